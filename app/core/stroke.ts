@@ -1,0 +1,163 @@
+/** Strokes and slots: what one limb does, and what stands in one place of a sticking. */
+
+/** R and L are the player's own right and left hand; K the bass-drum foot, H the other foot. */
+export const LIMBS = ["R", "L", "K", "H"] as const;
+export type Limb = (typeof LIMBS)[number];
+export type Hand = "R" | "L";
+export type Level = "ghost" | "normal" | "accent";
+
+/** Surfaces of a kit, by the two-character codes of the stick line. */
+export const PLACES = [
+  "sn",
+  "t1",
+  "t2",
+  "t3",
+  "f1",
+  "f2",
+  "hh",
+  "ho",
+  "rd",
+  "rb",
+  "c1",
+  "c2",
+  "ch",
+  "sp",
+  "cb",
+  "kk",
+  "k2",
+  "hp",
+  "x1",
+  "x2",
+] as const;
+export type Place = (typeof PLACES)[number];
+
+export const PLACE_NAMES: Record<Place, string> = {
+  sn: "snare",
+  t1: "tom 1",
+  t2: "tom 2",
+  t3: "tom 3",
+  f1: "floor tom",
+  f2: "second floor tom",
+  hh: "closed hi-hat",
+  ho: "open hi-hat",
+  rd: "ride",
+  rb: "ride bell",
+  c1: "crash",
+  c2: "second crash",
+  ch: "china",
+  sp: "splash",
+  cb: "cowbell",
+  kk: "bass drum",
+  k2: "second bass drum",
+  hp: "hi-hat pedal",
+  x1: "extra 1",
+  x2: "extra 2",
+};
+
+/** Surfaces that only a foot plays; the extras may be set up for either. */
+const FOOT_PLACES: readonly Place[] = ["kk", "k2", "hp"];
+const EITHER_PLACES: readonly Place[] = ["x1", "x2"];
+
+export interface Stroke {
+  readonly limb: Limb;
+  readonly level: Level;
+  /** Stick on head and rim at once; always an accent. */
+  readonly rimShot: boolean;
+  /** Grace notes by the other hand before it: 1 flam, 2 drag, 3 ruff. Hands only. */
+  readonly graces: 0 | 1 | 2 | 3;
+  /** The surface, when the line names it; without one the voicing decides. */
+  readonly place?: Place;
+}
+
+export interface Silence {
+  readonly kind: "silence";
+}
+/** One stroke, or several limbs together: each limb once, in the order of {@link LIMBS}. */
+export interface Strokes {
+  readonly kind: "strokes";
+  readonly strokes: readonly Stroke[];
+}
+/** The slot's time shared evenly by two or more parts. */
+export interface Split {
+  readonly kind: "split";
+  readonly parts: readonly (Silence | Strokes)[];
+}
+export type Slot = Silence | Strokes | Split;
+
+export const MAX_SPLIT = 8;
+export const MAX_GRACES = 3;
+
+export function isHand(limb: Limb): limb is Hand {
+  return limb === "R" || limb === "L";
+}
+
+export function otherHand(hand: Hand): Hand {
+  return hand === "R" ? "L" : "R";
+}
+
+/** The same limb after the hands change over; feet stay. */
+export function mirrorLimb(limb: Limb): Limb {
+  return isHand(limb) ? otherHand(limb) : limb;
+}
+
+export function canPlay(limb: Limb, place: Place): boolean {
+  return EITHER_PLACES.includes(place) || isHand(limb) !== FOOT_PLACES.includes(place);
+}
+
+/** Where a stroke sounds when neither the line nor a voicing says: hands on the snare, feet on their pedals. */
+export function homePlace(limb: Limb): Place {
+  if (isHand(limb)) return "sn";
+  return limb === "K" ? "kk" : "hp";
+}
+
+export function makeStroke(limb: Limb, marks: Partial<Omit<Stroke, "limb">> = {}): Stroke {
+  const stroke = {
+    limb,
+    level: marks.rimShot ? "accent" : (marks.level ?? "normal"),
+    rimShot: marks.rimShot ?? false,
+    graces: isHand(limb) ? (marks.graces ?? 0) : 0,
+  } as const;
+  return marks.place ? { ...stroke, place: marks.place } : stroke;
+}
+
+/** New each time: a slot's identity says which one it is in its line. */
+export function makeSilence(): Silence {
+  return { kind: "silence" };
+}
+
+/** Limbs together, in canonical order. Throws RangeError if a limb stands twice or there is none. */
+export function makeStrokes(strokes: readonly Stroke[]): Strokes {
+  const limbs = new Set(strokes.map((stroke) => stroke.limb));
+  if (limbs.size !== strokes.length || strokes.length === 0) throw new RangeError("each limb plays once in a slot");
+  return { kind: "strokes", strokes: strokes.toSorted((a, b) => LIMBS.indexOf(a.limb) - LIMBS.indexOf(b.limb)) };
+}
+
+/** Shares a slot; a single part is that part itself. */
+export function makeSplit(parts: readonly (Silence | Strokes)[]): Slot {
+  const only = parts[0];
+  if (!only) throw new RangeError("a shared slot needs parts");
+  return parts.length === 1 ? only : { kind: "split", parts };
+}
+
+/** Every part of a slot in order: one for a plain slot. */
+export function partsOf(slot: Slot): readonly (Silence | Strokes)[] {
+  return slot.kind === "split" ? slot.parts : [slot];
+}
+
+export function strokesOf(slot: Slot): readonly Stroke[] {
+  return partsOf(slot).flatMap((part) => (part.kind === "strokes" ? part.strokes : []));
+}
+
+function mapPart(part: Silence | Strokes, change: (stroke: Stroke) => Stroke): Silence | Strokes {
+  return part.kind === "strokes" ? makeStrokes(part.strokes.map(change)) : makeSilence();
+}
+
+/** The slot with each stroke changed; `change` must keep the limbs of a slot distinct. */
+export function mapStrokes(slot: Slot, change: (stroke: Stroke) => Stroke): Slot {
+  if (slot.kind === "split") return { kind: "split", parts: slot.parts.map((part) => mapPart(part, change)) };
+  return mapPart(slot, change);
+}
+
+export function mirrorSlot(slot: Slot): Slot {
+  return mapStrokes(slot, (stroke) => ({ ...stroke, limb: mirrorLimb(stroke.limb) }));
+}

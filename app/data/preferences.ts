@@ -1,0 +1,48 @@
+/** How a player has set the app up; the same for all fills. */
+
+import { z } from "zod";
+import { COUNT_STYLES } from "~/core";
+import type { BookDatabase } from "./database";
+
+export const HANDEDNESS = ["right", "left", "open"] as const;
+export type Handedness = (typeof HANDEDNESS)[number];
+export const THEMES = ["system", "daylight", "backline"] as const;
+
+export const preferencesSchema = z.object({
+  /** "left": a left-handed kit. "open": a right-handed kit with the left hand on the hi-hat. */
+  hands: z.enum(HANDEDNESS),
+  countStyle: z.enum(COUNT_STYLES),
+  theme: z.enum(THEMES),
+  /** Master volume, 0 to 1. */
+  volume: z.number().min(0).max(1),
+  /** Whether the metronome sounds after the count-in. */
+  click: z.boolean(),
+  countInBars: z.number().int().min(0).max(2),
+});
+export type Preferences = z.infer<typeof preferencesSchema>;
+
+export const DEFAULT_PREFERENCES: Preferences = {
+  hands: "right",
+  countStyle: "beats",
+  theme: "system",
+  volume: 0.5,
+  click: false,
+  countInBars: 1,
+};
+
+/** Stored preferences over the defaults; a field that is not valid any more falls back alone. */
+export async function loadPreferences(book: BookDatabase): Promise<Preferences> {
+  const row: Record<string, unknown> = { ...(await book.preferences.get("player")) };
+  const kept = Object.entries(preferencesSchema.shape).flatMap(([field, schema]) => {
+    const read = schema.safeParse(row[field]);
+    return read.success ? [[field, read.data]] : [];
+  });
+  return { ...DEFAULT_PREFERENCES, ...Object.fromEntries(kept) };
+}
+
+export async function savePreferences(book: BookDatabase, change: Partial<Preferences>): Promise<void> {
+  await book.transaction("rw", book.preferences, async () => {
+    const row = (await book.preferences.get("player")) ?? {};
+    await book.preferences.put({ ...row, ...change, key: "player" });
+  });
+}

@@ -1,0 +1,162 @@
+/** Standard MIDI file, format 0, percussion channel. Division 10 080, so that the timeline's ticks are the file's. */
+
+import { type MidiEvent, writeMidi } from "midi-file";
+import {
+  type Arrangement,
+  type Bpm,
+  barTicks,
+  formatMeter,
+  type Level,
+  type Meter,
+  type Place,
+  quarterBpm,
+  type SoundingNote,
+  TICKS_PER_QUARTER,
+  type Timeline,
+  ticks,
+  unitTicks,
+} from "~/core";
+
+/** Channel 10, counted from 0. */
+const PERCUSSION_CHANNEL = 9;
+
+/** General MIDI percussion key for each surface; rim shots on the snare have their own. */
+export const MIDI_KEYS: Record<Place, number> = {
+  sn: 38,
+  t1: 50,
+  t2: 48,
+  t3: 47,
+  f1: 43,
+  f2: 41,
+  hh: 42,
+  ho: 46,
+  rd: 51,
+  rb: 53,
+  c1: 49,
+  c2: 57,
+  ch: 52,
+  sp: 55,
+  cb: 56,
+  kk: 36,
+  k2: 35,
+  hp: 44,
+  x1: 39,
+  x2: 54,
+};
+/** "Electric snare", which kits commonly give to the rim shot. */
+const RIM_SHOT_KEY = 40;
+
+/** Three clearly different levels. */
+export const MIDI_VELOCITIES: Record<Level, number> = { ghost: 34, normal: 78, accent: 118 };
+
+export function midiKey(place: Place, rimShot: boolean): number {
+  return rimShot && place === "sn" ? RIM_SHOT_KEY : MIDI_KEYS[place];
+}
+
+/** One thing to be written, in ticks from the file's start. */
+interface Timed {
+  readonly at: number;
+  readonly order: number;
+  readonly event: MidiEvent;
+}
+
+interface Sound {
+  readonly at: number;
+  readonly limb: string;
+  readonly place: Place;
+  readonly level: Level;
+  readonly rimShot: boolean;
+  readonly grace: boolean;
+}
+
+/**
+ * The phrase alone. It starts at the file's first bar line; when grace notes come before that, a bar of rest is put
+ * before the whole.
+ */
+export function writeTimelineMidi(timeline: Timeline, name: string): Uint8Array {
+  const sounds = timeline.events.map((event) => ({ ...event, grace: event.grace !== undefined }));
+  const length = Math.max(timeline.end, timeline.window.start + timeline.window.length);
+  return writeSounds(sounds, length, timeline.meter, timeline.tempo, name);
+}
+
+/** One time round the arrangement, groove and fill, then the crash on one. */
+export function writeArrangementMidi(arrangement: Arrangement, meter: Meter, tempo: Bpm, name: string): Uint8Array {
+  const once = arrangement.notes.filter((note) => note.passes !== "later");
+  const answer = arrangement.notes
+    .filter((note) => note.at === 0 && note.passes !== "first" && note.role !== "fill")
+    .map((note) => ({ ...note, at: ticks(note.at + arrangement.length) }));
+  const toSound = (note: SoundingNote): Sound => ({ ...note, grace: note.role === "fill" && note.slot === null });
+  const length = arrangement.length + (answer.length > 0 ? barTicks(meter) : 0);
+  return writeSounds([...once, ...answer].map(toSound), length, meter, tempo, name);
+}
+
+function writeSounds(sounds: readonly Sound[], length: number, meter: Meter, tempo: Bpm, name: string): Uint8Array {
+  const earliest = sounds.reduce((least, sound) => Math.min(least, sound.at), 0);
+  const lead = earliest < 0 ? Math.ceil(-earliest / barTicks(meter)) * barTicks(meter) : 0;
+  const timed: Timed[] = [
+    at(0, 0, { type: "trackName", meta: true, deltaTime: 0, text: toBytes(name) }),
+    at(0, 0, {
+      type: "timeSignature",
+      meta: true,
+      deltaTime: 0,
+      numerator: meter.beats,
+      denominator: meter.unit,
+      metronome: (24 * unitTicks(meter)) / TICKS_PER_QUARTER,
+      thirtyseconds: 8,
+    }),
+    at(0, 0, {
+      type: "setTempo",
+      meta: true,
+      deltaTime: 0,
+      microsecondsPerBeat: Math.round(60_000_000 / quarterBpm(tempo, meter)),
+    }),
+    at(0, 0, { type: "text", meta: true, deltaTime: 0, text: `Dime Stack ${formatMeter(meter)}` }),
+  ];
+  const lengths = findLengths(sounds);
+  for (const sound of sounds) {
+    const start = sound.at + lead;
+    const noteNumber = midiKey(sound.place, sound.rimShot);
+    const velocity = MIDI_VELOCITIES[sound.level];
+    const channel = PERCUSSION_CHANNEL;
+    const sticking = sound.grace ? `'${sound.limb.toLowerCase()}` : sound.level === "ghost" ? sound.limb.toLowerCase() : sound.limb;
+    timed.push(
+      at(start, 2, { type: "text", meta: true, deltaTime: 0, text: sticking }),
+      at(start, 3, { type: "noteOn", channel, deltaTime: 0, noteNumber, velocity }),
+      at(start + (lengths.get(sound) ?? 1), 1, { type: "noteOff", channel, deltaTime: 0, noteNumber, velocity: 0 }),
+    );
+  }
+  const end = timed.reduce((latest, item) => Math.max(latest, item.at), length + lead);
+  timed.push(at(end, 4, { type: "endOfTrack", meta: true, deltaTime: 0 }));
+  timed.sort((a, b) => a.at - b.at || a.order - b.order);
+  let before = 0;
+  const track = timed.map(({ at: now, event }) => {
+    const deltaTime = now - before;
+    before = now;
+    return { ...event, deltaTime };
+  });
+  return Uint8Array.from(
+    writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: TICKS_PER_QUARTER }, tracks: [track as MidiEvent[]] }),
+  );
+}
+
+function at(ticksFromStart: number, order: number, event: MidiEvent): Timed {
+  return { at: ticksFromStart, order, event };
+}
+
+/** Each sound's length: a thirty-second, or up to the next stroke on the same key. Percussion sounds on by itself. */
+function findLengths(sounds: readonly Sound[]): Map<Sound, number> {
+  const lengths = new Map<Sound, number>();
+  const next = new Map<number, number>();
+  for (const sound of sounds.toSorted((a, b) => b.at - a.at)) {
+    const key = midiKey(sound.place, sound.rimShot);
+    const gap = (next.get(key) ?? Number.POSITIVE_INFINITY) - sound.at;
+    lengths.set(sound, gap > 0 ? Math.min(gap, TICKS_PER_QUARTER / 8) : 1);
+    next.set(key, sound.at);
+  }
+  return lengths;
+}
+
+/** The writer takes one byte a character; names go out as UTF-8. */
+function toBytes(text: string): string {
+  return String.fromCharCode(...new TextEncoder().encode(text.slice(0, 120)));
+}

@@ -1,0 +1,14 @@
+import type { Config } from "@react-router/dev/config";
+
+export default {
+  ssr: true,
+  // No manifest requests while navigating: the whole route table ships with the first document.
+  routeDiscovery: { mode: "initial" },
+  future: {
+    v8_middleware: true,
+    v8_passThroughRequests: true,
+    v8_splitRouteModules: true,
+    v8_trailingSlashAwareDataRequests: true,
+    v8_viteEnvironmentApi: true,
+  },
+} satisfies Config;
