@@ -7,8 +7,8 @@ import { type CellItem, type Line, type LineItem, makeCell, makeRun } from "./ph
 import {
   canPlay,
   isHand,
-  LIMBS,
   type Level,
+  LIMBS,
   type Limb,
   MAX_GRACES,
   makeSilence,
@@ -22,7 +22,7 @@ import {
   type Stroke,
   type Strokes,
 } from "./stroke";
-import { type Rate, slotTicks } from "./time";
+import type { Ticks } from "./time";
 
 function countCells(line: Line): number {
   return line.reduce((sum, item) => {
@@ -98,7 +98,11 @@ function slotsOfCell(line: Line, cell: number): readonly Slot[] | null {
 export function joinCells(line: Line, cell: number): Line {
   const next = slotsOfCell(line, cell + 1);
   if (!next) return line;
-  return editCell(replaceCell(line, cell + 1, () => []), cell, (slots) => [...slots, ...next]);
+  return editCell(
+    replaceCell(line, cell + 1, () => []),
+    cell,
+    (slots) => [...slots, ...next],
+  );
 }
 
 export function removeCell(line: Line, cell: number): Line {
@@ -118,8 +122,16 @@ export function moveCell(line: Line, from: number, to: number): Line {
   const moved = makeCell(slots);
   // Inserted before removing, so that the place is found in the line as the player sees it.
   return to < from
-    ? replaceCell(replaceCell(line, from, () => []), to, (item) => [moved, item])
-    : replaceCell(replaceCell(line, to, (item) => [item, moved]), from, () => []);
+    ? replaceCell(
+        replaceCell(line, from, () => []),
+        to,
+        (item) => [moved, item],
+      )
+    : replaceCell(
+        replaceCell(line, to, (item) => [item, moved]),
+        from,
+        () => [],
+      );
 }
 
 /** Appends a cell at the end, at the rate in force there. */
@@ -180,7 +192,9 @@ export function setLevel(slot: Slot, level: Level): Slot {
 
 /** Rim shots on every hand of the slot, or none when all have them. */
 export function toggleRimShot(slot: Slot): Slot {
-  const hands = partsOf(slot).flatMap((part) => (part.kind === "strokes" ? part.strokes.filter((s) => isHand(s.limb)) : []));
+  const hands = partsOf(slot).flatMap((part) =>
+    part.kind === "strokes" ? part.strokes.filter((s) => isHand(s.limb)) : [],
+  );
   const on = hands.some((stroke) => !stroke.rimShot);
   return mapPartStrokes(slot, (strokes) =>
     strokes.map((stroke) => (isHand(stroke.limb) ? makeStroke(stroke.limb, { ...stroke, rimShot: on }) : stroke)),
@@ -191,23 +205,29 @@ export function toggleRimShot(slot: Slot): Slot {
 export function cycleGraces(slot: Slot): Slot {
   return mapPartStrokes(slot, (strokes) =>
     strokes.map((stroke) =>
-      isHand(stroke.limb) ? { ...stroke, graces: ((stroke.graces + 1) % (MAX_GRACES + 1)) as Stroke["graces"] } : stroke,
+      isHand(stroke.limb)
+        ? { ...stroke, graces: ((stroke.graces + 1) % (MAX_GRACES + 1)) as Stroke["graces"] }
+        : stroke,
     ),
   );
 }
 
-/** The slot's time shared by `parts` strokes like its first, or null where that is not exact at the rate. */
-export function shareSlot(slot: Slot, parts: number, rate: Rate): Slot | null {
-  if (slotTicks(rate) % parts !== 0) return null;
+/** A slot of `duration` shared by `parts` strokes like its first, or null where that is not exact in ticks. */
+export function shareSlot(slot: Slot, parts: number, duration: Ticks): Slot | null {
+  if (duration % parts !== 0) return null;
   const first = partsOf(slot)[0] ?? makeSilence();
   if (first.kind === "silence") return null;
   const plain = makeStrokes(first.strokes.map((stroke) => ({ ...stroke, graces: 0 })));
-  return makeSplit(Array.from({ length: parts }, (_, part) => (part === 0 ? makeStrokes(first.strokes) : makeStrokes(plain.strokes))));
+  return makeSplit(
+    Array.from({ length: parts }, (_, part) => (part === 0 ? makeStrokes(first.strokes) : makeStrokes(plain.strokes))),
+  );
 }
 
 /** The limb that a drummer would expect next after this slot: the other hand after a hand, the right hand otherwise. */
 export function nextLimb(slot: Slot | undefined): Limb {
-  const limbs = slot ? partsOf(slot).flatMap((part) => (part.kind === "strokes" ? part.strokes.map((s) => s.limb) : [])) : [];
+  const limbs = slot
+    ? partsOf(slot).flatMap((part) => (part.kind === "strokes" ? part.strokes.map((s) => s.limb) : []))
+    : [];
   const last = limbs.findLast((limb) => isHand(limb));
   return last && isHand(last) ? otherHand(last) : (LIMBS[0] as Limb);
 }

@@ -1,7 +1,7 @@
 /** Does the phrase fill its window? */
 
-import type { Timeline } from "./timeline";
 import { type Rate, sameRate, slotTicks, type Ticks, ticks } from "./time";
+import type { Timeline } from "./timeline";
 
 export interface Fit {
   readonly verdict: "empty" | "fits" | "short" | "over";

@@ -134,5 +134,11 @@ export function plainGroove(meter: Meter): Groove {
     else if (middle || (beats === 1 && beat === 0.5)) strokes.push(makeStroke("L", { level: "accent" }));
     return makeStrokes(strokes);
   });
-  return { meter, line: makeLine([{ kind: "rate", rate: { slots: 10_080 / step, quarters: 1 } }, { kind: "cell", slots, count: 1 }]) };
+  return {
+    meter,
+    line: makeLine([
+      { kind: "rate", rate: { slots: 10_080 / step, quarters: 1 } },
+      { kind: "cell", slots, count: 1 },
+    ]),
+  };
 }

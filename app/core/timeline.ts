@@ -1,7 +1,18 @@
 /** The timeline: what happens when. Every view, sound and file reads this and derives no time of its own. */
 
 import { type CellItem, type Phrase, playItems, type Window } from "./phrase";
-import { homePlace, isHand, LIMBS, type Limb, type Level, otherHand, type Place, partsOf, type Slot, type Stroke } from "./stroke";
+import {
+  homePlace,
+  isHand,
+  type Level,
+  LIMBS,
+  type Limb,
+  otherHand,
+  type Place,
+  partsOf,
+  type Slot,
+  type Stroke,
+} from "./stroke";
 import { type Bpm, barTicks, type Meter, type Rate, secondsToTicks, slotTicks, type Ticks, ticks } from "./time";
 
 /** One place of the grid that the phrase occupies. Positions count from the first bar line. */

@@ -26,7 +26,9 @@ export type BookProblem =
   | { readonly kind: "twice"; readonly id: string }
   | { readonly kind: "field"; readonly path: string; readonly fill: number | null; readonly detail: string };
 
-export type BookReading = { readonly ok: true; readonly fills: Fill[] } | { readonly ok: false; readonly problem: BookProblem };
+export type BookReading =
+  | { readonly ok: true; readonly fills: Fill[] }
+  | { readonly ok: false; readonly problem: BookProblem };
 
 export function writeBook(fills: readonly Fill[]): string {
   return `${JSON.stringify({ format: BOOK_FORMAT, version: BOOK_VERSION, fills }, null, 2)}\n`;

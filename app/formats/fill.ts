@@ -2,19 +2,19 @@
 
 import { z } from "zod";
 import {
+  type Bpm,
   barTicks,
   COUNT_STYLES,
   type Line,
   MAX_BPM,
   MAX_METER_BEATS,
   MAX_TEXT,
-  type Meter,
-  makeLine,
   METER_UNITS,
+  type Meter,
   MIN_BPM,
+  makeLine,
   type Phrase,
   readStickLine,
-  type Bpm,
   type Ticks,
 } from "~/core";
 
@@ -22,6 +22,8 @@ export const MAX_NAME = 120;
 export const MAX_TAGS = 12;
 export const MAX_TAG = 32;
 export const MAX_WINDOW_BARS = 64;
+/** Text is kept even where it is too long to be read. */
+export const MAX_KEPT_TEXT = 400_000;
 export const MAX_GROOVE_BARS = 8;
 
 const meterSchema = z
@@ -42,7 +44,7 @@ export const fillContentSchema = z
     name: z.string().max(MAX_NAME),
     tags: z.array(z.string().min(1).max(MAX_TAG)).max(MAX_TAGS),
     /** As typed, sound or not. */
-    text: z.string().max(MAX_TEXT),
+    text: z.string().max(MAX_KEPT_TEXT),
     /** The last text that could be read: what is drawn and played while `text` is being mended. */
     goodText: z
       .string()

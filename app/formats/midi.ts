@@ -118,7 +118,11 @@ function writeSounds(sounds: readonly Sound[], length: number, meter: Meter, tem
     const noteNumber = midiKey(sound.place, sound.rimShot);
     const velocity = MIDI_VELOCITIES[sound.level];
     const channel = PERCUSSION_CHANNEL;
-    const sticking = sound.grace ? `'${sound.limb.toLowerCase()}` : sound.level === "ghost" ? sound.limb.toLowerCase() : sound.limb;
+    const sticking = sound.grace
+      ? `'${sound.limb.toLowerCase()}`
+      : sound.level === "ghost"
+        ? sound.limb.toLowerCase()
+        : sound.limb;
     timed.push(
       at(start, 2, { type: "text", meta: true, deltaTime: 0, text: sticking }),
       at(start, 3, { type: "noteOn", channel, deltaTime: 0, noteNumber, velocity }),

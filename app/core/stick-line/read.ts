@@ -3,7 +3,17 @@
  * be played. Linear in the length of the text. `docs/stick-line.md` is the format's description.
  */
 
-import { type CellItem, type Line, type LineItem, MAX_DEPTH, MAX_SLOTS, makeCell, makeLine, makeRun, playItems } from "../phrase";
+import {
+  type CellItem,
+  type Line,
+  type LineItem,
+  MAX_DEPTH,
+  MAX_SLOTS,
+  makeCell,
+  makeLine,
+  makeRun,
+  playItems,
+} from "../phrase";
 import {
   canPlay,
   isHand,
@@ -394,7 +404,13 @@ function checkLength(line: Line, text: string, problems: Problem[]) {
   const items = size(line, (item) => (item.kind === "cell" ? item.count : 1));
   if (slots > MAX_SLOTS || items > MAX_PLAYED_ITEMS) {
     const found = Math.min(Math.max(slots, items), Number.MAX_SAFE_INTEGER);
-    problems.push({ code: "too-long", from: 0, to: Math.max(1, text.length), found: String(found), options: [String(MAX_SLOTS)] });
+    problems.push({
+      code: "too-long",
+      from: 0,
+      to: Math.max(1, text.length),
+      found: String(found),
+      options: [String(MAX_SLOTS)],
+    });
   }
 }
 
@@ -412,7 +428,9 @@ function checkSplits(line: Line, text: string, spans: ReadonlyMap<object, Span>,
       const parts = partsOf(slot).length;
       if (slotTicks(rate) % parts === 0 || problems.length >= MAX_PROBLEMS) continue;
       const span = spans.get(slot) ?? { from: 0, to: text.length };
-      const fitting = Array.from({ length: MAX_SPLIT - 1 }, (_, index) => index + 2).filter((n) => slotTicks(rate) % n === 0);
+      const fitting = Array.from({ length: MAX_SPLIT - 1 }, (_, index) => index + 2).filter(
+        (n) => slotTicks(rate) % n === 0,
+      );
       problems.push({
         code: "split-inexact",
         ...span,
@@ -422,4 +440,3 @@ function checkSplits(line: Line, text: string, spans: ReadonlyMap<object, Span>,
     }
   }
 }
-

@@ -1,0 +1,151 @@
+/**
+ * The demo's book: Ines Halloran, a fictional drummer with a four-piece kit, and the set of her equally fictional
+ * band, the Paper Lanterns. The stickings were composed for it.
+ */
+
+import { barTicks, type Meter, type Ticks } from "~/core";
+import { type FillContent, makeContent } from "~/formats/fill";
+import { makeStarter } from "./starter";
+
+export interface DemoFill {
+  readonly id: string;
+  readonly daysAgo: number;
+  readonly content: FillContent;
+}
+
+const THREE_FOUR: Meter = { beats: 3, unit: 4 };
+const SIX_EIGHT: Meter = { beats: 6, unit: 8 };
+const SEVEN_EIGHT: Meter = { beats: 7, unit: 8 };
+const FIVE_FOUR: Meter = { beats: 5, unit: 4 };
+const TWELVE_EIGHT: Meter = { beats: 12, unit: 8 };
+
+const QUARTER = 10_080;
+
+function fill(id: string, daysAgo: number, given: Parameters<typeof makeContent>[0] & { tempo: number }): DemoFill {
+  return { id: `demo-${id}`, daysAgo, content: makeContent(given) };
+}
+
+/** A window of `quarters` from `start` quarters after the bar line. */
+function window(start: number, quarters: number) {
+  return { start: (start * QUARTER) as Ticks, length: (quarters * QUARTER) as Ticks };
+}
+
+type Tempo = FillContent["tempo"];
+const tempo = (value: number) => value as Tempo;
+
+export function makeDemoBook(): DemoFill[] {
+  return [
+    { id: "demo-five-five-six", daysAgo: 0, content: { ...makeStarter(), tags: ["Harbour Clock", "odd groups"] } },
+    fill("last-ferry", 1, {
+      name: "Last ferry",
+      tags: ["Last Ferry Home", "half bar"],
+      text: "@4 >RLRK >LRLK",
+      tempo: tempo(104),
+      window: window(2, 2),
+      groove: "straight-eighths",
+    }),
+    fill("gravel-road", 2, {
+      name: "Gravel road sevens",
+      tags: ["Gravel Road", "sevens", "triplets"],
+      text: "@6 >RLRLLKKx3 >R/t1L/t2K",
+      tempo: tempo(84),
+      groove: "half-time",
+    }),
+    fill("harbour-threes", 3, {
+      name: "Threes that run over",
+      tags: ["Harbour Clock", "over the bar"],
+      text: "@4 >RLKx5",
+      tempo: tempo(96),
+      groove: "straight-eighths",
+    }),
+    fill("tin-roof", 5, {
+      name: "Tin roof",
+      tags: ["Tin Roof", "7/8"],
+      text: "@4 >RlrrL >RlrrL >RLKK",
+      meter: SEVEN_EIGHT,
+      tempo: tempo(132),
+    }),
+    fill("slow-lantern", 6, {
+      name: "Slow lantern roll",
+      tags: ["Lanterns", "6/8"],
+      text: "@4 >RLRRLL >R/t1LR/t2LK-",
+      meter: SIX_EIGHT,
+      tempo: tempo(66),
+      window: { start: 0 as Ticks, length: barTicks(SIX_EIGHT) },
+      groove: "six-eight",
+    }),
+    fill("quintuplet-door", 8, {
+      name: "Fives in a beat",
+      tags: ["quintuplets", "Glass Door"],
+      text: "@5 >RLRRL >RLRRL >RLRRK >RLKRL",
+      tempo: tempo(72),
+      groove: "half-time",
+    }),
+    fill("flam-steps", 10, {
+      name: "Flam steps down",
+      tags: ["flams", "Last Ferry Home"],
+      text: "@3 '>RLL '>R/t1L/t1L/t1 '>R/f1L/f1L/f1 >RLK",
+      tempo: tempo(112),
+      groove: "straight-eighths",
+    }),
+    fill("waltz-turn", 13, {
+      name: "Turn in three",
+      tags: ["3/4", "Paper Waltz"],
+      text: "@4 >RLLK >RLLK >RLRL",
+      meter: THREE_FOUR,
+      tempo: tempo(118),
+      groove: "waltz",
+    }),
+    fill("two-speeds", 16, {
+      name: "Two speeds",
+      tags: ["mixed rates", "Gravel Road"],
+      text: "@4 >RLRRL >RLK @6 >RLRRLL >RLLRRK",
+      tempo: tempo(80),
+      groove: "busy-sixteenths",
+    }),
+    fill("five-four-ladder", 19, {
+      name: "Ladder in five",
+      tags: ["5/4", "Long Stairs"],
+      text: "@4 >RLRLKx4",
+      meter: FIVE_FOUR,
+      tempo: tempo(108),
+    }),
+    fill("drag-answer", 23, {
+      name: "Drag and answer",
+      tags: ["drags", "two bars", "Harbour Clock"],
+      text: "@4 ''R-''LR >LRK- ''R-''LR >LRKK | [>RLRK]x3 !RL(RK)-",
+      tempo: tempo(98),
+      window: window(0, 8),
+      groove: "straight-eighths",
+    }),
+    fill("twelve-eight", 28, {
+      name: "Blues turnaround",
+      tags: ["12/8", "Copper Kettle"],
+      text: "@2 >RLK >RLK >R/t1L/t1K >R/f1L/f1(RK)",
+      meter: TWELVE_EIGHT,
+      tempo: tempo(58),
+    }),
+    fill("pickup", 33, {
+      name: "From the and of three",
+      tags: ["pickup", "Glass Door"],
+      text: "@4 >RLRRLK",
+      tempo: tempo(120),
+      window: window(2.5, 1.5),
+      groove: "busy-sixteenths",
+    }),
+    fill("unfinished", 40, {
+      name: "Still one over",
+      tags: ["unfinished", "Tin Roof"],
+      text: "@4 >RLRLK >RLRLK >RLRLK",
+      tempo: tempo(88),
+      groove: "straight-eighths",
+    }),
+    fill("double-kick-close", 41, {
+      name: "Doubles into the one",
+      tags: ["double kick", "Long Stairs"],
+      text: "@4 >RL{KK}R >LR{KK}L >RL{KK}R >LRKK",
+      tempo: tempo(90),
+      groove: "straight-eighths",
+    }),
+  ];
+}

@@ -1,0 +1,46 @@
+/** What shipped content must be; checked when it is loaded. */
+
+import { z } from "zod";
+import { barTicks, bpm, formatLine, layOut, METER_UNITS, type Meter, readStickLine, ticks } from "~/core";
+import { fillContentSchema } from "~/formats/fill";
+
+const meterSchema = z.object({ beats: z.number().int().min(1).max(32), unit: z.literal(METER_UNITS) });
+const lineSchema = z.string().refine((text) => {
+  const { line } = readStickLine(text);
+  return line !== null && formatLine(line) === text;
+}, "is not a canonical stick line");
+
+export const rudimentSchema = z.object({
+  id: z.string(),
+  number: z.number().int().min(1).max(40),
+  name: z.string(),
+  family: z.enum(["roll", "diddle", "flam", "drag"]),
+  meter: meterSchema,
+  line: lineSchema,
+  /** Strokes in one lead of it, where its name says so. */
+  strokes: z.number().int().optional(),
+  note: z.string().optional(),
+});
+export type RudimentEntry = z.infer<typeof rudimentSchema>;
+
+export const grooveSchema = z
+  .object({
+    id: z.string(),
+    name: z.string(),
+    meter: meterSchema,
+    line: lineSchema,
+  })
+  .refine(({ line, meter }) => {
+    const read = readStickLine(line).line;
+    const window = { start: ticks(0), length: barTicks(meter as Meter) };
+    const end = read ? layOut({ meter: meter as Meter, tempo: bpm(100), window, line: read }).end : 0;
+    return end > 0 && end % barTicks(meter as Meter) === 0;
+  }, "does not fill whole bars");
+export type GrooveEntry = z.infer<typeof grooveSchema>;
+
+export const demoFillSchema = z.object({
+  id: z.string(),
+  /** Days before the demo is first opened. */
+  daysAgo: z.number().min(0).max(60),
+  content: fillContentSchema,
+});

@@ -1,0 +1,131 @@
+/** Keeps a fill saved while it is edited, and notices when another tab saves it too. */
+
+import type { FillContent } from "~/formats/fill";
+import type { BookDatabase, FillRow } from "./database";
+import { clearDraft, writeDraft } from "./draft";
+import { saveFill, watchFill } from "./fills";
+
+export type SaveState =
+  | { readonly kind: "saved" }
+  | { readonly kind: "saving" }
+  | { readonly kind: "conflict"; readonly theirs: FillRow }
+  | { readonly kind: "gone" }
+  | { readonly kind: "failed"; readonly full: boolean; readonly draftKept: boolean };
+
+/** Milliseconds of rest after an edit before it goes to the database. */
+const REST = 250;
+const RETRY = 5_000;
+
+const open = new Set<Autosave>();
+
+/** Saves everything that is being edited; for screens that are about to read the book. */
+export async function flushSaves(): Promise<void> {
+  await Promise.all([...open].map((saver) => saver.flush()));
+}
+
+export interface AutosaveEvents {
+  readonly onState: (state: SaveState) => void;
+  /** Another tab saved this fill while nothing was unsaved here. */
+  readonly onTheirs: (row: FillRow) => void;
+}
+
+export class Autosave {
+  private pending: FillContent | null = null;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private running: Promise<void> | null = null;
+  private state: SaveState = { kind: "saved" };
+  private readonly stopWatching: () => void;
+
+  constructor(
+    private readonly book: BookDatabase,
+    private readonly id: string,
+    private revision: number,
+    private readonly events: AutosaveEvents,
+  ) {
+    open.add(this);
+    this.stopWatching = watchFill(book, id, (row) => this.notice(row));
+  }
+
+  /** Takes an edit: written down at once, saved after a short rest. */
+  queue(content: FillContent) {
+    this.pending = content;
+    const draftKept = writeDraft(this.id, this.revision, content);
+    if (this.state.kind === "conflict" || this.state.kind === "gone") return;
+    if (this.state.kind !== "failed") this.say({ kind: "saving" });
+    else this.say({ ...this.state, draftKept });
+    this.wait(REST);
+  }
+
+  /** Saves what is pending now. */
+  async flush(): Promise<void> {
+    clearTimeout(this.timer);
+    await this.running;
+    if (!this.pending || this.state.kind === "conflict" || this.state.kind === "gone") return;
+    this.running = this.save(this.pending);
+    await this.running;
+    this.running = null;
+  }
+
+  /** Goes on from the other tab's version: nothing here is pending any more. */
+  takeTheirs(row: FillRow) {
+    this.pending = null;
+    this.revision = row.revision;
+    clearDraft(this.id);
+    this.say({ kind: "saved" });
+  }
+
+  /** Saves this tab's version over the other tab's. */
+  async keepMine(row: FillRow): Promise<void> {
+    this.revision = row.revision;
+    this.say({ kind: "saving" });
+    await this.flush();
+  }
+
+  /** Saves and lets go. */
+  async close(): Promise<void> {
+    this.stopWatching();
+    await this.flush();
+    open.delete(this);
+  }
+
+  private wait(time: number) {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.flush(), time);
+  }
+
+  private async save(content: FillContent): Promise<void> {
+    try {
+      const result = await saveFill(this.book, this.id, this.revision, content);
+      if (result.kind === "saved") {
+        this.revision = result.revision;
+        if (this.pending === content) {
+          this.pending = null;
+          clearDraft(this.id);
+          this.say({ kind: "saved" });
+        } else {
+          // Edited meanwhile: the draft says from which revision.
+          writeDraft(this.id, this.revision, this.pending ?? content);
+          this.wait(REST);
+        }
+      } else this.say(result);
+    } catch (error) {
+      const name = error instanceof Error ? error.name : "";
+      const draftKept = writeDraft(this.id, this.revision, content);
+      this.say({ kind: "failed", full: name.includes("Quota"), draftKept });
+      this.wait(RETRY);
+    }
+  }
+
+  private notice(row: FillRow | null) {
+    if (!row || row.revision <= this.revision) return;
+    // Unsaved edits here: the next save finds the conflict. Our own save in flight is no news.
+    if (this.pending || this.running) return;
+    this.revision = row.revision;
+    this.events.onTheirs(row);
+  }
+
+  private say(state: SaveState) {
+    this.state = state;
+    this.events.onState(state);
+  }
+}

@@ -1,0 +1,10 @@
+import { index, type RouteConfig, route } from "@react-router/dev/routes";
+
+export default [
+  index("routes/shelf.tsx"),
+  route("stack/:fillId", "routes/stack.tsx"),
+  route("cells", "routes/cells.tsx"),
+  route("setup", "routes/setup.tsx"),
+  route("content/demo", "routes/demo-content.ts"),
+  route("*", "routes/not-found.tsx"),
+] satisfies RouteConfig;

@@ -1,0 +1,358 @@
+import { Copy, FileUp, HardDriveDownload, Plus, Search, Trash2 } from "lucide-react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { Form, Link, redirect, useFetcher } from "react-router";
+import { z } from "zod";
+import { loadStarter } from "~/content";
+import { barTicks, formatLine, formatMeter, mirrorLine, openingRate } from "~/core";
+import { flushSaves } from "~/data/autosave";
+import { currentBook } from "~/data/current";
+import { type FillRow, isFirstTime } from "~/data/database";
+import {
+  createFill,
+  deleteFill,
+  duplicateFill,
+  emptyOldBin,
+  importFills,
+  listBin,
+  listFills,
+  restoreFill,
+  toFill,
+} from "~/data/fills";
+import { loadPreferences } from "~/data/preferences";
+import { BOOK_EXTENSION, MAX_BOOK_BYTES, readBook, writeBook } from "~/formats/book";
+import { type FillContent, makeContent, soundLine } from "~/formats/fill";
+import { workOut } from "~/stack/bench";
+import { download } from "~/ui/download";
+import { strongHandOf, usePreferences } from "~/ui/preferences";
+import { CoinRow } from "~/views/coin-row";
+import { wordBookProblem } from "~/words/book";
+import { nameRate } from "~/words/time";
+import type { Route } from "./+types/shelf";
+
+export const meta: Route.MetaFunction = () => [{ title: "Shelf · Dime Stack" }];
+
+export function loader() {
+  return { starter: loadStarter() };
+}
+
+/** A newcomer is taken to a playable fill; everyone else sees the shelf. */
+export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
+  await flushSaves();
+  const book = await currentBook();
+  if (await isFirstTime(book, "welcomed")) {
+    const { starter } = await serverLoader();
+    const preferences = await loadPreferences(book);
+    const fills = await listFills(book);
+    const first =
+      fills.find((fill) => fill.content.text === starter.text) ??
+      (await createFill(book, forHands(starter, preferences.hands)));
+    throw redirect(`/stack/${first.id}`);
+  }
+  await emptyOldBin(book, Date.now());
+  return { fills: await listFills(book), bin: await listBin(book) };
+}
+clientLoader.hydrate = true as const;
+
+/** Shipped content, led by the player's strong hand. */
+function forHands(content: FillContent, hands: "right" | "left" | "open"): FillContent {
+  if (hands !== "left") return content;
+  const text = formatLine(mirrorLine(soundLine(content)));
+  return { ...content, text, goodText: text };
+}
+
+const intentSchema = z.discriminatedUnion("intent", [
+  z.object({ intent: z.literal("new") }),
+  z.object({ intent: z.literal("duplicate"), id: z.string() }),
+  z.object({ intent: z.literal("delete"), id: z.string() }),
+  z.object({ intent: z.literal("restore"), id: z.string() }),
+  z.object({ intent: z.literal("import"), text: z.string() }),
+]);
+
+export interface ShelfResult {
+  readonly words: string;
+  readonly bad?: boolean;
+  /** A fill that was just deleted, to be brought back. */
+  readonly deleted?: string;
+}
+
+export async function clientAction({ request }: Route.ClientActionArgs): Promise<ShelfResult | Response> {
+  const asked = intentSchema.parse(Object.fromEntries(await request.formData()));
+  const book = await currentBook();
+  if (asked.intent === "new") {
+    const preferences = await loadPreferences(book);
+    const made = await createFill(
+      book,
+      makeContent({ text: "@4", countStyle: preferences.countStyle, groove: "straight-eighths" }),
+    );
+    return redirect(`/stack/${made.id}`);
+  }
+  if (asked.intent === "duplicate") {
+    const copy = await duplicateFill(book, asked.id);
+    return copy
+      ? { words: `“${copy.content.name}” is on the shelf.` }
+      : { words: "That fill is not there any more.", bad: true };
+  }
+  if (asked.intent === "delete") {
+    await deleteFill(book, asked.id);
+    return { words: "The fill is in the bin for 30 days.", deleted: asked.id };
+  }
+  if (asked.intent === "restore") {
+    await restoreFill(book, asked.id);
+    return { words: "The fill is back on the shelf." };
+  }
+  const read = readBook(asked.text);
+  if (!read.ok) return { words: wordBookProblem(read.problem), bad: true };
+  const { added, same, beside } = await importFills(book, read.fills);
+  const parts = [`${added} new`];
+  if (same > 0) parts.push(`${same} that you have already`);
+  if (beside > 0) parts.push(`${beside} beside a different version of yours`);
+  return { words: `Imported: ${parts.join(", ")}.` };
+}
+
+export function HydrateFallback() {
+  return <p className="p-6 quiet">Taking the fills from the shelf…</p>;
+}
+
+export default function Shelf({ loaderData }: Route.ComponentProps) {
+  const { fills, bin } = loaderData;
+  const [preferences] = usePreferences();
+  const [query, setQuery] = useState("");
+  const [tag, setTag] = useState<string | null>(null);
+  const fetcher = useFetcher<ShelfResult>();
+  const tags = useMemo(() => countTags(fills), [fills]);
+  const shown = fills.filter((fill) => matches(fill, query, tag));
+  const act = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post" });
+  const result = fetcher.state === "idle" ? fetcher.data : undefined;
+  return (
+    <main className="w-full max-w-[1200px] mx-auto px-4 sm:px-5 py-5">
+      <div className="flex flex-wrap items-end gap-x-3 gap-y-2 mb-4">
+        <h1 className="text-3xl mr-auto">
+          Shelf{" "}
+          <span className="text-base quiet font-normal">
+            {fills.length} {fills.length === 1 ? "fill" : "fills"}
+          </span>
+        </h1>
+        <label className="input input-sm w-64 max-w-full">
+          <Search size={15} aria-hidden />
+          <input
+            type="search"
+            aria-label="Find fills"
+            placeholder="name, tag or sticking"
+            value={query}
+            onChange={(event) => setQuery(event.target.value)}
+          />
+        </label>
+        <ImportButton onText={(text) => act({ intent: "import", text })} />
+        <button
+          type="button"
+          className="btn btn-sm"
+          disabled={shown.length === 0}
+          onClick={() => download(`shelf${BOOK_EXTENSION}`, writeBook(shown.map(toFill)), "application/json")}
+        >
+          <HardDriveDownload size={15} aria-hidden /> Export {shown.length === fills.length ? "all" : shown.length}
+        </button>
+        <Form method="post">
+          <input type="hidden" name="intent" value="new" />
+          <button type="submit" className="btn btn-primary btn-sm">
+            <Plus size={16} aria-hidden /> New fill
+          </button>
+        </Form>
+      </div>
+      <div role="status" aria-live="polite">
+        {result ? (
+          <div className={`alert alert-soft mb-3 ${result.bad ? "alert-error" : "alert-success"}`}>
+            <span>{result.words}</span>
+            {result.deleted ? (
+              <button
+                type="button"
+                className="btn btn-sm"
+                onClick={() => act({ intent: "restore", id: result.deleted ?? "" })}
+              >
+                Undo
+              </button>
+            ) : null}
+          </div>
+        ) : null}
+      </div>
+      {tags.length > 0 ? (
+        <section aria-label="Tags" className="flex flex-wrap gap-1.5 mb-4">
+          {tags.map(([name, count]) => (
+            <button
+              key={name}
+              type="button"
+              aria-pressed={tag === name}
+              onClick={() => setTag(tag === name ? null : name)}
+              className={`badge badge-lg text-sm cursor-pointer ${tag === name ? "badge-neutral" : "border-base-300 bg-base-100"}`}
+            >
+              {name} <span className={tag === name ? "" : "quiet"}>{count}</span>
+            </button>
+          ))}
+        </section>
+      ) : null}
+      {shown.length > 0 ? (
+        <ul className="grid md:grid-cols-2 gap-2.5">
+          {shown.map((fill) => (
+            <FillCard key={fill.id} fill={fill} hands={preferences.hands} act={act} />
+          ))}
+        </ul>
+      ) : (
+        <p className="quiet py-12 text-center">
+          {fills.length === 0
+            ? "The shelf is empty. Make a new fill, or open a rudiment from Cells."
+            : "No fill matches. Try fewer letters, or another tag."}
+        </p>
+      )}
+      {bin.length > 0 ? <Bin rows={bin} act={act} /> : null}
+    </main>
+  );
+}
+
+function countTags(fills: readonly FillRow[]): [string, number][] {
+  const counts = new Map<string, number>();
+  for (const fill of fills) for (const tag of fill.content.tags) counts.set(tag, (counts.get(tag) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0])).slice(0, 24);
+}
+
+/** Every word of the query stands somewhere in name, tags or line. */
+function matches({ content }: FillRow, query: string, tag: string | null): boolean {
+  if (tag !== null && !content.tags.includes(tag)) return false;
+  const text = `${content.name} ${content.tags.join(" ")} ${content.text} ${formatMeter(content.meter)}`.toLowerCase();
+  return query
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
+}
+
+interface FillCardProps {
+  readonly fill: FillRow;
+  readonly hands: "right" | "left" | "open";
+  readonly act: (fields: Record<string, string>) => void;
+}
+
+function FillCard({ fill, hands, act }: FillCardProps) {
+  const { content } = fill;
+  const { line, fit, reading } = workOut(content);
+  const name = content.name || "Untitled fill";
+  const bars = content.window.length / barTicks(content.meter);
+  return (
+    <li className="panel px-4 pt-3 pb-2.5 relative hover:border-primary focus-within:border-primary">
+      <div className="flex items-start gap-2">
+        <div className="min-w-0 flex-1">
+          <h2 className="text-lg leading-tight">
+            <Link to={`/stack/${fill.id}`} className="after:absolute after:inset-0">
+              {name}
+            </Link>
+          </h2>
+          <p className="text-sm quiet">
+            {formatMeter(content.meter)} · {nameRate(openingRate(line))} · {Math.round(content.tempo)} bpm ·{" "}
+            {bars === 1 ? "one bar" : bars < 1 ? "part of a bar" : `${bars} bars`}
+          </p>
+        </div>
+        <FitBadge verdict={reading.line ? fit.verdict : "text"} />
+        <div className="relative z-1 flex">
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={`Duplicate ${name}`}
+            title="Duplicate"
+            onClick={() => act({ intent: "duplicate", id: fill.id })}
+          >
+            <Copy size={15} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={`Delete ${name}`}
+            title="Delete"
+            onClick={() => act({ intent: "delete", id: fill.id })}
+          >
+            <Trash2 size={15} aria-hidden />
+          </button>
+        </div>
+      </div>
+      <div className="my-1.5">
+        <CoinRow line={line} strongHand={strongHandOf(hands)} label={content.goodText} most={24} />
+      </div>
+      <p className="flex flex-wrap gap-x-2 gap-y-0.5 items-center text-xs">
+        <span className="font-line quiet truncate max-w-full">{content.text}</span>
+        {content.tags.map((tag) => (
+          <span key={tag} className="badge badge-sm border-base-300 bg-base-200">
+            {tag}
+          </span>
+        ))}
+      </p>
+    </li>
+  );
+}
+
+function FitBadge({ verdict }: { verdict: "empty" | "fits" | "short" | "over" | "text" }) {
+  const [words, look] = {
+    fits: ["fits", "text-accent border-accent"],
+    short: ["room left", "text-primary border-primary border-dashed"],
+    over: ["too long", "text-error border-error border-double border-4"],
+    empty: ["empty", "quiet border-base-300"],
+    text: ["to be mended", "text-error border-error"],
+  }[verdict];
+  return <span className={`badge badge-sm bg-transparent ${look}`}>{words}</span>;
+}
+
+function ImportButton({ onText }: { onText: (text: string) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [trouble, setTrouble] = useState("");
+  useEffect(() => {
+    if (!trouble) return;
+    const fade = setTimeout(() => setTrouble(""), 8_000);
+    return () => clearTimeout(fade);
+  }, [trouble]);
+  const take = async (file: File | undefined) => {
+    setTrouble("");
+    if (!file) return;
+    if (file.size > MAX_BOOK_BYTES)
+      setTrouble(wordBookProblem({ kind: "too-large", bytes: file.size, most: MAX_BOOK_BYTES }));
+    else onText(await file.text());
+  };
+  return (
+    <>
+      <button type="button" className="btn btn-sm" onClick={() => input.current?.click()}>
+        <FileUp size={15} aria-hidden /> Import
+      </button>
+      <input
+        ref={input}
+        type="file"
+        accept={`${BOOK_EXTENSION},.json,application/json`}
+        className="hidden"
+        aria-label="File to import"
+        onChange={(event) => {
+          const { files } = event.target;
+          void take(files?.[0]);
+          // The same file may be chosen again after it was mended.
+          event.target.value = "";
+        }}
+      />
+      {trouble ? (
+        <p role="alert" className="basis-full order-last alert alert-error alert-soft">
+          {trouble}
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+function Bin({ rows, act }: { rows: readonly FillRow[]; act: (fields: Record<string, string>) => void }) {
+  return (
+    <details className="mt-8">
+      <summary className="cursor-pointer text-sm">Bin: {rows.length} deleted in the last 30 days</summary>
+      <ul className="mt-2 flex flex-col gap-1">
+        {rows.map((row) => (
+          <li key={row.id} className="flex items-center gap-3 text-sm">
+            <button type="button" className="btn btn-xs" onClick={() => act({ intent: "restore", id: row.id })}>
+              Bring back
+            </button>
+            <span>{row.content.name || "Untitled fill"}</span>
+            <span className="font-line text-xs quiet truncate">{row.content.text}</span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

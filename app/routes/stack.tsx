@@ -1,0 +1,63 @@
+import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
+import { z } from "zod";
+import { loadGrooves } from "~/content";
+import { flushSaves } from "~/data/autosave";
+import { currentBook } from "~/data/current";
+import { takeDraft } from "~/data/draft";
+import { createFill, getFill } from "~/data/fills";
+import { fillContentSchema } from "~/formats/fill";
+import { StackScreen } from "~/stack/screen";
+import { Trouble } from "~/ui/trouble";
+import type { Route } from "./+types/stack";
+
+export function loader() {
+  return { grooves: loadGrooves() };
+}
+
+export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
+  await flushSaves();
+  const book = await currentBook();
+  const [row, { grooves }] = await Promise.all([getFill(book, params.fillId), serverLoader()]);
+  if (!row) throw data("no such fill", { status: 404 });
+  const found = takeDraft(row.id, Date.now());
+  const draft = found && JSON.stringify(found.content) !== JSON.stringify(row.content) ? found : null;
+  return { row, draft, grooves };
+}
+clientLoader.hydrate = true as const;
+
+/** Keeps the content on the bench as a new fill and goes on with that. */
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const { content } = z.object({ content: fillContentSchema }).parse(await request.json());
+  const made = await createFill(await currentBook(), content);
+  return redirect(`/stack/${made.id}`);
+}
+
+export const meta: Route.MetaFunction = ({ loaderData }) => {
+  const row = (loaderData as { row?: { content: { name: string } } } | undefined)?.row;
+  return [{ title: `${row?.content.name || "Stack"} · Dime Stack` }];
+};
+
+/** Edits save themselves; nothing that is edited here needs the loader again. */
+export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {
+  return currentParams.fillId !== nextParams.fillId;
+}
+
+export function HydrateFallback() {
+  return <p className="p-6 quiet">Setting up the bench…</p>;
+}
+
+export default function Stack({ loaderData }: Route.ComponentProps) {
+  return (
+    <StackScreen key={loaderData.row.id} row={loaderData.row} draft={loaderData.draft} grooves={loaderData.grooves} />
+  );
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  return (
+    <Trouble
+      title="This fill cannot be opened"
+      what="It may have been removed for good, or the address is mistyped. Your other fills are on the Shelf."
+      detail={error instanceof Error ? error.message : undefined}
+    />
+  );
+}

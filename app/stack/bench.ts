@@ -1,0 +1,141 @@
+/** What lies on the bench: the fill being edited, with undo, and everything that is worked out from it. */
+
+import { type TemporalState, temporal } from "zundo";
+import { createStore, type StoreApi } from "zustand/vanilla";
+import {
+  barTicks,
+  type Cycle,
+  describeLanding,
+  type Fit,
+  formatLine,
+  type Landing,
+  type Line,
+  layOut,
+  type Meter,
+  measureCycle,
+  measureFit,
+  openingRate,
+  type Phrase,
+  type Reading,
+  readStickLine,
+  type Timeline,
+  ticks,
+} from "~/core";
+import { type FillContent, MAX_WINDOW_BARS, soundLine, toPhrase } from "~/formats/fill";
+
+export interface BenchState {
+  readonly content: FillContent;
+}
+
+export type Bench = StoreApi<BenchState> & { temporal: StoreApi<TemporalState<BenchState>> };
+
+/** Edits of one kind this close together are one step of undo. Milliseconds. */
+const ONE_STEP = 700;
+const MAX_STEPS = 300;
+
+export interface BenchHandle {
+  readonly store: Bench;
+  /** The line as typed. What cannot be read is kept as text while the last readable line stays in force. */
+  setText: (text: string) => void;
+  /** Changes the line in force; false when the text is being mended and must not be overwritten. */
+  editLine: (change: (line: Line) => Line) => boolean;
+  setContent: (change: Partial<FillContent>, kind: string) => void;
+  setMeter: (meter: Meter) => void;
+  /** Another version altogether, as one step of undo. */
+  replace: (content: FillContent) => void;
+}
+
+export function openBench(initial: FillContent): BenchHandle {
+  let lastKind = "";
+  let lastAt = 0;
+  const store = createStore<BenchState>()(
+    temporal((): BenchState => ({ content: initial }), {
+      limit: MAX_STEPS,
+      equality: (past, now) => past.content === now.content,
+      handleSet: (record) => (past, replace) => {
+        // Typing a word is one step: only the state before its first letter is recorded.
+        const now = performance.now();
+        const goesOn = step === lastKind && now - lastAt < ONE_STEP;
+        lastKind = step;
+        lastAt = now;
+        if (!goesOn) (record as (past: unknown, replace: unknown) => void)(past, replace);
+      },
+    }),
+  ) as Bench;
+  let step = "";
+  const put = (kind: string, change: Partial<FillContent>) => {
+    step = kind;
+    store.setState(({ content }) => ({ content: { ...content, ...change } }));
+  };
+  // An edit after an undo is a step of its own.
+  store.temporal.subscribe((now, before) => {
+    if (now.futureStates.length > before.futureStates.length) lastKind = "";
+  });
+  let edits = 0;
+  return {
+    store,
+    setText: (text) => put("text", readStickLine(text).line ? { text, goodText: text } : { text }),
+    editLine: (change) => {
+      const { content } = store.getState();
+      if (content.text !== content.goodText) return false;
+      const line = soundLine(content);
+      const next = change(line);
+      if (next === line) return true;
+      const text = formatLine(next);
+      // A change that the grammar would not read again is a bug; the line stays rather than break.
+      if (readStickLine(text).line) put(`edit ${edits++}`, { text, goodText: text });
+      return true;
+    },
+    setContent: (change, kind) => put(kind, change),
+    setMeter: (meter) => put("meter", { meter, window: carryWindow(store.getState().content, meter) }),
+    replace: (content) => put(`replace ${edits++}`, content),
+  };
+}
+
+/** The window in another meter: as many bars where it was whole bars, else as it was, within what may be. */
+function carryWindow({ meter, window }: FillContent, next: Meter): FillContent["window"] {
+  const bar = barTicks(meter as Meter);
+  const nextBar = barTicks(next);
+  if (window.start % bar === 0 && window.length % bar === 0) {
+    return { start: ticks((window.start / bar) * nextBar), length: ticks((window.length / bar) * nextBar) };
+  }
+  const most = MAX_WINDOW_BARS * nextBar;
+  const start = ticks(Math.min(window.start, most - nextBar));
+  return { start, length: ticks(Math.min(window.length, most - start)) };
+}
+
+/** All that follows from a fill's content. */
+export interface Worked {
+  readonly reading: Reading;
+  readonly line: Line;
+  readonly phrase: Phrase;
+  readonly timeline: Timeline;
+  readonly fit: Fit;
+  readonly landing: Landing | null;
+  /** When the phrase comes round against its bar; null when it is empty. */
+  readonly cycle: Cycle | null;
+}
+
+const known = new WeakMap<FillContent, Worked>();
+
+/** Worked out once for each content, whoever asks. */
+export function workOut(content: FillContent): Worked {
+  const found = known.get(content);
+  if (found) return found;
+  const reading = readStickLine(content.text);
+  const line = reading.line ?? soundLine(content);
+  const phrase = toPhrase(content, line);
+  const timeline = layOut(phrase);
+  const fit = measureFit(timeline, openingRate(line));
+  const worked = {
+    reading,
+    line,
+    phrase,
+    timeline,
+    fit,
+    landing: describeLanding(timeline),
+    cycle: fit.used > 0 ? measureCycle(fit.used, phrase.meter) : null,
+  };
+  known.set(content, worked);
+  return worked;
+}

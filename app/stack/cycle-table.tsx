@@ -1,0 +1,69 @@
+import { barTicks, formatRate, listCycleStarts, measureCycle, type Rate, slotTicks, type Ticks, ticks } from "~/core";
+import { nameRate, plural, sayPosition } from "~/words/time";
+import { useContent, useWorked } from "./context";
+
+const MOST_ROWS = 24;
+const RATES: readonly Rate[] = [2, 3, 4, 5, 6, 7, 8].map((slots) => ({ slots, quarters: 1 }));
+
+/** Where each repeat begins, and when it comes round: for the whole line, or for the chosen cell alone. */
+export function CycleTable({ cell }: { cell: number | null }) {
+  const { meter, window, countStyle } = useContent();
+  const { timeline, cycle } = useWorked();
+  const chosen = cell === null ? null : (timeline.cells[cell] ?? null);
+  const length = chosen ? chosen.duration : ticks(timeline.end - window.start);
+  const rate = (chosen ?? timeline.cells[0])?.rate;
+  if (!rate || !cycle || length <= 0)
+    return <p className="quiet text-sm p-3">A line with a stroke in it comes round somewhere.</p>;
+  const size = chosen ? chosen.size : timeline.slots.length;
+  const { bars, repeats } = measureCycle(length, meter);
+  const starts = listCycleStarts(length, meter, window.start as Ticks, MOST_ROWS);
+  const bar = barTicks(meter);
+  return (
+    <div className="grid lg:grid-cols-[3fr_2fr] gap-4 p-3">
+      <div>
+        <h3 className="text-base mb-1">
+          {chosen ? `Cell ${chosen.index + 1}, a ${size}` : `The whole line, ${size} slots`}, repeated:{" "}
+          {plural(repeats, "repeat")} in {plural(bars, "bar")}
+        </h3>
+        <ol className="flex flex-wrap gap-1.5" aria-label="Where each repeat begins">
+          {starts.map((start) => (
+            <li
+              key={start.repeat}
+              className={`border rounded-field px-2 py-0.5 text-sm ${start.at % bar === 0 ? "border-accent text-accent font-semibold" : "border-base-300"}`}
+            >
+              <span className="quiet text-xs">{start.repeat + 1}</span> bar {start.bar + 1},{" "}
+              {sayPosition(start.at, rate, meter, countStyle)}
+            </li>
+          ))}
+          {repeats > starts.length ? (
+            <li className="quiet text-sm px-2">and {(repeats - starts.length).toLocaleString("en")} more</li>
+          ) : null}
+        </ol>
+      </div>
+      <table className="table table-xs w-auto self-start">
+        <caption className="label-small text-left pb-1">The same {size} at other rates in this meter</caption>
+        <thead>
+          <tr>
+            <th scope="col">Rate</th>
+            <th scope="col">Comes round after</th>
+          </tr>
+        </thead>
+        <tbody>
+          {RATES.map((other) => {
+            const found = measureCycle(ticks(size * slotTicks(other)), meter);
+            return (
+              <tr key={formatRate(other)} className={formatRate(other) === formatRate(rate) ? "font-semibold" : ""}>
+                <th scope="row" className="font-normal">
+                  {nameRate(other)}
+                </th>
+                <td>
+                  {plural(found.bars, "bar")}, {plural(found.repeats, "time")}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}

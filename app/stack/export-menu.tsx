@@ -1,0 +1,91 @@
+import { Download } from "lucide-react";
+import type { Preferences } from "~/data/preferences";
+import { BOOK_EXTENSION, writeBook } from "~/formats/book";
+import type { Fill, FillContent } from "~/formats/fill";
+import { download, fileName } from "~/ui/download";
+import { workOut } from "./bench";
+import { makeScore, type ShippedGroove } from "./playback";
+
+interface ExportMenuProps {
+  readonly identity: Pick<Fill, "id" | "createdAt">;
+  readonly getContent: () => FillContent;
+  readonly grooves: readonly ShippedGroove[];
+  readonly preferences: Preferences;
+  readonly say: (words: string) => void;
+}
+
+const MIDI = "audio/midi";
+
+/** Ways to take the fill away. */
+export function ExportMenu({ identity, getContent, grooves, preferences, say }: ExportMenuProps) {
+  const named = (content: FillContent) => content.name || "Untitled";
+  const items = [
+    {
+      name: "MIDI file: the fill",
+      run: async (content: FillContent) => {
+        const { writeTimelineMidi } = await import("~/formats/midi");
+        download(
+          fileName(named(content), ".mid"),
+          bytes(writeTimelineMidi(workOut(content).timeline, named(content))),
+          MIDI,
+        );
+      },
+    },
+    {
+      name: "MIDI file: groove and fill",
+      run: async (content: FillContent) => {
+        const { writeArrangementMidi } = await import("~/formats/midi");
+        const { arrangement, meter, tempo } = makeScore(content, grooves, preferences);
+        const file = writeArrangementMidi(arrangement, meter, tempo, named(content));
+        download(fileName(`${named(content)} in groove`, ".mid"), bytes(file), MIDI);
+      },
+    },
+    {
+      name: "Stick line as text file",
+      run: async (content: FillContent) =>
+        download(fileName(named(content), ".txt"), `${content.text}\n`, "text/plain"),
+    },
+    {
+      name: "Copy the stick line",
+      run: async (content: FillContent) => {
+        await navigator.clipboard.writeText(content.text);
+        say("The stick line is on the clipboard.");
+      },
+    },
+    {
+      name: "Dime Stack file (JSON)",
+      run: async (content: FillContent) => {
+        const book = writeBook([{ ...identity, updatedAt: Date.now(), content }]);
+        download(fileName(named(content), BOOK_EXTENSION), book, "application/json");
+      },
+    },
+  ];
+  const run = (item: (typeof items)[number]) => {
+    (document.activeElement as HTMLElement | null)?.blur();
+    item.run(getContent()).catch((error: unknown) => {
+      console.error(error);
+      say(`“${item.name}” did not work in this browser. Try another way to export it.`);
+    });
+  };
+  return (
+    <div className="dropdown dropdown-end">
+      <button type="button" className="btn btn-sm" aria-haspopup="menu">
+        <Download size={15} aria-hidden /> Export
+      </button>
+      <ul tabIndex={-1} className="dropdown-content menu z-30 mt-1 w-60 p-1 panel shadow-md">
+        {items.map((item) => (
+          <li key={item.name}>
+            <button type="button" onClick={() => run(item)}>
+              {item.name}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** A copy in a buffer of its own, as Blob wants it. */
+function bytes(file: Uint8Array): ArrayBuffer {
+  return file.slice().buffer as ArrayBuffer;
+}

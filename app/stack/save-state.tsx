@@ -1,0 +1,75 @@
+import type { SaveState } from "~/data/autosave";
+import type { FillRow } from "~/data/database";
+
+interface SaveNoticeProps {
+  readonly state: SaveState;
+  readonly onTakeTheirs: (row: FillRow) => void;
+  readonly onKeepMine: (row: FillRow) => void;
+  readonly onCopyMine: () => void;
+}
+
+const WORDS: Record<SaveState["kind"], string> = {
+  saved: "Saved",
+  saving: "Saving…",
+  conflict: "Not saved",
+  gone: "Not saved",
+  failed: "Not saved",
+};
+
+export function SaveMark({ state }: { state: SaveState }) {
+  const fine = state.kind === "saved" || state.kind === "saving";
+  return (
+    <span role="status" className={`text-sm whitespace-nowrap ${fine ? "quiet" : "text-error font-semibold"}`}>
+      {WORDS[state.kind]}
+    </span>
+  );
+}
+
+/** What stands in the way of saving, and the ways on. */
+export function SaveNotice({ state, onTakeTheirs, onKeepMine, onCopyMine }: SaveNoticeProps) {
+  if (state.kind === "conflict") {
+    return (
+      <Notice words="Another tab has changed this fill since you began this edit. Nothing is lost: both versions are there.">
+        <button type="button" className="btn btn-sm" onClick={onCopyMine}>
+          Keep mine as a new fill
+        </button>
+        <button type="button" className="btn btn-sm" onClick={() => onTakeTheirs(state.theirs)}>
+          Show the other one
+        </button>
+        <button type="button" className="btn btn-sm" onClick={() => onKeepMine(state.theirs)}>
+          Replace it with mine
+        </button>
+      </Notice>
+    );
+  }
+  if (state.kind === "gone") {
+    return (
+      <Notice words="This fill is not in the book any more. What you see is still here.">
+        <button type="button" className="btn btn-sm" onClick={onCopyMine}>
+          Keep it as a new fill
+        </button>
+      </Notice>
+    );
+  }
+  if (state.kind === "failed") {
+    return (
+      <Notice
+        words={`${state.full ? "The browser's storage is full, so this edit is not in the book." : "The browser did not store this edit."} ${
+          state.draftKept
+            ? "It is kept beside the book and is tried again."
+            : "It is only in this tab: export it before you close."
+        } Free space or export the fill.`}
+      />
+    );
+  }
+  return null;
+}
+
+function Notice({ words, children }: { words: string; children?: React.ReactNode }) {
+  return (
+    <div role="alert" className="alert alert-error alert-soft flex-wrap">
+      <span className="flex-1 min-w-60">{words}</span>
+      {children}
+    </div>
+  );
+}

@@ -1,0 +1,173 @@
+import { Play, Square, Volume2 } from "lucide-react";
+import { useEffect, useId, useState } from "react";
+import { bpm, MAX_BPM, MIN_BPM } from "~/core";
+import type { Preferences } from "~/data/preferences";
+import { nameTempoUnit } from "~/words/time";
+import { useBench, useContent } from "./context";
+import { groovesFor, type Playback, type ShippedGroove } from "./playback";
+
+interface TransportProps {
+  readonly playback: Playback;
+  readonly grooves: readonly ShippedGroove[];
+  readonly preferences: Preferences;
+  readonly onPreferences: (change: Partial<Preferences>) => void;
+}
+
+/** Start and stop, tempo, groove, metronome and volume: at the foot of the screen, in reach. */
+export function Transport({ playback, grooves, preferences, onPreferences }: TransportProps) {
+  return (
+    <section
+      aria-label="Sound"
+      className="sticky bottom-0 z-20 border-t border-base-300 bg-base-100/95 backdrop-blur px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-5 gap-y-2"
+    >
+      <button
+        type="button"
+        className="btn btn-primary h-12 px-6 text-base"
+        onClick={playback.toggle}
+        aria-keyshortcuts="Space"
+        title="Space"
+      >
+        {playback.playing ? (
+          <Square size={18} aria-hidden fill="currentColor" />
+        ) : (
+          <Play size={18} aria-hidden fill="currentColor" />
+        )}
+        {playback.playing ? "Stop" : "Play"}
+      </button>
+      <TempoControl />
+      <GrooveControl grooves={grooves} />
+      <label className="flex items-center gap-2 text-sm cursor-pointer">
+        <input
+          type="checkbox"
+          className="toggle toggle-sm"
+          checked={preferences.click}
+          onChange={(event) => onPreferences({ click: event.target.checked })}
+        />
+        Metronome
+      </label>
+      <label className="flex items-center gap-2 text-sm">
+        Count-in
+        <select
+          className="select select-sm w-26"
+          value={preferences.countInBars}
+          onChange={(event) => onPreferences({ countInBars: Number(event.target.value) })}
+        >
+          <option value={0}>none</option>
+          <option value={1}>one bar</option>
+          <option value={2}>two bars</option>
+        </select>
+      </label>
+      <VolumeControl volume={preferences.volume} onVolume={(volume) => onPreferences({ volume })} />
+      {playback.trouble ? (
+        <p role="alert" className="text-sm text-error basis-full">
+          {playback.trouble}
+        </p>
+      ) : null}
+    </section>
+  );
+}
+
+function TempoControl() {
+  const { tempo, meter } = useContent();
+  const bench = useBench();
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const put = (value: number) => bench.setContent({ tempo: bpm(Math.round(value)) }, "tempo");
+  return (
+    <div className="flex items-center gap-2">
+      <label htmlFor={id} className="text-sm">
+        Tempo
+      </label>
+      <input
+        id={id}
+        type="number"
+        min={MIN_BPM}
+        max={MAX_BPM}
+        value={typed ?? Math.round(tempo)}
+        className="input input-sm w-20 font-display font-semibold text-base"
+        onChange={(event) => {
+          setTyped(event.target.value);
+          const value = Number(event.target.value);
+          // A tempo half typed ("1" of "120") is not one yet.
+          if (value >= MIN_BPM && value <= MAX_BPM) put(value);
+        }}
+        onBlur={() => setTyped(null)}
+      />
+      <span className="label-small w-14 leading-tight">{nameTempoUnit(meter)} a minute</span>
+      <input
+        type="range"
+        aria-label="Tempo, coarse"
+        min={40}
+        max={240}
+        value={Math.round(tempo)}
+        className="range range-xs w-28 hidden md:block"
+        onChange={(event) => put(Number(event.target.value))}
+      />
+    </div>
+  );
+}
+
+function GrooveControl({ grooves }: { grooves: readonly ShippedGroove[] }) {
+  const content = useContent();
+  const bench = useBench();
+  const fitting = groovesFor(grooves, content);
+  const chosen = fitting.some((groove) => groove.id === content.groove) ? content.groove : "plain";
+  return (
+    <div className="flex items-center gap-2 text-sm">
+      <label className="flex items-center gap-2">
+        Groove
+        <select
+          className="select select-sm w-32"
+          aria-label="Bars of groove"
+          value={content.grooveBars}
+          onChange={(event) => bench.setContent({ grooveBars: Number(event.target.value) }, "groove bars")}
+        >
+          <option value={0}>no bars</option>
+          {[1, 2, 3, 4, 7].map((bars) => (
+            <option key={bars} value={bars}>
+              {bars} {bars === 1 ? "bar" : "bars"}
+            </option>
+          ))}
+        </select>
+      </label>
+      <select
+        className="select select-sm w-44"
+        aria-label="Which groove"
+        value={chosen}
+        onChange={(event) => bench.setContent({ groove: event.target.value }, "groove")}
+      >
+        <option value="plain">Plain pulse</option>
+        {fitting.map((groove) => (
+          <option key={groove.id} value={groove.id}>
+            {groove.name}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}
+
+/** The fader moves at once and is stored when it rests, so that dragging it does not fill the database with steps. */
+function VolumeControl({ volume, onVolume }: { volume: number; onVolume: (volume: number) => void }) {
+  const [shown, setShown] = useState(volume);
+  useEffect(() => setShown(volume), [volume]);
+  useEffect(() => {
+    if (shown === volume) return;
+    const rest = setTimeout(() => onVolume(shown), 150);
+    return () => clearTimeout(rest);
+  }, [shown, volume, onVolume]);
+  return (
+    <label className="flex items-center gap-2 text-sm" title="Keep it low on headphones, and rest your ears">
+      <Volume2 size={18} aria-hidden />
+      <span className="sr-only">Volume</span>
+      <input
+        type="range"
+        min={0}
+        max={100}
+        value={Math.round(shown * 100)}
+        className="range range-xs w-24"
+        onChange={(event) => setShown(Number(event.target.value) / 100)}
+      />
+    </label>
+  );
+}

@@ -1,0 +1,54 @@
+import { Check, CircleAlert, CircleDashed, Minus } from "lucide-react";
+import { type Tone, type Verdict, wordBarCheck, wordCycle, wordFit, wordLanding, wordLead } from "~/words/verdict";
+import { useWorked } from "./context";
+
+const TONES: Record<Tone, { icon: typeof Check; className: string; says: string }> = {
+  good: { icon: Check, className: "text-accent", says: "good" },
+  open: { icon: CircleDashed, className: "text-primary", says: "open" },
+  bad: { icon: CircleAlert, className: "text-error", says: "take care" },
+  plain: { icon: Minus, className: "quiet", says: "" },
+};
+
+/** What the sums say: fit, coming round, landing, lead. */
+export function VerdictStrip() {
+  const { fit, cycle, landing, phrase, timeline, line } = useWorked();
+  const lastRate = timeline.cells.at(-1)?.rate ?? (line[0]?.kind === "rate" ? line[0].rate : { slots: 4, quarters: 1 });
+  const wrongBars = timeline.barChecks.filter((check) => check.offBy !== 0);
+  return (
+    <section aria-label="Verdict">
+      <ul className="panel grid sm:grid-cols-2 lg:grid-cols-[1fr_1fr_1.7fr_1fr] divide-y sm:divide-y-0 lg:divide-x divide-base-300">
+        <Entry verdict={wordFit(fit, phrase.meter, lastRate)} large />
+        <Entry verdict={wordCycle(cycle, fit, phrase.meter)} />
+        <Entry verdict={wordLanding(landing)} />
+        <Entry verdict={wordLead(landing)} />
+      </ul>
+      {wrongBars.slice(0, 2).map((check) => (
+        <p key={check.beforeCell} role="status" className="text-sm text-error mt-1 px-1">
+          {wordBarCheck(check.offBy, check.beforeCell, lastRate)}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+function Entry({ verdict, large = false }: { verdict: Verdict; large?: boolean }) {
+  const { icon: Icon, className, says } = TONES[verdict.tone];
+  return (
+    <li className="flex gap-2 px-3 py-2 min-w-0">
+      <Icon
+        size={large ? 22 : 18}
+        className={`${className} shrink-0 mt-0.5`}
+        aria-label={says || undefined}
+        aria-hidden={says === ""}
+      />
+      <div className="min-w-0">
+        <p
+          className={`font-display font-semibold leading-tight ${large ? "text-lg" : "text-base"} ${verdict.tone === "plain" ? "" : className}`}
+        >
+          {verdict.headline}
+        </p>
+        <p className="text-sm quiet leading-snug">{verdict.detail}</p>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,57 @@
+import { Library, ListMusic, Settings } from "lucide-react";
+import { NavLink } from "react-router";
+
+const SCREENS = [
+  { to: "/", name: "Shelf", icon: Library },
+  { to: "/cells", name: "Cells", icon: ListMusic },
+  { to: "/setup", name: "Setup", icon: Settings },
+] as const;
+
+/** The frame of every screen: the name, and the ways between screens. */
+export function AppShell({ children }: { children: React.ReactNode }) {
+  return (
+    <div className="min-h-dvh flex flex-col">
+      <a href="#content" className="sr-only focus:not-sr-only focus:absolute focus:p-2 focus:bg-base-100 z-50">
+        Skip to the content
+      </a>
+      <header className="border-b border-base-300 bg-base-100">
+        <div className="flex items-center gap-2 px-3 sm:px-5 h-12">
+          <NavLink to="/" className="flex items-center gap-2 font-display font-bold text-lg mr-3">
+            <Mark />
+            <span>Dime Stack</span>
+          </NavLink>
+          <nav aria-label="Screens" className="flex gap-1 ml-auto sm:ml-0">
+            {SCREENS.map(({ to, name, icon: Icon }) => (
+              <NavLink
+                key={to}
+                to={to}
+                end={to === "/"}
+                className={({ isActive }) =>
+                  `flex items-center gap-1.5 px-2.5 h-9 rounded-field text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
+                }
+              >
+                <Icon size={16} aria-hidden />
+                <span>{name}</span>
+              </NavLink>
+            ))}
+          </nav>
+        </div>
+      </header>
+      <div id="content" className="flex-1 flex flex-col">
+        {children}
+      </div>
+    </div>
+  );
+}
+
+/** A pile of three coins on a rail. */
+function Mark() {
+  return (
+    <svg width="26" height="26" viewBox="0 0 26 26" aria-hidden="true">
+      <rect x="2" y="22" width="22" height="2" rx="1" fill="currentColor" />
+      <rect x="5" y="15.5" width="16" height="5" rx="2.5" fill="currentColor" />
+      <rect x="6" y="9.5" width="14" height="4" rx="2" fill="none" stroke="currentColor" strokeWidth="1.6" />
+      <rect x="4" y="2.5" width="16" height="5" rx="2.5" className="fill-primary" />
+    </svg>
+  );
+}

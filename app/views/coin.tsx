@@ -1,0 +1,151 @@
+/**
+ * A slot as a coin. Hands are round, feet are square plates; the strong side is solid, the other a ring; accents are
+ * large with a reeded rim, ghosts small. A notch is a rim shot, satellites are grace notes, a dimple is silence.
+ */
+
+import { memo } from "react";
+import {
+  type Hand,
+  isHand,
+  type Level,
+  type Limb,
+  otherHand,
+  partsOf,
+  type Silence,
+  type Slot,
+  type Stroke,
+  type Strokes,
+} from "~/core";
+
+/** Radii at scale 1, where slots stand 52 apart. */
+const RADIUS: Record<Level, number> = { ghost: 7, normal: 11, accent: 15 };
+export const HALO_RADIUS = 21;
+
+export interface CoinProps {
+  readonly slot: Slot;
+  /** The hand that is drawn solid. */
+  readonly strongHand: Hand;
+}
+
+/** Drawn around 0, 0 at scale 1. */
+export const Coin = memo(function Coin({ slot, strongHand }: CoinProps) {
+  const parts = partsOf(slot);
+  const width = 42 / parts.length;
+  const scale = parts.length === 1 ? 1 : Math.max(0.34, 1.3 / (parts.length + 0.15));
+  return (
+    <>
+      <circle className="coin-halo" r={HALO_RADIUS} />
+      {parts.map((part, index) => (
+        <g
+          // biome-ignore lint/suspicious/noArrayIndexKey: parts have no identity but their place
+          key={index}
+          transform={
+            parts.length === 1 ? undefined : `translate(${(index - (parts.length - 1) / 2) * width} 0) scale(${scale})`
+          }
+        >
+          <PartMark part={part} strongHand={strongHand} />
+        </g>
+      ))}
+      {parts.length > 1 ? <path d="M-20 13v4h40v-4" className="coin-reed" strokeWidth="1.4" /> : null}
+    </>
+  );
+});
+
+function PartMark({ part, strongHand }: { part: Silence | Strokes; strongHand: Hand }) {
+  if (part.kind === "silence")
+    return <path d="M-7 -1q7 6 14 0" fill="none" stroke="var(--nickel)" strokeWidth="2" strokeLinecap="round" />;
+  if (part.strokes.length === 1 && part.strokes[0])
+    return <StrokeMark stroke={part.strokes[0]} strongHand={strongHand} />;
+  // Together: marks overlap along a diagonal, the first limb in front.
+  const step = 22 / part.strokes.length;
+  return part.strokes.toReversed().map((stroke, index) => {
+    const along = (index - (part.strokes.length - 1) / 2) * step;
+    return (
+      <g key={stroke.limb} transform={`translate(${-along * 0.55} ${-along}) scale(0.8)`}>
+        <StrokeMark stroke={stroke} strongHand={strongHand} />
+      </g>
+    );
+  });
+}
+
+function StrokeMark({ stroke, strongHand }: { stroke: Stroke; strongHand: Hand }) {
+  const radius = RADIUS[stroke.level];
+  const solid = isSolid(stroke.limb, strongHand);
+  return (
+    <>
+      {stroke.level === "accent" ? <Reeding stroke={stroke} radius={radius} /> : null}
+      <Body limb={stroke.limb} radius={radius} solid={solid} />
+      {stroke.rimShot ? (
+        <path
+          d={`M${radius * 0.2} ${-radius * 0.55}L${radius + 5} ${-radius - 5}L${radius * 0.62} ${-radius * 0.05}z`}
+          fill="var(--paper)"
+          stroke="var(--ink)"
+          strokeWidth="1.2"
+        />
+      ) : null}
+      {stroke.level === "ghost" ? null : (
+        <text
+          y="4.2"
+          textAnchor="middle"
+          fontSize={radius > 12 ? 13 : 11.5}
+          fontWeight="700"
+          className={solid ? "coin-letter-solid" : "coin-letter-hollow"}
+        >
+          {stroke.limb}
+        </text>
+      )}
+      {stroke.graces > 0 && isHand(stroke.limb) ? (
+        <Satellites graces={stroke.graces} radius={radius} solid={isSolid(otherHand(stroke.limb), strongHand)} />
+      ) : null}
+    </>
+  );
+}
+
+function isSolid(limb: Limb, strongHand: Hand): boolean {
+  return isHand(limb) ? limb === strongHand : limb === "K";
+}
+
+function Body({ limb, radius, solid }: { limb: Limb; radius: number; solid: boolean }) {
+  const className = solid ? "coin-solid" : "coin-hollow";
+  if (isHand(limb)) return <circle r={radius} className={className} strokeWidth="2.5" />;
+  const half = radius * 0.94;
+  return (
+    <rect x={-half} y={-half} width={2 * half} height={2 * half} rx="3.5" className={className} strokeWidth="2.5" />
+  );
+}
+
+function Reeding({ stroke, radius }: { stroke: Stroke; radius: number }) {
+  if (isHand(stroke.limb))
+    return <circle r={radius + 3.8} className="coin-reed" strokeWidth="3" strokeDasharray="1.7 3.22" />;
+  const half = radius + 2.6;
+  return (
+    <rect
+      x={-half}
+      y={-half}
+      width={2 * half}
+      height={2 * half}
+      rx="5"
+      className="coin-reed"
+      strokeWidth="3"
+      strokeDasharray="1.7 3.2"
+    />
+  );
+}
+
+function Satellites({ graces, radius, solid }: { graces: number; radius: number; solid: boolean }) {
+  return Array.from({ length: graces }, (_, index) => {
+    const angle = Math.PI * (0.78 + 0.17 * index);
+    const distance = radius + 7;
+    return (
+      <circle
+        // biome-ignore lint/suspicious/noArrayIndexKey: grace notes have no identity but their order
+        key={index}
+        cx={Math.cos(angle) * distance}
+        cy={-Math.sin(angle) * distance}
+        r="3.6"
+        className={solid ? "coin-solid" : "coin-hollow"}
+        strokeWidth="1.8"
+      />
+    );
+  });
+}

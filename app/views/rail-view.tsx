@@ -1,0 +1,314 @@
+/** Time from left to right over real bars: beat posts, the window as a tray, cells as brackets, what is left or over. */
+
+import { memo, useRef } from "react";
+import {
+  barTicks,
+  beatTicks,
+  type CountStyle,
+  countSlot,
+  type Hand,
+  locate,
+  type Meter,
+  slotTicks,
+  TICKS_PER_QUARTER,
+  type Ticks,
+  type Timeline,
+  type TimelineCell,
+  type TimelineSlot,
+  ticks,
+} from "~/core";
+import { nameSlot } from "~/words/slot";
+import { Coin } from "./coin";
+import { pointerHandlers, useLighting } from "./lighting";
+import type { Section } from "./section";
+import { useWidth } from "./use-width";
+
+const EDGE = 26;
+const BRACKET_Y = 14;
+const COIN_Y = 50;
+const RAIL_Y = 78;
+const COUNT_Y = 98;
+const HEIGHT = 108;
+/** Pixels that a slot needs; rows are broken at beats until there is that much. */
+const MIN_PITCH = 21;
+const FULL_PITCH = 48;
+
+export interface RailViewProps {
+  readonly timeline: Timeline;
+  readonly section: Section;
+  readonly strongHand: Hand;
+  readonly countStyle: CountStyle;
+  readonly onPick: (slot: number) => void;
+  readonly onKeyDown: (event: React.KeyboardEvent) => void;
+  readonly cursor: number | null;
+}
+
+/** One row of the rail: from tick to tick, whole beats. */
+interface Row {
+  readonly from: Ticks;
+  readonly to: Ticks;
+  readonly bar: number;
+  readonly opensBar: boolean;
+}
+
+export const RailView = memo(function RailView({
+  timeline,
+  section,
+  strongHand,
+  countStyle,
+  onPick,
+  onKeyDown,
+  cursor,
+}: RailViewProps) {
+  const frame = useRef<HTMLDivElement>(null);
+  const width = useWidth(frame);
+  useLighting(frame);
+  const rows = width > 0 ? breakRows(timeline, section, width - 2 * EDGE) : [];
+  return (
+    <div
+      ref={frame}
+      role="listbox"
+      aria-label="Rail: arrow keys choose a note"
+      aria-orientation="horizontal"
+      aria-activedescendant={cursor === null ? undefined : `rail-slot-${cursor}`}
+      tabIndex={0}
+      onKeyDown={onKeyDown}
+      className="drawing rounded-box"
+      {...pointerHandlers(onPick)}
+    >
+      {rows.map((row) => (
+        <RailRow
+          key={row.from}
+          row={row}
+          timeline={timeline}
+          section={section}
+          width={width}
+          strongHand={strongHand}
+          countStyle={countStyle}
+        />
+      ))}
+    </div>
+  );
+});
+
+function shortestSlot(section: Section): number {
+  return section.slots.reduce<number>((least, slot) => Math.min(least, slot.duration), TICKS_PER_QUARTER);
+}
+
+/** Bars from where phrase or window begin to where they end, each broken into as few equal rows as give room. */
+function breakRows(timeline: Timeline, section: Section, room: number): Row[] {
+  const { meter, window } = timeline;
+  const bar = barTicks(meter);
+  const beat = beatTicks(meter);
+  const first = section.slots[0]?.at ?? window.start;
+  const lastSlot = section.slots.at(-1);
+  const isLast = section.number === section.count - 1;
+  const end = Math.max(
+    lastSlot ? lastSlot.at + lastSlot.duration : first + 1,
+    isLast ? window.start + window.length : 0,
+  );
+  const slotsPerBeat = beat / shortestSlot(section);
+  const beatsPerRow = largestPart(bar / beat, Math.max(1, Math.floor(room / (slotsPerBeat * MIN_PITCH))));
+  const rows: Row[] = [];
+  for (let number = Math.floor(first / bar); number * bar < end; number++) {
+    for (let from = number * bar; from < (number + 1) * bar; from += beatsPerRow * beat) {
+      const to = Math.min(from + beatsPerRow * beat, (number + 1) * bar);
+      if (to <= first && from + bar <= first) continue;
+      rows.push({ from: ticks(from), to: ticks(to), bar: number, opensBar: from === number * bar });
+    }
+  }
+  return rows;
+}
+
+/** How many beats go in a row: the fewest equal rows with at most `most` beats each. */
+function largestPart(beats: number, most: number): number {
+  return Math.ceil(beats / Math.ceil(beats / Math.min(most, beats)));
+}
+
+interface RailRowProps {
+  readonly row: Row;
+  readonly timeline: Timeline;
+  readonly section: Section;
+  readonly width: number;
+  readonly strongHand: Hand;
+  readonly countStyle: CountStyle;
+}
+
+function RailRow({ row, timeline, section, width, strongHand, countStyle }: RailRowProps) {
+  const { meter, window } = timeline;
+  const perTick = (width - 2 * EDGE) / (row.to - row.from);
+  const pitch = Math.min(FULL_PITCH, shortestSlot(section) * perTick);
+  const scale = Math.min(1, pitch / 40);
+  const x = (at: number) => EDGE + pitch * 0.1 + (at - row.from) * perTick;
+  const left = (at: number) => x(Math.max(at, row.from)) - (at < row.from ? EDGE : pitch / 2);
+  const right = (at: number) => (at > row.to ? width : x(at) - pitch / 2);
+  const slots = section.slots.filter((slot) => slot.at >= row.from && slot.at < row.to);
+  const cells = section.cells.filter((cell) => cell.at < row.to && cell.at + cell.duration > row.from);
+  const windowEnd = window.start + window.length;
+  const gap = section.number === section.count - 1 ? listGap(timeline, row) : [];
+  const over = slots.some((slot) => slot.at >= windowEnd);
+  return (
+    <svg width={width} height={HEIGHT} className="block overflow-visible" role="none">
+      {windowEnd > row.from && window.start < row.to ? (
+        <rect
+          x={left(window.start)}
+          y={COIN_Y - 28}
+          width={Math.max(0, right(windowEnd) - left(window.start))}
+          height={RAIL_Y - COIN_Y + 28}
+          rx="8"
+          fill="var(--verdigris)"
+          fillOpacity="0.09"
+        />
+      ) : null}
+      {over ? (
+        <rect
+          x={left(Math.max(windowEnd, row.from))}
+          y={COIN_Y - 28}
+          width={Math.max(0, right(timeline.end) - left(Math.max(windowEnd, row.from)))}
+          height={RAIL_Y - COIN_Y + 28}
+          rx="8"
+          fill="var(--oxblood)"
+          fillOpacity="0.12"
+          stroke="var(--oxblood)"
+          strokeDasharray="4 3"
+        />
+      ) : null}
+      <rect x="4" y={RAIL_Y - 2} width={width - 8} height="4" rx="2" fill="var(--nickel)" />
+      {row.opensBar ? (
+        <text
+          x="4"
+          y={RAIL_Y - 8}
+          fontSize="11"
+          fontWeight="650"
+          fill="var(--nickel)"
+          aria-label={`bar ${row.bar + 1}`}
+        >
+          {row.bar + 1}
+        </text>
+      ) : null}
+      <Posts row={row} meter={meter} x={x} countStyle={countStyle} slots={slots} gap={gap} />
+      {cells.map((cell) => (
+        <Bracket key={cell.index} cell={cell} row={row} x={x} pitch={pitch} width={width} />
+      ))}
+      {gap.map((at) => (
+        <g key={at} transform={`translate(${x(at)} ${COIN_Y})`}>
+          <circle r={11 * scale} fill="none" stroke="var(--verdigris)" strokeWidth="1.6" strokeDasharray="3 3" />
+        </g>
+      ))}
+      {slots.map((slot) => (
+        <g
+          key={slot.index}
+          id={`rail-slot-${slot.index}`}
+          data-slot={slot.index}
+          role="option"
+          aria-selected="false"
+          aria-label={`${countSlot(countStyle, slot, meter)}: ${nameSlot(slot.content)}`}
+          transform={`translate(${x(slot.at)} ${COIN_Y})`}
+        >
+          <rect x={-pitch / 2} y="-28" width={pitch} height="62" fill="transparent" />
+          <g transform={`scale(${scale})`}>
+            <Coin slot={slot.content} strongHand={strongHand} />
+          </g>
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+/** Positions of empty slots between the phrase's end and the window's, in this row. */
+function listGap(timeline: Timeline, row: Row): number[] {
+  const rate = timeline.cells.at(-1)?.rate;
+  const step = rate ? slotTicks(rate) : TICKS_PER_QUARTER / 4;
+  const end = timeline.window.start + timeline.window.length;
+  const free: number[] = [];
+  for (let at: number = timeline.end; at < end && at < row.to; at += step) if (at >= row.from) free.push(at);
+  return free;
+}
+
+interface PostsProps {
+  readonly row: Row;
+  readonly meter: Meter;
+  readonly x: (at: number) => number;
+  readonly countStyle: CountStyle;
+  readonly slots: readonly TimelineSlot[];
+  readonly gap: readonly number[];
+}
+
+function Posts({ row, meter, x, countStyle, slots, gap }: PostsProps) {
+  const beat = beatTicks(meter);
+  const beats = Array.from({ length: (row.to - row.from) / beat }, (_, index) => row.from + index * beat);
+  const counted = new Set(slots.map((slot) => slot.at as number));
+  const small = slots.length > 20 ? 10.5 : 13;
+  return (
+    <>
+      {beats.map((at) => (
+        <g key={at}>
+          <line x1={x(at)} x2={x(at)} y1={COIN_Y - 22} y2={RAIL_Y + 8} stroke="var(--verdigris)" strokeWidth="2" />
+          {counted.has(at) || gap.includes(at) ? null : (
+            <text x={x(at)} y={COUNT_Y} textAnchor="middle" fontSize={small} fill="var(--nickel)">
+              {locate(ticks(at), meter).beat + 1}
+            </text>
+          )}
+        </g>
+      ))}
+      {slots.map((slot) => {
+        const onBeat = (slot.at - row.from) % beat === 0;
+        return (
+          <text
+            key={slot.index}
+            x={x(slot.at)}
+            y={COUNT_Y}
+            textAnchor="middle"
+            fontSize={small}
+            fontWeight={onBeat ? 700 : 450}
+            fill={onBeat ? "var(--ink)" : "var(--nickel)"}
+          >
+            {countSlot(countStyle, slot, meter)}
+          </text>
+        );
+      })}
+    </>
+  );
+}
+
+interface BracketProps {
+  readonly cell: TimelineCell;
+  readonly row: Row;
+  readonly x: (at: number) => number;
+  readonly pitch: number;
+  readonly width: number;
+}
+
+/** The stamp over a cell: its size, and where it begins and ends in this row. */
+function Bracket({ cell, row, x, pitch, width }: BracketProps) {
+  const opens = cell.at >= row.from;
+  const end = cell.at + cell.duration;
+  const closes = end <= row.to;
+  const from = opens ? x(cell.at) - pitch * 0.4 : 4;
+  const to = closes ? x(end) - pitch * 0.6 : width - 4;
+  const path = `M${from} ${BRACKET_Y + (opens ? 8 : 0)}V${BRACKET_Y}H${to}${closes ? "v8" : ""}`;
+  return (
+    <g>
+      <path
+        d={path}
+        fill="none"
+        stroke="var(--copper)"
+        strokeWidth="2"
+        strokeDasharray={opens && closes ? undefined : "6 3"}
+      />
+      <text
+        x={(from + to) / 2}
+        y={BRACKET_Y + 5}
+        textAnchor="middle"
+        fontSize="15"
+        fontWeight="700"
+        fill="var(--copper)"
+        stroke="var(--paper)"
+        strokeWidth="6"
+        paintOrder="stroke"
+      >
+        {cell.size}
+      </text>
+    </g>
+  );
+}

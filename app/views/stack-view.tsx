@@ -1,0 +1,257 @@
+/** The signature picture: each cell a row of coins, piled from the bottom up, with threads through the beats. */
+
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { memo, useMemo, useRef } from "react";
+import {
+  beatPosition,
+  formatRate,
+  type Hand,
+  locate,
+  type Meter,
+  sameRate,
+  type Timeline,
+  type TimelineCell,
+  type TimelineSlot,
+} from "~/core";
+import { nameSlot } from "~/words/slot";
+import { Coin } from "./coin";
+import { pointerHandlers, useLighting } from "./lighting";
+import type { Section } from "./section";
+import { useWidth } from "./use-width";
+
+const PITCH = 52;
+const ROW = 58;
+const ROW_GAP = 8;
+const HANDLE_WIDTH = 44;
+/** Smaller coins cannot be read: then the stack scrolls sideways. */
+const MIN_SCALE = 0.5;
+
+export interface StackViewProps {
+  readonly timeline: Timeline;
+  readonly section: Section;
+  readonly strongHand: Hand;
+  readonly onPick: (slot: number) => void;
+  readonly onMoveCell: (from: number, to: number) => void;
+  readonly onKeyDown: (event: React.KeyboardEvent) => void;
+  /** The chosen slot, for assistive technology. */
+  readonly cursor: number | null;
+}
+
+export const StackView = memo(function StackView({
+  timeline,
+  section,
+  strongHand,
+  onPick,
+  onMoveCell,
+  onKeyDown,
+  cursor,
+}: StackViewProps) {
+  const frame = useRef<HTMLDivElement>(null);
+  const width = useWidth(frame);
+  useLighting(frame);
+  const widest = section.cells.reduce((most, cell) => Math.max(most, cell.size), 1);
+  const room = width - HANDLE_WIDTH - 12;
+  const scale = width === 0 ? 1 : Math.min(1, Math.max(MIN_SCALE, room / (widest * PITCH)));
+  const rowHeight = ROW * Math.max(0.7, scale);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const ids = section.cells.map((cell) => cell.index + 1);
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (over && active.id !== over.id) onMoveCell(Number(active.id) - 1, Number(over.id) - 1);
+  };
+  return (
+    <div ref={frame} className="drawing overflow-x-auto" {...pointerHandlers(onPick)}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={onDragEnd}
+        accessibility={typeof document === "undefined" ? {} : { container: document.body }}
+      >
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          <div className="relative w-max">
+            <Threads section={section} meter={timeline.meter} scale={scale} rowHeight={rowHeight} widest={widest} />
+            <div
+              role="grid"
+              tabIndex={0}
+              aria-label="Stack: arrow keys choose a note"
+              aria-activedescendant={cursor === null ? undefined : `stack-slot-${cursor}`}
+              onKeyDown={onKeyDown}
+              className="flex flex-col-reverse rounded-box"
+              style={{ gap: ROW_GAP }}
+            >
+              {section.cells.map((cell, row) => (
+                <CellRow
+                  key={cell.index}
+                  cell={cell}
+                  slots={section.slots.filter((slot) => slot.cell === cell.index)}
+                  rate={rateToSay(section.cells, row)}
+                  scale={scale}
+                  height={rowHeight}
+                  strongHand={strongHand}
+                />
+              ))}
+            </div>
+          </div>
+        </SortableContext>
+      </DndContext>
+    </div>
+  );
+});
+
+/** A row says its rate where it changes. */
+function rateToSay(cells: readonly TimelineCell[], row: number): string | null {
+  const cell = cells[row];
+  const before = cells[row - 1];
+  return cell && before && !sameRate(cell.rate, before.rate) ? `@${formatRate(cell.rate)}` : null;
+}
+
+interface CellRowProps {
+  readonly cell: TimelineCell;
+  readonly slots: readonly TimelineSlot[];
+  readonly rate: string | null;
+  readonly scale: number;
+  readonly height: number;
+  readonly strongHand: Hand;
+}
+
+function CellRow({ cell, slots, rate, scale, height, strongHand }: CellRowProps) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: cell.index + 1,
+  });
+  const width = slots.length * PITCH * scale;
+  return (
+    <div
+      ref={setNodeRef}
+      role="row"
+      className="flex items-center"
+      style={{
+        height,
+        transform: CSS.Translate.toString(transform),
+        transition,
+        opacity: isDragging ? 0.7 : undefined,
+      }}
+    >
+      <div role="rowheader" style={{ width: HANDLE_WIDTH }}>
+        <button
+          ref={setActivatorNodeRef}
+          type="button"
+          {...attributes}
+          {...listeners}
+          aria-label={`Cell ${cell.index + 1}, ${cell.size} slots: move`}
+          title="Drag to move this cell"
+          className="w-10 h-10 rounded-field font-display font-bold text-xl text-primary cursor-grab hover:bg-base-200 touch-none"
+        >
+          {cell.size}
+        </button>
+      </div>
+      <div role="none" className="relative" style={{ width, height }}>
+        <div className="absolute inset-0 rounded-full border border-base-300 bg-base-100" />
+        <svg role="none" width={width} height={height} className="relative z-2 block overflow-visible">
+          {slots.map((slot, index) => (
+            <g
+              key={slot.index}
+              id={`stack-slot-${slot.index}`}
+              data-slot={slot.index}
+              role="gridcell"
+              aria-label={`Cell ${cell.index + 1}, slot ${slot.place + 1}: ${nameSlot(slot.content)}`}
+              transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${Math.min(1, scale * 1.02)})`}
+            >
+              <rect x={-PITCH / 2} y={-ROW / 2} width={PITCH} height={ROW} fill="transparent" />
+              <Coin slot={slot.content} strongHand={strongHand} />
+            </g>
+          ))}
+        </svg>
+        {rate ? (
+          <span className="absolute left-full top-1/2 -translate-y-1/2 ml-2 font-line text-xs text-primary">
+            {rate}
+          </span>
+        ) : null}
+      </div>
+    </div>
+  );
+}
+
+interface ThreadsProps {
+  readonly section: Section;
+  readonly meter: Meter;
+  readonly scale: number;
+  readonly rowHeight: number;
+  readonly widest: number;
+}
+
+/** Dotted lines from each slot that falls on a beat to the next one, with the beats' numbers. */
+function Threads({ section, meter, scale, rowHeight, widest }: ThreadsProps) {
+  const points = useMemo(() => {
+    const firstCell = section.cells[0]?.index ?? 0;
+    const offset = section.slots[0]?.place ?? 0;
+    return section.slots
+      .filter((slot) => beatPosition(slot.at, slot.duration, meter).numerator === 0)
+      .map((slot) => {
+        const place = slot.cell === firstCell ? slot.place - offset : slot.place;
+        return { slot, row: slot.cell - firstCell, place, beat: locate(slot.at, meter).beat };
+      });
+  }, [section, meter]);
+  const rows = section.cells.length;
+  const height = rows * (rowHeight + ROW_GAP) - ROW_GAP;
+  const x = (place: number) => (place + 0.5) * PITCH * scale;
+  const y = (row: number) => height - row * (rowHeight + ROW_GAP) - rowHeight / 2;
+  return (
+    <svg
+      aria-hidden="true"
+      width={widest * PITCH * scale}
+      height={height}
+      className="absolute top-0 z-1 pointer-events-none overflow-visible"
+      style={{ left: HANDLE_WIDTH }}
+    >
+      {points.slice(1).map((point, index) => {
+        const from = points[index];
+        if (!from) return null;
+        return (
+          <line
+            key={point.slot.index}
+            x1={x(from.place)}
+            y1={y(from.row)}
+            x2={x(point.place)}
+            y2={y(point.row)}
+            stroke="var(--verdigris)"
+            strokeWidth="2"
+            strokeDasharray="1 5"
+            strokeLinecap="round"
+          />
+        );
+      })}
+      {points.map(({ slot, row, place, beat }) => (
+        <g key={slot.index} transform={`translate(${x(place)} ${y(row) - rowHeight / 2})`}>
+          <rect
+            x="-9.5"
+            y="-7.5"
+            width="19"
+            height="15"
+            rx="7.5"
+            fill={beat === 0 ? "var(--ink)" : "var(--verdigris)"}
+          />
+          <text y="3.8" textAnchor="middle" fontSize="11" fontWeight="650" fill="var(--paper)">
+            {beat + 1}
+          </text>
+        </g>
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,23 @@
+/** What can be wrong with a book file, in words. */
+
+import type { BookProblem } from "~/formats/book";
+
+const MEGABYTE = 1024 * 1024;
+
+/** What, where, and how to mend it; nothing was changed in any case. */
+export function wordBookProblem(problem: BookProblem): string {
+  switch (problem.kind) {
+    case "too-large":
+      return `The file has ${(problem.bytes / MEGABYTE).toFixed(1)} MB; ${problem.most / MEGABYTE} MB is the limit. Export fewer fills at a time.`;
+    case "not-json":
+      return `The file is not JSON${problem.detail ? ` (${problem.detail})` : ""}. Choose a file that Dime Stack exported, ending in .dimestack.json.`;
+    case "not-a-book":
+      return "The file is JSON, but not a Dime Stack book. Choose one that Dime Stack exported, ending in .dimestack.json.";
+    case "version":
+      return `The file is of version ${problem.found}; this Dime Stack reads version ${problem.known}. Open it with the Dime Stack that wrote it, or a newer one.`;
+    case "twice":
+      return `Two fills in the file have the same identity (“${problem.id}”). Take one of them out.`;
+    case "field":
+      return `${problem.fill === null ? "The file" : `Fill ${problem.fill + 1} of the file`} is not sound at “${problem.path || "its top"}”: ${problem.detail}. Mend it there, or export it anew.`;
+  }
+}

@@ -1,0 +1,43 @@
+/** Slots and strokes in a drummer's words. */
+
+import {
+  type Level,
+  type Limb,
+  PLACE_NAMES,
+  partsOf,
+  type Silence,
+  type Slot,
+  type Stroke,
+  type Strokes,
+} from "~/core";
+
+export const LIMB_NAMES: Record<Limb, string> = {
+  R: "right hand",
+  L: "left hand",
+  K: "bass drum",
+  H: "hi-hat foot",
+};
+export const LEVEL_NAMES: Record<Level, string> = { ghost: "ghost", normal: "normal", accent: "accent" };
+export const GRACE_NAMES = ["no grace", "flam", "drag", "ruff"] as const;
+export const SPLIT_NAMES: Record<number, string> = { 2: "double", 3: "three", 4: "four" };
+
+function nameStroke(stroke: Stroke): string {
+  const words = [LIMB_NAMES[stroke.limb]];
+  if (stroke.rimShot) words.push("rim shot");
+  else if (stroke.level !== "normal") words.push(LEVEL_NAMES[stroke.level]);
+  if (stroke.graces > 0) words.push(GRACE_NAMES[stroke.graces]);
+  if (stroke.place) words.push(`on ${PLACE_NAMES[stroke.place]}`);
+  return words.join(" ");
+}
+
+function namePart(part: Silence | Strokes): string {
+  return part.kind === "silence" ? "silence" : part.strokes.map(nameStroke).join(" with ");
+}
+
+/** "right hand accent with bass drum"; "shared by two: left hand, left hand". */
+export function nameSlot(slot: Slot): string {
+  const parts = partsOf(slot);
+  const only = parts[0];
+  if (parts.length === 1 && only) return namePart(only);
+  return `shared by ${parts.length}: ${parts.map(namePart).join(", ")}`;
+}

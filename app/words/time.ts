@@ -1,0 +1,90 @@
+/** Rates, meters, positions and counts in words. */
+
+import {
+  beatPosition,
+  type CountStyle,
+  countSlot,
+  formatRate,
+  isCompound,
+  locate,
+  type Meter,
+  type Rate,
+  slotTicks,
+  TICKS_PER_QUARTER,
+  type Ticks,
+  tempoUnitTicks,
+} from "~/core";
+
+const RATE_NAMES: Record<string, string> = {
+  "1/2": "half notes",
+  "3/4": "half-note triplets",
+  "1": "quarter notes",
+  "3/2": "quarter triplets",
+  "2": "eighths",
+  "3": "eighth triplets",
+  "4": "sixteenths",
+  "5": "quintuplets",
+  "6": "sixteenth triplets",
+  "7": "septuplets",
+  "8": "thirty-seconds",
+  "9": "nines",
+  "10": "tens",
+  "12": "thirty-second triplets",
+  "16": "sixty-fourths",
+};
+
+/** The rates that the controls offer; any other can be typed in the line. */
+export const OFFERED_RATES = ["1", "3/2", "2", "3", "4", "5", "6", "7", "8", "9", "10", "12"] as const;
+
+export function nameRate(rate: Rate): string {
+  const text = formatRate(rate);
+  if (RATE_NAMES[text]) return RATE_NAMES[text];
+  return rate.quarters === 1 ? `${text} to the quarter` : `${rate.slots} in ${rate.quarters} quarters`;
+}
+
+export const COUNT_STYLE_NAMES: Record<CountStyle, string> = {
+  beats: "1 e & a · 1 & a",
+  "trip-let": "1 e & a · 1 trip let",
+  cell: "by cell: 1 2 3",
+  french: "ta fa te fe",
+  "south-indian": "ta ka di mi",
+};
+
+/** The note that the tempo counts, by its sign's name. */
+export function nameTempoUnit(meter: Meter): string {
+  const unit = tempoUnitTicks(meter);
+  if (isCompound(meter)) return unit === 1.5 * TICKS_PER_QUARTER ? "dotted quarters" : "dotted eighths";
+  return unit === TICKS_PER_QUARTER ? "quarters" : unit === 2 * TICKS_PER_QUARTER ? "halves" : "wholes";
+}
+
+/** A number of slots or beats as people write it: 1½, 2⅓, 10. */
+export function sayNumber(value: number): string {
+  const whole = Math.floor(value + 1e-9);
+  const rest = value - whole;
+  const fractions: readonly (readonly [number, string])[] = [
+    [1 / 2, "½"],
+    [1 / 3, "⅓"],
+    [2 / 3, "⅔"],
+    [1 / 4, "¼"],
+    [3 / 4, "¾"],
+  ];
+  if (Math.abs(rest) < 1e-9) return whole.toLocaleString("en");
+  const found = fractions.find(([part]) => Math.abs(rest - part) < 1e-9);
+  if (found) return whole === 0 ? found[1] : `${whole.toLocaleString("en")}${found[1]}`;
+  return String(Math.round(value * 100) / 100);
+}
+
+export function plural(count: number, one: string, many = `${one}s`): string {
+  return `${sayNumber(count)} ${count > 1 || count === 0 ? many : one}`;
+}
+
+/** Where something begins, as it is counted: "bar 2, 3 &" is counted "3 &". */
+export function sayPosition(at: Ticks, rate: Rate, meter: Meter, style: CountStyle): string {
+  const counting = style === "cell" ? "beats" : style;
+  const duration = slotTicks(rate);
+  const syllable = countSlot(counting, { at, duration, place: 0 }, meter);
+  const { beat } = locate(at, meter);
+  const onBeat = beatPosition(at, duration, meter).numerator === 0;
+  if (counting === "beats" || counting === "trip-let") return onBeat ? syllable : `${beat + 1} ${syllable}`;
+  return `${beat + 1} (${syllable})`;
+}

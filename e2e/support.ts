@@ -1,0 +1,48 @@
+import { expect, type Locator, type Page } from "@playwright/test";
+
+/** The parts of the Stack as a person finds them. */
+export function stackOf(page: Page) {
+  return {
+    line: page.getByRole("textbox", { name: "Stick line" }),
+    grid: page.getByRole("grid", { name: /Stack/ }),
+    rail: page.getByRole("listbox", { name: /Rail/ }),
+    verdict: page.getByRole("region", { name: "Verdict" }),
+    play: page.getByRole("button", { name: "Play", exact: true }),
+    stop: page.getByRole("button", { name: "Stop", exact: true }),
+    saved: page.getByText("Saved", { exact: true }),
+  };
+}
+
+/** Comes as a newcomer, who is taken to the first fill, and goes on to the shelf. */
+export async function openShelf(page: Page): Promise<void> {
+  await page.goto("/");
+  await expect(stackOf(page).line).toBeVisible();
+  await page.getByRole("link", { name: "Shelf" }).click();
+  await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
+}
+
+/** A new fill on the Stack with this line. */
+export async function openLine(page: Page, text: string) {
+  await openShelf(page);
+  await page.getByRole("button", { name: "New fill" }).click();
+  const stack = stackOf(page);
+  await stack.line.fill(text);
+  return stack;
+}
+
+/** Saves the download that `act` brings about; returns its name and path. */
+export async function downloadOf(page: Page, act: () => Promise<void>) {
+  const waiting = page.waitForEvent("download");
+  await act();
+  const file = await waiting;
+  return { name: file.suggestedFilename(), path: await file.path() };
+}
+
+export async function exportAs(page: Page, item: string) {
+  await page.getByRole("button", { name: "Export" }).click();
+  return downloadOf(page, () => page.getByRole("button", { name: item }).click());
+}
+
+export function noteNumber(list: Locator, number: number): Locator {
+  return list.locator(`[data-slot="${number}"]`);
+}

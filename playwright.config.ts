@@ -1,0 +1,52 @@
+import { defineConfig } from "@playwright/test";
+
+const PORT = 4187;
+const DEMO_PORT = 4188;
+
+export default defineConfig({
+  testDir: "e2e",
+  outputDir: "test-results/browser",
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  forbidOnly: true,
+  timeout: 30_000,
+  expect: { timeout: 7_000 },
+  reporter: "list",
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    launchOptions: {
+      executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--autoplay-policy=no-user-gesture-required",
+      ],
+    },
+  },
+  projects: [
+    { name: "own", testIgnore: /demo\./ },
+    { name: "demo", testMatch: /demo\./, use: { baseURL: `http://127.0.0.1:${DEMO_PORT}` } },
+  ],
+  webServer: [
+    {
+      command: "node server/serve.mjs",
+      env: { PORT: String(PORT) },
+      url: `http://127.0.0.1:${PORT}/icon.svg`,
+      reuseExistingServer: false,
+    },
+    {
+      command: "node server/serve.mjs",
+      env: { PORT: String(DEMO_PORT), DIME_BOOK: "demo" },
+      url: `http://127.0.0.1:${DEMO_PORT}/icon.svg`,
+      reuseExistingServer: false,
+    },
+  ],
+});

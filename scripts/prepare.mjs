@@ -1,0 +1,67 @@
+/** What a fresh machine lacks: packages, and Chromium for the browser tests. Plain Node, so that it runs before either. */
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+export const ROOT = fileURLToPath(new URL("..", import.meta.url));
+export const CHROMIUM = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
+
+/** Runs a command in the project's folder with its output shown; true when it succeeded. */
+export function run(command, args, env = {}) {
+  const result = spawnSync(command, args, { cwd: ROOT, stdio: "inherit", env: { ...process.env, ...env } });
+  return result.status === 0;
+}
+
+function fail(message) {
+  console.error(message);
+  process.exit(1);
+}
+
+/** Installs the packages of the lock file, unless those are installed already. */
+export function installPackages() {
+  const stamp = join(ROOT, "node_modules", ".dime-stack-lock");
+  const hash = createHash("sha256")
+    .update(readFileSync(join(ROOT, "package-lock.json")))
+    .digest("hex");
+  if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
+  console.log("Installing packages ...");
+  if (!run("npm", ["ci", "--no-audit", "--no-fund"]))
+    fail("The packages could not be installed: see npm's message above.");
+  writeFileSync(stamp, hash);
+}
+
+/** Installs Debian's Chromium when there is none. */
+export function installChromium() {
+  if (existsSync(CHROMIUM)) return;
+  console.log("Installing Chromium ...");
+  const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
+  const apt = (...args) => {
+    const [command, ...rest] = [...sudo, "apt-get", ...args];
+    return run(command, rest, { DEBIAN_FRONTEND: "noninteractive" });
+  };
+  if (!apt("update", "-qq") || !apt("install", "-y", "-qq", "chromium") || !existsSync(CHROMIUM)) {
+    fail("Chromium could not be installed. Install Debian's package chromium, or set CHROMIUM_PATH to a Chromium.");
+  }
+}
+
+const SOURCES = ["app", "public", "package-lock.json", "vite.config.ts", "react-router.config.ts"];
+
+function newestChange(path) {
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return readdirSync(path).reduce((newest, name) => Math.max(newest, newestChange(join(path, name))), stat.mtimeMs);
+}
+
+/** Builds the app, unless the last build is newer than every source. */
+export function build() {
+  const built = join(ROOT, "build", "built-at");
+  const newest = Math.max(...SOURCES.map((source) => newestChange(join(ROOT, source))));
+  if (existsSync(built) && Number(readFileSync(built, "utf8")) > newest) return;
+  console.log("Building ...");
+  const began = Date.now();
+  if (!run("npx", ["--no-install", "react-router", "build"])) fail("The build failed: see above.");
+  mkdirSync(dirname(built), { recursive: true });
+  writeFileSync(built, String(began));
+}
