@@ -37,7 +37,7 @@ const BUTTONS: readonly (readonly { readonly id: string; readonly face: string }
 export function NotePalette({ slot, onKey }: { slot: TimelineSlot | null; onKey: (id: string) => void }) {
   const { countStyle, meter } = useContent();
   return (
-    <div className="border-t border-base-300 px-3 py-2">
+    <div className="px-3 py-2">
       <p className="label-small mb-1.5 min-h-4">
         {slot ? (
           <>

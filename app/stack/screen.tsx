@@ -203,11 +203,11 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
           onCopyMine={copyMine}
         />
         <LineEditor input={input} onLeave={focusNotes} />
+        <FrameControls say={say} />
         <VerdictStrip />
         <div ref={notes}>
           <Pictures strongHand={strongHandOf(preferences.hands)} say={say} />
         </div>
-        <FrameControls say={say} />
       </div>
       <Transport playback={playback} grooves={grooves} preferences={preferences} onPreferences={changePreferences} />
       <KeyList dialog={keyList} />
@@ -288,7 +288,7 @@ function Pictures({ strongHand, say }: PicturesProps) {
     <>
       <div className="grid lg:grid-cols-[minmax(340px,2fr)_3fr] gap-2.5 items-start">
         <section aria-label="Stack view" className="panel min-w-0">
-          <div className="px-3 pt-4 pb-3 max-h-[46vh] overflow-y-auto">
+          <div className="px-3 py-3 max-h-[52vh] overflow-y-auto flex flex-col-reverse">
             {timeline.slots.length > 0 ? (
               <StackView
                 timeline={timeline}
@@ -309,13 +309,6 @@ function Pictures({ strongHand, say }: PicturesProps) {
           {section.count > 1 ? (
             <Pager section={section.number} count={section.count} slots={timeline.slots.length} onPage={setPage} />
           ) : null}
-          <NotePalette
-            slot={slot}
-            onKey={(id) => {
-              const key = NOTE_KEYS.find((entry) => entry.id === id);
-              if (key) runKey(key);
-            }}
-          />
         </section>
         <div className="flex flex-col gap-2.5 min-w-0">
           <section aria-label="Rail" className="panel px-2 py-1 min-w-0 max-h-[46vh] overflow-y-auto">
@@ -338,6 +331,15 @@ function Pictures({ strongHand, say }: PicturesProps) {
                 onPick={choose}
               />
             </Suspense>
+          </section>
+          <section aria-label="Note" className="panel">
+            <NotePalette
+              slot={slot}
+              onKey={(id) => {
+                const key = NOTE_KEYS.find((entry) => entry.id === id);
+                if (key) runKey(key);
+              }}
+            />
           </section>
         </div>
       </div>

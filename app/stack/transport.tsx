@@ -18,7 +18,7 @@ export function Transport({ playback, grooves, preferences, onPreferences }: Tra
   return (
     <section
       aria-label="Sound"
-      className="sticky bottom-0 z-20 border-t border-base-300 bg-base-100/95 backdrop-blur px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-5 gap-y-2"
+      className="sticky bottom-0 z-20 border-t border-base-300 bg-base-100/95 backdrop-blur px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
     >
       <button
         type="button"
@@ -93,14 +93,14 @@ function TempoControl() {
         }}
         onBlur={() => setTyped(null)}
       />
-      <span className="label-small w-14 leading-tight">{nameTempoUnit(meter)} a minute</span>
+      <span className="label-small w-13 leading-tight">{nameTempoUnit(meter)} a minute</span>
       <input
         type="range"
         aria-label="Tempo, coarse"
         min={40}
         max={240}
         value={Math.round(tempo)}
-        className="range range-xs w-28 hidden md:block"
+        className="range range-xs w-24 hidden xl:block"
         onChange={(event) => put(Number(event.target.value))}
       />
     </div>
@@ -117,7 +117,7 @@ function GrooveControl({ grooves }: { grooves: readonly ShippedGroove[] }) {
       <label className="flex items-center gap-2">
         Groove
         <select
-          className="select select-sm w-32"
+          className="select select-sm w-24"
           aria-label="Bars of groove"
           value={content.grooveBars}
           onChange={(event) => bench.setContent({ grooveBars: Number(event.target.value) }, "groove bars")}
@@ -131,7 +131,7 @@ function GrooveControl({ grooves }: { grooves: readonly ShippedGroove[] }) {
         </select>
       </label>
       <select
-        className="select select-sm w-44"
+        className="select select-sm w-40"
         aria-label="Which groove"
         value={chosen}
         onChange={(event) => bench.setContent({ groove: event.target.value }, "groove")}
@@ -165,7 +165,7 @@ function VolumeControl({ volume, onVolume }: { volume: number; onVolume: (volume
         min={0}
         max={100}
         value={Math.round(shown * 100)}
-        className="range range-xs w-24"
+        className="range range-xs w-20"
         onChange={(event) => setShown(Number(event.target.value) / 100)}
       />
     </label>

@@ -37,6 +37,9 @@ import { useWidth } from "./use-width";
 const PITCH = 52;
 const ROW = 58;
 const ROW_GAP = 8;
+/** Pixels that the pile takes before it is pressed together, and at most after that (then it scrolls). */
+const PILE_HEIGHT = 372;
+const MIN_ROW = 38;
 const HANDLE_WIDTH = 44;
 /** Smaller coins cannot be read: then the stack scrolls sideways. */
 const MIN_SCALE = 0.5;
@@ -66,8 +69,9 @@ export const StackView = memo(function StackView({
   useLighting(frame);
   const widest = section.cells.reduce((most, cell) => Math.max(most, cell.size), 1);
   const room = width - HANDLE_WIDTH - 12;
-  const scale = width === 0 ? 1 : Math.min(1, Math.max(MIN_SCALE, room / (widest * PITCH)));
-  const rowHeight = ROW * Math.max(0.7, scale);
+  const rowHeight = Math.max(MIN_ROW, Math.min(ROW, PILE_HEIGHT / Math.max(1, section.cells.length) - ROW_GAP));
+  const byWidth = width === 0 ? 1 : Math.max(MIN_SCALE, room / (widest * PITCH));
+  const scale = Math.min(1, byWidth, rowHeight / (ROW * 0.86));
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -77,7 +81,7 @@ export const StackView = memo(function StackView({
     if (over && active.id !== over.id) onMoveCell(Number(active.id) - 1, Number(over.id) - 1);
   };
   return (
-    <div ref={frame} className="drawing overflow-x-auto" {...pointerHandlers(onPick)}>
+    <div ref={frame} className="drawing overflow-x-auto pt-2" {...pointerHandlers(onPick)}>
       <DndContext
         sensors={sensors}
         collisionDetection={closestCenter}

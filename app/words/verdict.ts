@@ -70,7 +70,7 @@ const HAND_NAMES: Record<Hand, string> = { R: "Right", L: "Left" };
 /** "Last note kick, both hands free for the one". */
 export function wordLanding(landing: Landing | null): Verdict {
   if (!landing) return { tone: "plain", headline: "Landing", detail: "no stroke to land from" };
-  const headline = `Last note ${nameLimbs(landing.last)}, ${milliseconds(landing.secondsLeft)} before the one`;
+  const headline = `Last note ${nameLimbs(landing.last)}, ${milliseconds(landing.secondsLeft)} to the one`;
   const free = landing.hands.filter((hand) => hand.free);
   const crash = landing.hands[0];
   const words =

@@ -86,6 +86,8 @@ export function readStickLine(text: string): Reading {
 
 class LineReader {
   private pos = 0;
+  /** Set when reading on makes no sense; brackets left open then are no news. */
+  private gaveUp = false;
 
   constructor(
     private readonly text: string,
@@ -153,9 +155,11 @@ class LineReader {
       this.fail("too-deep", from, this.pos, [String(MAX_DEPTH)]);
       // Reading on would recurse as deep as the text says; one problem is enough.
       this.pos = this.text.length;
+      this.gaveUp = true;
       return [];
     }
     const items = this.readItems(depth);
+    if (this.gaveUp) return items;
     if (this.peek() !== "]") {
       this.fail("unclosed", from, from + 1, ["]"]);
       return items;
@@ -224,7 +228,7 @@ class LineReader {
     else if (isOneOf(FOOT_LETTERS, symbol)) this.fail("foot-letter", from, this.pos, ["K", "H"]);
     else {
       // A whole word in a wrong language is one problem, not one a letter.
-      while (/[^\s|@[\](){}>!'RLKHrlkh-]/.test(this.peek())) this.pos++;
+      while (/\p{L}/u.test(this.peek())) this.pos++;
       this.fail("not-a-symbol", from, this.pos, SYMBOLS);
     }
     return null;
