@@ -35,6 +35,18 @@ function repeated(cell: CellItem, count: number): LineItem[] {
   return count > 0 ? [{ ...cell, count }] : [];
 }
 
+/** Neighbours that are playings of one cell become one item again. */
+function gather(items: Line): LineItem[] {
+  const result: LineItem[] = [];
+  for (const item of items) {
+    const before = result.at(-1);
+    if (item.kind === "cell" && before?.kind === "cell" && before.slots === item.slots) {
+      result[result.length - 1] = { ...before, count: before.count + item.count };
+    } else result.push(item);
+  }
+  return result;
+}
+
 /** Replaces one playing of a cell (`index`, from 0) by the items that `replace` gives for it. */
 function replaceCell(line: Line, index: number, replace: (cell: CellItem) => Line): Line {
   const result: LineItem[] = [];
@@ -54,7 +66,7 @@ function replaceCell(line: Line, index: number, replace: (cell: CellItem) => Lin
     }
     left -= size;
   }
-  return result;
+  return gather(result);
 }
 
 function cellOf(slots: readonly Slot[]): Line {

@@ -31,17 +31,23 @@ describe("fit", () => {
     expect(fit).toMatchObject({ verdict, usedSlots, windowSlots, spareSlots });
   });
   test("an empty line, and mixed rates", () => {
-    expect(measureFit(timelineOf("@6"), { slots: 6, quarters: 1 })).toMatchObject({ verdict: "empty", windowSlots: 24, spareSlots: 24 });
+    expect(measureFit(timelineOf("@6"), { slots: 6, quarters: 1 })).toMatchObject({
+      verdict: "empty",
+      windowSlots: 24,
+      spareSlots: 24,
+    });
     expect(measureFit(timelineOf("@4 RLRL @6 RLK"), DEFAULT_RATE)).toMatchObject({ windowSlots: null, spareSlots: 15 });
   });
   test("used and spare make the window", () => {
-    fc.assert(fc.property(anyLine, (line) => {
-      const meter: Meter = { beats: 4, unit: 4 };
-      const timeline = layOut({ meter, tempo: bpm(90), window: { start: ticks(0), length: barTicks(meter) }, line });
-      const fit = measureFit(timeline, openingRate(line));
-      expect(fit.used + fit.spare).toBe(fit.window);
-      expect(fit.verdict === "fits").toBe(timeline.end === barTicks(meter));
-    }));
+    fc.assert(
+      fc.property(anyLine, (line) => {
+        const meter: Meter = { beats: 4, unit: 4 };
+        const timeline = layOut({ meter, tempo: bpm(90), window: { start: ticks(0), length: barTicks(meter) }, line });
+        const fit = measureFit(timeline, openingRate(line));
+        expect(fit.used + fit.spare).toBe(fit.window);
+        expect(fit.verdict === "fits").toBe(timeline.end === barTicks(meter));
+      }),
+    );
   });
 });
 
@@ -51,12 +57,18 @@ describe("landing", () => {
     expect(landing).toMatchObject({ one: 40_320, last: ["K"], timeLeft: 2_520, kickRun: 1, leadFlips: false });
     expect(landing?.secondsLeft).toBeCloseTo(0.125, 12);
     expect(landing?.kickSpeed).toBeCloseTo(8, 12);
-    expect(landing?.hands.map(({ hand, free }) => [hand, free])).toEqual([["R", true], ["L", true]]);
+    expect(landing?.hands.map(({ hand, free }) => [hand, free])).toEqual([
+      ["R", true],
+      ["L", true],
+    ]);
   });
   test("on the right hand: the left is free for the crash", () => {
     const landing = describeLanding(timelineOf("@4 RLRLx3 RLLR"));
     expect(landing?.last).toEqual(["R"]);
-    expect(landing?.hands.map(({ hand, free }) => [hand, free])).toEqual([["L", true], ["R", false]]);
+    expect(landing?.hands.map(({ hand, free }) => [hand, free])).toEqual([
+      ["L", true],
+      ["R", false],
+    ]);
     expect(landing).toMatchObject({ kickRun: 0, kickSpeed: null });
   });
   test("mirrored, the other hand is free", () => {

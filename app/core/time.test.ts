@@ -27,11 +27,14 @@ import {
 } from "./time";
 
 describe("rates", () => {
-  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 12, 14, 15, 16, 18, 20, 21, 24, 28, 30, 32])("%d to the quarter is exact", (slots) => {
-    const rate = makeRate(slots);
-    expect(rate).not.toBeNull();
-    if (rate) expect(slotTicks(rate) * slots).toBe(10_080);
-  });
+  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 12, 14, 15, 16, 18, 20, 21, 24, 28, 30, 32])(
+    "%d to the quarter is exact",
+    (slots) => {
+      const rate = makeRate(slots);
+      expect(rate).not.toBeNull();
+      if (rate) expect(slotTicks(rate) * slots).toBe(10_080);
+    },
+  );
   test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 12, 14, 15, 16])("half a slot of %d is exact too", (slots) => {
     const rate = makeRate(slots);
     expect(rate && slotTicks(rate) % 2).toBe(0);
@@ -61,7 +64,12 @@ describe("meters", () => {
     for (const [text, bar, beat, tempoUnit] of cases) {
       const meter = parseMeter(text);
       if (!meter) throw new Error(text);
-      expect([formatMeter(meter), barTicks(meter), beatTicks(meter), tempoUnitTicks(meter)]).toEqual([text, bar, beat, tempoUnit]);
+      expect([formatMeter(meter), barTicks(meter), beatTicks(meter), tempoUnitTicks(meter)]).toEqual([
+        text,
+        bar,
+        beat,
+        tempoUnit,
+      ]);
     }
   });
   test("what is no meter is refused", () => {
@@ -71,23 +79,27 @@ describe("meters", () => {
     expect(parseMeter("4:4")).toBeNull();
   });
   test("beats fill the bar", () => {
-    fc.assert(fc.property(anyMeter, (meter) => {
-      expect(beatsPerBar(meter) * beatTicks(meter)).toBe(barTicks(meter));
-      expect(isCompound(meter)).toBe(beatTicks(meter) * meter.beats === 3 * barTicks(meter));
-    }));
+    fc.assert(
+      fc.property(anyMeter, (meter) => {
+        expect(beatsPerBar(meter) * beatTicks(meter)).toBe(barTicks(meter));
+        expect(isCompound(meter)).toBe(beatTicks(meter) * meter.beats === 3 * barTicks(meter));
+      }),
+    );
   });
 });
 
 test("locating and putting together again is the identity", () => {
-  fc.assert(fc.property(anyMeter, fc.integer({ min: 0, max: 2_000_000 }), (meter, at) => {
-    const { bar, beat, rest } = locate(ticks(at), meter);
-    expect(bar * barTicks(meter) + beat * beatTicks(meter) + rest).toBe(at);
-    expect(rest).toBeLessThan(beatTicks(meter));
-    const next = nextBarLine(ticks(at), meter);
-    expect(next % barTicks(meter)).toBe(0);
-    expect(next - at).toBeGreaterThanOrEqual(0);
-    expect(next - at).toBeLessThan(barTicks(meter));
-  }));
+  fc.assert(
+    fc.property(anyMeter, fc.integer({ min: 0, max: 2_000_000 }), (meter, at) => {
+      const { bar, beat, rest } = locate(ticks(at), meter);
+      expect(bar * barTicks(meter) + beat * beatTicks(meter) + rest).toBe(at);
+      expect(rest).toBeLessThan(beatTicks(meter));
+      const next = nextBarLine(ticks(at), meter);
+      expect(next % barTicks(meter)).toBe(0);
+      expect(next - at).toBeGreaterThanOrEqual(0);
+      expect(next - at).toBeLessThan(barTicks(meter));
+    }),
+  );
 });
 
 test("seconds and ticks agree, and a thirty-second at 75 lasts as long as a sixteenth at 150", () => {
@@ -96,9 +108,16 @@ test("seconds and ticks agree, and a thirty-second at 75 lasts as long as a sixt
   expect(ticksToSeconds(10_080, bpm(60), meter)).toBe(1);
   expect(ticksToSeconds(15_120, bpm(60), { beats: 6, unit: 8 })).toBe(1);
   expect(quarterBpm(bpm(60), { beats: 6, unit: 8 })).toBe(90);
-  fc.assert(fc.property(anyMeter, fc.integer({ min: 20, max: 400 }), fc.integer({ min: 0, max: 500_000 }), (meter, tempo, span) => {
-    expect(secondsToTicks(ticksToSeconds(span, bpm(tempo), meter), bpm(tempo), meter)).toBe(span);
-  }));
+  fc.assert(
+    fc.property(
+      anyMeter,
+      fc.integer({ min: 20, max: 400 }),
+      fc.integer({ min: 0, max: 500_000 }),
+      (meter, tempo, span) => {
+        expect(secondsToTicks(ticksToSeconds(span, bpm(tempo), meter), bpm(tempo), meter)).toBe(span);
+      },
+    ),
+  );
 });
 
 test("a place in the beat is counted in slots where they fit, else as a fraction", () => {
@@ -115,10 +134,12 @@ test("tempo is held within what is played, and nonsense throws", () => {
 });
 
 test("least common multiple, against counting up", () => {
-  fc.assert(fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 1, max: 60 }), (a, b) => {
-    let counted = a;
-    while (counted % b !== 0) counted += a;
-    expect(lcm(a, b)).toBe(counted);
-    expect(gcd(a, b) * lcm(a, b)).toBe(a * b);
-  }));
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 1, max: 60 }), (a, b) => {
+      let counted = a;
+      while (counted % b !== 0) counted += a;
+      expect(lcm(a, b)).toBe(counted);
+      expect(gcd(a, b) * lcm(a, b)).toBe(a * b);
+    }),
+  );
 });

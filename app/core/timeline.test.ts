@@ -17,7 +17,12 @@ function phraseOf(text: string, given: Partial<Phrase> = {}): Phrase {
 }
 
 const anyPhrase = fc
-  .record({ meter: anyMeter, tempo: fc.integer({ min: 20, max: 400 }), start: fc.integer({ min: 0, max: 12 }), line: anyLine })
+  .record({
+    meter: anyMeter,
+    tempo: fc.integer({ min: 20, max: 400 }),
+    start: fc.integer({ min: 0, max: 12 }),
+    line: anyLine,
+  })
   .filter(({ line }) => countSlots(line) < 3_000)
   .map(
     ({ meter, tempo, start, line }): Phrase => ({
@@ -30,74 +35,99 @@ const anyPhrase = fc
 
 describe("laws", () => {
   test("slots follow one another without a gap, and cells are made of their slots", () => {
-    fc.assert(fc.property(anyPhrase, (phrase) => {
-      const { slots, cells, end } = layOut(phrase);
-      let at: number = phrase.window.start;
-      for (const slot of slots) {
-        expect(slot.at).toBe(at);
-        at += slot.duration;
-      }
-      expect(end).toBe(at);
-      expect(slots).toHaveLength(countSlots(phrase.line));
-      for (const cell of cells) {
-        const own = slots.slice(cell.firstSlot, cell.firstSlot + cell.size);
-        expect(own.every((slot) => slot.cell === cell.index && slot.duration === slotTicks(cell.rate))).toBe(true);
-        expect(own.reduce((sum, slot) => sum + slot.duration, 0)).toBe(cell.duration);
-      }
-    }));
+    fc.assert(
+      fc.property(anyPhrase, (phrase) => {
+        const { slots, cells, end } = layOut(phrase);
+        let at: number = phrase.window.start;
+        for (const slot of slots) {
+          expect(slot.at).toBe(at);
+          at += slot.duration;
+        }
+        expect(end).toBe(at);
+        expect(slots).toHaveLength(countSlots(phrase.line));
+        for (const cell of cells) {
+          const own = slots.slice(cell.firstSlot, cell.firstSlot + cell.size);
+          expect(own.every((slot) => slot.cell === cell.index && slot.duration === slotTicks(cell.rate))).toBe(true);
+          expect(own.reduce((sum, slot) => sum + slot.duration, 0)).toBe(cell.duration);
+        }
+      }),
+    );
   });
   test("a window of any meter is filled exactly by as many slots as it holds, at any rate that divides it", () => {
-    fc.assert(fc.property(anyMeter, fc.integer({ min: 1, max: 16 }), fc.integer({ min: 1, max: 3 }), (meter, slotsPerQuarter, bars) => {
-      const rate = makeRate(slotsPerQuarter);
-      const length = bars * barTicks(meter);
-      fc.pre(rate !== null && length % slotTicks(rate) === 0);
-      if (!rate) return;
-      const phrase = phraseOf(`@${slotsPerQuarter} Rx${length / slotTicks(rate)}`, { meter, window: { start: ticks(0), length: ticks(length) } });
-      expect(layOut(phrase).end).toBe(length);
-    }));
+    fc.assert(
+      fc.property(
+        anyMeter,
+        fc.integer({ min: 1, max: 16 }),
+        fc.integer({ min: 1, max: 3 }),
+        (meter, slotsPerQuarter, bars) => {
+          const rate = makeRate(slotsPerQuarter);
+          const length = bars * barTicks(meter);
+          fc.pre(rate !== null && length % slotTicks(rate) === 0);
+          if (!rate) return;
+          const phrase = phraseOf(`@${slotsPerQuarter} Rx${length / slotTicks(rate)}`, {
+            meter,
+            window: { start: ticks(0), length: ticks(length) },
+          });
+          expect(layOut(phrase).end).toBe(length);
+        },
+      ),
+    );
   });
   test("events are in order, whole, and inside their slots; grace notes lead into them", () => {
-    fc.assert(fc.property(anyPhrase, (phrase) => {
-      const { slots, events } = layOut(phrase);
-      let before = Number.NEGATIVE_INFINITY;
-      for (const event of events) {
-        expect(Number.isInteger(event.at)).toBe(true);
-        expect(event.at).toBeGreaterThanOrEqual(before);
-        before = event.at;
-        const slot = slots[event.slot];
-        if (!slot) throw new Error("an event without a slot");
-        const part = slot.at + (event.part * slot.duration) / event.parts;
-        if (event.grace === undefined) expect(event.at).toBe(part);
-        else expect(part - event.at).toBeGreaterThan(0);
-        expect(part - event.at).toBeLessThanOrEqual(slot.duration / event.parts / 2 + 1);
-      }
-    }));
+    fc.assert(
+      fc.property(anyPhrase, (phrase) => {
+        const { slots, events } = layOut(phrase);
+        let before = Number.NEGATIVE_INFINITY;
+        for (const event of events) {
+          expect(Number.isInteger(event.at)).toBe(true);
+          expect(event.at).toBeGreaterThanOrEqual(before);
+          before = event.at;
+          const slot = slots[event.slot];
+          if (!slot) throw new Error("an event without a slot");
+          const part = slot.at + (event.part * slot.duration) / event.parts;
+          if (event.grace === undefined) expect(event.at).toBe(part);
+          else expect(part - event.at).toBeGreaterThan(0);
+          expect(part - event.at).toBeLessThanOrEqual(slot.duration / event.parts / 2 + 1);
+        }
+      }),
+    );
   });
   test("every stroke sounds once, with its grace notes by the other hand", () => {
-    fc.assert(fc.property(anyPhrase, (phrase) => {
-      const { slots, events } = layOut(phrase);
-      const strokes = slots.flatMap((slot) => strokesOf(slot.content));
-      expect(events.filter((event) => event.grace === undefined)).toHaveLength(strokes.length);
-      expect(events.filter((event) => event.grace !== undefined)).toHaveLength(strokes.reduce((sum, stroke) => sum + stroke.graces, 0));
-      expect(events.every((event) => event.grace === undefined || isHand(event.limb))).toBe(true);
-    }));
+    fc.assert(
+      fc.property(anyPhrase, (phrase) => {
+        const { slots, events } = layOut(phrase);
+        const strokes = slots.flatMap((slot) => strokesOf(slot.content));
+        expect(events.filter((event) => event.grace === undefined)).toHaveLength(strokes.length);
+        expect(events.filter((event) => event.grace !== undefined)).toHaveLength(
+          strokes.reduce((sum, stroke) => sum + stroke.graces, 0),
+        );
+        expect(events.every((event) => event.grace === undefined || isHand(event.limb))).toBe(true);
+      }),
+    );
   });
   test("the mirrored line is the mirrored timeline", () => {
     const inOrder = (timeline: Timeline, mirrored: boolean) =>
       timeline.events
-        .map((event) => `${event.at} ${event.slot} ${mirrored ? mirrorLimb(event.limb) : event.limb} ${event.level} ${event.place} ${event.grace}`)
+        .map(
+          (event) =>
+            `${event.at} ${event.slot} ${mirrored ? mirrorLimb(event.limb) : event.limb} ${event.level} ${event.place} ${event.grace}`,
+        )
         .sort();
-    fc.assert(fc.property(anyPhrase, (phrase) => {
-      const mirrored = layOut({ ...phrase, line: mirrorLine(phrase.line) });
-      expect(inOrder(mirrored, true)).toEqual(inOrder(layOut(phrase), false));
-    }));
+    fc.assert(
+      fc.property(anyPhrase, (phrase) => {
+        const mirrored = layOut({ ...phrase, line: mirrorLine(phrase.line) });
+        expect(inOrder(mirrored, true)).toEqual(inOrder(layOut(phrase), false));
+      }),
+    );
   });
   test("finding a slot by time agrees with looking at all of them", () => {
-    fc.assert(fc.property(anyPhrase, fc.integer({ min: -5_000, max: 400_000 }), (phrase, at) => {
-      const timeline = layOut(phrase);
-      const found = timeline.slots.find((slot) => at >= slot.at && at < slot.at + slot.duration) ?? null;
-      expect(slotAt(timeline, at)).toBe(found);
-    }));
+    fc.assert(
+      fc.property(anyPhrase, fc.integer({ min: -5_000, max: 400_000 }), (phrase, at) => {
+        const timeline = layOut(phrase);
+        const found = timeline.slots.find((slot) => at >= slot.at && at < slot.at + slot.duration) ?? null;
+        expect(slotAt(timeline, at)).toBe(found);
+      }),
+    );
   });
 });
 
@@ -142,15 +172,27 @@ describe("hand-worked", () => {
   });
   test("drags have two notes of the other hand, ghosted, on the same surface", () => {
     const { events } = layOut(phraseOf("@2 -''>L/t1"));
-    expect(events.map(({ limb, level, place }) => `${limb} ${level} ${place}`)).toEqual(["R ghost t1", "R ghost t1", "L accent t1"]);
+    expect(events.map(({ limb, level, place }) => `${limb} ${level} ${place}`)).toEqual([
+      "R ghost t1",
+      "R ghost t1",
+      "L accent t1",
+    ]);
   });
   test("bar lines that the player wrote are held against the meter", () => {
     const { barChecks } = layOut(phraseOf("@4 RLRLx4 | RLRLRLx3 | RL |"));
-    expect(barChecks.map(({ offBy, beforeCell }) => [offBy / 2_520, beforeCell])).toEqual([[0, 4], [2, 7], [4, 8]]);
+    expect(barChecks.map(({ offBy, beforeCell }) => [offBy / 2_520, beforeCell])).toEqual([
+      [0, 4],
+      [2, 7],
+      [4, 8],
+    ]);
   });
   test("an empty line ends where its window begins", () => {
     const empty: Line = readStickLine("").line ?? [];
-    const { slots, end } = layOut({ ...phraseOf("R"), line: empty, window: { start: ticks(5_040), length: ticks(5_040) } });
+    const { slots, end } = layOut({
+      ...phraseOf("R"),
+      line: empty,
+      window: { start: ticks(5_040), length: ticks(5_040) },
+    });
     expect([slots.length, end]).toEqual([0, 5_040]);
     expect(partsOf({ kind: "silence" })).toHaveLength(1);
   });

@@ -19,30 +19,59 @@ function cellsOf(text: string) {
 
 describe("round trip", () => {
   test("reading what was written gives the same line", () => {
-    fc.assert(fc.property(anyLine, (line) => {
-      fc.pre(countSlots(line) <= 10_000);
-      expect(readStickLine(formatLine(line)).line).toEqual(line);
-    }), { numRuns: 400 });
+    fc.assert(
+      fc.property(anyLine, (line) => {
+        fc.pre(countSlots(line) <= 10_000);
+        expect(readStickLine(formatLine(line)).line).toEqual(line);
+      }),
+      { numRuns: 400 },
+    );
   });
   test("writing what was read is canonical: writing it again changes nothing", () => {
-    const symbols = fc.constantFrom("R", "l", "K", "H", "-", ">", "!", "'", "(", ")", "{", "}", "[", "]", "x2", " ", "|", "@3", "/t1");
-    fc.assert(fc.property(fc.array(symbols, { maxLength: 14 }), (pieces) => {
-      const { line } = readStickLine(pieces.join(""));
-      if (!line) return;
-      const text = formatLine(line);
-      expect(formatLine(lineOf(text))).toBe(text);
-    }), { numRuns: 2_000 });
+    const symbols = fc.constantFrom(
+      "R",
+      "l",
+      "K",
+      "H",
+      "-",
+      ">",
+      "!",
+      "'",
+      "(",
+      ")",
+      "{",
+      "}",
+      "[",
+      "]",
+      "x2",
+      " ",
+      "|",
+      "@3",
+      "/t1",
+    );
+    fc.assert(
+      fc.property(fc.array(symbols, { maxLength: 14 }), (pieces) => {
+        const { line } = readStickLine(pieces.join(""));
+        if (!line) return;
+        const text = formatLine(line);
+        expect(formatLine(lineOf(text))).toBe(text);
+      }),
+      { numRuns: 2_000 },
+    );
   });
   test("any text at all is read without throwing, and every problem stands in the text", () => {
-    fc.assert(fc.property(fc.string({ maxLength: 60, unit: "grapheme" }), (text) => {
-      const { line, problems } = readStickLine(text);
-      expect(line === null).toBe(problems.length > 0);
-      for (const { from, to } of problems) {
-        expect(from).toBeGreaterThanOrEqual(0);
-        expect(from).toBeLessThanOrEqual(text.length);
-        expect(to).toBeGreaterThan(from);
-      }
-    }), { numRuns: 2_000 });
+    fc.assert(
+      fc.property(fc.string({ maxLength: 60, unit: "grapheme" }), (text) => {
+        const { line, problems } = readStickLine(text);
+        expect(line === null).toBe(problems.length > 0);
+        for (const { from, to } of problems) {
+          expect(from).toBeGreaterThanOrEqual(0);
+          expect(from).toBeLessThanOrEqual(text.length);
+          expect(to).toBeGreaterThan(from);
+        }
+      }),
+      { numRuns: 2_000 },
+    );
   });
 });
 
@@ -87,7 +116,9 @@ test("the line of the signature picture, stroke by stroke", () => {
 test("marks, places, unisons and shared slots are what they say", () => {
   const [cell] = cellsOf("''>R/t2(!LK){RL}-");
   expect(cell?.slots.map((slot) => slot.kind)).toEqual(["strokes", "strokes", "split", "silence"]);
-  expect(cell?.slots[0] && strokesOf(cell.slots[0])).toEqual([{ limb: "R", level: "accent", rimShot: false, graces: 2, place: "t2" }]);
+  expect(cell?.slots[0] && strokesOf(cell.slots[0])).toEqual([
+    { limb: "R", level: "accent", rimShot: false, graces: 2, place: "t2" },
+  ]);
   expect(cell?.slots[1] && strokesOf(cell.slots[1])).toEqual([
     { limb: "L", level: "accent", rimShot: true, graces: 0 },
     { limb: "K", level: "normal", rimShot: false, graces: 0 },
@@ -138,7 +169,11 @@ describe("problems have a code, a column and a way out", () => {
     expect(problems[0]).toMatchObject({ code, from, found });
   });
   test("several problems are all told, in order", () => {
-    expect(readStickLine("RZ >K (RR) 'H").problems.map(({ code }) => code)).toEqual(["not-a-symbol", "limb-twice", "grace-on-foot"]);
+    expect(readStickLine("RZ >K (RR) 'H").problems.map(({ code }) => code)).toEqual([
+      "not-a-symbol",
+      "limb-twice",
+      "grace-on-foot",
+    ]);
   });
   test("a shared slot is held against each rate that it is played at", () => {
     expect(readStickLine("[{RLR} @9]x2").problems[0]?.code).toBe("split-inexact");
@@ -166,8 +201,10 @@ test("spans say where each slot stands", () => {
 });
 
 test("mirroring twice is the identity, and changes hands only", () => {
-  fc.assert(fc.property(anyLine, (line) => {
-    expect(mirrorLine(mirrorLine(line))).toEqual(line);
-  }));
+  fc.assert(
+    fc.property(anyLine, (line) => {
+      expect(mirrorLine(mirrorLine(line))).toEqual(line);
+    }),
+  );
   expect(formatLine(mirrorLine(lineOf("@4 >RlrrL (RK)H 'L/t1")))).toBe("@4 >LrllR (LK)H 'R/t1");
 });

@@ -17,7 +17,7 @@ import {
   type Stroke,
   type Strokes,
 } from "../stroke";
-import { type Meter, METER_UNITS, makeRate, type Rate } from "../time";
+import { METER_UNITS, type Meter, makeRate, type Rate } from "../time";
 
 /** Rates at which a slot can be shared by 2, 3 and 4 exactly. */
 export const anyRate: fc.Arbitrary<Rate> = fc
@@ -72,9 +72,13 @@ const { items } = fc.letrec<{ items: LineItem[]; item: LineItem[] }>((tie) => ({
     anyCell.map((cell) => [cell] as LineItem[]),
     anyRate.map((rate) => [{ kind: "rate", rate }] as LineItem[]),
     fc.constant([{ kind: "bar" }] as LineItem[]),
-    fc.tuple(anyCell, tie("items"), fc.integer({ min: 1, max: 3 })).map(([cell, rest, count]) => [...makeRun([cell, ...rest], count)]),
+    fc
+      .tuple(anyCell, tie("items"), fc.integer({ min: 1, max: 3 }))
+      .map(([cell, rest, count]) => [...makeRun([cell, ...rest], count)]),
   ),
 }));
 
 /** A line in normal form with at least one cell. */
-export const anyLine: fc.Arbitrary<Line> = fc.tuple(items, anyCell, items).map(([before, cell, after]) => makeLine([...before, cell, ...after]));
+export const anyLine: fc.Arbitrary<Line> = fc
+  .tuple(items, anyCell, items)
+  .map(([before, cell, after]) => makeLine([...before, cell, ...after]));

@@ -1,0 +1,189 @@
+import { describe, expect, test } from "vitest";
+import {
+  barTicks,
+  bpm,
+  type CellItem,
+  formatSlots,
+  type Line,
+  layOut,
+  measureFit,
+  mirrorLine,
+  openingRate,
+  playItems,
+  readStickLine,
+  strokesOf,
+  ticks,
+} from "~/core";
+import { toPhrase } from "~/formats/fill";
+import { loadDemoFills, loadGrooves, loadRudiments, loadStarter, type RudimentEntry } from ".";
+import { grooveSchema } from "./schema";
+
+const RUDIMENTS = loadRudiments();
+
+function lineOf(text: string): Line {
+  const { line } = readStickLine(text);
+  if (!line) throw new Error(text);
+  return line;
+}
+function cellsOf(rudiment: RudimentEntry): CellItem[] {
+  return playItems(lineOf(rudiment.line)).flatMap((item) => (item.kind === "cell" ? [item.item] : []));
+}
+const strokesIn = (cell: CellItem) => cell.slots.flatMap(strokesOf);
+const sticking = (cell: CellItem) =>
+  strokesIn(cell)
+    .map((stroke) => stroke.limb)
+    .join("");
+function named(id: string): RudimentEntry {
+  const found = RUDIMENTS.find((rudiment) => rudiment.id === id);
+  if (!found) throw new Error(id);
+  return found;
+}
+
+describe("the forty rudiments", () => {
+  test("are forty, numbered 1 to 40, in four families", () => {
+    expect(RUDIMENTS.map((rudiment) => rudiment.number)).toEqual(Array.from({ length: 40 }, (_, index) => index + 1));
+    for (const [family, size] of [
+      ["roll", 15],
+      ["diddle", 4],
+      ["flam", 11],
+      ["drag", 10],
+    ] as const) {
+      expect(RUDIMENTS.filter((rudiment) => rudiment.family === family)).toHaveLength(size);
+    }
+    expect(new Set(RUDIMENTS.map((rudiment) => rudiment.id)).size).toBe(40);
+  });
+  test.each(RUDIMENTS)("$name is laid out, uses hands only, and ends on a beat or its half", (rudiment) => {
+    const meter = rudiment.meter;
+    const timeline = layOut({
+      meter,
+      tempo: bpm(80),
+      window: { start: ticks(0), length: barTicks(meter) },
+      line: lineOf(rudiment.line),
+    });
+    expect(timeline.events.length).toBeGreaterThan(0);
+    expect(timeline.events.every((event) => event.limb === "R" || event.limb === "L")).toBe(true);
+    expect(timeline.end % 5_040).toBe(0);
+    expect(timeline.barChecks.every((check) => check.offBy === 0)).toBe(true);
+  });
+  test.each(RUDIMENTS.filter((rudiment) => rudiment.strokes !== undefined))(
+    "$name has $strokes strokes in each lead",
+    (rudiment) => {
+      for (const cell of cellsOf(rudiment)) expect(strokesIn(cell)).toHaveLength(rudiment.strokes ?? 0);
+    },
+  );
+  test("stroke rolls are doubles with an accented end", () => {
+    for (const [id, singles] of [
+      ["five", 1],
+      ["seven", 1],
+      ["nine", 1],
+      ["ten", 2],
+      ["eleven", 1],
+      ["thirteen", 1],
+      ["fifteen", 1],
+      ["seventeen", 1],
+    ] as const) {
+      const cell = cellsOf(named(`${id}-stroke-roll`))[0] as CellItem;
+      const strokes = strokesIn(cell);
+      const doubles = strokes.slice(0, strokes.length - singles);
+      for (let index = 0; index < doubles.length; index += 2) {
+        expect(doubles[index]?.limb).toBe(doubles[index + 1]?.limb);
+        expect(doubles[index]?.limb).not.toBe(doubles[index + 2]?.limb);
+      }
+      expect(strokes.slice(-singles).every((stroke) => stroke.level === "accent")).toBe(true);
+    }
+  });
+  test.each([
+    ["single-paradiddle", ["RLRR", "LRLL"]],
+    ["double-paradiddle", ["RLRLRR", "LRLRLL"]],
+    ["triple-paradiddle", ["RLRLRLRR", "LRLRLRLL"]],
+    ["single-paradiddle-diddle", ["RLRRLL", "RLRRLL"]],
+    ["flam-accent", ["RLR", "LRL"]],
+    ["flam-tap", ["RRLL", "RRLL"]],
+    ["flamacue", ["RLRLR", "LRLRL"]],
+    ["single-flammed-mill", ["RRLR", "LLRL"]],
+    ["swiss-army-triplet", ["RRL", "RRL"]],
+    ["inverted-flam-tap", ["RLLR", "RLLR"]],
+    ["flam-drag", ["RLLR", "LRRL"]],
+    ["single-drag-tap", ["RL", "LR"]],
+    ["lesson-25", ["RLR", "RLR"]],
+    ["single-dragadiddle", ["RRLRR", "LLRLL"]],
+    ["drag-paradiddle-1", ["RRLRR", "LLRLL"]],
+    ["drag-paradiddle-2", ["RRRLRR", "LLLRLL"]],
+    ["single-ratamacue", ["RLRL", "LRLR"]],
+    ["triple-ratamacue", ["RRRLRL", "LLLRLR"]],
+  ])("%s is %j", (id, cells) => expect(cellsOf(named(id)).map(sticking)).toEqual(cells));
+  test("flams have one grace note, drags two, and no other family has any", () => {
+    for (const rudiment of RUDIMENTS) {
+      const graces = new Set(
+        cellsOf(rudiment)
+          .flatMap(strokesIn)
+          .map((stroke) => stroke.graces)
+          .filter((count) => count > 0),
+      );
+      const expected =
+        rudiment.family === "flam"
+          ? [1]
+          : rudiment.family === "drag" && rudiment.id !== "single-dragadiddle"
+            ? [2]
+            : [];
+      expect([rudiment.id, ...graces]).toEqual([rudiment.id, ...expected]);
+    }
+  });
+  test("those of two leads are written with both: the second is the mirror of the first", () => {
+    const sameLead = new Set([
+      "single-stroke-roll",
+      "single-stroke-four",
+      "multiple-bounce-roll",
+      "triple-stroke-roll",
+      "double-stroke-open-roll",
+      "six-stroke-roll",
+      "seven-stroke-roll",
+      "ten-stroke-roll",
+      "eleven-stroke-roll",
+      "fifteen-stroke-roll",
+      "single-paradiddle-diddle",
+      "flam-tap",
+      "pataflafla",
+      "swiss-army-triplet",
+      "inverted-flam-tap",
+      "lesson-25",
+    ]);
+    for (const rudiment of RUDIMENTS.filter(({ id }) => !sameLead.has(id))) {
+      const [right, left] = cellsOf(rudiment);
+      if (!right || !left) throw new Error(rudiment.id);
+      const mirrored = mirrorLine([right])[0] as CellItem;
+      expect([rudiment.id, formatSlots(left.slots)]).toEqual([rudiment.id, formatSlots(mirrored.slots)]);
+    }
+  });
+});
+
+describe("the demo's book", () => {
+  const fills = loadDemoFills(1_700_000_000_000);
+  test("has at least twelve fills of several meters, rates and sizes, no two alike", () => {
+    expect(fills.length).toBeGreaterThanOrEqual(12);
+    expect(
+      new Set(fills.map(({ content }) => `${content.meter.beats}/${content.meter.unit}`)).size,
+    ).toBeGreaterThanOrEqual(5);
+    expect(new Set(fills.map(({ content }) => content.text)).size).toBe(fills.length);
+    expect(new Set(fills.map(({ id }) => id)).size).toBe(fills.length);
+  });
+  test("fits its windows, but for two that are there to be mended", () => {
+    const verdicts = fills.map(({ content }) => {
+      const phrase = toPhrase(content);
+      return measureFit(layOut(phrase), openingRate(phrase.line)).verdict;
+    });
+    expect(verdicts.filter((verdict) => verdict !== "fits")).toEqual(["short", "short"]);
+  });
+});
+
+test("grooves fill whole bars, and one that does not is refused", () => {
+  expect(loadGrooves().length).toBeGreaterThanOrEqual(4);
+  expect(grooveSchema.safeParse({ id: "x", name: "x", meter: { beats: 4, unit: 4 }, line: "@2 RLR" }).success).toBe(
+    false,
+  );
+});
+
+test("the starter fits its bar", () => {
+  const phrase = toPhrase(loadStarter());
+  expect(measureFit(layOut(phrase), openingRate(phrase.line)).verdict).toBe("fits");
+});

@@ -1,0 +1,192 @@
+import { describe, expect, test, vi } from "vitest";
+import { bpm, formatLine, mirrorLine, parseMeter, ticks } from "~/core";
+import { DEFAULT_PREFERENCES } from "~/data/preferences";
+import { makeContent } from "~/formats/fill";
+import { openBench, workOut } from "./bench";
+import { findNoteKey, type KeyScene, NOTE_KEYS, SCREEN_KEYS } from "./keys";
+import { makeScore, pickGroove } from "./playback";
+
+function open(text = "@4 RLRL") {
+  const bench = openBench(makeContent({ text }));
+  const { temporal } = bench.store;
+  return {
+    bench,
+    content: () => bench.store.getState().content,
+    undo: () => temporal.getState().undo(),
+    redo: () => temporal.getState().redo(),
+  };
+}
+/** Lets the time pass in which edits of one kind are one step. */
+function pause() {
+  vi.advanceTimersByTime(2_000);
+}
+
+describe("typing", () => {
+  test("a line that cannot be read is kept as text while the last good one stays in force", () => {
+    const { bench, content } = open("@4 RLRL");
+    bench.setText("@4 RLRLZ");
+    expect(content()).toMatchObject({ text: "@4 RLRLZ", goodText: "@4 RLRL" });
+    expect(workOut(content()).timeline.slots).toHaveLength(4);
+    expect(workOut(content()).reading.problems).toHaveLength(1);
+    bench.setText("@4 RLRLK");
+    expect(content()).toMatchObject({ text: "@4 RLRLK", goodText: "@4 RLRLK" });
+  });
+  test("direct edits do not overwrite a line that is being mended", () => {
+    const { bench, content } = open();
+    bench.setText("@4 RLZ");
+    expect(bench.editLine(mirrorLine)).toBe(false);
+    expect(content().text).toBe("@4 RLZ");
+  });
+});
+
+describe("undo and redo", () => {
+  test("of everything: text, notes, meter, window, tempo, name", () => {
+    vi.useFakeTimers({ toFake: ["performance"] });
+    const { bench, content, undo, redo } = open();
+    const before = content();
+    const acts = [
+      () => bench.setText("@4 RLRLK"),
+      () => bench.editLine(mirrorLine),
+      () => bench.setMeter(parseMeter("7/8") ?? { beats: 4, unit: 4 }),
+      () => bench.setContent({ window: { start: ticks(2_520), length: ticks(10_080) } }, "window"),
+      () => bench.setContent({ tempo: bpm(133) }, "tempo"),
+      () => bench.setContent({ name: "New" }, "name"),
+      () => bench.replace(makeContent({ text: "@4 H" })),
+    ];
+    const states = acts.map((act) => {
+      act();
+      pause();
+      return content();
+    });
+    for (const state of states.slice(0, -1).toReversed()) {
+      undo();
+      expect(content()).toEqual(state);
+    }
+    undo();
+    expect(content()).toEqual(before);
+    for (const state of states) {
+      redo();
+      expect(content()).toEqual(state);
+    }
+    vi.useRealTimers();
+  });
+  test("typing a word is one step, typing again after a rest another", () => {
+    vi.useFakeTimers({ toFake: ["performance"] });
+    const { bench, content, undo } = open("@4 R");
+    for (const text of ["@4 RL", "@4 RLR", "@4 RLRR"]) bench.setText(text);
+    pause();
+    bench.setText("@4 RLRRK");
+    undo();
+    expect(content().text).toBe("@4 RLRR");
+    undo();
+    expect(content().text).toBe("@4 R");
+    vi.useRealTimers();
+  });
+});
+
+test("a new meter keeps a window of whole bars at as many bars", () => {
+  const { bench, content } = open();
+  bench.setContent({ window: { start: ticks(40_320), length: ticks(80_640) } }, "window");
+  bench.setMeter({ beats: 3, unit: 4 });
+  expect(content().window).toEqual({ start: 30_240, length: 60_480 });
+  bench.setContent({ window: { start: ticks(2_520), length: ticks(5_040) } }, "window");
+  bench.setMeter({ beats: 4, unit: 4 });
+  expect(content().window).toEqual({ start: 2_520, length: 5_040 });
+});
+
+describe("keys", () => {
+  function press(text: string, at: number | null, ...ids: string[]) {
+    const { bench, content } = open(text);
+    let cursor = at;
+    const said: string[] = [];
+    for (const id of ids) {
+      const { timeline } = workOut(content());
+      const scene: KeyScene = {
+        timeline,
+        slot: cursor === null ? null : (timeline.slots[cursor] ?? null),
+        editLine: bench.editLine,
+        choose: (slot) => {
+          cursor = slot;
+        },
+        say: (words) => said.push(words),
+      };
+      const key = NOTE_KEYS.find((entry) => entry.id === id);
+      if (!key) throw new Error(id);
+      key.run(scene);
+    }
+    return { text: content().text, cursor, said };
+  }
+  test.each([
+    ["@4 RLRL", 0, ["limb-K"], "@4 KLRL", 0],
+    ["@4 RLRL", 1, ["with-K", "accent"], "@4 R(>L>K)RL", 1],
+    ["@4 RLRL", 2, ["silence"], "@4 RL-L", 2],
+    ["@4 RLRL", 3, ["flam", "flam"], "@4 RLR''L", 3],
+    ["@4 RLRL", 0, ["rim"], "@4 !RLRL", 0],
+    ["@4 RLRL", 0, ["ghost"], "@4 rLRL", 0],
+    ["@4 RLRL", 0, ["next", "next", "share-2"], "@4 RL{RR}L", 2],
+    ["@4 RL{RR}L", 2, ["share-1"], "@4 RLRL", 2],
+    ["@4 RLRL", 1, ["insert"], "@4 RLRRL", 2],
+    ["@4 RLRL", 1, ["remove"], "@4 RRL", 0],
+    ["@4 RLRL", 2, ["break"], "@4 RL RL", 2],
+    ["@4 RL RL", 0, ["join"], "@4 RLRL", 0],
+    ["@4 RL K", 0, ["duplicate"], "@4 RLx2 K", 0],
+    ["@4 RL K", 0, ["cell-later"], "@4 K RL", 1],
+    ["@4 RL K", 2, ["cell-earlier"], "@4 K RL", 0],
+    ["@4 RL K", 2, ["remove-cell"], "@4 RL", 1],
+    ["@4", null, ["insert"], "@4 R", 0],
+    ["@4 RLR KLK", 1, ["cell-up", "limb-H"], "@4 RLR KHK", 4],
+    ["@4 RLR KLK", 1, ["last", "previous", "limb-H"], "@4 RLR KHK", 4],
+  ] as const)("%s, note %s: %j", (text, at, ids, after, cursor) => {
+    const result = press(text, at, ...ids);
+    expect([result.text, result.cursor]).toEqual([after, cursor]);
+  });
+  test("what cannot be done is said, and changes nothing", () => {
+    expect(press("@4 RL", null, "limb-K")).toMatchObject({
+      text: "@4 RL",
+      said: [expect.stringMatching(/Choose a note/)],
+    });
+    expect(press("@9 RL", 0, "share-3")).toMatchObject({
+      text: "@9 RL",
+      said: [expect.stringMatching(/cannot be shared/)],
+    });
+    expect(press("@4 RL K", 0, "cell-earlier")).toMatchObject({
+      text: "@4 RL K",
+      said: [expect.stringMatching(/first cell already/)],
+    });
+    expect(press("@4 RL K", 2, "cell-later").said).toEqual([expect.stringMatching(/last cell already/)]);
+  });
+  test("no key stands twice, and every pressed key finds its entry", () => {
+    const all = NOTE_KEYS.flatMap((entry) => entry.keys);
+    expect(new Set(all).size).toBe(all.length);
+    const plain = { shiftKey: false, altKey: false, ctrlKey: false, metaKey: false };
+    expect(findNoteKey({ ...plain, key: "r" })?.id).toBe("limb-R");
+    expect(findNoteKey({ ...plain, key: "R" })?.id).toBe("limb-R");
+    expect(findNoteKey({ ...plain, key: "K", shiftKey: true })?.id).toBe("with-K");
+    expect(findNoteKey({ ...plain, key: ">", shiftKey: true })?.id).toBe("accent");
+    expect(findNoteKey({ ...plain, key: "ArrowUp", altKey: true })?.id).toBe("cell-later");
+    expect(findNoteKey({ ...plain, key: "r", ctrlKey: true })).toBeNull();
+    expect(findNoteKey({ ...plain, key: "q" })).toBeNull();
+    const screen: readonly string[] = SCREEN_KEYS.flatMap((entry) => [...entry.keys]);
+    expect(all.filter((key) => screen.includes(key))).toEqual([]);
+  });
+});
+
+describe("the score that is played", () => {
+  const grooves = [
+    { id: "g", name: "G", meter: { beats: 4, unit: 4 }, line: "@2 (R/hhK)R/hh (R/hhL)R/hh (R/hhK)R/hh (R/hhL)R/hh" },
+  ];
+  const content = makeContent({ text: "@4 RLRRLx3 K", groove: "g" });
+  test("has the fill in its groove; the free hand crashes", () => {
+    const { arrangement } = makeScore(content, grooves, DEFAULT_PREFERENCES);
+    expect(arrangement.fillAt).toBe(40_320);
+    expect(arrangement.notes.find((note) => note.role === "crash")?.limb).toBe("R");
+  });
+  test("left-handed and open-handed players have the other hand on the hi-hat", () => {
+    const hat = (hands: "right" | "left" | "open") => formatLine(pickGroove(grooves, content, hands).line).slice(3, 9);
+    expect([hat("right"), hat("left"), hat("open")]).toEqual(["(R/hhK", "(L/hhK", "(L/hhK"]);
+  });
+  test("a meter without a groove gets the plain pulse", () => {
+    const seven = makeContent({ text: "@4 RLK", groove: "g", meter: { beats: 7, unit: 8 } });
+    expect(pickGroove(grooves, seven, "right").meter).toEqual({ beats: 7, unit: 8 });
+  });
+});
