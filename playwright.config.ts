@@ -5,6 +5,7 @@ const DEMO_PORT = 4188;
 
 export default defineConfig({
   testDir: "e2e",
+  globalSetup: "./e2e/global-setup.ts",
   outputDir: "test-results/browser",
   fullyParallel: true,
   workers: 2,

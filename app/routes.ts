@@ -2,6 +2,7 @@ import { index, type RouteConfig, route } from "@react-router/dev/routes";
 
 export default [
   index("routes/shelf.tsx"),
+  route("stack", "routes/latest.ts"),
   route("stack/:fillId", "routes/stack.tsx"),
   route("cells", "routes/cells.tsx"),
   route("setup", "routes/setup.tsx"),

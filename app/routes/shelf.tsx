@@ -118,6 +118,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
   const [preferences] = usePreferences();
   const [query, setQuery] = useState("");
   const [tag, setTag] = useState<string | null>(null);
+  const [allTags, setAllTags] = useState(false);
   const fetcher = useFetcher<ShelfResult>();
   const tags = useMemo(() => countTags(fills), [fills]);
   const shown = fills.filter((fill) => matches(fill, query, tag));
@@ -176,7 +177,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
       </div>
       {tags.length > 0 ? (
         <section aria-label="Tags" className="flex flex-wrap gap-1.5 mb-4">
-          {tags.map(([name, count]) => (
+          {tags.slice(0, allTags ? undefined : FEW_TAGS).map(([name, count]) => (
             <button
               key={name}
               type="button"
@@ -187,6 +188,11 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
               {name} <span className={tag === name ? "" : "quiet"}>{count}</span>
             </button>
           ))}
+          {tags.length > FEW_TAGS ? (
+            <button type="button" className="text-sm underline px-1" onClick={() => setAllTags(!allTags)}>
+              {allTags ? "fewer tags" : `all ${tags.length} tags`}
+            </button>
+          ) : null}
         </section>
       ) : null}
       {shown.length > 0 ? (
@@ -210,8 +216,11 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
 function countTags(fills: readonly FillRow[]): [string, number][] {
   const counts = new Map<string, number>();
   for (const fill of fills) for (const tag of fill.content.tags) counts.set(tag, (counts.get(tag) ?? 0) + 1);
-  return [...counts].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0])).slice(0, 24);
+  return [...counts].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0]));
 }
+
+/** Tags that are shown before all are asked for: about a line of them. */
+const FEW_TAGS = 7;
 
 /** Every word of the query stands somewhere in name, tags or line. */
 function matches({ content }: FillRow, query: string, tag: string | null): boolean {

@@ -21,10 +21,10 @@ export function CycleTable({ cell }: { cell: number | null }) {
   return (
     <div className="grid lg:grid-cols-[3fr_2fr] gap-4 p-3">
       <div>
-        <h3 className="text-base mb-1">
+        <h2 className="text-base mb-1">
           {chosen ? `Cell ${chosen.index + 1}, a ${size}` : `The whole line, ${size} slots`}, repeated:{" "}
           {plural(repeats, "repeat")} in {plural(bars, "bar")}
-        </h3>
+        </h2>
         <ol className="flex flex-wrap gap-1.5" aria-label="Where each repeat begins">
           {starts.map((start) => (
             <li
@@ -40,7 +40,7 @@ export function CycleTable({ cell }: { cell: number | null }) {
           ) : null}
         </ol>
       </div>
-      <table className="table table-xs w-auto self-start">
+      <table className="table table-xs w-auto self-start [&_th]:text-base-content">
         <caption className="label-small text-left pb-1">The same {size} at other rates in this meter</caption>
         <thead>
           <tr>

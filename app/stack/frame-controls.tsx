@@ -29,7 +29,10 @@ const COMMON_METERS = ["4/4", "3/4", "2/4", "5/4", "6/8", "7/8", "9/8", "12/8"];
 /** Meter, rate, window, lead hand and count. */
 export function FrameControls({ say }: { say: (words: string) => void }) {
   return (
-    <section aria-label="Bar and window" className="panel px-3 py-2 flex flex-wrap items-end gap-x-5 gap-y-2">
+    <section
+      aria-label="Bar and window"
+      className="panel px-3 py-2 flex flex-wrap items-end gap-x-5 gap-y-2 order-last lg:order-none"
+    >
       <MeterControl />
       <RateControl say={say} />
       <WindowControl />
@@ -174,7 +177,7 @@ function WindowControl() {
   ];
   const chosen = presets.findIndex(([, start, length]) => start === window.start && length === window.length);
   return (
-    <fieldset className="flex items-end gap-2">
+    <fieldset className="flex flex-wrap items-end gap-2">
       <legend className="sr-only">Window to fill</legend>
       <Field label="Window">
         {(id) => (

@@ -1,4 +1,4 @@
-import { Play, Square, Volume2 } from "lucide-react";
+import { Play, SlidersHorizontal, Square, Volume2 } from "lucide-react";
 import { useEffect, useId, useState } from "react";
 import { bpm, MAX_BPM, MIN_BPM } from "~/core";
 import type { Preferences } from "~/data/preferences";
@@ -15,6 +15,8 @@ interface TransportProps {
 
 /** Start and stop, tempo, groove, metronome and volume: at the foot of the screen, in reach. */
 export function Transport({ playback, grooves, preferences, onPreferences }: TransportProps) {
+  // On a phone the rest of the settings stand behind a button.
+  const [more, setMore] = useState(false);
   return (
     <section
       aria-label="Sound"
@@ -35,29 +37,40 @@ export function Transport({ playback, grooves, preferences, onPreferences }: Tra
         {playback.playing ? "Stop" : "Play"}
       </button>
       <TempoControl />
-      <GrooveControl grooves={grooves} />
-      <label className="flex items-center gap-2 text-sm cursor-pointer">
-        <input
-          type="checkbox"
-          className="toggle toggle-sm"
-          checked={preferences.click}
-          onChange={(event) => onPreferences({ click: event.target.checked })}
-        />
-        Metronome
-      </label>
-      <label className="flex items-center gap-2 text-sm">
-        Count-in
-        <select
-          className="select select-sm w-26"
-          value={preferences.countInBars}
-          onChange={(event) => onPreferences({ countInBars: Number(event.target.value) })}
-        >
-          <option value={0}>none</option>
-          <option value={1}>one bar</option>
-          <option value={2}>two bars</option>
-        </select>
-      </label>
-      <VolumeControl volume={preferences.volume} onVolume={(volume) => onPreferences({ volume })} />
+      <button
+        type="button"
+        className="btn btn-sm btn-square ml-auto md:hidden"
+        aria-expanded={more}
+        aria-label="More sound settings"
+        onClick={() => setMore(!more)}
+      >
+        <SlidersHorizontal size={16} aria-hidden />
+      </button>
+      <div className={`${more ? "flex" : "hidden"} md:flex flex-wrap items-center gap-x-4 gap-y-2`}>
+        <GrooveControl grooves={grooves} />
+        <label className="flex items-center gap-2 text-sm cursor-pointer">
+          <input
+            type="checkbox"
+            className="toggle toggle-sm"
+            checked={preferences.click}
+            onChange={(event) => onPreferences({ click: event.target.checked })}
+          />
+          Metronome
+        </label>
+        <label className="flex items-center gap-2 text-sm">
+          Count-in
+          <select
+            className="select select-sm w-26"
+            value={preferences.countInBars}
+            onChange={(event) => onPreferences({ countInBars: Number(event.target.value) })}
+          >
+            <option value={0}>none</option>
+            <option value={1}>one bar</option>
+            <option value={2}>two bars</option>
+          </select>
+        </label>
+        <VolumeControl volume={preferences.volume} onVolume={(volume) => onPreferences({ volume })} />
+      </div>
       {playback.trouble ? (
         <p role="alert" className="text-sm text-error basis-full">
           {playback.trouble}
@@ -93,7 +106,7 @@ function TempoControl() {
         }}
         onBlur={() => setTyped(null)}
       />
-      <span className="label-small w-13 leading-tight">{nameTempoUnit(meter)} a minute</span>
+      <span className="label-small w-16 leading-tight">{nameTempoUnit(meter)} a minute</span>
       <input
         type="range"
         aria-label="Tempo, coarse"

@@ -16,7 +16,7 @@ export function VerdictStrip() {
   const wrongBars = timeline.barChecks.filter((check) => check.offBy !== 0);
   return (
     <section aria-label="Verdict">
-      <ul className="panel grid sm:grid-cols-2 lg:grid-cols-[1.05fr_1fr_1.9fr_1.05fr] divide-y sm:divide-y-0 lg:divide-x divide-base-300">
+      <ul className="panel grid grid-cols-2 lg:grid-cols-[1.05fr_1fr_1.9fr_1.05fr] lg:divide-x divide-base-300">
         <Entry verdict={wordFit(fit, phrase.meter, lastRate)} large />
         <Entry verdict={wordCycle(cycle, fit, phrase.meter)} />
         <Entry verdict={wordLanding(landing)} />

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { useFetcher, useRouteLoaderData } from "react-router";
 import type { Hand } from "~/core";
 import { DEFAULT_PREFERENCES, type Handedness, type Preferences } from "~/data/preferences";
@@ -6,16 +7,17 @@ import { DEFAULT_PREFERENCES, type Handedness, type Preferences } from "~/data/p
 export function usePreferences(): readonly [Preferences, (change: Partial<Preferences>) => void] {
   const data = useRouteLoaderData<{ preferences?: Preferences }>("root");
   const fetcher = useFetcher();
-  const change = (part: Partial<Preferences>) =>
+  // What was chosen here, shown at once: storing it takes a moment.
+  const [chosen, setChosen] = useState<Partial<Preferences>>({});
+  const change = (part: Partial<Preferences>) => {
+    setChosen((before) => ({ ...before, ...part }));
     void fetcher.submit(part as Record<string, string | number | boolean>, {
       method: "post",
       action: "/setup",
       encType: "application/json",
     });
-  const stored = data?.preferences ?? DEFAULT_PREFERENCES;
-  // A control shows the new setting at once, before it is stored.
-  const coming = (fetcher.json ?? {}) as Partial<Preferences>;
-  return [{ ...stored, ...coming }, change];
+  };
+  return [{ ...(data?.preferences ?? DEFAULT_PREFERENCES), ...chosen }, change];
 }
 
 export function strongHandOf(hands: Handedness): Hand {

@@ -1,8 +1,9 @@
-import { Library, ListMusic, Settings } from "lucide-react";
+import { Layers, Library, ListMusic, Settings } from "lucide-react";
 import { NavLink } from "react-router";
 
 const SCREENS = [
   { to: "/", name: "Shelf", icon: Library },
+  { to: "/stack", name: "Stack", icon: Layers },
   { to: "/cells", name: "Cells", icon: ListMusic },
   { to: "/setup", name: "Setup", icon: Settings },
 ] as const;
@@ -16,9 +17,9 @@ export function AppShell({ children }: { children: React.ReactNode }) {
       </a>
       <header className="border-b border-base-300 bg-base-100">
         <div className="flex items-center gap-2 px-3 sm:px-5 h-12">
-          <NavLink to="/" className="flex items-center gap-2 font-display font-bold text-lg mr-3">
+          <NavLink to="/" className="flex items-center gap-2 font-display font-bold text-lg sm:mr-3 whitespace-nowrap">
             <Mark />
-            <span>Dime Stack</span>
+            <span className="sr-only sm:not-sr-only">Dime Stack</span>
           </NavLink>
           <nav aria-label="Screens" className="flex gap-1 ml-auto sm:ml-0">
             {SCREENS.map(({ to, name, icon: Icon }) => (
@@ -30,7 +31,7 @@ export function AppShell({ children }: { children: React.ReactNode }) {
                   `flex items-center gap-1.5 px-2.5 h-9 rounded-field text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
                 }
               >
-                <Icon size={16} aria-hidden />
+                <Icon size={16} aria-hidden className="hidden sm:block" />
                 <span>{name}</span>
               </NavLink>
             ))}

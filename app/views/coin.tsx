@@ -46,10 +46,23 @@ export const Coin = memo(function Coin({ slot, strongHand }: CoinProps) {
           <PartMark part={part} strongHand={strongHand} />
         </g>
       ))}
+      <PlaceLabel parts={parts} />
       {parts.length > 1 ? <path d="M-20 13v4h40v-4" className="coin-reed" strokeWidth="1.4" /> : null}
     </>
   );
 });
+
+/** The surface under the coin, where the line names one. */
+function PlaceLabel({ parts }: { parts: readonly (Silence | Strokes)[] }) {
+  const places = parts.flatMap((part) => (part.kind === "strokes" ? part.strokes.map((stroke) => stroke.place) : []));
+  const named = [...new Set(places.filter((place) => place !== undefined))];
+  if (named.length === 0) return null;
+  return (
+    <text y="27" textAnchor="middle" fontSize="9.5" fontWeight="600" fill="var(--nickel)">
+      {named.join(" ")}
+    </text>
+  );
+}
 
 function PartMark({ part, strongHand }: { part: Silence | Strokes; strongHand: Hand }) {
   if (part.kind === "silence")

@@ -175,14 +175,7 @@ function RailRow({ row, timeline, section, width, strongHand, countStyle }: Rail
       ) : null}
       <rect x="4" y={RAIL_Y - 2} width={width - 8} height="4" rx="2" fill="var(--nickel)" />
       {row.opensBar ? (
-        <text
-          x="4"
-          y={RAIL_Y - 8}
-          fontSize="11"
-          fontWeight="650"
-          fill="var(--nickel)"
-          aria-label={`bar ${row.bar + 1}`}
-        >
+        <text x="4" y={RAIL_Y - 8} fontSize="11" fontWeight="650" fill="var(--nickel)">
           {row.bar + 1}
         </text>
       ) : null}

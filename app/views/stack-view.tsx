@@ -16,7 +16,7 @@ import {
   verticalListSortingStrategy,
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { memo, useMemo, useRef } from "react";
+import { type ComponentProps, memo, useMemo, useRef } from "react";
 import {
   beatPosition,
   formatRate,
@@ -43,6 +43,20 @@ const MIN_ROW = 38;
 const HANDLE_WIDTH = 44;
 /** Smaller coins cannot be read: then the stack scrolls sideways. */
 const MIN_SCALE = 0.5;
+
+/** What a screen reader hears while a cell is moved. */
+const ACCESSIBILITY: ComponentProps<typeof DndContext>["accessibility"] = {
+  ...(typeof document === "undefined" ? {} : { container: document.body }),
+  screenReaderInstructions: {
+    draggable: "Press space to pick the cell up, arrow keys to move it, space to put it down.",
+  },
+  announcements: {
+    onDragStart: ({ active }) => `Cell ${active.id} is picked up.`,
+    onDragOver: ({ active, over }) => (over ? `Cell ${active.id} is at place ${over.id}.` : undefined),
+    onDragEnd: ({ active, over }) => `Cell ${active.id} is put down${over ? ` at place ${over.id}` : ""}.`,
+    onDragCancel: ({ active }) => `Cell ${active.id} stays where it was.`,
+  },
+};
 
 export interface StackViewProps {
   readonly timeline: Timeline;
@@ -86,7 +100,7 @@ export const StackView = memo(function StackView({
         sensors={sensors}
         collisionDetection={closestCenter}
         onDragEnd={onDragEnd}
-        accessibility={typeof document === "undefined" ? {} : { container: document.body }}
+        accessibility={ACCESSIBILITY}
       >
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <div className="relative w-max">
@@ -214,6 +228,8 @@ function Threads({ section, meter, scale, rowHeight, widest }: ThreadsProps) {
   }, [section, meter]);
   const rows = section.cells.length;
   const height = rows * (rowHeight + ROW_GAP) - ROW_GAP;
+  // In a low row a number right above the coin would cover it.
+  const badgeShift = rowHeight < ROW ? PITCH * scale * 0.42 : 0;
   const x = (place: number) => (place + 0.5) * PITCH * scale;
   const y = (row: number) => height - row * (rowHeight + ROW_GAP) - rowHeight / 2;
   return (
@@ -242,7 +258,7 @@ function Threads({ section, meter, scale, rowHeight, widest }: ThreadsProps) {
         );
       })}
       {points.map(({ slot, row, place, beat }) => (
-        <g key={slot.index} transform={`translate(${x(place)} ${y(row) - rowHeight / 2})`}>
+        <g key={slot.index} transform={`translate(${x(place) + badgeShift} ${y(row) - rowHeight / 2})`}>
           <rect
             x="-9.5"
             y="-7.5"

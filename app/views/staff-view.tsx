@@ -49,10 +49,10 @@ const KEYS: Record<Place, string> = {
   x2: "a/4/t1",
 };
 
-const SYSTEM_HEIGHT = 158;
-const STAVE_TOP = 30;
-const STICKING_Y = 132;
-const COUNT_Y = 149;
+const SYSTEM_HEIGHT = 150;
+const STAVE_TOP = 24;
+const STICKING_Y = 126;
+const COUNT_Y = 142;
 /** Pixels that a note needs, and a bar beside its notes. */
 const NOTE_ROOM = 27;
 const GRACE_ROOM = 12;
@@ -266,7 +266,8 @@ function markAndLetter(context: SVGContext, stave: Stave, bar: StaffBar, notes: 
   const xs = notes.map((note) => note.getAbsoluteX() + 6);
   for (const [index, note] of bar.notes.entries()) {
     if (note.slot === null) continue;
-    notes[index]?.getSVGElement()?.setAttribute("data-slot", String(note.slot));
+    const drawn = context.svg.querySelector(`#vf-${notes[index]?.getAttribute("id")}`);
+    drawn?.setAttribute("data-slot", String(note.slot));
     if (note.sticking) writeText(context.svg, note.sticking, xs[index] ?? 0, top + STICKING_Y, note.slot, 12.5, true);
   }
   const end = stave.getX() + stave.getWidth() - 10;

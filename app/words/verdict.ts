@@ -81,18 +81,18 @@ export function wordLanding(landing: Landing | null): Verdict {
         : `No hand is free in time: ${HAND_NAMES[crash.hand].toLowerCase()} has ${milliseconds(crash.restSeconds ?? 0)}`;
   const kick =
     landing.kickRun > 0 && landing.kickSpeed
-      ? `; ${landing.kickRun === 1 ? "the kick runs" : `${landing.kickRun} kicks run`} into the kick on one at ${landing.kickSpeed.toFixed(1)} a second`
+      ? `; ${landing.kickRun === 1 ? "kick" : `${landing.kickRun} kicks`} into the one, ${landing.kickSpeed.toFixed(1)} a second`
       : "";
   return { tone: free.length > 0 ? "good" : "bad", headline, detail: `${words}${kick}` };
 }
 
 export function wordLead(landing: Landing | null): Verdict {
   if (landing === null || landing.leadFlips === null) {
-    return { tone: "plain", headline: "One lead", detail: "only one hand plays, or none" };
+    return { tone: "plain", headline: "One lead", detail: "fewer than two hands play" };
   }
   return landing.leadFlips
-    ? { tone: "open", headline: "Lead flips", detail: "played alternately, the other hand leads the repeat" }
-    : { tone: "good", headline: "Lead stays", detail: "each repeat begins with the same hand" };
+    ? { tone: "open", headline: "Lead flips", detail: "alternates with each repeat" }
+    : { tone: "good", headline: "Lead stays", detail: "same hand on every repeat" };
 }
 
 /** A written bar line that is not on one. */

@@ -46,9 +46,9 @@ describe("the verdict", () => {
       landing: {
         tone: "good",
         headline: "Last note kick, 125 ms to the one",
-        detail: "Both hands free for the crash; the kick runs into the kick on one at 8.0 a second",
+        detail: "Both hands free for the crash; kick into the one, 8.0 a second",
       },
-      lead: { tone: "good", headline: "Lead stays", detail: "each repeat begins with the same hand" },
+      lead: { tone: "good", headline: "Lead stays", detail: "same hand on every repeat" },
     });
   });
   test("of three fives: one left, and it comes round over the bar line", () => {

@@ -1,0 +1,17 @@
+/** The Stack by itself: the fill that was edited last. */
+import { redirect } from "react-router";
+import { flushSaves } from "~/data/autosave";
+import { currentBook } from "~/data/current";
+import { listFills } from "~/data/fills";
+
+export async function clientLoader() {
+  await flushSaves();
+  const [latest] = await listFills(await currentBook());
+  // With nothing on the shelf, the shelf says how to begin.
+  return redirect(latest ? `/stack/${latest.id}` : "/");
+}
+clientLoader.hydrate = true as const;
+
+export default function Latest() {
+  return null;
+}

@@ -1,0 +1,85 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page, test } from "@playwright/test";
+import { noteNumber, openLine, openShelf } from "./support";
+
+async function expectClean(page: Page) {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "best-practice"])
+    .analyze();
+  const told = violations.map(
+    ({ id, nodes }) =>
+      `${id}: ${nodes.map((node) => `${node.target.join(" ")} ${node.any[0]?.message ?? ""}`).join(" | ")}`,
+  );
+  expect(told).toEqual([]);
+}
+
+for (const theme of ["Daylight", "Backline"] as const) {
+  test.describe(`axe finds nothing in ${theme}`, () => {
+    // Forty rudiments are some thousands of marks to be looked at.
+    test.setTimeout(90_000);
+    test.beforeEach(async ({ page }) => {
+      await openShelf(page);
+      await page.getByRole("link", { name: "Setup" }).click();
+      await page.getByRole("radio", { name: theme }).check();
+      await expect(page.locator("html")).toHaveAttribute("data-theme", theme.toLowerCase());
+    });
+    test("on the Shelf, Cells, Setup and an address that is none", async ({ page }) => {
+      await expectClean(page);
+      await page.getByRole("link", { name: "Cells" }).click();
+      await expect(page.getByRole("heading", { name: "Drags" })).toBeVisible();
+      await expectClean(page);
+      await page.getByRole("link", { name: "Shelf" }).click();
+      await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
+      await expectClean(page);
+      await page.goto("/no/such/place");
+      await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
+      await expectClean(page);
+    });
+    test("on the Stack: at rest, with a note chosen, with problems, playing, with its list of keys", async ({
+      page,
+    }) => {
+      await page.getByRole("link", { name: "Stack", exact: true }).click();
+      const grid = page.getByRole("grid", { name: /Stack/ });
+      await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
+      await expectClean(page);
+      await noteNumber(grid, 1).click();
+      await page.getByRole("button", { name: /Where each repeat begins/ }).click();
+      await expectClean(page);
+      await page.getByRole("textbox", { name: "Stick line" }).fill("@4 RLZ {RL");
+      await expectClean(page);
+      await page.getByRole("button", { name: "Keys" }).click();
+      await expect(page.getByRole("dialog")).toBeVisible();
+      await expectClean(page);
+    });
+  });
+}
+
+test.describe("left-handed", () => {
+  test.beforeEach(async ({ page }) => {
+    await openShelf(page);
+    await page.getByRole("link", { name: "Setup" }).click();
+    await page.getByRole("radio", { name: /^Left-handed/ }).check();
+    await page.getByRole("link", { name: "Cells" }).click();
+  });
+  test("rudiments are shown and opened led by the left hand, drawn solid", async ({ page }) => {
+    await page.getByRole("button", { name: /Single paradiddle @4/ }).click();
+    await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue("@4 >LRLL >RLRR");
+    const grid = page.getByRole("grid", { name: /Stack/ });
+    await expect(noteNumber(grid, 0).locator("circle.coin-solid")).toHaveCount(1);
+    await expect(noteNumber(grid, 1).locator("circle.coin-hollow")).toHaveCount(1);
+  });
+  test("it lasts over a reload", async ({ page }) => {
+    await page.getByRole("link", { name: "Setup" }).click();
+    await page.reload();
+    await expect(page.getByRole("radio", { name: /^Left-handed/ })).toBeChecked();
+  });
+});
+
+test("an open-handed player keeps the fills and changes the groove", async ({ page }) => {
+  await openLine(page, "@4 >RlrrL");
+  await page.getByRole("link", { name: "Setup" }).click();
+  await page.getByRole("radio", { name: /^Open-handed/ }).check();
+  await page.getByRole("link", { name: "Stack", exact: true }).click();
+  await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue("@4 >RlrrL");
+  await expect(noteNumber(page.getByRole("grid", { name: /Stack/ }), 0).locator("circle.coin-solid")).toHaveCount(1);
+});

@@ -1,0 +1,68 @@
+import { gzipSync } from "node:zlib";
+import { expect, test } from "@playwright/test";
+import { openLine } from "./support";
+
+test("documents and files carry the security headers", async ({ request }) => {
+  const page = await request.get("/");
+  const policy = page.headers()["content-security-policy"] ?? "";
+  expect(policy).toContain("default-src 'none'");
+  expect(policy).toMatch(/script-src 'self' 'nonce-[A-Za-z0-9+/=]{20,}'/);
+  expect(policy).not.toContain("unsafe");
+  const other = (await request.get("/")).headers()["content-security-policy"];
+  expect(other).not.toBe(policy);
+  for (const response of [page, await request.get("/icon.svg")]) {
+    expect(response.headers()["x-content-type-options"]).toBe("nosniff");
+    expect(response.headers()["referrer-policy"]).toBe("no-referrer");
+    expect(response.headers()["x-frame-options"]).toBe("DENY");
+    expect(response.headers()["x-powered-by"]).toBeUndefined();
+  }
+});
+
+test("nothing is fetched from elsewhere, and the policy refuses nothing that the app does", async ({
+  page,
+  baseURL,
+}) => {
+  const strangers: string[] = [];
+  const complaints: string[] = [];
+  page.on("request", (request) => {
+    const { origin, protocol } = new URL(request.url());
+    if (origin !== baseURL && protocol.startsWith("http")) strangers.push(request.url());
+  });
+  page.on("console", (message) => {
+    if (message.type() === "error") complaints.push(message.text());
+  });
+  page.on("pageerror", (error) => complaints.push(error.message));
+  const { play, rail, stop } = await openLine(page, "@4 'RLRL {RR}LRK");
+  await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
+  await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
+  await play.click();
+  await expect(rail.locator("[data-playing]")).toHaveCount(1);
+  await stop.click();
+  await page.getByRole("link", { name: "Cells" }).click();
+  await expect(page.getByRole("heading", { name: "Drags" })).toBeVisible();
+  expect(strangers).toEqual([]);
+  expect(complaints).toEqual([]);
+});
+
+test("an unknown address is a 404 with a way on, and so is a fill that is not there", async ({ page }) => {
+  const response = await page.goto("/no/such/place");
+  expect(response?.status()).toBe(404);
+  await page.getByRole("link", { name: "To the Shelf" }).click();
+  await expect(page).toHaveURL(/\/(stack\/.*)?$/);
+  await page.goto("/stack/nothing-here");
+  await expect(page.getByRole("heading", { name: "This fill cannot be opened" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "To the Shelf" })).toBeVisible();
+});
+
+test("the first screen's JavaScript is under 250 kB gzipped; staff and sound come later", async ({ request }) => {
+  const html = await (await request.get("/stack/any")).text();
+  const scripts = [...new Set([...html.matchAll(/\/assets\/[\w.-]+\.js/g)].map(([path]) => path))];
+  // The document names every route's module; only those of this screen are loaded before it shows.
+  const preloaded = [...html.matchAll(/<link rel="modulepreload"[^>]*href="([^"]+)"/g)].map(([, path]) => path ?? "");
+  expect(preloaded.length).toBeGreaterThan(3);
+  let total = 0;
+  for (const path of preloaded) total += gzipSync(await (await request.get(path)).body()).length;
+  expect(total).toBeLessThan(250_000);
+  expect(preloaded.some((path) => /staff-view|player/.test(path))).toBe(false);
+  expect(scripts.length).toBeGreaterThanOrEqual(preloaded.length);
+});

@@ -1,0 +1,158 @@
+import { readFile, writeFile } from "node:fs/promises";
+import { expect, type Page, test } from "@playwright/test";
+import { downloadOf, exportAs, openLine, openShelf, stackOf } from "./support";
+
+const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
+const card = (page: Page, name: string) =>
+  page.getByRole("listitem").filter({ has: page.getByRole("heading", { name }) });
+
+async function nameIt(page: Page, name: string, ...tags: string[]) {
+  await page.getByRole("textbox", { name: "Name of the fill" }).fill(name);
+  for (const tag of tags) {
+    await page.getByRole("textbox", { name: "New tag" }).fill(tag);
+    await page.keyboard.press("Enter");
+  }
+}
+
+test("a newcomer is taken to a playable fill, and to the shelf after that", async ({ page }) => {
+  await page.goto("/");
+  const { line, verdict } = stackOf(page);
+  await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
+  await expect(verdict).toContainText("16 of 16 slots");
+  await expect(verdict).toContainText("Both hands free for the crash");
+  await page.goto("/");
+  await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
+  await page.getByRole("link", { name: "Stack", exact: true }).click();
+  await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
+});
+
+test("fills are named, tagged, found, duplicated, deleted and brought back", async ({ page }) => {
+  await openLine(page, "@4 RLKx5");
+  await nameIt(page, "Threes", "slow", "verse");
+  await page.getByRole("button", { name: "Take the tag slow off" }).click();
+  await shelf(page);
+  await expect(card(page, "Threes")).toContainText("@4 RLKx5");
+  await expect(card(page, "Threes")).toContainText("room left");
+  await expect(page.getByRole("button", { name: /^slow/ })).toHaveCount(0);
+
+  await page.getByRole("searchbox", { name: "Find fills" }).fill("three rlkx5");
+  await expect(page.getByRole("heading", { level: 2 })).toHaveText(["Threes"]);
+  await page.getByRole("searchbox", { name: "Find fills" }).fill("nothing like it");
+  await expect(page.getByText("No fill matches.")).toBeVisible();
+  await page.getByRole("searchbox", { name: "Find fills" }).fill("");
+  await page.getByRole("button", { name: /^verse/ }).click();
+  await expect(page.getByRole("heading", { level: 2 })).toHaveText(["Threes"]);
+  await page.getByRole("button", { name: /^verse/ }).click();
+
+  await page.getByRole("button", { name: "Duplicate Threes" }).click();
+  await expect(page.getByRole("heading", { level: 2, name: "Threes (copy)" })).toBeVisible();
+  await page.getByRole("button", { name: "Delete Threes (copy)" }).click();
+  await expect(page.getByRole("heading", { level: 2, name: "Threes (copy)" })).toHaveCount(0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("heading", { level: 2, name: "Threes (copy)" })).toBeVisible();
+  await page.getByRole("button", { name: "Delete Threes (copy)" }).click();
+  await page.getByText(/^Bin: 1 deleted/).click();
+  await page.getByRole("button", { name: "Bring back" }).click();
+  await expect(page.getByRole("heading", { level: 2, name: "Threes (copy)" })).toBeVisible();
+});
+
+test("a book file goes out and comes back identical; the same again changes nothing", async ({ page, browser }) => {
+  await openLine(page, "@6 >RLRLLKKx3 RLK");
+  await nameIt(page, "Sevens", "réglé");
+  await shelf(page);
+  await expect(card(page, "Sevens")).toBeVisible();
+  const exported = await downloadOf(page, () => page.getByRole("button", { name: "Export all" }).click());
+  expect(exported.name).toBe("shelf.dimestack.json");
+  const text = await readFile(exported.path, "utf8");
+  expect(JSON.parse(text).fills).toHaveLength(2);
+
+  await page
+    .getByLabel("File to import")
+    .setInputFiles({ name: exported.name, mimeType: "application/json", buffer: Buffer.from(text) });
+  await expect(page.getByText("Imported: 0 new, 2 that you have already.")).toBeVisible();
+
+  const other = await browser.newContext();
+  const elsewhere = await other.newPage();
+  await openShelf(elsewhere);
+  await elsewhere
+    .getByLabel("File to import")
+    .setInputFiles({ name: exported.name, mimeType: "application/json", buffer: Buffer.from(text) });
+  await expect(elsewhere.getByText("Imported: 2 new.")).toBeVisible();
+  await elsewhere.getByRole("searchbox", { name: "Find fills" }).fill("sevens");
+  const again = await downloadOf(elsewhere, () => elsewhere.getByRole("button", { name: "Export 1" }).click());
+  const sevens = (file: string) =>
+    JSON.parse(file).fills.find((fill: { content: { name: string } }) => fill.content.name === "Sevens");
+  expect(sevens(await readFile(again.path, "utf8"))).toEqual(sevens(text));
+  await other.close();
+});
+
+test("bad files get a clear word and change nothing", async ({ page }, info) => {
+  await openShelf(page);
+  const give = (name: string, text: string) =>
+    page.getByLabel("File to import").setInputFiles({ name, mimeType: "application/json", buffer: Buffer.from(text) });
+  await give("a.json", "{ not json");
+  await expect(page.getByText(/^The file is not JSON/)).toBeVisible();
+  await give("b.json", '{"some":"thing"}');
+  await expect(page.getByText(/not a Dime Stack book/)).toBeVisible();
+  await give("c.json", '{"format":"dime-stack-book","version":99,"fills":[]}');
+  await expect(page.getByText(/The file is of version 99; this Dime Stack reads version 1/)).toBeVisible();
+  await give("d.json", '{"format":"dime-stack-book","version":1,"fills":[{"id":"x"}]}');
+  await expect(page.getByText(/^Fill 1 of the file is not sound at “createdAt”/)).toBeVisible();
+  const huge = info.outputPath("huge.json");
+  await writeFile(huge, " ".repeat(9 * 1024 * 1024));
+  await page.getByLabel("File to import").setInputFiles(huge);
+  await expect(page.getByText(/The file has 9\.0 MB; 8 MB is the limit/)).toBeVisible();
+  await expect(page.getByRole("heading", { level: 2 })).toHaveCount(1);
+});
+
+test("the stick line goes out as text, and one fill as a file of its own", async ({ page }) => {
+  await openLine(page, "@4 RLRL");
+  await nameIt(page, "Plain");
+  const text = await exportAs(page, "Stick line as text file");
+  expect([text.name, await readFile(text.path, "utf8")]).toEqual(["plain.txt", "@4 RLRL\n"]);
+  const file = await exportAs(page, "Dime Stack file (JSON)");
+  expect(JSON.parse(await readFile(file.path, "utf8")).fills[0].content.text).toBe("@4 RLRL");
+  const midi = await exportAs(page, "MIDI file: groove and fill");
+  expect((await readFile(midi.path)).subarray(0, 4).toString()).toBe("MThd");
+});
+
+test.describe("two tabs on one fill", () => {
+  test("an idle tab follows the busy one", async ({ page, context }) => {
+    const { line } = await openLine(page, "@4 RLRL");
+    await expect(stackOf(page).saved).toBeVisible();
+    const second = await context.newPage();
+    await second.goto(page.url());
+    await expect(stackOf(second).line).toHaveValue("@4 RLRL");
+    await stackOf(second).line.fill("@4 RLRLKK");
+    await expect(line).toHaveValue("@4 RLRLKK");
+    await expect(page.getByText(/Another tab changed this fill/)).toBeVisible();
+  });
+
+  test("when both have edited, neither is lost", async ({ page, context }) => {
+    const { line, saved } = await openLine(page, "@4 RLRL");
+    await expect(saved).toBeVisible();
+    const second = await context.newPage();
+    // This tab does not hear of the other's saves in time, as when both type at once.
+    await second.addInitScript(() => {
+      Object.defineProperty(window, "BroadcastChannel", {
+        value: class extends EventTarget {
+          postMessage() {}
+          close() {}
+        },
+      });
+    });
+    await second.goto(page.url());
+    await expect(stackOf(second).line).toHaveValue("@4 RLRL");
+    await line.fill("@4 KKKK");
+    await expect(saved).toBeVisible();
+    await stackOf(second).line.fill("@4 HHHH");
+    await expect(second.getByRole("alert")).toContainText("Another tab has changed this fill");
+    await expect(stackOf(second).line).toHaveValue("@4 HHHH");
+    await second.getByRole("button", { name: "Keep mine as a new fill" }).click();
+    await expect(second.getByRole("alert")).toHaveCount(0);
+    await expect(stackOf(second).saved).toBeVisible();
+    await shelf(second);
+    await expect(second.getByText("@4 KKKK", { exact: true })).toBeVisible();
+    await expect(second.getByText("@4 HHHH", { exact: true })).toBeVisible();
+  });
+});

@@ -1,0 +1,139 @@
+import { fileURLToPath } from "node:url";
+import { expect, type Page, test } from "@playwright/test";
+import type { RenderWish } from "./harness/render";
+import { openLine, openShelf } from "./support";
+
+const HARNESS = fileURLToPath(new URL("../test-results/harness/render.js", import.meta.url));
+
+async function render(page: Page, wish: RenderWish) {
+  await page.route("**/harness/render.js", (route) => route.fulfill({ path: HARNESS, contentType: "text/javascript" }));
+  return page.evaluate(async (wished) => {
+    const path = "/harness/render.js";
+    const harness: typeof import("./harness/render") = await import(path);
+    return harness.render(wished);
+  }, wish);
+}
+
+test.describe("rendered sound begins where the timeline says, to the sample", () => {
+  const cases: readonly { name: string; text: string; meter: string; tempo: number; grooveBars: number }[] = [
+    {
+      name: "straight sixteenths after a groove",
+      text: "@4 >RlrrL >RlrrL RLRRLK",
+      meter: "4/4",
+      tempo: 97,
+      grooveBars: 1,
+    },
+    { name: "flams, drags and ruffs", text: "@4 'R-''L- '''R-'R- K---", meter: "4/4", tempo: 83, grooveBars: 0 },
+    {
+      name: "unisons and shared slots at mixed rates",
+      text: "@4 (RK){LL}R- @6 RLRLRL @3 (RLK)-{RR} @5 RLRLK",
+      meter: "4/4",
+      tempo: 71,
+      grooveBars: 0,
+    },
+    { name: "sevens over 7/8", text: "@6 RLRLLKKx3", meter: "7/8", tempo: 143, grooveBars: 2 },
+  ];
+  for (const { name, text, meter, tempo, grooveBars } of cases) {
+    test(name, async ({ page }) => {
+      await openShelf(page);
+      const sampleRate = 44_100;
+      const { samples, onsets } = await render(page, {
+        text,
+        meter,
+        tempo,
+        form: { grooveBars, countInBars: 1 },
+        passes: 2,
+        sampleRate,
+        sound: "impulse",
+      });
+      const heard = samples.flatMap((sample, index) => (Math.abs(sample) > 1e-3 ? [index] : []));
+      const expected = onsets.map((onset) => onset * sampleRate);
+      expect(expected.length).toBeGreaterThan(10);
+      // Every onset has its sample, and every sample an onset: none lost, none too many.
+      for (const onset of expected) expect(heard.some((index) => Math.abs(index - onset) <= 1)).toBe(true);
+      // The count-in clicks sound too; they are before the first note but for a leading grace note.
+      const clicks = Array.from({ length: 13 }, (_, beat) => beat);
+      const afterCountIn = (index: number) => index > Math.min(...expected) + 60 * clicks.length;
+      for (const index of heard.filter(afterCountIn))
+        expect(expected.some((onset) => Math.abs(index - onset) <= 1)).toBe(true);
+    });
+  }
+
+  test("the kit itself: three levels apart, and the first stroke on time", async ({ page }) => {
+    await openShelf(page);
+    const sampleRate = 44_100;
+    const wish = {
+      meter: "4/4",
+      tempo: 60,
+      form: { grooveBars: 0, countInBars: 0 },
+      passes: 1,
+      sampleRate,
+      sound: "kit",
+    } as const;
+    const { samples, onsets } = await render(page, { ...wish, text: "@1 rR>R!R" });
+    const peaks = onsets.map((onset) => {
+      const from = Math.round(onset * sampleRate);
+      return samples.slice(from, from + sampleRate / 2).reduce((most, sample) => Math.max(most, Math.abs(sample)), 0);
+    });
+    expect(samples.findIndex((sample) => Math.abs(sample) > 1e-4)).toBeLessThanOrEqual(1);
+    expect(peaks[1]).toBeGreaterThan(1.8 * (peaks[0] ?? 1));
+    expect(peaks[2]).toBeGreaterThan(1.5 * (peaks[1] ?? 1));
+    expect(Math.max(...peaks)).toBeLessThan(1);
+  });
+});
+
+test.describe("playing", () => {
+  test("the playhead goes through all three views; edits and tempo take hold while it goes", async ({ page }) => {
+    const { line, grid, rail, play, stop } = await openLine(page, "@4 RLRRLx3 K");
+    await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
+    await page.getByRole("spinbutton", { name: "Tempo" }).fill("200");
+    await play.click();
+    const staff = page.getByRole("region", { name: "Staff" });
+    for (const view of [grid, rail, staff]) await expect(view.locator("[data-playing]").first()).toBeAttached();
+    await line.fill("@4 RLRLx4");
+    await page.getByRole("spinbutton", { name: "Tempo" }).fill("150");
+    await expect(grid.getByRole("gridcell")).toHaveCount(16);
+    await expect(grid.locator("[data-playing]")).toHaveCount(1);
+    await expect(stop).toBeVisible();
+    await stop.click();
+    await expect(page.locator("[data-playing]")).toHaveCount(0);
+    await expect(play).toBeVisible();
+  });
+
+  test("nothing sounds before the first gesture, and the volume begins modest", async ({ page }) => {
+    await page.addInitScript(() => {
+      const Original = window.AudioContext;
+      const made: AudioContext[] = [];
+      Object.assign(window, { madeContexts: made });
+      window.AudioContext = class extends Original {
+        constructor(options?: AudioContextOptions) {
+          super(options);
+          made.push(this);
+        }
+      };
+    });
+    const { play, rail } = await openLine(page, "@4 RLRL");
+    await expect(page.getByRole("slider", { name: "Volume" })).toHaveValue("50");
+    expect(await page.evaluate(() => (window as unknown as { madeContexts: AudioContext[] }).madeContexts.length)).toBe(
+      0,
+    );
+    await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
+    await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
+    await play.click();
+    await expect(rail.locator("[data-playing]")).toHaveCount(1);
+  });
+
+  test("metronome, groove and count-in are chosen and kept", async ({ page }) => {
+    const { saved } = await openLine(page, "@4 RLRL");
+    await page.getByRole("checkbox", { name: "Metronome" }).check();
+    await page.getByRole("combobox", { name: "Count-in" }).selectOption("2");
+    await page.getByRole("combobox", { name: "Which groove" }).selectOption({ label: "Half-time" });
+    await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("3");
+    await expect(saved).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole("checkbox", { name: "Metronome" })).toBeChecked();
+    await expect(page.getByRole("combobox", { name: "Count-in" })).toHaveValue("2");
+    await expect(page.getByRole("combobox", { name: "Which groove" })).toHaveValue("half-time");
+    await expect(page.getByRole("combobox", { name: "Bars of groove" })).toHaveValue("3");
+  });
+});

@@ -1,0 +1,241 @@
+import { expect, test } from "@playwright/test";
+import { noteNumber, openLine, stackOf } from "./support";
+
+test.describe("the line as text", () => {
+  test("an error is marked at its column with what to do; the last good picture stays", async ({ page }) => {
+    const { line, grid, verdict } = await openLine(page, "@4 RLRRL");
+    await expect(grid.getByRole("gridcell")).toHaveCount(5);
+    await line.fill("@4 RLRRL >r KZ");
+    const problems = page.getByRole("region", { name: "Stick line" });
+    await expect(problems).toContainText("col 10");
+    await expect(problems).toContainText("accented and a ghost at once");
+    await expect(problems).toContainText("“Z” is not part of a stick line");
+    await expect(line).toHaveAttribute("aria-invalid", "true");
+    await expect(grid.getByRole("gridcell")).toHaveCount(5);
+    await expect(verdict).toContainText("5 of 16 slots");
+    await problems.getByRole("button", { name: /“Z”/ }).click();
+    await expect(line).toBeFocused();
+    expect(await line.evaluate((field: HTMLTextAreaElement) => field.selectionStart)).toBe(13);
+    await problems.getByRole("button", { name: "Go back to it" }).click();
+    await expect(line).toHaveValue("@4 RLRRL");
+  });
+
+  test("text that cannot be read survives a reload, and direct edits leave it alone", async ({ page }) => {
+    const { line, grid, saved } = await openLine(page, "@4 RLRL");
+    await line.fill("@4 RLRL (RK");
+    await noteNumber(grid, 0).click();
+    await page.keyboard.press("k");
+    await expect(page.getByText("Mend the line first: your text is kept as it is.")).toBeVisible();
+    await expect(line).toHaveValue("@4 RLRL (RK");
+    await expect(saved).toBeVisible();
+    await page.reload();
+    await expect(line).toHaveValue("@4 RLRL (RK");
+    await expect(grid.getByRole("gridcell")).toHaveCount(4);
+  });
+
+  test("what was typed a moment before the page went away is there again", async ({ page }) => {
+    const { line } = await openLine(page, "@4 RLRL");
+    await line.fill("@4 RLRL KK just now");
+    await page.reload();
+    await expect(line).toHaveValue("@4 RLRL KK just now");
+  });
+
+  test("ten thousand slots are read; the views show a part and say so", async ({ page }) => {
+    const { line, grid, verdict } = await openLine(page, "RLRLKx2000");
+    await expect(verdict).toContainText("10000 of 16 slots");
+    await expect(page.getByText("Slots 1 to 192 of 10,000 are drawn")).toBeVisible();
+    await expect(grid.getByRole("gridcell")).toHaveCount(192);
+    await page.getByRole("button", { name: "Next", exact: true }).click();
+    await expect(page.getByText("Slots 193 to 384 of 10,000 are drawn")).toBeVisible();
+    await line.fill("RLRLKx2001");
+    await expect(page.getByText("The line plays 10,005 slots.")).toBeVisible();
+  });
+});
+
+test.describe("by keyboard alone", () => {
+  test("from the first key to a changed, undone and redone fill", async ({ page }) => {
+    const { line, grid, verdict } = await openLine(page, "@4 RLRRL");
+    await page.keyboard.press("Escape");
+    await expect(grid).toBeFocused();
+    await page.keyboard.press("ArrowRight");
+    await page.keyboard.press("k");
+    await expect(line).toHaveValue("@4 KLRRL");
+    await page.keyboard.press("ArrowRight");
+    await page.keyboard.press("a");
+    await page.keyboard.press("f");
+    await page.keyboard.press("ArrowRight");
+    await page.keyboard.press("g");
+    await page.keyboard.press("ArrowRight");
+    await page.keyboard.press("x");
+    await page.keyboard.press("ArrowRight");
+    await page.keyboard.press("-");
+    await expect(line).toHaveValue("@4 K'>Lr!R-");
+    await page.keyboard.press("i");
+    await page.keyboard.press("Shift+K");
+    await expect(line).toHaveValue("@4 K'>Lr!R-(RK)");
+    await page.keyboard.press("Delete");
+    await page.keyboard.press("d");
+    await expect(line).toHaveValue("@4 K'>Lr!R-x2");
+    await expect(verdict).toContainText("10 of 16 slots");
+    await page.keyboard.press("Home");
+    await page.keyboard.press("ArrowRight");
+    await page.keyboard.press("ArrowRight");
+    await page.keyboard.press("b");
+    await expect(line).toHaveValue("@4 K'>L r!R- K'>Lr!R-");
+    await page.keyboard.press("Alt+ArrowUp");
+    await expect(line).toHaveValue("@4 K'>L K'>Lr!R- r!R-");
+    await page.keyboard.press("m");
+    await expect(line).toHaveValue("@4 K'>R K'>Rl!L- l!L-");
+    await page.keyboard.press("Control+z");
+    await page.keyboard.press("Control+z");
+    await expect(line).toHaveValue("@4 K'>L r!R- K'>Lr!R-");
+    await page.keyboard.press("Control+Shift+z");
+    await expect(line).toHaveValue("@4 K'>L K'>Lr!R- r!R-");
+    await page.keyboard.press("/");
+    await expect(line).toBeFocused();
+  });
+
+  test("tempo, start and stop, and the list of keys", async ({ page }) => {
+    const { grid, play, stop } = await openLine(page, "@4 RLRRLK");
+    const tempo = page.getByRole("spinbutton", { name: "Tempo" });
+    await expect(tempo).toHaveValue("90");
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("]");
+    await page.keyboard.press("}");
+    await page.keyboard.press("[");
+    await expect(tempo).toHaveValue("95");
+    await page.keyboard.press("Space");
+    await expect(stop).toBeVisible();
+    await page.keyboard.press("Space");
+    await expect(play).toBeVisible();
+    await page.keyboard.press("?");
+    const list = page.getByRole("dialog", { name: "Keys" });
+    await expect(list).toContainText("lead with the other hand");
+    await expect(list).toContainText("two quick strokes in the slot");
+    await page.keyboard.press("Escape");
+    await expect(list).toBeHidden();
+    await expect(grid).toBeVisible();
+  });
+
+  test("a cell is moved with its handle", async ({ page }) => {
+    const { line } = await openLine(page, "@4 RLR KKLL");
+    await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).focus();
+    await page.keyboard.press("Space");
+    await expect(page.getByText("Cell 1 is at place 1.")).toBeAttached();
+    // The places are measured a moment after a cell is picked up.
+    await expect(async () => {
+      await page.keyboard.press("ArrowUp");
+      await expect(page.getByText("Cell 1 is at place 2.")).toBeAttached({ timeout: 400 });
+    }).toPass();
+    await page.keyboard.press("Space");
+    await expect(line).toHaveValue("@4 KKLL RLR");
+  });
+});
+
+test.describe("by mouse", () => {
+  test("a note is chosen in any view, lit in all three, and changed with the palette", async ({ page }) => {
+    const { line, grid, rail } = await openLine(page, "@4 RLRRL KLRK");
+    const staff = page.getByRole("region", { name: "Staff" });
+    await expect(noteNumber(staff, 2).first()).toBeVisible();
+    await noteNumber(rail, 2).click();
+    for (const view of [grid, rail, staff])
+      await expect(noteNumber(view, 2).first()).toHaveAttribute("data-cursor", "");
+    await page.getByRole("button", { name: "bass drum", exact: true }).click();
+    await expect(line).toHaveValue("@4 RLKRL KLRK");
+    await page.getByRole("button", { name: "accent", exact: true }).click();
+    await page.getByRole("button", { name: "insert a note after" }).click();
+    await expect(line).toHaveValue("@4 RL>KRRL KLRK");
+    await noteNumber(grid, 9).click();
+    await page.getByRole("button", { name: "silence" }).click();
+    await expect(line).toHaveValue("@4 RL>KRRL KLR-");
+    await noteNumber(staff, 1).first().click();
+    await expect(noteNumber(grid, 1)).toHaveAttribute("data-cursor", "");
+    await page.getByRole("button", { name: "Undo" }).click();
+    await expect(line).toHaveValue("@4 RL>KRRL KLRK");
+  });
+
+  test("pointing at a note lights it in every view", async ({ page }) => {
+    const { grid, rail } = await openLine(page, "@4 RLRRL");
+    const staff = page.getByRole("region", { name: "Staff" });
+    await expect(noteNumber(staff, 3).first()).toBeVisible();
+    await noteNumber(grid, 3).hover();
+    for (const view of [grid, rail, staff]) await expect(noteNumber(view, 3).first()).toHaveAttribute("data-hover", "");
+    await page.getByRole("textbox", { name: "Stick line" }).hover();
+    await expect(page.locator("[data-hover]")).toHaveCount(0);
+  });
+
+  test("cells are dragged into another order; the text follows", async ({ page }) => {
+    const { line } = await openLine(page, "@4 RLR KKLL RK");
+    const from = await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).boundingBox();
+    const to = await page.getByRole("button", { name: "Cell 3, 2 slots: move" }).boundingBox();
+    if (!from || !to) throw new Error("no handles");
+    await page.mouse.move(from.x + 15, from.y + 15);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 15, from.y - 10, { steps: 4 });
+    await page.mouse.move(to.x + 15, to.y + 10, { steps: 8 });
+    await page.mouse.up();
+    await expect(line).toHaveValue("@4 KKLL RK RLR");
+  });
+});
+
+test.describe("bar and window", () => {
+  test("meter, rate, window and count change the sums and the pictures", async ({ page }) => {
+    const { line, rail, verdict } = await openLine(page, "@4 RLRRL RLRRL RLKK");
+    await expect(verdict).toContainText("14 of 16 slots: 2 slots left");
+    await page.getByRole("combobox", { name: "Meter" }).selectOption("7/8");
+    await expect(verdict).toContainText("14 of 14 slots");
+    await page.getByRole("combobox", { name: "Rate at the start" }).selectOption("6");
+    await expect(line).toHaveValue("@6 RLRRL RLRRL RLKK");
+    await expect(verdict).toContainText("14 of 21 slots: 7 slots left");
+    await page.getByRole("button", { name: "Window slots: less" }).click();
+    await expect(page.getByRole("status", { name: "Window slots" })).toHaveText("20");
+    await page.getByRole("button", { name: "Window begins on: more" }).click();
+    await page.getByRole("combobox", { name: "Window" }).selectOption({ label: "as long as the line" });
+    await expect(verdict).toContainText("14 of 14 slots");
+    await page.getByRole("combobox", { name: "Meter" }).selectOption("4/4");
+    await page.getByRole("combobox", { name: "Count", exact: true }).selectOption({ label: "ta ka di mi" });
+    await expect(rail).toContainText("di");
+    await page.getByRole("button", { name: /^Lead: right hand/ }).click();
+    await expect(line).toHaveValue("@6 LRLLR LRLLR LRKK");
+    for (let step = 0; step < 4; step++) await page.keyboard.press("Control+z");
+    await expect(line).toHaveValue("@6 RLRRL RLRRL RLKK");
+  });
+
+  test("any meter can be had", async ({ page }) => {
+    const { verdict } = await openLine(page, "@4 RLRRLx2 RLK");
+    await page.getByRole("combobox", { name: "Meter" }).selectOption({ label: "other…" });
+    await page.getByRole("spinbutton", { name: "Beats in the bar" }).fill("13");
+    await page.getByRole("combobox", { name: "Note that is one beat" }).selectOption("16");
+    await expect(verdict).toContainText("13 of 13 slots");
+  });
+
+  test("the cycle table says where each repeat begins", async ({ page }) => {
+    const { grid } = await openLine(page, "@4 RLRRL RLK");
+    await page.getByRole("button", { name: /Where each repeat begins/ }).click();
+    const table = page.getByRole("region", { name: "Where it comes round" });
+    await expect(table).toContainText("The whole line, 8 slots, repeated: 2 repeats in 1 bar");
+    await noteNumber(grid, 0).click();
+    await expect(table).toContainText("Cell 1, a 5, repeated: 16 repeats in 5 bars");
+    await expect(
+      table.getByRole("list", { name: "Where each repeat begins" }).getByRole("listitem").nth(1),
+    ).toContainText("bar 1, 2 e");
+    await expect(table.getByRole("row", { name: /quintuplets/ })).toContainText("1 bar, 4 times");
+  });
+
+  test("a bar line that is not on one is told", async ({ page }) => {
+    await openLine(page, "@4 RLRLx4 | RLR | K");
+    await expect(page.getByText("The | before cell 6 stands 3 slots after the bar line.")).toBeVisible();
+  });
+});
+
+test("a phone shows the same fill without sideways scrolling", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const { grid, rail } = await openLine(page, "@6 RLRLLKKx3 RLK");
+  await expect(grid.getByRole("gridcell")).toHaveCount(24);
+  await expect(rail.getByRole("option")).toHaveCount(24);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await page.getByRole("button", { name: "More sound settings" }).click();
+  await expect(page.getByRole("combobox", { name: "Which groove" })).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await expect(stackOf(page).play).toBeVisible();
+});
