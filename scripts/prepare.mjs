@@ -27,8 +27,9 @@ export function installPackages() {
     .digest("hex");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
   console.log("Installing packages ...");
-  if (!run("npm", ["ci", "--no-audit", "--no-fund"]))
-    fail("The packages could not be installed: see npm's message above.");
+  // Not "ci": it insists on lock entries for every platform's binaries, and a registry may not carry them all.
+  const options = ["--no-save", "--no-audit", "--no-fund", "--prefer-offline"];
+  if (!run("npm", ["install", ...options])) fail("The packages could not be installed: see npm's message above.");
   writeFileSync(stamp, hash);
 }
 

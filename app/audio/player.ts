@@ -38,6 +38,11 @@ interface Anchor {
   readonly secondsPerTick: number;
 }
 
+/**
+ * One player a page; its audio context waits for the user's first gesture.
+ *
+ * @public loaded by name when sound is first wanted
+ */
 export class Player {
   private readonly gain: Tone.Gain;
   private readonly kit: SoundingKit;

@@ -87,7 +87,10 @@ export default memo(function StaffView({ timeline, section, countStyle, onPick }
 
   useEffect(() => {
     if (!sheet.current || width < 120 || !fontsReady) return;
+    const began = performance.now();
     drawSystems(sheet.current, bars.slice(0, MOST_BARS), timeline.meter, width);
+    // For `npm run bench`, and for the browser's own tools.
+    performance.measure("staff", { start: began });
   }, [bars, timeline.meter, width, fontsReady]);
   useLighting(frame);
 

@@ -19,7 +19,6 @@ export const LIMB_NAMES: Record<Limb, string> = {
 };
 export const LEVEL_NAMES: Record<Level, string> = { ghost: "ghost", normal: "normal", accent: "accent" };
 export const GRACE_NAMES = ["no grace", "flam", "drag", "ruff"] as const;
-export const SPLIT_NAMES: Record<number, string> = { 2: "double", 3: "three", 4: "four" };
 
 function nameStroke(stroke: Stroke): string {
   const words = [LIMB_NAMES[stroke.limb]];

@@ -1,0 +1,139 @@
+/** Timings in the browser on the built app: key to paint, staff redraw, first sound, first view. Medians. */
+import { spawn } from "node:child_process";
+import { chromium } from "@playwright/test";
+import { CHROMIUM } from "../scripts/prepare.mjs";
+
+const PORT = 4193;
+const SLOTS_64 = "@8 >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRK";
+const FOUR_BARS = "@4 >RlrrL >RlrrL RLRRLK | >RLKx5 K | 'RLRL ''RLRL RLRL RLKK | @6 RLRLLKKx3 RLK";
+
+const median = (values) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)];
+
+const server = spawn("node", ["server/serve.mjs"], {
+  env: { ...process.env, PORT: String(PORT) },
+  stdio: ["ignore", "pipe", "inherit"],
+});
+await new Promise((resolve) => server.stdout.once("data", resolve));
+const browser = await chromium.launch({
+  executablePath: CHROMIUM,
+  args: [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--autoplay-policy=no-user-gesture-required",
+  ],
+});
+
+async function openStack() {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await page.addInitScript(() => {
+    // When the first scheduled sound will be heard, in page time.
+    const start = AudioBufferSourceNode.prototype.start;
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
+      window.firstSound ??= performance.now() + Math.max(0, when - this.context.currentTime) * 1000;
+      return start.call(this, when, ...rest);
+    };
+    window.keyTimes = [];
+    window.addEventListener(
+      "keydown",
+      () => {
+        const began = performance.now();
+        window.lastKey = began;
+        // After the frame that shows the change has been painted.
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => window.keyTimes.push(performance.now() - began);
+          channel.port2.postMessage(0);
+        });
+      },
+      true,
+    );
+  });
+  await page.goto(`http://127.0.0.1:${PORT}/`);
+  await page.getByRole("grid", { name: /Stack/ }).waitFor();
+  return { page, context };
+}
+
+const rows = [];
+{
+  const firstView = [];
+  for (let run = 0; run < 5; run++) {
+    const { page, context } = await openStack();
+    firstView.push(await page.evaluate(() => performance.now()));
+    await context.close();
+  }
+  rows.push(["address to a playable phrase on the Stack (new visitor)", "1 000 ms", median(firstView)]);
+}
+{
+  const { page, context } = await openStack();
+  await page.getByRole("textbox", { name: "Stick line" }).fill(SLOTS_64);
+  await page.locator("[aria-label=Staff] [data-slot]").first().waitFor();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("ArrowRight");
+  await page.waitForTimeout(500);
+  await page.evaluate(() => {
+    window.keyTimes.length = 0;
+  });
+  for (const key of "kgakrlgakrlkgakrlgakrlk") {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(120);
+  }
+  rows.push(["an edit, key to paint, 64 slots", "50 ms", median(await page.evaluate(() => window.keyTimes))]);
+  await context.close();
+}
+{
+  const { page, context } = await openStack();
+  await page.getByRole("textbox", { name: "Stick line" }).fill(FOUR_BARS);
+  await page.locator("[aria-label=Staff] [data-slot='30']").first().waitFor();
+  const times = [];
+  for (let run = 0; run < 15; run++) {
+    await page.evaluate(() => performance.clearMeasures());
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("End");
+    await page.keyboard.press(run % 2 ? "g" : "a");
+    await page.waitForTimeout(250);
+    times.push(...(await page.evaluate(() => performance.getEntriesByName("staff").map((entry) => entry.duration))));
+  }
+  rows.push(["staff of 4 bars, redrawn after an edit", "60 ms", median(times)]);
+  await context.close();
+}
+{
+  const times = [];
+  for (let run = 0; run < 5; run++) {
+    const { page, context } = await openStack();
+    await page.getByRole("grid", { name: /Stack/ }).focus();
+    await page.keyboard.press("Space");
+    await page.waitForFunction(() => window.firstSound !== undefined);
+    times.push(await page.evaluate(() => window.firstSound - window.lastKey));
+    await context.close();
+  }
+  rows.push(["first key to first sound, sound code not yet loaded", "1 000 ms", median(times)]);
+}
+{
+  const { page, context } = await openStack();
+  await page.getByRole("textbox", { name: "Stick line" }).fill("RLRLKx2000");
+  await page.getByText("of 10,000 are drawn").waitFor();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Home");
+  await page.waitForTimeout(500);
+  await page.evaluate(() => {
+    window.keyTimes.length = 0;
+  });
+  for (const key of "kgakrlgak") {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(400);
+  }
+  rows.push(["an edit, key to paint, 10 000 slots", "-", median(await page.evaluate(() => window.keyTimes))]);
+  await context.close();
+}
+await browser.close();
+server.kill();
+
+console.log(`\n${"browser (medians)".padEnd(58)} ${"to hold".padStart(9)} ${"ours".padStart(12)}`);
+for (const [work, hold, ours] of rows)
+  console.log(work.padEnd(58), hold.padStart(9), `${ours.toFixed(1)} ms`.padStart(12));

@@ -1,0 +1,91 @@
+/** Timings of the engine, beside naive twins that do the same work the plain way. Medians of many runs. */
+
+import {
+  barTicks,
+  bpm,
+  describeLanding,
+  formatLine,
+  layOut,
+  makeLine,
+  measureCycle,
+  measureFit,
+  openingRate,
+  readStickLine,
+  ticks,
+} from "../app/core";
+
+function median(values: readonly number[]): number {
+  const sorted = values.toSorted((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN;
+}
+
+/** Milliseconds of one run, the median of `runs` after a warm-up. */
+function time(runs: number, work: () => unknown): number {
+  for (let run = 0; run < Math.min(20, runs); run++) work();
+  return median(
+    Array.from({ length: runs }, () => {
+      const began = performance.now();
+      work();
+      return performance.now() - began;
+    }),
+  );
+}
+
+const METER = { beats: 4, unit: 4 } as const;
+const TWO_BARS = { start: ticks(0), length: ticks(2 * barTicks(METER)) };
+/** 64 slots: two bars of thirty-seconds, with ghosts, accents, unisons, grace notes and shared slots. */
+const LINE = `@8 ${">RlrrL 'RLRRLK >R(RK)L{RR}K lRrLK ".repeat(3)}K`;
+
+function toLanding(text: string) {
+  const line = readStickLine(text).line ?? makeLine([]);
+  const timeline = layOut({ meter: METER, tempo: bpm(120), window: TWO_BARS, line });
+  const fit = measureFit(timeline, openingRate(line));
+  return [fit, describeLanding(timeline), fit.used > 0 ? measureCycle(fit.used, METER) : null];
+}
+
+/** The naive twin: every slot's start summed anew as a fraction of a whole note, in whole numbers of any size. */
+function naiveLayOut(text: string): [bigint, bigint][] {
+  const slots = text.replace(/^@\d+ /, "").match(/\{[^}]*\}|\([^)]*\)|[>!']*[RLKHrlkh]|-/g) ?? [];
+  const divisor = (a: bigint, b: bigint): bigint => (b === 0n ? a : divisor(b, a % b));
+  return slots.map((_, index) => {
+    let sum: [bigint, bigint] = [0n, 1n];
+    for (let before = 0; before < index; before++) {
+      const next: [bigint, bigint] = [sum[0] * 32n + sum[1], sum[1] * 32n];
+      const shared = divisor(next[0], next[1]);
+      sum = [next[0] / shared, next[1] / shared];
+    }
+    return sum;
+  });
+}
+
+const slots = readStickLine(LINE).line?.reduce((sum, item) => sum + (item.kind === "cell" ? item.slots.length : 0), 0);
+const long = `@8 ${"RlrrL 'RLRRLK ".repeat(910)}`
+  .trim()
+  .slice(0, 12_000)
+  .replace(/\s\S*$/, "");
+const huge = "RLRLK".repeat(2_000);
+const parsedHuge = readStickLine(huge).line ?? makeLine([]);
+
+const rows: readonly (readonly [work: string, hold: string, ours: number, twin: number | null])[] = [
+  [
+    `text to timeline, fit, landing, cycle: ${slots} slots`,
+    "4 ms",
+    time(400, () => toLanding(LINE)),
+    time(100, () => naiveLayOut(LINE)),
+  ],
+  ["10 000 slots in one cell, read", "100 ms", time(20, () => readStickLine(huge)), null],
+  [`${long.length} characters of decorated cells, read`, "100 ms", time(20, () => readStickLine(long)), null],
+  [
+    "10 000 slots, laid out",
+    "-",
+    time(20, () => layOut({ meter: METER, tempo: bpm(120), window: TWO_BARS, line: parsedHuge })),
+    time(1, () => naiveLayOut("R".repeat(2_000))),
+  ],
+  ["10 000 slots, written", "-", time(20, () => formatLine(parsedHuge)), null],
+];
+console.log("engine (medians)".padEnd(58), "to hold".padStart(9), "ours".padStart(12), "naive twin".padStart(14));
+for (const [work, hold, ours, twin] of rows) {
+  const told = twin === null ? "" : `${twin.toFixed(2)} ms`;
+  console.log(work.padEnd(58), hold.padStart(9), `${ours.toFixed(3)} ms`.padStart(12), told.padStart(14));
+}
+console.log("(the naive twin of the fourth row has 2 000 slots: it grows with their square)");

@@ -1,0 +1,108 @@
+/** `npm run shots`: one picture of each main view in docs/screenshots, from the demo's book. */
+import { spawn } from "node:child_process";
+import { join } from "node:path";
+import { build, CHROMIUM, installChromium, installPackages, ROOT } from "./prepare.mjs";
+
+installPackages();
+installChromium();
+build();
+const { chromium } = await import("@playwright/test");
+
+const PORT = 4194;
+const server = spawn("node", ["server/serve.mjs"], {
+  cwd: ROOT,
+  env: { ...process.env, PORT: String(PORT), DIME_BOOK: "demo" },
+  stdio: ["ignore", "pipe", "inherit"],
+});
+await new Promise((resolve) => server.stdout.once("data", resolve));
+const browser = await chromium.launch({
+  executablePath: CHROMIUM,
+  args: ["--no-sandbox", "--disable-gpu", "--autoplay-policy=no-user-gesture-required"],
+});
+
+const note = (page, slot) => page.locator(`#rail-slot-${slot}`);
+const engraved = (page) => page.locator("[aria-label=Staff] [data-slot]").first().waitFor();
+
+async function setUp(page, { hands, theme }) {
+  await page.goto(`http://127.0.0.1:${PORT}/setup`);
+  if (hands) await page.getByRole("radio", { name: new RegExp(`^${hands}`) }).check();
+  if (theme) {
+    await page.getByRole("radio", { name: theme }).check();
+    await page.locator(`[data-theme=${theme.toLowerCase()}]`).waitFor();
+  }
+}
+
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+const SHOTS = [
+  {
+    name: "stack",
+    path: "/stack/demo-five-five-six",
+    act: async (page) => (await engraved(page), note(page, 10).click()),
+  },
+  {
+    name: "stack-two-rates-playing",
+    path: "/stack/demo-two-speeds",
+    act: async (page) => {
+      await engraved(page);
+      await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
+      await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
+      await page.getByRole("button", { name: "Play", exact: true }).click();
+      await page.locator("#rail-slot-9[data-playing]").waitFor();
+    },
+  },
+  {
+    name: "stack-problem",
+    path: "/stack/demo-harbour-threes",
+    act: async (page) => {
+      await engraved(page);
+      await page.getByRole("textbox", { name: "Stick line" }).fill("@4 >RLKx5 (RR) >kF");
+    },
+  },
+  {
+    name: "stack-cycle",
+    path: "/stack/demo-unfinished",
+    act: async (page) => {
+      await engraved(page);
+      await page.getByRole("button", { name: /Where each repeat begins/ }).click();
+      await note(page, 0).click();
+      await page.getByRole("region", { name: "Where it comes round" }).scrollIntoViewIfNeeded();
+      await page.mouse.wheel(0, 900);
+    },
+  },
+  {
+    name: "stack-backline-left-handed",
+    path: "/cells",
+    setup: { hands: "Left-handed", theme: "Backline" },
+    act: async (page) => {
+      await page.getByRole("button", { name: /^36 Drag paradiddle/ }).click();
+      await engraved(page);
+    },
+  },
+  { name: "stack-phone", path: "/stack/demo-gravel-road", size: PHONE, act: engraved },
+  {
+    name: "keys",
+    path: "/stack/demo-five-five-six",
+    act: async (page) => (await engraved(page), page.getByRole("button", { name: "Keys" }).click()),
+  },
+  { name: "shelf", path: "/", act: (page) => page.getByRole("heading", { name: /^Shelf/ }).waitFor() },
+  { name: "cells", path: "/cells", act: (page) => page.getByRole("heading", { name: "Drags" }).waitFor() },
+  { name: "setup", path: "/setup", act: (page) => page.getByRole("heading", { name: "Setup" }).waitFor() },
+];
+
+for (const { name, path, size = DESK, setup, act } of SHOTS) {
+  const context = await browser.newContext({ viewport: size });
+  const page = await context.newPage();
+  // The first visit goes to the Stack; the pictures show what comes after.
+  await page.goto(`http://127.0.0.1:${PORT}/`);
+  await page.getByRole("grid", { name: /Stack/ }).waitFor();
+  if (setup) await setUp(page, setup);
+  await page.goto(`http://127.0.0.1:${PORT}${path}`);
+  await act(page);
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(ROOT, "docs", "screenshots", `${name}.png`), animations: "disabled" });
+  console.log(`docs/screenshots/${name}.png`);
+  await context.close();
+}
+await browser.close();
+server.kill();
