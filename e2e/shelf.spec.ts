@@ -109,11 +109,26 @@ test("the stick line goes out as text, and one fill as a file of its own", async
   await openLine(page, "@4 RLRL");
   await nameIt(page, "Plain");
   const text = await exportAs(page, "Stick line as text file");
-  expect([text.name, await readFile(text.path, "utf8")]).toEqual(["plain.txt", "@4 RLRL\n"]);
+  expect([text.name, await readFile(text.path, "utf8")]).toEqual(["plain.txt", "# Plain\n@4 RLRL\n"]);
   const file = await exportAs(page, "Dime Stack file (JSON)");
   expect(JSON.parse(await readFile(file.path, "utf8")).fills[0].content.text).toBe("@4 RLRL");
   const midi = await exportAs(page, "MIDI file: groove and fill");
   expect((await readFile(midi.path)).subarray(0, 4).toString()).toBe("MThd");
+});
+
+test("stick lines come in from a text file, with the line told that cannot be read", async ({ page }) => {
+  await openShelf(page);
+  const give = (text: string) =>
+    page
+      .getByLabel("File to import")
+      .setInputFiles({ name: "lines.txt", mimeType: "text/plain", buffer: Buffer.from(text) });
+  await give("# From a friend\n@4 RLRRLx3 K\n\n@4 RLF\n");
+  await expect(page.getByText("Line 4, column 6 of the file: “F” is not a limb here.")).toBeVisible();
+  await expect(page.getByRole("heading", { level: 2 })).toHaveCount(1);
+  await give("# From a friend\n@4 RLRRLx3 K\n\n@6 RLRLLKKx7\n");
+  await expect(page.getByText("Imported: 2 new.")).toBeVisible();
+  await expect(card(page, "From a friend")).toContainText("fits");
+  await expect(card(page, "Untitled fill")).toContainText("3 bars");
 });
 
 test.describe("two tabs on one fill", () => {

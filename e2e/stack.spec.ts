@@ -42,7 +42,7 @@ test.describe("the line as text", () => {
 
   test("ten thousand slots are read; the views show a part and say so", async ({ page }) => {
     const { line, grid, verdict } = await openLine(page, "RLRLKx2000");
-    await expect(verdict).toContainText("10000 of 16 slots");
+    await expect(verdict).toContainText("10,000 of 16 slots");
     await expect(page.getByText("Slots 1 to 192 of 10,000 are drawn")).toBeVisible();
     await expect(grid.getByRole("gridcell")).toHaveCount(192);
     await page.getByRole("button", { name: "Next", exact: true }).click();

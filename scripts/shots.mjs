@@ -38,7 +38,10 @@ const SHOTS = [
   {
     name: "stack",
     path: "/stack/demo-five-five-six",
-    act: async (page) => (await engraved(page), note(page, 10).click()),
+    act: async (page) => {
+      await engraved(page);
+      await note(page, 10).click();
+    },
   },
   {
     name: "stack-two-rates-playing",
@@ -83,7 +86,10 @@ const SHOTS = [
   {
     name: "keys",
     path: "/stack/demo-five-five-six",
-    act: async (page) => (await engraved(page), page.getByRole("button", { name: "Keys" }).click()),
+    act: async (page) => {
+      await engraved(page);
+      await page.getByRole("button", { name: "Keys" }).click();
+    },
   },
   { name: "shelf", path: "/", act: (page) => page.getByRole("heading", { name: /^Shelf/ }).waitFor() },
   { name: "cells", path: "/cells", act: (page) => page.getByRole("heading", { name: "Drags" }).waitFor() },

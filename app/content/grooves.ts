@@ -13,7 +13,7 @@ export const GROOVES: readonly GrooveEntry[] = [
   },
   {
     id: "busy-sixteenths",
-    name: "Sixteenths with ghosts",
+    name: "Ghosted sixteenths",
     meter: FOUR_FOUR,
     line: "@4 (>R/hhK)-r/hhl (>R/hh>L)-(r/hhK)l r/hhl(>R/hhK)- (>R/hh>L)-r/hhl",
   },

@@ -3,10 +3,10 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { Form, Link, redirect, useFetcher } from "react-router";
 import { z } from "zod";
 import { loadStarter } from "~/content";
-import { barTicks, formatLine, formatMeter, mirrorLine, openingRate } from "~/core";
+import { barTicks, formatLine, formatMeter, mirrorLine, openingRate, ticks } from "~/core";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/data/current";
-import { type FillRow, isFirstTime } from "~/data/database";
+import { type BookDatabase, type FillRow, isFirstTime } from "~/data/database";
 import {
   createFill,
   deleteFill,
@@ -20,12 +20,13 @@ import {
 } from "~/data/fills";
 import { loadPreferences } from "~/data/preferences";
 import { BOOK_EXTENSION, MAX_BOOK_BYTES, readBook, writeBook } from "~/formats/book";
-import { type FillContent, makeContent, soundLine } from "~/formats/fill";
+import { type FillContent, MAX_WINDOW_BARS, makeContent, soundLine } from "~/formats/fill";
+import { readStickFile } from "~/formats/stick-file";
 import { workOut } from "~/stack/bench";
 import { download } from "~/ui/download";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
 import { CoinRow } from "~/views/coin-row";
-import { wordBookProblem } from "~/words/book";
+import { wordBookProblem, wordStickFileProblem } from "~/words/book";
 import { nameRate } from "~/words/time";
 import type { Route } from "./+types/shelf";
 
@@ -66,6 +67,7 @@ const intentSchema = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("delete"), id: z.string() }),
   z.object({ intent: z.literal("restore"), id: z.string() }),
   z.object({ intent: z.literal("import"), text: z.string() }),
+  z.object({ intent: z.literal("import-lines"), text: z.string() }),
 ]);
 
 export interface ShelfResult {
@@ -100,6 +102,7 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
     await restoreFill(book, asked.id);
     return { words: "The fill is back on the shelf." };
   }
+  if (asked.intent === "import-lines") return importLines(book, asked.text);
   const read = readBook(asked.text);
   if (!read.ok) return { words: wordBookProblem(read.problem), bad: true };
   const { added, same, beside } = await importFills(book, read.fills);
@@ -107,6 +110,24 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
   if (same > 0) parts.push(`${same} that you have already`);
   if (beside > 0) parts.push(`${beside} beside a different version of yours`);
   return { words: `Imported: ${parts.join(", ")}.` };
+}
+
+/** Each stick line of a text file becomes a fill of one or more whole bars. */
+async function importLines(book: BookDatabase, text: string): Promise<ShelfResult> {
+  const read = readStickFile(text);
+  if (!read.ok) return { words: wordStickFileProblem(read), bad: true };
+  const { countStyle } = await loadPreferences(book);
+  const now = Date.now();
+  const fills = read.lines.map((line) => {
+    const content = makeContent({ ...line, countStyle });
+    const { fit, phrase } = workOut(content);
+    const bar = barTicks(phrase.meter);
+    const bars = Math.min(MAX_WINDOW_BARS, Math.max(1, Math.ceil(fit.used / bar)));
+    const window = { start: content.window.start, length: ticks(bars * bar) };
+    return { id: crypto.randomUUID(), createdAt: now, updatedAt: now, content: { ...content, window } };
+  });
+  const { added } = await importFills(book, fills);
+  return { words: `Imported: ${added} new.` };
 }
 
 export function HydrateFallback() {
@@ -143,7 +164,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
             onChange={(event) => setQuery(event.target.value)}
           />
         </label>
-        <ImportButton onText={(text) => act({ intent: "import", text })} />
+        <ImportButton onText={(text, lines) => act({ intent: lines ? "import-lines" : "import", text })} />
         <button
           type="button"
           className="btn btn-sm"
@@ -305,7 +326,7 @@ function FitBadge({ verdict }: { verdict: "empty" | "fits" | "short" | "over" | 
   return <span className={`badge badge-sm bg-transparent ${look}`}>{words}</span>;
 }
 
-function ImportButton({ onText }: { onText: (text: string) => void }) {
+function ImportButton({ onText }: { onText: (text: string, lines: boolean) => void }) {
   const input = useRef<HTMLInputElement>(null);
   const [trouble, setTrouble] = useState("");
   useEffect(() => {
@@ -318,7 +339,7 @@ function ImportButton({ onText }: { onText: (text: string) => void }) {
     if (!file) return;
     if (file.size > MAX_BOOK_BYTES)
       setTrouble(wordBookProblem({ kind: "too-large", bytes: file.size, most: MAX_BOOK_BYTES }));
-    else onText(await file.text());
+    else onText(await file.text(), /\.txt$/i.test(file.name));
   };
   return (
     <>
@@ -328,7 +349,7 @@ function ImportButton({ onText }: { onText: (text: string) => void }) {
       <input
         ref={input}
         type="file"
-        accept={`${BOOK_EXTENSION},.json,application/json`}
+        accept={`${BOOK_EXTENSION},.json,application/json,.txt,text/plain`}
         className="hidden"
         aria-label="File to import"
         onChange={(event) => {

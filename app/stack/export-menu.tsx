@@ -2,6 +2,7 @@ import { Download } from "lucide-react";
 import type { Preferences } from "~/data/preferences";
 import { BOOK_EXTENSION, writeBook } from "~/formats/book";
 import type { Fill, FillContent } from "~/formats/fill";
+import { writeStickFile } from "~/formats/stick-file";
 import { download, fileName } from "~/ui/download";
 import { workOut } from "./bench";
 import { makeScore, type ShippedGroove } from "./playback";
@@ -43,7 +44,11 @@ export function ExportMenu({ identity, getContent, grooves, preferences, say }: 
     {
       name: "Stick line as text file",
       run: async (content: FillContent) =>
-        download(fileName(named(content), ".txt"), `${content.text}\n`, "text/plain"),
+        download(
+          fileName(named(content), ".txt"),
+          writeStickFile([{ name: content.name, text: content.text }]),
+          "text/plain",
+        ),
     },
     {
       name: "Copy the stick line",

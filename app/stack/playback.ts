@@ -92,6 +92,7 @@ export function usePlayback(bench: BenchHandle, grooves: readonly ShippedGroove[
       player.current.setLeftHanded(preferences.hands === "left");
       // Stopped again while the code was on its way.
       if (wanted.current) await player.current.start(score());
+      if (!wanted.current) player.current.stop();
     } catch (error) {
       console.error(error);
       stop();

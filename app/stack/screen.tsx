@@ -103,7 +103,11 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
     };
   }, [bench, row.id]);
 
-  useEffect(() => () => light({ cursor: null, hover: null, playing: null }), []);
+  useEffect(() => {
+    // On an empty bench the next thing is to type.
+    if (workOut(bench.store.getState().content).timeline.slots.length === 0) input.current?.focus();
+    return () => light({ cursor: null, hover: null, playing: null });
+  }, [bench]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: handlers reach the state of the moment through the stores
   useEffect(() => {

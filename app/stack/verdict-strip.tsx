@@ -1,4 +1,5 @@
 import { Check, CircleAlert, CircleDashed, Minus } from "lucide-react";
+import { FREE_HAND_SECONDS } from "~/core";
 import { type Tone, type Verdict, wordBarCheck, wordCycle, wordFit, wordLanding, wordLead } from "~/words/verdict";
 import { useWorked } from "./context";
 
@@ -19,7 +20,7 @@ export function VerdictStrip() {
       <ul className="panel grid grid-cols-2 lg:grid-cols-[1.05fr_1fr_1.9fr_1.05fr] lg:divide-x divide-base-300">
         <Entry verdict={wordFit(fit, phrase.meter, lastRate)} large />
         <Entry verdict={wordCycle(cycle, fit, phrase.meter)} />
-        <Entry verdict={wordLanding(landing)} />
+        <Entry verdict={wordLanding(landing)} title={FREE_HAND_RULE} />
         <Entry verdict={wordLead(landing)} />
       </ul>
       {wrongBars.slice(0, 2).map((check) => (
@@ -31,10 +32,12 @@ export function VerdictStrip() {
   );
 }
 
-function Entry({ verdict, large = false }: { verdict: Verdict; large?: boolean }) {
+const FREE_HAND_RULE = `A hand counts as free with ${FREE_HAND_SECONDS * 1000} ms or more before the one: an estimate, not measured on you`;
+
+function Entry({ verdict, large = false, title }: { verdict: Verdict; large?: boolean; title?: string }) {
   const { icon: Icon, className, says } = TONES[verdict.tone];
   return (
-    <li className="flex gap-2 px-3 py-2 min-w-0">
+    <li className="flex gap-2 px-3 py-2 min-w-0" title={title}>
       <Icon
         size={large ? 22 : 18}
         className={`${className} shrink-0 mt-0.5`}

@@ -183,6 +183,9 @@ function RailRow({ row, timeline, section, width, strongHand, countStyle }: Rail
       {cells.map((cell) => (
         <Bracket key={cell.index} cell={cell} row={row} x={x} pitch={pitch} width={width} />
       ))}
+      {gap[0] !== undefined ? (
+        <GapBracket from={x(gap[0]) - pitch * 0.4} to={x(gap.at(-1) ?? gap[0]) + pitch * 0.4} slots={gap.length} />
+      ) : null}
       {gap.map((at) => (
         <g key={at} transform={`translate(${x(at)} ${COIN_Y})`}>
           <circle r={11 * scale} fill="none" stroke="var(--verdigris)" strokeWidth="1.6" strokeDasharray="3 3" />
@@ -261,6 +264,34 @@ function Posts({ row, meter, x, countStyle, slots, gap }: PostsProps) {
         );
       })}
     </>
+  );
+}
+
+/** Over the open slots of a row: how many there are. */
+function GapBracket({ from, to, slots }: { from: number; to: number; slots: number }) {
+  return (
+    <g>
+      <path
+        d={`M${from} ${BRACKET_Y + 8}V${BRACKET_Y}H${to}v8`}
+        fill="none"
+        stroke="var(--verdigris)"
+        strokeWidth="1.6"
+        strokeDasharray="3 3"
+      />
+      <text
+        x={(from + to) / 2}
+        y={BRACKET_Y + 4}
+        textAnchor="middle"
+        fontSize="11.5"
+        fontWeight="650"
+        fill="var(--verdigris)"
+        stroke="var(--paper)"
+        strokeWidth="5"
+        paintOrder="stroke"
+      >
+        {slots} left
+      </text>
+    </g>
   );
 }
 

@@ -90,6 +90,7 @@ export default memo(function StaffView({ timeline, section, countStyle, onPick }
     const began = performance.now();
     drawSystems(sheet.current, bars.slice(0, MOST_BARS), timeline.meter, width);
     // For `npm run bench`, and for the browser's own tools.
+    performance.clearMeasures("staff");
     performance.measure("staff", { start: began });
   }, [bars, timeline.meter, width, fontsReady]);
   useLighting(frame);

@@ -1,6 +1,8 @@
-/** What can be wrong with a book file, in words. */
+/** What can be wrong with a file, in words. */
 
 import type { BookProblem } from "~/formats/book";
+import type { StickFileReading } from "~/formats/stick-file";
+import { wordProblem } from "./problem";
 
 const MEGABYTE = 1024 * 1024;
 
@@ -20,4 +22,17 @@ export function wordBookProblem(problem: BookProblem): string {
     case "field":
       return `${problem.fill === null ? "The file" : `Fill ${problem.fill + 1} of the file`} is not sound at “${problem.path || "its top"}”: ${problem.detail}. Mend it there, or export it anew.`;
   }
+}
+
+/** The same for a text file of stick lines. */
+export function wordStickFileProblem(reading: Extract<StickFileReading, { ok: false }>): string {
+  if (reading.reason === "line") {
+    const { column, what, remedy } = wordProblem(reading.problem);
+    return `Line ${reading.number}, column ${column} of the file: ${what} ${remedy}`;
+  }
+  return {
+    "too-large": "The text file is larger than 1 MB. Split it.",
+    "too-many": "The text file has more than 1,000 stick lines. Split it.",
+    empty: "The text file holds no stick line. Write one a line, such as @4 RLRRL RLK.",
+  }[reading.reason];
 }

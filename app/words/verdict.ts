@@ -35,8 +35,8 @@ export function wordFit(fit: Fit, meter: Meter, lastRate: Rate): Verdict {
   }
   const of =
     fit.windowSlots === null
-      ? `${fit.usedSlots} slots at mixed rates`
-      : `${fit.usedSlots} of ${sayNumber(fit.windowSlots)} slots`;
+      ? `${sayNumber(fit.usedSlots)} slots at mixed rates`
+      : `${sayNumber(fit.usedSlots)} of ${sayNumber(fit.windowSlots)} slots`;
   if (fit.verdict === "fits")
     return { tone: "good", headline: of, detail: `Fits: ${beats(fit.used)}, nothing left over` };
   const slots = plural(Math.abs(fit.spareSlots), "slot");

@@ -12,7 +12,8 @@ import {
   readStickLine,
   ticks,
 } from "~/core";
-import { wordBookProblem } from "./book";
+import { readStickFile } from "~/formats/stick-file";
+import { wordBookProblem, wordStickFileProblem } from "./book";
 import { wordProblem } from "./problem";
 import { nameSlot } from "./slot";
 import { nameRate, nameTempoUnit, plural, sayNumber, sayPosition } from "./time";
@@ -138,6 +139,9 @@ describe("problems have words", () => {
     expect(wordBookProblem({ kind: "version", found: "7", known: 1 })).toMatch(/version 7/);
     expect(wordBookProblem({ kind: "twice", id: "x" })).toMatch(/“x”/);
     expect(wordBookProblem({ kind: "not-json", detail: "" })).toMatch(/not JSON\. /);
+    const bad = readStickFile("RL\nRLF");
+    expect(!bad.ok && wordStickFileProblem(bad)).toMatch(/^Line 2, column 3 of the file: “F” is not a limb here/);
+    expect(wordStickFileProblem({ ok: false, reason: "empty" })).toMatch(/no stick line/);
     expect(wordBookProblem({ kind: "not-a-book" })).toMatch(/not a Dime Stack book/);
   });
 });
