@@ -11,6 +11,7 @@ const ROOMS = {
   views: ["core", "engrave", "words"],
   ui: ["core", "data", "formats", "views", "words"],
   stack: ["core", "data", "formats", "audio", "views", "words", "ui"],
+  shelf: ["core", "data", "formats", "views", "words", "ui", "stack"],
 };
 const rooms = Object.keys(ROOMS);
 

@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { CHROMIUM, CHROMIUM_ARGS } from "./scripts/chromium.mjs";
 
 const PORT = 4187;
 const DEMO_PORT = 4188;
@@ -18,19 +19,7 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    launchOptions: {
-      executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
-      args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-        "--autoplay-policy=no-user-gesture-required",
-      ],
-    },
+    launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
   },
   projects: [
     { name: "own", testIgnore: /demo\./ },

@@ -1,7 +1,7 @@
 /** Timings in the browser on the built app: key to paint, staff redraw, first sound, first view. Medians. */
 import { spawn } from "node:child_process";
 import { chromium } from "@playwright/test";
-import { CHROMIUM } from "../scripts/prepare.mjs";
+import { CHROMIUM, CHROMIUM_ARGS } from "../scripts/chromium.mjs";
 
 const PORT = 4193;
 const SLOTS_64 = "@8 >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRK";
@@ -14,19 +14,7 @@ const server = spawn("node", ["server/serve.mjs"], {
   stdio: ["ignore", "pipe", "inherit"],
 });
 await new Promise((resolve) => server.stdout.once("data", resolve));
-const browser = await chromium.launch({
-  executablePath: CHROMIUM,
-  args: [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-    "--autoplay-policy=no-user-gesture-required",
-  ],
-});
+const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
 
 async function openStack() {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });

@@ -4,9 +4,9 @@ import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { CHROMIUM } from "./chromium.mjs";
 
 export const ROOT = fileURLToPath(new URL("..", import.meta.url));
-export const CHROMIUM = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
 
 /** Runs a command in the project's folder with its output shown; true when it succeeded. */
 export function run(command, args, env = {}) {

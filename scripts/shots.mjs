@@ -1,7 +1,8 @@
 /** `npm run shots`: one picture of each main view in docs/screenshots, from the demo's book. */
 import { spawn } from "node:child_process";
 import { join } from "node:path";
-import { build, CHROMIUM, installChromium, installPackages, ROOT } from "./prepare.mjs";
+import { CHROMIUM, CHROMIUM_ARGS } from "./chromium.mjs";
+import { build, installChromium, installPackages, ROOT } from "./prepare.mjs";
 
 installPackages();
 installChromium();
@@ -15,10 +16,7 @@ const server = spawn("node", ["server/serve.mjs"], {
   stdio: ["ignore", "pipe", "inherit"],
 });
 await new Promise((resolve) => server.stdout.once("data", resolve));
-const browser = await chromium.launch({
-  executablePath: CHROMIUM,
-  args: ["--no-sandbox", "--disable-gpu", "--autoplay-policy=no-user-gesture-required"],
-});
+const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
 
 const note = (page, slot) => page.locator(`#rail-slot-${slot}`);
 const engraved = (page) => page.locator("[aria-label=Staff] [data-slot]").first().waitFor();

@@ -1,9 +1,9 @@
-import { Copy, FileUp, HardDriveDownload, Plus, Search, Trash2 } from "lucide-react";
-import { useEffect, useMemo, useRef, useState } from "react";
-import { Form, Link, redirect, useFetcher } from "react-router";
+import { HardDriveDownload, Plus, Search } from "lucide-react";
+import { useMemo, useState } from "react";
+import { Form, redirect, useFetcher } from "react-router";
 import { z } from "zod";
 import { loadStarter } from "~/content";
-import { barTicks, formatLine, formatMeter, mirrorLine, openingRate, ticks } from "~/core";
+import { barTicks, formatLine, formatMeter, mirrorLine, ticks } from "~/core";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/data/current";
 import { type BookDatabase, type FillRow, isFirstTime } from "~/data/database";
@@ -18,16 +18,17 @@ import {
   restoreFill,
   toFill,
 } from "~/data/fills";
-import { loadPreferences } from "~/data/preferences";
-import { BOOK_EXTENSION, MAX_BOOK_BYTES, readBook, writeBook } from "~/formats/book";
+import { type Handedness, loadPreferences } from "~/data/preferences";
+import { BOOK_EXTENSION, readBook, writeBook } from "~/formats/book";
 import { type FillContent, MAX_WINDOW_BARS, makeContent, soundLine } from "~/formats/fill";
 import { readStickFile } from "~/formats/stick-file";
+import { Bin } from "~/shelf/bin";
+import { FillCard } from "~/shelf/fill-card";
+import { ImportButton } from "~/shelf/import-button";
 import { workOut } from "~/stack/bench";
 import { download } from "~/ui/download";
-import { strongHandOf, usePreferences } from "~/ui/preferences";
-import { CoinRow } from "~/views/coin-row";
+import { usePreferences } from "~/ui/preferences";
 import { wordBookProblem, wordStickFileProblem } from "~/words/book";
-import { nameRate } from "~/words/time";
 import type { Route } from "./+types/shelf";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Dime Stack" }];
@@ -55,7 +56,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
 clientLoader.hydrate = true as const;
 
 /** Shipped content, led by the player's strong hand. */
-function forHands(content: FillContent, hands: "right" | "left" | "open"): FillContent {
+function forHands(content: FillContent, hands: Handedness): FillContent {
   if (hands !== "left") return content;
   const text = formatLine(mirrorLine(soundLine(content)));
   return { ...content, text, goodText: text };
@@ -251,138 +252,4 @@ function matches({ content }: FillRow, query: string, tag: string | null): boole
     .toLowerCase()
     .split(/\s+/)
     .every((word) => text.includes(word));
-}
-
-interface FillCardProps {
-  readonly fill: FillRow;
-  readonly hands: "right" | "left" | "open";
-  readonly act: (fields: Record<string, string>) => void;
-}
-
-function FillCard({ fill, hands, act }: FillCardProps) {
-  const { content } = fill;
-  const { line, fit, reading } = workOut(content);
-  const name = content.name || "Untitled fill";
-  const bars = content.window.length / barTicks(content.meter);
-  return (
-    <li className="panel px-4 pt-3 pb-2.5 relative hover:border-primary focus-within:border-primary">
-      <div className="flex items-start gap-2">
-        <div className="min-w-0 flex-1">
-          <h2 className="text-lg leading-tight">
-            <Link to={`/stack/${fill.id}`} className="after:absolute after:inset-0">
-              {name}
-            </Link>
-          </h2>
-          <p className="text-sm quiet">
-            {formatMeter(content.meter)} · {nameRate(openingRate(line))} · {Math.round(content.tempo)} bpm ·{" "}
-            {bars === 1 ? "one bar" : bars < 1 ? "part of a bar" : `${bars} bars`}
-          </p>
-        </div>
-        <FitBadge verdict={reading.line ? fit.verdict : "text"} />
-        <div className="relative z-1 flex">
-          <button
-            type="button"
-            className="btn btn-ghost btn-sm btn-square"
-            aria-label={`Duplicate ${name}`}
-            title="Duplicate"
-            onClick={() => act({ intent: "duplicate", id: fill.id })}
-          >
-            <Copy size={15} aria-hidden />
-          </button>
-          <button
-            type="button"
-            className="btn btn-ghost btn-sm btn-square"
-            aria-label={`Delete ${name}`}
-            title="Delete"
-            onClick={() => act({ intent: "delete", id: fill.id })}
-          >
-            <Trash2 size={15} aria-hidden />
-          </button>
-        </div>
-      </div>
-      <div className="my-1.5">
-        <CoinRow line={line} strongHand={strongHandOf(hands)} label={content.goodText} most={24} />
-      </div>
-      <p className="flex flex-wrap gap-x-2 gap-y-0.5 items-center text-xs">
-        <span className="font-line quiet truncate max-w-full">{content.text}</span>
-        {content.tags.map((tag) => (
-          <span key={tag} className="badge badge-sm border-base-300 bg-base-200">
-            {tag}
-          </span>
-        ))}
-      </p>
-    </li>
-  );
-}
-
-function FitBadge({ verdict }: { verdict: "empty" | "fits" | "short" | "over" | "text" }) {
-  const [words, look] = {
-    fits: ["fits", "text-accent border-accent"],
-    short: ["room left", "text-primary border-primary border-dashed"],
-    over: ["too long", "text-error border-error border-double border-4"],
-    empty: ["empty", "quiet border-base-300"],
-    text: ["to be mended", "text-error border-error"],
-  }[verdict];
-  return <span className={`badge badge-sm bg-transparent ${look}`}>{words}</span>;
-}
-
-function ImportButton({ onText }: { onText: (text: string, lines: boolean) => void }) {
-  const input = useRef<HTMLInputElement>(null);
-  const [trouble, setTrouble] = useState("");
-  useEffect(() => {
-    if (!trouble) return;
-    const fade = setTimeout(() => setTrouble(""), 8_000);
-    return () => clearTimeout(fade);
-  }, [trouble]);
-  const take = async (file: File | undefined) => {
-    setTrouble("");
-    if (!file) return;
-    if (file.size > MAX_BOOK_BYTES)
-      setTrouble(wordBookProblem({ kind: "too-large", bytes: file.size, most: MAX_BOOK_BYTES }));
-    else onText(await file.text(), /\.txt$/i.test(file.name));
-  };
-  return (
-    <>
-      <button type="button" className="btn btn-sm" onClick={() => input.current?.click()}>
-        <FileUp size={15} aria-hidden /> Import
-      </button>
-      <input
-        ref={input}
-        type="file"
-        accept={`${BOOK_EXTENSION},.json,application/json,.txt,text/plain`}
-        className="hidden"
-        aria-label="File to import"
-        onChange={(event) => {
-          const { files } = event.target;
-          void take(files?.[0]);
-          // The same file may be chosen again after it was mended.
-          event.target.value = "";
-        }}
-      />
-      {trouble ? (
-        <p role="alert" className="basis-full order-last alert alert-error alert-soft">
-          {trouble}
-        </p>
-      ) : null}
-    </>
-  );
-}
-
-function Bin({ rows, act }: { rows: readonly FillRow[]; act: (fields: Record<string, string>) => void }) {
-  return (
-    <details className="mt-8">
-      <summary className="cursor-pointer text-sm">Bin: {rows.length} deleted in the last 30 days</summary>
-      <ul className="mt-2 flex flex-col gap-1">
-        {rows.map((row) => (
-          <li key={row.id} className="flex items-center gap-3 text-sm">
-            <button type="button" className="btn btn-xs" onClick={() => act({ intent: "restore", id: row.id })}>
-              Bring back
-            </button>
-            <span>{row.content.name || "Untitled fill"}</span>
-            <span className="font-line text-xs quiet truncate">{row.content.text}</span>
-          </li>
-        ))}
-      </ul>
-    </details>
-  );
 }

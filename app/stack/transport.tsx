@@ -88,7 +88,7 @@ function TempoControl() {
   const put = (value: number) => bench.setContent({ tempo: bpm(Math.round(value)) }, "tempo");
   return (
     <div className="flex items-center gap-2">
-      <label htmlFor={id} className="text-sm">
+      <label htmlFor={id} className="text-sm sr-only sm:not-sr-only">
         Tempo
       </label>
       <input

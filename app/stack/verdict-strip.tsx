@@ -20,8 +20,8 @@ export function VerdictStrip() {
       <ul className="panel grid grid-cols-2 lg:grid-cols-[1.05fr_1fr_1.9fr_1.05fr] lg:divide-x divide-base-300">
         <Entry verdict={wordFit(fit, phrase.meter, lastRate)} large />
         <Entry verdict={wordCycle(cycle, fit, phrase.meter)} />
-        <Entry verdict={wordLanding(landing)} title={FREE_HAND_RULE} />
-        <Entry verdict={wordLead(landing)} />
+        <Entry verdict={wordLanding(landing)} wide title={FREE_HAND_RULE} />
+        <Entry verdict={wordLead(landing)} wide />
       </ul>
       {wrongBars.slice(0, 2).map((check) => (
         <p key={check.beforeCell} role="status" className="text-sm text-error mt-1 px-1">
@@ -32,12 +32,20 @@ export function VerdictStrip() {
   );
 }
 
+interface EntryProps {
+  readonly verdict: Verdict;
+  readonly large?: boolean;
+  /** Takes the whole width on a phone. */
+  readonly wide?: boolean;
+  readonly title?: string;
+}
+
 const FREE_HAND_RULE = `A hand counts as free with ${FREE_HAND_SECONDS * 1000} ms or more before the one: an estimate, not measured on you`;
 
-function Entry({ verdict, large = false, title }: { verdict: Verdict; large?: boolean; title?: string }) {
+function Entry({ verdict, large = false, wide = false, title }: EntryProps) {
   const { icon: Icon, className, says } = TONES[verdict.tone];
   return (
-    <li className="flex gap-2 px-3 py-2 min-w-0" title={title}>
+    <li className={`flex gap-2 px-3 py-2 min-w-0 ${wide ? "col-span-2 lg:col-span-1" : ""}`} title={title}>
       <Icon
         size={large ? 22 : 18}
         className={`${className} shrink-0 mt-0.5`}

@@ -3,7 +3,7 @@ import { bpm, type Hand, type Line, layOut, ticks } from "~/core";
 import { Coin } from "./coin";
 
 const PITCH = 46;
-const HEIGHT = 54;
+const HEIGHT = 62;
 const CELL_GAP = 14;
 
 interface CoinRowProps {
@@ -26,7 +26,7 @@ export const CoinRow = memo(function CoinRow({ line, strongHand, most = 16, labe
       role="img"
       aria-label={label}
       viewBox={`0 0 ${width} ${HEIGHT}`}
-      className="drawing block w-full h-9"
+      className="drawing block w-full h-10"
       preserveAspectRatio="xMinYMid meet"
     >
       {shown.map((slot, index) => (

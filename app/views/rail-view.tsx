@@ -271,13 +271,15 @@ function Posts({ row, meter, x, countStyle, slots, gap }: PostsProps) {
 function GapBracket({ from, to, slots }: { from: number; to: number; slots: number }) {
   return (
     <g>
-      <path
-        d={`M${from} ${BRACKET_Y + 8}V${BRACKET_Y}H${to}v8`}
-        fill="none"
-        stroke="var(--verdigris)"
-        strokeWidth="1.6"
-        strokeDasharray="3 3"
-      />
+      {slots > 1 ? (
+        <path
+          d={`M${from} ${BRACKET_Y + 8}V${BRACKET_Y}H${to}v8`}
+          fill="none"
+          stroke="var(--verdigris)"
+          strokeWidth="1.6"
+          strokeDasharray="3 3"
+        />
+      ) : null}
       <text
         x={(from + to) / 2}
         y={BRACKET_Y + 4}

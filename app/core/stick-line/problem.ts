@@ -39,3 +39,12 @@ export interface Problem {
   /** What would be right, where it depends on the case: symbols, numbers, codes. */
   readonly options: readonly string[];
 }
+
+/** After this many problems the rest is noise. */
+export const MAX_PROBLEMS = 20;
+
+/** Columns of the text, from 0, `to` exclusive. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}

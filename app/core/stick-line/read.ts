@@ -3,17 +3,7 @@
  * be played. Linear in the length of the text. `docs/stick-line.md` is the format's description.
  */
 
-import {
-  type CellItem,
-  type Line,
-  type LineItem,
-  MAX_DEPTH,
-  MAX_SLOTS,
-  makeCell,
-  makeLine,
-  makeRun,
-  playItems,
-} from "../phrase";
+import { type CellItem, type Line, type LineItem, MAX_DEPTH, MAX_SLOTS, makeCell, makeLine, makeRun } from "../phrase";
 import {
   canPlay,
   isHand,
@@ -27,20 +17,14 @@ import {
   otherHand,
   PLACES,
   type Place,
-  partsOf,
   type Silence,
   type Slot,
   type Stroke,
   type Strokes,
 } from "../stroke";
-import { formatRate, makeRate, type Rate, slotTicks } from "../time";
-import type { Problem, ProblemCode } from "./problem";
-
-/** Columns of the text, from 0, `to` exclusive. */
-export interface Span {
-  readonly from: number;
-  readonly to: number;
-}
+import { formatRate, makeRate, type Rate } from "../time";
+import { checkLength, checkSplits } from "./check";
+import { MAX_PROBLEMS, type Problem, type ProblemCode, type Span } from "./problem";
 
 export interface Reading {
   /** The phrase's line, or null when there are problems. */
@@ -52,10 +36,6 @@ export interface Reading {
 
 /** Longer texts are refused unread: even 10 000 decorated slots with places are shorter. */
 export const MAX_TEXT = 120_000;
-/** After this many problems the rest is noise. */
-const MAX_PROBLEMS = 20;
-/** Bar lines and rates repeat with their run; this bounds them as MAX_SLOTS bounds slots. */
-const MAX_PLAYED_ITEMS = 4 * MAX_SLOTS;
 
 const SPACE = /\s/;
 const DIGIT = /[0-9]/;
@@ -398,49 +378,4 @@ function nearestRates(slots: number): string[] {
     }
   }
   return rates;
-}
-
-/** Repeats multiply: the played size is found without playing. */
-function checkLength(line: Line, text: string, problems: Problem[]) {
-  const size = (items: Line, of: (item: LineItem) => number): number =>
-    items.reduce((sum, item) => sum + (item.kind === "run" ? item.count * size(item.items, of) : of(item)), 0);
-  const slots = size(line, (item) => (item.kind === "cell" ? item.slots.length * item.count : 0));
-  const items = size(line, (item) => (item.kind === "cell" ? item.count : 1));
-  if (slots > MAX_SLOTS || items > MAX_PLAYED_ITEMS) {
-    const found = Math.min(Math.max(slots, items), Number.MAX_SAFE_INTEGER);
-    problems.push({
-      code: "too-long",
-      from: 0,
-      to: Math.max(1, text.length),
-      found: String(found),
-      options: [String(MAX_SLOTS)],
-    });
-  }
-}
-
-/** A shared slot must come out in whole ticks at each rate that it is played at. */
-function checkSplits(line: Line, text: string, spans: ReadonlyMap<object, Span>, problems: Problem[]) {
-  const checked = new Map<CellItem, Set<Rate>>();
-  for (const played of playItems(line)) {
-    if (played.kind === "bar") continue;
-    const { item, rate } = played;
-    const rates = checked.get(item) ?? new Set();
-    checked.set(item, rates);
-    if (rates.has(rate)) continue;
-    rates.add(rate);
-    for (const slot of item.slots) {
-      const parts = partsOf(slot).length;
-      if (slotTicks(rate) % parts === 0 || problems.length >= MAX_PROBLEMS) continue;
-      const span = spans.get(slot) ?? { from: 0, to: text.length };
-      const fitting = Array.from({ length: MAX_SPLIT - 1 }, (_, index) => index + 2).filter(
-        (n) => slotTicks(rate) % n === 0,
-      );
-      problems.push({
-        code: "split-inexact",
-        ...span,
-        found: text.slice(span.from, span.to),
-        options: [formatRate(rate), ...fitting.map(String)],
-      });
-    }
-  }
 }

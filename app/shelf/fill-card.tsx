@@ -1,0 +1,83 @@
+import { Copy, Trash2 } from "lucide-react";
+import { Link } from "react-router";
+import { barTicks, formatMeter, openingRate } from "~/core";
+import type { FillRow } from "~/data/database";
+import type { Handedness } from "~/data/preferences";
+import { workOut } from "~/stack/bench";
+import { strongHandOf } from "~/ui/preferences";
+import { CoinRow } from "~/views/coin-row";
+import { nameRate } from "~/words/time";
+
+interface FillCardProps {
+  readonly fill: FillRow;
+  readonly hands: Handedness;
+  readonly act: (fields: Record<string, string>) => void;
+}
+
+/** One fill on the shelf: what it is, what it looks like, and whether it fits. */
+export function FillCard({ fill, hands, act }: FillCardProps) {
+  const { content } = fill;
+  const { line, fit, reading } = workOut(content);
+  const name = content.name || "Untitled fill";
+  const bars = content.window.length / barTicks(content.meter);
+  return (
+    <li className="panel px-4 pt-3 pb-2.5 relative hover:border-primary focus-within:border-primary">
+      <div className="flex items-start gap-2">
+        <div className="min-w-0 flex-1">
+          <h2 className="text-lg leading-tight">
+            <Link to={`/stack/${fill.id}`} className="after:absolute after:inset-0">
+              {name}
+            </Link>
+          </h2>
+          <p className="text-sm quiet">
+            {formatMeter(content.meter)} · {nameRate(openingRate(line))} · {Math.round(content.tempo)} bpm ·{" "}
+            {bars === 1 ? "one bar" : bars < 1 ? "part of a bar" : `${bars} bars`}
+          </p>
+        </div>
+        <FitBadge verdict={reading.line ? fit.verdict : "text"} />
+        <div className="relative z-1 flex">
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={`Duplicate ${name}`}
+            title="Duplicate"
+            onClick={() => act({ intent: "duplicate", id: fill.id })}
+          >
+            <Copy size={15} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={`Delete ${name}`}
+            title="Delete"
+            onClick={() => act({ intent: "delete", id: fill.id })}
+          >
+            <Trash2 size={15} aria-hidden />
+          </button>
+        </div>
+      </div>
+      <div className="my-1.5">
+        <CoinRow line={line} strongHand={strongHandOf(hands)} label={content.goodText} most={24} />
+      </div>
+      <p className="flex flex-wrap gap-x-2 gap-y-0.5 items-center text-xs">
+        <span className="font-line quiet truncate max-w-full">{content.text}</span>
+        {content.tags.map((tag) => (
+          <span key={tag} className="badge badge-sm border-base-300 bg-base-200">
+            {tag}
+          </span>
+        ))}
+      </p>
+    </li>
+  );
+}
+
+function FitBadge({ verdict }: { verdict: "empty" | "fits" | "short" | "over" | "text" }) {
+  const [words, look] = {
+    fits: ["fits", "text-accent border-accent"],
+    short: ["room left", "text-primary border-primary border-dashed"],
+    over: ["too long", "text-error border-error border-double border-4"],
+    empty: ["empty", "quiet border-base-300"],
+    text: ["to be mended", "text-error border-error"],
+  }[verdict];
+  return <span className={`badge badge-sm bg-transparent ${look}`}>{words}</span>;
+}

@@ -1,0 +1,180 @@
+/** Stack, rail and staff of the same timeline, and what can be done to the chosen note. */
+
+import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
+import { moveCell, type TimelineSlot } from "~/core";
+import { light, useLightingStore } from "~/views/lighting";
+import { RailView } from "~/views/rail-view";
+import { SECTION_SLOTS, takeSection } from "~/views/section";
+import { StackView } from "~/views/stack-view";
+import { workOut } from "./bench";
+import { useBench, useContent, useWorked } from "./context";
+import { CycleTable } from "./cycle-table";
+import { findNoteKey, type KeyScene, NOTE_KEYS, type NoteKey } from "./keys";
+import { NotePalette } from "./note-palette";
+
+const StaffView = lazy(() => import("~/views/staff-view"));
+
+interface PicturesProps {
+  readonly strongHand: "R" | "L";
+  readonly say: (words: string) => void;
+}
+
+export function Pictures({ strongHand, say }: PicturesProps) {
+  const bench = useBench();
+  const content = useContent();
+  const { timeline } = useWorked();
+  const cursor = useLightingStore((lights) => lights.cursor);
+  const [page, setPage] = useState(0);
+  const [showCycle, setShowCycle] = useState(false);
+  const slot: TimelineSlot | null = (cursor === null ? null : timeline.slots[cursor]) ?? null;
+  const section = useMemo(() => takeSection(timeline, page), [timeline, page]);
+  // Engraving takes longer than the coins: it follows as soon as there is time.
+  const staffSection = useDeferredValue(section);
+  const staffTimeline = useDeferredValue(timeline);
+
+  const choose = useCallback((index: number | null) => {
+    light({ cursor: index });
+    if (index !== null) setPage(Math.floor(index / SECTION_SLOTS));
+  }, []);
+  const runKey = useCallback(
+    (key: NoteKey) => {
+      // What the store holds now: a key may follow another before the screen has been drawn again.
+      const now = workOut(bench.store.getState().content).timeline;
+      const at = useLightingStore.getState().cursor;
+      const scene: KeyScene = {
+        timeline: now,
+        slot: (at === null ? null : now.slots[at]) ?? null,
+        editLine: (change) => {
+          const done = bench.editLine(change);
+          if (!done) say("Mend the line first: your text is kept as it is.");
+          return done;
+        },
+        choose,
+        say,
+      };
+      key.run(scene);
+      const left = workOut(bench.store.getState().content).timeline.slots.length;
+      const chosen = useLightingStore.getState().cursor;
+      if (chosen !== null && chosen >= left) choose(left > 0 ? left - 1 : null);
+    },
+    [bench, choose, say],
+  );
+  const onKeyDown = useCallback(
+    (event: React.KeyboardEvent) => {
+      if ((event.target as HTMLElement).closest("button")) return;
+      const key = findNoteKey(event);
+      if (!key) return;
+      event.preventDefault();
+      event.stopPropagation();
+      runKey(key);
+    },
+    [runKey],
+  );
+  const onMoveCell = useCallback(
+    (from: number, to: number) => {
+      if (!bench.editLine((line) => moveCell(line, from, to))) say("Mend the line first, then move its cells.");
+    },
+    [bench, say],
+  );
+
+  return (
+    <>
+      <div className="grid lg:grid-cols-[minmax(340px,2fr)_3fr] gap-2.5 items-start">
+        <section aria-label="Stack view" className="panel min-w-0">
+          <div className="px-3 py-3 max-h-[52vh] overflow-y-auto flex flex-col-reverse">
+            {timeline.slots.length > 0 ? (
+              <StackView
+                timeline={timeline}
+                section={section}
+                strongHand={strongHand}
+                onPick={choose}
+                onMoveCell={onMoveCell}
+                onKeyDown={onKeyDown}
+                cursor={cursor}
+              />
+            ) : (
+              <p className="quiet py-10 text-center">
+                Type a sticking above, such as <span className="font-line">RLRRL</span>, and it stands here as a stack
+                of coins.
+              </p>
+            )}
+          </div>
+          {section.count > 1 ? (
+            <Pager section={section.number} count={section.count} slots={timeline.slots.length} onPage={setPage} />
+          ) : null}
+        </section>
+        <div className="flex flex-col gap-2.5 min-w-0">
+          <section aria-label="Rail" className="panel px-2 py-1 min-w-0 max-h-[46vh] overflow-y-auto">
+            <RailView
+              timeline={timeline}
+              section={section}
+              strongHand={strongHand}
+              countStyle={content.countStyle}
+              onPick={choose}
+              onKeyDown={onKeyDown}
+              cursor={cursor}
+            />
+          </section>
+          <section aria-label="Staff" className="panel px-2 py-1 min-w-0 min-h-36 max-h-[46vh] overflow-y-auto">
+            <Suspense fallback={<p className="quiet text-sm p-4">Engraving…</p>}>
+              <StaffView
+                timeline={staffTimeline}
+                section={staffSection}
+                countStyle={content.countStyle}
+                onPick={choose}
+              />
+            </Suspense>
+          </section>
+          <section aria-label="Note" className="panel">
+            <NotePalette
+              slot={slot}
+              onKey={(id) => {
+                const key = NOTE_KEYS.find((entry) => entry.id === id);
+                if (key) runKey(key);
+              }}
+            />
+          </section>
+        </div>
+      </div>
+      <section aria-label="Where it comes round" className="panel mt-2.5">
+        <button
+          type="button"
+          className="w-full text-left px-3 py-2 text-sm font-semibold"
+          aria-expanded={showCycle}
+          onClick={() => setShowCycle(!showCycle)}
+        >
+          {showCycle ? "▾" : "▸"} Where each repeat begins, and when it comes round
+        </button>
+        {showCycle ? <CycleTable cell={slot?.cell ?? null} /> : null}
+      </section>
+    </>
+  );
+}
+
+function Pager({
+  section,
+  count,
+  slots,
+  onPage,
+}: {
+  section: number;
+  count: number;
+  slots: number;
+  onPage: (page: number) => void;
+}) {
+  const from = section * SECTION_SLOTS + 1;
+  const to = Math.min(slots, from + SECTION_SLOTS - 1);
+  return (
+    <nav aria-label="Part of the line" className="flex items-center gap-2 px-3 py-2 border-t border-base-300 text-sm">
+      <span className="flex-1">
+        Slots {from.toLocaleString("en")} to {to.toLocaleString("en")} of {slots.toLocaleString("en")} are drawn
+      </span>
+      <button type="button" className="btn btn-sm" disabled={section === 0} onClick={() => onPage(section - 1)}>
+        Before
+      </button>
+      <button type="button" className="btn btn-sm" disabled={section === count - 1} onClick={() => onPage(section + 1)}>
+        Next
+      </button>
+    </nav>
+  );
+}
