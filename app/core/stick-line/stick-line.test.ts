@@ -21,7 +21,6 @@ describe("round trip", () => {
   test("reading what was written gives the same line", () => {
     fc.assert(
       fc.property(anyLine, (line) => {
-        fc.pre(countSlots(line) <= 10_000);
         expect(readStickLine(formatLine(line)).line).toEqual(line);
       }),
       { numRuns: 400 },

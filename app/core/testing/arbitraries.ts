@@ -1,7 +1,7 @@
 /** Generators of everything that a player could write, for property tests. */
 
 import fc from "fast-check";
-import { type CellItem, type Line, type LineItem, makeCell, makeLine, makeRun } from "../phrase";
+import { type CellItem, countSlots, type Line, type LineItem, MAX_DEPTH, makeCell, makeLine, makeRun } from "../phrase";
 import {
   canPlay,
   isHand,
@@ -78,7 +78,12 @@ const { items } = fc.letrec<{ items: LineItem[]; item: LineItem[] }>((tie) => ({
   ),
 }));
 
-/** A line in normal form with at least one cell. */
+function depthOf(line: Line): number {
+  return line.reduce((most, item) => Math.max(most, item.kind === "run" ? 1 + depthOf(item.items) : 0), 0);
+}
+
+/** A line in normal form with at least one cell, within what may be written: repeats multiply quickly. */
 export const anyLine: fc.Arbitrary<Line> = fc
   .tuple(items, anyCell, items)
-  .map(([before, cell, after]) => makeLine([...before, cell, ...after]));
+  .map(([before, cell, after]) => makeLine([...before, cell, ...after]))
+  .filter((line) => countSlots(line) <= 3_000 && depthOf(line) <= MAX_DEPTH);
