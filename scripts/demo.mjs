@@ -5,3 +5,11 @@ installPackages();
 build();
 process.env.DIME_BOOK = "demo";
 await import("../server/serve.mjs");
+
+// npm runs this in a shell, and a shell that is told to end does not tell what it runs.
+if (process.env.npm_lifecycle_event) {
+  const shell = process.ppid;
+  setInterval(() => {
+    if (process.ppid !== shell) process.kill(process.pid, "SIGTERM");
+  }, 500).unref();
+}

@@ -2,7 +2,6 @@
 
 import Dexie, { type Table } from "dexie";
 import type { Fill } from "~/formats/fill";
-import type { Preferences } from "./preferences";
 
 export interface FillRow extends Fill {
   /** Counts saves, so that a tab can tell that another one has saved since. */
@@ -11,8 +10,10 @@ export interface FillRow extends Fill {
   readonly deletedAt: number;
 }
 
-interface PreferencesRow extends Partial<Preferences> {
+/** One row of settings, checked when it is read. */
+interface PreferencesRow {
   readonly key: "player";
+  readonly [setting: string]: unknown;
 }
 interface MarkRow {
   /** Things done once for this database. */
