@@ -25,7 +25,7 @@ export function VerdictStrip() {
       </ul>
       {wrongBars.slice(0, 2).map((check) => (
         <p key={check.beforeCell} role="status" className="text-sm text-error mt-1 px-1">
-          {wordBarCheck(check.offBy, check.beforeCell, lastRate)}
+          {wordBarCheck(check.offBy, check.beforeCell, timeline.cells[check.beforeCell - 1]?.rate ?? lastRate)}
         </p>
       ))}
     </section>

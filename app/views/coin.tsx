@@ -69,16 +69,49 @@ function PartMark({ part, strongHand }: { part: Silence | Strokes; strongHand: H
     return <path d="M-7 -1q7 6 14 0" fill="none" stroke="var(--nickel)" strokeWidth="2" strokeLinecap="round" />;
   if (part.strokes.length === 1 && part.strokes[0])
     return <StrokeMark stroke={part.strokes[0]} strongHand={strongHand} />;
-  // Together: marks overlap along a diagonal, the first limb in front.
-  const step = 22 / part.strokes.length;
-  return part.strokes.toReversed().map((stroke, index) => {
-    const along = (index - (part.strokes.length - 1) / 2) * step;
-    return (
-      <g key={stroke.limb} transform={`translate(${-along * 0.55} ${-along}) scale(0.8)`}>
+  return <Together strokes={part.strokes} strongHand={strongHand} />;
+}
+
+/** Where the marks of limbs that play together stand, and how small they are: close enough to touch, apart enough to read. */
+const TOGETHER: Record<number, { readonly scale: number; readonly at: readonly (readonly [x: number, y: number])[] }> =
+  {
+    2: {
+      scale: 0.8,
+      at: [
+        [-6, -7],
+        [6, 8],
+      ],
+    },
+    3: {
+      scale: 0.66,
+      at: [
+        [-8, -9],
+        [8, -9],
+        [0, 8],
+      ],
+    },
+    4: {
+      scale: 0.62,
+      at: [
+        [-8, -9],
+        [8, -9],
+        [-8, 8],
+        [8, 8],
+      ],
+    },
+  };
+
+function Together({ strokes, strongHand }: { strokes: readonly Stroke[]; strongHand: Hand }) {
+  const shape = TOGETHER[strokes.length];
+  if (!shape) return null;
+  return strokes
+    .map((stroke, index) => ({ stroke, at: shape.at[index] ?? [0, 0] }))
+    .toReversed()
+    .map(({ stroke, at: [x, y] }) => (
+      <g key={stroke.limb} transform={`translate(${x} ${y}) scale(${shape.scale})`}>
         <StrokeMark stroke={stroke} strongHand={strongHand} />
       </g>
-    );
-  });
+    ));
 }
 
 function StrokeMark({ stroke, strongHand }: { stroke: Stroke; strongHand: Hand }) {

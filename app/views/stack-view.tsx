@@ -82,7 +82,8 @@ export const StackView = memo(function StackView({
   const width = useWidth(frame);
   useLighting(frame);
   const widest = section.cells.reduce((most, cell) => Math.max(most, cell.size), 1);
-  const room = width - HANDLE_WIDTH - 12;
+  const saysRates = section.cells.some((_, row) => rateToSay(section.cells, row) !== null);
+  const room = width - HANDLE_WIDTH - (saysRates ? 44 : 12);
   const rowHeight = Math.max(MIN_ROW, Math.min(ROW, PILE_HEIGHT / Math.max(1, section.cells.length) - ROW_GAP));
   const byWidth = width === 0 ? 1 : Math.max(MIN_SCALE, room / (widest * PITCH));
   const scale = Math.min(1, byWidth, rowHeight / (ROW * 0.86));

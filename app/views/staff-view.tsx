@@ -49,10 +49,10 @@ const KEYS: Record<Place, string> = {
   x2: "a/4/t1",
 };
 
-const SYSTEM_HEIGHT = 150;
+const SYSTEM_HEIGHT = 155;
 const STAVE_TOP = 24;
-const STICKING_Y = 126;
-const COUNT_Y = 142;
+const STICKING_Y = 131;
+const COUNT_Y = 147;
 /** Pixels that a note needs, and a bar beside its notes. */
 const NOTE_ROOM = 27;
 const GRACE_ROOM = 12;
@@ -60,6 +60,10 @@ const BAR_ROOM = 30;
 const CLEF_ROOM = 62;
 /** The most bars that are engraved at a time; a long line is shown in part. */
 const MOST_BARS = 16;
+/** Pixels between syllables that are not at notes. */
+const COUNT_ROOM = 19;
+/** Closer than this notes cannot be told apart: then the staff scrolls sideways. */
+const TIGHTEST_NOTE = 19;
 const SVG_NAMESPACE = "http://www.w3.org/2000/svg";
 
 export interface StaffViewProps {
@@ -88,7 +92,9 @@ export default memo(function StaffView({ timeline, section, countStyle, onPick }
   useEffect(() => {
     if (!sheet.current || width < 120 || !fontsReady) return;
     const began = performance.now();
-    drawSystems(sheet.current, bars.slice(0, MOST_BARS), timeline.meter, width);
+    const drawn = bars.slice(0, MOST_BARS);
+    const tightest = Math.max(...drawn.map((bar) => CLEF_ROOM + BAR_ROOM + bar.notes.length * TIGHTEST_NOTE));
+    drawSystems(sheet.current, drawn, timeline.meter, Math.max(width, tightest));
     // For `npm run bench`, and for the browser's own tools.
     performance.clearMeasures("staff");
     performance.measure("staff", { start: began });
@@ -96,7 +102,7 @@ export default memo(function StaffView({ timeline, section, countStyle, onPick }
   useLighting(frame);
 
   return (
-    <div ref={frame} className="staff-ink drawing" {...pointerHandlers(onPick)}>
+    <div ref={frame} className="staff-ink drawing overflow-x-auto" {...pointerHandlers(onPick)}>
       <div ref={sheet} role="img" aria-label={sayStaff(shown)} />
       {bars.length > shown.length ? (
         <p className="text-sm quiet px-2 pb-1">
@@ -206,9 +212,12 @@ function engraveNote(note: StaffNote, wholeBar: boolean): StaveNote {
     if (note.value.dots) Dot.buildAndAttach([restNote], { all: true });
     return restNote;
   }
-  const heads = note.heads.map((head, index) => ({ head, key: keyOf(head), index }));
+  // Two hands on one drum are one head: the letters under it tell.
+  const heads = note.heads.filter(
+    (head, index) => note.heads.findIndex((other) => keyOf(other) === keyOf(head)) === index,
+  );
   const staveNote = new StaveNote({
-    keys: heads.map(({ key }) => key),
+    keys: heads.map(keyOf),
     duration: note.value.name,
     dots: note.value.dots,
     stemDirection: Stem.UP,
@@ -216,7 +225,7 @@ function engraveNote(note: StaffNote, wholeBar: boolean): StaveNote {
   });
   if (note.value.dots) Dot.buildAndAttach([staveNote], { all: true });
   if (note.accent) staveNote.addModifier(new Articulation("a>").setPosition(ModifierPosition.ABOVE), 0);
-  for (const [index, head] of note.heads.entries()) {
+  for (const [index, head] of heads.entries()) {
     if (!head.ghost) continue;
     staveNote.addModifier(new Parenthesis(ModifierPosition.LEFT), index);
     staveNote.addModifier(new Parenthesis(ModifierPosition.RIGHT), index);
@@ -275,18 +284,16 @@ function markAndLetter(context: SVGContext, stave: Stave, bar: StaffBar, notes: 
     if (note.sticking) writeText(context.svg, note.sticking, xs[index] ?? 0, top + STICKING_Y, note.slot, 12.5, true);
   }
   const end = stave.getX() + stave.getWidth() - 10;
+  let written = Number.NEGATIVE_INFINITY;
   for (const count of bar.counts) {
     const from = xs[count.note] ?? 0;
     const to = xs[count.note + 1] ?? end;
-    writeText(
-      context.svg,
-      count.syllable,
-      from + (to - from) * count.share,
-      top + COUNT_Y,
-      count.slot,
-      11,
-      count.onBeat,
-    );
+    const x = from + (to - from) * count.share;
+    // Under a long note there may be no room for every syllable; those at notes are always written.
+    const crowded = x - written < COUNT_ROOM || to - x < COUNT_ROOM;
+    if (count.share > 0 && crowded) continue;
+    writeText(context.svg, count.syllable, x, top + COUNT_Y, count.slot, 11, count.onBeat);
+    written = x;
   }
 }
 
