@@ -13,6 +13,8 @@ const server = spawn("node", ["server/serve.mjs"], {
   env: { ...process.env, PORT: String(PORT) },
   stdio: ["ignore", "pipe", "inherit"],
 });
+// Also when something below fails: a server left running would keep whoever called this waiting.
+process.on("exit", () => server.kill());
 await new Promise((resolve) => server.stdout.once("data", resolve));
 const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
 
@@ -121,6 +123,7 @@ const rows = [];
 }
 await browser.close();
 server.kill();
+server.stdout.destroy();
 
 console.log(`\n${"browser (medians)".padEnd(58)} ${"to hold".padStart(9)} ${"ours".padStart(12)}`);
 for (const [work, hold, ours] of rows)

@@ -228,6 +228,27 @@ test.describe("bar and window", () => {
   });
 });
 
+test("the legend names what is drawn", async ({ page }) => {
+  await openLine(page, "@4 RLRRL");
+  const legend = page.getByRole("list", { name: "What the coins mean" });
+  await expect(legend.getByRole("listitem")).toHaveText(
+    [
+      "right hand",
+      "left hand",
+      "bass drum",
+      "hi-hat foot",
+      "accent",
+      "ghost",
+      "flam",
+      "rim shot",
+      "together",
+      "two in a slot",
+      "silence",
+      "falls on a beat",
+    ].map((name) => new RegExp(`${name}$`)),
+  );
+});
+
 test("a phone shows the same fill without sideways scrolling", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const { grid, rail } = await openLine(page, "@6 RLRLLKKx3 RLK");

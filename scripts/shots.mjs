@@ -15,6 +15,8 @@ const server = spawn("node", ["server/serve.mjs"], {
   env: { ...process.env, PORT: String(PORT), DIME_BOOK: "demo" },
   stdio: ["ignore", "pipe", "inherit"],
 });
+// Also when something below fails: a server left running would keep whoever called this waiting.
+process.on("exit", () => server.kill());
 await new Promise((resolve) => server.stdout.once("data", resolve));
 const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
 
@@ -49,7 +51,7 @@ const SHOTS = [
       await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
       await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
       await page.getByRole("button", { name: "Play", exact: true }).click();
-      await page.locator("#rail-slot-9[data-playing]").waitFor();
+      await page.locator("[role=option][data-playing]").first().waitFor();
     },
   },
   {
@@ -110,3 +112,4 @@ for (const { name, path, size = DESK, setup, act } of SHOTS) {
 }
 await browser.close();
 server.kill();
+server.stdout.destroy();

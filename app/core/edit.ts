@@ -146,11 +146,6 @@ export function moveCell(line: Line, from: number, to: number): Line {
       );
 }
 
-/** Appends a cell at the end, at the rate in force there. */
-export function appendCell(line: Line, slots: readonly Slot[]): Line {
-  return [...line, ...cellOf(slots)];
-}
-
 type Part = Silence | Strokes;
 
 function mapParts(slot: Slot, change: (part: Part) => Part): Slot {

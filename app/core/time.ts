@@ -55,7 +55,7 @@ export interface Rate {
   readonly quarters: number;
 }
 
-export const MAX_RATE = 32;
+const MAX_RATE = 32;
 const MAX_RATE_QUARTERS = 8;
 
 /**
@@ -135,10 +135,6 @@ export function isCompound(meter: Meter): boolean {
 /** The beat that is counted and that beat posts stand on: dotted in compound meters, else the meter's unit. */
 export function beatTicks(meter: Meter): Ticks {
   return ticks(unitTicks(meter) * (isCompound(meter) ? 3 : 1));
-}
-
-export function beatsPerBar(meter: Meter): number {
-  return barTicks(meter) / beatTicks(meter);
 }
 
 /** The note that a tempo counts: the beat, but a quarter note where the beat is a plain eighth or sixteenth (7/8). */

@@ -2,6 +2,7 @@
 
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { moveCell, type TimelineSlot } from "~/core";
+import { Legend } from "~/views/legend";
 import { light, useLightingStore } from "~/views/lighting";
 import { RailView } from "~/views/rail-view";
 import { SECTION_SLOTS, takeSection } from "~/views/section";
@@ -26,6 +27,8 @@ export function Pictures({ strongHand, say }: PicturesProps) {
   const cursor = useLightingStore((lights) => lights.cursor);
   const [page, setPage] = useState(0);
   const [showCycle, setShowCycle] = useState(false);
+  // On a phone the legend would stand between the stack and the rail.
+  const [wideAtFirst] = useState(() => window.matchMedia("(min-width: 64rem)").matches);
   const slot: TimelineSlot | null = (cursor === null ? null : timeline.slots[cursor]) ?? null;
   const section = useMemo(() => takeSection(timeline, page), [timeline, page]);
   // Engraving takes longer than the coins: it follows as soon as there is time.
@@ -80,29 +83,35 @@ export function Pictures({ strongHand, say }: PicturesProps) {
   return (
     <>
       <div className="grid lg:grid-cols-[minmax(340px,2fr)_3fr] gap-2.5 items-start">
-        <section aria-label="Stack view" className="panel min-w-0">
-          <div className="px-3 py-3 max-h-[52vh] overflow-y-auto flex flex-col-reverse">
-            {timeline.slots.length > 0 ? (
-              <StackView
-                timeline={timeline}
-                section={section}
-                strongHand={strongHand}
-                onPick={choose}
-                onMoveCell={onMoveCell}
-                onKeyDown={onKeyDown}
-                cursor={cursor}
-              />
-            ) : (
-              <p className="quiet py-10 text-center">
-                Type a sticking above, such as <span className="font-line">RLRRL</span>, and it stands here as a stack
-                of coins.
-              </p>
-            )}
-          </div>
-          {section.count > 1 ? (
-            <Pager section={section.number} count={section.count} slots={timeline.slots.length} onPage={setPage} />
-          ) : null}
-        </section>
+        <div className="flex flex-col gap-2.5 min-w-0">
+          <section aria-label="Stack view" className="panel min-w-0">
+            <div className="px-3 py-3 max-h-[52vh] overflow-y-auto flex flex-col-reverse">
+              {timeline.slots.length > 0 ? (
+                <StackView
+                  timeline={timeline}
+                  section={section}
+                  strongHand={strongHand}
+                  onPick={choose}
+                  onMoveCell={onMoveCell}
+                  onKeyDown={onKeyDown}
+                  cursor={cursor}
+                />
+              ) : (
+                <p className="quiet py-10 text-center">
+                  Type a sticking above, such as <span className="font-line">RLRRL</span>, and it stands here as a stack
+                  of coins.
+                </p>
+              )}
+            </div>
+            {section.count > 1 ? (
+              <Pager section={section.number} count={section.count} slots={timeline.slots.length} onPage={setPage} />
+            ) : null}
+          </section>
+          <details className="panel px-3 py-2" open={wideAtFirst}>
+            <summary className="label-small cursor-pointer">What the coins mean</summary>
+            <Legend strongHand={strongHand} />
+          </details>
+        </div>
         <div className="flex flex-col gap-2.5 min-w-0">
           <section aria-label="Rail" className="panel px-2 py-1 min-w-0 max-h-[46vh] overflow-y-auto">
             <RailView

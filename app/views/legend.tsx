@@ -1,0 +1,52 @@
+/** What the coins mean, drawn with the coins themselves. */
+
+import { type Hand, makeSilence, makeSplit, makeStroke, makeStrokes, otherHand, type Slot } from "~/core";
+import { LIMB_NAMES } from "~/words/slot";
+import { Coin } from "./coin";
+
+function entriesFor(strongHand: Hand): readonly (readonly [slot: Slot, name: string])[] {
+  const alone = (...marks: Parameters<typeof makeStroke>) => makeStrokes([makeStroke(...marks)]);
+  const weakHand = otherHand(strongHand);
+  const other = makeStroke(weakHand);
+  return [
+    [alone(strongHand), LIMB_NAMES[strongHand]],
+    [alone(weakHand), LIMB_NAMES[weakHand]],
+    [alone("K"), LIMB_NAMES.K],
+    [alone("H"), LIMB_NAMES.H],
+    [alone(strongHand, { level: "accent" }), "accent"],
+    [alone(strongHand, { level: "ghost" }), "ghost"],
+    [alone(strongHand, { graces: 1 }), "flam"],
+    [alone(strongHand, { rimShot: true }), "rim shot"],
+    [makeStrokes([makeStroke(strongHand), makeStroke("K")]), "together"],
+    [makeSplit([makeStrokes([other]), makeStrokes([other])]), "two in a slot"],
+    [makeSilence(), "silence"],
+  ];
+}
+
+export function Legend({ strongHand }: { strongHand: Hand }) {
+  return (
+    <ul aria-label="What the coins mean" className="drawing grid grid-cols-2 sm:grid-cols-3 gap-x-2">
+      {entriesFor(strongHand).map(([slot, name]) => (
+        <li key={name} className="flex items-center gap-1.5 text-sm font-sans">
+          <svg width="40" height="38" viewBox="-26 -25 52 50" aria-hidden="true" className="shrink-0">
+            <Coin slot={slot} strongHand={strongHand} />
+          </svg>
+          {name}
+        </li>
+      ))}
+      <li className="flex items-center gap-1.5 text-sm font-sans">
+        <svg width="40" height="38" viewBox="-26 -25 52 50" aria-hidden="true" className="shrink-0">
+          <path
+            d="M-20 14L18 -14"
+            stroke="var(--verdigris)"
+            strokeWidth="2.4"
+            strokeDasharray="1 6"
+            strokeLinecap="round"
+          />
+          <rect x="8" y="-22" width="20" height="15" rx="7.5" fill="var(--verdigris)" />
+        </svg>
+        falls on a beat
+      </li>
+    </ul>
+  );
+}
