@@ -26,7 +26,7 @@ export function LineEditor({ input, onLeave }: { input: RefObject<HTMLTextAreaEl
     }
   };
   return (
-    <section aria-label="Stick line" className="panel px-3 pt-2 pb-2.5">
+    <section aria-label="Stick line" className="panel px-3 pt-2 pb-2.5 focus-within:border-primary">
       <div className="flex items-baseline justify-between gap-3">
         <label htmlFor={label} className="label-small">
           Stick line
@@ -36,28 +36,31 @@ export function LineEditor({ input, onLeave }: { input: RefObject<HTMLTextAreaEl
           <kbd className="key">'</kbd> flam · <kbd className="key">-</kbd> silence · <kbd className="key">@6</kbd> rate
         </span>
       </div>
-      <div className="relative font-line text-lg sm:text-xl leading-8">
-        <div
-          aria-hidden="true"
-          className="absolute inset-0 whitespace-pre-wrap break-words text-transparent pointer-events-none"
-        >
-          <Marked text={content.text} problems={reading.problems} />
+      <div className="max-h-40 overflow-y-auto">
+        <div className="relative pb-1 font-line text-lg sm:text-xl leading-8">
+          {/* In the flow, so that the field is as tall as its text in every browser. */}
+          <div
+            aria-hidden="true"
+            className="min-h-8 whitespace-pre-wrap break-words text-transparent pointer-events-none"
+          >
+            <Marked text={content.text} problems={reading.problems} />
+          </div>
+          <textarea
+            id={label}
+            ref={input}
+            value={content.text}
+            rows={1}
+            maxLength={MAX_KEPT_TEXT}
+            spellCheck={false}
+            autoCapitalize="off"
+            autoCorrect="off"
+            aria-invalid={first !== undefined}
+            aria-describedby={`${label}-problems`}
+            onChange={(event) => bench.setText(event.target.value.replace(/\n/g, " "))}
+            onKeyDown={onKeyDown}
+            className="absolute inset-0 block h-full w-full resize-none overflow-hidden bg-transparent outline-none break-words rounded-sm"
+          />
         </div>
-        <textarea
-          id={label}
-          ref={input}
-          value={content.text}
-          rows={1}
-          maxLength={MAX_KEPT_TEXT}
-          spellCheck={false}
-          autoCapitalize="off"
-          autoCorrect="off"
-          aria-invalid={first !== undefined}
-          aria-describedby={`${label}-problems`}
-          onChange={(event) => bench.setText(event.target.value.replace(/\n/g, " "))}
-          onKeyDown={onKeyDown}
-          className="relative block w-full resize-none bg-transparent outline-none field-sizing-content max-h-40 min-h-8 break-words rounded-sm"
-        />
       </div>
       <div id={`${label}-problems`} aria-live="polite" className="text-sm">
         {first ? (
