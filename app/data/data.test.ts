@@ -163,6 +163,9 @@ describe("drafts", () => {
   test("that are damaged are nothing, and a full storage says so", () => {
     storage.setItem("dime-stack:draft:f:tab", '{"baseRevision":1,"at":0,"content":{}}');
     expect(takeDraft("f", Date.now())).toBeNull();
+    storage.setItem("dime-stack:draft:f:other", "{ cut off");
+    writeDraft("f", 2, content("@4 RLK"));
+    expect(takeDraft("f", Date.now())?.content.text).toBe("@4 RLK");
     storage.full = true;
     expect(writeDraft("f", 1, content("@4 RL"))).toBe(false);
   });

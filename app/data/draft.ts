@@ -44,6 +44,15 @@ export function clearDraft(id: string): void {
   }
 }
 
+/** Null for what is damaged: it must not hide the sound ones. */
+function parseDraft(text: string | null): Draft | null {
+  try {
+    return draftSchema.safeParse(JSON.parse(text ?? "null")).data ?? null;
+  } catch {
+    return null;
+  }
+}
+
 /** Takes the newest draft of a fill that this tab wrote or another one left behind; drafts that are taken are gone. */
 export function takeDraft(id: string, now: number): Draft | null {
   try {
@@ -51,10 +60,10 @@ export function takeDraft(id: string, now: number): Draft | null {
     const drafts: Draft[] = [];
     for (const key of Object.keys(localStorage)) {
       if (!key.startsWith(`${PREFIX}${id}:`)) continue;
-      const read = draftSchema.safeParse(JSON.parse(localStorage.getItem(key) ?? "null"));
-      if (read.success && key !== own && now - read.data.at < LEFT_BEHIND_AFTER) continue;
+      const draft = parseDraft(localStorage.getItem(key));
+      if (draft && key !== own && now - draft.at < LEFT_BEHIND_AFTER) continue;
       localStorage.removeItem(key);
-      if (read.success) drafts.push(read.data);
+      if (draft) drafts.push(draft);
     }
     return drafts.sort((a, b) => b.at - a.at)[0] ?? null;
   } catch {

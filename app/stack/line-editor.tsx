@@ -66,7 +66,6 @@ export function LineEditor({ input, onLeave }: { input: RefObject<HTMLTextAreaEl
         {first ? (
           <Problems
             reading={reading}
-            text={content.text}
             onGoodText={() => bench.setText(content.goodText)}
             onFocus={(column) => {
               input.current?.focus();
@@ -104,7 +103,6 @@ function Marked({ text, problems }: { text: string; problems: readonly Problem[]
 
 interface ProblemsProps {
   readonly reading: Reading;
-  readonly text: string;
   readonly onGoodText: () => void;
   readonly onFocus: (column: number) => void;
 }

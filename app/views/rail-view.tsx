@@ -1,6 +1,6 @@
 /** Time from left to right over real bars: beat posts, the window as a tray, cells as brackets, what is left or over. */
 
-import { memo, useRef } from "react";
+import { memo, type ReactNode, useRef } from "react";
 import {
   barTicks,
   beatTicks,
@@ -63,7 +63,8 @@ export const RailView = memo(function RailView({
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   useLighting(frame);
-  const rows = width > 0 ? breakRows(timeline, section, width - 2 * EDGE) : [];
+  const shortest = shortestSlot(section);
+  const rows = width > 0 ? breakRows(timeline, section, shortest, width - 2 * EDGE) : [];
   return (
     <div
       ref={frame}
@@ -82,6 +83,7 @@ export const RailView = memo(function RailView({
           row={row}
           timeline={timeline}
           section={section}
+          shortest={shortest}
           width={width}
           strongHand={strongHand}
           countStyle={countStyle}
@@ -96,7 +98,7 @@ function shortestSlot(section: Section): number {
 }
 
 /** Bars from where phrase or window begin to where they end, each broken into as few equal rows as give room. */
-function breakRows(timeline: Timeline, section: Section, room: number): Row[] {
+function breakRows(timeline: Timeline, section: Section, shortest: number, room: number): Row[] {
   const { meter, window } = timeline;
   const bar = barTicks(meter);
   const beat = beatTicks(meter);
@@ -107,13 +109,12 @@ function breakRows(timeline: Timeline, section: Section, room: number): Row[] {
     lastSlot ? lastSlot.at + lastSlot.duration : first + 1,
     isLast ? window.start + window.length : 0,
   );
-  const slotsPerBeat = beat / shortestSlot(section);
+  const slotsPerBeat = beat / shortest;
   const beatsPerRow = largestPart(bar / beat, Math.max(1, Math.floor(room / (slotsPerBeat * MIN_PITCH))));
   const rows: Row[] = [];
   for (let number = Math.floor(first / bar); number * bar < end; number++) {
     for (let from = number * bar; from < (number + 1) * bar; from += beatsPerRow * beat) {
       const to = Math.min(from + beatsPerRow * beat, (number + 1) * bar);
-      if (to <= first && from + bar <= first) continue;
       rows.push({ from: ticks(from), to: ticks(to), bar: number, opensBar: from === number * bar });
     }
   }
@@ -129,15 +130,17 @@ interface RailRowProps {
   readonly row: Row;
   readonly timeline: Timeline;
   readonly section: Section;
+  /** Ticks of the shortest slot that is shown: all rows have one scale. */
+  readonly shortest: number;
   readonly width: number;
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
 }
 
-function RailRow({ row, timeline, section, width, strongHand, countStyle }: RailRowProps) {
+function RailRow({ row, timeline, section, shortest, width, strongHand, countStyle }: RailRowProps) {
   const { meter, window } = timeline;
   const perTick = (width - 2 * EDGE) / (row.to - row.from);
-  const pitch = Math.min(FULL_PITCH, shortestSlot(section) * perTick);
+  const pitch = Math.min(FULL_PITCH, shortest * perTick);
   const scale = Math.min(1, pitch / 40);
   const x = (at: number) => EDGE + pitch * 0.1 + (at - row.from) * perTick;
   const left = (at: number) => x(Math.max(at, row.from)) - (at < row.from ? EDGE : pitch / 2);
@@ -267,6 +270,25 @@ function Posts({ row, meter, x, countStyle, slots, gap }: PostsProps) {
   );
 }
 
+/** Words on a bracket's line, which gives way to them. */
+function Stamp({ x, size, colour, children }: { x: number; size: number; colour: string; children: ReactNode }) {
+  return (
+    <text
+      x={x}
+      y={BRACKET_Y + size / 3}
+      textAnchor="middle"
+      fontSize={size}
+      fontWeight="700"
+      fill={colour}
+      stroke="var(--paper)"
+      strokeWidth="6"
+      paintOrder="stroke"
+    >
+      {children}
+    </text>
+  );
+}
+
 /** Over the open slots of a row: how many there are. */
 function GapBracket({ from, to, slots }: { from: number; to: number; slots: number }) {
   return (
@@ -280,19 +302,9 @@ function GapBracket({ from, to, slots }: { from: number; to: number; slots: numb
           strokeDasharray="3 3"
         />
       ) : null}
-      <text
-        x={(from + to) / 2}
-        y={BRACKET_Y + 4}
-        textAnchor="middle"
-        fontSize="11.5"
-        fontWeight="650"
-        fill="var(--verdigris)"
-        stroke="var(--paper)"
-        strokeWidth="5"
-        paintOrder="stroke"
-      >
+      <Stamp x={(from + to) / 2} size={11.5} colour="var(--verdigris)">
         {slots} left
-      </text>
+      </Stamp>
     </g>
   );
 }
@@ -322,19 +334,9 @@ function Bracket({ cell, row, x, pitch, width }: BracketProps) {
         strokeWidth="2"
         strokeDasharray={opens && closes ? undefined : "6 3"}
       />
-      <text
-        x={(from + to) / 2}
-        y={BRACKET_Y + 5}
-        textAnchor="middle"
-        fontSize="15"
-        fontWeight="700"
-        fill="var(--copper)"
-        stroke="var(--paper)"
-        strokeWidth="6"
-        paintOrder="stroke"
-      >
+      <Stamp x={(from + to) / 2} size={15} colour="var(--copper)">
         {cell.size}
-      </text>
+      </Stamp>
     </g>
   );
 }

@@ -79,7 +79,7 @@ export default memo(function StaffView({ timeline, section, countStyle, onPick }
   const width = useWidth(frame);
   const [fontsReady, setFontsReady] = useState(false);
   const bars = useMemo(() => makeScore(timeline, section.slots, countStyle), [timeline, section, countStyle]);
-  const shown = bars.slice(0, MOST_BARS);
+  const shown = useMemo(() => bars.slice(0, MOST_BARS), [bars]);
 
   useEffect(() => {
     // Measured with another font, everything would stand in the wrong place.
@@ -92,13 +92,12 @@ export default memo(function StaffView({ timeline, section, countStyle, onPick }
   useEffect(() => {
     if (!sheet.current || width < 120 || !fontsReady) return;
     const began = performance.now();
-    const drawn = bars.slice(0, MOST_BARS);
-    const tightest = Math.max(...drawn.map((bar) => CLEF_ROOM + BAR_ROOM + bar.notes.length * TIGHTEST_NOTE));
-    drawSystems(sheet.current, drawn, timeline.meter, Math.max(width, tightest));
+    const tightest = Math.max(...shown.map((bar) => CLEF_ROOM + BAR_ROOM + bar.notes.length * TIGHTEST_NOTE));
+    drawSystems(sheet.current, shown, timeline.meter, Math.max(width, tightest));
     // For `npm run bench`, and for the browser's own tools.
     performance.clearMeasures("staff");
     performance.measure("staff", { start: began });
-  }, [bars, timeline.meter, width, fontsReady]);
+  }, [shown, timeline.meter, width, fontsReady]);
   useLighting(frame);
 
   return (
