@@ -70,6 +70,8 @@ test.describe("left-handed", () => {
   });
   test("it lasts over a reload", async ({ page }) => {
     await page.getByRole("link", { name: "Setup" }).click();
+    // A reload before the screen has changed would stay on the one before.
+    await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
     await page.reload();
     await expect(page.getByRole("radio", { name: /^Left-handed/ })).toBeChecked();
   });
