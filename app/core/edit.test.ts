@@ -9,7 +9,6 @@ import {
   joinCells,
   moveCell,
   nextLimb,
-  playedBy,
   removeCell,
   removeSlot,
   setLevel,
@@ -22,7 +21,7 @@ import {
 import { type Line, playItems } from "./phrase";
 import { readStickLine } from "./stick-line/read";
 import { formatLine, formatSlots } from "./stick-line/write";
-import { LIMBS, makeSilence, makeStroke, makeStrokes, mirrorSlot, type Slot } from "./stroke";
+import { LIMBS, makeSilence, makeStroke, makeStrokes, mirrorSlot, playedBy, type Slot } from "./stroke";
 import { anyLine, anySlot } from "./testing/arbitraries";
 import { formatRate, ticks } from "./time";
 

@@ -5,8 +5,8 @@
 
 import { type CellItem, type Line, type LineItem, makeCell, makeRun } from "./phrase";
 import {
-  canPlay,
   isHand,
+  joinStrokes,
   type Level,
   LIMBS,
   type Limb,
@@ -15,12 +15,13 @@ import {
   makeSplit,
   makeStroke,
   makeStrokes,
+  mapParts,
   otherHand,
   partsOf,
-  type Silence,
+  playedBy,
   type Slot,
   type Stroke,
-  type Strokes,
+  strokesOf,
 } from "./stroke";
 import type { Ticks } from "./time";
 
@@ -146,35 +147,13 @@ export function moveCell(line: Line, from: number, to: number): Line {
       );
 }
 
-type Part = Silence | Strokes;
-
-function mapParts(slot: Slot, change: (part: Part) => Part): Slot {
-  return makeSplit(partsOf(slot).map(change));
-}
-
 function mapPartStrokes(slot: Slot, change: (strokes: readonly Stroke[]) => readonly Stroke[]): Slot {
-  return mapParts(slot, (part) => {
-    const strokes = change(part.kind === "strokes" ? part.strokes : []);
-    return strokes.length > 0 ? makeStrokes(withFreeGraceHands(strokes)) : makeSilence();
-  });
-}
-
-/** Grace notes need the other hand; where it plays too, they go. */
-function withFreeGraceHands(strokes: readonly Stroke[]): Stroke[] {
-  const bothHands = strokes.filter((stroke) => isHand(stroke.limb)).length > 1;
-  return strokes.map((stroke) => (bothHands ? { ...stroke, graces: 0 } : stroke));
-}
-
-/** The stroke by another limb, without what that limb cannot do. */
-export function playedBy(stroke: Stroke, limb: Limb): Stroke {
-  const { place, rimShot, ...rest } = stroke;
-  const kept = place && canPlay(limb, place) ? { place } : {};
-  return makeStroke(limb, { ...rest, rimShot: rimShot && isHand(limb), ...kept });
+  return mapParts(slot, (part) => joinStrokes(change(strokesOf(part))));
 }
 
 /** The slot played by this limb alone: what the limb already did there stays, else the first stroke becomes its own. */
 export function setLimb(slot: Slot, limb: Limb): Slot {
-  const silent = partsOf(slot).every((part) => part.kind === "silence");
+  const silent = strokesOf(slot).length === 0;
   return mapPartStrokes(slot, (strokes) => {
     const first = strokes.find((stroke) => stroke.limb === limb) ?? strokes[0];
     if (!first) return silent ? [makeStroke(limb)] : [];
@@ -184,7 +163,7 @@ export function setLimb(slot: Slot, limb: Limb): Slot {
 
 /** Adds a limb to the slot, or takes it out when it is there. */
 export function toggleLimb(slot: Slot, limb: Limb): Slot {
-  const present = partsOf(slot).some((part) => part.kind === "strokes" && part.strokes.some((s) => s.limb === limb));
+  const present = strokesOf(slot).some((stroke) => stroke.limb === limb);
   return mapPartStrokes(slot, (strokes) => {
     if (present) return strokes.filter((stroke) => stroke.limb !== limb);
     return [...strokes, makeStroke(limb)];
@@ -199,9 +178,7 @@ export function setLevel(slot: Slot, level: Level): Slot {
 
 /** Rim shots on every hand of the slot, or none when all have them. */
 export function toggleRimShot(slot: Slot): Slot {
-  const hands = partsOf(slot).flatMap((part) =>
-    part.kind === "strokes" ? part.strokes.filter((s) => isHand(s.limb)) : [],
-  );
+  const hands = strokesOf(slot).filter((stroke) => isHand(stroke.limb));
   const on = hands.some((stroke) => !stroke.rimShot);
   return mapPartStrokes(slot, (strokes) =>
     strokes.map((stroke) => (isHand(stroke.limb) ? makeStroke(stroke.limb, { ...stroke, rimShot: on }) : stroke)),
@@ -232,9 +209,7 @@ export function shareSlot(slot: Slot, parts: number, duration: Ticks): Slot | nu
 
 /** The limb that a drummer would expect next after this slot: the other hand after a hand, the right hand otherwise. */
 export function nextLimb(slot: Slot | undefined): Limb {
-  const limbs = slot
-    ? partsOf(slot).flatMap((part) => (part.kind === "strokes" ? part.strokes.map((s) => s.limb) : []))
-    : [];
+  const limbs = slot ? strokesOf(slot).map((stroke) => stroke.limb) : [];
   const last = limbs.findLast((limb) => isHand(limb));
-  return last && isHand(last) ? otherHand(last) : (LIMBS[0] as Limb);
+  return last ? otherHand(last) : (LIMBS[0] as Limb);
 }

@@ -1,8 +1,9 @@
 /** How a phrase arrives on the one that follows it. */
 
-import { type Hand, isHand, type Limb, partsOf, strokesOf } from "./stroke";
+import { flipsLead } from "./sticking";
+import { type Hand, type Limb, partsOf, strokesOf } from "./stroke";
 import { nextBarLine, type Seconds, type Ticks, ticks, ticksToSeconds } from "./time";
-import type { Timeline, TimelineEvent } from "./timeline";
+import type { Timeline } from "./timeline";
 
 /**
  * An estimate: a hand with this long between its last stroke and the one gets to a cymbal without hurry. The
@@ -64,7 +65,7 @@ export function describeLanding(timeline: Timeline): Landing | null {
     hands: hands as unknown as Landing["hands"],
     kickRun: run,
     kickSpeed: run > 0 ? 1 / inSeconds(one - lastAt) : null,
-    leadFlips: findLeadFlip(strokes),
+    leadFlips: flipsLead(strokes.map((stroke) => stroke.limb)),
   };
 }
 
@@ -78,16 +79,4 @@ function countKickRun(timeline: Timeline): number {
     }
   }
   return run;
-}
-
-/**
- * A sticking whose last hand is its first hand alternates when it is repeated (paradiddle, five-stroke roll); one that
- * ends on the other hand comes back to its lead (paradiddle-diddle, a five of R L R R L).
- */
-function findLeadFlip(strokes: readonly TimelineEvent[]): boolean | null {
-  const hands = strokes.filter((event) => isHand(event.limb));
-  const first = hands[0];
-  const last = hands.at(-1);
-  if (!first || !last || hands.every((event) => event.limb === first.limb)) return null;
-  return first.limb === last.limb;
 }

@@ -132,6 +132,30 @@ export function makeStrokes(strokes: readonly Stroke[]): Strokes {
   return { kind: "strokes", strokes: strokes.toSorted((a, b) => LIMBS.indexOf(a.limb) - LIMBS.indexOf(b.limb)) };
 }
 
+const LEVELS: readonly Level[] = ["ghost", "normal", "accent"];
+
+/** The stroke by another limb, without what that limb cannot do. */
+export function playedBy(stroke: Stroke, limb: Limb): Stroke {
+  const { place, rimShot, ...rest } = stroke;
+  const kept = place && canPlay(limb, place) ? { place } : {};
+  return makeStroke(limb, { ...rest, rimShot: rimShot && isHand(limb), ...kept });
+}
+
+/**
+ * What can be played of strokes that are to sound together: a limb that stands twice plays once, at its louder level,
+ * and grace notes go where the hand that would play them is busy. Silence for no strokes.
+ */
+export function joinStrokes(strokes: readonly Stroke[]): Silence | Strokes {
+  const byLimb = new Map<Limb, Stroke>();
+  for (const stroke of strokes) {
+    const known = byLimb.get(stroke.limb);
+    if (!known || LEVELS.indexOf(known.level) < LEVELS.indexOf(stroke.level)) byLimb.set(stroke.limb, stroke);
+  }
+  if (byLimb.size === 0) return makeSilence();
+  const busy = byLimb.has("R") && byLimb.has("L");
+  return makeStrokes([...byLimb.values()].map((stroke) => (busy ? { ...stroke, graces: 0 } : stroke)));
+}
+
 /** Shares a slot; a single part is that part itself. */
 export function makeSplit(parts: readonly (Silence | Strokes)[]): Slot {
   const only = parts[0];
@@ -144,18 +168,18 @@ export function partsOf(slot: Slot): readonly (Silence | Strokes)[] {
   return slot.kind === "split" ? slot.parts : [slot];
 }
 
+/** A slot with each of its parts changed. */
+export function mapParts(slot: Slot, change: (part: Silence | Strokes) => Silence | Strokes): Slot {
+  return makeSplit(partsOf(slot).map(change));
+}
+
 export function strokesOf(slot: Slot): readonly Stroke[] {
   return partsOf(slot).flatMap((part) => (part.kind === "strokes" ? part.strokes : []));
 }
 
-function mapPart(part: Silence | Strokes, change: (stroke: Stroke) => Stroke): Silence | Strokes {
-  return part.kind === "strokes" ? makeStrokes(part.strokes.map(change)) : makeSilence();
-}
-
-/** The slot with each stroke changed; `change` must keep the limbs of a slot distinct. */
+/** The slot with each stroke changed; limbs that come to stand twice are joined. */
 export function mapStrokes(slot: Slot, change: (stroke: Stroke) => Stroke): Slot {
-  if (slot.kind === "split") return { kind: "split", parts: slot.parts.map((part) => mapPart(part, change)) };
-  return mapPart(slot, change);
+  return mapParts(slot, (part) => joinStrokes(strokesOf(part).map(change)));
 }
 
 export function mirrorSlot(slot: Slot): Slot {

@@ -1,7 +1,9 @@
 /** Generators of everything that a player could write, for property tests. */
 
 import fc from "fast-check";
+import { type AccentRule, DYNAMICS, EXTENSIONS, LAYER_SPEEDS, type Move, ORNAMENTS } from "../moves/move";
 import { type CellItem, countSlots, type Line, type LineItem, MAX_DEPTH, makeCell, makeLine, makeRun } from "../phrase";
+import { formatSlots } from "../stick-line/write";
 import {
   canPlay,
   isHand,
@@ -87,3 +89,49 @@ export const anyLine: fc.Arbitrary<Line> = fc
   .tuple(items, anyCell, items)
   .map(([before, cell, after]) => makeLine([...before, cell, ...after]))
   .filter((line) => countSlots(line) <= 3_000 && depthOf(line) <= MAX_DEPTH);
+
+/** A sticking of 1 to 9 slots. */
+export const anySticking: fc.Arbitrary<readonly Slot[]> = fc.array(anySlot, { minLength: 1, maxLength: 9 });
+
+const anyLimb = fc.constantFrom(...LIMBS);
+const anyHand = fc.constantFrom("R" as const, "L" as const);
+const anyPlace = fc.integer({ min: 0, max: 10 });
+const anyEvery = fc.integer({ min: 2, max: 8 });
+const anyStickingText = anySticking.map((slots) => formatSlots(slots));
+
+const anyAccentRule: fc.Arbitrary<AccentRule> = fc.oneof(
+  fc.record({ by: fc.constant("place" as const), place: anyPlace }),
+  fc.record({ by: fc.constant("every" as const), every: anyEvery }),
+  fc.constantFrom<AccentRule>({ by: "singles" }, { by: "doubles" }),
+  fc
+    .array(fc.constantFrom("x", "-"), { minLength: 1, maxLength: 12 })
+    .map((signs): AccentRule => ({ by: "rhythm", rhythm: signs.join("") })),
+);
+
+/** Any move, whether it can apply or not. */
+export const anyMove: fc.Arbitrary<Move> = fc.oneof(
+  fc.integer({ min: -12, max: 12 }).map((by): Move => ({ kind: "rotate", by })),
+  fc.constantFrom<Move>({ kind: "mirror" }, { kind: "reverse" }, { kind: "alternate" }, { kind: "split-doubles" }),
+  fc.tuple(anyLimb, anyLimb).map(([limb, by]): Move => ({ kind: "replace", limb, by })),
+  fc.tuple(anyLimb, anyLimb).map(([limb, partner]): Move => ({ kind: "double", limb, with: partner })),
+  fc
+    .tuple(anyHand, fc.constantFrom("hi-hat" as const, "two-bass" as const))
+    .map(([strong, pedals]): Move => ({ kind: "feet", strong, pedals })),
+  anyHand.map((lead): Move => ({ kind: "grid", lead })),
+  fc.constantFrom(...EXTENSIONS).map((by): Move => ({ kind: "extend", by })),
+  fc.constantFrom("first" as const, "last" as const).map((end): Move => ({ kind: "shorten", end })),
+  anyStickingText.map((cell): Move => ({ kind: "glue", cell })),
+  fc
+    .tuple(anyStickingText, fc.constantFrom(...LAYER_SPEEDS), anyHand)
+    .map(([cell, speed, strong]): Move => ({ kind: "layer", cell, speed, strong })),
+  anyPlace.map((place): Move => ({ kind: "silence", place })),
+  anyEvery.map((every): Move => ({ kind: "thin", every })),
+  fc
+    .tuple(fc.option(anyLimb, { nil: null }), anyLimb)
+    .map(([limb, filler]): Move => ({ kind: "fill", limb, with: filler })),
+  fc
+    .tuple(fc.constantFrom(...ORNAMENTS), fc.constantFrom("first" as const, "accents" as const))
+    .map(([ornament, on]): Move => ({ kind: "decorate", ornament, on })),
+  anyAccentRule.map((rule): Move => ({ kind: "accent", rule })),
+  fc.constantFrom(...DYNAMICS).map((preset): Move => ({ kind: "dynamics", preset })),
+);

@@ -1,0 +1,74 @@
+/** What comes of a move. */
+
+import { formatSlots } from "../stick-line/write";
+import { layerCells } from "./layer";
+import { doubleLimb, putOnFeet, replaceLimb, stickByGrid } from "./limbs";
+import { type Cell, type Move, type Moved, moved, refuse } from "./move";
+import {
+  alternateCell,
+  extendCell,
+  glueCell,
+  mirrorCell,
+  readCell,
+  reverseCell,
+  rotateCell,
+  shortenCell,
+} from "./shape";
+import { decorate, fillGaps, moveAccents, setDynamics, silencePlace, splitDoubles, thinCell } from "./sound";
+
+/** The move's result, or why it does nothing: also where the cell would come out as it was. Never throws. */
+export function applyMove(cell: Cell, move: Move): Moved {
+  if (cell.length === 0) return refuse({ code: "empty" });
+  const result = perform(cell, move);
+  if (result.ok && result.cell.length === cell.length && formatSlots(result.cell) === formatSlots(cell))
+    return refuse({ code: "same" });
+  return result;
+}
+
+function perform(cell: Cell, move: Move): Moved {
+  switch (move.kind) {
+    case "rotate":
+      return moved(rotateCell(cell, move.by));
+    case "mirror":
+      return moved(mirrorCell(cell));
+    case "reverse":
+      return moved(reverseCell(cell));
+    case "alternate":
+      return alternateCell(cell);
+    case "replace":
+      return replaceLimb(cell, move.limb, move.by);
+    case "double":
+      return doubleLimb(cell, move.limb, move.with);
+    case "feet":
+      return putOnFeet(cell, move.strong, move.pedals);
+    case "grid":
+      return moved(stickByGrid(cell, move.lead));
+    case "extend":
+      return extendCell(cell, move.by);
+    case "shorten":
+      return shortenCell(cell, move.end);
+    case "glue":
+      return glueCell(cell, move.cell);
+    case "layer": {
+      const other = readCell(move.cell);
+      if (!other) return refuse({ code: "unreadable" });
+      const feet = putOnFeet(other, move.strong, "hi-hat");
+      // A sticking that is the feet's already stays theirs.
+      return layerCells(cell, feet.ok ? feet.cell : other, move.speed);
+    }
+    case "silence":
+      return silencePlace(cell, move.place);
+    case "thin":
+      return thinCell(cell, move.every);
+    case "fill":
+      return fillGaps(cell, move.limb, move.with);
+    case "split-doubles":
+      return splitDoubles(cell);
+    case "decorate":
+      return decorate(cell, move.ornament, move.on);
+    case "accent":
+      return moveAccents(cell, move.rule);
+    case "dynamics":
+      return setDynamics(cell, move.preset);
+  }
+}
