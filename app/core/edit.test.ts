@@ -4,7 +4,10 @@ import {
   cycleGraces,
   duplicateCell,
   editCell,
+  editCells,
+  editCellsAsOne,
   editSlot,
+  insertCells,
   insertSlot,
   joinCells,
   moveCell,
@@ -197,5 +200,45 @@ describe("slots", () => {
     ]);
     expect(playedBy(makeStroke("R", { graces: 2, rimShot: true }), "H")).toEqual(makeStroke("H", { level: "accent" }));
     expect(() => makeStrokes([makeStroke("R"), makeStroke("R")])).toThrow(RangeError);
+  });
+});
+
+describe("edits of several cells", () => {
+  const shorten = (slots: readonly Slot[]) => slots.slice(0, -1);
+  const mark = (slots: readonly Slot[]) => slots.map((slot) => setLevel(slot, "accent"));
+  test("repeats open only at the edges", () => {
+    const text = (line: string, from: number, to: number) => formatLine(editCells(lineOf(line), from, to, mark));
+    expect(text("@4 RLx4 K", 1, 3)).toBe("@4 RL >R>Lx2 RL K");
+    expect(text("@4 RLx4 K", 0, 5)).toBe("@4 >R>Lx4 >K");
+    expect(text("@4 [R L]x4", 2, 6)).toBe("@4 R L [>R >L]x2 R L");
+    expect(text("@4 [R L]x4", 3, 4)).toBe("@4 R L R >L [R L]x2");
+    expect(text("@4 [R L @6]x3", 0, 1)).toBe("@4 >R L @6 [R L @6]x2");
+    expect(formatLine(editCells(lineOf("@4 RL R K"), 0, 2, shorten))).toBe("@4 R K");
+  });
+  test("are the edits of each of them, one by one", () => {
+    fc.assert(
+      fc.property(anyLine, fc.nat(40), fc.nat(40), (line, a, b) => {
+        const cells = playItems(line).filter((item) => item.kind === "cell").length;
+        const [from, to] = [Math.min(a, b) % cells, Math.min(cells, Math.max(a, b) + 1)];
+        let oneByOne = line;
+        for (let index = from; index < to; index++) oneByOne = editCell(oneByOne, index, mark);
+        const played = (of: Line) =>
+          playItems(of).map((item) => (item.kind === "cell" ? [formatSlots(item.item.slots), item.rate] : "|"));
+        expect(played(editCells(line, from, to, mark))).toEqual(played(oneByOne));
+      }),
+      { numRuns: 300 },
+    );
+  });
+  test("as one sticking: cut as before where the size is kept, else one cell", () => {
+    const reverse = (slots: readonly Slot[]) => slots.toReversed();
+    expect(formatLine(editCellsAsOne(lineOf("@4 RLK LLR KKx2 H"), 0, 3, reverse))).toBe("@4 KKR LLK LR KK H");
+    expect(formatLine(editCellsAsOne(lineOf("@4 RLK LLR H"), 0, 2, shorten))).toBe("@4 RLKLL H");
+  });
+  test("cells are put after another, before all, or on an empty line", () => {
+    const cells = [[slotOf("R"), slotOf("K")], [slotOf("L")]];
+    expect(formatLine(insertCells(lineOf("@4 RLx3"), 1, cells))).toBe("@4 RLx2 RK L RL");
+    expect(formatLine(insertCells(lineOf("@4 RLx3"), -1, cells))).toBe("@4 RK L RLx3");
+    expect(formatLine(insertCells(lineOf("@6"), -1, cells))).toBe("@6 RK L");
+    expect(formatLine(insertCells(lineOf("@6 H"), 99, cells))).toBe("@6 H RK L");
   });
 });

@@ -3,7 +3,7 @@
  * needs; everything else keeps its text. All are pure, Line to Line.
  */
 
-import { type CellItem, type Line, type LineItem, makeCell, makeRun } from "./phrase";
+import { type CellItem, type Line, type LineItem, makeCell, makeRun, playItems, type RunItem } from "./phrase";
 import {
   isHand,
   joinStrokes,
@@ -48,26 +48,54 @@ function gather(items: Line): LineItem[] {
   return result;
 }
 
-/** Replaces one playing of a cell (`index`, from 0) by the items that `replace` gives for it. */
-function replaceCell(line: Line, index: number, replace: (cell: CellItem) => Line): Line {
+type Replace = (cell: CellItem) => Line;
+
+/**
+ * Replaces the playings of cells from `from` to before `to` (from 0) by the items that `replace` gives for each.
+ * Runs that lie wholly inside are replaced at once and stay runs, unless `separately`; those at the edges open.
+ */
+function replaceCells(line: Line, from: number, to: number, replace: Replace, separately = false): Line {
   const result: LineItem[] = [];
-  let left = index;
+  let at = 0;
   for (const item of line) {
     const size = countCells([item]);
-    if (left < 0 || left >= size) result.push(item);
+    const [first, last] = [Math.max(0, from - at), Math.min(size, to - at)];
+    at += size;
+    if (first >= last) result.push(item);
     else if (item.kind === "cell") {
-      result.push(...repeated(item, left), ...replace({ ...item, count: 1 }), ...repeated(item, size - left - 1));
-    } else if (item.kind === "run") {
-      const each = countCells(item.items);
-      const before = Math.floor(left / each);
-      const after = item.count - before - 1;
-      if (before > 0) result.push(...makeRun(item.items, before));
-      result.push(...replaceCell(item.items, left % each, replace));
-      if (after > 0) result.push(...makeRun(item.items, after));
-    }
-    left -= size;
+      const once = { ...item, count: 1 };
+      result.push(...repeated(item, first));
+      for (let time = first; time < last; time++) result.push(...replace(once));
+      result.push(...repeated(item, size - last));
+    } else if (item.kind === "run") result.push(...replaceInRun(item, first, last, replace, separately));
   }
   return gather(result);
+}
+
+function replaceInRun(run: RunItem, from: number, to: number, replace: Replace, separately: boolean): Line {
+  const each = countCells(run.items);
+  const result: LineItem[] = [];
+  // Whole rounds before, inside and after stay repeats; a round that is cut by an edge is written out.
+  for (let round = 0; round < run.count; ) {
+    const start = round * each;
+    const isCut = (edge: number) => edge > start && edge < start + each;
+    const inside = start >= from && start + each <= to;
+    const until = inside ? Math.floor(to / each) : start >= to ? run.count : Math.floor(from / each);
+    if (isCut(from) || isCut(to) || (inside && separately)) {
+      result.push(...replaceCells(run.items, from - start, to - start, replace, separately));
+      round++;
+    } else {
+      const items = inside ? replaceCells(run.items, 0, each, replace) : run.items;
+      result.push(...makeRun(items, until - round));
+      round = until;
+    }
+  }
+  return result;
+}
+
+/** Replaces one playing of a cell. */
+function replaceCell(line: Line, index: number, replace: Replace): Line {
+  return replaceCells(line, index, index + 1, replace);
 }
 
 function cellOf(slots: readonly Slot[]): Line {
@@ -77,6 +105,58 @@ function cellOf(slots: readonly Slot[]): Line {
 /** The cell's slots, changed; a cell left without slots goes. */
 export function editCell(line: Line, cell: number, change: (slots: readonly Slot[]) => readonly Slot[]): Line {
   return replaceCell(line, cell, (item) => cellOf(change(item.slots)));
+}
+
+/** Each of several playings of cells in a row, changed; what was a repeat stays one where it can. */
+export function editCells(
+  line: Line,
+  from: number,
+  to: number,
+  change: (slots: readonly Slot[]) => readonly Slot[],
+): Line {
+  // The same slots give the same result, so that repeats are found again.
+  const known = new Map<readonly Slot[], Line>();
+  return replaceCells(line, from, to, ({ slots }) => {
+    const found = known.get(slots) ?? cellOf(change(slots));
+    known.set(slots, found);
+    return found;
+  });
+}
+
+/** Puts cells after a playing of a cell, or at the beginning of the line's cells for -1. */
+export function insertCells(line: Line, after: number, cells: readonly (readonly Slot[])[]): Line {
+  const items = cells.flatMap(cellOf);
+  if (countCells(line) === 0) return [...line, ...items];
+  return after < 0
+    ? replaceCell(line, 0, (item) => [...items, item])
+    : replaceCell(line, Math.min(after, countCells(line) - 1), (item) => [item, ...items]);
+}
+
+/**
+ * Several playings of cells in a row changed as one sticking. What keeps its size is cut where it was cut before, else
+ * it becomes one cell. They go at the rate of the first.
+ */
+export function editCellsAsOne(
+  line: Line,
+  from: number,
+  to: number,
+  change: (slots: readonly Slot[]) => readonly Slot[],
+): Line {
+  const cells = playItems(line)
+    .flatMap((played) => (played.kind === "cell" ? [played.item.slots] : []))
+    .slice(from, to);
+  const whole = cells.flat();
+  const changed = change(whole);
+  const isSameSize = changed.length === whole.length;
+  let index = 0;
+  let at = 0;
+  const next = (): Line => {
+    if (!isSameSize) return index++ === 0 ? cellOf(changed) : [];
+    const start = at;
+    at += cells[index++]?.length ?? 0;
+    return cellOf(changed.slice(start, at));
+  };
+  return replaceCells(line, from, to, next, true);
 }
 
 /** One slot of a cell, changed. */

@@ -6,6 +6,7 @@ import { cookCell } from "./moves/recipe";
 import { mirrorCell } from "./moves/shape";
 import type { Line } from "./phrase";
 import { formatSlots } from "./stick-line/write";
+import { flipsLead } from "./sticking";
 import { type Limb, makeStroke, mapStrokes, type Slot, strokesOf } from "./stroke";
 
 /** The limbs of each slot alone: levels, ornaments and surfaces aside. */
