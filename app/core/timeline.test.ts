@@ -37,12 +37,9 @@ describe("laws", () => {
     fc.assert(
       fc.property(anyPhrase, (phrase) => {
         const { slots, cells, end } = layOut(phrase);
-        let at: number = phrase.window.start;
-        for (const slot of slots) {
-          expect(slot.at).toBe(at);
-          at += slot.duration;
-        }
-        expect(end).toBe(at);
+        // One expectation for all of them: thousands of small ones are slow.
+        const ends = slots.map((slot) => slot.at + slot.duration);
+        expect([...slots.map((slot) => slot.at), end]).toEqual([phrase.window.start, ...ends]);
         expect(slots).toHaveLength(countSlots(phrase.line));
         for (const cell of cells) {
           const own = slots.slice(cell.firstSlot, cell.firstSlot + cell.size);
@@ -76,18 +73,15 @@ describe("laws", () => {
     fc.assert(
       fc.property(anyPhrase, (phrase) => {
         const { slots, events } = layOut(phrase);
-        let before = Number.NEGATIVE_INFINITY;
-        for (const event of events) {
-          expect(Number.isInteger(event.at)).toBe(true);
-          expect(event.at).toBeGreaterThanOrEqual(before);
-          before = event.at;
+        expect(events.map((event) => event.at)).toEqual(events.map((event) => event.at).toSorted((a, b) => a - b));
+        const wrong = events.filter((event) => {
           const slot = slots[event.slot];
-          if (!slot) throw new Error("an event without a slot");
-          const part = slot.at + (event.part * slot.duration) / event.parts;
-          if (event.grace === undefined) expect(event.at).toBe(part);
-          else expect(part - event.at).toBeGreaterThan(0);
-          expect(part - event.at).toBeLessThanOrEqual(slot.duration / event.parts / 2 + 1);
-        }
+          if (!slot || !Number.isInteger(event.at)) return true;
+          const lead = slot.at + (event.part * slot.duration) / event.parts - event.at;
+          if (event.grace === undefined) return lead !== 0;
+          return lead <= 0 || lead > slot.duration / event.parts / 2 + 1;
+        });
+        expect(wrong).toEqual([]);
       }),
     );
   });
