@@ -9,8 +9,9 @@ const ROOMS = {
   audio: ["core"],
   workers: ["core", "formats"],
   views: ["core", "engrave", "words"],
-  ui: ["core", "data", "formats", "views", "words"],
-  stack: ["core", "data", "formats", "audio", "views", "words", "ui"],
+  ui: ["core", "data", "formats", "audio", "views", "words"],
+  cells: ["core", "data", "formats", "audio", "views", "words", "ui"],
+  stack: ["core", "data", "formats", "audio", "views", "words", "ui", "cells"],
   shelf: ["core", "data", "formats", "views", "words", "ui", "stack"],
 };
 const rooms = Object.keys(ROOMS);

@@ -20,7 +20,7 @@ process.on("exit", () => server.kill());
 await new Promise((resolve) => server.stdout.once("data", resolve));
 const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
 
-const note = (page, slot) => page.locator(`#rail-slot-${slot}`);
+const note = (page, slot) => page.getByRole("listbox", { name: /^Rail/ }).locator(`[data-slot="${slot}"]`);
 const engraved = (page) => page.locator("[aria-label=Staff] [data-slot]").first().waitFor();
 
 async function setUp(page, { hands, theme }) {

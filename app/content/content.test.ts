@@ -8,6 +8,7 @@ import {
   layOut,
   measureFit,
   mirrorLine,
+  oneLead,
   openingRate,
   playItems,
   readStickLine,
@@ -15,7 +16,7 @@ import {
   ticks,
 } from "~/core";
 import { toPhrase } from "~/formats/fill";
-import { loadDemoFills, loadGrooves, loadRudiments, loadStarter, type RudimentEntry } from ".";
+import { loadDemoBook, loadGrooves, loadRudiments, loadStarter, type RudimentEntry } from ".";
 import { grooveSchema } from "./schema";
 
 const RUDIMENTS = loadRudiments();
@@ -158,7 +159,7 @@ describe("the forty rudiments", () => {
 });
 
 describe("the demo's book", () => {
-  const fills = loadDemoFills(1_700_000_000_000);
+  const { fills, cells, rudiments } = loadDemoBook(1_700_000_000_000);
   test("has at least twelve fills of several meters, rates and sizes, no two alike", () => {
     expect(fills.length).toBeGreaterThanOrEqual(12);
     expect(
@@ -166,6 +167,17 @@ describe("the demo's book", () => {
     ).toBeGreaterThanOrEqual(5);
     expect(new Set(fills.map(({ content }) => content.text)).size).toBe(fills.length);
     expect(new Set(fills.map(({ id }) => id)).size).toBe(fills.length);
+  });
+  test("has own cells: no two the same, made of rudiments by recipes that name them", () => {
+    expect(new Set(cells.map(({ content }) => content.text)).size).toBe(cells.length);
+    const known = new Map(loadRudiments().map((rudiment) => [rudiment.id, rudiment]));
+    const derived = cells.filter(({ content }) => content.origin.source !== null);
+    expect(derived.length).toBeGreaterThanOrEqual(6);
+    for (const { content } of derived) {
+      const line = readStickLine(known.get(content.origin.source ?? "")?.line ?? "").line ?? [];
+      expect(content.origin.text).toBe(formatSlots(oneLead(line)));
+    }
+    for (const mark of rudiments) expect(known.has(mark.id)).toBe(true);
   });
   test("fits its windows, but for two that are there to be mended", () => {
     const verdicts = fills.map(({ content }) => {

@@ -33,7 +33,7 @@ function window(start: number, quarters: number) {
 type Tempo = FillContent["tempo"];
 const tempo = (value: number) => value as Tempo;
 
-export function makeDemoBook(): DemoFill[] {
+export function makeDemoFills(): DemoFill[] {
   return [
     { id: "demo-five-five-six", daysAgo: 0, content: { ...makeStarter(), tags: ["Harbour Clock", "odd groups"] } },
     fill("last-ferry", 1, {

@@ -1,11 +1,21 @@
 /** The content's door: everything that ships, checked by its schema the first time it is asked for. */
 
 import { z } from "zod";
-import type { Fill, FillContent } from "~/formats/fill";
-import { makeDemoBook } from "./demo";
+import type { BookContents } from "~/formats/book";
+import { rudimentMarkSchema } from "~/formats/cell";
+import type { FillContent } from "~/formats/fill";
+import { makeDemoFills } from "./demo";
+import { DEMO_MARKS, makeDemoCells } from "./demo-cells";
 import { GROOVES } from "./grooves";
 import { RUDIMENTS } from "./rudiments";
-import { demoFillSchema, type GrooveEntry, grooveSchema, type RudimentEntry, rudimentSchema } from "./schema";
+import {
+  demoCellSchema,
+  demoFillSchema,
+  type GrooveEntry,
+  grooveSchema,
+  type RudimentEntry,
+  rudimentSchema,
+} from "./schema";
 import { makeStarter } from "./starter";
 
 export type { GrooveEntry, RudimentEntry } from "./schema";
@@ -24,14 +34,15 @@ export function loadStarter(): FillContent {
   return makeStarter();
 }
 
-/** The demo's fills, dated back from `now` (milliseconds since 1970). */
-export function loadDemoFills(now: number): Fill[] {
-  return z
-    .array(demoFillSchema)
-    .min(12)
-    .parse(makeDemoBook())
-    .map(({ id, daysAgo, content }) => {
-      const updatedAt = now - daysAgo * DAY;
-      return { id, createdAt: updatedAt, updatedAt, content };
-    });
+/** The demo's book, dated back from `now` (milliseconds since 1970). */
+export function loadDemoBook(now: number): BookContents {
+  const date = <Content>({ id, daysAgo, content }: { id: string; daysAgo: number; content: Content }) => {
+    const at = now - daysAgo * DAY;
+    return { id, createdAt: at, updatedAt: at, content };
+  };
+  return {
+    fills: z.array(demoFillSchema).min(12).parse(makeDemoFills()).map(date),
+    cells: z.array(demoCellSchema).min(8).parse(makeDemoCells()).map(date),
+    rudiments: z.array(rudimentMarkSchema).parse(DEMO_MARKS),
+  };
 }

@@ -2,6 +2,7 @@
 
 import { z } from "zod";
 import { barTicks, bpm, formatLine, layOut, METER_UNITS, type Meter, readStickLine, ticks } from "~/core";
+import { cellContentSchema } from "~/formats/cell";
 import { fillContentSchema } from "~/formats/fill";
 
 const meterSchema = z.object({ beats: z.number().int().min(1).max(32), unit: z.literal(METER_UNITS) });
@@ -38,9 +39,8 @@ export const grooveSchema = z
   }, "does not fill whole bars");
 export type GrooveEntry = z.infer<typeof grooveSchema>;
 
-export const demoFillSchema = z.object({
-  id: z.string(),
-  /** Days before the demo is first opened. */
-  daysAgo: z.number().min(0).max(60),
-  content: fillContentSchema,
-});
+/** Days before the demo is first opened. */
+const daysAgoSchema = z.number().min(0).max(60);
+
+export const demoFillSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: fillContentSchema });
+export const demoCellSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: cellContentSchema });

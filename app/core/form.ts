@@ -84,6 +84,23 @@ export function arrange(timeline: Timeline, groove: Groove, form: Form, crashHan
   };
 }
 
+/** A timeline by itself, round and round from its first stroke to its end, with clicks on the beats. */
+export function arrangeLoop(timeline: Timeline): Arrangement {
+  const { meter, window, end } = timeline;
+  const length = Math.max(1, end - window.start);
+  const notes = timeline.events.map((event) => sound(event, event.at - window.start, "fill"));
+  // Grace notes of the very first stroke need a little time before it.
+  const leadIn = notes.reduce((most, note) => Math.max(most, -note.at), 0);
+  return {
+    countIn: ticks(leadIn),
+    length: ticks(length),
+    fillAt: ticks(0),
+    notes: notes.toSorted((a, b) => a.at - b.at),
+    clicks: clickBeats(meter, length + beatTicks(meter) - 1),
+    countInClicks: [],
+  };
+}
+
 function sound(event: TimelineEvent, at: number, role: SoundingNote["role"]): SoundingNote {
   const { limb, place, level, rimShot } = event;
   const slot = role === "fill" && event.grace === undefined ? event.slot : null;

@@ -2,8 +2,8 @@
 
 import type { FillContent } from "~/formats/fill";
 import type { BookDatabase, FillRow } from "./database";
-import { clearDraft, writeDraft } from "./draft";
-import { saveFill, watchFill } from "./fills";
+import { fillDrafts } from "./draft";
+import { saveRow, watchRow } from "./rows";
 
 export type SaveState =
   | { readonly kind: "saved" }
@@ -43,13 +43,13 @@ export class Autosave {
     private readonly events: AutosaveEvents,
   ) {
     open.add(this);
-    this.stopWatching = watchFill(book, id, (row) => this.notice(row));
+    this.stopWatching = watchRow(book.fills, id, (row) => this.notice(row));
   }
 
   /** Takes an edit: written down at once, saved after a short rest. */
   queue(content: FillContent) {
     this.pending = content;
-    const draftKept = writeDraft(this.id, this.revision, content);
+    const draftKept = fillDrafts.write(this.id, this.revision, content);
     if (this.state.kind === "conflict" || this.state.kind === "gone") return;
     if (this.state.kind !== "failed") this.say({ kind: "saving" });
     else this.say({ ...this.state, draftKept });
@@ -70,7 +70,7 @@ export class Autosave {
   takeTheirs(row: FillRow) {
     this.pending = null;
     this.revision = row.revision;
-    clearDraft(this.id);
+    fillDrafts.clear(this.id);
     this.say({ kind: "saved" });
   }
 
@@ -95,22 +95,22 @@ export class Autosave {
 
   private async save(content: FillContent): Promise<void> {
     try {
-      const result = await saveFill(this.book, this.id, this.revision, content);
+      const result = await saveRow(this.book.fills, this.id, this.revision, content);
       if (result.kind === "saved") {
         this.revision = result.revision;
         if (this.pending === content) {
           this.pending = null;
-          clearDraft(this.id);
+          fillDrafts.clear(this.id);
           this.say({ kind: "saved" });
         } else {
           // Edited meanwhile: the draft says from which revision.
-          writeDraft(this.id, this.revision, this.pending ?? content);
+          fillDrafts.write(this.id, this.revision, this.pending ?? content);
           this.wait(REST);
         }
       } else this.say(result);
     } catch (error) {
       const name = error instanceof Error ? error.name : "";
-      const draftKept = writeDraft(this.id, this.revision, content);
+      const draftKept = fillDrafts.write(this.id, this.revision, content);
       this.say({ kind: "failed", full: name.includes("Quota"), draftKept });
       this.wait(RETRY);
     }

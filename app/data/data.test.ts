@@ -1,23 +1,15 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
+import { readBook, writeBook } from "~/formats/book";
+import { type CellContent, makeCellContent } from "~/formats/cell";
 import { makeContent } from "~/formats/fill";
 import { Autosave, flushSaves, type SaveState } from "./autosave";
+import { keepCell, listRudimentMarks, markRudiment } from "./cells";
 import { BookDatabase, isFirstTime, openBook } from "./database";
-import { clearDraft, takeDraft, writeDraft } from "./draft";
-import {
-  createFill,
-  deleteFill,
-  duplicateFill,
-  emptyOldBin,
-  getFill,
-  importFills,
-  listBin,
-  listFills,
-  restoreFill,
-  saveFill,
-  toFill,
-} from "./fills";
+import { cellDrafts, fillDrafts } from "./draft";
 import { DEFAULT_PREFERENCES, loadPreferences, savePreferences } from "./preferences";
+import { addRow, amendRow, binRow, emptyOldBin, getRow, listBin, listRows, restoreRow, saveRow, toItem } from "./rows";
+import { gatherBook, importBook } from "./transfer";
 
 /** The browser's storage, as far as drafts use it. */
 class MemoryStorage {
@@ -57,61 +49,143 @@ afterEach(() => {
 });
 
 const content = (text: string, name = "One") => makeContent({ text, name });
+const cellContent = (text: string, given: Partial<CellContent> = {}) =>
+  makeCellContent({ origin: { source: null, name: "", text }, moves: [], ...given });
 
 describe("fills", () => {
-  test("are kept, listed by their last edit, duplicated, binned and brought back", async () => {
-    const one = await createFill(book, content("@4 RL", "one"));
+  test("are kept, listed by their last edit, binned and brought back", async () => {
+    await addRow(book.fills, content("@4 RL", "one"));
     await new Promise((resolve) => setTimeout(resolve, 2));
-    const two = await createFill(book, content("@4 LR", "two"));
-    expect((await listFills(book)).map((fill) => fill.content.name)).toEqual(["two", "one"]);
-    const copy = await duplicateFill(book, one.id);
-    expect(copy?.content).toEqual({ ...one.content, name: "one (copy)" });
-    await deleteFill(book, two.id);
-    expect((await listFills(book)).map((fill) => fill.id)).not.toContain(two.id);
-    expect((await listBin(book)).map((fill) => fill.id)).toEqual([two.id]);
-    await restoreFill(book, two.id);
-    expect(await listBin(book)).toEqual([]);
-    expect(await duplicateFill(book, "nothing")).toBeNull();
+    const two = await addRow(book.fills, content("@4 LR", "two"));
+    expect((await listRows(book.fills)).map((fill) => fill.content.name)).toEqual(["two", "one"]);
+    await binRow(book.fills, two.id);
+    expect((await listRows(book.fills)).map((fill) => fill.id)).not.toContain(two.id);
+    expect((await listBin(book.fills)).map((fill) => fill.id)).toEqual([two.id]);
+    await restoreRow(book.fills, two.id);
+    expect(await listBin(book.fills)).toEqual([]);
+    await restoreRow(book.fills, "nothing");
+    expect(await listRows(book.fills)).toHaveLength(2);
   });
   test("leave the bin for good after thirty days, not before", async () => {
-    const fill = await createFill(book, content("@4 RL"));
-    await deleteFill(book, fill.id);
+    const fill = await addRow(book.fills, content("@4 RL"));
+    await binRow(book.fills, fill.id);
     const day = 24 * 60 * 60 * 1000;
-    await emptyOldBin(book, Date.now() + 29 * day);
-    expect(await listBin(book)).toHaveLength(1);
-    await emptyOldBin(book, Date.now() + 31 * day);
-    expect(await getFill(book, fill.id)).toBeNull();
+    await emptyOldBin(book.fills, Date.now() + 29 * day);
+    expect(await listBin(book.fills)).toHaveLength(1);
+    await emptyOldBin(book.fills, Date.now() + 31 * day);
+    expect(await getRow(book.fills, fill.id)).toBeNull();
   });
   test("are saved over the revision they were edited from, and over no other", async () => {
-    const fill = await createFill(book, content("@4 RL"));
-    expect(await saveFill(book, fill.id, 1, content("@4 RLK"))).toEqual({ kind: "saved", revision: 2 });
-    const refused = await saveFill(book, fill.id, 1, content("@4 H"));
+    const fill = await addRow(book.fills, content("@4 RL"));
+    expect(await saveRow(book.fills, fill.id, 1, content("@4 RLK"))).toEqual({ kind: "saved", revision: 2 });
+    const refused = await saveRow(book.fills, fill.id, 1, content("@4 H"));
     expect(refused).toMatchObject({ kind: "conflict", theirs: { revision: 2 } });
-    expect((await getFill(book, fill.id))?.content.text).toBe("@4 RLK");
-    expect(await saveFill(book, "nothing", 1, content("@4 H"))).toEqual({ kind: "gone" });
+    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLK");
+    expect(await saveRow(book.fills, "nothing", 1, content("@4 H"))).toEqual({ kind: "gone" });
   });
 });
 
 describe("importing", () => {
   test("adds what is new, skips what is the same, puts what differs beside", async () => {
-    const mine = await createFill(book, content("@4 RL"));
-    const other = { ...toFill(mine), content: content("@4 RLK") };
-    const fresh = { ...toFill(mine), id: "fresh" };
-    expect(await importFills(book, [toFill(mine), fresh])).toEqual({ added: 1, same: 1, beside: 0 });
-    expect(await importFills(book, [other])).toEqual({ added: 0, same: 0, beside: 1 });
-    expect((await listFills(book)).map((fill) => fill.content.text).sort()).toEqual(["@4 RL", "@4 RL", "@4 RLK"]);
+    const mine = await addRow(book.fills, content("@4 RL"));
+    const other = { ...toItem(mine), content: content("@4 RLK") };
+    const fresh = { ...toItem(mine), id: "fresh" };
+    expect(await importBook(book, { fills: [toItem(mine), fresh], cells: [], rudiments: [] })).toMatchObject({
+      fills: { added: 1, same: 1, beside: 0 },
+    });
+    expect(await importBook(book, { fills: [other], cells: [], rudiments: [] })).toMatchObject({
+      fills: { added: 0, same: 0, beside: 1 },
+    });
+    expect((await listRows(book.fills)).map((fill) => fill.content.text).sort()).toEqual(["@4 RL", "@4 RL", "@4 RLK"]);
   });
   test("brings back from the bin what is the same", async () => {
-    const mine = await createFill(book, content("@4 RL"));
-    await deleteFill(book, mine.id);
-    expect(await importFills(book, [toFill(mine)])).toMatchObject({ same: 1 });
-    expect(await listFills(book)).toHaveLength(1);
+    const mine = await addRow(book.fills, content("@4 RL"));
+    await binRow(book.fills, mine.id);
+    expect(await importBook(book, { fills: [toItem(mine)], cells: [], rudiments: [] })).toMatchObject({
+      fills: { same: 1 },
+    });
+    expect(await listRows(book.fills)).toHaveLength(1);
   });
   test("changes nothing when one of the fills is not sound", async () => {
-    const good = { ...toFill(await createFill(book, content("@4 RL"))), id: "good" };
+    const good = { ...toItem(await addRow(book.fills, content("@4 RL"))), id: "good" };
     const bad = { ...good, id: "bad", content: { ...good.content, tempo: -1 } } as unknown as typeof good;
-    await expect(importFills(book, [good, bad])).rejects.toThrow();
-    expect(await listFills(book)).toHaveLength(1);
+    await expect(importBook(book, { fills: [good, bad], cells: [], rudiments: [] })).rejects.toThrow();
+    expect(await listRows(book.fills)).toHaveLength(1);
+  });
+});
+
+describe("own cells", () => {
+  test("are kept once: the same sticking is found under any name, a turned or mirrored one only when meant", async () => {
+    const kept = await keepCell(book, cellContent(">RLRR", { name: "one" }), false);
+    expect(kept.kind).toBe("kept");
+    expect(await keepCell(book, cellContent(">RLRR", { name: "two" }), true)).toMatchObject({
+      kind: "have",
+      row: { content: { name: "one" } },
+    });
+    expect((await keepCell(book, cellContent("L>RLL", { name: "turned" }), false)).kind).toBe("kept");
+    expect((await keepCell(book, cellContent("LRRL"), false)).kind).toBe("kept");
+    expect((await keepCell(book, cellContent(">LRLL"), false)).kind).toBe("relative");
+    expect((await keepCell(book, cellContent("R>RLR"), false)).kind).toBe("relative");
+    expect((await keepCell(book, cellContent(">LRLL"), true)).kind).toBe("kept");
+    expect(await listRows(book.cells)).toHaveLength(4);
+  });
+  test("in the bin stand in nobody's way", async () => {
+    const kept = await keepCell(book, cellContent("RLK"), false);
+    await binRow(book.cells, kept.row.id);
+    expect((await keepCell(book, cellContent("RLK"), false)).kind).toBe("kept");
+  });
+  test("are amended without losing what another tab changed", async () => {
+    const { id } = await addRow(book.cells, cellContent("RLK"));
+    await amendRow(book.cells, id, { favourite: true });
+    await amendRow(book.cells, id, { name: "Three" });
+    expect((await getRow(book.cells, id))?.content).toMatchObject({ favourite: true, name: "Three" });
+    expect(await amendRow(book.cells, "gone", { name: "x" })).toBeNull();
+  });
+  test("and rudiments are noted on; a note that says nothing goes", async () => {
+    await markRudiment(book, "single-paradiddle", { favourite: true });
+    await markRudiment(book, "single-paradiddle", { tags: ["warm-up"] });
+    expect(await listRudimentMarks(book)).toEqual([{ id: "single-paradiddle", favourite: true, tags: ["warm-up"] }]);
+    await markRudiment(book, "single-paradiddle", { favourite: false });
+    await markRudiment(book, "single-paradiddle", { tags: [] });
+    expect(await listRudimentMarks(book)).toEqual([]);
+  });
+});
+
+describe("the whole book", () => {
+  test("goes out and comes into another one the same, recipes and notes too", async () => {
+    await addRow(book.fills, content("@4 RLK"));
+    const moves: CellContent["moves"] = [{ kind: "extend", by: "two-kicks" }, { kind: "mirror" }];
+    const origin = { source: "single-paradiddle", name: "Single paradiddle", text: ">RLRR" };
+    await keepCell(book, makeCellContent({ name: "Six", tags: ["a"], origin, moves, rate: "6" }), false);
+    await markRudiment(book, "single-paradiddle", { favourite: true });
+    const written = writeBook(await gatherBook(book));
+    const other = new BookDatabase(`test-${number++}`);
+    const read = readBook(written);
+    if (!read.ok) throw new Error("the book was refused");
+    expect(await importBook(other, read)).toEqual({
+      fills: { added: 1, same: 0, beside: 0 },
+      cells: { added: 1, same: 0, beside: 0 },
+    });
+    expect(await gatherBook(other)).toEqual(await gatherBook(book));
+    expect((await listRows(other.cells))[0]?.content).toMatchObject({ text: ">LRLLKK", moves, origin });
+    expect(await importBook(other, read)).toMatchObject({ cells: { added: 0, same: 1 } });
+    other.close();
+  });
+  test("takes the same cell of another device once, and adds to the notes that are there", async () => {
+    const mine = await addRow(book.cells, cellContent("RLK"));
+    await markRudiment(book, "flamacue", { tags: ["mine"] });
+    const theirs = { ...toItem(mine), id: "elsewhere" };
+    const rudiments = [{ id: "flamacue", favourite: true, tags: ["theirs"] }];
+    const counted = await importBook(book, { fills: [], cells: [theirs], rudiments });
+    expect(counted.cells).toEqual({ added: 0, same: 1, beside: 0 });
+    expect(await listRows(book.cells)).toHaveLength(1);
+    expect(await listRudimentMarks(book)).toEqual([{ id: "flamacue", favourite: true, tags: ["mine", "theirs"] }]);
+  });
+  test("takes nothing when one of its cells is not what its recipe makes", async () => {
+    const good = { id: "good", createdAt: 1, updatedAt: 1, content: cellContent("RLK") };
+    const bad = { ...good, id: "bad", content: { ...good.content, text: "RLL" } };
+    await expect(importBook(book, { fills: [], cells: [good, bad], rudiments: [] })).rejects.toThrow();
+    expect(await listRows(book.cells)).toEqual([]);
   });
 });
 
@@ -127,11 +201,16 @@ describe("preferences", () => {
 
 describe("the book", () => {
   test("the demo's is filled once, in a database of its own", async () => {
-    const demo = vi.fn(async () => [{ id: "d", createdAt: 1, updatedAt: 1, content: content("@4 RL") }]);
+    const demo = vi.fn(async () => ({
+      fills: [{ id: "d", createdAt: 1, updatedAt: 1, content: content("@4 RL") }],
+      cells: [{ id: "c", createdAt: 1, updatedAt: 1, content: cellContent("RLK") }],
+      rudiments: [],
+    }));
     const opened = await openBook("demo", demo);
     await opened.fills.clear();
     expect(await openBook("demo", demo)).toBe(opened);
     expect(demo).toHaveBeenCalledTimes(1);
+    expect(await opened.cells.count()).toBe(1);
     const own = await openBook("own", demo);
     expect(own.name).not.toBe(opened.name);
     expect(await own.fills.count()).toBe(0);
@@ -148,32 +227,39 @@ describe("the book", () => {
 describe("drafts", () => {
   test("are taken once by the tab that wrote them, and by others only when left behind", () => {
     const now = Date.now();
-    writeDraft("f", 3, content("@4 RL"));
-    expect(takeDraft("other", now)).toBeNull();
+    fillDrafts.write("f", 3, content("@4 RL"));
+    expect(fillDrafts.take("other", now)).toBeNull();
     newTab();
-    expect(takeDraft("f", now)).toBeNull();
-    expect(takeDraft("f", now + 10_000)).toMatchObject({ baseRevision: 3, content: { text: "@4 RL" } });
-    expect(takeDraft("f", now + 10_000)).toBeNull();
-    writeDraft("f", 4, content("@4 K"));
-    expect(takeDraft("f", now)?.content.text).toBe("@4 K");
-    writeDraft("f", 4, content("@4 K"));
-    clearDraft("f");
-    expect(takeDraft("f", now)).toBeNull();
+    expect(fillDrafts.take("f", now)).toBeNull();
+    expect(fillDrafts.take("f", now + 10_000)).toMatchObject({ baseRevision: 3, content: { text: "@4 RL" } });
+    expect(fillDrafts.take("f", now + 10_000)).toBeNull();
+    fillDrafts.write("f", 4, content("@4 K"));
+    expect(fillDrafts.take("f", now)?.content.text).toBe("@4 K");
+    fillDrafts.write("f", 4, content("@4 K"));
+    fillDrafts.clear("f");
+    expect(fillDrafts.take("f", now)).toBeNull();
+  });
+  test("of cells and of fills stand apart", () => {
+    const origin = { source: null, name: "", typed: "RLx", text: null };
+    const bench = { name: "", origin, moves: [], at: 0, rate: "4" };
+    cellDrafts.write("f", 0, bench);
+    expect(fillDrafts.take("f", Date.now())).toBeNull();
+    expect(cellDrafts.take("f", Date.now())?.content).toEqual(bench);
   });
   test("that are damaged are nothing, and a full storage says so", () => {
     storage.setItem("dime-stack:draft:f:tab", '{"baseRevision":1,"at":0,"content":{}}');
-    expect(takeDraft("f", Date.now())).toBeNull();
+    expect(fillDrafts.take("f", Date.now())).toBeNull();
     storage.setItem("dime-stack:draft:f:other", "{ cut off");
-    writeDraft("f", 2, content("@4 RLK"));
-    expect(takeDraft("f", Date.now())?.content.text).toBe("@4 RLK");
+    fillDrafts.write("f", 2, content("@4 RLK"));
+    expect(fillDrafts.take("f", Date.now())?.content.text).toBe("@4 RLK");
     storage.full = true;
-    expect(writeDraft("f", 1, content("@4 RL"))).toBe(false);
+    expect(fillDrafts.write("f", 1, content("@4 RL"))).toBe(false);
   });
 });
 
 describe("autosave", () => {
   async function edited(text = "@4 RL") {
-    const fill = await createFill(book, content(text));
+    const fill = await addRow(book.fills, content(text));
     const states: SaveState[] = [];
     const theirs: string[] = [];
     const make = () =>
@@ -189,7 +275,7 @@ describe("autosave", () => {
     expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack:draft"))).toHaveLength(1);
     expect(last()).toBe("saving");
     await vi.waitFor(() => expect(last()).toBe("saved"));
-    expect((await getFill(book, fill.id))?.content.text).toBe("@4 RLK");
+    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLK");
     expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack:draft"))).toHaveLength(0);
     await saver.close();
   });
@@ -197,35 +283,35 @@ describe("autosave", () => {
     const { fill, saver } = await edited();
     saver.queue(content("@4 RLKK"));
     await flushSaves();
-    expect((await getFill(book, fill.id))?.content.text).toBe("@4 RLKK");
+    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLKK");
     await saver.close();
   });
   test("two tabs: an idle one follows, a busy one is told of the conflict and may keep its own", async () => {
     const { fill, saver, theirs, last } = await edited();
-    await saveFill(book, fill.id, 1, content("@4 L"));
+    await saveRow(book.fills, fill.id, 1, content("@4 L"));
     await vi.waitFor(() => expect(theirs).toEqual(["@4 L"]));
     saver.queue(content("@4 RR"));
-    await saveFill(book, fill.id, 2, content("@4 LL"));
+    await saveRow(book.fills, fill.id, 2, content("@4 LL"));
     await saver.flush();
     expect(last()).toBe("conflict");
-    const row = await getFill(book, fill.id);
+    const row = await getRow(book.fills, fill.id);
     expect(row?.content.text).toBe("@4 LL");
     if (row) await saver.keepMine(row);
-    expect((await getFill(book, fill.id))?.content.text).toBe("@4 RR");
+    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RR");
     expect(last()).toBe("saved");
     await saver.close();
   });
   test("the other tab's version can be taken", async () => {
     const { fill, saver, last } = await edited();
     saver.queue(content("@4 RR"));
-    await saveFill(book, fill.id, 1, content("@4 LL"));
+    await saveRow(book.fills, fill.id, 1, content("@4 LL"));
     await saver.flush();
-    const row = await getFill(book, fill.id);
+    const row = await getRow(book.fills, fill.id);
     if (row) saver.takeTheirs(row);
     expect(last()).toBe("saved");
     saver.queue(content("@4 LLK"));
     await saver.flush();
-    expect((await getFill(book, fill.id))?.content.text).toBe("@4 LLK");
+    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 LLK");
     await saver.close();
   });
   test("a full disk is said, the draft kept, and the edit saved when there is room", async () => {
@@ -239,7 +325,7 @@ describe("autosave", () => {
     expect(put).toHaveBeenCalledTimes(1);
     await saver.flush();
     expect(last()).toBe("saved");
-    expect((await getFill(book, fill.id))?.content.text).toBe("@4 RLRR");
+    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLRR");
     await saver.close();
   });
   test("a fill that is gone is said", async () => {

@@ -1,14 +1,12 @@
 /** The player's book in the browser: one Dexie database, and another one for the demo that never touches it. */
 
 import Dexie, { type Table } from "dexie";
-import type { Fill } from "~/formats/fill";
+import type { CellContent, OwnCell, RudimentMark } from "~/formats/cell";
+import type { Fill, FillContent } from "~/formats/fill";
+import type { Row, RowTable } from "./rows";
 
-export interface FillRow extends Fill {
-  /** Counts saves, so that a tab can tell that another one has saved since. */
-  readonly revision: number;
-  /** When it went to the bin, or 0. */
-  readonly deletedAt: number;
-}
+export type FillRow = Row<FillContent>;
+export type CellRow = Row<CellContent>;
 
 /** One row of settings, checked when it is read. */
 interface PreferencesRow {
@@ -22,21 +20,29 @@ interface MarkRow {
 }
 
 export class BookDatabase extends Dexie {
-  fills!: Table<FillRow, string>;
+  fills!: RowTable<FillContent>;
+  cells!: RowTable<CellContent>;
+  rudiments!: Table<RudimentMark, string>;
   preferences!: Table<PreferencesRow, string>;
   marks!: Table<MarkRow, string>;
 
   constructor(name: string) {
     super(name);
     this.version(1).stores({ fills: "id, updatedAt, deletedAt", preferences: "key", marks: "key" });
+    this.version(2).stores({ cells: "id, updatedAt, deletedAt", rudiments: "id" });
   }
 }
 
 export type BookName = "own" | "demo";
 const NAMES: Record<BookName, string> = { own: "dime-stack", demo: "dime-stack-demo" };
 
+export interface DemoBook {
+  readonly fills: readonly Fill[];
+  readonly cells: readonly OwnCell[];
+  readonly rudiments: readonly RudimentMark[];
+}
 /** What fills a new demo book. */
-export type DemoSource = () => Promise<readonly Fill[]>;
+export type DemoSource = () => Promise<DemoBook>;
 
 const opened = new Map<string, Promise<BookDatabase>>();
 
@@ -51,19 +57,30 @@ export function openBook(name: BookName, demo: DemoSource): Promise<BookDatabase
   return book;
 }
 
+/** One mark for each part of the demo, so that a demo book of an earlier version gets the parts that came later. */
+const FILLS_MARK = "demo-filled";
+const CELLS_MARK = "demo-cells-filled";
+
 async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
   const database = new BookDatabase(NAMES[name]);
   await database.open();
-  if (name === "demo" && !(await database.marks.get("demo-filled"))) {
-    const fills = await demo();
-    await database.transaction("rw", database.fills, database.marks, async () => {
+  const { fills, cells, rudiments, marks } = database;
+  if (name === "demo" && (await marks.bulkGet([FILLS_MARK, CELLS_MARK])).includes(undefined)) {
+    const content = await demo();
+    await database.transaction("rw", [fills, cells, rudiments, marks], async () => {
       // Another tab may have come first.
-      if (await database.marks.get("demo-filled")) return;
-      await database.fills.bulkPut(fills.map((fill) => ({ ...fill, revision: 1, deletedAt: 0 })));
-      await database.marks.put({ key: "demo-filled", at: Date.now() });
+      if (await isFirstTime(database, FILLS_MARK)) await fills.bulkPut(content.fills.map(newRow));
+      if (await isFirstTime(database, CELLS_MARK)) {
+        await cells.bulkPut(content.cells.map(newRow));
+        await rudiments.bulkPut([...content.rudiments]);
+      }
     });
   }
   return database;
+}
+
+function newRow<Item extends object>(item: Item): Item & { revision: number; deletedAt: number } {
+  return { ...item, revision: 1, deletedAt: 0 };
 }
 
 /** Whether something has not been done yet for this database; marks it as done. */

@@ -4,16 +4,16 @@
  */
 
 import { z } from "zod";
+import { type CellBenchContent, cellBenchSchema } from "~/formats/cell";
 import { type FillContent, fillContentSchema } from "~/formats/fill";
 
-const draftSchema = z.object({
-  baseRevision: z.number().int(),
-  at: z.number(),
-  content: fillContentSchema,
-});
-export type Draft = z.infer<typeof draftSchema>;
+export interface Draft<Content> {
+  readonly baseRevision: number;
+  /** Milliseconds since 1970. */
+  readonly at: number;
+  readonly content: Content;
+}
 
-const PREFIX = "dime-stack:draft:";
 const TAB_KEY = "dime-stack:tab";
 /** A younger draft of another tab is one that the tab is about to save, not one left behind. Milliseconds. */
 const LEFT_BEHIND_AFTER = 3_000;
@@ -26,47 +26,66 @@ function tabId(): string {
   return made;
 }
 
-/** False when the browser keeps nothing. */
-export function writeDraft(id: string, baseRevision: number, content: FillContent): boolean {
-  try {
-    localStorage.setItem(`${PREFIX}${id}:${tabId()}`, JSON.stringify({ baseRevision, at: Date.now(), content }));
-    return true;
-  } catch {
-    return false;
-  }
-}
+/** Drafts of one kind of content, by the id of what is edited. */
+export class Drafts<Content> {
+  private readonly schema: z.ZodType<Draft<Content>>;
 
-export function clearDraft(id: string): void {
-  try {
-    localStorage.removeItem(`${PREFIX}${id}:${tabId()}`);
-  } catch {
-    // Nothing was kept, so nothing is to be cleared.
+  constructor(
+    private readonly prefix: string,
+    content: z.ZodType<Content>,
+  ) {
+    this.schema = z.object({ baseRevision: z.number().int(), at: z.number(), content });
   }
-}
 
-/** Null for what is damaged: it must not hide the sound ones. */
-function parseDraft(text: string | null): Draft | null {
-  try {
-    return draftSchema.safeParse(JSON.parse(text ?? "null")).data ?? null;
-  } catch {
-    return null;
-  }
-}
-
-/** Takes the newest draft of a fill that this tab wrote or another one left behind; drafts that are taken are gone. */
-export function takeDraft(id: string, now: number): Draft | null {
-  try {
-    const own = `${PREFIX}${id}:${tabId()}`;
-    const drafts: Draft[] = [];
-    for (const key of Object.keys(localStorage)) {
-      if (!key.startsWith(`${PREFIX}${id}:`)) continue;
-      const draft = parseDraft(localStorage.getItem(key));
-      if (draft && key !== own && now - draft.at < LEFT_BEHIND_AFTER) continue;
-      localStorage.removeItem(key);
-      if (draft) drafts.push(draft);
+  /** False when the browser keeps nothing. */
+  write(id: string, baseRevision: number, content: Content): boolean {
+    try {
+      localStorage.setItem(this.keyOf(id), JSON.stringify({ baseRevision, at: Date.now(), content }));
+      return true;
+    } catch {
+      return false;
     }
-    return drafts.sort((a, b) => b.at - a.at)[0] ?? null;
-  } catch {
-    return null;
+  }
+
+  clear(id: string): void {
+    try {
+      localStorage.removeItem(this.keyOf(id));
+    } catch {
+      // Nothing was kept, so nothing is to be cleared.
+    }
+  }
+
+  /** Takes the newest draft that this tab wrote or another one left behind; drafts that are taken are gone. */
+  take(id: string, now: number): Draft<Content> | null {
+    try {
+      const own = this.keyOf(id);
+      const drafts: Draft<Content>[] = [];
+      for (const key of Object.keys(localStorage)) {
+        if (!key.startsWith(`${this.prefix}${id}:`)) continue;
+        const draft = this.parse(localStorage.getItem(key));
+        if (draft && key !== own && now - draft.at < LEFT_BEHIND_AFTER) continue;
+        localStorage.removeItem(key);
+        if (draft) drafts.push(draft);
+      }
+      return drafts.sort((a, b) => b.at - a.at)[0] ?? null;
+    } catch {
+      return null;
+    }
+  }
+
+  private keyOf(id: string): string {
+    return `${this.prefix}${id}:${tabId()}`;
+  }
+
+  /** Null for what is damaged: it must not hide the sound ones. */
+  private parse(text: string | null): Draft<Content> | null {
+    try {
+      return this.schema.safeParse(JSON.parse(text ?? "null")).data ?? null;
+    } catch {
+      return null;
+    }
   }
 }
+
+export const fillDrafts = new Drafts<FillContent>("dime-stack:draft:", fillContentSchema);
+export const cellDrafts = new Drafts<CellBenchContent>("dime-stack:cell-draft:", cellBenchSchema);

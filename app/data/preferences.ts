@@ -1,7 +1,7 @@
 /** How a player has set the app up; the same for all fills. */
 
 import { z } from "zod";
-import { COUNT_STYLES } from "~/core";
+import { COUNT_STYLES, MAX_BPM, MIN_BPM, parseMeter } from "~/core";
 import type { BookDatabase } from "./database";
 
 export const HANDEDNESS = ["right", "left", "open"] as const;
@@ -18,6 +18,9 @@ export const preferencesSchema = z.object({
   /** Whether the metronome sounds after the count-in. */
   click: z.boolean(),
   countInBars: z.number().int().min(0).max(2),
+  /** What cells are looked at and heard in, where no fill says it. */
+  cellTempo: z.number().min(MIN_BPM).max(MAX_BPM),
+  cellMeter: z.string().refine((text) => parseMeter(text) !== null, "is not a meter"),
 });
 export type Preferences = z.infer<typeof preferencesSchema>;
 
@@ -28,6 +31,8 @@ export const DEFAULT_PREFERENCES: Preferences = {
   volume: 0.5,
   click: false,
   countInBars: 1,
+  cellTempo: 80,
+  cellMeter: "4/4",
 };
 
 /** Stored preferences over the defaults; a field that is not valid any more falls back alone. */

@@ -1,12 +1,25 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { formatLine } from "~/core";
-import { anyLine, anyMeter } from "~/core/testing/arbitraries";
-import { BOOK_FORMAT, BOOK_VERSION, type BookProblem, MAX_BOOK_BYTES, readBook, writeBook } from "./book";
+import { cookCell, formatLine, formatSlots } from "~/core";
+import { anyLine, anyMeter, anyMove, anySticking } from "~/core/testing/arbitraries";
+import {
+  BOOK_FORMAT,
+  BOOK_VERSION,
+  type BookContents,
+  type BookProblem,
+  MAX_BOOK_BYTES,
+  readBook,
+  writeBook,
+} from "./book";
+import { MAX_CELL_SLOTS, makeCellContent, type OwnCell } from "./cell";
 import { type Fill, makeContent, soundLine } from "./fill";
 
 function fillOf(text: string, given: Partial<Fill> = {}): Fill {
   return { id: "a", createdAt: 1, updatedAt: 2, content: makeContent({ text, name: "One" }), ...given };
+}
+
+function bookOf(fills: readonly Fill[], cells: readonly OwnCell[] = []): BookContents {
+  return { fills, cells, rudiments: [] };
 }
 
 function problemOf(text: string): BookProblem {
@@ -16,7 +29,7 @@ function problemOf(text: string): BookProblem {
 }
 
 function withFill(change: (fill: Record<string, unknown>) => void): string {
-  const book = JSON.parse(writeBook([fillOf("@4 RL")]));
+  const book = JSON.parse(writeBook(bookOf([fillOf("@4 RL")])));
   change(book.fills[0]);
   return JSON.stringify(book);
 }
@@ -41,8 +54,8 @@ test("what was written comes back identical, for any phrases and words", () => {
     });
   fc.assert(
     fc.property(fc.uniqueArray(anyFill, { maxLength: 5, selector: (fill) => fill.id }), (fills) => {
-      const reading = readBook(writeBook(fills));
-      expect(reading).toEqual({ ok: true, fills });
+      const reading = readBook(writeBook(bookOf(fills)));
+      expect(reading).toEqual({ ok: true, ...bookOf(fills) });
     }),
     { numRuns: 60 },
   );
@@ -95,10 +108,14 @@ describe("a bad file is refused whole, with where and what", () => {
       "content.tags",
     ],
   ])("%s", (_, change, path) => {
-    expect(problemOf(withFill(change))).toMatchObject({ kind: "field", fill: 0, path });
+    expect(problemOf(withFill(change))).toMatchObject({ kind: "field", item: { what: "fill", index: 0 }, path });
   });
   test("two fills with one identity", () => {
-    expect(problemOf(writeBook([fillOf("@4 RL"), fillOf("@4 LR")]))).toEqual({ kind: "twice", id: "a" });
+    expect(problemOf(writeBook(bookOf([fillOf("@4 RL"), fillOf("@4 LR")])))).toEqual({
+      kind: "twice",
+      what: "fill",
+      id: "a",
+    });
   });
   test("a huge file, unread", () => {
     expect(problemOf(" ".repeat(MAX_BOOK_BYTES + 1)).kind).toBe("too-large");
@@ -109,6 +126,64 @@ describe("a bad file is refused whole, with where and what", () => {
     );
     expect(({} as { polluted?: number }).polluted).toBeUndefined();
     if (reading.ok) expect(reading.fills[0]?.content).toEqual(fillOf("@4 RL").content);
+  });
+});
+
+describe("version 1, which held fills alone", () => {
+  test("is read as it was, and says that it is one", () => {
+    const fills = [fillOf("@4 RLK")];
+    expect(readBook(JSON.stringify({ format: BOOK_FORMAT, version: 1, fills }))).toEqual({
+      ok: true,
+      ...bookOf(fills),
+    });
+    expect(problemOf(JSON.stringify({ format: BOOK_FORMAT, version: 1, fills, cells: [] })).kind).toBe("field");
+  });
+});
+
+describe("cells", () => {
+  const anyOwnCell = fc
+    .record({ id: fc.uuid(), cell: anySticking, moves: fc.array(anyMove, { maxLength: 6 }), name: fc.string() })
+    .map(({ id, cell, moves, name }) => {
+      const origin = { source: null, name: "", text: formatSlots(cell) };
+      const content = { origin, moves, name: name.slice(0, 40), tags: ["x"], favourite: true, rate: "3/2" };
+      return { id, origin, moves, content, size: cookCell(cell, moves).length };
+    })
+    .filter(({ size }) => size <= MAX_CELL_SLOTS)
+    .map(({ id, content }): OwnCell => ({ id, createdAt: 1, updatedAt: 2, content: makeCellContent(content) }));
+  test("come back identical with their recipes, whatever the moves", () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(anyOwnCell, { maxLength: 4, selector: ({ id }) => id }), (cells) => {
+        expect(readBook(writeBook(bookOf([], cells)))).toEqual({ ok: true, ...bookOf([], cells) });
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  const content = makeCellContent({
+    origin: { source: "single-paradiddle", name: "Single paradiddle", text: "RLRR" },
+    moves: [{ kind: "extend", by: "kick" }],
+  });
+  test.each<[string, object, string]>([
+    ["a text that is not what the recipe makes", { text: "RLRRL" }, "content"],
+    ["a text that is no sticking", { text: "RLZ" }, "content.text"],
+    ["a text that is not written plainly", { text: "RLRR K" }, "content.text"],
+    ["a move that is none", { moves: [{ kind: "juggle" }] }, "content.moves.0.kind"],
+    ["a move with more to it", { moves: [{ kind: "mirror", twice: true }] }, "content.moves.0"],
+    ["a turn by half a slot", { moves: [{ kind: "rotate", by: 0.5 }] }, "content.moves.0.by"],
+    ["a glued text that is no sticking", { moves: [{ kind: "glue", cell: "@4 R" }] }, "content.moves.0.cell"],
+    ["a rate that is none", { rate: "4/0" }, "content.rate"],
+    ["too many moves", { moves: Array.from({ length: 65 }, () => ({ kind: "mirror" })) }, "content.moves"],
+  ])("%s is refused", (_, change, path) => {
+    const cell = { id: "a", createdAt: 1, updatedAt: 1, content: { ...content, ...change } };
+    const text = JSON.stringify({ format: BOOK_FORMAT, version: 2, fills: [], cells: [cell], rudiments: [] });
+    expect(problemOf(text)).toMatchObject({ kind: "field", item: { what: "cell", index: 0 }, path });
+  });
+  test("two of one identity, and two notes on one rudiment", () => {
+    const cell = { id: "a", createdAt: 1, updatedAt: 1, content };
+    expect(problemOf(writeBook(bookOf([], [cell, cell])))).toMatchObject({ kind: "twice", what: "cell" });
+    const mark = { id: "flamacue", favourite: true, tags: [] };
+    const book = { fills: [], cells: [], rudiments: [mark, mark] };
+    expect(problemOf(writeBook(book))).toEqual({ kind: "twice", what: "rudiment", id: "flamacue" });
   });
 });
 

@@ -1,37 +1,73 @@
-/** The book file: fills in one versioned JSON file. Reader and writer; `docs/book-file.md` describes the format. */
+/** The book file: fills, own cells and notes on rudiments in one versioned JSON file. `docs/book-file.md` describes it. */
 
 import { z } from "zod";
+import { type OwnCell, ownCellSchema, type RudimentMark, rudimentMarkSchema } from "./cell";
 import { type Fill, fillSchema } from "./fill";
 
 export const BOOK_FORMAT = "dime-stack-book";
-export const BOOK_VERSION = 1;
+export const BOOK_VERSION = 2;
 export const BOOK_EXTENSION = ".dimestack.json";
 /** Files over this are refused unread. */
 export const MAX_BOOK_BYTES = 8 * 1024 * 1024;
-const MAX_BOOK_FILLS = 5_000;
+const MAX_BOOK_ITEMS = 5_000;
 
-const bookSchema = z
-  .object({
-    format: z.literal(BOOK_FORMAT),
-    version: z.literal(BOOK_VERSION),
-    fills: z.array(fillSchema).max(MAX_BOOK_FILLS),
-  })
-  .strict();
+/** All that a player's book holds. */
+export interface BookContents {
+  readonly fills: readonly Fill[];
+  readonly cells: readonly OwnCell[];
+  /** Only rudiments that something was noted on. */
+  readonly rudiments: readonly RudimentMark[];
+}
+
+const fillsSchema = z.array(fillSchema).max(MAX_BOOK_ITEMS);
+
+/** Each version that was ever written is read. */
+const VERSIONS: Readonly<Record<number, z.ZodType<BookContents>>> = {
+  1: z
+    .strictObject({ format: z.literal(BOOK_FORMAT), version: z.literal(1), fills: fillsSchema })
+    .transform(({ fills }) => ({ fills, cells: [], rudiments: [] })),
+  2: z
+    .strictObject({
+      format: z.literal(BOOK_FORMAT),
+      version: z.literal(2),
+      fills: fillsSchema,
+      cells: z.array(ownCellSchema).max(MAX_BOOK_ITEMS),
+      rudiments: z.array(rudimentMarkSchema).max(MAX_BOOK_ITEMS),
+    })
+    .transform(({ fills, cells, rudiments }) => ({ fills, cells, rudiments })),
+};
+
+/** What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it. */
+export type Taken = "added" | "same" | "beside";
+export interface ImportCount {
+  readonly fills: Readonly<Record<Taken, number>>;
+  readonly cells: Readonly<Record<Taken, number>>;
+}
+
+const KINDS = { fills: "fill", cells: "cell", rudiments: "rudiment" } as const;
+type BookKey = keyof typeof KINDS;
+export type BookItemKind = (typeof KINDS)[BookKey];
 
 export type BookProblem =
   | { readonly kind: "too-large"; readonly bytes: number; readonly most: number }
   | { readonly kind: "not-json"; readonly detail: string }
   | { readonly kind: "not-a-book" }
   | { readonly kind: "version"; readonly found: string; readonly known: number }
-  | { readonly kind: "twice"; readonly id: string }
-  | { readonly kind: "field"; readonly path: string; readonly fill: number | null; readonly detail: string };
+  | { readonly kind: "twice"; readonly what: BookItemKind; readonly id: string }
+  | {
+      readonly kind: "field";
+      readonly path: string;
+      /** Which of its kind, from 0; null for the file itself. */
+      readonly item: { readonly what: BookItemKind; readonly index: number } | null;
+      readonly detail: string;
+    };
 
 export type BookReading =
-  | { readonly ok: true; readonly fills: Fill[] }
+  | ({ readonly ok: true } & BookContents)
   | { readonly ok: false; readonly problem: BookProblem };
 
-export function writeBook(fills: readonly Fill[]): string {
-  return `${JSON.stringify({ format: BOOK_FORMAT, version: BOOK_VERSION, fills }, null, 2)}\n`;
+export function writeBook({ fills, cells, rudiments }: BookContents): string {
+  return `${JSON.stringify({ format: BOOK_FORMAT, version: BOOK_VERSION, fills, cells, rudiments }, null, 2)}\n`;
 }
 
 /** Reads a book file. Never throws; a file is taken whole or not at all. */
@@ -47,23 +83,33 @@ export function readBook(text: string): BookReading {
   }
   const head = z.object({ format: z.literal(BOOK_FORMAT), version: z.unknown() }).safeParse(data);
   if (!head.success) return { ok: false, problem: { kind: "not-a-book" } };
-  if (head.data.version !== BOOK_VERSION) {
+  const schema = typeof head.data.version === "number" ? VERSIONS[head.data.version] : undefined;
+  if (!schema) {
     const found = String(head.data.version).slice(0, 20);
     return { ok: false, problem: { kind: "version", found, known: BOOK_VERSION } };
   }
-  const book = bookSchema.safeParse(data);
+  const book = schema.safeParse(data);
   if (!book.success) return { ok: false, problem: firstFieldProblem(book.error) };
-  const seen = new Set<string>();
-  for (const { id } of book.data.fills) {
-    if (seen.has(id)) return { ok: false, problem: { kind: "twice", id } };
-    seen.add(id);
+  const twice = findTwice(book.data);
+  return twice ? { ok: false, problem: twice } : { ok: true, ...book.data };
+}
+
+function findTwice(contents: BookContents): BookProblem | null {
+  for (const key of Object.keys(KINDS) as BookKey[]) {
+    const seen = new Set<string>();
+    for (const { id } of contents[key]) {
+      if (seen.has(id)) return { kind: "twice", what: KINDS[key], id };
+      seen.add(id);
+    }
   }
-  return { ok: true, fills: book.data.fills };
+  return null;
 }
 
 function firstFieldProblem(error: z.ZodError): BookProblem {
   const issue = error.issues[0];
   const path = issue?.path ?? [];
-  const fill = path[0] === "fills" && typeof path[1] === "number" ? path[1] : null;
-  return { kind: "field", path: path.slice(fill === null ? 0 : 2).join("."), fill, detail: issue?.message ?? "" };
+  const [key, index] = path;
+  const what = typeof key === "string" && key in KINDS ? KINDS[key as BookKey] : null;
+  const item = what && typeof index === "number" ? { what, index } : null;
+  return { kind: "field", path: path.slice(item ? 2 : 0).join("."), item, detail: issue?.message ?? "" };
 }

@@ -1,86 +1,183 @@
-import { redirect } from "react-router";
+import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
 import { z } from "zod";
-import { loadRudiments, type RudimentEntry } from "~/content";
-import { barTicks, bpm, formatLine, layOut, type Meter, mirrorLine, readStickLine, ticks } from "~/core";
+import { listEntries } from "~/cells/book";
+import type { KeepAnswer } from "~/cells/keep-bar";
+import { CellsScreen } from "~/cells/screen";
+import { loadRudiments } from "~/content";
+import {
+  barTicks,
+  bpm,
+  formatLine,
+  formatMeter,
+  type Meter,
+  makeCell,
+  makeLine,
+  parseMeter,
+  slotTicks,
+  ticks,
+} from "~/core";
+import { flushSaves } from "~/data/autosave";
+import { keepCell, listRudimentMarks, markRudiment, saveCell } from "~/data/cells";
 import { currentBook } from "~/data/current";
-import { createFill } from "~/data/fills";
+import type { BookDatabase, CellRow } from "~/data/database";
+import { cellDrafts } from "~/data/draft";
 import { loadPreferences } from "~/data/preferences";
-import { makeContent } from "~/formats/fill";
-import { strongHandOf, usePreferences } from "~/ui/preferences";
-import { RudimentCard } from "~/ui/rudiment-card";
+import { addRow, amendRow, binRow, emptyOldBin, listBin, listRows, restoreRow } from "~/data/rows";
+import { type CellContent, cellContentSchema, cellOf, rateOf, rudimentMarkSchema } from "~/formats/cell";
+import { MAX_WINDOW_BARS, makeContent } from "~/formats/fill";
+import { Trouble } from "~/ui/trouble";
 import type { Route } from "./+types/cells";
-
-export const meta: Route.MetaFunction = () => [{ title: "Cells · Dime Stack" }];
 
 export function loader() {
   return { rudiments: loadRudiments() };
 }
 
-const openSchema = z.object({
-  name: z.string().max(120),
-  line: z.string(),
-  beats: z.coerce.number(),
-  unit: z.coerce.number(),
-});
+const MOST_METERS = 3;
 
-/** Opens a rudiment on the Stack as a new fill: as long as it is, led by the player's strong hand. */
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  const asked = openSchema.parse(Object.fromEntries(await request.formData()));
+export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
+  await flushSaves();
   const book = await currentBook();
-  const preferences = await loadPreferences(book);
-  const read = readStickLine(asked.line).line;
-  if (!read) throw new Error("the rudiment's line cannot be read");
-  const line = preferences.hands === "left" ? mirrorLine(read) : read;
-  const meter = { beats: asked.beats, unit: asked.unit } as Meter;
-  const window = { start: ticks(0), length: barTicks(meter) };
-  const { end } = layOut({ meter, tempo: bpm(80), window, line });
-  const content = makeContent({
-    name: asked.name,
-    tags: ["rudiment"],
-    text: formatLine(line),
-    meter,
-    tempo: bpm(80),
-    window: { start: ticks(0), length: end },
-    countStyle: preferences.countStyle,
-  });
-  const made = await createFill(book, content);
-  return redirect(`/stack/${made.id}`);
+  const id = params.cellId;
+  await emptyOldBin(book.cells, Date.now());
+  const [{ rudiments }, rows, bin, marks, fills, preferences] = await Promise.all([
+    serverLoader(),
+    listRows(book.cells),
+    listBin(book.cells),
+    listRudimentMarks(book),
+    listRows(book.fills),
+    loadPreferences(book),
+  ]);
+  const entries = listEntries(rudiments, marks, rows, preferences.hands === "left");
+  const found = entries.find((entry) => entry.id === id);
+  const binned = bin.find((row) => row.id === id);
+  if (id !== "new" && !found && !binned) throw data("no such cell", { status: 404 });
+  const open = found ?? (binned ? { binned } : ("new" as const));
+  return {
+    entries,
+    bin,
+    open,
+    draft: found || id === "new" ? cellDrafts.take(id, Date.now()) : null,
+    meters: metersInUse(fills.map(({ content }) => content.meter as Meter)),
+    latest: fills[0] ?? null,
+  };
+}
+clientLoader.hydrate = true as const;
+
+/** 4/4, and the other meters of the player's fills, the most used first. */
+function metersInUse(meters: readonly Meter[]): Meter[] {
+  const counts = new Map<string, number>();
+  for (const meter of meters) counts.set(formatMeter(meter), (counts.get(formatMeter(meter)) ?? 0) + 1);
+  const others = [...counts]
+    .filter(([text]) => text !== "4/4")
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, MOST_METERS);
+  return ["4/4", ...others.map(([text]) => text)].flatMap((text) => parseMeter(text) ?? []);
 }
 
-const FAMILIES: readonly { readonly family: RudimentEntry["family"]; readonly name: string; readonly does: string }[] =
-  [
-    { family: "roll", name: "Rolls", does: "Singles, bounces and doubles, by the number of their strokes" },
-    { family: "diddle", name: "Diddles", does: "Singles and doubles mixed: the paradiddles" },
-    { family: "flam", name: "Flams", does: "One grace note before the stroke" },
-    { family: "drag", name: "Drags", does: "Two grace notes before the stroke" },
-  ];
+const noteSchema = rudimentMarkSchema.pick({ favourite: true, tags: true }).partial();
+const askedSchema = z.discriminatedUnion("intent", [
+  z.object({
+    intent: z.literal("keep"),
+    content: cellContentSchema,
+    relativesToo: z.boolean(),
+    from: z.string().max(64),
+  }),
+  z.object({
+    intent: z.literal("save"),
+    id: z.string(),
+    revision: z.number().int(),
+    content: cellContentSchema,
+  }),
+  z.object({ intent: z.literal("mark"), id: z.string(), change: noteSchema }),
+  z.object({ intent: z.literal("amend"), id: z.string(), change: noteSchema }),
+  z.object({ intent: z.literal("bin"), id: z.string() }),
+  z.object({ intent: z.literal("restore"), id: z.string() }),
+  z.object({ intent: z.literal("fill"), content: cellContentSchema }),
+]);
+
+export async function clientAction({ request }: Route.ClientActionArgs): Promise<KeepAnswer | Response> {
+  const asked = askedSchema.parse(await request.json());
+  const book = await currentBook();
+  switch (asked.intent) {
+    case "keep": {
+      const kept = await keepCell(book, asked.content, asked.relativesToo);
+      if (kept.kind !== "kept") return { kind: kept.kind, cell: nameOf(kept.row) };
+      // What was worked out is kept now.
+      cellDrafts.clear(asked.from);
+      return redirect(`/cells/${kept.row.id}`);
+    }
+    case "save": {
+      const saved = await saveCell(book, asked.id, asked.revision, asked.content);
+      if (saved.kind === "have") return { kind: "have", cell: nameOf(saved.row) };
+      return saved.kind === "conflict" ? { kind: "conflict", cell: nameOf(saved.theirs) } : { kind: saved.kind };
+    }
+    case "mark":
+      await markRudiment(book, asked.id, asked.change);
+      return { kind: "done" };
+    case "amend":
+      return { kind: (await amendRow(book.cells, asked.id, asked.change)) ? "done" : "gone" };
+    case "bin":
+      await binRow(book.cells, asked.id);
+      return { kind: "done" };
+    case "restore":
+      await restoreRow(book.cells, asked.id);
+      return { kind: "done" };
+    case "fill":
+      return redirect(`/stack/${await makeFill(book, asked.content)}`);
+  }
+}
+
+function nameOf({ id, content }: CellRow) {
+  return { id, name: content.name };
+}
+
+/** A new fill of one cell: as often as it goes into a bar, or over as many bars as it takes. */
+async function makeFill(book: BookDatabase, cell: CellContent): Promise<string> {
+  const { cellTempo, cellMeter, countStyle } = await loadPreferences(book);
+  const meter = parseMeter(cellMeter) ?? { beats: 4, unit: 4 };
+  const rate = rateOf(cell.rate);
+  const slots = cellOf(cell.text);
+  const bar = barTicks(meter);
+  const length = slots.length * slotTicks(rate);
+  const count = Math.max(1, Math.floor(bar / length));
+  const bars = Math.min(MAX_WINDOW_BARS, Math.max(1, Math.ceil((count * length) / bar)));
+  const content = makeContent({
+    name: cell.name,
+    tags: cell.tags.slice(),
+    text: formatLine(makeLine([{ kind: "rate", rate }, makeCell(slots, count)])),
+    meter,
+    tempo: bpm(cellTempo),
+    window: { start: ticks(0), length: ticks(bars * bar) },
+    groove: "straight-eighths",
+    countStyle,
+  });
+  return (await addRow(book.fills, content)).id;
+}
+
+export const meta: Route.MetaFunction = ({ loaderData }) => {
+  const open = (loaderData as { open?: { name?: string } } | undefined)?.open;
+  return [{ title: `${open?.name ?? "Cells"} · Dime Stack` }];
+};
+
+/** What is set up of tempo and sound changes nothing in the book. */
+export function shouldRevalidate({ formAction, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs) {
+  return formAction === "/setup" ? false : defaultShouldRevalidate;
+}
+
+export function HydrateFallback() {
+  return <p className="p-6 quiet">Opening the book of cells…</p>;
+}
 
 export default function Cells({ loaderData }: Route.ComponentProps) {
-  const [preferences] = usePreferences();
-  const strongHand = strongHandOf(preferences.hands);
+  return <CellsScreen {...loaderData} />;
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
-    <main className="w-full max-w-[1400px] mx-auto px-4 sm:px-5 py-5">
-      <h1 className="text-3xl">Cells</h1>
-      <p className="quiet mb-4">
-        The forty standard rudiments, at the rate at which they are usually written. Press one to open it on the Stack.
-      </p>
-      {FAMILIES.map(({ family, name, does }) => (
-        <section key={family} aria-labelledby={`family-${family}`} className="mb-7">
-          <h2 id={`family-${family}`} className="text-xl">
-            {name}
-          </h2>
-          <p className="text-sm quiet mb-2">{does}</p>
-          <ul className="grid sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4 gap-2">
-            {loaderData.rudiments
-              .filter((rudiment) => rudiment.family === family)
-              .map((rudiment) => (
-                <li key={rudiment.id}>
-                  <RudimentCard rudiment={rudiment} strongHand={strongHand} />
-                </li>
-              ))}
-          </ul>
-        </section>
-      ))}
-    </main>
+    <Trouble
+      title="This cell cannot be opened"
+      what="It may have been removed for good, or the address is mistyped. Your other cells are in the book."
+      detail={error instanceof Error ? error.message : undefined}
+    />
   );
 }

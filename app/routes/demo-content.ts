@@ -1,6 +1,6 @@
-/** The demo's fills as data, for a demo book that is still empty. */
-import { loadDemoFills } from "~/content";
+/** The demo's book as data, for a demo book that is still empty. */
+import { loadDemoBook } from "~/content";
 
 export function loader() {
-  return Response.json(loadDemoFills(Date.now()));
+  return Response.json(loadDemoBook(Date.now()));
 }

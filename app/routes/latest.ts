@@ -2,11 +2,11 @@
 import { redirect } from "react-router";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/data/current";
-import { listFills } from "~/data/fills";
+import { listRows } from "~/data/rows";
 
 export async function clientLoader() {
   await flushSaves();
-  const [latest] = await listFills(await currentBook());
+  const [latest] = await listRows((await currentBook()).fills);
   // With nothing on the shelf, the shelf says how to begin.
   return redirect(latest ? `/stack/${latest.id}` : "/");
 }

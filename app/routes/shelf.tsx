@@ -7,28 +7,19 @@ import { barTicks, formatLine, formatMeter, mirrorLine, ticks } from "~/core";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/data/current";
 import { type BookDatabase, type FillRow, isFirstTime } from "~/data/database";
-import {
-  createFill,
-  deleteFill,
-  duplicateFill,
-  emptyOldBin,
-  importFills,
-  listBin,
-  listFills,
-  restoreFill,
-  toFill,
-} from "~/data/fills";
 import { type Handedness, loadPreferences } from "~/data/preferences";
+import { addRow, binRow, emptyOldBin, getRow, listBin, listRows, restoreRow, toItem } from "~/data/rows";
+import { gatherBook, importBook } from "~/data/transfer";
 import { BOOK_EXTENSION, readBook, writeBook } from "~/formats/book";
-import { type FillContent, MAX_WINDOW_BARS, makeContent, soundLine } from "~/formats/fill";
+import { type FillContent, MAX_NAME, MAX_WINDOW_BARS, makeContent, soundLine } from "~/formats/fill";
 import { readStickFile } from "~/formats/stick-file";
-import { Bin } from "~/shelf/bin";
 import { FillCard } from "~/shelf/fill-card";
 import { ImportButton } from "~/shelf/import-button";
 import { workOut } from "~/stack/bench";
+import { Bin } from "~/ui/bin";
 import { download } from "~/ui/download";
 import { usePreferences } from "~/ui/preferences";
-import { wordBookProblem, wordStickFileProblem } from "~/words/book";
+import { wordBookProblem, wordImport, wordStickFileProblem } from "~/words/book";
 import type { Route } from "./+types/shelf";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Dime Stack" }];
@@ -44,14 +35,14 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   if (await isFirstTime(book, "welcomed")) {
     const { starter } = await serverLoader();
     const preferences = await loadPreferences(book);
-    const fills = await listFills(book);
+    const fills = await listRows(book.fills);
     const first =
       fills.find((fill) => fill.content.text === starter.text) ??
-      (await createFill(book, forHands(starter, preferences.hands)));
+      (await addRow(book.fills, forHands(starter, preferences.hands)));
     throw redirect(`/stack/${first.id}`);
   }
-  await emptyOldBin(book, Date.now());
-  return { fills: await listFills(book), bin: await listBin(book) };
+  await emptyOldBin(book.fills, Date.now());
+  return { fills: await listRows(book.fills), bin: await listBin(book.fills) };
 }
 clientLoader.hydrate = true as const;
 
@@ -83,8 +74,8 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
   const book = await currentBook();
   if (asked.intent === "new") {
     const preferences = await loadPreferences(book);
-    const made = await createFill(
-      book,
+    const made = await addRow(
+      book.fills,
       makeContent({ text: "@4", countStyle: preferences.countStyle, groove: "straight-eighths" }),
     );
     return redirect(`/stack/${made.id}`);
@@ -96,21 +87,24 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
       : { words: "That fill is not there any more.", bad: true };
   }
   if (asked.intent === "delete") {
-    await deleteFill(book, asked.id);
+    await binRow(book.fills, asked.id);
     return { words: "The fill is in the bin for 30 days.", deleted: asked.id };
   }
   if (asked.intent === "restore") {
-    await restoreFill(book, asked.id);
+    await restoreRow(book.fills, asked.id);
     return { words: "The fill is back on the shelf." };
   }
   if (asked.intent === "import-lines") return importLines(book, asked.text);
   const read = readBook(asked.text);
   if (!read.ok) return { words: wordBookProblem(read.problem), bad: true };
-  const { added, same, beside } = await importFills(book, read.fills);
-  const parts = [`${added} new`];
-  if (same > 0) parts.push(`${same} that you have already`);
-  if (beside > 0) parts.push(`${beside} beside a different version of yours`);
-  return { words: `Imported: ${parts.join(", ")}.` };
+  return { words: wordImport(await importBook(book, read)) };
+}
+
+async function duplicateFill(book: BookDatabase, id: string): Promise<FillRow | null> {
+  const row = await getRow(book.fills, id);
+  if (!row) return null;
+  const name = `${row.content.name || "Untitled"} (copy)`.slice(0, MAX_NAME);
+  return addRow(book.fills, { ...row.content, name });
 }
 
 /** Each stick line of a text file becomes a fill of one or more whole bars. */
@@ -127,8 +121,7 @@ async function importLines(book: BookDatabase, text: string): Promise<ShelfResul
     const window = { start: content.window.start, length: ticks(bars * bar) };
     return { id: crypto.randomUUID(), createdAt: now, updatedAt: now, content: { ...content, window } };
   });
-  const { added } = await importFills(book, fills);
-  return { words: `Imported: ${added} new.` };
+  return { words: wordImport(await importBook(book, { fills, cells: [], rudiments: [] })) };
 }
 
 export function HydrateFallback() {
@@ -144,6 +137,13 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
   const fetcher = useFetcher<ShelfResult>();
   const tags = useMemo(() => countTags(fills), [fills]);
   const shown = fills.filter((fill) => matches(fill, query, tag));
+  const isAll = shown.length === fills.length;
+  const exportBook = async () => {
+    const contents = isAll
+      ? await gatherBook(await currentBook())
+      : { fills: shown.map(toItem), cells: [], rudiments: [] };
+    download(`shelf${BOOK_EXTENSION}`, writeBook(contents), "application/json");
+  };
   const act = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post" });
   const result = fetcher.state === "idle" ? fetcher.data : undefined;
   return (
@@ -169,10 +169,11 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
         <button
           type="button"
           className="btn btn-sm"
-          disabled={shown.length === 0}
-          onClick={() => download(`shelf${BOOK_EXTENSION}`, writeBook(shown.map(toFill)), "application/json")}
+          disabled={shown.length === 0 && !isAll}
+          title={isAll ? "Fills, cells and what you noted on rudiments" : "The fills that are shown"}
+          onClick={() => void exportBook()}
         >
-          <HardDriveDownload size={15} aria-hidden /> Export {shown.length === fills.length ? "all" : shown.length}
+          <HardDriveDownload size={15} aria-hidden /> Export {isAll ? "all" : shown.length}
         </button>
         <Form method="post">
           <input type="hidden" name="intent" value="new" />
@@ -230,7 +231,9 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
             : "No fill matches. Try fewer letters, or another tag."}
         </p>
       )}
-      {bin.length > 0 ? <Bin rows={bin} act={act} /> : null}
+      <div className="mt-8">
+        <Bin rows={bin} onRestore={(id) => act({ intent: "restore", id })} />
+      </div>
     </main>
   );
 }

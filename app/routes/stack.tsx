@@ -3,8 +3,8 @@ import { z } from "zod";
 import { loadGrooves } from "~/content";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/data/current";
-import { takeDraft } from "~/data/draft";
-import { createFill, getFill } from "~/data/fills";
+import { fillDrafts } from "~/data/draft";
+import { addRow, getRow } from "~/data/rows";
 import { fillContentSchema } from "~/formats/fill";
 import { StackScreen } from "~/stack/screen";
 import { Trouble } from "~/ui/trouble";
@@ -17,9 +17,9 @@ export function loader() {
 export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
-  const [row, { grooves }] = await Promise.all([getFill(book, params.fillId), serverLoader()]);
+  const [row, { grooves }] = await Promise.all([getRow(book.fills, params.fillId), serverLoader()]);
   if (!row) throw data("no such fill", { status: 404 });
-  const found = takeDraft(row.id, Date.now());
+  const found = fillDrafts.take(row.id, Date.now());
   const draft = found && JSON.stringify(found.content) !== JSON.stringify(row.content) ? found : null;
   return { row, draft, grooves };
 }
@@ -28,7 +28,7 @@ clientLoader.hydrate = true as const;
 /** Keeps the content on the bench as a new fill and goes on with that. */
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const { content } = z.object({ content: fillContentSchema }).parse(await request.json());
-  const made = await createFill(await currentBook(), content);
+  const made = await addRow((await currentBook()).fills, content);
   return redirect(`/stack/${made.id}`);
 }
 

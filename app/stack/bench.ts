@@ -1,7 +1,5 @@
 /** What lies on the bench: the fill being edited, with undo, and everything that is worked out from it. */
 
-import { type TemporalState, temporal } from "zundo";
-import { createStore, type StoreApi } from "zustand/vanilla";
 import {
   barTicks,
   type Cycle,
@@ -22,19 +20,10 @@ import {
   ticks,
 } from "~/core";
 import { type FillContent, MAX_WINDOW_BARS, soundLine, toPhrase } from "~/formats/fill";
-
-export interface BenchState {
-  readonly content: FillContent;
-}
-
-export type Bench = StoreApi<BenchState> & { temporal: StoreApi<TemporalState<BenchState>> };
-
-/** Edits of one kind this close together are one step of undo. Milliseconds. */
-const ONE_STEP = 700;
-const MAX_STEPS = 300;
+import { makeUndoStore, type UndoStore } from "~/ui/undo-store";
 
 export interface BenchHandle {
-  readonly store: Bench;
+  readonly store: UndoStore<FillContent>["store"];
   /** The line as typed. What cannot be read is kept as text while the last readable line stays in force. */
   setText: (text: string) => void;
   /** Changes the line in force; false when the text is being mended and must not be overwritten. */
@@ -46,32 +35,7 @@ export interface BenchHandle {
 }
 
 export function openBench(initial: FillContent): BenchHandle {
-  let lastKind = "";
-  let lastAt = 0;
-  const store = createStore<BenchState>()(
-    temporal((): BenchState => ({ content: initial }), {
-      limit: MAX_STEPS,
-      equality: (past, now) => past.content === now.content,
-      handleSet: (record) => (past, replace) => {
-        // Typing a word is one step: only the state before its first letter is recorded.
-        const now = performance.now();
-        const goesOn = step === lastKind && now - lastAt < ONE_STEP;
-        lastKind = step;
-        lastAt = now;
-        if (!goesOn) (record as (past: unknown, replace: unknown) => void)(past, replace);
-      },
-    }),
-  ) as Bench;
-  let step = "";
-  const put = (kind: string, change: Partial<FillContent>) => {
-    step = kind;
-    store.setState(({ content }) => ({ content: { ...content, ...change } }));
-  };
-  // An edit after an undo is a step of its own.
-  store.temporal.subscribe((now, before) => {
-    if (now.futureStates.length > before.futureStates.length) lastKind = "";
-  });
-  let edits = 0;
+  const { store, put } = makeUndoStore(initial);
   return {
     store,
     setText: (text) => put("text", readStickLine(text).line ? { text, goodText: text } : { text }),
@@ -83,12 +47,12 @@ export function openBench(initial: FillContent): BenchHandle {
       if (next === line) return true;
       const text = formatLine(next);
       // A change that the grammar would not read again is a bug; the line stays rather than break.
-      if (readStickLine(text).line) put(`edit ${edits++}`, { text, goodText: text });
+      if (readStickLine(text).line) put(null, { text, goodText: text });
       return true;
     },
     setContent: (change, kind) => put(kind, change),
     setMeter: (meter) => put("meter", { meter, window: carryWindow(store.getState().content, meter) }),
-    replace: (content) => put(`replace ${edits++}`, content),
+    replace: (content) => put(null, content),
   };
 }
 

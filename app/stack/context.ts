@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
 import { useStore } from "zustand";
 import type { FillContent } from "~/formats/fill";
+import { type History, useUndo } from "~/ui/undo-store";
 import { type BenchHandle, type Worked, workOut } from "./bench";
 
 export const BenchContext = createContext<BenchHandle | null>(null);
@@ -19,8 +20,6 @@ export function useWorked(): Worked {
   return workOut(useContent());
 }
 
-export function useHistory(): { canUndo: boolean; canRedo: boolean; undo: () => void; redo: () => void } {
-  const { temporal } = useBench().store;
-  const { pastStates, futureStates, undo, redo } = useStore(temporal);
-  return { canUndo: pastStates.length > 0, canRedo: futureStates.length > 0, undo: () => undo(), redo: () => redo() };
+export function useHistory(): History {
+  return useUndo(useBench());
 }

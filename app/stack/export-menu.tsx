@@ -60,7 +60,9 @@ export function ExportMenu({ identity, getContent, grooves, preferences, say }: 
     {
       name: "Dime Stack file (JSON)",
       run: async (content: FillContent) => {
-        const book = writeBook([{ ...identity, updatedAt: Date.now(), content }]);
+        const { id, createdAt } = identity;
+        const fills = [{ id, createdAt, updatedAt: Date.now(), content }];
+        const book = writeBook({ fills, cells: [], rudiments: [] });
         download(fileName(named(content), BOOK_EXTENSION), book, "application/json");
       },
     },

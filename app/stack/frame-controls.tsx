@@ -21,10 +21,8 @@ import {
   withOpeningRate,
 } from "~/core";
 import { MAX_WINDOW_BARS } from "~/formats/fill";
-import { COUNT_STYLE_NAMES, nameRate, OFFERED_RATES, sayNumber, sayPosition } from "~/words/time";
+import { COMMON_METERS, COUNT_STYLE_NAMES, nameRate, OFFERED_RATES, sayNumber, sayPosition } from "~/words/time";
 import { useBench, useContent, useWorked } from "./context";
-
-const COMMON_METERS = ["4/4", "3/4", "2/4", "5/4", "6/8", "7/8", "9/8", "12/8"];
 
 /** Meter, rate, window, lead hand and count. */
 export function FrameControls({ say }: { say: (words: string) => void }) {

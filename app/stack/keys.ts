@@ -25,6 +25,8 @@ import {
   toggleLimb,
   toggleRimShot,
 } from "~/core";
+import type { KeyGroup } from "~/ui/key-list";
+import { nameKey } from "~/ui/keys";
 
 /** What a key may act on. */
 export interface KeyScene {
@@ -244,15 +246,6 @@ export const SCREEN_KEYS = [
   { keys: ["?"], does: "this list" },
 ] as const;
 
-/** The name of a pressed key as the table writes it. */
-export function nameKey(event: { key: string; shiftKey: boolean; altKey: boolean }): string {
-  const letter = /^[A-Za-z]$/.test(event.key);
-  const named = event.key.length > 1;
-  const key = letter ? event.key.toLowerCase() : event.key;
-  const shift = event.shiftKey && (letter || named) ? "Shift+" : "";
-  return `${event.altKey ? "Alt+" : ""}${shift}${key}`;
-}
-
 export function findNoteKey(event: {
   key: string;
   shiftKey: boolean;
@@ -264,3 +257,14 @@ export function findNoteKey(event: {
   const name = nameKey(event);
   return NOTE_KEYS.find((entry) => entry.keys.includes(name)) ?? null;
 }
+
+const NOTE_GROUPS = ["Choose", "Limb", "Sound", "Slots", "Cells"] as const;
+
+/** For the list of keys. */
+export const KEY_GROUPS: readonly KeyGroup[] = [
+  { name: "Anywhere on the Stack", entries: SCREEN_KEYS },
+  ...NOTE_GROUPS.map((group) => ({
+    name: `On a note: ${group.toLowerCase()}`,
+    entries: NOTE_KEYS.filter((entry) => entry.group === group),
+  })),
+];

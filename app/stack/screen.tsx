@@ -1,18 +1,20 @@
-import { CircleHelp, Redo2, Undo2 } from "lucide-react";
+import { CircleHelp } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useSubmit } from "react-router";
 import type { FillRow } from "~/data/database";
+import { KeyList } from "~/ui/key-list";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
+import { UndoButtons } from "~/ui/undo-buttons";
 import { light } from "~/views/lighting";
 import { openBench, workOut } from "./bench";
 import { BenchContext, useBench, useHistory } from "./context";
 import { ExportMenu } from "./export-menu";
 import { FrameControls } from "./frame-controls";
-import { KeyList } from "./key-list";
+import { KEY_GROUPS } from "./keys";
 import { LineEditor } from "./line-editor";
 import { NameAndTags } from "./name-and-tags";
 import { Pictures } from "./pictures";
-import { type ShippedGroove, usePlayback } from "./playback";
+import { type ShippedGroove, useStackPlayback } from "./playback";
 import { SaveMark, SaveNotice } from "./save-state";
 import { Transport } from "./transport";
 import { type UnsavedDraft, useSaving } from "./use-saving";
@@ -45,7 +47,7 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
   const input = useRef<HTMLTextAreaElement>(null);
   const notes = useRef<HTMLDivElement>(null);
   const keyList = useRef<HTMLDialogElement>(null);
-  const playback = usePlayback(bench, grooves, preferences);
+  const playback = useStackPlayback(bench, grooves, preferences);
   const history = useHistory();
   const say = useCallback((words: string) => setNotice(words), []);
 
@@ -80,28 +82,7 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
           <NameAndTags />
           <div className="ml-auto flex items-center gap-2">
             <SaveMark state={saving.state} />
-            <div className="join">
-              <button
-                type="button"
-                className="btn btn-sm join-item"
-                disabled={!history.canUndo}
-                onClick={history.undo}
-                aria-label="Undo"
-                title="Undo (Ctrl+Z)"
-              >
-                <Undo2 size={15} aria-hidden />
-              </button>
-              <button
-                type="button"
-                className="btn btn-sm join-item"
-                disabled={!history.canRedo}
-                onClick={history.redo}
-                aria-label="Redo"
-                title="Redo (Ctrl+Shift+Z)"
-              >
-                <Redo2 size={15} aria-hidden />
-              </button>
-            </div>
+            <UndoButtons history={history} />
             <ExportMenu
               identity={row}
               getContent={() => bench.store.getState().content}
@@ -128,7 +109,7 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
         </div>
       </div>
       <Transport playback={playback} grooves={grooves} preferences={preferences} onPreferences={changePreferences} />
-      <KeyList dialog={keyList} />
+      <KeyList dialog={keyList} groups={KEY_GROUPS} />
       <div role="status" aria-live="polite" className="toast toast-center bottom-20 z-40 pointer-events-none">
         {notice ? (
           <div className="alert bg-neutral text-neutral-content py-2 text-sm whitespace-normal">{notice}</div>

@@ -2,9 +2,10 @@ import { Play, SlidersHorizontal, Square, Volume2 } from "lucide-react";
 import { useEffect, useId, useState } from "react";
 import { bpm, MAX_BPM, MIN_BPM } from "~/core";
 import type { Preferences } from "~/data/preferences";
+import type { Playback } from "~/ui/playback";
 import { nameTempoUnit } from "~/words/time";
 import { useBench, useContent } from "./context";
-import { groovesFor, type Playback, type ShippedGroove } from "./playback";
+import { groovesFor, type ShippedGroove } from "./playback";
 
 interface TransportProps {
   readonly playback: Playback;

@@ -2,6 +2,7 @@
 
 import { type RefObject, useEffect } from "react";
 import { bpm, mirrorLine } from "~/core";
+import { isTyping } from "~/ui/keys";
 import { useBench, useHistory } from "./context";
 
 interface ScreenKeyTargets {
@@ -18,9 +19,7 @@ export function useScreenKeys({ input, keyList, togglePlay, say }: ScreenKeyTarg
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
       const target = event.target instanceof HTMLElement ? event.target : document.body;
-      const typing = target.matches(
-        "input:not([type=range]):not([type=checkbox]), textarea, select, [contenteditable]",
-      );
+      const typing = isTyping(target);
       const mod = event.ctrlKey || event.metaKey;
       if (keyList.current?.open) return;
       if (mod && /^[zy]$/i.test(event.key)) {

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useFetcher, useRouteLoaderData } from "react-router";
 import type { Hand } from "~/core";
 import { DEFAULT_PREFERENCES, type Handedness, type Preferences } from "~/data/preferences";
@@ -17,7 +17,9 @@ export function usePreferences(): readonly [Preferences, (change: Partial<Prefer
       encType: "application/json",
     });
   };
-  return [{ ...(data?.preferences ?? DEFAULT_PREFERENCES), ...chosen }, change];
+  const stored = data?.preferences ?? DEFAULT_PREFERENCES;
+  const preferences = useMemo(() => ({ ...stored, ...chosen }), [stored, chosen]);
+  return [preferences, change];
 }
 
 export function strongHandOf(hands: Handedness): Hand {

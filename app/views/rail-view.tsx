@@ -1,6 +1,6 @@
 /** Time from left to right over real bars: beat posts, the window as a tray, cells as brackets, what is left or over. */
 
-import { memo, type ReactNode, useRef } from "react";
+import { memo, type ReactNode, useId, useRef } from "react";
 import {
   barTicks,
   beatTicks,
@@ -39,9 +39,17 @@ export interface RailViewProps {
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
   readonly onPick: (slot: number) => void;
-  readonly onKeyDown: (event: React.KeyboardEvent) => void;
+  readonly onKeyDown?: (event: React.KeyboardEvent) => void;
   readonly cursor: number | null;
+  /** Cells that are chosen together, the last one included. */
+  readonly picked?: { readonly from: number; readonly to: number } | null;
+  /** Slots with a wedge under them. */
+  readonly marked?: ReadonlySet<number>;
+  /** For assistive technology. */
+  readonly label?: string;
 }
+
+const NONE: ReadonlySet<number> = new Set();
 
 /** One row of the rail: from tick to tick, whole beats. */
 interface Row {
@@ -59,7 +67,11 @@ export const RailView = memo(function RailView({
   onPick,
   onKeyDown,
   cursor,
+  picked = null,
+  marked = NONE,
+  label = "Rail: arrow keys choose a note",
 }: RailViewProps) {
+  const name = useId();
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   useLighting(frame);
@@ -69,9 +81,9 @@ export const RailView = memo(function RailView({
     <div
       ref={frame}
       role="listbox"
-      aria-label="Rail: arrow keys choose a note"
+      aria-label={label}
       aria-orientation="horizontal"
-      aria-activedescendant={cursor === null ? undefined : `rail-slot-${cursor}`}
+      aria-activedescendant={cursor === null ? undefined : `${name}${cursor}`}
       tabIndex={0}
       onKeyDown={onKeyDown}
       className="drawing rounded-box"
@@ -87,6 +99,9 @@ export const RailView = memo(function RailView({
           width={width}
           strongHand={strongHand}
           countStyle={countStyle}
+          name={name}
+          picked={picked}
+          marked={marked}
         />
       ))}
     </div>
@@ -135,9 +150,14 @@ interface RailRowProps {
   readonly width: number;
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
+  /** Before a slot's number, its id. */
+  readonly name: string;
+  readonly picked: RailViewProps["picked"];
+  readonly marked: ReadonlySet<number>;
 }
 
-function RailRow({ row, timeline, section, shortest, width, strongHand, countStyle }: RailRowProps) {
+function RailRow(props: RailRowProps) {
+  const { row, timeline, section, shortest, width, strongHand, countStyle, name, picked, marked } = props;
   const { meter, window } = timeline;
   const perTick = (width - 2 * EDGE) / (row.to - row.from);
   const pitch = Math.min(FULL_PITCH, shortest * perTick);
@@ -184,7 +204,15 @@ function RailRow({ row, timeline, section, shortest, width, strongHand, countSty
       ) : null}
       <Posts row={row} meter={meter} x={x} countStyle={countStyle} slots={slots} gap={gap} />
       {cells.map((cell) => (
-        <Bracket key={cell.index} cell={cell} row={row} x={x} pitch={pitch} width={width} />
+        <Bracket
+          key={cell.index}
+          cell={cell}
+          row={row}
+          x={x}
+          pitch={pitch}
+          width={width}
+          isPicked={!!picked && cell.index >= picked.from && cell.index <= picked.to}
+        />
       ))}
       {gap[0] !== undefined ? (
         <GapBracket from={x(gap[0]) - pitch * 0.4} to={x(gap.at(-1) ?? gap[0]) + pitch * 0.4} slots={gap.length} />
@@ -197,17 +225,18 @@ function RailRow({ row, timeline, section, shortest, width, strongHand, countSty
       {slots.map((slot) => (
         <g
           key={slot.index}
-          id={`rail-slot-${slot.index}`}
+          id={`${name}${slot.index}`}
           data-slot={slot.index}
           role="option"
           aria-selected="false"
-          aria-label={`${countSlot(countStyle, slot, meter)}: ${nameSlot(slot.content)}`}
+          aria-label={`${countSlot(countStyle, slot, meter)}: ${nameSlot(slot.content)}${marked.has(slot.index) ? ", shifted" : ""}`}
           transform={`translate(${x(slot.at)} ${COIN_Y})`}
         >
           <rect x={-pitch / 2} y="-28" width={pitch} height="62" fill="transparent" />
           <g transform={`scale(${scale})`}>
             <Coin slot={slot.content} strongHand={strongHand} />
           </g>
+          {marked.has(slot.index) ? <path d="M0 17l5.5 9h-11z" fill="var(--oxblood)" /> : null}
         </g>
       ))}
     </svg>
@@ -315,10 +344,11 @@ interface BracketProps {
   readonly x: (at: number) => number;
   readonly pitch: number;
   readonly width: number;
+  readonly isPicked: boolean;
 }
 
 /** The stamp over a cell: its size, and where it begins and ends in this row. */
-function Bracket({ cell, row, x, pitch, width }: BracketProps) {
+function Bracket({ cell, row, x, pitch, width, isPicked }: BracketProps) {
   const opens = cell.at >= row.from;
   const end = cell.at + cell.duration;
   const closes = end <= row.to;
@@ -327,11 +357,21 @@ function Bracket({ cell, row, x, pitch, width }: BracketProps) {
   const path = `M${from} ${BRACKET_Y + (opens ? 8 : 0)}V${BRACKET_Y}H${to}${closes ? "v8" : ""}`;
   return (
     <g>
+      {isPicked ? (
+        <rect
+          x={from}
+          y={BRACKET_Y}
+          width={to - from}
+          height={RAIL_Y - BRACKET_Y}
+          fill="var(--copper)"
+          fillOpacity="0.15"
+        />
+      ) : null}
       <path
         d={path}
         fill="none"
         stroke="var(--copper)"
-        strokeWidth="2"
+        strokeWidth={isPicked ? 4 : 2}
         strokeDasharray={opens && closes ? undefined : "6 3"}
       />
       <Stamp x={(from + to) / 2} size={15} colour="var(--copper)">

@@ -63,8 +63,13 @@ export interface StackViewProps {
   readonly section: Section;
   readonly strongHand: Hand;
   readonly onPick: (slot: number) => void;
-  readonly onMoveCell: (from: number, to: number) => void;
-  readonly onKeyDown: (event: React.KeyboardEvent) => void;
+  /** Without it the cells stay where they are. */
+  readonly onMoveCell?: (from: number, to: number) => void;
+  readonly onKeyDown?: (event: React.KeyboardEvent) => void;
+  /** Cells that are chosen together, the last one included. */
+  readonly picked?: { readonly from: number; readonly to: number } | null;
+  /** For assistive technology. */
+  readonly label?: string;
   /** The chosen slot, for assistive technology. */
   readonly cursor: number | null;
 }
@@ -76,6 +81,8 @@ export const StackView = memo(function StackView({
   onPick,
   onMoveCell,
   onKeyDown,
+  picked = null,
+  label = "Stack: arrow keys choose a note",
   cursor,
 }: StackViewProps) {
   const frame = useRef<HTMLDivElement>(null);
@@ -93,7 +100,7 @@ export const StackView = memo(function StackView({
   );
   const ids = section.cells.map((cell) => cell.index + 1);
   const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (over && active.id !== over.id) onMoveCell(Number(active.id) - 1, Number(over.id) - 1);
+    if (over && active.id !== over.id) onMoveCell?.(Number(active.id) - 1, Number(over.id) - 1);
   };
   return (
     <div ref={frame} className="drawing overflow-x-auto pt-2" {...pointerHandlers(onPick)}>
@@ -109,7 +116,8 @@ export const StackView = memo(function StackView({
             <div
               role="grid"
               tabIndex={0}
-              aria-label="Stack: arrow keys choose a note"
+              aria-label={label}
+              aria-multiselectable={picked ? true : undefined}
               aria-activedescendant={cursor === null ? undefined : `stack-slot-${cursor}`}
               onKeyDown={onKeyDown}
               className="flex flex-col-reverse rounded-box"
@@ -124,6 +132,8 @@ export const StackView = memo(function StackView({
                   scale={scale}
                   height={rowHeight}
                   strongHand={strongHand}
+                  isMovable={onMoveCell !== undefined}
+                  isPicked={picked !== null && cell.index >= picked.from && cell.index <= picked.to}
                 />
               ))}
             </div>
@@ -148,18 +158,22 @@ interface CellRowProps {
   readonly scale: number;
   readonly height: number;
   readonly strongHand: Hand;
+  readonly isMovable: boolean;
+  readonly isPicked: boolean;
 }
 
-function CellRow({ cell, slots, rate, scale, height, strongHand }: CellRowProps) {
+function CellRow({ cell, slots, rate, scale, height, strongHand, isMovable, isPicked }: CellRowProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id: cell.index + 1,
+    disabled: !isMovable,
   });
   const width = slots.length * PITCH * scale;
   return (
     <div
       ref={setNodeRef}
       role="row"
-      className="flex items-center"
+      aria-selected={isPicked || undefined}
+      className={`flex items-center rounded-box ${isPicked ? "bg-primary/15 outline-2 outline-dashed outline-primary" : ""}`}
       style={{
         height,
         transform: CSS.Translate.toString(transform),
@@ -168,17 +182,23 @@ function CellRow({ cell, slots, rate, scale, height, strongHand }: CellRowProps)
       }}
     >
       <div role="rowheader" style={{ width: HANDLE_WIDTH }}>
-        <button
-          ref={setActivatorNodeRef}
-          type="button"
-          {...attributes}
-          {...listeners}
-          aria-label={`Cell ${cell.index + 1}, ${cell.size} slots: move`}
-          title="Drag to move this cell"
-          className="w-10 h-10 rounded-field font-display font-bold text-xl text-primary cursor-grab hover:bg-base-200 touch-none"
-        >
-          {cell.size}
-        </button>
+        {isMovable ? (
+          <button
+            ref={setActivatorNodeRef}
+            type="button"
+            {...attributes}
+            {...listeners}
+            aria-label={`Cell ${cell.index + 1}, ${cell.size} slots: move`}
+            title="Drag to move this cell"
+            className="w-10 h-10 rounded-field font-display font-bold text-xl text-primary cursor-grab hover:bg-base-200 touch-none"
+          >
+            {cell.size}
+          </button>
+        ) : (
+          <span className="w-10 h-10 grid place-items-center font-display font-bold text-xl text-primary">
+            {cell.size}
+          </span>
+        )}
       </div>
       <div role="none" className="relative" style={{ width, height }}>
         <div className="absolute inset-0 rounded-full border border-base-300 bg-base-100" />

@@ -1,10 +1,11 @@
 /** What can be wrong with a file, in words. */
 
-import type { BookProblem } from "~/formats/book";
+import type { BookItemKind, BookProblem, ImportCount } from "~/formats/book";
 import type { StickFileReading } from "~/formats/stick-file";
 import { wordProblem } from "./problem";
 
 const MEGABYTE = 1024 * 1024;
+const ITEM_NAMES: Record<BookItemKind, string> = { fill: "Fill", cell: "Cell", rudiment: "Rudiment" };
 
 /** What, where, and how to mend it; nothing was changed in any case. */
 export function wordBookProblem(problem: BookProblem): string {
@@ -16,12 +17,27 @@ export function wordBookProblem(problem: BookProblem): string {
     case "not-a-book":
       return "The file is JSON, but not a Dime Stack book. Choose one that Dime Stack exported, ending in .dimestack.json.";
     case "version":
-      return `The file is of version ${problem.found}; this Dime Stack reads version ${problem.known}. Open it with the Dime Stack that wrote it, or a newer one.`;
+      return `The file is of version ${problem.found}; this Dime Stack reads versions up to ${problem.known}. Open it with the Dime Stack that wrote it, or a newer one.`;
     case "twice":
-      return `Two fills in the file have the same identity (“${problem.id}”). Take one of them out.`;
+      return `Two ${problem.what}s in the file have the same identity (“${problem.id}”). Take one of them out.`;
     case "field":
-      return `${problem.fill === null ? "The file" : `Fill ${problem.fill + 1} of the file`} is not sound at “${problem.path || "its top"}”: ${problem.detail}. Mend it there, or export it anew.`;
+      return `${problem.item ? `${ITEM_NAMES[problem.item.what]} ${problem.item.index + 1} of the file` : "The file"} is not sound at “${problem.path || "its top"}”: ${problem.detail}. Mend it there, or export it anew.`;
   }
+}
+
+/** What an import did. */
+export function wordImport({ fills, cells }: ImportCount): string {
+  const parts = [count(fills.added, "new fill")];
+  if (cells.added > 0) parts.push(count(cells.added, "new cell"));
+  const same = fills.same + cells.same;
+  const beside = fills.beside + cells.beside;
+  if (same > 0) parts.push(`${same} that you have already`);
+  if (beside > 0) parts.push(`${beside} beside a different version of yours`);
+  return `Imported: ${parts.join(", ")}.`;
+}
+
+function count(number: number, one: string): string {
+  return `${number} ${one}${number === 1 ? "" : "s"}`;
 }
 
 /** The same for a text file of stick lines. */

@@ -33,6 +33,9 @@ const RATE_NAMES: Record<string, string> = {
   "16": "sixty-fourths",
 };
 
+/** The meters that the controls offer. */
+export const COMMON_METERS: readonly string[] = ["4/4", "3/4", "2/4", "5/4", "6/8", "7/8", "9/8", "12/8"];
+
 /** The rates that the controls offer; any other can be typed in the line. */
 export const OFFERED_RATES = ["1", "3/2", "2", "3", "4", "5", "6", "7", "8", "9", "10", "12"] as const;
 

@@ -132,12 +132,12 @@ describe("problems have words", () => {
     });
   });
   test("of files", () => {
-    expect(wordBookProblem({ kind: "field", path: "content.tempo", fill: 2, detail: "too big" })).toMatch(
-      /^Fill 3 of the file .*content\.tempo/,
-    );
+    expect(
+      wordBookProblem({ kind: "field", path: "content.tempo", item: { what: "fill", index: 2 }, detail: "too big" }),
+    ).toMatch(/^Fill 3 of the file .*content\.tempo/);
     expect(wordBookProblem({ kind: "too-large", bytes: 9e6, most: 8_388_608 })).toMatch(/8\.6 MB; 8 MB/);
     expect(wordBookProblem({ kind: "version", found: "7", known: 1 })).toMatch(/version 7/);
-    expect(wordBookProblem({ kind: "twice", id: "x" })).toMatch(/“x”/);
+    expect(wordBookProblem({ kind: "twice", what: "fill", id: "x" })).toMatch(/“x”/);
     expect(wordBookProblem({ kind: "not-json", detail: "" })).toMatch(/not JSON\. /);
     const bad = readStickFile("RL\nRLF");
     expect(!bad.ok && wordStickFileProblem(bad)).toMatch(/^Line 2, column 3 of the file: “F” is not a limb here/);

@@ -1,0 +1,242 @@
+/** The bench of moves: what each would make of a cell, seen small, heard, and applied with a press or a key. */
+
+import { useId, useMemo, useState } from "react";
+import { type Cell, findMeeting, formatSlots, type Hand, LAYER_SPEEDS, type LayerSpeed, type Move } from "~/core";
+import { cellOf } from "~/formats/cell";
+import { nameKeyCap } from "~/ui/keys";
+import { CellCoins } from "~/views/coins";
+import { wordMeeting } from "~/words/cell";
+import { wordMove, wordRefusal } from "~/words/moves";
+import { OFFER_GROUPS, OFFERS, type Offer, type OfferGroup, type OfferScene, tryOffer } from "./offers";
+import { PlayButton } from "./play-button";
+import { type CellSetting, scoreOf } from "./preview";
+
+/** Another cell that may follow or go under. */
+export interface Partner {
+  readonly id: string;
+  readonly name: string;
+  readonly text: string;
+}
+
+export interface OfferChoices {
+  readonly scene: OfferScene;
+  readonly change: (part: Partial<OfferScene>) => void;
+}
+
+/** What the offers are made with: chosen beside them, but for the slot, which is chosen in the picture. */
+export function useOfferChoices(strong: Hand, place: number, partner: string): OfferChoices {
+  const [chosen, setChosen] = useState<Partial<OfferScene>>({});
+  const scene = useMemo(
+    () => ({ every: 2, rhythm: "", partner, speed: "same" as LayerSpeed, ...chosen, strong, place }),
+    [chosen, strong, place, partner],
+  );
+  return { scene, change: (part) => setChosen((before) => ({ ...before, ...part })) };
+}
+
+interface MoveGalleryProps {
+  readonly cell: Cell;
+  readonly choices: OfferChoices;
+  readonly partners: readonly Partner[];
+  readonly setting: CellSetting;
+  readonly click: boolean;
+  readonly onApply: (move: Move) => void;
+  /** What a move makes may not be playable where it goes: why not, or null. */
+  readonly check?: (move: Move) => string | null;
+}
+
+export function MoveGallery({ cell, choices, partners, setting, click, onApply, check }: MoveGalleryProps) {
+  const { scene } = choices;
+  const [group, setGroup] = useState<OfferGroup | null>(null);
+  const offers = useMemo(() => OFFERS.map((entry) => tryOffer(entry, cell, scene)), [cell, scene]);
+  const shown = group ? [group] : OFFER_GROUPS;
+  return (
+    <div>
+      <fieldset className="flex flex-wrap gap-1 mb-2">
+        <legend className="sr-only">Which moves</legend>
+        {[null, ...OFFER_GROUPS].map((name) => (
+          <button
+            key={name ?? "all"}
+            type="button"
+            aria-pressed={group === name}
+            className={`badge text-xs cursor-pointer h-6 ${group === name ? "badge-neutral" : "border-base-300 bg-base-100"}`}
+            onClick={() => setGroup(name)}
+          >
+            {name ?? "All moves"}
+          </button>
+        ))}
+      </fieldset>
+      {shown.map((name) => (
+        <section key={name} aria-label={name} className="mb-3">
+          <div className="flex flex-wrap items-center gap-x-3 gap-y-1 mb-1.5 min-h-7">
+            <h3 className="text-base">{name}</h3>
+            <GroupChoices group={name} choices={choices} partners={partners} size={cell.length} />
+          </div>
+          <ul className="grid grid-cols-2 gap-1.5">
+            {offers
+              .filter(({ entry }) => entry.group === name)
+              .map((offer) => (
+                <OfferCard
+                  key={offer.entry.id}
+                  offer={offer}
+                  trouble={offer.cell && check ? check(offer.move) : null}
+                  strongHand={scene.strong}
+                  setting={setting}
+                  click={click}
+                  onApply={onApply}
+                />
+              ))}
+          </ul>
+        </section>
+      ))}
+    </div>
+  );
+}
+
+interface OfferCardProps {
+  readonly offer: Offer;
+  readonly trouble: string | null;
+  readonly strongHand: Hand;
+  readonly setting: CellSetting;
+  readonly click: boolean;
+  readonly onApply: (move: Move) => void;
+}
+
+function OfferCard({ offer, trouble, strongHand, setting, click, onApply }: OfferCardProps) {
+  const { entry, move, cell, refused } = offer;
+  const told = useId();
+  const { name, does } = wordMove(move);
+  const why = refused ? wordRefusal(refused) : trouble;
+  return (
+    <li
+      className={`panel relative flex flex-col min-w-0 ${why ? "border-dashed" : "hover:border-primary focus-within:border-primary"}`}
+    >
+      <button
+        type="button"
+        aria-label={name}
+        aria-describedby={told}
+        aria-disabled={why !== null}
+        aria-keyshortcuts={entry.key}
+        title={`${does} (${nameKeyCap(entry.key)})`}
+        className={`text-left px-2 pt-1.5 pb-1 flex-1 min-w-0 after:absolute after:inset-0 ${why ? "cursor-not-allowed" : "cursor-pointer"}`}
+        onClick={() => {
+          if (!why) onApply(move);
+        }}
+      >
+        <span className="flex items-baseline gap-1.5">
+          <span className={`text-sm font-semibold leading-tight min-w-0 ${why ? "quiet" : ""}`}>{name}</span>
+          <kbd className="key ml-auto shrink-0">{nameKeyCap(entry.key)}</kbd>
+        </span>
+        {why ? (
+          <span id={told} className="block text-xs quiet leading-snug mt-1">
+            {why}
+          </span>
+        ) : (
+          <span id={told} className="sr-only">
+            {does}
+          </span>
+        )}
+      </button>
+      {cell && !why ? (
+        <div className="flex items-center gap-1 pl-2 pr-1 pb-1">
+          <div className="min-w-0 flex-1">
+            <CellCoins cell={cell} strongHand={strongHand} label={formatSlots(cell)} />
+          </div>
+          <PlayButton
+            id={`offer ${entry.id}`}
+            what={`“${name}”`}
+            isSmall
+            className="relative z-1 shrink-0"
+            makeScore={() => scoreOf(cell, setting, click)}
+          />
+        </div>
+      ) : null}
+    </li>
+  );
+}
+
+interface GroupChoicesProps {
+  readonly group: OfferGroup;
+  readonly choices: OfferChoices;
+  readonly partners: readonly Partner[];
+  readonly size: number;
+}
+
+const EVERY = [1, 2, 3, 4, 5, 6, 7, 8] as const;
+const SPEED_NAMES: Record<LayerSpeed, string> = { half: "half speed", same: "same speed", double: "double speed" };
+
+/** What a group's moves still need to know. */
+function GroupChoices({ group, choices: { scene, change }, partners, size }: GroupChoicesProps) {
+  if (group === "Gaps" || group === "Accents") {
+    return (
+      <>
+        <label className="text-xs flex items-center gap-1">
+          every
+          <select
+            className="select select-xs w-14"
+            value={scene.every}
+            onChange={(event) => change({ every: Number(event.target.value) })}
+          >
+            {EVERY.map((every) => (
+              <option key={every} value={every}>
+                {every}
+              </option>
+            ))}
+          </select>
+        </label>
+        {group === "Accents" ? (
+          <label className="text-xs flex items-center gap-1">
+            rhythm
+            <input
+              className="input input-xs w-24 font-line"
+              placeholder="332 or x--x"
+              maxLength={64}
+              value={scene.rhythm}
+              onChange={(event) => change({ rhythm: event.target.value })}
+            />
+          </label>
+        ) : null}
+        <span className="text-xs quiet">note {scene.place + 1} is chosen</span>
+      </>
+    );
+  }
+  if (group !== "Two cells") return null;
+  const partner = cellOf(scene.partner);
+  return (
+    <div className="basis-full flex flex-wrap gap-2 items-center">
+      <label className="text-xs flex items-center gap-1 min-w-0">
+        with
+        <select
+          className="select select-xs w-44"
+          value={scene.partner}
+          onChange={(event) => change({ partner: event.target.value })}
+        >
+          <option value="">choose a cell</option>
+          {partners.map(({ id, name, text }) => (
+            <option key={id} value={text}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="text-xs flex items-center gap-1">
+        feet at
+        <select
+          className="select select-xs w-28"
+          value={scene.speed}
+          onChange={(event) => change({ speed: event.target.value as LayerSpeed })}
+        >
+          {LAYER_SPEEDS.map((speed) => (
+            <option key={speed} value={speed}>
+              {SPEED_NAMES[speed]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {partner.length > 0 && size > 0 ? (
+        <p className="text-xs quiet basis-full">
+          On the feet: {wordMeeting(findMeeting(size, partner.length, scene.speed))}
+        </p>
+      ) : null}
+    </div>
+  );
+}

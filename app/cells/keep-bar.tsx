@@ -1,0 +1,160 @@
+import { BookmarkPlus, CornerUpRight, Layers, Save } from "lucide-react";
+import { useEffect } from "react";
+import { Link, useFetcher } from "react-router";
+import type { FillRow } from "~/data/database";
+import { type CellBenchContent, cellOf, MAX_CELL_SLOTS } from "~/formats/cell";
+import { MAX_NAME } from "~/formats/fill";
+import { lastPlace } from "~/ui/hand-over";
+import { type CellBench, cookBench } from "./bench";
+import { type BookEntry, contentOf } from "./book";
+
+/** What the route's action answers to an attempt to keep, save, note or send. */
+export interface KeepAnswer {
+  readonly kind: "kept" | "saved" | "have" | "relative" | "conflict" | "gone" | "done";
+  /** The cell in the book that it is about. */
+  readonly cell?: { readonly id: string; readonly name: string };
+}
+
+interface KeepBarProps {
+  readonly bench: CellBench;
+  readonly content: CellBenchContent;
+  readonly entry: BookEntry | null;
+  readonly isChanged: boolean;
+  readonly draftKept: boolean;
+  readonly latest: FillRow | null;
+  readonly onSendInto: () => void;
+}
+
+/** Into the book, or on to the Stack. */
+export function KeepBar({ bench, content, entry, isChanged, draftKept, latest, onSendInto }: KeepBarProps) {
+  const fetcher = useFetcher<KeepAnswer>();
+  const shown = contentOf(content);
+  const row = entry?.row ?? null;
+  const isMiddle = content.at < content.moves.length;
+  const submit = (asked: object) =>
+    void fetcher.submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
+  const keep = (relativesToo: boolean) =>
+    submit({ intent: "keep", content: shown, relativesToo, from: entry?.id ?? "new" });
+  const save = () => {
+    const whole = contentOf(
+      { ...content, at: content.moves.length },
+      row ? { tags: row.content.tags, favourite: row.content.favourite } : {},
+    );
+    submit({ intent: "save", id: row?.id, revision: row?.revision, content: whole });
+  };
+  const busy = fetcher.state !== "idle";
+  const answer = busy ? undefined : fetcher.data;
+  // An answer about another state of the bench says nothing about this one.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only what is worked on is watched
+  useEffect(() => {
+    if (fetcher.data) void fetcher.reset();
+  }, [content]);
+  const place = lastPlace();
+  const after =
+    latest && place?.fillId === latest.id && place.cell !== null ? `, after cell ${place.cell + 1}` : ", at its end";
+  return (
+    <section aria-label="Keep and use" className="panel px-3 py-2 flex flex-wrap items-center gap-2">
+      <label className="flex items-center gap-1.5 text-sm flex-1 min-w-52">
+        <span className="quiet">Name</span>
+        <input
+          className="input input-sm flex-1"
+          maxLength={MAX_NAME}
+          value={content.name}
+          placeholder={contentOf({ ...content, name: "" })?.name ?? ""}
+          onChange={(event) => bench.setName(event.target.value)}
+        />
+      </label>
+      {row && isChanged ? (
+        <button type="button" className="btn btn-sm" disabled={busy || shown === null} onClick={save}>
+          <Save size={15} aria-hidden /> Save changes
+        </button>
+      ) : null}
+      <button
+        type="button"
+        className="btn btn-sm"
+        disabled={busy || shown === null}
+        title={isMiddle ? "What is shown, with the steps up to here" : "As a cell of your own, with its recipe"}
+        onClick={() => keep(false)}
+      >
+        <BookmarkPlus size={15} aria-hidden /> {isMiddle ? `Keep step ${content.at}` : row ? "Keep as new" : "Keep"}
+      </button>
+      <div className="join">
+        {latest ? (
+          <button
+            type="button"
+            className="btn btn-sm join-item"
+            disabled={shown === null}
+            title={`Into the fill “${latest.content.name || "Untitled"}”${after}`}
+            onClick={onSendInto}
+          >
+            <CornerUpRight size={15} aria-hidden />
+            <span className="truncate max-w-44">Into {latest.content.name || "Untitled"}</span>
+          </button>
+        ) : null}
+        <button
+          type="button"
+          className="btn btn-sm join-item"
+          disabled={busy || shown === null}
+          title="As a new fill on the Stack, repeated within a bar"
+          onClick={() => submit({ intent: "fill", content: shown })}
+        >
+          <Layers size={15} aria-hidden /> New fill
+        </button>
+      </div>
+      {shown === null && content.origin.text !== null ? <Refusal content={content} /> : null}
+      {draftKept ? null : (
+        <p role="alert" className="basis-full text-sm text-error">
+          This browser keeps no notes of unkept work just now (its storage may be full): keep the cell before you leave.
+        </p>
+      )}
+      <div role="status" aria-live="polite" className="basis-full empty:hidden text-sm">
+        {answer ? <Answer answer={answer} onKeep={() => keep(true)} /> : null}
+      </div>
+    </section>
+  );
+}
+
+function Refusal({ content }: { content: CellBenchContent }) {
+  const { cell } = cookBench(content);
+  const size = cell.length.toLocaleString("en");
+  return (
+    <p role="alert" className="basis-full text-sm text-error">
+      {cellOf(content.origin.text ?? "").length === 0
+        ? "There is nothing to keep yet."
+        : `With ${size} slots it is too long for a cell: ${MAX_CELL_SLOTS} is the most. Step back, or shorten it.`}
+    </p>
+  );
+}
+
+function Answer({ answer, onKeep }: { answer: KeepAnswer; onKeep: () => void }) {
+  const link = answer.cell ? (
+    <Link to={`/cells/${answer.cell.id}`} className="underline font-semibold">
+      {answer.cell.name || "Untitled cell"}
+    </Link>
+  ) : null;
+  switch (answer.kind) {
+    case "have":
+      return <p>It is in your book already, as {link}. Nothing was added.</p>;
+    case "relative":
+      return (
+        <div className="flex flex-wrap items-center gap-2">
+          <p>Your book has {link}, which is the same turned or mirrored.</p>
+          <button type="button" className="btn btn-xs" onClick={onKeep}>
+            Keep this one too
+          </button>
+        </div>
+      );
+    case "conflict":
+      return (
+        <p className="text-error">
+          Another tab has changed {link} since it was opened here. Keep yours as a new cell, or open it anew.
+        </p>
+      );
+    case "gone":
+      return <p className="text-error">This cell is not in the book any more. Keep it as a new one.</p>;
+    case "saved":
+      return <p>Saved.</p>;
+    default:
+      return null;
+  }
+}

@@ -1,0 +1,327 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useFetcher, useNavigate } from "react-router";
+import { useStore } from "zustand";
+import { MAX_MOVES, type Meter, type Move, slotAt } from "~/core";
+import type { CellRow, FillRow } from "~/data/database";
+import { cellDrafts, type Draft } from "~/data/draft";
+import type { CellBenchContent } from "~/formats/cell";
+import { handCell, lastPlace } from "~/ui/hand-over";
+import { KeyList } from "~/ui/key-list";
+import { usePlayback, useSound } from "~/ui/playback";
+import { strongHandOf, usePreferences } from "~/ui/preferences";
+import { useUndo } from "~/ui/undo-store";
+import { light } from "~/views/lighting";
+import { takeSection } from "~/views/section";
+import { StackView } from "~/views/stack-view";
+import { nameForm } from "~/words/cell";
+import { plural } from "~/words/time";
+import { type CellBench, cookBench, openCellBench } from "./bench";
+import { type BookEntry, benchOf, contentOf, EMPTY_BENCH, indexRudiments } from "./book";
+import { BookList } from "./book-list";
+import { Compare, type SetAside } from "./compare";
+import { Facts } from "./facts";
+import { Family } from "./family";
+import { MoveGallery, useOfferChoices } from "./gallery";
+import { Heading } from "./heading";
+import { type KeepAnswer, KeepBar } from "./keep-bar";
+import { CELL_KEY_GROUPS, useCellKeys } from "./keys";
+import { LargeCell } from "./large-cell";
+import { layOutCell, scoreOf, settingOf } from "./preview";
+import { OriginField, Recipe } from "./recipe";
+import { Schools } from "./schools";
+import { SettingBar } from "./setting-bar";
+
+export interface CellsScreenProps {
+  readonly entries: readonly BookEntry[];
+  readonly bin: readonly CellRow[];
+  /** The entry that is open, "new" for a typed sticking, or the cell that was deleted. */
+  readonly open: BookEntry | "new" | { readonly binned: CellRow };
+  /** Unkept work on what is open, from before. */
+  readonly draft: Draft<CellBenchContent> | null;
+  /** Meters of the player's fills, and 4/4. */
+  readonly meters: readonly Meter[];
+  /** The fill that a cell may be put into. */
+  readonly latest: FillRow | null;
+}
+
+/** The book on one side, one cell large in the middle, and the bench of moves beside it. */
+export function CellsScreen(props: CellsScreenProps) {
+  const { entries, bin, open } = props;
+  const [preferences] = usePreferences();
+  const act = useFetcher<KeepAnswer>();
+  const openId = open === "new" ? "new" : "binned" in open ? open.binned.id : open.id;
+  const index = useMemo(() => indexRudiments(entries), [entries]);
+  const [aside, setAside] = useState<SetAside | null>(null);
+  useSound(preferences);
+  const restore = (id: string) =>
+    void act.submit(JSON.stringify({ intent: "restore", id }), { method: "post", encType: "application/json" });
+  return (
+    <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start lg:grid-cols-[15.5rem_minmax(0,1fr)] xl:grid-cols-[15.5rem_minmax(0,1fr)_23.5rem]">
+      <h1 className="sr-only">Cells</h1>
+      <details className="lg:hidden panel px-3 py-2">
+        <summary className="cursor-pointer font-semibold">The book: {entries.length} cells</summary>
+        <div className="mt-2">
+          <BookList entries={entries} bin={bin} strongHand={strongHandOf(preferences.hands)} onRestore={restore} />
+        </div>
+      </details>
+      <div className="hidden lg:flex flex-col sticky top-3 max-h-[calc(100dvh-1.5rem)]">
+        <BookList entries={entries} bin={bin} strongHand={strongHandOf(preferences.hands)} onRestore={restore} />
+      </div>
+      {open !== "new" && "binned" in open ? (
+        <div className="panel p-6 flex flex-col items-start gap-3">
+          <h2 className="text-2xl">{open.binned.content.name || "This cell"} is in the bin</h2>
+          <p className="quiet">It stays there for 30 days, and nothing that you made of it is touched.</p>
+          <button type="button" className="btn btn-primary" onClick={() => restore(openId)}>
+            Bring it back
+          </button>
+        </div>
+      ) : (
+        <Desk
+          key={openId}
+          {...props}
+          entry={open === "new" ? null : open}
+          index={index}
+          aside={aside}
+          setAside={setAside}
+        />
+      )}
+    </main>
+  );
+}
+
+interface DeskProps extends CellsScreenProps {
+  readonly entry: BookEntry | null;
+  readonly index: ReturnType<typeof indexRudiments>;
+  readonly aside: SetAside | null;
+  readonly setAside: (aside: SetAside | null) => void;
+}
+
+/** Writes down what is on the bench as it changes, as long as it is not what was opened. */
+function useDraft(bench: CellBench, id: string, revision: number, opened: CellBenchContent): boolean {
+  const [kept, setKept] = useState(true);
+  useEffect(() => {
+    const write = () => {
+      const { content } = bench.store.getState();
+      if (isSameWork(content, opened)) cellDrafts.clear(id);
+      else setKept(cellDrafts.write(id, revision, content));
+    };
+    // What was taken up again is written down again.
+    write();
+    return bench.store.subscribe(write);
+  }, [bench, id, revision, opened]);
+  return kept;
+}
+
+/** Which step is looked at is no work that could be lost. */
+function isSameWork(a: CellBenchContent, b: CellBenchContent): boolean {
+  return JSON.stringify({ ...a, at: 0 }) === JSON.stringify({ ...b, at: 0 });
+}
+
+function Desk({ entries, entry, draft, meters, latest, index, aside, setAside }: DeskProps) {
+  const id = entry?.id ?? "new";
+  const opened = useMemo(() => (entry ? benchOf(entry) : EMPTY_BENCH), [entry]);
+  const [bench] = useState(() => openCellBench(draft?.content ?? opened));
+  const content = useStore(bench.store, (state) => state.content);
+  const history = useUndo(bench);
+  const [preferences, changePreferences] = usePreferences();
+  const strong = strongHandOf(preferences.hands);
+  const { cell, rate } = cookBench(content);
+  const { cellTempo, cellMeter } = preferences;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of the preferences only these are asked for
+  const setting = useMemo(() => settingOf(rate, preferences), [rate, cellTempo, cellMeter]);
+  const laid = useMemo(() => layOutCell(cell, setting), [cell, setting]);
+  const section = useMemo(() => (laid ? takeSection(laid.timeline, 0) : null), [laid]);
+  const [chosen, setChosen] = useState(0);
+  const place = Math.min(chosen, Math.max(0, cell.length - 1));
+  const [notice, setNotice] = useState(draft ? "What you did here last had not been kept; here it is." : "");
+  const keyList = useRef<HTMLDialogElement>(null);
+  const navigate = useNavigate();
+  const draftKept = useDraft(bench, id, entry?.row?.revision ?? 0, opened);
+  const isChanged = !isSameWork(content, opened);
+  const shown = contentOf(content);
+  const name = content.name || shown?.name || "Cell";
+
+  useEffect(() => {
+    if (!notice) return;
+    const fade = setTimeout(() => setNotice(""), 6_000);
+    return () => clearTimeout(fade);
+  }, [notice]);
+  useEffect(() => {
+    light({ cursor: null, hover: null, playing: null });
+  }, []);
+
+  const makeScore = useCallback(() => {
+    const score = scoreOf(cell, setting, preferences.click);
+    if (!score) throw new Error("there is nothing to play");
+    return score;
+  }, [cell, setting, preferences.click]);
+  const playback = usePlayback({
+    id: "cell",
+    makeScore,
+    slotAt: (at) => (laid ? (slotAt(laid.timeline, Math.floor(at))?.index ?? null) : null),
+  });
+  const apply = useCallback(
+    (move: Move) => {
+      if (!bench.apply(move)) setNotice(`A recipe may have ${MAX_MOVES} moves. Keep the cell, and go on from that.`);
+    },
+    [bench],
+  );
+  const partners = useMemo(
+    () => entries.filter((other) => other.id !== id).map(({ id, name, text }) => ({ id, name, text })),
+    [entries, id],
+  );
+  const choices = useOfferChoices(strong, place, "");
+  const choosePlace = useCallback((next: number) => setChosen(next), []);
+  const compare = () => setAside(aside ? null : { name, cell });
+  useCellKeys({
+    cell,
+    scene: choices.scene,
+    bench,
+    history,
+    keyList,
+    playback,
+    place,
+    choosePlace,
+    compare,
+    say: setNotice,
+    apply,
+    tempo: cellTempo,
+    changeTempo: (tempo) => changePreferences({ cellTempo: tempo }),
+  });
+
+  const isEmpty = cell.length === 0;
+  const sendInto = () => {
+    if (!latest || !shown) return;
+    const at = lastPlace();
+    handCell({ fillId: latest.id, text: shown.text, name, after: at?.fillId === latest.id ? at.cell : null });
+    void navigate(`/stack/${latest.id}`);
+  };
+  return (
+    <>
+      <div className="min-w-0 flex flex-col gap-2.5">
+        <Heading
+          entry={entry}
+          form={isEmpty ? null : nameForm(cell)}
+          isChanged={isChanged}
+          history={history}
+          isComparing={aside !== null}
+          onCompare={isEmpty ? null : compare}
+          onKeys={() => keyList.current?.showModal()}
+        />
+        {content.origin.source === null ? <OriginField bench={bench} content={content} /> : null}
+        <section aria-label="Cell" className="panel px-3 pt-3 pb-2">
+          {laid && !isEmpty ? (
+            <LargeCell
+              timeline={laid.timeline}
+              strongHand={strong}
+              countStyle={preferences.countStyle}
+              place={place}
+              onPlace={choosePlace}
+            />
+          ) : (
+            <p className="quiet py-8 text-center">
+              Type a sticking, such as <span className="font-line">RLRRL</span>, and it lies here as coins.
+            </p>
+          )}
+          <SettingBar
+            bench={bench}
+            rate={content.rate}
+            preferences={preferences}
+            onPreferences={changePreferences}
+            playback={playback}
+            isEmpty={isEmpty}
+          />
+        </section>
+        {aside && !isEmpty ? (
+          <Compare
+            first={aside}
+            second={{ name, cell }}
+            strongHand={strong}
+            setting={setting}
+            click={preferences.click}
+            onClose={() => setAside(null)}
+          />
+        ) : null}
+        <Recipe bench={bench} content={content} />
+        <KeepBar
+          bench={bench}
+          content={content}
+          entry={entry}
+          isChanged={isChanged}
+          draftKept={draftKept}
+          latest={latest}
+          onSendInto={sendInto}
+        />
+        {laid && section && !isEmpty ? (
+          <>
+            <div className="grid md:grid-cols-2 xl:grid-cols-1 2xl:grid-cols-2 gap-2.5 items-start">
+              <section aria-label="Repeated" className="panel px-3 py-2 min-w-0">
+                <div className="flex items-baseline gap-2">
+                  <h2 className="text-base">Repeated</h2>
+                  <p className="text-sm quiet">
+                    {laid.cycle.repeats === 1
+                      ? `closes in ${plural(laid.cycle.bars, "bar")} of ${cellMeter}`
+                      : `comes round after ${plural(laid.cycle.bars, "bar")} of ${cellMeter}, ${laid.cycle.repeats} times`}
+                    {laid.repeats < laid.cycle.repeats ? `; ${laid.repeats} are drawn` : ""}
+                  </p>
+                </div>
+                <div className="pt-1">
+                  <StackView
+                    timeline={laid.timeline}
+                    section={section}
+                    strongHand={strong}
+                    onPick={(slot) => choosePlace(slot % cell.length)}
+                    label="Stack of the cell, repeated"
+                    cursor={null}
+                  />
+                </div>
+              </section>
+              <Family
+                cell={cell}
+                index={index}
+                entries={entries}
+                openId={id}
+                from={content.at > 0 ? content.origin.source : null}
+              />
+            </div>
+            <Facts cell={cell} facts={laid.facts} setting={setting} meters={meters} />
+            <Schools
+              cell={cell}
+              setting={setting}
+              strongHand={strong}
+              countStyle={preferences.countStyle}
+              click={preferences.click}
+            />
+          </>
+        ) : null}
+      </div>
+      <section
+        aria-label="Bench of moves"
+        className="min-w-0 lg:col-start-2 xl:col-start-3 xl:sticky xl:top-3 xl:max-h-[calc(100dvh-1.5rem)] xl:overflow-y-auto xl:pr-1"
+      >
+        <div className="flex items-baseline gap-2 mb-1">
+          <h2 className="text-xl">Moves</h2>
+          <p className="text-sm quiet">each shows what it makes of the cell</p>
+        </div>
+        {isEmpty ? (
+          <p className="quiet text-sm">A sticking comes first; then every move on it is shown here.</p>
+        ) : (
+          <MoveGallery
+            cell={cell}
+            choices={choices}
+            partners={partners}
+            setting={setting}
+            click={preferences.click}
+            onApply={apply}
+          />
+        )}
+      </section>
+      <KeyList dialog={keyList} groups={CELL_KEY_GROUPS} />
+      <div role="status" aria-live="polite" className="toast toast-center bottom-6 z-40 pointer-events-none">
+        {notice ? (
+          <div className="alert bg-neutral text-neutral-content py-2 text-sm whitespace-normal">{notice}</div>
+        ) : null}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,94 @@
+import { Play, Square } from "lucide-react";
+import { useState } from "react";
+import { MAX_BPM, MIN_BPM, parseMeter, parseRate } from "~/core";
+import type { Preferences } from "~/data/preferences";
+import type { Playback } from "~/ui/playback";
+import { COMMON_METERS, nameRate, nameTempoUnit, OFFERED_RATES } from "~/words/time";
+import type { CellBench } from "./bench";
+
+interface SettingBarProps {
+  readonly bench: CellBench;
+  readonly rate: string;
+  readonly preferences: Preferences;
+  readonly onPreferences: (change: Partial<Preferences>) => void;
+  readonly playback: Playback;
+  readonly isEmpty: boolean;
+}
+
+/** Hear it; at which rate, in which meter, at which tempo. */
+export function SettingBar(props: SettingBarProps) {
+  const { bench, rate, preferences, onPreferences, playback, isEmpty } = props;
+  const [typed, setTyped] = useState<string | null>(null);
+  const { cellTempo, cellMeter } = preferences;
+  const offered: readonly string[] = OFFERED_RATES;
+  const rates = offered.includes(rate) ? offered : [rate, ...offered];
+  const meters = COMMON_METERS.includes(cellMeter) ? COMMON_METERS : [cellMeter, ...COMMON_METERS];
+  const meter = parseMeter(cellMeter);
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-2 mt-2.5">
+      <button
+        type="button"
+        className="btn btn-primary"
+        disabled={isEmpty}
+        aria-keyshortcuts="Space"
+        title="Space"
+        onClick={playback.toggle}
+      >
+        {playback.playing ? (
+          <Square size={16} aria-hidden fill="currentColor" />
+        ) : (
+          <Play size={16} aria-hidden fill="currentColor" />
+        )}
+        {playback.playing ? "Stop" : "Play"}
+      </button>
+      <label className="flex items-center gap-1.5 text-sm">
+        Tempo
+        <input
+          title={meter ? `${nameTempoUnit(meter)} a minute` : undefined}
+          type="number"
+          min={MIN_BPM}
+          max={MAX_BPM}
+          className="input input-sm w-18 font-display font-semibold"
+          value={typed ?? Math.round(cellTempo)}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            const value = Math.round(Number(event.target.value));
+            // A tempo half typed ("1" of "120") is not one yet.
+            if (value >= MIN_BPM && value <= MAX_BPM) onPreferences({ cellTempo: value });
+          }}
+          onBlur={() => setTyped(null)}
+        />
+      </label>
+      <label className="flex items-center gap-1.5 text-sm">
+        Rate
+        <select className="select select-sm w-36" value={rate} onChange={(event) => bench.setRate(event.target.value)}>
+          {rates.map((text) => {
+            const named = parseRate(text);
+            return (
+              <option key={text} value={text}>
+                {named ? nameRate(named) : text}
+              </option>
+            );
+          })}
+        </select>
+      </label>
+      <label className="flex items-center gap-1.5 text-sm">
+        Meter
+        <select
+          className="select select-sm w-20"
+          value={cellMeter}
+          onChange={(event) => onPreferences({ cellMeter: event.target.value })}
+        >
+          {meters.map((text) => (
+            <option key={text}>{text}</option>
+          ))}
+        </select>
+      </label>
+      {playback.trouble ? (
+        <p role="alert" className="text-sm text-error basis-full">
+          {playback.trouble}
+        </p>
+      ) : null}
+    </div>
+  );
+}

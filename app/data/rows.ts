@@ -1,0 +1,145 @@
+/** What fills and cells have in common: rows that are saved over a known revision, and binned before they are gone. */
+
+import { liveQuery, type Table } from "dexie";
+import type { Taken } from "~/formats/book";
+
+/** How long what was deleted can be brought back: 30 days, in milliseconds. */
+const BIN_TIME = 30 * 24 * 60 * 60 * 1000;
+
+/** As it travels in files. */
+export interface Item<Content> {
+  readonly id: string;
+  /** Milliseconds since 1970. */
+  readonly createdAt: number;
+  readonly updatedAt: number;
+  readonly content: Content;
+}
+
+export interface Row<Content> extends Item<Content> {
+  /** Counts saves, so that a tab can tell that another one has saved since. */
+  readonly revision: number;
+  /** When it went to the bin, or 0. */
+  readonly deletedAt: number;
+}
+
+export type RowTable<Content> = Table<Row<Content>, string>;
+
+export type SaveResult<Content> =
+  | { readonly kind: "saved"; readonly revision: number }
+  /** Another tab has saved since `baseRevision`; nothing was written. */
+  | { readonly kind: "conflict"; readonly theirs: Row<Content> }
+  | { readonly kind: "gone" };
+
+/** What is not in the bin, the last edited first. */
+export async function listRows<Content>(table: RowTable<Content>): Promise<Row<Content>[]> {
+  const rows = await table.where("deletedAt").equals(0).toArray();
+  return rows.sort((a, b) => b.updatedAt - a.updatedAt);
+}
+
+export async function listBin<Content>(table: RowTable<Content>): Promise<Row<Content>[]> {
+  const rows = await table.where("deletedAt").above(0).toArray();
+  return rows.sort((a, b) => b.deletedAt - a.deletedAt);
+}
+
+export async function getRow<Content>(table: RowTable<Content>, id: string): Promise<Row<Content> | null> {
+  return (await table.get(id)) ?? null;
+}
+
+export async function addRow<Content>(table: RowTable<Content>, content: Content): Promise<Row<Content>> {
+  const now = Date.now();
+  const row = { id: crypto.randomUUID(), createdAt: now, updatedAt: now, content, revision: 1, deletedAt: 0 };
+  await table.add(row);
+  return row;
+}
+
+/** Saves content over the revision that it was edited from, and over no other. */
+export async function saveRow<Content>(
+  table: RowTable<Content>,
+  id: string,
+  baseRevision: number,
+  content: Content,
+): Promise<SaveResult<Content>> {
+  return table.db.transaction("rw", table, async (): Promise<SaveResult<Content>> => {
+    const row = await table.get(id);
+    if (!row) return { kind: "gone" };
+    if (row.revision !== baseRevision) return { kind: "conflict", theirs: row };
+    const revision = row.revision + 1;
+    await table.put({ ...row, content, revision, updatedAt: Date.now() });
+    return { kind: "saved", revision };
+  });
+}
+
+/** Changes part of a row's content, whatever the rest has become; null when the row is gone. */
+export async function amendRow<Content extends object>(
+  table: RowTable<Content>,
+  id: string,
+  change: Partial<Content>,
+): Promise<Row<Content> | null> {
+  return table.db.transaction("rw", table, async () => {
+    const row = await table.get(id);
+    if (!row) return null;
+    const amended = { ...row, content: { ...row.content, ...change }, revision: row.revision + 1 };
+    await table.put(amended);
+    return amended;
+  });
+}
+
+/** Moves to the bin. */
+export async function binRow<Content>(table: RowTable<Content>, id: string): Promise<void> {
+  await patchRow(table, id, { deletedAt: Date.now() });
+}
+
+export async function restoreRow<Content>(table: RowTable<Content>, id: string): Promise<void> {
+  await patchRow(table, id, { deletedAt: 0 });
+}
+
+async function patchRow<Content>(
+  table: RowTable<Content>,
+  id: string,
+  patch: Pick<Row<Content>, "deletedAt">,
+): Promise<void> {
+  await table.db.transaction("rw", table, async () => {
+    const row = await table.get(id);
+    if (row) await table.put({ ...row, ...patch });
+  });
+}
+
+/** Removes what has been in the bin for longer than {@link BIN_TIME} at `now`. */
+export async function emptyOldBin<Content>(table: RowTable<Content>, now: number): Promise<void> {
+  await table
+    .where("deletedAt")
+    .between(1, now - BIN_TIME)
+    .delete();
+}
+
+/**
+ * Takes an item from a file into the table, within the caller's transaction; nothing that is there is changed, but
+ * what lay in the bin comes back. "beside": its identity had other content, so it was added as a new one.
+ */
+export async function takeRow<Content>(table: RowTable<Content>, item: Item<Content>): Promise<Taken> {
+  const row = await table.get(item.id);
+  if (!row) {
+    await table.add({ ...item, revision: 1, deletedAt: 0 });
+    return "added";
+  }
+  if (JSON.stringify(row.content) === JSON.stringify(item.content)) {
+    if (row.deletedAt > 0) await restoreRow(table, item.id);
+    return "same";
+  }
+  await table.add({ ...item, id: crypto.randomUUID(), revision: 1, deletedAt: 0 });
+  return "beside";
+}
+
+export function toItem<Content>({ id, createdAt, updatedAt, content }: Row<Content>): Item<Content> {
+  return { id, createdAt, updatedAt, content };
+}
+
+/** Calls back whenever the row changes in the database, in this tab or another; returns the way to stop. */
+export function watchRow<Content>(
+  table: RowTable<Content>,
+  id: string,
+  onChange: (row: Row<Content> | null) => void,
+): () => void {
+  const subscription = liveQuery(() => getRow(table, id)).subscribe({ next: onChange, error: () => {} });
+  return () => subscription.unsubscribe();
+}

@@ -1,0 +1,40 @@
+/** The whole book out to a file's contents, and a file's contents into the book. */
+
+import type { BookContents, ImportCount, Taken } from "~/formats/book";
+import { ownCellSchema, rudimentMarkSchema } from "~/formats/cell";
+import { fillSchema, MAX_TAGS } from "~/formats/fill";
+import { listRudimentMarks } from "./cells";
+import type { BookDatabase } from "./database";
+import { listRows, takeRow, toItem } from "./rows";
+
+/** Everything but the bin and the settings. */
+export async function gatherBook(book: BookDatabase): Promise<BookContents> {
+  return book.transaction("r", book.fills, book.cells, book.rudiments, async () => ({
+    fills: (await listRows(book.fills)).map(toItem),
+    cells: (await listRows(book.cells)).map(toItem),
+    rudiments: await listRudimentMarks(book),
+  }));
+}
+
+/** Takes all or none; nothing that is there is changed, but what lay in the bin comes back and notes are added to. */
+export async function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
+  return book.transaction("rw", book.fills, book.cells, book.rudiments, async () => {
+    const fills: Record<Taken, number> = { added: 0, same: 0, beside: 0 };
+    const cells = { ...fills };
+    for (const fill of contents.fills) fills[await takeRow(book.fills, fillSchema.parse(fill))]++;
+    const known = new Map((await listRows(book.cells)).map((row) => [JSON.stringify(row.content), row.id]));
+    for (const given of contents.cells) {
+      const cell = ownCellSchema.parse(given);
+      // The same cell under another identity, as from a second device, is no second cell.
+      const found = known.get(JSON.stringify(cell.content));
+      cells[found && found !== cell.id ? "same" : await takeRow(book.cells, cell)]++;
+    }
+    for (const given of contents.rudiments) {
+      const mark = rudimentMarkSchema.parse(given);
+      const mine = await book.rudiments.get(mark.id);
+      const tags = [...new Set([...(mine?.tags ?? []), ...mark.tags])].slice(0, MAX_TAGS);
+      await book.rudiments.put({ id: mark.id, favourite: mark.favourite || (mine?.favourite ?? false), tags });
+    }
+    return { fills, cells };
+  });
+}

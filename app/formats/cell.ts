@@ -1,0 +1,157 @@
+/** A cell of a player's own book: a sticking with a name and tags, and the recipe that it was made by. */
+
+import { z } from "zod";
+import {
+  type Cell,
+  cookCell,
+  DYNAMICS,
+  EXTENSIONS,
+  formatRate,
+  formatSlots,
+  LAYER_SPEEDS,
+  LIMBS,
+  MAX_MOVES,
+  type Move,
+  ORNAMENTS,
+  parseRate,
+  type Rate,
+  readCell,
+} from "~/core";
+import { MAX_NAME, MAX_TAG, MAX_TAGS } from "./fill";
+
+/** A longer sticking is a phrase, and belongs on the Stack. */
+export const MAX_CELL_SLOTS = 512;
+const MAX_CELL_TEXT = 12_000;
+/** What is typed is kept even where it is too long to be read. */
+const MAX_TYPED_TEXT = 100_000;
+/** Cells may be turned or thinned by no more than they can be long. */
+const MAX_STEP = 10_000;
+const MAX_RHYTHM = 64;
+
+const limb = z.enum(LIMBS);
+const hand = z.enum(["R", "L"]);
+const step = z.number().int().min(-MAX_STEP).max(MAX_STEP);
+const place = z.number().int().min(0).max(MAX_STEP);
+const every = z.number().int().min(1).max(MAX_STEP);
+
+/** Slots of a cell as text, in the one way that it is written. */
+export const cellTextSchema = z
+  .string()
+  .max(MAX_CELL_TEXT)
+  .refine((text) => {
+    const cell = readCell(text);
+    return cell !== null && cell.length <= MAX_CELL_SLOTS && formatSlots(cell) === text;
+  }, `is not a sticking of 1 to ${MAX_CELL_SLOTS} slots, written plainly`);
+
+const accentRuleSchema = z.discriminatedUnion("by", [
+  z.strictObject({ by: z.literal("place"), place }),
+  z.strictObject({ by: z.literal("every"), every }),
+  z.strictObject({ by: z.literal("singles") }),
+  z.strictObject({ by: z.literal("doubles") }),
+  z.strictObject({ by: z.literal("rhythm"), rhythm: z.string().max(MAX_RHYTHM) }),
+]);
+
+export const moveSchema: z.ZodType<Move> = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("rotate"), by: step }),
+  z.strictObject({ kind: z.literal("mirror") }),
+  z.strictObject({ kind: z.literal("reverse") }),
+  z.strictObject({ kind: z.literal("alternate") }),
+  z.strictObject({ kind: z.literal("replace"), limb, by: limb }),
+  z.strictObject({ kind: z.literal("double"), limb, with: limb }),
+  z.strictObject({ kind: z.literal("feet"), strong: hand, pedals: z.enum(["hi-hat", "two-bass"]) }),
+  z.strictObject({ kind: z.literal("grid"), lead: hand }),
+  z.strictObject({ kind: z.literal("extend"), by: z.enum(EXTENSIONS) }),
+  z.strictObject({ kind: z.literal("shorten"), end: z.enum(["first", "last"]) }),
+  z.strictObject({ kind: z.literal("glue"), cell: cellTextSchema }),
+  z.strictObject({ kind: z.literal("layer"), cell: cellTextSchema, speed: z.enum(LAYER_SPEEDS), strong: hand }),
+  z.strictObject({ kind: z.literal("silence"), place }),
+  z.strictObject({ kind: z.literal("thin"), every }),
+  z.strictObject({ kind: z.literal("fill"), limb: limb.nullable(), with: limb }),
+  z.strictObject({ kind: z.literal("split-doubles") }),
+  z.strictObject({ kind: z.literal("decorate"), ornament: z.enum(ORNAMENTS), on: z.enum(["first", "accents"]) }),
+  z.strictObject({ kind: z.literal("accent"), rule: accentRuleSchema }),
+  z.strictObject({ kind: z.literal("dynamics"), preset: z.enum(DYNAMICS) }),
+]);
+
+const rateTextSchema = z
+  .string()
+  .max(16)
+  .refine((text) => {
+    const rate = parseRate(text);
+    return rate !== null && formatRate(rate) === text;
+  }, "is not a rate");
+
+const nameSchema = z.string().max(MAX_NAME);
+const tagsSchema = z.array(z.string().min(1).max(MAX_TAG)).max(MAX_TAGS);
+const movesSchema = z.array(moveSchema).max(MAX_MOVES);
+/** The rudiment or own cell that a sticking was made of, if it was one. */
+const sourceSchema = z.string().min(1).max(64).nullable();
+
+export const cellContentSchema = z
+  .strictObject({
+    name: nameSchema,
+    tags: tagsSchema,
+    favourite: z.boolean(),
+    /** What comes of the recipe. */
+    text: cellTextSchema,
+    /** The rate at which it is usually played, such as "4" or "3/2" slots a quarter note. */
+    rate: rateTextSchema,
+    origin: z.strictObject({ source: sourceSchema, name: nameSchema, text: cellTextSchema }),
+    moves: movesSchema,
+  })
+  .refine(
+    ({ text, origin, moves }) => formatSlots(cookCell(cellOf(origin.text), moves)) === text,
+    "is not what its recipe makes of its origin",
+  );
+export type CellContent = z.infer<typeof cellContentSchema>;
+
+/** An own cell with its identity, as it travels in files. */
+export const ownCellSchema = z.strictObject({
+  id: z.string().min(1).max(64),
+  /** Milliseconds since 1970. */
+  createdAt: z.number().int().nonnegative(),
+  updatedAt: z.number().int().nonnegative(),
+  content: cellContentSchema,
+});
+export type OwnCell = z.infer<typeof ownCellSchema>;
+
+/** What a player has noted on a shipped rudiment. */
+export const rudimentMarkSchema = z.strictObject({
+  id: z.string().min(1).max(64),
+  favourite: z.boolean(),
+  tags: tagsSchema,
+});
+export type RudimentMark = z.infer<typeof rudimentMarkSchema>;
+
+/** What lies on the bench of the Cells screen: an origin, the moves on it, and which step is looked at. */
+export const cellBenchSchema = z.strictObject({
+  name: nameSchema,
+  origin: z.strictObject({
+    source: sourceSchema,
+    name: nameSchema,
+    /** As typed, sound or not. */
+    typed: z.string().max(MAX_TYPED_TEXT),
+    /** The last typed text that could be read; null before there was one. */
+    text: cellTextSchema.nullable(),
+  }),
+  moves: movesSchema,
+  /** 0 for the origin, else after that many moves. */
+  at: z.number().int().min(0).max(MAX_MOVES),
+  rate: rateTextSchema,
+});
+export type CellBenchContent = z.infer<typeof cellBenchSchema>;
+
+/** The slots of a checked cell text. */
+export function cellOf(text: string): Cell {
+  return readCell(text) ?? [];
+}
+
+export function rateOf(text: string): Rate {
+  return parseRate(text) ?? { slots: 4, quarters: 1 };
+}
+
+/** A cell's content from its origin and recipe, with everything else as a new cell has it. */
+export function makeCellContent(given: Pick<CellContent, "origin" | "moves"> & Partial<CellContent>): CellContent {
+  const text = formatSlots(cookCell(cellOf(given.origin.text), given.moves));
+  return cellContentSchema.parse({ name: "", tags: [], favourite: false, rate: "4", text, ...given });
+}

@@ -1,0 +1,14 @@
+/** Cells by itself: the own cell that was kept last, or the rudiment that most others are made of. */
+import { redirect } from "react-router";
+import { currentBook } from "~/data/current";
+import { listRows } from "~/data/rows";
+
+export async function clientLoader() {
+  const [latest] = await listRows((await currentBook()).cells);
+  return redirect(`/cells/${latest?.id ?? "single-paradiddle"}`);
+}
+clientLoader.hydrate = true as const;
+
+export default function LatestCell() {
+  return null;
+}

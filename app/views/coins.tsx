@@ -1,0 +1,23 @@
+import { useMemo, useRef } from "react";
+import { type Cell, type Hand, makeCell, makeLine } from "~/core";
+import { CoinRow } from "./coin-row";
+import { useSeen } from "./use-seen";
+
+interface CellCoinsProps {
+  readonly cell: Cell;
+  readonly strongHand: Hand;
+  readonly label: string;
+  readonly most?: number;
+}
+
+/** A cell as a small row of coins, drawn when it comes into view. Keeps its height before that. */
+export function CellCoins({ cell, strongHand, label, most = 16 }: CellCoinsProps) {
+  const frame = useRef<HTMLSpanElement>(null);
+  const seen = useSeen(frame);
+  const line = useMemo(() => makeLine([makeCell(cell)]), [cell]);
+  return (
+    <span ref={frame} className="block h-10">
+      {seen ? <CoinRow line={line} strongHand={strongHand} label={label} most={most} /> : null}
+    </span>
+  );
+}

@@ -1,0 +1,90 @@
+/** What a cell tells, in words. */
+
+import {
+  bareCell,
+  type Cell,
+  formatSlots,
+  type Kinship,
+  type Meeting,
+  type Move,
+  mirrorCell,
+  type School,
+  type StickingFacts,
+} from "~/core";
+import { wordMove } from "./moves";
+import { LIMB_NAMES } from "./slot";
+import { plural } from "./time";
+
+/** The usual names of a paradiddle's four places to begin, by one lead of each. */
+const FORM_NAMES: Readonly<Record<string, string>> = {
+  RLRRLRLL: "the paradiddle",
+  RLLRLRRL: "the inward paradiddle",
+  RRLRLLRL: "the reverse paradiddle",
+  RLRLLRLR: "the outward paradiddle",
+};
+
+/** The usual name of a sticking's form, where it has one: "the inward paradiddle, left lead". */
+export function nameForm(cell: Cell): string | null {
+  const text = formatSlots(bareCell(cell));
+  const mirrored = formatSlots(mirrorCell(bareCell(cell)));
+  // Four single strokes are singles before they are anything else.
+  const isLead = text.length === 4 && text !== "RLRL" && text !== "LRLR";
+  const handToHand = (lead: string, other: string) => (isLead ? `${lead}${other}` : lead);
+  const right = FORM_NAMES[handToHand(text, mirrored)];
+  if (right) return right;
+  const left = FORM_NAMES[handToHand(mirrored, text)];
+  return left ? `${left}, left lead` : null;
+}
+
+/** "start 2 later, mirrored": how a cell comes from a rudiment; empty when it is the rudiment. */
+export function wordKinship({ moves, times }: Kinship): string {
+  const steps = moves.map((move) => wordMove(move).name.toLowerCase());
+  if (times > 1) steps.push(`${times} times`);
+  return steps.join(", then ");
+}
+
+/** How two cells of one sticking are related, from the first to the second: "mirror, then start 2 later". */
+export function wordRelation(moves: readonly Move[] | null): string {
+  if (moves === null) return "repeated another number of times";
+  if (moves.length === 0) return "the same hands and feet";
+  return moves.map((move) => wordMove(move).name.toLowerCase()).join(", then ");
+}
+
+/** "2 singles, 1 double" or "no two hand strokes". */
+export function wordRuns({ singles, doubles, longer, longestRun }: StickingFacts): string {
+  const parts = [];
+  if (singles > 0) parts.push(plural(singles, "single"));
+  if (doubles > 0) parts.push(plural(doubles, "double"));
+  if (longer > 0) parts.push(`${plural(longer, "run")} of up to ${longestRun}`);
+  return parts.length > 0 ? parts.join(", ") : "no hand strokes";
+}
+
+/** "R 3 · L 2 · K 1". */
+export function wordBalance({ strokes }: StickingFacts): string {
+  const parts = Object.entries(strokes).filter(([limb, count]) => count > 0 || limb === "R" || limb === "L");
+  return parts.map(([limb, count]) => `${limb} ${count}`).join(" · ");
+}
+
+export function wordLinear(facts: StickingFacts): string {
+  if (Object.values(facts.strokes).every((count) => count === 0)) return "silence only";
+  return facts.linear ? "linear: no two limbs at once" : "limbs together";
+}
+
+export function wordLeadOf({ leadFlips }: StickingFacts): string {
+  if (leadFlips === null) return "one lead: fewer than two hands play";
+  return leadFlips ? "hand to hand: its last hand is its first" : "lead stays on every repeat";
+}
+
+/** "Meet again after 12 slots: hands 3 times, feet 4 times". */
+export function wordMeeting({ slots, upperTimes, lowerTimes }: Meeting): string {
+  const times = (count: number) => (count === 1 ? "once" : count === 2 ? "twice" : `${count} times`);
+  return `They meet again after ${plural(slots, "slot")}: hands ${times(upperTimes)}, feet ${times(lowerTimes)}.`;
+}
+
+/** Which school a phrase follows, and how far from the grid it is. */
+export function wordSchool(school: School | null): string {
+  if (!school) return "No school to tell: fewer than two hands play.";
+  const lead = LIMB_NAMES[school.lead];
+  if (school.kind === "grid") return `Grid-led: the ${lead} has the odd slots of the bar, and no hand shifts.`;
+  return `Sticking-led: ${plural(school.shifted.length, "stroke")} off the grid of the ${lead}.`;
+}
