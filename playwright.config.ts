@@ -12,8 +12,9 @@ export default defineConfig({
   workers: 2,
   retries: 0,
   forbidOnly: true,
-  timeout: 30_000,
-  expect: { timeout: 7_000 },
+  // Generous: two browsers on two busy cores may take many times as long as one on a free machine.
+  timeout: 90_000,
+  expect: { timeout: 20_000 },
   reporter: "list",
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

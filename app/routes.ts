@@ -5,6 +5,7 @@ export default [
   route("stack", "routes/latest.ts"),
   route("stack/:fillId", "routes/stack.tsx"),
   route("cells", "routes/latest-cell.ts"),
+  route("cells/book", "routes/cell-book.ts"),
   route("cells/:cellId", "routes/cells.tsx"),
   route("setup", "routes/setup.tsx"),
   route("content/demo", "routes/demo-content.ts"),

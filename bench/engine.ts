@@ -1,15 +1,22 @@
 /** Timings of the engine, beside naive twins that do the same work the plain way. Medians of many runs. */
 
+import { loadRudiments } from "../app/content";
 import {
+  applyMove,
   barTicks,
   bpm,
   describeLanding,
+  findFamily,
   formatLine,
+  indexFamilies,
   layOut,
+  type Move,
   makeLine,
   measureCycle,
   measureFit,
+  oneLead,
   openingRate,
+  readCell,
   readStickLine,
   ticks,
 } from "../app/core";
@@ -66,6 +73,37 @@ const long = `@8 ${"RlrrL 'RLRRLK ".repeat(910)}`
 const huge = "RLRLK".repeat(2_000);
 const parsedHuge = readStickLine(huge).line ?? makeLine([]);
 
+const cell64 = readCell(">RlrrL'RLRRLK>R(RK)L{RR}KlRrLKRL-RRLL".repeat(3).slice(0, 400))?.slice(0, 64) ?? [];
+/** One of each kind of move, and of the kinds that go over the whole cell in different ways one of each way. */
+const MOVES: readonly Move[] = [
+  { kind: "rotate", by: 5 },
+  { kind: "mirror" },
+  { kind: "reverse" },
+  { kind: "alternate" },
+  { kind: "replace", limb: "L", by: "K" },
+  { kind: "double", limb: "R", with: "K" },
+  { kind: "feet", strong: "R", pedals: "hi-hat" },
+  { kind: "grid", lead: "R" },
+  { kind: "extend", by: "quick-kicks" },
+  { kind: "shorten", end: "last" },
+  { kind: "glue", cell: "RLRRLK" },
+  { kind: "layer", cell: "RLRRLRLL", speed: "double", strong: "R" },
+  { kind: "silence", place: 3 },
+  { kind: "thin", every: 3 },
+  { kind: "fill", limb: "R", with: "K" },
+  { kind: "split-doubles" },
+  { kind: "decorate", ornament: "flam", on: "accents" },
+  { kind: "accent", rule: { by: "doubles" } },
+  { kind: "accent", rule: { by: "rhythm", rhythm: "332" } },
+  { kind: "dynamics", preset: "singles-out" },
+];
+const slowestMove = MOVES.map((move) => ({ kind: move.kind, time: time(200, () => applyMove(cell64, move)) })).reduce(
+  (slowest, one) => (one.time > slowest.time ? one : slowest),
+);
+const families = indexFamilies(
+  loadRudiments().map(({ id, line }) => ({ id, cell: oneLead(readStickLine(line).line ?? []) })),
+);
+
 const rows: readonly (readonly [work: string, hold: string, ours: number, twin: number | null])[] = [
   [
     `text to timeline, fit, landing, cycle: ${slots} slots`,
@@ -82,6 +120,8 @@ const rows: readonly (readonly [work: string, hold: string, ours: number, twin: 
     time(1, () => naiveLayOut("R".repeat(2_000))),
   ],
   ["10 000 slots, written", "-", time(20, () => formatLine(parsedHuge)), null],
+  [`slowest of ${MOVES.length} kinds of move on 64 slots: ${slowestMove.kind}`, "1 ms", slowestMove.time, null],
+  ["family of a cell of 64 slots among forty rudiments", "-", time(50, () => findFamily(families, cell64)), null],
 ];
 console.log("engine (medians)".padEnd(58), "to hold".padStart(9), "ours".padStart(12), "naive twin".padStart(14));
 for (const [work, hold, ours, twin] of rows) {

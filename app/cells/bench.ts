@@ -106,6 +106,12 @@ export function cookBench(content: CellBenchContent): CookedBench {
   return made;
 }
 
+/** What the step that is looked at was made of. */
+export function cellBefore(content: CellBenchContent): Cell {
+  const { origin, steps } = cookBench(content);
+  return steps[content.at - 2]?.cell ?? origin;
+}
+
 /** A cell as it falls in a meter when it is repeated. */
 export interface CellInBars {
   readonly timeline: Timeline;

@@ -28,7 +28,6 @@ export function BookList({ entries, bin, strongHand, onRestore }: BookListProps)
         <label className="input input-sm flex-1 min-w-0">
           <Search size={15} aria-hidden />
           <input
-            id="find-cells"
             type="search"
             aria-label="Find cells"
             placeholder="name, tag or rlrr"

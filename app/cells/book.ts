@@ -1,14 +1,19 @@
 /** The book of cells: the shipped rudiments and the player's own, as one list. */
 
+import { z } from "zod";
 import {
   type Cell,
   canonicalSticking,
   cookCell,
   type FamilyIndex,
+  formatLine,
   formatRate,
   formatSlots,
   indexFamilies,
+  MAX_TEXT,
+  METER_UNITS,
   mirrorCell,
+  mirrorLine,
   oneLead,
   openingRate,
   primitiveCell,
@@ -20,15 +25,16 @@ import { MAX_NAME } from "~/formats/fill";
 import { wordMove } from "~/words/moves";
 
 /** A shipped rudiment as the server sends it. */
-export interface ShippedRudiment {
-  readonly id: string;
-  readonly number: number;
-  readonly name: string;
-  readonly family: "roll" | "diddle" | "flam" | "drag";
-  readonly meter: { readonly beats: number; readonly unit: number };
-  readonly line: string;
-  readonly note?: string | undefined;
-}
+export const shippedRudimentSchema = z.object({
+  id: z.string().max(64),
+  number: z.number().int(),
+  name: z.string().max(MAX_NAME),
+  family: z.enum(["roll", "diddle", "flam", "drag"]),
+  meter: z.object({ beats: z.number().int().min(1).max(32), unit: z.literal(METER_UNITS) }),
+  line: z.string().max(MAX_TEXT),
+  note: z.string().optional(),
+});
+export type ShippedRudiment = z.infer<typeof shippedRudimentSchema>;
 
 export interface BookEntry {
   readonly id: string;
@@ -86,7 +92,7 @@ function shippedEntry(rudiment: ShippedRudiment, mark: RudimentMark | undefined,
     rate: formatRate(openingRate(line)),
     favourite: mark?.favourite ?? false,
     tags: mark?.tags ?? [],
-    made: `Rudiment ${rudiment.number}`,
+    made: `Rudiment ${rudiment.number}: ${formatLine(leftHanded ? mirrorLine(line) : line)}`,
     rudiment,
     row: null,
   };

@@ -1,13 +1,13 @@
 /** The bench of moves: what each would make of a cell, seen small, heard, and applied with a press or a key. */
 
-import { useId, useMemo, useState } from "react";
-import { type Cell, findMeeting, formatSlots, type Hand, LAYER_SPEEDS, type LayerSpeed, type Move } from "~/core";
+import { memo, useId, useLayoutEffect, useMemo, useState } from "react";
+import { findMeeting, formatSlots, type Hand, LAYER_SPEEDS, type LayerSpeed, type Move } from "~/core";
 import { cellOf } from "~/formats/cell";
 import { nameKeyCap } from "~/ui/keys";
 import { CellCoins } from "~/views/coins";
 import { wordMeeting } from "~/words/cell";
 import { wordMove, wordRefusal } from "~/words/moves";
-import { OFFER_GROUPS, OFFERS, type Offer, type OfferGroup, type OfferScene, tryOffer } from "./offers";
+import { type Attempt, OFFER_GROUPS, OFFERS, type Offer, type OfferGroup, type OfferScene, tryOffer } from "./offers";
 import { PlayButton } from "./play-button";
 import { type CellSetting, scoreOf } from "./preview";
 
@@ -34,7 +34,9 @@ export function useOfferChoices(strong: Hand, place: number, partner: string): O
 }
 
 interface MoveGalleryProps {
-  readonly cell: Cell;
+  readonly attempt: Attempt;
+  /** Slots of what is worked on. */
+  readonly size: number;
   readonly choices: OfferChoices;
   readonly partners: readonly Partner[];
   readonly setting: CellSetting;
@@ -44,10 +46,16 @@ interface MoveGalleryProps {
   readonly check?: (move: Move) => string | null;
 }
 
-export function MoveGallery({ cell, choices, partners, setting, click, onApply, check }: MoveGalleryProps) {
+export function MoveGallery(props: MoveGalleryProps) {
+  const { attempt, size, choices, partners, setting, click, onApply, check } = props;
   const { scene } = choices;
+  const began = performance.now();
+  // What the bench of timings reads: from working the offers out to having them in the page.
+  useLayoutEffect(() => {
+    performance.measure("moves", { start: began });
+  });
   const [group, setGroup] = useState<OfferGroup | null>(null);
-  const offers = useMemo(() => OFFERS.map((entry) => tryOffer(entry, cell, scene)), [cell, scene]);
+  const offers = useMemo(() => OFFERS.map((entry) => tryOffer(entry, scene, attempt)), [attempt, scene]);
   const shown = group ? [group] : OFFER_GROUPS;
   return (
     <div>
@@ -69,7 +77,7 @@ export function MoveGallery({ cell, choices, partners, setting, click, onApply, 
         <section key={name} aria-label={name} className="mb-3">
           <div className="flex flex-wrap items-center gap-x-3 gap-y-1 mb-1.5 min-h-7">
             <h3 className="text-base">{name}</h3>
-            <GroupChoices group={name} choices={choices} partners={partners} size={cell.length} />
+            <GroupChoices group={name} choices={choices} partners={partners} size={size} />
           </div>
           <ul className="grid grid-cols-2 gap-1.5">
             {offers
@@ -101,6 +109,7 @@ interface OfferCardProps {
   readonly onApply: (move: Move) => void;
 }
 
+// Cards out of sight are neither laid out nor painted: `offer-card` in the style sheet.
 function OfferCard({ offer, trouble, strongHand, setting, click, onApply }: OfferCardProps) {
   const { entry, move, cell, refused } = offer;
   const told = useId();
@@ -108,7 +117,7 @@ function OfferCard({ offer, trouble, strongHand, setting, click, onApply }: Offe
   const why = refused ? wordRefusal(refused) : trouble;
   return (
     <li
-      className={`panel relative flex flex-col min-w-0 ${why ? "border-dashed" : "hover:border-primary focus-within:border-primary"}`}
+      className={`offer-card panel relative flex flex-col min-w-0 ${why ? "border-dashed" : "hover:border-primary focus-within:border-primary"}`}
     >
       <button
         type="button"
@@ -122,19 +131,7 @@ function OfferCard({ offer, trouble, strongHand, setting, click, onApply }: Offe
           if (!why) onApply(move);
         }}
       >
-        <span className="flex items-baseline gap-1.5">
-          <span className={`text-sm font-semibold leading-tight min-w-0 ${why ? "quiet" : ""}`}>{name}</span>
-          <kbd className="key ml-auto shrink-0">{nameKeyCap(entry.key)}</kbd>
-        </span>
-        {why ? (
-          <span id={told} className="block text-xs quiet leading-snug mt-1">
-            {why}
-          </span>
-        ) : (
-          <span id={told} className="sr-only">
-            {does}
-          </span>
-        )}
+        <OfferWords name={name} hotkey={entry.key} told={told} does={does} why={why} />
       </button>
       {cell && !why ? (
         <div className="flex items-center gap-1 pl-2 pr-1 pb-1">
@@ -153,6 +150,28 @@ function OfferCard({ offer, trouble, strongHand, setting, click, onApply }: Offe
     </li>
   );
 }
+
+interface OfferWordsProps {
+  readonly name: string;
+  readonly hotkey: string;
+  readonly told: string;
+  readonly does: string;
+  readonly why: string | null;
+}
+
+const OfferWords = memo(function OfferWords({ name, hotkey, told, does, why }: OfferWordsProps) {
+  return (
+    <>
+      <span className="flex items-baseline gap-1.5">
+        <span className={`text-sm font-semibold leading-tight min-w-0 ${why ? "quiet" : ""}`}>{name}</span>
+        <kbd className="key ml-auto shrink-0">{nameKeyCap(hotkey)}</kbd>
+      </span>
+      <span id={told} className={why ? "block text-xs quiet leading-snug mt-1" : "sr-only"}>
+        {why ?? does}
+      </span>
+    </>
+  );
+});
 
 interface GroupChoicesProps {
   readonly group: OfferGroup;

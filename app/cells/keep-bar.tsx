@@ -42,6 +42,8 @@ export function KeepBar({ bench, content, entry, isChanged, draftKept, latest, o
     );
     submit({ intent: "save", id: row?.id, revision: row?.revision, content: whole });
   };
+  // A rudiment as it ships goes hand to hand; what is worked on here is one lead of it.
+  const whole = entry?.rudiment && content.at === 0 && content.origin.source === entry.id ? entry.rudiment : null;
   const busy = fetcher.state !== "idle";
   const answer = busy ? undefined : fetcher.data;
   // An answer about another state of the bench says nothing about this one.
@@ -95,10 +97,14 @@ export function KeepBar({ bench, content, entry, isChanged, draftKept, latest, o
           type="button"
           className="btn btn-sm join-item"
           disabled={busy || shown === null}
-          title="As a new fill on the Stack, repeated within a bar"
-          onClick={() => submit({ intent: "fill", content: shown })}
+          title={
+            whole
+              ? `The whole rudiment as a new fill on the Stack: ${whole.line}`
+              : "As a new fill on the Stack, repeated within a bar"
+          }
+          onClick={() => submit(whole ? { intent: "rudiment", rudiment: whole } : { intent: "fill", content: shown })}
         >
-          <Layers size={15} aria-hidden /> New fill
+          <Layers size={15} aria-hidden /> {whole ? "New fill of all of it" : "New fill"}
         </button>
       </div>
       {shown === null && content.origin.text !== null ? <Refusal content={content} /> : null}

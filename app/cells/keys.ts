@@ -8,10 +8,13 @@ import type { Playback } from "~/ui/playback";
 import type { History } from "~/ui/undo-store";
 import { wordMove, wordRefusal } from "~/words/moves";
 import type { CellBench } from "./bench";
-import { OFFER_GROUPS, OFFERS, type OfferScene, tryOffer } from "./offers";
+import { type Attempt, OFFER_GROUPS, OFFERS, type OfferScene, tryOffer } from "./offers";
 
 export interface CellKeyScene {
   readonly cell: Cell;
+  /** What the moves work on. */
+  readonly attempt: Attempt;
+  readonly toggleSwap: () => void;
   readonly scene: OfferScene;
   readonly bench: CellBench;
   readonly history: History;
@@ -60,6 +63,7 @@ const SCREEN_KEYS: readonly CellKey[] = [
       else bench.removeMove(at - 1);
     },
   },
+  { keys: ["."], does: "swap the step that is shown for the next move", run: ({ toggleSwap }) => toggleSwap() },
   { keys: ["c"], does: "compare with this one", run: ({ compare }) => compare() },
   { keys: ["["], does: "tempo down by 1", run: tempoBy(-1) },
   { keys: ["]"], does: "tempo up by 1", run: tempoBy(1) },
@@ -116,17 +120,17 @@ export const CELL_KEY_GROUPS: readonly KeyGroup[] = [
   ...MOVE_KEY_GROUPS,
 ];
 
-/** The move whose key was pressed, tried on a cell: applied, or said why not. False when the key is no move's. */
+/** The move whose key was pressed: applied, or said why not. False when the key is no move's. */
 export function runMoveKey(
   key: string,
-  cell: Cell,
   scene: OfferScene,
+  attempt: Attempt,
   apply: (move: Move) => void,
   say: (words: string) => void,
 ): boolean {
   const entry = OFFERS.find((offer) => offer.key === key);
   if (!entry) return false;
-  const { move, refused } = tryOffer(entry, cell, scene);
+  const { move, refused } = tryOffer(entry, scene, attempt);
   if (refused) say(`${wordMove(move).name}: ${wordRefusal(refused)}`);
   else apply(move);
   return true;
@@ -150,7 +154,7 @@ export function useCellKeys(scene: CellKeyScene) {
       if (key === " " && onButton) return;
       const found = SCREEN_KEYS.find(({ keys }) => keys.includes(key));
       if (found) found.run(scene);
-      else if (scene.cell.length === 0 || !runMoveKey(key, scene.cell, scene.scene, scene.apply, scene.say)) return;
+      else if (scene.cell.length === 0 || !runMoveKey(key, scene.scene, scene.attempt, scene.apply, scene.say)) return;
       event.preventDefault();
     };
     window.addEventListener("keydown", onKeyDown);

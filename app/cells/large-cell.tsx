@@ -14,12 +14,17 @@ interface LargeCellProps {
   readonly onPlace: (place: number) => void;
 }
 
+const MOST_IN_ROW = 10;
+
 /** One cell, large: its coins with their count. Pressing one chooses it for the moves that ask for a note. */
 export function LargeCell({ timeline, strongHand, countStyle, place, onPlace }: LargeCellProps) {
   const size = timeline.cells[0]?.size ?? 0;
+  // Rows of about one length: twelve are two sixes, not ten and two.
+  const columns = Math.ceil(size / Math.ceil(size / MOST_IN_ROW));
+  const width = size <= 5 ? 96 : size <= 7 ? 76 : 54;
   const sounding = useLightingStore(({ playing }) => (playing === null ? null : playing % Math.max(1, size)));
   return (
-    <fieldset className="drawing flex flex-wrap gap-y-2 justify-center">
+    <fieldset className="drawing flex flex-wrap gap-y-2 justify-center mx-auto" style={{ maxWidth: columns * width }}>
       <legend className="sr-only">The cell</legend>
       {timeline.slots.slice(0, size).map((slot) => (
         <LargeCoin
@@ -27,7 +32,7 @@ export function LargeCell({ timeline, strongHand, countStyle, place, onPlace }: 
           slot={slot}
           strongHand={strongHand}
           count={countSlot(countStyle, slot, timeline.meter)}
-          width={size <= 5 ? 96 : size <= 7 ? 76 : 54}
+          width={width}
           isChosen={slot.place === place}
           isSounding={slot.place === sounding}
           onPlace={onPlace}

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { cookCell, formatSlots, type Hand, LIMBS, mirrorCell, partsOf, readCell, strokesOf } from "~/core";
+import { applyMove, cookCell, formatSlots, type Hand, LIMBS, mirrorCell, partsOf, readCell, strokesOf } from "~/core";
 import { anySticking } from "~/core/testing/arbitraries";
 import { moveSchema } from "~/formats/cell";
 import { wordMove, wordRefusal } from "~/words/moves";
@@ -28,7 +28,7 @@ describe("for any cell, each offer", () => {
   test("gives a cell that a recipe gives again, or says why not; never both limbs of one kind at once", () => {
     fc.assert(
       fc.property(anySticking, anyScene, fc.constantFrom(...OFFERS), (cell, scene, entry) => {
-        const offer = tryOffer(entry, cell, scene);
+        const offer = tryOffer(entry, scene, (move) => applyMove(cell, move));
         if (!offer.cell) {
           expect(offer.refused && wordRefusal(offer.refused).length).toBeGreaterThan(8);
           return;
@@ -57,8 +57,8 @@ describe("for any cell, each offer", () => {
         fc.pre(cell.some((slot) => strokesOf(slot).some(({ limb }) => limb === "R" || limb === "L")));
         const partner = formatSlots(mirrorCell(readCell(scene.partner) ?? []));
         const mirrored: OfferScene = { ...scene, strong: scene.strong === "R" ? "L" : "R", partner };
-        const mine = tryOffer(entry, cell, scene);
-        const theirs = tryOffer(entry, mirrorCell(cell), mirrored);
+        const mine = tryOffer(entry, scene, (move) => applyMove(cell, move));
+        const theirs = tryOffer(entry, mirrored, (move) => applyMove(mirrorCell(cell), move));
         expect(theirs.cell && formatSlots(theirs.cell)).toBe(mine.cell && formatSlots(mirrorCell(mine.cell)));
       }),
       { numRuns: 400 },

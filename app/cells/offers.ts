@@ -2,11 +2,11 @@
 
 import {
   type AccentRule,
-  applyMove,
   type Cell,
   type Hand,
   type LayerSpeed,
   type Move,
+  type Moved,
   otherHand,
   type Refusal,
 } from "~/core";
@@ -131,9 +131,12 @@ export interface Offer {
   readonly refused: Refusal | null;
 }
 
-/** What an offer would make of a cell. */
-export function tryOffer(entry: OfferEntry, cell: Cell, scene: OfferScene): Offer {
+/** What comes of a move on whatever is worked on. */
+export type Attempt = (move: Move) => Moved;
+
+/** What an offer would make of what is worked on. */
+export function tryOffer(entry: OfferEntry, scene: OfferScene, attempt: Attempt): Offer {
   const move = entry.make(scene);
-  const result = applyMove(cell, move);
+  const result = attempt(move);
   return { entry, move, cell: result.ok ? result.cell : null, refused: result.ok ? null : result.why };
 }

@@ -1,4 +1,5 @@
 import { Play, Square } from "lucide-react";
+import { memo, useCallback, useRef } from "react";
 import type { Score } from "~/audio/player";
 import { toggle, usePlaying } from "~/audio/playing";
 
@@ -13,13 +14,25 @@ interface PlayButtonProps {
 }
 
 /** A small button that plays one thing in place of whatever sounds. */
-export function PlayButton({ id, makeScore, what, isSmall = false, className = "" }: PlayButtonProps) {
+export function PlayButton({ id, makeScore, ...looks }: PlayButtonProps) {
   const playing = usePlaying((state) => state.id === id);
-  const Icon = playing ? Square : Play;
-  const onClick = () => {
-    const score = makeScore();
+  const latest = useRef(makeScore);
+  latest.current = makeScore;
+  const onClick = useCallback(() => {
+    const score = latest.current();
     if (score) toggle(id, () => score);
-  };
+  }, [id]);
+  return <Face {...looks} playing={playing} onClick={onClick} />;
+}
+
+interface FaceProps extends Omit<PlayButtonProps, "id" | "makeScore"> {
+  readonly playing: boolean;
+  readonly onClick: () => void;
+}
+
+/** Many of these stand on a page while what they play changes: only their looks make them new. */
+const Face = memo(function Face({ what, isSmall = false, className = "", playing, onClick }: FaceProps) {
+  const Icon = playing ? Square : Play;
   return (
     <button
       type="button"
@@ -31,4 +44,4 @@ export function PlayButton({ id, makeScore, what, isSmall = false, className = "
       <Icon size={14} aria-hidden fill="currentColor" />
     </button>
   );
-}
+});

@@ -1,26 +1,22 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useNavigate } from "react-router";
 import { useStore } from "zustand";
-import { MAX_MOVES, type Meter, type Move, slotAt } from "~/core";
+import { applyMove, MAX_MOVES, type Meter, type Move, slotAt } from "~/core";
 import type { CellRow, FillRow } from "~/data/database";
 import { cellDrafts, type Draft } from "~/data/draft";
-import type { CellBenchContent } from "~/formats/cell";
+import type { AskedCell, CellBenchContent } from "~/formats/cell";
 import { handCell, lastPlace } from "~/ui/hand-over";
 import { KeyList } from "~/ui/key-list";
 import { usePlayback, useSound } from "~/ui/playback";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
 import { useUndo } from "~/ui/undo-store";
 import { light } from "~/views/lighting";
-import { takeSection } from "~/views/section";
-import { StackView } from "~/views/stack-view";
 import { nameForm } from "~/words/cell";
-import { plural } from "~/words/time";
-import { type CellBench, cookBench, openCellBench } from "./bench";
+import { wordMove } from "~/words/moves";
+import { type CellBench, cellBefore, cookBench, openCellBench } from "./bench";
 import { type BookEntry, benchOf, contentOf, EMPTY_BENCH, indexRudiments } from "./book";
 import { BookList } from "./book-list";
 import { Compare, type SetAside } from "./compare";
-import { Facts } from "./facts";
-import { Family } from "./family";
 import { MoveGallery, useOfferChoices } from "./gallery";
 import { Heading } from "./heading";
 import { type KeepAnswer, KeepBar } from "./keep-bar";
@@ -28,8 +24,8 @@ import { CELL_KEY_GROUPS, useCellKeys } from "./keys";
 import { LargeCell } from "./large-cell";
 import { layOutCell, scoreOf, settingOf } from "./preview";
 import { OriginField, Recipe } from "./recipe";
-import { Schools } from "./schools";
 import { SettingBar } from "./setting-bar";
+import { CellStudy } from "./study";
 
 export interface CellsScreenProps {
   readonly entries: readonly BookEntry[];
@@ -38,6 +34,8 @@ export interface CellsScreenProps {
   readonly open: BookEntry | "new" | { readonly binned: CellRow };
   /** Unkept work on what is open, from before. */
   readonly draft: Draft<CellBenchContent> | null;
+  /** A sticking that was sent here. */
+  readonly asked: AskedCell | null;
   /** Meters of the player's fills, and 4/4. */
   readonly meters: readonly Meter[];
   /** The fill that a cell may be put into. */
@@ -117,10 +115,26 @@ function isSameWork(a: CellBenchContent, b: CellBenchContent): boolean {
   return JSON.stringify({ ...a, at: 0 }) === JSON.stringify({ ...b, at: 0 });
 }
 
-function Desk({ entries, entry, draft, meters, latest, index, aside, setAside }: DeskProps) {
+/** A bench for the sticking that was sent here; what lay on it before comes back with undo. */
+function openWith(before: CellBenchContent, asked: AskedCell | null): CellBench {
+  const bench = openCellBench(before);
+  if (!asked) return bench;
+  const { cell, rate } = asked;
+  bench.replace({ ...EMPTY_BENCH, origin: { source: null, name: "", typed: cell, text: cell }, rate });
+  return bench;
+}
+
+/** What the player is to know about how the bench was opened. */
+function firstNotice(draft: Draft<CellBenchContent> | null, asked: AskedCell | null): string {
+  if (asked)
+    return draft ? "From the Stack. Undo brings back what lay here before." : "From the Stack, to be worked on.";
+  return draft ? "What you did here last had not been kept; here it is." : "";
+}
+
+function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setAside }: DeskProps) {
   const id = entry?.id ?? "new";
   const opened = useMemo(() => (entry ? benchOf(entry) : EMPTY_BENCH), [entry]);
-  const [bench] = useState(() => openCellBench(draft?.content ?? opened));
+  const [bench] = useState(() => openWith(draft?.content ?? opened, asked));
   const content = useStore(bench.store, (state) => state.content);
   const history = useUndo(bench);
   const [preferences, changePreferences] = usePreferences();
@@ -130,10 +144,11 @@ function Desk({ entries, entry, draft, meters, latest, index, aside, setAside }:
   // biome-ignore lint/correctness/useExhaustiveDependencies: of the preferences only these are asked for
   const setting = useMemo(() => settingOf(rate, preferences), [rate, cellTempo, cellMeter]);
   const laid = useMemo(() => layOutCell(cell, setting), [cell, setting]);
-  const section = useMemo(() => (laid ? takeSection(laid.timeline, 0) : null), [laid]);
+  // The cell and its moves come first; what is told of it below follows as soon as there is time.
+  const studied = useDeferredValue(cell);
   const [chosen, setChosen] = useState(0);
   const place = Math.min(chosen, Math.max(0, cell.length - 1));
-  const [notice, setNotice] = useState(draft ? "What you did here last had not been kept; here it is." : "");
+  const [notice, setNotice] = useState(firstNotice(draft, asked));
   const keyList = useRef<HTMLDialogElement>(null);
   const navigate = useNavigate();
   const draftKept = useDraft(bench, id, entry?.row?.revision ?? 0, opened);
@@ -148,7 +163,9 @@ function Desk({ entries, entry, draft, meters, latest, index, aside, setAside }:
   }, [notice]);
   useEffect(() => {
     light({ cursor: null, hover: null, playing: null });
-  }, []);
+    // Once is enough: a reload goes on with what was made of it.
+    if (asked) window.history.replaceState(window.history.state, "", location.pathname);
+  }, [asked]);
 
   const makeScore = useCallback(() => {
     const score = scoreOf(cell, setting, preferences.click);
@@ -160,21 +177,33 @@ function Desk({ entries, entry, draft, meters, latest, index, aside, setAside }:
     makeScore,
     slotAt: (at) => (laid ? (slotAt(laid.timeline, Math.floor(at))?.index ?? null) : null),
   });
+  const [wantsSwap, setWantsSwap] = useState(false);
+  const isSwapping = wantsSwap && content.at > 0;
   const apply = useCallback(
     (move: Move) => {
-      if (!bench.apply(move)) setNotice(`A recipe may have ${MAX_MOVES} moves. Keep the cell, and go on from that.`);
+      if (isSwapping) {
+        bench.replaceMove(bench.store.getState().content.at - 1, move);
+        setWantsSwap(false);
+      } else if (!bench.apply(move))
+        setNotice(`A recipe may have ${MAX_MOVES} moves. Keep the cell, and go on from that.`);
     },
-    [bench],
+    [bench, isSwapping],
   );
   const partners = useMemo(
     () => entries.filter((other) => other.id !== id).map(({ id, name, text }) => ({ id, name, text })),
     [entries, id],
   );
   const choices = useOfferChoices(strong, place, "");
+  // A step that is to be swapped gives way: the moves are shown on what was before it.
+  const worked = isSwapping ? cellBefore(content) : cell;
+  const attempt = useCallback((move: Move) => applyMove(worked, move), [worked]);
+  const shownAttempt = useDeferredValue(attempt);
   const choosePlace = useCallback((next: number) => setChosen(next), []);
   const compare = () => setAside(aside ? null : { name, cell });
   useCellKeys({
     cell,
+    attempt,
+    toggleSwap: () => setWantsSwap(!wantsSwap),
     scene: choices.scene,
     bench,
     history,
@@ -190,6 +219,7 @@ function Desk({ entries, entry, draft, meters, latest, index, aside, setAside }:
   });
 
   const isEmpty = cell.length === 0;
+  const shownStep = content.moves[content.at - 1];
   const sendInto = () => {
     if (!latest || !shown) return;
     const at = lastPlace();
@@ -252,48 +282,19 @@ function Desk({ entries, entry, draft, meters, latest, index, aside, setAside }:
           latest={latest}
           onSendInto={sendInto}
         />
-        {laid && section && !isEmpty ? (
-          <>
-            <div className="grid md:grid-cols-2 xl:grid-cols-1 2xl:grid-cols-2 gap-2.5 items-start">
-              <section aria-label="Repeated" className="panel px-3 py-2 min-w-0">
-                <div className="flex items-baseline gap-2">
-                  <h2 className="text-base">Repeated</h2>
-                  <p className="text-sm quiet">
-                    {laid.cycle.repeats === 1
-                      ? `closes in ${plural(laid.cycle.bars, "bar")} of ${cellMeter}`
-                      : `comes round after ${plural(laid.cycle.bars, "bar")} of ${cellMeter}, ${laid.cycle.repeats} times`}
-                    {laid.repeats < laid.cycle.repeats ? `; ${laid.repeats} are drawn` : ""}
-                  </p>
-                </div>
-                <div className="pt-1">
-                  <StackView
-                    timeline={laid.timeline}
-                    section={section}
-                    strongHand={strong}
-                    onPick={(slot) => choosePlace(slot % cell.length)}
-                    label="Stack of the cell, repeated"
-                    cursor={null}
-                  />
-                </div>
-              </section>
-              <Family
-                cell={cell}
-                index={index}
-                entries={entries}
-                openId={id}
-                from={content.at > 0 ? content.origin.source : null}
-              />
-            </div>
-            <Facts cell={cell} facts={laid.facts} setting={setting} meters={meters} />
-            <Schools
-              cell={cell}
-              setting={setting}
-              strongHand={strong}
-              countStyle={preferences.countStyle}
-              click={preferences.click}
-            />
-          </>
-        ) : null}
+        {isEmpty ? null : (
+          <CellStudy
+            cell={studied}
+            setting={setting}
+            entries={entries}
+            index={index}
+            openId={id}
+            from={content.at > 0 ? content.origin.source : null}
+            meters={meters}
+            preferences={preferences}
+            onPick={choosePlace}
+          />
+        )}
       </div>
       <section
         aria-label="Bench of moves"
@@ -303,11 +304,23 @@ function Desk({ entries, entry, draft, meters, latest, index, aside, setAside }:
           <h2 className="text-xl">Moves</h2>
           <p className="text-sm quiet">each shows what it makes of the cell</p>
         </div>
+        {shownStep ? (
+          <label className="flex items-center gap-2 text-sm mb-2 cursor-pointer" title="Swap the shown step (.)">
+            <input
+              type="checkbox"
+              className="toggle toggle-sm"
+              checked={isSwapping}
+              onChange={(event) => setWantsSwap(event.target.checked)}
+            />
+            in place of the step “{wordMove(shownStep).name}”
+          </label>
+        ) : null}
         {isEmpty ? (
           <p className="quiet text-sm">A sticking comes first; then every move on it is shown here.</p>
         ) : (
           <MoveGallery
-            cell={cell}
+            attempt={shownAttempt}
+            size={worked.length}
             choices={choices}
             partners={partners}
             setting={setting}

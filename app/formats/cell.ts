@@ -150,6 +150,10 @@ export function rateOf(text: string): Rate {
   return parseRate(text) ?? { slots: 4, quarters: 1 };
 }
 
+/** A cell that an address asks for: `?cell=RLRRL&rate=4`. */
+export const askedCellSchema = z.object({ cell: cellTextSchema, rate: rateTextSchema });
+export type AskedCell = z.infer<typeof askedCellSchema>;
+
 /** A cell's content from its origin and recipe, with everything else as a new cell has it. */
 export function makeCellContent(given: Pick<CellContent, "origin" | "moves"> & Partial<CellContent>): CellContent {
   const text = formatSlots(cookCell(cellOf(given.origin.text), given.moves));

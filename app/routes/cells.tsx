@@ -1,6 +1,6 @@
 import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
 import { z } from "zod";
-import { listEntries } from "~/cells/book";
+import { listEntries, type ShippedRudiment, shippedRudimentSchema } from "~/cells/book";
 import type { KeepAnswer } from "~/cells/keep-bar";
 import { CellsScreen } from "~/cells/screen";
 import { loadRudiments } from "~/content";
@@ -9,10 +9,13 @@ import {
   bpm,
   formatLine,
   formatMeter,
+  layOut,
   type Meter,
   makeCell,
   makeLine,
+  mirrorLine,
   parseMeter,
+  readStickLine,
   slotTicks,
   ticks,
 } from "~/core";
@@ -23,7 +26,14 @@ import type { BookDatabase, CellRow } from "~/data/database";
 import { cellDrafts } from "~/data/draft";
 import { loadPreferences } from "~/data/preferences";
 import { addRow, amendRow, binRow, emptyOldBin, listBin, listRows, restoreRow } from "~/data/rows";
-import { type CellContent, cellContentSchema, cellOf, rateOf, rudimentMarkSchema } from "~/formats/cell";
+import {
+  askedCellSchema,
+  type CellContent,
+  cellContentSchema,
+  cellOf,
+  rateOf,
+  rudimentMarkSchema,
+} from "~/formats/cell";
 import { MAX_WINDOW_BARS, makeContent } from "~/formats/fill";
 import { Trouble } from "~/ui/trouble";
 import type { Route } from "./+types/cells";
@@ -34,7 +44,7 @@ export function loader() {
 
 const MOST_METERS = 3;
 
-export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params, request, serverLoader }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
   const id = params.cellId;
@@ -57,6 +67,7 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
     bin,
     open,
     draft: found || id === "new" ? cellDrafts.take(id, Date.now()) : null,
+    asked: askedCellSchema.safeParse(Object.fromEntries(new URL(request.url).searchParams)).data ?? null,
     meters: metersInUse(fills.map(({ content }) => content.meter as Meter)),
     latest: fills[0] ?? null,
   };
@@ -93,6 +104,7 @@ const askedSchema = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("bin"), id: z.string() }),
   z.object({ intent: z.literal("restore"), id: z.string() }),
   z.object({ intent: z.literal("fill"), content: cellContentSchema }),
+  z.object({ intent: z.literal("rudiment"), rudiment: shippedRudimentSchema }),
 ]);
 
 export async function clientAction({ request }: Route.ClientActionArgs): Promise<KeepAnswer | Response> {
@@ -124,6 +136,8 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
       return { kind: "done" };
     case "fill":
       return redirect(`/stack/${await makeFill(book, asked.content)}`);
+    case "rudiment":
+      return redirect(`/stack/${await makeFillOfRudiment(book, asked.rudiment)}`);
   }
 }
 
@@ -149,6 +163,27 @@ async function makeFill(book: BookDatabase, cell: CellContent): Promise<string> 
     tempo: bpm(cellTempo),
     window: { start: ticks(0), length: ticks(bars * bar) },
     groove: "straight-eighths",
+    countStyle,
+  });
+  return (await addRow(book.fills, content)).id;
+}
+
+/** A new fill of a whole rudiment: as long as it is, led by the player's strong hand. */
+async function makeFillOfRudiment(book: BookDatabase, rudiment: ShippedRudiment): Promise<string> {
+  const { cellTempo, hands, countStyle } = await loadPreferences(book);
+  const read = readStickLine(rudiment.line).line;
+  if (!read) throw new Error("the rudiment's line cannot be read");
+  const line = hands === "left" ? mirrorLine(read) : read;
+  const meter = rudiment.meter as Meter;
+  const tempo = bpm(cellTempo);
+  const { end } = layOut({ meter, tempo, window: { start: ticks(0), length: barTicks(meter) }, line });
+  const content = makeContent({
+    name: rudiment.name,
+    tags: ["rudiment"],
+    text: formatLine(line),
+    meter,
+    tempo,
+    window: { start: ticks(0), length: end },
     countStyle,
   });
   return (await addRow(book.fills, content)).id;

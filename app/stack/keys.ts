@@ -34,7 +34,8 @@ export interface KeyScene {
   readonly slot: TimelineSlot | null;
   /** False when the line is being mended. */
   readonly editLine: (change: (line: Line) => Line) => boolean;
-  readonly choose: (slot: number | null) => void;
+  /** `extend` chooses all the cells from the note that was chosen before. */
+  readonly choose: (slot: number | null, extend?: boolean) => void;
   readonly say: (words: string) => void;
 }
 
@@ -77,10 +78,10 @@ function step(by: number): NoteKey["run"] {
 }
 
 /** To the same place of another cell, or its last one. */
-function stepCell(by: number): NoteKey["run"] {
+function stepCell(by: number, extend = false): NoteKey["run"] {
   return ({ timeline, slot, choose }) => {
     const cell = timeline.cells[slot ? Math.min(timeline.cells.length - 1, Math.max(0, slot.cell + by)) : 0];
-    if (cell) choose(cell.firstSlot + Math.min(slot?.place ?? 0, cell.size - 1));
+    if (cell) choose(cell.firstSlot + Math.min(slot?.place ?? 0, cell.size - 1), extend);
   };
 }
 
@@ -128,6 +129,20 @@ export const NOTE_KEYS: readonly NoteKey[] = [
   { id: "previous", keys: ["ArrowLeft"], does: "note before", group: "Choose", run: step(-1) },
   { id: "cell-up", keys: ["ArrowUp"], does: "cell above (later)", group: "Choose", run: stepCell(1) },
   { id: "cell-down", keys: ["ArrowDown"], does: "cell below (earlier)", group: "Choose", run: stepCell(-1) },
+  {
+    id: "extend-up",
+    keys: ["Shift+ArrowUp"],
+    does: "choose the cell above as well",
+    group: "Choose",
+    run: stepCell(1, true),
+  },
+  {
+    id: "extend-down",
+    keys: ["Shift+ArrowDown"],
+    does: "choose the cell below as well",
+    group: "Choose",
+    run: stepCell(-1, true),
+  },
   {
     id: "first",
     keys: ["Home"],
@@ -240,6 +255,8 @@ export const SCREEN_KEYS = [
   { keys: ["[", "]"], does: "tempo down or up by 1" },
   { keys: ["{", "}"], does: "tempo down or up by 5" },
   { keys: ["m"], does: "lead with the other hand" },
+  { keys: ["t"], does: "moves on the chosen cells" },
+  { keys: ["c"], does: "put in a cell of your book" },
   { keys: ["Ctrl+Z"], does: "undo" },
   { keys: ["Ctrl+Shift+Z", "Ctrl+Y"], does: "redo" },
   { keys: ["Shift+Space"], does: "start or stop while typing" },
@@ -267,4 +284,13 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
     name: `On a note: ${group.toLowerCase()}`,
     entries: NOTE_KEYS.filter((entry) => entry.group === group),
   })),
+  {
+    name: "With the moves open (t)",
+    entries: [
+      { keys: ["Shift+ArrowUp", "Shift+ArrowDown"], does: "choose more cells" },
+      { keys: ["ArrowRight", "ArrowLeft"], does: "next note, note before" },
+      { keys: ["Escape"], does: "back to the notes" },
+      { keys: ["k"], does: "and every move by its key, as on Cells" },
+    ],
+  },
 ];

@@ -1,5 +1,8 @@
+import { Plus, Shuffle } from "lucide-react";
 import { countSlot, type TimelineSlot } from "~/core";
 import { nameSlot } from "~/words/slot";
+import type { DrawerTab } from "./cell-drawer";
+import type { CellRange } from "./choice";
 import { useContent } from "./context";
 import { NOTE_KEYS } from "./keys";
 
@@ -33,8 +36,16 @@ const BUTTONS: readonly (readonly { readonly id: string; readonly face: string }
   ],
 ];
 
-/** What can be done to the chosen note, with a finger or a mouse. */
-export function NotePalette({ slot, onKey }: { slot: TimelineSlot | null; onKey: (id: string) => void }) {
+interface NotePaletteProps {
+  readonly slot: TimelineSlot | null;
+  /** Cells that are chosen together; null for a note alone. */
+  readonly cells: CellRange | null;
+  readonly onKey: (id: string) => void;
+  readonly onOpenDrawer: (tab: DrawerTab) => void;
+}
+
+/** What can be done to the chosen note and its cell, with a finger or a mouse. */
+export function NotePalette({ slot, cells, onKey, onOpenDrawer }: NotePaletteProps) {
   const { countStyle, meter } = useContent();
   return (
     <div className="px-3 py-2">
@@ -43,6 +54,7 @@ export function NotePalette({ slot, onKey }: { slot: TimelineSlot | null; onKey:
           <>
             Cell {slot.cell + 1}, note {slot.place + 1}, counted “{countSlot(countStyle, slot, meter)}”:{" "}
             {nameSlot(slot.content)}
+            {cells && cells.from < cells.to ? `; cells ${cells.from + 1} to ${cells.to + 1} are chosen together` : ""}
           </>
         ) : (
           "Press a note, or use the arrow keys, to change it"
@@ -69,6 +81,24 @@ export function NotePalette({ slot, onKey }: { slot: TimelineSlot | null; onKey:
             })}
           </div>
         ))}
+        <div className="join">
+          <button
+            type="button"
+            className="btn btn-sm join-item px-2.5"
+            title="Moves on the chosen cells (t)"
+            onClick={() => onOpenDrawer("moves")}
+          >
+            <Shuffle size={14} aria-hidden /> Moves
+          </button>
+          <button
+            type="button"
+            className="btn btn-sm join-item px-2.5"
+            title="Put in a cell of your book (c)"
+            onClick={() => onOpenDrawer("cells")}
+          >
+            <Plus size={14} aria-hidden /> Cell
+          </button>
+        </div>
       </div>
     </div>
   );

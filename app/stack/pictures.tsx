@@ -1,13 +1,14 @@
 /** Stack, rail and staff of the same timeline, and what can be done to the chosen note. */
 
-import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
-import { moveCell, type TimelineSlot } from "~/core";
+import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { moveCell } from "~/core";
 import { Legend } from "~/views/legend";
-import { light, useLightingStore } from "~/views/lighting";
 import { RailView } from "~/views/rail-view";
 import { SECTION_SLOTS, takeSection } from "~/views/section";
 import { StackView } from "~/views/stack-view";
 import { workOut } from "./bench";
+import type { DrawerTab } from "./cell-drawer";
+import { chooseSlot, chosenSlot, useChoice } from "./choice";
 import { useBench, useContent, useWorked } from "./context";
 import { CycleTable } from "./cycle-table";
 import { findNoteKey, type KeyScene, NOTE_KEYS, type NoteKey } from "./keys";
@@ -18,35 +19,44 @@ const StaffView = lazy(() => import("~/views/staff-view"));
 interface PicturesProps {
   readonly strongHand: "R" | "L";
   readonly say: (words: string) => void;
+  /** The chosen cells are shown also when it is the cell of one note. */
+  readonly showsCells: boolean;
+  readonly onOpenDrawer: (tab: DrawerTab) => void;
 }
 
-export function Pictures({ strongHand, say }: PicturesProps) {
+export function Pictures({ strongHand, say, showsCells, onOpenDrawer }: PicturesProps) {
   const bench = useBench();
   const content = useContent();
   const { timeline } = useWorked();
-  const cursor = useLightingStore((lights) => lights.cursor);
+  const { slot, cells, isRange } = useChoice(timeline);
+  const cursor = slot?.index ?? null;
+  const picked = isRange || showsCells ? cells : null;
   const [page, setPage] = useState(0);
   const [showCycle, setShowCycle] = useState(false);
   // On a phone the legend would stand between the stack and the rail.
   const [wideAtFirst] = useState(() => window.matchMedia("(min-width: 64rem)").matches);
-  const slot: TimelineSlot | null = (cursor === null ? null : timeline.slots[cursor]) ?? null;
   const section = useMemo(() => takeSection(timeline, page), [timeline, page]);
   // Engraving takes longer than the coins: it follows as soon as there is time.
   const staffSection = useDeferredValue(section);
   const staffTimeline = useDeferredValue(timeline);
 
-  const choose = useCallback((index: number | null) => {
-    light({ cursor: index });
-    if (index !== null) setPage(Math.floor(index / SECTION_SLOTS));
-  }, []);
+  const choose = useCallback(
+    (index: number | null, extend = false) => {
+      chooseSlot(workOut(bench.store.getState().content).timeline, index, extend);
+    },
+    [bench],
+  );
+  // The part of a long line that holds the chosen note, whoever chose it.
+  useEffect(() => {
+    if (cursor !== null) setPage(Math.floor(cursor / SECTION_SLOTS));
+  }, [cursor]);
   const runKey = useCallback(
     (key: NoteKey) => {
       // What the store holds now: a key may follow another before the screen has been drawn again.
       const now = workOut(bench.store.getState().content).timeline;
-      const at = useLightingStore.getState().cursor;
       const scene: KeyScene = {
         timeline: now,
-        slot: (at === null ? null : now.slots[at]) ?? null,
+        slot: chosenSlot(now),
         editLine: (change) => {
           const done = bench.editLine(change);
           if (!done) say("Mend the line first: your text is kept as it is.");
@@ -56,9 +66,8 @@ export function Pictures({ strongHand, say }: PicturesProps) {
         say,
       };
       key.run(scene);
-      const left = workOut(bench.store.getState().content).timeline.slots.length;
-      const chosen = useLightingStore.getState().cursor;
-      if (chosen !== null && chosen >= left) choose(left > 0 ? left - 1 : null);
+      const after = workOut(bench.store.getState().content).timeline;
+      if (scene.slot && !chosenSlot(after)) choose(after.slots.length > 0 ? after.slots.length - 1 : null);
     },
     [bench, choose, say],
   );
@@ -95,6 +104,7 @@ export function Pictures({ strongHand, say }: PicturesProps) {
                   onMoveCell={onMoveCell}
                   onKeyDown={onKeyDown}
                   cursor={cursor}
+                  picked={picked}
                 />
               ) : (
                 <p className="quiet py-10 text-center">
@@ -122,6 +132,7 @@ export function Pictures({ strongHand, say }: PicturesProps) {
               onPick={choose}
               onKeyDown={onKeyDown}
               cursor={cursor}
+              picked={picked}
             />
           </section>
           <section aria-label="Staff" className="panel px-2 py-1 min-w-0 min-h-36 max-h-[46vh] overflow-y-auto">
@@ -137,10 +148,12 @@ export function Pictures({ strongHand, say }: PicturesProps) {
           <section aria-label="Note" className="panel">
             <NotePalette
               slot={slot}
+              cells={picked}
               onKey={(id) => {
                 const key = NOTE_KEYS.find((entry) => entry.id === id);
                 if (key) runKey(key);
               }}
+              onOpenDrawer={onOpenDrawer}
             />
           </section>
         </div>

@@ -1,12 +1,16 @@
 import { CircleHelp } from "lucide-react";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { useSubmit } from "react-router";
+import { readCell } from "~/core";
 import type { FillRow } from "~/data/database";
+import { notePlace, takeCell } from "~/ui/hand-over";
 import { KeyList } from "~/ui/key-list";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
 import { UndoButtons } from "~/ui/undo-buttons";
 import { light } from "~/views/lighting";
 import { openBench, workOut } from "./bench";
+import type { DrawerTab } from "./cell-drawer";
+import { chooseSlot, chosenCells, chosenSlot } from "./choice";
 import { BenchContext, useBench, useHistory } from "./context";
 import { ExportMenu } from "./export-menu";
 import { FrameControls } from "./frame-controls";
@@ -15,11 +19,14 @@ import { LineEditor } from "./line-editor";
 import { NameAndTags } from "./name-and-tags";
 import { Pictures } from "./pictures";
 import { type ShippedGroove, useStackPlayback } from "./playback";
+import { putInCell } from "./put-in";
 import { SaveMark, SaveNotice } from "./save-state";
 import { Transport } from "./transport";
 import { type UnsavedDraft, useSaving } from "./use-saving";
 import { useScreenKeys } from "./use-screen-keys";
 import { VerdictStrip } from "./verdict-strip";
+
+const CellDrawer = lazy(() => import("./cell-drawer"));
 
 export interface StackScreenProps {
   readonly row: FillRow;
@@ -62,10 +69,27 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
   useEffect(() => {
     // On an empty bench the next thing is to type.
     if (workOut(bench.store.getState().content).timeline.slots.length === 0) input.current?.focus();
-    return () => light({ cursor: null, hover: null, playing: null });
-  }, [bench]);
+    const handed = takeCell(row.id);
+    if (handed) putInCell(bench, { name: handed.name, cell: readCell(handed.text) ?? [] }, handed.after, say);
+    return () => {
+      const { timeline } = workOut(bench.store.getState().content);
+      notePlace({ fillId: row.id, cell: chosenCells(timeline)?.to ?? null });
+      chooseSlot(timeline, null);
+      light({ hover: null, playing: null });
+    };
+  }, [bench, row.id, say]);
 
-  useScreenKeys({ input, keyList, togglePlay: playback.toggle, say });
+  const [drawer, setDrawer] = useState<DrawerTab | null>(null);
+  const openDrawer = useCallback(
+    (tab: DrawerTab) => {
+      // The first cell is a fair guess of what is meant.
+      const { timeline } = workOut(bench.store.getState().content);
+      if (tab === "moves" && !chosenSlot(timeline) && timeline.slots.length > 0) chooseSlot(timeline, 0);
+      setDrawer(tab);
+    },
+    [bench],
+  );
+  useScreenKeys({ input, keyList, togglePlay: playback.toggle, openDrawer, say });
 
   const copyMine = () =>
     void submit(JSON.stringify({ content: bench.store.getState().content }), {
@@ -73,9 +97,14 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
       encType: "application/json",
     });
   const focusNotes = () => notes.current?.querySelector<HTMLElement>("[role=grid]")?.focus();
+  const closeDrawer = () => {
+    setDrawer(null);
+    focusNotes();
+  };
+  const strongHand = strongHandOf(preferences.hands);
 
   return (
-    <main className="flex-1 flex flex-col">
+    <main className={`flex-1 flex flex-col ${drawer ? "pb-[62dvh] md:pb-0 lg:pr-[25rem]" : ""}`}>
       <h1 className="sr-only">Stack</h1>
       <div className="flex-1 w-full max-w-[1500px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
@@ -105,10 +134,22 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
         <FrameControls say={say} />
         <VerdictStrip />
         <div ref={notes}>
-          <Pictures strongHand={strongHandOf(preferences.hands)} say={say} />
+          <Pictures strongHand={strongHand} say={say} showsCells={drawer !== null} onOpenDrawer={openDrawer} />
         </div>
       </div>
       <Transport playback={playback} grooves={grooves} preferences={preferences} onPreferences={changePreferences} />
+      {drawer ? (
+        <Suspense fallback={null}>
+          <CellDrawer
+            tab={drawer}
+            onTab={openDrawer}
+            onClose={closeDrawer}
+            strongHand={strongHand}
+            click={preferences.click}
+            say={say}
+          />
+        </Suspense>
+      ) : null}
       <KeyList dialog={keyList} groups={KEY_GROUPS} />
       <div role="status" aria-live="polite" className="toast toast-center bottom-20 z-40 pointer-events-none">
         {notice ? (

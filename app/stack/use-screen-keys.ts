@@ -3,16 +3,18 @@
 import { type RefObject, useEffect } from "react";
 import { bpm, mirrorLine } from "~/core";
 import { isTyping } from "~/ui/keys";
+import type { DrawerTab } from "./cell-drawer";
 import { useBench, useHistory } from "./context";
 
 interface ScreenKeyTargets {
   readonly input: RefObject<HTMLTextAreaElement | null>;
   readonly keyList: RefObject<HTMLDialogElement | null>;
   readonly togglePlay: () => void;
+  readonly openDrawer: (tab: DrawerTab) => void;
   readonly say: (words: string) => void;
 }
 
-export function useScreenKeys({ input, keyList, togglePlay, say }: ScreenKeyTargets) {
+export function useScreenKeys({ input, keyList, togglePlay, openDrawer, say }: ScreenKeyTargets) {
   const bench = useBench();
   const history = useHistory();
   // biome-ignore lint/correctness/useExhaustiveDependencies: handlers reach the state of the moment through the stores
@@ -42,6 +44,8 @@ export function useScreenKeys({ input, keyList, togglePlay, say }: ScreenKeyTarg
       const step = steps[event.key];
       if (event.key === "/") input.current?.focus();
       else if (event.key === "?") keyList.current?.showModal();
+      else if (event.key === "t") openDrawer("moves");
+      else if (event.key === "c") openDrawer("cells");
       else if (event.key === "m") {
         if (!bench.editLine(mirrorLine)) say("Mend the line first, then mirror it.");
       } else if (step !== undefined) bench.setContent({ tempo: bpm(tempo + step) }, "tempo");
@@ -50,5 +54,5 @@ export function useScreenKeys({ input, keyList, togglePlay, say }: ScreenKeyTarg
     };
     window.addEventListener("keydown", onKeyDown);
     return () => window.removeEventListener("keydown", onKeyDown);
-  }, [bench, togglePlay, history.undo, history.redo]);
+  }, [bench, togglePlay, openDrawer, history.undo, history.redo]);
 }

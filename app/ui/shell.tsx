@@ -1,5 +1,6 @@
 import { Layers, Library, ListMusic, Settings } from "lucide-react";
 import { NavLink } from "react-router";
+import { CoinSheet } from "~/views/coin-sheet";
 
 const SCREENS = [
   { to: "/", name: "Shelf", icon: Library },
@@ -41,6 +42,7 @@ export function AppShell({ children }: { children: React.ReactNode }) {
       <div id="content" className="flex-1 flex flex-col">
         {children}
       </div>
+      <CoinSheet />
     </div>
   );
 }

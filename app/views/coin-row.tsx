@@ -1,6 +1,6 @@
 import { memo } from "react";
-import { bpm, type Hand, type Line, layOut, ticks } from "~/core";
-import { Coin } from "./coin";
+import { type Hand, type Line, playItems } from "~/core";
+import { SheetCoin, useCoinSheet } from "./coin-sheet";
 
 const PITCH = 46;
 const HEIGHT = 62;
@@ -11,31 +11,36 @@ interface CoinRowProps {
   readonly strongHand: Hand;
   /** At most this many slots; what is beyond is told by three dots. */
   readonly most?: number;
+  /** More slots than this stand in two lines. */
+  readonly wrap?: number;
   readonly label: string;
 }
 
 /** A line as one small row of coins, for lists. Scales to the width it is given. */
-export const CoinRow = memo(function CoinRow({ line, strongHand, most = 16, label }: CoinRowProps) {
-  const meter = { beats: 4, unit: 4 } as const;
-  const { slots } = layOut({ meter, tempo: bpm(90), window: { start: ticks(0), length: ticks(40_320) }, line });
+export const CoinRow = memo(function CoinRow({ line, strongHand, most = 16, wrap = most, label }: CoinRowProps) {
+  const cells = playItems(line).flatMap((played) => (played.kind === "cell" ? [played.item.slots] : []));
+  const slots = cells.flatMap((cell, index) => cell.map((content) => ({ content, cell: index })));
   const shown = slots.slice(0, most);
-  const left = (index: number) => (index + 0.5) * PITCH + (shown[index]?.cell ?? 0) * CELL_GAP;
-  const width = Math.max(PITCH, left(shown.length - 1) + PITCH / 2) + (slots.length > most ? 30 : 0);
+  useCoinSheet();
+  const inLine = shown.length > wrap ? Math.ceil(shown.length / 2) : shown.length;
+  const left = (index: number) => ((index % inLine) + 0.5) * PITCH + (shown[index]?.cell ?? 0) * CELL_GAP;
+  const top = (index: number) => (Math.floor(index / inLine) + 0.5) * HEIGHT;
+  const height = shown.length > inLine ? 2 * HEIGHT : HEIGHT;
+  const width = Math.max(PITCH, left(inLine - 1) + PITCH / 2) + (slots.length > most ? 30 : 0);
   return (
     <svg
       role="img"
       aria-label={label}
-      viewBox={`0 0 ${width} ${HEIGHT}`}
-      className="drawing block w-full h-10"
+      viewBox={`0 0 ${width} ${height}`}
+      className={`drawing block w-full ${height > HEIGHT ? "h-14" : "h-10"}`}
       preserveAspectRatio="xMinYMid meet"
     >
       {shown.map((slot, index) => (
-        <g key={slot.index} transform={`translate(${left(index)} ${HEIGHT / 2})`}>
-          <Coin slot={slot.content} strongHand={strongHand} />
-        </g>
+        // biome-ignore lint/suspicious/noArrayIndexKey: a slot is its place
+        <SheetCoin key={index} slot={slot.content} strongHand={strongHand} x={left(index)} y={top(index)} />
       ))}
       {slots.length > most ? (
-        <text x={width - 20} y={HEIGHT / 2 + 4} fontSize="22" fill="var(--nickel)">
+        <text x={width - 20} y={height - HEIGHT / 2 + 4} fontSize="22" fill="var(--nickel)">
           …
         </text>
       ) : null}

@@ -10,14 +10,18 @@ interface CellCoinsProps {
   readonly most?: number;
 }
 
+/** In the width of a card more coins than this could not be told apart in one line. */
+const WRAP = 8;
+
 /** A cell as a small row of coins, drawn when it comes into view. Keeps its height before that. */
 export function CellCoins({ cell, strongHand, label, most = 16 }: CellCoinsProps) {
   const frame = useRef<HTMLSpanElement>(null);
   const seen = useSeen(frame);
   const line = useMemo(() => makeLine([makeCell(cell)]), [cell]);
+  const isTall = Math.min(cell.length, most) > WRAP;
   return (
-    <span ref={frame} className="block h-10">
-      {seen ? <CoinRow line={line} strongHand={strongHand} label={label} most={most} /> : null}
+    <span ref={frame} className={`block ${isTall ? "h-14" : "h-10"}`}>
+      {seen ? <CoinRow line={line} strongHand={strongHand} label={label} most={most} wrap={WRAP} /> : null}
     </span>
   );
 }

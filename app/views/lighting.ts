@@ -52,14 +52,17 @@ export function slotOfEvent(event: { target: EventTarget | null }): number | nul
   return slot ? Number(slot) : null;
 }
 
+/** A slot is picked; `extend` is asked for with shift, to pick all that lies between as well. */
+export type PickSlot = (slot: number, extend: boolean) => void;
+
 /** Handlers for a drawing: pointing lights a slot, pressing picks it. */
-export function pointerHandlers(onPick: (slot: number) => void) {
+export function pointerHandlers(onPick: PickSlot) {
   return {
     onPointerOver: (event: React.PointerEvent) => light({ hover: slotOfEvent(event) }),
     onPointerLeave: () => light({ hover: null }),
     onClick: (event: React.MouseEvent) => {
       const slot = slotOfEvent(event);
-      if (slot !== null) onPick(slot);
+      if (slot !== null) onPick(slot, event.shiftKey);
     },
   };
 }

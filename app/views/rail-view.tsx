@@ -19,7 +19,7 @@ import {
 } from "~/core";
 import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
-import { pointerHandlers, useLighting } from "./lighting";
+import { type PickSlot, pointerHandlers, useLighting } from "./lighting";
 import type { Section } from "./section";
 import { useWidth } from "./use-width";
 
@@ -38,7 +38,7 @@ export interface RailViewProps {
   readonly section: Section;
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
-  readonly onPick: (slot: number) => void;
+  readonly onPick: PickSlot;
   readonly onKeyDown?: (event: React.KeyboardEvent) => void;
   readonly cursor: number | null;
   /** Cells that are chosen together, the last one included. */

@@ -30,7 +30,7 @@ import {
 } from "~/core";
 import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
-import { pointerHandlers, useLighting } from "./lighting";
+import { type PickSlot, pointerHandlers, useLighting } from "./lighting";
 import type { Section } from "./section";
 import { useWidth } from "./use-width";
 
@@ -62,7 +62,7 @@ export interface StackViewProps {
   readonly timeline: Timeline;
   readonly section: Section;
   readonly strongHand: Hand;
-  readonly onPick: (slot: number) => void;
+  readonly onPick: PickSlot;
   /** Without it the cells stay where they are. */
   readonly onMoveCell?: (from: number, to: number) => void;
   readonly onKeyDown?: (event: React.KeyboardEvent) => void;
@@ -173,7 +173,7 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, isMovable, isPi
       ref={setNodeRef}
       role="row"
       aria-selected={isPicked || undefined}
-      className={`flex items-center rounded-box ${isPicked ? "bg-primary/15 outline-2 outline-dashed outline-primary" : ""}`}
+      className={`flex items-center rounded-box ${isPicked ? "bg-primary/15 outline-2 -outline-offset-2 outline-dashed outline-primary" : ""}`}
       style={{
         height,
         transform: CSS.Translate.toString(transform),

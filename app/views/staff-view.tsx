@@ -21,7 +21,7 @@ import {
 } from "vexflow/bravura";
 import type { CountStyle, Meter, Place, Timeline } from "~/core";
 import { makeScore, type StaffBar, type StaffHead, type StaffNote } from "~/engrave/score";
-import { pointerHandlers, useLighting } from "./lighting";
+import { type PickSlot, pointerHandlers, useLighting } from "./lighting";
 import type { Section } from "./section";
 import { useWidth } from "./use-width";
 
@@ -70,7 +70,7 @@ export interface StaffViewProps {
   readonly timeline: Timeline;
   readonly section: Section;
   readonly countStyle: CountStyle;
-  readonly onPick: (slot: number) => void;
+  readonly onPick: PickSlot;
 }
 
 export default memo(function StaffView({ timeline, section, countStyle, onPick }: StaffViewProps) {

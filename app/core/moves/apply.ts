@@ -72,3 +72,15 @@ function perform(cell: Cell, move: Move): Moved {
       return setDynamics(cell, move.preset);
   }
 }
+
+/**
+ * A move on several cells in a row, as a line of them is edited: on all of them as one sticking, or on each by itself.
+ * Of each, those to which it does not apply stay as they are; it is refused when that is all of them.
+ */
+export function applyMoveToRun(cells: readonly Cell[], move: Move, asOne: boolean): Moved {
+  if (asOne || cells.length < 2) return applyMove(cells.flat(), move);
+  const results = cells.map((cell) => applyMove(cell, move));
+  const first = results[0];
+  if (first && !first.ok && results.every((result) => !result.ok)) return first;
+  return moved(results.flatMap((result, index) => (result.ok ? result.cell : (cells[index] as Cell))));
+}

@@ -6,7 +6,7 @@ import { formatLine, formatSlots } from "../stick-line/write";
 import { listMoments } from "../sticking";
 import { isHand, otherHand, strokesOf } from "../stroke";
 import { anyMove, anySticking } from "../testing/arbitraries";
-import { applyMove } from "./apply";
+import { applyMove, applyMoveToRun } from "./apply";
 import { findMeeting, layerCells } from "./layer";
 import { leadingHand, stickByGrid } from "./limbs";
 import type { Cell, LayerSpeed, Move } from "./move";
@@ -256,6 +256,32 @@ describe("recipes", () => {
         expect(write(cookCell(origin, moves))).toBe(write(cell));
       }),
       { numRuns: 300 },
+    );
+  });
+});
+
+describe("on a run of cells", () => {
+  const cells = ["RLRR", "LRLL", "KK"].map(cellOf);
+  const run = (move: Move, asOne: boolean) => {
+    const result = applyMoveToRun(cells, move, asOne);
+    return result.ok ? write(result.cell) : `refused: ${result.why.code}`;
+  };
+  test("as one sticking, or each by itself: those that refuse stay", () => {
+    expect(run({ kind: "rotate", by: 1 }, true)).toBe("LRRLRLLKKR");
+    expect(run({ kind: "rotate", by: 1 }, false)).toBe("LRRRRLLLKK");
+    expect(run({ kind: "mirror" }, false)).toBe("LRLLRLRRKK");
+    expect(run({ kind: "fill", limb: null, with: "K" }, false)).toBe("refused: no-gap");
+  });
+  test("each by itself is the moves one by one, in order", () => {
+    fc.assert(
+      fc.property(fc.array(anySticking, { minLength: 1, maxLength: 4 }), anyMove, (several, move) => {
+        const result = applyMoveToRun(several, move, false);
+        const single = several.map((cell) => applyMove(cell, move));
+        expect(result.ok).toBe(single.some(({ ok }) => ok));
+        if (!result.ok) return;
+        const expected = single.flatMap((one, index) => (one.ok ? one.cell : (several[index] as Cell)));
+        expect(write(result.cell)).toBe(write(expected));
+      }),
     );
   });
 });

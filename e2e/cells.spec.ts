@@ -1,0 +1,294 @@
+import { readFile } from "node:fs/promises";
+import { expect, type Page, test } from "@playwright/test";
+import { downloadOf, noteNumber, openLine, openShelf, stackOf } from "./support";
+
+async function openRudiment(page: Page, name: string) {
+  await openShelf(page);
+  await page.getByRole("link", { name: "Cells" }).click();
+  await page.getByRole("navigation", { name: "Book of cells" }).getByRole("link", { name }).first().click();
+  await expect(page.getByRole("heading", { level: 2, name, exact: true })).toBeVisible();
+}
+
+const recipe = (page: Page) => page.getByRole("region", { name: "Recipe" });
+const shownStep = (page: Page) => recipe(page).getByRole("button", { pressed: true });
+const move = (page: Page, name: string) =>
+  page.getByRole("region", { name: "Bench of moves" }).getByRole("button", { name, exact: true });
+const book = (page: Page) => page.getByRole("navigation", { name: "Book of cells" });
+
+test.describe("from a rudiment to the Stack", () => {
+  test("a five, two kicks more, mirrored, kept, and used in a new fill and in the fill at hand", async ({ page }) => {
+    await openRudiment(page, "Single paradiddle");
+    await move(page, "Add a hand").click();
+    await expect(shownStep(page)).toContainText(">RLRRL");
+    await move(page, "Add two kicks").click();
+    await expect(shownStep(page)).toContainText(">RLRRLKK");
+    await move(page, "Mirror").click();
+    await expect(shownStep(page)).toContainText(">LRLLRKK");
+    await expect(recipe(page)).toContainText("Rights and lefts change over");
+    await page.getByRole("textbox", { name: "Name" }).fill("Ladder seven");
+    await page.getByRole("button", { name: "Keep", exact: true }).click();
+    await expect(page.getByRole("heading", { level: 2, name: "Ladder seven" })).toBeVisible();
+    await expect(book(page).getByRole("link", { name: "Ladder seven" })).toBeVisible();
+
+    await page.getByRole("button", { name: "New fill" }).click();
+    const { line, verdict } = stackOf(page);
+    await expect(line).toHaveValue("@4 >LRLLRKKx2");
+    await expect(verdict).toContainText("14 of 16 slots");
+
+    // The place of the chosen note is remembered while one is away.
+    await noteNumber(page.getByRole("listbox", { name: /^Rail/ }), 2).click();
+    await page.getByRole("link", { name: "Cells" }).click();
+    await page.getByRole("button", { name: /^Into Ladder seven/ }).click();
+    await expect(page.getByText("“Ladder seven” is cell 2 now.")).toBeVisible();
+    await expect(line).toHaveValue("@4 >LRLLRKK >LRLLRKK >LRLLRKK");
+  });
+
+  test("by keyboard alone, with a step back, a swap in the middle, undo and a reload", async ({ page }) => {
+    await openRudiment(page, "Single paradiddle");
+    await page.keyboard.press("k");
+    await expect(shownStep(page)).toContainText(">RKRR");
+    await page.keyboard.press("1");
+    await expect(shownStep(page)).toContainText(">RKRRK");
+    await page.keyboard.press("Shift+ArrowLeft");
+    await expect(shownStep(page)).toContainText(">RKRR");
+    await page.keyboard.press(".");
+    await expect(page.getByRole("checkbox", { name: /in place of the step/ })).toBeChecked();
+    await page.keyboard.press("Shift+k");
+    await expect(shownStep(page)).toContainText(">KLKK");
+    // What follows in the chain follows from the new step.
+    await page.keyboard.press("Shift+ArrowRight");
+    await expect(shownStep(page)).toContainText(">KLKKK");
+    await page.keyboard.press("Control+z");
+    await page.keyboard.press("Control+z");
+    await expect(recipe(page).getByRole("button", { name: "Step: Lefts to kicks", exact: true })).toBeVisible();
+    await page.keyboard.press("Control+Shift+z");
+    await expect(recipe(page).getByRole("button", { name: "Step: Rights to kicks", exact: true })).toBeVisible();
+    await page.reload();
+    await expect(page.getByText("What you did here last had not been kept; here it is.")).toBeVisible();
+    await expect(recipe(page).getByRole("button", { name: "Step: Rights to kicks", exact: true })).toBeVisible();
+    await recipe(page).getByRole("button", { name: "Take out the step: Rights to kicks" }).click();
+    await expect(recipe(page)).toContainText(">RLRRK");
+    await page.keyboard.press("?");
+    await expect(page.getByRole("dialog")).toContainText("split the doubles");
+  });
+});
+
+test.describe("what cannot be", () => {
+  test("a move that cannot apply says so on its button and why, and does nothing", async ({ page }) => {
+    await openRudiment(page, "Single stroke roll");
+    const split = move(page, "Split the doubles");
+    await expect(split).toBeDisabled();
+    await expect(split).toHaveAccessibleDescription("It has no double.");
+    await split.click({ force: true });
+    await expect(recipe(page).getByRole("listitem")).toHaveCount(1);
+    await page.keyboard.press("s");
+    await expect(page.getByText("Split the doubles: It has no double.")).toBeVisible();
+    await expect(recipe(page).getByRole("listitem")).toHaveCount(1);
+  });
+
+  test("typed stickings: one that cannot be read, silence only, all together, very long", async ({ page }) => {
+    await openShelf(page);
+    await page.getByRole("link", { name: "Cells" }).click();
+    await book(page).getByRole("link", { name: "New" }).click();
+    const origin = page.getByRole("textbox", { name: "Sticking to begin with" });
+    await origin.fill("RLRRL");
+    await origin.fill("RLRRLZ");
+    await expect(page.getByRole("alert")).toContainText("This is no sticking yet");
+    await expect(page.getByRole("group", { name: "The cell" }).getByRole("button")).toHaveCount(5);
+    await origin.fill("----");
+    await expect(move(page, "Mirror")).toHaveAccessibleDescription("It would stay as it is.");
+    await expect(page.getByText("silence only")).toBeVisible();
+    await move(page, "Kicks in the gaps").click();
+    await expect(shownStep(page)).toContainText("KKKK");
+    await origin.fill("(RK)(LK)(RK)");
+    await expect(page.getByText("limbs together")).toBeVisible();
+    await expect(shownStep(page)).toContainText("does nothing here");
+    await origin.fill("RLRRLL".repeat(79));
+    await expect(page.getByText("474 slots", { exact: true })).toBeVisible();
+    await expect(page.getByText(/are drawn/)).toBeVisible();
+  });
+
+  test("an own cell cannot come in twice by accident; turned, only on purpose", async ({ page }) => {
+    await openRudiment(page, "Single paradiddle");
+    await page.getByRole("button", { name: "Keep", exact: true }).click();
+    await expect(page.getByRole("button", { name: /^Delete/ })).toBeVisible();
+    await page.getByRole("button", { name: "Keep as new" }).click();
+    await expect(page.getByText(/It is in your book already/)).toBeVisible();
+    await move(page, "Start 1 later").click();
+    await page.getByRole("button", { name: "Keep as new" }).click();
+    await expect(page.getByText(/the same turned or mirrored/)).toBeVisible();
+    await page.getByRole("button", { name: "Keep this one too" }).click();
+    await expect(book(page).getByText("own", { exact: true })).toHaveCount(2);
+    await page.getByRole("button", { name: /^Delete/ }).click();
+    await expect(page.getByRole("heading", { name: /is in the bin/ })).toBeVisible();
+    await page.getByRole("button", { name: "Bring it back" }).click();
+    await expect(book(page).getByText("own", { exact: true })).toHaveCount(2);
+  });
+});
+
+test("cells are found by name, sticking, family, star and tag", async ({ page }) => {
+  await openRudiment(page, "Single flammed mill");
+  await page.getByRole("button", { name: "Favourite", exact: true }).click();
+  await page.getByRole("textbox", { name: "New tag" }).fill("warm-up");
+  await page.keyboard.press("Enter");
+  const find = book(page).getByRole("searchbox", { name: "Find cells" });
+  const names = book(page).getByRole("list").getByRole("link");
+  await find.fill("warm-up");
+  await expect(names).toHaveCount(1);
+  await find.fill("");
+  await book(page).getByRole("button", { name: "Favourites" }).click();
+  await expect(names).toHaveText([/Single flammed mill/]);
+  await book(page).getByRole("button", { name: "Diddles" }).click();
+  await expect(names).toHaveCount(4);
+  await find.fill("rlrlrr");
+  await expect(names).toHaveText([/Double paradiddle/, /Triple paradiddle/]);
+  await find.fill("no such thing");
+  await expect(names).toHaveCount(0);
+});
+
+test("a cell tells its family, its facts and both schools; two are compared", async ({ page }) => {
+  await openRudiment(page, "Single paradiddle");
+  await move(page, "Hand to hand").click();
+  await page.keyboard.press("t");
+  await page.keyboard.press("t");
+  await expect(page.getByText("the reverse paradiddle", { exact: false }).first()).toBeVisible();
+  const family = page.getByRole("region", { name: "Family" });
+  await expect(family.getByRole("link", { name: "Single paradiddle", exact: true })).toBeVisible();
+  await expect(page.getByRole("table")).toContainText("sixteenths");
+  await page.getByRole("button", { name: "Compare" }).click();
+  await move(page, "Mirror").click();
+  const both = page.getByRole("region", { name: "Compare" });
+  await expect(both).toContainText("The same sticking, turned or mirrored");
+  await both.getByRole("button", { name: "Stop comparing" }).click();
+  await expect(both).toHaveCount(0);
+  const schools = page.getByRole("region", { name: "Two schools" });
+  await expect(schools).toContainText(/\d+ of \d+ slots have the other hand than the grid's/);
+});
+
+test("one sticking goes on the feet under another, until they meet", async ({ page }) => {
+  await openRudiment(page, "Single paradiddle");
+  const bench = page.getByRole("region", { name: "Bench of moves" });
+  await bench.getByRole("combobox", { name: "with" }).selectOption({ label: "Five stroke roll" });
+  await expect(bench).toContainText("They meet again after 20 slots: hands 5 times, feet 4 times.");
+  await bench.getByRole("combobox", { name: "feet at" }).selectOption("double");
+  await expect(bench).toContainText(/meet again after \d+ slots/);
+  await bench.getByRole("combobox", { name: "feet at" }).selectOption("same");
+  await bench.getByRole("button", { name: /^Over / }).click();
+  await expect(page.getByRole("group", { name: "The cell" }).getByRole("button")).toHaveCount(20);
+  await page.getByRole("button", { name: /^Play “?Mirror/ }).click();
+  await expect(page.getByRole("button", { name: /^Play “?Mirror/ })).toHaveAttribute("aria-pressed", "true");
+});
+
+test.describe("on the Stack", () => {
+  test("moves on a cell and on a run of cells, by key and from the menu", async ({ page }) => {
+    const { line, grid } = await openLine(page, "@4 RLRRL RLRRL RLRRLK");
+    await noteNumber(grid, 1).click();
+    await grid.focus();
+    await page.keyboard.press("t");
+    const moves = page.getByRole("dialog", { name: "Moves on the chosen cells" });
+    await expect(moves.getByRole("heading", { name: "Cell 1" })).toBeVisible();
+    await page.keyboard.press("k");
+    await expect(line).toHaveValue("@4 RKRRK RLRRL RLRRLK");
+    await page.keyboard.press("Shift+ArrowUp");
+    await expect(moves.getByRole("heading", { name: "Cells 1 to 2" })).toBeVisible();
+    await page.keyboard.press("m");
+    await expect(line).toHaveValue("@4 LKLLK LRLLR RLRRLK");
+    await page.keyboard.press("t");
+    await expect(line).toHaveValue("@4 KLLKL RLLRL RLRRLK");
+    await moves.getByRole("radio", { name: "each by itself" }).check();
+    await moves.getByRole("button", { name: "Add a kick", exact: true }).click();
+    await expect(line).toHaveValue("@4 KLLKLK RLLRLK RLRRLK");
+    await page.keyboard.press("Control+z");
+    await expect(line).toHaveValue("@4 KLLKL RLLRL RLRRLK");
+    await page.keyboard.press("Escape");
+    await expect(moves).toHaveCount(0);
+    await expect(grid).toBeFocused();
+  });
+
+  test("a press with shift chooses all the cells between", async ({ page }) => {
+    const { line, rail } = await openLine(page, "@4 RLRR LRLL RLRR LRLL");
+    await noteNumber(rail, 1).click();
+    await noteNumber(rail, 9).click({ modifiers: ["Shift"] });
+    await expect(page.getByText("cells 1 to 3 are chosen together")).toBeVisible();
+    await page.getByRole("button", { name: "Moves" }).click();
+    const moves = page.getByRole("dialog", { name: "Moves on the chosen cells" });
+    await moves.getByRole("button", { name: "Add two kicks", exact: true }).click();
+    await expect(line).toHaveValue("@4 RLRRLRLLRLRRKK LRLL");
+    await expect(moves.getByRole("heading", { name: "Cell 1" })).toBeVisible();
+    await moves.getByRole("link", { name: "Open on Cells" }).click();
+    await expect(page.getByRole("textbox", { name: "Sticking to begin with" })).toHaveValue("RLRRLRLLRLRRKK");
+    await expect(page).toHaveURL(/\/cells\/new$/);
+  });
+
+  test("a cell of the book is put in where one is", async ({ page }) => {
+    const { line, grid } = await openLine(page, "@4 RLRRL RLRRLK");
+    await noteNumber(grid, 1).click();
+    await page.keyboard.press("c");
+    const palette = page.getByRole("dialog", { name: "Put in a cell" });
+    await expect(palette).toContainText("After cell 1, in sixteenths");
+    await palette.getByRole("searchbox").fill("flam tap");
+    await page.keyboard.press("Enter");
+    await expect(page.getByText("“Flam tap” is cell 2 now.")).toBeVisible();
+    await expect(line).toHaveValue(/^@4 RLRRL '>R\S+ RLRRLK$/);
+  });
+
+  test("a move that is not exact at the rate says so; text that is being mended is left alone", async ({ page }) => {
+    const { line, grid } = await openLine(page, "@32 RR");
+    await noteNumber(grid, 0).click();
+    await page.getByRole("button", { name: "Moves" }).click();
+    const moves = page.getByRole("dialog", { name: "Moves on the chosen cells" });
+    await expect(moves.getByRole("button", { name: "Add a double kick", exact: true })).toHaveAccessibleDescription(
+      /cannot be shared so exactly/,
+    );
+    await line.fill("@4 RLRZ");
+    await moves.getByRole("button", { name: "Add a kick", exact: true }).click();
+    await expect(page.getByText("Mend the line first: your text is kept as it is.")).toBeVisible();
+    await expect(line).toHaveValue("@4 RLRZ");
+  });
+});
+
+test("own cells go out with their recipes and come back identical", async ({ page, browser }) => {
+  await openRudiment(page, "Double paradiddle");
+  await move(page, "Lefts to kicks").click();
+  await move(page, "Ghost the rest").click();
+  await page.getByRole("textbox", { name: "Name" }).fill("Coal cellar");
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(page.getByRole("heading", { level: 2, name: "Coal cellar" })).toBeVisible();
+  await page.getByRole("link", { name: "Shelf" }).click();
+  const file = await downloadOf(page, () => page.getByRole("button", { name: "Export all" }).click());
+  const text = await readFile(file.path, "utf8");
+  const cells = JSON.parse(text).cells;
+  expect(cells).toHaveLength(1);
+  expect(cells[0].content.moves).toHaveLength(2);
+
+  const other = await (await browser.newContext()).newPage();
+  await openShelf(other);
+  await other
+    .getByLabel("File to import")
+    .setInputFiles({ name: file.name, mimeType: "application/json", buffer: Buffer.from(text) });
+  await expect(other.getByText(/^Imported: /)).toBeVisible();
+  await other.getByRole("link", { name: "Cells" }).click();
+  await book(other).getByRole("link", { name: "Coal cellar" }).click();
+  await expect(recipe(other).getByRole("button", { name: /^Step:/ })).toHaveCount(3);
+  await other.getByRole("link", { name: "Shelf" }).click();
+  const again = await downloadOf(other, () => other.getByRole("button", { name: "Export all" }).click());
+  expect(JSON.parse(await readFile(again.path, "utf8")).cells).toEqual(cells);
+  await other.context().close();
+});
+
+test("led by the left: rudiments, moves and their words", async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole("link", { name: "Setup" }).click();
+  await page.getByRole("radio", { name: /^Left-handed/ }).check();
+  await page.getByRole("link", { name: "Cells" }).click();
+  await book(page).getByRole("link", { name: "Single paradiddle" }).first().click();
+  await expect(shownStep(page)).toContainText(">LRLL");
+  await page.keyboard.press("k");
+  await expect(shownStep(page)).toContainText(">LKLL");
+  await page.keyboard.press("Control+z");
+  await page.getByRole("button", { name: "New fill of all of it" }).click();
+  const { line, grid } = stackOf(page);
+  await expect(line).toHaveValue("@4 >LRLL >RLRR");
+  await expect(noteNumber(grid, 0).locator("circle.coin-solid")).toHaveCount(1);
+  await expect(noteNumber(grid, 1).locator("circle.coin-hollow")).toHaveCount(1);
+});
