@@ -227,6 +227,7 @@ test.describe("on the Stack", () => {
     const palette = page.getByRole("dialog", { name: "Put in a cell" });
     await expect(palette).toContainText("After cell 1, in sixteenths");
     await palette.getByRole("searchbox").fill("flam tap");
+    await expect(palette.getByRole("button", { name: "Put in Flam tap" })).toBeVisible();
     await page.keyboard.press("Enter");
     await expect(page.getByText("“Flam tap” is cell 2 now.")).toBeVisible();
     await expect(line).toHaveValue(/^@4 RLRRL '>R\S+ RLRRLK$/);

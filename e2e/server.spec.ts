@@ -39,7 +39,7 @@ test("nothing is fetched from elsewhere, and the policy refuses nothing that the
   await expect(rail.locator("[data-playing]")).toHaveCount(1);
   await stop.click();
   await page.getByRole("link", { name: "Cells" }).click();
-  await expect(page.getByRole("heading", { name: "Drags" })).toBeVisible();
+  await expect(page.getByRole("heading", { level: 2, name: "Single paradiddle" })).toBeVisible();
   expect(strangers).toEqual([]);
   expect(complaints).toEqual([]);
 });

@@ -21,6 +21,7 @@ await new Promise((resolve) => server.stdout.once("data", resolve));
 const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
 
 const note = (page, slot) => page.getByRole("listbox", { name: /^Rail/ }).locator(`[data-slot="${slot}"]`);
+const movesShown = (page) => page.getByRole("region", { name: "Bench of moves" }).getByRole("img").nth(6).waitFor();
 const engraved = (page) => page.locator("[aria-label=Staff] [data-slot]").first().waitFor();
 
 async function setUp(page, { hands, theme }) {
@@ -75,10 +76,10 @@ const SHOTS = [
   },
   {
     name: "stack-backline-left-handed",
-    path: "/cells",
+    path: "/cells/drag-paradiddle-1",
     setup: { hands: "Left-handed", theme: "Backline" },
     act: async (page) => {
-      await page.getByRole("button", { name: /^36 Drag paradiddle/ }).click();
+      await page.getByRole("button", { name: "New fill of all of it" }).click();
       await engraved(page);
     },
   },
@@ -92,7 +93,29 @@ const SHOTS = [
     },
   },
   { name: "shelf", path: "/", act: (page) => page.getByRole("heading", { name: /^Shelf/ }).waitFor() },
-  { name: "cells", path: "/cells", act: (page) => page.getByRole("heading", { name: "Drags" }).waitFor() },
+  { name: "cells", path: "/cells/demo-cell-lantern-seven", act: movesShown },
+  {
+    name: "cells-compare",
+    path: "/cells/demo-cell-lantern-five",
+    act: async (page) => {
+      await movesShown(page);
+      await page.getByRole("button", { name: "Compare" }).click();
+      await page.keyboard.press("2");
+      await page.keyboard.press("k");
+      await page.getByRole("region", { name: "Compare" }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: "stack-moves",
+    path: "/stack/demo-five-five-six",
+    act: async (page) => {
+      await engraved(page);
+      await note(page, 1).click();
+      await note(page, 6).click({ modifiers: ["Shift"] });
+      await page.getByRole("button", { name: "Moves" }).click();
+      await page.getByRole("dialog").getByRole("img").nth(6).waitFor();
+    },
+  },
   { name: "setup", path: "/setup", act: (page) => page.getByRole("heading", { name: "Setup" }).waitFor() },
 ];
 

@@ -16,6 +16,7 @@ export { mirrorCell, readCell, reverseCell, rotateCell } from "./moves/shape";
 export { readRhythm } from "./moves/sound";
 export * from "./phrase";
 export * from "./school";
+export * from "./search";
 export * from "./speed";
 export type { Problem, ProblemCode, Span } from "./stick-line/problem";
 export { MAX_TEXT, type Reading, readStickLine } from "./stick-line/read";

@@ -1,0 +1,277 @@
+/**
+ * All ways to fill the window, as one graph: a node for each slot and state that can be come to, an edge for each piece
+ * that may follow. Count, best and draws are read off it.
+ */
+
+import { strokesOf } from "../stroke";
+import { barTicks, beatTicks, gcd, slotTicks, type Ticks, ticks } from "../time";
+import { listPieces, type Piece } from "./piece";
+import {
+  isWho,
+  MAX_PIECES,
+  MAX_SEARCH_SLOTS,
+  type SearchRule,
+  type SearchSpec,
+  type SpecProblem,
+  type Want,
+} from "./spec";
+import {
+  type Tracker,
+  trackHandRuns,
+  trackLead,
+  trackNeighbours,
+  trackOnBeat,
+  trackOrder,
+  trackRun,
+  trackSizes,
+  trackUses,
+} from "./tracker";
+
+/** More nodes than this would not come to an end in a player's time. */
+export const MAX_NODES = 1_500_000;
+
+/** A spec with its rules made ready. */
+export interface Compiled {
+  readonly spec: SearchSpec;
+  readonly slots: number;
+  readonly pieces: readonly Piece[];
+  readonly trackers: readonly Tracker[];
+  /** Whether a piece may begin on a slot, by what it has where: `at * pieces.length + piece`. */
+  readonly fits: Uint8Array;
+  /** Slots that fall on a beat. */
+  readonly isBeat: readonly boolean[];
+}
+
+/** Where a slot of the window stands, from the first bar line. */
+function positionOf({ window, rate }: SearchSpec, slot: number): Ticks {
+  return ticks(window.start + slot * slotTicks(rate));
+}
+
+/** Slots on every second beat of the bar: 2 and 4, or the later half of a bar of two. */
+function isBackbeat({ meter }: SearchSpec, position: Ticks): boolean {
+  const inBar = ((position % barTicks(meter)) + barTicks(meter)) % barTicks(meter);
+  return inBar % beatTicks(meter) === 0 && (inBar / beatTicks(meter)) % 2 === 1;
+}
+
+function satisfies(piece: Piece, place: number, want: Want): boolean {
+  const matches = ({ limb, level }: { limb: Parameters<typeof isWho>[0]; level: string }) =>
+    isWho(limb, want.who) && (want.level === null || level === want.level);
+  const slot = piece.cell[place];
+  if (!slot) return false;
+  if (want.not) return !strokesOf(slot).some(matches);
+  const onset = slot.kind === "split" ? slot.parts[0] : slot;
+  return onset?.kind === "strokes" && onset.strokes.some(matches);
+}
+
+/** What the rules want of single slots, by slot. */
+function listWants(spec: SearchSpec, slots: number): Map<number, Want[]> {
+  const wants = new Map<number, Want[]>();
+  const add = (slot: number, want: Want) => wants.set(slot, [...(wants.get(slot) ?? []), want]);
+  for (const rule of spec.rules) {
+    if (rule.kind === "starts") add(0, { not: false, who: rule.who, level: null });
+    if (rule.kind === "slot") add(rule.slot, rule.want);
+    if (rule.kind !== "backbeat") continue;
+    for (let slot = 0; slot < slots; slot++) {
+      if (!isBackbeat(spec, positionOf(spec, slot))) continue;
+      add(slot, { not: false, who: "hand", level: null });
+      add(slot, { not: true, who: "hand", level: "ghost" });
+    }
+  }
+  return wants;
+}
+
+function trackersOf(spec: SearchSpec, pieces: readonly Piece[], isBeat: readonly boolean[]): Tracker[] {
+  const trackers: Tracker[] = [];
+  for (const [entry, bounds] of spec.pool.entries()) {
+    if (bounds.least > 0 || bounds.most !== null) trackers.push(trackUses(pieces, entry, bounds));
+  }
+  for (const rule of spec.rules) trackers.push(...trackersOfRule(rule, pieces, isBeat));
+  return trackers;
+}
+
+function trackersOfRule(rule: SearchRule, pieces: readonly Piece[], isBeat: readonly boolean[]): Tracker[] {
+  switch (rule.kind) {
+    case "hand-run":
+      return [trackHandRuns(pieces, rule.most)];
+    case "foot-run":
+      return [trackRun(pieces, "K", rule.most), trackRun(pieces, "H", rule.most)];
+    case "sizes":
+      return [rule.ordered ? trackOrder(pieces, rule.sizes) : trackSizes(pieces, rule.sizes)];
+    case "no-equal-neighbours":
+      return [trackNeighbours(pieces)];
+    case "on-beat":
+      return [trackOnBeat(isBeat, rule.least, rule.most)];
+    case "lead":
+      return [trackLead(pieces, rule.lead)];
+    default:
+      return [];
+  }
+}
+
+/** Slots of a spec's window; not whole where the rate does not divide it. */
+export function countWindowSlots({ window, rate }: Pick<SearchSpec, "window" | "rate">): number {
+  return window.length / slotTicks(rate);
+}
+
+/** Makes a spec ready, or says what is wrong with it. */
+export function compileSearch(spec: SearchSpec): Compiled | SpecProblem {
+  const slots = countWindowSlots(spec);
+  if (!Number.isInteger(slots) || slots < 1) return { code: "inexact-window", slots };
+  if (slots > MAX_SEARCH_SLOTS) return { code: "too-long", slots, most: MAX_SEARCH_SLOTS };
+  if (spec.pool.length === 0) return { code: "empty-pool" };
+  const forms = spec.pool.reduce(
+    (sum, { cell, mirrors, rotations }) => sum + (mirrors ? 2 : 1) * (rotations ? cell.length : 1),
+    0,
+  );
+  if (forms > MAX_PIECES) return { code: "too-many-forms", forms, most: MAX_PIECES };
+  const outside = spec.rules.findIndex((rule) => rule.kind === "slot" && (rule.slot < 0 || rule.slot >= slots));
+  if (outside >= 0) return { code: "slot-outside", rule: outside, slots };
+
+  const pieces = listPieces(spec.pool, slots);
+  const beat = beatTicks(spec.meter);
+  const isBeat = Array.from({ length: slots }, (_, slot) => positionOf(spec, slot) % beat === 0);
+  const wants = listWants(spec, slots);
+  const ends = spec.rules.filter((rule) => rule.kind === "ends");
+  const fits = new Uint8Array(slots * pieces.length);
+  for (let at = 0; at < slots; at++) {
+    for (const [index, piece] of pieces.entries()) {
+      const end = at + piece.size;
+      if (end > slots) continue;
+      let fit = true;
+      for (let place = 0; place < piece.size && fit; place++) {
+        fit = (wants.get(at + place) ?? []).every((want) => satisfies(piece, place, want));
+      }
+      if (fit && end === slots) {
+        const last = piece.moments.at(-1)?.strokes ?? [];
+        fit = ends.every(({ who }) => last.some((stroke) => isWho(stroke.limb, who)));
+      }
+      fits[at * pieces.length + index] = fit ? 1 : 0;
+    }
+  }
+  return { spec, slots, pieces, trackers: trackersOf(spec, pieces, isBeat), fits, isBeat };
+}
+
+export function isProblem(compiled: Compiled | SpecProblem): compiled is SpecProblem {
+  return "code" in compiled;
+}
+
+/** Nodes are numbered as they were found; `order` has them by slot. The last node is where every full window ends. */
+export interface Automaton {
+  readonly compiled: Compiled;
+  /** Node 0 is the beginning. */
+  readonly order: readonly number[];
+  /** The slot that a node stands on. */
+  readonly slotOf: readonly number[];
+  /** Edges of a node are from `edgesFrom[node]` to before `edgesTo[node]`. */
+  readonly edgesFrom: Int32Array;
+  readonly edgesTo: Int32Array;
+  readonly edgePiece: readonly number[];
+  readonly edgeNode: readonly number[];
+  readonly end: number;
+  /** States of the trackers at a node, in their order, for scores. */
+  readonly stateOf: (node: number, tracker: number) => number;
+}
+
+/** Which sums of piece sizes reach the end: nodes from where none does are not made. */
+function reachesEnd({ slots, pieces }: Compiled): boolean[] {
+  const sizes = [...new Set(pieces.map((piece) => piece.size))];
+  const reaches = new Array<boolean>(slots + 1).fill(false);
+  reaches[slots] = true;
+  for (let at = slots - 1; at >= 0; at--) reaches[at] = sizes.some((size) => reaches[at + size] === true);
+  return reaches;
+}
+
+/**
+ * Builds the graph, slot by slot; yields how much is done, 0 to 1, so that whoever drives it can show it or stop.
+ * Returns null where it would have more than {@link MAX_NODES}. `extra` trackers follow the spec's own.
+ */
+export function* buildAutomaton(
+  compiled: Compiled,
+  extra: readonly Tracker[] = [],
+): Generator<number, Automaton | null> {
+  const { slots, pieces, fits } = compiled;
+  const trackers = [...compiled.trackers, ...extra];
+  const width = trackers.length;
+  const states: number[] = trackers.map((tracker) => tracker.start);
+  const slotOf: number[] = [0];
+  // Where the states fit into one number, that is the key of a node; else their text.
+  const product = trackers.reduce((so, tracker) => so * tracker.states, 1);
+  const asNumber = product < Number.MAX_SAFE_INTEGER;
+  const layers: Map<number | string, number>[] = Array.from({ length: slots + 1 }, () => new Map());
+  const reaches = reachesEnd(compiled);
+  const edgePiece: number[] = [];
+  const edgeNode: number[] = [];
+  const from: number[] = [];
+  const to: number[] = [];
+  const order: number[] = [];
+  const after = new Array<number>(width);
+  const end = -1;
+  const keyOfAfter = (): number | string => {
+    if (!asNumber) return after.join();
+    let key = 0;
+    for (let index = 0; index < width; index++)
+      key = key * (trackers[index] as Tracker).states + (after[index] as number);
+    return key;
+  };
+  if (reaches[0]) layers[0]?.set("start", 0);
+  for (let at = 0; at < slots; at++) {
+    for (const node of (layers[at] as Map<number | string, number>).values()) {
+      order.push(node);
+      from[node] = edgePiece.length;
+      forms: for (let piece = 0; piece < pieces.length; piece++) {
+        if (fits[at * pieces.length + piece] === 0) continue;
+        const then = at + (pieces[piece] as Piece).size;
+        if (!reaches[then]) continue;
+        for (let index = 0; index < width; index++) {
+          const state = (trackers[index] as Tracker).step(states[node * width + index] as number, piece, at);
+          if (state < 0) continue forms;
+          after[index] = state;
+        }
+        if (then === slots) {
+          if (!trackers.every((tracker, index) => tracker.accepts(after[index] as number))) continue;
+          edgePiece.push(piece);
+          edgeNode.push(end);
+          continue;
+        }
+        const key = keyOfAfter();
+        const layer = layers[then] as Map<number | string, number>;
+        let found = layer.get(key);
+        if (found === undefined) {
+          found = slotOf.length;
+          if (found > MAX_NODES) return null;
+          layer.set(key, found);
+          slotOf.push(then);
+          for (let index = 0; index < width; index++) states.push(after[index] as number);
+        }
+        edgePiece.push(piece);
+        edgeNode.push(found);
+      }
+      to[node] = edgePiece.length;
+    }
+    layers[at]?.clear();
+    yield (at + 1) / slots;
+  }
+  return {
+    compiled,
+    order,
+    slotOf,
+    edgesFrom: Int32Array.from(from),
+    edgesTo: Int32Array.from(to),
+    edgePiece,
+    edgeNode,
+    end,
+    stateOf: (node, tracker) => states[node * width + tracker] as number,
+  };
+}
+
+/** Drives a generator to its end. */
+export function runToEnd<Result>(steps: Generator<unknown, Result>): Result {
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
+}
+
+/** The greatest common divisor of the pool's sizes: a window that it does not divide cannot be filled. */
+export function sharedSize(pieces: readonly Piece[]): number {
+  return pieces.reduce((shared, piece) => gcd(shared, piece.size), 0);
+}

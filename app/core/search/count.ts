@@ -1,0 +1,125 @@
+/** How many ways there are, exactly, and fair draws among them. */
+
+import type { Automaton } from "./automaton";
+
+/**
+ * Ways from each node to the end. Numbers while they are exact, BigInt beyond: adding small ones is many times as quick.
+ */
+export interface Counts {
+  readonly automaton: Automaton;
+  readonly small: Float64Array;
+  readonly large: readonly (bigint | undefined)[];
+}
+
+const SAFE = 2 ** 52;
+
+export function countWays(automaton: Automaton): Counts {
+  const { order, edgesFrom, edgesTo, edgeNode, slotOf, end } = automaton;
+  const small = new Float64Array(slotOf.length);
+  const large: (bigint | undefined)[] = new Array(slotOf.length);
+  for (let index = order.length - 1; index >= 0; index--) {
+    const node = order[index] as number;
+    let sum = 0;
+    let rest = 0n;
+    for (let edge = edgesFrom[node] as number; edge < (edgesTo[node] as number); edge++) {
+      const next = edgeNode[edge] as number;
+      if (next === end) sum += 1;
+      else {
+        const big = large[next];
+        if (big === undefined) sum += small[next] as number;
+        else rest += big;
+      }
+      if (sum > SAFE) {
+        rest += BigInt(sum);
+        sum = 0;
+      }
+    }
+    if (rest === 0n) small[node] = sum;
+    else large[node] = rest + BigInt(sum);
+  }
+  return { automaton, small, large };
+}
+
+function waysFrom({ automaton, small, large }: Counts, node: number): bigint {
+  if (node === automaton.end) return 1n;
+  return large[node] ?? BigInt(small[node] as number);
+}
+
+/** The number of all ways. */
+export function totalWays(counts: Counts): bigint {
+  return counts.automaton.order.length === 0 ? 0n : waysFrom(counts, 0);
+}
+
+/** A source of whole numbers of 32 random bits. */
+export type RandomBits = () => number;
+
+/** The same numbers for the same seed (xoshiro128**, D. Blackman and S. Vigna; seeded by splitmix32). */
+export function makeRandom(seed: number): RandomBits {
+  let mix = seed >>> 0;
+  const splitmix = () => {
+    mix = (mix + 0x9e3779b9) >>> 0;
+    let z = mix;
+    z = Math.imul(z ^ (z >>> 16), 0x85ebca6b);
+    z = Math.imul(z ^ (z >>> 13), 0xc2b2ae35);
+    return (z ^ (z >>> 16)) >>> 0;
+  };
+  let [a, b, c, d] = [splitmix(), splitmix(), splitmix(), splitmix()] as [number, number, number, number];
+  const turn = (value: number, by: number) => ((value << by) | (value >>> (32 - by))) >>> 0;
+  return () => {
+    const result = Math.imul(turn(Math.imul(b, 5) >>> 0, 7), 9) >>> 0;
+    const t = (b << 9) >>> 0;
+    c = (c ^ a) >>> 0;
+    d = (d ^ b) >>> 0;
+    b = (b ^ c) >>> 0;
+    a = (a ^ d) >>> 0;
+    c = (c ^ t) >>> 0;
+    d = turn(d, 11);
+    return result;
+  };
+}
+
+/** A whole number from 0 to before `below`, each as likely: bits that reach too far are thrown away. */
+export function drawBelow(below: bigint, random: RandomBits): bigint {
+  if (below <= 0n) throw new RangeError("there is nothing to draw from");
+  const bits = (below - 1n).toString(2).length;
+  const mask = (1n << BigInt(bits)) - 1n;
+  for (;;) {
+    let value = 0n;
+    for (let have = 0; have < bits; have += 32) value = (value << 32n) | BigInt(random());
+    value &= mask;
+    if (value < below) return value;
+  }
+}
+
+/** The way of a given number, from 0 in the graph's own order: pieces one after another. */
+export function wayOfNumber(counts: Counts, number: bigint): number[] {
+  const { automaton } = counts;
+  const { edgesFrom, edgesTo, edgeNode, edgePiece, end } = automaton;
+  const way: number[] = [];
+  let left = number;
+  let node = 0;
+  while (node !== end) {
+    let taken = false;
+    for (let edge = edgesFrom[node] as number; edge < (edgesTo[node] as number); edge++) {
+      const next = edgeNode[edge] as number;
+      const ways = waysFrom(counts, next);
+      if (left < ways) {
+        way.push(edgePiece[edge] as number);
+        node = next;
+        taken = true;
+        break;
+      }
+      left -= ways;
+    }
+    if (!taken) throw new RangeError("there are not so many ways");
+  }
+  return way;
+}
+
+/** Fair draws, each way as likely as any other, also one that was drawn before. */
+export function drawWays(counts: Counts, draws: number, seed: number): number[][] {
+  const total = totalWays(counts);
+  if (total === 0n) return [];
+  const random = makeRandom(seed);
+  return Array.from({ length: draws }, () => wayOfNumber(counts, drawBelow(total, random)));
+}

@@ -1,0 +1,27 @@
+/** The search for ways to fill a window. */
+
+export {
+  type Automaton,
+  buildAutomaton,
+  type Compiled,
+  compileSearch,
+  countWindowSlots,
+  isProblem,
+  runToEnd,
+  sharedSize,
+} from "./automaton";
+export { bestWays, type RankedWay, rankWays } from "./best";
+export { type Counts, countWays, drawWays, makeRandom, totalWays } from "./count";
+export { findLoosening, type Loosened } from "./loosen";
+export type { Piece } from "./piece";
+export { makeScorer, NO_WEIGHTS, type Parts, SCORE_PARTS, type ScorePart, type Scorer, type Weights } from "./score";
+export {
+  MAX_SEARCH_SLOTS,
+  type PoolEntry,
+  type SearchRule,
+  type SearchSpec,
+  type SpecProblem,
+  type Want,
+  WHO,
+  type Who,
+} from "./spec";

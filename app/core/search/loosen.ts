@@ -1,0 +1,63 @@
+/** Which rules stand in the way, when there is no way: the smallest set of them without which there is one. */
+
+import { buildAutomaton, type Compiled, compileSearch, isProblem } from "./automaton";
+import { countWays, totalWays } from "./count";
+import type { SearchSpec } from "./spec";
+
+/** A rule by its number, or the bounds on the uses of an entry of the pool. */
+export type Loosened =
+  | { readonly kind: "rule"; readonly rule: number }
+  | { readonly kind: "uses"; readonly entry: number };
+
+/** Sets of more than this many are not looked for: saying "all of these" would be no help. */
+const MOST_LOOSENED = 4;
+
+function without(spec: SearchSpec, loosened: readonly Loosened[]): SearchSpec {
+  const rules = spec.rules.filter((_, rule) => !loosened.some((one) => one.kind === "rule" && one.rule === rule));
+  const pool = spec.pool.map((entry, index) =>
+    loosened.some((one) => one.kind === "uses" && one.entry === index) ? { ...entry, least: 0, most: null } : entry,
+  );
+  return { ...spec, rules, pool };
+}
+
+function* hasWay(spec: SearchSpec): Generator<void, boolean> {
+  const compiled: Compiled | { code: string } = compileSearch(spec);
+  if (isProblem(compiled as Compiled)) return false;
+  const steps = buildAutomaton(compiled as Compiled);
+  let step = steps.next();
+  while (!step.done) {
+    yield;
+    step = steps.next();
+  }
+  return step.value !== null && totalWays(countWays(step.value)) > 0n;
+}
+
+function* subsets<Item>(items: readonly Item[], size: number, from = 0): Generator<Item[]> {
+  if (size === 0) {
+    yield [];
+    return;
+  }
+  for (let index = from; index <= items.length - size; index++) {
+    for (const rest of subsets(items, size - 1, index + 1)) yield [items[index] as Item, ...rest];
+  }
+}
+
+/**
+ * The smallest sets of rules to loosen, all of that smallest size; empty when the pool alone cannot fill the window,
+ * null when more than a few rules would have to go. Yields often, to be stopped.
+ */
+export function* findLoosening(spec: SearchSpec): Generator<void, readonly (readonly Loosened[])[] | null> {
+  const all: Loosened[] = [
+    ...spec.rules.map((_, rule): Loosened => ({ kind: "rule", rule })),
+    ...spec.pool.flatMap((entry, index): Loosened[] =>
+      entry.least > 0 || entry.most !== null ? [{ kind: "uses", entry: index }] : [],
+    ),
+  ];
+  if (!(yield* hasWay(without(spec, all)))) return [];
+  for (let size = 1; size <= Math.min(MOST_LOOSENED, all.length); size++) {
+    const found: Loosened[][] = [];
+    for (const set of subsets(all, size)) if (yield* hasWay(without(spec, set))) found.push(set);
+    if (found.length > 0) return found;
+  }
+  return null;
+}

@@ -1,0 +1,217 @@
+/**
+ * What makes one way better than another: five parts, each a sum over cells so that the best can be found without
+ * listing all. Sums are whole numbers, in thousandths of a slot, so that equal is equal.
+ */
+
+import { FREE_HAND_SECONDS } from "../landing";
+import { isHand, type Limb, partsOf } from "../stroke";
+import { beatTicks, nextBarLine, slotTicks, ticks, ticksToSeconds } from "../time";
+import type { Compiled } from "./automaton";
+import type { Piece } from "./piece";
+import { type Tracker, trackLast } from "./tracker";
+
+export const SCORE_PARTS = ["drift", "variety", "balance", "ease", "landing", "likeness"] as const;
+export type ScorePart = (typeof SCORE_PARTS)[number];
+
+/** How much each part counts, whole numbers from -100 to 100. */
+export type Weights = Readonly<Record<ScorePart, number>>;
+
+export const NO_WEIGHTS: Weights = { drift: 0, variety: 0, balance: 0, ease: 0, landing: 0, likeness: 0 };
+
+/**
+ * Each part as a share, 0 to 1:
+ * - drift: how far from a beat the cells begin, half a beat away being 1, each cell by its slots;
+ * - variety: slots in cells of another size than the one before;
+ * - balance: 1 less what one hand plays more than the other within its cell, as a share of their strokes;
+ * - ease: 1 less fast repeats by one limb a slot, by {@link strainOf};
+ * - landing: 1 when both hands are free for the one, 0.6 when one is, as far as the last cell tells;
+ * - likeness: slots that are as in a way that it is to be like.
+ */
+export type Parts = Readonly<Record<ScorePart, number>>;
+
+const THOUSAND = 1_000;
+
+/**
+ * Estimates, in strokes a second by one limb in a row: what goes by itself, and where it ends for most. A player's
+ * own, measured, are to replace them.
+ */
+const EASY_REPEATS = { hand: 7, foot: 4.5 } as const;
+const HARD_REPEATS = { hand: 15, foot: 9 } as const;
+
+/** How hard it is to repeat a stroke by a limb after `seconds`: 0 easy, 1 at the limit. */
+export function strainOf(limb: Limb, seconds: number): number {
+  const kind = isHand(limb) ? "hand" : "foot";
+  const speed = 1 / seconds;
+  return Math.min(1, Math.max(0, (speed - EASY_REPEATS[kind]) / (HARD_REPEATS[kind] - EASY_REPEATS[kind])));
+}
+
+/** A compiled search with what its scores look at. */
+export interface Scorer {
+  /** Trackers to be built into the automaton after the spec's own: the last size, and the last moment. */
+  readonly extra: readonly Tracker[];
+  /** The weighted sum of a piece on a slot, by the states of {@link extra} before it. */
+  readonly score: (piece: number, at: number, lastSize: number, lastMoment: number) => number;
+  readonly partsOf: (way: readonly number[]) => Parts;
+  /** The weighted sum over a whole way, in the same thousandths. */
+  readonly total: (way: readonly number[]) => number;
+}
+
+export function makeScorer(compiled: Compiled, weights: Weights, like: readonly number[] = []): Scorer {
+  const { pieces, slots, spec } = compiled;
+  const slotSeconds = ticksToSeconds(slotTicks(spec.rate), spec.tempo, spec.meter);
+  const sizes = [...new Set(pieces.map((piece) => piece.size))];
+  const sizeKind = pieces.map((piece) => sizes.indexOf(piece.size));
+  const endings = pieces.map(endingOf);
+  const endingTexts = [...new Set(endings.map((ending) => ending.key))];
+  const endingKind = endings.map((ending) => endingTexts.indexOf(ending.key));
+  const endingOfKind = endingTexts.map((key) => endings.find((ending) => ending.key === key) as Ending);
+  const inside = pieces.map((piece) => strainInside(piece, slotSeconds));
+  const balance = pieces.map(imbalanceOf);
+  const reference = like.flatMap((index) => symbolsOf(pieces[index] as Piece));
+  const symbols = pieces.map(symbolsOf);
+  const beatSlots = beatTicks(spec.meter) / slotTicks(spec.rate);
+  const start = spec.window.start / slotTicks(spec.rate);
+
+  const driftAt = (at: number) => {
+    const inBeat = (start + at) % beatSlots;
+    return Math.min(inBeat, beatSlots - inBeat) / (beatSlots / 2);
+  };
+  const end = spec.window.start + spec.window.length;
+  const gap = ticksToSeconds(nextBarLine(ticks(end), spec.meter) - end, spec.tempo, spec.meter);
+
+  /** Unweighted, in thousandths of a slot; balance and ease count what is to be taken off. */
+  const rawParts = (piece: number, at: number, lastSize: number, lastMoment: number) => {
+    const { size } = pieces[piece] as Piece;
+    const before = lastMoment > 0 ? endingOfKind[lastMoment - 1] : undefined;
+    const join = before ? strainOfJoin(before, pieces[piece] as Piece, slotSeconds) : 0;
+    const isLast = at + size === slots;
+    let alike = 0;
+    if (reference.length > 0) {
+      const own = symbols[piece] as string[];
+      for (let place = 0; place < size; place++) if (own[place] === reference[at + place]) alike++;
+    }
+    return {
+      drift: Math.round(THOUSAND * size * driftAt(at)),
+      variety: lastSize > 0 && lastSize - 1 !== sizeKind[piece] ? THOUSAND * size : 0,
+      balance: balance[piece] as number,
+      ease: (inside[piece] as number) + join,
+      landing: isLast ? Math.round(THOUSAND * slots * landingOf(pieces[piece] as Piece, slotSeconds, gap)) : 0,
+      likeness: THOUSAND * alike,
+    };
+  };
+  const score: Scorer["score"] = (piece, at, lastSize, lastMoment) => {
+    const raw = rawParts(piece, at, lastSize, lastMoment);
+    return (
+      weights.drift * raw.drift +
+      weights.variety * raw.variety -
+      weights.balance * raw.balance -
+      weights.ease * raw.ease +
+      weights.landing * raw.landing +
+      weights.likeness * raw.likeness
+    );
+  };
+  const walk = (way: readonly number[], visit: (piece: number, at: number, size: number, moment: number) => void) => {
+    let at = 0;
+    let [size, moment] = [0, 0];
+    for (const piece of way) {
+      visit(piece, at, size, moment);
+      at += (pieces[piece] as Piece).size;
+      [size, moment] = [1 + (sizeKind[piece] as number), 1 + (endingKind[piece] as number)];
+    }
+  };
+  return {
+    extra: [trackLast(sizeKind), trackLast(endingKind)],
+    score,
+    partsOf: (way) => {
+      const sums = { drift: 0, variety: 0, balance: 0, ease: 0, landing: 0, likeness: 0 };
+      walk(way, (...step) => {
+        const raw = rawParts(...step);
+        for (const part of SCORE_PARTS) sums[part] += raw[part];
+      });
+      const share = (sum: number) => Math.min(1, Math.max(0, sum / (THOUSAND * slots)));
+      return {
+        drift: share(sums.drift),
+        variety: share(sums.variety),
+        balance: 1 - share(sums.balance),
+        ease: 1 - share(sums.ease),
+        landing: share(sums.landing),
+        likeness: share(sums.likeness),
+      };
+    },
+    total: (way) => {
+      let sum = 0;
+      walk(way, (...step) => {
+        sum += score(...step);
+      });
+      return sum;
+    },
+  };
+}
+
+function symbolsOf(piece: Piece): string[] {
+  return piece.moments.reduce<string[]>((symbols, moment) => {
+    const sounds = moment.strokes.map(({ limb, level }) => `${limb}${level}`).join("+");
+    symbols[moment.slot] = `${symbols[moment.slot] ?? ""}|${sounds}`;
+    return symbols;
+  }, []);
+}
+
+function imbalanceOf({ moments, size }: Piece): number {
+  const hands = moments.flatMap((moment) => moment.strokes.map((stroke) => stroke.limb)).filter(isHand);
+  if (hands.length === 0) return 0;
+  const rights = hands.filter((hand) => hand === "R").length;
+  return Math.round((THOUSAND * size * Math.abs(2 * rights - hands.length)) / hands.length);
+}
+
+/** Moments of a slot share its time. */
+function secondsOf(piece: Piece, moment: number, slotSeconds: number): number {
+  const slot = piece.cell[piece.moments[moment]?.slot ?? 0];
+  return slotSeconds / (slot ? partsOf(slot).length : 1);
+}
+
+function strainInside(piece: Piece, slotSeconds: number): number {
+  let sum = 0;
+  for (let moment = 1; moment < piece.moments.length; moment++) {
+    const before = piece.moments[moment - 1]?.strokes ?? [];
+    for (const { limb } of piece.moments[moment]?.strokes ?? []) {
+      if (before.some((stroke) => stroke.limb === limb))
+        sum += strainOf(limb, secondsOf(piece, moment - 1, slotSeconds));
+    }
+  }
+  return Math.round(THOUSAND * sum);
+}
+
+/** The last moment of a piece: who plays, and what part of a slot it has. */
+interface Ending {
+  readonly key: string;
+  readonly limbs: readonly Limb[];
+  readonly parts: number;
+}
+
+function endingOf(piece: Piece): Ending {
+  const limbs = (piece.moments.at(-1)?.strokes ?? []).map((stroke) => stroke.limb);
+  const last = piece.cell.at(-1);
+  const parts = last ? partsOf(last).length : 1;
+  return { key: `${limbs.join("")}/${parts}`, limbs, parts };
+}
+
+function strainOfJoin({ limbs, parts }: Ending, piece: Piece, slotSeconds: number): number {
+  const first = piece.moments[0]?.strokes ?? [];
+  const sum = first.reduce(
+    (strain, { limb }) => strain + (limbs.includes(limb) ? strainOf(limb, slotSeconds / parts) : 0),
+    0,
+  );
+  return Math.round(THOUSAND * sum);
+}
+
+/** `gap` is from the end of the window to the one, in seconds. */
+function landingOf(piece: Piece, slotSeconds: number, gap: number): number {
+  const free = (["R", "L"] as const).filter((hand) => {
+    const last = piece.moments.findLast(({ strokes }) => strokes.some((stroke) => stroke.limb === hand));
+    if (!last) return true;
+    const parts = partsOf(piece.cell[last.slot] as Piece["cell"][number]).length;
+    const rest = (piece.size - last.slot - last.part / parts) * slotSeconds + gap;
+    return rest >= FREE_HAND_SECONDS;
+  });
+  return free.length === 2 ? 1 : free.length === 1 ? 0.6 : 0;
+}

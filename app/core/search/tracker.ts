@@ -1,0 +1,159 @@
+/**
+ * Trackers: the part of a rule that depends on what came before, as a small automaton over pieces. A search's state is
+ * the states of its trackers side by side.
+ */
+
+import { isHand, LIMBS, type Limb } from "../stroke";
+import type { Piece } from "./piece";
+import type { PoolEntry } from "./spec";
+
+export interface Tracker {
+  /** States are whole numbers from 0 to before this. */
+  readonly states: number;
+  readonly start: number;
+  /** The state after a piece that begins on slot `at`; -1 where it may not follow. */
+  readonly step: (state: number, piece: number, at: number) => number;
+  /** Whether the window may end in it. */
+  readonly accepts: (state: number) => boolean;
+}
+
+const always = () => true;
+
+/** How long the runs of one limb are; `most` at a time. State: moments of the run that is going on. */
+export function trackRun(pieces: readonly Piece[], limb: Limb, most: number): Tracker {
+  const shapes = pieces.map((piece) => piece.runs[limb]);
+  return {
+    states: most + 1,
+    start: 0,
+    step: (run, index) => {
+      const shape = shapes[index] as Piece["runs"][Limb];
+      if (shape.longest > most || run + shape.first > most) return -1;
+      return shape.whole ? run + shape.first : shape.last;
+    },
+    accepts: always,
+  };
+}
+
+/** Runs of either hand: only one goes on at a time. State: 0 for none, else the hand and its moments. */
+export function trackHandRuns(pieces: readonly Piece[], most: number): Tracker {
+  const hands = LIMBS.filter(isHand).map((limb) => trackRun(pieces, limb, most));
+  return {
+    states: 2 * most + 1,
+    start: 0,
+    step: (state, index, at) => {
+      let next = 0;
+      for (const [side, tracker] of hands.entries()) {
+        const before = state > side * most && state <= (side + 1) * most ? state - side * most : 0;
+        const after = tracker.step(before, index, at);
+        if (after < 0) return -1;
+        if (after > 0) next = side * most + after;
+      }
+      return next;
+    },
+    accepts: always,
+  };
+}
+
+/** Uses of one entry, within its bounds. State: uses so far, as far as they matter. */
+export function trackUses(pieces: readonly Piece[], entry: number, { least, most }: PoolEntry): Tracker {
+  const top = most ?? least;
+  return {
+    states: top + 1,
+    start: 0,
+    step: (uses, index) => {
+      if (pieces[index]?.entry !== entry) return uses;
+      if (uses < top) return uses + 1;
+      return most === null ? top : -1;
+    },
+    accepts: (uses) => uses >= least,
+  };
+}
+
+/** Sizes one after another. State: how many cells stand. */
+export function trackOrder(pieces: readonly Piece[], sizes: readonly number[]): Tracker {
+  return {
+    states: sizes.length + 1,
+    start: 0,
+    step: (stands, index) => (sizes[stands] === pieces[index]?.size ? stands + 1 : -1),
+    accepts: (stands) => stands === sizes.length,
+  };
+}
+
+/** Sizes in any order. State: how many of each size stand, side by side. */
+export function trackSizes(pieces: readonly Piece[], sizes: readonly number[]): Tracker {
+  const kinds = [...new Set(sizes)];
+  const most = kinds.map((kind) => sizes.filter((size) => size === kind).length);
+  const weight = most.map((_, index) => most.slice(0, index).reduce((product, count) => product * (count + 1), 1));
+  const states = most.reduce((product, count) => product * (count + 1), 1);
+  return {
+    states,
+    start: 0,
+    step: (state, index) => {
+      const kind = kinds.indexOf(pieces[index]?.size ?? -1);
+      if (kind < 0) return -1;
+      const [unit, limit] = [weight[kind] as number, most[kind] as number];
+      return Math.floor(state / unit) % (limit + 1) < limit ? state + unit : -1;
+    },
+    accepts: (state) => state === states - 1,
+  };
+}
+
+/** The piece before. State: 0 for none, else its number from 1. */
+export function trackNeighbours(pieces: readonly Piece[]): Tracker {
+  return {
+    states: pieces.length + 1,
+    start: 0,
+    step: (before, index) => (before === index + 1 ? -1 : index + 1),
+    accepts: always,
+  };
+}
+
+/** Cells that begin on a beat. State: how many so far, as far as they matter. */
+export function trackOnBeat(isBeat: readonly boolean[], least: number, most: number | null): Tracker {
+  const top = most ?? least;
+  return {
+    states: top + 1,
+    start: 0,
+    step: (count, _, at) => {
+      if (!isBeat[at]) return count;
+      if (count < top) return count + 1;
+      return most === null ? top : -1;
+    },
+    accepts: (count) => count >= least,
+  };
+}
+
+/**
+ * First and last hand. State: 0 while no hand has played, else 1 + 3 * (first is left) + what is known of the other
+ * hand: 0 it has not played, 1 it has and the last hand is the first one, 2 the last hand is the other one.
+ */
+export function trackLead(pieces: readonly Piece[], lead: "stays" | "flips"): Tracker {
+  const both = pieces.map(({ moments }) => {
+    const hands = new Set(moments.flatMap((moment) => moment.strokes.map((stroke) => stroke.limb)).filter(isHand));
+    return hands.size === 2;
+  });
+  return {
+    states: 7,
+    start: 0,
+    step: (state, index) => {
+      const { firstHand, lastHand } = pieces[index] as Piece;
+      if (!firstHand || !lastHand) return state;
+      const first = state === 0 ? firstHand : state > 3 ? "L" : "R";
+      const known = state === 0 ? 0 : (state - 1) % 3;
+      const otherPlayed = known > 0 || both[index] === true || firstHand !== first;
+      const what = !otherPlayed ? 0 : lastHand === first ? 1 : 2;
+      return 1 + (first === "L" ? 3 : 0) + what;
+    },
+    accepts: (state) => state > 0 && (state - 1) % 3 === (lead === "flips" ? 1 : 2),
+  };
+}
+
+/** What was last, by a number of its own for each piece, for scores that look at joins. State: 0 at first, else that number + 1. */
+export function trackLast(kinds: readonly number[]): Tracker {
+  return {
+    states: 2 + Math.max(0, ...kinds),
+    start: 0,
+    step: (_, index) => 1 + (kinds[index] as number),
+    accepts: always,
+  };
+}
