@@ -1,9 +1,12 @@
 /** The engine's door: everything that other rooms may use. */
 
+export * from "./closing";
 export * from "./count";
 export * from "./cycle";
 export * from "./edit";
+export * from "./ending";
 export * from "./family";
+export * from "./figure";
 export * from "./fit";
 export * from "./form";
 export * from "./landing";
@@ -15,6 +18,7 @@ export * from "./moves/recipe";
 export { mirrorCell, readCell, reverseCell, rotateCell } from "./moves/shape";
 export { readRhythm } from "./moves/sound";
 export * from "./phrase";
+export * from "./rewrite";
 export * from "./school";
 export * from "./search";
 export * from "./speed";

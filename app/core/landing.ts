@@ -69,6 +69,15 @@ export function describeLanding(timeline: Timeline): Landing | null {
   };
 }
 
+/**
+ * How good a landing is, to compare two: a free hand counts 2, both 3; a kick into the one adds 1. -1 when nothing lands.
+ */
+export function rankLanding(landing: Landing | null): number {
+  if (!landing) return -1;
+  const free = landing.hands.filter((hand) => hand.free).length;
+  return (free === 2 ? 3 : free === 1 ? 2 : 0) + (landing.kickRun > 0 ? 1 : 0);
+}
+
 /** Kicks in consecutive parts of slots, counted back from the end. */
 function countKickRun(timeline: Timeline): number {
   let run = 0;

@@ -1,0 +1,145 @@
+/** How a phrase may end, what each ending needs, and how a bad landing is mended. */
+
+import type { NamedCell } from "./closing";
+import { setLimb } from "./edit";
+import { measureFit } from "./fit";
+import { describeLanding, FREE_HAND_SECONDS, type Landing, rankLanding } from "./landing";
+import { type Line, mirrorLine, openingRate, type Phrase } from "./phrase";
+import { replaceLastCell, takeSlots } from "./rewrite";
+import { formatSlots } from "./stick-line/write";
+import type { Hand, Limb, Place, Slot } from "./stroke";
+import { beatTicks, type Seconds, type Ticks, ticks, ticksToSeconds } from "./time";
+import { layOut, type Timeline } from "./timeline";
+
+/**
+ * An estimate: two strokes of one foot this far apart are a double that most can play. The player's own foot,
+ * measured, is to replace it.
+ */
+export const KICK_DOUBLE_SECONDS = 0.11 as Seconds;
+
+/** Surfaces that ring on, and have to be choked for a hard stop. */
+const RINGING: readonly Place[] = ["ho", "rd", "rb", "c1", "c2", "ch", "sp"];
+
+export type Ending =
+  /** A hand to the crash and the foot to the bass drum, both on one. */
+  | {
+      readonly kind: "crash";
+      readonly good: boolean;
+      readonly hand: Hand;
+      /** How long it has; null when it did not play. */
+      readonly handSeconds: Seconds | null;
+      /** From the last kick to the kick on one; null when there is none before it. */
+      readonly kickSeconds: Seconds | null;
+    }
+  /** All quiet on one. A hand must be free to choke what rings. */
+  | { readonly kind: "stop"; readonly good: boolean; readonly rings: Place | null; readonly choke: Hand | null }
+  /** The groove goes on at once: the hand that keeps time must be back. */
+  | { readonly kind: "time"; readonly good: boolean; readonly hand: Hand; readonly handSeconds: Seconds | null }
+  /** Only the first part is played, and then nothing until the one. */
+  | {
+      readonly kind: "half";
+      readonly good: boolean;
+      readonly slots: number;
+      readonly last: readonly Limb[];
+      readonly silence: Seconds;
+      readonly line: Line;
+    };
+
+/** The endings of a phrase, for a player whose `timekeeper` hand plays the hi-hat or the ride. Empty without a stroke. */
+export function describeEndings(phrase: Phrase, timekeeper: Hand): Ending[] {
+  const timeline = layOut(phrase);
+  const landing = describeLanding(timeline);
+  if (!landing) return [];
+  const keeper = landing.hands.find(({ hand }) => hand === timekeeper) ?? landing.hands[0];
+  return [
+    crashEnding(timeline, landing),
+    stopEnding(timeline, landing),
+    { kind: "time", good: keeper.free, hand: keeper.hand, handSeconds: keeper.restSeconds },
+    ...halfEnding(phrase, timeline, landing),
+  ];
+}
+
+function crashEnding(timeline: Timeline, landing: Landing): Ending {
+  const { meter, tempo } = timeline;
+  const hand = landing.hands[0];
+  const kick = timeline.events.findLast((event) => event.limb === "K");
+  const kickSeconds = kick ? ticksToSeconds(landing.one - kick.at, tempo, meter) : null;
+  const footIsFree = kickSeconds === null || kickSeconds >= KICK_DOUBLE_SECONDS;
+  return { kind: "crash", good: hand.free && footIsFree, hand: hand.hand, handSeconds: hand.restSeconds, kickSeconds };
+}
+
+function stopEnding(timeline: Timeline, landing: Landing): Ending {
+  const ringing = timeline.events.findLast((event) => event.grace === undefined && RINGING.includes(event.place));
+  const choke = landing.hands.find((hand) => hand.free)?.hand ?? null;
+  return { kind: "stop", good: !ringing || choke !== null, rings: ringing?.place ?? null, choke };
+}
+
+/** Up to the beat at or before the middle of the window. */
+function halfEnding(phrase: Phrase, timeline: Timeline, landing: Landing): Ending[] {
+  const { meter, tempo, window } = timeline;
+  const beat = beatTicks(meter);
+  const middle: Ticks = ticks(Math.floor((window.start + window.length / 2) / beat) * beat);
+  const kept = timeline.slots.filter((slot) => slot.at + slot.duration <= middle).length;
+  if (kept === 0 || kept === timeline.slots.length) return [];
+  const line = takeSlots(phrase.line, kept);
+  const cut = layOut({ ...phrase, line });
+  const strokes = cut.events.filter((event) => event.grace === undefined);
+  const last = strokes.at(-1);
+  if (!last) return [];
+  const limbs = strokes.filter((event) => event.at === last.at).map((event) => event.limb);
+  const silence = ticksToSeconds(landing.one - last.at, tempo, meter);
+  return [{ kind: "half", good: silence >= 2 * FREE_HAND_SECONDS, slots: kept, last: limbs, silence, line }];
+}
+
+export type MendWay =
+  | { readonly kind: "mirror" }
+  | { readonly kind: "tail"; readonly tail: NamedCell; readonly text: string }
+  | { readonly kind: "kick" };
+
+export interface Mend {
+  readonly way: MendWay;
+  readonly line: Line;
+  readonly landing: Landing;
+}
+
+const MOST_MENDS = 4;
+
+/**
+ * Changes after which a phrase lands better, best first: the other hand leads, another last cell of the same size, a
+ * kick at the end. What fitted still fits. `crash` is the hand that is wanted for the crash, null for whichever is free.
+ */
+export function listMends(phrase: Phrase, book: readonly NamedCell[], crash: Hand | null): Mend[] {
+  const timeline = layOut(phrase);
+  const before = describeLanding(timeline);
+  const last = timeline.cells.at(-1);
+  if (!before || !last) return [];
+  const fit = measureFit(timeline, openingRate(phrase.line)).verdict;
+  const seen = new Set<string>();
+  const mends: Mend[] = [];
+  const attempt = (way: MendWay, line: Line) => {
+    const laid = layOut({ ...phrase, line });
+    const landing = describeLanding(laid);
+    if (!landing || measureFit(laid, openingRate(line)).verdict !== fit) return;
+    if (rankFor(landing, crash) > rankFor(before, crash)) mends.push({ way, line, landing });
+  };
+  attempt({ kind: "mirror" }, mirrorLine(phrase.line));
+  attempt({ kind: "kick" }, replaceLastCell(phrase.line, endOnKick(last.item.slots)));
+  for (const tail of book) {
+    const text = formatSlots(tail.cell);
+    if (tail.cell.length !== last.size || seen.has(text)) continue;
+    seen.add(text);
+    attempt({ kind: "tail", tail, text }, replaceLastCell(phrase.line, tail.cell));
+  }
+  return mends.sort((a, b) => rankFor(b.landing, crash) - rankFor(a.landing, crash)).slice(0, MOST_MENDS);
+}
+
+/** A landing is better when the wanted hand is free for the crash. */
+export function rankFor(landing: Landing, crash: Hand | null): number {
+  const wanted = landing.hands.find(({ hand }) => hand === crash);
+  return rankLanding(landing) + (wanted?.free ? 4 : 0);
+}
+
+function endOnKick(slots: readonly Slot[]): readonly Slot[] {
+  const last = slots.findLastIndex((slot) => slot.kind !== "silence");
+  return last < 0 ? slots : slots.with(last, setLimb(slots[last] as Slot, "K"));
+}
