@@ -3,17 +3,8 @@
 import { measureCycle } from "./cycle";
 import { measureFit } from "./fit";
 import { describeLanding, type Landing, rankLanding } from "./landing";
-import {
-  countSlots,
-  type Line,
-  MAX_SLOTS,
-  openingRate,
-  type Phrase,
-  playItems,
-  type Window,
-  withOpeningRate,
-} from "./phrase";
-import { appendCells, appendLine, repeatLine, replaceLastCell, takeSlots } from "./rewrite";
+import { countSlots, type Line, openingRate, type Phrase, playItems, type Window, withOpeningRate } from "./phrase";
+import { appendCells, appendLine, isWritable, repeatLine, replaceLastCell, takeSlots } from "./rewrite";
 import { tempoOfSameSpeed } from "./speed";
 import { formatSlots } from "./stick-line/write";
 import type { Slot } from "./stroke";
@@ -61,6 +52,8 @@ export interface Closing {
 /** Longer ways round are no help to anyone. */
 const MOST_BARS = 16;
 const MOST_TAILS = 5;
+/** A longer line is no fill, and its ways would take their time. */
+const MOST_SLOTS = 1_000;
 const RATES: readonly Rate[] = [
   [3, 2],
   [2, 1],
@@ -77,19 +70,19 @@ const RATES: readonly Rate[] = [
 
 /**
  * All ways that close the phrase, by kind, tails by how they land. `bars` is how many bars the last kind goes on for.
- * Empty when it fits, or has no slot.
+ * Empty when it fits, has no slot, or is too long to be a fill.
  */
 export function listClosings(phrase: Phrase, book: readonly NamedCell[], bars: number): Closing[] {
   const timeline = layOut(phrase);
   const fit = measureFit(timeline, openingRate(phrase.line));
-  if (fit.verdict === "fits" || fit.verdict === "empty") return [];
+  if (fit.verdict === "fits" || fit.verdict === "empty" || fit.usedSlots > MOST_SLOTS) return [];
   const ways = fit.verdict === "short" ? [...tails(phrase, fit.spareSlots, book)] : cuts(phrase, timeline);
   return [...ways, ...shifts(phrase, timeline), ...rates(phrase, timeline), ...rounds(phrase, fit.used, book, bars)];
 }
 
 function close(phrase: Phrase, way: ClosingWay, given: Partial<Pick<Closing, "line" | "window" | "tempo">>): Closing[] {
   const { line, window, tempo } = { line: phrase.line, window: phrase.window, tempo: phrase.tempo, ...given };
-  if (countSlots(line) > MAX_SLOTS || countSlots(line) === 0) return [];
+  if (countSlots(line) === 0 || !isWritable(line)) return [];
   const timeline = layOut({ ...phrase, line, window, tempo });
   // What does not close is not offered, whatever it was meant to be.
   if (measureFit(timeline, openingRate(line)).verdict !== "fits") return [];

@@ -5,7 +5,7 @@ import { setLimb } from "./edit";
 import { measureFit } from "./fit";
 import { describeLanding, FREE_HAND_SECONDS, type Landing, rankLanding } from "./landing";
 import { type Line, mirrorLine, openingRate, type Phrase } from "./phrase";
-import { replaceLastCell, takeSlots } from "./rewrite";
+import { isWritable, replaceLastCell, takeSlots } from "./rewrite";
 import { formatSlots } from "./stick-line/write";
 import type { Hand, Limb, Place, Slot } from "./stroke";
 import { beatTicks, type Seconds, type Ticks, ticks, ticksToSeconds } from "./time";
@@ -117,6 +117,7 @@ export function listMends(phrase: Phrase, book: readonly NamedCell[], crash: Han
   const seen = new Set<string>();
   const mends: Mend[] = [];
   const attempt = (way: MendWay, line: Line) => {
+    if (!isWritable(line)) return;
     const laid = layOut({ ...phrase, line });
     const landing = describeLanding(laid);
     if (!landing || measureFit(laid, openingRate(line)).verdict !== fit) return;

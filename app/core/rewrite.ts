@@ -2,8 +2,10 @@
 
 import {
   type CellItem,
+  countSlots,
   type Line,
   type LineItem,
+  MAX_SLOTS,
   makeCell,
   makeLine,
   makeRun,
@@ -11,8 +13,15 @@ import {
   type PlayedItem,
   playItems,
 } from "./phrase";
+import { readStickLine } from "./stick-line/read";
+import { formatLine } from "./stick-line/write";
 import type { Slot } from "./stroke";
 import { DEFAULT_RATE, type Rate, sameRate } from "./time";
+
+/** Whether a line may be written: within its limits, and with shared slots that are exact at their rates. */
+export function isWritable(line: Line): boolean {
+  return countSlots(line) <= MAX_SLOTS && readStickLine(formatLine(line)).line !== null;
+}
 
 /** A played line written down again: rates where they change, playings of one cell gathered. */
 function writeOut(items: readonly PlayedItem[], first: Rate): Line {
