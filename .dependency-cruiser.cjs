@@ -12,6 +12,7 @@ const ROOMS = {
   ui: ["core", "data", "formats", "audio", "views", "words"],
   cells: ["core", "data", "formats", "audio", "views", "words", "ui"],
   stack: ["core", "data", "formats", "audio", "views", "words", "ui", "cells"],
+  fit: ["core", "data", "formats", "audio", "views", "words", "ui", "cells", "stack", "workers"],
   shelf: ["core", "data", "formats", "views", "words", "ui", "stack"],
 };
 const rooms = Object.keys(ROOMS);

@@ -7,6 +7,8 @@ export default [
   route("cells", "routes/latest-cell.ts"),
   route("cells/book", "routes/cell-book.ts"),
   route("cells/:cellId", "routes/cells.tsx"),
+  route("fit", "routes/fit-latest.ts"),
+  route("fit/:searchId", "routes/fit.tsx"),
   route("setup", "routes/setup.tsx"),
   route("content/demo", "routes/demo-content.ts"),
   route("*", "routes/not-found.tsx"),

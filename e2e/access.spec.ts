@@ -23,10 +23,14 @@ for (const theme of ["Daylight", "Backline"] as const) {
       await page.getByRole("radio", { name: theme }).check();
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme.toLowerCase());
     });
-    test("on the Shelf, Cells, Setup and an address that is none", async ({ page }) => {
+    test("on the Shelf, Cells, Fit, and an address that is none", async ({ page }) => {
       await expectClean(page);
       await page.getByRole("link", { name: "Cells" }).click();
       await expect(page.getByRole("heading", { level: 2, name: "Single paradiddle" })).toBeVisible();
+      await expectClean(page);
+      await page.getByRole("link", { name: "Fit", exact: true }).click();
+      await expect(page.getByRole("list", { name: "Ways found" }).getByRole("listitem").first()).toBeVisible();
+      await page.getByText("Band figure").click();
       await expectClean(page);
       await page.getByRole("link", { name: "Shelf" }).click();
       await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
@@ -52,6 +56,12 @@ for (const theme of ["Daylight", "Backline"] as const) {
       await expect(page.getByRole("button", { name: "Put in Single paradiddle", exact: true })).toBeVisible();
       await expectClean(page);
       await page.keyboard.press("Escape");
+      await page.getByRole("textbox", { name: "Stick line" }).fill("@4 RLRRLx3");
+      await page.getByRole("button", { name: /How it may end/ }).click();
+      await page.getByRole("button", { name: "Band figure" }).click();
+      await page.getByRole("textbox", { name: "The band plays" }).fill("332");
+      await expect(page.getByRole("region", { name: "Ways to close" })).toBeVisible();
+      await expectClean(page);
       await page.getByRole("textbox", { name: "Stick line" }).fill("@4 RLZ {RL");
       await expectClean(page);
       await page.getByRole("button", { name: "Keys" }).click();

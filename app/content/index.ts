@@ -6,11 +6,13 @@ import { rudimentMarkSchema } from "~/formats/cell";
 import type { FillContent } from "~/formats/fill";
 import { makeDemoFills } from "./demo";
 import { DEMO_MARKS, makeDemoCells } from "./demo-cells";
+import { makeDemoSearches } from "./demo-searches";
 import { GROOVES } from "./grooves";
 import { RUDIMENTS } from "./rudiments";
 import {
   demoCellSchema,
   demoFillSchema,
+  demoSearchSchema,
   type GrooveEntry,
   grooveSchema,
   type RudimentEntry,
@@ -44,5 +46,6 @@ export function loadDemoBook(now: number): BookContents {
     fills: z.array(demoFillSchema).min(12).parse(makeDemoFills()).map(date),
     cells: z.array(demoCellSchema).min(8).parse(makeDemoCells()).map(date),
     rudiments: z.array(rudimentMarkSchema).parse(DEMO_MARKS),
+    searches: z.array(demoSearchSchema).min(3).parse(makeDemoSearches()).map(date),
   };
 }

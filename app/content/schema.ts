@@ -4,6 +4,7 @@ import { z } from "zod";
 import { barTicks, bpm, formatLine, layOut, METER_UNITS, type Meter, readStickLine, ticks } from "~/core";
 import { cellContentSchema } from "~/formats/cell";
 import { fillContentSchema } from "~/formats/fill";
+import { searchContentSchema } from "~/formats/search";
 
 const meterSchema = z.object({ beats: z.number().int().min(1).max(32), unit: z.literal(METER_UNITS) });
 const lineSchema = z.string().refine((text) => {
@@ -43,4 +44,5 @@ export type GrooveEntry = z.infer<typeof grooveSchema>;
 const daysAgoSchema = z.number().min(0).max(60);
 
 export const demoFillSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: fillContentSchema });
+export const demoSearchSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: searchContentSchema });
 export const demoCellSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: cellContentSchema });

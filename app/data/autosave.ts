@@ -1,14 +1,12 @@
-/** Keeps a fill saved while it is edited, and notices when another tab saves it too. */
+/** Keeps a row of the book saved while it is edited, and notices when another tab saves it too. */
 
-import type { FillContent } from "~/formats/fill";
-import type { BookDatabase, FillRow } from "./database";
-import { fillDrafts } from "./draft";
-import { saveRow, watchRow } from "./rows";
+import type { Drafts } from "./draft";
+import { type Row, type RowTable, saveRow, watchRow } from "./rows";
 
-export type SaveState =
+export type SaveState<Content> =
   | { readonly kind: "saved" }
   | { readonly kind: "saving" }
-  | { readonly kind: "conflict"; readonly theirs: FillRow }
+  | { readonly kind: "conflict"; readonly theirs: Row<Content> }
   | { readonly kind: "gone" }
   | { readonly kind: "failed"; readonly full: boolean; readonly draftKept: boolean };
 
@@ -16,40 +14,41 @@ export type SaveState =
 const REST = 250;
 const RETRY = 5_000;
 
-const open = new Set<Autosave>();
+const open = new Set<{ flush: () => Promise<void> }>();
 
 /** Saves everything that is being edited; for screens that are about to read the book. */
 export async function flushSaves(): Promise<void> {
   await Promise.all([...open].map((saver) => saver.flush()));
 }
 
-export interface AutosaveEvents {
-  readonly onState: (state: SaveState) => void;
-  /** Another tab saved this fill while nothing was unsaved here. */
-  readonly onTheirs: (row: FillRow) => void;
+export interface AutosaveEvents<Content> {
+  readonly onState: (state: SaveState<Content>) => void;
+  /** Another tab saved this row while nothing was unsaved here. */
+  readonly onTheirs: (row: Row<Content>) => void;
 }
 
-export class Autosave {
-  private pending: FillContent | null = null;
+export class Autosave<Content> {
+  private pending: Content | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private running: Promise<void> | null = null;
-  private state: SaveState = { kind: "saved" };
+  private state: SaveState<Content> = { kind: "saved" };
   private readonly stopWatching: () => void;
 
   constructor(
-    private readonly book: BookDatabase,
+    private readonly table: RowTable<Content>,
+    private readonly drafts: Drafts<Content>,
     private readonly id: string,
     private revision: number,
-    private readonly events: AutosaveEvents,
+    private readonly events: AutosaveEvents<Content>,
   ) {
     open.add(this);
-    this.stopWatching = watchRow(book.fills, id, (row) => this.notice(row));
+    this.stopWatching = watchRow(table, id, (row) => this.notice(row));
   }
 
   /** Takes an edit: written down at once, saved after a short rest. */
-  queue(content: FillContent) {
+  queue(content: Content) {
     this.pending = content;
-    const draftKept = fillDrafts.write(this.id, this.revision, content);
+    const draftKept = this.drafts.write(this.id, this.revision, content);
     if (this.state.kind === "conflict" || this.state.kind === "gone") return;
     if (this.state.kind !== "failed") this.say({ kind: "saving" });
     else this.say({ ...this.state, draftKept });
@@ -67,15 +66,15 @@ export class Autosave {
   }
 
   /** Goes on from the other tab's version: nothing here is pending any more. */
-  takeTheirs(row: FillRow) {
+  takeTheirs(row: Row<Content>) {
     this.pending = null;
     this.revision = row.revision;
-    fillDrafts.clear(this.id);
+    this.drafts.clear(this.id);
     this.say({ kind: "saved" });
   }
 
   /** Saves this tab's version over the other tab's. */
-  async keepMine(row: FillRow): Promise<void> {
+  async keepMine(row: Row<Content>): Promise<void> {
     this.revision = row.revision;
     this.say({ kind: "saving" });
     await this.flush();
@@ -93,30 +92,30 @@ export class Autosave {
     this.timer = setTimeout(() => void this.flush(), time);
   }
 
-  private async save(content: FillContent): Promise<void> {
+  private async save(content: Content): Promise<void> {
     try {
-      const result = await saveRow(this.book.fills, this.id, this.revision, content);
+      const result = await saveRow(this.table, this.id, this.revision, content);
       if (result.kind === "saved") {
         this.revision = result.revision;
         if (this.pending === content) {
           this.pending = null;
-          fillDrafts.clear(this.id);
+          this.drafts.clear(this.id);
           this.say({ kind: "saved" });
         } else {
           // Edited meanwhile: the draft says from which revision.
-          fillDrafts.write(this.id, this.revision, this.pending ?? content);
+          this.drafts.write(this.id, this.revision, this.pending ?? content);
           this.wait(REST);
         }
       } else this.say(result);
     } catch (error) {
       const name = error instanceof Error ? error.name : "";
-      const draftKept = fillDrafts.write(this.id, this.revision, content);
+      const draftKept = this.drafts.write(this.id, this.revision, content);
       this.say({ kind: "failed", full: name.includes("Quota"), draftKept });
       this.wait(RETRY);
     }
   }
 
-  private notice(row: FillRow | null) {
+  private notice(row: Row<Content> | null) {
     if (!row || row.revision <= this.revision) return;
     // Unsaved edits here: the next save finds the conflict. Our own save in flight is no news.
     if (this.pending || this.running) return;
@@ -124,7 +123,7 @@ export class Autosave {
     this.events.onTheirs(row);
   }
 
-  private say(state: SaveState) {
+  private say(state: SaveState<Content>) {
     this.state = state;
     this.events.onState(state);
   }

@@ -3,12 +3,14 @@
 import { z } from "zod";
 import { ownCellSchema, rudimentMarkSchema } from "~/formats/cell";
 import { fillSchema } from "~/formats/fill";
+import { savedSearchSchema } from "~/formats/search";
 import { type BookDatabase, openBook } from "./database";
 
 const demoSchema = z.object({
   fills: z.array(fillSchema),
   cells: z.array(ownCellSchema),
   rudiments: z.array(rudimentMarkSchema),
+  searches: z.array(savedSearchSchema),
 });
 
 export function currentBook(): Promise<BookDatabase> {

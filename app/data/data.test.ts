@@ -2,7 +2,8 @@ import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
 import { readBook, writeBook } from "~/formats/book";
 import { type CellContent, makeCellContent } from "~/formats/cell";
-import { makeContent } from "~/formats/fill";
+import { type FillContent, makeContent } from "~/formats/fill";
+import { makeSearch } from "~/formats/search";
 import { Autosave, flushSaves, type SaveState } from "./autosave";
 import { keepCell, listRudimentMarks, markRudiment } from "./cells";
 import { BookDatabase, isFirstTime, openBook } from "./database";
@@ -90,10 +91,12 @@ describe("importing", () => {
     const mine = await addRow(book.fills, content("@4 RL"));
     const other = { ...toItem(mine), content: content("@4 RLK") };
     const fresh = { ...toItem(mine), id: "fresh" };
-    expect(await importBook(book, { fills: [toItem(mine), fresh], cells: [], rudiments: [] })).toMatchObject({
+    expect(
+      await importBook(book, { fills: [toItem(mine), fresh], cells: [], rudiments: [], searches: [] }),
+    ).toMatchObject({
       fills: { added: 1, same: 1, beside: 0 },
     });
-    expect(await importBook(book, { fills: [other], cells: [], rudiments: [] })).toMatchObject({
+    expect(await importBook(book, { fills: [other], cells: [], rudiments: [], searches: [] })).toMatchObject({
       fills: { added: 0, same: 0, beside: 1 },
     });
     expect((await listRows(book.fills)).map((fill) => fill.content.text).sort()).toEqual(["@4 RL", "@4 RL", "@4 RLK"]);
@@ -101,7 +104,7 @@ describe("importing", () => {
   test("brings back from the bin what is the same", async () => {
     const mine = await addRow(book.fills, content("@4 RL"));
     await binRow(book.fills, mine.id);
-    expect(await importBook(book, { fills: [toItem(mine)], cells: [], rudiments: [] })).toMatchObject({
+    expect(await importBook(book, { fills: [toItem(mine)], cells: [], rudiments: [], searches: [] })).toMatchObject({
       fills: { same: 1 },
     });
     expect(await listRows(book.fills)).toHaveLength(1);
@@ -109,7 +112,7 @@ describe("importing", () => {
   test("changes nothing when one of the fills is not sound", async () => {
     const good = { ...toItem(await addRow(book.fills, content("@4 RL"))), id: "good" };
     const bad = { ...good, id: "bad", content: { ...good.content, tempo: -1 } } as unknown as typeof good;
-    await expect(importBook(book, { fills: [good, bad], cells: [], rudiments: [] })).rejects.toThrow();
+    await expect(importBook(book, { fills: [good, bad], cells: [], rudiments: [], searches: [] })).rejects.toThrow();
     expect(await listRows(book.fills)).toHaveLength(1);
   });
 });
@@ -176,7 +179,7 @@ describe("the whole book", () => {
     await markRudiment(book, "flamacue", { tags: ["mine"] });
     const theirs = { ...toItem(mine), id: "elsewhere" };
     const rudiments = [{ id: "flamacue", favourite: true, tags: ["theirs"] }];
-    const counted = await importBook(book, { fills: [], cells: [theirs], rudiments });
+    const counted = await importBook(book, { fills: [], cells: [theirs], rudiments, searches: [] });
     expect(counted.cells).toEqual({ added: 0, same: 1, beside: 0 });
     expect(await listRows(book.cells)).toHaveLength(1);
     expect(await listRudimentMarks(book)).toEqual([{ id: "flamacue", favourite: true, tags: ["mine", "theirs"] }]);
@@ -184,8 +187,18 @@ describe("the whole book", () => {
   test("takes nothing when one of its cells is not what its recipe makes", async () => {
     const good = { id: "good", createdAt: 1, updatedAt: 1, content: cellContent("RLK") };
     const bad = { ...good, id: "bad", content: { ...good.content, text: "RLL" } };
-    await expect(importBook(book, { fills: [], cells: [good, bad], rudiments: [] })).rejects.toThrow();
+    await expect(importBook(book, { fills: [], cells: [good, bad], rudiments: [], searches: [] })).rejects.toThrow();
     expect(await listRows(book.cells)).toEqual([]);
+  });
+});
+
+describe("searches", () => {
+  test("go out and come back identical; the same again changes nothing", async () => {
+    const made = await addRow(book.searches, makeSearch({ name: "sevens", rules: [{ kind: "backbeat" }] }));
+    const read = readBook(writeBook(await gatherBook(book)));
+    if (!read.ok) throw new Error("the file was refused");
+    expect(read.searches).toEqual([toItem(made)]);
+    expect(await importBook(book, read)).toMatchObject({ searches: { added: 0, same: 1, beside: 0 } });
   });
 });
 
@@ -205,12 +218,14 @@ describe("the book", () => {
       fills: [{ id: "d", createdAt: 1, updatedAt: 1, content: content("@4 RL") }],
       cells: [{ id: "c", createdAt: 1, updatedAt: 1, content: cellContent("RLK") }],
       rudiments: [],
+      searches: [{ id: "s", createdAt: 1, updatedAt: 1, content: makeSearch({ name: "one" }) }],
     }));
     const opened = await openBook("demo", demo);
     await opened.fills.clear();
     expect(await openBook("demo", demo)).toBe(opened);
     expect(demo).toHaveBeenCalledTimes(1);
     expect(await opened.cells.count()).toBe(1);
+    expect(await opened.searches.count()).toBe(1);
     const own = await openBook("own", demo);
     expect(own.name).not.toBe(opened.name);
     expect(await own.fills.count()).toBe(0);
@@ -260,10 +275,10 @@ describe("drafts", () => {
 describe("autosave", () => {
   async function edited(text = "@4 RL") {
     const fill = await addRow(book.fills, content(text));
-    const states: SaveState[] = [];
+    const states: SaveState<FillContent>[] = [];
     const theirs: string[] = [];
     const make = () =>
-      new Autosave(book, fill.id, 1, {
+      new Autosave(book.fills, fillDrafts, fill.id, 1, {
         onState: (state) => states.push(state),
         onTheirs: (row) => theirs.push(row.content.text),
       });

@@ -3,10 +3,12 @@
 import Dexie, { type Table } from "dexie";
 import type { CellContent, OwnCell, RudimentMark } from "~/formats/cell";
 import type { Fill, FillContent } from "~/formats/fill";
+import type { SavedSearch, SearchContent } from "~/formats/search";
 import type { Row, RowTable } from "./rows";
 
 export type FillRow = Row<FillContent>;
 export type CellRow = Row<CellContent>;
+export type SearchRow = Row<SearchContent>;
 
 /** One row of settings, checked when it is read. */
 interface PreferencesRow {
@@ -23,6 +25,7 @@ export class BookDatabase extends Dexie {
   fills!: RowTable<FillContent>;
   cells!: RowTable<CellContent>;
   rudiments!: Table<RudimentMark, string>;
+  searches!: RowTable<SearchContent>;
   preferences!: Table<PreferencesRow, string>;
   marks!: Table<MarkRow, string>;
 
@@ -30,6 +33,7 @@ export class BookDatabase extends Dexie {
     super(name);
     this.version(1).stores({ fills: "id, updatedAt, deletedAt", preferences: "key", marks: "key" });
     this.version(2).stores({ cells: "id, updatedAt, deletedAt", rudiments: "id" });
+    this.version(3).stores({ searches: "id, updatedAt, deletedAt" });
   }
 }
 
@@ -40,6 +44,7 @@ export interface DemoBook {
   readonly fills: readonly Fill[];
   readonly cells: readonly OwnCell[];
   readonly rudiments: readonly RudimentMark[];
+  readonly searches: readonly SavedSearch[];
 }
 /** What fills a new demo book. */
 export type DemoSource = () => Promise<DemoBook>;
@@ -60,20 +65,22 @@ export function openBook(name: BookName, demo: DemoSource): Promise<BookDatabase
 /** One mark for each part of the demo, so that a demo book of an earlier version gets the parts that came later. */
 const FILLS_MARK = "demo-filled";
 const CELLS_MARK = "demo-cells-filled";
+const SEARCHES_MARK = "demo-searches-filled";
 
 async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
   const database = new BookDatabase(NAMES[name]);
   await database.open();
-  const { fills, cells, rudiments, marks } = database;
-  if (name === "demo" && (await marks.bulkGet([FILLS_MARK, CELLS_MARK])).includes(undefined)) {
+  const { fills, cells, rudiments, searches, marks } = database;
+  if (name === "demo" && (await marks.bulkGet([FILLS_MARK, CELLS_MARK, SEARCHES_MARK])).includes(undefined)) {
     const content = await demo();
-    await database.transaction("rw", [fills, cells, rudiments, marks], async () => {
+    await database.transaction("rw", [fills, cells, rudiments, searches, marks], async () => {
       // Another tab may have come first.
       if (await isFirstTime(database, FILLS_MARK)) await fills.bulkPut(content.fills.map(newRow));
       if (await isFirstTime(database, CELLS_MARK)) {
         await cells.bulkPut(content.cells.map(newRow));
         await rudiments.bulkPut([...content.rudiments]);
       }
+      if (await isFirstTime(database, SEARCHES_MARK)) await searches.bulkPut(content.searches.map(newRow));
     });
   }
   return database;

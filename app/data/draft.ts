@@ -6,6 +6,7 @@
 import { z } from "zod";
 import { type CellBenchContent, cellBenchSchema } from "~/formats/cell";
 import { type FillContent, fillContentSchema } from "~/formats/fill";
+import { type SearchContent, searchContentSchema } from "~/formats/search";
 
 export interface Draft<Content> {
   readonly baseRevision: number;
@@ -88,4 +89,5 @@ export class Drafts<Content> {
 }
 
 export const fillDrafts = new Drafts<FillContent>("dime-stack:draft:", fillContentSchema);
+export const searchDrafts = new Drafts<SearchContent>("dime-stack:search-draft:", searchContentSchema);
 export const cellDrafts = new Drafts<CellBenchContent>("dime-stack:cell-draft:", cellBenchSchema);

@@ -3,24 +3,27 @@
 import type { BookContents, ImportCount, Taken } from "~/formats/book";
 import { ownCellSchema, rudimentMarkSchema } from "~/formats/cell";
 import { fillSchema, MAX_TAGS } from "~/formats/fill";
+import { savedSearchSchema } from "~/formats/search";
 import { listRudimentMarks } from "./cells";
 import type { BookDatabase } from "./database";
 import { listRows, takeRow, toItem } from "./rows";
 
 /** Everything but the bin and the settings. */
 export async function gatherBook(book: BookDatabase): Promise<BookContents> {
-  return book.transaction("r", book.fills, book.cells, book.rudiments, async () => ({
+  return book.transaction("r", [book.fills, book.cells, book.rudiments, book.searches], async () => ({
     fills: (await listRows(book.fills)).map(toItem),
     cells: (await listRows(book.cells)).map(toItem),
     rudiments: await listRudimentMarks(book),
+    searches: (await listRows(book.searches)).map(toItem),
   }));
 }
 
 /** Takes all or none; nothing that is there is changed, but what lay in the bin comes back and notes are added to. */
 export async function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
-  return book.transaction("rw", book.fills, book.cells, book.rudiments, async () => {
+  return book.transaction("rw", [book.fills, book.cells, book.rudiments, book.searches], async () => {
     const fills: Record<Taken, number> = { added: 0, same: 0, beside: 0 };
     const cells = { ...fills };
+    const searches = { ...fills };
     for (const fill of contents.fills) fills[await takeRow(book.fills, fillSchema.parse(fill))]++;
     const known = new Map((await listRows(book.cells)).map((row) => [JSON.stringify(row.content), row.id]));
     for (const given of contents.cells) {
@@ -35,6 +38,9 @@ export async function importBook(book: BookDatabase, contents: BookContents): Pr
       const tags = [...new Set([...(mine?.tags ?? []), ...mark.tags])].slice(0, MAX_TAGS);
       await book.rudiments.put({ id: mark.id, favourite: mark.favourite || (mine?.favourite ?? false), tags });
     }
-    return { fills, cells };
+    for (const given of contents.searches) {
+      searches[await takeRow(book.searches, savedSearchSchema.parse(given))]++;
+    }
+    return { fills, cells, searches };
   });
 }

@@ -19,7 +19,7 @@ function fillOf(text: string, given: Partial<Fill> = {}): Fill {
 }
 
 function bookOf(fills: readonly Fill[], cells: readonly OwnCell[] = []): BookContents {
-  return { fills, cells, rudiments: [] };
+  return { fills, cells, rudiments: [], searches: [] };
 }
 
 function problemOf(text: string): BookProblem {
@@ -182,7 +182,7 @@ describe("cells", () => {
     const cell = { id: "a", createdAt: 1, updatedAt: 1, content };
     expect(problemOf(writeBook(bookOf([], [cell, cell])))).toMatchObject({ kind: "twice", what: "cell" });
     const mark = { id: "flamacue", favourite: true, tags: [] };
-    const book = { fills: [], cells: [], rudiments: [mark, mark] };
+    const book = { fills: [], cells: [], rudiments: [mark, mark], searches: [] };
     expect(problemOf(writeBook(book))).toEqual({ kind: "twice", what: "rudiment", id: "flamacue" });
   });
 });

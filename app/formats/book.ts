@@ -3,9 +3,10 @@
 import { z } from "zod";
 import { type OwnCell, ownCellSchema, type RudimentMark, rudimentMarkSchema } from "./cell";
 import { type Fill, fillSchema } from "./fill";
+import { type SavedSearch, savedSearchSchema } from "./search";
 
 export const BOOK_FORMAT = "dime-stack-book";
-export const BOOK_VERSION = 2;
+export const BOOK_VERSION = 3;
 export const BOOK_EXTENSION = ".dimestack.json";
 /** Files over this are refused unread. */
 export const MAX_BOOK_BYTES = 8 * 1024 * 1024;
@@ -17,6 +18,7 @@ export interface BookContents {
   readonly cells: readonly OwnCell[];
   /** Only rudiments that something was noted on. */
   readonly rudiments: readonly RudimentMark[];
+  readonly searches: readonly SavedSearch[];
 }
 
 const fillsSchema = z.array(fillSchema).max(MAX_BOOK_ITEMS);
@@ -25,7 +27,7 @@ const fillsSchema = z.array(fillSchema).max(MAX_BOOK_ITEMS);
 const VERSIONS: Readonly<Record<number, z.ZodType<BookContents>>> = {
   1: z
     .strictObject({ format: z.literal(BOOK_FORMAT), version: z.literal(1), fills: fillsSchema })
-    .transform(({ fills }) => ({ fills, cells: [], rudiments: [] })),
+    .transform(({ fills }) => ({ fills, cells: [], rudiments: [], searches: [] })),
   2: z
     .strictObject({
       format: z.literal(BOOK_FORMAT),
@@ -34,7 +36,17 @@ const VERSIONS: Readonly<Record<number, z.ZodType<BookContents>>> = {
       cells: z.array(ownCellSchema).max(MAX_BOOK_ITEMS),
       rudiments: z.array(rudimentMarkSchema).max(MAX_BOOK_ITEMS),
     })
-    .transform(({ fills, cells, rudiments }) => ({ fills, cells, rudiments })),
+    .transform(({ fills, cells, rudiments }) => ({ fills, cells, rudiments, searches: [] })),
+  3: z
+    .strictObject({
+      format: z.literal(BOOK_FORMAT),
+      version: z.literal(3),
+      fills: fillsSchema,
+      cells: z.array(ownCellSchema).max(MAX_BOOK_ITEMS),
+      rudiments: z.array(rudimentMarkSchema).max(MAX_BOOK_ITEMS),
+      searches: z.array(savedSearchSchema).max(MAX_BOOK_ITEMS),
+    })
+    .transform(({ fills, cells, rudiments, searches }) => ({ fills, cells, rudiments, searches })),
 };
 
 /** What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it. */
@@ -42,9 +54,10 @@ export type Taken = "added" | "same" | "beside";
 export interface ImportCount {
   readonly fills: Readonly<Record<Taken, number>>;
   readonly cells: Readonly<Record<Taken, number>>;
+  readonly searches: Readonly<Record<Taken, number>>;
 }
 
-const KINDS = { fills: "fill", cells: "cell", rudiments: "rudiment" } as const;
+const KINDS = { fills: "fill", cells: "cell", rudiments: "rudiment", searches: "search" } as const;
 type BookKey = keyof typeof KINDS;
 export type BookItemKind = (typeof KINDS)[BookKey];
 
@@ -66,8 +79,8 @@ export type BookReading =
   | ({ readonly ok: true } & BookContents)
   | { readonly ok: false; readonly problem: BookProblem };
 
-export function writeBook({ fills, cells, rudiments }: BookContents): string {
-  return `${JSON.stringify({ format: BOOK_FORMAT, version: BOOK_VERSION, fills, cells, rudiments }, null, 2)}\n`;
+export function writeBook({ fills, cells, rudiments, searches }: BookContents): string {
+  return `${JSON.stringify({ format: BOOK_FORMAT, version: BOOK_VERSION, fills, cells, rudiments, searches }, null, 2)}\n`;
 }
 
 /** Reads a book file. Never throws; a file is taken whole or not at all. */

@@ -6,7 +6,6 @@ import {
   cookCell,
   DYNAMICS,
   EXTENSIONS,
-  formatRate,
   formatSlots,
   LAYER_SPEEDS,
   LIMBS,
@@ -18,6 +17,7 @@ import {
   readCell,
 } from "~/core";
 import { MAX_NAME, MAX_TAG, MAX_TAGS } from "./fill";
+import { rateTextSchema } from "./rate";
 
 /** A longer sticking is a phrase, and belongs on the Stack. */
 export const MAX_CELL_SLOTS = 512;
@@ -72,14 +72,6 @@ export const moveSchema: z.ZodType<Move> = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("accent"), rule: accentRuleSchema }),
   z.strictObject({ kind: z.literal("dynamics"), preset: z.enum(DYNAMICS) }),
 ]);
-
-const rateTextSchema = z
-  .string()
-  .max(16)
-  .refine((text) => {
-    const rate = parseRate(text);
-    return rate !== null && formatRate(rate) === text;
-  }, "is not a rate");
 
 const nameSchema = z.string().max(MAX_NAME);
 const tagsSchema = z.array(z.string().min(1).max(MAX_TAG)).max(MAX_TAGS);

@@ -17,6 +17,7 @@ import {
   readStickLine,
   type Ticks,
 } from "~/core";
+import { figureSchema } from "./figure";
 
 export const MAX_NAME = 120;
 export const MAX_TAGS = 12;
@@ -65,6 +66,8 @@ export const fillContentSchema = z
     groove: z.string().max(64),
     grooveBars: z.number().int().min(0).max(MAX_GROOVE_BARS),
     countStyle: z.enum(COUNT_STYLES),
+    /** What the band plays there; absent for nothing. */
+    figure: figureSchema.optional(),
   })
   .strict()
   .refine(

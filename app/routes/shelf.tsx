@@ -121,7 +121,7 @@ async function importLines(book: BookDatabase, text: string): Promise<ShelfResul
     const window = { start: content.window.start, length: ticks(bars * bar) };
     return { id: crypto.randomUUID(), createdAt: now, updatedAt: now, content: { ...content, window } };
   });
-  return { words: wordImport(await importBook(book, { fills, cells: [], rudiments: [] })) };
+  return { words: wordImport(await importBook(book, { fills, cells: [], rudiments: [], searches: [] })) };
 }
 
 export function HydrateFallback() {
@@ -141,7 +141,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
   const exportBook = async () => {
     const contents = isAll
       ? await gatherBook(await currentBook())
-      : { fills: shown.map(toItem), cells: [], rudiments: [] };
+      : { fills: shown.map(toItem), cells: [], rudiments: [], searches: [] };
     download(`shelf${BOOK_EXTENSION}`, writeBook(contents), "application/json");
   };
   const act = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post" });

@@ -3,7 +3,9 @@
 import {
   barTicks,
   type Cycle,
+  checkFigure,
   describeLanding,
+  type FigureHit,
   type Fit,
   formatLine,
   type Landing,
@@ -19,6 +21,7 @@ import {
   type Timeline,
   ticks,
 } from "~/core";
+import { toFigure } from "~/formats/figure";
 import { type FillContent, MAX_WINDOW_BARS, soundLine, toPhrase } from "~/formats/fill";
 import { makeUndoStore, type UndoStore } from "~/ui/undo-store";
 
@@ -78,6 +81,8 @@ export interface Worked {
   readonly landing: Landing | null;
   /** When the phrase comes round against its bar; null when it is empty. */
   readonly cycle: Cycle | null;
+  /** The band's hits and what the phrase does there; empty without a figure. */
+  readonly hits: readonly FigureHit[];
 }
 
 const known = new WeakMap<FillContent, Worked>();
@@ -98,6 +103,7 @@ export function workOut(content: FillContent): Worked {
     timeline,
     fit,
     landing: describeLanding(timeline),
+    hits: content.figure ? checkFigure(timeline, toFigure(content.figure)) : [],
     cycle: fit.used > 0 ? measureCycle(fit.used, phrase.meter) : null,
   };
   known.set(content, worked);

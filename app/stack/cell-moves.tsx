@@ -14,18 +14,22 @@ import {
   formatRate,
   formatSlots,
   type Line,
+  type Meter,
   type Move,
   type Moved,
   makeCell,
   makeLine,
+  parseRate,
   type Rate,
+  rateCells,
   readStickLine,
 } from "~/core";
 import { MAX_CELL_SLOTS } from "~/formats/cell";
 import { isTyping, nameKey } from "~/ui/keys";
 import { CellCoins } from "~/views/coins";
 import { wordMove } from "~/words/moves";
-import { nameRate, plural } from "~/words/time";
+import { nameRate, OFFERED_RATES, plural } from "~/words/time";
+import { wordFit } from "~/words/verdict";
 import { workOut } from "./bench";
 import { chooseCells, chooseSlot, chosenCells, useChoice } from "./choice";
 import { useBench, useContent, useWorked } from "./context";
@@ -100,6 +104,19 @@ export function CellMoves({ strongHand, click, say }: CellMovesProps) {
     say(`${wordMove(move).name}: ${wordMove(move).does}.`);
   };
 
+  const setRate = (text: string) => {
+    const next = parseRate(text);
+    if (!next || !range) return;
+    const before = bench.store.getState().content;
+    if (!bench.editLine((current) => rateCells(current, range.from, range.to + 1, next))) {
+      say("Mend the line first: your text is kept as it is.");
+      return;
+    }
+    const after = bench.store.getState().content;
+    if (after === before) say(`Its shared slots are not exact in ${nameRate(next)}: it stays as it was.`);
+    else say(`In ${nameRate(next)} now: ${wordFit(workOut(after).fit, after.meter as Meter, next).headline}.`);
+  };
+
   const onKeyDown = (event: React.KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || isTyping(event.target)) return;
     const key = nameKey(event);
@@ -124,6 +141,10 @@ export function CellMoves({ strongHand, click, say }: CellMovesProps) {
       </p>
     );
   }
+  const own = formatRate(first.rate);
+  const offered: readonly string[] = OFFERED_RATES.some((text) => text === own)
+    ? OFFERED_RATES
+    : [own, ...OFFERED_RATES];
   const name = range.from === range.to ? `Cell ${range.from + 1}` : `Cells ${range.from + 1} to ${range.to + 1}`;
   const isKeepable = whole.length <= MAX_CELL_SLOTS;
   return (
@@ -144,6 +165,21 @@ export function CellMoves({ strongHand, click, say }: CellMovesProps) {
             </Link>
           ) : null}
         </div>
+        <label className="text-sm flex items-center gap-1.5 my-1">
+          Play at
+          <select
+            className="select select-xs w-44"
+            value={rates.length === 1 ? formatRate(first.rate) : ""}
+            onChange={(event) => setRate(event.target.value)}
+          >
+            {rates.length === 1 ? null : <option value="">several rates</option>}
+            {offered.map((text) => (
+              <option key={text} value={text}>
+                {nameRate(parseRate(text) ?? first.rate)}
+              </option>
+            ))}
+          </select>
+        </label>
         <CellCoins cell={whole} strongHand={strongHand} label={`${name}: ${formatSlots(whole)}`} />
         {range.from < range.to ? (
           <fieldset className="flex gap-3 text-sm">

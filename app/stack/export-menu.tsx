@@ -62,7 +62,7 @@ export function ExportMenu({ identity, getContent, grooves, preferences, say }: 
       run: async (content: FillContent) => {
         const { id, createdAt } = identity;
         const fills = [{ id, createdAt, updatedAt: Date.now(), content }];
-        const book = writeBook({ fills, cells: [], rudiments: [] });
+        const book = writeBook({ fills, cells: [], rudiments: [], searches: [] });
         download(fileName(named(content), BOOK_EXTENSION), book, "application/json");
       },
     },

@@ -1,5 +1,5 @@
 import { ArrowLeftRight, Minus, Plus } from "lucide-react";
-import { useId } from "react";
+import { useId, useState } from "react";
 import {
   barTicks,
   beatTicks,
@@ -9,6 +9,7 @@ import {
   formatRate,
   isHand,
   METER_UNITS,
+  type Meter,
   makeMeter,
   mirrorLine,
   openingRate,
@@ -23,6 +24,7 @@ import {
 import { MAX_WINDOW_BARS } from "~/formats/fill";
 import { COMMON_METERS, COUNT_STYLE_NAMES, nameRate, OFFERED_RATES, sayNumber, sayPosition } from "~/words/time";
 import { useBench, useContent, useWorked } from "./context";
+import { FigureControl, tellHits } from "./figure-control";
 
 /** Meter, rate, window, lead hand and count. */
 export function FrameControls({ say }: { say: (words: string) => void }) {
@@ -36,6 +38,7 @@ export function FrameControls({ say }: { say: (words: string) => void }) {
       <WindowControl />
       <LeadControl say={say} />
       <CountControl />
+      <Band />
     </section>
   );
 }
@@ -49,6 +52,42 @@ function Field({ label, children }: { label: string; children: (id: string) => R
       </label>
       {children(id)}
     </div>
+  );
+}
+
+/** Behind a button until there is a figure: most fills have none. */
+function Band() {
+  const bench = useBench();
+  const { figure, meter, tempo, window } = useContent();
+  const { hits } = useWorked();
+  const [isOpen, setOpen] = useState(false);
+  if (!figure && !isOpen) {
+    return (
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() => setOpen(true)}
+        title="A rhythm that the band plays there"
+      >
+        Band figure
+      </button>
+    );
+  }
+  return (
+    <fieldset className="basis-full border-t border-base-300 pt-2">
+      <legend className="sr-only">Band figure</legend>
+      <FigureControl
+        figure={figure}
+        onChange={(next) => {
+          if (!next) setOpen(false);
+          bench.setContent({ figure: next }, "figure");
+        }}
+        meter={meter as Meter}
+        tempo={tempo}
+        until={window.start + window.length}
+        told={tellHits(hits.map((hit) => hit.kept))}
+      />
+    </fieldset>
   );
 }
 

@@ -27,7 +27,7 @@ interface PicturesProps {
 export function Pictures({ strongHand, say, showsCells, onOpenDrawer }: PicturesProps) {
   const bench = useBench();
   const content = useContent();
-  const { timeline } = useWorked();
+  const { timeline, hits } = useWorked();
   const { slot, cells, isRange } = useChoice(timeline);
   const cursor = slot?.index ?? null;
   const picked = isRange || showsCells ? cells : null;
@@ -133,6 +133,7 @@ export function Pictures({ strongHand, say, showsCells, onOpenDrawer }: Pictures
               onKeyDown={onKeyDown}
               cursor={cursor}
               picked={picked}
+              hits={hits}
             />
           </section>
           <section aria-label="Staff" className="panel px-2 py-1 min-w-0 min-h-36 max-h-[46vh] overflow-y-auto">

@@ -2,11 +2,15 @@ import { CircleHelp } from "lucide-react";
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { useSubmit } from "react-router";
 import { readCell } from "~/core";
-import type { FillRow } from "~/data/database";
+import type { BookDatabase, FillRow } from "~/data/database";
+import { fillDrafts } from "~/data/draft";
+import type { FillContent } from "~/formats/fill";
 import { notePlace, takeCell } from "~/ui/hand-over";
 import { KeyList } from "~/ui/key-list";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
+import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { UndoButtons } from "~/ui/undo-buttons";
+import { type UnsavedDraft, useSaving } from "~/ui/use-saving";
 import { light } from "~/views/lighting";
 import { openBench, workOut } from "./bench";
 import type { DrawerTab } from "./cell-drawer";
@@ -20,9 +24,8 @@ import { NameAndTags } from "./name-and-tags";
 import { Pictures } from "./pictures";
 import { type ShippedGroove, useStackPlayback } from "./playback";
 import { putInCell } from "./put-in";
-import { SaveMark, SaveNotice } from "./save-state";
+import { Sums } from "./sums";
 import { Transport } from "./transport";
-import { type UnsavedDraft, useSaving } from "./use-saving";
 import { useScreenKeys } from "./use-screen-keys";
 import { VerdictStrip } from "./verdict-strip";
 
@@ -31,7 +34,7 @@ const CellDrawer = lazy(() => import("./cell-drawer"));
 export interface StackScreenProps {
   readonly row: FillRow;
   /** To go on with. */
-  readonly draft: UnsavedDraft | null;
+  readonly draft: UnsavedDraft<FillContent> | null;
   readonly grooves: readonly ShippedGroove[];
 }
 
@@ -64,7 +67,14 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
     return () => clearTimeout(fade);
   }, [notice]);
 
-  const saving = useSaving(row, draft, say);
+  const [saved] = useState(() => ({
+    store: bench.store,
+    replace: bench.replace,
+    table: (book: BookDatabase) => book.fills,
+    drafts: fillDrafts,
+    what: "fill",
+  }));
+  const saving = useSaving(saved, row, draft, say);
 
   useEffect(() => {
     // On an empty bench the next thing is to type.
@@ -126,6 +136,7 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
         </div>
         <SaveNotice
           state={saving.state}
+          what="fill"
           onTakeTheirs={saving.takeTheirs}
           onKeepMine={saving.keepMine}
           onCopyMine={copyMine}
@@ -133,6 +144,7 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
         <LineEditor input={input} onLeave={focusNotes} />
         <FrameControls say={say} />
         <VerdictStrip />
+        <Sums say={say} />
         <div ref={notes}>
           <Pictures strongHand={strongHand} say={say} showsCells={drawer !== null} onOpenDrawer={openDrawer} />
         </div>

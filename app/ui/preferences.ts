@@ -22,6 +22,11 @@ export function usePreferences(): readonly [Preferences, (change: Partial<Prefer
   return [preferences, change];
 }
 
+/** The hand that plays the hi-hat or the ride. */
+export function keepsTime(hands: Handedness): Hand {
+  return hands === "right" ? "R" : "L";
+}
+
 export function strongHandOf(hands: Handedness): Hand {
   return hands === "left" ? "L" : "R";
 }

@@ -1,4 +1,4 @@
-import { Layers, Library, ListMusic, Settings } from "lucide-react";
+import { Layers, Library, ListMusic, Puzzle, Settings } from "lucide-react";
 import { NavLink } from "react-router";
 import { CoinSheet } from "~/views/coin-sheet";
 
@@ -6,6 +6,7 @@ const SCREENS = [
   { to: "/", name: "Shelf", icon: Library },
   { to: "/stack", name: "Stack", icon: Layers },
   { to: "/cells", name: "Cells", icon: ListMusic },
+  { to: "/fit", name: "Fit", icon: Puzzle },
   { to: "/setup", name: "Setup", icon: Settings },
 ] as const;
 

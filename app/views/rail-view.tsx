@@ -6,6 +6,7 @@ import {
   beatTicks,
   type CountStyle,
   countSlot,
+  type FigureHit,
   type Hand,
   locate,
   type Meter,
@@ -45,11 +46,16 @@ export interface RailViewProps {
   readonly picked?: { readonly from: number; readonly to: number } | null;
   /** Slots with a wedge under them. */
   readonly marked?: ReadonlySet<number>;
+  /** What the band hits, above the cells. */
+  readonly hits?: readonly FigureHit[];
   /** For assistive technology. */
   readonly label?: string;
 }
 
 const NONE: ReadonlySet<number> = new Set();
+const NO_HITS: readonly FigureHit[] = [];
+/** Height of the lane of the band's figure. */
+const LANE = 18;
 
 /** One row of the rail: from tick to tick, whole beats. */
 interface Row {
@@ -69,6 +75,7 @@ export const RailView = memo(function RailView({
   cursor,
   picked = null,
   marked = NONE,
+  hits = NO_HITS,
   label = "Rail: arrow keys choose a note",
 }: RailViewProps) {
   const name = useId();
@@ -102,6 +109,7 @@ export const RailView = memo(function RailView({
           name={name}
           picked={picked}
           marked={marked}
+          hits={hits}
         />
       ))}
     </div>
@@ -154,10 +162,11 @@ interface RailRowProps {
   readonly name: string;
   readonly picked: RailViewProps["picked"];
   readonly marked: ReadonlySet<number>;
+  readonly hits: readonly FigureHit[];
 }
 
 function RailRow(props: RailRowProps) {
-  const { row, timeline, section, shortest, width, strongHand, countStyle, name, picked, marked } = props;
+  const { row, timeline, section, shortest, width, strongHand, countStyle, name, picked, marked, hits } = props;
   const { meter, window } = timeline;
   const perTick = (width - 2 * EDGE) / (row.to - row.from);
   const pitch = Math.min(FULL_PITCH, shortest * perTick);
@@ -171,7 +180,18 @@ function RailRow(props: RailRowProps) {
   const gap = section.number === section.count - 1 ? listGap(timeline, row) : [];
   const over = slots.some((slot) => slot.at >= windowEnd);
   return (
-    <svg width={width} height={HEIGHT} className="block overflow-visible" role="none">
+    <svg
+      width={width}
+      height={HEIGHT + (hits.length > 0 ? LANE : 0)}
+      viewBox={hits.length > 0 ? `0 ${-LANE} ${width} ${HEIGHT + LANE}` : undefined}
+      className="block overflow-visible"
+      role="none"
+    >
+      {hits
+        .filter(({ at }) => at >= row.from && at < row.to)
+        .map((hit) => (
+          <HitMark key={hit.at} hit={hit} x={x(hit.at)} />
+        ))}
       {windowEnd > row.from && window.start < row.to ? (
         <rect
           x={left(window.start)}
@@ -240,6 +260,18 @@ function RailRow(props: RailRowProps) {
         </g>
       ))}
     </svg>
+  );
+}
+
+/** A hit of the band: filled where the phrase is with it, crossed where it is not, pale where there is no phrase. */
+function HitMark({ hit, x }: { hit: FigureHit; x: number }) {
+  const colour = hit.kept === null ? "var(--nickel)" : hit.kept ? "var(--verdigris)" : "var(--oxblood)";
+  return (
+    <g transform={`translate(${x} ${-LANE / 2})`}>
+      <title>{hit.kept === null ? "the band hits here" : hit.kept ? "with the band" : "not with the band"}</title>
+      <path d="M0-6l6 6l-6 6l-6-6z" fill={hit.kept ? colour : "none"} stroke={colour} strokeWidth="1.6" />
+      {hit.kept === false ? <path d="M-3-3l6 6M3-3l-6 6" stroke={colour} strokeWidth="1.6" /> : null}
+    </g>
   );
 }
 

@@ -12,6 +12,7 @@ import {
   type Rate,
   slotTicks,
 } from "~/core";
+import { sayMilliseconds } from "./closing";
 import { LIMB_NAMES } from "./slot";
 import { nameRate, plural, sayNumber } from "./time";
 
@@ -57,10 +58,6 @@ export function wordCycle(cycle: Cycle | null, fit: Fit, meter: Meter): Verdict 
   return { tone: inBar ? "good" : "open", headline: `Comes round after ${plural(cycle.bars, "bar")}`, detail };
 }
 
-function milliseconds(seconds: number): string {
-  return seconds < 1 ? `${Math.round(seconds * 1000)} ms` : `${sayNumber(Math.round(seconds * 10) / 10)} s`;
-}
-
 function nameLimbs(limbs: readonly Limb[]): string {
   return limbs.map((limb) => (limb === "K" ? "kick" : LIMB_NAMES[limb])).join(" and ");
 }
@@ -70,7 +67,7 @@ const HAND_NAMES: Record<Hand, string> = { R: "Right", L: "Left" };
 /** "Last note kick, both hands free for the one". */
 export function wordLanding(landing: Landing | null): Verdict {
   if (!landing) return { tone: "plain", headline: "Landing", detail: "no stroke to land from" };
-  const headline = `Last note ${nameLimbs(landing.last)}, ${milliseconds(landing.secondsLeft)} to the one`;
+  const headline = `Last note ${nameLimbs(landing.last)}, ${sayMilliseconds(landing.secondsLeft)} to the one`;
   const free = landing.hands.filter((hand) => hand.free);
   const crash = landing.hands[0];
   const words =
@@ -78,7 +75,7 @@ export function wordLanding(landing: Landing | null): Verdict {
       ? "Both hands free for the crash"
       : free.length === 1
         ? `${HAND_NAMES[crash.hand]} hand free for the crash`
-        : `No hand is free in time: ${HAND_NAMES[crash.hand].toLowerCase()} has ${milliseconds(crash.restSeconds ?? 0)}`;
+        : `No hand is free in time: ${HAND_NAMES[crash.hand].toLowerCase()} has ${sayMilliseconds(crash.restSeconds ?? 0)}`;
   const kick =
     landing.kickRun > 0 && landing.kickSpeed
       ? `; ${landing.kickRun === 1 ? "kick" : `${landing.kickRun} kicks`} into the one, ${landing.kickSpeed.toFixed(1)} a second`

@@ -1,14 +1,16 @@
 import type { SaveState } from "~/data/autosave";
-import type { FillRow } from "~/data/database";
+import type { Row } from "~/data/rows";
 
-interface SaveNoticeProps {
-  readonly state: SaveState;
-  readonly onTakeTheirs: (row: FillRow) => void;
-  readonly onKeepMine: (row: FillRow) => void;
+interface SaveNoticeProps<Content> {
+  readonly state: SaveState<Content>;
+  /** "fill". */
+  readonly what: string;
+  readonly onTakeTheirs: (row: Row<Content>) => void;
+  readonly onKeepMine: (row: Row<Content>) => void;
   readonly onCopyMine: () => void;
 }
 
-const WORDS: Record<SaveState["kind"], string> = {
+const WORDS: Record<SaveState<unknown>["kind"], string> = {
   saved: "Saved",
   saving: "Saving…",
   conflict: "Not saved",
@@ -16,7 +18,7 @@ const WORDS: Record<SaveState["kind"], string> = {
   failed: "Not saved",
 };
 
-export function SaveMark({ state }: { state: SaveState }) {
+export function SaveMark({ state }: { state: SaveState<unknown> }) {
   const fine = state.kind === "saved" || state.kind === "saving";
   return (
     <span role="status" className={`text-sm whitespace-nowrap ${fine ? "quiet" : "text-error font-semibold"}`}>
@@ -26,12 +28,15 @@ export function SaveMark({ state }: { state: SaveState }) {
 }
 
 /** What stands in the way of saving, and the ways on. */
-export function SaveNotice({ state, onTakeTheirs, onKeepMine, onCopyMine }: SaveNoticeProps) {
+export function SaveNotice<Content>(props: SaveNoticeProps<Content>) {
+  const { state, what, onTakeTheirs, onKeepMine, onCopyMine } = props;
   if (state.kind === "conflict") {
     return (
-      <Notice words="Another tab has changed this fill since you began this edit. Nothing is lost: both versions are there.">
+      <Notice
+        words={`Another tab has changed this ${what} since you began this edit. Nothing is lost: both versions are there.`}
+      >
         <button type="button" className="btn btn-sm" onClick={onCopyMine}>
-          Keep mine as a new fill
+          Keep mine as a new {what}
         </button>
         <button type="button" className="btn btn-sm" onClick={() => onTakeTheirs(state.theirs)}>
           Show the other one
@@ -44,9 +49,9 @@ export function SaveNotice({ state, onTakeTheirs, onKeepMine, onCopyMine }: Save
   }
   if (state.kind === "gone") {
     return (
-      <Notice words="This fill is not in the book any more. What you see is still here.">
+      <Notice words={`This ${what} is not in the book any more. What you see is still here.`}>
         <button type="button" className="btn btn-sm" onClick={onCopyMine}>
-          Keep it as a new fill
+          Keep it as a new {what}
         </button>
       </Notice>
     );
@@ -58,7 +63,7 @@ export function SaveNotice({ state, onTakeTheirs, onKeepMine, onCopyMine }: Save
           state.draftKept
             ? "It is kept beside the book and is tried again."
             : "It is only in this tab: export it before you close."
-        } Free space or export the fill.`}
+        } Free space or export the ${what}.`}
       />
     );
   }

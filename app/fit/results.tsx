@@ -1,0 +1,177 @@
+/** What was found: small stacks, ranked or drawn, heard one after another, kept with a key. */
+
+import { Bookmark, Sparkles } from "lucide-react";
+import { memo, useEffect, useRef } from "react";
+import { describeLanding, type Hand } from "~/core";
+import { cellOf } from "~/formats/cell";
+import type { SearchContent } from "~/formats/search";
+import { MiniStack } from "~/views/mini-stack";
+import { wordLandingShort } from "~/words/closing";
+import { PART_WORDS } from "~/words/search";
+import type { FoundWay } from "~/workers/search";
+import { layOutWay } from "./bench";
+
+export const SORTS = [
+  { id: "score", name: "best first" },
+  { id: "few", name: "fewest cells" },
+  { id: "drift", name: "most across the beat" },
+  { id: "ease", name: "easiest" },
+  { id: "landing", name: "best landing" },
+] as const;
+export type Sort = (typeof SORTS)[number]["id"];
+
+export function sortWays(ways: readonly FoundWay[], sort: Sort): FoundWay[] {
+  switch (sort) {
+    case "score":
+      return [...ways];
+    case "few":
+      return ways.toSorted((a, b) => a.cells.length - b.cells.length);
+    default:
+      return ways.toSorted((a, b) => b.parts[sort] - a.parts[sort]);
+  }
+}
+
+/** Sizes such as 5-5-6 stand in it in a row, or a text in one of its cells. */
+export function filterWays(ways: readonly FoundWay[], words: string): FoundWay[] {
+  const wanted = words.trim().toUpperCase();
+  if (wanted === "") return [...ways];
+  const sizes = /^[\d\s-]+$/.test(wanted)
+    ? `-${wanted
+        .split(/[\s-]+/)
+        .filter(Boolean)
+        .join("-")}-`
+    : null;
+  return ways.filter(({ cells }) =>
+    sizes
+      ? `-${cells.map((text) => cellOf(text).length).join("-")}-`.includes(sizes)
+      : cells.some((text) =>
+          text
+            .toUpperCase()
+            .replace(/[^RLKH-]/g, "")
+            .includes(wanted),
+        ),
+  );
+}
+
+interface ResultsProps {
+  readonly content: SearchContent;
+  readonly ways: readonly FoundWay[];
+  /** The chosen one. */
+  readonly chosen: number | null;
+  readonly playing: boolean;
+  readonly strongHand: Hand;
+  readonly onChoose: (index: number) => void;
+  readonly onKeep: (way: FoundWay) => void;
+  readonly onLike: (way: FoundWay) => void;
+}
+
+export function Results({ content, ways, chosen, playing, strongHand, onChoose, onKeep, onLike }: ResultsProps) {
+  const list = useRef<HTMLUListElement>(null);
+  useEffect(() => {
+    if (chosen !== null) list.current?.children[chosen]?.scrollIntoView({ block: "nearest" });
+  }, [chosen]);
+  return (
+    <ul ref={list} aria-label="Ways found" className="grid sm:grid-cols-2 xl:grid-cols-3 gap-2 items-stretch">
+      {ways.map((way, index) => (
+        <ResultCard
+          key={way.cells.join(" ")}
+          content={content}
+          way={way}
+          index={index}
+          isChosen={index === chosen}
+          isPlaying={index === chosen && playing}
+          strongHand={strongHand}
+          onChoose={onChoose}
+          onKeep={onKeep}
+          onLike={onLike}
+        />
+      ))}
+    </ul>
+  );
+}
+
+interface ResultCardProps {
+  readonly content: SearchContent;
+  readonly way: FoundWay;
+  readonly index: number;
+  readonly isChosen: boolean;
+  readonly isPlaying: boolean;
+  readonly strongHand: Hand;
+  readonly onChoose: (index: number) => void;
+  readonly onKeep: (way: FoundWay) => void;
+  readonly onLike: (way: FoundWay) => void;
+}
+
+const ResultCard = memo(function ResultCard(props: ResultCardProps) {
+  const { content, way, index, isChosen, isPlaying, strongHand, onChoose, onKeep, onLike } = props;
+  const timeline = layOutWay(content, way.cells);
+  const sizes = way.cells.map((text) => cellOf(text).length).join("-");
+  return (
+    <li
+      className={`result-card panel relative px-2.5 pt-2 pb-1.5 flex flex-col gap-1 ${isChosen ? "border-primary border-2" : "hover:border-primary"}`}
+    >
+      <button
+        type="button"
+        aria-pressed={isChosen}
+        aria-label={`Way ${index + 1}: ${sizes}${isPlaying ? ", sounding" : ""}`}
+        className="text-left cursor-pointer after:absolute after:inset-0 flex-1 flex flex-col"
+        onClick={() => onChoose(index)}
+      >
+        <span className="block flex-1">
+          <MiniStack timeline={timeline} strongHand={strongHand} label={way.cells.join(" ")} />
+        </span>
+        <span className="block text-xs quiet leading-snug pt-1">{wordLandingShort(describeLanding(timeline))}</span>
+      </button>
+      <div className="flex items-end gap-1">
+        <Parts way={way} />
+        <button
+          type="button"
+          className="btn btn-xs btn-ghost btn-square relative z-1 ml-auto"
+          aria-label={`More like way ${index + 1}`}
+          title="More like this (l)"
+          onClick={() => onLike(way)}
+        >
+          <Sparkles size={14} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="btn btn-xs btn-ghost btn-square relative z-1"
+          aria-label={`Keep way ${index + 1}`}
+          title="Keep on the Shelf (k)"
+          onClick={() => onKeep(way)}
+        >
+          <Bookmark size={14} aria-hidden />
+        </button>
+      </div>
+    </li>
+  );
+});
+
+const SHOWN = ["drift", "variety", "balance", "ease", "landing"] as const;
+
+/** The parts of a score as small bars, each by its initial. */
+function Parts({ way }: { way: FoundWay }) {
+  return (
+    <dl className="flex gap-1.5" aria-label="Parts of the score">
+      {SHOWN.map((part) => {
+        const share = Math.round(way.parts[part] * 100);
+        return (
+          <div key={part} title={`${PART_WORDS[part].name}: ${share} of 100`} className="w-9">
+            <dt className="text-[0.65rem] quiet leading-none">
+              <span aria-hidden>{PART_SIGNS[part]}</span>
+              <span className="sr-only">{PART_WORDS[part].name}</span>
+            </dt>
+            <dd className="text-[0.7rem] leading-tight">
+              {share}
+              <span className="block h-1 rounded-full bg-base-300 overflow-hidden" aria-hidden>
+                <span className="block h-full bg-accent" style={{ width: `${share}%` }} />
+              </span>
+            </dd>
+          </div>
+        );
+      })}
+    </dl>
+  );
+}
+
+const PART_SIGNS = { drift: "across", variety: "mix", balance: "even", ease: "easy", landing: "lands" } as const;

@@ -1,0 +1,404 @@
+import { CircleHelp, Dices, Play, Square, Trash2 } from "lucide-react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useFetcher, useSubmit } from "react-router";
+import { useStore } from "zustand";
+import type { BookEntry } from "~/cells/book";
+import type { BookDatabase, SearchRow } from "~/data/database";
+import { searchDrafts } from "~/data/draft";
+import { MAX_NAME } from "~/formats/fill";
+import { hitsBetween, type SearchContent, toSpec, toWeights } from "~/formats/search";
+import { makeScore, type ShippedGroove } from "~/stack/playback";
+import { KeyList } from "~/ui/key-list";
+import { usePlayback, useSound } from "~/ui/playback";
+import { strongHandOf, usePreferences } from "~/ui/preferences";
+import { SaveMark, SaveNotice } from "~/ui/save-state";
+import { UndoButtons } from "~/ui/undo-buttons";
+import { useUndo } from "~/ui/undo-store";
+import { type UnsavedDraft, useSaving } from "~/ui/use-saving";
+import { sayCount, sayRoughly, wordLoosened, wordRule, wordTrouble } from "~/words/search";
+import type { FoundWay, SearchRequest } from "~/workers/search";
+import { fillOf, openSearchBench, placeSayer } from "./bench";
+import { Frame } from "./frame";
+import { FIT_KEY_GROUPS, useFitKeys } from "./keys";
+import { Pool } from "./pool";
+import { filterWays, Results, SORTS, type Sort, sortWays } from "./results";
+import { Rules } from "./rules";
+import { type SearchRun, useSearch } from "./use-search";
+import { Weights } from "./weights";
+
+export interface FitScreenProps {
+  readonly row: SearchRow;
+  readonly draft: UnsavedDraft<SearchContent> | null;
+  readonly saved: readonly { readonly id: string; readonly name: string }[];
+  readonly entries: readonly BookEntry[];
+  readonly grooves: readonly ShippedGroove[];
+}
+
+/** What is shown of the ways: the best, fair draws, or those that are like one. */
+type Mode =
+  | { readonly kind: "best" }
+  | { readonly kind: "drawn"; readonly seed: number }
+  | { readonly kind: "like"; readonly cells: readonly string[] };
+
+const BEST = 48;
+const DRAWS = 12;
+
+/** How much being alike counts beside everything else. */
+const LIKENESS = 100;
+
+export function FitScreen({ row, draft, saved, entries, grooves }: FitScreenProps) {
+  const [bench] = useState(() => openSearchBench(draft?.content ?? row.content));
+  const content = useStore(bench.store, (state) => state.content);
+  const history = useUndo(bench);
+  const [preferences] = usePreferences();
+  const strong = strongHandOf(preferences.hands);
+  const submit = useSubmit();
+  const kept = useFetcher<{ id: string; name: string }>();
+  const [notice, setNotice] = useState("");
+  const say = useCallback((words: string) => setNotice(words), []);
+  const keyList = useRef<HTMLDialogElement>(null);
+  const [mode, setMode] = useState<Mode>({ kind: "best" });
+  const [sort, setSort] = useState<Sort>("score");
+  const [words, setWords] = useState("");
+  const [chosen, setChosen] = useState<number | null>(null);
+  useSound(preferences);
+
+  const [where] = useState(() => ({
+    store: bench.store,
+    replace: bench.replace,
+    table: (book: BookDatabase) => book.searches,
+    drafts: searchDrafts,
+    what: "search",
+  }));
+  const saving = useSaving(where, row, draft, say);
+  useEffect(() => {
+    if (!notice) return;
+    const fade = setTimeout(() => setNotice(""), 5_000);
+    return () => clearTimeout(fade);
+  }, [notice]);
+
+  const { name: _, ...asked } = content;
+  const askedText = JSON.stringify(asked);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a name is nothing to search for
+  const request = useMemo(
+    (): SearchRequest => ({
+      spec: toSpec(content),
+      weights: toWeights(content, mode.kind === "like" ? LIKENESS : 0),
+      most: mode.kind === "drawn" ? DRAWS : BEST,
+      seed: mode.kind === "drawn" ? mode.seed : null,
+      like: mode.kind === "like" ? mode.cells : null,
+    }),
+    [askedText, mode],
+  );
+  const search = useSearch(request);
+  const { ways } = search.state;
+  const shown = useMemo(
+    () => sortWays(filterWays(ways, words), mode.kind === "best" ? sort : "score"),
+    [ways, words, sort, mode],
+  );
+  const at = chosen === null || shown.length === 0 ? null : Math.min(chosen, shown.length - 1);
+  const way = at === null ? null : (shown[at] ?? null);
+
+  const playback = usePlayback({
+    id: "fit",
+    makeScore: useCallback(() => {
+      if (!way) throw new Error("no way is chosen");
+      return makeScore(fillOf(content, way.cells), grooves, preferences);
+    }, [way, content, grooves, preferences]),
+  });
+  const isPlaying = playback.playing;
+  const { toggle } = playback;
+  const choose = useCallback(
+    (index: number) => {
+      setChosen(index);
+      if (!isPlaying) requestAnimationFrame(toggle);
+    },
+    [isPlaying, toggle],
+  );
+  const keep = useCallback(
+    (one: FoundWay) =>
+      void kept.submit(
+        JSON.stringify({ intent: "keep", content: fillOf(content, one.cells, { countStyle: preferences.countStyle }) }),
+        { method: "post", encType: "application/json" },
+      ),
+    [kept.submit, content, preferences.countStyle],
+  );
+  const like = useCallback((one: FoundWay) => {
+    setMode({ kind: "like", cells: one.cells });
+    setChosen(null);
+  }, []);
+  const surprise = () => {
+    const seed = mode.kind === "drawn" ? (mode.seed + 1) >>> 0 : content.seed;
+    bench.change({ seed });
+    setMode({ kind: "drawn", seed });
+    setChosen(null);
+  };
+  const showBest = () => {
+    setMode({ kind: "best" });
+    setChosen(null);
+  };
+  useEffect(() => {
+    if (kept.data) say(`“${kept.data.name}” is on the Shelf.`);
+  }, [kept.data, say]);
+  useFitKeys({
+    history,
+    keyList,
+    count: shown.length,
+    chosen: at,
+    choose,
+    toggle: () => (way || shown.length === 0 ? way && toggle() : choose(0)),
+    keep: () => (way ? keep(way) : say("Choose a way first: arrow keys, or press it.")),
+    like: () => (way ? like(way) : say("Choose a way first: arrow keys, or press it.")),
+    surprise,
+    showBest,
+  });
+  const act = (asked: object) => void submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
+  return (
+    <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start lg:grid-cols-[21rem_minmax(0,1fr)]">
+      <h1 className="sr-only">Fit</h1>
+      <div className="lg:col-span-2 flex flex-wrap items-center gap-2">
+        <input
+          aria-label="Name of the search"
+          className="input input-ghost font-display font-semibold text-2xl h-11 px-1 min-w-40 flex-1"
+          placeholder="Name this search"
+          maxLength={MAX_NAME}
+          value={content.name}
+          onChange={(event) => bench.change({ name: event.target.value }, "name")}
+        />
+        <SaveMark state={saving.state} />
+        <label className="text-sm flex items-center gap-1.5">
+          <span className="sr-only">Saved searches</span>
+          <select
+            className="select select-sm w-52 truncate"
+            value={row.id}
+            onChange={(event) => act({ intent: "open", id: event.target.value })}
+          >
+            {saved.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {(id === row.id ? content.name : name) || "Untitled search"}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="button" className="btn btn-sm" onClick={() => act({ intent: "new" })}>
+          New search
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm btn-ghost btn-square"
+          aria-label="Delete this search"
+          title="Delete this search"
+          onClick={() => act({ intent: "delete", id: row.id })}
+        >
+          <Trash2 size={15} aria-hidden />
+        </button>
+        <UndoButtons history={history} />
+        <button type="button" className="btn btn-sm" onClick={() => keyList.current?.showModal()} title="Keys (?)">
+          <CircleHelp size={15} aria-hidden /> Keys
+        </button>
+      </div>
+      <div className="lg:col-span-2 empty:hidden">
+        <SaveNotice
+          state={saving.state}
+          what="search"
+          onTakeTheirs={saving.takeTheirs}
+          onKeepMine={saving.keepMine}
+          onCopyMine={() => act({ intent: "copy", content: bench.store.getState().content })}
+        />
+      </div>
+      <div className="flex flex-col gap-2.5 lg:order-none order-last">
+        <Frame bench={bench} content={content} between={hitsBetween(content)} />
+        <Pool bench={bench} content={content} entries={entries} strongHand={strong} say={say} />
+        <Rules bench={bench} content={content} />
+        <Weights bench={bench} content={content} />
+      </div>
+      <div className="min-w-0 flex flex-col gap-2.5">
+        <Count search={search} content={content} />
+        {shown.length > 0 || ways.length > 0 ? (
+          <>
+            <div className="flex flex-wrap items-center gap-2">
+              <button
+                type="button"
+                className="btn btn-primary"
+                disabled={!way && shown.length === 0}
+                aria-keyshortcuts="Space"
+                title="Space"
+                onClick={() => (way ? toggle() : choose(0))}
+              >
+                {isPlaying ? (
+                  <Square size={16} aria-hidden fill="currentColor" />
+                ) : (
+                  <Play size={16} aria-hidden fill="currentColor" />
+                )}
+                {isPlaying ? "Stop" : "Play"}
+              </button>
+              <div className="join">
+                <button
+                  type="button"
+                  aria-pressed={mode.kind === "best"}
+                  className={`btn btn-sm join-item ${mode.kind === "best" ? "bg-base-300" : "font-normal"}`}
+                  onClick={showBest}
+                >
+                  The best
+                </button>
+                <button
+                  type="button"
+                  aria-pressed={mode.kind === "drawn"}
+                  className={`btn btn-sm join-item ${mode.kind === "drawn" ? "bg-base-300" : "font-normal"}`}
+                  title="Fair draws: each way as likely as any other (s)"
+                  onClick={surprise}
+                >
+                  <Dices size={15} aria-hidden /> Surprise me
+                </button>
+              </div>
+              {mode.kind === "best" ? (
+                <label className="text-sm flex items-center gap-1.5">
+                  <span className="sr-only">Order</span>
+                  <select
+                    className="select select-sm w-48"
+                    value={sort}
+                    onChange={(event) => setSort(event.target.value as Sort)}
+                  >
+                    {SORTS.map(({ id, name }) => (
+                      <option key={id} value={id}>
+                        {name}
+                      </option>
+                    ))}
+                  </select>
+                </label>
+              ) : null}
+              <input
+                type="search"
+                aria-label="Filter the ways found"
+                placeholder="5-5-6 or RLK"
+                className="input input-sm w-36 font-line"
+                value={words}
+                onChange={(event) => setWords(event.target.value)}
+              />
+              <p className="text-sm quiet flex-1 min-w-52" role="status">
+                {told(mode, shown.length, ways.length)}
+              </p>
+            </div>
+            {playback.trouble ? (
+              <p role="alert" className="text-sm text-error">
+                {playback.trouble}
+              </p>
+            ) : null}
+            <Results
+              content={content}
+              ways={shown}
+              chosen={at}
+              playing={isPlaying}
+              strongHand={strong}
+              onChoose={choose}
+              onKeep={keep}
+              onLike={like}
+            />
+            {shown.length === 0 ? (
+              <p className="quiet py-6 text-center">None of these is so. Clear the filter.</p>
+            ) : null}
+          </>
+        ) : null}
+      </div>
+      <KeyList dialog={keyList} groups={FIT_KEY_GROUPS} />
+      <div role="status" aria-live="polite" className="toast toast-center bottom-6 z-40 pointer-events-none">
+        {notice ? (
+          <div className="alert bg-neutral text-neutral-content py-2 text-sm whitespace-normal">{notice}</div>
+        ) : null}
+      </div>
+    </main>
+  );
+}
+
+function told(mode: Mode, shown: number, all: number): string {
+  const many = shown === all ? `${all}` : `${shown} of ${all}`;
+  if (mode.kind === "drawn") return `${many} drawn fairly, with seed ${mode.seed}`;
+  return mode.kind === "like" ? `the ${many} most like ${mode.cells.join(" ")}` : `the best ${many}`;
+}
+
+/** The number of ways, always in sight; or why there is none, and what to do. */
+function Count({ search, content }: { search: SearchRun; content: SearchContent }) {
+  const { state, cancel, again } = search;
+  const busy = state.status === "searching";
+  const { total, problem } = state;
+  const rules = content.rules.map((rule) => wordRule(rule, placeSayer(content)));
+  const pool = content.pool.map(({ name, text }) => name || text);
+  return (
+    <section aria-label="How many ways" className="panel px-4 py-3 flex flex-wrap items-center gap-x-4 gap-y-1">
+      <div className="flex-1 min-w-0" role="status" aria-busy={busy}>
+        {state.status === "died" ? (
+          <Trouble words="The search stopped by itself: the browser may be out of memory. Your rules are kept. Try again, or with fewer forms or a shorter window." />
+        ) : state.status === "cancelled" ? (
+          <Trouble words="The search was stopped. Your rules are kept." />
+        ) : problem ? (
+          <Trouble words={wordTrouble(problem)} />
+        ) : total === null ? (
+          <p className="font-display text-2xl font-bold quiet">Counting…</p>
+        ) : (
+          <>
+            <p className="font-display font-bold leading-tight break-words">
+              <span className={`text-3xl ${total === 0n ? "text-error" : "text-accent"}`}>{sayCount(total)}</span>{" "}
+              <span className="text-lg">{total === 1n ? "way" : "ways"}</span>
+            </p>
+            <p className="text-sm quiet">
+              {total === 0n ? null : `to fill the ${state.slots} slots under these rules, exactly`}
+              {sayRoughly(total) ? `; ${sayRoughly(total)}` : ""}
+            </p>
+            {total === 0n ? <Loosen state={state} rules={rules} pool={pool} /> : null}
+          </>
+        )}
+      </div>
+      {busy ? (
+        <>
+          <progress className="progress progress-accent w-28" max={1} value={state.done} aria-label="Counting" />
+          <button type="button" className="btn btn-sm" onClick={cancel}>
+            Stop the search
+          </button>
+        </>
+      ) : state.status === "died" || state.status === "cancelled" ? (
+        <button type="button" className="btn btn-sm" onClick={again}>
+          Search again
+        </button>
+      ) : null}
+    </section>
+  );
+}
+
+function Trouble({ words }: { words: string }) {
+  return <p className="text-error font-semibold">{words}</p>;
+}
+
+const MOST_SETS = 4;
+
+function Loosen({
+  state,
+  rules,
+  pool,
+}: {
+  state: SearchRun["state"];
+  rules: readonly string[];
+  pool: readonly string[];
+}) {
+  const { loosen } = state;
+  if (loosen === undefined) return <p className="text-sm">Looking for what to loosen…</p>;
+  if (loosen === null)
+    return <p className="text-sm">More than four rules stand in the way. Take some out, and try again.</p>;
+  if (loosen.length === 0) {
+    return (
+      <p className="text-sm">
+        The sizes of the pool's cells do not add up to the window. Put in a cell of another size, or change the window.
+      </p>
+    );
+  }
+  return (
+    <div className="text-sm">
+      <p>There would be some without {loosen.length === 1 ? "" : "one of these"}</p>
+      <ul className="list-disc pl-5">
+        {loosen.slice(0, MOST_SETS).map((set) => {
+          const words = wordLoosened(set, rules, pool);
+          return <li key={words}>{words}</li>;
+        })}
+      </ul>
+    </div>
+  );
+}

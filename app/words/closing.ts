@@ -1,0 +1,138 @@
+/** Ways to close, endings and mends, in words. */
+
+import type { Closing, ClosingWay, Ending, Hand, Landing, Limb, Mend } from "~/core";
+import { PLACE_NAMES } from "~/core";
+import { LIMB_NAMES } from "./slot";
+import { nameRate, plural, sayNumber } from "./time";
+
+export interface WayWords {
+  readonly name: string;
+  readonly does: string;
+}
+
+const HANDS: Record<Hand, string> = { R: "right", L: "left" };
+
+export function sayMilliseconds(seconds: number): string {
+  return seconds < 1 ? `${Math.round(seconds * 1000)} ms` : `${sayNumber(Math.round(seconds * 10) / 10)} s`;
+}
+
+function nameLimb(limb: Limb): string {
+  return limb === "K" ? "kick" : LIMB_NAMES[limb];
+}
+
+/** "ends on the kick, both hands free". */
+export function wordLandingShort(landing: Landing | null): string {
+  if (!landing) return "nothing lands";
+  const free = landing.hands.filter((hand) => hand.free);
+  const hands =
+    free.length === 2
+      ? "both hands free"
+      : free.length === 1
+        ? `${HANDS[free[0]?.hand ?? "R"]} hand free`
+        : "no hand free";
+  return `ends on the ${landing.last.map(nameLimb).join(" and ")}, ${hands}`;
+}
+
+function slots(count: number): string {
+  return plural(count, "slot");
+}
+
+function short(text: string): string {
+  return text.length > 20 ? `${text.slice(0, 19)}…` : text;
+}
+
+function wordWay(way: ClosingWay): WayWords {
+  switch (way.kind) {
+    case "tail":
+      return way.cells
+        ? { name: `Add ${short(way.text)}`, does: way.cells.map(({ name }) => name).join(", then ") }
+        : { name: `Add ${short(way.text)}`, does: "its own beginning once more" };
+    case "cut":
+      return { name: `Cut ${slots(way.slots)}`, does: `off the ${way.side} of the last cell` };
+    case "drop":
+      return {
+        name: `Drop ${plural(way.cells, "cell")}`,
+        does: way.slots > 0 ? `and cut ${slots(way.slots)} off the one before` : "from the end",
+      };
+    case "shift":
+      return {
+        name: `Begin ${slots(Math.abs(way.slots))} ${way.slots > 0 ? "later" : "earlier"}`,
+        does: "and end where the window does",
+      };
+    case "window":
+      return {
+        name: `Window ${slots(Math.abs(way.slots))} ${way.slots > 0 ? "longer" : "shorter"}`,
+        does: "so that it ends with the phrase",
+      };
+    case "rate":
+      return {
+        name: `Play it in ${nameRate(way.rate)}`,
+        does: way.tempo
+          ? `at ${sayNumber(Math.round(way.tempo * 10) / 10)} bpm the hands go as fast`
+          : "at the same tempo: no tempo in reach keeps the hands' speed",
+      };
+    case "round":
+      return { name: `Round in ${plural(way.bars, "bar")}`, does: `${way.repeats} times, over the bar line` };
+    case "bars":
+      return {
+        name: `${plural(way.bars, "bar")}, then ${short(way.text)}`,
+        does: `${way.repeats === 1 ? "once" : `${way.repeats} times`}, ${way.tail ? `and ${way.tail.name} as the tail` : "and its beginning as the tail"}`,
+      };
+  }
+}
+
+export function wordClosing({ way, landing }: Closing): WayWords & { readonly landing: string } {
+  return { ...wordWay(way), landing: wordLandingShort(landing) };
+}
+
+export function wordEnding(ending: Ending): WayWords {
+  switch (ending.kind) {
+    case "crash": {
+      const time =
+        ending.handSeconds === null ? "it has not played" : `${sayMilliseconds(ending.handSeconds)} to get there`;
+      const kick =
+        ending.kickSeconds === null || ending.kickSeconds > 0.5
+          ? "the foot is free"
+          : `kick into the kick, ${(1 / ending.kickSeconds).toFixed(1)} a second`;
+      const hand = HANDS[ending.hand];
+      return {
+        name: "Crash and kick",
+        does: ending.good
+          ? `${hand} hand to the crash: ${time}; ${kick}`
+          : `needs a hand or a foot sooner: ${hand} hand, ${time}; ${kick}`,
+      };
+    }
+    case "stop":
+      if (!ending.rings) return { name: "Hard stop", does: "nothing rings on: all is quiet on one" };
+      return {
+        name: "Hard stop",
+        does: ending.choke
+          ? `the ${PLACE_NAMES[ending.rings]} rings: the ${HANDS[ending.choke]} hand chokes it`
+          : `the ${PLACE_NAMES[ending.rings]} rings, and no hand is free to choke it`,
+      };
+    case "time": {
+      const time = ending.handSeconds === null ? "it has not played" : sayMilliseconds(ending.handSeconds);
+      return {
+        name: "Straight back into time",
+        does: `${HANDS[ending.hand]} hand back to the hi-hat: ${time}${ending.good ? "" : ", too little"}`,
+      };
+    }
+    case "half":
+      return {
+        name: "Stop half-way",
+        does: `the first ${slots(ending.slots)}, ending on the ${ending.last.map(nameLimb).join(" and ")}; then ${sayMilliseconds(ending.silence)} of silence`,
+      };
+  }
+}
+
+export function wordMend({ way, landing }: Mend): WayWords {
+  const does = wordLandingShort(landing);
+  switch (way.kind) {
+    case "mirror":
+      return { name: "Lead with the other hand", does };
+    case "kick":
+      return { name: "End on a kick", does };
+    case "tail":
+      return { name: `End with ${short(way.text)}`, does: `${way.tail.name}: ${does}` };
+  }
+}

@@ -1,0 +1,145 @@
+/** The search in words: counts, rules, troubles, what to loosen. */
+
+import type { Level, Loosened, ScorePart, SearchRule, SpecProblem, Who } from "~/core";
+import { plural, sayNumber } from "./time";
+
+export const WHO_NAMES: Record<Who, string> = {
+  any: "anyone",
+  hand: "a hand",
+  foot: "a foot",
+  R: "the right hand",
+  L: "the left hand",
+  K: "the kick",
+  H: "the hi-hat foot",
+};
+
+const LEVEL_WORDS: Record<Level, string> = { accent: "accented", normal: "at normal level", ghost: "ghosted" };
+
+/** "74,171,001,933,649,540,648,903". */
+export function sayCount(count: bigint): string {
+  return count.toLocaleString("en");
+}
+
+const POWERS = [
+  "thousand",
+  "million",
+  "billion",
+  "trillion",
+  "quadrillion",
+  "quintillion",
+  "sextillion",
+  "septillion",
+  "octillion",
+  "nonillion",
+  "decillion",
+];
+
+/** About how many, for a number that is too long to be taken in: "about 74 sextillion"; "" for a short one. */
+export function sayRoughly(count: bigint): string {
+  if (count < 1_000_000n) return "";
+  const digits = count.toString();
+  const power = Math.floor((digits.length - 1) / 3);
+  const lead = digits.slice(0, digits.length - 3 * power);
+  const name = POWERS[power - 1];
+  return name ? `about ${lead} ${name}` : `about ${digits[0]}.${digits[1]} × 10^${digits.length - 1}`;
+}
+
+function range(least: number, most: number | null): string {
+  if (most === null) return `at least ${least}`;
+  return least === most ? `just ${most}` : least === 0 ? `at most ${most}` : `${least} to ${most}`;
+}
+
+/** A rule as a sentence without its full stop. `sayPlace` says where a slot is counted. */
+export function wordRule(rule: SearchRule, sayPlace: (slot: number) => string): string {
+  switch (rule.kind) {
+    case "starts":
+      return `It starts with ${WHO_NAMES[rule.who]}`;
+    case "ends":
+      return `It ends with ${WHO_NAMES[rule.who]}`;
+    case "hand-run":
+      return `No hand plays more than ${rule.most} in a row`;
+    case "foot-run":
+      return rule.most === 0 ? "No foot plays" : `No foot plays more than ${rule.most} in a row`;
+    case "slot": {
+      const { not, who, level } = rule.want;
+      const how = level ? `, ${LEVEL_WORDS[level]}` : "";
+      const where = `On ${sayPlace(rule.slot)}`;
+      if (not && who === "any" && !level) return `${where} there is silence`;
+      return `${where} there is ${not ? "not " : ""}${WHO_NAMES[who]}${how}`;
+    }
+    case "backbeat":
+      return "A hand keeps the backbeat";
+    case "sizes":
+      return `The sizes are ${rule.sizes.join("-")}${rule.ordered ? "" : " in any order"}`;
+    case "no-equal-neighbours":
+      return "No cell twice in a row";
+    case "on-beat":
+      return `Cells that begin on a beat: ${range(rule.least, rule.most)}`;
+    case "lead":
+      return `A repeat is led by the ${rule.lead === "stays" ? "same" : "other"} hand`;
+  }
+}
+
+/** Why nothing can be searched for, and what to do. */
+export function wordTrouble(problem: SpecProblem | "too-wide"): string {
+  if (problem === "too-wide") {
+    return "These rules together are more than can be kept in mind at once. Take out some bounds on how often cells are used, or make the window shorter.";
+  }
+  switch (problem.code) {
+    case "empty-pool":
+      return "The pool is empty. Put in a cell or two, from your book or typed.";
+    case "inexact-window":
+      return `The window holds ${sayNumber(problem.slots)} slots at this rate, and only whole ones can be filled. Choose another rate, or another window.`;
+    case "too-long":
+      return `The window has ${problem.slots} slots; ${problem.most} are the most, four bars of thirty-seconds. Make it shorter, or choose a slower rate.`;
+    case "too-many-forms":
+      return `The pool has ${problem.forms} forms of its cells; ${problem.most} are the most. Allow fewer rotations or mirrors.`;
+    case "slot-outside":
+      return `A rule is about a slot outside the window of ${problem.slots}. Change its place, or take the rule out.`;
+  }
+}
+
+/** One set of rules to loosen: "“It ends with a foot” and how often Stairs six is used". */
+export function wordLoosened(set: readonly Loosened[], rules: readonly string[], pool: readonly string[]): string {
+  const words = set.map((one) =>
+    one.kind === "rule"
+      ? `“${rules[one.rule] ?? "the band's figure"}”`
+      : `how often “${pool[one.entry] ?? "a cell"}” is used`,
+  );
+  return words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
+}
+
+export const PART_WORDS: Record<
+  Exclude<ScorePart, "likeness">,
+  { readonly name: string; readonly less: string; readonly more: string; readonly title: string }
+> = {
+  drift: {
+    name: "Against the beat",
+    less: "on the beat",
+    more: "across it",
+    title: "How far from a beat its cells begin",
+  },
+  variety: {
+    name: "Variety",
+    less: "all alike",
+    more: "mixed sizes",
+    title: "Slots in cells of another size than the one before",
+  },
+  balance: {
+    name: "Balance of the hands",
+    less: "one hand",
+    more: "both alike",
+    title: "How evenly both hands play within each cell",
+  },
+  ease: {
+    name: "Ease at the tempo",
+    less: "harder",
+    more: "easier",
+    title: "Few fast doubles and repeated kicks; the limits are estimates, not measured on you",
+  },
+  landing: { name: "Landing", less: "any", more: "hands free", title: "Hands that are free for the crash on one" },
+};
+
+export function saySlots(count: number): string {
+  return plural(count, "slot");
+}

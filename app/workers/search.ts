@@ -1,0 +1,124 @@
+/** The search off the main thread: it counts, then hands out the best, a few at a time. */
+
+import { expose } from "comlink";
+import {
+  buildAutomaton,
+  type Compiled,
+  compileSearch,
+  countWays,
+  drawWays,
+  findLoosening,
+  isProblem,
+  type Loosened,
+  makeScorer,
+  type Parts,
+  rankWays,
+  runToEnd,
+  type SearchSpec,
+  type SpecProblem,
+  totalWays,
+  type Weights,
+} from "~/core";
+
+/** One way to fill the window: its cells as text, what it scores, and the parts of that. */
+export interface FoundWay {
+  readonly cells: readonly string[];
+  readonly score: number;
+  readonly parts: Parts;
+}
+
+export type SearchEvent =
+  | { readonly kind: "problem"; readonly problem: SpecProblem }
+  /** The rules together have too many states to be kept in mind. */
+  | { readonly kind: "too-wide" }
+  /** 0 to 1, of counting. */
+  | { readonly kind: "progress"; readonly done: number }
+  | { readonly kind: "count"; readonly total: bigint; readonly slots: number }
+  | { readonly kind: "ways"; readonly ways: readonly FoundWay[]; readonly last: boolean }
+  /** No way at all: the smallest sets of rules to loosen; null when more than a few would have to go. */
+  | { readonly kind: "loosen"; readonly sets: readonly (readonly Loosened[])[] | null };
+
+export interface SearchRequest {
+  readonly spec: SearchSpec;
+  readonly weights: Weights;
+  /** How many of the best, or how many draws. */
+  readonly most: number;
+  /** Fair draws with this seed in place of the best; null for the best. */
+  readonly seed: number | null;
+  /** Cells of a way that the ways are to be like, which itself is left out; null for none. */
+  readonly like: readonly string[] | null;
+}
+
+type Tell = (event: SearchEvent) => void;
+
+/** Ways that are told at a time. */
+const BATCH = 12;
+/** Progress is told when it has gone on by this much. */
+const STEP = 0.05;
+
+function run({ spec, weights, most, seed, like }: SearchRequest, tell: Tell) {
+  const compiled = compileSearch(spec);
+  if (isProblem(compiled)) {
+    tell({ kind: "problem", problem: compiled });
+    return;
+  }
+  let told = 0;
+  const steps = buildAutomaton(compiled);
+  let step = steps.next();
+  while (!step.done) {
+    if (step.value - told >= STEP) {
+      told = step.value;
+      tell({ kind: "progress", done: told });
+    }
+    step = steps.next();
+  }
+  if (!step.value) {
+    tell({ kind: "too-wide" });
+    return;
+  }
+  const counts = countWays(step.value);
+  const total = totalWays(counts);
+  tell({ kind: "count", total, slots: compiled.slots });
+  if (total === 0n) tell({ kind: "loosen", sets: runToEnd(findLoosening(spec)) });
+  else if (seed !== null) {
+    const scorer = makeScorer(compiled, weights);
+    const ways = drawWays(counts, most, seed).map((way) => found(compiled, way, scorer));
+    tell({ kind: "ways", ways, last: true });
+  } else tellBest(compiled, weights, most, like, tell);
+}
+
+type Scorer = ReturnType<typeof makeScorer>;
+
+function found({ pieces }: Compiled, way: readonly number[], scorer: Scorer, score = scorer.total(way)): FoundWay {
+  return { cells: way.map((index) => pieces[index]?.text ?? ""), score, parts: scorer.partsOf(way) };
+}
+
+function tellBest(compiled: Compiled, weights: Weights, most: number, like: readonly string[] | null, tell: Tell) {
+  const texts = compiled.pieces.map((piece) => piece.text);
+  const reference = (like ?? []).map((text) => texts.indexOf(text)).filter((index) => index >= 0);
+  const scorer = makeScorer(compiled, weights, reference);
+  const automaton = runToEnd(buildAutomaton(compiled, scorer.extra));
+  if (!automaton) {
+    tell({ kind: "too-wide" });
+    return;
+  }
+  const own = like?.join(" ");
+  let batch: FoundWay[] = [];
+  let many = 0;
+  for (const { way, score } of rankWays(automaton, scorer)) {
+    const one = found(compiled, way, scorer, score);
+    if (one.cells.join(" ") === own) continue;
+    batch.push(one);
+    many++;
+    if (many >= most) break;
+    if (batch.length === BATCH) {
+      tell({ kind: "ways", ways: batch, last: false });
+      batch = [];
+    }
+  }
+  tell({ kind: "ways", ways: batch, last: true });
+}
+
+const api = { run };
+export type SearchApi = typeof api;
+expose(api);

@@ -1,0 +1,263 @@
+import { expect, type Page, test } from "@playwright/test";
+import { openLine, openShelf, stackOf } from "./support";
+
+async function openFit(page: Page) {
+  await openShelf(page);
+  await page.getByRole("link", { name: "Fit", exact: true }).click();
+  await expect(page.getByRole("textbox", { name: "Name of the search" })).toBeVisible();
+}
+
+const count = (page: Page) => page.getByRole("region", { name: "How many ways" });
+const ways = (page: Page) => page.getByRole("list", { name: "Ways found" }).getByRole("listitem");
+const rules = (page: Page) => page.getByRole("region", { name: "Rules" });
+const pool = (page: Page) => page.getByRole("region", { name: "Pool" });
+
+/** Empties the pool and puts these in. */
+async function fillPool(page: Page, ...texts: string[]) {
+  const out = pool(page).getByRole("button", { name: /^Take .* out$/ });
+  for (let left = await out.count(); left > 0; left--) await out.first().click();
+  for (const text of texts) {
+    await pool(page).getByRole("textbox", { name: "Add a typed cell" }).fill(text);
+    await page.keyboard.press("Enter");
+  }
+}
+
+test.describe("the search", () => {
+  test("counts exactly as the pool and the rules change, ranks, draws, and keeps", async ({ page }) => {
+    await openFit(page);
+    await fillPool(page, "RLRRL", "RLRRLK");
+    await expect(count(page)).toContainText("3 ways");
+    await expect(ways(page)).toHaveCount(3);
+    await pool(page).getByRole("checkbox", { name: "typed mirrored too" }).first().check();
+    await expect(count(page)).toContainText("12 ways");
+    await rules(page).getByRole("combobox", { name: "Add a rule" }).selectOption("the sizes");
+    await expect(count(page)).toContainText("4 ways");
+    await rules(page).getByRole("combobox", { name: "In which order" }).selectOption("any");
+    await expect(count(page)).toContainText("12 ways");
+    await rules(page).getByRole("textbox", { name: "Sizes" }).fill("5-5-");
+    await expect(count(page)).toContainText("0 ways");
+    await rules(page).getByRole("textbox", { name: "Sizes" }).fill("5-5-6");
+    await expect(count(page)).toContainText("12 ways");
+    await page.getByRole("button", { name: "Undo" }).click();
+    await page.getByRole("button", { name: "Redo" }).click();
+
+    await page.getByRole("searchbox", { name: "Filter the ways found" }).fill("6-5-5");
+    await expect(ways(page)).toHaveCount(4);
+    await page.getByRole("searchbox", { name: "Filter the ways found" }).fill("");
+    await page.getByRole("button", { name: "Surprise me" }).click();
+    await expect(page.getByText(/drawn fairly, with seed \d+/)).toBeVisible();
+    await page.getByRole("button", { name: "The best" }).click();
+    await page.getByRole("button", { name: "More like way 1", exact: true }).click();
+    await expect(page.getByText(/^the 11 most like/)).toBeVisible();
+    await page.getByRole("button", { name: "The best" }).click();
+    await page.getByRole("combobox", { name: "Order" }).selectOption("best landing");
+    await page.getByRole("button", { name: "Keep way 1", exact: true }).click();
+    await expect(page.getByText(/is on the Shelf\.$/)).toBeVisible();
+    await page.getByRole("link", { name: "Shelf" }).click();
+    await expect(page.getByRole("listitem").filter({ hasText: "found" }).first()).toContainText("fits");
+  });
+
+  test("by keyboard: heard one after another with the arrows, kept with one key", async ({ page }) => {
+    await openFit(page);
+    await fillPool(page, "RLRR", "RLK", "RL");
+    await expect(ways(page).first()).toBeVisible();
+    await page.getByRole("heading", { name: "Pool" }).click();
+    await page.keyboard.press("ArrowRight");
+    await expect(page.getByRole("button", { name: /^Way 1: .*sounding$/ })).toBeVisible();
+    await page.keyboard.press("ArrowRight");
+    await expect(page.getByRole("button", { name: /^Way 2: .*sounding$/ })).toBeVisible();
+    await page.keyboard.press("Space");
+    await expect(page.getByRole("button", { name: "Play", exact: true })).toBeVisible();
+    await page.keyboard.press("k");
+    await expect(page.getByText(/is on the Shelf\.$/)).toBeVisible();
+    await page.keyboard.press("l");
+    await expect(page.getByText(/most like/)).toBeVisible();
+    await page.keyboard.press("s");
+    await expect(page.getByText(/drawn fairly/)).toBeVisible();
+    await page.keyboard.press("?");
+    await expect(page.getByRole("dialog")).toContainText("more like this one");
+  });
+
+  test("a huge number of ways is counted to the last one", async ({ page }) => {
+    await openFit(page);
+    await fillPool(page, "R", "L", "K");
+    for (let left = await rules(page).getByRole("listitem").count(); left > 0; left--)
+      await rules(page)
+        .getByRole("button", { name: /^Take out the rule/ })
+        .first()
+        .click();
+    const window = page.getByRole("region", { name: "Window" });
+    await window.getByRole("combobox", { name: "Rate" }).selectOption("8");
+    await window.getByRole("combobox", { name: "Lasts" }).selectOption("4 bars");
+    await expect(count(page)).toContainText((3n ** 128n).toLocaleString("en"));
+    await expect(count(page)).toContainText("to fill the 128 slots");
+    await expect(ways(page)).toHaveCount(48);
+  });
+});
+
+test.describe("what cannot be", () => {
+  test("no way: the smallest set of rules to loosen is said", async ({ page }) => {
+    await openFit(page);
+    await fillPool(page, "RLRRL", "RLRRLK");
+    await rules(page).getByRole("combobox", { name: "Add a rule" }).selectOption("which limb starts");
+    await rules(page).getByRole("combobox", { name: "Who starts" }).selectOption("the kick");
+    await expect(count(page)).toContainText("0 ways");
+    await expect(count(page)).toContainText("“It starts with the kick”");
+    await rules(page).getByRole("button", { name: "Take out the rule: It starts with the kick" }).click();
+    await expect(count(page)).toContainText("3 ways");
+    await fillPool(page, "RLRRL");
+    await expect(count(page)).toContainText("do not add up to the window");
+  });
+
+  test("an empty pool, part of a slot, a window that is too long: a clear word, and the rules are kept", async ({
+    page,
+  }) => {
+    await openFit(page);
+    await fillPool(page);
+    await expect(count(page)).toContainText("The pool is empty");
+    await pool(page).getByRole("textbox", { name: "Add a typed cell" }).fill("RLX");
+    await expect(pool(page).getByRole("alert")).toContainText("This is no sticking yet");
+    await fillPool(page, "RLK");
+    const window = page.getByRole("region", { name: "Window" });
+    await window.getByRole("combobox", { name: "Meter" }).selectOption("7/8");
+    await window.getByRole("combobox", { name: "Rate" }).selectOption("3");
+    await expect(count(page)).toContainText("The window holds 10½ slots at this rate");
+    await window.getByRole("combobox", { name: "Meter" }).selectOption("4/4");
+    await window.getByRole("combobox", { name: "Lasts" }).selectOption("4 bars");
+    await window.getByRole("combobox", { name: "Rate" }).selectOption("12");
+    await expect(count(page)).toContainText("The window has 192 slots; 128 are the most");
+    await expect(rules(page)).toContainText("No hand plays more than");
+    await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+    await page.reload();
+    await expect(count(page)).toContainText("The window has 192 slots");
+  });
+
+  test("a search can be stopped, and one whose worker dies is told", async ({ page }) => {
+    // A worker that never answers, and then one that fails.
+    await page.addInitScript(() => {
+      const Real = globalThis.Worker;
+      const mode = { now: "silent" };
+      Object.assign(globalThis, { workerMode: mode });
+      globalThis.Worker = class extends Real {
+        constructor(url: string | URL, options?: WorkerOptions) {
+          const isSearch = String(url).includes("search");
+          super(
+            isSearch && mode.now !== "real"
+              ? new URL(mode.now === "silent" ? "/icon.svg" : "/no-such-worker.js", location.href)
+              : url,
+            options,
+          );
+          if (isSearch && mode.now === "silent")
+            this.addEventListener("error", (event) => event.stopImmediatePropagation());
+        }
+      };
+    });
+    await openFit(page);
+    const set = (now: string) =>
+      page.evaluate((to) => {
+        (globalThis as unknown as { workerMode: { now: string } }).workerMode.now = to;
+      }, now);
+    await page.getByRole("button", { name: "Stop the search" }).click();
+    await expect(count(page)).toContainText("The search was stopped. Your rules are kept.");
+    await set("dead");
+    await page.getByRole("button", { name: "Search again" }).click();
+    await expect(count(page)).toContainText("The search stopped by itself");
+    await set("real");
+    await page.getByRole("button", { name: "Search again" }).click();
+    await expect(count(page)).toContainText(/\d+ ways?/);
+  });
+});
+
+test.describe("on the Stack", () => {
+  test("a phrase that does not fit is closed in one step, and undone in one", async ({ page }) => {
+    const { line, verdict } = await openLine(page, "@4 RLRRLx3");
+    const closing = page.getByRole("region", { name: "Ways to close" });
+    await expect(closing).toBeVisible();
+    await closing.getByRole("button", { name: /^Begin 1 slot later/ }).click();
+    await expect(verdict).toContainText("15 of 15 slots");
+    await expect(closing).toHaveCount(0);
+    await page.getByRole("button", { name: "Undo" }).click();
+    await closing.getByRole("button", { name: /^Round in 15 bars/ }).click();
+    await expect(line).toHaveValue("@4 RLRRLx48");
+    await page.getByRole("button", { name: "Undo" }).click();
+    await closing.getByRole("combobox", { name: "or go on for" }).selectOption("2");
+    await closing.getByRole("button", { name: /^2 bars, then RL .*its beginning as the tail/ }).click();
+    await expect(line).toHaveValue("@4 RLRRLx6 RL");
+    await expect(verdict).toContainText("32 of 32 slots");
+    await page.getByRole("button", { name: "Undo" }).click();
+    await line.fill("@4 RLRRLKx4");
+    await closing.getByRole("button", { name: /^Play it in sixteenth triplets/ }).click();
+    await expect(line).toHaveValue("@6 RLRRLKx4");
+    await expect(page.getByRole("spinbutton", { name: "Tempo" })).toHaveValue("60");
+    await line.fill("@4 RLRRLx3 RLK");
+    await closing.getByRole("button", { name: /^Cut 2 slots off the beginning/ }).click();
+    await expect(line).toHaveValue("@4 RLRRLx3 K");
+  });
+
+  test("its window and cells go to a search of their own", async ({ page }) => {
+    await openLine(page, "@6 RLRRLx4");
+    await page.getByRole("textbox", { name: "Name of the fill" }).fill("Stairs");
+    await page.getByRole("button", { name: "Search for all ways" }).click();
+    await expect(page.getByRole("textbox", { name: "Name of the search" })).toHaveValue("Ways for Stairs");
+    await expect(page.getByRole("combobox", { name: "Rate" })).toHaveValue("6");
+    await expect(count(page)).toContainText("to fill the 24 slots");
+  });
+
+  test("endings say what they need; a bad landing is mended in one step", async ({ page }) => {
+    const { line } = await openLine(page, "@4 LRLRx4");
+    await page.getByRole("spinbutton", { name: "Tempo" }).fill("120");
+    const endings = page.getByRole("region", { name: "How it may end" });
+    await endings.getByRole("button", { name: /How it may end/ }).click();
+    await expect(endings).toContainText("right hand back to the hi-hat: 125 ms, too little");
+    await endings.getByRole("button", { name: /^Lead with the other hand/ }).click();
+    await expect(line).toHaveValue("@4 RLRLx4");
+    await page.getByRole("button", { name: "Undo" }).click();
+    await endings.getByRole("button", { name: /^End on a kick/ }).click();
+    await expect(line).toHaveValue("@4 LRLRx3 LRLK");
+    await endings.getByRole("button", { name: "Use that part" }).click();
+    await expect(line).toHaveValue("@4 LRLRx2");
+  });
+
+  test("for a left-handed player the left hand is the one that must be back", async ({ page }) => {
+    await openShelf(page);
+    await page.getByRole("link", { name: "Setup" }).click();
+    await page.getByRole("radio", { name: /^Left-handed/ }).check();
+    await page.getByRole("link", { name: "Shelf" }).click();
+    await page.getByRole("button", { name: "New fill" }).click();
+    await stackOf(page).line.fill("@4 RLRLx4");
+    await page.getByRole("spinbutton", { name: "Tempo" }).fill("120");
+    const endings = page.getByRole("region", { name: "How it may end" });
+    await endings.getByRole("button", { name: /How it may end/ }).click();
+    await expect(endings).toContainText("left hand back to the hi-hat: 125 ms, too little");
+  });
+
+  test("the band's figure is typed, picked and tapped; the rail shows who is with it", async ({ page }) => {
+    const { rail } = await openLine(page, "@4 >RLR>LRL>RLRLRL>RLRL");
+    await page.getByRole("button", { name: "Band figure" }).click();
+    const rhythm = page.getByRole("textbox", { name: "The band plays" });
+    await rhythm.fill("332");
+    await expect(page.getByText("The fill is with the band at 3 of 3 hits.")).toBeVisible();
+    await expect(rail.getByText("with the band", { exact: true })).toHaveCount(3);
+    await rhythm.fill("3?2");
+    await expect(page.getByText(/the last sound one stays/)).toBeVisible();
+    await page.getByRole("combobox", { name: "or one of these" }).selectOption("off-beats");
+    await expect(page.getByText("The fill is with the band at 1 of 4 hits.")).toBeVisible();
+    await page.getByRole("combobox", { name: "and the fill" }).selectOption("leaves it free");
+    await page.getByRole("button", { name: /^Tap it/ }).click();
+    await expect(rhythm).toHaveValue("x-------");
+    await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+    await page.reload();
+    await expect(rhythm).toHaveValue("x-------");
+    await page.getByRole("button", { name: "No figure" }).click();
+    await expect(rhythm).toHaveCount(0);
+  });
+
+  test("a run of cells goes at another rate; the slots are counted anew", async ({ page }) => {
+    const { line, rail, verdict } = await openLine(page, "@4 RLRR LRLL RLRRLK");
+    await rail.locator('[data-slot="9"]').click();
+    await page.keyboard.press("t");
+    await page.getByRole("combobox", { name: "Play at" }).selectOption("6");
+    await expect(line).toHaveValue("@4 RLRR LRLL @6 RLRRLK");
+    await expect(verdict).toContainText("14 slots at mixed rates");
+  });
+});
