@@ -4,22 +4,42 @@ import { loadRudiments } from "../app/content";
 import {
   applyMove,
   barTicks,
+  bestWays,
   bpm,
+  buildAutomaton,
+  compileSearch,
+  countWays,
   describeLanding,
+  drawWays,
   findFamily,
   formatLine,
   indexFamilies,
+  isProblem,
   layOut,
   type Move,
   makeLine,
+  makeScorer,
   measureCycle,
   measureFit,
+  NO_WEIGHTS,
   oneLead,
   openingRate,
   readCell,
   readStickLine,
+  runToEnd,
+  type SearchSpec,
   ticks,
+  totalWays,
 } from "../app/core";
+import {
+  countByAutomaton,
+  countByListing,
+  countBySolver,
+  FEW_CELLS,
+  MANY_CELLS,
+  SOME_CELLS,
+  searchProblem,
+} from "./search-problem";
 
 function median(values: readonly number[]): number {
   const sorted = values.toSorted((a, b) => a - b);
@@ -129,3 +149,58 @@ for (const [work, hold, ours, twin] of rows) {
   console.log(work.padEnd(58), hold.padStart(9), `${ours.toFixed(3)} ms`.padStart(12), told.padStart(14));
 }
 console.log("(the naive twin of the fourth row has 2 000 slots: it grows with their square)");
+
+const large = searchProblem(64, MANY_CELLS);
+const ready = compileSearch(large);
+if (isProblem(ready)) throw new Error(ready.code);
+const weights = { ...NO_WEIGHTS, drift: 50, variety: 30, balance: 20, ease: 40, landing: 30 };
+function buildFor(extra: Parameters<typeof buildAutomaton>[1] = []) {
+  const automaton = runToEnd(buildAutomaton(ready as Exclude<typeof ready, { code: string }>, extra));
+  if (!automaton) throw new Error("too many nodes");
+  return automaton;
+}
+const counts = countWays(buildFor());
+const searches: readonly (readonly [work: string, hold: string, ours: number])[] = [
+  [
+    `exact count: 64 slots, 24 cells (${totalWays(counts).toLocaleString("en")})`,
+    "30 ms",
+    time(30, () => countByAutomaton(large)),
+  ],
+  [
+    "best 200 of the same",
+    "200 ms",
+    time(20, () => {
+      const scorer = makeScorer(ready as Exclude<typeof ready, { code: string }>, weights);
+      return bestWays(buildFor(scorer.extra), scorer, 200);
+    }),
+  ],
+  ["1 000 fair draws of the same", "100 ms", time(20, () => drawWays(counts, 1_000, 1))],
+];
+console.log(`\n${"search (medians)".padEnd(78)}`, "to hold".padStart(9), "ours".padStart(12));
+for (const [work, hold, ours] of searches)
+  console.log(work.padEnd(78), hold.padStart(9), `${ours.toFixed(2)} ms`.padStart(12));
+
+/** The same problem by us and by a twin; how many times as long the twin takes. */
+function compare(cells: readonly string[], name: string, twin: (spec: SearchSpec) => bigint, runs: number) {
+  const spec = searchProblem(32, cells);
+  const found = countByAutomaton(spec);
+  if (twin(spec) !== found) throw new Error(`${name} does not agree`);
+  const ours = time(50, () => countByAutomaton(spec));
+  const theirs = time(runs, () => twin(spec));
+  const what = `${found.toLocaleString("en")} ways: ${name}`;
+  const times = `${Math.round(theirs / ours).toLocaleString("en")} times`;
+  console.log(
+    what.padEnd(62),
+    `${ours.toFixed(2)} ms`.padStart(12),
+    `${theirs.toFixed(1)} ms`.padStart(14),
+    times.padStart(14),
+  );
+}
+console.log(
+  `\n${"32 slots, counted by twins that agree (medians)".padEnd(62)}`,
+  "ours".padStart(12),
+  "twin".padStart(14),
+);
+compare(SOME_CELLS, "listing all, one after another", countByListing, 3);
+compare(FEW_CELLS, "listing all, one after another", countByListing, 20);
+compare(FEW_CELLS, "a general solver (logic-solver)", countBySolver, 1);

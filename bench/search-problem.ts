@@ -1,28 +1,118 @@
-/** The search that is timed: 24 cells of 2 to 9 slots, runs of hands and feet bounded over joins, a hit that must be there. */
+/** The searches that are timed, and two twins that do the same work another way. */
 
-import { bpm, makeRate, type PoolEntry, type Rate, readCell, type SearchSpec, slotTicks, ticks } from "../app/core";
+import Logic from "logic-solver";
+import {
+  bpm,
+  buildAutomaton,
+  type Compiled,
+  compileSearch,
+  countWays,
+  isProblem,
+  LIMBS,
+  makeRate,
+  type PoolEntry,
+  type Rate,
+  readCell,
+  runToEnd,
+  type SearchSpec,
+  slotTicks,
+  ticks,
+  totalWays,
+} from "../app/core";
 
-const CELLS = [
-  "RL", "RK", "LK", "RLK", "RRK", "LRK", "RLL", "RLRR", "RLLK", "RLKK", "LRLL", "RLRRL", "LRLLR", "RLRLK", "RRLLK", "RLRRLK",
-  "RLKRLK", "RLLRLL", "LRLLRK", "RLRRLKK", "RLRLRKK", "RLRRLRLL", "RLLRRLKK", "RLRLRRLLK",
-]; // biome-ignore format: one list
+/** 24 cells of 2 to 9 slots. */
+export const MANY_CELLS =
+  "RL RK LK RLK RRK LRK RLL RLRR RLLK RLKK LRLL RLRRL LRLLR RLRLK RRLLK RLRRLK RLKRLK RLLRLL LRLLRK RLRRLKK RLRLRKK RLRRLRLL RLLRRLKK RLRLRRLLK".split(
+    " ",
+  );
+/** Few and long ones, so that all ways can be listed. */
+export const FEW_CELLS = "RLRRL LRLLR RLRRLK RLKRLK RLRRLKK RLRLRKK RLRLRRLLK".split(" ");
 
-const EIGHTH_OF_QUARTER = makeRate(8) as Rate;
+/** Short ones too: more ways than a general solver would list in an hour. */
+export const SOME_CELLS = "RLK LRK RLRR LRLL RLLK RLKK RLRRL LRLLR RLRLK RLRRLK RLKRLK".split(" ");
 
-export function searchProblem(slots: number, cells = CELLS.length): SearchSpec {
-  const pool = CELLS.slice(0, cells).map(
+const THIRTY_SECONDS = makeRate(8) as Rate;
+const MOST_IN_ROW = 2;
+
+/** Runs of hands and feet bounded over joins, and a kick that must be there, in the middle. */
+export function searchProblem(slots: number, cells: readonly string[]): SearchSpec {
+  const pool = cells.map(
     (text): PoolEntry => ({ cell: readCell(text) ?? [], mirrors: false, rotations: false, least: 0, most: null }),
   );
   return {
     meter: { beats: 4, unit: 4 },
-    rate: EIGHTH_OF_QUARTER,
+    rate: THIRTY_SECONDS,
     tempo: bpm(90),
-    window: { start: ticks(0), length: ticks(slots * slotTicks(EIGHTH_OF_QUARTER)) },
+    window: { start: ticks(0), length: ticks(slots * slotTicks(THIRTY_SECONDS)) },
     pool,
     rules: [
-      { kind: "hand-run", most: 2 },
-      { kind: "foot-run", most: 2 },
+      { kind: "hand-run", most: MOST_IN_ROW },
+      { kind: "foot-run", most: MOST_IN_ROW },
       { kind: "slot", slot: slots / 2, want: { not: false, who: "K", level: null } },
     ],
   };
+}
+
+function compiled(spec: SearchSpec): Compiled {
+  const made = compileSearch(spec);
+  if (isProblem(made)) throw new Error(made.code);
+  return made;
+}
+
+export function countByAutomaton(spec: SearchSpec): bigint {
+  const automaton = runToEnd(buildAutomaton(compiled(spec)));
+  if (!automaton) throw new Error("too many nodes");
+  return totalWays(countWays(automaton));
+}
+
+/** Whether `next` may follow `before`: right where no cell is one run from end to end, as in {@link FEW_CELLS} and {@link SOME_CELLS}. */
+function mayFollow({ pieces }: Compiled, before: number, next: number): boolean {
+  return LIMBS.every((limb) => {
+    const [a, b] = [pieces[before]?.runs[limb], pieces[next]?.runs[limb]];
+    return !a || !b || a.last + b.first <= MOST_IN_ROW;
+  });
+}
+
+/** The plain way: every sequence, one after another. */
+export function countByListing(spec: SearchSpec): bigint {
+  const ready = compiled(spec);
+  const { pieces, slots, fits } = ready;
+  const walk = (at: number, before: number): bigint => {
+    if (at === slots) return 1n;
+    let ways = 0n;
+    for (const [index, piece] of pieces.entries()) {
+      if (fits[at * pieces.length + index] === 0) continue;
+      if (before >= 0 && !mayFollow(ready, before, index)) continue;
+      ways += walk(at + piece.size, index);
+    }
+    return ways;
+  };
+  return walk(0, -1);
+}
+
+/** A general solver: which cell begins where is true or false, every slot is covered once; solutions one after another. */
+export function countBySolver(spec: SearchSpec): bigint {
+  const ready = compiled(spec);
+  const { pieces, slots, fits } = ready;
+  const solver = new Logic.Solver();
+  const name = (at: number, index: number) => `${at} ${index}`;
+  const covering: string[][] = Array.from({ length: slots }, () => []);
+  for (let at = 0; at < slots; at++) {
+    for (const [index, piece] of pieces.entries()) {
+      if (fits[at * pieces.length + index] === 0) continue;
+      for (let slot = at; slot < at + piece.size; slot++) covering[slot]?.push(name(at, index));
+      for (const [next] of pieces.entries()) {
+        const then = at + piece.size;
+        if (then >= slots || fits[then * pieces.length + next] === 0 || mayFollow(ready, index, next)) continue;
+        solver.forbid(Logic.and(name(at, index), name(then, next)));
+      }
+    }
+  }
+  for (const names of covering) solver.require(Logic.exactlyOne(...names));
+  let ways = 0n;
+  for (let solution = solver.solve(); solution; solution = solver.solve()) {
+    ways++;
+    solver.forbid(solution.getFormula());
+  }
+  return ways;
 }

@@ -50,7 +50,7 @@ test.describe("the search", () => {
     await page.getByRole("button", { name: "More like way 1", exact: true }).click();
     await expect(page.getByText(/^the 11 most like/)).toBeVisible();
     await page.getByRole("button", { name: "The best" }).click();
-    await page.getByRole("combobox", { name: "Order" }).selectOption("best landing");
+    await page.getByRole("combobox", { name: "Sorted by" }).selectOption("best landing");
     await page.getByRole("button", { name: "Keep way 1", exact: true }).click();
     await expect(page.getByText(/is on the Shelf\.$/)).toBeVisible();
     await page.getByRole("link", { name: "Shelf" }).click();

@@ -2,6 +2,7 @@
 
 import {
   barTicks,
+  bpm,
   countWindowSlots,
   formatLine,
   type LineItem,
@@ -28,14 +29,17 @@ export interface SearchBench {
   readonly replace: (content: SearchContent) => void;
 }
 
+/** What is not changed has been checked before. */
+const changeSchema = searchContentSchema.partial();
+
 export function openSearchBench(initial: SearchContent): SearchBench {
   const { store, put } = makeUndoStore(initial);
   return {
     store,
     change: (change, kind) => {
-      const next = searchContentSchema.safeParse({ ...store.getState().content, ...change });
-      if (next.success) put(kind ?? null, change);
-      return next.success;
+      const { success } = changeSchema.safeParse(change);
+      if (success) put(kind ?? null, change);
+      return success;
     },
     replace: (content) => put(null, content),
   };
@@ -67,7 +71,7 @@ export function listSlots(content: SearchContent): number[] {
 }
 
 /** Cells one after another as a line; neighbours that are alike are one, repeated. */
-function lineOf(content: SearchContent, cells: readonly string[]) {
+function lineOf(content: SearchFrame, cells: readonly string[]) {
   const items: LineItem[] = [{ kind: "rate", rate: searchRateOf(content) }];
   let before = "";
   for (const text of cells) {
@@ -79,9 +83,12 @@ function lineOf(content: SearchContent, cells: readonly string[]) {
   return makeLine(items);
 }
 
-export function layOutWay(content: SearchContent, cells: readonly string[]): Timeline {
-  const { meter, tempo, window } = toSpec(content);
-  return layOut({ meter, tempo, window, line: lineOf(content, cells) });
+/** What a way is laid out in: all of a search but its pool, its rules and what it weighs. */
+export type SearchFrame = Pick<SearchContent, "meter" | "rate" | "tempo" | "window">;
+
+export function layOutWay(content: SearchFrame, cells: readonly string[]): Timeline {
+  const { meter, tempo, window } = content;
+  return layOut({ meter: meter as Meter, tempo: bpm(tempo), window, line: lineOf(content, cells) });
 }
 
 /** A way as a fill of its own. */

@@ -1,15 +1,15 @@
 /** What was found: small stacks, ranked or drawn, heard one after another, kept with a key. */
 
 import { Bookmark, Sparkles } from "lucide-react";
-import { memo, useEffect, useRef } from "react";
+import { memo, useEffect, useMemo, useRef } from "react";
 import { describeLanding, type Hand } from "~/core";
 import { cellOf } from "~/formats/cell";
-import type { SearchContent } from "~/formats/search";
-import { MiniStack } from "~/views/mini-stack";
+import { MiniStack, miniStackHeight } from "~/views/mini-stack";
+import { useSeen } from "~/views/use-seen";
 import { wordLandingShort } from "~/words/closing";
 import { PART_WORDS } from "~/words/search";
 import type { FoundWay } from "~/workers/search";
-import { layOutWay } from "./bench";
+import { layOutWay, type SearchFrame } from "./bench";
 
 export const SORTS = [
   { id: "score", name: "best first" },
@@ -54,7 +54,7 @@ export function filterWays(ways: readonly FoundWay[], words: string): FoundWay[]
 }
 
 interface ResultsProps {
-  readonly content: SearchContent;
+  readonly frame: SearchFrame;
   readonly ways: readonly FoundWay[];
   /** The chosen one. */
   readonly chosen: number | null;
@@ -65,7 +65,7 @@ interface ResultsProps {
   readonly onLike: (way: FoundWay) => void;
 }
 
-export function Results({ content, ways, chosen, playing, strongHand, onChoose, onKeep, onLike }: ResultsProps) {
+export function Results({ frame, ways, chosen, playing, strongHand, onChoose, onKeep, onLike }: ResultsProps) {
   const list = useRef<HTMLUListElement>(null);
   useEffect(() => {
     if (chosen !== null) list.current?.children[chosen]?.scrollIntoView({ block: "nearest" });
@@ -75,7 +75,7 @@ export function Results({ content, ways, chosen, playing, strongHand, onChoose, 
       {ways.map((way, index) => (
         <ResultCard
           key={way.cells.join(" ")}
-          content={content}
+          frame={frame}
           way={way}
           index={index}
           isChosen={index === chosen}
@@ -91,7 +91,7 @@ export function Results({ content, ways, chosen, playing, strongHand, onChoose, 
 }
 
 interface ResultCardProps {
-  readonly content: SearchContent;
+  readonly frame: SearchFrame;
   readonly way: FoundWay;
   readonly index: number;
   readonly isChosen: boolean;
@@ -103,11 +103,14 @@ interface ResultCardProps {
 }
 
 const ResultCard = memo(function ResultCard(props: ResultCardProps) {
-  const { content, way, index, isChosen, isPlaying, strongHand, onChoose, onKeep, onLike } = props;
-  const timeline = layOutWay(content, way.cells);
+  const { frame, way, index, isChosen, isPlaying, strongHand, onChoose, onKeep, onLike } = props;
+  const card = useRef<HTMLLIElement>(null);
+  const isSeen = useSeen(card);
+  const timeline = useMemo(() => (isSeen ? layOutWay(frame, way.cells) : null), [isSeen, frame, way]);
   const sizes = way.cells.map((text) => cellOf(text).length).join("-");
   return (
     <li
+      ref={card}
       className={`result-card panel relative px-2.5 pt-2 pb-1.5 flex flex-col gap-1 ${isChosen ? "border-primary border-2" : "hover:border-primary"}`}
     >
       <button
@@ -117,10 +120,12 @@ const ResultCard = memo(function ResultCard(props: ResultCardProps) {
         className="text-left cursor-pointer after:absolute after:inset-0 flex-1 flex flex-col"
         onClick={() => onChoose(index)}
       >
-        <span className="block flex-1">
-          <MiniStack timeline={timeline} strongHand={strongHand} label={way.cells.join(" ")} />
+        <span className="block flex-1" style={timeline ? undefined : { minHeight: miniStackHeight(way.cells.length) }}>
+          {timeline ? <MiniStack timeline={timeline} strongHand={strongHand} label={way.cells.join(" ")} /> : null}
         </span>
-        <span className="block text-xs quiet leading-snug pt-1">{wordLandingShort(describeLanding(timeline))}</span>
+        <span className="block text-xs quiet leading-snug pt-1 min-h-5">
+          {timeline ? wordLandingShort(describeLanding(timeline)) : ""}
+        </span>
       </button>
       <div className="flex items-end gap-1">
         <Parts way={way} />

@@ -1,5 +1,5 @@
 import { CircleHelp, Dices, Play, Square, Trash2 } from "lucide-react";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
 import type { BookEntry } from "~/cells/book";
@@ -91,7 +91,12 @@ export function FitScreen({ row, draft, saved, entries, grooves }: FitScreenProp
     [askedText, mode],
   );
   const search = useSearch(request);
-  const { ways } = search.state;
+  // What is found is drawn when there is time: the rules come first.
+  const ways = useDeferredValue(search.state.ways);
+  const { meter, rate, tempo, window: asWindow } = content;
+  const frameText = JSON.stringify([meter, rate, tempo, asWindow]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the same frame for the same values, so that results stay as they are
+  const frame = useMemo(() => ({ meter, rate, tempo, window: asWindow }), [frameText]);
   const shown = useMemo(
     () => sortWays(filterWays(ways, words), mode.kind === "best" ? sort : "score"),
     [ways, words, sort, mode],
@@ -118,10 +123,13 @@ export function FitScreen({ row, draft, saved, entries, grooves }: FitScreenProp
   const keep = useCallback(
     (one: FoundWay) =>
       void kept.submit(
-        JSON.stringify({ intent: "keep", content: fillOf(content, one.cells, { countStyle: preferences.countStyle }) }),
+        JSON.stringify({
+          intent: "keep",
+          content: fillOf(bench.store.getState().content, one.cells, { countStyle: preferences.countStyle }),
+        }),
         { method: "post", encType: "application/json" },
       ),
-    [kept.submit, content, preferences.countStyle],
+    [kept.submit, bench, preferences.countStyle],
   );
   const like = useCallback((one: FoundWay) => {
     setMode({ kind: "like", cells: one.cells });
@@ -252,20 +260,18 @@ export function FitScreen({ row, draft, saved, entries, grooves }: FitScreenProp
                 </button>
               </div>
               {mode.kind === "best" ? (
-                <label className="text-sm flex items-center gap-1.5">
-                  <span className="sr-only">Order</span>
-                  <select
-                    className="select select-sm w-48"
-                    value={sort}
-                    onChange={(event) => setSort(event.target.value as Sort)}
-                  >
-                    {SORTS.map(({ id, name }) => (
-                      <option key={id} value={id}>
-                        {name}
-                      </option>
-                    ))}
-                  </select>
-                </label>
+                <select
+                  aria-label="Sorted by"
+                  className="select select-sm w-48"
+                  value={sort}
+                  onChange={(event) => setSort(event.target.value as Sort)}
+                >
+                  {SORTS.map(({ id, name }) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
               ) : null}
               <input
                 type="search"
@@ -285,7 +291,7 @@ export function FitScreen({ row, draft, saved, entries, grooves }: FitScreenProp
               </p>
             ) : null}
             <Results
-              content={content}
+              frame={frame}
               ways={shown}
               chosen={at}
               playing={isPlaying}

@@ -133,9 +133,17 @@ export const cellBenchSchema = z.strictObject({
 });
 export type CellBenchContent = z.infer<typeof cellBenchSchema>;
 
-/** The slots of a checked cell text. */
+const MOST_KNOWN = 2_000;
+const known = new Map<string, Cell>();
+
+/** The slots of a checked cell text: the same ones for the same text, which lists ask for again and again. */
 export function cellOf(text: string): Cell {
-  return readCell(text) ?? [];
+  const found = known.get(text);
+  if (found) return found;
+  const cell = readCell(text) ?? [];
+  if (known.size >= MOST_KNOWN) known.clear();
+  known.set(text, cell);
+  return cell;
 }
 
 export function rateOf(text: string): Rate {

@@ -15,6 +15,12 @@ const EDGE = 30;
 const PILE = 8;
 const MOST_PILES = 5;
 
+/** Pixels that the picture of so many cells takes at most, so that its place can be kept before it is drawn. */
+export function miniStackHeight(cells: number): number {
+  const rows = Math.min(PILE, cells) + (cells > PILE * MOST_PILES ? 0.6 : 0);
+  return Math.min(180, rows * 31);
+}
+
 /** A phrase as a small pile: a row for each cell, from the bottom up, with the thread through the beats. */
 export const MiniStack = memo(function MiniStack({ timeline, strongHand, label }: MiniStackProps) {
   useCoinSheet();
@@ -38,7 +44,7 @@ export const MiniStack = memo(function MiniStack({ timeline, strongHand, label }
       aria-label={label}
       viewBox={`0 0 ${width} ${height}`}
       className="drawing block w-full"
-      style={{ maxHeight: Math.min(180, rows * 31) }}
+      style={{ maxHeight: miniStackHeight(timeline.cells.length) }}
       preserveAspectRatio="xMinYMid meet"
     >
       {shown.map((cell) => (

@@ -1,7 +1,7 @@
 /** The search in words: counts, rules, troubles, what to loosen. */
 
 import type { Level, Loosened, ScorePart, SearchRule, SpecProblem, Who } from "~/core";
-import { plural, sayNumber } from "./time";
+import { sayNumber } from "./time";
 
 export const WHO_NAMES: Record<Who, string> = {
   any: "anyone",
@@ -139,7 +139,3 @@ export const PART_WORDS: Record<
   },
   landing: { name: "Landing", less: "any", more: "hands free", title: "Hands that are free for the crash on one" },
 };
-
-export function saySlots(count: number): string {
-  return plural(count, "slot");
-}

@@ -1,0 +1,93 @@
+import { describe, expect, test } from "vitest";
+import { bpm, describeEndings, listClosings, listMends, type Phrase, readStickLine, ticks } from "~/core";
+import { wordClosing, wordEnding, wordMend } from "./closing";
+import { sayCount, sayRoughly, wordLoosened, wordRule, wordTrouble } from "./search";
+
+function phraseOf(text: string, tempo = 100): Phrase {
+  const line = readStickLine(text).line ?? [];
+  const window = { start: ticks(0), length: ticks(40_320) };
+  return { meter: { beats: 4, unit: 4 }, tempo: bpm(tempo), window, line };
+}
+const place = (slot: number) => `place ${slot}`;
+
+describe("counts", () => {
+  test("to the last one, and roughly", () => {
+    expect(sayCount(74_171_001_933_649_540_648_903n)).toBe("74,171,001,933,649,540,648,903");
+    expect(sayRoughly(74_171_001_933_649_540_648_903n)).toBe("about 74 sextillion");
+    expect(sayRoughly(999_999n)).toBe("");
+    expect(sayRoughly(10n ** 60n)).toBe("about 1.0 × 10^60");
+  });
+});
+
+describe("rules", () => {
+  test.each([
+    [{ kind: "starts", who: "R" }, "It starts with the right hand"],
+    [{ kind: "ends", who: "foot" }, "It ends with a foot"],
+    [{ kind: "hand-run", most: 2 }, "No hand plays more than 2 in a row"],
+    [{ kind: "foot-run", most: 0 }, "No foot plays"],
+    [{ kind: "slot", slot: 3, want: { not: true, who: "any", level: null } }, "On place 3 there is silence"],
+    [
+      { kind: "slot", slot: 3, want: { not: false, who: "K", level: "accent" } },
+      "On place 3 there is the kick, accented",
+    ],
+    [{ kind: "backbeat" }, "A hand keeps the backbeat"],
+    [{ kind: "sizes", sizes: [5, 5, 6], ordered: false }, "The sizes are 5-5-6 in any order"],
+    [{ kind: "no-equal-neighbours" }, "No cell twice in a row"],
+    [{ kind: "on-beat", least: 0, most: 2 }, "Cells that begin on a beat: at most 2"],
+    [{ kind: "on-beat", least: 1, most: null }, "Cells that begin on a beat: at least 1"],
+    [{ kind: "lead", lead: "flips" }, "A repeat is led by the other hand"],
+  ] as const)("%j", (rule, words) => {
+    expect(wordRule(rule, place)).toBe(words);
+  });
+  test("what to loosen, and what is wrong", () => {
+    const set = [{ kind: "rule", rule: 0 } as const, { kind: "uses", entry: 1 } as const];
+    expect(wordLoosened(set, ["It ends with a foot"], ["one", "two"])).toBe(
+      "“It ends with a foot” and how often “two” is used",
+    );
+    expect(wordLoosened([{ kind: "rule", rule: 5 }], [], [])).toBe("“the band's figure”");
+    expect(wordTrouble({ code: "inexact-window", slots: 10.5 })).toContain("10½ slots");
+    expect(wordTrouble("too-wide")).toContain("Take out some bounds");
+    expect(wordTrouble({ code: "too-long", slots: 192, most: 128 })).toContain("128 are the most");
+    expect(wordTrouble({ code: "empty-pool" })).toContain("Put in a cell");
+  });
+});
+
+describe("closings, endings, mends", () => {
+  test("are said in words that tell what to do", () => {
+    const book = [
+      {
+        name: "Tail",
+        cell: readStickLine("K").line?.flatMap((item) => (item.kind === "cell" ? item.slots : [])) ?? [],
+      },
+    ];
+    const told = listClosings(phraseOf("@4 RLRRLx3"), book, 2).map((closing) => {
+      const { name, does, landing } = wordClosing(closing);
+      return `${name}: ${does} (${landing})`;
+    });
+    expect(told).toEqual([
+      "Add K: Tail (ends on the kick, both hands free)",
+      "Add R: its own beginning once more (ends on the right hand, both hands free)",
+      "Begin 1 slot later: and end where the window does (ends on the left hand, both hands free)",
+      "Window 1 slot shorter: so that it ends with the phrase (ends on the left hand, both hands free)",
+      "Round in 15 bars: 16 times, over the bar line (ends on the left hand, both hands free)",
+      "2 bars, then RL: 2 times, and its beginning as the tail (ends on the left hand, both hands free)",
+    ]);
+  });
+  test("of endings, what each needs", () => {
+    const told = (text: string, tempo: number) =>
+      describeEndings(phraseOf(text, tempo), "R").map(
+        (ending) => `${wordEnding(ending).name}: ${wordEnding(ending).does}`,
+      );
+    expect(told("@4 RLRRLx2 RLRRLK", 100)).toEqual([
+      "Crash and kick: right hand to the crash: 450 ms to get there; kick into the kick, 6.7 a second",
+      "Hard stop: nothing rings on: all is quiet on one",
+      "Straight back into time: right hand back to the hi-hat: 450 ms",
+      "Stop half-way: the first 8 slots, ending on the right hand; then 1.3 s of silence",
+    ]);
+    expect(told("@8 R/c1LRLx8", 130)[1]).toBe("Hard stop: the crash rings, and no hand is free to choke it");
+  });
+  test("of mends, what comes of each", () => {
+    const [first] = listMends(phraseOf("@4 LRLRx4", 120), [], "R");
+    expect(first && wordMend(first)).toEqual({ name: "End on a kick", does: "ends on the kick, both hands free" });
+  });
+});
