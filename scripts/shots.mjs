@@ -116,6 +116,30 @@ const SHOTS = [
       await page.getByRole("dialog").getByRole("img").nth(6).waitFor();
     },
   },
+  {
+    name: "stack-closing",
+    path: "/stack/demo-unfinished",
+    act: async (page) => {
+      await engraved(page);
+      await page.getByRole("button", { name: "Band figure" }).click();
+      await page.getByRole("combobox", { name: "or one of these" }).selectOption("three, three, two");
+      await page.getByRole("button", { name: /How it may end/ }).click();
+      await page.getByRole("region", { name: "Ways to close" }).getByRole("button").nth(5).waitFor();
+    },
+  },
+  {
+    name: "fit",
+    path: "/fit/demo-search-long",
+    act: async (page) => {
+      const ways = page.getByRole("list", { name: "Ways found" });
+      await ways.getByRole("img").nth(3).waitFor();
+      await page.getByRole("heading", { name: "Pool" }).click();
+      await page.keyboard.press("s");
+      await page.getByText(/drawn fairly/).waitFor();
+      await ways.getByRole("img").nth(3).waitFor();
+    },
+  },
+  { name: "fit-phone", path: "/fit/demo-search-odd-bar", size: PHONE, act: (page) => page.getByText("138").waitFor() },
   { name: "setup", path: "/setup", act: (page) => page.getByRole("heading", { name: "Setup" }).waitFor() },
 ];
 
