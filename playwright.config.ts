@@ -1,7 +1,7 @@
 import { defineConfig } from "@playwright/test";
+import { AFTER_FIRST_VISIT, PORT } from "./e2e/support";
 import { CHROMIUM, CHROMIUM_ARGS } from "./scripts/chromium.mjs";
 
-const PORT = 4187;
 const DEMO_PORT = 4188;
 
 export default defineConfig({
@@ -23,8 +23,9 @@ export default defineConfig({
     launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
   },
   projects: [
-    { name: "own", testIgnore: /demo\./ },
+    // First: its tests are the longest.
     { name: "demo", testMatch: /demo\./, use: { baseURL: `http://127.0.0.1:${DEMO_PORT}` } },
+    { name: "own", testIgnore: /demo\./, use: { storageState: AFTER_FIRST_VISIT } },
   ],
   webServer: [
     {

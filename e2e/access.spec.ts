@@ -39,16 +39,22 @@ for (const theme of ["Daylight", "Backline"] as const) {
       await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
       await expectClean(page);
     });
-    test("on the Stack: at rest, with a note chosen, with problems, playing, with its list of keys", async ({
+    test("on the Stack: with a note and all that opens, with the moves and the book, with problems, with its list of keys", async ({
       page,
     }) => {
       await page.getByRole("link", { name: "Stack", exact: true }).click();
       const grid = page.getByRole("grid", { name: /Stack/ });
       await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
+      const line = page.getByRole("textbox", { name: "Stick line" });
+      await line.fill("@4 RLRRLx3");
+      await noteNumber(grid, 1).click();
+      await page.getByRole("button", { name: /How it may end/ }).click();
+      await page.getByRole("button", { name: "Band figure" }).click();
+      await page.getByRole("textbox", { name: "The band plays" }).fill("332");
+      await page.getByRole("button", { name: /Where each repeat begins/ }).click();
+      await expect(page.getByRole("region", { name: "Ways to close" }).getByRole("button").nth(3)).toBeVisible();
       await expectClean(page);
       await noteNumber(grid, 1).click();
-      await page.getByRole("button", { name: /Where each repeat begins/ }).click();
-      await expectClean(page);
       await page.keyboard.press("t");
       await expect(page.getByRole("dialog", { name: "Moves on the chosen cells" })).toBeVisible();
       await expectClean(page);
@@ -56,14 +62,7 @@ for (const theme of ["Daylight", "Backline"] as const) {
       await expect(page.getByRole("button", { name: "Put in Single paradiddle", exact: true })).toBeVisible();
       await expectClean(page);
       await page.keyboard.press("Escape");
-      await page.getByRole("textbox", { name: "Stick line" }).fill("@4 RLRRLx3");
-      await page.getByRole("button", { name: /How it may end/ }).click();
-      await page.getByRole("button", { name: "Band figure" }).click();
-      await page.getByRole("textbox", { name: "The band plays" }).fill("332");
-      await expect(page.getByRole("region", { name: "Ways to close" })).toBeVisible();
-      await expectClean(page);
-      await page.getByRole("textbox", { name: "Stick line" }).fill("@4 RLZ {RL");
-      await expectClean(page);
+      await line.fill("@4 RLZ {RL");
       await page.getByRole("button", { name: "Keys" }).click();
       await expect(page.getByRole("dialog")).toBeVisible();
       await expectClean(page);

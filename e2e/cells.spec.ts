@@ -1,6 +1,6 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import { downloadOf, noteNumber, openLine, openShelf, stackOf } from "./support";
+import { downloadOf, NEWCOMER, noteNumber, openLine, openShelf, stackOf } from "./support";
 
 async function openRudiment(page: Page, name: string) {
   await openShelf(page);
@@ -262,7 +262,7 @@ test("own cells go out with their recipes and come back identical", async ({ pag
   expect(cells).toHaveLength(1);
   expect(cells[0].content.moves).toHaveLength(2);
 
-  const other = await (await browser.newContext()).newPage();
+  const other = await (await browser.newContext({ storageState: NEWCOMER })).newPage();
   await openShelf(other);
   await other
     .getByLabel("File to import")

@@ -95,6 +95,36 @@ test.describe("the search", () => {
   });
 });
 
+test("the chosen way tells its landing and its endings, and opens on the Stack", async ({ page }) => {
+  await openFit(page);
+  await fillPool(page, "RLRRL", "RLRRLK");
+  await page.getByRole("button", { name: /^Way 1: / }).click();
+  const chosen = page.getByRole("region", { name: "The chosen way" });
+  await expect(chosen).toContainText(/Last note .*ms to the one/);
+  await expect(chosen).toContainText("Crash and kick");
+  await chosen.getByRole("button", { name: "Open on the Stack" }).click();
+  const { line, verdict } = stackOf(page);
+  await expect(line).toHaveValue(/^@4 RLRRL/);
+  await expect(verdict).toContainText("16 of 16 slots");
+});
+
+test("searches are named, kept apart, deleted and brought back", async ({ page }) => {
+  await openFit(page);
+  const name = page.getByRole("textbox", { name: "Name of the search" });
+  await name.fill("Verse");
+  await page.getByRole("button", { name: "New search" }).click();
+  await expect(name).toHaveValue("");
+  await name.fill("Chorus");
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+  await page.getByRole("combobox", { name: "Saved searches" }).selectOption("Verse");
+  await expect(name).toHaveValue("Verse");
+  await page.getByRole("button", { name: "Delete this search" }).click();
+  await expect(name).toHaveValue("Chorus");
+  await page.getByText(/^Bin: 1 deleted/).click();
+  await page.getByRole("button", { name: "Bring back" }).click();
+  await expect(name).toHaveValue("Verse");
+});
+
 test.describe("what cannot be", () => {
   test("no way: the smallest set of rules to loosen is said", async ({ page }) => {
     await openFit(page);

@@ -1,8 +1,28 @@
 import { fileURLToPath } from "node:url";
+import { chromium } from "@playwright/test";
 import { build } from "vite";
+import { CHROMIUM, CHROMIUM_ARGS } from "../scripts/chromium.mjs";
+import { AFTER_FIRST_VISIT, PORT } from "./support";
 
-/** Bundles the harness that sound tests load into the page. */
+/** Bundles the harness that sound tests load into the page, and keeps the book as it is after a newcomer's first visit. */
 export default async function globalSetup() {
+  await Promise.all([bundleHarness(), visitOnce()]);
+}
+
+/** Every test but the newcomer's own begins after that visit, so that it need not be made again for each. */
+async function visitOnce() {
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await page.goto(`http://127.0.0.1:${PORT}/`);
+  await page.getByRole("textbox", { name: "Stick line" }).waitFor();
+  await page.getByRole("link", { name: "Shelf" }).click();
+  await page.getByRole("heading", { name: /^Shelf/ }).waitFor();
+  await context.storageState({ path: AFTER_FIRST_VISIT, indexedDB: true });
+  await browser.close();
+}
+
+async function bundleHarness() {
   const root = fileURLToPath(new URL("..", import.meta.url));
   await build({
     configFile: false,

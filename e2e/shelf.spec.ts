@@ -1,6 +1,6 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import { downloadOf, exportAs, openLine, openShelf, stackOf } from "./support";
+import { downloadOf, exportAs, NEWCOMER, openLine, openShelf, stackOf } from "./support";
 
 const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
 const card = (page: Page, name: string) =>
@@ -14,7 +14,8 @@ async function nameIt(page: Page, name: string, ...tags: string[]) {
   }
 }
 
-test("a newcomer is taken to a playable fill, and to the shelf after that", async ({ page }) => {
+test("a newcomer is taken to a playable fill, and to the shelf after that", async ({ browser }) => {
+  const page = await (await browser.newContext({ storageState: NEWCOMER })).newPage();
   await page.goto("/");
   const { line, verdict } = stackOf(page);
   await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
@@ -71,7 +72,7 @@ test("a book file goes out and comes back identical; the same again changes noth
     .setInputFiles({ name: exported.name, mimeType: "application/json", buffer: Buffer.from(text) });
   await expect(page.getByText("Imported: 0 new fills, 2 that you have already.")).toBeVisible();
 
-  const other = await browser.newContext();
+  const other = await browser.newContext({ storageState: NEWCOMER });
   const elsewhere = await other.newPage();
   await openShelf(elsewhere);
   await elsewhere

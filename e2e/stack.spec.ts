@@ -166,6 +166,8 @@ test.describe("by mouse", () => {
 
   test("cells are dragged into another order; the text follows", async ({ page }) => {
     const { line } = await openLine(page, "@4 RLR KKLL RK");
+    // What is told of the sums stands above the pile, and comes after the typing.
+    await expect(page.getByRole("region", { name: "Ways to close" }).getByRole("button").nth(3)).toBeVisible();
     const from = await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).boundingBox();
     const to = await page.getByRole("button", { name: "Cell 3, 2 slots: move" }).boundingBox();
     if (!from || !to) throw new Error("no handles");

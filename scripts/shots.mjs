@@ -135,8 +135,11 @@ const SHOTS = [
       await ways.getByRole("img").nth(3).waitFor();
       await page.getByRole("heading", { name: "Pool" }).click();
       await page.keyboard.press("s");
-      await page.getByText(/drawn fairly/).waitFor();
-      await ways.getByRole("img").nth(3).waitFor();
+      await page.getByText(/12 drawn fairly/).waitFor();
+      await page.keyboard.press("ArrowRight");
+      await page.getByRole("region", { name: "The chosen way" }).waitFor();
+      await ways.getByRole("listitem").nth(4).getByRole("img").waitFor();
+      await page.evaluate(() => window.scrollTo(0, 0));
     },
   },
   { name: "fit-phone", path: "/fit/demo-search-odd-bar", size: PHONE, act: (page) => page.getByText("138").waitFor() },

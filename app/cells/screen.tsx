@@ -265,7 +265,7 @@ function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setA
         {aside && !isEmpty ? (
           <Compare
             first={aside}
-            second={{ name, cell }}
+            second={{ name: isChanged && aside.name === name ? `${name}, worked on` : name, cell }}
             strongHand={strong}
             setting={setting}
             click={preferences.click}

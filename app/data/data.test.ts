@@ -168,6 +168,7 @@ describe("the whole book", () => {
     expect(await importBook(other, read)).toEqual({
       fills: { added: 1, same: 0, beside: 0 },
       cells: { added: 1, same: 0, beside: 0 },
+      searches: { added: 0, same: 0, beside: 0 },
     });
     expect(await gatherBook(other)).toEqual(await gatherBook(book));
     expect((await listRows(other.cells))[0]?.content).toMatchObject({ text: ">LRLLKK", moves, origin });

@@ -5,6 +5,8 @@ import {
   bpm,
   countWindowSlots,
   formatLine,
+  type Hand,
+  type Line,
   type LineItem,
   layOut,
   type Meter,
@@ -71,7 +73,7 @@ export function listSlots(content: SearchContent): number[] {
 }
 
 /** Cells one after another as a line; neighbours that are alike are one, repeated. */
-function lineOf(content: SearchFrame, cells: readonly string[]) {
+export function lineOf(content: SearchFrame, cells: readonly string[]): Line {
   const items: LineItem[] = [{ kind: "rate", rate: searchRateOf(content) }];
   let before = "";
   for (const text of cells) {
@@ -113,10 +115,13 @@ export function fillOf(
 }
 
 /** Rules that can be added, as they begin. */
-export function newRules(content: SearchContent): readonly { readonly name: string; readonly rule: SearchRule }[] {
+export function newRules(
+  content: SearchContent,
+  strong: Hand,
+): readonly { readonly name: string; readonly rule: SearchRule }[] {
   const last = Math.max(0, listSlots(content).length - 1);
   return [
-    { name: "which limb starts", rule: { kind: "starts", who: "R" } },
+    { name: "which limb starts", rule: { kind: "starts", who: strong } },
     { name: "which limb ends", rule: { kind: "ends", who: "foot" } },
     { name: "longest run of a hand", rule: { kind: "hand-run", most: 2 } },
     { name: "longest run of a foot", rule: { kind: "foot-run", most: 2 } },

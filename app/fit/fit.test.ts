@@ -33,7 +33,7 @@ describe("the bench of a search", () => {
     expect(poolWith(POOL, "nothing", "RLX")).toBeNull();
   });
   test("every rule that is offered is one, and its places are counted", () => {
-    for (const { rule } of newRules(SEARCH)) expect(searchRuleSchema.safeParse(rule).success).toBe(true);
+    for (const { rule } of newRules(SEARCH, "L")) expect(searchRuleSchema.safeParse(rule).success).toBe(true);
     expect(listSlots(SEARCH)).toHaveLength(16);
     expect(listSlots({ ...SEARCH, rate: "7", window: { ...SEARCH.window, length: 5_040 as never } })).toEqual([]);
     expect([0, 1, 2, 7].map(placeSayer(SEARCH))).toEqual(["1", "1 e", "1 &", "2 a"]);

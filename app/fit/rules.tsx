@@ -2,7 +2,7 @@
 
 import { Plus, X } from "lucide-react";
 import { type ReactNode, useState } from "react";
-import { type Level, type SearchRule, WHO, type Who } from "~/core";
+import { type Hand, type Level, type SearchRule, WHO, type Who } from "~/core";
 import { MAX_RULES, type SearchContent, searchRuleSchema } from "~/formats/search";
 import { WHO_NAMES, wordRule } from "~/words/search";
 import { listSlots, newRules, placeSayer, type SearchBench } from "./bench";
@@ -10,9 +10,10 @@ import { listSlots, newRules, placeSayer, type SearchBench } from "./bench";
 interface RulesProps {
   readonly bench: SearchBench;
   readonly content: SearchContent;
+  readonly strongHand: Hand;
 }
 
-export function Rules({ bench, content }: RulesProps) {
+export function Rules({ bench, content, strongHand }: RulesProps) {
   const { rules } = content;
   const set = (index: number, rule: SearchRule) => {
     if (searchRuleSchema.safeParse(rule).success) bench.change({ rules: rules.with(index, rule) }, `rule ${index}`);
@@ -47,12 +48,12 @@ export function Rules({ bench, content }: RulesProps) {
             className="select select-sm flex-1"
             value=""
             onChange={(event) => {
-              const found = newRules(content).find(({ name }) => name === event.target.value);
+              const found = newRules(content, strongHand).find(({ name }) => name === event.target.value);
               if (found) bench.change({ rules: [...rules, found.rule] });
             }}
           >
             <option value="">add a rule about …</option>
-            {newRules(content).map(({ name }) => (
+            {newRules(content, strongHand).map(({ name }) => (
               <option key={name}>{name}</option>
             ))}
           </select>

@@ -8,9 +8,10 @@ import { searchDrafts } from "~/data/draft";
 import { MAX_NAME } from "~/formats/fill";
 import { hitsBetween, type SearchContent, toSpec, toWeights } from "~/formats/search";
 import { makeScore, type ShippedGroove } from "~/stack/playback";
+import { Bin } from "~/ui/bin";
 import { KeyList } from "~/ui/key-list";
 import { usePlayback, useSound } from "~/ui/playback";
-import { strongHandOf, usePreferences } from "~/ui/preferences";
+import { keepsTime, strongHandOf, usePreferences } from "~/ui/preferences";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { UndoButtons } from "~/ui/undo-buttons";
 import { useUndo } from "~/ui/undo-store";
@@ -18,6 +19,7 @@ import { type UnsavedDraft, useSaving } from "~/ui/use-saving";
 import { sayCount, sayRoughly, wordLoosened, wordRule, wordTrouble } from "~/words/search";
 import type { FoundWay, SearchRequest } from "~/workers/search";
 import { fillOf, openSearchBench, placeSayer } from "./bench";
+import { ChosenWay } from "./chosen-way";
 import { Frame } from "./frame";
 import { FIT_KEY_GROUPS, useFitKeys } from "./keys";
 import { Pool } from "./pool";
@@ -29,6 +31,7 @@ import { Weights } from "./weights";
 export interface FitScreenProps {
   readonly row: SearchRow;
   readonly draft: UnsavedDraft<SearchContent> | null;
+  readonly bin: readonly SearchRow[];
   readonly saved: readonly { readonly id: string; readonly name: string }[];
   readonly entries: readonly BookEntry[];
   readonly grooves: readonly ShippedGroove[];
@@ -46,7 +49,7 @@ const DRAWS = 12;
 /** How much being alike counts beside everything else. */
 const LIKENESS = 100;
 
-export function FitScreen({ row, draft, saved, entries, grooves }: FitScreenProps) {
+export function FitScreen({ row, draft, bin, saved, entries, grooves }: FitScreenProps) {
   const [bench] = useState(() => openSearchBench(draft?.content ?? row.content));
   const content = useStore(bench.store, (state) => state.content);
   const history = useUndo(bench);
@@ -183,7 +186,7 @@ export function FitScreen({ row, draft, saved, entries, grooves }: FitScreenProp
           >
             {saved.map(({ id, name }) => (
               <option key={id} value={id}>
-                {(id === row.id ? content.name : name) || "Untitled search"}
+                {short((id === row.id ? content.name : name) || "Untitled search")}
               </option>
             ))}
           </select>
@@ -217,8 +220,9 @@ export function FitScreen({ row, draft, saved, entries, grooves }: FitScreenProp
       <div className="flex flex-col gap-2.5 lg:order-none order-last">
         <Frame bench={bench} content={content} between={hitsBetween(content)} />
         <Pool bench={bench} content={content} entries={entries} strongHand={strong} say={say} />
-        <Rules bench={bench} content={content} />
+        <Rules bench={bench} content={content} strongHand={strong} />
         <Weights bench={bench} content={content} />
+        <Bin rows={bin} onRestore={(id) => act({ intent: "restore", id })} />
       </div>
       <div className="min-w-0 flex flex-col gap-2.5">
         <Count search={search} content={content} />
@@ -290,6 +294,20 @@ export function FitScreen({ row, draft, saved, entries, grooves }: FitScreenProp
                 {playback.trouble}
               </p>
             ) : null}
+            {way ? (
+              <ChosenWay
+                content={content}
+                way={way}
+                timekeeper={keepsTime(preferences.hands)}
+                onKeep={keep}
+                onOpen={(one) =>
+                  act({
+                    intent: "open-fill",
+                    content: fillOf(content, one.cells, { countStyle: preferences.countStyle }),
+                  })
+                }
+              />
+            ) : null}
             <Results
               frame={frame}
               ways={shown}
@@ -314,6 +332,11 @@ export function FitScreen({ row, draft, saved, entries, grooves }: FitScreenProp
       </div>
     </main>
   );
+}
+
+/** As much of a name as a list in one line bears. */
+function short(name: string): string {
+  return name.length > 24 ? `${name.slice(0, 23)}…` : name;
 }
 
 function told(mode: Mode, shown: number, all: number): string {

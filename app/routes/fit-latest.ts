@@ -1,10 +1,12 @@
 /** Fit by itself: the search that was worked on last, or a new one. With a fill: a new search for its window. */
 import { redirect } from "react-router";
-import { formatRate, openingRate } from "~/core";
+import { formatRate, formatSlots, mirrorCell, openingRate } from "~/core";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/data/current";
 import type { BookDatabase } from "~/data/database";
+import { loadPreferences } from "~/data/preferences";
 import { addRow, getRow, listRows } from "~/data/rows";
+import { cellOf } from "~/formats/cell";
 import { soundLine } from "~/formats/fill";
 import { MAX_POOL, makeSearch, type PoolContent } from "~/formats/search";
 import type { Route } from "./+types/fit-latest";
@@ -18,10 +20,17 @@ const FIRST_POOL: readonly (readonly [name: string, text: string])[] = [
 ];
 
 export async function makeNewSearch(book: BookDatabase, fillId: string | null): Promise<string> {
-  const [cells, fill] = await Promise.all([listRows(book.cells), fillId ? getRow(book.fills, fillId) : null]);
+  const [cells, fill, { hands }] = await Promise.all([
+    listRows(book.cells),
+    fillId ? getRow(book.fills, fillId) : null,
+    loadPreferences(book),
+  ]);
+  const first = FIRST_POOL.map(
+    ([name, text]) => [name, hands === "left" ? formatSlots(mirrorCell(cellOf(text))) : text] as const,
+  );
   const named = cells.map(({ content }) => [content.name, content.text] as const);
   const seen = new Set<string>();
-  const pool = (named.length > 0 ? named : FIRST_POOL)
+  const pool = (named.length > 0 ? named : first)
     .filter(([, text]) => !seen.has(text) && seen.add(text))
     .slice(0, MAX_POOL)
     .map(([name, text]): PoolContent => ({ name, text, mirrors: false, rotations: false, least: 0, most: null }));

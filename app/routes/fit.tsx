@@ -7,7 +7,7 @@ import { listRudimentMarks } from "~/data/cells";
 import { currentBook } from "~/data/current";
 import { searchDrafts } from "~/data/draft";
 import { loadPreferences } from "~/data/preferences";
-import { addRow, binRow, getRow, listRows } from "~/data/rows";
+import { addRow, binRow, emptyOldBin, getRow, listBin, listRows, restoreRow } from "~/data/rows";
 import { FitScreen } from "~/fit/screen";
 import { fillContentSchema } from "~/formats/fill";
 import { searchContentSchema } from "~/formats/search";
@@ -22,10 +22,12 @@ export function loader() {
 export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
-  const [row, { rudiments, grooves }, rows, marks, cells, preferences] = await Promise.all([
+  await emptyOldBin(book.searches, Date.now());
+  const [row, { rudiments, grooves }, rows, bin, marks, cells, preferences] = await Promise.all([
     getRow(book.searches, params.searchId),
     serverLoader(),
     listRows(book.searches),
+    listBin(book.searches),
     listRudimentMarks(book),
     listRows(book.cells),
     loadPreferences(book),
@@ -35,6 +37,7 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
   return {
     row,
     draft: found && JSON.stringify(found.content) !== JSON.stringify(row.content) ? found : null,
+    bin,
     saved: rows.map(({ id, content }) => ({ id, name: content.name })),
     entries: listEntries(rudiments, marks, cells, preferences.hands === "left"),
     grooves,
@@ -47,7 +50,9 @@ const askedSchema = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("open"), id: z.string() }),
   z.object({ intent: z.literal("copy"), content: searchContentSchema }),
   z.object({ intent: z.literal("delete"), id: z.string() }),
+  z.object({ intent: z.literal("restore"), id: z.string() }),
   z.object({ intent: z.literal("keep"), content: fillContentSchema }),
+  z.object({ intent: z.literal("open-fill"), content: fillContentSchema }),
 ]);
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
@@ -63,6 +68,11 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     case "delete":
       await binRow(book.searches, asked.id);
       return redirect("/fit");
+    case "restore":
+      await restoreRow(book.searches, asked.id);
+      return redirect(`/fit/${asked.id}`);
+    case "open-fill":
+      return redirect(`/stack/${(await addRow(book.fills, asked.content)).id}`);
     case "keep": {
       const { id, content } = await addRow(book.fills, asked.content);
       return { id, name: content.name };

@@ -109,7 +109,7 @@ function WaysToClose({ content, apply }: PartProps) {
 function ClosingCard({ closing, onTake }: { closing: Closing; onTake: (closing: Closing) => void }) {
   const { name, does, landing } = wordClosing(closing);
   return (
-    <li className="w-52 shrink-0 snap-start">
+    <li className="w-52 h-24 shrink-0 snap-start">
       <button
         type="button"
         className="w-full h-full text-left rounded-field border border-base-300 px-2.5 py-1.5 cursor-pointer hover:border-primary"

@@ -1,5 +1,8 @@
 interface BinProps {
-  readonly rows: readonly { readonly id: string; readonly content: { readonly name: string; readonly text: string } }[];
+  readonly rows: readonly {
+    readonly id: string;
+    readonly content: { readonly name: string; readonly text?: string };
+  }[];
   readonly onRestore: (id: string) => void;
 }
 
@@ -16,7 +19,7 @@ export function Bin({ rows, onRestore }: BinProps) {
               Bring back
             </button>
             <span>{row.content.name || "Untitled"}</span>
-            <span className="font-line text-xs quiet truncate">{row.content.text}</span>
+            <span className="font-line text-xs quiet truncate">{row.content.text ?? ""}</span>
           </li>
         ))}
       </ul>
