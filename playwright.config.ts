@@ -20,6 +20,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // Fades are frames that nothing is asserted about.
+    contextOptions: { reducedMotion: "reduce" },
     launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
   },
   projects: [

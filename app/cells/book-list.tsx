@@ -5,7 +5,8 @@ import type { Hand } from "~/core";
 import type { CellRow } from "~/data/database";
 import { Bin } from "~/ui/bin";
 import { CellCoins } from "~/views/coins";
-import { BOOK_FILTERS, type BookEntry, type BookFilter, countTags, findEntries } from "./book";
+import { type BookEntry, type BookFilter, countTags, findEntries } from "./book";
+import { BookFilters } from "./book-filters";
 
 interface BookListProps {
   readonly entries: readonly BookEntry[];
@@ -39,19 +40,7 @@ export function BookList({ entries, bin, strongHand, onRestore }: BookListProps)
           <Plus size={15} aria-hidden /> New
         </NavLink>
       </div>
-      <fieldset className="flex flex-wrap gap-1">
-        <legend className="sr-only">Show</legend>
-        {BOOK_FILTERS.map(({ id, name }) => (
-          <button
-            key={id}
-            type="button"
-            aria-pressed={filter === id}
-            className={`badge text-xs cursor-pointer h-6 ${filter === id ? "badge-neutral" : "border-base-300 bg-base-100"}`}
-            onClick={() => setFilter(id)}
-          >
-            {name}
-          </button>
-        ))}
+      <BookFilters filter={filter} onFilter={setFilter}>
         {tags.length > 0 ? (
           <>
             <label htmlFor={tagField} className="sr-only">
@@ -72,7 +61,7 @@ export function BookList({ entries, bin, strongHand, onRestore }: BookListProps)
             </select>
           </>
         ) : null}
-      </fieldset>
+      </BookFilters>
       {shown.length > 0 ? (
         <ul className="flex flex-col gap-1 overflow-y-auto lg:flex-1 max-h-80 lg:max-h-none min-h-0 pr-1">
           {shown.map((entry) => (

@@ -7,6 +7,7 @@ import { cellDrafts, type Draft } from "~/data/draft";
 import type { AskedCell, CellBenchContent } from "~/formats/cell";
 import { handCell, lastPlace } from "~/ui/hand-over";
 import { KeyList } from "~/ui/key-list";
+import { Notice, useNotice } from "~/ui/notice";
 import { usePlayback, useSound } from "~/ui/playback";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
 import { useUndo } from "~/ui/undo-store";
@@ -148,7 +149,7 @@ function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setA
   const studied = useDeferredValue(cell);
   const [chosen, setChosen] = useState(0);
   const place = Math.min(chosen, Math.max(0, cell.length - 1));
-  const [notice, setNotice] = useState(firstNotice(draft, asked));
+  const [notice, say] = useNotice(firstNotice(draft, asked));
   const keyList = useRef<HTMLDialogElement>(null);
   const navigate = useNavigate();
   const draftKept = useDraft(bench, id, entry?.row?.revision ?? 0, opened);
@@ -156,11 +157,6 @@ function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setA
   const shown = contentOf(content);
   const name = content.name || shown?.name || "Cell";
 
-  useEffect(() => {
-    if (!notice) return;
-    const fade = setTimeout(() => setNotice(""), 6_000);
-    return () => clearTimeout(fade);
-  }, [notice]);
   useEffect(() => {
     light({ cursor: null, hover: null, playing: null });
     // Once is enough: a reload goes on with what was made of it.
@@ -184,10 +180,9 @@ function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setA
       if (isSwapping) {
         bench.replaceMove(bench.store.getState().content.at - 1, move);
         setWantsSwap(false);
-      } else if (!bench.apply(move))
-        setNotice(`A recipe may have ${MAX_MOVES} moves. Keep the cell, and go on from that.`);
+      } else if (!bench.apply(move)) say(`A recipe may have ${MAX_MOVES} moves. Keep the cell, and go on from that.`);
     },
-    [bench, isSwapping],
+    [bench, isSwapping, say],
   );
   const partners = useMemo(
     () => entries.filter((other) => other.id !== id).map(({ id, name, text }) => ({ id, name, text })),
@@ -212,7 +207,7 @@ function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setA
     place,
     choosePlace,
     compare,
-    say: setNotice,
+    say,
     apply,
     tempo: cellTempo,
     changeTempo: (tempo) => changePreferences({ cellTempo: tempo }),
@@ -330,11 +325,7 @@ function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setA
         )}
       </section>
       <KeyList dialog={keyList} groups={CELL_KEY_GROUPS} />
-      <div role="status" aria-live="polite" className="toast toast-center bottom-6 z-40 pointer-events-none">
-        {notice ? (
-          <div className="alert bg-neutral text-neutral-content py-2 text-sm whitespace-normal">{notice}</div>
-        ) : null}
-      </div>
+      <Notice words={notice} />
     </>
   );
 }

@@ -10,6 +10,7 @@ import { hitsBetween, type SearchContent, toSpec, toWeights } from "~/formats/se
 import { makeScore, type ShippedGroove } from "~/stack/playback";
 import { Bin } from "~/ui/bin";
 import { KeyList } from "~/ui/key-list";
+import { Notice, useNotice } from "~/ui/notice";
 import { usePlayback, useSound } from "~/ui/playback";
 import { keepsTime, strongHandOf, usePreferences } from "~/ui/preferences";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
@@ -57,8 +58,7 @@ export function FitScreen({ row, draft, bin, saved, entries, grooves }: FitScree
   const strong = strongHandOf(preferences.hands);
   const submit = useSubmit();
   const kept = useFetcher<{ id: string; name: string }>();
-  const [notice, setNotice] = useState("");
-  const say = useCallback((words: string) => setNotice(words), []);
+  const [notice, say] = useNotice();
   const keyList = useRef<HTMLDialogElement>(null);
   const [mode, setMode] = useState<Mode>({ kind: "best" });
   const [sort, setSort] = useState<Sort>("score");
@@ -74,11 +74,6 @@ export function FitScreen({ row, draft, bin, saved, entries, grooves }: FitScree
     what: "search",
   }));
   const saving = useSaving(where, row, draft, say);
-  useEffect(() => {
-    if (!notice) return;
-    const fade = setTimeout(() => setNotice(""), 5_000);
-    return () => clearTimeout(fade);
-  }, [notice]);
 
   const { name: _, ...asked } = content;
   const askedText = JSON.stringify(asked);
@@ -325,11 +320,7 @@ export function FitScreen({ row, draft, bin, saved, entries, grooves }: FitScree
         ) : null}
       </div>
       <KeyList dialog={keyList} groups={FIT_KEY_GROUPS} />
-      <div role="status" aria-live="polite" className="toast toast-center bottom-6 z-40 pointer-events-none">
-        {notice ? (
-          <div className="alert bg-neutral text-neutral-content py-2 text-sm whitespace-normal">{notice}</div>
-        ) : null}
-      </div>
+      <Notice words={notice} />
     </main>
   );
 }

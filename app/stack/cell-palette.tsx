@@ -1,6 +1,7 @@
 import { Search } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import { BOOK_FILTERS, type BookEntry, type BookFilter, findEntries } from "~/cells/book";
+import { type BookEntry, type BookFilter, findEntries } from "~/cells/book";
+import { BookFilters } from "~/cells/book-filters";
 import { PlayButton } from "~/cells/play-button";
 import { scoreOf } from "~/cells/preview";
 import { bpm, openingRate } from "~/core";
@@ -60,20 +61,7 @@ export function CellPalette({ strongHand, click, say }: CellPaletteProps) {
             }}
           />
         </label>
-        <fieldset className="flex flex-wrap gap-1">
-          <legend className="sr-only">Show</legend>
-          {BOOK_FILTERS.map(({ id, name }) => (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={filter === id}
-              className={`badge text-xs cursor-pointer h-6 ${filter === id ? "badge-neutral" : "border-base-300 bg-base-100"}`}
-              onClick={() => setFilter(id)}
-            >
-              {name}
-            </button>
-          ))}
-        </fieldset>
+        <BookFilters filter={filter} onFilter={setFilter} />
       </div>
       <ul className="flex-1 min-h-0 overflow-y-auto px-3 py-2 flex flex-col gap-1.5">
         {shown.map((entry) => (

@@ -7,6 +7,7 @@ import { fillDrafts } from "~/data/draft";
 import type { FillContent } from "~/formats/fill";
 import { notePlace, takeCell } from "~/ui/hand-over";
 import { KeyList } from "~/ui/key-list";
+import { Notice, useNotice } from "~/ui/notice";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { UndoButtons } from "~/ui/undo-buttons";
@@ -53,19 +54,12 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
   const bench = useBench();
   const submit = useSubmit();
   const [preferences, changePreferences] = usePreferences();
-  const [notice, setNotice] = useState("");
+  const [notice, say] = useNotice();
   const input = useRef<HTMLTextAreaElement>(null);
   const notes = useRef<HTMLDivElement>(null);
   const keyList = useRef<HTMLDialogElement>(null);
   const playback = useStackPlayback(bench, grooves, preferences);
   const history = useHistory();
-  const say = useCallback((words: string) => setNotice(words), []);
-
-  useEffect(() => {
-    if (!notice) return;
-    const fade = setTimeout(() => setNotice(""), 5_000);
-    return () => clearTimeout(fade);
-  }, [notice]);
 
   const [saved] = useState(() => ({
     store: bench.store,
@@ -163,11 +157,7 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
         </Suspense>
       ) : null}
       <KeyList dialog={keyList} groups={KEY_GROUPS} />
-      <div role="status" aria-live="polite" className="toast toast-center bottom-20 z-40 pointer-events-none">
-        {notice ? (
-          <div className="alert bg-neutral text-neutral-content py-2 text-sm whitespace-normal">{notice}</div>
-        ) : null}
-      </div>
+      <Notice words={notice} isRaised />
     </main>
   );
 }

@@ -21,7 +21,7 @@ export function Transport({ playback, grooves, preferences, onPreferences }: Tra
   return (
     <section
       aria-label="Sound"
-      className="sticky bottom-0 z-20 border-t border-base-300 bg-base-100/95 backdrop-blur px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
+      className="sticky bottom-0 z-20 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
     >
       <button
         type="button"

@@ -1,7 +1,7 @@
 /** Ways to close, endings and mends, in words. */
 
 import type { Closing, ClosingWay, Ending, Hand, Landing, Limb, Mend } from "~/core";
-import { PLACE_NAMES } from "~/core";
+import { FREE_HAND_SECONDS, PLACE_NAMES } from "~/core";
 import { LIMB_NAMES } from "./slot";
 import { nameRate, plural, sayNumber } from "./time";
 
@@ -95,11 +95,13 @@ export function wordEnding(ending: Ending): WayWords {
           ? "the foot is free"
           : `kick into the kick, ${(1 / ending.kickSeconds).toFixed(1)} a second`;
       const hand = HANDS[ending.hand];
+      const late = ending.handSeconds !== null && ending.handSeconds < FREE_HAND_SECONDS;
+      const needs = late
+        ? `no hand is there in time: the ${hand} has ${sayMilliseconds(ending.handSeconds ?? 0)}`
+        : `${hand} hand to the crash, but ${kick}, more than most can`;
       return {
         name: "Crash and kick",
-        does: ending.good
-          ? `${hand} hand to the crash: ${time}; ${kick}`
-          : `needs a hand or a foot sooner: ${hand} hand, ${time}; ${kick}`,
+        does: ending.good ? `${hand} hand to the crash: ${time}; ${kick}` : needs,
       };
     }
     case "stop":
