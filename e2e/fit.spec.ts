@@ -220,7 +220,7 @@ test.describe("on the Stack", () => {
     await expect(line).toHaveValue("@6 RLRRLKx4");
     await expect(page.getByRole("spinbutton", { name: "Tempo" })).toHaveValue("60");
     await line.fill("@4 RLRRLx3 RLK");
-    await closing.getByRole("button", { name: /^Cut 2 slots off the beginning/ }).click();
+    await closing.getByRole("button", { name: /^Cut 2 slots \(off the beginning/ }).click();
     await expect(line).toHaveValue("@4 RLRRLx3 K");
   });
 

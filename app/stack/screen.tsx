@@ -25,7 +25,7 @@ import { NameAndTags } from "./name-and-tags";
 import { Pictures } from "./pictures";
 import { type ShippedGroove, useStackPlayback } from "./playback";
 import { putInCell } from "./put-in";
-import { Sums } from "./sums";
+import { HowItMayEnd, WaysToClose } from "./sums";
 import { Transport } from "./transport";
 import { useScreenKeys } from "./use-screen-keys";
 import { VerdictStrip } from "./verdict-strip";
@@ -138,10 +138,11 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
         <LineEditor input={input} onLeave={focusNotes} />
         <FrameControls say={say} />
         <VerdictStrip />
-        <Sums say={say} />
+        <WaysToClose say={say} />
         <div ref={notes}>
           <Pictures strongHand={strongHand} say={say} showsCells={drawer !== null} onOpenDrawer={openDrawer} />
         </div>
+        <HowItMayEnd say={say} />
       </div>
       <Transport playback={playback} grooves={grooves} preferences={preferences} onPreferences={changePreferences} />
       {drawer ? (

@@ -23,12 +23,10 @@ function useBook(): readonly NamedCell[] {
   return useMemo(() => entries.map(({ name, cell }) => ({ name, cell })), [entries]);
 }
 
-export function Sums({ say }: SumsProps) {
+/** Applies a change of the line or the window as one step of undo, unless the text is being mended. */
+function useApply(say: (words: string) => void): PartProps["apply"] {
   const bench = useBench();
-  // Typing comes first: the ways follow when there is time.
-  const content = useDeferredValue(useContent());
-  const { fit } = workOut(content);
-  const apply = (change: Partial<FillContent>, line: Line | null, words: string) => {
+  return (change, line, words) => {
     const now = bench.store.getState().content;
     if (now.text !== now.goodText) {
       say("Mend the line first: your text is kept as it is.");
@@ -38,12 +36,21 @@ export function Sums({ say }: SumsProps) {
     bench.replace({ ...now, ...change, text, goodText: text });
     say(words);
   };
-  return (
-    <>
-      {fit.verdict === "short" || fit.verdict === "over" ? <WaysToClose content={content} apply={apply} /> : null}
-      {fit.verdict === "empty" ? null : <Endings content={content} apply={apply} />}
-    </>
-  );
+}
+
+/** Nothing while the phrase fits. */
+export function WaysToClose({ say }: SumsProps) {
+  // Typing comes first: the ways follow when there is time.
+  const content = useDeferredValue(useContent());
+  const apply = useApply(say);
+  const { verdict } = workOut(content).fit;
+  return verdict === "short" || verdict === "over" ? <Closings content={content} apply={apply} /> : null;
+}
+
+export function HowItMayEnd({ say }: SumsProps) {
+  const content = useDeferredValue(useContent());
+  const apply = useApply(say);
+  return workOut(content).fit.verdict === "empty" ? null : <Endings content={content} apply={apply} />;
 }
 
 interface PartProps {
@@ -51,7 +58,7 @@ interface PartProps {
   readonly apply: (change: Partial<FillContent>, line: Line | null, words: string) => void;
 }
 
-function WaysToClose({ content, apply }: PartProps) {
+function Closings({ content, apply }: PartProps) {
   const book = useBook();
   const { fillId } = useParams();
   const [bars, setBars] = useState<number>(4);
@@ -62,33 +69,18 @@ function WaysToClose({ content, apply }: PartProps) {
     apply({ window, tempo }, line, `${name}: ${does}. It fits now.`);
   };
   return (
-    <section aria-label="Ways to close" className="panel px-3 pt-2 pb-1 min-w-0">
-      <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 mb-1.5">
-        <h2 className="text-base">Ways to close</h2>
-        <p className="text-sm quiet flex-1">each makes it fit exactly; one press, one undo</p>
-        <label className="text-xs flex items-center gap-1">
-          or go on for
-          <select
-            className="select select-xs w-24"
-            value={bars}
-            onChange={(event) => setBars(Number(event.target.value))}
-          >
-            {BARS.map((many) => (
-              <option key={many} value={many}>
-                {many} bars
-              </option>
-            ))}
-          </select>
-        </label>
+    <section aria-label="Ways to close" className="panel px-3 py-2 flex items-center gap-3 min-w-0">
+      <div className="shrink-0 w-32 sm:w-40">
+        <h2 className="text-base leading-tight">Ways to close</h2>
         <Form method="post" action="/fit">
           <input type="hidden" name="fill" value={fillId} />
-          <button type="submit" className="text-sm underline cursor-pointer">
+          <button type="submit" className="text-xs underline cursor-pointer">
             Search for all ways
           </button>
         </Form>
       </div>
       {closings.length > 0 ? (
-        <ul className="flex gap-1.5 overflow-x-auto pb-1.5 snap-x">
+        <ul className="flex-1 min-w-0 flex gap-1.5 overflow-x-auto snap-x">
           {closings.map((closing) => (
             <ClosingCard
               key={`${closing.way.kind} ${formatLine(closing.line)} ${closing.window.start}`}
@@ -98,10 +90,24 @@ function WaysToClose({ content, apply }: PartProps) {
           ))}
         </ul>
       ) : (
-        <p className="text-sm quiet">
+        <p className="flex-1 text-sm quiet">
           No simple way closes it at these rates. Change the window, or search for all ways.
         </p>
       )}
+      <label className="text-xs shrink-0 hidden sm:block">
+        <span className="block label-small">or go on for</span>
+        <select
+          className="select select-xs w-22"
+          value={bars}
+          onChange={(event) => setBars(Number(event.target.value))}
+        >
+          {BARS.map((many) => (
+            <option key={many} value={many}>
+              {many} bars
+            </option>
+          ))}
+        </select>
+      </label>
     </section>
   );
 }
@@ -109,15 +115,17 @@ function WaysToClose({ content, apply }: PartProps) {
 function ClosingCard({ closing, onTake }: { closing: Closing; onTake: (closing: Closing) => void }) {
   const { name, does, landing } = wordClosing(closing);
   return (
-    <li className="w-52 h-24 shrink-0 snap-start">
+    <li className="shrink-0 snap-start max-w-60">
       <button
         type="button"
-        className="w-full h-full text-left rounded-field border border-base-300 px-2.5 py-1.5 cursor-pointer hover:border-primary"
+        aria-label={`${name} (${does}); ${landing}`}
+        title={`${does}; ${landing}`}
+        className="w-full h-14 text-left rounded-field border border-base-300 px-2.5 cursor-pointer hover:border-primary"
         onClick={() => onTake(closing)}
       >
-        <span className="block text-sm font-semibold leading-tight">{name}</span>
-        <span className="block text-xs quiet leading-snug">{does}</span>
-        <span className="block text-xs leading-snug text-accent">{landing}</span>
+        <span className="block text-sm font-semibold leading-tight truncate">{name}</span>
+        <span className="block text-xs quiet leading-tight truncate">{does}</span>
+        <span className="block text-xs leading-tight text-accent truncate">{landing}</span>
       </button>
     </li>
   );
