@@ -124,7 +124,7 @@ const SHOTS = [
       await page.getByRole("button", { name: "Band figure" }).click();
       await page.getByRole("combobox", { name: "or one of these" }).selectOption("three, three, two");
       await page.getByRole("button", { name: /How it may end/ }).click();
-      await page.getByRole("region", { name: "Ways to close" }).getByRole("button").nth(5).waitFor();
+      await page.getByRole("region", { name: "Ways to close" }).getByRole("button").nth(7).waitFor();
     },
   },
   {
