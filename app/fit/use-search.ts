@@ -63,6 +63,7 @@ export function useSearch(request: SearchRequest): SearchRun {
   const [state, setState] = useState<SearchState>(BEGUN);
   const [round, setRound] = useState(0);
   const running = useRef<Running | null>(null);
+  const waiting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
 
   const end = useCallback(() => {
     running.current?.worker.terminate();
@@ -104,14 +105,16 @@ export function useSearch(request: SearchRequest): SearchRun {
         die(new Event("error"));
       }
     };
-    const wait = setTimeout(() => void begin(), REST);
+    waiting.current = setTimeout(() => void begin(), REST);
     return () => {
       isOver = true;
-      clearTimeout(wait);
+      clearTimeout(waiting.current);
     };
   }, [request, round, end]);
 
   const cancel = useCallback(() => {
+    // Also one that has not begun yet.
+    clearTimeout(waiting.current);
     end();
     setState((before) => ({ ...before, status: "cancelled" }));
   }, [end]);
