@@ -3,7 +3,7 @@ import { useFetcher, useNavigate } from "react-router";
 import { useStore } from "zustand";
 import { applyMove, MAX_MOVES, type Meter, type Move, slotAt } from "~/core";
 import type { CellRow, FillRow } from "~/data/database";
-import { cellDrafts, type Draft } from "~/data/draft";
+import type { Draft } from "~/data/draft";
 import type { AskedCell, CellBenchContent } from "~/formats/cell";
 import { handCell, lastPlace } from "~/ui/hand-over";
 import { KeyList } from "~/ui/key-list";
@@ -14,7 +14,7 @@ import { useUndo } from "~/ui/undo-store";
 import { light } from "~/views/lighting";
 import { nameForm } from "~/words/cell";
 import { wordMove } from "~/words/moves";
-import { type CellBench, cellBefore, cookBench, openCellBench } from "./bench";
+import { cellBefore, cookBench } from "./bench";
 import { type BookEntry, benchOf, contentOf, EMPTY_BENCH, indexRudiments } from "./book";
 import { BookList } from "./book-list";
 import { Compare, type SetAside } from "./compare";
@@ -27,6 +27,7 @@ import { layOutCell, scoreOf, settingOf } from "./preview";
 import { OriginField, Recipe } from "./recipe";
 import { SettingBar } from "./setting-bar";
 import { CellStudy } from "./study";
+import { firstNotice, isSameWork, openWith, useDraft } from "./unkept";
 
 export interface CellsScreenProps {
   readonly entries: readonly BookEntry[];
@@ -93,43 +94,6 @@ interface DeskProps extends CellsScreenProps {
   readonly index: ReturnType<typeof indexRudiments>;
   readonly aside: SetAside | null;
   readonly setAside: (aside: SetAside | null) => void;
-}
-
-/** Writes down what is on the bench as it changes, as long as it is not what was opened. */
-function useDraft(bench: CellBench, id: string, revision: number, opened: CellBenchContent): boolean {
-  const [kept, setKept] = useState(true);
-  useEffect(() => {
-    const write = () => {
-      const { content } = bench.store.getState();
-      if (isSameWork(content, opened)) cellDrafts.clear(id);
-      else setKept(cellDrafts.write(id, revision, content));
-    };
-    // What was taken up again is written down again.
-    write();
-    return bench.store.subscribe(write);
-  }, [bench, id, revision, opened]);
-  return kept;
-}
-
-/** Which step is looked at is no work that could be lost. */
-function isSameWork(a: CellBenchContent, b: CellBenchContent): boolean {
-  return JSON.stringify({ ...a, at: 0 }) === JSON.stringify({ ...b, at: 0 });
-}
-
-/** A bench for the sticking that was sent here; what lay on it before comes back with undo. */
-function openWith(before: CellBenchContent, asked: AskedCell | null): CellBench {
-  const bench = openCellBench(before);
-  if (!asked) return bench;
-  const { cell, rate } = asked;
-  bench.replace({ ...EMPTY_BENCH, origin: { source: null, name: "", typed: cell, text: cell }, rate });
-  return bench;
-}
-
-/** What the player is to know about how the bench was opened. */
-function firstNotice(draft: Draft<CellBenchContent> | null, asked: AskedCell | null): string {
-  if (asked)
-    return draft ? "From the Stack. Undo brings back what lay here before." : "From the Stack, to be worked on.";
-  return draft ? "What you did here last had not been kept; here it is." : "";
 }
 
 function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setAside }: DeskProps) {

@@ -264,6 +264,10 @@ describe("mends", () => {
       "mirror: @4 RLRLx4",
     ]);
   });
+  test("an endless line is no fill: nothing is tried on it", () => {
+    expect(listMends(phraseOf("@4 LRLRx251", { tempo: bpm(120) }), BOOK, "R")).toEqual([]);
+    expect(closings("@4 LRLRx251")).toEqual([]);
+  });
   test("what lands well is left alone", () => {
     expect(listMends(phraseOf("@4 RLRRLx2 RLRRLK"), BOOK, null)).toEqual([]);
   });

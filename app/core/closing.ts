@@ -52,8 +52,8 @@ export interface Closing {
 /** Longer ways round are no help to anyone. */
 const MOST_BARS = 16;
 const MOST_TAILS = 5;
-/** A longer line is no fill, and its ways would take their time. */
-const MOST_SLOTS = 1_000;
+/** A longer line is no fill, and its ways and mends would take their time at every edit. */
+export const MOST_MENDED_SLOTS = 1_000;
 const RATES: readonly Rate[] = [
   [3, 2],
   [2, 1],
@@ -75,7 +75,7 @@ const RATES: readonly Rate[] = [
 export function listClosings(phrase: Phrase, book: readonly NamedCell[], bars: number): Closing[] {
   const timeline = layOut(phrase);
   const fit = measureFit(timeline, openingRate(phrase.line));
-  if (fit.verdict === "fits" || fit.verdict === "empty" || fit.usedSlots > MOST_SLOTS) return [];
+  if (fit.verdict === "fits" || fit.verdict === "empty" || fit.usedSlots > MOST_MENDED_SLOTS) return [];
   const ways = fit.verdict === "short" ? [...tails(phrase, fit.spareSlots, book)] : cuts(phrase, timeline);
   return [...ways, ...shifts(phrase, timeline), ...rates(phrase, timeline), ...rounds(phrase, fit.used, book, bars)];
 }

@@ -1,6 +1,6 @@
 /** How a phrase may end, what each ending needs, and how a bad landing is mended. */
 
-import type { NamedCell } from "./closing";
+import { MOST_MENDED_SLOTS, type NamedCell } from "./closing";
 import { setLimb } from "./edit";
 import { measureFit } from "./fit";
 import { describeLanding, FREE_HAND_SECONDS, type Landing, rankLanding } from "./landing";
@@ -106,13 +106,13 @@ const MOST_MENDS = 4;
 
 /**
  * Changes after which a phrase lands better, best first: the other hand leads, another last cell of the same size, a
- * kick at the end. What fitted still fits. `crash` is the hand that is wanted for the crash, null for whichever is free.
+ * kick at the end. What fitted still fits. Empty for a line that is too long to be a fill. `crash` is the hand that is wanted for the crash, null for whichever is free.
  */
 export function listMends(phrase: Phrase, book: readonly NamedCell[], crash: Hand | null): Mend[] {
   const timeline = layOut(phrase);
   const before = describeLanding(timeline);
   const last = timeline.cells.at(-1);
-  if (!before || !last) return [];
+  if (!before || !last || timeline.slots.length > MOST_MENDED_SLOTS) return [];
   const fit = measureFit(timeline, openingRate(phrase.line)).verdict;
   const seen = new Set<string>();
   const mends: Mend[] = [];

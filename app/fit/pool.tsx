@@ -8,7 +8,7 @@ import { cellOf } from "~/formats/cell";
 import { MAX_POOL, type PoolContent, type SearchContent } from "~/formats/search";
 import { CellCoins } from "~/views/coins";
 import { poolWith, type SearchBench } from "./bench";
-import { MostPick } from "./rules";
+import { MostPick } from "./picks";
 
 interface PoolProps {
   readonly bench: SearchBench;

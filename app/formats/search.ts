@@ -3,6 +3,7 @@
 import { z } from "zod";
 import {
   bpm,
+  countWindowSlots,
   type Figure,
   MAX_BPM,
   MAX_METER_BEATS,
@@ -119,7 +120,7 @@ export function toSpec(content: SearchContent): SearchSpec {
   };
   const figure: Figure | null = content.figure ? toFigure(content.figure) : null;
   if (!figure) return spec;
-  const slots = Math.floor((window.length * rate.slots) / (10_080 * rate.quarters));
+  const slots = Math.floor(countWindowSlots({ window, rate }));
   return { ...spec, rules: [...rules, ...rulesOfFigure(figure, rate, window.start, slots).rules] };
 }
 
@@ -131,7 +132,7 @@ export function toWeights({ weights }: Pick<SearchContent, "weights">, likeness 
 export function hitsBetween(content: SearchContent): number {
   if (!content.figure || content.figure.ask === "free") return 0;
   const rate = searchRateOf(content);
-  const slots = Math.floor((content.window.length * rate.slots) / (10_080 * rate.quarters));
+  const slots = Math.floor(countWindowSlots({ window: content.window, rate }));
   return rulesOfFigure(toFigure(content.figure), rate, content.window.start, slots).between.length;
 }
 

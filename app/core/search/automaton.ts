@@ -4,7 +4,7 @@
  */
 
 import { strokesOf } from "../stroke";
-import { barTicks, beatTicks, gcd, slotTicks, type Ticks, ticks } from "../time";
+import { barTicks, beatTicks, slotTicks, type Ticks, ticks } from "../time";
 import { listPieces, type Piece } from "./piece";
 import {
   isWho,
@@ -269,9 +269,4 @@ export function runToEnd<Result>(steps: Generator<unknown, Result>): Result {
   let step = steps.next();
   while (!step.done) step = steps.next();
   return step.value;
-}
-
-/** The greatest common divisor of the pool's sizes: a window that it does not divide cannot be filled. */
-export function sharedSize(pieces: readonly Piece[]): number {
-  return pieces.reduce((shared, piece) => gcd(shared, piece.size), 0);
 }

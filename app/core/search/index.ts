@@ -8,7 +8,6 @@ export {
   countWindowSlots,
   isProblem,
   runToEnd,
-  sharedSize,
 } from "./automaton";
 export { bestWays, type RankedWay, rankWays } from "./best";
 export { type Counts, countWays, drawWays, makeRandom, totalWays } from "./count";

@@ -1,6 +1,6 @@
 /** Which rules stand in the way, when there is no way: the smallest set of them without which there is one. */
 
-import { buildAutomaton, type Compiled, compileSearch, isProblem } from "./automaton";
+import { buildAutomaton, compileSearch, isProblem } from "./automaton";
 import { countWays, totalWays } from "./count";
 import type { SearchSpec } from "./spec";
 
@@ -21,9 +21,9 @@ function without(spec: SearchSpec, loosened: readonly Loosened[]): SearchSpec {
 }
 
 function* hasWay(spec: SearchSpec): Generator<void, boolean> {
-  const compiled: Compiled | { code: string } = compileSearch(spec);
-  if (isProblem(compiled as Compiled)) return false;
-  const steps = buildAutomaton(compiled as Compiled);
+  const compiled = compileSearch(spec);
+  if (isProblem(compiled)) return false;
+  const steps = buildAutomaton(compiled);
   let step = steps.next();
   while (!step.done) {
     yield;
