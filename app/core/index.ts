@@ -9,6 +9,7 @@ export * from "./family";
 export * from "./figure";
 export * from "./fit";
 export * from "./form";
+export { countWays, drawWays, makeRandom, totalWays } from "./graph/count";
 export * from "./landing";
 export * from "./loop";
 export * from "./moves/apply";

@@ -3,6 +3,7 @@
  * that may follow. Count, best and draws are read off it.
  */
 
+import type { Graph } from "../graph/graph";
 import { strokesOf } from "../stroke";
 import { barTicks, beatTicks, slotTicks, type Ticks, ticks } from "../time";
 import { listPieces, type Piece } from "./piece";
@@ -155,19 +156,11 @@ export function isProblem(compiled: Compiled | SpecProblem): compiled is SpecPro
   return "code" in compiled;
 }
 
-/** Nodes are numbered as they were found; `order` has them by slot. The last node is where every full window ends. */
-export interface Automaton {
+/** Nodes are numbered as they were found, in order of their slots. What is chosen on an edge is a piece. */
+export interface Automaton extends Graph {
   readonly compiled: Compiled;
-  /** Node 0 is the beginning. */
-  readonly order: readonly number[];
   /** The slot that a node stands on. */
   readonly slotOf: readonly number[];
-  /** Edges of a node are from `edgesFrom[node]` to before `edgesTo[node]`. */
-  readonly edgesFrom: Int32Array;
-  readonly edgesTo: Int32Array;
-  readonly edgePiece: readonly number[];
-  readonly edgeNode: readonly number[];
-  readonly end: number;
   /** States of the trackers at a node, in their order, for scores. */
   readonly stateOf: (node: number, tracker: number) => number;
 }
@@ -199,7 +192,7 @@ export function* buildAutomaton(
   const asNumber = product < Number.MAX_SAFE_INTEGER;
   const layers: Map<number | string, number>[] = Array.from({ length: slots + 1 }, () => new Map());
   const reaches = reachesEnd(compiled);
-  const edgePiece: number[] = [];
+  const edgeLabel: number[] = [];
   const edgeNode: number[] = [];
   const from: number[] = [];
   const to: number[] = [];
@@ -217,7 +210,7 @@ export function* buildAutomaton(
   for (let at = 0; at < slots; at++) {
     for (const node of (layers[at] as Map<number | string, number>).values()) {
       order.push(node);
-      from[node] = edgePiece.length;
+      from[node] = edgeLabel.length;
       forms: for (let piece = 0; piece < pieces.length; piece++) {
         if (fits[at * pieces.length + piece] === 0) continue;
         const then = at + (pieces[piece] as Piece).size;
@@ -229,7 +222,7 @@ export function* buildAutomaton(
         }
         if (then === slots) {
           if (!trackers.every((tracker, index) => tracker.accepts(after[index] as number))) continue;
-          edgePiece.push(piece);
+          edgeLabel.push(piece);
           edgeNode.push(end);
           continue;
         }
@@ -243,21 +236,22 @@ export function* buildAutomaton(
           slotOf.push(then);
           for (let index = 0; index < width; index++) states.push(after[index] as number);
         }
-        edgePiece.push(piece);
+        edgeLabel.push(piece);
         edgeNode.push(found);
       }
-      to[node] = edgePiece.length;
+      to[node] = edgeLabel.length;
     }
     layers[at]?.clear();
     yield (at + 1) / slots;
   }
   return {
     compiled,
+    nodes: slotOf.length,
     order,
     slotOf,
     edgesFrom: Int32Array.from(from),
     edgesTo: Int32Array.from(to),
-    edgePiece,
+    edgeLabel,
     edgeNode,
     end,
     stateOf: (node, tracker) => states[node * width + tracker] as number,

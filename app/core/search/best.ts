@@ -1,148 +1,22 @@
-/**
- * The best k ways, best first, by recursive enumeration over the graph (V. Jiménez and A. Marzal, "Computing the K
- * shortest paths: a new algorithm and an experimental comparison", 1999): each node hands out its next best completion when it is asked for.
- */
+/** The best ways to fill a window: the automaton's paths by a score. */
 
+import { type RankedWay, rankPaths, takeBest } from "../graph/rank";
 import type { Automaton } from "./automaton";
 import type { Scorer } from "./score";
 
-export interface RankedWay {
-  readonly way: readonly number[];
-  /** The weighted sum, in thousandths of a slot. */
-  readonly score: number;
-}
-
-/** A completion: over an edge, then the `rank`th best from there. */
-interface Completion {
-  readonly edge: number;
-  readonly rank: number;
-  readonly score: number;
-}
-
-/** Completions that have not been handed out, best on top; of equals the one that came first in the graph. */
-class Heap {
-  private readonly items: Completion[] = [];
-  push(item: Completion) {
-    const { items } = this;
-    let index = items.push(item) - 1;
-    while (index > 0) {
-      const parent = (index - 1) >> 1;
-      if (!isBetter(item, items[parent] as Completion)) break;
-      items[index] = items[parent] as Completion;
-      index = parent;
-    }
-    items[index] = item;
-  }
-  pop(): Completion | undefined {
-    const { items } = this;
-    const top = items[0];
-    const last = items.pop();
-    if (last === undefined || items.length === 0) return top;
-    let index = 0;
-    for (;;) {
-      let child = 2 * index + 1;
-      if (child >= items.length) break;
-      if (child + 1 < items.length && isBetter(items[child + 1] as Completion, items[child] as Completion)) child++;
-      if (!isBetter(items[child] as Completion, last)) break;
-      items[index] = items[child] as Completion;
-      index = child;
-    }
-    items[index] = last;
-    return top;
-  }
-}
-
-function isBetter(a: Completion, b: Completion): boolean {
-  if (a.score !== b.score) return a.score > b.score;
-  return a.edge !== b.edge ? a.edge < b.edge : a.rank < b.rank;
-}
-
 /**
- * Hands out ways, best first, for as long as there are any. The automaton must have been built with the scorer's
+ * Hands out ways, best first, with scores in thousandths of a slot. The automaton must have been built with the scorer's
  * `extra` trackers last.
  */
-export function* rankWays(automaton: Automaton, scorer: Scorer): Generator<RankedWay> {
-  const { compiled, order, edgesFrom, edgesTo, edgeNode, edgePiece, slotOf, end, stateOf } = automaton;
+export function rankWays(automaton: Automaton, scorer: Scorer): Generator<RankedWay> {
+  const { compiled, edgeLabel, slotOf, stateOf } = automaton;
   const own = compiled.trackers.length;
-  const edges = edgeNode.length;
-  const weight = new Float64Array(edges);
-  // The best completion of each node, and by which edge; none is -Infinity.
-  const best = new Float64Array(slotOf.length).fill(Number.NEGATIVE_INFINITY);
-  const bestEdge = new Int32Array(slotOf.length).fill(-1);
-  for (let index = order.length - 1; index >= 0; index--) {
-    const node = order[index] as number;
-    const [size, moment] = [stateOf(node, own), stateOf(node, own + 1)];
-    for (let edge = edgesFrom[node] as number; edge < (edgesTo[node] as number); edge++) {
-      const next = edgeNode[edge] as number;
-      const rest = next === end ? 0 : (best[next] as number);
-      if (rest === Number.NEGATIVE_INFINITY) {
-        weight[edge] = Number.NaN;
-        continue;
-      }
-      const own = scorer.score(edgePiece[edge] as number, slotOf[node] as number, size, moment);
-      weight[edge] = own;
-      if (own + rest > (best[node] as number)) {
-        best[node] = own + rest;
-        bestEdge[node] = edge;
-      }
-    }
-  }
-  if (order.length === 0 || bestEdge[0] === -1) return;
-
-  const handed = new Map<number, Completion[]>();
-  const heaps = new Map<number, Heap>();
-  const completionOf = (node: number, rank: number): Completion | null => {
-    if (node === end) return rank === 0 ? { edge: -1, rank: 0, score: 0 } : null;
-    let list = handed.get(node);
-    if (!list) {
-      list = [{ edge: bestEdge[node] as number, rank: 0, score: best[node] as number }];
-      handed.set(node, list);
-    }
-    while (list.length <= rank) {
-      let heap = heaps.get(node);
-      if (!heap) {
-        heap = new Heap();
-        heaps.set(node, heap);
-        for (let edge = edgesFrom[node] as number; edge < (edgesTo[node] as number); edge++) {
-          const own = weight[edge] as number;
-          if (edge === bestEdge[node] || Number.isNaN(own)) continue;
-          const next = edgeNode[edge] as number;
-          heap.push({ edge, rank: 0, score: own + (next === end ? 0 : (best[next] as number)) });
-        }
-      }
-      // What was handed out last may be followed by its edge's next best.
-      const last = list.at(-1) as Completion;
-      const further = completionOf(edgeNode[last.edge] as number, last.rank + 1);
-      if (further) {
-        heap.push({ edge: last.edge, rank: last.rank + 1, score: (weight[last.edge] as number) + further.score });
-      }
-      const next = heap.pop();
-      if (!next) return null;
-      list.push(next);
-    }
-    return list[rank] as Completion;
-  };
-  for (let rank = 0; ; rank++) {
-    const first = completionOf(0, rank);
-    if (!first) return;
-    const way: number[] = [];
-    let node = 0;
-    let step: Completion | null = first;
-    while (step && step.edge >= 0) {
-      way.push(edgePiece[step.edge] as number);
-      node = edgeNode[step.edge] as number;
-      step = completionOf(node, step.rank);
-    }
-    yield { way, score: first.score };
-  }
+  return rankPaths(automaton, (edge, node) =>
+    scorer.score(edgeLabel[edge] as number, slotOf[node] as number, stateOf(node, own), stateOf(node, own + 1)),
+  );
 }
 
 /** The best `most` ways. */
 export function bestWays(automaton: Automaton, scorer: Scorer, most: number): RankedWay[] {
-  const found: RankedWay[] = [];
-  for (const ranked of rankWays(automaton, scorer)) {
-    found.push(ranked);
-    if (found.length >= most) break;
-  }
-  return found;
+  return takeBest(rankWays(automaton, scorer), most);
 }

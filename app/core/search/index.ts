@@ -9,8 +9,7 @@ export {
   isProblem,
   runToEnd,
 } from "./automaton";
-export { bestWays, type RankedWay, rankWays } from "./best";
-export { type Counts, countWays, drawWays, makeRandom, totalWays } from "./count";
+export { bestWays, rankWays } from "./best";
 export { findLoosening, type Loosened } from "./loosen";
 export type { Piece } from "./piece";
 export { makeScorer, NO_WEIGHTS, type Parts, SCORE_PARTS, type ScorePart, type Scorer, type Weights } from "./score";

@@ -1,22 +1,22 @@
 /** How many ways there are, exactly, and fair draws among them. */
 
-import type { Automaton } from "./automaton";
+import type { Graph } from "./graph";
 
 /**
  * Ways from each node to the end. Numbers while they are exact, BigInt beyond: adding small ones is many times as quick.
  */
 export interface Counts {
-  readonly automaton: Automaton;
+  readonly graph: Graph;
   readonly small: Float64Array;
   readonly large: readonly (bigint | undefined)[];
 }
 
 const SAFE = 2 ** 52;
 
-export function countWays(automaton: Automaton): Counts {
-  const { order, edgesFrom, edgesTo, edgeNode, slotOf, end } = automaton;
-  const small = new Float64Array(slotOf.length);
-  const large: (bigint | undefined)[] = new Array(slotOf.length);
+export function countWays(graph: Graph): Counts {
+  const { nodes, order, edgesFrom, edgesTo, edgeNode, end } = graph;
+  const small = new Float64Array(nodes);
+  const large: (bigint | undefined)[] = new Array(nodes);
   for (let index = order.length - 1; index >= 0; index--) {
     const node = order[index] as number;
     let sum = 0;
@@ -37,17 +37,17 @@ export function countWays(automaton: Automaton): Counts {
     if (rest === 0n) small[node] = sum;
     else large[node] = rest + BigInt(sum);
   }
-  return { automaton, small, large };
+  return { graph, small, large };
 }
 
-function waysFrom({ automaton, small, large }: Counts, node: number): bigint {
-  if (node === automaton.end) return 1n;
+function waysFrom({ graph, small, large }: Counts, node: number): bigint {
+  if (node === graph.end) return 1n;
   return large[node] ?? BigInt(small[node] as number);
 }
 
 /** The number of all ways. */
 export function totalWays(counts: Counts): bigint {
-  return counts.automaton.order.length === 0 ? 0n : waysFrom(counts, 0);
+  return counts.graph.order.length === 0 ? 0n : waysFrom(counts, 0);
 }
 
 /** A source of whole numbers of 32 random bits. */
@@ -91,10 +91,9 @@ export function drawBelow(below: bigint, random: RandomBits): bigint {
   }
 }
 
-/** The way of a given number, from 0 in the graph's own order: pieces one after another. */
+/** The way of a given number, from 0 in the graph's own order: its choices one after another. */
 export function wayOfNumber(counts: Counts, number: bigint): number[] {
-  const { automaton } = counts;
-  const { edgesFrom, edgesTo, edgeNode, edgePiece, end } = automaton;
+  const { edgesFrom, edgesTo, edgeNode, edgeLabel, end } = counts.graph;
   const way: number[] = [];
   let left = number;
   let node = 0;
@@ -104,7 +103,7 @@ export function wayOfNumber(counts: Counts, number: bigint): number[] {
       const next = edgeNode[edge] as number;
       const ways = waysFrom(counts, next);
       if (left < ways) {
-        way.push(edgePiece[edge] as number);
+        way.push(edgeLabel[edge] as number);
         node = next;
         taken = true;
         break;
