@@ -1,5 +1,6 @@
 /** A phrase in its setting: count-in, bars of groove, the fill, and the crash that answers it, as one loop to be played. */
 
+import { foldPlace, type Kit } from "./kit/kit";
 import { type Line, makeLine } from "./phrase";
 import { type Hand, isHand, type Level, type Limb, makeStroke, makeStrokes, type Place } from "./stroke";
 import { type Bpm, barTicks, beatTicks, isCompound, type Meter, type Ticks, ticks, unitTicks } from "./time";
@@ -53,9 +54,16 @@ export interface Arrangement {
 /**
  * Puts a phrase after `form.grooveBars` of groove. In the fill's own bars the groove runs up to where the window
  * begins and takes up where it ends; the crash on one answers the fill each time but the first.
- * `crashHand` plays the crash. A groove in another meter than the phrase's is not used.
+ * `crashHand` plays the crash. A groove in another meter than the phrase's is not used. Groove and crash sound on what
+ * the kit has, where there is one.
  */
-export function arrange(timeline: Timeline, groove: Groove, form: Form, crashHand: Hand): Arrangement {
+export function arrange(
+  timeline: Timeline,
+  groove: Groove,
+  form: Form,
+  crashHand: Hand,
+  kit: Kit | null = null,
+): Arrangement {
   const { meter, tempo, window } = timeline;
   const bar = barTicks(meter);
   const fillAt = form.grooveBars * bar;
@@ -64,13 +72,13 @@ export function arrange(timeline: Timeline, groove: Groove, form: Form, crashHan
   const length = Math.max(bar, Math.ceil(fillEnd / bar) * bar);
 
   const notes: SoundingNote[] = [];
-  for (const note of playGroove(groove, meter, tempo, length)) {
+  for (const note of playGroove(groove, meter, tempo, length, kit)) {
     if (note.at >= fillStart && note.at < fillEnd) continue;
     // The hand on the cymbal leaves it for the crash.
     const answered = form.grooveBars > 0 && note.at === 0 && isHand(note.limb) && note.place !== "sn";
     notes.push(answered ? { ...note, passes: "first" } : note);
   }
-  if (form.grooveBars > 0 && timeline.events.length > 0) notes.push(...answerWithCrash(notes, crashHand));
+  if (form.grooveBars > 0 && timeline.events.length > 0) notes.push(...answerWithCrash(notes, crashHand, kit));
   for (const event of timeline.events) notes.push(sound(event, fillAt + event.at, "fill"));
   notes.sort((a, b) => a.at - b.at);
 
@@ -107,9 +115,9 @@ function sound(event: TimelineEvent, at: number, role: SoundingNote["role"]): So
   return { at: ticks(at), limb, place, level, rimShot, role, slot, passes: "all" };
 }
 
-function playGroove(groove: Groove, meter: Meter, tempo: Bpm, length: number): SoundingNote[] {
+function playGroove(groove: Groove, meter: Meter, tempo: Bpm, length: number, kit: Kit | null): SoundingNote[] {
   const window = { start: ticks(0), length: barTicks(groove.meter) };
-  const laid = layOut({ meter: groove.meter, tempo, window, line: groove.line });
+  const laid = layOut({ meter: groove.meter, tempo, window, line: groove.line }, kit);
   if (laid.end <= 0 || groove.meter.beats !== meter.beats || groove.meter.unit !== meter.unit) return [];
   const notes: SoundingNote[] = [];
   for (let from = 0; from < length; from += laid.end) {
@@ -118,9 +126,14 @@ function playGroove(groove: Groove, meter: Meter, tempo: Bpm, length: number): S
   return notes;
 }
 
-function answerWithCrash(groove: readonly SoundingNote[], hand: Hand): SoundingNote[] {
+function answerWithCrash(groove: readonly SoundingNote[], hand: Hand, kit: Kit | null): SoundingNote[] {
   const shared = { at: ticks(0), rimShot: false, role: "crash", slot: null, passes: "later" } as const;
-  const crash: SoundingNote = { ...shared, limb: hand, place: "c1", level: "accent" };
+  const crash: SoundingNote = {
+    ...shared,
+    limb: hand,
+    place: kit ? foldPlace(kit, hand, "c1") : "c1",
+    level: "accent",
+  };
   const kicks = groove.some((note) => note.at === 0 && note.place === "kk");
   return kicks ? [crash] : [crash, { ...shared, limb: "K", place: "kk", level: "normal" }];
 }

@@ -10,6 +10,30 @@ export * from "./figure";
 export * from "./fit";
 export * from "./form";
 export { countWays, drawWays, makeRandom, totalWays } from "./graph/count";
+export { armsCross, COMFORTABLE_REACH, handOnTop, reachOf } from "./kit/arms";
+export * from "./kit/ceiling";
+export * from "./kit/checks";
+export * from "./kit/kit";
+export * from "./kit/limits";
+export * from "./kit/placing";
+export * from "./kit/travel";
+export * from "./kit/variants";
+export {
+  ALL_STROKES,
+  DIRECTIONS,
+  type Direction,
+  mirrorVoicing,
+  PATH_NAMES,
+  type Path,
+  placesOf,
+  renamePlace,
+  stepsOf,
+  type Voicing,
+  type VoicingFilter,
+  type VoicingKind,
+  type VoicingLayer,
+  type VoicingRule,
+} from "./kit/voicing";
 export * from "./landing";
 export * from "./loop";
 export * from "./moves/apply";

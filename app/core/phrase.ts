@@ -1,5 +1,6 @@
 /** The phrase: what the player means. A line of cells, laid over a window of bars at a tempo. */
 
+import type { Voicing } from "./kit/voicing";
 import { mirrorSlot, type Slot } from "./stroke";
 import { type Bpm, DEFAULT_RATE, type Meter, type Rate, type Ticks } from "./time";
 
@@ -39,6 +40,8 @@ export interface Phrase {
   readonly window: Window;
   /** In normal form: it begins with a rate, no run has count 1, no cell or run is empty. */
   readonly line: Line;
+  /** Where strokes go that the line does not put anywhere; without it, home. */
+  readonly voicing?: Voicing;
 }
 
 /** The most slots that a line may play, repeats included. */

@@ -14,8 +14,8 @@ import {
   playItems,
 } from "./phrase";
 import { readStickLine } from "./stick-line/read";
-import { formatLine } from "./stick-line/write";
-import type { Slot } from "./stroke";
+import { formatLine, formatSlots } from "./stick-line/write";
+import { type Limb, makeSplit, type Place, partsOf, type Slot } from "./stroke";
 import { DEFAULT_RATE, type Rate, sameRate } from "./time";
 
 /** Whether a line may be written: within its limits, and with shared slots that are exact at their rates. */
@@ -42,6 +42,60 @@ function writeOut(items: readonly PlayedItem[], first: Rate): Line {
     } else line.push(makeCell(item.item.slots));
   }
   return line;
+}
+
+/**
+ * The line with every slot that it plays changed by its number, from 0, repeats included. What becomes the same again is
+ * written once; a change that changes nothing leaves the line as it is.
+ */
+export function mapPlayedSlots(line: Line, change: (slot: Slot, index: number) => Slot): Line {
+  let index = 0;
+  let isSame = true;
+  const known = new Map<string, readonly Slot[]>();
+  const items = playItems(line).map((item): PlayedItem => {
+    if (item.kind === "bar") return item;
+    let isOwn = true;
+    const slots = item.item.slots.map((slot) => {
+      const next = change(slot, index++);
+      if (next !== slot) isOwn = false;
+      return next;
+    });
+    if (!isOwn) isSame = false;
+    const kept = isOwn ? item.item.slots : slots;
+    const text = formatSlots(kept);
+    const shared = known.get(text) ?? kept;
+    known.set(text, shared);
+    return { ...item, item: makeCell(shared) };
+  });
+  return isSame ? line : writeOut(items, openingRate(line));
+}
+
+/** Which stroke: the slot by its number as played, the part of the slot, the limb. */
+export interface StrokeKey {
+  readonly slot: number;
+  readonly part: number;
+  readonly limb: Limb;
+}
+
+/** The line with surfaces named for some of its strokes, null to leave them to the voicing again. */
+export function placeStrokes(line: Line, places: Iterable<readonly [stroke: StrokeKey, place: Place | null]>): Line {
+  const wanted = new Map<string, Place | null>();
+  for (const [{ slot, part, limb }, place] of places) wanted.set(`${slot} ${part} ${limb}`, place);
+  return mapPlayedSlots(line, (slot, index) => {
+    let isSame = true;
+    const parts = partsOf(slot).map((part, number) => {
+      if (part.kind === "silence") return part;
+      const strokes = part.strokes.map((stroke) => {
+        const place = wanted.get(`${index} ${number} ${stroke.limb}`);
+        if (place === undefined || (place ?? undefined) === stroke.place) return stroke;
+        isSame = false;
+        const { place: _, ...rest } = stroke;
+        return place ? { ...rest, place } : rest;
+      });
+      return { ...part, strokes };
+    });
+    return isSame ? slot : makeSplit(parts);
+  });
 }
 
 /** The rate that is in force after a line. */

@@ -166,6 +166,12 @@ export function locate(at: Ticks, meter: Meter): { bar: number; beat: number; re
   return { bar, beat, rest: ticks(inBar - beat * beatTicks(meter)) };
 }
 
+/** Whether `at` falls on every second beat of its bar: 2 and 4, or the later half of a bar of two. */
+export function isBackbeat(at: Ticks, meter: Meter): boolean {
+  const { beat, rest } = locate(at, meter);
+  return rest === 0 && beat % 2 === 1;
+}
+
 /** The first bar line at or after `at`. */
 export function nextBarLine(at: Ticks, meter: Meter): Ticks {
   return ticks(Math.ceil(at / barTicks(meter)) * barTicks(meter));

@@ -1,5 +1,7 @@
 /** The timeline: what happens when. Every view, sound and file reads this and derives no time of its own. */
 
+import type { Kit } from "./kit/kit";
+import { type VoicedSlot, voiceSlots } from "./kit/voice-slots";
 import { type CellItem, type Phrase, playItems, type Window } from "./phrase";
 import {
   homePlace,
@@ -23,7 +25,10 @@ export interface TimelineSlot {
   /** Which playing of a cell it is in, and its place there, both from 0. */
   readonly cell: number;
   readonly place: number;
+  /** As the line has it. */
   readonly content: Slot;
+  /** As it sounds: a stroke has its place where the line named one, or where it is not at home. */
+  readonly voiced: Slot;
 }
 
 /** One playing of a cell. */
@@ -47,8 +52,9 @@ export interface TimelineEvent {
   readonly level: Level;
   readonly rimShot: boolean;
   readonly place: Place;
-  /** How many grace notes this stroke is led into by. */
+  /** How many grace notes this stroke is led into by, and where they sound when that is elsewhere. */
   readonly graces: number;
+  readonly gracePlace?: Place;
   /** Set for a grace note: which one of its ornament, from 0. */
   readonly grace?: number;
   readonly slot: number;
@@ -66,6 +72,13 @@ export interface BarCheck {
   readonly beforeCell: number;
 }
 
+/** Strokes that were meant for a surface that the kit lacks, and sound on another one. */
+export interface Fold {
+  readonly from: Place;
+  readonly to: Place;
+  readonly strokes: number;
+}
+
 export interface Timeline {
   readonly meter: Meter;
   readonly tempo: Bpm;
@@ -75,6 +88,8 @@ export interface Timeline {
   /** In order of time; at one time in the order of {@link LIMBS}. */
   readonly events: readonly TimelineEvent[];
   readonly barChecks: readonly BarCheck[];
+  /** What the kit lacks and where it sounds instead; empty without a kit. */
+  readonly folds: readonly Fold[];
   /** Where the last slot ends; the window's start for an empty line. */
   readonly end: Ticks;
 }
@@ -83,17 +98,19 @@ export interface Timeline {
  * Time from one grace note to the next, or to its stroke. Estimates: a tight flam leads by about 30 ms at any tempo,
  * the notes of a drag or ruff stand a little wider.
  */
-const FLAM_SECONDS = 0.028;
+export const FLAM_SECONDS = 0.028;
 const DRAG_SECONDS = 0.042;
 /** An ornament takes at most this share of the slot part before it, however fast the tempo. */
 const GRACE_SHARE = 0.5;
 
-/** Lays the phrase out in exact time. The line must be readable at its rates, as {@link readStickLine} ensures. */
-export function layOut(phrase: Phrase): Timeline {
+/**
+ * Lays the phrase out in exact time, and on the kit where there is one. The line must be readable at its rates, as
+ * {@link readStickLine} ensures.
+ */
+export function layOut(phrase: Phrase, kit: Kit | null = null): Timeline {
   const { meter, tempo, window } = phrase;
-  const slots: TimelineSlot[] = [];
+  const drafts: Omit<TimelineSlot, "voiced">[] = [];
   const cells: TimelineCell[] = [];
-  const events: TimelineEvent[] = [];
   const barChecks: BarCheck[] = [];
   let at: number = window.start;
   for (const played of playItems(phrase.line)) {
@@ -108,20 +125,21 @@ export function layOut(phrase: Phrase): Timeline {
       at: ticks(at),
       duration: ticks(duration * item.slots.length),
       size: item.slots.length,
-      firstSlot: slots.length,
+      firstSlot: drafts.length,
       rate,
       item,
     });
     for (const [place, content] of item.slots.entries()) {
-      const slot = { index: slots.length, at: ticks(at), duration, cell: cells.length - 1, place, content };
-      slots.push(slot);
-      pushSlotEvents(events, slot, phrase);
+      drafts.push({ index: drafts.length, at: ticks(at), duration, cell: cells.length - 1, place, content });
       at += duration;
     }
   }
+  const { slots, folds } = voiceSlots(drafts, phrase, kit);
+  const events: TimelineEvent[] = [];
+  for (const slot of slots) pushSlotEvents(events, slot, phrase);
   // Stable, so that events of one time keep their order; only grace notes move.
   events.sort((a, b) => a.at - b.at || LIMBS.indexOf(a.limb) - LIMBS.indexOf(b.limb));
-  return { meter, tempo, window, slots, cells, events, barChecks, end: ticks(at) };
+  return { meter, tempo, window, slots, cells, events, barChecks, folds, end: ticks(at) };
 }
 
 function fromNearestBarLine(at: number, meter: Meter): Ticks {
@@ -129,15 +147,16 @@ function fromNearestBarLine(at: number, meter: Meter): Ticks {
   return ticks(at - Math.round(at / bar) * bar);
 }
 
-function pushSlotEvents(events: TimelineEvent[], slot: TimelineSlot, phrase: Phrase) {
-  const parts = partsOf(slot.content);
+function pushSlotEvents(events: TimelineEvent[], slot: VoicedSlot, phrase: Phrase) {
+  const parts = partsOf(slot.voiced);
   const duration = ticks(slot.duration / parts.length);
   for (const [part, content] of parts.entries()) {
     if (content.kind === "silence") continue;
     const at = slot.at + part * duration;
     for (const stroke of content.strokes) {
       const shared = { slot: slot.index, part, parts: parts.length };
-      pushGraces(events, stroke, at, duration, phrase, shared);
+      const gracePlace = stroke.graces > 0 ? slot.gracePlaces?.get(stroke) : undefined;
+      pushGraces(events, stroke, gracePlace, at, duration, phrase, shared);
       events.push({
         at: ticks(at),
         duration,
@@ -146,6 +165,7 @@ function pushSlotEvents(events: TimelineEvent[], slot: TimelineSlot, phrase: Phr
         rimShot: stroke.rimShot,
         place: stroke.place ?? homePlace(stroke.limb),
         graces: stroke.graces,
+        ...(gracePlace ? { gracePlace } : {}),
         ...shared,
       });
     }
@@ -155,6 +175,7 @@ function pushSlotEvents(events: TimelineEvent[], slot: TimelineSlot, phrase: Phr
 function pushGraces(
   events: TimelineEvent[],
   stroke: Stroke,
+  gracePlace: Place | undefined,
   at: number,
   room: Ticks,
   { tempo, meter }: Phrase,
@@ -169,8 +190,7 @@ function pushGraces(
       limb: otherHand(stroke.limb),
       level: "ghost",
       rimShot: false,
-      // A grace note sounds where its stroke does; splitting a flam over two surfaces is a voicing's work.
-      place: stroke.place ?? homePlace(stroke.limb),
+      place: gracePlace ?? stroke.place ?? homePlace(stroke.limb),
       graces: 0,
       grace,
       ...shared,

@@ -5,7 +5,7 @@
 
 import type { Graph } from "../graph/graph";
 import { strokesOf } from "../stroke";
-import { barTicks, beatTicks, slotTicks, type Ticks, ticks } from "../time";
+import { beatTicks, isBackbeat, slotTicks, type Ticks, ticks } from "../time";
 import { listPieces, type Piece } from "./piece";
 import {
   isWho,
@@ -48,12 +48,6 @@ function positionOf({ window, rate }: SearchSpec, slot: number): Ticks {
   return ticks(window.start + slot * slotTicks(rate));
 }
 
-/** Slots on every second beat of the bar: 2 and 4, or the later half of a bar of two. */
-function isBackbeat({ meter }: SearchSpec, position: Ticks): boolean {
-  const inBar = ((position % barTicks(meter)) + barTicks(meter)) % barTicks(meter);
-  return inBar % beatTicks(meter) === 0 && (inBar / beatTicks(meter)) % 2 === 1;
-}
-
 function satisfies(piece: Piece, place: number, want: Want): boolean {
   const matches = ({ limb, level }: { limb: Parameters<typeof isWho>[0]; level: string }) =>
     isWho(limb, want.who) && (want.level === null || level === want.level);
@@ -73,7 +67,7 @@ function listWants(spec: SearchSpec, slots: number): Map<number, Want[]> {
     if (rule.kind === "slot") add(rule.slot, rule.want);
     if (rule.kind !== "backbeat") continue;
     for (let slot = 0; slot < slots; slot++) {
-      if (!isBackbeat(spec, positionOf(spec, slot))) continue;
+      if (!isBackbeat(positionOf(spec, slot), spec.meter)) continue;
       add(slot, { not: false, who: "hand", level: null });
       add(slot, { not: true, who: "hand", level: "ghost" });
     }

@@ -1,7 +1,7 @@
 /** Which rules stand in the way, when there is no way: the smallest set of them without which there is one. */
 
-import { buildAutomaton, compileSearch, isProblem } from "./automaton";
 import { countWays, totalWays } from "../graph/count";
+import { buildAutomaton, compileSearch, isProblem } from "./automaton";
 import type { SearchSpec } from "./spec";
 
 /** A rule by its number, or the bounds on the uses of an entry of the pool. */

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { countWays, drawBelow, drawWays, makeRandom, totalWays, wayOfNumber } from "../graph/count";
 import { describeLanding } from "../landing";
 import { readCell } from "../moves/shape";
 import { makeCell, makeLine } from "../phrase";
@@ -10,7 +11,6 @@ import { barTicks, beatTicks, bpm, makeRate, type Rate, slotTicks, ticks } from 
 import { layOut } from "../timeline";
 import { buildAutomaton, type Compiled, compileSearch, isProblem, runToEnd } from "./automaton";
 import { bestWays, rankWays } from "./best";
-import { countWays, drawBelow, drawWays, makeRandom, totalWays, wayOfNumber } from "../graph/count";
 import { findLoosening } from "./loosen";
 import { makeScorer, NO_WEIGHTS, SCORE_PARTS, strainOf, type Weights } from "./score";
 import { isWho, type PoolEntry, type SearchRule, type SearchSpec, type Want, WHO } from "./spec";

@@ -1,0 +1,149 @@
+/** What is wrong with a kit, and how it is mended in one step. */
+
+import type { Place } from "../stroke";
+import { COMFORTABLE_REACH, reachOf } from "./arms";
+import { CYMBALS, distanceBetween, isLeftHanded, type Kit, mirrorKit, type Surface, surfaceAt } from "./kit";
+
+export type KitProblem =
+  /** Two surfaces in one spot. */
+  | { readonly kind: "overlap"; readonly place: Place; readonly other: Place }
+  | { readonly kind: "no-snare" }
+  | { readonly kind: "no-cymbal" }
+  | { readonly kind: "no-bass-drum" }
+  /** Farther than an arm and a stick from either shoulder. */
+  | { readonly kind: "far"; readonly place: Place; readonly reach: number };
+
+/** Where a surface stands on a right-handed kit unless told otherwise. Sizes are common ones, from inches. */
+const USUAL: Record<Place, Omit<Surface, "place">> = {
+  sn: { player: "hands", x: -4, y: 42, height: 66, size: 36, angle: 4, midi: 38 },
+  t1: { player: "hands", x: -20, y: 78, height: 80, size: 25, angle: 18, midi: 50 },
+  t2: { player: "hands", x: 13, y: 80, height: 79, size: 30, angle: 18, midi: 48 },
+  t3: { player: "hands", x: 44, y: 70, height: 76, size: 33, angle: 16, midi: 47 },
+  f1: { player: "hands", x: 50, y: 33, height: 63, size: 41, angle: 4, midi: 43 },
+  f2: { player: "hands", x: 62, y: -8, height: 62, size: 46, angle: 4, midi: 41 },
+  hh: { player: "hands", x: -50, y: 47, height: 88, size: 36, angle: 0, midi: 42 },
+  ho: { player: "hands", x: -50, y: 47, height: 88, size: 36, angle: 0, midi: 46 },
+  rd: { player: "hands", x: 62, y: 80, height: 92, size: 51, angle: 14, midi: 51 },
+  rb: { player: "hands", x: 62, y: 80, height: 92, size: 12, angle: 14, midi: 53 },
+  c1: { player: "hands", x: -46, y: 96, height: 112, size: 41, angle: 14, midi: 49 },
+  c2: { player: "hands", x: 36, y: 112, height: 114, size: 46, angle: 14, midi: 57 },
+  ch: { player: "hands", x: 92, y: 48, height: 104, size: 46, angle: 16, midi: 52 },
+  sp: { player: "hands", x: -4, y: 106, height: 108, size: 25, angle: 12, midi: 55 },
+  cb: { player: "hands", x: -4, y: 66, height: 84, size: 14, angle: 0, midi: 56 },
+  kk: { player: "right-foot", x: 17, y: 52, height: 4, size: 10, angle: 12, midi: 36 },
+  k2: { player: "left-foot", x: -14, y: 54, height: 4, size: 10, angle: 12, midi: 35 },
+  hp: { player: "left-foot", x: -36, y: 44, height: 4, size: 10, angle: 12, midi: 44 },
+  x1: { player: "hands", x: -64, y: 14, height: 70, size: 25, angle: 4, midi: 39 },
+  x2: { player: "hands", x: -78, y: 66, height: 84, size: 20, angle: 4, midi: 54 },
+};
+
+/** A surface as it is usually put up on a right-handed kit. */
+export function usualSurface(place: Place): Surface {
+  return { place, ...USUAL[place] };
+}
+
+/** The General MIDI percussion key of a place. */
+export function usualMidi(place: Place): number {
+  return USUAL[place].midi;
+}
+
+/** Two middles closer than this share of the smaller one's radius, at heights closer than this, are in one spot. */
+const OVERLAP_SHARE = 1;
+const OVERLAP_HEIGHT = 9;
+
+/** Whether two surfaces are so much on top of one another that a stick could not tell them apart. */
+export function overlaps(a: Surface, b: Surface): boolean {
+  if ((a.player === "hands") !== (b.player === "hands")) return false;
+  const apart = Math.hypot(a.x - b.x, a.y - b.y);
+  return apart < (OVERLAP_SHARE * Math.min(a.size, b.size)) / 2 && Math.abs(a.height - b.height) < OVERLAP_HEIGHT;
+}
+
+export function checkKit(kit: Kit): KitProblem[] {
+  const problems: KitProblem[] = [];
+  const has = (place: Place) => surfaceAt(kit, place) !== null;
+  if (!has("sn")) problems.push({ kind: "no-snare" });
+  if (!CYMBALS.some(has)) problems.push({ kind: "no-cymbal" });
+  if (!has("kk")) problems.push({ kind: "no-bass-drum" });
+  for (const [index, surface] of kit.surfaces.entries()) {
+    const other = kit.surfaces.slice(0, index).find((before) => overlaps(before, surface));
+    if (other) problems.push({ kind: "overlap", place: surface.place, other: other.place });
+    if (surface.player !== "hands") continue;
+    const reach = leastReach(surface);
+    if (reach > COMFORTABLE_REACH) problems.push({ kind: "far", place: surface.place, reach });
+  }
+  return problems;
+}
+
+/** The kit with the place put up where it usually is, or beside what stands there. The same kit where it has it. */
+export function addSurface(kit: Kit, place: Place): Kit {
+  if (kit.surfaces.some((surface) => surface.place === place)) return kit;
+  const usual: Kit = { surfaces: [usualSurface(place)] };
+  const [surface] = (isLeftHanded(kit) ? mirrorKit(usual) : usual).surfaces;
+  return spread({ surfaces: [...kit.surfaces, surface as Surface] }, place);
+}
+
+const STEP = 4;
+const MOST_STEPS = 60;
+const DIRECTIONS = 12;
+
+/** Moves a surface to the nearest spot where it is on top of none, and within reach if there is one. */
+export function spread(kit: Kit, place: Place): Kit {
+  const surface = kit.surfaces.find((one) => one.place === place);
+  if (!surface) return kit;
+  const others = kit.surfaces.filter((one) => one !== surface);
+  const spots: Surface[] = [];
+  for (let step = 0; step <= MOST_STEPS; step++) {
+    for (let direction = 0; direction < DIRECTIONS; direction++) {
+      const turn = (2 * Math.PI * direction) / DIRECTIONS;
+      const moved = {
+        ...surface,
+        x: Math.round(surface.x + step * STEP * Math.cos(turn)),
+        y: Math.round(surface.y + step * STEP * Math.sin(turn)),
+      };
+      if (!others.some((other) => overlaps(other, moved))) spots.push(moved);
+    }
+  }
+  const spot = spots.find((one) => one.player !== "hands" || leastReach(one) <= COMFORTABLE_REACH) ?? spots[0];
+  return spot ? { surfaces: kit.surfaces.map((one) => (one === surface ? spot : one)) } : kit;
+}
+
+/** From the nearer shoulder. */
+function leastReach(surface: Surface): number {
+  return Math.min(reachOf("R", surface), reachOf("L", surface));
+}
+
+/** What stands higher than this is brought down when it is too far. Centimetres. */
+const HIGH = 130;
+
+/** Brings a surface that is too far within comfortable reach, along the line to the seat. */
+function bringNear(kit: Kit, place: Place): Kit {
+  const surface = kit.surfaces.find((one) => one.place === place);
+  if (!surface) return kit;
+  let near = { ...surface, height: Math.min(surface.height, HIGH) };
+  for (let part = 100; part > 0 && leastReach(near) > COMFORTABLE_REACH; part--) {
+    near = { ...near, x: Math.trunc((surface.x * part) / 100), y: Math.trunc((surface.y * part) / 100) };
+  }
+  return spread({ surfaces: kit.surfaces.map((one) => (one === surface ? near : one)) }, place);
+}
+
+/** The kit with a problem mended. */
+export function mendKit(kit: Kit, problem: KitProblem): Kit {
+  switch (problem.kind) {
+    case "no-snare":
+      return addSurface(kit, "sn");
+    case "no-cymbal":
+      return addSurface(kit, "hh");
+    case "no-bass-drum":
+      return addSurface(kit, "kk");
+    case "overlap":
+      return spread(kit, problem.place);
+    case "far":
+      return bringNear(kit, problem.place);
+  }
+}
+
+/** How far a hand must go between two places, for what is told; null where the kit lacks one. */
+export function gapBetween(kit: Kit, from: Place, to: Place): number | null {
+  const [a, b] = [surfaceAt(kit, from), surfaceAt(kit, to)];
+  return a && b ? distanceBetween(a, b) : null;
+}

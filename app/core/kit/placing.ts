@@ -1,0 +1,349 @@
+/**
+ * Every way to put a phrase's hand strokes on a kit so that it can be played at its tempo, as one graph: a node for each
+ * stroke and surface of either hand, an edge for each surface that may come next. Count, best and draws are read off it.
+ */
+
+import type { Graph } from "../graph/graph";
+import { rankPaths } from "../graph/rank";
+import type { StrokeKey } from "../rewrite";
+import { type Hand, isHand, otherHand, type Place, partsOf } from "../stroke";
+import { isBackbeat, tempoUnitTicks } from "../time";
+import { FLAM_SECONDS, type Timeline, type TimelineEvent } from "../timeline";
+import { type Ceiling, ceilingOf, findFixedCeiling, listMotions, type Motion } from "./ceiling";
+import { depthOf, distanceBetween, isPlayable, surfaceAt } from "./kit";
+import type { Travel } from "./travel";
+
+/** Longer phrases are no fills any more. */
+export const MAX_PLACED_STROKES = 256;
+
+export const PLACING_PARTS = ["ease", "travel", "melody", "contrast", "crossing", "backbeat"] as const;
+export type PlacingPart = (typeof PLACING_PARTS)[number];
+/**
+ * Each -100 to 100. Ease: time to spare in moves. Travel: the way that the hands go. Melody: going down. Contrast: accents
+ * away from the snare and ghosts on it. Crossing: arms that cross. Backbeat: the snare on every second beat.
+ */
+export type PlacingWeights = Readonly<Record<PlacingPart, number>>;
+export const NO_PLACING_WEIGHTS: PlacingWeights = {
+  ease: 0,
+  travel: 0,
+  melody: 0,
+  contrast: 0,
+  crossing: 0,
+  backbeat: 0,
+};
+
+export interface PlacingSpec {
+  /** Strokes that the line puts somewhere stay there. */
+  readonly timeline: Timeline;
+  readonly travel: Travel;
+  /** Where the other strokes may go. */
+  readonly surfaces: readonly Place[];
+}
+
+export type PlacingProblem =
+  | { readonly code: "no-strokes" }
+  | { readonly code: "too-long"; readonly strokes: number; readonly most: number }
+  | { readonly code: "no-surfaces" }
+  /** No placing helps: the limbs are too fast by themselves. */
+  | { readonly code: "too-fast"; readonly ceiling: Ceiling };
+
+/** One hand stroke to be put somewhere. */
+interface Step {
+  readonly key: StrokeKey;
+  readonly event: number;
+  readonly hand: Hand;
+  /** Indices of surfaces. */
+  readonly options: readonly number[];
+  /** Whether the stroke brings the other hand along, for grace notes, and where to if not to its own surface. */
+  readonly graces: boolean;
+  readonly gracePlace: number | null;
+  /** Seconds since the hand's last stroke, and since the other's; Infinity before the first. */
+  readonly since: number;
+  readonly graceSince: number;
+  readonly otherSince: number;
+  readonly graceOtherSince: number;
+  /** The hand whose stroke came before this one; null at first. */
+  readonly before: Hand | null;
+  readonly level: TimelineEvent["level"];
+  readonly onBackbeat: boolean;
+}
+
+export interface Placings {
+  readonly spec: PlacingSpec;
+  readonly places: readonly Place[];
+  readonly steps: readonly Step[];
+  readonly graph: Graph;
+  /** The step, and the surfaces of right and left hand, of a node; the number of places for a hand that has not played. */
+  readonly stateOf: (node: number) => readonly [step: number, right: number, left: number];
+}
+
+/** Rounding must not forbid what just fits. Seconds. */
+const TOLERANCE = 1e-9;
+
+function listSteps({ timeline, travel, surfaces }: PlacingSpec, places: readonly Place[]): Step[] {
+  const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
+  const indexOf = (place: Place) => places.indexOf(place);
+  const last: Record<Hand, { at: number; lead: number } | null> = { R: null, L: null };
+  const gap = (from: { at: number; lead: number } | null, at: number, lead: number) =>
+    from ? (at - from.at) * perTick - lead + from.lead : Number.POSITIVE_INFINITY;
+  // An ornament and its own stroke come as one.
+  const gapToOther = (from: { at: number; lead: number } | null, at: number, lead: number) =>
+    from?.at === at ? Number.POSITIVE_INFINITY : gap(from, at, lead);
+  let before: Hand | null = null;
+  const steps: Step[] = [];
+  for (const [event, one] of timeline.events.entries()) {
+    const { limb: hand, at, graces } = one;
+    if (one.grace !== undefined || !isHand(hand)) continue;
+    const other = otherHand(hand);
+    const own = ownPlace(timeline, one);
+    const lead = graces * FLAM_SECONDS;
+    const graceSince = gap(last[other], at, lead);
+    const graceOtherSince = gapToOther(last[hand], at, lead);
+    if (graces > 0) last[other] = { at, lead };
+    steps.push({
+      key: { slot: one.slot, part: one.part, limb: hand },
+      event,
+      hand,
+      options: own
+        ? [indexOf(one.place)]
+        : surfaces.filter((place) => isPlayable(travel.kit, hand, place)).map(indexOf),
+      graces: graces > 0,
+      gracePlace: one.gracePlace ? indexOf(one.gracePlace) : null,
+      since: gap(last[hand], at, 0),
+      graceSince,
+      otherSince: gapToOther(last[other], at, 0),
+      graceOtherSince,
+      before,
+      level: one.level,
+      onBackbeat: isBackbeat(at, timeline.meter),
+    });
+    last[hand] = { at, lead: 0 };
+    before = hand;
+  }
+  return steps;
+}
+
+/** The place that the line itself names for an event's stroke. */
+function ownPlace(timeline: Timeline, { slot, part, limb }: TimelineEvent): Place | null {
+  const content = timeline.slots[slot]?.content;
+  const piece = content ? partsOf(content)[part] : undefined;
+  if (piece?.kind !== "strokes") return null;
+  return piece.strokes.find((stroke) => stroke.limb === limb)?.place ?? null;
+}
+
+/** Makes the graph of all placings, or says why there is none to look for. */
+export function findPlacings(spec: PlacingSpec): Placings | PlacingProblem {
+  const { timeline, travel } = spec;
+  const hands = timeline.events.filter((event) => event.grace === undefined && isHand(event.limb));
+  if (hands.length === 0) return { code: "no-strokes" };
+  if (hands.length > MAX_PLACED_STROKES) {
+    return { code: "too-long", strokes: hands.length, most: MAX_PLACED_STROKES };
+  }
+  const graced = timeline.events.flatMap(({ gracePlace }) => (gracePlace ? [gracePlace] : []));
+  const places = [...new Set([...spec.surfaces, ...hands.map((event) => event.place), ...graced])];
+  const steps = listSteps(spec, places);
+  if (steps.some((step) => step.options.length === 0)) return { code: "no-surfaces" };
+  const fixed = findFixedCeiling(listMotions(timeline), timeline.meter, travel);
+  if (fixed && fixed.bpm < timeline.tempo * (1 - TOLERANCE)) return { code: "too-fast", ceiling: fixed };
+  return { spec, places, steps, ...buildGraph(steps, places, travel) };
+}
+
+export function isPlacingProblem(found: Placings | PlacingProblem): found is PlacingProblem {
+  return "code" in found;
+}
+
+function buildGraph(
+  steps: readonly Step[],
+  places: readonly Place[],
+  travel: Travel,
+): Pick<Placings, "graph" | "stateOf"> {
+  const many = places.length;
+  const width = many + 1;
+  const table = (hand: Hand) =>
+    places.map((from) => Float64Array.from(places, (to) => travel.time(hand, from, to) as number));
+  const times = { R: table("R"), L: table("L") };
+  const crosses = places.map((right) => places.map((left) => travel.crosses(right, left)));
+  const { cross } = travel.limits;
+  const reaches = (hand: Hand, from: number, to: number, since: number) =>
+    from === many || (times[hand][from]?.[to] as number) <= since + TOLERANCE;
+  const clears = (hand: Hand, own: number, other: number, since: number) => {
+    if (other === many || since + TOLERANCE >= cross) return true;
+    return !(hand === "R" ? crosses[own]?.[other] : crosses[other]?.[own]);
+  };
+  // Nodes of one layer by their state; a node stands before its step.
+  const states: number[] = [many * width + many];
+  const stepOf: number[] = [0];
+  const from: number[] = [];
+  const to: number[] = [];
+  const edgeLabel: number[] = [];
+  const edgeNode: number[] = [];
+  const order: number[] = [];
+  const end = -1;
+  let layer = [0];
+  const nodeOf = new Int32Array(width * width);
+  for (const [number, step] of steps.entries()) {
+    const next: number[] = [];
+    nodeOf.fill(0);
+    const isLast = number === steps.length - 1;
+    for (const node of layer) {
+      const state = states[node] as number;
+      const [right, left] = [Math.floor(state / width), state % width];
+      const [own, other] = step.hand === "R" ? [right, left] : [left, right];
+      order.push(node);
+      from[node] = edgeLabel.length;
+      for (const place of step.options) {
+        let partner = other;
+        if (step.graces) {
+          partner = step.gracePlace ?? place;
+          const hand = otherHand(step.hand);
+          if (!reaches(hand, other, partner, step.graceSince)) continue;
+          if (!clears(hand, partner, own, step.graceOtherSince)) continue;
+        }
+        if (!reaches(step.hand, own, place, step.since)) continue;
+        if (!clears(step.hand, place, partner, step.otherSince)) continue;
+        edgeLabel.push(place);
+        if (isLast) {
+          edgeNode.push(end);
+          continue;
+        }
+        const then = step.hand === "R" ? place * width + partner : partner * width + place;
+        let found = nodeOf[then] as number;
+        if (found === 0) {
+          found = states.length;
+          nodeOf[then] = found;
+          states.push(then);
+          stepOf.push(number + 1);
+          next.push(found);
+        }
+        edgeNode.push(found);
+      }
+      to[node] = edgeLabel.length;
+    }
+    layer = next;
+  }
+  return {
+    graph: {
+      nodes: states.length,
+      order,
+      edgesFrom: Int32Array.from(from),
+      edgesTo: Int32Array.from(to),
+      edgeLabel,
+      edgeNode,
+      end,
+    },
+    stateOf: (node) => {
+      const state = states[node] as number;
+      return [stepOf[node] as number, Math.floor(state / width), state % width];
+    },
+  };
+}
+
+/** A way to place everything, by places: of all hand strokes, in their order. */
+export function placesOfWay({ places }: Placings, way: readonly number[]): Place[] {
+  return way.map((index) => places[index] as Place);
+}
+
+/** The strokes that a way gives places to, those that the line has placed left out. */
+export function strokesOfWay(found: Placings, way: readonly number[]): (readonly [StrokeKey, Place])[] {
+  return found.steps.flatMap(({ key, event }, index) => {
+    const stroke = found.spec.timeline.events[event];
+    if (stroke && ownPlace(found.spec.timeline, stroke)) return [];
+    return [[key, found.places[way[index] as number] as Place] as const];
+  });
+}
+
+/** The ceiling with all strokes where a way has them. */
+export function ceilingOfWay(found: Placings, way: readonly number[]): Ceiling | null {
+  const { timeline, travel } = found.spec;
+  const placeOf = new Map(found.steps.map(({ event }, index) => [event, found.places[way[index] as number] as Place]));
+  const motions = listMotions(timeline).map((motion): Motion => {
+    const place = placeOf.get(motion.event);
+    const isSplit = timeline.events[motion.event]?.gracePlace !== undefined && motion.lead > 0;
+    return place && !isSplit ? { ...motion, place } : motion;
+  });
+  return ceilingOf(motions, timeline.meter, travel);
+}
+
+/** Scores are whole thousandths, so that sums are the same in any order. */
+const THOUSAND = 1000;
+/** A way between two surfaces that counts as far, in centimetres. Our choice. */
+const FAR = 100;
+
+/** What one edge adds, unweighted, in thousandths. */
+type RawParts = Record<PlacingPart | "likeness", number>;
+
+export interface PlacingScorer {
+  readonly score: (edge: number, node: number) => number;
+  readonly total: (way: readonly number[]) => number;
+  /** 0 to 1 each; melody -1 (up) to 1 (down). */
+  readonly partsOf: (way: readonly number[]) => Record<PlacingPart, number>;
+}
+
+/** Scores placings. `like` are places of all strokes of another one, and `likeness` what being like it counts. */
+export function makePlacingScorer(
+  found: Placings,
+  weights: PlacingWeights,
+  like: readonly Place[] = [],
+  likeness = 0,
+): PlacingScorer {
+  const { steps, places, spec, graph, stateOf } = found;
+  const { kit, crosses } = spec.travel;
+  const many = places.length;
+  const surfaces = places.map((place) => surfaceAt(kit, place));
+  const distances = surfaces.map((a) => surfaces.map((b) => (a && b ? Math.min(1, distanceBetween(a, b) / FAR) : 0)));
+  const depths = places.map(depthOf);
+  const reference = like.map((place) => places.indexOf(place));
+  const counted = steps.filter(({ level }) => level !== "normal").length;
+  const backbeats = steps.filter(({ onBackbeat }) => onBackbeat).length;
+
+  const raw = (number: number, place: number, right: number, left: number): RawParts => {
+    const step = steps[number] as Step;
+    const [own, other] = step.hand === "R" ? [right, left] : [left, right];
+    const before = step.before === null ? many : step.before === step.hand ? own : other;
+    const need = own === many ? 0 : spec.travel.time(step.hand, places[own] as Place, places[place] as Place);
+    const depth = before === many ? 0 : Math.sign((depths[place] as number) - (depths[before] as number));
+    const away = places[place] !== "sn";
+    const wanted = step.level === "accent" ? away : step.level === "ghost" ? !away : false;
+    const [atRight, atLeft] = step.hand === "R" ? [place, other] : [other, place];
+    const cross = other !== many && crosses(places[atRight] as Place, places[atLeft] as Place);
+    const share = (part: number, of: number) => (of === 0 ? 0 : Math.round((THOUSAND * part) / of));
+    return {
+      ease: share(1 - Math.min(1, need / step.since), steps.length),
+      travel: own === many ? 0 : share(distances[own]?.[place] ?? 0, steps.length),
+      melody: share(depth, steps.length),
+      contrast: share(wanted ? 1 : 0, counted),
+      crossing: share(cross ? 1 : 0, steps.length),
+      backbeat: share(step.onBackbeat && !away ? 1 : 0, backbeats),
+      likeness: share(reference[number] === place ? 1 : 0, steps.length),
+    };
+  };
+  const weigh = (parts: RawParts) =>
+    PLACING_PARTS.reduce((sum, part) => sum + weights[part] * parts[part], likeness * parts.likeness);
+  const walk = (way: readonly number[]): RawParts[] => {
+    let [right, left] = [many, many];
+    return way.map((place, number) => {
+      const parts = raw(number, place, right, left);
+      const step = steps[number] as Step;
+      const partner = step.graces ? (step.gracePlace ?? place) : step.hand === "R" ? left : right;
+      [right, left] = step.hand === "R" ? [place, partner] : [partner, place];
+      return parts;
+    });
+  };
+  return {
+    score: (edge, node) => {
+      const [number, right, left] = stateOf(node);
+      return weigh(raw(number, graph.edgeLabel[edge] as number, right, left));
+    },
+    total: (way) => walk(way).reduce((sum, parts) => sum + weigh(parts), 0),
+    partsOf: (way) => {
+      const walked = walk(way);
+      const sum = (part: PlacingPart) => walked.reduce((total, parts) => total + parts[part], 0) / THOUSAND;
+      return Object.fromEntries(PLACING_PARTS.map((part) => [part, sum(part)])) as Record<PlacingPart, number>;
+    },
+  };
+}
+
+/** Placings, best first. */
+export function rankPlacings(found: Placings, scorer: PlacingScorer) {
+  return rankPaths(found.graph, scorer.score);
+}

@@ -1,0 +1,122 @@
+/** Puts the strokes of a phrase's slots where its voicing, the line and the kit have them. */
+
+import type { Phrase } from "../phrase";
+import {
+  canPlay,
+  homePlace,
+  isHand,
+  type Limb,
+  makeSplit,
+  otherHand,
+  type Place,
+  partsOf,
+  type Silence,
+  type Slot,
+  type Stroke,
+  type Strokes,
+} from "../stroke";
+import { isBackbeat, ticks } from "../time";
+import type { Fold, TimelineSlot } from "../timeline";
+import { foldPlace, type Kit } from "./kit";
+import { applyVoicing, type VoicedStroke } from "./voicing";
+
+/** A slot with what only the timeline's making needs. */
+export interface VoicedSlot extends TimelineSlot {
+  /** Where grace notes sound that are not where their stroke is, by that stroke. */
+  readonly gracePlaces?: ReadonlyMap<Stroke, Place>;
+}
+
+type Draft = Omit<TimelineSlot, "voiced">;
+
+export function voiceSlots(
+  drafts: readonly Draft[],
+  phrase: Phrase,
+  kit: Kit | null,
+): { readonly slots: VoicedSlot[]; readonly folds: Fold[] } {
+  const voicing = phrase.voicing?.filter((layer) => layer.on) ?? [];
+  if (voicing.length === 0 && !kit)
+    return { slots: drafts.map((draft) => ({ ...draft, voiced: draft.content })), folds: [] };
+  const strokes = voicing.length > 0 ? listStrokes(drafts, phrase) : null;
+  if (strokes) applyVoicing(strokes, voicing, kit);
+  const fold = makeFolder(kit);
+  let next = 0;
+  const slots = drafts.map((draft): VoicedSlot => {
+    const graces = new Map<Stroke, Place>();
+    const voiced = putStrokes(draft.content, (stroke) => {
+      const given = strokes?.[next++];
+      const home = homePlace(stroke.limb);
+      const wanted = stroke.place ?? (given && canPlay(stroke.limb, given.place) ? given.place : home);
+      const place = fold(stroke.limb, wanted);
+      const put = stroke.place === undefined && place === home ? stroke : { ...stroke, place };
+      if (given?.gracePlace && isHand(stroke.limb)) {
+        const gracePlace = fold(otherHand(stroke.limb), given.gracePlace);
+        if (gracePlace !== place) graces.set(put, gracePlace);
+      }
+      return put;
+    });
+    return graces.size > 0 ? { ...draft, voiced, gracePlaces: graces } : { ...draft, voiced };
+  });
+  return { slots, folds: fold.told() };
+}
+
+/** Places as this kit has them, noting what it lacks. */
+function makeFolder(kit: Kit | null) {
+  const known = new Map<string, Place>();
+  const folds = new Map<string, { from: Place; to: Place; strokes: number }>();
+  const fold = (limb: Limb, place: Place): Place => {
+    if (!kit) return place;
+    const key = `${limb}${place}`;
+    const to = known.get(key) ?? foldPlace(kit, limb, place);
+    known.set(key, to);
+    if (to !== place) {
+      const told = folds.get(`${place}${to}`) ?? { from: place, to, strokes: 0 };
+      told.strokes++;
+      folds.set(`${place}${to}`, told);
+    }
+    return to;
+  };
+  return Object.assign(fold, { told: (): Fold[] => [...folds.values()] });
+}
+
+/** The slot with its strokes changed one by one, in their order; itself where none is. */
+function putStrokes(slot: Slot, change: (stroke: Stroke) => Stroke): Slot {
+  let isSame = true;
+  const parts = partsOf(slot).map((part): Silence | Strokes => {
+    if (part.kind === "silence") return part;
+    const strokes = part.strokes.map((stroke) => {
+      const put = change(stroke);
+      if (put !== stroke) isSame = false;
+      return put;
+    });
+    return { kind: "strokes", strokes };
+  });
+  return isSame ? slot : makeSplit(parts);
+}
+
+function listStrokes(drafts: readonly Draft[], { meter }: Phrase): VoicedStroke[] {
+  const notes = new Map<number, number>();
+  for (const { cell, content } of drafts) {
+    const sounding = partsOf(content).filter((part) => part.kind === "strokes").length;
+    notes.set(cell, (notes.get(cell) ?? 0) + sounding);
+  }
+  const strokes: VoicedStroke[] = [];
+  let [moment, cell, note] = [0, -1, 0];
+  for (const draft of drafts) {
+    if (draft.cell !== cell) note = 0;
+    cell = draft.cell;
+    const parts = partsOf(draft.content);
+    for (const [index, part] of parts.entries()) {
+      if (part.kind === "silence") continue;
+      const at = ticks(draft.at + (index * draft.duration) / parts.length);
+      const onBackbeat = isBackbeat(at, meter);
+      for (const { limb, level, graces } of part.strokes) {
+        const place = homePlace(limb);
+        const many = notes.get(cell) ?? 0;
+        strokes.push({ limb, level, graces, cell, note, notes: many, moment, onBackbeat, place, gracePlace: null });
+      }
+      moment++;
+      note++;
+    }
+  }
+  return strokes;
+}

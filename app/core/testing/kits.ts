@@ -1,0 +1,44 @@
+/** Kits for tests: common ones, and any that a player could put up. */
+
+import fc from "fast-check";
+import { usualSurface } from "../kit/checks";
+import type { Kit } from "../kit/kit";
+import { limitsOf, PLAYER_LEVELS } from "../kit/limits";
+import { PLACES, type Place } from "../stroke";
+
+export function kitOf(...places: Place[]): Kit {
+  return { surfaces: places.map(usualSurface) };
+}
+
+export const FOUR_PIECE = kitOf("sn", "t1", "f1", "kk", "hp", "hh", "rd", "c1");
+/** One tom, and no second cymbal. */
+export const SMALL = kitOf("sn", "f1", "kk", "hp", "hh");
+export const LARGE = kitOf(
+  ...(["sn", "t1", "t2", "t3", "f1", "f2", "kk", "k2", "hp", "hh", "rd", "c1", "c2", "ch", "sp", "cb"] as Place[]),
+);
+
+const BASES = PLACES.filter((place) => place !== "ho" && place !== "rb");
+
+/** Any surfaces, moved about; a snare and the feet are there. */
+export const anyKit: fc.Arbitrary<Kit> = fc
+  .record({
+    places: fc.subarray([...BASES], { minLength: 1 }),
+    shift: fc.array(fc.tuple(fc.integer({ min: -30, max: 30 }), fc.integer({ min: -30, max: 30 })), {
+      minLength: 20,
+      maxLength: 20,
+    }),
+  })
+  .map(({ places, shift }) => {
+    const all = [...new Set<Place>(["sn", "kk", "hp", ...places])];
+    return {
+      surfaces: all.map((place, index) => {
+        const [x, y] = shift[index] ?? [0, 0];
+        const usual = usualSurface(place);
+        return { ...usual, x: usual.x + x, y: usual.y + y };
+      }),
+    };
+  });
+
+export const anyLimits = fc
+  .tuple(fc.constantFrom(...PLAYER_LEVELS), fc.constantFrom("R" as const, "L" as const))
+  .map(([level, strong]) => limitsOf(level, strong));
