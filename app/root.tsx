@@ -2,9 +2,13 @@ import { useContext, useEffect } from "react";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import type { Route } from "./+types/root";
 import "./app.css";
+import { loadKits } from "./content";
+import { flushSaves } from "./data/autosave";
 import { currentBook } from "./data/current";
 import { DEFAULT_PREFERENCES, loadPreferences } from "./data/preferences";
+import { listBin, listRows } from "./data/rows";
 import { PageContext } from "./ui/page-context";
+import { chooseKit, limitsOfPlayer, type ShippedKit, setRig } from "./ui/rig";
 import { AppShell } from "./ui/shell";
 import { Trouble } from "./ui/trouble";
 
@@ -13,14 +17,42 @@ export const meta: Route.MetaFunction = () => [
   { name: "description", content: "A practice-room workbench for drum fills and solo licks." },
 ];
 
-/** Preferences are the player's own and live in the browser; without a database the defaults serve. */
-export async function clientLoader() {
-  try {
-    return { preferences: await loadPreferences(await currentBook()) };
-  } catch (error) {
+/** Kits that ship come with the page. */
+export function loader() {
+  return { kits: loadKits() };
+}
+
+let shipped: Promise<{ kits: ShippedKit[] }> | null = null;
+
+/**
+ * Preferences and own kits are the player's and live in the browser; without a database the defaults serve. What ships
+ * is asked for once a page.
+ */
+export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
+  shipped ??= serverLoader();
+  shipped.catch(() => {
+    shipped = null;
+  });
+  const { kits } = await shipped;
+  const loaded = await loadOwn().catch((error: unknown) => {
     console.error(error);
-    return { preferences: DEFAULT_PREFERENCES };
-  }
+    return { preferences: DEFAULT_PREFERENCES, own: [], binned: [] };
+  });
+  // Before any screen is drawn: what it works out, it works out for this kit.
+  setRig(chooseKit(loaded.preferences, kits, loaded.own), limitsOfPlayer(loaded.preferences));
+  return { ...loaded, kits };
+}
+
+async function loadOwn() {
+  // A kit that is being changed is on its way to the database.
+  await flushSaves();
+  const book = await currentBook();
+  const [preferences, own, binned] = await Promise.all([
+    loadPreferences(book),
+    listRows(book.kits),
+    listBin(book.kits),
+  ]);
+  return { preferences, own, binned };
 }
 clientLoader.hydrate = true as const;
 

@@ -1,31 +1,33 @@
 /** The sounding kit on an audio context: buffers, places in the stereo picture, and strikes at exact times. */
 
 import * as Tone from "tone";
-import { type Click, isHand, type Place, type SoundingNote } from "~/core";
+import { type Click, isHand, type Kit, PLACES, type Place, type SoundingNote, surfaceAt } from "~/core";
 import { type SoundWanted, synthesise, synthesiseClick, VARIATIONS } from "./kit-sounds";
 
-/** Where a surface sounds for a right-handed player on the stool, -1 left to 1 right. */
-const PAN: Partial<Record<Place, number>> = {
-  hh: -0.35,
-  ho: -0.35,
-  hp: -0.35,
-  c1: -0.45,
-  sp: -0.2,
-  t1: -0.2,
-  t2: 0.05,
-  t3: 0.22,
-  f1: 0.4,
-  f2: 0.5,
-  rd: 0.4,
-  rb: 0.4,
-  c2: 0.5,
-  ch: 0.55,
-  cb: -0.1,
-};
+/** Where each place sounds, -1 left to 1 right; 0 for what is not said. */
+export type Pans = Readonly<Partial<Record<Place, number>>>;
+
+/** Centimetres to the side at which a surface would sound from one side alone: never quite reached. */
+const WIDE = 130;
+const MOST_PAN = 0.7;
+/** So that a surface that is dragged does not leave a new panner at every step. */
+const PAN_STEP = 0.05;
+
+/** The stereo picture from the seat: as the kit stands, also for what is another way to play a surface. */
+export function pansOf(kit: Kit): Pans {
+  const pans: Partial<Record<Place, number>> = {};
+  for (const place of PLACES) {
+    const surface = surfaceAt(kit, place);
+    if (!surface) continue;
+    const pan = Math.max(-MOST_PAN, Math.min(MOST_PAN, surface.x / WIDE));
+    // The bass drum stands in the middle wherever its pedal is.
+    pans[place] = surface.player === "hands" ? Math.round(pan / PAN_STEP) * PAN_STEP : 0;
+  }
+  return pans;
+}
 
 export interface KitOptions {
-  /** Mirrors the stereo picture. */
-  readonly leftHanded: boolean;
+  readonly pans: Pans;
   /** Gives samples for a sound; the tests put single impulses here. */
   readonly synthesise?: (sound: SoundWanted, sampleRate: number) => Float32Array;
 }
@@ -46,9 +48,8 @@ export class SoundingKit {
     private options: KitOptions,
   ) {}
 
-  setLeftHanded(leftHanded: boolean) {
-    if (this.options.leftHanded === leftHanded) return;
-    this.options = { ...this.options, leftHanded };
+  setPans(pans: Pans) {
+    this.options = { ...this.options, pans };
   }
 
   /**
@@ -96,8 +97,7 @@ export class SoundingKit {
   }
 
   private panOf(place: Place): number {
-    const pan = PAN[place] ?? 0;
-    return this.options.leftHanded ? -pan : pan;
+    return this.options.pans[place] ?? 0;
   }
 
   private pannerAt(pan: number): Tone.Panner {

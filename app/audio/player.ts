@@ -13,7 +13,9 @@ import {
   type Meter,
   ticksToSeconds,
 } from "~/core";
-import { type KitOptions, SoundingKit } from "./kit";
+import { type KitOptions, type Pans, SoundingKit } from "./kit";
+
+export { pansOf } from "./kit";
 
 /** What is to be played; may change at any time while playing. */
 export interface Score {
@@ -68,8 +70,8 @@ export class Player {
     this.gain.gain.rampTo(gain, 0.02);
   }
 
-  setLeftHanded(leftHanded: boolean) {
-    this.kit.setLeftHanded(leftHanded);
+  setPans(pans: Pans) {
+    this.kit.setPans(pans);
   }
 
   /** Starts from the count-in. Must be called from a user's gesture the first time: browsers keep silent until then. */

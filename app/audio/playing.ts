@@ -4,6 +4,7 @@
  */
 
 import { create } from "zustand";
+import type { Kit } from "~/core";
 import type { Score } from "./player";
 
 interface Playing {
@@ -18,14 +19,15 @@ export const usePlaying = create<Playing>(() => ({ id: null, trouble: null }));
 export interface SoundOptions {
   /** 0 to 1. */
   readonly volume: number;
-  /** The kit mirrored. */
-  readonly leftHanded: boolean;
+  /** Null for a kit that is not known: everything from the middle. */
+  readonly kit: Kit | null;
 }
 
 type PlayerModule = typeof import("./player");
 let loading: Promise<PlayerModule> | null = null;
 let player: InstanceType<PlayerModule["Player"]> | null = null;
-let options: SoundOptions = { volume: 0.5, leftHanded: false };
+let pansOf: PlayerModule["pansOf"] | null = null;
+let options: SoundOptions = { volume: 0.5, kit: null };
 
 /** Fetches the player's code, once; callers may do so early. */
 export function fetchPlayer(): Promise<PlayerModule> {
@@ -40,7 +42,7 @@ export function fetchPlayer(): Promise<PlayerModule> {
 export function setSound(next: SoundOptions) {
   options = next;
   player?.setVolume(next.volume);
-  player?.setLeftHanded(next.leftHanded);
+  if (next.kit && pansOf) player?.setPans(pansOf(next.kit));
 }
 
 /** Plays in place of whatever sounds. Must be called from a user's gesture the first time. */
@@ -48,8 +50,9 @@ export async function play(id: string, makeScore: () => Score): Promise<void> {
   usePlaying.setState({ id, trouble: null });
   player?.stop();
   try {
-    const { Player } = await fetchPlayer();
-    player ??= new Player({ leftHanded: options.leftHanded });
+    const module = await fetchPlayer();
+    pansOf = module.pansOf;
+    player ??= new module.Player({ pans: {} });
     setSound(options);
     // Stopped again, or something else wanted, while the code was on its way.
     if (usePlaying.getState().id !== id) return;

@@ -23,6 +23,7 @@ import {
   ticks,
 } from "~/core";
 import { type CellBenchContent, cellOf, cellTextSchema, rateOf } from "~/formats/cell";
+import { rigNow } from "~/ui/rig";
 import { makeUndoStore, type UndoStore } from "~/ui/undo-store";
 
 export interface CellBench {
@@ -134,6 +135,6 @@ export function putInBars(cell: Cell, rate: Rate, meter: Meter, tempo: number, m
   const repeats = Math.max(1, Math.min(cycle.repeats, most, Math.floor(MOST_SLOTS / cell.length)));
   const line = makeLine([{ kind: "rate", rate }, makeCell(cell, repeats)]);
   const window = { start: ticks(0), length: ticks(repeats * length) };
-  const timeline = layOut({ meter, tempo: bpm(tempo), window, line });
+  const timeline = layOut({ meter, tempo: bpm(tempo), window, line }, rigNow().kit);
   return { timeline, cycle, repeats, facts: describeSticking(cell) };
 }

@@ -6,21 +6,26 @@ import { rudimentMarkSchema } from "~/formats/cell";
 import type { FillContent } from "~/formats/fill";
 import { makeDemoFills } from "./demo";
 import { DEMO_MARKS, makeDemoCells } from "./demo-cells";
+import { makeDemoKits } from "./demo-kits";
 import { makeDemoSearches } from "./demo-searches";
 import { GROOVES } from "./grooves";
+import { KITS } from "./kits";
 import { RUDIMENTS } from "./rudiments";
 import {
   demoCellSchema,
   demoFillSchema,
+  demoKitSchema,
   demoSearchSchema,
   type GrooveEntry,
   grooveSchema,
+  type KitEntry,
+  kitEntrySchema,
   type RudimentEntry,
   rudimentSchema,
 } from "./schema";
 import { makeStarter } from "./starter";
 
-export type { GrooveEntry, RudimentEntry } from "./schema";
+export type { GrooveEntry, KitEntry, RudimentEntry } from "./schema";
 
 const DAY = 24 * 60 * 60 * 1000;
 
@@ -30,6 +35,10 @@ export function loadRudiments(): RudimentEntry[] {
 
 export function loadGrooves(): GrooveEntry[] {
   return z.array(grooveSchema).parse(GROOVES);
+}
+
+export function loadKits(): KitEntry[] {
+  return z.array(kitEntrySchema).parse(KITS);
 }
 
 export function loadStarter(): FillContent {
@@ -47,5 +56,6 @@ export function loadDemoBook(now: number): BookContents {
     cells: z.array(demoCellSchema).min(8).parse(makeDemoCells()).map(date),
     rudiments: z.array(rudimentMarkSchema).parse(DEMO_MARKS),
     searches: z.array(demoSearchSchema).min(3).parse(makeDemoSearches()).map(date),
+    kits: z.array(demoKitSchema).min(2).parse(makeDemoKits()).map(date),
   };
 }

@@ -4,6 +4,7 @@ import { z } from "zod";
 import { barTicks, bpm, formatLine, layOut, METER_UNITS, type Meter, readStickLine, ticks } from "~/core";
 import { cellContentSchema } from "~/formats/cell";
 import { fillContentSchema } from "~/formats/fill";
+import { kitContentSchema } from "~/formats/kit";
 import { searchContentSchema } from "~/formats/search";
 
 const meterSchema = z.object({ beats: z.number().int().min(1).max(32), unit: z.literal(METER_UNITS) });
@@ -40,9 +41,13 @@ export const grooveSchema = z
   }, "does not fill whole bars");
 export type GrooveEntry = z.infer<typeof grooveSchema>;
 
+export const kitEntrySchema = kitContentSchema.extend({ id: z.string() });
+export type KitEntry = z.infer<typeof kitEntrySchema>;
+
 /** Days before the demo is first opened. */
 const daysAgoSchema = z.number().min(0).max(60);
 
 export const demoFillSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: fillContentSchema });
+export const demoKitSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: kitContentSchema });
 export const demoSearchSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: searchContentSchema });
 export const demoCellSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: cellContentSchema });

@@ -217,3 +217,11 @@ export function slotAt(timeline: Timeline, at: number): TimelineSlot | null {
   }
   return slots[low] ?? null;
 }
+
+/** The place that the line itself names for an event's stroke; null where it is left to the voicing. */
+export function placeByHand(timeline: Timeline, { slot, part, limb }: TimelineEvent): Place | null {
+  const content = timeline.slots[slot]?.content;
+  const piece = content ? partsOf(content)[part] : undefined;
+  if (piece?.kind !== "strokes") return null;
+  return piece.strokes.find((stroke) => stroke.limb === limb)?.place ?? null;
+}

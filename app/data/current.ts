@@ -3,6 +3,7 @@
 import { z } from "zod";
 import { ownCellSchema, rudimentMarkSchema } from "~/formats/cell";
 import { fillSchema } from "~/formats/fill";
+import { savedKitSchema } from "~/formats/kit";
 import { savedSearchSchema } from "~/formats/search";
 import { type BookDatabase, openBook } from "./database";
 
@@ -11,6 +12,7 @@ const demoSchema = z.object({
   cells: z.array(ownCellSchema),
   rudiments: z.array(rudimentMarkSchema),
   searches: z.array(savedSearchSchema),
+  kits: z.array(savedKitSchema),
 });
 
 export function currentBook(): Promise<BookDatabase> {

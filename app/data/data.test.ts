@@ -1,8 +1,10 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
-import { readBook, writeBook } from "~/formats/book";
+import { usualSurface } from "~/core";
+import { EMPTY_BOOK, readBook, writeBook } from "~/formats/book";
 import { type CellContent, makeCellContent } from "~/formats/cell";
 import { type FillContent, makeContent } from "~/formats/fill";
+import type { KitContent } from "~/formats/kit";
 import { makeSearch } from "~/formats/search";
 import { Autosave, flushSaves, type SaveState } from "./autosave";
 import { keepCell, listRudimentMarks, markRudiment } from "./cells";
@@ -26,6 +28,10 @@ class MemoryStorage {
   removeItem(key: string) {
     delete this[key];
   }
+}
+
+function kitContent(name: string): KitContent {
+  return { name, surfaces: [usualSurface("sn"), usualSurface("kk"), usualSurface("hh")] };
 }
 
 let book: BookDatabase;
@@ -91,12 +97,10 @@ describe("importing", () => {
     const mine = await addRow(book.fills, content("@4 RL"));
     const other = { ...toItem(mine), content: content("@4 RLK") };
     const fresh = { ...toItem(mine), id: "fresh" };
-    expect(
-      await importBook(book, { fills: [toItem(mine), fresh], cells: [], rudiments: [], searches: [] }),
-    ).toMatchObject({
+    expect(await importBook(book, { ...EMPTY_BOOK, fills: [toItem(mine), fresh] })).toMatchObject({
       fills: { added: 1, same: 1, beside: 0 },
     });
-    expect(await importBook(book, { fills: [other], cells: [], rudiments: [], searches: [] })).toMatchObject({
+    expect(await importBook(book, { ...EMPTY_BOOK, fills: [other] })).toMatchObject({
       fills: { added: 0, same: 0, beside: 1 },
     });
     expect((await listRows(book.fills)).map((fill) => fill.content.text).sort()).toEqual(["@4 RL", "@4 RL", "@4 RLK"]);
@@ -104,7 +108,7 @@ describe("importing", () => {
   test("brings back from the bin what is the same", async () => {
     const mine = await addRow(book.fills, content("@4 RL"));
     await binRow(book.fills, mine.id);
-    expect(await importBook(book, { fills: [toItem(mine)], cells: [], rudiments: [], searches: [] })).toMatchObject({
+    expect(await importBook(book, { ...EMPTY_BOOK, fills: [toItem(mine)] })).toMatchObject({
       fills: { same: 1 },
     });
     expect(await listRows(book.fills)).toHaveLength(1);
@@ -112,7 +116,7 @@ describe("importing", () => {
   test("changes nothing when one of the fills is not sound", async () => {
     const good = { ...toItem(await addRow(book.fills, content("@4 RL"))), id: "good" };
     const bad = { ...good, id: "bad", content: { ...good.content, tempo: -1 } } as unknown as typeof good;
-    await expect(importBook(book, { fills: [good, bad], cells: [], rudiments: [], searches: [] })).rejects.toThrow();
+    await expect(importBook(book, { ...EMPTY_BOOK, fills: [good, bad] })).rejects.toThrow();
     expect(await listRows(book.fills)).toHaveLength(1);
   });
 });
@@ -169,6 +173,7 @@ describe("the whole book", () => {
       fills: { added: 1, same: 0, beside: 0 },
       cells: { added: 1, same: 0, beside: 0 },
       searches: { added: 0, same: 0, beside: 0 },
+      kits: { added: 0, same: 0, beside: 0 },
     });
     expect(await gatherBook(other)).toEqual(await gatherBook(book));
     expect((await listRows(other.cells))[0]?.content).toMatchObject({ text: ">LRLLKK", moves, origin });
@@ -180,7 +185,7 @@ describe("the whole book", () => {
     await markRudiment(book, "flamacue", { tags: ["mine"] });
     const theirs = { ...toItem(mine), id: "elsewhere" };
     const rudiments = [{ id: "flamacue", favourite: true, tags: ["theirs"] }];
-    const counted = await importBook(book, { fills: [], cells: [theirs], rudiments, searches: [] });
+    const counted = await importBook(book, { ...EMPTY_BOOK, cells: [theirs], rudiments });
     expect(counted.cells).toEqual({ added: 0, same: 1, beside: 0 });
     expect(await listRows(book.cells)).toHaveLength(1);
     expect(await listRudimentMarks(book)).toEqual([{ id: "flamacue", favourite: true, tags: ["mine", "theirs"] }]);
@@ -188,7 +193,7 @@ describe("the whole book", () => {
   test("takes nothing when one of its cells is not what its recipe makes", async () => {
     const good = { id: "good", createdAt: 1, updatedAt: 1, content: cellContent("RLK") };
     const bad = { ...good, id: "bad", content: { ...good.content, text: "RLL" } };
-    await expect(importBook(book, { fills: [], cells: [good, bad], rudiments: [], searches: [] })).rejects.toThrow();
+    await expect(importBook(book, { ...EMPTY_BOOK, cells: [good, bad] })).rejects.toThrow();
     expect(await listRows(book.cells)).toEqual([]);
   });
 });
@@ -200,6 +205,16 @@ describe("searches", () => {
     if (!read.ok) throw new Error("the file was refused");
     expect(read.searches).toEqual([toItem(made)]);
     expect(await importBook(book, read)).toMatchObject({ searches: { added: 0, same: 1, beside: 0 } });
+  });
+});
+
+describe("kits", () => {
+  test("go out and come back identical; the same again changes nothing", async () => {
+    const made = await addRow(book.kits, kitContent("stage"));
+    const read = readBook(writeBook(await gatherBook(book)));
+    if (!read.ok) throw new Error("the file was refused");
+    expect(read.kits).toEqual([toItem(made)]);
+    expect(await importBook(book, read)).toMatchObject({ kits: { added: 0, same: 1, beside: 0 } });
   });
 });
 
@@ -220,6 +235,7 @@ describe("the book", () => {
       cells: [{ id: "c", createdAt: 1, updatedAt: 1, content: cellContent("RLK") }],
       rudiments: [],
       searches: [{ id: "s", createdAt: 1, updatedAt: 1, content: makeSearch({ name: "one" }) }],
+      kits: [{ id: "k", createdAt: 1, updatedAt: 1, content: kitContent("one") }],
     }));
     const opened = await openBook("demo", demo);
     await opened.fills.clear();
@@ -227,6 +243,7 @@ describe("the book", () => {
     expect(demo).toHaveBeenCalledTimes(1);
     expect(await opened.cells.count()).toBe(1);
     expect(await opened.searches.count()).toBe(1);
+    expect(await opened.kits.count()).toBe(1);
     const own = await openBook("own", demo);
     expect(own.name).not.toBe(opened.name);
     expect(await own.fills.count()).toBe(0);

@@ -3,12 +3,14 @@
 import Dexie, { type Table } from "dexie";
 import type { CellContent, OwnCell, RudimentMark } from "~/formats/cell";
 import type { Fill, FillContent } from "~/formats/fill";
+import type { KitContent, SavedKit } from "~/formats/kit";
 import type { SavedSearch, SearchContent } from "~/formats/search";
 import type { Row, RowTable } from "./rows";
 
 export type FillRow = Row<FillContent>;
 export type CellRow = Row<CellContent>;
 export type SearchRow = Row<SearchContent>;
+export type KitRow = Row<KitContent>;
 
 /** One row of settings, checked when it is read. */
 interface PreferencesRow {
@@ -26,6 +28,7 @@ export class BookDatabase extends Dexie {
   cells!: RowTable<CellContent>;
   rudiments!: Table<RudimentMark, string>;
   searches!: RowTable<SearchContent>;
+  kits!: RowTable<KitContent>;
   preferences!: Table<PreferencesRow, string>;
   marks!: Table<MarkRow, string>;
 
@@ -34,6 +37,7 @@ export class BookDatabase extends Dexie {
     this.version(1).stores({ fills: "id, updatedAt, deletedAt", preferences: "key", marks: "key" });
     this.version(2).stores({ cells: "id, updatedAt, deletedAt", rudiments: "id" });
     this.version(3).stores({ searches: "id, updatedAt, deletedAt" });
+    this.version(4).stores({ kits: "id, updatedAt, deletedAt" });
   }
 }
 
@@ -45,6 +49,7 @@ export interface DemoBook {
   readonly cells: readonly OwnCell[];
   readonly rudiments: readonly RudimentMark[];
   readonly searches: readonly SavedSearch[];
+  readonly kits: readonly SavedKit[];
 }
 /** What fills a new demo book. */
 export type DemoSource = () => Promise<DemoBook>;
@@ -66,14 +71,16 @@ export function openBook(name: BookName, demo: DemoSource): Promise<BookDatabase
 const FILLS_MARK = "demo-filled";
 const CELLS_MARK = "demo-cells-filled";
 const SEARCHES_MARK = "demo-searches-filled";
+const KITS_MARK = "demo-kits-filled";
+const DEMO_MARKS = [FILLS_MARK, CELLS_MARK, SEARCHES_MARK, KITS_MARK];
 
 async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
   const database = new BookDatabase(NAMES[name]);
   await database.open();
-  const { fills, cells, rudiments, searches, marks } = database;
-  if (name === "demo" && (await marks.bulkGet([FILLS_MARK, CELLS_MARK, SEARCHES_MARK])).includes(undefined)) {
+  const { fills, cells, rudiments, searches, kits, marks } = database;
+  if (name === "demo" && (await marks.bulkGet(DEMO_MARKS)).includes(undefined)) {
     const content = await demo();
-    await database.transaction("rw", [fills, cells, rudiments, searches, marks], async () => {
+    await database.transaction("rw", [fills, cells, rudiments, searches, kits, marks], async () => {
       // Another tab may have come first.
       if (await isFirstTime(database, FILLS_MARK)) await fills.bulkPut(content.fills.map(newRow));
       if (await isFirstTime(database, CELLS_MARK)) {
@@ -81,6 +88,7 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
         await rudiments.bulkPut([...content.rudiments]);
       }
       if (await isFirstTime(database, SEARCHES_MARK)) await searches.bulkPut(content.searches.map(newRow));
+      if (await isFirstTime(database, KITS_MARK)) await kits.bulkPut(content.kits.map(newRow));
     });
   }
   return database;

@@ -6,6 +6,7 @@
 import { z } from "zod";
 import { type CellBenchContent, cellBenchSchema } from "~/formats/cell";
 import { type FillContent, fillContentSchema } from "~/formats/fill";
+import { type KitContent, kitContentSchema } from "~/formats/kit";
 import { type SearchContent, searchContentSchema } from "~/formats/search";
 
 export interface Draft<Content> {
@@ -89,5 +90,6 @@ export class Drafts<Content> {
 }
 
 export const fillDrafts = new Drafts<FillContent>("dime-stack:draft:", fillContentSchema);
+export const kitDrafts = new Drafts<KitContent>("dime-stack:kit-draft:", kitContentSchema);
 export const searchDrafts = new Drafts<SearchContent>("dime-stack:search-draft:", searchContentSchema);
 export const cellDrafts = new Drafts<CellBenchContent>("dime-stack:cell-draft:", cellBenchSchema);

@@ -1,12 +1,18 @@
 /** How a player has set the app up; the same for all fills. */
 
 import { z } from "zod";
-import { COUNT_STYLES, MAX_BPM, MIN_BPM, parseMeter } from "~/core";
+import { COUNT_STYLES, MAX_BPM, MIN_BPM, PLAYER_LEVELS, parseMeter } from "~/core";
 import type { BookDatabase } from "./database";
 
 export const HANDEDNESS = ["right", "left", "open"] as const;
 export type Handedness = (typeof HANDEDNESS)[number];
 export const THEMES = ["system", "daylight", "backline"] as const;
+
+/** Strokes a second of one limb; nobody is faster. */
+const MAX_STROKES = 40;
+const strokesASecond = z.number().min(0.2).max(MAX_STROKES).optional();
+const measuredLimb = z.object({ single: strokesASecond, double: strokesASecond }).optional();
+const measuredSchema = z.object({ R: measuredLimb, L: measuredLimb, K: measuredLimb, H: measuredLimb });
 
 export const preferencesSchema = z.object({
   /** "left": a left-handed kit. "open": a right-handed kit with the left hand on the hi-hat. */
@@ -20,6 +26,12 @@ export const preferencesSchema = z.object({
   countInBars: z.number().int().min(0).max(2),
   /** What cells are looked at and heard in, where no fill says it. */
   cellTempo: z.number().min(MIN_BPM).max(MAX_BPM),
+  /** The kit: the id of one that ships, or of an own one. */
+  kit: z.string().max(64),
+  /** What the player's speed is estimated as, where it is not measured. */
+  level: z.enum(PLAYER_LEVELS),
+  /** The player's own speeds, in place of estimates. */
+  measured: measuredSchema,
   cellMeter: z.string().refine((text) => parseMeter(text) !== null, "is not a meter"),
 });
 export type Preferences = z.infer<typeof preferencesSchema>;
@@ -33,6 +45,9 @@ export const DEFAULT_PREFERENCES: Preferences = {
   countInBars: 1,
   cellTempo: 80,
   cellMeter: "4/4",
+  kit: "four-piece",
+  level: "working",
+  measured: {},
 };
 
 /** Stored preferences over the defaults; a field that is not valid any more falls back alone. */

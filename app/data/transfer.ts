@@ -3,6 +3,7 @@
 import type { BookContents, ImportCount, Taken } from "~/formats/book";
 import { ownCellSchema, rudimentMarkSchema } from "~/formats/cell";
 import { fillSchema, MAX_TAGS } from "~/formats/fill";
+import { savedKitSchema } from "~/formats/kit";
 import { savedSearchSchema } from "~/formats/search";
 import { listRudimentMarks } from "./cells";
 import type { BookDatabase } from "./database";
@@ -10,20 +11,22 @@ import { listRows, takeRow, toItem } from "./rows";
 
 /** Everything but the bin and the settings. */
 export async function gatherBook(book: BookDatabase): Promise<BookContents> {
-  return book.transaction("r", [book.fills, book.cells, book.rudiments, book.searches], async () => ({
+  return book.transaction("r", [book.fills, book.cells, book.rudiments, book.searches, book.kits], async () => ({
     fills: (await listRows(book.fills)).map(toItem),
     cells: (await listRows(book.cells)).map(toItem),
     rudiments: await listRudimentMarks(book),
     searches: (await listRows(book.searches)).map(toItem),
+    kits: (await listRows(book.kits)).map(toItem),
   }));
 }
 
 /** Takes all or none; nothing that is there is changed, but what lay in the bin comes back and notes are added to. */
 export async function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
-  return book.transaction("rw", [book.fills, book.cells, book.rudiments, book.searches], async () => {
+  return book.transaction("rw", [book.fills, book.cells, book.rudiments, book.searches, book.kits], async () => {
     const fills: Record<Taken, number> = { added: 0, same: 0, beside: 0 };
     const cells = { ...fills };
     const searches = { ...fills };
+    const kits = { ...fills };
     for (const fill of contents.fills) fills[await takeRow(book.fills, fillSchema.parse(fill))]++;
     const known = new Map((await listRows(book.cells)).map((row) => [JSON.stringify(row.content), row.id]));
     for (const given of contents.cells) {
@@ -41,6 +44,7 @@ export async function importBook(book: BookDatabase, contents: BookContents): Pr
     for (const given of contents.searches) {
       searches[await takeRow(book.searches, savedSearchSchema.parse(given))]++;
     }
-    return { fills, cells, searches };
+    for (const given of contents.kits) kits[await takeRow(book.kits, savedKitSchema.parse(given))]++;
+    return { fills, cells, searches, kits };
   });
 }

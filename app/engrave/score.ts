@@ -206,7 +206,7 @@ function groupSpan(rate: Rate, meter: Meter): { span: number; size: number } {
 function halveSextuplet(group: SlotGroup): SlotGroup[] {
   const { slots, size, rate } = group;
   if (rate.slots !== 6 || rate.quarters !== 1 || slots.length !== 6) return [group];
-  const silent = (slot: TimelineSlot) => slot.content.kind === "silence";
+  const silent = (slot: TimelineSlot) => slot.voiced.kind === "silence";
   const halves = [slots.slice(0, 3), slots.slice(3)];
   if (!halves.some((half) => half.slice(1).every(silent))) return [group];
   return halves.map((half) => ({ slots: half, size: size / 2, rate }));
@@ -220,25 +220,25 @@ function pushGroup(draft: Draft, { slots, size, rate }: SlotGroup, meter: Meter,
   const span = actual * size;
   // One stroke in a whole tuplet is a plain note as long as the tuplet.
   const alone =
-    slots.length === size && isTuplet(rate) && slots.slice(1).every(({ content }) => content.kind === "silence");
+    slots.length === size && isTuplet(rate) && slots.slice(1).every(({ voiced }) => voiced.kind === "silence");
   const plain = alone ? spellValue(span) : null;
   const head = slots[0];
-  if (plain && head && head.content.kind !== "split") {
-    draft.notes.push(writePart(head, head.content, head.at, plain, beamGroup(head.at, meter, barStart)));
+  if (plain && head && head.voiced.kind !== "split") {
+    draft.notes.push(writePart(head, head.voiced, head.at, plain, beamGroup(head.at, meter, barStart)));
     return;
   }
   let index = 0;
   while (index < slots.length) {
     const slot = slots[index] as TimelineSlot;
     const beam = beamGroup(slot.at, meter, barStart);
-    if (slot.content.kind === "split") {
+    if (slot.voiced.kind === "split") {
       pushSplit(draft, slot, written, beam);
       index++;
       continue;
     }
     const length = sustain(slots, index, written, size);
     const value = spellValue(written * length) ?? { name: "128", dots: 0 };
-    draft.notes.push(writePart(slot, slot.content, slot.at, value, beam));
+    draft.notes.push(writePart(slot, slot.voiced, slot.at, value, beam));
     index += length;
   }
   if (isTuplet(rate)) {
@@ -253,7 +253,7 @@ function pushGroup(draft: Draft, { slots, size, rate }: SlotGroup, meter: Meter,
  */
 function sustain(slots: readonly TimelineSlot[], index: number, written: number, size: number): number {
   let silent = 1;
-  while (slots[index + silent]?.content.kind === "silence") silent++;
+  while (slots[index + silent]?.voiced.kind === "silence") silent++;
   // A group that begins or ends inside the beat is placed from the beat's end.
   const place = index + (size > slots.length ? size - slots.length : 0);
   for (let length = silent; length > 1; length--) {
@@ -265,7 +265,7 @@ function sustain(slots: readonly TimelineSlot[], index: number, written: number,
 }
 
 function pushSplit(draft: Draft, slot: TimelineSlot, written: number, beam: number) {
-  const parts = partsOf(slot.content);
+  const parts = partsOf(slot.voiced);
   const power = 2 ** Math.floor(Math.log2(parts.length));
   const value = spellValue(written / power) ?? { name: "128", dots: 0 };
   const from = draft.notes.length;

@@ -21,6 +21,7 @@ import {
 import { cellOf } from "~/formats/cell";
 import { type FillContent, makeContent } from "~/formats/fill";
 import { type PoolContent, type SearchContent, searchContentSchema, searchRateOf, toSpec } from "~/formats/search";
+import { rigNow } from "~/ui/rig";
 import { makeUndoStore, type UndoStore } from "~/ui/undo-store";
 import { sayPosition } from "~/words/time";
 
@@ -90,7 +91,7 @@ export type SearchFrame = Pick<SearchContent, "meter" | "rate" | "tempo" | "wind
 
 export function layOutWay(content: SearchFrame, cells: readonly string[]): Timeline {
   const { meter, tempo, window } = content;
-  return layOut({ meter: meter as Meter, tempo: bpm(tempo), window, line: lineOf(content, cells) });
+  return layOut({ meter: meter as Meter, tempo: bpm(tempo), window, line: lineOf(content, cells) }, rigNow().kit);
 }
 
 /** A way as a fill of its own. */

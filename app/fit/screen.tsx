@@ -339,7 +339,7 @@ function told(mode: Mode, shown: number, all: number): string {
 /** The number of ways, always in sight; or why there is none, and what to do. */
 function Count({ search, content }: { search: SearchRun; content: SearchContent }) {
   const { state, cancel, again } = search;
-  const busy = state.status === "searching";
+  const busy = state.status === "running";
   const { total, problem } = state;
   const rules = content.rules.map((rule) => wordRule(rule, placeSayer(content)));
   const pool = content.pool.map(({ name, text }) => name || text);

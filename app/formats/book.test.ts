@@ -7,6 +7,7 @@ import {
   BOOK_VERSION,
   type BookContents,
   type BookProblem,
+  EMPTY_BOOK,
   MAX_BOOK_BYTES,
   readBook,
   writeBook,
@@ -19,7 +20,7 @@ function fillOf(text: string, given: Partial<Fill> = {}): Fill {
 }
 
 function bookOf(fills: readonly Fill[], cells: readonly OwnCell[] = []): BookContents {
-  return { fills, cells, rudiments: [], searches: [] };
+  return { ...EMPTY_BOOK, fills, cells };
 }
 
 function problemOf(text: string): BookProblem {
@@ -182,7 +183,7 @@ describe("cells", () => {
     const cell = { id: "a", createdAt: 1, updatedAt: 1, content };
     expect(problemOf(writeBook(bookOf([], [cell, cell])))).toMatchObject({ kind: "twice", what: "cell" });
     const mark = { id: "flamacue", favourite: true, tags: [] };
-    const book = { fills: [], cells: [], rudiments: [mark, mark], searches: [] };
+    const book = { ...EMPTY_BOOK, rudiments: [mark, mark] };
     expect(problemOf(writeBook(book))).toEqual({ kind: "twice", what: "rudiment", id: "flamacue" });
   });
 });

@@ -3,10 +3,11 @@
 import { z } from "zod";
 import { type OwnCell, ownCellSchema, type RudimentMark, rudimentMarkSchema } from "./cell";
 import { type Fill, fillSchema } from "./fill";
+import { type SavedKit, savedKitSchema } from "./kit";
 import { type SavedSearch, savedSearchSchema } from "./search";
 
 export const BOOK_FORMAT = "dime-stack-book";
-export const BOOK_VERSION = 3;
+export const BOOK_VERSION = 4;
 export const BOOK_EXTENSION = ".dimestack.json";
 /** Files over this are refused unread. */
 export const MAX_BOOK_BYTES = 8 * 1024 * 1024;
@@ -19,7 +20,11 @@ export interface BookContents {
   /** Only rudiments that something was noted on. */
   readonly rudiments: readonly RudimentMark[];
   readonly searches: readonly SavedSearch[];
+  /** Own kits; those that ship are everybody's. */
+  readonly kits: readonly SavedKit[];
 }
+
+export const EMPTY_BOOK: BookContents = { fills: [], cells: [], rudiments: [], searches: [], kits: [] };
 
 const fillsSchema = z.array(fillSchema).max(MAX_BOOK_ITEMS);
 
@@ -27,7 +32,7 @@ const fillsSchema = z.array(fillSchema).max(MAX_BOOK_ITEMS);
 const VERSIONS: Readonly<Record<number, z.ZodType<BookContents>>> = {
   1: z
     .strictObject({ format: z.literal(BOOK_FORMAT), version: z.literal(1), fills: fillsSchema })
-    .transform(({ fills }) => ({ fills, cells: [], rudiments: [], searches: [] })),
+    .transform(({ fills }) => ({ ...EMPTY_BOOK, fills })),
   2: z
     .strictObject({
       format: z.literal(BOOK_FORMAT),
@@ -36,7 +41,7 @@ const VERSIONS: Readonly<Record<number, z.ZodType<BookContents>>> = {
       cells: z.array(ownCellSchema).max(MAX_BOOK_ITEMS),
       rudiments: z.array(rudimentMarkSchema).max(MAX_BOOK_ITEMS),
     })
-    .transform(({ fills, cells, rudiments }) => ({ fills, cells, rudiments, searches: [] })),
+    .transform(({ fills, cells, rudiments }) => ({ ...EMPTY_BOOK, fills, cells, rudiments })),
   3: z
     .strictObject({
       format: z.literal(BOOK_FORMAT),
@@ -46,7 +51,18 @@ const VERSIONS: Readonly<Record<number, z.ZodType<BookContents>>> = {
       rudiments: z.array(rudimentMarkSchema).max(MAX_BOOK_ITEMS),
       searches: z.array(savedSearchSchema).max(MAX_BOOK_ITEMS),
     })
-    .transform(({ fills, cells, rudiments, searches }) => ({ fills, cells, rudiments, searches })),
+    .transform(({ fills, cells, rudiments, searches }) => ({ ...EMPTY_BOOK, fills, cells, rudiments, searches })),
+  4: z
+    .strictObject({
+      format: z.literal(BOOK_FORMAT),
+      version: z.literal(4),
+      fills: fillsSchema,
+      cells: z.array(ownCellSchema).max(MAX_BOOK_ITEMS),
+      rudiments: z.array(rudimentMarkSchema).max(MAX_BOOK_ITEMS),
+      searches: z.array(savedSearchSchema).max(MAX_BOOK_ITEMS),
+      kits: z.array(savedKitSchema).max(MAX_BOOK_ITEMS),
+    })
+    .transform(({ fills, cells, rudiments, searches, kits }) => ({ fills, cells, rudiments, searches, kits })),
 };
 
 /** What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it. */
@@ -55,9 +71,10 @@ export interface ImportCount {
   readonly fills: Readonly<Record<Taken, number>>;
   readonly cells: Readonly<Record<Taken, number>>;
   readonly searches: Readonly<Record<Taken, number>>;
+  readonly kits: Readonly<Record<Taken, number>>;
 }
 
-const KINDS = { fills: "fill", cells: "cell", rudiments: "rudiment", searches: "search" } as const;
+const KINDS = { fills: "fill", cells: "cell", rudiments: "rudiment", searches: "search", kits: "kit" } as const;
 type BookKey = keyof typeof KINDS;
 export type BookItemKind = (typeof KINDS)[BookKey];
 
@@ -79,8 +96,9 @@ export type BookReading =
   | ({ readonly ok: true } & BookContents)
   | { readonly ok: false; readonly problem: BookProblem };
 
-export function writeBook({ fills, cells, rudiments, searches }: BookContents): string {
-  return `${JSON.stringify({ format: BOOK_FORMAT, version: BOOK_VERSION, fills, cells, rudiments, searches }, null, 2)}\n`;
+export function writeBook({ fills, cells, rudiments, searches, kits }: BookContents): string {
+  const book = { format: BOOK_FORMAT, version: BOOK_VERSION, fills, cells, rudiments, searches, kits };
+  return `${JSON.stringify(book, null, 2)}\n`;
 }
 
 /** Reads a book file. Never throws; a file is taken whole or not at all. */

@@ -18,6 +18,7 @@ import {
   type Ticks,
 } from "~/core";
 import { figureSchema } from "./figure";
+import { voicingSchema } from "./voicing";
 
 export const MAX_NAME = 120;
 export const MAX_TAGS = 12;
@@ -68,6 +69,8 @@ export const fillContentSchema = z
     countStyle: z.enum(COUNT_STYLES),
     /** What the band plays there; absent for nothing. */
     figure: figureSchema.optional(),
+    /** Where the strokes go that the text puts nowhere; absent for home. */
+    voicing: voicingSchema.optional(),
   })
   .strict()
   .refine(
@@ -94,7 +97,9 @@ export function soundLine(content: FillContent): Line {
 }
 
 export function toPhrase(content: FillContent, line: Line = soundLine(content)): Phrase {
-  return { meter: content.meter as Meter, tempo: content.tempo, window: content.window, line };
+  const { tempo, window, voicing } = content;
+  const phrase = { meter: content.meter as Meter, tempo, window, line };
+  return voicing ? { ...phrase, voicing } : phrase;
 }
 
 /** A fill's content from a line of text, with everything else as a new fill has it. `text` must be readable. */

@@ -6,6 +6,7 @@ import {
   type Bpm,
   barTicks,
   formatMeter,
+  type Kit,
   type Level,
   type Meter,
   type Place,
@@ -15,43 +16,26 @@ import {
   type Timeline,
   ticks,
   unitTicks,
+  usualMidi,
 } from "~/core";
 
 /** Channel 10, counted from 0. */
 const PERCUSSION_CHANNEL = 9;
 
-/** General MIDI percussion key for each surface; rim shots on the snare have their own. */
-export const MIDI_KEYS: Record<Place, number> = {
-  sn: 38,
-  t1: 50,
-  t2: 48,
-  t3: 47,
-  f1: 43,
-  f2: 41,
-  hh: 42,
-  ho: 46,
-  rd: 51,
-  rb: 53,
-  c1: 49,
-  c2: 57,
-  ch: 52,
-  sp: 55,
-  cb: 56,
-  kk: 36,
-  k2: 35,
-  hp: 44,
-  x1: 39,
-  x2: 54,
-};
+/** The percussion key of each place: what the kit's own sounds are set to, else General MIDI's. */
+function keysOf(kit: Kit | null): (place: Place, rimShot: boolean) => number {
+  const keys = new Map(kit?.surfaces.map(({ place, midi }) => [place, midi]));
+  return (place, rimShot) => {
+    const key = keys.get(place) ?? usualMidi(place);
+    return rimShot && key === usualMidi("sn") ? RIM_SHOT_KEY : key;
+  };
+}
+
 /** "Electric snare", which kits commonly give to the rim shot. */
 const RIM_SHOT_KEY = 40;
 
 /** Three clearly different levels. */
 export const MIDI_VELOCITIES: Record<Level, number> = { ghost: 34, normal: 78, accent: 118 };
-
-export function midiKey(place: Place, rimShot: boolean): number {
-  return rimShot && place === "sn" ? RIM_SHOT_KEY : MIDI_KEYS[place];
-}
 
 /** One thing to be written, in ticks from the file's start. */
 interface Timed {
@@ -73,24 +57,37 @@ interface Sound {
  * The phrase alone. It starts at the file's first bar line; when grace notes come before that, a bar of rest is put
  * before the whole.
  */
-export function writeTimelineMidi(timeline: Timeline, name: string): Uint8Array {
+export function writeTimelineMidi(timeline: Timeline, name: string, kit: Kit | null = null): Uint8Array {
   const sounds = timeline.events.map((event) => ({ ...event, grace: event.grace !== undefined }));
   const length = Math.max(timeline.end, timeline.window.start + timeline.window.length);
-  return writeSounds(sounds, length, timeline.meter, timeline.tempo, name);
+  return writeSounds(sounds, length, timeline.meter, timeline.tempo, name, keysOf(kit));
 }
 
 /** One time round the arrangement, groove and fill, then the crash on one. */
-export function writeArrangementMidi(arrangement: Arrangement, meter: Meter, tempo: Bpm, name: string): Uint8Array {
+export function writeArrangementMidi(
+  arrangement: Arrangement,
+  meter: Meter,
+  tempo: Bpm,
+  name: string,
+  kit: Kit | null = null,
+): Uint8Array {
   const once = arrangement.notes.filter((note) => note.passes !== "later");
   const answer = arrangement.notes
     .filter((note) => note.at === 0 && note.passes !== "first" && note.role !== "fill")
     .map((note) => ({ ...note, at: ticks(note.at + arrangement.length) }));
   const toSound = (note: SoundingNote): Sound => ({ ...note, grace: note.role === "fill" && note.slot === null });
   const length = arrangement.length + (answer.length > 0 ? barTicks(meter) : 0);
-  return writeSounds([...once, ...answer].map(toSound), length, meter, tempo, name);
+  return writeSounds([...once, ...answer].map(toSound), length, meter, tempo, name, keysOf(kit));
 }
 
-function writeSounds(sounds: readonly Sound[], length: number, meter: Meter, tempo: Bpm, name: string): Uint8Array {
+function writeSounds(
+  sounds: readonly Sound[],
+  length: number,
+  meter: Meter,
+  tempo: Bpm,
+  name: string,
+  keyOf: ReturnType<typeof keysOf>,
+): Uint8Array {
   const earliest = sounds.reduce((least, sound) => Math.min(least, sound.at), 0);
   const lead = earliest < 0 ? Math.ceil(-earliest / barTicks(meter)) * barTicks(meter) : 0;
   const timed: Timed[] = [
@@ -112,10 +109,10 @@ function writeSounds(sounds: readonly Sound[], length: number, meter: Meter, tem
     }),
     at(0, 0, { type: "text", meta: true, deltaTime: 0, text: `Dime Stack ${formatMeter(meter)}` }),
   ];
-  const lengths = findLengths(sounds);
+  const lengths = findLengths(sounds, keyOf);
   for (const sound of sounds) {
     const start = sound.at + lead;
-    const noteNumber = midiKey(sound.place, sound.rimShot);
+    const noteNumber = keyOf(sound.place, sound.rimShot);
     const velocity = MIDI_VELOCITIES[sound.level];
     const channel = PERCUSSION_CHANNEL;
     const sticking = sound.grace
@@ -148,11 +145,11 @@ function at(ticksFromStart: number, order: number, event: MidiEvent): Timed {
 }
 
 /** Each sound's length: a thirty-second, or up to the next stroke on the same key. Percussion sounds on by itself. */
-function findLengths(sounds: readonly Sound[]): Map<Sound, number> {
+function findLengths(sounds: readonly Sound[], keyOf: ReturnType<typeof keysOf>): Map<Sound, number> {
   const lengths = new Map<Sound, number>();
   const next = new Map<number, number>();
   for (const sound of sounds.toSorted((a, b) => b.at - a.at)) {
-    const key = midiKey(sound.place, sound.rimShot);
+    const key = keyOf(sound.place, sound.rimShot);
     const gap = (next.get(key) ?? Number.POSITIVE_INFINITY) - sound.at;
     lengths.set(sound, gap > 0 ? Math.min(gap, TICKS_PER_QUARTER / 8) : 1);
     next.set(key, sound.at);

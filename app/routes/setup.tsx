@@ -1,6 +1,8 @@
 import { useId } from "react";
-import { COUNT_STYLES } from "~/core";
+import { Link, useRouteLoaderData } from "react-router";
+import { COUNT_STYLES, PLAYER_LEVELS } from "~/core";
 import { currentBook } from "~/data/current";
+import type { KitRow } from "~/data/database";
 import {
   HANDEDNESS,
   type Handedness,
@@ -10,6 +12,8 @@ import {
   THEMES,
 } from "~/data/preferences";
 import { usePreferences } from "~/ui/preferences";
+import { type ShippedKit, useRig } from "~/ui/rig";
+import { LEVEL_OF_PLAYER } from "~/words/kit";
 import { COUNT_STYLE_NAMES } from "~/words/time";
 import type { Route } from "./+types/setup";
 
@@ -29,11 +33,11 @@ const HANDS: Record<Handedness, { name: string; does: string }> = {
   },
   left: {
     name: "Left-handed",
-    does: "The left hand is drawn solid; rudiments and grooves open mirrored; the kit sounds mirrored.",
+    does: "The left hand is drawn solid; rudiments and grooves open mirrored; the kits that ship stand mirrored.",
   },
   open: {
     name: "Open-handed",
-    does: "A right-handed kit with the left hand on the hi-hat: grooves change hands, fills stay.",
+    does: "A right-handed kit with the left hand on a low hi-hat and the ride on its side: grooves change hands, fills stay.",
   },
 };
 const THEME_NAMES: Record<Preferences["theme"], string> = {
@@ -44,7 +48,11 @@ const THEME_NAMES: Record<Preferences["theme"], string> = {
 
 export default function Setup() {
   const [preferences, change] = usePreferences();
-  const count = useId();
+  const [count, kit, level] = [useId(), useId(), useId()];
+  const { chosen } = useRig();
+  const root = useRouteLoaderData<{ kits: readonly ShippedKit[]; own: readonly KitRow[] }>("root");
+  const kits = root?.kits ?? [];
+  const own = (root?.own ?? []).map(({ id, content }) => ({ id, name: content.name }));
   return (
     <main className="w-full max-w-3xl mx-auto px-4 py-6">
       <h1 className="text-3xl mb-5">Setup</h1>
@@ -103,6 +111,52 @@ export default function Setup() {
               ))}
             </div>
           </fieldset>
+        </section>
+        <section className="panel p-4 grid sm:grid-cols-2 gap-4">
+          <div>
+            <label htmlFor={kit} className="font-display font-semibold text-lg block mb-1">
+              Kit
+            </label>
+            <select
+              id={kit}
+              className="select w-full"
+              value={chosen?.id ?? preferences.kit}
+              onChange={(event) => change({ kit: event.target.value })}
+            >
+              {[...own, ...kits].map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name || "Untitled kit"}
+                </option>
+              ))}
+            </select>
+            <p className="text-sm quiet mt-1">
+              Sound, staff and ceiling follow it. Move its surfaces on the{" "}
+              <Link to="/floor" className="underline">
+                Floor
+              </Link>
+              .
+            </p>
+          </div>
+          <div>
+            <label htmlFor={level} className="font-display font-semibold text-lg block mb-1">
+              Speed of your limbs
+            </label>
+            <select
+              id={level}
+              className="select w-full"
+              value={preferences.level}
+              onChange={(event) => change({ level: event.target.value as Preferences["level"] })}
+            >
+              {PLAYER_LEVELS.map((one) => (
+                <option key={one} value={one}>
+                  {LEVEL_OF_PLAYER[one].name}
+                </option>
+              ))}
+            </select>
+            <p className="text-sm quiet mt-1">
+              An estimate: {LEVEL_OF_PLAYER[preferences.level].does}. Your own numbers go in on the Floor, under Hands.
+            </p>
+          </div>
         </section>
         <section className="panel p-4 text-sm">
           <h2 className="text-lg mb-1">Ears</h2>

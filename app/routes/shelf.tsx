@@ -10,7 +10,7 @@ import { type BookDatabase, type FillRow, isFirstTime } from "~/data/database";
 import { type Handedness, loadPreferences } from "~/data/preferences";
 import { addRow, binRow, emptyOldBin, getRow, listBin, listRows, restoreRow, toItem } from "~/data/rows";
 import { gatherBook, importBook } from "~/data/transfer";
-import { BOOK_EXTENSION, readBook, writeBook } from "~/formats/book";
+import { BOOK_EXTENSION, EMPTY_BOOK, readBook, writeBook } from "~/formats/book";
 import { type FillContent, MAX_NAME, MAX_WINDOW_BARS, makeContent, soundLine } from "~/formats/fill";
 import { readStickFile } from "~/formats/stick-file";
 import { FillCard } from "~/shelf/fill-card";
@@ -121,7 +121,7 @@ async function importLines(book: BookDatabase, text: string): Promise<ShelfResul
     const window = { start: content.window.start, length: ticks(bars * bar) };
     return { id: crypto.randomUUID(), createdAt: now, updatedAt: now, content: { ...content, window } };
   });
-  return { words: wordImport(await importBook(book, { fills, cells: [], rudiments: [], searches: [] })) };
+  return { words: wordImport(await importBook(book, { ...EMPTY_BOOK, fills })) };
 }
 
 export function HydrateFallback() {
@@ -139,9 +139,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
   const shown = fills.filter((fill) => matches(fill, query, tag));
   const isAll = shown.length === fills.length;
   const exportBook = async () => {
-    const contents = isAll
-      ? await gatherBook(await currentBook())
-      : { fills: shown.map(toItem), cells: [], rudiments: [], searches: [] };
+    const contents = isAll ? await gatherBook(await currentBook()) : { ...EMPTY_BOOK, fills: shown.map(toItem) };
     download(`shelf${BOOK_EXTENSION}`, writeBook(contents), "application/json");
   };
   const act = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post" });

@@ -8,12 +8,15 @@ import {
   type FigureHit,
   type Fit,
   formatLine,
+  type Kit,
   type Landing,
   type Line,
   layOut,
   type Meter,
   measureCycle,
   measureFit,
+  mirrorLine,
+  mirrorVoicing,
   openingRate,
   type Phrase,
   type Reading,
@@ -23,6 +26,7 @@ import {
 } from "~/core";
 import { toFigure } from "~/formats/figure";
 import { type FillContent, MAX_WINDOW_BARS, soundLine, toPhrase } from "~/formats/fill";
+import { rigNow } from "~/ui/rig";
 import { makeUndoStore, type UndoStore } from "~/ui/undo-store";
 
 export interface BenchHandle {
@@ -31,6 +35,8 @@ export interface BenchHandle {
   setText: (text: string) => void;
   /** Changes the line in force; false when the text is being mended and must not be overwritten. */
   editLine: (change: (line: Line) => Line) => boolean;
+  /** Leads with the other hand; what the voicing says of one hand it says of the other then. False as above. */
+  mirror: () => boolean;
   setContent: (change: Partial<FillContent>, kind: string) => void;
   setMeter: (meter: Meter) => void;
   /** Another version altogether, as one step of undo. */
@@ -51,6 +57,14 @@ export function openBench(initial: FillContent): BenchHandle {
       const text = formatLine(next);
       // A change that the grammar would not read again is a bug; the line stays rather than break.
       if (readStickLine(text).line) put(null, { text, goodText: text });
+      return true;
+    },
+    mirror: () => {
+      const { content } = store.getState();
+      if (content.text !== content.goodText) return false;
+      const text = formatLine(mirrorLine(soundLine(content)));
+      const voicing = content.voicing ? { voicing: [...mirrorVoicing(content.voicing)] } : {};
+      put(null, { text, goodText: text, ...voicing });
       return true;
     },
     setContent: (change, kind) => put(kind, change),
@@ -85,16 +99,17 @@ export interface Worked {
   readonly hits: readonly FigureHit[];
 }
 
-const known = new WeakMap<FillContent, Worked>();
+const known = new WeakMap<FillContent, { readonly kit: Kit | null; readonly worked: Worked }>();
 
-/** Worked out once for each content, whoever asks. */
+/** Worked out once for each content on the player's kit, whoever asks. */
 export function workOut(content: FillContent): Worked {
+  const { kit } = rigNow();
   const found = known.get(content);
-  if (found) return found;
+  if (found?.kit === kit) return found.worked;
   const reading = readStickLine(content.text);
   const line = reading.line ?? soundLine(content);
   const phrase = toPhrase(content, line);
-  const timeline = layOut(phrase);
+  const timeline = layOut(phrase, kit);
   const fit = measureFit(timeline, openingRate(line));
   const worked = {
     reading,
@@ -106,6 +121,6 @@ export function workOut(content: FillContent): Worked {
     hits: content.figure ? checkFigure(timeline, toFigure(content.figure)) : [],
     cycle: fit.used > 0 ? measureCycle(fit.used, phrase.meter) : null,
   };
-  known.set(content, worked);
+  known.set(content, { kit, worked });
   return worked;
 }

@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
 import { useStore } from "zustand";
 import type { FillContent } from "~/formats/fill";
+import { useRig } from "~/ui/rig";
 import { type History, useUndo } from "~/ui/undo-store";
 import { type BenchHandle, type Worked, workOut } from "./bench";
 
@@ -17,6 +18,8 @@ export function useContent(): FillContent {
 }
 
 export function useWorked(): Worked {
+  // Worked out for the kit of the moment: anew when that changes.
+  useRig();
   return workOut(useContent());
 }
 

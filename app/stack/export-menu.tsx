@@ -1,9 +1,10 @@
 import { Download } from "lucide-react";
 import type { Preferences } from "~/data/preferences";
-import { BOOK_EXTENSION, writeBook } from "~/formats/book";
+import { BOOK_EXTENSION, EMPTY_BOOK, writeBook } from "~/formats/book";
 import type { Fill, FillContent } from "~/formats/fill";
 import { writeStickFile } from "~/formats/stick-file";
 import { download, fileName } from "~/ui/download";
+import { rigNow } from "~/ui/rig";
 import { workOut } from "./bench";
 import { makeScore, type ShippedGroove } from "./playback";
 
@@ -25,11 +26,8 @@ export function ExportMenu({ identity, getContent, grooves, preferences, say }: 
       name: "MIDI file: the fill",
       run: async (content: FillContent) => {
         const { writeTimelineMidi } = await import("~/formats/midi");
-        download(
-          fileName(named(content), ".mid"),
-          bytes(writeTimelineMidi(workOut(content).timeline, named(content))),
-          MIDI,
-        );
+        const file = writeTimelineMidi(workOut(content).timeline, named(content), rigNow().kit);
+        download(fileName(named(content), ".mid"), bytes(file), MIDI);
       },
     },
     {
@@ -37,7 +35,7 @@ export function ExportMenu({ identity, getContent, grooves, preferences, say }: 
       run: async (content: FillContent) => {
         const { writeArrangementMidi } = await import("~/formats/midi");
         const { arrangement, meter, tempo } = makeScore(content, grooves, preferences);
-        const file = writeArrangementMidi(arrangement, meter, tempo, named(content));
+        const file = writeArrangementMidi(arrangement, meter, tempo, named(content), rigNow().kit);
         download(fileName(`${named(content)} in groove`, ".mid"), bytes(file), MIDI);
       },
     },
@@ -62,7 +60,7 @@ export function ExportMenu({ identity, getContent, grooves, preferences, say }: 
       run: async (content: FillContent) => {
         const { id, createdAt } = identity;
         const fills = [{ id, createdAt, updatedAt: Date.now(), content }];
-        const book = writeBook({ fills, cells: [], rudiments: [], searches: [] });
+        const book = writeBook({ ...EMPTY_BOOK, fills });
         download(fileName(named(content), BOOK_EXTENSION), book, "application/json");
       },
     },

@@ -11,7 +11,6 @@ import {
   METER_UNITS,
   type Meter,
   makeMeter,
-  mirrorLine,
   openingRate,
   parseMeter,
   parseRate,
@@ -22,22 +21,33 @@ import {
   withOpeningRate,
 } from "~/core";
 import { MAX_WINDOW_BARS } from "~/formats/fill";
-import { COMMON_METERS, COUNT_STYLE_NAMES, nameRate, OFFERED_RATES, sayNumber, sayPosition } from "~/words/time";
+import { strongHandOf, usePreferences } from "~/ui/preferences";
+import {
+  COMMON_METERS,
+  COUNT_STYLE_NAMES,
+  nameRate,
+  OFFERED_RATES,
+  plural,
+  sayNumber,
+  sayPosition,
+} from "~/words/time";
 import { useBench, useContent, useWorked } from "./context";
 import { FigureControl, tellHits } from "./figure-control";
+import { nameReady, READY_VOICINGS } from "./voicings";
 
 /** Meter, rate, window, lead hand and count. */
 export function FrameControls({ say }: { say: (words: string) => void }) {
   return (
     <section
       aria-label="Bar and window"
-      className="panel px-3 py-2 flex flex-wrap items-end gap-x-5 gap-y-2 order-last lg:order-none"
+      className="panel px-3 py-2 flex flex-wrap items-end gap-x-3.5 gap-y-2 order-last lg:order-none"
     >
       <MeterControl />
       <RateControl say={say} />
       <WindowControl />
       <LeadControl say={say} />
       <CountControl />
+      <VoicingControl />
       <Band />
     </section>
   );
@@ -295,13 +305,44 @@ function LeadControl({ say }: { say: (words: string) => void }) {
         title="Lead with the other hand (m)"
         aria-label={`Lead: ${first ? (first.limb === "R" ? "right hand" : "left hand") : "no hand"}. Lead with the other hand`}
         onClick={() => {
-          if (!bench.editLine(mirrorLine)) say("Mend the line first, then mirror it.");
+          if (!bench.mirror()) say("Mend the line first, then mirror it.");
         }}
       >
         {first ? (first.limb === "R" ? "right" : "left") : "none"}
         <ArrowLeftRight size={14} aria-hidden />
       </button>
     </div>
+  );
+}
+
+/** The ready voicings at hand; layers of one's own are made on the Floor. */
+function VoicingControl() {
+  const bench = useBench();
+  const { voicing = [] } = useContent();
+  const [preferences] = usePreferences();
+  const strong = strongHandOf(preferences.hands);
+  const ready = nameReady(voicing, strong);
+  return (
+    <Field label="Voicing">
+      {(id) => (
+        <select
+          id={id}
+          className="select select-sm w-38"
+          value={ready ?? "own"}
+          onChange={(event) => {
+            const made = READY_VOICINGS.find((one) => one.id === event.target.value)?.make(strong);
+            if (made) bench.setContent({ voicing: made.length > 0 ? [...made] : undefined }, "voicing");
+          }}
+        >
+          {ready === null ? <option value="own">your {plural(voicing.length, "layer")}</option> : null}
+          {READY_VOICINGS.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
   );
 }
 
@@ -313,7 +354,7 @@ function CountControl() {
       {(id) => (
         <select
           id={id}
-          className="select select-sm w-44"
+          className="select select-sm w-32"
           value={countStyle}
           onChange={(event) => bench.setContent({ countStyle: event.target.value as CountStyle }, "count")}
         >

@@ -53,7 +53,7 @@ export function NotePalette({ slot, cells, onKey, onOpenDrawer }: NotePalettePro
         {slot ? (
           <>
             Cell {slot.cell + 1}, note {slot.place + 1}, counted “{countSlot(countStyle, slot, meter)}”:{" "}
-            {nameSlot(slot.content)}
+            {nameSlot(slot.voiced)}
             {cells && cells.from < cells.to ? `; cells ${cells.from + 1} to ${cells.to + 1} are chosen together` : ""}
           </>
         ) : (

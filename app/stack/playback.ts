@@ -2,10 +2,11 @@
 
 import { useCallback } from "react";
 import type { Score } from "~/audio/player";
-import { arrange, barTicks, type Groove, mirrorLine, plainGroove, readStickLine, slotAt } from "~/core";
+import { arrange, barTicks, type Groove, type Meter, mirrorLine, plainGroove, readStickLine, slotAt } from "~/core";
 import type { Preferences } from "~/data/preferences";
 import type { FillContent } from "~/formats/fill";
 import { type Playback, usePlayback, useSound } from "~/ui/playback";
+import { rigNow, useRig } from "~/ui/rig";
 import { type BenchHandle, workOut } from "./bench";
 import { useContent } from "./context";
 
@@ -39,24 +40,37 @@ export function makeScore(content: FillContent, grooves: readonly ShippedGroove[
   const { timeline, landing, phrase } = workOut(content);
   const groove = pickGroove(grooves, content, preferences.hands);
   const form = { grooveBars: content.grooveBars, countInBars: preferences.countInBars };
-  const arrangement = arrange(timeline, groove, form, landing?.hands[0].hand ?? "R");
+  const arrangement = arrange(timeline, groove, form, landing?.hands[0].hand ?? "R", rigNow().kit);
   return { arrangement, tempo: phrase.tempo, meter: phrase.meter, click: preferences.click };
 }
 
+/** Ticks from the phrase's first bar line, of ticks in the loop. */
+function inPhrase({ meter, grooveBars }: FillContent, at: number): number {
+  return at - grooveBars * barTicks(meter as Meter);
+}
+
+/** Plays the fill on the bench, or `heard` in its place; `onFrame` is told where in the phrase the ear is. */
 export function useStackPlayback(
   bench: BenchHandle,
   grooves: readonly ShippedGroove[],
   preferences: Preferences,
+  {
+    heard = null,
+    onFrame,
+  }: { readonly heard?: FillContent | null; readonly onFrame?: (at: number | null) => void } = {},
 ): Playback {
-  const content = useContent();
+  const own = useContent();
+  const content = heard ?? own;
+  const { kit } = useRig();
   useSound(preferences);
   return usePlayback({
     id: "stack",
-    makeScore: useCallback(() => makeScore(content, grooves, preferences), [content, grooves, preferences]),
+    // biome-ignore lint/correctness/useExhaustiveDependencies: on another kit it sounds otherwise
+    makeScore: useCallback(() => makeScore(content, grooves, preferences), [content, grooves, preferences, kit]),
     slotAt: (at) => {
-      const { content } = bench.store.getState();
-      const { timeline } = workOut(content);
-      return slotAt(timeline, Math.floor(at - content.grooveBars * barTicks(timeline.meter)))?.index ?? null;
+      const now = heard ?? bench.store.getState().content;
+      return slotAt(workOut(now).timeline, Math.floor(inPhrase(now, at)))?.index ?? null;
     },
+    onFrame: (at) => onFrame?.(at === null ? null : inPhrase(heard ?? bench.store.getState().content, at)),
   });
 }

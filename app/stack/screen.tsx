@@ -1,6 +1,6 @@
-import { CircleHelp } from "lucide-react";
+import { CircleHelp, Drum } from "lucide-react";
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
-import { useSubmit } from "react-router";
+import { Link, useSubmit } from "react-router";
 import { readCell } from "~/core";
 import type { BookDatabase, FillRow } from "~/data/database";
 import { fillDrafts } from "~/data/draft";
@@ -115,6 +115,9 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
           <NameAndTags />
           <div className="ml-auto flex items-center gap-2">
             <SaveMark state={saving.state} />
+            <Link to={`/floor/${row.id}`} className="btn btn-sm" title="Round the kit">
+              <Drum size={15} aria-hidden /> Floor
+            </Link>
             <UndoButtons history={history} />
             <ExportMenu
               identity={row}

@@ -1,7 +1,7 @@
 /** The keys that work anywhere on the Stack; {@link SCREEN_KEYS} lists them for the player. */
 
 import { type RefObject, useEffect } from "react";
-import { bpm, mirrorLine } from "~/core";
+import { bpm } from "~/core";
 import { isTyping } from "~/ui/keys";
 import type { DrawerTab } from "./cell-drawer";
 import { useBench, useHistory } from "./context";
@@ -47,7 +47,7 @@ export function useScreenKeys({ input, keyList, togglePlay, openDrawer, say }: S
       else if (event.key === "t") openDrawer("moves");
       else if (event.key === "c") openDrawer("cells");
       else if (event.key === "m") {
-        if (!bench.editLine(mirrorLine)) say("Mend the line first, then mirror it.");
+        if (!bench.mirror()) say("Mend the line first, then mirror it.");
       } else if (step !== undefined) bench.setContent({ tempo: bpm(tempo + step) }, "tempo");
       else return;
       event.preventDefault();

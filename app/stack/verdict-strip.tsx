@@ -1,7 +1,10 @@
 import { Check, CircleAlert, CircleDashed, Minus } from "lucide-react";
 import { FREE_HAND_SECONDS } from "~/core";
+import { useRig } from "~/ui/rig";
+import { wordCeiling } from "~/words/kit";
 import { type Tone, type Verdict, wordBarCheck, wordCycle, wordFit, wordLanding, wordLead } from "~/words/verdict";
 import { useWorked } from "./context";
+import { useCeiling } from "./use-ceiling";
 
 const TONES: Record<Tone, { icon: typeof Check; className: string; says: string }> = {
   good: { icon: Check, className: "text-accent", says: "good" },
@@ -14,14 +17,21 @@ const TONES: Record<Tone, { icon: typeof Check; className: string; says: string 
 export function VerdictStrip() {
   const { fit, cycle, landing, phrase, timeline, line } = useWorked();
   const lastRate = timeline.cells.at(-1)?.rate ?? (line[0]?.kind === "rate" ? line[0].rate : { slots: 4, quarters: 1 });
+  const { kit } = useRig();
+  const { ceiling } = useCeiling(timeline);
   const wrongBars = timeline.barChecks.filter((check) => check.offBy !== 0);
   return (
     <section aria-label="Verdict">
-      <ul className="panel grid grid-cols-2 lg:grid-cols-[1.05fr_1fr_1.9fr_1.05fr] lg:divide-x divide-base-300">
+      <ul className="panel grid grid-cols-2 lg:grid-cols-[1.05fr_0.95fr_1.55fr_0.85fr_1.5fr] lg:divide-x divide-base-300">
         <Entry verdict={wordFit(fit, phrase.meter, lastRate)} large />
         <Entry verdict={wordCycle(cycle, fit, phrase.meter)} />
         <Entry verdict={wordLanding(landing)} wide title={FREE_HAND_RULE} />
         <Entry verdict={wordLead(landing)} wide />
+        <Entry
+          verdict={wordCeiling(timeline, ceiling, kit)}
+          wide
+          title="From your kit and an estimate of your speed; both are set on the Floor"
+        />
       </ul>
       {wrongBars.slice(0, 2).map((check) => (
         <p key={check.beforeCell} role="status" className="text-sm text-error mt-1 px-1">

@@ -5,6 +5,7 @@ import type { Score } from "~/audio/player";
 import { fetchPlayer, play, positionOf, refresh, setSound, stop, usePlaying } from "~/audio/playing";
 import type { Preferences } from "~/data/preferences";
 import { light } from "~/views/lighting";
+import { useRig } from "./rig";
 
 export interface Playback {
   readonly playing: boolean;
@@ -15,8 +16,9 @@ export interface Playback {
 const TROUBLE = "The sound could not be started. Check that this browser may play sound, then press play again.";
 
 /** Keeps the player at the preferences of the moment, and fetches its code while the user looks at the page. */
-export function useSound({ volume, hands }: Preferences) {
-  useEffect(() => setSound({ volume, leftHanded: hands === "left" }), [volume, hands]);
+export function useSound({ volume }: Preferences) {
+  const { kit } = useRig();
+  useEffect(() => setSound({ volume, kit }), [volume, kit]);
   useEffect(() => {
     const idle = setTimeout(() => void fetchPlayer().catch(() => {}), 1200);
     return () => clearTimeout(idle);
@@ -29,14 +31,16 @@ export interface PlaybackOptions {
   readonly makeScore: () => Score;
   /** The slot that sounds at a position in the loop. */
   readonly slotAt?: (at: number) => number | null;
+  /** Told at every frame where the ear is in the loop; null when nothing sounds. */
+  readonly onFrame?: (at: number | null) => void;
 }
 
 /** Stops when the part that uses it goes away. */
-export function usePlayback({ id, makeScore, slotAt }: PlaybackOptions): Playback {
+export function usePlayback({ id, makeScore, slotAt, onFrame }: PlaybackOptions): Playback {
   const playing = usePlaying((state) => state.id === id);
   const trouble = usePlaying((state) => state.trouble === id);
-  const scene = useRef({ makeScore, slotAt });
-  scene.current = { makeScore, slotAt };
+  const scene = useRef({ makeScore, slotAt, onFrame });
+  scene.current = { makeScore, slotAt, onFrame };
 
   useEffect(() => {
     refresh(id, makeScore);
@@ -48,12 +52,14 @@ export function usePlayback({ id, makeScore, slotAt }: PlaybackOptions): Playbac
     const follow = () => {
       const position = positionOf(id);
       light({ playing: position ? (scene.current.slotAt?.(position.at) ?? null) : null });
+      scene.current.onFrame?.(position?.at ?? null);
       frame = requestAnimationFrame(follow);
     };
     frame = requestAnimationFrame(follow);
     return () => {
       cancelAnimationFrame(frame);
       light({ playing: null });
+      scene.current.onFrame?.(null);
     };
   }, [playing, id]);
 

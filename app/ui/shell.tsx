@@ -1,4 +1,4 @@
-import { Layers, Library, ListMusic, Puzzle, Settings } from "lucide-react";
+import { Drum, Layers, Library, ListMusic, Puzzle, Settings } from "lucide-react";
 import { NavLink } from "react-router";
 import { CoinSheet } from "~/views/coin-sheet";
 
@@ -7,6 +7,7 @@ const SCREENS = [
   { to: "/stack", name: "Stack", icon: Layers },
   { to: "/cells", name: "Cells", icon: ListMusic },
   { to: "/fit", name: "Fit", icon: Puzzle },
+  { to: "/floor", name: "Floor", icon: Drum },
   { to: "/setup", name: "Setup", icon: Settings },
 ] as const;
 

@@ -58,7 +58,16 @@ function PlaceLabel({ parts }: { parts: readonly (Silence | Strokes)[] }) {
   const named = [...new Set(places.filter((place) => place !== undefined))];
   if (named.length === 0) return null;
   return (
-    <text y="29.5" textAnchor="middle" fontSize="9.5" fontWeight="600" fill="var(--nickel)">
+    <text
+      y="28"
+      textAnchor="middle"
+      fontSize="9.5"
+      fontWeight="600"
+      fill="var(--nickel)"
+      stroke="var(--paper)"
+      strokeWidth="2.5"
+      paintOrder="stroke"
+    >
       {named.join(" ")}
     </text>
   );

@@ -1,6 +1,7 @@
 /**
- * Which slot is pointed at, chosen and sounding. All views mark their drawings with `data-slot`; this puts
- * `data-hover`, `data-cursor` and `data-playing` on them, whatever drew them, without drawing again.
+ * Which slot is pointed at, chosen and sounding, and which ones set the ceiling. All views mark their drawings with
+ * `data-slot`; this puts `data-hover`, `data-cursor`, `data-playing` and `data-limit` on them, whatever drew them, without
+ * drawing again.
  */
 
 import { type RefObject, useEffect } from "react";
@@ -10,25 +11,40 @@ interface Lighting {
   readonly hover: number | null;
   readonly cursor: number | null;
   readonly playing: number | null;
+  /** The strokes between which the bottleneck lies, and whether the tempo is over the ceiling that it sets. */
+  readonly limit: readonly number[];
+  readonly isOver: boolean;
 }
 
-export const useLightingStore = create<Lighting>(() => ({ hover: null, cursor: null, playing: null }));
+export const useLightingStore = create<Lighting>(() => ({
+  hover: null,
+  cursor: null,
+  playing: null,
+  limit: [],
+  isOver: false,
+}));
 
-const KINDS = ["hover", "cursor", "playing"] as const;
+const KINDS = ["hover", "cursor", "playing", "limit"] as const;
+type Kind = (typeof KINDS)[number];
 
 /** Changes the lights; nothing happens when they are so already. */
 export function light(change: Partial<Lighting>) {
   const now = useLightingStore.getState();
-  if (KINDS.some((kind) => kind in change && change[kind] !== now[kind])) useLightingStore.setState(change);
+  const isNew = (kind: keyof Lighting) => kind in change && String(change[kind]) !== String(now[kind]);
+  if ([...KINDS, "isOver" as const].some(isNew)) useLightingStore.setState(change);
 }
 
-function mark(root: Element, kind: keyof Lighting, slot: number | null) {
+function mark(root: Element, kind: Kind, lights: Lighting) {
+  const lit = lights[kind];
   const attribute = `data-${kind}`;
+  const value = kind === "limit" && lights.isOver ? "over" : "";
+  const slots = lit === null ? [] : typeof lit === "number" ? [lit] : lit;
   for (const element of root.querySelectorAll(`[${attribute}]`)) {
-    if (element.getAttribute("data-slot") !== String(slot)) element.removeAttribute(attribute);
+    if (!slots.includes(Number(element.getAttribute("data-slot")))) element.removeAttribute(attribute);
   }
-  if (slot === null) return;
-  for (const element of root.querySelectorAll(`[data-slot="${slot}"]`)) element.setAttribute(attribute, "");
+  for (const slot of slots) {
+    for (const element of root.querySelectorAll(`[data-slot="${slot}"]`)) element.setAttribute(attribute, value);
+  }
 }
 
 /** Keeps the marks on what is inside `ref` true, also after it is drawn anew. */
@@ -38,9 +54,10 @@ export function useLighting(ref: RefObject<Element | null>) {
     const root = ref.current;
     if (!root) return;
     const now = useLightingStore.getState();
-    for (const kind of KINDS) mark(root, kind, now[kind]);
+    for (const kind of KINDS) mark(root, kind, now);
     return useLightingStore.subscribe((next, previous) => {
-      for (const kind of KINDS) if (next[kind] !== previous[kind]) mark(root, kind, next[kind]);
+      for (const kind of KINDS)
+        if (next[kind] !== previous[kind] || next.isOver !== previous.isOver) mark(root, kind, next);
     });
   });
 }

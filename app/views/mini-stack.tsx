@@ -87,7 +87,7 @@ export const MiniStack = memo(function MiniStack({ timeline, strongHand, label }
       {slots.map((slot) => (
         <SheetCoin
           key={slot.index}
-          slot={slot.content}
+          slot={slot.voiced}
           strongHand={strongHand}
           x={x(slot.cell, slot.place)}
           y={y(slot.cell)}

@@ -27,9 +27,9 @@ import { useWidth } from "./use-width";
 const EDGE = 26;
 const BRACKET_Y = 14;
 const COIN_Y = 50;
-const RAIL_Y = 78;
-const COUNT_Y = 98;
-const HEIGHT = 108;
+const RAIL_Y = 88;
+const COUNT_Y = 108;
+const HEIGHT = 118;
 /** Pixels that a slot needs; rows are broken at beats until there is that much. */
 const MIN_PITCH = 21;
 const FULL_PITCH = 48;
@@ -249,12 +249,12 @@ function RailRow(props: RailRowProps) {
           data-slot={slot.index}
           role="option"
           aria-selected="false"
-          aria-label={`${countSlot(countStyle, slot, meter)}: ${nameSlot(slot.content)}${marked.has(slot.index) ? ", shifted" : ""}`}
+          aria-label={`${countSlot(countStyle, slot, meter)}: ${nameSlot(slot.voiced)}${marked.has(slot.index) ? ", shifted" : ""}`}
           transform={`translate(${x(slot.at)} ${COIN_Y})`}
         >
-          <rect x={-pitch / 2} y="-28" width={pitch} height="62" fill="transparent" />
+          <rect x={-pitch / 2} y="-28" width={pitch} height="72" fill="transparent" />
           <g transform={`scale(${scale})`}>
-            <Coin slot={slot.content} strongHand={strongHand} />
+            <Coin slot={slot.voiced} strongHand={strongHand} />
           </g>
           {marked.has(slot.index) ? <path d="M0 17l5.5 9h-11z" fill="var(--oxblood)" /> : null}
         </g>

@@ -209,11 +209,11 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, isMovable, isPi
               id={`stack-slot-${slot.index}`}
               data-slot={slot.index}
               role="gridcell"
-              aria-label={`Cell ${cell.index + 1}, slot ${slot.place + 1}: ${nameSlot(slot.content)}`}
+              aria-label={`Cell ${cell.index + 1}, slot ${slot.place + 1}: ${nameSlot(slot.voiced)}`}
               transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${Math.min(1, scale * 1.02)})`}
             >
               <rect x={-PITCH / 2} y={-ROW / 2} width={PITCH} height={ROW} fill="transparent" />
-              <Coin slot={slot.content} strongHand={strongHand} />
+              <Coin slot={slot.voiced} strongHand={strongHand} />
             </g>
           ))}
         </svg>

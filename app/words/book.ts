@@ -5,7 +5,13 @@ import type { StickFileReading } from "~/formats/stick-file";
 import { wordProblem } from "./problem";
 
 const MEGABYTE = 1024 * 1024;
-const ITEM_NAMES: Record<BookItemKind, string> = { fill: "Fill", cell: "Cell", rudiment: "Rudiment", search: "Search" };
+const ITEM_NAMES: Record<BookItemKind, string> = {
+  fill: "Fill",
+  cell: "Cell",
+  rudiment: "Rudiment",
+  search: "Search",
+  kit: "Kit",
+};
 
 /** What, where, and how to mend it; nothing was changed in any case. */
 export function wordBookProblem(problem: BookProblem): string {
@@ -26,12 +32,13 @@ export function wordBookProblem(problem: BookProblem): string {
 }
 
 /** What an import did. */
-export function wordImport({ fills, cells, searches }: ImportCount): string {
+export function wordImport({ fills, cells, searches, kits }: ImportCount): string {
   const parts = [count(fills.added, "new fill")];
   if (cells.added > 0) parts.push(count(cells.added, "new cell"));
   if (searches.added > 0) parts.push(searches.added === 1 ? "1 new search" : `${searches.added} new searches`);
-  const same = fills.same + cells.same + searches.same;
-  const beside = fills.beside + cells.beside + searches.beside;
+  if (kits.added > 0) parts.push(count(kits.added, "new kit"));
+  const same = fills.same + cells.same + searches.same + kits.same;
+  const beside = fills.beside + cells.beside + searches.beside + kits.beside;
   if (same > 0) parts.push(`${same} that you have already`);
   if (beside > 0) parts.push(`${beside} beside a different version of yours`);
   return `Imported: ${parts.join(", ")}.`;

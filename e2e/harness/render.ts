@@ -38,7 +38,7 @@ function makeScore(wish: RenderWish): Score {
 export async function render(wish: RenderWish): Promise<{ samples: number[]; onsets: number[] }> {
   const score = makeScore(wish);
   const synthesise = wish.sound === "impulse" ? { synthesise: () => Float32Array.of(0.5) } : {};
-  const samples = await renderScore(score, wish.passes, { leftHanded: false, ...synthesise }, wish.sampleRate);
+  const samples = await renderScore(score, wish.passes, { pans: {}, ...synthesise }, wish.sampleRate);
   const span = score.arrangement.countIn + wish.passes * score.arrangement.length;
   const onsets = listLoopEvents(score.arrangement, 0, span)
     .filter((event) => event.kind === "note")

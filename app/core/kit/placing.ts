@@ -6,9 +6,9 @@
 import type { Graph } from "../graph/graph";
 import { rankPaths } from "../graph/rank";
 import type { StrokeKey } from "../rewrite";
-import { type Hand, isHand, otherHand, type Place, partsOf } from "../stroke";
+import { type Hand, isHand, otherHand, type Place } from "../stroke";
 import { isBackbeat, tempoUnitTicks } from "../time";
-import { FLAM_SECONDS, type Timeline, type TimelineEvent } from "../timeline";
+import { FLAM_SECONDS, placeByHand, type Timeline, type TimelineEvent } from "../timeline";
 import { type Ceiling, ceilingOf, findFixedCeiling, listMotions, type Motion } from "./ceiling";
 import { depthOf, distanceBetween, isPlayable, surfaceAt } from "./kit";
 import type { Travel } from "./travel";
@@ -95,7 +95,7 @@ function listSteps({ timeline, travel, surfaces }: PlacingSpec, places: readonly
     const { limb: hand, at, graces } = one;
     if (one.grace !== undefined || !isHand(hand)) continue;
     const other = otherHand(hand);
-    const own = ownPlace(timeline, one);
+    const own = placeByHand(timeline, one);
     const lead = graces * FLAM_SECONDS;
     const graceSince = gap(last[other], at, lead);
     const graceOtherSince = gapToOther(last[hand], at, lead);
@@ -121,14 +121,6 @@ function listSteps({ timeline, travel, surfaces }: PlacingSpec, places: readonly
     before = hand;
   }
   return steps;
-}
-
-/** The place that the line itself names for an event's stroke. */
-function ownPlace(timeline: Timeline, { slot, part, limb }: TimelineEvent): Place | null {
-  const content = timeline.slots[slot]?.content;
-  const piece = content ? partsOf(content)[part] : undefined;
-  if (piece?.kind !== "strokes") return null;
-  return piece.strokes.find((stroke) => stroke.limb === limb)?.place ?? null;
 }
 
 /** Makes the graph of all placings, or says why there is none to look for. */
@@ -247,7 +239,7 @@ export function placesOfWay({ places }: Placings, way: readonly number[]): Place
 export function strokesOfWay(found: Placings, way: readonly number[]): (readonly [StrokeKey, Place])[] {
   return found.steps.flatMap(({ key, event }, index) => {
     const stroke = found.spec.timeline.events[event];
-    if (stroke && ownPlace(found.spec.timeline, stroke)) return [];
+    if (stroke && placeByHand(found.spec.timeline, stroke)) return [];
     return [[key, found.places[way[index] as number] as Place] as const];
   });
 }

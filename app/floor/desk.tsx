@@ -1,0 +1,527 @@
+/** What stands on the Floor: gauge, plan and rail, and beside them layers, placings, versions, kit and hands. */
+
+import { CircleHelp, Undo2 } from "lucide-react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Link, useFetcher } from "react-router";
+import {
+  addSurface,
+  basePlace,
+  bpm,
+  canPlay,
+  checkKit,
+  formatLine,
+  isHand,
+  isPlayable,
+  type Kit,
+  type Line,
+  PLACE_NAMES,
+  type Place,
+  placeByHand,
+  placeStrokes,
+  type Surface,
+  type Travel,
+  type Variant,
+  type Voicing,
+} from "~/core";
+import type { FillRow, KitRow } from "~/data/database";
+import type { FillContent } from "~/formats/fill";
+import type { KitContent } from "~/formats/kit";
+import { workOut } from "~/stack/bench";
+import { chooseSlot, useChoice } from "~/stack/choice";
+import { useBench, useContent, useHistory, useWorked } from "~/stack/context";
+import { type ShippedGroove, useStackPlayback } from "~/stack/playback";
+import { Transport } from "~/stack/transport";
+import { useCeiling } from "~/stack/use-ceiling";
+import { Bin } from "~/ui/bin";
+import { KeyList } from "~/ui/key-list";
+import { strongHandOf, usePreferences } from "~/ui/preferences";
+import { type ChosenKit, useRig } from "~/ui/rig";
+import { SaveMark } from "~/ui/save-state";
+import { UndoButtons } from "~/ui/undo-buttons";
+import type { History } from "~/ui/undo-store";
+import type { Saving } from "~/ui/use-saving";
+import { FloorView, type Follow } from "~/views/floor-view";
+import { light } from "~/views/lighting";
+import { RailView } from "~/views/rail-view";
+import { takeSection } from "~/views/section";
+import { LEVEL_OF_PLAYER } from "~/words/kit";
+import type { FoundPlacing, PlacingRequest } from "~/workers/placing";
+import { Gauge } from "./gauge";
+import { FLOOR_KEY_GROUPS, useFloorKeys } from "./keys";
+import type { KitBench } from "./kit-bench";
+import { type KitChoice, KitPanel } from "./kit-panel";
+import { Layers } from "./layers";
+import { Pace } from "./pace";
+import { DEFAULT_PLACING_WEIGHTS, type PlacingAsk, PlacingsPanel } from "./placings";
+import { chosenIndex, countHands, labelOf, limbsOf, nextStroke } from "./strokes";
+import { usePlacings } from "./use-placings";
+import { Versions } from "./versions";
+import { Folds, KitWarnings } from "./warnings";
+
+const TABS = [
+  { id: "voicing", name: "Voicing" },
+  { id: "placings", name: "Placings" },
+  { id: "versions", name: "Versions" },
+  { id: "hands", name: "Hands" },
+  { id: "kit", name: "Kit" },
+] as const;
+export type FloorTab = (typeof TABS)[number]["id"];
+
+/** An own kit, to be changed. */
+export interface DeskKit {
+  readonly bench: KitBench;
+  readonly content: KitContent;
+  readonly history: History;
+  readonly saving: Saving<KitContent>;
+}
+
+/** What is shown and heard for trial; nothing of it is in the line yet. */
+interface Trial {
+  readonly id: string;
+  readonly what: string;
+  readonly content: FillContent;
+  readonly take: () => void;
+}
+
+interface FloorDeskProps {
+  readonly row: FillRow;
+  readonly grooves: readonly ShippedGroove[];
+  readonly saving: Saving<FillContent>;
+  readonly say: (words: string) => void;
+  readonly tab: FloorTab;
+  readonly onTab: (tab: FloorTab) => void;
+  readonly chosen: ChosenKit;
+  readonly shipped: readonly KitChoice[];
+  readonly own: readonly KitChoice[];
+  readonly binned: readonly KitRow[];
+  /** Null on a kit that ships. */
+  readonly deskKit: DeskKit | null;
+  readonly notices: React.ReactNode;
+}
+
+const BEST = 24;
+const DRAWS = 12;
+/** One stroke of this many elsewhere makes a placing clearly different. */
+const DIFFERENT_SHARE = 5;
+const MEND_FIRST = "Mend the line first, on the Stack: your text is kept as it is.";
+const NO_VOICING: Voicing = [];
+
+export function FloorDesk(props: FloorDeskProps) {
+  const { travel, kit } = useRig();
+  return travel && kit ? <Desk {...props} travel={travel} kit={kit} /> : null;
+}
+
+function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: Kit }) {
+  const { row, grooves, saving, say, tab, onTab, chosen, deskKit, notices, travel, kit } = props;
+  const bench = useBench();
+  const content = useContent();
+  const worked = useWorked();
+  const [preferences, changePreferences] = usePreferences();
+  const kitFetcher = useFetcher();
+  const keyList = useRef<HTMLDialogElement>(null);
+  const follow = useRef<Follow | null>(null);
+  const strongHand = strongHandOf(preferences.hands);
+  const [surface, setSurface] = useState<Place | null>(null);
+  const [trial, setTrial] = useState<Trial | null>(null);
+  const [ask, setAsk] = useState<PlacingAsk>({
+    surfaces: null,
+    weights: DEFAULT_PLACING_WEIGHTS,
+    seed: null,
+    like: null,
+    different: true,
+  });
+  const shown = trial ? workOut(trial.content).timeline : worked.timeline;
+  const { ceiling, other } = useCeiling(shown);
+  const { slot } = useChoice(worked.timeline);
+  const cursor = slot?.index ?? null;
+  const isKitTab = tab === "kit";
+  const fillHistory = useHistory();
+  const history = isKitTab && deskKit ? deskKit.history : fillHistory;
+  const voicing = content.voicing ?? NO_VOICING;
+
+  const playback = useStackPlayback(bench, grooves, preferences, {
+    heard: trial?.content ?? null,
+    onFrame: useCallback((at: number | null) => follow.current?.(at), []),
+  });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was tried was of the fill as it was
+  useEffect(() => setTrial(null), [content, kit, tab]);
+  useEffect(
+    () => () => {
+      chooseSlot(workOut(bench.store.getState().content).timeline, null);
+      light({ hover: null, playing: null });
+    },
+    [bench],
+  );
+
+  const editLine = useCallback(
+    (change: (line: Line) => Line) => {
+      const done = bench.editLine(change);
+      if (!done) say(MEND_FIRST);
+      return done;
+    },
+    [bench, say],
+  );
+  const choose = useCallback(
+    (index: number | null) => chooseSlot(workOut(bench.store.getState().content).timeline, index),
+    [bench],
+  );
+
+  /** Puts the chosen note's strokes somewhere, or leaves them to the layers, and goes on to the next one. */
+  const put = useCallback(
+    (place: Place | null) => {
+      const { timeline } = workOut(bench.store.getState().content);
+      const index = chosenIndex(timeline);
+      if (index === null) {
+        say("Choose a stroke first: arrow keys, or press its coin.");
+        return;
+      }
+      const own = timeline.events.filter(({ slot, grace }) => slot === index && grace === undefined);
+      const meant = own.filter(({ limb }) => (place ? isPlayable(kit, limb, place) : isHand(limb) || own.length === 1));
+      if (meant.length === 0) {
+        say(
+          place
+            ? `No limb of note ${index + 1} plays the ${PLACE_NAMES[place]} of this kit.`
+            : "There is no stroke here.",
+        );
+        return;
+      }
+      if (
+        editLine((line) =>
+          placeStrokes(
+            line,
+            meant.map((event) => [event, place]),
+          ),
+        )
+      ) {
+        choose(nextStroke(timeline, index, 1) ?? index);
+      }
+    },
+    [bench, kit, say, editLine, choose],
+  );
+  const move = useCallback(
+    (place: Place, to: { x: number; y: number }) => {
+      deskKit?.bench.changeSurface(place, to, `move ${place}`);
+      setSurface(place);
+    },
+    [deskKit?.bench],
+  );
+  const onSurface = useCallback(
+    (place: Place) => {
+      if (isKitTab) setSurface(place);
+      else put(place);
+    },
+    [isKitTab, put],
+  );
+  const limbs = useMemo(() => (slot ? limbsOf(worked.timeline, slot.index) : []), [worked.timeline, slot]);
+  const isOpen = useCallback(
+    (place: Place) => isKitTab || limbs.some((limb) => canPlay(limb, place) && isPlayable(kit, limb, place)),
+    [isKitTab, limbs, kit],
+  );
+  const surfaceLabel = useCallback((one: Surface) => labelOf(one, isKitTab, cursor), [isKitTab, cursor]);
+
+  const request = useMemo(
+    (): PlacingRequest | null =>
+      tab === "placings"
+        ? {
+            phrase: worked.phrase,
+            kit,
+            limits: travel.limits,
+            surfaces: ask.surfaces ?? kit.surfaces.filter(({ player }) => player === "hands").map(({ place }) => place),
+            weights: ask.weights,
+            most: ask.seed === null ? BEST : DRAWS,
+            apart: ask.different ? Math.max(2, Math.ceil(countHands(worked.timeline) / DIFFERENT_SHARE)) : 1,
+            seed: ask.seed,
+            like: ask.like,
+          }
+        : null,
+    [tab, worked, kit, travel, ask],
+  );
+  const placings = usePlacings(request);
+  const { ways } = placings.gathered;
+
+  const tryLine = (id: string, what: string, line: Line) => {
+    const text = formatLine(line);
+    const take = () => {
+      if (editLine(() => line)) say(`${what}: the line is so now.`);
+    };
+    setTrial({ id, what, content: { ...content, text, goodText: text }, take });
+    if (!playback.playing) requestAnimationFrame(playback.toggle);
+  };
+  const placed = (way: FoundPlacing) => placeStrokes(worked.line, way.strokes);
+  const choosePlacing = (index: number) => {
+    const way = ways[index];
+    if (way) tryLine(`placing ${index}`, `Placing ${index + 1}`, placed(way));
+  };
+  const takePlacing = (way: FoundPlacing) => {
+    if (editLine(() => placed(way))) say("The placing is in the line: every stroke by hand.");
+  };
+  const chosenPlacing = trial?.id.startsWith("placing ") ? Number(trial.id.split(" ")[1]) : null;
+  const chooseVersion = (variant: Variant, name: string) => tryLine(variant.kind, name, variant.line);
+  const takeVersion = (variant: Variant, name: string) => {
+    if (editLine(() => variant.line)) say(`${name}: the line is so now.`);
+  };
+
+  const setVoicing = (next: Voicing, kind: string) =>
+    bench.setContent({ voicing: next.length > 0 ? [...next] : undefined }, kind);
+  const makeOwn = () => {
+    const name = deskKit ? `${deskKit.content.name || "Kit"} (copy)` : `My ${chosen.name.toLowerCase()}`;
+    const made = { name: name.slice(0, 120), surfaces: kit.surfaces };
+    void kitFetcher.submit(JSON.stringify({ intent: "make", content: made }), {
+      method: "post",
+      action: "/floor/kits",
+      encType: "application/json",
+    });
+  };
+  const askKits = (asked: object) =>
+    void kitFetcher.submit(JSON.stringify(asked), {
+      method: "post",
+      action: "/floor/kits",
+      encType: "application/json",
+    });
+
+  useFloorKeys({
+    history,
+    keyList,
+    togglePlay: playback.toggle,
+    step: (by) => {
+      if (tab === "placings" && ways.length > 0) {
+        choosePlacing(Math.min(ways.length - 1, Math.max(0, (chosenPlacing ?? -1) + by)));
+        return;
+      }
+      const now = chosenIndex(worked.timeline);
+      choose(nextStroke(worked.timeline, now ?? (by > 0 ? -1 : worked.timeline.slots.length), by) ?? now);
+    },
+    toEnd: (isLast) => choose(nextStroke(worked.timeline, isLast ? worked.timeline.slots.length : -1, isLast ? -1 : 1)),
+    put: (place) => (isKitTab ? undefined : put(place)),
+    tempo: (by) => bench.setContent({ tempo: bpm(content.tempo + by) }, "tempo"),
+    take: () => trial?.take(),
+    drop: () => setTrial(null),
+    like: () => {
+      const way = chosenPlacing === null ? null : ways[chosenPlacing];
+      if (way) setAsk({ ...ask, seed: null, like: way.places });
+    },
+  });
+
+  const section = useMemo(() => takeSection(shown, 0), [shown]);
+  const byHand = worked.timeline.events.filter(
+    (event) => event.grace === undefined && isHand(event.limb) && placeByHand(worked.timeline, event) !== null,
+  );
+  return (
+    <main className="flex-1 flex flex-col">
+      <h1 className="sr-only">Floor</h1>
+      <div className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+          <p className="font-display font-semibold text-2xl truncate min-w-0 max-w-full">
+            {content.name || "Untitled"}
+          </p>
+          <Link to={`/stack/${row.id}`} className="text-sm underline">
+            on the Stack
+          </Link>
+          <div className="ml-auto flex items-center gap-2">
+            <SaveMark state={saving.state} />
+            <UndoButtons history={history} />
+            <button type="button" className="btn btn-sm" onClick={() => keyList.current?.showModal()} title="Keys (?)">
+              <CircleHelp size={15} aria-hidden /> Keys
+            </button>
+          </div>
+        </div>
+        {notices}
+        <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_25rem]">
+          <div className="flex flex-col gap-2.5 min-w-0">
+            <Gauge
+              timeline={shown}
+              kit={kit}
+              ceiling={ceiling}
+              other={trial ? null : other}
+              estimate={
+                Object.keys(preferences.measured).length > 0
+                  ? "with your own numbers"
+                  : `estimate: ${LEVEL_OF_PLAYER[preferences.level].name.toLowerCase()}`
+              }
+              onTake={(one) => {
+                const event = shown.events[one.event];
+                if (event) editLine((line) => placeStrokes(line, [[event, one.place]]));
+              }}
+            />
+            <section aria-label="Floor plan" className="panel relative min-w-0 px-2 py-1 flex flex-col">
+              <FloorView
+                kit={kit}
+                travel={travel}
+                timeline={shown}
+                strongHand={strongHand}
+                ceiling={ceiling}
+                onPick={choose}
+                onSurface={onSurface}
+                isOpen={isOpen}
+                surfaceLabel={surfaceLabel}
+                onMove={isKitTab && deskKit ? move : undefined}
+                chosen={isKitTab ? surface : null}
+                follow={follow}
+                label={`${chosen.name || "Kit"} from above`}
+              />
+              {trial ? (
+                <div className="order-first mb-1 flex flex-wrap items-center gap-2 rounded-box bg-primary text-primary-content px-3 py-1.5 text-sm">
+                  <span className="flex-1 min-w-40">
+                    On trial: <strong>{trial.what}</strong>
+                  </span>
+                  <button type="button" className="btn btn-xs" onClick={trial.take}>
+                    Take it (Enter)
+                  </button>
+                  <button type="button" className="btn btn-xs" onClick={() => setTrial(null)}>
+                    <Undo2 size={13} aria-hidden /> Back
+                  </button>
+                </div>
+              ) : null}
+              <p className="text-xs quiet px-2 pb-1 min-h-5 sm:absolute sm:left-2 sm:bottom-1 sm:max-w-[36%] pointer-events-none">
+                {isKitTab
+                  ? deskKit
+                    ? "The kit can be moved now."
+                    : "Make this kit your own to move its surfaces."
+                  : slot
+                    ? `Note ${slot.index + 1}: press a surface to put it there; the next one is chosen then.`
+                    : "Choose a stroke: arrow keys, or press its coin. Then press a surface to put it there."}
+              </p>
+            </section>
+            <Folds timeline={worked.timeline} editLine={editLine} />
+            <section aria-label="Rail" className="panel px-2 py-1 min-w-0 max-h-[30vh] overflow-y-auto">
+              {shown.slots.length > 0 ? (
+                <RailView
+                  timeline={shown}
+                  section={section}
+                  strongHand={strongHand}
+                  countStyle={content.countStyle}
+                  onPick={choose}
+                  cursor={cursor}
+                />
+              ) : (
+                <p className="quiet text-sm p-3">
+                  There is nothing to place yet.{" "}
+                  <Link to={`/stack/${row.id}`} className="underline">
+                    Type a sticking on the Stack.
+                  </Link>
+                </p>
+              )}
+            </section>
+          </div>
+          <div className="panel flex flex-col min-w-0 lg:max-h-[calc(100dvh-11.5rem)]">
+            <div
+              role="tablist"
+              aria-label="What to change"
+              className="shrink-0 flex gap-0.5 px-2 pt-2 pb-1.5 border-b border-base-300 overflow-x-auto"
+            >
+              {TABS.map(({ id, name }) => (
+                <button
+                  key={id}
+                  type="button"
+                  role="tab"
+                  aria-selected={tab === id}
+                  className={`px-2.5 h-9 rounded-field text-sm cursor-pointer ${tab === id ? "bg-base-300 font-semibold" : "hover:bg-base-300/60"}`}
+                  onClick={() => onTab(id)}
+                >
+                  {name}
+                  {id === "kit" && checkKit(kit).length > 0 ? <span className="text-error"> !</span> : null}
+                </button>
+              ))}
+            </div>
+            <div
+              role="tabpanel"
+              aria-label={TABS.find(({ id }) => id === tab)?.name}
+              className="flex-1 min-h-0 overflow-y-auto px-3 py-2.5"
+            >
+              {tab === "voicing" ? (
+                <>
+                  <Layers
+                    voicing={voicing}
+                    kit={kit}
+                    timeline={worked.timeline}
+                    strongHand={strongHand}
+                    onChange={setVoicing}
+                    onAddSurface={
+                      deskKit ? (place) => deskKit.bench.changeKit((now) => addSurface(now, basePlace(place))) : null
+                    }
+                  />
+                  {byHand.length > 0 ? (
+                    <p className="text-sm mt-3 flex flex-wrap items-center gap-2">
+                      {byHand.length === 1 ? "1 stroke is" : `${byHand.length} strokes are`} set by hand.
+                      <button
+                        type="button"
+                        className="btn btn-xs"
+                        onClick={() =>
+                          editLine((line) =>
+                            placeStrokes(
+                              line,
+                              byHand.map((event) => [event, null]),
+                            ),
+                          )
+                        }
+                      >
+                        Leave them to the layers
+                      </button>
+                    </p>
+                  ) : null}
+                </>
+              ) : tab === "placings" ? (
+                <PlacingsPanel
+                  run={placings}
+                  ask={ask}
+                  onAsk={(next) => {
+                    setTrial(null);
+                    setAsk(next);
+                  }}
+                  timeline={worked.timeline}
+                  kit={kit}
+                  strongHand={strongHand}
+                  chosen={chosenPlacing}
+                  isPlaying={playback.playing}
+                  onChoose={choosePlacing}
+                  onTake={takePlacing}
+                />
+              ) : tab === "versions" ? (
+                <Versions
+                  phrase={worked.phrase}
+                  travel={travel}
+                  chosen={trial?.id ?? null}
+                  isPlaying={playback.playing}
+                  onChoose={chooseVersion}
+                  onTake={takeVersion}
+                />
+              ) : tab === "hands" ? (
+                <Pace
+                  timeline={worked.timeline}
+                  limits={travel.limits}
+                  preferences={preferences}
+                  onPreferences={changePreferences}
+                />
+              ) : (
+                <>
+                  <KitPanel
+                    chosen={chosen}
+                    kit={kit}
+                    shipped={props.shipped}
+                    own={props.own}
+                    bench={deskKit?.bench ?? null}
+                    content={deskKit?.content ?? null}
+                    surface={surface}
+                    onSurface={setSurface}
+                    onKit={(id) => changePreferences({ kit: id })}
+                    onMakeOwn={makeOwn}
+                    onDelete={() => askKits({ intent: "delete", id: chosen.id })}
+                  />
+                  <div className="mt-3">
+                    <Bin
+                      rows={props.binned.map(({ id, content: { name } }) => ({ id, content: { name } }))}
+                      onRestore={(id) => askKits({ intent: "restore", id })}
+                    />
+                  </div>
+                </>
+              )}
+            </div>
+          </div>
+        </div>
+        {isKitTab ? null : <KitWarnings kit={kit} onOpen={() => onTab("kit")} />}
+      </div>
+      <Transport playback={playback} grooves={grooves} preferences={preferences} onPreferences={changePreferences} />
+      <KeyList dialog={keyList} groups={FLOOR_KEY_GROUPS} />
+    </main>
+  );
+}

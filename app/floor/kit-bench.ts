@@ -1,0 +1,53 @@
+/** An own kit that is being set up, with undo. */
+
+import type { Kit, Place, Surface } from "~/core";
+import { type KitContent, MAX_ANGLE, MAX_DISTANCE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE, toKit } from "~/formats/kit";
+import { makeUndoStore, type UndoStore } from "~/ui/undo-store";
+
+export interface KitBench {
+  readonly store: UndoStore<KitContent>["store"];
+  readonly replace: (content: KitContent) => void;
+  /** Changes of one kind close together are one step of undo. */
+  readonly change: (change: Partial<KitContent>, kind?: string) => void;
+  readonly changeKit: (change: (kit: Kit) => Kit, kind?: string) => void;
+  readonly changeSurface: (place: Place, change: Partial<Surface>, kind?: string) => void;
+}
+
+function within(value: number, least: number, most: number): number {
+  return Number.isFinite(value) ? Math.min(most, Math.max(least, value)) : least;
+}
+
+/** What may be kept: within the room that a kit has. */
+function keepInRoom(surface: Surface): Surface {
+  return {
+    ...surface,
+    x: within(surface.x, -MAX_DISTANCE, MAX_DISTANCE),
+    y: within(surface.y, -MAX_DISTANCE, MAX_DISTANCE),
+    height: within(surface.height, 0, MAX_HEIGHT),
+    size: within(surface.size, MIN_SIZE, MAX_SIZE),
+    angle: within(surface.angle, 0, MAX_ANGLE),
+    midi: Math.round(within(surface.midi, 0, 127)),
+  };
+}
+
+export function openKitBench(initial: KitContent): KitBench {
+  const { store, put } = makeUndoStore(initial);
+  const changeKit: KitBench["changeKit"] = (change, kind) => {
+    const before = toKit(store.getState().content);
+    const after = change(before);
+    if (after !== before) put(kind ?? null, { surfaces: after.surfaces.map(keepInRoom) });
+  };
+  return {
+    store,
+    replace: (content) => put(null, content),
+    change: (change, kind) => put(kind ?? null, change),
+    changeKit,
+    changeSurface: (place, change, kind) =>
+      changeKit(
+        ({ surfaces }) => ({
+          surfaces: surfaces.map((one) => (one.place === place ? { ...one, ...change } : one)),
+        }),
+        kind,
+      ),
+  };
+}

@@ -1,0 +1,99 @@
+/** Easier and busier versions of the phrase, each with its ceiling, to be heard before one is taken. */
+
+import { Check, Play, Square } from "lucide-react";
+import { useMemo } from "react";
+import { listBusier, listSimpler, type Phrase, type Travel, type Variant } from "~/core";
+import { sayBpm, wordVariant } from "~/words/kit";
+import { plural } from "~/words/time";
+
+interface VersionsProps {
+  readonly phrase: Phrase;
+  readonly travel: Travel;
+  readonly chosen: string | null;
+  readonly isPlaying: boolean;
+  readonly onChoose: (variant: Variant, name: string) => void;
+  readonly onTake: (variant: Variant, name: string) => void;
+}
+
+export function Versions(props: VersionsProps) {
+  const { phrase, travel } = props;
+  const simpler = useMemo(() => listSimpler(phrase, travel), [phrase, travel]);
+  const busier = useMemo(() => listBusier(phrase, travel), [phrase, travel]);
+  return (
+    <div className="flex flex-col gap-3">
+      <p className="text-sm quiet leading-snug">
+        Accents and the hands on 2 and 4 stay in all of them. Press one to hear it; nothing changes until you take it.
+      </p>
+      <List
+        {...props}
+        name="Easier"
+        variants={simpler}
+        empty="Nothing simple makes it faster: the tempo is what to work on."
+      />
+      <List {...props} name="Busier" variants={busier} empty="There is nothing left to add by rule." />
+    </div>
+  );
+}
+
+interface ListProps extends VersionsProps {
+  readonly name: string;
+  readonly variants: readonly Variant[];
+  readonly empty: string;
+}
+
+function List({ name, variants, empty, phrase, chosen, isPlaying, onChoose, onTake }: ListProps) {
+  return (
+    <section aria-label={name}>
+      <h3 className="text-base mb-1">{name}</h3>
+      {variants.length === 0 ? <p className="text-sm quiet">{empty}</p> : null}
+      <ul className="flex flex-col gap-1.5">
+        {variants.map((variant) => {
+          const { name: title, does } = wordVariant(variant);
+          const isChosen = chosen === variant.kind;
+          const isOver = variant.bpm !== null && variant.bpm < phrase.tempo;
+          return (
+            <li
+              key={variant.kind}
+              className={`panel relative px-2.5 py-1.5 flex items-center gap-2 ${isChosen ? "border-primary border-2" : "hover:border-primary"}`}
+            >
+              <span className="w-14 shrink-0 text-center leading-none">
+                <span className={`font-display font-bold text-xl ${isOver ? "text-error" : "text-accent"}`}>
+                  {variant.bpm === null ? "any" : sayBpm(variant.bpm)}
+                </span>
+                <span className="block text-[0.65rem] quiet">{isOver ? "too fast" : "bpm"}</span>
+              </span>
+              <button
+                type="button"
+                aria-pressed={isChosen}
+                className="flex-1 min-w-0 text-left cursor-pointer after:absolute after:inset-0"
+                onClick={() => onChoose(variant, title)}
+              >
+                <span className="block text-sm font-semibold leading-tight">
+                  {isChosen && isPlaying ? (
+                    <Square size={11} className="inline" aria-label="sounding" fill="currentColor" />
+                  ) : (
+                    <Play size={11} className="inline" aria-hidden fill="currentColor" />
+                  )}{" "}
+                  {title}
+                </span>
+                <span className="block text-xs quiet leading-tight">
+                  {does ? `${does}; ` : ""}
+                  {plural(variant.changed.length, "slot")} changed
+                </span>
+              </button>
+              <button
+                type="button"
+                className="btn btn-xs btn-ghost btn-square relative z-1"
+                aria-label={`Take: ${title}`}
+                title="Change the line so"
+                onClick={() => onTake(variant, title)}
+              >
+                <Check size={14} aria-hidden />
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,30 @@
+/** Own kits: made, deleted, brought back. The one that is made or brought back is played at once. */
+import { z } from "zod";
+import { currentBook } from "~/data/current";
+import { savePreferences } from "~/data/preferences";
+import { addRow, binRow, restoreRow } from "~/data/rows";
+import { kitContentSchema } from "~/formats/kit";
+import type { Route } from "./+types/kits";
+
+const askedSchema = z.discriminatedUnion("intent", [
+  z.object({ intent: z.literal("make"), content: kitContentSchema }),
+  z.object({ intent: z.literal("delete"), id: z.string() }),
+  z.object({ intent: z.literal("restore"), id: z.string() }),
+]);
+
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const asked = askedSchema.parse(await request.json());
+  const book = await currentBook();
+  switch (asked.intent) {
+    case "make":
+      await savePreferences(book, { kit: (await addRow(book.kits, asked.content)).id });
+      break;
+    case "delete":
+      await binRow(book.kits, asked.id);
+      break;
+    case "restore":
+      await restoreRow(book.kits, asked.id);
+      await savePreferences(book, { kit: asked.id });
+  }
+  return { ok: true };
+}

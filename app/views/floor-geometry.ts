@@ -1,0 +1,251 @@
+/** Where things are drawn on the floor plan, in centimetres with y towards the reader, and where hands are at a moment. */
+
+import {
+  basePlace,
+  distanceBetween,
+  type Hand,
+  isHand,
+  type Kit,
+  listMotions,
+  type Motion,
+  type Place,
+  type Surface,
+  surfaceAt,
+  type Timeline,
+  type Travel,
+  tempoUnitTicks,
+} from "~/core";
+
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface ViewBox extends Point {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Around the outermost surfaces, for rims and names. */
+const MARGIN = 7;
+/** The stool, and the feet's room in front of it. */
+const SEAT = 9;
+
+/** The part of the floor that holds the kit and the seat. */
+export function frameKit(kit: Kit): ViewBox {
+  return frameSurfaces(kit.surfaces, [-60, 60, -90, SEAT]);
+}
+
+/** The part that holds what hands play, and no more. */
+export function frameHands(kit: Kit): ViewBox {
+  return frameSurfaces(
+    kit.surfaces.filter(({ player }) => player === "hands"),
+    [-40, 40, -70, -20],
+  );
+}
+
+function frameSurfaces(surfaces: readonly Surface[], least: readonly [number, number, number, number]): ViewBox {
+  let [left, right, top, bottom] = least;
+  for (const { x, y, size } of surfaces) {
+    left = Math.min(left, x - size / 2);
+    right = Math.max(right, x + size / 2);
+    top = Math.min(top, -y - size / 2);
+    bottom = Math.max(bottom, -y + size / 2);
+  }
+  return {
+    x: left - MARGIN,
+    y: top - MARGIN,
+    width: right - left + 2 * MARGIN,
+    height: bottom - top + 2 * MARGIN,
+  };
+}
+
+/** A stroke as a small coin on its surface. */
+export interface PlacedCoin extends Point {
+  /** Among the timeline's events. */
+  readonly event: number;
+  readonly slot: number;
+  readonly limb: Motion["limb"];
+  readonly place: Place;
+  /** 1 is a coin of the usual size. */
+  readonly scale: number;
+}
+
+/** Centimetres between coins at scale 1, and how small they may get before only the last ones are drawn. */
+const PITCH = 8.4;
+const LEAST_SCALE = 0.52;
+/** The part of a surface that coins may lie on. */
+const USED = 0.8;
+/** A pedal is small: its coins lie over it and on towards its drum. */
+const PEDAL_ROOM = { width: 14, height: 26, ahead: 5 };
+
+interface Grid {
+  readonly columns: number;
+  readonly rows: number;
+  readonly scale: number;
+}
+
+function fitGrid(many: number, width: number, height: number): Grid {
+  for (let scale = 1; scale >= LEAST_SCALE; scale -= 0.04) {
+    const columns = Math.max(1, Math.floor(width / (PITCH * scale)));
+    const rows = Math.max(1, Math.floor(height / (PITCH * scale)));
+    if (columns * rows >= many) return { columns: Math.min(columns, many), rows: Math.ceil(many / columns), scale };
+  }
+  const columns = Math.max(1, Math.floor(width / (PITCH * LEAST_SCALE)));
+  return { columns, rows: Math.max(1, Math.floor(height / (PITCH * LEAST_SCALE))), scale: LEAST_SCALE };
+}
+
+/** Coins for all strokes, in rows over their surfaces; of too many the first ones. */
+export function layCoins(timeline: Timeline, kit: Kit): readonly PlacedCoin[] {
+  const bySurface = new Map<Place, number[]>();
+  for (const [event, { place, grace }] of timeline.events.entries()) {
+    if (grace !== undefined) continue;
+    const base = basePlace(place);
+    bySurface.set(base, [...(bySurface.get(base) ?? []), event]);
+  }
+  const coins: PlacedCoin[] = [];
+  for (const [place, events] of bySurface) {
+    const surface = surfaceAt(kit, place);
+    if (!surface) continue;
+    const isPedal = surface.player !== "hands";
+    const side = isPedal ? PEDAL_ROOM.width : surface.size * USED;
+    const depth = isPedal ? PEDAL_ROOM.height : side * Math.cos((surface.angle * Math.PI) / 180) * 0.86;
+    const { columns, rows, scale } = fitGrid(events.length, side, depth);
+    const pitch = PITCH * scale;
+    for (const [index, event] of events.slice(0, columns * rows).entries()) {
+      const row = Math.floor(index / columns);
+      const inRow = Math.min(columns, events.length - row * columns);
+      const { slot, limb } = timeline.events[event] as Timeline["events"][number];
+      coins.push({
+        event,
+        slot,
+        limb,
+        place,
+        scale,
+        x: surface.x + ((index % columns) - (inRow - 1) / 2) * pitch,
+        y: -surface.y + (row - (rows - 1) / 2) * pitch - (isPedal && rows > 1 ? PEDAL_ROOM.ahead : 0),
+      });
+    }
+  }
+  return coins;
+}
+
+/** A hand's way from one surface to another. */
+export interface Thread {
+  readonly hand: Hand;
+  readonly from: Motion;
+  readonly to: Motion;
+  readonly start: Point;
+  readonly bend: Point;
+  readonly end: Point;
+  /** Centimetres, through the air. */
+  readonly distance: number;
+  /** Metres a second at the phrase's tempo, over the time between the strokes. */
+  readonly speed: number;
+  /** What the move needs of the time that it has; more than 1 cannot be done. */
+  readonly strain: number;
+}
+
+/** How far a thread bows to its hand's side, of its length. */
+const BOW = 0.2;
+
+/** The threads of both hands; moves on one surface are none. */
+export function drawThreads(timeline: Timeline, travel: Travel, coins: readonly PlacedCoin[]): readonly Thread[] {
+  const { kit } = travel;
+  const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
+  const coinOf = new Map(coins.map((coin) => [coin.event, coin]));
+  const last: { R: Motion | null; L: Motion | null } = { R: null, L: null };
+  const threads: Thread[] = [];
+  for (const to of listMotions(timeline)) {
+    if (!isHand(to.limb)) continue;
+    const from = last[to.limb];
+    last[to.limb] = to;
+    if (!from || basePlace(from.place) === basePlace(to.place)) continue;
+    const [a, b] = [surfaceAt(kit, from.place), surfaceAt(kit, to.place)];
+    if (!a || !b) continue;
+    const start = pointOf(from, a, coinOf);
+    const end = pointOf(to, b, coinOf);
+    const gap = (to.at - from.at) * perTick - to.lead + from.lead;
+    const distance = distanceBetween(a, b);
+    threads.push({
+      hand: to.limb,
+      from,
+      to,
+      start,
+      end,
+      bend: bendOf(start, end, to.limb),
+      distance,
+      speed: gap > 0 ? distance / 100 / gap : Number.POSITIVE_INFINITY,
+      strain: gap > 0 ? travel.time(to.limb, from.place, to.place) / gap : Number.POSITIVE_INFINITY,
+    });
+  }
+  return threads;
+}
+
+/** A motion's coin; a grace note has none of its own. */
+function pointOf(motion: Motion, surface: Surface, coinOf: ReadonlyMap<number, PlacedCoin>): Point {
+  const coin = coinOf.get(motion.event);
+  return coin && coin.limb === motion.limb ? coin : { x: surface.x, y: -surface.y };
+}
+
+/** The right hand's threads bow to one side of the way, the left hand's to the other. */
+function bendOf(start: Point, end: Point, hand: Hand): Point {
+  const [dx, dy] = [end.x - start.x, end.y - start.y];
+  const side = (hand === "R" ? 1 : -1) * (dx < 0 ? -1 : 1) * BOW;
+  return { x: (start.x + end.x) / 2 - dy * side, y: (start.y + end.y) / 2 + dx * side };
+}
+
+export function onThread({ start, bend, end }: Pick<Thread, "start" | "bend" | "end">, share: number): Point {
+  const [a, b, c] = [(1 - share) ** 2, 2 * share * (1 - share), share ** 2];
+  return { x: a * start.x + b * bend.x + c * end.x, y: a * start.y + b * bend.y + c * end.y };
+}
+
+/** Where a hand is over time. */
+export interface HandPath {
+  readonly hand: Hand;
+  readonly stops: readonly { readonly at: number; readonly point: Point; readonly place: Place }[];
+  /** From a stop to the next, for those that move. */
+  readonly ways: ReadonlyMap<number, Pick<Thread, "start" | "bend" | "end">>;
+  /** Ticks that each move takes; the hand waits until then. */
+  readonly moves: ReadonlyMap<number, number>;
+}
+
+export function traceHands(timeline: Timeline, travel: Travel, coins: readonly PlacedCoin[]): readonly HandPath[] {
+  const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
+  const coinOf = new Map(coins.map((coin) => [coin.event, coin]));
+  const motions = listMotions(timeline);
+  return (["R", "L"] as const).flatMap((hand) => {
+    const own = motions.filter(({ limb }) => limb === hand);
+    const stops = own.flatMap((motion) => {
+      const surface = surfaceAt(travel.kit, motion.place);
+      if (!surface) return [];
+      return [{ at: motion.at - motion.lead / perTick, point: pointOf(motion, surface, coinOf), place: motion.place }];
+    });
+    if (stops.length === 0) return [];
+    const ways = new Map<number, Pick<Thread, "start" | "bend" | "end">>();
+    const moves = new Map<number, number>();
+    for (const [index, to] of stops.slice(1).entries()) {
+      const from = stops[index];
+      if (!from) continue;
+      ways.set(index, { start: from.point, bend: bendOf(from.point, to.point, hand), end: to.point });
+      // A little more than the hand needs, so that the eye can follow.
+      const needs = (1.4 * travel.time(hand, from.place, to.place) + 0.06) / perTick;
+      moves.set(index, Math.min(to.at - from.at, needs));
+    }
+    return [{ hand, stops, ways, moves }];
+  });
+}
+
+/** Where a hand is at `at` ticks of the phrase; at its first stop before that, at its last one after. */
+export function handAt({ stops, ways, moves }: HandPath, at: number): Point {
+  const last = stops.findLastIndex((stop) => stop.at <= at);
+  if (last < 0) return (stops[0] as HandPath["stops"][number]).point;
+  const stop = stops[last] as HandPath["stops"][number];
+  const next = stops[last + 1];
+  const way = ways.get(last);
+  const move = moves.get(last) ?? 0;
+  if (!next || !way || move <= 0) return stop.point;
+  const share = Math.max(0, Math.min(1, (at - (next.at - move)) / move));
+  // Slow, fast, slow, as a limb moves.
+  return onThread(way, share * share * (3 - 2 * share));
+}
