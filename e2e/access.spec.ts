@@ -39,6 +39,27 @@ for (const theme of ["Daylight", "Backline"] as const) {
       await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
       await expectClean(page);
     });
+    test("on the Floor, with each of its panels", async ({ page }) => {
+      await page.getByRole("link", { name: "Floor", exact: true }).click();
+      await page.getByRole("button", { name: "By cell" }).click();
+      await page.getByRole("button", { name: "for all strokes of the hands" }).click();
+      await expectClean(page);
+      await page.getByRole("tab", { name: "Placings" }).click();
+      const found = page.getByRole("list", { name: "Placings found" }).getByRole("button", { name: /^Placing/ });
+      await found.first().click();
+      await expect(page.getByText("On trial: Placing 1")).toBeVisible();
+      await expectClean(page);
+      for (const name of ["Versions", "Hands", "Kit"]) {
+        await page.getByRole("tab", { name }).click();
+        if (name === "Kit") {
+          await page.getByRole("button", { name: "Make it my own" }).click();
+          await page.getByRole("button", { name: /^snare:/ }).click();
+          await page.getByRole("button", { name: "Take away" }).click();
+          await expect(page.getByText(/The kit has no snare/)).toBeVisible();
+        }
+        await expectClean(page);
+      }
+    });
     test("on the Stack: with a note and all that opens, with the moves and the book, with problems, with its list of keys", async ({
       page,
     }) => {

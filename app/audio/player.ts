@@ -13,9 +13,8 @@ import {
   type Meter,
   ticksToSeconds,
 } from "~/core";
-import { type KitOptions, type Pans, SoundingKit } from "./kit";
-
-export { pansOf } from "./kit";
+import { type KitOptions, SoundingKit } from "./kit";
+import type { Pans } from "./pans";
 
 /** What is to be played; may change at any time while playing. */
 export interface Score {

@@ -5,6 +5,7 @@
 
 import { create } from "zustand";
 import type { Kit } from "~/core";
+import { pansOf } from "./pans";
 import type { Score } from "./player";
 
 interface Playing {
@@ -26,7 +27,6 @@ export interface SoundOptions {
 type PlayerModule = typeof import("./player");
 let loading: Promise<PlayerModule> | null = null;
 let player: InstanceType<PlayerModule["Player"]> | null = null;
-let pansOf: PlayerModule["pansOf"] | null = null;
 let options: SoundOptions = { volume: 0.5, kit: null };
 
 /** Fetches the player's code, once; callers may do so early. */
@@ -42,7 +42,7 @@ export function fetchPlayer(): Promise<PlayerModule> {
 export function setSound(next: SoundOptions) {
   options = next;
   player?.setVolume(next.volume);
-  if (next.kit && pansOf) player?.setPans(pansOf(next.kit));
+  if (next.kit) player?.setPans(pansOf(next.kit));
 }
 
 /** Plays in place of whatever sounds. Must be called from a user's gesture the first time. */
@@ -50,9 +50,8 @@ export async function play(id: string, makeScore: () => Score): Promise<void> {
   usePlaying.setState({ id, trouble: null });
   player?.stop();
   try {
-    const module = await fetchPlayer();
-    pansOf = module.pansOf;
-    player ??= new module.Player({ pans: {} });
+    const { Player } = await fetchPlayer();
+    player ??= new Player({ pans: {} });
     setSound(options);
     // Stopped again, or something else wanted, while the code was on its way.
     if (usePlaying.getState().id !== id) return;

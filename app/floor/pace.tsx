@@ -75,7 +75,7 @@ export function Pace({ timeline, limits, preferences, onPreferences }: PaceProps
           </label>
         ))}
       </fieldset>
-      <Own preferences={preferences} onPreferences={onPreferences} />
+      <Own limits={limits} preferences={preferences} onPreferences={onPreferences} />
     </div>
   );
 }
@@ -95,7 +95,7 @@ const MOST = 40;
 const LEAST = 0.2;
 
 /** Numbers that the player has measured: strokes a second, clean and relaxed. */
-function Own({ preferences, onPreferences }: Pick<PaceProps, "preferences" | "onPreferences">) {
+function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline">) {
   const { measured } = preferences;
   const put = (limb: Limb, kind: "single" | "double", text: string) => {
     const value = text === "" ? undefined : Number(text);
@@ -138,7 +138,7 @@ function Own({ preferences, onPreferences }: Pick<PaceProps, "preferences" | "on
                     type="number"
                     aria-label={`${shortLimb(limb)}: ${kind}s a second`}
                     className="input input-xs w-18"
-                    placeholder="estimate"
+                    placeholder={sayStrokes(1 / limits.limbs[limb][kind])}
                     min={LEAST}
                     max={MOST}
                     step="0.1"

@@ -1,7 +1,9 @@
 import { describe, expect, test, vi } from "vitest";
-import { bpm, formatLine, mirrorLine, parseMeter, ticks } from "~/core";
+import { pansOf } from "~/audio/pans";
+import { bpm, formatLine, mirrorKit, mirrorLine, type Place, parseMeter, ticks, usualSurface } from "~/core";
 import { DEFAULT_PREFERENCES } from "~/data/preferences";
 import { makeContent } from "~/formats/fill";
+import { setRigKit } from "~/ui/rig";
 import { openBench, workOut } from "./bench";
 import { findNoteKey, type KeyScene, NOTE_KEYS, SCREEN_KEYS } from "./keys";
 import { makeScore, pickGroove } from "./playback";
@@ -184,6 +186,36 @@ describe("the score that is played", () => {
   test("left-handed and open-handed players have the other hand on the hi-hat", () => {
     const hat = (hands: "right" | "left" | "open") => formatLine(pickGroove(grooves, content, hands).line).slice(3, 9);
     expect([hat("right"), hat("left"), hat("open")]).toEqual(["(R/hhK", "(L/hhK", "(L/hhK"]);
+  });
+  test("sounds on the player's kit: groove, fill and crash fold on to what is there", () => {
+    const small = { surfaces: (["sn", "f1", "kk", "hp", "hh"] as Place[]).map(usualSurface) };
+    setRigKit(small);
+    const { arrangement } = makeScore(
+      { ...content, text: "@4 R/t1L/rdx4", goodText: "@4 R/t1L/rdx4" },
+      grooves,
+      DEFAULT_PREFERENCES,
+    );
+    const places = new Set(arrangement.notes.map(({ place }) => place));
+    expect([...places].sort()).toEqual(["f1", "hh", "kk", "sn"]);
+    expect(arrangement.notes.find((note) => note.role === "crash")?.place).toBe("hh");
+    const pans = pansOf(small);
+    expect(pans.hh).toBeLessThan(0);
+    expect(pans.ho).toBe(pans.hh);
+    expect(pansOf(mirrorKit(small)).hh).toBe(-(pans.hh ?? 0));
+    expect(pans.kk).toBe(0);
+  });
+  test("leading with the other hand takes the voicing along, in one step of undo", () => {
+    const filter = { limbs: null, cells: null, levels: null };
+    const voicing = [{ on: true, rule: { kind: "split", right: "f1", left: "sn" } as const, filter }];
+    const bench = openBench({ ...content, text: "@4 RL", goodText: "@4 RL", voicing });
+    expect(bench.mirror()).toBe(true);
+    const now = bench.store.getState().content;
+    expect(now.text).toBe("@4 LR");
+    expect(now.voicing?.[0]?.rule).toEqual({ kind: "split", right: "sn", left: "f1" });
+    bench.store.temporal.getState().undo();
+    expect(bench.store.getState().content).toMatchObject({ text: "@4 RL", voicing });
+    bench.setText("@4 RZ");
+    expect(bench.mirror()).toBe(false);
   });
   test("a meter without a groove gets the plain pulse", () => {
     const seven = makeContent({ text: "@4 RLK", groove: "g", meter: { beats: 7, unit: 8 } });

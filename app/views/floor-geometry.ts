@@ -185,7 +185,7 @@ export function drawThreads(timeline: Timeline, travel: Travel, coins: readonly 
 /** A motion's coin; a grace note has none of its own. */
 function pointOf(motion: Motion, surface: Surface, coinOf: ReadonlyMap<number, PlacedCoin>): Point {
   const coin = coinOf.get(motion.event);
-  return coin && coin.limb === motion.limb ? coin : { x: surface.x, y: -surface.y };
+  return coin && coin.limb === motion.limb ? { x: coin.x, y: coin.y } : { x: surface.x, y: -surface.y };
 }
 
 /** The right hand's threads bow to one side of the way, the left hand's to the other. */

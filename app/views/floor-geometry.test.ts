@@ -1,0 +1,102 @@
+import { describe, expect, test } from "vitest";
+import {
+  barTicks,
+  bpm,
+  layOut,
+  limitsOf,
+  measureTravel,
+  type Place,
+  readStickLine,
+  surfaceAt,
+  ticks,
+  usualSurface,
+} from "~/core";
+import { drawThreads, frameKit, handAt, layCoins, onThread, traceHands } from "./floor-geometry";
+
+const METER = { beats: 4, unit: 4 } as const;
+const KIT = { surfaces: (["sn", "t1", "f1", "hh", "rd", "kk", "hp"] as Place[]).map(usualSurface) };
+const TRAVEL = measureTravel(KIT, limitsOf("working", "R"));
+
+function laid(text: string, tempo = 100) {
+  const { line } = readStickLine(text);
+  if (!line) throw new Error(text);
+  return layOut({ meter: METER, tempo: bpm(tempo), window: { start: ticks(0), length: barTicks(METER) }, line }, KIT);
+}
+
+describe("coins on the plan", () => {
+  test("lie on their surface, one for each stroke, none on another", () => {
+    const timeline = laid("@4 RLR/f1LR/hhL/t1KK 'RLRLRLRL");
+    const coins = layCoins(timeline, KIT);
+    expect(coins).toHaveLength(16);
+    for (const coin of coins) {
+      const surface = surfaceAt(KIT, coin.place);
+      if (!surface) throw new Error("its surface is there");
+      if (surface.player === "hands") {
+        expect(Math.hypot(coin.x - surface.x, coin.y + surface.y)).toBeLessThan(surface.size / 2);
+      }
+      for (const other of coins) {
+        if (other !== coin) expect(Math.hypot(coin.x - other.x, coin.y - other.y)).toBeGreaterThan(3.9);
+      }
+    }
+  });
+  test("of more than a surface holds, the first ones", () => {
+    const coins = layCoins(laid(`@4 ${"R/hh".repeat(200)}`), KIT);
+    expect(coins.length).toBeGreaterThan(20);
+    expect(coins.length).toBeLessThan(200);
+    expect(coins[0]?.slot).toBe(0);
+  });
+  test("the frame holds the kit, the seat and every coin", () => {
+    const box = frameKit(KIT);
+    for (const { x, y } of layCoins(laid("@4 R/rdL/hhK"), KIT)) {
+      expect(x).toBeGreaterThan(box.x);
+      expect(x).toBeLessThan(box.x + box.width);
+      expect(y).toBeGreaterThan(box.y);
+      expect(y).toBeLessThan(box.y + box.height);
+    }
+    expect(box.y + box.height).toBeGreaterThan(0);
+  });
+});
+
+describe("threads", () => {
+  test("go from stroke to stroke of one hand where the surface changes, with speed and strain", () => {
+    // Sixteenths at 100: 0.15 s each. Right hand: snare, floor tom two slots on, and back.
+    const timeline = laid("@4 RLR/f1LR");
+    const threads = drawThreads(timeline, TRAVEL, layCoins(timeline, KIT));
+    expect(threads.map(({ hand, from, to }) => [hand, from.slot, to.slot])).toEqual([
+      ["R", 0, 2],
+      ["R", 2, 4],
+    ]);
+    const [first] = threads;
+    if (!first) throw new Error("there is one");
+    expect(first.speed).toBeCloseTo(first.distance / 100 / 0.3, 9);
+    expect(first.strain).toBeCloseTo(TRAVEL.time("R", "sn", "f1") / 0.3, 9);
+    expect(onThread(first, 0)).toEqual({ x: first.start.x, y: first.start.y });
+    expect(onThread(first, 1)).toEqual({ x: first.end.x, y: first.end.y });
+  });
+});
+
+describe("hands over time", () => {
+  test("are at each stroke's coin when it sounds, wait, and go in between", () => {
+    const timeline = laid("@4 R/snLR/f1LR/hhL", 60);
+    const coins = layCoins(timeline, KIT);
+    const paths = traceHands(timeline, TRAVEL, coins);
+    expect(paths.map(({ hand }) => hand)).toEqual(["R", "L"]);
+    const [right] = paths;
+    if (!right) throw new Error("the right hand plays");
+    for (const event of timeline.events) {
+      if (event.limb !== "R") continue;
+      const coin = coins.find((one) => one.slot === event.slot);
+      const { x, y } = handAt(right, event.at);
+      expect(Math.hypot(x - (coin?.x ?? 0), y - (coin?.y ?? 0))).toBeLessThan(1e-6);
+    }
+    const start = handAt(right, 0);
+    expect(handAt(right, 100)).toEqual(start);
+    expect(handAt(right, 5_040 - 400)).not.toEqual(start);
+    expect(handAt(right, -50)).toEqual(start);
+    expect(handAt(right, 1e9)).toEqual(handAt(right, 10_080));
+  });
+  test("nobody's where no hand plays", () => {
+    const timeline = laid("@4 KK");
+    expect(traceHands(timeline, TRAVEL, layCoins(timeline, KIT))).toEqual([]);
+  });
+});

@@ -1,0 +1,111 @@
+import { describe, expect, test } from "vitest";
+import {
+  barTicks,
+  bpm,
+  findCeiling,
+  type KitProblem,
+  type Limits,
+  layOut,
+  limitsOf,
+  measureTravel,
+  type Place,
+  readStickLine,
+  ticks,
+  usualSurface,
+} from "~/core";
+import {
+  adviseOn,
+  wordBottleneck,
+  wordCeiling,
+  wordFold,
+  wordKitProblem,
+  wordOtherPlace,
+  wordPlacingProblem,
+} from "./kit";
+
+const METER = { beats: 4, unit: 4 } as const;
+const KIT = { surfaces: (["sn", "t1", "f1", "hh", "kk", "hp"] as Place[]).map(usualSurface) };
+const WORKING = limitsOf("working", "R");
+
+function laid(text: string, tempo = 100) {
+  const { line } = readStickLine(text);
+  if (!line) throw new Error(text);
+  return layOut({ meter: METER, tempo: bpm(tempo), window: { start: ticks(0), length: barTicks(METER) }, line }, KIT);
+}
+
+function sentence(text: string, limits: Limits = WORKING): string {
+  const timeline = laid(text);
+  const ceiling = findCeiling(timeline, measureTravel(KIT, limits));
+  return ceiling ? wordBottleneck(timeline, ceiling, KIT) : "";
+}
+
+describe("the bottleneck in a sentence", () => {
+  test.each([
+    ["@4 R/snLR/f1L", /^Right hand, snare to floor tom between notes 1 and 3: \d+\.$/],
+    ["@2 R/snR/f1R/sn", /^Right hand, floor tom to snare between notes 2 and 3: \d+\.$/],
+    ["@2 R/f1R/snR/f1", /^Right hand, floor tom to snare and back between notes 1 and 3: \d+\.$/],
+    ["@4 RLLR", /^Left hand, two strokes in a row, notes 2 and 3: \d+\.$/],
+    ["@4 {RR}-", /^Right hand, two strokes in a row, in note 1: \d+\.$/],
+    ["@4 RLRLRLRLRLRL", /^Left hand, singles kept up, notes 2 to 10: 166\.$/],
+  ])("%s", (text, expected) => {
+    expect(sentence(text)).toMatch(expected);
+  });
+  test("says which hand goes over which where they cross", () => {
+    const slow = { ...WORKING, cross: 0.3 as Limits["cross"] };
+    expect(sentence("@4 R/hhL", slow)).toMatch(/^$|over/);
+    expect(sentence("@4 R/hhLR/hhL", slow)).toBe("Right hand over left, closed hi-hat over snare, notes 1 and 2: 50.");
+  });
+  test("a verdict: playable, too fast, or nothing to be judged", () => {
+    const timeline = laid("@4 RLLR", 100);
+    const ceiling = findCeiling(timeline, measureTravel(KIT, WORKING));
+    expect(wordCeiling(timeline, ceiling, KIT)).toMatchObject({ tone: "good", headline: "Up to 180 bpm" });
+    expect(wordCeiling(laid("@4 RLLR", 300), ceiling, KIT)).toMatchObject({
+      tone: "bad",
+      headline: "Too fast: 180 at most",
+    });
+    expect(wordCeiling(timeline, null, KIT)).toMatchObject({ tone: "plain" });
+  });
+  test("what another surface would bring, and advice that is no promise", () => {
+    const other = { slot: 6, limb: "L", event: 6, place: "t1", bpm: 151.9 } as const;
+    expect(wordOtherPlace(other)).toBe("With note 7 on tom 1 it would be 151.");
+    expect(wordOtherPlace(null)).toBe("");
+    const timeline = laid("@4 RLRLRLRLRLRL");
+    const ceiling = findCeiling(timeline, measureTravel(KIT, WORKING));
+    expect(ceiling && adviseOn(ceiling.bottleneck)).toContain("ask a teacher or clinician");
+  });
+});
+
+test("each problem of a kit is said with what mends it", () => {
+  const problems: KitProblem[] = [
+    { kind: "no-snare" },
+    { kind: "no-cymbal" },
+    { kind: "no-bass-drum" },
+    { kind: "overlap", place: "t1", other: "sn" },
+    { kind: "far", place: "c1", reach: 130.4 },
+  ];
+  for (const problem of problems) {
+    const { what, mend } = wordKitProblem(problem);
+    expect(what).toMatch(/\.$/);
+    expect(mend.length).toBeGreaterThan(5);
+  }
+  expect(wordKitProblem(problems[3] as KitProblem).what).toBe("Tom 1 and snare stand on top of one another.");
+});
+
+test("why nothing can be placed, and what to do", () => {
+  const timeline = laid("@8 RRRRRRRR", 200);
+  const travel = measureTravel(KIT, WORKING);
+  const ceiling = findCeiling(timeline, travel);
+  if (!ceiling) throw new Error("there is a ceiling");
+  expect(wordPlacingProblem({ code: "too-fast", ceiling }, timeline, KIT)).toContain("Lower the tempo");
+  expect(wordPlacingProblem({ code: "no-surfaces" }, timeline, KIT)).toContain("Choose one or more");
+  expect(wordPlacingProblem({ code: "too-long", strokes: 300, most: 256 }, timeline, KIT)).toContain(
+    "300 hand strokes",
+  );
+  expect(wordPlacingProblem({ code: "no-strokes" }, timeline, KIT)).toContain("No hand plays");
+});
+
+test("a fold is told in the right number", () => {
+  expect(wordFold("t2", "t1", 1)).toBe("Tom 2 is not on this kit: 1 stroke sounds on tom 1.");
+  expect(wordFold("t2", "t1", 3)).toBe("Tom 2 is not on this kit: 3 strokes sound on tom 1.");
+  expect(wordFold("c1", "c1", 2)).toContain("nothing near it");
+});
