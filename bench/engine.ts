@@ -7,29 +7,44 @@ import {
   bestWays,
   bpm,
   buildAutomaton,
+  ceilingOfWay,
   compileSearch,
   countWays,
   describeLanding,
   drawWays,
+  findCeiling,
   findFamily,
+  findPlacings,
   formatLine,
   indexFamilies,
+  isPlacingProblem,
   isProblem,
   layOut,
+  limitsOf,
+  listBusier,
+  listDemands,
+  listSimpler,
   type Move,
   makeLine,
+  makePlacingScorer,
   makeScorer,
   measureCycle,
   measureFit,
+  measureTravel,
   NO_WEIGHTS,
   oneLead,
   openingRate,
+  PLACES,
+  placeStrokes,
+  rankPlacings,
   readCell,
   readStickLine,
   runToEnd,
   type SearchSpec,
+  takeBest,
   ticks,
   totalWays,
+  usualSurface,
 } from "../app/core";
 import {
   countByAutomaton,
@@ -143,12 +158,107 @@ const rows: readonly (readonly [work: string, hold: string, ours: number, twin: 
   [`slowest of ${MOVES.length} kinds of move on 64 slots: ${slowestMove.kind}`, "1 ms", slowestMove.time, null],
   ["family of a cell of 64 slots among forty rudiments", "-", time(50, () => findFamily(families, cell64)), null],
 ];
+const KIT = { surfaces: PLACES.filter((place) => place !== "ho" && place !== "rb").map(usualSurface) };
+const TRAVEL = measureTravel(KIT, limitsOf("advanced", "R"));
+const lineOf64 = readStickLine(LINE).line ?? makeLine([]);
+const travelling = placeStrokes(
+  lineOf64,
+  layOut({ meter: METER, tempo: bpm(60), window: TWO_BARS, line: lineOf64 }, KIT)
+    .events.filter(({ limb, grace }) => grace === undefined && (limb === "R" || limb === "L"))
+    .map((event, index) => [event, (["sn", "t1", "f1", "rd"] as const)[index % 4] ?? "sn"] as const),
+);
+const phrase64 = { meter: METER, tempo: bpm(60), window: TWO_BARS, line: travelling };
+/** From the kit anew, as while a surface is dragged. */
+function toCeiling() {
+  const travel = measureTravel(KIT, TRAVEL.limits);
+  return findCeiling(layOut(phrase64, KIT), travel);
+}
+/** The naive twin steps through tempos by halves of a beat a minute until something is too fast. */
+function stepToCeiling() {
+  const demands = (tempo: number) =>
+    listDemands(layOut({ ...phrase64, tempo: bpm(tempo) }, KIT), measureTravel(KIT, TRAVEL.limits));
+  let tempo = 20;
+  while (tempo < 400 && demands(tempo).every((demand) => demand.bpm >= tempo)) tempo += 0.5;
+  return tempo;
+}
+
 console.log("engine (medians)".padEnd(58), "to hold".padStart(9), "ours".padStart(12), "naive twin".padStart(14));
 for (const [work, hold, ours, twin] of rows) {
   const told = twin === null ? "" : `${twin.toFixed(2)} ms`;
   console.log(work.padEnd(58), hold.padStart(9), `${ours.toFixed(3)} ms`.padStart(12), told.padStart(14));
 }
 console.log("(the naive twin of the fourth row has 2 000 slots: it grows with their square)");
+
+const reach: readonly (readonly [work: string, hold: string, ours: number, twin: number | null])[] = [
+  ["kit, line, timeline and ceiling: 64 slots", "4 ms", time(100, toCeiling), time(3, stepToCeiling)],
+  [
+    "easier and busier versions of the same",
+    "-",
+    time(20, () => [listSimpler(phrase64, TRAVEL), listBusier(phrase64, TRAVEL)]),
+    null,
+  ],
+];
+console.log(
+  `\n${"round the kit (medians)".padEnd(58)}`,
+  "to hold".padStart(9),
+  "ours".padStart(12),
+  "naive twin".padStart(14),
+);
+for (const [work, hold, ours, twin] of reach) {
+  const told = twin === null ? "" : `${twin.toFixed(2)} ms`;
+  console.log(work.padEnd(58), hold.padStart(9), `${ours.toFixed(3)} ms`.padStart(12), told.padStart(14));
+}
+
+const TEN = ["sn", "t1", "t2", "t3", "f1", "f2", "hh", "rd", "c1", "c2"] as const;
+function placingsOf(text: string, tempo: number) {
+  const line = readStickLine(text).line ?? makeLine([]);
+  const timeline = layOut({ meter: METER, tempo: bpm(tempo), window: TWO_BARS, line }, KIT);
+  const found = findPlacings({ timeline, travel: TRAVEL, surfaces: TEN });
+  if (isPlacingProblem(found)) throw new Error(found.code);
+  return found;
+}
+const STROKES_32 = "@4 >RlrrLRLrRLRRLrll>RlrrLRLrRLRRLrll";
+const WEIGHTS = { ease: 40, travel: 40, melody: 30, contrast: 30, crossing: -60, backbeat: 40 };
+function countAndRank() {
+  const found = placingsOf(STROKES_32, 110);
+  const total = totalWays(countWays(found.graph));
+  const best = takeBest(rankPlacings(found, makePlacingScorer(found, WEIGHTS)), 50);
+  return { total, best };
+}
+/** The twin lists every placing of a shorter phrase and asks each for its ceiling. */
+function listPlacings(text: string, tempo: number): bigint {
+  const found = placingsOf(text, tempo);
+  let many = 0n;
+  const walk = (way: number[]) => {
+    if (way.length < found.steps.length) {
+      for (let place = 0; place < TEN.length; place++) walk([...way, place]);
+    } else if ((ceilingOfWay(found, way)?.bpm ?? tempo) >= tempo) many++;
+  };
+  walk([]);
+  return many;
+}
+const FOUR_STROKES = "@4 RLRL";
+if (listPlacings(FOUR_STROKES, 150) !== totalWays(countWays(placingsOf(FOUR_STROKES, 150).graph))) {
+  throw new Error("counting and listing do not agree");
+}
+console.log(
+  `exact count and best 50 placings: 32 strokes, 10 surfaces (${sayLarge(countAndRank().total)})`.padEnd(78),
+  "150 ms".padStart(9),
+  `${time(20, countAndRank).toFixed(1)} ms`.padStart(12),
+);
+const [fourOurs, fourTwin] = [
+  time(20, () => totalWays(countWays(placingsOf(FOUR_STROKES, 150).graph))),
+  time(2, () => listPlacings(FOUR_STROKES, 150)),
+];
+console.log(
+  "exact count of 4 strokes, 10 surfaces; listing all 10 000 beside it".padEnd(78),
+  "-".padStart(9),
+  `${fourOurs.toFixed(2)} ms`.padStart(12),
+  `${fourTwin.toFixed(1)} ms`.padStart(12),
+);
+function sayLarge(count: bigint): string {
+  return `${count.toString()[0]}.${count.toString()[1]}e${count.toString().length - 1}`;
+}
 
 const large = searchProblem(64, MANY_CELLS);
 const ready = compileSearch(large);

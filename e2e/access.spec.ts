@@ -40,7 +40,7 @@ for (const theme of ["Daylight", "Backline"] as const) {
       await expectClean(page);
     });
     test("on the Floor, with each of its panels", async ({ page }) => {
-      await page.getByRole("link", { name: "Floor", exact: true }).click();
+      await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Floor" }).click();
       await page.getByRole("button", { name: "By cell" }).click();
       await page.getByRole("button", { name: "for all strokes of the hands" }).click();
       await expectClean(page);

@@ -239,7 +239,10 @@ test.describe("the kit", () => {
     await openShelf(page);
     await page.getByRole("link", { name: "Setup" }).click();
     await page.getByRole("radio", { name: /^Left-handed/ }).check();
-    await page.getByRole("combobox", { name: "Kit", exact: true }).selectOption("One tom, hi-hat only");
+    const kit = page.getByRole("combobox", { name: "Kit", exact: true });
+    await kit.selectOption("One tom, hi-hat only");
+    // It shows what is in force.
+    await expect(kit).toHaveValue("one-tom-hat-only");
     await openFloor(page, "@4 L/t1R/t2L/rdR");
     await tab(page, "Kit");
     await expect(plan(page).getByRole("button", { name: /^hi-hat: 50 cm to the right/ })).toBeVisible();

@@ -64,17 +64,6 @@ const SHOTS = [
     },
   },
   {
-    name: "stack-cycle",
-    path: "/stack/demo-unfinished",
-    act: async (page) => {
-      await engraved(page);
-      await page.getByRole("button", { name: /Where each repeat begins/ }).click();
-      await note(page, 0).click();
-      await page.getByRole("region", { name: "Where it comes round" }).scrollIntoViewIfNeeded();
-      await page.mouse.wheel(0, 900);
-    },
-  },
-  {
     name: "stack-backline-left-handed",
     path: "/cells/drag-paradiddle-1",
     setup: { hands: "Left-handed", theme: "Backline" },
@@ -94,17 +83,6 @@ const SHOTS = [
   },
   { name: "shelf", path: "/", act: (page) => page.getByRole("heading", { name: /^Shelf/ }).waitFor() },
   { name: "cells", path: "/cells/demo-cell-lantern-seven", act: movesShown },
-  {
-    name: "cells-compare",
-    path: "/cells/demo-cell-lantern-five",
-    act: async (page) => {
-      await movesShown(page);
-      await page.getByRole("button", { name: "Compare" }).click();
-      await page.keyboard.press("2");
-      await page.keyboard.press("k");
-      await page.getByRole("region", { name: "Compare" }).scrollIntoViewIfNeeded();
-    },
-  },
   {
     name: "stack-moves",
     path: "/stack/demo-five-five-six",
@@ -143,6 +121,62 @@ const SHOTS = [
     },
   },
   { name: "fit-phone", path: "/fit/demo-search-odd-bar", size: PHONE, act: (page) => page.getByText("138").waitFor() },
+  {
+    name: "floor",
+    path: "/floor/demo-crash-and-kick",
+    act: async (page) => {
+      await note(page, 6).waitFor();
+      await page.getByRole("region", { name: "Floor plan" }).locator('[data-slot="14"]').last().hover();
+    },
+  },
+  {
+    name: "floor-placings",
+    path: "/floor/demo-waltz-turn",
+    act: async (page) => {
+      await page.getByRole("tab", { name: "Placings" }).click();
+      await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
+      await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
+      await page.getByRole("button", { name: /^Placing 3:/ }).click();
+      await page.getByText("On trial: Placing 3").waitFor();
+      await page.locator("[role=option][data-playing]").first().waitFor();
+    },
+  },
+  {
+    name: "floor-versions",
+    path: "/floor/demo-gravel-road",
+    act: async (page) => {
+      await page.getByRole("tab", { name: "Versions" }).click();
+      await page.getByRole("region", { name: "Easier" }).getByRole("button").first().click();
+      await page.getByText(/^On trial/).waitFor();
+    },
+  },
+  {
+    name: "floor-left-handed",
+    path: "/floor/demo-slow-lantern",
+    setup: { hands: "Left-handed", theme: "Backline" },
+    act: async (page) => {
+      await page.getByRole("tab", { name: "Kit" }).click();
+      await page.getByRole("combobox", { name: "The kit that you play" }).selectOption("Cellar kit, left-handed");
+      await page.getByRole("textbox", { name: "Name of the kit" }).waitFor();
+      await page.getByRole("button", { name: /^floor tom/ }).click();
+    },
+  },
+  {
+    name: "floor-large",
+    path: "/floor/demo-quintuplet-door",
+    act: async (page) => {
+      await page.getByRole("tab", { name: "Kit" }).click();
+      await page.getByRole("combobox", { name: "The kit that you play" }).selectOption("Large, two pedals");
+      await page.getByRole("group", { name: "Large, two pedals from above" }).waitFor();
+      await page.getByRole("tab", { name: "Hands" }).click();
+    },
+  },
+  {
+    name: "floor-phone",
+    path: "/floor/demo-flam-steps",
+    size: PHONE,
+    act: (page) => page.getByRole("region", { name: "Floor plan" }).waitFor(),
+  },
   { name: "setup", path: "/setup", act: (page) => page.getByRole("heading", { name: "Setup" }).waitFor() },
 ];
 

@@ -1,7 +1,8 @@
 /** Work on a cell that is not in the book yet: how it is opened again, and written down as it goes. */
 
 import { useEffect, useState } from "react";
-import { cellDrafts, type Draft } from "~/data/draft";
+import { cellDrafts } from "~/data/cell-drafts";
+import type { Draft } from "~/data/draft";
 import type { AskedCell, CellBenchContent } from "~/formats/cell";
 import { type CellBench, openCellBench } from "./bench";
 import { EMPTY_BENCH } from "./book";

@@ -3,7 +3,7 @@
  * band, the Paper Lanterns. The stickings were composed for it.
  */
 
-import { barTicks, type Meter, type Ticks } from "~/core";
+import { ALL_STROKES, barTicks, type Meter, type Ticks, type VoicingRule } from "~/core";
 import { type FillContent, makeContent } from "~/formats/fill";
 import { makeStarter } from "./starter";
 
@@ -30,6 +30,11 @@ function window(start: number, quarters: number) {
   return { start: (start * QUARTER) as Ticks, length: (quarters * QUARTER) as Ticks };
 }
 
+/** Layers over all strokes, the last one on top. */
+function voicing(...rules: VoicingRule[]): NonNullable<FillContent["voicing"]> {
+  return rules.map((rule) => ({ on: true, rule, filter: ALL_STROKES }));
+}
+
 type Tempo = FillContent["tempo"];
 const tempo = (value: number) => value as Tempo;
 
@@ -43,6 +48,7 @@ export function makeDemoFills(): DemoFill[] {
       tempo: tempo(104),
       window: window(2, 2),
       groove: "straight-eighths",
+      voicing: voicing({ kind: "accents", path: "toms", rest: null }),
     }),
     fill("gravel-road", 2, {
       name: "Gravel road sevens",
@@ -80,6 +86,11 @@ export function makeDemoFills(): DemoFill[] {
       text: "@5 >RLRRL >RLRRL >RLRRK >RLKRL",
       tempo: tempo(72),
       groove: "half-time",
+      voicing: voicing(
+        { kind: "travel", path: "drums", direction: "there-and-back" },
+        { kind: "backbeat", on: "sn" },
+        { kind: "home-last", on: "sn" },
+      ),
     }),
     fill("flam-steps", 10, {
       name: "Flam steps down",
@@ -94,6 +105,7 @@ export function makeDemoFills(): DemoFill[] {
       text: "@4 >RLLK >RLLK >RLRL",
       meter: THREE_FOUR,
       tempo: tempo(118),
+      voicing: voicing({ kind: "by-cell", path: "drums" }),
       groove: "waltz",
     }),
     fill("two-speeds", 16, {
@@ -102,6 +114,7 @@ export function makeDemoFills(): DemoFill[] {
       text: "@4 >RLRRL >RLK @6 >RLRRLL >RLLRRK",
       tempo: tempo(80),
       groove: "busy-sixteenths",
+      voicing: voicing({ kind: "oblique", hand: "R", path: ["sn", "t1", "f1"], stay: "sn", every: 2 }),
     }),
     fill("five-four-ladder", 19, {
       name: "Ladder in five",
@@ -139,6 +152,19 @@ export function makeDemoFills(): DemoFill[] {
       text: "@4 >RLRLK >RLRLK >RLRLK",
       tempo: tempo(88),
       groove: "straight-eighths",
+    }),
+    fill("crash-and-kick", 44, {
+      name: "Crash where the kick is",
+      tags: ["unison", "Copper Kettle"],
+      text: "@4 (>RK)LRL (>RK)LRL 'RL(>RK)L RLRL",
+      tempo: tempo(104),
+      groove: "straight-eighths",
+      voicing: voicing(
+        { kind: "travel", path: "toms", direction: "down" },
+        { kind: "with-kick", path: ["c1", "rd"] },
+        { kind: "flam-split", on: "t1" },
+        { kind: "home-last", on: "sn" },
+      ),
     }),
     fill("double-kick-close", 41, {
       name: "Doubles into the one",

@@ -10,6 +10,7 @@ export * from "./figure";
 export * from "./fit";
 export * from "./form";
 export { countWays, drawWays, makeRandom, totalWays } from "./graph/count";
+export { takeBest } from "./graph/rank";
 export { armsCross, COMFORTABLE_REACH, handOnTop, reachOf } from "./kit/arms";
 export * from "./kit/ceiling";
 export * from "./kit/checks";

@@ -77,10 +77,10 @@ const DEMO_MARKS = [FILLS_MARK, CELLS_MARK, SEARCHES_MARK, KITS_MARK];
 async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
   const database = new BookDatabase(NAMES[name]);
   await database.open();
-  const { fills, cells, rudiments, searches, kits, marks } = database;
+  const { fills, cells, rudiments, searches, kits, preferences, marks } = database;
   if (name === "demo" && (await marks.bulkGet(DEMO_MARKS)).includes(undefined)) {
     const content = await demo();
-    await database.transaction("rw", [fills, cells, rudiments, searches, kits, marks], async () => {
+    await database.transaction("rw", [fills, cells, rudiments, searches, kits, preferences, marks], async () => {
       // Another tab may have come first.
       if (await isFirstTime(database, FILLS_MARK)) await fills.bulkPut(content.fills.map(newRow));
       if (await isFirstTime(database, CELLS_MARK)) {
@@ -88,7 +88,13 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
         await rudiments.bulkPut([...content.rudiments]);
       }
       if (await isFirstTime(database, SEARCHES_MARK)) await searches.bulkPut(content.searches.map(newRow));
-      if (await isFirstTime(database, KITS_MARK)) await kits.bulkPut(content.kits.map(newRow));
+      if (await isFirstTime(database, KITS_MARK)) {
+        await kits.bulkPut(content.kits.map(newRow));
+        // The demo's drummer plays her own; whoever has chosen one already keeps it.
+        const [own] = content.kits;
+        const chosen = (await preferences.get("player")) ?? { key: "player" };
+        if (own) await preferences.put({ kit: own.id, ...chosen, key: "player" });
+      }
     });
   }
   return database;

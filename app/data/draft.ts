@@ -4,10 +4,6 @@
  */
 
 import { z } from "zod";
-import { type CellBenchContent, cellBenchSchema } from "~/formats/cell";
-import { type FillContent, fillContentSchema } from "~/formats/fill";
-import { type KitContent, kitContentSchema } from "~/formats/kit";
-import { type SearchContent, searchContentSchema } from "~/formats/search";
 
 export interface Draft<Content> {
   readonly baseRevision: number;
@@ -28,7 +24,7 @@ function tabId(): string {
   return made;
 }
 
-/** Drafts of one kind of content, by the id of what is edited. */
+/** Drafts of one kind of content, each kind in a module of its own so that a screen loads no other's checks, by the id of what is edited. */
 export class Drafts<Content> {
   private readonly schema: z.ZodType<Draft<Content>>;
 
@@ -88,8 +84,3 @@ export class Drafts<Content> {
     }
   }
 }
-
-export const fillDrafts = new Drafts<FillContent>("dime-stack:draft:", fillContentSchema);
-export const kitDrafts = new Drafts<KitContent>("dime-stack:kit-draft:", kitContentSchema);
-export const searchDrafts = new Drafts<SearchContent>("dime-stack:search-draft:", searchContentSchema);
-export const cellDrafts = new Drafts<CellBenchContent>("dime-stack:cell-draft:", cellBenchSchema);

@@ -4,7 +4,7 @@ import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
 import type { BookEntry } from "~/cells/book";
 import type { BookDatabase, SearchRow } from "~/data/database";
-import { searchDrafts } from "~/data/draft";
+import { searchDrafts } from "~/data/search-drafts";
 import { MAX_NAME } from "~/formats/fill";
 import { hitsBetween, type SearchContent, toSpec, toWeights } from "~/formats/search";
 import { makeScore, type ShippedGroove } from "~/stack/playback";

@@ -2,7 +2,8 @@
 
 import { TriangleAlert } from "lucide-react";
 import type { Ceiling, Kit, OtherPlace, Timeline } from "~/core";
-import { adviseOn, sayBpm, wordBottleneck, wordOtherPlace } from "~/words/kit";
+import { sayBpm, wordBottleneck, wordOtherPlace } from "~/words/ceiling";
+import { adviseOn } from "~/words/kit";
 
 const LOW = 40;
 const HIGH = 260;

@@ -16,7 +16,8 @@ import {
 } from "~/core";
 import type { WorkerRun } from "~/ui/use-worker-run";
 import { MiniFloor } from "~/views/mini-floor";
-import { PLACING_WORDS, sayBpm, wordPlacingProblem } from "~/words/kit";
+import { sayBpm } from "~/words/ceiling";
+import { PLACING_WORDS, wordPlacingProblem } from "~/words/kit";
 import { sayCount, sayRoughly } from "~/words/search";
 import type { FoundPlacing } from "~/workers/placing";
 import type { FoundPlacings } from "./use-placings";
@@ -144,7 +145,6 @@ export function PlacingsPanel(props: PlacingsProps) {
                 kit={kit}
                 strokes={way.places.map((place, at) => ({ place, hand: hands[at] ?? "R" }))}
                 strongHand={strongHand}
-                label=""
               />
               <span className="block font-line text-[0.65rem] leading-snug truncate">{shortPlaces(way.places)}</span>
             </button>

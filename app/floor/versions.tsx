@@ -3,7 +3,8 @@
 import { Check, Play, Square } from "lucide-react";
 import { useMemo } from "react";
 import { listBusier, listSimpler, type Phrase, type Travel, type Variant } from "~/core";
-import { sayBpm, wordVariant } from "~/words/kit";
+import { sayBpm } from "~/words/ceiling";
+import { wordVariant } from "~/words/kit";
 import { plural } from "~/words/time";
 
 interface VersionsProps {

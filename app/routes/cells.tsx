@@ -20,10 +20,10 @@ import {
   ticks,
 } from "~/core";
 import { flushSaves } from "~/data/autosave";
+import { cellDrafts } from "~/data/cell-drafts";
 import { keepCell, listRudimentMarks, markRudiment, saveCell } from "~/data/cells";
 import { currentBook } from "~/data/current";
 import type { BookDatabase, CellRow } from "~/data/database";
-import { cellDrafts } from "~/data/draft";
 import { loadPreferences } from "~/data/preferences";
 import { addRow, amendRow, binRow, emptyOldBin, listBin, listRows, restoreRow } from "~/data/rows";
 import {

@@ -3,7 +3,7 @@ import { z } from "zod";
 import { loadGrooves } from "~/content";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/data/current";
-import { fillDrafts } from "~/data/draft";
+import { fillDrafts } from "~/data/fill-drafts";
 import { addRow, getRow } from "~/data/rows";
 import { fillContentSchema } from "~/formats/fill";
 import { StackScreen } from "~/stack/screen";

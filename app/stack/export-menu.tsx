@@ -1,8 +1,6 @@
 import { Download } from "lucide-react";
 import type { Preferences } from "~/data/preferences";
-import { BOOK_EXTENSION, EMPTY_BOOK, writeBook } from "~/formats/book";
 import type { Fill, FillContent } from "~/formats/fill";
-import { writeStickFile } from "~/formats/stick-file";
 import { download, fileName } from "~/ui/download";
 import { rigNow } from "~/ui/rig";
 import { workOut } from "./bench";
@@ -41,12 +39,11 @@ export function ExportMenu({ identity, getContent, grooves, preferences, say }: 
     },
     {
       name: "Stick line as text file",
-      run: async (content: FillContent) =>
-        download(
-          fileName(named(content), ".txt"),
-          writeStickFile([{ name: content.name, text: content.text }]),
-          "text/plain",
-        ),
+      run: async (content: FillContent) => {
+        const { writeStickFile } = await import("~/formats/stick-file");
+        const file = writeStickFile([{ name: content.name, text: content.text }]);
+        download(fileName(named(content), ".txt"), file, "text/plain");
+      },
     },
     {
       name: "Copy the stick line",
@@ -58,6 +55,7 @@ export function ExportMenu({ identity, getContent, grooves, preferences, say }: 
     {
       name: "Dime Stack file (JSON)",
       run: async (content: FillContent) => {
+        const { BOOK_EXTENSION, EMPTY_BOOK, writeBook } = await import("~/formats/book");
         const { id, createdAt } = identity;
         const fills = [{ id, createdAt, updatedAt: Date.now(), content }];
         const book = writeBook({ ...EMPTY_BOOK, fills });

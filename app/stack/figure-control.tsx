@@ -3,7 +3,6 @@
 import { useRef, useState } from "react";
 import { bpm, type Meter, parseRate, readRhythm, rhythmOfTaps, slotTicks } from "~/core";
 import { type FigureContent, figureSchema } from "~/formats/figure";
-import { plural } from "~/words/time";
 
 interface FigureControlProps {
   readonly figure: FigureContent | undefined;
@@ -153,11 +152,4 @@ export function FigureControl({ figure, onChange, meter, tempo, until, told }: F
       </p>
     </div>
   );
-}
-
-/** "The fill is with the band at 2 of 3 hits". */
-export function tellHits(kept: readonly (boolean | null)[]): string {
-  const within = kept.filter((one) => one !== null);
-  if (within.length === 0) return kept.length > 0 ? "The fill does not reach the band's hits." : "";
-  return `The fill is with the band at ${within.filter(Boolean).length} of ${plural(within.length, "hit")}.`;
 }

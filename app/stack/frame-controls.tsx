@@ -1,5 +1,5 @@
 import { ArrowLeftRight, Minus, Plus } from "lucide-react";
-import { useId, useState } from "react";
+import { lazy, Suspense, useId, useState } from "react";
 import {
   barTicks,
   beatTicks,
@@ -22,6 +22,7 @@ import {
 } from "~/core";
 import { MAX_WINDOW_BARS } from "~/formats/fill";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
+import { tellHits } from "~/words/figure";
 import {
   COMMON_METERS,
   COUNT_STYLE_NAMES,
@@ -32,8 +33,11 @@ import {
   sayPosition,
 } from "~/words/time";
 import { useBench, useContent, useWorked } from "./context";
-import { FigureControl, tellHits } from "./figure-control";
+
 import { nameReady, READY_VOICINGS } from "./voicings";
+
+// Most fills have no figure.
+const FigureControl = lazy(async () => ({ default: (await import("./figure-control")).FigureControl }));
 
 /** Meter, rate, window, lead hand and count. */
 export function FrameControls({ say }: { say: (words: string) => void }) {
@@ -86,17 +90,19 @@ function Band() {
   return (
     <fieldset className="basis-full border-t border-base-300 pt-2">
       <legend className="sr-only">Band figure</legend>
-      <FigureControl
-        figure={figure}
-        onChange={(next) => {
-          if (!next) setOpen(false);
-          bench.setContent({ figure: next }, "figure");
-        }}
-        meter={meter as Meter}
-        tempo={tempo}
-        until={window.start + window.length}
-        told={tellHits(hits.map((hit) => hit.kept))}
-      />
+      <Suspense fallback={null}>
+        <FigureControl
+          figure={figure}
+          onChange={(next) => {
+            if (!next) setOpen(false);
+            bench.setContent({ figure: next }, "figure");
+          }}
+          meter={meter as Meter}
+          tempo={tempo}
+          until={window.start + window.length}
+          told={tellHits(hits.map((hit) => hit.kept))}
+        />
+      </Suspense>
     </fieldset>
   );
 }

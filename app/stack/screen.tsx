@@ -3,7 +3,7 @@ import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react"
 import { Link, useSubmit } from "react-router";
 import { readCell } from "~/core";
 import type { BookDatabase, FillRow } from "~/data/database";
-import { fillDrafts } from "~/data/draft";
+import { fillDrafts } from "~/data/fill-drafts";
 import type { FillContent } from "~/formats/fill";
 import { notePlace, takeCell } from "~/ui/hand-over";
 import { KeyList } from "~/ui/key-list";
@@ -25,12 +25,14 @@ import { NameAndTags } from "./name-and-tags";
 import { Pictures } from "./pictures";
 import { type ShippedGroove, useStackPlayback } from "./playback";
 import { putInCell } from "./put-in";
-import { HowItMayEnd, WaysToClose } from "./sums";
 import { Transport } from "./transport";
 import { useScreenKeys } from "./use-screen-keys";
 import { VerdictStrip } from "./verdict-strip";
 
 const CellDrawer = lazy(() => import("./cell-drawer"));
+// What is worked out of the book comes after what is typed can be seen.
+const WaysToClose = lazy(async () => ({ default: (await import("./sums")).WaysToClose }));
+const HowItMayEnd = lazy(async () => ({ default: (await import("./sums")).HowItMayEnd }));
 
 export interface StackScreenProps {
   readonly row: FillRow;
@@ -113,10 +115,10 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
       <div className="flex-1 w-full max-w-[1500px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
           <NameAndTags />
-          <div className="ml-auto flex items-center gap-2">
+          <div className="ml-auto flex flex-wrap justify-end items-center gap-2">
             <SaveMark state={saving.state} />
             <Link to={`/floor/${row.id}`} className="btn btn-sm" title="Round the kit">
-              <Drum size={15} aria-hidden /> Floor
+              <Drum size={15} aria-hidden /> <span className="sr-only sm:not-sr-only">Floor</span>
             </Link>
             <UndoButtons history={history} />
             <ExportMenu
@@ -141,11 +143,15 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
         <LineEditor input={input} onLeave={focusNotes} />
         <FrameControls say={say} />
         <VerdictStrip />
-        <WaysToClose say={say} />
+        <Suspense fallback={null}>
+          <WaysToClose say={say} />
+        </Suspense>
         <div ref={notes}>
           <Pictures strongHand={strongHand} say={say} showsCells={drawer !== null} onOpenDrawer={openDrawer} />
         </div>
-        <HowItMayEnd say={say} />
+        <Suspense fallback={null}>
+          <HowItMayEnd say={say} />
+        </Suspense>
       </div>
       <Transport playback={playback} grooves={grooves} preferences={preferences} onPreferences={changePreferences} />
       {drawer ? (

@@ -24,14 +24,14 @@ export function AppShell({ children }: { children: React.ReactNode }) {
             <Mark />
             <span className="sr-only sm:not-sr-only">Dime Stack</span>
           </NavLink>
-          <nav aria-label="Screens" className="flex gap-1 ml-auto sm:ml-0">
+          <nav aria-label="Screens" className="flex sm:gap-1 ml-auto sm:ml-0">
             {SCREENS.map(({ to, name, icon: Icon }) => (
               <NavLink
                 key={to}
                 to={to}
                 end={to === "/"}
                 className={({ isActive }) =>
-                  `flex items-center gap-1.5 px-2.5 h-9 rounded-field text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
+                  `flex items-center gap-1.5 px-2 sm:px-2.5 h-9 rounded-field text-[0.8rem] sm:text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
                 }
               >
                 <Icon size={16} aria-hidden className="hidden sm:block" />

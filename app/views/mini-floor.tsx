@@ -1,4 +1,4 @@
-/** A placing at a glance: the kit as dots, the ways of both hands as lines. */
+/** A placing at a glance: the kit as dots, the ways of both hands as lines. Its owner says in words where strokes go. */
 
 import { memo } from "react";
 import { basePlace, type Hand, type Kit, type Place } from "~/core";
@@ -9,10 +9,9 @@ interface MiniFloorProps {
   /** Of all hand strokes, in order. */
   readonly strokes: readonly { readonly hand: Hand; readonly place: Place }[];
   readonly strongHand: Hand;
-  readonly label: string;
 }
 
-export const MiniFloor = memo(function MiniFloor({ kit, strokes, strongHand, label }: MiniFloorProps) {
+export const MiniFloor = memo(function MiniFloor({ kit, strokes, strongHand }: MiniFloorProps) {
   const box = frameHands(kit);
   const surfaces = kit.surfaces.filter(({ player }) => player === "hands");
   const used = new Set(strokes.map(({ place }) => basePlace(place)));
@@ -27,8 +26,7 @@ export const MiniFloor = memo(function MiniFloor({ kit, strokes, strongHand, lab
       .join(" ");
   return (
     <svg
-      role="img"
-      aria-label={label}
+      aria-hidden="true"
       viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
       className="drawing block w-full h-24"
     >

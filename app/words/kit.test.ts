@@ -13,15 +13,8 @@ import {
   ticks,
   usualSurface,
 } from "~/core";
-import {
-  adviseOn,
-  wordBottleneck,
-  wordCeiling,
-  wordFold,
-  wordKitProblem,
-  wordOtherPlace,
-  wordPlacingProblem,
-} from "./kit";
+import { wordBottleneck, wordCeiling, wordOtherPlace } from "./ceiling";
+import { adviseOn, wordFold, wordKitProblem, wordPlacingProblem } from "./kit";
 
 const METER = { beats: 4, unit: 4 } as const;
 const KIT = { surfaces: (["sn", "t1", "f1", "hh", "kk", "hp"] as Place[]).map(usualSurface) };

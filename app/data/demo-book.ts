@@ -1,0 +1,16 @@
+/** What the demo's book must be when it comes from the server. */
+
+import { z } from "zod";
+import { ownCellSchema, rudimentMarkSchema } from "~/formats/cell";
+import { fillSchema } from "~/formats/fill";
+import { savedKitSchema } from "~/formats/kit";
+import { savedSearchSchema } from "~/formats/search";
+
+/** @public loaded by name, where there is a demo to be filled */
+export const demoSchema = z.object({
+  fills: z.array(fillSchema),
+  cells: z.array(ownCellSchema),
+  rudiments: z.array(rudimentMarkSchema),
+  searches: z.array(savedSearchSchema),
+  kits: z.array(savedKitSchema),
+});

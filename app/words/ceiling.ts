@@ -1,0 +1,91 @@
+/** How fast a phrase can be played, and what stops it, in a drummer's words. */
+
+import {
+  type Ceiling,
+  type Demand,
+  handOnTop,
+  type Kit,
+  listMotions,
+  type Motion,
+  type OtherPlace,
+  PLACE_NAMES,
+  surfaceAt,
+  type Timeline,
+} from "~/core";
+import { LIMB_NAMES } from "./slot";
+import type { Verdict } from "./verdict";
+
+/** "128": no tempo is known more exactly than to one beat a minute. */
+export function sayBpm(bpm: number): string {
+  return Number.isFinite(bpm) ? String(Math.floor(bpm)) : "any tempo";
+}
+
+export function capital(text: string): string {
+  return text.slice(0, 1).toUpperCase() + text.slice(1);
+}
+
+function notes(from: Motion, to: Motion, several = false): string {
+  if (from.slot === to.slot) return `in note ${from.slot + 1}`;
+  return several ? `notes ${from.slot + 1} to ${to.slot + 1}` : `notes ${from.slot + 1} and ${to.slot + 1}`;
+}
+
+/** Whether the limb goes back at once: then the way there and back is what is told. */
+function findReturn(timeline: Timeline, { limb, from, to }: Demand): Motion | null {
+  const next = listMotions(timeline).find((motion) => motion.limb === limb && motion.moment > to.moment);
+  return next?.place === from.place ? next : null;
+}
+
+function wordDemand(timeline: Timeline, demand: Demand, kit: Kit): string {
+  const { kind, limb, from, to } = demand;
+  const who = LIMB_NAMES[limb];
+  switch (kind) {
+    case "move": {
+      const back = findReturn(timeline, demand);
+      const way = `${PLACE_NAMES[from.place]} to ${PLACE_NAMES[to.place]}`;
+      return back
+        ? `${who}, ${way} and back between notes ${from.slot + 1} and ${back.slot + 1}`
+        : `${who}, ${way} between notes ${from.slot + 1} and ${to.slot + 1}`;
+    }
+    case "double":
+      return `${who}, two strokes in a row, ${notes(from, to)}`;
+    case "turn":
+      return `${who}, three strokes, ${notes(from, to, true)}`;
+    case "burst":
+      return `${who}, a burst, ${notes(from, to, true)}`;
+    case "singles":
+      return `${who}, singles kept up, ${notes(from, to, true)}`;
+    case "stamina":
+      return `${who}, no rest, ${notes(from, to, true)}`;
+    case "cross":
+      return `${wordCrossing(from, to, kit)}, ${notes(from, to)}`;
+  }
+}
+
+/** "right hand over left, closed hi-hat over snare". */
+function wordCrossing(from: Motion, to: Motion, kit: Kit): string {
+  const [right, left] = from.limb === "R" ? [from, to] : [to, from];
+  const [atRight, atLeft] = [surfaceAt(kit, right.place), surfaceAt(kit, left.place)];
+  const top = atRight && atLeft ? handOnTop(atRight, atLeft) : "R";
+  const [over, under] = top === "R" ? [right, left] : [left, right];
+  return `${LIMB_NAMES[over.limb]} over ${over.limb === "R" ? "left" : "right"}, ${PLACE_NAMES[over.place]} over ${PLACE_NAMES[under.place]}`;
+}
+
+/** "Left hand, snare to floor tom and back between notes 6 and 8: 128." */
+export function wordBottleneck(timeline: Timeline, { bpm, bottleneck }: Ceiling, kit: Kit): string {
+  return `${capital(wordDemand(timeline, bottleneck, kit))}: ${sayBpm(bpm)}.`;
+}
+
+/** The ceiling in a verdict: headline and what stands in the way. */
+export function wordCeiling(timeline: Timeline, ceiling: Ceiling | null, kit: Kit | null): Verdict {
+  if (!ceiling || !kit)
+    return { tone: "plain", headline: "No ceiling", detail: "nothing asks two strokes of one limb" };
+  const isOver = timeline.tempo > ceiling.bpm;
+  const headline = isOver ? `Too fast: ${sayBpm(ceiling.bpm)} at most` : `Up to ${sayBpm(ceiling.bpm)} bpm`;
+  const detail = capital(wordDemand(timeline, ceiling.bottleneck, kit));
+  return { tone: isOver ? "bad" : "good", headline, detail };
+}
+
+/** "With note 7 on tom 2 it would be 151." */
+export function wordOtherPlace(other: OtherPlace | null): string {
+  return other ? `With note ${other.slot + 1} on ${PLACE_NAMES[other.place]} it would be ${sayBpm(other.bpm)}.` : "";
+}
