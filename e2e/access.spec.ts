@@ -53,6 +53,7 @@ for (const theme of ["Daylight", "Backline"] as const) {
         await page.getByRole("tab", { name }).click();
         if (name === "Kit") {
           await page.getByRole("button", { name: "Make it my own" }).click();
+          await expect(page.getByRole("textbox", { name: "Name of the kit" })).toBeVisible();
           await page.getByRole("button", { name: /^snare:/ }).click();
           await page.getByRole("button", { name: "Take away" }).click();
           await expect(page.getByText(/The kit has no snare/)).toBeVisible();

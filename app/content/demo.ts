@@ -157,7 +157,7 @@ export function makeDemoFills(): DemoFill[] {
       name: "Crash where the kick is",
       tags: ["unison", "Copper Kettle"],
       text: "@4 (>RK)LRL (>RK)LRL 'RL(>RK)L RLRL",
-      tempo: tempo(104),
+      tempo: tempo(86),
       groove: "straight-eighths",
       voicing: voicing(
         { kind: "travel", path: "toms", direction: "down" },

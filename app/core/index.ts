@@ -14,6 +14,7 @@ export { takeBest } from "./graph/rank";
 export { armsCross, COMFORTABLE_REACH, handOnTop, reachOf } from "./kit/arms";
 export * from "./kit/ceiling";
 export * from "./kit/checks";
+export * from "./kit/gestures";
 export * from "./kit/kit";
 export * from "./kit/limits";
 export * from "./kit/placing";

@@ -488,6 +488,7 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
               ) : tab === "hands" ? (
                 <Pace
                   timeline={worked.timeline}
+                  kit={kit}
                   limits={travel.limits}
                   preferences={preferences}
                   onPreferences={changePreferences}

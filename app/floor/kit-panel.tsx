@@ -251,7 +251,7 @@ function SurfaceFields({ surface, onChange, onRemove }: SurfaceFieldsProps) {
   return (
     <section aria-label={name} className="rounded-box border border-base-300 bg-base-100 px-2.5 py-2">
       <div className="flex items-center gap-2 mb-1">
-        <h3 className="text-base flex-1 first-letter:uppercase">{name}</h3>
+        <h2 className="text-base flex-1 first-letter:uppercase">{name}</h2>
         <button type="button" className="btn btn-xs btn-ghost" onClick={onRemove}>
           <Trash2 size={13} aria-hidden /> Take away
         </button>

@@ -62,7 +62,7 @@ export function Layers({ voicing, kit, timeline, strongHand, onChange, onAddSurf
       </p>
       {voicing.length === 0 ? (
         <section aria-label="To begin with">
-          <h3 className="text-base mb-1">To begin with</h3>
+          <h2 className="text-base mb-1">To begin with</h2>
           <div className="grid grid-cols-2 gap-1.5">
             {READY_VOICINGS.filter(({ id }) => id !== "home").map(({ id, name, make }) => (
               <button

@@ -1,22 +1,34 @@
 /** How fast each limb goes at the tempo, against what it can do; and what that is taken from. */
 
-import { isHand, LIMBS, type Limb, type Limits, measurePace, PLAYER_LEVELS, type Timeline } from "~/core";
+import {
+  isHand,
+  type Kit,
+  LIMBS,
+  type Limb,
+  type Limits,
+  listCrossings,
+  listLongReaches,
+  measurePace,
+  PLAYER_LEVELS,
+  type Timeline,
+} from "~/core";
 import type { Preferences } from "~/data/preferences";
-import { LEVEL_OF_PLAYER, sayStrokes, shortLimb } from "~/words/kit";
+import { LEVEL_OF_PLAYER, sayStrokes, shortLimb, wordCrossing, wordReach } from "~/words/kit";
 
 interface PaceProps {
   readonly timeline: Timeline;
+  readonly kit: Kit;
   readonly limits: Limits;
   readonly preferences: Preferences;
   readonly onPreferences: (change: Partial<Preferences>) => void;
 }
 
-export function Pace({ timeline, limits, preferences, onPreferences }: PaceProps) {
+export function Pace({ timeline, kit, limits, preferences, onPreferences }: PaceProps) {
   const pace = measurePace(timeline);
   return (
     <div className="flex flex-col gap-4">
       <section aria-label="Speed of each limb">
-        <h3 className="text-base mb-1">Strokes a second at {Math.round(timeline.tempo)}</h3>
+        <h2 className="text-base mb-1">Strokes a second at {Math.round(timeline.tempo)}</h2>
         <div className="overflow-x-auto">
           <table className="w-full text-sm">
             <thead>
@@ -54,6 +66,7 @@ export function Pace({ timeline, limits, preferences, onPreferences }: PaceProps
           short burst and in a double.
         </p>
       </section>
+      <Arms timeline={timeline} kit={kit} />
       <fieldset>
         <legend className="font-display font-semibold text-base mb-1">Your hands and feet</legend>
         <p className="text-xs quiet mb-1.5 leading-snug">
@@ -80,6 +93,36 @@ export function Pace({ timeline, limits, preferences, onPreferences }: PaceProps
   );
 }
 
+/** Where the arms cross, and what they must lean for. */
+function Arms({ timeline, kit }: Pick<PaceProps, "timeline" | "kit">) {
+  const crossings = listCrossings(timeline, kit);
+  const reaches = listLongReaches(timeline, kit);
+  return (
+    <section aria-label="Crossings and reaches">
+      <h2 className="text-base mb-1">Crossings and reaches</h2>
+      {crossings.length + reaches.length === 0 ? (
+        <p className="text-sm quiet">The arms do not cross, and nothing is out of reach.</p>
+      ) : (
+        <ul className="text-sm list-disc pl-4 flex flex-col gap-0.5">
+          {crossings.slice(0, MOST_TOLD).map((crossing) => (
+            <li key={`${crossing.over} ${crossing.at} ${crossing.under}`}>{wordCrossing(crossing)}</li>
+          ))}
+          {reaches.slice(0, MOST_TOLD).map((reach) => (
+            <li key={`${reach.hand} ${reach.place}`}>{wordReach(reach)}</li>
+          ))}
+        </ul>
+      )}
+      {crossings.length > 0 ? (
+        <p className="text-xs quiet mt-1 leading-snug">
+          The hand underneath had better stay low. Open hands, or the other hand’s lead (m on the Stack), may do
+          without.
+        </p>
+      ) : null}
+    </section>
+  );
+}
+const MOST_TOLD = 5;
+
 function Rate({ rate, most }: { rate: number | null; most: number }) {
   if (rate === null) return <td className="text-right quiet">–</td>;
   const isOver = rate > most;
@@ -95,7 +138,7 @@ const MOST = 40;
 const LEAST = 0.2;
 
 /** Numbers that the player has measured: strokes a second, clean and relaxed. */
-function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline">) {
+function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" | "kit">) {
   const { measured } = preferences;
   const put = (limb: Limb, kind: "single" | "double", text: string) => {
     const value = text === "" ? undefined : Number(text);
@@ -106,7 +149,7 @@ function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline">
   };
   return (
     <section aria-label="Your own numbers">
-      <h3 className="text-base">Your own numbers</h3>
+      <h2 className="text-base">Your own numbers</h2>
       <p className="text-xs quiet mb-1.5 leading-snug">
         Strokes a second of one limb, clean and relaxed, after a warm-up. Stop when something hurts, tingles or goes
         numb, and ask a qualified teacher or clinician.

@@ -45,7 +45,7 @@ interface ListProps extends VersionsProps {
 function List({ name, variants, empty, phrase, chosen, isPlaying, onChoose, onTake }: ListProps) {
   return (
     <section aria-label={name}>
-      <h3 className="text-base mb-1">{name}</h3>
+      <h2 className="text-base mb-1">{name}</h2>
       {variants.length === 0 ? <p className="text-sm quiet">{empty}</p> : null}
       <ul className="flex flex-col gap-1.5">
         {variants.map((variant) => {

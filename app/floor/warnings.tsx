@@ -2,7 +2,8 @@
 
 import { TriangleAlert } from "lucide-react";
 import { checkKit, type Kit, type Line, placeByHand, placeStrokes, type Timeline } from "~/core";
-import { wordFold, wordKitProblem } from "~/words/kit";
+import { wordKitProblem } from "~/words/kit";
+import { wordFold } from "~/words/slot";
 
 interface FoldsProps {
   readonly timeline: Timeline;

@@ -1,5 +1,6 @@
 import { lazy, Suspense } from "react";
 import { FREE_HAND_SECONDS } from "~/core";
+import { wordFold } from "~/words/slot";
 import { type Verdict, wordBarCheck, wordCycle, wordFit, wordLanding, wordLead } from "~/words/verdict";
 import { useWorked } from "./context";
 import { Entry } from "./verdict-entry";
@@ -26,6 +27,11 @@ export function VerdictStrip() {
           <CeilingEntry timeline={timeline} />
         </Suspense>
       </ul>
+      {timeline.folds.map(({ from, to, strokes }) => (
+        <p key={`${from} ${to}`} className="text-sm quiet mt-1 px-1">
+          {wordFold(from, to, strokes)}
+        </p>
+      ))}
       {wrongBars.slice(0, 2).map((check) => (
         <p key={check.beforeCell} role="status" className="text-sm text-error mt-1 px-1">
           {wordBarCheck(check.offBy, check.beforeCell, timeline.cells[check.beforeCell - 1]?.rate ?? lastRate)}

@@ -12,16 +12,12 @@ import {
   surfaceAt,
   type Timeline,
 } from "~/core";
-import { LIMB_NAMES } from "./slot";
+import { capital, LIMB_NAMES } from "./slot";
 import type { Verdict } from "./verdict";
 
 /** "128": no tempo is known more exactly than to one beat a minute. */
 export function sayBpm(bpm: number): string {
   return Number.isFinite(bpm) ? String(Math.floor(bpm)) : "any tempo";
-}
-
-export function capital(text: string): string {
-  return text.slice(0, 1).toUpperCase() + text.slice(1);
 }
 
 function notes(from: Motion, to: Motion, several = false): string {

@@ -14,7 +14,8 @@ import {
   usualSurface,
 } from "~/core";
 import { wordBottleneck, wordCeiling, wordOtherPlace } from "./ceiling";
-import { adviseOn, wordFold, wordKitProblem, wordPlacingProblem } from "./kit";
+import { adviseOn, wordCrossing, wordKitProblem, wordPlacingProblem, wordReach } from "./kit";
+import { wordFold } from "./slot";
 
 const METER = { beats: 4, unit: 4 } as const;
 const KIT = { surfaces: (["sn", "t1", "f1", "hh", "kk", "hp"] as Place[]).map(usualSurface) };
@@ -95,6 +96,16 @@ test("why nothing can be placed, and what to do", () => {
     "300 hand strokes",
   );
   expect(wordPlacingProblem({ code: "no-strokes" }, timeline, KIT)).toContain("No hand plays");
+});
+
+test("crossings and reaches say hand, surfaces and notes", () => {
+  expect(wordCrossing({ over: "R", at: "hh", under: "sn", slots: [1, 2] })).toBe(
+    "Right hand over left, closed hi-hat over snare: notes 2, 3.",
+  );
+  const slots = Array.from({ length: 11 }, (_, slot) => slot);
+  expect(wordReach({ hand: "L", place: "ch", reach: 131.4, slots, isNearer: true })).toBe(
+    "Left hand to the china, 131 cm from its shoulder: notes 1, 2, 3, 4, 5, 6, 7, 8 and 3 more. The right hand has it within reach.",
+  );
 });
 
 test("a fold is told in the right number", () => {

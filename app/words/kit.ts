@@ -1,13 +1,14 @@
 /** Kits, movement and placings in a drummer's words. */
 
 import {
+  type Crossing,
   type Demand,
   isHand,
   type Kit,
   type KitProblem,
   type Limb,
+  type LongReach,
   PLACE_NAMES,
-  type Place,
   type PlacingPart,
   type PlacingProblem,
   type Player,
@@ -17,7 +18,8 @@ import {
   type VariantKind,
   type VoicingKind,
 } from "~/core";
-import { capital, wordBottleneck } from "./ceiling";
+import { wordBottleneck } from "./ceiling";
+import { capital, LIMB_NAMES } from "./slot";
 
 export const PLAYER_NAMES: Record<Player, string> = {
   hands: "hands",
@@ -147,12 +149,23 @@ export function wordVariant({ kind, put }: Variant): RuleWords {
   return put ? { ...words, does: `note ${put.slot + 1} on ${PLACE_NAMES[put.place]}` } : words;
 }
 
-/** A note that a kit lacks, and where it sounds. */
-export function wordFold(from: Place, to: Place, strokes: number): string {
-  const many = strokes === 1 ? "1 stroke" : `${strokes} strokes`;
-  return from === to
-    ? `${capital(PLACE_NAMES[from])} is not on this kit, and nothing near it: ${many} sound all the same.`
-    : `${capital(PLACE_NAMES[from])} is not on this kit: ${many} ${strokes === 1 ? "sounds" : "sound"} on ${PLACE_NAMES[to]}.`;
+function listNotes(slots: readonly number[]): string {
+  const shown = slots.slice(0, MOST_NOTES).map((slot) => slot + 1);
+  const many = slots.length > MOST_NOTES ? ` and ${slots.length - MOST_NOTES} more` : "";
+  return `${slots.length === 1 ? "note" : "notes"} ${shown.join(", ")}${many}`;
+}
+const MOST_NOTES = 8;
+
+/** "Right hand over left, hi-hat over snare: notes 1, 2". */
+export function wordCrossing({ over, at, under, slots }: Crossing): string {
+  const hands = `${LIMB_NAMES[over]} over ${over === "R" ? "left" : "right"}`;
+  return `${capital(hands)}, ${PLACE_NAMES[at]} over ${PLACE_NAMES[under]}: ${listNotes(slots)}.`;
+}
+
+/** "Left hand to the ride, 121 cm from its shoulder: note 5." */
+export function wordReach({ hand, place, reach, slots, isNearer }: LongReach): string {
+  const other = isNearer ? ` The ${hand === "R" ? "left" : "right"} hand has it within reach.` : "";
+  return `${capital(LIMB_NAMES[hand])} to the ${PLACE_NAMES[place]}, ${Math.round(reach)} cm from its shoulder: ${listNotes(slots)}.${other}`;
 }
 
 /** "right hand 4.2 a second". */

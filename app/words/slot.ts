@@ -4,6 +4,7 @@ import {
   type Level,
   type Limb,
   PLACE_NAMES,
+  type Place,
   partsOf,
   type Silence,
   type Slot,
@@ -33,10 +34,22 @@ function namePart(part: Silence | Strokes): string {
   return part.kind === "silence" ? "silence" : part.strokes.map(nameStroke).join(" with ");
 }
 
+export function capital(text: string): string {
+  return text.slice(0, 1).toUpperCase() + text.slice(1);
+}
+
 /** "right hand accent with bass drum"; "shared by two: left hand, left hand". */
 export function nameSlot(slot: Slot): string {
   const parts = partsOf(slot);
   const only = parts[0];
   if (parts.length === 1 && only) return namePart(only);
   return `shared by ${parts.length}: ${parts.map(namePart).join(", ")}`;
+}
+
+/** A note that a kit lacks, and where it sounds. */
+export function wordFold(from: Place, to: Place, strokes: number): string {
+  const many = strokes === 1 ? "1 stroke" : `${strokes} strokes`;
+  return from === to
+    ? `${capital(PLACE_NAMES[from])} is not on this kit, and nothing near it: ${many} sound all the same.`
+    : `${capital(PLACE_NAMES[from])} is not on this kit: ${many} ${strokes === 1 ? "sounds" : "sound"} on ${PLACE_NAMES[to]}.`;
 }
