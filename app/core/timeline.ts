@@ -109,7 +109,7 @@ const GRACE_SHARE = 0.5;
  */
 export function layOut(phrase: Phrase, kit: Kit | null = null): Timeline {
   const { meter, tempo, window } = phrase;
-  const drafts: Omit<TimelineSlot, "voiced">[] = [];
+  const drafts: TimelineSlot[] = [];
   const cells: TimelineCell[] = [];
   const barChecks: BarCheck[] = [];
   let at: number = window.start;
@@ -130,7 +130,8 @@ export function layOut(phrase: Phrase, kit: Kit | null = null): Timeline {
       item,
     });
     for (const [place, content] of item.slots.entries()) {
-      drafts.push({ index: drafts.length, at: ticks(at), duration, cell: cells.length - 1, place, content });
+      const cell = cells.length - 1;
+      drafts.push({ index: drafts.length, at: ticks(at), duration, cell, place, content, voiced: content });
       at += duration;
     }
   }

@@ -19,7 +19,7 @@ function within(value: number, least: number, most: number): number {
 
 /** What may be kept: within the room that a kit has. */
 function keepInRoom(surface: Surface): Surface {
-  return {
+  const kept = {
     ...surface,
     x: within(surface.x, -MAX_DISTANCE, MAX_DISTANCE),
     y: within(surface.y, -MAX_DISTANCE, MAX_DISTANCE),
@@ -28,6 +28,8 @@ function keepInRoom(surface: Surface): Surface {
     angle: within(surface.angle, 0, MAX_ANGLE),
     midi: Math.round(within(surface.midi, 0, 127)),
   };
+  // What stays as it is stays the same one: nothing of it is drawn anew.
+  return (Object.keys(kept) as (keyof Surface)[]).every((key) => kept[key] === surface[key]) ? surface : kept;
 }
 
 export function openKitBench(initial: KitContent): KitBench {

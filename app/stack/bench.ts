@@ -8,7 +8,6 @@ import {
   type FigureHit,
   type Fit,
   formatLine,
-  type Kit,
   type Landing,
   type Line,
   layOut,
@@ -99,13 +98,13 @@ export interface Worked {
   readonly hits: readonly FigureHit[];
 }
 
-const known = new WeakMap<FillContent, { readonly kit: Kit | null; readonly worked: Worked }>();
+const known = new WeakMap<FillContent, { readonly layout: string; readonly worked: Worked }>();
 
 /** Worked out once for each content on the player's kit, whoever asks. */
 export function workOut(content: FillContent): Worked {
-  const { kit } = rigNow();
+  const { kit, layout } = rigNow();
   const found = known.get(content);
-  if (found?.kit === kit) return found.worked;
+  if (found?.layout === layout) return found.worked;
   const reading = readStickLine(content.text);
   const line = reading.line ?? soundLine(content);
   const phrase = toPhrase(content, line);
@@ -121,6 +120,6 @@ export function workOut(content: FillContent): Worked {
     hits: content.figure ? checkFigure(timeline, toFigure(content.figure)) : [],
     cycle: fit.used > 0 ? measureCycle(fit.used, phrase.meter) : null,
   };
-  known.set(content, { kit, worked });
+  known.set(content, { layout, worked });
   return worked;
 }

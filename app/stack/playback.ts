@@ -61,12 +61,12 @@ export function useStackPlayback(
 ): Playback {
   const own = useContent();
   const content = heard ?? own;
-  const { kit } = useRig();
+  const { layout } = useRig();
   useSound(preferences);
   return usePlayback({
     id: "stack",
     // biome-ignore lint/correctness/useExhaustiveDependencies: on another kit it sounds otherwise
-    makeScore: useCallback(() => makeScore(content, grooves, preferences), [content, grooves, preferences, kit]),
+    makeScore: useCallback(() => makeScore(content, grooves, preferences), [content, grooves, preferences, layout]),
     slotAt: (at) => {
       const now = heard ?? bench.store.getState().content;
       return slotAt(workOut(now).timeline, Math.floor(inPhrase(now, at)))?.index ?? null;

@@ -1,7 +1,7 @@
 /** What this player plays on and how fast: the kit of the moment and the limits of the limbs. One for the whole page. */
 
 import { create } from "zustand";
-import { type Kit, type Limits, limitsOf, measureTravel, mirrorKit, openKit, type Travel } from "~/core";
+import { type Kit, type Limits, layoutKey, limitsOf, measureTravel, mirrorKit, openKit, type Travel } from "~/core";
 import type { KitRow } from "~/data/database";
 import type { Handedness, Preferences } from "~/data/preferences";
 import { type KitContent, toKit } from "~/formats/kit";
@@ -23,12 +23,20 @@ export interface ChosenKit {
 export interface Rig {
   readonly chosen: ChosenKit | null;
   readonly kit: Kit | null;
+  /** See {@link layoutKey}: while it stays, phrases need not be laid out anew. */
+  readonly layout: string;
   readonly limits: Limits;
   /** Null before a kit is known. */
   readonly travel: Travel | null;
 }
 
-const useStore = create<Rig>(() => ({ chosen: null, kit: null, limits: limitsOf("working", "R"), travel: null }));
+const useStore = create<Rig>(() => ({
+  chosen: null,
+  kit: null,
+  layout: "",
+  limits: limitsOf("working", "R"),
+  travel: null,
+}));
 
 /** A kit that ships, as a player with these hands sets it up. */
 export function turnKit(kit: Kit, hands: Handedness): Kit {
@@ -57,13 +65,24 @@ export function setRig(chosen: ChosenKit | null, limits: Limits) {
   const same = JSON.stringify([now.chosen, now.limits]) === JSON.stringify([chosen, limits]);
   if (same) return;
   const kit = chosen?.kit ?? null;
-  useStore.setState({ chosen, kit, limits, travel: kit && measureTravel(kit, limits) });
+  useStore.setState({
+    chosen,
+    kit,
+    layout: kit ? layoutKey(kit) : "",
+    limits,
+    travel: kit && measureTravel(kit, limits),
+  });
 }
 
 /** The same player on a kit that is being changed. */
 export function setRigKit(kit: Kit) {
   const { chosen, limits } = useStore.getState();
-  useStore.setState({ chosen: chosen && { ...chosen, kit }, kit, travel: measureTravel(kit, limits) });
+  useStore.setState({
+    chosen: chosen && { ...chosen, kit },
+    kit,
+    layout: layoutKey(kit),
+    travel: measureTravel(kit, limits),
+  });
 }
 
 /** As things stand. */

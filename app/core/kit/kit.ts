@@ -160,3 +160,12 @@ export function distanceBetween(a: Surface, b: Surface): number {
 export function targetWidth({ size, angle }: Surface): number {
   return Math.max(1, size * Math.cos((angle * Math.PI) / 180));
 }
+
+/**
+ * What of a kit a phrase's layout depends on: which surfaces there are, who plays them, and in which order they stand
+ * from left to right. Kits with the same text lay every phrase out the same.
+ */
+export function layoutKey({ surfaces }: Kit): string {
+  const order = surfaces.map(({ place, x }) => [x, place] as const).sort(([a], [b]) => a - b);
+  return [...surfaces.map(({ place, player }) => `${place}:${player}`), ...order.map(([, place]) => place)].join(" ");
+}

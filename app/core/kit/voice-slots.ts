@@ -5,6 +5,7 @@ import {
   canPlay,
   homePlace,
   isHand,
+  LIMBS,
   type Limb,
   makeSplit,
   otherHand,
@@ -14,6 +15,7 @@ import {
   type Slot,
   type Stroke,
   type Strokes,
+  strokesOf,
 } from "../stroke";
 import { isBackbeat, ticks } from "../time";
 import type { Fold, TimelineSlot } from "../timeline";
@@ -26,21 +28,22 @@ export interface VoicedSlot extends TimelineSlot {
   readonly gracePlaces?: ReadonlyMap<Stroke, Place>;
 }
 
-type Draft = Omit<TimelineSlot, "voiced">;
-
+/** `drafts` are slots as the line has them; those that stay so are the same ones. */
 export function voiceSlots(
-  drafts: readonly Draft[],
+  drafts: readonly TimelineSlot[],
   phrase: Phrase,
   kit: Kit | null,
-): { readonly slots: VoicedSlot[]; readonly folds: Fold[] } {
+): { readonly slots: readonly VoicedSlot[]; readonly folds: Fold[] } {
   const voicing = phrase.voicing?.filter((layer) => layer.on) ?? [];
-  if (voicing.length === 0 && !kit)
-    return { slots: drafts.map((draft) => ({ ...draft, voiced: draft.content })), folds: [] };
+  if (voicing.length === 0 && !kit) return { slots: drafts, folds: [] };
   const strokes = voicing.length > 0 ? listStrokes(drafts, phrase) : null;
   if (strokes) applyVoicing(strokes, voicing, kit);
   const fold = makeFolder(kit);
+  const isHomeThere = LIMBS.every((limb) => foldsTo(kit, limb, homePlace(limb)) === homePlace(limb));
   let next = 0;
   const slots = drafts.map((draft): VoicedSlot => {
+    // At home, on a kit that has it: most slots of most lines.
+    if (!strokes && isHomeThere && strokesOf(draft.content).every(({ place }) => place === undefined)) return draft;
     const graces = new Map<Stroke, Place>();
     const voiced = putStrokes(draft.content, (stroke) => {
       const given = strokes?.[next++];
@@ -54,9 +57,14 @@ export function voiceSlots(
       }
       return put;
     });
+    if (voiced === draft.content && graces.size === 0) return draft;
     return graces.size > 0 ? { ...draft, voiced, gracePlaces: graces } : { ...draft, voiced };
   });
   return { slots, folds: fold.told() };
+}
+
+function foldsTo(kit: Kit | null, limb: Limb, place: Place): Place {
+  return kit ? foldPlace(kit, limb, place) : place;
 }
 
 /** Places as this kit has them, noting what it lacks. */
@@ -66,7 +74,7 @@ function makeFolder(kit: Kit | null) {
   const fold = (limb: Limb, place: Place): Place => {
     if (!kit) return place;
     const key = `${limb}${place}`;
-    const to = known.get(key) ?? foldPlace(kit, limb, place);
+    const to = known.get(key) ?? foldsTo(kit, limb, place);
     known.set(key, to);
     if (to !== place) {
       const told = folds.get(`${place}${to}`) ?? { from: place, to, strokes: 0 };
@@ -93,7 +101,7 @@ function putStrokes(slot: Slot, change: (stroke: Stroke) => Stroke): Slot {
   return isSame ? slot : makeSplit(parts);
 }
 
-function listStrokes(drafts: readonly Draft[], { meter }: Phrase): VoicedStroke[] {
+function listStrokes(drafts: readonly TimelineSlot[], { meter }: Phrase): VoicedStroke[] {
   const notes = new Map<number, number>();
   for (const { cell, content } of drafts) {
     const sounding = partsOf(content).filter((part) => part.kind === "strokes").length;
