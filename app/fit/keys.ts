@@ -1,13 +1,9 @@
 /** Every key of the Fit screen. */
 
-import { type RefObject, useEffect } from "react";
 import type { KeyGroup } from "~/ui/key-list";
-import { isTyping, nameKey } from "~/ui/keys";
-import type { History } from "~/ui/undo-store";
+import { type KeepsKey, type KeyedScene, listTable, type TableKey, useKeyTable } from "~/ui/use-key-table";
 
-interface FitKeyScene {
-  readonly history: History;
-  readonly keyList: RefObject<HTMLDialogElement | null>;
+interface FitKeyScene extends KeyedScene {
   readonly count: number;
   readonly chosen: number | null;
   readonly choose: (index: number) => void;
@@ -18,11 +14,7 @@ interface FitKeyScene {
   readonly showBest: () => void;
 }
 
-interface FitKey {
-  readonly keys: readonly string[];
-  readonly does: string;
-  readonly run: (scene: FitKeyScene) => void;
-}
+type FitKey = TableKey<FitKeyScene>;
 
 function step(by: number): FitKey["run"] {
   return ({ chosen, count, choose }) => {
@@ -41,39 +33,13 @@ const KEYS: readonly FitKey[] = [
   { keys: ["?"], does: "this list", run: ({ keyList }) => keyList.current?.showModal() },
 ];
 
-export const FIT_KEY_GROUPS: readonly KeyGroup[] = [
-  {
-    name: "Anywhere on Fit",
-    entries: [
-      ...KEYS.map(({ keys, does }) => ({ keys: keys.map((key) => (key === " " ? "Space" : key)), does })),
-      { keys: ["Ctrl+Z"], does: "undo" },
-      { keys: ["Ctrl+Shift+Z"], does: "redo" },
-    ],
-  },
-];
+export const FIT_KEY_GROUPS: readonly KeyGroup[] = [listTable("Anywhere on Fit", KEYS)];
+
+/** Space presses what has the focus, and arrows move sliders. */
+const keepsKey: KeepsKey = (key, focused) =>
+  (key === " " && focused.closest("button, a, summary, input") !== null) ||
+  (key.startsWith("Arrow") && focused.closest("input") !== null);
 
 export function useFitKeys(scene: FitKeyScene) {
-  useEffect(() => {
-    const onKeyDown = (event: KeyboardEvent) => {
-      if (scene.keyList.current?.open || isTyping(event.target)) return;
-      if ((event.ctrlKey || event.metaKey) && /^[zy]$/i.test(event.key)) {
-        event.preventDefault();
-        if (event.key.toLowerCase() === "y" || event.shiftKey) scene.history.redo();
-        else scene.history.undo();
-        return;
-      }
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      const key = nameKey(event);
-      const target = event.target instanceof Element ? event.target : null;
-      // Space presses what has the focus, and arrows move sliders.
-      if (key === " " && target?.closest("button, a, summary, input")) return;
-      if (key.startsWith("Arrow") && target?.closest("input")) return;
-      const found = KEYS.find(({ keys }) => keys.includes(key));
-      if (!found) return;
-      found.run(scene);
-      event.preventDefault();
-    };
-    window.addEventListener("keydown", onKeyDown);
-    return () => window.removeEventListener("keydown", onKeyDown);
-  }, [scene]);
+  useKeyTable(KEYS, scene, keepsKey);
 }

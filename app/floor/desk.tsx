@@ -37,6 +37,7 @@ import { KeyList } from "~/ui/key-list";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
 import { type ChosenKit, useRig } from "~/ui/rig";
 import { SaveMark } from "~/ui/save-state";
+import { TabList } from "~/ui/tabs";
 import { UndoButtons } from "~/ui/undo-buttons";
 import type { History } from "~/ui/undo-store";
 import type { Saving } from "~/ui/use-saving";
@@ -404,25 +405,13 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
             </section>
           </div>
           <div className="panel flex flex-col min-w-0 lg:max-h-[calc(100dvh-11.5rem)]">
-            <div
-              role="tablist"
-              aria-label="What to change"
-              className="shrink-0 flex gap-0.5 px-2 pt-2 pb-1.5 border-b border-base-300 overflow-x-auto"
-            >
-              {TABS.map(({ id, name }) => (
-                <button
-                  key={id}
-                  type="button"
-                  role="tab"
-                  aria-selected={tab === id}
-                  className={`px-2.5 h-9 rounded-field text-sm cursor-pointer ${tab === id ? "bg-base-300 font-semibold" : "hover:bg-base-300/60"}`}
-                  onClick={() => onTab(id)}
-                >
-                  {name}
-                  {id === "kit" && checkKit(kit).length > 0 ? <span className="text-error"> !</span> : null}
-                </button>
-              ))}
-            </div>
+            <TabList
+              label="What to change"
+              tabs={TABS.map(({ id, name }) => ({ id, name, isMarked: id === "kit" && checkKit(kit).length > 0 }))}
+              tab={tab}
+              onTab={onTab}
+              className="shrink-0 px-2 pt-2 pb-1.5 border-b border-base-300 overflow-x-auto"
+            />
             <div
               role="tabpanel"
               aria-label={TABS.find(({ id }) => id === tab)?.name}

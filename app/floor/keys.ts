@@ -1,11 +1,8 @@
 /** Every key of the Floor, what it does, and the words for the key list. */
 
-import { type RefObject, useEffect } from "react";
-import type { Place } from "~/core";
-import { PLACE_NAMES } from "~/core";
+import { PLACE_NAMES, type Place } from "~/core";
 import type { KeyGroup } from "~/ui/key-list";
-import { isTyping, nameKey } from "~/ui/keys";
-import type { History } from "~/ui/undo-store";
+import { type KeepsKey, type KeyedScene, listTable, type TableKey, useKeyTable } from "~/ui/use-key-table";
 
 /** A key for each surface that hands play. */
 const PLACE_KEYS: readonly (readonly [key: string, place: Place])[] = [
@@ -26,9 +23,7 @@ const PLACE_KEYS: readonly (readonly [key: string, place: Place])[] = [
   ["w", "cb"],
 ];
 
-export interface FloorKeyScene {
-  readonly history: History;
-  readonly keyList: RefObject<HTMLDialogElement | null>;
+interface FloorKeyScene extends KeyedScene {
   readonly togglePlay: () => void;
   readonly step: (by: number) => void;
   readonly toEnd: (isLast: boolean) => void;
@@ -41,11 +36,7 @@ export interface FloorKeyScene {
   readonly like: () => void;
 }
 
-interface FloorKey {
-  readonly keys: readonly string[];
-  readonly does: string;
-  readonly run: (scene: FloorKeyScene) => void;
-}
+type FloorKey = TableKey<FloorKeyScene>;
 
 const SCREEN: readonly FloorKey[] = [
   { keys: [" "], does: "start or stop", run: ({ togglePlay }) => togglePlay() },
@@ -70,15 +61,10 @@ const PUT: readonly FloorKey[] = PLACE_KEYS.map(([key, place]) => ({
   run: ({ put }) => put(place),
 }));
 
+const KEYS = [...SCREEN, ...PUT];
+
 export const FLOOR_KEY_GROUPS: readonly KeyGroup[] = [
-  {
-    name: "Anywhere on the Floor",
-    entries: [
-      ...SCREEN.map(({ keys, does }) => ({ keys: keys.map((key) => (key === " " ? "Space" : key)), does })),
-      { keys: ["Ctrl+Z"], does: "undo" },
-      { keys: ["Ctrl+Shift+Z"], does: "redo" },
-    ],
-  },
+  listTable("Anywhere on the Floor", SCREEN),
   {
     name: "Put the chosen stroke on",
     entries: PUT.map(({ keys, does }) => ({ keys, does: does.split(": ")[1] ?? does })),
@@ -93,29 +79,11 @@ export const FLOOR_KEY_GROUPS: readonly KeyGroup[] = [
   },
 ];
 
+/** Space and Enter press what has the focus; arrows move sliders and lists. */
+const keepsKey: KeepsKey = (key, focused) =>
+  ((key === " " || key === "Enter") && focused.closest("button, a, summary, input, select, [role=button]") !== null) ||
+  (/^(Arrow|Home|End)/.test(key) && focused.closest("input, select, [role=tab]") !== null);
+
 export function useFloorKeys(scene: FloorKeyScene) {
-  useEffect(() => {
-    const onKeyDown = (event: KeyboardEvent) => {
-      if (scene.keyList.current?.open || isTyping(event.target)) return;
-      if ((event.ctrlKey || event.metaKey) && /^[zy]$/i.test(event.key)) {
-        event.preventDefault();
-        if (event.key.toLowerCase() === "y" || event.shiftKey) scene.history.redo();
-        else scene.history.undo();
-        return;
-      }
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      const key = nameKey(event);
-      const target = event.target instanceof Element ? event.target : null;
-      // Space and Enter press what has the focus; arrows move sliders and lists.
-      if ((key === " " || key === "Enter") && target?.closest("button, a, summary, input, select, [role=button]"))
-        return;
-      if (/^(Arrow|Home|End)/.test(key) && target?.closest("input, select, [role=tab]")) return;
-      const found = [...SCREEN, ...PUT].find(({ keys }) => keys.includes(key));
-      if (!found) return;
-      found.run(scene);
-      event.preventDefault();
-    };
-    window.addEventListener("keydown", onKeyDown);
-    return () => window.removeEventListener("keydown", onKeyDown);
-  }, [scene]);
+  useKeyTable(KEYS, scene, keepsKey);
 }

@@ -1,6 +1,7 @@
 /** Beside the pictures: every move on the chosen cells, and the book of cells to put in from. */
 
 import { X } from "lucide-react";
+import { TabList } from "~/ui/tabs";
 import { CellMoves } from "./cell-moves";
 import { CellPalette } from "./cell-palette";
 
@@ -35,20 +36,7 @@ export default function CellDrawer({ tab, onTab, onClose, ...rest }: CellDrawerP
       }}
     >
       <div className="flex items-center gap-1 px-3 pt-2 pb-1.5 border-b border-base-300">
-        <div role="tablist" aria-label="What to do with cells" className="flex gap-1 flex-1">
-          {TABS.map(({ id, name }) => (
-            <button
-              key={id}
-              type="button"
-              role="tab"
-              aria-selected={tab === id}
-              className={`px-2.5 h-9 rounded-field text-sm cursor-pointer ${tab === id ? "bg-base-300 font-semibold" : "hover:bg-base-300/60"}`}
-              onClick={() => onTab(id)}
-            >
-              {name}
-            </button>
-          ))}
-        </div>
+        <TabList label="What to do with cells" tabs={TABS} tab={tab} onTab={onTab} className="flex-1" />
         <button type="button" className="btn btn-sm btn-square btn-ghost" aria-label="Close" onClick={onClose}>
           <X size={16} aria-hidden />
         </button>
