@@ -1,6 +1,6 @@
 /** What stands on the Floor: gauge, plan and rail, and beside them layers, placings, versions, kit and hands. */
 
-import { CircleHelp, Undo2 } from "lucide-react";
+import { CircleHelp } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import {
@@ -18,7 +18,6 @@ import {
   type Place,
   placeByHand,
   placeStrokes,
-  type Surface,
   type Travel,
   type Variant,
   type Voicing,
@@ -41,7 +40,7 @@ import { TabList } from "~/ui/tabs";
 import { UndoButtons } from "~/ui/undo-buttons";
 import type { History } from "~/ui/undo-store";
 import type { Saving } from "~/ui/use-saving";
-import { FloorView, type Follow } from "~/views/floor-view";
+import type { Follow } from "~/views/floor-view";
 import { light } from "~/views/lighting";
 import { RailView } from "~/views/rail-view";
 import { takeSection } from "~/views/section";
@@ -54,7 +53,9 @@ import { type KitChoice, KitPanel } from "./kit-panel";
 import { Layers } from "./layers";
 import { Pace } from "./pace";
 import { DEFAULT_PLACING_WEIGHTS, type PlacingAsk, PlacingsPanel } from "./placings";
-import { chosenIndex, countHands, labelOf, limbsOf, nextStroke } from "./strokes";
+import { Plan, type Trial } from "./plan";
+import { chosenIndex, countHands, limbsOf, nextStroke } from "./strokes";
+import { useOtherPlace } from "./use-other-place";
 import { usePlacings } from "./use-placings";
 import { Versions } from "./versions";
 import { Folds, KitWarnings } from "./warnings";
@@ -74,14 +75,6 @@ export interface DeskKit {
   readonly content: KitContent;
   readonly history: History;
   readonly saving: Saving<KitContent>;
-}
-
-/** What is shown and heard for trial; nothing of it is in the line yet. */
-interface Trial {
-  readonly id: string;
-  readonly what: string;
-  readonly content: FillContent;
-  readonly take: () => void;
 }
 
 interface FloorDeskProps {
@@ -132,7 +125,8 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
     different: true,
   });
   const shown = trial ? workOut(trial.content).timeline : worked.timeline;
-  const { ceiling, other } = useCeiling(shown);
+  const ceiling = useCeiling(shown);
+  const other = useOtherPlace(shown, travel, ceiling);
   const { slot } = useChoice(worked.timeline);
   const cursor = slot?.index ?? null;
   const isKitTab = tab === "kit";
@@ -218,7 +212,6 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
     (place: Place) => isKitTab || limbs.some((limb) => canPlay(limb, place) && isPlayable(kit, limb, place)),
     [isKitTab, limbs, kit],
   );
-  const surfaceLabel = useCallback((one: Surface) => labelOf(one, isKitTab, cursor), [isKitTab, cursor]);
 
   const request = useMemo(
     (): PlacingRequest | null =>
@@ -344,45 +337,24 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
                 if (event) editLine((line) => placeStrokes(line, [[event, one.place]]));
               }}
             />
-            <section aria-label="Floor plan" className="panel relative min-w-0 px-2 py-1 flex flex-col">
-              <FloorView
-                kit={kit}
-                travel={travel}
-                timeline={shown}
-                strongHand={strongHand}
-                ceiling={ceiling}
-                onPick={choose}
-                onSurface={onSurface}
-                isOpen={isOpen}
-                surfaceLabel={surfaceLabel}
-                onMove={isKitTab && deskKit ? move : undefined}
-                chosen={isKitTab ? surface : null}
-                follow={follow}
-                label={`${chosen.name || "Kit"} from above`}
-              />
-              {trial ? (
-                <div className="order-first mb-1 flex flex-wrap items-center gap-2 rounded-box bg-primary text-primary-content px-3 py-1.5 text-sm">
-                  <span className="flex-1 min-w-40">
-                    On trial: <strong>{trial.what}</strong>
-                  </span>
-                  <button type="button" className="btn btn-xs" onClick={trial.take}>
-                    Take it (Enter)
-                  </button>
-                  <button type="button" className="btn btn-xs" onClick={() => setTrial(null)}>
-                    <Undo2 size={13} aria-hidden /> Back
-                  </button>
-                </div>
-              ) : null}
-              <p className="text-xs quiet px-2 pb-1 min-h-5 sm:absolute sm:left-2 sm:bottom-1 sm:max-w-[36%] pointer-events-none">
-                {isKitTab
-                  ? deskKit
-                    ? "The kit can be moved now."
-                    : "Make this kit your own to move its surfaces."
-                  : slot
-                    ? `Note ${slot.index + 1}: press a surface to put it there; the next one is chosen then.`
-                    : "Choose a stroke: arrow keys, or press its coin. Then press a surface to put it there."}
-              </p>
-            </section>
+            <Plan
+              kit={kit}
+              travel={travel}
+              timeline={shown}
+              strongHand={strongHand}
+              ceiling={ceiling}
+              chosen={isKitTab ? surface : null}
+              note={slot?.index ?? null}
+              isKitTab={isKitTab}
+              onPick={choose}
+              onSurface={onSurface}
+              isOpen={isOpen}
+              onMove={isKitTab && deskKit ? move : undefined}
+              follow={follow}
+              label={`${chosen.name || "Kit"} from above`}
+              trial={trial}
+              onDrop={() => setTrial(null)}
+            />
             <Folds timeline={worked.timeline} editLine={editLine} />
             <section aria-label="Rail" className="panel px-2 py-1 min-w-0 max-h-[30vh] overflow-y-auto">
               {shown.slots.length > 0 ? (

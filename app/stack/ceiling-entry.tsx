@@ -7,7 +7,7 @@ import { Entry } from "./verdict-entry";
 /** How fast the fill can be played, and what stops it. */
 export default function CeilingEntry({ timeline }: { readonly timeline: Timeline }) {
   const { kit } = useRig();
-  const { ceiling } = useCeiling(timeline);
+  const ceiling = useCeiling(timeline);
   return (
     <Entry
       verdict={wordCeiling(timeline, ceiling, kit)}

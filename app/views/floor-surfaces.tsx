@@ -1,0 +1,183 @@
+/** What stands on the floor plan: the seat, bass drums, surfaces and their names. */
+
+import { useDraggable } from "@dnd-kit/core";
+import { memo } from "react";
+import { basePlace, CYMBALS, type Kit, PLACE_NAMES, type Place, type Surface, type Timeline } from "~/core";
+import type { PlacedCoin } from "./floor-geometry";
+
+/** What only the eye needs: everything in it is said by surfaces and views in words. */
+export function Unspoken(props: React.SVGProps<SVGGElement>) {
+  // biome-ignore lint/a11y/noAriaHiddenOnFocusable: a group of a drawing cannot have the focus
+  return <g aria-hidden="true" {...props} />;
+}
+
+export function Seat() {
+  return (
+    <Unspoken>
+      <circle r="13" fill="none" stroke="var(--nickel)" strokeWidth="1.1" strokeDasharray="2.5 2" />
+      <path d="M-5 4q5 5 10 0" fill="none" stroke="var(--nickel)" strokeWidth="1" strokeLinecap="round" />
+      <text y="-1" textAnchor="middle" fontSize="5" fill="var(--nickel)">
+        you
+      </text>
+    </Unspoken>
+  );
+}
+
+/** A bass drum's depth and width in centimetres, as far as a plan tells. */
+const SHELL = { width: 56, depth: 42 };
+
+/** The bass drums behind their pedals: nothing is played there, but without them it is no kit. */
+export function Shells({ kit }: { kit: Kit }) {
+  return (
+    <Unspoken>
+      {kit.surfaces
+        .filter(({ place }) => place === "kk" || place === "k2")
+        .map(({ place, x, y }) => (
+          <rect
+            key={place}
+            x={x - SHELL.width / 2}
+            y={-y - 9 - SHELL.depth}
+            width={SHELL.width}
+            height={SHELL.depth}
+            rx="6"
+            className="floor-shell"
+          />
+        ))}
+    </Unspoken>
+  );
+}
+
+/** Told where a surface is moved to, in centimetres of the plan; `isLast` when it is let go. */
+export type MoveSurface = (place: Place, to: { x: number; y: number }, isLast: boolean) => void;
+
+interface SurfaceMarkProps {
+  readonly surface: Surface;
+  readonly isChosen: boolean;
+  readonly isOpen: boolean;
+  readonly isMovable: boolean;
+  readonly label: string;
+  readonly onPress: (place: Place) => void;
+  readonly onMove: MoveSurface | undefined;
+}
+
+const STEPS: Record<string, readonly [x: number, y: number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
+const LONG_STEP = 5;
+
+export const SurfaceMark = memo(function SurfaceMark(props: SurfaceMarkProps) {
+  const { surface, isChosen, isOpen, isMovable, label, onPress, onMove } = props;
+  const { place, x, y, size, angle, player } = surface;
+  const { setNodeRef, listeners } = useDraggable({ id: place, disabled: !isMovable });
+  const radius = size / 2;
+  const lean = leanOf(angle);
+  const isPressed = isMovable || isOpen;
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const step = STEPS[event.key];
+    if (step && onMove) {
+      const by = event.shiftKey ? LONG_STEP : 1;
+      onMove(place, { x: x + step[0] * by, y: y + step[1] * by }, true);
+    } else if (event.key === "Enter" || event.key === " ") onPress(place);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <g
+      ref={setNodeRef as unknown as React.Ref<SVGGElement>}
+      {...(isMovable ? listeners : {})}
+      role="button"
+      tabIndex={isPressed ? 0 : -1}
+      aria-disabled={!isPressed}
+      aria-pressed={isChosen}
+      aria-label={label}
+      data-surface={place}
+      className={`floor-surface ${isMovable ? "cursor-grab touch-none" : isOpen ? "cursor-pointer" : ""}`}
+      transform={`translate(${x} ${-y})`}
+      onClick={() => isPressed && onPress(place)}
+      onKeyDown={onKeyDown}
+    >
+      {player !== "hands" ? (
+        <rect x={-radius} y={-9} width={size} height="18" rx="3" className="floor-pedal" />
+      ) : (
+        <>
+          <ellipse rx={radius} ry={radius * lean} className={isCymbal(place) ? "floor-cymbal" : "floor-drum"} />
+          {isCymbal(place) ? (
+            <>
+              <ellipse rx={radius * 0.7} ry={radius * 0.7 * lean} className="floor-groove" />
+              <ellipse rx={radius * 0.42} ry={radius * 0.42 * lean} className="floor-groove" />
+              <ellipse rx={radius * 0.16} ry={radius * 0.16 * lean} className="floor-groove" />
+            </>
+          ) : (
+            <ellipse rx={radius - 2.2} ry={radius * lean - 2.2} className="floor-groove" />
+          )}
+        </>
+      )}
+    </g>
+  );
+});
+
+function isCymbal(place: Place): boolean {
+  return CYMBALS.includes(place) || place === "cb";
+}
+
+export const NAME_SIZE = 4.4;
+
+export function nameOf(place: Place): string {
+  return PLACE_NAMES[place].replace("closed ", "");
+}
+
+/** Names stand under their surfaces. */
+export function nameLine({ y, size, angle, player }: Surface): number {
+  return -y + (player === "hands" ? (size / 2) * leanOf(angle) + 5 : 14);
+}
+
+/** What leans looks lower from above. */
+function leanOf(angle: number): number {
+  return Math.max(0.45, Math.cos((angle * Math.PI) / 180));
+}
+
+interface NamesProps {
+  readonly kit: Kit;
+  readonly coins: readonly PlacedCoin[];
+  readonly timeline: Timeline;
+  /** Pedals are plain to see unless they are being moved. */
+  readonly withPedals: boolean;
+}
+
+/** Under each surface its name, and on the plan over everything else. */
+export function Names({ kit, coins, timeline, withPedals }: NamesProps) {
+  return (
+    <Unspoken className="pointer-events-none">
+      {kit.surfaces
+        .filter(({ player }) => withPedals || player === "hands")
+        .map((surface) => {
+          const { place } = surface;
+          const strokes = timeline.events.filter(
+            (event) => event.grace === undefined && basePlace(event.place) === place,
+          );
+          const more = strokes.length - coins.filter((coin) => coin.place === place).length;
+          return (
+            <text
+              key={place}
+              x={surface.x}
+              y={nameLine(surface)}
+              textAnchor="middle"
+              fontSize={NAME_SIZE}
+              fontWeight="600"
+              fill="var(--ink)"
+              stroke="var(--paper)"
+              strokeWidth="1.6"
+              paintOrder="stroke"
+            >
+              {nameOf(place)}
+              {more > 0 ? ` +${more}` : ""}
+            </text>
+          );
+        })}
+    </Unspoken>
+  );
+}
