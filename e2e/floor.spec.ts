@@ -145,6 +145,7 @@ test("placings are counted exactly, heard on trial, drawn, varied and taken into
   await page.getByRole("button", { name: "Surprise me" }).click();
   await expect(placings(page)).toHaveCount(12);
   await page.getByRole("button", { name: "The best" }).click();
+  await expect(placings(page)).toHaveCount(24);
   await page.getByRole("button", { name: "More like placing 1", exact: true }).click();
   await expect(panel).toContainText("most like the one you chose");
   await page.getByText("What is better").click();
