@@ -333,7 +333,7 @@ function VoicingControl() {
       {(id) => (
         <select
           id={id}
-          className="select select-sm w-38"
+          className="select select-sm w-42"
           value={ready ?? "own"}
           onChange={(event) => {
             const made = READY_VOICINGS.find((one) => one.id === event.target.value)?.make(strong);

@@ -36,6 +36,14 @@ export function Legend({ strongHand }: { strongHand: Hand }) {
       ))}
       <li className="flex items-center gap-1.5 text-sm font-sans">
         <svg width="40" height="38" viewBox="-26 -25 52 50" aria-hidden="true" className="shrink-0">
+          <g data-slot="" data-limit="">
+            <Coin slot={makeStrokes([makeStroke(strongHand)])} strongHand={strongHand} />
+          </g>
+        </svg>
+        sets the ceiling
+      </li>
+      <li className="flex items-center gap-1.5 text-sm font-sans">
+        <svg width="40" height="38" viewBox="-26 -25 52 50" aria-hidden="true" className="shrink-0">
           <path
             d="M-20 14L18 -14"
             stroke="var(--verdigris)"

@@ -15,6 +15,7 @@ describe("counts", () => {
     expect(sayCount(74_171_001_933_649_540_648_903n)).toBe("74,171,001,933,649,540,648,903");
     expect(sayRoughly(74_171_001_933_649_540_648_903n)).toBe("about 74 sextillion");
     expect(sayRoughly(999_999n)).toBe("");
+    expect(sayRoughly(1_679_616n)).toBe("about 1.6 million");
     expect(sayRoughly(10n ** 60n)).toBe("about 1.0 × 10^60");
   });
 });

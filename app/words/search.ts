@@ -39,7 +39,9 @@ export function sayRoughly(count: bigint): string {
   if (count < 1_000_000n) return "";
   const digits = count.toString();
   const power = Math.floor((digits.length - 1) / 3);
-  const lead = digits.slice(0, digits.length - 3 * power);
+  const whole = digits.slice(0, digits.length - 3 * power);
+  // Of one million and of almost two the difference matters.
+  const lead = whole.length === 1 ? `${whole}.${digits[1]}` : whole;
   const name = POWERS[power - 1];
   return name ? `about ${lead} ${name}` : `about ${digits[0]}.${digits[1]} × 10^${digits.length - 1}`;
 }
