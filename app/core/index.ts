@@ -18,6 +18,7 @@ export * from "./kit/gestures";
 export * from "./kit/kit";
 export * from "./kit/limits";
 export * from "./kit/placing";
+export * from "./kit/placing-score";
 export * from "./kit/travel";
 export * from "./kit/variants";
 export {

@@ -15,7 +15,7 @@ import {
 } from "./phrase";
 import { readStickLine } from "./stick-line/read";
 import { formatLine, formatSlots } from "./stick-line/write";
-import { type Limb, makeSplit, type Place, partsOf, type Slot } from "./stroke";
+import { type Limb, mapEachStroke, type Place, type Slot } from "./stroke";
 import { DEFAULT_RATE, type Rate, sameRate } from "./time";
 
 /** Whether a line may be written: within its limits, and with shared slots that are exact at their rates. */
@@ -81,21 +81,14 @@ export interface StrokeKey {
 export function placeStrokes(line: Line, places: Iterable<readonly [stroke: StrokeKey, place: Place | null]>): Line {
   const wanted = new Map<string, Place | null>();
   for (const [{ slot, part, limb }, place] of places) wanted.set(`${slot} ${part} ${limb}`, place);
-  return mapPlayedSlots(line, (slot, index) => {
-    let isSame = true;
-    const parts = partsOf(slot).map((part, number) => {
-      if (part.kind === "silence") return part;
-      const strokes = part.strokes.map((stroke) => {
-        const place = wanted.get(`${index} ${number} ${stroke.limb}`);
-        if (place === undefined || (place ?? undefined) === stroke.place) return stroke;
-        isSame = false;
-        const { place: _, ...rest } = stroke;
-        return place ? { ...rest, place } : rest;
-      });
-      return { ...part, strokes };
-    });
-    return isSame ? slot : makeSplit(parts);
-  });
+  return mapPlayedSlots(line, (slot, index) =>
+    mapEachStroke(slot, (stroke, part) => {
+      const place = wanted.get(`${index} ${part} ${stroke.limb}`);
+      if (place === undefined || (place ?? undefined) === stroke.place) return stroke;
+      const { place: _, ...rest } = stroke;
+      return place ? { ...rest, place } : rest;
+    }),
+  );
 }
 
 /** The rate that is in force after a line. */

@@ -168,9 +168,20 @@ export function partsOf(slot: Slot): readonly (Silence | Strokes)[] {
   return slot.kind === "split" ? slot.parts : [slot];
 }
 
-/** A slot with each of its parts changed. */
-export function mapParts(slot: Slot, change: (part: Silence | Strokes) => Silence | Strokes): Slot {
-  return makeSplit(partsOf(slot).map(change));
+/** A slot with each of its parts changed, by their numbers; the same slot where none is. */
+export function mapParts(slot: Slot, change: (part: Silence | Strokes, number: number) => Silence | Strokes): Slot {
+  const before = partsOf(slot);
+  const parts = before.map(change);
+  return parts.every((part, number) => part === before[number]) ? slot : makeSplit(parts);
+}
+
+/** A slot with its strokes changed one by one, in order, each by the limb that it had; the same slot where none is. */
+export function mapEachStroke(slot: Slot, change: (stroke: Stroke, part: number) => Stroke): Slot {
+  return mapParts(slot, (part, number) => {
+    if (part.kind === "silence") return part;
+    const strokes = part.strokes.map((stroke) => change(stroke, number));
+    return strokes.every((stroke, index) => stroke === part.strokes[index]) ? part : { kind: "strokes", strokes };
+  });
 }
 
 export function strokesOf(slot: Slot): readonly Stroke[] {

@@ -1,4 +1,4 @@
-import { CircleHelp, Dices, Play, Square, Trash2 } from "lucide-react";
+import { Dices, Play, Square, Trash2 } from "lucide-react";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
@@ -9,7 +9,7 @@ import { MAX_NAME } from "~/formats/fill";
 import { hitsBetween, type SearchContent, toSpec, toWeights } from "~/formats/search";
 import { makeScore, type ShippedGroove } from "~/stack/playback";
 import { Bin } from "~/ui/bin";
-import { KeyList } from "~/ui/key-list";
+import { KeyList, KeysButton } from "~/ui/key-list";
 import { Notice, useNotice } from "~/ui/notice";
 import { usePlayback, useSound } from "~/ui/playback";
 import { keepsTime, strongHandOf, usePreferences } from "~/ui/preferences";
@@ -199,9 +199,7 @@ export function FitScreen({ row, draft, bin, saved, entries, grooves }: FitScree
           <Trash2 size={15} aria-hidden />
         </button>
         <UndoButtons history={history} />
-        <button type="button" className="btn btn-sm" onClick={() => keyList.current?.showModal()} title="Keys (?)">
-          <CircleHelp size={15} aria-hidden /> Keys
-        </button>
+        <KeysButton dialog={keyList} />
       </div>
       <div className="lg:col-span-2 empty:hidden">
         <SaveNotice

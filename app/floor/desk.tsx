@@ -1,6 +1,5 @@
 /** What stands on the Floor: gauge, plan and rail, and beside them layers, placings, versions, kit and hands. */
 
-import { CircleHelp } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import {
@@ -23,7 +22,7 @@ import {
   type Voicing,
 } from "~/core";
 import type { FillRow, KitRow } from "~/data/database";
-import type { FillContent } from "~/formats/fill";
+import { type FillContent, MAX_NAME } from "~/formats/fill";
 import type { KitContent } from "~/formats/kit";
 import { workOut } from "~/stack/bench";
 import { chooseSlot, useChoice } from "~/stack/choice";
@@ -32,9 +31,9 @@ import { type ShippedGroove, useStackPlayback } from "~/stack/playback";
 import { Transport } from "~/stack/transport";
 import { useCeiling } from "~/stack/use-ceiling";
 import { Bin } from "~/ui/bin";
-import { KeyList } from "~/ui/key-list";
+import { KeyList, KeysButton } from "~/ui/key-list";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
-import { type ChosenKit, useRig } from "~/ui/rig";
+import { type ChosenKit, isMeasured, useRig } from "~/ui/rig";
 import { SaveMark } from "~/ui/save-state";
 import { TabList } from "~/ui/tabs";
 import { UndoButtons } from "~/ui/undo-buttons";
@@ -43,7 +42,7 @@ import type { Saving } from "~/ui/use-saving";
 import type { Follow } from "~/views/floor-view";
 import { light } from "~/views/lighting";
 import { RailView } from "~/views/rail-view";
-import { takeSection } from "~/views/section";
+import { SECTION_SLOTS, takeSection } from "~/views/section";
 import { LEVEL_OF_PLAYER } from "~/words/kit";
 import type { FoundPlacing, PlacingRequest } from "~/workers/placing";
 import { Gauge } from "./gauge";
@@ -257,22 +256,17 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
 
   const setVoicing = (next: Voicing, kind: string) =>
     bench.setContent({ voicing: next.length > 0 ? [...next] : undefined }, kind);
-  const makeOwn = () => {
-    const name = deskKit ? `${deskKit.content.name || "Kit"} (copy)` : `My ${chosen.name.toLowerCase()}`;
-    const made = { name: name.slice(0, 120), surfaces: kit.surfaces };
-    void kitFetcher.submit(JSON.stringify({ intent: "make", content: made }), {
-      method: "post",
-      action: "/floor/kits",
-      encType: "application/json",
-    });
-  };
   const askKits = (asked: object) =>
     void kitFetcher.submit(JSON.stringify(asked), {
       method: "post",
       action: "/floor/kits",
       encType: "application/json",
     });
-
+  const makeOwn = () => {
+    const name = deskKit ? `${deskKit.content.name || "Kit"} (copy)` : `My ${chosen.name.toLowerCase()}`;
+    const made = { name: name.slice(0, MAX_NAME), surfaces: kit.surfaces };
+    askKits({ intent: "make", content: made });
+  };
   useFloorKeys({
     history,
     keyList,
@@ -296,7 +290,9 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
     },
   });
 
-  const section = useMemo(() => takeSection(shown, 0), [shown]);
+  // The part of a long line that holds the chosen note.
+  const page = Math.floor((cursor ?? 0) / SECTION_SLOTS);
+  const section = useMemo(() => takeSection(shown, page), [shown, page]);
   const byHand = worked.timeline.events.filter(
     (event) => event.grace === undefined && isHand(event.limb) && placeByHand(worked.timeline, event) !== null,
   );
@@ -314,9 +310,7 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
           <div className="ml-auto flex items-center gap-2">
             <SaveMark state={saving.state} />
             <UndoButtons history={history} />
-            <button type="button" className="btn btn-sm" onClick={() => keyList.current?.showModal()} title="Keys (?)">
-              <CircleHelp size={15} aria-hidden /> Keys
-            </button>
+            <KeysButton dialog={keyList} />
           </div>
         </div>
         {notices}
@@ -328,7 +322,7 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
               ceiling={ceiling}
               other={trial ? null : other}
               estimate={
-                Object.keys(preferences.measured).length > 0
+                isMeasured(preferences)
                   ? "with your own numbers"
                   : `estimate: ${LEVEL_OF_PLAYER[preferences.level].name.toLowerCase()}`
               }
@@ -344,7 +338,7 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
               strongHand={strongHand}
               ceiling={ceiling}
               chosen={isKitTab ? surface : null}
-              note={slot?.index ?? null}
+              note={cursor}
               isKitTab={isKitTab}
               onPick={choose}
               onSurface={onSurface}

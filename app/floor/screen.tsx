@@ -4,13 +4,13 @@ import { useEffect, useState } from "react";
 import { useRouteLoaderData, useSubmit } from "react-router";
 import { useStore } from "zustand";
 import type { BookDatabase, FillRow, KitRow } from "~/data/database";
-import { fillDrafts } from "~/data/fill-drafts";
 import { kitDrafts } from "~/data/kit-drafts";
 import type { FillContent } from "~/formats/fill";
 import { type KitContent, toKit } from "~/formats/kit";
 import { openBench } from "~/stack/bench";
 import { BenchContext } from "~/stack/context";
 import type { ShippedGroove } from "~/stack/playback";
+import { useFillSaving } from "~/stack/use-fill-saving";
 import { Notice, useNotice } from "~/ui/notice";
 import { type ShippedKit, setRigKit, useRig } from "~/ui/rig";
 import { SaveNotice } from "~/ui/save-state";
@@ -39,14 +39,7 @@ export function FloorScreen({ row, draft, kitDraft, grooves }: FloorScreenProps)
   const { chosen } = useRig();
   const root = useRouteLoaderData<RootData>("root");
   const [tab, setTab] = useState<FloorTab>("voicing");
-  const [where] = useState(() => ({
-    store: bench.store,
-    replace: bench.replace,
-    table: (book: BookDatabase) => book.fills,
-    drafts: fillDrafts,
-    what: "fill",
-  }));
-  const saving = useSaving(where, row, draft, say);
+  const saving = useFillSaving(bench, row, draft, say);
   const copyMine = () =>
     void submit(JSON.stringify({ content: bench.store.getState().content }), {
       method: "post",
@@ -105,13 +98,15 @@ function OwnKitDesk({ kitRow, kitDraft, ...rest }: OwnKitDeskProps) {
     what: "kit",
   }));
   const saving: Saving<KitContent> = useSaving(where, kitRow, kitDraft, rest.say);
+  // What is under the hands goes before what the database had when it was last read.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whenever it has been read anew
+  useEffect(() => setRigKit(toKit(kitBench.store.getState().content)), [kitBench, kitRow]);
   useEffect(() => {
-    if (kitDraft) setRigKit(toKit(kitDraft.content));
     // In the same step as the change, so that the plan and what is worked out of it are of one kit.
     return kitBench.store.subscribe((now, before) => {
       if (now.content.surfaces !== before.content.surfaces) setRigKit(toKit(now.content));
     });
-  }, [kitBench, kitDraft]);
+  }, [kitBench]);
   const deskKit: DeskKit = { bench: kitBench, content, history, saving };
   return (
     <FloorDesk

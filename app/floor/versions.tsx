@@ -1,8 +1,8 @@
 /** Easier and busier versions of the phrase, each with its ceiling, to be heard before one is taken. */
 
 import { Check, Play, Square } from "lucide-react";
-import { useMemo } from "react";
-import { listBusier, listSimpler, type Phrase, type Travel, type Variant } from "~/core";
+import { useDeferredValue, useMemo } from "react";
+import { listVersions, type Phrase, type Travel, type Variant } from "~/core";
 import { sayBpm } from "~/words/ceiling";
 import { wordVariant } from "~/words/kit";
 import { plural } from "~/words/time";
@@ -18,8 +18,9 @@ interface VersionsProps {
 
 export function Versions(props: VersionsProps) {
   const { phrase, travel } = props;
-  const simpler = useMemo(() => listSimpler(phrase, travel), [phrase, travel]);
-  const busier = useMemo(() => listBusier(phrase, travel), [phrase, travel]);
+  // Some twenty lines are laid out anew: a change of tempo is not kept waiting for them.
+  const settled = useDeferredValue(phrase);
+  const { simpler, busier } = useMemo(() => listVersions(settled, travel), [settled, travel]);
   return (
     <div className="flex flex-col gap-3">
       <p className="text-sm quiet leading-snug">

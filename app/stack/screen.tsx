@@ -1,17 +1,16 @@
-import { CircleHelp, Drum } from "lucide-react";
+import { Drum } from "lucide-react";
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { Link, useSubmit } from "react-router";
 import { readCell } from "~/core";
-import type { BookDatabase, FillRow } from "~/data/database";
-import { fillDrafts } from "~/data/fill-drafts";
+import type { FillRow } from "~/data/database";
 import type { FillContent } from "~/formats/fill";
 import { notePlace, takeCell } from "~/ui/hand-over";
-import { KeyList } from "~/ui/key-list";
+import { KeyList, KeysButton } from "~/ui/key-list";
 import { Notice, useNotice } from "~/ui/notice";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { UndoButtons } from "~/ui/undo-buttons";
-import { type UnsavedDraft, useSaving } from "~/ui/use-saving";
+import type { UnsavedDraft } from "~/ui/use-saving";
 import { light } from "~/views/lighting";
 import { openBench, workOut } from "./bench";
 import type { DrawerTab } from "./cell-drawer";
@@ -26,6 +25,7 @@ import { Pictures } from "./pictures";
 import { type ShippedGroove, useStackPlayback } from "./playback";
 import { putInCell } from "./put-in";
 import { Transport } from "./transport";
+import { useFillSaving } from "./use-fill-saving";
 import { useScreenKeys } from "./use-screen-keys";
 import { VerdictStrip } from "./verdict-strip";
 
@@ -63,14 +63,7 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
   const playback = useStackPlayback(bench, grooves, preferences);
   const history = useHistory();
 
-  const [saved] = useState(() => ({
-    store: bench.store,
-    replace: bench.replace,
-    table: (book: BookDatabase) => book.fills,
-    drafts: fillDrafts,
-    what: "fill",
-  }));
-  const saving = useSaving(saved, row, draft, say);
+  const saving = useFillSaving(bench, row, draft, say);
 
   useEffect(() => {
     // On an empty bench the next thing is to type.
@@ -128,9 +121,7 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
               preferences={preferences}
               say={say}
             />
-            <button type="button" className="btn btn-sm" onClick={() => keyList.current?.showModal()} title="Keys (?)">
-              <CircleHelp size={15} aria-hidden /> Keys
-            </button>
+            <KeysButton dialog={keyList} />
           </div>
         </div>
         <SaveNotice

@@ -1,3 +1,4 @@
+import { CircleHelp } from "lucide-react";
 import type { RefObject } from "react";
 import { nameKeyCap } from "./keys";
 
@@ -56,5 +57,14 @@ export function KeyList({
         <button type="submit">close</button>
       </form>
     </dialog>
+  );
+}
+
+/** Opens the list of keys. */
+export function KeysButton({ dialog }: { dialog: RefObject<HTMLDialogElement | null> }) {
+  return (
+    <button type="button" className="btn btn-sm" onClick={() => dialog.current?.showModal()} title="Keys (?)">
+      <CircleHelp size={15} aria-hidden /> Keys
+    </button>
   );
 }

@@ -5,6 +5,7 @@ import { type Kit, type Limits, layoutKey, limitsOf, measureTravel, mirrorKit, o
 import type { KitRow } from "~/data/database";
 import type { Handedness, Preferences } from "~/data/preferences";
 import { type KitContent, toKit } from "~/formats/kit";
+import { strongHandOf } from "./preferences";
 
 /** A kit as it ships. */
 export interface ShippedKit extends KitContent {
@@ -57,7 +58,12 @@ export function chooseKit(
 
 /** The limits of the player's limbs: the level's estimates, with own numbers over them. */
 export function limitsOfPlayer({ level, hands, measured }: Preferences): Limits {
-  return limitsOf(level, hands === "left" ? "L" : "R", measured);
+  return limitsOf(level, strongHandOf(hands), measured);
+}
+
+/** Whether any speed is the player's own. */
+export function isMeasured({ measured }: Preferences): boolean {
+  return Object.values(measured).some((limb) => limb?.single !== undefined || limb?.double !== undefined);
 }
 
 export function setRig(chosen: ChosenKit | null, limits: Limits) {

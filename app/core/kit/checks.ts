@@ -2,7 +2,7 @@
 
 import type { Place } from "../stroke";
 import { COMFORTABLE_REACH, reachOf } from "./arms";
-import { CYMBALS, distanceBetween, isLeftHanded, type Kit, mirrorKit, type Surface, surfaceAt } from "./kit";
+import { CYMBALS, isLeftHanded, type Kit, mirrorKit, type Surface, surfaceAt } from "./kit";
 
 export type KitProblem =
   /** Two surfaces in one spot. */
@@ -140,10 +140,4 @@ export function mendKit(kit: Kit, problem: KitProblem): Kit {
     case "far":
       return bringNear(kit, problem.place);
   }
-}
-
-/** How far a hand must go between two places, for what is told; null where the kit lacks one. */
-export function gapBetween(kit: Kit, from: Place, to: Place): number | null {
-  const [a, b] = [surfaceAt(kit, from), surfaceAt(kit, to)];
-  return a && b ? distanceBetween(a, b) : null;
 }

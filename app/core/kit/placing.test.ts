@@ -12,17 +12,8 @@ import { layOut, type Timeline } from "../timeline";
 import { findCeiling } from "./ceiling";
 import type { Kit } from "./kit";
 import { type Limits, limitsOf } from "./limits";
-import {
-  ceilingOfWay,
-  findPlacings,
-  isPlacingProblem,
-  makePlacingScorer,
-  NO_PLACING_WEIGHTS,
-  type Placings,
-  placesOfWay,
-  rankPlacings,
-  strokesOfWay,
-} from "./placing";
+import { ceilingOfWay, findPlacings, isPlacingProblem, type Placings, placesOfWay, strokesOfWay } from "./placing";
+import { makePlacingScorer, NO_PLACING_WEIGHTS, rankPlacings } from "./placing-score";
 import { measureTravel } from "./travel";
 
 const METER = { beats: 4, unit: 4 } as const;

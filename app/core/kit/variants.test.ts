@@ -11,7 +11,7 @@ import { layOut } from "../timeline";
 import { findCeiling } from "./ceiling";
 import { limitsOf } from "./limits";
 import { measureTravel } from "./travel";
-import { listBusier, listSimpler, type Variant, type VariantKind } from "./variants";
+import { listVersions, type Variant, type VariantKind } from "./variants";
 
 const METER = { beats: 4, unit: 4 } as const;
 const TRAVEL = measureTravel(FOUR_PIECE, limitsOf("working", "R"));
@@ -42,7 +42,7 @@ describe("easier versions", () => {
     ["one-drum", "@4 R/snR/f1R/snR/f1", "@4 R/snx4"],
   ])("%s, by hand", (kind, text, expected) => {
     const phrase = read(text);
-    const all = listSimpler(phrase, { ...TRAVEL, limits: limitsOf("learner", "R") });
+    const all = listVersions(phrase, { ...TRAVEL, limits: limitsOf("learner", "R") }).simpler;
     const found = textOf(all, kind);
     const same = (line: string) => readStickLine(line).line;
     expect(found && layOut(phraseOf(same(found) ?? [])).slots.map(({ content }) => content)).toEqual(
@@ -52,7 +52,7 @@ describe("easier versions", () => {
 
   test("doubles for singles keep accents in their slots, and are faster", () => {
     const phrase = read("@4 >RLRL>RLRLRLRLRLRL");
-    const all = listSimpler(phrase, TRAVEL);
+    const all = listVersions(phrase, TRAVEL).simpler;
     const found = all.find(({ kind }) => kind === "doubles-for-singles");
     expect(found && formatLine(found.line)).toBe("@4 >RRLL>RRLLRRLLRRLL");
     const before = findCeiling(layOut(phrase, FOUR_PIECE), TRAVEL)?.bpm ?? 0;
@@ -60,7 +60,7 @@ describe("easier versions", () => {
   });
 
   test("a shorter reach names the stroke and the surface", () => {
-    const found = listSimpler(read("@4 R/snL/snR/f1L/snR/snL/snR/f1L/sn"), TRAVEL).find(
+    const found = listVersions(read("@4 R/snL/snR/f1L/snR/snL/snR/f1L/sn"), TRAVEL).simpler.find(
       ({ kind }) => kind === "shorter-reach",
     );
     expect(found?.put).not.toBeNull();
@@ -81,7 +81,7 @@ describe("easier versions", () => {
               level === "accent" || (part === 0 && isHand(limb) && level !== "ghost" && isBackbeat(at, METER)),
           );
         let last = Number.POSITIVE_INFINITY;
-        for (const { line: changed, bpm: found, kind } of listSimpler(phrase, travel)) {
+        for (const { line: changed, bpm: found, kind } of listVersions(phrase, travel).simpler) {
           const ceiling = found ?? Number.POSITIVE_INFINITY;
           expect(ceiling).toBeGreaterThan(before);
           expect(ceiling).toBeLessThanOrEqual(last);
@@ -109,7 +109,7 @@ describe("busier versions", () => {
     ["singles-for-doubles", "@4 RRLLRRLL", "@4 RLRLRLRL"],
     ["accents-on-toms", "@4 >RL>RL", "@4 >R/t1L>R/f1L"],
   ])("%s, by hand", (kind, text, expected) => {
-    const found = textOf(listBusier(read(text), TRAVEL), kind);
+    const found = textOf(listVersions(read(text), TRAVEL).busier, kind);
     const content = (line: string) => layOut(read(line)).slots.map((slot) => slot.content);
     expect(found && content(found)).toEqual(content(expected));
   });
@@ -119,7 +119,7 @@ describe("busier versions", () => {
       fc.property(anyLine, (line) => {
         const phrase = phraseOf(line);
         const timeline = layOut(phrase, FOUR_PIECE);
-        for (const variant of listBusier(phrase, TRAVEL)) {
+        for (const variant of listVersions(phrase, TRAVEL).busier) {
           expect(readStickLine(formatLine(variant.line)).line).not.toBeNull();
           const laid = layOut({ ...phrase, line: variant.line }, FOUR_PIECE);
           expect(laid.end).toBe(timeline.end);

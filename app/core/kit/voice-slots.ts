@@ -7,14 +7,11 @@ import {
   isHand,
   LIMBS,
   type Limb,
-  makeSplit,
+  mapEachStroke,
   otherHand,
   type Place,
   partsOf,
-  type Silence,
-  type Slot,
   type Stroke,
-  type Strokes,
   strokesOf,
 } from "../stroke";
 import { isBackbeat, ticks } from "../time";
@@ -45,7 +42,7 @@ export function voiceSlots(
     // At home, on a kit that has it: most slots of most lines.
     if (!strokes && isHomeThere && strokesOf(draft.content).every(({ place }) => place === undefined)) return draft;
     const graces = new Map<Stroke, Place>();
-    const voiced = putStrokes(draft.content, (stroke) => {
+    const voiced = mapEachStroke(draft.content, (stroke) => {
       const given = strokes?.[next++];
       const home = homePlace(stroke.limb);
       const wanted = stroke.place ?? (given && canPlay(stroke.limb, given.place) ? given.place : home);
@@ -84,21 +81,6 @@ function makeFolder(kit: Kit | null) {
     return to;
   };
   return Object.assign(fold, { told: (): Fold[] => [...folds.values()] });
-}
-
-/** The slot with its strokes changed one by one, in their order; itself where none is. */
-function putStrokes(slot: Slot, change: (stroke: Stroke) => Stroke): Slot {
-  let isSame = true;
-  const parts = partsOf(slot).map((part): Silence | Strokes => {
-    if (part.kind === "silence") return part;
-    const strokes = part.strokes.map((stroke) => {
-      const put = change(stroke);
-      if (put !== stroke) isSame = false;
-      return put;
-    });
-    return { kind: "strokes", strokes };
-  });
-  return isSame ? slot : makeSplit(parts);
 }
 
 function listStrokes(drafts: readonly TimelineSlot[], { meter }: Phrase): VoicedStroke[] {
