@@ -246,6 +246,7 @@ test("the legend names what is drawn", async ({ page }) => {
       "together",
       "two in a slot",
       "silence",
+      "sets the ceiling",
       "falls on a beat",
     ].map((name) => new RegExp(`${name}$`)),
   );
