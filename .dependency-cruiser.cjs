@@ -7,13 +7,14 @@ const ROOMS = {
   words: ["core", "formats"],
   data: ["core", "formats"],
   audio: ["core"],
-  workers: ["core", "formats"],
+  workers: ["core", "formats", "audio"],
   views: ["core", "engrave", "words"],
-  ui: ["core", "data", "formats", "audio", "views", "words"],
+  ui: ["core", "data", "formats", "audio", "views", "words", "workers"],
   cells: ["core", "data", "formats", "audio", "views", "words", "ui"],
-  stack: ["core", "data", "formats", "audio", "views", "words", "ui", "cells"],
+  stack: ["core", "data", "formats", "audio", "views", "words", "ui", "cells", "workers"],
   fit: ["core", "data", "formats", "audio", "views", "words", "ui", "cells", "stack", "workers"],
   floor: ["core", "data", "formats", "audio", "views", "words", "ui", "stack", "workers"],
+  grooves: ["core", "data", "engrave", "formats", "audio", "views", "words", "ui", "stack"],
   shelf: ["core", "data", "formats", "views", "words", "ui", "stack"],
 };
 const rooms = Object.keys(ROOMS);

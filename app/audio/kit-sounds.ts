@@ -3,7 +3,7 @@
  * down: it is darker, shorter and softer at the front, as on a drum.
  */
 
-import type { Level, Place } from "~/core";
+import { isHand, type Level, type Limb, type Place } from "~/core";
 import { decay, makeFilter, makeMetal, makeNoise, makeSweep } from "./signal";
 
 export interface SoundWanted {
@@ -14,8 +14,38 @@ export interface SoundWanted {
   readonly variation: number;
 }
 
+/** A stroke to be sounded. */
+export interface Struck {
+  readonly limb: Limb;
+  readonly place: Place;
+  readonly level: Level;
+  readonly rimShot: boolean;
+}
+
+export function soundOf({ place, level, rimShot }: Struck, variation: number): SoundWanted {
+  return { place, level, rimShot, variation };
+}
+
+export function keyOf({ place, level, rimShot, variation }: SoundWanted): string {
+  return `${place} ${level} ${rimShot} ${variation}`;
+}
+
 /** Strokes of one kind differ a little, so that a roll does not rattle like a machine. */
 export const VARIATIONS = 3;
+
+/** Which variation the `count`th stroke is: hands vary from stroke to stroke, a foot is steadier. */
+export function variationOf(limb: Limb, count: number): number {
+  return isHand(limb) ? count % VARIATIONS : 0;
+}
+
+/** Seconds in which an open hi-hat is choked. */
+export const CHOKE = 0.03;
+const CHOKING: readonly Place[] = ["hh", "hp", "ho"];
+
+/** Whether a stroke ends an open hi-hat that rings. */
+export function chokesHat(place: Place): boolean {
+  return CHOKING.includes(place);
+}
 
 /** Peak of each level: ghosts are some 16 dB, normal strokes 6 dB below accents. */
 export const LEVEL_PEAKS: Record<Level, number> = { ghost: 0.15, normal: 0.48, accent: 0.95 };

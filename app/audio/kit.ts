@@ -1,24 +1,34 @@
 /** The sounding kit on an audio context: buffers, places in the stereo picture, and strikes at exact times. */
 
 import * as Tone from "tone";
-import { type Click, isHand, type Place, type SoundingNote } from "~/core";
-import { type SoundWanted, synthesise, synthesiseClick, VARIATIONS } from "./kit-sounds";
+import type { Click, Place } from "~/core";
+import {
+  CHOKE,
+  chokesHat,
+  keyOf,
+  type SoundWanted,
+  type Struck,
+  soundOf,
+  synthesise,
+  synthesiseClick,
+  VARIATIONS,
+  variationOf,
+} from "./kit-sounds";
 import type { Pans } from "./pans";
 
 export interface KitOptions {
   readonly pans: Pans;
   /** Gives samples for a sound; the tests put single impulses here. */
   readonly synthesise?: (sound: SoundWanted, sampleRate: number) => Float32Array;
+  /** Makes many sounds off the main thread; without it each is made when its turn comes. */
+  readonly makeSounds?: (sounds: readonly SoundWanted[], sampleRate: number) => Promise<readonly Float32Array[]>;
 }
-
-/** Seconds in which an open hi-hat is choked. */
-const CHOKE = 0.03;
-const CHOKING: readonly Place[] = ["hh", "hp", "ho"];
 
 export class SoundingKit {
   private readonly buffers = new Map<string, AudioBuffer>();
   private readonly panners = new Map<number, Tone.Panner>();
   private readonly playing = new Set<Tone.ToneBufferSource>();
+  private readonly asked = new Set<string>();
   private openHat: Tone.ToneBufferSource | null = null;
   private strokes = 0;
 
@@ -32,28 +42,53 @@ export class SoundingKit {
   }
 
   /**
-   * Makes a first version of each sound that these notes need, so that the first stroke is not late. The variations are
-   * made when their turn comes, within the player's look-ahead.
+   * Makes a first version of each sound that these strokes need, so that the first one is not late. The others come
+   * from {@link fetchMore}, off the main thread; until then the first one stands in for them.
    */
-  prepare(notes: readonly SoundingNote[]) {
-    for (const note of notes) this.bufferOf(note, 0);
+  prepare(strokes: Iterable<Struck>) {
+    const wanted = new Map<string, SoundWanted>();
+    for (const stroke of strokes) {
+      for (let variation = 0; variation < VARIATIONS; variation++) {
+        const sound = soundOf(stroke, variation);
+        const key = keyOf(sound);
+        if (variation === 0) this.bufferOf(sound);
+        else if (!this.buffers.has(key) && !this.asked.has(key)) wanted.set(key, sound);
+      }
+    }
     for (const strong of [true, false]) this.clickBuffer(strong);
+    if (wanted.size > 0) void this.fetchMore(wanted);
   }
 
-  /** Sounds a note at `time` (seconds of the audio context). */
-  strike(note: SoundingNote, time: number) {
-    if (CHOKING.includes(note.place)) {
+  private async fetchMore(wanted: ReadonlyMap<string, SoundWanted>) {
+    const { makeSounds } = this.options;
+    if (!makeSounds) return;
+    for (const key of wanted.keys()) this.asked.add(key);
+    try {
+      const sounds = await makeSounds([...wanted.values()], this.sampleRate);
+      for (const [index, key] of [...wanted.keys()].entries()) {
+        const samples = sounds[index];
+        if (samples) this.keep(key, () => samples);
+      }
+    } catch {
+      // The first versions go on standing in: strokes are then all alike, and nothing is lost.
+      for (const key of wanted.keys()) this.asked.delete(key);
+    }
+  }
+
+  /** Sounds a stroke at `time` (seconds of the audio context), `gain` from 0 to 1. */
+  strike(note: Struck, time: number, gain = 1) {
+    if (chokesHat(note.place)) {
       this.openHat?.stop(time + CHOKE);
       this.openHat = null;
     }
-    // Hands vary from stroke to stroke; a foot is steadier.
-    const variation = isHand(note.limb) ? this.strokes++ % VARIATIONS : 0;
-    const source = this.play(this.bufferOf(note, variation), time, this.panOf(note.place));
+    const varied = soundOf(note, variationOf(note.limb, this.strokes++));
+    const sound = this.buffers.has(keyOf(varied)) || !this.options.makeSounds ? varied : soundOf(note, 0);
+    const source = this.play(this.bufferOf(sound), time, this.panOf(note.place), gain);
     if (note.place === "ho") this.openHat = source;
   }
 
   click(click: Click, time: number) {
-    this.play(this.clickBuffer(click.strong), time, 0);
+    this.play(this.clickBuffer(click.strong), time, 0, 1);
   }
 
   /** Ends everything that sounds or is about to. */
@@ -63,7 +98,7 @@ export class SoundingKit {
     this.openHat = null;
   }
 
-  private play(buffer: AudioBuffer, time: number, pan: number): Tone.ToneBufferSource {
+  private play(buffer: AudioBuffer, time: number, pan: number, gain: number): Tone.ToneBufferSource {
     const source = new Tone.ToneBufferSource({ url: new Tone.ToneAudioBuffer(buffer), fadeIn: 0, fadeOut: CHOKE });
     source.connect(this.pannerAt(pan));
     this.playing.add(source);
@@ -71,7 +106,7 @@ export class SoundingKit {
       this.playing.delete(source);
       source.dispose();
     };
-    source.start(time);
+    source.start(time, 0, undefined, gain);
     return source;
   }
 
@@ -87,11 +122,9 @@ export class SoundingKit {
     return panner;
   }
 
-  private bufferOf({ place, level, rimShot }: SoundingNote, variation: number): AudioBuffer {
+  private bufferOf(sound: SoundWanted): AudioBuffer {
     const make = this.options.synthesise ?? synthesise;
-    return this.keep(`${place} ${level} ${rimShot} ${variation}`, (rate) =>
-      make({ place, level, rimShot, variation }, rate),
-    );
+    return this.keep(keyOf(sound), (rate) => make(sound, rate));
   }
 
   private clickBuffer(strong: boolean): AudioBuffer {
@@ -101,11 +134,14 @@ export class SoundingKit {
   private keep(key: string, make: (sampleRate: number) => Float32Array): AudioBuffer {
     const found = this.buffers.get(key);
     if (found) return found;
-    const context = Tone.getContext().rawContext;
-    const samples = make(context.sampleRate);
-    const buffer = context.createBuffer(1, samples.length, context.sampleRate);
+    const samples = make(this.sampleRate);
+    const buffer = Tone.getContext().rawContext.createBuffer(1, samples.length, this.sampleRate);
     buffer.getChannelData(0).set(samples);
     this.buffers.set(key, buffer);
     return buffer;
+  }
+
+  private get sampleRate(): number {
+    return Tone.getContext().rawContext.sampleRate;
   }
 }

@@ -1,42 +1,35 @@
 /**
- * Plays an arrangement in a loop: looks a little ahead of the audio clock and hands every event to the kit with its
- * exact time. Edits and tempo changes take hold at the edge of what has been handed over.
+ * Plays scores: looks a little ahead of the audio clock and hands what is due to the kit with its exact time. Changes
+ * take hold at the edge of what has been handed over, or at the next bar line.
  */
 
 import * as Tone from "tone";
-import {
-  type Arrangement,
-  type Bpm,
-  carryOver,
-  listLoopEvents,
-  loopPosition,
-  type Meter,
-  ticksToSeconds,
-} from "~/core";
 import { type KitOptions, SoundingKit } from "./kit";
+import type { Struck } from "./kit-sounds";
 import type { Pans } from "./pans";
+import { type Due, type Position, Schedule } from "./schedule";
+import { type ScoreSource, secondsPerTick } from "./score";
 
-/** What is to be played; may change at any time while playing. */
-export interface Score {
-  readonly arrangement: Arrangement;
-  readonly tempo: Bpm;
-  readonly meter: Meter;
-  /** Whether the metronome goes on after the count-in. */
-  readonly click: boolean;
-}
-
-/** Seconds of sound that are handed over in advance: more than a busy page holds up the clock. */
-const LOOK_AHEAD = 0.15;
+/** Seconds of sound that are handed over in advance when all goes well. */
+const LOOK_AHEAD = 0.2;
+/** A page that was held up looks ahead this many times as far as that took, up to {@link MOST_AHEAD}. */
+const CAUTION = 2.5;
+/** Also what is handed over at once when the page goes to the background, where browsers call it rarely. */
+const MOST_AHEAD = 1.6;
+/** With each call that comes in time the page is trusted a little more again. */
+const FORGIVENESS = 0.995;
 /** Seconds before the first sound after start. */
 const RUN_UP = 0.06;
 /** A full-scale mix would be loud on headphones: the fader's top is here, in dB. */
 const HEADROOM = -6;
 
-/** From `at` ticks, sounding at `time`, on. */
-interface Anchor {
-  readonly at: number;
-  readonly time: number;
-  readonly secondsPerTick: number;
+/** How well the player kept ahead of the clock. */
+export interface Punctuality {
+  readonly events: number;
+  /** Handed over after they should have sounded. */
+  readonly late: number;
+  /** Seconds between handing over and sounding, at the least. */
+  readonly least: number;
 }
 
 /**
@@ -47,11 +40,16 @@ interface Anchor {
 export class Player {
   private readonly gain: Tone.Gain;
   private readonly kit: SoundingKit;
-  private score: Score | null = null;
-  private anchors: Anchor[] = [];
-  /** Ticks up to which everything has been handed over. */
-  private edge = 0;
+  private schedule: Schedule | null = null;
+  private lookAhead = LOOK_AHEAD;
+  private calledAt = 0;
+  private kept: Punctuality = { events: 0, late: 0, least: Number.POSITIVE_INFINITY };
   private readonly onTick = () => this.handOver();
+  private readonly onHide = () => {
+    if (!document.hidden) return;
+    this.lookAhead = MOST_AHEAD;
+    this.handOver();
+  };
 
   constructor(options: KitOptions) {
     const limiter = new Tone.Limiter(-1).toDestination();
@@ -60,7 +58,12 @@ export class Player {
   }
 
   get isPlaying(): boolean {
-    return this.score !== null;
+    return this.schedule !== null;
+  }
+
+  /** Since the last start. */
+  get punctuality(): Punctuality {
+    return this.kept;
   }
 
   /** Volume from 0 to 1, as a fader: 60 dB of range. */
@@ -74,93 +77,93 @@ export class Player {
   }
 
   /** Starts from the count-in. Must be called from a user's gesture the first time: browsers keep silent until then. */
-  async start(score: Score): Promise<void> {
+  async start(source: ScoreSource): Promise<void> {
     await Tone.start();
     this.stop();
-    this.kit.prepare(score.arrangement.notes);
-    this.score = score;
-    this.edge = 0;
-    this.anchors = [{ at: 0, time: Tone.getContext().currentTime + RUN_UP, secondsPerTick: secondsPerTick(score) }];
+    this.kit.prepare(source(0).arrangement.notes);
+    const now = Tone.getContext().currentTime;
+    this.kept = { events: 0, late: 0, least: Number.POSITIVE_INFINITY };
+    this.calledAt = now;
+    this.schedule = new Schedule(source, now + RUN_UP);
     Tone.getContext().on("tick", this.onTick);
+    document.addEventListener("visibilitychange", this.onHide);
     this.handOver();
   }
 
   stop() {
     Tone.getContext().off("tick", this.onTick);
-    this.score = null;
-    this.anchors = [];
+    document.removeEventListener("visibilitychange", this.onHide);
+    this.schedule = null;
     this.kit.silence();
   }
 
-  /** Goes on with another score from the same place in the loop. */
-  update(score: Score) {
-    if (!this.score) return;
-    this.kit.prepare(score.arrangement.notes);
-    const time = this.timeOf(this.edge);
-    this.edge = carryOver(this.score.arrangement, score.arrangement, this.edge);
-    const anchor = { at: this.edge, time, secondsPerTick: secondsPerTick(score) };
-    // Keeps the anchors that what is still to be heard was timed by.
-    const now = Tone.getContext().currentTime;
-    this.anchors = [...this.anchors.filter((_, index) => (this.anchors[index + 1]?.time ?? time) > now - 1), anchor];
-    this.score = score;
+  /** Goes on with other scores from the same place. */
+  update(source: ScoreSource) {
+    if (!this.schedule) return;
+    this.kit.prepare(source(0).arrangement.notes);
+    this.schedule.change(source, Tone.getContext().currentTime);
   }
 
-  /** Where the ear is now: ticks in the loop, or null during the count-in and when stopped. */
-  position(): { pass: number; at: number } | null {
-    if (!this.score) return null;
+  /** Where the ear is now; null during the count-in and when stopped. What is on its way to the ear is allowed for. */
+  position(): Position | null {
     const context = Tone.getContext().rawContext as Partial<AudioContext>;
-    const heard = Tone.getContext().currentTime - (context.outputLatency ?? 0);
-    const anchor = this.anchors.findLast((candidate) => candidate.time <= heard);
-    if (!anchor) return null;
-    return loopPosition(this.score.arrangement, anchor.at + (heard - anchor.time) / anchor.secondsPerTick);
+    const latency = (context.outputLatency ?? 0) || (context.baseLatency ?? 0);
+    return this.schedule?.position(Tone.getContext().currentTime - latency) ?? null;
   }
 
-  private timeOf(at: number): number {
-    const anchor = this.anchors.at(-1);
-    return anchor ? anchor.time + (at - anchor.at) * anchor.secondsPerTick : 0;
+  /** Sounds strokes at once, each so many seconds later; what was playing is stopped. */
+  async strike(strokes: readonly (Struck & { readonly after: number })[]): Promise<void> {
+    await Tone.start();
+    this.stop();
+    this.kit.prepare(strokes);
+    const now = Tone.getContext().currentTime + RUN_UP;
+    for (const stroke of strokes) this.kit.strike(stroke, now + stroke.after);
   }
 
   private handOver() {
-    const anchor = this.anchors.at(-1);
-    if (!this.score || !anchor) return;
-    const until = Tone.getContext().currentTime + LOOK_AHEAD;
-    const to = anchor.at + (until - anchor.time) / anchor.secondsPerTick;
-    if (to <= this.edge) return;
-    scheduleEvents(this.kit, this.score, this.edge, to, (at) => this.timeOf(at));
-    this.edge = to;
+    if (!this.schedule) return;
+    const now = Tone.getContext().currentTime;
+    const heldUp = now - this.calledAt;
+    this.calledAt = now;
+    const wanted = document.hidden ? MOST_AHEAD : Math.max(LOOK_AHEAD, CAUTION * heldUp);
+    this.lookAhead = Math.min(MOST_AHEAD, Math.max(wanted, this.lookAhead * FORGIVENESS));
+    let { events, late, least } = this.kept;
+    for (const due of this.schedule.take(now + this.lookAhead)) {
+      events++;
+      if (due.time < now) late++;
+      least = Math.min(least, due.time - now);
+      sound(this.kit, due);
+    }
+    this.kept = { events, late, least };
   }
 }
 
-function secondsPerTick(score: Score): number {
-  return ticksToSeconds(1, score.tempo, score.meter);
-}
-
-function scheduleEvents(kit: SoundingKit, score: Score, from: number, to: number, timeOf: (at: number) => number) {
-  for (const event of listLoopEvents(score.arrangement, from, to)) {
-    const time = timeOf(event.at);
-    if (event.kind === "note") kit.strike(event.note, time);
-    else if (event.countIn || score.click) kit.click(event.click, time);
-  }
+/** What is late sounds at once rather than not at all. */
+function sound(kit: SoundingKit, { time, event, gain }: Due) {
+  if (event.kind === "note") kit.strike(event.note, Math.max(0, time), gain);
+  else kit.click(event.click, Math.max(0, time));
 }
 
 /**
- * Renders `passes` times round, count-in included, faster than it sounds. Mono samples at `sampleRate`; time 0 is the
- * beginning of the count-in.
+ * Renders `repeats` times round through the same sources that play live, count-in included, faster than it sounds. Mono
+ * samples at `sampleRate`; time 0 is the beginning of the count-in.
  */
 export async function renderScore(
-  score: Score,
-  passes: number,
+  source: ScoreSource,
+  repeats: number,
   options: KitOptions,
   sampleRate = 44_100,
 ): Promise<Float32Array> {
-  const perTick = secondsPerTick(score);
-  const span = score.arrangement.countIn + passes * score.arrangement.length;
+  let span = source(0).arrangement.countIn * secondsPerTick(source(0));
+  for (let repeat = 0; repeat < repeats; repeat++) {
+    span += source(repeat).arrangement.length * secondsPerTick(source(repeat));
+  }
   const buffer = await Tone.Offline(
     () => {
       const kit = new SoundingKit(Tone.getDestination(), options);
-      scheduleEvents(kit, score, 0, span, (at) => at * perTick);
+      for (const due of new Schedule(source, 0).take(span)) sound(kit, due);
     },
-    span * perTick + 0.5,
+    span + 0.5,
     1,
     sampleRate,
   );

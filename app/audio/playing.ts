@@ -5,8 +5,11 @@
 
 import { create } from "zustand";
 import type { Kit } from "~/core";
+import type { KitOptions } from "./kit";
+import type { Struck } from "./kit-sounds";
 import { pansOf } from "./pans";
-import type { Score } from "./player";
+import type { Position } from "./schedule";
+import type { ScoreSource } from "./score";
 
 interface Playing {
   /** What sounds or is about to. */
@@ -22,6 +25,8 @@ export interface SoundOptions {
   readonly volume: number;
   /** Null for a kit that is not known: everything from the middle. */
   readonly kit: Kit | null;
+  /** See {@link KitOptions}. */
+  readonly makeSounds?: KitOptions["makeSounds"];
 }
 
 type PlayerModule = typeof import("./player");
@@ -45,18 +50,23 @@ export function setSound(next: SoundOptions) {
   if (next.kit) player?.setPans(pansOf(next.kit));
 }
 
+async function makePlayer(): Promise<InstanceType<PlayerModule["Player"]>> {
+  const { Player } = await fetchPlayer();
+  player ??= new Player({ pans: {}, ...(options.makeSounds ? { makeSounds: options.makeSounds } : {}) });
+  setSound(options);
+  return player;
+}
+
 /** Plays in place of whatever sounds. Must be called from a user's gesture the first time. */
-export async function play(id: string, makeScore: () => Score): Promise<void> {
+export async function play(id: string, source: ScoreSource): Promise<void> {
   usePlaying.setState({ id, trouble: null });
   player?.stop();
   try {
-    const { Player } = await fetchPlayer();
-    player ??= new Player({ pans: {} });
-    setSound(options);
+    const made = await makePlayer();
     // Stopped again, or something else wanted, while the code was on its way.
     if (usePlaying.getState().id !== id) return;
-    await player.start(makeScore());
-    if (usePlaying.getState().id === null) player.stop();
+    await made.start(source);
+    if (usePlaying.getState().id === null) made.stop();
   } catch (error) {
     console.error(error);
     if (usePlaying.getState().id === id) stop(id);
@@ -71,17 +81,27 @@ export function stop(id: string) {
   usePlaying.setState({ id: null });
 }
 
-export function toggle(id: string, makeScore: () => Score) {
+export function toggle(id: string, source: ScoreSource) {
   if (usePlaying.getState().id === id) stop(id);
-  else void play(id, makeScore);
+  else void play(id, source);
 }
 
-/** Goes on with another score from the same place, if this id sounds. */
-export function refresh(id: string, makeScore: () => Score) {
-  if (usePlaying.getState().id === id && player?.isPlaying) player.update(makeScore());
+/** Sounds a few strokes at once, in place of whatever plays. Must be called from a user's gesture the first time. */
+export async function strike(strokes: readonly (Struck & { readonly after: number })[]): Promise<void> {
+  usePlaying.setState({ id: null, trouble: null });
+  try {
+    await (await makePlayer()).strike(strokes);
+  } catch (error) {
+    console.error(error);
+  }
 }
 
-/** Where the ear is in what goes by this id: ticks in the loop, or null in the count-in and when it does not sound. */
-export function positionOf(id: string): { readonly pass: number; readonly at: number } | null {
+/** Goes on with other scores from the same place, if this id sounds. */
+export function refresh(id: string, source: ScoreSource) {
+  if (usePlaying.getState().id === id && player?.isPlaying) player.update(source);
+}
+
+/** Where the ear is in what goes by this id; null in the count-in and when it does not sound. */
+export function positionOf(id: string): Position | null {
   return usePlaying.getState().id === id ? (player?.position() ?? null) : null;
 }

@@ -21,7 +21,7 @@ import {
 } from "~/core";
 import type { CellRow } from "~/data/database";
 import { type CellBenchContent, type CellContent, cellContentSchema, cellOf, type RudimentMark } from "~/formats/cell";
-import { MAX_NAME } from "~/formats/fill";
+import { MAX_NAME } from "~/formats/phrase";
 import { wordMove } from "~/words/moves";
 
 /** A shipped rudiment as the server sends it. */

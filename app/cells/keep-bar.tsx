@@ -3,7 +3,7 @@ import { useEffect } from "react";
 import { Link, useFetcher } from "react-router";
 import type { FillRow } from "~/data/database";
 import { type CellBenchContent, cellOf, MAX_CELL_SLOTS } from "~/formats/cell";
-import { MAX_NAME } from "~/formats/fill";
+import { MAX_NAME } from "~/formats/phrase";
 import { lastPlace } from "~/ui/hand-over";
 import { type CellBench, cookBench } from "./bench";
 import { type BookEntry, contentOf } from "./book";

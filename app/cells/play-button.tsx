@@ -1,7 +1,7 @@
 import { Play, Square } from "lucide-react";
 import { memo, useCallback, useRef } from "react";
-import type { Score } from "~/audio/player";
 import { toggle, usePlaying } from "~/audio/playing";
+import type { Score } from "~/audio/score";
 
 interface PlayButtonProps {
   /** One for each thing on the page that can be played. */

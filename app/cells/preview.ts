@@ -1,7 +1,7 @@
 /** A cell by itself as something to be heard: round and round until it comes round. */
 
-import type { Score } from "~/audio/player";
-import { arrangeLoop, type Cell, type Meter, parseMeter, type Rate } from "~/core";
+import { plainScore, type Score } from "~/audio/score";
+import { arrangeRange, type Cell, EVERY_BEAT, type Meter, parseMeter, type Rate } from "~/core";
 import type { Preferences } from "~/data/preferences";
 import { type CellInBars, putInBars } from "./bench";
 
@@ -29,6 +29,5 @@ export function layOutCell(cell: Cell, { rate, meter, tempo }: CellSetting, most
 export function scoreOf(cell: Cell, setting: CellSetting, click: boolean, most = MOST_HEARD): Score | null {
   const laid = layOutCell(cell, setting, most);
   if (!laid) return null;
-  const { tempo, meter } = laid.timeline;
-  return { arrangement: arrangeLoop(laid.timeline), tempo, meter, click };
+  return plainScore(arrangeRange(laid.timeline, {}), laid.timeline.tempo, click ? EVERY_BEAT : null);
 }

@@ -1,7 +1,7 @@
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useNavigate } from "react-router";
 import { useStore } from "zustand";
-import { applyMove, MAX_MOVES, type Meter, type Move, slotAt } from "~/core";
+import { applyMove, MAX_MOVES, type Meter, type Move } from "~/core";
 import type { CellRow, FillRow } from "~/data/database";
 import type { Draft } from "~/data/draft";
 import type { AskedCell, CellBenchContent } from "~/formats/cell";
@@ -135,7 +135,6 @@ function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setA
   const playback = usePlayback({
     id: "cell",
     makeScore,
-    slotAt: (at) => (laid ? (slotAt(laid.timeline, Math.floor(at))?.index ?? null) : null),
   });
   const [wantsSwap, setWantsSwap] = useState(false);
   const isSwapping = wantsSwap && content.at > 0;

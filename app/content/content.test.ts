@@ -15,7 +15,7 @@ import {
   strokesOf,
   ticks,
 } from "~/core";
-import { toPhrase } from "~/formats/fill";
+import { toPhrase } from "~/formats/phrase";
 import { loadDemoBook, loadGrooves, loadRudiments, loadStarter, type RudimentEntry } from ".";
 import { grooveSchema } from "./schema";
 

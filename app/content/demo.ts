@@ -70,6 +70,8 @@ export function makeDemoFills(): DemoFill[] {
       text: "@4 >RlrrL >RlrrL >RLKK",
       meter: SEVEN_EIGHT,
       tempo: tempo(132),
+      groove: "seven-eight",
+      setting: { foot: "quarters" },
     }),
     fill("slow-lantern", 6, {
       name: "Slow lantern roll",
@@ -122,6 +124,8 @@ export function makeDemoFills(): DemoFill[] {
       text: "@4 >RLRLKx4",
       meter: FIVE_FOUR,
       tempo: tempo(108),
+      groove: "demo-groove-stairs",
+      setting: { foot: "off-beats" },
     }),
     fill("drag-answer", 23, {
       name: "Drag and answer",
@@ -130,6 +134,7 @@ export function makeDemoFills(): DemoFill[] {
       tempo: tempo(98),
       window: window(0, 8),
       groove: "straight-eighths",
+      grooveBars: 2,
     }),
     fill("twelve-eight", 28, {
       name: "Blues turnaround",
@@ -137,6 +142,8 @@ export function makeDemoFills(): DemoFill[] {
       text: "@2 >RLK >RLK >R/t1L/t1K >R/f1L/f1(RK)",
       meter: TWELVE_EIGHT,
       tempo: tempo(58),
+      groove: "twelve-eight",
+      setting: { ending: "straight" },
     }),
     fill("pickup", 33, {
       name: "From the and of three",
@@ -145,6 +152,15 @@ export function makeDemoFills(): DemoFill[] {
       tempo: tempo(120),
       window: window(2.5, 1.5),
       groove: "busy-sixteenths",
+      setting: { foot: "quarters" },
+    }),
+    fill("kettle-shuffle", 37, {
+      name: "Kettle on the boil",
+      tags: ["swung", "Copper Kettle"],
+      text: "@2 >RL >R/t1L/t1 >RK >R/f1K",
+      tempo: tempo(92),
+      groove: "shuffle",
+      setting: { foot: "two-and-four" },
     }),
     fill("unfinished", 40, {
       name: "Still one over",
@@ -172,6 +188,8 @@ export function makeDemoFills(): DemoFill[] {
       text: "@4 >RL{KK}R >LR{KK}L >RL{KK}R >LRKK",
       tempo: tempo(90),
       groove: "straight-eighths",
+      grooveBars: 3,
+      setting: { ending: "stop" },
     }),
   ];
 }

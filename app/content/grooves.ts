@@ -1,8 +1,11 @@
 /** Grooves that ship, for a right-handed player with crossed hands; other players get their mirror or open hands. */
 
+import { TRIPLET_SHARE } from "~/core";
 import type { GrooveEntry } from "./schema";
 
 const FOUR_FOUR = { beats: 4, unit: 4 } as const;
+const STRAIGHT = { swing: null, push: {} } as const;
+const TRIPLET_EIGHTHS = { swing: { unit: 2, share: TRIPLET_SHARE }, push: {} } as const;
 
 export const GROOVES: readonly GrooveEntry[] = [
   {
@@ -10,29 +13,116 @@ export const GROOVES: readonly GrooveEntry[] = [
     name: "Straight eighths",
     meter: FOUR_FOUR,
     line: "@2 (>R/hhK)r/hh (>R/hh>L)r/hh (>R/hhK)(r/hhK) (>R/hh>L)r/hh",
+    slowest: 60,
+    fastest: 160,
+    feel: STRAIGHT,
   },
   {
     id: "busy-sixteenths",
     name: "Ghosted sixteenths",
     meter: FOUR_FOUR,
     line: "@4 (>R/hhK)-r/hhl (>R/hh>L)-(r/hhK)l r/hhl(>R/hhK)- (>R/hh>L)-r/hhl",
+    slowest: 70,
+    fastest: 120,
+    feel: STRAIGHT,
   },
   {
     id: "half-time",
     name: "Half-time",
     meter: FOUR_FOUR,
     line: "@2 (>R/rdK)r/rd (R/rdH)r/rd (>R/rd>L)(r/rdK) (R/rdH)r/rd",
+    slowest: 60,
+    fastest: 160,
+    feel: STRAIGHT,
   },
   {
-    id: "six-eight",
-    name: "Rolling six",
-    meter: { beats: 6, unit: 8 },
-    line: "@2 (>R/hhK)r/hhr/hh (>R/hh>L)r/hh(r/hhK)",
+    id: "shuffle",
+    name: "Shuffle",
+    meter: FOUR_FOUR,
+    line: "@2 (>R/hhK)r/hh (>R/hh>L)r/hh (>R/hhK)(r/hhK) (>R/hh>L)(r/hhK)",
+    slowest: 70,
+    fastest: 150,
+    feel: TRIPLET_EIGHTHS,
+  },
+  {
+    id: "swing",
+    name: "Swing on the ride",
+    meter: FOUR_FOUR,
+    line: "@2 (R/rdk)- (>R/rdH)r/rd (R/rdk)- (>R/rdH)r/rd",
+    slowest: 100,
+    fastest: 240,
+    feel: { swing: { unit: 2, share: 0.64 }, push: {} },
+  },
+  {
+    id: "swung-sixteenths",
+    name: "Swung sixteenths",
+    meter: FOUR_FOUR,
+    line: "@4 (>R/hhK)-r/hhl (>R/hh>L)lr/hhk r/hh-(>R/hhK)l (>R/hh>L)-r/hhk",
+    slowest: 60,
+    fastest: 110,
+    feel: { swing: { unit: 4, share: 0.6 }, push: { L: 6 } },
+  },
+  {
+    id: "latin-two-bars",
+    name: "Latin, two bars",
+    meter: FOUR_FOUR,
+    line: "@2 (R/rd>LK)r/rd (R/rdH)(R/rd>LK) (R/rdK)r/rd (R/rd>LH)(R/rdK) (R/rdK)r/rd (R/rd>LH)(R/rdK) (R/rd>LK)r/rd (R/rdH)(R/rdK)",
+    slowest: 90,
+    fastest: 200,
+    feel: STRAIGHT,
+  },
+  {
+    id: "two-beat",
+    name: "Two in the bar",
+    meter: { beats: 2, unit: 4 },
+    line: "@2 (>R/hhK)r/hh (>R/hh>L)r/hh",
+    slowest: 70,
+    fastest: 160,
+    feel: STRAIGHT,
   },
   {
     id: "waltz",
     name: "Three in the bar",
     meter: { beats: 3, unit: 4 },
     line: "@2 (>R/rdK)r/rd (R/rdL)r/rd (R/rdL)r/rd",
+    slowest: 80,
+    fastest: 200,
+    feel: STRAIGHT,
+  },
+  {
+    id: "five-four",
+    name: "Five: 3 + 2",
+    meter: { beats: 5, unit: 4 },
+    line: "@2 (>R/hhK)r/hh R/hh(r/hhK) (>R/hh>L)r/hh (>R/hhK)r/hh (>R/hh>L)r/hh",
+    slowest: 80,
+    fastest: 170,
+    feel: STRAIGHT,
+  },
+  {
+    id: "six-eight",
+    name: "Rolling six",
+    meter: { beats: 6, unit: 8 },
+    line: "@2 (>R/hhK)r/hhr/hh (>R/hh>L)r/hh(r/hhK)",
+    slowest: 40,
+    fastest: 110,
+    feel: STRAIGHT,
+  },
+  {
+    id: "seven-eight",
+    name: "Seven: 2 + 2 + 3",
+    meter: { beats: 7, unit: 8 },
+    line: "@2 (>R/hhK)r/hh (>R/hh>L)r/hh (>R/hhK)r/hh(r/hh>L)",
+    slowest: 90,
+    fastest: 200,
+    feel: STRAIGHT,
+  },
+  {
+    id: "twelve-eight",
+    name: "Slow twelve",
+    meter: { beats: 12, unit: 8 },
+    line: "@2 (>R/hhK)r/hhr/hh (>R/hh>L)r/hhr/hh (>R/hhK)r/hh(r/hhK) (>R/hh>L)r/hhr/hh",
+    slowest: 40,
+    fastest: 90,
+    feel: STRAIGHT,
   },
 ];

@@ -6,6 +6,7 @@ import { rudimentMarkSchema } from "~/formats/cell";
 import type { FillContent } from "~/formats/fill";
 import { makeDemoFills } from "./demo";
 import { DEMO_MARKS, makeDemoCells } from "./demo-cells";
+import { makeDemoGrooves } from "./demo-grooves";
 import { makeDemoKits } from "./demo-kits";
 import { makeDemoSearches } from "./demo-searches";
 import { GROOVES } from "./grooves";
@@ -14,6 +15,7 @@ import { RUDIMENTS } from "./rudiments";
 import {
   demoCellSchema,
   demoFillSchema,
+  demoGrooveSchema,
   demoKitSchema,
   demoSearchSchema,
   type GrooveEntry,
@@ -57,5 +59,6 @@ export function loadDemoBook(now: number): BookContents {
     rudiments: z.array(rudimentMarkSchema).parse(DEMO_MARKS),
     searches: z.array(demoSearchSchema).min(3).parse(makeDemoSearches()).map(date),
     kits: z.array(demoKitSchema).min(2).parse(makeDemoKits()).map(date),
+    grooves: z.array(demoGrooveSchema).min(2).parse(makeDemoGrooves()).map(date),
   };
 }

@@ -1,11 +1,24 @@
 /** What shipped content must be; checked when it is loaded. */
 
 import { z } from "zod";
-import { barTicks, bpm, formatLine, layOut, METER_UNITS, type Meter, readStickLine, ticks } from "~/core";
+import {
+  barTicks,
+  bpm,
+  formatLine,
+  layOut,
+  MAX_BPM,
+  METER_UNITS,
+  type Meter,
+  MIN_BPM,
+  readStickLine,
+  ticks,
+} from "~/core";
 import { cellContentSchema } from "~/formats/cell";
 import { fillContentSchema } from "~/formats/fill";
+import { grooveContentSchema } from "~/formats/groove";
 import { kitContentSchema } from "~/formats/kit";
 import { searchContentSchema } from "~/formats/search";
+import { feelSchema } from "~/formats/setting";
 
 const meterSchema = z.object({ beats: z.number().int().min(1).max(32), unit: z.literal(METER_UNITS) });
 const lineSchema = z.string().refine((text) => {
@@ -32,7 +45,12 @@ export const grooveSchema = z
     name: z.string(),
     meter: meterSchema,
     line: lineSchema,
+    /** Beats a minute between which it sounds as it should. */
+    slowest: z.number().min(MIN_BPM),
+    fastest: z.number().max(MAX_BPM),
+    feel: feelSchema,
   })
+  .refine(({ slowest, fastest }) => slowest < fastest, "has no tempos")
   .refine(({ line, meter }) => {
     const read = readStickLine(line).line;
     const window = { start: ticks(0), length: barTicks(meter as Meter) };
@@ -49,5 +67,6 @@ const daysAgoSchema = z.number().min(0).max(60);
 
 export const demoFillSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: fillContentSchema });
 export const demoKitSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: kitContentSchema });
+export const demoGrooveSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: grooveContentSchema });
 export const demoSearchSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: searchContentSchema });
 export const demoCellSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: cellContentSchema });

@@ -118,6 +118,10 @@ export function formatMeter(meter: Meter): string {
   return `${meter.beats}/${meter.unit}`;
 }
 
+export function sameMeter(a: Meter, b: Meter): boolean {
+  return a.beats === b.beats && a.unit === b.unit;
+}
+
 /** The written note under the time signature's line. */
 export function unitTicks(meter: Meter): Ticks {
   return ticks((TICKS_PER_QUARTER * 4) / meter.unit);

@@ -4,6 +4,7 @@ import { usualSurface } from "~/core";
 import { EMPTY_BOOK, readBook, writeBook } from "~/formats/book";
 import { type CellContent, makeCellContent } from "~/formats/cell";
 import { type FillContent, makeContent } from "~/formats/fill";
+import { makeGrooveContent } from "~/formats/groove";
 import type { KitContent } from "~/formats/kit";
 import { makeSearch } from "~/formats/search";
 import { Autosave, flushSaves, type SaveState } from "./autosave";
@@ -166,6 +167,7 @@ describe("the whole book", () => {
     const origin = { source: "single-paradiddle", name: "Single paradiddle", text: ">RLRR" };
     await keepCell(book, makeCellContent({ name: "Six", tags: ["a"], origin, moves, rate: "6" }), false);
     await markRudiment(book, "single-paradiddle", { favourite: true });
+    await addRow(book.grooves, makeGrooveContent({ text: "@1 KLKL", name: "Plain" }));
     const written = writeBook(await gatherBook(book));
     const other = new BookDatabase(`test-${number++}`);
     const read = readBook(written);
@@ -175,6 +177,7 @@ describe("the whole book", () => {
       cells: { added: 1, same: 0, beside: 0 },
       searches: { added: 0, same: 0, beside: 0 },
       kits: { added: 0, same: 0, beside: 0 },
+      grooves: { added: 1, same: 0, beside: 0 },
     });
     expect(await gatherBook(other)).toEqual(await gatherBook(book));
     expect((await listRows(other.cells))[0]?.content).toMatchObject({ text: ">LRLLKK", moves, origin });
@@ -237,6 +240,7 @@ describe("the book", () => {
       rudiments: [],
       searches: [{ id: "s", createdAt: 1, updatedAt: 1, content: makeSearch({ name: "one" }) }],
       kits: [{ id: "k", createdAt: 1, updatedAt: 1, content: kitContent("one") }],
+      grooves: [{ id: "g", createdAt: 1, updatedAt: 1, content: makeGrooveContent({ text: "@1 KLKL" }) }],
     }));
     const opened = await openBook("demo", demo);
     await opened.fills.clear();
@@ -245,6 +249,7 @@ describe("the book", () => {
     expect(await opened.cells.count()).toBe(1);
     expect(await opened.searches.count()).toBe(1);
     expect(await opened.kits.count()).toBe(1);
+    expect(await opened.grooves.count()).toBe(1);
     const own = await openBook("own", demo);
     expect(own.name).not.toBe(opened.name);
     expect(await own.fills.count()).toBe(0);

@@ -3,6 +3,7 @@
 import Dexie, { type Table } from "dexie";
 import type { CellContent, OwnCell, RudimentMark } from "~/formats/cell";
 import type { Fill, FillContent } from "~/formats/fill";
+import type { GrooveContent, SavedGroove } from "~/formats/groove";
 import type { KitContent, SavedKit } from "~/formats/kit";
 import type { SavedSearch, SearchContent } from "~/formats/search";
 import type { Row, RowTable } from "./rows";
@@ -11,6 +12,7 @@ export type FillRow = Row<FillContent>;
 export type CellRow = Row<CellContent>;
 export type SearchRow = Row<SearchContent>;
 export type KitRow = Row<KitContent>;
+export type GrooveRow = Row<GrooveContent>;
 
 /** One row of settings, checked when it is read. */
 interface PreferencesRow {
@@ -29,6 +31,7 @@ export class BookDatabase extends Dexie {
   rudiments!: Table<RudimentMark, string>;
   searches!: RowTable<SearchContent>;
   kits!: RowTable<KitContent>;
+  grooves!: RowTable<GrooveContent>;
   preferences!: Table<PreferencesRow, string>;
   marks!: Table<MarkRow, string>;
 
@@ -38,6 +41,7 @@ export class BookDatabase extends Dexie {
     this.version(2).stores({ cells: "id, updatedAt, deletedAt", rudiments: "id" });
     this.version(3).stores({ searches: "id, updatedAt, deletedAt" });
     this.version(4).stores({ kits: "id, updatedAt, deletedAt" });
+    this.version(5).stores({ grooves: "id, updatedAt, deletedAt" });
   }
 }
 
@@ -50,6 +54,7 @@ export interface DemoBook {
   readonly rudiments: readonly RudimentMark[];
   readonly searches: readonly SavedSearch[];
   readonly kits: readonly SavedKit[];
+  readonly grooves: readonly SavedGroove[];
 }
 /** What fills a new demo book. */
 export type DemoSource = () => Promise<DemoBook>;
@@ -72,30 +77,36 @@ const FILLS_MARK = "demo-filled";
 const CELLS_MARK = "demo-cells-filled";
 const SEARCHES_MARK = "demo-searches-filled";
 const KITS_MARK = "demo-kits-filled";
-const DEMO_MARKS = [FILLS_MARK, CELLS_MARK, SEARCHES_MARK, KITS_MARK];
+const GROOVES_MARK = "demo-grooves-filled";
+const DEMO_MARKS = [FILLS_MARK, CELLS_MARK, SEARCHES_MARK, KITS_MARK, GROOVES_MARK];
 
 async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
   const database = new BookDatabase(NAMES[name]);
   await database.open();
-  const { fills, cells, rudiments, searches, kits, preferences, marks } = database;
+  const { fills, cells, rudiments, searches, kits, grooves, preferences, marks } = database;
   if (name === "demo" && (await marks.bulkGet(DEMO_MARKS)).includes(undefined)) {
     const content = await demo();
-    await database.transaction("rw", [fills, cells, rudiments, searches, kits, preferences, marks], async () => {
-      // Another tab may have come first.
-      if (await isFirstTime(database, FILLS_MARK)) await fills.bulkPut(content.fills.map(newRow));
-      if (await isFirstTime(database, CELLS_MARK)) {
-        await cells.bulkPut(content.cells.map(newRow));
-        await rudiments.bulkPut([...content.rudiments]);
-      }
-      if (await isFirstTime(database, SEARCHES_MARK)) await searches.bulkPut(content.searches.map(newRow));
-      if (await isFirstTime(database, KITS_MARK)) {
-        await kits.bulkPut(content.kits.map(newRow));
-        // The demo's drummer plays her own; whoever has chosen one already keeps it.
-        const [own] = content.kits;
-        const chosen = (await preferences.get("player")) ?? { key: "player" };
-        if (own) await preferences.put({ kit: own.id, ...chosen, key: "player" });
-      }
-    });
+    await database.transaction(
+      "rw",
+      [fills, cells, rudiments, searches, kits, grooves, preferences, marks],
+      async () => {
+        // Another tab may have come first.
+        if (await isFirstTime(database, FILLS_MARK)) await fills.bulkPut(content.fills.map(newRow));
+        if (await isFirstTime(database, CELLS_MARK)) {
+          await cells.bulkPut(content.cells.map(newRow));
+          await rudiments.bulkPut([...content.rudiments]);
+        }
+        if (await isFirstTime(database, SEARCHES_MARK)) await searches.bulkPut(content.searches.map(newRow));
+        if (await isFirstTime(database, GROOVES_MARK)) await grooves.bulkPut(content.grooves.map(newRow));
+        if (await isFirstTime(database, KITS_MARK)) {
+          await kits.bulkPut(content.kits.map(newRow));
+          // The demo's drummer plays her own; whoever has chosen one already keeps it.
+          const [own] = content.kits;
+          const chosen = (await preferences.get("player")) ?? { key: "player" };
+          if (own) await preferences.put({ kit: own.id, ...chosen, key: "player" });
+        }
+      },
+    );
   }
   return database;
 }

@@ -3,6 +3,7 @@
 import { z } from "zod";
 import { ownCellSchema, rudimentMarkSchema } from "~/formats/cell";
 import { fillSchema } from "~/formats/fill";
+import { savedGrooveSchema } from "~/formats/groove";
 import { savedKitSchema } from "~/formats/kit";
 import { savedSearchSchema } from "~/formats/search";
 
@@ -13,4 +14,5 @@ export const demoSchema = z.object({
   rudiments: z.array(rudimentMarkSchema),
   searches: z.array(savedSearchSchema),
   kits: z.array(savedKitSchema),
+  grooves: z.array(savedGrooveSchema),
 });

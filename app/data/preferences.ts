@@ -1,7 +1,7 @@
 /** How a player has set the app up; the same for all fills. */
 
 import { z } from "zod";
-import { COUNT_STYLES, MAX_BPM, MIN_BPM, PLAYER_LEVELS, parseMeter } from "~/core";
+import { CLICKS_ON, COUNT_STYLES, MAX_BPM, MIN_BPM, PLAYER_LEVELS, parseMeter } from "~/core";
 import type { BookDatabase } from "./database";
 
 export const HANDEDNESS = ["right", "left", "open"] as const;
@@ -23,6 +23,10 @@ export const preferencesSchema = z.object({
   volume: z.number().min(0).max(1),
   /** Whether the metronome sounds after the count-in. */
   click: z.boolean(),
+  /** Which beats it clicks on. */
+  clicksOn: z.enum(CLICKS_ON),
+  /** See {@link ClickPlan}. */
+  silentBars: z.number().int().min(0).max(8),
   countInBars: z.number().int().min(0).max(2),
   /** What cells are looked at and heard in, where no fill says it. */
   cellTempo: z.number().min(MIN_BPM).max(MAX_BPM),
@@ -42,6 +46,8 @@ export const DEFAULT_PREFERENCES: Preferences = {
   theme: "system",
   volume: 0.5,
   click: false,
+  clicksOn: "beat",
+  silentBars: 0,
   countInBars: 1,
   cellTempo: 80,
   cellMeter: "4/4",

@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { barTicks, bpm, layOut, parseMeter, readStickLine, ticks } from "~/core";
 import { anyLine, anyMeter } from "~/core/testing/arbitraries";
-import { makeScore, type StaffBar, spellValue } from "./score";
+import { makeScore, type StaffBar } from "./score";
+import { spellValue } from "./voice";
 
 function scoreOf(text: string, meterText = "4/4", window?: readonly [number, number]): StaffBar[] {
   const { line } = readStickLine(text);

@@ -4,10 +4,11 @@ import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
 import type { BookEntry } from "~/cells/book";
 import type { BookDatabase, SearchRow } from "~/data/database";
+import type { GrooveChoice } from "~/data/grooves";
 import { searchDrafts } from "~/data/search-drafts";
-import { MAX_NAME } from "~/formats/fill";
+import { MAX_NAME } from "~/formats/phrase";
 import { hitsBetween, type SearchContent, toSpec, toWeights } from "~/formats/search";
-import { makeScore, type ShippedGroove } from "~/stack/playback";
+import { makeScore } from "~/stack/playback";
 import { Bin } from "~/ui/bin";
 import { KeyList, KeysButton } from "~/ui/key-list";
 import { Notice, useNotice } from "~/ui/notice";
@@ -35,7 +36,7 @@ export interface FitScreenProps {
   readonly bin: readonly SearchRow[];
   readonly saved: readonly { readonly id: string; readonly name: string }[];
   readonly entries: readonly BookEntry[];
-  readonly grooves: readonly ShippedGroove[];
+  readonly grooves: readonly GrooveChoice[];
 }
 
 /** What is shown of the ways: the best, fair draws, or those that are like one. */

@@ -22,16 +22,19 @@ import {
   type Voicing,
 } from "~/core";
 import type { FillRow, KitRow } from "~/data/database";
-import { type FillContent, MAX_NAME } from "~/formats/fill";
+import type { GrooveChoice } from "~/data/grooves";
+import type { FillContent } from "~/formats/fill";
 import type { KitContent } from "~/formats/kit";
+import { MAX_NAME } from "~/formats/phrase";
 import { workOut } from "~/stack/bench";
 import { chooseSlot, useChoice } from "~/stack/choice";
 import { useBench, useContent, useHistory, useWorked } from "~/stack/context";
-import { type ShippedGroove, useStackPlayback } from "~/stack/playback";
+import { useStackPlayback } from "~/stack/playback";
 import { Transport } from "~/stack/transport";
 import { useCeiling } from "~/stack/use-ceiling";
 import { Bin } from "~/ui/bin";
 import { KeyList, KeysButton } from "~/ui/key-list";
+import type { Heard } from "~/ui/playback";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
 import { type ChosenKit, isMeasured, useRig } from "~/ui/rig";
 import { SaveMark } from "~/ui/save-state";
@@ -78,7 +81,7 @@ export interface DeskKit {
 
 interface FloorDeskProps {
   readonly row: FillRow;
-  readonly grooves: readonly ShippedGroove[];
+  readonly grooves: readonly GrooveChoice[];
   readonly saving: Saving<FillContent>;
   readonly say: (words: string) => void;
   readonly tab: FloorTab;
@@ -114,6 +117,7 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
   const keyList = useRef<HTMLDialogElement>(null);
   const follow = useRef<Follow | null>(null);
   const strongHand = strongHandOf(preferences.hands);
+  const [isPracticeOpen, setPracticeOpen] = useState(false);
   const [surface, setSurface] = useState<Place | null>(null);
   const [trial, setTrial] = useState<Trial | null>(null);
   const [ask, setAsk] = useState<PlacingAsk>({
@@ -133,9 +137,10 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
   const history = isKitTab && deskKit ? deskKit.history : fillHistory;
   const voicing = content.voicing ?? NO_VOICING;
 
-  const playback = useStackPlayback(bench, grooves, preferences, {
+  const playback = useStackPlayback(grooves, preferences, {
+    fillId: row.id,
     heard: trial?.content ?? null,
-    onFrame: useCallback((at: number | null) => follow.current?.(at), []),
+    onFrame: useCallback((at: Heard | null) => follow.current?.(at?.inPhrase ?? null), []),
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was tried was of the fill as it was
   useEffect(() => setTrial(null), [content, kit, tab]);
@@ -476,7 +481,15 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
         </div>
         {isKitTab ? null : <KitWarnings kit={kit} onOpen={() => onTab("kit")} />}
       </div>
-      <Transport playback={playback} grooves={grooves} preferences={preferences} onPreferences={changePreferences} />
+      <Transport
+        isPracticeOpen={isPracticeOpen}
+        onPractice={() => setPracticeOpen(!isPracticeOpen)}
+        fillId={row.id}
+        playback={playback}
+        grooves={grooves}
+        preferences={preferences}
+        onPreferences={changePreferences}
+      />
       <KeyList dialog={keyList} groups={FLOOR_KEY_GROUPS} />
     </main>
   );

@@ -20,8 +20,8 @@ import {
   type Player,
   type Surface,
 } from "~/core";
-import { MAX_NAME } from "~/formats/fill";
 import { type KitContent, MAX_ANGLE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE } from "~/formats/kit";
+import { MAX_NAME } from "~/formats/phrase";
 import type { ChosenKit } from "~/ui/rig";
 import { PLAYER_NAMES, wordKitProblem } from "~/words/kit";
 import type { KitBench } from "./kit-bench";

@@ -4,12 +4,12 @@ import { useEffect, useState } from "react";
 import { useRouteLoaderData, useSubmit } from "react-router";
 import { useStore } from "zustand";
 import type { BookDatabase, FillRow, KitRow } from "~/data/database";
+import type { GrooveChoice } from "~/data/grooves";
 import { kitDrafts } from "~/data/kit-drafts";
 import type { FillContent } from "~/formats/fill";
 import { type KitContent, toKit } from "~/formats/kit";
 import { openBench } from "~/stack/bench";
 import { BenchContext } from "~/stack/context";
-import type { ShippedGroove } from "~/stack/playback";
 import { useFillSaving } from "~/stack/use-fill-saving";
 import { Notice, useNotice } from "~/ui/notice";
 import { type ShippedKit, setRigKit, useRig } from "~/ui/rig";
@@ -23,7 +23,7 @@ export interface FloorScreenProps {
   readonly row: FillRow;
   readonly draft: UnsavedDraft<FillContent> | null;
   readonly kitDraft: (UnsavedDraft<KitContent> & { readonly id: string }) | null;
-  readonly grooves: readonly ShippedGroove[];
+  readonly grooves: readonly GrooveChoice[];
 }
 
 interface RootData {

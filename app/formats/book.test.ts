@@ -13,7 +13,8 @@ import {
   writeBook,
 } from "./book";
 import { MAX_CELL_SLOTS, makeCellContent, type OwnCell } from "./cell";
-import { type Fill, makeContent, soundLine } from "./fill";
+import { type Fill, makeContent } from "./fill";
+import { soundLine } from "./phrase";
 
 function fillOf(text: string, given: Partial<Fill> = {}): Fill {
   return { id: "a", createdAt: 1, updatedAt: 2, content: makeContent({ text, name: "One" }), ...given };

@@ -3,11 +3,12 @@
 import { z } from "zod";
 import { type OwnCell, ownCellSchema, type RudimentMark, rudimentMarkSchema } from "./cell";
 import { type Fill, fillSchema } from "./fill";
+import { type SavedGroove, savedGrooveSchema } from "./groove";
 import { type SavedKit, savedKitSchema } from "./kit";
 import { type SavedSearch, savedSearchSchema } from "./search";
 
 export const BOOK_FORMAT = "dime-stack-book";
-export const BOOK_VERSION = 4;
+export const BOOK_VERSION = 5;
 export const BOOK_EXTENSION = ".dimestack.json";
 /** Files over this are refused unread. */
 export const MAX_BOOK_BYTES = 8 * 1024 * 1024;
@@ -22,47 +23,42 @@ export interface BookContents {
   readonly searches: readonly SavedSearch[];
   /** Own kits; those that ship are everybody's. */
   readonly kits: readonly SavedKit[];
+  /** Own grooves, as with kits. */
+  readonly grooves: readonly SavedGroove[];
 }
 
-export const EMPTY_BOOK: BookContents = { fills: [], cells: [], rudiments: [], searches: [], kits: [] };
+export const EMPTY_BOOK: BookContents = { fills: [], cells: [], rudiments: [], searches: [], kits: [], grooves: [] };
 
-const fillsSchema = z.array(fillSchema).max(MAX_BOOK_ITEMS);
+const ITEMS = {
+  fills: z.array(fillSchema).max(MAX_BOOK_ITEMS),
+  cells: z.array(ownCellSchema).max(MAX_BOOK_ITEMS),
+  rudiments: z.array(rudimentMarkSchema).max(MAX_BOOK_ITEMS),
+  searches: z.array(savedSearchSchema).max(MAX_BOOK_ITEMS),
+  kits: z.array(savedKitSchema).max(MAX_BOOK_ITEMS),
+  grooves: z.array(savedGrooveSchema).max(MAX_BOOK_ITEMS),
+} as const;
 
+/** A book of a version, with what it had; what came later is empty. */
+function versionSchema<Version extends number>(
+  version: Version,
+  items: Partial<typeof ITEMS>,
+): z.ZodType<BookContents> {
+  return z
+    .strictObject({ format: z.literal(BOOK_FORMAT), version: z.literal(version), ...items })
+    .transform(({ format: _, version: __, ...contents }) => ({
+      ...EMPTY_BOOK,
+      ...(contents as Partial<BookContents>),
+    }));
+}
+
+const { fills, cells, rudiments, searches, kits, grooves } = ITEMS;
 /** Each version that was ever written is read. */
 const VERSIONS: Readonly<Record<number, z.ZodType<BookContents>>> = {
-  1: z
-    .strictObject({ format: z.literal(BOOK_FORMAT), version: z.literal(1), fills: fillsSchema })
-    .transform(({ fills }) => ({ ...EMPTY_BOOK, fills })),
-  2: z
-    .strictObject({
-      format: z.literal(BOOK_FORMAT),
-      version: z.literal(2),
-      fills: fillsSchema,
-      cells: z.array(ownCellSchema).max(MAX_BOOK_ITEMS),
-      rudiments: z.array(rudimentMarkSchema).max(MAX_BOOK_ITEMS),
-    })
-    .transform(({ fills, cells, rudiments }) => ({ ...EMPTY_BOOK, fills, cells, rudiments })),
-  3: z
-    .strictObject({
-      format: z.literal(BOOK_FORMAT),
-      version: z.literal(3),
-      fills: fillsSchema,
-      cells: z.array(ownCellSchema).max(MAX_BOOK_ITEMS),
-      rudiments: z.array(rudimentMarkSchema).max(MAX_BOOK_ITEMS),
-      searches: z.array(savedSearchSchema).max(MAX_BOOK_ITEMS),
-    })
-    .transform(({ fills, cells, rudiments, searches }) => ({ ...EMPTY_BOOK, fills, cells, rudiments, searches })),
-  4: z
-    .strictObject({
-      format: z.literal(BOOK_FORMAT),
-      version: z.literal(4),
-      fills: fillsSchema,
-      cells: z.array(ownCellSchema).max(MAX_BOOK_ITEMS),
-      rudiments: z.array(rudimentMarkSchema).max(MAX_BOOK_ITEMS),
-      searches: z.array(savedSearchSchema).max(MAX_BOOK_ITEMS),
-      kits: z.array(savedKitSchema).max(MAX_BOOK_ITEMS),
-    })
-    .transform(({ fills, cells, rudiments, searches, kits }) => ({ fills, cells, rudiments, searches, kits })),
+  1: versionSchema(1, { fills }),
+  2: versionSchema(2, { fills, cells, rudiments }),
+  3: versionSchema(3, { fills, cells, rudiments, searches }),
+  4: versionSchema(4, { fills, cells, rudiments, searches, kits }),
+  5: versionSchema(5, { fills, cells, rudiments, searches, kits, grooves }),
 };
 
 /** What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it. */
@@ -72,9 +68,17 @@ export interface ImportCount {
   readonly cells: Readonly<Record<Taken, number>>;
   readonly searches: Readonly<Record<Taken, number>>;
   readonly kits: Readonly<Record<Taken, number>>;
+  readonly grooves: Readonly<Record<Taken, number>>;
 }
 
-const KINDS = { fills: "fill", cells: "cell", rudiments: "rudiment", searches: "search", kits: "kit" } as const;
+const KINDS = {
+  fills: "fill",
+  cells: "cell",
+  rudiments: "rudiment",
+  searches: "search",
+  kits: "kit",
+  grooves: "groove",
+} as const;
 type BookKey = keyof typeof KINDS;
 export type BookItemKind = (typeof KINDS)[BookKey];
 
@@ -96,8 +100,8 @@ export type BookReading =
   | ({ readonly ok: true } & BookContents)
   | { readonly ok: false; readonly problem: BookProblem };
 
-export function writeBook({ fills, cells, rudiments, searches, kits }: BookContents): string {
-  const book = { format: BOOK_FORMAT, version: BOOK_VERSION, fills, cells, rudiments, searches, kits };
+export function writeBook(contents: BookContents): string {
+  const book = { format: BOOK_FORMAT, version: BOOK_VERSION, ...contents };
   return `${JSON.stringify(book, null, 2)}\n`;
 }
 

@@ -16,7 +16,7 @@ import {
   type Rate,
   readCell,
 } from "~/core";
-import { MAX_NAME, MAX_TAG, MAX_TAGS } from "./fill";
+import { MAX_NAME, MAX_TAG, MAX_TAGS } from "./phrase";
 import { rateTextSchema } from "./rate";
 
 /** A longer sticking is a phrase, and belongs on the Stack. */

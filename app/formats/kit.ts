@@ -2,7 +2,7 @@
 
 import { z } from "zod";
 import { basePlace, canPlay, type Kit, PLACES, PLAYERS, type Surface } from "~/core";
-import { MAX_NAME } from "./fill";
+import { MAX_NAME } from "./phrase";
 
 export const MAX_SURFACES = 24;
 /** Centimetres from the seat, left or right, in front or behind. */

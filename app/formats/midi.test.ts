@@ -14,6 +14,7 @@ import {
   usualSurface,
 } from "~/core";
 import { anyLine } from "~/core/testing/arbitraries";
+import { USUAL } from "~/core/testing/settings";
 import { MIDI_VELOCITIES, writeArrangementMidi, writeTimelineMidi } from "./midi";
 
 const NOTE_OFF = 0x8;
@@ -96,7 +97,7 @@ describe("an independent reader finds", () => {
   });
   test("groove, fill and the crash that answers it", () => {
     const timeline = timelineOf("@4 RLRRLx3 K");
-    const arrangement = arrange(timeline, plainGroove(timeline.meter), { grooveBars: 1, countInBars: 1 }, "L");
+    const arrangement = arrange(timeline, plainGroove(timeline.meter), { ...USUAL, countInBars: 1 }, "L");
     const { ons, end } = read(writeArrangementMidi(arrangement, timeline.meter, timeline.tempo, "x"));
     expect(ons.filter((event) => event.at >= 40_320 && event.at < 80_640)).toHaveLength(16);
     expect(ons.filter((event) => event.at === 80_640).map((event) => event.param1)).toEqual(

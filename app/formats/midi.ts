@@ -14,7 +14,6 @@ import {
   type SoundingNote,
   TICKS_PER_QUARTER,
   type Timeline,
-  ticks,
   unitTicks,
   usualMidi,
 } from "~/core";
@@ -63,7 +62,7 @@ export function writeTimelineMidi(timeline: Timeline, name: string, kit: Kit | n
   return writeSounds(sounds, length, timeline.meter, timeline.tempo, name, keysOf(kit));
 }
 
-/** One time round the arrangement, groove and fill, then the crash on one. */
+/** One time round the arrangement as it sounds, groove and fill with their feel, then the crash on one. */
 export function writeArrangementMidi(
   arrangement: Arrangement,
   meter: Meter,
@@ -74,8 +73,12 @@ export function writeArrangementMidi(
   const once = arrangement.notes.filter((note) => note.passes !== "later");
   const answer = arrangement.notes
     .filter((note) => note.at === 0 && note.passes !== "first" && note.role !== "fill")
-    .map((note) => ({ ...note, at: ticks(note.at + arrangement.length) }));
-  const toSound = (note: SoundingNote): Sound => ({ ...note, grace: note.role === "fill" && note.slot === null });
+    .map((note) => ({ ...note, sounds: note.sounds + arrangement.length }));
+  const toSound = (note: SoundingNote): Sound => ({
+    ...note,
+    at: Math.round(note.sounds),
+    grace: note.role === "fill" && note.slot === null,
+  });
   const length = arrangement.length + (answer.length > 0 ? barTicks(meter) : 0);
   return writeSounds([...once, ...answer].map(toSound), length, meter, tempo, name, keysOf(kit));
 }

@@ -21,7 +21,7 @@ import {
 } from "~/core";
 import { cellOf, cellTextSchema } from "./cell";
 import { figureSchema, toFigure } from "./figure";
-import { MAX_NAME } from "./fill";
+import { MAX_NAME } from "./phrase";
 import { rateTextSchema } from "./rate";
 
 export const MAX_POOL = 48;

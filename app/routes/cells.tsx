@@ -34,7 +34,8 @@ import {
   rateOf,
   rudimentMarkSchema,
 } from "~/formats/cell";
-import { MAX_WINDOW_BARS, makeContent } from "~/formats/fill";
+import { makeContent } from "~/formats/fill";
+import { MAX_WINDOW_BARS } from "~/formats/phrase";
 import { Trouble } from "~/ui/trouble";
 import type { Route } from "./+types/cells";
 

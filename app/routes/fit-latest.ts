@@ -7,7 +7,7 @@ import type { BookDatabase } from "~/data/database";
 import { loadPreferences } from "~/data/preferences";
 import { addRow, getRow, listRows } from "~/data/rows";
 import { cellOf } from "~/formats/cell";
-import { soundLine } from "~/formats/fill";
+import { soundLine } from "~/formats/phrase";
 import { MAX_POOL, makeSearch, type PoolContent } from "~/formats/search";
 import type { Route } from "./+types/fit-latest";
 

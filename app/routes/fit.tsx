@@ -5,6 +5,7 @@ import { loadGrooves, loadRudiments } from "~/content";
 import { flushSaves } from "~/data/autosave";
 import { listRudimentMarks } from "~/data/cells";
 import { currentBook } from "~/data/current";
+import { listGrooves } from "~/data/grooves";
 import { loadPreferences } from "~/data/preferences";
 import { addRow, binRow, emptyOldBin, getRow, listBin, listRows, restoreRow } from "~/data/rows";
 import { searchDrafts } from "~/data/search-drafts";
@@ -40,7 +41,7 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
     bin,
     saved: rows.map(({ id, content }) => ({ id, name: content.name })),
     entries: listEntries(rudiments, marks, cells, preferences.hands === "left"),
-    grooves,
+    grooves: await listGrooves(book, grooves),
   };
 }
 clientLoader.hydrate = true as const;

@@ -4,6 +4,7 @@ import { loadGrooves } from "~/content";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/data/current";
 import { fillDrafts } from "~/data/fill-drafts";
+import { listGrooves } from "~/data/grooves";
 import { kitDrafts } from "~/data/kit-drafts";
 import { loadPreferences } from "~/data/preferences";
 import { addRow, emptyOldBin, getRow } from "~/data/rows";
@@ -20,9 +21,9 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
   await flushSaves();
   const book = await currentBook();
   await emptyOldBin(book.kits, Date.now());
-  const [row, { grooves }, preferences] = await Promise.all([
+  const [row, grooves, preferences] = await Promise.all([
     getRow(book.fills, params.fillId),
-    serverLoader(),
+    serverLoader().then(({ grooves: shipped }) => listGrooves(book, shipped)),
     loadPreferences(book),
   ]);
   if (!row) throw data("no such fill", { status: 404 });

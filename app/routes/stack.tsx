@@ -4,6 +4,7 @@ import { loadGrooves } from "~/content";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/data/current";
 import { fillDrafts } from "~/data/fill-drafts";
+import { listGrooves } from "~/data/grooves";
 import { addRow, getRow } from "~/data/rows";
 import { fillContentSchema } from "~/formats/fill";
 import { StackScreen } from "~/stack/screen";
@@ -17,7 +18,10 @@ export function loader() {
 export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
-  const [row, { grooves }] = await Promise.all([getRow(book.fills, params.fillId), serverLoader()]);
+  const [row, grooves] = await Promise.all([
+    getRow(book.fills, params.fillId),
+    serverLoader().then(({ grooves: shipped }) => listGrooves(book, shipped)),
+  ]);
   if (!row) throw data("no such fill", { status: 404 });
   const found = fillDrafts.take(row.id, Date.now());
   const draft = found && JSON.stringify(found.content) !== JSON.stringify(row.content) ? found : null;

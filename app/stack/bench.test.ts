@@ -3,10 +3,12 @@ import { pansOf } from "~/audio/pans";
 import { bpm, formatLine, mirrorKit, mirrorLine, type Place, parseMeter, ticks, usualSurface } from "~/core";
 import { DEFAULT_PREFERENCES } from "~/data/preferences";
 import { makeContent } from "~/formats/fill";
+import { makeGrooveContent, toGroove } from "~/formats/groove";
+import { AS_WRITTEN } from "~/ui/practice";
 import { setRigKit } from "~/ui/rig";
 import { openBench, workOut } from "./bench";
 import { findNoteKey, type KeyScene, NOTE_KEYS, SCREEN_KEYS } from "./keys";
-import { makeScore, pickGroove } from "./playback";
+import { makeScore, makeSource, pickGroove } from "./playback";
 
 function open(text = "@4 RLRL") {
   const bench = openBench(makeContent({ text }));
@@ -175,7 +177,14 @@ describe("keys", () => {
 
 describe("the score that is played", () => {
   const grooves = [
-    { id: "g", name: "G", meter: { beats: 4, unit: 4 }, line: "@2 (R/hhK)R/hh (R/hhL)R/hh (R/hhK)R/hh (R/hhL)R/hh" },
+    {
+      id: "g",
+      name: "G",
+      groove: toGroove(makeGrooveContent({ text: "@2 (R/hhK)R/hh (R/hhL)R/hh (R/hhK)R/hh (R/hhL)R/hh" })),
+      isOwn: false,
+      slowest: bpm(60),
+      fastest: bpm(120),
+    },
   ];
   const content = makeContent({ text: "@4 RLRRLx3 K", groove: "g" });
   test("has the fill in its groove; the free hand crashes", () => {
@@ -186,6 +195,21 @@ describe("the score that is played", () => {
   test("left-handed and open-handed players have the other hand on the hi-hat", () => {
     const hat = (hands: "right" | "left" | "open") => formatLine(pickGroove(grooves, content, hands).line).slice(3, 9);
     expect([hat("right"), hat("left"), hat("open")]).toEqual(["(R/hhK", "(L/hhK", "(L/hhK"]);
+  });
+  test("an own groove is played as its player wrote it", () => {
+    const own = grooves.map((groove) => ({ ...groove, isOwn: true }));
+    expect(formatLine(pickGroove(own, content, "left").line).slice(3, 9)).toBe("(R/hhK");
+  });
+  test("a ladder and a speed lay the fill out at the tempo that is played; a loop plays some of its slots", () => {
+    const ladder = { from: bpm(60), to: bpm(80), step: 10, every: 1 };
+    const climbing = makeSource(content, grooves, DEFAULT_PREFERENCES, { ...AS_WRITTEN, ladder });
+    expect([0, 1, 2, 3].map((repeat) => climbing(repeat).tempo)).toEqual([60, 70, 80, 80]);
+    expect(climbing(3)).toBe(climbing(2));
+    const half = makeSource(content, grooves, DEFAULT_PREFERENCES, { ...AS_WRITTEN, speed: 0.5 });
+    expect(half(0).tempo).toBe(45);
+    const loop = { fillId: "x", from: 4, to: 6, toBeat: false };
+    const { arrangement } = makeSource(content, grooves, DEFAULT_PREFERENCES, { ...AS_WRITTEN, loop })(0);
+    expect(arrangement.notes.map(({ slot }) => slot)).toEqual([4, 5, 6]);
   });
   test("sounds on the player's kit: groove, fill and crash fold on to what is there", () => {
     const small = { surfaces: (["sn", "f1", "kk", "hp", "hh"] as Place[]).map(usualSurface) };

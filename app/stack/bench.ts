@@ -24,26 +24,29 @@ import {
   ticks,
 } from "~/core";
 import { toFigure } from "~/formats/figure";
-import { type FillContent, MAX_WINDOW_BARS, soundLine, toPhrase } from "~/formats/fill";
+import type { FillContent } from "~/formats/fill";
+import { MAX_WINDOW_BARS, type PhraseContent, soundLine, toPhrase } from "~/formats/phrase";
 import { rigNow } from "~/ui/rig";
 import { makeUndoStore, type UndoStore } from "~/ui/undo-store";
 
-export interface BenchHandle {
-  readonly store: UndoStore<FillContent>["store"];
+export interface BenchHandle<Content extends PhraseContent = FillContent> {
+  readonly store: UndoStore<Content>["store"];
   /** The line as typed. What cannot be read is kept as text while the last readable line stays in force. */
   setText: (text: string) => void;
   /** Changes the line in force; false when the text is being mended and must not be overwritten. */
   editLine: (change: (line: Line) => Line) => boolean;
   /** Leads with the other hand; what the voicing says of one hand it says of the other then. False as above. */
   mirror: () => boolean;
-  setContent: (change: Partial<FillContent>, kind: string) => void;
+  setContent: (change: Partial<Content>, kind: string) => void;
   setMeter: (meter: Meter) => void;
   /** Another version altogether, as one step of undo. */
-  replace: (content: FillContent) => void;
+  replace: (content: Content) => void;
 }
 
-export function openBench(initial: FillContent): BenchHandle {
-  const { store, put } = makeUndoStore(initial);
+/** Any phrase may lie on the bench: a fill, or a groove. */
+export function openBench<Content extends PhraseContent = FillContent>(initial: Content): BenchHandle<Content> {
+  const { store, put: putAny } = makeUndoStore(initial);
+  const put = (kind: string | null, change: Partial<PhraseContent>) => putAny(kind, change as Partial<Content>);
   return {
     store,
     setText: (text) => put("text", readStickLine(text).line ? { text, goodText: text } : { text }),
@@ -73,7 +76,7 @@ export function openBench(initial: FillContent): BenchHandle {
 }
 
 /** The window in another meter: as many bars where it was whole bars, else as it was, within what may be. */
-function carryWindow({ meter, window }: FillContent, next: Meter): FillContent["window"] {
+function carryWindow({ meter, window }: PhraseContent, next: Meter): PhraseContent["window"] {
   const bar = barTicks(meter as Meter);
   const nextBar = barTicks(next);
   if (window.start % bar === 0 && window.length % bar === 0) {
@@ -98,10 +101,13 @@ export interface Worked {
   readonly hits: readonly FigureHit[];
 }
 
-const known = new WeakMap<FillContent, { readonly layout: string; readonly worked: Worked }>();
+/** A band's figure goes with fills. */
+type Workable = PhraseContent & Pick<FillContent, "figure">;
+
+const known = new WeakMap<Workable, { readonly layout: string; readonly worked: Worked }>();
 
 /** Worked out once for each content on the player's kit, whoever asks. */
-export function workOut(content: FillContent): Worked {
+export function workOut(content: Workable): Worked {
   const { kit, layout } = rigNow();
   const found = known.get(content);
   if (found?.layout === layout) return found.worked;

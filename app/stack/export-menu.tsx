@@ -1,25 +1,33 @@
 import { Download } from "lucide-react";
+import { lazy, Suspense, useState } from "react";
+import type { GrooveChoice } from "~/data/grooves";
 import type { Preferences } from "~/data/preferences";
 import type { Fill, FillContent } from "~/formats/fill";
 import { download, fileName } from "~/ui/download";
 import { rigNow } from "~/ui/rig";
 import { workOut } from "./bench";
-import { makeScore, type ShippedGroove } from "./playback";
+import { makeScore } from "./playback";
 
 interface ExportMenuProps {
   readonly identity: Pick<Fill, "id" | "createdAt">;
   readonly getContent: () => FillContent;
-  readonly grooves: readonly ShippedGroove[];
+  readonly grooves: readonly GrooveChoice[];
   readonly preferences: Preferences;
   readonly say: (words: string) => void;
 }
 
 const MIDI = "audio/midi";
+const LoopsDialog = lazy(() => import("./loops-dialog"));
 
 /** Ways to take the fill away. */
 export function ExportMenu({ identity, getContent, grooves, preferences, say }: ExportMenuProps) {
   const named = (content: FillContent) => content.name || "Untitled";
+  const [loopsOf, setLoopsOf] = useState<FillContent | null>(null);
   const items = [
+    {
+      name: "Practice loops (WAV)…",
+      run: async (content: FillContent) => setLoopsOf(content),
+    },
     {
       name: "MIDI file: the fill",
       run: async (content: FillContent) => {
@@ -84,6 +92,17 @@ export function ExportMenu({ identity, getContent, grooves, preferences, say }: 
           </li>
         ))}
       </ul>
+      {loopsOf ? (
+        <Suspense fallback={null}>
+          <LoopsDialog
+            fillId={identity.id}
+            content={loopsOf}
+            grooves={grooves}
+            preferences={preferences}
+            onClose={() => setLoopsOf(null)}
+          />
+        </Suspense>
+      ) : null}
     </div>
   );
 }

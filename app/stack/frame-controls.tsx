@@ -20,7 +20,7 @@ import {
   ticks,
   withOpeningRate,
 } from "~/core";
-import { MAX_WINDOW_BARS } from "~/formats/fill";
+import { MAX_WINDOW_BARS } from "~/formats/phrase";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
 import { tellHits } from "~/words/figure";
 import {
@@ -107,7 +107,7 @@ function Band() {
   );
 }
 
-function MeterControl() {
+export function MeterControl() {
   const { meter } = useContent();
   const bench = useBench();
   const text = formatMeter(meter);
@@ -165,7 +165,7 @@ function MeterControl() {
   );
 }
 
-function RateControl({ say }: { say: (words: string) => void }) {
+export function RateControl({ say }: { say: (words: string) => void }) {
   const bench = useBench();
   const { line } = useWorked();
   const rate = openingRate(line);
@@ -203,7 +203,7 @@ function RateControl({ say }: { say: (words: string) => void }) {
   );
 }
 
-function WindowControl() {
+export function WindowControl() {
   const bench = useBench();
   const { meter, window, countStyle } = useContent();
   const { line, timeline } = useWorked();
@@ -322,7 +322,7 @@ function LeadControl({ say }: { say: (words: string) => void }) {
 }
 
 /** The ready voicings at hand; layers of one's own are made on the Floor. */
-function VoicingControl() {
+export function VoicingControl() {
   const bench = useBench();
   const { voicing = [] } = useContent();
   const [preferences] = usePreferences();

@@ -252,6 +252,9 @@ export const SCREEN_KEYS = [
   { keys: ["Space"], does: "start or stop" },
   { keys: ["/"], does: "to the line" },
   { keys: ["Escape"], does: "from the line to the notes" },
+  { keys: ["q", "w"], does: "note before, next note, with its sound" },
+  { keys: ["p"], does: "practise: layers, loop, speed, ladder" },
+  { keys: ["o"], does: "loop the chosen cells, or all again" },
   { keys: ["[", "]"], does: "tempo down or up by 1" },
   { keys: ["{", "}"], does: "tempo down or up by 5" },
   { keys: ["m"], does: "lead with the other hand" },
@@ -262,6 +265,11 @@ export const SCREEN_KEYS = [
   { keys: ["Shift+Space"], does: "start or stop while typing" },
   { keys: ["?"], does: "this list" },
 ] as const;
+
+/** Of these, what goes with practising a fill, by what it does. */
+export const PRACTICE_KEYS: readonly string[] = SCREEN_KEYS.filter(({ keys }) => ["p", "o"].includes(keys[0])).map(
+  ({ does }) => does,
+);
 
 export function findNoteKey(event: {
   key: string;

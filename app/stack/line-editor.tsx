@@ -1,6 +1,6 @@
 import { type RefObject, useId } from "react";
 import type { Problem, Reading } from "~/core";
-import { MAX_KEPT_TEXT } from "~/formats/fill";
+import { MAX_KEPT_TEXT } from "~/formats/phrase";
 import { wordProblem } from "~/words/problem";
 import { useBench, useContent, useHistory, useWorked } from "./context";
 

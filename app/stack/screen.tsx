@@ -3,6 +3,7 @@ import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react"
 import { Link, useSubmit } from "react-router";
 import { readCell } from "~/core";
 import type { FillRow } from "~/data/database";
+import type { GrooveChoice } from "~/data/grooves";
 import type { FillContent } from "~/formats/fill";
 import { notePlace, takeCell } from "~/ui/hand-over";
 import { KeyList, KeysButton } from "~/ui/key-list";
@@ -22,7 +23,8 @@ import { KEY_GROUPS } from "./keys";
 import { LineEditor } from "./line-editor";
 import { NameAndTags } from "./name-and-tags";
 import { Pictures } from "./pictures";
-import { type ShippedGroove, useStackPlayback } from "./playback";
+import { useStackPlayback } from "./playback";
+import { toggleCellLoop } from "./practice-loop";
 import { putInCell } from "./put-in";
 import { Transport } from "./transport";
 import { useFillSaving } from "./use-fill-saving";
@@ -38,7 +40,7 @@ export interface StackScreenProps {
   readonly row: FillRow;
   /** To go on with. */
   readonly draft: UnsavedDraft<FillContent> | null;
-  readonly grooves: readonly ShippedGroove[];
+  readonly grooves: readonly GrooveChoice[];
 }
 
 /** The bench: one fill, typed, seen three ways, judged, heard. */
@@ -60,7 +62,7 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
   const input = useRef<HTMLTextAreaElement>(null);
   const notes = useRef<HTMLDivElement>(null);
   const keyList = useRef<HTMLDialogElement>(null);
-  const playback = useStackPlayback(bench, grooves, preferences);
+  const playback = useStackPlayback(grooves, preferences, { fillId: row.id });
   const history = useHistory();
 
   const saving = useFillSaving(bench, row, draft, say);
@@ -88,7 +90,10 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
     },
     [bench],
   );
-  useScreenKeys({ input, keyList, togglePlay: playback.toggle, openDrawer, say });
+  const [isPracticeOpen, setPracticeOpen] = useState(false);
+  const togglePractice = useCallback(() => setPracticeOpen((isOpen) => !isOpen), []);
+  const toggleLoop = useCallback(() => toggleCellLoop(bench, row.id), [bench, row.id]);
+  useScreenKeys({ input, keyList, togglePlay: playback.toggle, openDrawer, togglePractice, toggleLoop, say });
 
   const copyMine = () =>
     void submit(JSON.stringify({ content: bench.store.getState().content }), {
@@ -144,7 +149,15 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
           <HowItMayEnd say={say} />
         </Suspense>
       </div>
-      <Transport playback={playback} grooves={grooves} preferences={preferences} onPreferences={changePreferences} />
+      <Transport
+        fillId={row.id}
+        playback={playback}
+        grooves={grooves}
+        preferences={preferences}
+        onPreferences={changePreferences}
+        isPracticeOpen={isPracticeOpen}
+        onPractice={togglePractice}
+      />
       {drawer ? (
         <Suspense fallback={null}>
           <CellDrawer

@@ -1,21 +1,30 @@
-import { Play, SlidersHorizontal, Square, Volume2 } from "lucide-react";
-import { useEffect, useId, useState } from "react";
-import { bpm, MAX_BPM, MIN_BPM } from "~/core";
+import { Play, Repeat, SlidersHorizontal, Square, Volume2 } from "lucide-react";
+import { lazy, Suspense, useEffect, useId, useState } from "react";
+import { bpm, MAX_BPM, type Meter, MIN_BPM } from "~/core";
+import type { GrooveChoice } from "~/data/grooves";
 import type { Preferences } from "~/data/preferences";
 import type { Playback } from "~/ui/playback";
+import { isPractised, usePractice } from "~/ui/practice";
 import { nameTempoUnit } from "~/words/time";
 import { useBench, useContent } from "./context";
-import { groovesFor, type ShippedGroove } from "./playback";
+import { groovesFor } from "./playback";
+
+const PracticePanel = lazy(() => import("./practice-panel"));
 
 interface TransportProps {
+  readonly fillId: string;
   readonly playback: Playback;
-  readonly grooves: readonly ShippedGroove[];
+  readonly grooves: readonly GrooveChoice[];
   readonly preferences: Preferences;
   readonly onPreferences: (change: Partial<Preferences>) => void;
+  readonly isPracticeOpen: boolean;
+  readonly onPractice: () => void;
 }
 
 /** Start and stop, tempo, groove, metronome and volume: at the foot of the screen, in reach. */
-export function Transport({ playback, grooves, preferences, onPreferences }: TransportProps) {
+export function Transport(props: TransportProps) {
+  const { fillId, playback, grooves, preferences, onPreferences, isPracticeOpen, onPractice } = props;
+  const isOtherwise = isPractised(usePractice(), fillId);
   // On a phone the rest of the settings stand behind a button.
   const [more, setMore] = useState(false);
   return (
@@ -38,6 +47,17 @@ export function Transport({ playback, grooves, preferences, onPreferences }: Tra
         {playback.playing ? "Stop" : "Play"}
       </button>
       <TempoControl />
+      <button
+        type="button"
+        className={`btn ${isOtherwise ? "btn-outline btn-primary" : ""}`}
+        aria-expanded={isPracticeOpen}
+        aria-keyshortcuts="p"
+        title="Layers, loop, speed, tempo ladder, clicks (p)"
+        onClick={onPractice}
+      >
+        <Repeat size={16} aria-hidden /> Practise
+        {isOtherwise ? <span className="sr-only">: not all as written</span> : null}
+      </button>
       <button
         type="button"
         className="btn btn-sm btn-square ml-auto md:hidden"
@@ -72,6 +92,11 @@ export function Transport({ playback, grooves, preferences, onPreferences }: Tra
         </label>
         <VolumeControl volume={preferences.volume} onVolume={(volume) => onPreferences({ volume })} />
       </div>
+      {isPracticeOpen ? (
+        <Suspense fallback={null}>
+          <PracticePanel fillId={fillId} preferences={preferences} onPreferences={onPreferences} onClose={onPractice} />
+        </Suspense>
+      ) : null}
       {playback.trouble ? (
         <p role="alert" className="text-sm text-error basis-full">
           {playback.trouble}
@@ -114,17 +139,17 @@ function TempoControl() {
         min={40}
         max={240}
         value={Math.round(tempo)}
-        className="range range-xs w-24 hidden xl:block"
+        className="range range-xs w-24 hidden 2xl:block"
         onChange={(event) => put(Number(event.target.value))}
       />
     </div>
   );
 }
 
-function GrooveControl({ grooves }: { grooves: readonly ShippedGroove[] }) {
+function GrooveControl({ grooves }: { grooves: readonly GrooveChoice[] }) {
   const content = useContent();
   const bench = useBench();
-  const fitting = groovesFor(grooves, content);
+  const fitting = groovesFor(grooves, content.meter as Meter);
   const chosen = fitting.some((groove) => groove.id === content.groove) ? content.groove : "plain";
   return (
     <div className="flex items-center gap-2 text-sm">

@@ -5,16 +5,28 @@ import { bpm } from "~/core";
 import { isTyping } from "~/ui/keys";
 import type { DrawerTab } from "./cell-drawer";
 import { useBench, useHistory } from "./context";
+import { stepNote } from "./step";
 
 interface ScreenKeyTargets {
   readonly input: RefObject<HTMLTextAreaElement | null>;
   readonly keyList: RefObject<HTMLDialogElement | null>;
   readonly togglePlay: () => void;
   readonly openDrawer: (tab: DrawerTab) => void;
+  /** Where there is something to be practised. */
+  readonly togglePractice?: () => void;
+  readonly toggleLoop?: () => void;
   readonly say: (words: string) => void;
 }
 
-export function useScreenKeys({ input, keyList, togglePlay, openDrawer, say }: ScreenKeyTargets) {
+export function useScreenKeys({
+  input,
+  keyList,
+  togglePlay,
+  openDrawer,
+  togglePractice,
+  toggleLoop,
+  say,
+}: ScreenKeyTargets) {
   const bench = useBench();
   const history = useHistory();
   // biome-ignore lint/correctness/useExhaustiveDependencies: handlers reach the state of the moment through the stores
@@ -46,6 +58,9 @@ export function useScreenKeys({ input, keyList, togglePlay, openDrawer, say }: S
       else if (event.key === "?") keyList.current?.showModal();
       else if (event.key === "t") openDrawer("moves");
       else if (event.key === "c") openDrawer("cells");
+      else if (event.key === "p") togglePractice?.();
+      else if (event.key === "o") toggleLoop?.();
+      else if (event.key === "q" || event.key === "w") stepNote(bench, event.key === "w" ? 1 : -1);
       else if (event.key === "m") {
         if (!bench.mirror()) say("Mend the line first, then mirror it.");
       } else if (step !== undefined) bench.setContent({ tempo: bpm(tempo + step) }, "tempo");
@@ -54,5 +69,5 @@ export function useScreenKeys({ input, keyList, togglePlay, openDrawer, say }: S
     };
     window.addEventListener("keydown", onKeyDown);
     return () => window.removeEventListener("keydown", onKeyDown);
-  }, [bench, togglePlay, openDrawer, history.undo, history.redo]);
+  }, [bench, togglePlay, openDrawer, togglePractice, toggleLoop, history.undo, history.redo]);
 }

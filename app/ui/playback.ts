@@ -1,11 +1,13 @@
 /** One thing that can be played: its play button's state, edits that take hold while it sounds, and lights that follow. */
 
 import { useCallback, useEffect, useRef } from "react";
-import type { Score } from "~/audio/player";
 import { fetchPlayer, play, positionOf, refresh, setSound, stop, usePlaying } from "~/audio/playing";
+import type { ScoreSource } from "~/audio/score";
+import { phraseAt, slotSounding } from "~/core";
 import type { Preferences } from "~/data/preferences";
 import { light } from "~/views/lighting";
 import { useRig } from "./rig";
+import { makeSounds } from "./sounds";
 
 export interface Playback {
   readonly playing: boolean;
@@ -18,7 +20,7 @@ const TROUBLE = "The sound could not be started. Check that this browser may pla
 /** Keeps the player at the preferences of the moment, and fetches its code while the user looks at the page. */
 export function useSound({ volume }: Preferences) {
   const { kit } = useRig();
-  useEffect(() => setSound({ volume, kit }), [volume, kit]);
+  useEffect(() => setSound({ volume, kit, makeSounds }), [volume, kit]);
   useEffect(() => {
     const idle = setTimeout(() => void fetchPlayer().catch(() => {}), 1200);
     return () => clearTimeout(idle);
@@ -27,20 +29,31 @@ export function useSound({ volume }: Preferences) {
 
 export interface PlaybackOptions {
   readonly id: string;
-  /** What to play now; a new function when there is something else to be heard. */
-  readonly makeScore: () => Score;
-  /** The slot that sounds at a position in the loop. */
-  readonly slotAt?: (at: number) => number | null;
-  /** Told at every frame where the ear is in the loop; null when nothing sounds. */
-  readonly onFrame?: (at: number | null) => void;
+  /** What to play now, repeat by repeat; a new function when there is something else to be heard. */
+  readonly makeScore: ScoreSource;
+  /** Told at every frame where the ear is; null when nothing sounds. */
+  readonly onFrame?: (heard: Heard | null) => void;
+}
+
+/** Where the ear is. */
+export interface Heard {
+  readonly repeat: number;
+  /** Ticks in the loop, as it sounds. */
+  readonly inLoop: number;
+  /** Ticks from the phrase's first bar line, as it is written. */
+  readonly inPhrase: number;
+  /** Ticks in the whole form, groove bars and all, as it sounds; null where only a part goes round. */
+  readonly inForm: number | null;
+  /** What is played at this moment, beats a minute. */
+  readonly tempo: number;
 }
 
 /** Stops when the part that uses it goes away. */
-export function usePlayback({ id, makeScore, slotAt, onFrame }: PlaybackOptions): Playback {
+export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playback {
   const playing = usePlaying((state) => state.id === id);
   const trouble = usePlaying((state) => state.trouble === id);
-  const scene = useRef({ makeScore, slotAt, onFrame });
-  scene.current = { makeScore, slotAt, onFrame };
+  const scene = useRef({ makeScore, onFrame });
+  scene.current = { makeScore, onFrame };
 
   useEffect(() => {
     refresh(id, makeScore);
@@ -51,8 +64,19 @@ export function usePlayback({ id, makeScore, slotAt, onFrame }: PlaybackOptions)
     let frame = 0;
     const follow = () => {
       const position = positionOf(id);
-      light({ playing: position ? (scene.current.slotAt?.(position.at) ?? null) : null });
-      scene.current.onFrame?.(position?.at ?? null);
+      const arrangement = position?.score.arrangement;
+      light({ playing: position && arrangement ? slotSounding(arrangement, position.at) : null });
+      scene.current.onFrame?.(
+        position && arrangement
+          ? {
+              repeat: position.repeat,
+              inLoop: position.at,
+              inPhrase: phraseAt(arrangement, position.at),
+              inForm: arrangement.fillAt >= 0 ? position.at : null,
+              tempo: position.score.tempo,
+            }
+          : null,
+      );
       frame = requestAnimationFrame(follow);
     };
     frame = requestAnimationFrame(follow);
@@ -67,7 +91,7 @@ export function usePlayback({ id, makeScore, slotAt, onFrame }: PlaybackOptions)
 
   const toggle = useCallback(() => {
     if (usePlaying.getState().id === id) stop(id);
-    else void play(id, () => scene.current.makeScore());
+    else void play(id, scene.current.makeScore);
   }, [id]);
   return { playing, toggle, trouble: trouble ? TROUBLE : null };
 }

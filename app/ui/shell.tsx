@@ -1,4 +1,4 @@
-import { Drum, Layers, Library, ListMusic, Puzzle, Settings } from "lucide-react";
+import { AudioWaveform, Drum, Layers, Library, ListMusic, Puzzle, Settings } from "lucide-react";
 import { NavLink } from "react-router";
 import { CoinSheet } from "~/views/coin-sheet";
 
@@ -8,6 +8,7 @@ const SCREENS = [
   { to: "/cells", name: "Cells", icon: ListMusic },
   { to: "/fit", name: "Fit", icon: Puzzle },
   { to: "/floor", name: "Floor", icon: Drum },
+  { to: "/grooves", name: "Grooves", icon: AudioWaveform },
   { to: "/setup", name: "Setup", icon: Settings },
 ] as const;
 

@@ -1,6 +1,6 @@
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
-import { MAX_TAG, MAX_TAGS } from "~/formats/fill";
+import { MAX_TAG, MAX_TAGS } from "~/formats/phrase";
 
 interface TagsProps {
   readonly tags: readonly string[];

@@ -1,22 +1,6 @@
 /** The signature picture: each cell a row of coins, piled from the bottom up, with threads through the beats. */
 
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from "@dnd-kit/sortable";
-import { CSS } from "@dnd-kit/utilities";
-import { type ComponentProps, memo, useMemo, useRef } from "react";
+import { type HTMLAttributes, lazy, memo, type Ref, Suspense, useMemo, useRef } from "react";
 import {
   beatPosition,
   formatRate,
@@ -44,19 +28,18 @@ const HANDLE_WIDTH = 44;
 /** Smaller coins cannot be read: then the stack scrolls sideways. */
 const MIN_SCALE = 0.5;
 
-/** What a screen reader hears while a cell is moved. */
-const ACCESSIBILITY: ComponentProps<typeof DndContext>["accessibility"] = {
-  ...(typeof document === "undefined" ? {} : { container: document.body }),
-  screenReaderInstructions: {
-    draggable: "Press space to pick the cell up, arrow keys to move it, space to put it down.",
-  },
-  announcements: {
-    onDragStart: ({ active }) => `Cell ${active.id} is picked up.`,
-    onDragOver: ({ active, over }) => (over ? `Cell ${active.id} is at place ${over.id}.` : undefined),
-    onDragEnd: ({ active, over }) => `Cell ${active.id} is put down${over ? ` at place ${over.id}` : ""}.`,
-    onDragCancel: ({ active }) => `Cell ${active.id} stays where it was.`,
-  },
-};
+/** What a row needs in order to be dragged. */
+export interface Grip {
+  readonly row: Ref<HTMLDivElement>;
+  readonly handle: Ref<HTMLButtonElement>;
+  readonly handleProps: HTMLAttributes<HTMLButtonElement>;
+  readonly transform: string | undefined;
+  readonly transition: string | undefined;
+  readonly isDragging: boolean;
+}
+
+/** Dragging is much code: it comes after the coins can be seen. */
+const MovableRows = lazy(() => import("./movable-rows"));
 
 export interface StackViewProps {
   readonly timeline: Timeline;
@@ -94,52 +77,43 @@ export const StackView = memo(function StackView({
   const rowHeight = Math.max(MIN_ROW, Math.min(ROW, PILE_HEIGHT / Math.max(1, section.cells.length) - ROW_GAP));
   const byWidth = width === 0 ? 1 : Math.max(MIN_SCALE, room / (widest * PITCH));
   const scale = Math.min(1, byWidth, rowHeight / (ROW * 0.86));
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  const renderRow = (cell: TimelineCell, row: number, grip: Grip | null) => (
+    <CellRow
+      key={cell.index}
+      cell={cell}
+      slots={section.slots.filter((slot) => slot.cell === cell.index)}
+      rate={rateToSay(section.cells, row)}
+      scale={scale}
+      height={rowHeight}
+      strongHand={strongHand}
+      grip={grip}
+      isPicked={picked !== null && cell.index >= picked.from && cell.index <= picked.to}
+    />
   );
-  const ids = section.cells.map((cell) => cell.index + 1);
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (over && active.id !== over.id) onMoveCell?.(Number(active.id) - 1, Number(over.id) - 1);
-  };
+  const still = section.cells.map((cell, row) => renderRow(cell, row, null));
   return (
     <div ref={frame} className="drawing overflow-x-auto pt-2" {...pointerHandlers(onPick)}>
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={onDragEnd}
-        accessibility={ACCESSIBILITY}
-      >
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          <div className="relative w-max">
-            <Threads section={section} meter={timeline.meter} scale={scale} rowHeight={rowHeight} widest={widest} />
-            <div
-              role="grid"
-              tabIndex={0}
-              aria-label={label}
-              aria-multiselectable={picked ? true : undefined}
-              aria-activedescendant={cursor === null ? undefined : `stack-slot-${cursor}`}
-              onKeyDown={onKeyDown}
-              className="flex flex-col-reverse rounded-box"
-              style={{ gap: ROW_GAP }}
-            >
-              {section.cells.map((cell, row) => (
-                <CellRow
-                  key={cell.index}
-                  cell={cell}
-                  slots={section.slots.filter((slot) => slot.cell === cell.index)}
-                  rate={rateToSay(section.cells, row)}
-                  scale={scale}
-                  height={rowHeight}
-                  strongHand={strongHand}
-                  isMovable={onMoveCell !== undefined}
-                  isPicked={picked !== null && cell.index >= picked.from && cell.index <= picked.to}
-                />
-              ))}
-            </div>
-          </div>
-        </SortableContext>
-      </DndContext>
+      <div className="relative w-max">
+        <Threads section={section} meter={timeline.meter} scale={scale} rowHeight={rowHeight} widest={widest} />
+        <div
+          role="grid"
+          tabIndex={0}
+          aria-label={label}
+          aria-multiselectable={picked ? true : undefined}
+          aria-activedescendant={cursor === null ? undefined : `stack-slot-${cursor}`}
+          onKeyDown={onKeyDown}
+          className="flex flex-col-reverse rounded-box"
+          style={{ gap: ROW_GAP }}
+        >
+          {onMoveCell ? (
+            <Suspense fallback={still}>
+              <MovableRows cells={section.cells} renderRow={renderRow} onMoveCell={onMoveCell} />
+            </Suspense>
+          ) : (
+            still
+          )}
+        </div>
+      </div>
     </div>
   );
 });
@@ -158,36 +132,32 @@ interface CellRowProps {
   readonly scale: number;
   readonly height: number;
   readonly strongHand: Hand;
-  readonly isMovable: boolean;
+  /** Null for a row that stays where it is. */
+  readonly grip: Grip | null;
   readonly isPicked: boolean;
 }
 
-function CellRow({ cell, slots, rate, scale, height, strongHand, isMovable, isPicked }: CellRowProps) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
-    id: cell.index + 1,
-    disabled: !isMovable,
-  });
+function CellRow({ cell, slots, rate, scale, height, strongHand, grip, isPicked }: CellRowProps) {
   const width = slots.length * PITCH * scale;
   return (
     <div
-      ref={setNodeRef}
+      ref={grip?.row}
       role="row"
       aria-selected={isPicked || undefined}
       className={`flex items-center rounded-box ${isPicked ? "bg-primary/15 outline-2 -outline-offset-2 outline-dashed outline-primary" : ""}`}
       style={{
         height,
-        transform: CSS.Translate.toString(transform),
-        transition,
-        opacity: isDragging ? 0.7 : undefined,
+        transform: grip?.transform,
+        transition: grip?.transition,
+        opacity: grip?.isDragging ? 0.7 : undefined,
       }}
     >
       <div role="rowheader" style={{ width: HANDLE_WIDTH }}>
-        {isMovable ? (
+        {grip ? (
           <button
-            ref={setActivatorNodeRef}
+            ref={grip.handle}
             type="button"
-            {...attributes}
-            {...listeners}
+            {...grip.handleProps}
             aria-label={`Cell ${cell.index + 1}, ${cell.size} slots: move`}
             title="Drag to move this cell"
             className="w-10 h-10 rounded-field font-display font-bold text-xl text-primary cursor-grab hover:bg-base-200 touch-none"

@@ -11,6 +11,7 @@ const ITEM_NAMES: Record<BookItemKind, string> = {
   rudiment: "Rudiment",
   search: "Search",
   kit: "Kit",
+  groove: "Groove",
 };
 
 /** What, where, and how to mend it; nothing was changed in any case. */
@@ -32,13 +33,14 @@ export function wordBookProblem(problem: BookProblem): string {
 }
 
 /** What an import did. */
-export function wordImport({ fills, cells, searches, kits }: ImportCount): string {
+export function wordImport({ fills, cells, searches, kits, grooves }: ImportCount): string {
   const parts = [count(fills.added, "new fill")];
   if (cells.added > 0) parts.push(count(cells.added, "new cell"));
   if (searches.added > 0) parts.push(searches.added === 1 ? "1 new search" : `${searches.added} new searches`);
   if (kits.added > 0) parts.push(count(kits.added, "new kit"));
-  const same = fills.same + cells.same + searches.same + kits.same;
-  const beside = fills.beside + cells.beside + searches.beside + kits.beside;
+  if (grooves.added > 0) parts.push(count(grooves.added, "new groove"));
+  const same = fills.same + cells.same + searches.same + kits.same + grooves.same;
+  const beside = fills.beside + cells.beside + searches.beside + kits.beside + grooves.beside;
   if (same > 0) parts.push(`${same} that you have already`);
   if (beside > 0) parts.push(`${beside} beside a different version of yours`);
   return `Imported: ${parts.join(", ")}.`;

@@ -1,0 +1,24 @@
+/** What is to be played: an arrangement at a tempo, with what is heard of it. */
+
+import { ALL_ON, type Arrangement, type Bpm, type ClickPlan, type Meter, type Mix, ticksToSeconds } from "~/core";
+
+export interface Score {
+  readonly arrangement: Arrangement;
+  readonly tempo: Bpm;
+  readonly meter: Meter;
+  /** The metronome after the count-in; null for none. */
+  readonly click: ClickPlan | null;
+  readonly mix: Mix;
+}
+
+/** The score of each repeat, from 0: a tempo ladder has another one for each rung. */
+export type ScoreSource = (repeat: number) => Score;
+
+/** A score in which all is heard. */
+export function plainScore(arrangement: Arrangement, tempo: Bpm, click: ClickPlan | null): Score {
+  return { arrangement, tempo, meter: arrangement.meter, click, mix: ALL_ON };
+}
+
+export function secondsPerTick({ tempo, meter }: Score): number {
+  return ticksToSeconds(1, tempo, meter);
+}

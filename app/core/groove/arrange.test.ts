@@ -1,0 +1,314 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { readStickLine } from "../stick-line/read";
+import { anyLine, anyMeter } from "../testing/arbitraries";
+import { USUAL } from "../testing/settings";
+import { barTicks, bpm, type Meter, parseMeter, ticks, ticksToSeconds } from "../time";
+import { layOut } from "../timeline";
+import { type Arrangement, arrange, arrangeRange } from "./arrange";
+import { type Feel, STRAIGHT, swingAt } from "./feel";
+import { type Groove, layOutGroove, listBackbeats, mirrorGroove, plainGroove } from "./groove";
+import { carryOver, listCountIn, listPass, phraseAt, slotSounding } from "./loop";
+import type { Setting } from "./setting";
+
+const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
+const BAR = 40_320;
+const QUARTER = 10_080;
+
+function lineOf(text: string) {
+  const { line } = readStickLine(text);
+  if (!line) throw new Error(text);
+  return line;
+}
+const GROOVE: Groove = {
+  meter: FOUR_FOUR,
+  line: lineOf("@2 (R/hhK)R/hh (R/hh>L)R/hh (R/hhK)R/hh (R/hh>L)R/hh"),
+  feel: STRAIGHT,
+};
+const SHUFFLE: Feel = { swing: { unit: 2, share: 2 / 3 }, push: {} };
+
+function timelineOf(text: string, window: readonly [number, number] = [0, BAR], meter = FOUR_FOUR, tempo = 100) {
+  const [start, length] = window;
+  return layOut({
+    meter,
+    tempo: bpm(tempo),
+    window: { start: ticks(start), length: ticks(length) },
+    line: lineOf(text),
+  });
+}
+
+function arrangementOf(
+  text: string,
+  setting: Partial<Setting> = {},
+  window?: readonly [number, number],
+  groove = GROOVE,
+): Arrangement {
+  return arrange(timelineOf(text, window), groove, { ...USUAL, ...setting }, "L");
+}
+
+function notesOf(arrangement: Arrangement, role: string) {
+  return arrangement.notes.filter((note) => note.role === role);
+}
+const positions = (arrangement: Arrangement, role: string) => [
+  ...new Set(notesOf(arrangement, role).map(({ at }) => at / QUARTER)),
+];
+
+describe("one bar of groove and one of fill", () => {
+  const arrangement = arrangementOf("@4 RLRRLx3 K", { countInBars: 1 });
+  test("lasts two bars, with the fill in the second", () => {
+    expect(arrangement).toMatchObject({ length: 2 * BAR, countIn: BAR, fillAt: BAR });
+    expect(notesOf(arrangement, "groove").every((note) => note.at < BAR)).toBe(true);
+    expect(notesOf(arrangement, "fill").map((note) => (note.at - BAR) / 2_520)).toEqual(
+      Array.from({ length: 16 }, (_, i) => i),
+    );
+  });
+  test("answers with a crash on one by the free hand, from the second time on; the hi-hat gives way to it", () => {
+    const crash = notesOf(arrangement, "crash");
+    expect(crash.map(({ at, place, limb, passes }) => [at, place, limb, passes])).toEqual([[0, "c1", "L", "later"]]);
+    const hat = arrangement.notes.find((note) => note.at === 0 && note.place === "hh");
+    expect(hat?.passes).toBe("first");
+  });
+  test("clicks on every beat, strong on one, count-in before", () => {
+    expect(arrangement.clicks.map(({ at, strong }) => [at / QUARTER, strong]).slice(0, 5)).toEqual([
+      [0, true],
+      [1, false],
+      [2, false],
+      [3, false],
+      [4, true],
+    ]);
+    expect(arrangement.countInClicks).toHaveLength(4);
+  });
+});
+
+describe("forms, by hand", () => {
+  test("half and half: the groove runs up to the fill, without a bar before it", () => {
+    const arrangement = arrangementOf("@4 RLRK LRLK", { grooveBars: 0 }, [BAR / 2, BAR / 2]);
+    expect(arrangement).toMatchObject({ length: BAR, fillAt: 0 });
+    expect(positions(arrangement, "groove")).toEqual([0, 0.5, 1, 1.5]);
+    expect(positions(arrangement, "fill")).toEqual([2, 2.25, 2.5, 2.75, 3, 3.25, 3.5, 3.75]);
+    expect(notesOf(arrangement, "crash").map(({ at }) => at)).toEqual([0]);
+  });
+  test("three and one, seven and one, two and two", () => {
+    expect(arrangementOf("@4 RLRLx4", { grooveBars: 3 })).toMatchObject({ length: 4 * BAR, fillAt: 3 * BAR });
+    expect(arrangementOf("@4 RLRLx4", { grooveBars: 7 })).toMatchObject({ length: 8 * BAR, fillAt: 7 * BAR });
+    const twos = arrangementOf("@4 RLRLx8", { grooveBars: 2 }, [0, 2 * BAR]);
+    expect(twos).toMatchObject({ length: 4 * BAR, fillAt: 2 * BAR });
+    expect(Math.max(...positions(twos, "groove"))).toBe(7.5);
+  });
+  test("continuous: nothing but the fill, and no crash, for there is no groove to come back to", () => {
+    const arrangement = arrangementOf("@4 RLRLx4", { grooveBars: 0 });
+    expect(new Set(arrangement.notes.map(({ role }) => role))).toEqual(new Set(["fill"]));
+    expect(arrangement.length).toBe(BAR);
+  });
+  test("from the and of one: the groove plays one, and takes up where the window ends", () => {
+    const arrangement = arrangementOf("@4 RLRK", {}, [QUARTER / 2, QUARTER]);
+    expect(positions(arrangement, "groove").filter((at) => at >= 4)).toEqual([4, 5.5, 6, 6.5, 7, 7.5]);
+    expect(positions(arrangement, "fill")[0]).toBe(4.5);
+  });
+  test("a fill that runs over its window has the groove wait, and the loop ends on a bar line", () => {
+    const arrangement = arrangementOf("@4 RLRRLx4");
+    expect(arrangement.length).toBe(3 * BAR);
+    expect(Math.min(...positions(arrangement, "groove").filter((at) => at >= 4))).toBe(9);
+  });
+  test("with stops: the groove's bars are struck on one only", () => {
+    const arrangement = arrangementOf("@4 RLRLx4", { grooveBars: 2, stops: true });
+    expect(positions(arrangement, "groove")).toEqual([0, 4]);
+  });
+  test("a hard stop: a bar of silence after the fill, and no crash", () => {
+    const arrangement = arrangementOf("@4 RLRLx4", { ending: "stop" });
+    expect(arrangement.length).toBe(3 * BAR);
+    expect(arrangement.notes.every(({ at }) => at < 2 * BAR)).toBe(true);
+    expect(notesOf(arrangement, "crash")).toEqual([]);
+  });
+  test("straight back: the groove as it is, each time round", () => {
+    const arrangement = arrangementOf("@4 RLRLx4", { ending: "straight" });
+    expect(notesOf(arrangement, "crash")).toEqual([]);
+    expect(arrangement.notes.every(({ passes }) => passes === "all")).toBe(true);
+  });
+  test("a groove of two bars goes on where it was, whatever the fill takes out", () => {
+    const two: Groove = { meter: FOUR_FOUR, line: lineOf("@1 KKKK KK/k2KK"), feel: STRAIGHT };
+    const arrangement = arrangementOf("@4 RLRL", { grooveBars: 2 }, [3 * QUARTER, QUARTER], two);
+    const second = arrangement.notes.filter(({ place }) => place === "k2").map(({ at }) => at / QUARTER);
+    expect(second).toEqual([5]);
+    expect(positions(arrangement, "groove")).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10]);
+  });
+  test("a groove in another meter is not used", () => {
+    const meter = parseMeter("7/8") as Meter;
+    const timeline = timelineOf("@4 RL", [0, barTicks(meter)], meter);
+    expect(arrange(timeline, GROOVE, USUAL, "R").notes.filter((note) => note.role === "groove")).toEqual([]);
+  });
+});
+
+describe("under the fill", () => {
+  const under = (setting: Partial<Setting>, text = "@4 RLRLx4", groove = GROOVE) => {
+    const arrangement = arrangementOf(text, setting, [0, BAR], groove);
+    return notesOf(arrangement, "under").map(({ at, limb }) => `${at / QUARTER - 4}${limb}`);
+  };
+  test("ostinati of the hi-hat foot", () => {
+    expect(under({ foot: "quarters" })).toEqual(["0H", "1H", "2H", "3H"]);
+    expect(under({ foot: "two-and-four" })).toEqual(["1H", "3H"]);
+    expect(under({ foot: "off-beats" })).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
+    expect(under({ foot: "eighths" })).toHaveLength(8);
+    expect(under({ kickOnBeats: true })).toEqual(["0K", "1K", "2K", "3K"]);
+  });
+  test("a limb that the line needs plays the line", () => {
+    expect(under({ foot: "quarters", kickOnBeats: true }, "@1 KRHR")).toEqual(["0H", "1H", "1K", "2K", "3H", "3K"]);
+  });
+  test("what the groove keeps up: its backbeat, its foot, or 2 and 4 where it has none", () => {
+    expect(under({ during: "backbeat" })).toEqual(["1L", "3L"]);
+    expect(under({ during: "foot" })).toEqual(["1H", "3H"]);
+    const foot: Groove = { ...GROOVE, line: lineOf("@2 -H-H-H-H") };
+    expect(under({ during: "foot" }, "@4 RLRLx4", foot)).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
+  });
+  test("in six-eight the foot keeps the dotted quarters, off-beats are the last of each three; in 7/8 the bar begins anew", () => {
+    const feet = (meter: string, foot: Setting["foot"]) => {
+      const parsed = parseMeter(meter) as Meter;
+      const timeline = timelineOf("@2 RL", [0, 2 * barTicks(parsed)], parsed);
+      const arrangement = arrange(timeline, plainGroove(parsed), { ...USUAL, grooveBars: 0, foot }, "L");
+      return positions(arrangement, "under").map((at) => at * 2);
+    };
+    expect(feet("6/8", "quarters")).toEqual([0, 3, 6, 9]);
+    expect(feet("6/8", "off-beats")).toEqual([2, 5, 8, 11]);
+    expect(feet("7/8", "quarters")).toEqual([0, 2, 4, 6, 7, 9, 11, 13]);
+  });
+});
+
+describe("feel", () => {
+  const sounding = (arrangement: Arrangement, role: string) =>
+    notesOf(arrangement, role).map(({ sounds }) => Math.round((sounds / QUARTER) * 1000) / 1000);
+  test("swung eighths: off-beats stand on the third of the triplet, in groove and fill", () => {
+    const arrangement = arrangementOf("@2 RLRLRLRL", { feel: SHUFFLE });
+    expect(sounding(arrangement, "fill").slice(0, 4)).toEqual([4, 4.667, 5, 5.667]);
+    expect([...new Set(sounding(arrangement, "groove"))].slice(0, 4)).toEqual([0, 0.667, 1, 1.667]);
+  });
+  test("a fill that does not follow stays where it is written", () => {
+    const arrangement = arrangementOf("@2 RLRLRLRL", { feel: SHUFFLE, follows: false });
+    expect(sounding(arrangement, "fill").slice(0, 4)).toEqual([4, 4.5, 5, 5.5]);
+    expect(sounding(arrangement, "groove")).toContain(0.667);
+  });
+  test("triplets and quintuplets stand where they are written, whatever swings", () => {
+    for (const text of ["@3 RLRx4", "@5 RLRLKx4", "@6 RLRLRLx4"]) {
+      const arrangement = arrangementOf(text, { feel: SHUFFLE });
+      for (const { at, sounds } of notesOf(arrangement, "fill")) expect(sounds).toBe(at);
+    }
+  });
+  test("grace notes keep their distance from a stroke that is moved", () => {
+    const arrangement = arrangementOf("@2 R'L", { feel: SHUFFLE }, [0, QUARTER]);
+    const [grace, main] = notesOf(arrangement, "fill").slice(-2);
+    expect((main?.sounds ?? 0) - (grace?.sounds ?? 0)).toBe((main?.at ?? 0) - (grace?.at ?? 0));
+    expect(main?.sounds).toBeCloseTo(4 * QUARTER + (2 / 3) * QUARTER, 6);
+  });
+  test("a limb that lies back does so by milliseconds, at any tempo", () => {
+    for (const tempo of [60, 180]) {
+      const timeline = timelineOf("@1 RLRL", [0, BAR], FOUR_FOUR, tempo);
+      const feel: Feel = { swing: null, push: { L: 20, R: -8 } };
+      const { notes } = arrange(timeline, GROOVE, { ...USUAL, feel }, "L");
+      for (const { at, sounds, limb } of notes) {
+        const off = ticksToSeconds(sounds - at, bpm(tempo), FOUR_FOUR) * 1000;
+        expect(off).toBeCloseTo(limb === "L" ? 20 : limb === "R" ? -8 : 0, 0);
+      }
+    }
+  });
+  test("the slot that sounds, and the place in the phrase, follow the swing", () => {
+    const arrangement = arrangementOf("@2 RLRLRLRL", { feel: SHUFFLE, grooveBars: 0 });
+    const at = (share: number) => share * QUARTER;
+    expect([0, 0.6, 0.7, 0.99, 1].map((share) => slotSounding(arrangement, at(share)))).toEqual([0, 0, 1, 1, 2]);
+    expect(phraseAt(arrangement, at(2 / 3))).toBeCloseTo(at(0.5), 6);
+    expect(phraseAt(arrangement, at(1 / 3))).toBeCloseTo(at(0.25), 6);
+    expect(slotSounding(arrangement, BAR)).toBeNull();
+  });
+});
+
+describe("grooves", () => {
+  test("the plain groove fills one bar of any meter, with a kick on one", () => {
+    fc.assert(
+      fc.property(anyMeter, (meter) => {
+        const laid = layOutGroove(plainGroove(meter), meter, bpm(100));
+        expect(laid?.end).toBe(barTicks(meter));
+        expect(laid?.events.filter((event) => event.at === 0).map((event) => event.limb)).toContain("K");
+      }),
+    );
+  });
+  test("the backbeat is the loudest the groove has on the snare", () => {
+    const at = (text: string) => listBackbeats({ ...GROOVE, line: lineOf(text) }).at.map((one) => one / QUARTER);
+    expect(listBackbeats(GROOVE)).toMatchObject({ length: BAR });
+    expect(at("@2 (R/hhK)R/hh (R/hh>L)l (R/hhK)R/hh (R/hh>L)l")).toEqual([1, 3]);
+    expect(at("@1 (R/rdK)R/rd(R/rd>L)R/rd")).toEqual([2]);
+    expect(at("@1 KLKL")).toEqual([1, 3]);
+    expect(at("@1 KR/rdKl")).toEqual([]);
+  });
+  test("a mirrored groove has the other hand, and what one hand pushed the other does", () => {
+    const groove: Groove = { ...GROOVE, feel: { swing: null, push: { L: 12, K: 3 } } };
+    expect(mirrorGroove(groove).feel.push).toEqual({ R: 12, K: 3 });
+    expect(mirrorGroove(mirrorGroove(groove))).toEqual(groove);
+  });
+});
+
+describe("a range by itself", () => {
+  test("some slots, from the first of them, round in their own length or to the next beat", () => {
+    const timeline = timelineOf("@4 RLRRLx3 K");
+    const exact = arrangeRange(timeline, { slots: { from: 5, to: 9 } });
+    expect(exact.length).toBe(5 * 2_520);
+    expect(exact.notes.map(({ at, slot }) => [at / 2_520, slot])).toEqual([
+      [0, 5],
+      [1, 6],
+      [2, 7],
+      [3, 8],
+      [4, 9],
+    ]);
+    // From the e of 2 to the and of 3; the next beat is 4.
+    expect(arrangeRange(timeline, { slots: { from: 5, to: 9 }, toBeat: true }).length).toBe(7 * 2_520);
+    expect(exact.clicks.map(({ at }) => at / 2_520)).toEqual([3]);
+    expect(slotSounding(exact, 3 * 2_520)).toBe(8);
+    expect(phraseAt(exact, 0)).toBe(5 * 2_520);
+  });
+  test("more slots than there are: as many as there are; a count-in on request", () => {
+    const timeline = timelineOf("@4 RLRL");
+    expect(arrangeRange(timeline, { slots: { from: 2, to: 99 } }).length).toBe(2 * 2_520);
+    expect(arrangeRange(timeline, { countInBars: 1 })).toMatchObject({ countIn: BAR });
+    expect(arrangeRange(timelineOf("@4 'RL"), {}).countIn).toBeGreaterThan(0);
+  });
+});
+
+describe("the loop", () => {
+  test("a crash answers only what has been played; the count-in is clicks", () => {
+    const arrangement = arrangementOf("@4 RLRRLx3 K", { countInBars: 2 });
+    const crashes = (pass: number) =>
+      listPass(arrangement, pass).filter((event) => event.kind === "note" && event.note.role === "crash").length;
+    expect([crashes(0), crashes(1), crashes(2)]).toEqual([0, 1, 1]);
+    expect(listCountIn(arrangement).map(({ at }) => at / QUARTER)).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+  });
+  test("going on after a change: the same place in the phrase where there is one", () => {
+    const one = arrangementOf("@4 RLRLx4");
+    const three = arrangementOf("@4 RLRLx4", { grooveBars: 3 });
+    expect(carryOver(one, three, BAR * 1.5)).toBe(BAR * 3.5);
+    expect(carryOver(three, one, BAR * 3.5)).toBe(BAR * 1.5);
+    expect(carryOver(three, one, BAR / 2)).toBe(BAR / 2);
+  });
+  test("any line in any swing: every stroke once, in order, and no slot's sound before the one before it", () => {
+    const swings = fc.record({
+      unit: fc.constantFrom(2 as const, 4 as const),
+      share: fc.double({ min: 0.5, max: 0.75, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(anyLine, swings, (line, swing) => {
+        const timeline = layOut({
+          meter: FOUR_FOUR,
+          tempo: bpm(100),
+          window: { start: ticks(0), length: ticks(BAR) },
+          line,
+        });
+        fc.pre(timeline.events.length < 500);
+        const feel: Feel = { swing, push: {} };
+        const { notes, slots } = arrange(timeline, GROOVE, { ...USUAL, feel }, "R");
+        expect(notes.filter(({ role }) => role === "fill")).toHaveLength(timeline.events.length);
+        for (const [index, { sounds }] of notes.entries()) {
+          expect(sounds).toBeGreaterThanOrEqual(notes[index - 1]?.sounds ?? Number.NEGATIVE_INFINITY);
+        }
+        expect(slots).toHaveLength(timeline.slots.length);
+        expect(swingAt(BAR, swing, FOUR_FOUR)).toBe(BAR);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});

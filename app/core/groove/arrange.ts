@@ -1,0 +1,302 @@
+/** A phrase in its setting: count-in, groove, the fill, and what answers it, as one loop to be played. */
+
+import { foldPlace, type Kit } from "../kit/kit";
+import { type Hand, isHand, type Level, type Limb, type Place } from "../stroke";
+import { barTicks, type Meter, type Ticks, ticks } from "../time";
+import type { Timeline, TimelineEvent } from "../timeline";
+import { type Click, clickBeats } from "./clicks";
+import { followsSwing, makePerform, type Perform, STRAIGHT } from "./feel";
+import { type Groove, layOutGroove, listBackbeats } from "./groove";
+import type { Setting } from "./setting";
+import { listOstinato } from "./under";
+
+export interface SoundingNote {
+  /** Where it is written, from the start of the loop. A grace note before the loop's first stroke stands before 0. */
+  readonly at: Ticks;
+  /** Where it sounds, with the feel: ticks that need not be whole. */
+  readonly sounds: number;
+  readonly limb: Limb;
+  readonly place: Place;
+  readonly level: Level;
+  readonly rimShot: boolean;
+  /** "under": what the feet, or the groove, keep up during the fill. */
+  readonly role: "groove" | "fill" | "crash" | "under";
+  /** The slot of the phrase, for notes of the fill that are not grace notes. */
+  readonly slot: number | null;
+  /** The first time round there is no fill behind it to answer with a crash. */
+  readonly passes: "all" | "first" | "later";
+}
+
+/** A slot of the phrase, and from where in the loop it sounds. */
+export interface SoundingSlot {
+  readonly slot: number;
+  readonly at: number;
+  readonly sounds: number;
+}
+
+export interface Arrangement {
+  readonly meter: Meter;
+  readonly countIn: Ticks;
+  /** Length of the loop. */
+  readonly length: number;
+  /** The place in the loop that the phrase's positions count from; negative where the loop begins inside the phrase. */
+  readonly fillAt: number;
+  /** In order of time as they sound. */
+  readonly notes: readonly SoundingNote[];
+  /** In order of time, with the end of the last one after them. */
+  readonly slots: readonly SoundingSlot[];
+  readonly slotsEnd: number;
+  /** One a beat, over the loop. */
+  readonly clicks: readonly Click[];
+  readonly countInClicks: readonly Click[];
+}
+
+/** Where the parts of a setting lie in the loop, in ticks. */
+export interface Form {
+  readonly fillAt: number;
+  readonly fillStart: number;
+  readonly fillEnd: number;
+  readonly length: number;
+}
+
+/**
+ * Groove, then the bars of the fill, then a bar of silence where it stops hard. The groove runs up to the window and
+ * takes up after it; it waits for a phrase that runs over.
+ */
+export function measureForm(timeline: Timeline, { grooveBars, ending }: Pick<Setting, "grooveBars" | "ending">): Form {
+  const { meter, window } = timeline;
+  const bar = barTicks(meter);
+  const fillAt = grooveBars * bar;
+  const fillEnd = fillAt + Math.max(timeline.end, window.start + window.length);
+  const bars = Math.max(1, Math.ceil(fillEnd / bar)) + (ending === "stop" ? 1 : 0);
+  return { fillAt, fillStart: fillAt + window.start, fillEnd, length: bars * bar };
+}
+
+/**
+ * The loop of a phrase in its setting. A crash on one answers the fill each time but the first, by `crashHand`, where
+ * that is how it ends. A groove in another meter than the phrase's is not used. Groove, ostinati and crash sound on what
+ * the kit has, where there is one.
+ */
+export function arrange(
+  timeline: Timeline,
+  groove: Groove,
+  setting: Setting,
+  crashHand: Hand,
+  kit: Kit | null = null,
+): Arrangement {
+  const { meter, tempo } = timeline;
+  const bar = barTicks(meter);
+  const form = measureForm(timeline, setting);
+  const { fillAt, fillStart, fillEnd, length } = form;
+  const perform = makePerform(setting.feel, meter, tempo);
+  const performFill = setting.follows ? perform : makePerform(STRAIGHT, meter, tempo);
+
+  const played = playGroove(groove, timeline, length, perform, kit);
+  const stopsAt = setting.ending === "stop" ? length - bar : length;
+  const notes: SoundingNote[] = [];
+  for (const note of played) {
+    if ((note.at >= fillStart && note.at < fillEnd) || note.at >= stopsAt) continue;
+    if (setting.stops && note.at % bar !== 0) continue;
+    // The hand on the cymbal leaves it for the crash.
+    const answered = isAnswered(form, setting) && note.at === 0 && isHand(note.limb) && note.place !== "sn";
+    notes.push(answered ? { ...note, passes: "first" } : note);
+  }
+  if (isAnswered(form, setting) && timeline.events.length > 0) {
+    notes.push(...answerWithCrash(notes, crashHand, perform, kit));
+  }
+  const fill = timeline.events.map((event) => soundEvent(event, timeline, fillAt, performFill, "fill"));
+  notes.push(...fill, ...playUnder(groove, played, fill, form, setting, meter, perform, kit));
+
+  return {
+    meter,
+    countIn: ticks(setting.countInBars * bar),
+    length,
+    fillAt,
+    notes: inOrder(notes),
+    ...soundSlots(timeline, fillAt, performFill),
+    clicks: clickBeats(meter, 0, length),
+    countInClicks: clickBeats(meter, 0, setting.countInBars * bar),
+  };
+}
+
+/** Whether the loop comes back to groove, for a crash to stand on its first beat. */
+function isAnswered({ fillStart }: Form, { ending }: Setting): boolean {
+  return ending === "crash" && fillStart > 0;
+}
+
+export interface RangeOptions {
+  /** Slots by their number, the last one included; all of them without. */
+  readonly slots?: { readonly from: number; readonly to: number };
+  /** Goes on in silence to the next beat. */
+  readonly toBeat?: boolean;
+  readonly feel?: Setting["feel"];
+  /** Bars of clicks before all. */
+  readonly countInBars?: number;
+}
+
+/** Slots of a timeline by themselves, round and round, with clicks on the beats that they cross. */
+export function arrangeRange(
+  timeline: Timeline,
+  { slots, toBeat = false, feel = STRAIGHT, countInBars = 0 }: RangeOptions,
+): Arrangement {
+  const { meter, tempo, window } = timeline;
+  const perform = makePerform(feel, meter, tempo);
+  const from = Math.max(0, slots?.from ?? 0);
+  const to = Math.min(timeline.slots.length - 1, slots?.to ?? timeline.slots.length - 1);
+  const first = timeline.slots[from];
+  const last = timeline.slots[to];
+  const start = first?.at ?? window.start;
+  const swungAt = (slot: typeof first, at: number) =>
+    perform(at, slot !== undefined && followsRate(timeline, slot.cell), null);
+  const base = swungAt(first, start);
+  const writtenEnd = last ? last.at + last.duration : start;
+  const beat = clickBeats(meter, writtenEnd, writtenEnd + barTicks(meter))[0]?.at ?? writtenEnd;
+  const slotsEnd = swungAt(last, writtenEnd) - base;
+  const length = Math.max(1, toBeat ? beat - base : slotsEnd);
+  const notes = timeline.events
+    .filter(({ slot }) => slot >= from && slot <= to)
+    .map((event) => soundEvent(event, timeline, 0, perform, "fill"))
+    .map((note) => ({ ...note, at: ticks(note.at - start), sounds: note.sounds - base }));
+  // Grace notes of the very first stroke need a little time before it.
+  const leadIn = notes.reduce((most, { sounds }) => Math.max(most, -sounds), 0);
+  const all = soundSlots(timeline, -start, (at, isSwung) => perform(at + start, isSwung, null) - base);
+  return {
+    meter,
+    countIn: ticks(countInBars > 0 ? countInBars * barTicks(meter) : Math.ceil(leadIn)),
+    length,
+    fillAt: -start,
+    notes: inOrder(notes),
+    slots: all.slots.filter(({ slot }) => slot >= from && slot <= to),
+    slotsEnd,
+    clicks: clickBeats(meter, start, start + length).map((click) => ({ ...click, at: ticks(click.at - start) })),
+    countInClicks: clickBeats(meter, 0, countInBars * barTicks(meter)),
+  };
+}
+
+function inOrder(notes: readonly SoundingNote[]): SoundingNote[] {
+  return notes.toSorted((a, b) => a.sounds - b.sounds);
+}
+
+function followsRate(timeline: Timeline, cell: number): boolean {
+  const rate = timeline.cells[cell]?.rate;
+  return rate !== undefined && followsSwing(rate);
+}
+
+/** An event `shift` ticks later. Grace notes keep their distance from their stroke. */
+function soundEvent(
+  event: TimelineEvent,
+  timeline: Timeline,
+  shift: number,
+  perform: Perform,
+  role: SoundingNote["role"],
+): SoundingNote {
+  const { limb, place, level, rimShot } = event;
+  const slot = timeline.slots[event.slot];
+  const main = slot ? slot.at + (event.part * slot.duration) / event.parts : event.at;
+  const isSwung = slot !== undefined && followsRate(timeline, slot.cell);
+  return {
+    at: ticks(event.at + shift),
+    sounds: perform(main + shift, isSwung, limb) - (main - event.at),
+    limb,
+    place,
+    level,
+    rimShot,
+    role,
+    slot: role === "fill" && event.grace === undefined ? event.slot : null,
+    passes: "all",
+  };
+}
+
+function soundSlots(timeline: Timeline, shift: number, perform: Perform): Pick<Arrangement, "slots" | "slotsEnd"> {
+  const slots = timeline.slots.map(({ index, at, cell }) => ({
+    slot: index,
+    at: at + shift,
+    sounds: perform(at + shift, followsRate(timeline, cell), null),
+  }));
+  return { slots, slotsEnd: timeline.end + shift };
+}
+
+function playGroove(
+  groove: Groove,
+  { meter, tempo }: Timeline,
+  length: number,
+  perform: Perform,
+  kit: Kit | null,
+): SoundingNote[] {
+  const laid = layOutGroove(groove, meter, tempo, kit);
+  if (!laid) return [];
+  const notes: SoundingNote[] = [];
+  for (let from = 0; from < length; from += laid.end) {
+    for (const event of laid.events) {
+      if (from + event.at < length) notes.push(soundEvent(event, laid, from, perform, "groove"));
+    }
+  }
+  return notes;
+}
+
+function answerWithCrash(
+  groove: readonly SoundingNote[],
+  hand: Hand,
+  perform: Perform,
+  kit: Kit | null,
+): SoundingNote[] {
+  const shared = { at: ticks(0), rimShot: false, role: "crash", slot: null, passes: "later" } as const;
+  const place = kit ? foldPlace(kit, hand, "c1") : "c1";
+  const crash: SoundingNote = { ...shared, limb: hand, sounds: perform(0, false, hand), place, level: "accent" };
+  const kicks = groove.some((note) => note.at === 0 && note.place === "kk");
+  if (kicks) return [crash];
+  return [crash, { ...shared, limb: "K", sounds: perform(0, false, "K"), place: "kk", level: "normal" }];
+}
+
+/** What goes on under the fill; a limb that the line itself needs at that moment plays the line. */
+function playUnder(
+  groove: Groove,
+  played: readonly SoundingNote[],
+  fill: readonly SoundingNote[],
+  { fillStart, fillEnd }: Form,
+  { during, foot, kickOnBeats }: Setting,
+  meter: Meter,
+  perform: Perform,
+  kit: Kit | null,
+): SoundingNote[] {
+  const inWindow = ({ at }: { readonly at: number }) => at >= fillStart && at < fillEnd;
+  const kept = played.filter(inWindow);
+  const ownFoot = kept.filter(({ limb }) => limb === "H");
+  const wanted: SoundingNote[] = [];
+  const strike = (limb: "K" | "H", at: Ticks): SoundingNote => {
+    const home = limb === "K" ? "kk" : "hp";
+    return {
+      at,
+      sounds: perform(at, true, limb),
+      limb,
+      place: kit ? foldPlace(kit, limb, home) : home,
+      level: "normal",
+      rimShot: false,
+      role: "under",
+      slot: null,
+      passes: "all",
+    };
+  };
+  if (during === "backbeat") {
+    const { at, length } = listBackbeats(groove);
+    wanted.push(...kept.filter((note) => note.place === "sn" && at.some((beat) => note.at % length === beat)));
+  }
+  if (during === "foot") {
+    // A groove without a hi-hat foot is kept by the plainest one.
+    const plain = listOstinato("two-and-four", meter, fillStart, fillEnd).map((at) => strike("H", at));
+    wanted.push(...(ownFoot.length > 0 ? ownFoot : plain));
+  }
+  wanted.push(...listOstinato(foot, meter, fillStart, fillEnd).map((at) => strike("H", at)));
+  if (kickOnBeats) {
+    wanted.push(...listOstinato("quarters", meter, fillStart, fillEnd).map((at) => strike("K", at)));
+  }
+  const taken = new Set(fill.map(({ at, limb }) => `${at} ${limb}`));
+  const under: SoundingNote[] = [];
+  for (const note of wanted) {
+    const key = `${note.at} ${note.limb}`;
+    if (taken.has(key)) continue;
+    taken.add(key);
+    under.push({ ...note, role: "under" });
+  }
+  return under;
+}

@@ -1,0 +1,88 @@
+/** Grooves: what a fill sits in. Whole bars in a meter, written as a stick line over the surfaces of a kit. */
+
+import type { Kit } from "../kit/kit";
+import { type Line, makeLine, mirrorLine } from "../phrase";
+import { isHand, type Level, makeStroke, makeStrokes } from "../stroke";
+import {
+  type Bpm,
+  barTicks,
+  beatTicks,
+  bpm,
+  isCompound,
+  type Meter,
+  sameMeter,
+  type Ticks,
+  ticks,
+  unitTicks,
+} from "../time";
+import { layOut, type Timeline } from "../timeline";
+import { type Feel, mirrorFeel, STRAIGHT } from "./feel";
+
+export interface Groove {
+  readonly meter: Meter;
+  readonly line: Line;
+  readonly feel: Feel;
+}
+
+/** The groove for a player whose hands change over. */
+export function mirrorGroove(groove: Groove): Groove {
+  return { ...groove, line: mirrorLine(groove.line), feel: mirrorFeel(groove.feel) };
+}
+
+/** The groove once through; null in another meter, and for an empty one. */
+export function layOutGroove(groove: Groove, meter: Meter, tempo: Bpm, kit: Kit | null = null): Timeline | null {
+  if (!sameMeter(groove.meter, meter)) return null;
+  const window = { start: ticks(0), length: barTicks(meter) };
+  const laid = layOut({ meter, tempo, window, line: groove.line }, kit);
+  return laid.end > 0 ? laid : null;
+}
+
+/** Where a groove strikes its backbeat, within its own length. */
+export interface Backbeats {
+  readonly at: readonly Ticks[];
+  /** Length of the groove. */
+  readonly length: Ticks;
+}
+
+/**
+ * The backbeat is what the groove says it is: its loudest hand strokes on the snare, ghosts aside. It is on 2 and 4 in
+ * most, on 3 in half-time, on the later half of a bar of six, and nowhere in some.
+ */
+export function listBackbeats(groove: Groove): Backbeats {
+  const laid = layOutGroove(groove, groove.meter, bpm(100));
+  if (!laid) return { at: [], length: barTicks(groove.meter) };
+  const onSnare = (level: Level) =>
+    laid.events.filter(
+      (event) => event.place === "sn" && isHand(event.limb) && event.grace === undefined && event.level === level,
+    );
+  const accents = onSnare("accent");
+  const found = accents.length > 0 ? accents : onSnare("normal");
+  return { at: [...new Set(found.map(({ at }) => at))], length: laid.end };
+}
+
+/**
+ * The plainest groove of any meter, for meters that no written groove fits: hi-hat on every written unit (eighths
+ * under larger ones), bass drum on one, snare on every second beat, or the middle of a compound bar.
+ */
+export function plainGroove(meter: Meter): Groove {
+  const step = Math.min(unitTicks(meter), 5040);
+  const steps = barTicks(meter) / step;
+  const perBeat = beatTicks(meter) / step;
+  const beats = steps / perBeat;
+  const slots = Array.from({ length: steps }, (_, index) => {
+    const strokes = [makeStroke("R", { place: "hh", level: index % perBeat === 0 ? "normal" : "ghost" })];
+    const beat = index / perBeat;
+    const middle = isCompound(meter) ? beat % 2 === 1 : beat === Math.floor(beat) && beat % 2 === 1;
+    if (index === 0) strokes.push(makeStroke("K"));
+    else if (middle || (beats === 1 && beat === 0.5)) strokes.push(makeStroke("L", { level: "accent" }));
+    return makeStrokes(strokes);
+  });
+  return {
+    meter,
+    line: makeLine([
+      { kind: "rate", rate: { slots: 10_080 / step, quarters: 1 } },
+      { kind: "cell", slots, count: 1 },
+    ]),
+    feel: STRAIGHT,
+  };
+}

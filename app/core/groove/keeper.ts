@@ -1,0 +1,148 @@
+/** The backbeat keeper: which of the groove's backbeats a fill keeps, and the changes that would keep the others. */
+
+import type { Voicing } from "../kit/voicing";
+import type { Line } from "../phrase";
+import { isWritable, mapPlayedSlots } from "../rewrite";
+import {
+  type Hand,
+  isHand,
+  joinStrokes,
+  makeStroke,
+  mapParts,
+  otherHand,
+  type Slot,
+  type Stroke,
+  strokesOf,
+} from "../stroke";
+import { type Ticks, ticks } from "../time";
+import type { Timeline, TimelineEvent, TimelineSlot } from "../timeline";
+import type { Form } from "./arrange";
+import type { Backbeats } from "./groove";
+
+/** What stands where the groove has its backbeat. */
+export type BackbeatState =
+  /** A hand on the snare, accented. */
+  | "kept"
+  /** A hand on the snare, but no accent. */
+  | "soft"
+  /** A hand somewhere else. */
+  | "elsewhere"
+  /** A foot by itself. */
+  | "foot"
+  | "silent"
+  /** No slot begins there. */
+  | "between"
+  /** The phrase is over already, or has not begun. */
+  | "empty";
+
+export type BackbeatMendKind = "accent" | "to-snare" | "hand-with" | "hand-for" | "hand-in";
+
+/** A change of one note that keeps one backbeat. */
+export interface BackbeatMend {
+  readonly kind: BackbeatMendKind;
+  readonly hand: Hand;
+  readonly line: Line;
+}
+
+export interface BackbeatCheck {
+  /** From the phrase's first bar line. */
+  readonly at: Ticks;
+  readonly state: BackbeatState;
+  readonly slot: number | null;
+  /** The likeliest first; empty where it is kept, or no note can be changed for it. */
+  readonly mends: readonly BackbeatMend[];
+}
+
+/** One check for each backbeat of the groove that falls in the window. Empty for a groove without any. */
+export function checkBackbeats(timeline: Timeline, line: Line, { at, length }: Backbeats, form: Form): BackbeatCheck[] {
+  const checks: BackbeatCheck[] = [];
+  for (let round = Math.floor(form.fillStart / length); round * length < form.fillEnd; round++) {
+    for (const beat of at) {
+      const inLoop = round * length + beat;
+      if (inLoop < form.fillStart || inLoop >= form.fillEnd) continue;
+      checks.push(checkOne(timeline, line, ticks(inLoop - form.fillAt)));
+    }
+  }
+  return checks.sort((a, b) => a.at - b.at);
+}
+
+function checkOne(timeline: Timeline, line: Line, at: Ticks): BackbeatCheck {
+  const here = timeline.events.filter((event) => event.at === at && event.grace === undefined);
+  const slot = timeline.slots.find((one) => one.at === at) ?? null;
+  const state = judge(here, slot, timeline, at);
+  const mends = slot && state !== "kept" ? listMends(here, slot, state, timeline, line) : [];
+  return { at, state, slot: slot?.index ?? here[0]?.slot ?? null, mends };
+}
+
+function judge(
+  here: readonly TimelineEvent[],
+  slot: TimelineSlot | null,
+  { window, end }: Timeline,
+  at: Ticks,
+): BackbeatState {
+  const hands = here.filter(({ limb }) => isHand(limb));
+  const onSnare = hands.filter(({ place }) => place === "sn");
+  if (onSnare.some(({ level }) => level === "accent")) return "kept";
+  if (onSnare.length > 0) return "soft";
+  if (hands.length > 0) return "elsewhere";
+  if (here.length > 0) return "foot";
+  if (at < window.start || at >= end) return "empty";
+  return slot ? "silent" : "between";
+}
+
+function listMends(
+  here: readonly TimelineEvent[],
+  slot: TimelineSlot,
+  state: BackbeatState,
+  timeline: Timeline,
+  line: Line,
+): BackbeatMend[] {
+  const playing = here.find(({ limb, place }) => isHand(limb) && (state !== "soft" || place === "sn"))?.limb;
+  const hand = playing && isHand(playing) ? playing : freerHand(timeline, slot.at);
+  const change = (kind: BackbeatMendKind, next: (strokes: readonly Stroke[]) => readonly Stroke[]): BackbeatMend => ({
+    kind,
+    hand,
+    line: mapPlayedSlots(line, (content, index) => (index === slot.index ? changeFirst(content, next) : content)),
+  });
+  const backbeat = makeStroke(hand, { level: "accent", place: "sn" });
+  const accent = (place: boolean) => (strokes: readonly Stroke[]) =>
+    strokes.map((stroke) =>
+      stroke.limb === hand
+        ? { ...stroke, level: "accent" as const, ...(place ? { place: "sn" as const } : {}) }
+        : stroke,
+    );
+  const found =
+    state === "soft"
+      ? [change("accent", accent(false))]
+      : state === "elsewhere"
+        ? [change("to-snare", accent(true))]
+        : state === "foot"
+          ? [change("hand-with", (strokes) => [...strokes, backbeat]), change("hand-for", () => [backbeat])]
+          : [change("hand-in", () => [backbeat])];
+  return found.filter((mend) => mend.line !== line && isWritable(mend.line));
+}
+
+/** The slot with the strokes of its first part changed. */
+function changeFirst(slot: Slot, next: (strokes: readonly Stroke[]) => readonly Stroke[]): Slot {
+  return mapParts(slot, (part, number) => (number === 0 ? joinStrokes(next(strokesOf(part))) : part));
+}
+
+/** The hand whose nearest stroke on either side is further away. */
+function freerHand(timeline: Timeline, at: Ticks): Hand {
+  const nearest = (hand: Hand) =>
+    timeline.events.reduce(
+      (least, event) => (event.limb === hand ? Math.min(least, Math.abs(event.at - at)) : least),
+      Number.POSITIVE_INFINITY,
+    );
+  const [right, left] = [nearest("R"), nearest("L")];
+  if (right !== left) return right > left ? "R" : "L";
+  const before = timeline.events.findLast((event) => event.at < at && isHand(event.limb))?.limb;
+  return before && isHand(before) ? otherHand(before) : "R";
+}
+
+/** The voicing with a layer on top that keeps hands on the backbeat on the snare; null where it has one. */
+export function keepBackbeatLayer(voicing: Voicing): Voicing | null {
+  if (voicing.some(({ on, rule }) => on && rule.kind === "backbeat")) return null;
+  const rule = { kind: "backbeat", on: "sn" } as const;
+  return [...voicing, { on: true, rule, filter: { limbs: null, cells: null, levels: null } }];
+}

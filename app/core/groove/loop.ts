@@ -1,0 +1,62 @@
+/** An arrangement in running time: count-in once, then the loop over and over. Positions are as they sound. */
+
+import type { Arrangement, SoundingNote } from "./arrange";
+import type { Click } from "./clicks";
+
+/** Something to sound, at ticks from the start of a pass; before 0 for what leads into it. */
+export type PassEvent =
+  | { readonly kind: "note"; readonly at: number; readonly note: SoundingNote }
+  | { readonly kind: "click"; readonly at: number; readonly click: Click; readonly countIn: boolean };
+
+/** All that belongs to one pass, from 0, in order of time. The count-in is a pass of its own: {@link listCountIn}. */
+export function listPass({ notes, clicks }: Arrangement, pass: number): PassEvent[] {
+  const events: PassEvent[] = [];
+  for (const note of notes) {
+    if (note.passes === "first" ? pass > 0 : note.passes === "later" && pass === 0) continue;
+    events.push({ kind: "note", at: note.sounds, note });
+  }
+  for (const click of clicks) events.push({ kind: "click", at: click.at, click, countIn: false });
+  return events.sort((a, b) => a.at - b.at);
+}
+
+export function listCountIn({ countInClicks }: Arrangement): PassEvent[] {
+  return countInClicks.map((click) => ({ kind: "click", at: click.at, click, countIn: true }));
+}
+
+/** Where in `next` stands what stands at `at` in `previous`, so that a change while playing does not jump. */
+export function carryOver(previous: Arrangement, next: Arrangement, at: number): number {
+  // What is counted from is the phrase: groove bars may have come before it, or a part of it be left.
+  const moved = previous.fillAt === next.fillAt ? at : at - previous.fillAt + next.fillAt;
+  return moved >= 0 && moved < next.length ? moved : Math.min(Math.max(0, at), next.length);
+}
+
+/** The slot of the phrase that sounds at `at` in the loop; null outside the phrase. By binary search. */
+export function slotSounding(arrangement: Arrangement, at: number): number | null {
+  const index = indexSounding(arrangement, at);
+  return index === null ? null : (arrangement.slots[index]?.slot ?? null);
+}
+
+/** The place in the phrase (ticks from its first bar line, as written) that sounds at `at` in the loop. */
+export function phraseAt(arrangement: Arrangement, at: number): number {
+  const { slots, slotsEnd, fillAt } = arrangement;
+  const index = indexSounding(arrangement, at);
+  const here = index === null ? undefined : slots[index];
+  if (index === null || !here) return at - fillAt;
+  const next = slots[index + 1];
+  const spans = { sounds: (next?.sounds ?? slotsEnd) - here.sounds, written: (next?.at ?? slotsEnd) - here.at };
+  const share = spans.sounds > 0 ? (at - here.sounds) / spans.sounds : 0;
+  return here.at + share * spans.written - fillAt;
+}
+
+function indexSounding({ slots, slotsEnd }: Arrangement, at: number): number | null {
+  const first = slots[0];
+  if (!first || at < first.sounds || at >= slotsEnd) return null;
+  let low = 0;
+  let high = slots.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if ((slots[middle]?.sounds ?? 0) <= at) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}

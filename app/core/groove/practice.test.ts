@@ -1,0 +1,155 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { readStickLine } from "../stick-line/read";
+import { formatLine } from "../stick-line/write";
+import { USUAL } from "../testing/settings";
+import { bpm, type Meter, ticks } from "../time";
+import { layOut } from "../timeline";
+import { measureForm } from "./arrange";
+import { clickBeats, isClicked } from "./clicks";
+import { STRAIGHT } from "./feel";
+import { type Groove, listBackbeats } from "./groove";
+import { checkBackbeats, keepBackbeatLayer } from "./keeper";
+import { ladderLength, ladderTempo } from "./ladder";
+import { ALL_ON, FEET_ONLY, gainOf, HANDS_ONLY, type Mix, nameMix, SOFT_GAIN } from "./mix";
+
+const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
+const BAR = 40_320;
+
+function lineOf(text: string) {
+  const { line } = readStickLine(text);
+  if (!line) throw new Error(text);
+  return line;
+}
+
+describe("the tempo ladder", () => {
+  const rungs = (ladder: Parameters<typeof ladderTempo>[0], repeats: number) =>
+    Array.from({ length: repeats }, (_, repeat) => ladderTempo(ladder, repeat));
+  test("by steps, each so many times, and then it stays", () => {
+    expect(rungs({ from: bpm(60), to: bpm(75), step: 6, every: 2 }, 8)).toEqual([60, 60, 66, 66, 72, 72, 75, 75]);
+  });
+  test("evenly, a little each time", () => {
+    expect(rungs({ from: bpm(60), to: bpm(80), step: null, every: 4 }, 6)).toEqual([60, 65, 70, 75, 80, 80]);
+  });
+  test("down as well", () => {
+    expect(rungs({ from: bpm(100), to: bpm(90), step: 4, every: 1 }, 5)).toEqual([100, 96, 92, 90, 90]);
+  });
+  test("never leaves what lies between, never turns back, and gets there when it says", () => {
+    const tempo = fc.integer({ min: 30, max: 300 });
+    fc.assert(
+      fc.property(
+        tempo,
+        tempo,
+        fc.option(fc.integer({ min: 1, max: 20 })),
+        fc.integer({ min: 1, max: 8 }),
+        (from, to, step, every) => {
+          const ladder = { from: bpm(from), to: bpm(to), step, every };
+          const length = ladderLength(ladder);
+          const all = rungs(ladder, length + 2);
+          for (const [index, at] of all.entries()) {
+            expect(at).toBeGreaterThanOrEqual(Math.min(from, to));
+            expect(at).toBeLessThanOrEqual(Math.max(from, to));
+            expect((at - (all[index - 1] ?? from)) * Math.sign(to - from)).toBeGreaterThanOrEqual(-1e-9);
+          }
+          expect(all[length]).toBeCloseTo(to, 9);
+          if (length > 0) expect(all[length - 1]).not.toBeCloseTo(to, 9);
+        },
+      ),
+    );
+  });
+});
+
+describe("layers", () => {
+  const note = (limb: "R" | "L" | "K" | "H", place = "sn", role = "fill") =>
+    ({ limb, place, role }) as Parameters<typeof gainOf>[0];
+  test("muted, soft, solo; muted goes before solo of another kind", () => {
+    const mix: Mix = { ...ALL_ON, limbs: { R: "solo", L: "soft" }, places: { t1: "muted" } };
+    expect(gainOf(note("R"), mix)).toBe(1);
+    expect(gainOf(note("L"), mix)).toBe(0);
+    expect(gainOf(note("R", "t1"), mix)).toBe(0);
+    expect(gainOf(note("L"), { ...ALL_ON, limbs: { L: "soft" } })).toBe(SOFT_GAIN);
+    expect(gainOf(note("K"), { ...ALL_ON, parts: { fill: "solo" } })).toBe(1);
+    expect(gainOf(note("K", "kk", "crash"), { ...ALL_ON, parts: { groove: "muted" } })).toBe(0);
+  });
+  test("hands only and feet only are told by name, and leave each other out", () => {
+    for (const limb of ["R", "L", "K", "H"] as const) {
+      expect(gainOf(note(limb), HANDS_ONLY) + gainOf(note(limb), FEET_ONLY)).toBe(1);
+    }
+    expect([ALL_ON, HANDS_ONLY, FEET_ONLY].map(nameMix)).toEqual(["all", "hands", "feet"]);
+    expect(nameMix({ ...ALL_ON, limbs: { R: "soft" } })).toBeNull();
+    expect(nameMix({ ...HANDS_ONLY, limbs: { ...HANDS_ONLY.limbs, R: "soft" } })).toBeNull();
+  });
+});
+
+test("clicks thin out: on the backbeat, on one, and silent every other n bars", () => {
+  const clicks = clickBeats(FOUR_FOUR, 0, 2 * BAR);
+  const heard = (on: "beat" | "backbeat" | "one", silentBars = 0) =>
+    clicks
+      .filter((click) => isClicked({ on, silentBars }, click, Math.floor(click.at / BAR)))
+      .map(({ at }) => at / 10_080);
+  expect(heard("beat")).toHaveLength(8);
+  expect(heard("backbeat")).toEqual([1, 3, 5, 7]);
+  expect(heard("one")).toEqual([0, 4]);
+  expect(heard("beat", 1)).toEqual([0, 1, 2, 3]);
+  const one = clicks[0];
+  const bars = (silentBars: number) =>
+    Array.from({ length: 9 }, (_, bar) => one && isClicked({ on: "one", silentBars }, one, bar));
+  expect(bars(2)).toEqual([true, true, false, false, true, true, false, false, true]);
+});
+
+describe("the backbeat keeper", () => {
+  const groove: Groove = { meter: FOUR_FOUR, line: lineOf("@1 (RK)>LK>L"), feel: STRAIGHT };
+  const check = (text: string, start = 0, length = BAR) => {
+    const line = lineOf(text);
+    const timeline = layOut({
+      meter: FOUR_FOUR,
+      tempo: bpm(90),
+      window: { start: ticks(start), length: ticks(length) },
+      line,
+    });
+    return checkBackbeats(timeline, line, listBackbeats(groove), measureForm(timeline, USUAL));
+  };
+  const mends = (text: string) =>
+    check(text).map(({ state, mends: offered }) => [state, ...offered.map((mend) => formatLine(mend.line))]);
+  test("says what stands on each: kept, soft, elsewhere, a foot, nothing", () => {
+    expect(check("@1 R>LR>L").map(({ at, state }) => [at / 10_080, state])).toEqual([
+      [1, "kept"],
+      [3, "kept"],
+    ]);
+    expect(check("@1 RLR>L/t1").map(({ state }) => state)).toEqual(["soft", "elsewhere"]);
+    expect(check("@1 RKR-").map(({ state }) => state)).toEqual(["foot", "silent"]);
+    expect(check("@3 RLR -- RLR").map(({ state }) => state)).toEqual(["silent", "empty"]);
+    expect(check("@3/2 RLRLRL").map(({ state }) => state)).toEqual(["between", "between"]);
+  });
+  test("each has the change that keeps it", () => {
+    expect(mends("@1 RLR>L/t1")).toEqual([
+      ["soft", "@1 R>LRL/t1".replace("L/t1", ">L/t1")],
+      ["elsewhere", "@1 RLR>L/sn"],
+    ]);
+    expect(mends("@1 RKR>L")[0]).toEqual(["foot", "@1 R(>L/snK)R>L", "@1 R>L/snR>L"]);
+    expect(mends("@1 R-R>L")[0]).toEqual(["silent", "@1 R>L/snR>L"]);
+    expect(mends("@3/2 RLRLRL")).toEqual([["between"], ["between"]]);
+  });
+  test("a change keeps its backbeat, whatever the line is", () => {
+    const sticking = fc.array(fc.constantFrom("R", "l", ">L", "K", "-", "R/t1", "{RL}", "(LK)", "'R"), {
+      minLength: 16,
+      maxLength: 16,
+    });
+    fc.assert(
+      fc.property(sticking, (slots) => {
+        const text = `@4 ${slots.join("")}`;
+        for (const [index, one] of check(text).entries()) {
+          for (const { line } of one.mends) expect(check(formatLine(line))[index]?.state).toBe("kept");
+        }
+      }),
+    );
+  });
+  test("only the window is looked at, and the groove's length counts from its own beginning", () => {
+    expect(check("@4 RLRL RLRL", BAR / 2, BAR / 2).map(({ at }) => at / 10_080)).toEqual([3]);
+  });
+  test("the voicing that keeps it is offered once", () => {
+    const made = keepBackbeatLayer([]);
+    expect(made?.at(-1)?.rule.kind).toBe("backbeat");
+    expect(keepBackbeatLayer(made ?? [])).toBeNull();
+  });
+});

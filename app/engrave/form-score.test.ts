@@ -1,0 +1,189 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import {
+  arrange,
+  barTicks,
+  bpm,
+  layOut,
+  layOutGroove,
+  type Meter,
+  measureForm,
+  parseMeter,
+  plainGroove,
+  readStickLine,
+  type Setting,
+  ticks,
+} from "~/core";
+import { anyLine } from "~/core/testing/arbitraries";
+import { USUAL } from "~/core/testing/settings";
+import { makeFormScore } from "./form-score";
+import type { StaffBar, WrittenVoice } from "./score";
+
+function lineOf(text: string) {
+  const { line } = readStickLine(text);
+  if (!line) throw new Error(text);
+  return line;
+}
+
+interface Given {
+  readonly text: string;
+  readonly groove?: string;
+  readonly meter?: string;
+  readonly window?: readonly [number, number];
+  readonly setting?: Partial<Setting>;
+  readonly feetBelow?: boolean;
+}
+
+function scoreOf({ text, groove, meter: meterText = "4/4", window, setting, feetBelow = false }: Given): StaffBar[] {
+  const meter = parseMeter(meterText) as Meter;
+  const [start, length] = window ?? [0, barTicks(meter)];
+  const whole = { ...USUAL, ...setting };
+  const timeline = layOut({
+    meter,
+    tempo: bpm(90),
+    window: { start: ticks(start), length: ticks(length) },
+    line: lineOf(text),
+  });
+  const played = groove ? { ...plainGroove(meter), line: lineOf(groove) } : plainGroove(meter);
+  const arrangement = arrange(timeline, played, whole, "L");
+  const laid = layOutGroove(played, meter, bpm(90));
+  return makeFormScore(timeline, laid, arrangement, measureForm(timeline, whole), whole, {
+    countStyle: "beats",
+    feetBelow,
+  });
+}
+
+/** "8KR 8 qr": values with what is struck, "r" for rests. */
+function words(voice: WrittenVoice | null | undefined): string {
+  return (voice?.notes ?? [])
+    .map(({ value, heads, sticking }) => `${value.name}${value.dots ? "." : ""}${heads.length ? sticking : "_"}`)
+    .join(" ");
+}
+
+const GROOVE = "@2 (R/hhK)R/hh (R/hh>L)R/hh (R/hhK)(R/hhK) (R/hh>L)R/hh";
+
+describe("groove and fill, by hand", () => {
+  const bars = scoreOf({ text: "@4 RLRRLx3 K", groove: GROOVE });
+  test("the groove's hands are above, its feet below, with what lasts written so", () => {
+    expect(words(bars[0])).toBe("8R 8R 8RL 8R 8R 8R 8RL 8R");
+    expect(words(bars[0]?.lower)).toBe("qK q_ 8K 8K q_");
+    expect(bars[0]?.label?.text).toBe("groove");
+  });
+  test("the fill runs through hands and feet in one voice; the crash answers on one", () => {
+    expect(words(bars[1])).toBe(Array.from("RLRRLRLRRLRLRRLK", (limb) => `16${limb}`).join(" "));
+    expect(bars[1]?.lower).toBeNull();
+    expect(bars[1]?.label).toEqual({ text: "fill", note: 0 });
+    expect(words(bars[2])).toBe("qLK q_ q_ q_");
+    expect(bars[2]?.notes[0]?.heads.map(({ place }) => place)).toEqual(["c1", "kk"]);
+  });
+  test("the fill's feet on stems of their own, on request", () => {
+    const [, fill] = scoreOf({ text: "@4 RLKKx4", groove: GROOVE, feetBelow: true });
+    expect(words(fill)).toBe("16R 8.L 16R 8.L 16R 8.L 16R 8.L");
+    expect(words(fill?.lower)).toBe("8_ 16K 16K 8_ 16K 16K 8_ 16K 16K 8_ 16K 16K");
+  });
+  test("what goes on under the fill is below it", () => {
+    const [, fill] = scoreOf({ text: "@4 RLRLx4", groove: GROOVE, setting: { foot: "off-beats", kickOnBeats: true } });
+    expect(words(fill?.lower)).toBe("8K 8H 8K 8H 8K 8H 8K 8H");
+    expect(words(fill)).not.toContain("K");
+  });
+  test("half a bar: groove and fill share the bar; brackets over the cells", () => {
+    const bars2 = scoreOf({
+      text: "@4 RLK RLRLK",
+      groove: GROOVE,
+      window: [20_160, 20_160],
+      setting: { grooveBars: 0 },
+    });
+    expect(words(bars2[0])).toBe("8R 8R 8RL 8R 16R 16L 16K 16R 16L 16R 16L 16K");
+    expect(bars2[0]?.label).toEqual({ text: "fill", note: 4 });
+    expect(bars2[0]?.brackets).toEqual([
+      { size: 3, from: 4, to: 6, opens: true, closes: true },
+      { size: 5, from: 7, to: 11, opens: true, closes: true },
+    ]);
+  });
+  test("a fill that enters between the groove's slots cuts the one before it", () => {
+    // On the e of three: the eighth on three is a sixteenth.
+    const bars2 = scoreOf({ text: "@4 RLRLRLR", groove: GROOVE, window: [22_680, 17_640], setting: { grooveBars: 0 } });
+    expect(words(bars2[0])).toBe("8R 8R 8RL 8R 16R 16R 16L 16R 16L 16R 16L 16R");
+  });
+  test("a hard stop is a bar's rest; with stops the bar is struck on one", () => {
+    const stopped = scoreOf({ text: "@4 RLRLx4", groove: GROOVE, setting: { ending: "stop", stops: true } });
+    expect(words(stopped[0])).toBe("8R 8_ q_ q_ q_");
+    expect(words(stopped[2])).toBe("w_");
+    expect(stopped).toHaveLength(3);
+  });
+  test("in 5/4, and sixteenth triplets over 7/8", () => {
+    const five = scoreOf({ text: "@4 >RLRLKx4", meter: "5/4" });
+    expect(five).toHaveLength(3);
+    expect(five[1]?.brackets.map(({ size }) => size)).toEqual([5, 5, 5, 5]);
+    const seven = scoreOf({ text: "@6 RLRLLKKx3", meter: "7/8" });
+    expect(seven[1]?.tuplets.map(({ notes }) => notes)).toEqual([6, 6, 6, 3]);
+  });
+});
+
+test("any fill in any form: each bar is full in both voices, and every stroke is written once", () => {
+  const WRITTEN: Record<string, number> = {
+    w: 40_320,
+    h: 20_160,
+    q: 10_080,
+    "8": 5_040,
+    "16": 2_520,
+    "32": 1_260,
+    "64": 630,
+    "128": 315,
+  };
+  const sounding = ({ notes, tuplets }: WrittenVoice) =>
+    notes.reduce((sum, note, index) => {
+      const length = (WRITTEN[note.value.name] ?? 0) * (note.value.dots ? 1.5 : 1);
+      return (
+        sum +
+        tuplets
+          .filter(({ from, to }) => index >= from && index <= to)
+          .reduce((left, { notes: many, inTimeOf }) => (left * inTimeOf) / many, length)
+      );
+    }, 0);
+  const settings = fc.record({
+    grooveBars: fc.integer({ min: 0, max: 3 }),
+    stops: fc.boolean(),
+    ending: fc.constantFrom("crash" as const, "stop" as const, "straight" as const),
+    foot: fc.constantFrom("none" as const, "quarters" as const, "off-beats" as const),
+  });
+  fc.assert(
+    fc.property(anyLine, settings, fc.integer({ min: 0, max: 3 }), fc.boolean(), (line, given, beat, feetBelow) => {
+      const meter = parseMeter("4/4") as Meter;
+      const window = { start: ticks(beat * 10_080), length: ticks(40_320 - beat * 10_080) };
+      const timeline = layOut({ meter, tempo: bpm(90), window, line });
+      // Slots that cannot be written in plain and dotted values at their rates are another matter.
+      fc.pre(
+        timeline.events.length < 300 &&
+          timeline.cells.every(({ rate }) => [2, 3, 4, 6, 8].includes(rate.slots) && rate.quarters === 1),
+      );
+      fc.pre(
+        timeline.slots.every(
+          ({ at, duration }) =>
+            Math.floor(at / 10_080) === Math.floor((at + duration - 1) / 10_080) || at % 5_040 === 0,
+        ),
+      );
+      const setting = { ...USUAL, ...given };
+      const groove = plainGroove(meter);
+      const arrangement = arrange(timeline, groove, setting, "L");
+      const bars = makeFormScore(
+        timeline,
+        layOutGroove(groove, meter, bpm(90)),
+        arrangement,
+        measureForm(timeline, setting),
+        setting,
+        {
+          countStyle: "beats",
+          feetBelow,
+        },
+      );
+      const fillNotes = bars
+        .flatMap((bar) => [...bar.notes, ...(bar.lower?.notes ?? [])])
+        .filter(({ slot, heads }) => slot !== null && heads.length > 0);
+      const strokes = timeline.events.filter(({ grace }) => grace === undefined).length;
+      expect(fillNotes.reduce((sum, { heads }) => sum + heads.length, 0)).toBe(strokes);
+      for (const { lower } of bars) if (lower && lower.tuplets.length === 0) expect(sounding(lower)).toBe(40_320);
+    }),
+    { numRuns: 60 },
+  );
+});

@@ -1,0 +1,174 @@
+/** Groove and fill as one score: hands with stems up, feet of the groove and what goes on under the fill with stems down. */
+
+import {
+  type Arrangement,
+  barTicks,
+  type CountStyle,
+  type Form,
+  gcd,
+  isHand,
+  type Limb,
+  makeRate,
+  makeSilence,
+  makeStroke,
+  makeStrokes,
+  mapParts,
+  partsOf,
+  type Rate,
+  type Setting,
+  type Slot,
+  type SoundingNote,
+  type Stroke,
+  strokesOf,
+  TICKS_PER_QUARTER,
+  type Timeline,
+} from "~/core";
+import { bracketCells, type CountedScoreSlot, countBar, type StaffBar, toScoreSlot } from "./score";
+import { type ScoreSlot, writeVoice } from "./voice";
+
+export interface FormScoreOptions {
+  readonly countStyle: CountStyle;
+  /** Feet of the fill with stems down too, where nothing else goes on under it. */
+  readonly feetBelow: boolean;
+}
+
+/** All bars of the loop, and the one that the fill lands on where a crash answers it. */
+export function makeFormScore(
+  timeline: Timeline,
+  groove: Timeline | null,
+  arrangement: Arrangement,
+  form: Form,
+  setting: Setting,
+  { countStyle, feetBelow }: FormScoreOptions,
+): StaffBar[] {
+  const { meter } = timeline;
+  const bar = barTicks(meter);
+  const under = arrangement.notes.filter(({ role }) => role === "under");
+  const underSlots = slotsOfNotes(under, form.fillEnd);
+  const splitsFill = feetBelow && under.length === 0;
+  const fill = timeline.slots.map((slot) => shift(toScoreSlot(slot, timeline), form.fillAt));
+  const grooves = groove ? slotsOfGroove(groove, form, setting, bar) : [];
+  const upper = [
+    ...grooves.map((slot) => only(slot, isHand)),
+    ...fill.map((slot) => (splitsFill ? only(slot, isHand) : slot)),
+  ].sort(byTime);
+  const lower = [
+    ...grooves.map((slot) => only(slot, isFoot)),
+    ...(splitsFill ? fill.map((slot) => only(slot, isFoot)) : underSlots),
+  ].sort(byTime);
+
+  const bars: StaffBar[] = [];
+  for (let number = 0; number * bar < form.length; number++) {
+    const start = number * bar;
+    const inBar = <Item extends ScoreSlot>(slots: readonly Item[]) =>
+      slots.filter((slot) => slot.at >= start && slot.at < start + bar);
+    const written = inBar(upper);
+    const voice = writeVoice(sounds(written) ? written : [], meter, start);
+    const below = inBar(lower);
+    const opensFill = form.fillStart >= start && form.fillStart < start + bar;
+    const label = opensFill
+      ? {
+          text: "fill",
+          note: Math.max(
+            0,
+            voice.notes.findIndex((note) => note.at >= form.fillStart),
+          ),
+        }
+      : number === 0 && grooves.length > 0
+        ? { text: "groove", note: 0 }
+        : null;
+    bars.push({
+      number,
+      ...voice,
+      lower: sounds(below) ? writeVoice(below, meter, start) : null,
+      counts: sounds(written) ? countBar(written, voice.notes, meter, countStyle) : [],
+      brackets: bracketCells(timeline, form.fillAt, voice.notes, start),
+      label,
+    });
+  }
+  const crash = arrangement.notes.filter((note) => note.at === 0 && note.passes !== "first" && note.role !== "fill");
+  if (crash.some(({ role }) => role === "crash")) bars.push(landingBar(crash, bars.length, timeline));
+  return bars;
+}
+
+/** The one that follows, on which the crash answers: one stroke, and the groove goes on. */
+function landingBar(notes: readonly SoundingNote[], number: number, { meter }: Timeline): StaffBar {
+  const start = number * barTicks(meter);
+  const limbs = new Map(notes.map((note) => [note.limb, note]));
+  const slot: ScoreSlot = {
+    index: null,
+    at: start,
+    duration: TICKS_PER_QUARTER,
+    voiced: makeStrokes([...limbs.values()].map(({ limb, place, level }) => makeStroke(limb, { place, level }))),
+    rate: { slots: 1, quarters: 1 },
+  };
+  // In a bar that is shorter than a quarter the stroke is as long as the bar.
+  const fits = TICKS_PER_QUARTER <= barTicks(meter) ? slot : { ...slot, duration: barTicks(meter) };
+  const voice = writeVoice([fits], meter, start);
+  return { number, ...voice, lower: null, counts: [], brackets: [], label: { text: "and on", note: 0 } };
+}
+
+const byTime = (a: ScoreSlot, b: ScoreSlot) => a.at - b.at;
+const isFoot = (limb: Limb) => !isHand(limb);
+
+function sounds(slots: readonly ScoreSlot[]): boolean {
+  return slots.some(({ voiced }) => strokesOf(voiced).length > 0);
+}
+
+function shift<Item extends ScoreSlot>(slot: Item, by: number): Item {
+  return { ...slot, at: slot.at + by };
+}
+
+/** A slot with only some limbs; the others' time is silence. */
+function only<Item extends ScoreSlot>(slot: Item, isWanted: (limb: Limb) => boolean): Item {
+  const voiced: Slot = mapParts(slot.voiced, (part) => {
+    const kept: readonly Stroke[] = strokesOf(part).filter(({ limb }) => isWanted(limb));
+    return kept.length > 0 ? makeStrokes(kept) : makeSilence();
+  });
+  // Shared by parts that are all silent, it is plainly silent.
+  const isSilent = partsOf(voiced).every(({ kind }) => kind === "silence");
+  return { ...slot, voiced: isSilent ? makeSilence() : voiced };
+}
+
+/** The groove's slots outside the fill's window, those that run into it cut. */
+function slotsOfGroove(groove: Timeline, form: Form, { ending, stops }: Setting, bar: number): CountedScoreSlot[] {
+  const end = ending === "stop" ? form.length - bar : form.length;
+  const slots: CountedScoreSlot[] = [];
+  for (let from = 0; from < end; from += groove.end) {
+    for (const one of groove.slots) {
+      const slot = { ...shift(toScoreSlot(one, groove), from), index: null };
+      if (slot.at >= end || (slot.at >= form.fillStart && slot.at < form.fillEnd)) continue;
+      if (stops && slot.at % bar !== 0) continue;
+      const limit = slot.at < form.fillStart ? form.fillStart : end;
+      if (slot.at + slot.duration <= limit) slots.push(slot);
+      else slots.push(...spread(slot, limit - slot.at));
+    }
+  }
+  return slots;
+}
+
+/** A slot of `length` ticks as slots of a rate that there is: it sounds in the first, the rest prolongs it. */
+function spread<Item extends ScoreSlot>(slot: Item, length: number): Item[] {
+  const step = gcd(length, TICKS_PER_QUARTER);
+  const rate: Rate | null = makeRate(TICKS_PER_QUARTER / step);
+  if (!rate) return [{ ...slot, duration: length }];
+  return Array.from({ length: length / step }, (_, index) => ({
+    ...slot,
+    at: slot.at + index * step,
+    duration: step,
+    rate,
+    voiced: index === 0 ? slot.voiced : makeSilence(),
+  }));
+}
+
+/** Notes as slots, each up to the next one or to `end`. */
+function slotsOfNotes(notes: readonly SoundingNote[], end: number): ScoreSlot[] {
+  const times = [...new Set(notes.map(({ at }) => at as number))].sort((a, b) => a - b);
+  return times.flatMap((at, index) => {
+    const limbs = new Map(notes.filter((note) => note.at === at).map((note) => [note.limb, note]));
+    const voiced = makeStrokes([...limbs.values()].map(({ limb, place, level }) => makeStroke(limb, { place, level })));
+    // Up to the next beat is long enough: what follows is a rest, and rests below are not drawn.
+    const next = Math.min(times[index + 1] ?? end, end, (Math.floor(at / TICKS_PER_QUARTER) + 1) * TICKS_PER_QUARTER);
+    return spread({ index: null, at, duration: next - at, voiced, rate: { slots: 1, quarters: 1 } }, next - at);
+  });
+}

@@ -1,0 +1,64 @@
+/** Feel: the groove's, or the fill's own; whether the fill follows; and what only works swung. */
+
+import { TriangleAlert } from "lucide-react";
+import { type Groove, judgeFeel, type Setting } from "~/core";
+import type { SettingContent } from "~/formats/setting";
+import { useContent, useWorked } from "~/stack/context";
+import { sayFeel, sayFeelNote } from "~/words/groove";
+import { FeelFields } from "./feel-fields";
+
+interface FeelPanelProps {
+  readonly groove: Groove;
+  readonly setting: Setting;
+  readonly onSetting: (change: SettingContent, kind: string) => void;
+}
+
+export function FeelPanel({ groove, setting, onSetting }: FeelPanelProps) {
+  const { timeline } = useWorked();
+  const own = useContent().setting?.feel;
+  const notes = judgeFeel(timeline, setting.feel, setting.follows);
+  return (
+    <div className="flex flex-col gap-3">
+      <p className="text-sm leading-snug">
+        The groove is <strong>{sayFeel(groove.feel)}</strong>.
+      </p>
+      {notes.length > 0 ? (
+        <ul aria-label="What does not go together" className="flex flex-col gap-1.5">
+          {notes.map((note) => (
+            <li key={note.kind} className="text-sm flex gap-2 leading-snug">
+              <TriangleAlert size={16} aria-hidden className="text-warning shrink-0 mt-0.5" />
+              {sayFeelNote(note)}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <label className="flex items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={setting.follows}
+          onChange={(event) => onSetting({ follows: event.target.checked }, "follows")}
+        />
+        the fill follows this feel
+      </label>
+      <label className="flex items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={own !== undefined}
+          onChange={(event) =>
+            onSetting({ feel: event.target.checked ? toContent(setting.feel) : undefined }, "own feel")
+          }
+        />
+        another feel than the groove's, for this fill
+      </label>
+      {own ? (
+        <FeelFields feel={setting.feel} onFeel={(feel, kind) => onSetting({ feel: toContent(feel) }, kind)} />
+      ) : null}
+    </div>
+  );
+}
+
+function toContent({ swing, push }: Setting["feel"]): NonNullable<SettingContent["feel"]> {
+  return { swing: swing && { ...swing }, push: { ...push } };
+}

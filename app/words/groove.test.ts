@@ -1,0 +1,42 @@
+import { describe, expect, test } from "vitest";
+import type { BackbeatMend, FeelNote } from "~/core";
+import { sayBackbeat, sayFeel, sayFeelNote, sayMend, sayRatio, saySwing } from "./groove";
+
+describe("feel", () => {
+  test("ratios by their plain names, others by number", () => {
+    expect([0.5, 3 / 5, 2 / 3, 3 / 4, 0.64].map(sayRatio)).toEqual(["1:1", "3:2", "2:1", "3:1", "1.78:1"]);
+    expect(saySwing({ unit: 4, share: 0.6 })).toBe("sixteenths swung 3:2");
+  });
+  test("straight, or how it is not", () => {
+    expect(sayFeel({ swing: null, push: {} })).toBe("straight");
+    expect(sayFeel({ swing: { unit: 2, share: 0.5 }, push: { R: 0 } })).toBe("straight");
+    expect(sayFeel({ swing: { unit: 2, share: 2 / 3 }, push: { L: 12, K: -4 } })).toBe(
+      "eighths swung 2:1, left hand 12 ms behind, bass drum 4 ms ahead",
+    );
+  });
+  test("what does not go together says by how much, and what to do", () => {
+    const notes = [
+      { kind: "beside", strokes: 3, seconds: 0.081 },
+      { kind: "mixed", strokes: 2, seconds: 0.1 },
+      { kind: "dotted", pairs: 4 },
+    ] as readonly FeelNote[];
+    const [beside, mixed, dotted] = notes.map(sayFeelNote);
+    expect(beside).toContain("3 strokes off the beat stand up to 81 ms before");
+    expect(mixed).toContain("only works swung");
+    expect(dotted).toContain("only works swung");
+  });
+});
+
+test("backbeats and their mends are told apart", () => {
+  const states = ["kept", "soft", "elsewhere", "foot", "silent", "between", "empty"] as const;
+  expect(new Set(states.map(sayBackbeat)).size).toBe(states.length);
+  const kinds = ["accent", "to-snare", "hand-with", "hand-for", "hand-in"] as const;
+  const mends = kinds.map((kind): BackbeatMend => ({ kind, hand: "L", line: [] }));
+  expect(mends.map(sayMend)).toEqual([
+    "Accent it",
+    "Accent the left on the snare",
+    "Add the left with the foot",
+    "The left in place of the foot",
+    "Put the left in",
+  ]);
+});
