@@ -1,6 +1,6 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import { downloadOf, exportAs, NEWCOMER, openLine, openShelf, stackOf } from "./support";
+import { downloadOf, exportAs, NEWCOMER, openNewLine, openShelf, stackOf } from "./support";
 
 const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
 const card = (page: Page, name: string) =>
@@ -28,7 +28,7 @@ test("a newcomer is taken to a playable fill, and to the shelf after that", asyn
 });
 
 test("fills are named, tagged, found, duplicated, deleted and brought back", async ({ page }) => {
-  await openLine(page, "@4 RLKx5");
+  await openNewLine(page, "@4 RLKx5");
   await nameIt(page, "Threes", "slow", "verse");
   await page.getByRole("button", { name: "Take the tag slow off" }).click();
   await shelf(page);
@@ -58,7 +58,7 @@ test("fills are named, tagged, found, duplicated, deleted and brought back", asy
 });
 
 test("a book file goes out and comes back identical; the same again changes nothing", async ({ page, browser }) => {
-  await openLine(page, "@6 >RLRLLKKx3 RLK");
+  await openNewLine(page, "@6 >RLRLLKKx3 RLK");
   await nameIt(page, "Sevens", "réglé");
   await shelf(page);
   await expect(card(page, "Sevens")).toBeVisible();
@@ -107,7 +107,7 @@ test("bad files get a clear word and change nothing", async ({ page }, info) => 
 });
 
 test("the stick line goes out as text, and one fill as a file of its own", async ({ page }) => {
-  await openLine(page, "@4 RLRL");
+  await openNewLine(page, "@4 RLRL");
   await nameIt(page, "Plain");
   const text = await exportAs(page, "Stick line as text file");
   expect([text.name, await readFile(text.path, "utf8")]).toEqual(["plain.txt", "# Plain\n@4 RLRL\n"]);
@@ -134,7 +134,7 @@ test("stick lines come in from a text file, with the line told that cannot be re
 
 test.describe("two tabs on one fill", () => {
   test("an idle tab follows the busy one", async ({ page, context }) => {
-    const { line } = await openLine(page, "@4 RLRL");
+    const { line } = await openNewLine(page, "@4 RLRL");
     await expect(stackOf(page).saved).toBeVisible();
     const second = await context.newPage();
     await second.goto(page.url());
@@ -145,7 +145,7 @@ test.describe("two tabs on one fill", () => {
   });
 
   test("when both have edited, neither is lost", async ({ page, context }) => {
-    const { line, saved } = await openLine(page, "@4 RLRL");
+    const { line, saved } = await openNewLine(page, "@4 RLRL");
     await expect(saved).toBeVisible();
     const second = await context.newPage();
     // This tab does not hear of the other's saves in time, as when both type at once.

@@ -5,27 +5,13 @@ import { openLine, openShelf } from "./support";
 
 const HARNESS = fileURLToPath(new URL("../test-results/harness/render.js", import.meta.url));
 
-type Harness = typeof import("./harness/render");
-
-/** Runs a function of the harness in the page. */
-async function callHarness<Name extends keyof Harness>(
-  page: Page,
-  name: Name,
-  wish: Parameters<Harness[Name]>[0],
-): Promise<Awaited<ReturnType<Harness[Name]>>> {
+async function render(page: Page, wish: RenderWish) {
   await page.route("**/harness/render.js", (route) => route.fulfill({ path: HARNESS, contentType: "text/javascript" }));
-  return page.evaluate(
-    async ([wanted, wished]) => {
-      const path = "/harness/render.js";
-      const harness = await import(path);
-      return harness[wanted as string](wished);
-    },
-    [name, wish] as const,
-  );
-}
-
-function render(page: Page, wish: RenderWish) {
-  return callHarness(page, "render", wish);
+  return page.evaluate(async (wished) => {
+    const path = "/harness/render.js";
+    const harness: typeof import("./harness/render") = await import(path);
+    return harness.render(wished);
+  }, wish);
 }
 
 test.describe("rendered sound", () => {
@@ -53,14 +39,13 @@ test.describe("rendered sound", () => {
     const sampleRate = 44_100;
     for (const [name, wish] of Object.entries(cases)) {
       await test.step(name, async () => {
-        const { samples, onsets } = await render(page, {
+        const { sounding: heard, onsets } = await render(page, {
           ...wish,
           countInBars: 1,
           passes: 2,
           sampleRate,
           sound: "impulse",
         });
-        const heard = samples.flatMap((sample, index) => (Math.abs(sample) > 1e-3 ? [index] : []));
         const expected = onsets.map((onset) => onset * sampleRate);
         expect(expected.length).toBeGreaterThan(10);
         // Every onset has its sample, and every sample an onset: none lost, none too many.
@@ -76,7 +61,7 @@ test.describe("rendered sound", () => {
   test("the kit itself: three levels apart, and the first stroke on time", async ({ page }) => {
     await openShelf(page);
     const sampleRate = 44_100;
-    const { samples, onsets } = await render(page, {
+    const { sounding, peaks } = await render(page, {
       text: "@1 rR>R!R",
       meter: "4/4",
       tempo: 60,
@@ -86,21 +71,10 @@ test.describe("rendered sound", () => {
       sampleRate,
       sound: "kit",
     });
-    const peaks = onsets.map((onset) => {
-      const from = Math.round(onset * sampleRate);
-      return samples.slice(from, from + sampleRate / 2).reduce((most, sample) => Math.max(most, Math.abs(sample)), 0);
-    });
-    expect(samples.findIndex((sample) => Math.abs(sample) > 1e-4)).toBeLessThanOrEqual(1);
+    expect(sounding[0]).toBeLessThanOrEqual(1);
     expect(peaks[1]).toBeGreaterThan(1.8 * (peaks[0] ?? 1));
     expect(peaks[2]).toBeGreaterThan(1.5 * (peaks[1] ?? 1));
     expect(Math.max(...peaks)).toBeLessThan(1);
-  });
-
-  test("no event is late while the page is held up for a tenth of every second", async ({ page }) => {
-    await openShelf(page);
-    const kept = await callHarness(page, "playUnderLoad", { seconds: 6, blocked: 100, every: 1000 });
-    expect(kept.events).toBeGreaterThan(60);
-    expect(kept.late).toBe(0);
   });
 });
 

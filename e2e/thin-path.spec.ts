@@ -1,10 +1,10 @@
 import { readFile } from "node:fs/promises";
 import { expect, test } from "@playwright/test";
 import { parseMidi } from "midi-file";
-import { exportAs, openLine } from "./support";
+import { exportAs, openNewLine } from "./support";
 
 test("a typed line is laid out, drawn, heard, saved and exported", async ({ page }) => {
-  const { line, grid, rail, verdict, play, stop, saved } = await openLine(page, "@4 >RlrrL >RlrrL RLRRLK");
+  const { line, grid, rail, verdict, play, stop, saved } = await openNewLine(page, "@4 >RlrrL >RlrrL RLRRLK");
   await expect(verdict).toContainText("16 of 16 slots");
   await expect(grid.getByRole("row")).toHaveCount(3);
   await expect(rail.getByRole("option")).toHaveCount(16);

@@ -6,31 +6,15 @@
 import * as Tone from "tone";
 import { type KitOptions, SoundingKit } from "./kit";
 import type { Struck } from "./kit-sounds";
+import { LookAhead } from "./look-ahead";
 import type { Pans } from "./pans";
 import { type Due, type Position, Schedule } from "./schedule";
 import { type ScoreSource, secondsPerTick } from "./score";
 
-/** Seconds of sound that are handed over in advance when all goes well. */
-const LOOK_AHEAD = 0.2;
-/** A page that was held up looks ahead this many times as far as that took, up to {@link MOST_AHEAD}. */
-const CAUTION = 2.5;
-/** Also what is handed over at once when the page goes to the background, where browsers call it rarely. */
-const MOST_AHEAD = 1.6;
-/** With each call that comes in time the page is trusted a little more again. */
-const FORGIVENESS = 0.995;
 /** Seconds before the first sound after start. */
 const RUN_UP = 0.06;
 /** A full-scale mix would be loud on headphones: the fader's top is here, in dB. */
 const HEADROOM = -6;
-
-/** How well the player kept ahead of the clock. */
-export interface Punctuality {
-  readonly events: number;
-  /** Handed over after they should have sounded. */
-  readonly late: number;
-  /** Seconds between handing over and sounding, at the least. */
-  readonly least: number;
-}
 
 /**
  * One player a page; its audio context waits for the user's first gesture.
@@ -41,14 +25,10 @@ export class Player {
   private readonly gain: Tone.Gain;
   private readonly kit: SoundingKit;
   private schedule: Schedule | null = null;
-  private lookAhead = LOOK_AHEAD;
-  private calledAt = 0;
-  private kept: Punctuality = { events: 0, late: 0, least: Number.POSITIVE_INFINITY };
+  private lookAhead = new LookAhead(0);
   private readonly onTick = () => this.handOver();
   private readonly onHide = () => {
-    if (!document.hidden) return;
-    this.lookAhead = MOST_AHEAD;
-    this.handOver();
+    if (document.hidden) this.handOver();
   };
 
   constructor(options: KitOptions) {
@@ -59,11 +39,6 @@ export class Player {
 
   get isPlaying(): boolean {
     return this.schedule !== null;
-  }
-
-  /** Since the last start. */
-  get punctuality(): Punctuality {
-    return this.kept;
   }
 
   /** Volume from 0 to 1, as a fader: 60 dB of range. */
@@ -82,8 +57,7 @@ export class Player {
     this.stop();
     this.kit.prepare(source(0).arrangement.notes);
     const now = Tone.getContext().currentTime;
-    this.kept = { events: 0, late: 0, least: Number.POSITIVE_INFINITY };
-    this.calledAt = now;
+    this.lookAhead = new LookAhead(now);
     this.schedule = new Schedule(source, now + RUN_UP);
     Tone.getContext().on("tick", this.onTick);
     document.addEventListener("visibilitychange", this.onHide);
@@ -123,18 +97,11 @@ export class Player {
   private handOver() {
     if (!this.schedule) return;
     const now = Tone.getContext().currentTime;
-    const heldUp = now - this.calledAt;
-    this.calledAt = now;
-    const wanted = document.hidden ? MOST_AHEAD : Math.max(LOOK_AHEAD, CAUTION * heldUp);
-    this.lookAhead = Math.min(MOST_AHEAD, Math.max(wanted, this.lookAhead * FORGIVENESS));
-    let { events, late, least } = this.kept;
-    for (const due of this.schedule.take(now + this.lookAhead)) {
-      events++;
-      if (due.time < now) late++;
-      least = Math.min(least, due.time - now);
+    for (const due of this.schedule.take(this.lookAhead.until(now, document.hidden))) {
+      // For `npm run bench`, and for the browser's own tools.
+      if (due.time < now) performance.mark("late sound", { detail: now - due.time });
       sound(this.kit, due);
     }
-    this.kept = { events, late, least };
   }
 }
 

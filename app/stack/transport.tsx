@@ -24,6 +24,7 @@ interface TransportProps {
 /** Start and stop, tempo, groove, metronome and volume: at the foot of the screen, in reach. */
 export function Transport(props: TransportProps) {
   const { fillId, playback, grooves, preferences, onPreferences, isPracticeOpen, onPractice } = props;
+  const { tempo } = useContent();
   const isOtherwise = isPractised(usePractice(), fillId);
   // On a phone the rest of the settings stand behind a button.
   const [more, setMore] = useState(false);
@@ -47,6 +48,11 @@ export function Transport(props: TransportProps) {
         {playback.playing ? "Stop" : "Play"}
       </button>
       <TempoControl />
+      {playback.tempo !== null && Math.round(playback.tempo) !== Math.round(tempo) ? (
+        <output aria-label="Tempo heard now" className="text-sm">
+          now <span className="font-display font-semibold text-base">{Math.round(playback.tempo)}</span>
+        </output>
+      ) : null}
       <button
         type="button"
         className={`btn ${isOtherwise ? "btn-outline btn-primary" : ""}`}
@@ -56,7 +62,7 @@ export function Transport(props: TransportProps) {
         onClick={onPractice}
       >
         <Repeat size={16} aria-hidden /> Practise
-        {isOtherwise ? <span className="sr-only">: not all as written</span> : null}
+        {isOtherwise ? <span className="sr-only">(not all as written)</span> : null}
       </button>
       <button
         type="button"

@@ -1,6 +1,6 @@
 /** One thing that can be played: its play button's state, edits that take hold while it sounds, and lights that follow. */
 
-import { useCallback, useEffect, useRef } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { fetchPlayer, play, positionOf, refresh, setSound, stop, usePlaying } from "~/audio/playing";
 import type { ScoreSource } from "~/audio/score";
 import { phraseAt, slotSounding } from "~/core";
@@ -13,6 +13,8 @@ export interface Playback {
   readonly playing: boolean;
   readonly toggle: () => void;
   readonly trouble: string | null;
+  /** Beats a minute that are heard at this moment; null in the count-in and when nothing sounds. */
+  readonly tempo: number | null;
 }
 
 const TROUBLE = "The sound could not be started. Check that this browser may play sound, then press play again.";
@@ -52,6 +54,7 @@ export interface Heard {
 export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playback {
   const playing = usePlaying((state) => state.id === id);
   const trouble = usePlaying((state) => state.trouble === id);
+  const [tempo, setTempo] = useState<number | null>(null);
   const scene = useRef({ makeScore, onFrame });
   scene.current = { makeScore, onFrame };
 
@@ -65,6 +68,8 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
     const follow = () => {
       const position = positionOf(id);
       const arrangement = position?.score.arrangement;
+      // The same number again draws nothing anew.
+      setTempo(position?.score.tempo ?? null);
       light({ playing: position && arrangement ? slotSounding(arrangement, position.at) : null });
       scene.current.onFrame?.(
         position && arrangement
@@ -83,6 +88,7 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
     return () => {
       cancelAnimationFrame(frame);
       light({ playing: null });
+      setTempo(null);
       scene.current.onFrame?.(null);
     };
   }, [playing, id]);
@@ -93,5 +99,5 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
     if (usePlaying.getState().id === id) stop(id);
     else void play(id, scene.current.makeScore);
   }, [id]);
-  return { playing, toggle, trouble: trouble ? TROUBLE : null };
+  return { playing, toggle, trouble: trouble ? TROUBLE : null, tempo };
 }

@@ -1,13 +1,12 @@
-/** What the sound tests run inside the browser: the app's own player, rendering offline, and live under load. */
+/** What the sound tests run inside the browser: the app's own player, rendering offline. */
 
 import { listOnsets } from "../../app/audio/mixdown";
-import { Player, renderScore } from "../../app/audio/player";
+import { renderScore } from "../../app/audio/player";
 import { plainScore, type Score, type ScoreSource } from "../../app/audio/score";
 import {
   arrange,
   barTicks,
   bpm,
-  EVERY_BEAT,
   type Feel,
   layOut,
   parseMeter,
@@ -52,41 +51,33 @@ function makeSource(wish: Omit<RenderWish, "passes" | "sampleRate" | "sound">): 
   return () => score;
 }
 
-/** Samples, and the times at which the schedule says that notes begin (seconds from the count-in). */
-export async function render(wish: RenderWish): Promise<{ samples: number[]; onsets: number[] }> {
+/** What was rendered; a million samples would be long on their way out of the page. */
+export interface Rendered {
+  /** Seconds from the count-in at which the schedule says that notes begin. */
+  readonly onsets: number[];
+  /** Samples by their number that are not silent. */
+  readonly sounding: number[];
+  /** The loudest sample within half a second of each onset. */
+  readonly peaks: number[];
+}
+
+export async function render(wish: RenderWish): Promise<Rendered> {
   const source = makeSource(wish);
-  const synthesise = wish.sound === "impulse" ? { synthesise: () => Float32Array.of(0.5) } : {};
+  const isImpulse = wish.sound === "impulse";
+  const synthesise = isImpulse ? { synthesise: () => Float32Array.of(0.5) } : {};
   const samples = await renderScore(source, wish.passes, { pans: {}, ...synthesise }, wish.sampleRate);
-  return { samples: Array.from(samples), onsets: listOnsets(source, wish.passes) };
-}
-
-export interface LoadWish {
-  readonly seconds: number;
-  /** Milliseconds for which the page is held up, once in each `every`. */
-  readonly blocked: number;
-  readonly every: number;
-}
-
-/** Plays a busy fill in its groove while the page is held up again and again; how well the player kept ahead. */
-export async function playUnderLoad({ seconds, blocked, every }: LoadWish) {
-  const base = makeSource({
-    text: "@8 [>RLrrLKRL]x3 'RLK{RR}L(RK)LK",
-    meter: "4/4",
-    tempo: 132,
-    grooveBars: 1,
-    countInBars: 0,
+  const onsets = listOnsets(source, wish.passes);
+  const sounding: number[] = [];
+  // Of real sounds only the beginning is asked for.
+  const until = isImpulse ? samples.length : wish.sampleRate;
+  for (let index = 0; index < until; index++) if (Math.abs(samples[index] ?? 0) > SILENT) sounding.push(index);
+  const peaks = onsets.map((onset) => {
+    const from = Math.round(onset * wish.sampleRate);
+    return samples
+      .subarray(from, from + wish.sampleRate / 2)
+      .reduce((most, sample) => Math.max(most, Math.abs(sample)), 0);
   });
-  const source: ScoreSource = (repeat) => ({ ...base(repeat), click: EVERY_BEAT });
-  const player = new Player({ pans: {} });
-  player.setVolume(0.2);
-  await player.start(source);
-  const hold = setInterval(() => {
-    const until = performance.now() + blocked;
-    while (performance.now() < until);
-  }, every);
-  await new Promise((resolve) => setTimeout(resolve, seconds * 1000));
-  clearInterval(hold);
-  const { events, late, least } = player.punctuality;
-  player.stop();
-  return { events, late, least };
+  return { onsets, sounding, peaks };
 }
+
+const SILENT = 1e-3;

@@ -1,0 +1,369 @@
+import { readFile } from "node:fs/promises";
+import { expect, type Page, test } from "@playwright/test";
+import { parseMidi } from "midi-file";
+import { downloadOf, exportAs, noteNumber, openLine, openShelf } from "./support";
+
+/** A line on Grooves, in the straight eighths of the first fill. */
+async function openOnGrooves(page: Page, text: string) {
+  const { saved } = await openLine(page, text);
+  await expect(saved).toBeVisible();
+  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Grooves" }).click();
+  const form = page.getByRole("img", { name: /^The loop/ });
+  await expect(form).toBeVisible();
+  return {
+    form,
+    score: page.getByRole("region", { name: "Score" }),
+    saved,
+    tab: (name: string) => page.getByRole("tab", { name }).click(),
+    play: page.getByRole("button", { name: "Play", exact: true }),
+    stop: page.getByRole("button", { name: "Stop", exact: true }),
+  };
+}
+
+/** Slots of the fill that were lit while `until` came about. */
+async function slotsPlayed(page: Page, until: () => Promise<void>): Promise<number[]> {
+  await page.evaluate(() => {
+    const seen = new Set<number>();
+    Object.assign(window, { seen });
+    const look = () => {
+      for (const lit of document.querySelectorAll("[data-playing]")) seen.add(Number(lit.getAttribute("data-slot")));
+      requestAnimationFrame(look);
+    };
+    look();
+  });
+  await until();
+  const seen = await page.evaluate(() => [...(window as unknown as { seen: Set<number> }).seen]);
+  return seen.sort((a, b) => a - b);
+}
+
+test.describe("form", () => {
+  test("ready forms, a fill from the and of one, what goes on under it, how it ends; undone and kept", async ({
+    page,
+  }) => {
+    const { form, score, tab, saved } = await openOnGrooves(page, "@4 RLRLx4");
+    await tab("Form");
+    await page.getByRole("button", { name: "3 + 1" }).click();
+    await expect(form).toHaveAccessibleName(/3 bars of groove.*3 \+ 1/);
+    await expect(score.getByText("fill", { exact: true })).toBeVisible();
+    await page.getByRole("button", { name: "½ + ½" }).click();
+    await expect(page.getByRole("status", { name: "Window begins on" })).toHaveText("3");
+    await page.getByRole("button", { name: "1 + 1" }).click();
+    for (const place of ["1 e", "1 &"]) {
+      await page.getByRole("button", { name: "Window begins on: more" }).click();
+      await expect(page.getByRole("status", { name: "Window begins on" })).toHaveText(place);
+    }
+    await expect(page.getByText("a form of your own")).toBeVisible();
+    const under = form.locator("[data-role=under]");
+    await expect(under).toHaveCount(0);
+    await page.getByRole("combobox", { name: "Your hi-hat foot plays" }).selectOption("2 and 4");
+    await expect(under).toHaveCount(2);
+    await page.getByRole("checkbox", { name: /bass drum on every beat/ }).check();
+    await expect(under).toHaveCount(6);
+    await page.getByRole("combobox", { name: "Of the groove goes on" }).selectOption("its backbeat");
+    await expect(under).toHaveCount(8);
+    const crash = form.locator("[data-role=crash]");
+    await expect(crash).toHaveCount(1);
+    await page.getByRole("radio", { name: /^Hard stop/ }).check();
+    await expect(crash).toHaveCount(0);
+    await expect(form.getByText("quiet")).toBeVisible();
+    await page.getByRole("button", { name: "Undo" }).click();
+    await expect(crash).toHaveCount(1);
+    await expect(saved).toBeVisible();
+    await page.reload();
+    await expect(under).toHaveCount(8);
+    await tab("Form");
+    await expect(page.getByRole("checkbox", { name: /bass drum on every beat/ })).toBeChecked();
+  });
+
+  test("the score: feet below, cells bracketed, the playhead on it, letters clear of notes and of one another", async ({
+    page,
+  }) => {
+    const { score, form, tab, play, stop } = await openOnGrooves(page, "@4 >RLK >(RLK)'Rl @6 >RLRLLK >R(LK)RLLK");
+    await tab("Form");
+    await page.getByRole("combobox", { name: "Your hi-hat foot plays" }).selectOption("every beat");
+    await score.getByRole("checkbox", { name: "Bracket the cells" }).check();
+    await expect(score.getByText("6", { exact: true }).first()).toBeVisible();
+    await expect(noteNumber(score, 0).first()).toBeVisible();
+    const clashes = () =>
+      score.locator("svg").evaluate((svg) => {
+        const boxes = (selector: string) =>
+          [...svg.querySelectorAll<SVGGraphicsElement>(selector)].map((element) => ({
+            box: element.getBoundingClientRect(),
+            text: element.textContent,
+          }));
+        const letters = boxes(":scope > text");
+        // A music sign's box is as high as its font's; a head itself is ten pixels high, about its baseline.
+        const heads = [...svg.querySelectorAll<SVGGraphicsElement>(".vf-notehead text")].map((element) => {
+          const { left, width } = element.getBoundingClientRect();
+          const y = svg.getBoundingClientRect().top + Number(element.getAttribute("y"));
+          return { box: new DOMRect(left, y - 5, width, 10), text: "" };
+        });
+        const notes = [...heads, ...boxes(".vf-stem, .vf-beam path")];
+        const meet = (a: DOMRect, b: DOMRect) =>
+          a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 2 && b.top < a.bottom - 2;
+        const found: string[] = [];
+        for (const [index, letter] of letters.entries()) {
+          for (const note of notes) if (meet(letter.box, note.box)) found.push(`${letter.text} on a note`);
+          for (const other of letters.slice(index + 1)) {
+            if (meet(letter.box, other.box)) found.push(`${letter.text} on ${other.text}`);
+          }
+        }
+        return found;
+      });
+    expect(await clashes()).toEqual([]);
+    await score.getByRole("checkbox", { name: /feet on stems/ }).check();
+    expect(await clashes()).toEqual([]);
+    await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
+    await play.click();
+    await expect(score.locator("[data-playhead]")).toBeVisible();
+    await expect(form.locator("[data-playhead]")).toHaveAttribute("transform", /translate/);
+    await expect(score.locator("[data-playing]").first()).toBeAttached();
+    await stop.click();
+    await expect(score.locator("[data-playhead]")).toBeHidden();
+  });
+});
+
+test.describe("grooves", () => {
+  test("one is chosen; an own one is written with the fill's tools, played, deleted and brought back", async ({
+    page,
+  }) => {
+    const { form, saved } = await openOnGrooves(page, "@4 RLRLx4");
+    const list = page.getByRole("list", { name: "Grooves in 4/4" });
+    await list.getByRole("button", { name: /^Half-time/ }).click();
+    await expect(list.getByRole("button", { name: /^Half-time/ })).toHaveAttribute("aria-pressed", "true");
+    await page.getByRole("spinbutton", { name: "Tempo" }).fill("240");
+    await page.getByRole("button", { name: "Take 160" }).click();
+    await expect(page.getByRole("spinbutton", { name: "Tempo" })).toHaveValue("160");
+
+    await page.getByRole("button", { name: "Write a groove" }).click();
+    await page.getByRole("textbox", { name: "Name of the groove" }).fill("Cellar stomp");
+    const line = page.getByRole("textbox", { name: "Stick line" });
+    await line.fill("@2 KKKK KKK");
+    await expect(page.getByText(/half a quarter|½ quarters too short/)).toBeVisible();
+    await line.fill("@2 K(R/hhL)K(R/hhL) K(R/hhL)K>L");
+    await expect(page.getByText(/too short/)).toHaveCount(0);
+    await page.getByRole("button", { name: "Triplet" }).click();
+    await expect(page.getByRole("region", { name: "Feel" }).getByText("2:1")).toBeVisible();
+    await page.getByRole("button", { name: "Play", exact: true }).click();
+    const grid = page.getByRole("grid", { name: /Stack/ });
+    await expect(grid.locator("[data-playing]").first()).toBeAttached();
+    await page.getByRole("button", { name: "Stop", exact: true }).click();
+    await noteNumber(grid, 0).click();
+    await page.keyboard.press("a");
+    await expect(line).toHaveValue(/^@2 >K/);
+    await expect(saved).toBeVisible();
+
+    await page.getByRole("link", { name: "back to the fill" }).click();
+    await expect(list.getByRole("button", { name: /^Cellar stomp/ })).toHaveAttribute("aria-pressed", "true");
+    await expect(list.getByText("eighths swung 2:1").first()).toBeVisible();
+    const marks = await form.locator("[data-role=groove]").count();
+    await page.getByRole("button", { name: "Delete" }).click();
+    await expect(list.getByRole("button", { name: /^Cellar stomp/ })).toHaveCount(0);
+    await expect(list.getByRole("button", { name: /^Plain pulse/ })).toHaveAttribute("aria-pressed", "true");
+    await page.getByText(/^Bin: 1 deleted/).click();
+    await page.getByRole("button", { name: "Bring back" }).click();
+    await expect(list.getByRole("button", { name: /^Cellar stomp/ })).toHaveAttribute("aria-pressed", "true");
+    await expect(form.locator("[data-role=groove]")).toHaveCount(marks);
+  });
+
+  test("one that ships is copied to be changed, with the hands as they are; an address that is none says so", async ({
+    page,
+  }) => {
+    await openShelf(page);
+    await page.getByRole("link", { name: "Setup" }).click();
+    await page.getByRole("radio", { name: /^Left-handed/ }).check();
+    await openOnGrooves(page, "@4 RLRLx4");
+    await page.getByRole("button", { name: "Copy it, to change it" }).click();
+    await expect(page.getByRole("textbox", { name: "Name of the groove" })).toHaveValue("Straight eighths (copy)");
+    await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue(/^@2 \(>L\/hhK\)/);
+    await page.goto("/grooves/own/nothing");
+    await expect(page.getByRole("heading", { name: "This groove cannot be opened" })).toBeVisible();
+    await page.goto("/grooves/nothing");
+    await expect(page.getByRole("heading", { name: "This fill cannot be opened" })).toBeVisible();
+  });
+});
+
+test("feel: the groove's or the fill's own; what does not go together is told; the MIDI file swings", async ({
+  page,
+}) => {
+  const { tab } = await openOnGrooves(page, "@3 RLR @2 RL RL RL");
+  const told = page.getByRole("list", { name: "What does not go together" });
+  await tab("Feel");
+  await expect(told).toContainText("only works swung");
+  await tab("Groove");
+  await page.getByRole("button", { name: /^Shuffle/ }).click();
+  await tab("Feel");
+  await expect(page.getByText("The groove is eighths swung 2:1")).toBeVisible();
+  await expect(told).toHaveCount(0);
+  await page.getByRole("checkbox", { name: "the fill follows this feel" }).uncheck();
+  await expect(told).toContainText("The groove swings and the fill does not");
+  await page.getByRole("checkbox", { name: "the fill follows this feel" }).check();
+  const { path } = await exportAs(page, "MIDI file: groove and fill");
+  let at = 0;
+  const ons = (parseMidi(await readFile(path)).tracks[0] ?? []).flatMap((event) => {
+    at += event.deltaTime;
+    return event.type === "noteOn" ? [at] : [];
+  });
+  // The and of one in the groove, two thirds of a quarter on.
+  expect(ons).toContain(6_720);
+  expect(ons).not.toContain(5_040);
+  await page.getByRole("checkbox", { name: /another feel/ }).check();
+  await page.getByRole("button", { name: "Hard" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "3:1" })).toBeVisible();
+  await page.getByRole("slider", { name: "Left hand" }).press("ArrowRight");
+  await expect(page.getByText("1 ms late")).toBeVisible();
+});
+
+test("the backbeat keeper: says what is lost, and keeps it in one step", async ({ page }) => {
+  const { tab } = await openOnGrooves(page, "@4 >RLRK KLRL RLRL L/t1LRL");
+  await tab("Backbeat");
+  const panel = page.getByRole("tabpanel", { name: "Backbeat" });
+  const beats = page.getByRole("list", { name: "Backbeats in the window" }).getByRole("listitem");
+  await expect(panel).toContainText("0 of 2 backbeats kept");
+  await expect(beats.nth(0)).toContainText("only a foot plays");
+  await expect(beats.nth(1)).toContainText("a hand plays, but not on the snare");
+  await beats
+    .nth(1)
+    .getByRole("button", { name: /Accent the left on the snare/ })
+    .click();
+  await expect(panel).toContainText("1 of 2 backbeats kept");
+  await beats
+    .nth(0)
+    .getByRole("button", { name: /in place of the foot/ })
+    .click();
+  await expect(panel).toContainText("2 of 2 backbeats kept");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(panel).toContainText("1 of 2 backbeats kept");
+  await page.getByRole("link", { name: "on the Stack" }).click();
+  await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue(/>L\/snLRL$/);
+});
+
+test.describe("practising", () => {
+  test("layers, a loop of the chosen cells, speed, and all as written again", async ({ page }) => {
+    const { grid, play, stop } = await openLine(page, "@4 RLK RLRL RLRLRL KRK");
+    await page.getByRole("spinbutton", { name: "Tempo" }).fill("240");
+    await noteNumber(grid, 4).click();
+    await page.keyboard.press("p");
+    const panel = page.getByRole("region", { name: "Practise" });
+    await panel.getByRole("button", { name: "Hands only" }).click();
+    await expect(panel.getByRole("combobox", { name: "bass drum", exact: true })).toHaveValue("muted");
+    await panel.getByRole("combobox", { name: "left hand" }).selectOption("soft");
+    await expect(panel.getByRole("button", { name: "Hands only" })).toHaveAttribute("aria-pressed", "false");
+    await panel.getByRole("button", { name: "The chosen cells" }).click();
+    await expect(panel.getByRole("spinbutton", { name: "From note" })).toHaveValue("4");
+    await expect(panel.getByRole("spinbutton", { name: "to" }).first()).toHaveValue("7");
+    await panel.getByRole("button", { name: "Half" }).click();
+    await expect(panel.getByText("120 bpm")).toBeVisible();
+    await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
+    const played = await slotsPlayed(page, async () => {
+      await play.click();
+      await expect(page.getByRole("status", { name: "Tempo heard now" })).toHaveText("now 120");
+      await expect(noteNumber(grid, 6)).toHaveAttribute("data-playing");
+      // Round again.
+      await expect(noteNumber(grid, 3)).toHaveAttribute("data-playing");
+      await expect(noteNumber(grid, 4)).toHaveAttribute("data-playing");
+    });
+    expect(played).toEqual([3, 4, 5, 6]);
+    await panel.getByRole("button", { name: "All as written" }).click();
+    await expect(panel.getByRole("button", { name: "All", exact: true })).toHaveAttribute("aria-pressed", "true");
+    await expect(page.getByRole("status", { name: "Tempo heard now" })).toHaveCount(0);
+    await stop.click();
+    await panel.getByRole("button", { name: "Close" }).click();
+    await page.keyboard.press("o");
+    await expect(page.getByRole("button", { name: /^Practise.*not all as written/ })).toBeVisible();
+    await page.keyboard.press("o");
+    await expect(page.getByRole("button", { name: "Practise", exact: true })).toBeVisible();
+  });
+
+  test("a tempo ladder climbs by itself, as far as it is to; clicks thin out", async ({ page }) => {
+    const { play, stop } = await openLine(page, "@4 RLRL");
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("p");
+    const panel = page.getByRole("region", { name: "Practise" });
+    await panel.getByRole("button", { name: "The chosen cells" }).click();
+    await panel.getByRole("checkbox", { name: "Tempo ladder" }).check();
+    await panel.getByRole("spinbutton", { name: "From", exact: true }).fill("200");
+    await panel.getByRole("spinbutton", { name: "to" }).last().fill("220");
+    await panel.getByRole("spinbutton", { name: "of" }).fill("10");
+    await panel.getByRole("spinbutton", { name: "every" }).fill("1");
+    await expect(panel).toContainText("200, 210, 220 … 220 after 2 repeats");
+    await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
+    await play.click();
+    await expect(page.getByRole("status", { name: "Tempo heard now" })).toHaveText("now 220");
+    await stop.click();
+    await panel.getByRole("combobox", { name: "Click on" }).selectOption("2 and 4");
+    await panel.getByRole("combobox", { name: "Silent for" }).selectOption("2 bars");
+    await expect(panel).toContainText("2 bars with clicks, as many without");
+    await expect(page.getByRole("checkbox", { name: "Metronome" })).toBeChecked();
+  });
+
+  test("note by note, each with its sound", async ({ page }) => {
+    await page.addInitScript(() => {
+      const started = { count: 0 };
+      Object.assign(window, { started });
+      const { start } = AudioBufferSourceNode.prototype;
+      AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, ...when: number[]) {
+        started.count++;
+        return start.apply(this, when as [number]);
+      };
+    });
+    const sounded = () => page.evaluate(() => (window as unknown as { started: { count: number } }).started.count);
+    const { grid } = await openLine(page, "@4 'R-(LK)R");
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("w");
+    // Two strokes at least: the first gesture wakes the sound, which starts a few silent sources of its own.
+    await expect.poll(sounded).toBeGreaterThanOrEqual(2);
+    let before = await sounded();
+    const steps = [
+      ["w", 1, 0],
+      ["w", 2, 2],
+      ["w", 3, 1],
+      ["q", 2, 2],
+    ] as const;
+    for (const [key, slot, strokes] of steps) {
+      await page.keyboard.press(key);
+      await expect(noteNumber(grid, slot)).toHaveAttribute("data-cursor");
+      await expect.poll(sounded).toBe(before + strokes);
+      before += strokes;
+    }
+  });
+});
+
+test("practice loops: a wrong tempo is told, rendering can be cancelled, a file is what was asked for", async ({
+  page,
+}) => {
+  await openOnGrooves(page, "@4 RLRLx4");
+  await page.getByRole("button", { name: "Export" }).click();
+  await page.getByRole("button", { name: "Practice loops (WAV)…" }).click();
+  const dialog = page.getByRole("dialog", { name: "Practice loops" });
+  const tempos = dialog.getByRole("textbox", { name: /^Tempos/ });
+  await tempos.fill("120, brisk");
+  await expect(dialog.getByText("“brisk” is not a tempo")).toBeVisible();
+  await expect(dialog.getByRole("button", { name: /^Render/ })).toBeDisabled();
+  await tempos.fill("20");
+  await dialog.getByRole("combobox", { name: "How many times round" }).selectOption("32 times");
+  await dialog.getByRole("button", { name: "Render 1 file" }).click();
+  await dialog.getByRole("button", { name: "Cancel" }).click();
+  await expect(dialog.getByText("cancelled")).toBeVisible();
+  await tempos.fill("240");
+  await dialog.getByRole("combobox", { name: "How many times round" }).selectOption("2 times");
+  await dialog.getByRole("combobox", { name: "Count-in of the file" }).selectOption("none");
+  await dialog.getByRole("button", { name: "Render 1 file" }).click();
+  const save = dialog.getByRole("button", { name: "Save" });
+  await expect(save).toBeEnabled();
+  const { name, path } = await downloadOf(page, () => save.click());
+  expect(name).toBe("five-five-six-240-bpm.wav");
+  const file = await readFile(path);
+  expect(file.subarray(0, 4).toString()).toBe("RIFF");
+  // Two bars of a second each, twice, and two seconds to ring out; 16 bits, two channels.
+  expect(file.length).toBe(44 + 6 * 44_100 * 4);
+});
+
+test("on a phone: one column, nothing to be scrolled sideways", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const { tab } = await openOnGrooves(page, "@4 RLRLx4");
+  for (const name of ["Form", "Feel", "Backbeat"]) {
+    await tab(name);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+  }
+});
