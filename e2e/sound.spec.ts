@@ -104,7 +104,8 @@ test.describe("playing", () => {
       for (const kind of [AudioBufferSourceNode, OscillatorNode]) {
         const own = kind.prototype.start ?? start;
         kind.prototype.start = function (this: AudioBufferSourceNode, ...when: number[]) {
-          started.count++;
+          // Packages try out what the browser can do in contexts that are heard nowhere.
+          if (!(this.context instanceof OfflineAudioContext)) started.count++;
           return own.apply(this, when as [number]);
         };
       }

@@ -98,12 +98,12 @@ test.describe("by keyboard alone", () => {
   test("tempo, start and stop, and the list of keys", async ({ page }) => {
     const { grid, play, stop } = await openLine(page, "@4 RLRRLK");
     const tempo = page.getByRole("spinbutton", { name: "Tempo" });
-    await expect(tempo).toHaveValue("92");
+    await expect(tempo).toHaveValue("90");
     await page.keyboard.press("Escape");
     await page.keyboard.press("]");
     await page.keyboard.press("}");
     await page.keyboard.press("[");
-    await expect(tempo).toHaveValue("97");
+    await expect(tempo).toHaveValue("95");
     await page.keyboard.press("Space");
     await expect(stop).toBeVisible();
     await page.keyboard.press("Space");

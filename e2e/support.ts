@@ -28,10 +28,11 @@ export async function openShelf(page: Page): Promise<void> {
   await expect(shelf).toBeVisible();
 }
 
-/** The first fill of a book on the Stack, with this line in place of its own: the shortest way to a line on the bench. */
+/** The first fill of a book on the Stack, with this line in place of its own and at 90: the shortest way to a line there. */
 export async function openLine(page: Page, text: string) {
   await page.goto("/stack");
   const stack = stackOf(page);
+  await page.getByRole("spinbutton", { name: "Tempo" }).fill("90");
   await stack.line.fill(text);
   return stack;
 }

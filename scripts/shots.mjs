@@ -22,6 +22,7 @@ const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM
 
 const note = (page, slot) => page.getByRole("listbox", { name: /^Rail/ }).locator(`[data-slot="${slot}"]`);
 const movesShown = (page) => page.getByRole("region", { name: "Bench of moves" }).getByRole("img").nth(6).waitFor();
+const scored = (page) => page.locator("[aria-label=Score] [data-slot]").first().waitFor();
 const engraved = (page) => page.locator("[aria-label=Staff] [data-slot]").first().waitFor();
 
 async function setUp(page, { hands, theme }) {
@@ -73,14 +74,6 @@ const SHOTS = [
     },
   },
   { name: "stack-phone", path: "/stack/demo-gravel-road", size: PHONE, act: engraved },
-  {
-    name: "keys",
-    path: "/stack/demo-five-five-six",
-    act: async (page) => {
-      await engraved(page);
-      await page.getByRole("button", { name: "Keys" }).click();
-    },
-  },
   { name: "shelf", path: "/", act: (page) => page.getByRole("heading", { name: /^Shelf/ }).waitFor() },
   { name: "cells", path: "/cells/demo-cell-lantern-seven", act: movesShown },
   {
@@ -120,7 +113,6 @@ const SHOTS = [
       await page.evaluate(() => window.scrollTo(0, 0));
     },
   },
-  { name: "fit-phone", path: "/fit/demo-search-odd-bar", size: PHONE, act: (page) => page.getByText("138").waitFor() },
   {
     name: "floor",
     path: "/floor/demo-crash-and-kick",
@@ -139,15 +131,6 @@ const SHOTS = [
       await page.getByRole("button", { name: /^Placing 3:/ }).click();
       await page.getByText("On trial: Placing 3").waitFor();
       await page.locator("[role=option][data-playing]").first().waitFor();
-    },
-  },
-  {
-    name: "floor-versions",
-    path: "/floor/demo-gravel-road",
-    act: async (page) => {
-      await page.getByRole("tab", { name: "Versions" }).click();
-      await page.getByRole("region", { name: "Easier" }).getByRole("button").first().click();
-      await page.getByText(/^On trial/).waitFor();
     },
   },
   {
@@ -176,6 +159,39 @@ const SHOTS = [
     path: "/floor/demo-flam-steps",
     size: PHONE,
     act: (page) => page.getByRole("region", { name: "Floor plan" }).waitFor(),
+  },
+  {
+    name: "grooves",
+    path: "/grooves/demo-five-four-ladder",
+    act: async (page) => {
+      await scored(page);
+      await page.getByRole("checkbox", { name: "Bracket the cells" }).check();
+      await page.getByRole("tab", { name: "Form" }).click();
+    },
+  },
+  {
+    name: "grooves-swung",
+    path: "/grooves/demo-kettle-shuffle",
+    setup: { theme: "Backline" },
+    act: async (page) => {
+      await scored(page);
+      await page.getByRole("tab", { name: "Feel" }).click();
+      await page.getByRole("checkbox", { name: /another feel/ }).check();
+      await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
+      await page.getByRole("button", { name: "Play", exact: true }).click();
+      await page.locator("[role=img] [data-playing]").first().waitFor();
+    },
+  },
+  {
+    name: "grooves-practise",
+    path: "/grooves/demo-tin-roof",
+    act: async (page) => {
+      await scored(page);
+      await page.getByRole("tab", { name: "Backbeat" }).click();
+      await page.keyboard.press("p");
+      await page.getByRole("button", { name: "Hands only" }).click();
+      await page.getByRole("checkbox", { name: "Tempo ladder" }).check();
+    },
   },
   { name: "setup", path: "/setup", act: (page) => page.getByRole("heading", { name: "Setup" }).waitFor() },
 ];

@@ -80,9 +80,18 @@ export class Player {
 
   /** Where the ear is now; null during the count-in and when stopped. What is on its way to the ear is allowed for. */
   position(): Position | null {
+    return this.schedule?.position(this.heardNow()) ?? null;
+  }
+
+  /** Ticks into the count-in that is heard; null when none is. */
+  countIn(): number | null {
+    return this.schedule?.countIn(this.heardNow()) ?? null;
+  }
+
+  private heardNow(): number {
     const context = Tone.getContext().rawContext as Partial<AudioContext>;
     const latency = (context.outputLatency ?? 0) || (context.baseLatency ?? 0);
-    return this.schedule?.position(Tone.getContext().currentTime - latency) ?? null;
+    return Tone.getContext().currentTime - latency;
   }
 
   /** Sounds strokes at once, each so many seconds later; what was playing is stopped. */

@@ -105,3 +105,8 @@ export function refresh(id: string, source: ScoreSource) {
 export function positionOf(id: string): Position | null {
   return usePlaying.getState().id === id ? (player?.position() ?? null) : null;
 }
+
+/** Ticks into the count-in of what goes by this id; null when none is heard. */
+export function countInOf(id: string): number | null {
+  return usePlaying.getState().id === id ? (player?.countIn() ?? null) : null;
+}

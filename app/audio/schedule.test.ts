@@ -91,6 +91,16 @@ describe("what is due", () => {
     const counted = new Schedule(steady(scoreOf("@4 RLRL", { countInBars: 1 })), 0).take(4.1);
     expect(clicks(counted).filter(({ time }) => time < 2 - 1e-9)).toHaveLength(4);
     expect(notes(counted)[0]?.time).toBeCloseTo(2, 9);
+    const waiting = new Schedule(steady(scoreOf("@4 RLRL", { countInBars: 1 })), 1);
+    expect([0.9, 1, 1.5, 2.99, 3.01].map((time) => waiting.countIn(time))).toEqual([
+      null,
+      0,
+      expect.closeTo(10_080, 3),
+      expect.closeTo(3.98 * 10_080, 3),
+      expect.closeTo(4.02 * 10_080, 3),
+    ]);
+    waiting.take(4);
+    expect(waiting.countIn(3.01)).toBeNull();
     const graced = new Schedule(steady(scoreOf("@4 'RLRL", { grooveBars: 0 })), 1).take(9);
     expect(notes(graced)[0]?.time).toBeCloseTo(1, 9);
     // Once before each repeat.

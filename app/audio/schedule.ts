@@ -103,6 +103,13 @@ export class Schedule {
     return at < 0 ? null : { repeat: here.repeat, at: Math.min(at, here.score.arrangement.length), score: here.score };
   }
 
+  /** Ticks into the count-in at `time`; null before and after it. */
+  countIn(time: number): number | null {
+    const here = this.segments.findLast((segment) => segment.from <= time);
+    if (here?.repeat !== COUNT_IN || time < here.start) return null;
+    return (time - here.start) / here.perTick;
+  }
+
   private takeQueued(until: number): Due[] {
     for (;;) {
       const last = this.last();

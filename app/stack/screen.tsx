@@ -1,4 +1,4 @@
-import { Drum } from "lucide-react";
+import { AudioWaveform, Drum } from "lucide-react";
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { Link, useSubmit } from "react-router";
 import { readCell } from "~/core";
@@ -117,6 +117,9 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
             <SaveMark state={saving.state} />
             <Link to={`/floor/${row.id}`} className="btn btn-sm" title="Round the kit">
               <Drum size={15} aria-hidden /> <span className="sr-only sm:not-sr-only">Floor</span>
+            </Link>
+            <Link to={`/grooves/${row.id}`} className="btn btn-sm" title="In its groove">
+              <AudioWaveform size={15} aria-hidden /> <span className="sr-only sm:not-sr-only">Grooves</span>
             </Link>
             <UndoButtons history={history} />
             <ExportMenu

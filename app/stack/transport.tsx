@@ -5,7 +5,7 @@ import type { GrooveChoice } from "~/data/grooves";
 import type { Preferences } from "~/data/preferences";
 import type { Playback } from "~/ui/playback";
 import { isPractised, usePractice } from "~/ui/practice";
-import { nameTempoUnit } from "~/words/time";
+import { nameTempoUnit, sayCountIn } from "~/words/time";
 import { useBench, useContent } from "./context";
 import { groovesFor } from "./playback";
 
@@ -24,7 +24,7 @@ interface TransportProps {
 /** Start and stop, tempo, groove, metronome and volume: at the foot of the screen, in reach. */
 export function Transport(props: TransportProps) {
   const { fillId, playback, grooves, preferences, onPreferences, isPracticeOpen, onPractice } = props;
-  const { tempo } = useContent();
+  const { tempo, meter, countStyle } = useContent();
   const isOtherwise = isPractised(usePractice(), fillId);
   // On a phone the rest of the settings stand behind a button.
   const [more, setMore] = useState(false);
@@ -48,6 +48,11 @@ export function Transport(props: TransportProps) {
         {playback.playing ? "Stop" : "Play"}
       </button>
       <TempoControl />
+      {playback.countInBeat !== null ? (
+        <output aria-label="Count-in" className="font-display font-bold text-2xl min-w-8 text-center text-primary">
+          {sayCountIn(playback.countInBeat, meter as Meter, countStyle)}
+        </output>
+      ) : null}
       {playback.tempo !== null && Math.round(playback.tempo) !== Math.round(tempo) ? (
         <output aria-label="Tempo heard now" className="text-sm">
           now <span className="font-display font-semibold text-base">{Math.round(playback.tempo)}</span>

@@ -1,9 +1,9 @@
 /** One thing that can be played: its play button's state, edits that take hold while it sounds, and lights that follow. */
 
 import { useCallback, useEffect, useRef, useState } from "react";
-import { fetchPlayer, play, positionOf, refresh, setSound, stop, usePlaying } from "~/audio/playing";
+import { countInOf, fetchPlayer, play, positionOf, refresh, setSound, stop, usePlaying } from "~/audio/playing";
 import type { ScoreSource } from "~/audio/score";
-import { phraseAt, slotSounding } from "~/core";
+import { beatTicks, phraseAt, slotSounding } from "~/core";
 import type { Preferences } from "~/data/preferences";
 import { light } from "~/views/lighting";
 import { useRig } from "./rig";
@@ -15,6 +15,8 @@ export interface Playback {
   readonly trouble: string | null;
   /** Beats a minute that are heard at this moment; null in the count-in and when nothing sounds. */
   readonly tempo: number | null;
+  /** The beat of the count-in that is heard, from 0 through all its bars; null outside it. */
+  readonly countInBeat: number | null;
 }
 
 const TROUBLE = "The sound could not be started. Check that this browser may play sound, then press play again.";
@@ -55,6 +57,7 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
   const playing = usePlaying((state) => state.id === id);
   const trouble = usePlaying((state) => state.trouble === id);
   const [tempo, setTempo] = useState<number | null>(null);
+  const [countInBeat, setCountInBeat] = useState<number | null>(null);
   const scene = useRef({ makeScore, onFrame });
   scene.current = { makeScore, onFrame };
 
@@ -68,7 +71,10 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
     const follow = () => {
       const position = positionOf(id);
       const arrangement = position?.score.arrangement;
+      const counted = countInOf(id);
+      const beat = counted === null ? null : Math.floor(counted / beatTicks(scene.current.makeScore(0).meter));
       // The same number again draws nothing anew.
+      setCountInBeat(beat);
       setTempo(position?.score.tempo ?? null);
       light({ playing: position && arrangement ? slotSounding(arrangement, position.at) : null });
       scene.current.onFrame?.(
@@ -89,6 +95,7 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
       cancelAnimationFrame(frame);
       light({ playing: null });
       setTempo(null);
+      setCountInBeat(null);
       scene.current.onFrame?.(null);
     };
   }, [playing, id]);
@@ -99,5 +106,5 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
     if (usePlaying.getState().id === id) stop(id);
     else void play(id, scene.current.makeScore);
   }, [id]);
-  return { playing, toggle, trouble: trouble ? TROUBLE : null, tempo };
+  return { playing, toggle, trouble: trouble ? TROUBLE : null, tempo, countInBeat };
 }

@@ -2,6 +2,7 @@
 
 import {
   beatPosition,
+  beatTicks,
   type CountStyle,
   countSlot,
   formatRate,
@@ -13,6 +14,7 @@ import {
   TICKS_PER_QUARTER,
   type Ticks,
   tempoUnitTicks,
+  ticks,
 } from "~/core";
 
 const RATE_NAMES: Record<string, string> = {
@@ -79,6 +81,12 @@ export function sayNumber(value: number): string {
 
 export function plural(count: number, one: string, many = `${one}s`): string {
   return `${sayNumber(count)} ${count > 1 || count === 0 ? many : one}`;
+}
+
+/** What is counted on a beat of the count-in, from 0 through all its bars. */
+export function sayCountIn(index: number, meter: Meter, style: CountStyle): string {
+  const duration = beatTicks(meter);
+  return countSlot(style === "cell" ? "beats" : style, { at: ticks(index * duration), duration, place: 0 }, meter);
 }
 
 /** Where something begins, as it is counted: "bar 2, 3 &" is counted "3 &". */

@@ -16,7 +16,7 @@ import { readStickFile } from "~/formats/stick-file";
 import { wordBookProblem, wordStickFileProblem } from "./book";
 import { wordProblem } from "./problem";
 import { nameSlot } from "./slot";
-import { nameRate, nameTempoUnit, plural, sayNumber, sayPosition } from "./time";
+import { nameRate, nameTempoUnit, plural, sayCountIn, sayNumber, sayPosition } from "./time";
 import { wordBarCheck, wordCycle, wordFit, wordLanding, wordLead } from "./verdict";
 
 function timelineOf(text: string, meterText = "4/4", tempo = 120) {
@@ -179,4 +179,12 @@ test("slots, rates, numbers and places by name", () => {
   expect(
     (["4/4", "6/8", "7/8", "2/2", "6/16"] as const).map((text) => nameTempoUnit(parseMeter(text) ?? four)),
   ).toEqual(["quarters", "dotted quarters", "quarters", "halves", "dotted eighths"]);
+});
+
+test("the count-in is counted as the fill is, through all its bars", () => {
+  const four = { beats: 4, unit: 4 } as const;
+  expect([0, 1, 3, 4].map((beat) => sayCountIn(beat, four, "beats"))).toEqual(["1", "2", "4", "1"]);
+  expect([0, 1].map((beat) => sayCountIn(beat, { beats: 6, unit: 8 }, "beats"))).toEqual(["1", "2"]);
+  expect(sayCountIn(1, four, "south-indian")).toBe("ta");
+  expect(sayCountIn(2, four, "cell")).toBe("3");
 });
