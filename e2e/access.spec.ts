@@ -2,125 +2,135 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
 import { noteNumber, openLine, openShelf } from "./support";
 
-/** Of the night's theme only its colours are looked at: all else is the same page. */
-async function expectClean(page: Page, theme: "Daylight" | "Backline") {
-  const axe = new AxeBuilder({ page });
-  const { violations } = await (theme === "Daylight"
-    ? axe.withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "best-practice"])
-    : axe.withRules(["color-contrast", "link-in-text-block"])
-  ).analyze();
-  const told = violations.map(
+const ALL_RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "best-practice"];
+
+/** By day all rules, and by night the colours: all else is the same page. */
+async function expectClean(page: Page) {
+  const byDay = await tellViolations(new AxeBuilder({ page }).withTags(ALL_RULES));
+  await light(page, "backline");
+  const byNight = await tellViolations(new AxeBuilder({ page }).withRules(["color-contrast"]));
+  await light(page, "daylight");
+  expect([...byDay, ...byNight]).toEqual([]);
+}
+
+function light(page: Page, theme: string) {
+  return page.evaluate((name) => {
+    document.documentElement.dataset.theme = name;
+  }, theme);
+}
+
+async function tellViolations(axe: AxeBuilder): Promise<string[]> {
+  const { violations } = await axe.analyze();
+  return violations.map(
     ({ id, nodes }) =>
       `${id}: ${nodes.map((node) => `${node.target.join(" ")} ${node.any[0]?.message ?? ""}`).join(" | ")}`,
   );
-  expect(told).toEqual([]);
 }
 
-for (const theme of ["Daylight", "Backline"] as const) {
-  test.describe(`axe finds nothing in ${theme}`, () => {
-    // Book and moves are some thousands of marks to be looked at, several times.
-    test.setTimeout(240_000);
-    test.beforeEach(async ({ page }) => {
-      await openShelf(page);
-      await page.getByRole("link", { name: "Setup" }).click();
+test.describe("axe finds nothing, by day and by night", () => {
+  // Book and moves are some thousands of marks to be looked at, several times.
+  test.setTimeout(240_000);
+  test.beforeEach(async ({ page }) => {
+    await openShelf(page);
+    await page.getByRole("link", { name: "Setup" }).click();
+    for (const theme of ["Backline", "Daylight"]) {
       await page.getByRole("radio", { name: theme }).check();
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme.toLowerCase());
-    });
-    test("on the Shelf, Cells, Fit, and an address that is none", async ({ page }) => {
-      await expectClean(page, theme);
-      await page.getByRole("link", { name: "Cells" }).click();
-      await expect(page.getByRole("heading", { level: 2, name: "Single paradiddle" })).toBeVisible();
-      await expectClean(page, theme);
-      await page.getByRole("link", { name: "Fit", exact: true }).click();
-      await expect(page.getByRole("list", { name: "Ways found" }).getByRole("listitem").first()).toBeVisible();
-      await page.getByText("Band figure").click();
-      await expectClean(page, theme);
-      await page.getByRole("link", { name: "Shelf" }).click();
-      await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
-      await expectClean(page, theme);
-      await page.goto("/no/such/place");
-      await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
-      await expectClean(page, theme);
-    });
-    test("on the Floor, with each of its panels", async ({ page }) => {
-      await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Floor" }).click();
-      await page.getByRole("button", { name: "By cell" }).click();
-      await page.getByRole("button", { name: "for all strokes of the hands" }).click();
-      await expectClean(page, theme);
-      await page.getByRole("tab", { name: "Placings" }).click();
-      const found = page.getByRole("list", { name: "Placings found" }).getByRole("button", { name: /^Placing/ });
-      await found.first().click();
-      await expect(page.getByText("On trial: Placing 1")).toBeVisible();
-      await expectClean(page, theme);
-      for (const name of ["Versions", "Hands", "Kit"]) {
-        await page.getByRole("tab", { name }).click();
-        if (name === "Kit") {
-          await page.getByRole("button", { name: "Make it my own" }).click();
-          await expect(page.getByRole("textbox", { name: "Name of the kit" })).toBeVisible();
-          await page.getByRole("button", { name: /^snare:/ }).click();
-          await page.getByRole("button", { name: "Take away" }).click();
-          await expect(page.getByText(/The kit has no snare/)).toBeVisible();
-        }
-        await expectClean(page, theme);
-      }
-    });
-    test("on Grooves, with each of its panels, while practising, and on a groove of one's own", async ({ page }) => {
-      await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Grooves" }).click();
-      await expect(noteNumber(page.getByRole("region", { name: "Score" }), 0).first()).toBeVisible();
-      await expectClean(page, theme);
-      for (const name of ["Form", "Feel", "Backbeat"]) {
-        await page.getByRole("tab", { name }).click();
-        if (name === "Feel") await page.getByRole("checkbox", { name: /another feel/ }).check();
-        await expectClean(page, theme);
-      }
-      await page.keyboard.press("p");
-      await page.getByRole("checkbox", { name: "Tempo ladder" }).check();
-      await page.getByRole("button", { name: "The chosen cells" }).click();
-      await page.getByRole("combobox", { name: "bass drum", exact: true }).selectOption("muted");
-      await expectClean(page, theme);
-      await page.getByRole("button", { name: "Close" }).click();
-      await page.getByRole("button", { name: "Export" }).click();
-      await page.getByRole("button", { name: "Practice loops (WAV)…" }).click();
-      await page.getByRole("textbox", { name: /^Tempos/ }).fill("no tempo");
-      await expectClean(page, theme);
-      await page.keyboard.press("Escape");
-      await page.getByRole("tab", { name: "Groove", exact: true }).click();
-      await page.getByRole("button", { name: "Write a groove" }).click();
-      await page.getByRole("textbox", { name: "Stick line" }).fill("@4 KLK");
-      await expect(page.getByText(/too short/)).toBeVisible();
-      await expectClean(page, theme);
-    });
-    test("on the Stack: with a note and all that opens, with the moves and the book, with problems, with its list of keys", async ({
-      page,
-    }) => {
-      await page.getByRole("link", { name: "Stack", exact: true }).click();
-      const grid = page.getByRole("grid", { name: /Stack/ });
-      await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
-      const line = page.getByRole("textbox", { name: "Stick line" });
-      await line.fill("@4 RLRRLx3");
-      await noteNumber(grid, 1).click();
-      await page.getByRole("button", { name: /How it may end/ }).click();
-      await page.getByRole("button", { name: "Band figure" }).click();
-      await page.getByRole("textbox", { name: "The band plays" }).fill("332");
-      await page.getByRole("button", { name: /Where each repeat begins/ }).click();
-      await expect(page.getByRole("region", { name: "Ways to close" }).getByRole("button").nth(3)).toBeVisible();
-      await expectClean(page, theme);
-      await noteNumber(grid, 1).click();
-      await page.keyboard.press("t");
-      await expect(page.getByRole("dialog", { name: "Moves on the chosen cells" })).toBeVisible();
-      await expectClean(page, theme);
-      await page.getByRole("tab", { name: "Cells of the book" }).click();
-      await expect(page.getByRole("button", { name: "Put in Single paradiddle", exact: true })).toBeVisible();
-      await expectClean(page, theme);
-      await page.keyboard.press("Escape");
-      await line.fill("@4 RLZ {RL");
-      await page.getByRole("button", { name: "Keys" }).click();
-      await expect(page.getByRole("dialog")).toBeVisible();
-      await expectClean(page, theme);
-    });
+    }
   });
-}
-
+  test("on the Shelf, Cells, Fit, and an address that is none", async ({ page }) => {
+    await expectClean(page);
+    await page.getByRole("link", { name: "Cells" }).click();
+    await expect(page.getByRole("heading", { level: 2, name: "Single paradiddle" })).toBeVisible();
+    await expectClean(page);
+    await page.getByRole("link", { name: "Fit", exact: true }).click();
+    await expect(page.getByRole("list", { name: "Ways found" }).getByRole("listitem").first()).toBeVisible();
+    await page.getByText("Band figure").click();
+    await expectClean(page);
+    await page.getByRole("link", { name: "Shelf" }).click();
+    await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
+    await expectClean(page);
+    await page.goto("/no/such/place");
+    await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
+    await expectClean(page);
+  });
+  test("on the Floor, with each of its panels", async ({ page }) => {
+    await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Floor" }).click();
+    await page.getByRole("button", { name: "By cell" }).click();
+    await page.getByRole("button", { name: "for all strokes of the hands" }).click();
+    await expectClean(page);
+    await page.getByRole("tab", { name: "Placings" }).click();
+    const found = page.getByRole("list", { name: "Placings found" }).getByRole("button", { name: /^Placing/ });
+    await found.first().click();
+    await expect(page.getByText("On trial: Placing 1")).toBeVisible();
+    await expectClean(page);
+    for (const name of ["Versions", "Hands", "Kit"]) {
+      await page.getByRole("tab", { name }).click();
+      if (name === "Kit") {
+        await page.getByRole("button", { name: "Make it my own" }).click();
+        await expect(page.getByRole("textbox", { name: "Name of the kit" })).toBeVisible();
+        await page.getByRole("button", { name: /^snare:/ }).click();
+        await page.getByRole("button", { name: "Take away" }).click();
+        await expect(page.getByText(/The kit has no snare/)).toBeVisible();
+      }
+      await expectClean(page);
+    }
+  });
+  test("on Grooves, with each of its panels, while practising, and on a groove of one's own", async ({ page }) => {
+    await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Grooves" }).click();
+    await expect(noteNumber(page.getByRole("region", { name: "Score" }), 0).first()).toBeVisible();
+    await expectClean(page);
+    for (const name of ["Form", "Feel", "Backbeat"]) {
+      await page.getByRole("tab", { name }).click();
+      if (name === "Feel") await page.getByRole("checkbox", { name: /another feel/ }).check();
+      await expectClean(page);
+    }
+    await page.keyboard.press("p");
+    await page.getByRole("checkbox", { name: "Tempo ladder" }).check();
+    await page.getByRole("button", { name: "The chosen cells" }).click();
+    await page.getByRole("combobox", { name: "bass drum", exact: true }).selectOption("muted");
+    await expectClean(page);
+    await page.getByRole("button", { name: "Close" }).click();
+    await page.getByRole("button", { name: "Export" }).click();
+    await page.getByRole("button", { name: "Practice loops (WAV)…" }).click();
+    await page.getByRole("textbox", { name: /^Tempos/ }).fill("no tempo");
+    await expectClean(page);
+    await page.keyboard.press("Escape");
+    await page.getByRole("tab", { name: "Groove", exact: true }).click();
+    await page.getByRole("button", { name: "Write a groove" }).click();
+    await page.getByRole("textbox", { name: "Stick line" }).fill("@4 KLK");
+    await expect(page.getByText(/too short/)).toBeVisible();
+    await expectClean(page);
+  });
+  test("on the Stack: with a note and all that opens, with the moves and the book, with problems, with its list of keys", async ({
+    page,
+  }) => {
+    await page.getByRole("link", { name: "Stack", exact: true }).click();
+    const grid = page.getByRole("grid", { name: /Stack/ });
+    await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
+    const line = page.getByRole("textbox", { name: "Stick line" });
+    await line.fill("@4 RLRRLx3");
+    await noteNumber(grid, 1).click();
+    await page.getByRole("button", { name: /How it may end/ }).click();
+    await page.getByRole("button", { name: "Band figure" }).click();
+    await page.getByRole("textbox", { name: "The band plays" }).fill("332");
+    await page.getByRole("button", { name: /Where each repeat begins/ }).click();
+    await expect(page.getByRole("region", { name: "Ways to close" }).getByRole("button").nth(3)).toBeVisible();
+    await expectClean(page);
+    await noteNumber(grid, 1).click();
+    await page.keyboard.press("t");
+    await expect(page.getByRole("dialog", { name: "Moves on the chosen cells" })).toBeVisible();
+    await expectClean(page);
+    await page.getByRole("tab", { name: "Cells of the book" }).click();
+    await expect(page.getByRole("button", { name: "Put in Single paradiddle", exact: true })).toBeVisible();
+    await expectClean(page);
+    await page.keyboard.press("Escape");
+    await line.fill("@4 RLZ {RL");
+    await page.getByRole("button", { name: "Keys" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+    await expectClean(page);
+  });
+});
 test.describe("left-handed", () => {
   test.beforeEach(async ({ page }) => {
     await openShelf(page);

@@ -100,15 +100,12 @@ test.describe("playing", () => {
     await page.addInitScript(() => {
       const started = { count: 0 };
       Object.assign(window, { started });
-      const start = AudioScheduledSourceNode.prototype.start;
-      for (const kind of [AudioBufferSourceNode, OscillatorNode]) {
-        const own = kind.prototype.start ?? start;
-        kind.prototype.start = function (this: AudioBufferSourceNode, ...when: number[]) {
-          // Packages try out what the browser can do in contexts that are heard nowhere.
-          if (!(this.context instanceof OfflineAudioContext)) started.count++;
-          return own.apply(this, when as [number]);
-        };
-      }
+      // Strokes and clicks are buffers; packages try the browser out with oscillators that are connected to nothing.
+      const { start } = AudioBufferSourceNode.prototype;
+      AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, ...when: number[]) {
+        started.count++;
+        return start.apply(this, when as [number]);
+      };
     });
     const sounded = () => page.evaluate(() => (window as unknown as { started: { count: number } }).started.count);
     const { play, rail } = await openLine(page, "@4 RLRL");
