@@ -104,8 +104,17 @@ function landingBar(notes: readonly SoundingNote[], number: number, { meter }: T
   };
   // In a bar that is shorter than a quarter the stroke is as long as the bar.
   const fits = TICKS_PER_QUARTER <= barTicks(meter) ? slot : { ...slot, duration: barTicks(meter) };
-  const voice = writeVoice([fits], meter, start);
-  return { number, ...voice, lower: null, counts: [], brackets: [], label: { text: "and on", note: 0 } };
+  // What the rest of the bar holds is the groove's again: it is left open.
+  const [stroke] = writeVoice([fits], meter, start).notes;
+  return {
+    number,
+    notes: stroke ? [stroke] : [],
+    tuplets: [],
+    lower: null,
+    counts: [],
+    brackets: [],
+    label: { text: "and on", note: 0 },
+  };
 }
 
 const byTime = (a: ScoreSlot, b: ScoreSlot) => a.at - b.at;

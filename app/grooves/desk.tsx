@@ -16,7 +16,6 @@ import { makeScore, pickGroove, settingOf, useStackPlayback } from "~/stack/play
 import { toggleCellLoop } from "~/stack/practice-loop";
 import { stepNote } from "~/stack/step";
 import { Transport } from "~/stack/transport";
-import { VerdictStrip } from "~/stack/verdict-strip";
 import { KeyList, KeysButton } from "~/ui/key-list";
 import type { Heard } from "~/ui/playback";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
@@ -29,6 +28,7 @@ import { type FollowForm, FormView } from "~/views/form-view";
 import { light } from "~/views/lighting";
 import { FORM_WORDS, sayFeel } from "~/words/groove";
 import { plural } from "~/words/time";
+import { Facts } from "./facts";
 import { FeelPanel } from "./feel-panel";
 import { FormPanel } from "./form-panel";
 import { GrooveList } from "./groove-list";
@@ -160,7 +160,7 @@ export function GroovesDesk({ row, grooves, binned, saving, say, notices }: Groo
           </div>
         </div>
         {notices}
-        <VerdictStrip />
+        <Facts />
         <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_25rem]">
           <div className="flex flex-col gap-2.5 min-w-0">
             <section aria-label="Form" className="panel px-2 py-1.5 min-w-0">
@@ -207,7 +207,7 @@ export function GroovesDesk({ row, grooves, binned, saving, say, notices }: Groo
               </Suspense>
             </section>
           </div>
-          <div className="panel flex flex-col min-w-0 lg:max-h-[calc(100dvh-15.5rem)]">
+          <div className="panel flex flex-col min-w-0 lg:max-h-[calc(100dvh-13rem)]">
             <TabList
               label="What to set"
               tabs={TABS}

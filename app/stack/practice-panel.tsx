@@ -160,7 +160,7 @@ function LayerPick({ name, what = name, state = "on", onState }: LayerPickProps)
         {name}
       </span>
       <select
-        className={`select select-xs w-17 ${state === "on" ? "" : "font-semibold"}`}
+        className={`select select-xs w-20 ${state === "on" ? "" : "font-semibold"}`}
         aria-label={what}
         value={state}
         onChange={(event) => onState(event.target.value as LayerState)}

@@ -3,7 +3,7 @@
 import { Check, CircleAlert, CircleDashed, Minus } from "lucide-react";
 import type { Tone, Verdict } from "~/words/verdict";
 
-const TONES: Record<Tone, { icon: typeof Check; className: string; says: string }> = {
+export const TONES: Record<Tone, { icon: typeof Check; className: string; says: string }> = {
   good: { icon: Check, className: "text-accent", says: "good" },
   open: { icon: CircleDashed, className: "text-primary", says: "open" },
   bad: { icon: CircleAlert, className: "text-error", says: "take care" },

@@ -213,7 +213,7 @@ function drawBar(
   }
   const xs = upper.notes.map((note) => note.getAbsoluteX() + 6);
   markAndLetter(context, stave, bar, upper.notes, xs, top, rows);
-  if (look.brackets) for (const bracket of bar.brackets) drawBracket(context.svg, bracket, xs, top + rows.stave - 6);
+  if (look.brackets) for (const bracket of bar.brackets) drawBracket(context.svg, bracket, xs, top + rows.stave - 26);
   if (bar.label) {
     const x = (xs[bar.label.note] ?? stave.getX()) - 8;
     writeText(context.svg, bar.label.text, {
@@ -387,7 +387,7 @@ function markAndLetter(
     }
     if (!note.sticking) continue;
     const x = xs[index] ?? 0;
-    const room = Math.min((xs[index + 1] ?? end) - x, x - (xs[index - 1] ?? 0)) - 2;
+    const room = Math.min((xs[index + 1] ?? Number.POSITIVE_INFINITY) - x, x - (xs[index - 1] ?? 0)) - 2;
     // Letters of limbs together that would run into their neighbours' are set smaller.
     const size = Math.min(12.5, Math.max(8, room / (note.sticking.length * CHARACTER)));
     writeText(context.svg, note.sticking, { x, y: top + rows.sticking, size, strong: true, slot: note.slot });
