@@ -29,6 +29,7 @@ import { MAX_NAME } from "~/formats/phrase";
 import { workOut } from "~/stack/bench";
 import { chooseSlot, useChoice } from "~/stack/choice";
 import { useBench, useContent, useHistory, useWorked } from "~/stack/context";
+import { DeskHeading } from "~/stack/desk-heading";
 import { useStackPlayback } from "~/stack/playback";
 import { Transport } from "~/stack/transport";
 import { useCeiling } from "~/stack/use-ceiling";
@@ -305,19 +306,11 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
     <main className="flex-1 flex flex-col">
       <h1 className="sr-only">Floor</h1>
       <div className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
-        <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-          <p className="font-display font-semibold text-2xl truncate min-w-0 max-w-full">
-            {content.name || "Untitled"}
-          </p>
-          <Link to={`/stack/${row.id}`} className="text-sm underline">
-            on the Stack
-          </Link>
-          <div className="ml-auto flex items-center gap-2">
-            <SaveMark state={saving.state} />
-            <UndoButtons history={history} />
-            <KeysButton dialog={keyList} />
-          </div>
-        </div>
+        <DeskHeading fillId={row.id} screens={["Stack"]}>
+          <SaveMark state={saving.state} />
+          <UndoButtons history={history} />
+          <KeysButton dialog={keyList} />
+        </DeskHeading>
         {notices}
         <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_25rem]">
           <div className="flex flex-col gap-2.5 min-w-0">

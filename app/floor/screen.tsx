@@ -1,7 +1,7 @@
 /** The Floor: the kit from above, the ways of the hands over it, and everything that changes them. */
 
 import { useEffect, useState } from "react";
-import { useRouteLoaderData, useSubmit } from "react-router";
+import { useRouteLoaderData } from "react-router";
 import { useStore } from "zustand";
 import type { BookDatabase, FillRow, KitRow } from "~/data/database";
 import type { GrooveChoice } from "~/data/grooves";
@@ -10,6 +10,7 @@ import type { FillContent } from "~/formats/fill";
 import { type KitContent, toKit } from "~/formats/kit";
 import { openBench } from "~/stack/bench";
 import { BenchContext } from "~/stack/context";
+import { FillSaveNotice } from "~/stack/fill-save-notice";
 import { useFillSaving } from "~/stack/use-fill-saving";
 import { Notice, useNotice } from "~/ui/notice";
 import { type ShippedKit, setRigKit, useRig } from "~/ui/rig";
@@ -35,16 +36,10 @@ interface RootData {
 export function FloorScreen({ row, draft, kitDraft, grooves }: FloorScreenProps) {
   const [bench] = useState(() => openBench(draft?.content ?? row.content));
   const [notice, say] = useNotice();
-  const submit = useSubmit();
   const { chosen } = useRig();
   const root = useRouteLoaderData<RootData>("root");
   const [tab, setTab] = useState<FloorTab>("voicing");
   const saving = useFillSaving(bench, row, draft, say);
-  const copyMine = () =>
-    void submit(JSON.stringify({ content: bench.store.getState().content }), {
-      method: "post",
-      encType: "application/json",
-    });
   if (!chosen || !root) return <p className="p-6 quiet">There is no kit to play on. Open Setup and choose one.</p>;
   const own = root.own.find(({ id }) => id === chosen.id);
   const shared = {
@@ -58,15 +53,7 @@ export function FloorScreen({ row, draft, kitDraft, grooves }: FloorScreenProps)
     own: root.own.map(({ id, content }) => ({ id, name: content.name })),
     binned: root.binned,
     chosen,
-    notices: (
-      <SaveNotice
-        state={saving.state}
-        what="fill"
-        onTakeTheirs={saving.takeTheirs}
-        onKeepMine={saving.keepMine}
-        onCopyMine={copyMine}
-      />
-    ),
+    notices: <FillSaveNotice saving={saving} />,
   };
   return (
     <BenchContext value={bench}>

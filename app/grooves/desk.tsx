@@ -1,7 +1,7 @@
 /** What stands on Grooves: the loop as a picture and as a score, and beside them groove, form, feel and backbeat. */
 
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Link, useFetcher } from "react-router";
+import { useFetcher } from "react-router";
 import { bpm, layOutGroove, type Meter, measureForm, nameForm } from "~/core";
 import type { FillRow, GrooveRow } from "~/data/database";
 import type { GrooveChoice } from "~/data/grooves";
@@ -11,6 +11,7 @@ import type { SettingContent } from "~/formats/setting";
 import { workOut } from "~/stack/bench";
 import { chooseSlot, useChoice } from "~/stack/choice";
 import { useBench, useContent, useHistory, useWorked } from "~/stack/context";
+import { DeskHeading } from "~/stack/desk-heading";
 import { ExportMenu } from "~/stack/export-menu";
 import { makeScore, pickGroove, settingOf, useStackPlayback } from "~/stack/playback";
 import { toggleCellLoop } from "~/stack/practice-loop";
@@ -136,29 +137,18 @@ export function GroovesDesk({ row, grooves, binned, saving, say, notices }: Groo
     <main className="flex-1 flex flex-col">
       <h1 className="sr-only">Grooves</h1>
       <div className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
-        <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-          <p className="font-display font-semibold text-2xl truncate min-w-0 max-w-full">
-            {content.name || "Untitled"}
-          </p>
-          <Link to={`/stack/${row.id}`} className="text-sm underline">
-            on the Stack
-          </Link>
-          <Link to={`/floor/${row.id}`} className="text-sm underline">
-            on the Floor
-          </Link>
-          <div className="ml-auto flex flex-wrap items-center gap-2">
-            <SaveMark state={saving.state} />
-            <UndoButtons history={history} />
-            <ExportMenu
-              identity={row}
-              getContent={() => bench.store.getState().content}
-              grooves={grooves}
-              preferences={preferences}
-              say={say}
-            />
-            <KeysButton dialog={keyList} />
-          </div>
-        </div>
+        <DeskHeading fillId={row.id} screens={["Stack", "Floor"]}>
+          <SaveMark state={saving.state} />
+          <UndoButtons history={history} />
+          <ExportMenu
+            identity={row}
+            getContent={() => bench.store.getState().content}
+            grooves={grooves}
+            preferences={preferences}
+            say={say}
+          />
+          <KeysButton dialog={keyList} />
+        </DeskHeading>
         {notices}
         <Facts />
         <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_25rem]">

@@ -1,6 +1,6 @@
 /** An own groove under the hands: its line, bars, tempos and feel, with the same pictures and keys as a fill. */
 
-import { Play, Square, Trash2 } from "lucide-react";
+import { Trash2 } from "lucide-react";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { useStore } from "zustand";
@@ -20,6 +20,7 @@ import { LineEditor } from "~/stack/line-editor";
 import { NameAndTags } from "~/stack/name-and-tags";
 import { Pictures } from "~/stack/pictures";
 import { useScreenKeys } from "~/stack/use-screen-keys";
+import { BigPlay } from "~/ui/big-play";
 import { KeyList, KeysButton } from "~/ui/key-list";
 import { Notice, useNotice } from "~/ui/notice";
 import { usePlayback, useSound } from "~/ui/playback";
@@ -184,20 +185,7 @@ function Desk({ bench, row, saving, fillId, say }: DeskProps) {
         aria-label="Sound"
         className="sticky bottom-0 z-20 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
       >
-        <button
-          type="button"
-          className="btn btn-primary h-12 px-6 text-base"
-          onClick={playback.toggle}
-          aria-keyshortcuts="Space"
-          title="Space"
-        >
-          {playback.playing ? (
-            <Square size={18} aria-hidden fill="currentColor" />
-          ) : (
-            <Play size={18} aria-hidden fill="currentColor" />
-          )}
-          {playback.playing ? "Stop" : "Play"}
-        </button>
+        <BigPlay playing={playback.playing} onToggle={playback.toggle} />
         <TempoField
           label="Tempo"
           value={content.tempo}

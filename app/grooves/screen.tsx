@@ -1,15 +1,14 @@
 /** Grooves: what a fill sits in, and whether it belongs there. */
 
 import { useState } from "react";
-import { useSubmit } from "react-router";
 import type { FillRow, GrooveRow } from "~/data/database";
 import type { GrooveChoice } from "~/data/grooves";
 import type { FillContent } from "~/formats/fill";
 import { openBench } from "~/stack/bench";
 import { BenchContext } from "~/stack/context";
+import { FillSaveNotice } from "~/stack/fill-save-notice";
 import { useFillSaving } from "~/stack/use-fill-saving";
 import { Notice, useNotice } from "~/ui/notice";
-import { SaveNotice } from "~/ui/save-state";
 import type { UnsavedDraft } from "~/ui/use-saving";
 import { GroovesDesk } from "./desk";
 
@@ -23,13 +22,7 @@ export interface GroovesScreenProps {
 export function GroovesScreen({ row, draft, grooves, binned }: GroovesScreenProps) {
   const [bench] = useState(() => openBench(draft?.content ?? row.content));
   const [notice, say] = useNotice();
-  const submit = useSubmit();
   const saving = useFillSaving(bench, row, draft, say);
-  const copyMine = () =>
-    void submit(JSON.stringify({ content: bench.store.getState().content }), {
-      method: "post",
-      encType: "application/json",
-    });
   return (
     <BenchContext value={bench}>
       <GroovesDesk
@@ -38,15 +31,7 @@ export function GroovesScreen({ row, draft, grooves, binned }: GroovesScreenProp
         binned={binned}
         saving={saving}
         say={say}
-        notices={
-          <SaveNotice
-            state={saving.state}
-            what="fill"
-            onTakeTheirs={saving.takeTheirs}
-            onKeepMine={saving.keepMine}
-            onCopyMine={copyMine}
-          />
-        }
+        notices={<FillSaveNotice saving={saving} />}
       />
       <Notice words={notice} isRaised />
     </BenchContext>

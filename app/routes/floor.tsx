@@ -1,16 +1,15 @@
 import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
-import { z } from "zod";
 import { loadGrooves } from "~/content";
 import { flushSaves } from "~/data/autosave";
+import { copyFill } from "~/data/copy-fill";
 import { currentBook } from "~/data/current";
 import { fillDrafts } from "~/data/fill-drafts";
 import { listGrooves } from "~/data/grooves";
 import { kitDrafts } from "~/data/kit-drafts";
 import { loadPreferences } from "~/data/preferences";
-import { addRow, emptyOldBin, getRow } from "~/data/rows";
+import { emptyOldBin, getRow } from "~/data/rows";
 import { FloorScreen } from "~/floor/screen";
-import { fillContentSchema } from "~/formats/fill";
-import { Trouble } from "~/ui/trouble";
+import { FillTrouble } from "~/ui/trouble";
 import type { Route } from "./+types/floor";
 
 export function loader() {
@@ -44,9 +43,7 @@ clientLoader.hydrate = true as const;
 
 /** Keeps the content on the bench as a new fill and goes on with that. */
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const { content } = z.object({ content: fillContentSchema }).parse(await request.json());
-  const made = await addRow((await currentBook()).fills, content);
-  return redirect(`/floor/${made.id}`);
+  return redirect(`/floor/${await copyFill(request)}`);
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
@@ -68,11 +65,5 @@ export default function Floor({ loaderData }: Route.ComponentProps) {
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
-  return (
-    <Trouble
-      title="This fill cannot be opened"
-      what="It may have been removed for good, or the address is mistyped. Your other fills are on the Shelf."
-      detail={error instanceof Error ? error.message : undefined}
-    />
-  );
+  return <FillTrouble error={error} />;
 }

@@ -1,14 +1,11 @@
 /** Grooves by itself: the fill that was worked on last. */
 import { redirect } from "react-router";
-import { flushSaves } from "~/data/autosave";
-import { currentBook } from "~/data/current";
-import { listRows } from "~/data/rows";
+import { latestFillId } from "~/data/latest";
 
 export async function clientLoader() {
-  await flushSaves();
-  const [latest] = await listRows((await currentBook()).fills);
+  const id = await latestFillId();
   // With nothing on the shelf, the shelf says how to begin.
-  return redirect(latest ? `/grooves/${latest.id}` : "/");
+  return redirect(id ? `/grooves/${id}` : "/");
 }
 clientLoader.hydrate = true as const;
 

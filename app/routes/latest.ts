@@ -1,14 +1,11 @@
 /** The Stack by itself: the fill that was edited last. */
 import { redirect } from "react-router";
-import { flushSaves } from "~/data/autosave";
-import { currentBook } from "~/data/current";
-import { listRows } from "~/data/rows";
+import { latestFillId } from "~/data/latest";
 
 export async function clientLoader() {
-  await flushSaves();
-  const [latest] = await listRows((await currentBook()).fills);
+  const id = await latestFillId();
   // With nothing on the shelf, the shelf says how to begin.
-  return redirect(latest ? `/stack/${latest.id}` : "/");
+  return redirect(id ? `/stack/${id}` : "/");
 }
 clientLoader.hydrate = true as const;
 

@@ -1,14 +1,13 @@
 import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
-import { z } from "zod";
 import { loadGrooves } from "~/content";
 import { flushSaves } from "~/data/autosave";
+import { copyFill } from "~/data/copy-fill";
 import { currentBook } from "~/data/current";
 import { fillDrafts } from "~/data/fill-drafts";
 import { listGrooves } from "~/data/grooves";
-import { addRow, getRow } from "~/data/rows";
-import { fillContentSchema } from "~/formats/fill";
+import { getRow } from "~/data/rows";
 import { StackScreen } from "~/stack/screen";
-import { Trouble } from "~/ui/trouble";
+import { FillTrouble } from "~/ui/trouble";
 import type { Route } from "./+types/stack";
 
 export function loader() {
@@ -31,9 +30,7 @@ clientLoader.hydrate = true as const;
 
 /** Keeps the content on the bench as a new fill and goes on with that. */
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const { content } = z.object({ content: fillContentSchema }).parse(await request.json());
-  const made = await addRow((await currentBook()).fills, content);
-  return redirect(`/stack/${made.id}`);
+  return redirect(`/stack/${await copyFill(request)}`);
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
@@ -57,11 +54,5 @@ export default function Stack({ loaderData }: Route.ComponentProps) {
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
-  return (
-    <Trouble
-      title="This fill cannot be opened"
-      what="It may have been removed for good, or the address is mistyped. Your other fills are on the Shelf."
-      detail={error instanceof Error ? error.message : undefined}
-    />
-  );
+  return <FillTrouble error={error} />;
 }

@@ -1,6 +1,6 @@
 import { AudioWaveform, Drum } from "lucide-react";
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
-import { Link, useSubmit } from "react-router";
+import { Link } from "react-router";
 import { readCell } from "~/core";
 import type { FillRow } from "~/data/database";
 import type { GrooveChoice } from "~/data/grooves";
@@ -9,7 +9,7 @@ import { notePlace, takeCell } from "~/ui/hand-over";
 import { KeyList, KeysButton } from "~/ui/key-list";
 import { Notice, useNotice } from "~/ui/notice";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
-import { SaveMark, SaveNotice } from "~/ui/save-state";
+import { SaveMark } from "~/ui/save-state";
 import { UndoButtons } from "~/ui/undo-buttons";
 import type { UnsavedDraft } from "~/ui/use-saving";
 import { light } from "~/views/lighting";
@@ -18,6 +18,7 @@ import type { DrawerTab } from "./cell-drawer";
 import { chooseSlot, chosenCells, chosenSlot } from "./choice";
 import { BenchContext, useBench, useHistory } from "./context";
 import { ExportMenu } from "./export-menu";
+import { FillSaveNotice } from "./fill-save-notice";
 import { FrameControls } from "./frame-controls";
 import { KEY_GROUPS } from "./keys";
 import { LineEditor } from "./line-editor";
@@ -56,7 +57,6 @@ export function StackScreen({ row, draft, grooves }: StackScreenProps) {
 
 function Desk({ row, draft, grooves }: StackScreenProps) {
   const bench = useBench();
-  const submit = useSubmit();
   const [preferences, changePreferences] = usePreferences();
   const [notice, say] = useNotice();
   const input = useRef<HTMLTextAreaElement>(null);
@@ -95,11 +95,6 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
   const toggleLoop = useCallback(() => toggleCellLoop(bench, row.id), [bench, row.id]);
   useScreenKeys({ input, keyList, togglePlay: playback.toggle, openDrawer, togglePractice, toggleLoop, say });
 
-  const copyMine = () =>
-    void submit(JSON.stringify({ content: bench.store.getState().content }), {
-      method: "post",
-      encType: "application/json",
-    });
   const focusNotes = () => notes.current?.querySelector<HTMLElement>("[role=grid]")?.focus();
   const closeDrawer = () => {
     setDrawer(null);
@@ -132,13 +127,7 @@ function Desk({ row, draft, grooves }: StackScreenProps) {
             <KeysButton dialog={keyList} />
           </div>
         </div>
-        <SaveNotice
-          state={saving.state}
-          what="fill"
-          onTakeTheirs={saving.takeTheirs}
-          onKeepMine={saving.keepMine}
-          onCopyMine={copyMine}
-        />
+        <FillSaveNotice saving={saving} />
         <LineEditor input={input} onLeave={focusNotes} />
         <FrameControls say={say} />
         <VerdictStrip />

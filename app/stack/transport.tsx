@@ -1,8 +1,9 @@
-import { Play, Repeat, SlidersHorizontal, Square, Volume2 } from "lucide-react";
+import { Repeat, SlidersHorizontal, Volume2 } from "lucide-react";
 import { lazy, Suspense, useEffect, useId, useState } from "react";
 import { bpm, MAX_BPM, type Meter, MIN_BPM } from "~/core";
 import type { GrooveChoice } from "~/data/grooves";
 import type { Preferences } from "~/data/preferences";
+import { BigPlay } from "~/ui/big-play";
 import type { Playback } from "~/ui/playback";
 import { isPractised, usePractice } from "~/ui/practice";
 import { nameTempoUnit, sayCountIn } from "~/words/time";
@@ -33,20 +34,7 @@ export function Transport(props: TransportProps) {
       aria-label="Sound"
       className="sticky bottom-0 z-20 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
     >
-      <button
-        type="button"
-        className="btn btn-primary h-12 px-6 text-base"
-        onClick={playback.toggle}
-        aria-keyshortcuts="Space"
-        title="Space"
-      >
-        {playback.playing ? (
-          <Square size={18} aria-hidden fill="currentColor" />
-        ) : (
-          <Play size={18} aria-hidden fill="currentColor" />
-        )}
-        {playback.playing ? "Stop" : "Play"}
-      </button>
+      <BigPlay playing={playback.playing} onToggle={playback.toggle} />
       <TempoControl />
       {playback.countInBeat !== null ? (
         <output aria-label="Count-in" className="font-display font-bold text-2xl min-w-8 text-center text-primary">

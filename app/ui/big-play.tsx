@@ -1,0 +1,18 @@
+import { Play, Square } from "lucide-react";
+
+/** Start and stop, large: the one thing on a screen that everybody looks for. */
+export function BigPlay({ playing, onToggle }: { readonly playing: boolean; readonly onToggle: () => void }) {
+  const Icon = playing ? Square : Play;
+  return (
+    <button
+      type="button"
+      className="btn btn-primary h-12 px-6 text-base"
+      onClick={onToggle}
+      aria-keyshortcuts="Space"
+      title="Space"
+    >
+      <Icon size={18} aria-hidden fill="currentColor" />
+      {playing ? "Stop" : "Play"}
+    </button>
+  );
+}
