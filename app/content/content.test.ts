@@ -15,6 +15,7 @@ import {
   strokesOf,
   ticks,
 } from "~/core";
+import { grooveOver } from "~/formats/groove";
 import { toPhrase } from "~/formats/phrase";
 import { loadDemoBook, loadGrooves, loadRudiments, loadStarter, type RudimentEntry } from ".";
 import { grooveSchema } from "./schema";
@@ -188,11 +189,34 @@ describe("the demo's book", () => {
   });
 });
 
+test("the demo's fills sit in their grooves: of their meter, and at a tempo that the groove is for", () => {
+  const { fills, grooves } = loadDemoBook(0);
+  const own = grooves.map(({ id, content }) => ({ id, ...content }));
+  const all = [...own, ...loadGrooves()];
+  for (const { content } of fills) {
+    const groove = all.find(({ id }) => id === content.groove);
+    expect(groove?.meter, content.name).toEqual(content.meter);
+    expect(content.tempo, content.name).toBeGreaterThanOrEqual(groove?.slowest ?? Number.NaN);
+    expect(content.tempo, content.name).toBeLessThanOrEqual(groove?.fastest ?? Number.NaN);
+  }
+  for (const groove of own) expect(grooveOver(groove), groove.name).toBe(0);
+});
+
+test("grooves ship in every feel and meter that was promised", () => {
+  const grooves = loadGrooves();
+  const meters = new Set(grooves.map(({ meter }) => `${meter.beats}/${meter.unit}`));
+  for (const meter of ["4/4", "3/4", "6/8", "5/4", "7/8"]) expect(meters).toContain(meter);
+  expect(grooves.filter(({ feel }) => feel.swing?.unit === 2).length).toBeGreaterThanOrEqual(2);
+  expect(grooves.some(({ feel }) => feel.swing?.unit === 4)).toBe(true);
+  const latin = grooves.find(({ id }) => id === "latin-two-bars");
+  expect(playItems(lineOf(latin?.line ?? "")).length).toBeGreaterThan(4);
+});
+
 test("grooves fill whole bars, and one that does not is refused", () => {
   expect(loadGrooves().length).toBeGreaterThanOrEqual(4);
-  expect(grooveSchema.safeParse({ id: "x", name: "x", meter: { beats: 4, unit: 4 }, line: "@2 RLR" }).success).toBe(
-    false,
-  );
+  const [groove] = loadGrooves();
+  expect(grooveSchema.safeParse(groove).success).toBe(true);
+  expect(grooveSchema.safeParse({ ...groove, line: "@2 RLR" }).success).toBe(false);
 });
 
 test("the starter fits its bar", () => {

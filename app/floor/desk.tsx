@@ -277,6 +277,7 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
     history,
     keyList,
     togglePlay: playback.toggle,
+    togglePractice: () => setPracticeOpen(!isPracticeOpen),
     step: (by) => {
       if (tab === "placings" && ways.length > 0) {
         choosePlacing(Math.min(ways.length - 1, Math.max(0, (chosenPlacing ?? -1) + by)));

@@ -25,6 +25,7 @@ const PLACE_KEYS: readonly (readonly [key: string, place: Place])[] = [
 
 interface FloorKeyScene extends KeyedScene {
   readonly togglePlay: () => void;
+  readonly togglePractice: () => void;
   readonly step: (by: number) => void;
   readonly toEnd: (isLast: boolean) => void;
   /** Puts the chosen stroke somewhere; null leaves it to the layers again. */
@@ -40,6 +41,7 @@ type FloorKey = TableKey<FloorKeyScene>;
 
 const SCREEN: readonly FloorKey[] = [
   { keys: [" "], does: "start or stop", run: ({ togglePlay }) => togglePlay() },
+  { keys: ["p"], does: "practise: layers, loop, speed, ladder", run: ({ togglePractice }) => togglePractice() },
   { keys: ["ArrowRight"], does: "next stroke of a hand", run: ({ step }) => step(1) },
   { keys: ["ArrowLeft"], does: "stroke before", run: ({ step }) => step(-1) },
   { keys: ["Home"], does: "first stroke", run: ({ toEnd }) => toEnd(false) },

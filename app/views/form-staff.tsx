@@ -1,6 +1,6 @@
 /** Groove and fill engraved as one score, with a line that goes along while it plays. */
 
-import { memo, type RefObject, useEffect, useRef } from "react";
+import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
 import { type Feel, isCompound, isSwung, type Meter, TICKS_PER_QUARTER, tempoUnitTicks, unswingAt } from "~/core";
 import type { StaffBar } from "~/engrave/score";
 import type { FollowForm } from "./form-view";
@@ -24,8 +24,12 @@ interface FormStaffProps {
   readonly follow: RefObject<FollowForm | null>;
 }
 
+/** The most bars that are engraved; a longer loop is shown in part. */
+const MOST_BARS = 24;
+
 export default memo(function FormStaff(props: FormStaffProps) {
-  const { bars, meter, tempo, feel, feelWords, brackets, onPick, follow } = props;
+  const { meter, tempo, feel, feelWords, brackets, onPick, follow } = props;
+  const bars = useMemo(() => props.bars.slice(0, MOST_BARS), [props.bars]);
   const frame = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
   const head = useRef<HTMLDivElement>(null);
@@ -54,6 +58,11 @@ export default memo(function FormStaff(props: FormStaffProps) {
   return (
     <div ref={frame} className="staff-ink drawing overflow-auto relative max-h-[60vh]" {...pointerHandlers(onPick)}>
       <div ref={sheet} role="img" aria-label={sayStaff(bars)} />
+      {props.bars.length > bars.length ? (
+        <p className="text-sm quiet px-2 pb-1">
+          {bars.length} of {props.bars.length} bars are engraved.
+        </p>
+      ) : null}
       <div
         ref={head}
         hidden

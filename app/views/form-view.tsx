@@ -1,6 +1,6 @@
 /** The loop as it is played: bars of groove, the fill in its window, and what answers it, one lane for each part of the kit. */
 
-import { memo, type RefObject, useEffect, useRef } from "react";
+import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
 import {
   type Arrangement,
   barTicks,
@@ -23,6 +23,7 @@ const LABELS = 70;
 /** Pixels that a bar needs before rows are broken. */
 const LEAST_BAR = 150;
 const RADIUS = { ghost: 2.2, normal: 3.6, accent: 5 } as const;
+/** The most bars that are drawn; a longer loop is shown in part. */
 const MOST_BARS = 16;
 
 /** Called with where the ear is in the loop, in ticks; null when nothing sounds. */
@@ -57,6 +58,7 @@ export const FormView = memo(function FormView({ arrangement, form, strongHand, 
     const row = Math.min(rows - 1, Math.max(0, Math.floor(at / (perRow * bar))));
     return { x: LABELS + (at - row * perRow * bar) * perTick, y: row * ROW };
   };
+  const shown = useMemo(() => arrangement.notes.filter(({ sounds }) => sounds < bars * bar), [arrangement, bars, bar]);
   const head = useRef<SVGLineElement>(null);
   useEffect(() => {
     follow.current = (at) => {
@@ -64,6 +66,10 @@ export const FormView = memo(function FormView({ arrangement, form, strongHand, 
       if (!line) return;
       line.style.display = at === null ? "none" : "";
       if (at === null) return;
+      if (at >= bars * bar) {
+        line.style.display = "none";
+        return;
+      }
       const { x, y } = place(at);
       line.setAttribute("transform", `translate(${x.toFixed(1)} ${y})`);
     };
@@ -86,7 +92,7 @@ export const FormView = memo(function FormView({ arrangement, form, strongHand, 
             x={(at) => LABELS + (at - row * perRow * bar) * perTick}
           />
         ))}
-        {arrangement.notes.map((note, index) => {
+        {shown.map((note, index) => {
           const { x, y } = place(note.sounds);
           return (
             <Mark
@@ -109,6 +115,11 @@ export const FormView = memo(function FormView({ arrangement, form, strongHand, 
           data-playhead
         />
       </svg>
+      {arrangement.length > bars * bar ? (
+        <p className="text-sm quiet px-1 pt-1">
+          The first {bars} of {Math.round(arrangement.length / bar)} bars are drawn.
+        </p>
+      ) : null}
     </div>
   );
 });

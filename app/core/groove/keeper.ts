@@ -1,5 +1,6 @@
 /** The backbeat keeper: which of the groove's backbeats a fill keeps, and the changes that would keep the others. */
 
+import { MOST_MENDED_SLOTS } from "../closing";
 import type { Voicing } from "../kit/voicing";
 import type { Line } from "../phrase";
 import { isWritable, mapPlayedSlots } from "../rewrite";
@@ -70,7 +71,9 @@ function checkOne(timeline: Timeline, line: Line, at: Ticks): BackbeatCheck {
   const here = timeline.events.filter((event) => event.at === at && event.grace === undefined);
   const slot = timeline.slots.find((one) => one.at === at) ?? null;
   const state = judge(here, slot, timeline, at);
-  const mends = slot && state !== "kept" ? listMends(here, slot, state, timeline, line) : [];
+  // A change is worked out slot by slot: for lines that are no fills that would take too long at each edit.
+  const isMended = slot !== null && state !== "kept" && timeline.slots.length <= MOST_MENDED_SLOTS;
+  const mends = isMended ? listMends(here, slot, state, timeline, line) : [];
   return { at, state, slot: slot?.index ?? here[0]?.slot ?? null, mends };
 }
 
