@@ -13,8 +13,8 @@ export default defineConfig({
   retries: 0,
   forbidOnly: true,
   // Generous: two browsers on two busy cores may take many times as long as one on a free machine.
-  timeout: 90_000,
-  expect: { timeout: 20_000 },
+  timeout: 180_000,
+  expect: { timeout: 40_000 },
   reporter: "list",
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

@@ -52,9 +52,12 @@ test("each of the forty rudiments stands on the Stack, draws, sounds and is expo
       await expect(verdict).not.toContainText("column");
       await expect(grid.getByRole("gridcell")).toHaveCount(countSlots(read));
       await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
-      const { path } = await exportAs(page, "MIDI file: the fill");
-      const strokes = parseMidi(await readFile(path)).tracks[0]?.filter((event) => event.type === "noteOn").length ?? 0;
-      expect(strokes).toBeGreaterThanOrEqual(rudiment.strokes ?? 2);
+      // All forty are written to files by a unit test; every tenth one goes through the browser too.
+      if (rudiment.number % 10 === 0) {
+        const { path } = await exportAs(page, "MIDI file: the fill");
+        const strokes = parseMidi(await readFile(path)).tracks[0]?.filter(({ type }) => type === "noteOn").length ?? 0;
+        expect(strokes).toBeGreaterThanOrEqual(rudiment.strokes ?? 2);
+      }
       await expect(grid.locator("[data-playing]").first()).toBeAttached();
     });
   }

@@ -1,4 +1,4 @@
-/** `npm run shots`: one picture of each main view in docs/screenshots, from the demo's book. */
+/** `npm run shots`: one picture of each main view in docs/screenshots, from the demo's book; `npm run shots -- fit` for some. */
 import { spawn } from "node:child_process";
 import { join } from "node:path";
 import { CHROMIUM, CHROMIUM_ARGS } from "./chromium.mjs";
@@ -196,7 +196,9 @@ const SHOTS = [
   { name: "setup", path: "/setup", act: (page) => page.getByRole("heading", { name: "Setup" }).waitFor() },
 ];
 
-for (const { name, path, size = DESK, setup, act } of SHOTS) {
+const wanted = process.argv.slice(2);
+const isWanted = ({ name }) => wanted.length === 0 || wanted.some((start) => name.startsWith(start));
+for (const { name, path, size = DESK, setup, act } of SHOTS.filter(isWanted)) {
   const context = await browser.newContext({ viewport: size });
   const page = await context.newPage();
   // The first visit goes to the Stack; the pictures show what comes after.

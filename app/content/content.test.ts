@@ -1,3 +1,4 @@
+import { parseMidi } from "midi-file";
 import { describe, expect, test } from "vitest";
 import {
   barTicks,
@@ -6,6 +7,7 @@ import {
   formatSlots,
   type Line,
   layOut,
+  type Meter,
   measureFit,
   mirrorLine,
   oneLead,
@@ -16,6 +18,7 @@ import {
   ticks,
 } from "~/core";
 import { grooveOver } from "~/formats/groove";
+import { writeTimelineMidi } from "~/formats/midi";
 import { toPhrase } from "~/formats/phrase";
 import { loadDemoBook, loadGrooves, loadRudiments, loadStarter, type RudimentEntry } from ".";
 import { grooveSchema } from "./schema";
@@ -157,6 +160,15 @@ describe("the forty rudiments", () => {
       expect([rudiment.id, formatSlots(left.slots)]).toEqual([rudiment.id, formatSlots(mirrored.slots)]);
     }
   });
+});
+
+test.each(RUDIMENTS)("$name goes into a MIDI file with all its strokes", ({ line, meter, strokes = 2 }) => {
+  const window = { start: ticks(0), length: barTicks(meter as Meter) };
+  const timeline = layOut({ meter: meter as Meter, tempo: bpm(90), window, line: lineOf(line) });
+  const { tracks } = parseMidi(writeTimelineMidi(timeline, "x"));
+  const notes = tracks[0]?.filter(({ type }) => type === "noteOn").length;
+  expect(notes).toBe(timeline.events.length);
+  expect(notes).toBeGreaterThanOrEqual(strokes);
 });
 
 describe("the demo's book", () => {
