@@ -16,7 +16,7 @@ export default defineConfig({
       build: {
         rolldownOptions: {
           output: {
-            // What several screens share comes as one file: sixty small ones took as long again to arrive.
+            // What several screens share comes as one file, not as some sixty small ones that are asked for one by one.
             codeSplitting: { groups: [{ name: "shared", minShareCount: 4 }] },
           },
         },

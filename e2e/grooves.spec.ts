@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
 import { parseMidi } from "midi-file";
-import { downloadOf, exportAs, noteNumber, openLine, openShelf } from "./support";
+import { countSounds, downloadOf, exportAs, noteNumber, openLine, openShelf } from "./support";
 
 /** A line on Grooves, in the straight eighths of the first fill. */
 async function openOnGrooves(page: Page, text: string) {
@@ -298,16 +298,7 @@ test.describe("practising", () => {
   });
 
   test("note by note, each with its sound", async ({ page }) => {
-    await page.addInitScript(() => {
-      const started = { count: 0 };
-      Object.assign(window, { started });
-      const { start } = AudioBufferSourceNode.prototype;
-      AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, ...when: number[]) {
-        started.count++;
-        return start.apply(this, when as [number]);
-      };
-    });
-    const sounded = () => page.evaluate(() => (window as unknown as { started: { count: number } }).started.count);
+    const sounded = await countSounds(page);
     const { grid } = await openLine(page, "@4 'R-(LK)R");
     await page.keyboard.press("Escape");
     await page.keyboard.press("w");

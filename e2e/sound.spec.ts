@@ -1,7 +1,7 @@
 import { fileURLToPath } from "node:url";
 import { expect, type Page, test } from "@playwright/test";
 import type { RenderWish } from "./harness/render";
-import { openLine, openShelf } from "./support";
+import { countSounds, openLine, openShelf } from "./support";
 
 const HARNESS = fileURLToPath(new URL("../test-results/harness/render.js", import.meta.url));
 
@@ -97,17 +97,7 @@ test.describe("playing", () => {
   });
 
   test("nothing sounds before the first gesture, and the volume begins modest", async ({ page }) => {
-    await page.addInitScript(() => {
-      const started = { count: 0 };
-      Object.assign(window, { started });
-      // Strokes and clicks are buffers; packages try the browser out with oscillators that are connected to nothing.
-      const { start } = AudioBufferSourceNode.prototype;
-      AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, ...when: number[]) {
-        started.count++;
-        return start.apply(this, when as [number]);
-      };
-    });
-    const sounded = () => page.evaluate(() => (window as unknown as { started: { count: number } }).started.count);
+    const sounded = await countSounds(page);
     const { play, rail } = await openLine(page, "@4 RLRL");
     await expect(page.getByRole("slider", { name: "Volume" })).toHaveValue("50");
     expect(await sounded()).toBe(0);

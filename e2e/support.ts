@@ -59,6 +59,21 @@ export async function exportAs(page: Page, item: string) {
   return downloadOf(page, () => page.getByRole("button", { name: item }).click());
 }
 
+/** Counts the strokes and clicks that are started on this page, from its next address on. Returns how to ask. */
+export async function countSounds(page: Page): Promise<() => Promise<number>> {
+  await page.addInitScript(() => {
+    const started = { count: 0 };
+    Object.assign(window, { started });
+    // Strokes and clicks are buffers; packages try the browser out with oscillators that are connected to nothing.
+    const { start } = AudioBufferSourceNode.prototype;
+    AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, ...when: number[]) {
+      started.count++;
+      return start.apply(this, when as [number]);
+    };
+  });
+  return () => page.evaluate(() => (window as unknown as { started: { count: number } }).started.count);
+}
+
 export function noteNumber(list: Locator, number: number): Locator {
   return list.locator(`[data-slot="${number}"]`);
 }

@@ -47,7 +47,11 @@ export class SoundingKit {
    */
   prepare(strokes: Iterable<Struck>) {
     const wanted = new Map<string, SoundWanted>();
+    const kinds = new Set<string>();
     for (const stroke of strokes) {
+      const kind = keyOf(soundOf(stroke, 0));
+      if (kinds.has(kind)) continue;
+      kinds.add(kind);
       for (let variation = 0; variation < VARIATIONS; variation++) {
         const sound = soundOf(stroke, variation);
         const key = keyOf(sound);

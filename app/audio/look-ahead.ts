@@ -3,7 +3,7 @@
  * grows at once with what it has seen, and shrinks slowly.
  */
 
-/** Seconds when all goes well: four times as long as a page that is busy for a moment needs. */
+/** Seconds when all goes well: some calls of the clock that drives it, which come every twentieth of a second. */
 const USUAL = 0.2;
 /** A page that was held up looks ahead this many times as far as that took. */
 const CAUTION = 2.5;

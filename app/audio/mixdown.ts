@@ -14,11 +14,10 @@ import {
   variationOf,
 } from "./kit-sounds";
 import type { Pans } from "./pans";
-import { type Due, Schedule } from "./schedule";
-import { type ScoreSource, secondsPerTick } from "./score";
+import { Schedule } from "./schedule";
+import { measureRepeats, type ScoreSource } from "./score";
 
 export interface Mixdown {
-  readonly sampleRate: number;
   /** Between -1 and 1. */
   readonly left: Float32Array;
   readonly right: Float32Array;
@@ -39,17 +38,6 @@ export interface MixdownOptions {
 const MOST_PEAK = 0.95;
 /** Events between two reports. */
 const REPORT_EVERY = 64;
-
-/** Seconds of `repeats` times round, with the count-in. */
-export function measureRepeats(source: ScoreSource, repeats: number): number {
-  const first = source(0);
-  let seconds = first.arrangement.countIn * secondsPerTick(first);
-  for (let repeat = 0; repeat < repeats; repeat++) {
-    const score = source(repeat);
-    seconds += score.arrangement.length * secondsPerTick(score);
-  }
-  return seconds;
-}
 
 /** `repeats` times round from the beginning of the count-in. Every onset stands at the sample nearest to its time. */
 export function mixDown(source: ScoreSource, repeats: number, options: MixdownOptions): Mixdown {
@@ -87,7 +75,7 @@ export function mixDown(source: ScoreSource, repeats: number, options: MixdownOp
   }
   onProgress?.(1);
   turnDown(left, right);
-  return { sampleRate, left, right };
+  return { left, right };
 }
 
 /** Adds a sound from sample `at`, placed by equal power as the Web Audio API's stereo panner does. */
@@ -123,6 +111,6 @@ function turnDown(...channels: readonly Float32Array[]) {
 export function listOnsets(source: ScoreSource, repeats: number): number[] {
   return new Schedule(source, 0)
     .take(measureRepeats(source, repeats))
-    .filter((due: Due) => due.event.kind === "note")
+    .filter(({ event }) => event.kind === "note")
     .map(({ time }) => time);
 }

@@ -9,7 +9,7 @@ import type { Struck } from "./kit-sounds";
 import { LookAhead } from "./look-ahead";
 import type { Pans } from "./pans";
 import { type Due, type Position, Schedule } from "./schedule";
-import { type ScoreSource, secondsPerTick } from "./score";
+import { measureRepeats, type ScoreSource } from "./score";
 
 /** Seconds before the first sound after start. */
 const RUN_UP = 0.06;
@@ -83,9 +83,9 @@ export class Player {
     return this.schedule?.position(this.heardNow()) ?? null;
   }
 
-  /** Ticks into the count-in that is heard; null when none is. */
-  countIn(): number | null {
-    return this.schedule?.countIn(this.heardNow()) ?? null;
+  /** See {@link Schedule.countInBeat}. */
+  countInBeat(): number | null {
+    return this.schedule?.countInBeat(this.heardNow()) ?? null;
   }
 
   private heardNow(): number {
@@ -130,10 +130,7 @@ export async function renderScore(
   options: KitOptions,
   sampleRate = 44_100,
 ): Promise<Float32Array> {
-  let span = source(0).arrangement.countIn * secondsPerTick(source(0));
-  for (let repeat = 0; repeat < repeats; repeat++) {
-    span += source(repeat).arrangement.length * secondsPerTick(source(repeat));
-  }
+  const span = measureRepeats(source, repeats);
   const buffer = await Tone.Offline(
     () => {
       const kit = new SoundingKit(Tone.getDestination(), options);

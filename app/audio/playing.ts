@@ -106,7 +106,7 @@ export function positionOf(id: string): Position | null {
   return usePlaying.getState().id === id ? (player?.position() ?? null) : null;
 }
 
-/** Ticks into the count-in of what goes by this id; null when none is heard. */
-export function countInOf(id: string): number | null {
-  return usePlaying.getState().id === id ? (player?.countIn() ?? null) : null;
+/** The beat of the count-in of what goes by this id, from 0; null when none is heard. */
+export function countInBeatOf(id: string): number | null {
+  return usePlaying.getState().id === id ? (player?.countInBeat() ?? null) : null;
 }

@@ -4,7 +4,7 @@
  * repeats before it, so that nothing drifts.
  */
 
-import { barTicks, carryOver, gainOf, isClicked, listCountIn, listPass, type PassEvent } from "~/core";
+import { barTicks, beatTicks, carryOver, gainOf, isClicked, listCountIn, listPass, type PassEvent } from "~/core";
 import { type Score, type ScoreSource, secondsPerTick } from "./score";
 
 /** Something to sound. */
@@ -103,11 +103,11 @@ export class Schedule {
     return at < 0 ? null : { repeat: here.repeat, at: Math.min(at, here.score.arrangement.length), score: here.score };
   }
 
-  /** Ticks into the count-in at `time`; null before and after it. */
-  countIn(time: number): number | null {
+  /** The beat of the count-in that is heard at `time`, from 0 through all its bars; null before and after it. */
+  countInBeat(time: number): number | null {
     const here = this.segments.findLast((segment) => segment.from <= time);
     if (here?.repeat !== COUNT_IN || time < here.start) return null;
-    return (time - here.start) / here.perTick;
+    return Math.floor((time - here.start) / (here.perTick * beatTicks(here.score.arrangement.meter)) + SAME_TIME);
   }
 
   private takeQueued(until: number): Due[] {
@@ -128,7 +128,7 @@ export class Schedule {
 
   /** A segment whose 0 is at `start`, joined at `from`; what of it is still to sound is queued. */
   private open(repeat: number, score: Score, start: number, from: number, barsBefore: number): Segment {
-    const { arrangement, meter, click, mix } = score;
+    const { arrangement, click, mix } = score;
     const perTick = secondsPerTick(score);
     const isCountIn = repeat === COUNT_IN;
     const events = isCountIn ? listCountIn(arrangement) : listPass(arrangement, repeat);
@@ -137,7 +137,7 @@ export class Schedule {
     for (const event of events) {
       const time = start + event.at * perTick;
       if (time < earliest - SAME_TIME) continue;
-      const bar = barsBefore + Math.floor(event.at / barTicks(meter) + SAME_TIME);
+      const bar = barsBefore + Math.floor(event.at / barTicks(arrangement.meter) + SAME_TIME);
       const isHeard = event.kind === "note" || event.countIn || (click !== null && isClicked(click, event.click, bar));
       const gain = !isHeard ? 0 : event.kind === "note" ? gainOf(event.note, mix) : 1;
       if (gain > 0) this.queue.push({ time, event, gain });
@@ -179,11 +179,11 @@ export class Schedule {
   /** The first bar line at or after the edge, or the loop's end. */
   private nextBar(): number {
     const { score, start, end, perTick } = this.at(this.edge);
-    const bar = barTicks(score.meter) * perTick;
+    const bar = barTicks(score.arrangement.meter) * perTick;
     return Math.min(end, start + Math.ceil((this.edge - start) / bar - SAME_TIME) * bar);
   }
 }
 
-function barsOf({ arrangement, meter }: Score): number {
-  return arrangement.length / barTicks(meter);
+function barsOf({ arrangement }: Score): number {
+  return arrangement.length / barTicks(arrangement.meter);
 }

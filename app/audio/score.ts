@@ -1,11 +1,10 @@
 /** What is to be played: an arrangement at a tempo, with what is heard of it. */
 
-import { ALL_ON, type Arrangement, type Bpm, type ClickPlan, type Meter, type Mix, ticksToSeconds } from "~/core";
+import { ALL_ON, type Arrangement, type Bpm, type ClickPlan, type Mix, ticksToSeconds } from "~/core";
 
 export interface Score {
   readonly arrangement: Arrangement;
   readonly tempo: Bpm;
-  readonly meter: Meter;
   /** The metronome after the count-in; null for none. */
   readonly click: ClickPlan | null;
   readonly mix: Mix;
@@ -16,9 +15,20 @@ export type ScoreSource = (repeat: number) => Score;
 
 /** A score in which all is heard. */
 export function plainScore(arrangement: Arrangement, tempo: Bpm, click: ClickPlan | null): Score {
-  return { arrangement, tempo, meter: arrangement.meter, click, mix: ALL_ON };
+  return { arrangement, tempo, click, mix: ALL_ON };
 }
 
-export function secondsPerTick({ tempo, meter }: Score): number {
-  return ticksToSeconds(1, tempo, meter);
+export function secondsPerTick({ arrangement, tempo }: Score): number {
+  return ticksToSeconds(1, tempo, arrangement.meter);
+}
+
+/** Seconds of `repeats` times round, with the count-in. */
+export function measureRepeats(source: ScoreSource, repeats: number): number {
+  const first = source(0);
+  let seconds = first.arrangement.countIn * secondsPerTick(first);
+  for (let repeat = 0; repeat < repeats; repeat++) {
+    const score = source(repeat);
+    seconds += score.arrangement.length * secondsPerTick(score);
+  }
+  return seconds;
 }

@@ -5,7 +5,6 @@ import {
   bpm,
   type CellItem,
   formatSlots,
-  type Line,
   layOut,
   type Meter,
   measureFit,
@@ -17,6 +16,7 @@ import {
   strokesOf,
   ticks,
 } from "~/core";
+import { lineOf } from "~/core/testing/lines";
 import { grooveOver } from "~/formats/groove";
 import { writeTimelineMidi } from "~/formats/midi";
 import { toPhrase } from "~/formats/phrase";
@@ -25,11 +25,6 @@ import { grooveSchema } from "./schema";
 
 const RUDIMENTS = loadRudiments();
 
-function lineOf(text: string): Line {
-  const { line } = readStickLine(text);
-  if (!line) throw new Error(text);
-  return line;
-}
 function cellsOf(rudiment: RudimentEntry): CellItem[] {
   return playItems(lineOf(rudiment.line)).flatMap((item) => (item.kind === "cell" ? [item.item] : []));
 }

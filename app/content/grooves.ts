@@ -3,8 +3,8 @@
 import { TRIPLET_SHARE } from "~/core";
 import type { GrooveEntry } from "./schema";
 
-const FOUR_FOUR = { beats: 4, unit: 4 } as const;
 const STRAIGHT = { swing: null, push: {} } as const;
+const FOUR_FOUR = { beats: 4, unit: 4 } as const;
 const TRIPLET_EIGHTHS = { swing: { unit: 2, share: TRIPLET_SHARE }, push: {} } as const;
 
 export const GROOVES: readonly GrooveEntry[] = [

@@ -10,16 +10,12 @@ import { appendLine, rateCells, repeatLine, replaceLastCell, takeSlots } from ".
 import { readStickLine } from "./stick-line/read";
 import { formatLine, formatSlots } from "./stick-line/write";
 import { anyLine, anyMeter } from "./testing/arbitraries";
+import { lineOf } from "./testing/lines";
 import { barTicks, bpm, type Meter, makeRate, type Rate, sameRate, slotTicks, ticks } from "./time";
 import { layOut } from "./timeline";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 
-function lineOf(text: string) {
-  const { line } = readStickLine(text);
-  if (!line) throw new Error(text);
-  return line;
-}
 function phraseOf(text: string, given: Partial<Phrase> = {}): Phrase {
   const meter = given.meter ?? FOUR_FOUR;
   const window = { start: ticks(0), length: barTicks(meter) };

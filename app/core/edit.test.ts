@@ -26,13 +26,9 @@ import { readStickLine } from "./stick-line/read";
 import { formatLine, formatSlots } from "./stick-line/write";
 import { LIMBS, makeSilence, makeStroke, makeStrokes, mirrorSlot, playedBy, type Slot } from "./stroke";
 import { anyLine, anySlot } from "./testing/arbitraries";
+import { lineOf } from "./testing/lines";
 import { formatRate, ticks } from "./time";
 
-function lineOf(text: string): Line {
-  const { line } = readStickLine(text);
-  if (!line) throw new Error(text);
-  return line;
-}
 function slotOf(text: string): Slot {
   const item = lineOf(text)[1];
   if (item?.kind !== "cell" || !item.slots[0]) throw new Error(text);

@@ -40,7 +40,7 @@ export async function listGrooves(book: BookDatabase, shipped: readonly ShippedG
     })),
     ...shipped.flatMap(({ id, name, meter, line: text, slowest, fastest, feel }) => {
       const { line } = readStickLine(text);
-      const groove = line && { meter: meter as Meter, line, feel: toFeel(feel) ?? { swing: null, push: {} } };
+      const groove = line && { meter: meter as Meter, line, feel: toFeel(feel) };
       return groove ? [{ id, name, groove, isOwn: false, slowest: slowest as Bpm, fastest: fastest as Bpm }] : [];
     }),
   ];

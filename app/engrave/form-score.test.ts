@@ -10,20 +10,15 @@ import {
   measureForm,
   parseMeter,
   plainGroove,
-  readStickLine,
   type Setting,
   ticks,
 } from "~/core";
 import { anyLine } from "~/core/testing/arbitraries";
+import { lineOf } from "~/core/testing/lines";
 import { USUAL } from "~/core/testing/settings";
 import { makeFormScore } from "./form-score";
 import type { StaffBar, WrittenVoice } from "./score";
-
-function lineOf(text: string) {
-  const { line } = readStickLine(text);
-  if (!line) throw new Error(text);
-  return line;
-}
+import { soundingTicks } from "./testing";
 
 interface Given {
   readonly text: string;
@@ -121,26 +116,6 @@ describe("groove and fill, by hand", () => {
 });
 
 test("any fill in any form: each bar is full in both voices, and every stroke is written once", () => {
-  const WRITTEN: Record<string, number> = {
-    w: 40_320,
-    h: 20_160,
-    q: 10_080,
-    "8": 5_040,
-    "16": 2_520,
-    "32": 1_260,
-    "64": 630,
-    "128": 315,
-  };
-  const sounding = ({ notes, tuplets }: WrittenVoice) =>
-    notes.reduce((sum, note, index) => {
-      const length = (WRITTEN[note.value.name] ?? 0) * (note.value.dots ? 1.5 : 1);
-      return (
-        sum +
-        tuplets
-          .filter(({ from, to }) => index >= from && index <= to)
-          .reduce((left, { notes: many, inTimeOf }) => (left * inTimeOf) / many, length)
-      );
-    }, 0);
   const settings = fc.record({
     grooveBars: fc.integer({ min: 0, max: 3 }),
     stops: fc.boolean(),
@@ -182,7 +157,7 @@ test("any fill in any form: each bar is full in both voices, and every stroke is
         .filter(({ slot, heads }) => slot !== null && heads.length > 0);
       const strokes = timeline.events.filter(({ grace }) => grace === undefined).length;
       expect(fillNotes.reduce((sum, { heads }) => sum + heads.length, 0)).toBe(strokes);
-      for (const { lower } of bars) if (lower && lower.tuplets.length === 0) expect(sounding(lower)).toBe(40_320);
+      for (const { lower } of bars) if (lower && lower.tuplets.length === 0) expect(soundingTicks(lower)).toBe(40_320);
     }),
     { numRuns: 60 },
   );

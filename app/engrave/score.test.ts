@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { barTicks, bpm, layOut, parseMeter, readStickLine, ticks } from "~/core";
 import { anyLine, anyMeter } from "~/core/testing/arbitraries";
 import { makeScore, type StaffBar } from "./score";
+import { soundingTicks } from "./testing";
 import { spellValue } from "./voice";
 
 function scoreOf(text: string, meterText = "4/4", window?: readonly [number, number]): StaffBar[] {
@@ -18,29 +19,6 @@ function values(bar: StaffBar | undefined): string {
   return (bar?.notes ?? [])
     .map((note) => `${note.value.name}${note.value.dots ? "." : ""}${note.heads.length ? "" : "r"}`)
     .join(" ");
-}
-
-const TICKS: Record<string, number> = {
-  w: 40_320,
-  h: 20_160,
-  q: 10_080,
-  "8": 5_040,
-  "16": 2_520,
-  "32": 1_260,
-  "64": 630,
-  "128": 315,
-};
-/** Sounding length of a bar: written values, each tuplet over it applied. */
-function soundingTicks(bar: StaffBar): number {
-  return bar.notes.reduce((sum, note, index) => {
-    const written = (TICKS[note.value.name] ?? 0) * (note.value.dots ? 1.5 : 1);
-    return (
-      sum +
-      bar.tuplets
-        .filter(({ from, to }) => index >= from && index <= to)
-        .reduce((length, { notes, inTimeOf }) => (length * inTimeOf) / notes, written)
-    );
-  }, 0);
 }
 
 describe("hand-worked", () => {

@@ -44,7 +44,7 @@ describe("a setting", () => {
     });
     const setting = toSetting({ ending: "stop", foot: "quarters", feel: shuffle, follows: false }, bars, STRAIGHT);
     expect(setting).toMatchObject({ ending: "stop", foot: "quarters", follows: false, feel: { push: { L: 12 } } });
-    expect(Object.keys(toFeel(shuffle)?.push ?? {})).toEqual(["L"]);
+    expect(Object.keys(toFeel(shuffle).push)).toEqual(["L"]);
   });
   test("only what is known is taken; a fill without one is a fill", () => {
     expect(settingSchema.safeParse({ ending: "fireworks" }).success).toBe(false);

@@ -47,7 +47,7 @@ export function toGroove(content: GrooveContent): Groove {
   return {
     meter: content.meter as Meter,
     line: soundLine(content),
-    feel: toFeel(content.feel) ?? { swing: null, push: {} },
+    feel: toFeel(content.feel),
   };
 }
 

@@ -98,7 +98,7 @@ describe("an independent reader finds", () => {
   test("groove, fill and the crash that answers it", () => {
     const timeline = timelineOf("@4 RLRRLx3 K");
     const arrangement = arrange(timeline, plainGroove(timeline.meter), { ...USUAL, countInBars: 1 }, "L");
-    const { ons, end } = read(writeArrangementMidi(arrangement, timeline.meter, timeline.tempo, "x"));
+    const { ons, end } = read(writeArrangementMidi(arrangement, timeline.tempo, "x"));
     expect(ons.filter((event) => event.at >= 40_320 && event.at < 80_640)).toHaveLength(16);
     expect(ons.filter((event) => event.at === 80_640).map((event) => event.param1)).toEqual(
       expect.arrayContaining([49, 36]),

@@ -65,7 +65,6 @@ export function writeTimelineMidi(timeline: Timeline, name: string, kit: Kit | n
 /** One time round the arrangement as it sounds, groove and fill with their feel, then the crash on one. */
 export function writeArrangementMidi(
   arrangement: Arrangement,
-  meter: Meter,
   tempo: Bpm,
   name: string,
   kit: Kit | null = null,
@@ -79,8 +78,8 @@ export function writeArrangementMidi(
     at: Math.round(note.sounds),
     grace: note.role === "fill" && note.slot === null,
   });
-  const length = arrangement.length + (answer.length > 0 ? barTicks(meter) : 0);
-  return writeSounds([...once, ...answer].map(toSound), length, meter, tempo, name, keysOf(kit));
+  const length = arrangement.length + (answer.length > 0 ? barTicks(arrangement.meter) : 0);
+  return writeSounds([...once, ...answer].map(toSound), length, arrangement.meter, tempo, name, keysOf(kit));
 }
 
 function writeSounds(

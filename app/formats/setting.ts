@@ -49,14 +49,19 @@ export function toSetting(
     foot: content?.foot ?? "none",
     kickOnBeats: content?.kickOnBeats ?? false,
     stops: content?.stops ?? false,
-    feel: toFeel(content?.feel) ?? grooveFeel,
+    feel: content?.feel ? toFeel(content.feel) : grooveFeel,
     follows: content?.follows ?? true,
   };
 }
 
+export type FeelContent = z.infer<typeof feelSchema>;
+
 /** Without what is not said. */
-export function toFeel(feel: z.infer<typeof feelSchema> | undefined): Feel | null {
-  if (!feel) return null;
+export function toFeel(feel: FeelContent): Feel {
   const said = Object.entries(feel.push).filter(([, by]) => by !== undefined && by !== 0);
   return { swing: feel.swing, push: Object.fromEntries(said) };
+}
+
+export function keepFeel({ swing, push }: Feel): FeelContent {
+  return { swing: swing && { ...swing }, push: { ...push } };
 }

@@ -6,7 +6,7 @@ const FULL_SCALE = 32_767;
 
 /**
  * Samples between -1 and 1; both channels are equally long. The package writes the file; the samples are put into it as
- * they are to stand there, for it packs them one by one at ten times the cost of all the rest.
+ * they are to stand there, for it packs them one by one through a general packer.
  */
 export function writeWav(left: Float32Array, right: Float32Array, sampleRate: number): Uint8Array {
   const file = new WaveFile();

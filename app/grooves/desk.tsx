@@ -17,6 +17,7 @@ import { makeScore, pickGroove, settingOf, useStackPlayback } from "~/stack/play
 import { toggleCellLoop } from "~/stack/practice-loop";
 import { stepNote } from "~/stack/step";
 import { Transport } from "~/stack/transport";
+import { Check } from "~/ui/check";
 import { KeyList, KeysButton } from "~/ui/key-list";
 import type { Heard } from "~/ui/playback";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
@@ -164,24 +165,12 @@ export function GroovesDesk({ row, grooves, binned, saving, say, notices }: Groo
             </section>
             <section aria-label="Score" className="panel px-2 py-1.5 min-w-0">
               <div className="flex flex-wrap gap-x-4 gap-y-1 px-1 text-sm">
-                <label className="flex items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="checkbox checkbox-xs"
-                    checked={brackets}
-                    onChange={(event) => setBrackets(event.target.checked)}
-                  />
+                <Check isSmall checked={brackets} onCheck={(checked) => setBrackets(checked)}>
                   Bracket the cells
-                </label>
-                <label className="flex items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="checkbox checkbox-xs"
-                    checked={feetBelow}
-                    onChange={(event) => setFeetBelow(event.target.checked)}
-                  />
+                </Check>
+                <Check isSmall checked={feetBelow} onCheck={(checked) => setFeetBelow(checked)}>
                   The fill's feet on stems of their own
-                </label>
+                </Check>
               </div>
               <Suspense fallback={<p className="quiet text-sm p-4">Engraving…</p>}>
                 <FormStaff

@@ -9,7 +9,7 @@ import { arrangeRange, barTicks, bpm, EVERY_BEAT, MAX_BPM, type Meter, MIN_BPM }
 import type { BookDatabase, GrooveRow } from "~/data/database";
 import { grooveDrafts } from "~/data/groove-drafts";
 import { type GrooveContent, grooveOver, MAX_GROOVE_LENGTH } from "~/formats/groove";
-import { toFeel } from "~/formats/setting";
+import { keepFeel, toFeel } from "~/formats/setting";
 import { type BenchHandle, openBench, workOut } from "~/stack/bench";
 import type { DrawerTab } from "~/stack/cell-drawer";
 import { chooseSlot } from "~/stack/choice";
@@ -88,7 +88,7 @@ function Desk({ bench, row, saving, fillId, say }: DeskProps) {
   useSound(preferences);
   // biome-ignore lint/correctness/useExhaustiveDependencies: on another kit it sounds otherwise
   const source = useMemo(() => {
-    const arrangement = arrangeRange(workOut(content).timeline, { feel: toFeel(content.feel) ?? undefined });
+    const arrangement = arrangeRange(workOut(content).timeline, { feel: toFeel(content.feel) });
     const score = plainScore(arrangement, content.tempo, preferences.click ? EVERY_BEAT : null);
     return () => score;
   }, [content, preferences.click, layout]);
@@ -173,10 +173,8 @@ function Desk({ bench, row, saving, fillId, say }: DeskProps) {
           </div>
           <section aria-label="Feel" className="panel px-3 py-2.5">
             <FeelFields
-              feel={toFeel(content.feel) ?? { swing: null, push: {} }}
-              onFeel={({ swing, push }, kind) =>
-                bench.setContent({ feel: { swing: swing && { ...swing }, push: { ...push } } }, kind)
-              }
+              feel={toFeel(content.feel)}
+              onFeel={(feel, kind) => bench.setContent({ feel: keepFeel(feel) }, kind)}
             />
           </section>
         </div>

@@ -2,8 +2,9 @@
 
 import { TriangleAlert } from "lucide-react";
 import { type Groove, judgeFeel, type Setting } from "~/core";
-import type { SettingContent } from "~/formats/setting";
+import { keepFeel, type SettingContent } from "~/formats/setting";
 import { useContent, useWorked } from "~/stack/context";
+import { Check } from "~/ui/check";
 import { sayFeel, sayFeelNote } from "~/words/groove";
 import { FeelFields } from "./feel-fields";
 
@@ -32,33 +33,18 @@ export function FeelPanel({ groove, setting, onSetting }: FeelPanelProps) {
           ))}
         </ul>
       ) : null}
-      <label className="flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="checkbox checkbox-sm"
-          checked={setting.follows}
-          onChange={(event) => onSetting({ follows: event.target.checked }, "follows")}
-        />
+      <Check checked={setting.follows} onCheck={(checked) => onSetting({ follows: checked }, "follows")}>
         the fill follows this feel
-      </label>
-      <label className="flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="checkbox checkbox-sm"
-          checked={own !== undefined}
-          onChange={(event) =>
-            onSetting({ feel: event.target.checked ? toContent(setting.feel) : undefined }, "own feel")
-          }
-        />
+      </Check>
+      <Check
+        checked={own !== undefined}
+        onCheck={(checked) => onSetting({ feel: checked ? keepFeel(setting.feel) : undefined }, "own feel")}
+      >
         another feel than the groove's, for this fill
-      </label>
+      </Check>
       {own ? (
-        <FeelFields feel={setting.feel} onFeel={(feel, kind) => onSetting({ feel: toContent(feel) }, kind)} />
+        <FeelFields feel={setting.feel} onFeel={(feel, kind) => onSetting({ feel: keepFeel(feel) }, kind)} />
       ) : null}
     </div>
   );
-}
-
-function toContent({ swing, push }: Setting["feel"]): NonNullable<SettingContent["feel"]> {
-  return { swing: swing && { ...swing }, push: { ...push } };
 }

@@ -16,6 +16,7 @@ import { MAX_GROOVE_BARS } from "~/formats/fill";
 import type { SettingContent } from "~/formats/setting";
 import { useBench, useContent } from "~/stack/context";
 import { WindowControl } from "~/stack/frame-controls";
+import { Check } from "~/ui/check";
 import { DURING_NAMES, ENDING_WORDS, FOOT_NAMES, FORM_WORDS } from "~/words/groove";
 import { plural } from "~/words/time";
 
@@ -78,15 +79,9 @@ export function FormPanel({ setting, onSetting }: FormPanelProps) {
           </label>
           <WindowControl />
         </div>
-        <label className="flex items-center gap-2 text-sm mt-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={setting.stops}
-            onChange={(event) => onSetting({ stops: event.target.checked }, "stops")}
-          />
+        <Check className="mt-2" checked={setting.stops} onCheck={(checked) => onSetting({ stops: checked }, "stops")}>
           stops: the groove's bars are struck on one only
-        </label>
+        </Check>
       </fieldset>
       <fieldset>
         <legend className="text-sm font-semibold mb-1">How it ends</legend>
@@ -135,15 +130,12 @@ export function FormPanel({ setting, onSetting }: FormPanelProps) {
             ))}
           </select>
         </label>
-        <label className="flex items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={setting.kickOnBeats}
-            onChange={(event) => onSetting({ kickOnBeats: event.target.checked }, "kick on beats")}
-          />
+        <Check
+          checked={setting.kickOnBeats}
+          onCheck={(checked) => onSetting({ kickOnBeats: checked }, "kick on beats")}
+        >
           bass drum on every beat, under the hands
-        </label>
+        </Check>
       </fieldset>
     </div>
   );

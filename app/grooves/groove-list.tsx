@@ -23,8 +23,8 @@ interface GrooveListProps {
 
 export function GrooveList({ fillId, grooves, binned, onMake, onDelete, onRestore }: GrooveListProps) {
   const bench = useBench();
-  const { groove, tempo } = useContent();
-  const meter = useContent().meter as Meter;
+  const { groove, tempo, ...content } = useContent();
+  const meter = content.meter as Meter;
   const fitting = groovesFor(grooves, meter);
   const chosen = fitting.find(({ id }) => id === groove) ?? null;
   const elsewhere = grooves.length - fitting.length;

@@ -5,6 +5,7 @@ import type { GrooveChoice } from "~/data/grooves";
 import type { Handedness } from "~/data/preferences";
 import { type GrooveContent, makeGrooveContent } from "~/formats/groove";
 import { MAX_NAME } from "~/formats/phrase";
+import { keepFeel } from "~/formats/setting";
 
 /** The plain pulse of a meter, to be worked on. */
 export function newGroove(meter: Meter, tempo: Bpm): GrooveContent {
@@ -31,6 +32,6 @@ export function copyGroove({ name, groove, isOwn, slowest, fastest }: GrooveChoi
     tempo: bpm(Math.round((slowest + fastest) / 2)),
     slowest,
     fastest,
-    feel: { swing: turned.feel.swing && { ...turned.feel.swing }, push: { ...turned.feel.push } },
+    feel: keepFeel(turned.feel),
   });
 }

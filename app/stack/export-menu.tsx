@@ -40,8 +40,8 @@ export function ExportMenu({ identity, getContent, grooves, preferences, say }: 
       name: "MIDI file: groove and fill",
       run: async (content: FillContent) => {
         const { writeArrangementMidi } = await import("~/formats/midi");
-        const { arrangement, meter, tempo } = makeScore(content, grooves, preferences);
-        const file = writeArrangementMidi(arrangement, meter, tempo, named(content), rigNow().kit);
+        const { arrangement, tempo } = makeScore(content, grooves, preferences);
+        const file = writeArrangementMidi(arrangement, tempo, named(content), rigNow().kit);
         download(fileName(`${named(content)} in groove`, ".mid"), bytes(file), MIDI);
       },
     },

@@ -1,13 +1,14 @@
 /** Practice loops to take away: WAV files at chosen tempos, rendered in the background. */
 
 import { Download, X } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
-import { bpm, EVERY_BEAT } from "~/core";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { ALL_ON, bpm, EVERY_BEAT } from "~/core";
 import type { GrooveChoice } from "~/data/grooves";
 import type { Preferences } from "~/data/preferences";
 import type { FillContent } from "~/formats/fill";
+import { Check } from "~/ui/check";
 import { download, fileName } from "~/ui/download";
-import { type Practice, usePractice } from "~/ui/practice";
+import { usePractice } from "~/ui/practice";
 import { plural } from "~/words/time";
 import { type LoopFile, MAX_LOOP_SECONDS, planLoop, readTempos, renderLoops } from "./loops";
 
@@ -38,20 +39,20 @@ export default function LoopsDialog({ fillId, content, grooves, preferences, onC
     return () => stop.current?.();
   }, []);
 
-  const tempos = readTempos(text);
-  const own: Pick<Practice, "loop" | "mix"> = asPractised
-    ? { mix: practice.mix, loop: practice.loop?.fillId === fillId ? practice.loop : null }
-    : { mix: { parts: {}, limbs: {}, places: {} }, loop: null };
-  const plans = tempos.ok
-    ? tempos.tempos.map((tempo) =>
-        planLoop(
-          content,
-          grooves,
-          { ...preferences, countInBars, click: clicks, ...(clicks && !preferences.click ? EVERY_BEAT_CLICKS : {}) },
-          { ...own, tempo, repeats },
-        ),
-      )
-    : [];
+  const tempos = useMemo(() => readTempos(text), [text]);
+  const { mix, loop } = practice;
+  // Worked out when something else is asked for, not at each report of how far it is.
+  const plans = useMemo(() => {
+    if (!tempos.ok) return [];
+    const asked = {
+      ...preferences,
+      ...(clicks && !preferences.click ? EVERY_BEAT_CLICKS : {}),
+      countInBars,
+      click: clicks,
+    };
+    const part = asPractised ? { mix, loop: loop?.fillId === fillId ? loop : null } : { mix: ALL_ON, loop: null };
+    return tempos.tempos.map((tempo) => planLoop(content, grooves, asked, { ...part, tempo, repeats }));
+  }, [tempos, preferences, clicks, countInBars, asPractised, mix, loop, fillId, content, grooves, repeats]);
   const longest = Math.max(0, ...plans.map(({ seconds }) => seconds));
   const isRunning = files.some(({ status }) => status === "waiting" || status === "running");
   const trouble = !tempos.ok
@@ -124,24 +125,12 @@ export default function LoopsDialog({ fillId, content, grooves, preferences, onC
               <option value={2}>two bars</option>
             </select>
           </label>
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-sm"
-              checked={clicks}
-              onChange={(event) => setClicks(event.target.checked)}
-            />
+          <Check checked={clicks} onCheck={(checked) => setClicks(checked)}>
             with clicks
-          </label>
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-sm"
-              checked={asPractised}
-              onChange={(event) => setAsPractised(event.target.checked)}
-            />
+          </Check>
+          <Check checked={asPractised} onCheck={(checked) => setAsPractised(checked)}>
             layers and loop as practised now
-          </label>
+          </Check>
         </div>
         <p id="loops-trouble" role="status" className="text-sm text-error min-h-5 mt-1.5">
           {trouble}

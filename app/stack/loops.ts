@@ -1,8 +1,7 @@
 /** Practice loops: what is to be rendered, and the worker that renders it. */
 
-import { measureRepeats } from "~/audio/mixdown";
 import { pansOf } from "~/audio/pans";
-import type { Score } from "~/audio/score";
+import { measureRepeats, type Score } from "~/audio/score";
 import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core";
 import type { GrooveChoice } from "~/data/grooves";
 import type { Preferences } from "~/data/preferences";

@@ -76,7 +76,7 @@ export function makeScore(
         countInBars: setting.countInBars,
       })
     : arrange(timeline, groove, setting, landing?.hands[0].hand ?? "R", rigNow().kit);
-  return { arrangement, tempo: phrase.tempo, meter: phrase.meter, click: clickPlan(preferences), mix };
+  return { arrangement, tempo: phrase.tempo, click: clickPlan(preferences), mix };
 }
 
 /** The tempo of a repeat, as it is practised. */

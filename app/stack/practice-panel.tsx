@@ -24,6 +24,7 @@ import {
   PLACES,
 } from "~/core";
 import type { Preferences } from "~/data/preferences";
+import { Check } from "~/ui/check";
 import { AS_WRITTEN, MAX_SPEED, MIN_SPEED, practise, SPEEDS, usePractice } from "~/ui/practice";
 import { CLICKS_ON_NAMES, LAYER_STATE_NAMES, PART_NAMES } from "~/words/groove";
 import { LIMB_NAMES } from "~/words/slot";
@@ -230,15 +231,9 @@ function LoopPart({ fillId }: { readonly fillId: string }) {
             {field("From note", shown.from, (from) => put({ from }))}
             {field("to", shown.to, (to) => put({ to }))}
           </div>
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-sm"
-              checked={shown.toBeat}
-              onChange={(event) => put({ toBeat: event.target.checked })}
-            />
+          <Check checked={shown.toBeat} onCheck={(checked) => put({ toBeat: checked })}>
             then silence up to the next beat
-          </label>
+          </Check>
         </>
       ) : null}
       <div className="flex items-center gap-1.5 mt-1">
@@ -304,15 +299,9 @@ function TempoPart() {
           />
         </label>
       )}
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="checkbox checkbox-sm"
-          checked={ladder !== null}
-          onChange={(event) => practise({ ladder: event.target.checked ? started : null })}
-        />
+      <Check checked={ladder !== null} onCheck={(checked) => practise({ ladder: checked ? started : null })}>
         Tempo ladder
-      </label>
+      </Check>
       {ladder ? <LadderFields ladder={ladder} /> : null}
     </fieldset>
   );

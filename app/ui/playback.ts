@@ -1,9 +1,9 @@
 /** One thing that can be played: its play button's state, edits that take hold while it sounds, and lights that follow. */
 
 import { useCallback, useEffect, useRef, useState } from "react";
-import { countInOf, fetchPlayer, play, positionOf, refresh, setSound, stop, usePlaying } from "~/audio/playing";
+import { countInBeatOf, fetchPlayer, play, positionOf, refresh, setSound, stop, usePlaying } from "~/audio/playing";
 import type { ScoreSource } from "~/audio/score";
-import { beatTicks, phraseAt, slotSounding } from "~/core";
+import { phraseAt, slotSounding } from "~/core";
 import type { Preferences } from "~/data/preferences";
 import { light } from "~/views/lighting";
 import { useRig } from "./rig";
@@ -41,15 +41,10 @@ export interface PlaybackOptions {
 
 /** Where the ear is. */
 export interface Heard {
-  readonly repeat: number;
-  /** Ticks in the loop, as it sounds. */
-  readonly inLoop: number;
   /** Ticks from the phrase's first bar line, as it is written. */
   readonly inPhrase: number;
   /** Ticks in the whole form, groove bars and all, as it sounds; null where only a part goes round. */
   readonly inForm: number | null;
-  /** What is played at this moment, beats a minute. */
-  readonly tempo: number;
 }
 
 /** Stops when the part that uses it goes away. */
@@ -71,20 +66,15 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
     const follow = () => {
       const position = positionOf(id);
       const arrangement = position?.score.arrangement;
-      const counted = countInOf(id);
-      const beat = counted === null ? null : Math.floor(counted / beatTicks(scene.current.makeScore(0).meter));
       // The same number again draws nothing anew.
-      setCountInBeat(beat);
+      setCountInBeat(countInBeatOf(id));
       setTempo(position?.score.tempo ?? null);
       light({ playing: position && arrangement ? slotSounding(arrangement, position.at) : null });
       scene.current.onFrame?.(
         position && arrangement
           ? {
-              repeat: position.repeat,
-              inLoop: position.at,
               inPhrase: phraseAt(arrangement, position.at),
               inForm: arrangement.fillAt >= 0 ? position.at : null,
-              tempo: position.score.tempo,
             }
           : null,
       );

@@ -1,7 +1,7 @@
 /** How something is practised at the moment: its speed, what of it is heard, which part goes round. One for the page. */
 
 import { create } from "zustand";
-import { ALL_ON, type Ladder, type Mix } from "~/core";
+import { ALL_ON, isAllOn, type Ladder, type Mix } from "~/core";
 
 export const SPEEDS = [0.5, 0.75, 1] as const;
 export const MIN_SPEED = 0.25;
@@ -36,5 +36,5 @@ export function practise(change: Partial<Practice>) {
 
 /** Whether anything is other than written. */
 export function isPractised({ speed, mix, loop, ladder }: Practice, fillId: string): boolean {
-  return speed !== 1 || mix !== ALL_ON || loop?.fillId === fillId || ladder !== null;
+  return speed !== 1 || !isAllOn(mix) || loop?.fillId === fillId || ladder !== null;
 }

@@ -6,9 +6,9 @@ import { barTicks, type Meter, type Ticks, ticks } from "../time";
 import type { Timeline, TimelineEvent } from "../timeline";
 import { type Click, clickBeats } from "./clicks";
 import { followsSwing, makePerform, type Perform, STRAIGHT } from "./feel";
-import { type Groove, layOutGroove, listBackbeats } from "./groove";
+import { type Groove, layOutGroove } from "./groove";
 import type { Setting } from "./setting";
-import { listOstinato } from "./under";
+import { playUnder } from "./under";
 
 export interface SoundingNote {
   /** Where it is written, from the start of the loop. A grace note before the loop's first stroke stands before 0. */
@@ -246,57 +246,4 @@ function answerWithCrash(
   const kicks = groove.some((note) => note.at === 0 && note.place === "kk");
   if (kicks) return [crash];
   return [crash, { ...shared, limb: "K", sounds: perform(0, false, "K"), place: "kk", level: "normal" }];
-}
-
-/** What goes on under the fill; a limb that the line itself needs at that moment plays the line. */
-function playUnder(
-  groove: Groove,
-  played: readonly SoundingNote[],
-  fill: readonly SoundingNote[],
-  { fillStart, fillEnd }: Form,
-  { during, foot, kickOnBeats }: Setting,
-  meter: Meter,
-  perform: Perform,
-  kit: Kit | null,
-): SoundingNote[] {
-  const inWindow = ({ at }: { readonly at: number }) => at >= fillStart && at < fillEnd;
-  const kept = played.filter(inWindow);
-  const ownFoot = kept.filter(({ limb }) => limb === "H");
-  const wanted: SoundingNote[] = [];
-  const strike = (limb: "K" | "H", at: Ticks): SoundingNote => {
-    const home = limb === "K" ? "kk" : "hp";
-    return {
-      at,
-      sounds: perform(at, true, limb),
-      limb,
-      place: kit ? foldPlace(kit, limb, home) : home,
-      level: "normal",
-      rimShot: false,
-      role: "under",
-      slot: null,
-      passes: "all",
-    };
-  };
-  if (during === "backbeat") {
-    const { at, length } = listBackbeats(groove);
-    wanted.push(...kept.filter((note) => note.place === "sn" && at.some((beat) => note.at % length === beat)));
-  }
-  if (during === "foot") {
-    // A groove without a hi-hat foot is kept by the plainest one.
-    const plain = listOstinato("two-and-four", meter, fillStart, fillEnd).map((at) => strike("H", at));
-    wanted.push(...(ownFoot.length > 0 ? ownFoot : plain));
-  }
-  wanted.push(...listOstinato(foot, meter, fillStart, fillEnd).map((at) => strike("H", at)));
-  if (kickOnBeats) {
-    wanted.push(...listOstinato("quarters", meter, fillStart, fillEnd).map((at) => strike("K", at)));
-  }
-  const taken = new Set(fill.map(({ at, limb }) => `${at} ${limb}`));
-  const under: SoundingNote[] = [];
-  for (const note of wanted) {
-    const key = `${note.at} ${note.limb}`;
-    if (taken.has(key)) continue;
-    taken.add(key);
-    under.push({ ...note, role: "under" });
-  }
-  return under;
 }

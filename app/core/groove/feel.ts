@@ -1,7 +1,7 @@
 /** Feel: how notes stand a little beside where they are written. Swing, and limbs that lie back or push. */
 
 import type { Limb } from "../stroke";
-import { type Bpm, barTicks, type Meter, type Rate, secondsToTicks, TICKS_PER_QUARTER, type Ticks } from "../time";
+import { type Bpm, barTicks, type Meter, type Rate, secondsToTicks, TICKS_PER_QUARTER } from "../time";
 
 export const SWING_UNITS = [2, 4] as const;
 /** Which notes are swung: eighths (2 to the quarter) or sixteenths (4). */
@@ -85,9 +85,4 @@ export function mirrorFeel({ swing, push }: Feel): Feel {
 /** Whether swung notes of `feel` stand somewhere else than straight ones. */
 export function isSwung(feel: Feel): feel is Feel & { readonly swing: Swing } {
   return feel.swing !== null && feel.swing.share > STRAIGHT_SHARE;
-}
-
-/** The written off-beat of each pair in the first bar: what a swing moves furthest. */
-export function offBeatTicks({ unit }: Swing): Ticks {
-  return (pairTicks(unit) / 2) as Ticks;
 }

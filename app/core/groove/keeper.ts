@@ -1,7 +1,7 @@
 /** The backbeat keeper: which of the groove's backbeats a fill keeps, and the changes that would keep the others. */
 
 import { MOST_MENDED_SLOTS } from "../closing";
-import type { Voicing } from "../kit/voicing";
+import { ALL_STROKES, type Voicing } from "../kit/voicing";
 import type { Line } from "../phrase";
 import { isWritable, mapPlayedSlots } from "../rewrite";
 import {
@@ -146,6 +146,5 @@ function freerHand(timeline: Timeline, at: Ticks): Hand {
 /** The voicing with a layer on top that keeps hands on the backbeat on the snare; null where it has one. */
 export function keepBackbeatLayer(voicing: Voicing): Voicing | null {
   if (voicing.some(({ on, rule }) => on && rule.kind === "backbeat")) return null;
-  const rule = { kind: "backbeat", on: "sn" } as const;
-  return [...voicing, { on: true, rule, filter: { limbs: null, cells: null, levels: null } }];
+  return [...voicing, { on: true, rule: { kind: "backbeat", on: "sn" }, filter: ALL_STROKES }];
 }

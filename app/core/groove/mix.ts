@@ -39,7 +39,7 @@ function gainIn<Key extends string>(layers: Readonly<Partial<Record<Key, LayerSt
 }
 
 /** Whether nothing is left out or softened. */
-function isAllOn({ parts, limbs, places }: Mix): boolean {
+export function isAllOn({ parts, limbs, places }: Mix): boolean {
   return [parts, limbs, places].every((layers) => Object.values(layers).every((state) => state === "on"));
 }
 

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { readStickLine } from "../stick-line/read";
 import { formatLine } from "../stick-line/write";
+import { lineOf } from "../testing/lines";
 import { USUAL } from "../testing/settings";
 import { bpm, type Meter, ticks } from "../time";
 import { layOut } from "../timeline";
@@ -15,12 +15,6 @@ import { ALL_ON, FEET_ONLY, gainOf, HANDS_ONLY, type Mix, nameMix, SOFT_GAIN } f
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 const BAR = 40_320;
-
-function lineOf(text: string) {
-  const { line } = readStickLine(text);
-  if (!line) throw new Error(text);
-  return line;
-}
 
 describe("the tempo ladder", () => {
   const rungs = (ladder: Parameters<typeof ladderTempo>[0], repeats: number) =>

@@ -200,7 +200,7 @@ describe("against listing everything", () => {
         expect(new Set(numbered).size).toBe(numbered.length);
         expect(numbered.every((way) => listed.includes(way))).toBe(true);
       }),
-      { numRuns: 1_500 },
+      { numRuns: 2_500 },
     );
   });
   test("the best are truly the best, in order, each once", () => {

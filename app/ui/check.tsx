@@ -1,0 +1,23 @@
+interface CheckProps {
+  readonly checked: boolean;
+  readonly onCheck: (checked: boolean) => void;
+  readonly isSmall?: boolean;
+  readonly className?: string;
+  /** What it says. */
+  readonly children: React.ReactNode;
+}
+
+/** A box to be ticked, and its words. */
+export function Check({ checked, onCheck, isSmall = false, className = "", children }: CheckProps) {
+  return (
+    <label className={`flex items-center gap-2 text-sm cursor-pointer ${className}`}>
+      <input
+        type="checkbox"
+        className={`checkbox ${isSmall ? "checkbox-xs" : "checkbox-sm"}`}
+        checked={checked}
+        onChange={(event) => onCheck(event.target.checked)}
+      />
+      {children}
+    </label>
+  );
+}
