@@ -1,0 +1,195 @@
+/**
+ * Which hit was meant for which stroke: the cheapest way to pair them. What costs is being off in time (squared, so that
+ * strokes of one limb are never crossed over), another surface or limb, a stroke without a hit, a hit without a stroke.
+ * An assignment problem, solved by shortest augmenting paths with potentials (H. W. Kuhn, "The Hungarian method for the
+ * assignment problem", 1955; in the form of R. Jonker and A. Volgenant, 1987) over the pairs that are within reach only.
+ */
+
+import { type Seconds, seconds } from "../time";
+import type { Expected } from "./expect";
+import { type Hit, isByHand, isElsewhere, isOtherLimb } from "./hit";
+
+export const MISSED_COST = 0.8;
+export const EXTRA_COST = 0.8;
+const ELSEWHERE_COST = 0.5;
+const OTHER_LIMB_COST = 0.5;
+
+export interface Pair {
+  readonly expected: Expected;
+  readonly hit: Hit;
+  /** How late the hit is; negative for early. */
+  readonly offset: Seconds;
+}
+
+export interface Alignment {
+  /** In the order of the strokes. */
+  readonly pairs: readonly Pair[];
+  readonly missed: readonly Expected[];
+  readonly extra: readonly Hit[];
+  readonly cost: number;
+}
+
+/** What pairing them costs; null where the hit cannot be meant for the stroke. */
+export function pairCost(expected: Expected, hit: Hit): number | null {
+  const off = Math.abs(hit.at - expected.at) / expected.reach;
+  if (off > 1) return null;
+  const byHand = isByHand(hit);
+  const isFoot = expected.limb === "K" || expected.limb === "H";
+  // A pedal is no hand's stroke, whatever its time.
+  if (byHand !== null && byHand === isFoot) return null;
+  const elsewhere = isElsewhere(hit, expected.place) ? ELSEWHERE_COST : 0;
+  return off * off + elsewhere + (isOtherLimb(hit, expected.limb) ? OTHER_LIMB_COST : 0);
+}
+
+interface Edge {
+  readonly hit: number;
+  readonly cost: number;
+}
+
+/** The cheapest alignment. Strokes and hits in order of time. */
+export function alignHits(strokes: readonly Expected[], hits: readonly Hit[]): Alignment {
+  const edges = listEdges(strokes, hits);
+  const hitOf = assign(edges, hits.length);
+  const pairs: Pair[] = [];
+  const missed: Expected[] = [];
+  const used = new Set<number>();
+  let cost = 0;
+  for (const [index, expected] of strokes.entries()) {
+    const number = hitOf[index] as number;
+    const hit = hits[number];
+    if (!hit) {
+      missed.push(expected);
+      cost += MISSED_COST;
+      continue;
+    }
+    used.add(number);
+    cost += pairCost(expected, hit) ?? 0;
+    pairs.push({ expected, hit, offset: seconds(hit.at - expected.at) });
+  }
+  const extra = hits.filter((_, index) => !used.has(index));
+  return { pairs, missed, extra, cost: cost + extra.length * EXTRA_COST };
+}
+
+/** Shares by which a repeat may run ahead of the tempo or behind it and still be followed. */
+const RUSHES = [0, -0.02, 0.02, -0.04, 0.04, -0.06, 0.06, -0.09, 0.09] as const;
+/** Of following a rush: one stroke's worth for a tenth. */
+const RUSH_COST = EXTRA_COST * 10;
+
+/**
+ * The cheapest alignment at any of a few tempos: who rushes is nearer to the stroke before than to their own by the end
+ * of the bar. Offsets are from where the strokes are written, whatever the tempo.
+ */
+export function alignRushed(strokes: readonly Expected[], hits: readonly Hit[]): Alignment {
+  const start = strokes[0]?.at ?? 0;
+  let best: Alignment | null = null;
+  let least = Number.POSITIVE_INFINITY;
+  for (const rush of RUSHES) {
+    const moved = rush === 0 ? hits : hits.map((hit) => ({ ...hit, at: seconds(start + (hit.at - start) * (1 + rush)) }));
+    const found = alignHits(strokes, moved);
+    const cost = found.cost + Math.abs(rush) * RUSH_COST;
+    if (cost < least) {
+      least = cost;
+      best = rush === 0 ? found : moveBack(found, hits, moved);
+    }
+    // Nothing is missed and nothing is far off: no other tempo would tell more.
+    if (rush === 0 && cost < strokes.length * CLOSE_COST) break;
+  }
+  return best as Alignment;
+}
+
+/** A third of the reach, squared: as far as a stroke may be off and still be its own for certain. */
+const CLOSE_COST = 0.1;
+
+function moveBack(found: Alignment, hits: readonly Hit[], moved: readonly Hit[]): Alignment {
+  const original = new Map(moved.map((hit, index) => [hit, hits[index] as Hit]));
+  const back = (hit: Hit) => original.get(hit) ?? hit;
+  return {
+    ...found,
+    pairs: found.pairs.map(({ expected, hit }) => ({
+      expected,
+      hit: back(hit),
+      offset: seconds(back(hit).at - expected.at),
+    })),
+    extra: found.extra.map(back),
+  };
+}
+
+/** For each stroke the hits within its reach. */
+function listEdges(strokes: readonly Expected[], hits: readonly Hit[]): Edge[][] {
+  let from = 0;
+  const most = strokes.reduce((reach, stroke) => Math.max(reach, stroke.reach), 0);
+  return strokes.map((stroke) => {
+    while (from < hits.length && (hits[from] as Hit).at < stroke.at - most) from++;
+    const edges: Edge[] = [];
+    for (let index = from; index < hits.length && (hits[index] as Hit).at <= stroke.at + stroke.reach; index++) {
+      const cost = pairCost(stroke, hits[index] as Hit);
+      // A pair saves the hit from being an extra one.
+      if (cost !== null) edges.push({ hit: index, cost: cost - EXTRA_COST });
+    }
+    return edges;
+  });
+}
+
+/** The hit of each stroke, or -1. Columns from `hits` on stand for "missed", one for each stroke. */
+function assign(edges: readonly (readonly Edge[])[], hits: number): Int32Array {
+  const rows = edges.map((own, row) => [...own, { hit: hits + row, cost: MISSED_COST }]);
+  const rowPotential = rows.map((own) => Math.min(...own.map(({ cost }) => cost)));
+  const columnPotential = new Float64Array(hits + rows.length);
+  const rowOf = new Int32Array(hits + rows.length).fill(-1);
+  for (let first = 0; first < rows.length; first++) {
+    const distance = new Map<number, number>();
+    const cameFrom = new Map<number, number>();
+    const settled = new Set<number>();
+    let row = first;
+    let walked = 0;
+    let end = -1;
+    while (end < 0) {
+      for (const { hit, cost } of rows[row] as readonly Edge[]) {
+        if (settled.has(hit)) continue;
+        const way = walked + cost - (rowPotential[row] as number) - (columnPotential[hit] as number);
+        if (way < (distance.get(hit) ?? Number.POSITIVE_INFINITY)) {
+          distance.set(hit, way);
+          cameFrom.set(hit, row);
+        }
+      }
+      let nearest = -1;
+      walked = Number.POSITIVE_INFINITY;
+      for (const [column, way] of distance) {
+        if (settled.has(column) || way >= walked) continue;
+        walked = way;
+        nearest = column;
+      }
+      if ((rowOf[nearest] as number) < 0) end = nearest;
+      else {
+        settled.add(nearest);
+        row = rowOf[nearest] as number;
+      }
+    }
+    rowPotential[first] = (rowPotential[first] as number) + walked;
+    for (const column of settled) {
+      const slack = walked - (distance.get(column) as number);
+      columnPotential[column] = (columnPotential[column] as number) - slack;
+      const owner = rowOf[column] as number;
+      rowPotential[owner] = (rowPotential[owner] as number) + slack;
+    }
+    turnOver(rowOf, cameFrom, first, end);
+  }
+  const hitOf = new Int32Array(rows.length).fill(-1);
+  for (let column = 0; column < hits; column++) {
+    const row = rowOf[column] as number;
+    if (row >= 0) hitOf[row] = column;
+  }
+  return hitOf;
+}
+
+/** Gives each column on the way to `end` to the row that it was reached from. */
+function turnOver(rowOf: Int32Array, cameFrom: ReadonlyMap<number, number>, first: number, end: number) {
+  let column = end;
+  for (;;) {
+    const row = cameFrom.get(column) as number;
+    const before = rowOf.indexOf(row);
+    rowOf[column] = row;
+    if (row === first) return;
+    column = before;
+  }
+}

@@ -1,0 +1,82 @@
+/** A simulated drummer: plays what is expected, with the faults that it is set to. Stands in for a kit. */
+
+import { makeRandom } from "../graph/count";
+import { type Hand, isHand, type Level } from "../stroke";
+import { type Seconds, seconds } from "../time";
+import type { Expected } from "./expect";
+import type { Hit } from "./hit";
+
+export interface Drummer {
+  /** The same seed plays the same. */
+  readonly seed: number;
+  /** Standard deviation of each stroke, in milliseconds. */
+  readonly steadiness: number;
+  /** Share by which it runs ahead of the tempo; negative drags. */
+  readonly rushing: number;
+  readonly weakHand: Hand;
+  /** Milliseconds that the weak hand is late. */
+  readonly weakLate: number;
+  /** Milliseconds that the feet are late. */
+  readonly feetLate: number;
+  /** Share of ghost notes that are left out, 0 to 1. */
+  readonly missedGhosts: number;
+  /** Share of strokes with which the next limb falls together, 0 to 1. */
+  readonly flams: number;
+  /** How alike accents, normal and ghost notes are: 0 clearly different, 1 all the same. */
+  readonly flatness: number;
+}
+
+/** Plays well enough to pass. */
+export const STEADY_DRUMMER: Drummer = {
+  seed: 1,
+  steadiness: 5,
+  rushing: 0,
+  weakHand: "L",
+  weakLate: 0,
+  feetLate: 0,
+  missedGhosts: 0,
+  flams: 0,
+  flatness: 0,
+};
+
+const VELOCITIES: Record<Level, number> = { ghost: 32, normal: 74, accent: 112 };
+/** Of one stroke's velocity. */
+const VELOCITY_SPREAD = 5;
+/** Seconds by which strokes that fall together are apart. */
+const FALLEN = [0.006, 0.024] as const;
+
+/** What it plays of one repeat, in order of time. Each repeat is another one of the same drummer. */
+export function playDrummer(strokes: readonly Expected[], drummer: Drummer, repeat: number): Hit[] {
+  const bits = makeRandom((drummer.seed + repeat * 7919) >>> 0);
+  const chance = () => bits() / 2 ** 32;
+  // Box and Muller's transform: a standard normal number from two even ones (1958).
+  const normal = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
+  const start = strokes[0]?.at ?? 0;
+  const times: number[] = [];
+  const hits: Hit[] = [];
+  for (const [index, stroke] of strokes.entries()) {
+    const [jitter, dropped, falls, loudness, apart] = [normal(), chance(), chance(), normal(), chance()];
+    const before = strokes[index - 1];
+    let at = start + (stroke.at - start) / (1 + drummer.rushing) + (jitter * drummer.steadiness) / 1000;
+    if (stroke.limb === drummer.weakHand) at += drummer.weakLate / 1000;
+    if (!isHand(stroke.limb)) at += drummer.feetLate / 1000;
+    const canFall = before && before.limb !== stroke.limb && before.moment !== stroke.moment && stroke.slot !== null;
+    if (canFall && falls < drummer.flams) {
+      at = (times[index - 1] as number) + FALLEN[0] + apart * (FALLEN[1] - FALLEN[0]);
+    }
+    times.push(at);
+    if (stroke.level === "ghost" && stroke.slot !== null && dropped < drummer.missedGhosts) continue;
+    hits.push({
+      at: seconds(at) as Seconds,
+      place: stroke.place,
+      limb: null,
+      velocity: velocityOf(stroke.level, drummer.flatness, loudness),
+    });
+  }
+  return hits.sort((a, b) => a.at - b.at);
+}
+
+function velocityOf(level: Level, flatness: number, loudness: number): number {
+  const wanted = VELOCITIES[level] + (VELOCITIES.normal - VELOCITIES[level]) * flatness;
+  return Math.round(Math.min(127, Math.max(1, wanted + loudness * VELOCITY_SPREAD)));
+}

@@ -1,0 +1,210 @@
+import { describe, expect, it } from "vitest";
+import { expectLine } from "../testing/expecting";
+import { seconds } from "../time";
+import { type Drummer, playDrummer, STEADY_DRUMMER } from "./drummer";
+import type { Expectation } from "./expect";
+import type { Hit } from "./hit";
+import { type Fault, type FaultKind, STRICTNESSES, thresholdsFor } from "./judge";
+import { hearRepeat, markHit } from "./listen";
+
+/** Lines with hands, feet, ghosts, accents and a kick before hands, at tempos that players practise them at. */
+const PHRASES: readonly [string, number][] = [
+  ["@4 >RlrL >RlrK >RlrL >RLKK", 90],
+  ["@6 >RlrrLK >RlrrLK >RLrlKK >RLRLRL", 60],
+  ["@4 >RlKR >LrKl >RlrK >RLRL", 75],
+];
+const SEEDS = 200;
+
+const hear = (expectation: Expectation, drummer: Partial<Drummer>, seed: number) =>
+  hearRepeat(expectation, playDrummer(expectation.strokes, { ...STEADY_DRUMMER, seed, ...drummer }, 0), "standard");
+
+interface Case {
+  readonly fault: string;
+  readonly set: Partial<Drummer>;
+  readonly named: (fault: Fault) => boolean;
+  /** Share of seeds in which it is named first. */
+  readonly least: number;
+}
+const kinds =
+  (...wanted: FaultKind[]) =>
+  ({ kind }: Fault) =>
+    wanted.includes(kind);
+
+const CASES: readonly Case[] = [
+  { fault: "unsteady", set: { steadiness: 38 }, named: kinds("unsteady", "uneven-limb"), least: 0.8 },
+  { fault: "rushing", set: { rushing: 0.03 }, named: kinds("rushing"), least: 0.98 },
+  { fault: "dragging", set: { rushing: -0.03 }, named: kinds("dragging"), least: 0.98 },
+  {
+    fault: "weak left hand late",
+    set: { weakLate: 35 },
+    named: ({ kind, limb }) => kind === "limb-late" && limb === "L",
+    least: 0.9,
+  },
+  {
+    fault: "weak right hand late",
+    set: { weakHand: "R", weakLate: 35 },
+    named: ({ kind, limb }) => kind === "limb-late" && limb === "R",
+    least: 0.9,
+  },
+  {
+    fault: "late feet",
+    set: { feetLate: 40 },
+    named: ({ kind, limb }) => kind === "limb-late" && limb === "K",
+    least: 0.9,
+  },
+  { fault: "missed ghosts", set: { missedGhosts: 0.6 }, named: kinds("missed-ghosts"), least: 0.9 },
+  { fault: "flams", set: { flams: 0.25 }, named: kinds("flams"), least: 0.9 },
+  { fault: "flat dynamics", set: { flatness: 0.9 }, named: kinds("ghosts-loud", "accents-weak"), least: 0.98 },
+];
+
+/** Rates by phrase; also printed, so that they can be read. */
+function ratesOf({ set, named }: Case) {
+  return PHRASES.map(([line, tempo]) => {
+    const expectation = expectLine(line, tempo);
+    let [first, anywhere] = [0, 0];
+    for (let seed = 1; seed <= SEEDS; seed++) {
+      const faults = hear(expectation, set, seed).judgement?.faults ?? [];
+      if (faults[0] && named(faults[0])) first++;
+      if (faults.some(named)) anywhere++;
+    }
+    return { first: first / SEEDS, anywhere: anywhere / SEEDS };
+  });
+}
+
+describe("the fault that a simulated drummer is set to", () => {
+  for (const one of CASES) {
+    it(`is the one that is named: ${one.fault}`, () => {
+      const rates = ratesOf(one);
+      console.log(
+        `${one.fault}: named first in ${rates.map(({ first }) => `${Math.round(first * 100)} %`).join(", ")}; ` +
+          `found in ${rates.map(({ anywhere }) => `${Math.round(anywhere * 100)} %`).join(", ")} of ${SEEDS} seeds`,
+      );
+      for (const { first } of rates) expect(first).toBeGreaterThanOrEqual(one.least);
+    });
+  }
+
+  it("is none for a steady one: hardly any repeat is called unclean", () => {
+    for (const [line, tempo] of PHRASES) {
+      const expectation = expectLine(line, tempo);
+      let clean = 0;
+      for (let seed = 1; seed <= SEEDS; seed++) {
+        if (hear(expectation, {}, seed).judgement?.result === "clean") clean++;
+      }
+      expect(clean / SEEDS).toBeGreaterThanOrEqual(0.97);
+    }
+  });
+});
+
+describe("a repeat", () => {
+  const expectation = expectLine("@4 >RlrL >RlrK >RlrL >RLKK", 90);
+  const perfect: Hit[] = expectation.strokes.map(({ at, place, level }) => ({
+    at,
+    place,
+    limb: null,
+    velocity: level === "accent" ? 110 : level === "ghost" ? 30 : 70,
+  }));
+  const judge = (hits: readonly Hit[], latency = 0) =>
+    hearRepeat(expectation, hits, "standard", seconds(latency));
+
+  it("that is as written is clean, with nothing to be said of it", () => {
+    const { measures, judgement } = judge(perfect);
+    expect(judgement).toMatchObject({ result: "clean", faults: [] });
+    expect(measures).toMatchObject({ heard: 16, expected: 16, handFootGap: 0, missedGraces: 0, doubled: 0 });
+  });
+
+  it("is judged after the latency is taken off", () => {
+    const late = perfect.map((hit) => ({ ...hit, at: seconds(hit.at + 0.045) }));
+    expect(judge(late).judgement?.faults[0]?.kind).toBe("late");
+    expect(judge(late, 0.045).judgement?.result).toBe("clean");
+  });
+
+  it("names a hand that is late after each kick", () => {
+    const line = expectLine("@4 RLKL RLKL RLKL RLRL", 90);
+    const hits = line.strokes.map(({ at, place, limb, moment }): Hit => {
+      const follows = limb === "L" && line.strokes[moment - 1]?.limb === "K";
+      return { at: seconds(at + (follows ? 0.03 : 0)), place, limb: null, velocity: null };
+    });
+    const fault = hearRepeat(line, hits, "standard").judgement?.faults[0];
+    expect(fault).toMatchObject({ kind: "after-late", limb: "L", after: "K", slots: [3, 7, 11] });
+    expect(fault?.by).toBeCloseTo(0.03, 3);
+  });
+
+  it("says loose unisons, and lets close ones be", () => {
+    const line = expectLine("@4 (>RK)LRL (>RK)LRL (>RK)LRL (>RK)LRL");
+    const open = (gap: number) =>
+      hearRepeat(
+        line,
+        line.strokes.map(({ at, place, limb }, index) => ({
+          at: seconds(at + (limb === "K" && index % 2 === 1 ? gap : 0)),
+          place,
+          limb: null,
+          velocity: null,
+        })),
+        "standard",
+      );
+    expect(open(0.01).judgement?.result).toBe("clean");
+    expect(open(0.05).judgement?.faults.map(({ kind }) => kind)).toContain("unisons");
+  });
+
+  it("on other surfaces and by other limbs says so", () => {
+    const moved = perfect.map((hit, index) => (index === 3 ? { ...hit, place: "t1" as const } : hit));
+    expect(judge(moved).judgement?.faults[0]).toMatchObject({ kind: "elsewhere", count: 1, slots: [3] });
+    const keys = expectation.strokes.map(({ at, limb }, index): Hit => {
+      return { at, place: null, limb: index === 4 ? "L" : limb, velocity: null };
+    });
+    expect(judge(keys).judgement?.faults[0]).toMatchObject({ kind: "other-limb", slots: [4] });
+  });
+
+  it("with a missed or an extra stroke is not clean, but gently taught a slip is let pass", () => {
+    const short = perfect.filter((_, index) => index !== 14);
+    expect(judge(short).judgement?.faults[0]).toMatchObject({ kind: "missed", count: 1, slots: [14] });
+    const more = [...perfect, { at: seconds(0.41), place: "t1" as const, limb: null, velocity: 60 }];
+    expect(judge(more).judgement?.faults[0]?.kind).toBe("extra");
+    const long = expectLine("@8 RLRL RLRL RLRL RLRL RLRL RLRL", 60);
+    const hits = long.strokes.slice(1).map(({ at, place }) => ({ at, place, limb: null, velocity: null }));
+    expect(hearRepeat(long, hits, "gentle").judgement?.result).toBe("clean");
+  });
+
+  it("of silence is not judged, nor what is played before and after the phrase", () => {
+    expect(judge([]).judgement).toBeNull();
+    expect(judge(perfect.slice(0, 2)).judgement).toBeNull();
+    const around = [-1.2, -0.6, 3.2, 3.9].map((at) => ({ at: seconds(at), place: null, limb: null, velocity: null }));
+    expect(judge([...around, ...perfect]).judgement?.result).toBe("clean");
+  });
+
+  it("whose pads trigger twice is judged as if they had not, and says how often", () => {
+    const twice = perfect.flatMap((hit) => [hit, { ...hit, at: seconds(hit.at + 0.012), velocity: 20 }]);
+    expect(judge(twice)).toMatchObject({ measures: { doubled: 16 }, judgement: { result: "clean" } });
+  });
+
+  it("does not blame timing for grace notes", () => {
+    const flams = expectLine("@4 '>RLRL '>RLRL '>RLRL '>RLRL");
+    expect(flams.strokes.filter(({ slot }) => slot === null)).toHaveLength(4);
+    const hits = flams.strokes.map(({ at, place, slot }): Hit => {
+      return { at: seconds(at - (slot === null ? 0.02 : 0)), place, limb: null, velocity: null };
+    });
+    const { judgement, measures } = hearRepeat(flams, hits, "standard");
+    expect(judgement?.result).toBe("clean");
+    expect(measures.missedGraces).toBe(0);
+  });
+});
+
+describe("thresholds", () => {
+  it("scale with the slot within bounds, and tighten with strictness", () => {
+    const at = (gap: number) => STRICTNESSES.map((one) => thresholdsFor(one, seconds(gap), 16).offset);
+    expect(at(0.167)).toEqual([0.16 * 0.167, 0.1 * 0.167, 0.06 * 0.167]);
+    expect(at(1)).toEqual([0.035, 0.025, 0.015]);
+    expect(at(0.02)).toEqual([0.012, 0.009, 0.006]);
+  });
+});
+
+describe("a mark while playing", () => {
+  it("is on the nearest stroke that has none yet", () => {
+    const { strokes } = expectLine("@4 RLKL", 90);
+    const hit = (at: number, place: Hit["place"] = null): Hit => ({ at: seconds(at), place, limb: null, velocity: null });
+    expect(markHit(strokes, new Set(), hit(0.18))?.expected.index).toBe(1);
+    expect(markHit(strokes, new Set([1]), hit(0.18))).toBeNull();
+    expect(markHit(strokes, new Set(), hit(0.3, "kk"))).toMatchObject({ expected: { limb: "K" } });
+    expect(markHit(strokes, new Set(), hit(2))).toBeNull();
+  });
+});
