@@ -49,6 +49,12 @@ export {
   type VoicingRule,
 } from "./kit/voicing";
 export * from "./landing";
+export * from "./listening/drummer";
+export * from "./listening/expect";
+export type { Hit } from "./listening/hit";
+export * from "./listening/judge";
+export * from "./listening/listen";
+export type { LimbMeasure, Measures } from "./listening/measure";
 export * from "./moves/apply";
 export { findMeeting, type Meeting } from "./moves/layer";
 export * from "./moves/move";
@@ -56,6 +62,12 @@ export * from "./moves/recipe";
 export { mirrorCell, readCell, reverseCell, rotateCell } from "./moves/shape";
 export { readRhythm } from "./moves/sound";
 export * from "./phrase";
+export * from "./practice/calibrate";
+export * from "./practice/care";
+export * from "./practice/climb";
+export * from "./practice/plan";
+export * from "./practice/step";
+export * from "./practice/today";
 export * from "./rewrite";
 export * from "./school";
 export * from "./search";

@@ -1,0 +1,94 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { RESULTS, type Result } from "../listening/judge";
+import { bpm } from "../time";
+import { begin, type ClimbRule, climb, fallsApart, rungAt, type Standing } from "./climb";
+
+const rule: ClimbRule = { start: bpm(60), goal: bpm(100), cleanInRow: 3, ceiling: 120 };
+
+function play(results: readonly Result[], given: ClimbRule = rule) {
+  let standing = begin(given);
+  const tempos: number[] = [];
+  const changes: string[] = [];
+  for (const result of results) {
+    const next = climb(standing, result, given);
+    standing = next.standing;
+    tempos.push(standing.tempo);
+    changes.push(next.change);
+  }
+  return { standing, tempos, changes };
+}
+const times = (count: number, result: Result): Result[] => Array.from({ length: count }, () => result);
+
+describe("the tempo of a step", () => {
+  it("goes up after three clean repeats in a row, and not before", () => {
+    expect(play(times(6, "clean")).tempos).toEqual([60, 60, 64, 64, 64, 68]);
+    expect(play(["clean", "clean", "nearly", "clean", "clean"]).tempos.at(-1)).toBe(60);
+    expect(play(["clean", "clean", "no", "clean", "clean", "clean"]).changes).toEqual([
+      "stay",
+      "stay",
+      "stay",
+      "stay",
+      "stay",
+      "up",
+    ]);
+  });
+
+  it("goes down after two misses in a row, and never far under where it starts", () => {
+    const up = times(9, "clean");
+    const top = play(up).tempos.at(-1) as number;
+    expect(play([...up, "no"]).tempos.at(-1)).toBe(top);
+    expect(play([...up, "no", "no"]).tempos.at(-1)).toBeLessThan(top - 1);
+    expect(play([...up, "no", "nearly", "no"]).tempos.at(-1)).toBe(top);
+    expect(play(times(60, "no")).tempos.at(-1)).toBe(42);
+  });
+
+  it("climbs in smaller steps towards the ceiling, and one by one over it", () => {
+    const rungs = [60, 90, 105, 112, 116, 119, 120, 130].map((tempo) => rungAt(tempo, rule));
+    expect(rungs).toEqual([4, 5, 4, 2, 1, 1, 1, 1]);
+    expect(rungAt(100, { ceiling: null })).toBe(6);
+  });
+
+  it("passes once the goal is clean so often in a row, and stays passed", () => {
+    const { standing, changes } = play(times(60, "clean"));
+    expect(changes.filter((change) => change === "passed")).toHaveLength(1);
+    expect(standing).toMatchObject({ tempo: 100, best: 100, passed: true });
+    const after = climb(climb(standing, "no", rule).standing, "no", rule).standing;
+    expect(after).toMatchObject({ passed: true, best: 100 });
+    expect(after.tempo).toBeLessThan(100);
+  });
+
+  it("whatever is played keeps between floor and goal, and best is a tempo that was clean", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom(...RESULTS), { maxLength: 120 }),
+        fc.integer({ min: 40, max: 90 }),
+        fc.integer({ min: 0, max: 80 }),
+        fc.option(fc.integer({ min: 30, max: 200 })),
+        (results, start, more, ceiling) => {
+          const given = { start: bpm(start), goal: bpm(start + more), cleanInRow: 3, ceiling };
+          let standing: Standing = begin(given);
+          const cleanAt = new Set<number>();
+          for (const result of results) {
+            if (result === "clean") cleanAt.add(standing.tempo);
+            const before = standing;
+            const { change, standing: after } = climb(standing, result, given);
+            standing = after;
+            expect(after.tempo).toBeGreaterThanOrEqual(Math.min(start, Math.max(20, Math.round(start * 0.7))));
+            expect(after.tempo).toBeLessThanOrEqual(given.goal);
+            if (change === "up") expect(after.tempo).toBeGreaterThan(before.tempo);
+            else if (change === "down") expect(after.tempo).toBeLessThan(before.tempo);
+            else expect(after.tempo).toBe(before.tempo);
+          }
+          if (standing.best !== null) expect(cleanAt.has(standing.best)).toBe(true);
+        },
+      ),
+    );
+  });
+
+  it("is said to fall apart when four of the last five are misses", () => {
+    expect(fallsApart(play(["no", "no", "clean", "no", "no"]).standing)).toBe(true);
+    expect(fallsApart(play(["no", "nearly", "clean", "no", "no"]).standing)).toBe(false);
+    expect(fallsApart(play(times(4, "no")).standing)).toBe(false);
+  });
+});

@@ -1,0 +1,202 @@
+import { describe, expect, it } from "vitest";
+import { limitsOf } from "../kit/limits";
+import { measureTravel } from "../kit/travel";
+import { ALL_STROKES } from "../kit/voicing";
+import type { Phrase } from "../phrase";
+import { FOUR_PIECE, SMALL } from "../testing/kits";
+import { lineOf } from "../testing/lines";
+import { barTicks, bpm, type Meter, ticks } from "../time";
+import { layOut } from "../timeline";
+import { makePlan, type Plan, reckonTempos } from "./plan";
+import { phraseOfStep, STEP_KINDS } from "./step";
+
+const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
+
+function phraseOf(text: string, tempo: number, more: Partial<Phrase> = {}): Phrase {
+  return {
+    meter: FOUR_FOUR,
+    tempo: bpm(tempo),
+    window: { start: ticks(0), length: barTicks(FOUR_FOUR) },
+    line: lineOf(text),
+    ...more,
+  };
+}
+
+const travel = measureTravel(FOUR_PIECE, limitsOf("working", "R"));
+const planOf = (phrase: Phrase, wish = {}): Plan => makePlan(phrase, travel, { goal: phrase.tempo, ...wish });
+
+/** A line a step, as it is reviewed. */
+function review({ tempos, steps }: Plan): string[] {
+  const { learning, middle, goal } = tempos;
+  return [
+    `${learning} / ${middle} / ${goal}`,
+    ...steps.map(({ id, slots, limbs, start, goal: to, ceiling, reason }) => {
+      const { code, ...numbers } = reason;
+      const told = Object.entries(numbers).map(([name, value]) => `${name} ${Math.floor(value)}`);
+      const part = slots ? ` [${slots.from}-${slots.to}]` : "";
+      const most = ceiling === null ? "none" : Math.floor(ceiling);
+      return `${id}${part} by ${limbs.join("")}, ${start} to ${to}, ceiling ${most}: ${[code, ...told].join(", ")}`;
+    }),
+  ];
+}
+
+describe("the plan of a phrase", () => {
+  it("of fives and a six with kicks, on one drum: limbs, cells, joins, the whole, the form, then its own", () => {
+    expect(review(planOf(phraseOf("@4 >RLRLK >RLRLK >RLRLKK", 100)))).toMatchInlineSnapshot(`
+      [
+        "50 / 75 / 100",
+        "hands by RL, 50 to 75, ceiling 203: hands-first, kicks 4",
+        "feet by KH, 50 to 75, ceiling 120: feet-first, strokes 4",
+        "together by RLKH, 50 to 67, ceiling 120: put-together",
+        "levels by RLKH, 50 to 67, ceiling 120: levels, ghosts 0, accents 3",
+        "cell >RLRLKK [10-15] by RLKH, 50 to 75, ceiling 120: bottleneck, ceiling 120",
+        "cell >RLRLK [0-4] by RLKH, 50 to 75, ceiling 203: cell, times 2",
+        "join >RLRLK >RLRLKK [5-15] by RLKH, 50 to 75, ceiling 120: bottleneck, ceiling 120",
+        "join >RLRLK >RLRLK [0-9] by RLKH, 50 to 75, ceiling 203: join",
+        "whole by RLKH, 50 to 100, ceiling 120: sticking",
+        "form by RLKH, 75 to 100, ceiling 120: in-time",
+        "other-lead by RLKH, 50 to 88, ceiling 120: both-leads",
+        "other-order by RLKH, 50 to 88, ceiling 120: own-order",
+        "between by RLKH, 50 to 75, ceiling 120: no-lump",
+      ]
+    `);
+  });
+
+  it("of a short fill is short", () => {
+    expect(review(planOf(phraseOf("@4 >RLRK", 120)))).toMatchInlineSnapshot(`
+      [
+        "60 / 90 / 120",
+        "hands by RL, 60 to 90, ceiling 219: hands-first, kicks 1",
+        "together by RLKH, 60 to 80, ceiling 219: put-together",
+        "whole by RLKH, 60 to 120, ceiling 219: sticking",
+        "form by RLKH, 90 to 120, ceiling 219: in-time",
+        "other-lead by RLKH, 60 to 105, ceiling 203: both-leads",
+      ]
+    `);
+  });
+
+  it("of ghosted sixes down the toms: levels, and the kit in two steps", () => {
+    const down = phraseOf("@6 >RlrLlr >RlrLlr >RlrLlr >RLRLRL", 84, {
+      voicing: [{ on: true, rule: { kind: "travel", path: "drums", direction: "down" }, filter: ALL_STROKES }],
+    });
+    expect(review(planOf(down))).toMatchInlineSnapshot(`
+      [
+        "40 / 62 / 84",
+        "levels by RLKH, 40 to 55, ceiling 120: levels, ghosts 12, accents 4",
+        "cell >RlrLlr [0-5] by RLKH, 40 to 62, ceiling 120: cell, times 3",
+        "cell >RLRLRL [18-23] by RLKH, 40 to 62, ceiling 135: cell, times 1",
+        "join >RlrLlr >RLRLRL [12-23] by RLKH, 40 to 62, ceiling 120: bottleneck, ceiling 49",
+        "join >RlrLlr >RlrLlr [0-11] by RLKH, 40 to 62, ceiling 120: join",
+        "whole by RLKH, 40 to 84, ceiling 120: sticking",
+        "full by RLKH, 40 to 84, ceiling 49: all-moves, surfaces 3",
+        "form by RLKH, 40 to 84, ceiling 49: in-time",
+        "other-lead by RLKH, 40 to 73, ceiling 53: both-leads",
+        "other-order by RLKH, 40 to 73, ceiling 98: own-order",
+        "between by RLKH, 40 to 62, ceiling 111: no-lump",
+      ]
+    `);
+  });
+
+  it("of two rates with a fast foot: what holds the whole back comes first", () => {
+    expect(review(planOf(phraseOf("@4 >RLRRL >RLK @8 RLRLKKKK @4 RL-", 96)))).toMatchInlineSnapshot(`
+      [
+        "40 / 68 / 96",
+        "hands by RL, 40 to 68, ceiling 101: hands-first, kicks 5",
+        "feet by KH, 40 to 68, ceiling 48: feet-first, strokes 5",
+        "together by RLKH, 40 to 59, ceiling 48: put-together",
+        "levels by RLKH, 40 to 59, ceiling 48: levels, ghosts 0, accents 2",
+        "cell RLRLKKKK [8-15] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
+        "cell >RLRRL [0-4] by RLKH, 40 to 68, ceiling 194: cell, times 1",
+        "cell >RLK [5-7] by RLKH, 40 to 68, ceiling none: cell, times 1",
+        "cell RL- [16-18] by RLKH, 40 to 68, ceiling none: cell, times 1",
+        "join >RLK RLRLKKKK [5-15] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
+        "join RLRLKKKK RL- [8-18] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
+        "join >RLRRL >RLK [0-7] by RLKH, 40 to 68, ceiling 194: join",
+        "whole by RLKH, 40 to 96, ceiling 48: sticking",
+        "form by RLKH, 40 to 96, ceiling 48: in-time",
+        "other-lead by RLKH, 40 to 82, ceiling 48: both-leads",
+      ]
+    `);
+  });
+
+  it("of hands only has no feet, and of feet only no hands", () => {
+    expect(review(planOf(phraseOf("@4 >RLRR >LRLL >RLRR >LRLL", 130)))).toMatchInlineSnapshot(`
+      [
+        "65 / 98 / 130",
+        "levels by RLKH, 65 to 87, ceiling 180: levels, ghosts 0, accents 4",
+        "cell >LRLL [4-7] by RLKH, 65 to 98, ceiling 180: bottleneck, ceiling 180",
+        "cell >RLRR [0-3] by RLKH, 65 to 98, ceiling 194: cell, times 2",
+        "join >RLRR >LRLL [0-7] by RLKH, 65 to 98, ceiling 180: bottleneck, ceiling 180",
+        "join >LRLL >RLRR [4-11] by RLKH, 65 to 98, ceiling 180: bottleneck, ceiling 180",
+        "whole by RLKH, 65 to 130, ceiling 180: sticking",
+        "form by RLKH, 98 to 130, ceiling 180: in-time",
+        "other-lead by RLKH, 65 to 114, ceiling 180: both-leads",
+        "other-order by RLKH, 65 to 114, ceiling 180: own-order",
+        "between by RLKH, 65 to 98, ceiling 130: no-lump",
+      ]
+    `);
+    const feet = planOf(phraseOf("@4 K-KH K-KH K-KH KKHH", 110));
+    expect(feet.steps.map(({ kind }) => kind)).toEqual(["cell", "cell", "join", "join", "whole", "form", "other-order", "between"]);
+  });
+
+  it("keeps the ids of its steps when something else of the phrase changes", () => {
+    const before = planOf(phraseOf("@4 >RLRLK >RLRLK >RLRLKK", 100)).steps.map(({ id }) => id);
+    const after = planOf(phraseOf("@4 >RLRLK >RLRLK >RLRLK -", 90)).steps.map(({ id }) => id);
+    expect(before).toContain("cell >RLRLK");
+    expect(after).toContain("cell >RLRLK");
+  });
+
+  it("is the mirror image for the mirrored phrase, but for the weaker hand's ceiling", () => {
+    const right = planOf(phraseOf("@4 >RLRLK >RLRLK >RLRLKK", 100)).steps;
+    const left = planOf(phraseOf("@4 >LRLRK >LRLRK >LRLRKK", 100)).steps;
+    expect(left.map(({ kind, goal }) => [kind, goal])).toEqual(right.map(({ kind, goal }) => [kind, goal]));
+  });
+
+  it("is there on the smallest kit, and empty for an empty phrase", () => {
+    const small = measureTravel(SMALL, limitsOf("learner", "L"));
+    const voicing = [{ on: true, rule: { kind: "by-cell", path: "toms" }, filter: ALL_STROKES }] as const;
+    const phrase = phraseOf("@4 >RLRL >RLRL >RLRL >RLKK", 90, { voicing });
+    expect(makePlan(phrase, small, { goal: bpm(90) }).steps.some(({ kind }) => kind === "form")).toBe(true);
+    expect(planOf(phraseOf("@4", 90)).steps).toEqual([]);
+  });
+
+  it("begins under what the player has had clean, or where the player says", () => {
+    expect(reckonTempos({ goal: bpm(120), known: bpm(100) }, 200)).toEqual({ learning: 85, middle: 103, goal: 120 });
+    expect(reckonTempos({ goal: bpm(120), learning: bpm(50) }, 200).learning).toBe(50);
+    expect(reckonTempos({ goal: bpm(120) }, 80).learning).toBe(48);
+    expect(reckonTempos({ goal: bpm(30) }, 200)).toEqual({ learning: 30, middle: 30, goal: 30 });
+  });
+});
+
+describe("the phrase of a step", () => {
+  const phrase = phraseOf("@4 >R/t1L/t1RLK >RLR/f1LK >RLRLKK", 100);
+
+  it("lasts as long as the phrase and has as many strokes, whatever the step", () => {
+    const whole = layOut(phrase, FOUR_PIECE);
+    for (const kind of STEP_KINDS) {
+      for (let repeat = 0; repeat < 20; repeat++) {
+        const played = phraseOfStep(phrase, kind, FOUR_PIECE, repeat);
+        expect(played, kind).not.toBeNull();
+        const timeline = layOut(played as Phrase, FOUR_PIECE);
+        expect(timeline.end).toBe(whole.end);
+        if (kind !== "between") expect(timeline.events.length).toBe(whole.events.length);
+      }
+    }
+  });
+
+  it("on one drum has the hands on the snare; basically, away for accents and first notes only", () => {
+    const places = (kind: "whole" | "basic") =>
+      layOut(phraseOfStep(phrase, kind, FOUR_PIECE) as Phrase, FOUR_PIECE)
+        .events.filter(({ limb }) => limb !== "K")
+        .map(({ place }) => place)
+        .join(" ");
+    expect(new Set(places("whole").split(" "))).toEqual(new Set(["sn"]));
+    expect(places("basic")).toBe("t1 sn sn sn sn sn sn sn sn sn sn sn");
+  });
+
+  it("between cells has another order by and by, the same for the same repeat", () => {
+    const orders = Array.from({ length: 12 }, (_, repeat) => JSON.stringify(phraseOfStep(phrase, "between", null, repeat)));
+    expect(new Set(orders).size).toBeGreaterThan(1);
+    expect(JSON.stringify(phraseOfStep(phrase, "between", null, 3))).toBe(orders[3]);
+  });
+});

@@ -1,0 +1,250 @@
+/** A plan made from a phrase's own structure: steps from its parts to the whole, with tempos and reasons. */
+
+import { type Ceiling, findCeiling } from "../kit/ceiling";
+import type { Travel } from "../kit/travel";
+import type { Phrase } from "../phrase";
+import { isHand, type Limb } from "../stroke";
+import { type Bpm, bpm, MIN_BPM } from "../time";
+import { layOut, type Timeline } from "../timeline";
+import type { ClimbRule } from "./climb";
+import {
+  canGoBetween,
+  type DistinctCell,
+  limbsOfStep,
+  listDistinctCells,
+  phraseOfStep,
+  type StepKind,
+  type StepPart,
+} from "./step";
+
+/** Why a step is there; worded by the interface. */
+export type StepReason =
+  | { readonly code: "hands-first"; readonly kicks: number }
+  | { readonly code: "feet-first"; readonly strokes: number }
+  | { readonly code: "put-together" }
+  | { readonly code: "levels"; readonly ghosts: number; readonly accents: number }
+  /** Nothing holds the whole back more than this. */
+  | { readonly code: "bottleneck"; readonly ceiling: number }
+  | { readonly code: "cell"; readonly times: number }
+  | { readonly code: "join" }
+  | { readonly code: "sticking" }
+  /** How many surfaces the hands go to. */
+  | { readonly code: "few-moves"; readonly surfaces: number }
+  | { readonly code: "all-moves"; readonly surfaces: number }
+  | { readonly code: "in-time" }
+  | { readonly code: "both-leads" }
+  | { readonly code: "own-order" }
+  | { readonly code: "no-lump" };
+
+export interface PlanStep extends StepPart, ClimbRule {
+  /** Of what it is, not of where it stands: progress stays when the phrase is edited elsewhere. */
+  readonly id: string;
+  readonly kind: StepKind;
+  readonly reason: StepReason;
+  /** Cells as text, for steps about some. */
+  readonly cells: readonly string[];
+}
+
+export interface Tempos {
+  readonly learning: Bpm;
+  readonly middle: Bpm;
+  readonly goal: Bpm;
+}
+
+export interface PlanWish {
+  /** Where the phrase is to arrive. */
+  readonly goal: Bpm;
+  /** What the player has set, in place of what is reckoned. */
+  readonly learning?: Bpm | undefined;
+  /** The highest tempo at which the player had the whole clean; null for none. */
+  readonly known?: Bpm | null | undefined;
+  readonly cleanInRow?: number | undefined;
+}
+
+export interface Plan {
+  readonly tempos: Tempos;
+  /** Of the whole as it is voiced. */
+  readonly ceiling: Ceiling | null;
+  readonly steps: readonly PlanStep[];
+}
+
+/** In a row: once is luck. */
+export const CLEAN_IN_ROW = 3;
+/** A phrase of so few strokes, or of one cell, is learned as one. */
+const SHORT = 6;
+/** More parts than this are more than anybody practises one by one. */
+const MOST_PARTS = 6;
+/** Learning begins at half the goal, and well under the ceiling. Our estimates. */
+const LEARNING = { ofGoal: 0.5, ofCeiling: 0.6, least: 40, ofKnown: 0.85 };
+
+/** A step starts at this share of its own ceiling at most. */
+const UNDER_CEILING = 0.8;
+
+/** Learning tempo, the middle, and the goal. */
+export function reckonTempos({ goal, learning, known }: PlanWish, ceiling: number | null): Tempos {
+  const half = goal * LEARNING.ofGoal;
+  const comfortable = ceiling === null ? half : Math.min(half, ceiling * LEARNING.ofCeiling);
+  const reckoned = known ? known * LEARNING.ofKnown : Math.max(comfortable, Math.min(goal, LEARNING.least));
+  const start = bpm(Math.min(goal, Math.max(MIN_BPM, Math.round(learning ?? reckoned))));
+  return { learning: start, middle: bpm(Math.round((start + goal) / 2)), goal };
+}
+
+/** The plan for a phrase on a kit; no steps for a phrase without strokes. */
+export function makePlan(phrase: Phrase, travel: Travel, wish: PlanWish): Plan {
+  const timeline = layOut(phrase, travel.kit);
+  const ceiling = findCeiling(timeline, travel);
+  const tempos = reckonTempos(wish, ceiling?.bpm ?? null);
+  const cleanInRow = wish.cleanInRow ?? CLEAN_IN_ROW;
+  const steps: PlanStep[] = [];
+  const add = (
+    kind: StepKind,
+    reason: StepReason,
+    [start, goal]: readonly [Bpm, Bpm],
+    part: { readonly slots: StepPart["slots"]; readonly cells: readonly string[] } = { slots: null, cells: [] },
+  ) => {
+    const played = phraseOfStep(phrase, kind, travel.kit);
+    if (!played) return;
+    const limbs = limbsOfStep(kind);
+    const most = ceilingOfPart(layOut(played, travel.kit), travel, part.slots, limbs);
+    // Nobody begins over what can be played.
+    const under = most === null ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
+    const id = part.cells.length > 0 ? `${kind} ${part.cells.join(" ")}` : kind;
+    steps.push({
+      id,
+      kind,
+      reason,
+      limbs,
+      start: bpm(Math.min(start, goal, under)),
+      goal,
+      cleanInRow,
+      ceiling: most,
+      ...part,
+    });
+  };
+  if (timeline.events.length === 0) return { tempos, ceiling, steps };
+  addParts(timeline, ceiling, tempos, add);
+  addWholes(phrase, timeline, tempos, add);
+  return { tempos, ceiling, steps };
+}
+
+type Add = (
+  kind: StepKind,
+  reason: StepReason,
+  tempos: readonly [Bpm, Bpm],
+  part?: { readonly slots: StepPart["slots"]; readonly cells: readonly string[] },
+) => void;
+
+/** Limbs apart, levels, cells and joins. */
+function addParts(timeline: Timeline, ceiling: Ceiling | null, { learning, middle, goal }: Tempos, add: Add) {
+  const events = timeline.events.filter(({ grace }) => grace === undefined);
+  const feet = events.filter(({ limb }) => !isHand(limb)).length;
+  const hands = events.length - feet;
+  const cells = listDistinctCells(timeline);
+  const isShort = events.length <= SHORT || (cells.length === 1 && (cells[0]?.times ?? 0) === 1);
+  const third = bpm(Math.round(learning + (goal - learning) / 3));
+  if (hands > 0 && feet > 0) add("hands", { code: "hands-first", kicks: feet }, [learning, middle]);
+  if (feet > 1 && hands > 0) add("feet", { code: "feet-first", strokes: feet }, [learning, middle]);
+  if (hands > 0 && feet > 0) add("together", { code: "put-together" }, [learning, third]);
+  const ghosts = events.filter(({ level }) => level === "ghost").length;
+  const accents = events.filter(({ level }) => level === "accent").length;
+  if (ghosts > 0 || (accents > 0 && accents < hands && !isShort)) {
+    add("levels", { code: "levels", ghosts, accents }, [learning, third]);
+  }
+  if (isShort) return;
+  const worst = ceiling ? [ceiling.bottleneck.from.slot, ceiling.bottleneck.to.slot] : [];
+  const isWorst = ({ firstSlot, size }: { firstSlot: number; size: number }) =>
+    worst.length > 0 && worst.every((slot) => slot >= firstSlot && slot < firstSlot + size);
+  const limit = ceiling?.bpm ?? 0;
+  if (cells.length > 1) {
+    // The one that holds the whole back may be another playing of the cell than its first.
+    const held = timeline.cells.find(isWorst);
+    const order = cells.map((cell) => ({ cell, first: held?.item === cell.item }));
+    for (const { cell, first } of worstFirst(order)) {
+      const reason: StepReason = first
+        ? { code: "bottleneck", ceiling: limit }
+        : { code: "cell", times: cell.times };
+      const slots = { from: cell.firstSlot, to: cell.firstSlot + cell.size - 1 };
+      add("cell", reason, [learning, middle], { slots, cells: [cell.text] });
+    }
+  }
+  const joins = listJoins(timeline, cells).map((join) => ({
+    ...join,
+    first: isWorst({ firstSlot: join.from, size: join.to - join.from + 1 }),
+  }));
+  for (const { from, to, cells: pair, first } of worstFirst(joins)) {
+    const reason: StepReason = first ? { code: "bottleneck", ceiling: limit } : { code: "join" };
+    add("join", reason, [learning, middle], { slots: { from, to }, cells: pair });
+  }
+}
+
+function worstFirst<Part extends { readonly first: boolean }>(parts: readonly Part[]): Part[] {
+  return parts.toSorted((a, b) => Number(b.first) - Number(a.first)).slice(0, MOST_PARTS);
+}
+
+/** Pairs of cells that follow one another, each kind once. */
+function listJoins({ cells }: Timeline, distinct: readonly DistinctCell[]) {
+  const joins = new Map<string, { from: number; to: number; cells: readonly string[] }>();
+  const nameOf = (index: number) => distinct.find(({ item }) => sameCell(item, cells[index]?.item))?.text ?? "";
+  for (const [index, cell] of cells.entries()) {
+    const next = cells[index + 1];
+    if (!next) break;
+    const pair = [nameOf(index), nameOf(index + 1)];
+    const key = pair.join(" ");
+    if (!joins.has(key)) {
+      joins.set(key, { from: cell.firstSlot, to: next.firstSlot + next.size - 1, cells: pair });
+    }
+  }
+  // Where there is but one join, between the only two cells, it is the whole phrase.
+  return cells.length > 2 ? [...joins.values()] : [];
+}
+
+function sameCell(a: DistinctCell["item"], b: DistinctCell["item"] | undefined): boolean {
+  return a === b || JSON.stringify(a.slots) === JSON.stringify(b?.slots);
+}
+
+/** On one drum, round the kit, in the groove, and made one's own. */
+function addWholes(phrase: Phrase, timeline: Timeline, { learning, middle, goal }: Tempos, add: Add) {
+  add("whole", { code: "sticking" }, [learning, goal]);
+  const surfaces = countSurfaces(timeline);
+  if (surfaces > 1) {
+    const basic = phraseOfStep(phrase, "basic", null);
+    const few = basic ? countMoves(layOut(basic)) : 0;
+    if (few > 0 && few < countMoves(timeline)) add("basic", { code: "few-moves", surfaces }, [middle, goal]);
+    add("full", { code: "all-moves", surfaces }, [middle, goal]);
+  }
+  add("form", { code: "in-time" }, [middle, goal]);
+  const most = bpm(Math.round((middle + goal) / 2));
+  const lead = new Set(timeline.events.map(({ limb }) => limb).filter(isHand));
+  if (lead.size === 2) add("other-lead", { code: "both-leads" }, [learning, most]);
+  if (listDistinctCells(timeline).length > 1) add("other-order", { code: "own-order" }, [learning, most]);
+  if (canGoBetween(phrase)) add("between", { code: "no-lump" }, [learning, middle]);
+}
+
+function countSurfaces(timeline: Timeline): number {
+  return new Set(timeline.events.flatMap(({ limb, place }) => (isHand(limb) ? [place] : []))).size;
+}
+
+/** How often a hand changes its surface. */
+function countMoves({ events }: Timeline): number {
+  const last = new Map<Limb, string>();
+  let moves = 0;
+  for (const { limb, place } of events) {
+    if (!isHand(limb)) continue;
+    if (last.has(limb) && last.get(limb) !== place) moves++;
+    last.set(limb, place);
+  }
+  return moves;
+}
+
+/** The ceiling of some slots, played by some limbs; null where nothing sets one. */
+function ceilingOfPart(
+  timeline: Timeline,
+  travel: Travel,
+  slots: StepPart["slots"],
+  limbs: readonly Limb[],
+): number | null {
+  const events = timeline.events.filter(
+    ({ slot, limb }) => limbs.includes(limb) && (!slots || (slot >= slots.from && slot <= slots.to)),
+  );
+  return findCeiling({ ...timeline, events }, travel)?.bpm ?? null;
+}

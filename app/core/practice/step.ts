@@ -1,0 +1,207 @@
+/** A step of a plan: what of a phrase is practised, and the phrase that is played for it. */
+
+import type { Kit } from "../kit/kit";
+import { mirrorVoicing } from "../kit/voicing";
+import { type CellItem, type Line, type LineItem, makeCell, mapSlots, mirrorLine, type Phrase } from "../phrase";
+import { buildAutomaton, compileSearch, isProblem, runToEnd } from "../search";
+import { type Counts, countWays, drawWays, totalWays } from "../graph/count";
+import { isHand, type Limb, LIMBS, mapEachStroke, type Slot, type Stroke } from "../stroke";
+import { formatSlots } from "../stick-line/write";
+import { type Bpm, type Rate, sameRate, slotTicks, ticks } from "../time";
+import { layOut, type Timeline, type TimelineCell } from "../timeline";
+
+export const STEP_KINDS = [
+  /** Hands alone, the feet's time kept. */
+  "hands",
+  /** Feet alone, against the pulse. */
+  "feet",
+  /** All limbs on one drum, slowly. */
+  "together",
+  /** Soft notes soft, accents equal. */
+  "levels",
+  /** One cell by itself. */
+  "cell",
+  /** Two cells that follow one another. */
+  "join",
+  /** The whole on one drum, over quarter notes. */
+  "whole",
+  /** The hands move on accents and first notes only. */
+  "basic",
+  /** As it is voiced. */
+  "full",
+  /** Groove, then the fill. */
+  "form",
+  /** Led by the other hand. */
+  "other-lead",
+  /** The cells in another order. */
+  "other-order",
+  /** The cells in any order, another one each time. */
+  "between",
+] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
+
+export interface StepPart {
+  /** Slots by their numbers, the last one included; null for all. */
+  readonly slots: { readonly from: number; readonly to: number } | null;
+  readonly limbs: readonly Limb[];
+}
+
+/** Where the hands play in a step. */
+export function isOnOneDrum(kind: StepKind): boolean {
+  return !["basic", "full", "form", "other-lead", "other-order"].includes(kind);
+}
+
+const FEET: readonly Limb[] = ["K", "H"];
+const HANDS: readonly Limb[] = ["R", "L"];
+
+export function limbsOfStep(kind: StepKind): readonly Limb[] {
+  return kind === "hands" ? HANDS : kind === "feet" ? FEET : LIMBS;
+}
+
+/** The phrase of a step. `repeat` matters between cells: each has an order of its own. Null where there is none. */
+export function phraseOfStep(phrase: Phrase, kind: StepKind, kit: Kit | null, repeat = 0): Phrase | null {
+  switch (kind) {
+    case "full":
+    case "form":
+      return phrase;
+    case "basic":
+      return placeBasically(phrase, kit);
+    case "other-lead":
+      return {
+        ...phrase,
+        line: mirrorLine(phrase.line),
+        ...(phrase.voicing ? { voicing: mirrorVoicing(phrase.voicing) } : {}),
+      };
+    case "other-order":
+      return turnCells(phrase);
+    case "between":
+      return drawBetween(phrase, repeat);
+    default:
+      return putOnOneDrum(phrase);
+  }
+}
+
+/** Without places: hands on the snare, feet on their own pedals. */
+export function putOnOneDrum({ voicing: _, ...phrase }: Phrase): Phrase {
+  return { ...phrase, line: mapSlots(phrase.line, (slot) => mapEachStroke(slot, withoutPlace)) };
+}
+
+function withoutPlace({ place: _, ...stroke }: Stroke): Stroke {
+  return stroke;
+}
+
+/** The hands go away for accents and for the first note of each cell, and are at home for the rest. */
+export function placeBasically(phrase: Phrase, kit: Kit | null): Phrase {
+  const timeline = layOut(phrase, kit);
+  const { voicing: _, ...rest } = phrase;
+  const line = writeOut(timeline, timeline.cells, ({ place, voiced }) =>
+    mapEachStroke(voiced, (stroke) =>
+      !isHand(stroke.limb) || place === 0 || stroke.level === "accent" ? stroke : withoutPlace(stroke),
+    ),
+  );
+  return { ...rest, line };
+}
+
+/** The second cell first, and so on, the first one last. */
+function turnCells(phrase: Phrase): Phrase | null {
+  const timeline = layOut(phrase);
+  const [first, ...others] = timeline.cells;
+  if (!first || others.length === 0) return null;
+  const rates = new Set(timeline.cells.map(({ rate }) => slotTicks(rate)));
+  // Cells of another rate would begin where their rate has no slot.
+  if (rates.size > 1) return null;
+  return { ...phrase, line: writeOut(timeline, [...others, first], ({ content }) => content) };
+}
+
+type LaidSlot = Timeline["slots"][number];
+
+/** A line of these cells, each written by itself, with its rate where that changes. */
+function writeOut(timeline: Timeline, cells: readonly TimelineCell[], write: (slot: LaidSlot) => Slot): Line {
+  const items: LineItem[] = [];
+  let rate: Rate | null = null;
+  for (const cell of cells) {
+    if (!rate || !sameRate(rate, cell.rate)) items.push({ kind: "rate", rate: cell.rate });
+    rate = cell.rate;
+    items.push(makeCell(timeline.slots.slice(cell.firstSlot, cell.firstSlot + cell.size).map(write)));
+  }
+  return items;
+}
+
+/** A cell that stands in a phrase, with where it is first played. */
+export interface DistinctCell {
+  readonly text: string;
+  readonly rate: Rate;
+  readonly item: CellItem;
+  readonly firstSlot: number;
+  readonly size: number;
+  readonly times: number;
+}
+
+/** The cells of a phrase, each once, in order of playing. */
+export function listDistinctCells({ cells }: Timeline): DistinctCell[] {
+  const found = new Map<string, DistinctCell>();
+  for (const { item, rate, firstSlot, size } of cells) {
+    const text = formatSlots(item.slots);
+    const key = `${slotTicks(rate)} ${text}`;
+    const known = found.get(key);
+    found.set(key, known ? { ...known, times: known.times + 1 } : { text, rate, item, firstSlot, size, times: 1 });
+  }
+  return [...found.values()];
+}
+
+/** Cells that are improvised between: more than three are too many to keep in mind. */
+const MOST_BETWEEN = 3;
+
+const drawn = new WeakMap<Line, { readonly counts: Counts; readonly pieces: readonly Line[] } | null>();
+
+/** How to fill the length of the phrase with its own cells in any order; null where it has one cell, or several rates. */
+function countBetween(phrase: Phrase) {
+  const known = drawn.get(phrase.line);
+  if (known !== undefined) return known;
+  const timeline = layOut(phrase);
+  const cells = listDistinctCells(timeline).toSorted((a, b) => b.times - a.times);
+  const first = cells[0];
+  const made = first && cells.every(({ rate }) => sameRate(rate, first.rate)) && cells.length > 1 ? count(cells) : null;
+  drawn.set(phrase.line, made);
+  return made;
+
+  function count(all: readonly DistinctCell[]) {
+    const few = all.slice(0, MOST_BETWEEN);
+    const rate = few[0]?.rate as Rate;
+    const length = ticks(timeline.slots.length * slotTicks(rate));
+    const compiled = compileSearch({
+      meter: phrase.meter,
+      rate,
+      tempo: phrase.tempo,
+      window: { start: phrase.window.start, length },
+      pool: few.map(({ item }) => ({ cell: item.slots, mirrors: false, rotations: false, least: 0, most: null })),
+      rules: [],
+    });
+    if (isProblem(compiled)) return null;
+    const automaton = runToEnd(buildAutomaton(compiled));
+    if (!automaton) return null;
+    const counts = countWays(automaton);
+    const opening: LineItem = { kind: "rate", rate };
+    return totalWays(counts) > 1n
+      ? { counts, pieces: compiled.pieces.map(({ cell }) => [opening, makeCell(cell)]) }
+      : null;
+  }
+}
+
+export function canGoBetween(phrase: Phrase): boolean {
+  return countBetween(phrase) !== null;
+}
+
+/** Cells of the phrase in an order of this repeat's own; each order that fills its length is as likely as any other. */
+function drawBetween(phrase: Phrase, repeat: number): Phrase | null {
+  const ways = countBetween(phrase);
+  if (!ways) return null;
+  const [way] = drawWays(ways.counts, 1, repeat + 1);
+  const items = (way ?? []).flatMap((piece, index) => (ways.pieces[piece] ?? []).slice(index === 0 ? 0 : 1));
+  return putOnOneDrum({ ...phrase, line: items });
+}
+
+/** The same phrase at another tempo. */
+export function atTempo(phrase: Phrase, tempo: Bpm): Phrase {
+  return phrase.tempo === tempo ? phrase : { ...phrase, tempo };
+}
