@@ -4,10 +4,13 @@ import { z } from "zod";
 import type { BookContents } from "~/formats/book";
 import { rudimentMarkSchema } from "~/formats/cell";
 import type { FillContent } from "~/formats/fill";
+import { planSchema } from "~/formats/plan";
+import { runSchema } from "~/formats/run";
 import { makeDemoFills } from "./demo";
 import { DEMO_MARKS, makeDemoCells } from "./demo-cells";
 import { makeDemoGrooves } from "./demo-grooves";
 import { makeDemoKits } from "./demo-kits";
+import { makeDemoPractice } from "./demo-practice";
 import { makeDemoSearches } from "./demo-searches";
 import { GROOVES } from "./grooves";
 import { KITS } from "./kits";
@@ -53,7 +56,10 @@ export function loadDemoBook(now: number): BookContents {
     const at = now - daysAgo * DAY;
     return { id, createdAt: at, updatedAt: at, content };
   };
+  const { plans, runs } = makeDemoPractice(now);
   return {
+    plans: z.array(planSchema).min(8).parse(plans),
+    runs: z.array(runSchema).min(300).parse(runs),
     fills: z.array(demoFillSchema).min(12).parse(makeDemoFills()).map(date),
     cells: z.array(demoCellSchema).min(8).parse(makeDemoCells()).map(date),
     rudiments: z.array(rudimentMarkSchema).parse(DEMO_MARKS),

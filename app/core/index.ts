@@ -66,6 +66,7 @@ export * from "./practice/calibrate";
 export * from "./practice/care";
 export * from "./practice/climb";
 export * from "./practice/plan";
+export * from "./practice/progress";
 export * from "./practice/step";
 export * from "./practice/today";
 export * from "./rewrite";

@@ -178,6 +178,7 @@ describe("the whole book", () => {
       searches: { added: 0, same: 0, beside: 0 },
       kits: { added: 0, same: 0, beside: 0 },
       grooves: { added: 1, same: 0, beside: 0 },
+      runs: { added: 0, same: 0, beside: 0 },
     });
     expect(await gatherBook(other)).toEqual(await gatherBook(book));
     expect((await listRows(other.cells))[0]?.content).toMatchObject({ text: ">LRLLKK", moves, origin });
@@ -241,6 +242,8 @@ describe("the book", () => {
       searches: [{ id: "s", createdAt: 1, updatedAt: 1, content: makeSearch({ name: "one" }) }],
       kits: [{ id: "k", createdAt: 1, updatedAt: 1, content: kitContent("one") }],
       grooves: [{ id: "g", createdAt: 1, updatedAt: 1, content: makeGrooveContent({ text: "@1 KLKL" }) }],
+      plans: [],
+      runs: [],
     }));
     const opened = await openBook("demo", demo);
     await opened.fills.clear();

@@ -5,6 +5,8 @@ import type { CellContent, OwnCell, RudimentMark } from "~/formats/cell";
 import type { Fill, FillContent } from "~/formats/fill";
 import type { GrooveContent, SavedGroove } from "~/formats/groove";
 import type { KitContent, SavedKit } from "~/formats/kit";
+import type { PlanRow } from "~/formats/plan";
+import type { Run } from "~/formats/run";
 import type { SavedSearch, SearchContent } from "~/formats/search";
 import type { Row, RowTable } from "./rows";
 
@@ -32,6 +34,8 @@ export class BookDatabase extends Dexie {
   searches!: RowTable<SearchContent>;
   kits!: RowTable<KitContent>;
   grooves!: RowTable<GrooveContent>;
+  plans!: Table<PlanRow, string>;
+  runs!: Table<Run, string>;
   preferences!: Table<PreferencesRow, string>;
   marks!: Table<MarkRow, string>;
 
@@ -42,6 +46,7 @@ export class BookDatabase extends Dexie {
     this.version(3).stores({ searches: "id, updatedAt, deletedAt" });
     this.version(4).stores({ kits: "id, updatedAt, deletedAt" });
     this.version(5).stores({ grooves: "id, updatedAt, deletedAt" });
+    this.version(6).stores({ plans: "id", runs: "id, at" });
   }
 }
 
@@ -55,6 +60,8 @@ export interface DemoBook {
   readonly searches: readonly SavedSearch[];
   readonly kits: readonly SavedKit[];
   readonly grooves: readonly SavedGroove[];
+  readonly plans: readonly PlanRow[];
+  readonly runs: readonly Run[];
 }
 /** What fills a new demo book. */
 export type DemoSource = () => Promise<DemoBook>;
@@ -78,17 +85,18 @@ const CELLS_MARK = "demo-cells-filled";
 const SEARCHES_MARK = "demo-searches-filled";
 const KITS_MARK = "demo-kits-filled";
 const GROOVES_MARK = "demo-grooves-filled";
-const DEMO_MARKS = [FILLS_MARK, CELLS_MARK, SEARCHES_MARK, KITS_MARK, GROOVES_MARK];
+const RUNS_MARK = "demo-runs-filled";
+const DEMO_MARKS = [FILLS_MARK, CELLS_MARK, SEARCHES_MARK, KITS_MARK, GROOVES_MARK, RUNS_MARK];
 
 async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
   const database = new BookDatabase(NAMES[name]);
   await database.open();
-  const { fills, cells, rudiments, searches, kits, grooves, preferences, marks } = database;
+  const { fills, cells, rudiments, searches, kits, grooves, plans, runs, preferences, marks } = database;
   if (name === "demo" && (await marks.bulkGet(DEMO_MARKS)).includes(undefined)) {
     const content = await demo();
     await database.transaction(
       "rw",
-      [fills, cells, rudiments, searches, kits, grooves, preferences, marks],
+      [fills, cells, rudiments, searches, kits, grooves, plans, runs, preferences, marks],
       async () => {
         // Another tab may have come first.
         if (await isFirstTime(database, FILLS_MARK)) await fills.bulkPut(content.fills.map(newRow));
@@ -98,6 +106,10 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
         }
         if (await isFirstTime(database, SEARCHES_MARK)) await searches.bulkPut(content.searches.map(newRow));
         if (await isFirstTime(database, GROOVES_MARK)) await grooves.bulkPut(content.grooves.map(newRow));
+        if (await isFirstTime(database, RUNS_MARK)) {
+          await plans.bulkPut([...content.plans]);
+          await runs.bulkPut([...content.runs]);
+        }
         if (await isFirstTime(database, KITS_MARK)) {
           await kits.bulkPut(content.kits.map(newRow));
           // The demo's drummer plays her own; whoever has chosen one already keeps it.

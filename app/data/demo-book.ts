@@ -5,6 +5,8 @@ import { ownCellSchema, rudimentMarkSchema } from "~/formats/cell";
 import { fillSchema } from "~/formats/fill";
 import { savedGrooveSchema } from "~/formats/groove";
 import { savedKitSchema } from "~/formats/kit";
+import { planSchema } from "~/formats/plan";
+import { runSchema } from "~/formats/run";
 import { savedSearchSchema } from "~/formats/search";
 
 /** @public loaded by name, where there is a demo to be filled */
@@ -15,4 +17,6 @@ export const demoSchema = z.object({
   searches: z.array(savedSearchSchema),
   kits: z.array(savedKitSchema),
   grooves: z.array(savedGrooveSchema),
+  plans: z.array(planSchema),
+  runs: z.array(runSchema),
 });

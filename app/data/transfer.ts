@@ -6,6 +6,8 @@ import { fillSchema } from "~/formats/fill";
 import { savedGrooveSchema } from "~/formats/groove";
 import { savedKitSchema } from "~/formats/kit";
 import { MAX_TAGS } from "~/formats/phrase";
+import { planSchema } from "~/formats/plan";
+import { runSchema } from "~/formats/run";
 import { savedSearchSchema } from "~/formats/search";
 import { listRudimentMarks } from "./cells";
 import type { BookDatabase } from "./database";
@@ -15,7 +17,7 @@ import { listRows, takeRow, toItem } from "./rows";
 export async function gatherBook(book: BookDatabase): Promise<BookContents> {
   return book.transaction(
     "r",
-    [book.fills, book.cells, book.rudiments, book.searches, book.kits, book.grooves],
+    [book.fills, book.cells, book.rudiments, book.searches, book.kits, book.grooves, book.plans, book.runs],
     async () => ({
       fills: (await listRows(book.fills)).map(toItem),
       cells: (await listRows(book.cells)).map(toItem),
@@ -23,6 +25,8 @@ export async function gatherBook(book: BookDatabase): Promise<BookContents> {
       searches: (await listRows(book.searches)).map(toItem),
       kits: (await listRows(book.kits)).map(toItem),
       grooves: (await listRows(book.grooves)).map(toItem),
+      plans: await book.plans.toArray(),
+      runs: await book.runs.orderBy("at").toArray(),
     }),
   );
 }
@@ -31,13 +35,14 @@ export async function gatherBook(book: BookDatabase): Promise<BookContents> {
 export async function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
   return book.transaction(
     "rw",
-    [book.fills, book.cells, book.rudiments, book.searches, book.kits, book.grooves],
+    [book.fills, book.cells, book.rudiments, book.searches, book.kits, book.grooves, book.plans, book.runs],
     async () => {
       const fills: Record<Taken, number> = { added: 0, same: 0, beside: 0 };
       const cells = { ...fills };
       const searches = { ...fills };
       const kits = { ...fills };
       const grooves = { ...fills };
+      const runs = { ...fills };
       for (const fill of contents.fills) fills[await takeRow(book.fills, fillSchema.parse(fill))]++;
       const known = new Map((await listRows(book.cells)).map((row) => [JSON.stringify(row.content), row.id]));
       for (const given of contents.cells) {
@@ -57,7 +62,17 @@ export async function importBook(book: BookDatabase, contents: BookContents): Pr
       }
       for (const given of contents.kits) kits[await takeRow(book.kits, savedKitSchema.parse(given))]++;
       for (const given of contents.grooves) grooves[await takeRow(book.grooves, savedGrooveSchema.parse(given))]++;
-      return { fills, cells, searches, kits, grooves };
+      for (const given of contents.plans) {
+        const plan = planSchema.parse(given);
+        // How far one is with a fill stays as it is here.
+        if (!(await book.plans.get(plan.id))) await book.plans.add(plan);
+      }
+      const have = new Set(await book.runs.toCollection().primaryKeys());
+      const added = contents.runs.filter(({ id }) => !have.has(id)).map((run) => runSchema.parse(run));
+      await book.runs.bulkAdd(added);
+      runs.added = added.length;
+      runs.same = contents.runs.length - added.length;
+      return { fills, cells, searches, kits, grooves, runs };
     },
   );
 }

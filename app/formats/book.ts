@@ -5,14 +5,18 @@ import { type OwnCell, ownCellSchema, type RudimentMark, rudimentMarkSchema } fr
 import { type Fill, fillSchema } from "./fill";
 import { type SavedGroove, savedGrooveSchema } from "./groove";
 import { type SavedKit, savedKitSchema } from "./kit";
+import { type PlanRow, planSchema } from "./plan";
+import { type Run, runSchema } from "./run";
 import { type SavedSearch, savedSearchSchema } from "./search";
 
 export const BOOK_FORMAT = "dime-stack-book";
-export const BOOK_VERSION = 5;
+export const BOOK_VERSION = 6;
 export const BOOK_EXTENSION = ".dimestack.json";
 /** Files over this are refused unread. */
-export const MAX_BOOK_BYTES = 8 * 1024 * 1024;
+export const MAX_BOOK_BYTES = 64 * 1024 * 1024;
 const MAX_BOOK_ITEMS = 5_000;
+/** Several years of practice. */
+const MAX_BOOK_RUNS = 100_000;
 
 /** All that a player's book holds. */
 export interface BookContents {
@@ -25,9 +29,22 @@ export interface BookContents {
   readonly kits: readonly SavedKit[];
   /** Own grooves, as with kits. */
   readonly grooves: readonly SavedGroove[];
+  /** How far the player is with the fills. */
+  readonly plans: readonly PlanRow[];
+  /** All that was practised. */
+  readonly runs: readonly Run[];
 }
 
-export const EMPTY_BOOK: BookContents = { fills: [], cells: [], rudiments: [], searches: [], kits: [], grooves: [] };
+export const EMPTY_BOOK: BookContents = {
+  fills: [],
+  cells: [],
+  rudiments: [],
+  searches: [],
+  kits: [],
+  grooves: [],
+  plans: [],
+  runs: [],
+};
 
 const ITEMS = {
   fills: z.array(fillSchema).max(MAX_BOOK_ITEMS),
@@ -36,6 +53,8 @@ const ITEMS = {
   searches: z.array(savedSearchSchema).max(MAX_BOOK_ITEMS),
   kits: z.array(savedKitSchema).max(MAX_BOOK_ITEMS),
   grooves: z.array(savedGrooveSchema).max(MAX_BOOK_ITEMS),
+  plans: z.array(planSchema).max(MAX_BOOK_ITEMS),
+  runs: z.array(runSchema).max(MAX_BOOK_RUNS),
 } as const;
 
 /** A book of a version, with what it had; what came later is empty. */
@@ -51,7 +70,7 @@ function versionSchema<Version extends number>(
     }));
 }
 
-const { fills, cells, rudiments, searches, kits, grooves } = ITEMS;
+const { fills, cells, rudiments, searches, kits, grooves, plans, runs } = ITEMS;
 /** Each version that was ever written is read. */
 const VERSIONS: Readonly<Record<number, z.ZodType<BookContents>>> = {
   1: versionSchema(1, { fills }),
@@ -59,6 +78,7 @@ const VERSIONS: Readonly<Record<number, z.ZodType<BookContents>>> = {
   3: versionSchema(3, { fills, cells, rudiments, searches }),
   4: versionSchema(4, { fills, cells, rudiments, searches, kits }),
   5: versionSchema(5, { fills, cells, rudiments, searches, kits, grooves }),
+  6: versionSchema(6, { fills, cells, rudiments, searches, kits, grooves, plans, runs }),
 };
 
 /** What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it. */
@@ -69,6 +89,7 @@ export interface ImportCount {
   readonly searches: Readonly<Record<Taken, number>>;
   readonly kits: Readonly<Record<Taken, number>>;
   readonly grooves: Readonly<Record<Taken, number>>;
+  readonly runs: Readonly<Record<Taken, number>>;
 }
 
 const KINDS = {
@@ -78,6 +99,8 @@ const KINDS = {
   searches: "search",
   kits: "kit",
   grooves: "groove",
+  plans: "plan",
+  runs: "run",
 } as const;
 type BookKey = keyof typeof KINDS;
 export type BookItemKind = (typeof KINDS)[BookKey];
@@ -101,8 +124,11 @@ export type BookReading =
   | { readonly ok: false; readonly problem: BookProblem };
 
 export function writeBook(contents: BookContents): string {
-  const book = { format: BOOK_FORMAT, version: BOOK_VERSION, ...contents };
-  return `${JSON.stringify(book, null, 2)}\n`;
+  const { runs, ...rest } = contents;
+  const book = JSON.stringify({ format: BOOK_FORMAT, version: BOOK_VERSION, ...rest }, null, 2);
+  // A line a run: there are thousands of them.
+  const lines = runs.map((run) => `    ${JSON.stringify(run)}`).join(",\n");
+  return `${book.slice(0, -2)},\n  "runs": [${lines ? `\n${lines}\n  ` : ""}]\n}\n`;
 }
 
 /** Reads a book file. Never throws; a file is taken whole or not at all. */

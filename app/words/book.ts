@@ -12,6 +12,8 @@ const ITEM_NAMES: Record<BookItemKind, string> = {
   search: "Search",
   kit: "Kit",
   groove: "Groove",
+  plan: "Plan",
+  run: "Run",
 };
 
 /** What, where, and how to mend it; nothing was changed in any case. */
@@ -33,12 +35,13 @@ export function wordBookProblem(problem: BookProblem): string {
 }
 
 /** What an import did. */
-export function wordImport({ fills, cells, searches, kits, grooves }: ImportCount): string {
+export function wordImport({ fills, cells, searches, kits, grooves, runs }: ImportCount): string {
   const parts = [count(fills.added, "new fill")];
   if (cells.added > 0) parts.push(count(cells.added, "new cell"));
   if (searches.added > 0) parts.push(searches.added === 1 ? "1 new search" : `${searches.added} new searches`);
   if (kits.added > 0) parts.push(count(kits.added, "new kit"));
   if (grooves.added > 0) parts.push(count(grooves.added, "new groove"));
+  if (runs.added > 0) parts.push(count(runs.added, "new run"));
   const same = fills.same + cells.same + searches.same + kits.same + grooves.same;
   const beside = fills.beside + cells.beside + searches.beside + kits.beside + grooves.beside;
   if (same > 0) parts.push(`${same} that you have already`);

@@ -4,7 +4,7 @@ import { expectLine } from "../testing/expecting";
 import { seconds } from "../time";
 import { alignHits, EXTRA_COST, MISSED_COST, pairCost } from "./align";
 import type { Expected } from "./expect";
-import { DOUBLE_TRIGGER, type Hit, cleanHits } from "./hit";
+import { cleanHits, DOUBLE_TRIGGER, type Hit } from "./hit";
 
 /** Tries every way to pair. */
 function cheapestByTrying(strokes: readonly Expected[], hits: readonly Hit[]): number {
@@ -92,7 +92,10 @@ describe("hits as they are reported", () => {
       [0.2, "sn"],
     ]);
     expect(cleanHits([hit(0, "sn"), hit(DOUBLE_TRIGGER, "sn")]).echoes).toEqual([]);
-    const flam = [{ ...hit(0, "sn"), velocity: 90 }, { ...hit(0.012, "sn"), velocity: 88 }];
+    const flam = [
+      { ...hit(0, "sn"), velocity: 90 },
+      { ...hit(0.012, "sn"), velocity: 88 },
+    ];
     expect(cleanHits(flam).echoes).toEqual([]);
   });
 });

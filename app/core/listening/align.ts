@@ -84,7 +84,8 @@ export function alignRushed(strokes: readonly Expected[], hits: readonly Hit[]):
   let best: Alignment | null = null;
   let least = Number.POSITIVE_INFINITY;
   for (const rush of RUSHES) {
-    const moved = rush === 0 ? hits : hits.map((hit) => ({ ...hit, at: seconds(start + (hit.at - start) * (1 + rush)) }));
+    const moved =
+      rush === 0 ? hits : hits.map((hit) => ({ ...hit, at: seconds(start + (hit.at - start) * (1 + rush)) }));
     const found = alignHits(strokes, moved);
     const cost = found.cost + Math.abs(rush) * RUSH_COST;
     if (cost < least) {

@@ -21,7 +21,11 @@ export interface Thresholds {
   /** Missed or extra strokes that are let pass in so many. */
   readonly slips: number;
   /** Least decibels of velocity from one level to the next but one. */
-  readonly contrast: { readonly accentOverNormal: number; readonly normalOverGhost: number; readonly accentOverGhost: number };
+  readonly contrast: {
+    readonly accentOverNormal: number;
+    readonly normalOverGhost: number;
+    readonly accentOverGhost: number;
+  };
 }
 
 interface StrictnessNumbers {
@@ -127,7 +131,11 @@ const FLAM = 2.2;
 const MORE = 0.45;
 
 /** Null where too little was heard to be judged. */
-export function judgeRepeat(measures: Measures, { gap, strokes }: Expectation, strictness: Strictness): Judgement | null {
+export function judgeRepeat(
+  measures: Measures,
+  { gap, strokes }: Expectation,
+  strictness: Strictness,
+): Judgement | null {
   const thresholds = thresholdsFor(strictness, gap, strokes.length);
   if (measures.expected === 0 || measures.heard < measures.expected * PLAYED_SHARE) return null;
   const faults = listFaults(measures, thresholds)
@@ -259,7 +267,12 @@ function listLevels({ contrast }: Measures, { contrast: least }: Thresholds): Fa
   const faults: Fault[] = [];
   const accents = short(contrast.accentOverNormal, least.accentOverNormal);
   if (accents > 0) {
-    faults.push({ kind: "accents-weak", severity: accents, by: Math.max(0, contrast.accentOverNormal ?? 0), slots: [] });
+    faults.push({
+      kind: "accents-weak",
+      severity: accents,
+      by: Math.max(0, contrast.accentOverNormal ?? 0),
+      slots: [],
+    });
   }
   const soft = contrast.normalOverGhost ?? contrast.accentOverGhost;
   const wanted = contrast.normalOverGhost === null ? least.accentOverGhost : least.normalOverGhost;

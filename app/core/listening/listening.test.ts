@@ -103,8 +103,7 @@ describe("a repeat", () => {
     limb: null,
     velocity: level === "accent" ? 110 : level === "ghost" ? 30 : 70,
   }));
-  const judge = (hits: readonly Hit[], latency = 0) =>
-    hearRepeat(expectation, hits, "standard", seconds(latency));
+  const judge = (hits: readonly Hit[], latency = 0) => hearRepeat(expectation, hits, "standard", seconds(latency));
 
   it("that is as written is clean, with nothing to be said of it", () => {
     const { measures, judgement } = judge(perfect);
@@ -201,7 +200,12 @@ describe("thresholds", () => {
 describe("a mark while playing", () => {
   it("is on the nearest stroke that has none yet", () => {
     const { strokes } = expectLine("@4 RLKL", 90);
-    const hit = (at: number, place: Hit["place"] = null): Hit => ({ at: seconds(at), place, limb: null, velocity: null });
+    const hit = (at: number, place: Hit["place"] = null): Hit => ({
+      at: seconds(at),
+      place,
+      limb: null,
+      velocity: null,
+    });
     expect(markHit(strokes, new Set(), hit(0.18))?.expected.index).toBe(1);
     expect(markHit(strokes, new Set([1]), hit(0.18))).toBeNull();
     expect(markHit(strokes, new Set(), hit(0.3, "kk"))).toMatchObject({ expected: { limb: "K" } });

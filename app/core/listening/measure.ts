@@ -1,6 +1,6 @@
 /** What one repeat was like, in numbers. Offsets are late when positive. */
 
-import { isHand, LIMBS, type Level, type Limb } from "../stroke";
+import { isHand, type Level, LIMBS, type Limb } from "../stroke";
 import { type Seconds, seconds } from "../time";
 import type { Alignment, Pair } from "./align";
 import type { Expectation, Expected } from "./expect";
@@ -118,7 +118,9 @@ export function measureRepeat(
 /** What is played outside the phrase is nothing of it: grooves before it are free. */
 function isWithin(hit: Hit, strokes: readonly Expected[]): boolean {
   const [first, last] = [strokes[0], strokes.at(-1)];
-  return first !== undefined && last !== undefined && hit.at >= first.at - first.reach && hit.at <= last.at + last.reach;
+  return (
+    first !== undefined && last !== undefined && hit.at >= first.at - first.reach && hit.at <= last.at + last.reach
+  );
 }
 
 function mean(values: readonly number[]): number {
@@ -192,7 +194,9 @@ function measureUnevenness(own: readonly Pair[]): number | null {
     return { played: pair.hit.at - before.hit.at, written: pair.expected.at - before.expected.at };
   });
   if (intervals.length < 2) return null;
-  return deviation(intervals.map(({ played, written }) => played - written)) / mean(intervals.map(({ written }) => written));
+  return (
+    deviation(intervals.map(({ played, written }) => played - written)) / mean(intervals.map(({ written }) => written))
+  );
 }
 
 /** Hand strokes right after a foot's, against the hand's other ones. */

@@ -36,7 +36,10 @@ function robustDeviation(values: readonly number[]): number {
 
 function intervalsOf(times: readonly Seconds[]): number[] {
   const sorted = times.toSorted((a, b) => a - b);
-  return sorted.slice(1).map((time, index) => time - (sorted[index] as number)).filter((gap) => gap > DOUBLE_TRIGGER);
+  return sorted
+    .slice(1)
+    .map((time, index) => time - (sorted[index] as number))
+    .filter((gap) => gap > DOUBLE_TRIGGER);
 }
 
 function fitRate(intervals: readonly number[]): Fitted | null {

@@ -136,7 +136,16 @@ describe("the plan of a phrase", () => {
       ]
     `);
     const feet = planOf(phraseOf("@4 K-KH K-KH K-KH KKHH", 110));
-    expect(feet.steps.map(({ kind }) => kind)).toEqual(["cell", "cell", "join", "join", "whole", "form", "other-order", "between"]);
+    expect(feet.steps.map(({ kind }) => kind)).toEqual([
+      "cell",
+      "cell",
+      "join",
+      "join",
+      "whole",
+      "form",
+      "other-order",
+      "between",
+    ]);
   });
 
   it("keeps the ids of its steps when something else of the phrase changes", () => {
@@ -195,7 +204,9 @@ describe("the phrase of a step", () => {
   });
 
   it("between cells has another order by and by, the same for the same repeat", () => {
-    const orders = Array.from({ length: 12 }, (_, repeat) => JSON.stringify(phraseOfStep(phrase, "between", null, repeat)));
+    const orders = Array.from({ length: 12 }, (_, repeat) =>
+      JSON.stringify(phraseOfStep(phrase, "between", null, repeat)),
+    );
     expect(new Set(orders).size).toBeGreaterThan(1);
     expect(JSON.stringify(phraseOfStep(phrase, "between", null, 3))).toBe(orders[3]);
   });

@@ -160,9 +160,7 @@ function addParts(timeline: Timeline, ceiling: Ceiling | null, { learning, middl
     const held = timeline.cells.find(isWorst);
     const order = cells.map((cell) => ({ cell, first: held?.item === cell.item }));
     for (const { cell, first } of worstFirst(order)) {
-      const reason: StepReason = first
-        ? { code: "bottleneck", ceiling: limit }
-        : { code: "cell", times: cell.times };
+      const reason: StepReason = first ? { code: "bottleneck", ceiling: limit } : { code: "cell", times: cell.times };
       const slots = { from: cell.firstSlot, to: cell.firstSlot + cell.size - 1 };
       add("cell", reason, [learning, middle], { slots, cells: [cell.text] });
     }

@@ -1,12 +1,12 @@
 /** A step of a plan: what of a phrase is practised, and the phrase that is played for it. */
 
+import { type Counts, countWays, drawWays, totalWays } from "../graph/count";
 import type { Kit } from "../kit/kit";
 import { mirrorVoicing } from "../kit/voicing";
 import { type CellItem, type Line, type LineItem, makeCell, mapSlots, mirrorLine, type Phrase } from "../phrase";
 import { buildAutomaton, compileSearch, isProblem, runToEnd } from "../search";
-import { type Counts, countWays, drawWays, totalWays } from "../graph/count";
-import { isHand, type Limb, LIMBS, mapEachStroke, type Slot, type Stroke } from "../stroke";
 import { formatSlots } from "../stick-line/write";
+import { isHand, LIMBS, type Limb, mapEachStroke, type Slot, type Stroke } from "../stroke";
 import { type Bpm, type Rate, sameRate, slotTicks, ticks } from "../time";
 import { layOut, type Timeline, type TimelineCell } from "../timeline";
 

@@ -2,8 +2,8 @@
 
 import { arrangeRange } from "../groove/arrange";
 import { type Expectation, expectStrokes } from "../listening/expect";
-import { layOut } from "../timeline";
 import { barTicks, bpm, type Meter, ticks } from "../time";
+import { layOut } from "../timeline";
 import { lineOf } from "./lines";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };

@@ -1,0 +1,100 @@
+import { describe, expect, it } from "vitest";
+import { limitsOf } from "../kit/limits";
+import { measureTravel } from "../kit/travel";
+import type { Result } from "../listening/judge";
+import { FOUR_PIECE } from "../testing/kits";
+import { lineOf } from "../testing/lines";
+import { barTicks, bpm, type Meter, ticks } from "../time";
+import { fallsApart } from "./climb";
+import { nextStep, type PlanState, planFor, recordResult, stepBack } from "./progress";
+
+const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
+const phrase = {
+  meter: FOUR_FOUR,
+  tempo: bpm(80),
+  window: { start: ticks(0), length: barTicks(FOUR_FOUR) },
+  line: lineOf("@4 >R/t1LRK >RLR/f1K >RLRK >RLRL"),
+};
+const travel = measureTravel(FOUR_PIECE, limitsOf("working", "R"));
+const NEW: PlanState = {
+  goal: null,
+  learning: null,
+  cleanInRow: 3,
+  skipped: [],
+  order: [],
+  tempos: {},
+  standings: {},
+  current: null,
+  learned: null,
+  lastPractised: null,
+  steps: 0,
+  passed: 0,
+  best: null,
+  goalNow: null,
+};
+
+/** Plays the step that is on until it is passed, or so often. */
+function practise(state: PlanState, result: Result, most: number, day = 100): PlanState {
+  let now = state;
+  const first = planFor(phrase, travel, now).current?.id;
+  for (let time = 0; time < most; time++) {
+    const work = planFor(phrase, travel, now);
+    const step = work.current;
+    if (!step || step.id !== first) break;
+    now = recordResult(now, work, step.id, result, step.standing.tempo, day).state;
+  }
+  return now;
+}
+
+describe("a plan while it is practised", () => {
+  it("goes from step to step until all is learned, and comes back the day after", () => {
+    let state = NEW;
+    const { steps } = planFor(phrase, travel, NEW);
+    for (let round = 0; round < steps.length; round++) state = practise(state, "clean", 200);
+    expect(state).toMatchObject({ steps: steps.length, passed: steps.length, best: 80, goalNow: 80 });
+    expect(state.learned).toEqual({ returns: 0, due: 101 });
+    expect(nextStep(planFor(phrase, travel, state), "hands")).toBeNull();
+  });
+
+  it("that is learned comes back later each time it is clean, and sooner when it is not", () => {
+    const known = { ...NEW, learned: { returns: 1, due: 100 }, current: "form" };
+    const clean = practise(known, "clean", 3);
+    expect(clean.learned).toEqual({ returns: 2, due: 107 });
+    // Once a day is enough.
+    expect(practise(clean, "clean", 3).learned).toEqual(clean.learned);
+    expect(practise(known, "no", 2).learned).toEqual({ returns: 0, due: 101 });
+  });
+
+  it("is edited: left out, in another order, at other tempos", () => {
+    const state = {
+      ...NEW,
+      skipped: ["hands"],
+      order: ["form", "whole"],
+      tempos: { whole: { start: bpm(50), goal: bpm(72) } },
+    };
+    const { steps, current } = planFor(phrase, travel, state);
+    expect(steps.slice(0, 2).map(({ id }) => id)).toEqual(["form", "whole"]);
+    expect(steps[1]).toMatchObject({ start: 50, goal: 72, standing: { tempo: 50 } });
+    expect(steps.find(({ id }) => id === "hands")?.isSkipped).toBe(true);
+    expect(current?.id).toBe("form");
+  });
+
+  it("takes no rung for a repeat at another tempo", () => {
+    const work = planFor(phrase, travel, NEW);
+    const { state, change } = recordResult(NEW, work, "hands", "clean", bpm(41), 7);
+    expect(change).toBe("stay");
+    expect(state).toEqual({ ...NEW, lastPractised: 7 });
+  });
+
+  it("sends back to one drum when moving round the kit falls apart, and only then", () => {
+    const apart = practise({ ...NEW, current: "full" }, "no", 5);
+    const work = planFor(phrase, travel, apart);
+    const full = work.current;
+    expect(full?.id).toBe("full");
+    if (!full) return;
+    expect(stepBack(work, full, fallsApart(full.standing))?.id).toBe("whole");
+    expect(stepBack(work, full, false)).toBeNull();
+    const hands = work.steps[0];
+    expect(hands && stepBack(work, hands, true)).toBeNull();
+  });
+});

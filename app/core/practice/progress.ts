@@ -1,0 +1,152 @@
+/** A plan with what its player has made of it: edits, standings, what is learned and when it comes back. */
+
+import type { Ceiling } from "../kit/ceiling";
+import type { Travel } from "../kit/travel";
+import type { Result } from "../listening/judge";
+import type { Phrase } from "../phrase";
+import { type Bpm, bpm } from "../time";
+import { begin, type Change, climb, type Standing } from "./climb";
+import { makePlan, type Plan, type PlanStep, type PlanWish, type Tempos } from "./plan";
+import type { StepKind } from "./step";
+import { type Day, nextReturn } from "./today";
+
+/** What is kept of a plan; the steps follow from the phrase. */
+export interface PlanState {
+  /** Null for the phrase's own tempo. */
+  readonly goal: Bpm | null;
+  /** Null for what is reckoned. */
+  readonly learning: Bpm | null;
+  readonly cleanInRow: number;
+  readonly skipped: readonly string[];
+  /** The player's own order; what is not named follows in the plan's. */
+  readonly order: readonly string[];
+  readonly tempos: Readonly<Record<string, { readonly start: Bpm; readonly goal: Bpm }>>;
+  readonly standings: Readonly<Record<string, Standing>>;
+  /** The step that is on; null for the first one that is not passed. */
+  readonly current: string | null;
+  readonly learned: { readonly returns: number; readonly due: Day } | null;
+  readonly lastPractised: Day | null;
+  readonly steps: number;
+  readonly passed: number;
+  /** The highest tempo at which the whole was clean. */
+  readonly best: Bpm | null;
+  readonly goalNow: Bpm | null;
+}
+
+export interface PlannedStep extends PlanStep {
+  readonly isSkipped: boolean;
+  readonly standing: Standing;
+}
+
+export interface PlannedWork {
+  readonly tempos: Tempos;
+  readonly ceiling: Ceiling | null;
+  readonly steps: readonly PlannedStep[];
+  /** Null for an empty phrase. */
+  readonly current: PlannedStep | null;
+}
+
+/** Steps in which the whole phrase is played by all limbs. */
+const WHOLES: readonly StepKind[] = ["whole", "basic", "full", "form"];
+/** Steps that move round the kit, or away from one drum. */
+const MOVING: readonly StepKind[] = ["basic", "full", "form"];
+
+/** The steps of a phrase as this player has them. */
+export function planFor(phrase: Phrase, travel: Travel, state: PlanState): PlannedWork {
+  return layOutWork(makePlan(phrase, travel, wishOf(phrase, state)), state);
+}
+
+/** What of a state a plan is made from. */
+export function wishOf(phrase: Phrase, { goal, learning, best, cleanInRow }: PlanState): PlanWish {
+  return { goal: goal ?? phrase.tempo, learning: learning ?? undefined, known: best, cleanInRow };
+}
+
+/** The steps of a plan as they stand. */
+export function layOutWork(plan: Plan, state: PlanState): PlannedWork {
+  const placeOf = (step: PlanStep, index: number) => {
+    const own = state.order.indexOf(step.id);
+    return own < 0 ? state.order.length + index : own;
+  };
+  const steps = plan.steps
+    .map((step, index) => ({ step, place: placeOf(step, index) }))
+    .sort((a, b) => a.place - b.place)
+    .map(({ step }): PlannedStep => {
+      const own = state.tempos[step.id];
+      const set = own ? { ...step, start: bpm(Math.min(own.start, own.goal)), goal: own.goal } : step;
+      const kept = state.standings[step.id];
+      // A goal that was put lower takes the tempo down with it.
+      const standing = kept ? { ...kept, tempo: bpm(Math.min(kept.tempo, set.goal)) } : begin(set);
+      return { ...set, isSkipped: state.skipped.includes(step.id), standing };
+    });
+  const wanted = steps.find(({ id }) => id === state.current);
+  const next = steps.find(({ isSkipped, standing }) => !isSkipped && !standing.passed);
+  return { tempos: plan.tempos, ceiling: plan.ceiling, steps, current: wanted ?? next ?? steps.at(-1) ?? null };
+}
+
+export interface Recorded<State extends PlanState> {
+  readonly state: State;
+  readonly change: Change;
+}
+
+/** After a repeat of a step. One at another tempo than the step stands at is practice, and no rung. */
+export function recordResult<State extends PlanState>(
+  state: State,
+  { steps, tempos }: PlannedWork,
+  stepId: string,
+  result: Result,
+  tempo: Bpm,
+  day: Day,
+): Recorded<State> {
+  const step = steps.find(({ id }) => id === stepId);
+  if (!step || step.standing.tempo !== tempo) return { state: { ...state, lastPractised: day }, change: "stay" };
+  const { standing, change } = climb(step.standing, result, step);
+  const standings = { ...state.standings, [stepId]: standing };
+  const isPassed = (id: string) => standings[id]?.passed ?? false;
+  const wanted = steps.filter(({ isSkipped }) => !isSkipped);
+  const passed = wanted.filter(({ id }) => isPassed(id)).length;
+  const isWhole = WHOLES.includes(step.kind);
+  const best = isWhole && standing.best !== null ? bpm(Math.max(standing.best, state.best ?? 0)) : state.best;
+  const learned = returnOf(state, isWhole, standing, change, day, wanted.length > 0 && passed === wanted.length);
+  return {
+    state: {
+      ...state,
+      standings,
+      lastPractised: day,
+      steps: wanted.length,
+      passed,
+      best,
+      learned,
+      goalNow: tempos.goal,
+    },
+    change,
+  };
+}
+
+/** Learned once all is passed; then a clean rung of the whole is a return, and a rung down a failed one. */
+function returnOf(
+  { learned }: PlanState,
+  isWhole: boolean,
+  standing: Standing,
+  change: Change,
+  day: Day,
+  isDone: boolean,
+): PlanState["learned"] {
+  if (!learned) return isDone ? { returns: 0, due: day + 1 } : null;
+  if (!isWhole || learned.due > day) return learned;
+  if (change === "down") return nextReturn(learned.returns, false, day);
+  const isClean = standing.cleanRow === 0 && standing.recent.at(-1) === "clean";
+  return isClean ? nextReturn(learned.returns, true, day) : learned;
+}
+
+/** The step after one, of those that are still to be passed; null when none is left. */
+export function nextStep({ steps }: PlannedWork, stepId: string): PlannedStep | null {
+  const here = steps.findIndex(({ id }) => id === stepId);
+  const open = ({ isSkipped, standing, id }: PlannedStep) => !isSkipped && !standing.passed && id !== stepId;
+  return steps.slice(here + 1).find(open) ?? steps.find(open) ?? null;
+}
+
+/** The step on one drum to go back to, where a step that moves round the kit falls apart. */
+export function stepBack({ steps }: PlannedWork, step: PlannedStep, isApart: boolean): PlannedStep | null {
+  if (!isApart || !MOVING.includes(step.kind)) return null;
+  return steps.find(({ kind, isSkipped }) => kind === "whole" && !isSkipped) ?? null;
+}

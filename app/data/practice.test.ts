@@ -1,0 +1,102 @@
+import "fake-indexeddb/auto";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { bpm } from "~/core";
+import { EMPTY_BOOK, readBook, writeBook } from "~/formats/book";
+import { newPlan } from "~/formats/plan";
+import type { Run } from "~/formats/run";
+import { BookDatabase } from "./database";
+import { changePlan, getPlan, keepRun, keepWaiting, listRuns, listWaiting, noteRun } from "./practice";
+import { gatherBook, importBook } from "./transfer";
+
+const run = (id: string, at: number): Run => ({
+  id,
+  at,
+  fillId: "f",
+  fill: "Fives",
+  step: "whole",
+  kind: "whole",
+  tempo: bpm(80),
+  result: "clean",
+  by: "self",
+  seconds: 3,
+  fault: null,
+  numbers: null,
+});
+
+let book: BookDatabase;
+const stored = new Map<string, string>();
+beforeEach(async () => {
+  stored.clear();
+  // Keys of an object, as a browser's storage has them.
+  const storage = {
+    getItem: (key: string) => stored.get(key) ?? null,
+    setItem: (key: string, value: string) => {
+      stored.set(key, value);
+      Object.assign(storage, { [key]: value });
+    },
+    removeItem: (key: string) => {
+      stored.delete(key);
+      delete (storage as Record<string, unknown>)[key];
+    },
+  };
+  vi.stubGlobal("localStorage", storage);
+  book = new BookDatabase(`test-${crypto.randomUUID()}`);
+  await book.open();
+});
+afterEach(async () => {
+  await book.delete();
+  vi.unstubAllGlobals();
+});
+
+describe("runs", () => {
+  it("are kept, the latest first, and noted on", async () => {
+    expect(await keepRun(book, run("a", 1))).toBe(true);
+    expect(await keepRun(book, run("b", 2))).toBe(true);
+    expect((await listRuns(book)).map(({ id }) => id)).toEqual(["b", "a"]);
+    expect(listWaiting(book)).toEqual([]);
+    await noteRun(book, "a", "shoulders up");
+    expect((await listRuns(book))[1]?.note).toBe("shoulders up");
+    await noteRun(book, "a", "");
+    expect((await listRuns(book))[1]).not.toHaveProperty("note");
+  });
+
+  it("wait while the database takes none, and go in with the next one that it takes", async () => {
+    const full = vi.spyOn(book.runs, "bulkPut").mockRejectedValue(new Error("full"));
+    expect(await keepRun(book, run("a", 1))).toBe(false);
+    expect(listWaiting(book)).toHaveLength(1);
+    full.mockRestore();
+    stored.set("dime-stack:runs:broken", "{");
+    expect(await keepWaiting(book)).toBe(true);
+    expect((await listRuns(book)).map(({ id }) => id)).toEqual(["a"]);
+    expect(listWaiting(book)).toEqual([]);
+  });
+
+  it("go out and come back in the book file, each once; older files have none", async () => {
+    await keepRun(book, run("a", 1));
+    await changePlan(book, "f", (plan) => ({ ...plan, best: bpm(80) }));
+    const read = readBook(writeBook(await gatherBook(book)));
+    if (!read.ok) throw new Error("the file was refused");
+    expect(read.runs).toEqual([run("a", 1)]);
+    expect(await importBook(book, read)).toMatchObject({ runs: { added: 0, same: 1 } });
+    const { plans: _, runs: __, ...older } = JSON.parse(writeBook(EMPTY_BOOK)) as Record<string, unknown>;
+    expect(readBook(JSON.stringify({ ...older, version: 5 }))).toMatchObject({ ok: true, runs: [], plans: [] });
+    const broken = { ...EMPTY_BOOK, runs: [{ ...run("a", 1), tempo: -4 as never }] };
+    expect(readBook(writeBook(broken))).toMatchObject({ ok: false, problem: { item: { what: "run", index: 0 } } });
+  });
+});
+
+describe("a plan in the book", () => {
+  it("is new until it is changed; changes go over what another tab has made of it", async () => {
+    expect(await getPlan(book, "f")).toBeNull();
+    await Promise.all([
+      changePlan(book, "f", (plan) => ({ ...plan, skipped: [...plan.skipped, "hands"] })),
+      changePlan(book, "f", (plan) => ({ ...plan, skipped: [...plan.skipped, "feet"] })),
+    ]);
+    expect((await getPlan(book, "f"))?.skipped).toEqual(["hands", "feet"]);
+  });
+
+  it("that is damaged in storage counts as new", async () => {
+    await book.plans.put({ ...newPlan("f"), cleanInRow: -3 });
+    expect(await getPlan(book, "f")).toBeNull();
+  });
+});

@@ -1,0 +1,120 @@
+/** Runs and plans in the book. A run is written down at once; while the database takes none, it waits and is not lost. */
+
+import { z } from "zod";
+import { newPlan, type PlanRow, planSchema } from "~/formats/plan";
+import { type Run, runSchema } from "~/formats/run";
+import type { BookDatabase } from "./database";
+
+const WAITING_KEY = "dime-stack:runs:";
+const DAY = 24 * 60 * 60 * 1000;
+
+/** The player's own day, as a number of days. */
+export function dayOf(at: number): number {
+  return Math.floor((at - new Date(at).getTimezoneOffset() * 60_000) / DAY);
+}
+
+/** Null for a fill that was never practised. What is damaged in storage counts as never practised. */
+export async function getPlan(book: BookDatabase, fillId: string): Promise<PlanRow | null> {
+  return planSchema.safeParse(await book.plans.get(fillId)).data ?? null;
+}
+
+export async function listPlans(book: BookDatabase): Promise<PlanRow[]> {
+  const rows = await book.plans.toArray();
+  return rows.flatMap((row) => planSchema.safeParse(row).data ?? []);
+}
+
+/** Changes a fill's plan as it is in the database now, whatever another tab has made of it. */
+export async function changePlan(
+  book: BookDatabase,
+  fillId: string,
+  change: (plan: PlanRow) => PlanRow,
+): Promise<PlanRow> {
+  return book.transaction("rw", book.plans, async () => {
+    const changed = change((await getPlan(book, fillId)) ?? newPlan(fillId));
+    await book.plans.put(changed);
+    return changed;
+  });
+}
+
+/** All runs, the latest first. */
+export async function listRuns(book: BookDatabase): Promise<Run[]> {
+  const runs = await book.runs.orderBy("at").reverse().toArray();
+  return runs.filter(isSound);
+}
+
+/** Enough to show it; the whole schema is for what comes from outside, and takes too long over a year of runs. */
+function isSound(run: Run): boolean {
+  return (
+    typeof run.at === "number" &&
+    typeof run.tempo === "number" &&
+    typeof run.fill === "string" &&
+    typeof run.kind === "string" &&
+    typeof run.result === "string" &&
+    (run.numbers === null || typeof run.numbers === "object")
+  );
+}
+
+export async function noteRun(book: BookDatabase, id: string, note: string): Promise<void> {
+  await book.transaction("rw", book.runs, async () => {
+    const run = await book.runs.get(id);
+    if (!run) return;
+    const { note: _, ...rest } = run;
+    await book.runs.put(note ? { ...rest, note } : rest);
+  });
+}
+
+export async function deleteRun(book: BookDatabase, id: string): Promise<void> {
+  await book.runs.delete(id);
+}
+
+/** Runs that wait for the database, in this browser's other storage. */
+export function listWaiting(book: BookDatabase): Run[] {
+  const waiting: Run[] = [];
+  try {
+    for (const key of Object.keys(localStorage)) {
+      if (!key.startsWith(keyOf(book, ""))) continue;
+      const run = readWaiting(localStorage.getItem(key));
+      if (run) waiting.push(run);
+      else localStorage.removeItem(key);
+    }
+  } catch {
+    // Nothing is kept there.
+  }
+  return waiting;
+}
+
+/** The demo's runs wait apart from the player's own. */
+function keyOf(book: BookDatabase, id: string): string {
+  return `${WAITING_KEY}${book.name}:${id}`;
+}
+
+function readWaiting(text: string | null): Run | null {
+  try {
+    return z.nullable(runSchema).safeParse(JSON.parse(text ?? "null")).data ?? null;
+  } catch {
+    return null;
+  }
+}
+
+/** Keeps a run. False when the database did not take it: then it waits, and is tried again with the next one. */
+export async function keepRun(book: BookDatabase, run: Run): Promise<boolean> {
+  try {
+    localStorage.setItem(keyOf(book, run.id), JSON.stringify(run));
+  } catch {
+    // The database may still take it.
+  }
+  return keepWaiting(book, [run]);
+}
+
+/** Tries to keep all that waits, and these. */
+export async function keepWaiting(book: BookDatabase, more: readonly Run[] = []): Promise<boolean> {
+  const runs = new Map([...listWaiting(book), ...more].map((run) => [run.id, run]));
+  if (runs.size === 0) return true;
+  try {
+    await book.runs.bulkPut([...runs.values()]);
+  } catch {
+    return false;
+  }
+  for (const id of runs.keys()) localStorage.removeItem(keyOf(book, id));
+  return true;
+}
