@@ -8,13 +8,16 @@ const ROOMS = {
   data: ["core", "formats"],
   audio: ["core"],
   workers: ["core", "formats", "audio"],
+  input: ["core"],
   views: ["core", "engrave", "words"],
-  ui: ["core", "data", "formats", "audio", "views", "words", "workers"],
+  ui: ["core", "data", "formats", "audio", "input", "views", "words", "workers"],
   cells: ["core", "data", "formats", "audio", "views", "words", "ui"],
   stack: ["core", "data", "formats", "audio", "views", "words", "ui", "cells", "workers"],
   fit: ["core", "data", "formats", "audio", "views", "words", "ui", "cells", "stack", "workers"],
   floor: ["core", "data", "formats", "audio", "views", "words", "ui", "stack", "workers"],
   grooves: ["core", "data", "engrave", "formats", "audio", "views", "words", "ui", "stack"],
+  shed: ["core", "data", "formats", "audio", "input", "views", "words", "ui", "stack"],
+  log: ["core", "data", "formats", "audio", "input", "views", "words", "ui", "stack"],
   shelf: ["core", "data", "formats", "views", "words", "ui", "stack"],
 };
 const rooms = Object.keys(ROOMS);

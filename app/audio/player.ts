@@ -4,11 +4,12 @@
  */
 
 import * as Tone from "tone";
+import { ClockBridge } from "./clock";
 import { type KitOptions, SoundingKit } from "./kit";
 import type { Struck } from "./kit-sounds";
 import { LookAhead } from "./look-ahead";
 import type { Pans } from "./pans";
-import { type Due, type Position, Schedule } from "./schedule";
+import { type Due, type Located, type Position, Schedule } from "./schedule";
 import { measureRepeats, type ScoreSource } from "./score";
 
 /** Seconds before the first sound after start. */
@@ -26,6 +27,7 @@ export class Player {
   private readonly kit: SoundingKit;
   private schedule: Schedule | null = null;
   private lookAhead = new LookAhead(0);
+  private readonly clocks = new ClockBridge();
   private readonly onTick = () => this.handOver();
   private readonly onHide = () => {
     if (document.hidden) this.handOver();
@@ -86,6 +88,18 @@ export class Player {
   /** See {@link Schedule.countInBeat}. */
   countInBeat(): number | null {
     return this.schedule?.countInBeat(this.heardNow()) ?? null;
+  }
+
+  /** Where a moment of the page's clock (milliseconds) lies in what is heard; asked for often, it knows both clocks well. */
+  locate(page: number): Located | null {
+    this.clocks.sample(this.heardNow(), performance.now());
+    const time = this.clocks.toAudio(page);
+    return time === null ? null : (this.schedule?.locate(time) ?? null);
+  }
+
+  /** See {@link ClockBridge.jumps}. */
+  get clockJumps(): number {
+    return this.clocks.jumps;
   }
 
   private heardNow(): number {

@@ -8,7 +8,7 @@ import type { Kit } from "~/core";
 import type { KitOptions } from "./kit";
 import type { Struck } from "./kit-sounds";
 import { pansOf } from "./pans";
-import type { Position } from "./schedule";
+import type { Located, Position } from "./schedule";
 import type { ScoreSource } from "./score";
 
 interface Playing {
@@ -109,4 +109,14 @@ export function positionOf(id: string): Position | null {
 /** The beat of the count-in of what goes by this id, from 0; null when none is heard. */
 export function countInBeatOf(id: string): number | null {
   return usePlaying.getState().id === id ? (player?.countInBeat() ?? null) : null;
+}
+
+/** Where a moment of the page's clock lies in what goes by this id; see {@link Located}. */
+export function locateIn(id: string, page: number): Located | null {
+  return usePlaying.getState().id === id ? (player?.locate(page) ?? null) : null;
+}
+
+/** How often sound and page have lost each other since this page was opened. */
+export function clockJumps(): number {
+  return player?.clockJumps ?? 0;
 }

@@ -23,6 +23,16 @@ export interface Position {
   readonly score: Score;
 }
 
+/** Where a moment lies, in seconds: what is played along is held against that. */
+export interface Located {
+  /** -1 for the count-in. */
+  readonly repeat: number;
+  /** From the start of the repeat, and to its end. */
+  readonly seconds: number;
+  readonly left: number;
+  readonly score: Score;
+}
+
 /** The count-in goes before the repeats. */
 const COUNT_IN = -1;
 /** A repeat is opened this long before it begins, for what leads into it: grace notes, limbs that push. Seconds. */
@@ -101,6 +111,13 @@ export class Schedule {
     if (!here || here.repeat === COUNT_IN) return null;
     const at = (time - here.start) / here.perTick;
     return at < 0 ? null : { repeat: here.repeat, at: Math.min(at, here.score.arrangement.length), score: here.score };
+  }
+
+  /** Where `time` lies; null before the beginning, and for what is long past or not begun. */
+  locate(time: number): Located | null {
+    const here = this.segments.findLast((segment) => segment.from <= time);
+    if (!here || time < here.start || time > here.end + SAME_TIME) return null;
+    return { repeat: here.repeat, seconds: time - here.start, left: here.end - time, score: here.score };
   }
 
   /** The beat of the count-in that is heard at `time`, from 0 through all its bars; null before and after it. */

@@ -6,6 +6,7 @@ import { type Run, runSchema } from "~/formats/run";
 import type { BookDatabase } from "./database";
 
 const WAITING_KEY = "dime-stack:runs:";
+const PLAN_KEY = "dime-stack:plan:";
 const DAY = 24 * 60 * 60 * 1000;
 
 /** The player's own day, as a number of days. */
@@ -21,6 +22,38 @@ export async function getPlan(book: BookDatabase, fillId: string): Promise<PlanR
 export async function listPlans(book: BookDatabase): Promise<PlanRow[]> {
   const rows = await book.plans.toArray();
   return rows.flatMap((row) => planSchema.safeParse(row).data ?? []);
+}
+
+/** A plan as it is here, while the database takes none; it goes in when the fill is opened again. */
+export function holdPlan(book: BookDatabase, plan: PlanRow): void {
+  try {
+    localStorage.setItem(`${PLAN_KEY}${book.name}:${plan.id}`, JSON.stringify(plan));
+  } catch {
+    // Then it is on the page only, which says that it is not saved.
+  }
+}
+
+/** The plan of a fill that is opened: one that was held goes in first. */
+export async function openPlan(book: BookDatabase, fillId: string): Promise<PlanRow | null> {
+  const key = `${PLAN_KEY}${book.name}:${fillId}`;
+  const held = readHeld(key);
+  if (held?.id === fillId) {
+    try {
+      await book.plans.put(held);
+      localStorage.removeItem(key);
+    } catch {
+      return held;
+    }
+  }
+  return getPlan(book, fillId);
+}
+
+function readHeld(key: string): PlanRow | null {
+  try {
+    return planSchema.safeParse(JSON.parse(localStorage.getItem(key) ?? "null")).data ?? null;
+  } catch {
+    return null;
+  }
 }
 
 /** Changes a fill's plan as it is in the database now, whatever another tab has made of it. */

@@ -2,6 +2,7 @@
 
 import { z } from "zod";
 import { CLICKS_ON, COUNT_STYLES, MAX_BPM, MIN_BPM, PLAYER_LEVELS, parseMeter } from "~/core";
+import { DEFAULT_LISTENING, listeningSchema } from "~/formats/listening";
 import type { BookDatabase } from "./database";
 
 export const HANDEDNESS = ["right", "left", "open"] as const;
@@ -11,7 +12,11 @@ export const THEMES = ["system", "daylight", "backline"] as const;
 /** Strokes a second of one limb; nobody is faster. */
 const MAX_STROKES = 40;
 const strokesASecond = z.number().min(0.2).max(MAX_STROKES).optional();
-const measuredLimb = z.object({ single: strokesASecond, double: strokesASecond }).optional();
+/** Constants of reach, in seconds; see {@link LimbLimits}. */
+const reachSeconds = z.number().min(0).max(2).optional();
+const measuredLimb = z
+  .object({ single: strokesASecond, double: strokesASecond, base: reachSeconds, perBit: reachSeconds })
+  .optional();
 const measuredSchema = z.object({ R: measuredLimb, L: measuredLimb, K: measuredLimb, H: measuredLimb });
 
 export const preferencesSchema = z.object({
@@ -36,6 +41,8 @@ export const preferencesSchema = z.object({
   level: z.enum(PLAYER_LEVELS),
   /** The player's own speeds, in place of estimates. */
   measured: measuredSchema,
+  /** What practice is listened to with. */
+  listening: listeningSchema,
   cellMeter: z.string().refine((text) => parseMeter(text) !== null, "is not a meter"),
 });
 export type Preferences = z.infer<typeof preferencesSchema>;
@@ -54,6 +61,7 @@ export const DEFAULT_PREFERENCES: Preferences = {
   kit: "four-piece",
   level: "working",
   measured: {},
+  listening: DEFAULT_LISTENING,
 };
 
 /** Stored preferences over the defaults; a field that is not valid any more falls back alone. */

@@ -1,4 +1,4 @@
-import { AudioWaveform, Drum, Layers, Library, ListMusic, Puzzle, Settings } from "lucide-react";
+import { AudioWaveform, ChartLine, Drum, Layers, Library, ListMusic, Puzzle, Settings, Target } from "lucide-react";
 import { NavLink } from "react-router";
 import { CoinSheet } from "~/views/coin-sheet";
 
@@ -9,6 +9,8 @@ const SCREENS = [
   { to: "/fit", name: "Fit", icon: Puzzle },
   { to: "/floor", name: "Floor", icon: Drum },
   { to: "/grooves", name: "Grooves", icon: AudioWaveform },
+  { to: "/shed", name: "Shed", icon: Target },
+  { to: "/log", name: "Log", icon: ChartLine },
   { to: "/setup", name: "Setup", icon: Settings },
 ] as const;
 

@@ -1,7 +1,7 @@
 /**
- * Which slot is pointed at, chosen and sounding, and which ones set the ceiling. All views mark their drawings with
- * `data-slot`; this puts `data-hover`, `data-cursor`, `data-playing` and `data-limit` on them, whatever drew them, without
- * drawing again.
+ * Which slot is pointed at, chosen and sounding, which ones set the ceiling, and how each was played. All views mark their drawings with
+ * `data-slot`; this puts `data-hover`, `data-cursor`, `data-playing`, `data-limit` and `data-mark` on them, whatever drew
+ * them, without drawing again.
  */
 
 import { type RefObject, useEffect } from "react";
@@ -14,7 +14,13 @@ interface Lighting {
   /** The strokes between which the bottleneck lies, and whether the tempo is over the ceiling that it sets. */
   readonly limit: readonly number[];
   readonly isOver: boolean;
+  /** How slots were played, where they were. */
+  readonly marks: ReadonlyMap<number, SlotMark>;
 }
+
+export const SLOT_MARKS = ["on", "early", "late", "missed"] as const;
+export type SlotMark = (typeof SLOT_MARKS)[number];
+const NO_MARKS: ReadonlyMap<number, SlotMark> = new Map();
 
 export const useLightingStore = create<Lighting>(() => ({
   hover: null,
@@ -22,6 +28,7 @@ export const useLightingStore = create<Lighting>(() => ({
   playing: null,
   limit: [],
   isOver: false,
+  marks: NO_MARKS,
 }));
 
 const KINDS = ["hover", "cursor", "playing", "limit"] as const;
@@ -47,6 +54,29 @@ function mark(root: Element, kind: Kind, lights: Lighting) {
   }
 }
 
+/** How one slot was played. */
+export function markSlot(slot: number, mark: SlotMark) {
+  const { marks } = useLightingStore.getState();
+  if (marks.get(slot) !== mark) useLightingStore.setState({ marks: new Map(marks).set(slot, mark) });
+}
+
+/** How slots were played; nothing for none. */
+export function markSlots(marks: ReadonlyMap<number, SlotMark> = NO_MARKS) {
+  useLightingStore.setState({ marks });
+}
+
+function showMarks(root: Element, marks: Lighting["marks"], before: Lighting["marks"] | null) {
+  const slots = new Set([...marks.keys(), ...(before?.keys() ?? [])]);
+  for (const slot of slots) {
+    const mark = marks.get(slot);
+    if (before && before.get(slot) === mark) continue;
+    for (const element of root.querySelectorAll(`[data-slot="${slot}"]`)) {
+      if (mark) element.setAttribute("data-mark", mark);
+      else element.removeAttribute("data-mark");
+    }
+  }
+}
+
 /** Keeps the marks on what is inside `ref` true, also after it is drawn anew. */
 export function useLighting(ref: RefObject<Element | null>) {
   // After every drawing, on purpose: elements may be new, and marking again costs little.
@@ -55,9 +85,11 @@ export function useLighting(ref: RefObject<Element | null>) {
     if (!root) return;
     const now = useLightingStore.getState();
     for (const kind of KINDS) mark(root, kind, now);
+    showMarks(root, now.marks, null);
     return useLightingStore.subscribe((next, previous) => {
       for (const kind of KINDS)
         if (next[kind] !== previous[kind] || next.isOver !== previous.isOver) mark(root, kind, next);
+      if (next.marks !== previous.marks) showMarks(root, next.marks, previous.marks);
     });
   });
 }

@@ -70,6 +70,9 @@ const WEAK_SHARE = 1.08;
 export interface MeasuredLimb {
   readonly single?: number | undefined;
   readonly double?: number | undefined;
+  /** Seconds; see {@link LimbLimits}. */
+  readonly base?: number | undefined;
+  readonly perBit?: number | undefined;
 }
 export type Measured = Readonly<Partial<Record<Limb, MeasuredLimb>>>;
 
@@ -89,8 +92,8 @@ export function limitsOf(level: PlayerLevel, strong: Hand, measured: Measured = 
         double: seconds(double),
         burst: seconds(burst),
         single: seconds(single),
-        base: seconds(numbers.base * share),
-        perBit: seconds(numbers.perBit * share),
+        base: seconds(own.base ?? numbers.base * share),
+        perBit: seconds(own.perBit ?? numbers.perBit * share),
       };
       return [limb, limits];
     }),

@@ -107,8 +107,8 @@ describe("the plan of a phrase", () => {
         "levels by RLKH, 40 to 59, ceiling 48: levels, ghosts 0, accents 2",
         "cell RLRLKKKK [8-15] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
         "cell >RLRRL [0-4] by RLKH, 40 to 68, ceiling 194: cell, times 1",
-        "cell >RLK [5-7] by RLKH, 40 to 68, ceiling none: cell, times 1",
-        "cell RL- [16-18] by RLKH, 40 to 68, ceiling none: cell, times 1",
+        "cell >RLK [5-7] by RLKH, 40 to 68, ceiling 329: cell, times 1",
+        "cell RL- [16-18] by RLKH, 40 to 68, ceiling 406: cell, times 1",
         "join >RLK RLRLKKKK [5-15] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
         "join RLRLKKKK RL- [8-18] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
         "join >RLRRL >RLK [0-7] by RLKH, 40 to 68, ceiling 194: join",
@@ -184,7 +184,7 @@ describe("the phrase of a step", () => {
     const whole = layOut(phrase, FOUR_PIECE);
     for (const kind of STEP_KINDS) {
       for (let repeat = 0; repeat < 20; repeat++) {
-        const played = phraseOfStep(phrase, kind, FOUR_PIECE, repeat);
+        const played = phraseOfStep(phrase, { kind, slots: null }, FOUR_PIECE, repeat);
         expect(played, kind).not.toBeNull();
         const timeline = layOut(played as Phrase, FOUR_PIECE);
         expect(timeline.end).toBe(whole.end);
@@ -195,7 +195,7 @@ describe("the phrase of a step", () => {
 
   it("on one drum has the hands on the snare; basically, away for accents and first notes only", () => {
     const places = (kind: "whole" | "basic") =>
-      layOut(phraseOfStep(phrase, kind, FOUR_PIECE) as Phrase, FOUR_PIECE)
+      layOut(phraseOfStep(phrase, { kind, slots: null }, FOUR_PIECE) as Phrase, FOUR_PIECE)
         .events.filter(({ limb }) => limb !== "K")
         .map(({ place }) => place)
         .join(" ");
@@ -205,9 +205,19 @@ describe("the phrase of a step", () => {
 
   it("between cells has another order by and by, the same for the same repeat", () => {
     const orders = Array.from({ length: 12 }, (_, repeat) =>
-      JSON.stringify(phraseOfStep(phrase, "between", null, repeat)),
+      JSON.stringify(phraseOfStep(phrase, { kind: "between", slots: null }, null, repeat)),
     );
     expect(new Set(orders).size).toBeGreaterThan(1);
-    expect(JSON.stringify(phraseOfStep(phrase, "between", null, 3))).toBe(orders[3]);
+    expect(JSON.stringify(phraseOfStep(phrase, { kind: "between", slots: null }, null, 3))).toBe(orders[3]);
+  });
+
+  it("of one cell goes round with silence to the next beat, long enough to be heard", () => {
+    const fives = phraseOf("@4 >RLRLK >RLRLK >RLRLKK", 100);
+    const cell = layOut(phraseOfStep(fives, { kind: "cell", slots: { from: 0, to: 4 } }, null) as Phrase);
+    expect(cell.cells.map(({ size }) => size)).toEqual([8, 8]);
+    expect(cell.end).toBe(4 * 10_080);
+    const join = layOut(phraseOfStep(fives, { kind: "join", slots: { from: 5, to: 15 } }, null) as Phrase);
+    expect(join.cells.map(({ size }) => size)).toEqual([5, 7]);
+    expect(join.events[0]?.at).toBe(0);
   });
 });

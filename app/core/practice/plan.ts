@@ -102,10 +102,10 @@ export function makePlan(phrase: Phrase, travel: Travel, wish: PlanWish): Plan {
     [start, goal]: readonly [Bpm, Bpm],
     part: { readonly slots: StepPart["slots"]; readonly cells: readonly string[] } = { slots: null, cells: [] },
   ) => {
-    const played = phraseOfStep(phrase, kind, travel.kit);
+    const played = phraseOfStep(phrase, { kind, slots: part.slots }, travel.kit);
     if (!played) return;
     const limbs = limbsOfStep(kind);
-    const most = ceilingOfPart(layOut(played, travel.kit), travel, part.slots, limbs);
+    const most = ceilingOf(layOut(played, travel.kit), travel, limbs);
     // Nobody begins over what can be played.
     const under = most === null ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
     const id = part.cells.length > 0 ? `${kind} ${part.cells.join(" ")}` : kind;
@@ -205,7 +205,7 @@ function addWholes(phrase: Phrase, timeline: Timeline, { learning, middle, goal 
   add("whole", { code: "sticking" }, [learning, goal]);
   const surfaces = countSurfaces(timeline);
   if (surfaces > 1) {
-    const basic = phraseOfStep(phrase, "basic", null);
+    const basic = phraseOfStep(phrase, { kind: "basic", slots: null }, null);
     const few = basic ? countMoves(layOut(basic)) : 0;
     if (few > 0 && few < countMoves(timeline)) add("basic", { code: "few-moves", surfaces }, [middle, goal]);
     add("full", { code: "all-moves", surfaces }, [middle, goal]);
@@ -234,15 +234,8 @@ function countMoves({ events }: Timeline): number {
   return moves;
 }
 
-/** The ceiling of some slots, played by some limbs; null where nothing sets one. */
-function ceilingOfPart(
-  timeline: Timeline,
-  travel: Travel,
-  slots: StepPart["slots"],
-  limbs: readonly Limb[],
-): number | null {
-  const events = timeline.events.filter(
-    ({ slot, limb }) => limbs.includes(limb) && (!slots || (slot >= slots.from && slot <= slots.to)),
-  );
+/** The ceiling of what some limbs play; null where nothing sets one. */
+function ceilingOf(timeline: Timeline, travel: Travel, limbs: readonly Limb[]): number | null {
+  const events = timeline.events.filter(({ limb }) => limbs.includes(limb));
   return findCeiling({ ...timeline, events }, travel)?.bpm ?? null;
 }

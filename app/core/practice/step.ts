@@ -6,8 +6,8 @@ import { mirrorVoicing } from "../kit/voicing";
 import { type CellItem, type Line, type LineItem, makeCell, mapSlots, mirrorLine, type Phrase } from "../phrase";
 import { buildAutomaton, compileSearch, isProblem, runToEnd } from "../search";
 import { formatSlots } from "../stick-line/write";
-import { isHand, LIMBS, type Limb, mapEachStroke, type Slot, type Stroke } from "../stroke";
-import { type Bpm, type Rate, sameRate, slotTicks, ticks } from "../time";
+import { isHand, LIMBS, type Limb, makeSilence, mapEachStroke, type Slot, type Stroke } from "../stroke";
+import { type Bpm, beatTicks, type Rate, sameRate, slotTicks, ticks } from "../time";
 import { layOut, type Timeline, type TimelineCell } from "../timeline";
 
 export const STEP_KINDS = [
@@ -58,9 +58,18 @@ export function limbsOfStep(kind: StepKind): readonly Limb[] {
   return kind === "hands" ? HANDS : kind === "feet" ? FEET : LIMBS;
 }
 
+/** What of a step decides its phrase. */
+export interface StepShape {
+  readonly kind: StepKind;
+  readonly slots: StepPart["slots"];
+}
+
 /** The phrase of a step. `repeat` matters between cells: each has an order of its own. Null where there is none. */
-export function phraseOfStep(phrase: Phrase, kind: StepKind, kit: Kit | null, repeat = 0): Phrase | null {
+export function phraseOfStep(phrase: Phrase, { kind, slots }: StepShape, kit: Kit | null, repeat = 0): Phrase | null {
   switch (kind) {
+    case "cell":
+    case "join":
+      return roundAndRound(putOnOneDrum(phrase), slots);
     case "full":
     case "form":
       return phrase;
@@ -90,6 +99,34 @@ function withoutPlace({ place: _, ...stroke }: Stroke): Stroke {
   return stroke;
 }
 
+/** Beats that a short piece goes on for before it counts as one repeat, so that there is something to be heard of it. */
+const PIECE_BEATS = 4;
+
+/** Some cells of a phrase from the one, each time with silence up to the next beat, and for at least {@link PIECE_BEATS}. */
+function roundAndRound(phrase: Phrase, slots: StepPart["slots"]): Phrase {
+  if (!slots) return phrase;
+  const timeline = layOut(phrase);
+  const cells = timeline.cells.filter(({ firstSlot, size }) => firstSlot + size > slots.from && firstSlot <= slots.to);
+  const last = cells.at(-1);
+  if (!last) return phrase;
+  const items = writeOut(timeline, cells, ({ content }) => content);
+  const length = cells.reduce((sum, { duration }) => sum + duration, 0);
+  const beat = beatTicks(phrase.meter);
+  const slot = slotTicks(last.rate);
+  // At least a slot of rest: the cell must not run into itself, which the phrase may never do.
+  const short = (Math.floor(length / beat) + 1) * beat - length;
+  if (short % slot === 0) {
+    const silence = Array.from({ length: short / slot }, makeSilence);
+    const end = items.pop();
+    // The silence belongs to the last cell: it is waited, not played as a cell of its own.
+    if (end?.kind === "cell") items.push(makeCell([...end.slots, ...silence]));
+  }
+  const round = length + (short % slot === 0 ? short : 0);
+  const times = Math.max(1, Math.round((PIECE_BEATS * beat) / round));
+  const all = Array.from({ length: times }, () => items).flat();
+  return { ...phrase, line: all, window: { start: ticks(0), length: ticks(round * times) } };
+}
+
 /** The hands go away for accents and for the first note of each cell, and are at home for the rest. */
 export function placeBasically(phrase: Phrase, kit: Kit | null): Phrase {
   const timeline = layOut(phrase, kit);
@@ -116,7 +153,7 @@ function turnCells(phrase: Phrase): Phrase | null {
 type LaidSlot = Timeline["slots"][number];
 
 /** A line of these cells, each written by itself, with its rate where that changes. */
-function writeOut(timeline: Timeline, cells: readonly TimelineCell[], write: (slot: LaidSlot) => Slot): Line {
+function writeOut(timeline: Timeline, cells: readonly TimelineCell[], write: (slot: LaidSlot) => Slot): LineItem[] {
   const items: LineItem[] = [];
   let rate: Rate | null = null;
   for (const cell of cells) {

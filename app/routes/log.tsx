@@ -1,0 +1,3 @@
+export default function Log() {
+  return null;
+}

@@ -1,0 +1,159 @@
+import { Bot, Ear, Keyboard, Plug } from "lucide-react";
+import { lazy, Suspense } from "react";
+import { LIMBS, PLACE_NAMES, PLACES, STRICTNESSES } from "~/core";
+import { DEFAULT_LISTENING, type Listening, SOURCES, type Source } from "~/formats/listening";
+import { nameCode } from "~/input/keys";
+import type { MidiState } from "~/input/midi";
+import { Check } from "~/ui/check";
+import { STRICTNESS_WORDS } from "~/words/practice";
+import { capital, LIMB_NAMES } from "~/words/slot";
+
+const DrummerFields = lazy(() => import("./drummer-fields"));
+
+const SOURCE_WORDS: Record<Source, { readonly name: string; readonly icon: typeof Ear; readonly does: string }> = {
+  self: { name: "I judge", icon: Ear, does: "For an acoustic kit: after each repeat say clean, nearly or not yet." },
+  keys: {
+    name: "Keyboard",
+    icon: Keyboard,
+    does: "Keys of this computer are pads. They know who plays, not how loud.",
+  },
+  midi: { name: "Pads", icon: Plug, does: "An electronic kit or pads over MIDI. The browser asks you first." },
+  drummer: {
+    name: "Simulated",
+    icon: Bot,
+    does: "A drummer that ships with the app plays along, with the faults you give it.",
+  },
+};
+
+interface ListeningPanelProps {
+  readonly listening: Listening;
+  readonly midi: MidiState | null;
+  readonly onChange: (change: Partial<Listening>) => void;
+}
+
+/** Who judges, by what, and how strictly. */
+export function ListeningPanel({ listening, midi, onChange }: ListeningPanelProps) {
+  const { source, strictness } = listening;
+  return (
+    <section aria-label="Listening" className="panel px-3 py-2.5 flex flex-col gap-2.5 text-sm">
+      <fieldset>
+        <legend className="font-display font-semibold text-base mb-1">Who listens</legend>
+        <div className="grid grid-cols-2 gap-1">
+          {SOURCES.map((one) => {
+            const { name, icon: Icon } = SOURCE_WORDS[one];
+            return (
+              <label
+                key={one}
+                className={`flex items-center gap-2 px-2 h-9 rounded-field border cursor-pointer has-focus-visible:outline-2 ${one === source ? "border-primary bg-base-200 font-semibold" : "border-base-300"}`}
+              >
+                <input
+                  type="radio"
+                  name="source"
+                  className="sr-only"
+                  checked={one === source}
+                  onChange={() => onChange({ source: one })}
+                />
+                <Icon size={15} aria-hidden /> {name}
+              </label>
+            );
+          })}
+        </div>
+        <p className="quiet mt-1">{SOURCE_WORDS[source].does}</p>
+      </fieldset>
+      {source === "keys" ? <KeyList keys={listening.keys} /> : null}
+      {source === "midi" ? <MidiNote midi={midi} /> : null}
+      {source === "drummer" ? (
+        <Suspense fallback={null}>
+          <DrummerFields drummer={listening.drummer} onChange={(drummer) => onChange({ drummer })} />
+        </Suspense>
+      ) : null}
+      {source === "self" ? null : (
+        <label className="flex flex-wrap items-center gap-x-2">
+          How strictly
+          <select
+            className="select select-sm w-32"
+            value={strictness}
+            onChange={(event) => onChange({ strictness: event.target.value as Listening["strictness"] })}
+          >
+            {STRICTNESSES.map((one) => (
+              <option key={one} value={one}>
+                {STRICTNESS_WORDS[one].name}
+              </option>
+            ))}
+          </select>
+          <span className="quiet basis-full mt-1">{capital(STRICTNESS_WORDS[strictness].does)}.</span>
+        </label>
+      )}
+      <div className="flex flex-col gap-1.5 border-t border-base-300 pt-2">
+        <Check isSmall checked={listening.playsAlong} onCheck={(playsAlong) => onChange({ playsAlong })}>
+          Play the phrase along with me
+        </Check>
+        <Check isSmall checked={listening.goesOn} onCheck={(goesOn) => onChange({ goesOn })}>
+          Go on to the next step by itself
+        </Check>
+        <label className="flex items-center gap-2">
+          Next step by hitting
+          <select
+            className="select select-xs w-32"
+            value={listening.nextPad ?? ""}
+            onChange={(event) => onChange({ nextPad: (event.target.value || null) as Listening["nextPad"] })}
+          >
+            <option value="">no pad</option>
+            {PLACES.map((place) => (
+              <option key={place} value={place}>
+                {PLACE_NAMES[place]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-2">
+          Remind me of a break after
+          <select
+            className="select select-xs w-24"
+            value={listening.breakAfter}
+            onChange={(event) => onChange({ breakAfter: Number(event.target.value) })}
+          >
+            {[0, 10, 15, 20, 25, 40].map((minutes) => (
+              <option key={minutes} value={minutes}>
+                {minutes === 0 ? "never" : `${minutes} min`}
+              </option>
+            ))}
+          </select>
+        </label>
+        <a className="underline" href="/setup#inputs">
+          Keys, pads and latency in Setup
+        </a>
+      </div>
+    </section>
+  );
+}
+
+function KeyList({ keys }: { readonly keys: Listening["keys"] }) {
+  return (
+    <p className="flex flex-wrap gap-x-3 gap-y-1">
+      {LIMBS.map((limb) => (
+        <span key={limb}>
+          <kbd className="key">{nameCode(keys[limb] ?? DEFAULT_LISTENING.keys[limb])}</kbd> {LIMB_NAMES[limb]}
+        </span>
+      ))}
+    </p>
+  );
+}
+
+const TROUBLE = {
+  missing: "This browser has no Web MIDI. Use another one, the keyboard, or judge yourself.",
+  refused: "MIDI was not allowed. Allow it beside the address, then choose Pads again.",
+  nothing: "Nothing is plugged in. Plug the kit in: it is found at once, and nothing of this sitting is lost.",
+} as const;
+
+export function MidiNote({ midi }: { readonly midi: MidiState | null }) {
+  return (
+    <p role="status">
+      {!midi
+        ? "Asking for MIDI…"
+        : midi.trouble
+          ? TROUBLE[midi.trouble]
+          : `Listening to ${midi.devices.map(capital).join(", ")}.`}
+    </p>
+  );
+}

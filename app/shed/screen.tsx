@@ -1,0 +1,226 @@
+/** The Shed: a plan that plays with the drummer, listens, and goes on when it is clean. */
+
+import { ChevronLeft, ChevronRight, Maximize2, Volume2 } from "lucide-react";
+import { useCallback, useMemo, useRef, useState } from "react";
+import { Link } from "react-router";
+import type { Meter, Result } from "~/core";
+import type { FillRow } from "~/data/database";
+import type { GrooveChoice } from "~/data/grooves";
+import type { Listening } from "~/formats/listening";
+import type { PlanRow } from "~/formats/plan";
+import { workOut } from "~/stack/bench";
+import { pickGroove, settingOf } from "~/stack/playback";
+import { BigPlay } from "~/ui/big-play";
+import { KeyList, KeysButton } from "~/ui/key-list";
+import { Notice, useNotice } from "~/ui/notice";
+import { useSound } from "~/ui/playback";
+import { strongHandOf, usePreferences } from "~/ui/preferences";
+import { useRig } from "~/ui/rig";
+import { useInputs } from "~/ui/use-inputs";
+import { useWakeLock } from "~/ui/wake-lock";
+import { RailView } from "~/views/rail-view";
+import { takeSection } from "~/views/section";
+import { StackView } from "~/views/stack-view";
+import { sayCountIn } from "~/words/time";
+import { BesideTheKit } from "./beside";
+import { CareNote } from "./care-note";
+import { SHED_KEY_GROUPS, useShedKeys } from "./keys";
+import { ListeningPanel } from "./listening-panel";
+import { PlanList } from "./plan-list";
+import { RateButtons } from "./rate-buttons";
+import { StepCard } from "./step-card";
+import { useTraining } from "./training";
+import { Details, VerdictPanel } from "./verdict-panel";
+
+export interface ShedScreenProps {
+  readonly row: FillRow;
+  readonly grooves: readonly GrooveChoice[];
+  readonly plan: PlanRow | null;
+}
+
+const NO_HISTORY = { undo: () => {}, redo: () => {}, canUndo: false, canRedo: false };
+
+export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
+  const { content } = row;
+  const [preferences, changePreferences] = usePreferences();
+  const { listening, hands } = preferences;
+  const { layout } = useRig();
+  const [notice, say] = useNotice();
+  const [isBeside, setBeside] = useState(false);
+  const keyList = useRef<HTMLDialogElement>(null);
+  const meter = content.meter as Meter;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: on another kit it is laid out otherwise
+  const phrase = useMemo(() => workOut(content).phrase, [content, layout]);
+  const { countInBars } = preferences;
+  const groove = useMemo(() => pickGroove(grooves, content, hands), [grooves, content, hands]);
+  const setting = useMemo(() => settingOf(content, groove, { countInBars }), [content, groove, countInBars]);
+  useSound(preferences);
+  const training = useTraining({
+    fillId: row.id,
+    name: content.name || "Untitled",
+    phrase,
+    groove,
+    setting,
+    listening,
+    stored: plan,
+  });
+  const { step, work, timeline, playback, told } = training;
+  const midi = useInputs(listening, training.onHit);
+  useWakeLock(playback.playing);
+  const onRate = useCallback(
+    (result: Result) => {
+      if (!training.rate(result)) say("There is nothing to judge yet: play a repeat first. Each is judged once.");
+    },
+    [training.rate, say],
+  );
+  const changeListening = (change: Partial<Listening>) => changePreferences({ listening: { ...listening, ...change } });
+  const move = (by: 1 | -1) => {
+    const steps = work?.steps.filter(({ isSkipped }) => !isSkipped) ?? [];
+    const to = steps[steps.findIndex(({ id }) => id === step?.id) + by];
+    if (to) training.choose(to.id);
+  };
+  useShedKeys({
+    history: NO_HISTORY,
+    keyList,
+    togglePlay: playback.toggle,
+    rate: onRate,
+    move,
+    toggleBeside: () => setBeside(!isBeside),
+  });
+  const tempo = playback.tempo ?? step?.standing.tempo ?? content.tempo;
+  const count = playback.countInBeat === null ? null : sayCountIn(playback.countInBeat, meter, content.countStyle);
+  const section = useMemo(() => (timeline ? takeSection(timeline, 0) : null), [timeline]);
+  const shared = { strongHand: strongHandOf(hands), onPick: () => {}, cursor: null };
+  return (
+    <main className="flex-1 flex flex-col">
+      <h1 className="sr-only">Shed</h1>
+      <div className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+          <p className="font-display font-semibold text-2xl truncate min-w-0 max-w-full">
+            {content.name || "Untitled"}
+          </p>
+          {(["Stack", "Floor", "Grooves"] as const).map((screen) => (
+            <Link key={screen} to={`/${screen.toLowerCase()}/${row.id}`} className="text-sm underline">
+              {screen}
+            </Link>
+          ))}
+          <div className="ml-auto flex flex-wrap items-center gap-2">
+            <Link to="/log?tab=today" className="btn btn-sm">
+              Today
+            </Link>
+            <button type="button" className="btn btn-sm" aria-keyshortcuts="z" onClick={() => setBeside(true)}>
+              <Maximize2 size={15} aria-hidden /> Beside the kit
+            </button>
+            <KeysButton dialog={keyList} />
+          </div>
+        </div>
+        <CareNote playing={playback.playing} breakAfter={listening.breakAfter} downs={training.downs} />
+        {step && work && timeline && section ? (
+          <div className="grid gap-2.5 items-start lg:grid-cols-[18rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_19rem]">
+            <div className="order-2 lg:order-1 min-w-0">
+              <PlanList training={training} />
+            </div>
+            <div className="order-1 lg:order-2 flex flex-col gap-2.5 min-w-0">
+              <StepCard
+                step={step}
+                timeline={timeline}
+                tempo={tempo}
+                number={work.steps.findIndex(({ id }) => id === step.id) + 1}
+                count={work.steps.length}
+              />
+              <VerdictPanel training={training} />
+              {listening.source === "self" ? <RateButtons onRate={onRate} /> : null}
+              <section aria-label="What to play" className="panel px-2 py-2 min-w-0">
+                <RailView
+                  {...shared}
+                  timeline={timeline}
+                  section={section}
+                  countStyle={content.countStyle}
+                  label="Rail of this step"
+                />
+                <StackView {...shared} timeline={timeline} section={section} label="Stack of this step" />
+                {listening.source === "self" ? null : <MarkLegend />}
+              </section>
+              {told?.measures ? <Details told={told} measures={told.measures} /> : null}
+            </div>
+            <div className="order-3 lg:col-span-2 xl:col-span-1 min-w-0">
+              <ListeningPanel listening={listening} midi={midi} onChange={changeListening} />
+            </div>
+          </div>
+        ) : (
+          <p className="panel p-6">
+            {work
+              ? "This fill has no strokes yet. Type its sticking on the Stack, then come back for its plan."
+              : "There is no kit to play on. Open Setup and choose one."}
+          </p>
+        )}
+      </div>
+      <section
+        aria-label="Sound"
+        className="sticky bottom-0 z-20 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
+      >
+        <BigPlay playing={playback.playing} onToggle={playback.toggle} />
+        {count === null ? null : (
+          <output aria-label="Count-in" className="font-display font-bold text-2xl min-w-8 text-center text-primary">
+            {count}
+          </output>
+        )}
+        <div className="join">
+          <button type="button" className="join-item btn btn-sm" aria-label="Step before" onClick={() => move(-1)}>
+            <ChevronLeft size={16} aria-hidden />
+          </button>
+          <button type="button" className="join-item btn btn-sm" onClick={() => move(1)}>
+            Next step <ChevronRight size={16} aria-hidden />
+          </button>
+        </div>
+        {playback.playing ? <span className="quiet text-sm tabular-nums">repeat {training.repeat + 1}</span> : null}
+        <label
+          className="flex items-center gap-2 text-sm ml-auto"
+          title="Keep it low on headphones, and rest your ears"
+        >
+          <Volume2 size={18} aria-hidden />
+          <span className="sr-only">Volume</span>
+          <input
+            type="range"
+            min={0}
+            max={100}
+            defaultValue={Math.round(preferences.volume * 100)}
+            className="range range-xs w-24"
+            onPointerUp={(event) => changePreferences({ volume: Number(event.currentTarget.value) / 100 })}
+            onKeyUp={(event) => changePreferences({ volume: Number(event.currentTarget.value) / 100 })}
+          />
+        </label>
+        {playback.trouble ? (
+          <p role="alert" className="text-sm text-error basis-full">
+            {playback.trouble}
+          </p>
+        ) : null}
+      </section>
+      {isBeside ? (
+        <BesideTheKit
+          training={training}
+          tempo={tempo}
+          count={count}
+          judgesSelf={listening.source === "self"}
+          onRate={onRate}
+          onClose={() => setBeside(false)}
+        />
+      ) : null}
+      <KeyList dialog={keyList} groups={SHED_KEY_GROUPS} />
+      <Notice words={notice} isRaised />
+    </main>
+  );
+}
+
+/** What the rings round the coins say. */
+function MarkLegend() {
+  return (
+    <p className="label-small px-2 pt-1.5 flex flex-wrap gap-x-4">
+      <span>Round the coins, while you play:</span>
+      <span>whole ring on time</span>
+      <span>left half early</span>
+      <span>right half late</span>
+      <span>three strokes missing</span>
+    </p>
+  );
+}

@@ -1,0 +1,61 @@
+/** What sounds in a step, and what is expected of the player in it. */
+
+import { plainScore, type Score } from "~/audio/score";
+import {
+  arrange,
+  arrangeRange,
+  atTempo,
+  type Bpm,
+  describeLanding,
+  EVERY_BEAT,
+  type Expectation,
+  expectStrokes,
+  type Groove,
+  type Kit,
+  layOut,
+  type Phrase,
+  type PlannedStep,
+  phraseOfStep,
+  type Setting,
+  STRAIGHT,
+  type Timeline,
+} from "~/core";
+
+export interface StepScene {
+  readonly phrase: Phrase;
+  readonly step: PlannedStep;
+  readonly kit: Kit | null;
+  readonly groove: Groove;
+  readonly setting: Setting;
+  /** Whether the phrase sounds too. */
+  readonly playsAlong: boolean;
+}
+
+export interface StepScore {
+  readonly score: Score;
+  readonly timeline: Timeline;
+  readonly expectation: Expectation;
+}
+
+/** One repeat of a step at a tempo; `repeat` matters where each one differs. */
+export function makeStepScore(scene: StepScene, tempo: Bpm, repeat: number): StepScore {
+  const { phrase, step, kit, groove, setting, playsAlong } = scene;
+  const played = phraseOfStep(phrase, step, kit, repeat) ?? phrase;
+  const timeline = layOut(atTempo(played, tempo), kit);
+  const countInBars = Math.max(1, setting.countInBars);
+  const arrangement =
+    step.kind === "form"
+      ? arrange(timeline, groove, { ...setting, countInBars }, describeLanding(timeline)?.hands[0].hand ?? "R", kit)
+      : arrangeRange(timeline, { toBeat: true, feel: setting.follows ? setting.feel : STRAIGHT, countInBars });
+  const silent = (["R", "L", "K", "H"] as const).filter((limb) => !step.limbs.includes(limb));
+  const score = {
+    // The pulse is what all of it is held against.
+    ...plainScore(arrangement, tempo, EVERY_BEAT),
+    mix: {
+      parts: playsAlong ? {} : ({ fill: "muted" } as const),
+      limbs: step.kind === "form" ? {} : Object.fromEntries(silent.map((limb) => [limb, "muted"] as const)),
+      places: {},
+    },
+  };
+  return { score, timeline, expectation: expectStrokes(arrangement, tempo, new Set(step.limbs)) };
+}

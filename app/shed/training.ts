@@ -1,0 +1,436 @@
+/** One fill in training: its plan, the step that is on, what is heard of it, and what becomes of that. */
+
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { clockJumps, locateIn, play, stop } from "~/audio/playing";
+import {
+  type Bpm,
+  bpm,
+  type Change,
+  type Expectation,
+  type Fault,
+  fallsApart,
+  type Groove,
+  type Hit,
+  hearRepeat,
+  layOutWork,
+  type Measures,
+  makePlan,
+  nextStep,
+  type Phrase,
+  type PlannedStep,
+  playDrummer,
+  type Result,
+  recordResult,
+  type Setting,
+  stepBack,
+  thresholdsFor,
+  wishOf,
+} from "~/core";
+import { currentBook } from "~/data/current";
+import { changePlan, dayOf, holdPlan, keepRun } from "~/data/practice";
+import type { Listening } from "~/formats/listening";
+import { newPlan, type PlanRow } from "~/formats/plan";
+import { MAX_STEP_ID, type Run } from "~/formats/run";
+import type { RawHit } from "~/input/raw-hit";
+import { usePlayback } from "~/ui/playback";
+import { useRig } from "~/ui/rig";
+import { markSlot, markSlots } from "~/views/lighting";
+import { Listener, type Repeat } from "./listener";
+import { makeStepScore, type StepScene, type StepScore } from "./step-score";
+
+export const SHED_ID = "shed";
+/** Milliseconds between looks at the clock while something plays. */
+const TICK = 15;
+/** Before the next step begins by itself, in milliseconds. */
+const PAUSE = 4_000;
+/** Silent repeats before it is asked whether anything is plugged in. */
+export const SILENT_REPEATS = 2;
+
+/** The last repeat that was judged. */
+export interface Told {
+  readonly result: Result;
+  readonly by: Run["by"];
+  readonly step: PlannedStep;
+  readonly tempo: number;
+  readonly nextTempo: number;
+  readonly change: Change;
+  readonly faults: readonly Fault[];
+  readonly measures: Measures | null;
+  /** The step to go back to. */
+  readonly back: PlannedStep | null;
+}
+
+/** What could not be used of what was heard, in this sitting. */
+export interface Odd {
+  readonly countIn: number;
+  readonly doubled: number;
+  readonly unknown: number | null;
+  readonly silent: number;
+  readonly jumped: number;
+  readonly flood: boolean;
+  readonly idle: number;
+}
+const NOTHING_ODD: Odd = { countIn: 0, doubled: 0, unknown: null, silent: 0, jumped: 0, flood: false, idle: 0 };
+
+export interface TrainingOptions {
+  readonly fillId: string;
+  readonly name: string;
+  readonly phrase: Phrase;
+  readonly groove: Groove;
+  readonly setting: Setting;
+  readonly listening: Listening;
+  readonly stored: PlanRow | null;
+}
+
+/** What goes round at the moment: a score for each repeat, made when it is wanted, at the tempo of that time. */
+class Going {
+  private readonly made = new Map<number, StepScore>();
+  readonly listener: Listener;
+  readonly played = new Map<number, Hit[]>();
+  readonly rated = new Set<number>();
+  jumps = clockJumps();
+
+  constructor(
+    readonly scene: StepScene,
+    private readonly tempoNow: () => Bpm,
+  ) {
+    this.listener = new Listener((repeat) => {
+      const { expectation, score } = this.get(repeat);
+      const length = (score.arrangement.length * expectation.beat) / Math.max(1, this.beatTicks(repeat));
+      return { expectation, tempo: score.tempo, length };
+    });
+  }
+
+  get(repeat: number): StepScore {
+    const known = this.made.get(repeat);
+    if (known) return known;
+    const made = makeStepScore(this.scene, this.tempoNow(), repeat);
+    this.made.set(repeat, made);
+    return made;
+  }
+
+  private beatTicks(repeat: number): number {
+    const { clicks, length } = this.get(repeat).score.arrangement;
+    return clicks.length > 1 ? (clicks[1]?.at ?? 0) - (clicks[0]?.at ?? 0) : length;
+  }
+}
+
+export function useTraining({ fillId, name, phrase, groove, setting, listening, stored }: TrainingOptions) {
+  const { kit, travel } = useRig();
+  const [plan, setPlan] = useState<PlanRow>(() => stored ?? newPlan(fillId));
+  const [told, setTold] = useState<Told | null>(null);
+  const [odd, setOdd] = useState<Odd>(NOTHING_ODD);
+  const [isSaved, setSaved] = useState(true);
+  const [downs, setDowns] = useState(0);
+  const [waiting, setWaiting] = useState<PlannedStep | null>(null);
+  const [repeat, setRepeat] = useState(0);
+
+  const { goal, learning, best, cleanInRow } = plan;
+  const made = useMemo(
+    () =>
+      travel ? makePlan(phrase, travel, wishOf(phrase, { ...newPlan(""), goal, learning, best, cleanInRow })) : null,
+    [phrase, travel, goal, learning, best, cleanInRow],
+  );
+  const work = useMemo(() => (made ? layOutWork(made, plan) : null), [made, plan]);
+  const step = work?.current ?? null;
+  const stepKey = step ? `${step.id} ${step.slots?.from}` : "";
+  // biome-ignore lint/correctness/useExhaustiveDependencies: its standing changes with every repeat, its phrase does not
+  const scene = useMemo(
+    (): StepScene | null => (step ? { phrase, step, kit, groove, setting, playsAlong: listening.playsAlong } : null),
+    [stepKey, phrase, kit, groove, setting, listening.playsAlong],
+  );
+  const now = useRef({ plan, work, step, listening, made });
+  now.current = { plan, work, step, listening, made };
+  const going = useRef<Going | null>(null);
+  const fallback = useMemo(() => (scene ? makeStepScore(scene, bpm(scene.step.standing.tempo), 0) : null), [scene]);
+  const makeScore = useCallback(
+    (number: number) => (going.current?.scene === scene ? going.current?.get(number).score : fallback?.score) as never,
+    [scene, fallback],
+  );
+  const playback = usePlayback({ id: SHED_ID, makeScore });
+  const { playing } = playback;
+
+  const begin = useCallback(() => {
+    if (!scene) return;
+    setWaiting(null);
+    setOdd(NOTHING_ODD);
+    setRepeat(0);
+    markSlots();
+    going.current = new Going(scene, () => now.current.step?.standing.tempo ?? bpm(60));
+    void play(SHED_ID, makeScore);
+  }, [scene, makeScore]);
+  const toggle = useCallback(() => (playing ? stop(SHED_ID) : begin()), [playing, begin]);
+
+  /** Changes the plan here and in the book; what the book does not take is held. */
+  const editPlan = useCallback(
+    (change: (before: PlanRow) => PlanRow) => {
+      const changed = change(now.current.plan);
+      now.current.plan = changed;
+      setPlan(changed);
+      void currentBook().then(async (book) => {
+        try {
+          await changePlan(book, fillId, change);
+        } catch {
+          holdPlan(book, now.current.plan);
+          setSaved(false);
+        }
+      });
+    },
+    [fillId],
+  );
+
+  const choose = useCallback(
+    (id: string | null) => {
+      stop(SHED_ID);
+      setWaiting(null);
+      setTold(null);
+      markSlots();
+      editPlan((before) => ({ ...before, current: id }));
+    },
+    [editPlan],
+  );
+
+  const record = useCallback(
+    (
+      result: Result,
+      tempo: number,
+      length: number,
+      by: Run["by"],
+      measures: Measures | null,
+      faults: readonly Fault[],
+    ) => {
+      const { step: on, work: at, made: base } = now.current;
+      if (!on || !at || !base) return;
+      const at_ = Date.now();
+      const day = dayOf(at_);
+      const { state, change } = recordResult(now.current.plan, at, on.id, result, bpm(tempo), day);
+      const laid = layOutWork(base, state as PlanRow);
+      const after = laid.steps.find(({ id }) => id === on.id) ?? on;
+      editPlan((before) => recordResult(before, layOutWork(base, before), on.id, result, bpm(tempo), day).state);
+      now.current = { ...now.current, work: laid, step: change === "passed" ? on : (laid.current ?? on) };
+      const back = stepBack(laid, after, fallsApart(after.standing));
+      setTold({
+        result,
+        by,
+        step: on,
+        tempo,
+        nextTempo: after.standing.tempo,
+        change,
+        faults,
+        measures,
+        back,
+      });
+      if (change === "down") setDowns((count) => count + 1);
+      else if (change === "up" || change === "passed") setDowns(0);
+      const run: Run = {
+        id: crypto.randomUUID(),
+        at: at_,
+        fillId,
+        fill: name,
+        step: on.id.slice(0, MAX_STEP_ID),
+        kind: on.kind,
+        tempo: bpm(tempo),
+        result,
+        by,
+        seconds: Math.round(length * 10) / 10,
+        fault: faults[0]?.kind ?? null,
+        numbers: measures && toNumbers(measures),
+      };
+      void currentBook().then(async (book) => setSaved(await keepRun(book, run)));
+      if (change === "passed") {
+        stop(SHED_ID);
+        setWaiting(nextStep(laid, on.id));
+      }
+    },
+    [editPlan, fillId, name],
+  );
+
+  const judge = useCallback(
+    (done: Repeat) => {
+      const { listening: set } = now.current;
+      const run = going.current;
+      if (!run || set.source === "self") return;
+      if (clockJumps() !== run.jumps) {
+        run.jumps = clockJumps();
+        setOdd((before) => ({ ...before, jumped: before.jumped + 1 }));
+        return;
+      }
+      const { measures, judgement } = hearRepeat(done.expectation, done.hits, set.strictness);
+      if (measures.doubled > 0) setOdd((before) => ({ ...before, doubled: before.doubled + measures.doubled }));
+      if (!judgement) {
+        setOdd((before) => ({ ...before, silent: before.silent + 1 }));
+        return;
+      }
+      setOdd((before) => (before.silent === 0 ? before : { ...before, silent: 0 }));
+      for (const { slot } of measures.missed) if (slot !== null) markSlot(slot, "missed");
+      record(judgement.result, done.tempo, done.length, "heard", measures, judgement.faults);
+    },
+    [record],
+  );
+
+  const next = useCallback(() => {
+    const { work: at, step: on } = now.current;
+    const following = at && on ? nextStep(at, on.id) : null;
+    if (following) choose(following.id);
+  }, [choose]);
+
+  const onHit = useCallback(
+    (raw: RawHit) => {
+      const { listening: set, step: on } = now.current;
+      const run = going.current;
+      if (raw.place !== null && raw.place === set.nextPad && !usesPad(run, raw)) {
+        next();
+        return;
+      }
+      const latency = set.source === "keys" ? set.latency.keys : set.source === "midi" ? set.latency.midi : 0;
+      const heard =
+        run && on ? run.listener.hit(raw, locateIn(SHED_ID, raw.at - latency)) : ({ kind: "idle" } as const);
+      switch (heard.kind) {
+        case "mark":
+          if (heard.slot !== null) markSlot(heard.slot, markOf(heard.offset, run?.get(0).expectation, set));
+          if (raw.velocity === null || raw.note !== undefined) {
+            // For `npm run bench`, and for the browser's own tools.
+            performance.mark("hit marked", { detail: performance.now() - raw.at });
+          }
+          return;
+        case "count-in":
+          setOdd((before) => ({ ...before, countIn: before.countIn + 1 }));
+          return;
+        case "unknown":
+          setOdd((before) => ({ ...before, unknown: heard.note }));
+          return;
+        case "flood":
+          setOdd((before) => ({ ...before, flood: true }));
+          return;
+        case "idle":
+          setOdd((before) => ({ ...before, idle: before.idle + 1 }));
+      }
+    },
+    [next],
+  );
+
+  useEffect(() => {
+    if (!playing) return;
+    const clock = setInterval(() => {
+      const run = going.current;
+      const page = performance.now();
+      const located = run ? locateIn(SHED_ID, page) : null;
+      if (!run || !located) return;
+      setRepeat(Math.max(0, located.repeat));
+      if (now.current.listening.source === "drummer") simulate(run, located, page, now.current.listening, onHit);
+      for (const done of run.listener.close(located)) judge(done);
+    }, TICK);
+    return () => clearInterval(clock);
+  }, [playing, judge, onHit]);
+
+  // The next step by itself, for hands that hold sticks.
+  useEffect(() => {
+    if (!waiting || !listening.goesOn) return;
+    const soon = setTimeout(() => {
+      editPlan((before) => ({ ...before, current: waiting.id }));
+      setWaiting(null);
+      setStarting(true);
+    }, PAUSE);
+    return () => clearTimeout(soon);
+  }, [waiting, listening.goesOn, editPlan]);
+  const [isStarting, setStarting] = useState(false);
+  useEffect(() => {
+    if (!isStarting) return;
+    setStarting(false);
+    begin();
+  }, [isStarting, begin]);
+  useEffect(() => () => markSlots(), []);
+
+  /** The player's own judgement of the last repeat: of the one that is over, or nearly. */
+  const rate = useCallback(
+    (result: Result) => {
+      const run = going.current;
+      const located = run ? locateIn(SHED_ID, performance.now()) : null;
+      if (!run || !located || located.repeat < 0) return false;
+      const whole = located.seconds + located.left;
+      const number = located.seconds < whole / 2 && located.repeat > 0 ? located.repeat - 1 : located.repeat;
+      if (run.rated.has(number)) return false;
+      run.rated.add(number);
+      record(result, run.get(number).score.tempo, whole, "self", null, []);
+      return true;
+    },
+    [record],
+  );
+
+  const timeline = useMemo(() => {
+    if (!scene) return null;
+    return scene.step.kind === "between" && playing
+      ? makeStepScore(scene, bpm(scene.step.standing.tempo), repeat).timeline
+      : (fallback?.timeline ?? null);
+  }, [scene, fallback, playing, repeat]);
+
+  return {
+    plan,
+    editPlan,
+    work,
+    step,
+    choose,
+    next,
+    told,
+    odd,
+    isSaved,
+    downs,
+    waiting,
+    stay: () => setWaiting(null),
+    playback: { ...playback, toggle },
+    rate,
+    onHit,
+    timeline,
+    repeat,
+  };
+}
+export type Training = ReturnType<typeof useTraining>;
+
+function usesPad(run: Going | null, { place }: RawHit): boolean {
+  return run?.get(0).expectation.strokes.some((stroke) => stroke.place === place) ?? false;
+}
+
+function markOf(offset: number, expectation: Expectation | undefined, { strictness }: Listening) {
+  if (!expectation) return "on";
+  const { fromClick } = thresholdsFor(strictness, expectation.gap, expectation.strokes.length);
+  return Math.abs(offset) <= fromClick ? "on" : offset < 0 ? "early" : "late";
+}
+
+/** Lets the simulated drummer play what is due by now; stamped with the moment that it was due. */
+function simulate(
+  run: Going,
+  located: { readonly repeat: number; readonly seconds: number; readonly left: number },
+  page: number,
+  { drummer }: Listening,
+  onHit: (hit: RawHit) => void,
+) {
+  for (const number of [located.repeat, located.repeat + 1]) {
+    if (number < 0) continue;
+    // Where this moment lies in that repeat: before its beginning for the one to come.
+    const at = number === located.repeat ? located.seconds : -located.left;
+    const hits = run.played.get(number) ?? playDrummer(run.listener.expectationOf(number).strokes, drummer, number);
+    while (hits[0] && hits[0].at <= at) {
+      const hit = hits.shift() as Hit;
+      onHit({ at: page - (at - hit.at) * 1000, place: hit.place, limb: hit.limb, velocity: hit.velocity });
+    }
+    run.played.set(number, hits);
+  }
+}
+
+function toNumbers({ missed, extra, offset, spread, handFootGap, drift, flams, limbs }: Measures): Run["numbers"] {
+  const ms = (seconds: number | null | undefined) =>
+    seconds === null || seconds === undefined ? null : Math.round(seconds * 10_000) / 10;
+  const uneven = limbs.flatMap(({ limb, unevenness }) =>
+    unevenness === null ? [] : [[limb, Math.min(10_000, Math.round(unevenness * 1000) / 10)] as const],
+  );
+  return {
+    missed: missed.length,
+    extra: extra.length,
+    offset: ms(offset?.value),
+    spread: ms(spread),
+    gap: ms(handFootGap),
+    drift: ms(drift?.value),
+    flams: flams.length,
+    uneven: Object.fromEntries(uneven),
+  };
+}

@@ -1,0 +1,28 @@
+import { useEffect } from "react";
+
+/** Keeps the screen lit while `isOn`; where a browser cannot, or will not, nothing happens. */
+export function useWakeLock(isOn: boolean) {
+  useEffect(() => {
+    if (!isOn || !navigator.wakeLock) return;
+    let lock: WakeLockSentinel | null = null;
+    let isOver = false;
+    const ask = () => {
+      if (document.visibilityState !== "visible") return;
+      navigator.wakeLock.request("screen").then(
+        (made) => {
+          if (isOver) void made.release();
+          else lock = made;
+        },
+        () => {},
+      );
+    };
+    ask();
+    // A lock is lost when the page is hidden.
+    document.addEventListener("visibilitychange", ask);
+    return () => {
+      isOver = true;
+      document.removeEventListener("visibilitychange", ask);
+      void lock?.release();
+    };
+  }, [isOn]);
+}
