@@ -18,6 +18,7 @@ const ROOMS = {
   grooves: ["core", "data", "engrave", "formats", "audio", "views", "words", "ui", "stack"],
   shed: ["core", "data", "formats", "audio", "input", "views", "words", "ui", "stack"],
   log: ["core", "data", "formats", "audio", "input", "views", "words", "ui", "stack"],
+  setup: ["core", "formats", "audio", "input", "words", "ui"],
   shelf: ["core", "data", "formats", "views", "words", "ui", "stack"],
 };
 const rooms = Object.keys(ROOMS);

@@ -1,7 +1,7 @@
 /** What a player has made of a fill's plan, and how far they are with it. The steps themselves follow from the fill. */
 
 import { z } from "zod";
-import { RESULTS, type Standing } from "~/core";
+import { RESULTS } from "~/core";
 import { tempoSchema } from "./phrase";
 import { MAX_STEP_ID } from "./run";
 
@@ -64,8 +64,4 @@ export function newPlan(id: string): PlanRow {
     best: null,
     goalNow: null,
   };
-}
-
-export function keepStanding({ recent, ...standing }: Standing): PlanRow["standings"][string] {
-  return { ...standing, recent: [...recent] };
 }

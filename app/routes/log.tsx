@@ -1,3 +1,49 @@
-export default function Log() {
-  return null;
+import { z } from "zod";
+import { flushSaves } from "~/data/autosave";
+import { currentBook } from "~/data/current";
+import { deleteRun, keepRun, keepWaiting, listPlans, listRuns, noteRun } from "~/data/practice";
+import { listRows } from "~/data/rows";
+import { MAX_NOTE, runSchema } from "~/formats/run";
+import { LogScreen } from "~/log/screen";
+import type { Route } from "./+types/log";
+
+export const meta: Route.MetaFunction = () => [{ title: "Log · Dime Stack" }];
+
+export async function clientLoader() {
+  await flushSaves();
+  const book = await currentBook();
+  await keepWaiting(book);
+  const [runs, plans, fills] = await Promise.all([listRuns(book), listPlans(book), listRows(book.fills)]);
+  return { runs, plans, fills };
+}
+clientLoader.hydrate = true as const;
+
+const intentSchema = z.discriminatedUnion("intent", [
+  z.object({ intent: z.literal("note"), id: z.string(), note: z.string().max(MAX_NOTE) }),
+  z.object({ intent: z.literal("delete"), id: z.string() }),
+  z.object({ intent: z.literal("restore"), run: runSchema }),
+]);
+
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const asked = intentSchema.parse(await request.json());
+  const book = await currentBook();
+  if (asked.intent === "note") {
+    await noteRun(book, asked.id, asked.note);
+    return {};
+  }
+  if (asked.intent === "restore") {
+    await keepRun(book, asked.run);
+    return { words: "The run is back." };
+  }
+  const deleted = await book.runs.get(asked.id);
+  await deleteRun(book, asked.id);
+  return { words: "The run is deleted.", deleted };
+}
+
+export function HydrateFallback() {
+  return <p className="p-6 quiet">Reading the log…</p>;
+}
+
+export default function Log({ loaderData }: Route.ComponentProps) {
+  return <LogScreen {...loaderData} />;
 }

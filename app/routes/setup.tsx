@@ -11,6 +11,7 @@ import {
   savePreferences,
   THEMES,
 } from "~/data/preferences";
+import { Inputs } from "~/setup/inputs";
 import { usePreferences } from "~/ui/preferences";
 import { type ShippedKit, useRig } from "~/ui/rig";
 import { LEVEL_OF_PLAYER } from "~/words/kit";
@@ -154,10 +155,12 @@ export default function Setup() {
               ))}
             </select>
             <p className="text-sm quiet mt-1">
-              An estimate: {LEVEL_OF_PLAYER[preferences.level].does}. Your own numbers go in on the Floor, under Hands.
+              An estimate: {LEVEL_OF_PLAYER[preferences.level].does}. Your own numbers come from the tests in the Log,
+              or go in on the Floor.
             </p>
           </div>
         </section>
+        <Inputs />
         <section className="panel p-4 text-sm">
           <h2 className="text-lg mb-1">Ears</h2>
           <p>

@@ -1,5 +1,6 @@
 import { Bot, Ear, Keyboard, Plug } from "lucide-react";
 import { lazy, Suspense } from "react";
+import { Link } from "react-router";
 import { LIMBS, PLACE_NAMES, PLACES, STRICTNESSES } from "~/core";
 import { DEFAULT_LISTENING, type Listening, SOURCES, type Source } from "~/formats/listening";
 import { nameCode } from "~/input/keys";
@@ -120,9 +121,9 @@ export function ListeningPanel({ listening, midi, onChange }: ListeningPanelProp
             ))}
           </select>
         </label>
-        <a className="underline" href="/setup#inputs">
+        <Link className="underline" to="/setup#inputs">
           Keys, pads and latency in Setup
-        </a>
+        </Link>
       </div>
     </section>
   );

@@ -292,10 +292,6 @@ export const CARE_WORDS: Record<CareKind, { readonly title: string; readonly wor
   },
 };
 
-export function nameHand(hand: Hand): string {
-  return LIMB_NAMES[hand];
-}
-
 /** "14 ms late", "3 ms early", "on time". */
 export function sayOffset(seconds: number | null): string {
   if (seconds === null) return "–";

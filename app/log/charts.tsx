@@ -1,0 +1,236 @@
+import { useMemo, useState } from "react";
+import { Link } from "react-router";
+import {
+  Bar,
+  BarChart,
+  CartesianGrid,
+  Legend,
+  Line,
+  LineChart,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from "recharts";
+import type { Limb } from "~/core";
+import type { FillRow } from "~/data/database";
+import { dayOf } from "~/data/practice";
+import type { PlanRow } from "~/formats/plan";
+import type { Run } from "~/formats/run";
+import { sayLimb } from "~/words/practice";
+import { followEvenness, followTempo, listPractised, sayDay, sumMinutes } from "./summaries";
+
+interface ChartsProps {
+  readonly runs: readonly Run[];
+  readonly fills: readonly FillRow[];
+  readonly plans: readonly PlanRow[];
+}
+
+const AXIS = { stroke: "currentColor", fontSize: 12, tick: { fill: "currentColor" } } as const;
+const TIP = {
+  contentStyle: {
+    background: "var(--color-base-100)",
+    border: "1px solid var(--color-base-300)",
+    borderRadius: "0.5rem",
+    color: "var(--color-base-content)",
+  },
+} as const;
+/** Limbs by dash and colour. */
+const LINES: Record<Limb, { readonly stroke: string; readonly dash?: string }> = {
+  R: { stroke: "var(--color-base-content)" },
+  L: { stroke: "var(--color-primary)", dash: "7 4" },
+  K: { stroke: "var(--color-accent)", dash: "2 3" },
+  H: { stroke: "var(--color-info)", dash: "9 3 2 3" },
+};
+const WEEKS = 6;
+
+/** Tempo, evenness, minutes and what is due. */
+export default function Charts({ runs, fills, plans }: ChartsProps) {
+  const practised = useMemo(() => listPractised(runs), [runs]);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const fillId = chosen ?? practised[0]?.id ?? "";
+  const today = dayOf(Date.now());
+  const tempos = useMemo(() => followTempo(runs, fillId), [runs, fillId]);
+  const evenness = useMemo(() => followEvenness(runs, fillId), [runs, fillId]);
+  const minutes = useMemo(() => sumMinutes(runs, today, WEEKS * 7), [runs, today]);
+  const plan = plans.find(({ id }) => id === fillId);
+  const goal = plan?.goal ?? fills.find(({ id }) => id === fillId)?.content.tempo ?? null;
+  const name = practised.find(({ id }) => id === fillId)?.name ?? "";
+  const limbs = (["R", "L", "K", "H"] as const).filter((limb) => evenness.some((day) => day[limb] !== undefined));
+  if (runs.length === 0) {
+    return (
+      <p className="panel p-5">
+        There is nothing to draw yet. Practise a fill in the Shed: every repeat that is judged stands here.
+      </p>
+    );
+  }
+  return (
+    <div className="grid gap-3 lg:grid-cols-2">
+      <div className="lg:col-span-2 flex items-center gap-2">
+        <label className="flex items-center gap-2">
+          Fill
+          <select className="select select-sm w-64" value={fillId} onChange={(event) => setChosen(event.target.value)}>
+            {practised.map(({ id, name: called }) => (
+              <option key={id} value={id}>
+                {called}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Link to={`/shed/${fillId}`} className="btn btn-sm">
+          Practise it
+        </Link>
+      </div>
+      <Figure title="Tempo" says={sayTempo(name, tempos.at(-1)?.clean ?? plan?.best ?? null, goal)}>
+        <LineChart data={tempos} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
+          <CartesianGrid stroke="var(--color-base-300)" vertical={false} />
+          <XAxis dataKey="day" tickFormatter={sayDay} {...AXIS} />
+          <YAxis
+            domain={[
+              (least: number) => Math.floor(least / 10) * 10 - 10,
+              (most: number) => Math.max(most, goal ?? 0) + 8,
+            ]}
+            {...AXIS}
+          />
+          <Tooltip labelFormatter={(day) => sayDay(Number(day))} {...TIP} />
+          <Legend />
+          {goal === null ? null : (
+            <ReferenceLine
+              y={goal}
+              stroke="var(--color-accent)"
+              strokeDasharray="6 4"
+              label={{
+                value: `goal ${Math.round(goal)}`,
+                position: "insideTopRight",
+                fill: "currentColor",
+                fontSize: 12,
+              }}
+            />
+          )}
+          <Line
+            dataKey="tried"
+            name="fastest tried"
+            stroke="var(--color-secondary)"
+            strokeDasharray="3 3"
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="clean"
+            name="whole phrase clean"
+            stroke="var(--color-primary)"
+            strokeWidth={2.5}
+            connectNulls
+            isAnimationActive={false}
+          />
+        </LineChart>
+      </Figure>
+      <Figure
+        title="Evenness"
+        says={`How far each limb's intervals in ${name} wander from what is written, in percent: lower is evener.`}
+      >
+        <LineChart data={evenness} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
+          <CartesianGrid stroke="var(--color-base-300)" vertical={false} />
+          <XAxis dataKey="day" tickFormatter={sayDay} {...AXIS} />
+          <YAxis unit=" %" {...AXIS} />
+          <Tooltip labelFormatter={(day) => sayDay(Number(day))} {...TIP} />
+          <Legend />
+          {limbs.map((limb) => (
+            <Line
+              key={limb}
+              dataKey={limb}
+              name={sayLimb(limb)}
+              stroke={LINES[limb].stroke}
+              strokeDasharray={LINES[limb].dash ?? "0"}
+              strokeWidth={2}
+              dot={false}
+              connectNulls
+              isAnimationActive={false}
+            />
+          ))}
+        </LineChart>
+      </Figure>
+      <Figure
+        title="Minutes a day"
+        says={`Minutes played in the last ${WEEKS} weeks: ${Math.round(minutes.reduce((sum, day) => sum + day.minutes, 0))} in all.`}
+      >
+        <BarChart data={minutes} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
+          <CartesianGrid stroke="var(--color-base-300)" vertical={false} />
+          <XAxis dataKey="day" tickFormatter={sayDay} interval={6} {...AXIS} />
+          <YAxis {...AXIS} />
+          <Tooltip labelFormatter={(day) => sayDay(Number(day))} {...TIP} />
+          <Bar dataKey="minutes" fill="var(--color-primary)" isAnimationActive={false} />
+        </BarChart>
+      </Figure>
+      <Due plans={plans} fills={fills} today={today} />
+    </div>
+  );
+}
+
+function sayTempo(name: string, clean: number | null, goal: number | null): string {
+  if (clean === null)
+    return `${name}: the whole was not clean yet${goal === null ? "" : `; the goal is ${Math.round(goal)}`}.`;
+  return `${name}: clean at ${Math.round(clean)}${goal === null ? "" : ` of ${Math.round(goal)}`}.`;
+}
+
+function Figure({
+  title,
+  says,
+  children,
+}: {
+  readonly title: string;
+  readonly says: string;
+  readonly children: React.ReactElement;
+}) {
+  return (
+    <figure className="panel px-3 pt-2.5 pb-2 min-w-0">
+      <figcaption className="mb-1">
+        <span className="font-display font-semibold text-lg">{title}</span>
+        <span className="block text-sm quiet">{says}</span>
+      </figcaption>
+      <div className="h-56" aria-hidden>
+        <ResponsiveContainer width="100%" height="100%">
+          {children}
+        </ResponsiveContainer>
+      </div>
+    </figure>
+  );
+}
+
+/** What is learned, and when it comes back. */
+function Due({
+  plans,
+  fills,
+  today,
+}: {
+  readonly plans: readonly PlanRow[];
+  readonly fills: readonly FillRow[];
+  readonly today: number;
+}) {
+  const learned = plans
+    .flatMap(({ id, learned: state, best }) => (state ? [{ id, due: state.due, best }] : []))
+    .sort((a, b) => a.due - b.due);
+  return (
+    <section className="panel px-4 py-2.5" aria-label="What is due">
+      <h2 className="text-lg">What is due</h2>
+      {learned.length === 0 ? (
+        <p className="text-sm quiet mt-1">Fills whose steps are all learned come back here.</p>
+      ) : (
+        <ul className="mt-1 divide-y divide-base-300">
+          {learned.map(({ id, due, best }) => (
+            <li key={id} className="py-1.5 flex flex-wrap gap-x-3 items-baseline">
+              <Link to={`/shed/${id}`} className="font-semibold hover:underline">
+                {fills.find((fill) => fill.id === id)?.content.name || "Deleted fill"}
+              </Link>
+              <span className="text-sm quiet">{best ? `clean at ${Math.round(best)}` : ""}</span>
+              <span className={`ml-auto text-sm ${due <= today ? "font-semibold text-primary" : ""}`}>
+                {due < today ? `overdue since ${sayDay(due)}` : due === today ? "due today" : sayDay(due)}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

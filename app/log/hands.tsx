@@ -1,0 +1,401 @@
+import { useEffect, useMemo, useRef, useState } from "react";
+import {
+  bpm,
+  distanceBetween,
+  type Fitted,
+  type FittedReach,
+  fitDoubles,
+  fitReach,
+  fitSingles,
+  isHand,
+  LEAST_INTERVALS,
+  LIMBS,
+  type Limb,
+  layOut,
+  limitsOf,
+  measurePace,
+  PLACE_NAMES,
+  type Place,
+  type ReachRun,
+  type Seconds,
+  seconds,
+  surfacesOf,
+  targetWidth,
+} from "~/core";
+import type { FillRow } from "~/data/database";
+import { toPhrase } from "~/formats/phrase";
+import type { PlanRow } from "~/formats/plan";
+import type { RawHit } from "~/input/raw-hit";
+import { strongHandOf, usePreferences } from "~/ui/preferences";
+import { useRig } from "~/ui/rig";
+import { useInputs } from "~/ui/use-inputs";
+import { sayLimb } from "~/words/practice";
+import { capital, LIMB_NAMES } from "~/words/slot";
+
+type Kind = "singles" | "doubles" | "reach";
+interface Test {
+  readonly limb: Limb;
+  readonly kind: Kind;
+}
+
+/** Seconds that a test listens. */
+const LENGTH = 8;
+/** Milliseconds of the simulated drummer between strokes, for trying it out without a kit. */
+const SIMULATED: Record<Kind, readonly number[]> = { singles: [162], doubles: [78, 210], reach: [240] };
+
+/** Fastest clean singles, doubles and feet: tested, or read off clean runs, and what the Floor reckons with. */
+export default function Hands({
+  fills,
+  plans,
+}: {
+  readonly fills: readonly FillRow[];
+  readonly plans: readonly PlanRow[];
+}) {
+  const [preferences, change] = usePreferences();
+  const { kit, limits } = useRig();
+  const { listening, measured, level, hands } = preferences;
+  const [test, setTest] = useState<Test | null>(null);
+  const [from, setFrom] = useState<Place>("sn");
+  const [to, setTo] = useState<Place>("f1");
+  const [left, setLeft] = useState(0);
+  const [times, setTimes] = useState<readonly Seconds[]>([]);
+  const [runs, setRuns] = useState<readonly ReachRun[]>([]);
+  const collected = useRef<Seconds[]>([]);
+  const isOn = left > 0;
+  const places = kit ? surfacesOf(kit, "R").map(({ place }) => place) : [];
+  const target = places.includes(to) ? to : (places.find((place) => place !== from) ?? from);
+
+  const onHit = (hit: RawHit) => {
+    if (!isOn || !test) return;
+    if (hit.limb !== null && hit.limb !== test.limb) return;
+    if (hit.place !== null && isHand(test.limb) === ["kk", "k2", "hp"].includes(hit.place)) return;
+    if (test.kind === "reach" && hit.place !== null && hit.place !== from && hit.place !== target) return;
+    collected.current.push(seconds(hit.at / 1000));
+    setTimes([...collected.current]);
+  };
+  const midi = useInputs(listening, onHit);
+  const strike = useRef(onHit);
+  strike.current = onHit;
+
+  useEffect(() => {
+    if (!isOn) return;
+    const clock = setInterval(() => setLeft((now) => Math.max(0, now - 1)), 1_000);
+    return () => clearInterval(clock);
+  }, [isOn]);
+  useEffect(() => {
+    if (!isOn || listening.source !== "drummer" || !test) return;
+    const gaps = SIMULATED[test.kind];
+    let at = performance.now();
+    let index = 0;
+    const clock = setInterval(() => {
+      while (at <= performance.now()) {
+        const wander = Math.sin(index * 7.3) * 4;
+        strike.current({ at: at + wander, place: null, limb: test.limb, velocity: null });
+        at += gaps[index % gaps.length] as number;
+        index++;
+      }
+    }, 40);
+    return () => clearInterval(clock);
+  }, [isOn, listening.source, test]);
+
+  const start = (next: Test) => {
+    collected.current = [];
+    setTimes([]);
+    setTest(next);
+    setLeft(LENGTH);
+  };
+  const rate =
+    !isOn && test && test.kind !== "reach" ? (test.kind === "singles" ? fitSingles(times) : fitDoubles(times)) : null;
+  const reach = useMemo((): FittedReach | null => {
+    if (isOn || test?.kind !== "reach" || !kit) return null;
+    const [a, b] = [from, target].map((place) => kit.surfaces.find((one) => one.place === place));
+    if (!a || !b) return null;
+    const run = { times, distance: distanceBetween(a, b), width: Math.min(targetWidth(a), targetWidth(b)) };
+    return fitReach([...runs, run], limitsOf(level, strongHandOf(hands)).limbs[test.limb]);
+  }, [isOn, test, kit, from, target, times, runs, level, hands]);
+  const use = (limb: Limb, values: Partial<Record<"single" | "double" | "base" | "perBit", number>>) =>
+    change({ measured: { ...measured, [limb]: { ...measured[limb], ...values } } });
+  const canListen = listening.source !== "self";
+  const fromRuns = useMemo(() => readRuns(fills, plans), [fills, plans]);
+
+  return (
+    <div className="grid gap-3 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] items-start">
+      <section className="panel px-4 py-3" aria-label="Tests">
+        <h2 className="text-xl">Short tests</h2>
+        <p className="text-sm mt-1">
+          Eight seconds each, as fast as it stays loose and even. Warm up first. Stop at once if it hurts or goes numb:
+          no number is worth it, and a qualified teacher or clinician can look at what hurts.
+        </p>
+        {canListen ? (
+          <p className="text-sm quiet mt-1" role="status">
+            {listening.source === "midi" && midi?.trouble
+              ? "No pads are heard yet: plug them in, or choose the keyboard in the Shed."
+              : `Listening to ${{ keys: "the keyboard", midi: "the pads", drummer: "the simulated drummer", self: "" }[listening.source]}.`}
+          </p>
+        ) : (
+          <p className="mt-2 text-sm font-semibold">
+            Choose the keyboard, pads or the simulated drummer first: in the Shed, under “Who listens”.
+            <button
+              type="button"
+              className="btn btn-xs ml-2"
+              onClick={() => change({ listening: { ...listening, source: "keys" } })}
+            >
+              Listen to the keyboard
+            </button>
+          </p>
+        )}
+        <table className="table table-sm mt-2">
+          <thead>
+            <tr>
+              <th scope="col">Limb</th>
+              <th scope="col">The Floor reckons with</th>
+              <th scope="col">Test</th>
+            </tr>
+          </thead>
+          <tbody>
+            {LIMBS.map((limb) => (
+              <tr key={limb}>
+                <th scope="row" className="font-medium">
+                  {sayLimb(limb)}
+                </th>
+                <td>
+                  {(1 / limits.limbs[limb].single).toFixed(1)} singles, {(1 / limits.limbs[limb].double).toFixed(1)} in
+                  doubles a second
+                  <span className="block label-small">
+                    {measured[limb]?.single || measured[limb]?.double ? "measured" : "an estimate"}
+                  </span>
+                </td>
+                <td>
+                  <span className="flex flex-wrap gap-1">
+                    {(["singles", "doubles"] as const).map((kind) => (
+                      <button
+                        key={kind}
+                        type="button"
+                        className="btn btn-xs"
+                        disabled={!canListen || isOn}
+                        onClick={() => start({ limb, kind })}
+                      >
+                        {capital(kind)}
+                        <span className="sr-only"> of the {LIMB_NAMES[limb]}</span>
+                      </button>
+                    ))}
+                    {isHand(limb) ? (
+                      <button
+                        type="button"
+                        className="btn btn-xs"
+                        disabled={!canListen || isOn}
+                        onClick={() => start({ limb, kind: "reach" })}
+                      >
+                        Reach<span className="sr-only"> of the {LIMB_NAMES[limb]}</span>
+                      </button>
+                    ) : null}
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <p className="flex flex-wrap items-center gap-2 text-sm mt-2">
+          Reach goes to and fro between
+          <PlaceSelect label="Reach from" value={from} places={places} onPlace={setFrom} />
+          and
+          <PlaceSelect label="Reach to" value={target} places={places} onPlace={setTo} />
+        </p>
+      </section>
+      <div className="flex flex-col gap-3">
+        <section className="panel px-4 py-3 min-h-36" aria-label="Result of the test" aria-live="polite">
+          <h2 className="text-xl">{test ? `${sayLimb(test.limb)}, ${test.kind}` : "Result"}</h2>
+          {!test ? <p className="quiet mt-1">Start a test: what it finds stands here, with how sure it is.</p> : null}
+          {isOn ? (
+            <p className="mt-2 flex items-center gap-4">
+              <span className="font-display font-bold text-6xl tabular-nums">{left}</span>
+              <span>{times.length} strokes so far. Loose and even.</span>
+              <button type="button" className="btn btn-sm" onClick={() => setLeft(0)}>
+                Stop
+              </button>
+            </p>
+          ) : null}
+          {test && !isOn && test.kind !== "reach" ? (
+            <RateResult
+              fitted={rate}
+              onUse={(value) => use(test.limb, { [test.kind === "singles" ? "single" : "double"]: value })}
+            />
+          ) : null}
+          {test && !isOn && test.kind === "reach" ? (
+            <ReachResult
+              reach={reach}
+              onUse={(fit) => use(test.limb, { base: fit.base.value, perBit: fit.perBit.value })}
+              onMore={() => {
+                const [a, b] = [from, target].map((place) => kit?.surfaces.find((one) => one.place === place));
+                if (!a || !b) return;
+                setRuns([
+                  ...runs,
+                  { times, distance: distanceBetween(a, b), width: Math.min(targetWidth(a), targetWidth(b)) },
+                ]);
+                setTest(null);
+              }}
+              count={runs.length + 1}
+            />
+          ) : null}
+        </section>
+        <section className="panel px-4 py-3" aria-label="From clean runs">
+          <h2 className="text-xl">From your clean runs</h2>
+          {fromRuns.length === 0 ? (
+            <p className="quiet text-sm mt-1">
+              Once a whole fill is clean in a row, what your limbs did in it stands here.
+            </p>
+          ) : (
+            <ul className="mt-1 text-sm divide-y divide-base-300">
+              {fromRuns.map(({ limb, kind, value, fill, tempo }) => {
+                const now = 1 / (kind === "single" ? limits.limbs[limb].single : limits.limbs[limb].double);
+                return (
+                  <li key={`${limb} ${kind}`} className="py-1.5 flex flex-wrap items-center gap-2">
+                    <span className="flex-1 basis-60">
+                      {sayLimb(limb)}, {kind === "single" ? "singles" : "doubles"}:{" "}
+                      <strong className="font-semibold">{value.toFixed(1)} a second</strong>
+                      <span className="quiet">
+                        {" "}
+                        in {fill} at {Math.round(tempo)}
+                      </span>
+                    </span>
+                    {value > now + 0.05 ? (
+                      <button type="button" className="btn btn-xs" onClick={() => use(limb, { [kind]: value })}>
+                        Use for the ceiling
+                      </button>
+                    ) : (
+                      <span className="quiet">within the ceiling</span>
+                    )}
+                  </li>
+                );
+              })}
+            </ul>
+          )}
+        </section>
+      </div>
+    </div>
+  );
+}
+
+function PlaceSelect({
+  label,
+  value,
+  places,
+  onPlace,
+}: {
+  readonly label: string;
+  readonly value: Place;
+  readonly places: readonly Place[];
+  readonly onPlace: (place: Place) => void;
+}) {
+  return (
+    <select
+      className="select select-xs w-32"
+      aria-label={label}
+      value={value}
+      onChange={(event) => onPlace(event.target.value as Place)}
+    >
+      {places.map((place) => (
+        <option key={place} value={place}>
+          {PLACE_NAMES[place]}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function RateResult({ fitted, onUse }: { readonly fitted: Fitted | null; readonly onUse: (value: number) => void }) {
+  const [isUsed, setUsed] = useState(false);
+  if (!fitted) {
+    return (
+      <p className="mt-2">
+        Too little to go by: at least {LEAST_INTERVALS + 1} strokes, and for doubles pairs with a gap between them. Try
+        once more when you feel like it.
+      </p>
+    );
+  }
+  return (
+    <p className="mt-2">
+      <span className="font-display font-bold text-4xl">{fitted.value.toFixed(1)}</span> strokes a second, give or take{" "}
+      {Math.max(0.1, fitted.margin).toFixed(1)}{" "}
+      <span className="quiet text-sm">(95 %, from {fitted.count} intervals)</span>
+      <span className="block mt-2">
+        <button
+          type="button"
+          className="btn btn-sm btn-primary"
+          disabled={isUsed}
+          onClick={() => {
+            setUsed(true);
+            onUse(Math.round(fitted.value * 100) / 100);
+          }}
+        >
+          {isUsed ? "The ceiling uses it" : "Use for the ceiling"}
+        </button>
+      </span>
+    </p>
+  );
+}
+
+function ReachResult({
+  reach,
+  onUse,
+  onMore,
+  count,
+}: {
+  readonly reach: FittedReach | null;
+  readonly onUse: (reach: FittedReach) => void;
+  readonly onMore: () => void;
+  readonly count: number;
+}) {
+  if (!reach) return <p className="mt-2">Too little to go by: at least {LEAST_INTERVALS + 1} strokes, to and fro.</p>;
+  const ms = (fitted: Fitted) => `${Math.round(fitted.value * 1000)} ± ${Math.round(fitted.margin * 1000)} ms`;
+  return (
+    <div className="mt-2">
+      <p>
+        <strong className="font-semibold">{ms(reach.base)}</strong> to get going, and{" "}
+        <strong className="font-semibold">{ms(reach.perBit)}</strong> for each doubling of the way (distance over size).
+      </p>
+      <p className="text-sm quiet mt-1">
+        {reach.isScaled
+          ? "From one distance: the estimates were scaled to it. A second distance tells the two apart."
+          : `Fitted to ${count} distances.`}
+      </p>
+      <p className="mt-2 flex flex-wrap gap-2">
+        <button type="button" className="btn btn-sm btn-primary" onClick={() => onUse(reach)}>
+          Use for the ceiling
+        </button>
+        <button type="button" className="btn btn-sm" onClick={onMore}>
+          Keep it, and test another distance
+        </button>
+      </p>
+    </div>
+  );
+}
+
+interface FromRuns {
+  readonly limb: Limb;
+  readonly kind: "single" | "double";
+  readonly value: number;
+  readonly fill: string;
+  readonly tempo: number;
+}
+
+/** The most that each limb did in a fill at the tempo at which its whole was clean. */
+function readRuns(fills: readonly FillRow[], plans: readonly PlanRow[]): FromRuns[] {
+  const best = new Map<string, FromRuns>();
+  for (const { id, best: tempo } of plans) {
+    const fill = fills.find((one) => one.id === id);
+    if (!fill || tempo === null) continue;
+    const paces = measurePace(layOut({ ...toPhrase(fill.content), tempo: bpm(tempo) }));
+    for (const { limb, singles, doubles } of paces) {
+      for (const [kind, value] of [
+        ["single", singles],
+        ["double", doubles],
+      ] as const) {
+        const key = `${limb} ${kind}`;
+        if (value === null || value <= (best.get(key)?.value ?? 0)) continue;
+        best.set(key, { limb, kind, value, fill: fill.content.name || "Untitled", tempo });
+      }
+    }
+  }
+  return [...best.values()].sort((a, b) => LIMBS.indexOf(a.limb) - LIMBS.indexOf(b.limb));
+}
