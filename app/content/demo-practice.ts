@@ -34,19 +34,21 @@ interface Habit {
 }
 
 const HABITS: readonly Habit[] = [
-  { id: "demo-crash-and-kick", from: 42, to: 30, ease: 0.97, fault: "unisons" },
-  { id: "demo-kettle-shuffle", from: 40, to: 24, ease: 0.95, fault: "late" },
-  { id: "demo-pickup", from: 36, to: 19, ease: 0.95, fault: "rushing" },
-  { id: "demo-waltz-turn", from: 30, to: 12, ease: 0.9, fault: "limb-late" },
-  { id: "demo-flam-steps", from: 26, to: 9, ease: 0.84, fault: "unsteady" },
-  { id: "demo-five-five-six", from: 21, to: 1, ease: 0.9, fault: "after-late" },
-  { id: "demo-gravel-road", from: 16, to: 1, ease: 0.82, fault: "uneven-limb" },
-  { id: "demo-last-ferry", from: 9, to: 1, ease: 0.94, fault: "ghosts-loud" },
+  { id: "demo-crash-and-kick", from: 42, to: 24, ease: 0.96, fault: "unisons" },
+  { id: "demo-kettle-shuffle", from: 40, to: 20, ease: 0.95, fault: "late" },
+  { id: "demo-pickup", from: 36, to: 14, ease: 0.94, fault: "rushing" },
+  { id: "demo-waltz-turn", from: 30, to: 6, ease: 0.93, fault: "limb-late" },
+  { id: "demo-flam-steps", from: 26, to: 7, ease: 0.8, fault: "unsteady" },
+  { id: "demo-five-five-six", from: 12, to: 1, ease: 0.86, fault: "after-late" },
+  { id: "demo-gravel-road", from: 18, to: 1, ease: 0.8, fault: "uneven-limb" },
+  { id: "demo-last-ferry", from: 7, to: 1, ease: 0.92, fault: "ghosts-loud" },
   { id: "demo-tin-roof", from: 6, to: 2, ease: 0.78, fault: "missed-ghosts" },
 ];
 const OTHER_FAULTS: readonly FaultKind[] = ["missed", "unsteady", "flams", "rushing"];
 /** Repeats of one fill in a sitting. */
-const REPEATS = 11;
+const REPEATS = 30;
+/** And of one that comes back. */
+const RETURN_REPEATS = 5;
 
 export function makeDemoPractice(now: number): { plans: PlanRow[]; runs: Run[] } {
   const travel = measureTravel(
@@ -64,30 +66,36 @@ export function makeDemoPractice(now: number): { plans: PlanRow[]; runs: Run[] }
     if (!fill) continue;
     const phrase = toPhrase(fill.content);
     let state = newPlan(habit.id);
-    for (let day = habit.from; day >= habit.to; day--) {
+    let plan = makePlan(phrase, travel, wishOf(phrase, state));
+    let { best } = state;
+    for (let day = habit.from; day >= 1; day--) {
+      const dayNumber = Math.floor((midnight - day * DAY) / DAY);
+      const comesBack = state.learned !== null && state.learned.due <= dayNumber;
       // Not every day is a day for it.
-      if (chance() < 0.3) continue;
+      if (chance() < 0.3 || (day < habit.to && !comesBack)) continue;
       // What was reached the days before is known to the plan of the day.
-      const plan = makePlan(phrase, travel, wishOf(phrase, state));
+      if (state.best !== best) plan = makePlan(phrase, travel, wishOf(phrase, state));
+      best = state.best;
+      if (comesBack) state = { ...state, current: "form" };
       let work = layOutWork(plan, state);
       let at = midnight - day * DAY + 18 * 3_600_000 + Math.floor(chance() * 90) * 60_000;
-      for (let repeat = 0; repeat < REPEATS && work.current; repeat++) {
+      for (let repeat = 0; repeat < (comesBack ? RETURN_REPEATS : REPEATS) && work.current; repeat++) {
         const step = work.current;
         const { tempo } = step.standing;
         const strain = step.ceiling === null ? 0 : Math.max(0, tempo / step.ceiling - 0.8);
         const good = habit.ease - strain * 2;
         const luck = chance();
         const result: Result = luck < good ? "clean" : luck < good + (1 - good) * 0.55 ? "nearly" : "no";
-        const seconds = Math.round((240 / tempo) * (step.kind === "form" ? 20 : 10)) / 10;
+        const seconds = Math.round((240 / tempo) * (step.kind === "form" ? 40 : 20)) / 10;
         at += Math.round(seconds * 1000) + 400;
         runs.push(
           makeRun({ at, seconds, tempo, result, chance, habit, fill: fill.content.name, step, number: runs.length }),
         );
-        const dayNumber = Math.floor(at / DAY);
         state = { ...state, ...recordResult(state, work, step.id, result, tempo, dayNumber).state } as PlanRow;
         work = layOutWork(plan, state);
       }
     }
+    state = { ...state, current: null };
     plans.push(state);
   }
   return { plans, runs: runs.sort((a, b) => a.at - b.at) };
@@ -110,7 +118,7 @@ function makeRun({ at, seconds, tempo, result, chance, habit, fill, step, number
   const round = (value: number) => Math.round(value * 10) / 10;
   const off = (most: number) => round((chance() - 0.5) * 2 * most);
   const worse = result === "clean" ? 1 : result === "nearly" ? 1.4 : 2.1;
-  const weeks = number / 150;
+  const weeks = number / 450;
   const hasFeet = step.kind !== "hands";
   const hasHands = step.kind !== "feet";
   const fault = chance() < 0.7 ? habit.fault : (OTHER_FAULTS[Math.floor(chance() * OTHER_FAULTS.length)] ?? null);

@@ -19,6 +19,7 @@ import { dayOf } from "~/data/practice";
 import type { PlanRow } from "~/formats/plan";
 import type { Run } from "~/formats/run";
 import { sayLimb } from "~/words/practice";
+import { Due } from "./due";
 import { followEvenness, followTempo, listPractised, sayDay, sumMinutes } from "./summaries";
 
 interface ChartsProps {
@@ -49,7 +50,8 @@ const WEEKS = 6;
 export default function Charts({ runs, fills, plans }: ChartsProps) {
   const practised = useMemo(() => listPractised(runs), [runs]);
   const [chosen, setChosen] = useState<string | null>(null);
-  const fillId = chosen ?? practised[0]?.id ?? "";
+  const hasClean = (id: string) => (plans.find((plan) => plan.id === id)?.best ?? null) !== null;
+  const fillId = chosen ?? practised.find(({ id }) => hasClean(id))?.id ?? practised[0]?.id ?? "";
   const today = dayOf(Date.now());
   const tempos = useMemo(() => followTempo(runs, fillId), [runs, fillId]);
   const evenness = useMemo(() => followEvenness(runs, fillId), [runs, fillId]);
@@ -195,42 +197,5 @@ function Figure({
         </ResponsiveContainer>
       </div>
     </figure>
-  );
-}
-
-/** What is learned, and when it comes back. */
-function Due({
-  plans,
-  fills,
-  today,
-}: {
-  readonly plans: readonly PlanRow[];
-  readonly fills: readonly FillRow[];
-  readonly today: number;
-}) {
-  const learned = plans
-    .flatMap(({ id, learned: state, best }) => (state ? [{ id, due: state.due, best }] : []))
-    .sort((a, b) => a.due - b.due);
-  return (
-    <section className="panel px-4 py-2.5" aria-label="What is due">
-      <h2 className="text-lg">What is due</h2>
-      {learned.length === 0 ? (
-        <p className="text-sm quiet mt-1">Fills whose steps are all learned come back here.</p>
-      ) : (
-        <ul className="mt-1 divide-y divide-base-300">
-          {learned.map(({ id, due, best }) => (
-            <li key={id} className="py-1.5 flex flex-wrap gap-x-3 items-baseline">
-              <Link to={`/shed/${id}`} className="font-semibold hover:underline">
-                {fills.find((fill) => fill.id === id)?.content.name || "Deleted fill"}
-              </Link>
-              <span className="text-sm quiet">{best ? `clean at ${Math.round(best)}` : ""}</span>
-              <span className={`ml-auto text-sm ${due <= today ? "font-semibold text-primary" : ""}`}>
-                {due < today ? `overdue since ${sayDay(due)}` : due === today ? "due today" : sayDay(due)}
-              </span>
-            </li>
-          ))}
-        </ul>
-      )}
-    </section>
   );
 }

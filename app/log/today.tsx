@@ -7,6 +7,7 @@ import { dayOf } from "~/data/practice";
 import type { PlanRow } from "~/formats/plan";
 import { wordToday } from "~/words/practice";
 import { plural } from "~/words/time";
+import { Due } from "./due";
 import { listProgress } from "./summaries";
 
 const OFFERED = [10, 15, 20, 30, 45, 60, 90] as const;
@@ -39,7 +40,8 @@ interface TodayProps {
 export function Today({ fills, plans }: TodayProps) {
   const [minutes, setMinutes] = useState(readMinutes);
   const all = listProgress(fills, plans);
-  const { warmUp, items } = planToday(all, minutes, dayOf(Date.now()));
+  const today = dayOf(Date.now());
+  const { warmUp, items } = planToday(all, minutes, today);
   const change = (value: number) => {
     setMinutes(value);
     try {
@@ -51,81 +53,84 @@ export function Today({ fills, plans }: TodayProps) {
   const first = items[0];
   let at = 0;
   return (
-    <div className="max-w-3xl">
-      <div className="flex flex-wrap items-center gap-3 mb-3">
-        <label className="flex items-center gap-2 text-lg font-display font-semibold">
-          I have
-          <select
-            className="select w-32"
-            aria-label="Minutes today"
-            value={minutes}
-            onChange={(event) => change(Number(event.target.value))}
-          >
-            {OFFERED.map((offered) => (
-              <option key={offered} value={offered}>
-                {offered} minutes
-              </option>
-            ))}
-          </select>
-        </label>
-        {first ? (
-          <Link to={`/shed/${first.id}`} className="btn btn-primary ml-auto">
-            <Target size={17} aria-hidden /> Begin
-          </Link>
-        ) : null}
-      </div>
-      {items.length === 0 ? (
-        <p className="panel p-5">
-          Nothing is due and nothing is begun. Open a fill from the Shelf in the Shed: that begins its plan.
-        </p>
-      ) : (
-        <ol className="panel divide-y divide-base-300">
-          {warmUp > 0 ? (
-            <li className="grid grid-cols-[4.5rem_1fr] gap-3 px-4 py-3 items-center">
-              <Minutes from={0} minutes={warmUp} />
-              <span>
-                <span className="font-semibold">Warm up</span>
-                <span className="block text-sm quiet">Easy strokes, small and loose, with ears protected.</span>
-              </span>
-            </li>
+    <div className="grid gap-x-5 gap-y-3 lg:grid-cols-[minmax(0,1fr)_20rem] items-start">
+      <div>
+        <div className="flex flex-wrap items-center gap-3 mb-3">
+          <label className="flex items-center gap-2 text-lg font-display font-semibold">
+            I have
+            <select
+              className="select w-32"
+              aria-label="Minutes today"
+              value={minutes}
+              onChange={(event) => change(Number(event.target.value))}
+            >
+              {OFFERED.map((offered) => (
+                <option key={offered} value={offered}>
+                  {offered} minutes
+                </option>
+              ))}
+            </select>
+          </label>
+          {first ? (
+            <Link to={`/shed/${first.id}`} className="btn btn-primary ml-auto">
+              <Target size={17} aria-hidden /> Begin
+            </Link>
           ) : null}
-          {items.map(({ id, minutes: given, reason }, index) => {
-            const fill = fills.find((one) => one.id === id);
-            const progress = all.find((one) => one.id === id);
-            const from = warmUp + at;
-            at += given;
-            return (
-              <li key={id} className="grid grid-cols-[4.5rem_1fr_auto] gap-3 px-4 py-3 items-center">
-                <Minutes from={from} minutes={given} />
-                <span className="min-w-0">
-                  <Link to={`/shed/${id}`} className="font-semibold hover:underline">
-                    {fill?.content.name || "Untitled"}
-                  </Link>{" "}
-                  <span
-                    className={`badge badge-sm ml-1 ${index === 0 ? "badge-primary" : "border-base-300 bg-base-200"}`}
-                  >
-                    {KIND_WORDS[reason.code]}
-                  </span>
-                  <span className="block text-sm quiet">
-                    {wordToday(reason)}
-                    {progress && progress.steps > 0
-                      ? ` · ${progress.stepsPassed} of ${plural(progress.steps, "step")} learned`
-                      : ""}
-                  </span>
-                </span>
-                <span className="text-sm whitespace-nowrap">
-                  {progress?.best ? `${Math.round(progress.best)} of ` : ""}
-                  {Math.round(progress?.goal ?? 0)} bpm
+        </div>
+        {items.length === 0 ? (
+          <p className="panel p-5">
+            Nothing is due and nothing is begun. Open a fill from the Shelf in the Shed: that begins its plan.
+          </p>
+        ) : (
+          <ol className="panel divide-y divide-base-300">
+            {warmUp > 0 ? (
+              <li className="grid grid-cols-[4.5rem_1fr] gap-3 px-4 py-3 items-center">
+                <Minutes from={0} minutes={warmUp} />
+                <span>
+                  <span className="font-semibold">Warm up</span>
+                  <span className="block text-sm quiet">Easy strokes, small and loose, with ears protected.</span>
                 </span>
               </li>
-            );
-          })}
-        </ol>
-      )}
-      <p className="text-sm quiet mt-3">
-        What is learned comes back after 1, 3, 7, 16, 35 and 75 days, sooner when it was not clean. Stop when it hurts
-        or goes numb, and ask a qualified teacher or clinician.
-      </p>
+            ) : null}
+            {items.map(({ id, minutes: given, reason }, index) => {
+              const fill = fills.find((one) => one.id === id);
+              const progress = all.find((one) => one.id === id);
+              const from = warmUp + at;
+              at += given;
+              return (
+                <li key={id} className="grid grid-cols-[4.5rem_1fr_auto] gap-3 px-4 py-3 items-center">
+                  <Minutes from={from} minutes={given} />
+                  <span className="min-w-0">
+                    <Link to={`/shed/${id}`} className="font-semibold hover:underline">
+                      {fill?.content.name || "Untitled"}
+                    </Link>{" "}
+                    <span
+                      className={`badge badge-sm ml-1 ${index === 0 ? "badge-primary" : "border-base-300 bg-base-200"}`}
+                    >
+                      {KIND_WORDS[reason.code]}
+                    </span>
+                    <span className="block text-sm quiet">
+                      {wordToday(reason)}
+                      {progress && progress.steps > 0
+                        ? ` · ${progress.stepsPassed} of ${plural(progress.steps, "step")} learned`
+                        : ""}
+                    </span>
+                  </span>
+                  <span className="text-sm whitespace-nowrap">
+                    {progress?.best ? `${Math.round(progress.best)} of ` : ""}
+                    {Math.round(progress?.goal ?? 0)} bpm
+                  </span>
+                </li>
+              );
+            })}
+          </ol>
+        )}
+        <p className="text-sm quiet mt-3">
+          What is learned comes back after 1, 3, 7, 16, 35 and 75 days, sooner when it was not clean. Stop when it hurts
+          or goes numb, and ask a qualified teacher or clinician.
+        </p>
+      </div>
+      <Due plans={plans} fills={fills} today={today} />
     </div>
   );
 }

@@ -1,6 +1,6 @@
-import { HardDriveDownload, Plus, Search } from "lucide-react";
+import { HardDriveDownload, Plus, Search, Target } from "lucide-react";
 import { useMemo, useState } from "react";
-import { Form, redirect, useFetcher } from "react-router";
+import { Form, Link, redirect, useFetcher } from "react-router";
 import { z } from "zod";
 import { loadStarter } from "~/content";
 import { barTicks, formatLine, formatMeter, mirrorLine, ticks } from "~/core";
@@ -43,7 +43,9 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
     throw redirect(`/stack/${first.id}`);
   }
   await emptyOldBin(book.fills, Date.now());
-  return { fills: await listRows(book.fills), bin: await listBin(book.fills) };
+  const [fills, bin, plans] = await Promise.all([listRows(book.fills), listBin(book.fills), book.plans.toArray()]);
+  const learning = new Map(plans.map(({ id, passed, steps, best }) => [id, { passed, steps, best }]));
+  return { fills, bin, learning };
 }
 clientLoader.hydrate = true as const;
 
@@ -130,7 +132,7 @@ export function HydrateFallback() {
 }
 
 export default function Shelf({ loaderData }: Route.ComponentProps) {
-  const { fills, bin } = loaderData;
+  const { fills, bin, learning } = loaderData;
   const [preferences] = usePreferences();
   const [query, setQuery] = useState("");
   const [tag, setTag] = useState<string | null>(null);
@@ -174,6 +176,9 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
         >
           <HardDriveDownload size={15} aria-hidden /> Export {isAll ? "all" : shown.length}
         </button>
+        <Link to="/log?tab=today" className="btn btn-sm">
+          <Target size={15} aria-hidden /> Today's practice
+        </Link>
         <Form method="post">
           <input type="hidden" name="intent" value="new" />
           <button type="submit" className="btn btn-primary btn-sm">
@@ -220,7 +225,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
       {shown.length > 0 ? (
         <ul className="grid md:grid-cols-2 gap-2.5">
           {shown.map((fill) => (
-            <FillCard key={fill.id} fill={fill} hands={preferences.hands} act={act} />
+            <FillCard key={fill.id} fill={fill} learning={learning.get(fill.id)} hands={preferences.hands} act={act} />
           ))}
         </ul>
       ) : (

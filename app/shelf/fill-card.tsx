@@ -8,14 +8,22 @@ import { strongHandOf } from "~/ui/preferences";
 import { CoinRow } from "~/views/coin-row";
 import { nameRate } from "~/words/time";
 
+/** How far the player is with a fill; absent for one that was never practised. */
+export interface Learning {
+  readonly passed: number;
+  readonly steps: number;
+  readonly best: number | null;
+}
+
 interface FillCardProps {
+  readonly learning: Learning | undefined;
   readonly fill: FillRow;
   readonly hands: Handedness;
   readonly act: (fields: Record<string, string>) => void;
 }
 
 /** One fill on the shelf: what it is, what it looks like, and whether it fits. */
-export function FillCard({ fill, hands, act }: FillCardProps) {
+export function FillCard({ fill, learning, hands, act }: FillCardProps) {
   const { content } = fill;
   const { line, fit, reading } = workOut(content);
   const name = content.name || "Untitled fill";
@@ -34,6 +42,13 @@ export function FillCard({ fill, hands, act }: FillCardProps) {
             {bars === 1 ? "one bar" : bars < 1 ? "part of a bar" : `${bars} bars`}
           </p>
         </div>
+        <Link
+          to={`/shed/${fill.id}`}
+          className="relative z-1 text-xs underline whitespace-nowrap pt-0.5"
+          aria-label={`Practise ${name}`}
+        >
+          {learning ? sayLearning(learning) : "practise"}
+        </Link>
         <FitBadge verdict={reading.line ? fit.verdict : "text"} />
         <div className="relative z-1 flex">
           <button
@@ -69,6 +84,11 @@ export function FillCard({ fill, hands, act }: FillCardProps) {
       </p>
     </li>
   );
+}
+
+function sayLearning({ passed, steps, best }: Learning): string {
+  if (steps > 0 && passed === steps) return `learned${best === null ? "" : ` at ${Math.round(best)}`}`;
+  return `${passed} of ${steps} steps`;
 }
 
 function FitBadge({ verdict }: { verdict: "empty" | "fits" | "short" | "over" | "text" }) {

@@ -5,7 +5,6 @@ import type {
   Change,
   Fault,
   FaultKind,
-  Hand,
   Limb,
   PlanStep,
   Result,
