@@ -76,6 +76,21 @@ test.describe("axe finds nothing, by day and by night", () => {
       await expectClean(page);
     }
   });
+  test("in the Shed and on the Log", async ({ page }) => {
+    await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Shed" }).click();
+    await page.getByText("Simulated", { exact: true }).click();
+    await page.getByRole("button", { name: "Play", exact: true }).click();
+    await expect(page.getByRole("region", { name: "Numbers of the last repeat" })).toBeVisible();
+    await page.getByRole("button", { name: "Stop", exact: true }).click();
+    await expectClean(page);
+    for (const tab of ["today", "charts", "runs", "hands"]) {
+      await page.goto(`/log?tab=${tab}`);
+      await expect(
+        page.getByRole("tabpanel").getByRole("link").or(page.getByRole("tabpanel").getByRole("button")).first(),
+      ).toBeVisible();
+      await expectClean(page);
+    }
+  });
   test("on Grooves, with each of its panels, while practising, and on a groove of one's own", async ({ page }) => {
     await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Grooves" }).click();
     await expect(noteNumber(page.getByRole("region", { name: "Score" }), 0).first()).toBeVisible();

@@ -15,10 +15,12 @@ interface BesideProps {
   readonly judgesSelf: boolean;
   readonly onRate: (result: Result) => void;
   readonly onClose: () => void;
+  /** What is to be played. */
+  readonly picture: React.ReactNode;
 }
 
 /** The same, to be read from the seat: tempo, sentence, and buttons that a stick can hit. */
-export function BesideTheKit({ training, tempo, count, judgesSelf, onRate, onClose }: BesideProps) {
+export function BesideTheKit({ training, tempo, count, judgesSelf, onRate, onClose, picture }: BesideProps) {
   const { step, told, playback, next } = training;
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => dialog.current?.showModal(), []);
@@ -46,9 +48,8 @@ export function BesideTheKit({ training, tempo, count, judgesSelf, onRate, onClo
             <p className="text-2xl">{count === null ? `to ${Math.round(step?.goal ?? tempo)}` : "count-in"}</p>
           </div>
         </div>
-        <div className="flex-1 min-h-0 overflow-y-auto" aria-live="polite">
-          {told ? <Sentence told={told} isLarge /> : null}
-        </div>
+        <div aria-live="polite">{told ? <Sentence told={told} isLarge /> : null}</div>
+        <div className="flex-1 min-h-0 overflow-y-auto">{picture}</div>
         {judgesSelf ? <RateButtons onRate={onRate} isLarge /> : null}
         <div className="grid grid-cols-2 gap-2">
           <button type="button" className="btn btn-primary h-24 text-2xl" onClick={playback.toggle}>

@@ -156,14 +156,20 @@ function StepRow({ step, number, isOn, onChoose, onMove, onEdit }: StepRowProps)
               label="from"
               value={start}
               onValue={(value) =>
-                onEdit((before) => ({ ...before, tempos: { ...before.tempos, [id]: { start: value, goal } } }))
+                onEdit((before) => ({
+                  ...before,
+                  tempos: { ...before.tempos, [id]: { start: value, goal: bpm(Math.max(goal, value)) } },
+                }))
               }
             />
             <TempoField
               label="to"
               value={goal}
               onValue={(value) =>
-                onEdit((before) => ({ ...before, tempos: { ...before.tempos, [id]: { start, goal: value } } }))
+                onEdit((before) => ({
+                  ...before,
+                  tempos: { ...before.tempos, [id]: { start: bpm(Math.min(start, value)), goal: value } },
+                }))
               }
             />
             <button type="button" className="btn btn-xs btn-square" aria-label="Earlier" onClick={() => onMove(-1)}>

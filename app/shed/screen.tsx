@@ -128,7 +128,7 @@ export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
                 number={work.steps.findIndex(({ id }) => id === step.id) + 1}
                 count={work.steps.length}
               />
-              <VerdictPanel training={training} />
+              <VerdictPanel training={training} judgesSelf={listening.source === "self"} />
               {listening.source === "self" ? <RateButtons onRate={onRate} /> : null}
               <section aria-label="What to play" className="panel px-2 py-2 min-w-0">
                 <RailView
@@ -173,7 +173,9 @@ export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
             Next step <ChevronRight size={16} aria-hidden />
           </button>
         </div>
-        {playback.playing ? <span className="quiet text-sm tabular-nums">repeat {training.repeat + 1}</span> : null}
+        {playback.playing && count === null ? (
+          <span className="quiet text-sm tabular-nums">repeat {training.repeat + 1}</span>
+        ) : null}
         <label
           className="flex items-center gap-2 text-sm ml-auto"
           title="Keep it low on headphones, and rest your ears"
@@ -204,6 +206,17 @@ export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
           judgesSelf={listening.source === "self"}
           onRate={onRate}
           onClose={() => setBeside(false)}
+          picture={
+            timeline && section ? (
+              <RailView
+                {...shared}
+                timeline={timeline}
+                section={section}
+                countStyle={content.countStyle}
+                label="Rail of this step, large"
+              />
+            ) : null
+          }
         />
       ) : null}
       <KeyList dialog={keyList} groups={SHED_KEY_GROUPS} />

@@ -22,12 +22,12 @@ const TONES: Record<Result, string> = {
 };
 
 /** One sentence on the last repeat, what to do about it, and behind that the numbers. */
-export function VerdictPanel({ training }: { readonly training: Training }) {
+export function VerdictPanel({ training, judgesSelf }: { readonly training: Training; readonly judgesSelf: boolean }) {
   const { told, waiting, stay, choose, step } = training;
   return (
     <section aria-label="Verdict" className="panel px-4 py-2.5 min-h-20">
       <div aria-live="polite">
-        {told ? <Sentence told={told} /> : <Before training={training} />}
+        {told ? <Sentence told={told} /> : <Before training={training} judgesSelf={judgesSelf} />}
         {waiting ? (
           <p className="mt-1.5 flex flex-wrap items-center gap-2 text-sm">
             Next: <strong className="font-semibold">{nameStep(waiting)}</strong>
@@ -53,11 +53,13 @@ export function VerdictPanel({ training }: { readonly training: Training }) {
   );
 }
 
-function Before({ training: { playback } }: { readonly training: Training }) {
+function Before({ training: { playback }, judgesSelf }: { readonly training: Training; readonly judgesSelf: boolean }) {
   return (
     <p className="quiet">
       {playback.playing
-        ? "After each repeat, one sentence stands here."
+        ? judgesSelf
+          ? "After each repeat say how it was: 1 clean, 2 nearly, 3 not yet."
+          : "After each repeat, one sentence stands here."
         : "Press play: a bar of clicks, then the step goes round and is judged each time."}
     </p>
   );

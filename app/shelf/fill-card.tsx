@@ -45,7 +45,7 @@ export function FillCard({ fill, learning, hands, act }: FillCardProps) {
         <Link
           to={`/shed/${fill.id}`}
           className="relative z-1 text-xs underline whitespace-nowrap pt-0.5"
-          aria-label={`Practise ${name}`}
+          aria-label={learning ? `Plan: ${sayLearning(learning)}` : "Plan: not begun"}
         >
           {learning ? sayLearning(learning) : "practise"}
         </Link>

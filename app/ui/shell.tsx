@@ -1,5 +1,6 @@
 import { AudioWaveform, ChartLine, Drum, Layers, Library, ListMusic, Puzzle, Settings, Target } from "lucide-react";
-import { NavLink } from "react-router";
+import { useEffect, useRef } from "react";
+import { NavLink, useLocation } from "react-router";
 import { CoinSheet } from "~/views/coin-sheet";
 
 const SCREENS = [
@@ -16,6 +17,14 @@ const SCREENS = [
 
 /** The frame of every screen: the name, and the ways between screens. */
 export function AppShell({ children }: { children: React.ReactNode }) {
+  const nav = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  // On a phone the screens do not all fit beside one another: the one that is on is brought into sight.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: for each screen anew
+  useEffect(() => {
+    const here = nav.current?.querySelector<HTMLElement>("[aria-current=page]");
+    if (nav.current && here) nav.current.scrollLeft = here.offsetLeft - nav.current.offsetWidth / 2;
+  }, [pathname]);
   return (
     <div className="min-h-dvh flex flex-col">
       <a href="#content" className="sr-only focus:not-sr-only focus:absolute focus:p-2 focus:bg-base-100 z-50">
@@ -27,14 +36,14 @@ export function AppShell({ children }: { children: React.ReactNode }) {
             <Mark />
             <span className="sr-only sm:not-sr-only">Dime Stack</span>
           </NavLink>
-          <nav aria-label="Screens" className="flex sm:gap-1 ml-auto sm:ml-0">
+          <nav ref={nav} aria-label="Screens" className="flex sm:gap-1 ml-auto sm:ml-0 min-w-0 overflow-x-auto">
             {SCREENS.map(({ to, name, icon: Icon }) => (
               <NavLink
                 key={to}
                 to={to}
                 end={to === "/"}
                 className={({ isActive }) =>
-                  `flex items-center gap-1.5 px-2 sm:px-2.5 h-9 rounded-field text-[0.8rem] sm:text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
+                  `flex items-center gap-1.5 px-1.5 sm:px-2.5 h-9 shrink-0 rounded-field text-[0.8rem] sm:text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
                 }
               >
                 <Icon size={16} aria-hidden className="hidden sm:block" />

@@ -1,0 +1,122 @@
+import { readFile } from "node:fs/promises";
+import { expect, type Page, test } from "@playwright/test";
+import { downloadOf } from "./support";
+
+/** A fill of the demo in the Shed, on one of its steps. */
+async function openShed(page: Page, fill: string, step: RegExp) {
+  await page.goto(`/shed/${fill}`);
+  const plan = page.getByRole("region", { name: "Plan" });
+  await plan.getByRole("button", { name: step }).click();
+  return {
+    plan,
+    verdict: page.getByRole("region", { name: "Verdict" }),
+    play: page.getByRole("button", { name: "Play", exact: true }),
+    stop: page.getByRole("button", { name: "Stop", exact: true }),
+    listen: (name: string) => page.getByRole("region", { name: "Listening" }).getByText(name, { exact: true }).click(),
+    put: async (label: string, value: string) => {
+      const field = plan.getByLabel(label, { exact: true });
+      await field.fill(value);
+      await field.press("Enter");
+    },
+  };
+}
+
+/** The demo begins with a newcomer's first visit to the shelf. */
+test.beforeEach(async ({ page }) => {
+  await page.goto("/setup");
+  await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
+});
+
+test("a whole practice with the simulated drummer: plan, rungs, the next step by itself, log and chart", async ({
+  page,
+}) => {
+  const { plan, verdict, play, stop, listen, put } = await openShed(page, "demo-harbour-threes", /^1.* Hands alone/);
+  await expect(plan.getByRole("button", { name: /In the groove/ })).toBeVisible();
+  await expect(plan.getByText(/the hands must not close the gap/)).toBeVisible();
+  await listen("Simulated");
+  await put("from", "160");
+  await put("to", "168");
+  await plan.getByLabel("clean in a row").selectOption("1");
+  await play.click();
+  await expect(verdict.getByText(/^Clean/)).toBeVisible();
+  await expect(verdict.getByText(/^Up to 16\d\.|This step is learned/)).toBeVisible();
+  await expect(verdict.getByText("This step is learned.")).toBeVisible();
+  await expect(page.getByRole("table")).toContainText("Left hand");
+  // The next one by itself, after a moment to breathe.
+  await expect(verdict.getByText("Next: Feet alone")).toBeVisible();
+  await expect(plan.getByRole("button", { name: /Feet alone/ })).toHaveAttribute("aria-current", "step");
+  await expect(stop).toBeVisible();
+  await stop.click();
+
+  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Log" }).click();
+  await page.getByLabel("Fill").selectOption({ label: "Threes that run over" });
+  await expect(page.getByText(/Threes that run over: the whole was not clean yet; the goal is 96/)).toBeVisible();
+  await page.getByRole("tab", { name: "Runs" }).click();
+  await page.getByRole("searchbox", { name: "Find runs" }).fill("threes that");
+  const rows = page.getByRole("row", { name: /Threes that run over Hands alone/ });
+  await expect(rows.first()).toContainText("clean");
+  // The plan remembers.
+  await page.goto("/shed/demo-harbour-threes");
+  await expect(page.getByRole("region", { name: "Plan" }).getByRole("heading")).toContainText("1 of");
+});
+
+test("names the fault, marks it on the coins, and comes down; round the kit it sends back to one drum", async ({
+  page,
+}) => {
+  const { verdict, play, stop, listen, put } = await openShed(page, "demo-last-ferry", /All moves|First moves/);
+  await listen("Simulated");
+  await page.getByRole("slider", { name: "Weak hand late" }).fill("45");
+  await put("from", "120");
+  await put("to", "130");
+  await play.click();
+  await expect(verdict.getByText(/Left hand \d\d ms late/)).toBeVisible();
+  const rail = page.getByRole("listbox", { name: "Rail of this step" });
+  await expect(rail.locator('[data-mark="late"]').first()).toBeVisible();
+  await expect(verdict.getByText(/^Down to/)).toBeVisible();
+  await expect(verdict.getByText(/round the kit it falls apart/)).toBeVisible();
+  await verdict.getByRole("button", { name: "Back to one drum" }).click();
+  await expect(page.getByRole("region", { name: "This step" })).toContainText("All of it on one drum");
+  await expect(stop).toBeHidden();
+});
+
+test("today: what comes back first, in the minutes there are; the charts' fill can be practised", async ({ page }) => {
+  await page.goto("/log?tab=today");
+  await page.getByLabel("Minutes today").selectOption("20");
+  const items = page.getByRole("tabpanel").getByRole("list").first().getByRole("listitem");
+  await expect(items.first()).toContainText("Warm up");
+  const minutes = (await items.allTextContents()).map((text) => Number(/^(\d+)/.exec(text)?.[1]));
+  expect(minutes.reduce((sum, one) => sum + one, 0)).toBe(20);
+  await page.getByLabel("Minutes today").selectOption("45");
+  await expect(items).not.toHaveCount(minutes.length);
+  await page.getByRole("link", { name: "Begin" }).click();
+  await expect(page.getByRole("region", { name: "Plan" })).toBeVisible();
+});
+
+test("runs are found, noted on, deleted and brought back, and go out as CSV and JSON", async ({ page }) => {
+  await page.goto("/log?tab=runs");
+  await page.getByRole("searchbox", { name: "Find runs" }).fill("gravel");
+  await page.getByLabel("Result").selectOption("no");
+  const note = page.getByRole("textbox", { name: /^Note on the run/ }).first();
+  await note.fill("=shoulders, up");
+  await note.press("Enter");
+  await page.getByRole("searchbox", { name: "Find runs" }).fill("gravel shoulders");
+  await expect(page.getByText(/^1 of [\d,]+ runs$/)).toBeVisible();
+  await page.getByRole("searchbox", { name: "Find runs" }).fill("gravel");
+  const table = await downloadOf(page, () => page.getByRole("button", { name: "CSV" }).click());
+  const text = await readFile(table.path, "utf8");
+  expect(text).toContain(`"'=shoulders, up"`);
+  expect(text.split("\r\n").filter((line) => line.includes("Gravel road"))).not.toHaveLength(0);
+  expect(text).not.toContain("Last ferry");
+  const json = await downloadOf(page, () => page.getByRole("button", { name: "JSON" }).click());
+  expect(JSON.parse(await readFile(json.path, "utf8"))).toMatchObject({ format: "dime-stack-log", version: 1 });
+  const count = page.getByText(/ of [\d,]+ runs$/);
+  const before = await count.textContent();
+  await page
+    .getByRole("button", { name: /^Delete the run/ })
+    .first()
+    .click();
+  await expect(page.getByText("The run is deleted.")).toBeVisible();
+  await expect(count).not.toHaveText(before ?? "");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(count).toHaveText(before ?? "");
+});

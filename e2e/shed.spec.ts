@@ -1,0 +1,145 @@
+import { expect, type Page, test } from "@playwright/test";
+import { noteNumber, openLine } from "./support";
+
+/** A line in the Shed, on its whole, at a tempo. */
+async function openInShed(page: Page, text: string) {
+  const { saved } = await openLine(page, text);
+  await expect(saved).toBeVisible();
+  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Shed" }).click();
+  const plan = page.getByRole("region", { name: "Plan" });
+  await plan.getByRole("button", { name: /All of it on one drum/ }).click();
+  return {
+    plan,
+    verdict: page.getByRole("region", { name: "Verdict" }),
+    rail: page.getByRole("listbox", { name: "Rail of this step" }),
+    play: page.getByRole("button", { name: "Play", exact: true }),
+    stop: page.getByRole("button", { name: "Stop", exact: true }),
+    listen: (name: string) => page.getByRole("region", { name: "Listening" }).getByText(name, { exact: true }).click(),
+  };
+}
+
+/** A MIDI input that the test plays on. */
+async function plugIn(page: Page) {
+  await page.addInitScript(() => {
+    const input = Object.assign(new EventTarget(), { name: "test pads", state: "connected" });
+    const access = Object.assign(new EventTarget(), { inputs: new Map([["one", input]]) });
+    Object.assign(navigator, { requestMIDIAccess: async () => access });
+    Object.assign(window, {
+      hitPad: (note: number, velocity: number) =>
+        input.dispatchEvent(Object.assign(new Event("midimessage"), { data: new Uint8Array([0x99, note, velocity]) })),
+      setPlugged: (isPlugged: boolean) => {
+        input.state = isPlugged ? "connected" : "disconnected";
+        access.dispatchEvent(new Event("statechange"));
+      },
+    });
+  });
+  return {
+    hit: (note: number, velocity = 90) =>
+      page.evaluate(
+        ([n, v]) => (window as unknown as { hitPad: (n: number, v: number) => void }).hitPad(n as number, v as number),
+        [note, velocity],
+      ),
+    setPlugged: (isPlugged: boolean) =>
+      page.evaluate((is) => (window as unknown as { setPlugged: (is: boolean) => void }).setPlugged(is), isPlugged),
+  };
+}
+
+test("an acoustic kit: the player judges by key and button, the ladder follows, the plan is edited and kept", async ({
+  page,
+}) => {
+  const { plan, verdict, rail, play, stop } = await openInShed(page, "@4 >RLRL >RLRL");
+  await plan.getByLabel("clean in a row").selectOption("2");
+  await plan.getByLabel("Goal", { exact: true }).fill("120");
+  await plan.getByLabel("Goal", { exact: true }).press("Enter");
+  await play.click();
+  await expect(noteNumber(rail, 1)).toHaveAttribute("data-playing", "");
+  await page.keyboard.press("1");
+  await expect(verdict.getByText(/^Clean\./)).toBeVisible();
+  await expect(page.getByRole("img", { name: "1 of 2 clean in a row" })).toBeVisible();
+  // Once a repeat.
+  await page.keyboard.press("1");
+  await expect(page.getByText(/Each is judged once/)).toBeVisible();
+  await expect(page.getByText("repeat 2")).toBeVisible();
+  await expect(async () => {
+    await page.getByRole("button", { name: /^Clean/ }).click();
+    await expect(verdict.getByText(/^Up to/)).toBeVisible({ timeout: 500 });
+  }).toPass();
+  await stop.click();
+  await plan.getByRole("button", { name: "Leave out" }).click();
+  await page.reload();
+  await expect(plan.getByLabel("Goal", { exact: true })).toHaveValue("120");
+  await expect(plan.getByRole("button", { name: /All of it on one drum/ })).toContainText(/left out/);
+});
+
+test("keys as pads mark the coins; sticks in the count-in and keys of other limbs are taken for what they are", async ({
+  page,
+}) => {
+  const { rail, play, stop, listen } = await openInShed(page, "@4 R---K---R---K---");
+  await listen("Keyboard");
+  await expect(page.getByText("J right hand")).toBeVisible();
+  await play.click();
+  await expect(page.getByRole("status", { name: "Count-in" }).or(page.getByLabel("Count-in"))).toBeVisible();
+  await page.keyboard.press("j");
+  await expect(page.getByText("Hits in the count-in are not judged.")).toBeVisible();
+  await expect(noteNumber(rail, 4)).toHaveAttribute("data-playing", "");
+  await page.keyboard.press("b");
+  await expect(rail.locator("[data-mark]").first()).toBeVisible();
+  // What follows is silence: it is asked about, not judged.
+  await expect(page.getByText(/hardly anything, was heard/)).toBeVisible();
+  await stop.click();
+});
+
+test("pads over MIDI: heard, unplugged in the middle, unknown ones learned by hitting", async ({ page }) => {
+  const { hit, setPlugged } = await plugIn(page);
+  const { rail, play, stop, listen } = await openInShed(page, "@4 R---R---R---R---");
+  await listen("Pads");
+  await expect(page.getByText("Listening to Test pads.")).toBeVisible();
+  await play.click();
+  await expect(noteNumber(rail, 4)).toHaveAttribute("data-playing", "");
+  await hit(38);
+  await expect(rail.locator("[data-mark]").first()).toBeVisible();
+  await setPlugged(false);
+  await expect(page.getByText(/Nothing is plugged in. Plug the kit in/)).toBeVisible();
+  await setPlugged(true);
+  await expect(page.getByText("Listening to Test pads.")).toBeVisible();
+  await hit(101);
+  await expect(page.getByText(/A pad with note 101 is not known/)).toBeVisible();
+  await stop.click();
+  await page.getByRole("link", { name: "Keys, pads and latency in Setup" }).click();
+  await expect(page.getByText(/Hit a pad/)).toBeVisible();
+  await hit(101, 77);
+  await page.getByLabel("The pad with note 101 is").selectOption({ label: "cowbell" });
+  await hit(101, 77);
+  await expect(page.getByText("Note 101, velocity 77: cowbell.")).toBeVisible();
+});
+
+test("tests of the hands feed the ceiling, and tapping along finds the latency", async ({ page }) => {
+  test.slow();
+  await openInShed(page, "@4 >RLRL");
+  await page.goto("/log?tab=hands");
+  await page.getByRole("button", { name: "Listen to the keyboard" }).click();
+  await page.getByRole("button", { name: "Singles of the left hand" }).click();
+  const result = page.getByRole("region", { name: "Result of the test" });
+  const strokes = result.getByText(/strokes so far/);
+  await expect(strokes).toBeVisible();
+  for (let stroke = 0; stroke < 14; stroke++) await page.keyboard.press("f", { delay: 20 });
+  await expect(strokes).toContainText("14");
+  await result.getByRole("button", { name: "Stop" }).click();
+  await result.getByRole("button", { name: "Use for the ceiling" }).click();
+  await expect(page.getByRole("row", { name: /Left hand/ })).toContainText("measured");
+
+  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Setup" }).click();
+  await page.getByRole("button", { name: "Right hand J" }).click();
+  await page.keyboard.press("l");
+  await expect(page.getByRole("button", { name: "Right hand L" })).toBeVisible();
+  await page.getByRole("button", { name: "Start the clicks" }).click();
+  const use = page.getByRole("button", { name: /^Use -?\d+ ms/ });
+  await expect(async () => {
+    await page.keyboard.press("l");
+    await expect(use).toBeVisible({ timeout: 200 });
+  }).toPass();
+  await use.click();
+  await expect(
+    page.getByRole("button", { name: "Take nothing off" }).or(page.getByText("Now: 0 ms")).first(),
+  ).toBeVisible();
+});
