@@ -49,6 +49,7 @@ test("a whole practice with the simulated drummer: plan, rungs, the next step by
   await stop.click();
 
   await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Log" }).click();
+  await page.getByRole("tab", { name: "Charts" }).click();
   await page.getByLabel("Fill").selectOption({ label: "Threes that run over" });
   await expect(page.getByText(/Threes that run over: the whole was not clean yet; the goal is 96/)).toBeVisible();
   await page.getByRole("tab", { name: "Runs" }).click();
@@ -80,7 +81,7 @@ test("names the fault, marks it on the coins, and comes down; round the kit it s
 });
 
 test("today: what comes back first, in the minutes there are; the charts' fill can be practised", async ({ page }) => {
-  await page.goto("/log?tab=today");
+  await page.goto("/log");
   await page.getByLabel("Minutes today").selectOption("20");
   const items = page.getByRole("tabpanel").getByRole("list").first().getByRole("listitem");
   await expect(items.first()).toContainText("Warm up");

@@ -1,4 +1,4 @@
-/** `npm run bench`: timings of the engine and of the built app in the browser. */
+/** `npm run bench`: timings of the engine and of the built app in the browser; `npm run bench -- practice` for some. */
 import { build, installChromium, installPackages, ROOT } from "./prepare.mjs";
 
 installPackages();
@@ -6,16 +6,30 @@ installChromium();
 build();
 // Imported only now: on a fresh machine there is no package before.
 const { build: bundle } = await import("vite");
-await bundle({
-  configFile: false,
-  root: ROOT,
-  logLevel: "error",
-  build: {
-    ssr: "bench/engine.ts",
-    outDir: "build/bench",
-    target: "node20",
-    rollupOptions: { output: { entryFileNames: "engine.mjs" } },
-  },
-});
-await import("../build/bench/engine.mjs");
-await import("../bench/browser.mjs");
+const wanted = process.argv.slice(2);
+
+async function bundled(name) {
+  await bundle({
+    configFile: false,
+    root: ROOT,
+    logLevel: "error",
+    resolve: { tsconfigPaths: true },
+    build: {
+      ssr: `bench/${name}.ts`,
+      outDir: "build/bench",
+      emptyOutDir: false,
+      target: "node20",
+      rollupOptions: { output: { entryFileNames: `${name}.mjs` } },
+    },
+  });
+  return import(`../build/bench/${name}.mjs`);
+}
+
+/** By name: what of it is run. */
+const PARTS = {
+  engine: () => bundled("engine"),
+  listening: () => bundled("listening"),
+  browser: () => import("../bench/browser.mjs"),
+  practice: () => import("../bench/practice.mjs"),
+};
+for (const [name, run] of Object.entries(PARTS)) if (wanted.length === 0 || wanted.includes(name)) await run();

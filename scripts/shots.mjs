@@ -34,6 +34,20 @@ async function setUp(page, { hands, theme }) {
   }
 }
 
+/** A step with the simulated drummer, who has one fault or none, in its second repeat. */
+async function playInShed(page, step, fault) {
+  await page.getByText("Simulated", { exact: true }).click();
+  await page.getByRole("region", { name: "Plan" }).getByRole("button", { name: step }).click();
+  // Reminders come once a day: both of the first day have been read.
+  const read = page.getByRole("button", { name: "All right" });
+  await read.click();
+  if (fault) await page.getByRole("slider", { name: fault }).fill("34");
+  await page.getByRole("button", { name: "Play", exact: true }).click();
+  await read.click();
+  await page.getByRole("region", { name: "Numbers of the last repeat" }).waitFor();
+  await page.locator("[role=option][data-mark]").nth(3).waitFor();
+}
+
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const SHOTS = [
@@ -76,17 +90,6 @@ const SHOTS = [
   { name: "stack-phone", path: "/stack/demo-gravel-road", size: PHONE, act: engraved },
   { name: "shelf", path: "/", act: (page) => page.getByRole("heading", { name: /^Shelf/ }).waitFor() },
   { name: "cells", path: "/cells/demo-cell-lantern-seven", act: movesShown },
-  {
-    name: "stack-moves",
-    path: "/stack/demo-five-five-six",
-    act: async (page) => {
-      await engraved(page);
-      await note(page, 1).click();
-      await note(page, 6).click({ modifiers: ["Shift"] });
-      await page.getByRole("button", { name: "Moves" }).click();
-      await page.getByRole("dialog").getByRole("img").nth(6).waitFor();
-    },
-  },
   {
     name: "stack-closing",
     path: "/stack/demo-unfinished",
@@ -145,22 +148,6 @@ const SHOTS = [
     },
   },
   {
-    name: "floor-large",
-    path: "/floor/demo-quintuplet-door",
-    act: async (page) => {
-      await page.getByRole("tab", { name: "Kit" }).click();
-      await page.getByRole("combobox", { name: "The kit that you play" }).selectOption("Large, two pedals");
-      await page.getByRole("group", { name: "Large, two pedals from above" }).waitFor();
-      await page.getByRole("tab", { name: "Hands" }).click();
-    },
-  },
-  {
-    name: "floor-phone",
-    path: "/floor/demo-flam-steps",
-    size: PHONE,
-    act: (page) => page.getByRole("region", { name: "Floor plan" }).waitFor(),
-  },
-  {
     name: "grooves",
     path: "/grooves/demo-five-four-ladder",
     act: async (page) => {
@@ -183,16 +170,25 @@ const SHOTS = [
     },
   },
   {
-    name: "grooves-practise",
-    path: "/grooves/demo-tin-roof",
+    name: "shed-playing",
+    path: "/shed/demo-five-five-six",
+    act: (page) => playInShed(page, /All of it on one drum/, null),
+  },
+  {
+    name: "shed-verdict",
+    path: "/shed/demo-gravel-road",
     act: async (page) => {
-      await scored(page);
-      await page.getByRole("tab", { name: "Backbeat" }).click();
-      await page.keyboard.press("p");
-      await page.getByRole("button", { name: "Hands only" }).click();
-      await page.getByRole("checkbox", { name: "Tempo ladder" }).check();
+      await playInShed(page, /All of it on one drum/, "Weak hand late");
+      await page.getByText(/Left hand \d+ ms late/).waitFor();
+      await page.getByText(/^repeat 4$/).waitFor();
     },
   },
+  {
+    name: "log",
+    path: "/log?tab=charts",
+    act: (page) => page.locator(".recharts-bar-rectangle").nth(5).waitFor(),
+  },
+  { name: "today", path: "/log", act: (page) => page.getByRole("link", { name: "Begin" }).waitFor() },
   { name: "setup", path: "/setup", act: (page) => page.getByRole("heading", { name: "Setup" }).waitFor() },
 ];
 

@@ -8,6 +8,7 @@ import type { KitContent, SavedKit } from "~/formats/kit";
 import type { PlanRow } from "~/formats/plan";
 import type { Run } from "~/formats/run";
 import type { SavedSearch, SearchContent } from "~/formats/search";
+import { putRuns } from "./practice";
 import type { Row, RowTable } from "./rows";
 
 export type FillRow = Row<FillContent>;
@@ -27,6 +28,13 @@ interface MarkRow {
   readonly at: number;
 }
 
+/** The runs of one day, as JSON. */
+interface RunsOfDay {
+  /** Days since 1970, of the world's clock. */
+  readonly day: number;
+  readonly text: string;
+}
+
 export class BookDatabase extends Dexie {
   fills!: RowTable<FillContent>;
   cells!: RowTable<CellContent>;
@@ -35,7 +43,7 @@ export class BookDatabase extends Dexie {
   kits!: RowTable<KitContent>;
   grooves!: RowTable<GrooveContent>;
   plans!: Table<PlanRow, string>;
-  runs!: Table<Run, string>;
+  runs!: Table<RunsOfDay, number>;
   preferences!: Table<PreferencesRow, string>;
   marks!: Table<MarkRow, string>;
 
@@ -46,7 +54,7 @@ export class BookDatabase extends Dexie {
     this.version(3).stores({ searches: "id, updatedAt, deletedAt" });
     this.version(4).stores({ kits: "id, updatedAt, deletedAt" });
     this.version(5).stores({ grooves: "id, updatedAt, deletedAt" });
-    this.version(6).stores({ plans: "id", runs: "id, at" });
+    this.version(6).stores({ plans: "id", runs: "day" });
   }
 }
 
@@ -108,7 +116,7 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
         if (await isFirstTime(database, GROOVES_MARK)) await grooves.bulkPut(content.grooves.map(newRow));
         if (await isFirstTime(database, RUNS_MARK)) {
           await plans.bulkPut([...content.plans]);
-          await runs.bulkPut([...content.runs]);
+          await putRuns(database, content.runs);
         }
         if (await isFirstTime(database, KITS_MARK)) {
           await kits.bulkPut(content.kits.map(newRow));

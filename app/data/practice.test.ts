@@ -5,7 +5,7 @@ import { EMPTY_BOOK, readBook, writeBook } from "~/formats/book";
 import { newPlan } from "~/formats/plan";
 import type { Run } from "~/formats/run";
 import { BookDatabase } from "./database";
-import { changePlan, getPlan, keepRun, keepWaiting, listRuns, listWaiting, noteRun } from "./practice";
+import { changePlan, deleteRun, getPlan, keepRun, keepWaiting, listRuns, listWaiting, noteRun } from "./practice";
 import { gatherBook, importBook } from "./transfer";
 
 const run = (id: string, at: number): Run => ({
@@ -54,14 +54,29 @@ describe("runs", () => {
     expect(await keepRun(book, run("b", 2))).toBe(true);
     expect((await listRuns(book)).map(({ id }) => id)).toEqual(["b", "a"]);
     expect(listWaiting(book)).toEqual([]);
-    await noteRun(book, "a", "shoulders up");
+    await noteRun(book, run("a", 1), "shoulders up");
     expect((await listRuns(book))[1]?.note).toBe("shoulders up");
-    await noteRun(book, "a", "");
+    await noteRun(book, run("a", 1), "");
     expect((await listRuns(book))[1]).not.toHaveProperty("note");
   });
 
+  it("that are damaged are left out, and the day's others stay", async () => {
+    await keepRun(book, run("a", 5));
+    const day = await book.runs.get(0);
+    await book.runs.put({ day: 0, text: (day?.text ?? "").replace("[", '[{"id":7},null,') });
+    await book.runs.put({ day: 1, text: "{" });
+    expect((await listRuns(book)).map(({ id }) => id)).toEqual(["a"]);
+    expect((await deleteRun(book, run("a", 5)))?.id).toBe("a");
+    expect(await deleteRun(book, run("a", 5))).toBeNull();
+  });
+
+  it("of two tabs at once are all kept", async () => {
+    await Promise.all(["a", "b", "c"].map((id, at) => keepRun(book, run(id, at))));
+    expect(await listRuns(book)).toHaveLength(3);
+  });
+
   it("wait while the database takes none, and go in with the next one that it takes", async () => {
-    const full = vi.spyOn(book.runs, "bulkPut").mockRejectedValue(new Error("full"));
+    const full = vi.spyOn(book.runs, "put").mockRejectedValue(new Error("full"));
     expect(await keepRun(book, run("a", 1))).toBe(false);
     expect(listWaiting(book)).toHaveLength(1);
     full.mockRestore();

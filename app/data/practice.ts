@@ -9,9 +9,16 @@ const WAITING_KEY = "dime-stack:runs:";
 const PLAN_KEY = "dime-stack:plan:";
 const DAY = 24 * 60 * 60 * 1000;
 
+/** Minutes that the player's clock is behind the world's at noon of a day: asking each time takes long over a year of runs. */
+const offsets = new Map<number, number>();
+
 /** The player's own day, as a number of days. */
 export function dayOf(at: number): number {
-  return Math.floor((at - new Date(at).getTimezoneOffset() * 60_000) / DAY);
+  const day = Math.floor(at / DAY);
+  const known = offsets.get(day);
+  const offset = known ?? new Date((day + 0.5) * DAY).getTimezoneOffset();
+  if (known === undefined) offsets.set(day, offset);
+  return Math.floor((at - offset * 60_000) / DAY);
 }
 
 /** Null for a fill that was never practised. What is damaged in storage counts as never practised. */
@@ -69,35 +76,81 @@ export async function changePlan(
   });
 }
 
-/** All runs, the latest first. */
-export async function listRuns(book: BookDatabase): Promise<Run[]> {
-  const runs = await book.runs.orderBy("at").reverse().toArray();
-  return runs.filter(isSound);
+/**
+ * Runs are kept by the day, as text: so many rows would take the database longer to hand over than all else that the
+ * Log does. Days are the world's here, so that a run's day is the same wherever the player is.
+ */
+function keptDayOf({ at }: Pick<Run, "at">): number {
+  return Math.floor(at / DAY);
 }
 
-/** Enough to show it; the whole schema is for what comes from outside, and takes too long over a year of runs. */
+/** Without what is damaged. The whole schema is for what comes from outside; here it would take too long. */
+function readDay(row: { readonly text: string } | undefined): Run[] {
+  try {
+    const runs: unknown = JSON.parse(row?.text ?? "[]");
+    return Array.isArray(runs) ? runs.filter(isSound) : [];
+  } catch {
+    return [];
+  }
+}
+
 function isSound(run: Run): boolean {
   return (
+    typeof run?.id === "string" &&
     typeof run.at === "number" &&
     typeof run.tempo === "number" &&
     typeof run.fill === "string" &&
     typeof run.kind === "string" &&
     typeof run.result === "string" &&
-    (run.numbers === null || typeof run.numbers === "object")
+    (run.numbers === null || typeof run.numbers?.uneven === "object")
   );
 }
 
-export async function noteRun(book: BookDatabase, id: string, note: string): Promise<void> {
+/** All runs, the latest first. */
+export async function listRuns(book: BookDatabase): Promise<Run[]> {
+  const days = await book.runs.toArray();
+  return days.flatMap(readDay).sort((a, b) => b.at - a.at);
+}
+
+/** Changes the runs of one day, whatever another tab has made of them. */
+async function changeDay(book: BookDatabase, day: number, change: (runs: Run[]) => Run[]): Promise<void> {
   await book.transaction("rw", book.runs, async () => {
-    const run = await book.runs.get(id);
-    if (!run) return;
-    const { note: _, ...rest } = run;
-    await book.runs.put(note ? { ...rest, note } : rest);
+    const runs = change(readDay(await book.runs.get(day)));
+    if (runs.length > 0) await book.runs.put({ day, text: JSON.stringify(runs) });
+    else await book.runs.delete(day);
   });
 }
 
-export async function deleteRun(book: BookDatabase, id: string): Promise<void> {
-  await book.runs.delete(id);
+/** Puts runs in, each once; one that is there under the same id is replaced. Throws when the database takes none. */
+export async function putRuns(book: BookDatabase, runs: readonly Run[]): Promise<void> {
+  const days = new Map<number, Run[]>();
+  for (const run of runs) days.set(keptDayOf(run), [...(days.get(keptDayOf(run)) ?? []), run]);
+  await book.transaction("rw", book.runs, async () => {
+    for (const [day, more] of days) {
+      const ids = new Set(more.map(({ id }) => id));
+      await changeDay(book, day, (before) => [...before.filter(({ id }) => !ids.has(id)), ...more]);
+    }
+  });
+}
+
+export async function noteRun(book: BookDatabase, run: Pick<Run, "id" | "at">, note: string): Promise<void> {
+  await changeDay(book, keptDayOf(run), (runs) =>
+    runs.map((one) => {
+      if (one.id !== run.id) return one;
+      const { note: _, ...rest } = one;
+      return note ? { ...rest, note } : rest;
+    }),
+  );
+}
+
+/** The run that was deleted; null when it was not there. */
+export async function deleteRun(book: BookDatabase, run: Pick<Run, "id" | "at">): Promise<Run | null> {
+  let deleted: Run | null = null;
+  await changeDay(book, keptDayOf(run), (runs) => {
+    deleted = runs.find(({ id }) => id === run.id) ?? null;
+    return runs.filter(({ id }) => id !== run.id);
+  });
+  return deleted;
 }
 
 /** Runs that wait for the database, in this browser's other storage. */
@@ -144,7 +197,7 @@ export async function keepWaiting(book: BookDatabase, more: readonly Run[] = [])
   const runs = new Map([...listWaiting(book), ...more].map((run) => [run.id, run]));
   if (runs.size === 0) return true;
   try {
-    await book.runs.bulkPut([...runs.values()]);
+    await putRuns(book, [...runs.values()]);
   } catch {
     return false;
   }

@@ -11,6 +11,7 @@ import { runSchema } from "~/formats/run";
 import { savedSearchSchema } from "~/formats/search";
 import { listRudimentMarks } from "./cells";
 import type { BookDatabase } from "./database";
+import { listRuns, putRuns } from "./practice";
 import { listRows, takeRow, toItem } from "./rows";
 
 /** Everything but the bin and the settings. */
@@ -26,7 +27,7 @@ export async function gatherBook(book: BookDatabase): Promise<BookContents> {
       kits: (await listRows(book.kits)).map(toItem),
       grooves: (await listRows(book.grooves)).map(toItem),
       plans: await book.plans.toArray(),
-      runs: await book.runs.orderBy("at").toArray(),
+      runs: (await listRuns(book)).reverse(),
     }),
   );
 }
@@ -67,9 +68,9 @@ export async function importBook(book: BookDatabase, contents: BookContents): Pr
         // How far one is with a fill stays as it is here.
         if (!(await book.plans.get(plan.id))) await book.plans.add(plan);
       }
-      const have = new Set(await book.runs.toCollection().primaryKeys());
+      const have = new Set((await listRuns(book)).map(({ id }) => id));
       const added = contents.runs.filter(({ id }) => !have.has(id)).map((run) => runSchema.parse(run));
-      await book.runs.bulkAdd(added);
+      await putRuns(book, added);
       runs.added = added.length;
       runs.same = contents.runs.length - added.length;
       return { fills, cells, searches, kits, grooves, runs };

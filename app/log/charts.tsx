@@ -29,6 +29,14 @@ interface ChartsProps {
 }
 
 const AXIS = { stroke: "currentColor", fontSize: 12, tick: { fill: "currentColor" } } as const;
+/** Days to scale: a week without practice is a gap as wide as a week. */
+const DAYS = {
+  type: "number",
+  domain: ["dataMin", "dataMax"],
+  tickCount: 7,
+  allowDecimals: false,
+  minTickGap: 24,
+} as const;
 const TIP = {
   contentStyle: {
     background: "var(--color-base-100)",
@@ -87,7 +95,7 @@ export default function Charts({ runs, fills, plans }: ChartsProps) {
       <Figure title="Tempo" says={sayTempo(name, tempos.at(-1)?.clean ?? plan?.best ?? null, goal)}>
         <LineChart data={tempos} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
           <CartesianGrid stroke="var(--color-base-300)" vertical={false} />
-          <XAxis dataKey="day" tickFormatter={sayDay} {...AXIS} />
+          <XAxis dataKey="day" tickFormatter={sayDay} {...DAYS} {...AXIS} />
           <YAxis
             domain={[
               (least: number) => Math.floor(least / 10) * 10 - 10,
@@ -123,6 +131,7 @@ export default function Charts({ runs, fills, plans }: ChartsProps) {
             name="whole phrase clean"
             stroke="var(--color-primary)"
             strokeWidth={2.5}
+            dot={tempos.length < 60}
             connectNulls
             isAnimationActive={false}
           />
@@ -134,7 +143,7 @@ export default function Charts({ runs, fills, plans }: ChartsProps) {
       >
         <LineChart data={evenness} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
           <CartesianGrid stroke="var(--color-base-300)" vertical={false} />
-          <XAxis dataKey="day" tickFormatter={sayDay} {...AXIS} />
+          <XAxis dataKey="day" tickFormatter={sayDay} {...DAYS} {...AXIS} />
           <YAxis unit=" %" {...AXIS} />
           <Tooltip labelFormatter={(day) => sayDay(Number(day))} {...TIP} />
           <Legend />

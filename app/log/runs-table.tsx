@@ -51,8 +51,8 @@ const PAGE = 25;
 
 interface RunsTableProps {
   readonly runs: readonly Run[];
-  readonly onNote: (id: string, note: string) => void;
-  readonly onDelete: (id: string) => void;
+  readonly onNote: (run: Run, note: string) => void;
+  readonly onDelete: (run: Run) => void;
 }
 
 /** Every run, with filters, notes, and the ways out. */
@@ -181,7 +181,7 @@ export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
                     defaultValue={row.original.note ?? ""}
                     maxLength={MAX_NOTE}
                     onBlur={(event) => {
-                      if (event.target.value !== (row.original.note ?? "")) onNote(row.original.id, event.target.value);
+                      if (event.target.value !== (row.original.note ?? "")) onNote(row.original, event.target.value);
                     }}
                     onKeyDown={(event) => {
                       if (event.key === "Enter") event.currentTarget.blur();
@@ -193,7 +193,7 @@ export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
                     type="button"
                     className="btn btn-xs"
                     aria-label={`Delete the run of ${row.original.fill}`}
-                    onClick={() => onDelete(row.original.id)}
+                    onClick={() => onDelete(row.original)}
                   >
                     Delete
                   </button>

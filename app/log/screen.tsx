@@ -28,8 +28,8 @@ export interface LogScreenProps {
 
 export function LogScreen({ runs, plans, fills }: LogScreenProps) {
   const [params, setParams] = useSearchParams();
-  const fetcher = useFetcher<{ words?: string; deleted?: Run }>();
-  const tab: LogTab = TABS.find(({ id }) => id === params.get("tab"))?.id ?? "charts";
+  const fetcher = useFetcher<{ words?: string; deleted?: Run | null }>();
+  const tab: LogTab = TABS.find(({ id }) => id === params.get("tab"))?.id ?? "today";
   const act = (fields: object) =>
     void fetcher.submit(JSON.stringify(fields), { method: "post", encType: "application/json" });
   const { data } = fetcher;
@@ -70,8 +70,8 @@ export function LogScreen({ runs, plans, fills }: LogScreenProps) {
           ) : tab === "runs" ? (
             <RunsTable
               runs={runs}
-              onNote={(id, note) => act({ intent: "note", id, note })}
-              onDelete={(id) => act({ intent: "delete", id })}
+              onNote={({ id, at }, note) => act({ intent: "note", id, at, note })}
+              onDelete={({ id, at }) => act({ intent: "delete", id, at })}
             />
           ) : (
             <Hands fills={fills} plans={plans} />

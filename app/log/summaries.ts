@@ -99,7 +99,9 @@ export function listProgress(fills: readonly FillRow[], plans: readonly PlanRow[
   });
 }
 
+const DAY_NAMES = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
+
 /** "3 Nov" of a day number. */
 export function sayDay(day: number): string {
-  return new Date(day * 86_400_000).toLocaleDateString("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
+  return DAY_NAMES.format(day * 86_400_000);
 }

@@ -19,8 +19,8 @@ export async function clientLoader() {
 clientLoader.hydrate = true as const;
 
 const intentSchema = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("note"), id: z.string(), note: z.string().max(MAX_NOTE) }),
-  z.object({ intent: z.literal("delete"), id: z.string() }),
+  z.object({ intent: z.literal("note"), id: z.string(), at: z.number(), note: z.string().max(MAX_NOTE) }),
+  z.object({ intent: z.literal("delete"), id: z.string(), at: z.number() }),
   z.object({ intent: z.literal("restore"), run: runSchema }),
 ]);
 
@@ -28,15 +28,14 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const asked = intentSchema.parse(await request.json());
   const book = await currentBook();
   if (asked.intent === "note") {
-    await noteRun(book, asked.id, asked.note);
+    await noteRun(book, asked, asked.note);
     return {};
   }
   if (asked.intent === "restore") {
     await keepRun(book, asked.run);
     return { words: "The run is back." };
   }
-  const deleted = await book.runs.get(asked.id);
-  await deleteRun(book, asked.id);
+  const deleted = await deleteRun(book, asked);
   return { words: "The run is deleted.", deleted };
 }
 

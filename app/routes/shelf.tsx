@@ -176,7 +176,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
         >
           <HardDriveDownload size={15} aria-hidden /> Export {isAll ? "all" : shown.length}
         </button>
-        <Link to="/log?tab=today" className="btn btn-sm">
+        <Link to="/log" className="btn btn-sm">
           <Target size={15} aria-hidden /> Today's practice
         </Link>
         <Form method="post">

@@ -105,7 +105,7 @@ export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
             </Link>
           ))}
           <div className="ml-auto flex flex-wrap items-center gap-2">
-            <Link to="/log?tab=today" className="btn btn-sm">
+            <Link to="/log" className="btn btn-sm">
               Today
             </Link>
             <button type="button" className="btn btn-sm" aria-keyshortcuts="z" onClick={() => setBeside(true)}>

@@ -1,0 +1,90 @@
+import { describe, expect, it } from "vitest";
+import { CARE_KINDS, FAULT_KINDS, type Fault, type StepReason } from "~/core";
+import {
+  CARE_WORDS,
+  listNotes,
+  nameStep,
+  sayOffset,
+  wordBack,
+  wordChange,
+  wordFault,
+  wordReason,
+  wordRemedy,
+  wordToday,
+} from "./practice";
+
+const fault = (change: Partial<Fault> & Pick<Fault, "kind">): Fault => ({ severity: 2, slots: [], ...change });
+
+describe("one sentence on a repeat", () => {
+  it("names limb, amount and place", () => {
+    expect(wordFault(fault({ kind: "after-late", limb: "L", after: "K", by: 0.0142 }))).toBe(
+      "Left hand 14 ms late after each kick.",
+    );
+    expect(wordFault(fault({ kind: "limb-late", limb: "K", by: 0.03 }))).toBe("Bass drum 30 ms late behind the hands.");
+    expect(wordFault(fault({ kind: "missed-ghosts", count: 2, slots: [2, 7] }))).toMatch(
+      /ghost notes missing: notes 3 and 8\.$/,
+    );
+    expect(wordFault(fault({ kind: "flams", count: 1, slots: [4] }))).toBe("Limbs fall together once: note 5.");
+    expect(wordFault(fault({ kind: "ghosts-loud", by: 1.26 }))).toContain("1.3 dB");
+  });
+
+  it("is there for every fault, with one thing to try", () => {
+    for (const kind of FAULT_KINDS) {
+      for (const limb of ["R", "K"] as const) {
+        const one = fault({ kind, limb, after: "H", by: 0.02, count: 3, slots: [0, 1, 2, 3] });
+        expect(wordFault(one)).toMatch(/^[A-Z].*\.$/);
+        expect(wordRemedy(one)).toMatch(/^[A-Z].*\.$/);
+      }
+    }
+    for (const kind of CARE_KINDS) expect(CARE_WORDS[kind].words.length).toBeGreaterThan(40);
+    expect(CARE_WORDS.tension.words).toMatch(/stop.*qualified teacher or clinician/);
+  });
+
+  it("lists few notes and counts many", () => {
+    expect([listNotes([]), listNotes([3]), listNotes([0, 1, 2]), listNotes([0, 1, 2, 3])]).toEqual([
+      "",
+      "note 4",
+      "notes 1, 2 and 3",
+      "notes 1, 2 and 2 more",
+    ]);
+    expect([sayOffset(null), sayOffset(0.0002), sayOffset(-0.012)]).toEqual(["–", "on time", "12 ms early"]);
+  });
+});
+
+describe("plans in words", () => {
+  it("name steps by what they are about, and give every reason", () => {
+    expect(nameStep({ kind: "join", cells: ["RLK", "RLKK"] })).toBe("Two cells joined: RLK into RLKK");
+    expect(nameStep({ kind: "whole", cells: [] })).toBe("All of it on one drum");
+    const reasons: StepReason[] = [
+      { code: "hands-first", kicks: 1 },
+      { code: "feet-first", strokes: 4 },
+      { code: "put-together" },
+      { code: "levels", ghosts: 0, accents: 2 },
+      { code: "levels", ghosts: 3, accents: 2 },
+      { code: "bottleneck", ceiling: 128.6 },
+      { code: "cell", times: 1 },
+      { code: "cell", times: 3 },
+      { code: "join" },
+      { code: "sticking" },
+      { code: "few-moves", surfaces: 3 },
+      { code: "all-moves", surfaces: 3 },
+      { code: "in-time" },
+      { code: "both-leads" },
+      { code: "own-order" },
+      { code: "no-lump" },
+    ];
+    for (const reason of reasons) expect(wordReason(reason)).toMatch(/^[A-Z].*\.$/);
+    expect(wordReason({ code: "bottleneck", ceiling: 128.6 })).toContain("128");
+  });
+
+  it("say what the tempo does, why to go back, and why today", () => {
+    expect([wordChange("up", 72), wordChange("stay", 72)]).toEqual(["Up to 72.", ""]);
+    expect(wordBack(96, 84)).toMatch(/clean at 96; moving round the kit it falls apart at 84/);
+    expect(wordBack(null, 84)).toMatch(/not learned yet/);
+    expect(wordToday({ code: "due", daysOver: 1 })).toBe("Learned: due yesterday");
+    expect(wordToday({ code: "near", missing: 6 })).toBe("6 bpm from its goal");
+    expect(wordToday({ code: "going", daysAgo: 0 })).toBe("Going on from earlier today");
+    expect(wordToday({ code: "neglected", daysAgo: 9 })).toMatch(/^Not touched for/);
+    expect(wordToday({ code: "new" })).toMatch(/first step/);
+  });
+});
