@@ -32,8 +32,8 @@ describe("one sentence on a repeat", () => {
     for (const kind of FAULT_KINDS) {
       for (const limb of ["R", "K"] as const) {
         const one = fault({ kind, limb, after: "H", by: 0.02, count: 3, slots: [0, 1, 2, 3] });
-        expect(wordFault(one)).toMatch(/^[A-Z].*\.$/);
-        expect(wordRemedy(one)).toMatch(/^[A-Z].*\.$/);
+        expect(wordFault(one)).toMatch(/^[A-Z\d].*\.$/);
+        expect(wordRemedy(one)).toMatch(/^[A-Z\d].*\.$/);
       }
     }
     for (const kind of CARE_KINDS) expect(CARE_WORDS[kind].words.length).toBeGreaterThan(40);
@@ -73,7 +73,7 @@ describe("plans in words", () => {
       { code: "own-order" },
       { code: "no-lump" },
     ];
-    for (const reason of reasons) expect(wordReason(reason)).toMatch(/^[A-Z].*\.$/);
+    for (const reason of reasons) expect(wordReason(reason)).toMatch(/^[A-Z\d].*\.$/);
     expect(wordReason({ code: "bottleneck", ceiling: 128.6 })).toContain("128");
   });
 
