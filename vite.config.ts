@@ -17,7 +17,7 @@ export default defineConfig({
         rolldownOptions: {
           output: {
             // What several screens share comes as one file, not as some sixty small ones that are asked for one by one.
-            codeSplitting: { groups: [{ name: "shared", minShareCount: 4 }] },
+            codeSplitting: { groups: [{ name: "shared", minShareCount: 6 }] },
           },
         },
       },

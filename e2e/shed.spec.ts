@@ -77,6 +77,8 @@ test("keys as pads mark the coins; sticks in the count-in and keys of other limb
   const { rail, play, stop, listen } = await openInShed(page, "@4 R---K---R---K---");
   await listen("Keyboard");
   await expect(page.getByText("J right hand")).toBeVisible();
+  await page.keyboard.press("j");
+  await expect(page.getByText(/You are heard/)).toBeVisible();
   await play.click();
   await expect(page.getByRole("status", { name: "Count-in" }).or(page.getByLabel("Count-in"))).toBeVisible();
   await page.keyboard.press("j");

@@ -100,9 +100,9 @@ test("bad files get a clear word and change nothing", async ({ page }, info) => 
   await give("d.json", '{"format":"dime-stack-book","version":1,"fills":[{"id":"x"}]}');
   await expect(page.getByText(/^Fill 1 of the file is not sound at “createdAt”/)).toBeVisible();
   const huge = info.outputPath("huge.json");
-  await writeFile(huge, " ".repeat(9 * 1024 * 1024));
+  await writeFile(huge, " ".repeat(25 * 1024 * 1024));
   await page.getByLabel("File to import").setInputFiles(huge);
-  await expect(page.getByText(/The file has 9\.0 MB; 8 MB is the limit/)).toBeVisible();
+  await expect(page.getByText(/The file has 25\.0 MB; 24 MB is the limit/)).toBeVisible();
   await expect(page.getByRole("heading", { level: 2 })).toHaveCount(1);
 });
 

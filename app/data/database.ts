@@ -8,7 +8,6 @@ import type { KitContent, SavedKit } from "~/formats/kit";
 import type { PlanRow } from "~/formats/plan";
 import type { Run } from "~/formats/run";
 import type { SavedSearch, SearchContent } from "~/formats/search";
-import { putRuns } from "./practice";
 import type { Row, RowTable } from "./rows";
 
 export type FillRow = Row<FillContent>;
@@ -101,7 +100,7 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
   await database.open();
   const { fills, cells, rudiments, searches, kits, grooves, plans, runs, preferences, marks } = database;
   if (name === "demo" && (await marks.bulkGet(DEMO_MARKS)).includes(undefined)) {
-    const content = await demo();
+    const [content, { putRuns }] = await Promise.all([demo(), import("./practice")]);
     await database.transaction(
       "rw",
       [fills, cells, rudiments, searches, kits, grooves, plans, runs, preferences, marks],

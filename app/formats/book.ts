@@ -13,10 +13,10 @@ export const BOOK_FORMAT = "dime-stack-book";
 export const BOOK_VERSION = 6;
 export const BOOK_EXTENSION = ".dimestack.json";
 /** Files over this are refused unread. */
-export const MAX_BOOK_BYTES = 64 * 1024 * 1024;
+export const MAX_BOOK_BYTES = 24 * 1024 * 1024;
 const MAX_BOOK_ITEMS = 5_000;
 /** Several years of practice. */
-const MAX_BOOK_RUNS = 100_000;
+const MAX_BOOK_RUNS = 60_000;
 
 /** All that a player's book holds. */
 export interface BookContents {

@@ -3,11 +3,14 @@
 import type { Limb } from "~/core";
 import type { OnHit } from "./raw-hit";
 
+/** Where letters are typed, and are no strokes. */
+const TYPED = "input:not([type=range]):not([type=radio]):not([type=checkbox]), textarea, select";
+
 /** Listens until it is closed. Held keys count once; keys with others held down are the browser's. */
 export function openKeys(keys: () => Readonly<Record<Limb, string>>, onHit: OnHit): () => void {
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.target instanceof Element && event.target.matches("input:not([type=range]), textarea, select")) return;
+    if (event.target instanceof Element && event.target.matches(TYPED)) return;
     const found = (Object.entries(keys()) as [Limb, string][]).find(([, code]) => code === event.code);
     if (!found) return;
     event.preventDefault();

@@ -93,7 +93,7 @@ export default function Charts({ runs, fills, plans }: ChartsProps) {
         </Link>
       </div>
       <Figure title="Tempo" says={sayTempo(name, tempos.at(-1)?.clean ?? plan?.best ?? null, goal)}>
-        <LineChart data={tempos} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
+        <LineChart accessibilityLayer={false} data={tempos} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
           <CartesianGrid stroke="var(--color-base-300)" vertical={false} />
           <XAxis dataKey="day" tickFormatter={sayDay} {...DAYS} {...AXIS} />
           <YAxis
@@ -141,7 +141,7 @@ export default function Charts({ runs, fills, plans }: ChartsProps) {
         title="Evenness"
         says={`How far each limb's intervals in ${name} wander from what is written, in percent: lower is evener.`}
       >
-        <LineChart data={evenness} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
+        <LineChart accessibilityLayer={false} data={evenness} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
           <CartesianGrid stroke="var(--color-base-300)" vertical={false} />
           <XAxis dataKey="day" tickFormatter={sayDay} {...DAYS} {...AXIS} />
           <YAxis unit=" %" {...AXIS} />
@@ -166,7 +166,7 @@ export default function Charts({ runs, fills, plans }: ChartsProps) {
         title="Minutes a day"
         says={`Minutes played in the last ${WEEKS} weeks: ${Math.round(minutes.reduce((sum, day) => sum + day.minutes, 0))} in all.`}
       >
-        <BarChart data={minutes} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
+        <BarChart accessibilityLayer={false} data={minutes} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
           <CartesianGrid stroke="var(--color-base-300)" vertical={false} />
           <XAxis dataKey="day" tickFormatter={sayDay} interval={6} {...AXIS} />
           <YAxis {...AXIS} />

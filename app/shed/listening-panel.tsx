@@ -1,7 +1,7 @@
 import { Bot, Ear, Keyboard, Plug } from "lucide-react";
 import { lazy, Suspense } from "react";
 import { Link } from "react-router";
-import { LIMBS, PLACE_NAMES, PLACES, STRICTNESSES } from "~/core";
+import { type Hand, LIMBS, otherHand, PLACE_NAMES, PLACES, STRICTNESSES } from "~/core";
 import { DEFAULT_LISTENING, type Listening, SOURCES, type Source } from "~/formats/listening";
 import { nameCode } from "~/input/keys";
 import type { MidiState } from "~/input/midi";
@@ -29,12 +29,18 @@ const SOURCE_WORDS: Record<Source, { readonly name: string; readonly icon: typeo
 interface ListeningPanelProps {
   readonly listening: Listening;
   readonly midi: MidiState | null;
+  /** The simulated drummer's weak hand is the player's, until it is given a fault. */
+  readonly strongHand: Hand;
   readonly onChange: (change: Partial<Listening>) => void;
 }
 
 /** Who judges, by what, and how strictly. */
-export function ListeningPanel({ listening, midi, onChange }: ListeningPanelProps) {
-  const { source, strictness } = listening;
+export function ListeningPanel({ listening, midi, strongHand, onChange }: ListeningPanelProps) {
+  const { source, strictness, drummer } = listening;
+  const choose = (next: Source) => {
+    const isUnset = next === "drummer" && drummer.weakLate === 0;
+    onChange(isUnset ? { source: next, drummer: { ...drummer, weakHand: otherHand(strongHand) } } : { source: next });
+  };
   return (
     <section aria-label="Listening" className="panel px-3 py-2.5 flex flex-col gap-2.5 text-sm">
       <fieldset>
@@ -52,7 +58,7 @@ export function ListeningPanel({ listening, midi, onChange }: ListeningPanelProp
                   name="source"
                   className="sr-only"
                   checked={one === source}
-                  onChange={() => onChange({ source: one })}
+                  onChange={() => choose(one)}
                 />
                 <Icon size={15} aria-hidden /> {name}
               </label>
@@ -65,7 +71,7 @@ export function ListeningPanel({ listening, midi, onChange }: ListeningPanelProp
       {source === "midi" ? <MidiNote midi={midi} /> : null}
       {source === "drummer" ? (
         <Suspense fallback={null}>
-          <DrummerFields drummer={listening.drummer} onChange={(drummer) => onChange({ drummer })} />
+          <DrummerFields drummer={drummer} onChange={(changed) => onChange({ drummer: changed })} />
         </Suspense>
       ) : null}
       {source === "self" ? null : (

@@ -5,7 +5,7 @@ import { nameStep, wordReason } from "~/words/practice";
 import type { Training } from "./training";
 
 /** The steps of the plan, the one that is on opened for its reason and its tempos. */
-export function PlanList({ training }: { readonly training: Training }) {
+export function PlanList({ training, home }: { readonly training: Training; readonly home: number }) {
   const { work, step: current, choose, editPlan, plan } = training;
   if (!work) return null;
   const ids = work.steps.map(({ id }) => id);
@@ -30,6 +30,9 @@ export function PlanList({ training }: { readonly training: Training }) {
           </span>
         </h2>
         <Tempos training={training} plan={plan} />
+        {work.tempos.goal === home ? null : (
+          <p className="label-small mt-1">Its home tempo, where it is written, is {Math.round(home)}.</p>
+        )}
       </div>
       <ol className="overflow-y-auto flex-1 min-h-0">
         {work.steps.map((step, index) => (

@@ -66,7 +66,7 @@ export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
   });
   const { step, work, timeline, playback, told } = training;
   const midi = useInputs(listening, training.onHit);
-  useWakeLock(playback.playing);
+  useWakeLock(playback.playing || isBeside);
   const onRate = useCallback(
     (result: Result) => {
       if (!training.rate(result)) say("There is nothing to judge yet: play a repeat first. Each is judged once.");
@@ -118,7 +118,7 @@ export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
         {step && work && timeline && section ? (
           <div className="grid gap-2.5 items-start lg:grid-cols-[18rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_19rem]">
             <div className="order-2 lg:order-1 min-w-0">
-              <PlanList training={training} />
+              <PlanList training={training} home={content.tempo} />
             </div>
             <div className="order-1 lg:order-2 flex flex-col gap-2.5 min-w-0">
               <StepCard
@@ -144,7 +144,12 @@ export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
               {told?.measures ? <Details told={told} measures={told.measures} /> : null}
             </div>
             <div className="order-3 lg:col-span-2 xl:col-span-1 min-w-0">
-              <ListeningPanel listening={listening} midi={midi} onChange={changeListening} />
+              <ListeningPanel
+                listening={listening}
+                midi={midi}
+                strongHand={shared.strongHand}
+                onChange={changeListening}
+              />
             </div>
           </div>
         ) : (

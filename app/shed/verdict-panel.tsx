@@ -97,7 +97,7 @@ export function Sentence({ told, isLarge = false }: { readonly told: Told; reado
 }
 
 /** What could not be used of what was heard, and how to mend it. */
-function OddNotes({ training: { odd, isSaved } }: { readonly training: Training }) {
+function OddNotes({ training: { odd, isSaved, playback } }: { readonly training: Training }) {
   const notes = [
     odd.silent >= SILENT_REPEATS
       ? "Nothing, or hardly anything, was heard. Is the kit plugged in and the right input chosen? If you play an acoustic kit, judge yourself."
@@ -113,6 +113,9 @@ function OddNotes({ training: { odd, isSaved } }: { readonly training: Training 
       : null,
     odd.doubled > 2
       ? `${odd.doubled} strokes triggered twice and count once. Raise the pad's retrigger time if it goes on.`
+      : null,
+    odd.idle > 0 && !playback.playing
+      ? "You are heard. Press play: what comes before the count-in is not judged."
       : null,
     odd.countIn > 0 ? "Hits in the count-in are not judged." : null,
     isSaved
