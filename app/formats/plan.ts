@@ -1,7 +1,7 @@
 /** What a player has made of a fill's plan, and how far they are with it. The steps themselves follow from the fill. */
 
 import { z } from "zod";
-import { RESULTS } from "~/core";
+import { NOT_BEGUN, RESULTS } from "~/core";
 import { tempoSchema } from "./phrase";
 import { MAX_STEP_ID } from "./run";
 
@@ -47,21 +47,5 @@ export const planSchema = z.strictObject({
 export type PlanRow = z.infer<typeof planSchema>;
 
 export function newPlan(id: string): PlanRow {
-  return {
-    id,
-    goal: null,
-    learning: null,
-    cleanInRow: 3,
-    skipped: [],
-    order: [],
-    tempos: {},
-    standings: {},
-    current: null,
-    learned: null,
-    lastPractised: null,
-    steps: 0,
-    passed: 0,
-    best: null,
-    goalNow: null,
-  };
+  return { ...NOT_BEGUN, id, skipped: [], order: [], tempos: {}, standings: {} };
 }

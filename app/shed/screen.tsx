@@ -1,6 +1,6 @@
 /** The Shed: a plan that plays with the drummer, listens, and goes on when it is clean. */
 
-import { ChevronLeft, ChevronRight, Maximize2, Volume2 } from "lucide-react";
+import { ChevronLeft, ChevronRight, Maximize2 } from "lucide-react";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Meter, Result } from "~/core";
@@ -17,6 +17,7 @@ import { useSound } from "~/ui/playback";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
 import { useRig } from "~/ui/rig";
 import { useInputs } from "~/ui/use-inputs";
+import { VolumeControl } from "~/ui/volume-control";
 import { useWakeLock } from "~/ui/wake-lock";
 import { RailView } from "~/views/rail-view";
 import { takeSection } from "~/views/section";
@@ -181,22 +182,9 @@ export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
         {playback.playing && count === null ? (
           <span className="quiet text-sm tabular-nums">repeat {training.repeat + 1}</span>
         ) : null}
-        <label
-          className="flex items-center gap-2 text-sm ml-auto"
-          title="Keep it low on headphones, and rest your ears"
-        >
-          <Volume2 size={18} aria-hidden />
-          <span className="sr-only">Volume</span>
-          <input
-            type="range"
-            min={0}
-            max={100}
-            defaultValue={Math.round(preferences.volume * 100)}
-            className="range range-xs w-24"
-            onPointerUp={(event) => changePreferences({ volume: Number(event.currentTarget.value) / 100 })}
-            onKeyUp={(event) => changePreferences({ volume: Number(event.currentTarget.value) / 100 })}
-          />
-        </label>
+        <span className="ml-auto">
+          <VolumeControl volume={preferences.volume} onVolume={(volume) => changePreferences({ volume })} />
+        </span>
         {playback.trouble ? (
           <p role="alert" className="text-sm text-error basis-full">
             {playback.trouble}

@@ -1,11 +1,12 @@
-import { Repeat, SlidersHorizontal, Volume2 } from "lucide-react";
-import { lazy, Suspense, useEffect, useId, useState } from "react";
+import { Repeat, SlidersHorizontal } from "lucide-react";
+import { lazy, Suspense, useId, useState } from "react";
 import { bpm, MAX_BPM, type Meter, MIN_BPM } from "~/core";
 import type { GrooveChoice } from "~/data/grooves";
 import type { Preferences } from "~/data/preferences";
 import { BigPlay } from "~/ui/big-play";
 import type { Playback } from "~/ui/playback";
 import { isPractised, usePractice } from "~/ui/practice";
+import { VolumeControl } from "~/ui/volume-control";
 import { nameTempoUnit, sayCountIn } from "~/words/time";
 import { useBench, useContent } from "./context";
 import { groovesFor } from "./playback";
@@ -182,30 +183,5 @@ function GrooveControl({ grooves }: { grooves: readonly GrooveChoice[] }) {
         ))}
       </select>
     </div>
-  );
-}
-
-/** The fader moves at once and is stored when it rests, so that dragging it does not fill the database with steps. */
-function VolumeControl({ volume, onVolume }: { volume: number; onVolume: (volume: number) => void }) {
-  const [shown, setShown] = useState(volume);
-  useEffect(() => setShown(volume), [volume]);
-  useEffect(() => {
-    if (shown === volume) return;
-    const rest = setTimeout(() => onVolume(shown), 150);
-    return () => clearTimeout(rest);
-  }, [shown, volume, onVolume]);
-  return (
-    <label className="flex items-center gap-2 text-sm" title="Keep it low on headphones, and rest your ears">
-      <Volume2 size={18} aria-hidden />
-      <span className="sr-only">Volume</span>
-      <input
-        type="range"
-        min={0}
-        max={100}
-        value={Math.round(shown * 100)}
-        className="range range-xs w-20"
-        onChange={(event) => setShown(Number(event.target.value) / 100)}
-      />
-    </label>
   );
 }

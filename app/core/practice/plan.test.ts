@@ -7,8 +7,9 @@ import { FOUR_PIECE, SMALL } from "../testing/kits";
 import { lineOf } from "../testing/lines";
 import { barTicks, bpm, type Meter, ticks } from "../time";
 import { layOut } from "../timeline";
+import { STEP_KINDS } from "./kinds";
 import { makePlan, type Plan, reckonTempos } from "./plan";
-import { phraseOfStep, STEP_KINDS } from "./step";
+import { phraseOfStep } from "./step";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 

@@ -7,15 +7,9 @@ import { isHand, type Limb } from "../stroke";
 import { type Bpm, bpm, MIN_BPM } from "../time";
 import { layOut, type Timeline } from "../timeline";
 import type { ClimbRule } from "./climb";
-import {
-  canGoBetween,
-  type DistinctCell,
-  limbsOfStep,
-  listDistinctCells,
-  phraseOfStep,
-  type StepKind,
-  type StepPart,
-} from "./step";
+import type { StepKind } from "./kinds";
+import { CLEAN_IN_ROW } from "./state";
+import { canGoBetween, type DistinctCell, limbsOfStep, listDistinctCells, phraseOfStep, type StepPart } from "./step";
 
 /** Why a step is there; worded by the interface. */
 export type StepReason =
@@ -68,8 +62,6 @@ export interface Plan {
   readonly steps: readonly PlanStep[];
 }
 
-/** In a row: once is luck. */
-export const CLEAN_IN_ROW = 3;
 /** A phrase of so few strokes, or of one cell, is learned as one. */
 const SHORT = 6;
 /** More parts than this are more than anybody practises one by one. */

@@ -6,7 +6,8 @@ import { FOUR_PIECE } from "../testing/kits";
 import { lineOf } from "../testing/lines";
 import { barTicks, bpm, type Meter, ticks } from "../time";
 import { fallsApart } from "./climb";
-import { nextStep, type PlanState, planFor, recordResult, stepBack } from "./progress";
+import { nextStep, planFor, recordResult, stepBack } from "./progress";
+import { NOT_BEGUN, type PlanState } from "./state";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 const phrase = {
@@ -16,22 +17,7 @@ const phrase = {
   line: lineOf("@4 >R/t1LRK >RLR/f1K >RLRK >RLRL"),
 };
 const travel = measureTravel(FOUR_PIECE, limitsOf("working", "R"));
-const NEW: PlanState = {
-  goal: null,
-  learning: null,
-  cleanInRow: 3,
-  skipped: [],
-  order: [],
-  tempos: {},
-  standings: {},
-  current: null,
-  learned: null,
-  lastPractised: null,
-  steps: 0,
-  passed: 0,
-  best: null,
-  goalNow: null,
-};
+const NEW = NOT_BEGUN;
 
 /** Plays the step that is on until it is passed, or so often. */
 function practise(state: PlanState, result: Result, most: number, day = 100): PlanState {

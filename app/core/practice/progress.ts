@@ -6,32 +6,10 @@ import type { Result } from "../listening/judge";
 import type { Phrase } from "../phrase";
 import { type Bpm, bpm } from "../time";
 import { begin, type Change, climb, type Standing } from "./climb";
+import type { StepKind } from "./kinds";
 import { makePlan, type Plan, type PlanStep, type PlanWish, type Tempos } from "./plan";
-import type { StepKind } from "./step";
+import type { PlanState } from "./state";
 import { type Day, nextReturn } from "./today";
-
-/** What is kept of a plan; the steps follow from the phrase. */
-export interface PlanState {
-  /** Null for the phrase's own tempo. */
-  readonly goal: Bpm | null;
-  /** Null for what is reckoned. */
-  readonly learning: Bpm | null;
-  readonly cleanInRow: number;
-  readonly skipped: readonly string[];
-  /** The player's own order; what is not named follows in the plan's. */
-  readonly order: readonly string[];
-  readonly tempos: Readonly<Record<string, { readonly start: Bpm; readonly goal: Bpm }>>;
-  readonly standings: Readonly<Record<string, Standing>>;
-  /** The step that is on; null for the first one that is not passed. */
-  readonly current: string | null;
-  readonly learned: { readonly returns: number; readonly due: Day } | null;
-  readonly lastPractised: Day | null;
-  readonly steps: number;
-  readonly passed: number;
-  /** The highest tempo at which the whole was clean. */
-  readonly best: Bpm | null;
-  readonly goalNow: Bpm | null;
-}
 
 export interface PlannedStep extends PlanStep {
   readonly isSkipped: boolean;

@@ -1,0 +1,49 @@
+/** What is kept of a plan. */
+
+import type { Bpm } from "../time";
+import type { Standing } from "./climb";
+import type { Day } from "./today";
+
+/** In a row: once is luck. */
+export const CLEAN_IN_ROW = 3;
+
+/** What is kept of a plan; the steps follow from the phrase. */
+export interface PlanState {
+  /** Null for the phrase's own tempo. */
+  readonly goal: Bpm | null;
+  /** Null for what is reckoned. */
+  readonly learning: Bpm | null;
+  readonly cleanInRow: number;
+  readonly skipped: readonly string[];
+  /** The player's own order; what is not named follows in the plan's. */
+  readonly order: readonly string[];
+  readonly tempos: Readonly<Record<string, { readonly start: Bpm; readonly goal: Bpm }>>;
+  readonly standings: Readonly<Record<string, Standing>>;
+  /** The step that is on; null for the first one that is not passed. */
+  readonly current: string | null;
+  readonly learned: { readonly returns: number; readonly due: Day } | null;
+  readonly lastPractised: Day | null;
+  readonly steps: number;
+  readonly passed: number;
+  /** The highest tempo at which the whole was clean. */
+  readonly best: Bpm | null;
+  readonly goalNow: Bpm | null;
+}
+
+/** Of a phrase that was never practised. */
+export const NOT_BEGUN: PlanState = {
+  goal: null,
+  learning: null,
+  cleanInRow: CLEAN_IN_ROW,
+  skipped: [],
+  order: [],
+  tempos: {},
+  standings: {},
+  current: null,
+  learned: null,
+  lastPractised: null,
+  steps: 0,
+  passed: 0,
+  best: null,
+  goalNow: null,
+};

@@ -1,0 +1,27 @@
+import { Volume2 } from "lucide-react";
+import { useEffect, useState } from "react";
+
+/** The fader moves at once and is stored when it rests, so that dragging it does not fill the database with steps. */
+export function VolumeControl({ volume, onVolume }: { volume: number; onVolume: (volume: number) => void }) {
+  const [shown, setShown] = useState(volume);
+  useEffect(() => setShown(volume), [volume]);
+  useEffect(() => {
+    if (shown === volume) return;
+    const rest = setTimeout(() => onVolume(shown), 150);
+    return () => clearTimeout(rest);
+  }, [shown, volume, onVolume]);
+  return (
+    <label className="flex items-center gap-2 text-sm" title="Keep it low on headphones, and rest your ears">
+      <Volume2 size={18} aria-hidden />
+      <span className="sr-only">Volume</span>
+      <input
+        type="range"
+        min={0}
+        max={100}
+        value={Math.round(shown * 100)}
+        className="range range-xs w-20"
+        onChange={(event) => setShown(Number(event.target.value) / 100)}
+      />
+    </label>
+  );
+}
