@@ -13,9 +13,14 @@ async function expectClean(page: Page) {
   expect([...byDay, ...byNight]).toEqual([]);
 }
 
+/** Changes the light, and waits until what fades has faded: colours half way are nobody's. */
 function light(page: Page, theme: string) {
-  return page.evaluate((name) => {
+  return page.evaluate(async (name) => {
     document.documentElement.dataset.theme = name;
+    // Fades begin when styles are worked out.
+    getComputedStyle(document.body).getPropertyValue("color");
+    const fades = document.getAnimations().filter((one) => one instanceof CSSTransition);
+    await Promise.all(fades.map(({ finished }) => finished.catch(() => {})));
   }, theme);
 }
 

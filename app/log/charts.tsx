@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import {
   Bar,
@@ -57,6 +57,7 @@ const WEEKS = 6;
 /** Tempo, evenness, minutes and what is due. */
 export default function Charts({ runs, fills, plans }: ChartsProps) {
   const practised = useMemo(() => listPractised(runs), [runs]);
+  const drawn = useStages(3);
   const [chosen, setChosen] = useState<string | null>(null);
   const hasClean = (id: string) => (plans.find((plan) => plan.id === id)?.best ?? null) !== null;
   const fillId = chosen ?? practised.find(({ id }) => hasClean(id))?.id ?? practised[0]?.id ?? "";
@@ -138,6 +139,7 @@ export default function Charts({ runs, fills, plans }: ChartsProps) {
         </LineChart>
       </Figure>
       <Figure
+        isDrawn={drawn > 1}
         title="Evenness"
         says={`How far each limb's intervals in ${name} wander from what is written, in percent: lower is evener.`}
       >
@@ -163,6 +165,7 @@ export default function Charts({ runs, fills, plans }: ChartsProps) {
         </LineChart>
       </Figure>
       <Figure
+        isDrawn={drawn > 2}
         title="Minutes a day"
         says={`Minutes played in the last ${WEEKS} weeks: ${Math.round(minutes.reduce((sum, day) => sum + day.minutes, 0))} in all.`}
       >
@@ -179,6 +182,17 @@ export default function Charts({ runs, fills, plans }: ChartsProps) {
   );
 }
 
+/** One more each frame, up to `most`: the first chart is not to wait for the last. */
+function useStages(most: number): number {
+  const [stage, setStage] = useState(1);
+  useEffect(() => {
+    if (stage >= most) return;
+    const frame = requestAnimationFrame(() => setStage(stage + 1));
+    return () => cancelAnimationFrame(frame);
+  }, [stage, most]);
+  return stage;
+}
+
 function sayTempo(name: string, clean: number | null, goal: number | null): string {
   if (clean === null)
     return `${name}: the whole was not clean yet${goal === null ? "" : `; the goal is ${Math.round(goal)}`}.`;
@@ -188,10 +202,12 @@ function sayTempo(name: string, clean: number | null, goal: number | null): stri
 function Figure({
   title,
   says,
+  isDrawn = true,
   children,
 }: {
   readonly title: string;
   readonly says: string;
+  readonly isDrawn?: boolean;
   readonly children: React.ReactElement;
 }) {
   return (
@@ -201,9 +217,11 @@ function Figure({
         <span className="block text-sm quiet">{says}</span>
       </figcaption>
       <div className="h-56" aria-hidden>
-        <ResponsiveContainer width="100%" height="100%">
-          {children}
-        </ResponsiveContainer>
+        {isDrawn ? (
+          <ResponsiveContainer width="100%" height="100%">
+            {children}
+          </ResponsiveContainer>
+        ) : null}
       </div>
     </figure>
   );

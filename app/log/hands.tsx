@@ -183,7 +183,8 @@ export default function Hands({
                       <button
                         type="button"
                         className="btn btn-xs"
-                        disabled={!canListen || isOn}
+                        // Keys are no surfaces to reach for.
+                        disabled={!canListen || isOn || listening.source === "keys"}
                         onClick={() => start({ limb, kind: "reach" })}
                       >
                         Reach<span className="sr-only"> of the {LIMB_NAMES[limb]}</span>
@@ -196,7 +197,7 @@ export default function Hands({
           </tbody>
         </table>
         <p className="flex flex-wrap items-center gap-2 text-sm mt-2">
-          Reach goes to and fro between
+          Reach{listening.source === "keys" ? " needs pads, and" : ""} goes to and fro between
           <PlaceSelect label="Reach from" value={from} places={places} onPlace={setFrom} />
           and
           <PlaceSelect label="Reach to" value={target} places={places} onPlace={setTo} />
