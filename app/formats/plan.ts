@@ -1,9 +1,8 @@
 /** What a player has made of a fill's plan, and how far they are with it. The steps themselves follow from the fill. */
 
 import { z } from "zod";
-import { NOT_BEGUN, RESULTS } from "~/core";
+import { MAX_STEP_ID, NOT_BEGUN, RESULTS } from "~/core";
 import { tempoSchema } from "./phrase";
-import { MAX_STEP_ID } from "./run";
 
 const MAX_STEPS = 200;
 const stepId = z.string().min(1).max(MAX_STEP_ID);
@@ -42,7 +41,6 @@ export const planSchema = z.strictObject({
   passed: z.number().int().min(0).max(MAX_STEPS),
   /** The highest tempo at which the whole was clean. */
   best: tempoSchema.nullable(),
-  goalNow: tempoSchema.nullable(),
 });
 export type PlanRow = z.infer<typeof planSchema>;
 

@@ -1,12 +1,10 @@
 /** A run: one repeat that was practised and judged, as it is kept. */
 
 import { z } from "zod";
-import { FAULT_KINDS, RESULTS, STEP_KINDS } from "~/core";
+import { FAULT_KINDS, MAX_STEP_ID, RESULTS, STEP_KINDS } from "~/core";
 import { MAX_NAME, tempoSchema } from "./phrase";
 
 export const MAX_NOTE = 500;
-/** Longer ids of steps are cut; so much tells cells apart. */
-export const MAX_STEP_ID = 160;
 /** Nobody hears a minute's repeat as one. */
 const MAX_SECONDS = 3_600;
 

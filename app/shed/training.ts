@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { clockJumps, locateIn, play, stop } from "~/audio/playing";
+import { secondsPerTick } from "~/audio/score";
 import {
   type Bpm,
   bpm,
@@ -30,7 +31,7 @@ import { currentBook } from "~/data/current";
 import { changePlan, dayOf, holdPlan, keepRun } from "~/data/practice";
 import type { Listening } from "~/formats/listening";
 import { newPlan, type PlanRow } from "~/formats/plan";
-import { MAX_STEP_ID, type Run } from "~/formats/run";
+import type { Run } from "~/formats/run";
 import type { RawHit } from "~/input/raw-hit";
 import { usePlayback } from "~/ui/playback";
 import { useRig } from "~/ui/rig";
@@ -82,36 +83,47 @@ export interface TrainingOptions {
   readonly stored: PlanRow | null;
 }
 
+/** Scores that are kept at once. */
+const KEPT_SCORES = 8;
+
 /** What goes round at the moment: a score for each repeat, made when it is wanted, at the tempo of that time. */
 class Going {
-  private readonly made = new Map<number, StepScore>();
+  /** By tempo, where all repeats at one are the same; else by repeat. */
+  private made = new Map<string, StepScore>();
+  private readonly tempos = new Map<number, Bpm>();
   readonly listener: Listener;
   readonly played = new Map<number, Hit[]>();
   readonly rated = new Set<number>();
   jumps = clockJumps();
 
   constructor(
-    readonly scene: StepScene,
+    private scene: StepScene,
     private readonly tempoNow: () => Bpm,
   ) {
     this.listener = new Listener((repeat) => {
       const { expectation, score } = this.get(repeat);
-      const length = (score.arrangement.length * expectation.beat) / Math.max(1, this.beatTicks(repeat));
-      return { expectation, tempo: score.tempo, length };
+      return { expectation, tempo: score.tempo, length: score.arrangement.length * secondsPerTick(score) };
     });
   }
 
-  get(repeat: number): StepScore {
-    const known = this.made.get(repeat);
-    if (known) return known;
-    const made = makeStepScore(this.scene, this.tempoNow(), repeat);
-    this.made.set(repeat, made);
-    return made;
+  /** Goes on with the same step heard otherwise; tempos and what was played stay. */
+  turnTo(scene: StepScene) {
+    if (scene === this.scene) return;
+    this.scene = scene;
+    this.made = new Map();
   }
 
-  private beatTicks(repeat: number): number {
-    const { clicks, length } = this.get(repeat).score.arrangement;
-    return clicks.length > 1 ? (clicks[1]?.at ?? 0) - (clicks[0]?.at ?? 0) : length;
+  /** A repeat keeps the tempo that it was first asked for at. */
+  get(repeat: number): StepScore {
+    const tempo = this.tempos.get(repeat) ?? this.tempoNow();
+    this.tempos.set(repeat, tempo);
+    const key = this.scene.step.kind === "between" ? `${tempo} ${repeat}` : `${tempo}`;
+    const known = this.made.get(key);
+    if (known) return known;
+    const made = makeStepScore(this.scene, tempo, repeat);
+    if (this.made.size >= KEPT_SCORES) this.made.clear();
+    this.made.set(key, made);
+    return made;
   }
 }
 
@@ -142,10 +154,13 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
   const now = useRef({ plan, work, step, listening, made });
   now.current = { plan, work, step, listening, made };
   const going = useRef<Going | null>(null);
-  const fallback = useMemo(() => (scene ? makeStepScore(scene, bpm(scene.step.standing.tempo), 0) : null), [scene]);
   const makeScore = useCallback(
-    (number: number) => (going.current?.scene === scene ? going.current?.get(number).score : fallback?.score) as never,
-    [scene, fallback],
+    (number: number) => {
+      if (!going.current || !scene) throw new Error("nothing goes round");
+      going.current.turnTo(scene);
+      return going.current.get(number).score;
+    },
+    [scene],
   );
   const playback = usePlayback({ id: SHED_ID, makeScore });
   const { playing } = playback;
@@ -175,6 +190,7 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
           setSaved(false);
         }
       });
+      return changed;
     },
     [fillId],
   );
@@ -199,14 +215,21 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
       measures: Measures | null,
       faults: readonly Fault[],
     ) => {
-      const { step: on, work: at, made: base } = now.current;
-      if (!on || !at || !base) return;
-      const at_ = Date.now();
-      const day = dayOf(at_);
-      const { state, change } = recordResult(now.current.plan, at, on.id, result, bpm(tempo), day);
-      const laid = layOutWork(base, state as PlanRow);
+      const { step: on, made: base } = now.current;
+      if (!on || !base) return;
+      const at = Date.now();
+      const day = dayOf(at);
+      const outcome: { change: Change } = { change: "stay" };
+      const laid = layOutWork(
+        base,
+        editPlan((before) => {
+          const recorded = recordResult(before, layOutWork(base, before), on.id, result, bpm(tempo), day);
+          outcome.change = recorded.change;
+          return recorded.state;
+        }),
+      );
+      const { change } = outcome;
       const after = laid.steps.find(({ id }) => id === on.id) ?? on;
-      editPlan((before) => recordResult(before, layOutWork(base, before), on.id, result, bpm(tempo), day).state);
       now.current = { ...now.current, work: laid, step: change === "passed" ? on : (laid.current ?? on) };
       const back = stepBack(laid, after, fallsApart(after.standing));
       setTold({
@@ -224,10 +247,10 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
       else if (change === "up" || change === "passed") setDowns(0);
       const run: Run = {
         id: crypto.randomUUID(),
-        at: at_,
+        at,
         fillId,
         fill: name,
-        step: on.id.slice(0, MAX_STEP_ID),
+        step: on.id,
         kind: on.kind,
         tempo: bpm(tempo),
         result,
@@ -357,12 +380,12 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
     [record],
   );
 
+  // Between cells each repeat looks otherwise; all other steps look the same throughout.
+  const shown = scene?.step.kind === "between" && playing ? repeat : 0;
   const timeline = useMemo(() => {
     if (!scene) return null;
-    return scene.step.kind === "between" && playing
-      ? makeStepScore(scene, bpm(scene.step.standing.tempo), repeat).timeline
-      : (fallback?.timeline ?? null);
-  }, [scene, fallback, playing, repeat]);
+    return makeStepScore(scene, scene.step.standing.tempo, shown).timeline;
+  }, [scene, shown]);
 
   return {
     plan,

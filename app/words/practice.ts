@@ -70,7 +70,7 @@ export function wordReason(reason: StepReason): string {
         ? `${plural(reason.ghosts, "ghost note")} and ${plural(reason.accents, "accent")}: when the soft notes are not soft it sounds clumsy.`
         : `${plural(reason.accents, "accent")} among the rest: they make the shape that is heard.`;
     case "bottleneck":
-      return `This holds the whole back: your ceiling here is ${sayBpm(reason.ceiling)}.`;
+      return `Your ceiling for the whole is ${sayBpm(reason.ceiling)}, and this is where it is set.`;
     case "cell":
       return reason.times > 1 ? `It comes ${reason.times} times in the phrase.` : "A short piece is learned sooner.";
     case "join":

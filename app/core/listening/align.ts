@@ -137,6 +137,7 @@ function assign(edges: readonly (readonly Edge[])[], hits: number): Int32Array {
   const rowPotential = rows.map((own) => Math.min(...own.map(({ cost }) => cost)));
   const columnPotential = new Float64Array(hits + rows.length);
   const rowOf = new Int32Array(hits + rows.length).fill(-1);
+  const columnOf = new Int32Array(rows.length).fill(-1);
   for (let first = 0; first < rows.length; first++) {
     const distance = new Map<number, number>();
     const cameFrom = new Map<number, number>();
@@ -173,24 +174,14 @@ function assign(edges: readonly (readonly Edge[])[], hits: number): Int32Array {
       const owner = rowOf[column] as number;
       rowPotential[owner] = (rowPotential[owner] as number) + slack;
     }
-    turnOver(rowOf, cameFrom, first, end);
+    // Each column on the way goes to the row that it was reached from.
+    for (let column = end; column >= 0; ) {
+      const owner = cameFrom.get(column) as number;
+      const before = columnOf[owner] as number;
+      rowOf[column] = owner;
+      columnOf[owner] = column;
+      column = before;
+    }
   }
-  const hitOf = new Int32Array(rows.length).fill(-1);
-  for (let column = 0; column < hits; column++) {
-    const row = rowOf[column] as number;
-    if (row >= 0) hitOf[row] = column;
-  }
-  return hitOf;
-}
-
-/** Gives each column on the way to `end` to the row that it was reached from. */
-function turnOver(rowOf: Int32Array, cameFrom: ReadonlyMap<number, number>, first: number, end: number) {
-  let column = end;
-  for (;;) {
-    const row = cameFrom.get(column) as number;
-    const before = rowOf.indexOf(row);
-    rowOf[column] = row;
-    if (row === first) return;
-    column = before;
-  }
+  return columnOf.map((column) => (column < hits ? column : -1));
 }

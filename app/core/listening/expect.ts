@@ -2,7 +2,7 @@
 
 import type { Arrangement } from "../groove/arrange";
 import type { Level, Limb, Place } from "../stroke";
-import { type Bpm, type Seconds, seconds, ticksToSeconds } from "../time";
+import { type Bpm, beatTicks, type Seconds, seconds, ticksToSeconds } from "../time";
 
 /** A stroke of the phrase that is to be played. */
 export interface Expected {
@@ -23,10 +23,8 @@ export interface Expected {
 export interface Expectation {
   /** In order of time. */
   readonly strokes: readonly Expected[];
-  /** The shortest time between two moments, which limits scale with; that of a beat where there is but one. */
+  /** The shortest time between two moments, which limits scale with; a beat at most. */
   readonly gap: Seconds;
-  /** Of one beat of the meter. */
-  readonly beat: Seconds;
 }
 
 /** Share of the way to the next moment within which a hit is taken for a stroke. More than half, for those who drift. */
@@ -54,13 +52,14 @@ export function expectStrokes(arrangement: Arrangement, tempo: Bpm, limbs: Reado
     if (isNew) moment++;
     moments.push(moment);
   }
-  const beat = toSeconds(arrangement.clicks.length > 1 ? gapOfClicks(arrangement) : arrangement.length);
-  const mains = [...new Set(notes.flatMap((note, index) => (note.slot === null ? [] : [times[index] as number])))];
+  const beat = toSeconds(beatTicks(arrangement.meter));
+  const mains = apart(notes.flatMap((note, index) => (note.slot === null ? [] : [times[index] as number])));
   const gaps = mains.slice(1).map((at, index) => at - (mains[index] as number));
-  const real = gaps.filter((between) => between > TOGETHER);
+  let later = 0;
   const strokes = notes.map((note, index): Expected => {
     const at = times[index] as number;
-    const near = Math.min(...mains.map((other) => Math.abs(other - at)).filter((between) => between > TOGETHER), beat);
+    while (later < mains.length && (mains[later] as number) <= at + TOGETHER) later++;
+    const near = nearestTo(at, mains, later, beat);
     return {
       index,
       at: seconds(at),
@@ -72,9 +71,20 @@ export function expectStrokes(arrangement: Arrangement, tempo: Bpm, limbs: Reado
       reach: seconds(Math.min(MOST_REACH, Math.max(LEAST_REACH, near * REACH_SHARE))),
     };
   });
-  return { strokes, gap: seconds(real.length > 0 ? Math.min(...real) : beat), beat };
+  return { strokes, gap: seconds(gaps.reduce((least, gap) => Math.min(least, gap), beat)) };
 }
 
-function gapOfClicks({ clicks }: Arrangement): number {
-  return (clicks[1]?.at ?? 0) - (clicks[0]?.at ?? 0);
+/** Times in order, those that sound together once. */
+function apart(times: readonly number[]): number[] {
+  const kept: number[] = [];
+  for (const at of times) if (kept.length === 0 || at - (kept.at(-1) as number) > TOGETHER) kept.push(at);
+  return kept;
+}
+
+/** How far the nearest other moment is, at most `most`; `later` is the first of those after `at`. */
+function nearestTo(at: number, moments: readonly number[], later: number, most: number): number {
+  const next = moments[later];
+  const here = moments[later - 1];
+  const before = here !== undefined && at - here > TOGETHER ? here : moments[later - 2];
+  return Math.min(most, next === undefined ? most : next - at, before === undefined ? most : at - before);
 }

@@ -50,10 +50,10 @@ describe("the plan of a phrase", () => {
         "feet by KH, 50 to 75, ceiling 120: feet-first, strokes 4",
         "together by RLKH, 50 to 67, ceiling 120: put-together",
         "levels by RLKH, 50 to 67, ceiling 120: levels, ghosts 0, accents 3",
-        "cell >RLRLKK [10-15] by RLKH, 50 to 75, ceiling 120: bottleneck, ceiling 120",
-        "cell >RLRLK [0-4] by RLKH, 50 to 75, ceiling 203: cell, times 2",
-        "join >RLRLK >RLRLKK [5-15] by RLKH, 50 to 75, ceiling 120: bottleneck, ceiling 120",
-        "join >RLRLK >RLRLK [0-9] by RLKH, 50 to 75, ceiling 203: join",
+        "cell @4 >RLRLKK [10-15] by RLKH, 50 to 75, ceiling 120: bottleneck, ceiling 120",
+        "cell @4 >RLRLK [0-4] by RLKH, 50 to 75, ceiling 203: cell, times 2",
+        "join @4 >RLRLK @4 >RLRLKK [5-15] by RLKH, 50 to 75, ceiling 120: bottleneck, ceiling 120",
+        "join @4 >RLRLK @4 >RLRLK [0-9] by RLKH, 50 to 75, ceiling 203: join",
         "whole by RLKH, 50 to 100, ceiling 120: sticking",
         "form by RLKH, 75 to 100, ceiling 120: in-time",
         "other-lead by RLKH, 50 to 88, ceiling 120: both-leads",
@@ -84,10 +84,10 @@ describe("the plan of a phrase", () => {
       [
         "40 / 62 / 84",
         "levels by RLKH, 40 to 55, ceiling 120: levels, ghosts 12, accents 4",
-        "cell >RlrLlr [0-5] by RLKH, 40 to 62, ceiling 120: cell, times 3",
-        "cell >RLRLRL [18-23] by RLKH, 40 to 62, ceiling 135: cell, times 1",
-        "join >RlrLlr >RLRLRL [12-23] by RLKH, 40 to 62, ceiling 120: bottleneck, ceiling 49",
-        "join >RlrLlr >RlrLlr [0-11] by RLKH, 40 to 62, ceiling 120: join",
+        "cell @6 >RlrLlr [0-5] by RLKH, 40 to 62, ceiling 120: bottleneck, ceiling 49",
+        "cell @6 >RLRLRL [18-23] by RLKH, 40 to 62, ceiling 135: cell, times 1",
+        "join @6 >RlrLlr @6 >RLRLRL [12-23] by RLKH, 40 to 62, ceiling 120: bottleneck, ceiling 49",
+        "join @6 >RlrLlr @6 >RlrLlr [0-11] by RLKH, 40 to 62, ceiling 120: join",
         "whole by RLKH, 40 to 84, ceiling 120: sticking",
         "full by RLKH, 40 to 84, ceiling 49: all-moves, surfaces 3",
         "form by RLKH, 40 to 84, ceiling 49: in-time",
@@ -106,13 +106,13 @@ describe("the plan of a phrase", () => {
         "feet by KH, 40 to 68, ceiling 48: feet-first, strokes 5",
         "together by RLKH, 40 to 59, ceiling 48: put-together",
         "levels by RLKH, 40 to 59, ceiling 48: levels, ghosts 0, accents 2",
-        "cell RLRLKKKK [8-15] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
-        "cell >RLRRL [0-4] by RLKH, 40 to 68, ceiling 194: cell, times 1",
-        "cell >RLK [5-7] by RLKH, 40 to 68, ceiling 329: cell, times 1",
-        "cell RL- [16-18] by RLKH, 40 to 68, ceiling 406: cell, times 1",
-        "join >RLK RLRLKKKK [5-15] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
-        "join RLRLKKKK RL- [8-18] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
-        "join >RLRRL >RLK [0-7] by RLKH, 40 to 68, ceiling 194: join",
+        "cell @8 RLRLKKKK [8-15] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
+        "cell @4 >RLRRL [0-4] by RLKH, 40 to 68, ceiling 194: cell, times 1",
+        "cell @4 >RLK [5-7] by RLKH, 40 to 68, ceiling 329: cell, times 1",
+        "cell @4 RL- [16-18] by RLKH, 40 to 68, ceiling 406: cell, times 1",
+        "join @4 >RLK @8 RLRLKKKK [5-15] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
+        "join @8 RLRLKKKK @4 RL- [8-18] by RLKH, 40 to 68, ceiling 48: bottleneck, ceiling 48",
+        "join @4 >RLRRL @4 >RLK [0-7] by RLKH, 40 to 68, ceiling 194: join",
         "whole by RLKH, 40 to 96, ceiling 48: sticking",
         "form by RLKH, 40 to 96, ceiling 48: in-time",
         "other-lead by RLKH, 40 to 82, ceiling 48: both-leads",
@@ -125,10 +125,10 @@ describe("the plan of a phrase", () => {
       [
         "65 / 98 / 130",
         "levels by RLKH, 65 to 87, ceiling 180: levels, ghosts 0, accents 4",
-        "cell >LRLL [4-7] by RLKH, 65 to 98, ceiling 180: bottleneck, ceiling 180",
-        "cell >RLRR [0-3] by RLKH, 65 to 98, ceiling 194: cell, times 2",
-        "join >RLRR >LRLL [0-7] by RLKH, 65 to 98, ceiling 180: bottleneck, ceiling 180",
-        "join >LRLL >RLRR [4-11] by RLKH, 65 to 98, ceiling 180: bottleneck, ceiling 180",
+        "cell @4 >LRLL [4-7] by RLKH, 65 to 98, ceiling 180: bottleneck, ceiling 180",
+        "cell @4 >RLRR [0-3] by RLKH, 65 to 98, ceiling 194: cell, times 2",
+        "join @4 >RLRR @4 >LRLL [0-7] by RLKH, 65 to 98, ceiling 180: bottleneck, ceiling 180",
+        "join @4 >LRLL @4 >RLRR [4-11] by RLKH, 65 to 98, ceiling 180: bottleneck, ceiling 180",
         "whole by RLKH, 65 to 130, ceiling 180: sticking",
         "form by RLKH, 98 to 130, ceiling 180: in-time",
         "other-lead by RLKH, 65 to 114, ceiling 180: both-leads",
@@ -152,8 +152,18 @@ describe("the plan of a phrase", () => {
   it("keeps the ids of its steps when something else of the phrase changes", () => {
     const before = planOf(phraseOf("@4 >RLRLK >RLRLK >RLRLKK", 100)).steps.map(({ id }) => id);
     const after = planOf(phraseOf("@4 >RLRLK >RLRLK >RLRLK -", 90)).steps.map(({ id }) => id);
-    expect(before).toContain("cell >RLRLK");
-    expect(after).toContain("cell >RLRLK");
+    expect(before).toContain("cell @4 >RLRLK");
+    expect(after).toContain("cell @4 >RLRLK");
+  });
+
+  it("tells cells of one text at two rates apart, and keeps ids short", () => {
+    const twice = planOf(phraseOf("@4 >RLRK @8 >RLRK @4 >RLRK RLRL", 90)).steps.map(({ id }) => id);
+    expect(twice).toContain("cell @4 >RLRK");
+    expect(twice).toContain("cell @8 >RLRK");
+    const long = ["K", "H"].map((last) => `${"RL".repeat(150)}${last}`);
+    const ids = planOf(phraseOf(`@8 ${long.join(" ")} ${long[0]}`, 90)).steps.map(({ id }) => id);
+    expect(new Set(ids).size).toBe(ids.length);
+    expect(Math.max(...ids.map((id) => id.length))).toBeLessThanOrEqual(160);
   });
 
   it("is the mirror image for the mirrored phrase, but for the weaker hand's ceiling", () => {

@@ -8,7 +8,7 @@ import { type Bpm, bpm, MIN_BPM } from "../time";
 import { layOut, type Timeline } from "../timeline";
 import type { ClimbRule } from "./climb";
 import type { StepKind } from "./kinds";
-import { CLEAN_IN_ROW } from "./state";
+import { CLEAN_IN_ROW, MAX_STEP_ID } from "./state";
 import { canGoBetween, type DistinctCell, limbsOfStep, listDistinctCells, phraseOfStep, type StepPart } from "./step";
 
 /** Why a step is there; worded by the interface. */
@@ -92,7 +92,7 @@ export function makePlan(phrase: Phrase, travel: Travel, wish: PlanWish): Plan {
     kind: StepKind,
     reason: StepReason,
     [start, goal]: readonly [Bpm, Bpm],
-    part: { readonly slots: StepPart["slots"]; readonly cells: readonly string[] } = { slots: null, cells: [] },
+    part: PartOfPhrase = { slots: null, cells: [] },
   ) => {
     const played = phraseOfStep(phrase, { kind, slots: part.slots }, travel.kit);
     if (!played) return;
@@ -100,9 +100,8 @@ export function makePlan(phrase: Phrase, travel: Travel, wish: PlanWish): Plan {
     const most = ceilingOf(layOut(played, travel.kit), travel, limbs);
     // Nobody begins over what can be played.
     const under = most === null ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
-    const id = part.cells.length > 0 ? `${kind} ${part.cells.join(" ")}` : kind;
     steps.push({
-      id,
+      id: idOfStep(kind, part.cells),
       kind,
       reason,
       limbs,
@@ -110,7 +109,8 @@ export function makePlan(phrase: Phrase, travel: Travel, wish: PlanWish): Plan {
       goal,
       cleanInRow,
       ceiling: most,
-      ...part,
+      slots: part.slots,
+      cells: part.cells.map(({ text }) => text),
     });
   };
   if (timeline.events.length === 0) return { tempos, ceiling, steps };
@@ -119,12 +119,20 @@ export function makePlan(phrase: Phrase, travel: Travel, wish: PlanWish): Plan {
   return { tempos, ceiling, steps };
 }
 
-type Add = (
-  kind: StepKind,
-  reason: StepReason,
-  tempos: readonly [Bpm, Bpm],
-  part?: { readonly slots: StepPart["slots"]; readonly cells: readonly string[] },
-) => void;
+interface PartOfPhrase {
+  readonly slots: StepPart["slots"];
+  readonly cells: readonly DistinctCell[];
+}
+type Add = (kind: StepKind, reason: StepReason, tempos: readonly [Bpm, Bpm], part?: PartOfPhrase) => void;
+
+/** Kind and cells; of cells that are too long for that, their beginning and a number made of all (FNV-1a, 32 bits). */
+function idOfStep(kind: StepKind, cells: readonly DistinctCell[]): string {
+  const id = [kind, ...cells.map(({ key }) => key)].join(" ");
+  if (id.length <= MAX_STEP_ID) return id;
+  let hash = 0x811c9dc5;
+  for (const sign of id) hash = Math.imul(hash ^ sign.charCodeAt(0), 0x01000193) >>> 0;
+  return `${id.slice(0, MAX_STEP_ID - 9)} ${hash.toString(16).padStart(8, "0")}`;
+}
 
 /** Limbs apart, levels, cells and joins. */
 function addParts(timeline: Timeline, ceiling: Ceiling | null, { learning, middle, goal }: Tempos, add: Add) {
@@ -132,7 +140,7 @@ function addParts(timeline: Timeline, ceiling: Ceiling | null, { learning, middl
   const feet = events.filter(({ limb }) => !isHand(limb)).length;
   const hands = events.length - feet;
   const cells = listDistinctCells(timeline);
-  const isShort = events.length <= SHORT || (cells.length === 1 && (cells[0]?.times ?? 0) === 1);
+  const isShort = events.length <= SHORT || timeline.cells.length === 1;
   const third = bpm(Math.round(learning + (goal - learning) / 3));
   if (hands > 0 && feet > 0) add("hands", { code: "hands-first", kicks: feet }, [learning, middle]);
   if (feet > 1 && hands > 0) add("feet", { code: "feet-first", strokes: feet }, [learning, middle]);
@@ -149,12 +157,14 @@ function addParts(timeline: Timeline, ceiling: Ceiling | null, { learning, middl
   const limit = ceiling?.bpm ?? 0;
   if (cells.length > 1) {
     // The one that holds the whole back may be another playing of the cell than its first.
-    const held = timeline.cells.find(isWorst);
-    const order = cells.map((cell) => ({ cell, first: held?.item === cell.item }));
+    const held = timeline.cells.findIndex(isWorst);
+    const order = cells.map((cell) => ({ cell, first: cell.playings.includes(held) }));
     for (const { cell, first } of worstFirst(order)) {
-      const reason: StepReason = first ? { code: "bottleneck", ceiling: limit } : { code: "cell", times: cell.times };
+      const reason: StepReason = first
+        ? { code: "bottleneck", ceiling: limit }
+        : { code: "cell", times: cell.playings.length };
       const slots = { from: cell.firstSlot, to: cell.firstSlot + cell.size - 1 };
-      add("cell", reason, [learning, middle], { slots, cells: [cell.text] });
+      add("cell", reason, [learning, middle], { slots, cells: [cell] });
     }
   }
   const joins = listJoins(timeline, cells).map((join) => ({
@@ -173,23 +183,19 @@ function worstFirst<Part extends { readonly first: boolean }>(parts: readonly Pa
 
 /** Pairs of cells that follow one another, each kind once. */
 function listJoins({ cells }: Timeline, distinct: readonly DistinctCell[]) {
-  const joins = new Map<string, { from: number; to: number; cells: readonly string[] }>();
-  const nameOf = (index: number) => distinct.find(({ item }) => sameCell(item, cells[index]?.item))?.text ?? "";
+  const joins = new Map<string, { from: number; to: number; cells: readonly DistinctCell[] }>();
+  const kinds = new Map(distinct.flatMap((cell) => cell.playings.map((index) => [index, cell] as const)));
   for (const [index, cell] of cells.entries()) {
     const next = cells[index + 1];
     if (!next) break;
-    const pair = [nameOf(index), nameOf(index + 1)];
-    const key = pair.join(" ");
+    const pair = [kinds.get(index), kinds.get(index + 1)].filter((one) => one !== undefined);
+    const key = pair.map((one) => one.key).join(" ");
     if (!joins.has(key)) {
       joins.set(key, { from: cell.firstSlot, to: next.firstSlot + next.size - 1, cells: pair });
     }
   }
   // Where there is but one join, between the only two cells, it is the whole phrase.
   return cells.length > 2 ? [...joins.values()] : [];
-}
-
-function sameCell(a: DistinctCell["item"], b: DistinctCell["item"] | undefined): boolean {
-  return a === b || JSON.stringify(a.slots) === JSON.stringify(b?.slots);
 }
 
 /** On one drum, round the kit, in the groove, and made one's own. */

@@ -69,7 +69,7 @@ export interface Recorded<State extends PlanState> {
 /** After a repeat of a step. One at another tempo than the step stands at is practice, and no rung. */
 export function recordResult<State extends PlanState>(
   state: State,
-  { steps, tempos }: PlannedWork,
+  { steps }: PlannedWork,
   stepId: string,
   result: Result,
   tempo: Bpm,
@@ -94,7 +94,6 @@ export function recordResult<State extends PlanState>(
       passed,
       best,
       learned,
-      goalNow: tempos.goal,
     },
     change,
   };

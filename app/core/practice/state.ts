@@ -6,6 +6,8 @@ import type { Day } from "./today";
 
 /** In a row: once is luck. */
 export const CLEAN_IN_ROW = 3;
+/** The most characters of a step's id. */
+export const MAX_STEP_ID = 160;
 
 /** What is kept of a plan; the steps follow from the phrase. */
 export interface PlanState {
@@ -27,7 +29,6 @@ export interface PlanState {
   readonly passed: number;
   /** The highest tempo at which the whole was clean. */
   readonly best: Bpm | null;
-  readonly goalNow: Bpm | null;
 }
 
 /** Of a phrase that was never practised. */
@@ -45,5 +46,4 @@ export const NOT_BEGUN: PlanState = {
   steps: 0,
   passed: 0,
   best: null,
-  goalNow: null,
 };

@@ -7,7 +7,7 @@ import { type CellItem, type Line, type LineItem, makeCell, mapSlots, mirrorLine
 import { buildAutomaton, compileSearch, isProblem, runToEnd } from "../search";
 import { formatSlots } from "../stick-line/write";
 import { isHand, LIMBS, type Limb, makeSilence, mapEachStroke, type Slot, type Stroke } from "../stroke";
-import { type Bpm, beatTicks, type Rate, sameRate, slotTicks, ticks } from "../time";
+import { type Bpm, beatTicks, formatRate, type Rate, sameRate, slotTicks, ticks } from "../time";
 import { layOut, type Timeline, type TimelineCell } from "../timeline";
 import type { StepKind } from "./kinds";
 
@@ -15,11 +15,6 @@ export interface StepPart {
   /** Slots by their numbers, the last one included; null for all. */
   readonly slots: { readonly from: number; readonly to: number } | null;
   readonly limbs: readonly Limb[];
-}
-
-/** Where the hands play in a step. */
-export function isOnOneDrum(kind: StepKind): boolean {
-  return !["basic", "full", "form", "other-lead", "other-order"].includes(kind);
 }
 
 const FEET: readonly Limb[] = ["K", "H"];
@@ -62,7 +57,7 @@ export function phraseOfStep(phrase: Phrase, { kind, slots }: StepShape, kit: Ki
 }
 
 /** Without places: hands on the snare, feet on their own pedals. */
-export function putOnOneDrum({ voicing: _, ...phrase }: Phrase): Phrase {
+function putOnOneDrum({ voicing: _, ...phrase }: Phrase): Phrase {
   return { ...phrase, line: mapSlots(phrase.line, (slot) => mapEachStroke(slot, withoutPlace)) };
 }
 
@@ -99,7 +94,7 @@ function roundAndRound(phrase: Phrase, slots: StepPart["slots"]): Phrase {
 }
 
 /** The hands go away for accents and for the first note of each cell, and are at home for the rest. */
-export function placeBasically(phrase: Phrase, kit: Kit | null): Phrase {
+function placeBasically(phrase: Phrase, kit: Kit | null): Phrase {
   const timeline = layOut(phrase, kit);
   const { voicing: _, ...rest } = phrase;
   const line = writeOut(timeline, timeline.cells, ({ place, voiced }) =>
@@ -137,22 +132,28 @@ function writeOut(timeline: Timeline, cells: readonly TimelineCell[], write: (sl
 
 /** A cell that stands in a phrase, with where it is first played. */
 export interface DistinctCell {
+  /** Its rate and text: the same text at another rate is another cell to the hands. */
+  readonly key: string;
   readonly text: string;
   readonly rate: Rate;
   readonly item: CellItem;
   readonly firstSlot: number;
   readonly size: number;
-  readonly times: number;
+  /** Which playings of the phrase's cells it is, from 0. */
+  readonly playings: readonly number[];
 }
 
 /** The cells of a phrase, each once, in order of playing. */
 export function listDistinctCells({ cells }: Timeline): DistinctCell[] {
   const found = new Map<string, DistinctCell>();
-  for (const { item, rate, firstSlot, size } of cells) {
+  for (const { index, item, rate, firstSlot, size } of cells) {
     const text = formatSlots(item.slots);
-    const key = `${slotTicks(rate)} ${text}`;
+    const key = `@${formatRate(rate)} ${text}`;
     const known = found.get(key);
-    found.set(key, known ? { ...known, times: known.times + 1 } : { text, rate, item, firstSlot, size, times: 1 });
+    found.set(key, {
+      ...(known ?? { key, text, rate, item, firstSlot, size }),
+      playings: [...(known?.playings ?? []), index],
+    });
   }
   return [...found.values()];
 }
@@ -167,7 +168,7 @@ function countBetween(phrase: Phrase) {
   const known = drawn.get(phrase.line);
   if (known !== undefined) return known;
   const timeline = layOut(phrase);
-  const cells = listDistinctCells(timeline).toSorted((a, b) => b.times - a.times);
+  const cells = listDistinctCells(timeline).toSorted((a, b) => b.playings.length - a.playings.length);
   const first = cells[0];
   const made = first && cells.every(({ rate }) => sameRate(rate, first.rate)) && cells.length > 1 ? count(cells) : null;
   drawn.set(phrase.line, made);
