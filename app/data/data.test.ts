@@ -3,34 +3,15 @@ import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
 import { usualSurface } from "~/core";
 import { EMPTY_BOOK, readBook, writeBook } from "~/formats/book";
 import { type CellContent, makeCellContent } from "~/formats/cell";
-import { type FillContent, makeContent } from "~/formats/fill";
 import { makeGrooveContent } from "~/formats/groove";
 import type { KitContent } from "~/formats/kit";
 import { makeSearch } from "~/formats/search";
-import { Autosave, flushSaves, type SaveState } from "./autosave";
-import { cellDrafts } from "./cell-drafts";
 import { keepCell, listRudimentMarks, markRudiment } from "./cells";
 import { BookDatabase, isFirstTime, openBook } from "./database";
-import { fillDrafts } from "./fill-drafts";
 import { DEFAULT_PREFERENCES, loadPreferences, savePreferences } from "./preferences";
 import { addRow, amendRow, binRow, emptyOldBin, getRow, listBin, listRows, restoreRow, saveRow, toItem } from "./rows";
+import { fillOf, MemoryStorage } from "./testing";
 import { gatherBook, importBook } from "./transfer";
-
-/** The browser's storage, as far as drafts use it. */
-class MemoryStorage {
-  full = false;
-  [key: string]: unknown;
-  getItem(key: string) {
-    return typeof this[key] === "string" ? this[key] : null;
-  }
-  setItem(key: string, value: string) {
-    if (this.full) throw new DOMException("full", "QuotaExceededError");
-    this[key] = value;
-  }
-  removeItem(key: string) {
-    delete this[key];
-  }
-}
 
 function kitContent(name: string): KitContent {
   return { name, surfaces: [usualSurface("sn"), usualSurface("kk"), usualSurface("hh")] };
@@ -57,15 +38,14 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
-const content = (text: string, name = "One") => makeContent({ text, name });
 const cellContent = (text: string, given: Partial<CellContent> = {}) =>
   makeCellContent({ origin: { source: null, name: "", text }, moves: [], ...given });
 
 describe("fills", () => {
   test("are kept, listed by their last edit, binned and brought back", async () => {
-    await addRow(book.fills, content("@4 RL", "one"));
+    await addRow(book.fills, fillOf("@4 RL", "one"));
     await new Promise((resolve) => setTimeout(resolve, 2));
-    const two = await addRow(book.fills, content("@4 LR", "two"));
+    const two = await addRow(book.fills, fillOf("@4 LR", "two"));
     expect((await listRows(book.fills)).map((fill) => fill.content.name)).toEqual(["two", "one"]);
     await binRow(book.fills, two.id);
     expect((await listRows(book.fills)).map((fill) => fill.id)).not.toContain(two.id);
@@ -76,7 +56,7 @@ describe("fills", () => {
     expect(await listRows(book.fills)).toHaveLength(2);
   });
   test("leave the bin for good after thirty days, not before", async () => {
-    const fill = await addRow(book.fills, content("@4 RL"));
+    const fill = await addRow(book.fills, fillOf("@4 RL"));
     await binRow(book.fills, fill.id);
     const day = 24 * 60 * 60 * 1000;
     await emptyOldBin(book.fills, Date.now() + 29 * day);
@@ -85,19 +65,19 @@ describe("fills", () => {
     expect(await getRow(book.fills, fill.id)).toBeNull();
   });
   test("are saved over the revision they were edited from, and over no other", async () => {
-    const fill = await addRow(book.fills, content("@4 RL"));
-    expect(await saveRow(book.fills, fill.id, 1, content("@4 RLK"))).toEqual({ kind: "saved", revision: 2 });
-    const refused = await saveRow(book.fills, fill.id, 1, content("@4 H"));
+    const fill = await addRow(book.fills, fillOf("@4 RL"));
+    expect(await saveRow(book.fills, fill.id, 1, fillOf("@4 RLK"))).toEqual({ kind: "saved", revision: 2 });
+    const refused = await saveRow(book.fills, fill.id, 1, fillOf("@4 H"));
     expect(refused).toMatchObject({ kind: "conflict", theirs: { revision: 2 } });
     expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLK");
-    expect(await saveRow(book.fills, "nothing", 1, content("@4 H"))).toEqual({ kind: "gone" });
+    expect(await saveRow(book.fills, "nothing", 1, fillOf("@4 H"))).toEqual({ kind: "gone" });
   });
 });
 
 describe("importing", () => {
   test("adds what is new, skips what is the same, puts what differs beside", async () => {
-    const mine = await addRow(book.fills, content("@4 RL"));
-    const other = { ...toItem(mine), content: content("@4 RLK") };
+    const mine = await addRow(book.fills, fillOf("@4 RL"));
+    const other = { ...toItem(mine), content: fillOf("@4 RLK") };
     const fresh = { ...toItem(mine), id: "fresh" };
     expect(await importBook(book, { ...EMPTY_BOOK, fills: [toItem(mine), fresh] })).toMatchObject({
       fills: { added: 1, same: 1, beside: 0 },
@@ -108,7 +88,7 @@ describe("importing", () => {
     expect((await listRows(book.fills)).map((fill) => fill.content.text).sort()).toEqual(["@4 RL", "@4 RL", "@4 RLK"]);
   });
   test("brings back from the bin what is the same", async () => {
-    const mine = await addRow(book.fills, content("@4 RL"));
+    const mine = await addRow(book.fills, fillOf("@4 RL"));
     await binRow(book.fills, mine.id);
     expect(await importBook(book, { ...EMPTY_BOOK, fills: [toItem(mine)] })).toMatchObject({
       fills: { same: 1 },
@@ -116,7 +96,7 @@ describe("importing", () => {
     expect(await listRows(book.fills)).toHaveLength(1);
   });
   test("changes nothing when one of the fills is not sound", async () => {
-    const good = { ...toItem(await addRow(book.fills, content("@4 RL"))), id: "good" };
+    const good = { ...toItem(await addRow(book.fills, fillOf("@4 RL"))), id: "good" };
     const bad = { ...good, id: "bad", content: { ...good.content, tempo: -1 } } as unknown as typeof good;
     await expect(importBook(book, { ...EMPTY_BOOK, fills: [good, bad] })).rejects.toThrow();
     expect(await listRows(book.fills)).toHaveLength(1);
@@ -162,7 +142,7 @@ describe("own cells", () => {
 
 describe("the whole book", () => {
   test("goes out and comes into another one the same, recipes and notes too", async () => {
-    await addRow(book.fills, content("@4 RLK"));
+    await addRow(book.fills, fillOf("@4 RLK"));
     const moves: CellContent["moves"] = [{ kind: "extend", by: "two-kicks" }, { kind: "mirror" }];
     const origin = { source: "single-paradiddle", name: "Single paradiddle", text: ">RLRR" };
     await keepCell(book, makeCellContent({ name: "Six", tags: ["a"], origin, moves, rate: "6" }), false);
@@ -236,7 +216,7 @@ describe("preferences", () => {
 describe("the book", () => {
   test("the demo's is filled once, in a database of its own", async () => {
     const demo = vi.fn(async () => ({
-      fills: [{ id: "d", createdAt: 1, updatedAt: 1, content: content("@4 RL") }],
+      fills: [{ id: "d", createdAt: 1, updatedAt: 1, content: fillOf("@4 RL") }],
       cells: [{ id: "c", createdAt: 1, updatedAt: 1, content: cellContent("RLK") }],
       rudiments: [],
       searches: [{ id: "s", createdAt: 1, updatedAt: 1, content: makeSearch({ name: "one" }) }],
@@ -263,119 +243,5 @@ describe("the book", () => {
       false,
       true,
     ]);
-  });
-});
-
-describe("drafts", () => {
-  test("are taken once by the tab that wrote them, and by others only when left behind", () => {
-    const now = Date.now();
-    fillDrafts.write("f", 3, content("@4 RL"));
-    expect(fillDrafts.take("other", now)).toBeNull();
-    newTab();
-    expect(fillDrafts.take("f", now)).toBeNull();
-    expect(fillDrafts.take("f", now + 10_000)).toMatchObject({ baseRevision: 3, content: { text: "@4 RL" } });
-    expect(fillDrafts.take("f", now + 10_000)).toBeNull();
-    fillDrafts.write("f", 4, content("@4 K"));
-    expect(fillDrafts.take("f", now)?.content.text).toBe("@4 K");
-    fillDrafts.write("f", 4, content("@4 K"));
-    fillDrafts.clear("f");
-    expect(fillDrafts.take("f", now)).toBeNull();
-  });
-  test("of cells and of fills stand apart", () => {
-    const origin = { source: null, name: "", typed: "RLx", text: null };
-    const bench = { name: "", origin, moves: [], at: 0, rate: "4" };
-    cellDrafts.write("f", 0, bench);
-    expect(fillDrafts.take("f", Date.now())).toBeNull();
-    expect(cellDrafts.take("f", Date.now())?.content).toEqual(bench);
-  });
-  test("that are damaged are nothing, and a full storage says so", () => {
-    storage.setItem("dime-stack:draft:f:tab", '{"baseRevision":1,"at":0,"content":{}}');
-    expect(fillDrafts.take("f", Date.now())).toBeNull();
-    storage.setItem("dime-stack:draft:f:other", "{ cut off");
-    fillDrafts.write("f", 2, content("@4 RLK"));
-    expect(fillDrafts.take("f", Date.now())?.content.text).toBe("@4 RLK");
-    storage.full = true;
-    expect(fillDrafts.write("f", 1, content("@4 RL"))).toBe(false);
-  });
-});
-
-describe("autosave", () => {
-  async function edited(text = "@4 RL") {
-    const fill = await addRow(book.fills, content(text));
-    const states: SaveState<FillContent>[] = [];
-    const theirs: string[] = [];
-    const make = () =>
-      new Autosave(book.fills, fillDrafts, fill.id, 1, {
-        onState: (state) => states.push(state),
-        onTheirs: (row) => theirs.push(row.content.text),
-      });
-    return { fill, states, theirs, make, saver: make(), last: () => states.at(-1)?.kind };
-  }
-  test("saves after a rest, keeps a draft until then", async () => {
-    const { fill, saver, last } = await edited();
-    saver.queue(content("@4 RLK"));
-    expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack:draft"))).toHaveLength(1);
-    expect(last()).toBe("saving");
-    await vi.waitFor(() => expect(last()).toBe("saved"));
-    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLK");
-    expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack:draft"))).toHaveLength(0);
-    await saver.close();
-  });
-  test("is flushed before another screen reads the book", async () => {
-    const { fill, saver } = await edited();
-    saver.queue(content("@4 RLKK"));
-    await flushSaves();
-    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLKK");
-    await saver.close();
-  });
-  test("two tabs: an idle one follows, a busy one is told of the conflict and may keep its own", async () => {
-    const { fill, saver, theirs, last } = await edited();
-    await saveRow(book.fills, fill.id, 1, content("@4 L"));
-    await vi.waitFor(() => expect(theirs).toEqual(["@4 L"]));
-    saver.queue(content("@4 RR"));
-    await saveRow(book.fills, fill.id, 2, content("@4 LL"));
-    await saver.flush();
-    expect(last()).toBe("conflict");
-    const row = await getRow(book.fills, fill.id);
-    expect(row?.content.text).toBe("@4 LL");
-    if (row) await saver.keepMine(row);
-    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RR");
-    expect(last()).toBe("saved");
-    await saver.close();
-  });
-  test("the other tab's version can be taken", async () => {
-    const { fill, saver, last } = await edited();
-    saver.queue(content("@4 RR"));
-    await saveRow(book.fills, fill.id, 1, content("@4 LL"));
-    await saver.flush();
-    const row = await getRow(book.fills, fill.id);
-    if (row) saver.takeTheirs(row);
-    expect(last()).toBe("saved");
-    saver.queue(content("@4 LLK"));
-    await saver.flush();
-    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 LLK");
-    await saver.close();
-  });
-  test("a full disk is said, the draft kept, and the edit saved when there is room", async () => {
-    const { fill, saver, states, last } = await edited();
-    const put = vi
-      .spyOn(book.fills, "put")
-      .mockRejectedValueOnce(Object.assign(new Error("full"), { name: "QuotaExceededError" }));
-    saver.queue(content("@4 RLRR"));
-    await saver.flush();
-    expect(states.at(-1)).toEqual({ kind: "failed", full: true, draftKept: true });
-    expect(put).toHaveBeenCalledTimes(1);
-    await saver.flush();
-    expect(last()).toBe("saved");
-    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLRR");
-    await saver.close();
-  });
-  test("a fill that is gone is said", async () => {
-    const { fill, saver, last } = await edited();
-    await book.fills.delete(fill.id);
-    saver.queue(content("@4 RLRR"));
-    await saver.flush();
-    expect(last()).toBe("gone");
-    await saver.close();
   });
 });

@@ -6,6 +6,7 @@ import { newPlan } from "~/formats/plan";
 import type { Run } from "~/formats/run";
 import { BookDatabase } from "./database";
 import { changePlan, deleteRun, getPlan, keepRun, keepWaiting, listRuns, listWaiting, noteRun } from "./practice";
+import { MemoryStorage } from "./testing";
 import { gatherBook, importBook } from "./transfer";
 
 const run = (id: string, at: number): Run => ({
@@ -24,21 +25,9 @@ const run = (id: string, at: number): Run => ({
 });
 
 let book: BookDatabase;
-const stored = new Map<string, string>();
+let storage: MemoryStorage;
 beforeEach(async () => {
-  stored.clear();
-  // Keys of an object, as a browser's storage has them.
-  const storage = {
-    getItem: (key: string) => stored.get(key) ?? null,
-    setItem: (key: string, value: string) => {
-      stored.set(key, value);
-      Object.assign(storage, { [key]: value });
-    },
-    removeItem: (key: string) => {
-      stored.delete(key);
-      delete (storage as Record<string, unknown>)[key];
-    },
-  };
+  storage = new MemoryStorage();
   vi.stubGlobal("localStorage", storage);
   book = new BookDatabase(`test-${crypto.randomUUID()}`);
   await book.open();
@@ -80,7 +69,7 @@ describe("runs", () => {
     expect(await keepRun(book, run("a", 1))).toBe(false);
     expect(listWaiting(book)).toHaveLength(1);
     full.mockRestore();
-    stored.set("dime-stack:runs:broken", "{");
+    storage.setItem(`dime-stack:runs:${book.name}:broken`, "{");
     expect(await keepWaiting(book)).toBe(true);
     expect((await listRuns(book)).map(({ id }) => id)).toEqual(["a"]);
     expect(listWaiting(book)).toEqual([]);

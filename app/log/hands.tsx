@@ -1,19 +1,14 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import {
-  bpm,
   distanceBetween,
-  type Fitted,
   type FittedReach,
   fitDoubles,
   fitReach,
   fitSingles,
   isHand,
-  LEAST_INTERVALS,
   LIMBS,
   type Limb,
-  layOut,
   limitsOf,
-  measurePace,
   PLACE_NAMES,
   type Place,
   type ReachRun,
@@ -23,7 +18,6 @@ import {
   targetWidth,
 } from "~/core";
 import type { FillRow } from "~/data/database";
-import { toPhrase } from "~/formats/phrase";
 import type { PlanRow } from "~/formats/plan";
 import type { RawHit } from "~/input/raw-hit";
 import { strongHandOf, usePreferences } from "~/ui/preferences";
@@ -31,6 +25,8 @@ import { useRig } from "~/ui/rig";
 import { useInputs } from "~/ui/use-inputs";
 import { sayLimb } from "~/words/practice";
 import { capital, LIMB_NAMES } from "~/words/slot";
+import { FromRuns } from "./from-runs";
+import { RateResult, ReachResult } from "./test-results";
 
 type Kind = "singles" | "doubles" | "reach";
 interface Test {
@@ -116,7 +112,6 @@ export default function Hands({
   const use = (limb: Limb, values: Partial<Record<"single" | "double" | "base" | "perBit", number>>) =>
     change({ measured: { ...measured, [limb]: { ...measured[limb], ...values } } });
   const canListen = listening.source !== "self";
-  const fromRuns = useMemo(() => readRuns(fills, plans), [fills, plans]);
 
   return (
     <div className="grid gap-3 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] items-start">
@@ -239,39 +234,7 @@ export default function Hands({
             />
           ) : null}
         </section>
-        <section className="panel px-4 py-3" aria-label="From clean runs">
-          <h2 className="text-xl">From your clean runs</h2>
-          {fromRuns.length === 0 ? (
-            <p className="quiet text-sm mt-1">
-              Once a whole fill is clean in a row, what your limbs did in it stands here.
-            </p>
-          ) : (
-            <ul className="mt-1 text-sm divide-y divide-base-300">
-              {fromRuns.map(({ limb, kind, value, fill, tempo }) => {
-                const now = 1 / (kind === "single" ? limits.limbs[limb].single : limits.limbs[limb].double);
-                return (
-                  <li key={`${limb} ${kind}`} className="py-1.5 flex flex-wrap items-center gap-2">
-                    <span className="flex-1 basis-60">
-                      {sayLimb(limb)}, {kind === "single" ? "singles" : "doubles"}:{" "}
-                      <strong className="font-semibold">{value.toFixed(1)} a second</strong>
-                      <span className="quiet">
-                        {" "}
-                        in {fill} at {Math.round(tempo)}
-                      </span>
-                    </span>
-                    {value > now + 0.05 ? (
-                      <button type="button" className="btn btn-xs" onClick={() => use(limb, { [kind]: value })}>
-                        Use for the ceiling
-                      </button>
-                    ) : (
-                      <span className="quiet">within the ceiling</span>
-                    )}
-                  </li>
-                );
-              })}
-            </ul>
-          )}
-        </section>
+        <FromRuns fills={fills} plans={plans} onUse={use} />
       </div>
     </div>
   );
@@ -302,101 +265,4 @@ function PlaceSelect({
       ))}
     </select>
   );
-}
-
-function RateResult({ fitted, onUse }: { readonly fitted: Fitted | null; readonly onUse: (value: number) => void }) {
-  const [isUsed, setUsed] = useState(false);
-  if (!fitted) {
-    return (
-      <p className="mt-2">
-        Too little to go by: at least {LEAST_INTERVALS + 1} strokes, and for doubles pairs with a gap between them. Try
-        once more when you feel like it.
-      </p>
-    );
-  }
-  return (
-    <p className="mt-2">
-      <span className="font-display font-bold text-4xl">{fitted.value.toFixed(1)}</span> strokes a second, give or take{" "}
-      {Math.max(0.1, fitted.margin).toFixed(1)}{" "}
-      <span className="quiet text-sm">(95 %, from {fitted.count} intervals)</span>
-      <span className="block mt-2">
-        <button
-          type="button"
-          className="btn btn-sm btn-primary"
-          disabled={isUsed}
-          onClick={() => {
-            setUsed(true);
-            onUse(Math.round(fitted.value * 100) / 100);
-          }}
-        >
-          {isUsed ? "The ceiling uses it" : "Use for the ceiling"}
-        </button>
-      </span>
-    </p>
-  );
-}
-
-function ReachResult({
-  reach,
-  onUse,
-  onMore,
-  count,
-}: {
-  readonly reach: FittedReach | null;
-  readonly onUse: (reach: FittedReach) => void;
-  readonly onMore: () => void;
-  readonly count: number;
-}) {
-  if (!reach) return <p className="mt-2">Too little to go by: at least {LEAST_INTERVALS + 1} strokes, to and fro.</p>;
-  const ms = (fitted: Fitted) => `${Math.round(fitted.value * 1000)} ± ${Math.round(fitted.margin * 1000)} ms`;
-  return (
-    <div className="mt-2">
-      <p>
-        <strong className="font-semibold">{ms(reach.base)}</strong> to get going, and{" "}
-        <strong className="font-semibold">{ms(reach.perBit)}</strong> for each doubling of the way (distance over size).
-      </p>
-      <p className="text-sm quiet mt-1">
-        {reach.isScaled
-          ? "From one distance: the estimates were scaled to it. A second distance tells the two apart."
-          : `Fitted to ${count} distances.`}
-      </p>
-      <p className="mt-2 flex flex-wrap gap-2">
-        <button type="button" className="btn btn-sm btn-primary" onClick={() => onUse(reach)}>
-          Use for the ceiling
-        </button>
-        <button type="button" className="btn btn-sm" onClick={onMore}>
-          Keep it, and test another distance
-        </button>
-      </p>
-    </div>
-  );
-}
-
-interface FromRuns {
-  readonly limb: Limb;
-  readonly kind: "single" | "double";
-  readonly value: number;
-  readonly fill: string;
-  readonly tempo: number;
-}
-
-/** The most that each limb did in a fill at the tempo at which its whole was clean. */
-function readRuns(fills: readonly FillRow[], plans: readonly PlanRow[]): FromRuns[] {
-  const best = new Map<string, FromRuns>();
-  for (const { id, best: tempo } of plans) {
-    const fill = fills.find((one) => one.id === id);
-    if (!fill || tempo === null) continue;
-    const paces = measurePace(layOut({ ...toPhrase(fill.content), tempo: bpm(tempo) }));
-    for (const { limb, singles, doubles } of paces) {
-      for (const [kind, value] of [
-        ["single", singles],
-        ["double", doubles],
-      ] as const) {
-        const key = `${limb} ${kind}`;
-        if (value === null || value <= (best.get(key)?.value ?? 0)) continue;
-        best.set(key, { limb, kind, value, fill: fill.content.name || "Untitled", tempo });
-      }
-    }
-  }
-  return [...best.values()].sort((a, b) => LIMBS.indexOf(a.limb) - LIMBS.indexOf(b.limb));
 }

@@ -2,8 +2,9 @@ import { describe, expect, it } from "vitest";
 import type { Located } from "~/audio/schedule";
 import type { Score } from "~/audio/score";
 import { arrangeRange, barTicks, bpm, expectStrokes, layOut, readStickLine, ticks } from "~/core";
+import type { Source } from "~/formats/listening";
 import type { RawHit } from "~/input/raw-hit";
-import { Listener, MOST_HITS } from "./listener";
+import { Listener, latencyOf, MOST_HITS } from "./listener";
 
 const METER = { beats: 4, unit: 4 } as const;
 const line = readStickLine("@4 >RLRL >RLKK").line;
@@ -55,4 +56,10 @@ describe("a listener", () => {
     for (let repeat = 40; repeat > 0; repeat--) listener.hit(snare, at(repeat, 0.5));
     expect(listener.close(at(60, 1)).length).toBeLessThanOrEqual(3);
   });
+});
+
+it("takes off the latency of the input that is listened to, and none of another's", () => {
+  const latency = { keys: 12, midi: 30 };
+  const of = (source: Source) => latencyOf({ source, latency });
+  expect([of("keys"), of("midi"), of("drummer"), of("self")]).toEqual([12, 30, 0, 0]);
 });

@@ -2,6 +2,7 @@
 
 import type { Located } from "~/audio/schedule";
 import { type Expectation, type Hit, markHit, type Seconds, seconds } from "~/core";
+import type { Listening } from "~/formats/listening";
 import type { RawHit } from "~/input/raw-hit";
 
 /** Seconds after its end that a repeat is closed: its last stroke may come late. */
@@ -99,4 +100,9 @@ export class Listener {
     );
     return left + next.at < nearest ? { repeat: repeat + 1, at: -left } : { repeat, at };
   }
+}
+
+/** Milliseconds that the chosen input reports hits late by; the simulated drummer has none. */
+export function latencyOf({ source, latency }: Pick<Listening, "source" | "latency">): number {
+  return source === "keys" || source === "midi" ? latency[source] : 0;
 }

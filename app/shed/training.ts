@@ -2,16 +2,13 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { clockJumps, locateIn, play, stop } from "~/audio/playing";
-import { secondsPerTick } from "~/audio/score";
 import {
-  type Bpm,
   bpm,
   type Change,
   type Expectation,
   type Fault,
   fallsApart,
   type Groove,
-  type Hit,
   hearRepeat,
   layOutWork,
   type Measures,
@@ -19,7 +16,6 @@ import {
   nextStep,
   type Phrase,
   type PlannedStep,
-  playDrummer,
   type Result,
   recordResult,
   type Setting,
@@ -36,8 +32,10 @@ import type { RawHit } from "~/input/raw-hit";
 import { usePlayback } from "~/ui/playback";
 import { useRig } from "~/ui/rig";
 import { markSlot, markSlots } from "~/views/lighting";
-import { Listener, type Repeat } from "./listener";
-import { makeStepScore, type StepScene, type StepScore } from "./step-score";
+import { Going, simulate } from "./going";
+import { latencyOf, type Repeat } from "./listener";
+import { toNumbers } from "./run-numbers";
+import { makeStepScore, type StepScene } from "./step-score";
 
 export const SHED_ID = "shed";
 /** Milliseconds between looks at the clock while something plays. */
@@ -81,50 +79,6 @@ export interface TrainingOptions {
   readonly setting: Setting;
   readonly listening: Listening;
   readonly stored: PlanRow | null;
-}
-
-/** Scores that are kept at once. */
-const KEPT_SCORES = 8;
-
-/** What goes round at the moment: a score for each repeat, made when it is wanted, at the tempo of that time. */
-class Going {
-  /** By tempo, where all repeats at one are the same; else by repeat. */
-  private made = new Map<string, StepScore>();
-  private readonly tempos = new Map<number, Bpm>();
-  readonly listener: Listener;
-  readonly played = new Map<number, Hit[]>();
-  readonly rated = new Set<number>();
-  jumps = clockJumps();
-
-  constructor(
-    private scene: StepScene,
-    private readonly tempoNow: () => Bpm,
-  ) {
-    this.listener = new Listener((repeat) => {
-      const { expectation, score } = this.get(repeat);
-      return { expectation, tempo: score.tempo, length: score.arrangement.length * secondsPerTick(score) };
-    });
-  }
-
-  /** Goes on with the same step heard otherwise; tempos and what was played stay. */
-  turnTo(scene: StepScene) {
-    if (scene === this.scene) return;
-    this.scene = scene;
-    this.made = new Map();
-  }
-
-  /** A repeat keeps the tempo that it was first asked for at. */
-  get(repeat: number): StepScore {
-    const tempo = this.tempos.get(repeat) ?? this.tempoNow();
-    this.tempos.set(repeat, tempo);
-    const key = this.scene.step.kind === "between" ? `${tempo} ${repeat}` : `${tempo}`;
-    const known = this.made.get(key);
-    if (known) return known;
-    const made = makeStepScore(this.scene, tempo, repeat);
-    if (this.made.size >= KEPT_SCORES) this.made.clear();
-    this.made.set(key, made);
-    return made;
-  }
 }
 
 export function useTraining({ fillId, name, phrase, groove, setting, listening, stored }: TrainingOptions) {
@@ -305,9 +259,8 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
         next();
         return;
       }
-      const latency = set.source === "keys" ? set.latency.keys : set.source === "midi" ? set.latency.midi : 0;
       const heard =
-        run && on ? run.listener.hit(raw, locateIn(SHED_ID, raw.at - latency)) : ({ kind: "idle" } as const);
+        run && on ? run.listener.hit(raw, locateIn(SHED_ID, raw.at - latencyOf(set))) : ({ kind: "idle" } as const);
       switch (heard.kind) {
         case "mark":
           if (heard.slot !== null) markSlot(heard.slot, markOf(heard.offset, run?.get(0).expectation, set));
@@ -340,7 +293,8 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
       const located = run ? locateIn(SHED_ID, page) : null;
       if (!run || !located) return;
       setRepeat(Math.max(0, located.repeat));
-      if (now.current.listening.source === "drummer") simulate(run, located, page, now.current.listening, onHit);
+      if (now.current.listening.source === "drummer")
+        simulate(run, located, page, now.current.listening.drummer, onHit);
       for (const done of run.listener.close(located)) judge(done);
     }, TICK);
     return () => clearInterval(clock);
@@ -417,43 +371,4 @@ function markOf(offset: number, expectation: Expectation | undefined, { strictne
   if (!expectation) return "on";
   const { fromClick } = thresholdsFor(strictness, expectation.gap, expectation.strokes.length);
   return Math.abs(offset) <= fromClick ? "on" : offset < 0 ? "early" : "late";
-}
-
-/** Lets the simulated drummer play what is due by now; stamped with the moment that it was due. */
-function simulate(
-  run: Going,
-  located: { readonly repeat: number; readonly seconds: number; readonly left: number },
-  page: number,
-  { drummer }: Listening,
-  onHit: (hit: RawHit) => void,
-) {
-  for (const number of [located.repeat, located.repeat + 1]) {
-    if (number < 0) continue;
-    // Where this moment lies in that repeat: before its beginning for the one to come.
-    const at = number === located.repeat ? located.seconds : -located.left;
-    const hits = run.played.get(number) ?? playDrummer(run.listener.expectationOf(number).strokes, drummer, number);
-    while (hits[0] && hits[0].at <= at) {
-      const hit = hits.shift() as Hit;
-      onHit({ at: page - (at - hit.at) * 1000, place: hit.place, limb: hit.limb, velocity: hit.velocity });
-    }
-    run.played.set(number, hits);
-  }
-}
-
-function toNumbers({ missed, extra, offset, spread, handFootGap, drift, flams, limbs }: Measures): Run["numbers"] {
-  const ms = (seconds: number | null | undefined) =>
-    seconds === null || seconds === undefined ? null : Math.round(seconds * 10_000) / 10;
-  const uneven = limbs.flatMap(({ limb, unevenness }) =>
-    unevenness === null ? [] : [[limb, Math.min(10_000, Math.round(unevenness * 1000) / 10)] as const],
-  );
-  return {
-    missed: missed.length,
-    extra: extra.length,
-    offset: ms(offset?.value),
-    spread: ms(spread),
-    gap: ms(handFootGap),
-    drift: ms(drift?.value),
-    flams: flams.length,
-    uneven: Object.fromEntries(uneven),
-  };
 }

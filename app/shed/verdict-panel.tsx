@@ -136,7 +136,7 @@ function OddNotes({ training: { odd, isSaved, playback } }: { readonly training:
 
 /** The numbers behind the sentence. */
 export function Details({ told: { faults }, measures }: { readonly told: Told; readonly measures: Measures }) {
-  const { limbs, handFootGap, drift, contrast, flams, unisons, missed, extra } = measures;
+  const { limbs, handFootGap, drift, contrast, flams, unisons, missed, extra, missedGraces } = measures;
   const facts = [
     ["Drift over the repeat", drift ? sayDrift(drift.value) : null],
     ["Feet against hands", handFootGap === null ? null : sayOffset(handFootGap)],
@@ -146,6 +146,7 @@ export function Details({ told: { faults }, measures }: { readonly told: Told; r
       "Widest unison",
       unisons.length > 0 ? `${Math.round(Math.max(...unisons.map(({ gap }) => gap)) * 1000)} ms` : null,
     ],
+    ["Grace notes missing", missedGraces > 0 ? String(missedGraces) : null],
     ["Missing, too many, flams", `${missed.length}, ${extra.length}, ${flams.length}`],
   ].filter(([, value]) => value !== null);
   return (

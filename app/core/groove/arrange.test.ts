@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { anyLine } from "../testing/arbitraries";
 import { lineOf } from "../testing/lines";
-import { USUAL } from "../testing/settings";
+import { EIGHTHS, USUAL } from "../testing/settings";
 import { barTicks, bpm, type Meter, parseMeter, ticks, ticksToSeconds } from "../time";
 import { layOut } from "../timeline";
 import { type Arrangement, arrange, arrangeRange } from "./arrange";
@@ -15,11 +15,6 @@ const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 const BAR = 40_320;
 const QUARTER = 10_080;
 
-const GROOVE: Groove = {
-  meter: FOUR_FOUR,
-  line: lineOf("@2 (R/hhK)R/hh (R/hh>L)R/hh (R/hhK)R/hh (R/hh>L)R/hh"),
-  feel: STRAIGHT,
-};
 const SHUFFLE: Feel = { swing: { unit: 2, share: 2 / 3 }, push: {} };
 
 function timelineOf(text: string, window: readonly [number, number] = [0, BAR], meter = FOUR_FOUR, tempo = 100) {
@@ -36,7 +31,7 @@ function arrangementOf(
   text: string,
   setting: Partial<Setting> = {},
   window?: readonly [number, number],
-  groove = GROOVE,
+  groove = EIGHTHS,
 ): Arrangement {
   return arrange(timelineOf(text, window), groove, { ...USUAL, ...setting }, "L");
 }
@@ -130,12 +125,12 @@ describe("forms, by hand", () => {
   test("a groove in another meter is not used", () => {
     const meter = parseMeter("7/8") as Meter;
     const timeline = timelineOf("@4 RL", [0, barTicks(meter)], meter);
-    expect(arrange(timeline, GROOVE, USUAL, "R").notes.filter((note) => note.role === "groove")).toEqual([]);
+    expect(arrange(timeline, EIGHTHS, USUAL, "R").notes.filter((note) => note.role === "groove")).toEqual([]);
   });
 });
 
 describe("under the fill", () => {
-  const under = (setting: Partial<Setting>, text = "@4 RLRLx4", groove = GROOVE) => {
+  const under = (setting: Partial<Setting>, text = "@4 RLRLx4", groove = EIGHTHS) => {
     const arrangement = arrangementOf(text, setting, [0, BAR], groove);
     return notesOf(arrangement, "under").map(({ at, limb }) => `${at / QUARTER - 4}${limb}`);
   };
@@ -152,7 +147,7 @@ describe("under the fill", () => {
   test("what the groove keeps up: its backbeat, its foot, or 2 and 4 where it has none", () => {
     expect(under({ during: "backbeat" })).toEqual(["1L", "3L"]);
     expect(under({ during: "foot" })).toEqual(["1H", "3H"]);
-    const foot: Groove = { ...GROOVE, line: lineOf("@2 -H-H-H-H") };
+    const foot: Groove = { ...EIGHTHS, line: lineOf("@2 -H-H-H-H") };
     expect(under({ during: "foot" }, "@4 RLRLx4", foot)).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
   });
   test("in six-eight the foot keeps the dotted quarters, off-beats are the last of each three; in 7/8 the bar begins anew", () => {
@@ -197,7 +192,7 @@ describe("feel", () => {
     for (const tempo of [60, 180]) {
       const timeline = timelineOf("@1 RLRL", [0, BAR], FOUR_FOUR, tempo);
       const feel: Feel = { swing: null, push: { L: 20, R: -8 } };
-      const { notes } = arrange(timeline, GROOVE, { ...USUAL, feel }, "L");
+      const { notes } = arrange(timeline, EIGHTHS, { ...USUAL, feel }, "L");
       for (const { at, sounds, limb } of notes) {
         const off = ticksToSeconds(sounds - at, bpm(tempo), FOUR_FOUR) * 1000;
         expect(off).toBeCloseTo(limb === "L" ? 20 : limb === "R" ? -8 : 0, 0);
@@ -270,7 +265,7 @@ describe("the loop", () => {
         });
         fc.pre(timeline.events.length < 500);
         const feel: Feel = { swing, push: {} };
-        const { notes, slots } = arrange(timeline, GROOVE, { ...USUAL, feel }, "R");
+        const { notes, slots } = arrange(timeline, EIGHTHS, { ...USUAL, feel }, "R");
         expect(notes.filter(({ role }) => role === "fill")).toHaveLength(timeline.events.length);
         for (const [index, { sounds }] of notes.entries()) {
           expect(sounds).toBeGreaterThanOrEqual(notes[index - 1]?.sounds ?? Number.NEGATIVE_INFINITY);

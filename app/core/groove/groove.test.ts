@@ -2,18 +2,13 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { anyMeter } from "../testing/arbitraries";
 import { lineOf } from "../testing/lines";
+import { EIGHTHS } from "../testing/settings";
 import { barTicks, bpm, type Meter } from "../time";
-import { STRAIGHT } from "./feel";
 import { type Groove, layOutGroove, listBackbeats, mirrorGroove, plainGroove } from "./groove";
 
-const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
+const _FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 const BAR = 40_320;
 const QUARTER = 10_080;
-const GROOVE: Groove = {
-  meter: FOUR_FOUR,
-  line: lineOf("@2 (R/hhK)R/hh (R/hh>L)R/hh (R/hhK)R/hh (R/hh>L)R/hh"),
-  feel: STRAIGHT,
-};
 
 describe("grooves", () => {
   test("the plain groove fills one bar of any meter, with a kick on one", () => {
@@ -26,15 +21,15 @@ describe("grooves", () => {
     );
   });
   test("the backbeat is the loudest the groove has on the snare", () => {
-    const at = (text: string) => listBackbeats({ ...GROOVE, line: lineOf(text) }).at.map((one) => one / QUARTER);
-    expect(listBackbeats(GROOVE)).toMatchObject({ length: BAR });
+    const at = (text: string) => listBackbeats({ ...EIGHTHS, line: lineOf(text) }).at.map((one) => one / QUARTER);
+    expect(listBackbeats(EIGHTHS)).toMatchObject({ length: BAR });
     expect(at("@2 (R/hhK)R/hh (R/hh>L)l (R/hhK)R/hh (R/hh>L)l")).toEqual([1, 3]);
     expect(at("@1 (R/rdK)R/rd(R/rd>L)R/rd")).toEqual([2]);
     expect(at("@1 KLKL")).toEqual([1, 3]);
     expect(at("@1 KR/rdKl")).toEqual([]);
   });
   test("a mirrored groove has the other hand, and what one hand pushed the other does", () => {
-    const groove: Groove = { ...GROOVE, feel: { swing: null, push: { L: 12, K: 3 } } };
+    const groove: Groove = { ...EIGHTHS, feel: { swing: null, push: { L: 12, K: 3 } } };
     expect(mirrorGroove(groove).feel.push).toEqual({ R: 12, K: 3 });
     expect(mirrorGroove(mirrorGroove(groove))).toEqual(groove);
   });

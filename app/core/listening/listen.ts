@@ -1,7 +1,6 @@
 /** One repeat, heard and judged; and single hits as they come. */
 
-import type { Seconds } from "../time";
-import { seconds } from "../time";
+import { type Seconds, seconds } from "../time";
 import { alignRushed, pairCost } from "./align";
 import type { Expectation, Expected } from "./expect";
 import { cleanHits, type Hit } from "./hit";
@@ -14,16 +13,9 @@ export interface Hearing {
   readonly judgement: Judgement | null;
 }
 
-/** Judges the hits of one repeat; `latency` is taken off each first. */
-export function hearRepeat(
-  expectation: Expectation,
-  hits: readonly Hit[],
-  strictness: Strictness,
-  latency: Seconds = seconds(0),
-): Hearing {
-  const { hits: clean, echoes } = cleanHits(
-    latency === 0 ? hits : hits.map((hit) => ({ ...hit, at: seconds(hit.at - latency) })),
-  );
+/** Judges the hits of one repeat; what an input's latency makes late of them is taken off before. */
+export function hearRepeat(expectation: Expectation, hits: readonly Hit[], strictness: Strictness): Hearing {
+  const { hits: clean, echoes } = cleanHits(hits);
   const measures = measureRepeat(alignRushed(expectation.strokes, clean), expectation, echoes);
   return { measures, judgement: judgeRepeat(measures, expectation, strictness) };
 }

@@ -5,6 +5,7 @@ import { type Seconds, seconds } from "../time";
 import type { Alignment, Pair } from "./align";
 import type { Expectation, Expected } from "./expect";
 import { type Hit, isElsewhere, isOtherLimb } from "./hit";
+import { type Flam, listFlams, listUnisons } from "./together";
 
 /** A number with how sure it is. */
 export interface Estimate {
@@ -35,12 +36,6 @@ export interface AfterMeasure {
   readonly slots: readonly number[];
 }
 
-/** Two limbs that fell together where the line has one after the other. */
-export interface Flam {
-  readonly slot: number;
-  readonly gap: Seconds;
-}
-
 export interface Measures {
   readonly expected: number;
   readonly heard: number;
@@ -69,8 +64,6 @@ export interface Measures {
   readonly doubled: number;
 }
 
-/** Two limbs closer than this are a flam. */
-export const FLAM_GAP = seconds(0.03);
 /** An offset is made of at least so many strokes. */
 const LEAST_STROKES = 3;
 
@@ -234,51 +227,6 @@ function gapOf(pairs: readonly Pair[], plumb: (pair: Pair) => number): Seconds |
   const hands = pairs.filter(({ expected }) => isHand(expected.limb)).map(plumb);
   const feet = pairs.filter(({ expected }) => !isHand(expected.limb)).map(plumb);
   return hands.length > 0 && feet.length > 0 ? seconds(mean(feet) - mean(hands)) : null;
-}
-
-/** Flams, with the missed strokes and extra hits that they account for: a stroke that came with its neighbour. */
-function listFlams(
-  pairs: readonly Pair[],
-  missed: readonly Expected[],
-  extra: readonly Hit[],
-  echoes: readonly Hit[],
-): { found: Flam[]; missed: Set<Expected>; extra: Set<Hit> } {
-  const found: Flam[] = [];
-  const [explained, accounted] = [new Set<Expected>(), new Set<Hit>()];
-  for (const [index, later] of pairs.entries()) {
-    const before = pairs[index - 1];
-    if (!before || before.expected.moment === later.expected.moment) continue;
-    // Written this close it is meant.
-    if (later.expected.at - before.expected.at < FLAM_GAP || before.expected.limb === later.expected.limb) continue;
-    const gap = Math.abs(later.hit.at - before.hit.at);
-    if (gap < FLAM_GAP) found.push({ slot: before.expected.slot ?? 0, gap: seconds(gap) });
-  }
-  for (const hit of [...extra, ...echoes]) {
-    const near = pairs.find((pair) => Math.abs(pair.hit.at - hit.at) < FLAM_GAP);
-    if (!near || near.expected.slot === null) continue;
-    const { moment } = near.expected;
-    const twin = missed.find(
-      (stroke) => Math.abs(stroke.moment - moment) === 1 && stroke.slot !== null && !explained.has(stroke),
-    );
-    if (!twin && echoes.includes(hit)) continue;
-    accounted.add(hit);
-    if (twin) explained.add(twin);
-    found.push({ slot: near.expected.slot, gap: seconds(Math.abs(near.hit.at - hit.at)) });
-  }
-  return { found: found.sort((a, b) => a.slot - b.slot), missed: explained, extra: accounted };
-}
-
-function listUnisons(pairs: readonly Pair[]): Flam[] {
-  const unisons: Flam[] = [];
-  const moments = new Map<number, Pair[]>();
-  for (const pair of pairs) moments.set(pair.expected.moment, [...(moments.get(pair.expected.moment) ?? []), pair]);
-  for (const together of moments.values()) {
-    const slot = together[0]?.expected.slot;
-    if (together.length < 2 || slot === null || slot === undefined) continue;
-    const times = together.map(({ hit }) => hit.at);
-    unisons.push({ slot, gap: seconds(Math.max(...times) - Math.min(...times)) });
-  }
-  return unisons;
 }
 
 /** 20 log10 of the ratio of mean velocities, as for amplitudes. */

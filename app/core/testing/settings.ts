@@ -1,7 +1,9 @@
-/** The usual setting, for tests to vary. */
+/** The usual setting and groove, for tests to vary. */
 
 import { STRAIGHT } from "../groove/feel";
+import type { Groove } from "../groove/groove";
 import type { Setting } from "../groove/setting";
+import { lineOf } from "./lines";
 
 export const USUAL: Setting = {
   grooveBars: 1,
@@ -13,4 +15,11 @@ export const USUAL: Setting = {
   stops: false,
   feel: STRAIGHT,
   follows: true,
+};
+
+/** Eighths on the hi-hat, kick on one and three, backbeat on two and four. */
+export const EIGHTHS: Groove = {
+  meter: { beats: 4, unit: 4 },
+  line: lineOf("@2 (R/hhK)R/hh (R/hh>L)R/hh (R/hhK)R/hh (R/hh>L)R/hh"),
+  feel: STRAIGHT,
 };
