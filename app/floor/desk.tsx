@@ -13,7 +13,6 @@ import {
   isPlayable,
   type Kit,
   type Line,
-  PLACE_NAMES,
   type Place,
   placeByHand,
   placeStrokes,
@@ -48,18 +47,19 @@ import { light } from "~/views/lighting";
 import { RailView } from "~/views/rail-view";
 import { SECTION_SLOTS, takeSection } from "~/views/section";
 import { LEVEL_OF_PLAYER } from "~/words/kit";
-import type { FoundPlacing, PlacingRequest } from "~/workers/placing";
+import type { FoundPlacing } from "~/workers/placing";
 import { Gauge } from "./gauge";
 import { FLOOR_KEY_GROUPS, useFloorKeys } from "./keys";
 import type { KitBench } from "./kit-bench";
 import { type KitChoice, KitPanel } from "./kit-panel";
 import { Layers } from "./layers";
 import { Pace } from "./pace";
-import { DEFAULT_PLACING_WEIGHTS, type PlacingAsk, PlacingsPanel } from "./placings";
+import { PlacingsPanel } from "./placings";
 import { Plan, type Trial } from "./plan";
-import { chosenIndex, countHands, limbsOf, nextStroke } from "./strokes";
+import { chosenIndex, limbsOf, nextStroke } from "./strokes";
 import { useOtherPlace } from "./use-other-place";
-import { usePlacings } from "./use-placings";
+import { usePlacingAsk } from "./use-placing-ask";
+import { usePutStroke } from "./use-put-stroke";
 import { Versions } from "./versions";
 import { Folds, KitWarnings } from "./warnings";
 
@@ -96,10 +96,6 @@ interface FloorDeskProps {
   readonly notices: React.ReactNode;
 }
 
-const BEST = 24;
-const DRAWS = 12;
-/** One stroke of this many elsewhere makes a placing clearly different. */
-const DIFFERENT_SHARE = 5;
 const MEND_FIRST = "Mend the line first, on the Stack: your text is kept as it is.";
 const NO_VOICING: Voicing = [];
 
@@ -121,13 +117,8 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
   const [isPracticeOpen, setPracticeOpen] = useState(false);
   const [surface, setSurface] = useState<Place | null>(null);
   const [trial, setTrial] = useState<Trial | null>(null);
-  const [ask, setAsk] = useState<PlacingAsk>({
-    surfaces: null,
-    weights: DEFAULT_PLACING_WEIGHTS,
-    seed: null,
-    like: null,
-    different: true,
-  });
+  const { ask, setAsk, placings } = usePlacingAsk(tab === "placings", worked, kit, travel);
+  const { ways } = placings.gathered;
   const shown = trial ? workOut(trial.content).timeline : worked.timeline;
   const ceiling = useCeiling(shown);
   const other = useOtherPlace(shown, travel, ceiling);
@@ -166,38 +157,7 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
     [bench],
   );
 
-  /** Puts the chosen note's strokes somewhere, or leaves them to the layers, and goes on to the next one. */
-  const put = useCallback(
-    (place: Place | null) => {
-      const { timeline } = workOut(bench.store.getState().content);
-      const index = chosenIndex(timeline);
-      if (index === null) {
-        say("Choose a stroke first: arrow keys, or press its coin.");
-        return;
-      }
-      const own = timeline.events.filter(({ slot, grace }) => slot === index && grace === undefined);
-      const meant = own.filter(({ limb }) => (place ? isPlayable(kit, limb, place) : isHand(limb) || own.length === 1));
-      if (meant.length === 0) {
-        say(
-          place
-            ? `No limb of note ${index + 1} plays the ${PLACE_NAMES[place]} of this kit.`
-            : "There is no stroke here.",
-        );
-        return;
-      }
-      if (
-        editLine((line) =>
-          placeStrokes(
-            line,
-            meant.map((event) => [event, place]),
-          ),
-        )
-      ) {
-        choose(nextStroke(timeline, index, 1) ?? index);
-      }
-    },
-    [bench, kit, say, editLine, choose],
-  );
+  const put = usePutStroke(kit, say, editLine, choose);
   const move = useCallback(
     (place: Place, to: { x: number; y: number }) => {
       deskKit?.bench.changeSurface(place, to, `move ${place}`);
@@ -217,26 +177,6 @@ function Desk(props: FloorDeskProps & { readonly travel: Travel; readonly kit: K
     (place: Place) => isKitTab || limbs.some((limb) => canPlay(limb, place) && isPlayable(kit, limb, place)),
     [isKitTab, limbs, kit],
   );
-
-  const request = useMemo(
-    (): PlacingRequest | null =>
-      tab === "placings"
-        ? {
-            phrase: worked.phrase,
-            kit,
-            limits: travel.limits,
-            surfaces: ask.surfaces ?? kit.surfaces.filter(({ player }) => player === "hands").map(({ place }) => place),
-            weights: ask.weights,
-            most: ask.seed === null ? BEST : DRAWS,
-            apart: ask.different ? Math.max(2, Math.ceil(countHands(worked.timeline) / DIFFERENT_SHARE)) : 1,
-            seed: ask.seed,
-            like: ask.like,
-          }
-        : null,
-    [tab, worked, kit, travel, ask],
-  );
-  const placings = usePlacings(request);
-  const { ways } = placings.gathered;
 
   const tryLine = (id: string, what: string, line: Line) => {
     const text = formatLine(line);

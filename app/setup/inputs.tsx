@@ -1,6 +1,6 @@
 /** Inputs: which keys are pads, which pad is which surface, how hard counts, and how late hits are reported. */
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { locateIn, play, stop } from "~/audio/playing";
 import { plainScore } from "~/audio/score";
 import {
@@ -21,7 +21,9 @@ import {
 } from "~/core";
 import { DEFAULT_LISTENING, type Listening } from "~/formats/listening";
 import { nameCode } from "~/input/keys";
+import type { MidiTrouble } from "~/input/midi";
 import type { RawHit } from "~/input/raw-hit";
+import { MIDI_TROUBLE } from "~/ui/midi-note";
 import { usePreferences } from "~/ui/preferences";
 import { useInputs } from "~/ui/use-inputs";
 import { sayLimb } from "~/words/practice";
@@ -62,8 +64,6 @@ export function Inputs() {
     setOffsets((before) => [...before, seconds((beats - Math.round(beats)) * BEAT)].slice(-40));
   };
   const midi = useInputs({ ...listening, source }, onHit, learning === null);
-  const hitAt = useRef(0);
-  hitAt.current = last?.at ?? 0;
 
   useEffect(() => {
     if (!learning) return;
@@ -168,16 +168,10 @@ function sayLatency(latency: Fitted | null, taps: number): string {
   return `${Math.round(latency.value * 1000)} ms late, give or take ${Math.max(1, Math.round(latency.margin * 1000))} (95 %, ${latency.count} taps).`;
 }
 
-const TROUBLE = {
-  missing: "This browser has no Web MIDI.",
-  refused: "MIDI was not allowed: allow it beside the address, and open this page again.",
-  nothing: "Nothing is plugged in yet; it is found as soon as it is.",
-} as const;
-
 interface PadsProps {
   readonly listening: Listening;
   readonly last: RawHit | null;
-  readonly trouble: keyof typeof TROUBLE | null;
+  readonly trouble: MidiTrouble | null;
   readonly put: (part: Partial<Listening>) => void;
 }
 
@@ -189,7 +183,7 @@ function Pads({ listening, last, trouble, put }: PadsProps) {
     <div className="flex flex-col gap-2">
       <p role="status">
         {trouble
-          ? TROUBLE[trouble]
+          ? MIDI_TROUBLE[trouble]
           : note === undefined
             ? "Hit a pad: it shows here, and you say which surface it is."
             : `Note ${note}, velocity ${last?.velocity}: ${last?.place ? PLACE_NAMES[last.place] : "not known yet"}.`}

@@ -29,7 +29,7 @@ function useMinutes(playing: boolean): number {
     if (sitting.stoppedAt > 0 && Date.now() - sitting.stoppedAt > PAUSE_MINUTES * 60_000) sitting.played = 0;
     const clock = setInterval(() => {
       sitting.played += 1;
-      setMinutes(Math.floor(sitting.played) / 60);
+      setMinutes(sitting.played / 60);
     }, 1_000);
     return () => {
       clearInterval(clock);

@@ -22,7 +22,7 @@ const KEYS: readonly TableKey<ShedKeyScene>[] = [
   { keys: ["?"], does: "this list", run: ({ keyList }) => keyList.current?.showModal() },
 ];
 
-export const SHED_KEY_GROUPS: readonly KeyGroup[] = [listTable("Anywhere in the Shed", KEYS)];
+export const SHED_KEY_GROUPS: readonly KeyGroup[] = [listTable("Anywhere in the Shed", KEYS, false)];
 
 const keepsKey: KeepsKey = (key, focused) =>
   ([" ", "Enter"].includes(key) && focused.closest("button, a, summary, input, select, [role=button]") !== null) ||

@@ -6,6 +6,7 @@ import { DEFAULT_LISTENING, type Listening, SOURCES, type Source } from "~/forma
 import { nameCode } from "~/input/keys";
 import type { MidiState } from "~/input/midi";
 import { Check } from "~/ui/check";
+import { MidiNote } from "~/ui/midi-note";
 import { STRICTNESS_WORDS } from "~/words/practice";
 import { capital, LIMB_NAMES } from "~/words/slot";
 
@@ -143,24 +144,6 @@ function KeyList({ keys }: { readonly keys: Listening["keys"] }) {
           <kbd className="key">{nameCode(keys[limb] ?? DEFAULT_LISTENING.keys[limb])}</kbd> {LIMB_NAMES[limb]}
         </span>
       ))}
-    </p>
-  );
-}
-
-const TROUBLE = {
-  missing: "This browser has no Web MIDI. Use another one, the keyboard, or judge yourself.",
-  refused: "MIDI was not allowed. Allow it beside the address, then choose Pads again.",
-  nothing: "Nothing is plugged in. Plug the kit in: it is found at once, and nothing of this sitting is lost.",
-} as const;
-
-export function MidiNote({ midi }: { readonly midi: MidiState | null }) {
-  return (
-    <p role="status">
-      {!midi
-        ? "Asking for MIDI…"
-        : midi.trouble
-          ? TROUBLE[midi.trouble]
-          : `Listening to ${midi.devices.map(capital).join(", ")}.`}
     </p>
   );
 }

@@ -39,7 +39,7 @@ export interface ShedScreenProps {
   readonly plan: PlanRow | null;
 }
 
-const NO_HISTORY = { undo: () => {}, redo: () => {}, canUndo: false, canRedo: false };
+const pickNothing = () => {};
 
 export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
   const { content } = row;
@@ -81,7 +81,6 @@ export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
     if (to) training.choose(to.id);
   };
   useShedKeys({
-    history: NO_HISTORY,
     keyList,
     togglePlay: playback.toggle,
     rate: onRate,
@@ -91,7 +90,8 @@ export function ShedScreen({ row, grooves, plan }: ShedScreenProps) {
   const tempo = playback.tempo ?? step?.standing.tempo ?? content.tempo;
   const count = playback.countInBeat === null ? null : sayCountIn(playback.countInBeat, meter, content.countStyle);
   const section = useMemo(() => (timeline ? takeSection(timeline, 0) : null), [timeline]);
-  const shared = { strongHand: strongHandOf(hands), onPick: () => {}, cursor: null };
+  // Nothing is picked in the Shed: the pictures are to be played from, and drawn anew only when the notes are others.
+  const shared = { strongHand: strongHandOf(hands), onPick: pickNothing, cursor: null };
   return (
     <main className="flex-1 flex flex-col">
       <h1 className="sr-only">Shed</h1>

@@ -13,23 +13,23 @@ export interface TableKey<Scene> {
 
 /** What every screen with such a table has. */
 export interface KeyedScene {
-  readonly history: History;
+  /** Where there is something to be undone. */
+  readonly history?: History;
   readonly keyList: RefObject<HTMLDialogElement | null>;
 }
 
 /** What the focus keeps for itself: Space presses buttons, arrows move sliders. */
 export type KeepsKey = (key: string, focused: Element) => boolean;
 
-/** The table as the key list shows it, with undo and redo. */
-export function listTable<Scene>(name: string, table: readonly TableKey<Scene>[]): KeyGroup {
-  return {
-    name,
-    entries: [
-      ...table.map(({ keys, does }) => ({ keys: keys.map((key) => (key === " " ? "Space" : key)), does })),
-      { keys: ["Ctrl+Z"], does: "undo" },
-      { keys: ["Ctrl+Shift+Z"], does: "redo" },
-    ],
-  };
+const UNDO_KEYS = [
+  { keys: ["Ctrl+Z"], does: "undo" },
+  { keys: ["Ctrl+Shift+Z"], does: "redo" },
+] as const;
+
+/** The table as the key list shows it, with undo and redo where the screen has them. */
+export function listTable<Scene>(name: string, table: readonly TableKey<Scene>[], hasUndo = true): KeyGroup {
+  const own = table.map(({ keys, does }) => ({ keys: keys.map((key) => (key === " " ? "Space" : key)), does }));
+  return { name, entries: hasUndo ? [...own, ...UNDO_KEYS] : own };
 }
 
 export function useKeyTable<Scene extends KeyedScene>(
@@ -42,8 +42,8 @@ export function useKeyTable<Scene extends KeyedScene>(
       if (scene.keyList.current?.open || isTyping(event.target)) return;
       if ((event.ctrlKey || event.metaKey) && /^[zy]$/i.test(event.key)) {
         event.preventDefault();
-        if (event.key.toLowerCase() === "y" || event.shiftKey) scene.history.redo();
-        else scene.history.undo();
+        if (event.key.toLowerCase() === "y" || event.shiftKey) scene.history?.redo();
+        else scene.history?.undo();
         return;
       }
       if (event.ctrlKey || event.metaKey || event.altKey) return;

@@ -3,25 +3,18 @@ import { limitsOf } from "../kit/limits";
 import { measureTravel } from "../kit/travel";
 import { ALL_STROKES } from "../kit/voicing";
 import type { Phrase } from "../phrase";
+import { phraseOfLine } from "../testing/expecting";
 import { FOUR_PIECE, SMALL } from "../testing/kits";
-import { lineOf } from "../testing/lines";
-import { barTicks, bpm, type Meter, ticks } from "../time";
+import { bpm } from "../time";
 import { layOut } from "../timeline";
 import { STEP_KINDS } from "./kinds";
 import { makePlan, type Plan, reckonTempos } from "./plan";
 import { phraseOfStep } from "./step";
 
-const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
-
-function phraseOf(text: string, tempo: number, more: Partial<Phrase> = {}): Phrase {
-  return {
-    meter: FOUR_FOUR,
-    tempo: bpm(tempo),
-    window: { start: ticks(0), length: barTicks(FOUR_FOUR) },
-    line: lineOf(text),
-    ...more,
-  };
-}
+const phraseOf = (text: string, tempo: number, more: Partial<Phrase> = {}): Phrase => ({
+  ...phraseOfLine(text, tempo),
+  ...more,
+});
 
 const travel = measureTravel(FOUR_PIECE, limitsOf("working", "R"));
 const planOf = (phrase: Phrase, wish = {}): Plan => makePlan(phrase, travel, { goal: phrase.tempo, ...wish });

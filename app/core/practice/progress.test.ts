@@ -2,20 +2,14 @@ import { describe, expect, it } from "vitest";
 import { limitsOf } from "../kit/limits";
 import { measureTravel } from "../kit/travel";
 import type { Result } from "../listening/judge";
+import { phraseOfLine } from "../testing/expecting";
 import { FOUR_PIECE } from "../testing/kits";
-import { lineOf } from "../testing/lines";
-import { barTicks, bpm, type Meter, ticks } from "../time";
+import { bpm } from "../time";
 import { fallsApart } from "./climb";
 import { nextStep, planFor, recordResult, stepBack } from "./progress";
 import { NOT_BEGUN, type PlanState } from "./state";
 
-const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
-const phrase = {
-  meter: FOUR_FOUR,
-  tempo: bpm(80),
-  window: { start: ticks(0), length: barTicks(FOUR_FOUR) },
-  line: lineOf("@4 >R/t1LRK >RLR/f1K >RLRK >RLRL"),
-};
+const phrase = phraseOfLine("@4 >R/t1LRK >RLR/f1K >RLRK >RLRL", 80);
 const travel = measureTravel(FOUR_PIECE, limitsOf("working", "R"));
 const NEW = NOT_BEGUN;
 

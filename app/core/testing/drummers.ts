@@ -1,0 +1,37 @@
+/** Simulated drummers with one fault each, and lines that they play: for tests, and for timings. */
+
+import type { Drummer } from "../listening/drummer";
+import type { Fault, FaultKind } from "../listening/judge";
+import type { Limb } from "../stroke";
+
+/** Lines with hands, feet, ghosts, accents and a kick before hands, at tempos that players practise them at. */
+export const GHOSTED_LINES: readonly (readonly [line: string, tempo: number])[] = [
+  ["@4 >RlrL >RlrK >RlrL >RLKK", 90],
+  ["@6 >RlrrLK >RlrrLK >RLrlKK >RLRLRL", 60],
+  ["@4 >RlKR >LrKl >RlrK >RLRL", 75],
+];
+
+export interface FaultyDrummer {
+  readonly fault: string;
+  readonly set: Partial<Drummer>;
+  /** Whether a fault that was found is the one. */
+  readonly named: (fault: Fault) => boolean;
+}
+
+const isKind =
+  (...wanted: FaultKind[]) =>
+  ({ kind }: Fault) =>
+    wanted.includes(kind);
+const isLate = (who: Limb) => (fault: Fault) => fault.kind === "limb-late" && fault.limb === who;
+
+export const FAULTY_DRUMMERS: readonly FaultyDrummer[] = [
+  { fault: "unsteady", set: { steadiness: 38 }, named: isKind("unsteady", "uneven-limb") },
+  { fault: "rushing", set: { rushing: 0.03 }, named: isKind("rushing") },
+  { fault: "dragging", set: { rushing: -0.03 }, named: isKind("dragging") },
+  { fault: "weak left hand late", set: { weakLate: 35 }, named: isLate("L") },
+  { fault: "weak right hand late", set: { weakHand: "R", weakLate: 35 }, named: isLate("R") },
+  { fault: "late feet", set: { feetLate: 40 }, named: isLate("K") },
+  { fault: "missed ghosts", set: { missedGhosts: 0.6 }, named: isKind("missed-ghosts") },
+  { fault: "flams", set: { flams: 0.25 }, named: isKind("flams") },
+  { fault: "flat dynamics", set: { flatness: 0.9 }, named: isKind("ghosts-loud", "accents-weak") },
+];

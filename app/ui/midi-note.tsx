@@ -1,0 +1,22 @@
+/** Whether pads are heard, and if not, what to do. */
+
+import type { MidiState, MidiTrouble } from "~/input/midi";
+import { capital } from "~/words/slot";
+
+export const MIDI_TROUBLE: Record<MidiTrouble, string> = {
+  missing: "This browser has no Web MIDI. Use another one, the keyboard, or judge yourself.",
+  refused: "MIDI was not allowed. Allow it beside the address, then choose Pads again.",
+  nothing: "Nothing is plugged in. Plug the kit in: it is found at once, and nothing of this sitting is lost.",
+};
+
+export function MidiNote({ midi }: { readonly midi: MidiState | null }) {
+  return (
+    <p role="status">
+      {!midi
+        ? "Asking for MIDI…"
+        : midi.trouble
+          ? MIDI_TROUBLE[midi.trouble]
+          : `Listening to ${midi.devices.map(capital).join(", ")}.`}
+    </p>
+  );
+}
