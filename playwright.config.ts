@@ -10,7 +10,8 @@ export default defineConfig({
   outputDir: "test-results/browser",
   fullyParallel: true,
   workers: 2,
-  retries: 0,
+  // One more try for what a stalled machine spoils. `npm test` names the tests that needed it.
+  retries: 1,
   forbidOnly: true,
   // Generous: two browsers on two busy cores may take many times as long as one on a free machine.
   timeout: 180_000,

@@ -2,6 +2,10 @@ import { reactRouter } from "@react-router/dev/vite";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "vite";
 
+/** What only some screens need, however many of them: it comes when they do. */
+const LATER =
+  /base-ui|floating-ui|core\/(listening|search|moves|practice|graph)|library\/(cell|search|practice)|words\/(cell|moves|practice|search)/;
+
 export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],
   resolve: { tsconfigPaths: true },
@@ -17,7 +21,7 @@ export default defineConfig({
         rolldownOptions: {
           output: {
             // What several screens share comes as one file, not as some sixty small ones that are asked for one by one.
-            codeSplitting: { groups: [{ name: "shared", minShareCount: 6 }] },
+            codeSplitting: { groups: [{ name: "shared", minShareCount: 6, test: (id) => !LATER.test(id) }] },
           },
         },
       },

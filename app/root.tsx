@@ -1,15 +1,19 @@
-import { useContext, useEffect } from "react";
+import { useContext, useEffect, useMemo } from "react";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
+import { CommandsProvider } from "~/commands/commands";
+import { currentBook } from "~/library/current";
+import { DEFAULT_PREFERENCES, loadPreferences } from "~/library/preferences";
+import { AppShell, BareShell } from "~/screens/shell";
+import { Notice } from "~/session/notice";
+import { PlayerProvider, type ShippedKit, usePlayer } from "~/session/player";
+import { PreferencesProvider, usePreferences } from "~/session/preferences";
+import { SessionProvider, useSound } from "~/session/session";
 import type { Route } from "./+types/root";
 import "./app.css";
 import { loadKits } from "./content";
 import { flushSaves } from "./data/autosave";
-import { currentBook } from "./data/current";
-import { DEFAULT_PREFERENCES, loadPreferences } from "./data/preferences";
 import { listBin, listRows } from "./data/rows";
 import { PageContext } from "./ui/page-context";
-import { chooseKit, limitsOfPlayer, type ShippedKit, setRig } from "./ui/rig";
-import { AppShell } from "./ui/shell";
 import { Trouble } from "./ui/trouble";
 
 export const meta: Route.MetaFunction = () => [
@@ -38,8 +42,6 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
     console.error(error);
     return { preferences: DEFAULT_PREFERENCES, own: [], binned: [] };
   });
-  // Before any screen is drawn: what it works out, it works out for this kit.
-  setRig(chooseKit(loaded.preferences, kits, loaded.own), limitsOfPlayer(loaded.preferences));
   return { ...loaded, kits };
 }
 
@@ -87,31 +89,51 @@ export function HydrateFallback() {
 }
 
 export default function App({ loaderData }: Route.ComponentProps) {
-  const { theme } = loaderData.preferences;
+  const { preferences, kits: shipped, own, binned } = loaderData;
+  const kits = useMemo(() => ({ shipped, own, binned }), [shipped, own, binned]);
+  return (
+    <PreferencesProvider stored={preferences}>
+      <SessionProvider>
+        <PlayerProvider kits={kits}>
+          <SetUp />
+          <CommandsProvider>
+            <AppShell>
+              <Outlet />
+            </AppShell>
+            <Notice />
+          </CommandsProvider>
+        </PlayerProvider>
+      </SessionProvider>
+    </PreferencesProvider>
+  );
+}
+
+/** What follows from the preferences outside the page's own tree: the document's theme, and the sound's volume and kit. */
+function SetUp() {
+  const [{ theme, volume }] = usePreferences();
+  const { kit } = usePlayer();
+  const sound = useSound();
   useEffect(() => {
     if (theme === "system") delete document.documentElement.dataset.theme;
     else document.documentElement.dataset.theme = theme;
   }, [theme]);
-  return (
-    <AppShell>
-      <Outlet />
-    </AppShell>
-  );
+  useEffect(() => sound.set({ volume, kit }), [sound, volume, kit]);
+  return null;
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const missing = isRouteErrorResponse(error) && error.status === 404;
   return (
-    <AppShell>
+    <BareShell>
       <Trouble
         title={missing ? "There is nothing at this address" : "Something broke here"}
         what={
           missing
-            ? "The page may have been renamed, or the address is mistyped."
-            : "Your fills are safe in this browser. What you typed last was written down as you typed."
+            ? "The page may have moved, or the address is mistyped."
+            : "Your fills are safe in this browser. Your last edit was written down as you typed."
         }
         detail={error instanceof Error ? error.message : undefined}
       />
-    </AppShell>
+    </BareShell>
   );
 }

@@ -1,25 +1,34 @@
-import { index, type RouteConfig, route } from "@react-router/dev/routes";
+import { index, prefix, type RouteConfig, route } from "@react-router/dev/routes";
+
+/** Where the places of a fill were before a fill had one address. */
+const OLD = ["stack", "floor", "grooves", "shed"].map((name) =>
+  route(`${name}/:fillId?`, "routes/old-address.ts", { id: `old-${name}` }),
+);
 
 export default [
   index("routes/shelf.tsx"),
-  route("stack", "routes/latest.ts"),
-  route("stack/:fillId", "routes/stack.tsx"),
-  route("cells", "routes/latest-cell.ts"),
-  route("cells/book", "routes/cell-book.ts"),
-  route("cells/:cellId", "routes/cells.tsx"),
-  route("fit", "routes/fit-latest.ts"),
+  route("fills", "routes/fills.ts"),
+  route("fills/:fillId", "routes/fill/fill.tsx", [
+    index("routes/fill/first-tab.ts"),
+    route("stack", "routes/fill/stack.ts"),
+    route("floor", "routes/fill/floor.tsx"),
+    route("groove", "routes/fill/groove.tsx"),
+    route("shed", "routes/fill/shed.tsx"),
+    route("sheet", "routes/fill/sheet.ts"),
+  ]),
+  ...prefix("cells", [
+    index("routes/latest-cell.ts"),
+    route("book", "routes/cell-book.ts"),
+    route(":cellId", "routes/cells.tsx"),
+  ]),
+  route("fit", "routes/searches.ts"),
   route("fit/:searchId", "routes/fit.tsx"),
-  route("floor", "routes/floor-latest.ts"),
-  route("floor/kits", "routes/kits.ts"),
-  route("floor/:fillId", "routes/floor.tsx"),
-  route("grooves", "routes/grooves-latest.ts"),
   route("grooves/own", "routes/own-grooves.ts"),
   route("grooves/own/:grooveId", "routes/own-groove.tsx"),
-  route("grooves/:fillId", "routes/grooves.tsx"),
-  route("shed", "routes/shed-latest.ts"),
-  route("shed/:fillId", "routes/shed.tsx"),
+  route("kits", "routes/kits.ts"),
   route("log", "routes/log.tsx"),
   route("setup", "routes/setup.tsx"),
   route("content/demo", "routes/demo-content.ts"),
+  ...OLD,
   route("*", "routes/not-found.tsx"),
 ] satisfies RouteConfig;

@@ -125,7 +125,7 @@ const rows = [];
   // 30 offers of moves on a cell: worked out, drawn into the page and laid out after a change, before it is painted.
   const { page, context } = await openStack();
   await page.goto(`http://127.0.0.1:${PORT}/cells/single-paradiddle`);
-  const moves = page.getByRole("region", { name: "Bench of moves" });
+  const moves = page.getByRole("region", { name: "Moves", exact: true });
   await moves.getByRole("button", { name: "Mirror", exact: true }).waitFor();
   for (const group of [0, 1]) {
     // Scrolled through, so that 30 and more have been drawn.
@@ -153,11 +153,11 @@ const rows = [];
   // A surface moved step by step, as while it is dragged: kit, ceiling and plan anew each time, before it is painted.
   const { page, context } = await openStack();
   await page.getByRole("textbox", { name: "Stick line" }).fill("@4 >RlrrL RLRRLK >RlrrL RLRRL >RlrrL RLRRLK");
-  await page.getByRole("combobox", { name: "Window" }).selectOption("two bars");
-  await page.getByRole("combobox", { name: "Voicing" }).selectOption("there-and-back");
-  await page.getByRole("link", { name: "Floor", exact: true }).last().click();
+  await page.getByRole("combobox", { name: "Space to fill" }).selectOption("two bars");
+  await page.getByRole("combobox", { name: "Orchestration" }).selectOption("there-and-back");
+  await page.getByRole("link", { name: "Floor", exact: true }).click();
   await page.getByRole("tab", { name: "Kit" }).click();
-  await page.getByRole("button", { name: "Make it my own" }).click();
+  await page.getByRole("button", { name: "Copy to my kits" }).click();
   await page.getByRole("textbox", { name: "Name of the kit" }).waitFor();
   const tom = page.getByRole("region", { name: "Floor plan" }).getByRole("button", { name: /^floor tom/ });
   const steps = await tom.evaluate(async (surface) => {
@@ -183,7 +183,7 @@ const rows = [];
   // The longest task of the page while the largest search is counted and its best are handed over.
   const { page, context } = await openStack();
   await page.goto(`http://127.0.0.1:${PORT}/fit`);
-  await page.getByRole("list", { name: "Ways found" }).getByRole("listitem").first().waitFor();
+  await page.getByRole("list", { name: "Results found" }).getByRole("listitem").first().waitFor();
   await page.waitForTimeout(1_000);
   await page.evaluate(() => {
     window.longest = 0;
@@ -205,8 +205,8 @@ const rows = [];
       window.longest = 0;
       return found;
     });
-  const window = page.getByRole("region", { name: "Window" });
-  await window.getByRole("combobox", { name: "Rate" }).selectOption("8");
+  const window = page.getByRole("region", { name: "Space to fill" });
+  await window.getByRole("combobox", { name: "Note value" }).selectOption("8");
   await window.getByRole("combobox", { name: "Lasts" }).selectOption("4 bars");
   await page.waitForTimeout(2_000);
   await longest();
@@ -224,7 +224,7 @@ for (const slowed of [1, 6]) {
   // Two minutes of a busy fill while the page is held up for 100 ms in every second, on this processor and on a slower one.
   const { page, context } = await openStack();
   await page.getByRole("textbox", { name: "Stick line" }).fill("@8 [>RLrrLKRL]x3 'RLK{RR}L(RK)LK");
-  await page.getByRole("spinbutton", { name: "Tempo" }).fill("132");
+  await page.getByRole("textbox", { name: "Tempo" }).fill("132");
   await page.getByRole("checkbox", { name: "Metronome" }).check();
   await page.waitForTimeout(1_000);
   const devtools = await context.newCDPSession(page);
@@ -250,10 +250,10 @@ for (const slowed of [1, 6]) {
   const { page, context } = await openStack();
   await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("7");
   await page.getByRole("button", { name: "Export" }).click();
-  await page.getByRole("button", { name: "Practice loops (WAV)…" }).click();
+  await page.getByRole("menuitem", { name: "Practice loops (WAV)…" }).click();
   const dialog = page.getByRole("dialog", { name: "Practice loops" });
   await dialog.getByRole("textbox", { name: /^Tempos/ }).fill("92");
-  await dialog.getByRole("combobox", { name: "How many times round" }).selectOption("1");
+  await dialog.getByRole("combobox", { name: "How many times" }).selectOption("1");
   await dialog.getByRole("combobox", { name: "Count-in of the file" }).selectOption("0");
   const times = [];
   for (let run = 0; run < 5; run++) {

@@ -1,50 +1,34 @@
 /** Timings of the engine, beside naive twins that do the same work the plain way. Medians of many runs. */
 
 import { loadRudiments } from "../app/content";
+import { describeLanding, measureFit } from "../app/core/fit";
+import { countWays, drawWays, takeBest, totalWays } from "../app/core/graph";
+import { usualSurface } from "../app/core/kit";
+import { formatLine, placeStrokes, readStickLine } from "../app/core/line";
+import { applyMove, findFamily, indexFamilies, type Move, oneLead, readCell } from "../app/core/moves";
 import {
-  applyMove,
-  barTicks,
-  bestWays,
-  bpm,
-  buildAutomaton,
   ceilingOfWay,
+  findOrchestrations,
+  isOrchestrationProblem,
+  makeOrchestrationScorer,
+  rankOrchestrations,
+} from "../app/core/orchestration-search";
+import { makeLine, openingRate } from "../app/core/phrase";
+import { findCeiling, limitsOf, listDemands, listVersions, makePlayer } from "../app/core/player";
+import {
+  bestWays,
+  buildAutomaton,
   compileSearch,
-  countWays,
-  describeLanding,
-  drawWays,
-  findCeiling,
-  findFamily,
-  findPlacings,
-  formatLine,
-  indexFamilies,
-  isPlacingProblem,
   isProblem,
-  layOut,
-  limitsOf,
-  listDemands,
-  listVersions,
-  type Move,
-  makeLine,
-  makePlacingScorer,
   makeScorer,
-  measureCycle,
-  measureFit,
-  measureTravel,
   NO_WEIGHTS,
-  oneLead,
-  openingRate,
-  PLACES,
-  placeStrokes,
-  rankPlacings,
-  readCell,
-  readStickLine,
   runToEnd,
   type SearchSpec,
-  takeBest,
-  ticks,
-  totalWays,
-  usualSurface,
-} from "../app/core";
+} from "../app/core/search";
+import { PLACES } from "../app/core/stroke";
+import { WORKING } from "../app/core/testing/kits";
+import { barTicks, bpm, measureCycle, ticks } from "../app/core/time";
+import { layOut } from "../app/core/timeline";
 import {
   countByAutomaton,
   countByListing,
@@ -81,7 +65,7 @@ function toLanding(text: string) {
   const line = readStickLine(text).line ?? makeLine([]);
   const timeline = layOut({ meter: METER, tempo: bpm(120), window: TWO_BARS, line });
   const fit = measureFit(timeline, openingRate(line));
-  return [fit, describeLanding(timeline), fit.used > 0 ? measureCycle(fit.used, METER) : null];
+  return [fit, describeLanding(timeline, WORKING), fit.used > 0 ? measureCycle(fit.used, METER) : null];
 }
 
 /** The naive twin: every slot's start summed anew as a fraction of a whole note, in whole numbers of any size. */
@@ -158,7 +142,7 @@ const rows: readonly (readonly [work: string, hold: string, ours: number, twin: 
   ["family of a cell of 64 slots among forty rudiments", "-", time(50, () => findFamily(families, cell64)), null],
 ];
 const KIT = { surfaces: PLACES.filter((place) => place !== "ho" && place !== "rb").map(usualSurface) };
-const TRAVEL = measureTravel(KIT, limitsOf("advanced", "R"));
+const TRAVEL = makePlayer(KIT, limitsOf("advanced", "R"));
 const lineOf64 = readStickLine(LINE).line ?? makeLine([]);
 const travelling = placeStrokes(
   lineOf64,
@@ -169,13 +153,13 @@ const travelling = placeStrokes(
 const phrase64 = { meter: METER, tempo: bpm(60), window: TWO_BARS, line: travelling };
 /** From the kit anew, as while a surface is dragged. */
 function toCeiling() {
-  const travel = measureTravel(KIT, TRAVEL.limits);
-  return findCeiling(layOut(phrase64, KIT), travel);
+  const player = makePlayer(KIT, TRAVEL.limits);
+  return findCeiling(layOut(phrase64, KIT), player);
 }
 /** The naive twin steps through tempos by halves of a beat a minute until something is too fast. */
 function stepToCeiling() {
   const demands = (tempo: number) =>
-    listDemands(layOut({ ...phrase64, tempo: bpm(tempo) }, KIT), measureTravel(KIT, TRAVEL.limits));
+    listDemands(layOut({ ...phrase64, tempo: bpm(tempo) }, KIT), makePlayer(KIT, TRAVEL.limits));
   let tempo = 20;
   while (tempo < 400 && demands(tempo).every((demand) => demand.bpm >= tempo)) tempo += 0.5;
   return tempo;
@@ -204,24 +188,24 @@ for (const [work, hold, ours, twin] of reach) {
 }
 
 const TEN = ["sn", "t1", "t2", "t3", "f1", "f2", "hh", "rd", "c1", "c2"] as const;
-function placingsOf(text: string, tempo: number) {
+function orchestrationsOf(text: string, tempo: number) {
   const line = readStickLine(text).line ?? makeLine([]);
   const timeline = layOut({ meter: METER, tempo: bpm(tempo), window: TWO_BARS, line }, KIT);
-  const found = findPlacings({ timeline, travel: TRAVEL, surfaces: TEN });
-  if (isPlacingProblem(found)) throw new Error(found.code);
+  const found = findOrchestrations({ timeline, player: TRAVEL, surfaces: TEN });
+  if (isOrchestrationProblem(found)) throw new Error(found.code);
   return found;
 }
 const STROKES_32 = "@4 >RlrrLRLrRLRRLrll>RlrrLRLrRLRRLrll";
 const WEIGHTS = { ease: 40, travel: 40, melody: 30, contrast: 30, crossing: -60, backbeat: 40 };
 function countAndRank() {
-  const found = placingsOf(STROKES_32, 110);
+  const found = orchestrationsOf(STROKES_32, 110);
   const total = totalWays(countWays(found.graph));
-  const best = takeBest(rankPlacings(found, makePlacingScorer(found, WEIGHTS)), 50);
+  const best = takeBest(rankOrchestrations(found, makeOrchestrationScorer(found, WEIGHTS)), 50);
   return { total, best };
 }
-/** The twin lists every placing of a shorter phrase and asks each for its ceiling. */
-function listPlacings(text: string, tempo: number): bigint {
-  const found = placingsOf(text, tempo);
+/** The twin lists every orchestration of a shorter phrase and asks each for its ceiling. */
+function listOrchestrations(text: string, tempo: number): bigint {
+  const found = orchestrationsOf(text, tempo);
   let many = 0n;
   const walk = (way: number[]) => {
     if (way.length < found.steps.length) {
@@ -232,17 +216,17 @@ function listPlacings(text: string, tempo: number): bigint {
   return many;
 }
 const FOUR_STROKES = "@4 RLRL";
-if (listPlacings(FOUR_STROKES, 150) !== totalWays(countWays(placingsOf(FOUR_STROKES, 150).graph))) {
+if (listOrchestrations(FOUR_STROKES, 150) !== totalWays(countWays(orchestrationsOf(FOUR_STROKES, 150).graph))) {
   throw new Error("counting and listing do not agree");
 }
 console.log(
-  `exact count and best 50 placings: 32 strokes, 10 surfaces (${sayLarge(countAndRank().total)})`.padEnd(78),
+  `exact count and best 50 orchestrations: 32 strokes, 10 surfaces (${sayLarge(countAndRank().total)})`.padEnd(78),
   "150 ms".padStart(9),
   `${time(20, countAndRank).toFixed(1)} ms`.padStart(12),
 );
 const [fourOurs, fourTwin] = [
-  time(20, () => totalWays(countWays(placingsOf(FOUR_STROKES, 150).graph))),
-  time(2, () => listPlacings(FOUR_STROKES, 150)),
+  time(20, () => totalWays(countWays(orchestrationsOf(FOUR_STROKES, 150).graph))),
+  time(2, () => listOrchestrations(FOUR_STROKES, 150)),
 ];
 console.log(
   "exact count of 4 strokes, 10 surfaces; listing all 10 000 beside it".padEnd(78),
@@ -274,7 +258,7 @@ const searches: readonly (readonly [work: string, hold: string, ours: number])[]
     "best 200 of the same",
     "200 ms",
     time(20, () => {
-      const scorer = makeScorer(ready as Exclude<typeof ready, { code: string }>, weights);
+      const scorer = makeScorer(ready as Exclude<typeof ready, { code: string }>, weights, WORKING);
       return bestWays(buildFor(scorer.extra), scorer, 200);
     }),
   ],

@@ -20,7 +20,7 @@ await timeMarks();
 await timeLog();
 
 async function timeMarks() {
-  await page.goto(`http://127.0.0.1:${PORT}/shed/demo-gravel-road`);
+  await page.goto(`http://127.0.0.1:${PORT}/fills/demo-gravel-road/shed`);
   await page.getByText("Keyboard", { exact: true }).click();
   await page.getByRole("button", { name: /All of it on one drum/ }).click();
   await page.getByRole("button", { name: "Play", exact: true }).click();

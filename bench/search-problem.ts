@@ -1,24 +1,19 @@
 /** The searches that are timed, and two twins that do the same work another way. */
 
 import Logic from "logic-solver";
+import { countWays, totalWays } from "../app/core/graph";
+import { readCell } from "../app/core/moves";
 import {
-  bpm,
   buildAutomaton,
   type Compiled,
   compileSearch,
-  countWays,
   isProblem,
-  LIMBS,
-  makeRate,
   type PoolEntry,
-  type Rate,
-  readCell,
   runToEnd,
   type SearchSpec,
-  slotTicks,
-  ticks,
-  totalWays,
-} from "../app/core";
+} from "../app/core/search";
+import { LIMBS } from "../app/core/stroke";
+import { bpm, makeRate, type Rate, slotTicks, ticks } from "../app/core/time";
 
 /** 24 cells of 2 to 9 slots. */
 export const MANY_CELLS =

@@ -38,9 +38,9 @@ test.describe("axe finds nothing, by day and by night", () => {
   test.beforeEach(async ({ page }) => {
     await openShelf(page);
     await page.getByRole("link", { name: "Setup" }).click();
-    for (const theme of ["Backline", "Daylight"]) {
+    for (const theme of ["Dark", "Light"]) {
       await page.getByRole("radio", { name: theme }).check();
-      await expect(page.locator("html")).toHaveAttribute("data-theme", theme.toLowerCase());
+      await expect(page.locator("html")).toHaveAttribute("data-theme", theme === "Dark" ? "backline" : "daylight");
     }
   });
   test("on the Shelf, Cells, Fit, and an address that is none", async ({ page }) => {
@@ -49,8 +49,8 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expect(page.getByRole("heading", { level: 2, name: "Single paradiddle" })).toBeVisible();
     await expectClean(page);
     await page.getByRole("link", { name: "Fit", exact: true }).click();
-    await expect(page.getByRole("list", { name: "Ways found" }).getByRole("listitem").first()).toBeVisible();
-    await page.getByText("Band figure").click();
+    await expect(page.getByRole("list", { name: "Results found" }).getByRole("listitem").first()).toBeVisible();
+    await page.getByText("Band hits").click();
     await expectClean(page);
     await page.getByRole("link", { name: "Shelf" }).click();
     await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
@@ -60,30 +60,34 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expectClean(page);
   });
   test("on the Floor, with each of its panels", async ({ page }) => {
-    await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Floor" }).click();
+    await page.getByRole("link", { name: "Fill", exact: true }).click();
+    await page.getByRole("link", { name: "Floor", exact: true }).click();
     await page.getByRole("button", { name: "By cell" }).click();
-    await page.getByRole("button", { name: "for all strokes of the hands" }).click();
+    await page.getByRole("button", { name: "all hand strokes" }).click();
     await expectClean(page);
-    await page.getByRole("tab", { name: "Placings" }).click();
-    const found = page.getByRole("list", { name: "Placings found" }).getByRole("button", { name: /^Placing/ });
+    await page.getByRole("tab", { name: "Find more" }).click();
+    const found = page
+      .getByRole("list", { name: "Orchestrations found" })
+      .getByRole("button", { name: /^Orchestration/ });
     await found.first().click();
-    await expect(page.getByText("On trial: Placing 1")).toBeVisible();
+    await expect(page.getByText("Orchestration 1")).toBeVisible();
     await expectClean(page);
     for (const name of ["Versions", "Hands", "Kit"]) {
       await page.getByRole("tab", { name }).click();
       if (name === "Kit") {
-        await page.getByRole("button", { name: "Make it my own" }).click();
+        await page.getByRole("button", { name: "Copy to my kits" }).click();
         await expect(page.getByRole("textbox", { name: "Name of the kit" })).toBeVisible();
         await page.getByRole("button", { name: /^snare:/ }).click();
-        await page.getByRole("button", { name: "Take away" }).click();
-        await expect(page.getByText(/The kit has no snare/)).toBeVisible();
+        await page.getByRole("button", { name: "Remove" }).click();
+        await expect(page.getByText(/This kit has no snare/)).toBeVisible();
       }
       await expectClean(page);
     }
   });
   test("in the Shed and on the Log", async ({ page }) => {
-    await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Shed" }).click();
-    await page.getByText("Simulated", { exact: true }).click();
+    await page.getByRole("link", { name: "Fill", exact: true }).click();
+    await page.getByRole("link", { name: "Shed", exact: true }).click();
+    await page.getByText("Demo drummer", { exact: true }).click();
     await page.getByRole("button", { name: "Play", exact: true }).click();
     await expect(page.getByRole("region", { name: "Numbers of the last repeat" })).toBeVisible();
     await page.getByRole("button", { name: "Stop", exact: true }).click();
@@ -97,12 +101,13 @@ test.describe("axe finds nothing, by day and by night", () => {
     }
   });
   test("on Grooves, with each of its panels, while practising, and on a groove of one's own", async ({ page }) => {
-    await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Grooves" }).click();
+    await page.getByRole("link", { name: "Fill", exact: true }).click();
+    await page.getByRole("link", { name: "Groove", exact: true }).click();
     await expect(noteNumber(page.getByRole("region", { name: "Score" }), 0).first()).toBeVisible();
     await expectClean(page);
     for (const name of ["Form", "Feel", "Backbeat"]) {
       await page.getByRole("tab", { name }).click();
-      if (name === "Feel") await page.getByRole("checkbox", { name: /another feel/ }).check();
+      if (name === "Feel") await page.getByRole("checkbox", { name: /different feel/ }).check();
       await expectClean(page);
     }
     await page.keyboard.press("p");
@@ -112,12 +117,12 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expectClean(page);
     await page.getByRole("button", { name: "Close" }).click();
     await page.getByRole("button", { name: "Export" }).click();
-    await page.getByRole("button", { name: "Practice loops (WAV)…" }).click();
+    await page.getByRole("menuitem", { name: "Practice loops (WAV)…" }).click();
     await page.getByRole("textbox", { name: /^Tempos/ }).fill("no tempo");
     await expectClean(page);
     await page.keyboard.press("Escape");
     await page.getByRole("tab", { name: "Groove", exact: true }).click();
-    await page.getByRole("button", { name: "Write a groove" }).click();
+    await page.getByRole("button", { name: "New groove" }).click();
     await page.getByRole("textbox", { name: "Stick line" }).fill("@4 KLK");
     await expect(page.getByText(/too short/)).toBeVisible();
     await expectClean(page);
@@ -125,24 +130,24 @@ test.describe("axe finds nothing, by day and by night", () => {
   test("on the Stack: with a note and all that opens, with the moves and the book, with problems, with its list of keys", async ({
     page,
   }) => {
-    await page.getByRole("link", { name: "Stack", exact: true }).click();
+    await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Fill" }).click();
     const grid = page.getByRole("grid", { name: /Stack/ });
     await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
     const line = page.getByRole("textbox", { name: "Stick line" });
     await line.fill("@4 RLRRLx3");
     await noteNumber(grid, 1).click();
-    await page.getByRole("button", { name: /How it may end/ }).click();
-    await page.getByRole("button", { name: "Band figure" }).click();
+    await page.getByRole("button", { name: /^. Endings/ }).click();
+    await page.getByRole("button", { name: "Band hits" }).click();
     await page.getByRole("textbox", { name: "The band plays" }).fill("332");
     await page.getByRole("button", { name: /Where each repeat begins/ }).click();
-    await expect(page.getByRole("region", { name: "Ways to close" }).getByRole("button").nth(3)).toBeVisible();
+    await expect(page.getByRole("region", { name: "Fix the length" }).getByRole("button").nth(3)).toBeVisible();
     await expectClean(page);
     await noteNumber(grid, 1).click();
     await page.keyboard.press("t");
     await expect(page.getByRole("dialog", { name: "Moves on the chosen cells" })).toBeVisible();
     await expectClean(page);
-    await page.getByRole("tab", { name: "Cells of the book" }).click();
-    await expect(page.getByRole("button", { name: "Put in Single paradiddle", exact: true })).toBeVisible();
+    await page.getByRole("tab", { name: "Insert a cell" }).click();
+    await expect(page.getByRole("button", { name: "Insert Single paradiddle", exact: true })).toBeVisible();
     await expectClean(page);
     await page.keyboard.press("Escape");
     await line.fill("@4 RLZ {RL");
@@ -170,7 +175,7 @@ test("an open-handed player keeps the fills and changes the groove", async ({ pa
   await openLine(page, "@4 >RlrrL");
   await page.getByRole("link", { name: "Setup" }).click();
   await page.getByRole("radio", { name: /^Open-handed/ }).check();
-  await page.getByRole("link", { name: "Stack", exact: true }).click();
+  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Fill" }).click();
   await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue("@4 >RlrrL");
   await expect(noteNumber(page.getByRole("grid", { name: /Stack/ }), 0).locator("circle.coin-solid")).toHaveCount(1);
 });

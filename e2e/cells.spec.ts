@@ -12,7 +12,7 @@ async function openRudiment(page: Page, name: string) {
 const recipe = (page: Page) => page.getByRole("region", { name: "Recipe" });
 const shownStep = (page: Page) => recipe(page).getByRole("button", { pressed: true });
 const move = (page: Page, name: string) =>
-  page.getByRole("region", { name: "Bench of moves" }).getByRole("button", { name, exact: true });
+  page.getByRole("region", { name: "Moves", exact: true }).getByRole("button", { name, exact: true });
 const book = (page: Page) => page.getByRole("navigation", { name: "Book of cells" });
 
 test.describe("from a rudiment to the Stack", () => {
@@ -24,7 +24,7 @@ test.describe("from a rudiment to the Stack", () => {
     await expect(shownStep(page)).toContainText(">RLRRLKK");
     await move(page, "Mirror").click();
     await expect(shownStep(page)).toContainText(">LRLLRKK");
-    await expect(recipe(page)).toContainText("Rights and lefts change over");
+    await expect(recipe(page)).toContainText("Swaps right and left");
     await page.getByRole("textbox", { name: "Name" }).fill("Ladder seven");
     await page.getByRole("button", { name: "Keep", exact: true }).click();
     await expect(page.getByRole("heading", { level: 2, name: "Ladder seven" })).toBeVisible();
@@ -33,13 +33,13 @@ test.describe("from a rudiment to the Stack", () => {
     await page.getByRole("button", { name: "New fill" }).click();
     const { line, verdict } = stackOf(page);
     await expect(line).toHaveValue("@4 >LRLLRKKx2");
-    await expect(verdict).toContainText("14 of 16 slots");
+    await expect(verdict).toContainText("14 of 16 sixteenths");
 
     // The place of the chosen note is remembered while one is away.
     await noteNumber(page.getByRole("listbox", { name: /^Rail/ }), 2).click();
     await page.getByRole("link", { name: "Cells" }).click();
     await page.getByRole("button", { name: /^Into Ladder seven/ }).click();
-    await expect(page.getByText("“Ladder seven” is cell 2 now.")).toBeVisible();
+    await expect(page.getByText("“Ladder seven” is now cell 2.")).toBeVisible();
     await expect(line).toHaveValue("@4 >LRLLRKK >LRLLRKK >LRLLRKK");
   });
 
@@ -52,7 +52,7 @@ test.describe("from a rudiment to the Stack", () => {
     await page.keyboard.press("Shift+ArrowLeft");
     await expect(shownStep(page)).toContainText(">RKRR");
     await page.keyboard.press(".");
-    await expect(page.getByRole("checkbox", { name: /in place of the step/ })).toBeChecked();
+    await expect(page.getByRole("checkbox", { name: /Replace the step/ })).toBeChecked();
     await page.keyboard.press("Shift+k");
     await expect(shownStep(page)).toContainText(">KLKK");
     // What follows in the chain follows from the new step.
@@ -64,12 +64,15 @@ test.describe("from a rudiment to the Stack", () => {
     await page.keyboard.press("Control+Shift+z");
     await expect(recipe(page).getByRole("button", { name: "Step: Rights to kicks", exact: true })).toBeVisible();
     await page.reload();
-    await expect(page.getByText("What you did here last had not been kept; here it is.")).toBeVisible();
+    await expect(page.getByText("Your last changes to this cell are still here.")).toBeVisible();
     await expect(recipe(page).getByRole("button", { name: "Step: Rights to kicks", exact: true })).toBeVisible();
-    await recipe(page).getByRole("button", { name: "Take out the step: Rights to kicks" }).click();
+    await recipe(page).getByRole("button", { name: "Start over" }).click();
+    await expect(recipe(page).getByRole("listitem")).toHaveCount(1);
+    await page.keyboard.press("Control+z");
+    await recipe(page).getByRole("button", { name: "Remove the step: Rights to kicks" }).click();
     await expect(recipe(page)).toContainText(">RLRRK");
     await page.keyboard.press("?");
-    await expect(page.getByRole("dialog")).toContainText("split the doubles");
+    await expect(page.getByRole("dialog")).toContainText("Split the doubles");
   });
 });
 
@@ -90,13 +93,13 @@ test.describe("what cannot be", () => {
     await openShelf(page);
     await page.getByRole("link", { name: "Cells" }).click();
     await book(page).getByRole("link", { name: "New" }).click();
-    const origin = page.getByRole("textbox", { name: "Sticking to begin with" });
+    const origin = page.getByRole("textbox", { name: "Sticking to start with" });
     await origin.fill("RLRRL");
     await origin.fill("RLRRLZ");
-    await expect(page.getByRole("alert")).toContainText("This is no sticking yet");
+    await expect(page.getByRole("alert")).toContainText("This isn't a sticking yet");
     await expect(page.getByRole("group", { name: "The cell" }).getByRole("button")).toHaveCount(5);
     await origin.fill("----");
-    await expect(move(page, "Mirror")).toHaveAccessibleDescription("It would stay as it is.");
+    await expect(move(page, "Mirror")).toHaveAccessibleDescription("It would change nothing.");
     await expect(page.getByText("silence only")).toBeVisible();
     await move(page, "Kicks in the gaps").click();
     await expect(shownStep(page)).toContainText("KKKK");
@@ -104,8 +107,8 @@ test.describe("what cannot be", () => {
     await expect(page.getByText("limbs together")).toBeVisible();
     await expect(shownStep(page)).toContainText("does nothing here");
     await origin.fill("RLRRLL".repeat(79));
-    await expect(page.getByText("474 slots", { exact: true })).toBeVisible();
-    await expect(page.getByText(/are drawn/)).toBeVisible();
+    await expect(page.getByText("474 notes", { exact: true })).toBeVisible();
+    await expect(page.getByText(/ shown/)).toBeVisible();
   });
 
   test("an own cell cannot come in twice by accident; turned, only on purpose", async ({ page }) => {
@@ -113,10 +116,10 @@ test.describe("what cannot be", () => {
     await page.getByRole("button", { name: "Keep", exact: true }).click();
     await expect(page.getByRole("button", { name: /^Delete/ })).toBeVisible();
     await page.getByRole("button", { name: "Keep as new" }).click();
-    await expect(page.getByText(/It is in your book already/)).toBeVisible();
+    await expect(page.getByText(/You already have this cell as/)).toBeVisible();
     await move(page, "Start 1 later").click();
     await page.getByRole("button", { name: "Keep as new" }).click();
-    await expect(page.getByText(/the same turned or mirrored/)).toBeVisible();
+    await expect(page.getByText(/same sticking rotated or mirrored/)).toBeVisible();
     await page.getByRole("button", { name: "Keep this one too" }).click();
     await expect(book(page).getByText("own", { exact: true })).toHaveCount(2);
     await page.getByRole("button", { name: /^Delete/ }).click();
@@ -162,18 +165,18 @@ test("a cell tells its family, its facts and both schools; two are compared", as
   await both.getByRole("button", { name: "Stop comparing" }).click();
   await expect(both).toHaveCount(0);
   const schools = page.getByRole("region", { name: "Two schools" });
-  await expect(schools).toContainText(/\d+ of \d+ slots have the other hand than the grid's/);
+  await expect(schools).toContainText(/\d+ of \d+ notes are on the other hand than in the grid/);
 });
 
 test("one sticking goes on the feet under another, until they meet", async ({ page }) => {
   await openRudiment(page, "Single paradiddle");
-  const bench = page.getByRole("region", { name: "Bench of moves" });
+  const bench = page.getByRole("region", { name: "Moves", exact: true });
   await bench.getByRole("combobox", { name: "with" }).selectOption({ label: "Five stroke roll" });
-  await expect(bench).toContainText("They meet again after 20 slots: hands 5 times, feet 4 times.");
+  await expect(bench).toContainText("They line up again after 20 notes: hands 5 times, feet 4 times.");
   await bench.getByRole("combobox", { name: "feet at" }).selectOption("double");
-  await expect(bench).toContainText(/meet again after \d+ slots/);
+  await expect(bench).toContainText(/line up again after \d+ notes/);
   await bench.getByRole("combobox", { name: "feet at" }).selectOption("same");
-  await bench.getByRole("button", { name: /^Over / }).click();
+  await bench.getByRole("button", { name: /^Over RRLL/ }).click();
   await expect(page.getByRole("group", { name: "The cell" }).getByRole("button")).toHaveCount(20);
   await page.getByRole("button", { name: /^Play “?Mirror/ }).click();
   await expect(page.getByRole("button", { name: /^Play “?Mirror/ })).toHaveAttribute("aria-pressed", "true");
@@ -209,14 +212,14 @@ test.describe("on the Stack", () => {
     const { line, rail } = await openLine(page, "@4 RLRR LRLL RLRR LRLL");
     await noteNumber(rail, 1).click();
     await noteNumber(rail, 9).click({ modifiers: ["Shift"] });
-    await expect(page.getByText("cells 1 to 3 are chosen together")).toBeVisible();
+    await expect(page.getByText("cells 1 to 3 chosen")).toBeVisible();
     await page.getByRole("button", { name: "Moves" }).click();
     const moves = page.getByRole("dialog", { name: "Moves on the chosen cells" });
     await moves.getByRole("button", { name: "Add two kicks", exact: true }).click();
     await expect(line).toHaveValue("@4 RLRRLRLLRLRRKK LRLL");
     await expect(moves.getByRole("heading", { name: "Cell 1" })).toBeVisible();
     await moves.getByRole("link", { name: "Open on Cells" }).click();
-    await expect(page.getByRole("textbox", { name: "Sticking to begin with" })).toHaveValue("RLRRLRLLRLRRKK");
+    await expect(page.getByRole("textbox", { name: "Sticking to start with" })).toHaveValue("RLRRLRLLRLRRKK");
     await expect(page).toHaveURL(/\/cells\/new$/);
   });
 
@@ -224,26 +227,26 @@ test.describe("on the Stack", () => {
     const { line, grid } = await openLine(page, "@4 RLRRL RLRRLK");
     await noteNumber(grid, 1).click();
     await page.keyboard.press("c");
-    const palette = page.getByRole("dialog", { name: "Put in a cell" });
+    const palette = page.getByRole("dialog", { name: "Insert a cell" });
     await expect(palette).toContainText("After cell 1, in sixteenths");
     await palette.getByRole("searchbox").fill("flam tap");
-    await expect(palette.getByRole("button", { name: "Put in Flam tap" })).toBeVisible();
+    await expect(palette.getByRole("button", { name: "Insert Flam tap" })).toBeVisible();
     await page.keyboard.press("Enter");
-    await expect(page.getByText("“Flam tap” is cell 2 now.")).toBeVisible();
+    await expect(page.getByText("“Flam tap” is now cell 2.")).toBeVisible();
     await expect(line).toHaveValue(/^@4 RLRRL '>R\S+ RLRRLK$/);
   });
 
-  test("a move that is not exact at the rate says so; text that is being mended is left alone", async ({ page }) => {
+  test("a move that is not exact at the rate says so; text with an error is left alone", async ({ page }) => {
     const { line, grid } = await openLine(page, "@32 RR");
     await noteNumber(grid, 0).click();
     await page.getByRole("button", { name: "Moves" }).click();
     const moves = page.getByRole("dialog", { name: "Moves on the chosen cells" });
     await expect(moves.getByRole("button", { name: "Add a double kick", exact: true })).toHaveAccessibleDescription(
-      /cannot be shared so exactly/,
+      /doesn.t divide exactly/,
     );
     await line.fill("@4 RLRZ");
     await moves.getByRole("button", { name: "Add a kick", exact: true }).click();
-    await expect(page.getByText("Mend the line first: your text is kept as it is.")).toBeVisible();
+    await expect(page.getByText("Fix the error in the line first. Your text hasn't changed.")).toBeVisible();
     await expect(line).toHaveValue("@4 RLRZ");
   });
 });
@@ -287,7 +290,7 @@ test("led by the left: rudiments, moves and their words", async ({ page }) => {
   await page.keyboard.press("k");
   await expect(shownStep(page)).toContainText(">LKLL");
   await page.keyboard.press("Control+z");
-  await page.getByRole("button", { name: "New fill of all of it" }).click();
+  await page.getByRole("button", { name: "New fill from all of it" }).click();
   const { line, grid } = stackOf(page);
   await expect(line).toHaveValue("@4 >LRLL >RLRR");
   await expect(noteNumber(grid, 0).locator("circle.coin-solid")).toHaveCount(1);

@@ -4,7 +4,7 @@ import { downloadOf } from "./support";
 
 /** A fill of the demo in the Shed, on one of its steps. */
 async function openShed(page: Page, fill: string, step: RegExp) {
-  await page.goto(`/shed/${fill}`);
+  await page.goto(`/fills/${fill}/shed`);
   const plan = page.getByRole("region", { name: "Plan" });
   await plan.getByRole("button", { name: step }).click();
   return {
@@ -32,11 +32,11 @@ test("a whole practice with the simulated drummer: plan, rungs, the next step by
 }) => {
   const { plan, verdict, play, stop, listen, put } = await openShed(page, "demo-harbour-threes", /^1.* Hands alone/);
   await expect(plan.getByRole("button", { name: /In the groove/ })).toBeVisible();
-  await expect(plan.getByText(/the hands must not close the gap/)).toBeVisible();
-  await listen("Simulated");
+  await expect(plan.getByText(/Don.t close the gap/)).toBeVisible();
+  await listen("Demo drummer");
   await put("from", "160");
   await put("to", "168");
-  await plan.getByLabel("clean in a row").selectOption("1");
+  await plan.getByLabel("Clean in a row").selectOption("1");
   await play.click();
   await expect(verdict.getByText(/^Clean/)).toBeVisible();
   await expect(verdict.getByText(/^Up to 16\d\.|This step is learned/)).toBeVisible();
@@ -51,13 +51,13 @@ test("a whole practice with the simulated drummer: plan, rungs, the next step by
   await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Log" }).click();
   await page.getByRole("tab", { name: "Charts" }).click();
   await page.getByLabel("Fill").selectOption({ label: "Threes that run over" });
-  await expect(page.getByText(/Threes that run over: the whole was not clean yet; the goal is 96/)).toBeVisible();
+  await expect(page.getByText(/Threes that run over: not clean as a whole yet; the goal is 96/)).toBeVisible();
   await page.getByRole("tab", { name: "Runs" }).click();
   await page.getByRole("searchbox", { name: "Find runs" }).fill("threes that");
   const rows = page.getByRole("row", { name: /Threes that run over Hands alone/ });
   await expect(rows.first()).toContainText("clean");
   // The plan remembers.
-  await page.goto("/shed/demo-harbour-threes");
+  await page.goto("/fills/demo-harbour-threes/shed");
   await expect(page.getByRole("region", { name: "Plan" }).getByRole("heading")).toContainText("1 of");
 });
 
@@ -65,8 +65,8 @@ test("names the fault, marks it on the coins, and comes down; round the kit it s
   page,
 }) => {
   const { verdict, play, stop, listen, put } = await openShed(page, "demo-last-ferry", /All moves|First moves/);
-  await listen("Simulated");
-  await page.getByRole("slider", { name: "Weak hand late" }).fill("45");
+  await listen("Demo drummer");
+  await page.getByRole("slider", { name: "Other hand late" }).fill("45");
   await put("from", "120");
   await put("to", "130");
   await play.click();
@@ -74,8 +74,8 @@ test("names the fault, marks it on the coins, and comes down; round the kit it s
   const rail = page.getByRole("listbox", { name: "Rail of this step" });
   await expect(rail.locator('[data-mark="late"]').first()).toBeVisible();
   await expect(verdict.getByText(/^Down to/)).toBeVisible();
-  await expect(verdict.getByText(/round the kit it falls apart/)).toBeVisible();
-  await verdict.getByRole("button", { name: "Back to one drum" }).click();
+  await expect(verdict.getByText(/Round the kit it falls apart/)).toBeVisible();
+  await verdict.getByRole("button", { name: "Go back to one drum" }).click();
   await expect(page.getByRole("region", { name: "This step" })).toContainText("All of it on one drum");
   await expect(stop).toBeHidden();
 });

@@ -2,7 +2,9 @@ import { readFile } from "node:fs/promises";
 import { expect, test } from "@playwright/test";
 import { parseMidi } from "midi-file";
 import { loadRudiments } from "../app/content";
-import { countSlots, formatMeter, type Meter, readStickLine } from "../app/core";
+import { readStickLine } from "../app/core/line";
+import { countSlots } from "../app/core/phrase";
+import { formatMeter, type Meter } from "../app/core/time";
 import { exportAs, noteNumber, openShelf, stackOf } from "./support";
 
 test("the demo opens on a playable fill, with a book of at least twelve of its own", async ({ page }) => {
@@ -25,7 +27,7 @@ test("every fill of the demo opens, draws and is counted", async ({ page }) => {
     expect(notes).toBeGreaterThan(5);
     await expect(rail.getByRole("option")).toHaveCount(notes);
     await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
-    await expect(verdict).toContainText(/\d+ (of \d+ slots|slots at mixed rates)/);
+    await expect(verdict).toContainText(/\d+ (of \d+|notes, mixed values)/);
     await page.getByRole("link", { name: "Shelf" }).click();
   }
 });
@@ -37,7 +39,7 @@ test("each of the forty rudiments stands on the Stack, draws, sounds and is expo
   const [first, ...others] = loadRudiments();
   await page.getByRole("link", { name: "Cells" }).click();
   await page.getByRole("navigation", { name: "Book of cells" }).locator(`a[href="/cells/${first?.id}"]`).click();
-  await page.getByRole("button", { name: "New fill of all of it" }).click();
+  await page.getByRole("button", { name: "New fill from all of it" }).click();
   const { line, grid, play, stop, verdict } = stackOf(page);
   await expect(line).toHaveValue(first?.line ?? "");
   await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");

@@ -8,7 +8,7 @@ async function openFit(page: Page) {
 }
 
 const count = (page: Page) => page.getByRole("region", { name: "How many ways" });
-const ways = (page: Page) => page.getByRole("list", { name: "Ways found" }).getByRole("listitem");
+const ways = (page: Page) => page.getByRole("list", { name: "Results found" }).getByRole("listitem");
 const rules = (page: Page) => page.getByRole("region", { name: "Rules" });
 const pool = (page: Page) => page.getByRole("region", { name: "Pool" });
 
@@ -41,17 +41,17 @@ test.describe("the search", () => {
     await page.getByRole("button", { name: "Undo" }).click();
     await page.getByRole("button", { name: "Redo" }).click();
 
-    await page.getByRole("searchbox", { name: "Filter the ways found" }).fill("6-5-5");
+    await page.getByRole("searchbox", { name: "Filter the results" }).fill("6-5-5");
     await expect(ways(page)).toHaveCount(4);
-    await page.getByRole("searchbox", { name: "Filter the ways found" }).fill("");
-    await page.getByRole("button", { name: "Surprise me" }).click();
-    await expect(page.getByText(/drawn fairly, with seed \d+/)).toBeVisible();
-    await page.getByRole("button", { name: "The best" }).click();
-    await page.getByRole("button", { name: "More like way 1", exact: true }).click();
+    await page.getByRole("searchbox", { name: "Filter the results" }).fill("");
+    await page.getByRole("button", { name: "Random" }).click();
+    await expect(page.getByText(/random results \(seed \d+\)/)).toBeVisible();
+    await page.getByRole("button", { name: "Best" }).click();
+    await page.getByRole("button", { name: "More like result 1", exact: true }).click();
     await expect(page.getByText(/^the 11 most like/)).toBeVisible();
-    await page.getByRole("button", { name: "The best" }).click();
+    await page.getByRole("button", { name: "Best" }).click();
     await page.getByRole("combobox", { name: "Sorted by" }).selectOption("best landing");
-    await page.getByRole("button", { name: "Keep way 1", exact: true }).click();
+    await page.getByRole("button", { name: "Keep result 1", exact: true }).click();
     await expect(page.getByText(/is on the Shelf\.$/)).toBeVisible();
     await page.getByRole("link", { name: "Shelf" }).click();
     await expect(page.getByRole("listitem").filter({ hasText: "found" }).first()).toContainText("fits");
@@ -60,12 +60,15 @@ test.describe("the search", () => {
   test("by keyboard: heard one after another with the arrows, kept with one key", async ({ page }) => {
     await openFit(page);
     await fillPool(page, "RLRR", "RLK", "RL");
-    await expect(ways(page).first()).toBeVisible();
+    // Results of the pool before are still in sight while the search for this one begins.
+    await expect(count(page)).toContainText("49 ways");
+    await expect(ways(page)).toHaveCount(48);
+    await expect(page.getByRole("button", { name: "Stop the search" })).toHaveCount(0);
     await page.getByRole("heading", { name: "Pool" }).click();
     await page.keyboard.press("ArrowRight");
-    await expect(page.getByRole("button", { name: /^Way 1: .*sounding$/ })).toBeVisible();
+    await expect(page.getByRole("button", { name: /^Result 1: .*sounding$/ })).toBeVisible();
     await page.keyboard.press("ArrowRight");
-    await expect(page.getByRole("button", { name: /^Way 2: .*sounding$/ })).toBeVisible();
+    await expect(page.getByRole("button", { name: /^Result 2: .*sounding$/ })).toBeVisible();
     await page.keyboard.press("Space");
     await expect(page.getByRole("button", { name: "Play", exact: true })).toBeVisible();
     await page.keyboard.press("k");
@@ -73,9 +76,9 @@ test.describe("the search", () => {
     await page.keyboard.press("l");
     await expect(page.getByText(/most like/)).toBeVisible();
     await page.keyboard.press("s");
-    await expect(page.getByText(/drawn fairly/)).toBeVisible();
+    await expect(page.getByText(/random results/)).toBeVisible();
     await page.keyboard.press("?");
-    await expect(page.getByRole("dialog")).toContainText("more like this one");
+    await expect(page.getByRole("dialog")).toContainText("More like this one");
   });
 
   test("a huge number of ways is counted to the last one", async ({ page }) => {
@@ -86,11 +89,11 @@ test.describe("the search", () => {
         .getByRole("button", { name: /^Take out the rule/ })
         .first()
         .click();
-    const window = page.getByRole("region", { name: "Window" });
-    await window.getByRole("combobox", { name: "Rate" }).selectOption("8");
+    const window = page.getByRole("region", { name: "Space to fill" });
+    await window.getByRole("combobox", { name: "Note value" }).selectOption("8");
     await window.getByRole("combobox", { name: "Lasts" }).selectOption("4 bars");
     await expect(count(page)).toContainText((3n ** 128n).toLocaleString("en"));
-    await expect(count(page)).toContainText("to fill the 128 slots");
+    await expect(count(page)).toContainText("to fill the 128 notes");
     await expect(ways(page)).toHaveCount(48);
   });
 });
@@ -98,14 +101,14 @@ test.describe("the search", () => {
 test("the chosen way tells its landing and its endings, and opens on the Stack", async ({ page }) => {
   await openFit(page);
   await fillPool(page, "RLRRL", "RLRRLK");
-  await page.getByRole("button", { name: /^Way 1: / }).click();
-  const chosen = page.getByRole("region", { name: "The chosen way" });
-  await expect(chosen).toContainText(/Last note .*ms to the one/);
+  await page.getByRole("button", { name: /^Result 1: / }).click();
+  const chosen = page.getByRole("region", { name: "The chosen result" });
+  await expect(chosen).toContainText(/Time to reach the 1: \d+ ms/);
   await expect(chosen).toContainText("Crash and kick");
   await chosen.getByRole("button", { name: "Open on the Stack" }).click();
   const { line, verdict } = stackOf(page);
   await expect(line).toHaveValue(/^@4 RLRRL/);
-  await expect(verdict).toContainText("16 of 16 slots");
+  await expect(verdict).toContainText("16 of 16 sixteenths");
 });
 
 test("searches are named, kept apart, deleted and brought back", async ({ page }) => {
@@ -136,7 +139,7 @@ test.describe("what cannot be", () => {
     await rules(page).getByRole("button", { name: "Take out the rule: It starts with the kick" }).click();
     await expect(count(page)).toContainText("3 ways");
     await fillPool(page, "RLRRL");
-    await expect(count(page)).toContainText("do not add up to the window");
+    await expect(count(page)).toContainText("don't add up to the space");
   });
 
   test("an empty pool, part of a slot, a window that is too long: a clear word, and the rules are kept", async ({
@@ -146,20 +149,20 @@ test.describe("what cannot be", () => {
     await fillPool(page);
     await expect(count(page)).toContainText("The pool is empty");
     await pool(page).getByRole("textbox", { name: "Add a typed cell" }).fill("RLX");
-    await expect(pool(page).getByRole("alert")).toContainText("This is no sticking yet");
+    await expect(pool(page).getByRole("alert")).toContainText("This isn't a sticking yet");
     await fillPool(page, "RLK");
-    const window = page.getByRole("region", { name: "Window" });
+    const window = page.getByRole("region", { name: "Space to fill" });
     await window.getByRole("combobox", { name: "Meter" }).selectOption("7/8");
-    await window.getByRole("combobox", { name: "Rate" }).selectOption("3");
-    await expect(count(page)).toContainText("The window holds 10½ slots at this rate");
+    await window.getByRole("combobox", { name: "Note value" }).selectOption("3");
+    await expect(count(page)).toContainText("The space holds 10½ notes of this value");
     await window.getByRole("combobox", { name: "Meter" }).selectOption("4/4");
     await window.getByRole("combobox", { name: "Lasts" }).selectOption("4 bars");
-    await window.getByRole("combobox", { name: "Rate" }).selectOption("12");
-    await expect(count(page)).toContainText("The window has 192 slots; 128 are the most");
+    await window.getByRole("combobox", { name: "Note value" }).selectOption("12");
+    await expect(count(page)).toContainText("The space holds 192 notes, and the limit is 128");
     await expect(rules(page)).toContainText("No hand plays more than");
     await expect(page.getByText("Saved", { exact: true })).toBeVisible();
     await page.reload();
-    await expect(count(page)).toContainText("The window has 192 slots");
+    await expect(count(page)).toContainText("The space holds 192 notes");
   });
 
   test("a search can be stopped, and one whose worker dies is told", async ({ page }) => {
@@ -188,7 +191,7 @@ test.describe("what cannot be", () => {
         (globalThis as unknown as { workerMode: { now: string } }).workerMode.now = to;
       }, now);
     await page.getByRole("button", { name: "Stop the search" }).click();
-    await expect(count(page)).toContainText("The search was stopped. Your rules are kept.");
+    await expect(count(page)).toContainText("The search was stopped. Your rules are still there.");
     await set("dead");
     await page.getByRole("button", { name: "Search again" }).click();
     await expect(count(page)).toContainText("The search stopped by itself");
@@ -201,43 +204,43 @@ test.describe("what cannot be", () => {
 test.describe("on the Stack", () => {
   test("a phrase that does not fit is closed in one step, and undone in one", async ({ page }) => {
     const { line, verdict } = await openLine(page, "@4 RLRRLx3");
-    const closing = page.getByRole("region", { name: "Ways to close" });
+    const closing = page.getByRole("region", { name: "Fix the length" });
     await expect(closing).toBeVisible();
-    await closing.getByRole("button", { name: /^Begin 1 slot later/ }).click();
-    await expect(verdict).toContainText("15 of 15 slots");
+    await closing.getByRole("button", { name: /^Begin 1 note later/ }).click();
+    await expect(verdict).toContainText("15 of 15 sixteenths");
     await expect(closing).toHaveCount(0);
     await page.getByRole("button", { name: "Undo" }).click();
-    await closing.getByRole("button", { name: /^Round in 15 bars/ }).click();
+    await closing.getByRole("button", { name: /^Repeat for 15 bars/ }).click();
     await expect(line).toHaveValue("@4 RLRRLx48");
     await page.getByRole("button", { name: "Undo" }).click();
-    await closing.getByRole("combobox", { name: "or go on for" }).selectOption("2");
-    await closing.getByRole("button", { name: /^2 bars, then RL .*its beginning as the tail/ }).click();
+    await closing.getByRole("combobox", { name: "or fill" }).selectOption("2");
+    await closing.getByRole("button", { name: /^2 bars, then RL .*its beginning at the end/ }).click();
     await expect(line).toHaveValue("@4 RLRRLx6 RL");
-    await expect(verdict).toContainText("32 of 32 slots");
+    await expect(verdict).toContainText("32 of 32 sixteenths");
     await page.getByRole("button", { name: "Undo" }).click();
     await line.fill("@4 RLRRLKx4");
     await closing.getByRole("button", { name: /^Play it in sixteenth triplets/ }).click();
     await expect(line).toHaveValue("@6 RLRRLKx4");
-    await expect(page.getByRole("spinbutton", { name: "Tempo" })).toHaveValue("60");
+    await expect(page.getByRole("textbox", { name: "Tempo" })).toHaveValue("60");
     await line.fill("@4 RLRRLx3 RLK");
-    await closing.getByRole("button", { name: /^Cut 2 slots \(off the beginning/ }).click();
+    await closing.getByRole("button", { name: /^Cut 2 notes \(from the beginning/ }).click();
     await expect(line).toHaveValue("@4 RLRRLx3 K");
   });
 
   test("its window and cells go to a search of their own", async ({ page }) => {
     await openLine(page, "@6 RLRRLx4");
     await page.getByRole("textbox", { name: "Name of the fill" }).fill("Stairs");
-    await page.getByRole("button", { name: "Search for all ways" }).click();
+    await page.getByRole("button", { name: "Search for more" }).click();
     await expect(page.getByRole("textbox", { name: "Name of the search" })).toHaveValue("Ways for Stairs");
-    await expect(page.getByRole("combobox", { name: "Rate" })).toHaveValue("6");
-    await expect(count(page)).toContainText("to fill the 24 slots");
+    await expect(page.getByRole("combobox", { name: "Note value" })).toHaveValue("6");
+    await expect(count(page)).toContainText("to fill the 24 notes");
   });
 
   test("endings say what they need; a bad landing is mended in one step", async ({ page }) => {
     const { line } = await openLine(page, "@4 LRLRx4");
-    await page.getByRole("spinbutton", { name: "Tempo" }).fill("120");
-    const endings = page.getByRole("region", { name: "How it may end" });
-    await endings.getByRole("button", { name: /How it may end/ }).click();
+    await page.getByRole("textbox", { name: "Tempo" }).fill("120");
+    const endings = page.getByRole("region", { name: "Endings" });
+    await endings.getByRole("button", { name: /^. Endings/ }).click();
     await expect(endings).toContainText("right hand back to the hi-hat: 125 ms, too little");
     await endings.getByRole("button", { name: /^Lead with the other hand/ }).click();
     await expect(line).toHaveValue("@4 RLRLx4");
@@ -255,23 +258,23 @@ test.describe("on the Stack", () => {
     await page.getByRole("link", { name: "Shelf" }).click();
     await page.getByRole("button", { name: "New fill" }).click();
     await stackOf(page).line.fill("@4 RLRLx4");
-    await page.getByRole("spinbutton", { name: "Tempo" }).fill("120");
-    const endings = page.getByRole("region", { name: "How it may end" });
-    await endings.getByRole("button", { name: /How it may end/ }).click();
+    await page.getByRole("textbox", { name: "Tempo" }).fill("120");
+    const endings = page.getByRole("region", { name: "Endings" });
+    await endings.getByRole("button", { name: /^. Endings/ }).click();
     await expect(endings).toContainText("left hand back to the hi-hat: 125 ms, too little");
   });
 
   test("the band's figure is typed, picked and tapped; the rail shows who is with it", async ({ page }) => {
     const { rail } = await openLine(page, "@4 >RLR>LRL>RLRLRL>RLRL");
-    await page.getByRole("button", { name: "Band figure" }).click();
+    await page.getByRole("button", { name: "Band hits" }).click();
     const rhythm = page.getByRole("textbox", { name: "The band plays" });
     await rhythm.fill("332");
-    await expect(page.getByText("The fill is with the band at 3 of 3 hits.")).toBeVisible();
+    await expect(page.getByText("The fill catches 3 of 3 band hits.")).toBeVisible();
     await expect(rail.getByText("with the band", { exact: true })).toHaveCount(3);
     await rhythm.fill("3?2");
     await expect(page.getByText(/the last sound one stays/)).toBeVisible();
     await page.getByRole("combobox", { name: "or one of these" }).selectOption("off-beats");
-    await expect(page.getByText("The fill is with the band at 1 of 4 hits.")).toBeVisible();
+    await expect(page.getByText("The fill catches 1 of 4 band hits.")).toBeVisible();
     await page.getByRole("combobox", { name: "and the fill" }).selectOption("leaves it free");
     await page.getByRole("button", { name: /^Tap it/ }).click();
     await expect(rhythm).toHaveValue("x-------");
@@ -286,8 +289,11 @@ test.describe("on the Stack", () => {
     const { line, rail, verdict } = await openLine(page, "@4 RLRR LRLL RLRRLK");
     await rail.locator('[data-slot="9"]').click();
     await page.keyboard.press("t");
-    await page.getByRole("combobox", { name: "Play at" }).selectOption("6");
+    await page
+      .getByRole("dialog", { name: "Moves on the chosen cells" })
+      .getByRole("combobox", { name: "Note value" })
+      .selectOption("6");
     await expect(line).toHaveValue("@4 RLRR LRLL @6 RLRRLK");
-    await expect(verdict).toContainText("14 slots at mixed rates");
+    await expect(verdict).toContainText("14 notes, mixed values");
   });
 });

@@ -6,16 +6,16 @@ import { exportAs, noteNumber, openLine, openShelf, stackOf } from "./support";
 /** The Floor with a new fill on it. */
 async function openFloor(page: Page, text: string) {
   await openLine(page, text);
-  await page.getByRole("link", { name: "Floor", exact: true }).last().click();
+  await page.getByRole("link", { name: "Floor", exact: true }).click();
   await expect(page.getByRole("region", { name: "Floor plan" })).toBeVisible();
 }
 
-const gauge = (page: Page) => page.getByRole("region", { name: "Ceiling" });
+const gauge = (page: Page) => page.getByRole("region", { name: "Top tempo" });
 const plan = (page: Page) => page.getByRole("region", { name: "Floor plan" });
 const note = (page: Page, number: number) => noteNumber(stackOf(page).rail, number - 1);
 const tab = (page: Page, name: string) => page.getByRole("tab", { name }).click();
-const placings = (page: Page) =>
-  page.getByRole("list", { name: "Placings found" }).getByRole("button", { name: /^Placing/ });
+const orchestrations = (page: Page) =>
+  page.getByRole("list", { name: "Orchestrations found" }).getByRole("button", { name: /^Orchestration/ });
 
 async function ceilingOf(page: Page): Promise<number> {
   const words = await gauge(page).textContent();
@@ -23,7 +23,7 @@ async function ceilingOf(page: Page): Promise<number> {
 }
 
 async function lineOnStack(page: Page): Promise<string> {
-  await page.getByRole("link", { name: "on the Stack" }).click();
+  await page.getByRole("link", { name: "Stack", exact: true }).click();
   return stackOf(page).line.inputValue();
 }
 
@@ -35,7 +35,7 @@ test.describe("voicing", () => {
     await page.getByRole("combobox", { name: "Kind of the new layer" }).selectOption("home-last");
     await page.getByRole("button", { name: "Add layer" }).click();
     await expect(note(page, 8)).toHaveAccessibleName(/left hand$/);
-    await page.getByRole("checkbox", { name: "2. Home on the last" }).uncheck();
+    await page.getByRole("checkbox", { name: "2. Last stroke on the snare" }).uncheck();
     await expect(note(page, 8)).toHaveAccessibleName(/on floor tom/);
     await page.getByRole("combobox", { name: "Layer 1: path" }).selectOption("own");
     await page
@@ -57,8 +57,8 @@ test.describe("voicing", () => {
     await page.keyboard.press("Control+z");
     await expect(page.getByText("2 strokes are set by hand.")).toBeVisible();
     expect(await lineOnStack(page)).toMatch(/R\/t1L\/hhRL/);
-    await expect(page.getByRole("combobox", { name: "Voicing" })).toHaveValue("own");
-    await page.getByRole("combobox", { name: "Voicing" }).selectOption("home");
+    await expect(page.getByRole("combobox", { name: "Orchestration" })).toHaveValue("own");
+    await page.getByRole("combobox", { name: "Orchestration" }).selectOption("home");
     await expect(note(page, 8)).toHaveAccessibleName(/left hand$/);
   });
 
@@ -66,7 +66,7 @@ test.describe("voicing", () => {
     await openFloor(page, "@4 >RlrL >RlrL");
     await page.getByRole("combobox", { name: "Kind of the new layer" }).selectOption("one");
     await page.getByRole("button", { name: "Add layer" }).click();
-    await page.getByRole("button", { name: "for all strokes of the hands" }).click();
+    await page.getByRole("button", { name: "all hand strokes" }).click();
     await page.getByRole("group", { name: "Layer 1: limbs" }).getByRole("button", { name: "R", exact: true }).click();
     await page.getByRole("group", { name: "Layer 1: cells" }).getByRole("button", { name: "2", exact: true }).click();
     await page.getByRole("group", { name: "Layer 1: levels" }).getByRole("button", { name: "accent" }).click();
@@ -79,20 +79,20 @@ test.describe("voicing", () => {
   test("a surface that the kit lacks is told, and mended in one step", async ({ page }) => {
     await openFloor(page, "@4 R/t2LRL");
     await expect(page.getByRole("region", { name: "Not on this kit" })).toContainText(
-      "Tom 2 is not on this kit: 1 stroke sounds on tom 1.",
+      "This kit has no tom 2: 1 stroke plays on tom 1.",
     );
-    await page.getByRole("button", { name: "Write it so in the line" }).click();
+    await page.getByRole("button", { name: "Write that into the line" }).click();
     await expect(page.getByRole("region", { name: "Not on this kit" })).toBeHidden();
     await page.getByRole("combobox", { name: "Kind of the new layer" }).selectOption("one");
     await page.getByRole("button", { name: "Add layer" }).click();
-    await page.getByRole("combobox", { name: "Layer 1: surface" }).selectOption("ride");
+    await page.getByRole("combobox", { name: "Layer 1: drum or cymbal" }).selectOption("ride");
     await tab(page, "Kit");
-    await page.getByRole("combobox", { name: "The kit that you play" }).selectOption("One tom, hi-hat only");
+    await page.getByRole("combobox", { name: "Your kit" }).selectOption("One tom, hi-hat only");
     await expect(page.getByRole("group", { name: "One tom, hi-hat only from above" })).toBeVisible();
-    await tab(page, "Voicing");
-    await expect(page.getByText("This kit has no ride: it sounds on closed hi-hat.")).toBeVisible();
+    await tab(page, "Orchestration");
+    await expect(page.getByText("This kit has no ride. It is")).toBeVisible();
     await page.getByRole("button", { name: "Use closed hi-hat" }).click();
-    await expect(page.getByText(/This kit has no ride/)).toBeHidden();
+    await expect(page.getByText("This kit has no ride. It is")).toBeHidden();
     expect(await lineOnStack(page)).toBe("@4 R/t1LRL");
   });
 });
@@ -103,12 +103,12 @@ test.describe("ceiling", () => {
     await expect(gauge(page)).toContainText("Right hand, floor tom to snare and back between notes 3 and 7");
     await expect(note(page, 3)).toHaveAttribute("data-limit", "");
     const before = await ceilingOf(page);
-    await gauge(page).getByRole("button", { name: "Put it there" }).click();
+    await gauge(page).getByRole("button", { name: "Move it there" }).click();
     await expect.poll(() => ceilingOf(page)).toBeGreaterThan(before);
-    await page.getByRole("spinbutton", { name: "Tempo" }).fill("390");
+    await page.getByRole("textbox", { name: "Tempo" }).fill("390");
     await expect(gauge(page)).toContainText("390 is too fast.");
-    await page.getByRole("link", { name: "on the Stack" }).click();
-    await expect(stackOf(page).verdict).toContainText(/Too fast: \d+ at most/);
+    await page.getByRole("link", { name: "Stack", exact: true }).click();
+    await expect(stackOf(page).verdict).toContainText(/Too fast: top tempo \d+/);
   });
 
   test("follows the level, and the player's own numbers", async ({ page }) => {
@@ -121,39 +121,39 @@ test.describe("ceiling", () => {
     await page.getByRole("spinbutton", { name: "Left: singles a second" }).fill("4");
     await page.keyboard.press("Enter");
     await expect.poll(() => ceilingOf(page)).toBe(120);
-    await expect(gauge(page)).toContainText("with your own numbers");
+    await expect(gauge(page)).toContainText("your own numbers");
     await page.reload();
     await expect.poll(() => ceilingOf(page)).toBe(120);
   });
 });
 
-test("placings are counted exactly, heard on trial, drawn, varied and taken into the line", async ({ page }) => {
+test("orchestrations are counted exactly, heard on trial, drawn, varied and taken into the line", async ({ page }) => {
   await openFloor(page, "@2 RL");
-  await tab(page, "Placings");
-  const panel = page.getByRole("tabpanel", { name: "Placings" });
+  await tab(page, "Find more");
+  const panel = page.getByRole("tabpanel", { name: "Find more" });
   // Two strokes on six surfaces, at a tempo where no move is too far.
-  await expect(panel).toContainText("36 placings can be played at 90");
+  await expect(panel).toContainText("36 orchestrations can be played at 90");
   await panel.getByRole("button", { name: "ride", exact: true }).click();
-  await expect(panel).toContainText("25 placings");
-  await page.getByRole("checkbox", { name: "clearly different ones" }).uncheck();
-  await expect(placings(page)).toHaveCount(24);
-  await placings(page).first().click();
-  await expect(plan(page)).toContainText("On trial: Placing 1");
+  await expect(panel).toContainText("25 orchestrations");
+  await page.getByRole("checkbox", { name: "clearly different" }).uncheck();
+  await expect(orchestrations(page)).toHaveCount(24);
+  await orchestrations(page).first().click();
+  await expect(plan(page)).toContainText("Orchestration 1");
   await expect(page.getByRole("button", { name: "Stop", exact: true })).toBeVisible();
   await page.keyboard.press("Escape");
-  await expect(plan(page)).not.toContainText("On trial");
-  await page.getByRole("button", { name: "Surprise me" }).click();
-  await expect(placings(page)).toHaveCount(12);
-  await page.getByRole("button", { name: "The best" }).click();
-  await expect(placings(page)).toHaveCount(24);
-  await page.getByRole("button", { name: "More like placing 1", exact: true }).click();
-  await expect(panel).toContainText("most like the one you chose");
-  await page.getByText("What is better").click();
+  await expect(plan(page)).not.toContainText("Trying");
+  await page.getByRole("button", { name: "Random" }).click();
+  await expect(orchestrations(page)).toHaveCount(12);
+  await page.getByRole("button", { name: "Best" }).click();
+  await expect(orchestrations(page)).toHaveCount(24);
+  await page.getByRole("button", { name: "More like orchestration 1", exact: true }).click();
+  await expect(panel).toContainText("most like");
+  await page.getByText("What counts").click();
   await page.getByRole("slider", { name: "Melody" }).press("End");
   // By key: what the weights bring moves the list, and a press of the mouse must not land where the button was.
-  await page.getByRole("button", { name: "Take placing 1", exact: true }).press("Enter");
-  await expect(page.getByText("The placing is in the line: every stroke by hand.")).toBeVisible();
-  await expect(panel).toContainText("1 placing can be played");
+  await page.getByRole("button", { name: "Apply orchestration 1", exact: true }).press("Enter");
+  await expect(page.getByText("Orchestration applied. Each stroke is now set by hand.")).toBeVisible();
+  await expect(panel).toContainText("1 orchestration can be played");
   expect(await lineOnStack(page)).toMatch(/^@2 R\/\w\wL\/\w\w$/);
 });
 
@@ -163,12 +163,12 @@ test("easier and busier versions say their ceiling, are heard first, and are tak
   await tab(page, "Versions");
   const easier = page.getByRole("region", { name: "Easier" });
   await easier.getByRole("button", { name: /^Single kicks/ }).click();
-  await expect(plan(page)).toContainText("On trial: Single kicks");
+  await expect(plan(page)).toContainText("Trying: Single kicks");
   await expect.poll(() => ceilingOf(page)).toBeGreaterThan(before);
-  await page.getByRole("button", { name: "Take it (Enter)" }).click();
-  await expect(plan(page)).not.toContainText("On trial");
-  await page.getByRole("region", { name: "Busier" }).getByRole("button", { name: "Take: Kicks in the gaps" }).click();
-  await expect(page.getByText("Kicks in the gaps: the line is so now.")).toBeVisible();
+  await page.getByRole("button", { name: "Apply (Enter)" }).click();
+  await expect(plan(page)).not.toContainText("Trying");
+  await page.getByRole("region", { name: "Busier" }).getByRole("button", { name: "Apply: Kicks in the gaps" }).click();
+  await expect(page.getByText("Kicks in the gaps: applied.")).toBeVisible();
   expect(await lineOnStack(page)).toBe("@8 >RKKLRKKL");
 });
 
@@ -178,7 +178,7 @@ test.describe("the kit", () => {
   }) => {
     await openFloor(page, "@4 RL/f1R/f1L");
     await tab(page, "Kit");
-    await page.getByRole("button", { name: "Make it my own" }).click();
+    await page.getByRole("button", { name: "Copy to my kits" }).click();
     await expect(page.getByRole("textbox", { name: "Name of the kit" })).toHaveValue("My four-piece");
     const before = await ceilingOf(page);
     const tom = plan(page).getByRole("button", { name: /^floor tom/ });
@@ -203,23 +203,23 @@ test.describe("the kit", () => {
     await right.fill("-4");
     await page.getByRole("spinbutton", { name: "floor tom: cm in front" }).fill("42");
     const problems = page.getByRole("list", { name: "What is wrong with the kit" });
-    await expect(problems).toContainText("Floor tom and snare stand on top of one another.");
+    await expect(problems).toContainText("Floor tom and snare overlap.");
     await problems.getByRole("button", { name: "Move it to the nearest free spot" }).click();
     await expect(problems).toBeHidden();
     await plan(page)
       .getByRole("button", { name: /^snare/ })
       .focus();
     await page.keyboard.press("Enter");
-    await page.getByRole("button", { name: "Take away" }).click();
-    await expect(problems).toContainText("The kit has no snare");
-    await tab(page, "Voicing");
-    await expect(page.getByText("The kit has no snare", { exact: false })).toBeVisible();
-    await page.getByRole("button", { name: "Mend the kit" }).click();
+    await page.getByRole("button", { name: "Remove" }).click();
+    await expect(problems).toContainText("This kit has no snare");
+    await tab(page, "Orchestration");
+    await expect(page.getByText("This kit has no snare.", { exact: false })).toBeVisible();
+    await page.getByRole("button", { name: "Fix the kit" }).click();
     await page.keyboard.press("Control+z");
     await expect(problems).toBeHidden();
     await page.getByRole("textbox", { name: "Name of the kit" }).fill("Attic kit");
     await expect(page.getByText("Saved", { exact: true })).toBeVisible();
-    await page.getByRole("link", { name: "on the Stack" }).click();
+    await page.getByRole("link", { name: "Stack", exact: true }).click();
     const { path } = await exportAs(page, "MIDI file: the fill");
     const keys = parseMidi(await readFile(path)).tracks[0]?.flatMap((event) =>
       event.type === "noteOn" ? [event.noteNumber] : [],
@@ -227,11 +227,11 @@ test.describe("the kit", () => {
     expect(keys).toEqual([38, 77, 77, 38]);
 
     await page.reload();
-    await page.getByRole("link", { name: "Floor", exact: true }).last().click();
+    await page.getByRole("link", { name: "Floor", exact: true }).click();
     await tab(page, "Kit");
-    await expect(page.getByRole("combobox", { name: "The kit that you play" })).toContainText("Attic kit");
+    await expect(page.getByRole("combobox", { name: "Your kit" })).toContainText("Attic kit");
     await page.getByRole("button", { name: "Delete" }).click();
-    await expect(page.getByRole("button", { name: "Make it my own" })).toBeVisible();
+    await expect(page.getByRole("button", { name: "Copy to my kits" })).toBeVisible();
     await page.getByText("Bin: 1 deleted in the last 30 days").click();
     await page.getByRole("button", { name: "Bring back" }).click();
     await expect(page.getByRole("textbox", { name: "Name of the kit" })).toHaveValue("Attic kit");
@@ -250,7 +250,7 @@ test.describe("the kit", () => {
     await expect(plan(page).getByRole("button", { name: /^hi-hat: 50 cm to the right/ })).toBeVisible();
     await expect(plan(page).getByRole("button", { name: /^floor tom: 44 cm to the left/ })).toBeVisible();
     await expect(plan(page).getByRole("button", { name: /^bass drum: .*left foot/ })).toBeVisible();
-    await expect(page.getByRole("region", { name: "Not on this kit" })).toContainText("sounds on floor tom");
+    await expect(page.getByRole("region", { name: "Not on this kit" })).toContainText("on the floor tom");
     await expect(note(page, 3)).toHaveAccessibleName(/on closed hi-hat/);
     // What is written stays: only where it sounds is another matter.
     expect(await lineOnStack(page)).toBe("@4 L/t1R/t2L/rdR");
@@ -263,10 +263,10 @@ test("hands go through the air with the sound, at any tempo, and keys are listed
   await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
   await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
   await page.getByRole("button", { name: "Keys" }).click();
-  await expect(page.getByRole("dialog")).toContainText("leave the stroke to the layers");
+  await expect(page.getByRole("dialog")).toContainText("Reset the stroke to the layers");
   await page.keyboard.press("Escape");
   await page.keyboard.press("]");
-  await expect(page.getByRole("spinbutton", { name: "Tempo" })).toHaveValue("91");
+  await expect(page.getByRole("textbox", { name: "Tempo" })).toHaveValue("91");
   await page.getByRole("button", { name: "Play", exact: true }).click();
   await expect(plan(page).locator("[data-slot][data-playing]").first()).toBeAttached();
   const hand = plan(page).locator("g[transform]:has(> circle[stroke-dasharray])").last();

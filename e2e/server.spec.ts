@@ -48,14 +48,14 @@ test("an unknown address is a 404 with a way on, and so is a fill that is not th
   const response = await page.goto("/no/such/place");
   expect(response?.status()).toBe(404);
   await page.getByRole("link", { name: "To the Shelf" }).click();
-  await expect(page).toHaveURL(/\/(stack\/.*)?$/);
-  await page.goto("/stack/nothing-here");
-  await expect(page.getByRole("heading", { name: "This fill cannot be opened" })).toBeVisible();
+  await expect(page).toHaveURL(/\/(fills\/.*)?$/);
+  await page.goto("/fills/nothing-here/stack");
+  await expect(page.getByRole("heading", { name: "This fill can't be opened" })).toBeVisible();
   await expect(page.getByRole("link", { name: "To the Shelf" })).toBeVisible();
 });
 
 test("the first screen's JavaScript is under 250 kB gzipped; staff and sound come later", async ({ request }) => {
-  const html = await (await request.get("/stack/any")).text();
+  const html = await (await request.get("/fills/any/stack")).text();
   // What is loaded before the screen shows.
   const preloaded = [...html.matchAll(/<link rel="modulepreload"[^>]*href="([^"]+)"/g)].map(([, path]) => path ?? "");
   expect(preloaded.length).toBeGreaterThan(3);

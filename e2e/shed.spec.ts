@@ -1,11 +1,11 @@
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Locator, type Page, test } from "@playwright/test";
 import { noteNumber, openLine } from "./support";
 
 /** A line in the Shed, on its whole, at a tempo. */
 async function openInShed(page: Page, text: string) {
   const { saved } = await openLine(page, text);
   await expect(saved).toBeVisible();
-  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Shed" }).click();
+  await page.getByRole("link", { name: "Shed", exact: true }).click();
   const plan = page.getByRole("region", { name: "Plan" });
   await plan.getByRole("button", { name: /All of it on one drum/ }).click();
   return {
@@ -16,6 +16,14 @@ async function openInShed(page: Page, text: string) {
     stop: page.getByRole("button", { name: "Stop", exact: true }),
     listen: (name: string) => page.getByRole("region", { name: "Listening" }).getByText(name, { exact: true }).click(),
   };
+}
+
+/** Waits for a mark on the rail. On a busy machine one hit may fall between two repeats, so it is played again. */
+async function marksAfter(rail: Locator, play: () => Promise<void>) {
+  await expect(async () => {
+    await play();
+    await expect(rail.locator("[data-mark]").first()).toBeVisible({ timeout: 700 });
+  }).toPass();
 }
 
 /** A MIDI input that the test plays on. */
@@ -48,7 +56,7 @@ test("an acoustic kit: the player judges by key and button, the ladder follows, 
   page,
 }) => {
   const { plan, verdict, rail, play, stop } = await openInShed(page, "@4 >RLRL >RLRL");
-  await plan.getByLabel("clean in a row").selectOption("2");
+  await plan.getByLabel("Clean in a row").selectOption("2");
   await plan.getByLabel("Goal", { exact: true }).fill("120");
   await plan.getByLabel("Goal", { exact: true }).press("Enter");
   await play.click();
@@ -58,17 +66,17 @@ test("an acoustic kit: the player judges by key and button, the ladder follows, 
   await expect(page.getByRole("img", { name: "1 of 2 clean in a row" })).toBeVisible();
   // Once a repeat.
   await page.keyboard.press("1");
-  await expect(page.getByText(/Each is judged once/)).toBeVisible();
+  await expect(page.getByText(/Each one can be judged once/)).toBeVisible();
   await expect(page.getByText("repeat 2")).toBeVisible();
   await expect(async () => {
     await page.getByRole("button", { name: /^Clean/ }).click();
     await expect(verdict.getByText(/^Up to/)).toBeVisible({ timeout: 500 });
   }).toPass();
   await stop.click();
-  await plan.getByRole("button", { name: "Leave out" }).click();
+  await plan.getByRole("button", { name: "Skip" }).click();
   await page.reload();
   await expect(plan.getByLabel("Goal", { exact: true })).toHaveValue("120");
-  await expect(plan.getByRole("button", { name: /All of it on one drum/ })).toContainText(/left out/);
+  await expect(plan.getByRole("button", { name: /All of it on one drum/ })).toContainText(/skipped/);
 });
 
 test("keys as pads mark the coins; sticks in the count-in and keys of other limbs are taken for what they are", async ({
@@ -78,34 +86,32 @@ test("keys as pads mark the coins; sticks in the count-in and keys of other limb
   await listen("Keyboard");
   await expect(page.getByText("J right hand")).toBeVisible();
   await page.keyboard.press("j");
-  await expect(page.getByText(/You are heard/)).toBeVisible();
+  await expect(page.getByText(/Your hits are coming in/)).toBeVisible();
   await play.click();
   await expect(page.getByRole("status", { name: "Count-in" }).or(page.getByLabel("Count-in"))).toBeVisible();
   await page.keyboard.press("j");
-  await expect(page.getByText("Hits in the count-in are not judged.")).toBeVisible();
+  await expect(page.getByText("Hits during the count-in aren't judged.")).toBeVisible();
   await expect(noteNumber(rail, 4)).toHaveAttribute("data-playing", "");
-  await page.keyboard.press("b");
-  await expect(rail.locator("[data-mark]").first()).toBeVisible();
+  await marksAfter(rail, () => page.keyboard.press("b"));
   // What follows is silence: it is asked about, not judged.
-  await expect(page.getByText(/hardly anything, was heard/)).toBeVisible();
+  await expect(page.getByText(/Almost nothing was heard/)).toBeVisible();
   await stop.click();
 });
 
 test("pads over MIDI: heard, unplugged in the middle, unknown ones learned by hitting", async ({ page }) => {
   const { hit, setPlugged } = await plugIn(page);
   const { rail, play, stop, listen } = await openInShed(page, "@4 R---R---R---R---");
-  await listen("Pads");
+  await listen("Electronic drums (MIDI)");
   await expect(page.getByText("Listening to Test pads.")).toBeVisible();
   await play.click();
   await expect(noteNumber(rail, 4)).toHaveAttribute("data-playing", "");
-  await hit(38);
-  await expect(rail.locator("[data-mark]").first()).toBeVisible();
+  await marksAfter(rail, () => hit(38));
   await setPlugged(false);
-  await expect(page.getByText(/Nothing is plugged in. Plug the kit in/)).toBeVisible();
+  await expect(page.getByText(/Nothing is plugged in. Plug in your kit/)).toBeVisible();
   await setPlugged(true);
   await expect(page.getByText("Listening to Test pads.")).toBeVisible();
   await hit(101);
-  await expect(page.getByText(/A pad with note 101 is not known/)).toBeVisible();
+  await expect(page.getByText(/The pad that sends note 101 isn.t assigned/)).toBeVisible();
   await stop.click();
   await page.getByRole("link", { name: "Keys, pads and latency in Setup" }).click();
   await expect(page.getByText(/Hit a pad/)).toBeVisible();
@@ -127,7 +133,7 @@ test("tests of the hands feed the ceiling, and tapping along finds the latency",
   for (let stroke = 0; stroke < 14; stroke++) await page.keyboard.press("f", { delay: 20 });
   await expect(strokes).toContainText("14");
   await result.getByRole("button", { name: "Stop" }).click();
-  await result.getByRole("button", { name: "Use for the ceiling" }).click();
+  await result.getByRole("button", { name: "Use for my top tempo" }).click();
   await expect(page.getByRole("row", { name: /Left hand/ })).toContainText("measured");
 
   await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Setup" }).click();
@@ -142,6 +148,6 @@ test("tests of the hands feed the ceiling, and tapping along finds the latency",
   }).toPass();
   await use.click();
   await expect(
-    page.getByRole("button", { name: "Take nothing off" }).or(page.getByText("Now: 0 ms")).first(),
+    page.getByRole("button", { name: "Remove the correction" }).or(page.getByText("Now: 0 ms")).first(),
   ).toBeVisible();
 });

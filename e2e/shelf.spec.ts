@@ -19,11 +19,11 @@ test("a newcomer is taken to a playable fill, and to the shelf after that", asyn
   await page.goto("/");
   const { line, verdict } = stackOf(page);
   await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
-  await expect(verdict).toContainText("16 of 16 slots");
-  await expect(verdict).toContainText("Both hands free for the crash");
+  await expect(verdict).toContainText("16 of 16 sixteenths");
+  await expect(verdict).toContainText("Both hands free: right to the crash");
   await page.goto("/");
   await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
-  await page.getByRole("link", { name: "Stack", exact: true }).click();
+  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Fill" }).click();
   await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
 });
 
@@ -70,7 +70,7 @@ test("a book file goes out and comes back identical; the same again changes noth
   await page
     .getByLabel("File to import")
     .setInputFiles({ name: exported.name, mimeType: "application/json", buffer: Buffer.from(text) });
-  await expect(page.getByText("Imported: 0 new fills, 2 that you have already.")).toBeVisible();
+  await expect(page.getByText("Imported: 2 you already have.")).toBeVisible();
 
   const other = await browser.newContext({ storageState: NEWCOMER });
   const elsewhere = await other.newPage();
@@ -92,17 +92,17 @@ test("bad files get a clear word and change nothing", async ({ page }, info) => 
   const give = (name: string, text: string) =>
     page.getByLabel("File to import").setInputFiles({ name, mimeType: "application/json", buffer: Buffer.from(text) });
   await give("a.json", "{ not json");
-  await expect(page.getByText(/^The file is not JSON/)).toBeVisible();
+  await expect(page.getByText(/^This isn.t a JSON file/)).toBeVisible();
   await give("b.json", '{"some":"thing"}');
-  await expect(page.getByText(/not a Dime Stack book/)).toBeVisible();
+  await expect(page.getByText(/isn.t a Dime Stack book/)).toBeVisible();
   await give("c.json", '{"format":"dime-stack-book","version":99,"fills":[]}');
-  await expect(page.getByText(/The file is of version 99; this Dime Stack reads versions up to \d+/)).toBeVisible();
+  await expect(page.getByText(/The file has version 99, and this Dime Stack reads up to version \d+/)).toBeVisible();
   await give("d.json", '{"format":"dime-stack-book","version":1,"fills":[{"id":"x"}]}');
-  await expect(page.getByText(/^Fill 1 of the file is not sound at “createdAt”/)).toBeVisible();
+  await expect(page.getByText(/^Fill 1 of the file has an error at “createdAt”/)).toBeVisible();
   const huge = info.outputPath("huge.json");
   await writeFile(huge, " ".repeat(25 * 1024 * 1024));
   await page.getByLabel("File to import").setInputFiles(huge);
-  await expect(page.getByText(/The file has 25\.0 MB; 24 MB is the limit/)).toBeVisible();
+  await expect(page.getByText(/The file is 25\.0 MB. The limit is 24 MB/)).toBeVisible();
   await expect(page.getByRole("heading", { level: 2 })).toHaveCount(1);
 });
 
@@ -110,7 +110,10 @@ test("the stick line goes out as text, and one fill as a file of its own", async
   await openNewLine(page, "@4 RLRL");
   await nameIt(page, "Plain");
   const text = await exportAs(page, "Stick line as text file");
-  expect([text.name, await readFile(text.path, "utf8")]).toEqual(["plain.txt", "# Plain\n@4 RLRL\n"]);
+  expect([text.name, await readFile(text.path, "utf8")]).toEqual([
+    "plain.txt",
+    "# Plain\n# meter: 4/4\n# tempo: 90\n# space: 4 quarters from 0\n@4 RLRL\n",
+  ]);
   const file = await exportAs(page, "Dime Stack file (JSON)");
   expect(JSON.parse(await readFile(file.path, "utf8")).fills[0].content.text).toBe("@4 RLRL");
   const midi = await exportAs(page, "MIDI file: groove and fill");
@@ -124,7 +127,7 @@ test("stick lines come in from a text file, with the line told that cannot be re
       .getByLabel("File to import")
       .setInputFiles({ name: "lines.txt", mimeType: "text/plain", buffer: Buffer.from(text) });
   await give("# From a friend\n@4 RLRRLx3 K\n\n@4 RLF\n");
-  await expect(page.getByText("Line 4, column 6 of the file: “F” is not a limb here.")).toBeVisible();
+  await expect(page.getByText("Line 4, column 6 of the file: “F” isn't a hand or foot.")).toBeVisible();
   await expect(page.getByRole("heading", { level: 2 })).toHaveCount(1);
   await give("# From a friend\n@4 RLRRLx3 K\n\n@6 RLRLLKKx7\n");
   await expect(page.getByText("Imported: 2 new fills.")).toBeVisible();
@@ -141,7 +144,7 @@ test.describe("two tabs on one fill", () => {
     await expect(stackOf(second).line).toHaveValue("@4 RLRL");
     await stackOf(second).line.fill("@4 RLRLKK");
     await expect(line).toHaveValue("@4 RLRLKK");
-    await expect(page.getByText(/Another tab changed this fill/)).toBeVisible();
+    await expect(page.getByText(/This fill was changed in another tab/)).toBeVisible();
   });
 
   test("when both have edited, neither is lost", async ({ page, context }) => {

@@ -7,12 +7,12 @@ test.describe("the line as text", () => {
     await expect(grid.getByRole("gridcell")).toHaveCount(5);
     await line.fill("@4 RLRRL >r KZ");
     const problems = page.getByRole("region", { name: "Stick line" });
-    await expect(problems).toContainText("col 10");
-    await expect(problems).toContainText("accented and a ghost at once");
-    await expect(problems).toContainText("“Z” is not part of a stick line");
+    await expect(problems).toContainText("column 10");
+    await expect(problems).toContainText("both an accent and a ghost");
+    await expect(problems).toContainText("“Z” isn't part of a stick line");
     await expect(line).toHaveAttribute("aria-invalid", "true");
     await expect(grid.getByRole("gridcell")).toHaveCount(5);
-    await expect(verdict).toContainText("5 of 16 slots");
+    await expect(verdict).toContainText("5 of 16 sixteenths");
     await problems.getByRole("button", { name: /“Z”/ }).click();
     await expect(line).toBeFocused();
     expect(await line.evaluate((field: HTMLTextAreaElement) => field.selectionStart)).toBe(13);
@@ -25,12 +25,18 @@ test.describe("the line as text", () => {
     await line.fill("@4 RLRL (RK");
     await noteNumber(grid, 0).click();
     await page.keyboard.press("k");
-    await expect(page.getByText("Mend the line first: your text is kept as it is.")).toBeVisible();
+    await expect(page.getByText("Fix the error in the line first. Your text hasn't changed.")).toBeVisible();
     await expect(line).toHaveValue("@4 RLRL (RK");
     await expect(saved).toBeVisible();
     await page.reload();
     await expect(line).toHaveValue("@4 RLRL (RK");
     await expect(grid.getByRole("gridcell")).toHaveCount(4);
+  });
+
+  test("is written in its one plain way when the field is left", async ({ page }) => {
+    const { line } = await openLine(page, "RLK x 3  (HK)");
+    await line.blur();
+    await expect(line).toHaveValue("@4 RLKx3 (KH)");
   });
 
   test("what was typed a moment before the page went away is there again", async ({ page }) => {
@@ -42,13 +48,13 @@ test.describe("the line as text", () => {
 
   test("ten thousand slots are read; the views show a part and say so", async ({ page }) => {
     const { line, grid, verdict } = await openLine(page, "RLRLKx2000");
-    await expect(verdict).toContainText("10,000 of 16 slots");
-    await expect(page.getByText("Slots 1 to 192 of 10,000 are drawn")).toBeVisible();
+    await expect(verdict).toContainText("10,000 of 16 sixteenths");
+    await expect(page.getByText("Notes 1 to 192 of 10,000 shown")).toBeVisible();
     await expect(grid.getByRole("gridcell")).toHaveCount(192);
     await page.getByRole("button", { name: "Next", exact: true }).click();
-    await expect(page.getByText("Slots 193 to 384 of 10,000 are drawn")).toBeVisible();
+    await expect(page.getByText("Notes 193 to 384 of 10,000 shown")).toBeVisible();
     await line.fill("RLRLKx2001");
-    await expect(page.getByText("The line plays 10,005 slots.")).toBeVisible();
+    await expect(page.getByText("The line plays 10,005 notes.")).toBeVisible();
   });
 });
 
@@ -76,7 +82,7 @@ test.describe("by keyboard alone", () => {
     await page.keyboard.press("Delete");
     await page.keyboard.press("d");
     await expect(line).toHaveValue("@4 K'>Lr!R-x2");
-    await expect(verdict).toContainText("10 of 16 slots");
+    await expect(verdict).toContainText("10 of 16 sixteenths");
     await page.keyboard.press("Home");
     await page.keyboard.press("ArrowRight");
     await page.keyboard.press("ArrowRight");
@@ -97,7 +103,7 @@ test.describe("by keyboard alone", () => {
 
   test("tempo, start and stop, and the list of keys", async ({ page }) => {
     const { grid, play, stop } = await openLine(page, "@4 RLRRLK");
-    const tempo = page.getByRole("spinbutton", { name: "Tempo" });
+    const tempo = page.getByRole("textbox", { name: "Tempo" });
     await expect(tempo).toHaveValue("90");
     await page.keyboard.press("Escape");
     await page.keyboard.press("]");
@@ -110,8 +116,8 @@ test.describe("by keyboard alone", () => {
     await expect(play).toBeVisible();
     await page.keyboard.press("?");
     const list = page.getByRole("dialog", { name: "Keys" });
-    await expect(list).toContainText("lead with the other hand");
-    await expect(list).toContainText("two quick strokes in the slot");
+    await expect(list).toContainText("Lead with the other hand");
+    await expect(list).toContainText("Two quick strokes in its place");
     await page.keyboard.press("Escape");
     await expect(list).toBeHidden();
     await expect(grid).toBeVisible();
@@ -140,9 +146,9 @@ test.describe("by mouse", () => {
     await noteNumber(rail, 2).click();
     for (const view of [grid, rail, staff])
       await expect(noteNumber(view, 2).first()).toHaveAttribute("data-cursor", "");
-    await page.getByRole("button", { name: "bass drum", exact: true }).click();
+    await page.getByRole("button", { name: "Bass drum", exact: true }).click();
     await expect(line).toHaveValue("@4 RLKRL KLRK");
-    await page.getByRole("button", { name: "accent", exact: true }).click();
+    await page.getByRole("button", { name: "Accent", exact: true }).click();
     await page.getByRole("button", { name: "insert a note after" }).click();
     await expect(line).toHaveValue("@4 RL>KRRL KLRK");
     await noteNumber(grid, 9).click();
@@ -167,7 +173,7 @@ test.describe("by mouse", () => {
   test("cells are dragged into another order; the text follows", async ({ page }) => {
     const { line } = await openLine(page, "@4 RLR KKLL RK");
     // What is told of the sums stands above the pile, and comes after the typing.
-    await expect(page.getByRole("region", { name: "Ways to close" }).getByRole("button").nth(3)).toBeVisible();
+    await expect(page.getByRole("region", { name: "Fix the length" }).getByRole("button").nth(3)).toBeVisible();
     const from = await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).boundingBox();
     const to = await page.getByRole("button", { name: "Cell 3, 2 slots: move" }).boundingBox();
     if (!from || !to) throw new Error("no handles");
@@ -183,17 +189,17 @@ test.describe("by mouse", () => {
 test.describe("bar and window", () => {
   test("meter, rate, window and count change the sums and the pictures", async ({ page }) => {
     const { line, rail, verdict } = await openLine(page, "@4 RLRRL RLRRL RLKK");
-    await expect(verdict).toContainText("14 of 16 slots: 2 slots left");
+    await expect(verdict).toContainText("14 of 16 sixteenths: 2 left");
     await page.getByRole("combobox", { name: "Meter" }).selectOption("7/8");
-    await expect(verdict).toContainText("14 of 14 slots");
-    await page.getByRole("combobox", { name: "Rate at the start" }).selectOption("6");
+    await expect(verdict).toContainText("14 of 14 sixteenths");
+    await page.getByRole("combobox", { name: "Note value" }).selectOption("6");
     await expect(line).toHaveValue("@6 RLRRL RLRRL RLKK");
-    await expect(verdict).toContainText("14 of 21 slots: 7 slots left");
-    await page.getByRole("button", { name: "Window slots: less" }).click();
-    await expect(page.getByRole("status", { name: "Window slots" })).toHaveText("20");
-    await page.getByRole("button", { name: "Window begins on: more" }).click();
-    await page.getByRole("combobox", { name: "Window" }).selectOption({ label: "as long as the line" });
-    await expect(verdict).toContainText("14 of 14 slots");
+    await expect(verdict).toContainText("14 of 21 sixteenth triplets: 7 left");
+    await page.getByRole("textbox", { name: "Length" }).fill("20");
+    await expect(verdict).toContainText("14 of 20 sixteenth triplets");
+    await page.getByRole("button", { name: "Begin later" }).click();
+    await page.getByRole("combobox", { name: "Space to fill" }).selectOption({ label: "as long as the line" });
+    await expect(verdict).toContainText("14 of 14 sixteenth triplets");
     await page.getByRole("combobox", { name: "Meter" }).selectOption("4/4");
     await page.getByRole("combobox", { name: "Count", exact: true }).selectOption({ label: "ta ka di mi" });
     await expect(rail).toContainText("di");
@@ -203,19 +209,37 @@ test.describe("bar and window", () => {
     await expect(line).toHaveValue("@6 RLRRL RLRRL RLKK");
   });
 
+  test("where the space begins is typed or picked; within the bar it ends at the bar line", async ({ page }) => {
+    const { verdict } = await openLine(page, "@4 RLRRLK");
+    const begins = page.getByRole("combobox", { name: "Begins on" });
+    await begins.fill("3&");
+    await begins.press("Enter");
+    await expect(verdict).toContainText("6 of 6 sixteenths");
+    await begins.fill("9?");
+    await expect(begins).toHaveAttribute("aria-invalid", "true");
+    await begins.blur();
+    await expect(begins).toHaveValue("3&");
+    await page.getByRole("button", { name: "Begin earlier" }).click();
+    await expect(begins).toHaveValue("3e");
+    await expect(verdict).toContainText("6 of 7 sixteenths: 1 left");
+    await begins.fill("2:1");
+    await begins.blur();
+    await expect(begins).toHaveValue("bar 2, 1");
+  });
+
   test("any meter can be had", async ({ page }) => {
     const { verdict } = await openLine(page, "@4 RLRRLx2 RLK");
     await page.getByRole("combobox", { name: "Meter" }).selectOption({ label: "other…" });
     await page.getByRole("spinbutton", { name: "Beats in the bar" }).fill("13");
     await page.getByRole("combobox", { name: "Note that is one beat" }).selectOption("16");
-    await expect(verdict).toContainText("13 of 13 slots");
+    await expect(verdict).toContainText("13 of 13 sixteenths");
   });
 
   test("the cycle table says where each repeat begins", async ({ page }) => {
     const { grid } = await openLine(page, "@4 RLRRL RLK");
     await page.getByRole("button", { name: /Where each repeat begins/ }).click();
-    const table = page.getByRole("region", { name: "Where it comes round" });
-    await expect(table).toContainText("The whole line, 8 slots, repeated: 2 repeats in 1 bar");
+    const table = page.getByRole("region", { name: "Repeats" });
+    await expect(table).toContainText("The whole line, 8 notes, repeated: 2 repeats in 1 bar");
     await noteNumber(grid, 0).click();
     await expect(table).toContainText("Cell 1, a 5, repeated: 16 repeats in 5 bars");
     await expect(
@@ -226,13 +250,13 @@ test.describe("bar and window", () => {
 
   test("a bar line that is not on one is told", async ({ page }) => {
     await openLine(page, "@4 RLRLx4 | RLR | K");
-    await expect(page.getByText("The | before cell 6 stands 3 slots after the bar line.")).toBeVisible();
+    await expect(page.getByText("The | before cell 6 is 3 notes after the bar line.")).toBeVisible();
   });
 });
 
 test("the legend names what is drawn", async ({ page }) => {
   await openLine(page, "@4 RLRRL");
-  const legend = page.getByRole("list", { name: "What the coins mean" });
+  const legend = page.getByRole("list", { name: "Legend" });
   await expect(legend.getByRole("listitem")).toHaveText(
     [
       "right hand",
@@ -246,7 +270,7 @@ test("the legend names what is drawn", async ({ page }) => {
       "together",
       "two in a slot",
       "silence",
-      "sets the ceiling",
+      "limits the tempo",
       "falls on a beat",
     ].map((name) => new RegExp(`${name}$`)),
   );

@@ -30,9 +30,9 @@ export async function openShelf(page: Page): Promise<void> {
 
 /** The first fill of a book on the Stack, with this line in place of its own and at 90: the shortest way to a line there. */
 export async function openLine(page: Page, text: string) {
-  await page.goto("/stack");
+  await page.goto("/fills");
   const stack = stackOf(page);
-  await page.getByRole("spinbutton", { name: "Tempo" }).fill("90");
+  await page.getByRole("textbox", { name: "Tempo" }).fill("90");
   await stack.line.fill(text);
   return stack;
 }
@@ -56,7 +56,7 @@ export async function downloadOf(page: Page, act: () => Promise<void>) {
 
 export async function exportAs(page: Page, item: string) {
   await page.getByRole("button", { name: "Export" }).click();
-  return downloadOf(page, () => page.getByRole("button", { name: item }).click());
+  return downloadOf(page, () => page.getByRole("menuitem", { name: item }).click());
 }
 
 /** Counts the strokes and clicks that are started on this page, from its next address on. Returns how to ask. */

@@ -5,7 +5,7 @@ import { exportAs, openNewLine } from "./support";
 
 test("a typed line is laid out, drawn, heard, saved and exported", async ({ page }) => {
   const { line, grid, rail, verdict, play, stop, saved } = await openNewLine(page, "@4 >RlrrL >RlrrL RLRRLK");
-  await expect(verdict).toContainText("16 of 16 slots");
+  await expect(verdict).toContainText("16 of 16 sixteenths");
   await expect(grid.getByRole("row")).toHaveCount(3);
   await expect(rail.getByRole("option")).toHaveCount(16);
 

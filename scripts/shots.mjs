@@ -21,7 +21,7 @@ await new Promise((resolve) => server.stdout.once("data", resolve));
 const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
 
 const note = (page, slot) => page.getByRole("listbox", { name: /^Rail/ }).locator(`[data-slot="${slot}"]`);
-const movesShown = (page) => page.getByRole("region", { name: "Bench of moves" }).getByRole("img").nth(6).waitFor();
+const movesShown = (page) => page.getByRole("region", { name: "Moves", exact: true }).getByRole("img").nth(6).waitFor();
 const scored = (page) => page.locator("[aria-label=Score] [data-slot]").first().waitFor();
 const engraved = (page) => page.locator("[aria-label=Staff] [data-slot]").first().waitFor();
 
@@ -30,16 +30,16 @@ async function setUp(page, { hands, theme }) {
   if (hands) await page.getByRole("radio", { name: new RegExp(`^${hands}`) }).check();
   if (theme) {
     await page.getByRole("radio", { name: theme }).check();
-    await page.locator(`[data-theme=${theme.toLowerCase()}]`).waitFor();
+    await page.locator(`[data-theme=${theme === "Dark" ? "backline" : "daylight"}]`).waitFor();
   }
 }
 
 /** A step with the simulated drummer, who has one fault or none, in its second repeat. */
 async function playInShed(page, step, fault) {
-  await page.getByText("Simulated", { exact: true }).click();
+  await page.getByText("Demo drummer", { exact: true }).click();
   await page.getByRole("region", { name: "Plan" }).getByRole("button", { name: step }).click();
   // Reminders come once a day: both of the first day have been read.
-  const read = page.getByRole("button", { name: "All right" });
+  const read = page.getByRole("button", { name: "OK" });
   await read.click();
   if (fault) await page.getByRole("slider", { name: fault }).fill("34");
   await page.getByRole("button", { name: "Play", exact: true }).click();
@@ -53,7 +53,7 @@ const PHONE = { width: 390, height: 844 };
 const SHOTS = [
   {
     name: "stack",
-    path: "/stack/demo-five-five-six",
+    path: "/fills/demo-five-five-six/stack",
     act: async (page) => {
       await engraved(page);
       await note(page, 10).click();
@@ -61,7 +61,7 @@ const SHOTS = [
   },
   {
     name: "stack-two-rates-playing",
-    path: "/stack/demo-two-speeds",
+    path: "/fills/demo-two-speeds/stack",
     act: async (page) => {
       await engraved(page);
       await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
@@ -72,7 +72,7 @@ const SHOTS = [
   },
   {
     name: "stack-problem",
-    path: "/stack/demo-harbour-threes",
+    path: "/fills/demo-harbour-threes/stack",
     act: async (page) => {
       await engraved(page);
       await page.getByRole("textbox", { name: "Stick line" }).fill("@4 >RLKx5 (RR) >kF");
@@ -81,75 +81,75 @@ const SHOTS = [
   {
     name: "stack-backline-left-handed",
     path: "/cells/drag-paradiddle-1",
-    setup: { hands: "Left-handed", theme: "Backline" },
+    setup: { hands: "Left-handed", theme: "Dark" },
     act: async (page) => {
-      await page.getByRole("button", { name: "New fill of all of it" }).click();
+      await page.getByRole("button", { name: "New fill from all of it" }).click();
       await engraved(page);
     },
   },
-  { name: "stack-phone", path: "/stack/demo-gravel-road", size: PHONE, act: engraved },
+  { name: "stack-phone", path: "/fills/demo-gravel-road/stack", size: PHONE, act: engraved },
   { name: "shelf", path: "/", act: (page) => page.getByRole("heading", { name: /^Shelf/ }).waitFor() },
   { name: "cells", path: "/cells/demo-cell-lantern-seven", act: movesShown },
   {
     name: "stack-closing",
-    path: "/stack/demo-unfinished",
+    path: "/fills/demo-unfinished/stack",
     act: async (page) => {
       await engraved(page);
-      await page.getByRole("button", { name: "Band figure" }).click();
+      await page.getByRole("button", { name: "Band hits" }).click();
       await page.getByRole("combobox", { name: "or one of these" }).selectOption("three, three, two");
-      await page.getByRole("button", { name: /How it may end/ }).click();
-      await page.getByRole("region", { name: "Ways to close" }).getByRole("button").nth(7).waitFor();
+      await page.getByRole("button", { name: /Endings/ }).click();
+      await page.getByRole("region", { name: "Fix the length" }).getByRole("button").nth(7).waitFor();
     },
   },
   {
     name: "fit",
     path: "/fit/demo-search-long",
     act: async (page) => {
-      const ways = page.getByRole("list", { name: "Ways found" });
+      const ways = page.getByRole("list", { name: "Results found" });
       await ways.getByRole("img").nth(3).waitFor();
       await page.getByRole("heading", { name: "Pool" }).click();
       await page.keyboard.press("s");
-      await page.getByText(/12 drawn fairly/).waitFor();
+      await page.getByText(/12 random results/).waitFor();
       await page.keyboard.press("ArrowRight");
-      await page.getByRole("region", { name: "The chosen way" }).waitFor();
+      await page.getByRole("region", { name: "The chosen result" }).waitFor();
       await ways.getByRole("listitem").nth(4).getByRole("img").waitFor();
       await page.evaluate(() => window.scrollTo(0, 0));
     },
   },
   {
     name: "floor",
-    path: "/floor/demo-crash-and-kick",
+    path: "/fills/demo-crash-and-kick/floor",
     act: async (page) => {
       await note(page, 6).waitFor();
       await page.getByRole("region", { name: "Floor plan" }).locator('[data-slot="14"]').last().hover();
     },
   },
   {
-    name: "floor-placings",
-    path: "/floor/demo-waltz-turn",
+    name: "floor-orchestrations",
+    path: "/fills/demo-waltz-turn/floor",
     act: async (page) => {
-      await page.getByRole("tab", { name: "Placings" }).click();
+      await page.getByRole("tab", { name: "Find more" }).click();
       await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
       await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
-      await page.getByRole("button", { name: /^Placing 3:/ }).click();
-      await page.getByText("On trial: Placing 3").waitFor();
+      await page.getByRole("button", { name: /^Orchestration 3:/ }).click();
+      await page.getByText("Trying: Orchestration 3").waitFor();
       await page.locator("[role=option][data-playing]").first().waitFor();
     },
   },
   {
     name: "floor-left-handed",
-    path: "/floor/demo-slow-lantern",
-    setup: { hands: "Left-handed", theme: "Backline" },
+    path: "/fills/demo-slow-lantern/floor",
+    setup: { hands: "Left-handed", theme: "Dark" },
     act: async (page) => {
       await page.getByRole("tab", { name: "Kit" }).click();
-      await page.getByRole("combobox", { name: "The kit that you play" }).selectOption("Cellar kit, left-handed");
+      await page.getByRole("combobox", { name: "Your kit" }).selectOption("Cellar kit, left-handed");
       await page.getByRole("textbox", { name: "Name of the kit" }).waitFor();
       await page.getByRole("button", { name: /^floor tom/ }).click();
     },
   },
   {
     name: "grooves",
-    path: "/grooves/demo-five-four-ladder",
+    path: "/fills/demo-five-four-ladder/groove",
     act: async (page) => {
       await scored(page);
       await page.getByRole("checkbox", { name: "Bracket the cells" }).check();
@@ -158,12 +158,12 @@ const SHOTS = [
   },
   {
     name: "grooves-swung",
-    path: "/grooves/demo-kettle-shuffle",
-    setup: { theme: "Backline" },
+    path: "/fills/demo-kettle-shuffle/groove",
+    setup: { theme: "Dark" },
     act: async (page) => {
       await scored(page);
       await page.getByRole("tab", { name: "Feel" }).click();
-      await page.getByRole("checkbox", { name: /another feel/ }).check();
+      await page.getByRole("checkbox", { name: /different feel/ }).check();
       await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
       await page.getByRole("button", { name: "Play", exact: true }).click();
       await page.locator("[role=img] [data-playing]").first().waitFor();
@@ -171,14 +171,14 @@ const SHOTS = [
   },
   {
     name: "shed-playing",
-    path: "/shed/demo-five-five-six",
+    path: "/fills/demo-five-five-six/shed",
     act: (page) => playInShed(page, /All of it on one drum/, null),
   },
   {
     name: "shed-verdict",
-    path: "/shed/demo-gravel-road",
+    path: "/fills/demo-gravel-road/shed",
     act: async (page) => {
-      await playInShed(page, /All of it on one drum/, "Weak hand late");
+      await playInShed(page, /All of it on one drum/, "Other hand late");
       await page.getByText(/Left hand \d+ ms late/).waitFor();
       await page.getByText(/^repeat 4$/).waitFor();
     },

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { makeRandom } from "~/core";
+import { makeRandom } from "~/core/graph";
 import { ClockBridge } from "./clock";
 
 describe("two clocks as one", () => {

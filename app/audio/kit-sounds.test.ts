@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { type Level, PLACES, type Place } from "~/core";
+import { type Level, PLACES, type Place } from "~/core/stroke";
 import { LEVEL_PEAKS, synthesise, synthesiseClick } from "./kit-sounds";
 import { decay, makeFilter, makeMetal, makeNoise, makeSweep } from "./signal";
 

@@ -3,7 +3,7 @@
  * down: it is darker, shorter and softer at the front, as on a drum.
  */
 
-import { isHand, type Level, type Limb, type Place } from "~/core";
+import { isHand, type Level, type Limb, type Place } from "~/core/stroke";
 import { decay, makeFilter, makeMetal, makeNoise, makeSweep } from "./signal";
 
 export interface SoundWanted {

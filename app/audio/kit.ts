@@ -1,7 +1,8 @@
 /** The sounding kit on an audio context: buffers, places in the stereo picture, and strikes at exact times. */
 
 import * as Tone from "tone";
-import type { Click, Place } from "~/core";
+import type { Click } from "~/core/pulse";
+import type { Place } from "~/core/stroke";
 import {
   CHOKE,
   chokesHat,

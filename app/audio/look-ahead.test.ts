@@ -1,6 +1,9 @@
 import { describe, expect, test } from "vitest";
-import { arrange, bpm, layOut, type Meter, makeMeter, plainGroove, readStickLine, ticks } from "~/core";
-import { USUAL } from "~/core/testing/settings";
+import { arrange, plainGroove } from "~/core/groove";
+import { readStickLine } from "~/core/line";
+import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
+import { bpm, type Meter, makeMeter, ticks } from "~/core/time";
+import { layOut } from "~/core/timeline";
 import { LookAhead } from "./look-ahead";
 import { Schedule } from "./schedule";
 import { plainScore } from "./score";
@@ -11,7 +14,7 @@ function busyScore() {
   const { line } = readStickLine("@8 [>RLrrLKRL]x3 'RLK{RR}L(RK)LK");
   if (!line) throw new Error("the line");
   const timeline = layOut({ meter: METER, tempo: bpm(132), window: { start: ticks(0), length: ticks(40_320) }, line });
-  return plainScore(arrange(timeline, plainGroove(METER), USUAL, "L"), timeline.tempo, null);
+  return plainScore(arrange(timeline, plainGroove(METER), USUAL, LEFT_CRASH), timeline.tempo, null);
 }
 
 interface Page {

@@ -1,6 +1,7 @@
 /** Where the kit sounds in the stereo picture. */
 
-import { type Kit, PLACES, type Place, surfaceAt } from "~/core";
+import { type Kit, surfaceAt } from "~/core/kit";
+import { PLACES, type Place } from "~/core/stroke";
 
 /** Where each place sounds, -1 left to 1 right; 0 for what is not said. */
 export type Pans = Readonly<Partial<Record<Place, number>>>;

@@ -3,8 +3,8 @@
  * goes by an id, so that of many play buttons one knows itself.
  */
 
-import { create } from "zustand";
-import type { Kit } from "~/core";
+import { createStore, type StoreApi } from "zustand/vanilla";
+import type { Kit } from "~/core/kit";
 import type { KitOptions } from "./kit";
 import type { Struck } from "./kit-sounds";
 import { pansOf } from "./pans";
@@ -18,105 +18,112 @@ interface Playing {
   readonly trouble: string | null;
 }
 
-export const usePlaying = create<Playing>(() => ({ id: null, trouble: null }));
-
 export interface SoundOptions {
   /** 0 to 1. */
   readonly volume: number;
-  /** Null for a kit that is not known: everything from the middle. */
-  readonly kit: Kit | null;
-  /** See {@link KitOptions}. */
-  readonly makeSounds?: KitOptions["makeSounds"];
+  readonly kit: Kit;
 }
 
 type PlayerModule = typeof import("./player");
-let loading: Promise<PlayerModule> | null = null;
-let player: InstanceType<PlayerModule["Player"]> | null = null;
-let options: SoundOptions = { volume: 0.5, kit: null };
+type SoundPlayer = InstanceType<PlayerModule["Player"]>;
 
-/** Fetches the player's code, once; callers may do so early. */
-export function fetchPlayer(): Promise<PlayerModule> {
-  loading ??= import("./player");
-  loading.catch(() => {
-    loading = null;
-  });
-  return loading;
-}
+export class Sound {
+  readonly playing: StoreApi<Playing> = createStore<Playing>(() => ({ id: null, trouble: null }));
+  private loading: Promise<PlayerModule> | null = null;
+  private player: SoundPlayer | null = null;
+  private options: SoundOptions = { volume: 0.5, kit: { surfaces: [] } };
 
-/** Takes hold at once, also while something sounds. */
-export function setSound(next: SoundOptions) {
-  options = next;
-  player?.setVolume(next.volume);
-  if (next.kit) player?.setPans(pansOf(next.kit));
-}
+  /** `makeSounds`: see {@link KitOptions}. */
+  constructor(private readonly makeSounds?: NonNullable<KitOptions["makeSounds"]>) {}
 
-async function makePlayer(): Promise<InstanceType<PlayerModule["Player"]>> {
-  const { Player } = await fetchPlayer();
-  player ??= new Player({ pans: {}, ...(options.makeSounds ? { makeSounds: options.makeSounds } : {}) });
-  setSound(options);
-  return player;
-}
-
-/** Plays in place of whatever sounds. Must be called from a user's gesture the first time. */
-export async function play(id: string, source: ScoreSource): Promise<void> {
-  usePlaying.setState({ id, trouble: null });
-  player?.stop();
-  try {
-    const made = await makePlayer();
-    // Stopped again, or something else wanted, while the code was on its way.
-    if (usePlaying.getState().id !== id) return;
-    await made.start(source);
-    if (usePlaying.getState().id === null) made.stop();
-  } catch (error) {
-    console.error(error);
-    if (usePlaying.getState().id === id) stop(id);
-    usePlaying.setState({ trouble: id });
+  /** Fetches the player's code, once; callers may do so early. */
+  fetchPlayer(): Promise<PlayerModule> {
+    this.loading ??= import("./player");
+    this.loading.catch(() => {
+      this.loading = null;
+    });
+    return this.loading;
   }
-}
 
-/** Stops what goes by this id; anything else plays on. */
-export function stop(id: string) {
-  if (usePlaying.getState().id !== id) return;
-  player?.stop();
-  usePlaying.setState({ id: null });
-}
-
-export function toggle(id: string, source: ScoreSource) {
-  if (usePlaying.getState().id === id) stop(id);
-  else void play(id, source);
-}
-
-/** Sounds a few strokes at once, in place of whatever plays. Must be called from a user's gesture the first time. */
-export async function strike(strokes: readonly (Struck & { readonly after: number })[]): Promise<void> {
-  usePlaying.setState({ id: null, trouble: null });
-  try {
-    await (await makePlayer()).strike(strokes);
-  } catch (error) {
-    console.error(error);
+  /** Takes hold at once, also while something sounds. */
+  set(next: SoundOptions) {
+    this.options = next;
+    this.player?.setVolume(next.volume);
+    this.player?.setPans(pansOf(next.kit));
   }
-}
 
-/** Goes on with other scores from the same place, if this id sounds. */
-export function refresh(id: string, source: ScoreSource) {
-  if (usePlaying.getState().id === id && player?.isPlaying) player.update(source);
-}
+  private async makePlayer(): Promise<SoundPlayer> {
+    const { Player } = await this.fetchPlayer();
+    this.player ??= new Player({ pans: {}, ...(this.makeSounds ? { makeSounds: this.makeSounds } : {}) });
+    this.set(this.options);
+    return this.player;
+  }
 
-/** Where the ear is in what goes by this id; null in the count-in and when it does not sound. */
-export function positionOf(id: string): Position | null {
-  return usePlaying.getState().id === id ? (player?.position() ?? null) : null;
-}
+  private isOn(id: string): boolean {
+    return this.playing.getState().id === id;
+  }
 
-/** The beat of the count-in of what goes by this id, from 0; null when none is heard. */
-export function countInBeatOf(id: string): number | null {
-  return usePlaying.getState().id === id ? (player?.countInBeat() ?? null) : null;
-}
+  /** Plays in place of whatever sounds. Must be called from a user's gesture the first time. */
+  async play(id: string, source: ScoreSource): Promise<void> {
+    this.playing.setState({ id, trouble: null });
+    this.player?.stop();
+    try {
+      const made = await this.makePlayer();
+      // Stopped again, or something else wanted, while the code was on its way.
+      if (!this.isOn(id)) return;
+      await made.start(source);
+      if (this.playing.getState().id === null) made.stop();
+    } catch (error) {
+      console.error(error);
+      if (this.isOn(id)) this.stop(id);
+      this.playing.setState({ trouble: id });
+    }
+  }
 
-/** Where a moment of the page's clock lies in what goes by this id; see {@link Located}. */
-export function locateIn(id: string, page: number): Located | null {
-  return usePlaying.getState().id === id ? (player?.locate(page) ?? null) : null;
-}
+  /** Stops what goes by this id; anything else plays on. */
+  stop(id: string) {
+    if (!this.isOn(id)) return;
+    this.player?.stop();
+    this.playing.setState({ id: null });
+  }
 
-/** How often sound and page have lost each other since this page was opened. */
-export function clockJumps(): number {
-  return player?.clockJumps ?? 0;
+  toggle(id: string, source: ScoreSource) {
+    if (this.isOn(id)) this.stop(id);
+    else void this.play(id, source);
+  }
+
+  /** Sounds a few strokes at once, in place of whatever plays. Must be called from a user's gesture the first time. */
+  async strike(strokes: readonly (Struck & { readonly after: number })[]): Promise<void> {
+    this.playing.setState({ id: null, trouble: null });
+    try {
+      await (await this.makePlayer()).strike(strokes);
+    } catch (error) {
+      console.error(error);
+    }
+  }
+
+  /** Goes on with other scores from the same place, if this id sounds. */
+  refresh(id: string, source: ScoreSource) {
+    if (this.isOn(id) && this.player?.isPlaying) this.player.update(source);
+  }
+
+  /** Where the ear is in what goes by this id; null in the count-in and when it does not sound. */
+  positionOf(id: string): Position | null {
+    return this.isOn(id) ? (this.player?.position() ?? null) : null;
+  }
+
+  /** The beat of the count-in of what goes by this id, from 0; null when none is heard. */
+  countInBeatOf(id: string): number | null {
+    return this.isOn(id) ? (this.player?.countInBeat() ?? null) : null;
+  }
+
+  /** Where a moment of the page's clock lies in what goes by this id; see {@link Located}. */
+  locateIn(id: string, page: number): Located | null {
+    return this.isOn(id) ? (this.player?.locate(page) ?? null) : null;
+  }
+
+  /** How often sound and page have lost each other since this page was opened. */
+  get clockJumps(): number {
+    return this.player?.clockJumps ?? 0;
+  }
 }

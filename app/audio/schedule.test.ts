@@ -4,20 +4,16 @@ import {
   ALL_ON,
   arrange,
   arrangeRange,
-  bpm,
   type Feel,
   HANDS_ONLY,
   ladderTempo,
-  layOut,
-  type Meter,
-  makeMeter,
   plainGroove,
-  readStickLine,
   type Setting,
-  ticks,
-  ticksToSeconds,
-} from "~/core";
-import { USUAL } from "~/core/testing/settings";
+} from "~/core/groove";
+import { readStickLine } from "~/core/line";
+import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
+import { bpm, type Meter, makeMeter, ticks, ticksToSeconds } from "~/core/time";
+import { layOut } from "~/core/timeline";
 import { listOnsets, mixDown } from "./mixdown";
 import { type Due, Schedule } from "./schedule";
 import { measureRepeats, plainScore, type Score, type ScoreSource } from "./score";
@@ -38,7 +34,7 @@ function timelineOf(text: string, tempo = 120, meter = FOUR_FOUR) {
 
 function scoreOf(text: string, setting: Partial<Setting> = {}, tempo = 120, meter = FOUR_FOUR): Score {
   const timeline = timelineOf(text, tempo, meter);
-  return plainScore(arrange(timeline, plainGroove(meter), { ...USUAL, ...setting }, "L"), timeline.tempo, {
+  return plainScore(arrange(timeline, plainGroove(meter), { ...USUAL, ...setting }, LEFT_CRASH), timeline.tempo, {
     on: "beat",
     silentBars: 0,
   });

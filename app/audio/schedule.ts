@@ -4,7 +4,9 @@
  * repeats before it, so that nothing drifts.
  */
 
-import { barTicks, beatTicks, carryOver, gainOf, isClicked, listCountIn, listPass, type PassEvent } from "~/core";
+import { carryOver, gainOf, listCountIn, listPass, type PassEvent } from "~/core/groove";
+import { isClicked } from "~/core/pulse";
+import { barTicks, beatTicks } from "~/core/time";
 import { type Score, type ScoreSource, secondsPerTick } from "./score";
 
 /** Something to sound. */

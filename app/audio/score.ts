@@ -1,6 +1,8 @@
 /** What is to be played: an arrangement at a tempo, with what is heard of it. */
 
-import { ALL_ON, type Arrangement, type Bpm, type ClickPlan, type Mix, ticksToSeconds } from "~/core";
+import { ALL_ON, type Arrangement, type Mix } from "~/core/groove";
+import type { ClickPlan } from "~/core/pulse";
+import { type Bpm, ticksToSeconds } from "~/core/time";
 
 export interface Score {
   readonly arrangement: Arrangement;

@@ -1,25 +1,16 @@
 import { parseMidi } from "midi-file";
 import { describe, expect, test } from "vitest";
-import {
-  barTicks,
-  bpm,
-  type CellItem,
-  formatSlots,
-  layOut,
-  type Meter,
-  measureFit,
-  mirrorLine,
-  oneLead,
-  openingRate,
-  playItems,
-  readStickLine,
-  strokesOf,
-  ticks,
-} from "~/core";
+import { measureFit } from "~/core/fit";
+import { formatSlots, readStickLine } from "~/core/line";
+import { oneLead } from "~/core/moves";
+import { type CellItem, mirrorLine, openingRate, playItems } from "~/core/phrase";
+import { strokesOf } from "~/core/stroke";
 import { lineOf } from "~/core/testing/lines";
-import { grooveOver } from "~/formats/groove";
+import { barTicks, bpm, type Meter, ticks } from "~/core/time";
+import { layOut } from "~/core/timeline";
 import { writeTimelineMidi } from "~/formats/midi";
-import { toPhrase } from "~/formats/phrase";
+import { grooveOver } from "~/library/groove/content";
+import { toPhrase } from "~/library/phrase/phrase";
 import { loadDemoBook, loadGrooves, loadRudiments, loadStarter, type RudimentEntry } from ".";
 import { grooveSchema } from "./schema";
 

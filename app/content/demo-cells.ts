@@ -1,7 +1,7 @@
 /** Ines Halloran's own cells: a family that grew out of one paradiddle, and a few that she wrote down at rehearsals. */
 
-import type { Move } from "~/core";
-import { type CellContent, makeCellContent, type RudimentMark } from "~/formats/cell";
+import type { Move } from "~/core/moves";
+import { type CellContent, makeCellContent, type RudimentMark } from "~/library/cell/content";
 
 export interface DemoCell {
   readonly id: string;

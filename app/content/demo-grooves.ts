@@ -1,7 +1,7 @@
 /** The demo's own grooves: what Ines Halloran plays in her band's songs. */
 
-import type { Meter, Ticks } from "~/core";
-import { type GrooveContent, makeGrooveContent } from "~/formats/groove";
+import type { Meter, Ticks } from "~/core/time";
+import { type GrooveContent, makeGrooveContent } from "~/library/groove/content";
 
 export interface DemoGroove {
   readonly id: string;

@@ -1,7 +1,7 @@
 /** The demo's own kits: Ines Halloran's four-piece as she has it on stage, and the borrowed one at the rehearsal room. */
 
-import { mirrorKit, usualSurface } from "~/core";
-import type { KitContent } from "~/formats/kit";
+import { mirrorKit, usualSurface } from "~/core/kit";
+import type { KitContent } from "~/library/kit/content";
 
 export interface DemoKit {
   readonly id: string;

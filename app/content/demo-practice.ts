@@ -1,22 +1,14 @@
 /** Six weeks of practice of the demo's drummer: runs and plans, reckoned by the rules that the app itself goes by. */
 
-import {
-  type Bpm,
-  type FaultKind,
-  layOutWork,
-  limitsOf,
-  makePlan,
-  makeRandom,
-  measureTravel,
-  type Result,
-  recordResult,
-  type StepKind,
-  wishOf,
-} from "~/core";
-import { toKit } from "~/formats/kit";
-import { toPhrase } from "~/formats/phrase";
-import { newPlan, type PlanRow } from "~/formats/plan";
-import type { Run } from "~/formats/run";
+import { makeRandom } from "~/core/graph";
+import type { FaultKind, Result } from "~/core/listening";
+import { limitsOf, makePlayer } from "~/core/player";
+import { layOutWork, makePlan, recordResult, type StepKind, wishOf } from "~/core/practice";
+import type { Bpm } from "~/core/time";
+import { toKit } from "~/library/kit/content";
+import { toPhrase } from "~/library/phrase/phrase";
+import { newPlan, type PlanRow } from "~/library/practice/plan";
+import type { Run } from "~/library/practice/run";
 import { makeDemoFills } from "./demo";
 import { makeDemoKits } from "./demo-kits";
 
@@ -51,10 +43,7 @@ const REPEATS = 30;
 const RETURN_REPEATS = 5;
 
 export function makeDemoPractice(now: number): { plans: PlanRow[]; runs: Run[] } {
-  const travel = measureTravel(
-    toKit(makeDemoKits()[0]?.content as Parameters<typeof toKit>[0]),
-    limitsOf("working", "R"),
-  );
+  const player = makePlayer(toKit(makeDemoKits()[0]?.content as Parameters<typeof toKit>[0]), limitsOf("working", "R"));
   const fills = makeDemoFills();
   const bits = makeRandom(20_260);
   const chance = () => bits() / 2 ** 32;
@@ -66,7 +55,7 @@ export function makeDemoPractice(now: number): { plans: PlanRow[]; runs: Run[] }
     if (!fill) continue;
     const phrase = toPhrase(fill.content);
     let state = newPlan(habit.id);
-    let plan = makePlan(phrase, travel, wishOf(phrase, state));
+    let plan = makePlan(phrase, player, wishOf(phrase, state));
     let { best } = state;
     for (let day = habit.from; day >= 1; day--) {
       const dayNumber = Math.floor((midnight - day * DAY) / DAY);
@@ -74,7 +63,7 @@ export function makeDemoPractice(now: number): { plans: PlanRow[]; runs: Run[] }
       // Not every day is a day for it.
       if (chance() < 0.3 || (day < habit.to && !comesBack)) continue;
       // What was reached the days before is known to the plan of the day.
-      if (state.best !== best) plan = makePlan(phrase, travel, wishOf(phrase, state));
+      if (state.best !== best) plan = makePlan(phrase, player, wishOf(phrase, state));
       best = state.best;
       if (comesBack) state = { ...state, current: "form" };
       let work = layOutWork(plan, state);

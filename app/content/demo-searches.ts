@@ -1,7 +1,8 @@
 /** What Ines Halloran searches for: a bar of odd groups, a push with the band, and sevens over four bars. */
 
-import type { SearchRule, Ticks } from "~/core";
-import { makeSearch, type PoolContent, type SearchContent } from "~/formats/search";
+import type { SearchRule } from "~/core/search";
+import type { Ticks } from "~/core/time";
+import { makeSearch, type PoolContent, type SearchContent } from "~/library/search/content";
 
 export interface DemoSearch {
   readonly id: string;

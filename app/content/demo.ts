@@ -3,8 +3,9 @@
  * band, the Paper Lanterns. The stickings were composed for it.
  */
 
-import { ALL_STROKES, barTicks, type Meter, type Ticks, type VoicingRule } from "~/core";
-import { type FillContent, makeContent } from "~/formats/fill";
+import { ALL_STROKES, type OrchestrationRule } from "~/core/orchestration";
+import { barTicks, type Meter, type Ticks } from "~/core/time";
+import { type FillContent, makeContent } from "~/library/fill/content";
 import { makeStarter } from "./starter";
 
 export interface DemoFill {
@@ -31,7 +32,7 @@ function window(start: number, quarters: number) {
 }
 
 /** Layers over all strokes, the last one on top. */
-function voicing(...rules: VoicingRule[]): NonNullable<FillContent["voicing"]> {
+function voicing(...rules: OrchestrationRule[]): NonNullable<FillContent["voicing"]> {
   return rules.map((rule) => ({ on: true, rule, filter: ALL_STROKES }));
 }
 

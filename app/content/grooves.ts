@@ -1,6 +1,6 @@
 /** Grooves that ship, for a right-handed player with crossed hands; other players get their mirror or open hands. */
 
-import { TRIPLET_SHARE } from "~/core";
+import { TRIPLET_SHARE } from "~/core/groove";
 import type { GrooveEntry } from "./schema";
 
 const STRAIGHT = { swing: null, push: {} } as const;

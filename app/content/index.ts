@@ -1,11 +1,11 @@
 /** The content's door: everything that ships, checked by its schema the first time it is asked for. */
 
 import { z } from "zod";
-import type { BookContents } from "~/formats/book";
-import { rudimentMarkSchema } from "~/formats/cell";
-import type { FillContent } from "~/formats/fill";
-import { planSchema } from "~/formats/plan";
-import { runSchema } from "~/formats/run";
+import { rudimentMarkSchema } from "~/library/cell/content";
+import type { FillContent } from "~/library/fill/content";
+import type { BookContents } from "~/library/kinds";
+import { planSchema } from "~/library/practice/plan";
+import { runSchema } from "~/library/practice/run";
 import { makeDemoFills } from "./demo";
 import { DEMO_MARKS, makeDemoCells } from "./demo-cells";
 import { makeDemoGrooves } from "./demo-grooves";

@@ -1,6 +1,7 @@
 /** Kits that ship, as a right-handed player has them; other players get their mirror, or open hands. */
 
-import { type Place, type Surface, usualSurface } from "~/core";
+import { type Surface, usualSurface } from "~/core/kit";
+import type { Place } from "~/core/stroke";
 import type { KitEntry } from "./schema";
 
 function surfaces(...given: (Place | (Partial<Surface> & { place: Place }))[]): Surface[] {

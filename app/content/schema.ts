@@ -1,24 +1,15 @@
 /** What shipped content must be; checked when it is loaded. */
 
 import { z } from "zod";
-import {
-  barTicks,
-  bpm,
-  formatLine,
-  layOut,
-  MAX_BPM,
-  METER_UNITS,
-  type Meter,
-  MIN_BPM,
-  readStickLine,
-  ticks,
-} from "~/core";
-import { cellContentSchema } from "~/formats/cell";
-import { fillContentSchema } from "~/formats/fill";
-import { grooveContentSchema } from "~/formats/groove";
-import { kitContentSchema } from "~/formats/kit";
-import { searchContentSchema } from "~/formats/search";
-import { feelSchema } from "~/formats/setting";
+import { formatLine, readStickLine } from "~/core/line";
+import { barTicks, bpm, MAX_BPM, METER_UNITS, type Meter, MIN_BPM, ticks } from "~/core/time";
+import { layOut } from "~/core/timeline";
+import { cellContentSchema } from "~/library/cell/content";
+import { fillContentSchema } from "~/library/fill/content";
+import { grooveContentSchema } from "~/library/groove/content";
+import { kitContentSchema } from "~/library/kit/content";
+import { feelSchema } from "~/library/phrase/setting";
+import { searchContentSchema } from "~/library/search/content";
 
 const meterSchema = z.object({ beats: z.number().int().min(1).max(32), unit: z.literal(METER_UNITS) });
 const lineSchema = z.string().refine((text) => {

@@ -1,4 +1,4 @@
-import { type FillContent, makeContent } from "~/formats/fill";
+import { type FillContent, makeContent } from "~/library/fill/content";
 
 /** The fill that a newcomer finds on the Stack: five, five and six over one bar. */
 export function makeStarter(): FillContent {

@@ -1,7 +1,6 @@
 /** What fills and cells have in common: rows that are saved over a known revision, and binned before they are gone. */
 
 import { liveQuery, type Table } from "dexie";
-import type { Taken } from "~/formats/book";
 
 /** How long what was deleted can be brought back: 30 days, in milliseconds. */
 const BIN_TIME = 30 * 24 * 60 * 60 * 1000;
@@ -110,24 +109,6 @@ export async function emptyOldBin<Content>(table: RowTable<Content>, now: number
     .where("deletedAt")
     .between(1, now - BIN_TIME)
     .delete();
-}
-
-/**
- * Takes an item from a file into the table, within the caller's transaction; nothing that is there is changed, but
- * what lay in the bin comes back. "beside": its identity had other content, so it was added as a new one.
- */
-export async function takeRow<Content>(table: RowTable<Content>, item: Item<Content>): Promise<Taken> {
-  const row = await table.get(item.id);
-  if (!row) {
-    await table.add({ ...item, revision: 1, deletedAt: 0 });
-    return "added";
-  }
-  if (JSON.stringify(row.content) === JSON.stringify(item.content)) {
-    if (row.deletedAt > 0) await restoreRow(table, item.id);
-    return "same";
-  }
-  await table.add({ ...item, id: crypto.randomUUID(), revision: 1, deletedAt: 0 });
-  return "beside";
 }
 
 export function toItem<Content>({ id, createdAt, updatedAt, content }: Row<Content>): Item<Content> {

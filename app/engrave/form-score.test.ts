@@ -1,21 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import {
-  arrange,
-  barTicks,
-  bpm,
-  layOut,
-  layOutGroove,
-  type Meter,
-  measureForm,
-  parseMeter,
-  plainGroove,
-  type Setting,
-  ticks,
-} from "~/core";
+import { arrange, layOutGroove, measureForm, plainGroove, type Setting } from "~/core/groove";
 import { anyLine } from "~/core/testing/arbitraries";
 import { lineOf } from "~/core/testing/lines";
-import { USUAL } from "~/core/testing/settings";
+import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
+import { barTicks, bpm, type Meter, parseMeter, ticks } from "~/core/time";
+import { layOut } from "~/core/timeline";
 import { makeFormScore } from "./form-score";
 import type { StaffBar, WrittenVoice } from "./score";
 import { soundingTicks } from "./testing";
@@ -40,7 +30,7 @@ function scoreOf({ text, groove, meter: meterText = "4/4", window, setting, feet
     line: lineOf(text),
   });
   const played = groove ? { ...plainGroove(meter), line: lineOf(groove) } : plainGroove(meter);
-  const arrangement = arrange(timeline, played, whole, "L");
+  const arrangement = arrange(timeline, played, whole, LEFT_CRASH);
   const laid = layOutGroove(played, meter, bpm(90));
   return makeFormScore(timeline, laid, arrangement, measureForm(timeline, whole), whole, {
     countStyle: "beats",
@@ -140,7 +130,7 @@ test("any fill in any form: each bar is full in both voices, and every stroke is
       );
       const setting = { ...USUAL, ...given };
       const groove = plainGroove(meter);
-      const arrangement = arrange(timeline, groove, setting, "L");
+      const arrangement = arrange(timeline, groove, setting, LEFT_CRASH);
       const bars = makeFormScore(
         timeline,
         layOutGroove(groove, meter, bpm(90)),

@@ -1,28 +1,21 @@
 /** Groove and fill as one score: hands with stems up, feet of the groove and what goes on under the fill with stems down. */
 
+import type { Arrangement, Form, Setting, SoundingNote } from "~/core/groove";
+import type { CountStyle } from "~/core/pulse";
 import {
-  type Arrangement,
-  barTicks,
-  type CountStyle,
-  type Form,
-  gcd,
   isHand,
   type Limb,
-  makeRate,
   makeSilence,
   makeStroke,
   makeStrokes,
   mapParts,
   partsOf,
-  type Rate,
-  type Setting,
   type Slot,
-  type SoundingNote,
   type Stroke,
   strokesOf,
-  TICKS_PER_QUARTER,
-  type Timeline,
-} from "~/core";
+} from "~/core/stroke";
+import { barTicks, gcd, makeRate, type Rate, TICKS_PER_QUARTER } from "~/core/time";
+import type { Timeline } from "~/core/timeline";
 import { bracketCells, type CountedScoreSlot, countBar, type StaffBar, toScoreSlot } from "./score";
 import { type ScoreSlot, writeVoice } from "./voice";
 

@@ -1,7 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { barTicks, bpm, layOut, parseMeter, readStickLine, ticks } from "~/core";
+import { readStickLine } from "~/core/line";
 import { anyLine, anyMeter } from "~/core/testing/arbitraries";
+import { barTicks, bpm, parseMeter, ticks } from "~/core/time";
+import { layOut } from "~/core/timeline";
 import { makeScore, type StaffBar } from "./score";
 import { soundingTicks } from "./testing";
 import { spellValue } from "./voice";

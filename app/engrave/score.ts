@@ -3,17 +3,10 @@
  * the drawing is the engraving package's.
  */
 
-import {
-  barTicks,
-  beatTicks,
-  type CountStyle,
-  countSlot,
-  type Meter,
-  type Ticks,
-  type Timeline,
-  type TimelineSlot,
-  type Window,
-} from "~/core";
+import type { Window } from "~/core/phrase";
+import { type CountStyle, countSlot } from "~/core/pulse";
+import { barTicks, beatTicks, type Meter, type Ticks } from "~/core/time";
+import type { Timeline, TimelineSlot } from "~/core/timeline";
 import { type ScoreSlot, type StaffNote, type WrittenVoice, writeVoice } from "./voice";
 
 export type { StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "./voice";

@@ -1,20 +1,7 @@
 /** One voice of a bar: slots as notes and rests with written values, tuplets and beams. */
 
-import {
-  barTicks,
-  beatTicks,
-  homePlace,
-  isCompound,
-  type Meter,
-  type Place,
-  partsOf,
-  type Rate,
-  type Silence,
-  type Slot,
-  type Stroke,
-  type Strokes,
-  TICKS_PER_QUARTER,
-} from "~/core";
+import { homePlace, type Place, partsOf, type Silence, type Slot, type Stroke, type Strokes } from "~/core/stroke";
+import { barTicks, beatTicks, isCompound, type Meter, type Rate, TICKS_PER_QUARTER } from "~/core/time";
 
 /** A slot to be written. */
 export interface ScoreSlot {

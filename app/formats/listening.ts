@@ -1,7 +1,8 @@
 /** How the app listens: what it listens to, how strictly, and the settings of each input. */
 
 import { z } from "zod";
-import { LIMBS, PLACES, STEADY_DRUMMER, STRICTNESSES } from "~/core";
+import { STEADY_DRUMMER, STRICTNESSES } from "~/core/listening";
+import { LIMBS, PLACES } from "~/core/stroke";
 
 export const SOURCES = ["self", "keys", "midi", "drummer"] as const;
 export type Source = (typeof SOURCES)[number];

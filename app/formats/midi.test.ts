@@ -1,20 +1,13 @@
 import fc from "fast-check";
 import MIDIFile from "midifile";
 import { describe, expect, test } from "vitest";
-import {
-  arrange,
-  barTicks,
-  bpm,
-  layOut,
-  type Meter,
-  parseMeter,
-  plainGroove,
-  readStickLine,
-  ticks,
-  usualSurface,
-} from "~/core";
+import { arrange, plainGroove } from "~/core/groove";
+import { usualSurface } from "~/core/kit";
+import { readStickLine } from "~/core/line";
 import { anyLine } from "~/core/testing/arbitraries";
-import { USUAL } from "~/core/testing/settings";
+import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
+import { barTicks, bpm, type Meter, parseMeter, ticks } from "~/core/time";
+import { layOut } from "~/core/timeline";
 import { MIDI_VELOCITIES, writeArrangementMidi, writeTimelineMidi } from "./midi";
 
 const NOTE_OFF = 0x8;
@@ -97,7 +90,7 @@ describe("an independent reader finds", () => {
   });
   test("groove, fill and the crash that answers it", () => {
     const timeline = timelineOf("@4 RLRRLx3 K");
-    const arrangement = arrange(timeline, plainGroove(timeline.meter), { ...USUAL, countInBars: 1 }, "L");
+    const arrangement = arrange(timeline, plainGroove(timeline.meter), { ...USUAL, countInBars: 1 }, LEFT_CRASH);
     const { ons, end } = read(writeArrangementMidi(arrangement, timeline.tempo, "x"));
     expect(ons.filter((event) => event.at >= 40_320 && event.at < 80_640)).toHaveLength(16);
     expect(ons.filter((event) => event.at === 80_640).map((event) => event.param1)).toEqual(

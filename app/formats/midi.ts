@@ -1,22 +1,11 @@
 /** Standard MIDI file, format 0, percussion channel. Division 10 080, so that the timeline's ticks are the file's. */
 
 import { type MidiEvent, writeMidi } from "midi-file";
-import {
-  type Arrangement,
-  type Bpm,
-  barTicks,
-  formatMeter,
-  type Kit,
-  type Level,
-  type Meter,
-  type Place,
-  quarterBpm,
-  type SoundingNote,
-  TICKS_PER_QUARTER,
-  type Timeline,
-  unitTicks,
-  usualMidi,
-} from "~/core";
+import type { Arrangement, SoundingNote } from "~/core/groove";
+import { type Kit, usualMidi } from "~/core/kit";
+import type { Level, Place } from "~/core/stroke";
+import { type Bpm, barTicks, formatMeter, type Meter, quarterBpm, TICKS_PER_QUARTER, unitTicks } from "~/core/time";
+import type { Timeline } from "~/core/timeline";
 
 /** Channel 10, counted from 0. */
 const PERCUSSION_CHANNEL = 9;

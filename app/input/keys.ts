@@ -1,6 +1,6 @@
 /** The computer keyboard as pads: a key a limb. It knows who plays, but not where or how hard. */
 
-import type { Limb } from "~/core";
+import type { Limb } from "~/core/stroke";
 import type { OnHit } from "./raw-hit";
 
 /** Where letters are typed, and are no strokes. */

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { usualSurface } from "~/core";
+import { usualSurface } from "~/core/kit";
 import { bendVelocity, mapPads, readStrike } from "./midi-message";
 
 describe("a MIDI message", () => {

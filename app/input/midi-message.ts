@@ -1,6 +1,7 @@
 /** MIDI messages from pads. They come from outside: what is not a sound strike is left out. */
 
-import { type Kit, PLACES, type Place, usualSurface } from "~/core";
+import { type Kit, usualSurface } from "~/core/kit";
+import { PLACES, type Place } from "~/core/stroke";
 
 export interface Strike {
   readonly note: number;

@@ -1,6 +1,6 @@
 /** Pads through Web MIDI. The browser asks for permission when this is opened, not before. */
 
-import type { Place } from "~/core";
+import type { Place } from "~/core/stroke";
 import { bendVelocity, readStrike } from "./midi-message";
 import type { OnHit } from "./raw-hit";
 

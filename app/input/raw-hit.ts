@@ -1,6 +1,6 @@
 /** A hit as an input reports it, stamped by the page's clock. */
 
-import type { Limb, Place } from "~/core";
+import type { Limb, Place } from "~/core/stroke";
 
 export interface RawHit {
   /** Milliseconds of the page's clock (performance.now). */

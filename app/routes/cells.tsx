@@ -1,41 +1,20 @@
 import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
 import { z } from "zod";
-import { listEntries, type ShippedRudiment, shippedRudimentSchema } from "~/cells/book";
-import type { KeepAnswer } from "~/cells/keep-bar";
-import { CellsScreen } from "~/cells/screen";
 import { loadRudiments } from "~/content";
-import {
-  barTicks,
-  bpm,
-  formatLine,
-  formatMeter,
-  layOut,
-  type Meter,
-  makeCell,
-  makeLine,
-  mirrorLine,
-  parseMeter,
-  readStickLine,
-  slotTicks,
-  ticks,
-} from "~/core";
+import { formatMeter, type Meter, parseMeter } from "~/core/time";
 import { flushSaves } from "~/data/autosave";
-import { cellDrafts } from "~/data/cell-drafts";
-import { keepCell, listRudimentMarks, markRudiment, saveCell } from "~/data/cells";
-import { currentBook } from "~/data/current";
-import type { BookDatabase, CellRow } from "~/data/database";
-import { loadPreferences } from "~/data/preferences";
-import { addRow, amendRow, binRow, emptyOldBin, listBin, listRows, restoreRow } from "~/data/rows";
-import {
-  askedCellSchema,
-  type CellContent,
-  cellContentSchema,
-  cellOf,
-  rateOf,
-  rudimentMarkSchema,
-} from "~/formats/cell";
-import { makeContent } from "~/formats/fill";
-import { MAX_WINDOW_BARS } from "~/formats/phrase";
+import { amendRow, binRow, emptyOldBin, listBin, listRows, restoreRow } from "~/data/rows";
+import { askedCellSchema, cellContentSchema, rudimentMarkSchema } from "~/library/cell/content";
+import { cellDrafts } from "~/library/cell/drafts";
+import { shippedRudimentSchema } from "~/library/cell/entries";
+import { keepCell, markRudiment, saveCell } from "~/library/cell/keep";
+import { loadEntries } from "~/library/cell/load";
+import { addFillOfCell, addFillOfRudiment } from "~/library/cell/new-fill";
+import { currentBook } from "~/library/current";
+import type { CellRow } from "~/library/database";
+import { addressOf, openFillId } from "~/library/fill/address";
+import type { KeepAnswer } from "~/screens/cells/keep-bar";
+import { CellsScreen } from "~/screens/cells/screen";
 import { Trouble } from "~/ui/trouble";
 import type { Route } from "./+types/cells";
 
@@ -50,18 +29,15 @@ export async function clientLoader({ params, request, serverLoader }: Route.Clie
   const book = await currentBook();
   const id = params.cellId;
   await emptyOldBin(book.cells, Date.now());
-  const [{ rudiments }, rows, bin, marks, fills, preferences] = await Promise.all([
-    serverLoader(),
-    listRows(book.cells),
+  const [entries, bin, fills] = await Promise.all([
+    serverLoader().then(({ rudiments }) => loadEntries(book, rudiments)),
     listBin(book.cells),
-    listRudimentMarks(book),
     listRows(book.fills),
-    loadPreferences(book),
   ]);
-  const entries = listEntries(rudiments, marks, rows, preferences.hands === "left");
   const found = entries.find((entry) => entry.id === id);
   const binned = bin.find((row) => row.id === id);
   if (id !== "new" && !found && !binned) throw data("no such cell", { status: 404 });
+  const openId = openFillId();
   const open = found ?? (binned ? { binned } : ("new" as const));
   return {
     entries,
@@ -70,7 +46,8 @@ export async function clientLoader({ params, request, serverLoader }: Route.Clie
     draft: found || id === "new" ? cellDrafts.take(id, Date.now()) : null,
     asked: askedCellSchema.safeParse(Object.fromEntries(new URL(request.url).searchParams)).data ?? null,
     meters: metersInUse(fills.map(({ content }) => content.meter as Meter)),
-    latest: fills[0] ?? null,
+    // The fill that is open, or was edited last.
+    latest: fills.find((fill) => fill.id === openId) ?? fills[0] ?? null,
   };
 }
 clientLoader.hydrate = true as const;
@@ -136,58 +113,14 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
       await restoreRow(book.cells, asked.id);
       return { kind: "done" };
     case "fill":
-      return redirect(`/stack/${await makeFill(book, asked.content)}`);
+      return redirect(addressOf(await addFillOfCell(book, asked.content), "stack"));
     case "rudiment":
-      return redirect(`/stack/${await makeFillOfRudiment(book, asked.rudiment)}`);
+      return redirect(addressOf(await addFillOfRudiment(book, asked.rudiment), "stack"));
   }
 }
 
 function nameOf({ id, content }: CellRow) {
   return { id, name: content.name };
-}
-
-/** A new fill of one cell: as often as it goes into a bar, or over as many bars as it takes. */
-async function makeFill(book: BookDatabase, cell: CellContent): Promise<string> {
-  const { cellTempo, cellMeter, countStyle } = await loadPreferences(book);
-  const meter = parseMeter(cellMeter) ?? { beats: 4, unit: 4 };
-  const rate = rateOf(cell.rate);
-  const slots = cellOf(cell.text);
-  const bar = barTicks(meter);
-  const length = slots.length * slotTicks(rate);
-  const count = Math.max(1, Math.floor(bar / length));
-  const bars = Math.min(MAX_WINDOW_BARS, Math.max(1, Math.ceil((count * length) / bar)));
-  const content = makeContent({
-    name: cell.name,
-    tags: cell.tags.slice(),
-    text: formatLine(makeLine([{ kind: "rate", rate }, makeCell(slots, count)])),
-    meter,
-    tempo: bpm(cellTempo),
-    window: { start: ticks(0), length: ticks(bars * bar) },
-    groove: "straight-eighths",
-    countStyle,
-  });
-  return (await addRow(book.fills, content)).id;
-}
-
-/** A new fill of a whole rudiment: as long as it is, led by the player's strong hand. */
-async function makeFillOfRudiment(book: BookDatabase, rudiment: ShippedRudiment): Promise<string> {
-  const { cellTempo, hands, countStyle } = await loadPreferences(book);
-  const read = readStickLine(rudiment.line).line;
-  if (!read) throw new Error("the rudiment's line cannot be read");
-  const line = hands === "left" ? mirrorLine(read) : read;
-  const meter = rudiment.meter as Meter;
-  const tempo = bpm(cellTempo);
-  const { end } = layOut({ meter, tempo, window: { start: ticks(0), length: barTicks(meter) }, line });
-  const content = makeContent({
-    name: rudiment.name,
-    tags: ["rudiment"],
-    text: formatLine(line),
-    meter,
-    tempo,
-    window: { start: ticks(0), length: end },
-    countStyle,
-  });
-  return (await addRow(book.fills, content)).id;
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
@@ -211,8 +144,8 @@ export default function Cells({ loaderData }: Route.ComponentProps) {
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
     <Trouble
-      title="This cell cannot be opened"
-      what="It may have been removed for good, or the address is mistyped. Your other cells are in the book."
+      title="This cell can't be opened"
+      what="It may have been deleted for good, or the address is mistyped. Your other cells are in the book."
       detail={error instanceof Error ? error.message : undefined}
     />
   );

@@ -1,47 +1,40 @@
 import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
 import { z } from "zod";
-import { listEntries } from "~/cells/book";
 import { loadGrooves, loadRudiments } from "~/content";
-import { flushSaves } from "~/data/autosave";
-import { listRudimentMarks } from "~/data/cells";
-import { currentBook } from "~/data/current";
-import { listGrooves } from "~/data/grooves";
-import { loadPreferences } from "~/data/preferences";
-import { addRow, binRow, emptyOldBin, getRow, listBin, listRows, restoreRow } from "~/data/rows";
-import { searchDrafts } from "~/data/search-drafts";
-import { FitScreen } from "~/fit/screen";
-import { fillContentSchema } from "~/formats/fill";
-import { searchContentSchema } from "~/formats/search";
+import { addRow, binRow, emptyOldBin, listBin, listRows, restoreRow } from "~/data/rows";
+import { loadEntries } from "~/library/cell/load";
+import { currentBook } from "~/library/current";
+import { addressOf } from "~/library/fill/address";
+import { fillContentSchema } from "~/library/fill/content";
+import { listGrooves } from "~/library/groove/choices";
+import { openRow } from "~/library/open-row";
+import { searchContentSchema } from "~/library/search/content";
+import { SEARCHES } from "~/library/search/kind";
+import { addSearch } from "~/library/search/new-search";
+import { FitScreen } from "~/screens/fit/screen";
 import { Trouble } from "~/ui/trouble";
 import type { Route } from "./+types/fit";
-import { makeNewSearch } from "./fit-latest";
 
 export function loader() {
   return { rudiments: loadRudiments(), grooves: loadGrooves() };
 }
 
 export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
-  await flushSaves();
   const book = await currentBook();
   await emptyOldBin(book.searches, Date.now());
-  const [row, { rudiments, grooves }, rows, bin, marks, cells, preferences] = await Promise.all([
-    getRow(book.searches, params.searchId),
+  const [opened, { rudiments, grooves: shipped }, rows, bin] = await Promise.all([
+    openRow(SEARCHES, params.searchId),
     serverLoader(),
     listRows(book.searches),
     listBin(book.searches),
-    listRudimentMarks(book),
-    listRows(book.cells),
-    loadPreferences(book),
   ]);
-  if (!row || row.deletedAt > 0) throw data("no such search", { status: 404 });
-  const found = searchDrafts.take(row.id, Date.now());
+  if (!opened || opened.row.deletedAt > 0) throw data("no such search", { status: 404 });
   return {
-    row,
-    draft: found && JSON.stringify(found.content) !== JSON.stringify(row.content) ? found : null,
+    ...opened,
     bin,
     saved: rows.map(({ id, content }) => ({ id, name: content.name })),
-    entries: listEntries(rudiments, marks, cells, preferences.hands === "left"),
-    grooves: await listGrooves(book, grooves),
+    entries: await loadEntries(book, rudiments),
+    grooves: await listGrooves(book, shipped),
   };
 }
 clientLoader.hydrate = true as const;
@@ -61,7 +54,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const book = await currentBook();
   switch (asked.intent) {
     case "new":
-      return redirect(`/fit/${await makeNewSearch(book, null)}`);
+      return redirect(`/fit/${await addSearch(book, null)}`);
     case "open":
       return redirect(`/fit/${asked.id}`);
     case "copy":
@@ -73,7 +66,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       await restoreRow(book.searches, asked.id);
       return redirect(`/fit/${asked.id}`);
     case "open-fill":
-      return redirect(`/stack/${(await addRow(book.fills, asked.content)).id}`);
+      return redirect(addressOf((await addRow(book.fills, asked.content)).id, "stack"));
     case "keep": {
       const { id, content } = await addRow(book.fills, asked.content);
       return { id, name: content.name };
@@ -92,7 +85,7 @@ export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidate
 }
 
 export function HydrateFallback() {
-  return <p className="p-6 quiet">Laying out the pool…</p>;
+  return <p className="p-6 quiet">Opening the search…</p>;
 }
 
 export default function Fit({ loaderData }: Route.ComponentProps) {
@@ -102,8 +95,8 @@ export default function Fit({ loaderData }: Route.ComponentProps) {
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
     <Trouble
-      title="This search cannot be opened"
-      what="It may have been removed, or the address is mistyped. Your other searches are kept."
+      title="This search can't be opened"
+      what="It may have been deleted, or the address is mistyped. Your other searches are still there."
       detail={error instanceof Error ? error.message : undefined}
     />
   );

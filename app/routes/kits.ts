@@ -1,9 +1,9 @@
 /** Own kits: made, deleted, brought back. The one that is made or brought back is played at once. */
 import { z } from "zod";
-import { currentBook } from "~/data/current";
-import { savePreferences } from "~/data/preferences";
 import { addRow, binRow, restoreRow } from "~/data/rows";
-import { kitContentSchema } from "~/formats/kit";
+import { currentBook } from "~/library/current";
+import { kitContentSchema } from "~/library/kit/content";
+import { savePreferences } from "~/library/preferences";
 import type { Route } from "./+types/kits";
 
 const askedSchema = z.discriminatedUnion("intent", [

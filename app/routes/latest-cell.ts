@@ -1,7 +1,7 @@
 /** Cells by itself: the own cell that was kept last, or the rudiment that most others are made of. */
 import { redirect } from "react-router";
-import { currentBook } from "~/data/current";
 import { listRows } from "~/data/rows";
+import { currentBook } from "~/library/current";
 
 export async function clientLoader() {
   const [latest] = await listRows((await currentBook()).cells);

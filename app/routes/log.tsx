@@ -1,10 +1,10 @@
 import { z } from "zod";
 import { flushSaves } from "~/data/autosave";
-import { currentBook } from "~/data/current";
-import { deleteRun, keepRun, keepWaiting, listPlans, listRuns, noteRun } from "~/data/practice";
 import { listRows } from "~/data/rows";
-import { MAX_NOTE, runSchema } from "~/formats/run";
-import { LogScreen } from "~/log/screen";
+import { currentBook } from "~/library/current";
+import { MAX_NOTE, runSchema } from "~/library/practice/run";
+import { deleteRun, keepRun, keepWaiting, listPlans, listRuns, noteRun } from "~/library/practice/store";
+import { LogScreen } from "~/screens/log/screen";
 import type { Route } from "./+types/log";
 
 export const meta: Route.MetaFunction = () => [{ title: "Log · Dime Stack" }];

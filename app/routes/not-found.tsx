@@ -13,7 +13,7 @@ export default function NotFound() {
   return (
     <Trouble
       title="There is nothing at this address"
-      what="The page may have been renamed, or the address is mistyped. Your fills are on the Shelf."
+      what="The page may have moved, or the address is mistyped. Your fills are on the Shelf."
     />
   );
 }

@@ -2,9 +2,10 @@
 import { redirect } from "react-router";
 import { z } from "zod";
 import { flushSaves } from "~/data/autosave";
-import { currentBook } from "~/data/current";
 import { addRow, binRow, restoreRow } from "~/data/rows";
-import { grooveContentSchema } from "~/formats/groove";
+import { currentBook } from "~/library/current";
+import { addressOf } from "~/library/fill/address";
+import { grooveContentSchema } from "~/library/groove/content";
 import type { Route } from "./+types/own-grooves";
 
 /** The fill that it is for. */
@@ -27,7 +28,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     }
     case "delete":
       await binRow(book.grooves, asked.id);
-      return asked.leaves ? redirect(asked.fillId ? `/grooves/${asked.fillId}` : "/grooves") : { ok: true };
+      return asked.leaves ? redirect(asked.fillId ? addressOf(asked.fillId, "groove") : "/fills") : { ok: true };
     case "restore":
       await restoreRow(book.grooves, asked.id);
   }

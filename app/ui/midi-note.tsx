@@ -5,8 +5,8 @@ import { capital } from "~/words/slot";
 
 export const MIDI_TROUBLE: Record<MidiTrouble, string> = {
   missing: "This browser has no Web MIDI. Use another one, the keyboard, or judge yourself.",
-  refused: "MIDI was not allowed. Allow it beside the address, then choose Pads again.",
-  nothing: "Nothing is plugged in. Plug the kit in: it is found at once, and nothing of this sitting is lost.",
+  refused: "MIDI wasn't allowed. Allow it next to the address bar, then choose Electronic drums again.",
+  nothing: "Nothing is plugged in. Plug in your kit and it works at once. You lose nothing.",
 };
 
 export function MidiNote({ midi }: { readonly midi: MidiState | null }) {

@@ -1,4 +1,4 @@
-/** Tabs over a panel. */
+import { Tabs as Base } from "@base-ui/react/tabs";
 
 export interface Tab<Id extends string> {
   readonly id: Id;
@@ -7,30 +7,43 @@ export interface Tab<Id extends string> {
   readonly isMarked?: boolean;
 }
 
-interface TabListProps<Id extends string> {
+interface TabsProps<Id extends string> {
   readonly label: string;
   readonly tabs: readonly Tab<Id>[];
   readonly tab: Id;
   readonly onTab: (tab: Id) => void;
   readonly className?: string;
+  readonly listClassName?: string;
+  readonly panelClassName?: string;
+  /** Beside the tabs. */
+  readonly extra?: React.ReactNode;
+  /** What belongs to the tab that is on. */
+  readonly children: React.ReactNode;
 }
 
-export function TabList<Id extends string>({ label, tabs, tab, onTab, className = "" }: TabListProps<Id>) {
+/** Tabs and the panel of the one that is on; arrow keys go from tab to tab. */
+export function Tabs<Id extends string>(props: TabsProps<Id>) {
+  const { label, tabs, tab, onTab, className = "", listClassName = "", panelClassName = "", extra, children } = props;
   return (
-    <div role="tablist" aria-label={label} className={`flex gap-0.5 ${className}`}>
-      {tabs.map(({ id, name, isMarked = false }) => (
-        <button
-          key={id}
-          type="button"
-          role="tab"
-          aria-selected={tab === id}
-          className={`px-2.5 h-9 rounded-field text-sm cursor-pointer ${tab === id ? "bg-base-300 font-semibold" : "hover:bg-base-300/60"}`}
-          onClick={() => onTab(id)}
-        >
-          {name}
-          {isMarked ? <span className="text-error"> !</span> : null}
-        </button>
-      ))}
-    </div>
+    <Base.Root value={tab} onValueChange={(next: Id) => onTab(next)} className={className}>
+      <div className={`flex items-center gap-1 ${listClassName}`}>
+        <Base.List aria-label={label} activateOnFocus className="flex gap-0.5 flex-1 overflow-x-auto">
+          {tabs.map(({ id, name, isMarked = false }) => (
+            <Base.Tab
+              key={id}
+              value={id}
+              className="px-2.5 h-9 rounded-field text-sm cursor-pointer whitespace-nowrap hover:bg-base-300/60 data-active:bg-base-300 data-active:font-semibold"
+            >
+              {name}
+              {isMarked ? <span className="text-error"> !</span> : null}
+            </Base.Tab>
+          ))}
+        </Base.List>
+        {extra}
+      </div>
+      <Base.Panel value={tab} className={panelClassName}>
+        {children}
+      </Base.Panel>
+    </Base.Root>
   );
 }

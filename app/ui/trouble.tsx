@@ -18,14 +18,3 @@ export function Trouble({ title, what, detail }: { title: string; what: string; 
     </main>
   );
 }
-
-/** Where a fill was to be opened. */
-export function FillTrouble({ error }: { readonly error: unknown }) {
-  return (
-    <Trouble
-      title="This fill cannot be opened"
-      what="It may have been removed for good, or the address is mistyped. Your other fills are on the Shelf."
-      detail={error instanceof Error ? error.message : undefined}
-    />
-  );
-}

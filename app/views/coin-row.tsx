@@ -1,5 +1,6 @@
 import { memo } from "react";
-import { type Hand, type Line, playItems } from "~/core";
+import { type Line, playItems } from "~/core/phrase";
+import type { Hand } from "~/core/stroke";
 import { SheetCoin, useCoinSheet } from "./coin-sheet";
 
 const PITCH = 46;

@@ -4,7 +4,8 @@
  */
 
 import { useLayoutEffect, useSyncExternalStore } from "react";
-import { formatSlots, type Hand, type Slot } from "~/core";
+import { formatSlots } from "~/core/line";
+import type { Hand, Slot } from "~/core/stroke";
 import { Coin } from "./coin";
 
 interface Drawn {

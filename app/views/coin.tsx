@@ -15,7 +15,7 @@ import {
   type Slot,
   type Stroke,
   type Strokes,
-} from "~/core";
+} from "~/core/stroke";
 
 /** Radii at scale 1, where slots stand 52 apart. */
 const RADIUS: Record<Level, number> = { ghost: 7, normal: 11, accent: 15 };

@@ -1,5 +1,7 @@
 import { useMemo, useRef } from "react";
-import { type Cell, type Hand, makeCell, makeLine } from "~/core";
+import type { Cell } from "~/core/moves";
+import { makeCell, makeLine } from "~/core/phrase";
+import type { Hand } from "~/core/stroke";
 import { CoinRow } from "./coin-row";
 import { useSeen } from "./use-seen";
 

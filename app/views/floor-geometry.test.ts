@@ -1,21 +1,15 @@
 import { describe, expect, test } from "vitest";
-import {
-  barTicks,
-  bpm,
-  layOut,
-  limitsOf,
-  measureTravel,
-  type Place,
-  readStickLine,
-  surfaceAt,
-  ticks,
-  usualSurface,
-} from "~/core";
+import { surfaceAt, usualSurface } from "~/core/kit";
+import { readStickLine } from "~/core/line";
+import { limitsOf, makePlayer } from "~/core/player";
+import type { Place } from "~/core/stroke";
+import { barTicks, bpm, ticks } from "~/core/time";
+import { layOut } from "~/core/timeline";
 import { drawThreads, frameKit, handAt, layCoins, onThread, traceHands } from "./floor-geometry";
 
 const METER = { beats: 4, unit: 4 } as const;
 const KIT = { surfaces: (["sn", "t1", "f1", "hh", "rd", "kk", "hp"] as Place[]).map(usualSurface) };
-const TRAVEL = measureTravel(KIT, limitsOf("working", "R"));
+const TRAVEL = makePlayer(KIT, limitsOf("working", "R"));
 
 function laid(text: string, tempo = 100) {
   const { line } = readStickLine(text);

@@ -1,20 +1,10 @@
 /** Where things are drawn on the floor plan, in centimetres with y towards the reader, and where hands are at a moment. */
 
-import {
-  basePlace,
-  distanceBetween,
-  type Hand,
-  isHand,
-  type Kit,
-  listMotions,
-  type Motion,
-  type Place,
-  type Surface,
-  surfaceAt,
-  type Timeline,
-  type Travel,
-  tempoUnitTicks,
-} from "~/core";
+import { basePlace, distanceBetween, type Kit, type Surface, surfaceAt } from "~/core/kit";
+import { listMotions, type Motion, type Player } from "~/core/player";
+import { type Hand, isHand, type Place } from "~/core/stroke";
+import { tempoUnitTicks } from "~/core/time";
+import type { Timeline } from "~/core/timeline";
 
 export interface Point {
   readonly x: number;
@@ -150,8 +140,8 @@ export interface Thread {
 const BOW = 0.2;
 
 /** The threads of both hands; moves on one surface are none. */
-export function drawThreads(timeline: Timeline, travel: Travel, coins: readonly PlacedCoin[]): readonly Thread[] {
-  const { kit } = travel;
+export function drawThreads(timeline: Timeline, player: Player, coins: readonly PlacedCoin[]): readonly Thread[] {
+  const { kit } = player;
   const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
   const coinOf = new Map(coins.map((coin) => [coin.event, coin]));
   const last: { R: Motion | null; L: Motion | null } = { R: null, L: null };
@@ -176,7 +166,7 @@ export function drawThreads(timeline: Timeline, travel: Travel, coins: readonly 
       bend: bendOf(start, end, to.limb),
       distance,
       speed: gap > 0 ? distance / 100 / gap : Number.POSITIVE_INFINITY,
-      strain: gap > 0 ? travel.time(to.limb, from.place, to.place) / gap : Number.POSITIVE_INFINITY,
+      strain: gap > 0 ? player.time(to.limb, from.place, to.place) / gap : Number.POSITIVE_INFINITY,
     });
   }
   return threads;
@@ -210,14 +200,14 @@ export interface HandPath {
   readonly moves: ReadonlyMap<number, number>;
 }
 
-export function traceHands(timeline: Timeline, travel: Travel, coins: readonly PlacedCoin[]): readonly HandPath[] {
+export function traceHands(timeline: Timeline, player: Player, coins: readonly PlacedCoin[]): readonly HandPath[] {
   const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
   const coinOf = new Map(coins.map((coin) => [coin.event, coin]));
   const motions = listMotions(timeline);
   return (["R", "L"] as const).flatMap((hand) => {
     const own = motions.filter(({ limb }) => limb === hand);
     const stops = own.flatMap((motion) => {
-      const surface = surfaceAt(travel.kit, motion.place);
+      const surface = surfaceAt(player.kit, motion.place);
       if (!surface) return [];
       return [{ at: motion.at - motion.lead / perTick, point: pointOf(motion, surface, coinOf), place: motion.place }];
     });
@@ -229,7 +219,7 @@ export function traceHands(timeline: Timeline, travel: Travel, coins: readonly P
       if (!from) continue;
       ways.set(index, { start: from.point, bend: bendOf(from.point, to.point, hand), end: to.point });
       // A little more than the hand needs, so that the eye can follow.
-      const needs = (1.4 * travel.time(hand, from.place, to.place) + 0.06) / perTick;
+      const needs = (1.4 * player.time(hand, from.place, to.place) + 0.06) / perTick;
       moves.set(index, Math.min(to.at - from.at, needs));
     }
     return [{ hand, stops, ways, moves }];

@@ -2,7 +2,9 @@
 
 import { useDraggable } from "@dnd-kit/core";
 import { memo } from "react";
-import { basePlace, CYMBALS, type Kit, PLACE_NAMES, type Place, type Surface, type Timeline } from "~/core";
+import { basePlace, CYMBALS, type Kit, type Surface } from "~/core/kit";
+import { PLACE_NAMES, type Place } from "~/core/stroke";
+import type { Timeline } from "~/core/timeline";
 import type { PlacedCoin } from "./floor-geometry";
 
 /** What only the eye needs: everything in it is said by surfaces and views in words. */

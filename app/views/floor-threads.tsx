@@ -1,7 +1,9 @@
 /** The ways of the hands on the floor plan, as threads, and what is told of them. */
 
 import { memo, useId } from "react";
-import type { Ceiling, Hand, Kit } from "~/core";
+import type { Kit } from "~/core/kit";
+import type { Ceiling } from "~/core/player";
+import type { Hand } from "~/core/stroke";
 import { onThread, type PlacedCoin, type Thread } from "./floor-geometry";
 import { NAME_SIZE, nameLine, nameOf, Unspoken } from "./floor-surfaces";
 

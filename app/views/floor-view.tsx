@@ -5,27 +5,21 @@
 
 import { DndContext, type DragMoveEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
 import { memo, useEffect, useMemo, useRef } from "react";
-import {
-  type Ceiling,
-  type Hand,
-  isHand,
-  type Kit,
-  type Place,
-  type Surface,
-  type Timeline,
-  type Travel,
-} from "~/core";
+import type { Kit, Surface } from "~/core/kit";
+import type { Ceiling, Player } from "~/core/player";
+import { type Hand, isHand, type Place } from "~/core/stroke";
+import type { Timeline } from "~/core/timeline";
 import { drawThreads, frameKit, handAt, layCoins, type PlacedCoin, traceHands } from "./floor-geometry";
 import { type MoveSurface, Names, Seat, Shells, SurfaceMark, Unspoken } from "./floor-surfaces";
 import { SpeedLabels, Threads } from "./floor-threads";
-import { type PickSlot, pointerHandlers, useLighting } from "./lighting";
+import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 
 /** What follows the sound: told at every frame where in the phrase the ear is, in ticks; null when nothing sounds. */
 export type Follow = (at: number | null) => void;
 
 export interface FloorViewProps {
   readonly kit: Kit;
-  readonly travel: Travel;
+  readonly player: Player;
   readonly timeline: Timeline;
   readonly strongHand: Hand;
   readonly ceiling: Ceiling | null;
@@ -44,13 +38,14 @@ export interface FloorViewProps {
 }
 
 export const FloorView = memo(function FloorView(props: FloorViewProps) {
-  const { kit, travel, timeline, strongHand, ceiling, onPick, onMove, chosen, follow, label } = props;
+  const { kit, player, timeline, strongHand, ceiling, onPick, onMove, chosen, follow, label } = props;
   const frame = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
+  const lights = useLights();
   useLighting(frame);
   const box = useStillFrame(kit, onMove !== undefined);
   const coins = useMemo(() => layCoins(timeline, kit), [timeline, kit]);
-  const threads = useMemo(() => drawThreads(timeline, travel, coins), [timeline, travel, coins]);
+  const threads = useMemo(() => drawThreads(timeline, player, coins), [timeline, player, coins]);
   const origin = useRef<{ place: Place; x: number; y: number } | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 3 } }));
 
@@ -66,7 +61,7 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
   };
 
   return (
-    <div ref={frame} className="drawing" {...pointerHandlers(onPick)}>
+    <div ref={frame} className="drawing" {...pointerHandlers(lights, onPick)}>
       <DndContext
         sensors={sensors}
         accessibility={ACCESSIBILITY}
@@ -102,7 +97,7 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
           ))}
           <Names kit={kit} coins={coins} timeline={timeline} withPedals={onMove !== undefined} />
           <SpeedLabels threads={threads} ceiling={ceiling} tempo={timeline.tempo} kit={kit} coins={coins} />
-          <Hands timeline={timeline} travel={travel} coins={coins} strongHand={strongHand} follow={follow} />
+          <Hands timeline={timeline} player={player} coins={coins} strongHand={strongHand} follow={follow} />
         </svg>
       </DndContext>
     </div>
@@ -169,16 +164,16 @@ const SlotCoin = memo(function SlotCoin({ coin, isSolid }: { coin: PlacedCoin; i
 
 interface HandsProps {
   readonly timeline: Timeline;
-  readonly travel: Travel;
+  readonly player: Player;
   readonly coins: readonly PlacedCoin[];
   readonly strongHand: Hand;
   readonly follow: FloorViewProps["follow"];
 }
 
 /** Both hands as they go through the air, moved without drawing anew. */
-function Hands({ timeline, travel, coins, strongHand, follow }: HandsProps) {
+function Hands({ timeline, player, coins, strongHand, follow }: HandsProps) {
   const marks = useRef<Record<Hand, SVGGElement | null>>({ R: null, L: null });
-  const paths = useMemo(() => traceHands(timeline, travel, coins), [timeline, travel, coins]);
+  const paths = useMemo(() => traceHands(timeline, player, coins), [timeline, player, coins]);
   useEffect(() => {
     follow.current = (at) => {
       const first = timeline.window.start;

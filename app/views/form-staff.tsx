@@ -1,10 +1,11 @@
 /** Groove and fill engraved as one score, with a line that goes along while it plays. */
 
 import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
-import { type Feel, isCompound, isSwung, type Meter, TICKS_PER_QUARTER, tempoUnitTicks, unswingAt } from "~/core";
+import { type Feel, isSwung, unswingAt } from "~/core/groove";
+import { isCompound, type Meter, TICKS_PER_QUARTER, tempoUnitTicks } from "~/core/time";
 import type { StaffBar } from "~/engrave/score";
 import type { FollowForm } from "./form-view";
-import { type PickSlot, pointerHandlers, useLighting } from "./lighting";
+import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 import { drawStaff, type StaffStop, tightestWidth } from "./staff-drawing";
 import { sayStaff, useMusicFont } from "./staff-view";
 import { useWidth } from "./use-width";
@@ -46,6 +47,7 @@ export default memo(function FormStaff(props: FormStaffProps) {
       heading: { bpm: Math.round(tempo), ...tempoSign(meter), words: feelWords },
     });
   }, [bars, meter, tempo, feelWords, brackets, width, fontsReady]);
+  const lights = useLights();
   useLighting(frame);
   useEffect(() => {
     follow.current = (at) =>
@@ -56,7 +58,11 @@ export default memo(function FormStaff(props: FormStaffProps) {
   }, [follow, feel, meter]);
 
   return (
-    <div ref={frame} className="staff-ink drawing overflow-auto relative max-h-[60vh]" {...pointerHandlers(onPick)}>
+    <div
+      ref={frame}
+      className="staff-ink drawing overflow-auto relative max-h-[60vh]"
+      {...pointerHandlers(lights, onPick)}
+    >
       <div ref={sheet} role="img" aria-label={sayStaff(bars)} />
       {props.bars.length > bars.length ? (
         <p className="text-sm quiet px-2 pb-1">

@@ -1,18 +1,10 @@
 /** The loop as it is played: bars of groove, the fill in its window, and what answers it, one lane for each part of the kit. */
 
 import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
-import {
-  type Arrangement,
-  barTicks,
-  beatTicks,
-  CYMBALS,
-  type Form,
-  type Hand,
-  isHand,
-  type Limb,
-  type Place,
-  type SoundingNote,
-} from "~/core";
+import type { Arrangement, Form, SoundingNote } from "~/core/groove";
+import { CYMBALS } from "~/core/kit";
+import { type Hand, isHand, type Limb, type Place } from "~/core/stroke";
+import { barTicks, beatTicks } from "~/core/time";
 import { useWidth } from "./use-width";
 
 const LANES = ["cymbals", "toms", "snare", "bass drum", "hi-hat foot"] as const;
@@ -117,7 +109,7 @@ export const FormView = memo(function FormView({ arrangement, form, strongHand, 
       </svg>
       {arrangement.length > bars * bar ? (
         <p className="text-sm quiet px-1 pt-1">
-          The first {bars} of {Math.round(arrangement.length / bar)} bars are drawn.
+          The first {bars} of {Math.round(arrangement.length / bar)} bars are shown.
         </p>
       ) : null}
     </div>
@@ -210,7 +202,7 @@ function Row({ row, from, to, arrangement, form, x }: RowProps) {
                 fill="var(--nickel)"
               >
                 {at / bar + 1}
-                {at === 0 && isAnswered ? <tspan fill="var(--verdigris)"> crash, once a fill has been</tspan> : null}
+                {at === 0 && isAnswered ? <tspan fill="var(--verdigris)"> crash (after the first fill)</tspan> : null}
                 {isStopped && at === arrangement.length - bar ? <tspan fill="var(--verdigris)"> quiet</tspan> : null}
               </text>
             ) : null}

@@ -1,6 +1,6 @@
-/** What the coins mean, drawn with the coins themselves. */
+/** Legend, drawn with the coins themselves. */
 
-import { type Hand, makeSilence, makeSplit, makeStroke, makeStrokes, otherHand, type Slot } from "~/core";
+import { type Hand, makeSilence, makeSplit, makeStroke, makeStrokes, otherHand, type Slot } from "~/core/stroke";
 import { LIMB_NAMES } from "~/words/slot";
 import { Coin } from "./coin";
 
@@ -25,7 +25,7 @@ function entriesFor(strongHand: Hand): readonly (readonly [slot: Slot, name: str
 
 export function Legend({ strongHand }: { strongHand: Hand }) {
   return (
-    <ul aria-label="What the coins mean" className="drawing grid grid-cols-2 sm:grid-cols-3 gap-x-2">
+    <ul aria-label="Legend" className="drawing grid grid-cols-2 sm:grid-cols-3 gap-x-2">
       {entriesFor(strongHand).map(([slot, name]) => (
         <li key={name} className="flex items-center gap-1.5 text-sm font-sans">
           <svg width="40" height="38" viewBox="-26 -25 52 50" aria-hidden="true" className="shrink-0">
@@ -40,7 +40,7 @@ export function Legend({ strongHand }: { strongHand: Hand }) {
             <Coin slot={makeStrokes([makeStroke(strongHand)])} strongHand={strongHand} />
           </g>
         </svg>
-        sets the ceiling
+        limits the tempo
       </li>
       <li className="flex items-center gap-1.5 text-sm font-sans">
         <svg width="40" height="38" viewBox="-26 -25 52 50" aria-hidden="true" className="shrink-0">

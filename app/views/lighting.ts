@@ -4,8 +4,9 @@
  * them, without drawing again.
  */
 
-import { type RefObject, useEffect } from "react";
-import { create } from "zustand";
+import { createContext, type RefObject, useContext, useEffect } from "react";
+import { useStore } from "zustand";
+import { createStore, type StoreApi } from "zustand/vanilla";
 
 interface Lighting {
   readonly hover: number | null;
@@ -22,23 +23,55 @@ export const SLOT_MARKS = ["on", "early", "late", "missed"] as const;
 export type SlotMark = (typeof SLOT_MARKS)[number];
 const NO_MARKS: ReadonlyMap<number, SlotMark> = new Map();
 
-export const useLightingStore = create<Lighting>(() => ({
-  hover: null,
-  cursor: null,
-  playing: null,
-  limit: [],
-  isOver: false,
-  marks: NO_MARKS,
-}));
-
 const KINDS = ["hover", "cursor", "playing", "limit"] as const;
 type Kind = (typeof KINDS)[number];
 
-/** Changes the lights; nothing happens when they are so already. */
-export function light(change: Partial<Lighting>) {
-  const now = useLightingStore.getState();
-  const isNew = (kind: keyof Lighting) => kind in change && String(change[kind]) !== String(now[kind]);
-  if ([...KINDS, "isOver" as const].some(isNew)) useLightingStore.setState(change);
+/** The lights of what is open, shared by all its views. */
+export interface Lights {
+  readonly store: StoreApi<Lighting>;
+  /** Changes them; nothing happens when they are so already. */
+  readonly light: (change: Partial<Lighting>) => void;
+  /** How one slot was played. */
+  readonly markSlot: (slot: number, mark: SlotMark) => void;
+  /** Takes all marks off. */
+  readonly clearMarks: () => void;
+}
+
+export function createLights(): Lights {
+  const store = createStore<Lighting>(() => ({
+    hover: null,
+    cursor: null,
+    playing: null,
+    limit: [],
+    isOver: false,
+    marks: NO_MARKS,
+  }));
+  return {
+    store,
+    light: (change) => {
+      const now = store.getState();
+      const isNew = (kind: keyof Lighting) => kind in change && String(change[kind]) !== String(now[kind]);
+      if ([...KINDS, "isOver" as const].some(isNew)) store.setState(change);
+    },
+    markSlot: (slot, mark) => {
+      const { marks } = store.getState();
+      if (marks.get(slot) !== mark) store.setState({ marks: new Map(marks).set(slot, mark) });
+    },
+    clearMarks: () => store.setState({ marks: NO_MARKS }),
+  };
+}
+
+export const LightsContext = createContext<Lights | null>(null);
+
+export function useLights(): Lights {
+  const lights = useContext(LightsContext);
+  if (!lights) throw new Error("no lights are lit outside the app");
+  return lights;
+}
+
+/** The slot that is chosen, followed. */
+export function useCursor(): number | null {
+  return useStore(useLights().store, ({ cursor }) => cursor);
 }
 
 function mark(root: Element, kind: Kind, lights: Lighting) {
@@ -52,17 +85,6 @@ function mark(root: Element, kind: Kind, lights: Lighting) {
   for (const slot of slots) {
     for (const element of root.querySelectorAll(`[data-slot="${slot}"]`)) element.setAttribute(attribute, value);
   }
-}
-
-/** How one slot was played. */
-export function markSlot(slot: number, mark: SlotMark) {
-  const { marks } = useLightingStore.getState();
-  if (marks.get(slot) !== mark) useLightingStore.setState({ marks: new Map(marks).set(slot, mark) });
-}
-
-/** How slots were played; nothing for none. */
-export function markSlots(marks: ReadonlyMap<number, SlotMark> = NO_MARKS) {
-  useLightingStore.setState({ marks });
 }
 
 function showMarks(root: Element, marks: Lighting["marks"], before: Lighting["marks"] | null) {
@@ -79,14 +101,15 @@ function showMarks(root: Element, marks: Lighting["marks"], before: Lighting["ma
 
 /** Keeps the marks on what is inside `ref` true, also after it is drawn anew. */
 export function useLighting(ref: RefObject<Element | null>) {
+  const { store } = useLights();
   // After every drawing, on purpose: elements may be new, and marking again costs little.
   useEffect(() => {
     const root = ref.current;
     if (!root) return;
-    const now = useLightingStore.getState();
+    const now = store.getState();
     for (const kind of KINDS) mark(root, kind, now);
     showMarks(root, now.marks, null);
-    return useLightingStore.subscribe((next, previous) => {
+    return store.subscribe((next, previous) => {
       for (const kind of KINDS)
         if (next[kind] !== previous[kind] || next.isOver !== previous.isOver) mark(root, kind, next);
       if (next.marks !== previous.marks) showMarks(root, next.marks, previous.marks);
@@ -105,7 +128,7 @@ export function slotOfEvent(event: { target: EventTarget | null }): number | nul
 export type PickSlot = (slot: number, extend: boolean) => void;
 
 /** Handlers for a drawing: pointing lights a slot, pressing picks it. */
-export function pointerHandlers(onPick: PickSlot) {
+export function pointerHandlers({ light }: Lights, onPick: PickSlot) {
   return {
     onPointerOver: (event: React.PointerEvent) => light({ hover: slotOfEvent(event) }),
     onPointerLeave: () => light({ hover: null }),

@@ -1,7 +1,8 @@
-/** A placing at a glance: the kit as dots, the ways of both hands as lines. Its owner says in words where strokes go. */
+/** An orchestration at a glance: the kit as dots, the ways of both hands as lines. Its owner says in words where strokes go. */
 
 import { memo } from "react";
-import { basePlace, type Hand, type Kit, type Place } from "~/core";
+import { basePlace, type Kit } from "~/core/kit";
+import type { Hand, Place } from "~/core/stroke";
 import { frameHands } from "./floor-geometry";
 
 interface MiniFloorProps {

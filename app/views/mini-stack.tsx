@@ -1,5 +1,7 @@
 import { memo } from "react";
-import { beatPosition, type Hand, type Timeline } from "~/core";
+import type { Hand } from "~/core/stroke";
+import { beatPosition } from "~/core/time";
+import type { Timeline } from "~/core/timeline";
 import { SheetCoin, useCoinSheet } from "./coin-sheet";
 
 interface MiniStackProps {

@@ -17,7 +17,7 @@ import {
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import type { ComponentProps, ReactNode } from "react";
-import type { TimelineCell } from "~/core";
+import type { TimelineCell } from "~/core/timeline";
 import type { Grip } from "./stack-view";
 
 /** What a screen reader hears while a cell is moved. */

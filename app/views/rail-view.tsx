@@ -1,26 +1,14 @@
 /** Time from left to right over real bars: beat posts, the window as a tray, cells as brackets, what is left or over. */
 
 import { memo, type ReactNode, useId, useRef } from "react";
-import {
-  barTicks,
-  beatTicks,
-  type CountStyle,
-  countSlot,
-  type FigureHit,
-  type Hand,
-  locate,
-  type Meter,
-  slotTicks,
-  TICKS_PER_QUARTER,
-  type Ticks,
-  type Timeline,
-  type TimelineCell,
-  type TimelineSlot,
-  ticks,
-} from "~/core";
+import { type CountStyle, countSlot } from "~/core/pulse";
+import type { FigureHit } from "~/core/search";
+import type { Hand } from "~/core/stroke";
+import { barTicks, beatTicks, locate, type Meter, slotTicks, TICKS_PER_QUARTER, type Ticks, ticks } from "~/core/time";
+import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
 import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
-import { type PickSlot, pointerHandlers, useLighting } from "./lighting";
+import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 import type { Section } from "./section";
 import { useWidth } from "./use-width";
 
@@ -81,6 +69,7 @@ export const RailView = memo(function RailView({
   const name = useId();
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
+  const lights = useLights();
   useLighting(frame);
   const shortest = shortestSlot(section);
   const rows = width > 0 ? breakRows(timeline, section, shortest, width - 2 * EDGE) : [];
@@ -94,7 +83,7 @@ export const RailView = memo(function RailView({
       tabIndex={0}
       onKeyDown={onKeyDown}
       className="drawing rounded-box"
-      {...pointerHandlers(onPick)}
+      {...pointerHandlers(lights, onPick)}
     >
       {rows.map((row) => (
         <RailRow

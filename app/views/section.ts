@@ -1,6 +1,6 @@
 /** The part of a long phrase that is drawn at once. */
 
-import type { Timeline, TimelineCell, TimelineSlot } from "~/core";
+import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
 
 /** More coins than this at a time neither draw quickly nor tell anything. */
 export const SECTION_SLOTS = 192;

@@ -1,20 +1,12 @@
 /** The signature picture: each cell a row of coins, piled from the bottom up, with threads through the beats. */
 
 import { type HTMLAttributes, lazy, memo, type Ref, Suspense, useMemo, useRef } from "react";
-import {
-  beatPosition,
-  formatRate,
-  type Hand,
-  locate,
-  type Meter,
-  sameRate,
-  type Timeline,
-  type TimelineCell,
-  type TimelineSlot,
-} from "~/core";
+import type { Hand } from "~/core/stroke";
+import { beatPosition, formatRate, locate, type Meter, sameRate } from "~/core/time";
+import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
 import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
-import { type PickSlot, pointerHandlers, useLighting } from "./lighting";
+import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 import type { Section } from "./section";
 import { useWidth } from "./use-width";
 
@@ -70,6 +62,7 @@ export const StackView = memo(function StackView({
 }: StackViewProps) {
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
+  const lights = useLights();
   useLighting(frame);
   const widest = section.cells.reduce((most, cell) => Math.max(most, cell.size), 1);
   const saysRates = section.cells.some((_, row) => rateToSay(section.cells, row) !== null);
@@ -92,7 +85,7 @@ export const StackView = memo(function StackView({
   );
   const still = section.cells.map((cell, row) => renderRow(cell, row, null));
   return (
-    <div ref={frame} className="drawing overflow-x-auto pt-2" {...pointerHandlers(onPick)}>
+    <div ref={frame} className="drawing overflow-x-auto pt-2" {...pointerHandlers(lights, onPick)}>
       <div className="relative w-max">
         <Threads section={section} meter={timeline.meter} scale={scale} rowHeight={rowHeight} widest={widest} />
         <div

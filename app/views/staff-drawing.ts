@@ -19,7 +19,8 @@ import {
   Voice,
   VoiceMode,
 } from "vexflow/bravura";
-import type { Meter, Place } from "~/core";
+import type { Place } from "~/core/stroke";
+import type { Meter } from "~/core/time";
 import type { StaffBar, StaffHead, StaffNote, WrittenVoice } from "~/engrave/score";
 
 /** Where each surface stands on the staff, and with which head. */

@@ -1,9 +1,10 @@
 /** The engraved percussion staff of a phrase, with sticking and count on lines of their own beneath it. */
 
 import { memo, useEffect, useMemo, useRef, useState } from "react";
-import type { CountStyle, Timeline } from "~/core";
+import type { CountStyle } from "~/core/pulse";
+import type { Timeline } from "~/core/timeline";
 import { makeScore, type StaffBar } from "~/engrave/score";
-import { type PickSlot, pointerHandlers, useLighting } from "./lighting";
+import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 import type { Section } from "./section";
 import { drawStaff, tightestWidth } from "./staff-drawing";
 import { useWidth } from "./use-width";
@@ -34,10 +35,11 @@ export default memo(function StaffView({ timeline, section, countStyle, onPick }
     performance.clearMeasures("staff");
     performance.measure("staff", { start: began });
   }, [shown, timeline.meter, width, fontsReady]);
+  const lights = useLights();
   useLighting(frame);
 
   return (
-    <div ref={frame} className="staff-ink drawing overflow-x-auto" {...pointerHandlers(onPick)}>
+    <div ref={frame} className="staff-ink drawing overflow-x-auto" {...pointerHandlers(lights, onPick)}>
       <div ref={sheet} role="img" aria-label={sayStaff(shown)} />
       {bars.length > shown.length ? (
         <p className="text-sm quiet px-2 pb-1">

@@ -1,57 +1,56 @@
 /** What can be wrong with a file, in words. */
 
-import type { BookItemKind, BookProblem, ImportCount } from "~/formats/book";
-import type { StickFileReading } from "~/formats/stick-file";
+import type { BookProblem } from "~/library/book-file";
+import type { StickFileReading } from "~/library/fill/stick-file";
+import { type Key, KINDS } from "~/library/kinds";
+import type { ImportCount } from "~/library/transfer";
 import { wordProblem } from "./problem";
+import { capital } from "./slot";
+import { plural } from "./time";
 
 const MEGABYTE = 1024 * 1024;
-const ITEM_NAMES: Record<BookItemKind, string> = {
-  fill: "Fill",
-  cell: "Cell",
-  rudiment: "Rudiment",
-  search: "Search",
-  kit: "Kit",
-  groove: "Groove",
-  plan: "Plan",
-  run: "Run",
-};
-
-/** What, where, and how to mend it; nothing was changed in any case. */
+/** What is wrong, where, and how to fix it. Nothing was imported in any case. */
 export function wordBookProblem(problem: BookProblem): string {
   switch (problem.kind) {
     case "too-large":
-      return `The file has ${(problem.bytes / MEGABYTE).toFixed(1)} MB; ${problem.most / MEGABYTE} MB is the limit. Export fewer fills at a time.`;
+      return `The file is ${(problem.bytes / MEGABYTE).toFixed(1)} MB. The limit is ${problem.most / MEGABYTE} MB. Export fewer fills at a time.`;
     case "not-json":
-      return `The file is not JSON${problem.detail ? ` (${problem.detail})` : ""}. Choose a file that Dime Stack exported, ending in .dimestack.json.`;
+      return `This isn't a JSON file${problem.detail ? ` (${problem.detail})` : ""}. Choose a file exported by Dime Stack. Its name ends in .dimestack.json.`;
     case "not-a-book":
-      return "The file is JSON, but not a Dime Stack book. Choose one that Dime Stack exported, ending in .dimestack.json.";
+      return "This JSON file isn't a Dime Stack book. Choose a file exported by Dime Stack. Its name ends in .dimestack.json.";
     case "version":
-      return `The file is of version ${problem.found}; this Dime Stack reads versions up to ${problem.known}. Open it with the Dime Stack that wrote it, or a newer one.`;
+      return `The file has version ${problem.found}, and this Dime Stack reads up to version ${problem.known}. Open it in a newer Dime Stack.`;
     case "twice":
-      return `Two ${problem.what}s in the file have the same identity (“${problem.id}”). Take one of them out.`;
+      return `Two ${problem.what}s in the file have the same id (“${problem.id}”). Delete one of them.`;
     case "field":
-      return `${problem.item ? `${ITEM_NAMES[problem.item.what]} ${problem.item.index + 1} of the file` : "The file"} is not sound at “${problem.path || "its top"}”: ${problem.detail}. Mend it there, or export it anew.`;
+      return `${problem.item ? `${capital(problem.item.what)} ${problem.item.index + 1} of the file` : "The file"} has an error at “${problem.path || "the top"}”: ${problem.detail}. Fix it there, or export the file again.`;
   }
 }
 
-/** What an import did. */
-export function wordImport({ fills, cells, searches, kits, grooves, runs }: ImportCount): string {
-  const parts = [count(fills.added, "new fill")];
-  if (cells.added > 0) parts.push(count(cells.added, "new cell"));
-  if (searches.added > 0) parts.push(searches.added === 1 ? "1 new search" : `${searches.added} new searches`);
-  if (kits.added > 0) parts.push(count(kits.added, "new kit"));
-  if (grooves.added > 0) parts.push(count(grooves.added, "new groove"));
-  if (runs.added > 0) parts.push(count(runs.added, "new run"));
-  const same = fills.same + cells.same + searches.same + kits.same + grooves.same;
-  const beside = fills.beside + cells.beside + searches.beside + kits.beside + grooves.beside;
-  if (same > 0) parts.push(`${same} that you have already`);
-  if (beside > 0) parts.push(`${beside} beside a different version of yours`);
-  return `Imported: ${parts.join(", ")}.`;
+function sayAdded(key: Key, count: number): string {
+  if (key === "rudiments") return plural(count, "new note on a rudiment", "new notes on rudiments");
+  return plural(count, `new ${KINDS[key].one}`, `new ${key}`);
 }
 
-function count(number: number, one: string): string {
-  return `${number} ${one}${number === 1 ? "" : "s"}`;
+/** What an import did. */
+export function wordImport(counts: ImportCount): string {
+  const entries = Object.entries(counts) as [Key, ImportCount[Key]][];
+  const added = entries.filter(([, { added }]) => added > 0);
+  const total = (taken: "same" | "beside") => entries.reduce((sum, [, count]) => sum + count[taken], 0);
+  const parts = added.map(([key, count]) => sayAdded(key, count.added));
+  if (total("same") > 0) parts.push(`${total("same")} you already have`);
+  if (total("beside") > 0) {
+    parts.push(`${total("beside")} kept next to a different version of yours`);
+  }
+  return parts.length > 0 ? `Imported: ${parts.join(", ")}.` : "The file is empty. Nothing was imported.";
 }
+
+const COMMENT_REMEDIES = {
+  meter: "Write a meter such as 7/8.",
+  tempo: "Write beats per minute from 20 to 400.",
+  space: "Write it like “4 quarters from 0”.",
+  orchestration: "Delete the line, or export the fill again.",
+} as const;
 
 /** The same for a text file of stick lines. */
 export function wordStickFileProblem(reading: Extract<StickFileReading, { ok: false }>): string {
@@ -59,9 +58,12 @@ export function wordStickFileProblem(reading: Extract<StickFileReading, { ok: fa
     const { column, what, remedy } = wordProblem(reading.problem);
     return `Line ${reading.number}, column ${column} of the file: ${what} ${remedy}`;
   }
+  if (reading.reason === "comment") {
+    return `Line ${reading.number} of the file: “${reading.key}: ${reading.value.slice(0, 40)}” can't be read. ${COMMENT_REMEDIES[reading.key]} Nothing was imported.`;
+  }
   return {
-    "too-large": "The text file is larger than 1 MB. Split it.",
-    "too-many": "The text file has more than 1,000 stick lines. Split it.",
-    empty: "The text file holds no stick line. Write one a line, such as @4 RLRRL RLK.",
+    "too-large": "The text file is larger than 1 MB. Split it into smaller files.",
+    "too-many": "The text file has more than 1,000 stick lines. Split it into smaller files.",
+    empty: "There are no stick lines in this file. Write one per line, such as @4 RLRRL RLK.",
   }[reading.reason];
 }

@@ -1,18 +1,10 @@
 /** How fast a phrase can be played, and what stops it, in a drummer's words. */
 
-import {
-  type Ceiling,
-  type Demand,
-  handOnTop,
-  type Kit,
-  listMotions,
-  type Motion,
-  type OtherPlace,
-  PLACE_NAMES,
-  surfaceAt,
-  type Timeline,
-} from "~/core";
-import { capital, LIMB_NAMES } from "./slot";
+import { handOnTop, type Kit, surfaceAt } from "~/core/kit";
+import { type Ceiling, type Demand, listMotions, type Motion, type OtherPlace } from "~/core/player";
+import { PLACE_NAMES } from "~/core/stroke";
+import type { Timeline } from "~/core/timeline";
+import { capital, LIMB_NAMES, thePlace } from "./slot";
 import type { Verdict } from "./verdict";
 
 /** "128": no tempo is known more exactly than to one beat a minute. */
@@ -49,9 +41,9 @@ function wordDemand(timeline: Timeline, demand: Demand, kit: Kit): string {
     case "burst":
       return `${who}, a burst, ${notes(from, to, true)}`;
     case "singles":
-      return `${who}, singles kept up, ${notes(from, to, true)}`;
+      return `${who}, steady singles, ${notes(from, to, true)}`;
     case "stamina":
-      return `${who}, no rest, ${notes(from, to, true)}`;
+      return `${who}, no time to rest, ${notes(from, to, true)}`;
     case "cross":
       return `${wordCrossing(from, to, kit)}, ${notes(from, to)}`;
   }
@@ -71,17 +63,18 @@ export function wordBottleneck(timeline: Timeline, { bpm, bottleneck }: Ceiling,
   return `${capital(wordDemand(timeline, bottleneck, kit))}: ${sayBpm(bpm)}.`;
 }
 
-/** The ceiling in a verdict: headline and what stands in the way. */
+/** The top tempo in a verdict: headline and what limits it. */
 export function wordCeiling(timeline: Timeline, ceiling: Ceiling | null, kit: Kit | null): Verdict {
-  if (!ceiling || !kit)
-    return { tone: "plain", headline: "No ceiling", detail: "nothing asks two strokes of one limb" };
+  if (!ceiling || !kit) return { tone: "plain", headline: "No top tempo", detail: "No hand or foot plays twice" };
   const isOver = timeline.tempo > ceiling.bpm;
-  const headline = isOver ? `Too fast: ${sayBpm(ceiling.bpm)} at most` : `Up to ${sayBpm(ceiling.bpm)} bpm`;
+  const headline = isOver ? `Too fast: top tempo ${sayBpm(ceiling.bpm)}` : `Up to ${sayBpm(ceiling.bpm)} bpm`;
   const detail = capital(wordDemand(timeline, ceiling.bottleneck, kit));
   return { tone: isOver ? "bad" : "good", headline, detail };
 }
 
 /** "With note 7 on tom 2 it would be 151." */
 export function wordOtherPlace(other: OtherPlace | null): string {
-  return other ? `With note ${other.slot + 1} on ${PLACE_NAMES[other.place]} it would be ${sayBpm(other.bpm)}.` : "";
+  return other
+    ? `With note ${other.slot + 1} on ${thePlace(other.place)} you could play it at ${sayBpm(other.bpm)}.`
+    : "";
 }

@@ -1,18 +1,10 @@
 /** What a cell tells, in words. */
 
-import {
-  bareCell,
-  type Cell,
-  formatSlots,
-  type Kinship,
-  type Meeting,
-  type Move,
-  mirrorCell,
-  type School,
-  type StickingFacts,
-} from "~/core";
+import { formatSlots } from "~/core/line";
+import { bareCell, type Cell, type Kinship, type Meeting, type Move, mirrorCell, type School } from "~/core/moves";
+import type { StickingFacts } from "~/core/stroke";
 import { wordMove } from "./moves";
-import { LIMB_NAMES } from "./slot";
+import { LIMB_NAMES, uncapital } from "./slot";
 import { plural } from "./time";
 
 /** The usual names of a paradiddle's four places to begin, by one lead of each. */
@@ -38,7 +30,7 @@ export function nameForm(cell: Cell): string | null {
 
 /** "start 2 later, mirrored": how a cell comes from a rudiment; empty when it is the rudiment. */
 export function wordKinship({ moves, times }: Kinship): string {
-  const steps = moves.map((move) => wordMove(move).name.toLowerCase());
+  const steps = moves.map((move) => uncapital(wordMove(move).name));
   if (times > 1) steps.push(`${times} times`);
   return steps.join(", then ");
 }
@@ -47,7 +39,7 @@ export function wordKinship({ moves, times }: Kinship): string {
 export function wordRelation(moves: readonly Move[] | null): string {
   if (moves === null) return "repeated another number of times";
   if (moves.length === 0) return "the same hands and feet";
-  return moves.map((move) => wordMove(move).name.toLowerCase()).join(", then ");
+  return moves.map((move) => uncapital(wordMove(move).name)).join(", then ");
 }
 
 /** "2 singles, 1 double" or "no two hand strokes". */
@@ -71,20 +63,22 @@ export function wordLinear(facts: StickingFacts): string {
 }
 
 export function wordLeadOf({ leadFlips }: StickingFacts): string {
-  if (leadFlips === null) return "one lead: fewer than two hands play";
-  return leadFlips ? "hand to hand: its last hand is its first" : "lead stays on every repeat";
+  if (leadFlips === null) return "only one hand plays";
+  return leadFlips
+    ? "the last hand is the same as the first: repeats join with two in a row"
+    : "hands change over at each repeat";
 }
 
 /** "Meet again after 12 slots: hands 3 times, feet 4 times". */
 export function wordMeeting({ slots, upperTimes, lowerTimes }: Meeting): string {
   const times = (count: number) => (count === 1 ? "once" : count === 2 ? "twice" : `${count} times`);
-  return `They meet again after ${plural(slots, "slot")}: hands ${times(upperTimes)}, feet ${times(lowerTimes)}.`;
+  return `They line up again after ${plural(slots, "note")}: hands ${times(upperTimes)}, feet ${times(lowerTimes)}.`;
 }
 
 /** Which school a phrase follows, and how far from the grid it is. */
 export function wordSchool(school: School | null): string {
-  if (!school) return "No school to tell: fewer than two hands play.";
+  if (!school) return "Only one hand plays, so there is no school to tell.";
   const lead = LIMB_NAMES[school.lead];
-  if (school.kind === "grid") return `Grid-led: the ${lead} has the odd slots of the bar, and no hand shifts.`;
-  return `Sticking-led: ${plural(school.shifted.length, "stroke")} off the grid of the ${lead}.`;
+  if (school.kind === "grid") return `Hands follow the grid: the ${lead} plays the odd notes of the bar throughout.`;
+  return `Hands follow the sticking: ${plural(school.shifted.length, "stroke")} off the grid of the ${lead}.`;
 }

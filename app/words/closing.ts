@@ -1,7 +1,8 @@
-/** Ways to close, endings and mends, in words. */
+/** Ways to fix the length, endings, and changes that land better, in words. */
 
-import type { Closing, ClosingWay, Ending, Hand, Landing, Limb, Mend } from "~/core";
-import { FREE_HAND_SECONDS, PLACE_NAMES } from "~/core";
+import type { Closing, ClosingWay, Ending, Landing, Mend } from "~/core/fit";
+import type { Hand, Limb } from "~/core/stroke";
+import { PLACE_NAMES } from "~/core/stroke";
 import { LIMB_NAMES } from "./slot";
 import { nameRate, plural, sayNumber } from "./time";
 
@@ -22,19 +23,19 @@ function nameLimb(limb: Limb): string {
 
 /** "ends on the kick, both hands free". */
 export function wordLandingShort(landing: Landing | null): string {
-  if (!landing) return "nothing lands";
+  if (!landing) return "nothing to land from";
   const free = landing.hands.filter((hand) => hand.free);
   const hands =
     free.length === 2
       ? "both hands free"
       : free.length === 1
         ? `${HANDS[free[0]?.hand ?? "R"]} hand free`
-        : "no hand free";
+        : "neither hand free";
   return `ends on the ${landing.last.map(nameLimb).join(" and ")}, ${hands}`;
 }
 
 function slots(count: number): string {
-  return plural(count, "slot");
+  return plural(count, "note");
 }
 
 function short(text: string): string {
@@ -46,37 +47,37 @@ function wordWay(way: ClosingWay): WayWords {
     case "tail":
       return way.cells
         ? { name: `Add ${short(way.text)}`, does: way.cells.map(({ name }) => name).join(", then ") }
-        : { name: `Add ${short(way.text)}`, does: "its own beginning once more" };
+        : { name: `Add ${short(way.text)}`, does: "its own beginning again" };
     case "cut":
-      return { name: `Cut ${slots(way.slots)}`, does: `off the ${way.side} of the last cell` };
+      return { name: `Cut ${slots(way.slots)}`, does: `from the ${way.side} of the last cell` };
     case "drop":
       return {
         name: `Drop ${plural(way.cells, "cell")}`,
-        does: way.slots > 0 ? `and cut ${slots(way.slots)} off the one before` : "from the end",
+        does: way.slots > 0 ? `and cut ${slots(way.slots)} from the one before` : "from the end",
       };
     case "shift":
       return {
         name: `Begin ${slots(Math.abs(way.slots))} ${way.slots > 0 ? "later" : "earlier"}`,
-        does: "and end where the window does",
+        does: "and end where the space ends",
       };
     case "window":
       return {
-        name: `Window ${slots(Math.abs(way.slots))} ${way.slots > 0 ? "longer" : "shorter"}`,
-        does: "so that it ends with the phrase",
+        name: `Make the space ${slots(Math.abs(way.slots))} ${way.slots > 0 ? "longer" : "shorter"}`,
+        does: "so it ends with the phrase",
       };
     case "rate":
       return {
         name: `Play it in ${nameRate(way.rate)}`,
         does: way.tempo
-          ? `at ${sayNumber(Math.round(way.tempo * 10) / 10)} bpm the hands go as fast`
-          : "at the same tempo: no tempo in reach keeps the hands' speed",
+          ? `at ${sayNumber(Math.round(way.tempo * 10) / 10)} bpm, so the hands go just as fast`
+          : "at the same tempo, so the hands go faster or slower",
       };
     case "round":
-      return { name: `Round in ${plural(way.bars, "bar")}`, does: `${way.repeats} times, over the bar line` };
+      return { name: `Repeat for ${plural(way.bars, "bar")}`, does: `${way.repeats} times, across the bar line` };
     case "bars":
       return {
         name: `${plural(way.bars, "bar")}, then ${short(way.text)}`,
-        does: `${way.repeats === 1 ? "once" : `${way.repeats} times`}, ${way.tail ? `and ${way.tail.name} as the tail` : "and its beginning as the tail"}`,
+        does: `${way.repeats === 1 ? "once" : `${way.repeats} times`}, ${way.tail ? `then ${way.tail.name} at the end` : "then its beginning at the end"}`,
       };
   }
 }
@@ -89,15 +90,15 @@ export function wordEnding(ending: Ending): WayWords {
   switch (ending.kind) {
     case "crash": {
       const time =
-        ending.handSeconds === null ? "it has not played" : `${sayMilliseconds(ending.handSeconds)} to get there`;
+        ending.handSeconds === null ? "it hasn't played" : `${sayMilliseconds(ending.handSeconds)} to get there`;
       const kick =
         ending.kickSeconds === null || ending.kickSeconds > 0.5
           ? "the foot is free"
-          : `kick into the kick, ${(1 / ending.kickSeconds).toFixed(1)} a second`;
+          : `one kick into the next, ${(1 / ending.kickSeconds).toFixed(1)} a second`;
       const hand = HANDS[ending.hand];
-      const late = ending.handSeconds !== null && ending.handSeconds < FREE_HAND_SECONDS;
+      const late = !ending.handIsFree;
       const needs = late
-        ? `no hand is there in time: the ${hand} has ${sayMilliseconds(ending.handSeconds ?? 0)}`
+        ? `no hand gets there in time: the ${hand} has ${sayMilliseconds(ending.handSeconds ?? 0)}`
         : `${hand} hand to the crash, but ${kick}, more than most can`;
       return {
         name: "Crash and kick",
@@ -105,7 +106,7 @@ export function wordEnding(ending: Ending): WayWords {
       };
     }
     case "stop":
-      if (!ending.rings) return { name: "Hard stop", does: "nothing rings on: all is quiet on one" };
+      if (!ending.rings) return { name: "Hard stop", does: "nothing rings on, so 1 is silent" };
       return {
         name: "Hard stop",
         does: ending.choke
@@ -113,7 +114,7 @@ export function wordEnding(ending: Ending): WayWords {
           : `the ${PLACE_NAMES[ending.rings]} rings, and no hand is free to choke it`,
       };
     case "time": {
-      const time = ending.handSeconds === null ? "it has not played" : sayMilliseconds(ending.handSeconds);
+      const time = ending.handSeconds === null ? "it hasn't played" : sayMilliseconds(ending.handSeconds);
       return {
         name: "Straight back into time",
         does: `${HANDS[ending.hand]} hand back to the hi-hat: ${time}${ending.good ? "" : ", too little"}`,
@@ -121,7 +122,7 @@ export function wordEnding(ending: Ending): WayWords {
     }
     case "half":
       return {
-        name: "Stop half-way",
+        name: "Stop halfway",
         does: `the first ${slots(ending.slots)}, ending on the ${ending.last.map(nameLimb).join(" and ")}; then ${sayMilliseconds(ending.silence)} of silence`,
       };
   }

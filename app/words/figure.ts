@@ -1,10 +1,10 @@
-/** How a phrase stands to what the band plays. */
+/** How a phrase meets what the band plays. */
 
 import { plural } from "./time";
 
 /** "The fill is with the band at 2 of 3 hits". */
 export function tellHits(kept: readonly (boolean | null)[]): string {
   const within = kept.filter((one) => one !== null);
-  if (within.length === 0) return kept.length > 0 ? "The fill does not reach the band's hits." : "";
-  return `The fill is with the band at ${within.filter(Boolean).length} of ${plural(within.length, "hit")}.`;
+  if (within.length === 0) return kept.length > 0 ? "The fill doesn't reach the band hits." : "";
+  return `The fill catches ${within.filter(Boolean).length} of ${plural(within.length, "band hit")}.`;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import type { BackbeatMend, FeelNote } from "~/core";
+import type { BackbeatMend, FeelNote } from "~/core/groove";
 import { sayBackbeat, sayFeel, sayFeelNote, sayMend, sayRatio, saySwing } from "./groove";
 
 describe("feel", () => {
@@ -21,7 +21,7 @@ describe("feel", () => {
       { kind: "dotted", pairs: 4 },
     ] as readonly FeelNote[];
     const [beside, mixed, dotted] = notes.map(sayFeelNote);
-    expect(beside).toContain("3 strokes off the beat stand up to 81 ms before");
+    expect(beside).toContain("3 off-beat strokes up to 81 ms ahead of the groove");
     expect(mixed).toContain("only works swung");
     expect(dotted).toContain("only works swung");
   });
@@ -34,9 +34,9 @@ test("backbeats and their mends are told apart", () => {
   const mends = kinds.map((kind): BackbeatMend => ({ kind, hand: "L", line: [] }));
   expect(mends.map(sayMend)).toEqual([
     "Accent it",
-    "Accent the left on the snare",
-    "Add the left with the foot",
-    "The left in place of the foot",
-    "Put the left in",
+    "Accent the left hand on the snare",
+    "Add the left hand to the foot",
+    "Play it with the left hand instead of the foot",
+    "Add the left hand",
   ]);
 });

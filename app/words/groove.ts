@@ -3,7 +3,6 @@
 import {
   type BackbeatMend,
   type BackbeatState,
-  type ClicksOn,
   type During,
   type EndingKind,
   type Feel,
@@ -12,23 +11,25 @@ import {
   type FormKind,
   isSwung,
   type LayerState,
-  type Limb,
   type MixPart,
   type Swing,
-} from "~/core";
+} from "~/core/groove";
+import type { ClicksOn } from "~/core/pulse";
+import type { Limb } from "~/core/stroke";
 import { LIMB_NAMES } from "./slot";
 import { plural } from "./time";
 
 export const ENDING_WORDS: Record<EndingKind, { readonly name: string; readonly does: string }> = {
-  crash: { name: "Crash and kick", does: "on the one, by the hand that is free" },
-  stop: { name: "Hard stop", does: "quiet on the one, and for the bar" },
-  straight: { name: "Straight back", does: "the groove goes on as if nothing had been" },
+  crash: { name: "Crash and kick", does: "on 1, by the hand that is free" },
+  stop: { name: "Hard stop", does: "silence from 1 to the end of the bar" },
+  straight: { name: "Straight back", does: "the groove simply carries on" },
 };
 
 export const DURING_NAMES: Record<During, string> = {
   nothing: "nothing",
-  foot: "its hi-hat foot",
-  backbeat: "its backbeat",
+  foot: "the hi-hat foot",
+  backbeat: "the backbeat",
+  groove: "the whole groove",
 };
 
 export const FOOT_NAMES: Record<FootOstinato, string> = {
@@ -42,11 +43,11 @@ export const FOOT_NAMES: Record<FootOstinato, string> = {
 export const CLICKS_ON_NAMES: Record<ClicksOn, string> = {
   beat: "every beat",
   backbeat: "2 and 4",
-  one: "only one",
+  one: "1 only",
 };
 
 export const LAYER_STATE_NAMES: Record<LayerState, string> = { on: "on", soft: "soft", muted: "muted", solo: "solo" };
-export const PART_NAMES: Record<MixPart, string> = { groove: "groove", fill: "fill", under: "under it" };
+export const PART_NAMES: Record<MixPart, string> = { groove: "groove", fill: "fill", under: "feet and ostinato" };
 
 /** Shares of a pair that have a name, as ratios of long to short. */
 const RATIOS: readonly (readonly [share: number, ratio: string])[] = [
@@ -82,11 +83,11 @@ const milliseconds = (seconds: number) => `${Math.round(seconds * 1000)} ms`;
 export function sayFeelNote(note: FeelNote): string {
   switch (note.kind) {
     case "beside":
-      return `The groove swings and the fill does not: ${plural(note.strokes, "stroke")} off the beat stand up to ${milliseconds(note.seconds)} before the groove's. Let the fill follow, or write it at a triplet rate.`;
+      return `The groove swings and the fill doesn't: ${plural(note.strokes, "off-beat stroke")} up to ${milliseconds(note.seconds)} ahead of the groove. Let the fill follow the feel, or write it in triplets.`;
     case "mixed":
-      return `This line only works swung: it has triplets and straight off-beat eighths, which miss each other by ${milliseconds(note.seconds)} unless the eighths are swung 2:1.`;
+      return `This line only works swung: its triplets and its off-beat eighths are ${milliseconds(note.seconds)} apart unless you swing the eighths 2:1.`;
     case "dotted":
-      return `This line only works swung: all its pairs are long and short (${note.pairs} of them). In a straight feel it sounds stiff; write plain eighths and swing them.`;
+      return `This line only works swung: all ${note.pairs} of its pairs are long and short. In a straight feel that sounds stiff. Write plain eighths and swing them.`;
   }
 }
 
@@ -103,9 +104,9 @@ export function sayBackbeat(state: BackbeatState): string {
     case "silent":
       return "nothing plays";
     case "between":
-      return "no slot begins there: another rate would reach it";
+      return "no note begins there; another note value would reach it";
     case "empty":
-      return "the line is over before it";
+      return "the line ends before it";
   }
 }
 
@@ -115,13 +116,13 @@ export function sayMend({ kind, hand }: BackbeatMend): string {
     case "accent":
       return "Accent it";
     case "to-snare":
-      return `Accent the ${name} on the snare`;
+      return `Accent the ${name} hand on the snare`;
     case "hand-with":
-      return `Add the ${name} with the foot`;
+      return `Add the ${name} hand to the foot`;
     case "hand-for":
-      return `The ${name} in place of the foot`;
+      return `Play it with the ${name} hand instead of the foot`;
     case "hand-in":
-      return `Put the ${name} in`;
+      return `Add the ${name} hand`;
   }
 }
 
@@ -131,6 +132,6 @@ export const FORM_WORDS: Record<FormKind, { readonly name: string; readonly does
   "three-one": { name: "3 + 1", does: "three bars of groove, a bar of fill" },
   "two-two": { name: "2 + 2", does: "two bars of each" },
   "seven-one": { name: "7 + 1", does: "seven bars of groove, a bar of fill" },
-  continuous: { name: "All fill", does: "round and round, without a groove" },
-  stops: { name: "Stops", does: "a bar struck on one only, then the fill" },
+  continuous: { name: "All fill", does: "loops without a groove" },
+  stops: { name: "Stops", does: "a bar with a hit on 1 only, then the fill" },
 };

@@ -1,20 +1,12 @@
 import { describe, expect, test } from "vitest";
-import {
-  barTicks,
-  bpm,
-  findCeiling,
-  type KitProblem,
-  type Limits,
-  layOut,
-  limitsOf,
-  measureTravel,
-  type Place,
-  readStickLine,
-  ticks,
-  usualSurface,
-} from "~/core";
+import { type KitProblem, usualSurface } from "~/core/kit";
+import { readStickLine } from "~/core/line";
+import { findCeiling, type Limits, limitsOf, makePlayer } from "~/core/player";
+import type { Place } from "~/core/stroke";
+import { barTicks, bpm, ticks } from "~/core/time";
+import { layOut } from "~/core/timeline";
 import { wordBottleneck, wordCeiling, wordOtherPlace } from "./ceiling";
-import { adviseOn, wordCrossing, wordKitProblem, wordPlacingProblem, wordReach } from "./kit";
+import { adviseOn, wordCrossing, wordKitProblem, wordOrchestrationProblem, wordReach } from "./kit";
 import { wordFold } from "./slot";
 
 const METER = { beats: 4, unit: 4 } as const;
@@ -29,7 +21,7 @@ function laid(text: string, tempo = 100) {
 
 function sentence(text: string, limits: Limits = WORKING): string {
   const timeline = laid(text);
-  const ceiling = findCeiling(timeline, measureTravel(KIT, limits));
+  const ceiling = findCeiling(timeline, makePlayer(KIT, limits));
   return ceiling ? wordBottleneck(timeline, ceiling, KIT) : "";
 }
 
@@ -40,7 +32,7 @@ describe("the bottleneck in a sentence", () => {
     ["@2 R/f1R/snR/f1", /^Right hand, floor tom to snare and back between notes 1 and 3: \d+\.$/],
     ["@4 RLLR", /^Left hand, two strokes in a row, notes 2 and 3: \d+\.$/],
     ["@4 {RR}-", /^Right hand, two strokes in a row, in note 1: \d+\.$/],
-    ["@4 RLRLRLRLRLRL", /^Left hand, singles kept up, notes 2 to 10: 166\.$/],
+    ["@4 RLRLRLRLRLRL", /^Left hand, steady singles, notes 2 to 10: 166\.$/],
   ])("%s", (text, expected) => {
     expect(sentence(text)).toMatch(expected);
   });
@@ -51,25 +43,25 @@ describe("the bottleneck in a sentence", () => {
   });
   test("a verdict: playable, too fast, or nothing to be judged", () => {
     const timeline = laid("@4 RLLR", 100);
-    const ceiling = findCeiling(timeline, measureTravel(KIT, WORKING));
+    const ceiling = findCeiling(timeline, makePlayer(KIT, WORKING));
     expect(wordCeiling(timeline, ceiling, KIT)).toMatchObject({ tone: "good", headline: "Up to 180 bpm" });
     expect(wordCeiling(laid("@4 RLLR", 300), ceiling, KIT)).toMatchObject({
       tone: "bad",
-      headline: "Too fast: 180 at most",
+      headline: "Too fast: top tempo 180",
     });
     expect(wordCeiling(timeline, null, KIT)).toMatchObject({ tone: "plain" });
   });
   test("what another surface would bring, and advice that is no promise", () => {
     const other = { slot: 6, limb: "L", event: 6, place: "t1", bpm: 151.9 } as const;
-    expect(wordOtherPlace(other)).toBe("With note 7 on tom 1 it would be 151.");
+    expect(wordOtherPlace(other)).toBe("With note 7 on tom 1 you could play it at 151.");
     expect(wordOtherPlace(null)).toBe("");
     const timeline = laid("@4 RLRLRLRLRLRL");
-    const ceiling = findCeiling(timeline, measureTravel(KIT, WORKING));
-    expect(ceiling && adviseOn(ceiling.bottleneck)).toContain("ask a teacher or clinician");
+    const ceiling = findCeiling(timeline, makePlayer(KIT, WORKING));
+    expect(ceiling && adviseOn(ceiling.bottleneck)).toContain("see a qualified teacher or a doctor");
   });
 });
 
-test("each problem of a kit is said with what mends it", () => {
+test("each problem of a kit is said with how to fix it", () => {
   const problems: KitProblem[] = [
     { kind: "no-snare" },
     { kind: "no-cymbal" },
@@ -78,24 +70,24 @@ test("each problem of a kit is said with what mends it", () => {
     { kind: "far", place: "c1", reach: 130.4 },
   ];
   for (const problem of problems) {
-    const { what, mend } = wordKitProblem(problem);
+    const { what, remedy } = wordKitProblem(problem);
     expect(what).toMatch(/\.$/);
-    expect(mend.length).toBeGreaterThan(5);
+    expect(remedy.length).toBeGreaterThan(5);
   }
-  expect(wordKitProblem(problems[3] as KitProblem).what).toBe("Tom 1 and snare stand on top of one another.");
+  expect(wordKitProblem(problems[3] as KitProblem).what).toBe("Tom 1 and snare overlap.");
 });
 
-test("why nothing can be placed, and what to do", () => {
+test("why nothing can be moved round the kit, and what to do", () => {
   const timeline = laid("@8 RRRRRRRR", 200);
-  const travel = measureTravel(KIT, WORKING);
-  const ceiling = findCeiling(timeline, travel);
+  const player = makePlayer(KIT, WORKING);
+  const ceiling = findCeiling(timeline, player);
   if (!ceiling) throw new Error("there is a ceiling");
-  expect(wordPlacingProblem({ code: "too-fast", ceiling }, timeline, KIT)).toContain("Lower the tempo");
-  expect(wordPlacingProblem({ code: "no-surfaces" }, timeline, KIT)).toContain("Choose one or more");
-  expect(wordPlacingProblem({ code: "too-long", strokes: 300, most: 256 }, timeline, KIT)).toContain(
+  expect(wordOrchestrationProblem({ code: "too-fast", ceiling }, timeline, KIT)).toContain("Lower the tempo");
+  expect(wordOrchestrationProblem({ code: "no-surfaces" }, timeline, KIT)).toContain("Choose at least one");
+  expect(wordOrchestrationProblem({ code: "too-long", strokes: 300, most: 256 }, timeline, KIT)).toContain(
     "300 hand strokes",
   );
-  expect(wordPlacingProblem({ code: "no-strokes" }, timeline, KIT)).toContain("No hand plays");
+  expect(wordOrchestrationProblem({ code: "no-strokes" }, timeline, KIT)).toContain("No hand plays");
 });
 
 test("crossings and reaches say hand, surfaces and notes", () => {
@@ -109,7 +101,7 @@ test("crossings and reaches say hand, surfaces and notes", () => {
 });
 
 test("a fold is told in the right number", () => {
-  expect(wordFold("t2", "t1", 1)).toBe("Tom 2 is not on this kit: 1 stroke sounds on tom 1.");
-  expect(wordFold("t2", "t1", 3)).toBe("Tom 2 is not on this kit: 3 strokes sound on tom 1.");
-  expect(wordFold("c1", "c1", 2)).toContain("nothing near it");
+  expect(wordFold("t2", "t1", 1)).toBe("This kit has no tom 2: 1 stroke plays on tom 1.");
+  expect(wordFold("t2", "t1", 3)).toBe("This kit has no tom 2: 3 strokes play on tom 1.");
+  expect(wordFold("c1", "c1", 2)).toContain("nothing like it");
 });

@@ -1,27 +1,15 @@
-/** Kits, movement and placings in a drummer's words. */
+/** Kits, movement and orchestrations in a drummer's words. */
 
-import {
-  type Crossing,
-  type Demand,
-  isHand,
-  type Kit,
-  type KitProblem,
-  type Limb,
-  type LongReach,
-  PLACE_NAMES,
-  type PlacingPart,
-  type PlacingProblem,
-  type Player,
-  type PlayerLevel,
-  type Timeline,
-  type Variant,
-  type VariantKind,
-  type VoicingKind,
-} from "~/core";
+import type { Kit, KitProblem, PlayedBy } from "~/core/kit";
+import type { OrchestrationKind } from "~/core/orchestration";
+import type { OrchestrationPart, OrchestrationProblem } from "~/core/orchestration-search";
+import type { Crossing, Demand, LongReach, PlayerLevel, Variant, VariantKind } from "~/core/player";
+import { isHand, type Limb, PLACE_NAMES } from "~/core/stroke";
+import type { Timeline } from "~/core/timeline";
 import { wordBottleneck } from "./ceiling";
 import { capital, LIMB_NAMES } from "./slot";
 
-export const PLAYER_NAMES: Record<Player, string> = {
+export const PLAYED_BY_NAMES: Record<PlayedBy, string> = {
   hands: "hands",
   "right-foot": "right foot",
   "left-foot": "left foot",
@@ -38,57 +26,57 @@ export function adviseOn({ kind, limb }: Demand): string {
   switch (kind) {
     case "move":
       return isHand(limb)
-        ? "Let the rebound carry the stick across, and turn from the hips rather than reach; a lower arc is shorter."
-        : "Slide the heel rather than lift the foot.";
+        ? "Let the rebound carry the stick across, and turn from the hips instead of reaching. A lower arc is shorter."
+        : "Slide your heel instead of lifting the foot.";
     case "cross":
-      return "The hand underneath stays low and strikes near its own rim; the one on top lifts only as far as it must. Or open the hands.";
+      return "Keep the lower hand low and play near the rim. Lift the upper hand only as far as you need. Or play it open-handed.";
     case "double":
       return isHand(limb)
-        ? "Let the second stroke be the rebound; open the fingers rather than grip."
-        : "Let the beater come back by itself; try heel up.";
+        ? "Let the second stroke be the rebound. Open your fingers instead of gripping."
+        : "Let the beater come back by itself. Try heel up.";
     case "turn":
     case "burst":
-      return "Loosen the grip, smaller strokes; tension shows here first.";
+      return "Loosen your grip and make the strokes smaller. Tension shows here first.";
     case "singles":
     case "stamina":
-      return "Smaller strokes, and doubles where the line allows them. Stop when it hurts or goes numb, and ask a teacher or clinician.";
+      return "Make the strokes smaller, and use doubles where the line allows. If it hurts or goes numb, stop and see a qualified teacher or a doctor.";
   }
 }
 
-export function wordKitProblem(problem: KitProblem): { readonly what: string; readonly mend: string } {
+export function wordKitProblem(problem: KitProblem): { readonly what: string; readonly remedy: string } {
   switch (problem.kind) {
     case "no-snare":
       return {
-        what: "The kit has no snare: strokes that are put nowhere sound on what is nearest.",
-        mend: "Add a snare",
+        what: "This kit has no snare. Strokes without a drum of their own play on the nearest one.",
+        remedy: "Add a snare",
       };
     case "no-cymbal":
-      return { what: "The kit has no cymbal: groove and crash sound on drums.", mend: "Add a hi-hat" };
+      return { what: "This kit has no cymbal. The groove and the crash play on drums.", remedy: "Add a hi-hat" };
     case "no-bass-drum":
-      return { what: "The kit has no bass drum: its foot has nothing to play.", mend: "Add a bass drum" };
+      return { what: "This kit has no bass drum, so that foot has nothing to play.", remedy: "Add a bass drum" };
     case "overlap":
       return {
-        what: `${capital(PLACE_NAMES[problem.place])} and ${PLACE_NAMES[problem.other]} stand on top of one another.`,
-        mend: "Move it to the nearest free spot",
+        what: `${capital(PLACE_NAMES[problem.place])} and ${PLACE_NAMES[problem.other]} overlap.`,
+        remedy: "Move it to the nearest free spot",
       };
     case "far":
       return {
-        what: `${capital(PLACE_NAMES[problem.place])} is ${Math.round(problem.reach)} cm from the nearer shoulder: you would have to lean.`,
-        mend: "Bring it within reach",
+        what: `${capital(PLACE_NAMES[problem.place])} is ${Math.round(problem.reach)} cm from your nearer shoulder, so you would have to lean.`,
+        remedy: "Bring it within reach",
       };
   }
 }
 
-export function wordPlacingProblem(problem: PlacingProblem, timeline: Timeline, kit: Kit): string {
+export function wordOrchestrationProblem(problem: OrchestrationProblem, timeline: Timeline, kit: Kit): string {
   switch (problem.code) {
     case "no-strokes":
-      return "No hand plays in this phrase, so there is nothing to place.";
+      return "No hand plays in this phrase, so there is nothing to move round the kit.";
     case "too-long":
-      return `The phrase has ${problem.strokes} hand strokes; up to ${problem.most} are placed at once. Place a part of it as a fill of its own.`;
+      return `This phrase has ${problem.strokes} hand strokes, and the search takes up to ${problem.most}. Make a part of it a fill of its own.`;
     case "no-surfaces":
-      return "No surface is chosen that the hands could play. Choose one or more.";
+      return "Choose at least one drum or cymbal that the hands can play.";
     case "too-fast":
-      return `Nowhere on the kit: ${wordBottleneck(timeline, problem.ceiling, kit)} That does not depend on the surfaces. Lower the tempo, or take an easier version.`;
+      return `Too fast anywhere on the kit. ${wordBottleneck(timeline, problem.ceiling, kit)} Other drums don't change that. Lower the tempo or use an easier version.`;
   }
 }
 
@@ -96,49 +84,49 @@ interface RuleWords {
   readonly name: string;
   readonly does: string;
 }
-export const RULE_WORDS: Record<VoicingKind, RuleWords> = {
-  one: { name: "One surface", does: "everything on one" },
-  split: { name: "Split hands", does: "each hand has its own" },
+export const RULE_WORDS: Record<OrchestrationKind, RuleWords> = {
+  one: { name: "One drum or cymbal", does: "everything on one" },
+  split: { name: "Hands apart", does: "each hand has its own drum or cymbal" },
   oblique: { name: "One hand travels", does: "the other stays: oblique motion" },
   parallel: { name: "Both travel together", does: "parallel motion" },
   "by-cell": { name: "By cell", does: "each cell has its drum" },
-  "by-note": { name: "By place in the cell", does: "the first note of each cell, say" },
-  accents: { name: "Accents away", does: "ghosts stay" },
+  "by-note": { name: "By place in the cell", does: "such as the first note of each cell" },
+  accents: { name: "Accents move", does: "ghosts stay" },
   travel: { name: "Round the kit", does: "down, up, there and back" },
   "flam-split": { name: "Flam over two drums", does: "the grace note elsewhere" },
   unison: { name: "Hands together", does: "on two drums" },
   "with-kick": { name: "Cymbal with the kick", does: "hands that land with it" },
-  "home-last": { name: "Home on the last", does: "the last stroke comes back" },
+  "home-last": { name: "Last stroke on the snare", does: "however far it has travelled" },
   backbeat: { name: "Keep the backbeat", does: "2 and 4 stay on the snare" },
 };
 
 export const PLACING_WORDS: Record<
-  PlacingPart,
+  OrchestrationPart,
   { readonly name: string; readonly less: string; readonly more: string; readonly sign: string }
 > = {
-  ease: { name: "Ease", less: "", more: "time to spare", sign: "easy" },
+  ease: { name: "Ease", less: "", more: "with time to spare", sign: "easy" },
   travel: { name: "Travel", less: "stay near", more: "go far", sign: "travel" },
   melody: { name: "Melody", less: "goes up", more: "goes down", sign: "down" },
-  contrast: { name: "Accents away", less: "", more: "accents off the snare, ghosts on it", sign: "contrast" },
+  contrast: { name: "Accents move", less: "", more: "accents off the snare, ghosts on it", sign: "contrast" },
   crossing: { name: "Crossing", less: "never", more: "hands cross", sign: "cross" },
   backbeat: { name: "Backbeat", less: "", more: "snare on 2 and 4", sign: "2 and 4" },
 };
 
 const VARIANTS: Record<VariantKind, RuleWords> = {
   "kicks-on-beats": { name: "Bass drum on the beats only", does: "quarter notes under the hands" },
-  "kick-leaves-unisons": { name: "Unisons to single strokes", does: "the feet leave where a hand plays" },
-  "single-kicks": { name: "Single kicks", does: "the second of two goes" },
-  "no-kicks": { name: "Without the bass drum", does: "its gaps are kept" },
+  "kick-leaves-unisons": { name: "Unisons to single strokes", does: "no foot where a hand plays" },
+  "single-kicks": { name: "Single kicks", does: "drops the second of two" },
+  "no-kicks": { name: "Without the bass drum", does: "keeps its gaps" },
   "plain-strokes": { name: "Without grace notes", does: "flams and drags become plain" },
-  "one-stroke-a-slot": { name: "One stroke a slot", does: "quick doubles become single" },
+  "one-stroke-a-slot": { name: "One stroke at a time", does: "quick doubles become single" },
   "doubles-for-singles": { name: "Doubles for singles", does: "two with each hand" },
-  "one-drum": { name: "All on the snare", does: "the sticking by itself" },
+  "one-drum": { name: "All on the snare", does: "just the sticking" },
   "shorter-reach": { name: "A shorter reach", does: "" },
   "leave-out": { name: "Leave one stroke out", does: "the one that comes too soon" },
   "kicks-in-gaps": { name: "Kicks in the gaps", does: "every silence" },
   "kicks-under-accents": { name: "Kicks under the accents", does: "in unison" },
   "double-kicks": { name: "Double kicks", does: "two in the time of one" },
-  "quick-doubles": { name: "Quick doubles", does: "two in each soft slot" },
+  "quick-doubles": { name: "Quick doubles", does: "two for each soft note" },
   "flams-on-accents": { name: "Flams on the accents", does: "" },
   "singles-for-doubles": { name: "Singles for doubles", does: "hand to hand" },
   "accents-on-toms": { name: "Accents on the toms", does: "the backbeat stays" },

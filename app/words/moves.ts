@@ -1,6 +1,7 @@
 /** Moves in words: their short names, what each does in one sentence, and why one does nothing. */
 
-import { type AccentRule, type Dynamics, type Limb, type Move, type Ornament, type Refusal, readRhythm } from "~/core";
+import { type AccentRule, type Dynamics, type Move, type Ornament, type Refusal, readRhythm } from "~/core/moves";
+import type { Limb } from "~/core/stroke";
 import { LIMB_NAMES } from "./slot";
 
 export interface MoveWords {
@@ -24,11 +25,11 @@ export function ordinal(number: number): string {
 }
 
 const EXTENSION_WORDS: Record<Extract<Move, { kind: "extend" }>["by"], MoveWords> = {
-  kick: { name: "Add a kick", does: "a kick comes at the end: one slot longer" },
-  "two-kicks": { name: "Add two kicks", does: "two kicks come at the end: two slots longer" },
-  "quick-kicks": { name: "Add a double kick", does: "two quick kicks share one slot at the end" },
-  hand: { name: "Add a hand", does: "the hand that comes next is added: one slot longer" },
-  gap: { name: "Add a rest", does: "a silence comes at the end: one slot longer" },
+  kick: { name: "Add a kick", does: "adds a kick at the end: one note longer" },
+  "two-kicks": { name: "Add two kicks", does: "adds two kicks at the end: two notes longer" },
+  "quick-kicks": { name: "Add a double kick", does: "adds two quick kicks in the time of one note" },
+  hand: { name: "Add a hand", does: "adds the hand that comes next: one note longer" },
+  gap: { name: "Add a rest", does: "adds a rest at the end: one note longer" },
 };
 
 const ORNAMENT_WORDS: Record<Ornament, readonly [verb: string, noun: string]> = {
@@ -40,13 +41,16 @@ const ORNAMENT_WORDS: Record<Ornament, readonly [verb: string, noun: string]> = 
 
 const DYNAMICS_WORDS: Record<Dynamics, MoveWords> = {
   even: { name: "All even", does: "every stroke is played at the same level" },
-  "ghost-rest": { name: "Ghost the rest", does: "accents stay, all other hand strokes become ghosts" },
-  "lead-out": { name: "First note out", does: "the first stroke is accented, the other hand strokes are ghosts" },
-  "singles-out": { name: "Singles out, doubles soft", does: "singles are accented, doubles are ghosts" },
-  "right-out": { name: "Right out, left soft", does: "rights are accented, lefts are ghosts" },
-  "left-out": { name: "Left out, right soft", does: "lefts are accented, rights are ghosts" },
-  swell: { name: "Swell", does: "it grows from ghosts through normal to accents" },
-  fade: { name: "Fade", does: "it sinks from accents through normal to ghosts" },
+  "ghost-rest": { name: "Ghost the rest", does: "keeps the accents and turns all other hand strokes into ghosts" },
+  "lead-out": {
+    name: "First note loud",
+    does: "accents the first stroke and turns the other hand strokes into ghosts",
+  },
+  "singles-out": { name: "Singles loud, doubles soft", does: "singles are accented, doubles are ghosts" },
+  "right-out": { name: "Right loud, left soft", does: "rights are accented, lefts are ghosts" },
+  "left-out": { name: "Left loud, right soft", does: "lefts are accented, rights are ghosts" },
+  swell: { name: "Swell", does: "grows from ghosts to accents" },
+  fade: { name: "Fade", does: "fades from accents to ghosts" },
 };
 
 function wordAccent(rule: AccentRule): MoveWords {
@@ -54,22 +58,22 @@ function wordAccent(rule: AccentRule): MoveWords {
     case "place":
       return {
         name: `Accent note ${rule.place + 1}`,
-        does: `the accent goes to note ${rule.place + 1} and leaves all others`,
+        does: `puts the only accent on note ${rule.place + 1}`,
       };
     case "every":
       return {
         name: `Accent every ${ordinal(rule.every)}`,
-        does: `accents go to every ${ordinal(rule.every)} slot from the first`,
+        does: `accents every ${ordinal(rule.every)} note from the first`,
       };
     case "singles":
-      return { name: "Accent the singles", does: "accents go to the single strokes only" };
+      return { name: "Accent the singles", does: "accents only the single strokes" };
     case "doubles":
-      return { name: "Accent the doubles", does: "accents go to the first stroke of each double" };
+      return { name: "Accent the doubles", does: "accents the first stroke of each double" };
     case "rhythm": {
       const rhythm = readRhythm(rule.rhythm);
       return {
-        name: rhythm ? `Accents ${rhythm}` : "Accents on a rhythm",
-        does: rhythm ? `accents fall where ${rhythm} has its hits` : "accents fall on the hits of a rhythm",
+        name: rhythm ? `Accent ${rhythm}` : "Accent a rhythm",
+        does: rhythm ? `accents the hits of ${rhythm}` : "accents the hits of a rhythm",
       };
     }
   }
@@ -80,21 +84,25 @@ function short(text: string): string {
   return text.length > 14 ? `${text.slice(0, 13)}…` : text;
 }
 
+function listPlaces(places: readonly number[]): string {
+  return short(places.map((place) => place + 1).join(", "));
+}
+
 export function wordMove(move: Move): MoveWords {
   switch (move.kind) {
     case "rotate": {
       const by = Math.abs(move.by);
       const notes = by === 1 ? "note" : `${by} notes`;
       return move.by >= 0
-        ? { name: `Start ${by} later`, does: `the first ${notes} ${by === 1 ? "goes" : "go"} to the end` }
-        : { name: `Start ${by} earlier`, does: `the last ${notes} ${by === 1 ? "comes" : "come"} first` };
+        ? { name: `Start ${by} later`, does: `moves the first ${notes} to the end` }
+        : { name: `Start ${by} earlier`, does: `moves the last ${notes} to the front` };
     }
     case "mirror":
-      return { name: "Mirror", does: "rights and lefts change over: the other hand leads" };
+      return { name: "Mirror", does: "swaps right and left, so the other hand leads" };
     case "reverse":
-      return { name: "Backwards", does: "it is played from its end to its beginning" };
+      return { name: "Backwards", does: "plays it from the end to the beginning" };
     case "alternate":
-      return { name: "Hand to hand", does: "it comes again, led by the other hand: twice as long" };
+      return { name: "Hand to hand", does: "repeats it with the other hand leading: twice as long" };
     case "replace":
       return {
         name: `${capital(STROKES_OF[move.limb])} to ${STROKES_OF[move.by]}`,
@@ -103,7 +111,7 @@ export function wordMove(move: Move): MoveWords {
     case "double":
       return {
         name: `${capital(STROKE_OF[move.with])} with ${STROKES_OF[move.limb]}`,
-        does: `every ${STROKE_OF[move.limb]} has a ${STROKE_OF[move.with]} with it`,
+        does: `adds a ${STROKE_OF[move.with]} to every ${STROKE_OF[move.limb]}`,
       };
     case "feet": {
       const strong = move.strong === "R" ? "rights" : "lefts";
@@ -114,44 +122,51 @@ export function wordMove(move: Move): MoveWords {
     }
     case "grid":
       return {
-        name: `Grid-led, ${LIMB_NAMES[move.lead].replace(" hand", "")} first`,
-        does: `hands alternate with the slots, ${LIMB_NAMES[move.lead]} on the odd ones; kicks and silences stay`,
+        name: `Hands follow the grid, ${LIMB_NAMES[move.lead].replace(" hand", "")} first`,
+        does: `alternates the hands note by note, with the ${LIMB_NAMES[move.lead]} on the odd ones; kicks and rests stay`,
       };
     case "extend":
       return EXTENSION_WORDS[move.by];
     case "shorten":
-      return { name: `Drop the ${move.end}`, does: `the ${move.end} slot goes: one shorter` };
+      return { name: `Drop the ${move.end}`, does: `removes the ${move.end} note: one note shorter` };
     case "glue":
-      return { name: `Then ${short(move.cell)}`, does: `${short(move.cell)} follows it` };
+      return { name: `Then ${short(move.cell)}`, does: `plays ${short(move.cell)} after it` };
     case "layer": {
       const speed = { half: "at half speed", same: "at the same speed", double: "at double speed" }[move.speed];
       return {
         name: `Over ${short(move.cell)}`,
-        does: `${short(move.cell)} goes on the feet under it ${speed}, until both meet again`,
+        does: `puts ${short(move.cell)} on ${move.pedals === "two-bass" ? "two pedals" : "the feet"} under it ${speed}, until both line up again`,
       };
     }
     case "silence":
-      return { name: `Silence note ${move.place + 1}`, does: `slot ${move.place + 1} becomes a silence` };
+      return { name: `Silence note ${move.place + 1}`, does: `turns note ${move.place + 1} into a rest` };
+    case "quieten": {
+      const which =
+        move.places === null ? "the cell" : `note${move.places.length > 1 ? "s" : ""} ${listPlaces(move.places)}`;
+      return move.to === "silence"
+        ? { name: `Silence ${which}`, does: `turns ${which} into silence` }
+        : { name: `Ghost ${which}`, does: `turns the hand strokes of ${which} into ghost notes` };
+    }
     case "thin":
-      return { name: `Rest every ${ordinal(move.every)}`, does: `every ${ordinal(move.every)} slot becomes a silence` };
+      return { name: `Rest every ${ordinal(move.every)}`, does: `turns every ${ordinal(move.every)} note into a rest` };
     case "fill":
       return move.limb === null
         ? {
             name: `${capital(STROKES_OF[move.with])} in the gaps`,
-            does: `every silence becomes a ${STROKE_OF[move.with]}`,
+            does: `turns every rest into a ${STROKE_OF[move.with]}`,
           }
         : {
             name: `${capital(STROKES_OF[move.with])} where ${STROKES_OF[move.limb]} rest`,
-            does: `a ${STROKE_OF[move.with]} joins wherever the ${LIMB_NAMES[move.limb]} rests`,
+            does: `adds a ${STROKE_OF[move.with]} wherever the ${LIMB_NAMES[move.limb]} rests`,
           };
     case "split-doubles":
-      return { name: "Split the doubles", does: "the other hand goes between the two of each double" };
+      return { name: "Split the doubles", does: "puts the other hand between the two strokes of each double" };
     case "decorate": {
       const [verb, noun] = ORNAMENT_WORDS[move.ornament];
       const on = move.on === "first" ? "first" : "accents";
       return {
         name: `${verb} the ${on}`,
-        does: `${noun} goes on ${move.on === "first" ? "the first stroke" : "every accent"}`,
+        does: `puts ${noun} on ${move.on === "first" ? "the first stroke" : "every accent"}`,
       };
     }
     case "accent":
@@ -165,17 +180,17 @@ export function wordMove(move: Move): MoveWords {
 export function wordRefusal(why: Refusal): string {
   switch (why.code) {
     case "empty":
-      return "There is no stroke in it.";
+      return "It has no strokes.";
     case "same":
-      return "It would stay as it is.";
+      return "It would change nothing.";
     case "no-limb":
       return `It has no ${STROKES_OF[why.limb]}.`;
     case "no-hand":
       return "No hand plays in it.";
     case "no-gap":
-      return why.limb === null ? "It has no silence to fill." : `The ${LIMB_NAMES[why.limb]} never rests in it.`;
+      return why.limb === null ? "It has no rest to fill." : `The ${LIMB_NAMES[why.limb]} never rests in it.`;
     case "silent":
-      return "Nothing sounds there.";
+      return "There is no note there.";
     case "no-double":
       return "It has no double.";
     case "no-single":
@@ -183,18 +198,44 @@ export function wordRefusal(why: Refusal): string {
     case "no-accent":
       return "It has no accent.";
     case "first-not-hand":
-      return "Its first stroke is a foot's.";
+      return "Its first stroke is on a foot.";
     case "hand-busy":
-      return "Both hands play there: none is free for the grace note.";
+      return "Both hands play there, so neither is free for the grace note.";
     case "too-short":
-      return `It needs ${why.slots} slots or more.`;
+      return `It needs at least ${why.slots} notes.`;
     case "too-long":
-      return `It would have more than ${why.most.toLocaleString("en")} slots.`;
+      return `It would have more than ${why.most.toLocaleString("en")} notes.`;
     case "too-fine":
-      return `A slot would need more than ${why.most} parts.`;
+      return `A note would have more than ${why.most} parts.`;
     case "unreadable":
       return "Choose a cell for it first.";
     case "no-rhythm":
       return "Type the rhythm as x and -, or as groups such as 332.";
   }
 }
+
+/** The commands of moves whose names depend on what they are made with. */
+export const KEY_WORDS: Readonly<Record<string, string>> = {
+  silence: "Silence the chosen note",
+  thin: "Rest every nth",
+  "accent-place": "Accent the chosen note",
+  "accent-every": "Accent every nth",
+  glue: "Another cell after it",
+  layer: "Another cell on the feet under it",
+  "layer-self": "The cell on the feet under itself",
+  "silence-notes": "Silence the cell, or these notes",
+  "ghost-notes": "Ghost the cell, or these notes",
+  "weak-to-kick": "Other hand to kicks",
+  "strong-to-kick": "Leading hand to kicks",
+  "weak-to-foot": "Other hand to the hi-hat foot",
+  "kick-to-weak": "Kicks to the other hand",
+  "kick-with-strong": "Kick with the leading hand",
+  "kick-with-weak": "Kick with the other hand",
+  "strong-with-kick": "Leading hand with kicks",
+  grid: "Hands follow the grid, leading hand first",
+  "grid-other": "Hands follow the grid, other hand first",
+  "fill-strong": "Kicks where the leading hand rests",
+  "fill-weak": "Kicks where the other hand rests",
+  "strong-out": "Leading hand loud, other hand soft",
+  "weak-out": "Other hand loud, leading hand soft",
+};

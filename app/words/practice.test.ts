@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { CARE_KINDS, FAULT_KINDS, type Fault, type StepReason } from "~/core";
+import { FAULT_KINDS, type Fault } from "~/core/listening";
+import { CARE_KINDS, type StepReason } from "~/core/practice";
 import {
   CARE_WORDS,
   listNotes,
@@ -24,7 +25,7 @@ describe("one sentence on a repeat", () => {
     expect(wordFault(fault({ kind: "missed-ghosts", count: 2, slots: [2, 7] }))).toMatch(
       /ghost notes missing: notes 3 and 8\.$/,
     );
-    expect(wordFault(fault({ kind: "flams", count: 1, slots: [4] }))).toBe("Limbs fall together once: note 5.");
+    expect(wordFault(fault({ kind: "flams", count: 1, slots: [4] }))).toBe("1 accidental flam: note 5.");
     expect(wordFault(fault({ kind: "ghosts-loud", by: 1.26 }))).toContain("1.3 dB");
   });
 
@@ -37,7 +38,7 @@ describe("one sentence on a repeat", () => {
       }
     }
     for (const kind of CARE_KINDS) expect(CARE_WORDS[kind].words.length).toBeGreaterThan(40);
-    expect(CARE_WORDS.tension.words).toMatch(/stop.*qualified teacher or clinician/);
+    expect(CARE_WORDS.tension.words).toMatch(/stop.*qualified teacher or a doctor/);
   });
 
   it("lists few notes and counts many", () => {
@@ -79,12 +80,12 @@ describe("plans in words", () => {
 
   it("say what the tempo does, why to go back, and why today", () => {
     expect([wordChange("up", 72), wordChange("stay", 72)]).toEqual(["Up to 72.", ""]);
-    expect(wordBack(96, 84)).toMatch(/clean at 96; moving round the kit it falls apart at 84/);
-    expect(wordBack(null, 84)).toMatch(/not learned yet/);
-    expect(wordToday({ code: "due", daysOver: 1 })).toBe("Learned: due yesterday");
+    expect(wordBack(96, 84)).toMatch(/clean on one drum at 96. Round the kit it falls apart at 84/);
+    expect(wordBack(null, 84)).toMatch(/haven.t learned it/);
+    expect(wordToday({ code: "due", daysOver: 1 })).toBe("Learned: review was due yesterday");
     expect(wordToday({ code: "near", missing: 6 })).toBe("6 bpm from its goal");
-    expect(wordToday({ code: "going", daysAgo: 0 })).toBe("Going on from earlier today");
-    expect(wordToday({ code: "neglected", daysAgo: 9 })).toMatch(/^Not touched for/);
+    expect(wordToday({ code: "going", daysAgo: 0 })).toBe("Continue from earlier today");
+    expect(wordToday({ code: "neglected", daysAgo: 9 })).toMatch(/^Not practised for/);
     expect(wordToday({ code: "new" })).toMatch(/first step/);
   });
 });

@@ -1,18 +1,8 @@
 /** Steps, faults and advice of the Shed, as a patient teacher would say them. */
 
-import type {
-  CareKind,
-  Change,
-  Fault,
-  FaultKind,
-  Limb,
-  PlanStep,
-  Result,
-  StepKind,
-  StepReason,
-  Strictness,
-  TodayReason,
-} from "~/core";
+import type { Fault, FaultKind, Result, Strictness } from "~/core/listening";
+import type { CareKind, Change, PlanStep, StepKind, StepReason, TodayReason } from "~/core/practice";
+import type { Limb } from "~/core/stroke";
 import { sayBpm } from "./ceiling";
 import { capital, LIMB_NAMES } from "./slot";
 import { plural } from "./time";
@@ -34,19 +24,19 @@ export const STEP_NAMES: Record<StepKind, string> = {
 };
 
 const STEP_GOALS: Record<StepKind, string> = {
-  hands: "Play the hands only. Where the feet have a note, wait: the gap stays as long as it is.",
+  hands: "Play the hands only. Where the feet have a note, leave the gap at its full length.",
   feet: "Play the feet only, against the quarter notes.",
-  together: "All limbs on the snare and the pedals, slowly enough that nothing is hurried.",
-  levels: "Ghost notes low and soft, accents alike. Listen to the difference more than to the speed.",
-  cell: "This cell by itself, round and round to the next beat.",
-  join: "From one cell into the next: the join is what is practised.",
+  together: "Hands on the snare, feet on the pedals, slow enough that nothing is rushed.",
+  levels: "Ghost notes low and soft, all accents equally loud. Listen for the difference, not the speed.",
+  cell: "Loop this cell by itself, up to the next beat.",
+  join: "From one cell into the next. You are practising the join.",
   whole: "The whole phrase on the snare until you feel it over the quarter notes.",
-  basic: "Only accents and first notes go away from the snare.",
-  full: "The whole phrase where it is voiced.",
+  basic: "Only accents and first notes leave the snare.",
+  full: "The whole phrase with its full orchestration.",
   form: "Play the groove, then the phrase, then land. Only the phrase is judged.",
-  "other-lead": "The same phrase, left and right changed over.",
-  "other-order": "Begin with the second cell; the first one comes last.",
-  between: "The cells come in another order each time. Read ahead, and keep the time.",
+  "other-lead": "The same phrase with left and right swapped.",
+  "other-order": "Begin with the second cell and play the first one last.",
+  between: "The cells come in a different order each time. Read ahead and keep time.",
 };
 
 export function nameStep({ kind, cells }: Pick<PlanStep, "kind" | "cells">): string {
@@ -60,35 +50,35 @@ export function sayGoal({ kind }: Pick<PlanStep, "kind">): string {
 export function wordReason(reason: StepReason): string {
   switch (reason.code) {
     case "hands-first":
-      return `${plural(reason.kicks, "note")} of the feet will come in between: the hands must not close the gap.`;
+      return `${plural(reason.kicks, "note")} for the feet will come in between. Don't close the gap.`;
     case "feet-first":
-      return `The feet have ${plural(reason.strokes, "note")}; against the pulse you hear whether they are even.`;
+      return `The feet have ${plural(reason.strokes, "note")}. Against the pulse you hear whether they are even.`;
     case "put-together":
-      return "Hands and feet are ready; slow is where they meet.";
+      return "Hands and feet are ready. Put them together slowly.";
     case "levels":
       return reason.ghosts > 0
-        ? `${plural(reason.ghosts, "ghost note")} and ${plural(reason.accents, "accent")}: when the soft notes are not soft it sounds clumsy.`
-        : `${plural(reason.accents, "accent")} among the rest: they make the shape that is heard.`;
+        ? `${plural(reason.ghosts, "ghost note")} and ${plural(reason.accents, "accent")}: if the soft notes aren't soft, it sounds clumsy.`
+        : `${plural(reason.accents, "accent")} in the phrase. They make the shape that listeners hear.`;
     case "bottleneck":
-      return `Your ceiling for the whole is ${sayBpm(reason.ceiling)}, and this is where it is set.`;
+      return `Your top tempo for the whole phrase is ${sayBpm(reason.ceiling)}, and this is what limits it.`;
     case "cell":
-      return reason.times > 1 ? `It comes ${reason.times} times in the phrase.` : "A short piece is learned sooner.";
+      return reason.times > 1 ? `It comes ${reason.times} times in the phrase.` : "You learn a short piece sooner.";
     case "join":
       return "Phrases break where one cell goes into the next.";
     case "sticking":
-      return "On one drum you hear whether the sticking is learned, before the moves get in the way.";
+      return "On one drum you hear whether you know the sticking, before the moves get in the way.";
     case "few-moves":
-      return `The hands go to ${plural(reason.surfaces, "surface")}; first only to those that are heard most.`;
+      return `The hands go to ${plural(reason.surfaces, "drum or cymbal", "drums and cymbals")}. Start with the moves that are heard most.`;
     case "all-moves":
-      return `Now every move, to ${plural(reason.surfaces, "surface")}.`;
+      return `Now every move, to ${plural(reason.surfaces, "drum or cymbal", "drums and cymbals")}.`;
     case "in-time":
-      return "A fill is there to come out of the groove and back into it.";
+      return "A fill has to come out of the groove and go back into it.";
     case "both-leads":
-      return "What both hands can lead is known; and it may have to start with either.";
+      return "You know a phrase when either hand can lead it.";
     case "own-order":
-      return "A phrase learned as one lump cannot be varied.";
+      return "A phrase learned as one block is hard to vary.";
     case "no-lump":
-      return "Cells that come in any order are yours to improvise with.";
+      return "Once you can play the cells in any order, you can improvise with them.";
   }
 }
 
@@ -97,14 +87,14 @@ export const RESULT_NAMES: Record<Result, string> = { clean: "clean", nearly: "n
 export const STRICTNESS_WORDS: Record<Strictness, { readonly name: string; readonly does: string }> = {
   gentle: { name: "Gentle", does: "lets small slips pass while you learn" },
   standard: { name: "Standard", does: "what a band would call clean" },
-  strict: { name: "Strict", does: "what a recording shows" },
+  strict: { name: "Strict", does: "what a recording would show" },
 };
 
 export const FAULT_NAMES: Record<FaultKind, string> = {
   missed: "notes missing",
   "missed-ghosts": "ghost notes missing",
-  extra: "notes too many",
-  elsewhere: "wrong surface",
+  extra: "extra notes",
+  elsewhere: "wrong drum or cymbal",
   "other-limb": "wrong limb",
   flams: "accidental flams",
   unisons: "loose unisons",
@@ -141,7 +131,7 @@ export function listNotes(slots: readonly number[]): string {
 
 const FEET: Record<"K" | "H", string> = { K: "kick", H: "hi-hat foot" };
 
-/** The one thing to mend, in one sentence. */
+/** What went wrong most, in one sentence. */
 export function wordFault({ kind, limb, after, by, count = 0, slots }: Fault): string {
   const who = limb ? capital(LIMB_NAMES[limb]) : "";
   const at = slots.length > 0 ? `: ${listNotes(slots)}` : "";
@@ -151,23 +141,23 @@ export function wordFault({ kind, limb, after, by, count = 0, slots }: Fault): s
     case "missed-ghosts":
       return `${capital(notes(count, "ghost note"))} missing${at}.`;
     case "extra":
-      return `${capital(notes(count, "note"))} too many.`;
+      return `${capital(notes(count, "extra note"))}.`;
     case "elsewhere":
-      return `${capital(notes(count, "note"))} on another surface${at}.`;
+      return `${capital(notes(count, "note"))} on the wrong drum or cymbal${at}.`;
     case "other-limb":
-      return `${capital(notes(count, "note"))} by the other limb${at}.`;
+      return `${capital(notes(count, "note"))} with the wrong hand or foot${at}.`;
     case "flams":
-      return `Limbs fall together ${count === 1 ? "once" : `${count} times`}${at}.`;
+      return `${capital(notes(count, "accidental flam"))}${at}.`;
     case "unisons":
-      return `What goes together is ${ms(by)} apart${at}.`;
+      return `Notes that belong together are ${ms(by)} apart${at}.`;
     case "rushing":
       return `Rushing: ${ms(by)} ahead by the end.`;
     case "dragging":
       return `Dragging: ${ms(by)} behind by the end.`;
     case "early":
-      return `All of it ${ms(by)} ahead of the click.`;
+      return `Everything is ${ms(by)} ahead of the click.`;
     case "late":
-      return `All of it ${ms(by)} behind the click.`;
+      return `Everything is ${ms(by)} behind the click.`;
     case "limb-early":
       return `${who} ${ms(by)} early against the rest.`;
     case "limb-late":
@@ -179,9 +169,9 @@ export function wordFault({ kind, limb, after, by, count = 0, slots }: Fault): s
     case "after-late":
       return `${who} ${ms(by)} late after each ${FEET[after ?? "K"]}.`;
     case "uneven-limb":
-      return `${who} uneven: its notes wander by ${ms(by)}.`;
+      return `${who} uneven: its notes vary by ${ms(by)}.`;
     case "unsteady":
-      return `Unsteady: notes wander by ${ms(by)}.`;
+      return `Unsteady: notes vary by ${ms(by)}.`;
     case "accents-weak":
       return `Accents hardly louder than the rest (${(by ?? 0).toFixed(1)} dB).`;
     case "ghosts-loud":
@@ -194,15 +184,15 @@ export function wordRemedy({ kind, limb }: Fault): string {
   switch (kind) {
     case "missed":
     case "extra":
-      return "Say the sticking aloud once, then play it.";
+      return "Say the sticking out loud once, then play it.";
     case "missed-ghosts":
-      return "Let the stick fall from low; it needs no force, but it needs to sound.";
+      return "Let the stick fall from low down. It needs no force, but it has to sound.";
     case "elsewhere":
-      return "Look at the next surface before the hand leaves.";
+      return "Look at the next drum before your hand leaves.";
     case "other-limb":
-      return "Slow down until each letter is a decision.";
+      return "Slow down until you choose each hand on purpose.";
     case "flams":
-      return "Leave the gap: the foot answers the hand, it does not join it.";
+      return "Leave the gap. The foot answers the hand, it doesn't join it.";
     case "unisons":
       return "Play only the notes that go together, then put the rest back.";
     case "rushing":
@@ -217,13 +207,13 @@ export function wordRemedy({ kind, limb }: Fault): string {
     case "after-early":
     case "after-late":
       return limb === "K" || limb === "H"
-        ? "Feet alone for a while, against the click."
+        ? "Play the feet alone against the click for a while."
         : "Lead the same cell with this hand a few times.";
     case "uneven-limb":
     case "unsteady":
-      return "Smaller motions; even before fast.";
+      return "Make smaller motions. Even first, then fast.";
     case "accents-weak":
-      return "Raise the stick for accents, do not hit harder.";
+      return "Lift the stick higher for accents. Don't hit harder.";
     case "ghosts-loud":
       return "Keep the soft hand an inch from the head.";
   }
@@ -235,7 +225,7 @@ export function wordChange(change: Change, tempo: number): string {
     case "up":
       return `Up to ${Math.round(tempo)}.`;
     case "down":
-      return `Down to ${Math.round(tempo)}: right at a slow tempo is worth more than wrong at a fast one.`;
+      return `Down to ${Math.round(tempo)}: clean and slow beats fast and sloppy.`;
     case "passed":
       return "This step is learned.";
     case "stay":
@@ -246,22 +236,24 @@ export function wordChange(change: Change, tempo: number): string {
 /** Why back to one drum. */
 export function wordBack(clean: number | null, tempo: number): string {
   const had =
-    clean === null ? "On one drum it is not learned yet" : `On one drum you had it clean at ${Math.round(clean)}`;
-  return `${had}; moving round the kit it falls apart at ${Math.round(tempo)}. Then it is the sticking that is not sure enough yet. Go back to one drum until you need not think of it.`;
+    clean === null
+      ? "You haven't learned it on one drum yet"
+      : `You played it clean on one drum at ${Math.round(clean)}`;
+  return `${had}. Round the kit it falls apart at ${Math.round(tempo)}, so the sticking isn't secure yet. Go back to one drum until you don't have to think about it.`;
 }
 
 export function wordToday(reason: TodayReason): string {
   switch (reason.code) {
     case "due":
-      return reason.daysOver === 0 ? "Learned: due to come back today" : `Learned: due ${daysAgo(reason.daysOver)}`;
+      return reason.daysOver === 0 ? "Learned: review it today" : `Learned: review was due ${daysAgo(reason.daysOver)}`;
     case "near":
-      return reason.missing === 0 ? "At its goal: finish its steps" : `${reason.missing} bpm from its goal`;
+      return reason.missing === 0 ? "At its goal: finish the steps" : `${reason.missing} bpm from its goal`;
     case "going":
-      return reason.daysAgo === 0 ? "Going on from earlier today" : `Going on from ${daysAgo(reason.daysAgo)}`;
+      return reason.daysAgo === 0 ? "Continue from earlier today" : `Continue from ${daysAgo(reason.daysAgo)}`;
     case "neglected":
-      return `Not touched for ${plural(reason.daysAgo, "day")}`;
+      return `Not practised for ${plural(reason.daysAgo, "day")}`;
     case "new":
-      return "New: begin with its first step";
+      return "New: start with its first step";
   }
 }
 
@@ -271,23 +263,23 @@ export function daysAgo(days: number): string {
 
 export const CARE_WORDS: Record<CareKind, { readonly title: string; readonly words: string }> = {
   hearing: {
-    title: "Ears",
+    title: "Protect your ears",
     words:
-      "Drums harm hearing for good, without hurting. Wear protection at the kit and keep headphones low. If your ears ring or sounds are dull afterwards, rest them and ask a clinician.",
+      "Drums can damage your hearing for good without hurting. Wear ear protection at the kit and keep headphones low. If your ears ring or sounds are dull afterwards, rest them and see a doctor or an audiologist.",
   },
   "warm-up": {
     title: "Warm up",
-    words: "A few minutes of easy strokes first, small and loose. Cold hands play tense.",
+    words: "A few minutes of easy strokes first, small and loose. Cold hands are tense hands.",
   },
   break: {
     title: "Time for a break",
     words:
-      "Put the sticks down for five minutes: stand up, shake out hands, shoulders and back. It counts as practice.",
+      "Put the sticks down for five minutes. Stand up and shake out your hands, shoulders and back. Breaks are part of practice.",
   },
   tension: {
     title: "Tense?",
     words:
-      "The tempo has gone down three times in a row. Loosen grip, jaw and shoulders, or leave it for today. Pain or numbness is a sign to stop, and to see a qualified teacher or clinician.",
+      "The tempo has gone down three times in a row. Loosen your grip, jaw and shoulders, or leave it for today. If it hurts or goes numb, stop and see a qualified teacher or a doctor.",
   },
 };
 

@@ -1,6 +1,7 @@
 /** Problems of a typed line, in words: what is wrong, and what to do. */
 
-import { PLACE_NAMES, PLACES, type Place, type Problem, type ProblemCode } from "~/core";
+import type { Problem, ProblemCode } from "~/core/line";
+import { PLACE_NAMES, PLACES, type Place } from "~/core/stroke";
 
 export interface ProblemWords {
   /** Where it is, counted from 1 as people count. */
@@ -25,73 +26,82 @@ function places(codes: readonly string[]): string {
 
 const SAY: Record<ProblemCode, Say> = {
   "not-a-symbol": (p) => [
-    `${quoted(p)} is not part of a stick line.`,
+    `${quoted(p)} isn't part of a stick line.`,
     "Use R and L for the hands, K for the bass drum, H for the hi-hat foot, - for silence.",
   ],
-  "foot-letter": (p) => [`${quoted(p)} is not a limb here.`, "Write K for the bass-drum foot or H for the other foot."],
-  "mark-without-limb": (p) => [`${quoted(p)} marks no stroke.`, "Put the limb right after it, as in >R or 'L."],
+  "foot-letter": (p) => [
+    `${quoted(p)} isn't a hand or foot.`,
+    "Write K for the bass-drum foot or H for the other foot.",
+  ],
+  "mark-without-limb": (p) => [
+    `${quoted(p)} has no stroke after it.`,
+    "Put the hand or foot right after it, as in >R or 'L.",
+  ],
   "accented-ghost": (p) => [
-    `${quoted(p)} is accented and a ghost at once.`,
+    `${quoted(p)} is both an accent and a ghost.`,
     `Write >${p.options[0]} for an accent or ${p.options[1]} for a ghost.`,
   ],
   "rim-on-foot": (p) => [`A rim shot needs a stick: ${quoted(p)} is a foot.`, `Write >${p.options[0]} for an accent.`],
   "grace-on-foot": (p) => [
-    "A foot has no grace notes.",
-    `Take the ' away, or share the slot: {${p.options[0]}${p.options[0]}} is two quick kicks.`,
+    "A foot can't play grace notes.",
+    `Remove the ', or write {${p.options[0]}${p.options[0]}} for two quick kicks.`,
   ],
   "too-many-graces": (p) => [
     `More than ${p.options[0]} grace notes.`,
     "Use ' for a flam, '' for a drag, ''' for a ruff.",
   ],
   "grace-hand-busy": (p) => [
-    "The hand that would play the grace note plays its own stroke here.",
-    `Take the ' away, or take ${p.options[0]} out of the brackets.`,
+    "The hand for the grace note already plays a stroke here.",
+    `Remove the ', or take ${p.options[0]} out of the brackets.`,
   ],
   "limb-twice": (p) => [
-    `${p.options[0]} stands twice in one unison.`,
-    `A limb plays once at a time. For two quick strokes share the slot: {${p.options[0]}${p.options[0]}}.`,
+    `${p.options[0]} is there twice at the same time.`,
+    `For two quick strokes write {${p.options[0]}${p.options[0]}}.`,
   ],
-  "unknown-place": (p) => [`${quoted(p)} is no surface.`, `After / comes one of: ${places(p.options)}.`],
+  "unknown-place": (p) => [`${quoted(p)} isn't a drum or cymbal.`, `After / write one of: ${places(p.options)}.`],
   "place-for-other-limb": (p) => [
-    `${p.options[0]} cannot play ${quoted(p)}.`,
-    `For ${p.options[0]} it is one of: ${places(p.options)}.`,
+    `${p.options[0]} can't play ${quoted(p)}.`,
+    `For ${p.options[0]} write one of: ${places(p.options)}.`,
   ],
   unclosed: (p) => [`${quoted(p)} is not closed.`, `Add ${p.options[0]} where it ends.`],
-  unopened: (p) => [`${quoted(p)} closes nothing.`, `Take it away, or open with ${p.options[0]} before it.`],
-  "nested-split": () => ["A shared slot cannot be shared again.", "Write its parts in one pair of braces: {RLRL}."],
-  "empty-brackets": (p) => [`${quoted(p)} holds no stroke.`, "Put strokes between the brackets, or take them away."],
-  "split-too-fine": (p) => [`More than ${p.options[0]} parts in one slot.`, "Use a faster rate, such as @8, for this."],
+  unopened: (p) => [`${quoted(p)} closes nothing.`, `Remove it, or open with ${p.options[0]} before it.`],
+  "nested-split": () => ["Braces can't go inside braces.", "Write all parts in one pair: {RLRL}."],
+  "empty-brackets": (p) => [`${quoted(p)} holds no stroke.`, "Put strokes between the brackets, or remove them."],
+  "split-too-fine": (p) => [
+    `More than ${p.options[0]} parts in one pair of braces.`,
+    "Use a faster note value, such as @8.",
+  ],
   "split-inexact": (p) => [
-    `At @${p.options[0]} a slot cannot be shared like ${quoted(p)} exactly.`,
-    p.options.length > 1 ? `It can be shared by ${p.options.slice(1).join(", ")}.` : "Use a slower rate.",
+    `${quoted(p)} doesn't divide a note of @${p.options[0]} exactly.`,
+    p.options.length > 1 ? `You can divide it by ${p.options.slice(1).join(", ")}.` : "Use a slower note value.",
   ],
   "rate-missing": () => [
-    "@ needs a rate.",
+    "@ needs a number.",
     "@4 is sixteenths, @3 eighth triplets, @6 sixteenth triplets, @3/2 quarter triplets.",
   ],
   "rate-inexact": (p) => [
-    `${quoted(p)} slots a quarter note is not a rate that the clock divides exactly.`,
+    `${quoted(p)} notes to the quarter can't be divided exactly.`,
     p.options.length > 0
       ? `The nearest are @${p.options.join(" and @")}.`
       : "Use 1 to 10, 12, 14, 15, 16 or a fraction such as 3/2.",
   ],
   "count-missing": () => ["x needs a number.", "RLK x3 plays the cell three times."],
   "count-wrong": (p) => [
-    `${quoted(p)} is no number of times.`,
+    `${quoted(p)} isn't a number of repeats.`,
     `Use ${p.options[0]} to ${Number(p.options[1]).toLocaleString("en")}.`,
   ],
   "count-without-cell": () => [
     "There is no cell before this x.",
     "Put it after a cell or a bracket: RLK x3, [RLK RL] x2.",
   ],
-  "too-deep": (p) => [`Brackets stand more than ${p.options[0]} deep.`, "Write the inner repeats out."],
+  "too-deep": (p) => [`Brackets are more than ${p.options[0]} deep.`, "Write out the inner repeats."],
   "too-long": (p) => [
-    `The line plays ${Number(p.found).toLocaleString("en")} slots.`,
-    `${Number(p.options[0]).toLocaleString("en")} is the limit: repeat less often.`,
+    `The line plays ${Number(p.found).toLocaleString("en")} notes.`,
+    `${Number(p.options[0]).toLocaleString("en")} is the limit. Use fewer repeats.`,
   ],
   "text-too-long": (p) => [
-    "The text is too long to be read.",
-    `Keep it under ${Number(p.options[0]).toLocaleString("en")} characters. Nothing of it is lost.`,
+    "The text is too long to read.",
+    `Keep it under ${Number(p.options[0]).toLocaleString("en")} characters. Your text is still there.`,
   ],
 };
 

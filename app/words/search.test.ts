@@ -1,5 +1,9 @@
 import { describe, expect, test } from "vitest";
-import { bpm, describeEndings, listClosings, listMends, type Phrase, readStickLine, ticks } from "~/core";
+import { describeEndings, listClosings, listMends } from "~/core/fit";
+import { readStickLine } from "~/core/line";
+import type { Phrase } from "~/core/phrase";
+import { WORKING } from "~/core/testing/kits";
+import { bpm, ticks } from "~/core/time";
 import { wordClosing, wordEnding, wordMend } from "./closing";
 import { sayCount, sayRoughly, wordLoosened, wordRule, wordTrouble } from "./search";
 
@@ -36,7 +40,7 @@ describe("rules", () => {
     [{ kind: "no-equal-neighbours" }, "No cell twice in a row"],
     [{ kind: "on-beat", least: 0, most: 2 }, "Cells that begin on a beat: at most 2"],
     [{ kind: "on-beat", least: 1, most: null }, "Cells that begin on a beat: at least 1"],
-    [{ kind: "lead", lead: "flips" }, "A repeat is led by the other hand"],
+    [{ kind: "lead", lead: "flips" }, "The other hand leads each repeat"],
   ] as const)("%j", (rule, words) => {
     expect(wordRule(rule, place)).toBe(words);
   });
@@ -45,11 +49,11 @@ describe("rules", () => {
     expect(wordLoosened(set, ["It ends with a foot"], ["one", "two"])).toBe(
       "“It ends with a foot” and how often “two” is used",
     );
-    expect(wordLoosened([{ kind: "rule", rule: 5 }], [], [])).toBe("“the band's figure”");
-    expect(wordTrouble({ code: "inexact-window", slots: 10.5 })).toContain("10½ slots");
-    expect(wordTrouble("too-wide")).toContain("Take out some bounds");
-    expect(wordTrouble({ code: "too-long", slots: 192, most: 128 })).toContain("128 are the most");
-    expect(wordTrouble({ code: "empty-pool" })).toContain("Put in a cell");
+    expect(wordLoosened([{ kind: "rule", rule: 5 }], [], [])).toBe("“the band hits”");
+    expect(wordTrouble({ code: "inexact-window", slots: 10.5 })).toContain("10½ notes");
+    expect(wordTrouble("too-wide")).toContain("Remove some limits");
+    expect(wordTrouble({ code: "too-long", slots: 192, most: 128 })).toContain("the limit is 128");
+    expect(wordTrouble({ code: "empty-pool" })).toContain("Add a cell");
   });
 });
 
@@ -61,34 +65,34 @@ describe("closings, endings, mends", () => {
         cell: readStickLine("K").line?.flatMap((item) => (item.kind === "cell" ? item.slots : [])) ?? [],
       },
     ];
-    const told = listClosings(phraseOf("@4 RLRRLx3"), book, 2).map((closing) => {
+    const told = listClosings(phraseOf("@4 RLRRLx3"), book, 2, WORKING).map((closing) => {
       const { name, does, landing } = wordClosing(closing);
       return `${name}: ${does} (${landing})`;
     });
     expect(told).toEqual([
       "Add K: Tail (ends on the kick, both hands free)",
-      "Add R: its own beginning once more (ends on the right hand, both hands free)",
-      "Begin 1 slot later: and end where the window does (ends on the left hand, both hands free)",
-      "Window 1 slot shorter: so that it ends with the phrase (ends on the left hand, both hands free)",
-      "Round in 15 bars: 16 times, over the bar line (ends on the left hand, both hands free)",
-      "2 bars, then RL: 2 times, and its beginning as the tail (ends on the left hand, both hands free)",
+      "Add R: its own beginning again (ends on the right hand, left hand free)",
+      "Begin 1 note later: and end where the space ends (ends on the left hand, right hand free)",
+      "Make the space 1 note shorter: so it ends with the phrase (ends on the left hand, both hands free)",
+      "Repeat for 15 bars: 16 times, across the bar line (ends on the left hand, right hand free)",
+      "2 bars, then RL: 2 times, then its beginning at the end (ends on the left hand, right hand free)",
     ]);
   });
   test("of endings, what each needs", () => {
     const told = (text: string, tempo: number) =>
-      describeEndings(phraseOf(text, tempo), "R").map(
+      describeEndings(phraseOf(text, tempo), WORKING).map(
         (ending) => `${wordEnding(ending).name}: ${wordEnding(ending).does}`,
       );
     expect(told("@4 RLRRLx2 RLRRLK", 100)).toEqual([
-      "Crash and kick: right hand to the crash: 450 ms to get there; kick into the kick, 6.7 a second",
-      "Hard stop: nothing rings on: all is quiet on one",
+      "Crash and kick: right hand to the crash: 450 ms to get there; one kick into the next, 6.7 a second",
+      "Hard stop: nothing rings on, so 1 is silent",
       "Straight back into time: right hand back to the hi-hat: 450 ms",
-      "Stop half-way: the first 8 slots, ending on the right hand; then 1.3 s of silence",
+      "Stop halfway: the first 8 notes, ending on the right hand; then 1.3 s of silence",
     ]);
     expect(told("@8 R/c1LRLx8", 130)[1]).toBe("Hard stop: the crash rings, and no hand is free to choke it");
   });
   test("of mends, what comes of each", () => {
-    const [first] = listMends(phraseOf("@4 LRLRx4", 120), [], "R");
+    const [first] = listMends(phraseOf("@4 LRLRx4", 120), [], WORKING);
     expect(first && wordMend(first)).toEqual({ name: "End on a kick", does: "ends on the kick, both hands free" });
   });
 });

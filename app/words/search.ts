@@ -1,6 +1,7 @@
-/** The search in words: counts, rules, troubles, what to loosen. */
+/** The search in words: counts, rules, what is wrong, what to loosen. */
 
-import type { Level, Loosened, ScorePart, SearchRule, SpecProblem, Who } from "~/core";
+import type { Loosened, ScorePart, SearchRule, SpecProblem, Who } from "~/core/search";
+import type { Level } from "~/core/stroke";
 import { sayNumber } from "./time";
 
 export const WHO_NAMES: Record<Who, string> = {
@@ -78,26 +79,26 @@ export function wordRule(rule: SearchRule, sayPlace: (slot: number) => string): 
     case "on-beat":
       return `Cells that begin on a beat: ${range(rule.least, rule.most)}`;
     case "lead":
-      return `A repeat is led by the ${rule.lead === "stays" ? "same" : "other"} hand`;
+      return `The ${rule.lead === "stays" ? "same" : "other"} hand leads each repeat`;
   }
 }
 
 /** Why nothing can be searched for, and what to do. */
 export function wordTrouble(problem: SpecProblem | "too-wide"): string {
   if (problem === "too-wide") {
-    return "These rules together are more than can be kept in mind at once. Take out some bounds on how often cells are used, or make the window shorter.";
+    return "These rules make the search too large. Remove some limits on how often cells are used, or make the space shorter.";
   }
   switch (problem.code) {
     case "empty-pool":
-      return "The pool is empty. Put in a cell or two, from your book or typed.";
+      return "The pool is empty. Add a cell or two, from your book or typed.";
     case "inexact-window":
-      return `The window holds ${sayNumber(problem.slots)} slots at this rate, and only whole ones can be filled. Choose another rate, or another window.`;
+      return `The space holds ${sayNumber(problem.slots)} notes of this value, and only whole notes can be filled. Choose another note value or another space.`;
     case "too-long":
-      return `The window has ${problem.slots} slots; ${problem.most} are the most, four bars of thirty-seconds. Make it shorter, or choose a slower rate.`;
+      return `The space holds ${problem.slots} notes, and the limit is ${problem.most}, four bars of thirty-seconds. Make it shorter or choose a slower note value.`;
     case "too-many-forms":
-      return `The pool has ${problem.forms} forms of its cells; ${problem.most} are the most. Allow fewer rotations or mirrors.`;
+      return `The pool has ${problem.forms} forms of its cells, and the limit is ${problem.most}. Allow fewer rotations or mirrors.`;
     case "slot-outside":
-      return `A rule is about a slot outside the window of ${problem.slots}. Change its place, or take the rule out.`;
+      return `A rule is about a note outside the space of ${problem.slots} notes. Move it or remove the rule.`;
   }
 }
 
@@ -105,7 +106,7 @@ export function wordTrouble(problem: SpecProblem | "too-wide"): string {
 export function wordLoosened(set: readonly Loosened[], rules: readonly string[], pool: readonly string[]): string {
   const words = set.map((one) =>
     one.kind === "rule"
-      ? `“${rules[one.rule] ?? "the band's figure"}”`
+      ? `“${rules[one.rule] ?? "the band hits"}”`
       : `how often “${pool[one.entry] ?? "a cell"}” is used`,
   );
   return words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
@@ -119,13 +120,13 @@ export const PART_WORDS: Record<
     name: "Against the beat",
     less: "on the beat",
     more: "across it",
-    title: "How far from a beat its cells begin",
+    title: "How far from the beat its cells begin",
   },
   variety: {
     name: "Variety",
     less: "all alike",
     more: "mixed sizes",
-    title: "Slots in cells of another size than the one before",
+    title: "How often the size changes from cell to cell",
   },
   balance: {
     name: "Balance of the hands",
@@ -137,7 +138,7 @@ export const PART_WORDS: Record<
     name: "Ease at the tempo",
     less: "harder",
     more: "easier",
-    title: "Few fast doubles and repeated kicks; the limits are estimates, not measured on you",
+    title: "How easily your hands and feet play it at this tempo",
   },
-  landing: { name: "Landing", less: "any", more: "hands free", title: "Hands that are free for the crash on one" },
+  landing: { name: "Landing", less: "any", more: "hands free", title: "Hands that are free for the crash on 1" },
 };

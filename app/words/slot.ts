@@ -10,7 +10,7 @@ import {
   type Slot,
   type Stroke,
   type Strokes,
-} from "~/core";
+} from "~/core/stroke";
 
 export const LIMB_NAMES: Record<Limb, string> = {
   R: "right hand",
@@ -34,22 +34,33 @@ function namePart(part: Silence | Strokes): string {
   return part.kind === "silence" ? "silence" : part.strokes.map(nameStroke).join(" with ");
 }
 
+/** A name inside a sentence: only its first letter changes, for lower case in a sticking means ghosts. */
+export function uncapital(text: string): string {
+  return text.slice(0, 1).toLowerCase() + text.slice(1);
+}
+
 export function capital(text: string): string {
   return text.slice(0, 1).toUpperCase() + text.slice(1);
 }
 
-/** "right hand accent with bass drum"; "shared by two: left hand, left hand". */
+/** "right hand accent with bass drum"; "divided in 2: left hand, left hand". */
 export function nameSlot(slot: Slot): string {
   const parts = partsOf(slot);
   const only = parts[0];
   if (parts.length === 1 && only) return namePart(only);
-  return `shared by ${parts.length}: ${parts.map(namePart).join(", ")}`;
+  return `divided in ${parts.length}: ${parts.map(namePart).join(", ")}`;
+}
+
+/** "the snare", "tom 1". */
+export function thePlace(place: Place): string {
+  const name = PLACE_NAMES[place];
+  return /\d$/.test(name) ? name : `the ${name}`;
 }
 
 /** A note that a kit lacks, and where it sounds. */
 export function wordFold(from: Place, to: Place, strokes: number): string {
   const many = strokes === 1 ? "1 stroke" : `${strokes} strokes`;
   return from === to
-    ? `${capital(PLACE_NAMES[from])} is not on this kit, and nothing near it: ${many} sound all the same.`
-    : `${capital(PLACE_NAMES[from])} is not on this kit: ${many} ${strokes === 1 ? "sounds" : "sound"} on ${PLACE_NAMES[to]}.`;
+    ? `This kit has no ${PLACE_NAMES[from]} and nothing like it: ${many} play anyway.`
+    : `This kit has no ${PLACE_NAMES[from]}: ${many} ${strokes === 1 ? "plays" : "play"} on ${thePlace(to)}.`;
 }

@@ -1,11 +1,12 @@
 /** Rates, meters, positions and counts in words. */
 
+import { type CountStyle, countBeat, countSlot } from "~/core/pulse";
 import {
+  barTicks,
   beatPosition,
   beatTicks,
-  type CountStyle,
-  countSlot,
   formatRate,
+  gcd,
   isCompound,
   locate,
   type Meter,
@@ -15,7 +16,7 @@ import {
   type Ticks,
   tempoUnitTicks,
   ticks,
-} from "~/core";
+} from "~/core/time";
 
 const RATE_NAMES: Record<string, string> = {
   "1/2": "half notes",
@@ -45,6 +46,12 @@ export function nameRate(rate: Rate): string {
   const text = formatRate(rate);
   if (RATE_NAMES[text]) return RATE_NAMES[text];
   return rate.quarters === 1 ? `${text} to the quarter` : `${rate.slots} in ${rate.quarters} quarters`;
+}
+
+/** One note at a rate: "sixteenth". */
+export function nameOneSlot(rate: Rate): string {
+  const name = nameRate(rate);
+  return name.endsWith("s") && !name.includes(" ") ? name.slice(0, -1) : name.replace(/s$/, "");
 }
 
 export const COUNT_STYLE_NAMES: Record<CountStyle, string> = {
@@ -89,7 +96,7 @@ export function sayCountIn(index: number, meter: Meter, style: CountStyle): stri
   return countSlot(style === "cell" ? "beats" : style, { at: ticks(index * duration), duration, place: 0 }, meter);
 }
 
-/** Where something begins, as it is counted: "bar 2, 3 &" is counted "3 &". */
+/** Where something begins, in the words of a way to count: "3 &", "3 (fa)". */
 export function sayPosition(at: Ticks, rate: Rate, meter: Meter, style: CountStyle): string {
   const counting = style === "cell" ? "beats" : style;
   const duration = slotTicks(rate);
@@ -98,4 +105,44 @@ export function sayPosition(at: Ticks, rate: Rate, meter: Meter, style: CountSty
   const onBeat = beatPosition(at, duration, meter).numerator === 0;
   if (counting === "beats" || counting === "trip-let") return onBeat ? syllable : `${beat + 1} ${syllable}`;
   return `${beat + 1} (${syllable})`;
+}
+
+/** Where in the bar something begins, as it is counted: "3&", "bar 2, 1". Between syllables the part of the beat: "3 2/5". */
+export function namePlace(at: Ticks, rate: Rate, meter: Meter): string {
+  const { bar, beat } = locate(at, meter);
+  const { numerator, denominator } = beatPosition(at, slotTicks(rate), meter);
+  const shared = gcd(numerator, denominator);
+  const [over, under] = denominator === 3 ? [numerator, 3] : [numerator / shared, denominator / shared];
+  // Halves and quarters of a beat have syllables of their own; so have thirds where nothing else divides it.
+  const isCounted = under === 2 || under === 4 || denominator === 3;
+  const part = numerator === 0 ? "" : isCounted ? countBeat("beats", under, beat + 1)[over] : ` ${over}/${under}`;
+  return `${bar > 0 ? `bar ${bar + 1}, ` : ""}${beat + 1}${part}`;
+}
+
+export interface NamedPlace {
+  readonly at: Ticks;
+  readonly name: string;
+}
+
+/** Every place of a rate's grid in some bars, in order. */
+export function namePlaces(rate: Rate, meter: Meter, bars: number): NamedPlace[] {
+  const slot = slotTicks(rate);
+  const count = Math.ceil((bars * barTicks(meter)) / slot);
+  return Array.from({ length: count }, (_, index) => {
+    const at = ticks(index * slot);
+    return { at, name: namePlace(at, rate, meter) };
+  });
+}
+
+/** The place that is meant by what was typed; null for none. Spaces, capitals, "and" and "2:3" for bar 2 are fine. */
+export function findPlace(typed: string, places: readonly NamedPlace[]): NamedPlace | null {
+  const plain = (text: string) =>
+    text
+      .toLowerCase()
+      .replace(/and|\+/g, "&")
+      .replace(/^\s*(\d+)\s*:\s*/, "bar $1, ")
+      .replace(/^\s*bar 1,\s*/, "")
+      .replace(/\s+/g, "");
+  const wanted = plain(typed);
+  return places.find(({ name }) => plain(name) === wanted) ?? null;
 }

@@ -1,20 +1,13 @@
 /** What the sums say, in words and numbers. */
 
-import {
-  barTicks,
-  beatTicks,
-  type Cycle,
-  type Fit,
-  type Hand,
-  type Landing,
-  type Limb,
-  type Meter,
-  type Rate,
-  slotTicks,
-} from "~/core";
+import type { Fit, Landing } from "~/core/fit";
+import type { Hand, Limb } from "~/core/stroke";
+import { PLACE_NAMES } from "~/core/stroke";
+import { barTicks, beatTicks, type Cycle, type Meter, type Rate, slotTicks } from "~/core/time";
+import type { BarCheck } from "~/core/timeline";
 import { sayMilliseconds } from "./closing";
 import { LIMB_NAMES } from "./slot";
-import { nameRate, plural, sayNumber } from "./time";
+import { nameOneSlot, nameRate, plural, sayNumber } from "./time";
 
 export type Tone = "good" | "open" | "bad" | "plain";
 
@@ -24,38 +17,46 @@ export interface Verdict {
   readonly detail: string;
 }
 
-/** "16 of 16 slots", "1 slot left", "2 too many". */
+/** "16 of 16 sixteenths", "1 sixteenth left to fill", "2 sixteenths too many". */
 export function wordFit(fit: Fit, meter: Meter, lastRate: Rate): Verdict {
   const beats = (span: number) => plural(Math.abs(span) / beatTicks(meter), "beat");
   if (fit.verdict === "empty") {
     return {
       tone: "plain",
       headline: "Nothing yet",
-      detail: `The window holds ${beats(fit.window)}. Type a sticking above.`,
+      detail: `There ${fit.window === beatTicks(meter) ? "is" : "are"} ${beats(fit.window)} to fill. Type a sticking above.`,
     };
   }
   const of =
     fit.windowSlots === null
-      ? `${sayNumber(fit.usedSlots)} slots at mixed rates`
-      : `${sayNumber(fit.usedSlots)} of ${sayNumber(fit.windowSlots)} slots`;
-  if (fit.verdict === "fits")
-    return { tone: "good", headline: of, detail: `Fits: ${beats(fit.used)}, nothing left over` };
-  const slots = plural(Math.abs(fit.spareSlots), "slot");
-  const size = `${beats(fit.spare)} of ${nameRate(lastRate)}`;
+      ? `${sayNumber(fit.usedSlots)} notes, mixed values`
+      : `${sayNumber(fit.usedSlots)} of ${sayNumber(fit.windowSlots)} ${nameRate(lastRate)}`;
+  if (fit.verdict === "fits") return { tone: "good", headline: of, detail: `Fits exactly: ${beats(fit.used)}` };
+  const spare = plural(Math.abs(fit.spareSlots), nameOneSlot(lastRate), nameRate(lastRate));
+  const size = beats(fit.spare);
   return fit.verdict === "short"
-    ? { tone: "open", headline: `${of}: ${slots} left`, detail: `${size} to fill` }
-    : { tone: "bad", headline: `${of}: ${slots} too many`, detail: `${size} past the window` };
+    ? {
+        tone: "open",
+        headline: `${of}: ${sayNumber(Math.abs(fit.spareSlots))} left`,
+        detail: `${spare} still to fill (${size})`,
+      }
+    : {
+        tone: "bad",
+        headline: `${of}: ${sayNumber(Math.abs(fit.spareSlots))} too many`,
+        detail: `${spare} too long (${size})`,
+      };
 }
 
 /** When the phrase, repeated by itself, begins on a bar line again. */
 export function wordCycle(cycle: Cycle | null, fit: Fit, meter: Meter): Verdict {
-  if (!cycle) return { tone: "plain", headline: "Comes round", detail: "when there is something to repeat" };
+  if (!cycle) return { tone: "plain", headline: "Repeats", detail: "Type a sticking first" };
   if (cycle.repeats === 1) {
-    return { tone: "good", headline: `Closes in ${plural(cycle.bars, "bar")}`, detail: "Repeats begin where it began" };
+    const every = cycle.bars === 1 ? "bar" : plural(cycle.bars, "bar");
+    return { tone: "good", headline: `Fits every ${every}`, detail: "Every repeat starts in the same place" };
   }
   const inBar = fit.used < barTicks(meter) && barTicks(meter) % fit.used === 0;
-  const detail = `${plural(cycle.repeats, "repeat")}${inBar ? " in the bar" : ", drifting across the bar line"}`;
-  return { tone: inBar ? "good" : "open", headline: `Comes round after ${plural(cycle.bars, "bar")}`, detail };
+  const detail = `${plural(cycle.repeats, "repeat")}${inBar ? " in the bar" : " across the bar line"}`;
+  return { tone: inBar ? "good" : "open", headline: `Lines up again after ${plural(cycle.bars, "bar")}`, detail };
 }
 
 function nameLimbs(limbs: readonly Limb[]): string {
@@ -64,36 +65,48 @@ function nameLimbs(limbs: readonly Limb[]): string {
 
 const HAND_NAMES: Record<Hand, string> = { R: "Right", L: "Left" };
 
-/** "Last note kick, both hands free for the one". */
+/** "Ends on the kick", "Both hands free: right crashes. Time to reach the 1: 163 ms". */
 export function wordLanding(landing: Landing | null): Verdict {
-  if (!landing) return { tone: "plain", headline: "Landing", detail: "no stroke to land from" };
-  const headline = `Last note ${nameLimbs(landing.last)}, ${sayMilliseconds(landing.secondsLeft)} to the one`;
+  if (!landing) return { tone: "plain", headline: "Landing", detail: "Type a sticking first" };
+  const headline = `Ends on the ${nameLimbs(landing.last)}`;
   const free = landing.hands.filter((hand) => hand.free);
   const crash = landing.hands[0];
+  const hand = HAND_NAMES[crash.hand];
+  const where = PLACE_NAMES[crash.crash];
   const words =
     free.length === 2
-      ? "Both hands free for the crash"
+      ? `Both hands free: ${hand.toLowerCase()} to the ${where}`
       : free.length === 1
-        ? `${HAND_NAMES[crash.hand]} hand free for the crash`
-        : `No hand is free in time: ${HAND_NAMES[crash.hand].toLowerCase()} has ${sayMilliseconds(crash.restSeconds ?? 0)}`;
+        ? `${hand} hand free for the ${where}`
+        : `Neither hand reaches a crash: ${hand.toLowerCase()} has ${sayMilliseconds(crash.restSeconds ?? 0)} and needs ${sayMilliseconds(crash.need)}`;
   const kick =
     landing.kickRun > 0 && landing.kickSpeed
-      ? `; ${landing.kickRun === 1 ? "kick" : `${landing.kickRun} kicks`} into the one, ${landing.kickSpeed.toFixed(1)} a second`
+      ? `; ${landing.kickRun === 1 ? "kick" : `${landing.kickRun} kicks`} into the 1, ${landing.kickSpeed.toFixed(1)} per second`
       : "";
-  return { tone: free.length > 0 ? "good" : "bad", headline, detail: `${words}${kick}` };
+  return {
+    tone: free.length > 0 ? "good" : "bad",
+    headline,
+    detail: `${words}${kick}. Time to reach the 1: ${sayMilliseconds(landing.secondsLeft)}`,
+  };
 }
 
 export function wordLead(landing: Landing | null): Verdict {
-  if (landing === null || landing.leadFlips === null) {
-    return { tone: "plain", headline: "One lead", detail: "fewer than two hands play" };
-  }
-  return landing.leadFlips
-    ? { tone: "open", headline: "Lead flips", detail: "alternates with each repeat" }
-    : { tone: "good", headline: "Lead stays", detail: "same hand on every repeat" };
+  if (!landing?.lead) return { tone: "plain", headline: "One lead", detail: "Only one hand plays" };
+  const { hand, isDoubled } = landing.lead;
+  const name = HAND_NAMES[hand];
+  return {
+    tone: isDoubled ? "open" : "good",
+    headline: `${name} hand leads each time`,
+    detail: isDoubled ? `Repeats join with two ${name.toLowerCase()}s in a row` : "Hands change over at each repeat",
+  };
 }
 
-/** A written bar line that is not on one. */
-export function wordBarCheck(offBy: number, beforeCell: number, rate: Rate): string {
-  const slots = plural(Math.abs(offBy) / slotTicks(rate), "slot");
-  return `The | before cell ${beforeCell + 1} stands ${slots} ${offBy > 0 ? "after" : "before"} the bar line.`;
+/** Written bar lines that are not on one: said once, however many. */
+export function wordBarChecks(wrong: readonly BarCheck[], rateOf: (cell: number) => Rate): string {
+  const [first] = wrong;
+  if (!first) return "";
+  const off = first.offBy / slotTicks(rateOf(first.beforeCell - 1));
+  const where = `The | before cell ${first.beforeCell + 1} is ${plural(Math.abs(off), "note")} ${off > 0 ? "after" : "before"} the bar line`;
+  const more = wrong.length - 1;
+  return more === 0 ? `${where}.` : `${where}, and ${more} more | ${more === 1 ? "is" : "are"} off too.`;
 }

@@ -1,23 +1,26 @@
 import { describe, expect, test } from "vitest";
-import {
-  barTicks,
-  bpm,
-  describeLanding,
-  layOut,
-  measureCycle,
-  measureFit,
-  openingRate,
-  parseMeter,
-  parseRate,
-  readStickLine,
-  ticks,
-} from "~/core";
-import { readStickFile } from "~/formats/stick-file";
+import { describeLanding, measureFit } from "~/core/fit";
+import { readStickLine } from "~/core/line";
+import { openingRate } from "~/core/phrase";
+import { WORKING } from "~/core/testing/kits";
+import { barTicks, bpm, measureCycle, parseMeter, parseRate, type Ticks, ticks } from "~/core/time";
+import { layOut } from "~/core/timeline";
+import { readStickFile } from "~/library/fill/stick-file";
 import { wordBookProblem, wordStickFileProblem } from "./book";
 import { wordProblem } from "./problem";
 import { nameSlot } from "./slot";
-import { nameRate, nameTempoUnit, plural, sayCountIn, sayNumber, sayPosition } from "./time";
-import { wordBarCheck, wordCycle, wordFit, wordLanding, wordLead } from "./verdict";
+import {
+  findPlace,
+  namePlace,
+  namePlaces,
+  nameRate,
+  nameTempoUnit,
+  plural,
+  sayCountIn,
+  sayNumber,
+  sayPosition,
+} from "./time";
+import { wordBarChecks, wordCycle, wordFit, wordLanding, wordLead } from "./verdict";
 
 function timelineOf(text: string, meterText = "4/4", tempo = 120) {
   const { line } = readStickLine(text);
@@ -29,7 +32,7 @@ function verdictsOf(text: string, meterText = "4/4") {
   const timeline = timelineOf(text, meterText);
   const rate = openingRate(readStickLine(text).line ?? []);
   const fit = measureFit(timeline, rate);
-  const landing = describeLanding(timeline);
+  const landing = describeLanding(timeline, WORKING);
   const cycle = fit.used > 0 ? measureCycle(fit.used, timeline.meter) : null;
   return {
     fit: wordFit(fit, timeline.meter, rate),
@@ -42,30 +45,30 @@ function verdictsOf(text: string, meterText = "4/4") {
 describe("the verdict", () => {
   test("of five, five and six", () => {
     expect(verdictsOf("@4 >RlrrL >RlrrL RLRRLK")).toEqual({
-      fit: { tone: "good", headline: "16 of 16 slots", detail: "Fits: 4 beats, nothing left over" },
-      cycle: { tone: "good", headline: "Closes in 1 bar", detail: "Repeats begin where it began" },
+      fit: { tone: "good", headline: "16 of 16 sixteenths", detail: "Fits exactly: 4 beats" },
+      cycle: { tone: "good", headline: "Fits every bar", detail: "Every repeat starts in the same place" },
       landing: {
         tone: "good",
-        headline: "Last note kick, 125 ms to the one",
-        detail: "Both hands free for the crash; kick into the one, 8.0 a second",
+        headline: "Ends on the kick",
+        detail: "Both hands free: right to the crash; kick into the 1, 8.0 per second. Time to reach the 1: 125 ms",
       },
-      lead: { tone: "good", headline: "Lead stays", detail: "same hand on every repeat" },
+      lead: { tone: "good", headline: "Right hand leads each time", detail: "Hands change over at each repeat" },
     });
   });
-  test("of three fives: one left, and it comes round over the bar line", () => {
+  test("of three fives: one left, and it lines up again across the bar line", () => {
     const { fit, cycle, landing } = verdictsOf("@4 RLRRLx3");
     expect([fit.tone, fit.headline, fit.detail]).toEqual([
       "open",
-      "15 of 16 slots: 1 slot left",
-      "¼ beat of sixteenths to fill",
+      "15 of 16 sixteenths: 1 left",
+      "1 sixteenth still to fill (¼ beat)",
     ]);
-    expect(cycle.headline).toBe("Comes round after 15 bars");
-    expect(landing.headline).toBe("Last note left hand, 250 ms to the one");
+    expect(cycle.headline).toBe("Lines up again after 15 bars");
+    expect(landing.headline).toBe("Ends on the left hand");
   });
   test("of too many slots, of a part of a slot, of mixed rates, of nothing", () => {
-    expect(verdictsOf("@4 RLRRLx4").fit).toMatchObject({ tone: "bad", headline: "20 of 16 slots: 4 slots too many" });
-    expect(verdictsOf("@3 RLL", "7/8").fit.headline).toBe("3 of 10½ slots: 7½ slots left");
-    expect(verdictsOf("@4 RLRL @6 RLK").fit.headline).toMatch(/^7 slots at mixed rates/);
+    expect(verdictsOf("@4 RLRRLx4").fit).toMatchObject({ tone: "bad", headline: "20 of 16 sixteenths: 4 too many" });
+    expect(verdictsOf("@3 RLL", "7/8").fit.headline).toBe("3 of 10½ eighth triplets: 7½ left");
+    expect(verdictsOf("@4 RLRL @6 RLK").fit.headline).toMatch(/^7 notes, mixed values/);
     expect(verdictsOf("@4")).toMatchObject({
       fit: { headline: "Nothing yet" },
       cycle: { tone: "plain" },
@@ -77,12 +80,21 @@ describe("the verdict", () => {
     expect(verdictsOf("@4 RLRK").cycle).toMatchObject({ tone: "good", detail: "4 repeats in the bar" });
   });
   test("of a hand that has no time", () => {
-    expect(wordLanding(describeLanding(timelineOf("@4 (RL)x16"))).detail).toMatch(/No hand is free in time/);
-    expect(verdictsOf("@4 RLRR").lead.headline).toBe("Lead flips");
+    expect(wordLanding(describeLanding(timelineOf("@4 (RL)x16"), WORKING)).detail).toMatch(
+      /Neither hand reaches a crash/,
+    );
+    expect(verdictsOf("@4 RLRR").lead).toMatchObject({
+      headline: "Right hand leads each time",
+      detail: "Repeats join with two rights in a row",
+    });
   });
   test("of a bar line that is not one", () => {
-    expect(wordBarCheck(-2_520, 2, { slots: 4, quarters: 1 })).toBe(
-      "The | before cell 3 stands 1 slot before the bar line.",
+    const early = { at: ticks(0), beforeCell: 2, offBy: -2_520 as Ticks };
+    const sixteenths = () => ({ slots: 4, quarters: 1 });
+    expect(wordBarChecks([], sixteenths)).toBe("");
+    expect(wordBarChecks([early], sixteenths)).toBe("The | before cell 3 is 1 note before the bar line.");
+    expect(wordBarChecks([early, { ...early, beforeCell: 4 }, early], sixteenths)).toBe(
+      "The | before cell 3 is 1 note before the bar line, and 2 more | are off too.",
     );
   });
 });
@@ -127,7 +139,7 @@ describe("problems have words", () => {
     const problem = readStickLine("@11 RL").problems[0];
     expect(problem && wordProblem(problem)).toEqual({
       column: 2,
-      what: "“11” slots a quarter note is not a rate that the clock divides exactly.",
+      what: "“11” notes to the quarter can't be divided exactly.",
       remedy: "The nearest are @10 and @12.",
     });
   });
@@ -135,14 +147,14 @@ describe("problems have words", () => {
     expect(
       wordBookProblem({ kind: "field", path: "content.tempo", item: { what: "fill", index: 2 }, detail: "too big" }),
     ).toMatch(/^Fill 3 of the file .*content\.tempo/);
-    expect(wordBookProblem({ kind: "too-large", bytes: 9e6, most: 8_388_608 })).toMatch(/8\.6 MB; 8 MB/);
+    expect(wordBookProblem({ kind: "too-large", bytes: 9e6, most: 8_388_608 })).toMatch(/8\.6 MB\. The limit is 8 MB/);
     expect(wordBookProblem({ kind: "version", found: "7", known: 1 })).toMatch(/version 7/);
     expect(wordBookProblem({ kind: "twice", what: "fill", id: "x" })).toMatch(/“x”/);
-    expect(wordBookProblem({ kind: "not-json", detail: "" })).toMatch(/not JSON\. /);
+    expect(wordBookProblem({ kind: "not-json", detail: "" })).toMatch(/isn.t a JSON file\. /);
     const bad = readStickFile("RL\nRLF");
-    expect(!bad.ok && wordStickFileProblem(bad)).toMatch(/^Line 2, column 3 of the file: “F” is not a limb here/);
-    expect(wordStickFileProblem({ ok: false, reason: "empty" })).toMatch(/no stick line/);
-    expect(wordBookProblem({ kind: "not-a-book" })).toMatch(/not a Dime Stack book/);
+    expect(!bad.ok && wordStickFileProblem(bad)).toMatch(/^Line 2, column 3 of the file: “F” isn.t a hand or foot/);
+    expect(wordStickFileProblem({ ok: false, reason: "empty" })).toMatch(/no stick lines/);
+    expect(wordBookProblem({ kind: "not-a-book" })).toMatch(/isn.t a Dime Stack book/);
   });
 });
 
@@ -151,7 +163,7 @@ test("slots, rates, numbers and places by name", () => {
   expect(cell?.kind === "cell" && cell.slots.map(nameSlot)).toEqual([
     "right hand accent flam on tom 1",
     "right hand with bass drum",
-    "shared by 2: left hand, left hand",
+    "divided in 2: left hand, left hand",
     "silence",
     "hi-hat foot ghost",
   ]);
@@ -176,6 +188,7 @@ test("slots, rates, numbers and places by name", () => {
     "2 e",
   ]);
   expect(sayPosition(ticks(12_600), sixteenths, four, "french")).toBe("2 (fa)");
+  expect([0, 25_200, 52_920].map((at) => namePlace(ticks(at), sixteenths, four))).toEqual(["1", "3&", "bar 2, 2e"]);
   expect(
     (["4/4", "6/8", "7/8", "2/2", "6/16"] as const).map((text) => nameTempoUnit(parseMeter(text) ?? four)),
   ).toEqual(["quarters", "dotted quarters", "quarters", "halves", "dotted eighths"]);
@@ -187,4 +200,31 @@ test("the count-in is counted as the fill is, through all its bars", () => {
   expect([0, 1].map((beat) => sayCountIn(beat, { beats: 6, unit: 8 }, "beats"))).toEqual(["1", "2"]);
   expect(sayCountIn(1, four, "south-indian")).toBe("ta");
   expect(sayCountIn(2, four, "cell")).toBe("3");
+});
+
+describe("places as they are typed", () => {
+  const four = { beats: 4, unit: 4 } as const;
+  test("each place of a grid has a name of its own, and is found by it", () => {
+    for (const text of ["1", "2", "3", "4", "5", "6", "7", "8", "3/2"]) {
+      for (const meter of [four, { beats: 7, unit: 8 } as const, { beats: 6, unit: 8 } as const]) {
+        const places = namePlaces(parseRate(text) ?? { slots: 4, quarters: 1 }, meter, 2);
+        expect(new Set(places.map(({ name }) => name)).size).toBe(places.length);
+        for (const place of places) expect(findPlace(place.name, places)).toEqual(place);
+      }
+    }
+  });
+  test.each([
+    ["3&", 25_200],
+    [" 3 AND ", 25_200],
+    ["3+", 25_200],
+    ["1: 4a", 37_800],
+    ["2:1", 40_320],
+    ["bar 2, 1", 40_320],
+  ])("%s", (typed, at) => {
+    expect(findPlace(typed, namePlaces({ slots: 4, quarters: 1 }, four, 2))?.at).toBe(at);
+  });
+  test("what is none finds nothing", () => {
+    const places = namePlaces({ slots: 2, quarters: 1 }, four, 1);
+    for (const typed of ["", "5", "3e", "&", "bar 2, 1"]) expect(findPlace(typed, places)).toBeNull();
+  });
 });

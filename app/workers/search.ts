@@ -1,12 +1,12 @@
 /** The search off the main thread: it counts, then hands out the best, a few at a time. */
 
 import { expose } from "comlink";
+import { countWays, drawWays, totalWays } from "~/core/graph";
+import { makePlayer, type Player, type PlayerSpec } from "~/core/player";
 import {
   buildAutomaton,
   type Compiled,
   compileSearch,
-  countWays,
-  drawWays,
   findLoosening,
   isProblem,
   type Loosened,
@@ -16,9 +16,8 @@ import {
   runToEnd,
   type SearchSpec,
   type SpecProblem,
-  totalWays,
   type Weights,
-} from "~/core";
+} from "~/core/search";
 
 /** One way to fill the window: its cells as text, what it scores, and the parts of that. */
 export interface FoundWay {
@@ -40,6 +39,7 @@ export type SearchEvent =
 
 export interface SearchRequest {
   readonly spec: SearchSpec;
+  readonly player: PlayerSpec;
   readonly weights: Weights;
   /** How many of the best, or how many draws. */
   readonly most: number;
@@ -56,7 +56,8 @@ const BATCH = 12;
 /** Progress is told when it has gone on by this much. */
 const STEP = 0.05;
 
-function run({ spec, weights, most, seed, like }: SearchRequest, tell: Tell) {
+function run({ spec, player: who, weights, most, seed, like }: SearchRequest, tell: Tell) {
+  const player = makePlayer(who.kit, who.limits, who.hands);
   const compiled = compileSearch(spec);
   if (isProblem(compiled)) {
     tell({ kind: "problem", problem: compiled });
@@ -81,10 +82,10 @@ function run({ spec, weights, most, seed, like }: SearchRequest, tell: Tell) {
   tell({ kind: "count", total, slots: compiled.slots });
   if (total === 0n) tell({ kind: "loosen", sets: runToEnd(findLoosening(spec)) });
   else if (seed !== null) {
-    const scorer = makeScorer(compiled, weights);
+    const scorer = makeScorer(compiled, weights, player);
     const ways = drawWays(counts, most, seed).map((way) => found(compiled, way, scorer));
     tell({ kind: "ways", ways, last: true });
-  } else tellBest(compiled, weights, most, like, tell);
+  } else tellBest(compiled, weights, player, most, like, tell);
 }
 
 type Scorer = ReturnType<typeof makeScorer>;
@@ -93,10 +94,17 @@ function found({ pieces }: Compiled, way: readonly number[], scorer: Scorer, sco
   return { cells: way.map((index) => pieces[index]?.text ?? ""), score, parts: scorer.partsOf(way) };
 }
 
-function tellBest(compiled: Compiled, weights: Weights, most: number, like: readonly string[] | null, tell: Tell) {
+function tellBest(
+  compiled: Compiled,
+  weights: Weights,
+  player: Player,
+  most: number,
+  like: readonly string[] | null,
+  tell: Tell,
+) {
   const texts = compiled.pieces.map((piece) => piece.text);
   const reference = (like ?? []).map((text) => texts.indexOf(text)).filter((index) => index >= 0);
-  const scorer = makeScorer(compiled, weights, reference);
+  const scorer = makeScorer(compiled, weights, player, reference);
   const automaton = runToEnd(buildAutomaton(compiled, scorer.extra));
   if (!automaton) {
     tell({ kind: "too-wide" });

@@ -3,19 +3,10 @@
 import { listOnsets } from "../../app/audio/mixdown";
 import { renderScore } from "../../app/audio/player";
 import { plainScore, type Score, type ScoreSource } from "../../app/audio/score";
-import {
-  arrange,
-  barTicks,
-  bpm,
-  type Feel,
-  layOut,
-  parseMeter,
-  plainGroove,
-  readStickLine,
-  type Setting,
-  STRAIGHT,
-  ticks,
-} from "../../app/core";
+import { arrange, type Feel, plainGroove, type Setting, STRAIGHT } from "../../app/core/groove";
+import { readStickLine } from "../../app/core/line";
+import { barTicks, bpm, parseMeter, ticks } from "../../app/core/time";
+import { layOut } from "../../app/core/timeline";
 
 export interface RenderWish {
   readonly text: string;
@@ -44,10 +35,15 @@ function makeSource(wish: Omit<RenderWish, "passes" | "sampleRate" | "sound">): 
     foot: "none",
     kickOnBeats: false,
     stops: false,
+    feetIn: "throughout",
     feel: wish.feel ?? STRAIGHT,
     follows: true,
   };
-  const score: Score = plainScore(arrange(timeline, plainGroove(meter), setting, "L"), tempo, null);
+  const score: Score = plainScore(
+    arrange(timeline, plainGroove(meter), setting, { hand: "L", place: "c1" }, null),
+    tempo,
+    null,
+  );
   return () => score;
 }
 

@@ -1,47 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { anyLine } from "../testing/arbitraries";
+import { arrangementOf, BAR, FOUR_FOUR, notesOf, positions, QUARTER, SHUFFLE, timelineOf } from "../testing/arranging";
 import { lineOf } from "../testing/lines";
-import { EIGHTHS, USUAL } from "../testing/settings";
-import { barTicks, bpm, type Meter, parseMeter, ticks, ticksToSeconds } from "../time";
-import { layOut } from "../timeline";
-import { type Arrangement, arrange, arrangeRange } from "./arrange";
+import { EIGHTHS, LEFT_CRASH, USUAL } from "../testing/settings";
+import { barTicks, bpm, type Meter, parseMeter, ticks, ticksToSeconds } from "../time/time";
+import { layOut } from "../timeline/timeline";
+import { arrange, arrangeRange } from "./arrange";
 import { type Feel, STRAIGHT, swingAt } from "./feel";
-import { type Groove, plainGroove } from "./groove";
+import type { Groove } from "./groove";
 import { carryOver, listCountIn, listPass, phraseAt, slotSounding } from "./loop";
-import type { Setting } from "./setting";
-
-const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
-const BAR = 40_320;
-const QUARTER = 10_080;
-
-const SHUFFLE: Feel = { swing: { unit: 2, share: 2 / 3 }, push: {} };
-
-function timelineOf(text: string, window: readonly [number, number] = [0, BAR], meter = FOUR_FOUR, tempo = 100) {
-  const [start, length] = window;
-  return layOut({
-    meter,
-    tempo: bpm(tempo),
-    window: { start: ticks(start), length: ticks(length) },
-    line: lineOf(text),
-  });
-}
-
-function arrangementOf(
-  text: string,
-  setting: Partial<Setting> = {},
-  window?: readonly [number, number],
-  groove = EIGHTHS,
-): Arrangement {
-  return arrange(timelineOf(text, window), groove, { ...USUAL, ...setting }, "L");
-}
-
-function notesOf(arrangement: Arrangement, role: string) {
-  return arrangement.notes.filter((note) => note.role === role);
-}
-const positions = (arrangement: Arrangement, role: string) => [
-  ...new Set(notesOf(arrangement, role).map(({ at }) => at / QUARTER)),
-];
+import type { Arrangement } from "./sounding";
 
 describe("one bar of groove and one of fill", () => {
   const arrangement = arrangementOf("@4 RLRRLx3 K", { countInBars: 1 });
@@ -125,41 +94,7 @@ describe("forms, by hand", () => {
   test("a groove in another meter is not used", () => {
     const meter = parseMeter("7/8") as Meter;
     const timeline = timelineOf("@4 RL", [0, barTicks(meter)], meter);
-    expect(arrange(timeline, EIGHTHS, USUAL, "R").notes.filter((note) => note.role === "groove")).toEqual([]);
-  });
-});
-
-describe("under the fill", () => {
-  const under = (setting: Partial<Setting>, text = "@4 RLRLx4", groove = EIGHTHS) => {
-    const arrangement = arrangementOf(text, setting, [0, BAR], groove);
-    return notesOf(arrangement, "under").map(({ at, limb }) => `${at / QUARTER - 4}${limb}`);
-  };
-  test("ostinati of the hi-hat foot", () => {
-    expect(under({ foot: "quarters" })).toEqual(["0H", "1H", "2H", "3H"]);
-    expect(under({ foot: "two-and-four" })).toEqual(["1H", "3H"]);
-    expect(under({ foot: "off-beats" })).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
-    expect(under({ foot: "eighths" })).toHaveLength(8);
-    expect(under({ kickOnBeats: true })).toEqual(["0K", "1K", "2K", "3K"]);
-  });
-  test("a limb that the line needs plays the line", () => {
-    expect(under({ foot: "quarters", kickOnBeats: true }, "@1 KRHR")).toEqual(["0H", "1H", "1K", "2K", "3H", "3K"]);
-  });
-  test("what the groove keeps up: its backbeat, its foot, or 2 and 4 where it has none", () => {
-    expect(under({ during: "backbeat" })).toEqual(["1L", "3L"]);
-    expect(under({ during: "foot" })).toEqual(["1H", "3H"]);
-    const foot: Groove = { ...EIGHTHS, line: lineOf("@2 -H-H-H-H") };
-    expect(under({ during: "foot" }, "@4 RLRLx4", foot)).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
-  });
-  test("in six-eight the foot keeps the dotted quarters, off-beats are the last of each three; in 7/8 the bar begins anew", () => {
-    const feet = (meter: string, foot: Setting["foot"]) => {
-      const parsed = parseMeter(meter) as Meter;
-      const timeline = timelineOf("@2 RL", [0, 2 * barTicks(parsed)], parsed);
-      const arrangement = arrange(timeline, plainGroove(parsed), { ...USUAL, grooveBars: 0, foot }, "L");
-      return positions(arrangement, "under").map((at) => at * 2);
-    };
-    expect(feet("6/8", "quarters")).toEqual([0, 3, 6, 9]);
-    expect(feet("6/8", "off-beats")).toEqual([2, 5, 8, 11]);
-    expect(feet("7/8", "quarters")).toEqual([0, 2, 4, 6, 7, 9, 11, 13]);
+    expect(arrange(timeline, EIGHTHS, USUAL, LEFT_CRASH).notes.filter((note) => note.role === "groove")).toEqual([]);
   });
 });
 
@@ -192,7 +127,7 @@ describe("feel", () => {
     for (const tempo of [60, 180]) {
       const timeline = timelineOf("@1 RLRL", [0, BAR], FOUR_FOUR, tempo);
       const feel: Feel = { swing: null, push: { L: 20, R: -8 } };
-      const { notes } = arrange(timeline, EIGHTHS, { ...USUAL, feel }, "L");
+      const { notes } = arrange(timeline, EIGHTHS, { ...USUAL, feel }, LEFT_CRASH);
       for (const { at, sounds, limb } of notes) {
         const off = ticksToSeconds(sounds - at, bpm(tempo), FOUR_FOUR) * 1000;
         expect(off).toBeCloseTo(limb === "L" ? 20 : limb === "R" ? -8 : 0, 0);
@@ -265,7 +200,7 @@ describe("the loop", () => {
         });
         fc.pre(timeline.events.length < 500);
         const feel: Feel = { swing, push: {} };
-        const { notes, slots } = arrange(timeline, EIGHTHS, { ...USUAL, feel }, "R");
+        const { notes, slots } = arrange(timeline, EIGHTHS, { ...USUAL, feel }, LEFT_CRASH);
         expect(notes.filter(({ role }) => role === "fill")).toHaveLength(timeline.events.length);
         for (const [index, { sounds }] of notes.entries()) {
           expect(sounds).toBeGreaterThanOrEqual(notes[index - 1]?.sounds ?? Number.NEGATIVE_INFINITY);

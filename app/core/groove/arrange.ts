@@ -1,63 +1,16 @@
 /** A phrase in its setting: count-in, groove, the fill, and what answers it, as one loop to be played. */
 
-import { foldPlace, type Kit } from "../kit/kit";
-import { type Hand, isHand, type Level, type Limb, type Place } from "../stroke";
-import { barTicks, type Meter, type Ticks, ticks } from "../time";
-import type { Timeline, TimelineEvent } from "../timeline";
-import { type Click, clickBeats } from "./clicks";
+import type { Kit } from "../kit/kit";
+import { clickBeats } from "../pulse/clicks";
+import { shiftPulse } from "../pulse/pulse";
+import { isHand } from "../stroke/stroke";
+import { barTicks, ticks } from "../time/time";
+import type { Timeline, TimelineEvent } from "../timeline/timeline";
 import { followsSwing, makePerform, type Perform, STRAIGHT } from "./feel";
 import { type Groove, layOutGroove } from "./groove";
 import type { Setting } from "./setting";
-import { playUnder } from "./under";
-
-export interface SoundingNote {
-  /** Where it is written, from the start of the loop. A grace note before the loop's first stroke stands before 0. */
-  readonly at: Ticks;
-  /** Where it sounds, with the feel: ticks that need not be whole. */
-  readonly sounds: number;
-  readonly limb: Limb;
-  readonly place: Place;
-  readonly level: Level;
-  readonly rimShot: boolean;
-  /** "under": what the feet, or the groove, keep up during the fill. */
-  readonly role: "groove" | "fill" | "crash" | "under";
-  /** The slot of the phrase, for notes of the fill that are not grace notes. */
-  readonly slot: number | null;
-  /** The first time round there is no fill behind it to answer with a crash. */
-  readonly passes: "all" | "first" | "later";
-}
-
-/** A slot of the phrase, and from where in the loop it sounds. */
-export interface SoundingSlot {
-  readonly slot: number;
-  readonly at: number;
-  readonly sounds: number;
-}
-
-export interface Arrangement {
-  readonly meter: Meter;
-  readonly countIn: Ticks;
-  /** Length of the loop. */
-  readonly length: number;
-  /** The place in the loop that the phrase's positions count from; negative where the loop begins inside the phrase. */
-  readonly fillAt: number;
-  /** In order of time as they sound. */
-  readonly notes: readonly SoundingNote[];
-  /** In order of time, with the end of the last one after them. */
-  readonly slots: readonly SoundingSlot[];
-  readonly slotsEnd: number;
-  /** One a beat, over the loop. */
-  readonly clicks: readonly Click[];
-  readonly countInClicks: readonly Click[];
-}
-
-/** Where the parts of a setting lie in the loop, in ticks. */
-export interface Form {
-  readonly fillAt: number;
-  readonly fillStart: number;
-  readonly fillEnd: number;
-  readonly length: number;
-}
+import type { Arrangement, Crash, Form, SoundingNote } from "./sounding";
+import { playThroughout, playUnder } from "./under";
 
 /**
  * Groove, then the bars of the fill, then a bar of silence where it stops hard. The groove runs up to the window and
@@ -73,21 +26,22 @@ export function measureForm(timeline: Timeline, { grooveBars, ending }: Pick<Set
 }
 
 /**
- * The loop of a phrase in its setting. A crash on one answers the fill each time but the first, by `crashHand`, where
- * that is how it ends. A groove in another meter than the phrase's is not used. Groove, ostinati and crash sound on what
+ * The loop of a phrase in its setting. A `crash` on one answers the fill each time but the first, where that is how it
+ * ends. A groove in another meter than the phrase's is not used. Groove, ostinati and crash sound on what
  * the kit has, where there is one.
  */
 export function arrange(
   timeline: Timeline,
   groove: Groove,
   setting: Setting,
-  crashHand: Hand,
+  crash: Crash,
   kit: Kit | null = null,
 ): Arrangement {
   const { meter, tempo } = timeline;
   const bar = barTicks(meter);
   const form = measureForm(timeline, setting);
   const { fillAt, fillStart, fillEnd, length } = form;
+  const pulse = shiftPulse(timeline.pulse, -fillAt);
   const perform = makePerform(setting.feel, meter, tempo);
   const performFill = setting.follows ? perform : makePerform(STRAIGHT, meter, tempo);
 
@@ -102,10 +56,11 @@ export function arrange(
     notes.push(answered ? { ...note, passes: "first" } : note);
   }
   if (isAnswered(form, setting) && timeline.events.length > 0) {
-    notes.push(...answerWithCrash(notes, crashHand, perform, kit));
+    notes.push(...answerWithCrash(notes, crash, perform));
   }
   const fill = timeline.events.map((event) => soundEvent(event, timeline, fillAt, performFill, "fill"));
-  notes.push(...fill, ...playUnder(groove, played, fill, form, setting, meter, perform, kit));
+  const scene = { pulse, form, setting, perform, kit, stopsAt };
+  notes.push(...fill, ...playUnder(played, fill, scene), ...playThroughout(notes, scene));
 
   return {
     meter,
@@ -114,8 +69,8 @@ export function arrange(
     fillAt,
     notes: inOrder(notes),
     ...soundSlots(timeline, fillAt, performFill),
-    clicks: clickBeats(meter, 0, length),
-    countInClicks: clickBeats(meter, 0, setting.countInBars * bar),
+    clicks: clickBeats(pulse, 0, length),
+    countInClicks: clickBeats(pulse, 0, setting.countInBars * bar),
   };
 }
 
@@ -139,7 +94,7 @@ export function arrangeRange(
   timeline: Timeline,
   { slots, toBeat = false, feel = STRAIGHT, countInBars = 0 }: RangeOptions,
 ): Arrangement {
-  const { meter, tempo, window } = timeline;
+  const { meter, pulse, tempo, window } = timeline;
   const perform = makePerform(feel, meter, tempo);
   const from = Math.max(0, slots?.from ?? 0);
   const to = Math.min(timeline.slots.length - 1, slots?.to ?? timeline.slots.length - 1);
@@ -150,7 +105,7 @@ export function arrangeRange(
     perform(at, slot !== undefined && followsRate(timeline, slot.cell), null);
   const base = swungAt(first, start);
   const writtenEnd = last ? last.at + last.duration : start;
-  const beat = clickBeats(meter, writtenEnd, writtenEnd + barTicks(meter))[0]?.at ?? writtenEnd;
+  const beat = clickBeats(pulse, writtenEnd, writtenEnd + barTicks(meter))[0]?.at ?? writtenEnd;
   const slotsEnd = swungAt(last, writtenEnd) - base;
   const length = Math.max(1, toBeat ? beat - base : slotsEnd);
   const notes = timeline.events
@@ -168,8 +123,8 @@ export function arrangeRange(
     notes: inOrder(notes),
     slots: all.slots.filter(({ slot }) => slot >= from && slot <= to),
     slotsEnd,
-    clicks: clickBeats(meter, start, start + length).map((click) => ({ ...click, at: ticks(click.at - start) })),
-    countInClicks: clickBeats(meter, 0, countInBars * barTicks(meter)),
+    clicks: clickBeats(pulse, start, start + length).map((click) => ({ ...click, at: ticks(click.at - start) })),
+    countInClicks: clickBeats(pulse, 0, countInBars * barTicks(meter)),
   };
 }
 
@@ -234,14 +189,8 @@ function playGroove(
   return notes;
 }
 
-function answerWithCrash(
-  groove: readonly SoundingNote[],
-  hand: Hand,
-  perform: Perform,
-  kit: Kit | null,
-): SoundingNote[] {
+function answerWithCrash(groove: readonly SoundingNote[], { hand, place }: Crash, perform: Perform): SoundingNote[] {
   const shared = { at: ticks(0), rimShot: false, role: "crash", slot: null, passes: "later" } as const;
-  const place = kit ? foldPlace(kit, hand, "c1") : "c1";
   const crash: SoundingNote = { ...shared, limb: hand, sounds: perform(0, false, hand), place, level: "accent" };
   const kicks = groove.some((note) => note.at === 0 && note.place === "kk");
   if (kicks) return [crash];

@@ -1,7 +1,7 @@
 /** Whether a line and a feel go together: what only works swung, and what would stand beside the groove. */
 
-import { barTicks, type Seconds, TICKS_PER_QUARTER, ticksToSeconds } from "../time";
-import type { Timeline } from "../timeline";
+import { barTicks, type Seconds, TICKS_PER_QUARTER, ticksToSeconds } from "../time/time";
+import type { Timeline } from "../timeline/timeline";
 import { type Feel, followsSwing, isSwung, STRAIGHT_SHARE, type Swing, swingAt, TRIPLET_SHARE } from "./feel";
 
 export type FeelNote =

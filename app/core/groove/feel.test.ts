@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { readStickLine } from "../stick-line/read";
+import { readStickLine } from "../line/read";
 import { anyMeter } from "../testing/arbitraries";
-import { barTicks, bpm, type Meter, ticks } from "../time";
-import { layOut } from "../timeline";
+import { barTicks, bpm, type Meter, ticks } from "../time/time";
+import { layOut } from "../timeline/timeline";
 import { type Feel, followsSwing, HARDEST_SHARE, STRAIGHT, type Swing, swingAt, unswingAt } from "./feel";
 import { judgeFeel } from "./feel-advice";
 

@@ -1,7 +1,7 @@
 /** Feel: how notes stand a little beside where they are written. Swing, and limbs that lie back or push. */
 
-import type { Limb } from "../stroke";
-import { type Bpm, barTicks, type Meter, type Rate, secondsToTicks, TICKS_PER_QUARTER } from "../time";
+import type { Limb } from "../stroke/stroke";
+import { type Bpm, barTicks, type Meter, type Rate, secondsToTicks, TICKS_PER_QUARTER } from "../time/time";
 
 export const SWING_UNITS = [2, 4] as const;
 /** Which notes are swung: eighths (2 to the quarter) or sixteenths (4). */

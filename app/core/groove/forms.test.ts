@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { anyMeter } from "../testing/arbitraries";
-import { barTicks, beatTicks, type Meter, parseMeter } from "../time";
+import { barTicks, beatTicks, type Meter, parseMeter } from "../time/time";
 import { FORM_KINDS, makeForm, nameForm } from "./forms";
 
 test("each form is what it is called, and is known again", () => {

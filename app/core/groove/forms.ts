@@ -1,7 +1,7 @@
 /** The forms that fills are practised in, by name. */
 
-import type { Window } from "../phrase";
-import { barTicks, beatTicks, type Meter, ticks } from "../time";
+import type { Window } from "../phrase/phrase";
+import { barTicks, beatTicks, type Meter, ticks } from "../time/time";
 
 export const FORM_KINDS = ["one-one", "half-half", "three-one", "two-two", "seven-one", "continuous", "stops"] as const;
 export type FormKind = (typeof FORM_KINDS)[number];

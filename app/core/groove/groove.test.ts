@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { anyMeter } from "../testing/arbitraries";
 import { lineOf } from "../testing/lines";
 import { EIGHTHS } from "../testing/settings";
-import { barTicks, bpm, type Meter } from "../time";
+import { barTicks, bpm, type Meter } from "../time/time";
 import { type Groove, layOutGroove, listBackbeats, mirrorGroove, plainGroove } from "./groove";
 
 const _FOUR_FOUR: Meter = { beats: 4, unit: 4 };

@@ -1,21 +1,11 @@
 /** Grooves: what a fill sits in. Whole bars in a meter, written as a stick line over the surfaces of a kit. */
 
 import type { Kit } from "../kit/kit";
-import { type Line, makeLine, mirrorLine } from "../phrase";
-import { isHand, type Level, makeStroke, makeStrokes } from "../stroke";
-import {
-  type Bpm,
-  barTicks,
-  beatTicks,
-  bpm,
-  isCompound,
-  type Meter,
-  sameMeter,
-  type Ticks,
-  ticks,
-  unitTicks,
-} from "../time";
-import { layOut, type Timeline } from "../timeline";
+import { type Line, makeLine, mirrorLine } from "../phrase/phrase";
+import { type Backbeats, type Pulse, pulseOf, shiftPulse } from "../pulse/pulse";
+import { isHand, type Level, makeStroke, makeStrokes } from "../stroke/stroke";
+import { type Bpm, barTicks, beatTicks, bpm, isCompound, type Meter, sameMeter, ticks, unitTicks } from "../time/time";
+import { layOut, type Timeline } from "../timeline/timeline";
 import { type Feel, mirrorFeel, STRAIGHT } from "./feel";
 
 export interface Groove {
@@ -37,13 +27,6 @@ export function layOutGroove(groove: Groove, meter: Meter, tempo: Bpm, kit: Kit 
   return laid.end > 0 ? laid : null;
 }
 
-/** Where a groove strikes its backbeat, within its own length. */
-export interface Backbeats {
-  readonly at: readonly Ticks[];
-  /** Length of the groove. */
-  readonly length: Ticks;
-}
-
 /**
  * The backbeat is what the groove says it is: its loudest hand strokes on the snare, ghosts aside. It is on 2 and 4 in
  * most, on 3 in half-time, on the later half of a bar of six, and nowhere in some.
@@ -58,6 +41,15 @@ export function listBackbeats(groove: Groove): Backbeats {
   const accents = onSnare("accent");
   const found = accents.length > 0 ? accents : onSnare("normal");
   return { at: [...new Set(found.map(({ at }) => at))], length: laid.end };
+}
+
+/**
+ * The pulse of a phrase in a groove: the groove's own backbeats, counted from the phrase's first bar line, which comes
+ * after `grooveBars` bars of it. A groove in another meter has no say.
+ */
+export function pulseInGroove(groove: Groove, meter: Meter, grooveBars: number): Pulse {
+  if (!sameMeter(groove.meter, meter)) return pulseOf(meter);
+  return shiftPulse(pulseOf(meter, listBackbeats(groove)), grooveBars * barTicks(meter));
 }
 
 /**

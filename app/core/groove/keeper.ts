@@ -1,9 +1,10 @@
 /** The backbeat keeper: which of the groove's backbeats a fill keeps, and the changes that would keep the others. */
 
-import { MOST_MENDED_SLOTS } from "../closing";
-import { ALL_STROKES, type Voicing } from "../kit/voicing";
-import type { Line } from "../phrase";
-import { isWritable, mapPlayedSlots } from "../rewrite";
+import { MOST_MENDED_SLOTS } from "../fit/closing";
+import { isWritable, mapPlayedSlots } from "../line/rewrite";
+import { ALL_STROKES, type Orchestration } from "../orchestration/layers";
+import type { Line } from "../phrase/phrase";
+import { backbeatsBetween } from "../pulse/pulse";
 import {
   type Hand,
   isHand,
@@ -14,11 +15,11 @@ import {
   type Slot,
   type Stroke,
   strokesOf,
-} from "../stroke";
-import { type Ticks, ticks } from "../time";
-import type { Timeline, TimelineEvent, TimelineSlot } from "../timeline";
-import type { Form } from "./arrange";
-import type { Backbeats } from "./groove";
+} from "../stroke/stroke";
+import type { Ticks } from "../time/time";
+import type { TimelineSlot } from "../timeline/slot";
+import type { Timeline, TimelineEvent } from "../timeline/timeline";
+import type { Form } from "./sounding";
 
 /** What stands where the groove has its backbeat. */
 export type BackbeatState =
@@ -54,17 +55,11 @@ export interface BackbeatCheck {
   readonly mends: readonly BackbeatMend[];
 }
 
-/** One check for each backbeat of the groove that falls in the window. Empty for a groove without any. */
-export function checkBackbeats(timeline: Timeline, line: Line, { at, length }: Backbeats, form: Form): BackbeatCheck[] {
-  const checks: BackbeatCheck[] = [];
-  for (let round = Math.floor(form.fillStart / length); round * length < form.fillEnd; round++) {
-    for (const beat of at) {
-      const inLoop = round * length + beat;
-      if (inLoop < form.fillStart || inLoop >= form.fillEnd) continue;
-      checks.push(checkOne(timeline, line, ticks(inLoop - form.fillAt)));
-    }
-  }
-  return checks.sort((a, b) => a.at - b.at);
+/** One check for each backbeat of the pulse from the window's start to where the fill ends. Empty for a pulse without any. */
+export function checkBackbeats(timeline: Timeline, line: Line, { fillAt, fillStart, fillEnd }: Form): BackbeatCheck[] {
+  return backbeatsBetween(timeline.pulse, fillStart - fillAt, fillEnd - fillAt).map((at) =>
+    checkOne(timeline, line, at),
+  );
 }
 
 function checkOne(timeline: Timeline, line: Line, at: Ticks): BackbeatCheck {
@@ -144,7 +139,7 @@ function freerHand(timeline: Timeline, at: Ticks): Hand {
 }
 
 /** The voicing with a layer on top that keeps hands on the backbeat on the snare; null where it has one. */
-export function keepBackbeatLayer(voicing: Voicing): Voicing | null {
+export function keepBackbeatLayer(voicing: Orchestration): Orchestration | null {
   if (voicing.some(({ on, rule }) => on && rule.kind === "backbeat")) return null;
   return [...voicing, { on: true, rule: { kind: "backbeat", on: "sn" }, filter: ALL_STROKES }];
 }

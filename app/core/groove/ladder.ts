@@ -1,6 +1,6 @@
 /** Tempo ladders: how the tempo climbs while something goes round. */
 
-import { type Bpm, bpm } from "../time";
+import { type Bpm, bpm } from "../time/time";
 
 export interface Ladder {
   readonly from: Bpm;

@@ -1,7 +1,7 @@
 /** An arrangement in running time: count-in once, then the loop over and over. Positions are as they sound. */
 
-import type { Arrangement, SoundingNote } from "./arrange";
-import type { Click } from "./clicks";
+import type { Click } from "../pulse/clicks";
+import type { Arrangement, SoundingNote } from "./sounding";
 
 /** Something to sound, at ticks from the start of a pass; before 0 for what leads into it. */
 export type PassEvent =

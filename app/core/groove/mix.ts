@@ -1,7 +1,7 @@
 /** Layers: what of an arrangement is heard, softly or not at all. What is left out keeps its time. */
 
-import { LIMBS, type Limb, type Place } from "../stroke";
-import type { SoundingNote } from "./arrange";
+import { LIMBS, type Limb, type Place } from "../stroke/stroke";
+import type { SoundingNote } from "./sounding";
 
 export const LAYER_STATES = ["on", "soft", "muted", "solo"] as const;
 export type LayerState = (typeof LAYER_STATES)[number];
@@ -13,10 +13,13 @@ export interface Mix {
   readonly parts: Readonly<Partial<Record<MixPart, LayerState>>>;
   readonly limbs: Readonly<Partial<Record<Limb, LayerState>>>;
   readonly places: Readonly<Partial<Record<Place, LayerState>>>;
+  /** Whether the hi-hat foot's pulse is heard although the feet are muted. */
+  readonly keepsPulse?: boolean;
 }
 
 export const ALL_ON: Mix = { parts: {}, limbs: {}, places: {} };
-export const HANDS_ONLY: Mix = { ...ALL_ON, limbs: { K: "muted", H: "muted" } };
+/** The hi-hat foot keeps the pulse under the hands: an ostinato, or what it has in the groove. */
+export const HANDS_ONLY: Mix = { ...ALL_ON, limbs: { K: "muted", H: "muted" }, keepsPulse: true };
 export const FEET_ONLY: Mix = { ...ALL_ON, limbs: { R: "muted", L: "muted" } };
 /** Of full: clearly behind the rest, and still heard. */
 export const SOFT_GAIN = 0.3;
@@ -26,8 +29,12 @@ function partOfNote({ role }: Pick<SoundingNote, "role">): MixPart {
 }
 
 /** 0 for silent to 1. Among limbs, parts or surfaces a solo silences those that are not; muted stays muted. */
-export function gainOf(note: Pick<SoundingNote, "role" | "limb" | "place">, { parts, limbs, places }: Mix): number {
-  return gainIn(parts, partOfNote(note)) * gainIn(limbs, note.limb) * gainIn(places, note.place);
+export function gainOf(
+  note: Pick<SoundingNote, "role" | "limb" | "place">,
+  { parts, limbs, places, keepsPulse = false }: Mix,
+): number {
+  const isPulse = keepsPulse && note.limb === "H" && note.role !== "fill";
+  return gainIn(parts, partOfNote(note)) * (isPulse ? 1 : gainIn(limbs, note.limb)) * gainIn(places, note.place);
 }
 
 function gainIn<Key extends string>(layers: Readonly<Partial<Record<Key, LayerState>>>, key: Key): number {

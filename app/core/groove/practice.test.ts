@@ -1,14 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { formatLine } from "../stick-line/write";
+import { formatLine } from "../line/write";
+import { clickBeats, isClicked } from "../pulse/clicks";
+import { pulseOf } from "../pulse/pulse";
 import { lineOf } from "../testing/lines";
 import { USUAL } from "../testing/settings";
-import { bpm, type Meter, ticks } from "../time";
-import { layOut } from "../timeline";
+import { bpm, type Meter, ticks } from "../time/time";
+import { layOut } from "../timeline/timeline";
 import { measureForm } from "./arrange";
-import { clickBeats, isClicked } from "./clicks";
 import { STRAIGHT } from "./feel";
-import { type Groove, listBackbeats } from "./groove";
+import type { Groove } from "./groove";
+import { pulseInGroove } from "./groove";
 import { checkBackbeats, keepBackbeatLayer } from "./keeper";
 import { ladderLength, ladderTempo } from "./ladder";
 import { ALL_ON, FEET_ONLY, gainOf, HANDS_ONLY, type Mix, nameMix, SOFT_GAIN } from "./mix";
@@ -76,7 +78,7 @@ describe("layers", () => {
 });
 
 test("clicks thin out: on the backbeat, on one, and silent every other n bars", () => {
-  const clicks = clickBeats(FOUR_FOUR, 0, 2 * BAR);
+  const clicks = clickBeats(pulseOf(FOUR_FOUR), 0, 2 * BAR);
   const heard = (on: "beat" | "backbeat" | "one", silentBars = 0) =>
     clicks
       .filter((click) => isClicked({ on, silentBars }, click, Math.floor(click.at / BAR)))
@@ -100,8 +102,9 @@ describe("the backbeat keeper", () => {
       tempo: bpm(90),
       window: { start: ticks(start), length: ticks(length) },
       line,
+      pulse: pulseInGroove(groove, FOUR_FOUR, USUAL.grooveBars),
     });
-    return checkBackbeats(timeline, line, listBackbeats(groove), measureForm(timeline, USUAL));
+    return checkBackbeats(timeline, line, measureForm(timeline, USUAL));
   };
   const mends = (text: string) =>
     check(text).map(({ state, mends: offered }) => [state, ...offered.map((mend) => formatLine(mend.line))]);

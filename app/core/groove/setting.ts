@@ -7,10 +7,14 @@ export const ENDINGS = ["crash", "stop", "straight"] as const;
 export type EndingKind = (typeof ENDINGS)[number];
 
 /** What the groove goes on playing while the fill is played. */
-export const DURINGS = ["nothing", "foot", "backbeat"] as const;
+export const DURINGS = ["nothing", "foot", "backbeat", "groove"] as const;
 export type During = (typeof DURINGS)[number];
 
-/** What the hi-hat foot keeps up under the fill. */
+/** Where the ostinati of the feet are played. */
+export const FEET_IN = ["throughout", "fill"] as const;
+export type FeetIn = (typeof FEET_IN)[number];
+
+/** What the hi-hat foot keeps up. */
 export const FOOT_OSTINATI = ["none", "quarters", "two-and-four", "off-beats", "eighths"] as const;
 export type FootOstinato = (typeof FOOT_OSTINATI)[number];
 
@@ -22,8 +26,9 @@ export interface Setting {
   readonly ending: EndingKind;
   readonly during: During;
   readonly foot: FootOstinato;
-  /** Whether the bass drum plays every beat under the fill, beside what the line gives it. */
+  /** Whether the bass drum plays every beat, beside what the line gives it. */
   readonly kickOnBeats: boolean;
+  readonly feetIn: FeetIn;
   /** Whether the groove's bars are only struck on one, and silent after it. */
   readonly stops: boolean;
   /** Of the groove, and of the fill where it follows. */

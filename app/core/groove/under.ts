@@ -1,11 +1,11 @@
 /** What goes on under a fill: ostinati of the feet, and what the groove keeps up. */
 
 import { foldPlace, type Kit } from "../kit/kit";
-import { barTicks, isCompound, type Meter, type Ticks, tempoUnitTicks, ticks } from "../time";
-import type { Form, SoundingNote } from "./arrange";
+import { isBackbeat, type Pulse } from "../pulse/pulse";
+import { barTicks, isCompound, type Meter, type Ticks, tempoUnitTicks, ticks } from "../time/time";
 import type { Perform } from "./feel";
-import { type Groove, listBackbeats } from "./groove";
 import type { FootOstinato, Setting } from "./setting";
+import type { Form, SoundingNote } from "./sounding";
 
 /**
  * Where an ostinato strikes from `from` to before `to`, ticks from a bar line. It counts the note that the tempo counts,
@@ -33,55 +33,88 @@ export function listOstinato(pattern: FootOstinato, meter: Meter, from: number, 
   return found;
 }
 
+/** What an arrangement is made from, as far as it goes on under or beside the fill. */
+interface Scene {
+  readonly pulse: Pulse;
+  readonly form: Form;
+  readonly setting: Setting;
+  readonly perform: Perform;
+  readonly kit: Kit | null;
+  /** Ticks from the loop's start at which everything stops; its length where nothing does. */
+  readonly stopsAt: number;
+}
+
+function strike(limb: "K" | "H", at: Ticks, { perform, kit }: Scene): SoundingNote {
+  const home = limb === "K" ? "kk" : "hp";
+  return {
+    at,
+    sounds: perform(at, true, limb),
+    limb,
+    place: kit ? foldPlace(kit, limb, home) : home,
+    level: "normal",
+    rimShot: false,
+    role: "under",
+    slot: null,
+    passes: "all",
+  };
+}
+
+/** The feet's ostinati of the setting from `from` to before `to`. */
+function playFeet(from: number, to: number, scene: Scene): SoundingNote[] {
+  const { pulse, setting } = scene;
+  const feet = listOstinato(setting.foot, pulse.meter, from, to).map((at) => strike("H", at, scene));
+  if (!setting.kickOnBeats) return feet;
+  return [...feet, ...listOstinato("quarters", pulse.meter, from, to).map((at) => strike("K", at, scene))];
+}
+
+/** Without the notes of limbs that play something else at that moment. */
+function leaveBusyLimbs(wanted: readonly SoundingNote[], playing: readonly SoundingNote[]): SoundingNote[] {
+  const taken = new Set(playing.map(({ at, limb }) => `${at} ${limb}`));
+  return wanted.flatMap((note): SoundingNote[] => {
+    const key = `${note.at} ${note.limb}`;
+    if (taken.has(key)) return [];
+    taken.add(key);
+    return [{ ...note, role: "under" }];
+  });
+}
+
 /** What goes on under the fill; a limb that the line itself needs at that moment plays the line. */
 export function playUnder(
-  groove: Groove,
   played: readonly SoundingNote[],
   fill: readonly SoundingNote[],
-  { fillStart, fillEnd }: Form,
-  { during, foot, kickOnBeats }: Setting,
-  meter: Meter,
-  perform: Perform,
-  kit: Kit | null,
+  scene: Scene,
 ): SoundingNote[] {
-  const inWindow = ({ at }: { readonly at: number }) => at >= fillStart && at < fillEnd;
-  const kept = played.filter(inWindow);
-  const ownFoot = kept.filter(({ limb }) => limb === "H");
-  const wanted: SoundingNote[] = [];
-  const strike = (limb: "K" | "H", at: Ticks): SoundingNote => {
-    const home = limb === "K" ? "kk" : "hp";
-    return {
-      at,
-      sounds: perform(at, true, limb),
-      limb,
-      place: kit ? foldPlace(kit, limb, home) : home,
-      level: "normal",
-      rimShot: false,
-      role: "under",
-      slot: null,
-      passes: "all",
-    };
-  };
-  if (during === "backbeat") {
-    const { at, length } = listBackbeats(groove);
-    wanted.push(...kept.filter((note) => note.place === "sn" && at.some((beat) => note.at % length === beat)));
+  const { fillStart, fillEnd } = scene.form;
+  const kept = played.filter(({ at }) => at >= fillStart && at < fillEnd);
+  return leaveBusyLimbs([...keepUp(kept, scene), ...playFeet(fillStart, fillEnd, scene)], fill);
+}
+
+/** Of what the groove has there, what is kept up. */
+function keepUp(kept: readonly SoundingNote[], scene: Scene): readonly SoundingNote[] {
+  const { pulse, form, setting } = scene;
+  switch (setting.during) {
+    case "nothing":
+      return [];
+    case "groove":
+      return kept;
+    case "backbeat":
+      return kept.filter(({ place, at }) => place === "sn" && isBackbeat(at, pulse));
+    case "foot": {
+      const ownFoot = kept.filter(({ limb }) => limb === "H");
+      if (ownFoot.length > 0) return ownFoot;
+      // A groove without a hi-hat foot is kept by the plainest one.
+      return listOstinato("two-and-four", pulse.meter, form.fillStart, form.fillEnd).map((at) =>
+        strike("H", at, scene),
+      );
+    }
   }
-  if (during === "foot") {
-    // A groove without a hi-hat foot is kept by the plainest one.
-    const plain = listOstinato("two-and-four", meter, fillStart, fillEnd).map((at) => strike("H", at));
-    wanted.push(...(ownFoot.length > 0 ? ownFoot : plain));
-  }
-  wanted.push(...listOstinato(foot, meter, fillStart, fillEnd).map((at) => strike("H", at)));
-  if (kickOnBeats) {
-    wanted.push(...listOstinato("quarters", meter, fillStart, fillEnd).map((at) => strike("K", at)));
-  }
-  const taken = new Set(fill.map(({ at, limb }) => `${at} ${limb}`));
-  const under: SoundingNote[] = [];
-  for (const note of wanted) {
-    const key = `${note.at} ${note.limb}`;
-    if (taken.has(key)) continue;
-    taken.add(key);
-    under.push({ ...note, role: "under" });
-  }
-  return under;
+}
+
+/** The feet's ostinati through the groove as well, where they go on; what the groove gives a foot it plays. */
+export function playThroughout(groove: readonly SoundingNote[], scene: Scene): SoundingNote[] {
+  const { form, setting, stopsAt } = scene;
+  if (setting.feetIn === "fill" || setting.stops) return [];
+  const before = playFeet(0, form.fillStart, scene);
+  const after = playFeet(form.fillEnd, stopsAt, scene);
+  return leaveBusyLimbs([...before, ...after], groove);
 }

@@ -1,6 +1,6 @@
 /** What arms can do over a floor plan: whether they cross, which is on top, how far they reach. Estimates of geometry. */
 
-import type { Hand } from "../stroke";
+import type { Hand } from "../stroke/stroke";
 import type { Surface } from "./kit";
 
 /** Half the width of a player's shoulders, and their height on the seat. Centimetres; our estimate. */

@@ -1,6 +1,6 @@
-/** What is wrong with a kit, and how it is mended in one step. */
+/** What is wrong with a kit, and how to fix it in one step. */
 
-import type { Place } from "../stroke";
+import type { Place } from "../stroke/stroke";
 import { COMFORTABLE_REACH, reachOf } from "./arms";
 import { CYMBALS, isLeftHanded, type Kit, mirrorKit, type Surface, surfaceAt } from "./kit";
 
@@ -126,7 +126,7 @@ function bringNear(kit: Kit, place: Place): Kit {
   return spread({ surfaces: kit.surfaces.map((one) => (one === surface ? near : one)) }, place);
 }
 
-/** The kit with a problem mended. */
+/** The kit with a problem fixed. */
 export function mendKit(kit: Kit, problem: KitProblem): Kit {
   switch (problem.kind) {
     case "no-snare":

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { LIMBS, PLACES, type Place } from "../stroke";
+import { LIMBS, PLACES, type Place } from "../stroke/stroke";
 import { anyKit, FOUR_PIECE, kitOf, LARGE, SMALL } from "../testing/kits";
 import { armsCross, handOnTop, reachOf } from "./arms";
 import { addSurface, checkKit, mendKit, overlaps, spread, usualSurface } from "./checks";

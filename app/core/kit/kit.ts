@@ -3,14 +3,14 @@
  * right, y away from the seat, the seat itself at 0, 0.
  */
 
-import { canPlay, isHand, type Limb, type Place } from "../stroke";
+import { canPlay, isHand, type Limb, type Place } from "../stroke/stroke";
 
-export const PLAYERS = ["hands", "right-foot", "left-foot"] as const;
-export type Player = (typeof PLAYERS)[number];
+export const PLAYED_BY = ["hands", "right-foot", "left-foot"] as const;
+export type PlayedBy = (typeof PLAYED_BY)[number];
 
 export interface Surface {
   readonly place: Place;
-  readonly player: Player;
+  readonly player: PlayedBy;
   /** Centimetres, of its middle. */
   readonly x: number;
   readonly y: number;
@@ -85,7 +85,7 @@ const FOLDS: Record<Place, readonly Place[]> = {
 };
 
 /** Which foot the bass-drum foot is: the one that has the bass drum's pedal, the right one where none says. */
-function footOf(kit: Kit, limb: "K" | "H"): Player {
+function footOf(kit: Kit, limb: "K" | "H"): PlayedBy {
   const kick = kit.surfaces.find(({ place }) => place === "kk")?.player === "left-foot" ? "left-foot" : "right-foot";
   if (limb === "K") return kick;
   return kick === "right-foot" ? "left-foot" : "right-foot";
@@ -115,11 +115,15 @@ export function foldPlace(kit: Kit, limb: Limb, place: Place): Place {
 /** The mirror image: left and right of the plan and of the feet change over. */
 export function mirrorKit(kit: Kit): Kit {
   return {
-    surfaces: kit.surfaces.map((surface) => ({ ...surface, x: -surface.x || 0, player: mirrorPlayer(surface.player) })),
+    surfaces: kit.surfaces.map((surface) => ({
+      ...surface,
+      x: -surface.x || 0,
+      player: mirrorPlayedBy(surface.player),
+    })),
   };
 }
 
-function mirrorPlayer(player: Player): Player {
+function mirrorPlayedBy(player: PlayedBy): PlayedBy {
   if (player === "hands") return player;
   return player === "right-foot" ? "left-foot" : "right-foot";
 }

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { expectLine } from "../testing/expecting";
-import { seconds } from "../time";
+import { seconds } from "../time/time";
 import { alignHits, EXTRA_COST, MISSED_COST, pairCost } from "./align";
 import type { Expected } from "./expect";
 import { cleanHits, DOUBLE_TRIGGER, type Hit } from "./hit";

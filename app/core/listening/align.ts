@@ -5,7 +5,7 @@
  * assignment problem", 1955; in the form of R. Jonker and A. Volgenant, 1987) over the pairs that are within reach only.
  */
 
-import { type Seconds, seconds } from "../time";
+import { type Seconds, seconds } from "../time/time";
 import type { Expected } from "./expect";
 import { type Hit, isByHand, isElsewhere, isOtherLimb } from "./hit";
 

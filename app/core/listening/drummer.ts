@@ -1,8 +1,8 @@
 /** A simulated drummer: plays what is expected, with the faults that it is set to. Stands in for a kit. */
 
 import { makeRandom } from "../graph/count";
-import { type Hand, isHand, type Level } from "../stroke";
-import { type Seconds, seconds } from "../time";
+import { type Hand, isHand, type Level } from "../stroke/stroke";
+import { type Seconds, seconds } from "../time/time";
 import type { Expected } from "./expect";
 import type { Hit } from "./hit";
 

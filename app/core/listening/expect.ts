@@ -1,8 +1,8 @@
 /** What should be heard in one repeat of a loop. */
 
-import type { Arrangement } from "../groove/arrange";
-import type { Level, Limb, Place } from "../stroke";
-import { type Bpm, beatTicks, type Seconds, seconds, ticksToSeconds } from "../time";
+import type { Arrangement } from "../groove/sounding";
+import type { Level, Limb, Place } from "../stroke/stroke";
+import { type Bpm, beatTicks, type Seconds, seconds, ticksToSeconds } from "../time/time";
 
 /** A stroke of the phrase that is to be played. */
 export interface Expected {

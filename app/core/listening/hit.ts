@@ -1,8 +1,8 @@
 /** Hits: what was played, as pads, keys or a simulated drummer report it. */
 
 import { basePlace } from "../kit/kit";
-import { isHand, type Limb, type Place } from "../stroke";
-import { type Seconds, seconds } from "../time";
+import { isHand, type Limb, type Place } from "../stroke/stroke";
+import { type Seconds, seconds } from "../time/time";
 
 export interface Hit {
   /** From the start of the repeat; before 0 for what comes early on its first stroke. */

@@ -1,7 +1,7 @@
-/** Whether a repeat was clean, and the one thing to mend first. */
+/** Whether a repeat was clean, and the one thing that went wrong most. */
 
-import type { Limb } from "../stroke";
-import { type Seconds, seconds } from "../time";
+import type { Limb } from "../stroke/stroke";
+import { type Seconds, seconds } from "../time/time";
 import type { Expectation } from "./expect";
 import type { Estimate, LimbMeasure, Measures } from "./measure";
 

@@ -1,6 +1,6 @@
 /** One repeat, heard and judged; and single hits as they come. */
 
-import { type Seconds, seconds } from "../time";
+import { type Seconds, seconds } from "../time/time";
 import { alignRushed, pairCost } from "./align";
 import type { Expectation, Expected } from "./expect";
 import { cleanHits, type Hit } from "./hit";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { FAULTY_DRUMMERS, type FaultyDrummer, GHOSTED_LINES } from "../testing/drummers";
 import { expectLine } from "../testing/expecting";
-import { seconds } from "../time";
+import { seconds } from "../time/time";
 import { type Drummer, playDrummer, STEADY_DRUMMER } from "./drummer";
 import type { Expectation } from "./expect";
 import type { Hit } from "./hit";

@@ -1,7 +1,7 @@
 /** What one repeat was like, in numbers. Offsets are late when positive. */
 
-import { isHand, type Level, LIMBS, type Limb } from "../stroke";
-import { type Seconds, seconds } from "../time";
+import { isHand, type Level, LIMBS, type Limb } from "../stroke/stroke";
+import { type Seconds, seconds } from "../time/time";
 import type { Alignment, Pair } from "./align";
 import type { Expectation, Expected } from "./expect";
 import { type Hit, isElsewhere, isOtherLimb } from "./hit";

@@ -1,6 +1,6 @@
 /** What fell together that should not, and what should have. */
 
-import { type Seconds, seconds } from "../time";
+import { type Seconds, seconds } from "../time/time";
 import type { Pair } from "./align";
 import type { Expected } from "./expect";
 import type { Hit } from "./hit";

@@ -1,6 +1,6 @@
 /** What comes of a move. */
 
-import { formatSlots } from "../stick-line/write";
+import { formatSlots } from "../line/write";
 import { layerCells } from "./layer";
 import { doubleLimb, putOnFeet, replaceLimb, stickByGrid } from "./limbs";
 import { type Cell, type Move, type Moved, moved, refuse } from "./move";
@@ -14,7 +14,7 @@ import {
   rotateCell,
   shortenCell,
 } from "./shape";
-import { decorate, fillGaps, moveAccents, setDynamics, silencePlace, splitDoubles, thinCell } from "./sound";
+import { decorate, fillGaps, moveAccents, quieten, setDynamics, silencePlace, splitDoubles, thinCell } from "./sound";
 
 /** The move's result, or why it does nothing: also where the cell would come out as it was. Never throws. */
 export function applyMove(cell: Cell, move: Move): Moved {
@@ -52,12 +52,14 @@ function perform(cell: Cell, move: Move): Moved {
     case "layer": {
       const other = readCell(move.cell);
       if (!other) return refuse({ code: "unreadable" });
-      const feet = putOnFeet(other, move.strong, "hi-hat");
+      const feet = putOnFeet(other, move.strong, move.pedals ?? "hi-hat");
       // A sticking that is the feet's already stays theirs.
       return layerCells(cell, feet.ok ? feet.cell : other, move.speed);
     }
     case "silence":
       return silencePlace(cell, move.place);
+    case "quieten":
+      return quieten(cell, move.places, move.to);
     case "thin":
       return thinCell(cell, move.every);
     case "fill":

@@ -1,6 +1,6 @@
 /** Layering: one sticking on the hands and another on the feet at the same time. */
 
-import { MAX_SLOTS } from "../phrase";
+import { MAX_SLOTS } from "../phrase/phrase";
 import {
   joinStrokes,
   MAX_SPLIT,
@@ -11,8 +11,8 @@ import {
   type Slot,
   type Strokes,
   strokesOf,
-} from "../stroke";
-import { gcd, lcm } from "../time";
+} from "../stroke/stroke";
+import { gcd, lcm } from "../time/time";
 import { type Cell, type LayerSpeed, type Moved, moved, refuse } from "./move";
 
 /** Until two stickings meet again: slots of the upper one, and how often each is played. */

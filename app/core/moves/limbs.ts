@@ -15,8 +15,8 @@ import {
   type Slot,
   type Stroke,
   strokesOf,
-} from "../stroke";
-import { type Cell, type Moved, moved, refuse } from "./move";
+} from "../stroke/stroke";
+import { type Cell, type Moved, moved, type Pedals, refuse } from "./move";
 
 function plays(cell: Cell, limb: Limb): boolean {
   return cell.some((slot) => strokesOf(slot).some((stroke) => stroke.limb === limb));
@@ -52,7 +52,7 @@ export function doubleLimb(cell: Cell, limb: Limb, partner: Limb): Moved {
 }
 
 /** Hands to the pedals and pedals to the hands. The strong hand's strokes go to the bass drum, the other's to the other pedal. */
-export function putOnFeet(cell: Cell, strong: Hand, pedals: "hi-hat" | "two-bass"): Moved {
+export function putOnFeet(cell: Cell, strong: Hand, pedals: Pedals): Moved {
   if (!cell.some((slot) => strokesOf(slot).some((stroke) => isHand(stroke.limb)))) return refuse({ code: "no-hand" });
   const change = (stroke: Stroke): Stroke => {
     if (stroke.limb === strong) return playedBy(stroke, "K");

@@ -3,7 +3,7 @@
  * was made; `applyMove` says what comes of it.
  */
 
-import type { Hand, Limb, Slot } from "../stroke";
+import type { Hand, Limb, Slot } from "../stroke/stroke";
 
 /** A sticking: consecutive slots that belong together, without a rate. */
 export type Cell = readonly Slot[];
@@ -32,6 +32,13 @@ export const LAYER_SPEEDS = ["half", "same", "double"] as const;
 /** How fast the feet's sticking goes against the hands'. */
 export type LayerSpeed = (typeof LAYER_SPEEDS)[number];
 
+export const PEDALS = ["hi-hat", "two-bass"] as const;
+/** Bass drum and hi-hat, or two pedals on bass drums. */
+export type Pedals = (typeof PEDALS)[number];
+
+export const QUIETS = ["silence", "ghost"] as const;
+export type Quiet = (typeof QUIETS)[number];
+
 /** Where accents go. Places count from 0. A rhythm is written x for a hit and - for none, and repeats over the cell. */
 export type AccentRule =
   | { readonly by: "place"; readonly place: number }
@@ -51,7 +58,7 @@ export type Move =
   | { readonly kind: "replace"; readonly limb: Limb; readonly by: Limb }
   | { readonly kind: "double"; readonly limb: Limb; readonly with: Limb }
   /** Hands go to the pedals, and what the feet had to the hands; the strong hand's strokes go to the bass drum. */
-  | { readonly kind: "feet"; readonly strong: Hand; readonly pedals: "hi-hat" | "two-bass" }
+  | { readonly kind: "feet"; readonly strong: Hand; readonly pedals: Pedals }
   /** Grid-led hands: `lead` has the first slot and every other one after it. */
   | { readonly kind: "grid"; readonly lead: Hand }
   | { readonly kind: "extend"; readonly by: Extension }
@@ -59,8 +66,17 @@ export type Move =
   /** The cell with another one after it; `cell` is a stick line of cells alone. */
   | { readonly kind: "glue"; readonly cell: string }
   /** `cell` put on the feet under this one, until the two meet again. */
-  | { readonly kind: "layer"; readonly cell: string; readonly speed: LayerSpeed; readonly strong: Hand }
+  | {
+      readonly kind: "layer";
+      readonly cell: string;
+      readonly speed: LayerSpeed;
+      readonly strong: Hand;
+      /** The pedals that the feet have; bass drum and hi-hat where it is not said. */
+      readonly pedals?: Pedals | undefined;
+    }
   | { readonly kind: "silence"; readonly place: number }
+  /** Silences or ghosts some places, or all where there are none named. */
+  | { readonly kind: "quieten"; readonly places: readonly number[] | null; readonly to: Quiet }
   /** Silence at every nth slot. */
   | { readonly kind: "thin"; readonly every: number }
   /** A stroke of `with` wherever `limb` rests, whatever others play there; in the silences when `limb` is null. */

@@ -1,29 +1,19 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { makeCell, makeLine } from "../phrase";
-import { readStickLine } from "../stick-line/read";
-import { formatLine, formatSlots } from "../stick-line/write";
-import { listMoments } from "../sticking";
-import { isHand, otherHand, strokesOf } from "../stroke";
+import { readStickLine } from "../line/read";
+import { formatLine, formatSlots } from "../line/write";
+import { makeCell, makeLine } from "../phrase/phrase";
+import { listMoments } from "../stroke/sticking";
+import { isHand, otherHand, strokesOf } from "../stroke/stroke";
 import { anyMove, anySticking } from "../testing/arbitraries";
+import { after, cellOf } from "../testing/cells";
 import { applyMove, applyMoveToRun } from "./apply";
-import { findMeeting, layerCells } from "./layer";
 import { leadingHand, stickByGrid } from "./limbs";
-import type { Cell, LayerSpeed, Move } from "./move";
+import type { Cell, Move } from "./move";
 import { cookCell, cookRecipe } from "./recipe";
 import { mirrorCell, readCell, reverseCell, rotateCell } from "./shape";
 import { readRhythm } from "./sound";
 
-function cellOf(text: string): Cell {
-  const cell = readCell(text);
-  if (!cell) throw new Error(text);
-  return cell;
-}
-/** What a move makes of a text, or the code of its refusal. */
-function after(text: string, move: Move): string {
-  const result = applyMove(cellOf(text), move);
-  return result.ok ? formatSlots(result.cell) : `refused: ${result.why.code}`;
-}
 const write = (cell: Cell) => formatSlots(cell);
 
 describe("hand-worked moves", () => {
@@ -286,49 +276,6 @@ describe("on a run of cells", () => {
   });
 });
 
-describe("layers", () => {
-  /** Brute force: every onset of both, in sixtieths of a slot of the upper one. */
-  function onsets(upper: Cell, lower: Cell, speed: LayerSpeed, slots: number): string[] {
-    const found = new Set<string>();
-    const play = (cell: Cell, slotLength: number) => {
-      for (let at = 0, index = 0; at < slots * 840; at += slotLength, index++) {
-        const slot = cell[index % cell.length];
-        if (!slot) continue;
-        const parts = slot.kind === "split" ? slot.parts : [slot];
-        for (const [part, content] of parts.entries())
-          for (const stroke of strokesOf(content))
-            found.add(`${at + (part * slotLength) / parts.length} ${stroke.limb}`);
-      }
-    };
-    play(upper, 840);
-    play(lower, { half: 1680, same: 840, double: 420 }[speed]);
-    return [...found].sort();
-  }
-  test("both sound when they would alone, until they meet", () => {
-    fc.assert(
-      fc.property(anySticking, anySticking, fc.constantFrom("half", "same", "double"), (upper, lower, speed) => {
-        const result = layerCells(upper, lower, speed);
-        if (!result.ok) {
-          expect(result.why.code).toBe("too-fine");
-          return;
-        }
-        const { slots, upperTimes, lowerTimes } = findMeeting(upper.length, lower.length, speed);
-        expect(result.cell).toHaveLength(slots);
-        expect(upperTimes * upper.length).toBe(slots);
-        expect(lowerTimes * lower.length * { half: 2, same: 1, double: 0.5 }[speed]).toBe(slots);
-        expect(onsets(result.cell, [], "same", slots)).toEqual(onsets(upper, lower, speed, slots));
-      }),
-      { numRuns: 400 },
-    );
-  });
-  test("the meeting is the first: hand-worked", () => {
-    expect(findMeeting(5, 3, "same")).toEqual({ slots: 15, upperTimes: 3, lowerTimes: 5 });
-    expect(findMeeting(4, 3, "half")).toEqual({ slots: 12, upperTimes: 3, lowerTimes: 2 });
-    expect(findMeeting(5, 4, "double")).toEqual({ slots: 10, upperTimes: 2, lowerTimes: 5 });
-    expect(() => findMeeting(0, 3, "same")).toThrow(RangeError);
-  });
-});
-
 test("long cells, cells of silence and unisons work or say why", () => {
   const long = cellOf("RLRRLRLL".repeat(8));
   expect(after("-----", { kind: "dynamics", preset: "even" })).toBe("refused: empty");
@@ -341,4 +288,18 @@ test("long cells, cells of silence and unisons work or say why", () => {
     why: { code: "too-long", most: 10_000 },
   });
   expect(applyMove([], { kind: "mirror" })).toEqual({ ok: false, why: { code: "empty" } });
+});
+
+describe("silence and ghosts for a cell or for some notes", () => {
+  test.each<[string, readonly number[] | null, "silence" | "ghost", string]>([
+    [">RLRRK", null, "silence", "-----"],
+    [">RLRRK", [1, 2], "silence", ">R--RK"],
+    [">RLRRK", null, "ghost", "rlrrK"],
+    ["!RL(RK)", [0, 2], "ghost", "rL(rK)"],
+    ["RL{RL}R", [2], "ghost", "RL{rl}R"],
+    ["RL", [4], "ghost", "refused: too-short"],
+    ["rl", null, "ghost", "refused: same"],
+  ])("%s, %j to %s", (text, places, to, made) => {
+    expect(after(text, { kind: "quieten", places, to })).toBe(made);
+  });
 });

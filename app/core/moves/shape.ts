@@ -1,7 +1,7 @@
 /** Moves of order and length. */
 
-import { MAX_SLOTS } from "../phrase";
-import { readStickLine } from "../stick-line/read";
+import { readStickLine } from "../line/read";
+import { MAX_SLOTS } from "../phrase/phrase";
 import {
   isHand,
   makeSilence,
@@ -12,7 +12,7 @@ import {
   otherHand,
   type Slot,
   strokesOf,
-} from "../stroke";
+} from "../stroke/stroke";
 import { type Cell, type Extension, type Moved, moved, refuse } from "./move";
 
 /** The cell begun `by` slots later, what was before brought to the end. Any whole number; rotating by its size is the identity. */

@@ -1,6 +1,6 @@
 /** Moves of gaps, ornaments and dynamics. */
 
-import { listMoments, listRuns, type Moment } from "../sticking";
+import { listMoments, listRuns, type Moment } from "../stroke/sticking";
 import {
   isHand,
   joinStrokes,
@@ -12,6 +12,7 @@ import {
   makeStroke,
   makeStrokes,
   mapParts,
+  mapStrokes,
   otherHand,
   partsOf,
   type Silence,
@@ -19,7 +20,7 @@ import {
   type Stroke,
   type Strokes,
   strokesOf,
-} from "../stroke";
+} from "../stroke/stroke";
 import {
   type AccentRule,
   type Cell,
@@ -27,6 +28,7 @@ import {
   type Moved,
   moved,
   type Ornament,
+  type Quiet,
   type Refusal,
   refuse,
 } from "./move";
@@ -36,6 +38,21 @@ type Part = Silence | Strokes;
 export function silencePlace(cell: Cell, place: number): Moved {
   if (place >= cell.length) return refuse({ code: "too-short", slots: place + 1 });
   return moved(cell.with(place, makeSilence()));
+}
+
+/** Silences the named places, or makes ghosts of the hands there; feet have no ghosts and stay. All places for null. */
+export function quieten(cell: Cell, places: readonly number[] | null, to: Quiet): Moved {
+  const beyond = places?.find((place) => place >= cell.length);
+  if (beyond !== undefined) return refuse({ code: "too-short", slots: beyond + 1 });
+  const isMeant = (place: number) => places === null || places.includes(place);
+  return moved(
+    cell.map((slot, place) => {
+      if (!isMeant(place)) return slot;
+      return to === "silence"
+        ? makeSilence()
+        : mapStrokes(slot, (stroke) => (isHand(stroke.limb) ? levelled(stroke, "ghost") : stroke));
+    }),
+  );
 }
 
 /** Silence at slots `every`, 2 `every` and so on, counted from 1. */

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { makeRandom } from "../graph/count";
-import { seconds } from "../time";
+import { seconds } from "../time/time";
 import { fitDoubles, fitLatency, fitReach, fitSingles } from "./calibrate";
 
 /** Times of strokes with these gaps, each off by up to `jitter` seconds. */

@@ -1,7 +1,7 @@
 /** Short tests of the hands and feet, and the constants that are fitted to them. */
 
 import { DOUBLE_TRIGGER } from "../listening/hit";
-import { type Seconds, seconds } from "../time";
+import { type Seconds, seconds } from "../time/time";
 
 /** A fitted number with its uncertainty: 95 % of the time the true one is within `value ± margin`. */
 export interface Fitted {

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { RESULTS, type Result } from "../listening/judge";
-import { bpm } from "../time";
+import { bpm } from "../time/time";
 import { begin, type ClimbRule, climb, fallsApart, rungAt, type Standing } from "./climb";
 
 const rule: ClimbRule = { start: bpm(60), goal: bpm(100), cleanInRow: 3, ceiling: 120 };

@@ -1,7 +1,7 @@
 /** How the tempo goes while a step is practised: up after clean repeats in a row, down after misses. */
 
 import type { Result } from "../listening/judge";
-import { type Bpm, bpm, MIN_BPM } from "../time";
+import { type Bpm, bpm, MIN_BPM } from "../time/time";
 
 export interface ClimbRule {
   readonly start: Bpm;

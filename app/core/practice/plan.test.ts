@@ -1,12 +1,12 @@
 import { describe, expect, it } from "vitest";
-import { limitsOf } from "../kit/limits";
-import { measureTravel } from "../kit/travel";
-import { ALL_STROKES } from "../kit/voicing";
-import type { Phrase } from "../phrase";
+import { ALL_STROKES } from "../orchestration/layers";
+import type { Phrase } from "../phrase/phrase";
+import { limitsOf } from "../player/limits";
+import { makePlayer } from "../player/player";
 import { phraseOfLine } from "../testing/expecting";
 import { FOUR_PIECE, SMALL } from "../testing/kits";
-import { bpm } from "../time";
-import { layOut } from "../timeline";
+import { bpm } from "../time/time";
+import { layOut } from "../timeline/timeline";
 import { STEP_KINDS } from "./kinds";
 import { makePlan, type Plan, reckonTempos } from "./plan";
 import { phraseOfStep } from "./step";
@@ -16,8 +16,8 @@ const phraseOf = (text: string, tempo: number, more: Partial<Phrase> = {}): Phra
   ...more,
 });
 
-const travel = measureTravel(FOUR_PIECE, limitsOf("working", "R"));
-const planOf = (phrase: Phrase, wish = {}): Plan => makePlan(phrase, travel, { goal: phrase.tempo, ...wish });
+const player = makePlayer(FOUR_PIECE, limitsOf("working", "R"));
+const planOf = (phrase: Phrase, wish = {}): Plan => makePlan(phrase, player, { goal: phrase.tempo, ...wish });
 
 /** A line a step, as it is reviewed. */
 function review({ tempos, steps }: Plan): string[] {
@@ -166,7 +166,7 @@ describe("the plan of a phrase", () => {
   });
 
   it("is there on the smallest kit, and empty for an empty phrase", () => {
-    const small = measureTravel(SMALL, limitsOf("learner", "L"));
+    const small = makePlayer(SMALL, limitsOf("learner", "L"));
     const voicing = [{ on: true, rule: { kind: "by-cell", path: "toms" }, filter: ALL_STROKES }] as const;
     const phrase = phraseOf("@4 >RLRL >RLRL >RLRL >RLKK", 90, { voicing });
     expect(makePlan(phrase, small, { goal: bpm(90) }).steps.some(({ kind }) => kind === "form")).toBe(true);

@@ -1,11 +1,11 @@
 /** A plan made from a phrase's own structure: steps from its parts to the whole, with tempos and reasons. */
 
-import { type Ceiling, findCeiling } from "../kit/ceiling";
-import type { Travel } from "../kit/travel";
-import type { Phrase } from "../phrase";
-import { isHand, type Limb } from "../stroke";
-import { type Bpm, bpm, MIN_BPM } from "../time";
-import { layOut, type Timeline } from "../timeline";
+import type { Phrase } from "../phrase/phrase";
+import { type Ceiling, findCeiling } from "../player/ceiling";
+import type { Player } from "../player/player";
+import { isHand, type Limb } from "../stroke/stroke";
+import { type Bpm, bpm, MIN_BPM } from "../time/time";
+import { layOut, type Timeline } from "../timeline/timeline";
 import type { ClimbRule } from "./climb";
 import type { StepKind } from "./kinds";
 import { CLEAN_IN_ROW, MAX_STEP_ID } from "./state";
@@ -82,9 +82,9 @@ export function reckonTempos({ goal, learning, known }: PlanWish, ceiling: numbe
 }
 
 /** The plan for a phrase on a kit; no steps for a phrase without strokes. */
-export function makePlan(phrase: Phrase, travel: Travel, wish: PlanWish): Plan {
-  const timeline = layOut(phrase, travel.kit);
-  const ceiling = findCeiling(timeline, travel);
+export function makePlan(phrase: Phrase, player: Player, wish: PlanWish): Plan {
+  const timeline = layOut(phrase, player.kit);
+  const ceiling = findCeiling(timeline, player);
   const tempos = reckonTempos(wish, ceiling?.bpm ?? null);
   const cleanInRow = wish.cleanInRow ?? CLEAN_IN_ROW;
   const steps: PlanStep[] = [];
@@ -94,10 +94,10 @@ export function makePlan(phrase: Phrase, travel: Travel, wish: PlanWish): Plan {
     [start, goal]: readonly [Bpm, Bpm],
     part: PartOfPhrase = { slots: null, cells: [] },
   ) => {
-    const played = phraseOfStep(phrase, { kind, slots: part.slots }, travel.kit);
+    const played = phraseOfStep(phrase, { kind, slots: part.slots }, player.kit);
     if (!played) return;
     const limbs = limbsOfStep(kind);
-    const most = ceilingOf(layOut(played, travel.kit), travel, limbs);
+    const most = ceilingOf(layOut(played, player.kit), player, limbs);
     // Nobody begins over what can be played.
     const under = most === null ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
     steps.push({
@@ -233,7 +233,7 @@ function countMoves({ events }: Timeline): number {
 }
 
 /** The ceiling of what some limbs play; null where nothing sets one. */
-function ceilingOf(timeline: Timeline, travel: Travel, limbs: readonly Limb[]): number | null {
+function ceilingOf(timeline: Timeline, player: Player, limbs: readonly Limb[]): number | null {
   const events = timeline.events.filter(({ limb }) => limbs.includes(limb));
-  return findCeiling({ ...timeline, events }, travel)?.bpm ?? null;
+  return findCeiling({ ...timeline, events }, player)?.bpm ?? null;
 }

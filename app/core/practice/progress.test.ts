@@ -1,24 +1,24 @@
 import { describe, expect, it } from "vitest";
-import { limitsOf } from "../kit/limits";
-import { measureTravel } from "../kit/travel";
 import type { Result } from "../listening/judge";
+import { limitsOf } from "../player/limits";
+import { makePlayer } from "../player/player";
 import { phraseOfLine } from "../testing/expecting";
 import { FOUR_PIECE } from "../testing/kits";
-import { bpm } from "../time";
+import { bpm } from "../time/time";
 import { fallsApart } from "./climb";
 import { nextStep, planFor, recordResult, stepBack } from "./progress";
 import { NOT_BEGUN, type PlanState } from "./state";
 
 const phrase = phraseOfLine("@4 >R/t1LRK >RLR/f1K >RLRK >RLRL", 80);
-const travel = measureTravel(FOUR_PIECE, limitsOf("working", "R"));
+const player = makePlayer(FOUR_PIECE, limitsOf("working", "R"));
 const NEW = NOT_BEGUN;
 
 /** Plays the step that is on until it is passed, or so often. */
 function practise(state: PlanState, result: Result, most: number, day = 100): PlanState {
   let now = state;
-  const first = planFor(phrase, travel, now).current?.id;
+  const first = planFor(phrase, player, now).current?.id;
   for (let time = 0; time < most; time++) {
-    const work = planFor(phrase, travel, now);
+    const work = planFor(phrase, player, now);
     const step = work.current;
     if (!step || step.id !== first) break;
     now = recordResult(now, work, step.id, result, step.standing.tempo, day).state;
@@ -29,11 +29,11 @@ function practise(state: PlanState, result: Result, most: number, day = 100): Pl
 describe("a plan while it is practised", () => {
   it("goes from step to step until all is learned, and comes back the day after", () => {
     let state = NEW;
-    const { steps } = planFor(phrase, travel, NEW);
+    const { steps } = planFor(phrase, player, NEW);
     for (let round = 0; round < steps.length; round++) state = practise(state, "clean", 200);
     expect(state).toMatchObject({ steps: steps.length, passed: steps.length, best: 80 });
     expect(state.learned).toEqual({ returns: 0, due: 101 });
-    expect(nextStep(planFor(phrase, travel, state), "hands")).toBeNull();
+    expect(nextStep(planFor(phrase, player, state), "hands")).toBeNull();
   });
 
   it("that is learned comes back later each time it is clean, and sooner when it is not", () => {
@@ -52,7 +52,7 @@ describe("a plan while it is practised", () => {
       order: ["form", "whole"],
       tempos: { whole: { start: bpm(50), goal: bpm(72) } },
     };
-    const { steps, current } = planFor(phrase, travel, state);
+    const { steps, current } = planFor(phrase, player, state);
     expect(steps.slice(0, 2).map(({ id }) => id)).toEqual(["form", "whole"]);
     expect(steps[1]).toMatchObject({ start: 50, goal: 72, standing: { tempo: 50 } });
     expect(steps.find(({ id }) => id === "hands")?.isSkipped).toBe(true);
@@ -60,15 +60,15 @@ describe("a plan while it is practised", () => {
   });
 
   it("takes no rung for a repeat at another tempo", () => {
-    const work = planFor(phrase, travel, NEW);
+    const work = planFor(phrase, player, NEW);
     const { state, change } = recordResult(NEW, work, "hands", "clean", bpm(41), 7);
     expect(change).toBe("stay");
-    expect(state).toEqual({ ...NEW, lastPractised: 7 });
+    expect(state).toEqual({ ...NEW, lastPractised: 7, steps: 18 });
   });
 
   it("sends back to one drum when moving round the kit falls apart, and only then", () => {
     const apart = practise({ ...NEW, current: "full" }, "no", 5);
-    const work = planFor(phrase, travel, apart);
+    const work = planFor(phrase, player, apart);
     const full = work.current;
     expect(full?.id).toBe("full");
     if (!full) return;

@@ -1,10 +1,10 @@
 /** A plan with what its player has made of it: edits, standings, what is learned and when it comes back. */
 
-import type { Ceiling } from "../kit/ceiling";
-import type { Travel } from "../kit/travel";
 import type { Result } from "../listening/judge";
-import type { Phrase } from "../phrase";
-import { type Bpm, bpm } from "../time";
+import type { Phrase } from "../phrase/phrase";
+import type { Ceiling } from "../player/ceiling";
+import type { Player } from "../player/player";
+import { type Bpm, bpm } from "../time/time";
 import { begin, type Change, climb, type Standing } from "./climb";
 import type { StepKind } from "./kinds";
 import { makePlan, type Plan, type PlanStep, type PlanWish, type Tempos } from "./plan";
@@ -30,8 +30,8 @@ const WHOLES: readonly StepKind[] = ["whole", "basic", "full", "form"];
 const MOVING: readonly StepKind[] = ["basic", "full", "form"];
 
 /** The steps of a phrase as this player has them. */
-export function planFor(phrase: Phrase, travel: Travel, state: PlanState): PlannedWork {
-  return layOutWork(makePlan(phrase, travel, wishOf(phrase, state)), state);
+export function planFor(phrase: Phrase, player: Player, state: PlanState): PlannedWork {
+  return layOutWork(makePlan(phrase, player, wishOf(phrase, state)), state);
 }
 
 /** What of a state a plan is made from. */
@@ -61,6 +61,14 @@ export function layOutWork(plan: Plan, state: PlanState): PlannedWork {
   return { tempos: plan.tempos, ceiling: plan.ceiling, steps, current: wanted ?? next ?? steps.at(-1) ?? null };
 }
 
+/** How many steps there are to learn and how many are passed, without those that the player leaves out. */
+export function countSteps(
+  steps: readonly Pick<PlannedStep, "isSkipped" | "standing">[],
+): Pick<PlanState, "steps" | "passed"> {
+  const wanted = steps.filter(({ isSkipped }) => !isSkipped);
+  return { steps: wanted.length, passed: wanted.filter(({ standing }) => standing.passed).length };
+}
+
 export interface Recorded<State extends PlanState> {
   readonly state: State;
   readonly change: Change;
@@ -76,22 +84,28 @@ export function recordResult<State extends PlanState>(
   day: Day,
 ): Recorded<State> {
   const step = steps.find(({ id }) => id === stepId);
-  if (!step || step.standing.tempo !== tempo) return { state: { ...state, lastPractised: day }, change: "stay" };
+  if (!step || step.standing.tempo !== tempo) {
+    return { state: { ...state, ...countSteps(steps), lastPractised: day }, change: "stay" };
+  }
   const { standing, change } = climb(step.standing, result, step);
   const standings = { ...state.standings, [stepId]: standing };
-  const isPassed = (id: string) => standings[id]?.passed ?? false;
-  const wanted = steps.filter(({ isSkipped }) => !isSkipped);
-  const passed = wanted.filter(({ id }) => isPassed(id)).length;
+  const counted = countSteps(steps.map((one) => (one.id === stepId ? { ...one, standing } : one)));
   const isWhole = WHOLES.includes(step.kind);
   const best = isWhole && standing.best !== null ? bpm(Math.max(standing.best, state.best ?? 0)) : state.best;
-  const learned = returnOf(state, isWhole, standing, change, day, wanted.length > 0 && passed === wanted.length);
+  const learned = returnOf(
+    state,
+    isWhole,
+    standing,
+    change,
+    day,
+    counted.steps > 0 && counted.passed === counted.steps,
+  );
   return {
     state: {
       ...state,
       standings,
       lastPractised: day,
-      steps: wanted.length,
-      passed,
+      ...counted,
       best,
       learned,
     },

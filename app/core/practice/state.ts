@@ -1,6 +1,6 @@
 /** What is kept of a plan. */
 
-import type { Bpm } from "../time";
+import type { Bpm } from "../time/time";
 import type { Standing } from "./climb";
 import type { Day } from "./today";
 

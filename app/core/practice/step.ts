@@ -2,13 +2,13 @@
 
 import { type Counts, countWays, drawWays, totalWays } from "../graph/count";
 import type { Kit } from "../kit/kit";
-import { mirrorVoicing } from "../kit/voicing";
-import { type CellItem, type Line, type LineItem, makeCell, mapSlots, mirrorLine, type Phrase } from "../phrase";
+import { formatSlots } from "../line/write";
+import { mirrorOrchestration } from "../orchestration/layers";
+import { type CellItem, type Line, type LineItem, makeCell, mapSlots, mirrorLine, type Phrase } from "../phrase/phrase";
 import { buildAutomaton, compileSearch, isProblem, runToEnd } from "../search";
-import { formatSlots } from "../stick-line/write";
-import { isHand, LIMBS, type Limb, makeSilence, mapEachStroke, type Slot, type Stroke } from "../stroke";
-import { type Bpm, beatTicks, formatRate, type Rate, sameRate, slotTicks, ticks } from "../time";
-import { layOut, type Timeline, type TimelineCell } from "../timeline";
+import { isHand, LIMBS, type Limb, makeSilence, mapEachStroke, type Slot, type Stroke } from "../stroke/stroke";
+import { type Bpm, beatTicks, formatRate, type Rate, sameRate, slotTicks, ticks } from "../time/time";
+import { layOut, type Timeline, type TimelineCell } from "../timeline/timeline";
 import type { StepKind } from "./kinds";
 
 export interface StepPart {
@@ -45,7 +45,7 @@ export function phraseOfStep(phrase: Phrase, { kind, slots }: StepShape, kit: Ki
       return {
         ...phrase,
         line: mirrorLine(phrase.line),
-        ...(phrase.voicing ? { voicing: mirrorVoicing(phrase.voicing) } : {}),
+        ...(phrase.voicing ? { voicing: mirrorOrchestration(phrase.voicing) } : {}),
       };
     case "other-order":
       return turnCells(phrase);

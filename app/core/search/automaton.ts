@@ -4,8 +4,9 @@
  */
 
 import type { Graph } from "../graph/graph";
-import { strokesOf } from "../stroke";
-import { beatTicks, isBackbeat, slotTicks, type Ticks, ticks } from "../time";
+import { isBackbeat, isOnBeat, type Pulse, pulseOf } from "../pulse/pulse";
+import { strokesOf } from "../stroke/stroke";
+import { slotTicks, type Ticks, ticks } from "../time/time";
 import { listPieces, type Piece } from "./piece";
 import {
   isWho,
@@ -43,6 +44,10 @@ export interface Compiled {
   readonly isBeat: readonly boolean[];
 }
 
+function pulseOfSpec({ meter, pulse = pulseOf(meter) }: SearchSpec): Pulse {
+  return pulse;
+}
+
 /** Where a slot of the window stands, from the first bar line. */
 function positionOf({ window, rate }: SearchSpec, slot: number): Ticks {
   return ticks(window.start + slot * slotTicks(rate));
@@ -61,13 +66,14 @@ function satisfies(piece: Piece, place: number, want: Want): boolean {
 /** What the rules want of single slots, by slot. */
 function listWants(spec: SearchSpec, slots: number): Map<number, Want[]> {
   const wants = new Map<number, Want[]>();
+  const pulse = pulseOfSpec(spec);
   const add = (slot: number, want: Want) => wants.set(slot, [...(wants.get(slot) ?? []), want]);
   for (const rule of spec.rules) {
     if (rule.kind === "starts") add(0, { not: false, who: rule.who, level: null });
     if (rule.kind === "slot") add(rule.slot, rule.want);
     if (rule.kind !== "backbeat") continue;
     for (let slot = 0; slot < slots; slot++) {
-      if (!isBackbeat(positionOf(spec, slot), spec.meter)) continue;
+      if (!isBackbeat(positionOf(spec, slot), pulse)) continue;
       add(slot, { not: false, who: "hand", level: null });
       add(slot, { not: true, who: "hand", level: "ghost" });
     }
@@ -123,8 +129,8 @@ export function compileSearch(spec: SearchSpec): Compiled | SpecProblem {
   if (outside >= 0) return { code: "slot-outside", rule: outside, slots };
 
   const pieces = listPieces(spec.pool, slots);
-  const beat = beatTicks(spec.meter);
-  const isBeat = Array.from({ length: slots }, (_, slot) => positionOf(spec, slot) % beat === 0);
+  const pulse = pulseOfSpec(spec);
+  const isBeat = Array.from({ length: slots }, (_, slot) => isOnBeat(positionOf(spec, slot), pulse));
   const wants = listWants(spec, slots);
   const ends = spec.rules.filter((rule) => rule.kind === "ends");
   const fits = new Uint8Array(slots * pieces.length);

@@ -10,6 +10,7 @@ export {
   runToEnd,
 } from "./automaton";
 export { bestWays, rankWays } from "./best";
+export * from "./figure";
 export { findLoosening, type Loosened } from "./loosen";
 export type { Piece } from "./piece";
 export { makeScorer, NO_WEIGHTS, type Parts, SCORE_PARTS, type ScorePart, type Scorer, type Weights } from "./score";

@@ -1,9 +1,9 @@
 /** Pieces: the forms of the pool's cells that are laid end to end, with what the rules ask of them worked out once. */
 
+import { formatSlots } from "../line/write";
 import { mirrorCell, rotateCell } from "../moves/shape";
-import { formatSlots } from "../stick-line/write";
-import { listMoments, type Moment } from "../sticking";
-import { type Hand, isHand, LIMBS, type Limb, type Slot, type Stroke } from "../stroke";
+import { listMoments, type Moment } from "../stroke/sticking";
+import { type Hand, isHand, LIMBS, type Limb, type Slot, type Stroke } from "../stroke/stroke";
 import type { PoolEntry } from "./spec";
 
 /** How a limb's strokes in a row stand in a piece, in moments. */

@@ -3,9 +3,9 @@
  * listing all. Sums are whole numbers, in thousandths of a slot, so that equal is equal.
  */
 
-import { FREE_HAND_SECONDS } from "../landing";
-import { isHand, type Limb, partsOf } from "../stroke";
-import { beatTicks, nextBarLine, slotTicks, ticks, ticksToSeconds } from "../time";
+import { type Player, reachCrash } from "../player/player";
+import { type Hand, isHand, type Limb, partsOf } from "../stroke/stroke";
+import { beatTicks, nextBarLine, slotTicks, ticks, ticksToSeconds } from "../time/time";
 import type { Compiled } from "./automaton";
 import type { Piece } from "./piece";
 import { type Tracker, trackLast } from "./tracker";
@@ -31,18 +31,13 @@ export type Parts = Readonly<Record<ScorePart, number>>;
 
 const THOUSAND = 1_000;
 
-/**
- * Estimates, in strokes a second by one limb in a row: what goes by itself, and where it ends for most. A player's
- * own, measured, are to replace them.
- */
-const EASY_REPEATS = { hand: 7, foot: 4.5 } as const;
-const HARD_REPEATS = { hand: 15, foot: 9 } as const;
-
-/** How hard it is to repeat a stroke by a limb after `seconds`: 0 easy, 1 at the limit. */
-export function strainOf(limb: Limb, seconds: number): number {
-  const kind = isHand(limb) ? "hand" : "foot";
-  const speed = 1 / seconds;
-  return Math.min(1, Math.max(0, (speed - EASY_REPEATS[kind]) / (HARD_REPEATS[kind] - EASY_REPEATS[kind])));
+/** How hard it is for a limb to repeat a stroke after `seconds`: 0 at what it keeps up, 1 at its quickest double. */
+export function strainOf(limb: Limb, seconds: number, { limits }: Player): number {
+  const { single, double } = limits.limbs[limb];
+  const [speed, easy, hard] = [1 / seconds, 1 / single, 1 / double];
+  // A limb whose doubles are no faster than its singles is at its limit at once.
+  if (hard <= easy) return speed > easy ? 1 : 0;
+  return Math.min(1, Math.max(0, (speed - easy) / (hard - easy)));
 }
 
 /** A compiled search with what its scores look at. */
@@ -56,7 +51,7 @@ export interface Scorer {
   readonly total: (way: readonly number[]) => number;
 }
 
-export function makeScorer(compiled: Compiled, weights: Weights, like: readonly number[] = []): Scorer {
+export function makeScorer(compiled: Compiled, weights: Weights, player: Player, like: readonly number[] = []): Scorer {
   const { pieces, slots, spec } = compiled;
   const slotSeconds = ticksToSeconds(slotTicks(spec.rate), spec.tempo, spec.meter);
   const sizes = [...new Set(pieces.map((piece) => piece.size))];
@@ -65,7 +60,8 @@ export function makeScorer(compiled: Compiled, weights: Weights, like: readonly 
   const endingTexts = [...new Set(endings.map((ending) => ending.key))];
   const endingKind = endings.map((ending) => endingTexts.indexOf(ending.key));
   const endingOfKind = endingTexts.map((key) => endings.find((ending) => ending.key === key) as Ending);
-  const inside = pieces.map((piece) => strainInside(piece, slotSeconds));
+  const needs = { R: needOfLanding(player, "R"), L: needOfLanding(player, "L") };
+  const inside = pieces.map((piece) => strainInside(piece, slotSeconds, player));
   const balance = pieces.map(imbalanceOf);
   const reference = like.flatMap((index) => symbolsOf(pieces[index] as Piece));
   const symbols = pieces.map(symbolsOf);
@@ -83,7 +79,7 @@ export function makeScorer(compiled: Compiled, weights: Weights, like: readonly 
   const rawParts = (piece: number, at: number, lastSize: number, lastMoment: number) => {
     const { size } = pieces[piece] as Piece;
     const before = lastMoment > 0 ? endingOfKind[lastMoment - 1] : undefined;
-    const join = before ? strainOfJoin(before, pieces[piece] as Piece, slotSeconds) : 0;
+    const join = before ? strainOfJoin(before, pieces[piece] as Piece, slotSeconds, player) : 0;
     const isLast = at + size === slots;
     let alike = 0;
     if (reference.length > 0) {
@@ -95,7 +91,7 @@ export function makeScorer(compiled: Compiled, weights: Weights, like: readonly 
       variety: lastSize > 0 && lastSize - 1 !== sizeKind[piece] ? THOUSAND * size : 0,
       balance: balance[piece] as number,
       ease: (inside[piece] as number) + join,
-      landing: isLast ? Math.round(THOUSAND * slots * landingOf(pieces[piece] as Piece, slotSeconds, gap)) : 0,
+      landing: isLast ? Math.round(THOUSAND * slots * landingOf(pieces[piece] as Piece, slotSeconds, gap, needs)) : 0,
       likeness: THOUSAND * alike,
     };
   };
@@ -169,13 +165,13 @@ function secondsOf(piece: Piece, moment: number, slotSeconds: number): number {
   return slotSeconds / (slot ? partsOf(slot).length : 1);
 }
 
-function strainInside(piece: Piece, slotSeconds: number): number {
+function strainInside(piece: Piece, slotSeconds: number, player: Player): number {
   let sum = 0;
   for (let moment = 1; moment < piece.moments.length; moment++) {
     const before = piece.moments[moment - 1]?.strokes ?? [];
     for (const { limb } of piece.moments[moment]?.strokes ?? []) {
       if (before.some((stroke) => stroke.limb === limb))
-        sum += strainOf(limb, secondsOf(piece, moment - 1, slotSeconds));
+        sum += strainOf(limb, secondsOf(piece, moment - 1, slotSeconds), player);
     }
   }
   return Math.round(THOUSAND * sum);
@@ -195,23 +191,28 @@ function endingOf(piece: Piece): Ending {
   return { key: `${limbs.join("")}/${parts}`, limbs, parts };
 }
 
-function strainOfJoin({ limbs, parts }: Ending, piece: Piece, slotSeconds: number): number {
+function strainOfJoin({ limbs, parts }: Ending, piece: Piece, slotSeconds: number, player: Player): number {
   const first = piece.moments[0]?.strokes ?? [];
   const sum = first.reduce(
-    (strain, { limb }) => strain + (limbs.includes(limb) ? strainOf(limb, slotSeconds / parts) : 0),
+    (strain, { limb }) => strain + (limbs.includes(limb) ? strainOf(limb, slotSeconds / parts, player) : 0),
     0,
   );
   return Math.round(THOUSAND * sum);
 }
 
+/** Seconds from the snare to a crash: a way has no surfaces yet, and at home it is on the snare. */
+function needOfLanding(player: Player, hand: Hand): number {
+  return reachCrash(player, hand, "sn").need;
+}
+
 /** `gap` is from the end of the window to the one, in seconds. */
-function landingOf(piece: Piece, slotSeconds: number, gap: number): number {
+function landingOf(piece: Piece, slotSeconds: number, gap: number, needs: Readonly<Record<Hand, number>>): number {
   const free = (["R", "L"] as const).filter((hand) => {
     const last = piece.moments.findLast(({ strokes }) => strokes.some((stroke) => stroke.limb === hand));
     if (!last) return true;
     const parts = partsOf(piece.cell[last.slot] as Piece["cell"][number]).length;
     const rest = (piece.size - last.slot - last.part / parts) * slotSeconds + gap;
-    return rest >= FREE_HAND_SECONDS;
+    return rest >= needs[hand];
   });
   return free.length === 2 ? 1 : free.length === 1 ? 0.6 : 0;
 }

@@ -1,14 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { describeLanding } from "../fit/landing";
 import { countWays, drawBelow, drawWays, makeRandom, totalWays, wayOfNumber } from "../graph/count";
-import { describeLanding } from "../landing";
 import { readCell } from "../moves/shape";
-import { makeCell, makeLine } from "../phrase";
-import { flipsLead, listRuns } from "../sticking";
-import { isHand, type Limb, partsOf, type Slot, strokesOf } from "../stroke";
+import { makeCell, makeLine } from "../phrase/phrase";
+import { limitsOf } from "../player/limits";
+import { makePlayer } from "../player/player";
+import { flipsLead, listRuns } from "../stroke/sticking";
+import { isHand, type Limb, partsOf, type Slot, strokesOf } from "../stroke/stroke";
 import { anySticking } from "../testing/arbitraries";
-import { barTicks, beatTicks, bpm, makeRate, type Rate, slotTicks, ticks } from "../time";
-import { layOut } from "../timeline";
+import { FOUR_PIECE, WORKING } from "../testing/kits";
+import { barTicks, beatTicks, bpm, makeRate, type Rate, slotTicks, ticks } from "../time/time";
+import { layOut } from "../timeline/timeline";
 import { buildAutomaton, type Compiled, compileSearch, isProblem, runToEnd } from "./automaton";
 import { bestWays, rankWays } from "./best";
 import { findLoosening } from "./loosen";
@@ -208,7 +211,7 @@ describe("against listing everything", () => {
       fc.property(anySpec, anyWeights, fc.integer({ min: 1, max: 30 }), (spec, weights, most) => {
         const ready = compiled(spec);
         const all = listWays(spec);
-        const scorer = makeScorer(ready, weights, all[0] ?? []);
+        const scorer = makeScorer(ready, weights, WORKING, all[0] ?? []);
         const automaton = runToEnd(buildAutomaton(ready, scorer.extra));
         if (!automaton) throw new Error("too many nodes");
         const found = bestWays(automaton, scorer, most);
@@ -225,7 +228,7 @@ describe("against listing everything", () => {
   test("all are ranked in the end", () => {
     const spec = specOf([entry("RL"), entry("RLK", { mirrors: true }), entry("RLRR")], 12);
     const ready = compiled(spec);
-    const scorer = makeScorer(ready, { ...NO_WEIGHTS, drift: 70, variety: 30, ease: 50, landing: 20 });
+    const scorer = makeScorer(ready, { ...NO_WEIGHTS, drift: 70, variety: 30, ease: 50, landing: 20 }, WORKING);
     const automaton = runToEnd(buildAutomaton(ready, scorer.extra));
     const ranked = automaton ? [...rankWays(automaton, scorer)] : [];
     expect(ranked).toHaveLength(listWays(spec).length);
@@ -349,18 +352,22 @@ describe("hand-worked", () => {
     expect(compileSearch(specOf(wide, 64))).toMatchObject({ code: "too-many-forms" });
   });
   test("repeats are easy when they are slow, and at the limit when they are fast", () => {
-    expect(strainOf("R", 0.2)).toBe(0);
-    expect(strainOf("K", 0.05)).toBe(1);
-    expect(strainOf("R", 1 / 11)).toBeCloseTo(0.5);
+    // A working player keeps up 6 singles a second with the leading hand, and has doubles at 13.
+    expect(strainOf("R", 0.2, WORKING)).toBe(0);
+    expect(strainOf("R", 1 / 9.5, WORKING)).toBeCloseTo(0.5);
+    expect(strainOf("K", 0.05, WORKING)).toBe(1);
+    // Who is faster strains less.
+    const fast = makePlayer(FOUR_PIECE, limitsOf("working", "R", { R: { single: 9.5 } }));
+    expect(strainOf("R", 1 / 9.5, fast)).toBe(0);
   });
   test("the landing part agrees with the landing of the phrase, where the last cell tells it", () => {
     const spec = specOf([entry("RLRL"), entry("RLRK"), entry("RLKK"), entry("RLR(RL)")], 16);
     const ready = compiled(spec);
-    const scorer = makeScorer(ready, NO_WEIGHTS);
+    const scorer = makeScorer(ready, NO_WEIGHTS, WORKING);
     for (const way of listWays(spec)) {
       const cells = way.map((index) => makeCell(ready.pieces[index]?.cell ?? []));
       const line = makeLine([{ kind: "rate", rate: spec.rate }, ...cells]);
-      const landing = describeLanding(layOut({ ...spec, line }));
+      const landing = describeLanding(layOut({ ...spec, line }), WORKING);
       const free = landing?.hands.filter((hand) => hand.free).length ?? 0;
       expect(scorer.partsOf(way).landing).toBe([0, 0.6, 1][free]);
     }

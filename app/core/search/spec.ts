@@ -1,9 +1,10 @@
 /** What is searched for: a pool of cells, a window to be filled by them, and rules that hold. Plain data. */
 
-import type { Window } from "../phrase";
-import type { Slot } from "../stroke";
-import { type Level, LIMBS, type Limb } from "../stroke";
-import type { Bpm, Meter, Rate } from "../time";
+import type { Window } from "../phrase/phrase";
+import type { Pulse } from "../pulse/pulse";
+import type { Slot } from "../stroke/stroke";
+import { type Level, LIMBS, type Limb } from "../stroke/stroke";
+import type { Bpm, Meter, Rate } from "../time/time";
 
 export interface PoolEntry {
   readonly cell: readonly Slot[];
@@ -51,6 +52,8 @@ export type SearchRule =
 
 export interface SearchSpec {
   readonly meter: Meter;
+  /** Its beats and backbeats; without it, the meter's. */
+  readonly pulse?: Pulse;
   readonly rate: Rate;
   readonly tempo: Bpm;
   readonly window: Window;

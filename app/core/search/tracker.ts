@@ -3,7 +3,7 @@
  * the states of its trackers side by side.
  */
 
-import { isHand, LIMBS, type Limb } from "../stroke";
+import { isHand, LIMBS, type Limb } from "../stroke/stroke";
 import type { Piece } from "./piece";
 import type { PoolEntry } from "./spec";
 

@@ -1,9 +1,18 @@
 /** Generators of everything that a player could write, for property tests. */
 
 import fc from "fast-check";
+import { formatSlots } from "../line/write";
 import { type AccentRule, DYNAMICS, EXTENSIONS, LAYER_SPEEDS, type Move, ORNAMENTS } from "../moves/move";
-import { type CellItem, countSlots, type Line, type LineItem, MAX_DEPTH, makeCell, makeLine, makeRun } from "../phrase";
-import { formatSlots } from "../stick-line/write";
+import {
+  type CellItem,
+  countSlots,
+  type Line,
+  type LineItem,
+  MAX_DEPTH,
+  makeCell,
+  makeLine,
+  makeRun,
+} from "../phrase/phrase";
 import {
   canPlay,
   isHand,
@@ -18,8 +27,8 @@ import {
   type Slot,
   type Stroke,
   type Strokes,
-} from "../stroke";
-import { METER_UNITS, type Meter, makeRate, type Rate } from "../time";
+} from "../stroke/stroke";
+import { METER_UNITS, type Meter, makeRate, type Rate } from "../time/time";
 
 /** Rates at which a slot can be shared by 2, 3 and 4 exactly. */
 export const anyRate: fc.Arbitrary<Rate> = fc

@@ -2,7 +2,7 @@
 
 import type { Drummer } from "../listening/drummer";
 import type { Fault, FaultKind } from "../listening/judge";
-import type { Limb } from "../stroke";
+import type { Limb } from "../stroke/stroke";
 
 /** Lines with hands, feet, ghosts, accents and a kick before hands, at tempos that players practise them at. */
 export const GHOSTED_LINES: readonly (readonly [line: string, tempo: number])[] = [

@@ -2,9 +2,9 @@
 
 import { arrangeRange } from "../groove/arrange";
 import { type Expectation, expectStrokes } from "../listening/expect";
-import type { Phrase } from "../phrase";
-import { barTicks, bpm, type Meter, ticks } from "../time";
-import { layOut } from "../timeline";
+import type { Phrase } from "../phrase/phrase";
+import { barTicks, bpm, type Meter, ticks } from "../time/time";
+import { layOut } from "../timeline/timeline";
 import { lineOf } from "./lines";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };

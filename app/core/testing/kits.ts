@@ -2,9 +2,10 @@
 
 import fc from "fast-check";
 import { usualSurface } from "../kit/checks";
-import type { Kit } from "../kit/kit";
-import { limitsOf, PLAYER_LEVELS } from "../kit/limits";
-import { PLACES, type Place } from "../stroke";
+import { type Kit, mirrorKit } from "../kit/kit";
+import { limitsOf, PLAYER_LEVELS } from "../player/limits";
+import { makePlayer } from "../player/player";
+import { PLACES, type Place } from "../stroke/stroke";
 
 export function kitOf(...places: Place[]): Kit {
   return { surfaces: places.map(usualSurface) };
@@ -42,3 +43,11 @@ export const anyKit: fc.Arbitrary<Kit> = fc
 export const anyLimits = fc
   .tuple(fc.constantFrom(...PLAYER_LEVELS), fc.constantFrom("R" as const, "L" as const))
   .map(([level, strong]) => limitsOf(level, strong));
+
+/** A right-handed working drummer on the four-piece kit. */
+export const WORKING = makePlayer(FOUR_PIECE, limitsOf("working", "R"));
+/** The same limbs left-handed, on the kit mirrored. */
+export const LEFT_HANDED = makePlayer(mirrorKit(FOUR_PIECE), limitsOf("working", "L"), {
+  leading: "L",
+  timekeeper: "L",
+});

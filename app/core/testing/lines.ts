@@ -1,7 +1,7 @@
 /** Lines for tests. */
 
-import type { Line } from "../phrase";
-import { readStickLine } from "../stick-line/read";
+import { readStickLine } from "../line/read";
+import type { Line } from "../phrase/phrase";
 
 /** The line of a text that must be readable. */
 export function lineOf(text: string): Line {

@@ -3,6 +3,7 @@
 import { STRAIGHT } from "../groove/feel";
 import type { Groove } from "../groove/groove";
 import type { Setting } from "../groove/setting";
+import type { Crash } from "../groove/sounding";
 import { lineOf } from "./lines";
 
 export const USUAL: Setting = {
@@ -12,6 +13,7 @@ export const USUAL: Setting = {
   during: "nothing",
   foot: "none",
   kickOnBeats: false,
+  feetIn: "fill",
   stops: false,
   feel: STRAIGHT,
   follows: true,
@@ -23,3 +25,10 @@ export const EIGHTHS: Groove = {
   line: lineOf("@2 (R/hhK)R/hh (R/hh>L)R/hh (R/hhK)R/hh (R/hh>L)R/hh"),
   feel: STRAIGHT,
 };
+
+export const LEFT_CRASH: Crash = { hand: "L", place: "c1" };
+
+/** A groove in 4/4 of a line. */
+export function grooveOf(text: string): Groove {
+  return { ...EIGHTHS, line: lineOf(text) };
+}

@@ -1,0 +1,111 @@
+import { describe, expect, test } from "vitest";
+import {
+  bindTable,
+  type CommandTable,
+  findCommand,
+  groupCommands,
+  hintOf,
+  type Press,
+  searchCommands,
+} from "./command";
+import { nameKey, nameKeyCap } from "./keys";
+
+interface Scene {
+  readonly isOn: boolean;
+  readonly log: string[];
+}
+const TABLE: CommandTable<Scene> = [
+  { id: "play", keys: ["Space"], name: "Play or stop", group: "Sound", run: ({ log }) => log.push("play") },
+  {
+    id: "accent",
+    keys: ["a", ">"],
+    name: "Accent",
+    group: "Notes",
+    scope: "notes",
+    run: ({ log }) => log.push("accent"),
+  },
+  {
+    id: "undo",
+    keys: ["Mod+z"],
+    name: "Undo",
+    group: "Everywhere",
+    whileTyping: true,
+    canRun: ({ isOn }) => isOn,
+    run: ({ log }) => log.push("undo"),
+  },
+  { id: "export", keys: [], name: "MIDI file: the fill", group: "Export", run: ({ log }) => log.push("export") },
+];
+const OTHER: CommandTable<Scene> = [
+  { id: "apply", keys: ["a", "Space"], name: "Apply", group: "Floor", run: ({ log }) => log.push("apply") },
+];
+
+function press(key: string, given: Partial<Press> = {}): Press {
+  return { key, isTyping: false, isKept: false, isInScope: () => false, ...given };
+}
+function scene(isOn = true): Scene {
+  return { isOn, log: [] };
+}
+
+describe("a key press", () => {
+  const layers = [bindTable(TABLE, scene)];
+  const both = [...layers, bindTable(OTHER, scene)];
+  test("finds its command, of what came last first", () => {
+    expect(findCommand(layers, press("Space"))?.id).toBe("play");
+    expect(findCommand(both, press("Space"))?.id).toBe("apply");
+    expect(findCommand(layers, press("q"))).toBeNull();
+  });
+  test("goes to a scope before all others while the focus is in it, and never to it outside", () => {
+    expect(findCommand(layers, press("a"))).toBeNull();
+    expect(findCommand(both, press("a"))?.id).toBe("apply");
+    expect(findCommand(both, press(">", { isInScope: (name) => name === "notes" }))?.id).toBe("accent");
+    expect(findCommand(both, press("a", { isInScope: (name) => name === "notes" }))?.id).toBe("accent");
+  });
+  test("while typing, or kept by the focus, does nothing but what is meant for that", () => {
+    expect(findCommand(layers, press("Space", { isTyping: true }))).toBeNull();
+    expect(findCommand(layers, press("Mod+z", { isTyping: true }))?.id).toBe("undo");
+    expect(findCommand(layers, press("Space", { isKept: true }))).toBeNull();
+  });
+  test("asks the scene of the moment whether the command can run, and runs it on that", () => {
+    let now = scene(false);
+    const bound = [bindTable(TABLE, () => now)];
+    expect(findCommand(bound, press("Mod+z"))).toBeNull();
+    now = scene(true);
+    findCommand(bound, press("Mod+z"))?.run();
+    expect(now.log).toEqual(["undo"]);
+  });
+});
+
+test("the key list has the commands by heading; hints name the first key", () => {
+  const groups = groupCommands([...bindTable(TABLE, scene), ...bindTable(OTHER, scene)]);
+  expect([...groups.keys()]).toEqual(["Sound", "Notes", "Everywhere", "Export", "Floor"]);
+  expect(hintOf(TABLE, "accent")).toBe("Accent (a)");
+  expect(hintOf(TABLE, "undo")).toBe("Undo (Ctrl+Z)");
+  expect(hintOf(TABLE, "export")).toBe("MIDI file: the fill");
+  expect(() => hintOf(TABLE, "juggle")).toThrow("juggle");
+});
+
+test("the palette finds by any words of name and heading, what begins with them first", () => {
+  const all = [...bindTable(TABLE, scene), ...bindTable(OTHER, scene)];
+  const found = (typed: string) => searchCommands(all, typed).map(({ id }) => id);
+  expect(found("")).toHaveLength(5);
+  expect(found("fill midi")).toEqual(["export"]);
+  expect(found("SOUND")).toEqual(["play"]);
+  expect(found("ap")).toEqual(["apply"]);
+  expect(found("no such thing")).toEqual([]);
+});
+
+test("keys have one name whatever the keyboard, and a face", () => {
+  const plain = { shiftKey: false, altKey: false, ctrlKey: false, metaKey: false };
+  expect(nameKey({ ...plain, key: "R" })).toBe("r");
+  expect(nameKey({ ...plain, key: "K", shiftKey: true })).toBe("Shift+k");
+  expect(nameKey({ ...plain, key: ">", shiftKey: true })).toBe(">");
+  expect(nameKey({ ...plain, key: "ArrowUp", altKey: true })).toBe("Alt+ArrowUp");
+  expect(nameKey({ ...plain, key: "Z", metaKey: true, shiftKey: true })).toBe("Mod+Shift+z");
+  expect(nameKey({ ...plain, key: " " })).toBe("Space");
+  expect(["Shift+k", "Alt+ArrowUp", "Mod+k", "Mod+Shift+z"].map(nameKeyCap)).toEqual([
+    "⇧k",
+    "Alt+↑",
+    "Ctrl+K",
+    "Ctrl+Shift+Z",
+  ]);
+});

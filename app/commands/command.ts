@@ -1,0 +1,85 @@
+/** Commands: what can be done, by which key, in which words. Handler, key list, tooltips, menus and palette read these. */
+
+import { nameKeyCap } from "./keys";
+
+/** A command as a screen's table has it: what it does follows from the scene of the moment. */
+export interface CommandEntry<Scene> {
+  readonly id: string;
+  /** As {@link nameKey} names them; the first one is shown in tooltips. Empty for a command without a key. */
+  readonly keys: readonly string[];
+  /** "Play or stop". */
+  readonly name: string;
+  /** The heading that it stands under in the key list. */
+  readonly group: string;
+  /** Only while the focus is inside an element with this word in its `data-scope`; anywhere without. */
+  readonly scope?: string;
+  /** Also while a field is typed in. */
+  readonly whileTyping?: boolean;
+  readonly canRun?: (scene: Scene) => boolean;
+  readonly run: (scene: Scene) => void;
+}
+
+export type CommandTable<Scene> = readonly CommandEntry<Scene>[];
+
+/** A command of the moment. */
+export interface Command extends Omit<CommandEntry<never>, "canRun" | "run"> {
+  readonly canRun: () => boolean;
+  readonly run: () => void;
+}
+
+/** A table with the scene that it acts on; the scene is asked for when a command runs. */
+export function bindTable<Scene>(table: CommandTable<Scene>, sceneNow: () => Scene): Command[] {
+  return table.map(({ canRun, run, ...entry }) => ({
+    ...entry,
+    canRun: () => canRun?.(sceneNow()) ?? true,
+    run: () => run(sceneNow()),
+  }));
+}
+
+/** "Play or stop (Space)": for a button that does the same. */
+export function hintOf<Scene>(table: CommandTable<Scene>, id: string): string {
+  const entry = table.find((one) => one.id === id);
+  if (!entry) throw new Error(`no command ${id}`);
+  const [key] = entry.keys;
+  return key ? `${entry.name} (${nameKeyCap(key)})` : entry.name;
+}
+
+export interface Press {
+  readonly key: string;
+  readonly isTyping: boolean;
+  /** Whether the focus keeps the key for itself. */
+  readonly isKept: boolean;
+  readonly isInScope: (scope: string) => boolean;
+}
+
+/**
+ * The command that a key press means: of what is registered last first, and where the focus is inside a scope that
+ * scope's own before all others. Null for none.
+ */
+export function findCommand(layers: readonly (readonly Command[])[], press: Press): Command | null {
+  const matches = (command: Command) =>
+    command.keys.includes(press.key) && (command.whileTyping || !press.isTyping) && command.canRun();
+  const newest = layers.toReversed().flat();
+  const scoped = newest.find(({ scope, ...rest }) => scope && press.isInScope(scope) && matches({ scope, ...rest }));
+  if (scoped) return scoped;
+  return newest.find((command) => !command.scope && matches(command) && (command.whileTyping || !press.isKept)) ?? null;
+}
+
+/** Commands by heading, in the order in which these first come. */
+export function groupCommands(commands: readonly Command[]): ReadonlyMap<string, readonly Command[]> {
+  const groups = new Map<string, Command[]>();
+  for (const command of commands) groups.set(command.group, [...(groups.get(command.group) ?? []), command]);
+  return groups;
+}
+
+/** Commands that the words typed into the palette find: every word stands somewhere in name or heading. */
+export function searchCommands(commands: readonly Command[], typed: string): Command[] {
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = commands.filter(({ name, group }) => {
+    const text = `${name} ${group}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  });
+  // A name that begins with what is typed comes first.
+  const rank = ({ name }: Command) => (name.toLowerCase().startsWith(words[0] ?? "") ? 0 : 1);
+  return found.toSorted((a, b) => rank(a) - rank(b));
+}

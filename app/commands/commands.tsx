@@ -1,0 +1,89 @@
+/** The commands of the moment: screens add theirs while they are shown, and one handler runs them. */
+
+import { createContext, lazy, Suspense, useContext, useEffect, useMemo, useRef, useState } from "react";
+import { bindTable, type Command, type CommandTable, findCommand } from "./command";
+import { isTyping, keepsKey, nameKey } from "./keys";
+
+interface Registry {
+  readonly add: (commands: readonly Command[]) => () => void;
+  readonly listAll: () => Command[];
+  readonly open: (what: "palette" | "keys") => void;
+}
+
+const RegistryContext = createContext<Registry | null>(null);
+
+const Palette = lazy(() => import("./palette"));
+const KeyList = lazy(() => import("./key-list"));
+
+export function useRegistry(): Registry {
+  const registry = useContext(RegistryContext);
+  if (!registry) throw new Error("commands belong inside the app");
+  return registry;
+}
+
+/** Adds a screen's commands while it is shown. */
+export function useCommands<Scene>(table: CommandTable<Scene>, scene: Scene) {
+  const { add } = useRegistry();
+  const now = useRef(scene);
+  now.current = scene;
+  useEffect(() => add(bindTable(table, () => now.current)), [add, table]);
+}
+
+export const APP_COMMANDS: CommandTable<Registry> = [
+  {
+    id: "palette",
+    keys: ["Mod+k"],
+    name: "Find a command",
+    group: "Everywhere",
+    whileTyping: true,
+    run: ({ open }) => open("palette"),
+  },
+  { id: "keys", keys: ["?"], name: "Show all keys", group: "Everywhere", run: ({ open }) => open("keys") },
+];
+
+export function CommandsProvider({ children }: { readonly children: React.ReactNode }) {
+  const [opened, setOpened] = useState<"palette" | "keys" | null>(null);
+  const layers = useRef(new Map<object, readonly Command[]>());
+  const registry = useMemo(
+    (): Registry => ({
+      add: (commands) => {
+        const key = {};
+        layers.current.set(key, commands);
+        return () => layers.current.delete(key);
+      },
+      listAll: () => [...layers.current.values()].flat(),
+      open: setOpened,
+    }),
+    [],
+  );
+  useEffect(() => registry.add(bindTable(APP_COMMANDS, () => registry)), [registry]);
+  const isOpen = opened !== null;
+  useEffect(() => {
+    if (isOpen) return;
+    const onKeyDown = (event: KeyboardEvent) => {
+      if (event.defaultPrevented) return;
+      const target = event.target instanceof Element ? event.target : document.body;
+      const key = nameKey(event);
+      const command = findCommand([...layers.current.values()], {
+        key,
+        isTyping: isTyping(target),
+        isKept: keepsKey(key, target),
+        isInScope: (scope) => target.closest(`[data-scope~="${scope}"]`) !== null && target.closest("button") === null,
+      });
+      if (!command) return;
+      event.preventDefault();
+      command.run();
+    };
+    window.addEventListener("keydown", onKeyDown);
+    return () => window.removeEventListener("keydown", onKeyDown);
+  }, [isOpen]);
+  return (
+    <RegistryContext value={registry}>
+      {children}
+      <Suspense fallback={null}>
+        {opened === "palette" ? <Palette commands={registry.listAll()} onClose={() => setOpened(null)} /> : null}
+        {opened === "keys" ? <KeyList commands={registry.listAll()} onClose={() => setOpened(null)} /> : null}
+      </Suspense>
+    </RegistryContext>
+  );
+}

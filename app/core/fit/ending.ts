@@ -1,0 +1,164 @@
+/** How a phrase may end, what each ending needs, and what would land better. */
+
+import { setLimb } from "../line/edit";
+import { isWritable, replaceLastCell, takeSlots } from "../line/rewrite";
+import { formatSlots } from "../line/write";
+import { type Line, mirrorLine, openingRate, type Phrase } from "../phrase/phrase";
+import { type Player, reachTime } from "../player/player";
+import type { Hand, Limb, Place, Slot } from "../stroke/stroke";
+import { beatTicks, type Seconds, type Ticks, ticks, ticksToSeconds } from "../time/time";
+import { layOut, type Timeline } from "../timeline/timeline";
+import { MOST_MENDED_SLOTS, type NamedCell } from "./closing";
+import { measureFit } from "./fit";
+import { describeLanding, type HandOnLanding, type Landing, rankLanding } from "./landing";
+
+/** Surfaces that ring on, and have to be choked for a hard stop. */
+const RINGING: readonly Place[] = ["ho", "rd", "rb", "c1", "c2", "ch", "sp"];
+
+export type Ending =
+  /** A hand to the crash and the foot to the bass drum, both on one. */
+  | {
+      readonly kind: "crash";
+      readonly good: boolean;
+      readonly hand: Hand;
+      /** Whether it gets there in time. */
+      readonly handIsFree: boolean;
+      /** How long it has; null when it did not play. */
+      readonly handSeconds: Seconds | null;
+      /** From the last kick to the kick on one; null when there is none before it. */
+      readonly kickSeconds: Seconds | null;
+    }
+  /** All quiet on one. A hand must be free to choke what rings. */
+  | { readonly kind: "stop"; readonly good: boolean; readonly rings: Place | null; readonly choke: Hand | null }
+  /** The groove goes on at once: the hand that keeps time must be back. */
+  | { readonly kind: "time"; readonly good: boolean; readonly hand: Hand; readonly handSeconds: Seconds | null }
+  /** Only the first part is played, and then nothing until the one. */
+  | {
+      readonly kind: "half";
+      readonly good: boolean;
+      readonly slots: number;
+      readonly last: readonly Limb[];
+      readonly silence: Seconds;
+      readonly line: Line;
+    };
+
+/** The endings of a phrase for one player. Empty without a stroke. */
+export function describeEndings(phrase: Phrase, player: Player): Ending[] {
+  const timeline = layOut(phrase, player.kit);
+  const landing = describeLanding(timeline, player);
+  if (!landing) return [];
+  return [
+    crashEnding(timeline, landing, player),
+    stopEnding(timeline, landing),
+    timeEnding(landing, player),
+    ...halfEnding(phrase, timeline, landing, player),
+  ];
+}
+
+/** The timekeeping hand must be back where it keeps time. */
+function timeEnding(landing: Landing, player: Player): Ending {
+  const { hand, from, restSeconds } = handOf(landing, player.hands.timekeeper);
+  const { need } = reachTime(player, hand, from);
+  return { kind: "time", good: restSeconds === null || restSeconds >= need, hand, handSeconds: restSeconds };
+}
+
+function handOf({ hands }: Landing, hand: Hand): HandOnLanding {
+  return hands[0].hand === hand ? hands[0] : hands[1];
+}
+
+function crashEnding(timeline: Timeline, landing: Landing, player: Player): Ending {
+  const { meter, tempo } = timeline;
+  const hand = landing.hands[0];
+  const kick = timeline.events.findLast((event) => event.limb === "K");
+  const kickSeconds = kick ? ticksToSeconds(landing.one - kick.at, tempo, meter) : null;
+  const footIsFree = kickSeconds === null || kickSeconds >= player.limits.limbs.K.double;
+  return {
+    kind: "crash",
+    good: hand.free && footIsFree,
+    hand: hand.hand,
+    handIsFree: hand.free,
+    handSeconds: hand.restSeconds,
+    kickSeconds,
+  };
+}
+
+function stopEnding(timeline: Timeline, landing: Landing): Ending {
+  const ringing = timeline.events.findLast((event) => event.grace === undefined && RINGING.includes(event.place));
+  const choke = landing.hands.find((hand) => hand.free)?.hand ?? null;
+  return { kind: "stop", good: !ringing || choke !== null, rings: ringing?.place ?? null, choke };
+}
+
+/** A shorter silence is not heard as a stop. Seconds; our estimate. */
+const LEAST_STOP = 0.3;
+
+/** Up to the beat at or before the middle of the window. */
+function halfEnding(phrase: Phrase, timeline: Timeline, landing: Landing, player: Player): Ending[] {
+  const { meter, tempo, window } = timeline;
+  const beat = beatTicks(meter);
+  const middle: Ticks = ticks(Math.floor((window.start + window.length / 2) / beat) * beat);
+  const kept = timeline.slots.filter((slot) => slot.at + slot.duration <= middle).length;
+  if (kept === 0 || kept === timeline.slots.length) return [];
+  const line = takeSlots(phrase.line, kept);
+  const cut = layOut({ ...phrase, line }, player.kit);
+  const strokes = cut.events.filter((event) => event.grace === undefined);
+  const last = strokes.at(-1);
+  if (!last) return [];
+  const limbs = strokes.filter((event) => event.at === last.at).map((event) => event.limb);
+  const silence = ticksToSeconds(landing.one - last.at, tempo, meter);
+  return [{ kind: "half", good: silence >= LEAST_STOP, slots: kept, last: limbs, silence, line }];
+}
+
+export type MendWay =
+  | { readonly kind: "mirror" }
+  | { readonly kind: "tail"; readonly tail: NamedCell; readonly text: string }
+  | { readonly kind: "kick" };
+
+export interface Mend {
+  readonly way: MendWay;
+  readonly line: Line;
+  readonly landing: Landing;
+}
+
+const MOST_MENDS = 4;
+
+/**
+ * Changes after which a phrase lands better, best first: the other hand leads, another last cell of the same size, a
+ * kick at the end. What fitted still fits. Empty for a line that is too long to be a fill.
+ */
+export function listMends(phrase: Phrase, book: readonly NamedCell[], player: Player): Mend[] {
+  const timeline = layOut(phrase, player.kit);
+  const before = describeLanding(timeline, player);
+  const crash = player.hands.timekeeper;
+  const last = timeline.cells.at(-1);
+  if (!before || !last || timeline.slots.length > MOST_MENDED_SLOTS) return [];
+  const fit = measureFit(timeline, openingRate(phrase.line)).verdict;
+  const seen = new Set<string>();
+  const mends: Mend[] = [];
+  const attempt = (way: MendWay, line: Line) => {
+    if (!isWritable(line)) return;
+    const laid = layOut({ ...phrase, line }, player.kit);
+    const landing = describeLanding(laid, player);
+    if (!landing || measureFit(laid, openingRate(line)).verdict !== fit) return;
+    if (rankFor(landing, crash) > rankFor(before, crash)) mends.push({ way, line, landing });
+  };
+  attempt({ kind: "mirror" }, mirrorLine(phrase.line));
+  attempt({ kind: "kick" }, replaceLastCell(phrase.line, endOnKick(last.item.slots)));
+  for (const tail of book) {
+    const text = formatSlots(tail.cell);
+    if (tail.cell.length !== last.size || seen.has(text)) continue;
+    seen.add(text);
+    attempt({ kind: "tail", tail, text }, replaceLastCell(phrase.line, tail.cell));
+  }
+  return mends.sort((a, b) => rankFor(b.landing, crash) - rankFor(a.landing, crash)).slice(0, MOST_MENDS);
+}
+
+/** A landing is better when the hand that goes on in time is free for the crash beside it. */
+export function rankFor(landing: Landing, crash: Hand): number {
+  const wanted = landing.hands.find(({ hand }) => hand === crash);
+  return rankLanding(landing) + (wanted?.free ? 4 : 0);
+}
+
+function endOnKick(slots: readonly Slot[]): readonly Slot[] {
+  const last = slots.findLastIndex((slot) => slot.kind !== "silence");
+  return last < 0 ? slots : slots.with(last, setLimb(slots[last] as Slot, "K"));
+}

@@ -1,0 +1,162 @@
+/** Fit, landing and count: hand-worked cases. */
+
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { readStickLine } from "../line/read";
+import { openingRate } from "../phrase/phrase";
+import { COUNT_STYLES, countBeat, countSlot } from "../pulse/count";
+import { anyLine } from "../testing/arbitraries";
+import { WORKING } from "../testing/kits";
+import { barTicks, bpm, DEFAULT_RATE, type Meter, parseMeter, ticks } from "../time/time";
+import { layOut } from "../timeline/timeline";
+import { measureFit } from "./fit";
+import { describeLanding } from "./landing";
+
+function timelineOf(text: string, meterText = "4/4", tempo = 120, window?: readonly [number, number]) {
+  const line = readStickLine(text).line;
+  const meter = parseMeter(meterText);
+  if (!line || !meter) throw new Error(text);
+  const [start, length] = window ?? [0, barTicks(meter)];
+  return layOut({ meter, tempo: bpm(tempo), window: { start: ticks(start), length: ticks(length) }, line });
+}
+
+describe("fit", () => {
+  test.each([
+    ["@4 RLRRLx3", "4/4", "short", 15, 16, 1],
+    ["@4 RLRRLx3 K", "4/4", "fits", 16, 16, 0],
+    ["@4 RLRLKRL x2 RLR", "4/4", "over", 17, 16, -1],
+    ["@6 RLRLLKKx3 RLK", "4/4", "fits", 24, 24, 0],
+    ["@4 RLRRLx2 RLKK", "7/8", "fits", 14, 14, 0],
+    ["@3 RLL", "7/8", "short", 3, 10.5, 7.5],
+  ] as const)("%s in %s: %s", (text, meter, verdict, usedSlots, windowSlots, spareSlots) => {
+    const fit = measureFit(timelineOf(text, meter), DEFAULT_RATE);
+    expect(fit).toMatchObject({ verdict, usedSlots, windowSlots, spareSlots });
+  });
+  test("an empty line, and mixed rates", () => {
+    expect(measureFit(timelineOf("@6"), { slots: 6, quarters: 1 })).toMatchObject({
+      verdict: "empty",
+      windowSlots: 24,
+      spareSlots: 24,
+    });
+    expect(measureFit(timelineOf("@4 RLRL @6 RLK"), DEFAULT_RATE)).toMatchObject({ windowSlots: null, spareSlots: 15 });
+  });
+  test("used and spare make the window", () => {
+    fc.assert(
+      fc.property(anyLine, (line) => {
+        const meter: Meter = { beats: 4, unit: 4 };
+        const timeline = layOut({ meter, tempo: bpm(90), window: { start: ticks(0), length: barTicks(meter) }, line });
+        const fit = measureFit(timeline, openingRate(line));
+        expect(fit.used + fit.spare).toBe(fit.window);
+        expect(fit.verdict === "fits").toBe(timeline.end === barTicks(meter));
+      }),
+    );
+  });
+});
+
+describe("landing", () => {
+  test("on a kick: both hands free, the kick runs into the one", () => {
+    const landing = describeLanding(timelineOf("@4 >RlrrL >RlrrL RLRRLK"), WORKING);
+    expect(landing).toMatchObject({
+      one: 40_320,
+      last: ["K"],
+      timeLeft: 2_520,
+      kickRun: 1,
+      lead: { hand: "R", isDoubled: false },
+    });
+    expect(landing?.secondsLeft).toBeCloseTo(0.125, 12);
+    expect(landing?.kickSpeed).toBeCloseTo(8, 12);
+    expect(landing?.hands.map(({ hand, free }) => [hand, free])).toEqual([
+      ["R", true],
+      ["L", true],
+    ]);
+  });
+  test("on the right hand: the left is free for the crash", () => {
+    const landing = describeLanding(timelineOf("@4 RLRLx3 RLLR"), WORKING);
+    expect(landing?.last).toEqual(["R"]);
+    expect(landing?.hands.map(({ hand, free }) => [hand, free])).toEqual([
+      ["L", true],
+      ["R", false],
+    ]);
+    expect(landing).toMatchObject({ kickRun: 0, kickSpeed: null });
+  });
+  test("mirrored, the other hand is free", () => {
+    expect(describeLanding(timelineOf("@4 LRLRx3 LRRL"), WORKING)?.hands[0]).toMatchObject({ hand: "R", free: true });
+  });
+  test("two kicks in one slot count as two, and the last is nearer", () => {
+    expect(describeLanding(timelineOf("@4 RLRLx3 RLR{KK}"), WORKING)).toMatchObject({ kickRun: 2, timeLeft: 1_260 });
+  });
+  test("a kick that does not reach the one does not run into it", () => {
+    expect(describeLanding(timelineOf("@4 RLKK"), WORKING)).toMatchObject({
+      one: 40_320,
+      kickRun: 0,
+      timeLeft: 40_320 - 7_560,
+    });
+  });
+  test("past the window, the next bar line is the one", () => {
+    expect(describeLanding(timelineOf("@4 RLRRLx4"), WORKING)).toMatchObject({ one: 80_640 });
+  });
+  test("a hand that does not play is free, and nothing lands from silence", () => {
+    const landing = describeLanding(timelineOf("@4 RRKK"), WORKING);
+    expect(landing?.hands.find(({ hand }) => hand === "L")).toMatchObject({ rest: null, free: true });
+    // Both are free: the leading hand crashes.
+    expect(landing?.hands[0]).toMatchObject({ hand: "R", free: true, crash: "c1" });
+    expect(describeLanding(timelineOf("@4 ----"), WORKING)).toBeNull();
+  });
+  test.each([
+    ["RLRR", true],
+    ["RLRLRR", true],
+    ["RRLLR", true],
+    ["RLR", true],
+    ["RLLR", true],
+    ["'>RLR", true],
+    ["RLRRLL", false],
+    ["RLRRL", false],
+    ["RRLL", false],
+    ["RLK", false],
+    ["RRKK", null],
+    ["KKH", null],
+  ] as const)("repeats of %s join with the same hand twice: %s", (text, isDoubled) => {
+    expect(describeLanding(timelineOf(`@4 ${text}`), WORKING)?.lead?.isDoubled ?? null).toBe(isDoubled);
+  });
+});
+
+describe("counting", () => {
+  test.each([
+    ["beats", 4, "2 e & a"],
+    ["beats", 3, "2 & a"],
+    ["beats", 2, "2 &"],
+    ["beats", 1, "2"],
+    ["beats", 5, "2 2 3 4 5"],
+    ["beats", 6, "2 e & e a e"],
+    ["trip-let", 3, "2 trip let"],
+    ["trip-let", 4, "2 e & a"],
+    ["trip-let", 6, "2 trip let & trip let"],
+    ["cell", 5, "1 2 3 4 5"],
+    ["french", 4, "ta fa te fe"],
+    ["french", 3, "ta te ti"],
+    ["south-indian", 5, "ta di gi na tom"],
+    ["south-indian", 7, "ta ki ta ta ka di mi"],
+  ] as const)("%s, %d to the beat: %s", (style, slots, syllables) => {
+    expect(countBeat(style, slots, 2).join(" ")).toBe(syllables);
+  });
+  test("every style has a syllable for every place of every rate from 1 to 12", () => {
+    for (const style of COUNT_STYLES) {
+      for (let slots = 1; slots <= 12; slots++) {
+        const syllables = countBeat(style, slots, 3);
+        expect(syllables).toHaveLength(slots);
+        expect(syllables.every((syllable) => syllable.length > 0)).toBe(true);
+      }
+    }
+  });
+  test("a bar of mixed rates, a compound bar, a five across the beat", () => {
+    const say = (text: string, meter: string, style: "beats" | "trip-let" | "cell" = "beats") => {
+      const timeline = timelineOf(text, meter);
+      return timeline.slots.map((slot) => countSlot(style, slot, timeline.meter)).join(" ");
+    };
+    expect(say("@4 RLRL @3 RLL @2 RL @8 RLRLRLRL", "4/4")).toBe("1 e & a 2 & a 3 & 4 ta e ta & ta a ta");
+    expect(say("@2 RLLRLL", "6/8", "trip-let")).toBe("1 trip let 2 trip let");
+    expect(say("@4 RLRRL RLRRL", "4/4")).toBe("1 e & a 2 e & a 3 e");
+    expect(say("@4 RLRRL RLK", "4/4", "cell")).toBe("1 2 3 4 5 1 2 3");
+    expect(say("@3/2 RLR", "4/4")).toBe("1 a &");
+  });
+});

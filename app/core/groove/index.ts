@@ -1,0 +1,14 @@
+/** Grooves, forms and feel: what a fill plays in. */
+
+export * from "./arrange";
+export * from "./feel";
+export * from "./feel-advice";
+export * from "./forms";
+export * from "./groove";
+export * from "./keeper";
+export * from "./ladder";
+export * from "./loop";
+export * from "./mix";
+export * from "./setting";
+export * from "./sounding";
+export { listOstinato } from "./under";

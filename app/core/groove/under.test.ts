@@ -1,0 +1,69 @@
+import { describe, expect, test } from "vitest";
+import { arrangementOf, BAR, notesOf, positions, QUARTER, timelineOf } from "../testing/arranging";
+import { lineOf } from "../testing/lines";
+import { EIGHTHS, LEFT_CRASH, USUAL } from "../testing/settings";
+import { barTicks, type Meter, parseMeter } from "../time/time";
+import { arrange } from "./arrange";
+import { type Groove, plainGroove } from "./groove";
+import type { Setting } from "./setting";
+
+describe("under the fill", () => {
+  const under = (setting: Partial<Setting>, text = "@4 RLRLx4", groove = EIGHTHS) => {
+    const arrangement = arrangementOf(text, setting, [0, BAR], groove);
+    return notesOf(arrangement, "under").map(({ at, limb }) => `${at / QUARTER - 4}${limb}`);
+  };
+  test("ostinati of the hi-hat foot", () => {
+    expect(under({ foot: "quarters" })).toEqual(["0H", "1H", "2H", "3H"]);
+    expect(under({ foot: "two-and-four" })).toEqual(["1H", "3H"]);
+    expect(under({ foot: "off-beats" })).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
+    expect(under({ foot: "eighths" })).toHaveLength(8);
+    expect(under({ kickOnBeats: true })).toEqual(["0K", "1K", "2K", "3K"]);
+  });
+  test("a limb that the line needs plays the line", () => {
+    expect(under({ foot: "quarters", kickOnBeats: true }, "@1 KRHR")).toEqual(["0H", "1H", "1K", "2K", "3H", "3K"]);
+  });
+  test("an ostinato goes on through the groove where that is wanted, beside what the groove's feet play", () => {
+    const feet = (feetIn: Setting["feetIn"], groove: Groove = EIGHTHS) => {
+      const setting = { ...USUAL, foot: "quarters", kickOnBeats: true, feetIn } as const;
+      const arrangement = arrange(timelineOf("@4 RLRLx4"), groove, setting, LEFT_CRASH);
+      const all = arrangement.notes.filter(({ limb, role }) => (limb === "H" || limb === "K") && role !== "crash");
+      return (limb: string) => all.filter((note) => note.limb === limb).map(({ at }) => at / QUARTER);
+    };
+    expect(feet("fill")("H")).toEqual([4, 5, 6, 7]);
+    expect(feet("throughout")("H")).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+    // The groove has the bass drum on one and three already: it is not struck twice.
+    expect(feet("fill")("K")).toEqual([0, 2, 4, 5, 6, 7]);
+    expect(feet("throughout")("K")).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+    expect(feet("throughout", { ...EIGHTHS, line: lineOf("@2 -H-H-H-H") })("H").slice(0, 8)).toEqual([
+      0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5,
+    ]);
+  });
+  test("the whole groove goes on under a fill where that is wanted; a limb that the fill needs leaves it", () => {
+    const arrangement = arrange(timelineOf("@4 ----R---"), EIGHTHS, { ...USUAL, during: "groove" }, LEFT_CRASH);
+    const told = arrangement.notes
+      .filter(({ at, role }) => at >= BAR && role !== "crash")
+      .map(({ at, limb, role }) => `${(at - BAR) / QUARTER}${limb} ${role}`);
+    expect(told).toContain("0R under");
+    expect(told).toContain("0K under");
+    expect(told).toContain("1L under");
+    expect(told).toContain("1R fill");
+    expect(told).not.toContain("1R under");
+  });
+  test("what the groove keeps up: its backbeat, its foot, or 2 and 4 where it has none", () => {
+    expect(under({ during: "backbeat" })).toEqual(["1L", "3L"]);
+    expect(under({ during: "foot" })).toEqual(["1H", "3H"]);
+    const foot: Groove = { ...EIGHTHS, line: lineOf("@2 -H-H-H-H") };
+    expect(under({ during: "foot" }, "@4 RLRLx4", foot)).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
+  });
+  test("in six-eight the foot keeps the dotted quarters, off-beats are the last of each three; in 7/8 the bar begins anew", () => {
+    const feet = (meter: string, foot: Setting["foot"]) => {
+      const parsed = parseMeter(meter) as Meter;
+      const timeline = timelineOf("@2 RL", [0, 2 * barTicks(parsed)], parsed);
+      const arrangement = arrange(timeline, plainGroove(parsed), { ...USUAL, grooveBars: 0, foot }, LEFT_CRASH);
+      return positions(arrangement, "under").map((at) => at * 2);
+    };
+    expect(feet("6/8", "quarters")).toEqual([0, 3, 6, 9]);
+    expect(feet("6/8", "off-beats")).toEqual([2, 5, 8, 11]);
+    expect(feet("7/8", "quarters")).toEqual([0, 2, 4, 6, 7, 9, 11, 13]);
+  });
+});

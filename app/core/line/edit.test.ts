@@ -1,0 +1,240 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { type Line, playItems } from "../phrase/phrase";
+import { LIMBS, makeSilence, makeStroke, makeStrokes, mirrorSlot, playedBy, type Slot } from "../stroke/stroke";
+import { anyLine, anySlot } from "../testing/arbitraries";
+import { lineOf } from "../testing/lines";
+import { formatRate, ticks } from "../time/time";
+import {
+  cycleGraces,
+  duplicateCell,
+  editCell,
+  editCells,
+  editCellsAsOne,
+  editSlot,
+  insertCells,
+  insertSlot,
+  joinCells,
+  moveCell,
+  nextLimb,
+  removeCell,
+  removeSlot,
+  setLevel,
+  setLimb,
+  shareSlot,
+  splitCell,
+  toggleLimb,
+  toggleRimShot,
+} from "./edit";
+import { readStickLine } from "./read";
+import { formatLine, formatSlots } from "./write";
+
+function slotOf(text: string): Slot {
+  const item = lineOf(text)[1];
+  if (item?.kind !== "cell" || !item.slots[0]) throw new Error(text);
+  return item.slots[0];
+}
+const write = (slot: Slot | null) => (slot ? formatSlots([slot]) : "refused");
+
+/** The line as played, each cell with its rate: the twin that edits are held against. */
+function played(line: Line): string[] {
+  return playItems(line).flatMap((item) =>
+    item.kind === "cell" ? [`@${formatRate(item.rate)} ${formatSlots(item.item.slots)}`] : [],
+  );
+}
+function slotsPlayed(line: Line): string[] {
+  return playItems(line).flatMap((item) => (item.kind === "cell" ? [formatSlots(item.item.slots)] : []));
+}
+
+/** A line, and one of the cells that it plays. */
+const lineAndCell = anyLine
+  .filter((line) => played(line).length < 200)
+  .chain((line) => fc.tuple(fc.constant(line), fc.nat(played(line).length - 1)));
+
+describe("an edit changes the cell that is pointed at, and nothing else that is played", () => {
+  test("editing", () => {
+    fc.assert(
+      fc.property(lineAndCell, ([line, cell]) => {
+        const after = editCell(line, cell, (slots) => slots.map(mirrorSlot));
+        const expected = played(line);
+        const [rate] = (expected[cell] ?? "").split(" ");
+        const item = playItems(line).filter((each) => each.kind === "cell")[cell];
+        if (item?.kind !== "cell") throw new Error("no such cell");
+        expect(played(after)).toEqual(expected.with(cell, `${rate} ${formatSlots(item.item.slots.map(mirrorSlot))}`));
+      }),
+    );
+  });
+  test("removing and repeating", () => {
+    fc.assert(
+      fc.property(lineAndCell, ([line, cell]) => {
+        expect(played(removeCell(line, cell))).toEqual(played(line).toSpliced(cell, 1));
+        const text = played(line)[cell] ?? "";
+        expect(played(duplicateCell(line, cell))).toEqual(played(line).toSpliced(cell, 0, text));
+      }),
+    );
+  });
+  test("moving: the slots in the order of a list from which one is taken and put in again", () => {
+    fc.assert(
+      fc.property(lineAndCell, fc.nat(), ([line, from], anywhere) => {
+        const flat = slotsPlayed(line);
+        const to = anywhere % flat.length;
+        const moved = flat[from] ?? "";
+        expect(slotsPlayed(moveCell(line, from, to))).toEqual(flat.toSpliced(from, 1).toSpliced(to, 0, moved));
+      }),
+    );
+  });
+  test("breaking a cell and joining it again is the same music", () => {
+    fc.assert(
+      fc.property(lineAndCell, fc.nat(), ([line, cell], anywhere) => {
+        const size = playItems(line).filter((item) => item.kind === "cell")[cell];
+        if (size?.kind !== "cell") return;
+        const place = anywhere % size.item.slots.length;
+        const broken = splitCell(line, cell, place);
+        expect(played(place === 0 ? broken : joinCells(broken, cell))).toEqual(played(line));
+      }),
+    );
+  });
+  test("inserting a slot and removing it again is the same music", () => {
+    fc.assert(
+      fc.property(lineAndCell, anySlot, ([line, cell], slot) => {
+        expect(played(removeSlot(insertSlot(line, cell, 0, slot), cell, 0))).toEqual(played(line));
+      }),
+    );
+  });
+  test("what comes out can be written and read again", () => {
+    fc.assert(
+      fc.property(lineAndCell, anySlot, ([line, cell], slot) => {
+        const after = editSlot(line, cell, 0, () => slot);
+        const { line: again, problems } = readStickLine(formatLine(after));
+        if (again) expect(again).toEqual(after);
+        // Only a sharing that is not exact at this rate may be refused.
+        else expect(problems.every(({ code }) => code === "split-inexact")).toBe(true);
+      }),
+    );
+  });
+});
+
+describe("repeats open only as far as needed", () => {
+  test.each([
+    ["@4 RLRLKx4", 2, "@4 RLRLKx2 LRLRK RLRLK"],
+    ["@4 RLKx3", 0, "@4 LRK RLKx2"],
+    ["@4 [RL K]x3 H", 2, "@4 RL K LR K RL K H"],
+    ["@4 [RLx2 K]x2", 1, "@4 RL LR K RLx2 K"],
+  ])("%s, cell %d", (text, cell, after) => {
+    expect(formatLine(editCell(lineOf(text), cell, (slots) => slots.map(mirrorSlot)))).toBe(after);
+  });
+  test("a cell without slots goes, and what is out of reach changes nothing", () => {
+    expect(formatLine(removeSlot(lineOf("@4 R L"), 0, 0))).toBe("@4 L");
+    expect(formatLine(joinCells(lineOf("@4 RL K"), 1))).toBe("@4 RL K");
+    expect(formatLine(moveCell(lineOf("@4 RL K"), 0, 5))).toBe("@4 RL K");
+    expect(formatLine(moveCell(lineOf("@4 RLx3 K"), 3, 0))).toBe("@4 K RLx3");
+  });
+});
+
+describe("slots", () => {
+  test.each([
+    ["R", "L", "L"],
+    [">R", "K", ">K"],
+    ["!R", "K", ">K"],
+    ["'R", "K", "K"],
+    ["R/t1", "L", "L/t1"],
+    ["R/t1", "K", "K"],
+    ["-", "H", "H"],
+    ["(RK)", "K", "K"],
+    ["(R>K)", "L", "L"],
+    ["{RL}", "K", "{KK}"],
+  ] as const)("%s played by %s is %s", (text, limb, after) => expect(write(setLimb(slotOf(text), limb))).toBe(after));
+  test.each([
+    ["R", "K", "(RK)"],
+    ["(RK)", "K", "R"],
+    ["R", "R", "-"],
+    ["'R", "L", "(RL)"],
+    ["{RL}", "K", "{(RK)(LK)}"],
+  ] as const)("%s with or without %s is %s", (text, limb, after) =>
+    expect(write(toggleLimb(slotOf(text), limb))).toBe(after),
+  );
+  test("levels, rim shots and grace notes", () => {
+    expect(write(setLevel(slotOf("!R"), "ghost"))).toBe("r");
+    expect(write(setLevel(slotOf("(RK)"), "accent"))).toBe("(>R>K)");
+    expect(write(toggleRimShot(slotOf("r")))).toBe("!R");
+    expect(write(toggleRimShot(slotOf("!R")))).toBe(">R");
+    expect(write(toggleRimShot(slotOf("(RK)")))).toBe("(!RK)");
+    const ornaments = ["R", "'R", "''R", "'''R", "R"];
+    for (const [index, text] of ornaments.slice(0, -1).entries())
+      expect(write(cycleGraces(slotOf(text)))).toBe(ornaments[index + 1]);
+    expect(write(cycleGraces(slotOf("(RL)")))).toBe("(RL)");
+  });
+  test("sharing a slot, where that is exact", () => {
+    expect(write(shareSlot(slotOf("R"), 2, ticks(2_520)))).toBe("{RR}");
+    expect(write(shareSlot(slotOf("'>R"), 3, ticks(2_520)))).toBe("{'>R>R>R}");
+    expect(write(shareSlot(slotOf("R"), 3, ticks(1_120)))).toBe("refused");
+    expect(write(shareSlot(makeSilence(), 2, ticks(2_520)))).toBe("refused");
+  });
+  test("no edit of a slot makes a limb play twice or a foot do what it cannot", () => {
+    fc.assert(
+      fc.property(anySlot, fc.constantFrom(...LIMBS), (slot, limb) => {
+        for (const after of [
+          setLimb(slot, limb),
+          toggleLimb(slot, limb),
+          toggleRimShot(slot),
+          cycleGraces(slot),
+          setLevel(slot, "ghost"),
+        ]) {
+          const text = `@1 ${formatSlots([after])}`;
+          const codes = readStickLine(text).problems.map(({ code }) => code);
+          expect(codes, text).toEqual([]);
+        }
+      }),
+    );
+  });
+  test("the limb to be expected next", () => {
+    expect([nextLimb(undefined), nextLimb(slotOf("R")), nextLimb(slotOf("L")), nextLimb(slotOf("K"))]).toEqual([
+      "R",
+      "L",
+      "R",
+      "R",
+    ]);
+    expect(playedBy(makeStroke("R", { graces: 2, rimShot: true }), "H")).toEqual(makeStroke("H", { level: "accent" }));
+    expect(() => makeStrokes([makeStroke("R"), makeStroke("R")])).toThrow(RangeError);
+  });
+});
+
+describe("edits of several cells", () => {
+  const shorten = (slots: readonly Slot[]) => slots.slice(0, -1);
+  const mark = (slots: readonly Slot[]) => slots.map((slot) => setLevel(slot, "accent"));
+  test("repeats open only at the edges", () => {
+    const text = (line: string, from: number, to: number) => formatLine(editCells(lineOf(line), from, to, mark));
+    expect(text("@4 RLx4 K", 1, 3)).toBe("@4 RL >R>Lx2 RL K");
+    expect(text("@4 RLx4 K", 0, 5)).toBe("@4 >R>Lx4 >K");
+    expect(text("@4 [R L]x4", 2, 6)).toBe("@4 R L [>R >L]x2 R L");
+    expect(text("@4 [R L]x4", 3, 4)).toBe("@4 R L R >L [R L]x2");
+    expect(text("@4 [R L @6]x3", 0, 1)).toBe("@4 >R L @6 [R L @6]x2");
+    expect(formatLine(editCells(lineOf("@4 RL R K"), 0, 2, shorten))).toBe("@4 R K");
+  });
+  test("are the edits of each of them, one by one", () => {
+    fc.assert(
+      fc.property(anyLine, fc.nat(40), fc.nat(40), (line, a, b) => {
+        const cells = playItems(line).filter((item) => item.kind === "cell").length;
+        const [from, to] = [Math.min(a, b) % cells, Math.min(cells, Math.max(a, b) + 1)];
+        let oneByOne = line;
+        for (let index = from; index < to; index++) oneByOne = editCell(oneByOne, index, mark);
+        const played = (of: Line) =>
+          playItems(of).map((item) => (item.kind === "cell" ? [formatSlots(item.item.slots), item.rate] : "|"));
+        expect(played(editCells(line, from, to, mark))).toEqual(played(oneByOne));
+      }),
+      { numRuns: 300 },
+    );
+  });
+  test("as one sticking: cut as before where the size is kept, else one cell", () => {
+    const reverse = (slots: readonly Slot[]) => slots.toReversed();
+    expect(formatLine(editCellsAsOne(lineOf("@4 RLK LLR KKx2 H"), 0, 3, reverse))).toBe("@4 KKR LLK LR KK H");
+    expect(formatLine(editCellsAsOne(lineOf("@4 RLK LLR H"), 0, 2, shorten))).toBe("@4 RLKLL H");
+  });
+  test("cells are put after another, before all, or on an empty line", () => {
+    const cells = [[slotOf("R"), slotOf("K")], [slotOf("L")]];
+    expect(formatLine(insertCells(lineOf("@4 RLx3"), 1, cells))).toBe("@4 RLx2 RK L RL");
+    expect(formatLine(insertCells(lineOf("@4 RLx3"), -1, cells))).toBe("@4 RK L RLx3");
+    expect(formatLine(insertCells(lineOf("@6"), -1, cells))).toBe("@6 RK L");
+    expect(formatLine(insertCells(lineOf("@6 H"), 99, cells))).toBe("@6 H RK L");
+  });
+});

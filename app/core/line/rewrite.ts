@@ -1,0 +1,213 @@
+/** Changes of a whole line that keep what it plays: repeats of all of it, its first slots, other rates for some cells. */
+
+import {
+  type CellItem,
+  countSlots,
+  type Line,
+  type LineItem,
+  MAX_SLOTS,
+  makeCell,
+  makeLine,
+  makeRun,
+  openingRate,
+  type PlayedItem,
+  playItems,
+} from "../phrase/phrase";
+import { type Limb, mapEachStroke, type Place, type Slot } from "../stroke/stroke";
+import { DEFAULT_RATE, type Rate, sameRate } from "../time/time";
+import { readStickLine } from "./read";
+import { formatLine, formatSlots } from "./write";
+
+/** Whether a line may be written: within its limits, and with shared slots that are exact at their rates. */
+export function isWritable(line: Line): boolean {
+  return countSlots(line) <= MAX_SLOTS && readStickLine(formatLine(line)).line !== null;
+}
+
+/** A played line written down again: rates where they change, playings of one cell gathered. */
+function writeOut(items: readonly PlayedItem[], first: Rate): Line {
+  const line: LineItem[] = [{ kind: "rate", rate: first }];
+  let rate = first;
+  for (const item of items) {
+    if (item.kind === "bar") {
+      line.push(item);
+      continue;
+    }
+    if (!sameRate(item.rate, rate)) {
+      rate = item.rate;
+      line.push({ kind: "rate", rate });
+    }
+    const before = line.at(-1);
+    if (before?.kind === "cell" && before.slots === item.item.slots) {
+      line[line.length - 1] = { ...before, count: before.count + 1 };
+    } else line.push(makeCell(item.item.slots));
+  }
+  return line;
+}
+
+/**
+ * The line with every slot that it plays changed by its number, from 0, repeats included. What becomes the same again is
+ * written once; a change that changes nothing leaves the line as it is.
+ */
+export function mapPlayedSlots(line: Line, change: (slot: Slot, index: number) => Slot): Line {
+  let index = 0;
+  let isSame = true;
+  const known = new Map<string, readonly Slot[]>();
+  const items = playItems(line).map((item): PlayedItem => {
+    if (item.kind === "bar") return item;
+    let isOwn = true;
+    const slots = item.item.slots.map((slot) => {
+      const next = change(slot, index++);
+      if (next !== slot) isOwn = false;
+      return next;
+    });
+    if (!isOwn) isSame = false;
+    const kept = isOwn ? item.item.slots : slots;
+    const text = formatSlots(kept);
+    const shared = known.get(text) ?? kept;
+    known.set(text, shared);
+    return { ...item, item: makeCell(shared) };
+  });
+  return isSame ? line : writeOut(items, openingRate(line));
+}
+
+/** Which stroke: the slot by its number as played, the part of the slot, the limb. */
+export interface StrokeKey {
+  readonly slot: number;
+  readonly part: number;
+  readonly limb: Limb;
+}
+
+/** The line with surfaces named for some of its strokes, null to leave them to the voicing again. */
+export function placeStrokes(line: Line, places: Iterable<readonly [stroke: StrokeKey, place: Place | null]>): Line {
+  const wanted = new Map<string, Place | null>();
+  for (const [{ slot, part, limb }, place] of places) wanted.set(`${slot} ${part} ${limb}`, place);
+  return mapPlayedSlots(line, (slot, index) =>
+    mapEachStroke(slot, (stroke, part) => {
+      const place = wanted.get(`${index} ${part} ${stroke.limb}`);
+      if (place === undefined || (place ?? undefined) === stroke.place) return stroke;
+      const { place: _, ...rest } = stroke;
+      return place ? { ...rest, place } : rest;
+    }),
+  );
+}
+
+/** The rate that is in force after a line. */
+function closingRate(line: Line, before: Rate = DEFAULT_RATE): Rate {
+  return line.reduce<Rate>((rate, item) => {
+    if (item.kind === "rate") return item.rate;
+    return item.kind === "run" ? closingRate(item.items, rate) : rate;
+  }, before);
+}
+
+/** The line `times` over; bar lines that were written do not hold for the repeats, and go. */
+export function repeatLine(line: Line, times: number): Line {
+  if (times <= 1) return line;
+  const first = openingRate(line);
+  const body = withoutBars(line[0]?.kind === "rate" ? line.slice(1) : line);
+  const last = closingRate(line);
+  const items: Line = sameRate(first, last) ? body : [...body, { kind: "rate", rate: first }];
+  const only = items.length === 1 ? items[0] : undefined;
+  if (only?.kind === "cell")
+    return [
+      { kind: "rate", rate: first },
+      { ...only, count: only.count * times },
+    ];
+  return makeLine([{ kind: "rate", rate: first }, ...makeRun(items, times)]);
+}
+
+function withoutBars(line: Line): LineItem[] {
+  return line.flatMap((item): LineItem[] => {
+    if (item.kind === "bar") return [];
+    return item.kind === "run" ? [{ ...item, items: withoutBars(item.items) }] : [item];
+  });
+}
+
+/** The line's first slots, `slots` of them; the cell in which they end is cut. */
+export function takeSlots(line: Line, slots: number): Line {
+  const kept: PlayedItem[] = [];
+  let left = slots;
+  for (const item of playItems(line)) {
+    if (left <= 0) break;
+    if (item.kind === "bar") kept.push(item);
+    else {
+      const size = item.item.slots.length;
+      kept.push(size <= left ? item : { ...item, item: cut(item.item, left) });
+      left -= size;
+    }
+  }
+  return writeOut(kept, openingRate(line));
+}
+
+function cut(item: CellItem, slots: number): CellItem {
+  return makeCell(item.slots.slice(0, slots));
+}
+
+/** The line with cells after its last one, at the rate in force there. */
+export function appendCells(line: Line, cells: readonly (readonly Slot[])[]): Line {
+  return [...line, ...cells.filter((cell) => cell.length > 0).map((cell) => makeCell(cell))];
+}
+
+/** The line, and then another one whose rates are its own. */
+export function appendLine(line: Line, next: Line): Line {
+  const items = sameRate(closingRate(line), openingRate(next)) ? next.slice(1) : next;
+  return makeLine([...line, ...items]);
+}
+
+/** The last playing of a cell with other slots; without any it goes. */
+export function replaceLastCell(line: Line, slots: readonly Slot[]): Line {
+  const played = playItems(line);
+  const last = played.findLastIndex((item) => item.kind === "cell");
+  const item = played[last];
+  if (item?.kind !== "cell") return line;
+  const next = slots.length > 0 ? [{ ...item, item: makeCell(slots) }] : [];
+  return writeOut(played.toSpliced(last, 1, ...next), openingRate(line));
+}
+
+/**
+ * Playings of cells from `from` to before `to` (from 0) at another rate; what comes after goes on at its own. Runs that
+ * the change touches are written out, others stay.
+ */
+export function rateCells(line: Line, from: number, to: number, rate: Rate): Line {
+  const result: LineItem[] = [];
+  let before = DEFAULT_RATE;
+  // The rate that the result has come to, and the rate that the line had.
+  let written: Rate | null = null;
+  let cell = 0;
+  const write = (own: Rate, item: LineItem) => {
+    if (!written || !sameRate(written, own)) {
+      written = own;
+      result.push({ kind: "rate", rate: own });
+    }
+    const last = result.at(-1);
+    if (item.kind === "cell" && last?.kind === "cell" && last.slots === item.slots) {
+      result[result.length - 1] = { ...last, count: last.count + item.count };
+    } else result.push(item);
+  };
+  for (const item of line) {
+    if (item.kind === "rate") {
+      before = item.rate;
+      continue;
+    }
+    if (item.kind === "bar") {
+      result.push(item);
+      continue;
+    }
+    const played = playItems([{ kind: "rate", rate: before }, item]);
+    const size = played.filter(({ kind }) => kind === "cell").length;
+    if (cell + size <= from || cell >= to) {
+      write(before, item);
+      if (item.kind === "run") written = closingRate(item.items, before);
+      cell += size;
+    } else {
+      for (const one of played) {
+        if (one.kind === "bar") result.push(one);
+        else {
+          write(cell >= from && cell < to ? rate : one.rate, makeCell(one.item.slots));
+          cell++;
+        }
+      }
+    }
+    before = closingRate([item], before);
+  }
+  return makeLine(result.length > 0 ? result : line);
+}

@@ -1,0 +1,39 @@
+/** Writer of the stick line: the one canonical text of a line. */
+
+import type { Line, LineItem } from "../phrase/phrase";
+import type { Silence, Slot, Stroke, Strokes } from "../stroke/stroke";
+import { formatRate } from "../time/time";
+
+/** Canonical text: `readStickLine(formatLine(line)).line` equals `line` for every line in normal form. */
+export function formatLine(line: Line): string {
+  return line.map(formatItem).join(" ");
+}
+
+function formatItem(item: LineItem): string {
+  if (item.kind === "rate") return `@${formatRate(item.rate)}`;
+  if (item.kind === "bar") return "|";
+  const body = item.kind === "cell" ? formatSlots(item.slots) : `[${formatLine(item.items)}]`;
+  return item.count === 1 ? body : `${body}x${item.count}`;
+}
+
+/** Slots as they stand in a cell, without a space. */
+export function formatSlots(slots: readonly Slot[]): string {
+  return slots.map(formatSlot).join("");
+}
+
+function formatSlot(slot: Slot): string {
+  return slot.kind === "split" ? `{${slot.parts.map(formatPart).join("")}}` : formatPart(slot);
+}
+
+function formatPart(part: Silence | Strokes): string {
+  if (part.kind === "silence") return "-";
+  const strokes = part.strokes.map(formatStroke).join("");
+  return part.strokes.length === 1 ? strokes : `(${strokes})`;
+}
+
+function formatStroke(stroke: Stroke): string {
+  const graces = "'".repeat(stroke.graces);
+  const mark = stroke.rimShot ? "!" : stroke.level === "accent" ? ">" : "";
+  const letter = stroke.level === "ghost" ? stroke.limb.toLowerCase() : stroke.limb;
+  return `${graces}${mark}${letter}${stroke.place ? `/${stroke.place}` : ""}`;
+}

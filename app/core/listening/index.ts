@@ -1,0 +1,8 @@
+/** Listening: hits against what was written, and what went wrong. */
+
+export * from "./drummer";
+export * from "./expect";
+export type { Hit } from "./hit";
+export * from "./judge";
+export * from "./listen";
+export type { LimbMeasure, Measures } from "./measure";

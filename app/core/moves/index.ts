@@ -1,0 +1,10 @@
+/** Moves: the known ways by which one sticking becomes many. */
+
+export * from "./apply";
+export * from "./family";
+export { findMeeting, type Meeting } from "./layer";
+export * from "./move";
+export * from "./recipe";
+export * from "./school";
+export { mirrorCell, readCell, reverseCell, rotateCell } from "./shape";
+export { readRhythm } from "./sound";

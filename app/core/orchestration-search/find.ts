@@ -1,0 +1,241 @@
+/**
+ * Every way to put a phrase's hand strokes on a kit so that it can be played at its tempo, as one graph: a node for each
+ * stroke and surface of either hand, an edge for each surface that may come next. Count, best and draws are read off it.
+ */
+
+import type { Graph } from "../graph/graph";
+import { isPlayable } from "../kit/kit";
+import type { StrokeKey } from "../line/rewrite";
+import { type Ceiling, ceilingOf, findFixedCeiling, listMotions, type Motion } from "../player/ceiling";
+import type { Player } from "../player/player";
+import { isBackbeat } from "../pulse/pulse";
+import { type Hand, isHand, otherHand, type Place } from "../stroke/stroke";
+import { tempoUnitTicks } from "../time/time";
+import { FLAM_SECONDS, placeByHand, type Timeline, type TimelineEvent } from "../timeline/timeline";
+
+/** Longer phrases are no fills any more. */
+export const MAX_PLACED_STROKES = 256;
+
+export interface OrchestrationSpec {
+  /** Strokes that the line puts somewhere stay there. */
+  readonly timeline: Timeline;
+  readonly player: Player;
+  /** Where the other strokes may go. */
+  readonly surfaces: readonly Place[];
+}
+
+export type OrchestrationProblem =
+  | { readonly code: "no-strokes" }
+  | { readonly code: "too-long"; readonly strokes: number; readonly most: number }
+  | { readonly code: "no-surfaces" }
+  /** No orchestration helps: the limbs are too fast by themselves. */
+  | { readonly code: "too-fast"; readonly ceiling: Ceiling };
+
+/** One hand stroke to be put somewhere. */
+export interface Step {
+  readonly key: StrokeKey;
+  readonly event: number;
+  readonly hand: Hand;
+  /** Indices of surfaces. */
+  readonly options: readonly number[];
+  /** Whether the stroke brings the other hand along, for grace notes, and where to if not to its own surface. */
+  readonly graces: boolean;
+  readonly gracePlace: number | null;
+  /** Seconds since the hand's last stroke, and since the other's; Infinity before the first. */
+  readonly since: number;
+  readonly graceSince: number;
+  readonly otherSince: number;
+  readonly graceOtherSince: number;
+  /** The hand whose stroke came before this one; null at first. */
+  readonly before: Hand | null;
+  readonly level: TimelineEvent["level"];
+  readonly onBackbeat: boolean;
+}
+
+export interface Orchestrations {
+  readonly spec: OrchestrationSpec;
+  readonly places: readonly Place[];
+  readonly steps: readonly Step[];
+  readonly graph: Graph;
+  /** The step, and the surfaces of right and left hand, of a node; the number of places for a hand that has not played. */
+  readonly stateOf: (node: number) => readonly [step: number, right: number, left: number];
+}
+
+/** Rounding must not forbid what just fits. Seconds. */
+const TOLERANCE = 1e-9;
+
+function listSteps({ timeline, player, surfaces }: OrchestrationSpec, places: readonly Place[]): Step[] {
+  const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
+  const indexOf = (place: Place) => places.indexOf(place);
+  const last: Record<Hand, { at: number; lead: number } | null> = { R: null, L: null };
+  const gap = (from: { at: number; lead: number } | null, at: number, lead: number) =>
+    from ? (at - from.at) * perTick - lead + from.lead : Number.POSITIVE_INFINITY;
+  // An ornament and its own stroke come as one.
+  const gapToOther = (from: { at: number; lead: number } | null, at: number, lead: number) =>
+    from?.at === at ? Number.POSITIVE_INFINITY : gap(from, at, lead);
+  let before: Hand | null = null;
+  const steps: Step[] = [];
+  for (const [event, one] of timeline.events.entries()) {
+    const { limb: hand, at, graces } = one;
+    if (one.grace !== undefined || !isHand(hand)) continue;
+    const other = otherHand(hand);
+    const own = placeByHand(timeline, one);
+    const lead = graces * FLAM_SECONDS;
+    const graceSince = gap(last[other], at, lead);
+    const graceOtherSince = gapToOther(last[hand], at, lead);
+    if (graces > 0) last[other] = { at, lead };
+    steps.push({
+      key: { slot: one.slot, part: one.part, limb: hand },
+      event,
+      hand,
+      options: own
+        ? [indexOf(one.place)]
+        : surfaces.filter((place) => isPlayable(player.kit, hand, place)).map(indexOf),
+      graces: graces > 0,
+      gracePlace: one.gracePlace ? indexOf(one.gracePlace) : null,
+      since: gap(last[hand], at, 0),
+      graceSince,
+      otherSince: gapToOther(last[other], at, 0),
+      graceOtherSince,
+      before,
+      level: one.level,
+      onBackbeat: isBackbeat(at, timeline.pulse),
+    });
+    last[hand] = { at, lead: 0 };
+    before = hand;
+  }
+  return steps;
+}
+
+/** Makes the graph of all orchestrations, or says why there is none to look for. */
+export function findOrchestrations(spec: OrchestrationSpec): Orchestrations | OrchestrationProblem {
+  const { timeline, player } = spec;
+  const hands = timeline.events.filter((event) => event.grace === undefined && isHand(event.limb));
+  if (hands.length === 0) return { code: "no-strokes" };
+  if (hands.length > MAX_PLACED_STROKES) {
+    return { code: "too-long", strokes: hands.length, most: MAX_PLACED_STROKES };
+  }
+  const graced = timeline.events.flatMap(({ gracePlace }) => (gracePlace ? [gracePlace] : []));
+  const places = [...new Set([...spec.surfaces, ...hands.map((event) => event.place), ...graced])];
+  const steps = listSteps(spec, places);
+  if (steps.some((step) => step.options.length === 0)) return { code: "no-surfaces" };
+  const fixed = findFixedCeiling(listMotions(timeline), timeline.meter, player);
+  if (fixed && fixed.bpm < timeline.tempo * (1 - TOLERANCE)) return { code: "too-fast", ceiling: fixed };
+  return { spec, places, steps, ...buildGraph(steps, places, player) };
+}
+
+export function isOrchestrationProblem(found: Orchestrations | OrchestrationProblem): found is OrchestrationProblem {
+  return "code" in found;
+}
+
+function buildGraph(
+  steps: readonly Step[],
+  places: readonly Place[],
+  player: Player,
+): Pick<Orchestrations, "graph" | "stateOf"> {
+  const many = places.length;
+  const width = many + 1;
+  const table = (hand: Hand) =>
+    places.map((from) => Float64Array.from(places, (to) => player.time(hand, from, to) as number));
+  const times = { R: table("R"), L: table("L") };
+  const crosses = places.map((right) => places.map((left) => player.crosses(right, left)));
+  const { cross } = player.limits;
+  const reaches = (hand: Hand, from: number, to: number, since: number) =>
+    from === many || (times[hand][from]?.[to] as number) <= since + TOLERANCE;
+  const clears = (hand: Hand, own: number, other: number, since: number) => {
+    if (other === many || since + TOLERANCE >= cross) return true;
+    return !(hand === "R" ? crosses[own]?.[other] : crosses[other]?.[own]);
+  };
+  // Nodes of one layer by their state; a node stands before its step.
+  const states: number[] = [many * width + many];
+  const stepOf: number[] = [0];
+  const from: number[] = [];
+  const to: number[] = [];
+  const edgeLabel: number[] = [];
+  const edgeNode: number[] = [];
+  const order: number[] = [];
+  const end = -1;
+  let layer = [0];
+  const nodeOf = new Int32Array(width * width);
+  for (const [number, step] of steps.entries()) {
+    const next: number[] = [];
+    nodeOf.fill(0);
+    const isLast = number === steps.length - 1;
+    for (const node of layer) {
+      const state = states[node] as number;
+      const [right, left] = [Math.floor(state / width), state % width];
+      const [own, other] = step.hand === "R" ? [right, left] : [left, right];
+      order.push(node);
+      from[node] = edgeLabel.length;
+      for (const place of step.options) {
+        let partner = other;
+        if (step.graces) {
+          partner = step.gracePlace ?? place;
+          const hand = otherHand(step.hand);
+          if (!reaches(hand, other, partner, step.graceSince)) continue;
+          if (!clears(hand, partner, own, step.graceOtherSince)) continue;
+        }
+        if (!reaches(step.hand, own, place, step.since)) continue;
+        if (!clears(step.hand, place, partner, step.otherSince)) continue;
+        edgeLabel.push(place);
+        if (isLast) {
+          edgeNode.push(end);
+          continue;
+        }
+        const then = step.hand === "R" ? place * width + partner : partner * width + place;
+        let found = nodeOf[then] as number;
+        if (found === 0) {
+          found = states.length;
+          nodeOf[then] = found;
+          states.push(then);
+          stepOf.push(number + 1);
+          next.push(found);
+        }
+        edgeNode.push(found);
+      }
+      to[node] = edgeLabel.length;
+    }
+    layer = next;
+  }
+  return {
+    graph: {
+      nodes: states.length,
+      order,
+      edgesFrom: Int32Array.from(from),
+      edgesTo: Int32Array.from(to),
+      edgeLabel,
+      edgeNode,
+      end,
+    },
+    stateOf: (node) => {
+      const state = states[node] as number;
+      return [stepOf[node] as number, Math.floor(state / width), state % width];
+    },
+  };
+}
+
+/** A way to place everything, by places: of all hand strokes, in their order. */
+export function placesOfWay({ places }: Orchestrations, way: readonly number[]): Place[] {
+  return way.map((index) => places[index] as Place);
+}
+
+/** The strokes that a way gives places to, those that the line has placed left out. */
+export function strokesOfWay(found: Orchestrations, way: readonly number[]): (readonly [StrokeKey, Place])[] {
+  return found.steps.flatMap(({ key, event }, index) => {
+    const stroke = found.spec.timeline.events[event];
+    if (stroke && placeByHand(found.spec.timeline, stroke)) return [];
+    return [[key, found.places[way[index] as number] as Place] as const];
+  });
+}
+
+/** The ceiling with all strokes where a way has them. */
+export function ceilingOfWay(found: Orchestrations, way: readonly number[]): Ceiling | null {
+  const { timeline, player } = found.spec;
+  const placeOf = new Map(found.steps.map(({ event }, index) => [event, found.places[way[index] as number] as Place]));
+  const motions = listMotions(timeline).map((motion): Motion => {
+    const place = placeOf.get(motion.event);
+    const isSplit = timeline.events[motion.event]?.gracePlace !== undefined && motion.lead > 0;
+    return place && !isSplit ? { ...motion, place } : motion;
+  });
+  return ceilingOf(motions, timeline.meter, player);
+}

@@ -1,0 +1,18 @@
+/** Orchestration: layers that send strokes to drums and cymbals. */
+
+export {
+  ALL_STROKES,
+  DIRECTIONS,
+  type Direction,
+  mirrorOrchestration,
+  type Orchestration,
+  type OrchestrationFilter,
+  type OrchestrationKind,
+  type OrchestrationLayer,
+  type OrchestrationRule,
+  PATH_NAMES,
+  type Path,
+  placesOf,
+  renamePlace,
+  stepsOf,
+} from "./layers";

@@ -1,0 +1,3 @@
+/** Phrases: lines of cells and note values, with their meter, tempo and space. */
+
+export * from "./phrase";

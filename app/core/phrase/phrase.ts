@@ -1,0 +1,125 @@
+/** The phrase: what the player means. A line of cells, laid over a window of bars at a tempo. */
+
+import type { Orchestration } from "../orchestration/layers";
+import type { Pulse } from "../pulse/pulse";
+import { mirrorSlot, type Slot } from "../stroke/stroke";
+import { type Bpm, DEFAULT_RATE, type Meter, type Rate, type Ticks } from "../time/time";
+
+/** Consecutive slots that belong together, played `count` times. */
+export interface CellItem {
+  readonly kind: "cell";
+  readonly slots: readonly Slot[];
+  readonly count: number;
+}
+/** Several items repeated together; `count` is at least 2 (a run played once is just its items). */
+export interface RunItem {
+  readonly kind: "run";
+  readonly items: Line;
+  readonly count: number;
+}
+/** From here on the slots go at this rate. */
+export interface RateItem {
+  readonly kind: "rate";
+  readonly rate: Rate;
+}
+/** The player expects a bar line here. */
+export interface BarItem {
+  readonly kind: "bar";
+}
+export type LineItem = CellItem | RunItem | RateItem | BarItem;
+export type Line = readonly LineItem[];
+
+/** The stretch of bars that the phrase is to fill; ticks from the first bar line. */
+export interface Window {
+  readonly start: Ticks;
+  readonly length: Ticks;
+}
+
+export interface Phrase {
+  readonly meter: Meter;
+  readonly tempo: Bpm;
+  readonly window: Window;
+  /** In normal form: it begins with a rate, no run has count 1, no cell or run is empty. */
+  readonly line: Line;
+  /** Where strokes go that the line does not put anywhere; without it, home. */
+  readonly voicing?: Orchestration;
+  /** Its beats and backbeats; without it, its meter's. */
+  readonly pulse?: Pulse;
+}
+
+/** The most slots that a line may play, repeats included. */
+export const MAX_SLOTS = 10_000;
+/** How deep brackets may stand in one another. */
+export const MAX_DEPTH = 8;
+
+export function makeCell(slots: readonly Slot[], count = 1): CellItem {
+  return { kind: "cell", slots, count };
+}
+
+/** Items repeated `count` times, in normal form: nothing for no items, the items themselves for once. */
+export function makeRun(items: Line, count: number): Line {
+  if (items.length === 0) return [];
+  return count === 1 ? items : [{ kind: "run", items, count }];
+}
+
+/** Puts a line into normal form: the opening rate is said. */
+export function makeLine(items: Line): Line {
+  return items[0]?.kind === "rate" ? items : [{ kind: "rate", rate: DEFAULT_RATE }, ...items];
+}
+
+export function openingRate(line: Line): Rate {
+  return line[0]?.kind === "rate" ? line[0].rate : DEFAULT_RATE;
+}
+
+/** The line at another opening rate; later changes of rate stay. */
+export function withOpeningRate(line: Line, rate: Rate): Line {
+  return [{ kind: "rate", rate }, ...(line[0]?.kind === "rate" ? line.slice(1) : line)];
+}
+
+/** Slots that a line plays, repeats included. */
+export function countSlots(line: Line): number {
+  let total = 0;
+  for (const item of line) {
+    if (item.kind === "cell") total += item.slots.length * item.count;
+    else if (item.kind === "run") total += countSlots(item.items) * item.count;
+  }
+  return total;
+}
+
+/** One playing of a cell: the item it comes from and the rate in force. */
+export interface PlayedCell {
+  readonly kind: "cell";
+  readonly item: CellItem;
+  readonly rate: Rate;
+}
+export type PlayedItem = PlayedCell | BarItem;
+
+/** The line as it is played: repeats written out, each cell with its rate. */
+export function playItems(line: Line): PlayedItem[] {
+  const played: PlayedItem[] = [];
+  let rate = DEFAULT_RATE;
+  const walk = (items: Line) => {
+    for (const item of items) {
+      if (item.kind === "rate") rate = item.rate;
+      else if (item.kind === "bar") played.push(item);
+      else if (item.kind === "run") for (let time = 0; time < item.count; time++) walk(item.items);
+      else for (let time = 0; time < item.count; time++) played.push({ kind: "cell", item, rate });
+    }
+  };
+  walk(line);
+  return played;
+}
+
+/** Changes every slot of a line and keeps its structure. */
+export function mapSlots(line: Line, change: (slot: Slot) => Slot): Line {
+  return line.map((item) => {
+    if (item.kind === "cell") return { ...item, slots: item.slots.map(change) };
+    if (item.kind === "run") return { ...item, items: mapSlots(item.items, change) };
+    return item;
+  });
+}
+
+/** The line led by the other hand: left and right change over, feet and surfaces stay. */
+export function mirrorLine(line: Line): Line {
+  return mapSlots(line, mirrorSlot);
+}

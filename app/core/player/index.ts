@@ -1,0 +1,7 @@
+/** The player: kit, speeds, hands and reach, and what these allow. */
+
+export * from "./ceiling";
+export * from "./gestures";
+export * from "./limits";
+export * from "./player";
+export * from "./variants";

@@ -1,0 +1,11 @@
+/** Plans: steps, rungs, what is due, and what a player can do. */
+
+export * from "./calibrate";
+export * from "./care";
+export * from "./climb";
+export * from "./kinds";
+export * from "./plan";
+export * from "./progress";
+export * from "./state";
+export * from "./step";
+export * from "./today";

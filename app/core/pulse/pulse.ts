@@ -1,0 +1,74 @@
+/** The pulse: where a bar's beats and backbeats fall. Everything that speaks of beats reads this. */
+
+import { barTicks, beatTicks, type Meter, type Ticks, ticks } from "../time/time";
+
+/** Where a groove strikes its backbeat, within its own length. */
+export interface Backbeats {
+  readonly at: readonly Ticks[];
+  /** Length of what repeats: the groove, or a bar. */
+  readonly length: Ticks;
+}
+
+/** Plain data, so that it can be sent to a worker. Positions count from the phrase's first bar line. */
+export interface Pulse {
+  readonly meter: Meter;
+  /** Where the beats of each bar begin, from 0. */
+  readonly beats: readonly Ticks[];
+  readonly backbeats: Backbeats;
+}
+
+/** The backbeats of a meter by itself: every second beat. */
+function meterBackbeats(meter: Meter): Backbeats {
+  return { at: listBeats(meter).filter((_, beat) => beat % 2 === 1), length: barTicks(meter) };
+}
+
+function listBeats(meter: Meter): Ticks[] {
+  const beat = beatTicks(meter);
+  return Array.from({ length: barTicks(meter) / beat }, (_, index) => ticks(index * beat));
+}
+
+/** The pulse of a meter, with the backbeats of the groove in force, else the meter's own. */
+export function pulseOf(meter: Meter, backbeats: Backbeats = meterBackbeats(meter)): Pulse {
+  return { meter, beats: listBeats(meter), backbeats };
+}
+
+function within(at: number, length: number): number {
+  return ((at % length) + length) % length;
+}
+
+export function isOnBeat(at: number, { meter, beats }: Pulse): boolean {
+  return beats.some((beat) => beat === within(at, barTicks(meter)));
+}
+
+export function isBackbeat(at: number, { backbeats }: Pulse): boolean {
+  const inRound = within(at, backbeats.length);
+  return backbeats.at.some((backbeat) => backbeat === inRound);
+}
+
+/** Every beat from `from` to before `to`. */
+export function beatsBetween({ meter, beats }: Pulse, from: number, to: number): Ticks[] {
+  return placesBetween(beats, barTicks(meter), from, to);
+}
+
+/** Every backbeat from `from` to before `to`. */
+export function backbeatsBetween({ backbeats: { at, length } }: Pulse, from: number, to: number): Ticks[] {
+  return placesBetween(at, length, from, to);
+}
+
+function placesBetween(places: readonly Ticks[], length: number, from: number, to: number): Ticks[] {
+  const found: Ticks[] = [];
+  for (let start = Math.floor(from / length) * length; start < to; start += length) {
+    for (const place of places) {
+      const at = start + place;
+      if (at >= from && at < to) found.push(ticks(at));
+    }
+  }
+  return found.sort((a, b) => a - b);
+}
+
+/** The same pulse counted from `by` ticks later: for a phrase that begins after bars of groove. */
+export function shiftPulse(pulse: Pulse, by: number): Pulse {
+  const { at, length } = pulse.backbeats;
+  const shifted = at.map((backbeat) => ticks(within(backbeat - by, length))).sort((a, b) => a - b);
+  return { ...pulse, backbeats: { at: shifted, length } };
+}

@@ -1,0 +1,37 @@
+/** Strokes a second: what the limbs feel of a rate and a tempo. */
+
+import { type Bpm, type Meter, type Rate, type Seconds, slotTicks, ticksToSeconds } from "../time/time";
+import { listMoments } from "./sticking";
+import { LIMBS, type Limb, partsOf, type Slot } from "./stroke";
+
+export interface LimbSpeed {
+  readonly limb: Limb;
+  /** Strokes a second over the whole cell. */
+  readonly average: number;
+  /** Strokes a second at the shortest distance between two of its strokes, repeats included. */
+  readonly fastest: number;
+}
+
+/** How fast each limb that plays in a repeated cell goes, grace notes apart. */
+export function measureSpeed(cell: readonly Slot[], rate: Rate, tempo: Bpm, meter: Meter): LimbSpeed[] {
+  const slot: Seconds = ticksToSeconds(slotTicks(rate), tempo, meter);
+  const length = cell.length;
+  const onsets = new Map<Limb, number[]>();
+  for (const moment of listMoments(cell)) {
+    const at = moment.slot + moment.part / partsOf(cell[moment.slot] as Slot).length;
+    for (const { limb } of moment.strokes) onsets.set(limb, [...(onsets.get(limb) ?? []), at]);
+  }
+  return LIMBS.flatMap((limb) => {
+    const at = onsets.get(limb);
+    if (!at) return [];
+    const gaps = at.map(
+      (here, index) => (index + 1 < at.length ? (at[index + 1] as number) : (at[0] as number) + length) - here,
+    );
+    return [{ limb, average: at.length / (length * slot), fastest: 1 / (Math.min(...gaps) * slot) }];
+  });
+}
+
+/** The tempo at which slots of another rate last as long as these do: the hands feel no difference. Not rounded, not clamped. */
+export function tempoOfSameSpeed(tempo: number, from: Rate, to: Rate): number {
+  return (tempo * slotTicks(to)) / slotTicks(from);
+}

@@ -1,0 +1,194 @@
+/**
+ * Exact musical time. Every position and duration in the core is a whole number of ticks;
+ * seconds appear only where sound or a file begins.
+ */
+
+declare const unit: unique symbol;
+type Branded<Name extends string> = number & { readonly [unit]: Name };
+
+/** A whole number of ticks, 10 080 to the quarter note. May be negative (before the first bar line). */
+export type Ticks = Branded<"ticks">;
+/** Tempo in beats a minute, where the beat is the meter's {@link tempoUnitTicks}. */
+export type Bpm = Branded<"bpm">;
+export type Seconds = Branded<"seconds">;
+
+/**
+ * 10 080 = 2^5 * 3^2 * 5 * 7: the smallest number that 1 to 10, 12, 14, 15, 16, 18, 20, 21, 24, 28, 30 and 32
+ * divide, and that still divides when the slots of any rate up to 16 are halved.
+ */
+export const TICKS_PER_QUARTER = 10_080;
+
+export const MIN_BPM = 20;
+export const MAX_BPM = 400;
+
+/** Brands a whole number as ticks. Throws RangeError for a fraction: it would be a bug in the sums, not bad input. */
+export function ticks(value: number): Ticks {
+  if (!Number.isSafeInteger(value)) throw new RangeError(`not a whole number of ticks: ${value}`);
+  // `|| 0` so that -0 never appears and positions compare with Object.is.
+  return (value || 0) as Ticks;
+}
+
+/** Clamps to the tempos that the product plays, {@link MIN_BPM} to {@link MAX_BPM}. */
+export function bpm(value: number): Bpm {
+  if (!Number.isFinite(value)) throw new RangeError(`not a tempo: ${value}`);
+  return Math.min(MAX_BPM, Math.max(MIN_BPM, value)) as Bpm;
+}
+
+export function seconds(value: number): Seconds {
+  return value as Seconds;
+}
+
+/** Greatest common divisor of two non-negative whole numbers (Euclid). */
+export function gcd(a: number, b: number): number {
+  while (b !== 0) [a, b] = [b, a % b];
+  return a;
+}
+
+/** Least common multiple of two positive whole numbers. */
+export function lcm(a: number, b: number): number {
+  return (a / gcd(a, b)) * b;
+}
+
+/** Slots for a number of quarter notes, in lowest terms: 4 sixteenths is {slots: 4, quarters: 1}, quarter triplets {3, 2}. */
+export interface Rate {
+  readonly slots: number;
+  readonly quarters: number;
+}
+
+const MAX_RATE = 32;
+const MAX_RATE_QUARTERS = 8;
+
+/**
+ * A rate of `slots` in `quarters` quarter notes, or null when it cannot be had: not whole and positive, more than 32
+ * slots a quarter, more than 8 quarters in lowest terms, or not exact in ticks (11 and 13, say).
+ */
+export function makeRate(slots: number, quarters = 1): Rate | null {
+  if (!Number.isInteger(slots) || !Number.isInteger(quarters) || slots < 1 || quarters < 1) return null;
+  const shared = gcd(slots, quarters);
+  const rate = { slots: slots / shared, quarters: quarters / shared };
+  if (rate.quarters > MAX_RATE_QUARTERS || rate.slots / rate.quarters > MAX_RATE) return null;
+  return (TICKS_PER_QUARTER * rate.quarters) % rate.slots === 0 ? rate : null;
+}
+
+/** Sixteenths: what a line is read at until it names a rate. */
+export const DEFAULT_RATE: Rate = { slots: 4, quarters: 1 };
+
+/** The length of one slot. */
+export function slotTicks(rate: Rate): Ticks {
+  return ticks((TICKS_PER_QUARTER * rate.quarters) / rate.slots);
+}
+
+export function sameRate(a: Rate, b: Rate): boolean {
+  return a.slots === b.slots && a.quarters === b.quarters;
+}
+
+/** The stick line's way to write a rate: `4`, `3/2`. */
+export function formatRate(rate: Rate): string {
+  return rate.quarters === 1 ? String(rate.slots) : `${rate.slots}/${rate.quarters}`;
+}
+
+/** Reads `4` or `3/2`; null when it is not a rate that {@link makeRate} allows. */
+export function parseRate(text: string): Rate | null {
+  const found = /^\s*(\d{1,4})(?:\s*\/\s*(\d{1,4}))?\s*$/.exec(text);
+  return found ? makeRate(Number(found[1]), found[2] === undefined ? 1 : Number(found[2])) : null;
+}
+
+export const METER_UNITS = [1, 2, 4, 8, 16] as const;
+export type MeterUnit = (typeof METER_UNITS)[number];
+export const MAX_METER_BEATS = 32;
+
+/** A time signature: `beats` over `unit`. */
+export interface Meter {
+  readonly beats: number;
+  readonly unit: MeterUnit;
+}
+
+/** A meter of 1 to 32 over 1, 2, 4, 8 or 16, or null. */
+export function makeMeter(beats: number, unit: number): Meter | null {
+  if (!Number.isInteger(beats) || beats < 1 || beats > MAX_METER_BEATS) return null;
+  return METER_UNITS.includes(unit as MeterUnit) ? { beats, unit: unit as MeterUnit } : null;
+}
+
+export function parseMeter(text: string): Meter | null {
+  const found = /^\s*(\d{1,2})\s*\/\s*(\d{1,2})\s*$/.exec(text);
+  return found ? makeMeter(Number(found[1]), Number(found[2])) : null;
+}
+
+export function formatMeter(meter: Meter): string {
+  return `${meter.beats}/${meter.unit}`;
+}
+
+export function sameMeter(a: Meter, b: Meter): boolean {
+  return a.beats === b.beats && a.unit === b.unit;
+}
+
+/** The written note under the time signature's line. */
+export function unitTicks(meter: Meter): Ticks {
+  return ticks((TICKS_PER_QUARTER * 4) / meter.unit);
+}
+
+export function barTicks(meter: Meter): Ticks {
+  return ticks(meter.beats * unitTicks(meter));
+}
+
+/** Whether the beat is a dotted note: 6, 9, 12 ... over 8 or 16. */
+export function isCompound(meter: Meter): boolean {
+  return meter.unit >= 8 && meter.beats > 3 && meter.beats % 3 === 0;
+}
+
+/** The beat that is counted and that beat posts stand on: dotted in compound meters, else the meter's unit. */
+export function beatTicks(meter: Meter): Ticks {
+  return ticks(unitTicks(meter) * (isCompound(meter) ? 3 : 1));
+}
+
+/** The note that a tempo counts: the beat, but a quarter note where the beat is a plain eighth or sixteenth (7/8). */
+export function tempoUnitTicks(meter: Meter): Ticks {
+  const beat = beatTicks(meter);
+  return isCompound(meter) || beat >= TICKS_PER_QUARTER ? beat : ticks(TICKS_PER_QUARTER);
+}
+
+/** Seconds that `span` ticks last at `tempo` in `meter`. */
+export function ticksToSeconds(span: number, tempo: Bpm, meter: Meter): Seconds {
+  return seconds((span / tempoUnitTicks(meter)) * (60 / tempo));
+}
+
+/** The nearest whole number of ticks to `span` seconds. */
+export function secondsToTicks(span: number, tempo: Bpm, meter: Meter): Ticks {
+  return ticks(Math.round((span * tempo * tempoUnitTicks(meter)) / 60));
+}
+
+/** Quarter notes a minute, which is what MIDI files and audio clocks count. */
+export function quarterBpm(tempo: Bpm, meter: Meter): number {
+  return (tempo * tempoUnitTicks(meter)) / TICKS_PER_QUARTER;
+}
+
+/** Where a position falls: bar from 0, beat within it from 0, and ticks after that beat. */
+export function locate(at: Ticks, meter: Meter): { bar: number; beat: number; rest: Ticks } {
+  const bar = Math.floor(at / barTicks(meter));
+  const inBar = at - bar * barTicks(meter);
+  const beat = Math.floor(inBar / beatTicks(meter));
+  return { bar, beat, rest: ticks(inBar - beat * beatTicks(meter)) };
+}
+
+/** The first bar line at or after `at`. */
+export function nextBarLine(at: Ticks, meter: Meter): Ticks {
+  return ticks(Math.ceil(at / barTicks(meter)) * barTicks(meter));
+}
+
+/** A place within a beat: `numerator` of `denominator` equal slots, beat from 0 in its bar. */
+export interface BeatPosition {
+  readonly beat: number;
+  readonly numerator: number;
+  readonly denominator: number;
+}
+
+/**
+ * Where in its beat a slot begins, counted in slots of its own length where a whole number of them makes the beat and
+ * the slot stands on that grid; else as a fraction in lowest terms.
+ */
+export function beatPosition(at: Ticks, duration: Ticks, meter: Meter): BeatPosition {
+  const { beat, rest } = locate(at, meter);
+  const whole = beatTicks(meter);
+  const shared = whole % duration === 0 && rest % duration === 0 ? duration : gcd(rest, whole);
+  return { beat, numerator: rest / shared, denominator: whole / shared };
+}

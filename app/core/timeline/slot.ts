@@ -1,0 +1,25 @@
+/** Slots as they are laid out in time, and what a kit makes of them. */
+
+import type { Place, Slot } from "../stroke/stroke";
+import type { Ticks } from "../time/time";
+
+/** One place of the grid that the phrase occupies. Positions count from the first bar line. */
+export interface TimelineSlot {
+  readonly index: number;
+  readonly at: Ticks;
+  readonly duration: Ticks;
+  /** Which playing of a cell it is in, and its place there, both from 0. */
+  readonly cell: number;
+  readonly place: number;
+  /** As the line has it. */
+  readonly content: Slot;
+  /** As it sounds: a stroke has its place where the line named one, or where it is not at home. */
+  readonly voiced: Slot;
+}
+
+/** Strokes that were meant for a surface that the kit lacks, and sound on another one. */
+export interface Fold {
+  readonly from: Place;
+  readonly to: Place;
+  readonly strokes: number;
+}

@@ -1,0 +1,209 @@
+/** The timeline: what happens when. Every view, sound and file reads this and derives no time of its own. */
+
+import type { Kit } from "../kit/kit";
+import { type CellItem, type Phrase, playItems, type Window } from "../phrase/phrase";
+import { type Pulse, pulseOf } from "../pulse/pulse";
+import {
+  homePlace,
+  isHand,
+  type Level,
+  LIMBS,
+  type Limb,
+  otherHand,
+  type Place,
+  partsOf,
+  type Stroke,
+} from "../stroke/stroke";
+import { type Bpm, barTicks, type Meter, type Rate, secondsToTicks, slotTicks, type Ticks, ticks } from "../time/time";
+import type { Fold, TimelineSlot } from "./slot";
+import { type VoicedSlot, voiceSlots } from "./voice-slots";
+
+/** One playing of a cell. */
+export interface TimelineCell {
+  readonly index: number;
+  readonly at: Ticks;
+  readonly duration: Ticks;
+  readonly size: number;
+  readonly firstSlot: number;
+  readonly rate: Rate;
+  /** The item of the line that it is a playing of. */
+  readonly item: CellItem;
+}
+
+/** One sounding stroke or grace note. */
+export interface TimelineEvent {
+  readonly at: Ticks;
+  /** The time its part of the slot lasts; for a grace note, up to the next note of its ornament. */
+  readonly duration: Ticks;
+  readonly limb: Limb;
+  readonly level: Level;
+  readonly rimShot: boolean;
+  readonly place: Place;
+  /** How many grace notes this stroke is led into by, and where they sound when that is elsewhere. */
+  readonly graces: number;
+  readonly gracePlace?: Place;
+  /** Set for a grace note: which one of its ornament, from 0. */
+  readonly grace?: number;
+  readonly slot: number;
+  /** Which part of a shared slot, and of how many. */
+  readonly part: number;
+  readonly parts: number;
+}
+
+/** A bar line that the player wrote, held against the meter. */
+export interface BarCheck {
+  readonly at: Ticks;
+  /** Ticks after the nearest real bar line; negative before it; 0 when right. */
+  readonly offBy: Ticks;
+  /** The cell that follows it. */
+  readonly beforeCell: number;
+}
+
+export interface Timeline {
+  readonly meter: Meter;
+  readonly pulse: Pulse;
+  readonly tempo: Bpm;
+  readonly window: Window;
+  readonly slots: readonly TimelineSlot[];
+  readonly cells: readonly TimelineCell[];
+  /** In order of time; at one time in the order of {@link LIMBS}. */
+  readonly events: readonly TimelineEvent[];
+  readonly barChecks: readonly BarCheck[];
+  /** What the kit lacks and where it sounds instead; empty without a kit. */
+  readonly folds: readonly Fold[];
+  /** Where the last slot ends; the window's start for an empty line. */
+  readonly end: Ticks;
+}
+
+/**
+ * Time from one grace note to the next, or to its stroke. Estimates: a tight flam leads by about 30 ms at any tempo,
+ * the notes of a drag or ruff stand a little wider.
+ */
+export const FLAM_SECONDS = 0.028;
+const DRAG_SECONDS = 0.042;
+/** An ornament takes at most this share of the slot part before it, however fast the tempo. */
+const GRACE_SHARE = 0.5;
+
+/**
+ * Lays the phrase out in exact time, and on the kit where there is one. The line must be readable at its rates, as
+ * {@link readStickLine} ensures.
+ */
+export function layOut(phrase: Phrase, kit: Kit | null = null): Timeline {
+  const { meter, tempo, window, pulse = pulseOf(meter) } = phrase;
+  const drafts: TimelineSlot[] = [];
+  const cells: TimelineCell[] = [];
+  const barChecks: BarCheck[] = [];
+  let at: number = window.start;
+  for (const played of playItems(phrase.line)) {
+    if (played.kind === "bar") {
+      barChecks.push({ at: ticks(at), offBy: fromNearestBarLine(at, meter), beforeCell: cells.length });
+      continue;
+    }
+    const { item, rate } = played;
+    const duration = slotTicks(rate);
+    cells.push({
+      index: cells.length,
+      at: ticks(at),
+      duration: ticks(duration * item.slots.length),
+      size: item.slots.length,
+      firstSlot: drafts.length,
+      rate,
+      item,
+    });
+    for (const [place, content] of item.slots.entries()) {
+      const cell = cells.length - 1;
+      drafts.push({ index: drafts.length, at: ticks(at), duration, cell, place, content, voiced: content });
+      at += duration;
+    }
+  }
+  const { slots, folds } = voiceSlots(drafts, phrase.voicing, pulse, kit);
+  const events: TimelineEvent[] = [];
+  for (const slot of slots) pushSlotEvents(events, slot, phrase);
+  // Stable, so that events of one time keep their order; only grace notes move.
+  events.sort((a, b) => a.at - b.at || LIMBS.indexOf(a.limb) - LIMBS.indexOf(b.limb));
+  return { meter, pulse, tempo, window, slots, cells, events, barChecks, folds, end: ticks(at) };
+}
+
+function fromNearestBarLine(at: number, meter: Meter): Ticks {
+  const bar = barTicks(meter);
+  return ticks(at - Math.round(at / bar) * bar);
+}
+
+function pushSlotEvents(events: TimelineEvent[], slot: VoicedSlot, phrase: Phrase) {
+  const parts = partsOf(slot.voiced);
+  const duration = ticks(slot.duration / parts.length);
+  for (const [part, content] of parts.entries()) {
+    if (content.kind === "silence") continue;
+    const at = slot.at + part * duration;
+    for (const stroke of content.strokes) {
+      const shared = { slot: slot.index, part, parts: parts.length };
+      const gracePlace = stroke.graces > 0 ? slot.gracePlaces?.get(stroke) : undefined;
+      pushGraces(events, stroke, gracePlace, at, duration, phrase, shared);
+      events.push({
+        at: ticks(at),
+        duration,
+        limb: stroke.limb,
+        level: stroke.level,
+        rimShot: stroke.rimShot,
+        place: stroke.place ?? homePlace(stroke.limb),
+        graces: stroke.graces,
+        ...(gracePlace ? { gracePlace } : {}),
+        ...shared,
+      });
+    }
+  }
+}
+
+function pushGraces(
+  events: TimelineEvent[],
+  stroke: Stroke,
+  gracePlace: Place | undefined,
+  at: number,
+  room: Ticks,
+  { tempo, meter }: Phrase,
+  shared: Pick<TimelineEvent, "slot" | "part" | "parts">,
+) {
+  if (stroke.graces === 0 || !isHand(stroke.limb)) return;
+  const spacing = graceSpacing(stroke.graces, room, tempo, meter);
+  for (let grace = 0; grace < stroke.graces; grace++) {
+    events.push({
+      at: ticks(at - (stroke.graces - grace) * spacing),
+      duration: spacing,
+      limb: otherHand(stroke.limb),
+      level: "ghost",
+      rimShot: false,
+      place: gracePlace ?? stroke.place ?? homePlace(stroke.limb),
+      graces: 0,
+      grace,
+      ...shared,
+    });
+  }
+}
+
+/** Ticks between grace notes before a stroke with `room` ticks to itself, at least 1. */
+function graceSpacing(graces: number, room: Ticks, tempo: Bpm, meter: Meter): Ticks {
+  const wanted = secondsToTicks(graces === 1 ? FLAM_SECONDS : DRAG_SECONDS, tempo, meter);
+  return ticks(Math.max(1, Math.min(wanted, Math.floor((room * GRACE_SHARE) / graces))));
+}
+
+/** The slot sounding at `at`, by binary search; null outside the phrase. */
+export function slotAt(timeline: Timeline, at: number): TimelineSlot | null {
+  const { slots } = timeline;
+  if (at < timeline.window.start || at >= timeline.end) return null;
+  let low = 0;
+  let high = slots.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if ((slots[middle] as TimelineSlot).at <= at) low = middle;
+    else high = middle - 1;
+  }
+  return slots[low] ?? null;
+}
+
+/** The place that the line itself names for an event's stroke; null where it is left to the voicing. */
+export function placeByHand(timeline: Timeline, { slot, part, limb }: TimelineEvent): Place | null {
+  const content = timeline.slots[slot]?.content;
+  const piece = content ? partsOf(content)[part] : undefined;
+  if (piece?.kind !== "strokes") return null;
+  return piece.strokes.find((stroke) => stroke.limb === limb)?.place ?? null;
+}

@@ -1,0 +1,18 @@
+/** Whether two pieces of kept content say the same, whatever the order of their fields; what is undefined is not there. */
+export function isSame(a: unknown, b: unknown): boolean {
+  return sameText(a) === sameText(b);
+}
+
+/** Equal for contents that say the same: a key to find one among many. */
+export function sameText(content: unknown): string {
+  return JSON.stringify(inOrder(content));
+}
+
+function inOrder(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(inOrder);
+  if (value === null || typeof value !== "object") return value;
+  const entries = Object.entries(value).filter(([, part]) => part !== undefined);
+  return Object.fromEntries(
+    entries.toSorted(([one], [other]) => (one < other ? -1 : 1)).map(([key, part]) => [key, inOrder(part)]),
+  );
+}

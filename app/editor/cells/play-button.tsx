@@ -1,0 +1,49 @@
+import { Play, Square } from "lucide-react";
+import { memo, useCallback, useRef } from "react";
+import { useStore } from "zustand";
+import type { Score } from "~/audio/score";
+import { useSound } from "~/session/session";
+
+interface PlayButtonProps {
+  /** One for each thing on the page that can be played. */
+  readonly id: string;
+  readonly makeScore: () => Score | null;
+  /** What it plays, for its label. */
+  readonly what: string;
+  readonly isSmall?: boolean;
+  readonly className?: string;
+}
+
+/** A small button that plays one thing in place of whatever sounds. */
+export function PlayButton({ id, makeScore, ...looks }: PlayButtonProps) {
+  const sound = useSound();
+  const playing = useStore(sound.playing, (state) => state.id === id);
+  const latest = useRef(makeScore);
+  latest.current = makeScore;
+  const onClick = useCallback(() => {
+    const score = latest.current();
+    if (score) sound.toggle(id, () => score);
+  }, [sound, id]);
+  return <Face {...looks} playing={playing} onClick={onClick} />;
+}
+
+interface FaceProps extends Omit<PlayButtonProps, "id" | "makeScore"> {
+  readonly playing: boolean;
+  readonly onClick: () => void;
+}
+
+/** Many of these stand on a page while what they play changes: only their looks make them new. */
+const Face = memo(function Face({ what, isSmall = false, className = "", playing, onClick }: FaceProps) {
+  const Icon = playing ? Square : Play;
+  return (
+    <button
+      type="button"
+      className={`btn btn-square ${isSmall ? "btn-xs" : "btn-sm"} ${playing ? "btn-primary" : "btn-ghost"} ${className}`}
+      aria-pressed={playing}
+      aria-label={`Play ${what}`}
+      onClick={onClick}
+    >
+      <Icon size={14} aria-hidden fill="currentColor" />
+    </button>
+  );
+});

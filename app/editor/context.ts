@@ -1,0 +1,28 @@
+import { createContext, useContext } from "react";
+import { useStore } from "zustand";
+import { usePlayer } from "~/session/player";
+import type { PhraseEditor, Workable, Worked } from "./editor";
+import { type History, useUndo } from "./undo";
+
+export const EditorContext = createContext<PhraseEditor | null>(null);
+
+/** The phrase that is open, whoever it belongs to. */
+export function useEditor(): PhraseEditor {
+  const editor = useContext(EditorContext);
+  if (!editor) throw new Error("no phrase is open here");
+  return editor;
+}
+
+export function usePhrase(): Workable {
+  return useStore(useEditor().store, (state) => state.content);
+}
+
+export function useWorked(): Worked {
+  // Worked out for the player of the moment: again when that changes.
+  usePlayer();
+  return useEditor().workOut(usePhrase());
+}
+
+export function useHistory(): History {
+  return useUndo(useEditor().undo);
+}

@@ -1,0 +1,178 @@
+/** Practice loops to take away: WAV files at chosen tempos, rendered in the background. */
+
+import { Download } from "lucide-react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { ALL_ON } from "~/core/groove";
+import { EVERY_BEAT } from "~/core/pulse";
+import { bpm } from "~/core/time";
+import type { FillContent } from "~/library/fill/content";
+import { usePractice } from "~/session/session";
+import { Check } from "~/ui/check";
+import { download, fileName } from "~/ui/download";
+import { Modal } from "~/ui/modal";
+import { plural } from "~/words/time";
+import { type LoopFile, MAX_LOOP_SECONDS, planLoop, readTempos, renderLoops } from "./loops";
+import { useFillPlace } from "./place";
+
+interface LoopsDialogProps {
+  readonly content: FillContent;
+  readonly onClose: () => void;
+}
+
+const REPEATS = [1, 2, 4, 8, 16, 32] as const;
+
+export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
+  const { row, stage } = useFillPlace();
+  const { preferences } = stage;
+  const practice = usePractice();
+  const [text, setText] = useState(() =>
+    [0.6, 0.8, 1].map((share) => Math.round(bpm(content.tempo * share))).join(", "),
+  );
+  const [repeats, setRepeats] = useState(4);
+  const [countInBars, setCountInBars] = useState(preferences.countInBars);
+  const [clicks, setClicks] = useState(preferences.click);
+  const [asPractised, setAsPractised] = useState(false);
+  const [files, setFiles] = useState<readonly LoopFile[]>([]);
+  const stop = useRef<(() => void) | null>(null);
+  useEffect(() => () => stop.current?.(), []);
+
+  const tempos = useMemo(() => readTempos(text), [text]);
+  const { mix, loop } = practice;
+  // Worked out when something else is asked for, not at each report of how far it is.
+  const plans = useMemo(() => {
+    if (!tempos.ok) return [];
+    const asked = {
+      ...preferences,
+      ...(clicks && !preferences.click ? EVERY_BEAT_CLICKS : {}),
+      countInBars,
+      click: clicks,
+    };
+    const part = asPractised ? { mix, loop: loop?.fillId === row.id ? loop : null } : { mix: ALL_ON, loop: null };
+    return tempos.tempos.map((tempo) =>
+      planLoop(content, { ...stage, preferences: asked }, { ...part, tempo, repeats }),
+    );
+  }, [tempos, preferences, clicks, countInBars, asPractised, mix, loop, row.id, content, stage, repeats]);
+  const longest = Math.max(0, ...plans.map(({ seconds }) => seconds));
+  const isRunning = files.some(({ status }) => status === "waiting" || status === "running");
+  const trouble = !tempos.ok
+    ? tempos.trouble
+    : longest > MAX_LOOP_SECONDS
+      ? `At the slowest tempo this would last ${Math.round(longest / 60)} minutes; ${MAX_LOOP_SECONDS / 60} are the limit. Take fewer repeats.`
+      : null;
+  const start = () => {
+    stop.current?.();
+    stop.current = renderLoops(plans, stage.player.kit, setFiles);
+  };
+  const cancel = () => {
+    stop.current?.();
+    stop.current = null;
+    setFiles((now) => now.map((file) => (file.bytes ? file : { ...file, status: "cancelled" })));
+  };
+  const save = ({ bytes, tempo }: LoopFile) => {
+    if (bytes) download(fileName(`${content.name || "Untitled"} ${Math.round(tempo)} bpm`, ".wav"), bytes, "audio/wav");
+  };
+  return (
+    <Modal title="Practice loops" onClose={onClose}>
+      <p className="text-sm quiet mb-3">
+        WAV files to play along with, away from the screen. Keep the volume low on headphones, and rest your ears.
+      </p>
+      <div className="grid grid-cols-2 gap-x-4 gap-y-2.5 text-sm">
+        <label className="col-span-2">
+          <span className="block font-semibold mb-0.5">Tempos, one file each</span>
+          <input
+            className={`input input-sm w-full ${tempos.ok ? "" : "input-error"}`}
+            value={text}
+            aria-invalid={!tempos.ok}
+            aria-describedby="loops-trouble"
+            onChange={(event) => setText(event.target.value)}
+          />
+        </label>
+        <label>
+          <span className="block font-semibold mb-0.5">How many times</span>
+          <select
+            className="select select-sm w-full"
+            value={repeats}
+            onChange={(event) => setRepeats(Number(event.target.value))}
+          >
+            {REPEATS.map((one) => (
+              <option key={one} value={one}>
+                {one === 1 ? "once" : `${one} times`}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          <span className="block font-semibold mb-0.5">Count-in of the file</span>
+          <select
+            className="select select-sm w-full"
+            value={countInBars}
+            onChange={(event) => setCountInBars(Number(event.target.value))}
+          >
+            <option value={0}>none</option>
+            <option value={1}>one bar</option>
+            <option value={2}>two bars</option>
+          </select>
+        </label>
+        <Check checked={clicks} onCheck={(checked) => setClicks(checked)}>
+          with clicks
+        </Check>
+        <Check checked={asPractised} onCheck={(checked) => setAsPractised(checked)}>
+          layers and loop as set in Practise
+        </Check>
+      </div>
+      <p id="loops-trouble" role="status" className="text-sm text-error min-h-5 mt-1.5">
+        {trouble}
+      </p>
+      {files.length > 0 ? (
+        <ul aria-label="Files" className="flex flex-col gap-1.5 mb-2">
+          {files.map((file) => (
+            <li key={file.tempo} className="flex items-center gap-2 text-sm">
+              <span className="font-display font-semibold w-18">{Math.round(file.tempo)} bpm</span>
+              {file.bytes ? (
+                <span className="flex-1 quiet">
+                  {sayLength(file.seconds)}, {(file.bytes.byteLength / 1_048_576).toFixed(1)} MB
+                </span>
+              ) : file.status === "cancelled" || file.status === "failed" ? (
+                <span className="flex-1 quiet">
+                  {file.status === "failed" ? "didn't render; try fewer repeats" : "cancelled"}
+                </span>
+              ) : (
+                <progress
+                  className="progress progress-primary flex-1"
+                  aria-label={`Rendering at ${Math.round(file.tempo)} bpm`}
+                  value={file.share}
+                  max={1}
+                />
+              )}
+              <button type="button" className="btn btn-xs" disabled={!file.bytes} onClick={() => save(file)}>
+                <Download size={13} aria-hidden /> Save
+              </button>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <div className="flex flex-wrap gap-2 items-center">
+        {isRunning ? (
+          <button type="button" className="btn" onClick={cancel}>
+            Cancel
+          </button>
+        ) : (
+          <button type="button" className="btn btn-primary" disabled={trouble !== null} onClick={start}>
+            Render {plural(plans.length, "file")}
+          </button>
+        )}
+        {plans.length > 0 && trouble === null ? (
+          <span className="text-sm quiet">up to {sayLength(longest)} each</span>
+        ) : null}
+      </div>
+    </Modal>
+  );
+}
+
+/** Asked for here, clicks are on every beat, whatever thins them out while playing. */
+const EVERY_BEAT_CLICKS = { clicksOn: EVERY_BEAT.on, silentBars: EVERY_BEAT.silentBars };
+
+function sayLength(seconds: number): string {
+  const whole = Math.round(seconds);
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+}

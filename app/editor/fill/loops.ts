@@ -1,0 +1,116 @@
+/** Practice loops: what is to be rendered, and the worker that renders it. */
+
+import { pansOf } from "~/audio/pans";
+import { measureRepeats, type Score } from "~/audio/score";
+import type { Kit } from "~/core/kit";
+import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
+import type { FillContent } from "~/library/fill/content";
+import { AS_WRITTEN, type Practice } from "~/session/practice";
+import type { LoopRenderer } from "~/workers/loops";
+import { makeSource, type Stage } from "./score";
+
+/** A longer file would be more memory than a phone has. */
+export const MAX_LOOP_SECONDS = 20 * 60;
+const MAX_TEMPOS = 8;
+const SAMPLE_RATE = 44_100;
+
+export interface LoopPlan {
+  readonly tempo: Bpm;
+  /** One for each repeat. */
+  readonly scores: readonly Score[];
+  readonly seconds: number;
+}
+
+export interface LoopFile {
+  readonly tempo: Bpm;
+  readonly seconds: number;
+  readonly status: "waiting" | "running" | "done" | "cancelled" | "failed";
+  /** How much is rendered, 0 to 1. */
+  readonly share: number;
+  readonly bytes: ArrayBuffer | null;
+}
+
+export type TempoReading =
+  | { readonly ok: true; readonly tempos: readonly Bpm[] }
+  | { readonly ok: false; readonly trouble: string };
+
+/** "60, 75 90": tempos in any order, each once. */
+export function readTempos(text: string): TempoReading {
+  const words = text.split(/[\s,;]+/).filter((word) => word !== "");
+  if (words.length === 0) return { ok: false, trouble: "Type at least one tempo, such as 80." };
+  const wrong = words.find(
+    (word) => !/^\d{1,3}(\.\d+)?$/.test(word) || Number(word) < MIN_BPM || Number(word) > MAX_BPM,
+  );
+  if (wrong !== undefined) {
+    return {
+      ok: false,
+      trouble: `“${wrong.slice(0, 20)}” is not a tempo: type numbers from ${MIN_BPM} to ${MAX_BPM}, with commas between them.`,
+    };
+  }
+  const tempos = [...new Set(words.map((word) => bpm(Number(word))))];
+  if (tempos.length > MAX_TEMPOS) {
+    return { ok: false, trouble: `${tempos.length} tempos are too many at a time: ${MAX_TEMPOS} are the limit.` };
+  }
+  return { ok: true, tempos };
+}
+
+/** What one file holds. */
+export function planLoop(
+  content: FillContent,
+  stage: Stage,
+  { tempo, repeats, loop, mix }: Pick<Practice, "loop" | "mix"> & { readonly tempo: Bpm; readonly repeats: number },
+): LoopPlan {
+  const source = makeSource({ ...content, tempo }, stage, { ...AS_WRITTEN, loop, mix });
+  const scores = Array.from({ length: repeats }, (_, repeat) => source(repeat));
+  return { tempo, scores, seconds: measureRepeats(source, repeats) };
+}
+
+/** Renders one file after another; told whenever there is something new. Returns the way to stop. */
+export function renderLoops(
+  plans: readonly LoopPlan[],
+  kit: Kit,
+  onFiles: (files: readonly LoopFile[]) => void,
+): () => void {
+  let files: readonly LoopFile[] = plans.map(({ tempo, seconds }) => ({
+    tempo,
+    seconds,
+    status: "waiting",
+    share: 0,
+    bytes: null,
+  }));
+  let worker: Worker | null = new Worker(new URL("../../workers/loops.ts", import.meta.url), { type: "module" });
+  const stop = () => {
+    worker?.terminate();
+    worker = null;
+  };
+  const change = (index: number, change: Partial<LoopFile>) => {
+    if (!worker) return;
+    files = files.map((file, at) => (at === index ? { ...file, ...change } : file));
+    onFiles(files);
+  };
+  onFiles(files);
+  const pans = pansOf(kit);
+  const run = async () => {
+    const { proxy, wrap } = await import("comlink");
+    if (!worker) return;
+    const renderer = wrap<LoopRenderer>(worker);
+    for (const [index, { scores }] of plans.entries()) {
+      if (!worker) return;
+      change(index, { status: "running" });
+      try {
+        const request = { scores, pans, sampleRate: SAMPLE_RATE };
+        const file = await renderer.render(
+          request,
+          proxy((share: number) => change(index, { share })),
+        );
+        change(index, { status: "done", share: 1, bytes: file.slice().buffer as ArrayBuffer });
+      } catch (error) {
+        console.error(error);
+        change(index, { status: "failed" });
+      }
+    }
+    stop();
+  };
+  void run();
+  return stop;
+}

@@ -1,0 +1,59 @@
+/** The fill that is open: one editor, one sound, one selection and one undo for all its tabs. */
+
+import { createContext, useContext, useEffect } from "react";
+import { useStore } from "zustand";
+import type { FillRow } from "~/library/database";
+import type { FillContent } from "~/library/fill/content";
+import type { GrooveChoice } from "~/library/groove/choices";
+import type { Heard, Playback } from "~/session/playback";
+import type { Practice } from "~/session/practice";
+import { usePractice } from "~/session/session";
+import type { Editor } from "../editor";
+import type { Undo } from "../undo";
+import type { Stage } from "./score";
+
+/** A part that follows what is heard, frame by frame; null when nothing sounds. */
+export type Follower = (heard: Heard | null) => void;
+
+export interface FillPlace {
+  readonly row: FillRow;
+  readonly editor: Editor<FillContent>;
+  readonly grooves: readonly GrooveChoice[];
+  readonly stage: Stage;
+  readonly playback: Playback;
+  /** Plays another content in place of the fill's own; null for its own. */
+  readonly hear: (content: FillContent | null) => void;
+  readonly followers: Set<Follower>;
+  /** What undo and redo go over in place of the fill, while a kit is set up, say; null for the fill. */
+  readonly setUndo: (undo: Undo | null) => void;
+}
+
+export const FillContext = createContext<FillPlace | null>(null);
+
+export function useFillPlace(): FillPlace {
+  const place = useContext(FillContext);
+  if (!place) throw new Error("no fill is open here");
+  return place;
+}
+
+/** The content of the open fill. */
+export function useFill(): FillContent {
+  return useStore(useFillPlace().editor.store, (state) => state.content);
+}
+
+/** Told at every frame where the ear is, while this part is shown. */
+export function useFollow(follower: Follower) {
+  const { followers } = useFillPlace();
+  useEffect(() => {
+    followers.add(follower);
+    return () => {
+      followers.delete(follower);
+    };
+  }, [followers, follower]);
+}
+
+/** The practice of the moment, as far as it is this fill's. */
+export function usePracticeOf(fillId: string): Practice {
+  const practice = usePractice();
+  return practice.loop && practice.loop.fillId !== fillId ? { ...practice, loop: null } : practice;
+}

@@ -1,0 +1,46 @@
+/** How the fill is heard while it is learned: which layers, which part of it, how fast, and how many clicks. */
+
+import { X } from "lucide-react";
+import type { Preferences } from "~/library/preferences";
+import { AS_WRITTEN } from "~/session/practice";
+import { usePractise } from "~/session/session";
+
+import { ClicksPart } from "./clicks-part";
+import { LayersPart } from "./layers-part";
+import { LoopPart } from "./loop-part";
+import { TempoPart } from "./tempo-part";
+
+interface PracticePanelProps {
+  readonly preferences: Preferences;
+  readonly onPreferences: (change: Partial<Preferences>) => void;
+  readonly onClose: () => void;
+}
+
+export default function PracticePanel({ preferences, onPreferences, onClose }: PracticePanelProps) {
+  const practise = usePractise();
+  return (
+    <section
+      aria-label="Practise"
+      className="basis-full order-first border-b border-base-300 pb-2.5 mb-0.5 max-h-[56dvh] overflow-y-auto"
+      onKeyDown={(event) => {
+        if (event.key === "Escape") onClose();
+      }}
+    >
+      <div className="flex items-center gap-2 mb-1.5">
+        <h2 className="text-lg">Practise</h2>
+        <button type="button" className="btn btn-xs ml-auto font-normal" onClick={() => practise(AS_WRITTEN)}>
+          Reset practice
+        </button>
+        <button type="button" className="btn btn-xs btn-square btn-ghost" aria-label="Close" onClick={onClose}>
+          <X size={15} aria-hidden />
+        </button>
+      </div>
+      <div className="grid gap-x-6 gap-y-3 md:grid-cols-2 xl:grid-cols-[2.1fr_1fr_1.1fr_0.75fr]">
+        <LayersPart />
+        <LoopPart />
+        <TempoPart />
+        <ClicksPart preferences={preferences} onPreferences={onPreferences} />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,125 @@
+/** The fill's sound: in its groove, following every edit, and as it is being practised. */
+
+import type { Score, ScoreSource } from "~/audio/score";
+import type { Landing } from "~/core/fit";
+import {
+  arrange,
+  arrangeRange,
+  type Crash,
+  type Groove,
+  ladderTempo,
+  mirrorGroove,
+  plainGroove,
+  pulseInGroove,
+  type Setting,
+  STRAIGHT,
+} from "~/core/groove";
+import { type Player, reachCrash } from "~/core/player";
+import type { ClickPlan, Pulse } from "~/core/pulse";
+import { type Bpm, bpm, type Meter, sameMeter } from "~/core/time";
+import type { FillContent } from "~/library/fill/content";
+import type { GrooveChoice } from "~/library/groove/choices";
+import { toSetting } from "~/library/phrase/setting";
+import type { Preferences } from "~/library/preferences";
+import { AS_WRITTEN, type Practice } from "~/session/practice";
+import { type Setup, workOut } from "../editor";
+
+/** What a fill is heard in: the grooves that there are, the player, and how the player has set the app up. */
+export interface Stage {
+  readonly grooves: readonly GrooveChoice[];
+  readonly player: Player;
+  readonly preferences: Preferences;
+}
+
+export function groovesFor(grooves: readonly GrooveChoice[], meter: Meter): GrooveChoice[] {
+  return grooves.filter(({ groove }) => sameMeter(groove.meter, meter));
+}
+
+/** The groove that a fill is heard in: its own where that fits the meter, else the plainest one. Hands as the player has them. */
+export function pickGroove(
+  content: Pick<FillContent, "meter" | "groove">,
+  { grooves, preferences: { hands } }: Pick<Stage, "grooves" | "preferences">,
+): Groove {
+  const chosen = groovesFor(grooves, content.meter).find(({ id }) => id === content.groove);
+  if (chosen?.isOwn) return chosen.groove;
+  const groove = chosen?.groove ?? plainGroove(content.meter);
+  return hands === "right" ? groove : mirrorGroove(groove);
+}
+
+const pulses = new WeakMap<readonly GrooveChoice[], Map<string, Pulse>>();
+
+/** The pulse of a fill in the groove in force; the same one for the same groove and form. */
+export function pulseOfFill(content: Pick<FillContent, "meter" | "groove" | "grooveBars">, stage: Stage): Pulse {
+  const { meter, groove, grooveBars } = content;
+  const known = pulses.get(stage.grooves) ?? new Map<string, Pulse>();
+  pulses.set(stage.grooves, known);
+  const key = JSON.stringify([meter, groove, grooveBars]);
+  const found = known.get(key) ?? pulseInGroove(pickGroove(content, stage), meter, grooveBars);
+  known.set(key, found);
+  return found;
+}
+
+/** For whom and in what pulse a fill is worked out. */
+export function setupOf(content: Pick<FillContent, "meter" | "groove" | "grooveBars">, stage: Stage): Setup {
+  return { player: stage.player, pulse: pulseOfFill(content, stage) };
+}
+
+/** All of a fill's setting in its groove, for this player. */
+export function settingOf(
+  content: FillContent,
+  groove: Groove,
+  { countInBars }: Pick<Preferences, "countInBars">,
+): Setting {
+  return toSetting(content.setting, { grooveBars: content.grooveBars, countInBars }, groove.feel);
+}
+
+/** The hand that crashes on one and the crash that it goes to; the leading hand where nothing lands. */
+export function crashOf(landing: Landing | null, player: Player): Crash {
+  const hand = landing?.hands[0];
+  if (hand) return { hand: hand.hand, place: hand.crash };
+  return { hand: player.hands.leading, place: reachCrash(player, player.hands.leading, null).place };
+}
+
+function clickPlan({ click, clicksOn, silentBars }: Preferences): ClickPlan | null {
+  return click ? { on: clicksOn, silentBars } : null;
+}
+
+/** The fill in its groove; what is practised of it, at its tempo. */
+export function makeScore(content: FillContent, stage: Stage, practice: Practice = AS_WRITTEN): Score {
+  const { player, preferences } = stage;
+  const { timeline, landing, phrase } = workOut(content, setupOf(content, stage));
+  const groove = pickGroove(content, stage);
+  const setting = settingOf(content, groove, preferences);
+  const { loop, mix } = practice;
+  const arrangement = loop
+    ? arrangeRange(timeline, {
+        slots: loop,
+        toBeat: loop.toBeat,
+        feel: setting.follows ? setting.feel : STRAIGHT,
+        countInBars: setting.countInBars,
+      })
+    : arrange(timeline, groove, setting, crashOf(landing, player), player.kit);
+  return { arrangement, tempo: phrase.tempo, click: clickPlan(preferences), mix };
+}
+
+/** The tempo of a repeat, as it is practised. */
+export function practiceTempo(tempo: Bpm, { speed, ladder }: Practice, repeat: number): Bpm {
+  return ladder ? ladderTempo(ladder, repeat) : bpm(tempo * speed);
+}
+
+/**
+ * A score for each repeat. Laid out again at each tempo: grace notes and what stands beside the beat are times, not
+ * shares.
+ */
+export function makeSource(content: FillContent, stage: Stage, practice: Practice): ScoreSource {
+  const made = new Map<number, Score>();
+  return (repeat) => {
+    const tempo = practiceTempo(content.tempo, practice, repeat);
+    const found = made.get(tempo);
+    if (found) return found;
+    const at = tempo === content.tempo ? content : { ...content, tempo };
+    const score = makeScore(at, stage, practice);
+    made.set(tempo, score);
+    return score;
+  };
+}

@@ -1,0 +1,299 @@
+import { ArrowLeftRight } from "lucide-react";
+import { useId } from "react";
+import { hintOf } from "~/commands/command";
+import { moveStart } from "~/core/fit";
+import { openingRate, type Window, withOpeningRate } from "~/core/phrase";
+import { COUNT_STYLES, type CountStyle } from "~/core/pulse";
+import { isHand, strokesOf } from "~/core/stroke";
+import {
+  barTicks,
+  beatTicks,
+  formatMeter,
+  formatRate,
+  METER_UNITS,
+  makeMeter,
+  parseMeter,
+  parseRate,
+  slotTicks,
+  type Ticks,
+  ticks,
+} from "~/core/time";
+import { MAX_WINDOW_BARS } from "~/library/phrase/phrase";
+import { usePlayer } from "~/session/player";
+import { useSay } from "~/session/session";
+import { BeginsOn } from "~/ui/begins-on";
+import { NumberField } from "~/ui/number-field";
+import { FIX_LINE_FIRST } from "~/words/editing";
+import { COMMON_METERS, COUNT_STYLE_NAMES, nameRate, OFFERED_RATES, plural } from "~/words/time";
+import { LINE_COMMANDS } from "./commands";
+import { useEditor, usePhrase, useWorked } from "./context";
+import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
+
+/** Meter, note value, space to fill, lead hand, count and orchestration. */
+export function FrameControls({ children }: { readonly children?: React.ReactNode }) {
+  return (
+    <section
+      aria-label="Bar and space"
+      className="panel px-3 py-2 flex flex-wrap items-end gap-x-3.5 gap-y-2 order-last lg:order-none"
+    >
+      <MeterControl />
+      <RateControl />
+      <SpaceControl />
+      <LeadControl />
+      <CountControl />
+      <OrchestrationControl />
+      {children}
+    </section>
+  );
+}
+
+function Field({ label, children }: { label: string; children: (id: string) => React.ReactNode }) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="label-small block mb-0.5">
+        {label}
+      </label>
+      {children(id)}
+    </div>
+  );
+}
+
+export function MeterControl() {
+  const { meter } = usePhrase();
+  const editor = useEditor();
+  const text = formatMeter(meter);
+  const isCommon = COMMON_METERS.includes(text);
+  return (
+    <div className="flex items-end gap-1">
+      <Field label="Meter">
+        {(id) => (
+          <select
+            id={id}
+            className="select select-sm w-22"
+            value={isCommon ? text : "other"}
+            onChange={(event) => {
+              const next = event.target.value === "other" ? makeMeter(11, 8) : parseMeter(event.target.value);
+              if (next) editor.setMeter(next);
+            }}
+          >
+            {COMMON_METERS.map((common) => (
+              <option key={common}>{common}</option>
+            ))}
+            <option value="other">other…</option>
+          </select>
+        )}
+      </Field>
+      {isCommon ? null : (
+        <>
+          <input
+            type="number"
+            aria-label="Beats in the bar"
+            min={1}
+            max={32}
+            value={meter.beats}
+            className="input input-sm w-16"
+            onChange={(event) => {
+              const next = makeMeter(Number(event.target.value), meter.unit);
+              if (next) editor.setMeter(next);
+            }}
+          />
+          <select
+            aria-label="Note that is one beat"
+            className="select select-sm w-16"
+            value={meter.unit}
+            onChange={(event) => {
+              const next = makeMeter(meter.beats, Number(event.target.value));
+              if (next) editor.setMeter(next);
+            }}
+          >
+            {METER_UNITS.map((unit) => (
+              <option key={unit}>{unit}</option>
+            ))}
+          </select>
+        </>
+      )}
+    </div>
+  );
+}
+
+export function RateControl() {
+  const editor = useEditor();
+  const say = useSay();
+  const { line } = useWorked();
+  const rate = openingRate(line);
+  const text = formatRate(rate);
+  const offered: readonly string[] = OFFERED_RATES;
+  return (
+    <Field label="Note value">
+      {(id) => (
+        <select
+          id={id}
+          className="select select-sm w-40"
+          value={text}
+          onChange={(event) => {
+            const next = parseRate(event.target.value);
+            if (next && !editor.editLine((now) => withOpeningRate(now, next))) say(FIX_LINE_FIRST);
+          }}
+        >
+          {offered.includes(text) ? null : (
+            <option value={text}>
+              @{text} {nameRate(rate)}
+            </option>
+          )}
+          {OFFERED_RATES.map((option) => {
+            const known = parseRate(option);
+            return (
+              <option key={option} value={option}>
+                @{option} {known ? nameRate(known) : ""}
+              </option>
+            );
+          })}
+        </select>
+      )}
+    </Field>
+  );
+}
+
+/** The space to fill: ready ones, where it begins, and how many notes of the opening note value go into it. */
+export function SpaceControl() {
+  const editor = useEditor();
+  const { meter, window } = usePhrase();
+  const { line, timeline } = useWorked();
+  const rate = openingRate(line);
+  const slot = slotTicks(rate);
+  const bar = barTicks(meter);
+  const most = MAX_WINDOW_BARS * bar;
+  const put = ({ start, length }: Window) => {
+    if (start < 0 || length <= 0 || start + length > most) return;
+    editor.setPhrase({ window: { start, length } }, "window");
+  };
+  const half = Math.ceil(bar / beatTicks(meter) / 2) * beatTicks(meter);
+  const used = timeline.end - timeline.window.start;
+  const presets: readonly (readonly [name: string, start: number, length: number])[] = [
+    ["one bar", 0, bar],
+    ["two bars", 0, 2 * bar],
+    ["four bars", 0, 4 * bar],
+    ["second half", bar - half, half],
+    ["last beat", bar - beatTicks(meter), beatTicks(meter)],
+    ["as long as the line", window.start, used],
+  ];
+  const chosen = presets.findIndex(([, start, length]) => start === window.start && length === window.length);
+  return (
+    <fieldset className="flex flex-wrap items-end gap-2">
+      <legend className="sr-only">Space to fill</legend>
+      <Field label="Space to fill">
+        {(id) => (
+          <select
+            id={id}
+            className="select select-sm w-32"
+            value={chosen < 0 ? "own" : String(chosen)}
+            onChange={(event) => {
+              const [, start, length] = presets[Number(event.target.value)] ?? [];
+              if (start !== undefined && length !== undefined) put({ start: ticks(start), length: ticks(length) });
+            }}
+          >
+            {chosen < 0 ? <option value="own">your own</option> : null}
+            {presets.map(([name], index) => (
+              <option key={name} value={index}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <BeginsOn
+        start={window.start as Ticks}
+        rate={rate}
+        meter={meter}
+        bars={Math.min(MAX_WINDOW_BARS, Math.floor(window.start / bar) + 2)}
+        onStart={(start) => put(moveStart(window as Window, start, meter))}
+      />
+      <NumberField
+        label="Length"
+        value={Math.round((window.length / slot) * 100) / 100}
+        least={1}
+        most={Math.floor((most - window.start) / slot)}
+        className="input-sm w-16 font-display font-semibold"
+        onValue={(slots) => put({ start: window.start as Ticks, length: ticks(Math.round(slots * slot)) })}
+      />
+    </fieldset>
+  );
+}
+
+function LeadControl() {
+  const editor = useEditor();
+  const say = useSay();
+  const { timeline } = useWorked();
+  const first = timeline.slots.flatMap((slot) => strokesOf(slot.content)).find((stroke) => isHand(stroke.limb));
+  return (
+    <div>
+      <span className="label-small block mb-0.5">Lead</span>
+      <button
+        type="button"
+        className="btn btn-sm font-normal"
+        title={hintOf(LINE_COMMANDS, "mirror")}
+        aria-label={`Lead: ${first ? (first.limb === "R" ? "right hand" : "left hand") : "no hand"}. Lead with the other hand`}
+        onClick={() => {
+          if (!editor.mirror()) say(FIX_LINE_FIRST);
+        }}
+      >
+        {first ? (first.limb === "R" ? "right" : "left") : "none"}
+        <ArrowLeftRight size={14} aria-hidden />
+      </button>
+    </div>
+  );
+}
+
+/** Ready orchestrations; layers of one's own are made on the Floor. */
+export function OrchestrationControl() {
+  const editor = useEditor();
+  const { voicing = [] } = usePhrase();
+  const strong = usePlayer().hands.leading;
+  const ready = nameReady(voicing, strong);
+  return (
+    <Field label="Orchestration">
+      {(id) => (
+        <select
+          id={id}
+          className="select select-sm w-38"
+          value={ready ?? "own"}
+          onChange={(event) => {
+            const made = READY_ORCHESTRATIONS.find((one) => one.id === event.target.value)?.make(strong);
+            if (made) editor.setPhrase({ voicing: made.length > 0 ? [...made] : undefined }, "voicing");
+          }}
+        >
+          {ready === null ? <option value="own">your {plural(voicing.length, "layer")}</option> : null}
+          {READY_ORCHESTRATIONS.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}
+
+function CountControl() {
+  const editor = useEditor();
+  const { countStyle } = usePhrase();
+  return (
+    <Field label="Count">
+      {(id) => (
+        <select
+          id={id}
+          className="select select-sm w-32"
+          value={countStyle}
+          onChange={(event) => editor.setPhrase({ countStyle: event.target.value as CountStyle }, "count")}
+        >
+          {COUNT_STYLES.map((style) => (
+            <option key={style} value={style}>
+              {COUNT_STYLE_NAMES[style]}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}

@@ -1,0 +1,70 @@
+/** The line, its pictures and the drawer beside them: the same for a fill and for a groove. */
+
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCommands } from "~/commands/commands";
+import { useSession } from "~/session/session";
+import type { DrawerTab } from "./cell-drawer";
+import { useChooser } from "./choice";
+import { LINE_COMMANDS } from "./commands";
+import { useEditor } from "./context";
+import { useNoteCommands } from "./notes";
+
+const CellDrawer = lazy(() => import("./cell-drawer"));
+
+export interface LineBench {
+  readonly input: React.RefObject<HTMLTextAreaElement | null>;
+  readonly notes: React.RefObject<HTMLDivElement | null>;
+  readonly drawer: DrawerTab | null;
+  readonly openDrawer: (tab: DrawerTab) => void;
+  readonly closeDrawer: () => void;
+  readonly focusNotes: () => void;
+}
+
+/** Adds the commands of line, notes and drawer while it is shown. */
+export function useLineBench(): LineBench {
+  const editor = useEditor();
+  const chooser = useChooser();
+  const { sound, say } = useSession();
+  const input = useRef<HTMLTextAreaElement>(null);
+  const notes = useRef<HTMLDivElement>(null);
+  const [drawer, setDrawer] = useState<DrawerTab | null>(null);
+  const openDrawer = useCallback(
+    (tab: DrawerTab) => {
+      // The first cell is a fair guess of what is meant.
+      const { timeline } = editor.worked();
+      if (tab === "moves" && !chooser.slot(timeline) && timeline.slots.length > 0) chooser.choose(timeline, 0);
+      setDrawer(tab);
+    },
+    [editor, chooser],
+  );
+  const focusNotes = useCallback(() => notes.current?.querySelector<HTMLElement>("[role=grid]")?.focus(), []);
+  const closeDrawer = useCallback(() => {
+    setDrawer(null);
+    focusNotes();
+  }, [focusNotes]);
+  useEffect(() => {
+    // With nothing typed yet, the next thing is to type.
+    if (editor.worked().timeline.slots.length === 0) input.current?.focus();
+  }, [editor]);
+  const focusLine = useCallback(() => input.current?.focus(), []);
+  useCommands(
+    LINE_COMMANDS,
+    useMemo(
+      () => ({ editor, chooser, sound, say, focusLine, openDrawer }),
+      [editor, chooser, sound, say, focusLine, openDrawer],
+    ),
+  );
+  useNoteCommands();
+  return { input, notes, drawer, openDrawer, closeDrawer, focusNotes };
+}
+
+/** The drawer, while it is open. */
+export function LineDrawer({ bench }: { readonly bench: LineBench }) {
+  const { drawer, openDrawer, closeDrawer } = bench;
+  if (!drawer) return null;
+  return (
+    <Suspense fallback={null}>
+      <CellDrawer tab={drawer} onTab={openDrawer} onClose={closeDrawer} />
+    </Suspense>
+  );
+}

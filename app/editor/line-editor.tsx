@@ -1,0 +1,132 @@
+import { type RefObject, useId } from "react";
+import type { Problem, Reading } from "~/core/line";
+import { MAX_KEPT_TEXT } from "~/library/phrase/phrase";
+import { wordProblem } from "~/words/problem";
+import { useEditor, usePhrase, useWorked } from "./context";
+
+/** The stick line as text: read at every keystroke, problems marked where they are, with what to do. */
+export function LineEditor({ input, onLeave }: { input: RefObject<HTMLTextAreaElement | null>; onLeave: () => void }) {
+  const editor = useEditor();
+  const content = usePhrase();
+  const { reading } = useWorked();
+  const label = useId();
+  const first = reading.problems[0];
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    if (event.key === "Escape" || event.key === "Enter") {
+      event.preventDefault();
+      onLeave();
+    }
+  };
+  return (
+    <section aria-label="Stick line" className="panel px-3 pt-2 pb-2.5 focus-within:border-primary">
+      <div className="flex items-baseline justify-between gap-3">
+        <label htmlFor={label} className="label-small">
+          Stick line
+        </label>
+        <span className="label-small hidden sm:block">
+          R L hands · K kick · H hi-hat foot · lower case ghost · <kbd className="key">&gt;</kbd> accent ·{" "}
+          <kbd className="key">'</kbd> flam · <kbd className="key">-</kbd> rest · <kbd className="key">@6</kbd> note
+          value
+        </span>
+      </div>
+      <div className="max-h-40 overflow-y-auto">
+        <div className="relative pb-1 font-line text-lg sm:text-xl leading-8">
+          {/* In the flow, so that the field is as tall as its text in every browser. */}
+          <div
+            aria-hidden="true"
+            className="min-h-8 whitespace-pre-wrap break-words text-transparent pointer-events-none"
+          >
+            <Marked text={content.text} problems={reading.problems} />
+          </div>
+          <textarea
+            id={label}
+            ref={input}
+            value={content.text}
+            rows={1}
+            maxLength={MAX_KEPT_TEXT}
+            spellCheck={false}
+            autoCapitalize="off"
+            autoCorrect="off"
+            aria-invalid={first !== undefined}
+            aria-describedby={`${label}-problems`}
+            onChange={(event) => editor.setText(event.target.value.replace(/\n/g, " "))}
+            onKeyDown={onKeyDown}
+            onBlur={editor.tidyText}
+            className="absolute inset-0 block h-full w-full resize-none overflow-hidden bg-transparent outline-none break-words rounded-sm"
+          />
+        </div>
+      </div>
+      <div id={`${label}-problems`} aria-live="polite" className="text-sm">
+        {first ? (
+          <Problems
+            reading={reading}
+            onGoodText={() => editor.setText(content.goodText)}
+            onFocus={(column) => {
+              input.current?.focus();
+              input.current?.setSelectionRange(column, column + 1);
+            }}
+          />
+        ) : null}
+      </div>
+    </section>
+  );
+}
+
+/** The text again, invisible, with a wave under what is wrong. */
+function Marked({ text, problems }: { text: string; problems: readonly Problem[] }) {
+  const pieces: React.ReactNode[] = [];
+  let at = 0;
+  for (const problem of problems) {
+    if (problem.from < at) continue;
+    // A problem at the very end is marked on a space after it.
+    const marked = text.slice(problem.from, problem.to) || " ";
+    pieces.push(text.slice(at, problem.from));
+    pieces.push(
+      <mark
+        key={problem.from}
+        className="bg-error/15 text-transparent underline decoration-wavy decoration-error decoration-2 underline-offset-4"
+      >
+        {marked}
+      </mark>,
+    );
+    at = problem.to;
+  }
+  pieces.push(text.slice(at));
+  return pieces;
+}
+
+interface ProblemsProps {
+  readonly reading: Reading;
+  readonly onGoodText: () => void;
+  readonly onFocus: (column: number) => void;
+}
+
+function Problems({ reading, onGoodText, onFocus }: ProblemsProps) {
+  const shown = reading.problems.slice(0, 3);
+  return (
+    <div className="mt-1.5 border-t border-base-300 pt-1.5 flex flex-wrap gap-x-4 gap-y-1 items-start">
+      <ul className="flex-1 min-w-60">
+        {shown.map((problem) => {
+          const words = wordProblem(problem);
+          return (
+            <li key={`${problem.from} ${problem.code}`}>
+              <button type="button" className="text-left hover:underline" onClick={() => onFocus(problem.from)}>
+                <span className="font-line text-xs text-error">column {words.column}</span>{" "}
+                <strong className="text-error">{words.what}</strong> {words.remedy}
+              </button>
+            </li>
+          );
+        })}
+        {reading.problems.length > shown.length ? (
+          <li className="quiet">and {reading.problems.length - shown.length} more</li>
+        ) : null}
+      </ul>
+      <span className="quiet text-xs max-w-64">
+        The pictures and the sound stay with your last readable line.{" "}
+        <button type="button" className="underline" onClick={onGoodText}>
+          Go back to it
+        </button>
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,47 @@
+/** The moves as commands: the same table for the Cells screen and for the chosen cells of an open phrase. */
+
+import type { CommandTable } from "~/commands/command";
+import type { Move } from "~/core/moves";
+import { KEY_WORDS, wordMove, wordRefusal } from "~/words/moves";
+import { type Attempt, OFFERS, type OfferScene, tryOffer } from "./offers";
+
+export interface MoveScene {
+  readonly offers: OfferScene;
+  /** What the moves work on; null for nothing. */
+  readonly attempt: Attempt | null;
+  readonly apply: (move: Move) => void;
+  readonly say: (words: string) => void;
+}
+
+/** The words of a move's command do not depend on what it is made with. */
+const WORDS_SCENE: OfferScene = {
+  strong: "R",
+  place: 0,
+  every: 2,
+  rhythm: "",
+  partner: "",
+  speed: "same",
+  pedals: "hi-hat",
+  own: "R",
+  notes: "",
+};
+
+export const MOVE_COMMANDS: CommandTable<MoveScene> = OFFERS.map((offer) => ({
+  id: `move-${offer.id}`,
+  keys: [offer.key],
+  name: KEY_WORDS[offer.id] ?? wordMove(offer.make(WORDS_SCENE)).name,
+  group: `Moves: ${offer.group.toLowerCase()}`,
+  canRun: ({ attempt }) => attempt !== null,
+  run: ({ offers, attempt, apply, say }) => {
+    if (!attempt) return;
+    const { move, refused } = tryOffer(offer, offers, attempt);
+    if (refused) say(`${wordMove(move).name}: ${wordRefusal(refused)}`);
+    else apply(move);
+  },
+}));
+
+/** While the moves are open beside the pictures; their keys mean other things elsewhere. */
+export const SCOPED_MOVE_COMMANDS: CommandTable<MoveScene> = MOVE_COMMANDS.map((command) => ({
+  ...command,
+  scope: "moves",
+}));

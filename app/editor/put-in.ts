@@ -1,0 +1,26 @@
+import { insertCells } from "~/core/line";
+import type { Cell } from "~/core/moves";
+import { FIX_LINE_FIRST } from "~/words/editing";
+import type { Chooser } from "./choice";
+import type { PhraseEditor } from "./editor";
+
+/** Puts a cell in after a cell of the line, at its end for null, and chooses it. Says what it did, or why it did not. */
+export function putInCell(
+  editor: PhraseEditor,
+  chooser: Chooser,
+  { name, cell }: { readonly name: string; readonly cell: Cell },
+  after: number | null,
+  say: (words: string) => void,
+) {
+  const before = editor.store.getState().content;
+  const last = editor.worked().timeline.cells.length - 1;
+  const at = Math.min(after ?? last, last);
+  if (!editor.editLine((line) => insertCells(line, at, [cell]))) return say(FIX_LINE_FIRST);
+  if (editor.store.getState().content === before) {
+    return say(
+      `“${name}” doesn't fit there: the line would be too long, or its shared slots don't divide at this note value.`,
+    );
+  }
+  chooser.chooseCells(editor.worked().timeline, { from: at + 1, to: at + 1 });
+  say(`“${name}” is now cell ${at + 2}.`);
+}

@@ -1,0 +1,28 @@
+/** Through the phrase note by note, each with its sound, as slowly as one likes. */
+
+import type { Sound } from "~/audio/playing";
+import { ticksToSeconds } from "~/core/time";
+import type { Chooser } from "./choice";
+import type { PhraseEditor } from "./editor";
+
+/** Chooses the next slot, or the one before, and sounds what is in it. */
+export function stepNote(editor: Pick<PhraseEditor, "worked">, chooser: Chooser, sound: Sound, by: 1 | -1) {
+  const { timeline } = editor.worked();
+  const { slots, events, tempo, meter } = timeline;
+  if (slots.length === 0) return;
+  const now = chooser.slot(timeline)?.index ?? (by > 0 ? -1 : slots.length);
+  const next = Math.min(slots.length - 1, Math.max(0, now + by));
+  chooser.choose(timeline, next);
+  const sounding = events.filter(({ slot }) => slot === next);
+  const first = sounding[0];
+  if (!first) return;
+  void sound.strike(
+    sounding.map(({ limb, place, level, rimShot, at }) => ({
+      limb,
+      place,
+      level,
+      rimShot,
+      after: ticksToSeconds(at - first.at, tempo, meter),
+    })),
+  );
+}

@@ -1,0 +1,31 @@
+import { Redo2, Undo2 } from "lucide-react";
+import { hintOf } from "~/commands/command";
+import { UNDO_COMMANDS } from "./commands";
+import type { History } from "./undo";
+
+export function UndoButtons({ history }: { history: History }) {
+  return (
+    <div className="join">
+      <button
+        type="button"
+        className="btn btn-sm join-item"
+        disabled={!history.canUndo}
+        onClick={history.undo}
+        aria-label="Undo"
+        title={hintOf(UNDO_COMMANDS, "undo")}
+      >
+        <Undo2 size={15} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className="btn btn-sm join-item"
+        disabled={!history.canRedo}
+        onClick={history.redo}
+        aria-label="Redo"
+        title={hintOf(UNDO_COMMANDS, "redo")}
+      >
+        <Redo2 size={15} aria-hidden />
+      </button>
+    </div>
+  );
+}

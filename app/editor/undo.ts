@@ -1,0 +1,70 @@
+/** Content that is edited, with undo over all of it. */
+
+import { type TemporalState, temporal } from "zundo";
+import { useStore } from "zustand";
+import { createStore, type StoreApi } from "zustand/vanilla";
+
+interface Held<Content> {
+  readonly content: Content;
+}
+
+type Temporal = Pick<TemporalState<unknown>, "pastStates" | "futureStates" | "undo" | "redo">;
+
+/** The part of a store of undo that does not depend on what is edited. */
+export type Undo = Pick<StoreApi<Temporal>, "getState" | "getInitialState" | "subscribe">;
+
+export interface UndoStore<Content> {
+  readonly store: StoreApi<Held<Content>>;
+  readonly history: Undo;
+  /** Changes the content. Edits of one kind close together are one step of undo; null is always a step of its own. */
+  readonly put: (kind: string | null, change: (content: Content) => Content) => void;
+}
+
+/** Edits of one kind this close together are one step of undo. Milliseconds. */
+const ONE_STEP = 700;
+const MAX_STEPS = 300;
+
+export function makeUndoStore<Content extends object>(initial: Content): UndoStore<Content> {
+  let step = "";
+  let lastKind = "";
+  let lastAt = 0;
+  let edits = 0;
+  const store = createStore<Held<Content>>()(
+    temporal((): Held<Content> => ({ content: initial }), {
+      limit: MAX_STEPS,
+      equality: (past, now) => past.content === now.content,
+      handleSet: (record) => (past, replace) => {
+        // Typing a word is one step: only the state before its first letter is recorded.
+        const now = performance.now();
+        const goesOn = step === lastKind && now - lastAt < ONE_STEP;
+        lastKind = step;
+        lastAt = now;
+        if (!goesOn) (record as (past: unknown, replace: unknown) => void)(past, replace);
+      },
+    }),
+  );
+  // An edit after an undo is a step of its own.
+  store.temporal.subscribe((now, before) => {
+    if (now.futureStates.length > before.futureStates.length) lastKind = "";
+  });
+  return {
+    store,
+    history: store.temporal,
+    put: (kind, change) => {
+      step = kind ?? `edit ${edits++}`;
+      store.setState(({ content }) => ({ content: change(content) }));
+    },
+  };
+}
+
+export interface History {
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  readonly undo: () => void;
+  readonly redo: () => void;
+}
+
+export function useUndo(history: Undo): History {
+  const { pastStates, futureStates, undo, redo } = useStore(history);
+  return { canUndo: pastStates.length > 0, canRedo: futureStates.length > 0, undo: () => undo(), redo: () => redo() };
+}

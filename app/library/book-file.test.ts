@@ -1,0 +1,188 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { formatLine, formatSlots } from "~/core/line";
+import { cookCell } from "~/core/moves";
+import { anyLine, anyMeter, anyMove, anySticking } from "~/core/testing/arbitraries";
+import { BOOK_FORMAT, BOOK_VERSION, type BookProblem, MAX_BOOK_BYTES, readBook, writeBook } from "./book-file";
+import { MAX_CELL_SLOTS, makeCellContent, type OwnCell } from "./cell/content";
+import { type Fill, makeContent } from "./fill/content";
+import { type BookContents, EMPTY_BOOK } from "./kinds";
+import { soundLine } from "./phrase/phrase";
+
+function fillOf(text: string, given: Partial<Fill> = {}): Fill {
+  return { id: "a", createdAt: 1, updatedAt: 2, content: makeContent({ text, name: "One" }), ...given };
+}
+
+function bookOf(fills: readonly Fill[], cells: readonly OwnCell[] = []): BookContents {
+  return { ...EMPTY_BOOK, fills, cells };
+}
+
+async function problemOf(text: string): Promise<BookProblem> {
+  const reading = await readBook(text);
+  if (reading.ok) throw new Error("the file was taken");
+  return reading.problem;
+}
+
+function withFill(change: (fill: Record<string, unknown>) => void): string {
+  const book = JSON.parse(writeBook(bookOf([fillOf("@4 RL")])));
+  change(book.fills[0]);
+  return JSON.stringify(book);
+}
+
+test("what was written comes back identical, for any phrases and words", async () => {
+  const anyFill = fc
+    .record({
+      id: fc.uuid(),
+      line: anyLine,
+      meter: anyMeter,
+      name: fc.string({ maxLength: 40 }),
+      broken: fc.string({ maxLength: 40 }),
+    })
+    .map(({ id, line, meter, name, broken }): Fill => {
+      const goodText = formatLine(line);
+      return {
+        id,
+        createdAt: 5,
+        updatedAt: 6,
+        content: makeContent({ text: broken, goodText, meter, name, tags: ["a b"] }),
+      };
+    });
+  await fc.assert(
+    fc.asyncProperty(fc.uniqueArray(anyFill, { maxLength: 5, selector: (fill) => fill.id }), async (fills) => {
+      const reading = await readBook(writeBook(bookOf(fills)));
+      expect(reading).toEqual({ ok: true, ...bookOf(fills) });
+    }),
+    { numRuns: 60 },
+  );
+});
+
+describe("a bad file is refused whole, with where and what", () => {
+  test("not JSON, not a book, another version", async () => {
+    expect((await problemOf("{")).kind).toBe("not-json");
+    expect((await problemOf("[]")).kind).toBe("not-a-book");
+    expect((await problemOf('{"format":"something-else","version":1}')).kind).toBe("not-a-book");
+    expect(await problemOf(JSON.stringify({ format: BOOK_FORMAT, version: 99, fills: [] }))).toEqual({
+      kind: "version",
+      found: "99",
+      known: BOOK_VERSION,
+    });
+    expect((await problemOf(JSON.stringify({ format: BOOK_FORMAT }))).kind).toBe("not-a-book");
+  });
+  test.each<[string, (fill: Record<string, unknown>) => void, string]>([
+    ["a missing field", (fill) => delete fill.createdAt, "createdAt"],
+    ["an unknown field", (fill) => Object.assign(fill, { script: "x" }), ""],
+    [
+      "a meter that is none",
+      (fill) => Object.assign(fill.content as object, { meter: { beats: 4, unit: 3 } }),
+      "content.meter.unit",
+    ],
+    ["a tempo out of range", (fill) => Object.assign(fill.content as object, { tempo: 4_000 }), "content.tempo"],
+    [
+      "a good text that cannot be read",
+      (fill) => Object.assign(fill.content as object, { goodText: "RZ" }),
+      "content.goodText",
+    ],
+    [
+      "a window without length",
+      (fill) => Object.assign(fill.content as object, { window: { start: 0, length: 0 } }),
+      "content.window.length",
+    ],
+    [
+      "half a tick",
+      (fill) => Object.assign(fill.content as object, { window: { start: 0.5, length: 10 } }),
+      "content.window.start",
+    ],
+    [
+      "a window of a thousand bars",
+      (fill) => Object.assign(fill.content as object, { window: { start: 0, length: 40_320_000 } }),
+      "content",
+    ],
+    [
+      "too many tags",
+      (fill) => Object.assign(fill.content as object, { tags: Array.from({ length: 13 }, () => "x") }),
+      "content.tags",
+    ],
+  ])("%s", async (_, change, path) => {
+    expect(await problemOf(withFill(change))).toMatchObject({ kind: "field", item: { what: "fill", index: 0 }, path });
+  });
+  test("two fills with one identity", async () => {
+    expect(await problemOf(writeBook(bookOf([fillOf("@4 RL"), fillOf("@4 LR")])))).toEqual({
+      kind: "twice",
+      what: "fill",
+      id: "a",
+    });
+  });
+  test("a huge file, unread", async () => {
+    expect((await problemOf(" ".repeat(MAX_BOOK_BYTES + 1))).kind).toBe("too-large");
+  });
+  test("keys that would reach into objects are data or nothing", async () => {
+    const reading = await readBook(
+      withFill((fill) => Object.assign(fill.content as object, JSON.parse('{"__proto__":{"polluted":1}}'))),
+    );
+    expect(({} as { polluted?: number }).polluted).toBeUndefined();
+    if (reading.ok) expect(reading.fills[0]?.content).toEqual(fillOf("@4 RL").content);
+  });
+});
+
+describe("version 1, which held fills alone", () => {
+  test("is read as it was, and says that it is one", async () => {
+    const fills = [fillOf("@4 RLK")];
+    expect(await readBook(JSON.stringify({ format: BOOK_FORMAT, version: 1, fills }))).toEqual({
+      ok: true,
+      ...bookOf(fills),
+    });
+    expect((await problemOf(JSON.stringify({ format: BOOK_FORMAT, version: 1, fills, cells: [] }))).kind).toBe("field");
+  });
+});
+
+describe("cells", () => {
+  const anyOwnCell = fc
+    .record({ id: fc.uuid(), cell: anySticking, moves: fc.array(anyMove, { maxLength: 6 }), name: fc.string() })
+    .map(({ id, cell, moves, name }) => {
+      const origin = { source: null, name: "", text: formatSlots(cell) };
+      const content = { origin, moves, name: name.slice(0, 40), tags: ["x"], favourite: true, rate: "3/2" };
+      return { id, origin, moves, content, size: cookCell(cell, moves).length };
+    })
+    .filter(({ size }) => size <= MAX_CELL_SLOTS)
+    .map(({ id, content }): OwnCell => ({ id, createdAt: 1, updatedAt: 2, content: makeCellContent(content) }));
+  test("come back identical with their recipes, whatever the moves", async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.uniqueArray(anyOwnCell, { maxLength: 4, selector: ({ id }) => id }), async (cells) => {
+        expect(await readBook(writeBook(bookOf([], cells)))).toEqual({ ok: true, ...bookOf([], cells) });
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  const content = makeCellContent({
+    origin: { source: "single-paradiddle", name: "Single paradiddle", text: "RLRR" },
+    moves: [{ kind: "extend", by: "kick" }],
+  });
+  test.each<[string, object, string]>([
+    ["a text that is not what the recipe makes", { text: "RLRRL" }, "content"],
+    ["a text that is no sticking", { text: "RLZ" }, "content.text"],
+    ["a text that is not written plainly", { text: "RLRR K" }, "content.text"],
+    ["a move that is none", { moves: [{ kind: "juggle" }] }, "content.moves.0.kind"],
+    ["a move with more to it", { moves: [{ kind: "mirror", twice: true }] }, "content.moves.0"],
+    ["a turn by half a slot", { moves: [{ kind: "rotate", by: 0.5 }] }, "content.moves.0.by"],
+    ["a glued text that is no sticking", { moves: [{ kind: "glue", cell: "@4 R" }] }, "content.moves.0.cell"],
+    ["a rate that is none", { rate: "4/0" }, "content.rate"],
+    ["too many moves", { moves: Array.from({ length: 65 }, () => ({ kind: "mirror" })) }, "content.moves"],
+  ])("%s is refused", async (_, change, path) => {
+    const cell = { id: "a", createdAt: 1, updatedAt: 1, content: { ...content, ...change } };
+    const text = JSON.stringify({ format: BOOK_FORMAT, version: 2, fills: [], cells: [cell], rudiments: [] });
+    expect(await problemOf(text)).toMatchObject({ kind: "field", item: { what: "cell", index: 0 }, path });
+  });
+  test("two of one identity, and two notes on one rudiment", async () => {
+    const cell = { id: "a", createdAt: 1, updatedAt: 1, content };
+    expect(await problemOf(writeBook(bookOf([], [cell, cell])))).toMatchObject({ kind: "twice", what: "cell" });
+    const mark = { id: "flamacue", favourite: true, tags: [] };
+    const book = { ...EMPTY_BOOK, rudiments: [mark, mark] };
+    expect(await problemOf(writeBook(book))).toEqual({ kind: "twice", what: "rudiment", id: "flamacue" });
+  });
+});
+
+test("while the text is being mended, the last good one is in force", async () => {
+  const content = makeContent({ text: "@4 RLZ", goodText: "@4 RLK" });
+  expect(formatLine(soundLine(content))).toBe("@4 RLK");
+});

@@ -1,0 +1,174 @@
+/** A cell of a player's own book: a sticking with a name and tags, and the recipe that it was made by. */
+
+import { z } from "zod";
+import { formatSlots } from "~/core/line";
+import {
+  type Cell,
+  cookCell,
+  DYNAMICS,
+  EXTENSIONS,
+  LAYER_SPEEDS,
+  MAX_MOVES,
+  type Move,
+  ORNAMENTS,
+  PEDALS,
+  QUIETS,
+  readCell,
+} from "~/core/moves";
+import { LIMBS } from "~/core/stroke";
+import { parseRate, type Rate } from "~/core/time";
+import type { Item } from "~/data/rows";
+import { MAX_NAME, MAX_TAG, MAX_TAGS } from "../phrase/phrase";
+import { rateTextSchema } from "../phrase/rate";
+
+/** A longer sticking is a phrase, and belongs on the Stack. */
+export const MAX_CELL_SLOTS = 512;
+const MAX_CELL_TEXT = 12_000;
+/** What is typed is kept even where it is too long to be read. */
+const MAX_TYPED_TEXT = 100_000;
+/** Cells may be turned or thinned by no more than they can be long. */
+const MAX_STEP = 10_000;
+const MAX_RHYTHM = 64;
+
+const limb = z.enum(LIMBS);
+const hand = z.enum(["R", "L"]);
+const step = z.number().int().min(-MAX_STEP).max(MAX_STEP);
+const place = z.number().int().min(0).max(MAX_STEP);
+const every = z.number().int().min(1).max(MAX_STEP);
+
+/** Slots of a cell as text, in the one way that it is written. */
+export const cellTextSchema = z
+  .string()
+  .max(MAX_CELL_TEXT)
+  .refine((text) => {
+    const cell = readCell(text);
+    return cell !== null && cell.length <= MAX_CELL_SLOTS && formatSlots(cell) === text;
+  }, `is not a sticking of 1 to ${MAX_CELL_SLOTS} slots, written plainly`);
+
+const accentRuleSchema = z.discriminatedUnion("by", [
+  z.strictObject({ by: z.literal("place"), place }),
+  z.strictObject({ by: z.literal("every"), every }),
+  z.strictObject({ by: z.literal("singles") }),
+  z.strictObject({ by: z.literal("doubles") }),
+  z.strictObject({ by: z.literal("rhythm"), rhythm: z.string().max(MAX_RHYTHM) }),
+]);
+
+export const moveSchema: z.ZodType<Move> = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("rotate"), by: step }),
+  z.strictObject({ kind: z.literal("mirror") }),
+  z.strictObject({ kind: z.literal("reverse") }),
+  z.strictObject({ kind: z.literal("alternate") }),
+  z.strictObject({ kind: z.literal("replace"), limb, by: limb }),
+  z.strictObject({ kind: z.literal("double"), limb, with: limb }),
+  z.strictObject({ kind: z.literal("feet"), strong: hand, pedals: z.enum(PEDALS) }),
+  z.strictObject({ kind: z.literal("grid"), lead: hand }),
+  z.strictObject({ kind: z.literal("extend"), by: z.enum(EXTENSIONS) }),
+  z.strictObject({ kind: z.literal("shorten"), end: z.enum(["first", "last"]) }),
+  z.strictObject({ kind: z.literal("glue"), cell: cellTextSchema }),
+  z.strictObject({
+    kind: z.literal("layer"),
+    cell: cellTextSchema,
+    speed: z.enum(LAYER_SPEEDS),
+    strong: hand,
+    pedals: z.enum(PEDALS).optional(),
+  }),
+  z.strictObject({
+    kind: z.literal("quieten"),
+    places: z.array(place).min(1).max(MAX_CELL_SLOTS).nullable(),
+    to: z.enum(QUIETS),
+  }),
+  z.strictObject({ kind: z.literal("silence"), place }),
+  z.strictObject({ kind: z.literal("thin"), every }),
+  z.strictObject({ kind: z.literal("fill"), limb: limb.nullable(), with: limb }),
+  z.strictObject({ kind: z.literal("split-doubles") }),
+  z.strictObject({ kind: z.literal("decorate"), ornament: z.enum(ORNAMENTS), on: z.enum(["first", "accents"]) }),
+  z.strictObject({ kind: z.literal("accent"), rule: accentRuleSchema }),
+  z.strictObject({ kind: z.literal("dynamics"), preset: z.enum(DYNAMICS) }),
+]);
+
+const nameSchema = z.string().max(MAX_NAME);
+const tagsSchema = z.array(z.string().min(1).max(MAX_TAG)).max(MAX_TAGS);
+const movesSchema = z.array(moveSchema).max(MAX_MOVES);
+/** The rudiment or own cell that a sticking was made of, if it was one. */
+const sourceSchema = z.string().min(1).max(64).nullable();
+
+export const cellContentSchema = z
+  .strictObject({
+    name: nameSchema,
+    tags: tagsSchema,
+    favourite: z.boolean(),
+    /** What comes of the recipe. */
+    text: cellTextSchema,
+    /** The rate at which it is usually played, such as "4" or "3/2" slots a quarter note. */
+    rate: rateTextSchema,
+    origin: z.strictObject({ source: sourceSchema, name: nameSchema, text: cellTextSchema }),
+    moves: movesSchema,
+  })
+  .refine(
+    ({ text, origin, moves }) => formatSlots(cookCell(cellOf(origin.text), moves)) === text,
+    "is not what its recipe makes of its origin",
+  );
+export type CellContent = z.infer<typeof cellContentSchema>;
+
+/** An own cell with its identity, as it travels in files. */
+export type OwnCell = Item<CellContent>;
+
+/** What a player has noted on a shipped rudiment. */
+export const rudimentMarkSchema = z.strictObject({
+  id: z.string().min(1).max(64),
+  favourite: z.boolean(),
+  tags: tagsSchema,
+});
+export type RudimentMark = z.infer<typeof rudimentMarkSchema>;
+
+/** What lies on the bench of the Cells screen: an origin, the moves on it, and which step is looked at. */
+export const cellBenchSchema = z.strictObject({
+  name: nameSchema,
+  origin: z.strictObject({
+    source: sourceSchema,
+    name: nameSchema,
+    /** As typed, sound or not. */
+    typed: z.string().max(MAX_TYPED_TEXT),
+    /** The last typed text that could be read; null before there was one. */
+    text: cellTextSchema.nullable(),
+  }),
+  moves: movesSchema,
+  /** 0 for the origin, else after that many moves. */
+  at: z.number().int().min(0).max(MAX_MOVES),
+  rate: rateTextSchema,
+});
+export type CellBenchContent = z.infer<typeof cellBenchSchema>;
+
+const MOST_KNOWN = 2_000;
+const known = new Map<string, Cell>();
+
+/** The slots of a checked cell text: the same ones for the same text, which lists ask for again and again. */
+export function cellOf(text: string): Cell {
+  const found = known.get(text);
+  if (found) return found;
+  const cell = readCell(text) ?? [];
+  if (known.size >= MOST_KNOWN) known.clear();
+  known.set(text, cell);
+  return cell;
+}
+
+export function rateOf(text: string): Rate {
+  return parseRate(text) ?? { slots: 4, quarters: 1 };
+}
+
+/** A cell that an address asks for: `?cell=RLRRL&rate=4`. */
+export const askedCellSchema = z.object({ cell: cellTextSchema, rate: rateTextSchema });
+export type AskedCell = z.infer<typeof askedCellSchema>;
+
+/** A cell's content from its origin and recipe, with everything else as a new cell has it. */
+export function makeCellContent(given: Pick<CellContent, "origin" | "moves"> & Partial<CellContent>): CellContent {
+  const text = formatSlots(cookCell(cellOf(given.origin.text), given.moves));
+  return cellContentSchema.parse({ name: "", tags: [], favourite: false, rate: "4", text, ...given });
+}
+
+/** A typed sticking in the one way that it is written; null when it is none, or too long for a cell. */
+export function readTyped(typed: string): string | null {
+  const cell = readCell(typed);
+  const text = cell ? formatSlots(cell) : null;
+  return text !== null && cellTextSchema.safeParse(text).success ? text : null;
+}

@@ -1,0 +1,202 @@
+/** The book of cells: the shipped rudiments and the player's own, as one list. */
+
+import { z } from "zod";
+import { formatLine, formatSlots, MAX_TEXT, readStickLine } from "~/core/line";
+import {
+  type Cell,
+  canonicalSticking,
+  cookCell,
+  type FamilyIndex,
+  indexFamilies,
+  mirrorCell,
+  oneLead,
+  primitiveCell,
+} from "~/core/moves";
+import { mirrorLine, openingRate } from "~/core/phrase";
+import { formatRate, METER_UNITS } from "~/core/time";
+import { wordMove } from "~/words/moves";
+import { uncapital } from "~/words/slot";
+import type { CellRow } from "../database";
+import { MAX_NAME } from "../phrase/phrase";
+import { type CellBenchContent, type CellContent, cellContentSchema, cellOf, type RudimentMark } from "./content";
+
+/** A shipped rudiment as the server sends it. */
+export const shippedRudimentSchema = z.object({
+  id: z.string().max(64),
+  number: z.number().int(),
+  name: z.string().max(MAX_NAME),
+  family: z.enum(["roll", "diddle", "flam", "drag"]),
+  meter: z.object({ beats: z.number().int().min(1).max(32), unit: z.literal(METER_UNITS) }),
+  line: z.string().max(MAX_TEXT),
+  note: z.string().optional(),
+});
+export type ShippedRudiment = z.infer<typeof shippedRudimentSchema>;
+
+export interface BookEntry {
+  readonly id: string;
+  readonly name: string;
+  readonly cell: Cell;
+  readonly text: string;
+  readonly rate: string;
+  readonly favourite: boolean;
+  readonly tags: readonly string[];
+  /** What it was made of and how, in a few words. */
+  readonly made: string;
+  readonly rudiment: ShippedRudiment | null;
+  readonly row: CellRow | null;
+}
+
+/** What ships is led by the player's strong hand; own cells are as they were kept. */
+export function listEntries(
+  rudiments: readonly ShippedRudiment[],
+  marks: readonly RudimentMark[],
+  rows: readonly CellRow[],
+  leftHanded: boolean,
+): BookEntry[] {
+  const noted = new Map(marks.map((mark) => [mark.id, mark]));
+  return [
+    ...rows.map(ownEntry),
+    ...rudiments.map((rudiment) => shippedEntry(rudiment, noted.get(rudiment.id), leftHanded)),
+  ];
+}
+
+function ownEntry(row: CellRow): BookEntry {
+  const { name, text, rate, favourite, tags } = row.content;
+  return {
+    id: row.id,
+    name: name || "Untitled cell",
+    cell: cellOf(text),
+    text,
+    rate,
+    favourite,
+    tags,
+    made: wordRecipe(row.content),
+    rudiment: null,
+    row,
+  };
+}
+
+function shippedEntry(rudiment: ShippedRudiment, mark: RudimentMark | undefined, leftHanded: boolean): BookEntry {
+  const line = readStickLine(rudiment.line).line ?? [];
+  const lead = oneLead(line);
+  const cell = leftHanded ? mirrorCell(lead) : lead;
+  return {
+    id: rudiment.id,
+    name: rudiment.name,
+    cell,
+    text: formatSlots(cell),
+    rate: formatRate(openingRate(line)),
+    favourite: mark?.favourite ?? false,
+    tags: mark?.tags ?? [],
+    made: `Rudiment ${rudiment.number}: ${formatLine(leftHanded ? mirrorLine(line) : line)}`,
+    rudiment,
+    row: null,
+  };
+}
+
+/** "Single paradiddle: add a hand, then mirror". */
+export function wordRecipe({ origin, moves }: Pick<CellContent, "origin" | "moves">): string {
+  const from = origin.name || "Typed";
+  return moves.length === 0 ? from : `${from}: ${moves.map((move) => uncapital(wordMove(move).name)).join(", then ")}`;
+}
+
+export const BOOK_FILTERS = [
+  { id: "all", name: "All" },
+  { id: "own", name: "Own" },
+  { id: "favourite", name: "Favourites" },
+  { id: "roll", name: "Rolls" },
+  { id: "diddle", name: "Diddles" },
+  { id: "flam", name: "Flams" },
+  { id: "drag", name: "Drags" },
+] as const;
+export type BookFilter = (typeof BOOK_FILTERS)[number]["id"];
+
+export interface BookQuery {
+  readonly words: string;
+  readonly filter: BookFilter;
+  readonly tag: string | null;
+}
+
+/** A word is a sticking to be found inside when it has nothing but strokes in it, in either case. */
+function findsWord(entry: BookEntry, word: string): boolean {
+  if (`${entry.name} ${entry.tags.join(" ")} ${entry.made}`.toLowerCase().includes(word)) return true;
+  const bare = (text: string) => text.toLowerCase().replace(/[^rlkh\-(){}]/g, "");
+  return /^[rlkh-]{2,}$/.test(word) && bare(entry.text).includes(word);
+}
+
+export function findEntries(entries: readonly BookEntry[], { words, filter, tag }: BookQuery): BookEntry[] {
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+  return entries.filter((entry) => {
+    if (filter === "own" && !entry.row) return false;
+    if (filter === "favourite" && !entry.favourite) return false;
+    if (filter !== "all" && filter !== "own" && filter !== "favourite" && entry.rudiment?.family !== filter)
+      return false;
+    if (tag !== null && !entry.tags.includes(tag)) return false;
+    return wanted.every((word) => findsWord(entry, word));
+  });
+}
+
+/** Tags in use, the most used first. */
+export function countTags(entries: readonly BookEntry[]): readonly (readonly [tag: string, count: number])[] {
+  const counts = new Map<string, number>();
+  for (const { tags } of entries) for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0]));
+}
+
+/** Every form of every rudiment: worked out once for a book, for it takes some milliseconds. */
+export function indexRudiments(entries: readonly BookEntry[]): FamilyIndex {
+  return indexFamilies(entries.flatMap(({ id, cell, rudiment }) => (rudiment ? [{ id, cell }] : [])));
+}
+
+/** Own cells of the same sticking, turned, mirrored or repeated, other than `id`. */
+export function findRelatives(entries: readonly BookEntry[], cell: Cell, id: string | null): BookEntry[] {
+  if (cell.length === 0) return [];
+  const form = canonicalSticking(primitiveCell(cell));
+  return entries.filter(
+    (entry) => entry.row !== null && entry.id !== id && canonicalSticking(primitiveCell(entry.cell)) === form,
+  );
+}
+
+/** What lies on the bench when an entry is opened: an own cell with its recipe, a rudiment as it is. */
+export function benchOf({ id, name, text, rate, row }: BookEntry): CellBenchContent {
+  if (!row) {
+    return { name: "", origin: { source: id, name, typed: text, text }, moves: [], at: 0, rate };
+  }
+  const { origin, moves } = row.content;
+  return {
+    name: row.content.name,
+    origin: { source: origin.source, name: origin.name, typed: origin.text, text: origin.text },
+    moves,
+    at: moves.length,
+    rate,
+  };
+}
+
+export const EMPTY_BENCH: CellBenchContent = {
+  name: "",
+  origin: { source: null, name: "", typed: "", text: null },
+  moves: [],
+  at: 0,
+  rate: "4",
+};
+
+/** The cell that is looked at, as it would be kept; null when there is none. */
+export function contentOf(
+  { name, origin, moves, at, rate }: CellBenchContent,
+  given: Partial<CellContent> = {},
+): CellContent | null {
+  if (origin.text === null) return null;
+  const kept = moves.slice(0, at);
+  const plain = { source: origin.source, name: origin.name, text: origin.text };
+  const text = formatSlots(cookCell(cellOf(origin.text), kept));
+  const content = { name: name || nameOf(plain, kept), tags: [], favourite: false, text, rate, origin: plain };
+  // Longer than a cell may be: it belongs on the Stack.
+  return cellContentSchema.safeParse({ ...content, moves: kept, ...given }).data ?? null;
+}
+
+/** A name to begin with. */
+function nameOf(origin: CellContent["origin"], moves: CellContent["moves"]): string {
+  const last = moves.at(-1);
+  const from = origin.name || origin.text;
+  return (last ? `${from}, ${uncapital(wordMove(last).name)}` : from).slice(0, MAX_NAME);
+}

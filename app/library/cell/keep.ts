@@ -1,0 +1,61 @@
+/** Own cells, and what a player has noted on the shipped rudiments. */
+
+import { canonicalForm } from "~/core/moves";
+import { addRow, listRows, type SaveResult, saveRow } from "~/data/rows";
+import type { BookDatabase, CellRow } from "../database";
+import { type CellContent, cellOf, type RudimentMark } from "./content";
+
+/** What stands in the way of keeping a cell, or does not. */
+export type Kept =
+  | { readonly kind: "kept"; readonly row: CellRow }
+  /** The book has the very same one, under whatever name. */
+  | { readonly kind: "have"; readonly row: CellRow }
+  /** The book has it turned or mirrored: kept only when that is meant. */
+  | { readonly kind: "relative"; readonly row: CellRow };
+
+/**
+ * Keeps a cell unless the book has it. Same limbs, levels, ornaments and surfaces slot by slot is the same cell; a
+ * rotation or mirror of one is refused until `relativesToo`.
+ */
+export async function keepCell(book: BookDatabase, content: CellContent, relativesToo: boolean): Promise<Kept> {
+  return book.transaction("rw", book.cells, async (): Promise<Kept> => {
+    const rows = await listRows(book.cells);
+    const same = rows.find((row) => row.content.text === content.text);
+    if (same) return { kind: "have", row: same };
+    const form = canonicalForm(cellOf(content.text));
+    const relative = rows.find((row) => canonicalForm(cellOf(row.content.text)) === form);
+    if (relative && !relativesToo) return { kind: "relative", row: relative };
+    return { kind: "kept", row: await addRow(book.cells, content) };
+  });
+}
+
+/** Saves an own cell over the revision that it was opened from, unless another one is the very same. */
+export async function saveCell(
+  book: BookDatabase,
+  id: string,
+  baseRevision: number,
+  content: CellContent,
+): Promise<SaveResult<CellContent> | Extract<Kept, { kind: "have" }>> {
+  return book.transaction("rw", book.cells, async () => {
+    const rows = await listRows(book.cells);
+    const same = rows.find((row) => row.id !== id && row.content.text === content.text);
+    return same ? { kind: "have" as const, row: same } : saveRow(book.cells, id, baseRevision, content);
+  });
+}
+
+export async function listRudimentMarks(book: BookDatabase): Promise<RudimentMark[]> {
+  return book.rudiments.toArray();
+}
+
+/** Notes something on a rudiment; a note that says nothing any more goes. */
+export async function markRudiment(
+  book: BookDatabase,
+  id: string,
+  change: Partial<Pick<RudimentMark, "favourite" | "tags">>,
+): Promise<void> {
+  await book.transaction("rw", book.rudiments, async () => {
+    const mark = { favourite: false, tags: [], ...(await book.rudiments.get(id)), ...change, id };
+    if (mark.favourite || mark.tags.length > 0) await book.rudiments.put(mark);
+    else await book.rudiments.delete(id);
+  });
+}

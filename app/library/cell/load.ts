@@ -1,0 +1,15 @@
+import { listRows } from "~/data/rows";
+import type { BookDatabase } from "../database";
+import { loadPreferences } from "../preferences";
+import { type BookEntry, listEntries, type ShippedRudiment } from "./entries";
+import { listRudimentMarks } from "./keep";
+
+/** The book of cells as the player has it. */
+export async function loadEntries(book: BookDatabase, rudiments: readonly ShippedRudiment[]): Promise<BookEntry[]> {
+  const [rows, marks, { hands }] = await Promise.all([
+    listRows(book.cells),
+    listRudimentMarks(book),
+    loadPreferences(book),
+  ]);
+  return listEntries(rudiments, marks, rows, hands === "left");
+}

@@ -1,0 +1,119 @@
+/** The player's book in the browser: one Dexie database, and another one for the demo that never touches it. */
+
+import Dexie, { type Table } from "dexie";
+import type { Row, RowTable } from "~/data/rows";
+import type { RudimentMark } from "./cell/content";
+import { type BookContents, type Contents, KEYS, KINDS, loadKinds, type RowKey } from "./kinds";
+import type { PlanRow } from "./practice/plan";
+
+export type FillRow = Row<Contents["fills"]>;
+export type CellRow = Row<Contents["cells"]>;
+export type SearchRow = Row<Contents["searches"]>;
+export type KitRow = Row<Contents["kits"]>;
+export type GrooveRow = Row<Contents["grooves"]>;
+
+/** One row of settings, checked when it is read. */
+interface PreferencesRow {
+  readonly key: "player";
+  readonly [setting: string]: unknown;
+}
+interface MarkRow {
+  /** Things done once for this database. */
+  readonly key: string;
+  readonly at: number;
+}
+
+/** The runs of one day, as JSON. */
+interface RunsOfDay {
+  /** Days since 1970, of the world's clock. */
+  readonly day: number;
+  readonly text: string;
+}
+
+/** What is looked up in each kind's table. */
+const INDEXES: Partial<Record<string, string>> = { rudiments: "id", plans: "id", runs: "day" };
+const ROW_INDEXES = "id, updatedAt, deletedAt";
+const LATEST_VERSION = 6;
+
+type RowTables = { readonly [K in RowKey]: RowTable<Contents[K]> };
+
+export interface BookDatabase extends RowTables {}
+
+// biome-ignore lint/suspicious/noUnsafeDeclarationMerging: the tables of all kinds, as the list of kinds has them
+export class BookDatabase extends Dexie {
+  rudiments!: Table<RudimentMark, string>;
+  plans!: Table<PlanRow, string>;
+  runs!: Table<RunsOfDay, number>;
+  preferences!: Table<PreferencesRow, string>;
+  marks!: Table<MarkRow, string>;
+
+  constructor(name: string) {
+    super(name);
+    for (let version = 1; version <= LATEST_VERSION; version++) {
+      const added = KEYS.filter((key) => KINDS[key].since.database === version);
+      const tables = Object.fromEntries(added.map((key) => [key, INDEXES[key] ?? ROW_INDEXES]));
+      this.version(version).stores(version === 1 ? { ...tables, preferences: "key", marks: "key" } : tables);
+    }
+  }
+
+  /** The tables of all kinds, for a transaction over the whole book. */
+  get allKinds(): Table[] {
+    return KEYS.map((key) => this.table(key));
+  }
+}
+
+export type BookName = "own" | "demo";
+const NAMES: Record<BookName, string> = { own: "dime-stack", demo: "dime-stack-demo" };
+
+/** What fills a new demo book. */
+export type DemoSource = () => Promise<BookContents>;
+
+const opened = new Map<string, Promise<BookDatabase>>();
+
+/** Opens the book once a page; a new demo book gets its content from `demo`. */
+export function openBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
+  const already = opened.get(name);
+  if (already) return already;
+  const book = prepareBook(name, demo);
+  opened.set(name, book);
+  // A failed opening (private mode, blocked storage) may be tried again.
+  book.catch(() => opened.delete(name));
+  return book;
+}
+
+/** One mark for each part of the demo, so that a demo book of an earlier version gets the parts that came later. */
+const DEMO_MARKS = [...new Set(KEYS.map((key) => KINDS[key].demo))];
+
+async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
+  const database = new BookDatabase(NAMES[name]);
+  await database.open();
+  if (name === "demo" && (await database.marks.bulkGet(DEMO_MARKS)).includes(undefined)) {
+    const [content, kinds, { fillBook }] = await Promise.all([demo(), loadKinds(), import("./transfer")]);
+    await database.transaction("rw", [...database.allKinds, database.preferences, database.marks], async () => {
+      // Another tab may have come first.
+      const isNew = new Map<string, boolean>();
+      for (const mark of DEMO_MARKS) isNew.set(mark, await isFirstTime(database, mark));
+      await fillBook(
+        database,
+        kinds,
+        content,
+        KEYS.filter((key) => isNew.get(KINDS[key].demo)),
+      );
+      const [own] = content.kits;
+      if (!own || !isNew.get(KINDS.kits.demo)) return;
+      // The demo's drummer plays her own; whoever has chosen one already keeps it.
+      const chosen = (await database.preferences.get("player")) ?? { key: "player" };
+      await database.preferences.put({ kit: own.id, ...chosen, key: "player" });
+    });
+  }
+  return database;
+}
+
+/** Whether something has not been done yet for this database; marks it as done. */
+export async function isFirstTime(database: BookDatabase, key: string): Promise<boolean> {
+  return database.transaction("rw", database.marks, async () => {
+    if (await database.marks.get(key)) return false;
+    await database.marks.put({ key, at: Date.now() });
+    return true;
+  });
+}

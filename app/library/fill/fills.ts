@@ -1,0 +1,61 @@
+/** Fills as a whole: new ones, copies, the one to go on with, and blank ones that nobody needs. */
+
+import { formatLine } from "~/core/line";
+import { mirrorLine } from "~/core/phrase";
+import { flushSaves } from "~/data/autosave";
+import { addRow, getRow, listRows } from "~/data/rows";
+import { isSame } from "~/data/same";
+import { currentBook } from "../current";
+import type { BookDatabase, FillRow } from "../database";
+import { MAX_NAME, soundLine } from "../phrase/phrase";
+import { type Handedness, loadPreferences, type Preferences } from "../preferences";
+import { openFillId } from "./address";
+import { type FillContent, makeContent } from "./content";
+
+function makeBlank({ countStyle }: Pick<Preferences, "countStyle">): FillContent {
+  return makeContent({ text: "@4", countStyle, groove: "straight-eighths" });
+}
+
+export async function addBlankFill(book: BookDatabase): Promise<FillRow> {
+  await listFills(book);
+  return addRow(book.fills, makeBlank(await loadPreferences(book)));
+}
+
+/** All fills, the last edited first. New ones in which nothing was ever typed go for good. */
+export async function listFills(book: BookDatabase): Promise<FillRow[]> {
+  const rows = await listRows(book.fills);
+  const blank = new Set(rows.filter(isBlank).map(({ id }) => id));
+  if (blank.size === 0) return rows;
+  await book.fills.bulkDelete([...blank]);
+  return rows.filter(({ id }) => !blank.has(id));
+}
+
+function isBlank({ revision, content }: FillRow): boolean {
+  return revision === 1 && isSame(content, makeBlank(content));
+}
+
+/** The fill that is open in this tab of the browser, else the one that was edited last; null with nothing on the shelf. */
+export async function latestFillId(): Promise<string | null> {
+  // What is being edited counts as edited.
+  await flushSaves();
+  const book = await currentBook();
+  const open = await getRow(book.fills, openFillId() ?? "");
+  if (open && open.deletedAt === 0) return open.id;
+  const [latest] = await listRows(book.fills);
+  return latest?.id ?? null;
+}
+
+/** A copy under a name of its own; null when the fill is gone. */
+export async function duplicateFill(book: BookDatabase, id: string): Promise<FillRow | null> {
+  const row = await getRow(book.fills, id);
+  if (!row) return null;
+  const name = `${row.content.name || "Untitled"} (copy)`.slice(0, MAX_NAME);
+  return addRow(book.fills, { ...row.content, name });
+}
+
+/** Shipped content, led by the player's leading hand. */
+export function turnForHands(content: FillContent, hands: Handedness): FillContent {
+  if (hands !== "left") return content;
+  const text = formatLine(mirrorLine(soundLine(content)));
+  return { ...content, text, goodText: text };
+}

@@ -1,0 +1,79 @@
+import fc from "fast-check";
+import { expect, test } from "vitest";
+import { formatLine } from "~/core/line";
+import { ALL_STROKES } from "~/core/orchestration";
+import { anyLine } from "~/core/testing/arbitraries";
+import { bpm, ticks } from "~/core/time";
+import { plainLine } from "../phrase/phrase";
+import { makeContent } from "./content";
+import { MAX_STICK_FILE, readStickFile, stickFileOf, writeStickFile } from "./stick-file";
+
+test("what was written comes back", () => {
+  const anyNamed = fc.record({
+    name: fc.constantFrom("", "Five, five, six", "réglé #2"),
+    text: anyLine.map(formatLine),
+  });
+  fc.assert(
+    fc.property(fc.array(anyNamed, { minLength: 1, maxLength: 6 }), (lines) => {
+      expect(readStickFile(writeStickFile(lines))).toEqual({ ok: true, lines });
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test("is read whatever the line ends, and with names or without", () => {
+  expect(readStickFile("# One\r\n@4 RL\r\rRLK\n\n# nothing follows")).toEqual({
+    ok: true,
+    lines: [
+      { name: "One", text: "@4 RL" },
+      { name: "", text: "RLK" },
+    ],
+  });
+});
+
+test("a bad line is told with its number; an empty or huge file is refused", () => {
+  expect(readStickFile("@4 RL\n\nRLZ")).toMatchObject({
+    ok: false,
+    reason: "line",
+    number: 3,
+    problem: { code: "not-a-symbol", from: 2 },
+  });
+  expect(readStickFile("# only a name\n")).toEqual({ ok: false, reason: "empty" });
+  expect(readStickFile(" ".repeat(MAX_STICK_FILE + 1))).toEqual({ ok: false, reason: "too-large" });
+  expect(readStickFile("R\n".repeat(1_001))).toEqual({ ok: false, reason: "too-many" });
+});
+
+test("what the line does not say comes back from its comments", () => {
+  const content = makeContent({
+    text: "@3 RLL RLL",
+    name: "Waltz",
+    meter: { beats: 7, unit: 8 },
+    tempo: bpm(132.5),
+    window: { start: ticks(5_040), length: ticks(3_360) },
+    voicing: [{ on: true, rule: { kind: "one", on: "f1" }, filter: ALL_STROKES }],
+  });
+  const file = stickFileOf([content]);
+  expect(file).toContain("# Waltz\n# meter: 7/8\n# tempo: 132.5\n# space: 1/3 quarters from 1/2\n# orchestration: [");
+  const { name, meter, tempo, window, voicing } = content;
+  expect(readStickFile(file)).toEqual({
+    ok: true,
+    lines: [{ name, meter, tempo, window, voicing, text: "@3 RLL RLL" }],
+  });
+});
+
+test("the line goes out in the one way that it is written, and as typed while it has an error", () => {
+  expect(plainLine(makeContent({ text: "RLK x 3  (HK)" }))).toBe("@4 RLKx3 (KH)");
+  expect(plainLine(makeContent({ text: "@4 RLZ", goodText: "@4 RL" }))).toBe("@4 RLZ");
+});
+
+test("a comment that means something and cannot be read is told, and nothing is taken", () => {
+  expect(readStickFile("# One\n# tempo: fast\n@4 RL")).toMatchObject({
+    ok: false,
+    reason: "comment",
+    number: 2,
+    key: "tempo",
+  });
+  expect(readStickFile("# space: none\n@4 RL")).toMatchObject({ reason: "comment", key: "space" });
+  expect(readStickFile("# orchestration: {\n@4 RL")).toMatchObject({ reason: "comment", key: "orchestration" });
+  expect(readStickFile("# note: hard\n@4 RL")).toMatchObject({ ok: true, lines: [{ name: "note: hard" }] });
+});

@@ -1,0 +1,78 @@
+import { describe, expect, test } from "vitest";
+import { STRAIGHT } from "~/core/groove";
+import { readBook, writeBook } from "../book-file";
+import { fillContentSchema, makeContent } from "../fill/content";
+import { EMPTY_BOOK } from "../kinds";
+import { settingSchema, toFeel, toSetting } from "../phrase/setting";
+import { grooveContentSchema, grooveOver, makeGrooveContent, toGroove } from "./content";
+
+const bars = { grooveBars: 1, countInBars: 0 };
+const shuffle = { swing: { unit: 2, share: 2 / 3 }, push: { L: 12, K: 0 } } as const;
+
+describe("a groove", () => {
+  test("is whole bars from the first one, at tempos in order", async () => {
+    const groove = makeGrooveContent({ text: "@1 KLKL" });
+    expect(toGroove(groove)).toMatchObject({ meter: { beats: 4, unit: 4 }, feel: STRAIGHT });
+    const refused = (change: object) => !grooveContentSchema.safeParse({ ...groove, ...change }).success;
+    expect(refused({})).toBe(false);
+    expect(refused({ window: { start: 0, length: 40_320 * 2 } })).toBe(false);
+    expect(refused({ window: { start: 10_080, length: 40_320 } })).toBe(true);
+    expect(refused({ window: { start: 0, length: 20_160 } })).toBe(true);
+    expect(refused({ window: { start: 0, length: 40_320 * 9 } })).toBe(true);
+    expect(refused({ slowest: 150, fastest: 90 })).toBe(true);
+    expect(refused({ feel: { swing: { unit: 2, share: 0.9 }, push: {} } })).toBe(true);
+    expect(refused({ feel: { swing: null, push: { R: 400 } } })).toBe(true);
+    expect(refused({ goodText: "@4 Z" })).toBe(true);
+  });
+  test("tells by how much its line is too long or too short", async () => {
+    expect(grooveOver(makeGrooveContent({ text: "@1 KLKL" }))).toBe(0);
+    expect(grooveOver(makeGrooveContent({ text: "@1 KLK" }))).toBe(-10_080);
+    expect(grooveOver(makeGrooveContent({ text: "@1 KLKLK" }))).toBe(10_080);
+  });
+});
+
+describe("a setting", () => {
+  test("what is absent is as usual, in the groove's feel", async () => {
+    expect(toSetting(undefined, bars, STRAIGHT)).toEqual({
+      ...bars,
+      ending: "crash",
+      during: "nothing",
+      foot: "none",
+      kickOnBeats: false,
+      stops: false,
+      feetIn: "throughout",
+      feel: STRAIGHT,
+      follows: true,
+    });
+    const setting = toSetting({ ending: "stop", foot: "quarters", feel: shuffle, follows: false }, bars, STRAIGHT);
+    expect(setting).toMatchObject({ ending: "stop", foot: "quarters", follows: false, feel: { push: { L: 12 } } });
+    expect(Object.keys(toFeel(shuffle).push)).toEqual(["L"]);
+  });
+  test("only what is known is taken; a fill without one is a fill", async () => {
+    expect(settingSchema.safeParse({ ending: "fireworks" }).success).toBe(false);
+    expect(settingSchema.safeParse({ kick: true }).success).toBe(false);
+    const fill = makeContent({ text: "@4 RL" });
+    expect(fillContentSchema.parse(fill)).not.toHaveProperty("setting");
+    expect(fillContentSchema.safeParse({ ...fill, setting: { during: "foot" } }).success).toBe(true);
+  });
+});
+
+describe("grooves in the book file", () => {
+  const grooves = [
+    { id: "g", createdAt: 1, updatedAt: 2, content: makeGrooveContent({ text: "@1 KLKL", name: "Plain" }) },
+  ];
+  test("go out and come back; version 4 is still read, without any", async () => {
+    const text = writeBook({ ...EMPTY_BOOK, grooves });
+    expect(await readBook(text)).toMatchObject({ ok: true, grooves });
+    const { grooves: _, plans: __, runs: ___, ...rest } = JSON.parse(text) as Record<string, unknown>;
+    expect(await readBook(JSON.stringify({ ...rest, version: 4 }))).toMatchObject({ ok: true, grooves: [] });
+    expect(await readBook(JSON.stringify({ ...rest, version: 5 }))).toMatchObject({ ok: false });
+  });
+  test("says which groove is not sound, and where", async () => {
+    const broken = grooves.map((groove) => ({ ...groove, content: { ...groove.content, tempo: 9_000 as never } }));
+    expect(await readBook(writeBook({ ...EMPTY_BOOK, grooves: broken }))).toMatchObject({
+      ok: false,
+      problem: { kind: "field", item: { what: "groove", index: 0 }, path: "content.tempo" },
+    });
+  });
+});

@@ -1,0 +1,79 @@
+/** What a kind of thing to keep must say of itself. {@link KINDS} lists them all. */
+
+import { z } from "zod";
+import type { Drafts } from "~/data/draft";
+import type { Item, RowTable } from "~/data/rows";
+import type { BookDatabase } from "./database";
+
+/** Another thing of the book that a content names, by kind and id. */
+export interface Ref {
+  readonly key: "fills" | "cells" | "searches" | "kits" | "grooves";
+  readonly id: string;
+}
+
+/** Things with a name that are edited, saved by revision, and binned before they are gone. */
+export interface RowKind<Content> {
+  readonly shape: "rows";
+  readonly content: z.ZodType<Content>;
+  /** As it travels in files. */
+  readonly item: z.ZodType<Item<Content>>;
+  /** The same content under another identity, as from a second device, is no second thing. */
+  readonly isOncePerContent: boolean;
+  /** What it names travels with it. */
+  readonly listRefs: (content: Content) => readonly Ref[];
+  /** The content once what it names goes by other ids. */
+  readonly rename: (content: Content, idOf: (ref: Ref) => string) => Content;
+}
+
+interface RowKindGiven<Content> {
+  readonly content: z.ZodType<Content>;
+  readonly isOncePerContent?: boolean;
+  readonly listRefs?: RowKind<Content>["listRefs"];
+  readonly rename?: RowKind<Content>["rename"];
+}
+
+export function defineRows<Content>(given: RowKindGiven<Content>): RowKind<Content> {
+  const { content, isOncePerContent = false, listRefs = () => [], rename = (same: Content) => same } = given;
+  return {
+    shape: "rows",
+    content,
+    item: itemSchema(content),
+    isOncePerContent,
+    listRefs,
+    rename,
+  };
+}
+
+/** What is edited of a kind, and where it is kept meanwhile. */
+export interface Kept<Content> {
+  /** "fill": for what is said. */
+  readonly what: string;
+  readonly table: (book: BookDatabase) => RowTable<Content>;
+  readonly drafts: Drafts<Content>;
+}
+
+export const itemId = z.string().min(1).max(64);
+
+/** A content with its identity, as it travels in files. */
+export function itemSchema<Content>(content: z.ZodType<Content>) {
+  return z.strictObject({
+    id: itemId,
+    /** Milliseconds since 1970. */
+    createdAt: z.number().int().nonnegative(),
+    updatedAt: z.number().int().nonnegative(),
+    content,
+  });
+}
+
+/** Things that belong to other things and merge: notes on rudiments, plans, runs. */
+export interface OwnKind<Own extends { readonly id: string }> {
+  readonly shape: "own";
+  readonly item: z.ZodType<Own>;
+  readonly gather: (book: BookDatabase) => Promise<Own[]>;
+  /** Takes items into the book, within the caller's transaction; says how many are new. */
+  readonly take: (book: BookDatabase, items: readonly Own[]) => Promise<number>;
+}
+
+export function defineOwn<Own extends { readonly id: string }>(given: Omit<OwnKind<Own>, "shape">): OwnKind<Own> {
+  return { shape: "own", ...given };
+}

@@ -1,0 +1,92 @@
+import type { Item } from "~/data/rows";
+import type { CellContent, RudimentMark } from "./cell/content";
+import type { FillContent } from "./fill/content";
+import type { GrooveContent } from "./groove/content";
+import type { OwnKind, RowKind } from "./kind";
+import type { KitContent } from "./kit/content";
+import type { PlanRow } from "./practice/plan";
+import type { Run } from "./practice/run";
+import type { SearchContent } from "./search/content";
+
+/**
+ * Every kind of thing that the book keeps. Database, drafts, bin, book file, transfer and demo read this list; a new kind
+ * is a folder and a line here. Definitions are loaded when they are needed: a screen loads no other's checks.
+ */
+export const KINDS = {
+  fills: { one: "fill", since: { database: 1, book: 1 }, demo: "demo-filled", load: () => import("./fill/kind") },
+  cells: { one: "cell", since: { database: 2, book: 2 }, demo: "demo-cells-filled", load: () => import("./cell/kind") },
+  rudiments: {
+    one: "rudiment",
+    since: { database: 2, book: 2 },
+    demo: "demo-cells-filled",
+    load: () => import("./cell/rudiment-kind"),
+  },
+  searches: {
+    one: "search",
+    since: { database: 3, book: 3 },
+    demo: "demo-searches-filled",
+    load: () => import("./search/kind"),
+  },
+  kits: { one: "kit", since: { database: 4, book: 4 }, demo: "demo-kits-filled", load: () => import("./kit/kind") },
+  grooves: {
+    one: "groove",
+    since: { database: 5, book: 5 },
+    demo: "demo-grooves-filled",
+    load: () => import("./groove/kind"),
+  },
+  plans: {
+    one: "plan",
+    since: { database: 6, book: 6 },
+    demo: "demo-runs-filled",
+    load: () => import("./practice/plan-kind"),
+  },
+  runs: {
+    one: "run",
+    since: { database: 6, book: 6 },
+    demo: "demo-runs-filled",
+    load: () => import("./practice/run-kind"),
+  },
+} as const;
+
+export type Key = keyof typeof KINDS;
+export const KEYS = Object.keys(KINDS) as Key[];
+/** "fill", as it is said of one. */
+export type OneName = (typeof KINDS)[Key]["one"];
+
+/** What the rows of each kind hold. */
+export interface Contents {
+  readonly fills: FillContent;
+  readonly cells: CellContent;
+  readonly searches: SearchContent;
+  readonly kits: KitContent;
+  readonly grooves: GrooveContent;
+}
+/** What belongs to other things, and has no row of its own. */
+export interface Owns {
+  readonly rudiments: RudimentMark;
+  readonly plans: PlanRow;
+  readonly runs: Run;
+}
+export type RowKey = keyof Contents;
+/** The definitions of all kinds. */
+export type Loaded = { readonly [K in RowKey]: RowKind<Contents[K]> } & {
+  readonly [K in keyof Owns]: OwnKind<Owns[K]>;
+};
+/** Items of each kind, as they travel. */
+export type Items = { readonly [K in RowKey]: Item<Contents[K]> } & Owns;
+/** All that a book holds. */
+export type BookContents = { readonly [K in Key]: readonly Items[K][] };
+
+/** A record with a value for every kind. */
+function forEachKind<Made>(make: (key: Key) => Made): Record<Key, Made> {
+  return Object.fromEntries(KEYS.map((key) => [key, make(key)])) as Record<Key, Made>;
+}
+
+export const EMPTY_BOOK: BookContents = forEachKind(() => []);
+
+/** The definitions of all kinds. */
+export async function loadKinds(): Promise<Loaded> {
+  const entries = await Promise.all(KEYS.map(async (key) => [key, (await KINDS[key].load()).KIND] as const));
+  // Each key goes with the definition that its own line loads.
+  return Object.fromEntries(entries) as unknown as Loaded;
+}

@@ -1,0 +1,94 @@
+import { describe, expect, test } from "vitest";
+import { type Surface, usualSurface } from "~/core/kit";
+import type { OrchestrationLayer } from "~/core/orchestration";
+import { PLACES } from "~/core/stroke";
+import { readBook, writeBook } from "../book-file";
+import { fillContentSchema, makeContent } from "../fill/content";
+import { EMPTY_BOOK } from "../kinds";
+import { orchestrationSchema } from "../phrase/orchestration";
+import { kitContentSchema, MAX_DISTANCE, MAX_SIZE } from "./content";
+
+const SNARE = usualSurface("sn");
+
+function accepts(...surfaces: Surface[]): boolean {
+  return kitContentSchema.safeParse({ name: "x", surfaces }).success;
+}
+
+describe("a kit as it is kept", () => {
+  test("takes every surface as it is usually put up, once", async () => {
+    for (const place of PLACES) expect(accepts(usualSurface(place))).toBe(place !== "ho" && place !== "rb");
+    expect(accepts(SNARE, SNARE)).toBe(false);
+  });
+  test.each<[string, Partial<Surface>]>([
+    ["out of the room", { x: MAX_DISTANCE + 1 }],
+    ["as wide as a door", { size: MAX_SIZE + 1 }],
+    ["of no size", { size: 0 }],
+    ["no number", { y: Number.NaN }],
+    ["a MIDI note that is none", { midi: 128 }],
+    ["played by a foot", { player: "left-foot" }],
+  ])("refuses a snare %s", (_, change) => {
+    expect(accepts({ ...SNARE, ...change })).toBe(false);
+  });
+  test("may be empty, or lack a snare: that is said where it is played", async () => {
+    expect(accepts()).toBe(true);
+  });
+});
+
+const LAYER: OrchestrationLayer = {
+  on: true,
+  rule: { kind: "travel", path: "drums", direction: "down" },
+  filter: { limbs: ["R"], cells: [0, 2], levels: null },
+};
+
+describe("a voicing as it is kept", () => {
+  test("stays as it is, with every kind of rule", async () => {
+    const rules: OrchestrationLayer["rule"][] = [
+      { kind: "one", on: "f1" },
+      { kind: "split", right: "rd", left: "sn" },
+      { kind: "oblique", hand: "L", path: ["t1", "t2"], stay: "sn", every: 3 },
+      { kind: "parallel", path: "toms", every: 2, apart: 1 },
+      { kind: "by-cell", path: "cymbals" },
+      { kind: "by-note", note: -1, on: "t3" },
+      { kind: "accents", path: "toms", rest: null },
+      { kind: "flam-split", on: "t1" },
+      { kind: "unison", right: "f1", left: "t1" },
+      { kind: "with-kick", path: ["c1"] },
+      { kind: "home-last", on: "sn" },
+      { kind: "backbeat", on: "sn" },
+    ];
+    const voicing = [LAYER, ...rules.map((rule) => ({ ...LAYER, rule }))];
+    expect(orchestrationSchema.parse(JSON.parse(JSON.stringify(voicing)))).toEqual(voicing);
+    const content = makeContent({ text: "@4 RL", voicing });
+    expect(fillContentSchema.parse(JSON.parse(JSON.stringify(content)))).toEqual(content);
+  });
+  test.each<[string, object]>([
+    ["an unknown rule", { rule: { kind: "sideways" } }],
+    ["an empty path", { rule: { kind: "by-cell", path: [] } }],
+    ["note 0", { rule: { kind: "by-note", note: 0, on: "sn" } }],
+    ["a place that is none", { rule: { kind: "one", on: "zz" } }],
+    ["a step of nothing", { rule: { kind: "parallel", path: "toms", every: 0, apart: 0 } }],
+    ["a filter by no limb of anybody", { filter: { limbs: ["X"], cells: null, levels: null } }],
+  ])("refuses %s", (_, change) => {
+    expect(orchestrationSchema.safeParse([{ ...LAYER, ...change }]).success).toBe(false);
+  });
+});
+
+describe("kits in the book file", () => {
+  test("has kits; version 3 is still read, without any", async () => {
+    const kits = [{ id: "k", createdAt: 1, updatedAt: 2, content: { name: "Attic", surfaces: [SNARE] } }];
+    const text = writeBook({ ...EMPTY_BOOK, kits });
+    expect(await readBook(text)).toMatchObject({ ok: true, kits });
+    const { kits: _, grooves: __, plans: ___, runs: ____, ...rest } = JSON.parse(text) as Record<string, unknown>;
+    expect(await readBook(JSON.stringify({ ...rest, version: 3 }))).toMatchObject({ ok: true, kits: [] });
+    expect(await readBook(JSON.stringify({ ...rest, version: 4 }))).toMatchObject({ ok: false });
+  });
+  test("says which kit is not sound, and where", async () => {
+    const kits = [
+      { id: "k", createdAt: 1, updatedAt: 2, content: { name: "Attic", surfaces: [{ ...SNARE, size: -3 }] } },
+    ];
+    expect(await readBook(writeBook({ ...EMPTY_BOOK, kits }))).toMatchObject({
+      ok: false,
+      problem: { kind: "field", item: { what: "kit", index: 0 }, path: "content.surfaces.0.size" },
+    });
+  });
+});

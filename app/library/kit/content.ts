@@ -1,0 +1,46 @@
+/** A kit as it is kept: a name, and what stands where. */
+
+import { z } from "zod";
+import { basePlace, type Kit, PLAYED_BY, type Surface } from "~/core/kit";
+import { canPlay, PLACES } from "~/core/stroke";
+import type { Item } from "~/data/rows";
+import { MAX_NAME } from "../phrase/phrase";
+
+export const MAX_SURFACES = 24;
+/** Centimetres from the seat, left or right, in front or behind. */
+export const MAX_DISTANCE = 250;
+export const MAX_HEIGHT = 200;
+export const MIN_SIZE = 5;
+export const MAX_SIZE = 120;
+export const MAX_ANGLE = 60;
+
+const centimetres = z.number().min(-MAX_DISTANCE).max(MAX_DISTANCE);
+
+const surfaceSchema: z.ZodType<Surface> = z
+  .strictObject({
+    place: z.enum(PLACES).refine((place) => basePlace(place) === place, "is a way to play another surface"),
+    player: z.enum(PLAYED_BY),
+    x: centimetres,
+    y: centimetres,
+    height: z.number().min(0).max(MAX_HEIGHT),
+    size: z.number().min(MIN_SIZE).max(MAX_SIZE),
+    angle: z.number().min(0).max(MAX_ANGLE),
+    midi: z.number().int().min(0).max(127),
+  })
+  .refine(({ place, player }) => canPlay(player === "hands" ? "R" : "K", place), "is played by other limbs");
+
+export const kitContentSchema = z.strictObject({
+  name: z.string().max(MAX_NAME),
+  surfaces: z
+    .array(surfaceSchema)
+    .max(MAX_SURFACES)
+    .refine((all) => new Set(all.map(({ place }) => place)).size === all.length, "has a drum or cymbal twice"),
+});
+export type KitContent = z.infer<typeof kitContentSchema>;
+
+/** A player's own kit with its identity, as it travels in files. */
+export type SavedKit = Item<KitContent>;
+
+export function toKit({ surfaces }: Pick<KitContent, "surfaces">): Kit {
+  return { surfaces };
+}

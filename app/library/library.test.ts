@@ -1,0 +1,326 @@
+import "fake-indexeddb/auto";
+import { describe, expect, test, vi } from "vitest";
+import { usualSurface } from "~/core/kit";
+import { ALL_STROKES } from "~/core/orchestration";
+import { bpm, ticks } from "~/core/time";
+import {
+  addRow,
+  amendRow,
+  binRow,
+  emptyOldBin,
+  getRow,
+  listBin,
+  listRows,
+  restoreRow,
+  saveRow,
+  toItem,
+} from "~/data/rows";
+import { readBook, writeBook } from "./book-file";
+import { type CellContent, makeCellContent } from "./cell/content";
+import { keepCell, listRudimentMarks, markRudiment } from "./cell/keep";
+import { BookDatabase, isFirstTime, openBook } from "./database";
+import { makeContent } from "./fill/content";
+import { addBlankFill, listFills } from "./fill/fills";
+import { importStickFile } from "./fill/import-lines";
+import { stickFileOf } from "./fill/stick-file";
+import { makeGrooveContent } from "./groove/content";
+import { EMPTY_BOOK } from "./kinds";
+import type { KitContent } from "./kit/content";
+import { DEFAULT_PREFERENCES, loadPreferences, savePreferences } from "./preferences";
+import { makeSearch } from "./search/content";
+import { eachHasBook, fillOf } from "./testing";
+import { gatherBook, gatherWithRefs, importBook } from "./transfer";
+
+function kitContent(name: string): KitContent {
+  return { name, surfaces: [usualSurface("sn"), usualSurface("kk"), usualSurface("hh")] };
+}
+
+let book: BookDatabase;
+eachHasBook((made) => {
+  book = made;
+});
+
+const cellContent = (text: string, given: Partial<CellContent> = {}) =>
+  makeCellContent({ origin: { source: null, name: "", text }, moves: [], ...given });
+
+describe("fills", () => {
+  test("are kept, listed by their last edit, binned and brought back", async () => {
+    await addRow(book.fills, fillOf("@4 RL", "one"));
+    await new Promise((resolve) => setTimeout(resolve, 2));
+    const two = await addRow(book.fills, fillOf("@4 LR", "two"));
+    expect((await listRows(book.fills)).map((fill) => fill.content.name)).toEqual(["two", "one"]);
+    await binRow(book.fills, two.id);
+    expect((await listRows(book.fills)).map((fill) => fill.id)).not.toContain(two.id);
+    expect((await listBin(book.fills)).map((fill) => fill.id)).toEqual([two.id]);
+    await restoreRow(book.fills, two.id);
+    expect(await listBin(book.fills)).toEqual([]);
+    await restoreRow(book.fills, "nothing");
+    expect(await listRows(book.fills)).toHaveLength(2);
+  });
+  test("leave the bin for good after thirty days, not before", async () => {
+    const fill = await addRow(book.fills, fillOf("@4 RL"));
+    await binRow(book.fills, fill.id);
+    const day = 24 * 60 * 60 * 1000;
+    await emptyOldBin(book.fills, Date.now() + 29 * day);
+    expect(await listBin(book.fills)).toHaveLength(1);
+    await emptyOldBin(book.fills, Date.now() + 31 * day);
+    expect(await getRow(book.fills, fill.id)).toBeNull();
+  });
+  test("are saved over the revision they were edited from, and over no other", async () => {
+    const fill = await addRow(book.fills, fillOf("@4 RL"));
+    expect(await saveRow(book.fills, fill.id, 1, fillOf("@4 RLK"))).toEqual({ kind: "saved", revision: 2 });
+    const refused = await saveRow(book.fills, fill.id, 1, fillOf("@4 H"));
+    expect(refused).toMatchObject({ kind: "conflict", theirs: { revision: 2 } });
+    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLK");
+    expect(await saveRow(book.fills, "nothing", 1, fillOf("@4 H"))).toEqual({ kind: "gone" });
+  });
+});
+
+describe("importing", () => {
+  test("adds what is new, skips what is the same, puts what differs beside", async () => {
+    const mine = await addRow(book.fills, fillOf("@4 RL"));
+    const other = { ...toItem(mine), content: fillOf("@4 RLK") };
+    const fresh = { ...toItem(mine), id: "fresh" };
+    expect(await importBook(book, { ...EMPTY_BOOK, fills: [toItem(mine), fresh] })).toMatchObject({
+      fills: { added: 1, same: 1, beside: 0 },
+    });
+    expect(await importBook(book, { ...EMPTY_BOOK, fills: [other] })).toMatchObject({
+      fills: { added: 0, same: 0, beside: 1 },
+    });
+    expect((await listRows(book.fills)).map((fill) => fill.content.text).sort()).toEqual(["@4 RL", "@4 RL", "@4 RLK"]);
+  });
+  test("brings back from the bin what is the same", async () => {
+    const mine = await addRow(book.fills, fillOf("@4 RL"));
+    await binRow(book.fills, mine.id);
+    expect(await importBook(book, { ...EMPTY_BOOK, fills: [toItem(mine)] })).toMatchObject({
+      fills: { same: 1 },
+    });
+    expect(await listRows(book.fills)).toHaveLength(1);
+  });
+  test("changes nothing when one of the fills is not sound", async () => {
+    const good = { ...toItem(await addRow(book.fills, fillOf("@4 RL"))), id: "good" };
+    const bad = { ...good, id: "bad", content: { ...good.content, tempo: -1 } } as unknown as typeof good;
+    await expect(importBook(book, { ...EMPTY_BOOK, fills: [good, bad] })).rejects.toThrow();
+    expect(await listRows(book.fills)).toHaveLength(1);
+  });
+});
+
+describe("a fill that goes to another book", () => {
+  async function sendTo(other: BookDatabase, id: string) {
+    const row = await getRow(book.fills, id);
+    if (!row) throw new Error("no such fill");
+    const read = await readBook(writeBook(await gatherWithRefs(book, "fills", [toItem(row)])));
+    if (!read.ok) throw new Error("the file was refused");
+    return importBook(other, read);
+  }
+  test("takes the groove of one's own with it, and plays that one there", async () => {
+    const groove = await addRow(book.grooves, makeGrooveContent({ text: "@1 KLKL", name: "Mine" }));
+    await addRow(book.grooves, makeGrooveContent({ text: "@1 LKLK", name: "Another" }));
+    const fill = await addRow(book.fills, { ...fillOf("@4 RL"), groove: groove.id });
+    const other = new BookDatabase(crypto.randomUUID());
+    await sendTo(other, fill.id);
+    const [there] = await listRows(other.fills);
+    expect((await listRows(other.grooves)).map(({ id, content }) => [id, content.name])).toEqual([
+      [there?.content.groove, "Mine"],
+    ]);
+    other.close();
+  });
+  test("plays its own groove where another one has that id, and is the same when it comes again", async () => {
+    const groove = await addRow(book.grooves, makeGrooveContent({ text: "@1 KLKL", name: "Mine" }));
+    const fill = await addRow(book.fills, { ...fillOf("@4 RL"), groove: groove.id });
+    const other = new BookDatabase(crypto.randomUUID());
+    await other.grooves.add({ ...groove, content: makeGrooveContent({ text: "@1 LKLK", name: "Theirs" }) });
+    expect(await sendTo(other, fill.id)).toMatchObject({ grooves: { beside: 1 }, fills: { added: 1 } });
+    const [there] = await listRows(other.fills);
+    expect((await getRow(other.grooves, there?.content.groove ?? ""))?.content.name).toBe("Mine");
+    expect(await sendTo(other, fill.id)).toMatchObject({
+      grooves: { same: 1, beside: 0 },
+      fills: { same: 1, beside: 0 },
+    });
+    expect(await listRows(other.grooves)).toHaveLength(2);
+    other.close();
+  });
+  test("is the same whatever the order of its fields", async () => {
+    const mine = await addRow(book.fills, fillOf("@4 RL"));
+    const turned = Object.fromEntries(Object.entries(mine.content).toReversed()) as typeof mine.content;
+    expect(await importBook(book, { ...EMPTY_BOOK, fills: [{ ...toItem(mine), content: turned }] })).toMatchObject({
+      fills: { same: 1, beside: 0 },
+    });
+  });
+});
+
+describe("new fills", () => {
+  test("in which nothing was typed go; any edit keeps one", async () => {
+    const untouched = await addBlankFill(book);
+    const next = await addBlankFill(book);
+    expect(await getRow(book.fills, untouched.id)).toBeNull();
+    await saveRow(book.fills, next.id, 1, next.content);
+    const typed = await addRow(book.fills, fillOf("@4 RL", ""));
+    expect((await listFills(book)).map(({ id }) => id).sort()).toEqual([next.id, typed.id].sort());
+  });
+  test("come from a text file with meter, tempo, space and orchestration, or as whole bars", async () => {
+    const content = makeContent({
+      text: "@4 RLK",
+      meter: { beats: 7, unit: 8 },
+      tempo: bpm(131),
+      window: { start: ticks(5_040), length: ticks(7_560) },
+      voicing: [{ on: true, rule: { kind: "one", on: "f1" }, filter: ALL_STROKES }],
+    });
+    const read = await importStickFile(book, `${stickFileOf([content])}\n# Plain\n@4 RLRLx5\n`);
+    expect(read).toMatchObject({ ok: true, count: { fills: { added: 2 } } });
+    const rows = await listRows(book.fills);
+    const { meter, tempo, window, voicing } = content;
+    expect(rows.find((row) => row.content.name === "")?.content).toMatchObject({ meter, tempo, window, voicing });
+    expect(rows.find((row) => row.content.name === "Plain")?.content.window).toEqual({ start: 0, length: 80_640 });
+    expect(await importStickFile(book, "# meter: 4/5\n@4 R")).toMatchObject({
+      ok: false,
+      reason: "comment",
+      key: "meter",
+    });
+  });
+});
+
+describe("own cells", () => {
+  test("are kept once: the same sticking is found under any name, a turned or mirrored one only when meant", async () => {
+    const kept = await keepCell(book, cellContent(">RLRR", { name: "one" }), false);
+    expect(kept.kind).toBe("kept");
+    expect(await keepCell(book, cellContent(">RLRR", { name: "two" }), true)).toMatchObject({
+      kind: "have",
+      row: { content: { name: "one" } },
+    });
+    expect((await keepCell(book, cellContent("L>RLL", { name: "turned" }), false)).kind).toBe("kept");
+    expect((await keepCell(book, cellContent("LRRL"), false)).kind).toBe("kept");
+    expect((await keepCell(book, cellContent(">LRLL"), false)).kind).toBe("relative");
+    expect((await keepCell(book, cellContent("R>RLR"), false)).kind).toBe("relative");
+    expect((await keepCell(book, cellContent(">LRLL"), true)).kind).toBe("kept");
+    expect(await listRows(book.cells)).toHaveLength(4);
+  });
+  test("in the bin stand in nobody's way", async () => {
+    const kept = await keepCell(book, cellContent("RLK"), false);
+    await binRow(book.cells, kept.row.id);
+    expect((await keepCell(book, cellContent("RLK"), false)).kind).toBe("kept");
+  });
+  test("are amended without losing what another tab changed", async () => {
+    const { id } = await addRow(book.cells, cellContent("RLK"));
+    await amendRow(book.cells, id, { favourite: true });
+    await amendRow(book.cells, id, { name: "Three" });
+    expect((await getRow(book.cells, id))?.content).toMatchObject({ favourite: true, name: "Three" });
+    expect(await amendRow(book.cells, "gone", { name: "x" })).toBeNull();
+  });
+  test("and rudiments are noted on; a note that says nothing goes", async () => {
+    await markRudiment(book, "single-paradiddle", { favourite: true });
+    await markRudiment(book, "single-paradiddle", { tags: ["warm-up"] });
+    expect(await listRudimentMarks(book)).toEqual([{ id: "single-paradiddle", favourite: true, tags: ["warm-up"] }]);
+    await markRudiment(book, "single-paradiddle", { favourite: false });
+    await markRudiment(book, "single-paradiddle", { tags: [] });
+    expect(await listRudimentMarks(book)).toEqual([]);
+  });
+});
+
+describe("the whole book", () => {
+  test("goes out and comes into another one the same, recipes and notes too", async () => {
+    await addRow(book.fills, fillOf("@4 RLK"));
+    const moves: CellContent["moves"] = [{ kind: "extend", by: "two-kicks" }, { kind: "mirror" }];
+    const origin = { source: "single-paradiddle", name: "Single paradiddle", text: ">RLRR" };
+    await keepCell(book, makeCellContent({ name: "Six", tags: ["a"], origin, moves, rate: "6" }), false);
+    await markRudiment(book, "single-paradiddle", { favourite: true });
+    await addRow(book.grooves, makeGrooveContent({ text: "@1 KLKL", name: "Plain" }));
+    const written = writeBook(await gatherBook(book));
+    const other = new BookDatabase(crypto.randomUUID());
+    const read = await readBook(written);
+    if (!read.ok) throw new Error("the book was refused");
+    expect(await importBook(other, read)).toEqual({
+      fills: { added: 1, same: 0, beside: 0 },
+      cells: { added: 1, same: 0, beside: 0 },
+      searches: { added: 0, same: 0, beside: 0 },
+      kits: { added: 0, same: 0, beside: 0 },
+      grooves: { added: 1, same: 0, beside: 0 },
+      rudiments: { added: 1, same: 0, beside: 0 },
+      plans: { added: 0, same: 0, beside: 0 },
+      runs: { added: 0, same: 0, beside: 0 },
+    });
+    expect(await gatherBook(other)).toEqual(await gatherBook(book));
+    expect((await listRows(other.cells))[0]?.content).toMatchObject({ text: ">LRLLKK", moves, origin });
+    expect(await importBook(other, read)).toMatchObject({ cells: { added: 0, same: 1 } });
+    other.close();
+  });
+  test("takes the same cell of another device once, and adds to the notes that are there", async () => {
+    const mine = await addRow(book.cells, cellContent("RLK"));
+    await markRudiment(book, "flamacue", { tags: ["mine"] });
+    const theirs = { ...toItem(mine), id: "elsewhere" };
+    const rudiments = [{ id: "flamacue", favourite: true, tags: ["theirs"] }];
+    const counted = await importBook(book, { ...EMPTY_BOOK, cells: [theirs], rudiments });
+    expect(counted.cells).toEqual({ added: 0, same: 1, beside: 0 });
+    expect(await listRows(book.cells)).toHaveLength(1);
+    expect(await listRudimentMarks(book)).toEqual([{ id: "flamacue", favourite: true, tags: ["mine", "theirs"] }]);
+  });
+  test("takes nothing when one of its cells is not what its recipe makes", async () => {
+    const good = { id: "good", createdAt: 1, updatedAt: 1, content: cellContent("RLK") };
+    const bad = { ...good, id: "bad", content: { ...good.content, text: "RLL" } };
+    await expect(importBook(book, { ...EMPTY_BOOK, cells: [good, bad] })).rejects.toThrow();
+    expect(await listRows(book.cells)).toEqual([]);
+  });
+});
+
+describe("searches", () => {
+  test("go out and come back identical; the same again changes nothing", async () => {
+    const made = await addRow(book.searches, makeSearch({ name: "sevens", rules: [{ kind: "backbeat" }] }));
+    const read = await readBook(writeBook(await gatherBook(book)));
+    if (!read.ok) throw new Error("the file was refused");
+    expect(read.searches).toEqual([toItem(made)]);
+    expect(await importBook(book, read)).toMatchObject({ searches: { added: 0, same: 1, beside: 0 } });
+  });
+});
+
+describe("kits", () => {
+  test("go out and come back identical; the same again changes nothing", async () => {
+    const made = await addRow(book.kits, kitContent("stage"));
+    const read = await readBook(writeBook(await gatherBook(book)));
+    if (!read.ok) throw new Error("the file was refused");
+    expect(read.kits).toEqual([toItem(made)]);
+    expect(await importBook(book, read)).toMatchObject({ kits: { added: 0, same: 1, beside: 0 } });
+  });
+});
+
+describe("preferences", () => {
+  test("start as the defaults, change one by one, and a damaged one falls back alone", async () => {
+    expect(await loadPreferences(book)).toEqual(DEFAULT_PREFERENCES);
+    await savePreferences(book, { hands: "left" });
+    await savePreferences(book, { volume: 0.2 });
+    await book.preferences.update("player", { theme: "plaid" } as never);
+    expect(await loadPreferences(book)).toEqual({ ...DEFAULT_PREFERENCES, hands: "left", volume: 0.2 });
+  });
+});
+
+describe("the book", () => {
+  test("the demo's is filled once, in a database of its own", async () => {
+    const demo = vi.fn(async () => ({
+      fills: [{ id: "d", createdAt: 1, updatedAt: 1, content: fillOf("@4 RL") }],
+      cells: [{ id: "c", createdAt: 1, updatedAt: 1, content: cellContent("RLK") }],
+      rudiments: [],
+      searches: [{ id: "s", createdAt: 1, updatedAt: 1, content: makeSearch({ name: "one" }) }],
+      kits: [{ id: "k", createdAt: 1, updatedAt: 1, content: kitContent("one") }],
+      grooves: [{ id: "g", createdAt: 1, updatedAt: 1, content: makeGrooveContent({ text: "@1 KLKL" }) }],
+      plans: [],
+      runs: [],
+    }));
+    const opened = await openBook("demo", demo);
+    await opened.fills.clear();
+    expect(await openBook("demo", demo)).toBe(opened);
+    expect(demo).toHaveBeenCalledTimes(1);
+    expect(await opened.cells.count()).toBe(1);
+    expect(await opened.searches.count()).toBe(1);
+    expect(await opened.kits.count()).toBe(1);
+    expect(await opened.grooves.count()).toBe(1);
+    const own = await openBook("own", demo);
+    expect(own.name).not.toBe(opened.name);
+    expect(await own.fills.count()).toBe(0);
+  });
+  test("does things once", async () => {
+    expect([await isFirstTime(book, "x"), await isFirstTime(book, "x"), await isFirstTime(book, "y")]).toEqual([
+      true,
+      false,
+      true,
+    ]);
+  });
+});

@@ -1,0 +1,110 @@
+import "fake-indexeddb/auto";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { bpm } from "~/core/time";
+import { readBook, writeBook } from "../book-file";
+import { BookDatabase } from "../database";
+import { EMPTY_BOOK } from "../kinds";
+import { MemoryStorage } from "../testing";
+import { gatherBook, importBook } from "../transfer";
+import { newPlan } from "./plan";
+import type { Run } from "./run";
+import { changePlan, deleteRun, getPlan, keepRun, keepWaiting, listRuns, listWaiting, noteRun } from "./store";
+
+const run = (id: string, at: number): Run => ({
+  id,
+  at,
+  fillId: "f",
+  fill: "Fives",
+  step: "whole",
+  kind: "whole",
+  tempo: bpm(80),
+  result: "clean",
+  by: "self",
+  seconds: 3,
+  fault: null,
+  numbers: null,
+});
+
+let book: BookDatabase;
+let storage: MemoryStorage;
+beforeEach(async () => {
+  storage = new MemoryStorage();
+  vi.stubGlobal("localStorage", storage);
+  book = new BookDatabase(`test-${crypto.randomUUID()}`);
+  await book.open();
+});
+afterEach(async () => {
+  await book.delete();
+  vi.unstubAllGlobals();
+});
+
+describe("runs", () => {
+  it("are kept, the latest first, and noted on", async () => {
+    expect(await keepRun(book, run("a", 1))).toBe(true);
+    expect(await keepRun(book, run("b", 2))).toBe(true);
+    expect((await listRuns(book)).map(({ id }) => id)).toEqual(["b", "a"]);
+    expect(listWaiting(book)).toEqual([]);
+    await noteRun(book, run("a", 1), "shoulders up");
+    expect((await listRuns(book))[1]?.note).toBe("shoulders up");
+    await noteRun(book, run("a", 1), "");
+    expect((await listRuns(book))[1]).not.toHaveProperty("note");
+  });
+
+  it("that are damaged are left out, and the day's others stay", async () => {
+    await keepRun(book, run("a", 5));
+    const day = await book.runs.get(0);
+    await book.runs.put({ day: 0, text: (day?.text ?? "").replace("[", '[{"id":7},null,') });
+    await book.runs.put({ day: 1, text: "{" });
+    expect((await listRuns(book)).map(({ id }) => id)).toEqual(["a"]);
+    expect((await deleteRun(book, run("a", 5)))?.id).toBe("a");
+    expect(await deleteRun(book, run("a", 5))).toBeNull();
+  });
+
+  it("of two tabs at once are all kept", async () => {
+    await Promise.all(["a", "b", "c"].map((id, at) => keepRun(book, run(id, at))));
+    expect(await listRuns(book)).toHaveLength(3);
+  });
+
+  it("wait while the database takes none, and go in with the next one that it takes", async () => {
+    const full = vi.spyOn(book.runs, "put").mockRejectedValue(new Error("full"));
+    expect(await keepRun(book, run("a", 1))).toBe(false);
+    expect(listWaiting(book)).toHaveLength(1);
+    full.mockRestore();
+    storage.setItem(`dime-stack:runs:${book.name}:broken`, "{");
+    expect(await keepWaiting(book)).toBe(true);
+    expect((await listRuns(book)).map(({ id }) => id)).toEqual(["a"]);
+    expect(listWaiting(book)).toEqual([]);
+  });
+
+  it("go out and come back in the book file, each once; older files have none", async () => {
+    await keepRun(book, run("a", 1));
+    await changePlan(book, "f", (plan) => ({ ...plan, best: bpm(80) }));
+    const read = await readBook(writeBook(await gatherBook(book)));
+    if (!read.ok) throw new Error("the file was refused");
+    expect(read.runs).toEqual([run("a", 1)]);
+    expect(await importBook(book, read)).toMatchObject({ runs: { added: 0, same: 1 } });
+    const { plans: _, runs: __, ...older } = JSON.parse(writeBook(EMPTY_BOOK)) as Record<string, unknown>;
+    expect(await readBook(JSON.stringify({ ...older, version: 5 }))).toMatchObject({ ok: true, runs: [], plans: [] });
+    const broken = { ...EMPTY_BOOK, runs: [{ ...run("a", 1), tempo: -4 as never }] };
+    expect(await readBook(writeBook(broken))).toMatchObject({
+      ok: false,
+      problem: { item: { what: "run", index: 0 } },
+    });
+  });
+});
+
+describe("a plan in the book", () => {
+  it("is new until it is changed; changes go over what another tab has made of it", async () => {
+    expect(await getPlan(book, "f")).toBeNull();
+    await Promise.all([
+      changePlan(book, "f", (plan) => ({ ...plan, skipped: [...plan.skipped, "hands"] })),
+      changePlan(book, "f", (plan) => ({ ...plan, skipped: [...plan.skipped, "feet"] })),
+    ]);
+    expect((await getPlan(book, "f"))?.skipped).toEqual(["hands", "feet"]);
+  });
+
+  it("that is damaged in storage counts as new", async () => {
+    await book.plans.put({ ...newPlan("f"), cleanInRow: -3 });
+    expect(await getPlan(book, "f")).toBeNull();
+  });
+});

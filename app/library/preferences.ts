@@ -1,0 +1,84 @@
+/** How a player has set the app up; the same for all fills. */
+
+import { z } from "zod";
+import { PLAYER_LEVELS } from "~/core/player";
+import { CLICKS_ON, COUNT_STYLES } from "~/core/pulse";
+import { MAX_BPM, MIN_BPM, parseMeter } from "~/core/time";
+import { DEFAULT_LISTENING, listeningSchema } from "~/formats/listening";
+import type { BookDatabase } from "./database";
+
+export const HANDEDNESS = ["right", "left", "open"] as const;
+export type Handedness = (typeof HANDEDNESS)[number];
+export const THEMES = ["system", "daylight", "backline"] as const;
+
+/** Strokes a second of one limb; nobody is faster. */
+const MAX_STROKES = 40;
+const strokesASecond = z.number().min(0.2).max(MAX_STROKES).optional();
+/** Constants of reach, in seconds; see {@link LimbLimits}. */
+const reachSeconds = z.number().min(0).max(2).optional();
+const measuredLimb = z
+  .object({ single: strokesASecond, double: strokesASecond, base: reachSeconds, perBit: reachSeconds })
+  .optional();
+const measuredSchema = z.object({ R: measuredLimb, L: measuredLimb, K: measuredLimb, H: measuredLimb });
+
+export const preferencesSchema = z.object({
+  /** "left": a left-handed kit. "open": a right-handed kit with the left hand on the hi-hat. */
+  hands: z.enum(HANDEDNESS),
+  countStyle: z.enum(COUNT_STYLES),
+  theme: z.enum(THEMES),
+  /** Master volume, 0 to 1. */
+  volume: z.number().min(0).max(1),
+  /** Whether the metronome sounds after the count-in. */
+  click: z.boolean(),
+  /** Which beats it clicks on. */
+  clicksOn: z.enum(CLICKS_ON),
+  /** See {@link ClickPlan}. */
+  silentBars: z.number().int().min(0).max(8),
+  countInBars: z.number().int().min(0).max(2),
+  /** What cells are looked at and heard in, where no fill says it. */
+  cellTempo: z.number().min(MIN_BPM).max(MAX_BPM),
+  /** The kit: the id of one that ships, or of an own one. */
+  kit: z.string().max(64),
+  /** What the player's speed is estimated as, where it is not measured. */
+  level: z.enum(PLAYER_LEVELS),
+  /** The player's own speeds, in place of estimates. */
+  measured: measuredSchema,
+  /** What practice is listened to with. */
+  listening: listeningSchema,
+  cellMeter: z.string().refine((text) => parseMeter(text) !== null, "is not a meter"),
+});
+export type Preferences = z.infer<typeof preferencesSchema>;
+
+export const DEFAULT_PREFERENCES: Preferences = {
+  hands: "right",
+  countStyle: "beats",
+  theme: "system",
+  volume: 0.5,
+  click: false,
+  clicksOn: "beat",
+  silentBars: 0,
+  countInBars: 1,
+  cellTempo: 80,
+  cellMeter: "4/4",
+  kit: "four-piece",
+  level: "working",
+  measured: {},
+  listening: DEFAULT_LISTENING,
+};
+
+/** Stored preferences over the defaults; a field that is not valid any more falls back alone. */
+export async function loadPreferences(book: BookDatabase): Promise<Preferences> {
+  const row: Record<string, unknown> = { ...(await book.preferences.get("player")) };
+  const kept = Object.entries(preferencesSchema.shape).flatMap(([field, schema]) => {
+    const read = schema.safeParse(row[field]);
+    return read.success ? [[field, read.data]] : [];
+  });
+  return { ...DEFAULT_PREFERENCES, ...Object.fromEntries(kept) };
+}
+
+export async function savePreferences(book: BookDatabase, change: Partial<Preferences>): Promise<void> {
+  await book.transaction("rw", book.preferences, async () => {
+    const row = (await book.preferences.get("player")) ?? {};
+    await book.preferences.put({ ...row, ...change, key: "player" });
+  });
+}

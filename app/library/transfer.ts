@@ -1,0 +1,172 @@
+/** The whole book out to a file's contents, and a file's contents into the book. */
+
+import { type Item, listRows, type RowTable, restoreRow, toItem } from "~/data/rows";
+import { sameText } from "~/data/same";
+import type { BookDatabase } from "./database";
+import type { Ref, RowKind } from "./kind";
+import {
+  type BookContents,
+  EMPTY_BOOK,
+  type Items,
+  KEYS,
+  type Key,
+  type Loaded,
+  loadKinds,
+  type RowKey,
+} from "./kinds";
+
+/** What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it. */
+export type Taken = "added" | "same" | "beside";
+export type ImportCount = Readonly<Record<Key, Readonly<Record<Taken, number>>>>;
+
+type AnyKind = Awaited<ReturnType<typeof loadKinds>>[Key];
+/** A kind whatever its content: the list of kinds has put each with its own table. */
+type AnyRows = RowKind<unknown>;
+
+function asRows(kind: AnyKind): AnyRows | null {
+  return kind.shape === "rows" ? (kind as unknown as AnyRows) : null;
+}
+
+function tableOf(book: BookDatabase, key: string): RowTable<unknown> {
+  return book.table(key);
+}
+
+async function gatherKind(book: BookDatabase, key: Key, kind: AnyKind): Promise<readonly unknown[]> {
+  if (kind.shape === "own") return kind.gather(book);
+  return (await listRows(tableOf(book, key))).map(toItem);
+}
+
+/** Everything but the bin and the settings. */
+export async function gatherBook(book: BookDatabase): Promise<BookContents> {
+  const kinds = await loadKinds();
+  return book.transaction("r", book.allKinds, async () => {
+    const entries: [Key, readonly unknown[]][] = [];
+    for (const key of KEYS) entries.push([key, await gatherKind(book, key, kinds[key])]);
+    return Object.fromEntries(entries) as unknown as BookContents;
+  });
+}
+
+/** Some things of the book, and everything that they name: a fill with the groove of one's own that it sits in. */
+export async function gatherWithRefs<K extends RowKey>(
+  book: BookDatabase,
+  key: K,
+  items: readonly Items[K][],
+): Promise<BookContents> {
+  const kinds = await loadKinds();
+  const found = new Map<string, Map<string, unknown>>();
+  const add = async (of: Key, item: Item<unknown>) => {
+    const own = found.get(of) ?? new Map<string, unknown>();
+    found.set(of, own);
+    if (own.has(item.id)) return;
+    own.set(item.id, item);
+    for (const ref of asRows(kinds[of])?.listRefs(item.content) ?? []) {
+      const row = await tableOf(book, ref.key).get(ref.id);
+      if (row) await add(ref.key, toItem(row));
+    }
+  };
+  for (const item of items) await add(key, item);
+  const gathered = [...found].map(([of, own]) => [of, [...own.values()]]);
+  return { ...EMPTY_BOOK, ...Object.fromEntries(gathered) };
+}
+
+interface Planned {
+  readonly item: Item<unknown>;
+  readonly id: string;
+  readonly taken: Taken;
+}
+
+/** What is to become of each item: decided for all before any is written, so that names can follow new ids. */
+async function planRows(
+  book: BookDatabase,
+  key: Key,
+  kind: AnyRows,
+  items: readonly unknown[],
+  idOf: (ref: Ref) => string,
+): Promise<Planned[]> {
+  const table = tableOf(book, key);
+  const rows = await table.toArray();
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  const byText = new Map(rows.filter(({ deletedAt }) => deletedAt === 0).map((row) => [sameText(row.content), row]));
+  const planned: Planned[] = [];
+  for (const given of items) {
+    const item = kind.item.parse(given);
+    const content = kind.rename(item.content, idOf);
+    const text = sameText(content);
+    const row = byId.get(item.id);
+    const isTaken = row !== undefined && sameText(kind.content.parse(row.content)) !== text;
+    // Beside another version, or of a kind that is kept once: the very same may be there under another id.
+    const twin = isTaken || kind.isOncePerContent ? byText.get(text) : undefined;
+    if (twin ?? (row && !isTaken)) planned.push({ item, id: (twin ?? row)?.id ?? item.id, taken: "same" });
+    else if (isTaken) planned.push({ item, id: crypto.randomUUID(), taken: "beside" });
+    else planned.push({ item, id: item.id, taken: "added" });
+  }
+  return planned;
+}
+
+/** Takes all or none; nothing that is there is changed, but what lay in the bin comes back and notes are added to. */
+export async function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
+  const kinds = await loadKinds();
+  return book.transaction("rw", book.allKinds, async () => {
+    const plans = new Map<Key, Planned[]>();
+    const ids = new Map<string, string>();
+    const idOf = ({ key, id }: Ref) => ids.get(`${key} ${id}`) ?? id;
+    // What others name comes later in the list: its ids are known before theirs are compared.
+    for (const key of KEYS.toReversed()) {
+      const kind = asRows(kinds[key]);
+      if (!kind) continue;
+      const planned = await planRows(book, key, kind, contents[key], idOf);
+      plans.set(key, planned);
+      for (const { item, id } of planned) ids.set(`${key} ${item.id}`, id);
+    }
+    const counts: Partial<Record<Key, Record<Taken, number>>> = {};
+    for (const key of KEYS) {
+      const kind = kinds[key];
+      const count = { added: 0, same: 0, beside: 0 };
+      counts[key] = count;
+      const rows = asRows(kind);
+      if (!rows) {
+        count.added = await takeOwn(book, kind, contents[key]);
+        count.same = contents[key].length - count.added;
+        continue;
+      }
+      for (const { item, id, taken } of plans.get(key) ?? []) {
+        count[taken]++;
+        const table = tableOf(book, key);
+        if (taken === "same") await bringBack(table, id);
+        else await table.add({ ...item, id, content: rows.rename(item.content, idOf), revision: 1, deletedAt: 0 });
+      }
+    }
+    return counts as ImportCount;
+  });
+}
+
+async function takeOwn(book: BookDatabase, kind: AnyKind, items: readonly unknown[]): Promise<number> {
+  if (kind.shape !== "own") return 0;
+  const take = kind.take as (book: BookDatabase, items: readonly unknown[]) => Promise<number>;
+  return take(
+    book,
+    items.map((item) => kind.item.parse(item)),
+  );
+}
+
+async function bringBack(table: RowTable<unknown>, id: string) {
+  const row = await table.get(id);
+  if (row && row.deletedAt > 0) await restoreRow(table, id);
+}
+
+/** Puts some kinds of a book in as they are, within the caller's transaction: for a new demo. */
+export async function fillBook(
+  book: BookDatabase,
+  kinds: Loaded,
+  contents: BookContents,
+  keys: readonly Key[],
+): Promise<void> {
+  for (const key of keys) {
+    const kind = kinds[key];
+    if (kind.shape === "own") await takeOwn(book, kind, contents[key]);
+    else {
+      const rows = contents[key].map((item) => ({ ...item, revision: 1, deletedAt: 0 }));
+      await book.table(key).bulkPut(rows);
+    }
+  }
+}

@@ -1,0 +1,174 @@
+import "fake-indexeddb/auto";
+import Dexie from "dexie";
+import { describe, expect, test } from "vitest";
+import { listRows } from "~/data/rows";
+import { readBook } from "./book-file";
+import { listRudimentMarks } from "./cell/keep";
+import { BookDatabase } from "./database";
+import { listRuns } from "./practice/store";
+import { loadPreferences } from "./preferences";
+import { importBook } from "./transfer";
+
+/** The tables of the database as each version brought them. What was once kept must open for ever. */
+const TABLES: readonly Record<string, string>[] = [
+  { fills: "id, updatedAt, deletedAt", preferences: "key", marks: "key" },
+  { cells: "id, updatedAt, deletedAt", rudiments: "id" },
+  { searches: "id, updatedAt, deletedAt" },
+  { kits: "id, updatedAt, deletedAt" },
+  { grooves: "id, updatedAt, deletedAt" },
+  { plans: "id", runs: "day" },
+];
+const dated = { createdAt: 1_700_000_000_000, updatedAt: 1_700_000_100_000 };
+const row = { ...dated, revision: 3, deletedAt: 0 };
+const phrase = {
+  name: "Five, five, six",
+  tags: ["odd groups"],
+  text: "@4 >RlrrL >RlrrL RLRRLK",
+  goodText: "@4 >RlrrL >RlrrL RLRRLK",
+  meter: { beats: 4, unit: 4 },
+  tempo: 92,
+  window: { start: 0, length: 40_320 },
+  countStyle: "beats",
+};
+const filter = { limbs: null, cells: null, levels: ["accent"] };
+const FILL = { ...phrase, groove: "straight-eighths", grooveBars: 1 };
+const FULL_FILL = {
+  ...FILL,
+  groove: "own-groove",
+  figure: { rate: "2", rhythm: "x--x--x-", ask: "accent" },
+  setting: { ending: "stop", during: "foot", foot: "quarters", follows: false },
+  voicing: [{ on: true, rule: { kind: "travel", path: "drums", direction: "down" }, filter }],
+};
+const CELL = {
+  name: "Lantern seven",
+  tags: [],
+  favourite: true,
+  text: ">RLRRLKK",
+  rate: "4",
+  origin: { source: "single-paradiddle", name: "Single paradiddle", text: ">RLRR" },
+  moves: [
+    { kind: "extend", by: "hand" },
+    { kind: "extend", by: "two-kicks" },
+  ],
+};
+const MARK = { id: "flamacue", favourite: true, tags: ["warm-up"] };
+const SEARCH = {
+  name: "A bar without fours",
+  meter: { beats: 4, unit: 4 },
+  rate: "4",
+  tempo: 92,
+  window: { start: 0, length: 40_320 },
+  pool: [{ name: "Five", text: ">RLRRL", mirrors: true, rotations: false, least: 0, most: null }],
+  rules: [
+    { kind: "hand-run", most: 2 },
+    { kind: "lead", lead: "flips" },
+  ],
+  weights: { drift: 20, variety: 30, balance: 20, ease: 40, landing: 60 },
+  seed: 1,
+};
+const KIT = {
+  name: "Attic",
+  surfaces: [{ place: "sn", player: "hands", x: -4, y: 42, height: 66, size: 36, angle: 4, midi: 38 }],
+};
+const GROOVE = {
+  ...phrase,
+  name: "Cellar stomp",
+  text: "@1 KLKL",
+  goodText: "@1 KLKL",
+  slowest: 70,
+  fastest: 130,
+  feel: { swing: { unit: 2, share: 0.6667 }, push: { L: 12 } },
+};
+const PLAN = {
+  id: "fill",
+  goal: 120,
+  learning: null,
+  cleanInRow: 3,
+  skipped: ["feet"],
+  order: [],
+  tempos: {},
+  standings: { hands: { tempo: 80, cleanRow: 1, missRow: 0, recent: ["clean"], best: 80, passed: false } },
+  current: "hands",
+  learned: null,
+  lastPractised: 19_900,
+  steps: 9,
+  passed: 2,
+  best: null,
+};
+const RUN = {
+  id: "run",
+  at: 1_700_000_000_000,
+  fillId: "fill",
+  fill: "Five, five, six",
+  step: "hands",
+  kind: "hands",
+  tempo: 80,
+  result: "clean",
+  by: "self",
+  seconds: 4.5,
+  fault: null,
+  numbers: null,
+};
+const DAY = Math.floor(RUN.at / 86_400_000);
+
+describe.each([1, 2, 3, 4, 5, 6])("a database of version %i", (version) => {
+  test("opens with everything that was kept", async () => {
+    const name = `version-${version}`;
+    const old = new Dexie(name);
+    for (let at = 1; at <= version; at++) old.version(at).stores(TABLES[at - 1] ?? {});
+    await old.open();
+    await old.table("preferences").put({ key: "player", hands: "left", kit: "own-kit", level: "advanced" });
+    await old.table("fills").put({ ...row, id: "fill", content: version < 5 ? FILL : FULL_FILL });
+    if (version >= 2) {
+      await old.table("cells").put({ ...row, id: "cell", content: CELL });
+      await old.table("rudiments").put(MARK);
+    }
+    if (version >= 3) await old.table("searches").put({ ...row, id: "search", content: SEARCH });
+    if (version >= 4) await old.table("kits").put({ ...row, id: "own-kit", content: KIT });
+    if (version >= 5) await old.table("grooves").put({ ...row, id: "own-groove", content: GROOVE });
+    if (version >= 6) {
+      await old.table("plans").put(PLAN);
+      await old.table("runs").put({ day: DAY, text: JSON.stringify([RUN]) });
+    }
+    old.close();
+
+    const book = new BookDatabase(name);
+    expect(await loadPreferences(book)).toMatchObject({ hands: "left", kit: "own-kit", level: "advanced" });
+    expect(await listRows(book.fills)).toEqual([{ ...row, id: "fill", content: version < 5 ? FILL : FULL_FILL }]);
+    const since = (from: number, content: object, id: string) => (version >= from ? [{ ...row, id, content }] : []);
+    expect(await listRows(book.cells)).toEqual(since(2, CELL, "cell"));
+    expect(await listRudimentMarks(book)).toEqual(version >= 2 ? [MARK] : []);
+    expect(await listRows(book.searches)).toEqual(since(3, SEARCH, "search"));
+    expect(await listRows(book.kits)).toEqual(since(4, KIT, "own-kit"));
+    expect(await listRows(book.grooves)).toEqual(since(5, GROOVE, "own-groove"));
+    expect(await book.plans.toArray()).toEqual(version >= 6 ? [PLAN] : []);
+    expect(await listRuns(book)).toEqual(version >= 6 ? [RUN] : []);
+    book.close();
+  });
+});
+
+describe.each([1, 2, 3, 4, 5, 6, 7])("a book file of version %i", (version) => {
+  test("is read, and comes into the book with nothing lost", async () => {
+    const item = (id: string, content: object) => ({ id, ...dated, content });
+    const fill = { ...(version < 5 ? FILL : FULL_FILL), ...(version < 7 ? {} : { setting: { feetIn: "fill" } }) };
+    const file = {
+      format: "dime-stack-book",
+      version,
+      fills: [item("fill", fill)],
+      ...(version >= 2 ? { cells: [item("cell", CELL)], rudiments: [MARK] } : {}),
+      ...(version >= 3 ? { searches: [item("search", SEARCH)] } : {}),
+      ...(version >= 4 ? { kits: [item("own-kit", KIT)] } : {}),
+      ...(version >= 5 ? { grooves: [item("own-groove", GROOVE)] } : {}),
+      ...(version >= 6 ? { plans: [PLAN], runs: [RUN] } : {}),
+    };
+    const read = await readBook(JSON.stringify(file));
+    if (!read.ok) throw new Error(JSON.stringify(read.problem));
+    const book = new BookDatabase(`file-${version}`);
+    const count = await importBook(book, read);
+    const added = Object.values(count).reduce((sum, one) => sum + one.added, 0);
+    expect(added).toBe([1, 3, 4, 5, 6, 8, 8][version - 1]);
+    expect((await listRows(book.fills)).map(({ content }) => content)).toEqual([fill]);
+    expect((await listRows(book.searches)).map(({ content }) => content)).toEqual(version >= 3 ? [SEARCH] : []);
+    book.close();
+  });
+});

@@ -1,0 +1,25 @@
+import type { ShouldRevalidateFunctionArgs } from "react-router";
+import { emptyOldBin } from "~/data/rows";
+import { currentBook } from "~/library/current";
+import { KITS } from "~/library/kit/kind";
+import { openRow } from "~/library/open-row";
+import { loadPreferences } from "~/library/preferences";
+import { FloorScreen } from "~/screens/floor/screen";
+import type { Route } from "./+types/floor";
+
+export async function clientLoader() {
+  const book = await currentBook();
+  await emptyOldBin(book.kits, Date.now());
+  const opened = await openRow(KITS, (await loadPreferences(book)).kit);
+  return { kitDraft: opened?.draft ? { id: opened.row.id, ...opened.draft } : null };
+}
+clientLoader.hydrate = true as const;
+
+/** A draft is taken once. */
+export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {
+  return currentParams.fillId !== nextParams.fillId;
+}
+
+export default function Floor({ loaderData }: Route.ComponentProps) {
+  return <FloorScreen {...loaderData} />;
+}

@@ -1,0 +1,164 @@
+import { BookmarkPlus, CornerUpRight, Layers, Save } from "lucide-react";
+import { useEffect } from "react";
+import { Link, useFetcher } from "react-router";
+import { type CellBenchContent, cellOf, MAX_CELL_SLOTS } from "~/library/cell/content";
+import { type BookEntry, contentOf } from "~/library/cell/entries";
+import type { FillRow } from "~/library/database";
+import { MAX_NAME } from "~/library/phrase/phrase";
+import { useSession } from "~/session/session";
+import { type CellBench, cookBench } from "./bench";
+
+/** What the route's action answers to an attempt to keep, save, note or send. */
+export interface KeepAnswer {
+  readonly kind: "kept" | "saved" | "have" | "relative" | "conflict" | "gone" | "done";
+  /** The cell in the book that it is about. */
+  readonly cell?: { readonly id: string; readonly name: string };
+}
+
+interface KeepBarProps {
+  readonly bench: CellBench;
+  readonly content: CellBenchContent;
+  readonly entry: BookEntry | null;
+  readonly isChanged: boolean;
+  readonly draftKept: boolean;
+  readonly latest: FillRow | null;
+  readonly onSendInto: () => void;
+}
+
+/** Into the book, or on to the Stack. */
+export function KeepBar({ bench, content, entry, isChanged, draftKept, latest, onSendInto }: KeepBarProps) {
+  const fetcher = useFetcher<KeepAnswer>();
+  const shown = contentOf(content);
+  const row = entry?.row ?? null;
+  const isMiddle = content.at < content.moves.length;
+  const submit = (asked: object) =>
+    void fetcher.submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
+  const keep = (relativesToo: boolean) =>
+    submit({ intent: "keep", content: shown, relativesToo, from: entry?.id ?? "new" });
+  const save = () => {
+    const whole = contentOf(
+      { ...content, at: content.moves.length },
+      row ? { tags: row.content.tags, favourite: row.content.favourite } : {},
+    );
+    submit({ intent: "save", id: row?.id, revision: row?.revision, content: whole });
+  };
+  // A rudiment as it ships goes hand to hand; what is worked on here is one lead of it.
+  const whole = entry?.rudiment && content.at === 0 && content.origin.source === entry.id ? entry.rudiment : null;
+  const busy = fetcher.state !== "idle";
+  const answer = busy ? undefined : fetcher.data;
+  // An answer about another state of the bench says nothing about this one.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only what is worked on is watched
+  useEffect(() => {
+    if (fetcher.data) void fetcher.reset();
+  }, [content]);
+  const { fill: place } = useSession().errand.getState();
+  const after =
+    latest && place?.id === latest.id && place.cell !== null ? `, after cell ${place.cell + 1}` : ", at its end";
+  return (
+    <section aria-label="Keep and use" className="panel px-3 py-2 flex flex-wrap items-center gap-2">
+      <label className="flex items-center gap-1.5 text-sm flex-1 min-w-52">
+        <span className="quiet">Name</span>
+        <input
+          className="input input-sm flex-1"
+          maxLength={MAX_NAME}
+          value={content.name}
+          placeholder={contentOf({ ...content, name: "" })?.name ?? ""}
+          onChange={(event) => bench.setName(event.target.value)}
+        />
+      </label>
+      {row && isChanged ? (
+        <button type="button" className="btn btn-sm" disabled={busy || shown === null} onClick={save}>
+          <Save size={15} aria-hidden /> Save changes
+        </button>
+      ) : null}
+      <button
+        type="button"
+        className="btn btn-sm"
+        disabled={busy || shown === null}
+        title={isMiddle ? "Keep what is shown, with the steps up to here" : "Keep it as your own cell, with its recipe"}
+        onClick={() => keep(false)}
+      >
+        <BookmarkPlus size={15} aria-hidden /> {isMiddle ? `Keep step ${content.at}` : row ? "Keep as new" : "Keep"}
+      </button>
+      <div className="join">
+        {latest ? (
+          <button
+            type="button"
+            className="btn btn-sm join-item"
+            disabled={shown === null}
+            title={`Into the fill “${latest.content.name || "Untitled"}”${after}`}
+            onClick={onSendInto}
+          >
+            <CornerUpRight size={15} aria-hidden />
+            <span className="truncate max-w-44">Into {latest.content.name || "Untitled"}</span>
+          </button>
+        ) : null}
+        <button
+          type="button"
+          className="btn btn-sm join-item"
+          disabled={busy || shown === null}
+          title={
+            whole
+              ? `The whole rudiment as a new fill on the Stack: ${whole.line}`
+              : "As a new fill on the Stack, repeated within a bar"
+          }
+          onClick={() => submit(whole ? { intent: "rudiment", rudiment: whole } : { intent: "fill", content: shown })}
+        >
+          <Layers size={15} aria-hidden /> {whole ? "New fill from all of it" : "New fill"}
+        </button>
+      </div>
+      {shown === null && content.origin.text !== null ? <Refusal content={content} /> : null}
+      {draftKept ? null : (
+        <p role="alert" className="basis-full text-sm text-error">
+          This browser can't store unsaved work right now; its storage may be full. Keep the cell before you leave.
+        </p>
+      )}
+      <div role="status" aria-live="polite" className="basis-full empty:hidden text-sm">
+        {answer ? <Answer answer={answer} onKeep={() => keep(true)} /> : null}
+      </div>
+    </section>
+  );
+}
+
+function Refusal({ content }: { content: CellBenchContent }) {
+  const { cell } = cookBench(content);
+  const size = cell.length.toLocaleString("en");
+  return (
+    <p role="alert" className="basis-full text-sm text-error">
+      {cellOf(content.origin.text ?? "").length === 0
+        ? "There is nothing to keep yet."
+        : `${size} notes is too long for a cell. The limit is ${MAX_CELL_SLOTS}. Go back a step, or shorten it.`}
+    </p>
+  );
+}
+
+function Answer({ answer, onKeep }: { answer: KeepAnswer; onKeep: () => void }) {
+  const link = answer.cell ? (
+    <Link to={`/cells/${answer.cell.id}`} className="underline font-semibold">
+      {answer.cell.name || "Untitled cell"}
+    </Link>
+  ) : null;
+  switch (answer.kind) {
+    case "have":
+      return <p>You already have this cell as {link}. Nothing was added.</p>;
+    case "relative":
+      return (
+        <div className="flex flex-wrap items-center gap-2">
+          <p>You already have {link}, which is the same sticking rotated or mirrored.</p>
+          <button type="button" className="btn btn-xs" onClick={onKeep}>
+            Keep this one too
+          </button>
+        </div>
+      );
+    case "conflict":
+      return (
+        <p className="text-error">{link} was changed in another tab. Keep yours as a new cell, or open it again.</p>
+      );
+    case "gone":
+      return <p className="text-error">This cell is no longer in your book. Keep it as a new one.</p>;
+    case "saved":
+      return <p>Saved.</p>;
+    default:
+      return null;
+  }
+}

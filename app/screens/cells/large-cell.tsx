@@ -1,0 +1,81 @@
+import { memo } from "react";
+import { useStore } from "zustand";
+import { type CountStyle, countSlot } from "~/core/pulse";
+import type { Hand } from "~/core/stroke";
+import type { Timeline, TimelineSlot } from "~/core/timeline";
+import { Coin } from "~/views/coin";
+import { useLights } from "~/views/lighting";
+import { nameSlot } from "~/words/slot";
+
+interface LargeCellProps {
+  /** The cell, repeated; its first playing is shown. */
+  readonly timeline: Timeline;
+  readonly strongHand: Hand;
+  readonly countStyle: CountStyle;
+  /** The chosen slot. */
+  readonly place: number;
+  readonly onPlace: (place: number) => void;
+}
+
+const MOST_IN_ROW = 10;
+
+/** One cell, large: its coins with their count. Pressing one chooses it for the moves that ask for a note. */
+export function LargeCell({ timeline, strongHand, countStyle, place, onPlace }: LargeCellProps) {
+  const size = timeline.cells[0]?.size ?? 0;
+  // Rows of about one length: twelve are two sixes, not ten and two.
+  const columns = Math.ceil(size / Math.ceil(size / MOST_IN_ROW));
+  const width = size <= 5 ? 96 : size <= 7 ? 76 : 54;
+  const sounding = useStore(useLights().store, ({ playing }) =>
+    playing === null ? null : playing % Math.max(1, size),
+  );
+  return (
+    <fieldset className="drawing flex flex-wrap gap-y-2 justify-center mx-auto" style={{ maxWidth: columns * width }}>
+      <legend className="sr-only">The cell</legend>
+      {timeline.slots.slice(0, size).map((slot) => (
+        <LargeCoin
+          key={slot.place}
+          slot={slot}
+          strongHand={strongHand}
+          count={countSlot(countStyle, slot, timeline.meter)}
+          width={width}
+          isChosen={slot.place === place}
+          isSounding={slot.place === sounding}
+          onPlace={onPlace}
+        />
+      ))}
+    </fieldset>
+  );
+}
+
+interface LargeCoinProps {
+  readonly slot: TimelineSlot;
+  readonly strongHand: Hand;
+  readonly count: string;
+  /** Pixels. */
+  readonly width: number;
+  readonly isChosen: boolean;
+  readonly isSounding: boolean;
+  readonly onPlace: (place: number) => void;
+}
+
+const LargeCoin = memo(function LargeCoin(props: LargeCoinProps) {
+  const { slot, strongHand, count, width, isChosen, isSounding, onPlace } = props;
+  return (
+    <button
+      type="button"
+      aria-pressed={isChosen}
+      aria-label={`Note ${slot.place + 1}, counted ${count}: ${nameSlot(slot.content)}`}
+      className={`flex flex-col items-center rounded-field cursor-pointer ${isChosen ? "shadow-[inset_0_-3px_0_var(--color-primary)]" : "hover:bg-base-200"} ${isSounding ? "bg-primary/25" : ""}`}
+      onClick={() => onPlace(slot.place)}
+    >
+      <svg width={width} height={width} viewBox="-27 -27 54 54" aria-hidden="true" className="overflow-visible">
+        <Coin slot={slot.content} strongHand={strongHand} />
+      </svg>
+      <span
+        className={`font-display leading-none pt-1 pb-1.5 ${slot.place === 0 ? "font-bold" : "font-medium"} text-base`}
+      >
+        {count}
+      </span>
+    </button>
+  );
+});

@@ -1,0 +1,302 @@
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useFetcher, useNavigate } from "react-router";
+import { useStore } from "zustand";
+import { hintOf } from "~/commands/command";
+import { useCommands } from "~/commands/commands";
+import { formatSlots } from "~/core/line";
+import { applyMove, MAX_MOVES, type Move } from "~/core/moves";
+import type { Meter } from "~/core/time";
+import type { Draft } from "~/data/draft";
+import { layOutCell, scoreOf, settingOf } from "~/editor/cells/preview";
+import { UNDO_COMMANDS } from "~/editor/commands";
+import { MOVE_COMMANDS } from "~/editor/moves/commands";
+import { MoveGallery } from "~/editor/moves/gallery";
+import { useOfferChoices } from "~/editor/moves/group-choices";
+import { useUndo } from "~/editor/undo";
+import type { AskedCell, CellBenchContent } from "~/library/cell/content";
+import { type BookEntry, benchOf, contentOf, EMPTY_BENCH, indexRudiments } from "~/library/cell/entries";
+import type { CellRow, FillRow } from "~/library/database";
+import { addressOf } from "~/library/fill/address";
+import { usePlayback } from "~/session/playback";
+import { usePlayer } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
+import { useSession } from "~/session/session";
+import { nameForm } from "~/words/cell";
+import { wordMove } from "~/words/moves";
+import { cellBefore, cookBench } from "./bench";
+import { BookList } from "./book-list";
+import { CELL_COMMANDS } from "./commands";
+import { Compare, type SetAside } from "./compare";
+import { Heading } from "./heading";
+import { type KeepAnswer, KeepBar } from "./keep-bar";
+import { LargeCell } from "./large-cell";
+import { OriginField, Recipe } from "./recipe";
+import { SettingBar } from "./setting-bar";
+import { CellStudy } from "./study";
+import { firstNotice, isSameWork, openWith, useDraft } from "./unkept";
+
+export interface CellsScreenProps {
+  readonly entries: readonly BookEntry[];
+  readonly bin: readonly CellRow[];
+  /** The entry that is open, "new" for a typed sticking, or the cell that was deleted. */
+  readonly open: BookEntry | "new" | { readonly binned: CellRow };
+  /** Unkept work on what is open, from before. */
+  readonly draft: Draft<CellBenchContent> | null;
+  /** A sticking that was sent here. */
+  readonly asked: AskedCell | null;
+  /** Meters of the player's fills, and 4/4. */
+  readonly meters: readonly Meter[];
+  /** The fill that a cell may be put into. */
+  readonly latest: FillRow | null;
+}
+
+/** The book on one side, one cell large in the middle, and the bench of moves beside it. */
+export function CellsScreen(props: CellsScreenProps) {
+  const { entries, bin, open } = props;
+  const act = useFetcher<KeepAnswer>();
+  const openId = open === "new" ? "new" : "binned" in open ? open.binned.id : open.id;
+  const index = useMemo(() => indexRudiments(entries), [entries]);
+  const [aside, setAside] = useState<SetAside | null>(null);
+  const restore = (id: string) =>
+    void act.submit(JSON.stringify({ intent: "restore", id }), { method: "post", encType: "application/json" });
+  return (
+    <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start lg:grid-cols-[15.5rem_minmax(0,1fr)] xl:grid-cols-[15.5rem_minmax(0,1fr)_23.5rem]">
+      <h1 className="sr-only">Cells</h1>
+      <details className="lg:hidden panel px-3 py-2">
+        <summary className="cursor-pointer font-semibold">All {entries.length} cells</summary>
+        <div className="mt-2">
+          <BookList entries={entries} bin={bin} strongHand={usePlayer().hands.leading} onRestore={restore} />
+        </div>
+      </details>
+      <div className="hidden lg:flex flex-col sticky top-3 max-h-[calc(100dvh-1.5rem)]">
+        <BookList entries={entries} bin={bin} strongHand={usePlayer().hands.leading} onRestore={restore} />
+      </div>
+      {open !== "new" && "binned" in open ? (
+        <div className="panel p-6 flex flex-col items-start gap-3">
+          <h2 className="text-2xl">{open.binned.content.name || "This cell"} is in the bin</h2>
+          <p className="quiet">It stays there for 30 days. Nothing you made from it has changed.</p>
+          <button type="button" className="btn btn-primary" onClick={() => restore(openId)}>
+            Bring it back
+          </button>
+        </div>
+      ) : (
+        <Desk
+          key={openId}
+          {...props}
+          entry={open === "new" ? null : open}
+          index={index}
+          aside={aside}
+          setAside={setAside}
+        />
+      )}
+    </main>
+  );
+}
+
+interface DeskProps extends CellsScreenProps {
+  readonly entry: BookEntry | null;
+  readonly index: ReturnType<typeof indexRudiments>;
+  readonly aside: SetAside | null;
+  readonly setAside: (aside: SetAside | null) => void;
+}
+
+function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setAside }: DeskProps) {
+  const id = entry?.id ?? "new";
+  const opened = useMemo(() => (entry ? benchOf(entry) : EMPTY_BENCH), [entry]);
+  const [bench] = useState(() => openWith(draft?.content ?? opened, asked));
+  const content = useStore(bench.store, (state) => state.content);
+  const history = useUndo(bench.undo);
+  const [preferences, changePreferences] = usePreferences();
+  const player = usePlayer();
+  const strong = player.hands.leading;
+  const { cell, rate } = cookBench(content);
+  const { cellTempo, cellMeter } = preferences;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of the preferences only these are asked for
+  const setting = useMemo(() => settingOf(rate, preferences, player.kit), [rate, cellTempo, cellMeter, player]);
+  const laid = useMemo(() => layOutCell(cell, setting), [cell, setting]);
+  // The cell and its moves come first; what is told of it below follows as soon as there is time.
+  const studied = useDeferredValue(cell);
+  const [chosen, setChosen] = useState(0);
+  const place = Math.min(chosen, Math.max(0, cell.length - 1));
+  const { say, lights, errand } = useSession();
+  const first = firstNotice(draft, asked);
+  useEffect(() => {
+    if (first) say(first);
+  }, [first, say]);
+  const navigate = useNavigate();
+  const draftKept = useDraft(bench, id, entry?.row?.revision ?? 0, opened);
+  const isChanged = !isSameWork(content, opened);
+  const shown = contentOf(content);
+  const name = content.name || shown?.name || "Cell";
+
+  useEffect(() => {
+    lights.light({ cursor: null, hover: null, playing: null });
+    // Once is enough: a reload goes on with what was made of it.
+    if (asked) window.history.replaceState(window.history.state, "", location.pathname);
+  }, [asked, lights.light]);
+
+  const makeScore = useCallback(() => {
+    const score = scoreOf(cell, setting, preferences.click);
+    if (!score) throw new Error("there is nothing to play");
+    return score;
+  }, [cell, setting, preferences.click]);
+  const playback = usePlayback({
+    id: "cell",
+    makeScore,
+  });
+  const [wantsSwap, setWantsSwap] = useState(false);
+  const isSwapping = wantsSwap && content.at > 0;
+  const apply = useCallback(
+    (move: Move) => {
+      if (isSwapping) {
+        bench.replaceMove(bench.store.getState().content.at - 1, move);
+        setWantsSwap(false);
+      } else if (!bench.apply(move))
+        say(`A recipe can have up to ${MAX_MOVES} moves. Keep the cell, then go on from it.`);
+    },
+    [bench, isSwapping, say],
+  );
+  const partners = useMemo(
+    () => entries.filter((other) => other.id !== id).map(({ id, name, text }) => ({ id, name, text })),
+    [entries, id],
+  );
+  // A step that is to be swapped gives way: the moves are shown on what was before it.
+  const worked = isSwapping ? cellBefore(content) : cell;
+  const choices = useOfferChoices(strong, place, "", formatSlots(worked));
+  const attempt = useCallback((move: Move) => applyMove(worked, move), [worked]);
+  const shownAttempt = useDeferredValue(attempt);
+  const choosePlace = useCallback((next: number) => setChosen(next), []);
+  const compare = () => setAside(aside ? null : { name, cell });
+  useCommands(UNDO_COMMANDS, { history });
+  useCommands(CELL_COMMANDS, {
+    cell,
+    bench,
+    place,
+    choosePlace,
+    compare,
+    say,
+    toggleSwap: () => setWantsSwap(!wantsSwap),
+    togglePlay: playback.toggle,
+    tempo: cellTempo,
+    changeTempo: (tempo) => changePreferences({ cellTempo: tempo }),
+  });
+  useCommands(MOVE_COMMANDS, { offers: choices.scene, attempt: cell.length > 0 ? attempt : null, apply, say });
+
+  const isEmpty = cell.length === 0;
+  const shownStep = content.moves[content.at - 1];
+  const sendInto = () => {
+    if (!latest || !shown) return;
+    const { fill } = errand.getState();
+    const after = fill?.id === latest.id ? fill.cell : null;
+    errand.setState({ cell: { fillId: latest.id, text: shown.text, name, after } });
+    void navigate(addressOf(latest.id, "stack"));
+  };
+  return (
+    <>
+      <div className="min-w-0 flex flex-col gap-2.5">
+        <Heading
+          entry={entry}
+          form={isEmpty ? null : nameForm(cell)}
+          isChanged={isChanged}
+          history={history}
+          isComparing={aside !== null}
+          onCompare={isEmpty ? null : compare}
+        />
+        {content.origin.source === null ? <OriginField bench={bench} content={content} /> : null}
+        <section aria-label="Cell" className="panel px-3 pt-3 pb-2">
+          {laid && !isEmpty ? (
+            <LargeCell
+              timeline={laid.timeline}
+              strongHand={strong}
+              countStyle={preferences.countStyle}
+              place={place}
+              onPlace={choosePlace}
+            />
+          ) : (
+            <p className="quiet py-8 text-center">
+              Type a sticking, such as <span className="font-line">RLRRL</span>, and it appears here.
+            </p>
+          )}
+          <SettingBar
+            bench={bench}
+            rate={content.rate}
+            preferences={preferences}
+            onPreferences={changePreferences}
+            playback={playback}
+            isEmpty={isEmpty}
+          />
+        </section>
+        {aside && !isEmpty ? (
+          <Compare
+            first={aside}
+            second={{ name: isChanged && aside.name === name ? `${name}, worked on` : name, cell }}
+            strongHand={strong}
+            setting={setting}
+            click={preferences.click}
+            onClose={() => setAside(null)}
+          />
+        ) : null}
+        <Recipe
+          bench={bench}
+          content={content}
+          onStartOver={isChanged && content.moves.length > 0 ? () => bench.replace(opened) : null}
+        />
+        <KeepBar
+          bench={bench}
+          content={content}
+          entry={entry}
+          isChanged={isChanged}
+          draftKept={draftKept}
+          latest={latest}
+          onSendInto={sendInto}
+        />
+        {isEmpty ? null : (
+          <CellStudy
+            cell={studied}
+            setting={setting}
+            entries={entries}
+            index={index}
+            openId={id}
+            from={content.at > 0 ? content.origin.source : null}
+            meters={meters}
+            preferences={preferences}
+            onPick={choosePlace}
+          />
+        )}
+      </div>
+      <section
+        aria-label="Moves"
+        className="min-w-0 lg:col-start-2 xl:col-start-3 xl:sticky xl:top-3 xl:max-h-[calc(100dvh-1.5rem)] xl:overflow-y-auto xl:pr-1"
+      >
+        <div className="flex items-baseline gap-2 mb-1">
+          <h2 className="text-xl">Moves</h2>
+          <p className="text-sm quiet">each one shows its result</p>
+        </div>
+        {shownStep ? (
+          <label className="flex items-center gap-2 text-sm mb-2 cursor-pointer" title={hintOf(CELL_COMMANDS, "swap")}>
+            <input
+              type="checkbox"
+              className="toggle toggle-sm"
+              checked={isSwapping}
+              onChange={(event) => setWantsSwap(event.target.checked)}
+            />
+            Replace the step “{wordMove(shownStep).name}”
+          </label>
+        ) : null}
+        {isEmpty ? (
+          <p className="quiet text-sm">Type a sticking first. Every move on it then appears here.</p>
+        ) : (
+          <MoveGallery
+            attempt={shownAttempt}
+            size={worked.length}
+            choices={choices}
+            partners={partners}
+            setting={setting}
+            click={preferences.click}
+            onApply={apply}
+          />
+        )}
+      </section>
+    </>
+  );
+}

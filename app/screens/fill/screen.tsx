@@ -1,0 +1,228 @@
+/** The open fill: its name, its tabs, and what they share: one editor, one sound, one selection, one undo. */
+
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Outlet, useNavigate } from "react-router";
+import { useStore } from "zustand";
+import type { CommandTable } from "~/commands/command";
+import { useCommands } from "~/commands/commands";
+import { KeysButton } from "~/commands/keys-button";
+import { readCell } from "~/core/moves";
+import { type Chooser, useChooser } from "~/editor/choice";
+import {
+  type HistoryScene,
+  PHRASE_COMMANDS,
+  type PhraseScene,
+  PLAY_COMMANDS,
+  type PlayScene,
+  UNDO_COMMANDS,
+} from "~/editor/commands";
+import { EditorContext } from "~/editor/context";
+import { openEditor } from "~/editor/editor";
+import { FillContext, type FillPlace, type Follower } from "~/editor/fill/place";
+import { loopOfCells } from "~/editor/fill/practice-loop";
+import { makeSource, type Stage, setupOf } from "~/editor/fill/score";
+import { Transport } from "~/editor/fill/transport";
+import { NameAndTags } from "~/editor/name-and-tags";
+import { putInCell } from "~/editor/put-in";
+import { type Undo, useUndo } from "~/editor/undo";
+import { UndoButtons } from "~/editor/undo-buttons";
+import type { FillRow } from "~/library/database";
+import { addressOf, FILL_TABS, type FillTab } from "~/library/fill/address";
+import type { FillContent } from "~/library/fill/content";
+import { FILLS } from "~/library/fill/kind";
+import type { GrooveChoice, ShippedGroove } from "~/library/groove/choices";
+import { useLiveGrooves } from "~/library/groove/live";
+import { SaveMark, SaveNotice } from "~/library/save-state";
+import { type UnsavedDraft, useSaving } from "~/library/use-saving";
+import { usePlayback } from "~/session/playback";
+import { usePlayer } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
+import { type Session, usePractice, useSession } from "~/session/session";
+import { TAB_NAMES } from "~/words/fill";
+import { TabLinks } from "./tab-links";
+
+// Menus are much to be loaded before a sticking can be seen.
+const ExportMenu = lazy(() => import("~/editor/fill/export-menu"));
+
+export interface FillScreenProps {
+  readonly row: FillRow;
+  /** To go on with. */
+  readonly draft: UnsavedDraft<FillContent> | null;
+  readonly grooves: readonly GrooveChoice[];
+  readonly shipped: readonly ShippedGroove[];
+  readonly tab: FillTab;
+  readonly onCopy: (content: FillContent) => void;
+}
+
+interface Scene extends HistoryScene, PlayScene, PhraseScene {
+  readonly fillId: string;
+  readonly chooser: Chooser;
+  readonly practice: Session["practice"];
+  readonly togglePractice: () => void;
+  readonly goTo: (tab: FillTab) => void;
+}
+
+const PRACTICE_COMMANDS: CommandTable<Scene> = [
+  {
+    id: "practise",
+    keys: ["p"],
+    name: "Practise: layers, loop, speed, clicks",
+    group: "Sound",
+    run: ({ togglePractice }) => togglePractice(),
+  },
+  {
+    id: "loop",
+    keys: ["o"],
+    name: "Loop the chosen cells, or play all again",
+    group: "Sound",
+    run: ({ fillId, practice, editor, chooser }) => {
+      const isLooped = practice.getState().loop?.fillId === fillId;
+      const { timeline } = editor.worked();
+      practice.setState({ loop: isLooped ? null : loopOfCells(fillId, timeline, chooser.cells(timeline)) });
+    },
+  },
+];
+
+const TAB_COMMANDS: CommandTable<Scene> = FILL_TABS.map((tab, index) => ({
+  id: `tab-${tab}`,
+  keys: [`Alt+${index + 1}`],
+  name: `This fill: ${TAB_NAMES[tab]}`,
+  group: "Go to",
+  run: ({ goTo }) => goTo(tab),
+}));
+
+/** On these the fill itself is not played: one has a sound of its own, the other is paper. */
+const WITHOUT_TRANSPORT: readonly FillTab[] = ["shed", "sheet"];
+const PLAYED = [...PLAY_COMMANDS, ...PHRASE_COMMANDS, ...PRACTICE_COMMANDS];
+const NOTHING: CommandTable<Scene> = [];
+
+export function FillScreen({ row, draft, grooves: loaded, shipped, tab, onCopy }: FillScreenProps) {
+  const session = useSession();
+  const { sound, lights, practice, errand, say } = session;
+  const chooser = useChooser();
+  const player = usePlayer();
+  const [preferences, changePreferences] = usePreferences();
+  const grooves = useLiveGrooves(shipped) ?? loaded;
+  const stage = useMemo((): Stage => ({ grooves, player, preferences }), [grooves, player, preferences]);
+  const stageNow = useRef(stage);
+  stageNow.current = stage;
+  // The route gives each fill a screen of its own, so this runs once for each.
+  const [editor] = useState(() =>
+    openEditor<FillContent>(draft?.content ?? row.content, (content) =>
+      setupOf({ groove: "plain", grooveBars: 0, ...content }, stageNow.current),
+    ),
+  );
+  const content = useStore(editor.store, (state) => state.content);
+  const saving = useSaving(FILLS, editor, row, draft, say);
+
+  const [heard, hear] = useState<FillContent | null>(null);
+  const [otherUndo, setUndo] = useState<Undo | null>(null);
+  const history = useUndo(otherUndo ?? editor.undo);
+  const [followers] = useState(() => new Set<Follower>());
+  const now = usePractice();
+  const { speed, mix, ladder } = now;
+  const loop = now.loop?.fillId === row.id ? now.loop : null;
+  const played = heard ?? content;
+  const playback = usePlayback({
+    id: "fill",
+    makeScore: useMemo(
+      () => makeSource(played, stage, { speed, mix, loop, ladder }),
+      [played, stage, speed, mix, loop, ladder],
+    ),
+    onFrame: useCallback<Follower>(
+      (at) => {
+        for (const follow of followers) follow(at);
+      },
+      [followers],
+    ),
+  });
+
+  useEffect(() => {
+    const { cell } = errand.getState();
+    if (cell?.fillId === row.id) {
+      errand.setState({ cell: null });
+      putInCell(editor, chooser, { name: cell.name, cell: readCell(cell.text) ?? [] }, cell.after, say);
+    }
+    return () => {
+      const { timeline } = editor.worked();
+      errand.setState({ fill: { id: row.id, cell: chooser.cells(timeline)?.to ?? null } });
+      chooser.choose(timeline, null);
+      lights.light({ hover: null, playing: null });
+    };
+  }, [editor, row.id, chooser, errand, lights, say]);
+
+  const navigate = useNavigate();
+  const hasTransport = !WITHOUT_TRANSPORT.includes(tab);
+  useEffect(() => {
+    if (!hasTransport) sound.stop("fill");
+  }, [sound, hasTransport]);
+  const [isPracticeOpen, setPracticeOpen] = useState(false);
+  const scene: Scene = {
+    fillId: row.id,
+    editor,
+    chooser,
+    sound,
+    practice,
+    history,
+    say,
+    togglePlay: playback.toggle,
+    togglePractice: () => setPracticeOpen(!isPracticeOpen),
+    goTo: (to) => void navigate(addressOf(row.id, to)),
+  };
+  useCommands(UNDO_COMMANDS, scene);
+  useCommands(TAB_COMMANDS, scene);
+  useCommands(hasTransport ? PLAYED : NOTHING, scene);
+
+  const { playing, toggle, trouble, tempo, countInBeat } = playback;
+  const place = useMemo(
+    (): FillPlace => ({
+      row,
+      editor,
+      grooves,
+      stage,
+      playback: { playing, toggle, trouble, tempo, countInBeat },
+      hear,
+      followers,
+      setUndo,
+    }),
+    [row, editor, grooves, stage, playing, toggle, trouble, tempo, countInBeat, followers],
+  );
+  return (
+    <FillContext value={place}>
+      <EditorContext value={editor}>
+        <main className="flex-1 flex flex-col min-w-0">
+          <div className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 pt-2 pb-3 flex flex-col gap-2.5">
+            <header className="flex flex-wrap items-center gap-x-4 gap-y-1.5 print:hidden">
+              <NameAndTags />
+              <TabLinks fillId={row.id} />
+              <div className="ml-auto flex flex-wrap justify-end items-center gap-2">
+                <SaveMark state={saving.state} />
+                <UndoButtons history={history} />
+                <Suspense fallback={<span className="btn btn-sm">Export</span>}>
+                  <ExportMenu />
+                </Suspense>
+                <KeysButton />
+              </div>
+            </header>
+            <SaveNotice
+              state={saving.state}
+              what="fill"
+              onTakeTheirs={saving.takeTheirs}
+              onKeepMine={saving.keepMine}
+              onCopyMine={() => onCopy(editor.store.getState().content)}
+            />
+            <Outlet />
+          </div>
+          {hasTransport ? (
+            <Transport
+              preferences={preferences}
+              onPreferences={changePreferences}
+              isPracticeOpen={isPracticeOpen}
+              onPractice={scene.togglePractice}
+            />
+          ) : null}
+        </main>
+      </EditorContext>
+    </FillContext>
+  );
+}

@@ -1,0 +1,140 @@
+/** What lies on the bench of the Fit screen: a search, with undo, and what its results would be as fills. */
+
+import type { Kit } from "~/core/kit";
+import { formatLine } from "~/core/line";
+import { readCell } from "~/core/moves";
+import { type Line, type LineItem, makeCell, makeLine } from "~/core/phrase";
+import { countWindowSlots, type SearchRule } from "~/core/search";
+import type { Hand } from "~/core/stroke";
+import { barTicks, bpm, type Meter, slotTicks, ticks } from "~/core/time";
+import { layOut, type Timeline } from "~/core/timeline";
+import { makeUndoStore, type Undo, type UndoStore } from "~/editor/undo";
+import { cellOf } from "~/library/cell/content";
+import { type FillContent, makeContent } from "~/library/fill/content";
+import {
+  type PoolContent,
+  type SearchContent,
+  searchContentSchema,
+  searchRateOf,
+  toSpec,
+} from "~/library/search/content";
+import { sayPosition } from "~/words/time";
+
+export interface SearchBench {
+  readonly store: UndoStore<SearchContent>["store"];
+  readonly undo: Undo;
+  /** Changes what may be changed so; false when it would be no search any more. */
+  readonly change: (change: Partial<SearchContent>, kind?: string) => boolean;
+  readonly replace: (content: SearchContent) => void;
+}
+
+/** What is not changed has been checked before. */
+const changeSchema = searchContentSchema.partial();
+
+export function openSearchBench(initial: SearchContent): SearchBench {
+  const { store, put, history } = makeUndoStore(initial);
+  return {
+    store,
+    undo: history,
+    change: (change, kind) => {
+      const { success } = changeSchema.safeParse(change);
+      if (success) put(kind ?? null, (content) => ({ ...content, ...change }));
+      return success;
+    },
+    replace: (content) => put(null, () => content),
+  };
+}
+
+/** A pool with another cell; null for one that cannot be read. */
+export function poolWith(pool: readonly PoolContent[], name: string, text: string): PoolContent[] | null {
+  if (readCell(text) === null || pool.some((entry) => entry.text === text)) return null;
+  return [...pool, { name, text, mirrors: false, rotations: false, least: 0, most: null }];
+}
+
+/** Where a slot of the window is counted: "the a of 2"; with its bar where there are several. */
+export function placeSayer(content: SearchContent): (slot: number) => string {
+  const rate = searchRateOf(content);
+  const meter = content.meter as Meter;
+  const bars = (content.window.start + content.window.length) / barTicks(meter);
+  return (slot) => {
+    const at = ticks(content.window.start + slot * slotTicks(rate));
+    const bar = Math.floor(at / barTicks(meter)) + 1;
+    const counted = sayPosition(at, rate, meter, "beats");
+    return bars > 1 ? `${counted} of bar ${bar}` : counted;
+  };
+}
+
+/** Whole slots of the window, none where it has part of one. */
+export function listSlots(content: SearchContent): number[] {
+  const slots = countWindowSlots({ window: content.window, rate: searchRateOf(content) });
+  return Number.isInteger(slots) ? Array.from({ length: slots }, (_, slot) => slot) : [];
+}
+
+/** Cells one after another as a line; neighbours that are alike are one, repeated. */
+export function lineOf(content: SearchFrame, cells: readonly string[]): Line {
+  const items: LineItem[] = [{ kind: "rate", rate: searchRateOf(content) }];
+  let before = "";
+  for (const text of cells) {
+    const last = items.at(-1);
+    if (text === before && last?.kind === "cell") items[items.length - 1] = { ...last, count: last.count + 1 };
+    else items.push(makeCell(cellOf(text)));
+    before = text;
+  }
+  return makeLine(items);
+}
+
+/** What a way is laid out in: all of a search but its pool, its rules and what it weighs. */
+export type SearchFrame = Pick<SearchContent, "meter" | "rate" | "tempo" | "window">;
+
+export function layOutWay(content: SearchFrame, cells: readonly string[], kit: Kit): Timeline {
+  const { meter, tempo, window } = content;
+  return layOut({ meter: meter as Meter, tempo: bpm(tempo), window, line: lineOf(content, cells) }, kit);
+}
+
+/** The groove that what is found is heard in. */
+export const HEARD_IN = "straight-eighths";
+
+/** A result as a fill of its own. */
+export function fillOf(
+  content: SearchContent,
+  cells: readonly string[],
+  given: Partial<FillContent> = {},
+): FillContent {
+  const { meter, tempo, window } = toSpec(content);
+  const sizes = cells.map((text) => cellOf(text).length).join("-");
+  return makeContent({
+    name: `${content.name || "Found"}: ${sizes.length > 40 ? `${cells.length} cells` : sizes}`,
+    tags: ["found"],
+    text: formatLine(lineOf(content, cells)),
+    meter,
+    tempo,
+    window,
+    groove: HEARD_IN,
+    ...(content.figure ? { figure: content.figure } : {}),
+    ...given,
+  });
+}
+
+/** Rules that can be added, as they begin. */
+export function newRules(
+  content: SearchContent,
+  strong: Hand,
+): readonly { readonly name: string; readonly rule: SearchRule }[] {
+  const last = Math.max(0, listSlots(content).length - 1);
+  return [
+    { name: "which limb starts", rule: { kind: "starts", who: strong } },
+    { name: "which limb ends", rule: { kind: "ends", who: "foot" } },
+    { name: "longest run of a hand", rule: { kind: "hand-run", most: 2 } },
+    { name: "longest run of a foot", rule: { kind: "foot-run", most: 2 } },
+    {
+      name: "a hit that must be there",
+      rule: { kind: "slot", slot: 0, want: { not: false, who: "any", level: "accent" } },
+    },
+    { name: "a silence", rule: { kind: "slot", slot: last, want: { not: true, who: "any", level: null } } },
+    { name: "the backbeat", rule: { kind: "backbeat" } },
+    { name: "the sizes", rule: { kind: "sizes", sizes: [5, 5, 6], ordered: true } },
+    { name: "no cell twice in a row", rule: { kind: "no-equal-neighbours" } },
+    { name: "cells on a beat", rule: { kind: "on-beat", least: 0, most: 2 } },
+    { name: "which hand leads a repeat", rule: { kind: "lead", lead: "flips" } },
+  ];
+}

@@ -1,0 +1,113 @@
+import { describe, expect, test } from "vitest";
+import { measureFit } from "~/core/fit";
+import { countWays, totalWays } from "~/core/graph";
+import { readStickLine } from "~/core/line";
+import { openingRate } from "~/core/phrase";
+import { buildAutomaton, compileSearch, isProblem, runToEnd } from "~/core/search";
+import { WORKING } from "~/core/testing/kits";
+import { parseRate, ticks } from "~/core/time";
+import {
+  makeSearch,
+  type SearchContent,
+  searchContentSchema,
+  searchRuleSchema,
+  toSpec,
+} from "~/library/search/content";
+import type { FoundWay } from "~/workers/search";
+import { fillOf, layOutWay, listSlots, newRules, openSearchBench, placeSayer, poolWith } from "./bench";
+import { filterWays, sortWays } from "./results";
+
+const POOL = [
+  { name: "five", text: "RLRRL", mirrors: false, rotations: false, least: 0, most: null },
+  { name: "six", text: "RLRRLK", mirrors: false, rotations: false, least: 0, most: null },
+];
+const SEARCH = makeSearch({ name: "Odd", pool: POOL });
+
+function found(cells: readonly string[], parts: Partial<FoundWay["parts"]> = {}): FoundWay {
+  const none = { drift: 0, variety: 0, balance: 0, ease: 0, landing: 0, likeness: 0 };
+  return { cells, score: 0, parts: { ...none, ...parts } };
+}
+
+describe("the bench of a search", () => {
+  test("takes what is a search, refuses what is none, and goes back", () => {
+    const bench = openSearchBench(SEARCH);
+    expect(bench.change({ rate: "6" })).toBe(true);
+    expect(bench.change({ rate: "eleven" })).toBe(false);
+    expect(bench.change({ rules: [{ kind: "sizes", sizes: [], ordered: true }] })).toBe(false);
+    expect(bench.store.getState().content.rate).toBe("6");
+    bench.undo.getState().undo();
+    expect(bench.store.getState().content).toEqual(SEARCH);
+  });
+  test("a pool takes a cell once, and only one that can be read", () => {
+    expect(poolWith(POOL, "kick", "K")).toHaveLength(3);
+    expect(poolWith(POOL, "again", "RLRRL")).toBeNull();
+    expect(poolWith(POOL, "nothing", "RLX")).toBeNull();
+  });
+  test("every rule that is offered is one, and its places are counted", () => {
+    for (const { rule } of newRules(SEARCH, "L")) expect(searchRuleSchema.safeParse(rule).success).toBe(true);
+    expect(listSlots(SEARCH)).toHaveLength(16);
+    expect(listSlots({ ...SEARCH, rate: "7", window: { ...SEARCH.window, length: 5_040 as never } })).toEqual([]);
+    expect([0, 1, 2, 7].map(placeSayer(SEARCH))).toEqual(["1", "1 e", "1 &", "2 a"]);
+    const long = { ...SEARCH, window: { ...SEARCH.window, length: 80_640 as never } };
+    expect(placeSayer(long)(16)).toBe("1 of bar 2");
+  });
+  test("a way becomes a fill that fits, neighbours that are alike repeated", () => {
+    const fill = fillOf(SEARCH, ["RLRRL", "RLRRL", "RLRRLK"]);
+    expect(fill).toMatchObject({ text: "@4 RLRRLx2 RLRRLK", name: "Odd: 5-5-6", tags: ["found"] });
+    const line = readStickLine(fill.text).line ?? [];
+    expect(measureFit(layOutWay(SEARCH, ["RLRRL", "RLRRL", "RLRRLK"], WORKING.kit), openingRate(line)).verdict).toBe(
+      "fits",
+    );
+  });
+  test("the band's figure is rules after the search's own", () => {
+    const figure = { rate: "2", rhythm: "x--x--x-", ask: "accent" } as const;
+    const spec = toSpec(makeSearch({ pool: POOL, figure }));
+    expect(spec.rules.map((rule) => (rule.kind === "slot" ? rule.slot : rule.kind))).toEqual(["hand-run", 0, 6, 12]);
+    const compiled = compileSearch(spec);
+    expect(isProblem(compiled)).toBe(false);
+    expect(parseRate("4")).not.toBeNull();
+  });
+  test("begins on any slot: from the and of three to the bar line, with the beats where they are", () => {
+    const window = { start: ticks(25_200), length: ticks(15_120) };
+    const search = makeSearch({ pool: POOL, window, rules: [{ kind: "on-beat", least: 1, most: null }] });
+    expect(listSlots(search)).toHaveLength(6);
+    expect([0, 1, 2].map(placeSayer(search))).toEqual(["3 &", "3 a", "4"]);
+    const count = (content: SearchContent) => {
+      const compiled = compileSearch(toSpec(content));
+      if (isProblem(compiled)) throw new Error(compiled.code);
+      const automaton = runToEnd(buildAutomaton(compiled));
+      return automaton ? totalWays(countWays(automaton)) : 0n;
+    };
+    expect(count({ ...search, rules: [] })).toBe(1n);
+    // A cell that begins on the and of three is on no beat.
+    expect(count(search)).toBe(0n);
+    expect(count({ ...search, window: { ...window, start: ticks(20_160) } as never, rules: [] })).toBe(1n);
+  });
+  test("what is stored is checked", () => {
+    expect(searchContentSchema.safeParse({ ...SEARCH, pool: [{ ...POOL[0], text: "RLX" }] }).success).toBe(false);
+    expect(searchContentSchema.safeParse({ ...SEARCH, extra: 1 }).success).toBe(false);
+    expect(searchContentSchema.safeParse(JSON.parse(JSON.stringify(SEARCH))).data).toEqual(SEARCH);
+  });
+});
+
+describe("what was found", () => {
+  const ways = [
+    found(["RLRRL", "RLRRL", "RLRRLK"], { ease: 0.2, landing: 1 }),
+    found(["RLRRLK", "RLRRL", "RLRRL"], { ease: 0.9 }),
+    found(["RLRR", "RLRRLK", "RLK", "RLK"], { ease: 0.5, landing: 0.6 }),
+  ];
+  const order = (sorted: readonly FoundWay[]) => sorted.map((way) => ways.indexOf(way));
+  test("is sorted by its parts or its number of cells", () => {
+    expect(order(sortWays(ways, "score"))).toEqual([0, 1, 2]);
+    expect(order(sortWays(ways, "ease"))).toEqual([1, 2, 0]);
+    expect(order(sortWays(ways, "landing"))).toEqual([0, 2, 1]);
+    expect(order(sortWays(ways, "few"))).toEqual([0, 1, 2]);
+  });
+  test("is filtered by sizes in a row, or by what stands in a cell", () => {
+    expect(order(filterWays(ways, "5-5-6"))).toEqual([0]);
+    expect(order(filterWays(ways, "5 5"))).toEqual([0, 1]);
+    expect(order(filterWays(ways, "lk"))).toEqual([0, 1, 2]);
+    expect(order(filterWays(ways, "5"))).toEqual([0, 1]);
+    expect(order(filterWays(ways, " "))).toEqual([0, 1, 2]);
+  });
+});

@@ -1,0 +1,191 @@
+/** What was found: small stacks, ranked or drawn, heard one after another, kept with a key. */
+
+import { Bookmark, Sparkles } from "lucide-react";
+import { memo, useEffect, useMemo, useRef } from "react";
+import { hintOf } from "~/commands/command";
+import { describeLanding } from "~/core/fit";
+import type { Player } from "~/core/player";
+import { cellOf } from "~/library/cell/content";
+import { usePlayer } from "~/session/player";
+import { MiniStack, miniStackHeight } from "~/views/mini-stack";
+import { useSeen } from "~/views/use-seen";
+import { wordLandingShort } from "~/words/closing";
+import { PART_WORDS } from "~/words/search";
+import type { FoundWay } from "~/workers/search";
+import { layOutWay, type SearchFrame } from "./bench";
+import { FIT_COMMANDS } from "./commands";
+
+export const SORTS = [
+  { id: "score", name: "best first" },
+  { id: "few", name: "fewest cells" },
+  { id: "drift", name: "most across the beat" },
+  { id: "ease", name: "easiest" },
+  { id: "landing", name: "best landing" },
+] as const;
+export type Sort = (typeof SORTS)[number]["id"];
+
+export function sortWays(ways: readonly FoundWay[], sort: Sort): FoundWay[] {
+  switch (sort) {
+    case "score":
+      return [...ways];
+    case "few":
+      return ways.toSorted((a, b) => a.cells.length - b.cells.length);
+    default:
+      return ways.toSorted((a, b) => b.parts[sort] - a.parts[sort]);
+  }
+}
+
+/** Sizes such as 5-5-6 stand in it in a row, or a text in one of its cells. */
+export function filterWays(ways: readonly FoundWay[], words: string): FoundWay[] {
+  const wanted = words.trim().toUpperCase();
+  if (wanted === "") return [...ways];
+  const sizes = /^[\d\s-]+$/.test(wanted)
+    ? `-${wanted
+        .split(/[\s-]+/)
+        .filter(Boolean)
+        .join("-")}-`
+    : null;
+  return ways.filter(({ cells }) =>
+    sizes
+      ? `-${cells.map((text) => cellOf(text).length).join("-")}-`.includes(sizes)
+      : cells.some((text) =>
+          text
+            .toUpperCase()
+            .replace(/[^RLKH-]/g, "")
+            .includes(wanted),
+        ),
+  );
+}
+
+interface ResultsProps {
+  readonly frame: SearchFrame;
+  readonly ways: readonly FoundWay[];
+  /** The chosen one. */
+  readonly chosen: number | null;
+  readonly playing: boolean;
+  readonly onChoose: (index: number) => void;
+  readonly onKeep: (way: FoundWay) => void;
+  readonly onLike: (way: FoundWay) => void;
+}
+
+export function Results({ frame, ways, chosen, playing, onChoose, onKeep, onLike }: ResultsProps) {
+  const player = usePlayer();
+  const list = useRef<HTMLUListElement>(null);
+  useEffect(() => {
+    if (chosen !== null) list.current?.children[chosen]?.scrollIntoView({ block: "nearest" });
+  }, [chosen]);
+  return (
+    <ul ref={list} aria-label="Results found" className="grid sm:grid-cols-2 xl:grid-cols-3 gap-2 items-stretch">
+      {ways.map((way, index) => (
+        <ResultCard
+          key={way.cells.join(" ")}
+          frame={frame}
+          way={way}
+          index={index}
+          isChosen={index === chosen}
+          isPlaying={index === chosen && playing}
+          player={player}
+          onChoose={onChoose}
+          onKeep={onKeep}
+          onLike={onLike}
+        />
+      ))}
+    </ul>
+  );
+}
+
+interface ResultCardProps {
+  readonly frame: SearchFrame;
+  readonly way: FoundWay;
+  readonly index: number;
+  readonly isChosen: boolean;
+  readonly isPlaying: boolean;
+  readonly player: Player;
+  readonly onChoose: (index: number) => void;
+  readonly onKeep: (way: FoundWay) => void;
+  readonly onLike: (way: FoundWay) => void;
+}
+
+const ResultCard = memo(function ResultCard(props: ResultCardProps) {
+  const { frame, way, index, isChosen, isPlaying, player, onChoose, onKeep, onLike } = props;
+  const card = useRef<HTMLLIElement>(null);
+  const isSeen = useSeen(card);
+  const timeline = useMemo(
+    () => (isSeen ? layOutWay(frame, way.cells, player.kit) : null),
+    [isSeen, frame, way, player],
+  );
+  const sizes = way.cells.map((text) => cellOf(text).length).join("-");
+  return (
+    <li
+      ref={card}
+      className={`result-card panel relative px-2.5 pt-2 pb-1.5 flex flex-col gap-1 ${isChosen ? "border-primary border-2" : "hover:border-primary"}`}
+    >
+      <button
+        type="button"
+        aria-pressed={isChosen}
+        aria-label={`Result ${index + 1}: ${sizes}${isPlaying ? ", sounding" : ""}`}
+        className="text-left cursor-pointer after:absolute after:inset-0 flex-1 flex flex-col"
+        onClick={() => onChoose(index)}
+      >
+        <span className="block flex-1" style={timeline ? undefined : { minHeight: miniStackHeight(way.cells.length) }}>
+          {timeline ? (
+            <MiniStack timeline={timeline} strongHand={player.hands.leading} label={way.cells.join(" ")} />
+          ) : null}
+        </span>
+        <span className="block text-xs quiet leading-snug pt-1 min-h-5">
+          {timeline ? wordLandingShort(describeLanding(timeline, player)) : ""}
+        </span>
+      </button>
+      <div className="flex items-end gap-1">
+        <Parts way={way} />
+        <button
+          type="button"
+          className="btn btn-xs btn-ghost btn-square relative z-1 ml-auto"
+          aria-label={`More like result ${index + 1}`}
+          title={hintOf(FIT_COMMANDS, "like")}
+          onClick={() => onLike(way)}
+        >
+          <Sparkles size={14} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="btn btn-xs btn-ghost btn-square relative z-1"
+          aria-label={`Keep result ${index + 1}`}
+          title={hintOf(FIT_COMMANDS, "keep")}
+          onClick={() => onKeep(way)}
+        >
+          <Bookmark size={14} aria-hidden />
+        </button>
+      </div>
+    </li>
+  );
+});
+
+const SHOWN = ["drift", "variety", "balance", "ease", "landing"] as const;
+
+/** The parts of a score as small bars, each by its initial. */
+function Parts({ way }: { way: FoundWay }) {
+  return (
+    <dl className="flex gap-1.5" aria-label="Parts of the score">
+      {SHOWN.map((part) => {
+        const share = Math.round(way.parts[part] * 100);
+        return (
+          <div key={part} title={`${PART_WORDS[part].name}: ${share} of 100`} className="w-9">
+            <dt className="text-[0.65rem] quiet leading-none">
+              <span aria-hidden>{PART_SIGNS[part]}</span>
+              <span className="sr-only">{PART_WORDS[part].name}</span>
+            </dt>
+            <dd className="text-[0.7rem] leading-tight">
+              {share}
+              <span className="block h-1 rounded-full bg-base-300 overflow-hidden" aria-hidden>
+                <span className="block h-full bg-accent" style={{ width: `${share}%` }} />
+              </span>
+            </dd>
+          </div>
+        );
+      })}
+    </dl>
+  );
+}
+
+const PART_SIGNS = { drift: "across", variety: "mix", balance: "even", ease: "easy", landing: "lands" } as const;

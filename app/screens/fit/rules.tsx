@@ -1,0 +1,250 @@
+/** The rules as sentences with their controls inside. */
+
+import { Plus, X } from "lucide-react";
+import { type ReactNode, useState } from "react";
+import type { SearchRule } from "~/core/search";
+import type { Hand, Level } from "~/core/stroke";
+import { MAX_RULES, type SearchContent, searchRuleSchema } from "~/library/search/content";
+import { wordRule } from "~/words/search";
+import { listSlots, newRules, placeSayer, type SearchBench } from "./bench";
+import { MostPick, NumberPick, WhoPick } from "./picks";
+
+interface RulesProps {
+  readonly bench: SearchBench;
+  readonly content: SearchContent;
+  readonly strongHand: Hand;
+}
+
+export function Rules({ bench, content, strongHand }: RulesProps) {
+  const { rules } = content;
+  const set = (index: number, rule: SearchRule) => {
+    if (searchRuleSchema.safeParse(rule).success) bench.change({ rules: rules.with(index, rule) }, `rule ${index}`);
+  };
+  return (
+    <section aria-label="Rules" className="panel px-3 py-2.5">
+      <h2 className="text-base mb-1">Rules</h2>
+      <ol className="flex flex-col divide-y divide-base-300">
+        {rules.map((rule, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a rule is its place
+          <li key={index} className="py-1.5 flex items-start gap-1.5">
+            <p className="text-sm flex-1 leading-8">
+              <Sentence rule={rule} content={content} onChange={(next) => set(index, next)} />
+            </p>
+            <button
+              type="button"
+              className="btn btn-xs btn-ghost btn-square mt-1"
+              aria-label={`Take out the rule: ${wordRule(rule, placeSayer(content))}`}
+              onClick={() => bench.change({ rules: rules.toSpliced(index, 1) })}
+            >
+              <X size={14} aria-hidden />
+            </button>
+          </li>
+        ))}
+      </ol>
+      {rules.length === 0 ? <p className="text-sm quiet py-1">None: any order of the pool's cells will do.</p> : null}
+      {rules.length < MAX_RULES ? (
+        <label className="text-sm flex items-center gap-2 mt-1.5">
+          <Plus size={15} aria-hidden className="text-primary" />
+          <span className="sr-only">Add a rule</span>
+          <select
+            className="select select-sm flex-1"
+            value=""
+            onChange={(event) => {
+              const found = newRules(content, strongHand).find(({ name }) => name === event.target.value);
+              if (found) bench.change({ rules: [...rules, found.rule] });
+            }}
+          >
+            <option value="">add a rule about …</option>
+            {newRules(content, strongHand).map(({ name }) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+        </label>
+      ) : null}
+    </section>
+  );
+}
+
+interface SentenceProps {
+  readonly rule: SearchRule;
+  readonly content: SearchContent;
+  readonly onChange: (rule: SearchRule) => void;
+}
+
+function Sentence({ rule, content, onChange }: SentenceProps): ReactNode {
+  switch (rule.kind) {
+    case "starts":
+    case "ends":
+      return (
+        <>
+          It {rule.kind} with{" "}
+          <WhoPick label={`Who ${rule.kind}`} who={rule.who} onChange={(who) => onChange({ ...rule, who })} />.
+        </>
+      );
+    case "hand-run":
+      return (
+        <>
+          No hand plays more than{" "}
+          <NumberPick
+            label="Most of a hand in a row"
+            value={rule.most}
+            from={1}
+            to={8}
+            onChange={(most) => onChange({ ...rule, most })}
+          />{" "}
+          in a row, from cell to cell too.
+        </>
+      );
+    case "foot-run":
+      return (
+        <>
+          No foot plays more than{" "}
+          <NumberPick
+            label="Most of a foot in a row"
+            value={rule.most}
+            from={0}
+            to={8}
+            onChange={(most) => onChange({ ...rule, most })}
+          />{" "}
+          in a row, from cell to cell too.
+        </>
+      );
+    case "slot":
+      return <SlotSentence rule={rule} content={content} onChange={onChange} />;
+    case "backbeat":
+      return "A hand keeps the backbeat: on every second beat, and not ghosted.";
+    case "sizes":
+      return <SizesSentence rule={rule} onChange={onChange} />;
+    case "no-equal-neighbours":
+      return "No cell comes twice in a row in the same form.";
+    case "on-beat":
+      return (
+        <>
+          Cells that begin on a beat: from{" "}
+          <NumberPick
+            label="Fewest on a beat"
+            value={rule.least}
+            from={0}
+            to={16}
+            onChange={(least) => onChange({ ...rule, least })}
+          />{" "}
+          to{" "}
+          <MostPick label="Most on a beat" value={rule.most} to={16} onChange={(most) => onChange({ ...rule, most })} />
+          .
+        </>
+      );
+    case "lead":
+      return (
+        <>
+          Played again, it is led by{" "}
+          <select
+            aria-label="Which hand leads a repeat"
+            className="select select-xs w-32"
+            value={rule.lead}
+            onChange={(event) => onChange({ ...rule, lead: event.target.value === "stays" ? "stays" : "flips" })}
+          >
+            <option value="stays">the same hand</option>
+            <option value="flips">the other hand</option>
+          </select>
+          .
+        </>
+      );
+  }
+}
+
+type SlotRule = Extract<SearchRule, { kind: "slot" }>;
+
+function SlotSentence({ rule, content, onChange }: SentenceProps & { rule: SlotRule }) {
+  const say = placeSayer(content);
+  const slots = listSlots(content);
+  const places = slots.includes(rule.slot) ? slots : [...slots, rule.slot];
+  const { want } = rule;
+  const put = (change: Partial<SlotRule["want"]>) => onChange({ ...rule, want: { ...want, ...change } });
+  return (
+    <>
+      On{" "}
+      <select
+        aria-label="Where"
+        className="select select-xs w-28"
+        value={rule.slot}
+        onChange={(event) => onChange({ ...rule, slot: Number(event.target.value) })}
+      >
+        {places.map((slot) => (
+          <option key={slot} value={slot}>
+            {say(slot)}
+          </option>
+        ))}
+      </select>{" "}
+      there{" "}
+      <select
+        aria-label="Is or is not"
+        className="select select-xs w-20"
+        value={want.not ? "not" : "is"}
+        onChange={(event) => put({ not: event.target.value === "not" })}
+      >
+        <option value="is">is</option>
+        <option value="not">is not</option>
+      </select>{" "}
+      <WhoPick label="Who" who={want.who} onChange={(who) => put({ who })} />{" "}
+      <select
+        aria-label="At which level"
+        className="select select-xs w-28"
+        value={want.level ?? ""}
+        onChange={(event) => put({ level: (event.target.value || null) as Level | null })}
+      >
+        <option value="">at any level</option>
+        <option value="accent">accented</option>
+        <option value="normal">normal</option>
+        <option value="ghost">ghosted</option>
+      </select>
+      .
+    </>
+  );
+}
+
+type SizesRule = Extract<SearchRule, { kind: "sizes" }>;
+
+function SizesSentence({ rule, onChange }: { rule: SizesRule; onChange: (rule: SearchRule) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const sizes = (text: string) =>
+    text
+      .split(/[\s,-]+/)
+      .filter(Boolean)
+      .map(Number);
+  const next = { ...rule, sizes: sizes(typed ?? "") };
+  const isBad = typed !== null && !searchRuleSchema.safeParse(next).success;
+  return (
+    <>
+      The sizes are{" "}
+      <input
+        aria-label="Sizes"
+        aria-invalid={isBad}
+        className={`input input-xs w-28 font-line ${isBad ? "input-error" : ""}`}
+        value={typed ?? rule.sizes.join("-")}
+        placeholder="5-5-6"
+        onChange={(event) => {
+          setTyped(event.target.value);
+          onChange({ ...rule, sizes: sizes(event.target.value) });
+        }}
+        onBlur={() => {
+          if (!isBad) setTyped(null);
+        }}
+      />{" "}
+      <select
+        aria-label="In which order"
+        className="select select-xs w-28"
+        value={rule.ordered ? "so" : "any"}
+        onChange={(event) => onChange({ ...rule, ordered: event.target.value === "so" })}
+      >
+        <option value="so">in this order</option>
+        <option value="any">in any order</option>
+      </select>
+      .
+      {isBad ? (
+        <span className="block text-xs text-error leading-tight">
+          Write sizes as numbers from 1 to 64, such as 5-5-6.
+        </span>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,60 @@
+/** The search, run in its worker whenever it changes. */
+
+import { useMemo } from "react";
+import type { Loosened, SpecProblem } from "~/core/search";
+import type { FoundWay, SearchEvent, SearchRequest } from "~/workers/search";
+import { type RunKind, type RunStatus, useWorkerRun } from "~/workers/use-worker-run";
+
+interface Found {
+  /** 0 to 1, of counting. */
+  readonly done: number;
+  readonly total: bigint | null;
+  readonly slots: number | null;
+  readonly ways: readonly FoundWay[];
+  readonly problem: SpecProblem | "too-wide" | null;
+  /** With no way: what to loosen; undefined while it is not known. */
+  readonly loosen: readonly (readonly Loosened[])[] | null | undefined;
+}
+
+export interface SearchState extends Found {
+  readonly status: RunStatus;
+}
+
+const NOTHING: Found = { done: 0, total: null, slots: null, ways: [], problem: null, loosen: undefined };
+
+const SEARCH: RunKind<SearchEvent, Found> = {
+  makeWorker: () => new Worker(new URL("../../workers/search.ts", import.meta.url), { type: "module" }),
+  empty: NOTHING,
+  // What was found before stays in sight until there is something new.
+  renew: ({ total, ways, slots }) => ({ ...NOTHING, total, ways, slots }),
+  kindOf: ({ kind }) => kind,
+  take: (found, event, isFirst) => {
+    switch (event.kind) {
+      case "problem":
+        return { ...found, problem: event.problem };
+      case "too-wide":
+        return { ...found, problem: "too-wide" };
+      case "progress":
+        return { ...found, done: event.done };
+      case "count":
+        return { ...found, done: 1, total: event.total, slots: event.slots };
+      case "ways":
+        return { ...found, ways: [...(isFirst ? [] : found.ways), ...event.ways] };
+      case "loosen":
+        return { ...found, loosen: event.sets };
+    }
+  },
+  close: (found, told) => (told.has("ways") ? found : { ...found, ways: [] }),
+};
+
+export interface SearchRun {
+  readonly state: SearchState;
+  readonly cancel: () => void;
+  readonly again: () => void;
+}
+
+export function useSearch(request: SearchRequest): SearchRun {
+  const { status, gathered, cancel, again } = useWorkerRun(SEARCH, request);
+  const state = useMemo((): SearchState => ({ ...gathered, status }), [gathered, status]);
+  return { state, cancel, again };
+}

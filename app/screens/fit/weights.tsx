@@ -1,0 +1,44 @@
+import type { SearchContent } from "~/library/search/content";
+import { PART_WORDS } from "~/words/search";
+import type { SearchBench } from "./bench";
+
+const PARTS = ["drift", "variety", "balance", "ease", "landing"] as const;
+
+/** What makes one way better than another, by sliders. */
+export function Weights({ bench, content }: { readonly bench: SearchBench; readonly content: SearchContent }) {
+  return (
+    <section aria-label="What is better" className="panel px-3 py-2.5">
+      <h2 className="text-base mb-1">What is better</h2>
+      <div className="flex flex-col gap-1.5">
+        {PARTS.map((part) => {
+          const { name, less, more, title } = PART_WORDS[part];
+          const least = part === "drift" ? -100 : 0;
+          return (
+            <label key={part} className="text-xs block" title={title}>
+              <span className="font-semibold">{name}</span>
+              <input
+                type="range"
+                aria-label={name}
+                className="range range-xs w-full"
+                min={least}
+                max={100}
+                step={10}
+                value={content.weights[part]}
+                onChange={(event) =>
+                  bench.change(
+                    { weights: { ...content.weights, [part]: Number(event.target.value) } },
+                    `weight ${part}`,
+                  )
+                }
+              />
+              <span className="flex justify-between quiet">
+                <span>{part === "drift" ? less : "does not count"}</span>
+                <span>{more}</span>
+              </span>
+            </label>
+          );
+        })}
+      </div>
+    </section>
+  );
+}

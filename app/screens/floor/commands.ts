@@ -1,0 +1,73 @@
+import type { CommandEntry, CommandTable } from "~/commands/command";
+import { PLACE_NAMES, type Place } from "~/core/stroke";
+import type { Trial } from "./plan";
+
+/** A key for each drum and cymbal that hands play. */
+const PLACE_KEYS: readonly (readonly [key: string, place: Place])[] = [
+  ["s", "sn"],
+  ["1", "t1"],
+  ["2", "t2"],
+  ["3", "t3"],
+  ["4", "f1"],
+  ["5", "f2"],
+  ["h", "hh"],
+  ["o", "ho"],
+  ["d", "rd"],
+  ["b", "rb"],
+  ["c", "c1"],
+  ["v", "c2"],
+  ["x", "ch"],
+  ["z", "sp"],
+  ["w", "cb"],
+];
+
+interface FloorScene {
+  readonly isKitTab: boolean;
+  /** What is shown and heard for trial. */
+  readonly trial: Trial | null;
+  readonly drop: () => void;
+  readonly like: () => void;
+  readonly step: (by: number) => void;
+  readonly toEnd: (isLast: boolean) => void;
+  /** Puts the chosen stroke somewhere; null leaves it to the layers again. */
+  readonly put: (place: Place | null) => void;
+}
+
+const group = "Floor";
+const canPut = ({ isKitTab }: FloorScene) => !isKitTab;
+const hasTrial = ({ trial }: FloorScene) => trial !== null;
+
+export const FLOOR_COMMANDS: CommandTable<FloorScene> = [
+  { id: "next-stroke", keys: ["ArrowRight"], name: "Next stroke of a hand", group, run: ({ step }) => step(1) },
+  { id: "previous-stroke", keys: ["ArrowLeft"], name: "Previous stroke", group, run: ({ step }) => step(-1) },
+  { id: "first-stroke", keys: ["Home"], name: "First stroke", group, run: ({ toEnd }) => toEnd(false) },
+  { id: "last-stroke", keys: ["End"], name: "Last stroke", group, run: ({ toEnd }) => toEnd(true) },
+  {
+    id: "put-layers",
+    keys: ["0", "Backspace", "Delete"],
+    name: "Reset the stroke to the layers",
+    group,
+    canRun: canPut,
+    run: ({ put }) => put(null),
+  },
+  {
+    id: "take",
+    keys: ["Enter"],
+    name: "Apply what you are trying",
+    group,
+    canRun: hasTrial,
+    run: ({ trial }) => trial?.take(),
+  },
+  { id: "drop", keys: ["Escape"], name: "Stop trying it", group, canRun: hasTrial, run: ({ drop }) => drop() },
+  { id: "like", keys: ["l"], name: "More like this orchestration", group, canRun: hasTrial, run: ({ like }) => like() },
+  ...PLACE_KEYS.map(
+    ([key, place]): CommandEntry<FloorScene> => ({
+      id: `put-${place}`,
+      keys: [key],
+      name: `Put the stroke on the ${PLACE_NAMES[place]}`,
+      group: "Floor: put the stroke on",
+      canRun: canPut,
+      run: ({ put }) => put(place),
+    }),
+  ),
+];

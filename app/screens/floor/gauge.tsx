@@ -1,0 +1,104 @@
+/** The top tempo as a gauge, and where the tempo is. */
+
+import { TriangleAlert } from "lucide-react";
+import type { Kit } from "~/core/kit";
+import type { Ceiling, OtherPlace } from "~/core/player";
+import type { Timeline } from "~/core/timeline";
+import { sayBpm, wordBottleneck, wordOtherPlace } from "~/words/ceiling";
+import { adviseOn } from "~/words/kit";
+
+const LOW = 40;
+const HIGH = 260;
+const TICKS = [60, 100, 140, 180, 220] as const;
+
+function share(bpm: number): number {
+  return Math.max(0, Math.min(1, (bpm - LOW) / (HIGH - LOW)));
+}
+
+interface GaugeProps {
+  readonly timeline: Timeline;
+  readonly kit: Kit;
+  readonly ceiling: Ceiling | null;
+  readonly other: OtherPlace | null;
+  readonly estimate: string;
+  readonly onTake: (other: OtherPlace) => void;
+}
+
+export function Gauge({ timeline, kit, ceiling, other, estimate, onTake }: GaugeProps) {
+  const { tempo } = timeline;
+  const isOver = ceiling !== null && tempo > ceiling.bpm;
+  return (
+    <section
+      aria-label="Top tempo"
+      className="panel px-4 py-2.5 grid gap-x-5 gap-y-1 sm:grid-cols-[auto_1fr] items-center"
+    >
+      <p className="font-display font-bold leading-none flex items-baseline gap-1.5">
+        <span className={`text-4xl ${isOver ? "text-error" : "text-accent"}`}>
+          {ceiling ? sayBpm(ceiling.bpm) : "–"}
+        </span>
+        <span className="text-sm font-semibold">
+          top tempo
+          <span className="block font-normal font-sans quiet text-xs">{estimate}</span>
+        </span>
+      </p>
+      <div className="min-w-0">
+        <Scale tempo={tempo} ceiling={ceiling?.bpm ?? null} isOver={isOver} />
+        <p role="status" className="text-sm leading-snug mt-1">
+          {isOver ? (
+            <strong className="text-error font-semibold">
+              <TriangleAlert size={14} className="inline -mt-0.5" aria-hidden /> {Math.round(tempo)} is too fast.{" "}
+            </strong>
+          ) : null}
+          {ceiling ? wordBottleneck(timeline, ceiling, kit) : "No limb plays twice here, so nothing limits the tempo."}{" "}
+          {other ? (
+            <>
+              {wordOtherPlace(other)}{" "}
+              <button type="button" className="underline cursor-pointer" onClick={() => onTake(other)}>
+                Move it there
+              </button>
+            </>
+          ) : null}
+        </p>
+        {ceiling ? <p className="text-xs quiet leading-snug">{adviseOn(ceiling.bottleneck)}</p> : null}
+      </div>
+    </section>
+  );
+}
+
+function Scale({ tempo, ceiling, isOver }: { tempo: number; ceiling: number | null; isOver: boolean }) {
+  const top = ceiling === null ? 1 : share(ceiling);
+  const at = share(tempo);
+  return (
+    <div
+      role="img"
+      aria-label={`Tempo ${Math.round(tempo)}, top tempo ${ceiling === null ? "none" : sayBpm(ceiling)}`}
+      className="relative h-7"
+    >
+      <div className="absolute inset-x-0 top-3.5 h-2 rounded-full bg-base-300 overflow-hidden">
+        <div className="absolute inset-y-0 left-0 bg-accent" style={{ width: `${top * 100}%` }} />
+        <div
+          className="absolute inset-y-0 right-0"
+          style={{
+            left: `${top * 100}%`,
+            background: "repeating-linear-gradient(135deg, var(--color-error) 0 2px, transparent 2px 6px)",
+          }}
+        />
+      </div>
+      {TICKS.map((bpm) => (
+        <span
+          key={bpm}
+          aria-hidden
+          className="absolute top-0 text-[0.65rem] leading-none quiet -translate-x-1/2"
+          style={{ left: `${share(bpm) * 100}%` }}
+        >
+          {bpm}
+        </span>
+      ))}
+      <span
+        aria-hidden
+        className={`absolute top-2 h-5 w-1 rounded-full -translate-x-1/2 outline-2 outline-base-100 ${isOver ? "bg-error" : "bg-base-content"}`}
+        style={{ left: `${at * 100}%` }}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,59 @@
+/** An own kit that is being set up, with undo. */
+
+import type { Kit, Surface } from "~/core/kit";
+import type { Place } from "~/core/stroke";
+import { makeUndoStore, type Undo, type UndoStore } from "~/editor/undo";
+import { type KitContent, MAX_ANGLE, MAX_DISTANCE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE, toKit } from "~/library/kit/content";
+
+export interface KitBench {
+  readonly store: UndoStore<KitContent>["store"];
+  readonly undo: Undo;
+  readonly replace: (content: KitContent) => void;
+  /** Changes of one kind close together are one step of undo. */
+  readonly change: (change: Partial<KitContent>, kind?: string) => void;
+  readonly changeKit: (change: (kit: Kit) => Kit, kind?: string) => void;
+  readonly changeSurface: (place: Place, change: Partial<Surface>, kind?: string) => void;
+}
+
+function within(value: number, least: number, most: number): number {
+  return Number.isFinite(value) ? Math.min(most, Math.max(least, value)) : least;
+}
+
+/** What may be kept: within the room that a kit has. */
+function keepInRoom(surface: Surface): Surface {
+  const kept = {
+    ...surface,
+    x: within(surface.x, -MAX_DISTANCE, MAX_DISTANCE),
+    y: within(surface.y, -MAX_DISTANCE, MAX_DISTANCE),
+    height: within(surface.height, 0, MAX_HEIGHT),
+    size: within(surface.size, MIN_SIZE, MAX_SIZE),
+    angle: within(surface.angle, 0, MAX_ANGLE),
+    midi: Math.round(within(surface.midi, 0, 127)),
+  };
+  // What stays as it is stays the same one: nothing of it is drawn anew.
+  return (Object.keys(kept) as (keyof Surface)[]).every((key) => kept[key] === surface[key]) ? surface : kept;
+}
+
+export function openKitBench(initial: KitContent): KitBench {
+  const { store, put, history } = makeUndoStore(initial);
+  const set = (kind: string | null, change: Partial<KitContent>) => put(kind, (content) => ({ ...content, ...change }));
+  const changeKit: KitBench["changeKit"] = (change, kind) => {
+    const before = toKit(store.getState().content);
+    const after = change(before);
+    if (after !== before) set(kind ?? null, { surfaces: after.surfaces.map(keepInRoom) });
+  };
+  return {
+    store,
+    undo: history,
+    replace: (content) => put(null, () => content),
+    change: (change, kind) => set(kind ?? null, change),
+    changeKit,
+    changeSurface: (place, change, kind) =>
+      changeKit(
+        ({ surfaces }) => ({
+          surfaces: surfaces.map((one) => (one.place === place ? { ...one, ...change } : one)),
+        }),
+        kind,
+      ),
+  };
+}

@@ -1,0 +1,193 @@
+/** How fast each limb goes at the tempo, against what it can do; and what that is taken from. */
+
+import type { Kit } from "~/core/kit";
+import { type Limits, listCrossings, listLongReaches, measurePace, PLAYER_LEVELS } from "~/core/player";
+import { isHand, LIMBS, type Limb } from "~/core/stroke";
+import type { Timeline } from "~/core/timeline";
+import type { Preferences } from "~/library/preferences";
+import { LEVEL_OF_PLAYER, sayStrokes, shortLimb, wordCrossing, wordReach } from "~/words/kit";
+
+interface PaceProps {
+  readonly timeline: Timeline;
+  readonly kit: Kit;
+  readonly limits: Limits;
+  readonly preferences: Preferences;
+  readonly onPreferences: (change: Partial<Preferences>) => void;
+}
+
+export function Pace({ timeline, kit, limits, preferences, onPreferences }: PaceProps) {
+  const pace = measurePace(timeline);
+  return (
+    <div className="flex flex-col gap-4">
+      <section aria-label="Speed of each limb">
+        <h2 className="text-base mb-1">Strokes per second at {Math.round(timeline.tempo)}</h2>
+        <div className="overflow-x-auto">
+          <table className="w-full text-sm">
+            <thead>
+              <tr className="text-left text-xs quiet">
+                <th scope="col" className="font-normal pb-1">
+                  Limb
+                </th>
+                <th scope="col" className="font-normal pb-1 text-right">
+                  average
+                </th>
+                <th scope="col" className="font-normal pb-1 text-right">
+                  fastest
+                </th>
+                <th scope="col" className="font-normal pb-1 text-right">
+                  in doubles
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {pace.map(({ limb, average, singles, doubles }) => (
+                <tr key={limb} className="border-t border-base-300">
+                  <th scope="row" className="text-left font-semibold py-1">
+                    {shortLimb(limb)}
+                  </th>
+                  <td className="text-right">{sayStrokes(average)}</td>
+                  <Rate rate={singles} most={1 / limits.limbs[limb].burst} />
+                  <Rate rate={doubles} most={1 / limits.limbs[limb].double} />
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+        <p className="text-xs quiet mt-1">
+          Fastest: the two closest strokes that aren’t a double. After “of” is what this limb can do in a short burst
+          and in a double.
+        </p>
+      </section>
+      <Arms timeline={timeline} kit={kit} />
+      <fieldset>
+        <legend className="font-display font-semibold text-base mb-1">Your hands and feet</legend>
+        <p className="text-xs quiet mb-1.5 leading-snug">
+          Three levels, all our estimates. Your own numbers replace them.
+        </p>
+        {PLAYER_LEVELS.map((level) => (
+          <label key={level} className="flex gap-2 items-start cursor-pointer py-0.5">
+            <input
+              type="radio"
+              name="level"
+              className="radio radio-xs mt-0.5"
+              checked={preferences.level === level}
+              onChange={() => onPreferences({ level })}
+            />
+            <span className="text-sm leading-tight">
+              {LEVEL_OF_PLAYER[level].name}{" "}
+              <span className="text-xs quiet">(estimate: {LEVEL_OF_PLAYER[level].does})</span>
+            </span>
+          </label>
+        ))}
+      </fieldset>
+      <Own limits={limits} preferences={preferences} onPreferences={onPreferences} />
+    </div>
+  );
+}
+
+/** Where the arms cross, and what they must lean for. */
+function Arms({ timeline, kit }: Pick<PaceProps, "timeline" | "kit">) {
+  const crossings = listCrossings(timeline, kit);
+  const reaches = listLongReaches(timeline, kit);
+  return (
+    <section aria-label="Crossings and reaches">
+      <h2 className="text-base mb-1">Crossings and reaches</h2>
+      {crossings.length + reaches.length === 0 ? (
+        <p className="text-sm quiet">Your arms don’t cross, and everything is in reach.</p>
+      ) : (
+        <ul className="text-sm list-disc pl-4 flex flex-col gap-0.5">
+          {crossings.slice(0, MOST_TOLD).map((crossing) => (
+            <li key={`${crossing.over} ${crossing.at} ${crossing.under}`}>{wordCrossing(crossing)}</li>
+          ))}
+          {reaches.slice(0, MOST_TOLD).map((reach) => (
+            <li key={`${reach.hand} ${reach.place}`}>{wordReach(reach)}</li>
+          ))}
+        </ul>
+      )}
+      {crossings.length > 0 ? (
+        <p className="text-xs quiet mt-1 leading-snug">
+          Keep the lower hand low. Open hands, or leading with the other hand (m), may avoid the crossing.
+        </p>
+      ) : null}
+    </section>
+  );
+}
+const MOST_TOLD = 5;
+
+function Rate({ rate, most }: { rate: number | null; most: number }) {
+  if (rate === null) return <td className="text-right quiet">–</td>;
+  const isOver = rate > most;
+  return (
+    <td className={`text-right ${isOver ? "text-error font-semibold" : ""}`}>
+      {sayStrokes(rate)} <span className="text-xs quiet">of {sayStrokes(most)}</span>
+      {isOver ? <span className="sr-only"> too fast</span> : null}
+    </td>
+  );
+}
+
+const MOST = 40;
+const LEAST = 0.2;
+
+/** Numbers that the player has measured: strokes a second, clean and relaxed. */
+function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" | "kit">) {
+  const { measured } = preferences;
+  const put = (limb: Limb, kind: "single" | "double", text: string) => {
+    const value = text === "" ? undefined : Number(text);
+    if (value !== undefined && !(value >= LEAST && value <= MOST)) return;
+    const { [kind]: _, ...rest } = measured[limb] ?? {};
+    const next = value === undefined ? rest : { ...rest, [kind]: value };
+    onPreferences({ measured: { ...measured, [limb]: next } });
+  };
+  return (
+    <section aria-label="Your own numbers">
+      <h2 className="text-base">Your own numbers</h2>
+      <p className="text-xs quiet mb-1.5 leading-snug">
+        Strokes per second of one limb, clean and relaxed, after a warm-up. If anything hurts, tingles or goes numb,
+        stop and ask a qualified teacher or clinician.
+      </p>
+      <table className="text-sm">
+        <thead>
+          <tr className="text-left text-xs quiet">
+            <th scope="col" className="font-normal pr-3">
+              Limb
+            </th>
+            <th scope="col" className="font-normal pr-3">
+              singles
+            </th>
+            <th scope="col" className="font-normal">
+              doubles
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {LIMBS.map((limb) => (
+            <tr key={limb}>
+              <th scope="row" className="text-left font-normal pr-3">
+                {isHand(limb) ? `${shortLimb(limb)} hand` : shortLimb(limb)}
+              </th>
+              {(["single", "double"] as const).map((kind) => (
+                <td key={kind} className="pr-3 py-0.5">
+                  <input
+                    key={`${measured[limb]?.[kind] ?? ""}`}
+                    type="number"
+                    aria-label={`${shortLimb(limb)}: ${kind}s a second`}
+                    className="input input-xs w-18"
+                    placeholder={sayStrokes(1 / limits.limbs[limb][kind])}
+                    min={LEAST}
+                    max={MOST}
+                    step="0.1"
+                    defaultValue={measured[limb]?.[kind] ?? ""}
+                    onBlur={(event) => put(limb, kind, event.target.value)}
+                    onKeyDown={(event) => {
+                      if (event.key === "Enter") event.currentTarget.blur();
+                    }}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,58 @@
+/** The floor plan with what is on trial over it, and what to do with it under it. */
+
+import { Undo2 } from "lucide-react";
+import { type ComponentProps, useCallback } from "react";
+import type { Surface } from "~/core/kit";
+import type { FillContent } from "~/library/fill/content";
+import { FloorView } from "~/views/floor-view";
+import { labelOf } from "./strokes";
+
+/** What is shown and heard for trial; nothing of it is in the line yet. */
+export interface Trial {
+  readonly id: string;
+  readonly what: string;
+  readonly content: FillContent;
+  readonly take: () => void;
+}
+
+type PlanProps = Omit<ComponentProps<typeof FloorView>, "surfaceLabel"> & {
+  /** The chosen note, from 0. */
+  readonly note: number | null;
+  /** Whether the kit itself is looked at. */
+  readonly isKitTab: boolean;
+  readonly trial: Trial | null;
+  readonly onDrop: () => void;
+};
+
+export function Plan({ note, isKitTab, trial, onDrop, ...view }: PlanProps) {
+  const surfaceLabel = useCallback((one: Surface) => labelOf(one, isKitTab, note), [isKitTab, note]);
+  return (
+    <section aria-label="Floor plan" className="panel relative min-w-0 px-2 py-1 flex flex-col">
+      <FloorView {...view} surfaceLabel={surfaceLabel} />
+      {trial ? (
+        <div className="order-first mb-1 flex flex-wrap items-center gap-2 rounded-box bg-primary text-primary-content px-3 py-1.5 text-sm">
+          <span className="flex-1 min-w-40">
+            Trying: <strong>{trial.what}</strong>
+          </span>
+          <button type="button" className="btn btn-xs" onClick={trial.take}>
+            Apply (Enter)
+          </button>
+          <button type="button" className="btn btn-xs" onClick={onDrop}>
+            <Undo2 size={13} aria-hidden /> Back
+          </button>
+        </div>
+      ) : null}
+      <p className="text-xs quiet px-2 pb-1 min-h-5 sm:absolute sm:left-2 sm:bottom-1 sm:max-w-[36%] pointer-events-none">
+        {tellNext(isKitTab, view.onMove !== undefined, note)}
+      </p>
+    </section>
+  );
+}
+
+function tellNext(isKitTab: boolean, isMovable: boolean, note: number | null): string {
+  if (isMovable) return "Drag a drum or cymbal to move it.";
+  if (isKitTab) return "Copy this kit to move its drums and cymbals.";
+  return note === null
+    ? "Choose a stroke, then press the drum or cymbal to play it on."
+    : `Note ${note + 1}: press a drum or cymbal. The next stroke is chosen for you.`;
+}

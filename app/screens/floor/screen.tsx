@@ -1,0 +1,70 @@
+/** The Floor: the kit from above, the paths of the hands over it, and everything that changes them. */
+
+import { useEffect, useState } from "react";
+import { useStore } from "zustand";
+import type { KitRow } from "~/library/database";
+import { type KitContent, toKit } from "~/library/kit/content";
+import { KITS } from "~/library/kit/kind";
+import { SaveNotice } from "~/library/save-state";
+import { type UnsavedDraft, useSaving } from "~/library/use-saving";
+import { usePlayerSession } from "~/session/player";
+import { useSay } from "~/session/session";
+import { FloorDesk, type FloorTab } from "./desk";
+import { openKitBench } from "./kit-bench";
+
+export interface FloorScreenProps {
+  readonly kitDraft: (UnsavedDraft<KitContent> & { readonly id: string }) | null;
+}
+
+export function FloorScreen({ kitDraft }: FloorScreenProps) {
+  const { chosen, kits } = usePlayerSession();
+  const [tab, setTab] = useState<FloorTab>("voicing");
+  if (!chosen) return <p className="p-6 quiet">No kit is chosen. Open Setup and choose one.</p>;
+  const own = kits.own.find(({ id }) => id === chosen.id);
+  const shared = { tab, onTab: setTab, chosen };
+  return own ? (
+    <OwnKitDesk key={own.id} kitRow={own} kitDraft={kitDraft?.id === own.id ? kitDraft : null} {...shared} />
+  ) : (
+    <FloorDesk key={chosen.id} deskKit={null} notices={null} {...shared} />
+  );
+}
+
+type OwnKitDeskProps = Omit<React.ComponentProps<typeof FloorDesk>, "deskKit" | "notices"> & {
+  readonly kitRow: KitRow;
+  readonly kitDraft: UnsavedDraft<KitContent> | null;
+};
+
+/** An own kit under the hands: what is changed on it is played at once, and saved. */
+function OwnKitDesk({ kitRow, kitDraft, ...rest }: OwnKitDeskProps) {
+  const [bench] = useState(() => openKitBench(kitDraft?.content ?? kitRow.content));
+  const content = useStore(bench.store, (state) => state.content);
+  const { tryKit } = usePlayerSession();
+  const say = useSay();
+  const saving = useSaving(KITS, bench, kitRow, kitDraft, say);
+  useEffect(() => {
+    tryKit(toKit(bench.store.getState().content));
+    // In the same step as the change, so that the plan and what is worked out of it are of one kit.
+    const stop = bench.store.subscribe((now, before) => {
+      if (now.content.surfaces !== before.content.surfaces) tryKit(toKit(now.content));
+    });
+    return () => {
+      stop();
+      tryKit(null);
+    };
+  }, [bench, tryKit]);
+  return (
+    <FloorDesk
+      {...rest}
+      deskKit={{ bench, content }}
+      notices={
+        <SaveNotice
+          state={saving.state}
+          what="kit"
+          onTakeTheirs={saving.takeTheirs}
+          onKeepMine={saving.keepMine}
+          onCopyMine={() => say("Use Copy in the Kit tab to keep your version as a new kit.")}
+        />
+      }
+    />
+  );
+}

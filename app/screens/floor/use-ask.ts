@@ -1,0 +1,43 @@
+/** What orchestrations are asked for, and those that are found for the fill as it is. */
+
+import { useMemo, useState } from "react";
+import type { Player } from "~/core/player";
+import type { Worked } from "~/editor/editor";
+import type { OrchestrationRequest } from "~/workers/orchestration";
+import { DEFAULT_PLACING_WEIGHTS, type OrchestrationAsk } from "./found";
+import { countHands } from "./strokes";
+import { useOrchestrations } from "./use-found";
+
+const BEST = 24;
+const DRAWS = 12;
+/** One stroke of this many elsewhere makes an orchestration clearly different. */
+const DIFFERENT_SHARE = 5;
+
+/** They are only searched for while `isOn`. */
+export function useOrchestrationAsk(isOn: boolean, worked: Worked, player: Player) {
+  const [ask, setAsk] = useState<OrchestrationAsk>({
+    surfaces: null,
+    weights: DEFAULT_PLACING_WEIGHTS,
+    seed: null,
+    like: null,
+    different: true,
+  });
+  const request = useMemo(
+    (): OrchestrationRequest | null =>
+      isOn
+        ? {
+            phrase: worked.phrase,
+            player: { kit: player.kit, limits: player.limits, hands: player.hands },
+            surfaces:
+              ask.surfaces ?? player.kit.surfaces.filter(({ player }) => player === "hands").map(({ place }) => place),
+            weights: ask.weights,
+            most: ask.seed === null ? BEST : DRAWS,
+            apart: ask.different ? Math.max(2, Math.ceil(countHands(worked.timeline) / DIFFERENT_SHARE)) : 1,
+            seed: ask.seed,
+            like: ask.like,
+          }
+        : null,
+    [isOn, worked, player, ask],
+  );
+  return { ask, setAsk, orchestrations: useOrchestrations(request) };
+}

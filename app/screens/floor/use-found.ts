@@ -1,0 +1,37 @@
+/** The search of orchestrations, run in its worker whenever it changes. */
+
+import type { OrchestrationProblem } from "~/core/orchestration-search";
+import type { FoundOrchestration, OrchestrationEvent, OrchestrationRequest } from "~/workers/orchestration";
+import { type RunKind, useWorkerRun, type WorkerRun } from "~/workers/use-worker-run";
+
+export interface FoundOrchestrations {
+  readonly total: bigint | null;
+  readonly strokes: number;
+  readonly ways: readonly FoundOrchestration[];
+  readonly problem: OrchestrationProblem | null;
+}
+
+const NOTHING: FoundOrchestrations = { total: null, strokes: 0, ways: [], problem: null };
+
+const PLACINGS: RunKind<OrchestrationEvent, FoundOrchestrations> = {
+  makeWorker: () => new Worker(new URL("../../workers/orchestration.ts", import.meta.url), { type: "module" }),
+  empty: NOTHING,
+  // What was found before stays in sight until there is something new.
+  renew: (before) => ({ ...before, problem: null }),
+  kindOf: ({ kind }) => kind,
+  take: (found, event) => {
+    switch (event.kind) {
+      case "problem":
+        return { ...NOTHING, problem: event.problem };
+      case "count":
+        return { ...found, total: event.total, strokes: event.strokes };
+      case "ways":
+        return { ...found, ways: event.ways };
+    }
+  },
+  close: (found, told) => (told.has("ways") ? found : { ...found, ways: [] }),
+};
+
+export function useOrchestrations(request: OrchestrationRequest | null): WorkerRun<FoundOrchestrations> {
+  return useWorkerRun(PLACINGS, request);
+}

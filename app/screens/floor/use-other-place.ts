@@ -1,0 +1,16 @@
+/** The one stroke that had better go elsewhere. */
+
+import { useDeferredValue, useMemo } from "react";
+import { type Ceiling, findOtherPlace, type OtherPlace, type Player } from "~/core/player";
+import type { Timeline } from "~/core/timeline";
+
+/** Trying all other surfaces takes longer than the ceiling itself: it follows when there is time; null until then. */
+export function useOtherPlace(timeline: Timeline, player: Player, ceiling: Ceiling | null): OtherPlace | null {
+  const now = useMemo(() => ({ timeline, player, ceiling }), [timeline, player, ceiling]);
+  const settled = useDeferredValue(now);
+  const other = useMemo(
+    () => (settled.ceiling ? findOtherPlace(settled.timeline, settled.player, settled.ceiling) : null),
+    [settled],
+  );
+  return settled === now ? other : null;
+}

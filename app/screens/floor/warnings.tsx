@@ -1,0 +1,68 @@
+/** What does not fit together: the line and the kit, or the kit in itself. Each fixed in one step. */
+
+import { TriangleAlert } from "lucide-react";
+import { checkKit, type Kit } from "~/core/kit";
+import { placeStrokes } from "~/core/line";
+import type { Line } from "~/core/phrase";
+import { placeByHand, type Timeline } from "~/core/timeline";
+import { wordKitProblem } from "~/words/kit";
+import { wordFold } from "~/words/slot";
+
+interface FoldsProps {
+  readonly timeline: Timeline;
+  readonly editLine: (change: (line: Line) => Line) => boolean;
+}
+
+/** Strokes that the line puts on surfaces which the kit lacks. */
+export function Folds({ timeline, editLine }: FoldsProps) {
+  const folded = timeline.events.flatMap((event) => {
+    const own = event.grace === undefined ? placeByHand(timeline, event) : null;
+    return own && own !== event.place ? [event] : [];
+  });
+  if (timeline.folds.length === 0) return null;
+  return (
+    <section aria-label="Not on this kit" className="panel px-3 py-2 text-sm flex flex-col gap-1">
+      {timeline.folds.map(({ from, to, strokes }) => (
+        <p key={`${from} ${to}`} role="status" className="flex items-start gap-1.5">
+          <TriangleAlert size={15} aria-hidden className="text-primary shrink-0 mt-0.5" />
+          {wordFold(from, to, strokes)}
+        </p>
+      ))}
+      {folded.length > 0 ? (
+        <button
+          type="button"
+          className="btn btn-xs self-start"
+          onClick={() =>
+            editLine((line) =>
+              placeStrokes(
+                line,
+                folded.map((event) => [event, event.place]),
+              ),
+            )
+          }
+        >
+          Write that into the line
+        </button>
+      ) : null}
+    </section>
+  );
+}
+
+/** The kit's own problems, where it is not being set up. */
+export function KitWarnings({ kit, onOpen }: { readonly kit: Kit; readonly onOpen: () => void }) {
+  const problems = checkKit(kit);
+  const first = problems[0];
+  if (!first) return null;
+  return (
+    <p role="status" className="panel px-3 py-2 text-sm flex flex-wrap items-center gap-2">
+      <TriangleAlert size={15} aria-hidden className="text-error" />
+      <span className="flex-1 min-w-48">
+        {wordKitProblem(first).what}
+        {problems.length > 1 ? ` And ${problems.length - 1} more.` : ""}
+      </span>
+      <button type="button" className="btn btn-xs" onClick={onOpen}>
+        Fix the kit
+      </button>
+    </p>
+  );
+}

@@ -1,0 +1,114 @@
+/** The backbeat keeper: what stands on each backbeat of the window, and what would keep it. */
+
+import { Check, CircleSlash, ShieldCheck } from "lucide-react";
+import { useMemo } from "react";
+import { type BackbeatCheck, checkBackbeats, keepBackbeatLayer, measureForm, type Setting } from "~/core/groove";
+import { type Line, openingRate } from "~/core/phrase";
+import { findCeiling } from "~/core/player";
+import { layOut } from "~/core/timeline";
+import { useWorked } from "~/editor/context";
+import { useFill, useFillPlace } from "~/editor/fill/place";
+import { usePlayer } from "~/session/player";
+import { useSay } from "~/session/session";
+import { sayBpm } from "~/words/ceiling";
+import { FIX_LINE_FIRST } from "~/words/editing";
+import { sayBackbeat, sayMend } from "~/words/groove";
+import { capital } from "~/words/slot";
+import { plural, sayPosition } from "~/words/time";
+
+interface KeeperPanelProps {
+  readonly setting: Setting;
+  readonly onChoose: (slot: number) => void;
+}
+
+export function KeeperPanel({ setting, onChoose }: KeeperPanelProps) {
+  const { editor } = useFillPlace();
+  const say = useSay();
+  const { meter, countStyle, voicing = [] } = useFill();
+  const { timeline, line, phrase } = useWorked();
+  const player = usePlayer();
+  const checks = useMemo(
+    () => checkBackbeats(timeline, line, measureForm(timeline, setting)),
+    [timeline, line, setting],
+  );
+  const kept = checks.filter(({ state }) => state === "kept").length;
+  const layers = checks.some(({ state }) => state === "elsewhere") ? keepBackbeatLayer(voicing) : null;
+  const take = (next: Line, words: string) => {
+    say(editor.editLine(() => next) ? words : FIX_LINE_FIRST);
+  };
+  if (checks.length === 0) {
+    return <p className="text-sm quiet">The groove has no backbeat where the fill is.</p>;
+  }
+  return (
+    <div className="flex flex-col gap-2.5">
+      <p className="text-sm leading-snug">
+        <strong>
+          {kept} of {plural(checks.length, "backbeat")} kept.
+        </strong>{" "}
+        {kept === checks.length
+          ? "The backbeat carries through the fill."
+          : setting.during === "backbeat"
+            ? "The groove keeps it under the fill. With these changes you play it yourself."
+            : "Listeners will miss it there."}
+      </p>
+      <ul aria-label="Backbeats in the fill" className="flex flex-col gap-2">
+        {checks.map((check) => (
+          <li key={check.at} className="rounded-box border border-base-300 bg-base-100 px-2.5 py-2">
+            <div className="flex items-center gap-2 text-sm">
+              {check.state === "kept" ? (
+                <Check size={16} aria-hidden className="text-success shrink-0" />
+              ) : (
+                <CircleSlash size={16} aria-hidden className="text-error shrink-0" />
+              )}
+              <span className="flex-1 leading-snug">
+                <strong>{wherePlayed(check, sayPosition(check.at, openingRate(line), meter, countStyle))}</strong>{" "}
+                {sayBackbeat(check.state)}
+              </span>
+              {check.slot === null ? null : (
+                <button type="button" className="btn btn-xs btn-ghost" onClick={() => onChoose(check.slot as number)}>
+                  note {check.slot + 1}
+                </button>
+              )}
+            </div>
+            {check.mends.length > 0 ? (
+              <div className="flex flex-wrap gap-1.5 mt-1.5">
+                {check.mends.map((mend) => {
+                  const ceiling = findCeiling(layOut({ ...phrase, line: mend.line }, player.kit), player);
+                  return (
+                    <button
+                      key={mend.kind}
+                      type="button"
+                      className="btn btn-xs"
+                      onClick={() => take(mend.line, `${sayMend(mend)}: done.`)}
+                    >
+                      {sayMend(mend)}
+                      {ceiling ? <span className="quiet font-normal">top tempo {sayBpm(ceiling.bpm)}</span> : null}
+                    </button>
+                  );
+                })}
+              </div>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+      {layers ? (
+        <div>
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => editor.setContent({ voicing: [...layers] }, "voicing")}
+          >
+            <ShieldCheck size={15} aria-hidden /> Move the backbeat to the snare
+          </button>
+          <p className="text-sm quiet mt-1">
+            Adds a layer to the orchestration: the backbeat stays on the snare, everything else still moves.
+          </p>
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+function wherePlayed({ at }: BackbeatCheck, position: string): string {
+  return capital(at < 0 ? "before the fill" : `on ${position}:`);
+}

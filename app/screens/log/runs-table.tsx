@@ -1,0 +1,231 @@
+import {
+  createColumnHelper,
+  createPaginatedRowModel,
+  createSortedRowModel,
+  rowPaginationFeature,
+  rowSortingFeature,
+  sortFns,
+  tableFeatures,
+  useTable,
+} from "@tanstack/react-table";
+import { ArrowDown, ArrowUp, Download } from "lucide-react";
+import { useMemo, useState } from "react";
+import { RESULTS } from "~/core/listening";
+import { STEP_KINDS } from "~/core/practice";
+import { writeLogJson, writeLogTable } from "~/library/practice/log-file";
+import { MAX_NOTE, type Run } from "~/library/practice/run";
+import { download } from "~/ui/download";
+import { FAULT_NAMES, RESULT_NAMES, STEP_NAMES } from "~/words/practice";
+
+const features = tableFeatures({
+  rowSortingFeature,
+  rowPaginationFeature,
+  sortedRowModel: createSortedRowModel(),
+  paginatedRowModel: createPaginatedRowModel(),
+  sortFns,
+});
+const helper = createColumnHelper<typeof features, Run>();
+const columns = helper.columns([
+  helper.accessor("at", {
+    header: "When",
+    cell: ({ getValue }) =>
+      new Date(getValue()).toLocaleString("en-GB", {
+        day: "numeric",
+        month: "short",
+        hour: "2-digit",
+        minute: "2-digit",
+      }),
+  }),
+  helper.accessor("fill", { header: "Fill" }),
+  helper.accessor("kind", { header: "Step", cell: ({ getValue }) => STEP_NAMES[getValue()] }),
+  helper.accessor("tempo", { header: "Tempo", cell: ({ getValue }) => Math.round(getValue()) }),
+  helper.accessor("result", { header: "Result", cell: ({ getValue }) => RESULT_NAMES[getValue()] }),
+  helper.accessor(({ fault }) => (fault ? FAULT_NAMES[fault] : ""), { id: "fault", header: "What went wrong" }),
+  helper.accessor(({ numbers }) => numbers?.spread ?? -1, {
+    id: "spread",
+    header: "Spread",
+    cell: ({ getValue }) => (getValue() < 0 ? "" : `${Math.round(getValue())} ms`),
+  }),
+]);
+
+const PAGE = 25;
+
+interface RunsTableProps {
+  readonly runs: readonly Run[];
+  readonly onNote: (run: Run, note: string) => void;
+  readonly onDelete: (run: Run) => void;
+}
+
+/** Every run, with filters, notes, and the ways out. */
+export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
+  const [query, setQuery] = useState("");
+  const [result, setResult] = useState("");
+  const [kind, setKind] = useState("");
+  const shown = useMemo(() => {
+    const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+    return runs.filter((run) => {
+      if ((result && run.result !== result) || (kind && run.kind !== kind)) return false;
+      if (words.length === 0) return true;
+      const text = `${run.fill} ${run.step} ${run.note ?? ""} ${run.fault ? FAULT_NAMES[run.fault] : ""}`.toLowerCase();
+      return words.every((word) => text.includes(word));
+    });
+  }, [runs, query, result, kind]);
+  const table = useTable({
+    features,
+    columns,
+    data: shown as Run[],
+    initialState: { pagination: { pageIndex: 0, pageSize: PAGE } },
+  });
+  const { pageIndex } = table.state.pagination;
+  const pages = Math.max(1, table.getPageCount());
+  return (
+    <div className="flex flex-col gap-2.5">
+      <div className="flex flex-wrap items-center gap-2">
+        <input
+          type="search"
+          className="input input-sm w-56"
+          aria-label="Find runs"
+          placeholder="fill, cell, fault or note"
+          value={query}
+          onChange={(event) => setQuery(event.target.value)}
+        />
+        <select
+          className="select select-sm w-32"
+          aria-label="Result"
+          value={result}
+          onChange={(event) => setResult(event.target.value)}
+        >
+          <option value="">any result</option>
+          {RESULTS.map((one) => (
+            <option key={one} value={one}>
+              {RESULT_NAMES[one]}
+            </option>
+          ))}
+        </select>
+        <select
+          className="select select-sm w-48"
+          aria-label="Step"
+          value={kind}
+          onChange={(event) => setKind(event.target.value)}
+        >
+          <option value="">any step</option>
+          {STEP_KINDS.map((one) => (
+            <option key={one} value={one}>
+              {STEP_NAMES[one]}
+            </option>
+          ))}
+        </select>
+        <span className="quiet text-sm">
+          {shown.length.toLocaleString("en-GB")} of {runs.length.toLocaleString("en-GB")} runs
+        </span>
+        <div className="ml-auto flex gap-2">
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => download("practice-log.csv", writeLogTable(shown), "text/csv")}
+          >
+            <Download size={14} aria-hidden /> CSV
+          </button>
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => download("practice-log.json", writeLogJson(shown), "application/json")}
+          >
+            <Download size={14} aria-hidden /> JSON
+          </button>
+        </div>
+      </div>
+      <div className="panel overflow-x-auto">
+        <table className="table table-sm">
+          <thead>
+            {table.getHeaderGroups().map((group) => (
+              <tr key={group.id}>
+                {group.headers.map((header) => {
+                  const sorted = header.column.getIsSorted();
+                  return (
+                    <th
+                      key={header.id}
+                      scope="col"
+                      aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
+                    >
+                      <button
+                        type="button"
+                        className="inline-flex items-center gap-1 cursor-pointer font-semibold"
+                        onClick={header.column.getToggleSortingHandler()}
+                      >
+                        <table.FlexRender header={header} />
+                        {sorted === "asc" ? <ArrowUp size={12} aria-hidden /> : null}
+                        {sorted === "desc" ? <ArrowDown size={12} aria-hidden /> : null}
+                      </button>
+                    </th>
+                  );
+                })}
+                <th scope="col">Note</th>
+                <th scope="col">
+                  <span className="sr-only">Delete</span>
+                </th>
+              </tr>
+            ))}
+          </thead>
+          <tbody>
+            {table.getRowModel().rows.map((row) => (
+              <tr key={row.original.id}>
+                {row.getAllCells().map((cell) => (
+                  <td key={cell.id} className="whitespace-nowrap">
+                    <table.FlexRender cell={cell} />
+                  </td>
+                ))}
+                <td>
+                  <input
+                    className="input input-xs w-44"
+                    aria-label={`Note on the run of ${row.original.fill}`}
+                    defaultValue={row.original.note ?? ""}
+                    maxLength={MAX_NOTE}
+                    onBlur={(event) => {
+                      if (event.target.value !== (row.original.note ?? "")) onNote(row.original, event.target.value);
+                    }}
+                    onKeyDown={(event) => {
+                      if (event.key === "Enter") event.currentTarget.blur();
+                    }}
+                  />
+                </td>
+                <td>
+                  <button
+                    type="button"
+                    className="btn btn-xs"
+                    aria-label={`Delete the run of ${row.original.fill}`}
+                    onClick={() => onDelete(row.original)}
+                  >
+                    Delete
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {shown.length === 0 ? <p className="p-5 quiet">No run matches. Try fewer letters, or any result.</p> : null}
+      </div>
+      <div className="flex items-center gap-2 text-sm">
+        <button
+          type="button"
+          className="btn btn-sm"
+          disabled={!table.getCanPreviousPage()}
+          onClick={() => table.previousPage()}
+        >
+          Newer
+        </button>
+        <span>
+          page {pageIndex + 1} of {pages}
+        </span>
+        <button
+          type="button"
+          className="btn btn-sm"
+          disabled={!table.getCanNextPage()}
+          onClick={() => table.nextPage()}
+        >
+          Older
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,69 @@
+/** What goes round while a step is practised: its scores, what is heard of each repeat, what the simulated drummer plays. */
+
+import type { Located } from "~/audio/schedule";
+import { secondsPerTick } from "~/audio/score";
+import { type Drummer, type Hit, playDrummer } from "~/core/listening";
+import type { Bpm } from "~/core/time";
+import type { OnHit } from "~/input/raw-hit";
+import { Listener } from "./listener";
+import { makeStepScore, type StepScene, type StepScore } from "./step-score";
+
+/** Scores that are kept at once. */
+const KEPT_SCORES = 8;
+
+/** What goes round at the moment: a score for each repeat, made when it is wanted, at the tempo of that time. */
+export class Going {
+  /** By tempo, where all repeats at one are the same; else by repeat. */
+  private made = new Map<string, StepScore>();
+  private readonly tempos = new Map<number, Bpm>();
+  readonly listener: Listener;
+  readonly played = new Map<number, Hit[]>();
+  readonly rated = new Set<number>();
+
+  constructor(
+    private scene: StepScene,
+    /** How often sound and page had lost each other by now. */
+    public jumps: number,
+    private readonly tempoNow: () => Bpm,
+  ) {
+    this.listener = new Listener((repeat) => {
+      const { expectation, score } = this.get(repeat);
+      return { expectation, tempo: score.tempo, length: score.arrangement.length * secondsPerTick(score) };
+    });
+  }
+
+  /** Goes on with the same step heard otherwise; tempos and what was played stay. */
+  turnTo(scene: StepScene) {
+    if (scene === this.scene) return;
+    this.scene = scene;
+    this.made = new Map();
+  }
+
+  /** A repeat keeps the tempo that it was first asked for at. */
+  get(repeat: number): StepScore {
+    const tempo = this.tempos.get(repeat) ?? this.tempoNow();
+    this.tempos.set(repeat, tempo);
+    const key = this.scene.step.kind === "between" ? `${tempo} ${repeat}` : `${tempo}`;
+    const known = this.made.get(key);
+    if (known) return known;
+    const made = makeStepScore(this.scene, tempo, repeat);
+    if (this.made.size >= KEPT_SCORES) this.made.clear();
+    this.made.set(key, made);
+    return made;
+  }
+}
+
+/** Lets the simulated drummer play what is due by now; stamped with the moment that it was due. */
+export function simulate(run: Going, located: Located, page: number, drummer: Drummer, onHit: OnHit) {
+  for (const number of [located.repeat, located.repeat + 1]) {
+    if (number < 0) continue;
+    // Where this moment lies in that repeat: before its beginning for the one to come.
+    const at = number === located.repeat ? located.seconds : -located.left;
+    const hits = run.played.get(number) ?? playDrummer(run.listener.expectationOf(number).strokes, drummer, number);
+    while (hits[0] && hits[0].at <= at) {
+      const hit = hits.shift() as Hit;
+      onHit({ at: page - (at - hit.at) * 1000, place: hit.place, limb: hit.limb, velocity: hit.velocity });
+    }
+    run.played.set(number, hits);
+  }
+}

@@ -1,0 +1,109 @@
+/** Sorts hits into repeats while a step is played, marks them as they come, and hands each repeat over once it is done. */
+
+import type { Located } from "~/audio/schedule";
+import { type Expectation, type Hit, markHit } from "~/core/listening";
+import { type Seconds, seconds } from "~/core/time";
+import type { Listening } from "~/formats/listening";
+import type { RawHit } from "~/input/raw-hit";
+
+/** Seconds after its end that a repeat is closed: its last stroke may come late. */
+const CLOSE_AFTER = 0.15;
+/** No rep has more hits than this: something is stuck. */
+export const MOST_HITS = 2_000;
+/** Repeats that are held at once. */
+const HELD = 3;
+
+export type Heard =
+  /** In the count-in, before anything is due: the sticks, perhaps. */
+  | { readonly kind: "count-in" }
+  /** A pad that is not known. */
+  | { readonly kind: "unknown"; readonly note: number | null }
+  /** Nothing plays. */
+  | { readonly kind: "idle" }
+  /** Too many to be played: a stuck trigger. */
+  | { readonly kind: "flood" }
+  | { readonly kind: "extra" }
+  | { readonly kind: "mark"; readonly slot: number | null; readonly offset: Seconds };
+
+export interface Repeat {
+  readonly repeat: number;
+  readonly hits: readonly Hit[];
+  readonly expectation: Expectation;
+  readonly tempo: number;
+  /** Seconds that it lasts. */
+  readonly length: number;
+}
+
+interface Open extends Repeat {
+  readonly hits: Hit[];
+  readonly taken: Set<number>;
+}
+
+export class Listener {
+  private readonly open = new Map<number, Open>();
+
+  constructor(
+    private readonly expect: (repeat: number) => { expectation: Expectation; tempo: number; length: number },
+  ) {}
+
+  /** A hit, and where its moment lies in what sounds. */
+  hit(raw: RawHit, located: Located | null): Heard {
+    if (!located) return { kind: "idle" };
+    const { repeat, at } = this.placeHit(located);
+    if (repeat < 0) return { kind: "count-in" };
+    if (raw.place === null && raw.limb === null) return { kind: "unknown", note: raw.note ?? null };
+    const open = this.get(repeat);
+    if (open.hits.length >= MOST_HITS) return { kind: "flood" };
+    const hit: Hit = { at: seconds(at), place: raw.place, limb: raw.limb, velocity: raw.velocity };
+    open.hits.push(hit);
+    const mark = markHit(open.expectation.strokes, open.taken, hit);
+    if (!mark) return { kind: "extra" };
+    open.taken.add(mark.expected.index);
+    return { kind: "mark", slot: mark.expected.slot, offset: mark.offset };
+  }
+
+  /** Repeats that are over by now, once each, in order; also those in which nothing was heard. */
+  close(located: Located): Repeat[] {
+    const done: Repeat[] = [];
+    const before = located.seconds >= CLOSE_AFTER ? located.repeat : located.repeat - 1;
+    if (located.repeat >= 0) this.get(located.repeat);
+    for (const number of [...this.open.keys()].sort((a, b) => a - b)) {
+      if (number >= before) continue;
+      done.push(this.open.get(number) as Open);
+      this.open.delete(number);
+    }
+    return done;
+  }
+
+  /** What is expected in a repeat, for who plays by themselves. */
+  expectationOf(repeat: number): Expectation {
+    return this.get(repeat).expectation;
+  }
+
+  private get(repeat: number): Open {
+    const known = this.open.get(repeat);
+    if (known) return known;
+    const made = { repeat, hits: [], taken: new Set<number>(), ...this.expect(repeat) };
+    this.open.set(repeat, made);
+    // Time that ran backwards must not fill the memory.
+    while (this.open.size > HELD) this.open.delete(Math.min(...this.open.keys()));
+    return made;
+  }
+
+  /** A hit just before a repeat that begins with a stroke is an early one of that. */
+  private placeHit({ repeat, seconds: at, left }: Located): { repeat: number; at: number } {
+    const next = this.get(repeat + 1).expectation.strokes[0];
+    if (!next || left + next.at > next.reach) return { repeat, at };
+    if (repeat < 0) return { repeat: 0, at: -left };
+    const nearest = this.get(repeat).expectation.strokes.reduce(
+      (least, stroke) => Math.min(least, Math.abs(stroke.at - at)),
+      Number.POSITIVE_INFINITY,
+    );
+    return left + next.at < nearest ? { repeat: repeat + 1, at: -left } : { repeat, at };
+  }
+}
+
+/** Milliseconds that the chosen input reports hits late by; the simulated drummer has none. */
+export function latencyOf({ source, latency }: Pick<Listening, "source" | "latency">): number {
+  return source === "keys" || source === "midi" ? latency[source] : 0;
+}

@@ -1,0 +1,219 @@
+import { ArrowDown, ArrowUp, Check, ChevronRight } from "lucide-react";
+import type { PlannedStep } from "~/core/practice";
+import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
+import type { PlanRow } from "~/library/practice/plan";
+import { NumberField } from "~/ui/number-field";
+import { nameStep, wordReason } from "~/words/practice";
+import type { Training } from "./training";
+
+/** The steps of the plan, the one that is on opened for its reason and its tempos. */
+export function PlanList({ training, home }: { readonly training: Training; readonly home: number }) {
+  const { work, step: current, choose, editPlan, plan } = training;
+  if (!work) return null;
+  const ids = work.steps.map(({ id }) => id);
+  const move = (id: string, by: 1 | -1) =>
+    editPlan((before) => {
+      const from = ids.indexOf(id);
+      const to = from + by;
+      if (to < 0 || to >= ids.length) return before;
+      const order = [...ids];
+      order.splice(from, 1);
+      order.splice(to, 0, id);
+      return { ...before, order };
+    });
+  return (
+    <section aria-label="Plan" className="panel flex flex-col min-w-0 lg:max-h-[calc(100dvh-9.5rem)]">
+      <div className="px-3 pt-2.5 pb-2 border-b border-base-300">
+        <h2 className="text-base">
+          Plan{" "}
+          <span className="quiet font-normal text-sm">
+            {work.steps.filter(({ isSkipped, standing }) => !isSkipped && standing.passed).length} of{" "}
+            {work.steps.filter(({ isSkipped }) => !isSkipped).length} learned
+          </span>
+        </h2>
+        <Tempos training={training} plan={plan} />
+        {work.tempos.goal === home ? null : (
+          <p className="label-small mt-1">The fill itself is written at {Math.round(home)}.</p>
+        )}
+      </div>
+      <ol className="overflow-y-auto flex-1 min-h-0">
+        {work.steps.map((step, index) => (
+          <li key={step.id} className="border-b border-base-300 last:border-0">
+            <StepRow
+              step={step}
+              number={index + 1}
+              isOn={step.id === current?.id}
+              onChoose={() => choose(step.id)}
+              onMove={(by) => move(step.id, by)}
+              onEdit={editPlan}
+            />
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function Tempos({ training: { work, editPlan }, plan }: { readonly training: Training; readonly plan: PlanRow }) {
+  if (!work) return null;
+  const { learning, middle, goal } = work.tempos;
+  return (
+    <div className="flex items-end gap-1.5 mt-1 text-sm">
+      <TempoField
+        label="Start at"
+        isAbove
+        value={learning}
+        onValue={(value) => editPlan((before) => ({ ...before, learning: value }))}
+      />
+      <span className="quiet pb-1 whitespace-nowrap" aria-hidden>
+        → {middle} →
+      </span>
+      <TempoField
+        label="Goal"
+        isAbove
+        value={goal}
+        onValue={(value) => editPlan((before) => ({ ...before, goal: value }))}
+      />
+      <label className="flex flex-col">
+        <span className="label-small whitespace-nowrap">Clean in a row</span>
+        <select
+          className="select select-xs w-16"
+          value={plan.cleanInRow}
+          onChange={(event) => {
+            const cleanInRow = Number(event.target.value);
+            editPlan((before) => ({ ...before, cleanInRow }));
+          }}
+        >
+          {[1, 2, 3, 4, 5, 8].map((count) => (
+            <option key={count}>{count}</option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}
+
+function TempoField({
+  label,
+  isAbove = false,
+  value,
+  onValue,
+}: {
+  readonly label: string;
+  /** Its label stands above it, not beside. */
+  readonly isAbove?: boolean;
+  readonly value: number;
+  readonly onValue: (value: Bpm) => void;
+}) {
+  return (
+    <div className="flex flex-col">
+      <NumberField
+        label={label}
+        labelClassName={isAbove ? "label-small block mb-0.5" : "label-small"}
+        className={`input-xs ${isAbove ? "w-14" : "w-12"}`}
+        value={Math.round(value)}
+        least={MIN_BPM}
+        most={MAX_BPM}
+        waits
+        onValue={(typed) => onValue(bpm(typed))}
+      />
+    </div>
+  );
+}
+
+interface StepRowProps {
+  readonly step: PlannedStep;
+  readonly number: number;
+  readonly isOn: boolean;
+  readonly onChoose: () => void;
+  readonly onMove: (by: 1 | -1) => void;
+  readonly onEdit: Training["editPlan"];
+}
+
+function StepRow({ step, number, isOn, onChoose, onMove, onEdit }: StepRowProps) {
+  const { id, standing, isSkipped, start, goal, reason } = step;
+  const state = isSkipped ? "skipped" : standing.passed ? "learned" : standing.best ? `${standing.best} clean` : "";
+  return (
+    <>
+      <button
+        type="button"
+        aria-current={isOn ? "step" : undefined}
+        className={`w-full text-left flex items-center gap-2 px-3 py-1.5 text-sm cursor-pointer ${isOn ? "bg-base-300 font-semibold" : "hover:bg-base-200"} ${isSkipped ? "line-through quiet" : ""}`}
+        onClick={onChoose}
+      >
+        <span
+          className={`w-6 h-6 shrink-0 grid place-items-center rounded-full text-xs ${standing.passed ? "bg-accent text-accent-content" : "border border-base-content/40"}`}
+        >
+          {standing.passed ? <Check size={14} aria-hidden /> : number}
+        </span>
+        <span className="min-w-0 flex-1 truncate">{nameStep(step)}</span>
+        <span className="label-small shrink-0">
+          {state ? <span className="sr-only">{state}, </span> : null}
+          {Math.round(standing.passed ? goal : standing.tempo)}
+          {standing.passed ? "" : <span aria-hidden>→{Math.round(goal)}</span>}
+        </span>
+        {isOn ? <ChevronRight size={14} aria-hidden /> : null}
+      </button>
+      {isOn ? (
+        <div className="px-3 pb-2 pl-11 text-sm bg-base-300">
+          <p className="mb-1.5">{wordReason(reason)}</p>
+          <div className="flex flex-wrap items-end gap-2">
+            <TempoField
+              label="from"
+              value={start}
+              onValue={(value) =>
+                onEdit((before) => ({
+                  ...before,
+                  tempos: { ...before.tempos, [id]: { start: value, goal: bpm(Math.max(goal, value)) } },
+                }))
+              }
+            />
+            <TempoField
+              label="to"
+              value={goal}
+              onValue={(value) =>
+                onEdit((before) => ({
+                  ...before,
+                  tempos: { ...before.tempos, [id]: { start: bpm(Math.min(start, value)), goal: value } },
+                }))
+              }
+            />
+            <button type="button" className="btn btn-xs btn-square" aria-label="Move back" onClick={() => onMove(-1)}>
+              <ArrowUp size={13} aria-hidden />
+            </button>
+            <button type="button" className="btn btn-xs btn-square" aria-label="Move on" onClick={() => onMove(1)}>
+              <ArrowDown size={13} aria-hidden />
+            </button>
+            <button
+              type="button"
+              className="btn btn-xs"
+              onClick={() =>
+                onEdit((before) => ({
+                  ...before,
+                  current: null,
+                  skipped: isSkipped ? before.skipped.filter((one) => one !== id) : [...before.skipped, id],
+                }))
+              }
+            >
+              {isSkipped ? "Put it back" : "Skip"}
+            </button>
+            {standing.recent.length > 0 ? (
+              <button
+                type="button"
+                className="btn btn-xs"
+                onClick={() =>
+                  onEdit((before) => {
+                    const { [id]: _, ...standings } = before.standings;
+                    return { ...before, standings };
+                  })
+                }
+              >
+                Start over
+              </button>
+            ) : null}
+          </div>
+        </div>
+      ) : null}
+    </>
+  );
+}

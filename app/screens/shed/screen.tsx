@@ -1,0 +1,214 @@
+/** The Shed: a plan that plays with the drummer, listens, and goes on when it is clean. */
+
+import { ChevronLeft, ChevronRight, Maximize2 } from "lucide-react";
+import { useCallback, useMemo, useState } from "react";
+import { Link } from "react-router";
+import { hintOf } from "~/commands/command";
+import { useCommands } from "~/commands/commands";
+import type { Result } from "~/core/listening";
+import { useWorked } from "~/editor/context";
+import { useFill, useFillPlace } from "~/editor/fill/place";
+import { pickGroove, settingOf } from "~/editor/fill/score";
+import type { Listening } from "~/formats/listening";
+import type { PlanRow } from "~/library/practice/plan";
+import { usePlayer } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
+import { useSay } from "~/session/session";
+import { useInputs } from "~/session/use-inputs";
+import { BigPlay } from "~/ui/big-play";
+import { VolumeControl } from "~/ui/volume-control";
+import { useWakeLock } from "~/ui/wake-lock";
+import { RailView } from "~/views/rail-view";
+import { takeSection } from "~/views/section";
+import { StackView } from "~/views/stack-view";
+import { sayCountIn } from "~/words/time";
+import { BesideTheKit } from "./beside";
+import { CareNote } from "./care-note";
+import { SHED_COMMANDS } from "./commands";
+import { ListeningPanel } from "./listening-panel";
+import { PlanList } from "./plan-list";
+import { RateButtons } from "./rate-buttons";
+import { StepCard } from "./step-card";
+import { useTraining } from "./training";
+import { Details, VerdictPanel } from "./verdict-panel";
+
+export interface ShedScreenProps {
+  readonly plan: PlanRow | null;
+}
+
+const pickNothing = () => {};
+
+export function ShedScreen({ plan }: ShedScreenProps) {
+  const { row, stage } = useFillPlace();
+  const content = useFill();
+  const [preferences, changePreferences] = usePreferences();
+  const { listening } = preferences;
+  const player = usePlayer();
+  const say = useSay();
+  const [isBeside, setBeside] = useState(false);
+  const { meter } = content;
+  const { phrase } = useWorked();
+  const { countInBars } = preferences;
+  const groove = useMemo(() => pickGroove(content, stage), [content, stage]);
+  const setting = useMemo(() => settingOf(content, groove, { countInBars }), [content, groove, countInBars]);
+  const training = useTraining({
+    fillId: row.id,
+    name: content.name || "Untitled",
+    phrase,
+    groove,
+    setting,
+    listening,
+    stored: plan,
+  });
+  const { step, work, timeline, playback, told } = training;
+  const midi = useInputs(listening, training.onHit);
+  useWakeLock(playback.playing || isBeside);
+  const onRate = useCallback(
+    (result: Result) => {
+      if (!training.rate(result)) say("Play a repeat first. Each one can be judged once.");
+    },
+    [training.rate, say],
+  );
+  const changeListening = (change: Partial<Listening>) => changePreferences({ listening: { ...listening, ...change } });
+  const move = (by: 1 | -1) => {
+    const steps = work?.steps.filter(({ isSkipped }) => !isSkipped) ?? [];
+    const to = steps[steps.findIndex(({ id }) => id === step?.id) + by];
+    if (to) training.choose(to.id);
+  };
+  useCommands(SHED_COMMANDS, {
+    togglePlay: playback.toggle,
+    rate: onRate,
+    move,
+    toggleBeside: () => setBeside(!isBeside),
+  });
+  const tempo = playback.tempo ?? step?.standing.tempo ?? content.tempo;
+  const count = playback.countInBeat === null ? null : sayCountIn(playback.countInBeat, meter, content.countStyle);
+  const section = useMemo(() => (timeline ? takeSection(timeline, 0) : null), [timeline]);
+  // Nothing is picked in the Shed: the pictures are to be played from, and drawn anew only when the notes are others.
+  const shared = { strongHand: player.hands.leading, onPick: pickNothing, cursor: null };
+  return (
+    <>
+      <h1 className="sr-only">Shed</h1>
+      <div className="flex flex-wrap items-center gap-2">
+        <Link to="/log" className="text-sm underline">
+          Today’s practice
+        </Link>
+        <button
+          type="button"
+          className="btn btn-sm ml-auto"
+          title={hintOf(SHED_COMMANDS, "big-view")}
+          onClick={() => setBeside(true)}
+        >
+          <Maximize2 size={15} aria-hidden /> Big view
+        </button>
+      </div>
+      <CareNote playing={playback.playing} breakAfter={listening.breakAfter} downs={training.downs} />
+      {work && step && timeline && section ? (
+        <div className="grid gap-2.5 items-start lg:grid-cols-[18rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_19rem]">
+          <div className="order-2 lg:order-1 min-w-0">
+            <PlanList training={training} home={content.tempo} />
+          </div>
+          <div className="order-1 lg:order-2 flex flex-col gap-2.5 min-w-0">
+            <StepCard
+              step={step}
+              timeline={timeline}
+              tempo={tempo}
+              number={work.steps.findIndex(({ id }) => id === step.id) + 1}
+              count={work.steps.length}
+            />
+            <VerdictPanel training={training} judgesSelf={listening.source === "self"} />
+            {listening.source === "self" ? <RateButtons onRate={onRate} /> : null}
+            <section aria-label="What to play" className="panel px-2 py-2 min-w-0">
+              <RailView
+                {...shared}
+                timeline={timeline}
+                section={section}
+                countStyle={content.countStyle}
+                label="Rail of this step"
+              />
+              <StackView {...shared} timeline={timeline} section={section} label="Stack of this step" />
+              {listening.source === "self" ? null : <MarkLegend />}
+            </section>
+            {told?.measures ? <Details told={told} measures={told.measures} /> : null}
+          </div>
+          <div className="order-3 lg:col-span-2 xl:col-span-1 min-w-0">
+            <ListeningPanel
+              listening={listening}
+              midi={midi}
+              strongHand={shared.strongHand}
+              onChange={changeListening}
+            />
+          </div>
+        </div>
+      ) : (
+        <p className="panel p-6">
+          This fill has no notes yet. Type a sticking on the Stack, then come back for its plan.
+        </p>
+      )}
+      <section
+        aria-label="Sound"
+        className="sticky bottom-0 z-20 mt-auto -mx-3 sm:-mx-5 -mb-3 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
+      >
+        <BigPlay playing={playback.playing} onToggle={playback.toggle} />
+        {count === null ? null : (
+          <output aria-label="Count-in" className="font-display font-bold text-2xl min-w-8 text-center text-primary">
+            {count}
+          </output>
+        )}
+        <div className="join">
+          <button type="button" className="join-item btn btn-sm" aria-label="Previous step" onClick={() => move(-1)}>
+            <ChevronLeft size={16} aria-hidden />
+          </button>
+          <button type="button" className="join-item btn btn-sm" onClick={() => move(1)}>
+            Next step <ChevronRight size={16} aria-hidden />
+          </button>
+        </div>
+        {playback.playing && count === null ? (
+          <span className="quiet text-sm tabular-nums">repeat {training.repeat + 1}</span>
+        ) : null}
+        <span className="ml-auto">
+          <VolumeControl volume={preferences.volume} onVolume={(volume) => changePreferences({ volume })} />
+        </span>
+        {playback.trouble ? (
+          <p role="alert" className="text-sm text-error basis-full">
+            {playback.trouble}
+          </p>
+        ) : null}
+      </section>
+      {isBeside ? (
+        <BesideTheKit
+          training={training}
+          tempo={tempo}
+          count={count}
+          judgesSelf={listening.source === "self"}
+          onRate={onRate}
+          onClose={() => setBeside(false)}
+          picture={
+            timeline && section ? (
+              <RailView
+                {...shared}
+                timeline={timeline}
+                section={section}
+                countStyle={content.countStyle}
+                label="Rail of this step, large"
+              />
+            ) : null
+          }
+        />
+      ) : null}
+    </>
+  );
+}
+
+/** What the rings round the coins say. */
+function MarkLegend() {
+  return (
+    <p className="label-small px-2 pt-1.5 flex flex-wrap gap-x-4">
+      <span>Around the notes as you play:</span>
+      <span>full ring: on time</span>
+      <span>left half: early</span>
+      <span>right half: late</span>
+      <span>dashes: missing</span>
+    </p>
+  );
+}

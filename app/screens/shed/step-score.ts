@@ -1,0 +1,58 @@
+/** What sounds in a step, and what is expected of the player in it. */
+
+import { plainScore, type Score } from "~/audio/score";
+import { describeLanding } from "~/core/fit";
+import { arrange, arrangeRange, type Groove, type Setting, STRAIGHT } from "~/core/groove";
+import { type Expectation, expectStrokes } from "~/core/listening";
+import type { Phrase } from "~/core/phrase";
+import type { Player } from "~/core/player";
+import { atTempo, type PlannedStep, phraseOfStep } from "~/core/practice";
+import { EVERY_BEAT } from "~/core/pulse";
+import type { Bpm } from "~/core/time";
+import { layOut, type Timeline } from "~/core/timeline";
+import { crashOf } from "~/editor/fill/score";
+
+export interface StepScene {
+  readonly phrase: Phrase;
+  readonly step: PlannedStep;
+  readonly player: Player;
+  readonly groove: Groove;
+  readonly setting: Setting;
+  /** Whether the phrase sounds too. */
+  readonly playsAlong: boolean;
+}
+
+export interface StepScore {
+  readonly score: Score;
+  readonly timeline: Timeline;
+  readonly expectation: Expectation;
+}
+
+/** One repeat of a step at a tempo; `repeat` matters where each one differs. */
+export function makeStepScore(scene: StepScene, tempo: Bpm, repeat: number): StepScore {
+  const { phrase, step, player, groove, setting, playsAlong } = scene;
+  const played = phraseOfStep(phrase, step, player.kit, repeat) ?? phrase;
+  const timeline = layOut(atTempo(played, tempo), player.kit);
+  const countInBars = Math.max(1, setting.countInBars);
+  const arrangement =
+    step.kind === "form"
+      ? arrange(
+          timeline,
+          groove,
+          { ...setting, countInBars },
+          crashOf(describeLanding(timeline, player), player),
+          player.kit,
+        )
+      : arrangeRange(timeline, { toBeat: true, feel: setting.follows ? setting.feel : STRAIGHT, countInBars });
+  const silent = (["R", "L", "K", "H"] as const).filter((limb) => !step.limbs.includes(limb));
+  const score = {
+    // The pulse is what all of it is held against.
+    ...plainScore(arrangement, tempo, EVERY_BEAT),
+    mix: {
+      parts: playsAlong ? {} : ({ fill: "muted" } as const),
+      limbs: step.kind === "form" ? {} : Object.fromEntries(silent.map((limb) => [limb, "muted"] as const)),
+      places: {},
+    },
+  };
+  return { score, timeline, expectation: expectStrokes(arrangement, tempo, new Set(step.limbs)) };
+}

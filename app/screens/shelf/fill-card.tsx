@@ -1,0 +1,118 @@
+import { Copy, Trash2 } from "lucide-react";
+import { useMemo } from "react";
+import { Link } from "react-router";
+import { measureFit } from "~/core/fit";
+import { readStickLine } from "~/core/line";
+import { openingRate } from "~/core/phrase";
+import { barTicks, formatMeter } from "~/core/time";
+import { layOut } from "~/core/timeline";
+import type { FillRow } from "~/library/database";
+import { addressOf } from "~/library/fill/address";
+import type { FillContent } from "~/library/fill/content";
+import { plainLine, soundLine, toPhrase } from "~/library/phrase/phrase";
+import { usePlayer } from "~/session/player";
+import { CoinRow } from "~/views/coin-row";
+import { nameRate } from "~/words/time";
+
+/** How far the player is with a fill; absent for one that was never practised. */
+export interface Learning {
+  readonly passed: number;
+  readonly steps: number;
+  readonly best: number | null;
+}
+
+interface FillCardProps {
+  readonly learning: Learning | undefined;
+  readonly fill: FillRow;
+  readonly act: (fields: Record<string, string>) => void;
+}
+
+/** One fill on the shelf: what it is, what it looks like, and whether it fits. */
+export function FillCard({ fill, learning, act }: FillCardProps) {
+  const { content } = fill;
+  const player = usePlayer();
+  const { line, verdict } = useMemo(() => readFill(content), [content]);
+  // A plan may be kept before anything of it was played.
+  const isBegun = learning !== undefined && learning.steps > 0;
+  const name = content.name || "Untitled fill";
+  const bars = content.window.length / barTicks(content.meter);
+  return (
+    <li className="panel px-4 pt-3 pb-2.5 relative hover:border-primary focus-within:border-primary">
+      <div className="flex items-start gap-2">
+        <div className="min-w-0 flex-1">
+          <h2 className="text-lg leading-tight">
+            <Link to={addressOf(fill.id, "stack")} className="after:absolute after:inset-0">
+              {name}
+            </Link>
+          </h2>
+          <p className="text-sm quiet">
+            {formatMeter(content.meter)} · {nameRate(openingRate(line))} · {Math.round(content.tempo)} bpm ·{" "}
+            {bars === 1 ? "one bar" : bars < 1 ? "part of a bar" : `${bars} bars`}
+          </p>
+        </div>
+        <Link
+          to={addressOf(fill.id, "shed")}
+          className="relative z-1 text-xs underline whitespace-nowrap pt-0.5"
+          aria-label={isBegun ? `Plan: ${sayLearning(learning)}` : "Plan: not started"}
+        >
+          {isBegun ? sayLearning(learning) : "Practise"}
+        </Link>
+        <FitBadge verdict={verdict} />
+        <div className="relative z-1 flex">
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={`Duplicate ${name}`}
+            title="Duplicate"
+            onClick={() => act({ intent: "duplicate", id: fill.id })}
+          >
+            <Copy size={15} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={`Delete ${name}`}
+            title="Delete"
+            onClick={() => act({ intent: "delete", id: fill.id })}
+          >
+            <Trash2 size={15} aria-hidden />
+          </button>
+        </div>
+      </div>
+      <div className="my-1.5">
+        <CoinRow line={line} strongHand={player.hands.leading} label={content.goodText} most={24} />
+      </div>
+      <p className="flex flex-wrap gap-x-2 gap-y-0.5 items-center text-xs">
+        <span className="font-line quiet truncate max-w-full">{plainLine(content)}</span>
+        {content.tags.map((tag) => (
+          <span key={tag} className="badge badge-sm border-base-300 bg-base-200">
+            {tag}
+          </span>
+        ))}
+      </p>
+    </li>
+  );
+}
+
+function readFill(content: FillContent) {
+  const { line } = readStickLine(content.text);
+  const sound = line ?? soundLine(content);
+  const { verdict } = measureFit(layOut(toPhrase(content, sound)), openingRate(sound));
+  return { line: sound, verdict: line ? verdict : ("text" as const) };
+}
+
+function sayLearning({ passed, steps, best }: Learning): string {
+  if (steps > 0 && passed === steps) return `learned${best === null ? "" : ` at ${Math.round(best)}`}`;
+  return `${passed} of ${steps} steps`;
+}
+
+function FitBadge({ verdict }: { verdict: "empty" | "fits" | "short" | "over" | "text" }) {
+  const [words, look] = {
+    fits: ["fits", "text-accent border-accent"],
+    short: ["room left", "text-primary border-primary border-dashed"],
+    over: ["too long", "text-error border-error border-double border-4"],
+    empty: ["empty", "quiet border-base-300"],
+    text: ["has an error", "text-error border-error"],
+  }[verdict];
+  return <span className={`badge badge-sm bg-transparent ${look}`}>{words}</span>;
+}

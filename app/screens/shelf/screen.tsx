@@ -1,0 +1,164 @@
+import { HardDriveDownload, Plus, Search, Target } from "lucide-react";
+import { useMemo, useState } from "react";
+import { Form, Link, useFetcher } from "react-router";
+import { formatMeter } from "~/core/time";
+import { toItem } from "~/data/rows";
+import { BOOK_EXTENSION, writeBook } from "~/library/book-file";
+import { currentBook } from "~/library/current";
+import type { FillRow } from "~/library/database";
+import { plainLine } from "~/library/phrase/phrase";
+import { Bin } from "~/ui/bin";
+import { download } from "~/ui/download";
+import { FillCard, type Learning } from "./fill-card";
+import { ImportButton } from "./import-button";
+
+/** What became of what was asked. */
+export interface FillsAnswer {
+  readonly words: string;
+  readonly bad?: boolean;
+  /** A fill that was just deleted, to be brought back. */
+  readonly deleted?: string;
+}
+
+export interface ShelfScreenProps {
+  readonly fills: readonly FillRow[];
+  /** Fills in the bin. */
+  readonly bin: readonly FillRow[];
+  /** How far the player is with each fill. */
+  readonly learning: ReadonlyMap<string, Learning>;
+}
+
+/** The Shelf: every fill, found, kept and carried in and out. */
+export function ShelfScreen({ fills, bin, learning }: ShelfScreenProps) {
+  const [query, setQuery] = useState("");
+  const [tag, setTag] = useState<string | null>(null);
+  const [allTags, setAllTags] = useState(false);
+  const fetcher = useFetcher<FillsAnswer>();
+  const tags = useMemo(() => countTags(fills), [fills]);
+  const shown = fills.filter((fill) => matches(fill, query, tag));
+  const isAll = shown.length === fills.length;
+  const exportBook = async () => {
+    const [book, { gatherBook, gatherWithRefs }] = await Promise.all([currentBook(), import("~/library/transfer")]);
+    const contents = isAll ? await gatherBook(book) : await gatherWithRefs(book, "fills", shown.map(toItem));
+    download(`shelf${BOOK_EXTENSION}`, writeBook(contents), "application/json");
+  };
+  const act = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post", action: "/fills" });
+  const bringIn = (text: string, lines: boolean) =>
+    void fetcher.submit({ intent: lines ? "import-lines" : "import", text }, { method: "post", action: "/?index" });
+  const result = fetcher.state === "idle" ? fetcher.data : undefined;
+  return (
+    <main className="w-full max-w-[1200px] mx-auto px-4 sm:px-5 py-5">
+      <div className="flex flex-wrap items-end gap-x-3 gap-y-2 mb-4">
+        <h1 className="text-3xl mr-auto">
+          Shelf{" "}
+          <span className="text-base quiet font-normal">
+            {fills.length} {fills.length === 1 ? "fill" : "fills"}
+          </span>
+        </h1>
+        <label className="input input-sm w-64 max-w-full">
+          <Search size={15} aria-hidden />
+          <input
+            type="search"
+            aria-label="Find fills"
+            placeholder="Name, tag or sticking"
+            value={query}
+            onChange={(event) => setQuery(event.target.value)}
+          />
+        </label>
+        <ImportButton onText={bringIn} />
+        <button
+          type="button"
+          className="btn btn-sm"
+          disabled={shown.length === 0 && !isAll}
+          title={
+            isAll ? "Everything you keep here, in one file" : "The fills that you see, with the grooves they play in"
+          }
+          onClick={() => void exportBook()}
+        >
+          <HardDriveDownload size={15} aria-hidden /> Export {isAll ? "all" : shown.length}
+        </button>
+        <Link to="/log" className="btn btn-sm">
+          <Target size={15} aria-hidden /> Today’s practice
+        </Link>
+        <Form method="post" action="/fills">
+          <input type="hidden" name="intent" value="new" />
+          <button type="submit" className="btn btn-primary btn-sm">
+            <Plus size={16} aria-hidden /> New fill
+          </button>
+        </Form>
+      </div>
+      <div role="status" aria-live="polite">
+        {result ? (
+          <div className={`alert alert-soft mb-3 ${result.bad ? "alert-error" : "alert-success"}`}>
+            <span>{result.words}</span>
+            {result.deleted ? (
+              <button
+                type="button"
+                className="btn btn-sm"
+                onClick={() => act({ intent: "restore", id: result.deleted ?? "" })}
+              >
+                Undo
+              </button>
+            ) : null}
+          </div>
+        ) : null}
+      </div>
+      {tags.length > 0 ? (
+        <section aria-label="Tags" className="flex flex-wrap gap-1.5 mb-4">
+          {tags.slice(0, allTags ? undefined : FEW_TAGS).map(([name, count]) => (
+            <button
+              key={name}
+              type="button"
+              aria-pressed={tag === name}
+              onClick={() => setTag(tag === name ? null : name)}
+              className={`badge badge-lg text-sm cursor-pointer ${tag === name ? "badge-neutral" : "border-base-300 bg-base-100"}`}
+            >
+              {name} <span className={tag === name ? "" : "quiet"}>{count}</span>
+            </button>
+          ))}
+          {tags.length > FEW_TAGS ? (
+            <button type="button" className="text-sm underline px-1" onClick={() => setAllTags(!allTags)}>
+              {allTags ? "Fewer tags" : `All ${tags.length} tags`}
+            </button>
+          ) : null}
+        </section>
+      ) : null}
+      {shown.length > 0 ? (
+        <ul className="grid md:grid-cols-2 gap-2.5">
+          {shown.map((fill) => (
+            <FillCard key={fill.id} fill={fill} learning={learning.get(fill.id)} act={act} />
+          ))}
+        </ul>
+      ) : (
+        <p className="quiet py-12 text-center">
+          {fills.length === 0
+            ? "The shelf is empty. Make a new fill, or start from a rudiment in Cells."
+            : "No fill matches. Try fewer letters or another tag."}
+        </p>
+      )}
+      <div className="mt-8">
+        <Bin rows={bin} onRestore={(id) => act({ intent: "restore", id })} />
+      </div>
+    </main>
+  );
+}
+
+function countTags(fills: readonly FillRow[]): [string, number][] {
+  const counts = new Map<string, number>();
+  for (const fill of fills) for (const tag of fill.content.tags) counts.set(tag, (counts.get(tag) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0]));
+}
+
+/** Tags that are shown at first: about a line of them. */
+const FEW_TAGS = 7;
+
+/** Every word of the query stands somewhere in name, tags or line. */
+function matches({ content }: FillRow, query: string, tag: string | null): boolean {
+  if (tag !== null && !content.tags.includes(tag)) return false;
+  const text =
+    `${content.name} ${content.tags.join(" ")} ${plainLine(content)} ${formatMeter(content.meter)}`.toLowerCase();
+  return query
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
+}

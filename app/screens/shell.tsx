@@ -1,0 +1,122 @@
+import { ChartLine, Layers, Library, ListMusic, Puzzle, Search, Settings } from "lucide-react";
+import { useEffect, useRef } from "react";
+import { NavLink, useLocation, useNavigate, useSubmit } from "react-router";
+import { type CommandTable, hintOf } from "~/commands/command";
+import { APP_COMMANDS, useCommands, useRegistry } from "~/commands/commands";
+import { CoinSheet } from "~/views/coin-sheet";
+
+const SCREENS = [
+  { to: "/", name: "Shelf", icon: Library },
+  { to: "/fills", name: "Fill", icon: Layers },
+  { to: "/cells", name: "Cells", icon: ListMusic },
+  { to: "/fit", name: "Fit", icon: Puzzle },
+  { to: "/log", name: "Log", icon: ChartLine },
+  { to: "/setup", name: "Setup", icon: Settings },
+] as const;
+
+interface ShellScene {
+  readonly goTo: (address: string) => void;
+  readonly makeFill: () => void;
+}
+
+const SHELL_COMMANDS: CommandTable<ShellScene> = [
+  ...SCREENS.map(({ to, name }) => ({
+    id: `go-${name.toLowerCase()}`,
+    keys: [],
+    name: `Go to ${name === "Fill" ? "the open fill" : name}`,
+    group: "Go to",
+    run: ({ goTo }: ShellScene) => goTo(to),
+  })),
+  { id: "new-fill", keys: [], name: "New fill", group: "Go to", run: ({ makeFill }) => makeFill() },
+];
+
+/** The frame of every screen: the name, and the ways between screens. */
+export function AppShell({ children }: { readonly children: React.ReactNode }) {
+  const navigate = useNavigate();
+  const submit = useSubmit();
+  const { open } = useRegistry();
+  useCommands(SHELL_COMMANDS, {
+    goTo: (address) => void navigate(address),
+    makeFill: () => void submit({ intent: "new" }, { method: "post", action: "/fills" }),
+  });
+  return (
+    <Frame
+      extra={
+        <button
+          type="button"
+          className="btn btn-sm btn-ghost font-normal ml-auto"
+          title={hintOf(APP_COMMANDS, "palette")}
+          aria-label="Find a command"
+          onClick={() => open("palette")}
+        >
+          <Search size={16} aria-hidden /> <span className="hidden md:inline">Find a command</span>
+        </button>
+      }
+    >
+      {children}
+      <CoinSheet />
+    </Frame>
+  );
+}
+
+/** The same where the app itself could not start. */
+export function BareShell({ children }: { readonly children: React.ReactNode }) {
+  return <Frame extra={null}>{children}</Frame>;
+}
+
+function Frame({ extra, children }: { readonly extra: React.ReactNode; readonly children: React.ReactNode }) {
+  const nav = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  // On a phone the screens may not all fit side by side: the one that is open is brought into sight.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: for each screen anew
+  useEffect(() => {
+    const here = nav.current?.querySelector<HTMLElement>("[aria-current=page]");
+    if (nav.current && here) nav.current.scrollLeft = here.offsetLeft - nav.current.offsetWidth / 2;
+  }, [pathname]);
+  return (
+    <div className="min-h-dvh flex flex-col">
+      <a href="#content" className="sr-only focus:not-sr-only focus:absolute focus:p-2 focus:bg-base-100 z-50">
+        Skip to the content
+      </a>
+      <header className="border-b border-base-300 bg-base-100 print:hidden">
+        <div className="flex items-center gap-2 px-3 sm:px-5 h-12">
+          <NavLink to="/" className="flex items-center gap-2 font-display font-bold text-lg sm:mr-3 whitespace-nowrap">
+            <Mark />
+            <span className="sr-only sm:not-sr-only">Dime Stack</span>
+          </NavLink>
+          <nav ref={nav} aria-label="Screens" className="flex sm:gap-1 min-w-0 overflow-x-auto">
+            {SCREENS.map(({ to, name, icon: Icon }) => (
+              <NavLink
+                key={to}
+                to={to}
+                end={to === "/"}
+                className={({ isActive }) =>
+                  `flex items-center gap-1.5 px-2 sm:px-2.5 h-9 shrink-0 rounded-field text-[0.8rem] sm:text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
+                }
+              >
+                <Icon size={16} aria-hidden className="hidden sm:block" />
+                <span>{name}</span>
+              </NavLink>
+            ))}
+          </nav>
+          {extra}
+        </div>
+      </header>
+      <div id="content" className="flex-1 flex flex-col">
+        {children}
+      </div>
+    </div>
+  );
+}
+
+/** A pile of three coins on a rail. */
+function Mark() {
+  return (
+    <svg width="26" height="26" viewBox="0 0 26 26" aria-hidden="true">
+      <rect x="2" y="22" width="22" height="2" rx="1" fill="currentColor" />
+      <rect x="5" y="15.5" width="16" height="5" rx="2.5" fill="currentColor" />
+      <rect x="6" y="9.5" width="14" height="4" rx="2" fill="none" stroke="currentColor" strokeWidth="1.6" />
+      <rect x="4" y="2.5" width="16" height="5" rx="2.5" className="fill-primary" />
+    </svg>
+  );
+}

@@ -1,0 +1,24 @@
+import { useEffect } from "react";
+import { useStore } from "zustand";
+import { useSession } from "./session";
+
+/** Milliseconds that a notice stands there. */
+const STANDS = 5_500;
+
+/** Where all screens say what was done, or why not. Above the bar at the foot of the screen. */
+export function Notice() {
+  const { notices, say } = useSession();
+  const { words } = useStore(notices);
+  useEffect(() => {
+    if (!words) return;
+    const fade = setTimeout(() => say(""), STANDS);
+    return () => clearTimeout(fade);
+  }, [words, say]);
+  return (
+    <div role="status" aria-live="polite" className="toast toast-center z-40 pointer-events-none bottom-20">
+      {words ? (
+        <div className="alert bg-neutral text-neutral-content py-2 text-sm whitespace-normal">{words}</div>
+      ) : null}
+    </div>
+  );
+}

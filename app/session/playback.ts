@@ -1,0 +1,92 @@
+/** One thing that can be played: its play button's state, edits that take hold while it sounds, and lights that follow. */
+
+import { useCallback, useEffect, useRef, useState } from "react";
+import { useStore } from "zustand";
+import type { ScoreSource } from "~/audio/score";
+import { phraseAt, slotSounding } from "~/core/groove";
+import { useSession } from "./session";
+
+export interface Playback {
+  readonly playing: boolean;
+  readonly toggle: () => void;
+  readonly trouble: string | null;
+  /** Beats a minute that are heard at this moment; null in the count-in and when nothing sounds. */
+  readonly tempo: number | null;
+  /** The beat of the count-in that is heard, from 0 through all its bars; null outside it. */
+  readonly countInBeat: number | null;
+}
+
+const TROUBLE = "The sound didn't start. Check that this browser may play sound, then press Play again.";
+
+export interface PlaybackOptions {
+  readonly id: string;
+  /** What to play now, repeat by repeat; a new function when there is something else to be heard. */
+  readonly makeScore: ScoreSource;
+  /** Told at every frame where the ear is; null when nothing sounds. */
+  readonly onFrame?: (heard: Heard | null) => void;
+}
+
+/** Where the ear is. */
+export interface Heard {
+  /** Ticks from the phrase's first bar line, as it is written. */
+  readonly inPhrase: number;
+  /** Ticks in the whole form, groove bars and all, as it sounds; null where only a part goes round. */
+  readonly inForm: number | null;
+}
+
+/** Stops when the part that uses it goes away. */
+export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playback {
+  const { sound, lights } = useSession();
+  const playing = useStore(sound.playing, (state) => state.id === id);
+  const trouble = useStore(sound.playing, (state) => state.trouble === id);
+  const [tempo, setTempo] = useState<number | null>(null);
+  const [countInBeat, setCountInBeat] = useState<number | null>(null);
+  const scene = useRef({ makeScore, onFrame });
+  scene.current = { makeScore, onFrame };
+
+  useEffect(() => {
+    sound.refresh(id, makeScore);
+  }, [sound, id, makeScore]);
+
+  useEffect(() => {
+    if (!playing) return;
+    let frame = 0;
+    const follow = () => {
+      const position = sound.positionOf(id);
+      const arrangement = position?.score.arrangement;
+      // The same number again draws nothing anew.
+      setCountInBeat(sound.countInBeatOf(id));
+      setTempo(position?.score.tempo ?? null);
+      lights.light({ playing: position && arrangement ? slotSounding(arrangement, position.at) : null });
+      scene.current.onFrame?.(
+        position && arrangement
+          ? {
+              inPhrase: phraseAt(arrangement, position.at),
+              inForm: arrangement.fillAt >= 0 ? position.at : null,
+            }
+          : null,
+      );
+      frame = requestAnimationFrame(follow);
+    };
+    frame = requestAnimationFrame(follow);
+    return () => {
+      cancelAnimationFrame(frame);
+      lights.light({ playing: null });
+      setTempo(null);
+      setCountInBeat(null);
+      scene.current.onFrame?.(null);
+    };
+  }, [sound, lights, playing, id]);
+
+  useEffect(() => () => sound.stop(id), [sound, id]);
+  useEffect(() => {
+    // The sound's code comes while the user looks at the page.
+    const idle = setTimeout(() => void sound.fetchPlayer().catch(() => {}), 1_200);
+    return () => clearTimeout(idle);
+  }, [sound]);
+
+  const toggle = useCallback(() => {
+    sound.toggle(id, scene.current.makeScore);
+  }, [sound, id]);
+  return { playing, toggle, trouble: trouble ? TROUBLE : null, tempo, countInBeat };
+}

@@ -1,0 +1,47 @@
+import { expect, test } from "vitest";
+import { loadKits } from "~/content";
+import { checkKit, isLeftHanded } from "~/core/kit";
+import { toKit } from "~/library/kit/content";
+import { DEFAULT_PREFERENCES } from "~/library/preferences";
+import { chooseKit, handsOf, playerOf, turnKit } from "./player";
+
+const KITS = loadKits();
+const kits = { shipped: KITS, own: [], binned: [] };
+
+test("every kit that ships is sound for right, left and open hands", () => {
+  expect(KITS.length).toBeGreaterThanOrEqual(6);
+  for (const entry of KITS) {
+    for (const hands of ["right", "left", "open"] as const) {
+      const problems = checkKit(turnKit(toKit(entry), hands));
+      // A player without cymbals but the hi-hat has what was asked for.
+      expect(problems.map((problem) => `${entry.id} ${hands}: ${problem.kind}`)).toEqual([]);
+    }
+  }
+  expect(KITS.some(({ surfaces }) => surfaces.filter(({ place }) => /^[tf]\d/.test(place)).length === 1)).toBe(true);
+  expect(KITS.some(({ surfaces }) => surfaces.some(({ place }) => place === "k2"))).toBe(true);
+});
+
+test("a shipped kit turns with the hands, an own one stays as it stands, an unknown one is the first", () => {
+  const left = { ...DEFAULT_PREFERENCES, hands: "left" as const };
+  const shipped = chooseKit(left, kits);
+  expect(shipped && isLeftHanded(shipped.kit)).toBe(true);
+  const content = { name: "Attic", surfaces: KITS[0]?.surfaces ?? [] };
+  const own = { id: "mine", createdAt: 1, updatedAt: 1, revision: 1, deletedAt: 0, content };
+  const chosen = chooseKit({ ...left, kit: "mine" }, { ...kits, own: [own] });
+  expect(chosen).toMatchObject({ isOwn: true, name: "Attic" });
+  expect(chosen && isLeftHanded(chosen.kit)).toBe(false);
+  expect(chooseKit({ ...left, kit: "gone" }, { ...kits, own: [own] })?.id).toBe(KITS[0]?.id);
+  expect(chooseKit(left, { ...kits, shipped: [] })).toBeNull();
+});
+
+test("hands: which leads and which keeps time, on the kit and with the speeds of the preferences", () => {
+  expect(handsOf("right")).toEqual({ leading: "R", timekeeper: "R" });
+  expect(handsOf("left")).toEqual({ leading: "L", timekeeper: "L" });
+  expect(handsOf("open")).toEqual({ leading: "R", timekeeper: "L" });
+  const { kit = null } = chooseKit(DEFAULT_PREFERENCES, kits) ?? {};
+  const player = playerOf({ ...DEFAULT_PREFERENCES, hands: "left" }, kit);
+  expect(player.limits.limbs.L.single).toBeLessThan(player.limits.limbs.R.single);
+  const wide = { surfaces: (kit?.surfaces ?? []).map((one) => ({ ...one, x: one.x * 2 })) };
+  const far = playerOf(DEFAULT_PREFERENCES, wide);
+  expect(far.time("R", "sn", "f1")).toBeGreaterThan(playerOf(DEFAULT_PREFERENCES, kit).time("R", "sn", "f1"));
+});

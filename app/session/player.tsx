@@ -1,0 +1,116 @@
+/** The player whom the app is open for: chosen kit, limits and hands, given by context and passed to the engine. */
+
+import { createContext, useContext, useMemo, useState } from "react";
+import { type Kit, layoutKey, mirrorKit, openKit } from "~/core/kit";
+import { type Hands, limitsOf, makePlayer, type Player } from "~/core/player";
+import type { KitRow } from "~/library/database";
+import { type KitContent, toKit } from "~/library/kit/content";
+import type { Handedness, Preferences } from "~/library/preferences";
+import { usePreferences } from "./preferences";
+
+/** A kit as it ships. */
+export interface ShippedKit extends KitContent {
+  readonly id: string;
+}
+
+/** A kit that can be played, and what it is called. */
+export interface ChosenKit {
+  readonly id: string;
+  readonly name: string;
+  readonly kit: Kit;
+  /** Whether it is the player's own, and may be changed. */
+  readonly isOwn: boolean;
+}
+
+/** All kits of the app, as the root loads them. */
+export interface Kits {
+  readonly shipped: readonly ShippedKit[];
+  readonly own: readonly KitRow[];
+  readonly binned: readonly KitRow[];
+}
+
+export interface PlayerSession {
+  /** On the kit of the moment, also while that is being changed. */
+  readonly player: Player;
+  /** See {@link layoutKey}: while it stays, phrases need not be laid out again. */
+  readonly layout: string;
+  /** Null where nothing ships and nothing is kept. */
+  readonly chosen: ChosenKit | null;
+  readonly kits: Kits;
+  /** Plays a kit that is being changed; null for the kit as it was loaded. */
+  readonly tryKit: (kit: Kit | null) => void;
+}
+
+/** The hands of a preference. "open": the left hand on the hi-hat of a right-handed kit. */
+export function handsOf(hands: Handedness): Hands {
+  return { leading: hands === "left" ? "L" : "R", timekeeper: hands === "right" ? "R" : "L" };
+}
+
+/** A kit that ships, as a player with these hands sets it up. */
+export function turnKit(kit: Kit, hands: Handedness): Kit {
+  return hands === "left" ? mirrorKit(kit) : hands === "open" ? openKit(kit) : kit;
+}
+
+/** The kit that the preferences name: an own one as it stands, a shipped one for the player's hands; else the first that ships. */
+export function chooseKit({ kit: id, hands }: Preferences, { shipped, own }: Kits): ChosenKit | null {
+  const row = own.find((one) => one.id === id);
+  if (row) return { id, name: row.content.name, kit: toKit(row.content), isOwn: true };
+  const entry = shipped.find((one) => one.id === id) ?? shipped[0];
+  return entry ? { id: entry.id, name: entry.name, kit: turnKit(toKit(entry), hands), isOwn: false } : null;
+}
+
+/** Whether any speed is the player's own. */
+export function isMeasured({ measured }: Pick<Preferences, "measured">): boolean {
+  return Object.values(measured).some((limb) => limb?.single !== undefined || limb?.double !== undefined);
+}
+
+const EMPTY_KIT: Kit = { surfaces: [] };
+
+export function playerOf({ level, hands, measured }: Preferences, kit: Kit | null): Player {
+  const who = handsOf(hands);
+  return makePlayer(kit ?? EMPTY_KIT, limitsOf(level, who.leading, measured), who);
+}
+
+const PlayerContext = createContext<PlayerSession | null>(null);
+
+export function usePlayerSession(): PlayerSession {
+  const session = useContext(PlayerContext);
+  if (!session) throw new Error("nobody plays outside the app");
+  return session;
+}
+
+export function usePlayer(): Player {
+  return usePlayerSession().player;
+}
+
+interface PlayerProviderProps {
+  readonly kits: Kits;
+  readonly children: React.ReactNode;
+}
+
+export function PlayerProvider({ kits, children }: PlayerProviderProps) {
+  const [preferences] = usePreferences();
+  const [tried, tryKit] = useState<Kit | null>(null);
+  // Loaders bring equal data as new objects: what is worked out for a player stays while the player does.
+  const { level, hands, measured, kit: kitId } = preferences;
+  const key = useMemo(
+    () => JSON.stringify([level, hands, measured, kitId, kits]),
+    [level, hands, measured, kitId, kits],
+  );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all of it
+  const chosen = useMemo(() => chooseKit(preferences, kits), [key]);
+  const kit = tried ?? chosen?.kit ?? null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all of it
+  const player = useMemo(() => playerOf(preferences, kit), [key, kit]);
+  const session = useMemo(
+    (): PlayerSession => ({
+      player,
+      layout: layoutKey(player.kit),
+      chosen: chosen && { ...chosen, kit: player.kit },
+      kits,
+      tryKit,
+    }),
+    [player, chosen, kits],
+  );
+  return <PlayerContext value={session}>{children}</PlayerContext>;
+}

@@ -1,0 +1,91 @@
+/** What the screens share while the app is open: sound, lights, practice settings, notices and the way back to a fill. */
+
+import { createContext, useContext, useState } from "react";
+import { useStore } from "zustand";
+import { createStore, type StoreApi } from "zustand/vanilla";
+import { Sound } from "~/audio/playing";
+import { createLights, type Lights, LightsContext } from "~/views/lighting";
+import { AS_WRITTEN, type Practice } from "./practice";
+import { makeSounds } from "./sounds";
+
+export interface Session {
+  readonly sound: Sound;
+  readonly lights: Lights;
+  /** How something is practised at the moment. */
+  readonly practice: StoreApi<Practice>;
+  /** The cell that a choice of several began with; null when one note is chosen. */
+  readonly anchor: StoreApi<{ readonly cell: number | null }>;
+  readonly notices: StoreApi<{ readonly words: string }>;
+  /** Says something for a moment: what was done, or why not. */
+  readonly say: (words: string) => void;
+  /** What one screen gives to the next. */
+  readonly errand: StoreApi<Errand>;
+  /** Time played in this sitting, for breaks. */
+  readonly sitting: { played: number; stoppedAt: number };
+}
+
+interface Errand {
+  /** The fill that was left last, and the cell that was chosen there, from 0. */
+  readonly fill: { readonly id: string; readonly cell: number | null } | null;
+  /** A cell on its way into a fill. */
+  readonly cell: HandedCell | null;
+}
+
+/** A cell on its way into a fill. */
+export interface HandedCell {
+  readonly fillId: string;
+  /** Slots as text. */
+  readonly text: string;
+  readonly name: string;
+  /** The cell after which it goes; null for the end. */
+  readonly after: number | null;
+}
+
+export function createSession(): Session {
+  const notices = createStore<{ readonly words: string }>(() => ({ words: "" }));
+  return {
+    sound: new Sound(makeSounds),
+    lights: createLights(),
+    practice: createStore<Practice>(() => AS_WRITTEN),
+    anchor: createStore<{ readonly cell: number | null }>(() => ({ cell: null })),
+    notices,
+    say: (words) => notices.setState({ words }),
+    errand: createStore<Errand>(() => ({ fill: null, cell: null })),
+    sitting: { played: 0, stoppedAt: 0 },
+  };
+}
+
+const SessionContext = createContext<Session | null>(null);
+
+export function useSession(): Session {
+  const session = useContext(SessionContext);
+  if (!session) throw new Error("there is no session outside the app");
+  return session;
+}
+
+export function SessionProvider({ children }: { readonly children: React.ReactNode }) {
+  const [session] = useState(createSession);
+  return (
+    <SessionContext value={session}>
+      <LightsContext value={session.lights}>{children}</LightsContext>
+    </SessionContext>
+  );
+}
+
+export function useSound(): Sound {
+  return useSession().sound;
+}
+
+export function usePractice(): Practice {
+  return useStore(useSession().practice);
+}
+
+/** Changes how it is practised. */
+export function usePractise(): (change: Partial<Practice>) => void {
+  return useSession().practice.setState;
+}
+
+/** Says something for a moment: what was done, or why not. */
+export function useSay(): (words: string) => void {
+  return useSession().say;
+}

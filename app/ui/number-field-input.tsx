@@ -1,0 +1,56 @@
+import { NumberField as Base } from "@base-ui/react/number-field";
+import { useEffect, useState } from "react";
+
+export interface NumberFieldProps {
+  /** Its label; hidden ones are read out only. */
+  readonly label: string;
+  readonly isLabelHidden?: boolean;
+  readonly value: number | null;
+  readonly least: number;
+  readonly most: number;
+  readonly step?: number;
+  /** Told at each number within bounds; a number half typed ("1" of "120") is not one yet. */
+  readonly onValue: (value: number) => void;
+  /** Told when the field is emptied, where that means something. */
+  readonly onEmpty?: () => void;
+  /** Only told when typing is over, for what costs much. */
+  readonly waits?: boolean;
+  readonly placeholder?: string;
+  readonly className?: string;
+  readonly labelClassName?: string;
+}
+
+/** A number to be typed or stepped with the arrow keys; what lies out of bounds goes back when the field is left. */
+export default function NumberFieldInput(props: NumberFieldProps) {
+  const { label, isLabelHidden = false, value, least, most, step = 1, onValue, onEmpty, waits = false } = props;
+  const { placeholder, className = "input-sm w-20", labelClassName = "label-small block mb-0.5" } = props;
+  const [shown, setShown] = useState(value);
+  useEffect(() => setShown(value), [value]);
+  const tell = (next: number | null) => {
+    if (next === null) onEmpty?.();
+    else if (next >= least && next <= most && next !== value) onValue(next);
+  };
+  return (
+    <Base.Root
+      value={shown}
+      min={least}
+      max={most}
+      step={step}
+      smallStep={step}
+      allowOutOfRange
+      className={labelClassName.includes("block") || isLabelHidden ? undefined : "inline-flex items-center gap-2"}
+      onValueChange={(next) => {
+        setShown(next);
+        if (!waits && (next !== null || !onEmpty)) tell(next ?? Number.NaN);
+      }}
+      onValueCommitted={(next) => {
+        const fits = next === null ? onEmpty !== undefined : next >= least && next <= most;
+        if (!fits) setShown(value);
+        else if (waits || next === null) tell(next);
+      }}
+    >
+      {isLabelHidden ? null : <span className={labelClassName}>{label}</span>}
+      <Base.Input aria-label={label} placeholder={placeholder} className={`input ${className}`} />
+    </Base.Root>
+  );
+}

@@ -1,0 +1,107 @@
+/** Orchestrations off the main thread: how many, then the best or fair draws of them. */
+
+import { expose } from "comlink";
+import { countWays, drawWays, totalWays } from "~/core/graph";
+import type { StrokeKey } from "~/core/line";
+import {
+  ceilingOfWay,
+  findOrchestrations,
+  isOrchestrationProblem,
+  makeOrchestrationScorer,
+  type OrchestrationPart,
+  type OrchestrationProblem,
+  type Orchestrations,
+  type OrchestrationWeights,
+  placesOfWay,
+  rankOrchestrations,
+  strokesOfWay,
+} from "~/core/orchestration-search";
+import type { Phrase } from "~/core/phrase";
+import { makePlayer, type PlayerSpec } from "~/core/player";
+import type { Place } from "~/core/stroke";
+import { layOut } from "~/core/timeline";
+
+/** One way to put all hand strokes on the kit. */
+export interface FoundOrchestration {
+  /** Of every hand stroke, in order. */
+  readonly places: readonly Place[];
+  /** What is to be written into the line: those that it had not placed. */
+  readonly strokes: readonly (readonly [StrokeKey, Place])[];
+  readonly score: number;
+  readonly parts: Readonly<Record<OrchestrationPart, number>>;
+  /** Not rounded; null without any demand. */
+  readonly bpm: number | null;
+}
+
+export type OrchestrationEvent =
+  | { readonly kind: "problem"; readonly problem: OrchestrationProblem }
+  | { readonly kind: "count"; readonly total: bigint; readonly strokes: number }
+  | { readonly kind: "ways"; readonly ways: readonly FoundOrchestration[] };
+
+export interface OrchestrationRequest {
+  readonly phrase: Phrase;
+  readonly player: PlayerSpec;
+  readonly surfaces: readonly Place[];
+  readonly weights: OrchestrationWeights;
+  readonly most: number;
+  /** In how many strokes each of the best is to differ from all that are better; 1 for the plain ranking. */
+  readonly apart: number;
+  /** Fair draws with this seed in place of the best; null for the best. */
+  readonly seed: number | null;
+  /** Places of an orchestration that the others are to be like, which itself is left out; null for none. */
+  readonly like: readonly Place[] | null;
+}
+
+/** How much being alike counts beside everything else. */
+const LIKENESS = 150;
+/** Orchestrations that are looked at for those that differ: beyond, the rest is worse and much like what is there. */
+const MOST_TRIED = 4_000;
+
+function run(request: OrchestrationRequest, tell: (event: OrchestrationEvent) => void) {
+  const { phrase, player: who, surfaces, weights, most, apart, seed, like } = request;
+  const player = makePlayer(who.kit, who.limits, who.hands);
+  const found = findOrchestrations({ timeline: layOut(phrase, player.kit), player, surfaces });
+  if (isOrchestrationProblem(found)) {
+    tell({ kind: "problem", problem: found });
+    return;
+  }
+  const counts = countWays(found.graph);
+  const total = totalWays(counts);
+  tell({ kind: "count", total, strokes: found.steps.length });
+  if (total === 0n) return;
+  const scorer = makeOrchestrationScorer(found, weights, like ?? [], like ? LIKENESS : 0);
+  const ways: FoundOrchestration[] = [];
+  const add = (way: readonly number[], score: number) => {
+    const places = placesOfWay(found, way);
+    if (like && places.join() === like.join()) return;
+    ways.push(tellWay(found, way, score, scorer.partsOf(way)));
+  };
+  if (seed !== null) for (const way of drawWays(counts, most, seed)) add(way, scorer.total(way));
+  else {
+    let tried = 0;
+    const taken: (readonly number[])[] = [];
+    for (const { way, score } of rankOrchestrations(found, scorer)) {
+      if (ways.length >= most || tried++ >= MOST_TRIED) break;
+      if (taken.some((other) => differences(way, other) < apart)) continue;
+      taken.push(way);
+      add(way, score);
+    }
+  }
+  tell({ kind: "ways", ways });
+}
+
+function differences(a: readonly number[], b: readonly number[]): number {
+  return a.reduce((many, place, index) => (place === b[index] ? many : many + 1), 0);
+}
+
+function tellWay(
+  found: Orchestrations,
+  way: readonly number[],
+  score: number,
+  parts: Record<OrchestrationPart, number>,
+): FoundOrchestration {
+  const places = placesOfWay(found, way);
+  return { places, strokes: strokesOfWay(found, way), score, parts, bpm: ceilingOfWay(found, way)?.bpm ?? null };
+}
+
+expose({ run });
