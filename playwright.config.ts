@@ -1,6 +1,6 @@
 import { defineConfig } from "@playwright/test";
 import { AFTER_FIRST_VISIT, PORT } from "./e2e/support";
-import { CHROMIUM, CHROMIUM_ARGS } from "./scripts/chromium.mjs";
+import { CHROMIUM_ARGS, findChromium } from "./scripts/chromium.mjs";
 
 const DEMO_PORT = 4188;
 
@@ -23,7 +23,7 @@ export default defineConfig({
     acceptDownloads: true,
     // Fades are frames that nothing is asserted about.
     contextOptions: { reducedMotion: "reduce" },
-    launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
+    launchOptions: { executablePath: findChromium(), args: CHROMIUM_ARGS },
   },
   projects: [
     // First: its tests are the longest.

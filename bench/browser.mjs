@@ -1,7 +1,7 @@
 /** Timings in the browser on the built app: key to paint, staff redraw, first sound, first view. Medians. */
 import { spawn } from "node:child_process";
 import { chromium } from "@playwright/test";
-import { CHROMIUM, CHROMIUM_ARGS } from "../scripts/chromium.mjs";
+import { CHROMIUM_ARGS, findChromium } from "../scripts/chromium.mjs";
 
 const PORT = 4193;
 const SLOTS_64 = "@8 >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRK";
@@ -16,7 +16,7 @@ const server = spawn("node", ["server/serve.mjs"], {
 // Also when something below fails: a server left running would keep whoever called this waiting.
 process.on("exit", () => server.kill());
 await new Promise((resolve) => server.stdout.once("data", resolve));
-const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
 
 async function openStack() {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });

@@ -1,7 +1,7 @@
 /** Timings of practice in the browser on the built app: hit to mark, and the Log over a year of runs. Medians. */
 import { spawn } from "node:child_process";
 import { chromium } from "@playwright/test";
-import { CHROMIUM, CHROMIUM_ARGS } from "../scripts/chromium.mjs";
+import { CHROMIUM_ARGS, findChromium } from "../scripts/chromium.mjs";
 
 const PORT = 4196;
 const RUNS = 20_000;
@@ -13,7 +13,7 @@ const server = spawn("node", ["server/serve.mjs"], {
 });
 process.on("exit", () => server.kill());
 await new Promise((resolve) => server.stdout.once("data", resolve));
-const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const rows = [];
 await timeMarks();

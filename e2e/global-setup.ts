@@ -1,7 +1,7 @@
 import { fileURLToPath } from "node:url";
 import { chromium } from "@playwright/test";
 import { build } from "vite";
-import { CHROMIUM, CHROMIUM_ARGS } from "../scripts/chromium.mjs";
+import { CHROMIUM_ARGS, findChromium } from "../scripts/chromium.mjs";
 import { AFTER_FIRST_VISIT, PORT } from "./support";
 
 /** Bundles the harness that sound tests load into the page, and keeps the book as it is after a newcomer's first visit. */
@@ -11,7 +11,7 @@ export default async function globalSetup() {
 
 /** Every test but the newcomer's own begins after that visit, so that it need not be made again for each. */
 async function visitOnce() {
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
   const context = await browser.newContext();
   const page = await context.newPage();
   await page.goto(`http://127.0.0.1:${PORT}/`);

@@ -1,2 +1,3 @@
-export const CHROMIUM: string;
+export function findChromium(): string | undefined;
+export const CHROMIUM_PACKAGES: readonly string[];
 export const CHROMIUM_ARGS: string[];

@@ -4,7 +4,7 @@ import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
-import { CHROMIUM } from "./chromium.mjs";
+import { CHROMIUM_PACKAGES, findChromium } from "./chromium.mjs";
 
 export const ROOT = fileURLToPath(new URL("..", import.meta.url));
 
@@ -35,15 +35,18 @@ export function installPackages() {
 
 /** Installs Debian's Chromium when there is none. */
 export function installChromium() {
-  if (existsSync(CHROMIUM)) return;
+  if (findChromium()) return;
   console.log("Installing Chromium ...");
   const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
   const apt = (...args) => {
     const [command, ...rest] = [...sudo, "apt-get", ...args];
     return run(command, rest, { DEBIAN_FRONTEND: "noninteractive" });
   };
-  if (!apt("update", "-qq") || !apt("install", "-y", "-qq", "chromium") || !existsSync(CHROMIUM)) {
-    fail("Chromium could not be installed. Install Debian's package chromium, or set CHROMIUM_PATH to a Chromium.");
+  apt("update", "-qq");
+  CHROMIUM_PACKAGES.some((name) => apt("install", "-y", "-qq", name) && findChromium());
+  if (!findChromium()) {
+    const names = CHROMIUM_PACKAGES.join(" or ");
+    fail(`Chromium could not be installed. Install Debian's package ${names}, or set CHROMIUM_PATH to a Chromium.`);
   }
 }
 

@@ -1,7 +1,7 @@
 /** `npm run shots`: one picture of each main view in docs/screenshots, from the demo's book; `npm run shots -- fit` for some. */
 import { spawn } from "node:child_process";
 import { join } from "node:path";
-import { CHROMIUM, CHROMIUM_ARGS } from "./chromium.mjs";
+import { CHROMIUM_ARGS, findChromium } from "./chromium.mjs";
 import { build, installChromium, installPackages, ROOT } from "./prepare.mjs";
 
 installPackages();
@@ -18,7 +18,7 @@ const server = spawn("node", ["server/serve.mjs"], {
 // Also when something below fails: a server left running would keep whoever called this waiting.
 process.on("exit", () => server.kill());
 await new Promise((resolve) => server.stdout.once("data", resolve));
-const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
 
 const note = (page, slot) => page.getByRole("listbox", { name: /^Rail/ }).locator(`[data-slot="${slot}"]`);
 const movesShown = (page) => page.getByRole("region", { name: "Moves", exact: true }).getByRole("img").nth(6).waitFor();

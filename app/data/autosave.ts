@@ -58,11 +58,13 @@ export class Autosave<Content> {
   /** Saves what is pending now. */
   async flush(): Promise<void> {
     clearTimeout(this.timer);
-    await this.running;
+    // Of two at once, the second would find the first one's save and take it for another tab's.
+    while (this.running) await this.running;
     if (!this.pending || this.state.kind === "conflict" || this.state.kind === "gone") return;
-    this.running = this.save(this.pending);
+    this.running = this.save(this.pending).finally(() => {
+      this.running = null;
+    });
     await this.running;
-    this.running = null;
   }
 
   /** Goes on from the other tab's version: nothing here is pending any more. */

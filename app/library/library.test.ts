@@ -26,7 +26,7 @@ import { stickFileOf } from "./fill/stick-file";
 import { makeGrooveContent } from "./groove/content";
 import { EMPTY_BOOK } from "./kinds";
 import type { KitContent } from "./kit/content";
-import { DEFAULT_PREFERENCES, loadPreferences, savePreferences } from "./preferences";
+import { DEFAULT_PREFERENCES, loadPreferences, savePreferences, withoutStored } from "./preferences";
 import { makeSearch } from "./search/content";
 import { eachHasBook, fillOf } from "./testing";
 import { gatherBook, gatherWithRefs, importBook } from "./transfer";
@@ -289,6 +289,12 @@ describe("preferences", () => {
     await savePreferences(book, { volume: 0.2 });
     await book.preferences.update("player", { theme: "plaid" } as never);
     expect(await loadPreferences(book)).toEqual({ ...DEFAULT_PREFERENCES, hands: "left", volume: 0.2 });
+  });
+  test("what was chosen waits until it is stored as it was chosen", () => {
+    const chosen = { hands: "left", volume: 0.2 } as const;
+    expect(withoutStored(chosen, DEFAULT_PREFERENCES)).toBe(chosen);
+    expect(withoutStored(chosen, { ...DEFAULT_PREFERENCES, volume: 0.2 })).toEqual({ hands: "left" });
+    expect(withoutStored(chosen, { ...DEFAULT_PREFERENCES, ...chosen })).toEqual({});
   });
 });
 

@@ -4,6 +4,7 @@ import { z } from "zod";
 import { PLAYER_LEVELS } from "~/core/player";
 import { CLICKS_ON, COUNT_STYLES } from "~/core/pulse";
 import { MAX_BPM, MIN_BPM, parseMeter } from "~/core/time";
+import { isSame } from "~/data/same";
 import { DEFAULT_LISTENING, listeningSchema } from "~/formats/listening";
 import type { BookDatabase } from "./database";
 
@@ -81,4 +82,11 @@ export async function savePreferences(book: BookDatabase, change: Partial<Prefer
     const row = (await book.preferences.get("player")) ?? {};
     await book.preferences.put({ ...row, ...change, key: "player" });
   });
+}
+
+/** What of `chosen` is not stored as it was chosen; the same object when nothing of it is. */
+export function withoutStored(chosen: Partial<Preferences>, stored: Preferences): Partial<Preferences> {
+  const all = Object.keys(chosen) as (keyof Preferences)[];
+  const left = all.filter((field) => !isSame(chosen[field], stored[field]));
+  return left.length === all.length ? chosen : Object.fromEntries(left.map((field) => [field, chosen[field]]));
 }

@@ -71,6 +71,16 @@ describe("autosave", () => {
     expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack:draft"))).toHaveLength(0);
     await saver.close();
   });
+  test("flushed from several places at once, never conflicts with itself", async () => {
+    const { fill, saver, states } = await edited();
+    saver.queue(fillOf("@4 RLK"));
+    const first = saver.flush();
+    saver.queue(fillOf("@4 RLKK"));
+    await Promise.all([first, saver.flush(), saver.flush(), flushSaves()]);
+    expect(states.filter(({ kind }) => kind === "conflict")).toEqual([]);
+    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLKK");
+    await saver.close();
+  });
   test("is flushed before another screen reads the book", async () => {
     const { fill, saver } = await edited();
     saver.queue(fillOf("@4 RLKK"));

@@ -1,15 +1,27 @@
 import { Volume2 } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 
-/** The fader moves at once and is stored when it rests, so that dragging it does not fill the database with steps. */
+const REST = 150;
+
+/**
+ * The fader moves at once and is stored when it rests, so that dragging it does not fill the database with steps. Moved
+ * and left behind before it rested, it is stored all the same.
+ */
 export function VolumeControl({ volume, onVolume }: { volume: number; onVolume: (volume: number) => void }) {
   const [shown, setShown] = useState(volume);
+  const unsaid = useRef<(() => void) | null>(null);
   useEffect(() => setShown(volume), [volume]);
   useEffect(() => {
     if (shown === volume) return;
-    const rest = setTimeout(() => onVolume(shown), 150);
+    const say = () => {
+      unsaid.current = null;
+      onVolume(shown);
+    };
+    unsaid.current = say;
+    const rest = setTimeout(say, REST);
     return () => clearTimeout(rest);
   }, [shown, volume, onVolume]);
+  useEffect(() => () => unsaid.current?.(), []);
   return (
     <label className="flex items-center gap-2 text-sm" title="Keep it low on headphones, and rest your ears">
       <Volume2 size={18} aria-hidden />
