@@ -13,8 +13,10 @@ import "./app.css";
 import { loadKits } from "./content";
 import { flushSaves } from "./data/autosave";
 import { listBin, listRows } from "./data/rows";
+import { troubleOf } from "./data/trouble";
 import { PageContext } from "./ui/page-context";
 import { Trouble } from "./ui/trouble";
+import { wordOpening, wordStorageTrouble } from "./words/saving";
 
 export const meta: Route.MetaFunction = () => [
   { title: "Dime Stack" },
@@ -40,7 +42,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   const { kits } = await shipped;
   const loaded = await loadOwn().catch((error: unknown) => {
     console.error(error);
-    return { preferences: DEFAULT_PREFERENCES, own: [], binned: [] };
+    return { preferences: DEFAULT_PREFERENCES, own: [], binned: [], trouble: troubleOf(error) };
   });
   return { ...loaded, kits };
 }
@@ -54,7 +56,7 @@ async function loadOwn() {
     listRows(book.kits),
     listBin(book.kits),
   ]);
-  return { preferences, own, binned };
+  return { preferences, own, binned, trouble: null };
 }
 clientLoader.hydrate = true as const;
 
@@ -89,7 +91,7 @@ export function HydrateFallback() {
 }
 
 export default function App({ loaderData }: Route.ComponentProps) {
-  const { preferences, kits: shipped, own, binned } = loaderData;
+  const { preferences, kits: shipped, own, binned, trouble } = loaderData;
   const kits = useMemo(() => ({ shipped, own, binned }), [shipped, own, binned]);
   return (
     <PreferencesProvider stored={preferences}>
@@ -98,6 +100,11 @@ export default function App({ loaderData }: Route.ComponentProps) {
           <SetUp />
           <CommandsProvider>
             <AppShell>
+              {trouble ? (
+                <p role="alert" className="alert alert-error alert-soft mx-4 my-2 print:hidden">
+                  {wordStorageTrouble(trouble)}
+                </p>
+              ) : null}
               <Outlet />
             </AppShell>
             <Notice />
@@ -123,16 +130,13 @@ function SetUp() {
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const missing = isRouteErrorResponse(error) && error.status === 404;
+  const trouble = troubleOf(error);
   return (
     <BareShell>
       <Trouble
-        title={missing ? "There is nothing at this address" : "Something broke here"}
-        what={
-          missing
-            ? "The page may have moved, or the address is mistyped."
-            : "Your fills are safe in this browser. Your last edit was written down as you typed."
-        }
-        detail={error instanceof Error ? error.message : undefined}
+        title={missing ? "There is nothing at this address" : "Dime Stack can't go on here"}
+        what={missing ? "The page may have moved, or the address is mistyped." : wordOpening(error, trouble)}
+        detail={!missing && trouble === "other" && error instanceof Error ? error.message : undefined}
       />
     </BareShell>
   );

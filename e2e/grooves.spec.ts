@@ -182,9 +182,9 @@ test.describe("grooves", () => {
     await expect(page.getByRole("textbox", { name: "Name of the groove" })).toHaveValue("Straight eighths (copy)");
     await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue(/^@2 \(>L\/hhK\)/);
     await page.goto("/grooves/own/nothing");
-    await expect(page.getByRole("heading", { name: "This groove can't be opened" })).toBeVisible();
+    await expect(page.getByRole("heading", { name: "There is no such groove" })).toBeVisible();
     await page.goto("/fills/nothing/groove");
-    await expect(page.getByRole("heading", { name: "This fill can't be opened" })).toBeVisible();
+    await expect(page.getByRole("heading", { name: "There is no such fill" })).toBeVisible();
   });
 });
 

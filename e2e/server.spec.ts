@@ -50,7 +50,7 @@ test("an unknown address is a 404 with a way on, and so is a fill that is not th
   await page.getByRole("link", { name: "To the Shelf" }).click();
   await expect(page).toHaveURL(/\/(fills\/.*)?$/);
   await page.goto("/fills/nothing-here/stack");
-  await expect(page.getByRole("heading", { name: "This fill can't be opened" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "There is no such fill" })).toBeVisible();
   await expect(page.getByRole("link", { name: "To the Shelf" })).toBeVisible();
 });
 

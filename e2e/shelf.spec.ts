@@ -167,11 +167,36 @@ test.describe("two tabs on one fill", () => {
     await stackOf(second).line.fill("@4 HHHH");
     await expect(second.getByRole("alert")).toContainText("Another tab has changed this fill");
     await expect(stackOf(second).line).toHaveValue("@4 HHHH");
-    await second.getByRole("button", { name: "Keep mine as a new fill" }).click();
+    await second.getByRole("button", { name: "Keep mine as a second fill" }).click();
     await expect(second.getByRole("alert")).toHaveCount(0);
     await expect(stackOf(second).saved).toBeVisible();
     await shelf(second);
     await expect(second.getByText("@4 KKKK", { exact: true })).toBeVisible();
     await expect(second.getByText("@4 HHHH", { exact: true })).toBeVisible();
+    // Both stand on their own now: opening them brings nothing back.
+    await second.goto(page.url());
+    await expect(stackOf(second).line).toHaveValue("@4 KKKK");
+    await expect(second.getByText(/wasn't saved in time/)).toHaveCount(0);
+  });
+
+  test("a fill that is deleted in one while it is edited in the other is said, kept, and brought back", async ({
+    page,
+    context,
+  }) => {
+    const { line, saved } = await openNewLine(page, "@4 RLRL");
+    await expect(saved).toBeVisible();
+    const second = await context.newPage();
+    await openShelf(second);
+    await card(second, "Untitled fill")
+      .filter({ hasText: "@4 RLRL" })
+      .getByRole("button", { name: /^Delete/ })
+      .click();
+    await expect(page.getByRole("alert")).toContainText("This fill is in the bin");
+    await line.fill("@4 RLRLKK");
+    await expect(page.getByText("Saved in the bin")).toBeVisible();
+    await page.getByRole("button", { name: "Bring it back" }).click();
+    await expect(page.getByRole("alert")).toHaveCount(0);
+    await openShelf(second);
+    await expect(second.getByText("@4 RLRLKK", { exact: true })).toBeVisible();
   });
 });

@@ -1,18 +1,25 @@
 /** Keeps a row of the book saved while it is edited, and notices when another tab saves it too. */
 
-import type { Drafts } from "./draft";
-import { type Row, type RowTable, saveRow, watchRow } from "./rows";
+import { type Journal, type JournalTable, note } from "./journal";
+import { type Page, thisPage, type Writer } from "./page";
+import { getRow, type Row, type RowTable, restoreRow, type SaveResult, saveRow, watchRow } from "./rows";
+import { type StorageTrouble, troubleOf, within } from "./trouble";
 
 export type SaveState<Content> =
   | { readonly kind: "saved" }
   | { readonly kind: "saving" }
+  /** Saved, but in the bin. */
+  | { readonly kind: "binned" }
   | { readonly kind: "conflict"; readonly theirs: Row<Content> }
   | { readonly kind: "gone" }
-  | { readonly kind: "failed"; readonly full: boolean; readonly draftKept: boolean };
+  /** `isNoted`: the journal has the last edit. */
+  | { readonly kind: "failed"; readonly trouble: StorageTrouble; readonly isNoted: boolean };
 
-/** Milliseconds of rest after an edit before it goes to the database. */
-const REST = 250;
+/** Milliseconds from the first edit that is not saved until it is, however fast more edits follow. */
+const SAVE_AFTER = 300;
 const RETRY = 5_000;
+/** A save that has not answered by then is told. Milliseconds. */
+const SILENT_AFTER = 8_000;
 
 const open = new Set<{ flush: () => Promise<void> }>();
 
@@ -27,106 +34,187 @@ export interface AutosaveEvents<Content> {
   readonly onTheirs: (row: Row<Content>) => void;
 }
 
+/** Where a row is kept, and its edits before they are saved. */
+export interface Shelf<Content> {
+  readonly table: RowTable<Content>;
+  readonly journal: Journal<Content>;
+  readonly entries: JournalTable;
+}
+
+interface Pending<Content> {
+  readonly content: Content;
+  readonly by: Writer;
+}
+
 export class Autosave<Content> {
-  private pending: Content | null = null;
+  private pending: Pending<Content> | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private running: Promise<void> | null = null;
   private state: SaveState<Content> = { kind: "saved" };
+  private isNoted = true;
+  /** Edits of this page from here on are edits of this saver. */
+  private readonly since: number;
   private readonly stopWatching: () => void;
 
   constructor(
-    private readonly table: RowTable<Content>,
-    private readonly drafts: Drafts<Content>,
+    private readonly shelf: Shelf<Content>,
     private readonly id: string,
     private revision: number,
     private readonly events: AutosaveEvents<Content>,
+    private readonly page: Page = thisPage(),
   ) {
+    this.since = page.edit().edit;
     open.add(this);
-    this.stopWatching = watchRow(table, id, (row) => this.notice(row));
+    this.stopWatching = watchRow(shelf.table, id, (row) => this.notice(row));
   }
 
-  /** Takes an edit: written down at once, saved after a short rest. */
+  /** Takes an edit: into the journal at once, over the row soon. */
   queue(content: Content) {
-    this.pending = content;
-    const draftKept = this.drafts.write(this.id, this.revision, content);
-    if (this.state.kind === "conflict" || this.state.kind === "gone") return;
+    this.pending = { content, by: this.page.edit() };
+    this.note();
+    if (this.isStuck()) return;
     if (this.state.kind !== "failed") this.say({ kind: "saving" });
-    else this.say({ ...this.state, draftKept });
-    this.wait(REST);
+    this.wait(SAVE_AFTER);
   }
 
   /** Saves what is pending now. */
   async flush(): Promise<void> {
-    clearTimeout(this.timer);
-    // Of two at once, the second would find the first one's save and take it for another tab's.
+    this.stopWaiting();
+    // Of two at once, the second would find the first one's save.
     while (this.running) await this.running;
-    if (!this.pending || this.state.kind === "conflict" || this.state.kind === "gone") return;
-    this.running = this.save(this.pending).finally(() => {
-      this.running = null;
+    const { pending } = this;
+    if (!pending || this.isStuck()) return;
+    await this.run(() => this.save(pending));
+  }
+
+  /** Goes on from what the row is now: nothing here is pending any more. Null when there is no row. */
+  async takeTheirs(): Promise<Row<Content> | null> {
+    while (this.running) await this.running;
+    const { table, journal, entries } = this.shelf;
+    const row = await table.db.transaction("rw", table, entries, async () => {
+      await entries.delete(journal.keyOf(this.id, this.page.id));
+      return getRow(table, this.id);
     });
-    await this.running;
-  }
-
-  /** Goes on from the other tab's version: nothing here is pending any more. */
-  takeTheirs(row: Row<Content>) {
     this.pending = null;
+    if (!row) {
+      this.say({ kind: "gone" });
+      return null;
+    }
     this.revision = row.revision;
-    this.drafts.clear(this.id);
-    this.say({ kind: "saved" });
+    this.say(restingState(row));
+    return row;
   }
 
-  /** Saves this tab's version over the other tab's. */
-  async keepMine(row: Row<Content>): Promise<void> {
-    this.revision = row.revision;
+  /** Saves this tab's version over whatever the row is now; a row that is gone is there again. */
+  async keepMine(): Promise<void> {
+    while (this.running) await this.running;
+    const { pending } = this;
+    if (!pending) return;
     this.say({ kind: "saving" });
-    await this.flush();
+    await this.run(() => this.save(pending, true));
+  }
+
+  /** Takes the row out of the bin. */
+  async bringBack(): Promise<void> {
+    await restoreRow(this.shelf.table, this.id);
   }
 
   /** Saves and lets go. */
   async close(): Promise<void> {
     this.stopWatching();
     await this.flush();
+    this.stopWaiting();
     open.delete(this);
   }
 
-  private wait(time: number) {
-    clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.flush(), time);
+  /** Whether saving waits for the player to decide. */
+  private isStuck(): boolean {
+    return this.state.kind === "conflict" || this.state.kind === "gone";
   }
 
-  private async save(content: Content): Promise<void> {
+  private note() {
+    const { pending } = this;
+    if (!pending) return;
+    const { journal, entries } = this.shelf;
+    note(entries, journal.entryOf(this.id, pending.by, this.revision, pending.content), (error) => {
+      this.isNoted = error === null;
+      if (this.state.kind === "failed" && this.state.isNoted !== this.isNoted) {
+        this.say({ ...this.state, isNoted: this.isNoted });
+      }
+    });
+  }
+
+  /** The first edit that is not saved decides when: later ones must not put it off. */
+  private wait(time: number) {
+    this.timer ??= setTimeout(() => void this.flush(), time);
+  }
+
+  private stopWaiting() {
+    clearTimeout(this.timer);
+    this.timer = undefined;
+  }
+
+  private async run(work: () => Promise<void>) {
+    this.running = work().finally(() => {
+      this.running = null;
+    });
+    await this.running;
+  }
+
+  private async save(pending: Pending<Content>, overAll = false): Promise<void> {
     try {
-      const result = await saveRow(this.table, this.id, this.revision, content);
-      if (result.kind === "saved") {
-        this.revision = result.revision;
-        if (this.pending === content) {
-          this.pending = null;
-          this.drafts.clear(this.id);
-          this.say({ kind: "saved" });
-        } else {
-          // Edited meanwhile: the draft says from which revision.
-          this.drafts.write(this.id, this.revision, this.pending ?? content);
-          this.wait(REST);
-        }
-      } else this.say(result);
+      this.settle(pending, await within(SILENT_AFTER, this.write(pending, overAll)));
     } catch (error) {
-      const name = error instanceof Error ? error.name : "";
-      const draftKept = this.drafts.write(this.id, this.revision, content);
-      this.say({ kind: "failed", full: name.includes("Quota"), draftKept });
+      this.say({ kind: "failed", trouble: troubleOf(error), isNoted: this.isNoted });
       this.wait(RETRY);
     }
   }
 
+  /** One transaction: the row, and the journal that no longer needs to tell of it. */
+  private async write({ content, by }: Pending<Content>, overAll: boolean): Promise<SaveResult<Content>> {
+    const { table, journal, entries } = this.shelf;
+    return table.db.transaction("rw", table, entries, async () => {
+      const base = overAll ? null : this.revision;
+      const result = await saveRow(table, this.id, base, content, by, this.since);
+      if (result.kind === "saved") await journal.settle(entries, this.id, by);
+      return result;
+    });
+  }
+
+  private settle(saved: Pending<Content>, result: SaveResult<Content>) {
+    if (result.kind !== "saved") {
+      this.say(result);
+      return;
+    }
+    this.revision = result.row.revision;
+    if (this.pending === saved) {
+      this.pending = null;
+      this.say(restingState(result.row));
+    } else {
+      // Edited meanwhile.
+      this.say({ kind: "saving" });
+      this.wait(SAVE_AFTER);
+    }
+  }
+
   private notice(row: Row<Content> | null) {
-    if (!row || row.revision <= this.revision) return;
+    if (!row) return;
     // Unsaved edits here: the next save finds the conflict. Our own save in flight is no news.
     if (this.pending || this.running) return;
-    this.revision = row.revision;
-    this.events.onTheirs(row);
+    if (row.revision > this.revision) {
+      this.revision = row.revision;
+      this.events.onTheirs(row);
+    }
+    if (this.state.kind !== restingState(row).kind) this.say(restingState(row));
   }
 
   private say(state: SaveState<Content>) {
     this.state = state;
     this.events.onState(state);
   }
+}
+
+/** How a row stands of which everything is saved. */
+export function restingState({ deletedAt }: Pick<Row<unknown>, "deletedAt">): { readonly kind: "saved" | "binned" } {
+  return { kind: deletedAt > 0 ? "binned" : "saved" };
 }

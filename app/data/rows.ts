@@ -1,6 +1,7 @@
 /** What fills and cells have in common: rows that are saved over a known revision, and binned before they are gone. */
 
 import { liveQuery, type Table } from "dexie";
+import type { Writer } from "./page";
 
 /** How long what was deleted can be brought back: 30 days, in milliseconds. */
 const BIN_TIME = 30 * 24 * 60 * 60 * 1000;
@@ -19,12 +20,14 @@ export interface Row<Content> extends Item<Content> {
   readonly revision: number;
   /** When it went to the bin, or 0. */
   readonly deletedAt: number;
+  /** Whose edit its content is, where that was told. */
+  readonly by?: Writer | undefined;
 }
 
 export type RowTable<Content> = Table<Row<Content>, string>;
 
 export type SaveResult<Content> =
-  | { readonly kind: "saved"; readonly revision: number }
+  | { readonly kind: "saved"; readonly row: Row<Content> }
   /** Another tab has saved since `baseRevision`; nothing was written. */
   | { readonly kind: "conflict"; readonly theirs: Row<Content> }
   | { readonly kind: "gone" };
@@ -51,20 +54,30 @@ export async function addRow<Content>(table: RowTable<Content>, content: Content
   return row;
 }
 
-/** Saves content over the revision that it was edited from, and over no other. */
+/**
+ * Saves content over the revision that it was edited from, or that the same page has saved from its edit `since` on, and
+ * over no other. With no base it is saved over whatever is there, and even where nothing is.
+ */
 export async function saveRow<Content>(
   table: RowTable<Content>,
   id: string,
-  baseRevision: number,
+  baseRevision: number | null,
   content: Content,
+  by?: Writer,
+  since = by?.edit ?? 0,
 ): Promise<SaveResult<Content>> {
   return table.db.transaction("rw", table, async (): Promise<SaveResult<Content>> => {
-    const row = await table.get(id);
-    if (!row) return { kind: "gone" };
-    if (row.revision !== baseRevision) return { kind: "conflict", theirs: row };
-    const revision = row.revision + 1;
-    await table.put({ ...row, content, revision, updatedAt: Date.now() });
-    return { kind: "saved", revision };
+    const now = Date.now();
+    const found = await table.get(id);
+    if (!found && baseRevision !== null) return { kind: "gone" };
+    const row = found ?? { id, createdAt: now, deletedAt: 0, revision: 0 };
+    const isOwn = found?.by !== undefined && found.by.page === by?.page && found.by.edit >= since;
+    if (found && baseRevision !== null && found.revision !== baseRevision && !isOwn) {
+      return { kind: "conflict", theirs: found };
+    }
+    const saved = { ...row, content, revision: row.revision + 1, updatedAt: now, by };
+    await table.put(saved);
+    return { kind: "saved", row: saved };
   });
 }
 
@@ -77,7 +90,7 @@ export async function amendRow<Content extends object>(
   return table.db.transaction("rw", table, async () => {
     const row = await table.get(id);
     if (!row) return null;
-    const amended = { ...row, content: { ...row.content, ...change }, revision: row.revision + 1 };
+    const amended = { ...row, content: { ...row.content, ...change }, revision: row.revision + 1, by: undefined };
     await table.put(amended);
     return amended;
   });

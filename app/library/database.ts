@@ -1,7 +1,9 @@
 /** The player's book in the browser: one Dexie database, and another one for the demo that never touches it. */
 
 import Dexie, { type Table } from "dexie";
+import type { JournalTable } from "~/data/journal";
 import type { Row, RowTable } from "~/data/rows";
+import { makeTrouble, within } from "~/data/trouble";
 import type { RudimentMark } from "./cell/content";
 import { type BookContents, type Contents, KEYS, KINDS, loadKinds, type RowKey } from "./kinds";
 import type { PlanRow } from "./practice/plan";
@@ -33,7 +35,9 @@ interface RunsOfDay {
 /** What is looked up in each kind's table. */
 const INDEXES: Partial<Record<string, string>> = { rudiments: "id", plans: "id", runs: "day" };
 const ROW_INDEXES = "id, updatedAt, deletedAt";
-const LATEST_VERSION = 6;
+const LATEST_VERSION = 7;
+/** The version that brought the journal. */
+const JOURNAL_VERSION = 7;
 
 type RowTables = { readonly [K in RowKey]: RowTable<Contents[K]> };
 
@@ -46,13 +50,16 @@ export class BookDatabase extends Dexie {
   runs!: Table<RunsOfDay, number>;
   preferences!: Table<PreferencesRow, string>;
   marks!: Table<MarkRow, string>;
+  journal!: JournalTable;
 
   constructor(name: string) {
     super(name);
     for (let version = 1; version <= LATEST_VERSION; version++) {
       const added = KEYS.filter((key) => KINDS[key].since.database === version);
       const tables = Object.fromEntries(added.map((key) => [key, INDEXES[key] ?? ROW_INDEXES]));
-      this.version(version).stores(version === 1 ? { ...tables, preferences: "key", marks: "key" } : tables);
+      if (version === 1) Object.assign(tables, { preferences: "key", marks: "key" });
+      if (version === JOURNAL_VERSION) Object.assign(tables, { journal: "key, of" });
+      this.version(version).stores(tables);
     }
   }
 
@@ -64,6 +71,9 @@ export class BookDatabase extends Dexie {
 
 export type BookName = "own" | "demo";
 const NAMES: Record<BookName, string> = { own: "dime-stack", demo: "dime-stack-demo" };
+
+/** Opening that has not answered by then is told. Milliseconds. */
+const SILENT_AFTER = 10_000;
 
 /** What fills a new demo book. */
 export type DemoSource = () => Promise<BookContents>;
@@ -86,7 +96,11 @@ const DEMO_MARKS = [...new Set(KEYS.map((key) => KINDS[key].demo))];
 
 async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
   const database = new BookDatabase(NAMES[name]);
-  await database.open();
+  let isBlocked = false;
+  database.on("blocked", () => {
+    isBlocked = true;
+  });
+  await within(SILENT_AFTER, database.open(), () => makeTrouble(isBlocked ? "BlockedError" : "SilentError"));
   if (name === "demo" && (await database.marks.bulkGet(DEMO_MARKS)).includes(undefined)) {
     const [content, kinds, { fillBook }] = await Promise.all([demo(), loadKinds(), import("./transfer")]);
     await database.transaction("rw", [...database.allKinds, database.preferences, database.marks], async () => {

@@ -1,7 +1,7 @@
 /** What a kind of thing to keep must say of itself. {@link KINDS} lists them all. */
 
 import { z } from "zod";
-import type { Drafts } from "~/data/draft";
+import { Journal } from "~/data/journal";
 import type { Item, RowTable } from "~/data/rows";
 import type { BookDatabase } from "./database";
 
@@ -46,10 +46,16 @@ export function defineRows<Content>(given: RowKindGiven<Content>): RowKind<Conte
 
 /** What is edited of a kind, and where it is kept meanwhile. */
 export interface Kept<Content> {
+  readonly key: Ref["key"];
   /** "fill": for what is said. */
   readonly what: string;
+  readonly content: z.ZodType<Content>;
   readonly table: (book: BookDatabase) => RowTable<Content>;
-  readonly drafts: Drafts<Content>;
+  readonly journal: Journal<Content>;
+}
+
+export function defineKept<Content>(given: Omit<Kept<Content>, "journal">): Kept<Content> {
+  return { ...given, journal: new Journal(given.key, given.content) };
 }
 
 export const itemId = z.string().min(1).max(64);

@@ -68,7 +68,10 @@ describe("fills", () => {
   });
   test("are saved over the revision they were edited from, and over no other", async () => {
     const fill = await addRow(book.fills, fillOf("@4 RL"));
-    expect(await saveRow(book.fills, fill.id, 1, fillOf("@4 RLK"))).toEqual({ kind: "saved", revision: 2 });
+    expect(await saveRow(book.fills, fill.id, 1, fillOf("@4 RLK"))).toMatchObject({
+      kind: "saved",
+      row: { revision: 2 },
+    });
     const refused = await saveRow(book.fills, fill.id, 1, fillOf("@4 H"));
     expect(refused).toMatchObject({ kind: "conflict", theirs: { revision: 2 } });
     expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLK");

@@ -1,23 +1,63 @@
 /** What the screens of all kinds do to open something: its row, and an edit that was not saved in time. */
 
 import { flushSaves } from "~/data/autosave";
-import { getRow, type Row } from "~/data/rows";
-import { isSame } from "~/data/same";
+import { type JournalEntry, pickUnsaved, type Sound, type Unsaved } from "~/data/journal";
+import { takeOldDrafts } from "~/data/old-drafts";
+import { openPages, type Page, thisPage } from "~/data/page";
+import { getRow, type Row, saveRow } from "~/data/rows";
 import { currentBook } from "./current";
+import type { BookDatabase } from "./database";
 import type { Kept } from "./kind";
-import type { UnsavedDraft } from "./use-saving";
 
 export interface Opened<Content> {
   readonly row: Row<Content>;
   /** To go on with; null when everything was saved. */
-  readonly draft: UnsavedDraft<Content> | null;
+  readonly unsaved: Unsaved<Content> | null;
 }
 
-/** Null when there is no such row. A draft is given once: whoever opens it keeps it. */
-export async function openRow<Content>({ table, drafts }: Kept<Content>, id: string): Promise<Opened<Content> | null> {
+/** Null when there is no such row. */
+export async function openRow<Content>(kept: Kept<Content>, id: string): Promise<Opened<Content> | null> {
   await flushSaves();
-  const row = await getRow(table(await currentBook()), id);
-  if (!row) return null;
-  const found = drafts.take(row.id, Date.now());
-  return { row, draft: found && !isSame(found.content, row.content) ? found : null };
+  return openIn(await currentBook(), kept, id, thisPage(), await openPages());
+}
+
+/**
+ * The row, and what of the journal is not in it. Entries of other open pages are theirs to save; one that is gone on with
+ * is this page's from here on.
+ */
+export async function openIn<Content>(
+  book: BookDatabase,
+  kept: Kept<Content>,
+  id: string,
+  page: Page,
+  open: ReadonlySet<string>,
+): Promise<Opened<Content> | null> {
+  const { journal } = kept;
+  const table = kept.table(book);
+  const old = takeOldDrafts(kept.key, id, kept.content);
+  return book.transaction("rw", table, book.journal, async () => {
+    for (const { baseRevision, content } of old) {
+      const { page: from, edit } = page.edit();
+      await book.journal.put(journal.entryOf(id, { page: `${from}-before`, edit }, baseRevision, content));
+    }
+    const all = await journal.list(book.journal, id);
+    const entries = all.filter(({ by }) => by.page === page.id || !open.has(by.page));
+    const row = (await getRow(table, id)) ?? (await recover(entries));
+    if (!row) return null;
+    const found = pickUnsaved(row, entries);
+    const isStale = (entry: JournalEntry) => pickUnsaved(row, [entry as Sound<Content>]) === null;
+    await book.journal.bulkDelete(entries.filter(isStale).map(({ key }) => key));
+    if (!found) return { row, unsaved: null };
+    const { entry, baseRevision } = found;
+    await book.journal.delete(entry.key);
+    await book.journal.put(journal.entryOf(id, page.edit(), baseRevision, entry.content));
+    return { row, unsaved: { baseRevision, content: entry.content } };
+  });
+
+  /** What was typed into something that is not there any more is worth having. */
+  async function recover([entry]: readonly Sound<Content>[]): Promise<Row<Content> | null> {
+    if (!entry) return null;
+    const saved = await saveRow(table, id, null, entry.content, entry.by);
+    return saved.kind === "saved" ? saved.row : null;
+  }
 }

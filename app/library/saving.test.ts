@@ -1,51 +1,168 @@
 import "fake-indexeddb/auto";
+import fc from "fast-check";
 import { describe, expect, test, vi } from "vitest";
 import { Autosave, flushSaves, type SaveState } from "~/data/autosave";
-import { addRow, getRow, saveRow } from "~/data/rows";
-import { cellDrafts } from "./cell/drafts";
+import { type JournalEntry, note } from "~/data/journal";
+import { Page } from "~/data/page";
+import { addRow, amendRow, binRow, getRow, restoreRow, saveRow } from "~/data/rows";
+import { makeTrouble, troubleOf, within } from "~/data/trouble";
+import { cellJournal, openBenchWork } from "./cell/drafts";
 import type { BookDatabase } from "./database";
 import type { FillContent } from "./fill/content";
 import { FILLS } from "./fill/kind";
-import { eachHasBook, fillOf, type MemoryStorage, newTab } from "./testing";
+import { openIn } from "./open-row";
+import { eachHasBook, fillOf, type MemoryStorage } from "./testing";
 
-const { drafts: fillDrafts } = FILLS;
 let book: BookDatabase;
 let storage: MemoryStorage;
 eachHasBook((made, kept) => {
   book = made;
   storage = kept;
 });
+const { journal } = FILLS;
+const NONE_OPEN = new Set<string>();
+const reopen = (id: string, page = new Page(), open: ReadonlySet<string> = NONE_OPEN) =>
+  openIn(book, FILLS, id, page, open);
+const textOf = async (id: string) => (await getRow(book.fills, id))?.content.text;
+const noted = (entry: JournalEntry) => new Promise((done) => note(book.journal, entry, done));
+/** An edit of a page that was killed before it saved. */
+async function typed(page: Page, id: string, base: number, text: string) {
+  await noted(journal.entryOf(id, page.edit(), base, fillOf(text)));
+}
 
-describe("drafts", () => {
-  test("are taken once by the tab that wrote them, and by others only when left behind", () => {
-    const now = Date.now();
-    fillDrafts.write("f", 3, fillOf("@4 RL"));
-    expect(fillDrafts.take("other", now)).toBeNull();
-    newTab();
-    expect(fillDrafts.take("f", now)).toBeNull();
-    expect(fillDrafts.take("f", now + 10_000)).toMatchObject({ baseRevision: 3, content: { text: "@4 RL" } });
-    expect(fillDrafts.take("f", now + 10_000)).toBeNull();
-    fillDrafts.write("f", 4, fillOf("@4 K"));
-    expect(fillDrafts.take("f", now)?.content.text).toBe("@4 K");
-    fillDrafts.write("f", 4, fillOf("@4 K"));
-    fillDrafts.clear("f");
-    expect(fillDrafts.take("f", now)).toBeNull();
+describe("the journal", () => {
+  test("what a killed page had not saved is gone on with once", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    await typed(new Page(), id, 1, "@4 RLK");
+    const page = new Page();
+    expect((await reopen(id, page))?.unsaved).toMatchObject({ baseRevision: 1, content: { text: "@4 RLK" } });
+    // Opened again before it was saved: still there.
+    expect((await reopen(id, page))?.unsaved?.content.text).toBe("@4 RLK");
+    await saveRow(book.fills, id, 1, fillOf("@4 RLK"), page.edit());
+    expect((await reopen(id, page))?.unsaved).toBeNull();
+    expect(await book.journal.count()).toBe(0);
   });
-  test("of cells and of fills stand apart", () => {
+  test("an open page's edits are its own to save", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    const other = new Page();
+    await typed(other, id, 1, "@4 RLK");
+    expect((await reopen(id, new Page(), new Set([other.id])))?.unsaved).toBeNull();
+    expect(await book.journal.count()).toBe(1);
+  });
+  test("an edit that its page saved later is never brought back", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    const page = new Page();
+    const first = page.edit();
+    await saveRow(book.fills, id, 1, fillOf("@4 RLKK"), page.edit());
+    await noted(journal.entryOf(id, first, 1, fillOf("@4 RLK")));
+    expect((await reopen(id))?.unsaved).toBeNull();
+    expect(await book.journal.count()).toBe(0);
+  });
+  test("an edit made while its page saved goes on from that save, and asks nobody", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    const page = new Page();
+    await saveRow(book.fills, id, 1, fillOf("@4 RLK"), page.edit());
+    await typed(page, id, 1, "@4 RLKK");
+    expect((await reopen(id))?.unsaved).toMatchObject({ baseRevision: 2, content: { text: "@4 RLKK" } });
+  });
+  test("when another page has truly saved something else, its base says so", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    await typed(new Page(), id, 1, "@4 RLK");
+    await saveRow(book.fills, id, 1, fillOf("@4 H"), new Page().edit());
+    expect((await reopen(id))?.unsaved).toMatchObject({ baseRevision: 1, content: { text: "@4 RLK" } });
+  });
+  test("what others noted on it meanwhile is a change, of nobody's page", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    const page = new Page();
+    await saveRow(book.fills, id, 1, fillOf("@4 RLK"), page.edit());
+    await typed(page, id, 2, "@4 RLKK");
+    await amendRow(book.fills, id, { tags: ["odd"] });
+    expect((await reopen(id))?.unsaved?.baseRevision).toBe(2);
+  });
+  test("clocks that jump change nothing", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    const clock = vi.spyOn(Date, "now").mockReturnValue(9e12);
+    const page = new Page();
+    await saveRow(book.fills, id, 1, fillOf("@4 RLK"), page.edit());
+    clock.mockReturnValue(1000);
+    await typed(page, id, 2, "@4 RLKK");
+    expect((await reopen(id))?.unsaved?.content.text).toBe("@4 RLKK");
+  });
+  test("something that is gone comes back with what was typed into it", async () => {
+    await typed(new Page(), "lost", 1, "@4 RLK");
+    expect(await reopen("lost")).toMatchObject({ row: { content: { text: "@4 RLK" } }, unsaved: null });
+    expect(await reopen("never")).toBeNull();
+  });
+  test("damaged entries hide no sound ones, and stay out of the way", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    await noted({ ...journal.entryOf(id, new Page().edit(), 1, fillOf("@4")), content: { text: 7 } });
+    await typed(new Page(), id, 1, "@4 RLK");
+    expect((await reopen(id))?.unsaved?.content.text).toBe("@4 RLK");
+  });
+  test("drafts of earlier versions of the app are gone on with", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    const draft = (text: string, at: number) => JSON.stringify({ baseRevision: 1, at, content: fillOf(text) });
+    storage.setItem(`dime-stack:draft:${id}:tab`, draft("@4 RLK", 5));
+    storage.setItem(`dime-stack:draft:${id}:other`, "{ cut off");
+    expect((await reopen(id))?.unsaved?.content.text).toBe("@4 RLK");
+    expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack"))).toEqual([]);
+  });
+  test("cells and fills of one id stand apart; the work on a cell is gone on with", async () => {
     const origin = { source: null, name: "", typed: "RLx", text: null };
     const bench = { name: "", origin, moves: [], at: 0, rate: "4" };
-    cellDrafts.write("f", 0, bench);
-    expect(fillDrafts.take("f", Date.now())).toBeNull();
-    expect(cellDrafts.take("f", Date.now())?.content).toEqual(bench);
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    await noted(cellJournal.entryOf(id, new Page().edit(), 0, bench));
+    expect((await reopen(id))?.unsaved).toBeNull();
+    const page = new Page();
+    expect((await openBenchWork(book, id, page, NONE_OPEN))?.content).toEqual(bench);
+    expect((await openBenchWork(book, id, page, NONE_OPEN))?.content).toEqual(bench);
+    expect(await openBenchWork(book, id, new Page(), new Set([page.id]))).toBeNull();
   });
-  test("that are damaged are nothing, and a full storage says so", () => {
-    storage.setItem("dime-stack:draft:f:tab", '{"baseRevision":1,"at":0,"content":{}}');
-    expect(fillDrafts.take("f", Date.now())).toBeNull();
-    storage.setItem("dime-stack:draft:f:other", "{ cut off");
-    fillDrafts.write("f", 2, fillOf("@4 RLK"));
-    expect(fillDrafts.take("f", Date.now())?.content.text).toBe("@4 RLK");
-    storage.full = true;
-    expect(fillDrafts.write("f", 1, fillOf("@4 RL"))).toBe(false);
+
+  const step = fc.record({ who: fc.nat(1), what: fc.constantFrom("edit", "edit", "save", "kill") });
+  test("two pages edit, save and are killed in any order: each one's last edit is kept, and nothing older comes back", async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { maxLength: 16 }), async (steps) => {
+        const { id } = await addRow(book.fills, fillOf("@4 R"));
+        let texts = 0;
+        const saved = new Set<string>();
+        const lasts = new Set<string>();
+        const lives: ({ page: Page; base: number; since: number; last: string | null } | undefined)[] = [];
+        const live = async (who: number) => {
+          const here = lives[who];
+          if (here) return here;
+          const page = new Page();
+          const opened = await reopen(id, page, new Set(lives.flatMap((one) => one?.page.id ?? [])));
+          const unsaved = opened?.unsaved;
+          if (unsaved) expect(lasts).toContain(unsaved.content.text);
+          const base = unsaved?.baseRevision ?? opened?.row.revision ?? 0;
+          const made = { page, base, since: page.edit().edit, last: unsaved?.content.text ?? null };
+          lives[who] = made;
+          return made;
+        };
+        for (const { who, what } of steps) {
+          const here = await live(who);
+          const { page, base, since } = here;
+          if (what === "edit") {
+            lasts.delete(here.last ?? "");
+            here.last = `@4 ${"RL".repeat(++texts)}`;
+            lasts.add(here.last);
+            await typed(page, id, base, here.last);
+          } else if (what === "save" && here.last) {
+            const by = page.edit();
+            const result = await saveRow(book.fills, id, base, fillOf(here.last), by, since);
+            // In a conflict the player is asked; until then the edit stays where it is.
+            if (result.kind !== "saved") continue;
+            here.base = result.row.revision;
+            saved.add(here.last);
+            await journal.settle(book.journal, id, by);
+          } else if (what === "kill") lives[who] = undefined;
+          const inJournal = (await journal.list(book.journal, id)).map(({ content }) => content.text);
+          for (const text of lasts) expect([...saved, ...inJournal]).toContain(text);
+        }
+      }),
+      { numRuns: 60 },
+    );
   });
 });
 
@@ -54,21 +171,31 @@ describe("autosave", () => {
     const fill = await addRow(book.fills, fillOf(text));
     const states: SaveState<FillContent>[] = [];
     const theirs: string[] = [];
-    const make = () =>
-      new Autosave(book.fills, fillDrafts, fill.id, 1, {
-        onState: (state) => states.push(state),
-        onTheirs: (row) => theirs.push(row.content.text),
-      });
-    return { fill, states, theirs, make, saver: make(), last: () => states.at(-1)?.kind };
+    const page = new Page();
+    const shelf = { table: book.fills, journal, entries: book.journal };
+    const events = {
+      onState: (state: SaveState<FillContent>) => states.push(state),
+      onTheirs: (row: { content: FillContent }) => theirs.push(row.content.text),
+    };
+    const saver = new Autosave(shelf, fill.id, 1, events, page);
+    return { fill, states, theirs, saver, page, last: () => states.at(-1)?.kind };
   }
-  test("saves after a rest, keeps a draft until then", async () => {
+  test("is in the journal at once, and saved a moment later", async () => {
     const { fill, saver, last } = await edited();
     saver.queue(fillOf("@4 RLK"));
-    expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack:draft"))).toHaveLength(1);
+    await vi.waitFor(async () => expect(await book.journal.count()).toBe(1));
     expect(last()).toBe("saving");
     await vi.waitFor(() => expect(last()).toBe("saved"));
-    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLK");
-    expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack:draft"))).toHaveLength(0);
+    expect(await textOf(fill.id)).toBe("@4 RLK");
+    expect(await book.journal.count()).toBe(0);
+    await saver.close();
+  });
+  test("typing on and on puts no save off", async () => {
+    const { fill, saver } = await edited();
+    let count = 0;
+    const typing = setInterval(() => saver.queue(fillOf(`@4 RL${"K".repeat(++count % 9)}`)), 20);
+    await vi.waitFor(async () => expect((await getRow(book.fills, fill.id))?.revision).toBeGreaterThan(2), 5000);
+    clearInterval(typing);
     await saver.close();
   });
   test("flushed from several places at once, never conflicts with itself", async () => {
@@ -96,46 +223,93 @@ describe("autosave", () => {
     await saveRow(book.fills, fill.id, 2, fillOf("@4 LL"));
     await saver.flush();
     expect(last()).toBe("conflict");
-    const row = await getRow(book.fills, fill.id);
-    expect(row?.content.text).toBe("@4 LL");
-    if (row) await saver.keepMine(row);
-    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RR");
+    expect(await textOf(fill.id)).toBe("@4 LL");
+    // What is true when it is pressed counts.
+    await saveRow(book.fills, fill.id, 3, fillOf("@4 LLL"));
+    await saver.keepMine();
+    expect(await textOf(fill.id)).toBe("@4 RR");
     expect(last()).toBe("saved");
+    expect(await book.journal.count()).toBe(0);
     await saver.close();
   });
-  test("the other tab's version can be taken", async () => {
+  test("the other tab's version can be taken, as it is when that is pressed; afterwards nothing comes back", async () => {
     const { fill, saver, last } = await edited();
     saver.queue(fillOf("@4 RR"));
     await saveRow(book.fills, fill.id, 1, fillOf("@4 LL"));
     await saver.flush();
-    const row = await getRow(book.fills, fill.id);
-    if (row) saver.takeTheirs(row);
+    await saveRow(book.fills, fill.id, 2, fillOf("@4 LLH"));
+    expect((await saver.takeTheirs())?.content.text).toBe("@4 LLH");
     expect(last()).toBe("saved");
+    expect(await reopen(fill.id)).toMatchObject({ row: { content: { text: "@4 LLH" } }, unsaved: null });
     saver.queue(fillOf("@4 LLK"));
     await saver.flush();
-    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 LLK");
+    expect(await textOf(fill.id)).toBe("@4 LLK");
     await saver.close();
   });
-  test("a full disk is said, the draft kept, and the edit saved when there is room", async () => {
+  test("a fill that is binned elsewhere is said, its edits kept, and it can be brought back", async () => {
+    const { fill, saver, last } = await edited();
+    await binRow(book.fills, fill.id);
+    saver.queue(fillOf("@4 RLK"));
+    await saver.flush();
+    expect(last()).toBe("binned");
+    expect(await textOf(fill.id)).toBe("@4 RLK");
+    await saver.bringBack();
+    await vi.waitFor(() => expect(last()).toBe("saved"));
+    await binRow(book.fills, fill.id);
+    await vi.waitFor(() => expect(last()).toBe("binned"));
+    await restoreRow(book.fills, fill.id);
+    await vi.waitFor(() => expect(last()).toBe("saved"));
+    await saver.close();
+  });
+  test("a full disk is said, and the edit saved by itself when there is room", async () => {
     const { fill, saver, states, last } = await edited();
-    const put = vi
-      .spyOn(book.fills, "put")
-      .mockRejectedValueOnce(Object.assign(new Error("full"), { name: "QuotaExceededError" }));
+    const full = Object.assign(new Error("full"), { name: "QuotaExceededError" });
+    vi.spyOn(book.fills, "put").mockRejectedValueOnce(full);
     saver.queue(fillOf("@4 RLRR"));
     await saver.flush();
-    expect(states.at(-1)).toEqual({ kind: "failed", full: true, draftKept: true });
-    expect(put).toHaveBeenCalledTimes(1);
+    expect(states.at(-1)).toEqual({ kind: "failed", trouble: "full", isNoted: true });
+    expect((await reopen(fill.id))?.unsaved?.content.text).toBe("@4 RLRR");
     await saver.flush();
     expect(last()).toBe("saved");
-    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLRR");
+    expect(await textOf(fill.id)).toBe("@4 RLRR");
     await saver.close();
   });
-  test("a fill that is gone is said", async () => {
+  test("a journal that can't be written is said when saving fails too", async () => {
+    const { saver, states } = await edited();
+    vi.spyOn(book, "backendDB").mockImplementation(() => {
+      throw new DOMException("closing", "InvalidStateError");
+    });
+    vi.spyOn(book.fills, "put").mockRejectedValue(new Error("no"));
+    saver.queue(fillOf("@4 RLRR"));
+    await saver.flush();
+    expect(states.at(-1)).toEqual({ kind: "failed", trouble: "other", isNoted: false });
+    vi.restoreAllMocks();
+    await saver.close();
+  });
+  test("a fill that is gone is said, and can be put back", async () => {
     const { fill, saver, last } = await edited();
     await book.fills.delete(fill.id);
     saver.queue(fillOf("@4 RLRR"));
     await saver.flush();
     expect(last()).toBe("gone");
+    await saver.keepMine();
+    expect(last()).toBe("saved");
+    expect(await textOf(fill.id)).toBe("@4 RLRR");
     await saver.close();
+  });
+});
+
+describe("trouble with the storage", () => {
+  const named = (name: string, inner?: unknown) => Object.assign(new Error(name), { name, inner });
+  test("is told by what caused it", () => {
+    expect(troubleOf(named("AbortError", new DOMException("", "QuotaExceededError")))).toBe("full");
+    expect(troubleOf(named("OpenFailedError", named("VersionError")))).toBe("newer");
+    expect(troubleOf(named("MissingAPIError"))).toBe("missing");
+    expect(troubleOf(makeTrouble("BlockedError"))).toBe("blocked");
+    expect(troubleOf("anything")).toBe("other");
+  });
+  test("silence is trouble too", async () => {
+    await expect(within(5, new Promise(() => {})).catch(troubleOf)).resolves.toBe("silent");
+    await expect(within(50, Promise.resolve(7))).resolves.toBe(7);
   });
 });

@@ -2,14 +2,12 @@
 
 import { useEffect, useRef, useState } from "react";
 import type { StoreApi } from "zustand/vanilla";
-import { Autosave, type SaveState } from "~/data/autosave";
-import type { Draft } from "~/data/draft";
-import type { Row } from "~/data/rows";
+import { Autosave, restingState, type SaveState } from "~/data/autosave";
+import type { Unsaved } from "~/data/journal";
+import { type Row, toItem } from "~/data/rows";
 import { currentBook } from "./current";
 import type { Kept } from "./kind";
-
-/** Unsaved content from before, and the revision that it was edited from. */
-export type UnsavedDraft<Content> = Pick<Draft<Content>, "baseRevision" | "content">;
+import { EMPTY_BOOK } from "./kinds";
 
 /** Content that is edited somewhere. */
 export interface Edited<Content> {
@@ -17,30 +15,39 @@ export interface Edited<Content> {
   readonly replace: (content: Content) => void;
 }
 
+/** How it stands, and what the player may do about it. */
 export interface Saving<Content> {
+  readonly what: string;
   readonly state: SaveState<Content>;
-  readonly takeTheirs: (theirs: Row<Content>) => void;
-  readonly keepMine: (theirs: Row<Content>) => void;
+  readonly takeTheirs: () => void;
+  readonly keepMine: () => void;
+  /** Once `copy` has put this tab's version elsewhere, shows what is kept. */
+  readonly keepBoth: (copy: (content: Content) => unknown) => void;
+  readonly bringBack: () => void;
+  /** What is in memory, as a file. */
+  readonly write: () => Promise<string>;
 }
 
 export function useSaving<Content>(
-  { table, drafts, what }: Kept<Content>,
+  { key, table, journal, what }: Kept<Content>,
   { store, replace }: Edited<Content>,
   row: Row<Content>,
-  draft: UnsavedDraft<Content> | null,
+  unsaved: Unsaved<Content> | null,
   say: (words: string) => void,
 ): Saving<Content> {
-  const [state, setState] = useState<SaveState<Content>>({ kind: "saved" });
+  const [state, setState] = useState<SaveState<Content>>(() => restingState(row));
   const saver = useRef<Autosave<Content> | null>(null);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: one saver for each thing that is opened
   useEffect(() => {
     let closed = false;
     let stop = () => {};
+    const opened = store.getState().content;
     void currentBook().then((book) => {
       if (closed) return;
       let adopting = false;
-      const made = new Autosave(table(book), drafts, row.id, draft?.baseRevision ?? row.revision, {
+      const shelf = { table: table(book), journal, entries: book.journal };
+      const made = new Autosave(shelf, row.id, unsaved?.baseRevision ?? row.revision, {
         onState: setState,
         onTheirs: (theirs) => {
           adopting = true;
@@ -50,19 +57,22 @@ export function useSaving<Content>(
         },
       });
       saver.current = made;
-      if (draft) made.queue(draft.content);
-      const unsubscribe = store.subscribe((state) => {
-        if (!adopting) made.queue(state.content);
+      const { content } = store.getState();
+      if (unsaved || content !== opened) made.queue(content);
+      const unsubscribe = store.subscribe((state, before) => {
+        if (!adopting && state.content !== before.content) made.queue(state.content);
       });
       const leave = () => void made.flush();
       window.addEventListener("pagehide", leave);
+      document.addEventListener("visibilitychange", leave);
       stop = () => {
         unsubscribe();
         window.removeEventListener("pagehide", leave);
+        document.removeEventListener("visibilitychange", leave);
         void made.close();
       };
     });
-    if (draft) say("Your last edit wasn't saved in time. It is back.");
+    if (unsaved) say("Your last edit wasn't saved in time. It is back.");
     return () => {
       closed = true;
       stop();
@@ -70,12 +80,24 @@ export function useSaving<Content>(
     };
   }, [store, row.id]);
 
+  const takeTheirs = async (from: Autosave<Content> | null) => {
+    const theirs = await from?.takeTheirs();
+    if (theirs) replace(theirs.content);
+  };
   return {
+    what,
     state,
-    takeTheirs: (theirs) => {
-      replace(theirs.content);
-      saver.current?.takeTheirs(theirs);
+    takeTheirs: () => void takeTheirs(saver.current),
+    keepMine: () => void saver.current?.keepMine(),
+    keepBoth: (copy) => {
+      // The copy may lead to another screen, and this saver be let go before it is there.
+      const from = saver.current;
+      void Promise.resolve(copy(store.getState().content)).then(() => takeTheirs(from));
     },
-    keepMine: (theirs) => void saver.current?.keepMine(theirs),
+    bringBack: () => void saver.current?.bringBack(),
+    write: async () => {
+      const { writeBook } = await import("./book-file");
+      return writeBook({ ...EMPTY_BOOK, [key]: [toItem({ ...row, content: store.getState().content })] });
+    },
   };
 }

@@ -3,9 +3,10 @@ import { z } from "zod";
 import { loadRudiments } from "~/content";
 import { formatMeter, type Meter, parseMeter } from "~/core/time";
 import { flushSaves } from "~/data/autosave";
+import { openPages, thisPage } from "~/data/page";
 import { amendRow, binRow, emptyOldBin, listBin, listRows, restoreRow } from "~/data/rows";
 import { askedCellSchema, cellContentSchema, rudimentMarkSchema } from "~/library/cell/content";
-import { cellDrafts } from "~/library/cell/drafts";
+import { cellJournal, openBenchWork } from "~/library/cell/drafts";
 import { shippedRudimentSchema } from "~/library/cell/entries";
 import { keepCell, markRudiment, saveCell } from "~/library/cell/keep";
 import { loadEntries } from "~/library/cell/load";
@@ -15,7 +16,7 @@ import type { CellRow } from "~/library/database";
 import { addressOf, openFillId } from "~/library/fill/address";
 import type { KeepAnswer } from "~/screens/cells/keep-bar";
 import { CellsScreen } from "~/screens/cells/screen";
-import { Trouble } from "~/ui/trouble";
+import { OpeningTrouble } from "~/ui/opening-trouble";
 import type { Route } from "./+types/cells";
 
 export function loader() {
@@ -43,7 +44,7 @@ export async function clientLoader({ params, request, serverLoader }: Route.Clie
     entries,
     bin,
     open,
-    draft: found || id === "new" ? cellDrafts.take(id, Date.now()) : null,
+    unsaved: found || id === "new" ? await openBenchWork(book, id, thisPage(), await openPages()) : null,
     asked: askedCellSchema.safeParse(Object.fromEntries(new URL(request.url).searchParams)).data ?? null,
     meters: metersInUse(fills.map(({ content }) => content.meter as Meter)),
     // The fill that is open, or was edited last.
@@ -93,7 +94,7 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
       const kept = await keepCell(book, asked.content, asked.relativesToo);
       if (kept.kind !== "kept") return { kind: kept.kind, cell: nameOf(kept.row) };
       // What was worked out is kept now.
-      cellDrafts.clear(asked.from);
+      await book.journal.delete(cellJournal.keyOf(asked.from, thisPage().id));
       return redirect(`/cells/${kept.row.id}`);
     }
     case "save": {
@@ -143,10 +144,10 @@ export default function Cells({ loaderData }: Route.ComponentProps) {
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
-    <Trouble
-      title="This cell can't be opened"
-      what="It may have been deleted for good, or the address is mistyped. Your other cells are in the book."
-      detail={error instanceof Error ? error.message : undefined}
+    <OpeningTrouble
+      error={error}
+      what="cell"
+      missing="It may have been deleted for good, or the address is mistyped. Your other cells are in the book."
     />
   );
 }

@@ -12,7 +12,7 @@ import { searchContentSchema } from "~/library/search/content";
 import { SEARCHES } from "~/library/search/kind";
 import { addSearch } from "~/library/search/new-search";
 import { FitScreen } from "~/screens/fit/screen";
-import { Trouble } from "~/ui/trouble";
+import { OpeningTrouble } from "~/ui/opening-trouble";
 import type { Route } from "./+types/fit";
 
 export function loader() {
@@ -94,10 +94,10 @@ export default function Fit({ loaderData }: Route.ComponentProps) {
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
-    <Trouble
-      title="This search can't be opened"
-      what="It may have been deleted, or the address is mistyped. Your other searches are still there."
-      detail={error instanceof Error ? error.message : undefined}
+    <OpeningTrouble
+      error={error}
+      what="search"
+      missing="It may have been deleted for good, or the address is mistyped. Your other searches are still there."
     />
   );
 }

@@ -4,7 +4,7 @@ import { currentBook } from "~/library/current";
 import { GROOVES } from "~/library/groove/kind";
 import { openRow } from "~/library/open-row";
 import { OwnGrooveScreen } from "~/screens/own-groove/screen";
-import { Trouble } from "~/ui/trouble";
+import { OpeningTrouble } from "~/ui/opening-trouble";
 import type { Route } from "./+types/own-groove";
 
 export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
@@ -42,10 +42,10 @@ export default function OwnGroove({ loaderData }: Route.ComponentProps) {
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
-    <Trouble
-      title="This groove can't be opened"
-      what="It may have been deleted, or the address is mistyped. Deleted grooves stay in the bin on the Groove tab for 30 days."
-      detail={error instanceof Error ? error.message : undefined}
+    <OpeningTrouble
+      error={error}
+      what="groove"
+      missing="It may have been deleted for good, or the address is mistyped. Deleted grooves stay in the bin on the Groove tab for 30 days."
     />
   );
 }

@@ -11,6 +11,7 @@ import { MAX_NAME, soundLine } from "../phrase/phrase";
 import { type Handedness, loadPreferences, type Preferences } from "../preferences";
 import { openFillId } from "./address";
 import { type FillContent, makeContent } from "./content";
+import { FILLS } from "./kind";
 
 function makeBlank({ countStyle }: Pick<Preferences, "countStyle">): FillContent {
   return makeContent({ text: "@4", countStyle, groove: "straight-eighths" });
@@ -26,8 +27,16 @@ export async function listFills(book: BookDatabase): Promise<FillRow[]> {
   const rows = await listRows(book.fills);
   const blank = new Set(rows.filter(isBlank).map(({ id }) => id));
   if (blank.size === 0) return rows;
-  await book.fills.bulkDelete([...blank]);
-  return rows.filter(({ id }) => !blank.has(id));
+  return book.transaction("rw", book.fills, book.journal, async () => {
+    // Another tab may be typing into one of them at this very moment.
+    const now = await listRows(book.fills);
+    const begun = new Set((await book.journal.toArray()).map((entry) => entry.of));
+    const gone = new Set(
+      now.filter((row) => isBlank(row) && !begun.has(FILLS.journal.nameOf(row.id))).map(({ id }) => id),
+    );
+    await book.fills.bulkDelete([...gone]);
+    return now.filter(({ id }) => !gone.has(id));
+  });
 }
 
 function isBlank({ revision, content }: FillRow): boolean {

@@ -1,5 +1,4 @@
-import { Drafts } from "~/data/draft";
-import { defineRows, type Kept } from "../kind";
+import { defineKept, defineRows } from "../kind";
 import { type FillContent, fillContentSchema } from "./content";
 
 export const KIND = defineRows<FillContent>({
@@ -9,8 +8,9 @@ export const KIND = defineRows<FillContent>({
   rename: (content, idOf) => ({ ...content, groove: idOf({ key: "grooves", id: content.groove }) }),
 });
 
-export const FILLS: Kept<FillContent> = {
+export const FILLS = defineKept<FillContent>({
+  key: "fills",
   what: "fill",
+  content: fillContentSchema,
   table: (book) => book.fills,
-  drafts: new Drafts<FillContent>("dime-stack:draft:", fillContentSchema),
-};
+});

@@ -1,13 +1,13 @@
-import { Drafts } from "~/data/draft";
-import { defineRows, type Kept } from "../kind";
+import { defineKept, defineRows } from "../kind";
 import { type GrooveContent, grooveContentSchema } from "./content";
 
 export const KIND = defineRows<GrooveContent>({
   content: grooveContentSchema,
 });
 
-export const GROOVES: Kept<GrooveContent> = {
+export const GROOVES = defineKept<GrooveContent>({
+  key: "grooves",
   what: "groove",
+  content: grooveContentSchema,
   table: (book) => book.grooves,
-  drafts: new Drafts<GrooveContent>("dime-stack:groove-draft:", grooveContentSchema),
-};
+});

@@ -1,13 +1,13 @@
-import { Drafts } from "~/data/draft";
-import { defineRows, type Kept } from "../kind";
+import { defineKept, defineRows } from "../kind";
 import { type KitContent, kitContentSchema } from "./content";
 
 export const KIND = defineRows<KitContent>({
   content: kitContentSchema,
 });
 
-export const KITS: Kept<KitContent> = {
+export const KITS = defineKept<KitContent>({
+  key: "kits",
   what: "kit",
+  content: kitContentSchema,
   table: (book) => book.kits,
-  drafts: new Drafts<KitContent>("dime-stack:kit-draft:", kitContentSchema),
-};
+});

@@ -1,13 +1,13 @@
-import { Drafts } from "~/data/draft";
-import { defineRows, type Kept } from "../kind";
+import { defineKept, defineRows } from "../kind";
 import { type SearchContent, searchContentSchema } from "./content";
 
 export const KIND = defineRows<SearchContent>({
   content: searchContentSchema,
 });
 
-export const SEARCHES: Kept<SearchContent> = {
+export const SEARCHES = defineKept<SearchContent>({
+  key: "searches",
   what: "search",
+  content: searchContentSchema,
   table: (book) => book.searches,
-  drafts: new Drafts<SearchContent>("dime-stack:search-draft:", searchContentSchema),
-};
+});

@@ -7,7 +7,7 @@ import { FILLS } from "~/library/fill/kind";
 import { listGrooves } from "~/library/groove/choices";
 import { openRow } from "~/library/open-row";
 import { FillScreen } from "~/screens/fill/screen";
-import { Trouble } from "~/ui/trouble";
+import { OpeningTrouble } from "~/ui/opening-trouble";
 import type { Route } from "./+types/fill";
 
 export function loader() {
@@ -46,7 +46,7 @@ export default function Fill({ loaderData }: Route.ComponentProps) {
       {...loaderData}
       tab={tab}
       onCopy={(content) =>
-        void submit(JSON.stringify({ intent: "keep", content, tab }), {
+        submit(JSON.stringify({ intent: "keep", content, tab }), {
           method: "post",
           action: "/fills",
           encType: "application/json",
@@ -58,10 +58,10 @@ export default function Fill({ loaderData }: Route.ComponentProps) {
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
-    <Trouble
-      title="This fill can't be opened"
-      what="It may have been deleted for good, or the address is mistyped. Your other fills are on the Shelf."
-      detail={error instanceof Error ? error.message : undefined}
+    <OpeningTrouble
+      error={error}
+      what="fill"
+      missing="It may have been deleted for good, or the address is mistyped. Your other fills are on the Shelf."
     />
   );
 }

@@ -11,11 +11,11 @@ export async function clientLoader() {
   const book = await currentBook();
   await emptyOldBin(book.kits, Date.now());
   const opened = await openRow(KITS, (await loadPreferences(book)).kit);
-  return { kitDraft: opened?.draft ? { id: opened.row.id, ...opened.draft } : null };
+  return { unsavedKit: opened?.unsaved ? { id: opened.row.id, ...opened.unsaved } : null };
 }
 clientLoader.hydrate = true as const;
 
-/** A draft is taken once. */
+/** An unsaved edit is taken up once. */
 export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {
   return currentParams.fillId !== nextParams.fillId;
 }

@@ -20,13 +20,13 @@ interface KeepBarProps {
   readonly content: CellBenchContent;
   readonly entry: BookEntry | null;
   readonly isChanged: boolean;
-  readonly draftKept: boolean;
+  readonly isNoted: boolean;
   readonly latest: FillRow | null;
   readonly onSendInto: () => void;
 }
 
 /** Into the book, or on to the Stack. */
-export function KeepBar({ bench, content, entry, isChanged, draftKept, latest, onSendInto }: KeepBarProps) {
+export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onSendInto }: KeepBarProps) {
   const fetcher = useFetcher<KeepAnswer>();
   const shown = contentOf(content);
   const row = entry?.row ?? null;
@@ -108,7 +108,7 @@ export function KeepBar({ bench, content, entry, isChanged, draftKept, latest, o
         </button>
       </div>
       {shown === null && content.origin.text !== null ? <Refusal content={content} /> : null}
-      {draftKept ? null : (
+      {isNoted ? null : (
         <p role="alert" className="basis-full text-sm text-error">
           This browser can't store unsaved work right now; its storage may be full. Keep the cell before you leave.
         </p>

@@ -6,7 +6,7 @@ import { useCommands } from "~/commands/commands";
 import { formatSlots } from "~/core/line";
 import { applyMove, MAX_MOVES, type Move } from "~/core/moves";
 import type { Meter } from "~/core/time";
-import type { Draft } from "~/data/draft";
+import type { Unsaved } from "~/data/journal";
 import { layOutCell, scoreOf, settingOf } from "~/editor/cells/preview";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { MOVE_COMMANDS } from "~/editor/moves/commands";
@@ -33,7 +33,7 @@ import { LargeCell } from "./large-cell";
 import { OriginField, Recipe } from "./recipe";
 import { SettingBar } from "./setting-bar";
 import { CellStudy } from "./study";
-import { firstNotice, isSameWork, openWith, useDraft } from "./unkept";
+import { firstNotice, isSameWork, openWith, useJournal } from "./unkept";
 
 export interface CellsScreenProps {
   readonly entries: readonly BookEntry[];
@@ -41,7 +41,7 @@ export interface CellsScreenProps {
   /** The entry that is open, "new" for a typed sticking, or the cell that was deleted. */
   readonly open: BookEntry | "new" | { readonly binned: CellRow };
   /** Unkept work on what is open, from before. */
-  readonly draft: Draft<CellBenchContent> | null;
+  readonly unsaved: Unsaved<CellBenchContent> | null;
   /** A sticking that was sent here. */
   readonly asked: AskedCell | null;
   /** Meters of the player's fills, and 4/4. */
@@ -100,10 +100,10 @@ interface DeskProps extends CellsScreenProps {
   readonly setAside: (aside: SetAside | null) => void;
 }
 
-function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setAside }: DeskProps) {
+function Desk({ entries, entry, unsaved, asked, meters, latest, index, aside, setAside }: DeskProps) {
   const id = entry?.id ?? "new";
   const opened = useMemo(() => (entry ? benchOf(entry) : EMPTY_BENCH), [entry]);
-  const [bench] = useState(() => openWith(draft?.content ?? opened, asked));
+  const [bench] = useState(() => openWith(unsaved?.content ?? opened, asked));
   const content = useStore(bench.store, (state) => state.content);
   const history = useUndo(bench.undo);
   const [preferences, changePreferences] = usePreferences();
@@ -119,12 +119,12 @@ function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setA
   const [chosen, setChosen] = useState(0);
   const place = Math.min(chosen, Math.max(0, cell.length - 1));
   const { say, lights, errand } = useSession();
-  const first = firstNotice(draft, asked);
+  const first = firstNotice(unsaved, asked);
   useEffect(() => {
     if (first) say(first);
   }, [first, say]);
   const navigate = useNavigate();
-  const draftKept = useDraft(bench, id, entry?.row?.revision ?? 0, opened);
+  const isNoted = useJournal(bench, id, entry?.row?.revision ?? 0, opened);
   const isChanged = !isSameWork(content, opened);
   const shown = contentOf(content);
   const name = content.name || shown?.name || "Cell";
@@ -246,7 +246,7 @@ function Desk({ entries, entry, draft, asked, meters, latest, index, aside, setA
           content={content}
           entry={entry}
           isChanged={isChanged}
-          draftKept={draftKept}
+          isNoted={isNoted}
           latest={latest}
           onSendInto={sendInto}
         />

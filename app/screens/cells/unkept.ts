@@ -1,27 +1,44 @@
 /** Work on a cell that is not in the book yet: how it is opened again, and written down as it goes. */
 
 import { useEffect, useState } from "react";
-import type { Draft } from "~/data/draft";
+import { note, type Unsaved } from "~/data/journal";
+import { thisPage } from "~/data/page";
 import { isSame } from "~/data/same";
 import type { AskedCell, CellBenchContent } from "~/library/cell/content";
-import { cellDrafts } from "~/library/cell/drafts";
+import { cellJournal } from "~/library/cell/drafts";
 import { EMPTY_BENCH } from "~/library/cell/entries";
+import { currentBook } from "~/library/current";
+import type { BookDatabase } from "~/library/database";
 import { type CellBench, openCellBench } from "./bench";
 
-/** Writes down what is on the bench as it changes, as long as it is not what was opened. */
-export function useDraft(bench: CellBench, id: string, revision: number, opened: CellBenchContent): boolean {
-  const [kept, setKept] = useState(true);
+/** Writes down what is on the bench as it changes, as long as it is not what was opened. False when that fails. */
+export function useJournal(bench: CellBench, id: string, revision: number, opened: CellBenchContent): boolean {
+  const [isNoted, setNoted] = useState(true);
   useEffect(() => {
-    const write = () => {
-      const { content } = bench.store.getState();
-      if (isSameWork(content, opened)) cellDrafts.clear(id);
-      else setKept(cellDrafts.write(id, revision, content));
+    let closed = false;
+    let stop = () => {};
+    const start = (book: BookDatabase) => {
+      if (closed) return;
+      const write = () => {
+        const { content } = bench.store.getState();
+        const by = thisPage().edit();
+        if (isSameWork(content, opened)) {
+          book.transaction("rw", book.journal, () => cellJournal.settle(book.journal, id, by)).catch(console.error);
+        } else {
+          note(book.journal, cellJournal.entryOf(id, by, revision, content), (error) => setNoted(error === null));
+        }
+      };
+      // What was taken up again is written down again.
+      write();
+      stop = bench.store.subscribe(write);
     };
-    // What was taken up again is written down again.
-    write();
-    return bench.store.subscribe(write);
+    currentBook().then(start, () => setNoted(false));
+    return () => {
+      closed = true;
+      stop();
+    };
   }, [bench, id, revision, opened]);
-  return kept;
+  return isNoted;
 }
 
 /** Which step is looked at is no work that could be lost. */
@@ -39,7 +56,8 @@ export function openWith(before: CellBenchContent, asked: AskedCell | null): Cel
 }
 
 /** What the player is to know about how the bench was opened. */
-export function firstNotice(draft: Draft<CellBenchContent> | null, asked: AskedCell | null): string {
-  if (asked) return draft ? "Opened from the Stack. Undo brings back what was here before." : "Opened from the Stack.";
-  return draft ? "Your last changes to this cell are still here. Keep them, or start over." : "";
+export function firstNotice(unsaved: Unsaved<CellBenchContent> | null, asked: AskedCell | null): string {
+  if (asked)
+    return unsaved ? "Opened from the Stack. Undo brings back what was here before." : "Opened from the Stack.";
+  return unsaved ? "Your last changes to this cell are still here. Keep them, or start over." : "";
 }

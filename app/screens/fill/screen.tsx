@@ -7,6 +7,7 @@ import type { CommandTable } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
 import { KeysButton } from "~/commands/keys-button";
 import { readCell } from "~/core/moves";
+import type { Unsaved } from "~/data/journal";
 import { type Chooser, useChooser } from "~/editor/choice";
 import {
   type HistoryScene,
@@ -32,12 +33,12 @@ import type { FillContent } from "~/library/fill/content";
 import { FILLS } from "~/library/fill/kind";
 import type { GrooveChoice, ShippedGroove } from "~/library/groove/choices";
 import { useLiveGrooves } from "~/library/groove/live";
-import { SaveMark, SaveNotice } from "~/library/save-state";
-import { type UnsavedDraft, useSaving } from "~/library/use-saving";
+import { useSaving } from "~/library/use-saving";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { type Session, usePractice, useSession } from "~/session/session";
+import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { TAB_NAMES } from "~/words/fill";
 import { TabLinks } from "./tab-links";
 
@@ -47,7 +48,7 @@ const ExportMenu = lazy(() => import("~/editor/fill/export-menu"));
 export interface FillScreenProps {
   readonly row: FillRow;
   /** To go on with. */
-  readonly draft: UnsavedDraft<FillContent> | null;
+  readonly unsaved: Unsaved<FillContent> | null;
   readonly grooves: readonly GrooveChoice[];
   readonly shipped: readonly ShippedGroove[];
   readonly tab: FillTab;
@@ -96,7 +97,7 @@ const WITHOUT_TRANSPORT: readonly FillTab[] = ["shed", "sheet"];
 const PLAYED = [...PLAY_COMMANDS, ...PHRASE_COMMANDS, ...PRACTICE_COMMANDS];
 const NOTHING: CommandTable<Scene> = [];
 
-export function FillScreen({ row, draft, grooves: loaded, shipped, tab, onCopy }: FillScreenProps) {
+export function FillScreen({ row, unsaved, grooves: loaded, shipped, tab, onCopy }: FillScreenProps) {
   const session = useSession();
   const { sound, lights, practice, errand, say } = session;
   const chooser = useChooser();
@@ -108,12 +109,12 @@ export function FillScreen({ row, draft, grooves: loaded, shipped, tab, onCopy }
   stageNow.current = stage;
   // The route gives each fill a screen of its own, so this runs once for each.
   const [editor] = useState(() =>
-    openEditor<FillContent>(draft?.content ?? row.content, (content) =>
+    openEditor<FillContent>(unsaved?.content ?? row.content, (content) =>
       setupOf({ groove: "plain", grooveBars: 0, ...content }, stageNow.current),
     ),
   );
   const content = useStore(editor.store, (state) => state.content);
-  const saving = useSaving(FILLS, editor, row, draft, say);
+  const saving = useSaving(FILLS, editor, row, unsaved, say);
 
   const [heard, hear] = useState<FillContent | null>(null);
   const [otherUndo, setUndo] = useState<Undo | null>(null);
@@ -204,13 +205,7 @@ export function FillScreen({ row, draft, grooves: loaded, shipped, tab, onCopy }
                 <KeysButton />
               </div>
             </header>
-            <SaveNotice
-              state={saving.state}
-              what="fill"
-              onTakeTheirs={saving.takeTheirs}
-              onKeepMine={saving.keepMine}
-              onCopyMine={() => onCopy(editor.store.getState().content)}
-            />
+            <SaveNotice saving={saving} onCopy={(mine) => onCopy(mine)} />
             <Outlet />
           </div>
           {hasTransport ? (

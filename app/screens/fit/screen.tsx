@@ -5,6 +5,7 @@ import { useStore } from "zustand";
 import { hintOf } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
 import { KeysButton } from "~/commands/keys-button";
+import type { Unsaved } from "~/data/journal";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { makeScore, pulseOfFill } from "~/editor/fill/score";
 import { useUndo } from "~/editor/undo";
@@ -13,15 +14,15 @@ import type { BookEntry } from "~/library/cell/entries";
 import type { SearchRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { MAX_NAME } from "~/library/phrase/phrase";
-import { SaveMark, SaveNotice } from "~/library/save-state";
 import { hitsBetween, type SearchContent, toSpec, toWeights } from "~/library/search/content";
 import { SEARCHES } from "~/library/search/kind";
-import { type UnsavedDraft, useSaving } from "~/library/use-saving";
+import { useSaving } from "~/library/use-saving";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
 import { Bin } from "~/ui/bin";
+import { SaveMark, SaveNotice } from "~/ui/save-state";
 import type { FoundWay, SearchRequest } from "~/workers/search";
 import { fillOf, HEARD_IN, openSearchBench } from "./bench";
 import { ChosenWay } from "./chosen-way";
@@ -36,7 +37,7 @@ import { Weights } from "./weights";
 
 export interface FitScreenProps {
   readonly row: SearchRow;
-  readonly draft: UnsavedDraft<SearchContent> | null;
+  readonly unsaved: Unsaved<SearchContent> | null;
   readonly bin: readonly SearchRow[];
   readonly saved: readonly { readonly id: string; readonly name: string }[];
   readonly entries: readonly BookEntry[];
@@ -56,8 +57,8 @@ const DRAWS = 12;
 /** How much being alike counts beside everything else. */
 const LIKENESS = 100;
 
-export function FitScreen({ row, draft, bin, saved, entries, grooves }: FitScreenProps) {
-  const [bench] = useState(() => openSearchBench(draft?.content ?? row.content));
+export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScreenProps) {
+  const [bench] = useState(() => openSearchBench(unsaved?.content ?? row.content));
   const content = useStore(bench.store, (state) => state.content);
   const history = useUndo(bench.undo);
   const [preferences] = usePreferences();
@@ -71,7 +72,7 @@ export function FitScreen({ row, draft, bin, saved, entries, grooves }: FitScree
   const [words, setWords] = useState("");
   const [chosen, setChosen] = useState<number | null>(null);
 
-  const saving = useSaving(SEARCHES, bench, row, draft, say);
+  const saving = useSaving(SEARCHES, bench, row, unsaved, say);
 
   const { name: _, ...asked } = content;
   const stage = useMemo(() => ({ grooves, player, preferences }), [grooves, player, preferences]);
@@ -206,13 +207,7 @@ export function FitScreen({ row, draft, bin, saved, entries, grooves }: FitScree
         <KeysButton />
       </div>
       <div className="lg:col-span-2 empty:hidden">
-        <SaveNotice
-          state={saving.state}
-          what="search"
-          onTakeTheirs={saving.takeTheirs}
-          onKeepMine={saving.keepMine}
-          onCopyMine={() => act({ intent: "copy", content: bench.store.getState().content })}
-        />
+        <SaveNotice saving={saving} onCopy={(mine) => act({ intent: "copy", content: mine })} />
       </div>
       <div className="flex flex-col gap-2.5 lg:order-none order-last">
         <Frame bench={bench} content={content} between={hitsBetween(content)} />

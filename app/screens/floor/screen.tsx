@@ -1,29 +1,31 @@
 /** The Floor: the kit from above, the paths of the hands over it, and everything that changes them. */
 
 import { useEffect, useState } from "react";
+import { useFetcher } from "react-router";
 import { useStore } from "zustand";
+import type { Unsaved } from "~/data/journal";
 import type { KitRow } from "~/library/database";
 import { type KitContent, toKit } from "~/library/kit/content";
 import { KITS } from "~/library/kit/kind";
-import { SaveNotice } from "~/library/save-state";
-import { type UnsavedDraft, useSaving } from "~/library/use-saving";
+import { useSaving } from "~/library/use-saving";
 import { usePlayerSession } from "~/session/player";
 import { useSay } from "~/session/session";
+import { SaveNotice } from "~/ui/save-state";
 import { FloorDesk, type FloorTab } from "./desk";
 import { openKitBench } from "./kit-bench";
 
 export interface FloorScreenProps {
-  readonly kitDraft: (UnsavedDraft<KitContent> & { readonly id: string }) | null;
+  readonly unsavedKit: (Unsaved<KitContent> & { readonly id: string }) | null;
 }
 
-export function FloorScreen({ kitDraft }: FloorScreenProps) {
+export function FloorScreen({ unsavedKit }: FloorScreenProps) {
   const { chosen, kits } = usePlayerSession();
   const [tab, setTab] = useState<FloorTab>("voicing");
   if (!chosen) return <p className="p-6 quiet">No kit is chosen. Open Setup and choose one.</p>;
   const own = kits.own.find(({ id }) => id === chosen.id);
   const shared = { tab, onTab: setTab, chosen };
   return own ? (
-    <OwnKitDesk key={own.id} kitRow={own} kitDraft={kitDraft?.id === own.id ? kitDraft : null} {...shared} />
+    <OwnKitDesk key={own.id} kitRow={own} unsavedKit={unsavedKit?.id === own.id ? unsavedKit : null} {...shared} />
   ) : (
     <FloorDesk key={chosen.id} deskKit={null} notices={null} {...shared} />
   );
@@ -31,16 +33,17 @@ export function FloorScreen({ kitDraft }: FloorScreenProps) {
 
 type OwnKitDeskProps = Omit<React.ComponentProps<typeof FloorDesk>, "deskKit" | "notices"> & {
   readonly kitRow: KitRow;
-  readonly kitDraft: UnsavedDraft<KitContent> | null;
+  readonly unsavedKit: Unsaved<KitContent> | null;
 };
 
 /** An own kit under the hands: what is changed on it is played at once, and saved. */
-function OwnKitDesk({ kitRow, kitDraft, ...rest }: OwnKitDeskProps) {
-  const [bench] = useState(() => openKitBench(kitDraft?.content ?? kitRow.content));
+function OwnKitDesk({ kitRow, unsavedKit, ...rest }: OwnKitDeskProps) {
+  const [bench] = useState(() => openKitBench(unsavedKit?.content ?? kitRow.content));
   const content = useStore(bench.store, (state) => state.content);
   const { tryKit } = usePlayerSession();
   const say = useSay();
-  const saving = useSaving(KITS, bench, kitRow, kitDraft, say);
+  const { submit } = useFetcher();
+  const saving = useSaving(KITS, bench, kitRow, unsavedKit, say);
   useEffect(() => {
     tryKit(toKit(bench.store.getState().content));
     // In the same step as the change, so that the plan and what is worked out of it are of one kit.
@@ -58,11 +61,14 @@ function OwnKitDesk({ kitRow, kitDraft, ...rest }: OwnKitDeskProps) {
       deskKit={{ bench, content }}
       notices={
         <SaveNotice
-          state={saving.state}
-          what="kit"
-          onTakeTheirs={saving.takeTheirs}
-          onKeepMine={saving.keepMine}
-          onCopyMine={() => say("Use Copy in the Kit tab to keep your version as a new kit.")}
+          saving={saving}
+          onCopy={(mine) =>
+            submit(JSON.stringify({ intent: "make", content: mine }), {
+              method: "post",
+              action: "/kits",
+              encType: "application/json",
+            })
+          }
         />
       }
     />

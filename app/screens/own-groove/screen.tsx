@@ -10,6 +10,7 @@ import { KeysButton } from "~/commands/keys-button";
 import { arrangeRange } from "~/core/groove";
 import { EVERY_BEAT, type Pulse, pulseOf } from "~/core/pulse";
 import { barTicks, bpm, formatMeter, MAX_BPM, type Meter, MIN_BPM, TICKS_PER_QUARTER, ticks } from "~/core/time";
+import type { Unsaved } from "~/data/journal";
 import { useChooser } from "~/editor/choice";
 import { PHRASE_COMMANDS, PLAY_COMMANDS, UNDO_COMMANDS } from "~/editor/commands";
 import { EditorContext, useHistory, useWorked } from "~/editor/context";
@@ -26,34 +27,34 @@ import { addressOf } from "~/library/fill/address";
 import { type GrooveContent, grooveOver, MAX_GROOVE_LENGTH } from "~/library/groove/content";
 import { GROOVES } from "~/library/groove/kind";
 import { keepFeel, toFeel } from "~/library/phrase/setting";
-import { SaveMark, SaveNotice } from "~/library/save-state";
-import { type Saving, type UnsavedDraft, useSaving } from "~/library/use-saving";
+import { type Saving, useSaving } from "~/library/use-saving";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay, useSession } from "~/session/session";
 import { BigPlay } from "~/ui/big-play";
 import { NumberField } from "~/ui/number-field";
+import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { plural, sayNumber } from "~/words/time";
 
 export interface OwnGrooveScreenProps {
   readonly row: GrooveRow;
-  readonly draft: UnsavedDraft<GrooveContent> | null;
+  readonly unsaved: Unsaved<GrooveContent> | null;
   /** The fill to go back to; null for the last one. */
   readonly fillId: string | null;
 }
 
-export function OwnGrooveScreen({ row, draft, fillId }: OwnGrooveScreenProps) {
+export function OwnGrooveScreen({ row, unsaved, fillId }: OwnGrooveScreenProps) {
   const player = usePlayer();
   const playerNow = useRef(player);
   playerNow.current = player;
   const [editor] = useState(() =>
-    openEditor<GrooveContent>(draft?.content ?? row.content, ({ meter }) => ({
+    openEditor<GrooveContent>(unsaved?.content ?? row.content, ({ meter }) => ({
       player: playerNow.current,
       pulse: meterPulse(meter),
     })),
   );
-  const saving = useSaving(GROOVES, editor, row, draft, useSay());
+  const saving = useSaving(GROOVES, editor, row, unsaved, useSay());
   return (
     <EditorContext value={editor}>
       <Desk editor={editor} row={row} saving={saving} fillId={fillId} />
@@ -133,13 +134,7 @@ function Desk({ editor, row, saving, fillId }: DeskProps) {
             <KeysButton />
           </div>
         </div>
-        <SaveNotice
-          state={saving.state}
-          what="groove"
-          onTakeTheirs={saving.takeTheirs}
-          onKeepMine={saving.keepMine}
-          onCopyMine={() => ask({ intent: "make", content: editor.store.getState().content })}
-        />
+        <SaveNotice saving={saving} onCopy={(mine) => ask({ intent: "make", content: mine })} />
         <LineEditor input={bench.input} onLeave={bench.focusNotes} />
         <section aria-label="Bars and tempos" className="panel px-3 py-2 flex flex-wrap items-end gap-x-3.5 gap-y-2">
           <MeterControl />

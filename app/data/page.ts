@@ -1,0 +1,40 @@
+/** This page among the others of the browser that have the book open: who wrote what is told by it, never by a clock. */
+
+/** Which edit of which page. A page numbers its edits, whatever they belong to. */
+export interface Writer {
+  readonly page: string;
+  readonly edit: number;
+}
+
+const LOCK = "dime-stack:page:";
+
+export class Page {
+  readonly id = crypto.randomUUID().slice(0, 13);
+  private edits = 0;
+
+  constructor() {
+    // Held until the page is gone, however it goes.
+    if (typeof navigator !== "undefined") {
+      navigator.locks?.request(`${LOCK}${this.id}`, () => new Promise(() => {})).catch(() => {});
+    }
+  }
+
+  /** The writer of one more edit. */
+  edit(): Writer {
+    return { page: this.id, edit: ++this.edits };
+  }
+}
+
+let made: Page | null = null;
+
+export function thisPage(): Page {
+  made ??= new Page();
+  return made;
+}
+
+/** The ids of all pages that are open. Without the browser's locks, of none. */
+export async function openPages(): Promise<ReadonlySet<string>> {
+  if (typeof navigator === "undefined" || !navigator.locks) return new Set();
+  const { held = [] } = await navigator.locks.query();
+  return new Set(held.flatMap(({ name = "" }) => (name.startsWith(LOCK) ? [name.slice(LOCK.length)] : [])));
+}

@@ -1,0 +1,58 @@
+/** What can be wrong with the browser's storage. */
+
+export type StorageTrouble =
+  /** No room left. */
+  | "full"
+  /** A later version of the app has changed the database. */
+  | "newer"
+  /** Another tab with an earlier version of the app keeps the database from being brought up to date. */
+  | "blocked"
+  /** The browser keeps nothing for this page. */
+  | "missing"
+  /** It does not answer. */
+  | "silent"
+  | "other";
+
+const NAMES: Readonly<Record<string, StorageTrouble>> = {
+  QuotaExceededError: "full",
+  VersionError: "newer",
+  MissingAPIError: "missing",
+  SecurityError: "missing",
+  BlockedError: "blocked",
+  SilentError: "silent",
+};
+
+/** The trouble that an error tells of, or that it was caused by. */
+export function troubleOf(error: unknown): StorageTrouble {
+  for (let cause = error; cause instanceof Error || cause instanceof DOMException; cause = causeOf(cause)) {
+    const known = NAMES[cause.name];
+    if (known) return known;
+  }
+  return "other";
+}
+
+function causeOf(error: object): unknown {
+  return "inner" in error ? error.inner : "cause" in error ? error.cause : null;
+}
+
+/** An error that {@link troubleOf} knows. */
+export function makeTrouble(name: "BlockedError" | "SilentError"): Error {
+  return Object.assign(new Error(name === "BlockedError" ? "the database is blocked" : "no answer"), { name });
+}
+
+/** Fails when nothing has come of it after `time` milliseconds: storage may hang without an error. */
+export async function within<Result>(
+  time: number,
+  work: Promise<Result>,
+  silence: () => Error = () => makeTrouble("SilentError"),
+): Promise<Result> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(silence()), time);
+  });
+  try {
+    return await Promise.race([work, late]);
+  } finally {
+    clearTimeout(timer);
+  }
+}

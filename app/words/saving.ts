@@ -1,0 +1,41 @@
+/** What is said of saving, and of a browser that keeps nothing. */
+
+import type { StorageTrouble } from "~/data/trouble";
+
+/** What is wrong with the storage, and what to do about it. */
+const TROUBLES: Readonly<Record<StorageTrouble, string>> = {
+  full: "The browser's storage is full. Delete files or the data of sites that you no longer need; saving goes on by itself as soon as there is room.",
+  newer: "A newer version of Dime Stack has changed the storage. Reload this page to use it.",
+  blocked:
+    "Another tab has an earlier version of Dime Stack open, which keeps the storage from being updated. Close the other tabs of Dime Stack, then reload this page.",
+  missing:
+    "This browser doesn't let Dime Stack keep anything: a private window does that, and so does a setting that blocks site data.",
+  silent:
+    "The browser's storage isn't answering. It is tried again every few seconds; if that doesn't help, restart the browser.",
+  other: "The browser couldn't store this. It is tried again every few seconds.",
+};
+
+export function wordStorageTrouble(trouble: StorageTrouble): string {
+  return TROUBLES[trouble];
+}
+
+/** Of an edit that couldn't be saved. */
+export function wordFailedSave(trouble: StorageTrouble, isNoted: boolean, what: string): string {
+  const where = isNoted
+    ? `Your last change is written down in this browser, but not in the ${what} yet.`
+    : "Your last changes are only in this tab. Download a copy before you close it.";
+  return `${TROUBLES[trouble]} ${where}`;
+}
+
+/** Whether a fetch that got no answer, or a part of the app that couldn't be fetched, is the reason. */
+function isNetwork(error: unknown): boolean {
+  return (
+    error instanceof TypeError && /fetch|network|load failed|dynamically imported module|importing/i.test(error.message)
+  );
+}
+
+/** Why something couldn't be opened, when it is not that there is no such thing. */
+export function wordOpening(error: unknown, trouble: StorageTrouble): string {
+  if (isNetwork(error)) return "A part of Dime Stack couldn't be fetched. Check your connection, then try again.";
+  return trouble === "other" ? "Something went wrong while opening it." : TROUBLES[trouble];
+}
