@@ -1,43 +1,11 @@
 /** A simulated drummer: plays what is expected, with the faults that it is set to. Stands in for a kit. */
 
 import { makeRandom } from "../graph/count";
-import { type Hand, isHand, type Level } from "../stroke/stroke";
+import { isHand, type Level } from "../stroke/stroke";
 import { type Seconds, seconds } from "../time/time";
 import type { Expected } from "./expect";
 import type { Hit } from "./hit";
-
-export interface Drummer {
-  /** The same seed plays the same. */
-  readonly seed: number;
-  /** Standard deviation of each stroke, in milliseconds. */
-  readonly steadiness: number;
-  /** Share by which it runs ahead of the tempo; negative drags. */
-  readonly rushing: number;
-  readonly weakHand: Hand;
-  /** Milliseconds that the weak hand is late. */
-  readonly weakLate: number;
-  /** Milliseconds that the feet are late. */
-  readonly feetLate: number;
-  /** Share of ghost notes that are left out, 0 to 1. */
-  readonly missedGhosts: number;
-  /** Share of strokes with which the next limb falls together, 0 to 1. */
-  readonly flams: number;
-  /** How alike accents, normal and ghost notes are: 0 clearly different, 1 all the same. */
-  readonly flatness: number;
-}
-
-/** Plays well enough to pass. */
-export const STEADY_DRUMMER: Drummer = {
-  seed: 1,
-  steadiness: 5,
-  rushing: 0,
-  weakHand: "L",
-  weakLate: 0,
-  feetLate: 0,
-  missedGhosts: 0,
-  flams: 0,
-  flatness: 0,
-};
+import type { Drummer } from "./settings";
 
 const VELOCITIES: Record<Level, number> = { ghost: 32, normal: 74, accent: 112 };
 /** Of one stroke's velocity. */

@@ -6,3 +6,4 @@ export type { Hit } from "./hit";
 export * from "./judge";
 export * from "./listen";
 export type { LimbMeasure, Measures } from "./measure";
+export * from "./settings";

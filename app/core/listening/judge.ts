@@ -4,9 +4,7 @@ import type { Limb } from "../stroke/stroke";
 import { type Seconds, seconds } from "../time/time";
 import type { Expectation } from "./expect";
 import type { Estimate, LimbMeasure, Measures } from "./measure";
-
-export const STRICTNESSES = ["gentle", "standard", "strict"] as const;
-export type Strictness = (typeof STRICTNESSES)[number];
+import type { Strictness } from "./settings";
 
 /** Above which something is a fault. */
 export interface Thresholds {

@@ -4,8 +4,9 @@ import { type Seconds, seconds } from "../time/time";
 import { alignRushed, pairCost } from "./align";
 import type { Expectation, Expected } from "./expect";
 import { cleanHits, type Hit } from "./hit";
-import { type Judgement, judgeRepeat, type Strictness } from "./judge";
+import { type Judgement, judgeRepeat } from "./judge";
 import { type Measures, measureRepeat } from "./measure";
+import type { Strictness } from "./settings";
 
 export interface Hearing {
   readonly measures: Measures;

@@ -2,11 +2,12 @@ import { describe, expect, it } from "vitest";
 import { FAULTY_DRUMMERS, type FaultyDrummer, GHOSTED_LINES } from "../testing/drummers";
 import { expectLine } from "../testing/expecting";
 import { seconds } from "../time/time";
-import { type Drummer, playDrummer, STEADY_DRUMMER } from "./drummer";
+import { playDrummer } from "./drummer";
 import type { Expectation } from "./expect";
 import type { Hit } from "./hit";
-import { STRICTNESSES, thresholdsFor } from "./judge";
+import { thresholdsFor } from "./judge";
 import { hearRepeat, markHit } from "./listen";
+import { type Drummer, STEADY_DRUMMER, STRICTNESSES } from "./settings";
 
 const SEEDS = 200;
 

@@ -1,7 +1,7 @@
 /** Simulated drummers with one fault each, and lines that they play: for tests, and for timings. */
 
-import type { Drummer } from "../listening/drummer";
 import type { Fault, FaultKind } from "../listening/judge";
+import type { Drummer } from "../listening/settings";
 import type { Limb } from "../stroke/stroke";
 
 /** Lines with hands, feet, ghosts, accents and a kick before hands, at tempos that players practise them at. */
