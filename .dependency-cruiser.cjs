@@ -11,9 +11,10 @@ const ROOMS = {
   content: ["core", "library"],
   workers: ["core", "audio", "formats"],
   views: ["core", "engrave", "words"],
+  offline: [],
   ui: ["core", "data", "input", "library", "words"],
   commands: ["ui"],
-  session: ["core", "audio", "formats", "input", "library", "views", "workers"],
+  session: ["core", "audio", "data", "formats", "input", "library", "views", "workers"],
   editor: ["core", "audio", "commands", "formats", "library", "session", "ui", "views", "words", "workers"],
   screens: [
     "core",

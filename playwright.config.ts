@@ -21,6 +21,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // Kept for use without a network only where that is tested.
+    serviceWorkers: "block",
     // Fades are frames that nothing is asserted about.
     contextOptions: { reducedMotion: "reduce" },
     launchOptions: { executablePath: findChromium(), args: CHROMIUM_ARGS },

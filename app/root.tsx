@@ -8,6 +8,7 @@ import { Notice } from "~/session/notice";
 import { PlayerProvider, type ShippedKit, usePlayer } from "~/session/player";
 import { PreferencesProvider, usePreferences } from "~/session/preferences";
 import { SessionProvider, useSound } from "~/session/session";
+import { VersionOffer } from "~/session/version";
 import type { Route } from "./+types/root";
 import "./app.css";
 import { loadKits } from "./content";
@@ -70,6 +71,8 @@ export function Layout({ children }: { children: React.ReactNode }) {
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <link rel="manifest" href="/manifest.webmanifest" />
+        <meta name="theme-color" content="#f4f1ea" />
         <Meta />
         <Links />
       </head>
@@ -100,6 +103,7 @@ export default function App({ loaderData }: Route.ComponentProps) {
           <SetUp />
           <CommandsProvider>
             <AppShell>
+              <VersionOffer />
               {trouble ? (
                 <p role="alert" className="alert alert-error alert-soft mx-4 my-2 print:hidden">
                   {wordStorageTrouble(trouble)}

@@ -1,6 +1,8 @@
+import { spawnSync } from "node:child_process";
+import { connect } from "node:net";
 import { gzipSync } from "node:zlib";
 import { expect, test } from "@playwright/test";
-import { openLine } from "./support";
+import { openLine, PORT } from "./support";
 
 test("documents and files carry the security headers", async ({ request }) => {
   const page = await request.get("/");
@@ -63,4 +65,52 @@ test("the first screen's JavaScript is under 250 kB gzipped; staff and sound com
   for (const path of preloaded) total += gzipSync(await (await request.get(path)).body()).length;
   expect(total).toBeLessThan(250_000);
   expect(preloaded.some((path) => /staff-view|player/.test(path))).toBe(false);
+});
+
+test("bad requests and settings get a short answer", async ({ request }) => {
+  const posted = await request.post("/setup", { data: "x" });
+  expect([posted.status(), await posted.text()]).toEqual([405, "Pages and files can only be read here.\n"]);
+  for (const path of ["/assets/none.js", "/%E0%A4%A"]) {
+    const answer = await request.get(path);
+    expect(answer.status()).toBe(404);
+    expect(await answer.text()).not.toMatch(/ at .*\.m?js:\d+/);
+  }
+  expect(await sayRaw("GET / HTTP/1.1\r\nHost: a b\r\nConnection: close\r\n\r\n")).toMatch(
+    /^HTTP\/1\.1 400 .*which host/s,
+  );
+  expect(await sayRaw("GET / HTTP/9.9\r\n\r\n")).toMatch(/^HTTP\/1\.1 400 /);
+  for (const [name, value] of [
+    ["PORT", "abc"],
+    ["PORT", "70000"],
+    ["HOST", "no.such.host.invalid"],
+  ] as const) {
+    const { status, stderr } = spawnSync("node", ["server/serve.mjs"], {
+      env: { ...process.env, PORT: "0", [name]: value },
+      encoding: "utf8",
+    });
+    expect(status).toBe(1);
+    expect(stderr).toContain(value);
+    expect(stderr.trim().split("\n")).toHaveLength(1);
+  }
+});
+
+/** What the server answers to these very bytes. */
+function sayRaw(text: string): Promise<string> {
+  return new Promise((done, failed) => {
+    let heard = "";
+    const socket = connect(PORT, "127.0.0.1", () => socket.write(text));
+    socket.setEncoding("utf8");
+    socket.on("data", (part) => {
+      heard += part;
+    });
+    socket.on("end", () => done(heard));
+    socket.on("error", failed);
+  });
+}
+
+test("addresses that are for data only lead somewhere", async ({ page }) => {
+  await page.goto("/kits");
+  await expect(page.getByRole("textbox", { name: "Stick line" })).toBeVisible();
+  await page.goto("/cells/book");
+  await expect(page.getByRole("heading", { name: "Cells", exact: true })).toBeAttached();
 });

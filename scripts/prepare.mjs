@@ -50,7 +50,14 @@ export function installChromium() {
   }
 }
 
-const SOURCES = ["app", "public", "package-lock.json", "vite.config.ts", "react-router.config.ts"];
+const SOURCES = [
+  "app",
+  "public",
+  "scripts/offline.mjs",
+  "package-lock.json",
+  "vite.config.ts",
+  "react-router.config.ts",
+];
 
 function newestChange(path) {
   const stat = statSync(path);
@@ -65,7 +72,7 @@ export function build() {
   if (existsSync(built) && Number(readFileSync(built, "utf8")) > newest) return;
   console.log("Building ...");
   const began = Date.now();
-  if (!run("npx", ["--no-install", "react-router", "build"])) fail("The build failed: see above.");
+  if (!run("npm", ["run", "--silent", "build"])) fail("The build failed: see above.");
   mkdirSync(dirname(built), { recursive: true });
   writeFileSync(built, String(began));
 }

@@ -3,6 +3,7 @@
  * DIME_BOOK=demo opens the demo's book in place of the visitor's own.
  */
 import "./production.mjs";
+import { existsSync, readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
@@ -18,27 +19,76 @@ const SECURITY_HEADERS = {
   "Permissions-Policy": "camera=(), microphone=(), geolocation=(), midi=(self), screen-wake-lock=(self)",
 };
 
-const port = Number(process.env.PORT ?? 4180);
-const host = process.env.HOST ?? "127.0.0.1";
-const client = fileURLToPath(new URL("../build/client", import.meta.url));
-const build = await import(new URL("../build/server/index.js", import.meta.url).href);
+function stop(why) {
+  console.error(why);
+  process.exit(1);
+}
+
+const { PORT = "4180", HOST: host = "127.0.0.1" } = process.env;
+const port = Number(PORT);
+if (!/^\d+$/.test(PORT) || port > 65_535) {
+  stop(`PORT is “${PORT}”, which is not a port. Set it to a number from 0 to 65535.`);
+}
+
+const CLIENT = fileURLToPath(new URL("../build/client", import.meta.url));
+const SERVER = new URL("../build/server/index.js", import.meta.url);
+if (!existsSync(SERVER)) stop("The app isn't built yet. Run: npm run build");
+const build = await import(SERVER.href);
+
+/** The worker that keeps the app for use without a network, told whose book this server's pages open. */
+const BOOK = process.env.DIME_BOOK === "demo" ? "demo" : "own";
+const WORKER = "service-worker.js";
+const worker = `self.BOOK=${JSON.stringify(BOOK)};\n${readFileSync(`${CLIENT}/${WORKER}`, "utf8")}`;
+
+/** Answers with a short sentence. */
+function answer(response, status, words) {
+  response.status(status).type("text/plain").send(`${words}\n`);
+}
+
+/** The host that a browser asks for must be one, or the address of the page can't be made. */
+function isHost(name) {
+  try {
+    return name !== undefined && new URL(`http://${name}`).host !== "";
+  } catch {
+    return false;
+  }
+}
 
 const app = express();
 app.disable("x-powered-by");
-app.use((_request, response, next) => {
+app.use((request, response, next) => {
   response.set(SECURITY_HEADERS);
+  if (!isHost(request.headers.host)) return answer(response, 400, "The request doesn't say which host it is for.");
+  if (request.method !== "GET" && request.method !== "HEAD") {
+    response.set("Allow", "GET, HEAD");
+    return answer(response, 405, "Pages and files can only be read here.");
+  }
   next();
 });
 app.use(compression());
+app.get(`/${WORKER}`, (_request, response) => {
+  response.set("Cache-Control", "no-cache");
+  response.set("Content-Security-Policy", "default-src 'none'; script-src 'self'; connect-src 'self'");
+  response.type("text/javascript").send(worker);
+});
 // File names under assets carry their content's hash.
-app.use("/assets", express.static(`${client}/assets`, { immutable: true, maxAge: "1y", fallthrough: false }));
-app.use(express.static(client, { maxAge: "1h", index: false }));
+app.use("/assets", express.static(`${CLIENT}/assets`, { immutable: true, maxAge: "1y", fallthrough: false }));
+app.use(express.static(CLIENT, { maxAge: "1h", index: false }));
 app.use(createRequestHandler({ build }));
+app.use((error, _request, response, next) => {
+  if (response.headersSent) return next(error);
+  const status = error.status >= 400 && error.status < 500 ? error.status : 500;
+  if (status === 500) console.error(error);
+  answer(response, status, status === 500 ? "Something went wrong here." : "There is nothing at this address.");
+});
 
 const server = app.listen(port, host, (error) => {
   if (error) {
-    console.error(`Dime Stack cannot listen on http://${host}:${port}: ${error.message}. Set PORT to a free port.`);
-    process.exit(1);
+    stop(
+      error.code === "EADDRINUSE" || error.code === "EACCES"
+        ? `Port ${port} can't be used: ${error.message}. Set PORT to a free port.`
+        : `“${host}” can't be listened on: ${error.message}. Set HOST to an address of this machine, such as 127.0.0.1.`,
+    );
   }
   const address = server.address();
   const at = typeof address === "object" && address ? address.port : port;

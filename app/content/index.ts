@@ -34,21 +34,19 @@ export type { GrooveEntry, KitEntry, RudimentEntry } from "./schema";
 
 const DAY = 24 * 60 * 60 * 1000;
 
-export function loadRudiments(): RudimentEntry[] {
-  return z.array(rudimentSchema).length(40).parse(RUDIMENTS);
+/** What ships never changes while the server runs. */
+function once<Shipped>(load: () => Shipped): () => Shipped {
+  let loaded: Shipped | undefined;
+  return () => {
+    loaded ??= load();
+    return loaded;
+  };
 }
 
-export function loadGrooves(): GrooveEntry[] {
-  return z.array(grooveSchema).parse(GROOVES);
-}
-
-export function loadKits(): KitEntry[] {
-  return z.array(kitEntrySchema).parse(KITS);
-}
-
-export function loadStarter(): FillContent {
-  return makeStarter();
-}
+export const loadRudiments = once((): RudimentEntry[] => z.array(rudimentSchema).length(40).parse(RUDIMENTS));
+export const loadGrooves = once((): GrooveEntry[] => z.array(grooveSchema).parse(GROOVES));
+export const loadKits = once((): KitEntry[] => z.array(kitEntrySchema).parse(KITS));
+export const loadStarter: () => FillContent = once(makeStarter);
 
 /** The demo's book, dated back from `now` (milliseconds since 1970). */
 export function loadDemoBook(now: number): BookContents {

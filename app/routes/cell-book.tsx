@@ -1,4 +1,5 @@
 /** The book of cells alone, for screens that put cells in. */
+import { Navigate } from "react-router";
 import { loadRudiments } from "~/content";
 import { loadEntries } from "~/library/cell/load";
 import { currentBook } from "~/library/current";
@@ -11,4 +12,9 @@ export function loader() {
 export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   const [{ rudiments }, book] = await Promise.all([serverLoader(), currentBook()]);
   return { entries: await loadEntries(book, rudiments) };
+}
+
+/** For somebody who typed this address: it is for data only. */
+export default function Elsewhere() {
+  return <Navigate to="/cells" replace />;
 }

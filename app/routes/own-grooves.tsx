@@ -1,5 +1,5 @@
 /** Own grooves: made, deleted, brought back. One that is made is edited at once, and played by the fill that asked. */
-import { redirect } from "react-router";
+import { Navigate, redirect } from "react-router";
 import { z } from "zod";
 import { flushSaves } from "~/data/autosave";
 import { addRow, binRow, restoreRow } from "~/data/rows";
@@ -33,4 +33,9 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       await restoreRow(book.grooves, asked.id);
   }
   return { ok: true };
+}
+
+/** For somebody who typed this address: it is for data only. */
+export default function Elsewhere() {
+  return <Navigate to="/fills" replace />;
 }

@@ -1,4 +1,5 @@
 /** Own kits: made, deleted, brought back. The one that is made or brought back is played at once. */
+import { Navigate } from "react-router";
 import { z } from "zod";
 import { addRow, binRow, restoreRow } from "~/data/rows";
 import { currentBook } from "~/library/current";
@@ -27,4 +28,9 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       await savePreferences(book, { kit: asked.id });
   }
   return { ok: true };
+}
+
+/** For somebody who typed this address: it is for data only. */
+export default function Elsewhere() {
+  return <Navigate to="/fills" replace />;
 }
