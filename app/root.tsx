@@ -1,4 +1,4 @@
-import { useContext, useEffect, useMemo } from "react";
+import { lazy, Suspense, useContext, useEffect, useMemo } from "react";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import { CommandsProvider } from "~/commands/commands";
 import { currentBook } from "~/library/current";
@@ -8,7 +8,6 @@ import { Notice } from "~/session/notice";
 import { PlayerProvider, type ShippedKit, usePlayer } from "~/session/player";
 import { PreferencesProvider, usePreferences } from "~/session/preferences";
 import { SessionProvider, useSound } from "~/session/session";
-import { VersionOffer } from "~/session/version";
 import type { Route } from "./+types/root";
 import "./app.css";
 import { loadKits } from "./content";
@@ -18,6 +17,8 @@ import { troubleOf } from "./data/trouble";
 import { PageContext } from "./ui/page-context";
 import { Trouble } from "./ui/trouble";
 import { wordOpening, wordStorageTrouble } from "./words/saving";
+
+const Caretaker = lazy(() => import("~/session/caretaker"));
 
 export const meta: Route.MetaFunction = () => [
   { title: "Dime Stack" },
@@ -103,7 +104,9 @@ export default function App({ loaderData }: Route.ComponentProps) {
           <SetUp />
           <CommandsProvider>
             <AppShell>
-              <VersionOffer />
+              <Suspense>
+                <Caretaker />
+              </Suspense>
               {trouble ? (
                 <p role="alert" className="alert alert-error alert-soft mx-4 my-2 print:hidden">
                   {wordStorageTrouble(trouble)}

@@ -98,7 +98,7 @@ test("bad files get a clear word and change nothing", async ({ page }, info) => 
   await give("c.json", '{"format":"dime-stack-book","version":99,"fills":[]}');
   await expect(page.getByText(/The file has version 99, and this Dime Stack reads up to version \d+/)).toBeVisible();
   await give("d.json", '{"format":"dime-stack-book","version":1,"fills":[{"id":"x"}]}');
-  await expect(page.getByText(/^Fill 1 of the file has an error at “createdAt”/)).toBeVisible();
+  await expect(page.getByText(/^Fill 1 of the file has an error: “createdAt” is missing/)).toBeVisible();
   const huge = info.outputPath("huge.json");
   await writeFile(huge, " ".repeat(25 * 1024 * 1024));
   await page.getByLabel("File to import").setInputFiles(huge);
@@ -199,4 +199,40 @@ test.describe("two tabs on one fill", () => {
     await openShelf(second);
     await expect(second.getByText("@4 RLRLKK", { exact: true })).toBeVisible();
   });
+});
+
+test("a backup goes out, and comes back after it was shown what it would change", async ({ page }) => {
+  await openNewLine(page, "@4 RLRLKK");
+  await nameIt(page, "Backed up");
+  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Setup" }).click();
+  const data = page.getByRole("region", { name: "Your data" });
+  await expect(data).toContainText("You have no backup yet.");
+  const { name, path } = await downloadOf(page, () => data.getByRole("button", { name: "Download a backup" }).click());
+  expect(name).toMatch(/^dime-stack-backup-.*\.dimestack\.json$/);
+  await expect(data).toContainText(/Last backup: .* Nothing has changed since\./);
+  await shelf(page);
+  await card(page, "Backed up")
+    .getByRole("button", { name: /^Delete/ })
+    .click();
+  await page.evaluate(
+    () =>
+      new Promise((done) => {
+        const opening = indexedDB.open("dime-stack");
+        opening.onsuccess = () => {
+          const clearing = opening.result.transaction("fills", "readwrite");
+          clearing.objectStore("fills").clear();
+          clearing.oncomplete = () => {
+            opening.result.close();
+            done(null);
+          };
+        };
+      }),
+  );
+  await page.goto("/setup");
+  await data.getByLabel("File to import").setInputFiles(path);
+  await expect(data).toContainText(/In this file: 2 new fills.*Nothing that you have is changed or deleted\./);
+  await data.getByRole("button", { name: "Import", exact: true }).click();
+  await expect(data).toContainText(/Imported: 2 new fills/);
+  await shelf(page);
+  await expect(card(page, "Backed up")).toBeVisible();
 });

@@ -1,13 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { z } from "zod";
 import { formatLine, formatSlots } from "~/core/line";
 import { cookCell } from "~/core/moves";
 import { anyLine, anyMeter, anyMove, anySticking } from "~/core/testing/arbitraries";
 import { BOOK_FORMAT, BOOK_VERSION, type BookProblem, MAX_BOOK_BYTES, readBook, writeBook } from "./book-file";
 import { MAX_CELL_SLOTS, makeCellContent, type OwnCell } from "./cell/content";
 import { type Fill, makeContent } from "./fill/content";
-import { type BookContents, EMPTY_BOOK } from "./kinds";
+import { type BookContents, EMPTY_BOOK, KEYS, loadKinds } from "./kinds";
 import { soundLine } from "./phrase/phrase";
+import { newPlan } from "./practice/plan";
 
 function fillOf(text: string, given: Partial<Fill> = {}): Fill {
   return { id: "a", createdAt: 1, updatedAt: 2, content: makeContent({ text, name: "One" }), ...given };
@@ -104,6 +106,57 @@ describe("a bad file is refused whole, with where and what", () => {
     ],
   ])("%s", async (_, change, path) => {
     expect(await problemOf(withFill(change))).toMatchObject({ kind: "field", item: { what: "fill", index: 0 }, path });
+  });
+  test("the fault is told as what it is", async () => {
+    const faultOf = async (change: (fill: Record<string, unknown>) => void) => {
+      const problem = await problemOf(withFill(change));
+      return problem.kind === "field" ? problem.fault : problem;
+    };
+    const content = (part: object) => (fill: Record<string, unknown>) => Object.assign(fill.content as object, part);
+    expect(await faultOf((fill) => delete fill.createdAt)).toEqual({ kind: "missing" });
+    expect(await faultOf(content({ tempo: "fast" }))).toEqual({ kind: "type", wanted: "number" });
+    expect(await faultOf(content({ tempo: 4_000 }))).toEqual({ kind: "more", limit: 400, of: "number" });
+    expect(await faultOf(content({ name: "x".repeat(121) }))).toEqual({ kind: "more", limit: 120, of: "text" });
+    expect(await faultOf(content({ countStyle: "loud" }))).toMatchObject({ kind: "choice" });
+    expect(await faultOf(content({ goodText: "RZ" }))).toMatchObject({ kind: "told" });
+    expect(await faultOf((fill) => Object.assign(fill, { script: 1 }))).toEqual({ kind: "unknown", names: ["script"] });
+    expect(await problemOf('{\n"a": 1,\n oops')).toEqual({ kind: "not-json", line: 3 });
+  });
+  test("every number, text, list and date of every kind has its limits", async () => {
+    type Node = Record<string, unknown>;
+    const open: string[] = [];
+    const walk = (node: Node, path: string) => {
+      const isBounded = (low: string, high: string) => Math.abs(Number(node[low])) < 9e15 && Number(node[high]) < 9e15;
+      const isNumber = node.type === "number" || node.type === "integer";
+      if (isNumber && node.const === undefined && !node.enum && !isBounded("minimum", "maximum")) open.push(path);
+      if (node.type === "string" && node.maxLength === undefined && !node.enum && node.const === undefined)
+        open.push(path);
+      if (node.type === "array" && node.maxItems === undefined && node.prefixItems === undefined) open.push(path);
+      for (const [key, part] of Object.entries(node)) {
+        if (part !== null && typeof part === "object") walk(part as Node, `${path}.${key}`);
+      }
+    };
+    const kinds = await loadKinds();
+    for (const key of KEYS) {
+      const schema = z.toJSONSchema(kinds[key].item as z.ZodType, { io: "input", unrepresentable: "any" });
+      walk(schema as Node, key);
+    }
+    expect(open).toEqual([]);
+  });
+  test("an id that could not stand in an address becomes one that can, the same wherever it is named", async () => {
+    const reading = await readBook(
+      JSON.stringify({
+        ...JSON.parse(writeBook(bookOf([fillOf("@4 RL", { id: "a/b" }), fillOf("@4 RL", { id: ".." })]))),
+        plans: [{ ...newPlan("x"), id: "a/b" }],
+      }),
+    );
+    expect(reading.ok && reading.fills.map(({ id }) => id)).toEqual(["a_2fb", "_2e_2e"]);
+    expect(reading.ok && reading.plans.map(({ id }) => id)).toEqual(["a_2fb"]);
+  });
+  test("a date that is far out is refused: nothing that reads it later could bear it", async () => {
+    const plan = { ...newPlan("a"), learned: { returns: 0, due: 9e15 } };
+    const text = JSON.stringify({ ...JSON.parse(writeBook(bookOf([fillOf("@4 RL")]))), plans: [plan] });
+    expect(await problemOf(text)).toMatchObject({ kind: "field", path: "learned.due", fault: { kind: "more" } });
   });
   test("two fills with one identity", async () => {
     expect(await problemOf(writeBook(bookOf([fillOf("@4 RL"), fillOf("@4 LR")])))).toEqual({

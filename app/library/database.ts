@@ -20,9 +20,11 @@ interface PreferencesRow {
   readonly [setting: string]: unknown;
 }
 interface MarkRow {
-  /** Things done once for this database. */
+  /** What was done for this database. */
   readonly key: string;
   readonly at: number;
+  /** Where backups go. */
+  readonly folder?: FileSystemDirectoryHandle;
 }
 
 /** The runs of one day, as JSON. */
@@ -75,6 +77,9 @@ const NAMES: Record<BookName, string> = { own: "dime-stack", demo: "dime-stack-d
 /** Opening that has not answered by then is told. Milliseconds. */
 const SILENT_AFTER = 10_000;
 
+/** The mark of the last backup. */
+export const LAST_BACKUP = "backup";
+
 /** What fills a new demo book. */
 export type DemoSource = () => Promise<BookContents>;
 
@@ -91,16 +96,22 @@ export function openBook(name: BookName, demo: DemoSource): Promise<BookDatabase
   return book;
 }
 
-/** One mark for each part of the demo, so that a demo book of an earlier version gets the parts that came later. */
-const DEMO_MARKS = [...new Set(KEYS.map((key) => KINDS[key].demo))];
-
-async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
+/** A connection to the book as it is. */
+export async function openDatabase(name: BookName): Promise<BookDatabase> {
   const database = new BookDatabase(NAMES[name]);
   let isBlocked = false;
   database.on("blocked", () => {
     isBlocked = true;
   });
   await within(SILENT_AFTER, database.open(), () => makeTrouble(isBlocked ? "BlockedError" : "SilentError"));
+  return database;
+}
+
+/** One mark for each part of the demo, so that a demo book of an earlier version gets the parts that came later. */
+const DEMO_MARKS = [...new Set(KEYS.map((key) => KINDS[key].demo))];
+
+async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
+  const database = await openDatabase(name);
   if (name === "demo" && (await database.marks.bulkGet(DEMO_MARKS)).includes(undefined)) {
     const [content, kinds, { fillBook }] = await Promise.all([demo(), loadKinds(), import("./transfer")]);
     await database.transaction("rw", [...database.allKinds, database.preferences, database.marks], async () => {
@@ -113,6 +124,8 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
         content,
         KEYS.filter((key) => isNew.get(KINDS[key].demo)),
       );
+      // It can be had again at any time: nothing of it needs a backup.
+      await database.marks.put({ key: LAST_BACKUP, at: Date.now() });
       const [own] = content.kits;
       if (!own || !isNew.get(KINDS.kits.demo)) return;
       // The demo's drummer plays her own; whoever has chosen one already keeps it.

@@ -58,15 +58,33 @@ export function defineKept<Content>(given: Omit<Kept<Content>, "journal">): Kept
   return { ...given, journal: new Journal(given.key, given.content) };
 }
 
-export const itemId = z.string().min(1).max(64);
+/** Characters that stand in an address as they are. */
+const UNSAFE = /[^A-Za-z0-9_-]/gu;
+
+/**
+ * The id of something, or the name that something else has for it. One that could not stand in an address becomes one that
+ * can, always the same.
+ */
+export const itemId = z
+  .string()
+  .min(1)
+  .max(64)
+  .transform((id) => id.replace(UNSAFE, (character) => `_${character.codePointAt(0)?.toString(16)}`).slice(0, 64));
+
+/** Milliseconds since 1970, up to the year 3000. */
+export const instant = z.number().int().min(0).max(32_503_680_000_000);
+/** Days since 1970, up to the year 3000. */
+export const dayNumber = z.number().int().min(0).max(376_200);
+/** How often something was. */
+export const tally = z.number().int().min(0).max(1_000_000);
 
 /** A content with its identity, as it travels in files. */
 export function itemSchema<Content>(content: z.ZodType<Content>) {
   return z.strictObject({
     id: itemId,
     /** Milliseconds since 1970. */
-    createdAt: z.number().int().nonnegative(),
-    updatedAt: z.number().int().nonnegative(),
+    createdAt: instant,
+    updatedAt: instant,
     content,
   });
 }

@@ -21,15 +21,15 @@ import { keepCell, listRudimentMarks, markRudiment } from "./cell/keep";
 import { BookDatabase, isFirstTime, openBook } from "./database";
 import { makeContent } from "./fill/content";
 import { addBlankFill, listFills } from "./fill/fills";
-import { importStickFile } from "./fill/import-lines";
 import { stickFileOf } from "./fill/stick-file";
 import { makeGrooveContent } from "./groove/content";
+import { readIncoming } from "./incoming";
 import { EMPTY_BOOK } from "./kinds";
 import type { KitContent } from "./kit/content";
 import { DEFAULT_PREFERENCES, loadPreferences, savePreferences, withoutStored } from "./preferences";
 import { makeSearch } from "./search/content";
 import { eachHasBook, fillOf } from "./testing";
-import { gatherBook, gatherWithRefs, importBook } from "./transfer";
+import { gatherBook, gatherWithRefs, importBook, previewImport } from "./transfer";
 
 function kitContent(name: string): KitContent {
   return { name, surfaces: [usualSurface("sn"), usualSurface("kk"), usualSurface("hh")] };
@@ -80,6 +80,17 @@ describe("fills", () => {
 });
 
 describe("importing", () => {
+  test("can be looked at first: the counts of the import itself, and nothing is written", async () => {
+    const mine = await addRow(book.fills, fillOf("@4 RL", "mine"));
+    const item = (id: string, text: string) => ({ id, createdAt: 1, updatedAt: 2, content: fillOf(text, id) });
+    const contents = { ...EMPTY_BOOK, fills: [item("new", "@4 RLK"), { ...toItem(mine), content: fillOf("@4 LL") }] };
+    const counts = await previewImport(book, contents);
+    expect(counts.fills).toEqual({ added: 1, same: 0, beside: 1 });
+    expect(await book.fills.count()).toBe(1);
+    expect(await importBook(book, contents)).toEqual(counts);
+    expect(await book.fills.count()).toBe(3);
+    expect(await previewImport(book, contents)).toMatchObject({ fills: { added: 0, same: 2, beside: 0 } });
+  });
   test("adds what is new, skips what is the same, puts what differs beside", async () => {
     const mine = await addRow(book.fills, fillOf("@4 RL"));
     const other = { ...toItem(mine), content: fillOf("@4 RLK") };
@@ -169,16 +180,16 @@ describe("new fills", () => {
       window: { start: ticks(5_040), length: ticks(7_560) },
       voicing: [{ on: true, rule: { kind: "one", on: "f1" }, filter: ALL_STROKES }],
     });
-    const read = await importStickFile(book, `${stickFileOf([content])}\n# Plain\n@4 RLRLx5\n`);
-    expect(read).toMatchObject({ ok: true, count: { fills: { added: 2 } } });
+    const read = (text: string) => readIncoming({ text, isLines: true, countStyle: "beats" }, () => {});
+    const lines = await read(`${stickFileOf([content])}\n# Plain\n@4 RLRLx5\n`);
+    expect(lines.ok && (await importBook(book, lines.contents)).fills.added).toBe(2);
     const rows = await listRows(book.fills);
     const { meter, tempo, window, voicing } = content;
     expect(rows.find((row) => row.content.name === "")?.content).toMatchObject({ meter, tempo, window, voicing });
     expect(rows.find((row) => row.content.name === "Plain")?.content.window).toEqual({ start: 0, length: 80_640 });
-    expect(await importStickFile(book, "# meter: 4/5\n@4 R")).toMatchObject({
+    expect(await read("# meter: 4/5\n@4 R")).toMatchObject({
       ok: false,
-      reason: "comment",
-      key: "meter",
+      problem: { of: "lines", reading: { reason: "comment", key: "meter" } },
     });
   });
 });

@@ -1,6 +1,6 @@
 /** The whole book out to a file's contents, and a file's contents into the book. */
 
-import { type Item, listRows, type RowTable, restoreRow, toItem } from "~/data/rows";
+import { type Item, listBin, listRows, type Row, type RowTable, restoreRow, toItem } from "~/data/rows";
 import { sameText } from "~/data/same";
 import type { BookDatabase } from "./database";
 import type { Ref, RowKind } from "./kind";
@@ -104,7 +104,31 @@ async function planRows(
 }
 
 /** Takes all or none; nothing that is there is changed, but what lay in the bin comes back and notes are added to. */
-export async function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
+export function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
+  return takeBook(book, contents, () => {});
+}
+
+/** What an import would do: it is done, counted and undone. */
+export async function previewImport(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
+  const undo = new Error("only looked at");
+  let counted: ImportCount | undefined;
+  try {
+    return await takeBook(book, contents, (counts) => {
+      counted = counts;
+      throw undo;
+    });
+  } catch (error) {
+    if (error !== undo || !counted) throw error;
+    return counted;
+  }
+}
+
+/** `counted` is called before anything is final: if it throws, nothing is written. */
+async function takeBook(
+  book: BookDatabase,
+  contents: BookContents,
+  counted: (counts: ImportCount) => void,
+): Promise<ImportCount> {
   const kinds = await loadKinds();
   return book.transaction("rw", book.allKinds, async () => {
     const plans = new Map<Key, Planned[]>();
@@ -118,6 +142,9 @@ export async function importBook(book: BookDatabase, contents: BookContents): Pr
       plans.set(key, planned);
       for (const { item, id } of planned) ids.set(`${key} ${item.id}`, id);
     }
+    const bins = new Map<Key, ReadonlySet<string>>();
+    for (const key of plans.keys()) bins.set(key, new Set((await listBin(tableOf(book, key))).map(({ id }) => id)));
+    const binned = (key: Key) => bins.get(key) ?? new Set<string>();
     const counts: Partial<Record<Key, Record<Taken, number>>> = {};
     for (const key of KEYS) {
       const kind = kinds[key];
@@ -129,13 +156,17 @@ export async function importBook(book: BookDatabase, contents: BookContents): Pr
         count.same = contents[key].length - count.added;
         continue;
       }
+      const table = tableOf(book, key);
+      const added: Row<unknown>[] = [];
       for (const { item, id, taken } of plans.get(key) ?? []) {
         count[taken]++;
-        const table = tableOf(book, key);
-        if (taken === "same") await bringBack(table, id);
-        else await table.add({ ...item, id, content: rows.rename(item.content, idOf), revision: 1, deletedAt: 0 });
+        if (taken !== "same")
+          added.push({ ...item, id, content: rows.rename(item.content, idOf), revision: 1, deletedAt: 0 });
+        else if (binned(key).has(id)) await restoreRow(table, id);
       }
+      await table.bulkAdd(added);
     }
+    counted(counts as ImportCount);
     return counts as ImportCount;
   });
 }
@@ -147,11 +178,6 @@ async function takeOwn(book: BookDatabase, kind: AnyKind, items: readonly unknow
     book,
     items.map((item) => kind.item.parse(item)),
   );
-}
-
-async function bringBack(table: RowTable<unknown>, id: string) {
-  const row = await table.get(id);
-  if (row && row.deletedAt > 0) await restoreRow(table, id);
 }
 
 /** Puts some kinds of a book in as they are, within the caller's transaction: for a new demo. */

@@ -3,14 +3,13 @@ import { z } from "zod";
 import { loadStarter } from "~/content";
 import { flushSaves } from "~/data/autosave";
 import { addRow, emptyOldBin, listBin, listRows } from "~/data/rows";
-import { readBook } from "~/library/book-file";
+import { backupStanding, snoozeBackup } from "~/library/backup";
 import { currentBook } from "~/library/current";
 import { isFirstTime } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import { listFills, turnForHands } from "~/library/fill/fills";
 import { loadPreferences } from "~/library/preferences";
-import { type FillsAnswer, ShelfScreen } from "~/screens/shelf/screen";
-import { wordBookProblem, wordImport, wordStickFileProblem } from "~/words/book";
+import { ShelfScreen } from "~/screens/shelf/screen";
 import type { Route } from "./+types/shelf";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Dime Stack" }];
@@ -33,27 +32,24 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
     throw redirect(addressOf(first.id, "stack"));
   }
   await emptyOldBin(book.fills, Date.now());
-  const [fills, bin, plans] = await Promise.all([listFills(book), listBin(book.fills), book.plans.toArray()]);
+  const [fills, bin, plans, backup] = await Promise.all([
+    listFills(book),
+    listBin(book.fills),
+    book.plans.toArray(),
+    backupStanding(book),
+  ]);
   const learning = new Map(plans.map(({ id, passed, steps, best }) => [id, { passed, steps, best }]));
-  return { fills, bin, learning };
+  return { fills, bin, learning, atRisk: backup.isDue ? backup.atRisk : null };
 }
 clientLoader.hydrate = true as const;
 
-const askedSchema = z.object({ intent: z.enum(["import", "import-lines"]), text: z.string() });
+const askedSchema = z.object({ intent: z.literal("snooze"), atRisk: z.coerce.number().int().min(0) });
 
-/** Files that come in. */
-export async function clientAction({ request }: Route.ClientActionArgs): Promise<FillsAnswer> {
-  const { intent, text } = askedSchema.parse(Object.fromEntries(await request.formData()));
-  const book = await currentBook();
-  if (intent === "import-lines") {
-    const { importStickFile } = await import("~/library/fill/import-lines");
-    const read = await importStickFile(book, text);
-    return read.ok ? { words: wordImport(read.count) } : { words: wordStickFileProblem(read), bad: true };
-  }
-  const read = await readBook(text);
-  if (!read.ok) return { words: wordBookProblem(read.problem), bad: true };
-  const { importBook } = await import("~/library/transfer");
-  return { words: wordImport(await importBook(book, read)) };
+/** The reminder of a backup is put off. */
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const { atRisk } = askedSchema.parse(Object.fromEntries(await request.formData()));
+  await snoozeBackup(await currentBook(), atRisk);
+  return null;
 }
 
 export function HydrateFallback() {

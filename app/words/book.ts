@@ -1,7 +1,8 @@
 /** What can be wrong with a file, in words. */
 
-import type { BookProblem } from "~/library/book-file";
+import type { BookProblem, FieldFault } from "~/library/book-file";
 import type { StickFileReading } from "~/library/fill/stick-file";
+import type { FileProblem } from "~/library/incoming";
 import { type Key, KINDS } from "~/library/kinds";
 import type { ImportCount } from "~/library/transfer";
 import { wordProblem } from "./problem";
@@ -15,7 +16,7 @@ export function wordBookProblem(problem: BookProblem): string {
     case "too-large":
       return `The file is ${(problem.bytes / MEGABYTE).toFixed(1)} MB. The limit is ${problem.most / MEGABYTE} MB. Export fewer fills at a time.`;
     case "not-json":
-      return `This isn't a JSON file${problem.detail ? ` (${problem.detail})` : ""}. Choose a file exported by Dime Stack. Its name ends in .dimestack.json.`;
+      return `This isn't a JSON file, or part of it is missing${problem.line === null ? "" : `: line ${problem.line} can't be read`}. Choose a file exported by Dime Stack. Its name ends in .dimestack.json.`;
     case "not-a-book":
       return "This JSON file isn't a Dime Stack book. Choose a file exported by Dime Stack. Its name ends in .dimestack.json.";
     case "version":
@@ -23,7 +24,49 @@ export function wordBookProblem(problem: BookProblem): string {
     case "twice":
       return `Two ${problem.what}s in the file have the same id (“${problem.id}”). Delete one of them.`;
     case "field":
-      return `${problem.item ? `${capital(problem.item.what)} ${problem.item.index + 1} of the file` : "The file"} has an error at “${problem.path || "the top"}”: ${problem.detail}. Fix it there, or export the file again.`;
+      return `${problem.item ? `${capital(problem.item.what)} ${problem.item.index + 1} of the file` : "The file"} has an error: “${problem.path || "the top"}” ${wordFault(problem.fault)}. Fix it there, or export the file again.`;
+  }
+}
+
+const WANTED: Readonly<Record<string, string>> = {
+  string: "a text in quotation marks",
+  number: "a number",
+  int: "a whole number",
+  boolean: "true or false",
+  array: "a list",
+  object: "a group in curly brackets",
+  record: "a group in curly brackets",
+};
+/** More choices than these are not read out. */
+const FEW = 8;
+
+/** What is wrong with a field: it reads after the field's name. */
+function wordFault(fault: FieldFault): string {
+  switch (fault.kind) {
+    case "missing":
+      return "is missing";
+    case "type":
+      return `must be ${WANTED[fault.wanted] ?? "something else"}`;
+    case "less":
+    case "more": {
+      const bound = fault.kind === "less" ? "at least" : "at most";
+      const limit = fault.limit.toLocaleString("en");
+      if (fault.of === "text") return `must have ${bound} ${limit} characters`;
+      return fault.of === "list" ? `must have ${bound} ${limit} entries` : `must be ${bound} ${limit}`;
+    }
+    case "unknown":
+      return `has something that doesn't belong there: ${fault.names
+        .slice(0, FEW)
+        .map((name) => `“${name.slice(0, 40)}”`)
+        .join(", ")}`;
+    case "choice":
+      return fault.from.length <= FEW
+        ? `must be one of ${fault.from.join(", ")}`
+        : "isn't one of the choices there are";
+    case "told":
+      return fault.words;
+    case "other":
+      return "can't be read";
   }
 }
 
@@ -34,6 +77,19 @@ function sayAdded(key: Key, count: number): string {
 
 /** What an import did. */
 export function wordImport(counts: ImportCount): string {
+  const parts = wordCounts(counts);
+  return parts.length > 0 ? `Imported: ${parts.join(", ")}.` : "The file is empty. Nothing was imported.";
+}
+
+/** What an import would do. */
+export function wordPreview(counts: ImportCount): string {
+  const parts = wordCounts(counts);
+  return parts.length > 0
+    ? `In this file: ${parts.join(", ")}. Nothing that you have is changed or deleted.`
+    : "The file is empty.";
+}
+
+function wordCounts(counts: ImportCount): string[] {
   const entries = Object.entries(counts) as [Key, ImportCount[Key]][];
   const added = entries.filter(([, { added }]) => added > 0);
   const total = (taken: "same" | "beside") => entries.reduce((sum, [, count]) => sum + count[taken], 0);
@@ -42,7 +98,11 @@ export function wordImport(counts: ImportCount): string {
   if (total("beside") > 0) {
     parts.push(`${total("beside")} kept next to a different version of yours`);
   }
-  return parts.length > 0 ? `Imported: ${parts.join(", ")}.` : "The file is empty. Nothing was imported.";
+  return parts;
+}
+
+export function wordIncomingProblem(problem: FileProblem): string {
+  return problem.of === "book" ? wordBookProblem(problem.problem) : wordStickFileProblem(problem.reading);
 }
 
 const COMMENT_REMEDIES = {

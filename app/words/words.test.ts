@@ -145,12 +145,17 @@ describe("problems have words", () => {
   });
   test("of files", () => {
     expect(
-      wordBookProblem({ kind: "field", path: "content.tempo", item: { what: "fill", index: 2 }, detail: "too big" }),
-    ).toMatch(/^Fill 3 of the file .*content\.tempo/);
+      wordBookProblem({
+        kind: "field",
+        path: "content.tempo",
+        item: { what: "fill", index: 2 },
+        fault: { kind: "more", limit: 400, of: "number" },
+      }),
+    ).toMatch(/^Fill 3 of the file has an error: “content\.tempo” must be at most 400\. Fix it/);
     expect(wordBookProblem({ kind: "too-large", bytes: 9e6, most: 8_388_608 })).toMatch(/8\.6 MB\. The limit is 8 MB/);
     expect(wordBookProblem({ kind: "version", found: "7", known: 1 })).toMatch(/version 7/);
     expect(wordBookProblem({ kind: "twice", what: "fill", id: "x" })).toMatch(/“x”/);
-    expect(wordBookProblem({ kind: "not-json", detail: "" })).toMatch(/isn.t a JSON file\. /);
+    expect(wordBookProblem({ kind: "not-json", line: 3 })).toMatch(/isn.t a JSON file.*: line 3 can.t be read\. /);
     const bad = readStickFile("RL\nRLF");
     expect(!bad.ok && wordStickFileProblem(bad)).toMatch(/^Line 2, column 3 of the file: “F” isn.t a hand or foot/);
     expect(wordStickFileProblem({ ok: false, reason: "empty" })).toMatch(/no stick lines/);

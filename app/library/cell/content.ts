@@ -18,6 +18,7 @@ import {
 import { LIMBS } from "~/core/stroke";
 import { parseRate, type Rate } from "~/core/time";
 import type { Item } from "~/data/rows";
+import { itemId } from "../kind";
 import { MAX_NAME, MAX_TAG, MAX_TAGS } from "../phrase/phrase";
 import { rateTextSchema } from "../phrase/rate";
 
@@ -90,7 +91,7 @@ const nameSchema = z.string().max(MAX_NAME);
 const tagsSchema = z.array(z.string().min(1).max(MAX_TAG)).max(MAX_TAGS);
 const movesSchema = z.array(moveSchema).max(MAX_MOVES);
 /** The rudiment or own cell that a sticking was made of, if it was one. */
-const sourceSchema = z.string().min(1).max(64).nullable();
+const sourceSchema = itemId.nullable();
 
 export const cellContentSchema = z
   .strictObject({
@@ -115,7 +116,7 @@ export type OwnCell = Item<CellContent>;
 
 /** What a player has noted on a shipped rudiment. */
 export const rudimentMarkSchema = z.strictObject({
-  id: z.string().min(1).max(64),
+  id: itemId,
   favourite: z.boolean(),
   tags: tagsSchema,
 });

@@ -2,6 +2,7 @@
 
 import { z } from "zod";
 import type { Item } from "~/data/rows";
+import { itemId } from "../kind";
 import { figureSchema } from "../phrase/figure";
 import { makePhraseContent, phraseContentSchema, reachesNoFurther } from "../phrase/phrase";
 import { settingSchema } from "../phrase/setting";
@@ -12,7 +13,7 @@ export const MAX_GROOVE_BARS = 8;
 export const fillContentSchema = phraseContentSchema
   .extend({
     /** The id of a groove that ships, or of an own one. */
-    groove: z.string().max(64),
+    groove: itemId,
     grooveBars: z.number().int().min(0).max(MAX_GROOVE_BARS),
     /** What the band plays there; absent for nothing. */
     figure: figureSchema.optional(),

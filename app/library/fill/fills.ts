@@ -13,8 +13,10 @@ import { openFillId } from "./address";
 import { type FillContent, makeContent } from "./content";
 import { FILLS } from "./kind";
 
+const BLANK = "@4";
+
 function makeBlank({ countStyle }: Pick<Preferences, "countStyle">): FillContent {
-  return makeContent({ text: "@4", countStyle, groove: "straight-eighths" });
+  return makeContent({ text: BLANK, countStyle, groove: "straight-eighths" });
 }
 
 export async function addBlankFill(book: BookDatabase): Promise<FillRow> {
@@ -40,7 +42,7 @@ export async function listFills(book: BookDatabase): Promise<FillRow[]> {
 }
 
 function isBlank({ revision, content }: FillRow): boolean {
-  return revision === 1 && isSame(content, makeBlank(content));
+  return revision === 1 && content.text === BLANK && isSame(content, makeBlank(content));
 }
 
 /** The fill that is open in this tab of the browser, else the one that was edited last; null with nothing on the shelf. */

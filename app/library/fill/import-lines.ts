@@ -1,27 +1,28 @@
+import type { CountStyle } from "~/core/pulse";
 import { barTicks, type Meter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
-import type { BookDatabase } from "~/library/database";
-import { EMPTY_BOOK } from "~/library/kinds";
+import { type BookContents, EMPTY_BOOK } from "~/library/kinds";
 import { MAX_WINDOW_BARS, toPhrase } from "~/library/phrase/phrase";
-import { loadPreferences } from "~/library/preferences";
-import { type ImportCount, importBook } from "~/library/transfer";
 import { type FillContent, makeContent } from "./content";
 import { readStickFile, type StickFileReading } from "./stick-file";
+
 /** Each stick line of a text file as a fill; of one or more whole bars where the file does not say its space. */
-export async function importStickFile(
-  book: BookDatabase,
+export function readFillsOfLines(
   text: string,
-): Promise<{ readonly ok: true; readonly count: ImportCount } | Extract<StickFileReading, { ok: false }>> {
-  const read = readStickFile(text);
+  countStyle: CountStyle,
+  onProgress: (share: number) => void,
+): { readonly ok: true; readonly contents: BookContents } | Extract<StickFileReading, { ok: false }> {
+  // Reading the lines and making fills of them take about as long.
+  const read = readStickFile(text, (share) => onProgress(share / 2));
   if (!read.ok) return read;
-  const { countStyle } = await loadPreferences(book);
   const now = Date.now();
-  const fills = read.lines.map((line) => {
+  const fills = read.lines.map((line, index) => {
+    onProgress(0.5 + index / read.lines.length / 2);
     const content = makeContent({ ...line, countStyle });
     const row = { id: crypto.randomUUID(), createdAt: now, updatedAt: now };
     return { ...row, content: line.window ? content : { ...content, window: wholeBars(content) } };
   });
-  return { ok: true, count: await importBook(book, { ...EMPTY_BOOK, fills }) };
+  return { ok: true, contents: { ...EMPTY_BOOK, fills } };
 }
 
 function wholeBars(content: FillContent): FillContent["window"] {

@@ -102,11 +102,13 @@ export function stickFileOf(contents: readonly PhraseContent[]): string {
 }
 
 /** Never throws; a file is taken whole or not at all. */
-export function readStickFile(text: string): StickFileReading {
+export function readStickFile(text: string, onProgress: (share: number) => void = () => {}): StickFileReading {
   if (text.length > MAX_STICK_FILE) return { ok: false, reason: "too-large" };
   const lines: LineOfFile[] = [];
   let said: Partial<LineOfFile> = {};
-  for (const [index, raw] of text.split(/\r\n|\n|\r/).entries()) {
+  const all = text.split(/\r\n|\n|\r/);
+  for (const [index, raw] of all.entries()) {
+    onProgress(index / all.length);
     const line = raw.trim();
     if (line.startsWith("#")) {
       const comment = line.slice(1).trim();

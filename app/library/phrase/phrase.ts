@@ -12,6 +12,7 @@ import {
   METER_UNITS,
   type Meter,
   MIN_BPM,
+  TICKS_PER_QUARTER,
   type Ticks,
 } from "~/core/time";
 import { orchestrationSchema } from "./orchestration";
@@ -30,9 +31,13 @@ const meterSchema = z
   })
   .strict();
 
-const ticksSchema = z
+/** The longest space in the longest meter, in whole notes. */
+const MAX_TICKS = MAX_WINDOW_BARS * MAX_METER_BEATS * TICKS_PER_QUARTER * 4;
+export const ticksSchema = z
   .number()
   .int()
+  .min(-MAX_TICKS)
+  .max(MAX_TICKS)
   .transform((value) => value as Ticks);
 
 export const tempoSchema = z

@@ -3,6 +3,7 @@
 import { z } from "zod";
 import { RESULTS } from "~/core/listening";
 import { MAX_STEP_ID, NOT_BEGUN } from "~/core/practice";
+import { dayNumber, itemId, tally } from "../kind";
 import { tempoSchema } from "../phrase/phrase";
 
 const MAX_STEPS = 200;
@@ -19,7 +20,7 @@ const standingSchema = z.strictObject({
 
 export const planSchema = z.strictObject({
   /** That of the fill. */
-  id: z.string().min(1).max(64),
+  id: itemId,
   /** Null for the fill's own tempo. */
   goal: tempoSchema.nullable(),
   /** Null for what is reckoned. */
@@ -35,8 +36,8 @@ export const planSchema = z.strictObject({
   /** The step that is on; null for the first one that is not passed. */
   current: stepId.nullable(),
   /** Once all is passed: times that it came back clean, and the day it is due (days since 1970, local). */
-  learned: z.strictObject({ returns: z.number().int().min(0), due: z.number().int() }).nullable(),
-  lastPractised: z.number().int().nullable(),
+  learned: z.strictObject({ returns: tally, due: dayNumber }).nullable(),
+  lastPractised: dayNumber.nullable(),
   /** Of the steps as they were last worked out, for lists that do not work out plans. */
   steps: z.number().int().min(0).max(MAX_STEPS),
   passed: z.number().int().min(0).max(MAX_STEPS),

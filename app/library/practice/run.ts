@@ -3,6 +3,7 @@
 import { z } from "zod";
 import { FAULT_KINDS, RESULTS } from "~/core/listening";
 import { MAX_STEP_ID, STEP_KINDS } from "~/core/practice";
+import { instant, itemId, tally } from "../kind";
 import { MAX_NAME, tempoSchema } from "../phrase/phrase";
 
 export const MAX_NOTE = 500;
@@ -13,24 +14,24 @@ const milliseconds = z.number().min(-100_000).max(100_000);
 
 /** What was heard. Times in milliseconds, late and slowing are positive. */
 const runNumbersSchema = z.strictObject({
-  missed: z.number().int().min(0),
-  extra: z.number().int().min(0),
+  missed: tally,
+  extra: tally,
   offset: milliseconds.nullable(),
   spread: milliseconds.nullable(),
   /** Feet behind hands. */
   gap: milliseconds.nullable(),
   drift: milliseconds.nullable(),
-  flams: z.number().int().min(0),
+  flams: tally,
   /** Standard deviation of each limb's intervals, in percent of the mean one. */
   uneven: z.partialRecord(z.enum(["R", "L", "K", "H"]), z.number().min(0).max(10_000)),
 });
 export type RunNumbers = z.infer<typeof runNumbersSchema>;
 
 export const runSchema = z.strictObject({
-  id: z.string().min(1).max(64),
+  id: itemId,
   /** Milliseconds since 1970, at its end. */
-  at: z.number().int().nonnegative(),
-  fillId: z.string().min(1).max(64),
+  at: instant,
+  fillId: itemId,
   /** The fill's name at the time: it may be deleted since. */
   fill: z.string().max(MAX_NAME),
   step: z.string().min(1).max(MAX_STEP_ID),

@@ -8,7 +8,7 @@ import { MemoryStorage } from "../testing";
 import { gatherBook, importBook } from "../transfer";
 import { newPlan } from "./plan";
 import type { Run } from "./run";
-import { changePlan, deleteRun, getPlan, keepRun, keepWaiting, listRuns, listWaiting, noteRun } from "./store";
+import { changePlan, dayOf, deleteRun, getPlan, keepRun, keepWaiting, listRuns, listWaiting, noteRun } from "./store";
 
 const run = (id: string, at: number): Run => ({
   id,
@@ -36,6 +36,30 @@ beforeEach(async () => {
 afterEach(async () => {
   await book.delete();
   vi.unstubAllGlobals();
+});
+
+describe("days", () => {
+  const HOUR = 3_600_000;
+  afterEach(() => {
+    delete process.env.TZ;
+  });
+  it.each([
+    ["Europe/Berlin", "2026-03-29", 23],
+    ["Europe/Berlin", "2026-10-25", 25],
+    ["America/New_York", "2026-11-01", 25],
+    ["Australia/Lord_Howe", "2026-04-05", 24.5],
+    ["Pacific/Kiritimati", "2026-06-01", 24],
+    ["UTC", "2026-06-01", 24],
+  ])("in %s %s is one day of %s hours", (zone, name, hours) => {
+    process.env.TZ = zone;
+    const [year = 0, month = 0, day = 0] = name.split("-").map(Number);
+    const from = new Date(year, month - 1, day).getTime();
+    const to = new Date(year, month - 1, day + 1).getTime();
+    expect((to - from) / HOUR).toBe(hours);
+    for (let at = from; at < to; at += HOUR / 4) expect(dayOf(at)).toBe(dayOf(from));
+    expect(dayOf(from - 1)).toBe(dayOf(from) - 1);
+    expect(dayOf(to)).toBe(dayOf(from) + 1);
+  });
 });
 
 describe("runs", () => {

@@ -9,16 +9,10 @@ const WAITING_KEY = "dime-stack:runs:";
 const PLAN_KEY = "dime-stack:plan:";
 const DAY = 24 * 60 * 60 * 1000;
 
-/** Minutes that the player's clock is behind the world's at noon of a day: asking each time takes long over a year of runs. */
-const offsets = new Map<number, number>();
-
-/** The player's own day, as a number of days. */
+/** The player's own day, as a number of days; as long as it lasts, whatever the clocks do on it. */
 export function dayOf(at: number): number {
-  const day = Math.floor(at / DAY);
-  const known = offsets.get(day);
-  const offset = known ?? new Date((day + 0.5) * DAY).getTimezoneOffset();
-  if (known === undefined) offsets.set(day, offset);
-  return Math.floor((at - offset * 60_000) / DAY);
+  const date = new Date(at);
+  return Date.UTC(date.getFullYear(), date.getMonth(), date.getDate()) / DAY;
 }
 
 /** Null for a fill that was never practised. What is damaged in storage counts as never practised. */

@@ -7,6 +7,7 @@ import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { LEVEL_OF_PLAYER } from "~/words/kit";
 import { COUNT_STYLE_NAMES } from "~/words/time";
+import { type StorageFacts, YourData } from "./data";
 import { Inputs } from "./inputs";
 
 const HANDS: Record<Handedness, { name: string; does: string }> = {
@@ -29,7 +30,7 @@ const THEME_NAMES: Record<Preferences["theme"], string> = {
   backline: "Dark",
 };
 
-export function SetupScreen() {
+export function SetupScreen({ facts }: { readonly facts: StorageFacts | null }) {
   const [preferences, change] = usePreferences();
   const [count, kit, level] = [useId(), useId(), useId()];
   const { chosen, kits } = usePlayerSession();
@@ -140,6 +141,7 @@ export function SetupScreen() {
             </p>
           </div>
         </section>
+        {facts ? <YourData facts={facts} /> : null}
         <Inputs />
         <section className="panel p-4 text-sm">
           <h2 className="text-lg mb-1">Protect your ears</h2>

@@ -37,7 +37,7 @@ export function FillCard({ fill, learning, act }: FillCardProps) {
   const name = content.name || "Untitled fill";
   const bars = content.window.length / barTicks(content.meter);
   return (
-    <li className="panel px-4 pt-3 pb-2.5 relative hover:border-primary focus-within:border-primary">
+    <article className="panel px-4 pt-3 pb-2.5 relative hover:border-primary focus-within:border-primary">
       <div className="flex items-start gap-2">
         <div className="min-w-0 flex-1">
           <h2 className="text-lg leading-tight">
@@ -90,7 +90,7 @@ export function FillCard({ fill, learning, act }: FillCardProps) {
           </span>
         ))}
       </p>
-    </li>
+    </article>
   );
 }
 

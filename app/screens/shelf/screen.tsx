@@ -7,10 +7,15 @@ import { BOOK_EXTENSION, writeBook } from "~/library/book-file";
 import { currentBook } from "~/library/current";
 import type { FillRow } from "~/library/database";
 import { plainLine } from "~/library/phrase/phrase";
+import { useImport } from "~/session/use-import";
 import { Bin } from "~/ui/bin";
 import { download } from "~/ui/download";
-import { FillCard, type Learning } from "./fill-card";
-import { ImportButton } from "./import-button";
+import { ImportButton } from "~/ui/import-button";
+import { ImportStatus } from "~/ui/import-state";
+import { BackupReminder } from "./backup-reminder";
+import type { Learning } from "./fill-card";
+import { FillList } from "./fill-list";
+import { useLaunchedFiles } from "./launched";
 
 /** What became of what was asked. */
 export interface FillsAnswer {
@@ -26,10 +31,12 @@ export interface ShelfScreenProps {
   readonly bin: readonly FillRow[];
   /** How far the player is with each fill. */
   readonly learning: ReadonlyMap<string, Learning>;
+  /** How much is worth a backup now; null for nothing to say. */
+  readonly atRisk: number | null;
 }
 
 /** The Shelf: every fill, found, kept and carried in and out. */
-export function ShelfScreen({ fills, bin, learning }: ShelfScreenProps) {
+export function ShelfScreen({ fills, bin, learning, atRisk }: ShelfScreenProps) {
   const [query, setQuery] = useState("");
   const [tag, setTag] = useState<string | null>(null);
   const [allTags, setAllTags] = useState(false);
@@ -43,8 +50,8 @@ export function ShelfScreen({ fills, bin, learning }: ShelfScreenProps) {
     download(`shelf${BOOK_EXTENSION}`, writeBook(contents), "application/json");
   };
   const act = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post", action: "/fills" });
-  const bringIn = (text: string, lines: boolean) =>
-    void fetcher.submit({ intent: lines ? "import-lines" : "import", text }, { method: "post", action: "/?index" });
+  const incoming = useImport(false);
+  useLaunchedFiles(incoming.take);
   const result = fetcher.state === "idle" ? fetcher.data : undefined;
   return (
     <main className="w-full max-w-[1200px] mx-auto px-4 sm:px-5 py-5">
@@ -65,7 +72,7 @@ export function ShelfScreen({ fills, bin, learning }: ShelfScreenProps) {
             onChange={(event) => setQuery(event.target.value)}
           />
         </label>
-        <ImportButton onText={bringIn} />
+        <ImportButton words="Import" onFile={incoming.take} />
         <button
           type="button"
           className="btn btn-sm"
@@ -87,6 +94,8 @@ export function ShelfScreen({ fills, bin, learning }: ShelfScreenProps) {
           </button>
         </Form>
       </div>
+      {atRisk === null ? null : <BackupReminder atRisk={atRisk} />}
+      <ImportStatus incoming={incoming} />
       <div role="status" aria-live="polite">
         {result ? (
           <div className={`alert alert-soft mb-3 ${result.bad ? "alert-error" : "alert-success"}`}>
@@ -124,11 +133,7 @@ export function ShelfScreen({ fills, bin, learning }: ShelfScreenProps) {
         </section>
       ) : null}
       {shown.length > 0 ? (
-        <ul className="grid md:grid-cols-2 gap-2.5">
-          {shown.map((fill) => (
-            <FillCard key={fill.id} fill={fill} learning={learning.get(fill.id)} act={act} />
-          ))}
-        </ul>
+        <FillList fills={shown} learning={learning} act={act} />
       ) : (
         <p className="quiet py-12 text-center">
           {fills.length === 0

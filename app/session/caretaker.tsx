@@ -1,13 +1,19 @@
-/** The app kept for use without a network, and the offer of a version that came later. Nothing is forced on a page. */
+/**
+ * What goes on beside the screens: the app is kept for use without a network, a version that came later is offered and
+ * never forced, and the book is looked after. It comes once the first screen is there.
+ */
 
 import { useEffect, useState } from "react";
 import { flushSaves } from "~/data/autosave";
+import { useStorageKeeper } from "./storage-keeper";
 
 const WORKER = "/service-worker.js";
 
 /** Registers what keeps the app, once the page has nothing better to do; calls back with a version that waits. */
 async function keepApp(onWaiting: (worker: ServiceWorker) => void): Promise<void> {
-  const registration = await navigator.serviceWorker.register(WORKER);
+  const registration: ServiceWorkerRegistration | undefined = await navigator.serviceWorker.register(WORKER);
+  // A browser that is told to keep no such worker may say nothing.
+  if (!registration) return;
   const look = () => {
     // With nothing in control, what waits is the first version there is.
     if (registration.waiting && navigator.serviceWorker.controller) onWaiting(registration.waiting);
@@ -20,7 +26,8 @@ async function keepApp(onWaiting: (worker: ServiceWorker) => void): Promise<void
   });
 }
 
-export function VersionOffer() {
+export default function Caretaker() {
+  useStorageKeeper();
   const [waiting, setWaiting] = useState<ServiceWorker | null>(null);
   useEffect(() => {
     if (import.meta.env.DEV || !("serviceWorker" in navigator)) return;

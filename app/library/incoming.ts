@@ -1,0 +1,37 @@
+/** A file that comes in: a book, or a text file of stick lines. Read whole or not at all; nothing is written here. */
+
+import type { CountStyle } from "~/core/pulse";
+import { type BookProblem, readBook } from "./book-file";
+import { readFillsOfLines } from "./fill/import-lines";
+import type { StickFileReading } from "./fill/stick-file";
+import type { BookContents } from "./kinds";
+
+export type FileProblem =
+  | { readonly of: "book"; readonly problem: BookProblem }
+  | { readonly of: "lines"; readonly reading: Extract<StickFileReading, { ok: false }> };
+
+export type FileReading =
+  | { readonly ok: true; readonly contents: BookContents }
+  | { readonly ok: false; readonly problem: FileProblem };
+
+export interface IncomingFile {
+  readonly text: string;
+  readonly isLines: boolean;
+  /** How new fills are counted. */
+  readonly countStyle: CountStyle;
+}
+
+/** `onProgress` is told the share that is read, 0 to 1. */
+export async function readIncoming(
+  { text, isLines, countStyle }: IncomingFile,
+  onProgress: (share: number) => void,
+): Promise<FileReading> {
+  if (isLines) {
+    const read = readFillsOfLines(text, countStyle, onProgress);
+    return read.ok ? read : { ok: false, problem: { of: "lines", reading: read } };
+  }
+  const read = await readBook(text, onProgress);
+  if (!read.ok) return { ok: false, problem: { of: "book", problem: read.problem } };
+  const { ok: _, ...contents } = read;
+  return { ok: true, contents };
+}

@@ -1,0 +1,95 @@
+/** The player's data: how much there is, whether the browser keeps it, backups and restoring. */
+
+import { FolderSync, HardDriveDownload, ShieldCheck } from "lucide-react";
+import { useFetcher } from "react-router";
+import type { BackupStanding } from "~/library/backup";
+import { useSay } from "~/session/session";
+import { useImport } from "~/session/use-import";
+import { download } from "~/ui/download";
+import { ImportButton } from "~/ui/import-button";
+import { ImportStatus } from "~/ui/import-state";
+import { wordBytes, wordStanding } from "~/words/storage";
+
+export interface StorageFacts extends BackupStanding {
+  /** Bytes; null where the browser doesn't say. */
+  readonly used: number | null;
+  readonly room: number | null;
+  readonly isKept: boolean;
+}
+
+interface FolderPicker {
+  readonly showDirectoryPicker?: (options: { readonly mode: "readwrite" }) => Promise<FileSystemDirectoryHandle>;
+}
+
+export function YourData({ facts }: { readonly facts: StorageFacts }) {
+  const { used, room, isKept, folder } = facts;
+  const incoming = useImport(true);
+  const { submit } = useFetcher();
+  const say = useSay();
+  const noted = (intent: "backed-up" | "keep" | "no-folder") =>
+    void submit({ intent }, { method: "post", action: "/setup" });
+  const backUp = async () => {
+    const [{ makeBackup }, { currentBook }] = await Promise.all([
+      import("~/library/backup"),
+      import("~/library/current"),
+    ]);
+    const { name, text } = await makeBackup(await currentBook(), Date.now());
+    download(name, text, "application/json");
+    noted("backed-up");
+  };
+  const picker = window as FolderPicker;
+  const pickFolder = async () => {
+    try {
+      const picked = await picker.showDirectoryPicker?.({ mode: "readwrite" });
+      if (!picked) return;
+      const [{ chooseFolder, backUpByItself }, { currentBook }] = await Promise.all([
+        import("~/library/backup"),
+        import("~/library/current"),
+      ]);
+      const book = await currentBook();
+      await chooseFolder(book, picked);
+      await backUpByItself(book, Date.now());
+      noted("keep");
+    } catch (error) {
+      // Closing the picker is no trouble.
+      if (!(error instanceof DOMException && error.name === "AbortError"))
+        say("That folder can't be used. Choose another one.");
+    }
+  };
+  return (
+    <section aria-labelledby="your-data" className="panel p-4 flex flex-col gap-3">
+      <h2 id="your-data" className="text-lg">
+        Your data
+      </h2>
+      <p className="text-sm">
+        Everything you make is in this browser, on this device.{" "}
+        {used === null ? null : `It uses ${wordBytes(used)}${room === null ? "" : ` of about ${wordBytes(room)}`}. `}
+        {isKept
+          ? "The browser has agreed not to delete it by itself."
+          : "When the device runs out of space, the browser may delete it."}
+      </p>
+      <p className="text-sm">{wordStanding(facts)}</p>
+      <ImportStatus incoming={incoming} />
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="btn btn-sm btn-primary" onClick={() => void backUp()}>
+          <HardDriveDownload size={15} aria-hidden /> Download a backup
+        </button>
+        <ImportButton words="Restore from a backup" onFile={incoming.take} />
+        {isKept ? null : (
+          <button type="button" className="btn btn-sm" onClick={() => noted("keep")}>
+            <ShieldCheck size={15} aria-hidden /> Ask the browser to keep it
+          </button>
+        )}
+        {folder !== null ? (
+          <button type="button" className="btn btn-sm" onClick={() => noted("no-folder")}>
+            <FolderSync size={15} aria-hidden /> Stop backing up to “{folder}”
+          </button>
+        ) : picker.showDirectoryPicker ? (
+          <button type="button" className="btn btn-sm" onClick={() => void pickFolder()}>
+            <FolderSync size={15} aria-hidden /> Back up to a folder by itself
+          </button>
+        ) : null}
+      </div>
+    </section>
+  );
+}

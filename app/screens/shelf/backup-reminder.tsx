@@ -1,0 +1,22 @@
+import { Link, useFetcher } from "react-router";
+import { wordReminder } from "~/words/storage";
+
+/** Says that much is in this browser only; once put off, not before it is twice as much. */
+export function BackupReminder({ atRisk }: { readonly atRisk: number }) {
+  const { submit } = useFetcher();
+  return (
+    <div role="status" className="alert alert-soft mb-3 flex-wrap">
+      <span className="flex-1 min-w-60">{wordReminder(atRisk)}</span>
+      <Link to="/setup#your-data" className="btn btn-sm">
+        Back up
+      </Link>
+      <button
+        type="button"
+        className="btn btn-sm btn-ghost"
+        onClick={() => void submit({ intent: "snooze", atRisk }, { method: "post", action: "/?index" })}
+      >
+        Later
+      </button>
+    </div>
+  );
+}
