@@ -4,7 +4,7 @@ import { defineConfig } from "vite";
 
 /** What only some screens need, however many of them: it comes when they do. */
 const LATER =
-  /base-ui|floating-ui|core\/(listening|search|moves|practice|graph)|library\/(cell|search|practice)|words\/(cell|moves|practice|search)/;
+  /base-ui|floating-ui|core\/(listening|search|moves|practice|graph)|library\/(cell|search|practice|transfer|book-file|backup|incoming)|words\/(cell|moves|practice|search)/;
 
 export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],

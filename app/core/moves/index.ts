@@ -5,6 +5,6 @@ export * from "./family";
 export { findMeeting, type Meeting } from "./layer";
 export * from "./move";
 export * from "./recipe";
+export { readRhythm } from "./rhythm";
 export * from "./school";
 export { mirrorCell, readCell, reverseCell, rotateCell } from "./shape";
-export { readRhythm } from "./sound";

@@ -11,8 +11,8 @@ import { applyMove, applyMoveToRun } from "./apply";
 import { leadingHand, stickByGrid } from "./limbs";
 import type { Cell, Move } from "./move";
 import { cookCell, cookRecipe } from "./recipe";
+import { readRhythm } from "./rhythm";
 import { mirrorCell, readCell, reverseCell, rotateCell } from "./shape";
-import { readRhythm } from "./sound";
 
 const write = (cell: Cell) => formatSlots(cell);
 

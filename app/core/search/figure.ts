@@ -1,6 +1,6 @@
 /** Figures: a rhythm that the band plays, which a fill is to accent or to leave free. */
 
-import { readRhythm } from "../moves/sound";
+import { readRhythm } from "../moves/rhythm";
 import { type Bpm, type Meter, type Rate, slotTicks, type Ticks, ticks, ticksToSeconds } from "../time/time";
 import type { Timeline } from "../timeline/timeline";
 import type { SearchRule } from "./";
