@@ -1,0 +1,14 @@
+export const MAY_LOSE: number;
+export function proveDurability(given: {
+  readonly address: string;
+  readonly kills: number;
+  readonly seed: number;
+  readonly tell?: (round: {
+    readonly round: number;
+    readonly pace: number;
+    readonly keys: number;
+    readonly lost: number;
+    readonly isGood: boolean;
+    readonly atWrite: boolean;
+  }) => void;
+}): Promise<{ readonly failures: readonly unknown[]; readonly worst: number }>;
