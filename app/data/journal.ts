@@ -75,11 +75,12 @@ export class Journal<Content> {
 export function note(table: JournalTable, entry: JournalEntry, done: (error: unknown) => void): void {
   try {
     const transaction = table.db.backendDB().transaction(table.name, "readwrite");
+    transaction.objectStore(table.name).put(entry);
     transaction.oncomplete = () => done(null);
     transaction.onabort = () => done(transaction.error ?? new Error("the journal was not written"));
-    transaction.objectStore(table.name).put(entry);
     transaction.commit();
   } catch (error) {
+    // A transaction in which nothing was put completes all the same.
     done(error);
   }
 }

@@ -16,6 +16,8 @@ export type StorageTrouble =
 const NAMES: Readonly<Record<string, StorageTrouble>> = {
   QuotaExceededError: "full",
   VersionError: "newer",
+  // Closed for a later version, and not to be opened again.
+  DatabaseClosedError: "newer",
   MissingAPIError: "missing",
   SecurityError: "missing",
   BlockedError: "blocked",
@@ -36,8 +38,8 @@ function causeOf(error: object): unknown {
 }
 
 /** An error that {@link troubleOf} knows. */
-export function makeTrouble(name: "BlockedError" | "SilentError"): Error {
-  return Object.assign(new Error(name === "BlockedError" ? "the database is blocked" : "no answer"), { name });
+export function makeTrouble(name: "BlockedError" | "SilentError" | "VersionError"): Error {
+  return Object.assign(new Error(NAMES[name]), { name });
 }
 
 /** Fails when nothing has come of it after `time` milliseconds: storage may hang without an error. */

@@ -74,6 +74,8 @@ export class BookDatabase extends Dexie {
 export type BookName = "own" | "demo";
 const NAMES: Record<BookName, string> = { own: "dime-stack", demo: "dime-stack-demo" };
 
+/** The package counts the browser's versions in tens. */
+const VERSION_STEP = 10;
 /** Opening that has not answered by then is told. Milliseconds. */
 const SILENT_AFTER = 10_000;
 
@@ -104,6 +106,17 @@ export async function openDatabase(name: BookName): Promise<BookDatabase> {
     isBlocked = true;
   });
   await within(SILENT_AFTER, database.open(), () => makeTrouble(isBlocked ? "BlockedError" : "SilentError"));
+  // It would open an earlier version's tables as well as it can; what the later version makes of that is not known here.
+  if (database.backendDB().version > LATEST_VERSION * VERSION_STEP) {
+    database.close();
+    throw makeTrouble("VersionError");
+  }
+  database.on("versionchange", ({ newVersion }) => {
+    // Deleted: what comes next opens a new one. A later version: this page must be loaded anew.
+    if (!newVersion) return true;
+    database.close();
+    return false;
+  });
   return database;
 }
 

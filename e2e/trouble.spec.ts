@@ -1,0 +1,110 @@
+import { expect, type Page, test } from "@playwright/test";
+import { downloadOf, NEWCOMER, openLine } from "./support";
+
+/** While it is set, nothing can be written: the disk is full. */
+const setFull = (page: Page, isFull: boolean) =>
+  page.evaluate((full) => Object.assign(window, { isDiskFull: full }), isFull);
+
+test("a full disk is said, a copy can be downloaded, and saving goes on by itself when there is room", async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const { put } = IDBObjectStore.prototype;
+    IDBObjectStore.prototype.put = function (...given: Parameters<typeof put>) {
+      if ((window as { isDiskFull?: boolean }).isDiskFull) throw new DOMException("no room", "QuotaExceededError");
+      return put.apply(this, given);
+    };
+  });
+  const { line, saved } = await openLine(page, "@4 RLRL");
+  await expect(saved).toBeVisible();
+  await setFull(page, true);
+  await line.fill("@4 RLRLKK");
+  const alert = page.getByRole("alert");
+  await expect(alert).toContainText("The browser's storage is full.");
+  await expect(alert).toContainText("Your last changes are only in this tab.");
+  await expect(alert).not.toContainText("safe");
+  const { name } = await downloadOf(page, () => alert.getByRole("button", { name: "Download a copy" }).click());
+  expect(name).toBe("rescued-fill.dimestack.json");
+  await setFull(page, false);
+  await expect(saved).toBeVisible();
+  await expect(alert).toHaveCount(0);
+  await page.reload();
+  await expect(line).toHaveValue("@4 RLRLKK");
+});
+
+test("a database that is deleted meanwhile is said, and what is on the page can be put back", async ({
+  page,
+  context,
+}) => {
+  const { line, saved } = await openLine(page, "@4 RLRL");
+  await expect(saved).toBeVisible();
+  const other = await context.newPage();
+  await other.goto("/icon.svg");
+  await other.evaluate(
+    () =>
+      new Promise((done) => {
+        indexedDB.deleteDatabase("dime-stack").onsuccess = done;
+      }),
+  );
+  await line.fill("@4 RLRLKK");
+  await expect(page.getByRole("alert")).toContainText("This fill isn't in the browser's storage any more.");
+  await page.getByRole("button", { name: "Put it back" }).click();
+  await expect(saved).toBeVisible();
+  await page.reload();
+  await expect(line).toHaveValue("@4 RLRLKK");
+});
+
+test.describe("a browser that keeps nothing", () => {
+  test.use({ storageState: NEWCOMER });
+
+  test("without storage", async ({ page }) => {
+    await page.addInitScript(() => Object.defineProperty(window, "indexedDB", { value: undefined }));
+    await page.goto("/");
+    await expect(page.getByText(/This browser doesn't let Dime Stack keep anything/).first()).toBeVisible();
+    await expect(page.getByText(/safe in this browser|removed for good/)).toHaveCount(0);
+  });
+
+  test("whose storage was changed by a newer version", async ({ page }) => {
+    await page.goto("/icon.svg");
+    await page.evaluate(
+      () =>
+        new Promise((done) => {
+          const opening = indexedDB.open("dime-stack", 990);
+          opening.onsuccess = () => {
+            opening.result.close();
+            done(null);
+          };
+        }),
+    );
+    await page.goto("/");
+    await expect(page.getByText(/A newer version of Dime Stack has changed the storage/).first()).toBeVisible();
+  });
+
+  test("whose storage another tab with an earlier version holds", async ({ page, context }) => {
+    const earlier = await context.newPage();
+    await earlier.goto("/icon.svg");
+    await earlier.evaluate(
+      () =>
+        new Promise((done) => {
+          const opening = indexedDB.open("dime-stack", 10);
+          opening.onupgradeneeded = () => {
+            for (const name of ["fills", "preferences", "marks"]) opening.result.createObjectStore(name);
+          };
+          opening.onsuccess = () => {
+            Object.assign(window, { held: opening.result });
+            done(null);
+          };
+        }),
+    );
+    await page.goto("/");
+    await expect(page.getByText(/Another tab has an earlier version of Dime Stack open/).first()).toBeVisible();
+  });
+
+  test("that never answers", async ({ page }) => {
+    await page.addInitScript(() => {
+      IDBFactory.prototype.open = () => new EventTarget() as IDBOpenDBRequest;
+    });
+    await page.goto("/");
+    await expect(page.getByText(/The browser's storage isn't answering/).first()).toBeVisible();
+  });
+});
