@@ -31,5 +31,6 @@ const PARTS = {
   listening: () => bundled("listening"),
   browser: () => import("../bench/browser.mjs"),
   practice: () => import("../bench/practice.mjs"),
+  keeping: () => import("../bench/keeping.mjs"),
 };
 for (const [name, run] of Object.entries(PARTS)) if (wanted.length === 0 || wanted.includes(name)) await run();

@@ -17,6 +17,7 @@ const TABLES: readonly Record<string, string>[] = [
   { kits: "id, updatedAt, deletedAt" },
   { grooves: "id, updatedAt, deletedAt" },
   { plans: "id", runs: "day" },
+  { journal: "key, of" },
 ];
 const dated = { createdAt: 1_700_000_000_000, updatedAt: 1_700_000_100_000 };
 const row = { ...dated, revision: 3, deletedAt: 0 };
@@ -111,7 +112,7 @@ const RUN = {
 };
 const DAY = Math.floor(RUN.at / 86_400_000);
 
-describe.each([1, 2, 3, 4, 5, 6])("a database of version %i", (version) => {
+describe.each([1, 2, 3, 4, 5, 6, 7])("a database of version %i", (version) => {
   test("opens with everything that was kept", async () => {
     const name = `version-${version}`;
     const old = new Dexie(name);
