@@ -236,3 +236,13 @@ test("a backup goes out, and comes back after it was shown what it would change"
   await shelf(page);
   await expect(card(page, "Backed up")).toBeVisible();
 });
+
+test("reading a large file can be cancelled; nothing of it is taken", async ({ page }) => {
+  await openShelf(page);
+  const buffer = Buffer.from("@4 RLRRx2500\n".repeat(1_000));
+  await page.getByLabel("File to import").setInputFiles({ name: "large.txt", mimeType: "text/plain", buffer });
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await expect(page.getByText("Reading the file…")).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole("heading", { name: /^Shelf 1 fill/ })).toBeVisible();
+});

@@ -1,9 +1,9 @@
 /** Backups of the whole book: what they hold, when the last one was made, and how much would be lost without one. */
 
 import { BOOK_EXTENSION, writeBook } from "./book-file";
-import { type BookDatabase, LAST_BACKUP as LAST } from "./database";
+import { type BookDatabase, NEEDS_NO_BACKUP } from "./database";
 import { KEYS } from "./kinds";
-import { listRuns } from "./practice/store";
+import { countRunsSince } from "./practice/store";
 import { gatherBook } from "./transfer";
 
 /** So many changes without a backup are worth a word. */
@@ -12,6 +12,7 @@ const WORTH_A_WORD = 20;
 const DAYS_KEPT = 14;
 const PREFIX = "dime-stack-backup-";
 
+const LAST = "backup";
 const SNOOZED = "backup-snoozed";
 const FOLDER = "backup-folder";
 const DAY = 24 * 60 * 60 * 1000;
@@ -28,15 +29,17 @@ export interface BackupStanding {
 
 export async function backupStanding(book: BookDatabase): Promise<BackupStanding> {
   const [last, snoozed, folder] = await book.marks.bulkGet([LAST, SNOOZED, FOLDER]);
-  const atRisk = await countSince(book, last?.at ?? 0);
+  const atRisk = await countAtRisk(book);
   const isDue = !folder && atRisk >= Math.max(WORTH_A_WORD, 2 * (snoozed?.at ?? 0));
   return { last: last?.at ?? null, atRisk, folder: folder?.folder?.name ?? null, isDue };
 }
 
-async function countSince(book: BookDatabase, at: number): Promise<number> {
+async function countAtRisk(book: BookDatabase): Promise<number> {
+  const [last, given] = await book.marks.bulkGet([LAST, NEEDS_NO_BACKUP]);
+  const at = Math.max(last?.at ?? 0, given?.at ?? 0);
   const tables = KEYS.map((key) => book.table(key)).filter(({ schema }) => "updatedAt" in schema.idxByName);
   const counts = await Promise.all(tables.map((table) => table.where("updatedAt").above(at).count()));
-  const runs = (await listRuns(book)).filter((run) => run.at > at).length;
+  const runs = await countRunsSince(book, at);
   return counts.reduce((sum, count) => sum + count, runs);
 }
 
@@ -79,7 +82,7 @@ type Folder = FileSystemDirectoryHandle & {
  */
 export async function backUpByItself(book: BookDatabase, now: number): Promise<boolean> {
   const folder = (await book.marks.get(FOLDER))?.folder as Folder | undefined;
-  if (!folder || (await countSince(book, (await book.marks.get(LAST))?.at ?? 0)) === 0) return false;
+  if (!folder || (await countAtRisk(book)) === 0) return false;
   // Asking again needs a press of a button; until then nothing is written.
   if ((await folder.queryPermission?.({ mode: "readwrite" })) === "denied") return false;
   const { name, text } = await makeBackup(book, now);

@@ -79,8 +79,8 @@ const VERSION_STEP = 10;
 /** Opening that has not answered by then is told. Milliseconds. */
 const SILENT_AFTER = 10_000;
 
-/** The mark of the last backup. */
-export const LAST_BACKUP = "backup";
+/** The mark of a demo book: what was in it then can be had again at any time. */
+export const NEEDS_NO_BACKUP = "needs-no-backup";
 
 /** What fills a new demo book. */
 export type DemoSource = () => Promise<BookContents>;
@@ -137,8 +137,7 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
         content,
         KEYS.filter((key) => isNew.get(KINDS[key].demo)),
       );
-      // It can be had again at any time: nothing of it needs a backup.
-      await database.marks.put({ key: LAST_BACKUP, at: Date.now() });
+      await database.marks.put({ key: NEEDS_NO_BACKUP, at: Date.now() });
       const [own] = content.kits;
       if (!own || !isNew.get(KINDS.kits.demo)) return;
       // The demo's drummer plays her own; whoever has chosen one already keeps it.

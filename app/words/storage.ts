@@ -16,8 +16,8 @@ export function wordBytes(bytes: number): string {
 }
 
 export function wordStanding({ last, atRisk }: Pick<BackupStanding, "last" | "atRisk">): string {
-  const since = last === null ? "" : ` since ${new Date(last).toLocaleDateString("en", { dateStyle: "long" })}`;
-  const backedUp = last === null ? "You have no backup yet." : `Last backup${since.replace(" since", ":")}.`;
+  const day = last === null ? "" : new Date(last).toLocaleDateString("en", { dateStyle: "long" });
+  const backedUp = last === null ? "You have no backup yet." : `Last backup: ${day}.`;
   if (atRisk === 0) return last === null ? backedUp : `${backedUp} Nothing has changed since.`;
   return `${backedUp} ${plural(atRisk, "change isn't", "changes aren't")} in a backup.`;
 }

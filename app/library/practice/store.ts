@@ -100,6 +100,12 @@ function isSound(run: Run): boolean {
   );
 }
 
+/** How many runs were played after a time (milliseconds since 1970): only their days are read. */
+export async function countRunsSince(book: BookDatabase, at: number): Promise<number> {
+  const days = await book.runs.where("day").aboveOrEqual(keptDayOf({ at })).toArray();
+  return days.flatMap(readDay).filter((run) => run.at > at).length;
+}
+
 /** All runs, the latest first. */
 export async function listRuns(book: BookDatabase): Promise<Run[]> {
   const days = await book.runs.toArray();

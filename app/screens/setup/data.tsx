@@ -86,7 +86,7 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
           </button>
         ) : picker.showDirectoryPicker ? (
           <button type="button" className="btn btn-sm" onClick={() => void pickFolder()}>
-            <FolderSync size={15} aria-hidden /> Back up to a folder by itself
+            <FolderSync size={15} aria-hidden /> Back up to a folder automatically
           </button>
         ) : null}
       </div>
