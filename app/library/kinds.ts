@@ -9,7 +9,7 @@ import type { Run } from "./practice/run";
 import type { SearchContent } from "./search/content";
 
 /**
- * Every kind of thing that the book keeps. Database, drafts, bin, book file, transfer and demo read this list; a new kind
+ * Every kind of thing that the book keeps. Database, journal, bin, book file, transfer and demo read this list; a new kind
  * is a folder and a line here. Definitions are loaded when they are needed: a screen loads no other's checks.
  */
 export const KINDS = {

@@ -6,7 +6,7 @@ import { type JournalEntry, note } from "~/data/journal";
 import { Page } from "~/data/page";
 import { addRow, amendRow, binRow, getRow, restoreRow, saveRow } from "~/data/rows";
 import { makeTrouble, troubleOf, within } from "~/data/trouble";
-import { cellJournal, openBenchWork } from "./cell/drafts";
+import { cellJournal, openBenchWork } from "./cell/bench-work";
 import type { BookDatabase } from "./database";
 import type { FillContent } from "./fill/content";
 import { FILLS } from "./fill/kind";

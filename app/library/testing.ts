@@ -4,7 +4,7 @@ import { afterEach, beforeEach, vi } from "vitest";
 import { BookDatabase } from "./database";
 import { makeContent } from "./fill/content";
 
-/** The browser's storage, as far as drafts use it. */
+/** The browser's storage, as far as the app uses it. */
 export class MemoryStorage {
   full = false;
   [key: string]: unknown;
