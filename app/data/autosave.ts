@@ -90,12 +90,9 @@ export class Autosave<Content> {
   /** Goes on from what the row is now: nothing here is pending any more. Null when there is no row. */
   async takeTheirs(): Promise<Row<Content> | null> {
     while (this.running) await this.running;
-    const { table, journal, entries } = this.shelf;
-    const row = await table.db.transaction("rw", table, entries, async () => {
-      await entries.delete(journal.keyOf(this.id, this.page.id));
-      return getRow(table, this.id);
-    });
     this.pending = null;
+    await this.forget();
+    const row = await getRow(this.shelf.table, this.id);
     if (!row) {
       this.say({ kind: "gone" });
       return null;
@@ -125,6 +122,14 @@ export class Autosave<Content> {
     await this.flush();
     this.stopWaiting();
     open.delete(this);
+    if (!this.pending) await this.forget().catch(console.error);
+  }
+
+  /** Takes what is not needed any more out of the journal; not what was noted in the meantime. */
+  private async forget(): Promise<void> {
+    const { journal, entries } = this.shelf;
+    const now = this.page.edit();
+    await entries.db.transaction("rw", entries, () => journal.settle(entries, this.id, now));
   }
 
   /** Whether saving waits for the player to decide. */
@@ -170,15 +175,9 @@ export class Autosave<Content> {
     }
   }
 
-  /** One transaction: the row, and the journal that no longer needs to tell of it. */
-  private async write({ content, by }: Pending<Content>, overAll: boolean): Promise<SaveResult<Content>> {
-    const { table, journal, entries } = this.shelf;
-    return table.db.transaction("rw", table, entries, async () => {
-      const base = overAll ? null : this.revision;
-      const result = await saveRow(table, this.id, base, content, by, this.since);
-      if (result.kind === "saved") await journal.settle(entries, this.id, by);
-      return result;
-    });
+  private write({ content, by }: Pending<Content>, overAll: boolean): Promise<SaveResult<Content>> {
+    const base = overAll ? null : this.revision;
+    return saveRow(this.shelf.table, this.id, base, content, by, this.since);
   }
 
   private settle(saved: Pending<Content>, result: SaveResult<Content>) {

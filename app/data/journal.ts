@@ -1,12 +1,13 @@
 /**
  * The write-ahead journal: every edit goes here at once, before it is saved over its row. What a killed browser, a full
- * disk or another tab kept from being saved is here when the row is opened again.
+ * disk or another tab kept from being saved is here when the row is opened again. An entry stays when its row is saved: the
+ * row tells that it is, and a key that is pressed then must not wait for a transaction that takes the entry out.
  */
 
 import type { Table } from "dexie";
 import type { z } from "zod";
 import type { Writer } from "./page";
-import type { Row } from "./rows";
+import { lastPage, type Row } from "./rows";
 import { isSame } from "./same";
 
 export interface JournalEntry {
@@ -97,7 +98,7 @@ export function pickUnsaved<Content>(
     ({ by, content }) => !isSame(content, row.content) && !(row.by?.page === by.page && by.edit <= row.by.edit),
   );
   const [first] = unsaved
-    .map((entry) => ({ entry, baseRevision: row.by?.page === entry.by.page ? row.revision : entry.baseRevision }))
+    .map((entry) => ({ entry, baseRevision: lastPage(row) === entry.by.page ? row.revision : entry.baseRevision }))
     .sort(
       (a, b) =>
         Number(b.baseRevision === row.revision) - Number(a.baseRevision === row.revision) ||

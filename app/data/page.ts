@@ -6,6 +6,11 @@ export interface Writer {
   readonly edit: number;
 }
 
+/** Whose edit a row has, and which revision that made. */
+export interface SavedBy extends Writer {
+  readonly revision: number;
+}
+
 const LOCK = "dime-stack:page:";
 
 export class Page {

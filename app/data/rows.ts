@@ -1,7 +1,7 @@
 /** What fills and cells have in common: rows that are saved over a known revision, and binned before they are gone. */
 
 import { liveQuery, type Table } from "dexie";
-import type { Writer } from "./page";
+import type { SavedBy, Writer } from "./page";
 
 /** How long what was deleted can be brought back: 30 days, in milliseconds. */
 const BIN_TIME = 30 * 24 * 60 * 60 * 1000;
@@ -20,8 +20,8 @@ export interface Row<Content> extends Item<Content> {
   readonly revision: number;
   /** When it went to the bin, or 0. */
   readonly deletedAt: number;
-  /** Whose edit its content is, where that was told. */
-  readonly by?: Writer | undefined;
+  /** The last edit that was saved over it, where that was told; something of it may have been amended since. */
+  readonly by?: SavedBy | undefined;
 }
 
 export type RowTable<Content> = Table<Row<Content>, string>;
@@ -71,14 +71,20 @@ export async function saveRow<Content>(
     const found = await table.get(id);
     if (!found && baseRevision !== null) return { kind: "gone" };
     const row = found ?? { id, createdAt: now, deletedAt: 0, revision: 0 };
-    const isOwn = found?.by !== undefined && found.by.page === by?.page && found.by.edit >= since;
-    if (found && baseRevision !== null && found.revision !== baseRevision && !isOwn) {
-      return { kind: "conflict", theirs: found };
+    if (found && baseRevision !== null && found.revision !== baseRevision) {
+      const isOwn = by && lastPage(found) === by.page && (found.by?.edit ?? 0) >= since;
+      if (!isOwn) return { kind: "conflict", theirs: found };
     }
-    const saved = { ...row, content, revision: row.revision + 1, updatedAt: now, by };
+    const revision = row.revision + 1;
+    const saved = { ...row, content, revision, updatedAt: now, by: by && { ...by, revision } };
     await table.put(saved);
     return { kind: "saved", row: saved };
   });
+}
+
+/** The page that made the row's present revision, where that is known. */
+export function lastPage({ by, revision }: Row<unknown>): string | null {
+  return by?.revision === revision ? by.page : null;
 }
 
 /** Changes part of a row's content, whatever the rest has become; null when the row is gone. */
@@ -90,7 +96,7 @@ export async function amendRow<Content extends object>(
   return table.db.transaction("rw", table, async () => {
     const row = await table.get(id);
     if (!row) return null;
-    const amended = { ...row, content: { ...row.content, ...change }, revision: row.revision + 1, by: undefined };
+    const amended = { ...row, content: { ...row.content, ...change }, revision: row.revision + 1 };
     await table.put(amended);
     return amended;
   });

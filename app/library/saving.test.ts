@@ -79,6 +79,15 @@ describe("the journal", () => {
     await amendRow(book.fills, id, { tags: ["odd"] });
     expect((await reopen(id))?.unsaved?.baseRevision).toBe(2);
   });
+  test("an edit that was saved is not brought back when the row was amended since", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    const page = new Page();
+    const by = page.edit();
+    await noted(journal.entryOf(id, by, 1, fillOf("@4 RLK")));
+    await saveRow(book.fills, id, 1, fillOf("@4 RLK"), by);
+    await amendRow(book.fills, id, { tags: ["odd"] });
+    expect((await reopen(id))?.unsaved).toBeNull();
+  });
   test("clocks that jump change nothing", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     const clock = vi.spyOn(Date, "now").mockReturnValue(9e12);
@@ -187,8 +196,10 @@ describe("autosave", () => {
     expect(last()).toBe("saving");
     await vi.waitFor(() => expect(last()).toBe("saved"));
     expect(await textOf(fill.id)).toBe("@4 RLK");
-    expect(await book.journal.count()).toBe(0);
+    // The row tells that it is saved.
+    expect((await reopen(fill.id))?.unsaved).toBeNull();
     await saver.close();
+    expect(await book.journal.count()).toBe(0);
   });
   test("typing on and on puts no save off", async () => {
     const { fill, saver } = await edited();
@@ -229,8 +240,8 @@ describe("autosave", () => {
     await saver.keepMine();
     expect(await textOf(fill.id)).toBe("@4 RR");
     expect(last()).toBe("saved");
-    expect(await book.journal.count()).toBe(0);
     await saver.close();
+    expect(await book.journal.count()).toBe(0);
   });
   test("the other tab's version can be taken, as it is when that is pressed; afterwards nothing comes back", async () => {
     const { fill, saver, last } = await edited();
