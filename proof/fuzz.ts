@@ -1,5 +1,6 @@
 /** Inputs that nobody would type: none may make a reader throw, or take long. */
 
+import { makeRandom } from "~/core/graph";
 import { readStickLine } from "~/core/line";
 import { readStrike } from "~/input/midi-message";
 import { readBook, writeBook } from "~/library/book-file";
@@ -12,18 +13,7 @@ import { EMPTY_BOOK } from "~/library/kinds";
 const MAY_TAKE = 100;
 const KILOBYTE = 1024;
 
-export type Random = () => number;
-
-/** The same numbers from 0 to 1 for the same seed. */
-export function makeRandom(seed: number): Random {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
+type Random = () => number;
 
 const LINES = [
   "@4 >RlrrL >RlrrL RLRRLK",
@@ -123,7 +113,8 @@ export interface Fuzzed {
 }
 
 export async function fuzz(inputs: number, seed: number, tell: (target: Target) => void = () => {}): Promise<Fuzzed> {
-  const random = makeRandom(seed);
+  const bits = makeRandom(seed);
+  const random = () => bits() / 2 ** 32;
   const failures: { target: Target; input: string; why: string }[] = [];
   let [slowest, count] = [0, 0];
   for (const target of TARGET_NAMES) {

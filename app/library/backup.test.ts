@@ -83,5 +83,13 @@ describe("a backup", () => {
     });
     expect(await backUpByItself(book, now)).toBe(false);
     expect(denied.files.size).toBe(0);
+    const unasked = makeFolder("prompt");
+    Object.assign(book.marks, {
+      get: (key: string) =>
+        Promise.resolve(key === "backup-folder" ? { key, at: 0, folder: unasked.handle } : undefined),
+    });
+    await addFills(1);
+    expect(await backUpByItself(book, now + SOON)).toBe(false);
+    expect(unasked.files.size).toBe(0);
   });
 });

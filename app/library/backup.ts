@@ -43,7 +43,7 @@ async function countAtRisk(book: BookDatabase): Promise<number> {
   return counts.reduce((sum, count) => sum + count, runs);
 }
 
-/** The book as a file's name and text. The backup counts from here on. */
+/** The book as a file's name and text; {@link noteBackup} says that the player has it. */
 export async function makeBackup(
   book: BookDatabase,
   now: number,
@@ -84,7 +84,7 @@ export async function backUpByItself(book: BookDatabase, now: number): Promise<b
   const folder = (await book.marks.get(FOLDER))?.folder as Folder | undefined;
   if (!folder || (await countAtRisk(book)) === 0) return false;
   // Asking again needs a press of a button; until then nothing is written.
-  if ((await folder.queryPermission?.({ mode: "readwrite" })) === "denied") return false;
+  if (((await folder.queryPermission?.({ mode: "readwrite" })) ?? "granted") !== "granted") return false;
   const { name, text } = await makeBackup(book, now);
   const file = await folder.getFileHandle(name, { create: true });
   const stream = await file.createWritable();
