@@ -78,6 +78,11 @@ describe("a bad file is refused whole, with where and what", () => {
       (fill) => Object.assign(fill.content as object, { meter: { beats: 4, unit: 3 } }),
       "content.meter.unit",
     ],
+    [
+      "a meter that never ends",
+      (fill) => Object.assign(fill.content as object, { meter: { beats: 1e308, unit: 4 } }),
+      "content.meter.beats",
+    ],
     ["a tempo out of range", (fill) => Object.assign(fill.content as object, { tempo: 4_000 }), "content.tempo"],
     [
       "a good text that cannot be read",

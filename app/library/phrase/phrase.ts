@@ -72,7 +72,9 @@ export type PhraseContent = z.infer<typeof phraseContentSchema>;
 
 /** A refinement: how far a window may reach. */
 export const reachesNoFurther = [
-  ({ window, meter }: PhraseContent) => window.start + window.length <= MAX_WINDOW_BARS * barTicks(meter),
+  ({ window, meter }: PhraseContent) =>
+    // A meter that is none has been refused already, and has no bars to count.
+    !meterSchema.safeParse(meter).success || window.start + window.length <= MAX_WINDOW_BARS * barTicks(meter),
   `has a space longer than ${MAX_WINDOW_BARS} bars`,
 ] as const;
 
