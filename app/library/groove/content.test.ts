@@ -76,3 +76,9 @@ describe("grooves in the book file", () => {
     });
   });
 });
+
+test("a groove in a meter without an end is refused, not stumbled over", () => {
+  const given = { name: "", tags: [], text: "@4 R", goodText: "@4 R", meter: { beats: 1e308, unit: 4 }, tempo: 90 };
+  const rest = { window: { start: 0, length: 40_320 }, countStyle: "beats", slowest: 60, fastest: 120 };
+  expect(grooveContentSchema.safeParse({ ...given, ...rest }).success).toBe(false);
+});

@@ -6,6 +6,7 @@ import { barTicks, type Meter } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import type { Item } from "~/data/rows";
 import {
+  isMeter,
   makePhraseContent,
   phraseContentSchema,
   reachesNoFurther,
@@ -26,9 +27,12 @@ export const grooveContentSchema = phraseContentSchema
   })
   .strict()
   .refine(...reachesNoFurther)
-  .refine(({ window, meter }) => window.start === 0 && window.length % barTicks(meter) === 0, "is not of whole bars")
   .refine(
-    ({ window, meter }) => window.length <= MAX_GROOVE_LENGTH * barTicks(meter),
+    ({ window, meter }) => !isMeter(meter) || (window.start === 0 && window.length % barTicks(meter) === 0),
+    "is not of whole bars",
+  )
+  .refine(
+    ({ window, meter }) => !isMeter(meter) || window.length <= MAX_GROOVE_LENGTH * barTicks(meter),
     `is longer than ${MAX_GROOVE_LENGTH} bars`,
   )
   .refine(({ slowest, fastest }) => slowest <= fastest, "is slowest above its fastest tempo");

@@ -70,11 +70,15 @@ export const phraseContentSchema = z.object({
 });
 export type PhraseContent = z.infer<typeof phraseContentSchema>;
 
+/** Whether bars can be counted in it: refinements come even after a meter that is none has been refused. */
+export function isMeter(meter: unknown): boolean {
+  return meterSchema.safeParse(meter).success;
+}
+
 /** A refinement: how far a window may reach. */
 export const reachesNoFurther = [
   ({ window, meter }: PhraseContent) =>
-    // A meter that is none has been refused already, and has no bars to count.
-    !meterSchema.safeParse(meter).success || window.start + window.length <= MAX_WINDOW_BARS * barTicks(meter),
+    !isMeter(meter) || window.start + window.length <= MAX_WINDOW_BARS * barTicks(meter),
   `has a space longer than ${MAX_WINDOW_BARS} bars`,
 ] as const;
 
