@@ -2,9 +2,14 @@ import { reactRouter } from "@react-router/dev/vite";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "vite";
 
+/** What everything stands on, icons among it. */
+const BASE = /node_modules.(react|react-dom|scheduler|use-sync-external-store|lucide-react)[\\/]/;
+/** Fields, menus and dialogs, and what lets cells be dragged: one file that comes after the first picture. */
+const CONTROLS =
+  /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows)/;
 /** What only some screens need, however many of them: it comes when they do. */
 const LATER =
-  /base-ui|floating-ui|core\/(listening|search|moves|practice|graph)|library\/(cell|search|practice|transfer|book-file|backup|incoming)|words\/(cell|moves|practice|search)/;
+  /base-ui|floating-ui|comlink|core\/(listening|search|moves|practice|graph)|library\/(cell|search|practice|transfer|book-file|backup|incoming)|words\/(cell|moves|practice|search)/;
 
 export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],
@@ -21,7 +26,13 @@ export default defineConfig({
         rolldownOptions: {
           output: {
             // What several screens share comes as one file, not as some sixty small ones that are asked for one by one.
-            codeSplitting: { groups: [{ name: "shared", minShareCount: 6, test: (id) => !LATER.test(id) }] },
+            codeSplitting: {
+              groups: [
+                { name: "base", test: BASE, priority: 3 },
+                { name: "controls", test: CONTROLS, priority: 2 },
+                { name: "shared", minShareCount: 3, test: (id) => !LATER.test(id), priority: 1 },
+              ],
+            },
           },
         },
       },

@@ -4,6 +4,7 @@ import { createReadableStreamFromReadable } from "@react-router/node";
 import { isbot } from "isbot";
 import { renderToPipeableStream } from "react-dom/server";
 import { type EntryContext, ServerRouter } from "react-router";
+import { servedBook } from "./content";
 import { contentSecurityPolicy } from "./security";
 import { PageContext } from "./ui/page-context";
 
@@ -17,7 +18,7 @@ export default function handleRequest(
   routerContext: EntryContext,
 ): Promise<Response> {
   const nonce = randomBytes(16).toString("base64");
-  const book = process.env.DIME_BOOK === "demo" ? "demo" : "own";
+  const book = servedBook();
   headers.set("Content-Type", "text/html; charset=utf-8");
   headers.set("Cache-Control", "no-store");
   // The development server injects scripts and styles of its own, which a policy would refuse.

@@ -1,8 +1,23 @@
-import { lazy, Suspense, useContext, useEffect, useMemo } from "react";
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
+import display from "@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2?url";
+import sans from "@fontsource-variable/instrument-sans/files/instrument-sans-latin-wght-normal.woff2?url";
+import line from "@fontsource-variable/martian-mono/files/martian-mono-latin-wght-normal.woff2?url";
+import { lazy, useContext, useEffect, useMemo } from "react";
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  useRouteLoaderData,
+} from "react-router";
 import { CommandsProvider } from "~/commands/commands";
-import { currentBook } from "~/library/current";
+import { bookName, currentBook } from "~/library/current";
+import type { KitRow } from "~/library/database";
+import { addressOf } from "~/library/fill/address";
+import { FIRST_FILLS, hasBook, signBook } from "~/library/fill/first";
 import { DEFAULT_PREFERENCES, loadPreferences } from "~/library/preferences";
+import type { FirstFill } from "~/screens/fill/preview";
 import { AppShell, BareShell } from "~/screens/shell";
 import { Notice } from "~/session/notice";
 import { PlayerProvider, type ShippedKit, usePlayer } from "~/session/player";
@@ -10,10 +25,11 @@ import { PreferencesProvider, usePreferences } from "~/session/preferences";
 import { SessionProvider, useSound } from "~/session/session";
 import type { Route } from "./+types/root";
 import "./app.css";
-import { loadKits } from "./content";
+import { loadFirstFill, loadGrooves, loadKits, servedBook } from "./content";
 import { flushSaves } from "./data/autosave";
 import { listBin, listRows } from "./data/rows";
-import { troubleOf } from "./data/trouble";
+import { type StorageTrouble, troubleOf } from "./data/trouble";
+import { Later } from "./ui/later";
 import { PageContext } from "./ui/page-context";
 import { Trouble } from "./ui/trouble";
 import { wordOpening, wordStorageTrouble } from "./words/saving";
@@ -25,12 +41,45 @@ export const meta: Route.MetaFunction = () => [
   { name: "description", content: "A practice-room workbench for drum fills and solo licks." },
 ];
 
-/** Kits that ship come with the page. */
-export function loader() {
-  return { kits: loadKits() };
+/** Fonts are asked for at once, not when the first word needs them. */
+export const links: Route.LinksFunction = () =>
+  [display, sans, line].map((href) => ({ rel: "preload", as: "font", type: "font/woff2", href, crossOrigin: "anonymous" }));
+
+/** What ships comes with the page, and the player as nobody has set them up yet. */
+export function loader({ request }: Route.LoaderArgs) {
+  return {
+    kits: loadKits() as ShippedKit[],
+    ...NOTHING_OWN,
+    /** For a newcomer's own first address: the fill that the page shows before the browser has opened the book. */
+    first: isNewcomer(request) ? firstFill(request) : null,
+    /** Whether the browser's book has been read. */
+    isRead: false,
+  };
 }
 
-let shipped: Promise<{ kits: ShippedKit[] }> | null = null;
+const NOTHING_OWN = {
+  preferences: DEFAULT_PREFERENCES,
+  own: [] as KitRow[],
+  binned: [] as KitRow[],
+  trouble: null as StorageTrouble | null,
+};
+
+function isNewcomer(request: Request): boolean {
+  const name = servedBook();
+  return new URL(request.url).pathname === addressOf(FIRST_FILLS[name], "stack") && !hasBook(request, name);
+}
+
+function firstFill(request: Request): FirstFill {
+  const content = loadFirstFill(servedBook());
+  return {
+    content,
+    grooves: loadGrooves().filter(({ id }) => id === content.groove),
+    isPhone: request.headers.get("sec-ch-ua-mobile") === "?1",
+  };
+}
+
+type Shipped = Route.ClientLoaderArgs["serverLoader"] extends () => Promise<infer Data> ? Data : never;
+let shipped: Promise<Shipped> | null = null;
 
 /**
  * Preferences and own kits are the player's and live in the browser; without a database the defaults serve. What ships
@@ -44,9 +93,9 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   const { kits } = await shipped;
   const loaded = await loadOwn().catch((error: unknown) => {
     console.error(error);
-    return { preferences: DEFAULT_PREFERENCES, own: [], binned: [], trouble: troubleOf(error) };
+    return { ...NOTHING_OWN, trouble: troubleOf(error) };
   });
-  return { ...loaded, kits };
+  return { ...loaded, kits, first: null, isRead: true };
 }
 
 async function loadOwn() {
@@ -58,6 +107,7 @@ async function loadOwn() {
     listRows(book.kits),
     listBin(book.kits),
   ]);
+  signBook(bookName());
   return { preferences, own, binned, trouble: null };
 }
 clientLoader.hydrate = true as const;
@@ -76,6 +126,9 @@ export function Layout({ children }: { children: React.ReactNode }) {
         <meta name="theme-color" content="#f4f1ea" />
         <Meta />
         <Links />
+        <script nonce={facts?.nonce} suppressHydrationWarning>
+          {PAINT_THEME}
+        </script>
       </head>
       <body>
         {children}
@@ -83,14 +136,6 @@ export function Layout({ children }: { children: React.ReactNode }) {
         <Scripts nonce={facts?.nonce} />
       </body>
     </html>
-  );
-}
-
-export function HydrateFallback() {
-  return (
-    <div className="min-h-dvh grid place-items-center">
-      <p className="font-display text-2xl quiet">Dime Stack</p>
-    </div>
   );
 }
 
@@ -104,9 +149,9 @@ export default function App({ loaderData }: Route.ComponentProps) {
           <SetUp />
           <CommandsProvider>
             <AppShell>
-              <Suspense>
+              <Later>
                 <Caretaker />
-              </Suspense>
+              </Later>
               {trouble ? (
                 <p role="alert" className="alert alert-error alert-soft mx-4 my-2 print:hidden">
                   {wordStorageTrouble(trouble)}
@@ -122,15 +167,27 @@ export default function App({ loaderData }: Route.ComponentProps) {
   );
 }
 
+const THEME_KEY = "dime-stack:theme";
+/** The theme that was chosen is there before anything is drawn. */
+const PAINT_THEME = `try{var t=localStorage.getItem("${THEME_KEY}");if(t)document.documentElement.dataset.theme=t}catch{}`;
+
 /** What follows from the preferences outside the page's own tree: the document's theme, and the sound's volume and kit. */
 function SetUp() {
   const [{ theme, volume }] = usePreferences();
   const { kit } = usePlayer();
   const sound = useSound();
+  const isRead = useRouteLoaderData<typeof clientLoader>("root")?.isRead === true;
   useEffect(() => {
+    if (!isRead) return;
     if (theme === "system") delete document.documentElement.dataset.theme;
     else document.documentElement.dataset.theme = theme;
-  }, [theme]);
+    try {
+      if (theme === "system") localStorage.removeItem(THEME_KEY);
+      else localStorage.setItem(THEME_KEY, theme);
+    } catch {
+      // Then the page is drawn in the system's theme first.
+    }
+  }, [theme, isRead]);
   useEffect(() => sound.set({ volume, kit }), [sound, volume, kit]);
   return null;
 }

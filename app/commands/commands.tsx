@@ -21,6 +21,13 @@ export function useRegistry(): Registry {
   return registry;
 }
 
+const MUTE: Registry = { add: () => () => {}, listAll: () => [], open: () => {} };
+
+/** What is inside adds no commands: it is only looked at. */
+export function MuteCommands({ children }: { readonly children: React.ReactNode }) {
+  return <RegistryContext value={MUTE}>{children}</RegistryContext>;
+}
+
 /** Adds a screen's commands while it is shown. */
 export function useCommands<Scene>(table: CommandTable<Scene>, scene: Scene) {
   const { add } = useRegistry();

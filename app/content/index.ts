@@ -2,7 +2,9 @@
 
 import { z } from "zod";
 import { rudimentMarkSchema } from "~/library/cell/content";
+import type { BookName } from "~/library/database";
 import type { FillContent } from "~/library/fill/content";
+import { FIRST_FILLS } from "~/library/fill/first";
 import type { BookContents } from "~/library/kinds";
 import { planSchema } from "~/library/practice/plan";
 import { runSchema } from "~/library/practice/run";
@@ -47,6 +49,15 @@ export const loadRudiments = once((): RudimentEntry[] => z.array(rudimentSchema)
 export const loadGrooves = once((): GrooveEntry[] => z.array(grooveSchema).parse(GROOVES));
 export const loadKits = once((): KitEntry[] => z.array(kitEntrySchema).parse(KITS));
 export const loadStarter: () => FillContent = once(makeStarter);
+
+/** Whose book the pages of this server open. */
+export function servedBook(): BookName {
+  return process.env.DIME_BOOK === "demo" ? "demo" : "own";
+}
+
+/** The first fill of a book, as a newcomer finds it. */
+export const loadFirstFill = (name: BookName): FillContent =>
+  (name === "demo" ? makeDemoFills().find(({ id }) => id === FIRST_FILLS.demo)?.content : undefined) ?? loadStarter();
 
 /** The demo's book, dated back from `now` (milliseconds since 1970). */
 export function loadDemoBook(now: number): BookContents {

@@ -47,9 +47,13 @@ export async function getRow<Content>(table: RowTable<Content>, id: string): Pro
   return (await table.get(id)) ?? null;
 }
 
-export async function addRow<Content>(table: RowTable<Content>, content: Content): Promise<Row<Content>> {
+export async function addRow<Content>(
+  table: RowTable<Content>,
+  content: Content,
+  id: string = crypto.randomUUID(),
+): Promise<Row<Content>> {
   const now = Date.now();
-  const row = { id: crypto.randomUUID(), createdAt: now, updatedAt: now, content, revision: 1, deletedAt: 0 };
+  const row = { id, createdAt: now, updatedAt: now, content, revision: 1, deletedAt: 0 };
   await table.add(row);
   return row;
 }

@@ -7,7 +7,6 @@ import { COUNT_STYLES, type CountStyle } from "~/core/pulse";
 import { isHand, strokesOf } from "~/core/stroke";
 import {
   barTicks,
-  beatTicks,
   formatMeter,
   formatRate,
   METER_UNITS,
@@ -23,22 +22,21 @@ import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
 import { BeginsOn } from "~/ui/begins-on";
 import { NumberField } from "~/ui/number-field";
+import { Unfold } from "~/ui/unfold";
 import { FIX_LINE_FIRST } from "~/words/editing";
-import { COMMON_METERS, COUNT_STYLE_NAMES, nameRate, OFFERED_RATES, plural } from "~/words/time";
+import { LIMB_NAMES } from "~/words/slot";
+import { COMMON_METERS, COUNT_STYLE_NAMES, listSpaces, nameRate, OFFERED_RATES, plural, sayWindow } from "~/words/time";
 import { LINE_COMMANDS } from "./commands";
 import { useEditor, usePhrase, useWorked } from "./context";
 import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
 
-/** Meter, note value, space to fill, lead hand, count and orchestration. */
-export function FrameControls({ children }: { readonly children?: React.ReactNode }) {
+/** Meter, note value, space to fill, lead hand, count and orchestration, as one sentence whose words are changed in place. */
+export function FrameSentence({ children }: { readonly children?: React.ReactNode }) {
   return (
-    <section
-      aria-label="Bar and space"
-      className="panel px-3 py-2 flex flex-wrap items-end gap-x-3.5 gap-y-2 order-last lg:order-none"
-    >
+    <section aria-label="Bar and space" className="sentence">
       <MeterControl />
       <RateControl />
-      <SpaceControl />
+      <SpaceWords />
       <LeadControl />
       <CountControl />
       <OrchestrationControl />
@@ -47,13 +45,25 @@ export function FrameControls({ children }: { readonly children?: React.ReactNod
   );
 }
 
-function Field({ label, children }: { label: string; children: (id: string) => React.ReactNode }) {
+interface FieldProps {
+  readonly label: string;
+  /** A word that stands before it in a sentence. */
+  readonly before?: string;
+  readonly children: (id: string) => React.ReactNode;
+}
+
+function Field({ label, before, children }: FieldProps) {
   const id = useId();
   return (
     <div>
       <label htmlFor={id} className="label-small block mb-0.5">
         {label}
       </label>
+      {before ? (
+        <span aria-hidden className="sentence-only">
+          {before}{" "}
+        </span>
+      ) : null}
       {children(id)}
     </div>
   );
@@ -138,20 +148,32 @@ export function RateControl() {
         >
           {offered.includes(text) ? null : (
             <option value={text}>
-              @{text} {nameRate(rate)}
+              {nameRate(rate)} (@{text})
             </option>
           )}
           {OFFERED_RATES.map((option) => {
             const known = parseRate(option);
             return (
               <option key={option} value={option}>
-                @{option} {known ? nameRate(known) : ""}
+                {known ? nameRate(known) : ""} (@{option})
               </option>
             );
           })}
         </select>
       )}
     </Field>
+  );
+}
+
+/** "One bar from 1": opens the fields. */
+function SpaceWords() {
+  const { meter, window } = usePhrase();
+  const { line } = useWorked();
+  const words = sayWindow(window, meter, openingRate(line));
+  return (
+    <Unfold label="Space to fill" name={`Space to fill: ${words}`} className="sentence-word" face={words}>
+      <SpaceControl />
+    </Unfold>
   );
 }
 
@@ -168,17 +190,9 @@ export function SpaceControl() {
     if (start < 0 || length <= 0 || start + length > most) return;
     editor.setPhrase({ window: { start, length } }, "window");
   };
-  const half = Math.ceil(bar / beatTicks(meter) / 2) * beatTicks(meter);
   const used = timeline.end - timeline.window.start;
-  const presets: readonly (readonly [name: string, start: number, length: number])[] = [
-    ["one bar", 0, bar],
-    ["two bars", 0, 2 * bar],
-    ["four bars", 0, 4 * bar],
-    ["second half", bar - half, half],
-    ["last beat", bar - beatTicks(meter), beatTicks(meter)],
-    ["as long as the line", window.start, used],
-  ];
-  const chosen = presets.findIndex(([, start, length]) => start === window.start && length === window.length);
+  const presets = [...listSpaces(meter), { name: "as long as the line", start: window.start, length: used }];
+  const chosen = presets.findIndex(({ start, length }) => start === window.start && length === window.length);
   return (
     <fieldset className="flex flex-wrap items-end gap-2">
       <legend className="sr-only">Space to fill</legend>
@@ -189,12 +203,12 @@ export function SpaceControl() {
             className="select select-sm w-32"
             value={chosen < 0 ? "own" : String(chosen)}
             onChange={(event) => {
-              const [, start, length] = presets[Number(event.target.value)] ?? [];
-              if (start !== undefined && length !== undefined) put({ start: ticks(start), length: ticks(length) });
+              const preset = presets[Number(event.target.value)];
+              if (preset) put({ start: ticks(preset.start), length: ticks(preset.length) });
             }}
           >
             {chosen < 0 ? <option value="own">your own</option> : null}
-            {presets.map(([name], index) => (
+            {presets.map(({ name }, index) => (
               <option key={name} value={index}>
                 {name}
               </option>
@@ -226,20 +240,20 @@ function LeadControl() {
   const say = useSay();
   const { timeline } = useWorked();
   const first = timeline.slots.flatMap((slot) => strokesOf(slot.content)).find((stroke) => isHand(stroke.limb));
+  const hand = first ? LIMB_NAMES[first.limb] : "no hand";
   return (
     <div>
-      <span className="label-small block mb-0.5">Lead</span>
       <button
         type="button"
-        className="btn btn-sm font-normal"
+        className="sentence-word"
         title={hintOf(LINE_COMMANDS, "mirror")}
-        aria-label={`Lead: ${first ? (first.limb === "R" ? "right hand" : "left hand") : "no hand"}. Lead with the other hand`}
+        aria-label={`Lead: ${hand}. Lead with the other hand`}
         onClick={() => {
           if (!editor.mirror()) say(FIX_LINE_FIRST);
         }}
       >
-        {first ? (first.limb === "R" ? "right" : "left") : "none"}
-        <ArrowLeftRight size={14} aria-hidden />
+        {hand} leads
+        <ArrowLeftRight size={13} aria-hidden />
       </button>
     </div>
   );
@@ -279,7 +293,7 @@ function CountControl() {
   const editor = useEditor();
   const { countStyle } = usePhrase();
   return (
-    <Field label="Count">
+    <Field label="Count" before="counted">
       {(id) => (
         <select
           id={id}

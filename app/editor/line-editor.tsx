@@ -1,15 +1,26 @@
-import { type RefObject, useId } from "react";
+import { type ReactNode, type RefObject, useId } from "react";
 import type { Problem, Reading } from "~/core/line";
 import { MAX_KEPT_TEXT } from "~/library/phrase/phrase";
+import { usePlayer } from "~/session/player";
+import { Unfold } from "~/ui/unfold";
+import { Legend } from "~/views/legend";
 import { wordProblem } from "~/words/problem";
 import { useEditor, usePhrase, useWorked } from "./context";
 
+interface LineEditorProps {
+  readonly input: RefObject<HTMLTextAreaElement | null>;
+  readonly onLeave: () => void;
+  /** What the line is set in, beneath it. */
+  readonly children?: ReactNode;
+}
+
 /** The stick line as text: read at every keystroke, problems marked where they are, with what to do. */
-export function LineEditor({ input, onLeave }: { input: RefObject<HTMLTextAreaElement | null>; onLeave: () => void }) {
+export function LineEditor({ input, onLeave, children }: LineEditorProps) {
   const editor = useEditor();
   const content = usePhrase();
   const { reading } = useWorked();
   const label = useId();
+  const strongHand = usePlayer().hands.leading;
   const first = reading.problems[0];
   const onKeyDown = (event: React.KeyboardEvent) => {
     if (event.key === "Escape" || event.key === "Enter") {
@@ -18,23 +29,16 @@ export function LineEditor({ input, onLeave }: { input: RefObject<HTMLTextAreaEl
     }
   };
   return (
-    <section aria-label="Stick line" className="panel px-3 pt-2 pb-2.5 focus-within:border-primary">
-      <div className="flex items-baseline justify-between gap-3">
-        <label htmlFor={label} className="label-small">
-          Stick line
-        </label>
-        <span className="label-small hidden sm:block">
-          R L hands · K kick · H hi-hat foot · lower case ghost · <kbd className="key">&gt;</kbd> accent ·{" "}
-          <kbd className="key">'</kbd> flam · <kbd className="key">-</kbd> rest · <kbd className="key">@6</kbd> note
-          value
-        </span>
-      </div>
+    <section aria-label="Stick line" className="panel px-3.5 pt-2 pb-1.5 has-[textarea:focus]:border-primary">
+      <label htmlFor={label} className="sr-only">
+        Stick line
+      </label>
       <div className="max-h-40 overflow-y-auto">
-        <div className="relative pb-1 font-line text-lg sm:text-xl leading-8">
+        <div className="relative pb-1 font-line text-lg sm:text-2xl sm:leading-9 leading-8">
           {/* In the flow, so that the field is as tall as its text in every browser. */}
           <div
             aria-hidden="true"
-            className="min-h-8 whitespace-pre-wrap break-words text-transparent pointer-events-none"
+            className="min-h-8 sm:min-h-9 whitespace-pre-wrap break-words text-transparent pointer-events-none"
           >
             <Marked text={content.text} problems={reading.problems} />
           </div>
@@ -67,6 +71,17 @@ export function LineEditor({ input, onLeave }: { input: RefObject<HTMLTextAreaEl
             }}
           />
         ) : null}
+      </div>
+      <div className="flex items-start gap-4">
+        <div className="flex-1 min-w-0">{children}</div>
+        <Unfold face="Legend" label="Legend" className="sentence-word text-sm shrink-0" sheetClassName="w-[30rem]">
+          <Legend strongHand={strongHand} />
+          <p className="label-small border-t border-base-300 pt-2 mt-2 leading-relaxed">
+            In the line: R L hands · K bass drum · H hi-hat foot · lower case ghost · <kbd className="key">&gt;</kbd>{" "}
+            accent · <kbd className="key">'</kbd> flam · <kbd className="key">-</kbd> rest · space new cell ·{" "}
+            <kbd className="key">x3</kbd> repeat · <kbd className="key">@6</kbd> note value
+          </p>
+        </Unfold>
       </div>
     </section>
   );

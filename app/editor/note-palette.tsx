@@ -1,6 +1,7 @@
 import { Plus, Shuffle } from "lucide-react";
 import { hintOf } from "~/commands/command";
 import { countSlot } from "~/core/pulse";
+import { type Level, type Limb, type Slot, strokesOf } from "~/core/stroke";
 import type { TimelineSlot } from "~/core/timeline";
 import { nameSlot } from "~/words/slot";
 import type { DrawerTab } from "./cell-drawer";
@@ -9,34 +10,54 @@ import { LINE_COMMANDS } from "./commands";
 import { usePhrase } from "./context";
 import { hintOfNote, nameOfNote, useRunNote } from "./notes";
 
-const BUTTONS: readonly (readonly { readonly id: string; readonly face: string }[])[] = [
+interface Tool {
+  readonly id: string;
+  readonly face: string;
+  /** Whether the note is so already. */
+  readonly isOn?: (slot: Slot) => boolean;
+}
+
+const onlyStroke = (slot: Slot) => (strokesOf(slot).length === 1 ? strokesOf(slot)[0] : undefined);
+const limb = (which: Limb): Tool => ({
+  id: `limb-${which}`,
+  face: which,
+  isOn: (slot) => onlyStroke(slot)?.limb === which,
+});
+const level = (which: Level): Tool => ({
+  id: which,
+  face: which,
+  isOn: (slot) => strokesOf(slot).length > 0 && strokesOf(slot).every((stroke) => stroke.level === which),
+});
+
+const NOTE_TOOLS: readonly (readonly Tool[])[] = [
   [
-    { id: "limb-R", face: "R" },
-    { id: "limb-L", face: "L" },
-    { id: "limb-K", face: "K" },
-    { id: "limb-H", face: "H" },
-    { id: "with-K", face: "+K" },
-    { id: "silence", face: "–" },
+    limb("R"),
+    limb("L"),
+    limb("K"),
+    limb("H"),
+    { id: "with-K", face: "+K", isOn: (slot) => strokesOf(slot).length > 1 && slot.kind === "strokes" },
+    { id: "silence", face: "rest", isOn: (slot) => strokesOf(slot).length === 0 },
   ],
   [
-    { id: "accent", face: "accent" },
-    { id: "normal", face: "normal" },
-    { id: "ghost", face: "ghost" },
-    { id: "flam", face: "flam" },
-    { id: "rim", face: "rim" },
+    level("accent"),
+    level("normal"),
+    level("ghost"),
+    { id: "flam", face: "flam", isOn: (slot) => strokesOf(slot).some((stroke) => stroke.graces > 0) },
+    { id: "rim", face: "rim", isOn: (slot) => strokesOf(slot).some((stroke) => stroke.rimShot) },
   ],
   [
-    { id: "share-2", face: "×2" },
+    { id: "share-2", face: "double", isOn: (slot) => slot.kind === "split" },
     { id: "insert", face: "insert" },
     { id: "remove", face: "remove" },
   ],
-  [
-    { id: "cell-earlier", face: "move back" },
-    { id: "cell-later", face: "move on" },
-    { id: "duplicate", face: "repeat" },
-    { id: "split", face: "split" },
-    { id: "join", face: "join" },
-  ],
+];
+
+const CELL_TOOLS: readonly Tool[] = [
+  { id: "duplicate", face: "repeat" },
+  { id: "split", face: "split" },
+  { id: "join", face: "join" },
+  { id: "cell-earlier", face: "move back" },
+  { id: "cell-later", face: "move on" },
 ];
 
 interface NotePaletteProps {
@@ -63,45 +84,70 @@ export function NotePalette({ slot, cells, onOpenDrawer }: NotePaletteProps) {
           "Press a note to change it, or use the arrow keys"
         )}
       </p>
-      <div role="toolbar" aria-label="Chosen note" className="flex flex-wrap gap-x-3 gap-y-1.5">
-        {BUTTONS.map((group) => (
+      <div role="toolbar" aria-label="Chosen note" className="flex flex-wrap gap-x-2.5 gap-y-1.5">
+        {NOTE_TOOLS.map((group) => (
           <div key={group[0]?.id} className="join">
-            {group.map(({ id, face }) => {
-              return (
-                <button
-                  key={id}
-                  type="button"
-                  className="btn btn-sm join-item px-2.5 font-normal"
-                  disabled={slot === null && id !== "insert"}
-                  title={hintOfNote(id)}
-                  aria-label={nameOfNote(id)}
-                  onClick={() => run(id)}
-                >
-                  {face}
-                </button>
-              );
-            })}
+            {group.map((tool) => (
+              <ToolButton key={tool.id} tool={tool} slot={slot} onRun={run} />
+            ))}
           </div>
         ))}
-        <div className="join">
+      </div>
+      <div role="toolbar" aria-label="Its cell" className="flex flex-wrap items-center gap-x-3 mt-1 text-sm">
+        <span className="quiet">This cell:</span>
+        {CELL_TOOLS.map(({ id, face }) => (
           <button
+            key={id}
             type="button"
-            className="btn btn-sm join-item px-2.5"
-            title={hintOf(LINE_COMMANDS, "moves")}
-            onClick={() => onOpenDrawer("moves")}
+            className="sentence-word disabled:opacity-50"
+            disabled={slot === null}
+            title={hintOfNote(id)}
+            aria-label={nameOfNote(id)}
+            onClick={() => run(id)}
           >
-            <Shuffle size={14} aria-hidden /> Moves
+            {face}
           </button>
-          <button
-            type="button"
-            className="btn btn-sm join-item px-2.5"
-            title={hintOf(LINE_COMMANDS, "insert-cell")}
-            onClick={() => onOpenDrawer("cells")}
-          >
-            <Plus size={14} aria-hidden /> Cell
-          </button>
-        </div>
+        ))}
+        <button
+          type="button"
+          className="sentence-word"
+          title={hintOf(LINE_COMMANDS, "moves")}
+          onClick={() => onOpenDrawer("moves")}
+        >
+          <Shuffle size={13} aria-hidden /> Moves
+        </button>
+        <button
+          type="button"
+          className="sentence-word"
+          title={hintOf(LINE_COMMANDS, "insert-cell")}
+          onClick={() => onOpenDrawer("cells")}
+        >
+          <Plus size={13} aria-hidden /> Cell
+        </button>
       </div>
     </div>
+  );
+}
+
+interface ToolButtonProps {
+  readonly tool: Tool;
+  readonly slot: TimelineSlot | null;
+  readonly onRun: (id: string) => void;
+}
+
+function ToolButton({ tool: { id, face, isOn }, slot, onRun }: ToolButtonProps) {
+  const isPressed = slot !== null && isOn?.(slot.content) === true;
+  return (
+    <button
+      type="button"
+      className={`btn btn-sm h-9 join-item px-2.5 ${isPressed ? "btn-neutral" : "font-normal"}`}
+      disabled={slot === null && id !== "insert"}
+      aria-pressed={isOn ? isPressed : undefined}
+      title={hintOfNote(id)}
+      aria-label={nameOfNote(id)}
+      onClick={() => onRun(id)}
+    >
+      {face}
+    </button>
   );
 }

@@ -1,13 +1,14 @@
 /** Stack, rail and staff of the same timeline, and what can be done to the chosen note. */
 
-import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { lazy, type ReactNode, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { moveCell } from "~/core/line";
 import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
-import { Legend } from "~/views/legend";
+import { Later } from "~/ui/later";
 import { RailView } from "~/views/rail-view";
 import { SECTION_SLOTS, takeSection } from "~/views/section";
 import { StackView } from "~/views/stack-view";
+import { useRoom } from "~/views/use-room";
 import { FIX_LINE_FIRST } from "~/words/editing";
 import type { DrawerTab } from "./cell-drawer";
 import { useChoice, useChooser } from "./choice";
@@ -15,15 +16,19 @@ import { useEditor, usePhrase, useWorked } from "./context";
 import { NotePalette } from "./note-palette";
 
 const StaffView = lazy(() => import("~/views/staff-view"));
-const CycleTable = lazy(() => import("./cycle-table"));
 
 interface PicturesProps {
   /** The chosen cells are shown also when it is the cell of one note. */
   readonly showsCells: boolean;
   readonly onOpenDrawer: (tab: DrawerTab) => void;
+  /** In place of the note's tools while no note is chosen. */
+  readonly unchosen?: ReactNode;
+  /** Under the pictures. */
+  readonly verdict?: ReactNode;
 }
 
-export function Pictures({ showsCells, onOpenDrawer }: PicturesProps) {
+/** Stack, rail and staff; the tools for the chosen note; what is said of it all. */
+export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: PicturesProps) {
   const editor = useEditor();
   const chooser = useChooser();
   const say = useSay();
@@ -34,9 +39,7 @@ export function Pictures({ showsCells, onOpenDrawer }: PicturesProps) {
   const cursor = slot?.index ?? null;
   const picked = isRange || showsCells ? cells : null;
   const [page, setPage] = useState(0);
-  const [showCycle, setShowCycle] = useState(false);
-  // On a phone the legend would stand between the stack and the rail.
-  const [wideAtFirst] = useState(() => window.matchMedia("(min-width: 64rem)").matches);
+  const room = useRoom();
   const section = useMemo(() => takeSection(timeline, page), [timeline, page]);
   // Engraving takes longer than the coins: it follows as soon as there is time.
   const staffSection = useDeferredValue(section);
@@ -58,85 +61,77 @@ export function Pictures({ showsCells, onOpenDrawer }: PicturesProps) {
   );
 
   return (
-    <>
-      <div className="grid lg:grid-cols-[minmax(340px,2fr)_3fr] gap-2.5 items-start">
-        <div className="flex flex-col gap-2.5 min-w-0">
-          <section aria-label="Stack view" data-scope="notes" className="panel min-w-0">
-            <div className="px-3 py-3 max-h-[52vh] overflow-y-auto flex flex-col-reverse">
-              {timeline.slots.length > 0 ? (
-                <StackView
-                  timeline={timeline}
-                  section={section}
-                  strongHand={strongHand}
-                  onPick={choose}
-                  onMoveCell={onMoveCell}
-                  cursor={cursor}
-                  picked={picked}
-                />
-              ) : (
-                <p className="quiet py-10 text-center">
-                  Type a sticking above, such as <span className="font-line">RLRRL</span>, and it appears here as a
-                  stack of coins.
-                </p>
-              )}
-            </div>
-            {section.count > 1 ? (
-              <Pager section={section.number} count={section.count} slots={timeline.slots.length} onPage={setPage} />
-            ) : null}
-          </section>
-          <details className="panel px-3 py-2" open={wideAtFirst}>
-            <summary className="label-small cursor-pointer">Legend</summary>
-            <Legend strongHand={strongHand} />
-          </details>
-        </div>
-        <div className="flex flex-col gap-2.5 min-w-0">
-          <section
-            aria-label="Rail"
-            data-scope="notes"
-            className="panel px-2 py-1 min-w-0 max-h-[46vh] overflow-y-auto"
-          >
-            <RailView
+    // On a phone one column, the stack first; at a desk the rail over both columns.
+    <div className="contents lg:grid lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)] lg:grid-rows-[auto_minmax(0,1fr)_auto] gap-2.5">
+      <section
+        aria-label="Rail"
+        data-scope="notes"
+        className="panel px-2 py-1 min-w-0 min-h-[8.1rem] max-h-[40vh] overflow-y-auto max-md:order-5 lg:col-span-2"
+      >
+        <RailView
+          timeline={timeline}
+          section={section}
+          strongHand={strongHand}
+          countStyle={content.countStyle}
+          onPick={choose}
+          cursor={cursor}
+          picked={picked}
+          hits={hits}
+          guess={room.railWidth}
+        />
+      </section>
+      <section
+        aria-label="Stack view"
+        data-scope="notes"
+        className="panel min-w-0 flex flex-col max-md:order-1 lg:row-span-2 lg:min-h-[calc(clamp(260px,100dvh-496px,520px)+26px)]"
+      >
+        <div className="flex-1 min-h-0 px-3 py-3 max-lg:max-h-[52vh] overflow-y-auto flex flex-col-reverse">
+          {timeline.slots.length > 0 ? (
+            <StackView
               timeline={timeline}
               section={section}
               strongHand={strongHand}
-              countStyle={content.countStyle}
               onPick={choose}
+              onMoveCell={onMoveCell}
               cursor={cursor}
               picked={picked}
-              hits={hits}
+              room={room}
             />
-          </section>
-          <section aria-label="Staff" className="panel px-2 py-1 min-w-0 min-h-36 max-h-[46vh] overflow-y-auto">
-            <Suspense fallback={<p className="quiet text-sm p-4">Engraving…</p>}>
-              <StaffView
-                timeline={staffTimeline}
-                section={staffSection}
-                countStyle={content.countStyle}
-                onPick={choose}
-              />
-            </Suspense>
-          </section>
-          <section aria-label="Note" className="panel">
-            <NotePalette slot={slot} cells={picked} onOpenDrawer={onOpenDrawer} />
-          </section>
+          ) : (
+            <p className="quiet py-10 my-auto text-center">
+              Type a sticking above, such as <span className="font-line">RLRRL</span>, and it appears here as a stack of
+              coins.
+            </p>
+          )}
         </div>
-      </div>
-      <section aria-label="Repeats" className="panel mt-2.5">
-        <button
-          type="button"
-          className="w-full text-left px-3 py-2 text-sm font-semibold"
-          aria-expanded={showCycle}
-          onClick={() => setShowCycle(!showCycle)}
-        >
-          {showCycle ? "▾" : "▸"} Where each repeat begins
-        </button>
-        {showCycle ? (
-          <Suspense fallback={null}>
-            <CycleTable cell={slot?.cell ?? null} />
-          </Suspense>
+        {section.count > 1 ? (
+          <Pager section={section.number} count={section.count} slots={timeline.slots.length} onPage={setPage} />
         ) : null}
       </section>
-    </>
+      <section
+        aria-label="Staff"
+        className="panel px-2 py-1 min-w-0 min-h-[10.5rem] max-lg:max-h-[46vh] max-md:order-4 overflow-y-auto flex flex-col justify-center"
+      >
+        <Later fallback={<EmptyStaff />}>
+          <StaffView timeline={staffTimeline} section={staffSection} countStyle={content.countStyle} onPick={choose} />
+        </Later>
+      </section>
+      <section aria-label="Note" className="panel min-h-[7.2rem] max-h-44 overflow-hidden max-md:hidden">
+        {slot === null && unchosen ? unchosen : <NotePalette slot={slot} cells={picked} onOpenDrawer={onOpenDrawer} />}
+      </section>
+      {verdict ? <div className="min-w-0 max-md:order-2 lg:col-span-2">{verdict}</div> : null}
+    </div>
+  );
+}
+
+/** Five lines, where the staff is about to be. */
+function EmptyStaff() {
+  return (
+    <svg aria-hidden="true" className="w-full h-28 text-base-300" preserveAspectRatio="none" viewBox="0 0 100 112">
+      {[40, 50, 60, 70, 80].map((y) => (
+        <path key={y} d={`M1 ${y}H99`} stroke="currentColor" strokeWidth="1" vectorEffect="non-scaling-stroke" />
+      ))}
+    </svg>
   );
 }
 

@@ -1,35 +1,32 @@
 import { redirect } from "react-router";
 import { z } from "zod";
-import { loadStarter } from "~/content";
+import { loadStarter, servedBook } from "~/content";
 import { flushSaves } from "~/data/autosave";
-import { addRow, emptyOldBin, listBin, listRows } from "~/data/rows";
+import { emptyOldBin, listBin } from "~/data/rows";
 import { backupStanding, snoozeBackup } from "~/library/backup";
-import { currentBook } from "~/library/current";
-import { isFirstTime } from "~/library/database";
+import { bookName, currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
-import { listFills, turnForHands } from "~/library/fill/fills";
-import { loadPreferences } from "~/library/preferences";
+import { listFills } from "~/library/fill/fills";
+import { FIRST_FILLS, hasBook, welcome } from "~/library/fill/first";
 import { ShelfScreen } from "~/screens/shelf/screen";
 import type { Route } from "./+types/shelf";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Dime Stack" }];
 
-export function loader() {
+/** A newcomer's first address is a playable fill; who asks for a copy to keep gets the shelf. */
+export function loader({ request }: Route.LoaderArgs) {
+  const name = servedBook();
+  const isVisit = request.headers.get("sec-fetch-dest") === "document";
+  if (isVisit && !hasBook(request, name)) throw redirect(addressOf(FIRST_FILLS[name], "stack"));
   return { starter: loadStarter() };
 }
 
-/** A newcomer is taken to a playable fill; everyone else sees the shelf. */
 export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
-  if (await isFirstTime(book, "welcomed")) {
-    const { starter } = await serverLoader();
-    const { hands } = await loadPreferences(book);
-    const fills = await listRows(book.fills);
-    const first =
-      fills.find((fill) => fill.content.text === starter.text) ??
-      (await addRow(book.fills, turnForHands(starter, hands)));
-    throw redirect(addressOf(first.id, "stack"));
+  const name = bookName();
+  if (await welcome(book, name, async () => (await serverLoader()).starter)) {
+    throw redirect(addressOf(FIRST_FILLS[name], "stack"));
   }
   await emptyOldBin(book.fills, Date.now());
   const [fills, bin, plans, backup] = await Promise.all([

@@ -1,4 +1,5 @@
-import { lazy, Suspense } from "react";
+import { lazy } from "react";
+import { Later } from "./later";
 import type { NumberFieldProps } from "./number-field-input";
 
 // The package behind it is more than a first screen should wait for.
@@ -9,22 +10,21 @@ export function NumberField(props: NumberFieldProps) {
   const { label, isLabelHidden = false, value, placeholder } = props;
   const { className = "input-sm w-20", labelClassName = "label-small block mb-0.5" } = props;
   const isBeside = !isLabelHidden && !labelClassName.includes("block");
+  const still = (
+    <div className={isBeside ? "inline-flex items-center gap-2" : undefined}>
+      {isLabelHidden ? null : <span className={labelClassName}>{label}</span>}
+      <input
+        readOnly
+        aria-label={label}
+        value={value ?? ""}
+        placeholder={placeholder}
+        className={`input ${className}`}
+      />
+    </div>
+  );
   return (
-    <Suspense
-      fallback={
-        <div className={isBeside ? "inline-flex items-center gap-2" : undefined}>
-          {isLabelHidden ? null : <span className={labelClassName}>{label}</span>}
-          <input
-            readOnly
-            aria-label={label}
-            value={value ?? ""}
-            placeholder={placeholder}
-            className={`input ${className}`}
-          />
-        </div>
-      }
-    >
+    <Later fallback={still}>
       <Input {...props} />
-    </Suspense>
+    </Later>
   );
 }

@@ -20,7 +20,7 @@ const COUNT_Y = 108;
 const HEIGHT = 118;
 /** Pixels that a slot needs; rows are broken at beats until there is that much. */
 const MIN_PITCH = 21;
-const FULL_PITCH = 48;
+const FULL_PITCH = 60;
 
 export interface RailViewProps {
   readonly timeline: Timeline;
@@ -36,6 +36,8 @@ export interface RailViewProps {
   readonly marked?: ReadonlySet<number>;
   /** What the band hits, above the cells. */
   readonly hits?: readonly FigureHit[];
+  /** Pixels across, until that is measured. */
+  readonly guess?: number;
   /** For assistive technology. */
   readonly label?: string;
 }
@@ -64,6 +66,7 @@ export const RailView = memo(function RailView({
   picked = null,
   marked = NONE,
   hits = NO_HITS,
+  guess = 640,
   label = "Rail: arrow keys choose a note",
 }: RailViewProps) {
   const name = useId();
@@ -72,7 +75,9 @@ export const RailView = memo(function RailView({
   const lights = useLights();
   useLighting(frame);
   const shortest = shortestSlot(section);
-  const rows = width > 0 ? breakRows(timeline, section, shortest, width - 2 * EDGE) : [];
+  // Until it is measured it is drawn at a width that is guessed, and stretched.
+  const drawn = width || guess;
+  const rows = breakRows(timeline, section, shortest, drawn - 2 * EDGE);
   return (
     <div
       ref={frame}
@@ -92,7 +97,8 @@ export const RailView = memo(function RailView({
           timeline={timeline}
           section={section}
           shortest={shortest}
-          width={width}
+          width={drawn}
+          isStretched={width === 0}
           strongHand={strongHand}
           countStyle={countStyle}
           name={name}
@@ -145,6 +151,8 @@ interface RailRowProps {
   /** Ticks of the shortest slot that is shown: all rows have one scale. */
   readonly shortest: number;
   readonly width: number;
+  /** It takes all the width that there is. */
+  readonly isStretched: boolean;
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
   /** Before a slot's number, its id. */
@@ -155,11 +163,12 @@ interface RailRowProps {
 }
 
 function RailRow(props: RailRowProps) {
-  const { row, timeline, section, shortest, width, strongHand, countStyle, name, picked, marked, hits } = props;
+  const { row, timeline, section, shortest, width, isStretched, strongHand, countStyle, name, picked, marked, hits } =
+    props;
   const { meter, window } = timeline;
   const perTick = (width - 2 * EDGE) / (row.to - row.from);
   const pitch = Math.min(FULL_PITCH, shortest * perTick);
-  const scale = Math.min(1, pitch / 40);
+  const scale = Math.min(1.2, pitch / 40);
   const x = (at: number) => EDGE + pitch * 0.1 + (at - row.from) * perTick;
   const left = (at: number) => x(Math.max(at, row.from)) - (at < row.from ? EDGE : pitch / 2);
   const right = (at: number) => (at > row.to ? width : x(at) - pitch / 2);
@@ -168,11 +177,12 @@ function RailRow(props: RailRowProps) {
   const windowEnd = window.start + window.length;
   const gap = section.number === section.count - 1 ? listGap(timeline, row) : [];
   const over = slots.some((slot) => slot.at >= windowEnd);
+  const lane = hits.length > 0 ? LANE : 0;
   return (
     <svg
-      width={width}
-      height={HEIGHT + (hits.length > 0 ? LANE : 0)}
-      viewBox={hits.length > 0 ? `0 ${-LANE} ${width} ${HEIGHT + LANE}` : undefined}
+      width={isStretched ? "100%" : width}
+      height={HEIGHT + lane}
+      viewBox={`0 ${-lane} ${width} ${HEIGHT + lane}`}
       className="block overflow-visible"
       role="none"
     >

@@ -1,21 +1,27 @@
 /** The signature picture: each cell a row of coins, piled from the bottom up, with threads through the beats. */
 
-import { type HTMLAttributes, lazy, memo, type Ref, Suspense, useMemo, useRef } from "react";
+import { type HTMLAttributes, lazy, memo, type Ref, useMemo, useRef } from "react";
 import type { Hand } from "~/core/stroke";
 import { beatPosition, formatRate, locate, type Meter, sameRate } from "~/core/time";
 import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
+import { Later } from "~/ui/later";
 import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 import type { Section } from "./section";
+import type { Room } from "./use-room";
 import { useWidth } from "./use-width";
 
 const PITCH = 52;
 const ROW = 58;
+/** As the class "gap-2" has it, so that no style stands in the page. */
 const ROW_GAP = 8;
-/** Pixels that the pile takes before it is pressed together, and at most after that (then it scrolls). */
-const PILE_HEIGHT = 372;
+/** The pile is pressed together to fit its room, after that it scrolls. */
+const DEFAULT_ROOM = { pile: 372, width: 486 };
 const MIN_ROW = 38;
+/** Coins grow with the room that there is, to this size. */
+const MAX_SCALE = 1.3;
+/** As the class "w-11" has it. */
 const HANDLE_WIDTH = 44;
 /** Smaller coins cannot be read: then the stack scrolls sideways. */
 const MIN_SCALE = 0.5;
@@ -43,6 +49,7 @@ export interface StackViewProps {
   readonly onKeyDown?: (event: React.KeyboardEvent) => void;
   /** Cells that are chosen together, the last one included. */
   readonly picked?: { readonly from: number; readonly to: number } | null;
+  readonly room?: Pick<Room, "pile" | "width">;
   /** For assistive technology. */
   readonly label?: string;
   /** The chosen slot, for assistive technology. */
@@ -57,19 +64,21 @@ export const StackView = memo(function StackView({
   onMoveCell,
   onKeyDown,
   picked = null,
+  room: { pile, width: guess } = DEFAULT_ROOM,
   label = "Stack: arrow keys choose a note",
   cursor,
 }: StackViewProps) {
   const frame = useRef<HTMLDivElement>(null);
-  const width = useWidth(frame);
+  const width = useWidth(frame) || guess;
   const lights = useLights();
   useLighting(frame);
   const widest = section.cells.reduce((most, cell) => Math.max(most, cell.size), 1);
   const saysRates = section.cells.some((_, row) => rateToSay(section.cells, row) !== null);
-  const room = width - HANDLE_WIDTH - (saysRates ? 44 : 12);
-  const rowHeight = Math.max(MIN_ROW, Math.min(ROW, PILE_HEIGHT / Math.max(1, section.cells.length) - ROW_GAP));
-  const byWidth = width === 0 ? 1 : Math.max(MIN_SCALE, room / (widest * PITCH));
-  const scale = Math.min(1, byWidth, rowHeight / (ROW * 0.86));
+  const across = width - HANDLE_WIDTH - (saysRates ? 44 : 12);
+  const byWidth = Math.max(MIN_SCALE, across / (widest * PITCH));
+  const most = ROW * Math.max(1, Math.min(MAX_SCALE, byWidth));
+  const rowHeight = Math.max(MIN_ROW, Math.min(most, pile / Math.max(1, section.cells.length) - ROW_GAP));
+  const scale = Math.min(MAX_SCALE, byWidth, rowHeight / (ROW * 0.86));
   const renderRow = (cell: TimelineCell, row: number, grip: Grip | null) => (
     <CellRow
       key={cell.index}
@@ -95,13 +104,12 @@ export const StackView = memo(function StackView({
           aria-multiselectable={picked ? true : undefined}
           aria-activedescendant={cursor === null ? undefined : `stack-slot-${cursor}`}
           onKeyDown={onKeyDown}
-          className="flex flex-col-reverse rounded-box"
-          style={{ gap: ROW_GAP }}
+          className="flex flex-col-reverse gap-2 rounded-box"
         >
           {onMoveCell ? (
-            <Suspense fallback={still}>
+            <Later fallback={still}>
               <MovableRows cells={section.cells} renderRow={renderRow} onMoveCell={onMoveCell} />
-            </Suspense>
+            </Later>
           ) : (
             still
           )}
@@ -139,13 +147,12 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, isPicked 
       aria-selected={isPicked || undefined}
       className={`flex items-center rounded-box ${isPicked ? "bg-primary/15 outline-2 -outline-offset-2 outline-dashed outline-primary" : ""}`}
       style={{
-        height,
         transform: grip?.transform,
         transition: grip?.transition,
         opacity: grip?.isDragging ? 0.7 : undefined,
       }}
     >
-      <div role="rowheader" style={{ width: HANDLE_WIDTH }}>
+      <div role="rowheader" className="w-11 shrink-0">
         {grip ? (
           <button
             ref={grip.handle}
@@ -163,7 +170,7 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, isPicked 
           </span>
         )}
       </div>
-      <div role="none" className="relative" style={{ width, height }}>
+      <div role="none" className="relative">
         <div className="absolute inset-0 rounded-full border border-base-300 bg-base-100" />
         <svg role="none" width={width} height={height} className="relative z-2 block overflow-visible">
           {slots.map((slot, index) => (
@@ -173,7 +180,7 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, isPicked 
               data-slot={slot.index}
               role="gridcell"
               aria-label={`Cell ${cell.index + 1}, slot ${slot.place + 1}: ${nameSlot(slot.voiced)}`}
-              transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${Math.min(1, scale * 1.02)})`}
+              transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${scale})`}
             >
               <rect x={-PITCH / 2} y={-ROW / 2} width={PITCH} height={ROW} fill="transparent" />
               <Coin slot={slot.voiced} strongHand={strongHand} />
@@ -221,8 +228,7 @@ function Threads({ section, meter, scale, rowHeight, widest }: ThreadsProps) {
       aria-hidden="true"
       width={widest * PITCH * scale}
       height={height}
-      className="absolute top-0 z-1 pointer-events-none overflow-visible"
-      style={{ left: HANDLE_WIDTH }}
+      className="absolute top-0 left-11 z-1 pointer-events-none overflow-visible"
     >
       {points.slice(1).map((point, index) => {
         const from = points[index];

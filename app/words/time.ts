@@ -146,3 +146,30 @@ export function findPlace(typed: string, places: readonly NamedPlace[]): NamedPl
   const wanted = plain(typed);
   return places.find(({ name }) => plain(name) === wanted) ?? null;
 }
+
+/** A space to fill that is offered by name. Ticks from the first bar line. */
+interface NamedSpace {
+  readonly name: string;
+  readonly start: number;
+  readonly length: number;
+}
+
+export function listSpaces(meter: Meter): readonly NamedSpace[] {
+  const [bar, beat] = [barTicks(meter), beatTicks(meter)];
+  const half = Math.ceil(bar / beat / 2) * beat;
+  return [
+    { name: "one bar", start: 0, length: bar },
+    { name: "two bars", start: 0, length: 2 * bar },
+    { name: "four bars", start: 0, length: 4 * bar },
+    { name: "second half", start: bar - half, length: half },
+    { name: "last beat", start: bar - beat, length: beat },
+  ];
+}
+
+/** "one bar from 1", "7 sixteenths from 3e": where the space to fill begins, and how long it is. */
+export function sayWindow({ start, length }: { start: number; length: number }, meter: Meter, rate: Rate): string {
+  const named = listSpaces(meter).find((space) => space.length === length && space.start % barTicks(meter) === 0);
+  const slots = length / slotTicks(rate);
+  const long = named?.name ?? plural(Math.round(slots * 100) / 100, nameOneSlot(rate), nameRate(rate));
+  return `${long} from ${namePlace(ticks(start), rate, meter)}`;
+}

@@ -65,28 +65,30 @@ function nameLimbs(limbs: readonly Limb[]): string {
 
 const HAND_NAMES: Record<Hand, string> = { R: "Right", L: "Left" };
 
-/** "Ends on the kick", "Both hands free: right crashes. Time to reach the 1: 163 ms". */
+/** "Both hands free, kick into the 1", "Ends on the kick. Both hands free: right to the crash. Time to reach the 1: 163 ms". */
 export function wordLanding(landing: Landing | null): Verdict {
   if (!landing) return { tone: "plain", headline: "Landing", detail: "Type a sticking first" };
-  const headline = `Ends on the ${nameLimbs(landing.last)}`;
+  const ends = `Ends on the ${nameLimbs(landing.last)}`;
   const free = landing.hands.filter((hand) => hand.free);
   const crash = landing.hands[0];
   const hand = HAND_NAMES[crash.hand];
   const where = PLACE_NAMES[crash.crash];
-  const words =
+  const [headline, words] =
     free.length === 2
-      ? `Both hands free: ${hand.toLowerCase()} to the ${where}`
+      ? ["Both hands free", `${hand.toLowerCase()} to the ${where}`]
       : free.length === 1
-        ? `${hand} hand free for the ${where}`
-        : `Neither hand reaches a crash: ${hand.toLowerCase()} has ${sayMilliseconds(crash.restSeconds ?? 0)} and needs ${sayMilliseconds(crash.need)}`;
-  const kick =
-    landing.kickRun > 0 && landing.kickSpeed
-      ? `; ${landing.kickRun === 1 ? "kick" : `${landing.kickRun} kicks`} into the 1, ${landing.kickSpeed.toFixed(1)} per second`
-      : "";
+        ? [`${hand} hand free`, `it can reach the ${where}`]
+        : [
+            "No hand free for the crash",
+            `${hand.toLowerCase()} has ${sayMilliseconds(crash.restSeconds ?? 0)} and needs ${sayMilliseconds(crash.need)}`,
+          ];
+  const kicks = landing.kickRun === 1 ? "kick" : `${landing.kickRun} kicks`;
+  const isKicked = landing.kickRun > 0 && landing.kickSpeed;
+  const kick = isKicked ? `; ${kicks} into the 1, ${landing.kickSpeed?.toFixed(1)} per second` : "";
   return {
     tone: free.length > 0 ? "good" : "bad",
-    headline,
-    detail: `${words}${kick}. Time to reach the 1: ${sayMilliseconds(landing.secondsLeft)}`,
+    headline: `${headline}${isKicked ? `, ${kicks} into the 1` : ""}`,
+    detail: `${ends}. ${headline}: ${words}${kick}. Time to reach the 1: ${sayMilliseconds(landing.secondsLeft)}`,
   };
 }
 

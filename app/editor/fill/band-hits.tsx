@@ -1,5 +1,6 @@
-import { lazy, Suspense, useState } from "react";
+import { lazy, Suspense } from "react";
 import type { Meter } from "~/core/time";
+import { Unfold } from "~/ui/unfold";
 import { tellHits } from "~/words/figure";
 import { useWorked } from "../context";
 import { useFill, useFillPlace } from "./place";
@@ -7,40 +8,30 @@ import { useFill, useFillPlace } from "./place";
 // Most fills have none.
 const FigureControl = lazy(async () => ({ default: (await import("~/ui/figure-control")).FigureControl }));
 
-/** Behind a button until there is a figure: most fills have none. */
+/** What the band hits while the fill is played, as words that open its fields. */
 export function BandHits() {
   const { editor } = useFillPlace();
   const { figure, meter, tempo, window } = useFill();
   const { hits } = useWorked();
-  const [isOpen, setOpen] = useState(false);
-  if (!figure && !isOpen) {
-    return (
-      <button
-        type="button"
-        className="btn btn-sm"
-        onClick={() => setOpen(true)}
-        title="A rhythm that the band plays there"
-      >
-        Band hits
-      </button>
-    );
-  }
+  const words = figure ? `with band hits ${figure.rhythm}` : "no band hits";
   return (
-    <fieldset className="basis-full border-t border-base-300 pt-2">
-      <legend className="sr-only">Band hits</legend>
+    <Unfold
+      face={words}
+      label="Band hits"
+      name={`Band hits: ${figure?.rhythm ?? "none"}`}
+      title="A rhythm that the band plays there"
+      className="sentence-word"
+    >
       <Suspense fallback={null}>
         <FigureControl
           figure={figure}
-          onChange={(next) => {
-            if (!next) setOpen(false);
-            editor.setContent({ figure: next }, "figure");
-          }}
+          onChange={(next) => editor.setContent({ figure: next }, "figure")}
           meter={meter as Meter}
           tempo={tempo}
           until={window.start + window.length}
           told={tellHits(hits.map((hit) => hit.kept))}
         />
       </Suspense>
-    </fieldset>
+    </Unfold>
   );
 }

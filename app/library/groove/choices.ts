@@ -40,10 +40,15 @@ export async function listGrooves(book: BookDatabase, shipped: readonly ShippedG
       slowest: content.slowest,
       fastest: content.fastest,
     })),
-    ...shipped.flatMap(({ id, name, meter, line: text, slowest, fastest, feel }) => {
-      const { line } = readStickLine(text);
-      const groove = line && { meter: meter as Meter, line, feel: toFeel(feel) };
-      return groove ? [{ id, name, groove, isOwn: false, slowest: slowest as Bpm, fastest: fastest as Bpm }] : [];
-    }),
+    ...readGrooves(shipped),
   ];
+}
+
+/** Those that ship, as choices. */
+export function readGrooves(shipped: readonly ShippedGroove[]): GrooveChoice[] {
+  return shipped.flatMap(({ id, name, meter, line: text, slowest, fastest, feel }) => {
+    const { line } = readStickLine(text);
+    const groove = line && { meter: meter as Meter, line, feel: toFeel(feel) };
+    return groove ? [{ id, name, groove, isOwn: false, slowest: slowest as Bpm, fastest: fastest as Bpm }] : [];
+  });
 }

@@ -1,21 +1,38 @@
 /** A fill: what its tabs share. */
-import { data, type ShouldRevalidateFunctionArgs, useLocation, useSubmit } from "react-router";
-import { loadGrooves } from "~/content";
-import { currentBook } from "~/library/current";
-import { FILL_TABS, noteOpenFill } from "~/library/fill/address";
+import {
+  data,
+  redirect,
+  type ShouldRevalidateFunctionArgs,
+  useLocation,
+  useParams,
+  useRouteLoaderData,
+  useSubmit,
+} from "react-router";
+import { loadGrooves, loadStarter } from "~/content";
+import { bookName, currentBook } from "~/library/current";
+import { FILL_TABS, type FillTab, noteOpenFill } from "~/library/fill/address";
+import { FIRST_FILLS, welcome } from "~/library/fill/first";
 import { FILLS } from "~/library/fill/kind";
 import { listGrooves } from "~/library/groove/choices";
 import { openRow } from "~/library/open-row";
+import type { loader as rootLoader } from "~/root";
+import { FillPreview } from "~/screens/fill/preview";
 import { FillScreen } from "~/screens/fill/screen";
+import { FillSkeleton } from "~/screens/fill/skeleton";
+import { StackScreen } from "~/screens/stack/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
 import type { Route } from "./+types/fill";
 
 export function loader() {
-  return { shipped: loadGrooves() };
+  return { shipped: loadGrooves(), starter: loadStarter() };
 }
 
 export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
+  const isFirst = params.fillId === FIRST_FILLS[bookName()];
+  // A newcomer's own first fill is made as it is opened; who has a book already goes on with that.
+  if (isFirst) await welcome(await currentBook(), bookName(), async () => (await serverLoader()).starter);
   const [opened, { shipped }] = await Promise.all([openRow(FILLS, params.fillId), serverLoader()]);
+  if (!opened && isFirst) throw redirect("/");
   if (!opened) throw data("no such fill", { status: 404 });
   noteOpenFill(opened.row.id);
   return { ...opened, shipped, grooves: await listGrooves(await currentBook(), shipped) };
@@ -33,13 +50,26 @@ export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidate
 }
 
 export function HydrateFallback() {
-  return <p className="p-6 quiet">Opening the fill…</p>;
+  const { fillId = "" } = useParams();
+  const tab = useTab();
+  const first = useRouteLoaderData<typeof rootLoader>("root")?.first;
+  return first ? (
+    <FillPreview id={fillId} first={first}>
+      <StackScreen />
+    </FillPreview>
+  ) : (
+    <FillSkeleton tab={tab} />
+  );
+}
+
+function useTab(): FillTab {
+  const { pathname } = useLocation();
+  return FILL_TABS.find((one) => pathname.endsWith(`/${one}`)) ?? "stack";
 }
 
 export default function Fill({ loaderData }: Route.ComponentProps) {
   const submit = useSubmit();
-  const { pathname } = useLocation();
-  const tab = FILL_TABS.find((one) => pathname.endsWith(`/${one}`)) ?? "stack";
+  const tab = useTab();
   return (
     <FillScreen
       key={loaderData.row.id}

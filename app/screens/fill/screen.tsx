@@ -1,11 +1,10 @@
 /** The open fill: its name, its tabs, and what they share: one editor, one sound, one selection, one undo. */
 
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Outlet, useNavigate } from "react-router";
 import { useStore } from "zustand";
 import type { CommandTable } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
-import { KeysButton } from "~/commands/keys-button";
 import { readCell } from "~/core/moves";
 import type { Unsaved } from "~/data/journal";
 import { type Chooser, useChooser } from "~/editor/choice";
@@ -22,11 +21,8 @@ import { openEditor } from "~/editor/editor";
 import { FillContext, type FillPlace, type Follower } from "~/editor/fill/place";
 import { loopOfCells } from "~/editor/fill/practice-loop";
 import { makeSource, type Stage, setupOf } from "~/editor/fill/score";
-import { Transport } from "~/editor/fill/transport";
-import { NameAndTags } from "~/editor/name-and-tags";
 import { putInCell } from "~/editor/put-in";
 import { type Undo, useUndo } from "~/editor/undo";
-import { UndoButtons } from "~/editor/undo-buttons";
 import type { FillRow } from "~/library/database";
 import { addressOf, FILL_TABS, type FillTab } from "~/library/fill/address";
 import type { FillContent } from "~/library/fill/content";
@@ -40,10 +36,7 @@ import { usePreferences } from "~/session/preferences";
 import { type Session, usePractice, useSession } from "~/session/session";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { TAB_NAMES } from "~/words/fill";
-import { TabLinks } from "./tab-links";
-
-// Menus are much to be loaded before a sticking can be seen.
-const ExportMenu = lazy(() => import("~/editor/fill/export-menu"));
+import { FillFrame } from "./frame";
 
 export interface FillScreenProps {
   readonly row: FillRow;
@@ -102,7 +95,7 @@ export function FillScreen({ row, unsaved, grooves: loaded, shipped, tab, onCopy
   const { sound, lights, practice, errand, say } = session;
   const chooser = useChooser();
   const player = usePlayer();
-  const [preferences, changePreferences] = usePreferences();
+  const [preferences] = usePreferences();
   const grooves = useLiveGrooves(shipped) ?? loaded;
   const stage = useMemo((): Stage => ({ grooves, player, preferences }), [grooves, player, preferences]);
   const stageNow = useRef(stage);
@@ -191,32 +184,16 @@ export function FillScreen({ row, unsaved, grooves: loaded, shipped, tab, onCopy
   return (
     <FillContext value={place}>
       <EditorContext value={editor}>
-        <main className="flex-1 flex flex-col min-w-0">
-          <div className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 pt-2 pb-3 flex flex-col gap-2.5">
-            <header className="flex flex-wrap items-center gap-x-4 gap-y-1.5 print:hidden">
-              <NameAndTags />
-              <TabLinks fillId={row.id} />
-              <div className="ml-auto flex flex-wrap justify-end items-center gap-2">
-                <SaveMark state={saving.state} />
-                <UndoButtons history={history} />
-                <Suspense fallback={<span className="btn btn-sm">Export</span>}>
-                  <ExportMenu />
-                </Suspense>
-                <KeysButton />
-              </div>
-            </header>
-            <SaveNotice saving={saving} onCopy={(mine) => onCopy(mine)} />
-            <Outlet />
-          </div>
-          {hasTransport ? (
-            <Transport
-              preferences={preferences}
-              onPreferences={changePreferences}
-              isPracticeOpen={isPracticeOpen}
-              onPractice={scene.togglePractice}
-            />
-          ) : null}
-        </main>
+        <FillFrame
+          saved={<SaveMark state={saving.state} />}
+          history={history}
+          hasTransport={hasTransport}
+          isPracticeOpen={isPracticeOpen}
+          onPractice={scene.togglePractice}
+        >
+          <SaveNotice saving={saving} onCopy={(mine) => onCopy(mine)} />
+          <Outlet />
+        </FillFrame>
       </EditorContext>
     </FillContext>
   );

@@ -1,0 +1,81 @@
+/** A newcomer's first fill as the server draws it, until the browser has opened the book: a picture, not yet a place. */
+
+import { type ReactNode, useMemo, useState } from "react";
+import { MuteCommands } from "~/commands/commands";
+import { EditorContext } from "~/editor/context";
+import { openEditor } from "~/editor/editor";
+import { FillContext, type FillPlace } from "~/editor/fill/place";
+import { setupOf } from "~/editor/fill/score";
+import type { FillContent } from "~/library/fill/content";
+import { readGrooves, type ShippedGroove } from "~/library/groove/choices";
+import { DEFAULT_PREFERENCES } from "~/library/preferences";
+import { usePlayer } from "~/session/player";
+import { SaveMark } from "~/ui/save-state";
+import { AT_DESK, ON_PHONE, RoomContext } from "~/views/use-room";
+import { FillFrame } from "./frame";
+
+export interface FirstFill {
+  readonly content: FillContent;
+  readonly grooves: readonly ShippedGroove[];
+  /** As the browser says of itself. */
+  readonly isPhone: boolean;
+}
+
+const STILL: FillPlace["playback"] = {
+  playing: false,
+  toggle: () => {},
+  trouble: null,
+  tempo: null,
+  countInBeat: null,
+};
+const NO_HISTORY = { canUndo: false, canRedo: false, undo: () => {}, redo: () => {} };
+const SAVED = { kind: "saved" } as const;
+
+interface FillPreviewProps {
+  readonly id: string;
+  readonly first: FirstFill;
+  /** The tab that is open. */
+  readonly children: ReactNode;
+}
+
+export function FillPreview({ id, first, children }: FillPreviewProps) {
+  const { content, isPhone } = first;
+  const player = usePlayer();
+  const grooves = useMemo(() => readGrooves(first.grooves), [first]);
+  const stage = useMemo(() => ({ grooves, player, preferences: DEFAULT_PREFERENCES }), [grooves, player]);
+  const [editor] = useState(() => openEditor(content, (now) => setupOf({ ...content, ...now }, stage)));
+  const place = useMemo(
+    (): FillPlace => ({
+      row: { id, content, createdAt: 0, updatedAt: 0, revision: 1, deletedAt: 0 },
+      editor,
+      grooves,
+      stage,
+      playback: STILL,
+      hear: () => {},
+      followers: new Set(),
+      setUndo: () => {},
+    }),
+    [id, content, editor, grooves, stage],
+  );
+  return (
+    <MuteCommands>
+      <FillContext value={place}>
+        <EditorContext value={editor}>
+          <RoomContext value={isPhone ? ON_PHONE : AT_DESK}>
+            <div inert className="flex-1 flex flex-col min-w-0">
+              <FillFrame
+                saved={<SaveMark state={SAVED} />}
+                history={NO_HISTORY}
+                hasTransport
+                isPracticeOpen={false}
+                onPractice={() => {}}
+              >
+                {children}
+              </FillFrame>
+            </div>
+          </RoomContext>
+        </EditorContext>
+      </FillContext>
+    </MuteCommands>
+  );
+}

@@ -1,0 +1,71 @@
+/** The endings and what each needs; changes that land better. */
+
+import { Check, CircleAlert } from "lucide-react";
+import { useMemo } from "react";
+import { describeEndings, listMends } from "~/core/fit";
+import { formatLine } from "~/core/line";
+import { usePlayer } from "~/session/player";
+import { wordEnding, wordMend } from "~/words/closing";
+import { useApply, useBook, useSettled } from "./use-sums";
+
+export function Endings() {
+  const player = usePlayer();
+  const apply = useApply();
+  const book = useBook();
+  const { phrase } = useSettled();
+  const endings = useMemo(() => describeEndings(phrase, player), [phrase, player]);
+  const mends = useMemo(() => listMends(phrase, book, player), [phrase, book, player]);
+  return (
+    <div className="grid lg:grid-cols-[3fr_2fr] gap-x-5 gap-y-2">
+      <ul className="flex flex-col gap-1.5">
+        {endings.map((ending) => {
+          const { name, does } = wordEnding(ending);
+          return (
+            <li key={ending.kind} className="flex gap-2 text-sm items-start">
+              {ending.good ? (
+                <Check size={17} className="text-accent shrink-0 mt-0.5" aria-label="good" />
+              ) : (
+                <CircleAlert size={17} className="text-error shrink-0 mt-0.5" aria-label="take care" />
+              )}
+              <p className="flex-1">
+                <span className="font-semibold">{name}</span>: {does}.
+              </p>
+              {ending.kind === "half" ? (
+                <button
+                  type="button"
+                  className="btn btn-xs"
+                  onClick={() => apply({}, ending.line, "Only the first part is left. Undo brings back the rest.")}
+                >
+                  Use that part
+                </button>
+              ) : null}
+            </li>
+          );
+        })}
+      </ul>
+      <div>
+        <h3 className="text-sm mb-1">Land better</h3>
+        {mends.length === 0 ? (
+          <p className="text-sm quiet">None of the changes we tried lands better than this.</p>
+        ) : (
+          <ul className="flex flex-col gap-1.5">
+            {mends.map((mend) => {
+              const { name, does } = wordMend(mend);
+              return (
+                <li key={formatLine(mend.line)}>
+                  <button
+                    type="button"
+                    className="w-full text-left rounded-field border border-base-300 px-2.5 py-1 cursor-pointer hover:border-primary"
+                    onClick={() => apply({}, mend.line, `${name}: ${does}.`)}
+                  >
+                    <span className="text-sm font-semibold">{name}</span> <span className="text-xs quiet">{does}</span>
+                  </button>
+                </li>
+              );
+            })}
+          </ul>
+        )}
+      </div>
+    </div>
+  );
+}

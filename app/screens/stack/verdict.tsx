@@ -1,0 +1,99 @@
+/** What the sums say, in a few words each; pressing one opens what is behind it. */
+
+import { ChevronDown, ChevronUp } from "lucide-react";
+import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
+import { useWorked } from "~/editor/context";
+import { Later } from "~/ui/later";
+import { TONES } from "~/ui/verdict-entry";
+import { wordFold } from "~/words/slot";
+import { type Verdict, wordBarChecks, wordCycle, wordFit, wordLanding, wordLead } from "~/words/verdict";
+
+// Bodies, kits and the book are much to be loaded before a sticking can be seen.
+const TopTempo = lazy(() => import("./top-tempo"));
+const DetailPanel = lazy(() => import("./detail"));
+const WORKING_OUT: Verdict = { tone: "plain", headline: "Top tempo", detail: "working it out…" };
+
+export type VerdictId = "length" | "repeats" | "landing" | "lead" | "tempo";
+
+interface VerdictBarProps {
+  /** What is open. */
+  readonly open: VerdictId | null;
+  readonly onOpen: (id: VerdictId | null) => void;
+}
+
+export function VerdictBar({ open, onOpen }: VerdictBarProps) {
+  const { fit, cycle, landing, phrase, timeline, line } = useWorked();
+  const lastRate = timeline.cells.at(-1)?.rate ?? (line[0]?.kind === "rate" ? line[0].rate : { slots: 4, quarters: 1 });
+  const offBars = wordBarChecks(
+    timeline.barChecks.filter((check) => check.offBy !== 0),
+    (cell) => timeline.cells[cell]?.rate ?? lastRate,
+  );
+  const told: Record<Exclude<VerdictId, "tempo">, Verdict> = {
+    length: wordFit(fit, phrase.meter, lastRate),
+    repeats: wordCycle(cycle, fit, phrase.meter),
+    landing: wordLanding(landing),
+    lead: wordLead(landing),
+  };
+  const item = (id: VerdictId, verdict: Verdict) => (
+    <VerdictItem verdict={verdict} isOpen={open === id} onPress={() => onOpen(open === id ? null : id)} />
+  );
+  const whole = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (open) whole.current?.scrollIntoView({ block: "nearest" });
+  }, [open]);
+  return (
+    <section ref={whole} aria-label="Verdict" className="panel scroll-mb-24">
+      <ul className="flex gap-x-1 px-1.5 py-1 overflow-x-auto lg:flex-wrap">
+        {item("length", told.length)}
+        {item("repeats", told.repeats)}
+        {item("landing", told.landing)}
+        {item("lead", told.lead)}
+        <Later fallback={item("tempo", WORKING_OUT)}>
+          <TopTempo timeline={timeline}>{(verdict) => item("tempo", verdict)}</TopTempo>
+        </Later>
+      </ul>
+      {timeline.folds.map(({ from, to, strokes }) => (
+        <p key={`${from} ${to}`} className="text-sm quiet px-3 pb-1.5">
+          {wordFold(from, to, strokes)}
+        </p>
+      ))}
+      {offBars === "" ? null : (
+        <p role="status" className="text-sm quiet px-3 pb-1.5">
+          {offBars}
+        </p>
+      )}
+      {open ? (
+        <Suspense fallback={null}>
+          <DetailPanel id={open} told={open === "tempo" ? null : told[open].detail} />
+        </Suspense>
+      ) : null}
+    </section>
+  );
+}
+
+interface VerdictItemProps {
+  readonly verdict: Verdict;
+  readonly isOpen: boolean;
+  readonly onPress: () => void;
+}
+
+function VerdictItem({ verdict, isOpen, onPress }: VerdictItemProps): ReactNode {
+  const { icon: Icon, className, says } = TONES[verdict.tone];
+  const Chevron = isOpen ? ChevronUp : ChevronDown;
+  return (
+    <li className="shrink-0">
+      <button
+        type="button"
+        aria-expanded={isOpen}
+        title={verdict.detail}
+        className={`h-9 px-2 rounded-field flex items-center gap-1.5 cursor-pointer text-sm font-semibold ${isOpen ? "bg-base-300" : "hover:bg-base-200"} ${verdict.tone === "plain" ? "" : className}`}
+        onClick={onPress}
+      >
+        <Icon size={16} className="shrink-0" aria-label={says || undefined} aria-hidden={says === ""} />
+        {verdict.headline}
+        <span className="sr-only">. {verdict.detail}</span>
+        <Chevron size={14} className="shrink-0 opacity-60" aria-hidden />
+      </button>
+    </li>
+  );
+}

@@ -1,0 +1,14 @@
+import { type ReactNode, Suspense } from "react";
+import { useHydrated } from "./use-hydrated";
+
+interface LaterProps {
+  /** What stands there until then. */
+  readonly fallback?: ReactNode;
+  readonly children: ReactNode;
+}
+
+/** Parts whose code comes after the first picture: the server draws their place, the browser the rest. */
+export function Later({ fallback = null, children }: LaterProps) {
+  const isHydrated = useHydrated();
+  return <Suspense fallback={fallback}>{isHydrated ? children : fallback}</Suspense>;
+}

@@ -1,0 +1,48 @@
+/** A button that opens something beside itself, where it was pressed; Escape or pressing elsewhere closes it again. */
+
+import { lazy, type ReactNode, Suspense, useCallback, useRef, useState } from "react";
+
+// The package behind it is more than a first screen should wait for.
+const Sheet = lazy(() => import("./unfold-sheet"));
+
+interface UnfoldProps {
+  /** What stands on the button. */
+  readonly face: ReactNode;
+  /** What opens, for assistive technology. */
+  readonly label: string;
+  /** The button's own name, where its face does not say what it is for. */
+  readonly name?: string;
+  readonly title?: string;
+  readonly className?: string;
+  readonly sheetClassName?: string;
+  readonly children: ReactNode;
+}
+
+export function Unfold({ face, label, name, title, className = "btn btn-sm", sheetClassName, children }: UnfoldProps) {
+  const button = useRef<HTMLButtonElement>(null);
+  const [isOpen, setOpen] = useState(false);
+  const close = useCallback(() => setOpen(false), []);
+  return (
+    <>
+      <button
+        ref={button}
+        type="button"
+        className={className}
+        title={title}
+        aria-label={name}
+        aria-haspopup="dialog"
+        aria-expanded={isOpen}
+        onClick={() => setOpen(!isOpen)}
+      >
+        {face}
+      </button>
+      {isOpen ? (
+        <Suspense fallback={null}>
+          <Sheet anchor={button} label={label} className={sheetClassName} onClose={close}>
+            {children}
+          </Sheet>
+        </Suspense>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,41 @@
+import { createContext, useContext, useSyncExternalStore } from "react";
+
+/** How much of the window the pile of coins may have. */
+export interface Room {
+  /** Two columns; else one, with the page scrolling. */
+  readonly isWide: boolean;
+  /** Pixels from the top of the pile to its foot. */
+  readonly pile: number;
+  /** Pixels across pile and rail, until they are measured. */
+  readonly width: number;
+  readonly railWidth: number;
+}
+
+const WIDE = "(min-width: 64rem)";
+/** All that stands above and below the pile at a desk, in pixels. */
+const AROUND = 496;
+export const AT_DESK: Room = { isWide: true, pile: 304, width: 486, railWidth: 1224 };
+export const ON_PHONE: Room = { isWide: false, pile: 300, width: 342, railWidth: 350 };
+
+/** What is taken for the room before there is a window to be measured. */
+export const RoomContext = createContext(AT_DESK);
+
+let last = AT_DESK;
+
+function measure(): Room {
+  const isWide = window.matchMedia(WIDE).matches;
+  const pile = isWide ? Math.max(260, Math.min(520, window.innerHeight - AROUND)) : ON_PHONE.pile;
+  if (last.isWide !== isWide || last.pile !== pile) last = { ...(isWide ? AT_DESK : ON_PHONE), pile };
+  return last;
+}
+
+function listen(onChange: () => void) {
+  window.addEventListener("resize", onChange);
+  return () => window.removeEventListener("resize", onChange);
+}
+
+/** The room of the moment. */
+export function useRoom(): Room {
+  const guess = useContext(RoomContext);
+  return useSyncExternalStore(listen, measure, () => guess);
+}
