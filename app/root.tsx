@@ -43,7 +43,13 @@ export const meta: Route.MetaFunction = () => [
 
 /** Fonts are asked for at once, not when the first word needs them. */
 export const links: Route.LinksFunction = () =>
-  [display, sans, line].map((href) => ({ rel: "preload", as: "font", type: "font/woff2", href, crossOrigin: "anonymous" }));
+  [display, sans, line].map((href) => ({
+    rel: "preload",
+    as: "font",
+    type: "font/woff2",
+    href,
+    crossOrigin: "anonymous",
+  }));
 
 /** What ships comes with the page, and the player as nobody has set them up yet. */
 export function loader({ request }: Route.LoaderArgs) {

@@ -1,5 +1,5 @@
 import { ArrowLeftRight } from "lucide-react";
-import { useId } from "react";
+import { useId, useState } from "react";
 import { hintOf } from "~/commands/command";
 import { moveStart } from "~/core/fit";
 import { openingRate, type Window, withOpeningRate } from "~/core/phrase";
@@ -32,15 +32,24 @@ import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
 
 /** Meter, note value, space to fill, lead hand, count and orchestration, as one sentence whose words are changed in place. */
 export function FrameSentence({ children }: { readonly children?: React.ReactNode }) {
+  const [isWhole, setWhole] = useState(false);
   return (
     <section aria-label="Bar and space" className="sentence">
       <MeterControl />
       <RateControl />
       <SpaceWords />
       <LeadControl />
-      <CountControl />
-      <OrchestrationControl />
-      {children}
+      {/* On a phone the rest comes when it is asked for. */}
+      <div className={isWhole ? "contents" : "contents max-sm:hidden"}>
+        <CountControl />
+        <OrchestrationControl />
+        {children}
+      </div>
+      <div className={isWhole ? "hidden" : "sm:hidden"}>
+        <button type="button" className="sentence-word" onClick={() => setWhole(true)}>
+          more…
+        </button>
+      </div>
     </section>
   );
 }
@@ -75,7 +84,7 @@ export function MeterControl() {
   const text = formatMeter(meter);
   const isCommon = COMMON_METERS.includes(text);
   return (
-    <div className="flex items-end gap-1">
+    <div className="flex items-baseline gap-1">
       <Field label="Meter">
         {(id) => (
           <select
@@ -146,16 +155,12 @@ export function RateControl() {
             if (next && !editor.editLine((now) => withOpeningRate(now, next))) say(FIX_LINE_FIRST);
           }}
         >
-          {offered.includes(text) ? null : (
-            <option value={text}>
-              {nameRate(rate)} (@{text})
-            </option>
-          )}
+          {offered.includes(text) ? null : <option value={text}>{nameRate(rate)}</option>}
           {OFFERED_RATES.map((option) => {
             const known = parseRate(option);
             return (
               <option key={option} value={option}>
-                {known ? nameRate(known) : ""} (@{option})
+                {known ? nameRate(known) : option}
               </option>
             );
           })}
@@ -171,9 +176,11 @@ function SpaceWords() {
   const { line } = useWorked();
   const words = sayWindow(window, meter, openingRate(line));
   return (
-    <Unfold label="Space to fill" name={`Space to fill: ${words}`} className="sentence-word" face={words}>
-      <SpaceControl />
-    </Unfold>
+    <div>
+      <Unfold label="Space to fill" name={`Space to fill: ${words}`} className="sentence-word" face={words}>
+        <SpaceControl />
+      </Unfold>
+    </div>
   );
 }
 

@@ -16,13 +16,13 @@ export function NameAndTags({ what = "fill" }: { readonly what?: string }) {
         placeholder={`Untitled ${what}`}
         maxLength={MAX_NAME}
         onChange={(event) => editor.setPhrase({ name: event.target.value }, "name")}
-        className="font-display font-semibold text-xl bg-transparent rounded-sm field-sizing-content min-w-24 max-w-full placeholder:text-base-content/60"
+        className="font-display font-semibold text-xl bg-transparent rounded-sm field-sizing-content min-w-24 max-w-[16rem] xl:max-w-[24rem] text-ellipsis placeholder:text-base-content/60"
       />
       <Unfold
         face={
           <>
             <Tag size={13} className="shrink-0" aria-hidden />
-            <span className="truncate max-w-36">{tags.length > 0 ? tags.join(", ") : "tag it"}</span>
+            <span className="truncate max-w-36 max-sm:sr-only">{tags.length > 0 ? tags.join(", ") : "tag it"}</span>
           </>
         }
         label="Tags"

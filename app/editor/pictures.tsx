@@ -116,7 +116,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
           <StaffView timeline={staffTimeline} section={staffSection} countStyle={content.countStyle} onPick={choose} />
         </Later>
       </section>
-      <section aria-label="Note" className="panel min-h-[7.2rem] max-h-44 overflow-hidden max-md:hidden">
+      <section aria-label="Note" className="panel lg:h-[8.1rem] overflow-y-auto max-md:hidden">
         {slot === null && unchosen ? unchosen : <NotePalette slot={slot} cells={picked} onOpenDrawer={onOpenDrawer} />}
       </section>
       {verdict ? <div className="min-w-0 max-md:order-2 lg:col-span-2">{verdict}</div> : null}

@@ -1,8 +1,8 @@
-import { ChartLine, Layers, Library, ListMusic, Puzzle, Search, Settings } from "lucide-react";
-import { useEffect, useRef } from "react";
+import { ChartLine, Ellipsis, Layers, Library, ListMusic, Puzzle, Search, Settings } from "lucide-react";
 import { NavLink, useLocation, useNavigate, useSubmit } from "react-router";
 import { type CommandTable, hintOf } from "~/commands/command";
 import { APP_COMMANDS, useCommands, useRegistry } from "~/commands/commands";
+import { Unfold } from "~/ui/unfold";
 import { CoinSheet } from "~/views/coin-sheet";
 
 const SCREENS = [
@@ -65,36 +65,29 @@ export function BareShell({ children }: { readonly children: React.ReactNode }) 
 }
 
 function Frame({ extra, children }: { readonly extra: React.ReactNode; readonly children: React.ReactNode }) {
-  const nav = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
-  // On a phone the screens may not all fit side by side: the one that is open is brought into sight.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: for each screen anew
-  useEffect(() => {
-    const here = nav.current?.querySelector<HTMLElement>("[aria-current=page]");
-    if (nav.current && here) nav.current.scrollLeft = here.offsetLeft - nav.current.offsetWidth / 2;
-  }, [pathname]);
   return (
     <div className="min-h-dvh flex flex-col">
       <a href="#content" className="sr-only focus:not-sr-only focus:absolute focus:p-2 focus:bg-base-100 z-50">
         Skip to the content
       </a>
-      <header className="border-b border-base-300 bg-base-100 print:hidden">
-        <div className="flex items-center gap-2 px-3 sm:px-5 h-12">
-          <NavLink to="/" className="flex items-center gap-2 font-display font-bold text-lg sm:mr-3 whitespace-nowrap">
+      <header className="border-b border-base-300 bg-base-100 max-md:hidden print:hidden">
+        <div className="flex items-center gap-2 px-5 h-12">
+          <NavLink to="/" className="flex items-center gap-2 font-display font-bold text-lg mr-3 whitespace-nowrap">
             <Mark />
-            <span className="sr-only sm:not-sr-only">Dime Stack</span>
+            <span className="max-lg:sr-only">Dime Stack</span>
           </NavLink>
-          <nav ref={nav} aria-label="Screens" className="flex sm:gap-1 min-w-0 overflow-x-auto">
+          <nav aria-label="Screens" className="flex gap-1 min-w-0">
             {SCREENS.map(({ to, name, icon: Icon }) => (
               <NavLink
                 key={to}
                 to={to}
                 end={to === "/"}
                 className={({ isActive }) =>
-                  `flex items-center gap-1.5 px-2 sm:px-2.5 h-9 shrink-0 rounded-field text-[0.8rem] sm:text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
+                  `flex items-center gap-1.5 px-2.5 h-9 shrink-0 rounded-field text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
                 }
               >
-                <Icon size={16} aria-hidden className="hidden sm:block" />
+                <Icon size={16} aria-hidden />
                 <span>{name}</span>
               </NavLink>
             ))}
@@ -105,7 +98,51 @@ function Frame({ extra, children }: { readonly extra: React.ReactNode; readonly 
       <div id="content" className="flex-1 flex flex-col">
         {children}
       </div>
+      <nav
+        aria-label="Screens"
+        className="md:hidden print:hidden sticky bottom-0 z-20 h-14 grid grid-cols-6 border-t border-base-300 bg-base-100"
+      >
+        {SCREENS.slice(0, -1).map(({ to, name, icon: Icon }) => (
+          <NavLink
+            key={to}
+            to={to}
+            end={to === "/"}
+            className={({ isActive }) => `${FOOT_PLACE} ${isActive ? "font-semibold text-primary" : ""}`}
+          >
+            <Icon size={19} aria-hidden />
+            {name}
+          </NavLink>
+        ))}
+        <More key={pathname} />
+      </nav>
     </div>
+  );
+}
+
+const FOOT_PLACE = "flex flex-col items-center justify-center gap-0.5 text-xs cursor-pointer";
+
+/** What has no place of its own at the foot of a phone. */
+function More() {
+  const { open } = useRegistry();
+  return (
+    <Unfold
+      face={
+        <>
+          <Ellipsis size={19} aria-hidden />
+          More
+        </>
+      }
+      label="More"
+      className={FOOT_PLACE}
+      sheetClassName="flex flex-col gap-1 min-w-48"
+    >
+      <NavLink to="/setup" className="btn btn-ghost justify-start">
+        <Settings size={17} aria-hidden /> Setup
+      </NavLink>
+      <button type="button" className="btn btn-ghost justify-start" onClick={() => open("palette")}>
+        <Search size={17} aria-hidden /> Find a command
+      </button>
+    </Unfold>
   );
 }
 

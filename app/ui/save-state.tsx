@@ -17,7 +17,9 @@ const WORDS: Record<SaveState<unknown>["kind"], string> = {
 export function SaveMark({ state: { kind } }: { state: SaveState<unknown> }) {
   const fine = WORDS[kind] !== "Not saved";
   return (
-    <span className={`text-sm whitespace-nowrap ${fine ? "quiet" : "text-error font-semibold"}`}>{WORDS[kind]}</span>
+    <span className={`text-sm whitespace-nowrap ${fine ? "quiet max-sm:sr-only" : "text-error font-semibold"}`}>
+      {WORDS[kind]}
+    </span>
   );
 }
 

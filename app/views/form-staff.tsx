@@ -60,7 +60,7 @@ export default memo(function FormStaff(props: FormStaffProps) {
   return (
     <div
       ref={frame}
-      className="staff-ink drawing overflow-auto relative max-h-[60vh]"
+      className="staff-ink drawing overflow-auto relative max-lg:h-[44vh] lg:min-h-64 max-h-[60vh]"
       {...pointerHandlers(lights, onPick)}
     >
       <div ref={sheet} role="img" aria-label={sayStaff(bars)} />

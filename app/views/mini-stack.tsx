@@ -8,6 +8,8 @@ interface MiniStackProps {
   readonly timeline: Timeline;
   readonly strongHand: Hand;
   readonly label: string;
+  /** Whether a cell is not as in what this is compared with. */
+  readonly isOther?: (cell: number) => boolean;
 }
 
 const PITCH = 46;
@@ -17,14 +19,15 @@ const EDGE = 30;
 const PILE = 8;
 const MOST_PILES = 5;
 
-/** Pixels that the picture of so many cells takes at most, so that its place can be kept before it is drawn. */
+/** Pixels that the picture of so many cells takes, so that its place can be kept before it is drawn. */
 export function miniStackHeight(cells: number): number {
   const rows = Math.min(PILE, cells) + (cells > PILE * MOST_PILES ? 0.6 : 0);
-  return Math.min(180, rows * 31);
+  // Piles side by side are as wide as the card, and so less high.
+  return Math.min(cells > PILE ? 110 : 180, rows * 31);
 }
 
 /** A phrase as a small pile: a row for each cell, from the bottom up, with the thread through the beats. */
-export const MiniStack = memo(function MiniStack({ timeline, strongHand, label }: MiniStackProps) {
+export const MiniStack = memo(function MiniStack({ timeline, strongHand, label, isOther }: MiniStackProps) {
   useCoinSheet();
   const { meter } = timeline;
   const shown = timeline.cells.slice(0, PILE * MOST_PILES);
@@ -46,7 +49,7 @@ export const MiniStack = memo(function MiniStack({ timeline, strongHand, label }
       aria-label={label}
       viewBox={`0 0 ${width} ${height}`}
       className="drawing block w-full"
-      style={{ maxHeight: miniStackHeight(timeline.cells.length) }}
+      height={miniStackHeight(timeline.cells.length)}
       preserveAspectRatio="xMinYMid meet"
     >
       {shown.map((cell) => (
@@ -58,6 +61,8 @@ export const MiniStack = memo(function MiniStack({ timeline, strongHand, label }
             height={ROW - 4}
             rx={ROW / 2}
             fill="var(--color-base-200)"
+            stroke={isOther?.(cell.index) ? "var(--copper)" : undefined}
+            strokeWidth="4"
           />
           <text
             x={left(cell.index) + 12}

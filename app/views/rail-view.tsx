@@ -99,6 +99,7 @@ export const RailView = memo(function RailView({
           shortest={shortest}
           width={drawn}
           isStretched={width === 0}
+          hasBars={rows.some(({ bar }) => bar > 0)}
           strongHand={strongHand}
           countStyle={countStyle}
           name={name}
@@ -153,6 +154,8 @@ interface RailRowProps {
   readonly width: number;
   /** It takes all the width that there is. */
   readonly isStretched: boolean;
+  /** More than one bar is shown: they are numbered. */
+  readonly hasBars: boolean;
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
   /** Before a slot's number, its id. */
@@ -163,8 +166,21 @@ interface RailRowProps {
 }
 
 function RailRow(props: RailRowProps) {
-  const { row, timeline, section, shortest, width, isStretched, strongHand, countStyle, name, picked, marked, hits } =
-    props;
+  const {
+    row,
+    timeline,
+    section,
+    shortest,
+    width,
+    isStretched,
+    hasBars,
+    strongHand,
+    countStyle,
+    name,
+    picked,
+    marked,
+    hits,
+  } = props;
   const { meter, window } = timeline;
   const perTick = (width - 2 * EDGE) / (row.to - row.from);
   const pitch = Math.min(FULL_PITCH, shortest * perTick);
@@ -216,8 +232,8 @@ function RailRow(props: RailRowProps) {
         />
       ) : null}
       <rect x="4" y={RAIL_Y - 2} width={width - 8} height="4" rx="2" fill="var(--nickel)" />
-      {row.opensBar ? (
-        <text x="4" y={RAIL_Y - 8} fontSize="11" fontWeight="650" fill="var(--nickel)">
+      {row.opensBar && hasBars ? (
+        <text x="2" y={COUNT_Y} fontSize="11" fontWeight="650" fill="var(--nickel)">
           {row.bar + 1}
         </text>
       ) : null}

@@ -2,7 +2,8 @@
 
 import type { Loosened, ScorePart, SearchRule, SpecProblem, Who } from "~/core/search";
 import type { Level } from "~/core/stroke";
-import { sayNumber } from "./time";
+import { formatMeter, type Meter, type Rate } from "~/core/time";
+import { nameRate, plural, sayNumber, sayWindow } from "./time";
 
 export const WHO_NAMES: Record<Who, string> = {
   any: "anyone",
@@ -142,3 +143,17 @@ export const PART_WORDS: Record<
   },
   landing: { name: "Landing", less: "any", more: "hands free", title: "Hands that are free for the crash on 1" },
 };
+
+interface Asked {
+  readonly meter: Meter;
+  readonly rate: Rate;
+  readonly window: { readonly start: number; readonly length: number };
+  readonly cells: number;
+  readonly rules: number;
+}
+
+/** "4/4, sixteenths, one bar from 1; 5 cells, 3 rules": what a search looks for. */
+export function saySearch({ meter, rate, window, cells, rules }: Asked): string {
+  const space = `${nameRate(rate)}, ${sayWindow(window, meter, rate)}`;
+  return `${formatMeter(meter)}, ${space}; ${plural(cells, "cell")}, ${plural(rules, "rule")}`;
+}

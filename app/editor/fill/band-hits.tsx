@@ -15,23 +15,25 @@ export function BandHits() {
   const { hits } = useWorked();
   const words = figure ? `with band hits ${figure.rhythm}` : "no band hits";
   return (
-    <Unfold
-      face={words}
-      label="Band hits"
-      name={`Band hits: ${figure?.rhythm ?? "none"}`}
-      title="A rhythm that the band plays there"
-      className="sentence-word"
-    >
-      <Suspense fallback={null}>
-        <FigureControl
-          figure={figure}
-          onChange={(next) => editor.setContent({ figure: next }, "figure")}
-          meter={meter as Meter}
-          tempo={tempo}
-          until={window.start + window.length}
-          told={tellHits(hits.map((hit) => hit.kept))}
-        />
-      </Suspense>
-    </Unfold>
+    <div>
+      <Unfold
+        face={words}
+        label="Band hits"
+        name={`Band hits: ${figure?.rhythm ?? "none"}`}
+        title="A rhythm that the band plays there"
+        className="sentence-word"
+      >
+        <Suspense fallback={null}>
+          <FigureControl
+            figure={figure}
+            onChange={(next) => editor.setContent({ figure: next }, "figure")}
+            meter={meter as Meter}
+            tempo={tempo}
+            until={window.start + window.length}
+            told={tellHits(hits.map((hit) => hit.kept))}
+          />
+        </Suspense>
+      </Unfold>
+    </div>
   );
 }

@@ -110,7 +110,7 @@ export default function ExportMenu() {
       <Menu
         button={
           <>
-            <Download size={15} aria-hidden /> Export
+            <Download size={15} aria-hidden /> <span className="max-sm:sr-only">Export</span>
           </>
         }
         items={bindTable(EXPORT_COMMANDS, sceneNow)}

@@ -30,7 +30,7 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
   return (
     <section
       aria-label="Sound"
-      className="sticky bottom-0 z-20 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
+      className="border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-3 sm:gap-x-4 gap-y-2"
     >
       <BigPlay playing={playback.playing} onToggle={playback.toggle} />
       <TempoControl />
@@ -118,7 +118,7 @@ function TempoControl() {
         className="input-sm w-16 font-display font-semibold text-base"
         onValue={put}
       />
-      <span className="label-small w-16 leading-tight">{nameTempoUnit(meter)} a minute</span>
+      <span className="label-small w-16 leading-tight max-sm:sr-only">{nameTempoUnit(meter)} a minute</span>
       <input
         type="range"
         aria-label="Tempo, coarse"

@@ -5,8 +5,10 @@ import { KeysButton } from "~/commands/keys-button";
 import { useFillPlace } from "~/editor/fill/place";
 import { Transport } from "~/editor/fill/transport";
 import { NameAndTags } from "~/editor/name-and-tags";
+import { StickingPad } from "~/editor/sticking-pad";
 import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
+import type { FillTab } from "~/library/fill/address";
 import { usePreferences } from "~/session/preferences";
 import { Later } from "~/ui/later";
 import { TabLinks } from "./tab-links";
@@ -18,24 +20,25 @@ interface FillFrameProps {
   /** Whether it is saved. */
   readonly saved: ReactNode;
   readonly history: History;
+  readonly tab: FillTab;
   readonly hasTransport: boolean;
   readonly isPracticeOpen: boolean;
   readonly onPractice: () => void;
   readonly children: ReactNode;
 }
 
-export function FillFrame({ saved, history, hasTransport, isPracticeOpen, onPractice, children }: FillFrameProps) {
+export function FillFrame({ saved, history, tab, hasTransport, isPracticeOpen, onPractice, children }: FillFrameProps) {
   const [preferences, changePreferences] = usePreferences();
   const { row } = useFillPlace();
   return (
     <main className="flex-1 flex flex-col min-w-0">
       <div className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 pt-2 pb-2.5 flex flex-col gap-2.5">
-        <header className="flex flex-wrap lg:flex-nowrap items-center gap-x-4 gap-y-1 print:hidden">
+        <header className="grid grid-cols-[minmax(0,1fr)_auto] lg:grid-cols-[auto_auto_minmax(0,1fr)] items-center gap-x-4 gap-y-1 print:hidden">
           <NameAndTags />
-          <div className="max-lg:order-last max-lg:basis-full min-w-0">
+          <div className="max-lg:order-last max-lg:col-span-2 min-w-0">
             <TabLinks fillId={row.id} />
           </div>
-          <div className="ml-auto flex items-center gap-2 shrink-0">
+          <div className="flex justify-end items-center gap-2">
             {saved}
             <UndoButtons history={history} />
             <Later fallback={<span className="btn btn-sm w-23">Export</span>}>
@@ -49,12 +52,15 @@ export function FillFrame({ saved, history, hasTransport, isPracticeOpen, onPrac
         {children}
       </div>
       {hasTransport ? (
-        <Transport
-          preferences={preferences}
-          onPreferences={changePreferences}
-          isPracticeOpen={isPracticeOpen}
-          onPractice={onPractice}
-        />
+        <div className="foot">
+          {tab === "stack" || tab === "floor" ? <StickingPad /> : null}
+          <Transport
+            preferences={preferences}
+            onPreferences={changePreferences}
+            isPracticeOpen={isPracticeOpen}
+            onPractice={onPractice}
+          />
+        </div>
       ) : null}
     </main>
   );

@@ -66,6 +66,7 @@ export function FillPreview({ id, first, children }: FillPreviewProps) {
               <FillFrame
                 saved={<SaveMark state={SAVED} />}
                 history={NO_HISTORY}
+                tab="stack"
                 hasTransport
                 isPracticeOpen={false}
                 onPractice={() => {}}

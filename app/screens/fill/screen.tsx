@@ -187,6 +187,7 @@ export function FillScreen({ row, unsaved, grooves: loaded, shipped, tab, onCopy
         <FillFrame
           saved={<SaveMark state={saving.state} />}
           history={history}
+          tab={tab}
           hasTransport={hasTransport}
           isPracticeOpen={isPracticeOpen}
           onPractice={scene.togglePractice}

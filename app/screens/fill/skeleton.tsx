@@ -30,9 +30,7 @@ export function FillSkeleton({ tab }: { readonly tab: FillTab }) {
           </div>
         )}
       </div>
-      {tab === "sheet" || tab === "shed" ? null : (
-        <div className="sticky bottom-0 h-16 border-t border-base-300 bg-base-100" />
-      )}
+      {tab === "sheet" || tab === "shed" ? null : <div className="foot h-16 border-t border-base-300 bg-base-100" />}
     </main>
   );
 }

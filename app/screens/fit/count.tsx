@@ -11,7 +11,10 @@ export function Count({ search, content }: { search: SearchRun; content: SearchC
   const rules = content.rules.map((rule) => wordRule(rule, placeSayer(content)));
   const pool = content.pool.map(({ name, text }) => name || text);
   return (
-    <section aria-label="How many ways" className="panel px-4 py-3 flex flex-wrap items-center gap-x-4 gap-y-1">
+    <section
+      aria-label="How many ways"
+      className="panel relative px-4 py-3 min-h-[5.4rem] max-lg:min-h-[6.9rem] max-sm:min-h-[8.9rem] content-start flex flex-wrap items-center gap-x-4 gap-y-1"
+    >
       <div className="flex-1 min-w-0" role="status" aria-busy={busy}>
         {state.status === "died" ? (
           <Trouble words="The search stopped by itself. The browser may be out of memory. Your rules are safe. Try again with fewer forms or a shorter space." />
@@ -24,7 +27,12 @@ export function Count({ search, content }: { search: SearchRun; content: SearchC
         ) : (
           <>
             <p className="font-display font-bold leading-tight break-words">
-              <span className={`text-3xl ${total === 0n ? "text-error" : "text-accent"}`}>{sayCount(total)}</span>{" "}
+              {/* A long number is written smaller, so that it stays in one line. */}
+              <span
+                className={`${total > 10n ** 15n ? "text-xl" : "text-3xl"} ${total === 0n ? "text-error" : "text-accent"}`}
+              >
+                {sayCount(total)}
+              </span>{" "}
               <span className="text-lg">{total === 1n ? "way" : "ways"}</span>
             </p>
             <p className="text-sm quiet">
@@ -36,12 +44,13 @@ export function Count({ search, content }: { search: SearchRun; content: SearchC
         )}
       </div>
       {busy ? (
-        <>
+        // Out of the way of the number, so that nothing moves when it goes.
+        <div className="absolute right-3 bottom-2.5 flex items-center gap-3">
           <progress className="progress progress-accent w-28" max={1} value={state.done} aria-label="Counting" />
           <button type="button" className="btn btn-sm" onClick={cancel}>
             Stop the search
           </button>
-        </>
+        </div>
       ) : state.status === "died" || state.status === "cancelled" ? (
         <button type="button" className="btn btn-sm" onClick={again}>
           Search again

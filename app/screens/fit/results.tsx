@@ -82,6 +82,7 @@ export function Results({ frame, ways, chosen, playing, onChoose, onKeep, onLike
           frame={frame}
           way={way}
           index={index}
+          first={index === 0 ? null : (ways[0] ?? null)}
           isChosen={index === chosen}
           isPlaying={index === chosen && playing}
           player={player}
@@ -98,6 +99,8 @@ interface ResultCardProps {
   readonly frame: SearchFrame;
   readonly way: FoundWay;
   readonly index: number;
+  /** What it is compared with; null for the first. */
+  readonly first: FoundWay | null;
   readonly isChosen: boolean;
   readonly isPlaying: boolean;
   readonly player: Player;
@@ -107,7 +110,7 @@ interface ResultCardProps {
 }
 
 const ResultCard = memo(function ResultCard(props: ResultCardProps) {
-  const { frame, way, index, isChosen, isPlaying, player, onChoose, onKeep, onLike } = props;
+  const { frame, way, index, first, isChosen, isPlaying, player, onChoose, onKeep, onLike } = props;
   const card = useRef<HTMLLIElement>(null);
   const isSeen = useSeen(card);
   const timeline = useMemo(
@@ -127,9 +130,14 @@ const ResultCard = memo(function ResultCard(props: ResultCardProps) {
         className="text-left cursor-pointer after:absolute after:inset-0 flex-1 flex flex-col"
         onClick={() => onChoose(index)}
       >
-        <span className="block flex-1" style={timeline ? undefined : { minHeight: miniStackHeight(way.cells.length) }}>
+        <span className="block flex-1" style={{ minHeight: miniStackHeight(way.cells.length) }}>
           {timeline ? (
-            <MiniStack timeline={timeline} strongHand={player.hands.leading} label={way.cells.join(" ")} />
+            <MiniStack
+              timeline={timeline}
+              strongHand={player.hands.leading}
+              label={way.cells.join(" ")}
+              isOther={first ? (cell) => way.cells[cell] !== first.cells[cell] : undefined}
+            />
           ) : null}
         </span>
         <span className="block text-xs quiet leading-snug pt-1 min-h-5">

@@ -5,6 +5,7 @@ import { useStore } from "zustand";
 import { hintOf } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
 import { KeysButton } from "~/commands/keys-button";
+import type { Meter } from "~/core/time";
 import type { Unsaved } from "~/data/journal";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { makeScore, pulseOfFill } from "~/editor/fill/score";
@@ -14,7 +15,7 @@ import type { BookEntry } from "~/library/cell/entries";
 import type { SearchRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { MAX_NAME } from "~/library/phrase/phrase";
-import { hitsBetween, type SearchContent, toSpec, toWeights } from "~/library/search/content";
+import { hitsBetween, type SearchContent, searchRateOf, toSpec, toWeights } from "~/library/search/content";
 import { SEARCHES } from "~/library/search/kind";
 import { useSaving } from "~/library/use-saving";
 import { usePlayback } from "~/session/playback";
@@ -23,6 +24,8 @@ import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
 import { Bin } from "~/ui/bin";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
+import { Shape } from "~/ui/shape";
+import { saySearch } from "~/words/search";
 import type { FoundWay, SearchRequest } from "~/workers/search";
 import { fillOf, HEARD_IN, openSearchBench } from "./bench";
 import { ChosenWay } from "./chosen-way";
@@ -163,9 +166,10 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
     surprise,
     showBest,
   });
+  const [isAsking, setAsking] = useState(false);
   const act = (asked: object) => void submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
   return (
-    <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start lg:grid-cols-[21rem_minmax(0,1fr)]">
+    <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start content-start lg:grid-cols-[21rem_minmax(0,1fr)]">
       <h1 className="sr-only">Fit</h1>
       <div className="lg:col-span-2 flex flex-wrap items-center gap-2">
         <input
@@ -209,7 +213,26 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
       <div className="lg:col-span-2 empty:hidden">
         <SaveNotice saving={saving} onCopy={(mine) => act({ intent: "copy", content: mine })} />
       </div>
-      <div className="flex flex-col gap-2.5 lg:order-none order-last">
+      {/* The question stands before the answers: in one line on a phone. */}
+      <button
+        type="button"
+        className="lg:hidden panel px-3 py-2 text-left text-sm flex items-center gap-2"
+        aria-expanded={isAsking}
+        onClick={() => setAsking(!isAsking)}
+      >
+        <span className="flex-1">
+          <strong>Looking for</strong>{" "}
+          {saySearch({
+            meter: content.meter as Meter,
+            rate: searchRateOf(content),
+            window: content.window,
+            cells: content.pool.length,
+            rules: content.rules.length,
+          })}
+        </span>
+        <span className="btn btn-xs">{isAsking ? "close" : "change"}</span>
+      </button>
+      <div className={`flex flex-col gap-2.5 ${isAsking ? "" : "max-lg:hidden"}`}>
         <Frame bench={bench} content={content} between={hitsBetween(content)} />
         <Pool bench={bench} content={content} entries={entries} strongHand={strong} say={say} />
         <Rules bench={bench} content={content} strongHand={strong} />
@@ -218,7 +241,7 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
       </div>
       <div className="min-w-0 flex flex-col gap-2.5">
         <Count search={search} content={content} />
-        {shown.length > 0 || ways.length > 0 ? (
+        {search.state.status === "running" || search.state.ways.length > 0 || ways.length > 0 ? (
           <>
             <div className="flex flex-wrap items-center gap-2">
               <button
@@ -278,7 +301,7 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
                 onChange={(event) => setWords(event.target.value)}
               />
               <p className="text-sm quiet flex-1 min-w-52" role="status">
-                {told(mode, shown.length, ways.length)}
+                {ways.length > 0 ? told(mode, shown.length, ways.length) : "looking…"}
               </p>
             </div>
             {playback.trouble ? (
@@ -308,7 +331,16 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
               onKeep={keep}
               onLike={like}
             />
-            {shown.length === 0 ? <p className="quiet py-6 text-center">No results match this filter.</p> : null}
+            {ways.length === 0 ? (
+              <div className="grid sm:grid-cols-2 xl:grid-cols-3 gap-2" aria-hidden>
+                {Array.from({ length: 12 }, (_, index) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: nothing but places
+                  <Shape key={index} className="panel h-36" />
+                ))}
+              </div>
+            ) : shown.length === 0 ? (
+              <p className="quiet py-6 text-center">No results match this filter.</p>
+            ) : null}
           </>
         ) : null}
       </div>

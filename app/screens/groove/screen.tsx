@@ -122,7 +122,7 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
                 Feet stems down
               </Check>
             </div>
-            <Suspense fallback={<p className="quiet text-sm p-4">Engraving…</p>}>
+            <Suspense fallback={<p className="quiet text-sm p-4 max-lg:h-[44vh] lg:min-h-64">Drawing the score…</p>}>
               <FormStaff
                 bars={bars}
                 meter={meter}

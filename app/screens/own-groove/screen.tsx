@@ -167,7 +167,7 @@ function Desk({ editor, row, saving, fillId }: DeskProps) {
       </div>
       <section
         aria-label="Sound"
-        className="sticky bottom-0 z-20 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
+        className="foot border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
       >
         <BigPlay playing={playback.playing} onToggle={playback.toggle} />
         <TempoField

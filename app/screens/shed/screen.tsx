@@ -147,7 +147,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
       )}
       <section
         aria-label="Sound"
-        className="sticky bottom-0 z-20 mt-auto -mx-3 sm:-mx-5 -mb-3 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
+        className="foot mt-auto -mx-3 sm:-mx-5 -mb-3 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
       >
         <BigPlay playing={playback.playing} onToggle={playback.toggle} />
         {count === null ? null : (

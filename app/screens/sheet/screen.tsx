@@ -37,7 +37,7 @@ export function SheetScreen() {
           <Printer size={16} aria-hidden /> Print
         </button>
       </header>
-      <section aria-label="Staff">
+      <section aria-label="Staff" className="min-h-44">
         <Suspense fallback={<p className="quiet text-sm p-4">Drawing the staff…</p>}>
           <StaffView timeline={timeline} section={section} countStyle={content.countStyle} onPick={pickNothing} />
         </Suspense>

@@ -1,5 +1,6 @@
 /** What stands behind a verdict: the whole sentence, and what can be done. */
 
+import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { useChoice } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
@@ -28,8 +29,15 @@ interface DetailPanelProps {
 }
 
 export default function DetailPanel({ id, told }: DetailPanelProps) {
+  const panel = useRef<HTMLElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is opened is brought into sight
+  useEffect(() => panel.current?.scrollIntoView({ block: "nearest" }), [id]);
   return (
-    <section aria-label={TITLES[id]} className="border-t border-base-300 px-3 py-2.5 flex flex-col gap-2">
+    <section
+      ref={panel}
+      aria-label={TITLES[id]}
+      className="border-t border-base-300 px-3 py-2.5 flex flex-col gap-2 scroll-mb-24"
+    >
       {told ? <p className="text-sm">{told}.</p> : null}
       {id === "length" ? <FixLength /> : null}
       {id === "repeats" ? <Repeats /> : null}

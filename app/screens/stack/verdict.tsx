@@ -1,7 +1,7 @@
 /** What the sums say, in a few words each; pressing one opens what is behind it. */
 
 import { ChevronDown, ChevronUp } from "lucide-react";
-import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { useWorked } from "~/editor/context";
 import { Later } from "~/ui/later";
 import { TONES } from "~/ui/verdict-entry";
@@ -37,12 +37,8 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
   const item = (id: VerdictId, verdict: Verdict) => (
     <VerdictItem verdict={verdict} isOpen={open === id} onPress={() => onOpen(open === id ? null : id)} />
   );
-  const whole = useRef<HTMLElement>(null);
-  useEffect(() => {
-    if (open) whole.current?.scrollIntoView({ block: "nearest" });
-  }, [open]);
   return (
-    <section ref={whole} aria-label="Verdict" className="panel scroll-mb-24">
+    <section aria-label="Verdict" className="panel">
       <ul className="flex gap-x-1 px-1.5 py-1 overflow-x-auto lg:flex-wrap">
         {item("length", told.length)}
         {item("repeats", told.repeats)}

@@ -1,0 +1,116 @@
+/**
+ * The sticking pad: a line built by thumbs. In "add" the limbs go into the line after the chosen note, or at its end; in
+ * "change" they go to the chosen note. How a note sounds is said of the note that came last.
+ */
+
+import {
+  cycleGraces,
+  duplicateCell,
+  editSlot,
+  insertSlot,
+  removeSlot,
+  setLevel,
+  setLimb,
+  splitCell,
+  toggleLimb,
+} from "~/core/line";
+import type { Line } from "~/core/phrase";
+import { type Level, type Limb, makeSilence, makeStroke, makeStrokes, type Slot, strokesOf } from "~/core/stroke";
+import type { Timeline, TimelineSlot } from "~/core/timeline";
+
+export interface PadState {
+  readonly mode: "add" | "change";
+  /** The next stroke begins a cell of its own. */
+  readonly opensCell: boolean;
+  /** The next limb plays together with the note that came last. */
+  readonly joins: boolean;
+}
+
+export const PAD_AT_REST: PadState = { mode: "add", opensCell: false, joins: false };
+
+export type PadKey =
+  | { readonly kind: "limb"; readonly limb: Limb }
+  | { readonly kind: "level"; readonly level: Exclude<Level, "normal"> }
+  | { readonly kind: "flam" | "rest" | "together" | "cell" | "repeat" | "erase" | "mode" };
+
+/** What a key does: to the line (null for nothing), to what is chosen, and to the pad itself. */
+export interface PadStep {
+  readonly change: ((line: Line) => Line) | null;
+  /** The slot that is chosen then; null for none. */
+  readonly chosen: number | null;
+  readonly pad: PadState;
+}
+
+/** The note that the pad's keys are about: the chosen one, else the last one. */
+export function padNote(timeline: Timeline, chosen: TimelineSlot | null): TimelineSlot | null {
+  return chosen ?? timeline.slots.at(-1) ?? null;
+}
+
+export function pressPad(key: PadKey, pad: PadState, timeline: Timeline, chosen: TimelineSlot | null): PadStep {
+  const at = padNote(timeline, chosen);
+  const stay = { change: null, chosen: chosen?.index ?? null, pad };
+  switch (key.kind) {
+    case "mode":
+      return { ...stay, pad: { ...PAD_AT_REST, mode: pad.mode === "add" ? "change" : "add" } };
+    case "together":
+      return { ...stay, pad: { ...pad, joins: !pad.joins } };
+    case "cell":
+      return { ...stay, pad: { ...pad, opensCell: !pad.opensCell } };
+    case "repeat":
+      if (!at) return stay;
+      return { ...stay, change: (line) => duplicateCell(line, at.cell) };
+    case "level": {
+      const { level } = key;
+      if (!at) return stay;
+      // Once more takes it off again.
+      const isSo = strokesOf(at.content).every((stroke) => stroke.level === level);
+      return sound((slot) => setLevel(slot, isSo ? "normal" : level), at);
+    }
+    case "flam":
+      return at ? sound((slot) => cycleGraces(slot) ?? slot, at) : stay;
+    case "erase": {
+      if (!at) return stay;
+      const before = chosen && at.index > 0 ? at.index - 1 : null;
+      return { ...stay, change: (line) => removeSlot(line, at.cell, at.place), chosen: chosen ? before : null };
+    }
+    case "rest":
+      return put(makeSilence(), () => makeSilence());
+    case "limb": {
+      const { limb } = key;
+      if (pad.joins && at) {
+        return {
+          change: (line) => editSlot(line, at.cell, at.place, (slot) => toggleLimb(slot, limb)),
+          chosen: chosen?.index ?? null,
+          pad: { ...pad, joins: false },
+        };
+      }
+      return put(makeStrokes([makeStroke(limb)]), (slot) => setLimb(slot, limb));
+    }
+  }
+
+  function sound(turn: (slot: Slot) => Slot, { cell, place }: TimelineSlot): PadStep {
+    return { ...stay, change: (line) => editSlot(line, cell, place, turn) };
+  }
+
+  /** A slot on its way in, or what it makes of the one that is chosen. */
+  function put(slot: Slot, turn: (slot: Slot) => Slot): PadStep {
+    if (pad.mode === "change" && chosen) {
+      return {
+        change: (line) => editSlot(line, chosen.cell, chosen.place, turn),
+        chosen: Math.min(chosen.index + 1, timeline.slots.length - 1),
+        pad,
+      };
+    }
+    const rest = { ...pad, opensCell: false };
+    if (!at) return { change: (line) => [...line, { kind: "cell", slots: [slot], count: 1 }], chosen: null, pad: rest };
+    const place = at.place + 1;
+    return {
+      change: (line) => {
+        const longer = insertSlot(line, at.cell, place, slot);
+        return pad.opensCell ? splitCell(longer, at.cell, place) : longer;
+      },
+      chosen: chosen ? at.index + 1 : null,
+      pad: rest,
+    };
+  }
+}

@@ -1,0 +1,138 @@
+/** The sticking pad under the thumbs, on a phone and on tablets: a line is built without the phone's own keyboard. */
+
+import { CornerDownLeft, Delete, Undo2 } from "lucide-react";
+import { type ReactNode, useState } from "react";
+import type { Limb } from "~/core/stroke";
+import { useSay } from "~/session/session";
+import { FIX_LINE_FIRST } from "~/words/editing";
+import { LIMB_NAMES, nameSlot } from "~/words/slot";
+import { useChoice, useChooser } from "./choice";
+import { useEditor, useHistory, useWorked } from "./context";
+import { PAD_AT_REST, type PadKey, padNote, pressPad } from "./pad";
+
+const LIMBS: readonly Limb[] = ["R", "L", "K", "H"];
+
+export function StickingPad() {
+  const editor = useEditor();
+  const chooser = useChooser();
+  const say = useSay();
+  const history = useHistory();
+  const { timeline } = useWorked();
+  const { slot } = useChoice(timeline);
+  const [pad, setPad] = useState(PAD_AT_REST);
+  const last = padNote(timeline, slot);
+  const isChange = pad.mode === "change" && slot !== null;
+  const press = (key: PadKey) => {
+    const now = editor.worked().timeline;
+    const step = pressPad(key, pad, now, chooser.slot(now));
+    if (step.change && !editor.editLine(step.change)) return say(FIX_LINE_FIRST);
+    setPad(step.pad);
+    chooser.choose(editor.worked().timeline, step.chosen);
+  };
+  const where = slot
+    ? `Note ${slot.index + 1} of ${timeline.slots.length}: ${nameSlot(slot.voiced)}`
+    : timeline.slots.length === 0
+      ? "Tap R or L to begin"
+      : `${timeline.slots.length} notes. You add at the end`;
+  return (
+    <section
+      aria-label="Sticking pad"
+      className="border-t border-base-300 bg-base-100 px-3 pt-2 pb-1.5 md:hidden md:pointer-coarse:block print:hidden"
+    >
+      <div className="grid grid-cols-5 gap-1.5 max-w-xl mx-auto">
+        {LIMBS.map((limb) => (
+          <Key key={limb} name={LIMB_NAMES[limb]} isLarge onPress={() => press({ kind: "limb", limb })}>
+            {limb}
+          </Key>
+        ))}
+        <Key name="Rest" isLarge onPress={() => press({ kind: "rest" })}>
+          <span className="text-base">rest</span>
+        </Key>
+      </div>
+      <div className="grid grid-cols-7 gap-1.5 mt-1.5 max-w-xl mx-auto">
+        <Key name="Accent" onPress={() => press({ kind: "level", level: "accent" })}>
+          acc
+        </Key>
+        <Key name="Ghost note" onPress={() => press({ kind: "level", level: "ghost" })}>
+          ghost
+        </Key>
+        <Key name="Flam" onPress={() => press({ kind: "flam" })}>
+          flam
+        </Key>
+        <Key name="The next one together with this note" isOn={pad.joins} onPress={() => press({ kind: "together" })}>
+          +
+        </Key>
+        <Key name="New cell" isOn={pad.opensCell} onPress={() => press({ kind: "cell" })}>
+          cell
+        </Key>
+        <Key name="Repeat the cell" onPress={() => press({ kind: "repeat" })}>
+          ×2
+        </Key>
+        <Key name="Remove the last note" isOff={last === null} onPress={() => press({ kind: "erase" })}>
+          <Delete size={18} aria-hidden />
+        </Key>
+      </div>
+      <div className="flex items-center gap-2 mt-1 max-w-xl mx-auto text-xs quiet">
+        <span className="flex-1 truncate" aria-live="polite">
+          {where}
+        </span>
+        {slot ? (
+          <>
+            <button
+              type="button"
+              className="btn btn-xs h-7"
+              aria-pressed={isChange}
+              onClick={() => press({ kind: "mode" })}
+            >
+              {isChange ? "changes it" : "adds after it"}
+            </button>
+            <button
+              type="button"
+              className="btn btn-xs h-7"
+              onClick={() => {
+                setPad(PAD_AT_REST);
+                chooser.choose(timeline, null);
+              }}
+            >
+              <CornerDownLeft size={13} aria-hidden /> to the end
+            </button>
+          </>
+        ) : null}
+        <button
+          type="button"
+          className="btn btn-xs h-7"
+          disabled={!history.canUndo}
+          aria-label="Undo what the pad did"
+          onClick={history.undo}
+        >
+          <Undo2 size={13} aria-hidden />
+        </button>
+      </div>
+    </section>
+  );
+}
+
+interface KeyProps {
+  readonly name: string;
+  readonly isLarge?: boolean;
+  /** For a key that waits for the next one. */
+  readonly isOn?: boolean;
+  readonly isOff?: boolean;
+  readonly onPress: () => void;
+  readonly children: ReactNode;
+}
+
+function Key({ name, isLarge = false, isOn, isOff = false, onPress, children }: KeyProps) {
+  return (
+    <button
+      type="button"
+      aria-label={name}
+      aria-pressed={isOn}
+      disabled={isOff}
+      className={`btn touch-manipulation px-0 ${isLarge ? "h-14 text-xl font-display font-bold" : "h-11 text-sm"} ${isOn ? "btn-neutral" : ""}`}
+      onClick={onPress}
+    >
+      {children}
+    </button>
+  );
+}
