@@ -22,16 +22,16 @@ import { AppShell, BareShell } from "~/screens/shell";
 import { Notice } from "~/session/notice";
 import { PlayerProvider, type ShippedKit, usePlayer } from "~/session/player";
 import { PreferencesProvider, usePreferences } from "~/session/preferences";
-import { SessionProvider, useSound } from "~/session/session";
+import { SessionProvider, useSession, useSound } from "~/session/session";
 import type { Route } from "./+types/root";
 import "./app.css";
 import { loadFirstFill, loadGrooves, loadKits, servedBook } from "./content";
 import { flushSaves } from "./data/autosave";
 import { listBin, listRows } from "./data/rows";
 import { type StorageTrouble, troubleOf } from "./data/trouble";
-import { Later } from "./ui/later";
 import { PageContext } from "./ui/page-context";
 import { Trouble } from "./ui/trouble";
+import { Later } from "./views/later";
 import { wordOpening, wordStorageTrouble } from "./words/saving";
 
 const Caretaker = lazy(() => import("~/session/caretaker"));
@@ -153,7 +153,7 @@ export default function App({ loaderData }: Route.ComponentProps) {
       <SessionProvider>
         <PlayerProvider kits={kits}>
           <SetUp />
-          <CommandsProvider>
+          <Commands>
             <AppShell>
               <Later>
                 <Caretaker />
@@ -166,11 +166,20 @@ export default function App({ loaderData }: Route.ComponentProps) {
               <Outlet />
             </AppShell>
             <Notice />
-          </CommandsProvider>
+          </Commands>
         </PlayerProvider>
       </SessionProvider>
     </PreferencesProvider>
   );
+}
+
+/** The commands, with letter keys as the player wants them. */
+function Commands({ children }: { readonly children: React.ReactNode }) {
+  const [{ letterKeys }] = usePreferences();
+  const { lights } = useSession();
+  const allowsLetters = () =>
+    letterKeys === "always" || (letterKeys === "chosen" && lights.store.getState().cursor !== null);
+  return <CommandsProvider allowsLetters={allowsLetters}>{children}</CommandsProvider>;
 }
 
 const THEME_KEY = "dime-stack:theme";

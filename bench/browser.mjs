@@ -153,7 +153,9 @@ const rows = [];
   // A surface moved step by step, as while it is dragged: kit, ceiling and plan anew each time, before it is painted.
   const { page, context } = await openStack();
   await page.getByRole("textbox", { name: "Stick line" }).fill("@4 >RlrrL RLRRLK >RlrrL RLRRL >RlrrL RLRRLK");
+  await page.getByRole("button", { name: /^Space to fill/ }).click();
   await page.getByRole("combobox", { name: "Space to fill" }).selectOption("two bars");
+  await page.keyboard.press("Escape");
   await page.getByRole("combobox", { name: "Orchestration" }).selectOption("there-and-back");
   await page.getByRole("link", { name: "Floor", exact: true }).click();
   await page.getByRole("tab", { name: "Kit" }).click();

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { openLine, openShelf, stackOf } from "./support";
+import { openLine, openShelf, openVerdict, stackOf } from "./support";
 
 async function openFit(page: Page) {
   await openShelf(page);
@@ -240,7 +240,7 @@ test.describe("on the Stack", () => {
     const { line } = await openLine(page, "@4 LRLRx4");
     await page.getByRole("textbox", { name: "Tempo" }).fill("120");
     const endings = page.getByRole("region", { name: "Endings" });
-    await endings.getByRole("button", { name: /^. Endings/ }).click();
+    await openVerdict(page, /free/);
     await expect(endings).toContainText("right hand back to the hi-hat: 125 ms, too little");
     await endings.getByRole("button", { name: /^Lead with the other hand/ }).click();
     await expect(line).toHaveValue("@4 RLRLx4");
@@ -260,7 +260,7 @@ test.describe("on the Stack", () => {
     await stackOf(page).line.fill("@4 RLRLx4");
     await page.getByRole("textbox", { name: "Tempo" }).fill("120");
     const endings = page.getByRole("region", { name: "Endings" });
-    await endings.getByRole("button", { name: /^. Endings/ }).click();
+    await openVerdict(page, /free/);
     await expect(endings).toContainText("left hand back to the hi-hat: 125 ms, too little");
   });
 
@@ -280,9 +280,12 @@ test.describe("on the Stack", () => {
     await expect(rhythm).toHaveValue("x-------");
     await expect(page.getByText("Saved", { exact: true })).toBeVisible();
     await page.reload();
+    await page.getByRole("button", { name: "Band hits" }).click();
     await expect(rhythm).toHaveValue("x-------");
     await page.getByRole("button", { name: "No figure" }).click();
-    await expect(rhythm).toHaveCount(0);
+    await expect(rhythm).toHaveValue("");
+    await page.keyboard.press("Escape");
+    await expect(page.getByRole("button", { name: "Band hits: none" })).toBeVisible();
   });
 
   test("a run of cells goes at another rate; the slots are counted anew", async ({ page }) => {

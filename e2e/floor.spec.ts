@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
 import { parseMidi } from "midi-file";
-import { exportAs, noteNumber, openLine, openShelf, stackOf } from "./support";
+import { AFTER_FIRST_VISIT, exportAs, noteNumber, openLine, openShelf, stackOf } from "./support";
 
 /** The Floor with a new fill on it. */
 async function openFloor(page: Page, text: string) {
@@ -172,7 +172,66 @@ test("easier and busier versions say their ceiling, are heard first, and are tak
   expect(await lineOnStack(page)).toBe("@8 >RKKLRKKL");
 });
 
+/** A spot of the floor tom on the page that no stroke lies over. */
+async function tomAt(page: Page) {
+  const box = await plan(page)
+    .getByRole("button", { name: /^floor tom/ })
+    .locator("ellipse")
+    .first()
+    .boundingBox();
+  if (!box) throw new Error("the floor tom is drawn");
+  return { x: box.x + box.width / 2, y: box.y + box.height * 0.8 };
+}
+
 test.describe("the kit", () => {
+  test("a drum goes exactly with the pointer, however the plan is fitted into its frame", async ({ page }) => {
+    await openFloor(page, "@4 RL/f1R/f1L");
+    await tab(page, "Kit");
+    await page.getByRole("button", { name: "Copy to my kits" }).click();
+    await expect(page.getByRole("textbox", { name: "Name of the kit" })).toBeVisible();
+    for (const size of [
+      { width: 1280, height: 800 },
+      { width: 1280, height: 620 },
+    ]) {
+      await page.setViewportSize(size);
+      const from = await tomAt(page);
+      await page.mouse.move(from.x, from.y);
+      await page.mouse.down();
+      await page.mouse.move(from.x + 10, from.y, { steps: 3 });
+      await page.mouse.move(from.x + 20, from.y - 15, { steps: 3 });
+      await page.mouse.up();
+      // Whole centimetres.
+      await expect.poll(async () => Math.abs((await tomAt(page)).x - from.x - 20)).toBeLessThan(4);
+      expect(Math.abs((await tomAt(page)).y - from.y + 15)).toBeLessThan(4);
+    }
+  });
+
+  test("a finger drags a drum all the way, and the page stays where it is", async ({ browser }) => {
+    const context = await browser.newContext({
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+      storageState: AFTER_FIRST_VISIT,
+    });
+    const page = await context.newPage();
+    await openFloor(page, "@4 RL/f1R/f1L");
+    await tab(page, "Kit");
+    await page.getByRole("button", { name: "Copy to my kits" }).tap();
+    await expect(page.getByRole("textbox", { name: "Name of the kit" })).toBeVisible();
+    await plan(page).scrollIntoViewIfNeeded();
+    const from = await tomAt(page);
+    const finger = await context.newCDPSession(page);
+    const touch = (type: "touchStart" | "touchMove" | "touchEnd", x: number, y: number) =>
+      finger.send("Input.dispatchTouchEvent", { type, touchPoints: type === "touchEnd" ? [] : [{ x, y }] });
+    const scrolled = await page.evaluate(() => window.scrollY);
+    await touch("touchStart", from.x, from.y);
+    for (let step = 1; step <= 8; step++) await touch("touchMove", from.x - step * 4, from.y - step * 5);
+    await touch("touchEnd", from.x - 32, from.y - 40);
+    await expect.poll(async () => Math.abs((await tomAt(page)).y - from.y + 40)).toBeLessThan(6);
+    expect(await page.evaluate(() => window.scrollY)).toBe(scrolled);
+    await context.close();
+  });
+
   test("made one's own: dragged, moved by key, mended, undone, kept over a reload, deleted and brought back", async ({
     page,
   }) => {

@@ -8,6 +8,7 @@ const card = (page: Page, name: string) =>
 
 async function nameIt(page: Page, name: string, ...tags: string[]) {
   await page.getByRole("textbox", { name: "Name of the fill" }).fill(name);
+  await page.getByRole("button", { name: /^Tags/ }).click();
   for (const tag of tags) {
     await page.getByRole("textbox", { name: "New tag" }).fill(tag);
     await page.keyboard.press("Enter");

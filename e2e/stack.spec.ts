@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { noteNumber, openLine, stackOf } from "./support";
+import { noteNumber, openLine, openSpace, openVerdict, stackOf } from "./support";
 
 test.describe("the line as text", () => {
   test("an error is marked at its column with what to do; the last good picture stays", async ({ page }) => {
@@ -172,8 +172,6 @@ test.describe("by mouse", () => {
 
   test("cells are dragged into another order; the text follows", async ({ page }) => {
     const { line } = await openLine(page, "@4 RLR KKLL RK");
-    // What is told of the sums stands above the pile, and comes after the typing.
-    await expect(page.getByRole("region", { name: "Fix the length" }).getByRole("button").nth(3)).toBeVisible();
     const from = await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).boundingBox();
     const to = await page.getByRole("button", { name: "Cell 3, 2 slots: move" }).boundingBox();
     if (!from || !to) throw new Error("no handles");
@@ -195,11 +193,15 @@ test.describe("bar and window", () => {
     await page.getByRole("combobox", { name: "Note value" }).selectOption("6");
     await expect(line).toHaveValue("@6 RLRRL RLRRL RLKK");
     await expect(verdict).toContainText("14 of 21 sixteenth triplets: 7 left");
-    await page.getByRole("textbox", { name: "Length" }).fill("20");
+    const space = await openSpace(page);
+    await space.getByRole("textbox", { name: "Length" }).fill("20");
     await expect(verdict).toContainText("14 of 20 sixteenth triplets");
-    await page.getByRole("button", { name: "Begin later" }).click();
-    await page.getByRole("combobox", { name: "Space to fill" }).selectOption({ label: "as long as the line" });
+    await space.getByRole("button", { name: "Begin later" }).click();
+    await space.getByRole("combobox", { name: "Space to fill" }).selectOption({ label: "as long as the line" });
     await expect(verdict).toContainText("14 of 14 sixteenth triplets");
+    await page.keyboard.press("Escape");
+    await expect(space).toHaveCount(0);
+    await expect(page.getByRole("button", { name: /^Space to fill: 14 sixteenth triplets from/ })).toBeFocused();
     await page.getByRole("combobox", { name: "Meter" }).selectOption("4/4");
     await page.getByRole("combobox", { name: "Count", exact: true }).selectOption({ label: "ta ka di mi" });
     await expect(rail).toContainText("di");
@@ -211,7 +213,7 @@ test.describe("bar and window", () => {
 
   test("where the space begins is typed or picked; within the bar it ends at the bar line", async ({ page }) => {
     const { verdict } = await openLine(page, "@4 RLRRLK");
-    const begins = page.getByRole("combobox", { name: "Begins on" });
+    const begins = (await openSpace(page)).getByRole("combobox", { name: "Begins on" });
     await begins.fill("3&");
     await begins.press("Enter");
     await expect(verdict).toContainText("6 of 6 sixteenths");
@@ -237,7 +239,7 @@ test.describe("bar and window", () => {
 
   test("the cycle table says where each repeat begins", async ({ page }) => {
     const { grid } = await openLine(page, "@4 RLRRL RLK");
-    await page.getByRole("button", { name: /Where each repeat begins/ }).click();
+    await openVerdict(page, /fits every bar|lines up again/i);
     const table = page.getByRole("region", { name: "Repeats" });
     await expect(table).toContainText("The whole line, 8 notes, repeated: 2 repeats in 1 bar");
     await noteNumber(grid, 0).click();
@@ -256,6 +258,7 @@ test.describe("bar and window", () => {
 
 test("the legend names what is drawn", async ({ page }) => {
   await openLine(page, "@4 RLRRL");
+  await page.getByRole("button", { name: "Legend" }).click();
   const legend = page.getByRole("list", { name: "Legend" });
   await expect(legend.getByRole("listitem")).toHaveText(
     [

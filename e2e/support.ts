@@ -13,6 +13,19 @@ export function stackOf(page: Page) {
   };
 }
 
+/** What stands behind a verdict: "14 of 16", "fits every bar", "both hands free", "up to 128". */
+export async function openVerdict(page: Page, words: RegExp) {
+  await stackOf(page).verdict.getByRole("button", { name: words }).click();
+}
+
+/** The fields of the space to fill, behind the words that say it. */
+export async function openSpace(page: Page) {
+  const fields = page.getByRole("dialog", { name: "Space to fill" });
+  await page.getByRole("button", { name: /^Space to fill/ }).click();
+  await expect(fields).toBeVisible();
+  return fields;
+}
+
 export const PORT = 4187;
 /** The browser's storage after a newcomer's first visit, made by the global set-up. */
 export const AFTER_FIRST_VISIT = "test-results/after-first-visit.json";

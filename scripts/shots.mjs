@@ -97,8 +97,9 @@ const SHOTS = [
       await engraved(page);
       await page.getByRole("button", { name: "Band hits" }).click();
       await page.getByRole("combobox", { name: "or one of these" }).selectOption("three, three, two");
-      await page.getByRole("button", { name: /Endings/ }).click();
-      await page.getByRole("region", { name: "Fix the length" }).getByRole("button").nth(7).waitFor();
+      await page.keyboard.press("Escape");
+      await page.getByRole("region", { name: "Verdict" }).getByRole("button", { name: /free/ }).click();
+      await page.getByRole("region", { name: "Endings" }).getByRole("listitem").nth(3).waitFor();
     },
   },
   {

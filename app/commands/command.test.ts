@@ -29,7 +29,7 @@ const TABLE: CommandTable<Scene> = [
     keys: ["Mod+z"],
     name: "Undo",
     group: "Everywhere",
-    whileTyping: true,
+    whileTyping: "own",
     canRun: ({ isOn }) => isOn,
     run: ({ log }) => log.push("undo"),
   },
@@ -40,7 +40,15 @@ const OTHER: CommandTable<Scene> = [
 ];
 
 function press(key: string, given: Partial<Press> = {}): Press {
-  return { key, isTyping: false, isKept: false, isInScope: () => false, ...given };
+  return {
+    key,
+    isTyping: false,
+    isOwnField: false,
+    allowsLetters: true,
+    isKept: false,
+    isInScope: () => false,
+    ...given,
+  };
 }
 function scene(isOn = true): Scene {
   return { isOn, log: [] };
@@ -62,8 +70,19 @@ describe("a key press", () => {
   });
   test("while typing, or kept by the focus, does nothing but what is meant for that", () => {
     expect(findCommand(layers, press("Space", { isTyping: true }))).toBeNull();
-    expect(findCommand(layers, press("Mod+z", { isTyping: true }))?.id).toBe("undo");
+    expect(findCommand(layers, press("Mod+z", { isTyping: true, isOwnField: true }))?.id).toBe("undo");
     expect(findCommand(layers, press("Space", { isKept: true }))).toBeNull();
+  });
+  test("in a field beside what is edited leaves undo to the field", () => {
+    expect(findCommand(layers, press("Mod+z", { isTyping: true, isOwnField: false }))).toBeNull();
+    expect(findCommand(layers, press("Mod+z"))?.id).toBe("undo");
+  });
+  test("of a letter or sign by itself does nothing where these are turned off; other keys go on", () => {
+    const off = { allowsLetters: false, isInScope: () => true };
+    expect(findCommand(layers, press("a", off))).toBeNull();
+    expect(findCommand(layers, press(">", off))).toBeNull();
+    expect(findCommand(layers, press("Space", off))?.id).toBe("play");
+    expect(findCommand(layers, press("Mod+z", off))?.id).toBe("undo");
   });
   test("asks the scene of the moment whether the command can run, and runs it on that", () => {
     let now = scene(false);

@@ -1,6 +1,6 @@
 /** Commands: what can be done, by which key, in which words. Handler, key list, tooltips, menus and palette read these. */
 
-import { nameKeyCap } from "./keys";
+import { isLetterKey, nameKeyCap } from "./keys";
 
 /** A command as a screen's table has it: what it does follows from the scene of the moment. */
 export interface CommandEntry<Scene> {
@@ -13,8 +13,8 @@ export interface CommandEntry<Scene> {
   readonly group: string;
   /** Only while the focus is inside an element with this word in its `data-scope`; anywhere without. */
   readonly scope?: string;
-  /** Also while a field is typed in. */
-  readonly whileTyping?: boolean;
+  /** Also while a field is typed in; "own": only in fields that hold what the command acts on. */
+  readonly whileTyping?: boolean | "own";
   readonly canRun?: (scene: Scene) => boolean;
   readonly run: (scene: Scene) => void;
 }
@@ -47,6 +47,10 @@ export function hintOf<Scene>(table: CommandTable<Scene>, id: string): string {
 export interface Press {
   readonly key: string;
   readonly isTyping: boolean;
+  /** Whether it is typed into a field of what is edited, not one beside it. */
+  readonly isOwnField: boolean;
+  /** Whether letters, digits and signs by themselves are commands at the moment. */
+  readonly allowsLetters: boolean;
   /** Whether the focus keeps the key for itself. */
   readonly isKept: boolean;
   readonly isInScope: (scope: string) => boolean;
@@ -57,8 +61,10 @@ export interface Press {
  * scope's own before all others. Null for none.
  */
 export function findCommand(layers: readonly (readonly Command[])[], press: Press): Command | null {
-  const matches = (command: Command) =>
-    command.keys.includes(press.key) && (command.whileTyping || !press.isTyping) && command.canRun();
+  if (!press.allowsLetters && isLetterKey(press.key)) return null;
+  const maySoTyped = ({ whileTyping }: Pick<Command, "whileTyping">) =>
+    !press.isTyping || (whileTyping === "own" ? press.isOwnField : whileTyping === true);
+  const matches = (command: Command) => command.keys.includes(press.key) && maySoTyped(command) && command.canRun();
   const newest = layers.toReversed().flat();
   const scoped = newest.find(({ scope, ...rest }) => scope && press.isInScope(scope) && matches({ scope, ...rest }));
   if (scoped) return scoped;

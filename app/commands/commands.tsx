@@ -48,7 +48,13 @@ export const APP_COMMANDS: CommandTable<Registry> = [
   { id: "keys", keys: ["?"], name: "Show all keys", group: "Everywhere", run: ({ open }) => open("keys") },
 ];
 
-export function CommandsProvider({ children }: { readonly children: React.ReactNode }) {
+interface CommandsProviderProps {
+  /** Whether letters and signs by themselves are commands at the moment. */
+  readonly allowsLetters: () => boolean;
+  readonly children: React.ReactNode;
+}
+
+export function CommandsProvider({ allowsLetters, children }: CommandsProviderProps) {
   const [opened, setOpened] = useState<"palette" | "keys" | null>(null);
   const layers = useRef(new Map<object, readonly Command[]>());
   const registry = useMemo(
@@ -65,6 +71,8 @@ export function CommandsProvider({ children }: { readonly children: React.ReactN
   );
   useEffect(() => registry.add(bindTable(APP_COMMANDS, () => registry)), [registry]);
   const isOpen = opened !== null;
+  const mayRunLetters = useRef(allowsLetters);
+  mayRunLetters.current = allowsLetters;
   useEffect(() => {
     if (isOpen) return;
     const onKeyDown = (event: KeyboardEvent) => {
@@ -74,6 +82,8 @@ export function CommandsProvider({ children }: { readonly children: React.ReactN
       const command = findCommand([...layers.current.values()], {
         key,
         isTyping: isTyping(target),
+        isOwnField: target.closest("[data-edits]") !== null,
+        allowsLetters: mayRunLetters.current(),
         isKept: keepsKey(key, target),
         isInScope: (scope) => target.closest(`[data-scope~="${scope}"]`) !== null && target.closest("button") === null,
       });

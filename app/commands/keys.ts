@@ -21,6 +21,11 @@ export function nameKeyCap(key: string): string {
     .replace(/^Shift\+(?=.$)/, "⇧");
 }
 
+/** A letter, digit or sign by itself: what somebody who dictates may say by chance. */
+export function isLetterKey(key: string): boolean {
+  return /^(Shift\+)?\S$/u.test(key);
+}
+
 /** Whether what is typed goes into a field, not to the commands. */
 export function isTyping(target: EventTarget | null): boolean {
   return (

@@ -48,6 +48,7 @@ export function LineEditor({ input, onLeave, children }: LineEditorProps) {
             value={content.text}
             rows={1}
             maxLength={MAX_KEPT_TEXT}
+            data-edits
             spellCheck={false}
             autoCapitalize="off"
             autoCorrect="off"

@@ -13,6 +13,7 @@ export function NameAndTags({ what = "fill" }: { readonly what?: string }) {
       <input
         aria-label={`Name of the ${what}`}
         value={name}
+        data-edits
         placeholder={`Untitled ${what}`}
         maxLength={MAX_NAME}
         onChange={(event) => editor.setPhrase({ name: event.target.value }, "name")}

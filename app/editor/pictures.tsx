@@ -4,7 +4,7 @@ import { lazy, type ReactNode, useCallback, useDeferredValue, useEffect, useMemo
 import { moveCell } from "~/core/line";
 import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
-import { Later } from "~/ui/later";
+import { Later } from "~/views/later";
 import { RailView } from "~/views/rail-view";
 import { SECTION_SLOTS, takeSection } from "~/views/section";
 import { StackView } from "~/views/stack-view";

@@ -22,11 +22,15 @@ const measuredLimb = z
   .optional();
 const measuredSchema = z.object({ R: measuredLimb, L: measuredLimb, K: measuredLimb, H: measuredLimb });
 
+/** When letters, digits and signs by themselves are commands. */
+export const LETTER_KEYS = ["always", "chosen", "off"] as const;
+
 export const preferencesSchema = z.object({
   /** "left": a left-handed kit. "open": a right-handed kit with the left hand on the hi-hat. */
   hands: z.enum(HANDEDNESS),
   countStyle: z.enum(COUNT_STYLES),
   theme: z.enum(THEMES),
+  letterKeys: z.enum(LETTER_KEYS),
   /** Master volume, 0 to 1. */
   volume: z.number().min(0).max(1),
   /** Whether the metronome sounds after the count-in. */
@@ -54,6 +58,7 @@ export const DEFAULT_PREFERENCES: Preferences = {
   hands: "right",
   countStyle: "beats",
   theme: "system",
+  letterKeys: "always",
   volume: 0.5,
   click: false,
   clicksOn: "beat",

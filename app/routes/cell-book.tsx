@@ -1,8 +1,9 @@
 /** The book of cells alone, for screens that put cells in. */
-import { Navigate } from "react-router";
+
 import { loadRudiments } from "~/content";
 import { loadEntries } from "~/library/cell/load";
 import { currentBook } from "~/library/current";
+import { Elsewhere } from "~/ui/elsewhere";
 import type { Route } from "./+types/cell-book";
 
 export function loader() {
@@ -15,6 +16,6 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
 }
 
 /** For somebody who typed this address: it is for data only. */
-export default function Elsewhere() {
-  return <Navigate to="/cells" replace />;
+export default function Address() {
+  return <Elsewhere to="/cells" />;
 }

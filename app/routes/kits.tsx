@@ -1,10 +1,11 @@
 /** Own kits: made, deleted, brought back. The one that is made or brought back is played at once. */
-import { Navigate } from "react-router";
+
 import { z } from "zod";
 import { addRow, binRow, restoreRow } from "~/data/rows";
 import { currentBook } from "~/library/current";
 import { kitContentSchema } from "~/library/kit/content";
 import { savePreferences } from "~/library/preferences";
+import { Elsewhere } from "~/ui/elsewhere";
 import type { Route } from "./+types/kits";
 
 const askedSchema = z.discriminatedUnion("intent", [
@@ -31,6 +32,6 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 }
 
 /** For somebody who typed this address: it is for data only. */
-export default function Elsewhere() {
-  return <Navigate to="/fills" replace />;
+export default function Address() {
+  return <Elsewhere to="/fills" />;
 }

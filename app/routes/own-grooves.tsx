@@ -1,11 +1,12 @@
 /** Own grooves: made, deleted, brought back. One that is made is edited at once, and played by the fill that asked. */
-import { Navigate, redirect } from "react-router";
+import { redirect } from "react-router";
 import { z } from "zod";
 import { flushSaves } from "~/data/autosave";
 import { addRow, binRow, restoreRow } from "~/data/rows";
 import { currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
 import { grooveContentSchema } from "~/library/groove/content";
+import { Elsewhere } from "~/ui/elsewhere";
 import type { Route } from "./+types/own-grooves";
 
 /** The fill that it is for. */
@@ -36,6 +37,6 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 }
 
 /** For somebody who typed this address: it is for data only. */
-export default function Elsewhere() {
-  return <Navigate to="/fills" replace />;
+export default function Address() {
+  return <Elsewhere to="/fills" />;
 }

@@ -1,5 +1,5 @@
 import { lazy } from "react";
-import { Later } from "./later";
+import { Later } from "~/views/later";
 import type { NumberFieldProps } from "./number-field-input";
 
 // The package behind it is more than a first screen should wait for.

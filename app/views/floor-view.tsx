@@ -52,8 +52,10 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
   const move = ({ active, delta }: Pick<DragMoveEvent, "active" | "delta">, isLast: boolean) => {
     const place = active.id as Place;
     const surface = kit.surfaces.find((one) => one.place === place);
-    const scale = svg.current ? box.width / svg.current.getBoundingClientRect().width : 0;
-    if (!surface || !onMove || scale === 0) return;
+    // Centimetres a pixel, as the drawing itself has it: it is fitted into its frame both ways.
+    const pixels = svg.current?.getScreenCTM()?.a ?? 0;
+    if (!surface || !onMove || pixels === 0) return;
+    const scale = 1 / pixels;
     if (origin.current?.place !== place) origin.current = { place, x: surface.x, y: surface.y };
     const { x, y } = origin.current;
     onMove(place, { x: Math.round(x + delta.x * scale), y: Math.round(y - delta.y * scale) }, isLast);
@@ -73,7 +75,8 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
           role="group"
           aria-label={label}
           viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
-          className="block w-full max-h-[46vh] min-h-64"
+          // A finger that moves a drum must not scroll the page.
+          className={`block w-full max-h-[46vh] min-h-64 ${onMove ? "touch-none" : ""}`}
         >
           <Seat />
           <Shells kit={kit} />

@@ -38,6 +38,7 @@ export interface RailViewProps {
   readonly hits?: readonly FigureHit[];
   /** Pixels across, until that is measured. */
   readonly guess?: number;
+  readonly size?: RailSize;
   /** For assistive technology. */
   readonly label?: string;
 }
@@ -67,6 +68,7 @@ export const RailView = memo(function RailView({
   marked = NONE,
   hits = NO_HITS,
   guess = 640,
+  size = USUAL,
   label = "Rail: arrow keys choose a note",
 }: RailViewProps) {
   const name = useId();
@@ -76,8 +78,8 @@ export const RailView = memo(function RailView({
   useLighting(frame);
   const shortest = shortestSlot(section);
   // Until it is measured it is drawn at a width that is guessed, and stretched.
-  const drawn = width || guess;
-  const rows = breakRows(timeline, section, shortest, drawn - 2 * EDGE);
+  const drawn = (width || guess) / size.times;
+  const rows = breakRows(timeline, section, shortest, drawn - 2 * EDGE, size.pitch);
   return (
     <div
       ref={frame}
@@ -98,7 +100,8 @@ export const RailView = memo(function RailView({
           section={section}
           shortest={shortest}
           width={drawn}
-          isStretched={width === 0}
+          shownWidth={width === 0 ? "100%" : width}
+          times={size.times}
           hasBars={rows.some(({ bar }) => bar > 0)}
           strongHand={strongHand}
           countStyle={countStyle}
@@ -112,12 +115,51 @@ export const RailView = memo(function RailView({
   );
 });
 
+/** How large a rail is drawn. */
+export interface RailSize {
+  /** Times as large. */
+  readonly times: number;
+  /** Pixels that a slot needs at least, before that; rows are broken at beats until there is so much. */
+  readonly pitch: number;
+}
+
+const USUAL: RailSize = { times: 1, pitch: MIN_PITCH };
+const PITCHES = [MIN_PITCH, 30, 40, 48] as const;
+const MOST_TIMES = 4;
+
+/** The size at which the coins are largest and all rows are in sight in a frame of so many pixels. */
+export function sizeRail(timeline: Timeline, section: Section, frame: { width: number; height: number }): RailSize {
+  const shortest = shortestSlot(section);
+  let best = { ...USUAL, coin: 0 };
+  for (const pitch of PITCHES) {
+    for (let times = 0.75; times <= MOST_TIMES; times += 0.125) {
+      const room = frame.width / times - 2 * EDGE;
+      const rows = breakRows(timeline, section, shortest, room, pitch);
+      const longest = rows.reduce((most, { from, to }) => Math.max(most, to - from), 1);
+      const coin = coinScale((room * shortest) / longest) * times;
+      if (rows.length * HEIGHT * times <= frame.height && coin > best.coin) best = { times, pitch, coin };
+    }
+  }
+  return best;
+}
+
+/** Of coins that stand so many pixels apart. */
+function coinScale(pitch: number): number {
+  return Math.min(1.2, pitch / 40);
+}
+
 function shortestSlot(section: Section): number {
   return section.slots.reduce<number>((least, slot) => Math.min(least, slot.duration), TICKS_PER_QUARTER);
 }
 
 /** Bars from where phrase or window begin to where they end, each broken into as few equal rows as give room. */
-function breakRows(timeline: Timeline, section: Section, shortest: number, room: number): Row[] {
+function breakRows(
+  timeline: Timeline,
+  section: Section,
+  shortest: number,
+  room: number,
+  leastPitch = MIN_PITCH,
+): Row[] {
   const { meter, window } = timeline;
   const bar = barTicks(meter);
   const beat = beatTicks(meter);
@@ -129,7 +171,7 @@ function breakRows(timeline: Timeline, section: Section, shortest: number, room:
     isLast ? window.start + window.length : 0,
   );
   const slotsPerBeat = beat / shortest;
-  const beatsPerRow = largestPart(bar / beat, Math.max(1, Math.floor(room / (slotsPerBeat * MIN_PITCH))));
+  const beatsPerRow = largestPart(bar / beat, Math.max(1, Math.floor(room / (slotsPerBeat * leastPitch))));
   const rows: Row[] = [];
   for (let number = Math.floor(first / bar); number * bar < end; number++) {
     for (let from = number * bar; from < (number + 1) * bar; from += beatsPerRow * beat) {
@@ -152,8 +194,9 @@ interface RailRowProps {
   /** Ticks of the shortest slot that is shown: all rows have one scale. */
   readonly shortest: number;
   readonly width: number;
-  /** It takes all the width that there is. */
-  readonly isStretched: boolean;
+  /** The same as it stands on the page: in pixels, or all the width that there is. */
+  readonly shownWidth: number | "100%";
+  readonly times: number;
   /** More than one bar is shown: they are numbered. */
   readonly hasBars: boolean;
   readonly strongHand: Hand;
@@ -172,7 +215,8 @@ function RailRow(props: RailRowProps) {
     section,
     shortest,
     width,
-    isStretched,
+    shownWidth,
+    times,
     hasBars,
     strongHand,
     countStyle,
@@ -184,7 +228,7 @@ function RailRow(props: RailRowProps) {
   const { meter, window } = timeline;
   const perTick = (width - 2 * EDGE) / (row.to - row.from);
   const pitch = Math.min(FULL_PITCH, shortest * perTick);
-  const scale = Math.min(1.2, pitch / 40);
+  const scale = coinScale(pitch);
   const x = (at: number) => EDGE + pitch * 0.1 + (at - row.from) * perTick;
   const left = (at: number) => x(Math.max(at, row.from)) - (at < row.from ? EDGE : pitch / 2);
   const right = (at: number) => (at > row.to ? width : x(at) - pitch / 2);
@@ -196,8 +240,8 @@ function RailRow(props: RailRowProps) {
   const lane = hits.length > 0 ? LANE : 0;
   return (
     <svg
-      width={isStretched ? "100%" : width}
-      height={HEIGHT + lane}
+      width={shownWidth}
+      height={(HEIGHT + lane) * times}
       viewBox={`0 ${-lane} ${width} ${HEIGHT + lane}`}
       className="block overflow-visible"
       role="none"

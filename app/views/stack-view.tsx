@@ -4,9 +4,9 @@ import { type HTMLAttributes, lazy, memo, type Ref, useMemo, useRef } from "reac
 import type { Hand } from "~/core/stroke";
 import { beatPosition, formatRate, locate, type Meter, sameRate } from "~/core/time";
 import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
-import { Later } from "~/ui/later";
 import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
+import { Later } from "./later";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 import type { Section } from "./section";
 import type { Room } from "./use-room";

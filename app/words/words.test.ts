@@ -49,8 +49,9 @@ describe("the verdict", () => {
       cycle: { tone: "good", headline: "Fits every bar", detail: "Every repeat starts in the same place" },
       landing: {
         tone: "good",
-        headline: "Ends on the kick",
-        detail: "Both hands free: right to the crash; kick into the 1, 8.0 per second. Time to reach the 1: 125 ms",
+        headline: "Both hands free, kick into the 1",
+        detail:
+          "Ends on the kick. Both hands free: right to the crash; kick into the 1, 8.0 per second. Time to reach the 1: 125 ms",
       },
       lead: { tone: "good", headline: "Right hand leads each time", detail: "Hands change over at each repeat" },
     });
@@ -63,7 +64,8 @@ describe("the verdict", () => {
       "1 sixteenth still to fill (¼ beat)",
     ]);
     expect(cycle.headline).toBe("Lines up again after 15 bars");
-    expect(landing.headline).toBe("Ends on the left hand");
+    expect(landing.headline).toBe("Both hands free");
+    expect(landing.detail).toMatch(/^Ends on the left hand\. /);
   });
   test("of too many slots, of a part of a slot, of mixed rates, of nothing", () => {
     expect(verdictsOf("@4 RLRRLx4").fit).toMatchObject({ tone: "bad", headline: "20 of 16 sixteenths: 4 too many" });
@@ -81,7 +83,7 @@ describe("the verdict", () => {
   });
   test("of a hand that has no time", () => {
     expect(wordLanding(describeLanding(timelineOf("@4 (RL)x16"), WORKING)).detail).toMatch(
-      /Neither hand reaches a crash/,
+      /No hand free for the crash: right has 125 ms/,
     );
     expect(verdictsOf("@4 RLRR").lead).toMatchObject({
       headline: "Right hand leads each time",

@@ -15,8 +15,7 @@ import { FIRST_FILLS, welcome } from "~/library/fill/first";
 import { FILLS } from "~/library/fill/kind";
 import { listGrooves } from "~/library/groove/choices";
 import { openRow } from "~/library/open-row";
-import type { loader as rootLoader } from "~/root";
-import { FillPreview } from "~/screens/fill/preview";
+import { FillPreview, type FirstFill } from "~/screens/fill/preview";
 import { FillScreen } from "~/screens/fill/screen";
 import { FillSkeleton } from "~/screens/fill/skeleton";
 import { StackScreen } from "~/screens/stack/screen";
@@ -52,7 +51,7 @@ export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidate
 export function HydrateFallback() {
   const { fillId = "" } = useParams();
   const tab = useTab();
-  const first = useRouteLoaderData<typeof rootLoader>("root")?.first;
+  const first = (useRouteLoaderData("root") as { readonly first: FirstFill | null } | undefined)?.first;
   return first ? (
     <FillPreview id={fillId} first={first}>
       <StackScreen />

@@ -10,7 +10,7 @@ import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
 import type { FillTab } from "~/library/fill/address";
 import { usePreferences } from "~/session/preferences";
-import { Later } from "~/ui/later";
+import { Later } from "~/views/later";
 import { TabLinks } from "./tab-links";
 
 // Menus are much to be loaded before a sticking can be seen.

@@ -174,6 +174,7 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
       <div className="lg:col-span-2 flex flex-wrap items-center gap-2">
         <input
           aria-label="Name of the search"
+          data-edits
           className="input input-ghost font-display font-semibold text-2xl h-11 px-1 min-w-40 flex-1"
           placeholder="Name this search"
           maxLength={MAX_NAME}

@@ -116,6 +116,7 @@ function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }
         <span className="sr-only">Name of the kit</span>
         <input
           className="input input-sm w-full font-display font-semibold"
+          data-edits
           placeholder="Name this kit"
           maxLength={MAX_NAME}
           value={content.name}

@@ -3,7 +3,7 @@
 import { useWorked } from "~/editor/context";
 import { useCeiling } from "~/editor/use-ceiling";
 import { usePlayer } from "~/session/player";
-import { TONES } from "~/ui/verdict-entry";
+import { TONES } from "~/ui/tones";
 import { wordCeiling } from "~/words/ceiling";
 import { type Verdict, wordFit, wordLanding } from "~/words/verdict";
 

@@ -2,7 +2,7 @@ import { useId } from "react";
 import { Link } from "react-router";
 import { PLAYER_LEVELS } from "~/core/player";
 import { COUNT_STYLES } from "~/core/pulse";
-import { HANDEDNESS, type Handedness, type Preferences, THEMES } from "~/library/preferences";
+import { HANDEDNESS, type Handedness, LETTER_KEYS, type Preferences, THEMES } from "~/library/preferences";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { LEVEL_OF_PLAYER } from "~/words/kit";
@@ -30,16 +30,41 @@ const THEME_NAMES: Record<Preferences["theme"], string> = {
   backline: "Dark",
 };
 
+const LETTER_KEY_NAMES: Record<Preferences["letterKeys"], string> = {
+  always: "Always on",
+  chosen: "On while a note is chosen",
+  off: "Off",
+};
+
+const PARTS = [
+  { id: "hands", name: "Hands" },
+  { id: "reading", name: "Counting, theme, keys" },
+  { id: "kit", name: "Kit and speed" },
+  { id: "data", name: "Your data" },
+  { id: "inputs", name: "Pads and delays" },
+  { id: "ears", name: "Your ears" },
+] as const;
+
 export function SetupScreen({ facts }: { readonly facts: StorageFacts | null }) {
   const [preferences, change] = usePreferences();
-  const [count, kit, level] = [useId(), useId(), useId()];
+  const [count, kit, level, letters] = [useId(), useId(), useId(), useId()];
   const { chosen, kits } = usePlayerSession();
   const own = kits.own.map(({ id, content }) => ({ id, name: content.name }));
   return (
-    <main className="w-full max-w-3xl mx-auto px-4 py-6">
-      <h1 className="text-3xl mb-5">Setup</h1>
-      <div className="flex flex-col gap-4">
-        <fieldset className="panel p-4">
+    <main className="w-full max-w-5xl mx-auto px-4 py-5 grid gap-x-8 items-start content-start lg:grid-cols-[11rem_minmax(0,1fr)]">
+      <h1 className="text-3xl mb-4 lg:col-span-2">Setup</h1>
+      <nav
+        aria-label="On this page"
+        className="lg:sticky lg:top-4 mb-4 flex lg:flex-col flex-wrap gap-x-1 gap-y-0.5 text-sm"
+      >
+        {PARTS.map(({ id, name }) => (
+          <a key={id} href={`#${id}`} className="px-2.5 py-1.5 rounded-field hover:bg-base-300">
+            {name}
+          </a>
+        ))}
+      </nav>
+      <div className="flex flex-col gap-4 min-w-0">
+        <fieldset id="hands" className="panel p-4">
           <legend className="font-display font-semibold text-lg float-left mb-2 w-full">Hands</legend>
           <div className="clear-both flex flex-col gap-2">
             {HANDEDNESS.map((hands) => (
@@ -59,7 +84,7 @@ export function SetupScreen({ facts }: { readonly facts: StorageFacts | null }) 
             ))}
           </div>
         </fieldset>
-        <section className="panel p-4 grid sm:grid-cols-2 gap-4">
+        <section id="reading" aria-label="Counting, theme and keys" className="panel p-4 grid sm:grid-cols-2 gap-4">
           <div>
             <label htmlFor={count} className="font-display font-semibold text-lg block mb-1">
               Count new fills
@@ -93,8 +118,29 @@ export function SetupScreen({ facts }: { readonly facts: StorageFacts | null }) 
               ))}
             </div>
           </fieldset>
+          <div className="sm:col-span-2">
+            <label htmlFor={letters} className="font-display font-semibold text-lg block mb-1">
+              Letter keys
+            </label>
+            <select
+              id={letters}
+              className="select w-full sm:w-80"
+              value={preferences.letterKeys}
+              onChange={(event) => change({ letterKeys: event.target.value as Preferences["letterKeys"] })}
+            >
+              {LETTER_KEYS.map((when) => (
+                <option key={when} value={when}>
+                  {LETTER_KEY_NAMES[when]}
+                </option>
+              ))}
+            </select>
+            <p className="text-sm quiet mt-1">
+              Letters, digits and signs by themselves are commands. Turn them off if you dictate, or if keys are pressed
+              by chance. Every command is also in “Find a command” (Ctrl+K).
+            </p>
+          </div>
         </section>
-        <section className="panel p-4 grid sm:grid-cols-2 gap-4">
+        <section id="kit" aria-label="Kit and speed" className="panel p-4 grid sm:grid-cols-2 gap-4">
           <div>
             <label htmlFor={kit} className="font-display font-semibold text-lg block mb-1">
               Kit
@@ -141,9 +187,11 @@ export function SetupScreen({ facts }: { readonly facts: StorageFacts | null }) 
             </p>
           </div>
         </section>
-        {facts ? <YourData facts={facts} /> : null}
-        <Inputs />
-        <section className="panel p-4 text-sm">
+        <div id="data">{facts ? <YourData facts={facts} /> : null}</div>
+        <div id="inputs">
+          <Inputs />
+        </div>
+        <section id="ears" className="panel p-4 text-sm">
           <h2 className="text-lg mb-1">Protect your ears</h2>
           <p>
             Drums and headphones are loud enough to damage your hearing for good. Keep the volume low, wear ear

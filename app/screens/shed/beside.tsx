@@ -1,6 +1,7 @@
 import { ChevronRight, Minimize2, Play, Square } from "lucide-react";
-import { useEffect, useRef } from "react";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Result } from "~/core/listening";
+import { RailView, type RailViewProps, sizeRail } from "~/views/rail-view";
 import { nameStep } from "~/words/practice";
 import { RateButtons } from "./rate-buttons";
 import { RowDots } from "./step-card";
@@ -16,11 +17,12 @@ interface BesideProps {
   readonly onRate: (result: Result) => void;
   readonly onClose: () => void;
   /** What is to be played. */
-  readonly picture: React.ReactNode;
+  readonly rail: RailViewProps;
+  readonly volume: React.ReactNode;
 }
 
 /** The same, to be read from the seat: tempo, sentence, and buttons that a stick can hit. */
-export function BesideTheKit({ training, tempo, count, judgesSelf, onRate, onClose, picture }: BesideProps) {
+export function BesideTheKit({ training, tempo, count, judgesSelf, onRate, onClose, rail, volume }: BesideProps) {
   const { step, told, playback, next } = training;
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => dialog.current?.showModal(), []);
@@ -30,36 +32,73 @@ export function BesideTheKit({ training, tempo, count, judgesSelf, onRate, onClo
       ref={dialog}
       aria-label="Big view"
       onClose={onClose}
-      className="m-0 w-dvw h-dvh max-w-none max-h-none bg-base-100 text-base-content p-4 sm:p-8"
+      className="m-0 w-dvw h-dvh max-w-none max-h-none bg-base-100 text-base-content p-4 sm:p-8 short:p-3"
     >
-      <div className="h-full flex flex-col gap-4">
-        <div className="flex items-start gap-4">
-          <p className="font-display font-semibold text-2xl sm:text-4xl flex-1 min-w-0">{step ? nameStep(step) : ""}</p>
-          <button type="button" className="btn btn-lg" onClick={() => dialog.current?.close()}>
+      <div className="h-full flex flex-col gap-4 short:gap-2">
+        <div className="flex items-center gap-4">
+          <p className="font-display font-semibold text-2xl sm:text-4xl short:text-xl flex-1 min-w-0 truncate">
+            {step ? nameStep(step) : ""}
+          </p>
+          <span className="max-sm:hidden">{volume}</span>
+          <button type="button" className="btn btn-lg short:h-11 short:text-base" onClick={() => dialog.current?.close()}>
             <Minimize2 size={22} aria-hidden /> <span className="hidden sm:inline">Smaller</span>
           </button>
         </div>
-        <div className="flex flex-wrap items-center gap-x-10 gap-y-3">
-          <p className="font-display font-bold leading-none text-[6rem] sm:text-[11rem] tabular-nums">
-            {count ?? Math.round(tempo)}
-          </p>
-          <div className="flex flex-col gap-3">
-            {step ? <RowDots step={step} isLarge /> : null}
-            <p className="text-2xl">{count === null ? `to ${Math.round(step?.goal ?? tempo)}` : "count-in"}</p>
+        <div className="flex-1 min-h-0 flex flex-col gap-4 short:gap-1">
+          <div className="flex flex-col short:flex-row short:items-center gap-3 short:gap-x-6">
+            <div className="flex flex-wrap short:flex-nowrap items-center gap-x-10 short:gap-x-5 gap-y-3">
+              <p className="font-display font-bold leading-none text-[6rem] sm:text-[11rem] short:text-[3rem] tabular-nums">
+                {count ?? Math.round(tempo)}
+              </p>
+              <div className="flex flex-col short:flex-row short:items-center gap-3">
+                {step ? <RowDots step={step} isLarge /> : null}
+                <p className="text-2xl short:text-lg">
+                  {count === null ? `to ${Math.round(step?.goal ?? tempo)}` : "count-in"}
+                </p>
+              </div>
+            </div>
+            <div aria-live="polite">{told ? <Sentence told={told} isLarge /> : null}</div>
           </div>
+          <LargeRail {...rail} />
         </div>
-        <div aria-live="polite">{told ? <Sentence told={told} isLarge /> : null}</div>
-        <div className="flex-1 min-h-0 overflow-y-auto">{picture}</div>
-        {judgesSelf ? <RateButtons onRate={onRate} isLarge /> : null}
-        <div className="grid grid-cols-2 gap-2">
-          <button type="button" className="btn btn-primary h-24 text-2xl" onClick={playback.toggle}>
-            <Icon size={30} aria-hidden fill="currentColor" /> {playback.playing ? "Stop" : "Play"}
-          </button>
-          <button type="button" className="btn h-24 text-2xl" onClick={next}>
-            Next step <ChevronRight size={30} aria-hidden />
-          </button>
+        <div className="flex flex-col short:flex-row-reverse gap-2">
+          {judgesSelf ? <RateButtons onRate={onRate} isLarge /> : null}
+          <div className="grid grid-cols-2 gap-2 w-full">
+            <button
+              type="button"
+              className="btn btn-primary h-24 short:h-14 text-2xl short:text-lg"
+              onClick={playback.toggle}
+            >
+              <Icon size={30} aria-hidden fill="currentColor" /> {playback.playing ? "Stop" : "Play"}
+            </button>
+            <button type="button" className="btn h-24 short:h-14 text-2xl short:text-lg" onClick={next}>
+              Next step <ChevronRight size={30} aria-hidden />
+            </button>
+          </div>
         </div>
       </div>
     </dialog>
+  );
+}
+
+/** What is to be played, as large as its frame allows. */
+function LargeRail(props: RailViewProps) {
+  const { timeline, section } = props;
+  const frame = useRef<HTMLDivElement>(null);
+  const [frameSize, setFrameSize] = useState({ width: 0, height: 0 });
+  useLayoutEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const measure = () => setFrameSize({ width: element.clientWidth, height: element.clientHeight });
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const size = useMemo(() => sizeRail(timeline, section, frameSize), [timeline, section, frameSize]);
+  return (
+    <div ref={frame} className="flex-1 min-h-0 min-w-0 overflow-y-auto">
+      <RailView {...props} size={size} />
+    </div>
   );
 }

@@ -22,12 +22,12 @@ export function RateButtons({
         <button
           key={result}
           type="button"
-          className={`btn ${isLarge ? "h-28 text-2xl" : "h-12"}`}
+          className={`btn ${isLarge ? "h-28 short:h-14 text-2xl short:text-lg whitespace-nowrap short:px-2" : "h-12"}`}
           aria-keyshortcuts={key}
           onClick={() => onRate(result)}
         >
           <Icon size={isLarge ? 30 : 18} aria-hidden /> {name}
-          <kbd className="key hidden sm:inline">{key}</kbd>
+          <kbd className="key hidden sm:inline short:hidden">{key}</kbd>
         </button>
       ))}
     </fieldset>

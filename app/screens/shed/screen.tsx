@@ -175,7 +175,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
           </p>
         ) : null}
       </section>
-      {isBeside ? (
+      {isBeside && timeline && section ? (
         <BesideTheKit
           training={training}
           tempo={tempo}
@@ -183,17 +183,14 @@ export function ShedScreen({ plan }: ShedScreenProps) {
           judgesSelf={listening.source === "self"}
           onRate={onRate}
           onClose={() => setBeside(false)}
-          picture={
-            timeline && section ? (
-              <RailView
-                {...shared}
-                timeline={timeline}
-                section={section}
-                countStyle={content.countStyle}
-                label="Rail of this step, large"
-              />
-            ) : null
-          }
+          rail={{
+            ...shared,
+            timeline,
+            section,
+            countStyle: content.countStyle,
+            label: "Rail of this step, large",
+          }}
+          volume={<VolumeControl volume={preferences.volume} onVolume={(volume) => changePreferences({ volume })} />}
         />
       ) : null}
     </>

@@ -7,7 +7,7 @@ import { FrameSentence } from "~/editor/frame-controls";
 import { LineDrawer, useLineBench } from "~/editor/line-bench";
 import { LineEditor } from "~/editor/line-editor";
 import { Pictures } from "~/editor/pictures";
-import { Later } from "~/ui/later";
+import { Later } from "~/views/later";
 import { VerdictBar, type VerdictId } from "./verdict";
 
 // What is worked out of the book comes after what is typed can be seen.

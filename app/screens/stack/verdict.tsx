@@ -3,8 +3,8 @@
 import { ChevronDown, ChevronUp } from "lucide-react";
 import { lazy, type ReactNode, Suspense } from "react";
 import { useWorked } from "~/editor/context";
-import { Later } from "~/ui/later";
-import { TONES } from "~/ui/verdict-entry";
+import { TONES } from "~/ui/tones";
+import { Later } from "~/views/later";
 import { wordFold } from "~/words/slot";
 import { type Verdict, wordBarChecks, wordCycle, wordFit, wordLanding, wordLead } from "~/words/verdict";
 
@@ -39,7 +39,7 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
   );
   return (
     <section aria-label="Verdict" className="panel">
-      <ul className="flex gap-x-1 px-1.5 py-1 overflow-x-auto lg:flex-wrap">
+      <ul className="relative flex gap-x-1 px-1.5 py-1 overflow-x-auto lg:flex-wrap">
         {item("length", told.length)}
         {item("repeats", told.repeats)}
         {item("landing", told.landing)}

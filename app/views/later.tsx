@@ -10,5 +10,6 @@ interface LaterProps {
 /** Parts whose code comes after the first picture: the server draws their place, the browser the rest. */
 export function Later({ fallback = null, children }: LaterProps) {
   const isHydrated = useHydrated();
-  return <Suspense fallback={fallback}>{isHydrated ? children : fallback}</Suspense>;
+  // No boundary on the server: what is large in one is sent twice, once as its place and once as itself.
+  return isHydrated ? <Suspense fallback={fallback}>{children}</Suspense> : fallback;
 }

@@ -1,0 +1,11 @@
+/** The sign of a verdict: its icon, its colour, and the word for who does not see either. */
+
+import { Check, CircleAlert, CircleDashed, Minus } from "lucide-react";
+import type { Tone } from "~/words/verdict";
+
+export const TONES: Record<Tone, { icon: typeof Check; className: string; says: string }> = {
+  good: { icon: Check, className: "text-accent", says: "good" },
+  open: { icon: CircleDashed, className: "text-primary", says: "open" },
+  bad: { icon: CircleAlert, className: "text-error", says: "take care" },
+  plain: { icon: Minus, className: "quiet", says: "" },
+};

@@ -1,0 +1,233 @@
+import { expect, type Page, test } from "@playwright/test";
+import { NEWCOMER, noteNumber, openLine, openShelf, openVerdict, stackOf } from "./support";
+
+const SIZES = [
+  { width: 1280, height: 800 },
+  { width: 820, height: 1180 },
+  { width: 390, height: 844 },
+] as const;
+
+test.describe("the first visit", () => {
+  test("what the server sends is a picture already, without any script", async ({ browser }) => {
+    const context = await browser.newContext({ storageState: NEWCOMER, javaScriptEnabled: false });
+    const page = await context.newPage();
+    await page.goto("/");
+    await expect(page).toHaveURL(/\/fills\/first\/stack$/);
+    await expect(page.locator('[role="gridcell"]')).toHaveCount(16);
+    await expect(page.locator('[role="option"]')).toHaveCount(16);
+    await expect(page.locator("textarea")).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
+    await expect(page.getByText("16 of 16 sixteenths")).toBeVisible();
+    await context.close();
+  });
+
+  test("who has a book gets the shape of it, not a stranger's fill", async ({ browser }) => {
+    const context = await browser.newContext({ storageState: NEWCOMER });
+    const page = await context.newPage();
+    await page.goto("/");
+    const { line, saved } = stackOf(page);
+    await line.fill("@4 RLRLK");
+    await expect(saved).toBeVisible();
+    const html = await (await context.request.get("/fills/first/stack")).text();
+    expect(html).toContain("Opening the fill");
+    expect(html).not.toContain('role="gridcell"');
+    await page.reload();
+    await expect(line).toHaveValue("@4 RLRLK");
+    await context.close();
+  });
+});
+
+/** How far things have moved by themselves since the page was asked for, as the browser adds it up. */
+async function shiftOf(page: Page, path: string, isThere: () => Promise<void>) {
+  await page.goto(path);
+  await isThere();
+  return page.evaluate(
+    () =>
+      new Promise<number>((done) => {
+        let sum = 0;
+        const observer = new PerformanceObserver((list) => {
+          for (const entry of list.getEntries() as (PerformanceEntry & { value: number; hadRecentInput: boolean })[])
+            if (!entry.hadRecentInput) sum += entry.value;
+        });
+        observer.observe({ type: "layout-shift", buffered: true });
+        // What was noted before comes with the next frame.
+        requestAnimationFrame(() => requestAnimationFrame(() => done(sum)));
+      }),
+  );
+}
+
+test("nothing moves when content comes, on any screen at three sizes", async ({ page }) => {
+  test.setTimeout(240_000);
+  await openLine(page, "@4 RLRRLx3 K");
+  const fill = new URL(page.url()).pathname.replace(/\/stack$/, "");
+  const seen = (name: string) => () => expect(page.getByRole("region", { name }).first()).toBeVisible();
+  const engraved = (name: string) => () =>
+    expect(noteNumber(page.getByRole("region", { name }), 0).first()).toBeVisible();
+  const screens: readonly (readonly [path: string, isThere: () => Promise<void>])[] = [
+    [`${fill}/stack`, engraved("Staff")],
+    [`${fill}/floor`, seen("Floor plan")],
+    [`${fill}/groove`, engraved("Score")],
+    [`${fill}/shed`, seen("Plan")],
+    ["/", () => expect(page.getByRole("heading", { level: 2 }).first()).toBeVisible()],
+    ["/cells/single-paradiddle", seen("Moves")],
+    ["/log", () => expect(page.getByRole("tabpanel")).toBeVisible()],
+    ["/setup", () => expect(page.getByRole("radio").first()).toBeVisible()],
+  ];
+  for (const size of SIZES) {
+    await page.setViewportSize(size);
+    for (const [path, isThere] of screens) {
+      await test.step(`${path} at ${size.width}`, async () => {
+        expect(await shiftOf(page, path, isThere)).toBeLessThan(0.02);
+      });
+    }
+  }
+});
+
+test("no screen is wider than a phone, down to 320 pixels", async ({ page }) => {
+  await openLine(page, "@6 RLRLLKKx3 RLK");
+  const fill = new URL(page.url()).pathname.replace(/\/stack$/, "");
+  for (const width of [390, 320]) {
+    await page.setViewportSize({ width, height: 844 });
+    for (const path of [`${fill}/stack`, `${fill}/floor`, `${fill}/groove`, `${fill}/shed`, "/", "/log", "/setup"]) {
+      await page.goto(path);
+      await expect(page.getByRole("heading", { level: 1 })).toBeAttached();
+      await expect(page.locator("[aria-busy=true]")).toHaveCount(0);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(width);
+    }
+  }
+});
+
+test.describe("on a phone", () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test("a line is built by thumbs alone", async ({ page }) => {
+    await openShelf(page);
+    await page.getByRole("button", { name: "New fill" }).tap();
+    const { line, grid } = stackOf(page);
+    const pad = page.getByRole("region", { name: "Sticking pad" });
+    const tap = async (...names: string[]) => {
+      for (const name of names) await pad.getByRole("button", { name, exact: true }).tap();
+    };
+    await tap("right hand", "Accent", "left hand", "Ghost note", "right hand", "Rest");
+    await tap("New cell", "bass drum", "hi-hat foot", "The next one together with this note", "right hand");
+    await expect(line).toHaveValue("@4 >RlR- K(RH)");
+    await tap("Repeat the cell", "Remove the last note", "Undo what the pad did");
+    await expect(line).toHaveValue("@4 >RlR- K(RH)x2");
+    await noteNumber(grid, 1).tap();
+    await expect(pad).toContainText("Note 2 of 8");
+    await pad.getByRole("button", { name: "adds after it" }).tap();
+    await tap("bass drum");
+    await expect(line).toHaveValue("@4 >RkR- K(RH)x2");
+    await pad.getByRole("button", { name: "to the end" }).tap();
+    await tap("left hand", "Flam");
+    await expect(line).toHaveValue("@4 >RkR- K(RH) K(RH)'L");
+    // The phone's own keyboard would come up for a field that has the focus.
+    await expect(line).not.toBeFocused();
+  });
+
+  test("the bar at the foot leads everywhere", async ({ page }) => {
+    await openLine(page, "@4 RLRL");
+    const bar = page.getByRole("navigation", { name: "Screens" });
+    await bar.getByRole("link", { name: "Log" }).tap();
+    await expect(page.getByRole("heading", { name: "Log" })).toBeVisible();
+    await bar.getByRole("button", { name: "More" }).tap();
+    await page.getByRole("dialog", { name: "More" }).getByRole("link", { name: "Setup" }).tap();
+    await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
+    await expect(page.getByRole("dialog", { name: "More" })).toHaveCount(0);
+  });
+
+  test("the search asks first, in a line that opens", async ({ page }) => {
+    await page.goto("/fit");
+    const asked = page.getByRole("button", { name: /^Looking for 4\/4, sixteenths, one bar from 1/ });
+    await expect(page.getByRole("region", { name: "Pool" })).toBeHidden();
+    await asked.tap();
+    await expect(page.getByRole("region", { name: "Pool" })).toBeVisible();
+  });
+
+  test("lying down, the big view shows its notes and all its buttons", async ({ page }) => {
+    await openLine(page, "@6 RLRLLKKx3 RLK");
+    await page.getByRole("link", { name: "Shed", exact: true }).tap();
+    await page.setViewportSize({ width: 844, height: 390 });
+    await page.getByRole("button", { name: "Big view" }).tap();
+    const view = page.getByRole("dialog", { name: "Big view" });
+    for (const name of ["Play", "Next step", "Clean", "Nearly", "Not yet", "Smaller"]) {
+      const button = await view.getByRole("button", { name }).boundingBox();
+      expect(button?.height, name).toBeGreaterThanOrEqual(44);
+      expect((button?.y ?? 999) + (button?.height ?? 0), name).toBeLessThanOrEqual(390);
+    }
+    await expect(view.getByRole("slider", { name: "Volume" })).toBeVisible();
+    const rail = view.getByRole("listbox");
+    const [first, last] = [await noteNumber(rail, 0).boundingBox(), await noteNumber(rail, 23).boundingBox()];
+    expect(first?.y ?? -1).toBeGreaterThan(0);
+    expect((last?.y ?? 999) + (last?.height ?? 0)).toBeLessThan(390);
+  });
+});
+
+test.describe("by keys", () => {
+  test("undo in a field beside the fill is the field's own", async ({ page }) => {
+    const { line, grid } = await openLine(page, "@4 RLRL");
+    await noteNumber(grid, 0).click();
+    await page.keyboard.press("k");
+    await expect(line).toHaveValue("@4 KLRL");
+    await page.getByRole("button", { name: /^Tags/ }).click();
+    await page.getByRole("textbox", { name: "New tag" }).fill("slow");
+    await page.keyboard.press("Control+z");
+    await expect(line).toHaveValue("@4 KLRL");
+    await page.keyboard.press("Escape");
+    await expect(page.getByRole("button", { name: /^Tags/ })).toBeFocused();
+    await page.keyboard.press("Control+z");
+    await expect(line).toHaveValue("@4 RLRL");
+  });
+
+  test("letters are no commands once they are turned off", async ({ page }) => {
+    await openShelf(page);
+    await page.getByRole("link", { name: "Setup" }).click();
+    await page.getByRole("combobox", { name: "Letter keys" }).selectOption("Off");
+    await page.getByRole("link", { name: "Fill", exact: true }).click();
+    const { line, grid } = stackOf(page);
+    await line.fill("@4 RLRL");
+    await noteNumber(grid, 0).click();
+    await page.keyboard.press("k");
+    await page.keyboard.press("ArrowRight");
+    await expect(noteNumber(grid, 1)).toHaveAttribute("data-cursor", "");
+    await expect(line).toHaveValue("@4 RLRL");
+  });
+
+  test("a whole job: typed, heard, its length fixed, practised", async ({ page }) => {
+    await openShelf(page);
+    await page.getByRole("button", { name: "New fill" }).focus();
+    await page.keyboard.press("Enter");
+    const { line, verdict, grid, stop, play } = stackOf(page);
+    await expect(line).toBeFocused();
+    await page.keyboard.type(" RLRRLx3");
+    await expect(verdict).toContainText("15 of 16 sixteenths: 1 left");
+    await page.keyboard.press("Escape");
+    await expect(grid).toBeFocused();
+    await page.keyboard.press("Space");
+    await expect(stop).toBeVisible();
+    await page.keyboard.press("Space");
+    await expect(play).toBeVisible();
+    const closing = page.getByRole("region", { name: "Fix the length" }).getByRole("button", { name: /^Begin 1 note/ });
+    await closing.focus();
+    await page.keyboard.press("Enter");
+    await expect(verdict).toContainText("15 of 15 sixteenths");
+    await page.keyboard.press("Alt+4");
+    await expect(page.getByRole("region", { name: "Plan" })).toBeVisible();
+    await page.keyboard.press("Space");
+    await expect(stop).toBeVisible();
+  });
+});
+
+test("what stands behind each verdict opens beneath it, one at a time", async ({ page }) => {
+  await openLine(page, "@4 RLRRLK RLRRLK RLRK");
+  await openVerdict(page, /Fits every bar/);
+  await expect(page.getByRole("region", { name: "Repeats" })).toContainText("1 repeat in 1 bar");
+  await openVerdict(page, /free/);
+  await expect(page.getByRole("region", { name: "Repeats" })).toHaveCount(0);
+  await expect(page.getByRole("region", { name: "Endings" })).toContainText("Crash and kick");
+  await openVerdict(page, /Up to/);
+  await page
+    .getByRole("region", { name: "Top tempo" })
+    .getByRole("link", { name: /on the Floor/ })
+    .click();
+  await expect(page).toHaveURL(/\/floor$/);
+});
