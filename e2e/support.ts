@@ -15,7 +15,7 @@ export function stackOf(page: Page) {
 
 /** What stands behind a verdict: "14 of 16", "fits every bar", "both hands free", "up to 128". */
 export async function openVerdict(page: Page, words: RegExp) {
-  await stackOf(page).verdict.getByRole("button", { name: words }).click();
+  await stackOf(page).verdict.getByRole("list", { name: "In short" }).getByRole("button", { name: words }).click();
 }
 
 /** The fields of the space to fill, behind the words that say it. */

@@ -1,11 +1,13 @@
-import { type ReactNode, type RefObject, useId } from "react";
-import type { Problem, Reading } from "~/core/line";
+import { lazy, type ReactNode, type RefObject, Suspense, useId } from "react";
+import type { Problem } from "~/core/line";
 import { MAX_KEPT_TEXT } from "~/library/phrase/phrase";
 import { usePlayer } from "~/session/player";
 import { Unfold } from "~/ui/unfold";
-import { Legend } from "~/views/legend";
-import { wordProblem } from "~/words/problem";
 import { useEditor, usePhrase, useWorked } from "./context";
+
+// Asked for, or needed, now and then.
+const Legend = lazy(() => import("~/views/legend"));
+const Problems = lazy(() => import("./line-problems"));
 
 interface LineEditorProps {
   readonly input: RefObject<HTMLTextAreaElement | null>;
@@ -63,25 +65,24 @@ export function LineEditor({ input, onLeave, children }: LineEditorProps) {
       </div>
       <div id={`${label}-problems`} aria-live="polite" className="text-sm">
         {first ? (
-          <Problems
-            reading={reading}
-            onGoodText={() => editor.setText(content.goodText)}
-            onFocus={(column) => {
-              input.current?.focus();
-              input.current?.setSelectionRange(column, column + 1);
-            }}
-          />
+          <Suspense fallback={null}>
+            <Problems
+              reading={reading}
+              onGoodText={() => editor.setText(content.goodText)}
+              onFocus={(column) => {
+                input.current?.focus();
+                input.current?.setSelectionRange(column, column + 1);
+              }}
+            />
+          </Suspense>
         ) : null}
       </div>
       <div className="flex items-start gap-4">
         <div className="flex-1 min-w-0">{children}</div>
         <Unfold face="Legend" label="Legend" className="sentence-word text-sm shrink-0" sheetClassName="w-[30rem]">
-          <Legend strongHand={strongHand} />
-          <p className="label-small border-t border-base-300 pt-2 mt-2 leading-relaxed">
-            In the line: R L hands · K bass drum · H hi-hat foot · lower case ghost · <kbd className="key">&gt;</kbd>{" "}
-            accent · <kbd className="key">'</kbd> flam · <kbd className="key">-</kbd> rest · space new cell ·{" "}
-            <kbd className="key">x3</kbd> repeat · <kbd className="key">@6</kbd> note value
-          </p>
+          <Suspense fallback={null}>
+            <Legend strongHand={strongHand} />
+          </Suspense>
         </Unfold>
       </div>
     </section>
@@ -109,40 +110,4 @@ function Marked({ text, problems }: { text: string; problems: readonly Problem[]
   }
   pieces.push(text.slice(at));
   return pieces;
-}
-
-interface ProblemsProps {
-  readonly reading: Reading;
-  readonly onGoodText: () => void;
-  readonly onFocus: (column: number) => void;
-}
-
-function Problems({ reading, onGoodText, onFocus }: ProblemsProps) {
-  const shown = reading.problems.slice(0, 3);
-  return (
-    <div className="mt-1.5 border-t border-base-300 pt-1.5 flex flex-wrap gap-x-4 gap-y-1 items-start">
-      <ul className="flex-1 min-w-60">
-        {shown.map((problem) => {
-          const words = wordProblem(problem);
-          return (
-            <li key={`${problem.from} ${problem.code}`}>
-              <button type="button" className="text-left hover:underline" onClick={() => onFocus(problem.from)}>
-                <span className="font-line text-xs text-error">column {words.column}</span>{" "}
-                <strong className="text-error">{words.what}</strong> {words.remedy}
-              </button>
-            </li>
-          );
-        })}
-        {reading.problems.length > shown.length ? (
-          <li className="quiet">and {reading.problems.length - shown.length} more</li>
-        ) : null}
-      </ul>
-      <span className="quiet text-xs max-w-64">
-        The pictures and the sound stay with your last readable line.{" "}
-        <button type="button" className="underline" onClick={onGoodText}>
-          Go back to it
-        </button>
-      </span>
-    </div>
-  );
 }

@@ -119,6 +119,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
       <section aria-label="Note" className="panel lg:h-[8.1rem] overflow-y-auto max-md:hidden">
         {slot === null && unchosen ? unchosen : <NotePalette slot={slot} cells={picked} onOpenDrawer={onOpenDrawer} />}
       </section>
+      {unchosen && !room.isWide ? <div className="md:hidden order-3 panel">{unchosen}</div> : null}
       {verdict ? <div className="min-w-0 max-md:order-2 lg:col-span-2">{verdict}</div> : null}
     </div>
   );

@@ -31,6 +31,8 @@ export const preferencesSchema = z.object({
   countStyle: z.enum(COUNT_STYLES),
   theme: z.enum(THEMES),
   letterKeys: z.enum(LETTER_KEYS),
+  /** Whether the first steps are still shown. */
+  wayIn: z.boolean(),
   /** Master volume, 0 to 1. */
   volume: z.number().min(0).max(1),
   /** Whether the metronome sounds after the count-in. */
@@ -59,6 +61,7 @@ export const DEFAULT_PREFERENCES: Preferences = {
   countStyle: "beats",
   theme: "system",
   letterKeys: "always",
+  wayIn: true,
   volume: 0.5,
   click: false,
   clicksOn: "beat",

@@ -25,7 +25,9 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
   const name = bookName();
-  if (await welcome(book, name, async () => (await serverLoader()).starter)) {
+  // Who presses “Shelf” wants the shelf, even if the book has just been made.
+  const isVisit = window.location.pathname === "/";
+  if ((await welcome(book, name, async () => (await serverLoader()).starter)) && isVisit) {
     throw redirect(addressOf(FIRST_FILLS[name], "stack"));
   }
   await emptyOldBin(book.fills, Date.now());

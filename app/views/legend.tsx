@@ -23,7 +23,21 @@ function entriesFor(strongHand: Hand): readonly (readonly [slot: Slot, name: str
   ];
 }
 
-export function Legend({ strongHand }: { strongHand: Hand }) {
+/** What is drawn, and how it is typed. */
+export default function Legend({ strongHand }: { strongHand: Hand }) {
+  return (
+    <>
+      <Coins strongHand={strongHand} />
+      <p className="label-small border-t border-base-300 pt-2 mt-2 leading-relaxed">
+        In the line: R L hands · K bass drum · H hi-hat foot · lower case ghost · <kbd className="key">&gt;</kbd> accent
+        · <kbd className="key">'</kbd> flam · <kbd className="key">-</kbd> rest · space new cell ·{" "}
+        <kbd className="key">x3</kbd> repeat · <kbd className="key">@6</kbd> note value
+      </p>
+    </>
+  );
+}
+
+function Coins({ strongHand }: { strongHand: Hand }) {
   return (
     <ul aria-label="Legend" className="drawing grid grid-cols-2 sm:grid-cols-3 gap-x-2">
       {entriesFor(strongHand).map(([slot, name]) => (

@@ -4,7 +4,7 @@ import type { Closing, ClosingWay, Ending, Landing, Mend } from "~/core/fit";
 import type { Hand, Limb } from "~/core/stroke";
 import { PLACE_NAMES } from "~/core/stroke";
 import { LIMB_NAMES } from "./slot";
-import { nameRate, plural, sayNumber } from "./time";
+import { nameRate, plural, sayMilliseconds, sayNumber } from "./time";
 
 export interface WayWords {
   readonly name: string;
@@ -12,10 +12,6 @@ export interface WayWords {
 }
 
 const HANDS: Record<Hand, string> = { R: "right", L: "left" };
-
-export function sayMilliseconds(seconds: number): string {
-  return seconds < 1 ? `${Math.round(seconds * 1000)} ms` : `${sayNumber(Math.round(seconds * 10) / 10)} s`;
-}
 
 function nameLimb(limb: Limb): string {
   return limb === "K" ? "kick" : LIMB_NAMES[limb];

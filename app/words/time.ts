@@ -173,3 +173,7 @@ export function sayWindow({ start, length }: { start: number; length: number }, 
   const long = named?.name ?? plural(Math.round(slots * 100) / 100, nameOneSlot(rate), nameRate(rate));
   return `${long} from ${namePlace(ticks(start), rate, meter)}`;
 }
+
+export function sayMilliseconds(seconds: number): string {
+  return seconds < 1 ? `${Math.round(seconds * 1000)} ms` : `${sayNumber(Math.round(seconds * 10) / 10)} s`;
+}

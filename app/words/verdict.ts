@@ -5,9 +5,8 @@ import type { Hand, Limb } from "~/core/stroke";
 import { PLACE_NAMES } from "~/core/stroke";
 import { barTicks, beatTicks, type Cycle, type Meter, type Rate, slotTicks } from "~/core/time";
 import type { BarCheck } from "~/core/timeline";
-import { sayMilliseconds } from "./closing";
 import { LIMB_NAMES } from "./slot";
-import { nameOneSlot, nameRate, plural, sayNumber } from "./time";
+import { nameOneSlot, nameRate, plural, sayMilliseconds, sayNumber } from "./time";
 
 export type Tone = "good" | "open" | "bad" | "plain";
 

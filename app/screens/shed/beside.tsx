@@ -40,7 +40,11 @@ export function BesideTheKit({ training, tempo, count, judgesSelf, onRate, onClo
             {step ? nameStep(step) : ""}
           </p>
           <span className="max-sm:hidden">{volume}</span>
-          <button type="button" className="btn btn-lg short:h-11 short:text-base" onClick={() => dialog.current?.close()}>
+          <button
+            type="button"
+            className="btn btn-lg short:h-11 short:text-base"
+            onClick={() => dialog.current?.close()}
+          >
             <Minimize2 size={22} aria-hidden /> <span className="hidden sm:inline">Smaller</span>
           </button>
         </div>

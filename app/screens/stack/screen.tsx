@@ -9,6 +9,7 @@ import { LineEditor } from "~/editor/line-editor";
 import { Pictures } from "~/editor/pictures";
 import { Later } from "~/views/later";
 import { VerdictBar, type VerdictId } from "./verdict";
+import { useWayIn, WayIn } from "./way-in";
 
 // What is worked out of the book comes after what is typed can be seen.
 const FixLength = lazy(() => import("./fix-length"));
@@ -17,6 +18,7 @@ export function StackScreen() {
   const bench = useLineBench();
   const { fit } = useWorked();
   const [open, setOpen] = useState<VerdictId | null>(null);
+  const wayIn = useWayIn();
   const offersLength = open !== "length" && (fit.verdict === "short" || fit.verdict === "over");
   return (
     <div className={`flex flex-col gap-2.5 ${bench.drawer ? "pb-[62dvh] md:pb-0 lg:pr-[25rem]" : ""}`}>
@@ -36,6 +38,8 @@ export function StackScreen() {
               <Later>
                 <FixLength />
               </Later>
+            ) : wayIn ? (
+              <WayIn {...wayIn} />
             ) : null
           }
         />

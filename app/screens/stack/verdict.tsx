@@ -39,7 +39,7 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
   );
   return (
     <section aria-label="Verdict" className="panel">
-      <ul className="relative flex gap-x-1 px-1.5 py-1 overflow-x-auto lg:flex-wrap">
+      <ul aria-label="In short" className="relative flex gap-x-1 px-1.5 py-1 overflow-x-auto lg:flex-wrap">
         {item("length", told.length)}
         {item("repeats", told.repeats)}
         {item("landing", told.landing)}

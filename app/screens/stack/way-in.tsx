@@ -1,0 +1,79 @@
+/** Three steps for who is new, on the first fill itself: hear it, change a note, make it fit. Gone for good when done. */
+
+import { Check, X } from "lucide-react";
+import { useEffect, useState } from "react";
+import { useWorked } from "~/editor/context";
+import { useFillPlace } from "~/editor/fill/place";
+import { FIRST_FILLS } from "~/library/fill/first";
+import { usePreferences } from "~/session/preferences";
+
+const STEPS = [
+  { id: "hear", name: "Hear it", how: "Press Play, or the space bar." },
+  { id: "change", name: "Change a note", how: "Press a coin, then R, L, K or H." },
+  { id: "fit", name: "Make it fit", how: "Insert a note, then press one of the ways to fix the length." },
+] as const;
+
+type StepId = (typeof STEPS)[number]["id"];
+type Done = Readonly<Record<StepId, boolean>>;
+const NOTHING_DONE: Done = { hear: false, change: false, fit: false };
+
+export interface WayInState {
+  readonly done: Done;
+  readonly close: () => void;
+}
+
+/** Null for everybody who is not new, and on any other fill. */
+export function useWayIn(): WayInState | null {
+  const { row, playback } = useFillPlace();
+  const { fit, phrase } = useWorked();
+  const [{ wayIn }, change] = usePreferences();
+  const isShown = wayIn && Object.values(FIRST_FILLS).includes(row.id);
+  const [done, setDone] = useState(NOTHING_DONE);
+  const [first] = useState(phrase.line);
+  const [wasOff, setWasOff] = useState(false);
+  const { playing } = playback;
+  const isOff = fit.verdict === "short" || fit.verdict === "over";
+  const isOther = phrase.line !== first;
+  useEffect(() => {
+    if (playing) setDone((now) => ({ ...now, hear: true }));
+  }, [playing]);
+  useEffect(() => {
+    if (isOther) setDone((now) => ({ ...now, change: true }));
+    if (isOff) setWasOff(true);
+    else if (wasOff && isOther) setDone((now) => ({ ...now, fit: true }));
+  }, [isOther, isOff, wasOff]);
+  return isShown ? { done, close: () => change({ wayIn: false }) } : null;
+}
+
+export function WayIn({ done, close }: WayInState) {
+  const next = STEPS.find(({ id }) => !done[id]);
+  return (
+    <section aria-label="First steps" className="px-3 py-2 h-full flex flex-col gap-1.5">
+      <div className="flex items-center">
+        <h2 className="text-base flex-1">{next ? "New here? Three steps" : "That is how every fill is made"}</h2>
+        <button type="button" className="btn btn-xs h-7 btn-ghost" onClick={close}>
+          <X size={14} aria-hidden /> {next ? "Skip" : "Close"}
+        </button>
+      </div>
+      <ol className="grid sm:grid-cols-3 gap-1.5">
+        {STEPS.map(({ id, name, how }, index) => (
+          <li
+            key={id}
+            aria-current={next?.id === id ? "step" : undefined}
+            className={`rounded-field border px-2.5 py-1.5 ${next?.id === id ? "border-primary border-2" : "border-base-300"}`}
+          >
+            <p className="text-sm font-semibold flex items-center gap-1.5">
+              {done[id] ? (
+                <Check size={15} className="text-accent" aria-label="done" />
+              ) : (
+                <span className="text-primary font-display">{index + 1}</span>
+              )}
+              {name}
+            </p>
+            <p className="text-xs quiet leading-snug">{how}</p>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
