@@ -81,7 +81,7 @@ test("a book file goes out and comes back identical; the same again changes noth
   await elsewhere
     .getByLabel("File to import")
     .setInputFiles({ name: exported.name, mimeType: "application/json", buffer: Buffer.from(text) });
-  await expect(elsewhere.getByText("Imported: 2 new fills.")).toBeVisible();
+  await expect(elsewhere.getByText("Imported: 1 new fill, 1 you already have.")).toBeVisible();
   await elsewhere.getByRole("searchbox", { name: "Find fills" }).fill("sevens");
   const again = await downloadOf(elsewhere, () => elsewhere.getByRole("button", { name: "Export 1" }).click());
   const sevens = (file: string) =>
@@ -133,7 +133,7 @@ test("stick lines come in from a text file, with the line told that cannot be re
   await expect(page.getByText("Line 4, column 6 of the file: “F” isn't a hand or foot.")).toBeVisible();
   await expect(page.getByRole("heading", { level: 2 })).toHaveCount(1);
   await give("# From a friend\n@4 RLRRLx3 K\n\n@6 RLRLLKKx7\n");
-  await expect(page.getByText("Imported: 2 new fills.")).toBeVisible();
+  await expect(page.getByText("Imported: 1 new fill, 1 you already have.")).toBeVisible();
   await expect(card(page, "From a friend")).toContainText("fits");
   await expect(card(page, "Untitled fill")).toContainText("3 bars");
 });

@@ -32,5 +32,6 @@ const PARTS = {
   browser: () => import("../bench/browser.mjs"),
   practice: () => import("../bench/practice.mjs"),
   keeping: () => import("../bench/keeping.mjs"),
+  pages: () => import("../bench/pages.mjs"),
 };
 for (const [name, run] of Object.entries(PARTS)) if (wanted.length === 0 || wanted.includes(name)) await run();

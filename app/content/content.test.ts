@@ -1,6 +1,7 @@
 import { parseMidi } from "midi-file";
 import { describe, expect, test } from "vitest";
 import { measureFit } from "~/core/fit";
+import { CYMBALS } from "~/core/kit";
 import { formatSlots, readStickLine } from "~/core/line";
 import { oneLead } from "~/core/moves";
 import { type CellItem, mirrorLine, openingRate, playItems } from "~/core/phrase";
@@ -208,6 +209,22 @@ test("grooves ship in every feel and meter that was promised", () => {
   expect(grooves.some(({ feel }) => feel.swing?.unit === 4)).toBe(true);
   const latin = grooves.find(({ id }) => id === "latin-two-bars");
   expect(playItems(lineOf(latin?.line ?? "")).length).toBeGreaterThan(4);
+});
+
+test("grooves that ship lean on drums only, and ghost nothing that is played with a stick on a cymbal", () => {
+  const demo = loadDemoBook(1_700_000_000_000).grooves.map(({ content }) => content.text);
+  for (const text of [...loadGrooves().map(({ line }) => line), ...demo]) {
+    const strokes = playItems(lineOf(text)).flatMap((played) =>
+      played.kind === "cell" ? played.item.slots.flatMap((slot) => strokesOf(slot)) : [],
+    );
+    const onCymbals = strokes.filter(({ place }) => place !== undefined && CYMBALS.includes(place));
+    expect(onCymbals.length + strokes.filter(({ place }) => place === undefined).length, text).toBeGreaterThan(0);
+    // The train beat's and the second line's accents are on the snare too.
+    expect(
+      onCymbals.every(({ level }) => level === "normal"),
+      text,
+    ).toBe(true);
+  }
 });
 
 test("grooves fill whole bars, and one that does not is refused", () => {

@@ -20,7 +20,7 @@ export function makeDemoGrooves(): DemoGroove[] {
       content: makeGrooveContent({
         name: "Copper Kettle verse",
         tags: ["Copper Kettle", "shuffle"],
-        text: "@3 (>R/hhK)-r/hh (>R/hh>L)lr/hh (>R/hhK)-(r/hhK) (>R/hh>L)-r/hh",
+        text: "@3 (R/hhK)-R/hh (R/hh>L)lR/hh (R/hhK)-(R/hhK) (R/hh>L)-R/hh",
         tempo: 84 as Tempo,
         slowest: 72 as Tempo,
         fastest: 108 as Tempo,
@@ -33,7 +33,7 @@ export function makeDemoGrooves(): DemoGroove[] {
       content: makeGrooveContent({
         name: "Long Stairs chorus",
         tags: ["Long Stairs", "5/4"],
-        text: "@2 (>R/rdK)r/rd (R/rdH)(r/rdK) (>R/rd>L)r/rd (R/rdKH)r/rd (>R/rd>L)(r/rdK)",
+        text: "@2 (R/rdK)R/rd (R/rdH)(R/rdK) (R/rd>L)R/rd (R/rdKH)R/rd (R/rd>L)(R/rdK)",
         meter: five,
         window: { start: 0 as Ticks, length: (5 * 10_080) as Ticks },
         tempo: 108 as Tempo,

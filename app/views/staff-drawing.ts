@@ -95,7 +95,9 @@ interface Rows {
 function rowsFor(bars: readonly StaffBar[], { brackets }: StaffLook): Rows {
   const hasLower = bars.some(({ lower }) => lower !== null);
   const isLabelled = brackets || bars.some(({ label }) => label !== null);
-  const stave = isLabelled ? 46 : 24;
+  // A tuplet's number stands over everything else.
+  const hasTuplets = bars.some(({ tuplets }) => tuplets.length > 0);
+  const stave = (isLabelled ? 46 : 24) + (hasTuplets ? 18 : 0);
   const sticking = stave + (hasLower ? 140 : 107);
   return { stave, sticking, count: sticking + 16, height: sticking + 24 };
 }

@@ -101,6 +101,17 @@ export function wordEnding(ending: Ending): WayWords {
         does: ending.good ? `${hand} hand to the crash: ${time}; ${kick}` : needs,
       };
     }
+    case "hit": {
+      const where = PLACE_NAMES[ending.place];
+      const time = ending.handSeconds === null ? "it hasn't played" : sayMilliseconds(ending.handSeconds);
+      const choked = ending.choke
+        ? `, and the ${HANDS[ending.choke]} hand chokes it`
+        : ", but no hand is free to choke it";
+      return {
+        name: "Hit on 1, then silence",
+        does: `${HANDS[ending.hand]} hand on the ${where}: ${time}${ending.good || ending.rings ? "" : ", too little"}${ending.rings ? choked : ""}`,
+      };
+    }
     case "stop":
       if (!ending.rings) return { name: "Hard stop", does: "nothing rings on, so 1 is silent" };
       return {

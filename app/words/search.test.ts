@@ -85,11 +85,12 @@ describe("closings, endings, mends", () => {
       );
     expect(told("@4 RLRRLx2 RLRRLK", 100)).toEqual([
       "Crash and kick: right hand to the crash: 450 ms to get there; one kick into the next, 6.7 a second",
+      "Hit on 1, then silence: right hand on the snare: 450 ms",
       "Hard stop: nothing rings on, so 1 is silent",
       "Straight back into time: right hand back to the hi-hat: 450 ms",
       "Stop halfway: the first 8 notes, ending on the right hand; then 1.3 s of silence",
     ]);
-    expect(told("@8 R/c1LRLx8", 130)[1]).toBe("Hard stop: the crash rings, and no hand is free to choke it");
+    expect(told("@8 R/c1LRLx8", 130)[2]).toBe("Hard stop: the crash rings, and no hand is free to choke it");
   });
   test("of mends, what comes of each", () => {
     const [first] = listMends(phraseOf("@4 LRLRx4", 120), [], WORKING);

@@ -222,6 +222,16 @@ describe("endings", () => {
     expect(endings("@8 RLRLx8", 130).crash).toMatchObject({ good: false, kickSeconds: null });
   });
   test("a hard stop: what rings wants a free hand to choke it", () => {
+    expect(endings("@4 RLRLx4").hit).toMatchObject({ good: true, hand: "R", place: "sn", rings: false });
+    expect(endings("@4 RLRLx3 RLRL/f1", 100).hit).toMatchObject({ good: true, hand: "R", place: "sn" });
+    expect(endings("@4 RLRLx3 LR/c1LL").hit).toMatchObject({
+      hand: "R",
+      place: "c1",
+      rings: true,
+      choke: null,
+      good: false,
+    });
+    expect(endings("@4 LLLLx3 LLL/c1K").hit).toMatchObject({ hand: "R", place: "sn", handSeconds: null, good: true });
     expect(endings("@4 RLRLx4").stop).toMatchObject({ good: true, rings: null });
     expect(endings("@4 RLRLx3 RLRL/c1").stop).toMatchObject({ good: true, rings: "c1", choke: "R" });
     expect(endings("@8 R/rdLRLx8", 130).stop).toMatchObject({ good: false, rings: "rd", choke: null });

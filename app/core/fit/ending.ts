@@ -28,6 +28,18 @@ export type Ending =
       /** From the last kick to the kick on one; null when there is none before it. */
       readonly kickSeconds: Seconds | null;
     }
+  /** A last stroke on one, where the hand is already, and then silence: what rings is choked by the other hand. */
+  | {
+      readonly kind: "hit";
+      readonly good: boolean;
+      readonly hand: Hand;
+      readonly place: Place;
+      /** How long the hand has; null when it did not play. */
+      readonly handSeconds: Seconds | null;
+      /** The hand that chokes; null where nothing rings, or where none is free. */
+      readonly choke: Hand | null;
+      readonly rings: boolean;
+    }
   /** All quiet on one. A hand must be free to choke what rings. */
   | { readonly kind: "stop"; readonly good: boolean; readonly rings: Place | null; readonly choke: Hand | null }
   /** The groove goes on at once: the hand that keeps time must be back. */
@@ -49,6 +61,7 @@ export function describeEndings(phrase: Phrase, player: Player): Ending[] {
   if (!landing) return [];
   return [
     crashEnding(timeline, landing, player),
+    hitEnding(landing, player),
     stopEnding(timeline, landing),
     timeEnding(landing, player),
     ...halfEnding(phrase, timeline, landing, player),
@@ -79,6 +92,25 @@ function crashEnding(timeline: Timeline, landing: Landing, player: Player): Endi
     handIsFree: hand.free,
     handSeconds: hand.restSeconds,
     kickSeconds,
+  };
+}
+
+/** The hand that has rested longest strikes once more where it is. */
+function hitEnding({ hands }: Landing, player: Player): Ending {
+  const rest = ({ restSeconds }: HandOnLanding) => restSeconds ?? Number.POSITIVE_INFINITY;
+  const [one, other] = rest(hands[1]) > rest(hands[0]) ? [hands[1], hands[0]] : hands;
+  const place = one.from ?? "sn";
+  const rings = RINGING.includes(place);
+  const choke = rings && other.free ? other.hand : null;
+  const isInTime = one.restSeconds === null || one.restSeconds >= player.limits.limbs[one.hand].single;
+  return {
+    kind: "hit",
+    good: isInTime && (!rings || choke !== null),
+    hand: one.hand,
+    place,
+    handSeconds: one.restSeconds,
+    choke,
+    rings,
   };
 }
 

@@ -4,7 +4,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { readStickLine } from "../line/read";
 import { openingRate } from "../phrase/phrase";
-import { COUNT_STYLES, countBeat, countSlot } from "../pulse/count";
+import { type CountStyle, countBeat, countSlot, groupUnits } from "../pulse/count";
 import { anyLine } from "../testing/arbitraries";
 import { WORKING } from "../testing/kits";
 import { barTicks, bpm, DEFAULT_RATE, type Meter, parseMeter, ticks } from "../time/time";
@@ -127,11 +127,10 @@ describe("counting", () => {
     ["beats", 2, "2 &"],
     ["beats", 1, "2"],
     ["beats", 5, "2 2 3 4 5"],
-    ["beats", 6, "2 e & e a e"],
+    ["beats", 6, "2 trip let & trip let"],
     ["trip-let", 3, "2 trip let"],
     ["trip-let", 4, "2 e & a"],
     ["trip-let", 6, "2 trip let & trip let"],
-    ["cell", 5, "1 2 3 4 5"],
     ["french", 4, "ta fa te fe"],
     ["french", 3, "ta te ti"],
     ["south-indian", 5, "ta di gi na tom"],
@@ -140,23 +139,55 @@ describe("counting", () => {
     expect(countBeat(style, slots, 2).join(" ")).toBe(syllables);
   });
   test("every style has a syllable for every place of every rate from 1 to 12", () => {
-    for (const style of COUNT_STYLES) {
-      for (let slots = 1; slots <= 12; slots++) {
-        const syllables = countBeat(style, slots, 3);
-        expect(syllables).toHaveLength(slots);
-        expect(syllables.every((syllable) => syllable.length > 0)).toBe(true);
+    for (const style of ["beats", "trip-let", "french", "south-indian"] as const) {
+      for (const isDotted of [false, true]) {
+        for (let slots = 1; slots <= 12; slots++) {
+          const syllables = countBeat(style, slots, 3, isDotted);
+          expect(syllables).toHaveLength(slots);
+          expect(syllables.every((syllable) => syllable.length > 0)).toBe(true);
+        }
       }
     }
   });
   test("a bar of mixed rates, a compound bar, a five across the beat", () => {
-    const say = (text: string, meter: string, style: "beats" | "trip-let" | "cell" = "beats") => {
+    const say = (text: string, meter: string, style: CountStyle = "beats") => {
       const timeline = timelineOf(text, meter);
       return timeline.slots.map((slot) => countSlot(style, slot, timeline.meter)).join(" ");
     };
     expect(say("@4 RLRL @3 RLL @2 RL @8 RLRLRLRL", "4/4")).toBe("1 e & a 2 & a 3 & 4 ta e ta & ta a ta");
-    expect(say("@2 RLLRLL", "6/8", "trip-let")).toBe("1 trip let 2 trip let");
+    expect(say("@2 RLLRLL", "6/8", "trip-let")).toBe("1 la li 2 la li");
     expect(say("@4 RLRRL RLRRL", "4/4")).toBe("1 e & a 2 e & a 3 e");
     expect(say("@4 RLRRL RLK", "4/4", "cell")).toBe("1 2 3 4 5 1 2 3");
     expect(say("@3/2 RLR", "4/4")).toBe("1 a &");
+    expect(say("@3/2 RLR", "4/4", "trip-let")).toBe("1 let trip");
+  });
+  // Written out by hand: how a dotted beat and odd bars are counted.
+  test.each([
+    ["@2 RLLRLL", "6/8", "beats", "1 & a 2 & a"],
+    ["@4 RLRLRL RLRLRL", "6/8", "beats", "1 & trip & let & 2 & trip & let &"],
+    ["@4 RLRLRL", "6/8", "trip-let", "1 ta la ta li ta"],
+    ["@8 RLRLRLRLRLRL", "6/8", "beats", "1 e & a trip e & a let e & a"],
+    ["@4/3 RL @8/3 RLRL", "6/8", "beats", "1 & 2 e & a"],
+    ["@2 RLRLRL RLRLRL", "12/8", "six", "1 2 3 4 5 6 7 8 9 10 11 12"],
+    ["@4 RLRLRL", "6/8", "six", "1 & 2 & 3 &"],
+    ["@4 RLRL", "4/4", "six", "1 e & a"],
+    ["@2 RLRLRLR", "7/8", "groups", "1 2 1 2 1 2 3"],
+    ["@4 RLRLRL", "7/8", "groups", "1 & 2 & 1 &"],
+    ["@2 RLRLR", "5/8", "groups", "1 2 1 2 3"],
+    ["@2 RLRLRLRL", "8/8", "groups", "1 2 3 1 2 3 1 2"],
+    ["@2 RLRLRLRLRL", "10/8", "groups", "1 2 3 1 2 3 1 2 1 2"],
+    ["@2 RLRLRLRLRLR", "11/8", "groups", "1 2 3 1 2 3 1 2 3 1 2"],
+    ["@4 RLRL", "4/4", "groups", "1 e & a"],
+  ] as const)("%s in %s, %s: %s", (text, meter, style, spoken) => {
+    const timeline = timelineOf(text, meter);
+    expect(timeline.slots.map((slot) => countSlot(style, slot, timeline.meter)).join(" ")).toBe(spoken);
+  });
+  test("in every meter each group has two or three, and together they are the bar", () => {
+    for (let beats = 5; beats <= 32; beats++) {
+      const groups = groupUnits({ beats, unit: 8 });
+      if (!groups) continue;
+      expect(groups.reduce((sum, size) => sum + size, 0)).toBe(beats);
+      expect(groups.every((size) => size === 2 || size === 3)).toBe(true);
+    }
   });
 });

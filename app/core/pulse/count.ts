@@ -1,8 +1,17 @@
 /** Counting aloud: the syllable for any place in any beat, in several styles. */
 
-import { type BeatPosition, beatPosition, type Meter, type Ticks } from "../time/time";
+import {
+  type BeatPosition,
+  barTicks,
+  beatPosition,
+  gcd,
+  isCompound,
+  type Meter,
+  type Ticks,
+  unitTicks,
+} from "../time/time";
 
-export const COUNT_STYLES = ["beats", "trip-let", "cell", "french", "south-indian"] as const;
+export const COUNT_STYLES = ["beats", "trip-let", "six", "groups", "cell", "french", "south-indian"] as const;
 export type CountStyle = (typeof COUNT_STYLES)[number];
 
 type Syllables = Record<number, readonly string[]>;
@@ -16,15 +25,28 @@ const BY_BEATS: Syllables = {
   2: ["", "&"],
   3: ["", "&", "a"],
   4: ["", "e", "&", "a"],
-  6: ["", "e", "&", "e", "a", "e"],
+  // The "&" is the middle of the beat, on the fourth note.
+  6: ["", "trip", "let", "&", "trip", "let"],
   8: ["", "ta", "e", "ta", "&", "ta", "a", "ta"],
   12: ["", "ta", "ta", "e", "ta", "ta", "&", "ta", "ta", "a", "ta", "ta"],
 };
 const BY_TRIP_LET: Syllables = {
   ...BY_BEATS,
   3: ["", "trip", "let"],
-  6: ["", "trip", "let", "&", "trip", "let"],
   12: ["", "trip", "let", "e", "trip", "let", "&", "trip", "let", "a", "trip", "let"],
+};
+/** Within a dotted beat, which is three eighths: six are three pairs, twelve the same halved. */
+const HALVED = (eighths: readonly [string, string, string]) => eighths.flatMap((eighth) => [eighth, "e", "&", "a"]);
+const BY_DOTTED_BEATS: Syllables = {
+  ...BY_BEATS,
+  6: ["", "&", "trip", "&", "let", "&"],
+  12: HALVED(["", "trip", "let"]),
+};
+const BY_LA_LI: Syllables = {
+  ...BY_BEATS,
+  3: ["", "la", "li"],
+  6: ["", "ta", "la", "ta", "li", "ta"],
+  12: HALVED(["", "la", "li"]),
 };
 /** French time names: ta-te halves, ta-te-ti thirds, fa between them. Fives and sevens run on through the same consonants. */
 const FRENCH: Syllables = {
@@ -56,25 +78,28 @@ const SOUTH_INDIAN: Syllables = {
   11: ["ta", "ki", "ta", "ta", "ka", "di", "mi", "ta", "ka", "jo", "nu"],
   12: ["ta", "ka", "di", "mi", "ta", "ka", "jo", "nu", "ta", "ka", "di", "mi"],
 };
-const TABLES: Record<Exclude<CountStyle, "cell">, Syllables> = {
+/** Styles whose syllables stand within a beat. */
+type BeatStyle = Exclude<CountStyle, "cell" | "six" | "groups">;
+const TABLES: Record<BeatStyle, Syllables> = {
   beats: BY_BEATS,
   "trip-let": BY_TRIP_LET,
   french: FRENCH,
   "south-indian": SOUTH_INDIAN,
 };
+const DOTTED_TABLES: Record<BeatStyle, Syllables> = { ...TABLES, beats: BY_DOTTED_BEATS, "trip-let": BY_LA_LI };
 
 /**
- * The syllables of one beat of `slots` slots, 1 to 12, for beat number `beat` (from 1).
- * Styles that count beats begin with its number.
+ * The syllables of one beat of `slots` slots, 1 to 12, for beat number `beat` (from 1); `isDotted` for the beat of a
+ * compound meter. Styles that count beats begin with its number.
  */
-export function countBeat(style: CountStyle, slots: number, beat: number): string[] {
+export function countBeat(style: BeatStyle, slots: number, beat: number, isDotted = false): string[] {
   return Array.from({ length: slots }, (_, index) =>
-    style === "cell" ? String(index + 1) : syllable(style, { beat: beat - 1, numerator: index, denominator: slots }),
+    syllable(style, { beat: beat - 1, numerator: index, denominator: slots }, isDotted),
   );
 }
 
-function syllable(style: Exclude<CountStyle, "cell">, { beat, numerator, denominator }: BeatPosition): string {
-  const found = TABLES[style][denominator]?.[numerator];
+function syllable(style: BeatStyle, { beat, numerator, denominator }: BeatPosition, isDotted: boolean): string {
+  const found = (isDotted ? DOTTED_TABLES : TABLES)[style][denominator]?.[numerator];
   if (found !== undefined && found !== "") return found;
   const countsBeats = style === "beats" || style === "trip-let";
   if (numerator === 0) return countsBeats ? String(beat + 1) : "ta";
@@ -92,6 +117,43 @@ export interface CountedSlot {
 
 /** The syllable of a slot in its meter; counted by the number of its slots that make a beat, where that is whole. */
 export function countSlot(style: CountStyle, slot: CountedSlot, meter: Meter): string {
-  if (style === "cell") return String(slot.place + 1);
-  return syllable(style, beatPosition(slot.at, slot.duration, meter));
+  switch (style) {
+    case "cell":
+      return String(slot.place + 1);
+    case "six":
+      return isCompound(meter) ? countUnits(slot, meter, [meter.beats]) : countSlot("beats", slot, meter);
+    case "groups": {
+      const groups = groupUnits(meter);
+      return groups ? countUnits(slot, meter, groups) : countSlot("beats", slot, meter);
+    }
+    default:
+      return syllable(style, beatPosition(slot.at, slot.duration, meter), isCompound(meter));
+  }
+}
+
+/**
+ * The eighths (or sixteenths) of a bar in twos and threes, as they are most often felt: 2 + 2 + 3, 3 + 3 + 2. Null for
+ * meters that are counted in beats.
+ */
+export function groupUnits({ beats, unit }: Meter): readonly number[] | null {
+  if (unit < 8 || beats < 5 || isCompound({ beats, unit })) return null;
+  // Odd bars up to seven end on their three; longer ones begin with threes.
+  const threes = beats <= 7 ? beats % 2 : beats % 3 === 1 ? (beats - 4) / 3 : (beats - 2) / 3;
+  const twos = (beats - 3 * threes) / 2;
+  const [three, two] = [Array<number>(threes).fill(3), Array<number>(twos).fill(2)];
+  return beats <= 7 ? [...two, ...three] : [...three, ...two];
+}
+
+/** Every unit of the meter counted, from 1 again in each group, with the syllables of a beat between. */
+function countUnits({ at, duration }: CountedSlot, meter: Meter, groups: readonly number[]): string {
+  const unit = unitTicks(meter);
+  const inBar = at % barTicks(meter);
+  const rest = inBar % unit;
+  let number = (inBar - rest) / unit;
+  for (const size of groups) {
+    if (number < size) break;
+    number -= size;
+  }
+  const shared = unit % duration === 0 && rest % duration === 0 ? duration : gcd(rest, unit);
+  return syllable("beats", { beat: number, numerator: rest / shared, denominator: unit / shared }, false);
 }

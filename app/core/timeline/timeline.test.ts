@@ -5,7 +5,7 @@ import { countSlots, type Line, mirrorLine, type Phrase } from "../phrase/phrase
 import { isHand, mirrorLimb, partsOf, strokesOf } from "../stroke/stroke";
 import { anyLine, anyMeter } from "../testing/arbitraries";
 import { barTicks, bpm, type Meter, makeRate, secondsToTicks, slotTicks, ticks } from "../time/time";
-import { layOut, slotAt, type Timeline } from "./timeline";
+import { isLinear, layOut, slotAt, type Timeline } from "./timeline";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 
@@ -178,6 +178,16 @@ describe("hand-worked", () => {
       [2, 7],
       [4, 8],
     ]);
+  });
+  test.each([
+    ["@4 RLKH", true],
+    ["@4 'RLK", true],
+    ["@4 RLRL", false],
+    ["@4 KKHH", false],
+    ["@4 R(LK)RL", false],
+    ["@4 {RL}K", true],
+  ])("%s is linear: %s", (text, is) => {
+    expect(isLinear(layOut(phraseOf(text)))).toBe(is);
   });
   test("an empty line ends where its window begins", () => {
     const empty: Line = readStickLine("").line ?? [];

@@ -207,3 +207,11 @@ export function placeByHand(timeline: Timeline, { slot, part, limb }: TimelineEv
   if (piece?.kind !== "strokes") return null;
   return piece.strokes.find((stroke) => stroke.limb === limb)?.place ?? null;
 }
+
+/** Whether hands and feet both play, and never two limbs at once: "linear". Grace notes belong to their stroke. */
+export function isLinear({ events }: Pick<Timeline, "events">): boolean {
+  const strokes = events.filter(({ grace }) => grace === undefined);
+  const times = new Set(strokes.map(({ at }) => at));
+  const feet = strokes.filter(({ limb }) => limb === "K" || limb === "H").length;
+  return times.size === strokes.length && feet > 0 && feet < strokes.length;
+}

@@ -44,7 +44,7 @@ export function Endings() {
         })}
       </ul>
       <div>
-        <h3 className="text-sm mb-1">Land better</h3>
+        <h2 className="text-sm mb-1">Land better</h2>
         {mends.length === 0 ? (
           <p className="text-sm quiet">None of the changes we tried lands better than this.</p>
         ) : (

@@ -2,6 +2,7 @@
 
 import { ChevronDown, ChevronUp } from "lucide-react";
 import { lazy, type ReactNode, Suspense } from "react";
+import { isLinear } from "~/core/timeline";
 import { useWorked } from "~/editor/context";
 import { TONES } from "~/ui/tones";
 import { Later } from "~/views/later";
@@ -44,6 +45,11 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
         {item("repeats", told.repeats)}
         {item("landing", told.landing)}
         {item("lead", told.lead)}
+        {isLinear(timeline) ? (
+          <li className="shrink-0 h-9 px-2 flex items-center text-sm font-semibold" title="No two limbs play at once">
+            One limb at a time
+          </li>
+        ) : null}
         <Later fallback={item("tempo", WORKING_OUT)}>
           <TopTempo timeline={timeline}>{(verdict) => item("tempo", verdict)}</TopTempo>
         </Later>

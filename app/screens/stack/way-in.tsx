@@ -3,7 +3,7 @@
 import { Check, X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { useWorked } from "~/editor/context";
-import { useFillPlace } from "~/editor/fill/place";
+import { useFill, useFillPlace } from "~/editor/fill/place";
 import { FIRST_FILLS } from "~/library/fill/first";
 import { usePreferences } from "~/session/preferences";
 
@@ -25,15 +25,16 @@ export interface WayInState {
 /** Null for everybody who is not new, and on any other fill. */
 export function useWayIn(): WayInState | null {
   const { row, playback } = useFillPlace();
-  const { fit, phrase } = useWorked();
+  const { fit } = useWorked();
+  const { text } = useFill();
   const [{ wayIn }, change] = usePreferences();
   const isShown = wayIn && Object.values(FIRST_FILLS).includes(row.id);
   const [done, setDone] = useState(NOTHING_DONE);
-  const [first] = useState(phrase.line);
+  const [first] = useState(text);
   const [wasOff, setWasOff] = useState(false);
   const { playing } = playback;
   const isOff = fit.verdict === "short" || fit.verdict === "over";
-  const isOther = phrase.line !== first;
+  const isOther = text !== first;
   useEffect(() => {
     if (playing) setDone((now) => ({ ...now, hear: true }));
   }, [playing]);

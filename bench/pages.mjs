@@ -1,0 +1,96 @@
+/** What each screen costs to come: shifts of what stands there, first and largest paint, and bytes. On the built app, from the demo's book. */
+import { spawn } from "node:child_process";
+import { chromium } from "@playwright/test";
+import { CHROMIUM_ARGS, findChromium } from "../scripts/chromium.mjs";
+
+const PORT = 4195;
+const SIZES = [
+  { width: 1280, height: 800 },
+  { width: 820, height: 1180 },
+  { width: 390, height: 844 },
+];
+const FILL = "/fills/demo-gravel-road";
+const PAGES = [
+  ["Stack", `${FILL}/stack`],
+  ["Floor", `${FILL}/floor`],
+  ["Groove", `${FILL}/groove`],
+  ["Shed", `${FILL}/shed`],
+  ["Sheet", `${FILL}/sheet`],
+  ["Shelf", "/"],
+  ["Cells", "/cells/single-paradiddle"],
+  ["Fit", "/fit/demo-search-long"],
+  ["Log", "/log"],
+  ["Setup", "/setup"],
+];
+/** Nothing comes any more after so long. Milliseconds. */
+const SETTLED = 3_500;
+
+const server = spawn("node", ["server/serve.mjs"], {
+  env: { ...process.env, PORT: String(PORT), DIME_BOOK: "demo" },
+  stdio: ["ignore", "pipe", "inherit"],
+});
+process.on("exit", () => server.kill());
+await new Promise((resolve) => server.stdout.once("data", resolve));
+const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
+
+function watch() {
+  const seen = { shift: 0, largest: 0 };
+  Object.assign(window, { seen });
+  new PerformanceObserver((list) => {
+    for (const entry of list.getEntries()) if (!entry.hadRecentInput) seen.shift += entry.value;
+  }).observe({ type: "layout-shift", buffered: true });
+  new PerformanceObserver((list) => {
+    seen.largest = list.getEntries().at(-1)?.startTime ?? seen.largest;
+  }).observe({ type: "largest-contentful-paint", buffered: true });
+}
+
+async function measure(context, path) {
+  const page = await context.newPage();
+  await page.addInitScript(watch);
+  await page.goto(`http://127.0.0.1:${PORT}${path}`);
+  await page.waitForTimeout(SETTLED);
+  const told = await page.evaluate(() => {
+    const files = performance.getEntriesByType("resource");
+    const usable = performance.getEntriesByName("first-contentful-paint")[0]?.startTime ?? 0;
+    return {
+      ...window.seen,
+      first: usable,
+      bytes: files.reduce((sum, { encodedBodySize }) => sum + encodedBodySize, 0),
+      requests: files.length,
+    };
+  });
+  await page.close();
+  return told;
+}
+
+const rows = [];
+{
+  // A newcomer: nothing is kept, the server draws the first fill.
+  const context = await browser.newContext({ viewport: SIZES[0], serviceWorkers: "block" });
+  rows.push(["first visit", [await measure(context, "/")]]);
+  await context.close();
+}
+const contexts = [];
+for (const viewport of SIZES) {
+  const context = await browser.newContext({ viewport, serviceWorkers: "block" });
+  // The demo's book is made by the first page.
+  await measure(context, "/");
+  contexts.push(context);
+}
+for (const [name, path] of PAGES) {
+  const told = [];
+  for (const context of contexts) told.push(await measure(context, path));
+  rows.push([name, told]);
+}
+console.log(
+  `\n${"screens as they come".padEnd(24)}${["1280", "820", "390"].map((size) => `shift ${size}`.padStart(13)).join("")}${["first paint", "largest", "files", "kB"].map((head) => head.padStart(13)).join("")}`,
+);
+for (const [name, told] of rows) {
+  const shifts = SIZES.map((_, index) => (told[index] ? told[index].shift.toFixed(4) : "").padStart(13)).join("");
+  const [{ first, largest, requests, bytes }] = told;
+  const rest = [`${Math.round(first)} ms`, `${Math.round(largest)} ms`, requests, Math.round(bytes / 1024)];
+  console.log(`${name.padEnd(24)}${shifts}${rest.map((value) => String(value).padStart(13)).join("")}`);
+}
+console.log("(to hold: shifts under 0.02)");
+await browser.close();
+server.kill();
