@@ -201,6 +201,8 @@ for (const { name, path, size = DESK, setup, act } of SHOTS.filter(isWanted)) {
   // The first visit goes to the Stack; the pictures show what comes after.
   await page.goto(`http://127.0.0.1:${PORT}/`);
   await page.getByRole("grid", { name: /Stack/ }).waitFor();
+  // Until the book is open, the page is a picture that the server drew.
+  await page.locator("[inert]").waitFor({ state: "detached" });
   if (setup) await setUp(page, setup);
   await page.goto(`http://127.0.0.1:${PORT}${path}`);
   await act(page);
