@@ -1,6 +1,6 @@
 /** The sticking pad under the thumbs, on a phone and on tablets: a line is built without the phone's own keyboard. */
 
-import { CornerDownLeft, Delete, Undo2 } from "lucide-react";
+import { ChevronDown, ChevronUp, CornerDownLeft, Delete, Undo2 } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import type { Limb } from "~/core/stroke";
 import { useSay } from "~/session/session";
@@ -12,7 +12,13 @@ import { PAD_AT_REST, type PadKey, padNote, pressPad } from "./pad";
 
 const LIMBS: readonly Limb[] = ["R", "L", "K", "H"];
 
-export function StickingPad() {
+interface StickingPadProps {
+  /** Folded away at first, where the picture needs the room. */
+  readonly isFolded?: boolean;
+}
+
+export function StickingPad({ isFolded = false }: StickingPadProps) {
+  const [isOpen, setOpen] = useState(!isFolded);
   const editor = useEditor();
   const chooser = useChooser();
   const say = useSay();
@@ -34,6 +40,18 @@ export function StickingPad() {
     : timeline.slots.length === 0
       ? "Tap R or L to begin"
       : `${timeline.slots.length} notes. You add at the end`;
+  if (!isOpen) {
+    return (
+      <button
+        type="button"
+        className="w-full h-9 border-t border-base-300 bg-base-100 text-sm cursor-pointer md:hidden md:pointer-coarse:block print:hidden"
+        aria-expanded={false}
+        onClick={() => setOpen(true)}
+      >
+        <ChevronUp size={15} className="inline" aria-hidden /> Sticking pad
+      </button>
+    );
+  }
   return (
     <section
       aria-label="Sticking pad"
@@ -98,6 +116,15 @@ export function StickingPad() {
             </button>
           </>
         ) : null}
+        <button
+          type="button"
+          className="btn btn-xs h-7"
+          aria-expanded={true}
+          aria-label="Fold the sticking pad away"
+          onClick={() => setOpen(false)}
+        >
+          <ChevronDown size={13} aria-hidden />
+        </button>
         <button
           type="button"
           className="btn btn-xs h-7"

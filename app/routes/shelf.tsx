@@ -25,8 +25,8 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
   const name = bookName();
-  // Who presses “Shelf” wants the shelf, even if the book has just been made.
-  const isVisit = window.location.pathname === "/";
+  // Who presses “Shelf” on a fill wants the shelf, even if the book has just been made.
+  const isVisit = !window.location.pathname.startsWith("/fills/");
   if ((await welcome(book, name, async () => (await serverLoader()).starter)) && isVisit) {
     throw redirect(addressOf(FIRST_FILLS[name], "stack"));
   }
@@ -37,7 +37,12 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
     book.plans.toArray(),
     backupStanding(book),
   ]);
-  const learning = new Map(plans.map(({ id, passed, steps, best }) => [id, { passed, steps, best }]));
+  const learning = new Map(
+    plans.map(({ id, passed, steps, best, learned, lastPractised }) => [
+      id,
+      { passed, steps, best, lastPractised, due: learned?.due ?? null },
+    ]),
+  );
   return { fills, bin, learning, atRisk: backup.isDue ? backup.atRisk : null };
 }
 clientLoader.hydrate = true as const;

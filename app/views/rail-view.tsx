@@ -19,7 +19,7 @@ const RAIL_Y = 88;
 const COUNT_Y = 108;
 const HEIGHT = 118;
 /** Pixels that a slot needs; rows are broken at beats until there is that much. */
-const MIN_PITCH = 21;
+const MIN_PITCH = 24;
 const FULL_PITCH = 60;
 
 export interface RailViewProps {
@@ -106,6 +106,7 @@ export const RailView = memo(function RailView({
           strongHand={strongHand}
           countStyle={countStyle}
           name={name}
+          cursor={cursor}
           picked={picked}
           marked={marked}
           hits={hits}
@@ -203,6 +204,7 @@ interface RailRowProps {
   readonly countStyle: CountStyle;
   /** Before a slot's number, its id. */
   readonly name: string;
+  readonly cursor: number | null;
   readonly picked: RailViewProps["picked"];
   readonly marked: ReadonlySet<number>;
   readonly hits: readonly FigureHit[];
@@ -221,6 +223,7 @@ function RailRow(props: RailRowProps) {
     strongHand,
     countStyle,
     name,
+    cursor,
     picked,
     marked,
     hits,
@@ -307,7 +310,7 @@ function RailRow(props: RailRowProps) {
           id={`${name}${slot.index}`}
           data-slot={slot.index}
           role="option"
-          aria-selected="false"
+          aria-selected={slot.index === cursor}
           aria-label={`${countSlot(countStyle, slot, meter)}: ${nameSlot(slot.voiced)}${marked.has(slot.index) ? ", shifted" : ""}`}
           transform={`translate(${x(slot.at)} ${COIN_Y})`}
         >
@@ -357,7 +360,7 @@ function Posts({ row, meter, x, countStyle, slots, gap }: PostsProps) {
   const beat = beatTicks(meter);
   const beats = Array.from({ length: (row.to - row.from) / beat }, (_, index) => row.from + index * beat);
   const counted = new Set(slots.map((slot) => slot.at as number));
-  const small = slots.length > 20 ? 10.5 : 13;
+  const small = slots.length > 20 ? 12 : 13;
   return (
     <>
       {beats.map((at) => (

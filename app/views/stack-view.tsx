@@ -89,6 +89,7 @@ export const StackView = memo(function StackView({
       height={rowHeight}
       strongHand={strongHand}
       grip={grip}
+      cursor={cursor}
       isPicked={picked !== null && cell.index >= picked.from && cell.index <= picked.to}
     />
   );
@@ -135,10 +136,11 @@ interface CellRowProps {
   readonly strongHand: Hand;
   /** Null for a row that stays where it is. */
   readonly grip: Grip | null;
+  readonly cursor: number | null;
   readonly isPicked: boolean;
 }
 
-function CellRow({ cell, slots, rate, scale, height, strongHand, grip, isPicked }: CellRowProps) {
+function CellRow({ cell, slots, rate, scale, height, strongHand, grip, cursor, isPicked }: CellRowProps) {
   const width = slots.length * PITCH * scale;
   return (
     <div
@@ -179,6 +181,7 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, isPicked 
               id={`stack-slot-${slot.index}`}
               data-slot={slot.index}
               role="gridcell"
+              aria-selected={slot.index === cursor}
               aria-label={`Cell ${cell.index + 1}, slot ${slot.place + 1}: ${nameSlot(slot.voiced)}`}
               transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${scale})`}
             >

@@ -97,7 +97,7 @@ export function wordLead(landing: Landing | null): Verdict {
   const name = HAND_NAMES[hand];
   return {
     tone: isDoubled ? "open" : "good",
-    headline: `${name} hand leads each time`,
+    headline: `${name} hand leads`,
     detail: isDoubled ? `Repeats join with two ${name.toLowerCase()}s in a row` : "Hands change over at each repeat",
   };
 }

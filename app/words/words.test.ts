@@ -53,7 +53,7 @@ describe("the verdict", () => {
         detail:
           "Ends on the kick. Both hands free: right to the crash; kick into the 1, 8.0 per second. Time to reach the 1: 125 ms",
       },
-      lead: { tone: "good", headline: "Right hand leads each time", detail: "Hands change over at each repeat" },
+      lead: { tone: "good", headline: "Right hand leads", detail: "Hands change over at each repeat" },
     });
   });
   test("of three fives: one left, and it lines up again across the bar line", () => {
@@ -86,7 +86,7 @@ describe("the verdict", () => {
       /No hand free for the crash: right has 125 ms/,
     );
     expect(verdictsOf("@4 RLRR").lead).toMatchObject({
-      headline: "Right hand leads each time",
+      headline: "Right hand leads",
       detail: "Repeats join with two rights in a row",
     });
   });

@@ -35,12 +35,16 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
       <BigPlay playing={playback.playing} onToggle={playback.toggle} />
       <TempoControl />
       {playback.countInBeat !== null ? (
-        <output aria-label="Count-in" className="font-display font-bold text-2xl min-w-8 text-center text-primary">
+        <output
+          aria-label="Count-in"
+          aria-live="off"
+          className="font-display font-bold text-2xl min-w-8 text-center text-primary"
+        >
           {sayCountIn(playback.countInBeat, meter, countStyle)}
         </output>
       ) : null}
       {playback.tempo !== null && Math.round(playback.tempo) !== Math.round(tempo) ? (
-        <output aria-label="Tempo heard now" className="text-sm">
+        <output aria-label="Tempo heard now" aria-live="off" className="text-sm">
           now <span className="font-display font-semibold text-base">{Math.round(playback.tempo)}</span>
         </output>
       ) : null}

@@ -29,7 +29,10 @@ export function LargeCell({ timeline, strongHand, countStyle, place, onPlace }: 
     playing === null ? null : playing % Math.max(1, size),
   );
   return (
-    <fieldset className="drawing flex flex-wrap gap-y-2 justify-center mx-auto" style={{ maxWidth: columns * width }}>
+    <fieldset
+      className="drawing grid gap-y-2 justify-center"
+      style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, ${width}px))` }}
+    >
       <legend className="sr-only">The cell</legend>
       {timeline.slots.slice(0, size).map((slot) => (
         <LargeCoin
@@ -37,7 +40,6 @@ export function LargeCell({ timeline, strongHand, countStyle, place, onPlace }: 
           slot={slot}
           strongHand={strongHand}
           count={countSlot(countStyle, slot, timeline.meter)}
-          width={width}
           isChosen={slot.place === place}
           isSounding={slot.place === sounding}
           onPlace={onPlace}
@@ -51,15 +53,13 @@ interface LargeCoinProps {
   readonly slot: TimelineSlot;
   readonly strongHand: Hand;
   readonly count: string;
-  /** Pixels. */
-  readonly width: number;
   readonly isChosen: boolean;
   readonly isSounding: boolean;
   readonly onPlace: (place: number) => void;
 }
 
 const LargeCoin = memo(function LargeCoin(props: LargeCoinProps) {
-  const { slot, strongHand, count, width, isChosen, isSounding, onPlace } = props;
+  const { slot, strongHand, count, isChosen, isSounding, onPlace } = props;
   return (
     <button
       type="button"
@@ -68,7 +68,7 @@ const LargeCoin = memo(function LargeCoin(props: LargeCoinProps) {
       className={`flex flex-col items-center rounded-field cursor-pointer ${isChosen ? "shadow-[inset_0_-3px_0_var(--color-primary)]" : "hover:bg-base-200"} ${isSounding ? "bg-primary/25" : ""}`}
       onClick={() => onPlace(slot.place)}
     >
-      <svg width={width} height={width} viewBox="-27 -27 54 54" aria-hidden="true" className="overflow-visible">
+      <svg viewBox="-27 -27 54 54" aria-hidden="true" className="overflow-visible w-full">
         <Coin slot={slot.content} strongHand={strongHand} />
       </svg>
       <span

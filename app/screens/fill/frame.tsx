@@ -53,7 +53,7 @@ export function FillFrame({ saved, history, tab, hasTransport, isPracticeOpen, o
       </div>
       {hasTransport ? (
         <div className="foot">
-          {tab === "stack" || tab === "floor" ? <StickingPad /> : null}
+          {tab === "stack" || tab === "floor" ? <StickingPad key={tab} isFolded={tab === "floor"} /> : null}
           <Transport
             preferences={preferences}
             onPreferences={changePreferences}

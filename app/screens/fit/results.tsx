@@ -179,11 +179,11 @@ function Parts({ way }: { way: FoundWay }) {
         const share = Math.round(way.parts[part] * 100);
         return (
           <div key={part} title={`${PART_WORDS[part].name}: ${share} of 100`} className="w-9">
-            <dt className="text-[0.65rem] quiet leading-none">
+            <dt className="text-xs quiet leading-none">
               <span aria-hidden>{PART_SIGNS[part]}</span>
               <span className="sr-only">{PART_WORDS[part].name}</span>
             </dt>
-            <dd className="text-[0.7rem] leading-tight">
+            <dd className="text-xs leading-tight">
               {share}
               <span className="block h-1 rounded-full bg-base-300 overflow-hidden" aria-hidden>
                 <span className="block h-full bg-accent" style={{ width: `${share}%` }} />

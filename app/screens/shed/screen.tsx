@@ -151,7 +151,11 @@ export function ShedScreen({ plan }: ShedScreenProps) {
       >
         <BigPlay playing={playback.playing} onToggle={playback.toggle} />
         {count === null ? null : (
-          <output aria-label="Count-in" className="font-display font-bold text-2xl min-w-8 text-center text-primary">
+          <output
+            aria-label="Count-in"
+            aria-live="off"
+            className="font-display font-bold text-2xl min-w-8 text-center text-primary"
+          >
             {count}
           </output>
         )}

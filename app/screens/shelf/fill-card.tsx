@@ -19,6 +19,9 @@ export interface Learning {
   readonly passed: number;
   readonly steps: number;
   readonly best: number | null;
+  /** When it is due for review, and when it was last practised: days since 1970; null for never. */
+  readonly due: number | null;
+  readonly lastPractised: number | null;
 }
 
 interface FillCardProps {

@@ -16,6 +16,7 @@ import { BackupReminder } from "./backup-reminder";
 import type { Learning } from "./fill-card";
 import { FillList } from "./fill-list";
 import { useLaunchedFiles } from "./launched";
+import { FILL_SORTS, type FillSort, isFillSort, sortFills } from "./sort";
 
 /** What became of what was asked. */
 export interface FillsAnswer {
@@ -42,7 +43,9 @@ export function ShelfScreen({ fills, bin, learning, atRisk }: ShelfScreenProps) 
   const [allTags, setAllTags] = useState(false);
   const fetcher = useFetcher<FillsAnswer>();
   const tags = useMemo(() => countTags(fills), [fills]);
-  const shown = fills.filter((fill) => matches(fill, query, tag));
+  const [sort, setSort] = useState<FillSort>("edited");
+  const found = useMemo(() => fills.filter((fill) => matches(fill, query, tag)), [fills, query, tag]);
+  const shown = useMemo(() => sortFills(found, learning, sort), [found, learning, sort]);
   const isAll = shown.length === fills.length;
   const exportBook = async () => {
     const [book, { gatherBook, gatherWithRefs }] = await Promise.all([currentBook(), import("~/library/transfer")]);
@@ -71,6 +74,20 @@ export function ShelfScreen({ fills, bin, learning, atRisk }: ShelfScreenProps) 
             value={query}
             onChange={(event) => setQuery(event.target.value)}
           />
+        </label>
+        <label className="flex items-center gap-1.5 text-sm">
+          Sort by
+          <select
+            className="select select-sm w-38"
+            value={sort}
+            onChange={(event) => isFillSort(event.target.value) && setSort(event.target.value)}
+          >
+            {FILL_SORTS.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
         </label>
         <ImportButton words="Import" onFile={incoming.take} />
         <button

@@ -1,7 +1,7 @@
 /** What the sums say, in a few words each; pressing one opens what is behind it. */
 
 import { ChevronDown, ChevronUp } from "lucide-react";
-import { lazy, type ReactNode, Suspense } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
 import { isLinear } from "~/core/timeline";
 import { useWorked } from "~/editor/context";
 import { TONES } from "~/ui/tones";
@@ -39,21 +39,22 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
     <VerdictItem verdict={verdict} isOpen={open === id} onPress={() => onOpen(open === id ? null : id)} />
   );
   return (
-    <section aria-label="Verdict" className="panel">
+    <section aria-label="Verdict" className="panel relative">
       <ul aria-label="In short" className="relative flex gap-x-1 px-1.5 py-1 overflow-x-auto lg:flex-wrap">
         {item("length", told.length)}
         {item("repeats", told.repeats)}
         {item("landing", told.landing)}
         {item("lead", told.lead)}
+        <Later fallback={item("tempo", WORKING_OUT)}>
+          <TopTempo timeline={timeline}>{(verdict) => item("tempo", verdict)}</TopTempo>
+        </Later>
         {isLinear(timeline) ? (
           <li className="shrink-0 h-9 px-2 flex items-center text-sm font-semibold" title="No two limbs play at once">
             One limb at a time
           </li>
         ) : null}
-        <Later fallback={item("tempo", WORKING_OUT)}>
-          <TopTempo timeline={timeline}>{(verdict) => item("tempo", verdict)}</TopTempo>
-        </Later>
       </ul>
+      <Announcement words={`${told.length.headline}. ${told.repeats.headline}. ${told.landing.headline}.`} />
       {timeline.folds.map(({ from, to, strokes }) => (
         <p key={`${from} ${to}`} className="text-sm quiet px-3 pb-1.5">
           {wordFold(from, to, strokes)}
@@ -70,6 +71,26 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
         </Suspense>
       ) : null}
     </section>
+  );
+}
+
+/** Pause in the typing after which a change is said. Milliseconds. */
+const SAID_AFTER = 1_200;
+
+/** Says what has changed, once it stays so, to who does not see it. */
+function Announcement({ words }: { readonly words: string }) {
+  const [said, setSaid] = useState("");
+  const first = useRef(words);
+  useEffect(() => {
+    // What stood there from the beginning is no news.
+    if (words === first.current && said === "") return;
+    const waiting = setTimeout(() => setSaid(words), SAID_AFTER);
+    return () => clearTimeout(waiting);
+  }, [words, said]);
+  return (
+    <p className="sr-only" aria-live="polite">
+      {said}
+    </p>
   );
 }
 
