@@ -225,6 +225,13 @@ test("what stands behind each verdict opens beneath it, one at a time", async ({
   await expect(page.getByRole("region", { name: "Repeats" })).toHaveCount(0);
   await expect(page.getByRole("region", { name: "Endings" })).toContainText("Crash and kick");
   await openVerdict(page, /Up to/);
+  // The notes that limit it stay marked when the panel goes.
+  const limiting = stackOf(page).grid.locator("[data-limit]");
+  await expect(limiting).toHaveCount(2);
+  await openVerdict(page, /Up to/);
+  await expect(page.getByRole("region", { name: "Top tempo" })).toHaveCount(0);
+  await expect(limiting).toHaveCount(2);
+  await openVerdict(page, /Up to/);
   await page
     .getByRole("region", { name: "Top tempo" })
     .getByRole("link", { name: /on the Floor/ })

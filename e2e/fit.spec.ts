@@ -236,7 +236,7 @@ test.describe("on the Stack", () => {
     await expect(count(page)).toContainText("to fill the 24 notes");
   });
 
-  test("endings say what they need; a bad landing is mended in one step", async ({ page }) => {
+  test("endings say what they need; a bad landing is fixed in one step", async ({ page }) => {
     const { line } = await openLine(page, "@4 LRLRx4");
     await page.getByRole("textbox", { name: "Tempo" }).fill("120");
     const endings = page.getByRole("region", { name: "Endings" });

@@ -76,7 +76,7 @@ test.describe("voicing", () => {
     await expect(note(page, 5)).toHaveAccessibleName(/on floor tom/);
   });
 
-  test("a surface that the kit lacks is told, and mended in one step", async ({ page }) => {
+  test("a surface that the kit lacks is told, and fixed in one step", async ({ page }) => {
     await openFloor(page, "@4 R/t2LRL");
     await expect(page.getByRole("region", { name: "Not on this kit" })).toContainText(
       "This kit has no tom 2: 1 stroke plays on tom 1.",
@@ -235,7 +235,7 @@ test.describe("the kit", () => {
     await context.close();
   });
 
-  test("made one's own: dragged, moved by key, mended, undone, kept over a reload, deleted and brought back", async ({
+  test("made one's own: dragged, moved by key, fixed, undone, kept over a reload, deleted and brought back", async ({
     page,
   }) => {
     await openFloor(page, "@4 RL/f1R/f1L");
@@ -261,7 +261,7 @@ test.describe("the kit", () => {
     await expect(right).toHaveValue(String(there - 5));
     await page.getByRole("spinbutton", { name: "floor tom: MIDI note" }).fill("77");
 
-    // Two in one spot, and no snare: said, and mended in one step each.
+    // Two in one spot, and no snare: said, and fixed in one step each.
     await right.fill("-4");
     await page.getByRole("spinbutton", { name: "floor tom: cm in front" }).fill("42");
     const problems = page.getByRole("list", { name: "What is wrong with the kit" });

@@ -179,7 +179,7 @@ describe("the demo's book", () => {
     }
     for (const mark of rudiments) expect(known.has(mark.id)).toBe(true);
   });
-  test("fits its windows, but for two that are there to be mended", () => {
+  test("fits its windows, but for two that are there to be fixed", () => {
     const verdicts = fills.map(({ content }) => {
       const phrase = toPhrase(content);
       return measureFit(layOut(phrase), openingRate(phrase.line)).verdict;

@@ -56,8 +56,10 @@ export function servedBook(): BookName {
 }
 
 /** The first fill of a book, as a newcomer finds it. */
-export const loadFirstFill = (name: BookName): FillContent =>
-  (name === "demo" ? makeDemoFills().find(({ id }) => id === FIRST_FILLS.demo)?.content : undefined) ?? loadStarter();
+export function loadFirstFill(name: BookName): FillContent {
+  return (name === "demo" ? loadDemoFirst() : undefined) ?? loadStarter();
+}
+const loadDemoFirst = once(() => makeDemoFills().find(({ id }) => id === FIRST_FILLS.demo)?.content);
 
 /** The demo's book, dated back from `now` (milliseconds since 1970). */
 export function loadDemoBook(now: number): BookContents {

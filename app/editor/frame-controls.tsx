@@ -1,10 +1,6 @@
-import { ArrowLeftRight } from "lucide-react";
-import { useId, useState } from "react";
-import { hintOf } from "~/commands/command";
+import { useId } from "react";
 import { moveStart } from "~/core/fit";
 import { openingRate, type Window, withOpeningRate } from "~/core/phrase";
-import { COUNT_STYLES, type CountStyle } from "~/core/pulse";
-import { isHand, strokesOf } from "~/core/stroke";
 import {
   barTicks,
   formatMeter,
@@ -22,37 +18,10 @@ import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
 import { BeginsOn } from "~/ui/begins-on";
 import { NumberField } from "~/ui/number-field";
-import { Unfold } from "~/ui/unfold";
 import { FIX_LINE_FIRST } from "~/words/editing";
-import { LIMB_NAMES } from "~/words/slot";
-import { COMMON_METERS, COUNT_STYLE_NAMES, listSpaces, nameRate, OFFERED_RATES, plural, sayWindow } from "~/words/time";
-import { LINE_COMMANDS } from "./commands";
+import { COMMON_METERS, listSpaces, nameRate, OFFERED_RATES, plural } from "~/words/time";
 import { useEditor, usePhrase, useWorked } from "./context";
 import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
-
-/** Meter, note value, space to fill, lead hand, count and orchestration, as one sentence whose words are changed in place. */
-export function FrameSentence({ children }: { readonly children?: React.ReactNode }) {
-  const [isWhole, setWhole] = useState(false);
-  return (
-    <section aria-label="Bar and space" className="sentence">
-      <MeterControl />
-      <RateControl />
-      <SpaceWords />
-      <LeadControl />
-      {/* On a phone the rest comes when it is asked for. */}
-      <div className={isWhole ? "contents" : "contents max-sm:hidden"}>
-        <CountControl />
-        <OrchestrationControl />
-        {children}
-      </div>
-      <div className={isWhole ? "hidden" : "sm:hidden"}>
-        <button type="button" className="sentence-word" onClick={() => setWhole(true)}>
-          more…
-        </button>
-      </div>
-    </section>
-  );
-}
 
 interface FieldProps {
   readonly label: string;
@@ -61,7 +30,7 @@ interface FieldProps {
   readonly children: (id: string) => React.ReactNode;
 }
 
-function Field({ label, before, children }: FieldProps) {
+export function Field({ label, before, children }: FieldProps) {
   const id = useId();
   return (
     <div>
@@ -170,20 +139,6 @@ export function RateControl() {
   );
 }
 
-/** "One bar from 1": opens the fields. */
-function SpaceWords() {
-  const { meter, window } = usePhrase();
-  const { line } = useWorked();
-  const words = sayWindow(window, meter, openingRate(line));
-  return (
-    <div>
-      <Unfold label="Space to fill" name={`Space to fill: ${words}`} className="sentence-word" face={words}>
-        <SpaceControl />
-      </Unfold>
-    </div>
-  );
-}
-
 /** The space to fill: ready ones, where it begins, and how many notes of the opening note value go into it. */
 export function SpaceControl() {
   const editor = useEditor();
@@ -242,30 +197,6 @@ export function SpaceControl() {
   );
 }
 
-function LeadControl() {
-  const editor = useEditor();
-  const say = useSay();
-  const { timeline } = useWorked();
-  const first = timeline.slots.flatMap((slot) => strokesOf(slot.content)).find((stroke) => isHand(stroke.limb));
-  const hand = first ? LIMB_NAMES[first.limb] : "no hand";
-  return (
-    <div>
-      <button
-        type="button"
-        className="sentence-word"
-        title={hintOf(LINE_COMMANDS, "mirror")}
-        aria-label={`Lead: ${hand}. Lead with the other hand`}
-        onClick={() => {
-          if (!editor.mirror()) say(FIX_LINE_FIRST);
-        }}
-      >
-        {hand} leads
-        <ArrowLeftRight size={13} aria-hidden />
-      </button>
-    </div>
-  );
-}
-
 /** Ready orchestrations; layers of one's own are made on the Floor. */
 export function OrchestrationControl() {
   const editor = useEditor();
@@ -288,29 +219,6 @@ export function OrchestrationControl() {
           {READY_ORCHESTRATIONS.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
-  );
-}
-
-function CountControl() {
-  const editor = useEditor();
-  const { countStyle } = usePhrase();
-  return (
-    <Field label="Count" before="counted">
-      {(id) => (
-        <select
-          id={id}
-          className="select select-sm w-32"
-          value={countStyle}
-          onChange={(event) => editor.setPhrase({ countStyle: event.target.value as CountStyle }, "count")}
-        >
-          {COUNT_STYLES.map((style) => (
-            <option key={style} value={style}>
-              {COUNT_STYLE_NAMES[style]}
             </option>
           ))}
         </select>

@@ -67,7 +67,7 @@ export function pressPad(key: PadKey, pad: PadState, timeline: Timeline, chosen:
       return sound((slot) => setLevel(slot, isSo ? "normal" : level), at);
     }
     case "flam":
-      return at ? sound((slot) => cycleGraces(slot) ?? slot, at) : stay;
+      return at ? sound((slot) => cycleGraces(slot), at) : stay;
     case "erase": {
       if (!at) return stay;
       const before = chosen && at.index > 0 ? at.index - 1 : null;

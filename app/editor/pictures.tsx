@@ -40,6 +40,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
   const picked = isRange || showsCells ? cells : null;
   const [page, setPage] = useState(0);
   const room = useRoom();
+  const isUnchosen = slot === null && !!unchosen;
   const section = useMemo(() => takeSection(timeline, page), [timeline, page]);
   // Engraving takes longer than the coins: it follows as soon as there is time.
   const staffSection = useDeferredValue(section);
@@ -116,10 +117,13 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
           <StaffView timeline={staffTimeline} section={staffSection} countStyle={content.countStyle} onPick={choose} />
         </Later>
       </section>
-      <section aria-label="Note" className="panel lg:h-[8.1rem] overflow-y-auto max-md:hidden">
-        {slot === null && unchosen ? unchosen : <NotePalette slot={slot} cells={picked} onOpenDrawer={onOpenDrawer} />}
+      {/* On a phone the pad takes the place of the note's tools. */}
+      <section
+        aria-label="Note"
+        className={`panel lg:h-[8.1rem] overflow-y-auto ${isUnchosen ? "max-md:order-3" : "max-md:hidden"}`}
+      >
+        {isUnchosen ? unchosen : <NotePalette slot={slot} cells={picked} onOpenDrawer={onOpenDrawer} />}
       </section>
-      {unchosen && !room.isWide ? <div className="md:hidden order-3 panel">{unchosen}</div> : null}
       {verdict ? <div className="min-w-0 max-md:order-2 lg:col-span-2">{verdict}</div> : null}
     </div>
   );

@@ -1,7 +1,7 @@
 /** How fast a phrase can be played by the player of the moment, and what stops it. */
 
-import { useEffect, useMemo } from "react";
-import { type Ceiling, findCeiling } from "~/core/player";
+import { useEffect } from "react";
+import { type Ceiling, findCeiling, type Player } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
 import { usePlayer } from "~/session/player";
 import { useLights } from "~/views/lighting";
@@ -9,17 +9,26 @@ import { useLights } from "~/views/lighting";
 /** Longer lines are no fills, and would cost too much at each edit. */
 const MOST_SLOTS = 2_000;
 
-/**
- * Of a timeline laid out on the kit of the moment; null without a demand on any limb. The bottleneck's slots are lit in all
- * views.
- */
+const known = new WeakMap<Timeline, { readonly player: Player; readonly ceiling: Ceiling | null }>();
+
+/** Worked out once for each timeline and player, whoever asks. */
+function ceilingOf(timeline: Timeline, player: Player): Ceiling | null {
+  const found = known.get(timeline);
+  if (found?.player === player) return found.ceiling;
+  const ceiling = timeline.slots.length <= MOST_SLOTS ? findCeiling(timeline, player) : null;
+  known.set(timeline, { player, ceiling });
+  return ceiling;
+}
+
+/** Of a timeline laid out on the kit of the moment; null without a demand on any limb. */
 export function useCeiling(timeline: Timeline): Ceiling | null {
-  const player = usePlayer();
+  return ceilingOf(timeline, usePlayer());
+}
+
+/** The same, and the bottleneck's slots are lit in all views. One part of a screen does this. */
+export function useLitCeiling(timeline: Timeline): Ceiling | null {
   const { light } = useLights();
-  const ceiling = useMemo(
-    () => (timeline.slots.length <= MOST_SLOTS ? findCeiling(timeline, player) : null),
-    [timeline, player],
-  );
+  const ceiling = useCeiling(timeline);
   const slots = ceiling ? [ceiling.bottleneck.from.slot, ceiling.bottleneck.to.slot].join() : "";
   const isOver = ceiling !== null && timeline.tempo > ceiling.bpm;
   useEffect(() => {

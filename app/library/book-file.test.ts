@@ -240,7 +240,7 @@ describe("cells", () => {
   });
 });
 
-test("while the text is being mended, the last good one is in force", async () => {
+test("while the text is being fixed, the last good one is in force", async () => {
   const content = makeContent({ text: "@4 RLZ", goodText: "@4 RLK" });
   expect(formatLine(soundLine(content))).toBe("@4 RLK");
 });

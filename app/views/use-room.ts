@@ -1,4 +1,4 @@
-import { createContext, useContext, useSyncExternalStore } from "react";
+import { createContext, useContext, useMemo, useSyncExternalStore } from "react";
 
 /** How much of the window the pile of coins may have. */
 export interface Room {
@@ -20,13 +20,9 @@ export const ON_PHONE: Room = { isWide: false, pile: 300, width: 342, railWidth:
 /** What is taken for the room before there is a window to be measured. */
 export const RoomContext = createContext(AT_DESK);
 
-let last = AT_DESK;
-
-function measure(): Room {
-  const isWide = window.matchMedia(WIDE).matches;
-  const pile = isWide ? Math.max(260, Math.min(520, window.innerHeight - AROUND)) : ON_PHONE.pile;
-  if (last.isWide !== isWide || last.pile !== pile) last = { ...(isWide ? AT_DESK : ON_PHONE), pile };
-  return last;
+/** Pixels that the pile may have at a desk; 0 where there is one column. */
+function pileAtDesk(): number {
+  return window.matchMedia(WIDE).matches ? Math.max(260, Math.min(520, window.innerHeight - AROUND)) : 0;
 }
 
 function listen(onChange: () => void) {
@@ -37,5 +33,6 @@ function listen(onChange: () => void) {
 /** The room of the moment. */
 export function useRoom(): Room {
   const guess = useContext(RoomContext);
-  return useSyncExternalStore(listen, measure, () => guess);
+  const pile = useSyncExternalStore(listen, pileAtDesk, () => (guess.isWide ? guess.pile : 0));
+  return useMemo(() => (pile > 0 ? { ...AT_DESK, pile } : ON_PHONE), [pile]);
 }

@@ -1,6 +1,6 @@
 /** Ways to fix the length, endings, and changes that land better, in words. */
 
-import type { Closing, ClosingWay, Ending, Landing, Mend } from "~/core/fit";
+import type { Closing, ClosingWay, Ending, Fix, Landing } from "~/core/fit";
 import type { Hand, Limb } from "~/core/stroke";
 import { PLACE_NAMES } from "~/core/stroke";
 import { LIMB_NAMES } from "./slot";
@@ -135,7 +135,7 @@ export function wordEnding(ending: Ending): WayWords {
   }
 }
 
-export function wordMend({ way, landing }: Mend): WayWords {
+export function wordFix({ way, landing }: Fix): WayWords {
   const does = wordLandingShort(landing);
   switch (way.kind) {
     case "mirror":

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
-import type { BackbeatMend, FeelNote } from "~/core/groove";
-import { sayBackbeat, sayFeel, sayFeelNote, sayMend, sayRatio, saySwing } from "./groove";
+import type { BackbeatFix, FeelNote } from "~/core/groove";
+import { sayBackbeat, sayFeel, sayFeelNote, sayFix, sayRatio, saySwing } from "./groove";
 
 describe("feel", () => {
   test("ratios by their plain names, others by number", () => {
@@ -27,12 +27,12 @@ describe("feel", () => {
   });
 });
 
-test("backbeats and their mends are told apart", () => {
+test("backbeats and their fixes are told apart", () => {
   const states = ["kept", "soft", "elsewhere", "foot", "silent", "between", "empty"] as const;
   expect(new Set(states.map(sayBackbeat)).size).toBe(states.length);
   const kinds = ["accent", "to-snare", "hand-with", "hand-for", "hand-in"] as const;
-  const mends = kinds.map((kind): BackbeatMend => ({ kind, hand: "L", line: [] }));
-  expect(mends.map(sayMend)).toEqual([
+  const fixes = kinds.map((kind): BackbeatFix => ({ kind, hand: "L", line: [] }));
+  expect(fixes.map(sayFix)).toEqual([
     "Accent it",
     "Accent the left hand on the snare",
     "Add the left hand to the foot",

@@ -1,7 +1,7 @@
 /** Grooves, forms, feel and the backbeat in words. */
 
 import {
-  type BackbeatMend,
+  type BackbeatFix,
   type BackbeatState,
   type During,
   type EndingKind,
@@ -110,7 +110,7 @@ export function sayBackbeat(state: BackbeatState): string {
   }
 }
 
-export function sayMend({ kind, hand }: BackbeatMend): string {
+export function sayFix({ kind, hand }: BackbeatFix): string {
   const name = hand === "R" ? "right" : "left";
   switch (kind) {
     case "accent":

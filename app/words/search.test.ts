@@ -1,10 +1,10 @@
 import { describe, expect, test } from "vitest";
-import { describeEndings, listClosings, listMends } from "~/core/fit";
+import { describeEndings, listClosings, listFixes } from "~/core/fit";
 import { readStickLine } from "~/core/line";
 import type { Phrase } from "~/core/phrase";
 import { WORKING } from "~/core/testing/kits";
 import { bpm, ticks } from "~/core/time";
-import { wordClosing, wordEnding, wordMend } from "./closing";
+import { wordClosing, wordEnding, wordFix } from "./closing";
 import { sayCount, sayRoughly, wordLoosened, wordRule, wordTrouble } from "./search";
 
 function phraseOf(text: string, tempo = 100): Phrase {
@@ -57,7 +57,7 @@ describe("rules", () => {
   });
 });
 
-describe("closings, endings, mends", () => {
+describe("closings, endings, fixes", () => {
   test("are said in words that tell what to do", () => {
     const book = [
       {
@@ -92,8 +92,8 @@ describe("closings, endings, mends", () => {
     ]);
     expect(told("@8 R/c1LRLx8", 130)[2]).toBe("Hard stop: the crash rings, and no hand is free to choke it");
   });
-  test("of mends, what comes of each", () => {
-    const [first] = listMends(phraseOf("@4 LRLRx4", 120), [], WORKING);
-    expect(first && wordMend(first)).toEqual({ name: "End on a kick", does: "ends on the kick, both hands free" });
+  test("of fixes, what comes of each", () => {
+    const [first] = listFixes(phraseOf("@4 LRLRx4", 120), [], WORKING);
+    expect(first && wordFix(first)).toEqual({ name: "End on a kick", does: "ends on the kick, both hands free" });
   });
 });

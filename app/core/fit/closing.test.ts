@@ -11,7 +11,7 @@ import { lineOf } from "../testing/lines";
 import { barTicks, bpm, type Meter, makeRate, type Rate, sameRate, slotTicks, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { listClosings, type NamedCell } from "./closing";
-import { describeEndings, listMends, rankFor } from "./ending";
+import { describeEndings, listFixes, rankFor } from "./ending";
 import { measureFit } from "./fit";
 import { describeLanding, rankLanding } from "./landing";
 
@@ -250,13 +250,13 @@ describe("endings", () => {
   });
 });
 
-describe("mends", () => {
+describe("fixes", () => {
   test("the other lead, a kick at the end, another tail: each lands better and still fits", () => {
     fc.assert(
       fc.property(anyPhrase, fc.constantFrom(WORKING, LEFT_HANDED), (phrase, player) => {
         const before = describeLanding(layOut(phrase, player.kit), player);
         const fit = measureFit(layOut(phrase), openingRate(phrase.line)).verdict;
-        for (const { line, landing } of listMends(phrase, BOOK, player)) {
+        for (const { line, landing } of listFixes(phrase, BOOK, player)) {
           const timeline = layOut({ ...phrase, line }, player.kit);
           expect(measureFit(timeline, openingRate(line)).verdict).toBe(fit);
           expect(describeLanding(timeline, player)).toEqual(landing);
@@ -268,19 +268,19 @@ describe("mends", () => {
     );
   });
   test("right hand last, crash with the right: the left leads, or a kick ends it", () => {
-    const mends = listMends(phraseOf("@4 LRLRx4", { tempo: bpm(120) }), BOOK, WORKING);
-    expect(mends.map(({ way, line }) => `${way.kind}: ${formatLine(line)}`)).toEqual([
+    const fixes = listFixes(phraseOf("@4 LRLRx4", { tempo: bpm(120) }), BOOK, WORKING);
+    expect(fixes.map(({ way, line }) => `${way.kind}: ${formatLine(line)}`)).toEqual([
       "kick: @4 LRLRx3 LRLK",
       "tail: @4 LRLRx3 RLKK",
       "mirror: @4 RLRLx4",
     ]);
   });
   test("an endless line is no fill: nothing is tried on it", () => {
-    expect(listMends(phraseOf("@4 LRLRx251", { tempo: bpm(120) }), BOOK, WORKING)).toEqual([]);
+    expect(listFixes(phraseOf("@4 LRLRx251", { tempo: bpm(120) }), BOOK, WORKING)).toEqual([]);
     expect(closings("@4 LRLRx251")).toEqual([]);
   });
   test("what lands well is left alone", () => {
-    expect(listMends(phraseOf("@4 RLRRLx2 RLRRLK"), BOOK, WORKING)).toEqual([]);
+    expect(listFixes(phraseOf("@4 RLRRLx2 RLRRLK"), BOOK, WORKING)).toEqual([]);
   });
 });
 

@@ -72,8 +72,8 @@ export interface Closing {
 /** Longer ways round are no help to anyone. */
 const MOST_BARS = 16;
 const MOST_TAILS = 5;
-/** A longer line is no fill, and its ways and mends would take their time at every edit. */
-export const MOST_MENDED_SLOTS = 1_000;
+/** A longer line is no fill, and its ways and fixes would take their time at every edit. */
+export const MOST_FIXED_SLOTS = 1_000;
 const RATES: readonly Rate[] = [
   [3, 2],
   [2, 1],
@@ -96,7 +96,7 @@ export function listClosings(phrase: Phrase, book: readonly NamedCell[], bars: n
   const timeline = layOut(phrase, player.kit);
   const close = makeClose(phrase, player);
   const fit = measureFit(timeline, openingRate(phrase.line));
-  if (fit.verdict === "fits" || fit.verdict === "empty" || fit.usedSlots > MOST_MENDED_SLOTS) return [];
+  if (fit.verdict === "fits" || fit.verdict === "empty" || fit.usedSlots > MOST_FIXED_SLOTS) return [];
   const ways =
     fit.verdict === "short" ? [...tails(close, phrase, fit.spareSlots, book)] : cuts(close, phrase, timeline);
   return [

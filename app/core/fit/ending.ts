@@ -8,7 +8,7 @@ import { type Player, reachTime } from "../player/player";
 import type { Hand, Limb, Place, Slot } from "../stroke/stroke";
 import { beatTicks, type Seconds, type Ticks, ticks, ticksToSeconds } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
-import { MOST_MENDED_SLOTS, type NamedCell } from "./closing";
+import { MOST_FIXED_SLOTS, type NamedCell } from "./closing";
 import { measureFit } from "./fit";
 import { describeLanding, type HandOnLanding, type Landing, rankLanding } from "./landing";
 
@@ -140,38 +140,38 @@ function halfEnding(phrase: Phrase, timeline: Timeline, landing: Landing, player
   return [{ kind: "half", good: silence >= LEAST_STOP, slots: kept, last: limbs, silence, line }];
 }
 
-export type MendWay =
+export type FixWay =
   | { readonly kind: "mirror" }
   | { readonly kind: "tail"; readonly tail: NamedCell; readonly text: string }
   | { readonly kind: "kick" };
 
-export interface Mend {
-  readonly way: MendWay;
+export interface Fix {
+  readonly way: FixWay;
   readonly line: Line;
   readonly landing: Landing;
 }
 
-const MOST_MENDS = 4;
+const MOST_FIXES = 4;
 
 /**
  * Changes after which a phrase lands better, best first: the other hand leads, another last cell of the same size, a
  * kick at the end. What fitted still fits. Empty for a line that is too long to be a fill.
  */
-export function listMends(phrase: Phrase, book: readonly NamedCell[], player: Player): Mend[] {
+export function listFixes(phrase: Phrase, book: readonly NamedCell[], player: Player): Fix[] {
   const timeline = layOut(phrase, player.kit);
   const before = describeLanding(timeline, player);
   const crash = player.hands.timekeeper;
   const last = timeline.cells.at(-1);
-  if (!before || !last || timeline.slots.length > MOST_MENDED_SLOTS) return [];
+  if (!before || !last || timeline.slots.length > MOST_FIXED_SLOTS) return [];
   const fit = measureFit(timeline, openingRate(phrase.line)).verdict;
   const seen = new Set<string>();
-  const mends: Mend[] = [];
-  const attempt = (way: MendWay, line: Line) => {
+  const fixes: Fix[] = [];
+  const attempt = (way: FixWay, line: Line) => {
     if (!isWritable(line)) return;
     const laid = layOut({ ...phrase, line }, player.kit);
     const landing = describeLanding(laid, player);
     if (!landing || measureFit(laid, openingRate(line)).verdict !== fit) return;
-    if (rankFor(landing, crash) > rankFor(before, crash)) mends.push({ way, line, landing });
+    if (rankFor(landing, crash) > rankFor(before, crash)) fixes.push({ way, line, landing });
   };
   attempt({ kind: "mirror" }, mirrorLine(phrase.line));
   attempt({ kind: "kick" }, replaceLastCell(phrase.line, endOnKick(last.item.slots)));
@@ -181,7 +181,7 @@ export function listMends(phrase: Phrase, book: readonly NamedCell[], player: Pl
     seen.add(text);
     attempt({ kind: "tail", tail, text }, replaceLastCell(phrase.line, tail.cell));
   }
-  return mends.sort((a, b) => rankFor(b.landing, crash) - rankFor(a.landing, crash)).slice(0, MOST_MENDS);
+  return fixes.sort((a, b) => rankFor(b.landing, crash) - rankFor(a.landing, crash)).slice(0, MOST_FIXES);
 }
 
 /** A landing is better when the hand that goes on in time is free for the crash beside it. */

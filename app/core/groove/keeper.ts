@@ -1,6 +1,6 @@
 /** The backbeat keeper: which of the groove's backbeats a fill keeps, and the changes that would keep the others. */
 
-import { MOST_MENDED_SLOTS } from "../fit/closing";
+import { MOST_FIXED_SLOTS } from "../fit/closing";
 import { isWritable, mapPlayedSlots } from "../line/rewrite";
 import { ALL_STROKES, type Orchestration } from "../orchestration/layers";
 import type { Line } from "../phrase/phrase";
@@ -37,11 +37,11 @@ export type BackbeatState =
   /** The phrase is over already, or has not begun. */
   | "empty";
 
-export type BackbeatMendKind = "accent" | "to-snare" | "hand-with" | "hand-for" | "hand-in";
+export type BackbeatFixKind = "accent" | "to-snare" | "hand-with" | "hand-for" | "hand-in";
 
 /** A change of one note that keeps one backbeat. */
-export interface BackbeatMend {
-  readonly kind: BackbeatMendKind;
+export interface BackbeatFix {
+  readonly kind: BackbeatFixKind;
   readonly hand: Hand;
   readonly line: Line;
 }
@@ -52,7 +52,7 @@ export interface BackbeatCheck {
   readonly state: BackbeatState;
   readonly slot: number | null;
   /** The likeliest first; empty where it is kept, or no note can be changed for it. */
-  readonly mends: readonly BackbeatMend[];
+  readonly fixes: readonly BackbeatFix[];
 }
 
 /** One check for each backbeat of the pulse from the window's start to where the fill ends. Empty for a pulse without any. */
@@ -67,9 +67,9 @@ function checkOne(timeline: Timeline, line: Line, at: Ticks): BackbeatCheck {
   const slot = timeline.slots.find((one) => one.at === at) ?? null;
   const state = judge(here, slot, timeline, at);
   // A change is worked out slot by slot: for lines that are no fills that would take too long at each edit.
-  const isMended = slot !== null && state !== "kept" && timeline.slots.length <= MOST_MENDED_SLOTS;
-  const mends = isMended ? listMends(here, slot, state, timeline, line) : [];
-  return { at, state, slot: slot?.index ?? here[0]?.slot ?? null, mends };
+  const isFixed = slot !== null && state !== "kept" && timeline.slots.length <= MOST_FIXED_SLOTS;
+  const fixes = isFixed ? listFixes(here, slot, state, timeline, line) : [];
+  return { at, state, slot: slot?.index ?? here[0]?.slot ?? null, fixes };
 }
 
 function judge(
@@ -88,16 +88,16 @@ function judge(
   return slot ? "silent" : "between";
 }
 
-function listMends(
+function listFixes(
   here: readonly TimelineEvent[],
   slot: TimelineSlot,
   state: BackbeatState,
   timeline: Timeline,
   line: Line,
-): BackbeatMend[] {
+): BackbeatFix[] {
   const playing = here.find(({ limb, place }) => isHand(limb) && (state !== "soft" || place === "sn"))?.limb;
   const hand = playing && isHand(playing) ? playing : freerHand(timeline, slot.at);
-  const change = (kind: BackbeatMendKind, next: (strokes: readonly Stroke[]) => readonly Stroke[]): BackbeatMend => ({
+  const change = (kind: BackbeatFixKind, next: (strokes: readonly Stroke[]) => readonly Stroke[]): BackbeatFix => ({
     kind,
     hand,
     line: mapPlayedSlots(line, (content, index) => (index === slot.index ? changeFirst(content, next) : content)),
@@ -117,7 +117,7 @@ function listMends(
         : state === "foot"
           ? [change("hand-with", (strokes) => [...strokes, backbeat]), change("hand-for", () => [backbeat])]
           : [change("hand-in", () => [backbeat])];
-  return found.filter((mend) => mend.line !== line && isWritable(mend.line));
+  return found.filter((fix) => fix.line !== line && isWritable(fix.line));
 }
 
 /** The slot with the strokes of its first part changed. */

@@ -106,8 +106,8 @@ describe("the backbeat keeper", () => {
     });
     return checkBackbeats(timeline, line, measureForm(timeline, USUAL));
   };
-  const mends = (text: string) =>
-    check(text).map(({ state, mends: offered }) => [state, ...offered.map((mend) => formatLine(mend.line))]);
+  const fixes = (text: string) =>
+    check(text).map(({ state, fixes: offered }) => [state, ...offered.map((fix) => formatLine(fix.line))]);
   test("says what stands on each: kept, soft, elsewhere, a foot, nothing", () => {
     expect(check("@1 R>LR>L").map(({ at, state }) => [at / 10_080, state])).toEqual([
       [1, "kept"],
@@ -119,13 +119,13 @@ describe("the backbeat keeper", () => {
     expect(check("@3/2 RLRLRL").map(({ state }) => state)).toEqual(["between", "between"]);
   });
   test("each has the change that keeps it", () => {
-    expect(mends("@1 RLR>L/t1")).toEqual([
+    expect(fixes("@1 RLR>L/t1")).toEqual([
       ["soft", "@1 R>LRL/t1".replace("L/t1", ">L/t1")],
       ["elsewhere", "@1 RLR>L/sn"],
     ]);
-    expect(mends("@1 RKR>L")[0]).toEqual(["foot", "@1 R(>L/snK)R>L", "@1 R>L/snR>L"]);
-    expect(mends("@1 R-R>L")[0]).toEqual(["silent", "@1 R>L/snR>L"]);
-    expect(mends("@3/2 RLRLRL")).toEqual([["between"], ["between"]]);
+    expect(fixes("@1 RKR>L")[0]).toEqual(["foot", "@1 R(>L/snK)R>L", "@1 R>L/snR>L"]);
+    expect(fixes("@1 R-R>L")[0]).toEqual(["silent", "@1 R>L/snR>L"]);
+    expect(fixes("@3/2 RLRLRL")).toEqual([["between"], ["between"]]);
   });
   test("a change keeps its backbeat, whatever the line is", () => {
     const sticking = fc.array(fc.constantFrom("R", "l", ">L", "K", "-", "R/t1", "{RL}", "(LK)", "'R"), {
@@ -136,7 +136,7 @@ describe("the backbeat keeper", () => {
       fc.property(sticking, (slots) => {
         const text = `@4 ${slots.join("")}`;
         for (const [index, one] of check(text).entries()) {
-          for (const { line } of one.mends) expect(check(formatLine(line))[index]?.state).toBe("kept");
+          for (const { line } of one.fixes) expect(check(formatLine(line))[index]?.state).toBe("kept");
         }
       }),
     );

@@ -127,7 +127,7 @@ function bringNear(kit: Kit, place: Place): Kit {
 }
 
 /** The kit with a problem fixed. */
-export function mendKit(kit: Kit, problem: KitProblem): Kit {
+export function fixKit(kit: Kit, problem: KitProblem): Kit {
   switch (problem.kind) {
     case "no-snare":
       return addSurface(kit, "sn");

@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { LIMBS, PLACES, type Place } from "../stroke/stroke";
 import { anyKit, FOUR_PIECE, kitOf, LARGE, SMALL } from "../testing/kits";
 import { armsCross, handOnTop, reachOf } from "./arms";
-import { addSurface, checkKit, mendKit, overlaps, spread, usualSurface } from "./checks";
+import { addSurface, checkKit, fixKit, overlaps, spread, usualSurface } from "./checks";
 import { distanceBetween, foldPlace, isLeftHanded, isPlayable, type Kit, mirrorKit, openKit, surfaceAt } from "./kit";
 
 function at(kit: Kit, place: Place) {
@@ -111,14 +111,14 @@ describe("what is wrong with a kit", () => {
     expect(checkKit(piled)).toEqual([{ kind: "overlap", place: "t1", other: "sn" }]);
   });
 
-  test("each problem is mended in one step, and nothing is lost by it", () => {
+  test("each problem is fixed in one step, and nothing is lost by it", () => {
     fc.assert(
       fc.property(anyKit, fc.constantFrom("sn", "hh", "kk", null), (whole, dropped) => {
         const kit = { surfaces: whole.surfaces.filter(({ place }) => place !== dropped) };
         for (const problem of checkKit(kit)) {
-          const mended = mendKit(kit, problem);
-          expect(mended.surfaces.length).toBeGreaterThanOrEqual(kit.surfaces.length);
-          const left = checkKit(mended);
+          const fixed = fixKit(kit, problem);
+          expect(fixed.surfaces.length).toBeGreaterThanOrEqual(kit.surfaces.length);
+          const left = checkKit(fixed);
           const same = left.find(
             (one) => JSON.stringify({ ...one, reach: 0 }) === JSON.stringify({ ...problem, reach: 0 }),
           );

@@ -13,7 +13,7 @@ import { placeByHand } from "~/core/timeline";
 import { useChoice, useChooser } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
 import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/place";
-import { useCeiling } from "~/editor/use-ceiling";
+import { useLitCeiling } from "~/editor/use-ceiling";
 import { addressOf } from "~/library/fill/address";
 import type { KitContent } from "~/library/kit/content";
 import { MAX_NAME } from "~/library/phrase/phrase";
@@ -87,7 +87,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   const { ask, setAsk, orchestrations } = useOrchestrationAsk(tab === "orchestrations", worked, player);
   const { ways } = orchestrations.gathered;
   const shown = trial ? editor.workOut(trial.content).timeline : worked.timeline;
-  const ceiling = useCeiling(shown);
+  const ceiling = useLitCeiling(shown);
   const other = useOtherPlace(shown, player, ceiling);
   const { slot } = useChoice(worked.timeline);
   const cursor = slot?.index ?? null;

@@ -6,9 +6,9 @@ import {
   addSurface,
   basePlace,
   checkKit,
+  fixKit,
   type Kit,
   type KitProblem,
-  mendKit,
   mirrorKit,
   openKit,
   PLAYED_BY,
@@ -123,7 +123,7 @@ function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }
           onChange={(event) => bench.change({ name: event.target.value }, "name")}
         />
       </label>
-      <Problems problems={problems} onMend={(problem) => bench.changeKit((now) => mendKit(now, problem))} />
+      <Problems problems={problems} onFix={(problem) => bench.changeKit((now) => fixKit(now, problem))} />
       <p className="text-sm quiet leading-snug">
         Drag a drum or cymbal on the plan, or choose it and use the arrow keys: 1 cm at a time, 5 cm with Shift.
       </p>
@@ -189,10 +189,10 @@ function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }
 
 interface ProblemsProps {
   readonly problems: readonly KitProblem[];
-  readonly onMend: ((problem: KitProblem) => void) | null;
+  readonly onFix: ((problem: KitProblem) => void) | null;
 }
 
-function Problems({ problems, onMend }: ProblemsProps) {
+function Problems({ problems, onFix }: ProblemsProps) {
   if (problems.length === 0) return null;
   return (
     <ul aria-label="What is wrong with the kit" className="flex flex-col gap-1.5">
@@ -202,8 +202,8 @@ function Problems({ problems, onMend }: ProblemsProps) {
           <li key={JSON.stringify({ ...problem, reach: 0 })} className="text-sm flex flex-wrap items-center gap-1.5">
             <TriangleAlert size={15} aria-hidden className="text-error shrink-0" />
             <span className="flex-1 min-w-40 leading-snug">{what}</span>
-            {onMend ? (
-              <button type="button" className="btn btn-xs" onClick={() => onMend(problem)}>
+            {onFix ? (
+              <button type="button" className="btn btn-xs" onClick={() => onFix(problem)}>
                 {remedy}
               </button>
             ) : null}

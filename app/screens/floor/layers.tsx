@@ -204,7 +204,7 @@ function Layer({ layer, number, isLast, kit, timeline, onPut, onMove, onRemove, 
             <button
               type="button"
               className="btn btn-xs"
-              onClick={() => onPut({ ...layer, rule: renamePlace(rule, place, instead) }, "mend")}
+              onClick={() => onPut({ ...layer, rule: renamePlace(rule, place, instead) }, "fix")}
             >
               Use {PLACE_NAMES[instead]}
             </button>

@@ -1,7 +1,7 @@
 /** What decides whether a fill belongs in its groove, in a line or two: whether it fits, how it lands, how fast it can go. */
 
 import { useWorked } from "~/editor/context";
-import { useCeiling } from "~/editor/use-ceiling";
+import { useLitCeiling } from "~/editor/use-ceiling";
 import { usePlayer } from "~/session/player";
 import { TONES } from "~/ui/tones";
 import { wordCeiling } from "~/words/ceiling";
@@ -10,7 +10,7 @@ import { type Verdict, wordFit, wordLanding } from "~/words/verdict";
 export function Facts() {
   const { kit } = usePlayer();
   const { fit, landing, phrase, timeline, line } = useWorked();
-  const ceiling = useCeiling(timeline);
+  const ceiling = useLitCeiling(timeline);
   const lastRate = timeline.cells.at(-1)?.rate ?? (line[0]?.kind === "rate" ? line[0].rate : { slots: 4, quarters: 1 });
   return (
     <ul aria-label="Verdict" className="flex flex-wrap gap-x-6 gap-y-0.5 text-sm">

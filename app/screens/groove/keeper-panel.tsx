@@ -12,7 +12,7 @@ import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
 import { sayBpm } from "~/words/ceiling";
 import { FIX_LINE_FIRST } from "~/words/editing";
-import { sayBackbeat, sayMend } from "~/words/groove";
+import { sayBackbeat, sayFix } from "~/words/groove";
 import { capital } from "~/words/slot";
 import { plural, sayPosition } from "~/words/time";
 
@@ -70,18 +70,18 @@ export function KeeperPanel({ setting, onChoose }: KeeperPanelProps) {
                 </button>
               )}
             </div>
-            {check.mends.length > 0 ? (
+            {check.fixes.length > 0 ? (
               <div className="flex flex-wrap gap-1.5 mt-1.5">
-                {check.mends.map((mend) => {
-                  const ceiling = findCeiling(layOut({ ...phrase, line: mend.line }, player.kit), player);
+                {check.fixes.map((fix) => {
+                  const ceiling = findCeiling(layOut({ ...phrase, line: fix.line }, player.kit), player);
                   return (
                     <button
-                      key={mend.kind}
+                      key={fix.kind}
                       type="button"
                       className="btn btn-xs"
-                      onClick={() => take(mend.line, `${sayMend(mend)}: done.`)}
+                      onClick={() => take(fix.line, `${sayFix(fix)}: done.`)}
                     >
-                      {sayMend(mend)}
+                      {sayFix(fix)}
                       {ceiling ? <span className="quiet font-normal">top tempo {sayBpm(ceiling.bpm)}</span> : null}
                     </button>
                   );

@@ -2,10 +2,10 @@
 
 import { Check, CircleAlert } from "lucide-react";
 import { useMemo } from "react";
-import { describeEndings, listMends } from "~/core/fit";
+import { describeEndings, listFixes } from "~/core/fit";
 import { formatLine } from "~/core/line";
 import { usePlayer } from "~/session/player";
-import { wordEnding, wordMend } from "~/words/closing";
+import { wordEnding, wordFix } from "~/words/closing";
 import { useApply, useBook, useSettled } from "./use-sums";
 
 export function Endings() {
@@ -14,7 +14,7 @@ export function Endings() {
   const book = useBook();
   const { phrase } = useSettled();
   const endings = useMemo(() => describeEndings(phrase, player), [phrase, player]);
-  const mends = useMemo(() => listMends(phrase, book, player), [phrase, book, player]);
+  const fixes = useMemo(() => listFixes(phrase, book, player), [phrase, book, player]);
   return (
     <div className="grid lg:grid-cols-[3fr_2fr] gap-x-5 gap-y-2">
       <ul className="flex flex-col gap-1.5">
@@ -45,18 +45,18 @@ export function Endings() {
       </ul>
       <div>
         <h2 className="text-sm mb-1">Land better</h2>
-        {mends.length === 0 ? (
+        {fixes.length === 0 ? (
           <p className="text-sm quiet">None of the changes we tried lands better than this.</p>
         ) : (
           <ul className="flex flex-col gap-1.5">
-            {mends.map((mend) => {
-              const { name, does } = wordMend(mend);
+            {fixes.map((fix) => {
+              const { name, does } = wordFix(fix);
               return (
-                <li key={formatLine(mend.line)}>
+                <li key={formatLine(fix.line)}>
                   <button
                     type="button"
                     className="w-full text-left rounded-field border border-base-300 px-2.5 py-1 cursor-pointer hover:border-primary"
-                    onClick={() => apply({}, mend.line, `${name}: ${does}.`)}
+                    onClick={() => apply({}, fix.line, `${name}: ${does}.`)}
                   >
                     <span className="text-sm font-semibold">{name}</span> <span className="text-xs quiet">{does}</span>
                   </button>

@@ -3,7 +3,7 @@
 import { lazy, useState } from "react";
 import { useWorked } from "~/editor/context";
 import { BandHits } from "~/editor/fill/band-hits";
-import { FrameSentence } from "~/editor/frame-controls";
+import { FrameSentence } from "~/editor/frame-sentence";
 import { LineDrawer, useLineBench } from "~/editor/line-bench";
 import { LineEditor } from "~/editor/line-editor";
 import { Pictures } from "~/editor/pictures";

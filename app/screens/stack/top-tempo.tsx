@@ -1,6 +1,6 @@
 import { type ReactNode, useDeferredValue } from "react";
 import type { Timeline } from "~/core/timeline";
-import { useCeiling } from "~/editor/use-ceiling";
+import { useLitCeiling } from "~/editor/use-ceiling";
 import { usePlayer } from "~/session/player";
 import { wordCeiling } from "~/words/ceiling";
 import type { Verdict } from "~/words/verdict";
@@ -15,6 +15,6 @@ export default function TopTempo({ timeline, children }: TopTempoProps) {
   const { kit } = usePlayer();
   // What is typed is seen first.
   const settled = useDeferredValue(timeline);
-  const ceiling = useCeiling(settled);
+  const ceiling = useLitCeiling(settled);
   return children(wordCeiling(settled, ceiling, kit));
 }
