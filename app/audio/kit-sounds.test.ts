@@ -1,12 +1,12 @@
 import { describe, expect, test } from "vitest";
 import { type Level, PLACES, type Place } from "~/core/stroke";
-import { LEVEL_PEAKS, synthesise, synthesiseClick } from "./kit-sounds";
+import { gainForForce, LEVEL_PEAKS, type SoundWanted, soundOf, synthesise, synthesiseClick } from "./kit-sounds";
 import { decay, makeFilter, makeMetal, makeNoise, makeSweep } from "./signal";
 
 const RATE = 44_100;
 
-function sound(place: Place, level: Level = "normal", rimShot = false, variation = 0) {
-  return synthesise({ place, level, rimShot, variation }, RATE);
+function sound(place: Place, level: Level = "normal", technique: SoundWanted["technique"] = "plain", variation = 0) {
+  return synthesise({ place, level, technique, variation }, RATE);
 }
 function energy(samples: Float32Array): number {
   return samples.reduce((sum, sample) => sum + sample * sample, 0);
@@ -54,12 +54,12 @@ test("a rim shot rings where a plain stroke does not", () => {
     const filter = makeFilter("bandpass", 895, 8, RATE);
     return energy(samples.map((sample) => filter(sample))) / energy(samples);
   };
-  expect(band(sound("sn", "accent", true))).toBeGreaterThan(2 * band(sound("sn", "accent")));
+  expect(band(sound("sn", "accent", "rim-shot"))).toBeGreaterThan(2 * band(sound("sn", "accent")));
 });
 
 test("the same wish gives the same samples; variations differ a little", () => {
   expect(sound("sn")).toEqual(sound("sn"));
-  expect(sound("sn", "normal", false, 1)).not.toEqual(sound("sn"));
+  expect(sound("sn", "normal", "plain", 1)).not.toEqual(sound("sn"));
 });
 
 test("the click is short, and higher on one", () => {
@@ -84,4 +84,31 @@ test("signal parts: noise is repeatable and centred, sweeps start at zero phase,
   const tone = (frequency: number) =>
     Float32Array.from({ length: 4_410 }, (_, index) => lowpass(Math.sin((2 * Math.PI * frequency * index) / RATE)));
   expect(energy(tone(100))).toBeGreaterThan(20 * energy(tone(5_000)));
+});
+
+test("a force between two levels is between their peaks, and rises all the way", () => {
+  const peakOf = (force: number) => {
+    const { level } = soundOf({ limb: "R", place: "sn", force, technique: "plain" }, 0);
+    return LEVEL_PEAKS[level] * gainForForce(force);
+  };
+  expect([0, 1, 2].map(peakOf)).toEqual([
+    expect.closeTo(LEVEL_PEAKS.ghost, 9),
+    expect.closeTo(LEVEL_PEAKS.normal, 9),
+    expect.closeTo(LEVEL_PEAKS.accent, 9),
+  ]);
+  const steps = Array.from({ length: 41 }, (_, step) => peakOf(step / 20));
+  expect(steps.every((peak, index) => index === 0 || peak > (steps[index - 1] ?? 0))).toBe(true);
+});
+
+test("a buzz goes on where a plain stroke has died away, and a cross-stick is wood, not wires", () => {
+  const late = (samples: Float32Array) => energy(samples.slice(RATE * 0.4));
+  expect(late(sound("sn", "normal", "buzz"))).toBeGreaterThan(10 * late(sound("sn", "normal")));
+  expect(sound("cs").length).toBeLessThan(RATE * 0.2);
+  expect(brightness(sound("cs"), 5_000)).toBeLessThan(brightness(sound("sn"), 5_000));
+});
+
+test("a half-open hi-hat rings longer than a closed one and shorter than an open one", () => {
+  const tail = (place: Place) => energy(sound(place).slice(RATE * 0.15));
+  expect(tail("hf")).toBeGreaterThan(tail("hh"));
+  expect(tail("ho")).toBeGreaterThan(tail("hf"));
 });

@@ -3,31 +3,48 @@
  * down: it is darker, shorter and softer at the front, as on a drum.
  */
 
-import { isHand, type Level, type Limb, type Place } from "~/core/stroke";
+import { isHand, LEVELS, type Level, type Limb, type Place, type Technique } from "~/core/stroke";
 import { decay, makeFilter, makeMetal, makeNoise, makeSweep } from "./signal";
 
 export interface SoundWanted {
   readonly place: Place;
   readonly level: Level;
-  readonly rimShot: boolean;
+  readonly technique: SoundingTechnique;
   /** Which of {@link VARIATIONS} slightly different strokes. */
   readonly variation: number;
 }
+
+/** A choked cymbal is struck as any other. */
+type SoundingTechnique = Exclude<Technique, "choke">;
 
 /** A stroke to be sounded. */
 export interface Struck {
   readonly limb: Limb;
   readonly place: Place;
-  readonly level: Level;
-  readonly rimShot: boolean;
+  /** As a timeline event has it: 0 for a ghost to 2 for an accent. */
+  readonly force: number;
+  readonly technique: Technique;
 }
 
-export function soundOf({ place, level, rimShot }: Struck, variation: number): SoundWanted {
-  return { place, level, rimShot, variation };
+/** The sound whose level is nearest to the stroke's force. */
+export function soundOf({ place, force, technique }: Struck, variation: number): SoundWanted {
+  return { place, level: nearestLevel(force), technique: technique === "choke" ? "plain" : technique, variation };
 }
 
-export function keyOf({ place, level, rimShot, variation }: SoundWanted): string {
-  return `${place} ${level} ${rimShot} ${variation}`;
+function nearestLevel(force: number): Level {
+  return LEVELS[Math.min(LEVELS.length - 1, Math.max(0, Math.round(force)))] ?? "normal";
+}
+
+/** What a sound is turned up or down by, for a force between two levels: straight in decibels from one to the next. */
+export function gainForForce(force: number): number {
+  const below = LEVELS[Math.min(LEVELS.length - 2, Math.max(0, Math.floor(force)))] ?? "ghost";
+  const above = LEVELS[LEVELS.indexOf(below) + 1] ?? "accent";
+  const [soft, loud] = [LEVEL_PEAKS[below], LEVEL_PEAKS[above]];
+  return (soft * (loud / soft) ** (force - LEVELS.indexOf(below))) / LEVEL_PEAKS[nearestLevel(force)];
+}
+
+export function keyOf({ place, level, technique, variation }: SoundWanted): string {
+  return `${place} ${level} ${technique} ${variation}`;
 }
 
 /** Strokes of one kind differ a little, so that a roll does not rattle like a machine. */
@@ -40,11 +57,17 @@ export function variationOf(limb: Limb, count: number): number {
 
 /** Seconds in which an open hi-hat is choked. */
 export const CHOKE = 0.03;
-const CHOKING: readonly Place[] = ["hh", "hp", "ho"];
+const CHOKING: readonly Place[] = ["hh", "hf", "hp", "hs", "ho"];
+const RINGING: readonly Place[] = ["ho", "hf", "hs"];
 
 /** Whether a stroke ends an open hi-hat that rings. */
 export function chokesHat(place: Place): boolean {
   return CHOKING.includes(place);
+}
+
+/** Whether it is a hi-hat that rings until it is closed. */
+export function ringsHat(place: Place): boolean {
+  return RINGING.includes(place);
 }
 
 /** Peak of each level: ghosts are some 16 dB, normal strokes 6 dB below accents. */
@@ -88,13 +111,14 @@ const snare: Voice = (force, sound, sampleRate) => {
   const wires = makeFilter("highpass", 900 + 1100 * force, 0.7, sampleRate);
   const air = makeFilter("lowpass", 3200 + 8000 * force, 0.7, sampleRate);
   const snap = makeFilter("bandpass", 4200, 0.9, sampleRate);
-  const length = sound.rimShot ? 0.4 : 0.12 + 0.22 * force;
+  const isRim = sound.technique === "rim-shot";
+  const length = isRim ? 0.4 : 0.12 + 0.22 * force;
   return fill(length, sampleRate, (time) => {
     const raw = noise();
     const head = low(time) * 0.75 * decay(time, 0.03 + 0.03 * force) + high(time) * 0.35 * decay(time, 0.024);
     const rattle = air(wires(raw)) * (0.5 + 0.35 * force) * decay(time, 0.035 + 0.055 * force);
     const front = snap(raw) * 1.6 * force * decay(time, 0.004);
-    const rim = sound.rimShot ? ring(time) * 0.9 * decay(time, 0.085) + (time < 0.0008 ? 0.9 : 0) : 0;
+    const rim = isRim ? ring(time) * 0.9 * decay(time, 0.085) + (time < 0.0008 ? 0.9 : 0) : 0;
     // The first sample is already sounding, so that the ear and the tests find the onset where it was meant.
     return head + rattle + front + rim + (time < 0.0004 ? 0.25 : 0);
   });
@@ -110,7 +134,7 @@ const tom =
     const rim = makeSweep(720, 700, 0.02, sampleRate);
     return fill(0.25 + ringing, sampleRate, (time) => {
       const attack = stick(noise()) * decay(time, 0.008) * (0.35 + 0.6 * force) + (time < 0.0005 ? 0.3 : 0);
-      const shell = sound.rimShot ? rim(time) * 0.5 * decay(time, 0.05) : 0;
+      const shell = sound.technique === "rim-shot" ? rim(time) * 0.5 * decay(time, 0.05) : 0;
       return (
         body(time) * decay(time, ringing * (0.35 + 0.3 * force)) +
         overtone(time) * 0.3 * decay(time, 0.05) +
@@ -169,6 +193,47 @@ const cowbell: Voice = (force, _sound, sampleRate) => {
   return fill(0.3, sampleRate, (time) => band(metal()) * decay(time, 0.04 + 0.05 * force) + (time < 0.0004 ? 0.3 : 0));
 };
 
+/** The stick lies on the head and its shoulder strikes the rim: wood, and little of the drum under it. */
+const crossStick: Voice = (force, sound, sampleRate) => {
+  const bend = 1 + 0.008 * (sound.variation - 1);
+  const wood = makeSweep(1690 * bend, 1610 * bend, 0.006, sampleRate);
+  const rim = makeSweep(2750 * bend, 2640 * bend, 0.004, sampleRate);
+  const shell = makeSweep(420 * bend, 396 * bend, 0.01, sampleRate);
+  return fill(
+    0.16,
+    sampleRate,
+    (time) =>
+      wood(time) * decay(time, 0.012 + 0.01 * force) +
+      rim(time) * 0.45 * decay(time, 0.007) +
+      shell(time) * 0.3 * decay(time, 0.03) +
+      (time < 0.0004 ? 0.4 : 0),
+  );
+};
+
+/** Bounces of a pressed stick: how far apart they come, and how soon they die away. Seconds; our estimates. */
+const BOUNCE = { first: 0.034, last: 0.021, tau: 0.42, length: 1.4 } as const;
+
+/** The surface struck by a stick that is pressed into it: a stroke and its many bounces, softer and closer. */
+const buzzed =
+  (voice: Voice): Voice =>
+  (force, sound, sampleRate) => {
+    const single = { ...sound, technique: "plain" } as const;
+    const first = voice(force * 0.7, single, sampleRate);
+    const bounce = voice(force * 0.35, { ...single, variation: sound.variation + 1 }, sampleRate);
+    const samples = new Float32Array(Math.ceil(BOUNCE.length * sampleRate));
+    let gap: number = BOUNCE.first;
+    for (let time = 0; time < BOUNCE.length; time += gap) {
+      const start = Math.round(time * sampleRate);
+      const gain = (time === 0 ? 1 : 0.75) * decay(time, BOUNCE.tau);
+      for (const [index, sample] of (time === 0 ? first : bounce).entries()) {
+        if (start + index >= samples.length) break;
+        samples[start + index] = (samples[start + index] ?? 0) + sample * gain;
+      }
+      gap = Math.max(BOUNCE.last, gap * 0.94);
+    }
+    return samples;
+  };
+
 /** Wood: the two extra surfaces, until a player says what stands there. */
 const block =
   (pitch: number): Voice =>
@@ -187,6 +252,9 @@ const VOICES: Record<Place, Voice> = {
   f2: tom(72, 0.48),
   hh: cymbal({ ...HAT, tau: 0.045, length: 0.22 }),
   ho: cymbal({ ...HAT, tau: 0.32, length: 0.9 }),
+  hf: cymbal({ ...HAT, tau: 0.15, length: 0.5 }),
+  hs: cymbal({ ...HAT, floor: 5200, tau: 0.26, length: 0.8, stick: 0 }),
+  cs: crossStick,
   hp: cymbal({ ...HAT, floor: 4800, tau: 0.028, length: 0.14, stick: 0 }),
   rd: pinged({ base: 262, tau: 0.42, length: 1.3, floor: 4300, stick: 0.25 }, 1430, 0.16),
   rb: pinged({ base: 262, tau: 0.3, length: 1.2, floor: 4300, stick: 0.2 }, 905, 0.5),
@@ -205,6 +273,9 @@ const VOICES: Record<Place, Voice> = {
 const BALANCE: Partial<Record<Place, number>> = {
   hh: 0.42,
   ho: 0.46,
+  hf: 0.46,
+  hs: 0.4,
+  cs: 0.6,
   hp: 0.4,
   rd: 0.46,
   rb: 0.52,
@@ -219,7 +290,8 @@ const BALANCE: Partial<Record<Place, number>> = {
 
 /** One stroke as samples between -1 and 1, mono. The first sample is never silent. The same wish gives the same samples. */
 export function synthesise(sound: SoundWanted, sampleRate: number): Float32Array {
-  const samples = VOICES[sound.place](FORCE[sound.level], sound, sampleRate);
+  const voice = sound.technique === "buzz" ? buzzed(VOICES[sound.place]) : VOICES[sound.place];
+  const samples = voice(FORCE[sound.level], sound, sampleRate);
   const peak = samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0);
   const gain = (LEVEL_PEAKS[sound.level] * (BALANCE[sound.place] ?? 1)) / peak;
   const fadeFrom = Math.floor(samples.length * 0.85);

@@ -6,7 +6,9 @@ import type { Place } from "~/core/stroke";
 import {
   CHOKE,
   chokesHat,
+  gainForForce,
   keyOf,
+  ringsHat,
   type SoundWanted,
   type Struck,
   soundOf,
@@ -80,16 +82,17 @@ export class SoundingKit {
     }
   }
 
-  /** Sounds a stroke at `time` (seconds of the audio context), `gain` from 0 to 1. */
-  strike(note: Struck, time: number, gain = 1) {
+  /** Sounds a stroke at `time` (seconds of the audio context), `gain` from 0 to 1; for `seconds`, or until it has rung out. */
+  strike(note: Struck, time: number, gain = 1, seconds: number | null = null) {
     if (chokesHat(note.place)) {
       this.openHat?.stop(time + CHOKE);
       this.openHat = null;
     }
     const varied = soundOf(note, variationOf(note.limb, this.strokes++));
     const sound = this.buffers.has(keyOf(varied)) || !this.options.makeSounds ? varied : soundOf(note, 0);
-    const source = this.play(this.bufferOf(sound), time, this.panOf(note.place), gain);
-    if (note.place === "ho") this.openHat = source;
+    const source = this.play(this.bufferOf(sound), time, this.panOf(note.place), gain * gainForForce(note.force));
+    if (seconds !== null) source.stop(time + seconds + CHOKE);
+    if (ringsHat(note.place)) this.openHat = source;
   }
 
   click(click: Click, time: number) {

@@ -6,7 +6,9 @@
 import {
   CHOKE,
   chokesHat,
+  gainForForce,
   keyOf,
+  ringsHat,
   type SoundWanted,
   soundOf,
   synthesise,
@@ -58,7 +60,7 @@ export function mixDown(source: ScoreSource, repeats: number, options: MixdownOp
     .filter(({ event }) => event.kind === "note" && chokesHat(event.note.place))
     .map(({ time }) => time);
   let strokes = 0;
-  for (const [index, { time, event, gain }] of due.entries()) {
+  for (const [index, { time, event, gain, seconds }] of due.entries()) {
     if (index % REPORT_EVERY === 0) onProgress?.(index / due.length);
     if (event.kind === "click") {
       const { strong } = event.click;
@@ -69,9 +71,18 @@ export function mixDown(source: ScoreSource, repeats: number, options: MixdownOp
     const { note } = event;
     const wanted = soundOf(note, variationOf(note.limb, strokes++));
     const samples = soundFor(keyOf(wanted), () => make(wanted, sampleRate));
-    const choked = note.place === "ho" ? (chokes.find((at) => at > time) ?? null) : null;
+    const closed = ringsHat(note.place) ? chokes.find((at) => at > time) : undefined;
+    const choked = seconds === null ? (closed ?? null) : time + seconds;
     const fade = choked === null ? null : { from: (choked - time) * sampleRate, length: CHOKE * sampleRate };
-    add(samples, left, right, Math.round(time * sampleRate), pans[note.place] ?? 0, gain, fade);
+    add(
+      samples,
+      left,
+      right,
+      Math.round(time * sampleRate),
+      pans[note.place] ?? 0,
+      gain * gainForForce(note.force),
+      fade,
+    );
   }
   onProgress?.(1);
   turnDown(left, right);

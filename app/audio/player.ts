@@ -22,6 +22,12 @@ const HEADROOM = -6;
  *
  * @public loaded by name when sound is first wanted
  */
+/** A stroke so many seconds from now, which sounds for so long. */
+export interface StruckLater extends Struck {
+  readonly after: number;
+  readonly seconds: number | null;
+}
+
 export class Player {
   private readonly gain: Tone.Gain;
   private readonly kit: SoundingKit;
@@ -109,12 +115,12 @@ export class Player {
   }
 
   /** Sounds strokes at once, each so many seconds later; what was playing is stopped. */
-  async strike(strokes: readonly (Struck & { readonly after: number })[]): Promise<void> {
+  async strike(strokes: readonly StruckLater[]): Promise<void> {
     await Tone.start();
     this.stop();
     this.kit.prepare(strokes);
     const now = Tone.getContext().currentTime + RUN_UP;
-    for (const stroke of strokes) this.kit.strike(stroke, now + stroke.after);
+    for (const stroke of strokes) this.kit.strike(stroke, now + stroke.after, 1, stroke.seconds);
   }
 
   private handOver() {
@@ -129,8 +135,8 @@ export class Player {
 }
 
 /** What is late sounds at once rather than not at all. */
-function sound(kit: SoundingKit, { time, event, gain }: Due) {
-  if (event.kind === "note") kit.strike(event.note, Math.max(0, time), gain);
+function sound(kit: SoundingKit, { time, event, gain, seconds }: Due) {
+  if (event.kind === "note") kit.strike(event.note, Math.max(0, time), gain, seconds);
   else kit.click(event.click, Math.max(0, time));
 }
 

@@ -6,8 +6,8 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Kit } from "~/core/kit";
 import type { KitOptions } from "./kit";
-import type { Struck } from "./kit-sounds";
 import { pansOf } from "./pans";
+import type { StruckLater } from "./player";
 import type { Located, Position } from "./schedule";
 import type { ScoreSource } from "./score";
 
@@ -93,7 +93,7 @@ export class Sound {
   }
 
   /** Sounds a few strokes at once, in place of whatever plays. Must be called from a user's gesture the first time. */
-  async strike(strokes: readonly (Struck & { readonly after: number })[]): Promise<void> {
+  async strike(strokes: readonly StruckLater[]): Promise<void> {
     this.playing.setState({ id: null, trouble: null });
     try {
       await (await this.makePlayer()).strike(strokes);

@@ -16,6 +16,8 @@ export interface Due {
   readonly event: PassEvent;
   /** 0 to 1. */
   readonly gain: number;
+  /** How long it sounds, where that is played; null where it rings out. */
+  readonly seconds: number | null;
 }
 
 export interface Position {
@@ -159,7 +161,9 @@ export class Schedule {
       const bar = barsBefore + Math.floor(event.at / barTicks(arrangement.meter) + SAME_TIME);
       const isHeard = event.kind === "note" || event.countIn || (click !== null && isClicked(click, event.click, bar));
       const gain = !isHeard ? 0 : event.kind === "note" ? gainOf(event.note, mix) : 1;
-      if (gain > 0) this.queue.push({ time, event, gain });
+      if (gain <= 0) continue;
+      const lasts = event.kind === "note" ? event.note.lasts : null;
+      this.queue.push({ time, event, gain, seconds: lasts === null ? null : lasts * perTick });
     }
     this.queue.sort((a, b) => a.time - b.time);
     const length = isCountIn ? arrangement.countIn : arrangement.length;

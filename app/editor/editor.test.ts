@@ -126,9 +126,11 @@ describe("keys", () => {
     const said: string[] = [];
     for (const id of ids) {
       const { timeline } = bench.worked();
+      const slot = cursor === null ? null : (timeline.slots[cursor] ?? null);
       const scene: NoteScene = {
         timeline,
-        slot: cursor === null ? null : (timeline.slots[cursor] ?? null),
+        slot,
+        cells: slot && { from: slot.cell, to: slot.cell },
         editLine: bench.editLine,
         choose: (slot) => {
           cursor = slot;
@@ -147,6 +149,11 @@ describe("keys", () => {
     ["@4 RLRL", 2, ["silence"], "@4 RL-L", 2],
     ["@4 RLRL", 3, ["flam", "flam"], "@4 RLR''L", 3],
     ["@4 RLRL", 0, ["rim"], "@4 !RLRL", 0],
+    ["@4 RLRL", 0, ["buzz"], "@4 ~RLRL", 0],
+    ["@4 RLRL", 0, ["choke"], "@4 =R/c1LRL", 0],
+    ["@4 RLRL RLK", 5, ["swell"], "@4 RLRL <[RLK]", 5],
+    ["@4 RLRL RLK", 5, ["swell", "swell"], "@4 RLRL >[RLK]", 5],
+    ["@4 RLRL RLK", 5, ["swell", "swell", "swell"], "@4 RLRL RLK", 5],
     ["@4 RLRL", 0, ["ghost"], "@4 rLRL", 0],
     ["@4 RLRL", 0, ["next", "next", "share-2"], "@4 RL{RR}L", 2],
     ["@4 RL{RR}L", 2, ["share-1"], "@4 RLRL", 2],

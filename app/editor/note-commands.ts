@@ -15,19 +15,23 @@ import {
   setLimb,
   shareSlot,
   splitCell,
+  swellCells,
   toggleLimb,
-  toggleRimShot,
+  toggleTechnique,
 } from "~/core/line";
 import type { Line } from "~/core/phrase";
 import { type Limb, makeSilence, makeStroke, makeStrokes, type Slot } from "~/core/stroke";
-import type { Timeline, TimelineSlot } from "~/core/timeline";
+import { swellAt, type Timeline, type TimelineSlot } from "~/core/timeline";
 import { CHOOSE_NOTE_FIRST } from "~/words/editing";
 import { capital } from "~/words/slot";
+import type { CellRange } from "./choice";
 
 /** What a command may act on. */
 export interface NoteScene {
   readonly timeline: Timeline;
   readonly slot: TimelineSlot | null;
+  /** The cells that are chosen together: the note's own at least. */
+  readonly cells: CellRange | null;
   /** False while the line has an error. */
   readonly editLine: (change: (line: Line) => Line) => boolean;
   /** `extend` chooses all the cells from the note that was chosen before. */
@@ -188,7 +192,34 @@ const ON_NOTES: readonly NoteCommand[] = [
     keys: ["x", "!"],
     name: "Rim shot on or off",
     group: "Notes: how it sounds",
-    run: onSlot((slot) => toggleRimShot(slot)),
+    run: onSlot((slot) => toggleTechnique(slot, "rim-shot")),
+  },
+  {
+    id: "buzz",
+    keys: ["~"],
+    name: "Buzz stroke on or off",
+    group: "Notes: how it sounds",
+    run: onSlot((slot) => toggleTechnique(slot, "buzz")),
+  },
+  {
+    id: "choke",
+    keys: ["="],
+    name: "Choked cymbal on or off",
+    group: "Notes: how it sounds",
+    run: onSlot((slot) => toggleTechnique(slot, "choke")),
+  },
+  {
+    id: "swell",
+    keys: ["<"],
+    name: "Crescendo, diminuendo or neither over the chosen cells",
+    group: "Notes: how it sounds",
+    run: (scene) => {
+      const { slot, cells, timeline } = scene;
+      if (!slot || !cells) return scene.say(CHOOSE_NOTE_FIRST);
+      const now = swellAt(timeline, slot.index)?.swell ?? null;
+      const next = now === null ? "crescendo" : now === "crescendo" ? "diminuendo" : null;
+      scene.editLine((line) => swellCells(line, cells.from, cells.to + 1, next));
+    },
   },
   {
     id: "insert",

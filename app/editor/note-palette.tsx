@@ -1,7 +1,7 @@
 import { Plus, Shuffle } from "lucide-react";
 import { hintOf } from "~/commands/command";
 import { countSlot } from "~/core/pulse";
-import { type Level, type Limb, type Slot, strokesOf } from "~/core/stroke";
+import { type Level, type Limb, type Slot, strokesOf, type Technique } from "~/core/stroke";
 import type { TimelineSlot } from "~/core/timeline";
 import { nameSlot } from "~/words/slot";
 import type { DrawerTab } from "./cell-drawer";
@@ -29,6 +29,12 @@ const level = (which: Level): Tool => ({
   isOn: (slot) => strokesOf(slot).length > 0 && strokesOf(slot).every((stroke) => stroke.level === which),
 });
 
+const technique = (id: string, which: Technique): Tool => ({
+  id,
+  face: id,
+  isOn: (slot) => strokesOf(slot).some((stroke) => stroke.technique === which),
+});
+
 const NOTE_TOOLS: readonly (readonly Tool[])[] = [
   [
     limb("R"),
@@ -43,7 +49,9 @@ const NOTE_TOOLS: readonly (readonly Tool[])[] = [
     level("normal"),
     level("ghost"),
     { id: "flam", face: "flam", isOn: (slot) => strokesOf(slot).some((stroke) => stroke.graces > 0) },
-    { id: "rim", face: "rim", isOn: (slot) => strokesOf(slot).some((stroke) => stroke.rimShot) },
+    technique("rim", "rim-shot"),
+    technique("buzz", "buzz"),
+    technique("choke", "choke"),
   ],
   [
     { id: "share-2", face: "double", isOn: (slot) => slot.kind === "split" },
@@ -58,6 +66,7 @@ const CELL_TOOLS: readonly Tool[] = [
   { id: "join", face: "join" },
   { id: "cell-earlier", face: "move back" },
   { id: "cell-later", face: "move on" },
+  { id: "swell", face: "swell" },
 ];
 
 interface NotePaletteProps {

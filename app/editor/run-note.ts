@@ -11,6 +11,7 @@ function noteScene(editor: PhraseEditor, chooser: Chooser, say: (words: string) 
   return {
     timeline,
     slot: chooser.slot(timeline),
+    cells: chooser.cells(timeline),
     editLine: (change) => {
       const done = editor.editLine(change);
       if (!done) say(FIX_LINE_FIRST);

@@ -2,6 +2,7 @@
 
 import type { Sound } from "~/audio/playing";
 import { ticksToSeconds } from "~/core/time";
+import { lastsFor } from "~/core/timeline";
 import type { Chooser } from "./choice";
 import type { PhraseEditor } from "./editor";
 
@@ -17,12 +18,16 @@ export function stepNote(editor: Pick<PhraseEditor, "worked">, chooser: Chooser,
   const first = sounding[0];
   if (!first) return;
   void sound.strike(
-    sounding.map(({ limb, place, level, rimShot, at }) => ({
-      limb,
-      place,
-      level,
-      rimShot,
-      after: ticksToSeconds(at - first.at, tempo, meter),
-    })),
+    sounding.map((event) => {
+      const lasts = lastsFor(event);
+      return {
+        limb: event.limb,
+        place: event.place,
+        force: event.force,
+        technique: event.technique,
+        seconds: lasts === null ? null : ticksToSeconds(lasts, tempo, meter),
+        after: ticksToSeconds(event.at - first.at, tempo, meter),
+      };
+    }),
   );
 }

@@ -66,10 +66,10 @@ describe("hand-worked", () => {
       [0, false, "l"],
       [0, true, "RK"],
     ]);
-    expect(notes?.[1]?.heads).toEqual([{ place: "sn", ghost: true, rimShot: false }]);
-    expect(notes?.[2]?.heads.map(({ place, rimShot }) => [place, rimShot])).toEqual([
-      ["sn", true],
-      ["kk", false],
+    expect(notes?.[1]?.heads).toEqual([{ place: "sn", ghost: true, technique: "plain" }]);
+    expect(notes?.[2]?.heads.map(({ place, technique }) => [place, technique])).toEqual([
+      ["sn", "rim-shot"],
+      ["kk", "plain"],
     ]);
   });
   test("beams: over a beat, over pairs of eighths in odd meters", () => {

@@ -1,6 +1,15 @@
 /** One voice of a bar: slots as notes and rests with written values, tuplets and beams. */
 
-import { homePlace, type Place, partsOf, type Silence, type Slot, type Stroke, type Strokes } from "~/core/stroke";
+import {
+  homePlace,
+  type Place,
+  partsOf,
+  type Silence,
+  type Slot,
+  type Stroke,
+  type Strokes,
+  type Technique,
+} from "~/core/stroke";
 import { barTicks, beatTicks, isCompound, type Meter, type Rate, TICKS_PER_QUARTER } from "~/core/time";
 
 /** A slot to be written. */
@@ -43,7 +52,7 @@ export function spellValue(written: number): WrittenValue | null {
 export interface StaffHead {
   readonly place: Place;
   readonly ghost: boolean;
-  readonly rimShot: boolean;
+  readonly technique: Technique;
 }
 
 export interface StaffNote {
@@ -256,7 +265,7 @@ function writePart(slot: ScoreSlot, part: Silence | Strokes, at: number, value: 
   const heads = strokes.map((stroke) => ({
     place: stroke.place ?? homePlace(stroke.limb),
     ghost: stroke.level === "ghost",
-    rimShot: stroke.rimShot,
+    technique: stroke.technique,
   }));
   return {
     slot: slot.index,

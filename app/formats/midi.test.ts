@@ -63,6 +63,17 @@ describe("an independent reader finds", () => {
     const { texts } = read(writeTimelineMidi(timelineOf("@4 R'rK/kkH"), "x"));
     expect(texts.map(({ text }) => text).slice(1)).toEqual(["R", "'l", "r", "K", "H"]);
   });
+  test("a crescendo rises in velocity, a buzz is one note as long as it lasts, a choke a short one", () => {
+    const { ons, offs } = read(writeTimelineMidi(timelineOf("@4 <[RLRLR] ~R =R/c1 R/cs"), "x"));
+    const velocities = ons.slice(0, 5).map((event) => event.param2);
+    expect(velocities).toEqual([34, 56, 78, 98, 118]);
+    expect(ons.slice(5).map((event) => event.param1)).toEqual([38, 49, 37]);
+    const lengthOf = (index: number) => {
+      const on = ons[index];
+      return (offs.find((off) => off.param1 === on?.param1 && off.at > (on?.at ?? 0))?.at ?? 0) - (on?.at ?? 0);
+    };
+    expect([lengthOf(5), lengthOf(6)]).toEqual([2_520, 1_260]);
+  });
   test("rim shots, toms and cymbals on keys of their own", () => {
     const { ons } = read(writeTimelineMidi(timelineOf("@4 !RR/t1L/f1R/c1"), "x"));
     expect(ons.map((event) => event.param1)).toEqual([40, 50, 43, 49]);

@@ -3,19 +3,19 @@
 import { type MidiEvent, writeMidi } from "midi-file";
 import type { Arrangement, SoundingNote } from "~/core/groove";
 import { type Kit, usualMidi } from "~/core/kit";
-import type { Level, Place } from "~/core/stroke";
+import { LEVELS, type Level, type Place, type Technique } from "~/core/stroke";
 import { type Bpm, barTicks, formatMeter, type Meter, quarterBpm, TICKS_PER_QUARTER, unitTicks } from "~/core/time";
-import type { Timeline } from "~/core/timeline";
+import { lastsFor, type Timeline } from "~/core/timeline";
 
 /** Channel 10, counted from 0. */
 const PERCUSSION_CHANNEL = 9;
 
 /** The percussion key of each place: what the kit's own sounds are set to, else General MIDI's. */
-function keysOf(kit: Kit | null): (place: Place, rimShot: boolean) => number {
+function keysOf(kit: Kit | null): (place: Place, technique: Technique) => number {
   const keys = new Map(kit?.surfaces.map(({ place, midi }) => [place, midi]));
-  return (place, rimShot) => {
+  return (place, technique) => {
     const key = keys.get(place) ?? usualMidi(place);
-    return rimShot && key === usualMidi("sn") ? RIM_SHOT_KEY : key;
+    return technique === "rim-shot" && key === usualMidi("sn") ? RIM_SHOT_KEY : key;
   };
 }
 
@@ -24,6 +24,14 @@ const RIM_SHOT_KEY = 40;
 
 /** Three clearly different levels. */
 export const MIDI_VELOCITIES: Record<Level, number> = { ghost: 34, normal: 78, accent: 118 };
+
+/** Of a force from 0 to 2: straight from one level to the next. */
+export function velocityOf(force: number): number {
+  const below = LEVELS[Math.min(LEVELS.length - 2, Math.max(0, Math.floor(force)))] ?? "ghost";
+  const above = LEVELS[LEVELS.indexOf(below) + 1] ?? "accent";
+  const [soft, loud] = [MIDI_VELOCITIES[below], MIDI_VELOCITIES[above]];
+  return Math.round(soft + (loud - soft) * (force - LEVELS.indexOf(below)));
+}
 
 /** One thing to be written, in ticks from the file's start. */
 interface Timed {
@@ -37,7 +45,10 @@ interface Sound {
   readonly limb: string;
   readonly place: Place;
   readonly level: Level;
-  readonly rimShot: boolean;
+  readonly force: number;
+  readonly technique: Technique;
+  /** Ticks; null for what rings out. */
+  readonly lasts: number | null;
   readonly grace: boolean;
 }
 
@@ -46,7 +57,11 @@ interface Sound {
  * before the whole.
  */
 export function writeTimelineMidi(timeline: Timeline, name: string, kit: Kit | null = null): Uint8Array {
-  const sounds = timeline.events.map((event) => ({ ...event, grace: event.grace !== undefined }));
+  const sounds = timeline.events.map((event) => ({
+    ...event,
+    lasts: lastsFor(event),
+    grace: event.grace !== undefined,
+  }));
   const length = Math.max(timeline.end, timeline.window.start + timeline.window.length);
   return writeSounds(sounds, length, timeline.meter, timeline.tempo, name, keysOf(kit));
 }
@@ -103,8 +118,8 @@ function writeSounds(
   const lengths = findLengths(sounds, keyOf);
   for (const sound of sounds) {
     const start = sound.at + lead;
-    const noteNumber = keyOf(sound.place, sound.rimShot);
-    const velocity = MIDI_VELOCITIES[sound.level];
+    const noteNumber = keyOf(sound.place, sound.technique);
+    const velocity = velocityOf(sound.force);
     const channel = PERCUSSION_CHANNEL;
     const sticking = sound.grace
       ? `'${sound.limb.toLowerCase()}`
@@ -135,14 +150,17 @@ function at(ticksFromStart: number, order: number, event: MidiEvent): Timed {
   return { at: ticksFromStart, order, event };
 }
 
-/** Each sound's length: a thirty-second, or up to the next stroke on the same key. Percussion sounds on by itself. */
+/**
+ * Each sound's length: what is played, else a thirty-second, and at most up to the next stroke on the same key. Percussion
+ * sounds on by itself. A buzz is one note as long as it lasts: other programs show it as one stroke.
+ */
 function findLengths(sounds: readonly Sound[], keyOf: ReturnType<typeof keysOf>): Map<Sound, number> {
   const lengths = new Map<Sound, number>();
   const next = new Map<number, number>();
   for (const sound of sounds.toSorted((a, b) => b.at - a.at)) {
-    const key = keyOf(sound.place, sound.rimShot);
+    const key = keyOf(sound.place, sound.technique);
     const gap = (next.get(key) ?? Number.POSITIVE_INFINITY) - sound.at;
-    lengths.set(sound, gap > 0 ? Math.min(gap, TICKS_PER_QUARTER / 8) : 1);
+    lengths.set(sound, gap > 0 ? Math.min(gap, Math.max(1, Math.round(sound.lasts ?? TICKS_PER_QUARTER / 8))) : 1);
     next.set(key, sound.at);
   }
   return lengths;

@@ -27,7 +27,8 @@ function isByte(value: number): boolean {
 
 /** Pads by their notes: those that were learned, then those of the kit, then the usual ones. */
 export function mapPads(kit: Kit | null, learned: Readonly<Record<string, Place>>): ReadonlyMap<number, Place> {
-  const pads = new Map<number, Place>(PLACES.map((place) => [usualSurface(place).midi, place]));
+  // Ways to play a surface may have its note: the surface itself stands first among the places, and stays.
+  const pads = new Map<number, Place>(PLACES.toReversed().map((place) => [usualSurface(place).midi, place]));
   for (const { place, midi } of kit?.surfaces ?? []) pads.set(midi, place);
   for (const [note, place] of Object.entries(learned)) pads.set(Number(note), place);
   return pads;

@@ -1,12 +1,14 @@
 /**
  * A slot as a coin. Hands are round, feet are square plates; the strong side is solid, the other a ring; accents are
- * large with a reeded rim, ghosts small. A notch is a rim shot, satellites are grace notes, a dimple is silence.
+ * large with a reeded rim, ghosts small. A notch is a rim
+ * shot, a shiver a buzz, a bar beside it a choke; satellites are grace notes, a dimple is silence.
  */
 
 import { memo } from "react";
 import {
   type Hand,
   isHand,
+  LEVELS,
   type Level,
   type Limb,
   otherHand,
@@ -16,6 +18,7 @@ import {
   type Stroke,
   type Strokes,
 } from "~/core/stroke";
+import { forceOf } from "~/core/timeline";
 
 /** Radii at scale 1, where slots stand 52 apart. */
 const RADIUS: Record<Level, number> = { ghost: 7, normal: 11, accent: 15 };
@@ -25,12 +28,20 @@ export interface CoinProps {
   readonly slot: Slot;
   /** The hand that is drawn solid. */
   readonly strongHand: Hand;
+  /** In a crescendo or diminuendo, how far it has come: 0 soft to 1 loud. */
+  readonly loud?: number | undefined;
+}
+
+interface Look {
+  readonly strongHand: Hand;
+  readonly loud: number | null;
 }
 
 /** Drawn around 0, 0 at scale 1. */
-export const Coin = memo(function Coin({ slot, strongHand }: CoinProps) {
+export const Coin = memo(function Coin({ slot, strongHand, loud }: CoinProps) {
   const parts = partsOf(slot);
   const width = 42 / parts.length;
+  const look: Look = { strongHand, loud: loud ?? null };
   const scale = parts.length === 1 ? 1 : Math.max(0.34, 1.3 / (parts.length + 0.15));
   return (
     <>
@@ -43,7 +54,7 @@ export const Coin = memo(function Coin({ slot, strongHand }: CoinProps) {
             parts.length === 1 ? undefined : `translate(${(index - (parts.length - 1) / 2) * width} 0) scale(${scale})`
           }
         >
-          <PartMark part={part} strongHand={strongHand} />
+          <PartMark part={part} look={look} />
         </g>
       ))}
       <PlaceLabel parts={parts} />
@@ -73,12 +84,11 @@ function PlaceLabel({ parts }: { parts: readonly (Silence | Strokes)[] }) {
   );
 }
 
-function PartMark({ part, strongHand }: { part: Silence | Strokes; strongHand: Hand }) {
+function PartMark({ part, look }: { part: Silence | Strokes; look: Look }) {
   if (part.kind === "silence")
     return <path d="M-7 -1q7 6 14 0" fill="none" stroke="var(--nickel)" strokeWidth="2" strokeLinecap="round" />;
-  if (part.strokes.length === 1 && part.strokes[0])
-    return <StrokeMark stroke={part.strokes[0]} strongHand={strongHand} />;
-  return <Together strokes={part.strokes} strongHand={strongHand} />;
+  if (part.strokes.length === 1 && part.strokes[0]) return <StrokeMark stroke={part.strokes[0]} look={look} />;
+  return <Together strokes={part.strokes} look={look} />;
 }
 
 /** Where the marks of limbs that play together stand, and how small they are: close enough to touch, apart enough to read. */
@@ -110,7 +120,7 @@ const TOGETHER: Record<number, { readonly scale: number; readonly at: readonly (
     },
   };
 
-function Together({ strokes, strongHand }: { strokes: readonly Stroke[]; strongHand: Hand }) {
+function Together({ strokes, look }: { strokes: readonly Stroke[]; look: Look }) {
   const shape = TOGETHER[strokes.length];
   if (!shape) return null;
   return strokes
@@ -118,19 +128,29 @@ function Together({ strokes, strongHand }: { strokes: readonly Stroke[]; strongH
     .toReversed()
     .map(({ stroke, at: [x, y] }) => (
       <g key={stroke.limb} transform={`translate(${x} ${y}) scale(${shape.scale})`}>
-        <StrokeMark stroke={stroke} strongHand={strongHand} />
+        <StrokeMark stroke={stroke} look={look} />
       </g>
     ));
 }
 
-function StrokeMark({ stroke, strongHand }: { stroke: Stroke; strongHand: Hand }) {
-  const radius = RADIUS[stroke.level];
+/** The size of a stroke: its level's, or between two of them where the phrase swells. */
+function radiusOf(level: Level, loud: number | null): number {
+  const force = forceOf(level, loud);
+  const below = Math.min(LEVELS.length - 2, Math.floor(force));
+  const [small, large] = [RADIUS[LEVELS[below] as Level], RADIUS[LEVELS[below + 1] as Level]];
+  return small + (large - small) * (force - below);
+}
+
+function StrokeMark({ stroke, look: { strongHand, loud } }: { stroke: Stroke; look: Look }) {
+  const radius = radiusOf(stroke.level, loud);
   const solid = isSolid(stroke.limb, strongHand);
   return (
     <>
       {stroke.level === "accent" ? <Reeding stroke={stroke} radius={radius} /> : null}
       <Body limb={stroke.limb} radius={radius} solid={solid} />
-      {stroke.rimShot ? (
+      {stroke.technique === "buzz" ? <Buzz radius={radius} /> : null}
+      {stroke.technique === "choke" ? <Choke radius={radius} /> : null}
+      {stroke.technique === "rim-shot" ? (
         <path
           d={`M${radius * 0.2} ${-radius * 0.55}L${radius + 5} ${-radius - 5}L${radius * 0.62} ${-radius * 0.05}z`}
           fill="var(--paper)"
@@ -138,7 +158,7 @@ function StrokeMark({ stroke, strongHand }: { stroke: Stroke; strongHand: Hand }
           strokeWidth="1.2"
         />
       ) : null}
-      {stroke.level === "ghost" ? null : (
+      {radius < 9 ? null : (
         <text
           y="4.2"
           textAnchor="middle"
@@ -153,6 +173,29 @@ function StrokeMark({ stroke, strongHand }: { stroke: Stroke; strongHand: Hand }
         <Satellites graces={stroke.graces} radius={radius} solid={isSolid(otherHand(stroke.limb), strongHand)} />
       ) : null}
     </>
+  );
+}
+
+/** A shiver over the coin. */
+function Buzz({ radius }: { radius: number }) {
+  const y = -radius - 4.5;
+  return (
+    <path
+      d={`M-9 ${y + 2}l3.6 -4l3.6 4l3.6 -4l3.6 4l3.6 -4`}
+      fill="none"
+      stroke="var(--ink)"
+      strokeWidth="1.8"
+      strokeLinejoin="round"
+      strokeLinecap="round"
+    />
+  );
+}
+
+/** A bar that the sound runs into. */
+function Choke({ radius }: { radius: number }) {
+  const x = radius + 4.5;
+  return (
+    <path d={`M${x - 4.5} 0h3M${x} -7v14`} stroke="var(--ink)" strokeWidth="2.6" strokeLinecap="round" fill="none" />
   );
 }
 

@@ -16,7 +16,9 @@ function entriesFor(strongHand: Hand): readonly (readonly [slot: Slot, name: str
     [alone(strongHand, { level: "accent" }), "accent"],
     [alone(strongHand, { level: "ghost" }), "ghost"],
     [alone(strongHand, { graces: 1 }), "flam"],
-    [alone(strongHand, { rimShot: true }), "rim shot"],
+    [alone(strongHand, { technique: "rim-shot" }), "rim shot"],
+    [alone(strongHand, { technique: "buzz" }), "buzz stroke"],
+    [alone(strongHand, { technique: "choke", place: "c1" }), "choked"],
     [makeStrokes([makeStroke(strongHand), makeStroke("K")]), "together"],
     [makeSplit([makeStrokes([other]), makeStrokes([other])]), "two in a slot"],
     [makeSilence(), "silence"],
@@ -30,8 +32,10 @@ export default function Legend({ strongHand }: { strongHand: Hand }) {
       <Coins strongHand={strongHand} />
       <p className="label-small border-t border-base-300 pt-2 mt-2 leading-relaxed">
         In the line: R L hands · K bass drum · H hi-hat foot · lower case ghost · <kbd className="key">&gt;</kbd> accent
-        · <kbd className="key">'</kbd> flam · <kbd className="key">-</kbd> rest · space new cell ·{" "}
-        <kbd className="key">x3</kbd> repeat · <kbd className="key">@6</kbd> note value
+        · <kbd className="key">'</kbd> flam · <kbd className="key">!</kbd> rim shot · <kbd className="key">~</kbd> buzz
+        · <kbd className="key">=R/c1</kbd> choked cymbal · <kbd className="key">&lt;[RLRL RLRL]</kbd> crescendo ·{" "}
+        <kbd className="key">-</kbd> rest · space new cell · <kbd className="key">x3</kbd> repeat ·{" "}
+        <kbd className="key">@6</kbd> note value
       </p>
     </>
   );

@@ -186,7 +186,7 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, cursor, i
               transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${scale})`}
             >
               <rect x={-PITCH / 2} y={-ROW / 2} width={PITCH} height={ROW} fill="transparent" />
-              <Coin slot={slot.voiced} strongHand={strongHand} />
+              <Coin slot={slot.voiced} strongHand={strongHand} loud={slot.loud} />
             </g>
           ))}
         </svg>

@@ -33,6 +33,7 @@ const KEYS: Record<Place, string> = {
   f2: "g/4",
   hh: "g/5/x2",
   ho: "g/5/x2",
+  hf: "g/5/x2",
   rd: "f/5/x2",
   rb: "f/5/d1",
   c1: "a/5/x2",
@@ -43,6 +44,8 @@ const KEYS: Record<Place, string> = {
   kk: "f/4",
   k2: "e/4",
   hp: "d/4/x2",
+  hs: "d/4/x2",
+  cs: "c/5/x2",
   x1: "b/4/t1",
   x2: "a/4/t1",
 };
@@ -333,7 +336,7 @@ function engraveNote(note: StaffNote, wholeBar: boolean, stems: number): StaveNo
 
 function keyOf(head: StaffHead): string {
   const key = KEYS[head.place];
-  return head.rimShot ? `${key.split("/").slice(0, 2).join("/")}/x3` : key;
+  return head.technique === "rim-shot" ? `${key.split("/").slice(0, 2).join("/")}/x3` : key;
 }
 
 function addGraces(staveNote: StaveNote, note: StaffNote) {

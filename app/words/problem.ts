@@ -42,6 +42,32 @@ const SAY: Record<ProblemCode, Say> = {
     `Write >${p.options[0]} for an accent or ${p.options[1]} for a ghost.`,
   ],
   "rim-on-foot": (p) => [`A rim shot needs a stick: ${quoted(p)} is a foot.`, `Write >${p.options[0]} for an accent.`],
+  "rim-on-metal": (p) => [
+    `A rim shot needs a drum: ${quoted(p)} isn't one.`,
+    `Write >${p.options[0]} for an accent there.`,
+  ],
+  "buzz-on-foot": (p) => [
+    `A buzz needs a stick: ${quoted(p)} is a foot.`,
+    `Write {${p.options[0]}${p.options[0]}} for two quick kicks.`,
+  ],
+  "buzz-on-rim": (p) => [
+    "A cross-stick lies on the head and can't buzz.",
+    `Write ~${p.options[0]} for a buzz on the snare.`,
+  ],
+  "choke-of-drum": (p) => [
+    `Only a cymbal can be choked, and it has to be named: ${quoted(p)} names none.`,
+    `Write =${p.options[0]}/c1 for the crash, or c2, ch, sp or rd after the /.`,
+  ],
+  "two-techniques": (p) => [`${quoted(p)} has more than one of ! rim shot, ~ buzz and = choke.`, "Keep one of them."],
+  "swell-without-run": () => ["< has no bracket after it.", "Put what grows louder in square brackets: <[RLRL RLRL]."],
+  "swell-too-short": (p) => [
+    `${quoted(p)} has fewer than two strokes to grow louder or softer over.`,
+    "Put at least two strokes in the brackets, or remove the mark before them.",
+  ],
+  "swell-in-swell": () => [
+    "A crescendo or diminuendo can't go inside another one.",
+    "Close the first bracket before the next one begins.",
+  ],
   "grace-on-foot": (p) => [
     "A foot can't play grace notes.",
     `Remove the ', or write {${p.options[0]}${p.options[0]}} for two quick kicks.`,

@@ -10,6 +10,7 @@ import {
   type Slot,
   type Stroke,
   type Strokes,
+  type Technique,
 } from "~/core/stroke";
 
 export const LIMB_NAMES: Record<Limb, string> = {
@@ -19,12 +20,18 @@ export const LIMB_NAMES: Record<Limb, string> = {
   H: "hi-hat foot",
 };
 export const LEVEL_NAMES: Record<Level, string> = { ghost: "ghost", normal: "normal", accent: "accent" };
+export const TECHNIQUE_NAMES: Record<Technique, string> = {
+  plain: "plain",
+  "rim-shot": "rim shot",
+  buzz: "buzz",
+  choke: "choked",
+};
 export const GRACE_NAMES = ["no grace", "flam", "drag", "ruff"] as const;
 
 function nameStroke(stroke: Stroke): string {
   const words = [LIMB_NAMES[stroke.limb]];
-  if (stroke.rimShot) words.push("rim shot");
-  else if (stroke.level !== "normal") words.push(LEVEL_NAMES[stroke.level]);
+  if (stroke.level !== "normal" && stroke.technique !== "rim-shot") words.push(LEVEL_NAMES[stroke.level]);
+  if (stroke.technique !== "plain") words.push(TECHNIQUE_NAMES[stroke.technique]);
   if (stroke.graces > 0) words.push(GRACE_NAMES[stroke.graces]);
   if (stroke.place) words.push(`on ${PLACE_NAMES[stroke.place]}`);
   return words.join(" ");

@@ -153,6 +153,7 @@ describe("rewriting lines", () => {
     const sixes = makeRate(6) as Rate;
     expect(formatLine(rateCells(lineOf("@4 RLRRx4"), 1, 3, sixes))).toBe("@4 RLRR @6 RLRRx2 @4 RLRR");
     expect(formatLine(rateCells(lineOf("@4 RL | [RLK LR]x2 KK"), 2, 3, sixes))).toBe("@4 RL | RLK @6 LR @4 RLK LR KK");
+    expect(formatLine(rateCells(lineOf("@4 <[RLK LR]x2 KK"), 1, 2, sixes))).toBe("@4 <[RLK @6 LR] @4 <[RLK LR] KK");
     expect(formatLine(rateCells(lineOf("@4 RL @6 RLK @4 KK"), 1, 2, makeRate(4) as Rate))).toBe("@4 RL RLK KK");
     expect(formatLine(repeatLine(lineOf("@4 RL @6 RLK"), 3))).toBe("@4 [RL @6 RLK @4]x3");
     expect(formatLine(repeatLine(lineOf("@4 RL | RLK"), 2))).toBe("@4 [RL RLK]x2");

@@ -5,7 +5,7 @@ import { clickBeats } from "../pulse/clicks";
 import { shiftPulse } from "../pulse/pulse";
 import { isHand } from "../stroke/stroke";
 import { barTicks, ticks } from "../time/time";
-import type { Timeline, TimelineEvent } from "../timeline/timeline";
+import { lastsFor, type Timeline, type TimelineEvent } from "../timeline/timeline";
 import { followsSwing, makePerform, type Perform, STRAIGHT } from "./feel";
 import { type Groove, layOutGroove } from "./groove";
 import type { Setting } from "./setting";
@@ -145,7 +145,7 @@ function soundEvent(
   perform: Perform,
   role: SoundingNote["role"],
 ): SoundingNote {
-  const { limb, place, level, rimShot } = event;
+  const { limb, place, level, force, technique } = event;
   const slot = timeline.slots[event.slot];
   const main = slot ? slot.at + (event.part * slot.duration) / event.parts : event.at;
   const isSwung = slot !== undefined && followsRate(timeline, slot.cell);
@@ -155,7 +155,9 @@ function soundEvent(
     limb,
     place,
     level,
-    rimShot,
+    force,
+    technique,
+    lasts: lastsFor(event),
     role,
     slot: role === "fill" && event.grace === undefined ? event.slot : null,
     passes: "all",
@@ -190,9 +192,17 @@ function playGroove(
 }
 
 function answerWithCrash(groove: readonly SoundingNote[], { hand, place }: Crash, perform: Perform): SoundingNote[] {
-  const shared = { at: ticks(0), rimShot: false, role: "crash", slot: null, passes: "later" } as const;
-  const crash: SoundingNote = { ...shared, limb: hand, sounds: perform(0, false, hand), place, level: "accent" };
+  const plain = { technique: "plain", lasts: null } as const;
+  const shared = { ...plain, at: ticks(0), role: "crash", slot: null, passes: "later" } as const;
+  const crash: SoundingNote = {
+    ...shared,
+    limb: hand,
+    sounds: perform(0, false, hand),
+    place,
+    level: "accent",
+    force: 2,
+  };
   const kicks = groove.some((note) => note.at === 0 && note.place === "kk");
   if (kicks) return [crash];
-  return [crash, { ...shared, limb: "K", sounds: perform(0, false, "K"), place: "kk", level: "normal" }];
+  return [crash, { ...shared, limb: "K", sounds: perform(0, false, "K"), place: "kk", level: "normal", force: 1 }];
 }

@@ -1,7 +1,7 @@
 /** What sounds when, once a phrase stands in its setting. */
 
 import type { Click } from "../pulse/clicks";
-import type { Hand, Level, Limb, Place } from "../stroke/stroke";
+import type { Hand, Level, Limb, Place, Technique } from "../stroke/stroke";
 import type { Meter, Ticks } from "../time/time";
 
 export interface SoundingNote {
@@ -12,7 +12,11 @@ export interface SoundingNote {
   readonly limb: Limb;
   readonly place: Place;
   readonly level: Level;
-  readonly rimShot: boolean;
+  /** As a timeline event has it. */
+  readonly force: number;
+  readonly technique: Technique;
+  /** Ticks that it sounds, where that is played; null where it rings out. */
+  readonly lasts: number | null;
   /** "under": what the feet, or the groove, keep up during the fill. */
   readonly role: "groove" | "fill" | "crash" | "under";
   /** The slot of the phrase, for notes of the fill that are not grace notes. */

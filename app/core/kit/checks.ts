@@ -35,6 +35,9 @@ const USUAL: Record<Place, Omit<Surface, "place">> = {
   hp: { player: "left-foot", x: -36, y: 44, height: 4, size: 10, angle: 12, midi: 44 },
   x1: { player: "hands", x: -64, y: 14, height: 70, size: 25, angle: 4, midi: 39 },
   x2: { player: "hands", x: -78, y: 66, height: 84, size: 20, angle: 4, midi: 54 },
+  cs: { player: "hands", x: -4, y: 42, height: 66, size: 36, angle: 4, midi: 37 },
+  hf: { player: "hands", x: -50, y: 47, height: 88, size: 36, angle: 0, midi: 46 },
+  hs: { player: "left-foot", x: -36, y: 44, height: 4, size: 10, angle: 12, midi: 44 },
 };
 
 /** A surface as it is usually put up on a right-handed kit. */

@@ -30,7 +30,7 @@ export interface Kit {
 }
 
 /** Sounds that are another way to play a surface: they are there wherever it is. */
-const VARIANTS: Partial<Record<Place, Place>> = { ho: "hh", rb: "rd" };
+const VARIANTS: Partial<Record<Place, Place>> = { ho: "hh", hf: "hh", rb: "rd", cs: "sn", hs: "hp" };
 /** A ride's bell, in centimetres. */
 const BELL_SIZE = 12;
 
@@ -51,8 +51,8 @@ export const CYMBALS: readonly Place[] = ["hh", "c1", "sp", "rd", "c2", "ch"];
 
 /** From high to low, for melody: cymbals above drums. */
 const PITCH_ORDER: readonly Place[] = [
-  ...["sp", "ho", "hh", "c1", "c2", "ch", "rb", "rd", "cb", "x1", "x2", "sn"],
-  ...["t1", "t2", "t3", "f1", "f2", "k2", "kk", "hp"],
+  ...["sp", "ho", "hf", "hh", "c1", "c2", "ch", "rb", "rd", "cb", "x1", "x2", "cs", "sn"],
+  ...["t1", "t2", "t3", "f1", "f2", "k2", "kk", "hs", "hp"],
 ] as Place[];
 
 /** A place's height in sound, larger for lower; an order, not a measure. */
@@ -82,6 +82,9 @@ const FOLDS: Record<Place, readonly Place[]> = {
   hp: ["k2"],
   x1: ["x2", "sn", "kk", "hp"],
   x2: ["x1", "sn", "kk", "hp"],
+  cs: ["x1", "x2", "cb", "t1", "t2", "t3", "f1", "f2"],
+  hf: ["c1", "rd", "c2", "sp", "ch", "sn"],
+  hs: ["k2"],
 };
 
 /** Which foot the bass-drum foot is: the one that has the bass drum's pedal, the right one where none says. */

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { type Line, playItems } from "../phrase/phrase";
+import { type Line, playItems, type Swell } from "../phrase/phrase";
 import { LIMBS, makeSilence, makeStroke, makeStrokes, mirrorSlot, playedBy, type Slot } from "../stroke/stroke";
 import { anyLine, anySlot } from "../testing/arbitraries";
 import { lineOf } from "../testing/lines";
@@ -24,9 +24,10 @@ import {
   shareSlot,
   splitCell,
   toggleLimb,
-  toggleRimShot,
+  toggleTechnique,
 } from "./edit";
 import { readStickLine } from "./read";
+import { mapPlayedSlots, swellCells, takeSlots } from "./rewrite";
 import { formatLine, formatSlots } from "./write";
 
 function slotOf(text: string): Slot {
@@ -156,9 +157,17 @@ describe("slots", () => {
   test("levels, rim shots and grace notes", () => {
     expect(write(setLevel(slotOf("!R"), "ghost"))).toBe("r");
     expect(write(setLevel(slotOf("(RK)"), "accent"))).toBe("(>R>K)");
-    expect(write(toggleRimShot(slotOf("r")))).toBe("!R");
-    expect(write(toggleRimShot(slotOf("!R")))).toBe(">R");
-    expect(write(toggleRimShot(slotOf("(RK)")))).toBe("(!RK)");
+    expect(write(toggleTechnique(slotOf("r"), "rim-shot"))).toBe("!R");
+    expect(write(toggleTechnique(slotOf("!R"), "rim-shot"))).toBe(">R");
+    expect(write(toggleTechnique(slotOf("(RK)"), "rim-shot"))).toBe("(!RK)");
+    expect(write(toggleTechnique(slotOf("(rK)"), "buzz"))).toBe("(~rK)");
+    expect(write(toggleTechnique(slotOf("~R"), "buzz"))).toBe("R");
+    expect(write(toggleTechnique(slotOf("!R"), "buzz"))).toBe(">~R");
+    expect(write(toggleTechnique(slotOf(">R/c2"), "choke"))).toBe(">=R/c2");
+    // A choke needs a cymbal, a rim shot a drum.
+    expect(write(toggleTechnique(slotOf("R"), "choke"))).toBe("=R/c1");
+    expect(write(toggleTechnique(slotOf("R/hh"), "rim-shot"))).toBe("R/hh");
+    expect(write(toggleTechnique(slotOf("K"), "choke"))).toBe("K");
     const ornaments = ["R", "'R", "''R", "'''R", "R"];
     for (const [index, text] of ornaments.slice(0, -1).entries())
       expect(write(cycleGraces(slotOf(text)))).toBe(ornaments[index + 1]);
@@ -176,7 +185,9 @@ describe("slots", () => {
         for (const after of [
           setLimb(slot, limb),
           toggleLimb(slot, limb),
-          toggleRimShot(slot),
+          toggleTechnique(slot, "rim-shot"),
+          toggleTechnique(slot, "buzz"),
+          toggleTechnique(slot, "choke"),
           cycleGraces(slot),
           setLevel(slot, "ghost"),
         ]) {
@@ -194,7 +205,9 @@ describe("slots", () => {
       "R",
       "R",
     ]);
-    expect(playedBy(makeStroke("R", { graces: 2, rimShot: true }), "H")).toEqual(makeStroke("H", { level: "accent" }));
+    expect(playedBy(makeStroke("R", { graces: 2, technique: "rim-shot" }), "H")).toEqual(
+      makeStroke("H", { level: "accent" }),
+    );
     expect(() => makeStrokes([makeStroke("R"), makeStroke("R")])).toThrow(RangeError);
   });
 });
@@ -236,5 +249,40 @@ describe("edits of several cells", () => {
     expect(formatLine(insertCells(lineOf("@4 RLx3"), -1, cells))).toBe("@4 RK L RLx3");
     expect(formatLine(insertCells(lineOf("@6"), -1, cells))).toBe("@6 RK L");
     expect(formatLine(insertCells(lineOf("@6 H"), 99, cells))).toBe("@6 H RK L");
+  });
+});
+
+describe("swells", () => {
+  const over = (text: string, from: number, to: number, swell: Swell | null) =>
+    formatLine(swellCells(lineOf(text), from, to, swell));
+  test("go over the chosen cells, in place of what they had, and come off again", () => {
+    expect(over("@4 RL RL K", 0, 2, "crescendo")).toBe("@4 <[RL RL] K");
+    expect(over("@4 RLx3 K", 1, 3, "diminuendo")).toBe("@4 RL >[RLx2] K");
+    expect(over("@4 <[RL RL] KK", 1, 3, "diminuendo")).toBe("@4 RL >[RL KK]");
+    expect(over("@4 <[RL RL] KK", 0, 2, null)).toBe("@4 RL RL KK");
+    expect(over("@4 RL - K", 1, 2, "crescendo")).toBe("@4 RL - K");
+    expect(over("@4 RL @6 RLK K", 1, 2, "crescendo")).toBe("@4 RL @6 <[RLK] K");
+  });
+  test("stay where an edit is made in them, and go where fewer than two strokes are left", () => {
+    const line = lineOf("@4 <[RLRL K]x2");
+    expect(formatLine(editSlot(line, 0, 1, () => makeSilence()))).toBe("@4 <[R-RL K] <[RLRL K]");
+    expect(formatLine(removeCell(lineOf("@4 <[RLRL K] R"), 0))).toBe("@4 K R");
+    expect(formatLine(mapPlayedSlots(line, (slot, index) => (index === 0 ? makeSilence() : slot)))).toBe(
+      "@4 <[-LRL K] <[RLRL K]",
+    );
+    expect(formatLine(takeSlots(line, 6))).toBe("@4 <[RLRL K] R");
+  });
+  test("any line, any cells, any swell: what is played is the same, and it can be read again", () => {
+    const swells = fc.constantFrom<Swell | null>("crescendo", "diminuendo", null);
+    fc.assert(
+      fc.property(anyLine, fc.nat(20), fc.nat(8), swells, (line, from, many, swell) => {
+        const after = swellCells(line, from, from + many, swell);
+        const played = (of: Line) =>
+          playItems(of).map((item) => (item.kind === "cell" ? [formatSlots(item.item.slots), item.rate] : "|"));
+        expect(played(after)).toEqual(played(line));
+        expect(readStickLine(formatLine(after)).line).not.toBeNull();
+      }),
+      { numRuns: 150 },
+    );
   });
 });

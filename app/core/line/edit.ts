@@ -5,6 +5,7 @@
 
 import { type CellItem, type Line, type LineItem, makeCell, makeRun, playItems, type RunItem } from "../phrase/phrase";
 import {
+  allowsTechnique,
   isHand,
   joinStrokes,
   type Level,
@@ -17,11 +18,15 @@ import {
   makeStrokes,
   mapParts,
   otherHand,
+  type Place,
   partsOf,
   playedBy,
   type Slot,
   type Stroke,
   strokesOf,
+  type Technique,
+  withLevel,
+  withPlace,
 } from "../stroke/stroke";
 import type { Ticks } from "../time/time";
 
@@ -82,11 +87,11 @@ function replaceInRun(run: RunItem, from: number, to: number, replace: Replace, 
     const inside = start >= from && start + each <= to;
     const until = inside ? Math.floor(to / each) : start >= to ? run.count : Math.floor(from / each);
     if (isCut(from) || isCut(to) || (inside && separately)) {
-      result.push(...replaceCells(run.items, from - start, to - start, replace, separately));
+      result.push(...makeRun(replaceCells(run.items, from - start, to - start, replace, separately), 1, run.swell));
       round++;
     } else {
       const items = inside ? replaceCells(run.items, 0, each, replace) : run.items;
-      result.push(...makeRun(items, until - round));
+      result.push(...makeRun(items, until - round, run.swell));
       round = until;
     }
   }
@@ -251,17 +256,25 @@ export function toggleLimb(slot: Slot, limb: Limb): Slot {
 }
 
 export function setLevel(slot: Slot, level: Level): Slot {
-  return mapPartStrokes(slot, (strokes) =>
-    strokes.map((stroke) => ({ ...stroke, level, rimShot: stroke.rimShot && level === "accent" })),
-  );
+  return mapPartStrokes(slot, (strokes) => strokes.map((stroke) => withLevel(stroke, level)));
 }
 
-/** Rim shots on every hand of the slot, or none when all have them. */
-export function toggleRimShot(slot: Slot): Slot {
-  const hands = strokesOf(slot).filter((stroke) => isHand(stroke.limb));
-  const on = hands.some((stroke) => !stroke.rimShot);
+/**
+ * A technique on every hand of the slot that can play it there, or on none when all have it. A choke of a stroke without a
+ * place goes to `crash`.
+ */
+export function toggleTechnique(slot: Slot, technique: Technique, crash: Place = "c1"): Slot {
+  const placed = (stroke: Stroke): Stroke =>
+    technique === "choke" && !allowsTechnique(technique, stroke.limb, stroke.place) ? withPlace(stroke, crash) : stroke;
+  const canHave = (stroke: Stroke) => allowsTechnique(technique, stroke.limb, placed(stroke).place);
+  const able = strokesOf(slot).filter(canHave);
+  const on = able.some((stroke) => stroke.technique !== technique);
   return mapPartStrokes(slot, (strokes) =>
-    strokes.map((stroke) => (isHand(stroke.limb) ? makeStroke(stroke.limb, { ...stroke, rimShot: on }) : stroke)),
+    strokes.map((stroke) => {
+      if (!canHave(stroke)) return stroke;
+      if (!on) return { ...stroke, technique: "plain" };
+      return makeStroke(stroke.limb, { ...placed(withLevel(stroke, stroke.level)), technique });
+    }),
   );
 }
 

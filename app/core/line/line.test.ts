@@ -47,6 +47,12 @@ describe("round trip", () => {
       "|",
       "@3",
       "/t1",
+      "/c1",
+      "~",
+      "=",
+      "<",
+      "<[",
+      ">[",
     );
     fc.assert(
       fc.property(fc.array(symbols, { maxLength: 14 }), (pieces) => {
@@ -116,13 +122,31 @@ test("marks, places, unisons and shared slots are what they say", () => {
   const [cell] = cellsOf("''>R/t2(!LK){RL}-");
   expect(cell?.slots.map((slot) => slot.kind)).toEqual(["strokes", "strokes", "split", "silence"]);
   expect(cell?.slots[0] && strokesOf(cell.slots[0])).toEqual([
-    { limb: "R", level: "accent", rimShot: false, graces: 2, place: "t2" },
+    { limb: "R", level: "accent", technique: "plain", graces: 2, place: "t2" },
   ]);
   expect(cell?.slots[1] && strokesOf(cell.slots[1])).toEqual([
-    { limb: "L", level: "accent", rimShot: true, graces: 0 },
-    { limb: "K", level: "normal", rimShot: false, graces: 0 },
+    { limb: "L", level: "accent", technique: "rim-shot", graces: 0 },
+    { limb: "K", level: "normal", technique: "plain", graces: 0 },
   ]);
   expect(cell?.slots[2] && partsOf(cell.slots[2])).toHaveLength(2);
+});
+
+describe("what the line gained later", () => {
+  test.each([
+    ["~R >~L ~r", "@4 ~R >~L ~r"],
+    ["'~R", "@4 '~R"],
+    ["=R/c1 >=L/c2", "@4 =R/c1 >=L/c2"],
+    ["=>R/C1", "@4 >=R/c1"],
+    ["R/cs R/hf H/hs", "@4 R/cs R/hf H/hs"],
+    ["<[RL RL]", "@4 <[RL RL]"],
+    ["< [RLRL]x2 RL", "@4 <[RLRL]x2 RL"],
+    ["RL>[RLRL]", "@4 RL >[RLRL]"],
+    ["> [RLRL]", "@4 >[RLRL]"],
+    ["[RL <[RLRL] ]x2", "@4 [RL <[RLRL]]x2"],
+  ])("%j is %j", (text, canonical) => expect(formatLine(lineOf(text))).toBe(canonical));
+
+  test("a mirrored crescendo stays one", () =>
+    expect(formatLine(mirrorLine(lineOf("<[>RLRL]x2")))).toBe("@4 <[>LRLR]x2"));
 });
 
 describe("problems have a code, a column and a way out", () => {
@@ -134,6 +158,19 @@ describe("problems have a code, a column and a way out", () => {
     ["RL >r", "accented-ghost", 3, ">r"],
     ["!l", "accented-ghost", 0, "!l"],
     ["R !K", "rim-on-foot", 2, "!K"],
+    ["R !L/hh", "rim-on-metal", 2, "!L/hh"],
+    ["R ~K", "buzz-on-foot", 2, "~K"],
+    ["R ~L/cs", "buzz-on-rim", 2, "~L/cs"],
+    ["R =L", "choke-of-drum", 2, "=L"],
+    ["R =L/t1", "choke-of-drum", 2, "=L/t1"],
+    ["R =L/ho", "choke-of-drum", 2, "=L/ho"],
+    ["R =K", "choke-of-drum", 2, "=K"],
+    ["R !~L", "two-techniques", 2, "!~L"],
+    ["RL <RL", "swell-without-run", 3, "<"],
+    ["RL <[R-]", "swell-too-short", 3, "<[R-]"],
+    ["RL <[---]", "swell-too-short", 3, "<[---]"],
+    ["RL <[]", "empty-brackets", 4, "[]"],
+    ["<[RL >[RL]]", "swell-in-swell", 5, ">["],
     ["R 'K", "grace-on-foot", 2, "'K"],
     ["''''R", "too-many-graces", 0, "''''R"],
     ["R ('RL)", "grace-hand-busy", 2, "('RL)"],

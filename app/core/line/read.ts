@@ -5,6 +5,7 @@
 
 import {
   type CellItem,
+  countMoments,
   type Line,
   type LineItem,
   MAX_DEPTH,
@@ -12,8 +13,10 @@ import {
   makeCell,
   makeLine,
   makeRun,
+  type Swell,
 } from "../phrase/phrase";
 import {
+  allowsTechnique,
   canPlay,
   isHand,
   type Limb,
@@ -30,6 +33,7 @@ import {
   type Slot,
   type Stroke,
   type Strokes,
+  type Technique,
 } from "../stroke/stroke";
 import { formatRate, makeRate, type Rate } from "../time/time";
 import { checkLength, checkSplits } from "./check";
@@ -52,10 +56,12 @@ const SILENCES = "-–—−._";
 const GRACE_MARKS = "'’‘`´";
 const TIMES = "xX×*";
 const LIMB_LETTERS = "RLKHrlkh";
-const STROKE_STARTS = `>!${GRACE_MARKS}${LIMB_LETTERS}`;
+const TECHNIQUE_OF: Readonly<Record<string, Technique>> = { "!": "rim-shot", "~": "buzz", "=": "choke" };
+const STROKE_STARTS = `>${Object.keys(TECHNIQUE_OF).join("")}${GRACE_MARKS}${LIMB_LETTERS}`;
+const SWELL_OF: Readonly<Record<string, Swell>> = { "<": "crescendo", ">": "diminuendo" };
 /** Letters that people use for feet elsewhere. */
 const FOOT_LETTERS = "FfBbPp";
-const SYMBOLS = ["R", "L", "K", "H", "-", ">", "!", "'", "(", "{"];
+const SYMBOLS = ["R", "L", "K", "H", "-", ">", "!", "~", "=", "'", "(", "{"];
 
 /** Reads a stick line. Never throws: whatever is wrong comes back as problems with their columns. */
 export function readStickLine(text: string): Reading {
@@ -77,6 +83,7 @@ class LineReader {
   private pos = 0;
   /** Set when reading on makes no sense; brackets left open then are no news. */
   private gaveUp = false;
+  private isSwelling = false;
 
   constructor(
     private readonly text: string,
@@ -104,6 +111,8 @@ class LineReader {
         if (rate) this.keep(items, { kind: "rate", rate }, from);
       } else if (symbol === "[") {
         for (const item of this.readRun(depth + 1)) items.push(item);
+      } else if (this.startsSwell()) {
+        for (const item of this.readSwell(depth + 1)) items.push(item);
       } else if (isOneOf(TIMES, symbol)) {
         this.readCount();
         this.fail("count-without-cell", from, this.pos, []);
@@ -138,7 +147,34 @@ class LineReader {
     return rate;
   }
 
-  private readRun(depth: number): Line {
+  /** `<`, or a `>` that is no accent because a bracket follows it. */
+  private startsSwell(): boolean {
+    const symbol = this.peek();
+    if (symbol === "<") return true;
+    if (symbol !== ">") return false;
+    let next = this.pos + 1;
+    while (SPACE.test(this.text[next] ?? "")) next++;
+    return this.text[next] === "[";
+  }
+
+  private readSwell(depth: number): Line {
+    const from = this.pos;
+    const swell = SWELL_OF[this.peek()];
+    this.pos++;
+    this.skipSpace();
+    if (this.peek() !== "[") {
+      this.fail("swell-without-run", from, this.pos, []);
+      return [];
+    }
+    if (this.isSwelling) this.fail("swell-in-swell", from, this.pos + 1, []);
+    const wasSwelling = this.isSwelling;
+    this.isSwelling = true;
+    const run = this.readRun(depth, swell, from);
+    this.isSwelling = wasSwelling;
+    return run;
+  }
+
+  private readRun(depth: number, swell?: Swell, start = this.pos): Line {
     const from = this.pos++;
     if (depth > MAX_DEPTH) {
       this.fail("too-deep", from, this.pos, [String(MAX_DEPTH)]);
@@ -157,7 +193,11 @@ class LineReader {
     if (!items.some((item) => item.kind === "cell" || item.kind === "run")) {
       this.fail("empty-brackets", from, this.pos, []);
     }
-    return makeRun(items, this.readCount());
+    const to = this.pos;
+    const run = makeRun(items, this.readCount(), swell);
+    const isSounding = items.some((item) => item.kind === "cell" || item.kind === "run");
+    if (swell && isSounding && countMoments(items, 2) < 2) this.fail("swell-too-short", start, to, []);
+    return run;
   }
 
   /** `x3` after a group, with or without space; 1 when there is none. */
@@ -184,6 +224,7 @@ class LineReader {
     for (;;) {
       const symbol = this.peek();
       if (symbol === "" || SPACE.test(symbol) || isOneOf("|@[]", symbol) || isOneOf(TIMES, symbol)) break;
+      if (this.startsSwell()) break;
       const from = this.pos;
       const slot = this.readSlot();
       if (slot) {
@@ -297,12 +338,13 @@ class LineReader {
   private readStroke(): Stroke | null {
     const from = this.pos;
     let accent = false;
-    let rimShot = false;
     let graces = 0;
+    const techniques = new Set<Technique>();
     for (; ; this.pos++) {
       const mark = this.peek();
+      const technique = TECHNIQUE_OF[mark];
       if (mark === ">") accent = true;
-      else if (mark === "!") rimShot = true;
+      else if (technique) techniques.add(technique);
       else if (isOneOf(GRACE_MARKS, mark)) graces++;
       else break;
     }
@@ -317,24 +359,25 @@ class LineReader {
     const marksTo = this.pos;
     const place = this.peek() === "/" ? this.readPlace(limb) : undefined;
     if (place === null) return null;
-    if (ghost && (accent || rimShot)) {
-      this.fail("accented-ghost", from, marksTo, [limb, letter]);
+    const refuse = (code: ProblemCode, options: readonly string[], to = marksTo) => {
+      this.fail(code, from, to, options);
       return null;
+    };
+    const [technique = "plain", second] = techniques;
+    if (second) return refuse("two-techniques", []);
+    if (ghost && (accent || technique === "rim-shot")) return refuse("accented-ghost", [limb, letter]);
+    const isPlayable = allowsTechnique(technique, limb, place);
+    if (technique === "rim-shot" && !isPlayable) {
+      return isHand(limb) ? refuse("rim-on-metal", [limb], this.pos) : refuse("rim-on-foot", [limb]);
     }
-    if (rimShot && !isHand(limb)) {
-      this.fail("rim-on-foot", from, marksTo, [limb]);
-      return null;
+    if (technique === "buzz" && !isPlayable) {
+      return isHand(limb) ? refuse("buzz-on-rim", [limb], this.pos) : refuse("buzz-on-foot", [limb]);
     }
-    if (graces > MAX_GRACES) {
-      this.fail("too-many-graces", from, marksTo, [String(MAX_GRACES)]);
-      return null;
-    }
-    if (graces > 0 && !isHand(limb)) {
-      this.fail("grace-on-foot", from, marksTo, [limb]);
-      return null;
-    }
+    if (technique === "choke" && !isPlayable) return refuse("choke-of-drum", [isHand(limb) ? limb : "R"], this.pos);
+    if (graces > MAX_GRACES) return refuse("too-many-graces", [String(MAX_GRACES)]);
+    if (graces > 0 && !isHand(limb)) return refuse("grace-on-foot", [limb]);
     const level = ghost ? "ghost" : accent ? "accent" : "normal";
-    return makeStroke(limb, { level, rimShot, graces: graces as Stroke["graces"], ...(place ? { place } : {}) });
+    return makeStroke(limb, { level, technique, graces: graces as Stroke["graces"], ...(place ? { place } : {}) });
   }
 
   private readPlace(limb: Limb): Place | null {

@@ -10,10 +10,13 @@ import {
   makeLine,
   makeRun,
   openingRate,
+  type PlayedCell,
   type PlayedItem,
+  type PlayedSwell,
   playItems,
+  type Swell,
 } from "../phrase/phrase";
-import { type Limb, mapEachStroke, type Place, type Slot } from "../stroke/stroke";
+import { type Limb, mapEachStroke, type Place, type Slot, withPlace } from "../stroke/stroke";
 import { DEFAULT_RATE, type Rate, sameRate } from "../time/time";
 import { readStickLine } from "./read";
 import { formatLine, formatSlots } from "./write";
@@ -23,25 +26,54 @@ export function isWritable(line: Line): boolean {
   return countSlots(line) <= MAX_SLOTS && readStickLine(formatLine(line)).line !== null;
 }
 
+/** An item, and the playing of a swell that it is in. */
+type Placed = readonly [item: LineItem, swell: PlayedSwell | undefined];
+
+/** A rate before an item: outside the brackets that begin there. */
+function rateBefore(items: readonly Placed[], rate: Rate, swell: PlayedSwell | undefined): Placed {
+  return [{ kind: "rate", rate }, items.at(-1)?.[1] === swell ? swell : undefined];
+}
+
+/** Items put together again: those of one playing are one run. */
+function gatherSwells(items: readonly Placed[]): Line {
+  const line: LineItem[] = [];
+  let run: LineItem[] = [];
+  let within: PlayedSwell | undefined;
+  const add = (to: LineItem[], item: LineItem) => {
+    const before = to.at(-1);
+    if (item.kind === "cell" && before?.kind === "cell" && before.slots === item.slots) {
+      to[to.length - 1] = { ...before, count: before.count + item.count };
+    } else to.push(item);
+  };
+  const close = () => {
+    line.push(...makeRun(run, 1, within?.swell));
+    run = [];
+  };
+  for (const [item, swell] of items) {
+    if (swell !== within) close();
+    within = swell;
+    add(swell ? run : line, item);
+  }
+  close();
+  return line;
+}
+
 /** A played line written down again: rates where they change, playings of one cell gathered. */
 function writeOut(items: readonly PlayedItem[], first: Rate): Line {
-  const line: LineItem[] = [{ kind: "rate", rate: first }];
+  const written: Placed[] = [[{ kind: "rate", rate: first }, undefined]];
   let rate = first;
   for (const item of items) {
     if (item.kind === "bar") {
-      line.push(item);
+      written.push([{ kind: "bar" }, item.swell]);
       continue;
     }
     if (!sameRate(item.rate, rate)) {
       rate = item.rate;
-      line.push({ kind: "rate", rate });
+      written.push(rateBefore(written, rate, item.swell));
     }
-    const before = line.at(-1);
-    if (before?.kind === "cell" && before.slots === item.item.slots) {
-      line[line.length - 1] = { ...before, count: before.count + 1 };
-    } else line.push(makeCell(item.item.slots));
+    written.push([makeCell(item.item.slots), item.swell]);
   }
-  return line;
+  return gatherSwells(written);
 }
 
 /**
@@ -85,8 +117,7 @@ export function placeStrokes(line: Line, places: Iterable<readonly [stroke: Stro
     mapEachStroke(slot, (stroke, part) => {
       const place = wanted.get(`${index} ${part} ${stroke.limb}`);
       if (place === undefined || (place ?? undefined) === stroke.place) return stroke;
-      const { place: _, ...rest } = stroke;
-      return place ? { ...rest, place } : rest;
+      return withPlace(stroke, place);
     }),
   );
 }
@@ -118,7 +149,7 @@ export function repeatLine(line: Line, times: number): Line {
 function withoutBars(line: Line): LineItem[] {
   return line.flatMap((item): LineItem[] => {
     if (item.kind === "bar") return [];
-    return item.kind === "run" ? [{ ...item, items: withoutBars(item.items) }] : [item];
+    return item.kind === "run" ? [...makeRun(withoutBars(item.items), item.count, item.swell)] : [item];
   });
 }
 
@@ -164,24 +195,21 @@ export function replaceLastCell(line: Line, slots: readonly Slot[]): Line {
 }
 
 /**
- * Playings of cells from `from` to before `to` (from 0) at another rate; what comes after goes on at its own. Runs that
- * the change touches are written out, others stay.
+ * Playings of cells from `from` to before `to` (from 0), changed; what comes after goes on at its own rate. Runs that the
+ * change touches are written out, others stay.
  */
-export function rateCells(line: Line, from: number, to: number, rate: Rate): Line {
-  const result: LineItem[] = [];
+function changePlayed(line: Line, from: number, to: number, change: (cell: PlayedCell) => PlayedCell): Line {
+  const result: Placed[] = [];
   let before = DEFAULT_RATE;
   // The rate that the result has come to, and the rate that the line had.
   let written: Rate | null = null;
   let cell = 0;
-  const write = (own: Rate, item: LineItem) => {
+  const write = (own: Rate, item: LineItem, swell?: PlayedSwell) => {
     if (!written || !sameRate(written, own)) {
       written = own;
-      result.push({ kind: "rate", rate: own });
+      result.push(rateBefore(result, own, swell));
     }
-    const last = result.at(-1);
-    if (item.kind === "cell" && last?.kind === "cell" && last.slots === item.slots) {
-      result[result.length - 1] = { ...last, count: last.count + item.count };
-    } else result.push(item);
+    result.push([item, swell]);
   };
   for (const item of line) {
     if (item.kind === "rate") {
@@ -189,7 +217,7 @@ export function rateCells(line: Line, from: number, to: number, rate: Rate): Lin
       continue;
     }
     if (item.kind === "bar") {
-      result.push(item);
+      result.push([item, undefined]);
       continue;
     }
     const played = playItems([{ kind: "rate", rate: before }, item]);
@@ -200,14 +228,27 @@ export function rateCells(line: Line, from: number, to: number, rate: Rate): Lin
       cell += size;
     } else {
       for (const one of played) {
-        if (one.kind === "bar") result.push(one);
+        if (one.kind === "bar") result.push([{ kind: "bar" }, one.swell]);
         else {
-          write(cell >= from && cell < to ? rate : one.rate, makeCell(one.item.slots));
+          const next = cell >= from && cell < to ? change(one) : one;
+          write(next.rate, makeCell(next.item.slots), next.swell);
           cell++;
         }
       }
     }
     before = closingRate([item], before);
   }
-  return makeLine(result.length > 0 ? result : line);
+  const changed = gatherSwells(result);
+  return makeLine(changed.length > 0 ? changed : line);
+}
+
+/** Playings of cells at another rate. */
+export function rateCells(line: Line, from: number, to: number, rate: Rate): Line {
+  return changePlayed(line, from, to, (cell) => ({ ...cell, rate }));
+}
+
+/** Playings of cells that grow louder or softer over all of them; null for neither. */
+export function swellCells(line: Line, from: number, to: number, swell: Swell | null): Line {
+  const playing = swell ? { swell } : undefined;
+  return changePlayed(line, from, to, ({ swell: _, ...cell }) => (playing ? { ...cell, swell: playing } : cell));
 }

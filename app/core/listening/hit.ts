@@ -1,7 +1,7 @@
 /** Hits: what was played, as pads, keys or a simulated drummer report it. */
 
 import { basePlace } from "../kit/kit";
-import { isHand, type Limb, type Place } from "../stroke/stroke";
+import { canPlay, isHand, type Limb, type Place } from "../stroke/stroke";
 import { type Seconds, seconds } from "../time/time";
 
 export interface Hit {
@@ -63,5 +63,5 @@ export function isOtherLimb(hit: Hit, limb: Limb): boolean {
 export function isByHand({ limb, place }: Hit): boolean | null {
   if (limb !== null) return isHand(limb);
   if (place === null) return null;
-  return place !== "kk" && place !== "k2" && place !== "hp";
+  return canPlay("R", place);
 }

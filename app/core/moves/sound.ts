@@ -4,6 +4,7 @@ import { listMoments, listRuns, type Moment } from "../stroke/sticking";
 import {
   isHand,
   joinStrokes,
+  LEVELS,
   type Level,
   type Limb,
   MAX_SPLIT,
@@ -20,6 +21,7 @@ import {
   type Stroke,
   type Strokes,
   strokesOf,
+  withLevel,
 } from "../stroke/stroke";
 import {
   type AccentRule,
@@ -51,7 +53,7 @@ export function quieten(cell: Cell, places: readonly number[] | null, to: Quiet)
       if (!isMeant(place)) return slot;
       return to === "silence"
         ? makeSilence()
-        : mapStrokes(slot, (stroke) => (isHand(stroke.limb) ? levelled(stroke, "ghost") : stroke));
+        : mapStrokes(slot, (stroke) => (isHand(stroke.limb) ? withLevel(stroke, "ghost") : stroke));
     }),
   );
 }
@@ -80,10 +82,8 @@ export function fillGaps(cell: Cell, limb: Limb | null, filler: Limb): Moved {
   return filled ? moved(result) : refuse({ code: "no-gap", limb });
 }
 
-const SOFTNESS: readonly Level[] = ["ghost", "normal", "accent"];
-
 function softer(a: Stroke, b: Stroke): Level {
-  return SOFTNESS[Math.min(SOFTNESS.indexOf(a.level), SOFTNESS.indexOf(b.level))] ?? "normal";
+  return LEVELS[Math.min(LEVELS.indexOf(a.level), LEVELS.indexOf(b.level))] ?? "normal";
 }
 
 /**
@@ -135,7 +135,7 @@ const GRACES: Record<Exclude<Ornament, "rim-shot">, Stroke["graces"]> = { flam: 
 
 function decorated(stroke: Stroke, ornament: Ornament): Stroke {
   return ornament === "rim-shot"
-    ? { ...stroke, level: "accent", rimShot: true }
+    ? makeStroke(stroke.limb, { ...stroke, technique: "rim-shot" })
     : { ...stroke, graces: GRACES[ornament] };
 }
 
@@ -193,7 +193,7 @@ function accentPlaces(cell: Cell, rule: AccentRule): Set<string> | Refusal {
 }
 
 function unaccented(stroke: Stroke): Stroke {
-  return stroke.level === "accent" ? { ...stroke, level: "normal", rimShot: false } : stroke;
+  return stroke.level === "accent" ? withLevel(stroke, "normal") : stroke;
 }
 
 /** Accents move to where the rule says and leave everywhere else; ghosts stay ghosts. In a unison the hands are accented. */
@@ -211,10 +211,6 @@ export function moveAccents(cell: Cell, rule: AccentRule): Moved {
   );
 }
 
-function levelled(stroke: Stroke, level: Level): Stroke {
-  return { ...stroke, level, rimShot: stroke.rimShot && level === "accent" };
-}
-
 /**
  * Presets over the three levels:
  * - even: everything normal;
@@ -229,12 +225,12 @@ export function setDynamics(cell: Cell, preset: Dynamics): Moved {
   if (sounding.length === 0) return refuse({ code: "empty" });
   const order = new Map(sounding.map((moment, index) => [placeOf(moment), index]));
   const handLevel = (stroke: Stroke, loud: boolean): Stroke =>
-    levelled(stroke, isHand(stroke.limb) ? (loud ? "accent" : "ghost") : "normal");
+    withLevel(stroke, isHand(stroke.limb) ? (loud ? "accent" : "ghost") : "normal");
   const each = (change: (stroke: Stroke, moment: Moment) => Stroke): Moved =>
     moved(changeMoments(cell, (strokes, moment) => strokes.map((stroke) => change(stroke, moment))));
   switch (preset) {
     case "even":
-      return each((stroke) => levelled(stroke, "normal"));
+      return each((stroke) => withLevel(stroke, "normal"));
     case "ghost-rest":
       if (!sounding.some((moment) => moment.strokes.some((stroke) => stroke.level === "accent")))
         return refuse({ code: "no-accent" });
@@ -242,7 +238,7 @@ export function setDynamics(cell: Cell, preset: Dynamics): Moved {
     case "lead-out":
       return each((stroke, moment) => {
         const first = order.get(placeOf(moment)) === 0;
-        return first ? levelled(stroke, "accent") : handLevel(stroke, false);
+        return first ? withLevel(stroke, "accent") : handLevel(stroke, false);
       });
     case "singles-out": {
       const singles = listRuns(cell).filter((run) => run.moments.length === 1);
@@ -262,7 +258,7 @@ export function setDynamics(cell: Cell, preset: Dynamics): Moved {
       if (sounding.length < 3) return refuse({ code: "too-short", slots: 3 });
       return each((stroke, moment) => {
         const share = Math.floor(((order.get(placeOf(moment)) ?? 0) * 3) / sounding.length);
-        return levelled(stroke, SOFTNESS[preset === "swell" ? share : 2 - share] ?? "normal");
+        return withLevel(stroke, LEVELS[preset === "swell" ? share : 2 - share] ?? "normal");
       });
   }
 }

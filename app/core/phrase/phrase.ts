@@ -2,7 +2,7 @@
 
 import type { Orchestration } from "../orchestration/layers";
 import type { Pulse } from "../pulse/pulse";
-import { mirrorSlot, type Slot } from "../stroke/stroke";
+import { mirrorSlot, partsOf, type Slot } from "../stroke/stroke";
 import { type Bpm, DEFAULT_RATE, type Meter, type Rate, type Ticks } from "../time/time";
 
 /** Consecutive slots that belong together, played `count` times. */
@@ -11,11 +11,18 @@ export interface CellItem {
   readonly slots: readonly Slot[];
   readonly count: number;
 }
-/** Several items repeated together; `count` is at least 2 (a run played once is just its items). */
+/** How loudness changes from the first stroke of a run to its last. */
+export type Swell = "crescendo" | "diminuendo";
+
+/**
+ * Several items repeated together; `count` is at least 2 (a run played once is just its items), or 1 where it swells. It
+ * swells anew each time. A run that swells has none in it that does.
+ */
 export interface RunItem {
   readonly kind: "run";
   readonly items: Line;
   readonly count: number;
+  readonly swell?: Swell;
 }
 /** From here on the slots go at this rate. */
 export interface RateItem {
@@ -56,10 +63,29 @@ export function makeCell(slots: readonly Slot[], count = 1): CellItem {
   return { kind: "cell", slots, count };
 }
 
-/** Items repeated `count` times, in normal form: nothing for no items, the items themselves for once. */
-export function makeRun(items: Line, count: number): Line {
+/**
+ * Items repeated `count` times, in normal form: nothing for no items, the items themselves for once. Fewer than two moments
+ * have nothing to swell over.
+ */
+export function makeRun(items: Line, count: number, swell?: Swell): Line {
   if (items.length === 0) return [];
+  if (swell && countMoments(items, 2) >= 2) return [{ kind: "run", items, count, swell }];
   return count === 1 ? items : [{ kind: "run", items, count }];
+}
+
+/** Moments at which something sounds, repeats included, counted up to `enough`. */
+export function countMoments(line: Line, enough: number): number {
+  let total = 0;
+  for (const item of line) {
+    if (total >= enough) break;
+    if (item.kind === "cell") total += item.count * item.slots.reduce((sum, slot) => sum + soundingParts(slot), 0);
+    else if (item.kind === "run") total += item.count * countMoments(item.items, enough);
+  }
+  return total;
+}
+
+function soundingParts(slot: Slot): number {
+  return partsOf(slot).filter(({ kind }) => kind === "strokes").length;
 }
 
 /** Puts a line into normal form: the opening rate is said. */
@@ -91,31 +117,41 @@ export interface PlayedCell {
   readonly kind: "cell";
   readonly item: CellItem;
   readonly rate: Rate;
+  /** The playing of a run that swells which it is in: one object for all of its cells. */
+  readonly swell?: PlayedSwell;
 }
-export type PlayedItem = PlayedCell | BarItem;
+export interface PlayedSwell {
+  readonly swell: Swell;
+}
+/** A bar line may stand in a run that swells, too. */
+export type PlayedBar = BarItem & { readonly swell?: PlayedSwell };
+export type PlayedItem = PlayedCell | PlayedBar;
 
 /** The line as it is played: repeats written out, each cell with its rate. */
 export function playItems(line: Line): PlayedItem[] {
   const played: PlayedItem[] = [];
   let rate = DEFAULT_RATE;
-  const walk = (items: Line) => {
+  const walk = (items: Line, within: { readonly swell?: PlayedSwell }) => {
     for (const item of items) {
       if (item.kind === "rate") rate = item.rate;
-      else if (item.kind === "bar") played.push(item);
-      else if (item.kind === "run") for (let time = 0; time < item.count; time++) walk(item.items);
-      else for (let time = 0; time < item.count; time++) played.push({ kind: "cell", item, rate });
+      else if (item.kind === "bar") played.push(within.swell ? { ...item, ...within } : item);
+      else if (item.kind === "run") {
+        for (let time = 0; time < item.count; time++) {
+          walk(item.items, item.swell ? { swell: { swell: item.swell } } : within);
+        }
+      } else for (let time = 0; time < item.count; time++) played.push({ kind: "cell", item, rate, ...within });
     }
   };
-  walk(line);
+  walk(line, {});
   return played;
 }
 
 /** Changes every slot of a line and keeps its structure. */
 export function mapSlots(line: Line, change: (slot: Slot) => Slot): Line {
-  return line.map((item) => {
-    if (item.kind === "cell") return { ...item, slots: item.slots.map(change) };
-    if (item.kind === "run") return { ...item, items: mapSlots(item.items, change) };
-    return item;
+  return line.flatMap((item): Line => {
+    if (item.kind === "cell") return [{ ...item, slots: item.slots.map(change) }];
+    if (item.kind === "run") return makeRun(mapSlots(item.items, change), item.count, item.swell);
+    return [item];
   });
 }
 

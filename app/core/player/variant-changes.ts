@@ -52,7 +52,7 @@ export interface Scene {
 }
 
 /** What must stay: accents, and hands on the backbeat. */
-function isKept(stroke: Stroke, onBackbeat: boolean): boolean {
+function isKept(stroke: Pick<Stroke, "limb" | "level">, onBackbeat: boolean): boolean {
   return stroke.level === "accent" || (onBackbeat && isHand(stroke.limb) && stroke.level !== "ghost");
 }
 
@@ -181,7 +181,7 @@ export const LINE_CHANGES: Partial<Record<VariantKind, (scene: Scene) => Line | 
       const event = scene.timeline.events[motion.event];
       const slot = event && scene.timeline.slots[event.slot];
       if (!event || !slot || event.limb !== motion.limb) continue;
-      if (isKept({ ...event, graces: 0 }, event.part === 0 && startsOnBackbeat(slot, scene))) continue;
+      if (isKept(event, event.part === 0 && startsOnBackbeat(slot, scene))) continue;
       return mapPlayedSlots(scene.phrase.line, (content, index) =>
         index === event.slot
           ? keepStrokes(content, (stroke, part) => part !== event.part || stroke.limb !== event.limb)

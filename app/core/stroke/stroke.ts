@@ -28,6 +28,9 @@ export const PLACES = [
   "hp",
   "x1",
   "x2",
+  "cs",
+  "hf",
+  "hs",
 ] as const;
 export type Place = (typeof PLACES)[number];
 
@@ -52,17 +55,31 @@ export const PLACE_NAMES: Record<Place, string> = {
   hp: "hi-hat pedal",
   x1: "extra 1",
   x2: "extra 2",
+  cs: "cross-stick",
+  hf: "half-open hi-hat",
+  hs: "hi-hat splash",
 };
 
 /** Surfaces that only a foot plays; the extras may be set up for either. */
-const FOOT_PLACES: readonly Place[] = ["kk", "k2", "hp"];
+const FOOT_PLACES: readonly Place[] = ["kk", "k2", "hp", "hs"];
 const EITHER_PLACES: readonly Place[] = ["x1", "x2"];
+/** Drums with a head and a rim; what stands at the extras may have both. */
+const RIMMED_PLACES: readonly Place[] = ["sn", "t1", "t2", "t3", "f1", "f2", ...EITHER_PLACES];
+/** What rings on and can be taken hold of. */
+const CHOKED_PLACES: readonly Place[] = ["c1", "c2", "ch", "sp", "rd"];
+
+/**
+ * How a stick meets its surface: on head and rim at once, pressed so that it buzzes for as long as its note lasts, or on a
+ * cymbal that a hand takes hold of at once.
+ */
+export const TECHNIQUES = ["plain", "rim-shot", "buzz", "choke"] as const;
+export type Technique = (typeof TECHNIQUES)[number];
 
 export interface Stroke {
   readonly limb: Limb;
   readonly level: Level;
-  /** Stick on head and rim at once; always an accent. */
-  readonly rimShot: boolean;
+  /** A rim shot is always an accent. */
+  readonly technique: Technique;
   /** Grace notes by the other hand before it: 1 flam, 2 drag, 3 ruff. Hands only. */
   readonly graces: 0 | 1 | 2 | 3;
   /** The surface, when the line names it; without one the voicing decides. */
@@ -110,14 +127,39 @@ export function homePlace(limb: Limb): Place {
   return limb === "K" ? "kk" : "hp";
 }
 
+/** Whether a stroke can be played so there. Without a place it is not known yet: only a choke has to name its cymbal. */
+export function allowsTechnique(technique: Technique, limb: Limb, place: Place | undefined): boolean {
+  if (technique === "plain") return true;
+  if (!isHand(limb)) return false;
+  if (technique === "rim-shot") return place === undefined || RIMMED_PLACES.includes(place);
+  if (technique === "choke") return place !== undefined && CHOKED_PLACES.includes(place);
+  return place !== "cs";
+}
+
+/** Without what the limb cannot do at its place. */
 export function makeStroke(limb: Limb, marks: Partial<Omit<Stroke, "limb">> = {}): Stroke {
+  const wanted = marks.technique ?? "plain";
+  const technique = allowsTechnique(wanted, limb, marks.place) ? wanted : "plain";
   const stroke = {
     limb,
-    level: marks.rimShot ? "accent" : (marks.level ?? "normal"),
-    rimShot: marks.rimShot ?? false,
+    level: wanted === "rim-shot" ? "accent" : (marks.level ?? "normal"),
+    technique,
     graces: isHand(limb) ? (marks.graces ?? 0) : 0,
   } as const;
   return marks.place ? { ...stroke, place: marks.place } : stroke;
+}
+
+/** The stroke at another level; a rim shot is one no more when it is no accent. */
+export function withLevel(stroke: Stroke, level: Level): Stroke {
+  const technique = stroke.technique === "rim-shot" && level !== "accent" ? "plain" : stroke.technique;
+  return { ...stroke, level, technique };
+}
+
+/** The stroke at another place, null for none of its own, without what cannot be played there. */
+export function withPlace(stroke: Stroke, place: Place | null): Stroke {
+  const { place: _, ...rest } = stroke;
+  const technique = allowsTechnique(stroke.technique, stroke.limb, place ?? undefined) ? stroke.technique : "plain";
+  return place ? { ...rest, technique, place } : { ...rest, technique };
 }
 
 /** New each time: a slot's identity says which one it is in its line. */
@@ -132,13 +174,13 @@ export function makeStrokes(strokes: readonly Stroke[]): Strokes {
   return { kind: "strokes", strokes: strokes.toSorted((a, b) => LIMBS.indexOf(a.limb) - LIMBS.indexOf(b.limb)) };
 }
 
-const LEVELS: readonly Level[] = ["ghost", "normal", "accent"];
+/** Softest first. */
+export const LEVELS: readonly Level[] = ["ghost", "normal", "accent"];
 
 /** The stroke by another limb, without what that limb cannot do. */
 export function playedBy(stroke: Stroke, limb: Limb): Stroke {
-  const { place, rimShot, ...rest } = stroke;
-  const kept = place && canPlay(limb, place) ? { place } : {};
-  return makeStroke(limb, { ...rest, rimShot: rimShot && isHand(limb), ...kept });
+  const { place, ...rest } = stroke;
+  return makeStroke(limb, place && canPlay(limb, place) ? { ...rest, place } : rest);
 }
 
 /**

@@ -27,6 +27,7 @@ import {
   type Slot,
   type Stroke,
   type Strokes,
+  TECHNIQUES,
 } from "../stroke/stroke";
 import { METER_UNITS, type Meter, makeRate, type Rate } from "../time/time";
 
@@ -44,7 +45,7 @@ function strokeBy(limb: Limb, alone: boolean): fc.Arbitrary<Stroke> {
   return fc
     .record({
       level: fc.constantFrom("ghost", "normal", "accent"),
-      rimShot: isHand(limb) ? fc.boolean() : fc.constant(false),
+      technique: fc.constantFrom("plain", "plain", ...TECHNIQUES),
       graces: alone ? fc.constantFrom(0, 0, 0, 1, 2, 3) : fc.constant(0),
       place: fc.option(fc.constantFrom(...PLACES.filter((place) => canPlay(limb, place))), { nil: undefined, freq: 3 }),
     })
@@ -76,6 +77,12 @@ export const anyCell: fc.Arbitrary<CellItem> = fc
   .tuple(fc.array(anySlot, { minLength: 1, maxLength: 9 }), fc.constantFrom(1, 1, 1, 2, 3, 12))
   .map(([slots, count]) => makeCell(slots, count));
 
+const anySwell = fc.constantFrom(undefined, undefined, "crescendo" as const, "diminuendo" as const);
+
+function hasSwell(item: LineItem): boolean {
+  return item.kind === "run" && (item.swell !== undefined || item.items.some(hasSwell));
+}
+
 const { items } = fc.letrec<{ items: LineItem[]; item: LineItem[] }>((tie) => ({
   items: fc.array(tie("item"), { maxLength: 5 }).map((nested) => nested.flat()),
   item: fc.oneof(
@@ -83,9 +90,10 @@ const { items } = fc.letrec<{ items: LineItem[]; item: LineItem[] }>((tie) => ({
     anyCell.map((cell) => [cell] as LineItem[]),
     anyRate.map((rate) => [{ kind: "rate", rate }] as LineItem[]),
     fc.constant([{ kind: "bar" }] as LineItem[]),
-    fc
-      .tuple(anyCell, tie("items"), fc.integer({ min: 1, max: 3 }))
-      .map(([cell, rest, count]) => [...makeRun([cell, ...rest], count)]),
+    fc.tuple(anyCell, tie("items"), fc.integer({ min: 1, max: 3 }), anySwell).map(([cell, rest, count, swell]) => {
+      const items = [cell, ...rest];
+      return [...makeRun(items, count, items.some(hasSwell) ? undefined : swell)];
+    }),
   ),
 }));
 

@@ -2,7 +2,7 @@
 
 import fc from "fast-check";
 import { usualSurface } from "../kit/checks";
-import { type Kit, mirrorKit } from "../kit/kit";
+import { basePlace, type Kit, mirrorKit } from "../kit/kit";
 import { limitsOf, PLAYER_LEVELS } from "../player/limits";
 import { makePlayer } from "../player/player";
 import { PLACES, type Place } from "../stroke/stroke";
@@ -18,7 +18,7 @@ export const LARGE = kitOf(
   ...(["sn", "t1", "t2", "t3", "f1", "f2", "kk", "k2", "hp", "hh", "rd", "c1", "c2", "ch", "sp", "cb"] as Place[]),
 );
 
-const BASES = PLACES.filter((place) => place !== "ho" && place !== "rb");
+const BASES = PLACES.filter((place) => basePlace(place) === place);
 
 /** Any surfaces, moved about; a snare and the feet are there. */
 export const anyKit: fc.Arbitrary<Kit> = fc

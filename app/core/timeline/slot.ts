@@ -15,6 +15,8 @@ export interface TimelineSlot {
   readonly content: Slot;
   /** As it sounds: a stroke has its place where the line named one, or where it is not at home. */
   readonly voiced: Slot;
+  /** In a crescendo or diminuendo: how far it has come at the slot's beginning, 0 soft to 1 loud. */
+  readonly loud?: number;
 }
 
 /** Strokes that were meant for a surface that the kit lacks, and sound on another one. */

@@ -5,8 +5,9 @@ import { countSlots, type Line, mirrorLine, type Phrase } from "../phrase/phrase
 import { isHand, mirrorLimb, partsOf, strokesOf } from "../stroke/stroke";
 import { anyLine, anyMeter } from "../testing/arbitraries";
 import { barTicks, bpm, type Meter, makeRate, secondsToTicks, slotTicks, ticks } from "../time/time";
-import { isLinear, layOut, slotAt, type Timeline } from "./timeline";
+import { isLinear, lastsFor, layOut, slotAt, type Timeline } from "./timeline";
 
+const NO_FILTER = { limbs: null, cells: null, levels: null };
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 
 function phraseOf(text: string, given: Partial<Phrase> = {}): Phrase {
@@ -189,6 +190,42 @@ describe("hand-worked", () => {
   ])("%s is linear: %s", (text, is) => {
     expect(isLinear(layOut(phraseOf(text)))).toBe(is);
   });
+  test("a crescendo goes from a ghost's force to an accent's, and accents stay above", () => {
+    const forces = (text: string) =>
+      layOut(phraseOf(text))
+        .events.filter(({ grace }) => grace === undefined)
+        .map(({ force }) => force);
+    expect(forces("@4 rR>R")).toEqual([0, 1, 2]);
+    expect(forces("@4 <[RLRLR]")).toEqual([0, 0.5, 1, 1.5, 2]);
+    expect(forces("@4 >[RLRLR]")).toEqual([2, 1.5, 1, 0.5, 0]);
+    // An accent comes from a normal stroke's force, a ghost goes to it. Silence before and after does not count.
+    expect(forces("@4 <[->RLRLr-]")).toEqual([1, 0.5, 1, 1.5, 1]);
+    expect(forces("@4 <[RL]x2 R")).toEqual([0, 2, 0, 2, 1]);
+    expect(forces("@4 <[R @8 LRLR]")).toEqual([0, 0.8, 1.2, 1.6, 2]);
+  });
+
+  test("swells say which slots they are over, in time", () => {
+    const { swells, slots } = layOut(phraseOf("@4 RL <[-RLR]x2 >[RL]"));
+    expect(swells.map(({ swell, firstSlot, lastSlot }) => [swell, firstSlot, lastSlot])).toEqual([
+      ["crescendo", 2, 5],
+      ["crescendo", 6, 9],
+      ["diminuendo", 10, 11],
+    ]);
+    expect(swells[0]).toMatchObject({ from: 3 * 2_520, to: 5 * 2_520 });
+    expect(slots.map(({ loud }) => loud ?? null)).toEqual([null, null, 0, 0, 0.5, 1, 0, 0, 0.5, 1, 1, 0]);
+  });
+
+  test("a buzz sounds for its note, a choked cymbal for half of it, all else rings out", () => {
+    const { events } = layOut(phraseOf("@4 ~R =L/c1 R"));
+    expect(events.map(lastsFor)).toEqual([2_520, 1_260, null]);
+  });
+
+  test("what the voicing puts on a cymbal loses its rim shot, not its accent", () => {
+    const voicing = [{ on: true, rule: { kind: "one", on: "c1" }, filter: NO_FILTER }] as const;
+    const [event] = layOut(phraseOf("@4 !RL", { voicing })).events;
+    expect(event).toMatchObject({ place: "c1", technique: "plain", level: "accent" });
+  });
+
   test("an empty line ends where its window begins", () => {
     const empty: Line = readStickLine("").line ?? [];
     const { slots, end } = layOut({

@@ -1,11 +1,12 @@
 /** The timeline: what happens when. Every view, sound and file reads this and derives no time of its own. */
 
 import type { Kit } from "../kit/kit";
-import { type CellItem, type Phrase, playItems, type Window } from "../phrase/phrase";
+import { type CellItem, type Phrase, type PlayedSwell, playItems, type Swell, type Window } from "../phrase/phrase";
 import { type Pulse, pulseOf } from "../pulse/pulse";
 import {
   homePlace,
   isHand,
+  LEVELS,
   type Level,
   LIMBS,
   type Limb,
@@ -13,6 +14,7 @@ import {
   type Place,
   partsOf,
   type Stroke,
+  type Technique,
 } from "../stroke/stroke";
 import { type Bpm, barTicks, type Meter, type Rate, secondsToTicks, slotTicks, type Ticks, ticks } from "../time/time";
 import type { Fold, TimelineSlot } from "./slot";
@@ -37,7 +39,9 @@ export interface TimelineEvent {
   readonly duration: Ticks;
   readonly limb: Limb;
   readonly level: Level;
-  readonly rimShot: boolean;
+  /** Loudness on the scale of {@link LEVELS}, 0 to 2: its level's own, or between two where the phrase swells. */
+  readonly force: number;
+  readonly technique: Technique;
   readonly place: Place;
   /** How many grace notes this stroke is led into by, and where they sound when that is elsewhere. */
   readonly graces: number;
@@ -48,6 +52,16 @@ export interface TimelineEvent {
   /** Which part of a shared slot, and of how many. */
   readonly part: number;
   readonly parts: number;
+}
+
+/** One playing of a run that grows louder or softer. */
+export interface TimelineSwell {
+  readonly swell: Swell;
+  readonly firstSlot: number;
+  readonly lastSlot: number;
+  /** Its first and its last stroke. */
+  readonly from: Ticks;
+  readonly to: Ticks;
 }
 
 /** A bar line that the player wrote, held against the meter. */
@@ -69,6 +83,7 @@ export interface Timeline {
   /** In order of time; at one time in the order of {@link LIMBS}. */
   readonly events: readonly TimelineEvent[];
   readonly barChecks: readonly BarCheck[];
+  readonly swells: readonly TimelineSwell[];
   /** What the kit lacks and where it sounds instead; empty without a kit. */
   readonly folds: readonly Fold[];
   /** Where the last slot ends; the window's start for an empty line. */
@@ -83,6 +98,14 @@ export const FLAM_SECONDS = 0.028;
 const DRAG_SECONDS = 0.042;
 /** An ornament takes at most this share of the slot part before it, however fast the tempo. */
 const GRACE_SHARE = 0.5;
+/** A cymbal that is choked is taken hold of after this share of its note: the ear wants it short. Our estimate. */
+const CHOKE_SHARE = 0.5;
+
+/** How long a stroke sounds where that is played: a buzz for its whole note, a choked cymbal until the hand is there. Null else. */
+export function lastsFor({ technique, duration }: Pick<TimelineEvent, "technique" | "duration">): number | null {
+  if (technique === "buzz") return duration;
+  return technique === "choke" ? duration * CHOKE_SHARE : null;
+}
 
 /**
  * Lays the phrase out in exact time, and on the kit where there is one. The line must be readable at its rates, as
@@ -93,6 +116,7 @@ export function layOut(phrase: Phrase, kit: Kit | null = null): Timeline {
   const drafts: TimelineSlot[] = [];
   const cells: TimelineCell[] = [];
   const barChecks: BarCheck[] = [];
+  const swelling = new Map<PlayedSwell, { firstSlot: number; lastSlot: number }>();
   let at: number = window.start;
   for (const played of playItems(phrase.line)) {
     if (played.kind === "bar") {
@@ -115,13 +139,63 @@ export function layOut(phrase: Phrase, kit: Kit | null = null): Timeline {
       drafts.push({ index: drafts.length, at: ticks(at), duration, cell, place, content, voiced: content });
       at += duration;
     }
+    if (played.swell) {
+      const { firstSlot } = swelling.get(played.swell) ?? { firstSlot: drafts.length - item.slots.length };
+      swelling.set(played.swell, { firstSlot, lastSlot: drafts.length - 1 });
+    }
+  }
+  const swells = [...swelling].map(([{ swell }, range]) => timeSwell(swell, range, drafts));
+  for (const swell of swells) {
+    for (let index = swell.firstSlot; index <= swell.lastSlot; index++) {
+      const draft = drafts[index] as TimelineSlot;
+      drafts[index] = { ...draft, loud: loudAt(draft.at, swell) };
+    }
   }
   const { slots, folds } = voiceSlots(drafts, phrase.voicing, pulse, kit);
   const events: TimelineEvent[] = [];
-  for (const slot of slots) pushSlotEvents(events, slot, phrase);
+  let next = 0;
+  for (const slot of slots) {
+    while ((swells[next]?.lastSlot ?? slots.length) < slot.index) next++;
+    const swell = swells[next];
+    pushSlotEvents(events, slot, phrase, swell && swell.firstSlot <= slot.index ? swell : null);
+  }
   // Stable, so that events of one time keep their order; only grace notes move.
   events.sort((a, b) => a.at - b.at || LIMBS.indexOf(a.limb) - LIMBS.indexOf(b.limb));
-  return { meter, pulse, tempo, window, slots, cells, events, barChecks, folds, end: ticks(at) };
+  return { meter, pulse, tempo, window, slots, cells, events, barChecks, swells, folds, end: ticks(at) };
+}
+
+/** The swell that a slot is in. */
+export function swellAt({ swells }: Pick<Timeline, "swells">, slot: number): TimelineSwell | null {
+  return swells.find(({ firstSlot, lastSlot }) => firstSlot <= slot && slot <= lastSlot) ?? null;
+}
+
+function timeSwell(
+  swell: Swell,
+  { firstSlot, lastSlot }: Pick<TimelineSwell, "firstSlot" | "lastSlot">,
+  slots: readonly TimelineSlot[],
+): TimelineSwell {
+  const times = slots.slice(firstSlot, lastSlot + 1).flatMap(({ at, duration, content }) => {
+    const parts = partsOf(content);
+    return parts.flatMap(({ kind }, part) => (kind === "strokes" ? [at + (part * duration) / parts.length] : []));
+  });
+  return { swell, firstSlot, lastSlot, from: ticks(times[0] ?? 0), to: ticks(times.at(-1) ?? 0) };
+}
+
+/** How far the swell has come at a time, 0 soft to 1 loud. */
+function loudAt(at: number, { swell, from, to }: TimelineSwell): number {
+  const gone = Math.min(1, Math.max(0, (at - from) / Math.max(1, to - from)));
+  return swell === "crescendo" ? gone : 1 - gone;
+}
+
+/**
+ * How loud a stroke is, from 0 to 2, where a swell has come so far: in a crescendo a normal one goes from a ghost's force to an accent's, a ghost to a normal one's,
+ * and an accent comes from a normal one's; in a diminuendo back.
+ */
+export function forceOf(level: Level, loud: number | null): number {
+  const own = LEVELS.indexOf(level);
+  if (loud === null) return own;
+  const [least, most] = [Math.max(0, own - 1), Math.min(LEVELS.length - 1, own + 1)];
+  return least + (most - least) * loud;
 }
 
 function fromNearestBarLine(at: number, meter: Meter): Ticks {
@@ -129,7 +203,7 @@ function fromNearestBarLine(at: number, meter: Meter): Ticks {
   return ticks(at - Math.round(at / bar) * bar);
 }
 
-function pushSlotEvents(events: TimelineEvent[], slot: VoicedSlot, phrase: Phrase) {
+function pushSlotEvents(events: TimelineEvent[], slot: VoicedSlot, phrase: Phrase, swell: TimelineSwell | null) {
   const parts = partsOf(slot.voiced);
   const duration = ticks(slot.duration / parts.length);
   for (const [part, content] of parts.entries()) {
@@ -137,14 +211,16 @@ function pushSlotEvents(events: TimelineEvent[], slot: VoicedSlot, phrase: Phras
     const at = slot.at + part * duration;
     for (const stroke of content.strokes) {
       const shared = { slot: slot.index, part, parts: parts.length };
+      const forceFor = (level: Level) => forceOf(level, swell && loudAt(at, swell));
       const gracePlace = stroke.graces > 0 ? slot.gracePlaces?.get(stroke) : undefined;
-      pushGraces(events, stroke, gracePlace, at, duration, phrase, shared);
+      pushGraces(events, stroke, gracePlace, at, duration, phrase, { ...shared, force: forceFor("ghost") });
       events.push({
         at: ticks(at),
         duration,
         limb: stroke.limb,
         level: stroke.level,
-        rimShot: stroke.rimShot,
+        force: forceFor(stroke.level),
+        technique: stroke.technique,
         place: stroke.place ?? homePlace(stroke.limb),
         graces: stroke.graces,
         ...(gracePlace ? { gracePlace } : {}),
@@ -161,7 +237,7 @@ function pushGraces(
   at: number,
   room: Ticks,
   { tempo, meter }: Phrase,
-  shared: Pick<TimelineEvent, "slot" | "part" | "parts">,
+  shared: Pick<TimelineEvent, "slot" | "part" | "parts" | "force">,
 ) {
   if (stroke.graces === 0 || !isHand(stroke.limb)) return;
   const spacing = graceSpacing(stroke.graces, room, tempo, meter);
@@ -171,7 +247,7 @@ function pushGraces(
       duration: spacing,
       limb: otherHand(stroke.limb),
       level: "ghost",
-      rimShot: false,
+      technique: "plain",
       place: gracePlace ?? stroke.place ?? homePlace(stroke.limb),
       graces: 0,
       grace,

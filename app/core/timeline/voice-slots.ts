@@ -15,6 +15,7 @@ import {
   partsOf,
   type Stroke,
   strokesOf,
+  withPlace,
 } from "../stroke/stroke";
 import { ticks } from "../time/time";
 import type { Fold, TimelineSlot } from "./slot";
@@ -48,7 +49,7 @@ export function voiceSlots(
       const home = homePlace(stroke.limb);
       const wanted = stroke.place ?? (given && canPlay(stroke.limb, given.place) ? given.place : home);
       const place = fold(stroke.limb, wanted);
-      const put = stroke.place === undefined && place === home ? stroke : { ...stroke, place };
+      const put = stroke.place === undefined && place === home ? stroke : withPlace(stroke, place);
       if (given?.gracePlace && isHand(stroke.limb)) {
         const gracePlace = fold(otherHand(stroke.limb), given.gracePlace);
         if (gracePlace !== place) graces.set(put, gracePlace);
