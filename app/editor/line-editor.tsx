@@ -64,7 +64,7 @@ export function LineEditor({ input, onLeave, children }: LineEditorProps) {
         </div>
       </div>
       <div id={`${label}-problems`} aria-live="polite" className="text-sm">
-        {first ? (
+        {first || reading.advice.length > 0 ? (
           <Suspense fallback={null}>
             <Problems
               reading={reading}

@@ -10,7 +10,10 @@ interface ProblemsProps {
 }
 
 export default function Problems({ reading, onGoodText, onFocus }: ProblemsProps) {
-  const shown = reading.problems.slice(0, 3);
+  const isSound = reading.problems.length === 0;
+  const all = isSound ? reading.advice : reading.problems;
+  const shown = all.slice(0, 3);
+  const tone = isSound ? "" : "text-error";
   return (
     <div className="mt-1.5 border-t border-base-300 pt-1.5 flex flex-wrap gap-x-4 gap-y-1 items-start">
       <ul className="flex-1 min-w-60">
@@ -19,22 +22,22 @@ export default function Problems({ reading, onGoodText, onFocus }: ProblemsProps
           return (
             <li key={`${problem.from} ${problem.code}`}>
               <button type="button" className="text-left hover:underline" onClick={() => onFocus(problem.from)}>
-                <span className="font-line text-xs text-error">column {words.column}</span>{" "}
-                <strong className="text-error">{words.what}</strong> {words.remedy}
+                <span className={`font-line text-xs ${tone}`}>column {words.column}</span>{" "}
+                <strong className={tone}>{words.what}</strong> {words.remedy}
               </button>
             </li>
           );
         })}
-        {reading.problems.length > shown.length ? (
-          <li className="quiet">and {reading.problems.length - shown.length} more</li>
-        ) : null}
+        {all.length > shown.length ? <li className="quiet">and {all.length - shown.length} more</li> : null}
       </ul>
-      <span className="quiet text-xs max-w-64">
-        The pictures and the sound stay with your last readable line.{" "}
-        <button type="button" className="underline" onClick={onGoodText}>
-          Go back to it
-        </button>
-      </span>
+      {isSound ? null : (
+        <span className="quiet text-xs max-w-64">
+          The pictures and the sound stay with your last readable line.{" "}
+          <button type="button" className="underline" onClick={onGoodText}>
+            Go back to it
+          </button>
+        </span>
+      )}
     </div>
   );
 }

@@ -2,7 +2,7 @@
 
 import { handOnTop, type Kit, surfaceAt } from "~/core/kit";
 import { type Ceiling, type Demand, listMotions, type Motion, type OtherPlace } from "~/core/player";
-import { PLACE_NAMES } from "~/core/stroke";
+import { isHand, PLACE_NAMES } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import { capital, LIMB_NAMES, thePlace } from "./slot";
 import type { Verdict } from "./verdict";
@@ -34,6 +34,14 @@ function wordDemand(timeline: Timeline, demand: Demand, kit: Kit): string {
         ? `${who}, ${way} and back between notes ${from.slot + 1} and ${back.slot + 1}`
         : `${who}, ${way} between notes ${from.slot + 1} and ${to.slot + 1}`;
     }
+    case "bounce":
+      return `${who}, bounced strokes ${notes(from, to)}`;
+    case "coordination":
+      return `${wordTurns(timeline, demand)}, ${notes(from, to, true)}`;
+    case "buzz":
+      return `${LIMB_NAMES[from.limb]}, time for the buzz on note ${from.slot + 1}`;
+    case "choke":
+      return `a hand free to choke the ${PLACE_NAMES[struckOf(demand).place]} on note ${struckOf(demand).slot + 1}`;
     case "double":
       return `${who}, two strokes in a row, ${notes(from, to)}`;
     case "turn":
@@ -42,11 +50,21 @@ function wordDemand(timeline: Timeline, demand: Demand, kit: Kit): string {
       return `${who}, a burst, ${notes(from, to, true)}`;
     case "singles":
       return `${who}, steady singles, ${notes(from, to, true)}`;
-    case "stamina":
-      return `${who}, no time to rest, ${notes(from, to, true)}`;
     case "cross":
       return `${wordCrossing(from, to, kit)}, ${notes(from, to)}`;
   }
+}
+
+function struckOf({ from, to }: Demand): Motion {
+  return from.chokedAt === null ? to : from;
+}
+
+/** "hands in turn", "hands and feet in turn". */
+function wordTurns(timeline: Timeline, { from, to }: Demand): string {
+  const between = listMotions(timeline).filter(({ moment }) => moment >= from.moment && moment <= to.moment);
+  const hands = between.some(({ limb }) => isHand(limb));
+  const feet = between.some(({ limb }) => !isHand(limb));
+  return `${hands && feet ? "hands and feet" : hands ? "hand" : "foot"} ${hands && feet ? "in turn" : hands ? "to hand" : "to foot"}`;
 }
 
 /** "right hand over left, closed hi-hat over snare". */

@@ -3,7 +3,15 @@
 import type { Kit, KitProblem, PlayedBy } from "~/core/kit";
 import type { OrchestrationKind } from "~/core/orchestration";
 import type { OrchestrationPart, OrchestrationProblem } from "~/core/orchestration-search";
-import type { Crossing, Demand, LongReach, PlayerLevel, Variant, VariantKind } from "~/core/player";
+import {
+  type Crossing,
+  type Demand,
+  type LongReach,
+  limitsOf,
+  type PlayerLevel,
+  type Variant,
+  type VariantKind,
+} from "~/core/player";
 import { isHand, type Limb, PLACE_NAMES } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import { wordBottleneck } from "./ceiling";
@@ -16,10 +24,16 @@ export const PLAYED_BY_NAMES: Record<PlayedBy, string> = {
 };
 
 export const LEVEL_OF_PLAYER: Record<PlayerLevel, { readonly name: string; readonly does: string }> = {
-  learner: { name: "Learner", does: "sixteenths hand to hand up to about 120" },
-  working: { name: "Working drummer", does: "sixteenths hand to hand up to about 180" },
-  advanced: { name: "Advanced", does: "sixteenths hand to hand up to about 240" },
+  learner: { name: "Learner", does: handToHand("learner") },
+  working: { name: "Working drummer", does: handToHand("working") },
+  advanced: { name: "Advanced", does: handToHand("advanced") },
 };
+
+/** As the estimate has it, to the nearest five. */
+function handToHand(level: PlayerLevel): string {
+  const bpm = 60 / (4 * limitsOf(level, "R").coordination.hands);
+  return `sixteenths hand to hand up to about ${Math.round(bpm / 5) * 5}`;
+}
 
 /** Plain advice for what is in the way: habits of the field, no measurement. */
 export function adviseOn({ kind, limb }: Demand): string {
@@ -30,6 +44,7 @@ export function adviseOn({ kind, limb }: Demand): string {
         : "Slide your heel instead of lifting the foot.";
     case "cross":
       return "Keep the lower hand low and play near the rim. Lift the upper hand only as far as you need. Or play it open-handed.";
+    case "bounce":
     case "double":
       return isHand(limb)
         ? "Let the second stroke be the rebound. Open your fingers instead of gripping."
@@ -37,8 +52,13 @@ export function adviseOn({ kind, limb }: Demand): string {
     case "turn":
     case "burst":
       return "Loosen your grip and make the strokes smaller. Tension shows here first.";
+    case "coordination":
+      return "Practise the change from one limb to the next slowly, and even: count aloud, and let each stroke finish before the next begins.";
+    case "buzz":
+      return "Press less and let the bounces last: the next hand begins while this one still sounds.";
+    case "choke":
+      return "Leave a rest after the choke, or let the hand that is nearer take hold of the cymbal.";
     case "singles":
-    case "stamina":
       return "Make the strokes smaller, and use doubles where the line allows. If it hurts or goes numb, stop and see a qualified teacher or a doctor.";
   }
 }

@@ -37,6 +37,7 @@ const ORNAMENT_WORDS: Record<Ornament, readonly [verb: string, noun: string]> = 
   drag: ["Drag", "a drag"],
   ruff: ["Ruff", "a ruff"],
   "rim-shot": ["Rim-shot", "a rim shot"],
+  buzz: ["Buzz", "a buzz stroke"],
 };
 
 const DYNAMICS_WORDS: Record<Dynamics, MoveWords> = {

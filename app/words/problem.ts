@@ -43,8 +43,8 @@ const SAY: Record<ProblemCode, Say> = {
   ],
   "rim-on-foot": (p) => [`A rim shot needs a stick: ${quoted(p)} is a foot.`, `Write >${p.options[0]} for an accent.`],
   "rim-on-metal": (p) => [
-    `A rim shot needs a drum: ${quoted(p)} isn't one.`,
-    `Write >${p.options[0]} for an accent there.`,
+    `A rim shot needs a drum: ${quoted(p)} is played as an accent.`,
+    `>${p.options[0]} says the same.`,
   ],
   "buzz-on-foot": (p) => [
     `A buzz needs a stick: ${quoted(p)} is a foot.`,

@@ -24,6 +24,8 @@ export interface FoundWay {
   readonly cells: readonly string[];
   readonly score: number;
   readonly parts: Parts;
+  /** Its top tempo for the player; null where no limb plays twice. */
+  readonly bpm: number | null;
 }
 
 export type SearchEvent =
@@ -91,7 +93,8 @@ function run({ spec, player: who, weights, most, seed, like }: SearchRequest, te
 type Scorer = ReturnType<typeof makeScorer>;
 
 function found({ pieces }: Compiled, way: readonly number[], scorer: Scorer, score = scorer.total(way)): FoundWay {
-  return { cells: way.map((index) => pieces[index]?.text ?? ""), score, parts: scorer.partsOf(way) };
+  const cells = way.map((index) => pieces[index]?.text ?? "");
+  return { cells, score, parts: scorer.partsOf(way), bpm: scorer.topTempoOf(way) };
 }
 
 function tellBest(

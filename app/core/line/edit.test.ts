@@ -258,7 +258,7 @@ describe("swells", () => {
   test("go over the chosen cells, in place of what they had, and come off again", () => {
     expect(over("@4 RL RL K", 0, 2, "crescendo")).toBe("@4 <[RL RL] K");
     expect(over("@4 RLx3 K", 1, 3, "diminuendo")).toBe("@4 RL >[RLx2] K");
-    expect(over("@4 <[RL RL] KK", 1, 3, "diminuendo")).toBe("@4 RL >[RL KK]");
+    expect(over("@4 <[RL RL] KK", 1, 3, "diminuendo")).toBe("@4 <[RL] >[RL KK]");
     expect(over("@4 <[RL RL] KK", 0, 2, null)).toBe("@4 RL RL KK");
     expect(over("@4 RL - K", 1, 2, "crescendo")).toBe("@4 RL - K");
     expect(over("@4 RL @6 RLK K", 1, 2, "crescendo")).toBe("@4 RL @6 <[RLK] K");

@@ -145,6 +145,13 @@ describe("what the line gained later", () => {
     ["[RL <[RLRL] ]x2", "@4 [RL <[RLRL]]x2"],
   ])("%j is %j", (text, canonical) => expect(formatLine(lineOf(text))).toBe(canonical));
 
+  test("a rim shot on a cymbal is read as the accent that it is, and said", () => {
+    const { line, advice } = readStickLine("R !L/hh");
+    expect(line && formatLine(line)).toBe("@4 R >L/hh");
+    expect(advice).toEqual([{ code: "rim-on-metal", from: 2, to: 7, found: "!L/hh", options: ["L"] }]);
+    expect(readStickLine("R !L/t1").advice).toEqual([]);
+  });
+
   test("a mirrored crescendo stays one", () =>
     expect(formatLine(mirrorLine(lineOf("<[>RLRL]x2")))).toBe("@4 <[>LRLR]x2"));
 });
@@ -158,7 +165,6 @@ describe("problems have a code, a column and a way out", () => {
     ["RL >r", "accented-ghost", 3, ">r"],
     ["!l", "accented-ghost", 0, "!l"],
     ["R !K", "rim-on-foot", 2, "!K"],
-    ["R !L/hh", "rim-on-metal", 2, "!L/hh"],
     ["R ~K", "buzz-on-foot", 2, "~K"],
     ["R ~L/cs", "buzz-on-rim", 2, "~L/cs"],
     ["R =L", "choke-of-drum", 2, "=L"],

@@ -43,6 +43,8 @@ export interface Reading {
   /** The phrase's line, or null when there are problems. */
   readonly line: Line | null;
   readonly problems: readonly Problem[];
+  /** What is read as something else that can be played, and stops nothing. */
+  readonly advice: readonly Problem[];
   /** Where each slot and item stands in the text, by identity. */
   readonly spans: ReadonlyMap<object, Span>;
 }
@@ -66,17 +68,18 @@ const SYMBOLS = ["R", "L", "K", "H", "-", ">", "!", "~", "=", "'", "(", "{"];
 /** Reads a stick line. Never throws: whatever is wrong comes back as problems with their columns. */
 export function readStickLine(text: string): Reading {
   const problems: Problem[] = [];
+  const advice: Problem[] = [];
   const spans = new Map<object, Span>();
   if (text.length > MAX_TEXT) {
     problems.push({ code: "text-too-long", from: MAX_TEXT, to: text.length, found: "", options: [String(MAX_TEXT)] });
-    return { line: null, problems, spans };
+    return { line: null, problems, advice, spans };
   }
-  const reader = new LineReader(text, problems, spans);
+  const reader = new LineReader(text, problems, advice, spans);
   const line = makeLine(reader.readItems(0));
   if (problems.length === 0) checkLength(line, text, problems);
   if (problems.length === 0) checkSplits(line, text, spans, problems);
   problems.sort((a, b) => a.from - b.from);
-  return { line: problems.length === 0 ? line : null, problems, spans };
+  return { line: problems.length === 0 ? line : null, problems, advice, spans };
 }
 
 class LineReader {
@@ -88,6 +91,7 @@ class LineReader {
   constructor(
     private readonly text: string,
     private readonly problems: Problem[],
+    private readonly advice: Problem[],
     private readonly spans: Map<object, Span>,
   ) {}
 
@@ -368,7 +372,10 @@ class LineReader {
     if (ghost && (accent || technique === "rim-shot")) return refuse("accented-ghost", [limb, letter]);
     const isPlayable = allowsTechnique(technique, limb, place);
     if (technique === "rim-shot" && !isPlayable) {
-      return isHand(limb) ? refuse("rim-on-metal", [limb], this.pos) : refuse("rim-on-foot", [limb]);
+      if (!isHand(limb)) return refuse("rim-on-foot", [limb]);
+      // Lines from before cymbals refused it: the accent that a rim shot is stays.
+      accent = true;
+      if (this.advice.length < MAX_PROBLEMS) this.advice.push(this.problem("rim-on-metal", from, this.pos, [limb]));
     }
     if (technique === "buzz" && !isPlayable) {
       return isHand(limb) ? refuse("buzz-on-rim", [limb], this.pos) : refuse("buzz-on-foot", [limb]);
@@ -408,11 +415,13 @@ class LineReader {
 
   /** Records a problem; false, for use as "not sound". */
   private fail(code: ProblemCode, from: number, to: number, options: readonly string[]): false {
-    const wide = Math.max(to, from + 1);
-    if (this.problems.length < MAX_PROBLEMS) {
-      this.problems.push({ code, from, to: wide, found: this.text.slice(from, Math.min(wide, from + 40)), options });
-    }
+    if (this.problems.length < MAX_PROBLEMS) this.problems.push(this.problem(code, from, to, options));
     return false;
+  }
+
+  private problem(code: ProblemCode, from: number, to: number, options: readonly string[]): Problem {
+    const wide = Math.max(to, from + 1);
+    return { code, from, to: wide, found: this.text.slice(from, Math.min(wide, from + 40)), options };
   }
 }
 

@@ -12,7 +12,7 @@ export const EXTENSIONS = ["kick", "two-kicks", "quick-kicks", "hand", "gap"] as
 /** What is added at the end; "hand" is the hand that comes next, "quick-kicks" are two in one slot. */
 export type Extension = (typeof EXTENSIONS)[number];
 
-export const ORNAMENTS = ["flam", "drag", "ruff", "rim-shot"] as const;
+export const ORNAMENTS = ["flam", "drag", "ruff", "rim-shot", "buzz"] as const;
 export type Ornament = (typeof ORNAMENTS)[number];
 
 export const DYNAMICS = [

@@ -21,6 +21,7 @@ import {
   type Stroke,
   type Strokes,
   strokesOf,
+  type Technique,
   withLevel,
 } from "../stroke/stroke";
 import {
@@ -131,11 +132,11 @@ function changeMoments(cell: Cell, change: (strokes: readonly Stroke[], moment: 
   );
 }
 
-const GRACES: Record<Exclude<Ornament, "rim-shot">, Stroke["graces"]> = { flam: 1, drag: 2, ruff: 3 };
+const GRACES: Record<Exclude<Ornament, Technique>, Stroke["graces"]> = { flam: 1, drag: 2, ruff: 3 };
 
 function decorated(stroke: Stroke, ornament: Ornament): Stroke {
-  return ornament === "rim-shot"
-    ? makeStroke(stroke.limb, { ...stroke, technique: "rim-shot" })
+  return ornament === "rim-shot" || ornament === "buzz"
+    ? makeStroke(stroke.limb, { ...stroke, technique: ornament })
     : { ...stroke, graces: GRACES[ornament] };
 }
 
@@ -150,7 +151,7 @@ export function decorate(cell: Cell, ornament: Ornament, on: "first" | "accents"
   const handsIn = (moment: Moment) => moment.strokes.filter((stroke) => isHand(stroke.limb)).length;
   const withHand = targets.filter((moment) => handsIn(moment) > 0);
   if (withHand.length === 0) return refuse({ code: on === "first" ? "first-not-hand" : "no-hand" });
-  const free = withHand.filter((moment) => ornament === "rim-shot" || handsIn(moment) === 1);
+  const free = withHand.filter((moment) => !(ornament in GRACES) || handsIn(moment) === 1);
   if (free.length === 0) return refuse({ code: "hand-busy" });
   const places = placesOf(free);
   return moved(

@@ -5,15 +5,16 @@
 
 import { surfacesOf } from "../kit/kit";
 import { isHand, LIMBS, type Limb, otherHand, type Place } from "../stroke/stroke";
-import { type Meter, type Seconds, type Ticks, tempoUnitTicks } from "../time/time";
-import { FLAM_SECONDS, type Timeline } from "../timeline/timeline";
-import type { Limits } from "./limits";
+import { type Meter, type Seconds, tempoUnitTicks } from "../time/time";
+import { FLAM_SECONDS, lastsFor, type Timeline, type TimelineEvent } from "../timeline/timeline";
+import type { LimbPair, Limits } from "./limits";
 import type { Player } from "./player";
 
 /** One stroke of a limb as its mover feels it; the grace notes of one ornament are one. */
 export interface Motion {
   readonly limb: Limb;
-  readonly at: Ticks;
+  /** Ticks; not whole ones where it is swung. */
+  readonly at: number;
   /**
    * Seconds before `at`: an ornament leads its stroke by the same time at every tempo, that of a tight flam, whatever
    * room it is given on paper.
@@ -21,26 +22,39 @@ export interface Motion {
   readonly lead: number;
   readonly place: Place;
   readonly slot: number;
-  /** Its index among the timeline's events. */
+  /** Its index among the timeline's events; -1 for what is not of the phrase. */
   readonly event: number;
   /** Which moment of the phrase it falls on: those of one moment sound together. */
   readonly moment: number;
+  /** The slot is shared by strokes of this limb alone: they are one motion, a stroke and its rebounds. */
+  readonly bounces: boolean;
+  /** A rebound: of such a slot, and not its first stroke. */
+  readonly isRebound: boolean;
+  readonly isBuzz: boolean;
+  /** Ticks at which a hand takes hold of the cymbal; null where it rings. */
+  readonly chokedAt: number | null;
 }
 
 /** Why a limb needs time. */
 export type DemandKind =
   /** From one surface to another. */
   | "move"
-  /** The rebound of a double. */
+  /** The rebounds of one slot. */
+  | "bounce"
+  /** Two strokes in a row. */
   | "double"
-  /** A double and on: two strokes more on the same limb. */
+  /** A double and on: three strokes of one limb. */
   | "turn"
-  /** A few motions in a row. */
+  /** A few strokes of one limb. */
   | "burst"
-  /** More motions than a burst has. */
+  /** More strokes of one limb than a burst has. */
   | "singles"
-  /** Many strokes, doubles or not. */
-  | "stamina"
+  /** Limbs in turn: each waits for the one before. */
+  | "coordination"
+  /** A stick that is pressed into its drum. */
+  | "buzz"
+  /** A hand that takes hold of a cymbal. */
+  | "choke"
   /** One hand over the other. */
   | "cross";
 
@@ -62,15 +76,50 @@ export interface Ceiling {
   readonly bottleneck: Demand;
 }
 
+/** Under what a phrase is played, beside what its line says. */
+export interface Circumstances {
+  /** Where a place of the phrase sounds, in ticks: swing moves it. */
+  readonly sounds: (at: number, slot: number) => number;
+  /** What the feet keep up, in the phrase's ticks as they sound. */
+  readonly feet: readonly { readonly limb: Limb; readonly at: number; readonly place: Place }[];
+}
+
+type Draft = { -readonly [K in keyof Omit<Motion, "moment">]: Motion[K] };
+
 /** All motions, in order of time. */
-export function listMotions(timeline: Timeline): Motion[] {
-  const drafts: { limb: Limb; at: Ticks; lead: number; place: Place; slot: number; event: number }[] = [];
-  for (const [event, { at, limb, place, slot, grace, graces, gracePlace }] of timeline.events.entries()) {
+export function listMotions(timeline: Timeline, under: Circumstances | null = null): Motion[] {
+  const { events } = timeline;
+  const playing = limbsOfSlots(events);
+  const drafts: Draft[] = [];
+  for (const [event, { at, duration, limb, place, slot, part, parts, grace, graces, gracePlace, technique }] of [
+    ...events.entries(),
+  ]) {
     if (grace !== undefined) continue;
+    const sounds = (moment: number) => (under ? under.sounds(moment, slot) : moment);
+    const limbs = playing.get(slot);
+    const bounces = parts > 1 && limbs?.only === limb;
+    const motion: Draft = {
+      limb,
+      at: sounds(at),
+      lead: 0,
+      place,
+      slot,
+      event,
+      bounces,
+      isRebound: bounces && part > (limbs?.first ?? 0),
+      isBuzz: technique === "buzz",
+      chokedAt: technique === "choke" ? sounds(at) + (lastsFor({ technique, duration }) ?? 0) : null,
+    };
     if (graces > 0 && isHand(limb)) {
-      drafts.push({ limb: otherHand(limb), at, lead: graces * FLAM_SECONDS, place: gracePlace ?? place, slot, event });
+      const leading = { limb: otherHand(limb), lead: graces * FLAM_SECONDS, place: gracePlace ?? place };
+      drafts.push({ ...motion, ...leading, bounces: false, isRebound: false, isBuzz: false, chokedAt: null });
     }
-    drafts.push({ limb, at, lead: 0, place, slot, event });
+    drafts.push(motion);
+  }
+  for (const foot of under?.feet ?? []) {
+    const isTaken = drafts.some(({ limb, at }) => limb === foot.limb && Math.abs(at - foot.at) < 1);
+    const still = { lead: 0, slot: -1, event: -1, bounces: false, isRebound: false, isBuzz: false, chokedAt: null };
+    if (!isTaken) drafts.push({ ...foot, ...still });
   }
   drafts.sort((a, b) => a.at - b.at || b.lead - a.lead);
   let moment = -1;
@@ -81,62 +130,125 @@ export function listMotions(timeline: Timeline): Motion[] {
   });
 }
 
-/** The tempo up to which `need` seconds pass from one motion to the other. */
-export function tempoFor(from: Motion, to: Motion, need: number, meter: Meter): number {
-  const wanted = need + to.lead - from.lead;
-  return wanted <= 0 ? Number.POSITIVE_INFINITY : ((to.at - from.at) * 60) / (tempoUnitTicks(meter) * wanted);
+/** The limb that alone plays in a slot, null for several, and the first part that sounds. */
+interface SlotLimbs {
+  readonly only: Limb | null;
+  readonly first: number;
 }
 
-/** Strokes over which stamina is measured. */
-const STAMINA_STROKES = 8;
-/** Motions up to which it is a burst. */
-const BURST_MOTIONS = 4;
+function limbsOfSlots(events: readonly TimelineEvent[]): Map<number, SlotLimbs> {
+  const playing = new Map<number, SlotLimbs>();
+  for (const { slot, limb, part, grace } of events) {
+    if (grace !== undefined) continue;
+    const found = playing.get(slot);
+    playing.set(slot, {
+      only: !found || found.only === limb ? limb : null,
+      first: Math.min(part, found?.first ?? part),
+    });
+  }
+  return playing;
+}
 
-type Offer = (kind: DemandKind, from: Motion, to: Motion, need: number) => void;
+/** The tempo up to which `need` seconds pass from one motion to the other. */
+export function tempoFor(from: Motion, to: Motion, need: number, meter: Meter): number {
+  return tempoOver(to.at - from.at, need + to.lead - from.lead, meter);
+}
 
-/** All that one limb demands by itself, moves apart: it does not depend on where it plays. */
+/** The tempo at which `span` ticks last `need` seconds. */
+function tempoOver(span: number, need: number, meter: Meter): number {
+  return need <= 0 ? Number.POSITIVE_INFINITY : (span * 60) / (tempoUnitTicks(meter) * need);
+}
+
+/** Strokes of one limb from which on it is no burst any more. */
+const SUSTAINED = 8;
+/** The longest burst, in gaps. */
+const BURST_GAPS = 4;
+
+/** `span`: ticks that pass, where they are not those from one motion to the other. */
+type Offer = (kind: DemandKind, from: Motion, to: Motion, need: number, span?: number) => void;
+
+/**
+ * All that one limb demands by itself, moves apart: it does not depend on where it plays. Over k gaps in a row it needs a
+ * double and a single in turn for a burst, a single each for more; rebounds are not counted.
+ */
 function demandRates(motions: readonly Motion[], limits: Limits, offer: Offer) {
   const limb = motions[0]?.limb;
   if (!limb) return;
-  const { double, burst, single } = limits.limbs[limb];
-  for (const [index, from] of motions.entries()) {
-    const next = motions[index + 1];
-    if (!next) break;
-    offer("double", from, next, double);
-    const turn = motions[index + 2];
-    if (turn) offer("turn", from, turn, double + burst);
-    const last = motions[index + STAMINA_STROKES];
-    if (last) offer("stamina", from, last, (STAMINA_STROKES / 2) * (double + single));
-    demandMotions(motions, index, burst, single, offer);
+  const { bounce, double, single } = limits.limbs[limb];
+  for (const [index, to] of motions.entries()) {
+    const from = motions[index - 1];
+    if (!from) continue;
+    const isBounce = inOneBounce(from, to);
+    offer(isBounce ? "bounce" : "double", from, to, isBounce ? bounce : double);
+    const first = motions[index - 2];
+    if (first && inOneBounce(first, to)) offer("turn", first, to, bounce + double);
+    if (from.isBuzz) offer("buzz", from, to, limits.limbs[limb].buzz + double);
+  }
+  const strokes = motions.filter(({ isRebound }) => !isRebound);
+  for (const [index, from] of strokes.entries()) {
+    for (let gaps = 2; gaps <= BURST_GAPS; gaps++) {
+      const to = strokes[index + gaps];
+      const need = Math.ceil(gaps / 2) * double + Math.floor(gaps / 2) * single;
+      if (to) offer(gaps === 2 ? "turn" : "burst", from, to, need);
+    }
+    const last = strokes[index + SUSTAINED];
+    if (last) offer("singles", from, last, SUSTAINED * single);
   }
 }
+
+function inOneBounce(from: Motion, to: Motion): boolean {
+  return from.bounces && to.bounces && from.slot === to.slot;
+}
+
+/** Gaps between limbs from which on they are in turn: a pair may come as close as a flam. */
+const IN_TURN = { fewest: 3, most: 5 } as const;
+/** And from which on they have to keep it up. */
+const KEPT_UP = { fewest: 8, most: 15 } as const;
+/** Limbs that are in turn for a moment may be this much faster. Our estimate. */
+const SHORT_SHARE = 0.82;
 
 /**
- * Windows of motions from one stroke on. Two strokes in a row with nothing of another limb between may be one motion, a
- * stroke and its rebound; a run of n takes n/2 of them, rounded up.
+ * Limbs in turn. From each moment to the next one, what the slowest pair of limbs needs; nothing for a limb after itself,
+ * which its own rates cover. Rebounds come by themselves, and ornaments come as one.
  */
-function demandMotions(motions: readonly Motion[], index: number, burst: number, single: number, offer: Offer) {
-  const from = motions[index] as Motion;
-  let run = 1;
-  let inRuns = 0;
-  let told = 1;
-  for (let last = index + 1; last < motions.length && told <= BURST_MOTIONS; last++) {
-    const to = motions[last] as Motion;
-    if (to.moment === (motions[last - 1] as Motion).moment + 1) run++;
-    else {
-      inRuns += Math.ceil(run / 2);
-      run = 1;
+function demandCoordination(motions: readonly Motion[], { coordination }: Limits, offer: Offer) {
+  const moments: Motion[][] = [];
+  for (const motion of motions) {
+    if (motion.isRebound || motion.lead > 0) continue;
+    const now = moments.at(-1);
+    if (now?.[0]?.at === motion.at) now.push(motion);
+    else moments.push([motion]);
+  }
+  const needs = moments.map((moment, index) => {
+    let most = 0;
+    for (const from of moments[index - 1] ?? []) {
+      for (const to of moment) {
+        if (from.limb !== to.limb) most = Math.max(most, coordination[pairOf(from.limb, to.limb)]);
+      }
     }
-    const count = inRuns + Math.ceil(run / 2);
-    if (count === told) continue;
-    told = count;
-    if (count <= BURST_MOTIONS) offer("burst", from, to, (count - 1) * burst);
-    else offer("singles", from, to, (count - 1) * single);
+    return most;
+  });
+  const sums = [0];
+  for (const need of needs) sums.push((sums.at(-1) ?? 0) + need);
+  const over = (from: number, gaps: number, share: number) => {
+    const [first, last] = [moments[from]?.[0], moments[from + gaps]?.[0]];
+    if (!first || !last) return;
+    const need = ((sums[from + gaps + 1] ?? 0) - (sums[from + 1] ?? 0)) * share;
+    if (need > 0) offer("coordination", first, last, need);
+  };
+  for (const from of moments.keys()) {
+    for (let gaps = IN_TURN.fewest; gaps <= IN_TURN.most; gaps++) over(from, gaps, SHORT_SHARE);
+    for (let gaps = KEPT_UP.fewest; gaps <= KEPT_UP.most; gaps++) over(from, gaps, 1);
   }
 }
 
-/** The last stroke of each hand before each stroke of the other one. */
-function demandCrossings(motions: readonly Motion[], player: Player, offer: Offer) {
+function pairOf(a: Limb, b: Limb): LimbPair {
+  if (isHand(a) !== isHand(b)) return "mixed";
+  return isHand(a) ? "hands" : "feet";
+}
+
+/** The last stroke of each hand before each stroke of the other one: crossed arms, and drums that are still pressed. */
+function demandHands(motions: readonly Motion[], player: Player, offer: Offer) {
   const last: { R: Motion | null; L: Motion | null } = { R: null, L: null };
   for (const motion of motions) {
     const { limb } = motion;
@@ -145,12 +257,57 @@ function demandCrossings(motions: readonly Motion[], player: Player, offer: Offe
     last[limb] = motion;
     // Together, or an ornament and its stroke: the hands come as one.
     if (!other || other.at === motion.at) continue;
+    if (other.isBuzz && motion.lead === 0) offer("buzz", other, motion, player.limits.limbs[other.limb].buzz);
     const [right, left] = limb === "R" ? [motion, other] : [other, motion];
     if (player.crosses(right.place, left.place)) offer("cross", other, motion, player.limits.cross);
   }
 }
 
-function offerAll(motions: readonly Motion[], player: Player, offer: Offer) {
+/** What a hand needs to take hold of a cymbal, or to go on from there. */
+function graspTime(player: Player, hand: Limb, from: Place, to: Place): number {
+  return Math.max(player.limits.limbs[hand].single, player.time(hand, from, to));
+}
+
+/**
+ * A choked cymbal is taken hold of by whichever hand has it easier, between its strokes before and after. That is offered
+ * as what limits the better hand.
+ */
+function demandChokes(motions: readonly Motion[], meter: Meter, player: Player, offer: Offer) {
+  for (const struck of motions) {
+    const { chokedAt } = struck;
+    if (chokedAt === null) continue;
+    const ways = (["R", "L"] as const).map((hand) => {
+      const own = motions.filter(({ limb }) => limb === hand);
+      const before = own.findLast(({ at }) => at <= chokedAt);
+      const after = own.find(({ at }) => at > chokedAt);
+      const needs = [
+        ...(before
+          ? [{ from: before, to: struck, span: chokedAt - before.at, lead: before.lead, place: before.place }]
+          : []),
+        ...(after
+          ? [{ from: struck, to: after, span: after.at - chokedAt, lead: -after.lead, place: after.place }]
+          : []),
+      ].map((way, index) => {
+        const isBefore = index === 0 && before !== undefined;
+        const time = isBefore
+          ? graspTime(player, hand, way.place, struck.place)
+          : graspTime(player, hand, struck.place, way.place);
+        const need = time - way.lead;
+        return { ...way, need, bpm: tempoOver(way.span, need, meter) };
+      });
+      return needs.reduce<(typeof needs)[number] | null>(
+        (worst, one) => (worst === null || one.bpm < worst.bpm ? one : worst),
+        null,
+      );
+    });
+    const [right, left] = ways;
+    if (!right || !left) continue;
+    const easier = right.bpm >= left.bpm ? right : left;
+    offer("choke", easier.from, easier.to, easier.need, easier.span);
+  }
+}
+
+function offerAll(motions: readonly Motion[], meter: Meter, player: Player, offer: Offer) {
   for (const limb of LIMBS) {
     const own = motions.filter((motion) => motion.limb === limb);
     demandRates(own, player.limits, offer);
@@ -161,36 +318,36 @@ function offerAll(motions: readonly Motion[], player: Player, offer: Offer) {
       if (time > 0) offer("move", from, to, time);
     }
   }
-  demandCrossings(motions, player, offer);
+  demandCoordination(motions, player.limits, offer);
+  demandHands(motions, player, offer);
+  demandChokes(motions, meter, player, offer);
 }
 
 /** Every demand of a phrase on its player. */
-export function listDemands(timeline: Timeline, player: Player): Demand[] {
+export function listDemands(timeline: Timeline, player: Player, under: Circumstances | null = null): Demand[] {
   const demands: Demand[] = [];
-  offerAll(listMotions(timeline), player, (kind, from, to, need) =>
-    demands.push({
-      kind,
-      limb: to.limb,
-      from,
-      to,
-      need: need as Seconds,
-      bpm: tempoFor(from, to, need, timeline.meter),
-    }),
+  const { meter } = timeline;
+  offerAll(listMotions(timeline, under), meter, player, (kind, from, to, need, span) =>
+    demands.push({ kind, limb: to.limb, from, to, need: need as Seconds, bpm: bpmOf(from, to, need, span, meter) }),
   );
   return demands;
 }
 
+function bpmOf(from: Motion, to: Motion, need: number, span: number | undefined, meter: Meter): number {
+  return span === undefined ? tempoFor(from, to, need, meter) : tempoOver(span, need, meter);
+}
+
 /** The lowest tempo that any demand allows; null for a phrase that no limb plays twice in. */
-export function findCeiling(timeline: Timeline, player: Player): Ceiling | null {
-  return ceilingOf(listMotions(timeline), timeline.meter, player);
+export function findCeiling(timeline: Timeline, player: Player, under: Circumstances | null = null): Ceiling | null {
+  return ceilingOf(listMotions(timeline, under), timeline.meter, player);
 }
 
 /** The same of motions, which may stand elsewhere than a timeline has them. */
 export function ceilingOf(motions: readonly Motion[], meter: Meter, player: Player): Ceiling | null {
   let best: Demand | null = null;
   let least = Number.POSITIVE_INFINITY;
-  offerAll(motions, player, (kind, from, to, need) => {
-    const bpm = tempoFor(from, to, need, meter);
+  offerAll(motions, meter, player, (kind, from, to, need, span) => {
+    const bpm = bpmOf(from, to, need, span, meter);
     if (bpm >= least) return;
     least = bpm;
     best = { kind, limb: to.limb, from, to, need: need as Seconds, bpm };

@@ -5,12 +5,14 @@ import { type Seconds, seconds } from "../time/time";
 
 /** The least times between strokes of one limb, and what moving costs it. */
 export interface LimbLimits {
-  /** From a stroke to its rebound, the second one of a double. */
+  /** From a stroke to its rebound within one slot. */
+  readonly bounce: Seconds;
+  /** From one stroke to the next, for two of them. */
   readonly double: Seconds;
-  /** From one motion to the next, for up to four of them. */
-  readonly burst: Seconds;
-  /** From one motion to the next, for longer. */
+  /** From one stroke to the next, for as long as one likes. */
   readonly single: Seconds;
+  /** How long a buzz has to be pressed. */
+  readonly buzz: Seconds;
   /**
    * Movement time over a distance D to a target W wide is `base + perBit · log2(D / W + 1)`: Fitts's law in the Shannon
    * form (I. S. MacKenzie, "Fitts' law as a research and design tool in human-computer interaction", 1992). The two
@@ -20,8 +22,12 @@ export interface LimbLimits {
   readonly perBit: Seconds;
 }
 
+export type LimbPair = "hands" | "mixed" | "feet";
+
 export interface Limits {
   readonly limbs: Readonly<Record<Limb, LimbLimits>>;
+  /** From a stroke of one limb to one of another, while they are in turn. */
+  readonly coordination: Readonly<Record<LimbPair, Seconds>>;
   /** With crossed arms, from a stroke of one hand to one of the other: the one on top has to clear. Our estimate. */
   readonly cross: Seconds;
 }
@@ -30,39 +36,60 @@ export interface Limits {
 export const PLAYER_LEVELS = ["learner", "working", "advanced"] as const;
 export type PlayerLevel = (typeof PLAYER_LEVELS)[number];
 
+interface Rates {
+  /** Strokes a second of one limb: by itself, in a double, and rebounding. */
+  readonly single: number;
+  readonly double: number;
+  readonly bounce: number;
+}
+
 interface LevelNumbers {
-  /** Strokes a second of one limb. */
-  readonly hand: { readonly single: number; readonly double: number };
-  readonly foot: { readonly single: number; readonly double: number };
+  readonly hand: Rates;
+  readonly foot: Rates;
+  /** Strokes a second of two limbs in turn. */
+  readonly coordination: Readonly<Record<LimbPair, number>>;
+  /** Seconds. */
+  readonly buzz: number;
   readonly base: number;
   readonly perBit: number;
   readonly cross: number;
 }
 
 /**
- * Our estimates. A working player's 6 singles a second are sixteenths hand to hand at 180, 13 in a double are
- * thirty-seconds in doubles at 97, and so on.
+ * Our estimates, from teaching practice: with them fourteen common figures come to tempos at which players of each level
+ * play them (`ceiling.test.ts` has the table). A working player's 10.8 strokes a second of hands in turn are sixteenths
+ * at 162; 14.5 rebounds a second are an open roll of two strokes a sixteenth at 100.
  */
 const LEVELS: Record<PlayerLevel, LevelNumbers> = {
-  learner: { hand: { single: 4, double: 9 }, foot: { single: 3, double: 5 }, base: 0.08, perBit: 0.11, cross: 0.11 },
+  learner: {
+    hand: { single: 4.8, double: 6.9, bounce: 9.5 },
+    foot: { single: 4.2, double: 5.9, bounce: 5.9 },
+    coordination: { hands: 7, mixed: 6.8, feet: 6.4 },
+    buzz: 0.193,
+    base: 0.11,
+    perBit: 0.142,
+    cross: 0.15,
+  },
   working: {
-    hand: { single: 6, double: 13 },
-    foot: { single: 4.5, double: 8 },
-    base: 0.05,
-    perBit: 0.085,
-    cross: 0.08,
+    hand: { single: 7.1, double: 11.4, bounce: 14.5 },
+    foot: { single: 5.9, double: 8.3, bounce: 8.3 },
+    coordination: { hands: 10.8, mixed: 10.8, feet: 10.2 },
+    buzz: 0.12,
+    base: 0.06,
+    perBit: 0.089,
+    cross: 0.09,
   },
   advanced: {
-    hand: { single: 8, double: 17 },
-    foot: { single: 6.5, double: 10.5 },
-    base: 0.03,
-    perBit: 0.07,
-    cross: 0.06,
+    hand: { single: 9.2, double: 15.2, bounce: 19 },
+    foot: { single: 7.4, double: 11, bounce: 11 },
+    coordination: { hands: 14, mixed: 14, feet: 13.4 },
+    buzz: 0.0935,
+    base: 0.04,
+    perBit: 0.0717,
+    cross: 0.066,
   },
 };
 
-/** A short burst is this much faster than what can be kept up. Our estimate. */
-const BURST_SHARE = 0.82;
 /** The weaker hand and the other foot are this much slower. Our estimate. */
 const WEAK_SHARE = 1.08;
 
@@ -87,11 +114,11 @@ export function limitsOf(level: PlayerLevel, strong: Hand, measured: Measured = 
       const own = measured[limb] ?? {};
       const single = own.single ? 1 / own.single : share / rates.single;
       const double = Math.min(single, own.double ? 1 / own.double : share / rates.double);
-      const burst = Math.max(double, BURST_SHARE * single);
       const limits: LimbLimits = {
+        bounce: seconds(Math.min(double, share / rates.bounce)),
         double: seconds(double),
-        burst: seconds(burst),
         single: seconds(single),
+        buzz: seconds(numbers.buzz * share),
         base: seconds(own.base ?? numbers.base * share),
         perBit: seconds(own.perBit ?? numbers.perBit * share),
       };
@@ -100,5 +127,7 @@ export function limitsOf(level: PlayerLevel, strong: Hand, measured: Measured = 
   ) as Record<Limb, LimbLimits>;
   // Hands that follow one another cannot be slower than one hand by itself: what is faster than a double is no rule.
   const cross = Math.min(numbers.cross, limbs.R.double, limbs.L.double);
-  return { limbs, cross: seconds(cross) };
+  const { hands, mixed, feet } = numbers.coordination;
+  const coordination = { hands: seconds(1 / hands), mixed: seconds(1 / mixed), feet: seconds(1 / feet) };
+  return { limbs, coordination, cross: seconds(cross) };
 }

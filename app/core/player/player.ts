@@ -142,7 +142,7 @@ export function reachTime(player: Player, hand: Hand, from: Place | null): Reach
 
 function needOf(player: Player, hand: Hand, from: Place | null, to: Place): Seconds {
   if (from === null) return seconds(0);
-  return seconds(Math.max(player.limits.limbs[hand].burst, player.time(hand, from, to)));
+  return seconds(Math.max(player.limits.limbs[hand].single, player.time(hand, from, to)));
 }
 
 function soonest(all: readonly Reach[]): Reach {

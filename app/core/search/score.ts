@@ -3,9 +3,12 @@
  * listing all. Sums are whole numbers, in thousandths of a slot, so that equal is equal.
  */
 
+import { makeCell, makeLine } from "../phrase/phrase";
+import { findCeiling } from "../player/ceiling";
 import { type Player, reachCrash } from "../player/player";
 import { type Hand, isHand, type Limb, partsOf } from "../stroke/stroke";
 import { beatTicks, nextBarLine, slotTicks, ticks, ticksToSeconds } from "../time/time";
+import { layOut } from "../timeline/timeline";
 import type { Compiled } from "./automaton";
 import type { Piece } from "./piece";
 import { type Tracker, trackLast } from "./tracker";
@@ -23,7 +26,8 @@ export const NO_WEIGHTS: Weights = { drift: 0, variety: 0, balance: 0, ease: 0, 
  * - drift: how far from a beat the cells begin, half a beat away being 1, each cell by its slots;
  * - variety: slots in cells of another size than the one before;
  * - balance: 1 less what one hand plays more than the other within its cell, as a share of their strokes;
- * - ease: 1 less fast repeats by one limb a slot, by {@link strainOf};
+ * - ease: how far the tempo is below the way's top tempo, by {@link easeAt}; where sums are needed, each cell by its slots, with
+ *   the top tempo of the cell itself and of its join with the one before;
  * - landing: 1 when both hands are free for the one, 0.6 when one is, as far as the last cell tells;
  * - likeness: slots that are as in a way that it is to be like.
  */
@@ -31,13 +35,13 @@ export type Parts = Readonly<Record<ScorePart, number>>;
 
 const THOUSAND = 1_000;
 
-/** How hard it is for a limb to repeat a stroke after `seconds`: 0 at what it keeps up, 1 at its quickest double. */
-export function strainOf(limb: Limb, seconds: number, { limits }: Player): number {
-  const { single, double } = limits.limbs[limb];
-  const [speed, easy, hard] = [1 / seconds, 1 / single, 1 / double];
-  // A limb whose doubles are no faster than its singles is at its limit at once.
-  if (hard <= easy) return speed > easy ? 1 : 0;
-  return Math.min(1, Math.max(0, (speed - easy) / (hard - easy)));
+/** Doublings of the tempo that the top tempo is above it, from which on nothing is easier. */
+const EASY_DOUBLINGS = 2;
+
+/** How easily something is played whose top tempo is known: 0 at it and above, 1 from a quarter of it on. */
+export function easeAt(tempo: number, top: number | null): number {
+  if (top === null) return 1;
+  return Math.min(1, Math.max(0, Math.log2(top / tempo) / EASY_DOUBLINGS));
 }
 
 /** A compiled search with what its scores look at. */
@@ -47,6 +51,8 @@ export interface Scorer {
   /** The weighted sum of a piece on a slot, by the states of {@link extra} before it. */
   readonly score: (piece: number, at: number, lastSize: number, lastMoment: number) => number;
   readonly partsOf: (way: readonly number[]) => Parts;
+  /** Of the whole way; null where no limb plays twice. */
+  readonly topTempoOf: (way: readonly number[]) => number | null;
   /** The weighted sum over a whole way, in the same thousandths. */
   readonly total: (way: readonly number[]) => number;
 }
@@ -61,7 +67,11 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
   const endingKind = endings.map((ending) => endingTexts.indexOf(ending.key));
   const endingOfKind = endingTexts.map((key) => endings.find((ending) => ending.key === key) as Ending);
   const needs = { R: needOfLanding(player, "R"), L: needOfLanding(player, "L") };
-  const inside = pieces.map((piece) => strainInside(piece, slotSeconds, player));
+  const topTempoOf = (cells: readonly Piece[]) => {
+    const line = makeLine([{ kind: "rate", rate: spec.rate }, ...cells.map(({ cell }) => makeCell(cell))]);
+    return findCeiling(layOut({ ...spec, line }, player.kit), player)?.bpm ?? null;
+  };
+  const inside = pieces.map((piece) => 1 - easeAt(spec.tempo, topTempoOf([piece])));
   const balance = pieces.map(imbalanceOf);
   const reference = like.flatMap((index) => symbolsOf(pieces[index] as Piece));
   const symbols = pieces.map(symbolsOf);
@@ -79,7 +89,7 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
   const rawParts = (piece: number, at: number, lastSize: number, lastMoment: number) => {
     const { size } = pieces[piece] as Piece;
     const before = lastMoment > 0 ? endingOfKind[lastMoment - 1] : undefined;
-    const join = before ? strainOfJoin(before, pieces[piece] as Piece, slotSeconds, player) : 0;
+    const join = before ? hardnessOfJoin(before, pieces[piece] as Piece, slotSeconds, player) : 0;
     const isLast = at + size === slots;
     let alike = 0;
     if (reference.length > 0) {
@@ -90,7 +100,7 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
       drift: Math.round(THOUSAND * size * driftAt(at)),
       variety: lastSize > 0 && lastSize - 1 !== sizeKind[piece] ? THOUSAND * size : 0,
       balance: balance[piece] as number,
-      ease: (inside[piece] as number) + join,
+      ease: Math.round(THOUSAND * size * Math.max(inside[piece] as number, join)),
       landing: isLast ? Math.round(THOUSAND * slots * landingOf(pieces[piece] as Piece, slotSeconds, gap, needs)) : 0,
       likeness: THOUSAND * alike,
     };
@@ -115,11 +125,13 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
       [size, moment] = [1 + (sizeKind[piece] as number), 1 + (endingKind[piece] as number)];
     }
   };
+  const ofWay = (way: readonly number[]) => topTempoOf(way.map((piece) => pieces[piece] as Piece));
   return {
     extra: [trackLast(sizeKind), trackLast(endingKind)],
     score,
+    topTempoOf: ofWay,
     partsOf: (way) => {
-      const sums = { drift: 0, variety: 0, balance: 0, ease: 0, landing: 0, likeness: 0 };
+      const sums: Record<ScorePart, number> = { ...NO_WEIGHTS };
       walk(way, (...step) => {
         const raw = rawParts(...step);
         for (const part of SCORE_PARTS) sums[part] += raw[part];
@@ -129,7 +141,7 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
         drift: share(sums.drift),
         variety: share(sums.variety),
         balance: 1 - share(sums.balance),
-        ease: 1 - share(sums.ease),
+        ease: easeAt(spec.tempo, ofWay(way)),
         landing: share(sums.landing),
         likeness: share(sums.likeness),
       };
@@ -159,24 +171,6 @@ function imbalanceOf({ moments, size }: Piece): number {
   return Math.round((THOUSAND * size * Math.abs(2 * rights - hands.length)) / hands.length);
 }
 
-/** Moments of a slot share its time. */
-function secondsOf(piece: Piece, moment: number, slotSeconds: number): number {
-  const slot = piece.cell[piece.moments[moment]?.slot ?? 0];
-  return slotSeconds / (slot ? partsOf(slot).length : 1);
-}
-
-function strainInside(piece: Piece, slotSeconds: number, player: Player): number {
-  let sum = 0;
-  for (let moment = 1; moment < piece.moments.length; moment++) {
-    const before = piece.moments[moment - 1]?.strokes ?? [];
-    for (const { limb } of piece.moments[moment]?.strokes ?? []) {
-      if (before.some((stroke) => stroke.limb === limb))
-        sum += strainOf(limb, secondsOf(piece, moment - 1, slotSeconds), player);
-    }
-  }
-  return Math.round(THOUSAND * sum);
-}
-
 /** The last moment of a piece: who plays, and what part of a slot it has. */
 interface Ending {
   readonly key: string;
@@ -191,13 +185,13 @@ function endingOf(piece: Piece): Ending {
   return { key: `${limbs.join("")}/${parts}`, limbs, parts };
 }
 
-function strainOfJoin({ limbs, parts }: Ending, piece: Piece, slotSeconds: number, player: Player): number {
+/** Of a limb that ends one cell and begins the next: by the tempo at which it has time for two in a row. */
+function hardnessOfJoin({ limbs, parts }: Ending, piece: Piece, slotSeconds: number, player: Player): number {
   const first = piece.moments[0]?.strokes ?? [];
-  const sum = first.reduce(
-    (strain, { limb }) => strain + (limbs.includes(limb) ? strainOf(limb, slotSeconds / parts, player) : 0),
-    0,
-  );
-  return Math.round(THOUSAND * sum);
+  return first.reduce((most, { limb }) => {
+    if (!limbs.includes(limb)) return most;
+    return Math.max(most, 1 - easeAt(1, slotSeconds / parts / player.limits.limbs[limb].double));
+  }, 0);
 }
 
 /** Seconds from the snare to a crash: a way has no surfaces yet, and at home it is on the snare. */

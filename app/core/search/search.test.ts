@@ -4,6 +4,7 @@ import { describeLanding } from "../fit/landing";
 import { countWays, drawBelow, drawWays, makeRandom, totalWays, wayOfNumber } from "../graph/count";
 import { readCell } from "../moves/shape";
 import { makeCell, makeLine } from "../phrase/phrase";
+import { findCeiling } from "../player/ceiling";
 import { limitsOf } from "../player/limits";
 import { makePlayer } from "../player/player";
 import { flipsLead, listRuns } from "../stroke/sticking";
@@ -15,7 +16,7 @@ import { layOut } from "../timeline/timeline";
 import { buildAutomaton, type Compiled, compileSearch, isProblem, runToEnd } from "./automaton";
 import { bestWays, rankWays } from "./best";
 import { findLoosening } from "./loosen";
-import { makeScorer, NO_WEIGHTS, SCORE_PARTS, strainOf, type Weights } from "./score";
+import { easeAt, makeScorer, NO_WEIGHTS, SCORE_PARTS, type Weights } from "./score";
 import { isWho, type PoolEntry, type SearchRule, type SearchSpec, type Want, WHO } from "./spec";
 
 const SIXTEENTHS = makeRate(4) as Rate;
@@ -351,14 +352,27 @@ describe("hand-worked", () => {
     );
     expect(compileSearch(specOf(wide, 64))).toMatchObject({ code: "too-many-forms" });
   });
-  test("repeats are easy when they are slow, and at the limit when they are fast", () => {
-    // A working player keeps up 6 singles a second with the leading hand, and has doubles at 13.
-    expect(strainOf("R", 0.2, WORKING)).toBe(0);
-    expect(strainOf("R", 1 / 9.5, WORKING)).toBeCloseTo(0.5);
-    expect(strainOf("K", 0.05, WORKING)).toBe(1);
-    // Who is faster strains less.
-    const fast = makePlayer(FOUR_PIECE, limitsOf("working", "R", { R: { single: 9.5 } }));
-    expect(strainOf("R", 1 / 9.5, fast)).toBe(0);
+  test("ease is how far the tempo is below the top tempo, and spreads from hard to easy", () => {
+    expect([60, 120, 240, 480, 960].map((top) => easeAt(120, top))).toEqual([0, 0, 0.5, 1, 1]);
+    expect(easeAt(120, null)).toBe(1);
+    // At 90: singles, doubles and kicks in a row, each by its own top tempo.
+    const spec = {
+      ...specOf([entry("RLRLRLRL"), entry("RRLLRRLL"), entry("RLKKRLKK"), entry("RLRRRRLL")], 16),
+      tempo: bpm(90),
+    };
+    const ready = compiled(spec);
+    const scorer = makeScorer(ready, NO_WEIGHTS, WORKING);
+    for (const [piece, { cell }] of ready.pieces.entries()) {
+      const line = makeLine([{ kind: "rate", rate: spec.rate }, makeCell([...cell, ...cell])]);
+      const top = findCeiling(layOut({ ...spec, line }, WORKING.kit), WORKING)?.bpm ?? null;
+      expect(scorer.topTempoOf([piece, piece])).toBeCloseTo(top ?? 0, 9);
+      expect(scorer.partsOf([piece, piece]).ease).toBeCloseTo(easeAt(90, top), 9);
+    }
+    const eases = ready.pieces.map((_, piece) => scorer.partsOf([piece, piece]).ease);
+    expect(Math.max(...eases) - Math.min(...eases)).toBeGreaterThan(0.15);
+    // Who is faster finds it easier.
+    const fast = makeScorer(ready, NO_WEIGHTS, makePlayer(FOUR_PIECE, limitsOf("advanced", "R")));
+    expect(fast.partsOf([1, 1]).ease).toBeGreaterThan(scorer.partsOf([1, 1]).ease);
   });
   test("the landing part agrees with the landing of the phrase, where the last cell tells it", () => {
     const spec = specOf([entry("RLRL"), entry("RLRK"), entry("RLKK"), entry("RLR(RL)")], 16);

@@ -9,6 +9,7 @@ export type Level = "ghost" | "normal" | "accent";
 /** Surfaces of a kit, by the two-character codes of the stick line. */
 export const PLACES = [
   "sn",
+  "cs",
   "t1",
   "t2",
   "t3",
@@ -16,6 +17,7 @@ export const PLACES = [
   "f2",
   "hh",
   "ho",
+  "hf",
   "rd",
   "rb",
   "c1",
@@ -26,11 +28,9 @@ export const PLACES = [
   "kk",
   "k2",
   "hp",
+  "hs",
   "x1",
   "x2",
-  "cs",
-  "hf",
-  "hs",
 ] as const;
 export type Place = (typeof PLACES)[number];
 

@@ -110,6 +110,8 @@ export const OFFERS: readonly OfferEntry[] = [
     ["drag-first", "d", { kind: "decorate", ornament: "drag", on: "first" }],
     ["drag-accents", "Shift+d", { kind: "decorate", ornament: "drag", on: "accents" }],
     ["ruff-first", "r", { kind: "decorate", ornament: "ruff", on: "first" }],
+    ["buzz-first", "Shift+z", { kind: "decorate", ornament: "buzz", on: "first" }],
+    ["buzz-accents", "~", { kind: "decorate", ornament: "buzz", on: "accents" }],
     ["rim-accents", "x", { kind: "decorate", ornament: "rim-shot", on: "accents" }],
   ]),
   ...entries("Accents", [

@@ -1,7 +1,7 @@
 /** A cell of a player's own book: a sticking with a name and tags, and the recipe that it was made by. */
 
 import { z } from "zod";
-import { formatSlots } from "~/core/line";
+import { formatSlots, readStickLine } from "~/core/line";
 import {
   type Cell,
   cookCell,
@@ -37,14 +37,18 @@ const step = z.number().int().min(-MAX_STEP).max(MAX_STEP);
 const place = z.number().int().min(0).max(MAX_STEP);
 const every = z.number().int().min(1).max(MAX_STEP);
 
-/** Slots of a cell as text, in the one way that it is written. */
+/** Slots of a cell as text, in the one way that it is written: of an earlier version's, what it is read as now. */
 export const cellTextSchema = z
   .string()
   .max(MAX_CELL_TEXT)
-  .refine((text) => {
+  .transform((text, context) => {
     const cell = readCell(text);
-    return cell !== null && cell.length <= MAX_CELL_SLOTS && formatSlots(cell) === text;
-  }, `is not a sticking of 1 to ${MAX_CELL_SLOTS} slots, written plainly`);
+    const plain = cell && cell.length <= MAX_CELL_SLOTS ? formatSlots(cell) : null;
+    if (plain !== null && (plain === text || readStickLine(text).advice.length > 0)) return plain;
+    const message = `is not a sticking of 1 to ${MAX_CELL_SLOTS} slots, written plainly`;
+    context.addIssue({ code: "custom", message });
+    return z.NEVER;
+  });
 
 const accentRuleSchema = z.discriminatedUnion("by", [
   z.strictObject({ by: z.literal("place"), place }),

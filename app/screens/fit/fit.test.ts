@@ -15,7 +15,7 @@ import {
 } from "~/library/search/content";
 import type { FoundWay } from "~/workers/search";
 import { fillOf, layOutWay, listSlots, newRules, openSearchBench, placeSayer, poolWith } from "./bench";
-import { filterWays, sortWays } from "./results";
+import { filterByTop, filterWays, listTops, sortWays } from "./results";
 
 const POOL = [
   { name: "five", text: "RLRRL", mirrors: false, rotations: false, least: 0, most: null },
@@ -23,9 +23,9 @@ const POOL = [
 ];
 const SEARCH = makeSearch({ name: "Odd", pool: POOL });
 
-function found(cells: readonly string[], parts: Partial<FoundWay["parts"]> = {}): FoundWay {
+function found(cells: readonly string[], parts: Partial<FoundWay["parts"]> = {}, bpm: number | null = 120): FoundWay {
   const none = { drift: 0, variety: 0, balance: 0, ease: 0, landing: 0, likeness: 0 };
-  return { cells, score: 0, parts: { ...none, ...parts } };
+  return { cells, score: 0, parts: { ...none, ...parts }, bpm };
 }
 
 describe("the bench of a search", () => {
@@ -92,16 +92,23 @@ describe("the bench of a search", () => {
 
 describe("what was found", () => {
   const ways = [
-    found(["RLRRL", "RLRRL", "RLRRLK"], { ease: 0.2, landing: 1 }),
-    found(["RLRRLK", "RLRRL", "RLRRL"], { ease: 0.9 }),
-    found(["RLRR", "RLRRLK", "RLK", "RLK"], { ease: 0.5, landing: 0.6 }),
+    found(["RLRRL", "RLRRL", "RLRRLK"], { landing: 1 }, 98),
+    found(["RLRRLK", "RLRRL", "RLRRL"], {}, null),
+    found(["RLRR", "RLRRLK", "RLK", "RLK"], { landing: 0.6 }, 131),
   ];
   const order = (sorted: readonly FoundWay[]) => sorted.map((way) => ways.indexOf(way));
   test("is sorted by its parts or its number of cells", () => {
     expect(order(sortWays(ways, "score"))).toEqual([0, 1, 2]);
     expect(order(sortWays(ways, "ease"))).toEqual([1, 2, 0]);
+    expect(order(sortWays(ways, "hard"))).toEqual([0, 2, 1]);
     expect(order(sortWays(ways, "landing"))).toEqual([0, 2, 1]);
     expect(order(sortWays(ways, "few"))).toEqual([0, 1, 2]);
+  });
+  test("is filtered by how fast it can be played; what no limb plays twice in goes at any tempo", () => {
+    expect(order(filterByTop(ways, null))).toEqual([0, 1, 2]);
+    expect(order(filterByTop(ways, 98))).toEqual([0, 1, 2]);
+    expect(order(filterByTop(ways, 110))).toEqual([1, 2]);
+    expect(listTops(90)).toEqual([90, 100, 113, 135, 180]);
   });
   test("is filtered by sizes in a row, or by what stands in a cell", () => {
     expect(order(filterWays(ways, "5-5-6"))).toEqual([0]);

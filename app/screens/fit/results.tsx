@@ -9,6 +9,7 @@ import { cellOf } from "~/library/cell/content";
 import { usePlayer } from "~/session/player";
 import { MiniStack, miniStackHeight } from "~/views/mini-stack";
 import { useSeen } from "~/views/use-seen";
+import { sayBpm } from "~/words/ceiling";
 import { wordLandingShort } from "~/words/closing";
 import { PART_WORDS } from "~/words/search";
 import type { FoundWay } from "~/workers/search";
@@ -20,6 +21,7 @@ export const SORTS = [
   { id: "few", name: "fewest cells" },
   { id: "drift", name: "most across the beat" },
   { id: "ease", name: "easiest" },
+  { id: "hard", name: "hardest" },
   { id: "landing", name: "best landing" },
 ] as const;
 export type Sort = (typeof SORTS)[number]["id"];
@@ -30,9 +32,30 @@ export function sortWays(ways: readonly FoundWay[], sort: Sort): FoundWay[] {
       return [...ways];
     case "few":
       return ways.toSorted((a, b) => a.cells.length - b.cells.length);
+    case "ease":
+      return ways.toSorted((a, b) => topOf(b) - topOf(a));
+    case "hard":
+      return ways.toSorted((a, b) => topOf(a) - topOf(b));
     default:
       return ways.toSorted((a, b) => b.parts[sort] - a.parts[sort]);
   }
+}
+
+function topOf({ bpm }: FoundWay): number {
+  return bpm ?? Number.POSITIVE_INFINITY;
+}
+
+/** How much faster than its own tempo what is found must be playable, to be chosen from. */
+const SPARE = [1, 1.1, 1.25, 1.5, 2] as const;
+
+/** Top tempos to filter by: the tempo itself, and some to spare. */
+export function listTops(tempo: number): number[] {
+  return SPARE.map((share) => Math.ceil(tempo * share));
+}
+
+/** Those that can be played at least that fast; all for null. */
+export function filterByTop(ways: readonly FoundWay[], least: number | null): FoundWay[] {
+  return least === null ? [...ways] : ways.filter((way) => topOf(way) >= least);
 }
 
 /** Sizes such as 5-5-6 stand in it in a row, or a text in one of its cells. */
@@ -141,6 +164,7 @@ const ResultCard = memo(function ResultCard(props: ResultCardProps) {
           ) : null}
         </span>
         <span className="block text-xs quiet leading-snug pt-1 min-h-5">
+          {way.bpm === null ? "" : `to ${sayBpm(way.bpm)} · `}
           {timeline ? wordLandingShort(describeLanding(timeline, player)) : ""}
         </span>
       </button>

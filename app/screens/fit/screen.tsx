@@ -33,7 +33,7 @@ import { FIT_COMMANDS } from "./commands";
 import { Count } from "./count";
 import { Frame } from "./frame";
 import { Pool } from "./pool";
-import { filterWays, Results, SORTS, type Sort, sortWays } from "./results";
+import { filterByTop, filterWays, listTops, Results, SORTS, type Sort, sortWays } from "./results";
 import { Rules } from "./rules";
 import { useSearch } from "./use-search";
 import { Weights } from "./weights";
@@ -72,6 +72,7 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
   const say = useSay();
   const [mode, setMode] = useState<Mode>({ kind: "best" });
   const [sort, setSort] = useState<Sort>("score");
+  const [leastTop, setLeastTop] = useState<number | null>(null);
   const [words, setWords] = useState("");
   const [chosen, setChosen] = useState<number | null>(null);
 
@@ -105,8 +106,8 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
   // biome-ignore lint/correctness/useExhaustiveDependencies: the same frame for the same values, so that results stay as they are
   const frame = useMemo(() => ({ meter, rate, tempo, window: asWindow }), [frameText]);
   const shown = useMemo(
-    () => sortWays(filterWays(ways, words), mode.kind === "best" ? sort : "score"),
-    [ways, words, sort, mode],
+    () => sortWays(filterByTop(filterWays(ways, words), leastTop), mode.kind === "best" ? sort : "score"),
+    [ways, words, leastTop, sort, mode],
   );
   const at = chosen === null || shown.length === 0 ? null : Math.min(chosen, shown.length - 1);
   const way = at === null ? null : (shown[at] ?? null);
@@ -293,6 +294,19 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
                   ))}
                 </select>
               ) : null}
+              <select
+                aria-label="Top tempo at least"
+                className="select select-sm w-36"
+                value={leastTop ?? ""}
+                onChange={({ target }) => setLeastTop(target.value === "" ? null : Number(target.value))}
+              >
+                <option value="">any top tempo</option>
+                {[...new Set([...listTops(tempo), ...(leastTop === null ? [] : [leastTop])])].map((top) => (
+                  <option key={top} value={top}>
+                    {top} and up
+                  </option>
+                ))}
+              </select>
               <input
                 type="search"
                 aria-label="Filter the results"

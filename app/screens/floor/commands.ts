@@ -5,6 +5,7 @@ import type { Trial } from "./plan";
 /** A key for each drum and cymbal that hands play. */
 const PLACE_KEYS: readonly (readonly [key: string, place: Place])[] = [
   ["s", "sn"],
+  ["t", "cs"],
   ["1", "t1"],
   ["2", "t2"],
   ["3", "t3"],
@@ -12,6 +13,7 @@ const PLACE_KEYS: readonly (readonly [key: string, place: Place])[] = [
   ["5", "f2"],
   ["h", "hh"],
   ["o", "ho"],
+  ["f", "hf"],
   ["d", "rd"],
   ["b", "rb"],
   ["c", "c1"],

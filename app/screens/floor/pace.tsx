@@ -46,7 +46,7 @@ export function Pace({ timeline, kit, limits, preferences, onPreferences }: Pace
                     {shortLimb(limb)}
                   </th>
                   <td className="text-right">{sayStrokes(average)}</td>
-                  <Rate rate={singles} most={1 / limits.limbs[limb].burst} />
+                  <Rate rate={singles} most={1 / limits.limbs[limb].single} />
                   <Rate rate={doubles} most={1 / limits.limbs[limb].double} />
                 </tr>
               ))}
