@@ -5,24 +5,33 @@ import { type Ceiling, findCeiling, type Player } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
 import { usePlayer } from "~/session/player";
 import { useLights } from "~/views/lighting";
+import { useEditor } from "./context";
+import type { PhraseEditor, Workable } from "./editor";
 
 /** Longer lines are no fills, and would cost too much at each edit. */
 const MOST_SLOTS = 2_000;
 
-const known = new WeakMap<Timeline, { readonly player: Player; readonly ceiling: Ceiling | null }>();
+interface Known {
+  readonly player: Player;
+  readonly content: Workable;
+  readonly ceiling: Ceiling | null;
+}
+const known = new WeakMap<Timeline, Known>();
 
-/** Worked out once for each timeline and player, whoever asks. */
-function ceilingOf(timeline: Timeline, player: Player): Ceiling | null {
+/** Worked out once for each timeline, player and content, whoever asks. */
+function ceilingOf(timeline: Timeline, player: Player, editor: PhraseEditor): Ceiling | null {
   const found = known.get(timeline);
-  if (found?.player === player) return found.ceiling;
-  const ceiling = timeline.slots.length <= MOST_SLOTS ? findCeiling(timeline, player) : null;
-  known.set(timeline, { player, ceiling });
+  const { content } = editor.store.getState();
+  if (found?.player === player && found.content === content) return found.ceiling;
+  const isShort = timeline.slots.length <= MOST_SLOTS;
+  const ceiling = isShort ? findCeiling(timeline, player, editor.under(timeline)) : null;
+  known.set(timeline, { player, content, ceiling });
   return ceiling;
 }
 
 /** Of a timeline laid out on the kit of the moment; null without a demand on any limb. */
 export function useCeiling(timeline: Timeline): Ceiling | null {
-  return ceilingOf(timeline, usePlayer());
+  return ceilingOf(timeline, usePlayer(), useEditor());
 }
 
 /** The same, and the bottleneck's slots are lit in all views. One part of a screen does this. */

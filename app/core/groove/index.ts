@@ -11,4 +11,4 @@ export * from "./loop";
 export * from "./mix";
 export * from "./setting";
 export * from "./sounding";
-export { listOstinato } from "./under";
+export { circumstancesOf, listOstinato } from "./under";

@@ -1,11 +1,15 @@
 import { describe, expect, test } from "vitest";
+import { findCeiling } from "../player/ceiling";
 import { arrangementOf, BAR, notesOf, positions, QUARTER, timelineOf } from "../testing/arranging";
+import { FOUR_PIECE, WORKING } from "../testing/kits";
 import { lineOf } from "../testing/lines";
 import { EIGHTHS, LEFT_CRASH, USUAL } from "../testing/settings";
 import { barTicks, type Meter, parseMeter } from "../time/time";
+import type { TimelineEvent } from "../timeline/timeline";
 import { arrange } from "./arrange";
 import { type Groove, plainGroove } from "./groove";
 import type { Setting } from "./setting";
+import { circumstancesOf } from "./under";
 
 describe("under the fill", () => {
   const under = (setting: Partial<Setting>, text = "@4 RLRLx4", groove = EIGHTHS) => {
@@ -65,5 +69,38 @@ describe("under the fill", () => {
     expect(feet("6/8", "quarters")).toEqual([0, 3, 6, 9]);
     expect(feet("6/8", "off-beats")).toEqual([2, 5, 8, 11]);
     expect(feet("7/8", "quarters")).toEqual([0, 2, 4, 6, 7, 9, 11, 13]);
+  });
+});
+
+describe("what a fill is played under sets how fast it can go", () => {
+  const top = (text: string, setting: Partial<Setting>, groove: readonly TimelineEvent[] = []) => {
+    const timeline = timelineOf(text);
+    const under = circumstancesOf(timeline, { ...USUAL, ...setting }, groove, FOUR_PIECE);
+    return findCeiling(timeline, WORKING, under)?.bpm ?? Number.POSITIVE_INFINITY;
+  };
+  const swung = { feel: { swing: { unit: 2, share: 2 / 3 }, push: {} } } as const;
+  test("by hand: swing shortens every second gap", () => {
+    const { double, single } = WORKING.limits.limbs.R;
+    expect(top("@2 RRRR", {})).toBeCloseTo(60 / (double + single), 9);
+    expect(top("@2 RRRR", swung)).toBeCloseTo(20 / double, 9);
+    // A fill that doesn't follow the groove's feel is straight, and triplets never swing.
+    expect(top("@2 RRRR", { ...swung, follows: false })).toBe(top("@2 RRRR", {}));
+    expect(top("@3 RRRRRR", swung)).toBe(top("@3 RRRRRR", {}));
+  });
+  test("feet that an ostinato adds are strokes; one that the line has anyway is none", () => {
+    const offs = "@2 -K-K-K-K-K-K-K-K-K-K";
+    expect(top(offs, { kickOnBeats: true })).toBeLessThan(top(offs, {}));
+    expect(top("@1 KKKK", { kickOnBeats: true })).toBe(top("@1 KKKK", {}));
+    expect(top("@4 RLRLx4", { foot: "quarters" })).toBeLessThanOrEqual(top("@4 RLRLx4", {}));
+    const line = "@4 -HRL-HRL-HRL-HRL";
+    expect(top(line, { foot: "eighths" })).toBeLessThan(top(line, {}));
+  });
+  test("so are the feet of a groove that goes on", () => {
+    const groove = timelineOf("@2 K-KKK-KK").events;
+    const offs = "@4 --K---K---K---K-";
+    expect(top(offs, { during: "groove" }, [...groove])).toBeLessThanOrEqual(top(offs, {}));
+    const quick = "@4 -K---K---K---K--";
+    expect(top(quick, { during: "groove" }, [...groove])).toBeLessThan(top(quick, {}));
+    expect(top(quick, { during: "nothing" }, [...groove])).toBe(top(quick, {}));
   });
 });

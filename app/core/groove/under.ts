@@ -1,9 +1,12 @@
 /** What goes on under a fill: ostinati of the feet, and what the groove keeps up. */
 
 import { foldPlace, type Kit } from "../kit/kit";
+import type { Circumstances } from "../player/ceiling";
 import { isBackbeat, type Pulse } from "../pulse/pulse";
+import { homePlace, isHand, type Limb, type Place } from "../stroke/stroke";
 import { barTicks, isCompound, type Meter, type Ticks, tempoUnitTicks, ticks } from "../time/time";
-import type { Perform } from "./feel";
+import type { Timeline, TimelineEvent } from "../timeline/timeline";
+import { followsSwing, isSwung, makePerform, type Perform } from "./feel";
 import type { FootOstinato, Setting } from "./setting";
 import type { Form, SoundingNote } from "./sounding";
 
@@ -44,13 +47,18 @@ interface Scene {
   readonly stopsAt: number;
 }
 
+/** Where a foot plays that keeps something up. */
+function foldFor(kit: Kit | null, limb: Limb): Place {
+  const home = homePlace(limb);
+  return kit ? foldPlace(kit, limb, home) : home;
+}
+
 function strike(limb: "K" | "H", at: Ticks, { perform, kit }: Scene): SoundingNote {
-  const home = limb === "K" ? "kk" : "hp";
   return {
     at,
     sounds: perform(at, true, limb),
     limb,
-    place: kit ? foldPlace(kit, limb, home) : home,
+    place: foldFor(kit, limb),
     level: "normal",
     force: 1,
     technique: "plain",
@@ -110,6 +118,41 @@ function keepUp(kept: readonly SoundingNote[], scene: Scene): readonly SoundingN
       );
     }
   }
+}
+
+/**
+ * What a fill is played under, beside what its line says, for how fast it can go: swing, and what feet keep up. `groove` are
+ * the groove's own notes in the fill's bars, as events from the fill's first bar line. Null where there is nothing.
+ */
+export function circumstancesOf(
+  timeline: Timeline,
+  setting: Setting,
+  groove: readonly TimelineEvent[],
+  kit: Kit | null,
+): Circumstances | null {
+  const { meter, window, end } = timeline;
+  const swing = setting.follows && isSwung(setting.feel) ? setting.feel.swing : null;
+  const perform = makePerform({ swing, push: {} }, meter, timeline.tempo);
+  const [from, to] = [window.start, Math.max(end, window.start)];
+  const keptUp = (limb: "K" | "H", pattern: FootOstinato) =>
+    listOstinato(pattern, meter, from, to).map((at) => ({ limb, at: perform(at, true, null) }));
+  const own = groove.filter(({ limb, at }) => !isHand(limb) && at >= from && at < to);
+  const kept =
+    setting.during === "groove" ? own : setting.during === "foot" ? own.filter(({ limb }) => limb === "H") : [];
+  const feet = [
+    ...keptUp("H", setting.during === "foot" && kept.length === 0 ? "two-and-four" : "none"),
+    ...kept.map(({ limb, at }) => ({ limb, at: perform(at, true, null) })),
+    ...keptUp("H", setting.foot),
+    ...(setting.kickOnBeats ? keptUp("K", "quarters") : []),
+  ].map(({ limb, at }) => ({ limb, at, place: foldFor(kit, limb) }));
+  if (!swing && feet.length === 0) return null;
+  return {
+    sounds: (at, slot) => {
+      const cell = timeline.cells[timeline.slots[slot]?.cell ?? -1];
+      return perform(at, cell !== undefined && followsSwing(cell.rate), null);
+    },
+    feet,
+  };
 }
 
 /** The feet's ostinati through the groove as well, where they go on; what the groove gives a foot it plays. */

@@ -6,8 +6,10 @@ import {
   arrange,
   arrangeRange,
   type Crash,
+  circumstancesOf,
   type Groove,
   ladderTempo,
+  layOutGroove,
   mirrorGroove,
   plainGroove,
   pulseInGroove,
@@ -16,7 +18,8 @@ import {
 } from "~/core/groove";
 import { type Player, reachCrash } from "~/core/player";
 import type { ClickPlan, Pulse } from "~/core/pulse";
-import { type Bpm, bpm, type Meter, sameMeter } from "~/core/time";
+import { type Bpm, bpm, type Meter, sameMeter, ticks } from "~/core/time";
+import type { Timeline, TimelineEvent } from "~/core/timeline";
 import type { FillContent } from "~/library/fill/content";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { toSetting } from "~/library/phrase/setting";
@@ -60,13 +63,34 @@ export function pulseOfFill(content: Pick<FillContent, "meter" | "groove" | "gro
 }
 
 /** For whom and in what pulse a fill is worked out. */
-export function setupOf(content: Pick<FillContent, "meter" | "groove" | "grooveBars">, stage: Stage): Setup {
-  return { player: stage.player, pulse: pulseOfFill(content, stage) };
+export function setupOf(
+  content: Pick<FillContent, "meter" | "groove" | "grooveBars" | "setting">,
+  stage: Stage,
+): Setup {
+  return {
+    player: stage.player,
+    pulse: pulseOfFill(content, stage),
+    under: (timeline) => {
+      const groove = pickGroove(content, stage);
+      const setting = settingOf(content, groove, stage.preferences);
+      const needsGroove = setting.during === "groove" || setting.during === "foot";
+      const laid = needsGroove ? layOutGroove(groove, timeline.meter, timeline.tempo, stage.player.kit) : null;
+      return circumstancesOf(timeline, setting, laid ? roundAndRound(laid, timeline.end) : [], stage.player.kit);
+    },
+  };
+}
+
+/** A groove's events over and over, up to a time. */
+function roundAndRound({ events, end }: Timeline, until: number): TimelineEvent[] {
+  const rounds = Math.ceil(until / end);
+  return Array.from({ length: rounds }, (_, round) =>
+    events.map((event) => ({ ...event, at: ticks(event.at + round * end) })),
+  ).flat();
 }
 
 /** All of a fill's setting in its groove, for this player. */
 export function settingOf(
-  content: FillContent,
+  content: Pick<FillContent, "setting" | "grooveBars">,
   groove: Groove,
   { countInBars }: Pick<Preferences, "countInBars">,
 ): Setting {
