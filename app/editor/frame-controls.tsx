@@ -1,14 +1,18 @@
-import { useId } from "react";
+import { useId, useState } from "react";
 import { moveStart } from "~/core/fit";
 import { openingRate, type Window, withOpeningRate } from "~/core/phrase";
 import {
   barTicks,
   formatMeter,
   formatRate,
+  hasGroups,
+  listGroupings,
   METER_UNITS,
+  type Meter,
   makeMeter,
   parseMeter,
   parseRate,
+  readGroups,
   slotTicks,
   type Ticks,
   ticks,
@@ -19,7 +23,7 @@ import { useSay } from "~/session/session";
 import { BeginsOn } from "~/ui/begins-on";
 import { NumberField } from "~/ui/number-field";
 import { FIX_LINE_FIRST } from "~/words/editing";
-import { COMMON_METERS, listSpaces, nameRate, OFFERED_RATES, plural } from "~/words/time";
+import { COMMON_METERS, listRates, listSpaces, nameRate, plural, sayFelt, wordGroupsProblem } from "~/words/time";
 import { useEditor, usePhrase, useWorked } from "./context";
 import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
 
@@ -101,7 +105,68 @@ export function MeterControl() {
           </select>
         </>
       )}
+      {hasGroups(meter) ? <GroupsControl key={text} /> : <FeltWords />}
     </div>
+  );
+}
+
+function FeltWords() {
+  const words = sayFelt(usePhrase().meter);
+  return words ? <span className="quiet text-sm">{words}</span> : null;
+}
+
+/** In which groups the bar is felt: typed, or one of the common ones. What doesn't add up is said, and stays as typed. */
+function GroupsControl() {
+  const editor = useEditor();
+  const { meter } = usePhrase();
+  const now = meter.groups?.join("+") ?? "";
+  const [typed, setTyped] = useState(now);
+  const [shown, setShown] = useState(now);
+  const list = useId();
+  // Undo, or another place, has changed it meanwhile.
+  if (shown !== now) {
+    setShown(now);
+    setTyped(now);
+  }
+  const read = typed.trim() === "" ? null : readGroups(typed, meter as Meter);
+  const problem = read && !Array.isArray(read) ? read : null;
+  const usual = sayFelt({ ...(meter as Meter), groups: undefined }) ?? "in eighths";
+  return (
+    <Field label="Felt in groups" before="felt">
+      {(id) => (
+        <>
+          <input
+            id={id}
+            list={list}
+            value={typed}
+            placeholder={meter.unit === 16 && usual === "in eighths" ? "in sixteenths" : usual}
+            spellCheck={false}
+            className="input input-sm w-36"
+            aria-invalid={problem !== null}
+            aria-describedby={problem ? `${list}-problem` : undefined}
+            onChange={({ target }) => {
+              setTyped(target.value);
+              const next = target.value.trim() === "" ? null : readGroups(target.value, meter as Meter);
+              if (next !== null && !Array.isArray(next)) return;
+              const { groups: _, ...plain } = meter;
+              const felt = next ? { ...plain, groups: next } : plain;
+              setShown(next?.join("+") ?? "");
+              editor.setPhrase({ meter: felt }, "groups");
+            }}
+          />
+          <datalist id={list}>
+            {listGroupings(meter as Meter).map((groups) => (
+              <option key={groups.join("+")} value={groups.join("+")} />
+            ))}
+          </datalist>
+          {problem ? (
+            <span id={`${list}-problem`} role="alert" className="text-sm text-error block">
+              {wordGroupsProblem(problem, meter as Meter)}
+            </span>
+          ) : null}
+        </>
+      )}
+    </Field>
   );
 }
 
@@ -109,9 +174,9 @@ export function RateControl() {
   const editor = useEditor();
   const say = useSay();
   const { line } = useWorked();
+  const offered = listRates(usePhrase().meter);
   const rate = openingRate(line);
   const text = formatRate(rate);
-  const offered: readonly string[] = OFFERED_RATES;
   return (
     <Field label="Note value">
       {(id) => (
@@ -125,7 +190,7 @@ export function RateControl() {
           }}
         >
           {offered.includes(text) ? null : <option value={text}>{nameRate(rate)}</option>}
-          {OFFERED_RATES.map((option) => {
+          {offered.map((option) => {
             const known = parseRate(option);
             return (
               <option key={option} value={option}>

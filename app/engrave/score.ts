@@ -4,8 +4,8 @@
  */
 
 import type { Window } from "~/core/phrase";
-import { type CountStyle, countSlot } from "~/core/pulse";
-import { barTicks, beatTicks, type Meter, type Ticks } from "~/core/time";
+import { type CountStyle, isOnBeat, pulseOf, speakSlot } from "~/core/pulse";
+import { barTicks, type Meter, type Ticks } from "~/core/time";
 import type { Timeline, TimelineSlot } from "~/core/timeline";
 import { type ScoreSlot, type StaffNote, type WrittenVoice, writeVoice } from "./voice";
 
@@ -123,9 +123,9 @@ function placeCount(slot: CountedScoreSlot, notes: readonly StaffNote[], meter: 
   const to = notes[note + 1]?.at ?? from + barTicks(meter);
   return {
     slot: slot.index,
-    syllable: countSlot(style, slot as CountedScoreSlot & { at: Ticks; duration: Ticks }, meter),
+    syllable: speakSlot(style, slot as CountedScoreSlot & { at: Ticks; duration: Ticks }, meter),
     note,
     share: (slot.at - from) / (to - from),
-    onBeat: slot.at % beatTicks(meter) === 0,
+    onBeat: isOnBeat(slot.at, pulseOf(meter)),
   };
 }

@@ -1,5 +1,6 @@
 /** One voice of a bar: slots as notes and rests with written values, tuplets and beams. */
 
+import { pulseOf } from "~/core/pulse";
 import {
   homePlace,
   type Place,
@@ -279,9 +280,13 @@ function writePart(slot: ScoreSlot, part: Silence | Strokes, at: number, value: 
   };
 }
 
-/** Beams go over a beat; where beats are single eighths, over two of them, and over three at the end of an odd bar. */
+/**
+ * Beams go over a beat as it is felt; where beats are single eighths, over two of them, and over three at the end of an odd
+ * bar.
+ */
 function beamGroup(at: number, meter: Meter, barStart: number): number {
   const beat = beatTicks(meter);
+  if (meter.groups) return pulseOf(meter).beats.findLastIndex((start) => start <= at - barStart);
   if (isCompound(meter) || meter.unit <= 4) return Math.floor((at - barStart) / beat);
   const pairs = Math.floor(meter.beats / 2);
   return Math.min(Math.floor((at - barStart) / (2 * beat)), Math.max(0, pairs - 1));

@@ -3,8 +3,9 @@
 import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
 import type { Arrangement, Form, SoundingNote } from "~/core/groove";
 import { CYMBALS } from "~/core/kit";
+import { beatsBetween, pulseOf } from "~/core/pulse";
 import { type Hand, isHand, type Limb, type Place } from "~/core/stroke";
-import { barTicks, beatTicks } from "~/core/time";
+import { barTicks } from "~/core/time";
 import { useWidth } from "./use-width";
 
 const LANES = ["cymbals", "toms", "snare", "bass drum", "hi-hat foot"] as const;
@@ -133,14 +134,13 @@ interface RowProps {
 function Row({ row, from, to, arrangement, form, x }: RowProps) {
   const { meter, notes } = arrangement;
   const bar = barTicks(meter);
-  const beat = beatTicks(meter);
   const isAnswered = notes.some(({ role }) => role === "crash");
   const isStopped = form.fillEnd <= arrangement.length - bar && !notes.some(({ at }) => at >= arrangement.length - bar);
   const [start, end] = [from * bar, to * bar];
   const [left, right] = [Math.max(start, form.fillStart), Math.min(end, form.fillEnd)];
   const y = row * ROW;
   const bottom = y + TOP + LANES.length * LANE;
-  const beats = Array.from({ length: Math.round((end - start) / beat) }, (_, index) => start + index * beat);
+  const beats = beatsBetween(pulseOf(meter), start, end);
   return (
     <g>
       {left < right ? (

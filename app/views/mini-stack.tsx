@@ -1,6 +1,6 @@
 import { memo } from "react";
+import { isOnBeat } from "~/core/pulse";
 import type { Hand } from "~/core/stroke";
-import { beatPosition } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
 import { SheetCoin, useCoinSheet } from "./coin-sheet";
 
@@ -29,7 +29,6 @@ export function miniStackHeight(cells: number): number {
 /** A phrase as a small pile: a row for each cell, from the bottom up, with the thread through the beats. */
 export const MiniStack = memo(function MiniStack({ timeline, strongHand, label, isOther }: MiniStackProps) {
   useCoinSheet();
-  const { meter } = timeline;
   const shown = timeline.cells.slice(0, PILE * MOST_PILES);
   const slots = timeline.slots.filter((slot) => slot.cell < shown.length);
   const hidden = timeline.cells.length - shown.length;
@@ -42,7 +41,7 @@ export const MiniStack = memo(function MiniStack({ timeline, strongHand, label, 
   const left = (cell: number) => Math.floor(cell / PILE) * pile;
   const x = (cell: number, place: number) => left(cell) + EDGE + (place + 0.5) * PITCH;
   const y = (cell: number) => height - ((cell % PILE) + 0.5) * ROW;
-  const beats = slots.filter((slot) => beatPosition(slot.at, slot.duration, meter).numerator === 0);
+  const beats = slots.filter((slot) => isOnBeat(slot.at, timeline.pulse));
   return (
     <svg
       role="img"

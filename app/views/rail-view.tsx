@@ -1,10 +1,10 @@
 /** Time from left to right over real bars: beat posts, the window as a tray, cells as brackets, what is left or over. */
 
 import { memo, type ReactNode, useId, useRef } from "react";
-import { type CountStyle, countSlot } from "~/core/pulse";
+import { beatsBetween, type CountStyle, countSlot, isOnBeat, speakSlot } from "~/core/pulse";
 import type { FigureHit } from "~/core/search";
 import type { Hand } from "~/core/stroke";
-import { barTicks, beatTicks, locate, type Meter, slotTicks, TICKS_PER_QUARTER, type Ticks, ticks } from "~/core/time";
+import { barTicks, beatTicks, locate, slotTicks, TICKS_PER_QUARTER, type Ticks, ticks } from "~/core/time";
 import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
 import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
@@ -284,7 +284,7 @@ function RailRow(props: RailRowProps) {
           {row.bar + 1}
         </text>
       ) : null}
-      <Posts row={row} meter={meter} x={x} countStyle={countStyle} slots={slots} gap={gap} />
+      <Posts row={row} timeline={timeline} x={x} countStyle={countStyle} slots={slots} gap={gap} />
       {cells.map((cell) => (
         <Bracket
           key={cell.index}
@@ -349,16 +349,15 @@ function listGap(timeline: Timeline, row: Row): number[] {
 
 interface PostsProps {
   readonly row: Row;
-  readonly meter: Meter;
+  readonly timeline: Timeline;
   readonly x: (at: number) => number;
   readonly countStyle: CountStyle;
   readonly slots: readonly TimelineSlot[];
   readonly gap: readonly number[];
 }
 
-function Posts({ row, meter, x, countStyle, slots, gap }: PostsProps) {
-  const beat = beatTicks(meter);
-  const beats = Array.from({ length: (row.to - row.from) / beat }, (_, index) => row.from + index * beat);
+function Posts({ row, timeline: { meter, pulse }, x, countStyle, slots, gap }: PostsProps) {
+  const beats = beatsBetween(pulse, row.from, row.to);
   const counted = new Set(slots.map((slot) => slot.at as number));
   const small = slots.length > 20 ? 12 : 13;
   return (
@@ -374,7 +373,7 @@ function Posts({ row, meter, x, countStyle, slots, gap }: PostsProps) {
         </g>
       ))}
       {slots.map((slot) => {
-        const onBeat = (slot.at - row.from) % beat === 0;
+        const onBeat = isOnBeat(slot.at, pulse);
         return (
           <text
             key={slot.index}
@@ -385,7 +384,7 @@ function Posts({ row, meter, x, countStyle, slots, gap }: PostsProps) {
             fontWeight={onBeat ? 700 : 450}
             fill={onBeat ? "var(--ink)" : "var(--nickel)"}
           >
-            {countSlot(countStyle, slot, meter)}
+            {speakSlot(countStyle, slot, meter)}
           </text>
         );
       })}

@@ -1,8 +1,9 @@
 /** The signature picture: each cell a row of coins, piled from the bottom up, with threads through the beats. */
 
 import { type HTMLAttributes, lazy, memo, type Ref, useMemo, useRef } from "react";
+import { isOnBeat } from "~/core/pulse";
 import type { Hand } from "~/core/stroke";
-import { beatPosition, formatRate, locate, type Meter, sameRate } from "~/core/time";
+import { formatRate, locate, sameRate } from "~/core/time";
 import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
 import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
@@ -97,7 +98,7 @@ export const StackView = memo(function StackView({
   return (
     <div ref={frame} className="drawing overflow-x-auto pt-2" {...pointerHandlers(lights, onPick)}>
       <div className="relative w-max">
-        <Threads section={section} meter={timeline.meter} scale={scale} rowHeight={rowHeight} widest={widest} />
+        <Threads section={section} timeline={timeline} scale={scale} rowHeight={rowHeight} widest={widest} />
         <div
           role="grid"
           tabIndex={0}
@@ -202,24 +203,24 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, cursor, i
 
 interface ThreadsProps {
   readonly section: Section;
-  readonly meter: Meter;
+  readonly timeline: Timeline;
   readonly scale: number;
   readonly rowHeight: number;
   readonly widest: number;
 }
 
 /** Dotted lines from each slot that falls on a beat to the next one, with the beats' numbers. */
-function Threads({ section, meter, scale, rowHeight, widest }: ThreadsProps) {
+function Threads({ section, timeline: { meter, pulse }, scale, rowHeight, widest }: ThreadsProps) {
   const points = useMemo(() => {
     const firstCell = section.cells[0]?.index ?? 0;
     const offset = section.slots[0]?.place ?? 0;
     return section.slots
-      .filter((slot) => beatPosition(slot.at, slot.duration, meter).numerator === 0)
+      .filter((slot) => isOnBeat(slot.at, pulse))
       .map((slot) => {
         const place = slot.cell === firstCell ? slot.place - offset : slot.place;
         return { slot, row: slot.cell - firstCell, place, beat: locate(slot.at, meter).beat };
       });
-  }, [section, meter]);
+  }, [section, meter, pulse]);
   const rows = section.cells.length;
   const height = rows * (rowHeight + ROW_GAP) - ROW_GAP;
   // In a low row a number right above the coin would cover it.

@@ -6,9 +6,11 @@ import {
   beatPosition,
   beatTicks,
   formatRate,
+  type GroupsProblem,
   gcd,
   isCompound,
   locate,
+  MAX_GROUP,
   type Meter,
   type Rate,
   slotTicks,
@@ -23,6 +25,8 @@ const RATE_NAMES: Record<string, string> = {
   "3/4": "half-note triplets",
   "1": "quarter notes",
   "3/2": "quarter triplets",
+  "4/3": "duplets",
+  "8/3": "quadruplets",
   "2": "eighths",
   "3": "eighth triplets",
   "4": "sixteenths",
@@ -41,6 +45,14 @@ export const COMMON_METERS: readonly string[] = ["4/4", "3/4", "2/4", "5/4", "6/
 
 /** The rates that the controls offer; any other can be typed in the line. */
 export const OFFERED_RATES = ["1", "3/2", "2", "3", "4", "5", "6", "7", "8", "9", "10", "12"] as const;
+
+/** Two and four in the time of a dotted quarter. */
+const DOTTED_RATES = ["4/3", "8/3"] as const;
+
+/** The rates that the controls offer in a meter. */
+export function listRates(meter: Meter): readonly string[] {
+  return isCompound(meter) ? [...OFFERED_RATES, ...DOTTED_RATES] : OFFERED_RATES;
+}
 
 export function nameRate(rate: Rate): string {
   const text = formatRate(rate);
@@ -69,6 +81,20 @@ export function nameTempoUnit(meter: Meter): string {
   const unit = tempoUnitTicks(meter);
   if (isCompound(meter)) return unit === 1.5 * TICKS_PER_QUARTER ? "dotted quarters" : "dotted eighths";
   return unit === TICKS_PER_QUARTER ? "quarters" : unit === 2 * TICKS_PER_QUARTER ? "halves" : "wholes";
+}
+
+/** How a meter of eighths or sixteenths is felt: "in 2 dotted quarters", "in 2+2+3", "in one". Null where its beats are as written. */
+export function sayFelt(meter: Meter): string | null {
+  if (meter.groups) return `in ${meter.groups.join("+")}`;
+  if (isCompound(meter)) return `in ${barTicks(meter) / beatTicks(meter)} ${nameTempoUnit(meter)}`;
+  return meter.unit >= 8 && meter.beats === 3 ? "in one" : null;
+}
+
+/** What is wrong with the groups of a meter as they were typed. */
+export function wordGroupsProblem(problem: GroupsProblem, meter: Meter): string {
+  if (problem.kind === "not-groups") return `Write groups of 1 to ${MAX_GROUP} with + between them: 2+2+3.`;
+  const units = meter.unit === 8 ? "eighths" : "sixteenths";
+  return `These groups make ${problem.sum} ${units}; the bar has ${problem.wanted}.`;
 }
 
 /** A number of slots or beats as people write it: 1½, 2⅓, 10. */

@@ -2,11 +2,14 @@
 
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import type { Kit } from "../kit/kit";
 import { readStickLine } from "../line/read";
 import { openingRate } from "../phrase/phrase";
-import { type CountStyle, countBeat, countSlot, groupUnits } from "../pulse/count";
+import { limitsOf, type PlayerLevel } from "../player/limits";
+import { makePlayer, type Player } from "../player/player";
+import { type CountStyle, countBeat, countSlot, groupUnits, speakSlot } from "../pulse/count";
 import { anyLine } from "../testing/arbitraries";
-import { WORKING } from "../testing/kits";
+import { FOUR_PIECE, kitOf, LARGE, LEFT_HANDED, SMALL, WORKING } from "../testing/kits";
 import { barTicks, bpm, DEFAULT_RATE, type Meter, parseMeter, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { measureFit } from "./fit";
@@ -120,6 +123,56 @@ describe("landing", () => {
   });
 });
 
+/**
+ * Worked by hand from what a hand needs to its nearest crash: for a working player from the snare 204 ms (the other hand 220),
+ * from tom 1 157 (170), from the floor tom to a crash on the left 242 (262), to one on the right 207 (223). At 100 a sixteenth is 150 ms,
+ * at 140 107.
+ */
+describe("landings by hand", () => {
+  const FIVE_PIECE = kitOf("sn", "t1", "t2", "f1", "kk", "hp", "hh", "rd", "c1", "c2");
+  const player = (kit: Kit, level: PlayerLevel = "working") => makePlayer(kit, limitsOf(level, "R"));
+  const four = player(FOUR_PIECE);
+  const five = player(FIVE_PIECE);
+  const small = player(SMALL);
+  const large = player(LARGE);
+  const leftOnFive = makePlayer(FIVE_PIECE, limitsOf("working", "L"), { leading: "L", timekeeper: "L" });
+  const toFloor = "RLRLx3 R/f1L/f1R/f1K";
+  test.each<[string, Player, string, number, string]>([
+    ["four-piece", four, "RLRLx4", 100, "R to c1, R free"],
+    ["four-piece", four, "RLRLx4", 160, "R to c1, none free"],
+    ["four-piece", four, "RLRLx3 RLLR", 100, "L to c1, L free"],
+    ["four-piece", four, "RLRLx3 RLRK", 100, "R to c1, both free"],
+    ["four-piece", four, toFloor, 140, "L to c1, L free"],
+    ["four-piece", four, toFloor, 120, "R to c1, both free"],
+    ["four-piece", four, "RLRLx3 RLR/f1L/f1", 140, "R to c1, none free"],
+    ["four-piece", four, "RLRLx3 RL{RR}{LL}", 100, "R to c1, R free"],
+    ["five-piece", five, toFloor, 140, "R to c2, both free"],
+    ["five-piece", five, toFloor, 150, "L to c2, L free"],
+    ["five-piece", five, "RLRLx3 R/t1L/t1R/t1L/t1", 100, "R to c1, R free"],
+    ["five-piece", five, "RLRLx3 R/t1L/t1R/t1L/t1", 80, "R to c1, both free"],
+    ["five-piece", five, "RLRLx4", 140, "R to c1, R free"],
+    ["five-piece", five, "LRLRx4", 140, "L to c1, none free"],
+    ["five-piece", five, "LRLRx4", 130, "L to c1, L free"],
+    ["no crash", small, "RLRLx4", 100, "R to hh, R free"],
+    ["no crash", small, "RLRLx3 R/f1L/f1R/f1L/f1", 100, "R to hh, R free"],
+    ["no crash", small, "RLRLx3 R/f1L/f1R/f1L/f1", 140, "R to hh, none free"],
+    ["large", large, toFloor, 140, "R to c2, both free"],
+    ["large", large, "RLRLx3 (RL)---", 100, "R to c1, both free"],
+    ["large", large, "KKKKx4", 100, "R to c1, both free"],
+    ["left-handed", LEFT_HANDED, "LRLRx4", 100, "L to c1, L free"],
+    ["left-handed", LEFT_HANDED, "LRLRx3 LRRL", 100, "R to c1, R free"],
+    ["left hand leads", leftOnFive, "RLRLx3 RLRK", 100, "L to c1, both free"],
+    // The leading hand would have to come from the floor tom, the other one is almost there.
+    ["learner", player(FOUR_PIECE, "learner"), "RLRLx2 R/f1L/t1R/f1L/t1 ----", 60, "L to c1, both free"],
+  ])("%s: %4$s", (_kit, who, text, tempo, expected) => {
+    const landing = describeLanding(timelineOf(`@4 ${text}`, "4/4", tempo), who);
+    if (!landing) throw new Error("nothing lands");
+    const free = landing.hands.filter((hand) => hand.free).map(({ hand }) => hand);
+    const many = free.length === 2 ? "both" : (free[0] ?? "none");
+    expect(`${landing.hands[0].hand} to ${landing.hands[0].crash}, ${many} free`).toBe(expected);
+  });
+});
+
 describe("counting", () => {
   test.each([
     ["beats", 4, "2 e & a"],
@@ -181,6 +234,18 @@ describe("counting", () => {
   ] as const)("%s in %s, %s: %s", (text, meter, style, spoken) => {
     const timeline = timelineOf(text, meter);
     expect(timeline.slots.map((slot) => countSlot(style, slot, timeline.meter)).join(" ")).toBe(spoken);
+  });
+  // What passes silently stands in brackets.
+  test.each([
+    ["@3/2 RLR", "4/4", "trip-let", "1 (trip) let (2) trip (let)"],
+    ["@3/2 RLR", "4/4", "beats", "1 (&) a (2) & (a)"],
+    ["@4 RLRL @2 RL @1 R", "4/4", "beats", "1 e & a 2 & 3"],
+    ["@2/3 RL", "3/4", "beats", "1 (&) (2) & (3) (&)"],
+    ["@3/2 RLR", "4/4", "cell", "1 2 3"],
+    ["@5/2 RLRLR", "4/4", "beats", "1 3 5 2 4"],
+  ] as const)("%s in %s, %s, spoken: %s", (text, meter, style, spoken) => {
+    const timeline = timelineOf(text, meter);
+    expect(timeline.slots.map((slot) => speakSlot(style, slot, timeline.meter)).join(" ")).toBe(spoken);
   });
   test("in every meter each group has two or three, and together they are the bar", () => {
     for (let beats = 5; beats <= 32; beats++) {

@@ -49,7 +49,8 @@ export function listBackbeats(groove: Groove): Backbeats {
  */
 export function pulseInGroove(groove: Groove, meter: Meter, grooveBars: number): Pulse {
   if (!sameMeter(groove.meter, meter)) return pulseOf(meter);
-  return shiftPulse(pulseOf(meter, listBackbeats(groove)), grooveBars * barTicks(meter));
+  const felt = meter.groups ? meter : { ...meter, groups: groove.meter.groups };
+  return shiftPulse(pulseOf(felt, listBackbeats(groove)), grooveBars * barTicks(meter));
 }
 
 /**

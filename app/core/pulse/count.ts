@@ -4,10 +4,12 @@ import {
   type BeatPosition,
   barTicks,
   beatPosition,
+  beatTicks,
   gcd,
   isCompound,
   type Meter,
   type Ticks,
+  ticks,
   unitTicks,
 } from "../time/time";
 
@@ -132,16 +134,37 @@ export function countSlot(style: CountStyle, slot: CountedSlot, meter: Meter): s
 }
 
 /**
- * The eighths (or sixteenths) of a bar in twos and threes, as they are most often felt: 2 + 2 + 3, 3 + 3 + 2. Null for
- * meters that are counted in beats.
+ * The eighths (or sixteenths) of a bar in groups: as was chosen, else in twos and threes as they are most often felt, 2 + 2 + 3,
+ * 3 + 3 + 2. Null for meters that are counted in beats.
  */
-export function groupUnits({ beats, unit }: Meter): readonly number[] | null {
+export function groupUnits({ beats, unit, groups }: Meter): readonly number[] | null {
+  if (groups) return groups;
   if (unit < 8 || beats < 5 || isCompound({ beats, unit })) return null;
   // Odd bars up to seven end on their three; longer ones begin with threes.
   const threes = beats <= 7 ? beats % 2 : beats % 3 === 1 ? (beats - 4) / 3 : (beats - 2) / 3;
   const twos = (beats - 3 * threes) / 2;
   const [three, two] = [Array<number>(threes).fill(3), Array<number>(twos).fill(2)];
   return beats <= 7 ? [...two, ...three] : [...three, ...two];
+}
+
+/** Grids finer than this to the beat are not spoken. */
+const FINEST_SPOKEN = 4;
+
+/**
+ * A slot with what passes silently under it, where it goes over the grid that it stands on: quarter triplets are
+ * "1 (trip)", "let (2)", "trip (let)".
+ */
+export function speakSlot(style: CountStyle, slot: CountedSlot, meter: Meter): string {
+  const own = countSlot(style, slot, meter);
+  const beat = beatTicks(meter);
+  if (style === "cell" || beat % slot.duration === 0 || slot.duration % beat === 0) return own;
+  const grid = gcd(slot.duration, beat);
+  if (slot.at % grid !== 0 || beat / grid > FINEST_SPOKEN) return own;
+  const silent = Array.from({ length: slot.duration / grid - 1 }, (_, index) => {
+    const at = ticks(slot.at + (index + 1) * grid);
+    return `(${countSlot(style, { ...slot, at, duration: ticks(grid) }, meter)})`;
+  });
+  return [own, ...silent].join(" ");
 }
 
 /** Every unit of the meter counted, from 1 again in each group, with the syllables of a beat between. */

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "vitest";
-import { listBackbeats } from "../groove/groove";
+import { STRAIGHT } from "../groove/feel";
+import { listBackbeats, pulseInGroove } from "../groove/groove";
 import { grooveOf } from "../testing/settings";
-import { parseMeter, type Ticks } from "../time/time";
+import { formatFeltMeter, isCompound, listGroupings, parseMeter, readGroups, type Ticks } from "../time/time";
 import { clickBeats } from "./clicks";
 import { backbeatsBetween, isBackbeat, isOnBeat, pulseOf, shiftPulse } from "./pulse";
 
@@ -21,6 +22,47 @@ describe("the pulse of a meter by itself", () => {
     expect(six.beats).toEqual([0, 1.5 * QUARTER]);
     expect(six.backbeats.at).toEqual([1.5 * QUARTER]);
     expect(isOnBeat(QUARTER / 2, six)).toBe(false);
+  });
+});
+
+describe("a meter that is felt in groups", () => {
+  test("has its beats where they begin, and every second one is a backbeat", () => {
+    const seven = pulseOf(meterOf("7/8 2+2+3"));
+    const eighth = QUARTER / 2;
+    expect(seven.beats).toEqual([0, 2 * eighth, 4 * eighth]);
+    expect(seven.backbeats.at).toEqual([2 * eighth]);
+    expect(clickBeats(seven, 0, 14 * eighth).map(({ at }) => at / eighth)).toEqual([0, 2, 4, 7, 9, 11]);
+    expect(pulseOf(meterOf("8/8 332")).beats).toEqual([0, 3 * eighth, 6 * eighth]);
+    // Nine eighths in other groups than threes are no dotted beats any more.
+    expect(isCompound(meterOf("9/8"))).toBe(true);
+    expect(isCompound(meterOf("9/8 2+2+2+3"))).toBe(false);
+    expect(pulseOf(meterOf("9/8 2+2+2+3")).beats).toHaveLength(4);
+  });
+  test("is refused where the groups don't add up, and says why", () => {
+    const seven = meterOf("7/8");
+    expect(readGroups("2+2+3", seven)).toEqual([2, 2, 3]);
+    expect(readGroups("3 + 2 + 2", seven)).toEqual([3, 2, 2]);
+    expect(readGroups("2+2+2", seven)).toEqual({ kind: "sum", sum: 6, wanted: 7 });
+    for (const text of ["2+x", "7", "0+7", "2.5+4.5", "", "+"]) {
+      expect(readGroups(text, seven), text).toEqual({ kind: "not-groups" });
+    }
+    expect(parseMeter("7/8 2+2+2")).toBeNull();
+    expect(formatFeltMeter(meterOf("7/8  223"))).toBe("7/8 2+2+3");
+  });
+  test("can be felt in every order of twos and threes, fewest beats first", () => {
+    expect(listGroupings(meterOf("7/8")).map((groups) => groups.join(""))).toEqual(["223", "232", "322"]);
+    expect(listGroupings(meterOf("8/8")).map((groups) => groups.join(""))).toEqual(["233", "323", "332", "2222"]);
+    for (let beats = 5; beats <= 13; beats++) {
+      for (const groups of listGroupings({ beats, unit: 8 })) {
+        expect(groups.reduce((sum, size) => sum + size, 0)).toBe(beats);
+      }
+    }
+  });
+  test("that of the groove holds where none is chosen", () => {
+    const line = grooveOf("@2 (R/hhK)R/hh (R/hh>L)R/hh (R/hhK)R/hhR/hh").line;
+    const groove = { line, feel: STRAIGHT, meter: meterOf("7/8 2+2+3") };
+    expect(pulseInGroove(groove, meterOf("7/8"), 0).beats).toHaveLength(3);
+    expect(pulseInGroove(groove, meterOf("7/8 3+2+2"), 0).beats[1]).toBe(1.5 * QUARTER);
   });
 });
 

@@ -1,6 +1,6 @@
 /** The pulse: where a bar's beats and backbeats fall. Everything that speaks of beats reads this. */
 
-import { barTicks, beatTicks, type Meter, type Ticks, ticks } from "../time/time";
+import { barTicks, beatTicks, type Meter, type Ticks, ticks, unitTicks } from "../time/time";
 
 /** Where a groove strikes its backbeat, within its own length. */
 export interface Backbeats {
@@ -23,6 +23,14 @@ function meterBackbeats(meter: Meter): Backbeats {
 }
 
 function listBeats(meter: Meter): Ticks[] {
+  if (meter.groups) {
+    let units = 0;
+    return meter.groups.map((size) => {
+      const at = ticks(units * unitTicks(meter));
+      units += size;
+      return at;
+    });
+  }
   const beat = beatTicks(meter);
   return Array.from({ length: barTicks(meter) / beat }, (_, index) => ticks(index * beat));
 }

@@ -101,6 +101,8 @@ export const MAX_METER_BEATS = 32;
 export interface Meter {
   readonly beats: number;
   readonly unit: MeterUnit;
+  /** How many of its units go into each beat that is felt, where that is chosen: 2 + 2 + 3. Together they are the bar. */
+  readonly groups?: readonly number[] | undefined;
 }
 
 /** A meter of 1 to 32 over 1, 2, 4, 8 or 16, or null. */
@@ -109,15 +111,61 @@ export function makeMeter(beats: number, unit: number): Meter | null {
   return METER_UNITS.includes(unit as MeterUnit) ? { beats, unit: unit as MeterUnit } : null;
 }
 
+/** "7/8", or "7/8 2+2+3" where it is said how it is felt. */
 export function parseMeter(text: string): Meter | null {
-  const found = /^\s*(\d{1,2})\s*\/\s*(\d{1,2})\s*$/.exec(text);
-  return found ? makeMeter(Number(found[1]), Number(found[2])) : null;
+  const found = /^\s*(\d{1,2})\s*\/\s*(\d{1,2})(?:\s+(\S.*?))?\s*$/.exec(text);
+  const meter = found ? makeMeter(Number(found[1]), Number(found[2])) : null;
+  if (!meter || found?.[3] === undefined) return meter;
+  const groups = readGroups(found[3], meter);
+  return Array.isArray(groups) ? { ...meter, groups } : null;
 }
 
 export function formatMeter(meter: Meter): string {
   return `${meter.beats}/${meter.unit}`;
 }
 
+/** With the groups, as {@link parseMeter} reads it. */
+export function formatFeltMeter(meter: Meter): string {
+  return meter.groups ? `${formatMeter(meter)} ${meter.groups.join("+")}` : formatMeter(meter);
+}
+
+/** The largest group of units that is felt as one beat. */
+export const MAX_GROUP = 4;
+
+/** Why groups are none of a meter's. */
+export type GroupsProblem =
+  | { readonly kind: "not-groups" }
+  | { readonly kind: "sum"; readonly sum: number; readonly wanted: number };
+
+/** Groups as typed, "2+2+3" or "223", or what is wrong with them. */
+export function readGroups(text: string, meter: Meter): number[] | GroupsProblem {
+  const plain = text.replace(/\s+/g, "");
+  const parts = /^\d+$/.test(plain) ? [...plain] : plain.split(/[+,-]/);
+  const groups = parts.map(Number);
+  const isSound = ({ length }: readonly number[]) => length > 0 && length <= MAX_METER_BEATS;
+  if (!isSound(groups) || !groups.every((size) => Number.isInteger(size) && size >= 1 && size <= MAX_GROUP))
+    return { kind: "not-groups" };
+  const sum = groups.reduce((total, size) => total + size, 0);
+  return sum === meter.beats ? groups : { kind: "sum", sum, wanted: meter.beats };
+}
+
+/** A meter of eighths or sixteenths is felt in groups; which ones can be chosen where there are several ways. */
+export function hasGroups({ beats, unit }: Meter): boolean {
+  return unit >= 8 && beats >= 5;
+}
+
+/** The ways to feel a meter in twos and threes, at most `most`, those with fewer beats and with twos first before others. */
+export function listGroupings({ beats }: Meter, most = 8): number[][] {
+  const found: number[][] = [];
+  const extend = (groups: readonly number[], left: number) => {
+    if (left === 0) found.push([...groups]);
+    for (const size of [2, 3]) if (size <= left) extend([...groups, size], left - size);
+  };
+  if (beats <= 13) extend([], beats);
+  return found.sort((a, b) => a.length - b.length).slice(0, most);
+}
+
+/** The same time signature, however it is felt. */
 export function sameMeter(a: Meter, b: Meter): boolean {
   return a.beats === b.beats && a.unit === b.unit;
 }
@@ -131,9 +179,9 @@ export function barTicks(meter: Meter): Ticks {
   return ticks(meter.beats * unitTicks(meter));
 }
 
-/** Whether the beat is a dotted note: 6, 9, 12 ... over 8 or 16. */
-export function isCompound(meter: Meter): boolean {
-  return meter.unit >= 8 && meter.beats > 3 && meter.beats % 3 === 0;
+/** Whether the beat is a dotted note: 6, 9, 12 ... over 8 or 16, unless it is felt in other groups. */
+export function isCompound({ beats, unit, groups }: Meter): boolean {
+  return unit >= 8 && beats > 3 && beats % 3 === 0 && (groups?.every((size) => size === 3) ?? true);
 }
 
 /** The beat that is counted and that beat posts stand on: dotted in compound meters, else the meter's unit. */

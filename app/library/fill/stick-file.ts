@@ -4,7 +4,17 @@
  */
 
 import { type Problem, readStickLine } from "~/core/line";
-import { bpm, formatMeter, gcd, MAX_BPM, type Meter, MIN_BPM, parseMeter, TICKS_PER_QUARTER, ticks } from "~/core/time";
+import {
+  bpm,
+  formatFeltMeter,
+  gcd,
+  MAX_BPM,
+  type Meter,
+  MIN_BPM,
+  parseMeter,
+  TICKS_PER_QUARTER,
+  ticks,
+} from "~/core/time";
 import { orchestrationSchema } from "../phrase/orchestration";
 import { MAX_NAME, type PhraseContent, plainLine } from "../phrase/phrase";
 
@@ -75,7 +85,7 @@ function writeOne(content: LineOfFile & { readonly text: string }): string {
   const { name, meter, tempo, window, voicing, text } = content;
   const comments = [
     name ? name.replace(/\s+/g, " ") : null,
-    meter ? `meter: ${formatMeter(meter as Meter)}` : null,
+    meter ? `meter: ${formatFeltMeter(meter as Meter)}` : null,
     tempo === undefined ? null : `tempo: ${tempo}`,
     window ? `space: ${sayQuarters(window.length)} quarters from ${sayQuarters(window.start)}` : null,
     voicing && voicing.length > 0 ? `orchestration: ${JSON.stringify(voicing)}` : null,

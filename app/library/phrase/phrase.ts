@@ -8,6 +8,7 @@ import {
   type Bpm,
   barTicks,
   MAX_BPM,
+  MAX_GROUP,
   MAX_METER_BEATS,
   METER_UNITS,
   type Meter,
@@ -28,8 +29,14 @@ const meterSchema = z
   .object({
     beats: z.number().int().min(1).max(MAX_METER_BEATS),
     unit: z.literal(METER_UNITS),
+    /** How it is felt, where that is chosen: units to each beat. */
+    groups: z.array(z.number().int().min(1).max(MAX_GROUP)).min(1).max(MAX_METER_BEATS).readonly().optional(),
   })
-  .strict();
+  .strict()
+  .refine(
+    ({ beats, groups }) => groups === undefined || groups.reduce((sum, size) => sum + size, 0) === beats,
+    "has groups that don't add up to its bar",
+  );
 
 /** The longest space in the longest meter, in whole notes. */
 const MAX_TICKS = MAX_WINDOW_BARS * MAX_METER_BEATS * TICKS_PER_QUARTER * 4;
