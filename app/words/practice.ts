@@ -8,6 +8,8 @@ import { capital, LIMB_NAMES } from "./slot";
 import { plural } from "./time";
 
 export const STEP_NAMES: Record<StepKind, string> = {
+  hear: "Hear it once",
+  count: "Count it aloud",
   hands: "Hands alone",
   feet: "Feet alone",
   together: "Together, slowly",
@@ -24,6 +26,8 @@ export const STEP_NAMES: Record<StepKind, string> = {
 };
 
 const STEP_GOALS: Record<StepKind, string> = {
+  hear: "Sticks down. Listen to the phrase in its groove, and where it lands.",
+  count: "Let it go round and count every note aloud, as it stands under the rail. Clap it if you like.",
   hands: "Play the hands only. Where the feet have a note, leave the gap at its full length.",
   feet: "Play the feet only, against the quarter notes.",
   together: "Hands on the snare, feet on the pedals, slow enough that nothing is rushed.",
@@ -49,6 +53,10 @@ export function sayGoal({ kind }: Pick<PlanStep, "kind">): string {
 
 export function wordReason(reason: StepReason): string {
   switch (reason.code) {
+    case "sound-first":
+      return "You play what you can hear in your head.";
+    case "know-where":
+      return "What you can count, you can place. Most slips are places that nobody was sure of.";
     case "hands-first":
       return `${plural(reason.kicks, "note")} for the feet will come in between. Don't close the gap.`;
     case "feet-first":
@@ -80,6 +88,12 @@ export function wordReason(reason: StepReason): string {
     case "no-lump":
       return "Once you can play the cells in any order, you can improvise with them.";
   }
+}
+
+/** "About 35 minutes of practice": to the nearest five from ten on. */
+export function sayMinutes(minutes: number): string {
+  const rounded = minutes < 10 ? Math.max(1, Math.round(minutes)) : Math.round(minutes / 5) * 5;
+  return `about ${plural(rounded, "minute")}`;
 }
 
 export const RESULT_NAMES: Record<Result, string> = { clean: "clean", nearly: "nearly", no: "not yet" };
@@ -173,9 +187,9 @@ export function wordFault({ kind, limb, after, by, count = 0, slots }: Fault): s
     case "unsteady":
       return `Unsteady: notes vary by ${ms(by)}.`;
     case "accents-weak":
-      return `Accents hardly louder than the rest (${(by ?? 0).toFixed(1)} dB).`;
+      return `Accents hardly louder than the rest (${(by ?? 0).toFixed(1)} dB by velocity).`;
     case "ghosts-loud":
-      return `Soft notes not soft enough (${(by ?? 0).toFixed(1)} dB below the rest).`;
+      return `Soft notes not soft enough (${(by ?? 0).toFixed(1)} dB below the rest by velocity).`;
   }
 }
 

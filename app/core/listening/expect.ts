@@ -12,6 +12,10 @@ export interface Expected {
   readonly limb: Limb;
   readonly place: Place;
   readonly level: Level;
+  /** As a timeline event has it: not whole where the phrase swells. */
+  readonly force: number;
+  /** How long a buzz goes on; null for a single stroke. */
+  readonly buzzes: Seconds | null;
   /** The slot of the phrase; null for a grace note, which is looked for but whose time is not judged. */
   readonly slot: number | null;
   /** Strokes of one moment sound together. Grace notes are moments of their own. */
@@ -66,6 +70,8 @@ export function expectStrokes(arrangement: Arrangement, tempo: Bpm, limbs: Reado
       limb: note.limb,
       place: note.place,
       level: note.level,
+      force: note.force,
+      buzzes: note.technique === "buzz" ? toSeconds(note.lasts ?? 0) : null,
       slot: note.slot,
       moment: moments[index] as number,
       reach: seconds(Math.min(MOST_REACH, Math.max(LEAST_REACH, near * REACH_SHARE))),

@@ -181,3 +181,40 @@ describe("a mark while playing", () => {
     expect(markHit(strokes, new Set(), hit(2))).toBeNull();
   });
 });
+
+describe("strokes that are more than one hit", () => {
+  const heardOf = (text: string, more: readonly Partial<Hit>[], drummer = STEADY_DRUMMER) => {
+    const expectation = expectLine(text, 100);
+    const hits = playDrummer(expectation.strokes, drummer, 0);
+    const added = more.map((hit): Hit => ({ at: seconds(0), place: "sn", limb: null, velocity: 30, ...hit }));
+    return hearRepeat(expectation, [...hits, ...added], "standard");
+  };
+  it("a buzz's bounces are of its stroke, on its drum and for its note", () => {
+    // The first sixteenth lasts 150 ms from where it stands.
+    const at = expectLine("@4 ~RLRL RLRL", 100).strokes[0]?.at ?? 0;
+    const bounces = [40, 75, 105].map((ms) => ({ at: seconds(at + ms / 1000) }));
+    expect(heardOf("@4 ~RLRL RLRL", bounces).measures.extra).toHaveLength(0);
+    expect(heardOf("@4 RLRL RLRL", bounces).measures.extra.length).toBeGreaterThan(0);
+    const elsewhere = bounces.map((hit) => ({ ...hit, place: "t1" as const }));
+    expect(heardOf("@4 ~RLRL RLRL", elsewhere).measures.extra.length).toBeGreaterThan(0);
+  });
+  it("a crescendo that is played as one is clean, and no fault of levels", () => {
+    const { judgement } = heardOf("@4 <[RLRLRLRL] >[RLRLRLRL]", []);
+    expect(judgement?.result).toBe("clean");
+  });
+  it("close together is a flam by the room that the line gives", () => {
+    const flams = (text: string, tempo: number, apart: number) => {
+      const expectation = expectLine(text, tempo);
+      const [first, second] = expectation.strokes;
+      const hits = expectation.strokes.map((stroke): Hit => {
+        const at = stroke === second ? (first?.at ?? 0) + apart : stroke.at;
+        return { at: seconds(at), place: stroke.place, limb: stroke.limb, velocity: 80 };
+      });
+      return hearRepeat(expectation, hits, "standard").measures.flams.length;
+    };
+    // 25 ms apart where 150 are written is a flam; where 45 are written it is early, and no flam.
+    expect(flams("@4 RKRL RKRL", 100, 0.025)).toBe(1);
+    expect(flams("@8 RKRL RKRL", 166, 0.025)).toBe(0);
+    expect(flams("@8 RKRL RKRL", 166, 0.02)).toBe(1);
+  });
+});

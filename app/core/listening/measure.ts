@@ -1,6 +1,6 @@
 /** What one repeat was like, in numbers. Offsets are late when positive. */
 
-import { isHand, type Level, LIMBS, type Limb } from "../stroke/stroke";
+import { isHand, LEVELS, type Level, LIMBS, type Limb } from "../stroke/stroke";
 import { type Seconds, seconds } from "../time/time";
 import type { Alignment, Pair } from "./align";
 import type { Expectation, Expected } from "./expect";
@@ -99,7 +99,7 @@ export function measureRepeat(
     flams: flams.found,
     unisons: listUnisons(main),
     missed: missed.filter((stroke) => stroke.slot !== null && !flams.missed.has(stroke)),
-    extra: extra.filter((hit) => !flams.extra.has(hit) && isWithin(hit, strokes)),
+    extra: extra.filter((hit) => !flams.extra.has(hit) && isWithin(hit, strokes) && !isBounce(hit, strokes)),
     elsewhere: main.filter(({ hit, expected }) => isElsewhere(hit, expected.place)),
     otherLimb: main.filter(({ hit, expected }) => isOtherLimb(hit, expected.limb)),
     contrast: measureContrast(main),
@@ -113,6 +113,18 @@ function isWithin(hit: Hit, strokes: readonly Expected[]): boolean {
   const [first, last] = [strokes[0], strokes.at(-1)];
   return (
     first !== undefined && last !== undefined && hit.at >= first.at - first.reach && hit.at <= last.at + last.reach
+  );
+}
+
+/** The bounces of a buzz are of its stroke. */
+function isBounce(hit: Hit, strokes: readonly Expected[]): boolean {
+  return strokes.some(
+    (stroke) =>
+      stroke.buzzes !== null &&
+      hit.at >= stroke.at - stroke.reach &&
+      hit.at <= stroke.at + stroke.buzzes &&
+      !isElsewhere(hit, stroke.place) &&
+      !isOtherLimb(hit, stroke.limb),
   );
 }
 
@@ -233,7 +245,8 @@ function gapOf(pairs: readonly Pair[], plumb: (pair: Pair) => number): Seconds |
 function measureContrast(pairs: readonly Pair[]): Measures["contrast"] {
   const meanOf = (level: Level) => {
     const velocities = pairs.flatMap(({ expected, hit }) =>
-      expected.level === level && isHand(expected.limb) && hit.velocity !== null ? [hit.velocity] : [],
+      // In a crescendo the levels are between these.
+      expected.force === LEVELS.indexOf(level) && isHand(expected.limb) && hit.velocity !== null ? [hit.velocity] : [],
     );
     return velocities.length > 0 ? mean(velocities) : null;
   };

@@ -11,8 +11,13 @@ export interface Flam {
   readonly gap: Seconds;
 }
 
-/** Two limbs closer than this are a flam. */
+/** Two limbs closer than this are a flam, where the line has room for more: never more than half of what it has. */
 const FLAM_GAP = seconds(0.03);
+const FLAM_SHARE = 0.5;
+
+function flamGap(written: number): number {
+  return Math.min(FLAM_GAP, written * FLAM_SHARE);
+}
 /** Flams, with the missed strokes and extra hits that they account for: a stroke that came with its neighbour. */
 export function listFlams(
   pairs: readonly Pair[],
@@ -25,10 +30,12 @@ export function listFlams(
   for (const [index, later] of pairs.entries()) {
     const before = pairs[index - 1];
     if (!before || before.expected.moment === later.expected.moment) continue;
-    // Written this close it is meant.
-    if (later.expected.at - before.expected.at < FLAM_GAP || before.expected.limb === later.expected.limb) continue;
+    // An ornament is meant.
+    if (later.expected.slot === null || before.expected.slot === null) continue;
+    if (before.expected.limb === later.expected.limb) continue;
     const gap = Math.abs(later.hit.at - before.hit.at);
-    if (gap < FLAM_GAP) found.push({ slot: before.expected.slot ?? 0, gap: seconds(gap) });
+    if (gap < flamGap(later.expected.at - before.expected.at))
+      found.push({ slot: before.expected.slot ?? 0, gap: seconds(gap) });
   }
   for (const hit of [...extra, ...echoes]) {
     const near = pairs.find((pair) => Math.abs(pair.hit.at - hit.at) < FLAM_GAP);

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { RESULTS, type Result } from "../listening/judge";
 import { bpm } from "../time/time";
-import { begin, type ClimbRule, climb, fallsApart, rungAt, type Standing } from "./climb";
+import { begin, type ClimbRule, climb, fallsApart, listRungs, rungAt, type Standing } from "./climb";
 
 const rule: ClimbRule = { start: bpm(60), goal: bpm(100), cleanInRow: 3, ceiling: 120 };
 
@@ -22,7 +22,7 @@ const times = (count: number, result: Result): Result[] => Array.from({ length: 
 
 describe("the tempo of a step", () => {
   it("goes up after three clean repeats in a row, and not before", () => {
-    expect(play(times(6, "clean")).tempos).toEqual([60, 60, 64, 64, 64, 68]);
+    expect(play(times(6, "clean")).tempos).toEqual([60, 60, 67, 67, 67, 74]);
     expect(play(["clean", "clean", "nearly", "clean", "clean"]).tempos.at(-1)).toBe(60);
     expect(play(["clean", "clean", "no", "clean", "clean", "clean"]).changes).toEqual([
       "stay",
@@ -43,10 +43,28 @@ describe("the tempo of a step", () => {
     expect(play(times(60, "no")).tempos.at(-1)).toBe(42);
   });
 
-  it("climbs in smaller steps towards the ceiling, and one by one over it", () => {
-    const rungs = [60, 90, 105, 112, 116, 119, 120, 130].map((tempo) => rungAt(tempo, rule));
-    expect(rungs).toEqual([4, 5, 4, 2, 1, 1, 1, 1]);
-    expect(rungAt(100, { ceiling: null })).toBe(6);
+  it("climbs in smaller steps towards the ceiling, and no more than a handful of them", () => {
+    const near = { start: bpm(110), goal: bpm(120), ceiling: 120 };
+    expect([110, 112, 116, 119].map((tempo) => rungAt(tempo, near))).toEqual([3, 2, 2, 2]);
+    expect(rungAt(100, { start: bpm(98), goal: bpm(104), ceiling: null })).toBe(6);
+    expect(listRungs({ ...rule, start: bpm(60), goal: bpm(100) })).toEqual([60, 67, 74, 81, 88, 95, 100]);
+    // Forty beats a minute over the ceiling are no forty rungs.
+    expect(listRungs({ ...rule, start: bpm(90), goal: bpm(140), ceiling: 100 })).toHaveLength(7);
+  });
+
+  it("never has more than seven tempos, whatever start, goal and ceiling", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 20, max: 200 }),
+        fc.integer({ min: 0, max: 200 }),
+        fc.option(fc.integer({ min: 20, max: 400 })),
+        (start, more, ceiling) => {
+          const rungs = listRungs({ start: bpm(start), goal: bpm(start + more), cleanInRow: 3, ceiling });
+          expect(rungs.length).toBeLessThanOrEqual(7);
+          expect(rungs.at(-1)).toBe(start + more);
+        },
+      ),
+    );
   });
 
   it("passes once the goal is clean so often in a row, and stays passed", () => {

@@ -31,15 +31,30 @@ export const MISSES_DOWN = 2;
 const RUNG_SHARE = 0.06;
 /** Near a limit a rung is this part of what is left to it. */
 const LEFT_SHARE = 0.25;
+/** A step is no longer than so many rungs: what is left is taken in larger ones. */
+const MOST_RUNGS = 6;
 /** It does not go further down than this share of where the step starts. */
 const FLOOR_SHARE = 0.7;
 const RECENT = 8;
 
-/** The height of the next rung in whole beats a minute: smaller towards the ceiling, one at and over it. */
-export function rungAt(tempo: number, { ceiling }: Pick<ClimbRule, "ceiling">): number {
+/**
+ * The height of the next rung in whole beats a minute: smaller towards the ceiling, and never so small that the step would
+ * have more than {@link MOST_RUNGS}.
+ */
+export function rungAt(tempo: number, { start, goal, ceiling }: Omit<ClimbRule, "cleanInRow">): number {
   const far = tempo * RUNG_SHARE;
   const near = ceiling === null ? far : (ceiling - tempo) * LEFT_SHARE;
-  return Math.max(1, Math.round(Math.min(far, near)));
+  return Math.max(1, Math.round(Math.min(far, near)), Math.ceil((goal - start) / MOST_RUNGS));
+}
+
+/** Tempos at which a step is played, from its start to its goal, when all goes well. */
+export function listRungs(rule: ClimbRule): Bpm[] {
+  const rungs = [rule.start];
+  for (let tempo: number = rule.start; tempo < rule.goal; ) {
+    tempo = Math.min(rule.goal, tempo + rungAt(tempo, rule));
+    rungs.push(bpm(tempo));
+  }
+  return rungs;
 }
 
 export function begin({ start }: ClimbRule): Standing {

@@ -1,20 +1,24 @@
 /** Kinds of steps, in the order of a plan. */
 
 export const STEP_KINDS = [
-  /** Hands alone, the feet's time kept. */
-  "hands",
-  /** Feet alone, against the pulse. */
-  "feet",
-  /** All limbs on one drum, slowly. */
-  "together",
-  /** Soft notes soft, accents equal. */
-  "levels",
+  /** In its groove, as it is to sound: listened to once. */
+  "hear",
+  /** Counted aloud while it goes round. */
+  "count",
   /** One cell by itself. */
   "cell",
   /** Two cells that follow one another. */
   "join",
   /** The whole on one drum, over quarter notes. */
   "whole",
+  /** Soft notes soft, accents equal. */
+  "levels",
+  /** Hands alone, the feet's time kept. */
+  "hands",
+  /** Feet alone, against the pulse. */
+  "feet",
+  /** All limbs on one drum, slowly, after they were apart. */
+  "together",
   /** The hands move on accents and first notes only. */
   "basic",
   /** As it is voiced. */
@@ -29,3 +33,21 @@ export const STEP_KINDS = [
   "between",
 ] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
+
+/** What makes a phrase one's own, and is not needed to have learned it. */
+const EXTRAS: readonly StepKind[] = ["other-lead", "other-order", "between"];
+export function isExtra(kind: StepKind): boolean {
+  return EXTRAS.includes(kind);
+}
+
+/** What is done rather than played: nobody judges how. */
+const DONE: readonly StepKind[] = ["hear", "count"];
+export function isPlayed(kind: StepKind): boolean {
+  return !DONE.includes(kind);
+}
+
+/** Played in the fill's groove. */
+const IN_GROOVE: readonly StepKind[] = ["hear", "form"];
+export function isInGroove(kind: StepKind): boolean {
+  return IN_GROOVE.includes(kind);
+}

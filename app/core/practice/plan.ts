@@ -1,18 +1,21 @@
 /** A plan made from a phrase's own structure: steps from its parts to the whole, with tempos and reasons. */
 
+import { formatSlots } from "../line/write";
 import type { Phrase } from "../phrase/phrase";
 import { type Ceiling, findCeiling } from "../player/ceiling";
 import type { Player } from "../player/player";
-import { isHand, type Limb } from "../stroke/stroke";
-import { type Bpm, bpm, MIN_BPM } from "../time/time";
+import { isHand, type Limb, mapEachStroke, withPlace } from "../stroke/stroke";
+import { type Bpm, barTicks, beatTicks, bpm, formatRate, MIN_BPM, ticksToSeconds } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
-import type { ClimbRule } from "./climb";
-import type { StepKind } from "./kinds";
+import { type ClimbRule, listRungs } from "./climb";
+import { isExtra, isInGroove, isPlayed, type StepKind } from "./kinds";
 import { CLEAN_IN_ROW, MAX_STEP_ID } from "./state";
 import { canGoBetween, type DistinctCell, limbsOfStep, listDistinctCells, phraseOfStep, type StepPart } from "./step";
 
 /** Why a step is there; worded by the interface. */
 export type StepReason =
+  | { readonly code: "sound-first" }
+  | { readonly code: "know-where" }
   | { readonly code: "hands-first"; readonly kicks: number }
   | { readonly code: "feet-first"; readonly strokes: number }
   | { readonly code: "put-together" }
@@ -37,6 +40,10 @@ export interface PlanStep extends StepPart, ClimbRule {
   readonly reason: StepReason;
   /** Cells as text, for steps about some. */
   readonly cells: readonly string[];
+  /** Not needed to have learned the phrase. */
+  readonly isExtra: boolean;
+  /** About how long it takes, in minutes, when it is begun at its start. */
+  readonly minutes: number;
 }
 
 export interface Tempos {
@@ -53,6 +60,8 @@ export interface PlanWish {
   /** The highest tempo at which the player had the whole clean; null for none. */
   readonly known?: Bpm | null | undefined;
   readonly cleanInRow?: number | undefined;
+  /** It fell apart with all limbs together: they are practised apart. */
+  readonly apart?: boolean | undefined;
 }
 
 export interface Plan {
@@ -65,17 +74,23 @@ export interface Plan {
 /** A phrase of so few strokes, or of one cell, is learned as one. */
 const SHORT = 6;
 /** More parts than this are more than anybody practises one by one. */
-const MOST_PARTS = 6;
-/** Learning begins at half the goal, and well under the ceiling. Our estimates. */
-const LEARNING = { ofGoal: 0.5, ofCeiling: 0.6, least: 40, ofKnown: 0.85 };
+const MOST_PARTS = 3;
+/** A cell whose own ceiling is under this many times the goal is hard by itself. Our estimate. */
+const HARD_CELL = 1.25;
+/** Learning begins well under the ceiling, and under the goal, where nothing is known of the player. Our estimates. */
+const LEARNING = { ofGoal: 0.75, ofCeiling: 0.5, withoutCeiling: 0.5, least: 40, ofKnown: 0.85 };
+/** Repeats that are played for each one that has to be clean. Our estimate. */
+const TRIES = 2.5;
+/** Between one repeat and the next thing to be done, on the whole. Seconds; our estimate. */
+const PAUSE = 2;
 
 /** A step starts at this share of its own ceiling at most. */
 const UNDER_CEILING = 0.8;
 
 /** Learning tempo, the middle, and the goal. */
 export function reckonTempos({ goal, learning, known }: PlanWish, ceiling: number | null): Tempos {
-  const half = goal * LEARNING.ofGoal;
-  const comfortable = ceiling === null ? half : Math.min(half, ceiling * LEARNING.ofCeiling);
+  const comfortable =
+    ceiling === null ? goal * LEARNING.withoutCeiling : Math.min(goal * LEARNING.ofGoal, ceiling * LEARNING.ofCeiling);
   const reckoned = known ? known * LEARNING.ofKnown : Math.max(comfortable, Math.min(goal, LEARNING.least));
   const start = bpm(Math.min(goal, Math.max(MIN_BPM, Math.round(learning ?? reckoned))));
   return { learning: start, middle: bpm(Math.round((start + goal) / 2)), goal };
@@ -97,26 +112,43 @@ export function makePlan(phrase: Phrase, player: Player, wish: PlanWish): Plan {
     const played = phraseOfStep(phrase, { kind, slots: part.slots }, player.kit);
     if (!played) return;
     const limbs = limbsOfStep(kind);
-    const most = ceilingOf(layOut(played, player.kit), player, limbs);
+    const laid = layOut(played, player.kit);
+    const most = ceilingOf(laid, player, limbs);
     // Nobody begins over what can be played.
-    const under = most === null ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
+    const under =
+      most === null || !isPlayed(kind) ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
+    const rule = { start: bpm(Math.min(start, goal, under)), goal, cleanInRow, ceiling: most };
     steps.push({
       id: idOfStep(kind, part.cells),
       kind,
       reason,
       limbs,
-      start: bpm(Math.min(start, goal, under)),
-      goal,
-      cleanInRow,
-      ceiling: most,
+      ...rule,
+      cleanInRow: isPlayed(kind) ? cleanInRow : 1,
       slots: part.slots,
       cells: part.cells.map(({ text }) => text),
+      isExtra: isExtra(kind),
+      minutes: isPlayed(kind) ? minutesOf(laid, kind, rule) : minutesOf(laid, kind, { ...rule, cleanInRow: 1 }),
     });
   };
   if (timeline.events.length === 0) return { tempos, ceiling, steps };
-  addParts(timeline, ceiling, tempos, add);
-  addWholes(phrase, timeline, tempos, add);
+  add("hear", { code: "sound-first" }, [wish.goal, wish.goal]);
+  add("count", { code: "know-where" }, [tempos.learning, tempos.learning]);
+  addParts(phrase, timeline, ceiling, player, tempos, add);
+  add("whole", { code: "sticking" }, [tempos.learning, tempos.goal]);
+  addLimbs(timeline, tempos, wish.apart ?? false, add);
+  addMoves(phrase, timeline, tempos, add);
+  addExtras(phrase, timeline, tempos, add);
   return { tempos, ceiling, steps };
+}
+
+/** About how long a step takes: its rungs, each so often clean, with the bar of groove or rest that a repeat has. */
+function minutesOf({ meter, window, end }: Timeline, kind: StepKind, rule: ClimbRule): number {
+  const bar = barTicks(meter);
+  const played = Math.ceil(Math.max(1, end - window.start) / beatTicks(meter)) * beatTicks(meter);
+  const length = isInGroove(kind) ? Math.ceil(played / bar) * bar + bar : played;
+  const seconds = listRungs(rule).reduce((sum, tempo) => sum + ticksToSeconds(length, tempo, meter) + PAUSE, 0);
+  return (seconds * rule.cleanInRow * (isPlayed(kind) ? TRIES : 1)) / 60;
 }
 
 interface PartOfPhrase {
@@ -134,38 +166,33 @@ function idOfStep(kind: StepKind, cells: readonly DistinctCell[]): string {
   return `${id.slice(0, MAX_STEP_ID - 9)} ${hash.toString(16).padStart(8, "0")}`;
 }
 
-/** Limbs apart, levels, cells and joins. */
-function addParts(timeline: Timeline, ceiling: Ceiling | null, { learning, middle, goal }: Tempos, add: Add) {
-  const events = timeline.events.filter(({ grace }) => grace === undefined);
-  const feet = events.filter(({ limb }) => !isHand(limb)).length;
-  const hands = events.length - feet;
-  const cells = listDistinctCells(timeline);
-  const isShort = events.length <= SHORT || timeline.cells.length === 1;
-  const third = bpm(Math.round(learning + (goal - learning) / 3));
-  if (hands > 0 && feet > 0) add("hands", { code: "hands-first", kicks: feet }, [learning, middle]);
-  if (feet > 1 && hands > 0) add("feet", { code: "feet-first", strokes: feet }, [learning, middle]);
-  if (hands > 0 && feet > 0) add("together", { code: "put-together" }, [learning, third]);
-  const ghosts = events.filter(({ level }) => level === "ghost").length;
-  const accents = events.filter(({ level }) => level === "accent").length;
-  if (ghosts > 0 || (accents > 0 && accents < hands && !isShort)) {
-    add("levels", { code: "levels", ghosts, accents }, [learning, third]);
-  }
-  if (isShort) return;
+/** The cells that hold the whole back or are hard by themselves, and the joins. */
+function addParts(
+  phrase: Phrase,
+  timeline: Timeline,
+  ceiling: Ceiling | null,
+  player: Player,
+  { learning, middle, goal }: Tempos,
+  add: Add,
+) {
+  if (isShort(timeline)) return;
+  const cells = listExercises(timeline);
   const worst = ceiling ? [ceiling.bottleneck.from.slot, ceiling.bottleneck.to.slot] : [];
   const isWorst = ({ firstSlot, size }: { firstSlot: number; size: number }) =>
     worst.length > 0 && worst.every((slot) => slot >= firstSlot && slot < firstSlot + size);
   const limit = ceiling?.bpm ?? 0;
-  if (cells.length > 1) {
-    // The one that holds the whole back may be another playing of the cell than its first.
-    const held = timeline.cells.findIndex(isWorst);
-    const order = cells.map((cell) => ({ cell, first: cell.playings.includes(held) }));
-    for (const { cell, first } of worstFirst(order)) {
-      const reason: StepReason = first
-        ? { code: "bottleneck", ceiling: limit }
-        : { code: "cell", times: cell.playings.length };
-      const slots = { from: cell.firstSlot, to: cell.firstSlot + cell.size - 1 };
-      add("cell", reason, [learning, middle], { slots, cells: [cell] });
-    }
+  // The one that holds the whole back may be another playing of the cell than its first.
+  const held = timeline.cells.findIndex(isWorst);
+  const order = cells.map((cell) => ({ cell, first: cell.playings.includes(held) }));
+  for (const { cell, first } of cells.length > 1 ? worstFirst(order) : []) {
+    const slots = { from: cell.firstSlot, to: cell.firstSlot + cell.size - 1 };
+    const alone = phraseOfStep(phrase, { kind: "cell", slots }, player.kit);
+    const own = alone && findCeiling(layOut(alone, player.kit), player)?.bpm;
+    if (!first && (own ?? Number.POSITIVE_INFINITY) > goal * HARD_CELL) continue;
+    const reason: StepReason = first
+      ? { code: "bottleneck", ceiling: limit }
+      : { code: "cell", times: cell.playings.length };
+    add("cell", reason, [learning, middle], { slots, cells: [cell] });
   }
   const joins = listJoins(timeline, cells).map((join) => ({
     ...join,
@@ -175,6 +202,22 @@ function addParts(timeline: Timeline, ceiling: Ceiling | null, { learning, middl
     const reason: StepReason = first ? { code: "bottleneck", ceiling: limit } : { code: "join" };
     add("join", reason, [learning, middle], { slots: { from, to }, cells: pair });
   }
+}
+
+function isShort({ events, cells }: Timeline): boolean {
+  return events.filter(({ grace }) => grace === undefined).length <= SHORT || cells.length === 1;
+}
+
+/** Cells as exercises: those that differ only in where they are played are one, as the first of them. */
+function listExercises(timeline: Timeline): DistinctCell[] {
+  const found = new Map<string, DistinctCell>();
+  for (const cell of listDistinctCells(timeline)) {
+    const sticking = cell.item.slots.map((slot) => mapEachStroke(slot, (stroke) => withPlace(stroke, null)));
+    const key = `@${formatRate(cell.rate)} ${formatSlots(sticking)}`;
+    const known = found.get(key);
+    found.set(key, known ? { ...known, playings: [...known.playings, ...cell.playings] } : cell);
+  }
+  return [...found.values()];
 }
 
 function worstFirst<Part extends { readonly first: boolean }>(parts: readonly Part[]): Part[] {
@@ -198,9 +241,38 @@ function listJoins({ cells }: Timeline, distinct: readonly DistinctCell[]) {
   return cells.length > 2 ? [...joins.values()] : [];
 }
 
-/** On one drum, round the kit, in the groove, and made one's own. */
-function addWholes(phrase: Phrase, timeline: Timeline, { learning, middle, goal }: Tempos, add: Add) {
-  add("whole", { code: "sticking" }, [learning, goal]);
+/** Dynamics, and the limbs apart where they get in one another's way. */
+function addLimbs(timeline: Timeline, { learning, middle, goal }: Tempos, apart: boolean, add: Add) {
+  const events = timeline.events.filter(({ grace }) => grace === undefined);
+  const third = bpm(Math.round(learning + (goal - learning) / 3));
+  const feet = events.filter(({ limb }) => !isHand(limb));
+  const hands = events.length - feet.length;
+  const ghosts = events.filter(({ level }) => level === "ghost").length;
+  const accents = events.filter(({ level }) => level === "accent").length;
+  if (ghosts > 0 || (accents > 0 && accents < hands && !isShort(timeline)) || timeline.swells.length > 0) {
+    add("levels", { code: "levels", ghosts, accents }, [learning, third]);
+  }
+  if (hands === 0 || feet.length === 0 || !(apart || interlocks(timeline))) return;
+  add("hands", { code: "hands-first", kicks: feet.length }, [learning, middle]);
+  if (feet.length > 1) add("feet", { code: "feet-first", strokes: feet.length }, [learning, middle]);
+  add("together", { code: "put-together" }, [learning, third]);
+}
+
+/**
+ * Whether hands and feet truly interlock: the feet have strokes with the hands and strokes between them, or both feet have a
+ * part of their own. Feet that only fill gaps are learned with the hands.
+ */
+function interlocks({ events }: Timeline): boolean {
+  const strokes = events.filter(({ grace }) => grace === undefined);
+  const times = new Set(strokes.filter(({ limb }) => isHand(limb)).map(({ at }) => at));
+  const feet = strokes.filter(({ limb }) => !isHand(limb));
+  const together = feet.filter(({ at }) => times.has(at)).length;
+  const of = (limb: Limb) => feet.filter((stroke) => stroke.limb === limb).length;
+  return (together > 0 && feet.length - together > 1) || (of("K") > 1 && of("H") > 1);
+}
+
+/** Round the kit, and in the groove. */
+function addMoves(phrase: Phrase, timeline: Timeline, { middle, goal }: Tempos, add: Add) {
   const surfaces = countSurfaces(timeline);
   if (surfaces > 1) {
     const basic = phraseOfStep(phrase, { kind: "basic", slots: null }, null);
@@ -209,6 +281,10 @@ function addWholes(phrase: Phrase, timeline: Timeline, { learning, middle, goal 
     add("full", { code: "all-moves", surfaces }, [middle, goal]);
   }
   add("form", { code: "in-time" }, [middle, goal]);
+}
+
+/** What makes it one's own. */
+function addExtras(phrase: Phrase, timeline: Timeline, { learning, middle, goal }: Tempos, add: Add) {
   const most = bpm(Math.round((middle + goal) / 2));
   const lead = new Set(timeline.events.map(({ limb }) => limb).filter(isHand));
   if (lead.size === 2) add("other-lead", { code: "both-leads" }, [learning, most]);

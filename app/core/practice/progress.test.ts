@@ -6,7 +6,7 @@ import { phraseOfLine } from "../testing/expecting";
 import { FOUR_PIECE } from "../testing/kits";
 import { bpm } from "../time/time";
 import { fallsApart } from "./climb";
-import { nextStep, planFor, recordResult, stepBack } from "./progress";
+import { minutesLeft, nextStep, planFor, recordResult, stepBack } from "./progress";
 import { NOT_BEGUN, type PlanState } from "./state";
 
 const phrase = phraseOfLine("@4 >R/t1LRK >RLR/f1K >RLRK >RLRL", 80);
@@ -30,10 +30,17 @@ describe("a plan while it is practised", () => {
   it("goes from step to step until all is learned, and comes back the day after", () => {
     let state = NEW;
     const { steps } = planFor(phrase, player, NEW);
-    for (let round = 0; round < steps.length; round++) state = practise(state, "clean", 200);
-    expect(state).toMatchObject({ steps: steps.length, passed: steps.length, best: 80 });
+    const needed = steps.filter(({ isExtra }) => !isExtra);
+    expect(needed.length).toBeLessThan(steps.length);
+    for (let round = 0; round < needed.length; round++) state = practise(state, "clean", 200);
+    expect(state).toMatchObject({ steps: needed.length, passed: needed.length, best: 80 });
     expect(state.learned).toEqual({ returns: 0, due: 101 });
-    expect(nextStep(planFor(phrase, player, state), "hands")).toBeNull();
+    // Extras are there for who wants them, and follow one another.
+    const done = planFor(phrase, player, state);
+    expect(done.current?.kind).toBe("form");
+    expect(minutesLeft(done.steps)).toBe(0);
+    expect(nextStep(done, "whole")).toBeNull();
+    expect(nextStep(done, "other-lead")?.id).toBe("other-order");
   });
 
   it("that is learned comes back later each time it is clean, and sooner when it is not", () => {
@@ -48,22 +55,32 @@ describe("a plan while it is practised", () => {
   it("is edited: left out, in another order, at other tempos", () => {
     const state = {
       ...NEW,
-      skipped: ["hands"],
+      skipped: ["levels"],
       order: ["form", "whole"],
       tempos: { whole: { start: bpm(50), goal: bpm(72) } },
     };
     const { steps, current } = planFor(phrase, player, state);
     expect(steps.slice(0, 2).map(({ id }) => id)).toEqual(["form", "whole"]);
     expect(steps[1]).toMatchObject({ start: 50, goal: 72, standing: { tempo: 50 } });
-    expect(steps.find(({ id }) => id === "hands")?.isSkipped).toBe(true);
+    expect(steps.find(({ id }) => id === "levels")?.isSkipped).toBe(true);
     expect(current?.id).toBe("form");
   });
 
   it("takes no rung for a repeat at another tempo", () => {
     const work = planFor(phrase, player, NEW);
-    const { state, change } = recordResult(NEW, work, "hands", "clean", bpm(41), 7);
+    const { state, change } = recordResult(NEW, work, "whole", "clean", bpm(41), 7);
     expect(change).toBe("stay");
-    expect(state).toEqual({ ...NEW, lastPractised: 7, steps: 18 });
+    expect(state).toEqual({ ...NEW, lastPractised: 7, steps: work.steps.filter(({ isExtra }) => !isExtra).length });
+  });
+
+  it("takes the limbs apart once the whole has fallen apart, and goes on with them", () => {
+    const kinds = (state: PlanState) => planFor(phrase, player, state).steps.map(({ kind }) => kind);
+    expect(kinds(NEW)).not.toContain("hands");
+    const failed = practise({ ...NEW, current: "whole" }, "no", 5);
+    expect(kinds(failed)).toEqual(expect.arrayContaining(["hands", "feet", "together"]));
+    const apart = practise({ ...failed, current: "hands" }, "clean", 1);
+    const better = practise({ ...apart, current: "whole" }, "clean", 6);
+    expect(kinds(better)).toContain("hands");
   });
 
   it("sends back to one drum when moving round the kit falls apart, and only then", () => {
@@ -74,7 +91,7 @@ describe("a plan while it is practised", () => {
     if (!full) return;
     expect(stepBack(work, full, fallsApart(full.standing))?.id).toBe("whole");
     expect(stepBack(work, full, false)).toBeNull();
-    const hands = work.steps[0];
-    expect(hands && stepBack(work, hands, true)).toBeNull();
+    const first = work.steps[0];
+    expect(first && stepBack(work, first, true)).toBeNull();
   });
 });

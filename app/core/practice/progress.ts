@@ -5,7 +5,7 @@ import type { Phrase } from "../phrase/phrase";
 import type { Ceiling } from "../player/ceiling";
 import type { Player } from "../player/player";
 import { type Bpm, bpm } from "../time/time";
-import { begin, type Change, climb, type Standing } from "./climb";
+import { begin, type Change, climb, fallsApart, type Standing } from "./climb";
 import type { StepKind } from "./kinds";
 import { makePlan, type Plan, type PlanStep, type PlanWish, type Tempos } from "./plan";
 import type { PlanState } from "./state";
@@ -35,8 +35,20 @@ export function planFor(phrase: Phrase, player: Player, state: PlanState): Plann
 }
 
 /** What of a state a plan is made from. */
-export function wishOf(phrase: Phrase, { goal, learning, best, cleanInRow }: PlanState): PlanWish {
-  return { goal: goal ?? phrase.tempo, learning: learning ?? undefined, known: best, cleanInRow };
+export function wishOf(phrase: Phrase, { goal, learning, best, cleanInRow, standings }: PlanState): PlanWish {
+  return {
+    goal: goal ?? phrase.tempo,
+    learning: learning ?? undefined,
+    known: best,
+    cleanInRow,
+    apart: needsApart(standings),
+  };
+}
+
+/** The whole fell apart, or the limbs have been practised apart already. */
+export function needsApart(standings: PlanState["standings"]): boolean {
+  const { whole, hands, feet } = standings;
+  return hands !== undefined || feet !== undefined || (whole !== undefined && fallsApart(whole));
 }
 
 /** The steps of a plan as they stand. */
@@ -57,15 +69,17 @@ export function layOutWork(plan: Plan, state: PlanState): PlannedWork {
       return { ...set, isSkipped: state.skipped.includes(step.id), standing };
     });
   const wanted = steps.find(({ id }) => id === state.current);
-  const next = steps.find(({ isSkipped, standing }) => !isSkipped && !standing.passed);
-  return { tempos: plan.tempos, ceiling: plan.ceiling, steps, current: wanted ?? next ?? steps.at(-1) ?? null };
+  const needed = steps.filter(({ isSkipped, isExtra }) => !isSkipped && !isExtra);
+  const next = needed.find(({ standing }) => !standing.passed);
+  const current = wanted ?? next ?? needed.at(-1) ?? steps.at(-1) ?? null;
+  return { tempos: plan.tempos, ceiling: plan.ceiling, steps, current };
 }
 
-/** How many steps there are to learn and how many are passed, without those that the player leaves out. */
+/** How many steps there are to learn and how many are passed, without extras and those that the player leaves out. */
 export function countSteps(
-  steps: readonly Pick<PlannedStep, "isSkipped" | "standing">[],
+  steps: readonly Pick<PlannedStep, "isSkipped" | "isExtra" | "standing">[],
 ): Pick<PlanState, "steps" | "passed"> {
-  const wanted = steps.filter(({ isSkipped }) => !isSkipped);
+  const wanted = steps.filter(({ isSkipped, isExtra }) => !isSkipped && !isExtra);
   return { steps: wanted.length, passed: wanted.filter(({ standing }) => standing.passed).length };
 }
 
@@ -129,10 +143,19 @@ function returnOf(
   return isClean ? nextReturn(learned.returns, true, day) : learned;
 }
 
-/** The step after one, of those that are still to be passed; null when none is left. */
+/** About how many minutes the steps that are still to be learned take. */
+export function minutesLeft(steps: readonly PlannedStep[]): number {
+  return steps
+    .filter(({ isSkipped, isExtra, standing }) => !isSkipped && !isExtra && !standing.passed)
+    .reduce((sum, { minutes }) => sum + minutes, 0);
+}
+
+/** The step after one, of those that are still to be passed; null when none is left. Extras come after extras only. */
 export function nextStep({ steps }: PlannedWork, stepId: string): PlannedStep | null {
   const here = steps.findIndex(({ id }) => id === stepId);
-  const open = ({ isSkipped, standing, id }: PlannedStep) => !isSkipped && !standing.passed && id !== stepId;
+  const withExtras = steps[here]?.isExtra ?? false;
+  const open = ({ isSkipped, isExtra, standing, id }: PlannedStep) =>
+    !isSkipped && !standing.passed && id !== stepId && (withExtras || !isExtra);
   return steps.slice(here + 1).find(open) ?? steps.find(open) ?? null;
 }
 

@@ -36,6 +36,7 @@ export function phraseOfStep(phrase: Phrase, { kind, slots }: StepShape, kit: Ki
     case "cell":
     case "join":
       return roundAndRound(putOnOneDrum(phrase), slots);
+    case "hear":
     case "full":
     case "form":
       return phrase;

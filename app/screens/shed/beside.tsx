@@ -1,6 +1,7 @@
 import { ChevronRight, Minimize2, Play, Square } from "lucide-react";
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Result } from "~/core/listening";
+import { isPlayed } from "~/core/practice";
 import { RailView, type RailViewProps, sizeRail } from "~/views/rail-view";
 import { nameStep } from "~/words/practice";
 import { RateButtons } from "./rate-buttons";
@@ -66,7 +67,9 @@ export function BesideTheKit({ training, tempo, count, judgesSelf, onRate, onClo
           <LargeRail {...rail} />
         </div>
         <div className="flex flex-col short:flex-row-reverse gap-2">
-          {judgesSelf ? <RateButtons onRate={onRate} isLarge /> : null}
+          {step && (judgesSelf || !isPlayed(step.kind)) ? (
+            <RateButtons kind={step.kind} onRate={onRate} isLarge />
+          ) : null}
           <div className="grid grid-cols-2 gap-2 w-full">
             <button
               type="button"

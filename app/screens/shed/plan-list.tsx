@@ -1,9 +1,17 @@
 import { ArrowDown, ArrowUp, Check, ChevronRight } from "lucide-react";
-import type { PlannedStep } from "~/core/practice";
+import { useMemo } from "react";
+import { Link } from "react-router";
+import { listVersions } from "~/core/player";
+import { countSteps, minutesLeft, type PlannedStep } from "~/core/practice";
 import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
+import { useFillPlace } from "~/editor/fill/place";
+import { addressOf } from "~/library/fill/address";
 import type { PlanRow } from "~/library/practice/plan";
+import { usePlayer } from "~/session/player";
 import { NumberField } from "~/ui/number-field";
-import { nameStep, wordReason } from "~/words/practice";
+import { sayBpm } from "~/words/ceiling";
+import { wordVariant } from "~/words/kit";
+import { nameStep, sayMinutes, wordReason } from "~/words/practice";
 import type { Training } from "./training";
 
 /** The steps of the plan, the one that is on opened for its reason and its tempos. */
@@ -11,6 +19,9 @@ export function PlanList({ training, home }: { readonly training: Training; read
   const { work, step: current, choose, editPlan, plan } = training;
   if (!work) return null;
   const ids = work.steps.map(({ id }) => id);
+  const counted = countSteps(work.steps);
+  const left = minutesLeft(work.steps);
+  const firstExtra = work.steps.findIndex(({ isExtra }) => isExtra);
   const move = (id: string, by: 1 | -1) =>
     editPlan((before) => {
       const from = ids.indexOf(id);
@@ -27,11 +38,12 @@ export function PlanList({ training, home }: { readonly training: Training; read
         <h2 className="text-base">
           Plan{" "}
           <span className="quiet font-normal text-sm">
-            {work.steps.filter(({ isSkipped, standing }) => !isSkipped && standing.passed).length} of{" "}
-            {work.steps.filter(({ isSkipped }) => !isSkipped).length} learned
+            {counted.passed} of {counted.steps} learned
+            {left > 0 ? ` · ${sayMinutes(left)} left` : ""}
           </span>
         </h2>
         <Tempos training={training} plan={plan} />
+        <OverTheTop training={training} />
         {work.tempos.goal === home ? null : (
           <p className="label-small mt-1">The fill itself is written at {Math.round(home)}.</p>
         )}
@@ -39,6 +51,9 @@ export function PlanList({ training, home }: { readonly training: Training; read
       <ol className="overflow-y-auto flex-1 min-h-0">
         {work.steps.map((step, index) => (
           <li key={step.id} className="border-b border-base-300 last:border-0">
+            {index === firstExtra ? (
+              <p className="label-small px-3 pt-2 pb-0.5">Extras: to make it your own, not needed to have learned it</p>
+            ) : null}
             <StepRow
               step={step}
               number={index + 1}
@@ -51,6 +66,39 @@ export function PlanList({ training, home }: { readonly training: Training; read
         ))}
       </ol>
     </section>
+  );
+}
+
+/** A goal that is above what can be played: which easier versions reach it. */
+function OverTheTop({ training: { work, phrase } }: { readonly training: Training }) {
+  const player = usePlayer();
+  const { row } = useFillPlace();
+  const [goal, top] = [work?.tempos.goal ?? 0, work?.ceiling?.bpm ?? Number.POSITIVE_INFINITY];
+  const isOver = goal > top;
+  const easier = useMemo(() => {
+    if (!isOver) return [];
+    return listVersions(phrase, player).simpler.filter(({ bpm: reached }) => reached === null || reached >= goal);
+  }, [isOver, phrase, player, goal]);
+  if (!isOver) return null;
+  return (
+    <div className="text-sm mt-1.5">
+      <p>
+        Your goal is above your top tempo, {sayBpm(top)}.{" "}
+        {easier.length > 0 ? "These easier versions reach it:" : "No easier version of it reaches that."}
+      </p>
+      {easier.length > 0 ? (
+        <ul className="list-disc pl-4">
+          {easier.slice(0, 3).map((version) => (
+            <li key={version.kind}>
+              {wordVariant(version).name}, {version.bpm === null ? "any tempo" : `up to ${sayBpm(version.bpm)}`}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <Link to={addressOf(row.id, "floor")} className="underline">
+        {easier.length > 0 ? "Hear them on the Floor" : "See what limits it on the Floor"}
+      </Link>
+    </div>
   );
 }
 

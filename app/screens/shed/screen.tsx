@@ -6,6 +6,7 @@ import { Link } from "react-router";
 import { hintOf } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
 import type { Result } from "~/core/listening";
+import { isPlayed } from "~/core/practice";
 import { useWorked } from "~/editor/context";
 import { useFill, useFillPlace } from "~/editor/fill/place";
 import { pickGroove, settingOf } from "~/editor/fill/score";
@@ -114,10 +115,12 @@ export function ShedScreen({ plan }: ShedScreenProps) {
               timeline={timeline}
               tempo={tempo}
               number={work.steps.findIndex(({ id }) => id === step.id) + 1}
-              count={work.steps.length}
+              count={work.steps.filter(({ isExtra }) => !isExtra).length}
             />
             <VerdictPanel training={training} judgesSelf={listening.source === "self"} />
-            {listening.source === "self" ? <RateButtons onRate={onRate} /> : null}
+            {listening.source === "self" || !isPlayed(step.kind) ? (
+              <RateButtons kind={step.kind} onRate={onRate} />
+            ) : null}
             <section aria-label="What to play" className="panel px-2 py-2 min-w-0">
               <RailView
                 {...shared}

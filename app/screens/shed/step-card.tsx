@@ -1,6 +1,6 @@
 import { TriangleAlert } from "lucide-react";
 import { measurePace } from "~/core/player";
-import { listDistinctCells, type PlannedStep } from "~/core/practice";
+import { isPlayed, listDistinctCells, type PlannedStep } from "~/core/practice";
 import { tempoOfSameSpeed } from "~/core/stroke";
 import { parseRate } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
@@ -35,16 +35,14 @@ interface StepCardProps {
 
 /** What is to be done now, and at what tempo. */
 export function StepCard({ step, timeline, tempo, number, count }: StepCardProps) {
-  const isOver = step.ceiling !== null && tempo > step.ceiling;
+  const isOver = isPlayed(step.kind) && step.ceiling !== null && tempo > step.ceiling;
   const paces = measurePace({ ...timeline, tempo: tempo as Timeline["tempo"] });
   const busiest = paces.reduce((most, { average }) => Math.max(most, average), 0);
   return (
     <section aria-label="This step" className="panel px-4 py-2.5">
       <div className="flex flex-wrap sm:flex-nowrap items-start justify-between gap-x-6 gap-y-1.5">
         <div className="min-w-0">
-          <p className="label-small">
-            Step {number} of {count}
-          </p>
+          <p className="label-small">{step.isExtra ? "Extra" : `Step ${number} of ${count}`}</p>
           <h2 className="text-xl leading-tight">{nameStep(step)}</h2>
           <p className="text-sm mt-0.5">{sayGoal(step)}</p>
         </div>
@@ -66,7 +64,7 @@ export function StepCard({ step, timeline, tempo, number, count }: StepCardProps
       {isOver ? (
         <p className="text-sm text-error flex items-center gap-1.5 mt-1">
           <TriangleAlert size={15} aria-hidden className="shrink-0" /> Above your top tempo for this,{" "}
-          {sayBpm(step.ceiling ?? 0)}. Go up one beat per minute at a time, and stop if you tense up.
+          {sayBpm(step.ceiling ?? 0)}. An easier version may reach it; see the plan. Stop if you tense up.
         </p>
       ) : null}
     </section>

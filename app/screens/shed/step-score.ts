@@ -6,7 +6,7 @@ import { arrange, arrangeRange, type Groove, type Setting, STRAIGHT } from "~/co
 import { type Expectation, expectStrokes } from "~/core/listening";
 import type { Phrase } from "~/core/phrase";
 import type { Player } from "~/core/player";
-import { atTempo, type PlannedStep, phraseOfStep } from "~/core/practice";
+import { atTempo, isInGroove, isPlayed, type PlannedStep, phraseOfStep } from "~/core/practice";
 import { EVERY_BEAT } from "~/core/pulse";
 import type { Bpm } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
@@ -34,23 +34,22 @@ export function makeStepScore(scene: StepScene, tempo: Bpm, repeat: number): Ste
   const played = phraseOfStep(phrase, step, player.kit, repeat) ?? phrase;
   const timeline = layOut(atTempo(played, tempo), player.kit);
   const countInBars = Math.max(1, setting.countInBars);
-  const arrangement =
-    step.kind === "form"
-      ? arrange(
-          timeline,
-          groove,
-          { ...setting, countInBars },
-          crashOf(describeLanding(timeline, player), player),
-          player.kit,
-        )
-      : arrangeRange(timeline, { toBeat: true, feel: setting.follows ? setting.feel : STRAIGHT, countInBars });
+  const arrangement = isInGroove(step.kind)
+    ? arrange(
+        timeline,
+        groove,
+        { ...setting, countInBars },
+        crashOf(describeLanding(timeline, player), player),
+        player.kit,
+      )
+    : arrangeRange(timeline, { toBeat: true, feel: setting.follows ? setting.feel : STRAIGHT, countInBars });
   const silent = (["R", "L", "K", "H"] as const).filter((limb) => !step.limbs.includes(limb));
   const score = {
     // The pulse is what all of it is held against.
     ...plainScore(arrangement, tempo, EVERY_BEAT),
     mix: {
-      parts: playsAlong ? {} : ({ fill: "muted" } as const),
-      limbs: step.kind === "form" ? {} : Object.fromEntries(silent.map((limb) => [limb, "muted"] as const)),
+      parts: playsAlong || !isPlayed(step.kind) ? {} : ({ fill: "muted" } as const),
+      limbs: isInGroove(step.kind) ? {} : Object.fromEntries(silent.map((limb) => [limb, "muted"] as const)),
       places: {},
     },
   };

@@ -8,8 +8,10 @@ import {
   type Change,
   countSteps,
   fallsApart,
+  isPlayed,
   layOutWork,
   makePlan,
+  needsApart,
   nextStep,
   type PlannedStep,
   recordResult,
@@ -87,9 +89,10 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
   const [repeat, setRepeat] = useState(0);
 
   const { goal, learning, best, cleanInRow } = plan;
+  const apart = needsApart(plan.standings);
   const made = useMemo(
-    () => makePlan(phrase, player, wishOf(phrase, { ...newPlan(""), goal, learning, best, cleanInRow })),
-    [phrase, player, goal, learning, best, cleanInRow],
+    () => makePlan(phrase, player, { ...wishOf(phrase, { ...newPlan(""), goal, learning, best, cleanInRow }), apart }),
+    [phrase, player, goal, learning, best, cleanInRow, apart],
   );
   const work = useMemo(() => (made ? layOutWork(made, plan) : null), [made, plan]);
   const step = work?.current ?? null;
@@ -201,6 +204,12 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
       });
       if (change === "down") setDowns((count) => count + 1);
       else if (change === "up" || change === "passed") setDowns(0);
+      if (change === "passed") {
+        sound.stop(SHED_ID);
+        setWaiting(nextStep(laid, on.id));
+      }
+      // What is heard or counted is no playing, and no run.
+      if (!isPlayed(on.kind)) return;
       const run: Run = {
         id: crypto.randomUUID(),
         at,
@@ -216,19 +225,15 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
         numbers: measures && toNumbers(measures),
       };
       void currentBook().then(async (book) => setSaved(await keepRun(book, run)));
-      if (change === "passed") {
-        sound.stop(SHED_ID);
-        setWaiting(nextStep(laid, on.id));
-      }
     },
     [editPlan, fillId, name, sound],
   );
 
   const judge = useCallback(
     (done: Repeat) => {
-      const { listening: set } = now.current;
+      const { listening: set, step: on } = now.current;
       const run = going.current;
-      if (!run || set.source === "self") return;
+      if (!run || !on || !isPlayed(on.kind) || set.source === "self") return;
       if (sound.clockJumps !== run.jumps) {
         run.jumps = sound.clockJumps;
         setOdd((before) => ({ ...before, jumped: before.jumped + 1 }));
@@ -297,8 +302,8 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
       const located = run ? sound.locateIn(SHED_ID, page) : null;
       if (!run || !located) return;
       setRepeat(Math.max(0, located.repeat));
-      if (now.current.listening.source === "drummer")
-        simulate(run, located, page, now.current.listening.drummer, onHit);
+      const { listening: set, step: on } = now.current;
+      if (set.source === "drummer" && on && isPlayed(on.kind)) simulate(run, located, page, set.drummer, onHit);
       for (const done of run.listener.close(located)) judge(done);
     }, TICK);
     return () => clearInterval(clock);
@@ -325,6 +330,11 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
   /** The player's own judgement of the last repeat: of the one that is over, or nearly. */
   const rate = useCallback(
     (result: Result) => {
+      const { step: on } = now.current;
+      if (on && !isPlayed(on.kind)) {
+        if (result === "clean") record(result, on.standing.tempo, 0, "self", null, []);
+        return true;
+      }
       const run = going.current;
       const located = run ? sound.locateIn(SHED_ID, performance.now()) : null;
       if (!run || !located || located.repeat < 0) return false;
@@ -346,6 +356,7 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
   }, [scene, shown]);
 
   return {
+    phrase,
     plan,
     editPlan,
     work,

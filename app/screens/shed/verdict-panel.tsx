@@ -1,5 +1,6 @@
 import { Check, CircleDashed, CornerDownLeft, X } from "lucide-react";
 import type { Measures, Result } from "~/core/listening";
+import { isPlayed } from "~/core/practice";
 import {
   FAULT_NAMES,
   nameStep,
@@ -53,7 +54,22 @@ export function VerdictPanel({ training, judgesSelf }: { readonly training: Trai
   );
 }
 
-function Before({ training: { playback }, judgesSelf }: { readonly training: Training; readonly judgesSelf: boolean }) {
+function Before({
+  training: { playback, step },
+  judgesSelf,
+}: {
+  readonly training: Training;
+  readonly judgesSelf: boolean;
+}) {
+  if (step && !isPlayed(step.kind)) {
+    return (
+      <p className="quiet">
+        {step.kind === "hear"
+          ? "Press Play and listen. Press Done when you have heard it."
+          : "Press Play and count along. Press Done when you can count it without looking."}
+      </p>
+    );
+  }
   return (
     <p className="quiet">
       {playback.playing
@@ -70,9 +86,11 @@ export function Sentence({ told, isLarge = false }: { readonly told: Told; reado
   const [worst] = told.faults;
   const words = worst
     ? wordFault(worst)
-    : told.by === "self"
-      ? `You decided: ${RESULT_NAMES[told.result]}.`
-      : "Clean. Nothing to fix.";
+    : !isPlayed(told.step.kind)
+      ? "Done."
+      : told.by === "self"
+        ? `You decided: ${RESULT_NAMES[told.result]}.`
+        : "Clean. Nothing to fix.";
   const change = wordChange(told.change, told.nextTempo);
   return (
     <div className="flex gap-3 items-start">
