@@ -3,7 +3,7 @@
 import { makeRandom } from "~/core/graph";
 import type { FaultKind, Result } from "~/core/listening";
 import { limitsOf, makePlayer } from "~/core/player";
-import { layOutWork, makePlan, recordResult, type StepKind, wishOf } from "~/core/practice";
+import { isPlayed, layOutWork, makePlan, recordResult, type StepKind, wishOf } from "~/core/practice";
 import type { Bpm } from "~/core/time";
 import { toKit } from "~/library/kit/content";
 import { toPhrase } from "~/library/phrase/phrase";
@@ -31,7 +31,7 @@ const HABITS: readonly Habit[] = [
   { id: "demo-pickup", from: 36, to: 14, ease: 0.94, fault: "rushing" },
   { id: "demo-waltz-turn", from: 30, to: 6, ease: 0.93, fault: "limb-late" },
   { id: "demo-flam-steps", from: 26, to: 7, ease: 0.8, fault: "unsteady" },
-  { id: "demo-five-five-six", from: 12, to: 1, ease: 0.86, fault: "after-late" },
+  { id: "demo-five-five-six", from: 5, to: 1, ease: 0.82, fault: "after-late" },
   { id: "demo-gravel-road", from: 18, to: 1, ease: 0.8, fault: "uneven-limb" },
   { id: "demo-last-ferry", from: 7, to: 1, ease: 0.92, fault: "ghosts-loud" },
   { id: "demo-tin-roof", from: 6, to: 2, ease: 0.78, fault: "missed-ghosts" },
@@ -71,6 +71,11 @@ export function makeDemoPractice(now: number): { plans: PlanRow[]; runs: Run[] }
       for (let repeat = 0; repeat < (comesBack ? RETURN_REPEATS : REPEATS) && work.current; repeat++) {
         const step = work.current;
         const { tempo } = step.standing;
+        if (!isPlayed(step.kind)) {
+          state = { ...state, ...recordResult(state, work, step.id, "clean", tempo, dayNumber).state } as PlanRow;
+          work = layOutWork(plan, state);
+          continue;
+        }
         const strain = step.ceiling === null ? 0 : Math.max(0, tempo / step.ceiling - 0.8);
         const good = habit.ease - strain * 2;
         const luck = chance();

@@ -5,7 +5,7 @@ import { beatsBetween, type CountStyle, countSlot, isOnBeat, speakSlot } from "~
 import type { FigureHit } from "~/core/search";
 import type { Hand } from "~/core/stroke";
 import { barTicks, beatTicks, locate, slotTicks, TICKS_PER_QUARTER, type Ticks, ticks } from "~/core/time";
-import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
+import type { Timeline, TimelineCell, TimelineSlot, TimelineSwell } from "~/core/timeline";
 import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
@@ -279,6 +279,11 @@ function RailRow(props: RailRowProps) {
         />
       ) : null}
       <rect x="4" y={RAIL_Y - 2} width={width - 8} height="4" rx="2" fill="var(--nickel)" />
+      {timeline.swells
+        .filter(({ from, to }) => from < row.to && to >= row.from)
+        .map((swell) => (
+          <SwellMark key={swell.firstSlot} swell={swell} row={row} x={x} />
+        ))}
       {row.opensBar && hasBars ? (
         <text x="2" y={COUNT_Y} fontSize="11" fontWeight="650" fill="var(--nickel)">
           {row.bar + 1}
@@ -322,6 +327,32 @@ function RailRow(props: RailRowProps) {
         </g>
       ))}
     </svg>
+  );
+}
+
+/** The rail itself grows or thins with a crescendo or diminuendo. */
+function SwellMark({
+  swell: { swell, from, to },
+  row,
+  x,
+}: {
+  swell: TimelineSwell;
+  row: Row;
+  x: (at: number) => number;
+}) {
+  const thick = (at: number) => {
+    const gone = (at - from) / Math.max(1, to - from);
+    return 2 + 5 * (swell === "crescendo" ? gone : 1 - gone);
+  };
+  const [start, end] = [Math.max(from, row.from), Math.min(to, row.to)];
+  const [before, after] = [thick(start), thick(end)];
+  return (
+    <path
+      d={`M${x(start)} ${RAIL_Y - before}L${x(end)} ${RAIL_Y - after}V${RAIL_Y + after}L${x(start)} ${RAIL_Y + before}z`}
+      fill="var(--copper)"
+    >
+      <title>{swell}</title>
+    </path>
   );
 }
 

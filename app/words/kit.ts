@@ -157,7 +157,8 @@ export function wordVariant({ kind, put }: Variant): RuleWords {
   return put ? { ...words, does: `note ${put.slot + 1} on ${PLACE_NAMES[put.place]}` } : words;
 }
 
-function listNotes(slots: readonly number[]): string {
+/** "notes 2, 4 and 8 more". */
+export function listNotes(slots: readonly number[]): string {
   const shown = slots.slice(0, MOST_NOTES).map((slot) => slot + 1);
   const many = slots.length > MOST_NOTES ? ` and ${slots.length - MOST_NOTES} more` : "";
   return `${slots.length === 1 ? "note" : "notes"} ${shown.join(", ")}${many}`;

@@ -3,6 +3,7 @@
 import { expose } from "comlink";
 import { countWays, drawWays, totalWays } from "~/core/graph";
 import type { StrokeKey } from "~/core/line";
+import { keepsBackbeat } from "~/core/orchestration";
 import {
   ceilingOfWay,
   findOrchestrations,
@@ -60,7 +61,12 @@ const MOST_TRIED = 4_000;
 function run(request: OrchestrationRequest, tell: (event: OrchestrationEvent) => void) {
   const { phrase, player: who, surfaces, weights, most, apart, seed, like } = request;
   const player = makePlayer(who.kit, who.limits, who.hands);
-  const found = findOrchestrations({ timeline: layOut(phrase, player.kit), player, surfaces });
+  const found = findOrchestrations({
+    timeline: layOut(phrase, player.kit),
+    player,
+    surfaces,
+    keepsBackbeat: keepsBackbeat(phrase.voicing),
+  });
   if (isOrchestrationProblem(found)) {
     tell({ kind: "problem", problem: found });
     return;

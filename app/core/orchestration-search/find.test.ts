@@ -6,11 +6,12 @@ import type { Kit } from "../kit/kit";
 import { readStickLine } from "../line/read";
 import { placeStrokes } from "../line/rewrite";
 import { formatLine } from "../line/write";
+import { ALL_STROKES, keepsBackbeat } from "../orchestration/layers";
 import { findCeiling } from "../player/ceiling";
 import { type Limits, limitsOf } from "../player/limits";
 import { makePlayer } from "../player/player";
 import type { Place } from "../stroke/stroke";
-import { anyKit, anyLimits, FOUR_PIECE, kitOf } from "../testing/kits";
+import { anyKit, anyLimits, FOUR_PIECE, kitOf, WORKING } from "../testing/kits";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
 import {
@@ -69,6 +70,27 @@ function listByTrying(text: string, tempo: number, kit: Kit, limits: Limits, sur
   walk([]);
   return found;
 }
+
+test("what a layer keeps on the backbeat stays there, and is left to the layer", () => {
+  const voicing = [{ on: true, rule: { kind: "backbeat", on: "sn" }, filter: ALL_STROKES }] as const;
+  expect(keepsBackbeat(voicing)).toBe(true);
+  expect(keepsBackbeat([{ ...voicing[0], on: false }])).toBe(false);
+  const timeline = layOut({ ...phraseOf("@2 RLRLRLRL", 60), voicing }, FOUR_PIECE);
+  const spec = { timeline, player: WORKING, surfaces: ["sn", "t1", "f1"] as const };
+  const count = (keeps: boolean) => {
+    const found = findOrchestrations({ ...spec, keepsBackbeat: keeps });
+    if (isOrchestrationProblem(found)) throw new Error(found.code);
+    return { found, total: totalWays(countWays(found.graph)) };
+  };
+  const { found, total } = count(true);
+  // Two of the eight strokes have one place instead of three.
+  expect(total).toBe(3n ** 6n);
+  expect(count(false).total).toBe(3n ** 8n);
+  for (const way of drawWays(countWays(found.graph), 20, 7)) {
+    expect([2, 6].map((stroke) => placesOfWay(found, way)[stroke])).toEqual(["sn", "sn"]);
+    expect(strokesOfWay(found, way)).toHaveLength(6);
+  }
+});
 
 const anyShortText = fc
   .array(fc.constantFrom("R", "L", ">R", "l", "'R", "'L", "(RL)", "(RK)", "K", "-", "R/t1", "{RL}"), {

@@ -22,6 +22,8 @@ export interface OrchestrationSpec {
   readonly player: Player;
   /** Where the other strokes may go. */
   readonly surfaces: readonly Place[];
+  /** Strokes on the backbeat stay where they are, as a layer has them. */
+  readonly keepsBackbeat?: boolean;
 }
 
 export type OrchestrationProblem =
@@ -64,7 +66,7 @@ export interface Orchestrations {
 /** Rounding must not forbid what just fits. Seconds. */
 const TOLERANCE = 1e-9;
 
-function listSteps({ timeline, player, surfaces }: OrchestrationSpec, places: readonly Place[]): Step[] {
+function listSteps({ timeline, player, surfaces, keepsBackbeat }: OrchestrationSpec, places: readonly Place[]): Step[] {
   const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
   const indexOf = (place: Place) => places.indexOf(place);
   const last: Record<Hand, { at: number; lead: number } | null> = { R: null, L: null };
@@ -79,7 +81,8 @@ function listSteps({ timeline, player, surfaces }: OrchestrationSpec, places: re
     const { limb: hand, at, graces } = one;
     if (one.grace !== undefined || !isHand(hand)) continue;
     const other = otherHand(hand);
-    const own = placeByHand(timeline, one);
+    const onBackbeat = isBackbeat(at, timeline.pulse);
+    const stays = placeByHand(timeline, one) !== null || (keepsBackbeat === true && onBackbeat);
     const lead = graces * FLAM_SECONDS;
     const graceSince = gap(last[other], at, lead);
     const graceOtherSince = gapToOther(last[hand], at, lead);
@@ -88,7 +91,7 @@ function listSteps({ timeline, player, surfaces }: OrchestrationSpec, places: re
       key: { slot: one.slot, part: one.part, limb: hand },
       event,
       hand,
-      options: own
+      options: stays
         ? [indexOf(one.place)]
         : surfaces.filter((place) => isPlayable(player.kit, hand, place)).map(indexOf),
       graces: graces > 0,
@@ -99,7 +102,7 @@ function listSteps({ timeline, player, surfaces }: OrchestrationSpec, places: re
       graceOtherSince,
       before,
       level: one.level,
-      onBackbeat: isBackbeat(at, timeline.pulse),
+      onBackbeat,
     });
     last[hand] = { at, lead: 0 };
     before = hand;
@@ -219,11 +222,12 @@ export function placesOfWay({ places }: Orchestrations, way: readonly number[]):
   return way.map((index) => places[index] as Place);
 }
 
-/** The strokes that a way gives places to, those that the line has placed left out. */
+/** The strokes that a way gives places to, without those that the line has placed or that stay where a layer keeps them. */
 export function strokesOfWay(found: Orchestrations, way: readonly number[]): (readonly [StrokeKey, Place])[] {
-  return found.steps.flatMap(({ key, event }, index) => {
+  return found.steps.flatMap(({ key, event, onBackbeat }, index) => {
     const stroke = found.spec.timeline.events[event];
     if (stroke && placeByHand(found.spec.timeline, stroke)) return [];
+    if (found.spec.keepsBackbeat && onBackbeat) return [];
     return [[key, found.places[way[index] as number] as Place] as const];
   });
 }

@@ -4,6 +4,7 @@ export {
   ALL_STROKES,
   DIRECTIONS,
   type Direction,
+  keepsBackbeat,
   mirrorOrchestration,
   type Orchestration,
   type OrchestrationFilter,

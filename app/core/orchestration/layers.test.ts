@@ -44,6 +44,12 @@ function places(text: string, layers: Orchestration, kit: Kit | null = FOUR_PIEC
     .join(" ");
 }
 
+test("a layer for ornaments moves the flams and nothing else", () => {
+  const moving = layer({ kind: "travel", path: ["t1", "f1"], direction: "down" }, { graced: true });
+  expect(places("@4 'RLRL 'RLRL", [moving])).toBe("t1 sn sn sn f1 sn sn sn");
+  expect(places("@4 RLRL RLRL", [moving])).toBe("sn sn sn sn sn sn sn sn");
+});
+
 describe("each rule, by hand", () => {
   test.each<[string, string, OrchestrationRule, string]>([
     ["one drum", "@4 RLK", { kind: "one", on: "f1" }, "f1 f1 kk"],

@@ -58,6 +58,8 @@ export interface OrchestrationFilter {
   /** Playings of cells, from 0. */
   readonly cells: readonly number[] | null;
   readonly levels: readonly Level[] | null;
+  /** Only strokes with grace notes: a flam that moves while all else stays. */
+  readonly graced?: boolean | undefined;
 }
 export const ALL_STROKES: OrchestrationFilter = { limbs: null, cells: null, levels: null };
 
@@ -85,6 +87,11 @@ export interface VoicedStroke {
   gracePlace: Place | null;
 }
 
+/** Whether a layer keeps the backbeat where it is. */
+export function keepsBackbeat(voicing: Orchestration | undefined): boolean {
+  return voicing?.some(({ on, rule }) => on && rule.kind === "backbeat") ?? false;
+}
+
 /** The surfaces of a path that hands can play on this kit; without a kit all of them. */
 export function stepsOf(path: Path, kit: Kit | null): readonly Place[] {
   const named =
@@ -100,10 +107,11 @@ export function applyOrchestration(strokes: readonly VoicedStroke[], voicing: Or
 }
 
 /** The strokes that a rule is about by itself: hands, but for a surface that feet play or a filter that names them. */
-function speaksOf(rule: OrchestrationRule, { limbs, cells, levels }: OrchestrationFilter) {
+function speaksOf(rule: OrchestrationRule, { limbs, cells, levels, graced }: OrchestrationFilter) {
   return (stroke: VoicedStroke): boolean => {
     if (limbs ? !limbs.includes(stroke.limb) : !isHand(stroke.limb)) return false;
     if (!isHand(stroke.limb) && rule.kind !== "one" && rule.kind !== "by-note") return false;
+    if (graced && stroke.graces === 0) return false;
     return (!cells || cells.includes(stroke.cell)) && (!levels || levels.includes(stroke.level));
   };
 }

@@ -53,6 +53,7 @@ const layerSchema: z.ZodType<OrchestrationLayer> = z.strictObject({
       .array(z.enum(["ghost", "normal", "accent"]))
       .max(3)
       .nullable(),
+    graced: z.boolean().optional(),
   }),
 });
 

@@ -12,6 +12,7 @@ import { canPlay, isHand, type Place } from "~/core/stroke";
 import { placeByHand } from "~/core/timeline";
 import { useChoice, useChooser } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
+import { Crossings } from "~/editor/crossings";
 import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/place";
 import { useLitCeiling } from "~/editor/use-ceiling";
 import { addressOf } from "~/library/fill/address";
@@ -242,6 +243,9 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
             trial={trial}
             onDrop={() => setTrial(null)}
           />
+          <p className="text-sm px-1 empty:hidden">
+            <Crossings timeline={shown} className="font-semibold" />
+          </p>
           <Folds timeline={worked.timeline} editLine={editLine} />
           <section aria-label="Rail" className="panel px-2 py-1 min-w-0 max-h-[30vh] overflow-y-auto">
             {shown.slots.length > 0 ? (

@@ -16,10 +16,11 @@ export function FilterWords({
   isOpen: boolean;
   onOpen: () => void;
 }) {
-  const { limbs, cells, levels } = filter;
+  const { limbs, cells, levels, graced } = filter;
   const words = [
     limbs ? limbs.join(" ") : null,
     levels ? levels.map((level) => LEVEL_NAMES[level]).join(", ") : null,
+    graced ? "flams, drags and ruffs" : null,
     cells ? `cells ${cells.map((cell) => cell + 1).join(", ")}` : null,
   ].filter(Boolean);
   return (
@@ -58,6 +59,12 @@ export function FilterFields({ filter, number, cells, onChange }: FilterFieldsPr
         items={LEVELS.map((level) => ({ id: level, name: LEVEL_NAMES[level] }))}
         chosen={filter.levels}
         onChange={(levels) => onChange({ ...filter, levels })}
+      />
+      <Chips
+        label={`Layer ${number}: ornaments`}
+        items={[{ id: "graced", name: "flams, drags and ruffs" }]}
+        chosen={filter.graced ? ["graced"] : null}
+        onChange={(chosen) => onChange({ ...filter, graced: chosen ? true : undefined })}
       />
       <Chips
         label={`Layer ${number}: cells`}

@@ -144,7 +144,7 @@ export function FoundPanel(props: FoundProps) {
             </button>
             <div className="flex items-center gap-0.5 text-xs">
               <span className="font-semibold text-accent">{way.bpm === null ? "any" : sayBpm(way.bpm)}</span>
-              <span className="quiet">bpm</span>
+              <span className="quiet">bpm{way.parts.crossing > 0 ? " · arms cross" : ""}</span>
               <button
                 type="button"
                 className="btn btn-xs btn-ghost btn-square relative z-1 ml-auto"

@@ -1,5 +1,6 @@
 /** How fast each limb goes at the tempo, against what it can do; and what that is taken from. */
 
+import { useState } from "react";
 import type { Kit } from "~/core/kit";
 import { type Limits, listCrossings, listLongReaches, measurePace, PLAYER_LEVELS } from "~/core/player";
 import { isHand, LIMBS, type Limb } from "~/core/stroke";
@@ -125,15 +126,18 @@ function Rate({ rate, most }: { rate: number | null; most: number }) {
   );
 }
 
-const MOST = 40;
-const LEAST = 0.2;
+/** Strokes a second that a limb may be said to play: beyond, something else was measured. Our estimate. */
+const BOUNDS = { single: { least: 1, most: 20 }, double: { least: 1, most: 30 } } as const;
 
 /** Numbers that the player has measured: strokes a second, clean and relaxed. */
 function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" | "kit">) {
   const { measured } = preferences;
+  const [refused, setRefused] = useState<{ readonly limb: Limb; readonly kind: "single" | "double" } | null>(null);
   const put = (limb: Limb, kind: "single" | "double", text: string) => {
     const value = text === "" ? undefined : Number(text);
-    if (value !== undefined && !(value >= LEAST && value <= MOST)) return;
+    const { least, most } = BOUNDS[kind];
+    if (value !== undefined && !(value >= least && value <= most)) return setRefused({ limb, kind });
+    setRefused(null);
     const { [kind]: _, ...rest } = measured[limb] ?? {};
     const next = value === undefined ? rest : { ...rest, [kind]: value };
     onPreferences({ measured: { ...measured, [limb]: next } });
@@ -173,8 +177,9 @@ function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" 
                     aria-label={`${shortLimb(limb)}: ${kind}s a second`}
                     className="input input-xs w-18"
                     placeholder={sayStrokes(1 / limits.limbs[limb][kind])}
-                    min={LEAST}
-                    max={MOST}
+                    min={BOUNDS[kind].least}
+                    max={BOUNDS[kind].most}
+                    aria-invalid={refused?.limb === limb && refused.kind === kind}
                     step="0.1"
                     defaultValue={measured[limb]?.[kind] ?? ""}
                     onBlur={(event) => put(limb, kind, event.target.value)}
@@ -188,6 +193,12 @@ function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" 
           ))}
         </tbody>
       </table>
+      {refused ? (
+        <p role="alert" className="text-sm text-error mt-1">
+          {shortLimb(refused.limb)}, {refused.kind}s: no limb plays that. Use {BOUNDS[refused.kind].least} to{" "}
+          {BOUNDS[refused.kind].most} strokes per second; until then your earlier number stays.
+        </p>
+      ) : null}
     </section>
   );
 }

@@ -1,5 +1,6 @@
 import { type ReactNode, useDeferredValue } from "react";
 import type { Timeline } from "~/core/timeline";
+import { Crossings } from "~/editor/crossings";
 import { useLitCeiling } from "~/editor/use-ceiling";
 import { usePlayer } from "~/session/player";
 import { wordCeiling } from "~/words/ceiling";
@@ -16,5 +17,12 @@ export default function TopTempo({ timeline, children }: TopTempoProps) {
   // What is typed is seen first.
   const settled = useDeferredValue(timeline);
   const ceiling = useLitCeiling(settled);
-  return children(wordCeiling(settled, ceiling, kit));
+  return (
+    <>
+      {children(wordCeiling(settled, ceiling, kit))}
+      <li className="shrink-0 h-9 px-2 flex items-center text-sm font-semibold empty:hidden">
+        <Crossings timeline={settled} />
+      </li>
+    </>
+  );
 }

@@ -1,0 +1,29 @@
+/** Where the arms cross in a phrase, said in a line. */
+
+import { Shuffle } from "lucide-react";
+import { useMemo } from "react";
+import { listCrossings } from "~/core/player";
+import type { Timeline } from "~/core/timeline";
+import { usePlayer } from "~/session/player";
+import { listNotes, wordCrossing } from "~/words/kit";
+
+/** Longer lines are no fills. */
+const MOST_SLOTS = 512;
+
+/** Nothing where they don't. */
+export function Crossings({ timeline, className = "" }: { readonly timeline: Timeline; readonly className?: string }) {
+  const { kit } = usePlayer();
+  const crossings = useMemo(
+    () => (timeline.slots.length > MOST_SLOTS ? [] : listCrossings(timeline, kit)),
+    [timeline, kit],
+  );
+  if (crossings.length === 0) return null;
+  const slots = [...new Set(crossings.flatMap((crossing) => crossing.slots))].sort((a, b) => a - b);
+  return (
+    <span className={`inline-flex items-center gap-1.5 ${className}`} title={crossings.map(wordCrossing).join(" ")}>
+      <Shuffle size={15} aria-hidden className="shrink-0" />
+      Arms cross: {listNotes(slots)}
+      <span className="sr-only">. {crossings.map(wordCrossing).join(" ")}</span>
+    </span>
+  );
+}
