@@ -87,6 +87,7 @@ test.describe("axe finds nothing, by day and by night", () => {
   test("in the Shed and on the Log", async ({ page }) => {
     await page.getByRole("link", { name: "Fill", exact: true }).click();
     await page.getByRole("link", { name: "Shed", exact: true }).click();
+    await page.getByRole("button", { name: /All of it on one drum/ }).click();
     await page.getByText("Demo drummer", { exact: true }).click();
     await page.getByRole("button", { name: "Play", exact: true }).click();
     await expect(page.getByRole("region", { name: "Numbers of the last repeat" })).toBeVisible();

@@ -30,10 +30,16 @@ test.beforeEach(async ({ page }) => {
 test("a whole practice with the simulated drummer: plan, rungs, the next step by itself, log and chart", async ({
   page,
 }) => {
-  const { plan, verdict, play, stop, listen, put } = await openShed(page, "demo-harbour-threes", /^1.* Hands alone/);
+  const { plan, verdict, play, stop, listen, put } = await openShed(page, "demo-harbour-threes", /^1.* Hear it once/);
   await expect(plan.getByRole("button", { name: /In the groove/ })).toBeVisible();
-  await expect(plan.getByText(/Don.t close the gap/)).toBeVisible();
+  await expect(plan.getByText(/about \d+ minutes left/)).toBeVisible();
+  await expect(plan.getByText(/not needed to have learned it/)).toBeVisible();
+  // What is only heard is done when the player says so, and is no run.
   await listen("Demo drummer");
+  await page.getByRole("button", { name: /^Done/ }).click();
+  await expect(verdict.getByText("Next: Count it aloud")).toBeVisible();
+  await plan.getByRole("button", { name: /All of it on one drum/ }).click();
+  await expect(plan.getByText(/before the moves get in the way/)).toBeVisible();
   await put("from", "160");
   await put("to", "168");
   await plan.getByLabel("Clean in a row").selectOption("1");
@@ -43,22 +49,22 @@ test("a whole practice with the simulated drummer: plan, rungs, the next step by
   await expect(verdict.getByText("This step is learned.")).toBeVisible();
   await expect(page.getByRole("table")).toContainText("Left hand");
   // The next one by itself, after a moment to breathe.
-  await expect(verdict.getByText("Next: Feet alone")).toBeVisible();
-  await expect(plan.getByRole("button", { name: /Feet alone/ })).toHaveAttribute("aria-current", "step");
+  await expect(verdict.getByText("Next: Loud and soft")).toBeVisible();
+  await expect(plan.getByRole("button", { name: /Loud and soft/ })).toHaveAttribute("aria-current", "step");
   await expect(stop).toBeVisible();
   await stop.click();
 
   await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Log" }).click();
   await page.getByRole("tab", { name: "Charts" }).click();
   await page.getByLabel("Fill").selectOption({ label: "Threes that run over" });
-  await expect(page.getByText(/Threes that run over: not clean as a whole yet; the goal is 96/)).toBeVisible();
+  await expect(page.getByText(/Threes that run over: clean at 168 of 96/)).toBeVisible();
   await page.getByRole("tab", { name: "Runs" }).click();
   await page.getByRole("searchbox", { name: "Find runs" }).fill("threes that");
-  const rows = page.getByRole("row", { name: /Threes that run over Hands alone/ });
+  const rows = page.getByRole("row", { name: /Threes that run over All of it on one drum/ });
   await expect(rows.first()).toContainText("clean");
   // The plan remembers.
   await page.goto("/fills/demo-harbour-threes/shed");
-  await expect(page.getByRole("region", { name: "Plan" }).getByRole("heading")).toContainText("1 of");
+  await expect(page.getByRole("region", { name: "Plan" }).getByRole("heading")).toContainText("2 of 6 learned");
 });
 
 test("names the fault, marks it on the coins, and comes down; round the kit it sends back to one drum", async ({

@@ -113,17 +113,34 @@ test.describe("ceiling", () => {
 
   test("follows the level, and the player's own numbers", async ({ page }) => {
     await openFloor(page, "@4 RLRLRLRLRLRLRLRL");
-    await expect.poll(() => ceilingOf(page)).toBe(166);
+    await expect.poll(() => ceilingOf(page)).toBe(162);
     await tab(page, "Hands");
     await expect(page.getByRole("row", { name: /^Right/ }).first()).toContainText("3.0");
     await page.getByRole("radio", { name: /^Advanced/ }).check();
-    await expect.poll(() => ceilingOf(page)).toBe(222);
+    await expect.poll(() => ceilingOf(page)).toBe(210);
     await page.getByRole("spinbutton", { name: "Left: singles a second" }).fill("4");
     await page.keyboard.press("Enter");
     await expect.poll(() => ceilingOf(page)).toBe(120);
     await expect(gauge(page)).toContainText("your own numbers");
     await page.reload();
     await expect.poll(() => ceilingOf(page)).toBe(120);
+    // No limb plays that: it is said, and the number that was there stays.
+    await tab(page, "Hands");
+    const doubles = page.getByRole("spinbutton", { name: "Left: doubles a second" });
+    await doubles.fill("4000");
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("alert")).toContainText("Use 1 to 30 strokes per second");
+    await expect(doubles).toHaveValue("4000");
+    await expect.poll(() => ceilingOf(page)).toBe(120);
+  });
+
+  test("says where the arms cross, without any panel", async ({ page }) => {
+    await openFloor(page, "@2 R/hhL/snR/hhL/sn");
+    await expect(page.getByText(/Arms cross: notes 1, 2/)).toBeVisible();
+    await page.getByRole("link", { name: "Stack", exact: true }).click();
+    await expect(stackOf(page).verdict).toContainText(/Arms cross: notes/);
+    await stackOf(page).line.fill("@2 RLRL");
+    await expect(stackOf(page).verdict).not.toContainText("Arms cross");
   });
 });
 

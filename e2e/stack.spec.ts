@@ -160,6 +160,39 @@ test.describe("by mouse", () => {
     await expect(line).toHaveValue("@4 RL>KRRL KLRK");
   });
 
+  test("buzz, choke and crescendo by button and by key; what can't be is said with a way out", async ({ page }) => {
+    const { line, grid } = await openLine(page, "@4 RLRL RLKK");
+    const tools = page.getByRole("toolbar", { name: "Chosen note" });
+    await noteNumber(grid, 0).click();
+    await tools.getByRole("button", { name: "Buzz stroke on or off" }).click();
+    await expect(line).toHaveValue("@4 ~RLRL RLKK");
+    await expect(noteNumber(grid, 0)).toHaveAccessibleName(/right hand buzz/);
+    await noteNumber(grid, 2).click();
+    await page.keyboard.press("=");
+    await expect(line).toHaveValue("@4 ~RL=R/c1L RLKK");
+    await expect(noteNumber(grid, 2)).toHaveAccessibleName(/right hand choked on crash/);
+    await noteNumber(grid, 4).click();
+    await page.keyboard.press("<");
+    await expect(line).toHaveValue("@4 ~RL=R/c1L <[RLKK]");
+    await page.getByRole("toolbar", { name: "Its cell" }).getByText("swell", { exact: true }).click();
+    await expect(line).toHaveValue("@4 ~RL=R/c1L >[RLKK]");
+    const problems = page.getByRole("region", { name: "Stick line" });
+    for (const [text, words] of [
+      ["@4 RL ~K", "A buzz needs a stick"],
+      ["@4 RL =L/sn", "Only a cymbal can be choked"],
+      ["@4 RL <[---]", "fewer than two strokes"],
+    ] as const) {
+      await line.fill(text);
+      await expect(problems).toContainText(words);
+      await expect(line).toHaveValue(text);
+    }
+    // From before cymbals refused it: read as the accent that it is.
+    await line.fill("@4 !R/c1L");
+    await expect(problems).toContainText("is played as an accent");
+    await line.blur();
+    await expect(line).toHaveValue("@4 >R/c1L");
+  });
+
   test("pointing at a note lights it in every view", async ({ page }) => {
     const { grid, rail } = await openLine(page, "@4 RLRRL");
     const staff = page.getByRole("region", { name: "Staff" });
@@ -227,6 +260,26 @@ test.describe("bar and window", () => {
     await begins.fill("2:1");
     await begins.blur();
     await expect(begins).toHaveValue("bar 2, 1");
+  });
+
+  test("a bar of eighths is felt in groups; what doesn't add up is said and stays as typed", async ({ page }) => {
+    const { grid, rail } = await openLine(page, "@2 RLRLRLR");
+    await page.getByRole("combobox", { name: "Meter" }).selectOption("7/8");
+    const groups = page.getByRole("combobox", { name: "Felt in groups" });
+    await groups.fill("2+2+2");
+    await expect(page.getByRole("alert")).toContainText("These groups make 6 eighths; the bar has 7.");
+    await expect(groups).toHaveValue("2+2+2");
+    await groups.fill("3+2+2");
+    await expect(page.getByRole("alert")).toHaveCount(0);
+    await page
+      .getByRole("combobox", { name: "Count", exact: true })
+      .selectOption({ label: "in twos and threes: 1 2 1 2 3" });
+    await expect(rail.getByRole("option").nth(3)).toHaveAccessibleName(/^1: left hand/);
+    await page.reload();
+    await expect(groups).toHaveValue("3+2+2");
+    await expect(grid.getByRole("gridcell")).toHaveCount(7);
+    await page.getByRole("combobox", { name: "Meter" }).selectOption("4/4");
+    await expect(groups).toHaveCount(0);
   });
 
   test("any meter can be had", async ({ page }) => {

@@ -31,7 +31,7 @@ const HABITS: readonly Habit[] = [
   { id: "demo-pickup", from: 36, to: 14, ease: 0.94, fault: "rushing" },
   { id: "demo-waltz-turn", from: 30, to: 6, ease: 0.93, fault: "limb-late" },
   { id: "demo-flam-steps", from: 26, to: 7, ease: 0.8, fault: "unsteady" },
-  { id: "demo-five-five-six", from: 5, to: 1, ease: 0.82, fault: "after-late" },
+  { id: "demo-five-five-six", from: 3, to: 1, ease: 0.82, fault: "after-late" },
   { id: "demo-gravel-road", from: 18, to: 1, ease: 0.8, fault: "uneven-limb" },
   { id: "demo-last-ferry", from: 7, to: 1, ease: 0.92, fault: "ghosts-loud" },
   { id: "demo-tin-roof", from: 6, to: 2, ease: 0.78, fault: "missed-ghosts" },

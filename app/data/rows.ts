@@ -1,7 +1,8 @@
 /** What fills and cells have in common: rows that are saved over a known revision, and binned before they are gone. */
 
-import { liveQuery, type Table } from "dexie";
+import type { Table } from "dexie";
 import type { SavedBy, Writer } from "./page";
+import { watch } from "./watch";
 
 /** How long what was deleted can be brought back: 30 days, in milliseconds. */
 const BIN_TIME = 30 * 24 * 60 * 60 * 1000;
@@ -144,6 +145,5 @@ export function watchRow<Content>(
   id: string,
   onChange: (row: Row<Content> | null) => void,
 ): () => void {
-  const subscription = liveQuery(() => getRow(table, id)).subscribe({ next: onChange, error: () => {} });
-  return () => subscription.unsubscribe();
+  return watch(() => getRow(table, id), onChange);
 }

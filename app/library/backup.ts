@@ -1,8 +1,9 @@
 /** Backups of the whole book: what they hold, when the last one was made, and how much would be lost without one. */
 
 import { BOOK_EXTENSION, writeBook } from "./book-file";
-import { type BookDatabase, NEEDS_NO_BACKUP } from "./database";
+import type { BookDatabase } from "./database";
 import { KEYS } from "./kinds";
+import { NEEDS_NO_BACKUP } from "./marks";
 import { countRunsSince } from "./practice/store";
 import { gatherBook } from "./transfer";
 

@@ -6,6 +6,7 @@ import type { Row, RowTable } from "~/data/rows";
 import { makeTrouble, within } from "~/data/trouble";
 import type { RudimentMark } from "./cell/content";
 import { type BookContents, type Contents, KEYS, KINDS, loadKinds, type RowKey } from "./kinds";
+import { isFirstTime, NEEDS_NO_BACKUP } from "./marks";
 import type { PlanRow } from "./practice/plan";
 
 export type FillRow = Row<Contents["fills"]>;
@@ -79,9 +80,6 @@ const VERSION_STEP = 10;
 /** Opening that has not answered by then is told. Milliseconds. */
 const SILENT_AFTER = 10_000;
 
-/** The mark of a demo book: what was in it then can be had again at any time. */
-export const NEEDS_NO_BACKUP = "needs-no-backup";
-
 /** What fills a new demo book. */
 export type DemoSource = () => Promise<BookContents>;
 
@@ -146,13 +144,4 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
     });
   }
   return database;
-}
-
-/** Whether something has not been done yet for this database; marks it as done. */
-export async function isFirstTime(database: BookDatabase, key: string): Promise<boolean> {
-  return database.transaction("rw", database.marks, async () => {
-    if (await database.marks.get(key)) return false;
-    await database.marks.put({ key, at: Date.now() });
-    return true;
-  });
 }

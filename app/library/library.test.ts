@@ -18,7 +18,7 @@ import {
 import { readBook, writeBook } from "./book-file";
 import { type CellContent, makeCellContent } from "./cell/content";
 import { keepCell, listRudimentMarks, markRudiment } from "./cell/keep";
-import { BookDatabase, isFirstTime, openBook } from "./database";
+import { BookDatabase, openBook } from "./database";
 import { makeContent } from "./fill/content";
 import { addBlankFill, listFills } from "./fill/fills";
 import { stickFileOf } from "./fill/stick-file";
@@ -26,6 +26,7 @@ import { makeGrooveContent } from "./groove/content";
 import { readIncoming } from "./incoming";
 import { EMPTY_BOOK } from "./kinds";
 import type { KitContent } from "./kit/content";
+import { isFirstTime } from "./marks";
 import { DEFAULT_PREFERENCES, loadPreferences, savePreferences, withoutStored } from "./preferences";
 import { makeSearch } from "./search/content";
 import { eachHasBook, fillOf } from "./testing";

@@ -3,7 +3,7 @@
 import { useEffect } from "react";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/library/current";
-import { isFirstTime } from "~/library/database";
+import { isFirstTime } from "~/library/marks";
 
 const EVERY = 5 * 60 * 1000;
 /** With so many things of one's own in the book, it is worth protecting. */

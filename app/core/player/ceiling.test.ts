@@ -126,7 +126,7 @@ function makeTwin(timeline: Timeline, kit: Kit, limits: Limits): (tempo: number)
         [2, double + single],
         [3, 2 * double + single],
         [4, 2 * double + 2 * single],
-        [8, 8 * single],
+        [6, 6 * single],
       ] as const;
       for (const [gaps, need] of needs) {
         const to = strokes[index + gaps];

@@ -160,7 +160,7 @@ function tempoOver(span: number, need: number, meter: Meter): number {
 }
 
 /** Strokes of one limb from which on it is no burst any more. */
-const SUSTAINED = 8;
+const SUSTAINED = 6;
 /** The longest burst, in gaps. */
 const BURST_GAPS = 4;
 

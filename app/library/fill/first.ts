@@ -1,7 +1,8 @@
 /** The fill that a newcomer is taken to, and the sign that this browser has a book already. */
 
 import { addRow, getRow } from "~/data/rows";
-import { type BookDatabase, type BookName, isFirstTime } from "../database";
+import type { BookDatabase, BookName } from "../database";
+import { isFirstTime } from "../marks";
 import { loadPreferences } from "../preferences";
 import type { FillContent } from "./content";
 import { turnForHands } from "./fills";

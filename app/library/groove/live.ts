@@ -1,8 +1,11 @@
-import { useLiveQuery } from "dexie-react-hooks";
+import { useEffect, useState } from "react";
+import { watch } from "~/data/watch";
 import { currentBook } from "../current";
 import { type GrooveChoice, listGrooves, type ShippedGroove } from "./choices";
 
 /** All grooves, read again whenever one is made, changed or deleted; undefined until they are read. */
 export function useLiveGrooves(shipped: readonly ShippedGroove[]): GrooveChoice[] | undefined {
-  return useLiveQuery(async () => listGrooves(await currentBook(), shipped), [shipped]);
+  const [grooves, setGrooves] = useState<GrooveChoice[]>();
+  useEffect(() => watch(async () => listGrooves(await currentBook(), shipped), setGrooves), [shipped]);
+  return grooves;
 }

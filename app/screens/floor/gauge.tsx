@@ -41,7 +41,8 @@ export function Gauge({ timeline, kit, ceiling, other, estimate, onTake }: Gauge
           <span className="block font-normal font-sans quiet text-xs">{estimate}</span>
         </span>
       </p>
-      <div className="min-w-0">
+      {/* Room for all that may be told, so that the plan stays where it is while a drum is dragged. */}
+      <div className="min-w-0 sm:min-h-[6.6rem]">
         <Scale tempo={tempo} ceiling={ceiling?.bpm ?? null} isOver={isOver} />
         <p role="status" className="text-sm leading-snug mt-1">
           {isOver ? (
