@@ -146,6 +146,7 @@ test.describe("on a phone", () => {
   test("lying down, the big view shows its notes and all its buttons", async ({ page }) => {
     await openLine(page, "@6 RLRLLKKx3 RLK");
     await page.getByRole("link", { name: "Shed", exact: true }).tap();
+    await page.getByRole("button", { name: /All of it on one drum/ }).tap();
     await page.setViewportSize({ width: 844, height: 390 });
     await page.getByRole("button", { name: "Big view" }).tap();
     const view = page.getByRole("dialog", { name: "Big view" });

@@ -136,7 +136,7 @@ test.describe("ceiling", () => {
 
   test("says where the arms cross, without any panel", async ({ page }) => {
     await openFloor(page, "@2 R/hhL/snR/hhL/sn");
-    await expect(page.getByText(/Arms cross: notes 1, 2/)).toBeVisible();
+    await expect(page.getByText(/Arms cross: notes 2, 3, 4/)).toBeVisible();
     await page.getByRole("link", { name: "Stack", exact: true }).click();
     await expect(stackOf(page).verdict).toContainText(/Arms cross: notes/);
     await stackOf(page).line.fill("@2 RLRL");

@@ -323,6 +323,8 @@ test("the legend names what is drawn", async ({ page }) => {
       "ghost",
       "flam",
       "rim shot",
+      "buzz stroke",
+      "choked",
       "together",
       "two in a slot",
       "silence",

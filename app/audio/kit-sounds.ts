@@ -26,6 +26,12 @@ export interface Struck {
   readonly technique: Technique;
 }
 
+/** A stroke so many seconds from now, which sounds for so long. */
+export interface StruckLater extends Struck {
+  readonly after: number;
+  readonly seconds: number | null;
+}
+
 /** The sound whose level is nearest to the stroke's force. */
 export function soundOf({ place, force, technique }: Struck, variation: number): SoundWanted {
   return { place, level: nearestLevel(force), technique: technique === "choke" ? "plain" : technique, variation };

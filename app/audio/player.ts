@@ -6,7 +6,7 @@
 import * as Tone from "tone";
 import { ClockBridge } from "./clock";
 import { type KitOptions, SoundingKit } from "./kit";
-import type { Struck } from "./kit-sounds";
+import type { StruckLater } from "./kit-sounds";
 import { LookAhead } from "./look-ahead";
 import type { Pans } from "./pans";
 import { type Due, type Located, type Position, Schedule } from "./schedule";
@@ -22,12 +22,6 @@ const HEADROOM = -6;
  *
  * @public loaded by name when sound is first wanted
  */
-/** A stroke so many seconds from now, which sounds for so long. */
-export interface StruckLater extends Struck {
-  readonly after: number;
-  readonly seconds: number | null;
-}
-
 export class Player {
   private readonly gain: Tone.Gain;
   private readonly kit: SoundingKit;

@@ -6,8 +6,8 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Kit } from "~/core/kit";
 import type { KitOptions } from "./kit";
+import type { StruckLater } from "./kit-sounds";
 import { pansOf } from "./pans";
-import type { StruckLater } from "./player";
 import type { Located, Position } from "./schedule";
 import type { ScoreSource } from "./score";
 

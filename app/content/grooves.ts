@@ -67,9 +67,9 @@ export const GROOVES: readonly GrooveEntry[] = [
   },
   {
     id: "latin-two-bars",
-    name: "Bossa, two bars",
+    name: "Bossa, cross-stick clave",
     meter: FOUR_FOUR,
-    line: "@2 (R/rdLK)R/rd (R/rdH)(R/rdLK) (R/rdK)R/rd (R/rdLH)(R/rdK) (R/rdK)R/rd (R/rdLH)(R/rdK) (R/rdK)(R/rdL) (R/rdH)(R/rdK)",
+    line: "@2 (R/rdL/csK)R/rd (R/rdH)(R/rdL/csK) (R/rdK)R/rd (R/rdL/csH)(R/rdK) (R/rdK)R/rd (R/rdL/csH)(R/rdK) (R/rdK)(R/rdL/cs) (R/rdH)(R/rdK)",
     slowest: 90,
     fastest: 200,
     feel: STRAIGHT,
