@@ -1,5 +1,10 @@
 /** Inputs that nobody would type: none may make a reader throw, or take long. */
 
+import { DEMO_MARKS, makeDemoCells } from "~/content/demo-cells";
+import { makeDemoGrooves } from "~/content/demo-grooves";
+import { makeDemoKits } from "~/content/demo-kits";
+import { makeDemoPractice } from "~/content/demo-practice";
+import { makeDemoSearches } from "~/content/demo-searches";
 import { makeRandom } from "~/core/graph";
 import { readStickLine } from "~/core/line";
 import { readStrike } from "~/input/midi-message";
@@ -20,11 +25,27 @@ const LINES = [
   "@6 (RK)L*R^L zR -- | @2:3 RLRx99",
   "@4 R/t1L/sn{RL}>K x3 # word",
   "@12 fRL dR RL|RL",
+  "@4 ~R>~L=R/c1!L/sn 'R/csL/hfH/hs <[RLRL >[RL]] <[RLK]x2 >[rl]",
 ];
 const CONTENT = makeContent({ text: "@4 RLRRLK", name: "One", tags: ["odd"] });
-const BOOK = writeBook({ ...EMPTY_BOOK, fills: [{ id: "a", createdAt: 1, updatedAt: 2, content: CONTENT }] });
+const dated = (id: string) => ({ id, createdAt: 1, updatedAt: 2 });
+const first = <Content>([one]: readonly { readonly content: Content }[], id: string) =>
+  one ? [{ ...dated(id), content: one.content }] : [];
+const PRACTICE = makeDemoPractice(1_795_000_000_000);
+/** One of each kind. */
+const BOOK = writeBook({
+  ...EMPTY_BOOK,
+  fills: [{ ...dated("a"), content: CONTENT }],
+  cells: first(makeDemoCells(), "b"),
+  rudiments: DEMO_MARKS.slice(0, 1),
+  searches: first(makeDemoSearches(), "c"),
+  kits: first(makeDemoKits(), "d"),
+  grooves: first(makeDemoGrooves(), "e"),
+  plans: PRACTICE.plans.slice(0, 1),
+  runs: PRACTICE.runs.slice(0, 2),
+});
 const STICK_FILE = stickFileOf([CONTENT, CONTENT]);
-const SIGNS = 'RLKHrlkh@>^*zfd()[]{}|x0123456789:/-_.,# \n\t"\\\u0000\u00e9\u{1f941}';
+const SIGNS = "RLKHrlkh@>!~=<'^*zfd()[]{}|x0123456789:/-_.,# \n\t\"\\\u0000\u00e9\u{1f941}";
 
 const pick = <Item>(random: Random, from: readonly Item[]): Item => from[Math.floor(random() * from.length)] as Item;
 const SIGN_LIST = [...SIGNS];

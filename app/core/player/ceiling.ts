@@ -84,6 +84,10 @@ export interface Circumstances {
   readonly feet: readonly { readonly limb: Limb; readonly at: number; readonly place: Place }[];
 }
 
+/** What each layout of a phrase is played under; null for nothing. */
+export type Under = (timeline: Timeline) => Circumstances | null;
+export const UNDER_NOTHING: Under = () => null;
+
 type Draft = { -readonly [K in keyof Omit<Motion, "moment">]: Motion[K] };
 
 /** All motions, in order of time. */
@@ -273,38 +277,43 @@ function graspTime(player: Player, hand: Limb, from: Place, to: Place): number {
  * as what limits the better hand.
  */
 function demandChokes(motions: readonly Motion[], meter: Meter, player: Player, offer: Offer) {
+  const hands = (["R", "L"] as const).map((hand) => ({ hand, own: motions.filter(({ limb }) => limb === hand) }));
   for (const struck of motions) {
     const { chokedAt } = struck;
     if (chokedAt === null) continue;
-    const ways = (["R", "L"] as const).map((hand) => {
-      const own = motions.filter(({ limb }) => limb === hand);
-      const before = own.findLast(({ at }) => at <= chokedAt);
-      const after = own.find(({ at }) => at > chokedAt);
-      const needs = [
-        ...(before
-          ? [{ from: before, to: struck, span: chokedAt - before.at, lead: before.lead, place: before.place }]
-          : []),
-        ...(after
-          ? [{ from: struck, to: after, span: after.at - chokedAt, lead: -after.lead, place: after.place }]
-          : []),
-      ].map((way, index) => {
-        const isBefore = index === 0 && before !== undefined;
-        const time = isBefore
-          ? graspTime(player, hand, way.place, struck.place)
-          : graspTime(player, hand, struck.place, way.place);
-        const need = time - way.lead;
-        return { ...way, need, bpm: tempoOver(way.span, need, meter) };
-      });
-      return needs.reduce<(typeof needs)[number] | null>(
-        (worst, one) => (worst === null || one.bpm < worst.bpm ? one : worst),
-        null,
-      );
-    });
-    const [right, left] = ways;
+    const [right, left] = hands.map(({ hand, own }) => graspOf(hand, own, struck, chokedAt, meter, player));
+    // A hand that plays nothing else is free for it.
     if (!right || !left) continue;
-    const easier = right.bpm >= left.bpm ? right : left;
-    offer("choke", easier.from, easier.to, easier.need, easier.span);
+    const { from, to, need, span } = right.bpm >= left.bpm ? right : left;
+    offer("choke", from, to, need, span);
   }
+}
+
+interface Grasp {
+  readonly from: Motion;
+  readonly to: Motion;
+  readonly need: number;
+  readonly span: number;
+  readonly bpm: number;
+}
+
+/** What limits a hand that is to be at a cymbal at a time: to get there, or to go on. Null where it plays nothing else. */
+function graspOf(
+  hand: Limb,
+  own: readonly Motion[],
+  struck: Motion,
+  at: number,
+  meter: Meter,
+  player: Player,
+): Grasp | null {
+  const before = own.findLast((motion) => motion.at <= at);
+  const after = own.find((motion) => motion.at > at);
+  const ways: Grasp[] = [];
+  const add = (from: Motion, to: Motion, need: number, span: number) =>
+    ways.push({ from, to, need, span, bpm: tempoOver(span, need, meter) });
+  if (before) add(before, struck, graspTime(player, hand, before.place, struck.place) - before.lead, at - before.at);
+  if (after) add(struck, after, graspTime(player, hand, struck.place, after.place) + after.lead, after.at - at);
+  return ways.reduce<Grasp | null>((worst, one) => (worst === null || one.bpm < worst.bpm ? one : worst), null);
 }
 
 function offerAll(motions: readonly Motion[], meter: Meter, player: Player, offer: Offer) {
@@ -378,9 +387,14 @@ export interface OtherPlace {
  * For a ceiling that a move or a crossing sets: the one stroke that, put on another surface, raises it most. Null where
  * none raises it.
  */
-export function findOtherPlace(timeline: Timeline, player: Player, { bpm, bottleneck }: Ceiling): OtherPlace | null {
+export function findOtherPlace(
+  timeline: Timeline,
+  player: Player,
+  { bpm, bottleneck }: Ceiling,
+  under: Under = UNDER_NOTHING,
+): OtherPlace | null {
   if (bottleneck.kind !== "move" && bottleneck.kind !== "cross") return null;
-  const motions = listMotions(timeline);
+  const motions = listMotions(timeline, under(timeline));
   let best: OtherPlace | null = null;
   for (const { event } of [bottleneck.to, bottleneck.from]) {
     const stroke = timeline.events[event];

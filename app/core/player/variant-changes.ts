@@ -21,7 +21,7 @@ import {
 } from "../stroke/stroke";
 import type { TimelineSlot } from "../timeline/slot";
 import type { Timeline } from "../timeline/timeline";
-import { type Ceiling, listMotions } from "./ceiling";
+import { type Ceiling, listMotions, type Under } from "./ceiling";
 import type { Player } from "./player";
 
 export type VariantKind =
@@ -47,6 +47,7 @@ export interface Scene {
   readonly phrase: Phrase;
   readonly timeline: Timeline;
   readonly player: Player;
+  readonly under: Under;
   /** Of the phrase as it is. */
   readonly ceiling: Ceiling | null;
 }

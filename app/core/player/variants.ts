@@ -8,7 +8,7 @@ import type { Line, Phrase } from "../phrase/phrase";
 import type { Place } from "../stroke/stroke";
 import type { TimelineSlot } from "../timeline/slot";
 import { layOut } from "../timeline/timeline";
-import { findCeiling, findOtherPlace } from "./ceiling";
+import { findCeiling, findOtherPlace, UNDER_NOTHING, type Under } from "./ceiling";
 import type { Player } from "./player";
 import { LINE_CHANGES, type Scene, SLOT_CHANGES, type VariantKind } from "./variant-changes";
 
@@ -57,9 +57,9 @@ export interface PhraseVersions {
 }
 
 /** Easier and busier versions, each the highest ceiling first. Empty for a line that is too long to be a fill. */
-export function listVersions(phrase: Phrase, player: Player): PhraseVersions {
+export function listVersions(phrase: Phrase, player: Player, under: Under = UNDER_NOTHING): PhraseVersions {
   const timeline = layOut(phrase, player.kit);
-  const scene: Scene = { phrase, timeline, player, ceiling: findCeiling(timeline, player) };
+  const scene: Scene = { phrase, timeline, player, under, ceiling: findCeiling(timeline, player, under(timeline)) };
   const limit = scene.ceiling?.bpm ?? Number.POSITIVE_INFINITY;
   return {
     simpler: makeAll(SIMPLER, scene).filter((variant) => bpmOf(variant) > limit * CLEARLY),
@@ -88,11 +88,11 @@ function makeAll(kinds: readonly VariantKind[], scene: Scene): Variant[] {
 }
 
 function makeVariant(kind: VariantKind, scene: Scene): Variant | null {
-  const { phrase, timeline, player, ceiling } = scene;
+  const { phrase, timeline, player, under, ceiling } = scene;
   let put: Variant["put"] = null;
   let line: Line | null;
   if (kind === "shorter-reach") {
-    const other = ceiling && findOtherPlace(timeline, player, ceiling);
+    const other = ceiling && findOtherPlace(timeline, player, ceiling, under);
     const event = other ? timeline.events[other.event] : undefined;
     if (!other || !event) return null;
     put = { slot: other.slot, place: other.place };
@@ -109,5 +109,7 @@ function makeVariant(kind: VariantKind, scene: Scene): Variant | null {
   const changed = laid.slots.flatMap((slot) =>
     JSON.stringify(slot.content) === JSON.stringify(timeline.slots[slot.index]?.content) ? [] : [slot.index],
   );
-  return changed.length === 0 ? null : { kind, line, bpm: findCeiling(laid, player)?.bpm ?? null, changed, put };
+  return changed.length === 0
+    ? null
+    : { kind, line, bpm: findCeiling(laid, player, under(laid))?.bpm ?? null, changed, put };
 }

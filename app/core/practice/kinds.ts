@@ -46,6 +46,12 @@ export function isPlayed(kind: StepKind): boolean {
   return !DONE.includes(kind);
 }
 
+/** The phrase from its beginning to its end, by all limbs. */
+const WHOLE_PHRASES: readonly StepKind[] = ["hear", "count", "whole", "levels", "basic", "full", "form"];
+export function isWholePhrase(kind: StepKind): boolean {
+  return WHOLE_PHRASES.includes(kind);
+}
+
 /** Played in the fill's groove. */
 const IN_GROOVE: readonly StepKind[] = ["hear", "form"];
 export function isInGroove(kind: StepKind): boolean {

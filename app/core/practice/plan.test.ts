@@ -1,13 +1,15 @@
 import { describe, expect, it } from "vitest";
+import { swingAt } from "../groove/feel";
 import { ALL_STROKES } from "../orchestration/layers";
 import type { Phrase } from "../phrase/phrase";
+import type { Circumstances } from "../player/ceiling";
 import { limitsOf } from "../player/limits";
 import { makePlayer } from "../player/player";
 import { phraseOfLine } from "../testing/expecting";
 import { FOUR_PIECE, SMALL } from "../testing/kits";
 import { bpm } from "../time/time";
-import { layOut } from "../timeline/timeline";
-import { STEP_KINDS } from "./kinds";
+import { layOut, type Timeline } from "../timeline/timeline";
+import { STEP_KINDS, type StepKind } from "./kinds";
 import { makePlan, type Plan, reckonTempos } from "./plan";
 import { phraseOfStep } from "./step";
 
@@ -184,6 +186,23 @@ describe("the plan of a phrase", () => {
     expect(reckonTempos({ goal: bpm(120) }, 100).learning).toBe(50);
     expect(reckonTempos({ goal: bpm(80) }, 220).learning).toBe(60);
     expect(reckonTempos({ goal: bpm(30) }, 200)).toEqual({ learning: 30, middle: 30, goal: 30 });
+  });
+});
+
+describe("under a groove", () => {
+  it("has the top tempo that the fill has in its swing, for the whole and for all of its steps that are whole", () => {
+    const phrase = phraseOf("@2 RRRRRRRR", 200);
+    const under = (timeline: Timeline): Circumstances => ({
+      sounds: (at) => swingAt(at, { unit: 2, share: 0.75 }, timeline.meter),
+      feet: [],
+    });
+    const straight = makePlan(phrase, player, { goal: bpm(200) });
+    const swung = makePlan(phrase, player, { goal: bpm(200) }, under);
+    expect(swung.ceiling?.bpm ?? 0).toBeLessThan(straight.ceiling?.bpm ?? 0);
+    const topOf = (plan: Plan, kind: StepKind) => plan.steps.find((step) => step.kind === kind)?.ceiling;
+    expect(topOf(swung, "whole")).toBe(swung.ceiling?.bpm);
+    expect(topOf(swung, "form")).toBe(swung.ceiling?.bpm);
+    expect(topOf(straight, "whole")).toBe(straight.ceiling?.bpm);
   });
 });
 

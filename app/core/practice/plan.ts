@@ -2,13 +2,13 @@
 
 import { formatSlots } from "../line/write";
 import type { Phrase } from "../phrase/phrase";
-import { type Ceiling, findCeiling } from "../player/ceiling";
+import { type Ceiling, findCeiling, UNDER_NOTHING, type Under } from "../player/ceiling";
 import type { Player } from "../player/player";
 import { isHand, type Limb, mapEachStroke, withPlace } from "../stroke/stroke";
 import { type Bpm, barTicks, beatTicks, bpm, formatRate, MIN_BPM, ticksToSeconds } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
 import { type ClimbRule, listRungs } from "./climb";
-import { isExtra, isInGroove, isPlayed, type StepKind } from "./kinds";
+import { isExtra, isInGroove, isPlayed, isWholePhrase, type StepKind } from "./kinds";
 import { CLEAN_IN_ROW, MAX_STEP_ID } from "./state";
 import { canGoBetween, type DistinctCell, limbsOfStep, listDistinctCells, phraseOfStep, type StepPart } from "./step";
 
@@ -97,9 +97,9 @@ export function reckonTempos({ goal, learning, known }: PlanWish, ceiling: numbe
 }
 
 /** The plan for a phrase on a kit; no steps for a phrase without strokes. */
-export function makePlan(phrase: Phrase, player: Player, wish: PlanWish): Plan {
+export function makePlan(phrase: Phrase, player: Player, wish: PlanWish, under: Under = UNDER_NOTHING): Plan {
   const timeline = layOut(phrase, player.kit);
-  const ceiling = findCeiling(timeline, player);
+  const ceiling = findCeiling(timeline, player, under(timeline));
   const tempos = reckonTempos(wish, ceiling?.bpm ?? null);
   const cleanInRow = wish.cleanInRow ?? CLEAN_IN_ROW;
   const steps: PlanStep[] = [];
@@ -113,11 +113,10 @@ export function makePlan(phrase: Phrase, player: Player, wish: PlanWish): Plan {
     if (!played) return;
     const limbs = limbsOfStep(kind);
     const laid = layOut(played, player.kit);
-    const most = ceilingOf(laid, player, limbs);
+    const most = ceilingOf(laid, player, limbs, isWholePhrase(kind) ? under : UNDER_NOTHING);
     // Nobody begins over what can be played.
-    const under =
-      most === null || !isPlayed(kind) ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
-    const rule = { start: bpm(Math.min(start, goal, under)), goal, cleanInRow, ceiling: most };
+    const easy = most === null || !isPlayed(kind) ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
+    const rule = { start: bpm(Math.min(start, goal, easy)), goal, cleanInRow, ceiling: most };
     steps.push({
       id: idOfStep(kind, part.cells),
       kind,
@@ -309,7 +308,7 @@ function countMoves({ events }: Timeline): number {
 }
 
 /** The ceiling of what some limbs play; null where nothing sets one. */
-function ceilingOf(timeline: Timeline, player: Player, limbs: readonly Limb[]): number | null {
+function ceilingOf(timeline: Timeline, player: Player, limbs: readonly Limb[], under: Under): number | null {
   const events = timeline.events.filter(({ limb }) => limbs.includes(limb));
-  return findCeiling({ ...timeline, events }, player)?.bpm ?? null;
+  return findCeiling({ ...timeline, events }, player, under(timeline))?.bpm ?? null;
 }

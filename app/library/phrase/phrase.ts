@@ -25,7 +25,7 @@ export const MAX_WINDOW_BARS = 64;
 /** Text is kept even where it is too long to be read. */
 export const MAX_KEPT_TEXT = 400_000;
 
-const meterSchema = z
+export const meterSchema = z
   .object({
     beats: z.number().int().min(1).max(MAX_METER_BEATS),
     unit: z.literal(METER_UNITS),

@@ -10,11 +10,11 @@ import {
   type Weights,
   WHO,
 } from "~/core/search";
-import { bpm, MAX_BPM, MAX_METER_BEATS, METER_UNITS, type Meter, MIN_BPM, parseRate, type Rate } from "~/core/time";
+import { bpm, MAX_BPM, type Meter, MIN_BPM, parseRate, type Rate } from "~/core/time";
 import type { Item } from "~/data/rows";
 import { cellOf, cellTextSchema } from "../cell/content";
 import { figureSchema, toFigure } from "../phrase/figure";
-import { MAX_NAME, ticksSchema } from "../phrase/phrase";
+import { MAX_NAME, meterSchema, ticksSchema } from "../phrase/phrase";
 import { rateTextSchema } from "../phrase/rate";
 
 export const MAX_POOL = 48;
@@ -59,7 +59,7 @@ export const searchRuleSchema: z.ZodType<SearchRule> = z.discriminatedUnion("kin
 const weight = z.number().int().min(-100).max(100);
 export const searchContentSchema = z.strictObject({
   name: z.string().max(MAX_NAME),
-  meter: z.strictObject({ beats: z.number().int().min(1).max(MAX_METER_BEATS), unit: z.literal(METER_UNITS) }),
+  meter: meterSchema,
   rate: rateTextSchema,
   tempo: z.number().min(MIN_BPM).max(MAX_BPM),
   window: z.strictObject({

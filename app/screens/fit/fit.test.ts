@@ -83,6 +83,22 @@ describe("the bench of a search", () => {
     expect(count(search)).toBe(0n);
     expect(count({ ...search, window: { ...window, start: ticks(20_160) } as never, rules: [] })).toBe(1n);
   });
+  test("a bar that is felt in groups has its beats where they begin", () => {
+    const window = { start: ticks(0), length: ticks(35_280) };
+    const given = { pool: POOL, window, rules: [{ kind: "on-beat", least: 3, most: null }] } as const;
+    const plain = makeSearch({ ...given, rules: [...given.rules], meter: { beats: 7, unit: 8 } });
+    const felt = { ...plain, meter: { beats: 7, unit: 8 as const, groups: [2, 2, 3] } };
+    expect(searchContentSchema.safeParse(felt).success).toBe(true);
+    expect(searchContentSchema.safeParse({ ...plain, meter: { ...felt.meter, groups: [2, 2, 2] } }).success).toBe(
+      false,
+    );
+    const beats = (content: SearchContent) => {
+      const compiled = compileSearch(toSpec(content));
+      return isProblem(compiled) ? [] : compiled.isBeat.flatMap((isBeat, slot) => (isBeat ? [slot] : []));
+    };
+    expect(beats(plain)).toEqual([0, 2, 4, 6, 8, 10, 12]);
+    expect(beats(felt as SearchContent)).toEqual([0, 4, 8]);
+  });
   test("what is stored is checked", () => {
     expect(searchContentSchema.safeParse({ ...SEARCH, pool: [{ ...POOL[0], text: "RLX" }] }).success).toBe(false);
     expect(searchContentSchema.safeParse({ ...SEARCH, extra: 1 }).success).toBe(false);

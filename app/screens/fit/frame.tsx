@@ -6,11 +6,14 @@ import {
   barTicks,
   beatTicks,
   formatMeter,
+  hasGroups,
+  listGroupings,
   MAX_BPM,
   type Meter,
   MIN_BPM,
   parseMeter,
   parseRate,
+  readGroups,
   type Ticks,
   ticks,
 } from "~/core/time";
@@ -18,7 +21,7 @@ import type { SearchContent } from "~/library/search/content";
 import { BeginsOn } from "~/ui/begins-on";
 import { FigureControl } from "~/ui/figure-control";
 import { NumberField } from "~/ui/number-field";
-import { COMMON_METERS, nameRate, OFFERED_RATES, plural } from "~/words/time";
+import { COMMON_METERS, nameRate, OFFERED_RATES, plural, sayFelt } from "~/words/time";
 import type { SearchBench } from "./bench";
 
 interface FrameProps {
@@ -67,6 +70,28 @@ export function Frame({ bench, content, between }: FrameProps) {
             ))}
           </select>
         </label>
+        {hasGroups(meter) ? (
+          <label>
+            <span className="label-small block mb-0.5">Felt in groups</span>
+            <select
+              className="select select-sm w-full"
+              value={meter.groups?.join("+") ?? ""}
+              onChange={({ target }) => {
+                const { groups: _, ...plain } = meter;
+                const groups = readGroups(target.value, meter);
+                bench.change({ meter: Array.isArray(groups) ? { ...plain, groups } : plain });
+              }}
+            >
+              <option value="">{sayFelt({ ...meter, groups: undefined }) ?? "in eighths"}</option>
+              {[...listGroupings(meter), ...(meter.groups ? [meter.groups] : [])]
+                .map((groups) => groups.join("+"))
+                .filter((text, index, all) => all.indexOf(text) === index)
+                .map((text) => (
+                  <option key={text}>{text}</option>
+                ))}
+            </select>
+          </label>
+        ) : null}
         <label>
           <span className="label-small block mb-0.5">Note value</span>
           <select

@@ -3,14 +3,16 @@
 import { useDeferredValue, useMemo } from "react";
 import { type Ceiling, findOtherPlace, type OtherPlace, type Player } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
+import { useEditor } from "~/editor/context";
 
 /** Trying all other surfaces takes longer than the ceiling itself: it follows when there is time; null until then. */
 export function useOtherPlace(timeline: Timeline, player: Player, ceiling: Ceiling | null): OtherPlace | null {
+  const { under } = useEditor();
   const now = useMemo(() => ({ timeline, player, ceiling }), [timeline, player, ceiling]);
   const settled = useDeferredValue(now);
   const other = useMemo(
-    () => (settled.ceiling ? findOtherPlace(settled.timeline, settled.player, settled.ceiling) : null),
-    [settled],
+    () => (settled.ceiling ? findOtherPlace(settled.timeline, settled.player, settled.ceiling, under) : null),
+    [settled, under],
   );
   return settled === now ? other : null;
 }

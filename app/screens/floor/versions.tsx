@@ -4,6 +4,7 @@ import { Check, Play, Square } from "lucide-react";
 import { useDeferredValue, useMemo } from "react";
 import type { Phrase } from "~/core/phrase";
 import { listVersions, type Player, type Variant } from "~/core/player";
+import { useEditor } from "~/editor/context";
 import { sayBpm } from "~/words/ceiling";
 import { wordVariant } from "~/words/kit";
 import { plural } from "~/words/time";
@@ -21,7 +22,8 @@ export function Versions(props: VersionsProps) {
   const { phrase, player } = props;
   // Some twenty lines are laid out anew: a change of tempo is not kept waiting for them.
   const settled = useDeferredValue(phrase);
-  const { simpler, busier } = useMemo(() => listVersions(settled, player), [settled, player]);
+  const { under } = useEditor();
+  const { simpler, busier } = useMemo(() => listVersions(settled, player, under), [settled, player, under]);
   return (
     <div className="flex flex-col gap-3">
       <p className="text-sm quiet leading-snug">

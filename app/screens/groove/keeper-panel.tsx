@@ -73,7 +73,8 @@ export function KeeperPanel({ setting, onChoose }: KeeperPanelProps) {
             {check.fixes.length > 0 ? (
               <div className="flex flex-wrap gap-1.5 mt-1.5">
                 {check.fixes.map((fix) => {
-                  const ceiling = findCeiling(layOut({ ...phrase, line: fix.line }, player.kit), player);
+                  const fixed = layOut({ ...phrase, line: fix.line }, player.kit);
+                  const ceiling = findCeiling(fixed, player, editor.under(fixed));
                   return (
                     <button
                       key={fix.kind}

@@ -70,15 +70,17 @@ export function PlanList({ training, home }: { readonly training: Training; read
 }
 
 /** A goal that is above what can be played: which easier versions reach it. */
-function OverTheTop({ training: { work, phrase } }: { readonly training: Training }) {
+function OverTheTop({ training: { work, phrase, under } }: { readonly training: Training }) {
   const player = usePlayer();
   const { row } = useFillPlace();
   const [goal, top] = [work?.tempos.goal ?? 0, work?.ceiling?.bpm ?? Number.POSITIVE_INFINITY];
   const isOver = goal > top;
   const easier = useMemo(() => {
     if (!isOver) return [];
-    return listVersions(phrase, player).simpler.filter(({ bpm: reached }) => reached === null || reached >= goal);
-  }, [isOver, phrase, player, goal]);
+    return listVersions(phrase, player, under).simpler.filter(
+      ({ bpm: reached }) => reached === null || reached >= goal,
+    );
+  }, [isOver, phrase, player, under, goal]);
   if (!isOver) return null;
   return (
     <div className="text-sm mt-1.5">

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Groove, Setting } from "~/core/groove";
 import { type Expectation, type Fault, hearRepeat, type Measures, type Result, thresholdsFor } from "~/core/listening";
 import type { Phrase } from "~/core/phrase";
+import type { Under } from "~/core/player";
 import {
   type Change,
   countSteps,
@@ -73,11 +74,13 @@ export interface TrainingOptions {
   readonly phrase: Phrase;
   readonly groove: Groove;
   readonly setting: Setting;
+  readonly under: Under;
   readonly listening: Listening;
   readonly stored: PlanRow | null;
 }
 
-export function useTraining({ fillId, name, phrase, groove, setting, listening, stored }: TrainingOptions) {
+export function useTraining(options: TrainingOptions) {
+  const { fillId, name, phrase, groove, setting, under, listening, stored } = options;
   const player = usePlayer();
   const { sound, lights } = useSession();
   const [plan, setPlan] = useState<PlanRow>(() => stored ?? newPlan(fillId));
@@ -90,10 +93,10 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
 
   const { goal, learning, best, cleanInRow } = plan;
   const apart = needsApart(plan.standings);
-  const made = useMemo(
-    () => makePlan(phrase, player, { ...wishOf(phrase, { ...newPlan(""), goal, learning, best, cleanInRow }), apart }),
-    [phrase, player, goal, learning, best, cleanInRow, apart],
-  );
+  const made = useMemo(() => {
+    const wish = wishOf(phrase, { ...newPlan(""), goal, learning, best, cleanInRow });
+    return makePlan(phrase, player, { ...wish, apart }, under);
+  }, [phrase, player, goal, learning, best, cleanInRow, apart, under]);
   const work = useMemo(() => (made ? layOutWork(made, plan) : null), [made, plan]);
   const step = work?.current ?? null;
   const stepKey = step ? `${step.id} ${step.slots?.from}` : "";
@@ -357,6 +360,7 @@ export function useTraining({ fillId, name, phrase, groove, setting, listening, 
 
   return {
     phrase,
+    under,
     plan,
     editPlan,
     work,
