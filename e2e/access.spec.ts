@@ -32,6 +32,41 @@ async function tellViolations(axe: AxeBuilder): Promise<string[]> {
   );
 }
 
+const SIZES = [
+  { width: 1280, height: 800 },
+  { width: 820, height: 1180 },
+  { width: 390, height: 844 },
+  { width: 320, height: 640 },
+];
+/** What version 2.2 added, and what depends on the size of the window. */
+const SIZED_RULES = ["target-size", "scrollable-region-focusable", "aria-hidden-focus", "region", "bypass"];
+
+test("targets are large enough and what scrolls is reached by keys, on every screen at four sizes", async ({
+  page,
+}) => {
+  test.slow();
+  await openLine(page, "@4 >RlrrL >RlrrL RLRRLK RLRLRLRLRLRLRLRL");
+  const fill = new URL(page.url()).pathname.replace(/\/stack$/, "");
+  const screens = [
+    ...["stack", "floor", "groove", "shed", "sheet"].map((tab) => `${fill}/${tab}`),
+    ...["/", "/cells", "/fit", "/log", "/setup"],
+  ];
+  const found: string[] = [];
+  for (const screen of screens) {
+    await page.goto(screen);
+    await expect(page.getByRole("main").getByRole("heading").first()).toBeAttached();
+    await expect(page.locator("[inert]")).toHaveCount(0);
+    for (const size of SIZES) {
+      await page.setViewportSize(size);
+      const { violations, incomplete } = await new AxeBuilder({ page }).withRules(SIZED_RULES).analyze();
+      for (const { id, nodes } of [...violations, ...incomplete]) {
+        found.push(`${screen} at ${size.width}: ${id} ${nodes.map((node) => node.target.join(" ")).join(" | ")}`);
+      }
+    }
+  }
+  expect(found).toEqual([]);
+});
+
 test.describe("axe finds nothing, by day and by night", () => {
   // Book and moves are some thousands of marks to be looked at, several times.
   test.setTimeout(240_000);

@@ -6,6 +6,7 @@ import { isCompound, type Meter, TICKS_PER_QUARTER, tempoUnitTicks } from "~/cor
 import type { StaffBar } from "~/engrave/score";
 import type { FollowForm } from "./form-view";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
+import { ScrollAcross } from "./scroll-across";
 import { drawStaff, type StaffStop, tightestWidth } from "./staff-drawing";
 import { sayStaff, useMusicFont } from "./staff-view";
 import { useWidth } from "./use-width";
@@ -58,8 +59,9 @@ export default memo(function FormStaff(props: FormStaffProps) {
   }, [follow, feel, meter]);
 
   return (
-    <div
-      ref={frame}
+    <ScrollAcross
+      label="Score"
+      frame={frame}
       className="staff-ink drawing overflow-auto relative max-lg:h-[44vh] lg:min-h-64 max-h-[60vh]"
       {...pointerHandlers(lights, onPick)}
     >
@@ -75,7 +77,7 @@ export default memo(function FormStaff(props: FormStaffProps) {
         data-playhead
         className="absolute left-0 top-0 w-0.5 bg-primary rounded pointer-events-none"
       />
-    </div>
+    </ScrollAcross>
   );
 });
 

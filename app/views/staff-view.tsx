@@ -5,6 +5,7 @@ import type { CountStyle } from "~/core/pulse";
 import type { Timeline } from "~/core/timeline";
 import { makeScore, type StaffBar } from "~/engrave/score";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
+import { ScrollAcross } from "./scroll-across";
 import type { Section } from "./section";
 import { drawStaff, tightestWidth } from "./staff-drawing";
 import { useWidth } from "./use-width";
@@ -39,14 +40,14 @@ export default memo(function StaffView({ timeline, section, countStyle, onPick }
   useLighting(frame);
 
   return (
-    <div ref={frame} className="staff-ink drawing overflow-x-auto" {...pointerHandlers(lights, onPick)}>
+    <ScrollAcross label="Staff" frame={frame} className="staff-ink drawing" {...pointerHandlers(lights, onPick)}>
       <div ref={sheet} role="img" aria-label={sayStaff(shown)} />
       {bars.length > shown.length ? (
         <p className="text-sm quiet px-2 pb-1">
           {shown.length} of {bars.length} bars of this part are engraved.
         </p>
       ) : null}
-    </div>
+    </ScrollAcross>
   );
 });
 

@@ -14,6 +14,7 @@ import {
   ticks,
 } from "~/core/time";
 import type { CellSetting } from "~/editor/cells/preview";
+import { ScrollAcross } from "~/views/scroll-across";
 import { wordBalance, wordLeadOf, wordLinear, wordRuns } from "~/words/cell";
 import { LIMB_NAMES } from "~/words/slot";
 import { nameRate, plural } from "~/words/time";
@@ -55,7 +56,7 @@ export function Facts({ cell, facts, setting, meters }: FactsProps) {
           {speeds.length > 0 ? " a second" : ""}
         </Fact>
       </dl>
-      <div className="overflow-x-auto mt-2">
+      <ScrollAcross label="Speeds" className="mt-2">
         <table className="table table-xs [&_th]:text-base-content">
           <caption className="label-small text-left pb-1">
             When it lines up again, and the tempo at which another note value feels the same to your hands
@@ -90,7 +91,7 @@ export function Facts({ cell, facts, setting, meters }: FactsProps) {
             ))}
           </tbody>
         </table>
-      </div>
+      </ScrollAcross>
     </section>
   );
 }

@@ -110,7 +110,7 @@ function Step({ name, does, result, refused = null, isShown, onShow, onRemove }:
       {onRemove ? (
         <button
           type="button"
-          className="px-1 cursor-pointer hover:bg-base-200 rounded-field"
+          className="min-w-6 grid place-items-center cursor-pointer hover:bg-base-200 rounded-field"
           aria-label={`Remove the step: ${name}`}
           title="Remove"
           onClick={onRemove}
