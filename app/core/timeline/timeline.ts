@@ -211,15 +211,17 @@ function pushSlotEvents(events: TimelineEvent[], slot: VoicedSlot, phrase: Phras
     const at = slot.at + part * duration;
     for (const stroke of content.strokes) {
       const shared = { slot: slot.index, part, parts: parts.length };
-      const forceFor = (level: Level) => forceOf(level, swell && loudAt(at, swell));
+      const loud = swell && loudAt(at, swell);
       const gracePlace = stroke.graces > 0 ? slot.gracePlaces?.get(stroke) : undefined;
-      pushGraces(events, stroke, gracePlace, at, duration, phrase, { ...shared, force: forceFor("ghost") });
+      if (stroke.graces > 0) {
+        pushGraces(events, stroke, gracePlace, at, duration, phrase, { ...shared, force: forceOf("ghost", loud) });
+      }
       events.push({
         at: ticks(at),
         duration,
         limb: stroke.limb,
         level: stroke.level,
-        force: forceFor(stroke.level),
+        force: forceOf(stroke.level, loud),
         technique: stroke.technique,
         place: stroke.place ?? homePlace(stroke.limb),
         graces: stroke.graces,
@@ -239,7 +241,7 @@ function pushGraces(
   { tempo, meter }: Phrase,
   shared: Pick<TimelineEvent, "slot" | "part" | "parts" | "force">,
 ) {
-  if (stroke.graces === 0 || !isHand(stroke.limb)) return;
+  if (!isHand(stroke.limb)) return;
   const spacing = graceSpacing(stroke.graces, room, tempo, meter);
   for (let grace = 0; grace < stroke.graces; grace++) {
     events.push({
