@@ -255,4 +255,35 @@ describe("mixing down", () => {
     expect(energy(left, 1.35, 1.9)).toBeLessThan(energy(left, 0.35, 0.9));
     expect(told.at(-1)).toBe(1);
   });
+  test("a choked cymbal is silent from where the hand takes hold of it; a buzz goes on for its note and no longer", () => {
+    const sampleRate = 22_050;
+    const sound = (text: string) => {
+      const timeline = timelineOf(text, 60);
+      const score = plainScore(arrangeRange(timeline, {}), timeline.tempo, null);
+      return mixDown(steady(score), 1, { pans: {}, sampleRate, ringOut: 1 }).left;
+    };
+    const energy = (channel: Float32Array, from: number, to: number) =>
+      channel.slice(from * sampleRate, to * sampleRate).reduce((sum, sample) => sum + sample * sample, 0);
+    // A quarter lasts a second here.
+    const choked = sound("@1 =R/c1---");
+    expect(energy(choked, 0, 0.5)).toBeGreaterThan(0);
+    expect(energy(choked, 0.55, 4)).toBe(0);
+    expect(energy(sound("@1 R/c1---"), 0.55, 4)).toBeGreaterThan(0);
+    const buzz = sound("@1 ~R---");
+    expect(energy(buzz, 0.6, 1)).toBeGreaterThan(0);
+    expect(energy(buzz, 1.05, 4)).toBe(0);
+  });
+  test("a crescendo is louder stroke by stroke", () => {
+    const sampleRate = 22_050;
+    const timeline = timelineOf("@1 <[RRRR]", 60);
+    const score = plainScore(arrangeRange(timeline, {}), timeline.tempo, null);
+    const { left } = mixDown(steady(score), 1, { pans: {}, sampleRate, ringOut: 1 });
+    const peaks = [0, 1, 2, 3].map((beat) =>
+      left
+        .slice(beat * sampleRate, (beat + 1) * sampleRate)
+        .reduce((most, sample) => Math.max(most, Math.abs(sample)), 0),
+    );
+    expect(peaks).toEqual(peaks.toSorted((a, b) => a - b));
+    expect(new Set(peaks).size).toBe(4);
+  });
 });
