@@ -69,6 +69,7 @@ export function nameOneSlot(rate: Rate): string {
 export const COUNT_STYLE_NAMES: Record<CountStyle, string> = {
   beats: "1 e & a · 1 & a",
   "trip-let": "1 e & a · 1 trip let",
+  halves: "1 e & a · sixes as 1 & a 1 & a",
   six: "in six: 1 2 3 4 5 6",
   groups: "in twos and threes: 1 2 1 2 3",
   cell: "by cell: 1 2 3",
@@ -126,8 +127,8 @@ export function sayCountIn(index: number, meter: Meter, style: CountStyle): stri
 
 /** Where something begins, in the words of a way to count: "3 &", "3 (fa)". */
 export function sayPosition(at: Ticks, rate: Rate, meter: Meter, style: CountStyle): string {
-  // By cell, in six or in groups one place is not told from another.
-  const counting = style === "cell" || style === "six" || style === "groups" ? "beats" : style;
+  // By cell, in six, in groups or by halves one place is not told from another.
+  const counting = style === "french" || style === "south-indian" || style === "trip-let" ? style : "beats";
   const duration = slotTicks(rate);
   const syllable = countSlot(counting, { at, duration, place: 0 }, meter);
   const { beat } = locate(at, meter);

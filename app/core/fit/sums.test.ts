@@ -184,6 +184,8 @@ describe("counting", () => {
     ["trip-let", 3, "2 trip let"],
     ["trip-let", 4, "2 e & a"],
     ["trip-let", 6, "2 trip let & trip let"],
+    ["halves", 6, "2 & a 2 & a"],
+    ["halves", 4, "2 e & a"],
     ["french", 4, "ta fa te fe"],
     ["french", 3, "ta te ti"],
     ["south-indian", 5, "ta di gi na tom"],
@@ -192,7 +194,7 @@ describe("counting", () => {
     expect(countBeat(style, slots, 2).join(" ")).toBe(syllables);
   });
   test("every style has a syllable for every place of every rate from 1 to 12", () => {
-    for (const style of ["beats", "trip-let", "french", "south-indian"] as const) {
+    for (const style of ["beats", "trip-let", "halves", "french", "south-indian"] as const) {
       for (const isDotted of [false, true]) {
         for (let slots = 1; slots <= 12; slots++) {
           const syllables = countBeat(style, slots, 3, isDotted);
@@ -220,6 +222,8 @@ describe("counting", () => {
     ["@4 RLRLRL RLRLRL", "6/8", "beats", "1 & trip & let & 2 & trip & let &"],
     ["@4 RLRLRL", "6/8", "trip-let", "1 ta la ta li ta"],
     ["@8 RLRLRLRLRLRL", "6/8", "beats", "1 e & a trip e & a let e & a"],
+    ["@6 RLRLRL RLRLRL", "4/4", "halves", "1 & a 1 & a 2 & a 2 & a"],
+    ["@4 RLRLRL", "6/8", "halves", "1 & trip & let &"],
     ["@4/3 RL @8/3 RLRL", "6/8", "beats", "1 & 2 e & a"],
     ["@2 RLRLRL RLRLRL", "12/8", "six", "1 2 3 4 5 6 7 8 9 10 11 12"],
     ["@4 RLRLRL", "6/8", "six", "1 & 2 & 3 &"],

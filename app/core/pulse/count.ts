@@ -13,13 +13,13 @@ import {
   unitTicks,
 } from "../time/time";
 
-export const COUNT_STYLES = ["beats", "trip-let", "six", "groups", "cell", "french", "south-indian"] as const;
+export const COUNT_STYLES = ["beats", "trip-let", "halves", "six", "groups", "cell", "french", "south-indian"] as const;
 export type CountStyle = (typeof COUNT_STYLES)[number];
 
 type Syllables = Record<number, readonly string[]>;
 
 /**
- * Within the beat, by number of slots. The first stands for the beat's own number. Twos to fours, sixes and eights as
+ * Within the beat, by number of slots. An empty place stands for the beat's own number. Twos to fours, sixes and eights as
  * drummers commonly count; where there is no common usage (5, 7, 9, 10, 11) the places are numbered.
  */
 const BY_BEATS: Syllables = {
@@ -37,6 +37,8 @@ const BY_TRIP_LET: Syllables = {
   3: ["", "trip", "let"],
   12: ["", "trip", "let", "e", "trip", "let", "&", "trip", "let", "a", "trip", "let"],
 };
+/** Six as a triplet on each half of the beat, its number said again: 2 & a 2 & a. */
+const BY_HALVES: Syllables = { ...BY_BEATS, 6: ["", "&", "a", "", "&", "a"] };
 /** Within a dotted beat, which is three eighths: six are three pairs, twelve the same halved. */
 const HALVED = (eighths: readonly [string, string, string]) => eighths.flatMap((eighth) => [eighth, "e", "&", "a"]);
 const BY_DOTTED_BEATS: Syllables = {
@@ -85,10 +87,16 @@ type BeatStyle = Exclude<CountStyle, "cell" | "six" | "groups">;
 const TABLES: Record<BeatStyle, Syllables> = {
   beats: BY_BEATS,
   "trip-let": BY_TRIP_LET,
+  halves: BY_HALVES,
   french: FRENCH,
   "south-indian": SOUTH_INDIAN,
 };
-const DOTTED_TABLES: Record<BeatStyle, Syllables> = { ...TABLES, beats: BY_DOTTED_BEATS, "trip-let": BY_LA_LI };
+const DOTTED_TABLES: Record<BeatStyle, Syllables> = {
+  ...TABLES,
+  beats: BY_DOTTED_BEATS,
+  halves: BY_DOTTED_BEATS,
+  "trip-let": BY_LA_LI,
+};
 
 /**
  * The syllables of one beat of `slots` slots, 1 to 12, for beat number `beat` (from 1); `isDotted` for the beat of a
@@ -102,9 +110,9 @@ export function countBeat(style: BeatStyle, slots: number, beat: number, isDotte
 
 function syllable(style: BeatStyle, { beat, numerator, denominator }: BeatPosition, isDotted: boolean): string {
   const found = (isDotted ? DOTTED_TABLES : TABLES)[style][denominator]?.[numerator];
-  if (found !== undefined && found !== "") return found;
-  const countsBeats = style === "beats" || style === "trip-let";
-  if (numerator === 0) return countsBeats ? String(beat + 1) : "ta";
+  if (found) return found;
+  const ownName = style === "french" || style === "south-indian" ? "ta" : String(beat + 1);
+  if (found === "" || numerator === 0) return ownName;
   // Finer than any tradition names: the place in the beat.
   return String(numerator + 1);
 }
