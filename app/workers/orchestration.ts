@@ -18,7 +18,7 @@ import {
   strokesOfWay,
 } from "~/core/orchestration-search";
 import type { Phrase } from "~/core/phrase";
-import { makePlayer, type PlayerSpec } from "~/core/player";
+import { type Circumstances, makePlayer, type PlayerSpec } from "~/core/player";
 import type { Place } from "~/core/stroke";
 import { layOut } from "~/core/timeline";
 
@@ -42,6 +42,8 @@ export type OrchestrationEvent =
 export interface OrchestrationRequest {
   readonly phrase: Phrase;
   readonly player: PlayerSpec;
+  /** What the phrase is played under, as this player's kit lays it out. */
+  readonly under: Circumstances | null;
   readonly surfaces: readonly Place[];
   readonly weights: OrchestrationWeights;
   readonly most: number;
@@ -59,12 +61,13 @@ const LIKENESS = 150;
 const MOST_TRIED = 4_000;
 
 function run(request: OrchestrationRequest, tell: (event: OrchestrationEvent) => void) {
-  const { phrase, player: who, surfaces, weights, most, apart, seed, like } = request;
+  const { phrase, player: who, under, surfaces, weights, most, apart, seed, like } = request;
   const player = makePlayer(who.kit, who.limits, who.hands);
   const found = findOrchestrations({
     timeline: layOut(phrase, player.kit),
     player,
     surfaces,
+    under,
     keepsBackbeat: keepsBackbeat(phrase.voicing),
   });
   if (isOrchestrationProblem(found)) {

@@ -147,10 +147,10 @@ export function circumstancesOf(
   ].map(({ limb, at }) => ({ limb, at, place: foldFor(kit, limb) }));
   if (!swing && feet.length === 0) return null;
   return {
-    sounds: (at, slot) => {
+    moments: timeline.events.map(({ at, slot }) => {
       const cell = timeline.cells[timeline.slots[slot]?.cell ?? -1];
       return perform(at, cell !== undefined && followsSwing(cell.rate), null);
-    },
+    }),
     feet,
   };
 }

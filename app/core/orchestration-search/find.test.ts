@@ -2,16 +2,18 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { countWays, drawWays, totalWays } from "../graph/count";
 import { takeBest } from "../graph/rank";
+import { circumstancesOf } from "../groove/under";
 import type { Kit } from "../kit/kit";
 import { readStickLine } from "../line/read";
 import { placeStrokes } from "../line/rewrite";
 import { formatLine } from "../line/write";
 import { ALL_STROKES, keepsBackbeat } from "../orchestration/layers";
-import { findCeiling } from "../player/ceiling";
+import { type Circumstances, findCeiling, type Under } from "../player/ceiling";
 import { type Limits, limitsOf } from "../player/limits";
 import { makePlayer } from "../player/player";
 import type { Place } from "../stroke/stroke";
 import { anyKit, anyLimits, FOUR_PIECE, kitOf, WORKING } from "../testing/kits";
+import { USUAL } from "../testing/settings";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
 import {
@@ -37,13 +39,21 @@ function orchestrations(
   kit: Kit,
   limits: Limits,
   surfaces: readonly Place[],
+  under: Circumstances | null = null,
 ): Orchestrations | null {
-  const found = findOrchestrations({ timeline, player: makePlayer(kit, limits), surfaces });
+  const found = findOrchestrations({ timeline, player: makePlayer(kit, limits), surfaces, under });
   return isOrchestrationProblem(found) ? null : found;
 }
 
 /** The twin: every orchestration written into the line, laid out, and its ceiling held against the tempo. */
-function listByTrying(text: string, tempo: number, kit: Kit, limits: Limits, surfaces: readonly Place[]): Place[][] {
+function listByTrying(
+  text: string,
+  tempo: number,
+  kit: Kit,
+  limits: Limits,
+  surfaces: readonly Place[],
+  under: Under,
+): Place[][] {
   const phrase = phraseOf(text, tempo);
   const timeline = layOut(phrase, kit);
   const hands = timeline.events.filter(({ limb, grace }) => grace === undefined && (limb === "R" || limb === "L"));
@@ -60,7 +70,8 @@ function listByTrying(text: string, tempo: number, kit: Kit, limits: Limits, sur
         phrase.line,
         hands.map((event, index) => [event, places[index] as Place]),
       );
-      const ceiling = findCeiling(layOut({ ...phrase, line }, kit), makePlayer(kit, limits));
+      const tried = layOut({ ...phrase, line }, kit);
+      const ceiling = findCeiling(tried, makePlayer(kit, limits), under(tried));
       if (!ceiling || ceiling.bpm >= tempo * (1 - 1e-9)) found.push(places);
       return;
     }
@@ -101,10 +112,18 @@ const anyShortText = fc
 
 const THREE: readonly Place[] = ["sn", "f1", "hh"];
 
+/** Nothing; hard swing; the bass drum on every beat. */
+const anyTempo = fc.integer({ min: 60, max: 300 });
+const anyUnder = fc.constantFrom(
+  {},
+  { follows: true, feel: { ...USUAL.feel, swing: { unit: 4, share: 0.7 } } } as const,
+  { kickOnBeats: true },
+);
+
 describe("orchestrations", () => {
   test("are as many as trying all of them finds, the same ones", () => {
     fc.assert(
-      fc.property(anyShortText, fc.integer({ min: 60, max: 300 }), anyKit, anyLimits, (text, tempo, whole, limits) => {
+      fc.property(anyShortText, anyTempo, anyKit, anyLimits, anyUnder, (text, tempo, whole, limits, setting) => {
         const kit = {
           surfaces: [
             ...whole.surfaces.filter(({ place }) => !["f1", "hh", "t1"].includes(place)),
@@ -112,8 +131,9 @@ describe("orchestrations", () => {
           ],
         };
         const timeline = layOut(phraseOf(text, tempo), kit);
-        const found = orchestrations(timeline, kit, limits, THREE);
-        const expected = listByTrying(text, tempo, kit, limits, THREE);
+        const under: Under = (laid) => circumstancesOf(laid, { ...USUAL, ...setting }, [], kit);
+        const found = orchestrations(timeline, kit, limits, THREE, under(timeline));
+        const expected = listByTrying(text, tempo, kit, limits, THREE, under);
         const hasHands = timeline.events.some(({ limb }) => limb === "R" || limb === "L");
         if (!found) {
           expect(hasHands ? expected : []).toEqual([]);

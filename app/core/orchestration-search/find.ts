@@ -6,7 +6,14 @@
 import type { Graph } from "../graph/graph";
 import { isPlayable } from "../kit/kit";
 import type { StrokeKey } from "../line/rewrite";
-import { type Ceiling, ceilingOf, findFixedCeiling, listMotions, type Motion } from "../player/ceiling";
+import {
+  type Ceiling,
+  type Circumstances,
+  ceilingOf,
+  findFixedCeiling,
+  listMotions,
+  type Motion,
+} from "../player/ceiling";
 import type { Player } from "../player/player";
 import { isBackbeat } from "../pulse/pulse";
 import { type Hand, isHand, otherHand, type Place } from "../stroke/stroke";
@@ -24,6 +31,8 @@ export interface OrchestrationSpec {
   readonly surfaces: readonly Place[];
   /** Strokes on the backbeat stay where they are, as a layer has them. */
   readonly keepsBackbeat?: boolean;
+  /** What the timeline is played under. */
+  readonly under?: Circumstances | null;
 }
 
 export type OrchestrationProblem =
@@ -66,7 +75,10 @@ export interface Orchestrations {
 /** Rounding must not forbid what just fits. Seconds. */
 const TOLERANCE = 1e-9;
 
-function listSteps({ timeline, player, surfaces, keepsBackbeat }: OrchestrationSpec, places: readonly Place[]): Step[] {
+function listSteps(
+  { timeline, player, surfaces, keepsBackbeat, under }: OrchestrationSpec,
+  places: readonly Place[],
+): Step[] {
   const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
   const indexOf = (place: Place) => places.indexOf(place);
   const last: Record<Hand, { at: number; lead: number } | null> = { R: null, L: null };
@@ -78,10 +90,11 @@ function listSteps({ timeline, player, surfaces, keepsBackbeat }: OrchestrationS
   let before: Hand | null = null;
   const steps: Step[] = [];
   for (const [event, one] of timeline.events.entries()) {
-    const { limb: hand, at, graces } = one;
+    const { limb: hand, graces } = one;
+    const at = under?.moments[event] ?? one.at;
     if (one.grace !== undefined || !isHand(hand)) continue;
     const other = otherHand(hand);
-    const onBackbeat = isBackbeat(at, timeline.pulse);
+    const onBackbeat = isBackbeat(one.at, timeline.pulse);
     const stays = placeByHand(timeline, one) !== null || (keepsBackbeat === true && onBackbeat);
     const lead = graces * FLAM_SECONDS;
     const graceSince = gap(last[other], at, lead);
@@ -122,7 +135,7 @@ export function findOrchestrations(spec: OrchestrationSpec): Orchestrations | Or
   const places = [...new Set([...spec.surfaces, ...hands.map((event) => event.place), ...graced])];
   const steps = listSteps(spec, places);
   if (steps.some((step) => step.options.length === 0)) return { code: "no-surfaces" };
-  const fixed = findFixedCeiling(listMotions(timeline), timeline.meter, player);
+  const fixed = findFixedCeiling(listMotions(timeline, spec.under), timeline.meter, player);
   if (fixed && fixed.bpm < timeline.tempo * (1 - TOLERANCE)) return { code: "too-fast", ceiling: fixed };
   return { spec, places, steps, ...buildGraph(steps, places, player) };
 }
@@ -234,9 +247,9 @@ export function strokesOfWay(found: Orchestrations, way: readonly number[]): (re
 
 /** The ceiling with all strokes where a way has them. */
 export function ceilingOfWay(found: Orchestrations, way: readonly number[]): Ceiling | null {
-  const { timeline, player } = found.spec;
+  const { timeline, player, under } = found.spec;
   const placeOf = new Map(found.steps.map(({ event }, index) => [event, found.places[way[index] as number] as Place]));
-  const motions = listMotions(timeline).map((motion): Motion => {
+  const motions = listMotions(timeline, under).map((motion): Motion => {
     const place = placeOf.get(motion.event);
     const isSplit = timeline.events[motion.event]?.gracePlace !== undefined && motion.lead > 0;
     return place && !isSplit ? { ...motion, place } : motion;

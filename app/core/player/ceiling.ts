@@ -76,10 +76,10 @@ export interface Ceiling {
   readonly bottleneck: Demand;
 }
 
-/** Under what a phrase is played, beside what its line says. */
+/** Under what one layout of a phrase is played, beside what its line says. */
 export interface Circumstances {
-  /** Where a place of the phrase sounds, in ticks: swing moves it. */
-  readonly sounds: (at: number, slot: number) => number;
+  /** Where each event sounds, by its index, in ticks: swing moves it. */
+  readonly moments: readonly number[];
   /** What the feet keep up, in the phrase's ticks as they sound. */
   readonly feet: readonly { readonly limb: Limb; readonly at: number; readonly place: Place }[];
 }
@@ -99,12 +99,12 @@ export function listMotions(timeline: Timeline, under: Circumstances | null = nu
     ...events.entries(),
   ]) {
     if (grace !== undefined) continue;
-    const sounds = (moment: number) => (under ? under.sounds(moment, slot) : moment);
+    const sounds = under?.moments[event] ?? at;
     const limbs = playing.get(slot);
     const bounces = parts > 1 && limbs?.only === limb;
     const motion: Draft = {
       limb,
-      at: sounds(at),
+      at: sounds,
       lead: 0,
       place,
       slot,
@@ -112,7 +112,7 @@ export function listMotions(timeline: Timeline, under: Circumstances | null = nu
       bounces,
       isRebound: bounces && part > (limbs?.first ?? 0),
       isBuzz: technique === "buzz",
-      chokedAt: technique === "choke" ? sounds(at) + (lastsFor({ technique, duration }) ?? 0) : null,
+      chokedAt: technique === "choke" ? sounds + (lastsFor({ technique, duration }) ?? 0) : null,
     };
     if (graces > 0 && isHand(limb)) {
       const leading = { limb: otherHand(limb), lead: graces * FLAM_SECONDS, place: gracePlace ?? place };

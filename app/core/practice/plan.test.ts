@@ -193,7 +193,7 @@ describe("under a groove", () => {
   it("has the top tempo that the fill has in its swing, for the whole and for all of its steps that are whole", () => {
     const phrase = phraseOf("@2 RRRRRRRR", 200);
     const under = (timeline: Timeline): Circumstances => ({
-      sounds: (at) => swingAt(at, { unit: 2, share: 0.75 }, timeline.meter),
+      moments: timeline.events.map(({ at }) => swingAt(at, { unit: 2, share: 0.75 }, timeline.meter)),
       feet: [],
     });
     const straight = makePlan(phrase, player, { goal: bpm(200) });

@@ -3,6 +3,8 @@
 import { useMemo, useState } from "react";
 import type { Player } from "~/core/player";
 import type { Worked } from "~/editor/editor";
+import { useFill, useFillPlace } from "~/editor/fill/place";
+import { setupOf } from "~/editor/fill/score";
 import type { OrchestrationRequest } from "~/workers/orchestration";
 import { DEFAULT_PLACING_WEIGHTS, type OrchestrationAsk } from "./found";
 import { countHands } from "./strokes";
@@ -22,12 +24,19 @@ export function useOrchestrationAsk(isOn: boolean, worked: Worked, player: Playe
     like: null,
     different: true,
   });
+  const { stage } = useFillPlace();
+  const { meter, groove, grooveBars, setting } = useFill();
+  const under = useMemo(
+    () => setupOf({ meter, groove, grooveBars, setting }, stage).under?.(worked.timeline) ?? null,
+    [meter, groove, grooveBars, setting, stage, worked],
+  );
   const request = useMemo(
     (): OrchestrationRequest | null =>
       isOn
         ? {
             phrase: worked.phrase,
             player: { kit: player.kit, limits: player.limits, hands: player.hands },
+            under,
             surfaces:
               ask.surfaces ?? player.kit.surfaces.filter(({ player }) => player === "hands").map(({ place }) => place),
             weights: ask.weights,
@@ -37,7 +46,7 @@ export function useOrchestrationAsk(isOn: boolean, worked: Worked, player: Playe
             like: ask.like,
           }
         : null,
-    [isOn, worked, player, ask],
+    [isOn, worked, player, under, ask],
   );
   return { ask, setAsk, orchestrations: useOrchestrations(request) };
 }
