@@ -138,6 +138,32 @@ test.describe("by keyboard alone", () => {
   });
 });
 
+test("the staff has a sign for every kind of stroke, and its accents stand in one row over the beams", async ({
+  page,
+}) => {
+  const { line } = await openLine(page, "@4 RLRL");
+  const staff = page.getByRole("region", { name: "Staff" });
+  await line.fill("@4 R/hoR/hh~R!L <[RL>RL] >R/t1LRK @2 =R/c1H/hs");
+  await expect(noteNumber(staff, 13).first()).toBeVisible();
+  // Open, closing and buzz; the foot's splash has the open sign below it.
+  await expect(staff.getByText("\uE614", { exact: true })).toHaveCount(2);
+  await expect(staff.getByText("\uE633", { exact: true })).toHaveCount(1);
+  await expect(staff.getByText("\uE22A", { exact: true })).toHaveCount(1);
+  await expect(staff.getByText("\uE0CF", { exact: true })).toHaveCount(1);
+  await expect(staff.locator("path.choke")).toHaveCount(1);
+  await expect(staff.locator("path.hairpin")).toHaveCount(1);
+  const accents = await staff
+    .getByText("\uE4A0", { exact: true })
+    .evaluateAll((found) => found.map((accent) => Number(accent.getAttribute("y"))));
+  const beams = await staff
+    .locator(".vf-beam path")
+    .evaluateAll((found) => found.map((beam) => (beam as SVGGraphicsElement).getBBox().y));
+  expect(accents).toHaveLength(3);
+  expect(new Set(accents).size).toBe(1);
+  expect(beams.length).toBeGreaterThan(4);
+  expect(Math.max(...accents)).toBeLessThan(Math.min(...beams));
+});
+
 test.describe("by mouse", () => {
   test("a note is chosen in any view, lit in all three, and changed with the palette", async ({ page }) => {
     const { line, grid, rail } = await openLine(page, "@4 RLRRL KLRK");

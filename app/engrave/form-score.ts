@@ -16,7 +16,15 @@ import {
 } from "~/core/stroke";
 import { barTicks, gcd, makeRate, type Rate, TICKS_PER_QUARTER } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
-import { bracketCells, type CountedScoreSlot, countBar, type StaffBar, toScoreSlot } from "./score";
+import {
+  bracketCells,
+  type CountedScoreSlot,
+  closeHats,
+  countBar,
+  type StaffBar,
+  toScoreSlot,
+  writeHairpins,
+} from "./score";
 import { type ScoreSlot, writeVoice } from "./voice";
 
 export interface FormScoreOptions {
@@ -76,12 +84,13 @@ export function makeFormScore(
       lower: sounds(below) ? writeVoice(below, meter, start) : null,
       counts: sounds(written) ? countBar(written, voice.notes, meter, countStyle) : [],
       brackets: bracketCells(timeline, form.fillAt, voice.notes, start),
+      hairpins: writeHairpins(timeline, form.fillAt, voice.notes, start),
       label,
     });
   }
   const crash = arrangement.notes.filter((note) => note.at === 0 && note.passes !== "first" && note.role !== "fill");
   if (crash.some(({ role }) => role === "crash")) bars.push(landingBar(crash, bars.length, timeline));
-  return bars;
+  return closeHats(bars);
 }
 
 /** The one that follows, on which the crash answers: one stroke, and the groove goes on. */
@@ -92,7 +101,7 @@ function landingBar(notes: readonly SoundingNote[], number: number, { meter }: T
     index: null,
     at: start,
     duration: TICKS_PER_QUARTER,
-    voiced: makeStrokes([...limbs.values()].map(({ limb, place, level }) => makeStroke(limb, { place, level }))),
+    voiced: strokesOfNotes([...limbs.values()]),
     rate: { slots: 1, quarters: 1 },
   };
   // In a bar that is shorter than a quarter the stroke is as long as the bar.
@@ -106,8 +115,13 @@ function landingBar(notes: readonly SoundingNote[], number: number, { meter }: T
     lower: null,
     counts: [],
     brackets: [],
+    hairpins: [],
     label: { text: "and on", note: 0 },
   };
+}
+
+function strokesOfNotes(notes: readonly SoundingNote[]): Slot {
+  return makeStrokes(notes.map(({ limb, place, level, technique }) => makeStroke(limb, { place, level, technique })));
 }
 
 const byTime = (a: ScoreSlot, b: ScoreSlot) => a.at - b.at;
@@ -168,7 +182,7 @@ function slotsOfNotes(notes: readonly SoundingNote[], end: number): ScoreSlot[] 
   const times = [...new Set(notes.map(({ at }) => at as number))].sort((a, b) => a - b);
   return times.flatMap((at, index) => {
     const limbs = new Map(notes.filter((note) => note.at === at).map((note) => [note.limb, note]));
-    const voiced = makeStrokes([...limbs.values()].map(({ limb, place, level }) => makeStroke(limb, { place, level })));
+    const voiced = strokesOfNotes([...limbs.values()]);
     // Up to the next beat is long enough: what follows is a rest, and rests below are not drawn.
     const next = Math.min(times[index + 1] ?? end, end, (Math.floor(at / TICKS_PER_QUARTER) + 1) * TICKS_PER_QUARTER);
     return spread({ index: null, at, duration: next - at, voiced, rate: { slots: 1, quarters: 1 } }, next - at);

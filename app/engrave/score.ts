@@ -7,9 +7,9 @@ import type { Window } from "~/core/phrase";
 import { type CountStyle, isOnBeat, pulseOf, speakSlot } from "~/core/pulse";
 import { barTicks, type Meter, type Ticks } from "~/core/time";
 import type { Timeline, TimelineSlot } from "~/core/timeline";
-import { type ScoreSlot, type StaffNote, type WrittenVoice, writeVoice } from "./voice";
+import { type ScoreSlot, type StaffHead, type StaffNote, type WrittenVoice, writeVoice } from "./voice";
 
-export type { StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "./voice";
+export type { StaffGraces, StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "./voice";
 
 /** A syllable under the staff, at each slot. */
 export interface StaffCount {
@@ -32,6 +32,19 @@ export interface StaffBracket {
   readonly closes: boolean;
 }
 
+/** As much of a crescendo or diminuendo as is in the bar. */
+export interface StaffHairpin {
+  /** First and last note of the bar's notes that it goes over. */
+  readonly from: number;
+  readonly to: number;
+  /** How wide it stands open at its left and at its right, 0 to 1. */
+  readonly left: number;
+  readonly right: number;
+  /** Whether it begins and ends in this bar. */
+  readonly opens: boolean;
+  readonly closes: boolean;
+}
+
 export interface StaffBar extends WrittenVoice {
   /** From 0. */
   readonly number: number;
@@ -39,6 +52,7 @@ export interface StaffBar extends WrittenVoice {
   readonly lower: WrittenVoice | null;
   readonly counts: readonly StaffCount[];
   readonly brackets: readonly StaffBracket[];
+  readonly hairpins: readonly StaffHairpin[];
   /** What stands over the bar's beginning, or over the note where it begins: "fill". */
   readonly label: { readonly text: string; readonly note: number } | null;
 }
@@ -50,10 +64,11 @@ export interface CountedScoreSlot extends ScoreSlot {
 
 /** The timeline's slots as they are written. */
 export function toScoreSlot(
-  { index, at, duration, voiced, cell, place }: TimelineSlot,
+  { index, at, duration, voiced, gracePlaces, cell, place }: TimelineSlot,
   { cells }: Timeline,
 ): CountedScoreSlot {
-  return { index, at, duration, voiced, place, rate: cells[cell]?.rate ?? { slots: 4, quarters: 1 } };
+  const rate = cells[cell]?.rate ?? { slots: 4, quarters: 1 };
+  return { index, at, duration, voiced, place, rate, ...(gracePlaces ? { gracePlaces } : {}) };
 }
 
 /** The bars that hold `slots` (a stretch of the timeline's) and the window around them. */
@@ -76,10 +91,11 @@ export function makeScore(timeline: Timeline, slots: readonly TimelineSlot[], co
       lower: null,
       counts: countBar(inBar, voice.notes, meter, countStyle),
       brackets: bracketCells(timeline, 0, voice.notes, start),
+      hairpins: writeHairpins(timeline, 0, voice.notes, start),
       label: null,
     });
   }
-  return bars;
+  return closeHats(bars);
 }
 
 function windowEnd(window: Window): number {
@@ -104,6 +120,45 @@ export function bracketCells(
     brackets.push({ size, from, to, opens: opensAt >= start, closes: closesAt <= end });
   }
   return brackets;
+}
+
+/** What of the phrase's crescendos and diminuendos is in the bar at `start`, of a phrase that is `shift` ticks later. */
+export function writeHairpins(
+  { meter, swells }: Timeline,
+  shift: number,
+  notes: readonly StaffNote[],
+  start: number,
+): StaffHairpin[] {
+  const end = start + barTicks(meter);
+  return swells.flatMap((swell): StaffHairpin[] => {
+    const [begins, ends] = [swell.from + shift, swell.to + shift];
+    const from = notes.findIndex((note) => note.at >= Math.max(begins, start));
+    const to = notes.findLastIndex((note) => note.at <= ends);
+    if (begins >= end || ends < start || from < 0 || to < from) return [];
+    const openAt = (at: number) => {
+      const gone = Math.min(1, Math.max(0, (at - begins) / Math.max(1, ends - begins)));
+      return swell.swell === "crescendo" ? gone : 1 - gone;
+    };
+    const [opens, closes] = [begins >= start, ends < end];
+    return [{ from, to, left: openAt(start), right: openAt(end), opens, closes }];
+  });
+}
+
+/** Marks where hi-hats close that stood open: with the next stroke on the closed ones, if no foot has closed them before. */
+export function closeHats(bars: readonly StaffBar[]): StaffBar[] {
+  let isOpen = false;
+  return bars.map((bar) => {
+    const closing = new Set<StaffHead>();
+    const notes = [...bar.notes, ...(bar.lower?.notes ?? [])].sort((a, b) => a.at - b.at);
+    for (const head of notes.flatMap(({ heads }) => heads)) {
+      if (head.place === "hh" && isOpen) closing.add(head);
+      if (head.place === "ho" || head.place === "hf") isOpen = true;
+      else if (head.place === "hh" || head.place === "hp") isOpen = false;
+    }
+    if (closing.size === 0) return bar;
+    const mark = (head: StaffHead) => (closing.has(head) ? { ...head, closes: true } : head);
+    return { ...bar, notes: bar.notes.map((note) => ({ ...note, heads: note.heads.map(mark) })) };
+  });
 }
 
 /** Syllables for slots, each by the note that it stands under. */

@@ -3,6 +3,8 @@
 import { pulseOf } from "~/core/pulse";
 import {
   homePlace,
+  isHand,
+  otherHand,
   type Place,
   partsOf,
   type Silence,
@@ -20,6 +22,7 @@ export interface ScoreSlot {
   readonly at: number;
   readonly duration: number;
   readonly voiced: Slot;
+  readonly gracePlaces?: ReadonlyMap<Stroke, Place>;
   readonly rate: Rate;
 }
 
@@ -54,6 +57,16 @@ export interface StaffHead {
   readonly place: Place;
   readonly ghost: boolean;
   readonly technique: Technique;
+  /** Closed hi-hats that the ones before left open: a copyist writes a + where they close. */
+  readonly closes: boolean;
+}
+
+/** The grace notes that lead into a note. */
+export interface StaffGraces {
+  readonly many: number;
+  readonly place: Place;
+  /** Of the hand that plays them, small. */
+  readonly sticking: string;
 }
 
 export interface StaffNote {
@@ -64,7 +77,7 @@ export interface StaffNote {
   /** None for a rest. */
   readonly heads: readonly StaffHead[];
   readonly accent: boolean;
-  readonly graces: number;
+  readonly graces: StaffGraces | null;
   /** Letters of the limbs, as in a stick line. */
   readonly sticking: string;
   /** Notes of one beam group have the same number. */
@@ -122,7 +135,7 @@ function listRuns(slots: readonly ScoreSlot[]): ScoreSlot[][] {
 }
 
 function rest(at: number, value: WrittenValue, beam: number, slot: number | null = null): StaffNote {
-  return { slot, at, value, heads: [], accent: false, graces: 0, sticking: "", beam };
+  return { slot, at, value, heads: [], accent: false, graces: null, sticking: "", beam };
 }
 
 /** Rests from `from` to `to`, broken at beats, each the longest that may stand there. */
@@ -267,6 +280,7 @@ function writePart(slot: ScoreSlot, part: Silence | Strokes, at: number, value: 
     place: stroke.place ?? homePlace(stroke.limb),
     ghost: stroke.level === "ghost",
     technique: stroke.technique,
+    closes: false,
   }));
   return {
     slot: slot.index,
@@ -274,10 +288,18 @@ function writePart(slot: ScoreSlot, part: Silence | Strokes, at: number, value: 
     value,
     heads,
     accent: strokes.some((stroke) => stroke.level === "accent"),
-    graces: strokes.reduce((most, stroke) => Math.max(most, stroke.graces), 0),
+    graces: writeGraces(slot, strokes),
     sticking: strokes.map(letter).join(""),
     beam,
   };
+}
+
+/** Of strokes together one at most has grace notes: the other hand plays them. */
+function writeGraces({ gracePlaces }: ScoreSlot, strokes: readonly Stroke[]): StaffGraces | null {
+  const graced = strokes.find(({ graces }) => graces > 0);
+  if (!graced || !isHand(graced.limb)) return null;
+  const place = gracePlaces?.get(graced) ?? graced.place ?? homePlace(graced.limb);
+  return { many: graced.graces, place, sticking: otherHand(graced.limb).toLowerCase() };
 }
 
 /**

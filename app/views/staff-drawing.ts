@@ -21,7 +21,7 @@ import {
 } from "vexflow/bravura";
 import type { Place } from "~/core/stroke";
 import type { Meter } from "~/core/time";
-import type { StaffBar, StaffHead, StaffNote, WrittenVoice } from "~/engrave/score";
+import type { StaffBar, StaffGraces, StaffHairpin, StaffHead, StaffNote, WrittenVoice } from "~/engrave/score";
 
 /** Where each surface stands on the staff, and with which head. */
 const KEYS: Record<Place, string> = {
@@ -50,11 +50,40 @@ const KEYS: Record<Place, string> = {
   x2: "a/4/t1",
 };
 
+/** Signs of the music font, by their names in SMuFL, that the engraving package has no names for. */
+const GLYPHS = {
+  stringsHarmonic: "\uE614",
+  pictHalfOpen2: "\uE7F7",
+  pluckedLeftHandPizzicato: "\uE633",
+  articAccentAbove: "\uE4A0",
+  buzzRoll: "\uE22A",
+  noteheadSlashedBlack1: "\uE0CF",
+};
+/** Signs at the note for hi-hats that are not closed, by their surface. */
+const HAT_SIGNS: Partial<Record<Place, string>> = {
+  ho: GLYPHS.stringsHarmonic,
+  hs: GLYPHS.stringsHarmonic,
+  hf: GLYPHS.pictHalfOpen2,
+};
+const CLOSES = GLYPHS.pluckedLeftHandPizzicato;
+
 /** Pixels that a note needs, and a bar beside its notes. */
 const NOTE_ROOM = 27;
 const GRACE_ROOM = 12;
 const BAR_ROOM = 30;
 const CLEF_ROOM = 62;
+/** Pixels that hairpins need between staff and sticking, and how wide they stand open. */
+const HAIRPIN_ROOM = 18;
+const HAIRPIN_OPEN = 10;
+/** And the sign below a splash of the foot. */
+const SPLASH_ROOM = 13;
+/** Half a space of the staff, a stem, what is above the top line as the package has it, and each row over the stems. */
+const HALF_SPACE = 5;
+const STEM = 38;
+const STAVE_TOP = 40;
+const OVER_ROOM = 15;
+/** Beams are flat or nearly so, up or down. */
+const BEAM_SLOPE = 0.06;
 /** Closer than this notes cannot be told apart: then the staff scrolls sideways. */
 const TIGHTEST_NOTE = 19;
 /** Pixels between syllables that are not at notes. */
@@ -63,6 +92,9 @@ const COUNT_ROOM = 19;
 const MOST_STRETCH = 1.9;
 /** Pixels that a character of the letters and syllables takes, of its size. */
 const CHARACTER = 0.62;
+/** Values by the number of their beams, and pixels that a beam takes of the stem. */
+const BEAMS = ["q", "8", "16", "32", "64", "128"];
+const BEAM_DEPTH = 7;
 const SVG_NAMESPACE = "http://www.w3.org/2000/svg";
 
 export interface StaffLook {
@@ -90,6 +122,8 @@ export interface StaffStop {
 /** Vertical places within a system, in pixels from its top. */
 interface Rows {
   readonly stave: number;
+  /** The middle of hairpins. */
+  readonly hairpins: number;
   readonly sticking: number;
   readonly count: number;
   readonly height: number;
@@ -100,13 +134,39 @@ function rowsFor(bars: readonly StaffBar[], { brackets }: StaffLook): Rows {
   const isLabelled = brackets || bars.some(({ label }) => label !== null);
   // A tuplet's number stands over everything else.
   const hasTuplets = bars.some(({ tuplets }) => tuplets.length > 0);
-  const stave = (isLabelled ? 46 : 24) + (hasTuplets ? 18 : 0);
-  const sticking = stave + (hasLower ? 140 : 107);
-  return { stave, sticking, count: sticking + 16, height: sticking + 24 };
+  const stave = Math.max((isLabelled ? 46 : 24) + (hasTuplets ? 18 : 0), roomAbove(bars) + (isLabelled ? 24 : 0));
+  const hasSplash = bars.some((bar) => [bar, bar.lower].some((voice) => voice?.notes.some(isSplash)));
+  const under = stave + (hasLower ? 140 : 107) + (hasSplash ? SPLASH_ROOM : 0);
+  const hasHairpins = bars.some(({ hairpins }) => hairpins.length > 0);
+  const sticking = under + (hasHairpins ? HAIRPIN_ROOM : 0);
+  return { stave, hairpins: under - 6, sticking, count: sticking + 16, height: sticking + 24 };
+}
+
+/** Pixels above the stave for the highest stem with all that stands over it. */
+function roomAbove(bars: readonly StaffBar[]): number {
+  const notes = bars.flatMap((bar) => bar.notes);
+  const heads = notes.flatMap((note) => note.heads);
+  const highest = Math.max(0, ...heads.map(({ place }) => stepsAboveStaff(place)));
+  const over = [
+    heads.some((head) => signOf(head) !== undefined),
+    notes.some(({ accent }) => accent),
+    bars.some(({ tuplets }) => tuplets.length > 0),
+  ];
+  return highest * HALF_SPACE + STEM - STAVE_TOP + over.filter(Boolean).length * OVER_ROOM;
+}
+
+/** Of the staff's positions above its top line, which is F5; below it less than none. */
+function stepsAboveStaff(place: Place): number {
+  const [letter = "f", octave = "5"] = KEYS[place].split("/");
+  return "cdefgab".indexOf(letter) - 3 + 7 * (Number(octave) - 5);
+}
+
+function isSplash({ heads }: StaffNote): boolean {
+  return heads.some(({ place }) => place === "hs");
 }
 
 function barRoom({ notes, lower }: StaffBar): number {
-  const upper = notes.reduce((sum, note) => sum + NOTE_ROOM + note.graces * GRACE_ROOM, 0);
+  const upper = notes.reduce((sum, note) => sum + NOTE_ROOM + (note.graces?.many ?? 0) * GRACE_ROOM, 0);
   return BAR_ROOM + Math.max(upper, (lower?.notes.length ?? 0) * TIGHTEST_NOTE);
 }
 
@@ -212,13 +272,21 @@ function drawBar(
   });
   const room = stave.getWidth() - (stave.getNoteStartX() - stave.getX()) - 14;
   new Formatter({ softmaxFactor: 8 }).joinVoices(voices).format(voices, Math.max(60, room));
+  // What stands over the stems has to know how long the beams make them.
+  for (const { notes, beams } of [upper, ...(lower ? [lower] : [])]) {
+    for (const note of notes) note.setStave(stave);
+    for (const beam of beams) beam.postFormat();
+  }
   for (const voice of voices) voice.draw(context, stave);
   for (const { beams, tuplets } of [upper, ...(lower ? [lower] : [])]) {
     for (const beam of beams) beam.setContext(context).draw();
     for (const tuplet of tuplets) tuplet.setContext(context).draw();
   }
   const xs = upper.notes.map((note) => note.getAbsoluteX() + 6);
-  markAndLetter(context, stave, bar, upper.notes, xs, top, rows);
+  for (const hairpin of bar.hairpins) drawHairpin(context.svg, hairpin, xs, stave, top + rows.hairpins);
+  markAndLetter(context, stave, bar, upper, xs, top, rows);
+  signStrokes(context.svg, bar.notes, upper.notes);
+  writeAccents(context.svg, bar.notes, upper);
   if (look.brackets) for (const bracket of bar.brackets) drawBracket(context.svg, bracket, xs, top + rows.stave - 26);
   if (bar.label) {
     const x = (xs[bar.label.note] ?? stave.getX()) - 8;
@@ -240,6 +308,66 @@ function drawBar(
   ].sort((a, b) => a.at - b.at);
 }
 
+/** One bar's part of a hairpin, from note to note; where it goes on in another bar, as far as the bar line. */
+function drawHairpin(
+  svg: SVGElement,
+  { from, to, left, right, opens, closes }: StaffHairpin,
+  xs: readonly number[],
+  stave: Stave,
+  y: number,
+) {
+  const start = opens ? (xs[from] ?? 0) - 6 : stave.getNoteStartX() - 8;
+  const end = closes ? (xs[to] ?? start) + 6 : stave.getX() + stave.getWidth();
+  const [a, b] = [(left * HAIRPIN_OPEN) / 2, (right * HAIRPIN_OPEN) / 2];
+  const path = `M${start} ${y - a}L${end} ${y - b}M${start} ${y + a}L${end} ${y + b}`;
+  drawLine(svg, path, "currentColor", 1.2, "hairpin");
+}
+
+function drawLine(svg: SVGElement, d: string, stroke: string, width: number, kind: string) {
+  const path = document.createElementNS(SVG_NAMESPACE, "path");
+  for (const [name, value] of Object.entries({ d, fill: "none", stroke, "stroke-width": String(width), class: kind })) {
+    path.setAttribute(name, value);
+  }
+  svg.append(path);
+}
+
+/** What stands at a drawn note for how its strokes are played: a z on the stem for a buzz, a short stroke after a choke. */
+function signStrokes(svg: SVGElement, notes: readonly StaffNote[], drawn: readonly (StaveNote | GhostNote)[]) {
+  for (const [index, { heads, value }] of notes.entries()) {
+    const note = drawn[index];
+    if (!(note instanceof StaveNote)) continue;
+    if (heads.some(({ technique }) => technique === "buzz")) {
+      const { topY, baseY } = note.getStemExtents();
+      const beams = BEAMS.indexOf(value.name) * BEAM_DEPTH;
+      const x = note.getStemX();
+      // The glyph stands about its origin.
+      const at = { x, y: (topY + beams + baseY) / 2, anchor: "start" } as const;
+      writeText(svg, GLYPHS.buzzRoll, { ...at, size: 30, strong: true, font: "Bravura" });
+    }
+    for (const head of heads) {
+      if (head.technique !== "choke") continue;
+      const y = note.getYs()[headsOf(heads).findIndex((one) => keyOf(one) === keyOf(head))] ?? 0;
+      drawLine(svg, `M${note.getNoteHeadEndX() + 5} ${y - 7}v14`, "currentColor", 2, "choke");
+    }
+  }
+}
+
+/** The bar's accents in one row over its beams, their numbers and the signs. */
+function writeAccents(svg: SVGElement, notes: readonly StaffNote[], { notes: drawn, tuplets }: EngravedVoice) {
+  const tops = notes.map(({ heads }, index) => {
+    const note = drawn[index];
+    if (!(note instanceof StaveNote) || heads.length === 0) return Number.POSITIVE_INFINITY;
+    return note.getStemExtents().topY - (heads.some((head) => signOf(head) !== undefined) ? OVER_ROOM : 0);
+  });
+  const y = Math.min(...tops, ...tuplets.map((tuplet) => tuplet.getYPosition() - 4)) - 5;
+  for (const [index, { accent }] of notes.entries()) {
+    const note = drawn[index];
+    if (!accent || !(note instanceof StaveNote)) continue;
+    const x = (note.getNoteHeadBeginX() + note.getNoteHeadEndX()) / 2;
+    writeText(svg, GLYPHS.articAccentAbove, { x, y, size: 30, strong: true, font: "Bravura" });
+  }
+}
+
 /** A bracket with the cell's size on it. */
 function drawBracket(
   svg: SVGElement,
@@ -249,12 +377,7 @@ function drawBracket(
 ) {
   const left = (xs[from] ?? 0) - 8;
   const right = (xs[to] ?? left) + 8;
-  const path = document.createElementNS(SVG_NAMESPACE, "path");
-  path.setAttribute("d", `M${left} ${y + (opens ? 6 : 0)}V${y}H${right}${closes ? "v6" : ""}`);
-  for (const [name, value] of Object.entries({ fill: "none", stroke: "var(--copper)", "stroke-width": "1.6" })) {
-    path.setAttribute(name, value);
-  }
-  svg.append(path);
+  drawLine(svg, `M${left} ${y + (opens ? 6 : 0)}V${y}H${right}${closes ? "v6" : ""}`, "var(--copper)", 1.6, "bracket");
   writeText(svg, String(size), {
     x: (left + right) / 2,
     y: y + 4,
@@ -267,6 +390,8 @@ function drawBracket(
 
 interface EngravedVoice {
   readonly notes: (StaveNote | GhostNote)[];
+  /** Grace notes by the note that they lead into. */
+  readonly graces: ReadonlyMap<number, readonly GraceNote[]>;
   readonly tuplets: readonly Tuplet[];
   readonly beams: readonly Beam[];
 }
@@ -279,12 +404,15 @@ function engraveVoice({ notes, tuplets }: WrittenVoice, stems: number): Engraved
       ? new GhostNote({ duration: note.value.name, dots: note.value.dots })
       : engraveNote(note, notes.length === 1, stems),
   );
+  const beams = beamsOf(notes);
+  const graces = new Map<number, readonly GraceNote[]>();
   for (const [index, note] of notes.entries()) {
     const drawn = engraved[index];
-    if (drawn instanceof StaveNote && note.graces > 0) addGraces(drawn, note);
+    if (drawn instanceof StaveNote && note.graces) graces.set(index, addGraces(drawn, note.graces));
   }
   return {
     notes: engraved,
+    graces,
     // Inner tuplets first: an outer one counts the time that they have taken already.
     tuplets: tuplets
       .toSorted((a, b) => a.to - a.from - (b.to - b.from))
@@ -294,11 +422,16 @@ function engraveVoice({ notes, tuplets }: WrittenVoice, stems: number): Engraved
             numNotes: count,
             notesOccupied: inTimeOf,
             ratioed: false,
-            bracketed: true,
+            // Where one beam goes over all of it, its number is enough.
+            bracketed: !beams.some((group) => group[0] === from && group.at(-1) === to),
             ...(isLower ? { location: Tuplet.LOCATION_BOTTOM } : {}),
           }),
       ),
-    beams: beamsOf(notes).map((group) => new Beam(group.map((index) => engraved[index] as StaveNote))),
+    beams: beams.map((group) => {
+      const beam = new Beam(group.map((index) => engraved[index] as StaveNote));
+      Object.assign(beam.renderOptions, { minSlope: -BEAM_SLOPE, maxSlope: BEAM_SLOPE });
+      return beam;
+    }),
   };
 }
 
@@ -314,9 +447,7 @@ function engraveNote(note: StaffNote, wholeBar: boolean, stems: number): StaveNo
     return restNote;
   }
   // Two hands on one drum are one head: the letters under it tell.
-  const heads = note.heads.filter(
-    (head, index) => note.heads.findIndex((other) => keyOf(other) === keyOf(head)) === index,
-  );
+  const heads = headsOf(note.heads);
   const staveNote = new StaveNote({
     keys: heads.map(keyOf),
     duration: note.value.name,
@@ -325,7 +456,12 @@ function engraveNote(note: StaffNote, wholeBar: boolean, stems: number): StaveNo
     autoStem: false,
   });
   if (note.value.dots) Dot.buildAndAttach([staveNote], { all: true });
-  if (note.accent) staveNote.addModifier(new Articulation("a>").setPosition(ModifierPosition.ABOVE), 0);
+  for (const [index, head] of heads.entries()) {
+    if (head.technique === "rim-shot") staveNote.noteHeads[index]?.setText(GLYPHS.noteheadSlashedBlack1);
+    const sign = signOf(head);
+    const position = head.place === "hs" ? ModifierPosition.BELOW : ModifierPosition.ABOVE;
+    if (sign) staveNote.addModifier(new Articulation(sign).setPosition(position), index);
+  }
   for (const [index, head] of heads.entries()) {
     if (!head.ghost) continue;
     staveNote.addModifier(new Parenthesis(ModifierPosition.LEFT), index);
@@ -334,26 +470,33 @@ function engraveNote(note: StaffNote, wholeBar: boolean, stems: number): StaveNo
   return staveNote;
 }
 
-function keyOf(head: StaffHead): string {
-  const key = KEYS[head.place];
-  return head.technique === "rim-shot" ? `${key.split("/").slice(0, 2).join("/")}/x3` : key;
+function signOf({ closes, place }: StaffHead): string | undefined {
+  return closes ? CLOSES : HAT_SIGNS[place];
 }
 
-function addGraces(staveNote: StaveNote, note: StaffNote) {
-  const place = note.heads[0]?.place ?? "sn";
+function headsOf(heads: readonly StaffHead[]): StaffHead[] {
+  return heads.filter((head, index) => heads.findIndex((other) => keyOf(other) === keyOf(head)) === index);
+}
+
+function keyOf(head: StaffHead): string {
+  return KEYS[head.place];
+}
+
+function addGraces(staveNote: StaveNote, { many, place }: StaffGraces): GraceNote[] {
   const graces = Array.from(
-    { length: note.graces },
+    { length: many },
     () =>
       new GraceNote({
         keys: [KEYS[place]],
-        duration: note.graces === 1 ? "8" : "16",
-        slash: note.graces === 1,
+        duration: many === 1 ? "8" : "16",
+        slash: many === 1,
         stemDirection: Stem.UP,
       }),
   );
   const group = new GraceNoteGroup(graces, true);
   if (graces.length > 1) group.beamNotes();
   staveNote.addModifier(group, 0);
+  return graces;
 }
 
 /** Runs of notes short enough to be beamed, within their groups, not over rests. */
@@ -380,7 +523,7 @@ function markAndLetter(
   context: SVGContext,
   stave: Stave,
   bar: StaffBar,
-  notes: readonly (StaveNote | GhostNote)[],
+  { notes, graces }: EngravedVoice,
   xs: readonly number[],
   top: number,
   rows: Rows,
@@ -397,6 +540,10 @@ function markAndLetter(
     // Letters of limbs together that would run into their neighbours' are set smaller.
     const size = Math.min(12.5, Math.max(8, room / (note.sticking.length * CHARACTER)));
     writeText(context.svg, note.sticking, { x, y: top + rows.sticking, size, strong: true, slot: note.slot });
+    for (const grace of graces.get(index) ?? []) {
+      const at = { x: grace.getAbsoluteX() + 3, y: top + rows.sticking };
+      writeText(context.svg, note.graces?.sticking ?? "", { ...at, size: 9, strong: true, slot: note.slot });
+    }
   }
   let written = Number.NEGATIVE_INFINITY;
   for (const count of bar.counts) {
@@ -425,6 +572,7 @@ interface TextLook {
   readonly strong: boolean;
   readonly slot?: number | null;
   readonly anchor?: "start" | "middle";
+  readonly font?: string;
   readonly fill?: string;
   /** A rim of this colour, for words on a line. */
   readonly halo?: string;
@@ -438,9 +586,9 @@ function writeText(svg: SVGElement, text: string, look: TextLook) {
     x: x.toFixed(1),
     y: String(y),
     "text-anchor": anchor,
-    "font-family": "var(--font-sans)",
+    "font-family": look.font ?? (slot === null ? "var(--font-sans)" : "var(--font-display)"),
     "font-size": size.toFixed(1),
-    "font-weight": strong ? "650" : "420",
+    "font-weight": look.font ? "400" : strong ? "650" : "420",
     fill: look.fill ?? (strong ? "currentColor" : "var(--nickel)"),
     stroke: halo ?? "none",
     ...(halo ? { "stroke-width": "5", "paint-order": "stroke" } : {}),

@@ -18,7 +18,7 @@ import {
 } from "../stroke/stroke";
 import { type Bpm, barTicks, type Meter, type Rate, secondsToTicks, slotTicks, type Ticks, ticks } from "../time/time";
 import type { Fold, TimelineSlot } from "./slot";
-import { type VoicedSlot, voiceSlots } from "./voice-slots";
+import { voiceSlots } from "./voice-slots";
 
 /** One playing of a cell. */
 export interface TimelineCell {
@@ -203,7 +203,7 @@ function fromNearestBarLine(at: number, meter: Meter): Ticks {
   return ticks(at - Math.round(at / bar) * bar);
 }
 
-function pushSlotEvents(events: TimelineEvent[], slot: VoicedSlot, phrase: Phrase, swell: TimelineSwell | null) {
+function pushSlotEvents(events: TimelineEvent[], slot: TimelineSlot, phrase: Phrase, swell: TimelineSwell | null) {
   const parts = partsOf(slot.voiced);
   const duration = ticks(slot.duration / parts.length);
   for (const [part, content] of parts.entries()) {

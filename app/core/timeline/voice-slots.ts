@@ -20,19 +20,13 @@ import {
 import { ticks } from "../time/time";
 import type { Fold, TimelineSlot } from "./slot";
 
-/** A slot with what only the timeline's making needs. */
-export interface VoicedSlot extends TimelineSlot {
-  /** Where grace notes sound that are not where their stroke is, by that stroke. */
-  readonly gracePlaces?: ReadonlyMap<Stroke, Place>;
-}
-
 /** `drafts` are slots as the line has them; those that stay so are the same ones. */
 export function voiceSlots(
   drafts: readonly TimelineSlot[],
   voicing: Orchestration | undefined,
   pulse: Pulse,
   kit: Kit | null,
-): { readonly slots: readonly VoicedSlot[]; readonly folds: Fold[] } {
+): { readonly slots: readonly TimelineSlot[]; readonly folds: Fold[] } {
   const layers = voicing?.filter((layer) => layer.on) ?? [];
   if (layers.length === 0 && !kit) return { slots: drafts, folds: [] };
   const strokes = layers.length > 0 ? listStrokes(drafts, pulse) : null;
@@ -40,7 +34,7 @@ export function voiceSlots(
   const fold = makeFolder(kit);
   const isHomeThere = LIMBS.every((limb) => foldsTo(kit, limb, homePlace(limb)) === homePlace(limb));
   let next = 0;
-  const slots = drafts.map((draft): VoicedSlot => {
+  const slots = drafts.map((draft): TimelineSlot => {
     // At home, on a kit that has it: most slots of most lines.
     if (!strokes && isHomeThere && strokesOf(draft.content).every(({ place }) => place === undefined)) return draft;
     const graces = new Map<Stroke, Place>();
