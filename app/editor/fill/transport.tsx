@@ -160,7 +160,7 @@ function GrooveControl() {
         </select>
       </label>
       <select
-        className="select select-sm w-40 overflow-hidden text-ellipsis"
+        className="select select-sm w-40"
         aria-label="Which groove"
         value={chosen}
         onChange={(event) => editor.setContent({ groove: event.target.value }, "groove")}
