@@ -93,7 +93,7 @@ export function NotePalette({ slot, cells, onOpenDrawer }: NotePaletteProps) {
           "Press a note to change it, or use the arrow keys"
         )}
       </p>
-      <div role="toolbar" aria-label="Chosen note" className="flex flex-wrap gap-x-2.5 gap-y-1.5">
+      <div role="toolbar" aria-label="Chosen note" className="flex flex-wrap gap-x-2 gap-y-1.5">
         {NOTE_TOOLS.map((group) => (
           <div key={group[0]?.id} className="join">
             {group.map((tool) => (
@@ -149,7 +149,7 @@ function ToolButton({ tool: { id, face, isOn }, slot, onRun }: ToolButtonProps) 
   return (
     <button
       type="button"
-      className={`btn btn-sm h-9 join-item px-2.5 ${isPressed ? "btn-neutral" : "font-normal"}`}
+      className={`btn btn-sm h-9 min-w-7 join-item px-[0.4rem] ${isPressed ? "btn-neutral" : "font-normal"}`}
       disabled={slot === null && id !== "insert"}
       aria-pressed={isOn ? isPressed : undefined}
       title={hintOfNote(id)}
