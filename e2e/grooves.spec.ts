@@ -96,13 +96,16 @@ test.describe("form", () => {
             box: element.getBoundingClientRect(),
             text: element.textContent,
           }));
-        const letters = boxes(":scope > text");
-        // A music sign's box is as high as its font's; a head itself is ten pixels high, about its baseline.
-        const heads = [...svg.querySelectorAll<SVGGraphicsElement>(".vf-notehead text")].map((element) => {
-          const { left, width } = element.getBoundingClientRect();
-          const y = svg.getBoundingClientRect().top + Number(element.getAttribute("y"));
-          return { box: new DOMRect(left, y - 5, width, 10), text: "" };
-        });
+        // A music sign's box is as high as its font's; the sign itself is ten pixels high, heads about their baseline.
+        const signs = (selector: string, above: number) =>
+          [...svg.querySelectorAll<SVGGraphicsElement>(selector)].map((element) => {
+            const { left, width } = element.getBoundingClientRect();
+            const y = svg.getBoundingClientRect().top + Number(element.getAttribute("y"));
+            return { box: new DOMRect(left, y - above, width, 10), text: element.textContent };
+          });
+        const heads = signs(".vf-notehead text", 5);
+        const accents = signs(":scope > text[font-family=Bravura]", 10);
+        const letters = [...boxes(":scope > text:not([font-family=Bravura])"), ...accents];
         const notes = [...heads, ...boxes(".vf-stem, .vf-beam path")];
         const meet = (a: DOMRect, b: DOMRect) =>
           a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 2 && b.top < a.bottom - 2;
@@ -115,6 +118,7 @@ test.describe("form", () => {
         }
         return found;
       });
+    await expect(score.locator("text[font-family=Bravura]").first()).toBeAttached();
     expect(await clashes()).toEqual([]);
     await score.getByRole("checkbox", { name: /Feet stems down/ }).check();
     expect(await clashes()).toEqual([]);

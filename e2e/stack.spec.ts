@@ -162,6 +162,9 @@ test("the staff has a sign for every kind of stroke, and its accents stand in on
   expect(new Set(accents).size).toBe(1);
   expect(beams.length).toBeGreaterThan(4);
   expect(Math.max(...accents)).toBeLessThan(Math.min(...beams));
+  // A rim shot that lasts two beats has a white head with its slash.
+  await line.fill("@1/2 !R @1 LR");
+  await expect(staff.getByText("\uE0D1", { exact: true })).toHaveCount(1);
 });
 
 test.describe("by mouse", () => {

@@ -58,6 +58,8 @@ const GLYPHS = {
   articAccentAbove: "\uE4A0",
   buzzRoll: "\uE22A",
   noteheadSlashedBlack1: "\uE0CF",
+  noteheadSlashedHalf1: "\uE0D1",
+  noteheadSlashedWhole1: "\uE0D3",
 };
 /** Signs at the note for hi-hats that are not closed, by their surface. */
 const HAT_SIGNS: Partial<Record<Place, string>> = {
@@ -457,7 +459,7 @@ function engraveNote(note: StaffNote, wholeBar: boolean, stems: number): StaveNo
   });
   if (note.value.dots) Dot.buildAndAttach([staveNote], { all: true });
   for (const [index, head] of heads.entries()) {
-    if (head.technique === "rim-shot") staveNote.noteHeads[index]?.setText(GLYPHS.noteheadSlashedBlack1);
+    if (head.technique === "rim-shot") staveNote.noteHeads[index]?.setText(slashedHead(note.value.name));
     const sign = signOf(head);
     const position = head.place === "hs" ? ModifierPosition.BELOW : ModifierPosition.ABOVE;
     if (sign) staveNote.addModifier(new Articulation(sign).setPosition(position), index);
@@ -468,6 +470,11 @@ function engraveNote(note: StaffNote, wholeBar: boolean, stems: number): StaveNo
     staveNote.addModifier(new Parenthesis(ModifierPosition.RIGHT), index);
   }
   return staveNote;
+}
+
+function slashedHead(value: StaffNote["value"]["name"]): string {
+  if (value === "w") return GLYPHS.noteheadSlashedWhole1;
+  return value === "h" ? GLYPHS.noteheadSlashedHalf1 : GLYPHS.noteheadSlashedBlack1;
 }
 
 function signOf({ closes, place }: StaffHead): string | undefined {
