@@ -126,14 +126,20 @@ test("tests of the hands feed the ceiling, and tapping along finds the latency",
   await openInShed(page, "@4 >RLRL");
   await page.goto("/log?tab=hands");
   await page.getByRole("button", { name: "Listen to the keyboard" }).click();
-  await page.getByRole("button", { name: "Singles of the left hand" }).click();
   const result = page.getByRole("region", { name: "Result of the test" });
-  const strokes = result.getByText(/strokes so far/);
-  await expect(strokes).toBeVisible();
-  for (let stroke = 0; stroke < 14; stroke++) await page.keyboard.press("f", { delay: 20 });
-  await expect(strokes).toContainText("14");
-  await result.getByRole("button", { name: "Stop" }).click();
-  await result.getByRole("button", { name: "Use for my top tempo" }).click();
+  const use = result.getByRole("button", { name: "Use for my top tempo" });
+  // A machine that is busy leaves gaps between the keys: then the player is told so, and tries once more.
+  await expect(async () => {
+    await page.getByRole("button", { name: "Singles of the left hand" }).click();
+    const strokes = result.getByText(/strokes so far/);
+    await expect(strokes).toBeVisible();
+    for (let stroke = 0; stroke < 14; stroke++) await page.keyboard.press("f", { delay: 20 });
+    await expect(strokes).toContainText("14");
+    await result.getByRole("button", { name: "Stop" }).click();
+    await expect(use.or(result.getByText("Too little to go by"))).toBeVisible();
+    expect(await use.isVisible()).toBe(true);
+  }).toPass();
+  await use.click();
   await expect(page.getByRole("row", { name: /Left hand/ })).toContainText("measured");
 
   await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Setup" }).click();
@@ -141,12 +147,12 @@ test("tests of the hands feed the ceiling, and tapping along finds the latency",
   await page.keyboard.press("l");
   await expect(page.getByRole("button", { name: "Right hand L" })).toBeVisible();
   await page.getByRole("button", { name: "Start the clicks" }).click();
-  const use = page.getByRole("button", { name: /^Use -?\d+ ms/ });
+  const correct = page.getByRole("button", { name: /^Use -?\d+ ms/ });
   await expect(async () => {
     await page.keyboard.press("l");
-    await expect(use).toBeVisible({ timeout: 200 });
+    await expect(correct).toBeVisible({ timeout: 200 });
   }).toPass();
-  await use.click();
+  await correct.click();
   await expect(
     page.getByRole("button", { name: "Remove the correction" }).or(page.getByText("Now: 0 ms")).first(),
   ).toBeVisible();
