@@ -3,7 +3,7 @@
  * down: it is darker, shorter and softer at the front, as on a drum.
  */
 
-import { isHand, LEVELS, type Level, type Limb, type Place, type Technique } from "~/core/stroke";
+import { betweenLevels, isHand, LEVELS, type Level, type Limb, type Place, type Technique } from "~/core/stroke";
 import { decay, makeFilter, makeMetal, makeNoise, makeSweep } from "./signal";
 
 export interface SoundWanted {
@@ -43,10 +43,7 @@ function nearestLevel(force: number): Level {
 
 /** What a sound is turned up or down by, for a force between two levels: straight in decibels from one to the next. */
 export function gainForForce(force: number): number {
-  const below = LEVELS[Math.min(LEVELS.length - 2, Math.max(0, Math.floor(force)))] ?? "ghost";
-  const above = LEVELS[LEVELS.indexOf(below) + 1] ?? "accent";
-  const [soft, loud] = [LEVEL_PEAKS[below], LEVEL_PEAKS[above]];
-  return (soft * (loud / soft) ** (force - LEVELS.indexOf(below))) / LEVEL_PEAKS[nearestLevel(force)];
+  return Math.exp(betweenLevels(force, LOG_PEAKS)) / LEVEL_PEAKS[nearestLevel(force)];
 }
 
 export function keyOf({ place, level, technique, variation }: SoundWanted): string {
@@ -78,6 +75,11 @@ export function ringsHat(place: Place): boolean {
 
 /** Peak of each level: ghosts are some 16 dB, normal strokes 6 dB below accents. */
 export const LEVEL_PEAKS: Record<Level, number> = { ghost: 0.15, normal: 0.48, accent: 0.95 };
+const LOG_PEAKS: Record<Level, number> = {
+  ghost: Math.log(LEVEL_PEAKS.ghost),
+  normal: Math.log(LEVEL_PEAKS.normal),
+  accent: Math.log(LEVEL_PEAKS.accent),
+};
 
 /** 0 for a ghost to 1 for an accent: how brightly and how long a surface speaks. */
 const FORCE: Record<Level, number> = { ghost: 0.15, normal: 0.6, accent: 1 };

@@ -5,7 +5,7 @@ import { describeLanding, type Fit, type Landing, measureFit } from "~/core/fit"
 import { formatLine, type Reading, readStickLine } from "~/core/line";
 import { mirrorOrchestration } from "~/core/orchestration";
 import { type Line, mirrorLine, openingRate, type Phrase } from "~/core/phrase";
-import type { Player, Under } from "~/core/player";
+import type { Player } from "~/core/player";
 import type { Pulse } from "~/core/pulse";
 import { checkFigure, type FigureHit } from "~/core/search";
 import { barTicks, type Cycle, type Meter, measureCycle, ticks } from "~/core/time";
@@ -18,8 +18,6 @@ import { makeUndoStore, type Undo, type UndoStore } from "./undo";
 export interface Setup {
   readonly player: Player;
   readonly pulse: Pulse;
-  /** What it is played under, for how fast it can go; without it, nothing but what it says. */
-  readonly under?: Under;
 }
 
 /** A phrase may have a band's hits beside it. */
@@ -32,8 +30,6 @@ export interface PhraseEditor {
   readonly worked: () => Worked;
   /** The same for another content. */
   readonly workOut: (content: Workable) => Worked;
-  /** What the content as it is now is played under. */
-  readonly under: Under;
   /** The line as typed. What cannot be read is kept as text while the last readable line stays in force. */
   readonly setText: (text: string) => void;
   /** Writes the line in its one plain way, once it has been typed; what cannot be read stays as it is. */
@@ -69,7 +65,6 @@ export function openEditor<Content extends Workable>(
     undo: history,
     worked: () => workOutNow(now()),
     workOut: workOutNow,
-    under: (timeline) => setupFor(now()).under?.(timeline) ?? null,
     setText: (text) => putPhrase("text", readStickLine(text).line ? { text, goodText: text } : { text }),
     tidyText: () => {
       const text = plainLine(now());

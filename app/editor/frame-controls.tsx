@@ -23,7 +23,16 @@ import { useSay } from "~/session/session";
 import { BeginsOn } from "~/ui/begins-on";
 import { NumberField } from "~/ui/number-field";
 import { FIX_LINE_FIRST } from "~/words/editing";
-import { COMMON_METERS, listRates, listSpaces, nameRate, plural, sayFelt, wordGroupsProblem } from "~/words/time";
+import {
+  COMMON_METERS,
+  listRates,
+  listSpaces,
+  nameRate,
+  plural,
+  sayFelt,
+  sayUsuallyFelt,
+  wordGroupsProblem,
+} from "~/words/time";
 import { useEditor, usePhrase, useWorked } from "./context";
 import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
 
@@ -130,7 +139,6 @@ function GroupsControl() {
   }
   const read = typed.trim() === "" ? null : readGroups(typed, meter as Meter);
   const problem = read && !Array.isArray(read) ? read : null;
-  const usual = sayFelt({ ...(meter as Meter), groups: undefined }) ?? "in eighths";
   return (
     <Field label="Felt in groups" before="felt">
       {(id) => (
@@ -139,7 +147,7 @@ function GroupsControl() {
             id={id}
             list={list}
             value={typed}
-            placeholder={meter.unit === 16 && usual === "in eighths" ? "in sixteenths" : usual}
+            placeholder={sayUsuallyFelt(meter as Meter)}
             spellCheck={false}
             className="input input-sm w-36"
             aria-invalid={problem !== null}

@@ -4,9 +4,9 @@
  */
 
 import type { Window } from "~/core/phrase";
-import { type CountStyle, isOnBeat, pulseOf, speakSlot } from "~/core/pulse";
+import { type CountStyle, isOnBeat, type Pulse, pulseOf, speakSlot } from "~/core/pulse";
 import { barTicks, type Meter, type Ticks } from "~/core/time";
-import type { Timeline, TimelineSlot } from "~/core/timeline";
+import { loudAt, type Timeline, type TimelineSlot } from "~/core/timeline";
 import { type ScoreSlot, type StaffHead, type StaffNote, type WrittenVoice, writeVoice } from "./voice";
 
 export type { StaffGraces, StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "./voice";
@@ -135,12 +135,8 @@ export function writeHairpins(
     const from = notes.findIndex((note) => note.at >= Math.max(begins, start));
     const to = notes.findLastIndex((note) => note.at <= ends);
     if (begins >= end || ends < start || from < 0 || to < from) return [];
-    const openAt = (at: number) => {
-      const gone = Math.min(1, Math.max(0, (at - begins) / Math.max(1, ends - begins)));
-      return swell.swell === "crescendo" ? gone : 1 - gone;
-    };
-    const [opens, closes] = [begins >= start, ends < end];
-    return [{ from, to, left: openAt(start), right: openAt(end), opens, closes }];
+    const [left, right] = [loudAt(start - shift, swell), loudAt(end - shift, swell)];
+    return [{ from, to, left, right, opens: begins >= start, closes: ends < end }];
   });
 }
 
@@ -168,10 +164,12 @@ export function countBar(
   meter: Meter,
   style: CountStyle,
 ): StaffCount[] {
-  return slots.map((slot) => placeCount(slot, notes, meter, style));
+  const pulse = pulseOf(meter);
+  return slots.map((slot) => placeCount(slot, notes, pulse, style));
 }
 
-function placeCount(slot: CountedScoreSlot, notes: readonly StaffNote[], meter: Meter, style: CountStyle): StaffCount {
+function placeCount(slot: CountedScoreSlot, notes: readonly StaffNote[], pulse: Pulse, style: CountStyle): StaffCount {
+  const { meter } = pulse;
   let note = 0;
   while (note + 1 < notes.length && (notes[note + 1]?.at ?? 0) <= slot.at) note++;
   const from = notes[note]?.at ?? slot.at;
@@ -181,6 +179,6 @@ function placeCount(slot: CountedScoreSlot, notes: readonly StaffNote[], meter: 
     syllable: speakSlot(style, slot as CountedScoreSlot & { at: Ticks; duration: Ticks }, meter),
     note,
     share: (slot.at - from) / (to - from),
-    onBeat: isOnBeat(slot.at, pulseOf(meter)),
+    onBeat: isOnBeat(slot.at, pulse),
   };
 }

@@ -3,7 +3,7 @@
 import { type MidiEvent, writeMidi } from "midi-file";
 import type { Arrangement, SoundingNote } from "~/core/groove";
 import { type Kit, usualMidi } from "~/core/kit";
-import { LEVELS, type Level, type Place, type Technique } from "~/core/stroke";
+import { betweenLevels, type Level, type Place, type Technique } from "~/core/stroke";
 import { type Bpm, barTicks, formatMeter, type Meter, quarterBpm, TICKS_PER_QUARTER, unitTicks } from "~/core/time";
 import { lastsFor, type Timeline } from "~/core/timeline";
 
@@ -25,12 +25,9 @@ const RIM_SHOT_KEY = 40;
 /** Three clearly different levels. */
 export const MIDI_VELOCITIES: Record<Level, number> = { ghost: 34, normal: 78, accent: 118 };
 
-/** Of a force from 0 to 2: straight from one level to the next. */
+/** Of a force from 0 to 2. */
 export function velocityOf(force: number): number {
-  const below = LEVELS[Math.min(LEVELS.length - 2, Math.max(0, Math.floor(force)))] ?? "ghost";
-  const above = LEVELS[LEVELS.indexOf(below) + 1] ?? "accent";
-  const [soft, loud] = [MIDI_VELOCITIES[below], MIDI_VELOCITIES[above]];
-  return Math.round(soft + (loud - soft) * (force - LEVELS.indexOf(below)));
+  return Math.round(betweenLevels(force, MIDI_VELOCITIES));
 }
 
 /** One thing to be written, in ticks from the file's start. */

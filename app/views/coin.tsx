@@ -1,14 +1,14 @@
 /**
  * A slot as a coin. Hands are round, feet are square plates; the strong side is solid, the other a ring; accents are
- * large with a reeded rim, ghosts small. A notch is a rim
- * shot, a shiver a buzz, a bar beside it a choke; satellites are grace notes, a dimple is silence.
+ * large with a reeded rim, ghosts small. A notch is a rim shot, a shiver a buzz, a bar beside it a choke; satellites are
+ * grace notes, a dimple is silence.
  */
 
 import { memo } from "react";
 import {
+  betweenLevels,
   type Hand,
   isHand,
-  LEVELS,
   type Level,
   type Limb,
   otherHand,
@@ -135,10 +135,7 @@ function Together({ strokes, look }: { strokes: readonly Stroke[]; look: Look })
 
 /** The size of a stroke: its level's, or between two of them where the phrase swells. */
 function radiusOf(level: Level, loud: number | null): number {
-  const force = forceOf(level, loud);
-  const below = Math.min(LEVELS.length - 2, Math.floor(force));
-  const [small, large] = [RADIUS[LEVELS[below] as Level], RADIUS[LEVELS[below + 1] as Level]];
-  return small + (large - small) * (force - below);
+  return betweenLevels(forceOf(level, loud), RADIUS);
 }
 
 function StrokeMark({ stroke, look: { strongHand, loud } }: { stroke: Stroke; look: Look }) {

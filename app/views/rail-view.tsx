@@ -5,7 +5,7 @@ import { beatsBetween, type CountStyle, countSlot, isOnBeat, speakSlot } from "~
 import type { FigureHit } from "~/core/search";
 import type { Hand } from "~/core/stroke";
 import { barTicks, beatTicks, locate, slotTicks, TICKS_PER_QUARTER, type Ticks, ticks } from "~/core/time";
-import type { Timeline, TimelineCell, TimelineSlot, TimelineSwell } from "~/core/timeline";
+import { loudAt, type Timeline, type TimelineCell, type TimelineSlot, type TimelineSwell } from "~/core/timeline";
 import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
@@ -331,27 +331,16 @@ function RailRow(props: RailRowProps) {
 }
 
 /** The rail itself grows or thins with a crescendo or diminuendo. */
-function SwellMark({
-  swell: { swell, from, to },
-  row,
-  x,
-}: {
-  swell: TimelineSwell;
-  row: Row;
-  x: (at: number) => number;
-}) {
-  const thick = (at: number) => {
-    const gone = (at - from) / Math.max(1, to - from);
-    return 2 + 5 * (swell === "crescendo" ? gone : 1 - gone);
-  };
-  const [start, end] = [Math.max(from, row.from), Math.min(to, row.to)];
+function SwellMark({ swell, row, x }: { swell: TimelineSwell; row: Row; x: (at: number) => number }) {
+  const thick = (at: number) => 2 + 5 * loudAt(at, swell);
+  const [start, end] = [Math.max(swell.from, row.from), Math.min(swell.to, row.to)];
   const [before, after] = [thick(start), thick(end)];
   return (
     <path
       d={`M${x(start)} ${RAIL_Y - before}L${x(end)} ${RAIL_Y - after}V${RAIL_Y + after}L${x(start)} ${RAIL_Y + before}z`}
       fill="var(--copper)"
     >
-      <title>{swell}</title>
+      <title>{swell.swell}</title>
     </path>
   );
 }

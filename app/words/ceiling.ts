@@ -64,7 +64,8 @@ function wordTurns(timeline: Timeline, { from, to }: Demand): string {
   const between = listMotions(timeline).filter(({ moment }) => moment >= from.moment && moment <= to.moment);
   const hands = between.some(({ limb }) => isHand(limb));
   const feet = between.some(({ limb }) => !isHand(limb));
-  return `${hands && feet ? "hands and feet" : hands ? "hand" : "foot"} ${hands && feet ? "in turn" : hands ? "to hand" : "to foot"}`;
+  if (hands && feet) return "hands and feet in turn";
+  return hands ? "hand to hand" : "foot to foot";
 }
 
 /** "right hand over left, closed hi-hat over snare". */

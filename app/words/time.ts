@@ -91,11 +91,19 @@ export function sayFelt(meter: Meter): string | null {
   return meter.unit >= 8 && meter.beats === 3 ? "in one" : null;
 }
 
+/** How it is felt where nothing is chosen. */
+export function sayUsuallyFelt(meter: Meter): string {
+  return sayFelt({ ...meter, groups: undefined }) ?? `in ${nameUnits(meter)}`;
+}
+
+function nameUnits({ unit }: Meter): string {
+  return unit === 8 ? "eighths" : "sixteenths";
+}
+
 /** What is wrong with the groups of a meter as they were typed. */
 export function wordGroupsProblem(problem: GroupsProblem, meter: Meter): string {
   if (problem.kind === "not-groups") return `Write groups of 1 to ${MAX_GROUP} with + between them: 2+2+3.`;
-  const units = meter.unit === 8 ? "eighths" : "sixteenths";
-  return `These groups make ${problem.sum} ${units}; the bar has ${problem.wanted}.`;
+  return `These groups make ${problem.sum} ${nameUnits(meter)}; the bar has ${problem.wanted}.`;
 }
 
 /** A number of slots or beats as people write it: 1½, 2⅓, 10. */

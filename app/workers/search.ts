@@ -94,7 +94,8 @@ type Scorer = ReturnType<typeof makeScorer>;
 
 function found({ pieces }: Compiled, way: readonly number[], scorer: Scorer, score = scorer.total(way)): FoundWay {
   const cells = way.map((index) => pieces[index]?.text ?? "");
-  return { cells, score, parts: scorer.partsOf(way), bpm: scorer.topTempoOf(way) };
+  const bpm = scorer.topTempoOf(way);
+  return { cells, score, parts: scorer.partsOf(way, bpm), bpm };
 }
 
 function tellBest(

@@ -53,6 +53,17 @@ function foldFor(kit: Kit | null, limb: Limb): Place {
   return kit ? foldPlace(kit, limb, home) : home;
 }
 
+/** The feet's ostinati of the setting from `from` to before `to`. */
+function listFeet({ foot, kickOnBeats }: Setting, meter: Meter, from: number, to: number) {
+  return [
+    ...listOstinato(foot, meter, from, to).map((at) => ({ limb: "H", at }) as const),
+    ...(kickOnBeats ? listOstinato("quarters", meter, from, to).map((at) => ({ limb: "K", at }) as const) : []),
+  ];
+}
+
+/** What keeps the foot going where a groove has none of its own: the plainest one. */
+const PLAINEST: FootOstinato = "two-and-four";
+
 function strike(limb: "K" | "H", at: Ticks, { perform, kit }: Scene): SoundingNote {
   return {
     at,
@@ -69,12 +80,8 @@ function strike(limb: "K" | "H", at: Ticks, { perform, kit }: Scene): SoundingNo
   };
 }
 
-/** The feet's ostinati of the setting from `from` to before `to`. */
 function playFeet(from: number, to: number, scene: Scene): SoundingNote[] {
-  const { pulse, setting } = scene;
-  const feet = listOstinato(setting.foot, pulse.meter, from, to).map((at) => strike("H", at, scene));
-  if (!setting.kickOnBeats) return feet;
-  return [...feet, ...listOstinato("quarters", pulse.meter, from, to).map((at) => strike("K", at, scene))];
+  return listFeet(scene.setting, scene.pulse.meter, from, to).map(({ limb, at }) => strike(limb, at, scene));
 }
 
 /** Without the notes of limbs that play something else at that moment. */
@@ -112,10 +119,7 @@ function keepUp(kept: readonly SoundingNote[], scene: Scene): readonly SoundingN
     case "foot": {
       const ownFoot = kept.filter(({ limb }) => limb === "H");
       if (ownFoot.length > 0) return ownFoot;
-      // A groove without a hi-hat foot is kept by the plainest one.
-      return listOstinato("two-and-four", pulse.meter, form.fillStart, form.fillEnd).map((at) =>
-        strike("H", at, scene),
-      );
+      return listOstinato(PLAINEST, pulse.meter, form.fillStart, form.fillEnd).map((at) => strike("H", at, scene));
     }
   }
 }
@@ -134,17 +138,10 @@ export function circumstancesOf(
   const swing = setting.follows && isSwung(setting.feel) ? setting.feel.swing : null;
   const perform = makePerform({ swing, push: {} }, meter, timeline.tempo);
   const [from, to] = [window.start, Math.max(end, window.start)];
-  const keptUp = (limb: "K" | "H", pattern: FootOstinato) =>
-    listOstinato(pattern, meter, from, to).map((at) => ({ limb, at: perform(at, true, null) }));
   const own = groove.filter(({ limb, at }) => !isHand(limb) && at >= from && at < to);
-  const kept =
-    setting.during === "groove" ? own : setting.during === "foot" ? own.filter(({ limb }) => limb === "H") : [];
-  const feet = [
-    ...keptUp("H", setting.during === "foot" && kept.length === 0 ? "two-and-four" : "none"),
-    ...kept.map(({ limb, at }) => ({ limb, at: perform(at, true, null) })),
-    ...keptUp("H", setting.foot),
-    ...(setting.kickOnBeats ? keptUp("K", "quarters") : []),
-  ].map(({ limb, at }) => ({ limb, at, place: foldFor(kit, limb) }));
+  const feet = [...listKept(setting, own, meter, from, to), ...listFeet(setting, meter, from, to)].map(
+    ({ limb, at }) => ({ limb, at: perform(at, true, null), place: foldFor(kit, limb) }),
+  );
   if (!swing && feet.length === 0) return null;
   return {
     moments: timeline.events.map(({ at, slot }) => {
@@ -153,6 +150,20 @@ export function circumstancesOf(
     }),
     feet,
   };
+}
+
+/** What a groove's own feet keep up of `own`, which is all that they play from `from` to before `to`. */
+function listKept(
+  { during }: Setting,
+  own: readonly TimelineEvent[],
+  meter: Meter,
+  from: number,
+  to: number,
+): readonly { readonly limb: Limb; readonly at: Ticks }[] {
+  if (during === "groove") return own;
+  if (during !== "foot") return [];
+  const foot = own.filter(({ limb }) => limb === "H");
+  return foot.length > 0 ? foot : listOstinato(PLAINEST, meter, from, to).map((at) => ({ limb: "H", at }));
 }
 
 /** The feet's ostinati through the groove as well, where they go on; what the groove gives a foot it plays. */

@@ -1,7 +1,7 @@
 /** A simulated drummer: plays what is expected, with the faults that it is set to. Stands in for a kit. */
 
 import { makeRandom } from "../graph/count";
-import { isHand, LEVELS, type Level } from "../stroke/stroke";
+import { betweenLevels, isHand, type Level } from "../stroke/stroke";
 import { type Seconds, seconds } from "../time/time";
 import type { Expected } from "./expect";
 import type { Hit } from "./hit";
@@ -45,9 +45,7 @@ export function playDrummer(strokes: readonly Expected[], drummer: Drummer, repe
 }
 
 function velocityOf(force: number, flatness: number, loudness: number): number {
-  const below = LEVELS[Math.min(LEVELS.length - 2, Math.floor(force))] as Level;
-  const above = LEVELS[LEVELS.indexOf(below) + 1] as Level;
-  const meant = VELOCITIES[below] + (VELOCITIES[above] - VELOCITIES[below]) * (force - LEVELS.indexOf(below));
+  const meant = betweenLevels(force, VELOCITIES);
   const wanted = meant + (VELOCITIES.normal - meant) * flatness;
   return Math.round(Math.min(127, Math.max(1, wanted + loudness * VELOCITY_SPREAD)));
 }

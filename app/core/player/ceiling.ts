@@ -95,10 +95,9 @@ export function listMotions(timeline: Timeline, under: Circumstances | null = nu
   const { events } = timeline;
   const playing = limbsOfSlots(events);
   const drafts: Draft[] = [];
-  for (const [event, { at, duration, limb, place, slot, part, parts, grace, graces, gracePlace, technique }] of [
-    ...events.entries(),
-  ]) {
-    if (grace !== undefined) continue;
+  for (const [event, played] of events.entries()) {
+    if (played.grace !== undefined) continue;
+    const { at, duration, limb, place, slot, part, parts, graces, gracePlace, technique } = played;
     const sounds = under?.moments[event] ?? at;
     const limbs = playing.get(slot);
     const bounces = parts > 1 && limbs?.only === limb;

@@ -116,18 +116,18 @@ export function makePlan(phrase: Phrase, player: Player, wish: PlanWish, under: 
     const most = ceilingOf(laid, player, limbs, isWholePhrase(kind) ? under : UNDER_NOTHING);
     // Nobody begins over what can be played.
     const easy = most === null || !isPlayed(kind) ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
-    const rule = { start: bpm(Math.min(start, goal, easy)), goal, cleanInRow, ceiling: most };
+    const clean = isPlayed(kind) ? cleanInRow : 1;
+    const rule = { start: bpm(Math.min(start, goal, easy)), goal, cleanInRow: clean, ceiling: most };
     steps.push({
       id: idOfStep(kind, part.cells),
       kind,
       reason,
       limbs,
       ...rule,
-      cleanInRow: isPlayed(kind) ? cleanInRow : 1,
       slots: part.slots,
       cells: part.cells.map(({ text }) => text),
       isExtra: isExtra(kind),
-      minutes: isPlayed(kind) ? minutesOf(laid, kind, rule) : minutesOf(laid, kind, { ...rule, cleanInRow: 1 }),
+      minutes: minutesOf(laid, kind, rule),
     });
   };
   if (timeline.events.length === 0) return { tempos, ceiling, steps };
@@ -309,6 +309,6 @@ function countMoves({ events }: Timeline): number {
 
 /** The ceiling of what some limbs play; null where nothing sets one. */
 function ceilingOf(timeline: Timeline, player: Player, limbs: readonly Limb[], under: Under): number | null {
-  const events = timeline.events.filter(({ limb }) => limbs.includes(limb));
-  return findCeiling({ ...timeline, events }, player, under(timeline))?.bpm ?? null;
+  const played = { ...timeline, events: timeline.events.filter(({ limb }) => limbs.includes(limb)) };
+  return findCeiling(played, player, under(played))?.bpm ?? null;
 }

@@ -50,7 +50,8 @@ export interface Scorer {
   readonly extra: readonly Tracker[];
   /** The weighted sum of a piece on a slot, by the states of {@link extra} before it. */
   readonly score: (piece: number, at: number, lastSize: number, lastMoment: number) => number;
-  readonly partsOf: (way: readonly number[]) => Parts;
+  /** `top` is the way's top tempo, where that is known already. */
+  readonly partsOf: (way: readonly number[], top?: number | null) => Parts;
   /** Of the whole way; null where no limb plays twice. */
   readonly topTempoOf: (way: readonly number[]) => number | null;
   /** The weighted sum over a whole way, in the same thousandths. */
@@ -130,7 +131,7 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
     extra: [trackLast(sizeKind), trackLast(endingKind)],
     score,
     topTempoOf: ofWay,
-    partsOf: (way) => {
+    partsOf: (way, top = ofWay(way)) => {
       const sums: Record<ScorePart, number> = { ...NO_WEIGHTS };
       walk(way, (...step) => {
         const raw = rawParts(...step);
@@ -141,7 +142,7 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
         drift: share(sums.drift),
         variety: share(sums.variety),
         balance: 1 - share(sums.balance),
-        ease: easeAt(spec.tempo, ofWay(way)),
+        ease: easeAt(spec.tempo, top),
         landing: share(sums.landing),
         likeness: share(sums.likeness),
       };

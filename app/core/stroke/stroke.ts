@@ -177,6 +177,13 @@ export function makeStrokes(strokes: readonly Stroke[]): Strokes {
 /** Softest first. */
 export const LEVELS: readonly Level[] = ["ghost", "normal", "accent"];
 
+/** What a force from 0 to 2 has of something that is known for each level: straight from one level to the next. */
+export function betweenLevels(force: number, of: Readonly<Record<Level, number>>): number {
+  const below = Math.min(LEVELS.length - 2, Math.max(0, Math.floor(force)));
+  const [soft, loud] = [of[LEVELS[below] ?? "ghost"], of[LEVELS[below + 1] ?? "accent"]];
+  return soft + (loud - soft) * (force - below);
+}
+
 /** The stroke by another limb, without what that limb cannot do. */
 export function playedBy(stroke: Stroke, limb: Limb): Stroke {
   const { place, ...rest } = stroke;

@@ -182,14 +182,14 @@ function timeSwell(
 }
 
 /** How far the swell has come at a time, 0 soft to 1 loud. */
-function loudAt(at: number, { swell, from, to }: TimelineSwell): number {
+export function loudAt(at: number, { swell, from, to }: Pick<TimelineSwell, "swell" | "from" | "to">): number {
   const gone = Math.min(1, Math.max(0, (at - from) / Math.max(1, to - from)));
   return swell === "crescendo" ? gone : 1 - gone;
 }
 
 /**
- * How loud a stroke is, from 0 to 2, where a swell has come so far: in a crescendo a normal one goes from a ghost's force to an accent's, a ghost to a normal one's,
- * and an accent comes from a normal one's; in a diminuendo back.
+ * How loud a stroke is, from 0 to 2, where a swell has come so far: in a crescendo a normal one goes from a ghost's force
+ * to an accent's, a ghost to a normal one's, and an accent comes from a normal one's; in a diminuendo back.
  */
 export function forceOf(level: Level, loud: number | null): number {
   const own = LEVELS.indexOf(level);

@@ -2,6 +2,7 @@
 
 import { createContext, useContext, useEffect } from "react";
 import { useStore } from "zustand";
+import type { Under } from "~/core/player";
 import type { FillRow } from "~/library/database";
 import type { FillContent } from "~/library/fill/content";
 import type { GrooveChoice } from "~/library/groove/choices";
@@ -20,6 +21,8 @@ export interface FillPlace {
   readonly editor: Editor<FillContent>;
   readonly grooves: readonly GrooveChoice[];
   readonly stage: Stage;
+  /** What the fill is played under, for how fast it can go: another one only when that changes. */
+  readonly under: Under;
   readonly playback: Playback;
   /** Plays another content in place of the fill's own; null for its own. */
   readonly hear: (content: FillContent | null) => void;

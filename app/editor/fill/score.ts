@@ -16,7 +16,7 @@ import {
   type Setting,
   STRAIGHT,
 } from "~/core/groove";
-import { type Player, reachCrash } from "~/core/player";
+import { type Player, reachCrash, type Under } from "~/core/player";
 import type { ClickPlan, Pulse } from "~/core/pulse";
 import { type Bpm, bpm, type Meter, sameMeter, ticks } from "~/core/time";
 import type { Timeline, TimelineEvent } from "~/core/timeline";
@@ -63,20 +63,21 @@ export function pulseOfFill(content: Pick<FillContent, "meter" | "groove" | "gro
 }
 
 /** For whom and in what pulse a fill is worked out. */
-export function setupOf(
+export function setupOf(content: Pick<FillContent, "meter" | "groove" | "grooveBars">, stage: Stage): Setup {
+  return { player: stage.player, pulse: pulseOfFill(content, stage) };
+}
+
+/** What a fill is played under, for how fast it can go. */
+export function underOf(
   content: Pick<FillContent, "meter" | "groove" | "grooveBars" | "setting">,
   stage: Stage,
-): Setup {
-  return {
-    player: stage.player,
-    pulse: pulseOfFill(content, stage),
-    under: (timeline) => {
-      const groove = pickGroove(content, stage);
-      const setting = settingOf(content, groove, stage.preferences);
-      const needsGroove = setting.during === "groove" || setting.during === "foot";
-      const laid = needsGroove ? layOutGroove(groove, timeline.meter, timeline.tempo, stage.player.kit) : null;
-      return circumstancesOf(timeline, setting, laid ? roundAndRound(laid, timeline.end) : [], stage.player.kit);
-    },
+): Under {
+  const groove = pickGroove(content, stage);
+  const setting = settingOf(content, groove, stage.preferences);
+  const needsGroove = setting.during === "groove" || setting.during === "foot";
+  return (timeline) => {
+    const laid = needsGroove ? layOutGroove(groove, timeline.meter, timeline.tempo, stage.player.kit) : null;
+    return circumstancesOf(timeline, setting, laid ? roundAndRound(laid, timeline.end) : [], stage.player.kit);
   };
 }
 

@@ -1,37 +1,35 @@
 /** How fast a phrase can be played by the player of the moment, and what stops it. */
 
 import { useEffect } from "react";
-import { type Ceiling, findCeiling, type Player } from "~/core/player";
+import { type Ceiling, findCeiling, type Player, type Under } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
 import { usePlayer } from "~/session/player";
 import { useLights } from "~/views/lighting";
-import { useEditor } from "./context";
-import type { PhraseEditor, Workable } from "./editor";
+import { useFillPlace } from "./place";
 
 /** Longer lines are no fills, and would cost too much at each edit. */
 const MOST_SLOTS = 2_000;
 
 interface Known {
   readonly player: Player;
-  readonly content: Workable;
+  readonly under: Under;
   readonly ceiling: Ceiling | null;
 }
 const known = new WeakMap<Timeline, Known>();
 
-/** Worked out once for each timeline, player and content, whoever asks. */
-function ceilingOf(timeline: Timeline, player: Player, editor: PhraseEditor): Ceiling | null {
+/** Worked out once for each timeline and player and what it is played under, whoever asks. */
+function ceilingOf(timeline: Timeline, player: Player, under: Under): Ceiling | null {
   const found = known.get(timeline);
-  const { content } = editor.store.getState();
-  if (found?.player === player && found.content === content) return found.ceiling;
+  if (found?.player === player && found.under === under) return found.ceiling;
   const isShort = timeline.slots.length <= MOST_SLOTS;
-  const ceiling = isShort ? findCeiling(timeline, player, editor.under(timeline)) : null;
-  known.set(timeline, { player, content, ceiling });
+  const ceiling = isShort ? findCeiling(timeline, player, under(timeline)) : null;
+  known.set(timeline, { player, under, ceiling });
   return ceiling;
 }
 
 /** Of a timeline laid out on the kit of the moment; null without a demand on any limb. */
 export function useCeiling(timeline: Timeline): Ceiling | null {
-  return ceilingOf(timeline, usePlayer(), useEditor());
+  return ceilingOf(timeline, usePlayer(), useFillPlace().under);
 }
 
 /** The same, and the bottleneck's slots are lit in all views. One part of a screen does this. */

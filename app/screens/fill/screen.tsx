@@ -20,7 +20,7 @@ import { EditorContext } from "~/editor/context";
 import { openEditor } from "~/editor/editor";
 import { FillContext, type FillPlace, type Follower } from "~/editor/fill/place";
 import { loopOfCells } from "~/editor/fill/practice-loop";
-import { makeSource, type Stage, setupOf } from "~/editor/fill/score";
+import { makeSource, type Stage, setupOf, underOf } from "~/editor/fill/score";
 import { putInCell } from "~/editor/put-in";
 import { type Undo, useUndo } from "~/editor/undo";
 import type { FillRow } from "~/library/database";
@@ -107,6 +107,11 @@ export function FillScreen({ row, unsaved, grooves: loaded, shipped, tab, onCopy
     ),
   );
   const content = useStore(editor.store, (state) => state.content);
+  const { meter, groove, grooveBars, setting } = content;
+  const under = useMemo(
+    () => underOf({ meter, groove, grooveBars, setting }, stage),
+    [meter, groove, grooveBars, setting, stage],
+  );
   const saving = useSaving(FILLS, editor, row, unsaved, say);
 
   const [heard, hear] = useState<FillContent | null>(null);
@@ -174,12 +179,13 @@ export function FillScreen({ row, unsaved, grooves: loaded, shipped, tab, onCopy
       editor,
       grooves,
       stage,
+      under,
       playback: { playing, toggle, trouble, tempo, countInBeat },
       hear,
       followers,
       setUndo,
     }),
-    [row, editor, grooves, stage, playing, toggle, trouble, tempo, countInBeat, followers],
+    [row, editor, grooves, stage, under, playing, toggle, trouble, tempo, countInBeat, followers],
   );
   return (
     <FillContext value={place}>

@@ -21,7 +21,7 @@ import type { SearchContent } from "~/library/search/content";
 import { BeginsOn } from "~/ui/begins-on";
 import { FigureControl } from "~/ui/figure-control";
 import { NumberField } from "~/ui/number-field";
-import { COMMON_METERS, nameRate, OFFERED_RATES, plural, sayFelt } from "~/words/time";
+import { COMMON_METERS, nameRate, OFFERED_RATES, plural, sayUsuallyFelt } from "~/words/time";
 import type { SearchBench } from "./bench";
 
 interface FrameProps {
@@ -82,7 +82,7 @@ export function Frame({ bench, content, between }: FrameProps) {
                 bench.change({ meter: Array.isArray(groups) ? { ...plain, groups } : plain });
               }}
             >
-              <option value="">{sayFelt({ ...meter, groups: undefined }) ?? "in eighths"}</option>
+              <option value="">{sayUsuallyFelt(meter)}</option>
               {[...listGroupings(meter), ...(meter.groups ? [meter.groups] : [])]
                 .map((groups) => groups.join("+"))
                 .filter((text, index, all) => all.indexOf(text) === index)

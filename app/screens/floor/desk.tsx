@@ -14,7 +14,7 @@ import { useChoice, useChooser } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
 import { Crossings } from "~/editor/crossings";
 import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/place";
-import { useLitCeiling } from "~/editor/use-ceiling";
+import { useLitCeiling } from "~/editor/fill/use-ceiling";
 import { addressOf } from "~/library/fill/address";
 import type { KitContent } from "~/library/kit/content";
 import { MAX_NAME } from "~/library/phrase/phrase";

@@ -3,8 +3,7 @@
 import { useMemo, useState } from "react";
 import type { Player } from "~/core/player";
 import type { Worked } from "~/editor/editor";
-import { useFill, useFillPlace } from "~/editor/fill/place";
-import { setupOf } from "~/editor/fill/score";
+import { useFillPlace } from "~/editor/fill/place";
 import type { OrchestrationRequest } from "~/workers/orchestration";
 import { DEFAULT_PLACING_WEIGHTS, type OrchestrationAsk } from "./found";
 import { countHands } from "./strokes";
@@ -24,19 +23,14 @@ export function useOrchestrationAsk(isOn: boolean, worked: Worked, player: Playe
     like: null,
     different: true,
   });
-  const { stage } = useFillPlace();
-  const { meter, groove, grooveBars, setting } = useFill();
-  const under = useMemo(
-    () => setupOf({ meter, groove, grooveBars, setting }, stage).under?.(worked.timeline) ?? null,
-    [meter, groove, grooveBars, setting, stage, worked],
-  );
+  const { under } = useFillPlace();
   const request = useMemo(
     (): OrchestrationRequest | null =>
       isOn
         ? {
             phrase: worked.phrase,
             player: { kit: player.kit, limits: player.limits, hands: player.hands },
-            under,
+            under: under(worked.timeline),
             surfaces:
               ask.surfaces ?? player.kit.surfaces.filter(({ player }) => player === "hands").map(({ place }) => place),
             weights: ask.weights,

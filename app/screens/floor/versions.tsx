@@ -4,7 +4,7 @@ import { Check, Play, Square } from "lucide-react";
 import { useDeferredValue, useMemo } from "react";
 import type { Phrase } from "~/core/phrase";
 import { listVersions, type Player, type Variant } from "~/core/player";
-import { useEditor } from "~/editor/context";
+import { useFillPlace } from "~/editor/fill/place";
 import { sayBpm } from "~/words/ceiling";
 import { wordVariant } from "~/words/kit";
 import { plural } from "~/words/time";
@@ -22,7 +22,7 @@ export function Versions(props: VersionsProps) {
   const { phrase, player } = props;
   // Some twenty lines are laid out anew: a change of tempo is not kept waiting for them.
   const settled = useDeferredValue(phrase);
-  const { under } = useEditor();
+  const { under } = useFillPlace();
   const { simpler, busier } = useMemo(() => listVersions(settled, player, under), [settled, player, under]);
   return (
     <div className="flex flex-col gap-3">

@@ -1,7 +1,7 @@
 /** What decides whether a fill belongs in its groove, in a line or two: whether it fits, how it lands, how fast it can go. */
 
 import { useWorked } from "~/editor/context";
-import { useLitCeiling } from "~/editor/use-ceiling";
+import { useLitCeiling } from "~/editor/fill/use-ceiling";
 import { usePlayer } from "~/session/player";
 import { TONES } from "~/ui/tones";
 import { wordCeiling } from "~/words/ceiling";

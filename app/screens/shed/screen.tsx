@@ -40,7 +40,7 @@ export interface ShedScreenProps {
 const pickNothing = () => {};
 
 export function ShedScreen({ plan }: ShedScreenProps) {
-  const { row, stage, editor } = useFillPlace();
+  const { row, stage, under } = useFillPlace();
   const content = useFill();
   const [preferences, changePreferences] = usePreferences();
   const { listening } = preferences;
@@ -58,7 +58,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
     phrase,
     groove,
     setting,
-    under: editor.under,
+    under,
     listening,
     stored: plan,
   });

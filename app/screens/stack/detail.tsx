@@ -6,7 +6,7 @@ import { useChoice } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
 import CycleTable from "~/editor/cycle-table";
 import { useFillPlace } from "~/editor/fill/place";
-import { useCeiling } from "~/editor/use-ceiling";
+import { useCeiling } from "~/editor/fill/use-ceiling";
 import { addressOf } from "~/library/fill/address";
 import { usePlayer } from "~/session/player";
 import { wordCeiling } from "~/words/ceiling";

@@ -1,7 +1,7 @@
 import { type ReactNode, useDeferredValue } from "react";
 import type { Timeline } from "~/core/timeline";
 import { Crossings } from "~/editor/crossings";
-import { useLitCeiling } from "~/editor/use-ceiling";
+import { useLitCeiling } from "~/editor/fill/use-ceiling";
 import { usePlayer } from "~/session/player";
 import { wordCeiling } from "~/words/ceiling";
 import type { Verdict } from "~/words/verdict";
