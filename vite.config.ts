@@ -9,7 +9,7 @@ const CONTROLS =
   /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows)/;
 /** What only some screens need, however many of them: it comes when they do. */
 const LATER =
-  /base-ui|floating-ui|comlink|core\/(listening|search|moves|practice|graph|orchestration-search|player.(ceiling|gestures|variant))|library\/(cell|search|practice|transfer|book-file|backup|incoming)|words\/(ceiling|cell|closing|groove|moves|practice|problem|search)/;
+  /base-ui|floating-ui|comlink|core\/(listening|search|moves|practice|graph|orchestration-search|player.(ceiling|demands|gestures|motions|variant))|library\/(cell|search|practice|transfer|book-file|backup|incoming)|words\/(ceiling|cell|closing|groove|moves|practice|problem|search)/;
 
 export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],

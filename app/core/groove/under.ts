@@ -1,7 +1,7 @@
 /** What goes on under a fill: ostinati of the feet, and what the groove keeps up. */
 
 import { foldPlace, type Kit } from "../kit/kit";
-import type { Circumstances } from "../player/ceiling";
+import type { Circumstances } from "../player/motions";
 import { isBackbeat, type Pulse } from "../pulse/pulse";
 import { homePlace, isHand, type Limb, type Place } from "../stroke/stroke";
 import { barTicks, isCompound, type Meter, type Ticks, tempoUnitTicks, ticks } from "../time/time";

@@ -6,14 +6,8 @@
 import type { Graph } from "../graph/graph";
 import { isPlayable } from "../kit/kit";
 import type { StrokeKey } from "../line/rewrite";
-import {
-  type Ceiling,
-  type Circumstances,
-  ceilingOf,
-  findFixedCeiling,
-  listMotions,
-  type Motion,
-} from "../player/ceiling";
+import { type Ceiling, ceilingOf, findFixedCeiling } from "../player/ceiling";
+import { type Circumstances, listMotions, type Motion } from "../player/motions";
 import type { Player } from "../player/player";
 import { isBackbeat } from "../pulse/pulse";
 import { type Hand, isHand, otherHand, type Place } from "../stroke/stroke";

@@ -4,7 +4,7 @@ import { armsCross, COMFORTABLE_REACH, handOnTop, reachOf } from "../kit/arms";
 import { basePlace, type Kit, surfaceAt } from "../kit/kit";
 import { type Hand, isHand, otherHand, type Place } from "../stroke/stroke";
 import type { Timeline } from "../timeline/timeline";
-import { listMotions, type Motion } from "./ceiling";
+import { listMotions, type Motion } from "./motions";
 
 /** One way in which the arms cross, and the slots in which they come to it. */
 export interface Crossing {

@@ -1,7 +1,9 @@
 /** The player: kit, speeds, hands and reach, and what these allow. */
 
 export * from "./ceiling";
+export * from "./demands";
 export * from "./gestures";
 export * from "./limits";
+export * from "./motions";
 export * from "./player";
 export * from "./variants";

@@ -56,8 +56,8 @@ interface LevelNumbers {
 }
 
 /**
- * Our estimates, from teaching practice: with them fourteen common figures come to tempos at which players of each level
- * play them (`ceiling.test.ts` has the table). A working player's 10.8 strokes a second of hands in turn are sixteenths
+ * Our estimates, from teaching practice: with them seventeen common figures come to tempos at which players of each level
+ * play them (`calibration.test.ts` has the table). A working player's 10.8 strokes a second of hands in turn are sixteenths
  * at 162; 14.5 rebounds a second are an open roll of two strokes a sixteenth at 100.
  */
 const LEVELS: Record<PlayerLevel, LevelNumbers> = {

@@ -21,7 +21,8 @@ import {
 } from "../stroke/stroke";
 import type { TimelineSlot } from "../timeline/slot";
 import type { Timeline } from "../timeline/timeline";
-import { type Ceiling, listMotions, type Under } from "./ceiling";
+import type { Ceiling } from "./ceiling";
+import { listMotions, type Under } from "./motions";
 import type { Player } from "./player";
 
 export type VariantKind =

@@ -8,7 +8,8 @@ import type { Line, Phrase } from "../phrase/phrase";
 import type { Place } from "../stroke/stroke";
 import type { TimelineSlot } from "../timeline/slot";
 import { layOut } from "../timeline/timeline";
-import { findCeiling, findOtherPlace, UNDER_NOTHING, type Under } from "./ceiling";
+import { findCeiling, findOtherPlace } from "./ceiling";
+import { UNDER_NOTHING, type Under } from "./motions";
 import type { Player } from "./player";
 import { LINE_CHANGES, type Scene, SLOT_CHANGES, type VariantKind } from "./variant-changes";
 

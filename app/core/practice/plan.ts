@@ -2,7 +2,8 @@
 
 import { formatSlots } from "../line/write";
 import type { Phrase } from "../phrase/phrase";
-import { type Ceiling, findCeiling, UNDER_NOTHING, type Under } from "../player/ceiling";
+import { type Ceiling, findCeiling } from "../player/ceiling";
+import { UNDER_NOTHING, type Under } from "../player/motions";
 import type { Player } from "../player/player";
 import { isHand, type Limb, mapEachStroke, withPlace } from "../stroke/stroke";
 import { type Bpm, barTicks, beatTicks, bpm, formatRate, MIN_BPM, ticksToSeconds } from "../time/time";
