@@ -1,7 +1,8 @@
 import { describe, expect, test } from "vitest";
 import { type Level, PLACES, type Place } from "~/core/stroke";
-import { gainForForce, LEVEL_PEAKS, type SoundWanted, soundOf, synthesise, synthesiseClick } from "./kit-sounds";
+import { gainForForce, LEVEL_PEAKS, type SoundWanted, soundOf } from "./kit-sounds";
 import { decay, makeFilter, makeMetal, makeNoise, makeSweep } from "./signal";
+import { synthesise, synthesiseClick } from "./synthesis";
 
 const RATE = 44_100;
 

@@ -12,12 +12,11 @@ import {
   type SoundWanted,
   type Struck,
   soundOf,
-  synthesise,
-  synthesiseClick,
   VARIATIONS,
   variationOf,
 } from "./kit-sounds";
 import type { Pans } from "./pans";
+import { synthesise, synthesiseClick } from "./synthesis";
 
 export interface KitOptions {
   readonly pans: Pans;

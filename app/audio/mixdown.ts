@@ -3,21 +3,11 @@
  * than it sounds, and anywhere that code runs.
  */
 
-import {
-  CHOKE,
-  chokesHat,
-  gainForForce,
-  keyOf,
-  ringsHat,
-  type SoundWanted,
-  soundOf,
-  synthesise,
-  synthesiseClick,
-  variationOf,
-} from "./kit-sounds";
+import { CHOKE, chokesHat, gainForForce, keyOf, ringsHat, type SoundWanted, soundOf, variationOf } from "./kit-sounds";
 import type { Pans } from "./pans";
 import { Schedule } from "./schedule";
 import { measureRepeats, type ScoreSource } from "./score";
+import { synthesise, synthesiseClick } from "./synthesis";
 
 export interface Mixdown {
   /** Between -1 and 1. */

@@ -1,7 +1,8 @@
 /** Synthesises the kit's sounds off the main thread, so that nothing that plays has to wait for them. */
 
 import * as Comlink from "comlink";
-import { type SoundWanted, synthesise } from "~/audio/kit-sounds";
+import type { SoundWanted } from "~/audio/kit-sounds";
+import { synthesise } from "~/audio/synthesis";
 
 const maker = {
   make: (sounds: readonly SoundWanted[], sampleRate: number): readonly Float32Array[] => {

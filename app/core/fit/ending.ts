@@ -1,6 +1,6 @@
 /** How a phrase may end, what each ending needs, and what would land better. */
 
-import { setLimb } from "../line/edit";
+import { setLimb } from "../line/edit-slot";
 import { isWritable, replaceLastCell, takeSlots } from "../line/rewrite";
 import { formatSlots } from "../line/write";
 import { type Line, mirrorLine, openingRate, type Phrase } from "../phrase/phrase";

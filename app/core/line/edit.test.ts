@@ -6,7 +6,6 @@ import { anyLine, anySlot } from "../testing/arbitraries";
 import { lineOf } from "../testing/lines";
 import { formatRate, ticks } from "../time/time";
 import {
-  cycleGraces,
   duplicateCell,
   editCell,
   editCells,
@@ -16,16 +15,11 @@ import {
   insertSlot,
   joinCells,
   moveCell,
-  nextLimb,
   removeCell,
   removeSlot,
-  setLevel,
-  setLimb,
-  shareSlot,
   splitCell,
-  toggleLimb,
-  toggleTechnique,
 } from "./edit";
+import { cycleGraces, nextLimb, setLevel, setLimb, shareSlot, toggleLimb, toggleTechnique } from "./edit-slot";
 import { readStickLine } from "./read";
 import { mapPlayedSlots, swellCells, takeSlots } from "./rewrite";
 import { formatLine, formatSlots } from "./write";

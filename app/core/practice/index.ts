@@ -8,4 +8,5 @@ export * from "./plan";
 export * from "./progress";
 export * from "./state";
 export * from "./step";
+export * from "./tempos";
 export * from "./today";

@@ -10,8 +10,9 @@ import { FOUR_PIECE, SMALL } from "../testing/kits";
 import { bpm } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
 import { STEP_KINDS, type StepKind } from "./kinds";
-import { makePlan, type Plan, reckonTempos } from "./plan";
+import { makePlan, type Plan } from "./plan";
 import { phraseOfStep } from "./step";
+import { reckonTempos } from "./tempos";
 
 const phraseOf = (text: string, tempo: number, more: Partial<Phrase> = {}): Phrase => ({
   ...phraseOfLine(text, tempo),

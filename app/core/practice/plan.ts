@@ -6,12 +6,13 @@ import { type Ceiling, findCeiling } from "../player/ceiling";
 import { UNDER_NOTHING, type Under } from "../player/motions";
 import type { Player } from "../player/player";
 import { isHand, type Limb, mapEachStroke, withPlace } from "../stroke/stroke";
-import { type Bpm, barTicks, beatTicks, bpm, formatRate, MIN_BPM, ticksToSeconds } from "../time/time";
+import { type Bpm, bpm, formatRate } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
-import { type ClimbRule, listRungs } from "./climb";
-import { isExtra, isInGroove, isPlayed, isWholePhrase, type StepKind } from "./kinds";
+import type { ClimbRule } from "./climb";
+import { isExtra, isPlayed, isWholePhrase, type StepKind } from "./kinds";
 import { CLEAN_IN_ROW, MAX_STEP_ID } from "./state";
 import { canGoBetween, type DistinctCell, limbsOfStep, listDistinctCells, phraseOfStep, type StepPart } from "./step";
+import { minutesOf, type PlanWish, reckonTempos, type Tempos } from "./tempos";
 
 /** Why a step is there; worded by the interface. */
 export type StepReason =
@@ -47,24 +48,6 @@ export interface PlanStep extends StepPart, ClimbRule {
   readonly minutes: number;
 }
 
-export interface Tempos {
-  readonly learning: Bpm;
-  readonly middle: Bpm;
-  readonly goal: Bpm;
-}
-
-export interface PlanWish {
-  /** Where the phrase is to arrive. */
-  readonly goal: Bpm;
-  /** What the player has set, in place of what is reckoned. */
-  readonly learning?: Bpm | undefined;
-  /** The highest tempo at which the player had the whole clean; null for none. */
-  readonly known?: Bpm | null | undefined;
-  readonly cleanInRow?: number | undefined;
-  /** It fell apart with all limbs together: they are practised apart. */
-  readonly apart?: boolean | undefined;
-}
-
 export interface Plan {
   readonly tempos: Tempos;
   /** Of the whole as it is voiced. */
@@ -78,24 +61,8 @@ const SHORT = 6;
 const MOST_PARTS = 3;
 /** A cell whose own ceiling is under this many times the goal is hard by itself. Our estimate. */
 const HARD_CELL = 1.25;
-/** Learning begins well under the ceiling, and under the goal, where nothing is known of the player. Our estimates. */
-const LEARNING = { ofGoal: 0.75, ofCeiling: 0.5, withoutCeiling: 0.5, least: 40, ofKnown: 0.85 };
-/** Repeats that are played for each one that has to be clean. Our estimate. */
-const TRIES = 2.5;
-/** Between one repeat and the next thing to be done, on the whole. Seconds; our estimate. */
-const PAUSE = 2;
-
 /** A step starts at this share of its own ceiling at most. */
 const UNDER_CEILING = 0.8;
-
-/** Learning tempo, the middle, and the goal. */
-export function reckonTempos({ goal, learning, known }: PlanWish, ceiling: number | null): Tempos {
-  const comfortable =
-    ceiling === null ? goal * LEARNING.withoutCeiling : Math.min(goal * LEARNING.ofGoal, ceiling * LEARNING.ofCeiling);
-  const reckoned = known ? known * LEARNING.ofKnown : Math.max(comfortable, Math.min(goal, LEARNING.least));
-  const start = bpm(Math.min(goal, Math.max(MIN_BPM, Math.round(learning ?? reckoned))));
-  return { learning: start, middle: bpm(Math.round((start + goal) / 2)), goal };
-}
 
 /** The plan for a phrase on a kit; no steps for a phrase without strokes. */
 export function makePlan(phrase: Phrase, player: Player, wish: PlanWish, under: Under = UNDER_NOTHING): Plan {
@@ -140,15 +107,6 @@ export function makePlan(phrase: Phrase, player: Player, wish: PlanWish, under: 
   addMoves(phrase, timeline, tempos, add);
   addExtras(phrase, timeline, tempos, add);
   return { tempos, ceiling, steps };
-}
-
-/** About how long a step takes: its rungs, each so often clean, with the bar of groove or rest that a repeat has. */
-function minutesOf({ meter, window, end }: Timeline, kind: StepKind, rule: ClimbRule): number {
-  const bar = barTicks(meter);
-  const played = Math.ceil(Math.max(1, end - window.start) / beatTicks(meter)) * beatTicks(meter);
-  const length = isInGroove(kind) ? Math.ceil(played / bar) * bar + bar : played;
-  const seconds = listRungs(rule).reduce((sum, tempo) => sum + ticksToSeconds(length, tempo, meter) + PAUSE, 0);
-  return (seconds * rule.cleanInRow * (isPlayed(kind) ? TRIES : 1)) / 60;
 }
 
 interface PartOfPhrase {

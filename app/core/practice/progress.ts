@@ -7,8 +7,9 @@ import type { Player } from "../player/player";
 import { type Bpm, bpm } from "../time/time";
 import { begin, type Change, climb, fallsApart, type Standing } from "./climb";
 import type { StepKind } from "./kinds";
-import { makePlan, type Plan, type PlanStep, type PlanWish, type Tempos } from "./plan";
+import { makePlan, type Plan, type PlanStep } from "./plan";
 import type { PlanState } from "./state";
+import type { PlanWish, Tempos } from "./tempos";
 import { type Day, nextReturn } from "./today";
 
 export interface PlannedStep extends PlanStep {
