@@ -92,7 +92,7 @@ describe("groove and fill, by hand", () => {
   });
   test("a hard stop is a bar's rest; with stops the bar is struck on one", () => {
     const stopped = scoreOf({ text: "@4 RLRLx4", groove: GROOVE, setting: { ending: "stop", stops: true } });
-    expect(words(stopped[0])).toBe("8R 8_ q_ q_ q_");
+    expect(words(stopped[0])).toBe("qR q_ h_");
     expect(words(stopped[2])).toBe("w_");
     expect(stopped).toHaveLength(3);
   });
@@ -117,17 +117,7 @@ test("any fill in any form: each bar is full in both voices, and every stroke is
       const meter = parseMeter("4/4") as Meter;
       const window = { start: ticks(beat * 10_080), length: ticks(40_320 - beat * 10_080) };
       const timeline = layOut({ meter, tempo: bpm(90), window, line });
-      // Slots that cannot be written in plain and dotted values at their rates are another matter.
-      fc.pre(
-        timeline.events.length < 300 &&
-          timeline.cells.every(({ rate }) => [2, 3, 4, 6, 8].includes(rate.slots) && rate.quarters === 1),
-      );
-      fc.pre(
-        timeline.slots.every(
-          ({ at, duration }) =>
-            Math.floor(at / 10_080) === Math.floor((at + duration - 1) / 10_080) || at % 5_040 === 0,
-        ),
-      );
+      fc.pre(timeline.events.length < 300);
       const setting = { ...USUAL, ...given };
       const groove = plainGroove(meter);
       const arrangement = arrange(timeline, groove, setting, LEFT_CRASH);
@@ -147,7 +137,8 @@ test("any fill in any form: each bar is full in both voices, and every stroke is
         .filter(({ slot, heads }) => slot !== null && heads.length > 0);
       const strokes = timeline.events.filter(({ grace }) => grace === undefined).length;
       expect(fillNotes.reduce((sum, { heads }) => sum + heads.length, 0)).toBe(strokes);
-      for (const { lower } of bars) if (lower && lower.tuplets.length === 0) expect(soundingTicks(lower)).toBe(40_320);
+      for (const { lower } of bars)
+        if (lower && lower.refusedAt === null) expect(soundingTicks(lower)).toBeCloseTo(40_320, 6);
     }),
     { numRuns: 60 },
   );

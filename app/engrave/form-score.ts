@@ -14,7 +14,7 @@ import {
   type Stroke,
   strokesOf,
 } from "~/core/stroke";
-import { barTicks, gcd, makeRate, type Rate, TICKS_PER_QUARTER } from "~/core/time";
+import { barTicks, TICKS_PER_QUARTER } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
 import {
   bracketCells,
@@ -25,12 +25,13 @@ import {
   toScoreSlot,
   writeHairpins,
 } from "./score";
-import { type ScoreSlot, writeVoice } from "./voice";
+import { type ScoreSlot, type SpellingChoices, spellVoice } from "./spell";
 
 export interface FormScoreOptions {
   readonly countStyle: CountStyle;
   /** Feet of the fill with stems down too, where nothing else goes on under it. */
   readonly feetBelow: boolean;
+  readonly choices?: SpellingChoices;
 }
 
 /** All bars of the loop, and the one that the fill lands on where a crash answers it. */
@@ -40,7 +41,7 @@ export function makeFormScore(
   arrangement: Arrangement,
   form: Form,
   setting: Setting,
-  { countStyle, feetBelow }: FormScoreOptions,
+  { countStyle, feetBelow, choices }: FormScoreOptions,
 ): StaffBar[] {
   const { meter } = timeline;
   const bar = barTicks(meter);
@@ -58,13 +59,13 @@ export function makeFormScore(
     ...(splitsFill ? fill.map((slot) => only(slot, isFoot)) : underSlots),
   ].sort(byTime);
 
-  const bars: StaffBar[] = [];
-  for (let number = 0; number * bar < form.length; number++) {
+  const range = { from: 0, to: Math.ceil(form.length / bar) };
+  const lowers = spellVoice(lower, meter, range, choices);
+  const bars = spellVoice(upper, meter, range, choices).map((voice, number): StaffBar => {
     const start = number * bar;
     const inBar = <Item extends ScoreSlot>(slots: readonly Item[]) =>
       slots.filter((slot) => slot.at >= start && slot.at < start + bar);
     const written = inBar(upper);
-    const voice = writeVoice(sounds(written) ? written : [], meter, start);
     const below = inBar(lower);
     const opensFill = form.fillStart >= start && form.fillStart < start + bar;
     const label = opensFill
@@ -78,16 +79,16 @@ export function makeFormScore(
       : number === 0 && grooves.length > 0
         ? { text: "groove", note: 0 }
         : null;
-    bars.push({
+    return {
       number,
       ...voice,
-      lower: sounds(below) ? writeVoice(below, meter, start) : null,
+      lower: sounds(below) ? (lowers[number] ?? null) : null,
       counts: sounds(written) ? countBar(written, voice.notes, meter, countStyle) : [],
       brackets: bracketCells(timeline, form.fillAt, voice.notes, start),
       hairpins: writeHairpins(timeline, form.fillAt, voice.notes, start),
       label,
-    });
-  }
+    };
+  });
   const crash = arrangement.notes.filter((note) => note.at === 0 && note.passes !== "first" && note.role !== "fill");
   if (crash.some(({ role }) => role === "crash")) bars.push(landingBar(crash, bars.length, timeline));
   return closeHats(bars);
@@ -107,11 +108,13 @@ function landingBar(notes: readonly SoundingNote[], number: number, { meter }: T
   // In a bar that is shorter than a quarter the stroke is as long as the bar.
   const fits = TICKS_PER_QUARTER <= barTicks(meter) ? slot : { ...slot, duration: barTicks(meter) };
   // What the rest of the bar holds is the groove's again: it is left open.
-  const [stroke] = writeVoice([fits], meter, start).notes;
+  const [bar] = spellVoice([fits], meter, { from: number, to: number + 1 });
+  const stroke = bar?.notes[0];
   return {
     number,
     notes: stroke ? [stroke] : [],
     tuplets: [],
+    refusedAt: null,
     lower: null,
     counts: [],
     brackets: [],
@@ -156,35 +159,20 @@ function slotsOfGroove(groove: Timeline, form: Form, { ending, stops }: Setting,
       if (slot.at >= end || (slot.at >= form.fillStart && slot.at < form.fillEnd)) continue;
       if (stops && slot.at % bar !== 0) continue;
       const limit = slot.at < form.fillStart ? form.fillStart : end;
-      if (slot.at + slot.duration <= limit) slots.push(slot);
-      else slots.push(...spread(slot, limit - slot.at));
+      slots.push({ ...slot, duration: Math.min(slot.duration, limit - slot.at) });
     }
   }
   return slots;
 }
 
-/** A slot of `length` ticks as slots of a rate that there is: it sounds in the first, the rest prolongs it. */
-function spread<Item extends ScoreSlot>(slot: Item, length: number): Item[] {
-  const step = gcd(length, TICKS_PER_QUARTER);
-  const rate: Rate | null = makeRate(TICKS_PER_QUARTER / step);
-  if (!rate) return [{ ...slot, duration: length }];
-  return Array.from({ length: length / step }, (_, index) => ({
-    ...slot,
-    at: slot.at + index * step,
-    duration: step,
-    rate,
-    voiced: index === 0 ? slot.voiced : makeSilence(),
-  }));
-}
-
 /** Notes as slots, each up to the next one or to `end`. */
 function slotsOfNotes(notes: readonly SoundingNote[], end: number): ScoreSlot[] {
   const times = [...new Set(notes.map(({ at }) => at as number))].sort((a, b) => a - b);
-  return times.flatMap((at, index) => {
+  return times.map((at, index) => {
     const limbs = new Map(notes.filter((note) => note.at === at).map((note) => [note.limb, note]));
     const voiced = strokesOfNotes([...limbs.values()]);
     // Up to the next beat is long enough: what follows is a rest, and rests below are not drawn.
     const next = Math.min(times[index + 1] ?? end, end, (Math.floor(at / TICKS_PER_QUARTER) + 1) * TICKS_PER_QUARTER);
-    return spread({ index: null, at, duration: next - at, voiced, rate: { slots: 1, quarters: 1 } }, next - at);
+    return { index: null, at, duration: next - at, voiced, rate: { slots: 1, quarters: 1 } };
   });
 }

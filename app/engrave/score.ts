@@ -7,9 +7,16 @@ import type { Window } from "~/core/phrase";
 import { type CountStyle, isOnBeat, type Pulse, pulseOf, speakSlot } from "~/core/pulse";
 import { barTicks, type Meter, type Ticks } from "~/core/time";
 import { loudAt, type Timeline, type TimelineSlot } from "~/core/timeline";
-import { type ScoreSlot, type StaffHead, type StaffNote, type WrittenVoice, writeVoice } from "./voice";
+import {
+  type ScoreSlot,
+  type SpellingChoices,
+  type StaffHead,
+  type StaffNote,
+  spellVoice,
+  type WrittenVoice,
+} from "./spell";
 
-export type { StaffGraces, StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "./voice";
+export type { StaffGraces, StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "./spell";
 
 /** A syllable under the staff, at each slot. */
 export interface StaffCount {
@@ -72,7 +79,12 @@ export function toScoreSlot(
 }
 
 /** The bars that hold `slots` (a stretch of the timeline's) and the window around them. */
-export function makeScore(timeline: Timeline, slots: readonly TimelineSlot[], countStyle: CountStyle): StaffBar[] {
+export function makeScore(
+  timeline: Timeline,
+  slots: readonly TimelineSlot[],
+  countStyle: CountStyle,
+  choices?: SpellingChoices,
+): StaffBar[] {
   const { meter, window } = timeline;
   const bar = barTicks(meter);
   const from = slots[0]?.at ?? window.start;
@@ -80,12 +92,13 @@ export function makeScore(timeline: Timeline, slots: readonly TimelineSlot[], co
   const lastSlot = slots.at(-1);
   const end = Math.max(lastSlot ? lastSlot.at + lastSlot.duration : from + 1, isEnd ? windowEnd(window) : 0);
   const written = slots.map((slot) => toScoreSlot(slot, timeline));
-  const bars: StaffBar[] = [];
-  for (let number = Math.floor(from / bar); number * bar < end; number++) {
+  const first = Math.floor(from / bar);
+  const voices = spellVoice(written, meter, { from: first, to: Math.ceil(end / bar) }, choices);
+  const bars = voices.map((voice, index): StaffBar => {
+    const number = first + index;
     const start = number * bar;
     const inBar = written.filter((slot) => slot.at >= start && slot.at < start + bar);
-    const voice = writeVoice(inBar, meter, start);
-    bars.push({
+    return {
       number,
       ...voice,
       lower: null,
@@ -93,8 +106,8 @@ export function makeScore(timeline: Timeline, slots: readonly TimelineSlot[], co
       brackets: bracketCells(timeline, 0, voice.notes, start),
       hairpins: writeHairpins(timeline, 0, voice.notes, start),
       label: null,
-    });
-  }
+    };
+  });
   return closeHats(bars);
 }
 

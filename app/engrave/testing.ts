@@ -1,27 +1,42 @@
-/** What is written, measured back, for tests. */
+/** What is written, read back, for tests. */
 
-import type { WrittenVoice } from "./voice";
-
-const TICKS: Readonly<Record<string, number>> = {
-  w: 40_320,
-  h: 20_160,
-  q: 10_080,
-  "8": 5_040,
-  "16": 2_520,
-  "32": 1_260,
-  "64": 630,
-  "128": 315,
-};
+import { beamCount, type StaffNote, valueTicks, type WrittenVoice } from "./spell";
 
 /** How long a bar's notes and rests sound in ticks: written values, each tuplet over them applied. */
 export function soundingTicks({ notes, tuplets }: WrittenVoice): number {
-  return notes.reduce((sum, note, index) => {
-    const written = (TICKS[note.value.name] ?? 0) * (note.value.dots ? 1.5 : 1);
-    return (
+  return notes.reduce(
+    (sum, { value }, index) =>
       sum +
       tuplets
         .filter(({ from, to }) => index >= from && index <= to)
-        .reduce((length, { notes: many, inTimeOf }) => (length * inTimeOf) / many, written)
-    );
-  }, 0);
+        .reduce((length, { notes: many, inTimeOf }) => (length * inTimeOf) / many, valueTicks(value)),
+    0,
+  );
+}
+
+/**
+ * A bar as one would dictate it: "3:2(8-8-8) 16-8-16 qr h.". Notes under one beam are joined by dashes, by a dot where all beams
+ * but the first break; r is a rest.
+ */
+export function dictate({ notes, tuplets, refusedAt }: WrittenVoice): string {
+  if (refusedAt !== null) return `refused at ${refusedAt}`;
+  return notes
+    .map((note, index) => {
+      const opens = tuplets
+        .filter(({ from }) => from === index)
+        .sort((a, b) => b.to - a.to)
+        .map(({ notes: many, inTimeOf }) => `${many}:${inTimeOf}(`);
+      const closes = tuplets.filter(({ to }) => to === index).map(() => ")");
+      const { value, heads } = note;
+      const word = `${value.name}${value.dots ? "." : ""}${heads.length ? "" : "r"}`;
+      return `${joint(notes[index - 1], note)}${opens.join("")}${word}${closes.join("")}`;
+    })
+    .join("");
+}
+
+function joint(before: StaffNote | undefined, note: StaffNote): string {
+  if (!before) return "";
+  const isBeamed = beamCount(before) > 0 && beamCount(note) > 0 && before.beam === note.beam;
+  if (!isBeamed) return " ";
+  return note.breaksBeam ? "·" : "-";
 }

@@ -1,0 +1,59 @@
+/** Beams: what is felt as one beat is under one beam. */
+
+import type { BarBeats, Stretch } from "./beats";
+import type { StaffNote } from "./notes";
+import type { WrittenSpan } from "./span";
+import { EIGHTH, isOnGrid } from "./values";
+
+/** Values with beams, by how many. */
+const BEAMED = ["8", "16", "32", "64", "128"];
+
+export function beamCount({ heads, value }: StaffNote): number {
+  return heads.length === 0 ? 0 : BEAMED.indexOf(value.name) + 1;
+}
+
+/** Each note with the number of its beam group. A span that goes over beats is a group by itself. `start` is the bar's, in ticks. */
+export function beamNotes(
+  { notes, tuplets }: WrittenSpan,
+  bar: BarBeats,
+  start: number,
+  spans: readonly Stretch[],
+): WrittenSpan {
+  const across = spans.filter(({ from, to }) => !bar.groups.some((group) => group.from <= from && to <= group.to));
+  const groupOf = (at: number): number => {
+    const over = across.findIndex((span) => at >= span.from && at < span.to);
+    if (over >= 0) return bar.groups.length + over;
+    return bar.groups.findIndex((group) => at >= group.from && at < group.to);
+  };
+  const beamed = notes.map((note) => ({ ...note, beam: groupOf(note.at - start) }));
+  const inFours = bar.beamsFours ? joinFours(beamed, bar, start) : beamed;
+  return { notes: breakBeams(inFours, bar, start), tuplets };
+}
+
+/** Four eighths of a half bar share one beam. */
+function joinFours(notes: readonly StaffNote[], { halves }: BarBeats, start: number): StaffNote[] {
+  const joined = [...notes];
+  for (const half of halves) {
+    const inside = notes.filter(({ at }) => at - start >= half.from && at - start < half.to);
+    if (inside.length !== 4 || !inside.every((note) => note.value.dots === 0 && beamCount(note) === 1)) continue;
+    // Four eighths over a triplet's time are none.
+    if (!inside.every(({ at }, index) => at - start === half.from + index * EIGHTH)) continue;
+    const beam = inside[0]?.beam ?? 0;
+    for (const note of inside) joined[notes.indexOf(note)] = { ...note, beam };
+  }
+  return joined;
+}
+
+/** Thirty-seconds and shorter are read by the half beat: all beams but the first break there, in dotted beats at each third. */
+function breakBeams(notes: readonly StaffNote[], { beats, dottedBeat }: BarBeats, start: number): StaffNote[] {
+  return notes.map((note, index) => {
+    const before = notes[index - 1];
+    if (!before || before.beam !== note.beam || beamCount(before) < 2 || beamCount(note) < 2) return note;
+    if (Math.max(beamCount(before), beamCount(note)) < 3) return note;
+    const at = note.at - start;
+    const beat = beats.find(({ from, to }) => at >= from && at < to);
+    if (!beat || !isOnGrid(at)) return note;
+    const step = (beat.to - beat.from) / (dottedBeat === null ? 2 : 3);
+    return (at - beat.from) % step === 0 ? { ...note, breaksBeam: true } : note;
+  });
+}

@@ -1,0 +1,8 @@
+/** Spelling: what values, rests, tuplets and beams a rhythm is written with. Pure. */
+
+export type { SpellingChoices } from "./bar";
+export { beamCount } from "./beams";
+export type { StaffGraces, StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "./notes";
+export type { ScoreSlot } from "./pieces";
+export { type ValueName, valueTicks, type WrittenValue } from "./values";
+export { spellVoice } from "./voice";

@@ -1,0 +1,98 @@
+/** Notes as they are written: heads, values, what stands with them. */
+
+import {
+  homePlace,
+  isHand,
+  otherHand,
+  type Place,
+  type Silence,
+  type Stroke,
+  type Strokes,
+  type Technique,
+} from "~/core/stroke";
+import type { ScoreSlot } from "./pieces";
+import type { WrittenValue } from "./values";
+
+export interface StaffHead {
+  readonly place: Place;
+  readonly ghost: boolean;
+  readonly technique: Technique;
+  /** Closed hi-hats that the ones before left open: a copyist writes a + where they close. */
+  readonly closes: boolean;
+}
+
+/** The grace notes that lead into a note. */
+export interface StaffGraces {
+  readonly many: number;
+  readonly place: Place;
+  /** Of the hand that plays them, small. */
+  readonly sticking: string;
+}
+
+export interface StaffNote {
+  /** The slot that it begins in; null for rests outside the phrase. */
+  readonly slot: number | null;
+  readonly at: number;
+  readonly value: WrittenValue;
+  /** None for a rest. */
+  readonly heads: readonly StaffHead[];
+  readonly accent: boolean;
+  readonly graces: StaffGraces | null;
+  /** Letters of the limbs, as in a stick line. */
+  readonly sticking: string;
+  /** Notes of one beam group have the same number. */
+  readonly beam: number;
+  /** The second beam and those below begin anew here: the eye counts thirty-seconds in fours. */
+  readonly breaksBeam: boolean;
+}
+
+export interface StaffTuplet {
+  /** First and last note of the bar's notes. */
+  readonly from: number;
+  readonly to: number;
+  /** `notes` in the time of `inTimeOf`. */
+  readonly notes: number;
+  readonly inTimeOf: number;
+}
+
+/** Notes and rests of one voice in one bar. */
+export interface WrittenVoice {
+  readonly notes: readonly StaffNote[];
+  readonly tuplets: readonly StaffTuplet[];
+  /** Where, in ticks, the bar stops being writable; its notes then stand without values. */
+  readonly refusedAt: number | null;
+}
+
+export function writeRest(at: number, value: WrittenValue, slot: number | null): StaffNote {
+  return { slot, at, value, heads: [], accent: false, graces: null, sticking: "", beam: 0, breaksBeam: false };
+}
+
+/** A part of `slot` as a note or rest. */
+export function writePart(slot: ScoreSlot | null, part: Silence | Strokes, at: number, value: WrittenValue): StaffNote {
+  if (part.kind === "silence") return writeRest(at, value, slot?.index ?? null);
+  const { strokes } = part;
+  return {
+    ...writeRest(at, value, slot?.index ?? null),
+    heads: strokes.map((stroke) => ({
+      place: stroke.place ?? homePlace(stroke.limb),
+      ghost: stroke.level === "ghost",
+      technique: stroke.technique,
+      closes: false,
+    })),
+    accent: strokes.some((stroke) => stroke.level === "accent"),
+    graces: writeGraces(slot, strokes),
+    sticking: strokes.map(letterOf).join(""),
+  };
+}
+
+function letterOf({ level, limb }: Stroke): string {
+  return level === "ghost" ? limb.toLowerCase() : limb;
+}
+
+/** Of strokes together one at most has grace notes: the other hand plays them. */
+function writeGraces(slot: ScoreSlot | null, strokes: readonly Stroke[]): StaffGraces | null {
+  const graced = strokes.find(({ graces }) => graces > 0);
+  if (!graced || !isHand(graced.limb)) return null;
+  const place = slot?.gracePlaces?.get(graced) ?? graced.place ?? homePlace(graced.limb);
+  return { many: graced.graces, place, sticking: otherHand(graced.limb).toLowerCase() };
+}

@@ -1,0 +1,294 @@
+/**
+ * One span of a bar, a beat or a tuplet, as notes and rests. A note lasts to the next one where there is a value for that;
+ * only what nothing sounded before is a rest.
+ */
+
+import { partsOf } from "~/core/stroke";
+import { gcd } from "~/core/time";
+import type { Stretch } from "./beats";
+import { type StaffNote, type StaffTuplet, writePart, writeRest } from "./notes";
+import { isSilent, type Piece } from "./pieces";
+import { LENGTHS, SIXTEENTH, spellValue, WHOLE } from "./values";
+
+export interface WrittenSpan {
+  readonly notes: readonly StaffNote[];
+  /** By the span's own notes, from 0. */
+  readonly tuplets: readonly StaffTuplet[];
+}
+
+/** Where the span is in the score, and how it may be written. */
+export interface SpanPlace {
+  /** Of the bar. */
+  readonly start: number;
+  /** Where the beat begins that the span is in: values are placed by it. */
+  readonly origin: number;
+  /** Its half, which short notes do not cross; null in dotted beats, which have thirds. */
+  readonly middle: number | null;
+  /** A six as two threes. */
+  readonly halvesSixes: boolean;
+}
+
+/** What sounds, or is silent, from one place to the next, in the span's own measure. */
+interface Sound {
+  readonly from: number;
+  readonly to: number;
+  /** What begins there; null for silence. */
+  readonly piece: Piece | null;
+}
+
+/** More than so many in one tuplet nobody reads. */
+const MOST_IN_TUPLET = 15;
+
+/** A span whose places are on the plain grid. */
+export function spellPlain(pieces: readonly Piece[], span: Stretch, place: SpanPlace): WrittenSpan | null {
+  const draft = new Draft(pieces, place.start);
+  for (const sound of listSounds(pieces, span)) {
+    if (sound.piece === null) {
+      for (const part of splitRest(sound.from, sound.to, place)) draft.rest(part.from, part.to - part.from);
+      continue;
+    }
+    const length = sustain(sound, place);
+    if (length === 0 || !draft.sound(sound.piece, sound.from, length)) return null;
+    for (const part of splitRest(sound.from + length, sound.to, place)) draft.rest(part.from, part.to - part.from);
+  }
+  return draft.written();
+}
+
+/** A span of slots at a rate that divides the beat otherwise than the plain grid does. Null when it cannot be written so. */
+export function spellTuplet(pieces: readonly Piece[], span: Stretch, place: SpanPlace): WrittenSpan | null {
+  const length = span.to - span.from;
+  const inside = pieces.filter((piece) => piece.from >= span.from && piece.from < span.to);
+  const isDotted = spellValue(length)?.dots === 1;
+  const sounds = listSounds(pieces, span);
+  const unit = sounds.reduce((all, { from }) => gcd(all, from - span.from), length);
+  const grid = length / unit;
+  // What a rate wrote turns out to be on the plain grid where only some of its slots sound.
+  if (isPlainGrid(grid, isDotted)) return spellPlain(pieces, span, { ...place, origin: span.from });
+  const called = callTuplet(inside, length, grid);
+  const halves = halve(pieces, span, place, grid, called);
+  if (halves) return halves;
+  // Sixteenths and triplets in one span are two spans.
+  if (!inside.every((piece) => isSilent(piece) || fitsTuplet(piece, length, called))) return null;
+  const inTimeOf = isDotted ? dottedTime(called) : 2 ** Math.floor(Math.log2(called));
+  const written = length / (inTimeOf * (grid / called));
+  if (called > MOST_IN_TUPLET || !spellValue(written)) return null;
+
+  const draft = new Draft(inside, place.start);
+  const scale = written / unit;
+  for (const sound of sounds) {
+    const units = (sound.to - sound.from) / unit;
+    if (sound.piece === null) {
+      draft.rests((sound.from - span.from) / unit, units, sound.from, unit, written);
+      continue;
+    }
+    const most = sound.piece.content.kind === "split" ? units : longest(units, written);
+    if (most === 0 || !draft.sound(sound.piece, sound.from, most * unit, scale)) return null;
+    const next = sound.from + most * unit;
+    draft.rests((next - span.from) / unit, units - most, next, unit, written);
+  }
+  return draft.written({ notes: called, inTimeOf });
+}
+
+/**
+ * What the tuplet is called: by the slots of its rate, so that a three with a shared slot in it stays a three; by its places
+ * where fewer do.
+ */
+function callTuplet(inside: readonly Piece[], length: number, grid: number): number {
+  const counts = inside
+    .flatMap(({ slot }) => (slot ? [length / slot.duration] : []))
+    .filter((count) => Number.isInteger(count) && count < grid && Number.isInteger(Math.log2(grid / count)));
+  return Math.min(grid, ...counts.filter((count) => !Number.isInteger(Math.log2(count))));
+}
+
+/** In a dotted beat two stand for three; more than three for three, six or twelve. */
+function dottedTime(called: number): number {
+  return 3 * 2 ** Math.max(0, Math.floor(Math.log2(called / 3)));
+}
+
+/** Whether the slot is as long as one of the tuplet's notes, or by doubling, halving or adding them up. */
+function fitsTuplet({ slot, isOdd, from, to }: Piece, length: number, called: number): boolean {
+  if (!isOdd && to - from < length) return false;
+  const note = length / called;
+  const times = (slot?.duration ?? note) / note;
+  return Number.isInteger(times) || Number.isInteger(Math.log2(times));
+}
+
+function isPlainGrid(grid: number, isDotted: boolean): boolean {
+  if (grid === 1) return true;
+  return Number.isInteger(Math.log2(isDotted ? grid / 3 : grid));
+}
+
+/**
+ * Two halves instead of one: where half of a six is plain, where more than six would stand together, or where the reader
+ * wants threes.
+ */
+function halve(
+  pieces: readonly Piece[],
+  { from, to }: Stretch,
+  place: SpanPlace,
+  grid: number,
+  called: number,
+): WrittenSpan | null {
+  const middle = (from + to) / 2;
+  if (called % 2 !== 0 || spellValue(to - from)?.dots !== 0) return null;
+  // The middle of a slot, or of a tuplet in it, is no place to part.
+  if (pieces.some((piece) => !isSilent(piece) && piece.from < middle && piece.to > middle)) return null;
+  const isStruck = pieces.some((piece) => !isSilent(piece) && piece.from === middle);
+  const halfGrid = (half: Stretch) =>
+    listSounds(pieces, half).reduce((unit, sound) => gcd(unit, sound.from - half.from), half.to - half.from);
+  const halves = [
+    { from, to: middle },
+    { from: middle, to },
+  ];
+  const isPlain = halves.some((half) => isPlainGrid((half.to - half.from) / halfGrid(half), false));
+  const isMany = called > 6 && isStruck;
+  const isWanted = place.halvesSixes && called === 6 && isStruck;
+  if (!isPlain && !isMany && !isWanted) return null;
+  if (grid % 2 !== 0) return null;
+  const written = halves.map((half) => spellTuplet(pieces, half, place));
+  return written.every((half) => half !== null) ? joinSpans(written) : null;
+}
+
+/** Spans one after the other. */
+export function joinSpans(spans: readonly WrittenSpan[]): WrittenSpan {
+  const notes: StaffNote[] = [];
+  const tuplets: StaffTuplet[] = [];
+  for (const span of spans) {
+    const shift = notes.length;
+    tuplets.push(...span.tuplets.map((tuplet) => ({ ...tuplet, from: tuplet.from + shift, to: tuplet.to + shift })));
+    notes.push(...span.notes);
+  }
+  return { notes, tuplets };
+}
+
+/** From each thing that sounds to the next; silence only at the beginning, and after a slot that is a tuplet in itself. */
+function listSounds(pieces: readonly Piece[], { from, to }: Stretch): Sound[] {
+  const sounds: { from: number; to: number; piece: Piece | null }[] = [];
+  for (const piece of pieces) {
+    if (piece.to <= from || piece.from >= to) continue;
+    const before = sounds.at(-1);
+    const isOwn = before?.piece?.content.kind === "split";
+    const end = Math.min(piece.to, to);
+    if (isSilent(piece) || piece.from < from) {
+      if (before && !isOwn) before.to = end;
+      else sounds.push({ from: Math.max(piece.from, from), to: end, piece: null });
+    } else sounds.push({ from: piece.from, to: end, piece });
+  }
+  return sounds;
+}
+
+/** How long the sound is written: to the next one where a value that stands well there reaches so far, else up to the longest. */
+function sustain({ from, to, piece }: Sound, place: SpanPlace): number {
+  if (piece?.content.kind === "split") return to - from;
+  return LENGTHS.find((length) => length <= to - from && standsWell({ from, to }, length, place)) ?? 0;
+}
+
+/**
+ * Whether a note of `length` may begin at `from`: where such values stand, or across them as syncopation is written in sixteenths
+ * and longer; shorter notes show the middle of the beat.
+ */
+function standsWell({ from, to }: Stretch, length: number, { origin, middle }: SpanPlace): boolean {
+  const at = from - origin;
+  const isDotted = spellValue(length)?.dots === 1;
+  // What the next note's place does not need is not written: no sixty-fourth rest after a thirty-second.
+  if (length % gcd(gcd(at, to - origin), WHOLE) !== 0) return false;
+  const third = length / 3;
+  const isAligned = isDotted ? at % (2 * third) === 0 || (at + length) % (4 * third) === 0 : at % length === 0;
+  if (isAligned) return true;
+  const step = gcd(at, isDotted ? third : length);
+  const crosses = middle !== null && from < middle && from + length > middle;
+  return step >= SIXTEENTH || (!crosses && step * 2 >= (isDotted ? third : length));
+}
+
+/** Rests from `from` to `to`: each as long as may stand there, one dotted at most at the beginning of a beat. */
+function splitRest(from: number, to: number, { origin, middle }: SpanPlace): Stretch[] {
+  const rests: Stretch[] = [];
+  let at = from;
+  while (at < to) {
+    const place = at - origin;
+    const length = LENGTHS.find((length) => {
+      if (length > to - at) return false;
+      if (spellValue(length)?.dots === 1) return place === 0 && (middle === null || length >= SIXTEENTH * 1.5);
+      return place % length === 0 || (middle === null && place % (length / 2) === 0 && length / 2 >= SIXTEENTH);
+    });
+    if (length === undefined) return [];
+    rests.push({ from: at, to: at + length });
+    at += length;
+  }
+  return rests;
+}
+
+/** The most of `units` that one value is: in a tuplet every plain and dotted one may stand anywhere. */
+function longest(units: number, written: number): number {
+  for (let length = units; length > 0; length--) if (spellValue(length * written)) return length;
+  return 0;
+}
+
+class Draft {
+  private readonly notes: StaffNote[] = [];
+  private readonly tuplets: StaffTuplet[] = [];
+
+  constructor(
+    private readonly pieces: readonly Piece[],
+    private readonly start: number,
+  ) {}
+
+  written(outer?: Pick<StaffTuplet, "notes" | "inTimeOf">): WrittenSpan {
+    const whole = outer ? [{ from: 0, to: this.notes.length - 1, ...outer }] : [];
+    return { notes: this.notes, tuplets: [...this.tuplets, ...whole] };
+  }
+
+  /** A rest; `length` is as written. */
+  rest(from: number, length: number) {
+    const value = spellValue(length);
+    const slot = this.pieces.find((piece) => piece.from <= from && piece.to > from)?.slot?.index ?? null;
+    if (value) this.notes.push(writeRest(this.start + from, value, slot));
+  }
+
+  /** Rests over `units` places of a tuplet, from its place `place` on. */
+  rests(place: number, units: number, from: number, unit: number, written: number) {
+    let [at, left] = [place, units];
+    while (left > 0) {
+      let many = longest(left, written);
+      while (many > 1 && (at % many !== 0 || spellValue(many * written)?.dots !== 0)) many--;
+      this.rest(from + (at - place) * unit, many * written);
+      at += many;
+      left -= many;
+    }
+  }
+
+  /** What begins at `from`, written for `length` ticks times `scale`. False when there is no value for it. */
+  sound(piece: Piece, from: number, length: number, scale = 1): boolean {
+    const { content, slot } = piece;
+    const written = length * scale;
+    if (content.kind !== "split") {
+      const value = spellValue(written);
+      if (value) this.notes.push(writePart(slot, content, this.start + from, value));
+      return value !== null;
+    }
+    const nested = this.nest(piece, from, length, written);
+    return nested;
+  }
+
+  /** The parts of a shared slot as a tuplet of their own, within whatever the slot is in. */
+  private nest({ content, slot }: Piece, from: number, length: number, written: number): boolean {
+    const parts = partsOf(content);
+    const power = 2 ** Math.floor(Math.log2(parts.length));
+    const unit = written / power;
+    const first = this.notes.length;
+    for (let index = 0; index < parts.length; ) {
+      const part = parts[index];
+      if (!part) return false;
+      let many = 1;
+      if (part.kind !== "silence") while (parts[index + many]?.kind === "silence") many++;
+      many = longest(many, unit);
+      const value = many > 0 ? spellValue(many * unit) : null;
+      if (!value) return false;
+      this.notes.push(writePart(slot, part, this.start + from + (index * length) / parts.length, value));
+      index += many;
+    }
+    if (power !== parts.length)
+      this.tuplets.push({ from: first, to: this.notes.length - 1, notes: parts.length, inTimeOf: power });
+    return true;
+  }
+}

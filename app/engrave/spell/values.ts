@@ -1,0 +1,50 @@
+/** Written note values: what lengths a note or a rest can be written with. */
+
+/** From whole to hundred-and-twenty-eighth, in ticks. */
+export const VALUES = [
+  ["w", 40_320],
+  ["h", 20_160],
+  ["q", 10_080],
+  ["8", 5_040],
+  ["16", 2_520],
+  ["32", 1_260],
+  ["64", 630],
+  ["128", 315],
+] as const;
+export type ValueName = (typeof VALUES)[number][0];
+
+/** The shortest value: what begins or ends between its places is on no plain grid. */
+export const SHORTEST = 315;
+export const SIXTEENTH = 2_520;
+export const EIGHTH = 5_040;
+export const QUARTER = 10_080;
+export const WHOLE = 40_320;
+
+export interface WrittenValue {
+  readonly name: ValueName;
+  readonly dots: 0 | 1;
+}
+
+/** The note of exactly `length` ticks, plain or dotted; null when there is none. */
+export function spellValue(length: number): WrittenValue | null {
+  for (const [name, ticks] of VALUES) {
+    if (ticks === length) return { name, dots: 0 };
+    if (ticks * 1.5 === length && ticks > SHORTEST) return { name, dots: 1 };
+  }
+  return null;
+}
+
+/** Ticks that a value is written for. */
+export function valueTicks({ name, dots }: WrittenValue): number {
+  const plain = VALUES.find(([one]) => one === name)?.[1] ?? 0;
+  return dots ? plain * 1.5 : plain;
+}
+
+/** All lengths that there are values for, longest first. */
+export const LENGTHS: readonly number[] = VALUES.flatMap(([, ticks]) =>
+  ticks > SHORTEST ? [ticks * 1.5, ticks] : [ticks],
+).sort((a, b) => b - a);
+
+export function isOnGrid(at: number): boolean {
+  return at % SHORTEST === 0;
+}
