@@ -3,6 +3,7 @@
 import { lazy, type ReactNode, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { moveCell } from "~/core/line";
 import { usePlayer } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
 import { Later } from "~/views/later";
 import { RailView } from "~/views/rail-view";
@@ -33,6 +34,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
   const chooser = useChooser();
   const say = useSay();
   const strongHand = usePlayer().hands.leading;
+  const [{ sixes }] = usePreferences();
   const content = usePhrase();
   const { timeline, hits } = useWorked();
   const { slot, cells, isRange } = useChoice(timeline);
@@ -111,10 +113,17 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
       </section>
       <section
         aria-label="Staff"
+        data-scope="notes"
         className="panel px-2 py-1 min-w-0 min-h-[10.5rem] max-lg:max-h-[46vh] max-md:order-4 overflow-y-auto flex flex-col justify-center"
       >
         <Later fallback={<EmptyStaff />}>
-          <StaffView timeline={staffTimeline} section={staffSection} countStyle={content.countStyle} onPick={choose} />
+          <StaffView
+            timeline={staffTimeline}
+            section={staffSection}
+            countStyle={content.countStyle}
+            sixes={sixes}
+            onPick={choose}
+          />
         </Later>
       </section>
       {/* On a phone the pad takes the place of the note's tools. */}

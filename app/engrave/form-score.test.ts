@@ -7,6 +7,7 @@ import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
 import { barTicks, bpm, type Meter, parseMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { makeFormScore } from "./form-score";
+import type { RepeatStyle } from "./notation";
 import type { StaffBar, WrittenVoice } from "./score";
 import { soundingTicks } from "./testing";
 
@@ -19,7 +20,10 @@ interface Given {
   readonly feetBelow?: boolean;
 }
 
-function scoreOf({ text, groove, meter: meterText = "4/4", window, setting, feetBelow = false }: Given): StaffBar[] {
+function scoreOf(
+  { text, groove, meter: meterText = "4/4", window, setting, feetBelow = false }: Given,
+  repeats: RepeatStyle = "written",
+): StaffBar[] {
   const meter = parseMeter(meterText) as Meter;
   const [start, length] = window ?? [0, barTicks(meter)];
   const whole = { ...USUAL, ...setting };
@@ -35,6 +39,7 @@ function scoreOf({ text, groove, meter: meterText = "4/4", window, setting, feet
   return makeFormScore(timeline, laid, arrangement, measureForm(timeline, whole), whole, {
     countStyle: "beats",
     feetBelow,
+    repeats,
   });
 }
 
@@ -89,6 +94,23 @@ describe("groove and fill, by hand", () => {
     // On the e of three: the eighth on three is a sixteenth.
     const bars2 = scoreOf({ text: "@4 RLRLRLR", groove: GROOVE, window: [22_680, 17_640], setting: { grooveBars: 0 } });
     expect(words(bars2[0])).toBe("8R 8R 8RL 8R 16R 16R 16L 16R 16L 16R 16L 16R");
+  });
+  test("a double line before the fill, repeat signs around the loop, a final one after the landing", () => {
+    expect(bars.map(({ opens, closes }) => [opens, closes])).toEqual([
+      ["repeat", "double"],
+      ["plain", "repeat"],
+      ["plain", "final"],
+    ]);
+  });
+  test("bars of groove once, with how often they are played, or with repeat signs", () => {
+    const given = { text: "@4 RLRRLx3 K", groove: GROOVE, setting: { grooveBars: 3 } };
+    const folded = scoreOf(given, "times");
+    expect(folded.map(({ number, times }) => [number, times])).toEqual([
+      [0, 3],
+      [3, null],
+      [4, null],
+    ]);
+    expect(scoreOf(given, "one").map(({ likeBefore }) => likeBefore)).toEqual([null, "one", "one", null, null]);
   });
   test("a hard stop is a bar's rest; with stops the bar is struck on one", () => {
     const stopped = scoreOf({ text: "@4 RLRLx4", groove: GROOVE, setting: { ending: "stop", stops: true } });

@@ -16,11 +16,14 @@ import {
 } from "~/core/stroke";
 import { barTicks, TICKS_PER_QUARTER } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
+import type { RepeatStyle } from "./notation";
+import { writeRepeats } from "./repeats";
 import {
   bracketCells,
   type CountedScoreSlot,
   closeHats,
   countBar,
+  PLAIN_BAR,
   type StaffBar,
   toScoreSlot,
   writeHairpins,
@@ -32,6 +35,7 @@ export interface FormScoreOptions {
   /** Feet of the fill with stems down too, where nothing else goes on under it. */
   readonly feetBelow: boolean;
   readonly choices?: SpellingChoices;
+  readonly repeats?: RepeatStyle;
 }
 
 /** All bars of the loop, and the one that the fill lands on where a crash answers it. */
@@ -41,7 +45,7 @@ export function makeFormScore(
   arrangement: Arrangement,
   form: Form,
   setting: Setting,
-  { countStyle, feetBelow, choices }: FormScoreOptions,
+  { countStyle, feetBelow, choices, repeats = "written" }: FormScoreOptions,
 ): StaffBar[] {
   const { meter } = timeline;
   const bar = barTicks(meter);
@@ -82,6 +86,7 @@ export function makeFormScore(
     return {
       number,
       ...voice,
+      ...PLAIN_BAR,
       lower: sounds(below) ? (lowers[number] ?? null) : null,
       counts: sounds(written) ? countBar(written, voice.notes, meter, countStyle) : [],
       brackets: bracketCells(timeline, form.fillAt, voice.notes, start),
@@ -89,9 +94,25 @@ export function makeFormScore(
       label,
     };
   });
+  const written = writeRepeats(lineBars(bars, repeats), repeats);
   const crash = arrangement.notes.filter((note) => note.at === 0 && note.passes !== "first" && note.role !== "fill");
-  if (crash.some(({ role }) => role === "crash")) bars.push(landingBar(crash, bars.length, timeline));
-  return closeHats(bars);
+  if (crash.some(({ role }) => role === "crash")) written.push(landingBar(crash, bars.length, timeline));
+  return closeHats(written);
+}
+
+/** A double line where groove and fill part at a bar line; repeat signs around the loop, unless bars of it have their own. */
+function lineBars(bars: readonly StaffBar[], repeats: RepeatStyle): StaffBar[] {
+  const last = bars.length - 1;
+  const goesRound = repeats !== "times";
+  return bars.map((bar, index) => {
+    const next = bars[index + 1];
+    const isSection = next?.label && next.notes[next.label.note]?.at === next.notes[0]?.at;
+    return {
+      ...bar,
+      opens: index === 0 && goesRound ? "repeat" : "plain",
+      closes: index === last ? (goesRound ? "repeat" : "double") : isSection ? "double" : "single",
+    };
+  });
 }
 
 /** The one that follows, on which the crash answers: one stroke, and the groove goes on. */
@@ -115,11 +136,9 @@ function landingBar(notes: readonly SoundingNote[], number: number, { meter }: T
     notes: stroke ? [stroke] : [],
     tuplets: [],
     refusedAt: null,
-    lower: null,
-    counts: [],
-    brackets: [],
-    hairpins: [],
+    ...PLAIN_BAR,
     label: { text: "and on", note: 0 },
+    closes: "final",
   };
 }
 

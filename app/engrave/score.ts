@@ -62,7 +62,29 @@ export interface StaffBar extends WrittenVoice {
   readonly hairpins: readonly StaffHairpin[];
   /** What stands over the bar's beginning, or over the note where it begins: "fill". */
   readonly label: { readonly text: string; readonly note: number } | null;
+  readonly opens: "plain" | "repeat";
+  readonly closes: "single" | "double" | "final" | "repeat";
+  /** How many times what the repeat ends is played, where that is said. */
+  readonly times: number | null;
+  /** Ticks after its own time at which it is played again, where it is written once for several. */
+  readonly echoes: readonly number[];
+  /** Written with the sign for "as the bar before", or as the two before. */
+  readonly likeBefore: "one" | "first-of-two" | "second-of-two" | null;
 }
+
+/** A bar with nothing but its notes said of it. */
+export const PLAIN_BAR = {
+  lower: null,
+  counts: [],
+  brackets: [],
+  hairpins: [],
+  label: null,
+  opens: "plain",
+  closes: "single",
+  times: null,
+  echoes: [],
+  likeBefore: null,
+} as const satisfies Partial<StaffBar>;
 
 /** A slot that can be counted. */
 export interface CountedScoreSlot extends ScoreSlot {
@@ -101,11 +123,12 @@ export function makeScore(
     return {
       number,
       ...voice,
-      lower: null,
+      ...PLAIN_BAR,
       counts: countBar(inBar, voice.notes, meter, countStyle),
       brackets: bracketCells(timeline, 0, voice.notes, start),
       hairpins: writeHairpins(timeline, 0, voice.notes, start),
-      label: null,
+      // The phrase ends here; a stretch of it goes on.
+      closes: isEnd && index === voices.length - 1 ? "final" : "single",
     };
   });
   return closeHats(bars);
@@ -178,7 +201,9 @@ export function countBar(
   style: CountStyle,
 ): StaffCount[] {
   const pulse = pulseOf(meter);
-  return slots.map((slot) => placeCount(slot, notes, pulse, style));
+  // A bar that cannot be written has no rests to count under.
+  const first = notes[0]?.at ?? 0;
+  return slots.filter(({ at }) => at >= first).map((slot) => placeCount(slot, notes, pulse, style));
 }
 
 function placeCount(slot: CountedScoreSlot, notes: readonly StaffNote[], pulse: Pulse, style: CountStyle): StaffCount {

@@ -5,6 +5,7 @@ import { PLAYER_LEVELS } from "~/core/player";
 import { CLICKS_ON, COUNT_STYLES } from "~/core/pulse";
 import { MAX_BPM, MIN_BPM, parseMeter } from "~/core/time";
 import { isSame } from "~/data/same";
+import { REPEAT_STYLES, SIXES } from "~/engrave/notation";
 import { DEFAULT_LISTENING, listeningSchema } from "~/formats/listening";
 import type { BookDatabase } from "./database";
 
@@ -29,6 +30,9 @@ export const preferencesSchema = z.object({
   /** "left": a left-handed kit. "open": a right-handed kit with the left hand on the hi-hat. */
   hands: z.enum(HANDEDNESS),
   countStyle: z.enum(COUNT_STYLES),
+  /** How six notes in a beat are written, and bars that are played again. */
+  sixes: z.enum(SIXES),
+  repeats: z.enum(REPEAT_STYLES),
   theme: z.enum(THEMES),
   letterKeys: z.enum(LETTER_KEYS),
   /** Whether the first steps are still shown. */
@@ -59,6 +63,8 @@ export type Preferences = z.infer<typeof preferencesSchema>;
 export const DEFAULT_PREFERENCES: Preferences = {
   hands: "right",
   countStyle: "beats",
+  sixes: "whole",
+  repeats: "written",
   theme: "system",
   letterKeys: "always",
   wayIn: true,

@@ -2,21 +2,27 @@
 
 import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
 import { type Feel, isSwung, unswingAt } from "~/core/groove";
+import type { CountStyle } from "~/core/pulse";
 import { isCompound, type Meter, TICKS_PER_QUARTER, tempoUnitTicks } from "~/core/time";
+import type { Timeline } from "~/core/timeline";
+import type { Drawing } from "~/engrave/draw/ink";
+import { drawStaff } from "~/engrave/draw/staff";
 import type { StaffBar } from "~/engrave/score";
 import type { FollowForm } from "./form-view";
-import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
-import { ScrollAcross } from "./scroll-across";
-import { drawStaff, type StaffStop, tightestWidth } from "./staff-drawing";
-import { sayStaff, useMusicFont } from "./staff-view";
+import type { PickSlot } from "./lighting";
+import { StaffSheet } from "./staff-sheet";
 import { useWidth } from "./use-width";
 
 /** Pixels around a system that is scrolled to. */
 const MARGIN = 48;
+/** Narrower than this there is nothing to draw on. */
+const LEAST_WIDTH = 120;
 
 interface FormStaffProps {
   readonly bars: readonly StaffBar[];
-  readonly meter: Meter;
+  /** The fill's. */
+  readonly timeline: Timeline;
+  readonly countStyle: CountStyle;
   readonly tempo: number;
   readonly feel: Feel;
   /** How the feel is said over the first bar. */
@@ -30,42 +36,32 @@ interface FormStaffProps {
 const MOST_BARS = 24;
 
 export default memo(function FormStaff(props: FormStaffProps) {
-  const { meter, tempo, feel, feelWords, brackets, onPick, follow } = props;
+  const { timeline, countStyle, tempo, feel, feelWords, brackets, onPick, follow } = props;
+  const { meter } = timeline;
   const bars = useMemo(() => props.bars.slice(0, MOST_BARS), [props.bars]);
   const frame = useRef<HTMLDivElement>(null);
-  const sheet = useRef<HTMLDivElement>(null);
   const head = useRef<HTMLDivElement>(null);
-  const stops = useRef<readonly StaffStop[]>([]);
   const width = useWidth(frame);
-  const fontsReady = useMusicFont();
-
-  useEffect(() => {
-    if (!sheet.current || width < 120 || !fontsReady) return;
-    stops.current = drawStaff(sheet.current, bars, {
-      meter,
-      width: Math.max(width, tightestWidth(bars)),
-      brackets,
-      heading: { bpm: Math.round(tempo), ...tempoSign(meter), words: feelWords },
-    });
-  }, [bars, meter, tempo, feelWords, brackets, width, fontsReady]);
-  const lights = useLights();
-  useLighting(frame);
+  const drawing = useMemo(() => {
+    if (width < LEAST_WIDTH) return null;
+    const swing = !isSwung(feel) ? null : feel.swing.unit === 4 ? "16" : "8";
+    const heading = { bpm: Math.round(tempo), ...tempoSign(meter), swing, words: feelWords } as const;
+    return drawStaff(bars, { meter, width, brackets, heading });
+  }, [bars, meter, tempo, feel, feelWords, brackets, width]);
   useEffect(() => {
     follow.current = (at) =>
-      moveHead(frame.current, head.current, stops.current, at === null ? null : writtenAt(at, feel, meter));
+      moveHead(frame.current, head.current, drawing, at === null ? null : writtenAt(at, feel, meter));
     return () => {
       follow.current = null;
     };
-  }, [follow, feel, meter]);
+  }, [follow, feel, meter, drawing]);
 
   return (
-    <ScrollAcross
+    <StaffSheet
       label="Score"
-      frame={frame}
-      className="staff-ink drawing overflow-auto relative max-lg:h-[44vh] lg:min-h-64 max-h-[60vh]"
-      {...pointerHandlers(lights, onPick)}
+      className="overflow-auto relative max-lg:h-[44vh] lg:min-h-64 max-h-[60vh]"
+      {...{ drawing, bars, timeline, countStyle, onPick, frame }}
     >
-      <div ref={sheet} role="img" aria-label={sayStaff(bars)} />
       {props.bars.length > bars.length ? (
         <p className="text-sm quiet px-2 pb-1">
           {bars.length} of {props.bars.length} bars are engraved.
@@ -77,7 +73,7 @@ export default memo(function FormStaff(props: FormStaffProps) {
         data-playhead
         className="absolute left-0 top-0 w-0.5 bg-primary rounded pointer-events-none"
       />
-    </ScrollAcross>
+    </StaffSheet>
   );
 });
 
@@ -93,23 +89,25 @@ function tempoSign(meter: Meter): { unit: "q" | "h" | "8"; dots: number } {
 }
 
 /** Puts the line between the notes on either side of `at`, and its system in sight. */
-function moveHead(frame: HTMLElement | null, line: HTMLElement | null, stops: readonly StaffStop[], at: number | null) {
+function moveHead(frame: HTMLElement | null, line: HTMLElement | null, drawing: Drawing | null, at: number | null) {
   if (!frame || !line) return;
-  const index = at === null ? -1 : stops.findLastIndex((stop) => stop.at <= at);
-  const here = stops[index];
-  line.hidden = here === undefined;
-  if (!here || at === null) return;
-  const next = stops.slice(index + 1).find((stop) => stop.at > here.at);
-  const goesOn = next && next.top === here.top;
-  const share = goesOn ? (at - here.at) / (next.at - here.at) : 0;
-  const x = here.x + (goesOn ? (next.x - here.x) * share : 0);
-  const top = `${here.top}px`;
-  if (line.style.top !== top) {
-    line.style.top = top;
-    line.style.height = `${here.height}px`;
-    const below = here.top + here.height + MARGIN - (frame.scrollTop + frame.clientHeight);
+  const system = at === null ? undefined : drawing?.systems.findLast(({ stops }) => (stops[0]?.at ?? at + 1) <= at);
+  line.hidden = system === undefined;
+  if (!system || at === null) return;
+  const index = system.stops.findLastIndex((stop) => stop.at <= at);
+  const here = system.stops[index];
+  if (!here) return;
+  const next = system.stops.slice(index + 1).find((stop) => stop.at > here.at);
+  // Back to the beginning of a repeat it jumps.
+  const way = next ? Math.max(0, next.x - here.x) / (next.at - here.at) : 0;
+  const x = here.x + way * (at - here.at);
+  const [top, height] = [system.top + system.staff.top, system.staff.bottom - system.staff.top];
+  if (line.style.top !== `${top}px`) {
+    line.style.top = `${top}px`;
+    line.style.height = `${height}px`;
+    const below = top + height + MARGIN - (frame.scrollTop + frame.clientHeight);
     // Only within the score's own frame: the page stays where it is.
-    if (below > 0 || here.top < frame.scrollTop) frame.scrollTop = here.top - MARGIN;
+    if (below > 0 || top < frame.scrollTop) frame.scrollTop = top - MARGIN;
   }
   line.style.transform = `translateX(${x.toFixed(1)}px)`;
 }

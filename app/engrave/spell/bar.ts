@@ -1,6 +1,7 @@
 /** One bar: parted into spans that are each spelled by themselves, beats where it can be, tuplets where their rate wants it. */
 
 import { TICKS_PER_QUARTER } from "~/core/time";
+import type { Sixes } from "../notation";
 import { beamNotes } from "./beams";
 import { type BarBeats, type Stretch, stretchAt } from "./beats";
 import { type StaffNote, type WrittenVoice, writePart, writeRest } from "./notes";
@@ -10,8 +11,7 @@ import { joinSpans, type SpanPlace, spellPlain, spellTuplet, type WrittenSpan } 
 import { EIGHTH, isOnGrid, QUARTER, spellValue } from "./values";
 
 export interface SpellingChoices {
-  /** Sixes as one group, or as two threes. */
-  readonly sixes: "whole" | "halves";
+  readonly sixes: Sixes;
 }
 
 /** Notes, rests, tuplets and beams of the bar that begins at `start` ticks. */

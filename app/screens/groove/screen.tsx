@@ -10,12 +10,15 @@ import { useWorked } from "~/editor/context";
 import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/place";
 import { makeScore, pickGroove, settingOf } from "~/editor/fill/score";
 import { makeFormScore } from "~/engrave/form-score";
+import { REPEAT_STYLES, type RepeatStyle } from "~/engrave/notation";
 import type { GrooveRow } from "~/library/database";
 import type { SettingContent } from "~/library/phrase/setting";
+import { usePreferences } from "~/session/preferences";
 import { Check } from "~/ui/check";
 import { Tabs } from "~/ui/tabs";
 import { type FollowForm, FormView } from "~/views/form-view";
 import { FORM_WORDS, sayFeel } from "~/words/groove";
+import { REPEAT_STYLE_NAMES } from "~/words/score";
 import { plural } from "~/words/time";
 import { Facts } from "./facts";
 import { FeelPanel } from "./feel-panel";
@@ -54,6 +57,7 @@ const GROOVE_COMMANDS: CommandTable<GrooveScene> = TABS.map(({ id, name }, index
 export function GrooveScreen({ binned }: GrooveScreenProps) {
   const { row, editor, stage } = useFillPlace();
   const { player, preferences } = stage;
+  const [, change] = usePreferences();
   const chooser = useChooser();
   const content = useFill();
   const { timeline } = useWorked();
@@ -86,8 +90,10 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
       makeFormScore(timeline, layOutGroove(groove, meter, content.tempo, kit), arrangement, form, setting, {
         countStyle: content.countStyle,
         feetBelow,
+        choices: { sixes: preferences.sixes },
+        repeats: preferences.repeats,
       }),
-    [timeline, groove, meter, content.tempo, content.countStyle, kit, arrangement, form, setting, feetBelow],
+    [timeline, groove, meter, content, kit, arrangement, form, setting, feetBelow, preferences],
   );
   const putSetting = (change: SettingContent, kind: string) =>
     editor.setContent({ setting: { ...content.setting, ...change } }, `setting ${kind}`);
@@ -114,18 +120,33 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
             <FormView arrangement={arrangement} form={form} strongHand={strongHand} follow={followForm} label={label} />
           </section>
           <section aria-label="Score" className="panel px-2 py-1.5 min-w-0">
-            <div className="flex flex-wrap gap-x-4 gap-y-1 px-1 text-sm">
-              <Check isSmall checked={brackets} onCheck={(checked) => setBrackets(checked)}>
+            <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-1 pb-1 text-sm">
+              <Check checked={brackets} onCheck={(checked) => setBrackets(checked)}>
                 Bracket the cells
               </Check>
-              <Check isSmall checked={feetBelow} onCheck={(checked) => setFeetBelow(checked)}>
+              <Check checked={feetBelow} onCheck={(checked) => setFeetBelow(checked)}>
                 Feet stems down
               </Check>
+              <label className="flex items-center gap-2">
+                Bars that repeat
+                <select
+                  className="select select-sm w-auto"
+                  value={preferences.repeats}
+                  onChange={(event) => change({ repeats: event.target.value as RepeatStyle })}
+                >
+                  {REPEAT_STYLES.map((style) => (
+                    <option key={style} value={style}>
+                      {REPEAT_STYLE_NAMES[style]}
+                    </option>
+                  ))}
+                </select>
+              </label>
             </div>
             <Suspense fallback={<p className="quiet text-sm p-4 max-lg:h-[44vh] lg:min-h-64">Drawing the score…</p>}>
               <FormStaff
                 bars={bars}
-                meter={meter}
+                timeline={timeline}
+                countStyle={content.countStyle}
                 tempo={content.tempo}
                 feel={setting.feel}
                 feelWords={sayFeel(setting.feel)}

@@ -2,10 +2,12 @@ import { useId } from "react";
 import { Link } from "react-router";
 import { PLAYER_LEVELS } from "~/core/player";
 import { COUNT_STYLES } from "~/core/pulse";
+import { SIXES } from "~/engrave/notation";
 import { HANDEDNESS, type Handedness, LETTER_KEYS, type Preferences, THEMES } from "~/library/preferences";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { LEVEL_OF_PLAYER } from "~/words/kit";
+import { SIXES_NAMES } from "~/words/score";
 import { COUNT_STYLE_NAMES } from "~/words/time";
 import { type StorageFacts, YourData } from "./data";
 import { Inputs } from "./inputs";
@@ -47,7 +49,7 @@ const PARTS = [
 
 export function SetupScreen({ facts }: { readonly facts: StorageFacts | null }) {
   const [preferences, change] = usePreferences();
-  const [count, kit, level, letters] = [useId(), useId(), useId(), useId()];
+  const [count, sixes, kit, level, letters] = [useId(), useId(), useId(), useId(), useId()];
   const { chosen, kits } = usePlayerSession();
   const own = kits.own.map(({ id, content }) => ({ id, name: content.name }));
   return (
@@ -98,6 +100,23 @@ export function SetupScreen({ facts }: { readonly facts: StorageFacts | null }) 
               {COUNT_STYLES.map((style) => (
                 <option key={style} value={style}>
                   {COUNT_STYLE_NAMES[style]}
+                </option>
+              ))}
+            </select>
+          </div>
+          <div>
+            <label htmlFor={sixes} className="font-display font-semibold text-lg block mb-1">
+              Write six notes in a beat
+            </label>
+            <select
+              id={sixes}
+              className="select w-full"
+              value={preferences.sixes}
+              onChange={(event) => change({ sixes: event.target.value as Preferences["sixes"] })}
+            >
+              {SIXES.map((way) => (
+                <option key={way} value={way}>
+                  {SIXES_NAMES[way]}
                 </option>
               ))}
             </select>

@@ -8,6 +8,7 @@ import { useWorked } from "~/editor/context";
 import { useFill } from "~/editor/fill/place";
 import { plainLine } from "~/library/phrase/phrase";
 import { usePlayer } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
 import { takeSection } from "~/views/section";
 import { StackView } from "~/views/stack-view";
 import { nameRate } from "~/words/time";
@@ -20,6 +21,7 @@ export function SheetScreen() {
   const content = useFill();
   const { timeline, line, fit, landing, phrase } = useWorked();
   const { hands } = usePlayer();
+  const [{ sixes }] = usePreferences();
   const section = useMemo(() => takeSection(timeline, 0), [timeline]);
   const rate = openingRate(line);
   const shared = { timeline, section, strongHand: hands.leading, onPick: pickNothing, cursor: null };
@@ -39,7 +41,13 @@ export function SheetScreen() {
       </header>
       <section aria-label="Staff" className="min-h-44">
         <Suspense fallback={<p className="quiet text-sm p-4">Drawing the staff…</p>}>
-          <StaffView timeline={timeline} section={section} countStyle={content.countStyle} onPick={pickNothing} />
+          <StaffView
+            timeline={timeline}
+            section={section}
+            countStyle={content.countStyle}
+            sixes={sixes}
+            onPick={pickNothing}
+          />
         </Suspense>
       </section>
       <section aria-label="Sticking" className="mt-4">

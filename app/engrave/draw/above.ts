@@ -1,0 +1,157 @@
+/** What is written over a line of music, from the notes outwards: signs, tuplets, one row of accents, cells, words. */
+
+import type { StaffBracket } from "../score";
+import type { StaffHead, StaffTuplet } from "../spell";
+import type { Box, Ink } from "./ink";
+import { SIGN_SIZE } from "./notes";
+import type { Skyline } from "./skyline";
+import type { DrawnBar, StaffLook } from "./system";
+import { writeTempo } from "./tempo";
+import { writeTuplet } from "./tuplets";
+import { placeSign, placeWords, signBox, wordsWidth } from "./type";
+
+const OPEN = "E614";
+const HALF_OPEN = "E7F7";
+const CLOSES = "E633";
+const ACCENT = "E4A0";
+const ACCENT_SIZE = SIGN_SIZE * 0.75;
+const HAT_SIZE = SIGN_SIZE * 0.8;
+/** Pixels between one thing and what it stands over. */
+const GAP = 3.5;
+const HOOK = 6;
+/** Numbers and brackets are of the same ink as notes; brackets over cells are of their own. */
+const CELL_LINE = 1.6;
+const CELL_WORDS = { size: 11, face: "sans-600" } as const;
+const LABEL_WORDS = { size: 12, face: "sans-600" } as const;
+
+export function writeAbove(bars: readonly DrawnBar[], look: StaffLook, isFirst: boolean, skyline: Skyline): Ink[] {
+  const ink: Ink[] = [];
+  const put = (row: readonly Ink[]) => {
+    ink.push(...row);
+    skyline.add(...row);
+  };
+  for (const bar of bars) put(writeHats(bar, skyline));
+  for (const bar of bars) {
+    // Inner ones first: an outer one stands over them.
+    const inOrder = bar.placed.bar.tuplets.toSorted((a, b) => a.to - a.from - (b.to - b.from));
+    if (bar.xs.length > 0) for (const tuplet of inOrder) put(tupletOver(bar, tuplet, skyline));
+  }
+  put(writeAccents(bars, skyline));
+  if (look.brackets) put(writeCells(bars, skyline));
+  put(writeLabels(bars, skyline));
+  if (isFirst && look.heading) put(writeTempo(look.heading, skyline.over() - GAP * 2));
+  return ink;
+}
+
+/** How the hi-hat stands, over its note. */
+function writeHats({ placed, xs, ids }: DrawnBar, skyline: Skyline): Ink[] {
+  return placed.bar.notes.flatMap(({ heads }, index) => {
+    const sign = heads.map(hatSign).find((one) => one !== null);
+    const x = xs[index];
+    if (!sign || x === undefined) return [];
+    const { bottom, left, right } = signBox(sign, 0, 0, HAT_SIZE);
+    const half = (right - left) / 2 + 2;
+    // Stems are at the right of the heads: the sign stands over both.
+    const y = skyline.over(x - half, x + half + 4) - GAP - bottom;
+    return [placeSign(sign, x, y, HAT_SIZE, { kind: "sign", note: ids[index] }, true)];
+  });
+}
+
+function hatSign({ place, closes }: StaffHead): string | null {
+  if (closes) return CLOSES;
+  return place === "ho" ? OPEN : place === "hf" ? HALF_OPEN : null;
+}
+
+function tupletOver({ placed, xs, tops }: DrawnBar, { from, to, notes }: StaffTuplet, skyline: Skyline): Ink[] {
+  const reach = reachOf(xs, tops, from, to);
+  if (!reach) return [];
+  const isBeamed = placed.upper.beams.some((beam) => beam.from === from && beam.to === to);
+  return writeTuplet({ notes, ...reach, isBeamed, side: "over" }, skyline);
+}
+
+/** From the first to the last of some notes, heads and all that stands at them. */
+export function reachOf(xs: readonly number[], boxes: readonly Box[], from: number, to: number) {
+  const [first, last] = [boxes[from], boxes[to]];
+  if (!first || !last) return null;
+  return { left: Math.min(first.left, (xs[from] ?? 0) - 6), right: Math.max(last.right, (xs[to] ?? 0) + 6) };
+}
+
+/** The accents of the whole line at one height, over everything that belongs to the notes. */
+function writeAccents(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
+  const accented = bars.flatMap(({ placed: { bar }, xs, ids, tops }) =>
+    bar.notes.flatMap(({ accent }, index) => {
+      const x = xs[index];
+      if (!accent || x === undefined) return [];
+      const tuplets = bar.tuplets.filter(({ from, to }) => from <= index && index <= to);
+      return [{ x, note: ids[index], over: tuplets.map(({ from, to }) => reachOf(xs, tops, from, to)) }];
+    }),
+  );
+  const { bottom, left, right } = signBox(ACCENT, 0, 0, ACCENT_SIZE);
+  const half = (right - left) / 2 + 1;
+  // Also over the numbers of the tuplets that they are in.
+  const highest = accented.map(({ x, over }) =>
+    Math.min(skyline.over(x - half, x + half), ...over.map((reach) => skyline.over(reach?.left, reach?.right))),
+  );
+  const y = Math.min(...highest) - GAP - bottom;
+  return accented.map(({ x, note }) => placeSign(ACCENT, x, y, ACCENT_SIZE, { kind: "accent", note }, true));
+}
+
+/** A bracket over each cell, with its size on it, all at one height. */
+function writeCells(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
+  const y = skyline.over() - GAP - HOOK;
+  return bars.flatMap(({ placed, xs }) => placed.bar.brackets.flatMap((bracket) => writeCell(bracket, xs, y)));
+}
+
+function writeCell({ size, from, to, opens, closes }: StaffBracket, xs: readonly number[], y: number): Ink[] {
+  const [first, last] = [xs[from], xs[to]];
+  if (first === undefined || last === undefined) return [];
+  const [left, right] = [first - nearer(xs, from, -1, 7), last + nearer(xs, to, 1, 7)];
+  const middle = (left + right) / 2;
+  const number = placeWords(String(size), middle, y + 4, CELL_WORDS, { kind: "bracket", tone: "bracket" });
+  // The line is open where its number stands; a short one has room for the number only.
+  const [ends, begins] = [number.box.left - 3, number.box.right + 3];
+  const arms = [
+    { d: `M${left} ${y + (opens ? HOOK : 0)}V${y}L${ends} ${y}`, left, right: ends, hooks: opens },
+    { d: `M${begins} ${y}L${right} ${y}V${y + (closes ? HOOK : 0)}`, left: begins, right, hooks: closes },
+  ];
+  const half = CELL_LINE / 2;
+  return [
+    ...arms
+      .filter((arm) => arm.right > arm.left)
+      .map(
+        ({ d, left, right, hooks }): Ink => ({
+          shape: "path",
+          d,
+          line: CELL_LINE,
+          kind: "bracket",
+          tone: "bracket",
+          box: { left: left - half, right: right + half, top: y - half, bottom: y + (hooks ? HOOK : half) },
+        }),
+      ),
+    number,
+  ];
+}
+
+/** As far as `most` beside a note, but not half of the way to the next one. */
+export function nearer(xs: readonly number[], index: number, side: -1 | 1, most: number): number {
+  const [own, next] = [xs[index], xs[index + side]];
+  return own === undefined || next === undefined ? most : Math.min(most, Math.abs(next - own) / 2 - 1.5);
+}
+
+/** Sections by their names, and how often a repeat is played. */
+function writeLabels(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
+  const y = skyline.over() - GAP * 2;
+  return bars.flatMap(({ placed: { bar }, xs, start, right }) => {
+    const labels: Ink[] = [];
+    const placed = { kind: "label", tone: "label" } as const;
+    const from = bar.label ? (xs[bar.label.note] ?? start + 8) - 8 : start;
+    if (bar.label) labels.push(placeWords(bar.label.text, from, y, LABEL_WORDS, placed, false));
+    if (bar.times !== null) {
+      const text = `${bar.times}×`;
+      const taken = bar.label ? from + wordsWidth(bar.label.text, LABEL_WORDS.size, LABEL_WORDS.face) + 8 : start;
+      const x = Math.max(taken, right - wordsWidth(text, LABEL_WORDS.size, LABEL_WORDS.face) - 4);
+      labels.push(placeWords(text, x, y, LABEL_WORDS, placed, false));
+    }
+    return labels;
+  });
+}

@@ -1,0 +1,184 @@
+/** What is written under a line of music: signs of the feet, their tuplets, hairpins, sticking, count. */
+
+import type { StaffTuplet } from "../spell";
+import { nearer, reachOf } from "./above";
+import type { Box, Ink } from "./ink";
+import { SIGN_SIZE } from "./notes";
+import type { Skyline } from "./skyline";
+import type { DrawnBar } from "./system";
+import { writeTuplet } from "./tuplets";
+import { placeSign, placeWords, signBox, wordsWidth } from "./type";
+
+const SPLASH = "E614";
+const HAT_SIZE = SIGN_SIZE * 0.8;
+const GAP = 3.5;
+/** How wide hairpins stand open. */
+const HAIRPIN_OPEN = 10;
+const HAIRPIN_LINE = 1.2;
+/** Letters: of what size, and how small where limbs together would run into their neighbours. */
+const LETTERS = { size: 12.5, least: 7.5, face: "display-600" } as const;
+const GRACE_LETTERS = { size: 9, face: "display-600" } as const;
+const COUNTS = { size: 11, least: 8 } as const;
+/** Between letters, and between syllables. */
+const BETWEEN = 1.5;
+const ROW = 5;
+
+export function writeBelow(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
+  const ink: Ink[] = [];
+  const put = (row: readonly Ink[]) => {
+    ink.push(...row);
+    skyline.add(...row);
+  };
+  for (const bar of bars) put(writeSplashes(bar, skyline));
+  for (const bar of bars) {
+    for (const tuplet of bar.placed.bar.lower?.tuplets ?? []) put(tupletUnder(bar, tuplet, skyline));
+  }
+  const hairpins = skyline.under() + GAP + HAIRPIN_OPEN / 2;
+  for (const bar of bars) put(writeHairpins(bar, hairpins));
+  const sticking = skyline.under() + ROW + LETTERS.size * 0.74;
+  for (const bar of bars) put(writeSticking(bar, sticking));
+  const hasSticking = bars.some(({ placed }) => placed.bar.notes.some((note) => note.sticking !== ""));
+  const count = hasSticking ? sticking + 15 : skyline.under() + ROW + COUNTS.size * 0.74;
+  const counted: Box[] = [];
+  for (const bar of bars) put(writeCount(bar, count, counted));
+  return ink;
+}
+
+/** The foot lets the hi-hat ring: a small o under it. */
+function writeSplashes({ placed, xs, ids, lower }: DrawnBar, skyline: Skyline): Ink[] {
+  const voices = [
+    { notes: placed.bar.notes, xs, ids },
+    { notes: placed.bar.lower?.notes ?? [], xs: lower?.xs ?? [], ids: lower?.ids ?? [] },
+  ];
+  return voices.flatMap(({ notes, xs, ids }) =>
+    notes.flatMap(({ heads }, index) => {
+      const x = xs[index];
+      if (x === undefined || !heads.some(({ place }) => place === "hs")) return [];
+      const { top } = signBox(SPLASH, 0, 0, HAT_SIZE);
+      const y = skyline.under(x - 8, x + 8) + GAP - top;
+      return [placeSign(SPLASH, x, y, HAT_SIZE, { kind: "sign", note: ids[index] }, true)];
+    }),
+  );
+}
+
+function tupletUnder({ placed, lower }: DrawnBar, { from, to, notes }: StaffTuplet, skyline: Skyline): Ink[] {
+  const reach = lower ? reachOf(lower.xs, lower.boxes, from, to) : null;
+  if (!reach) return [];
+  const isBeamed = placed.lower?.beams.some((beam) => beam.from === from && beam.to === to) ?? false;
+  return writeTuplet({ notes, ...reach, isBeamed, side: "under" }, skyline);
+}
+
+/** One bar's parts of hairpins, from note to note; where one goes on in another bar, as far as the bar line. */
+function writeHairpins({ placed, xs, start, left: edge, right: end }: DrawnBar, y: number): Ink[] {
+  let taken = Number.NEGATIVE_INFINITY;
+  return placed.bar.hairpins.flatMap(({ from, to, left, right, opens, closes }): Ink[] => {
+    const begins = Math.max(taken, opens ? (xs[from] ?? 0) - nearer(xs, from, -1, 6) : Math.max(edge + 1, start - 8));
+    const ends = closes ? (xs[to] ?? begins) + nearer(xs, to, 1, 6) : end - 1;
+    if (ends - begins < 2) return [];
+    taken = ends + 2;
+    const [a, b] = [(left * HAIRPIN_OPEN) / 2, (right * HAIRPIN_OPEN) / 2];
+    const d = `M${begins} ${y - a}L${ends} ${y - b}M${begins} ${y + a}L${ends} ${y + b}`;
+    const half = Math.max(a, b) + HAIRPIN_LINE / 2;
+    const box = { left: begins, right: ends, top: y - half, bottom: y + half };
+    return [{ shape: "path", d, line: HAIRPIN_LINE, kind: "hairpin", box }];
+  });
+}
+
+/** Letters of the limbs under their notes, small ones under grace notes. */
+function writeSticking({ placed, xs, ids }: DrawnBar, y: number): Ink[] {
+  const { bar, upper } = placed;
+  const letters = bar.notes.flatMap((note, index) => {
+    const x = xs[index];
+    if (!note.sticking || x === undefined) return [];
+    const graces = (upper.graces.get(index) ?? []).map((grace) => ({
+      text: note.graces?.sticking ?? "",
+      x: (grace.getNoteHeadBeginX() + grace.getNoteHeadEndX()) / 2,
+      isGrace: true,
+      note: ids[index],
+    }));
+    return [...graces, { text: note.sticking, x, isGrace: false, note: ids[index] }];
+  });
+  const words = letters.map(({ text, x, isGrace, note }, index) => {
+    const face = LETTERS.face;
+    const full = isGrace ? GRACE_LETTERS.size : LETTERS.size;
+    // Half of the way to the nearest letters is its own.
+    const near = [letters[index - 1], letters[index + 1]].map((other) =>
+      other ? Math.abs(other.x - x) : Number.POSITIVE_INFINITY,
+    );
+    const own = 2 * shareOf(Math.min(...near), text, letters, index) - BETWEEN;
+    const size = Math.min(full, Math.max(LETTERS.least, (full * own) / wordsWidth(text, full, face)));
+    return placeWords(text, x, y, { size, face }, { kind: "sticking", note });
+  });
+  // Where there is no room for a grace note's letter, it goes without: it is the other hand's.
+  return words.filter((word, index) => {
+    const near = [words[index - 1], words[index + 1]];
+    return !letters[index]?.isGrace || near.every((other) => !other || !touches(word.box, other.box));
+  });
+}
+
+function touches(a: Box, b: Box): boolean {
+  return a.left < b.right + 0.5 && b.left < a.right + 0.5;
+}
+
+interface Letter {
+  readonly text: string;
+  readonly x: number;
+}
+
+/** Of the distance to its nearest neighbour, the part that is its own by their lengths. */
+function shareOf(near: number, text: string, letters: readonly Letter[], index: number): number {
+  const x = letters[index]?.x ?? 0;
+  const shares = [letters[index - 1], letters[index + 1]].flatMap((other) =>
+    other ? [(Math.abs(other.x - x) * text.length) / (text.length + other.text.length)] : [],
+  );
+  return Math.min(near, ...shares);
+}
+
+/** Syllables of the count under their places, clear of those that are `kept` already. */
+function writeCount({ placed, xs, ids, right }: DrawnBar, y: number, kept: Box[]): Ink[] {
+  const { bar } = placed;
+  const ink: Ink[] = [];
+  const end = right - 6;
+  const all = bar.counts.flatMap((count) => {
+    const from = xs[count.note];
+    if (from === undefined) return [];
+    const to = xs[count.note + 1] ?? end;
+    const x = from + (to - from) * count.share;
+    // What passes silently under a long slot is left out where the bar ends before it is said.
+    const whole = { x, syllable: count.syllable };
+    const fits = rightOf(whole, COUNTS.size) < right - 2 && leftOf(whole, COUNTS.size) > 0;
+    return [{ ...count, x, syllable: fits ? count.syllable : (count.syllable.split(" ")[0] ?? "") }];
+  });
+  // As many as have room; where they have not, those of the beats stay, then those under notes.
+  const rank = ({ onBeat, share }: (typeof all)[number]) => (onBeat ? 0 : share === 0 ? 1 : 2);
+  for (const count of all.toSorted((a, b) => rank(a) - rank(b))) {
+    const face = count.onBeat ? "display-600" : "display-400";
+    const isKept = kept.every(
+      (other) =>
+        other.right + BETWEEN <= leftOf(count, COUNTS.size) || other.left - BETWEEN >= rightOf(count, COUNTS.size),
+    );
+    if (!isKept || !count.syllable) continue;
+    const words = placeWords(
+      count.syllable,
+      count.x,
+      y,
+      { size: COUNTS.size, face },
+      {
+        kind: "count",
+        ...(ids[count.note] !== undefined && count.share === 0 ? { note: ids[count.note] } : {}),
+        ...(count.onBeat ? {} : { tone: "quiet" as const }),
+      },
+    );
+    kept.push(words.box);
+    ink.push(words);
+  }
+  return ink;
+}
+
+function leftOf({ x, syllable }: { readonly x: number; readonly syllable: string }, size: number): number {
+  return x - wordsWidth(syllable, size, "display-600") / 2;
+}
+
+function rightOf({ x, syllable }: { readonly x: number; readonly syllable: string }, size: number): number {
+  return x + wordsWidth(syllable, size, "display-600") / 2;
+}

@@ -1,0 +1,75 @@
+/** Surfaces on the staff: where each stands, and with which head. */
+
+import type { Place } from "~/core/stroke";
+import type { StaffHead, ValueName } from "../spell";
+
+/** Heads by their code points: whole, half, and black for all shorter values. */
+const FAMILIES = {
+  round: ["E0A2", "E0A3", "E0A4"],
+  slashed: ["E0D3", "E0D1", "E0CF"],
+  x: ["E0A7", "E0A8", "E0A9"],
+  heavy: ["E0F8", "E0F8", "E0F8"],
+  ornate: ["E0AA", "E0AA", "E0AA"],
+  circle: ["E0B3", "E0B3", "E0B3"],
+  diamond: ["E0D8", "E0D9", "E0DB"],
+  triangle: ["E0BB", "E0BC", "E0BE"],
+} as const;
+type Family = keyof typeof FAMILIES;
+
+/** Pitch on a staff whose top line is F5. Cymbals above it have heads of their own, so that a ledger line need not be counted. */
+const SURFACES: Readonly<Record<Place, readonly [pitch: string, family: Family]>> = {
+  sn: ["c/5", "round"],
+  t1: ["e/5", "round"],
+  t2: ["d/5", "round"],
+  t3: ["b/4", "round"],
+  f1: ["a/4", "round"],
+  f2: ["g/4", "round"],
+  hh: ["g/5", "x"],
+  ho: ["g/5", "x"],
+  hf: ["g/5", "x"],
+  rd: ["f/5", "x"],
+  rb: ["f/5", "diamond"],
+  c1: ["a/5", "heavy"],
+  c2: ["b/5", "heavy"],
+  ch: ["c/6", "circle"],
+  sp: ["d/6", "ornate"],
+  cb: ["e/5", "triangle"],
+  kk: ["f/4", "round"],
+  k2: ["e/4", "round"],
+  hp: ["d/4", "x"],
+  hs: ["d/4", "x"],
+  cs: ["c/5", "x"],
+  x1: ["b/4", "triangle"],
+  x2: ["a/4", "triangle"],
+};
+
+export function pitchOf(place: Place): string {
+  return SURFACES[place][0];
+}
+
+/** Positions from the staff's middle line, B4; half a space each. */
+export function stepOf(place: Place): number {
+  const [letter = "b", octave = "4"] = pitchOf(place).split("/");
+  return "cdefgab".indexOf(letter) - 6 + 7 * (Number(octave) - 4);
+}
+
+export function headSign({ place, technique }: Pick<StaffHead, "place" | "technique">, value: ValueName): string {
+  const family = technique === "rim-shot" ? "slashed" : SURFACES[place][1];
+  return FAMILIES[family][value === "w" ? 0 : value === "h" ? 1 : 2];
+}
+
+/** From low to high, each once: two hands on one drum are one head, and the letters under it tell. */
+export function headsOf(heads: readonly StaffHead[]): StaffHead[] {
+  const seen = new Map<string, StaffHead>();
+  for (const head of heads) {
+    const key = `${pitchOf(head.place)} ${SURFACES[head.place][1]}`;
+    // A rim shot, or an accent's full head, says more than a plain one or a ghost's.
+    const before = seen.get(key);
+    const says =
+      before &&
+      (before.technique !== "plain" || !before.ghost) &&
+      (before.technique !== "plain" || head.technique === "plain");
+    if (!says) seen.set(key, head);
+  }
+  return [...seen.values()].sort((a, b) => stepOf(a.place) - stepOf(b.place));
+}

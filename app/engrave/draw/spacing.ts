@@ -1,0 +1,139 @@
+/**
+ * Where the notes of a bar stand: longer notes take more room, but not twice as much for twice the time, and nothing is
+ * nearer than its ink allows. (The engraving package's own spacing lets long bars run out of their staves.)
+ */
+
+import type { Formatter, TickContext, Voice } from "vexflow/core";
+import type { StaffNote } from "../spell";
+import { stepOf } from "./heads";
+import type { EngravedVoice } from "./notes";
+import { wordsWidth } from "./type";
+
+/** A whole note in the engraving package's time. */
+const PACKAGE_WHOLE = 16_384;
+/** Pixels that a sixteenth is comfortable with. */
+const SIXTEENTH = 27;
+/** Room grows with this power of the time: twice as long, about one and a half times as wide. */
+const GROWTH = 0.55;
+/** Notes may stand nearer than is comfortable, down to this share of it. */
+const TIGHTEST = 0.7;
+/** Between the ink of neighbours, before the first note, and between the last one and the bar line. */
+const BETWEEN = 4;
+const BEFORE = 0;
+const AFTER = 7;
+/** Of its comfortable room, what the last note keeps before the bar line. */
+const LAST_SHARE = 0.55;
+/** Ledger lines and a choke's stroke are wider than the package knows. */
+const LEDGER = 4;
+const CHOKE = 9;
+const PARENTHESIS = 5;
+const DOT = 3;
+/** Of a rim shot, beyond its head. */
+const SLASH = 3;
+/** Grace notes before their note: how far the nearest one reaches, and each further one. */
+const GRACE_FIRST = 19;
+const GRACE_EACH = 12;
+/** Positions from the middle line with ledger lines. */
+const LEDGER_STEP = 6;
+/** The smallest letters that sticking is set in. */
+const LETTERS = { size: 7.5, face: "display-600" } as const;
+
+/** One moment of the bar. */
+interface Moment {
+  readonly context: TickContext;
+  /** From where its notes are placed, to the left and to the right. */
+  readonly left: number;
+  readonly right: number;
+  readonly comfortable: number;
+}
+
+export interface Spacing {
+  /** Widths from the first to the last of the bar's ink. */
+  readonly comfortable: number;
+  readonly tightest: number;
+  /** Places the notes over `width` pixels. */
+  readonly place: (width: number) => void;
+}
+
+export function spaceBar(formatter: Formatter, voices: readonly Voice[], engraved: readonly EngravedVoice[]): Spacing {
+  formatter.joinVoices([...voices]).createTickContexts([...voices]);
+  formatter.preFormat(0);
+  const moments = listMoments(formatter, voices, engraved);
+  const gaps = moments.map(({ right, comfortable }, index) => {
+    const next = moments[index + 1];
+    return next
+      ? { least: right + BETWEEN + next.left, comfortable }
+      : { least: right + AFTER, comfortable: comfortable * LAST_SHARE };
+  });
+  const first = (moments[0]?.left ?? 0) + BEFORE;
+  const widthAt = (factor: number) =>
+    gaps.reduce((sum, gap) => sum + Math.max(gap.least, gap.comfortable * factor), first);
+  return {
+    comfortable: widthAt(1),
+    tightest: widthAt(TIGHTEST),
+    place: (width) => {
+      let [low, high] = [0, 40];
+      for (let step = 0; step < 40; step++) {
+        const factor = (low + high) / 2;
+        if (widthAt(factor) > width) high = factor;
+        else low = factor;
+      }
+      let x = first;
+      for (const [index, { context }] of moments.entries()) {
+        context.setX(x);
+        for (const centred of context.getCenterAlignedTickables()) centred.setCenterXShift(width / 2 - x);
+        const gap = gaps[index];
+        if (gap) x += Math.max(gap.least, gap.comfortable * low);
+      }
+    },
+  };
+}
+
+function listMoments(formatter: Formatter, voices: readonly Voice[], engraved: readonly EngravedVoice[]): Moment[] {
+  const contexts = formatter.getTickContexts();
+  if (!contexts) return [];
+  const { list, map, resolutionMultiplier } = contexts;
+  const end = Math.max(...voices.map((voice) => voice.getTicksUsed().value() * resolutionMultiplier));
+  const sixteenth = (PACKAGE_WHOLE / 16) * resolutionMultiplier;
+  return list.flatMap((tick, index) => {
+    const context = map[tick];
+    if (!context) return [];
+    const metrics = context.getMetrics();
+    const notes = engraved.flatMap((voice) =>
+      voice.written.notes.filter((_, place) => {
+        const drawn = voice.notes[place];
+        return drawn !== undefined && context.getTickables().includes(drawn);
+      }),
+    );
+    const letters = Math.max(0, ...notes.map(({ sticking }) => wordsWidth(sticking, LETTERS.size, LETTERS.face) / 2));
+    const middle = metrics.notePx / 2;
+    const own = notes.map(overhang);
+    const graces = Math.max(0, ...notes.map(graceReach));
+    const modifiers = Math.max(metrics.totalLeftPx, graces + metrics.leftDisplacedHeadPx);
+    const left = Math.max(modifiers + Math.max(0, ...own.map((one) => one.left)), letters - middle);
+    const right = Math.max(
+      metrics.notePx + metrics.totalRightPx + Math.max(0, ...own.map((one) => one.right)),
+      letters + middle,
+    );
+    const time = ((list[index + 1] ?? end) - tick) / sixteenth;
+    return [{ context, left, right, comfortable: SIXTEENTH * Math.max(time, 1 / 8) ** GROWTH }];
+  });
+}
+
+function graceReach({ graces, heads }: StaffNote): number {
+  if (!graces) return 0;
+  return GRACE_FIRST + graces.many * GRACE_EACH + (heads.some(({ ghost }) => ghost) ? 2 * PARENTHESIS : 0);
+}
+
+function overhang({ heads, graces, value }: StaffNote): { readonly left: number; readonly right: number } {
+  const hasLedger = heads.some(({ place }) => Math.abs(stepOf(place)) >= LEDGER_STEP);
+  const hasGraceLedger = graces !== null && Math.abs(stepOf(graces.place)) >= LEDGER_STEP;
+  // Parentheses stand outside heads that are side by side.
+  const spreads = heads.length > 1 && heads.some(({ ghost }) => ghost) ? PARENTHESIS : 0;
+  const slash = heads.some(({ technique }) => technique === "rim-shot") ? SLASH : 0;
+  const isChoked = heads.some(({ technique }) => technique === "choke");
+  return {
+    left: Math.max(hasLedger && !graces ? LEDGER : 0, hasGraceLedger ? LEDGER : 0) + spreads + slash,
+    right: (hasLedger ? LEDGER : 0) + (isChoked ? CHOKE : 0) + (value.dots ? DOT : 0) + spreads + slash,
+  };
+}

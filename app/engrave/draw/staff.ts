@@ -1,0 +1,30 @@
+/** A score as a drawing: systems of bars, one under the other. */
+
+import type { StaffBar } from "../score";
+import type { Drawing, DrawnNote } from "./ink";
+import { measureByOutlines } from "./recorder";
+import { drawSystem, type StaffLook } from "./system";
+import { breakSystems, engraveBar, openingRoom, tightestPage } from "./systems";
+
+measureByOutlines();
+
+/** Pixels between the lines of a page. */
+const BETWEEN = 6;
+
+/** Draws bars on a page of the look's width, or as much wider as the widest bar needs. */
+export function drawStaff(bars: readonly StaffBar[], look: StaffLook): Drawing {
+  const engraved = bars.map((bar) => engraveBar(bar, look.meter));
+  const opening = openingRoom(look.meter);
+  const width = Math.max(look.width, tightestPage(engraved, opening));
+  const notes: DrawnNote[] = [];
+  const systems: Drawing["systems"][number][] = [];
+  let top = 0;
+  for (const [index, line] of breakSystems(engraved, width - 8, opening).entries()) {
+    const system = { top, ...drawSystem(line, { ...look, width }, index === 0, notes) };
+    systems.push(system);
+    top += system.height + BETWEEN;
+  }
+  return { width, height: Math.max(0, Math.ceil(top - BETWEEN)), systems, notes };
+}
+
+export type { StaffHeading, StaffLook } from "./system";

@@ -1,0 +1,77 @@
+/** Signs and letters measured by their outlines, so that nothing waits for a font and tests measure what readers see. */
+
+import type { Box, Face, InkKind, SignInk, Tone, WordsInk } from "./ink";
+import music from "./outlines/music.json" with { type: "json" };
+import widths from "./outlines/widths.json" with { type: "json" };
+
+type Sign = readonly [advance: number, box: readonly number[], outline: string];
+const SIGNS = music as unknown as Readonly<Record<string, Sign>>;
+const WIDTHS: Readonly<Record<Face, Readonly<Record<string, number>>>> = widths;
+
+/** Outlines are in thousandths of the type size. */
+const UNITS = 1000;
+/** A letter that is not among the outlines is as wide as this one. */
+const STAND_IN = "n";
+/** Heights of capitals and of what hangs below the line, as a share of the type size. Both faces, by their tallest letters. */
+const ASCENT = 0.74;
+const DESCENT = 0.2;
+
+/** The path of a sign, in thousandths of the type size. Null for what is not among the outlines. */
+export function outlineOf(code: string): string | null {
+  return SIGNS[code]?.[2] ?? null;
+}
+
+export function codeOf(character: string): string {
+  return (character.codePointAt(0) ?? 0).toString(16).toUpperCase();
+}
+
+export function signWidth(code: string, size: number): number {
+  return ((SIGNS[code]?.[0] ?? 0) * size) / UNITS;
+}
+
+/** Around the sign's ink, drawn at `x`, `y`. */
+export function signBox(code: string, x: number, y: number, size: number): Box {
+  const [left = 0, top = 0, right = 0, bottom = 0] = SIGNS[code]?.[1] ?? [];
+  const scale = size / UNITS;
+  return { left: x + left * scale, top: y + top * scale, right: x + right * scale, bottom: y + bottom * scale };
+}
+
+export function wordsWidth(text: string, size: number, face: Face): number {
+  const table = WIDTHS[face];
+  let units = 0;
+  for (const letter of text) units += table[letter] ?? table[STAND_IN] ?? 0;
+  return (units * size) / UNITS;
+}
+
+interface Placed {
+  readonly kind: InkKind;
+  readonly note?: number;
+  readonly tone?: Tone;
+}
+
+/** A sign with its left edge at `x`, or its middle with `centred`. */
+export function placeSign(code: string, x: number, y: number, size: number, placed: Placed, centred = false): SignInk {
+  const at = signBox(code, 0, 0, size);
+  const from = centred ? x - (at.left + at.right) / 2 : x;
+  return { shape: "sign", code, x: from, y, size, box: signBox(code, from, y, size), ...placed };
+}
+
+/** Words with their line at `y`: from `x` on, or about it with `centred`. */
+export function placeWords(
+  text: string,
+  x: number,
+  y: number,
+  { size, face }: { readonly size: number; readonly face: Face },
+  placed: Placed,
+  centred = true,
+): WordsInk {
+  const width = wordsWidth(text, size, face);
+  const from = centred ? x - width / 2 : x;
+  const box = { left: from, top: y - size * ASCENT, right: from + width, bottom: y + size * DESCENT };
+  return { shape: "words", text, x: from, y, size, face, box, ...placed };
+}
+
+/** Letters without anything below the line stand closer. */
+export function capsBottom(text: string, y: number, size: number): number {
+  return /[gjpqy(),;]/.test(text) ? y + size * DESCENT : y + size * 0.02;
+}
