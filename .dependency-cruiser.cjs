@@ -15,7 +15,7 @@ const ROOMS = {
   ui: ["core", "data", "input", "library", "session", "views", "words"],
   commands: ["ui"],
   session: ["core", "audio", "data", "formats", "input", "library", "views", "workers"],
-  editor: ["core", "audio", "commands", "formats", "library", "session", "ui", "views", "words", "workers"],
+  editor: ["core", "audio", "commands", "engrave", "formats", "library", "session", "ui", "views", "words", "workers"],
   screens: [
     "core",
     "audio",

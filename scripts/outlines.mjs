@@ -11,7 +11,30 @@ const TO = new URL("../app/engrave/draw/outlines/", import.meta.url);
 
 /** Signs of the music font by their code points in the standard layout for music fonts (SMuFL). */
 export const SIGNS = {
-  heads: ["E0A2", "E0A3", "E0A4", "E0A7", "E0A8", "E0A9", "E0BB", "E0BC", "E0BE", "E0D8", "E0D9", "E0DB", "E0CF", "E0D1", "E0D3", "E0AA","E0AB", "E0B3","E0B2", "E0F8","E0F9", "E0DD"],
+  heads: [
+    "E0A2",
+    "E0A3",
+    "E0A4",
+    "E0A7",
+    "E0A8",
+    "E0A9",
+    "E0BB",
+    "E0BC",
+    "E0BE",
+    "E0D8",
+    "E0D9",
+    "E0DB",
+    "E0CF",
+    "E0D1",
+    "E0D3",
+    "E0AA",
+    "E0AB",
+    "E0B3",
+    "E0B2",
+    "E0F8",
+    "E0F9",
+    "E0DD",
+  ],
   parentheses: ["E0F5", "E0F6"],
   flags: ["E240", "E241", "E242", "E243", "E244", "E245", "E246", "E247", "E248", "E249"],
   rests: ["E4E3", "E4E4", "E4E5", "E4E6", "E4E7", "E4E8", "E4E9", "E4EA"],
@@ -20,7 +43,7 @@ export const SIGNS = {
   digits: ["E080", "E081", "E082", "E083", "E084", "E085", "E086", "E087", "E088", "E089"],
   tuplets: ["E880", "E881", "E882", "E883", "E884", "E885", "E886", "E887", "E888", "E889"],
   strokes: ["E4A0", "E614", "E633", "E7F7", "E22A"],
-  repeats: ["E043", "E044", "E500", "E501"],
+  repeats: ["E500", "E501"],
   tempo: ["ECA3", "ECA5", "ECA7", "ECB7"],
 };
 
@@ -31,10 +54,7 @@ const FACES = {
   "sans-600": "@fontsource/instrument-sans/files/instrument-sans-latin-600-normal.woff",
   "sans-400": "@fontsource/instrument-sans/files/instrument-sans-latin-400-normal.woff",
 };
-const CHARACTERS = [
-  ...Array.from({ length: 95 }, (_, index) => String.fromCharCode(32 + index)),
-  ..."×–·’“”…é",
-];
+const CHARACTERS = [...Array.from({ length: 95 }, (_, index) => String.fromCharCode(32 + index)), ..."×–·’“”…é"];
 
 function load(path) {
   const file = readFileSync(require.resolve(path));

@@ -85,6 +85,8 @@ export function makeFormScore(
         : null;
     return {
       number,
+      start,
+      length: bar,
       ...voice,
       ...PLAIN_BAR,
       lower: sounds(below) ? (lowers[number] ?? null) : null,
@@ -133,6 +135,8 @@ function landingBar(notes: readonly SoundingNote[], number: number, { meter }: T
   const stroke = bar?.notes[0];
   return {
     number,
+    start,
+    length: barTicks(meter),
     notes: stroke ? [stroke] : [],
     tuplets: [],
     refusedAt: null,

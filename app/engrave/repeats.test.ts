@@ -16,7 +16,16 @@ function bar(number: number, place: "sn" | "hh", extra: Partial<StaffBar> = {}, 
     beam: 0,
     breaksBeam: false,
   };
-  return { number, notes: [note], tuplets: [], refusedAt: null, ...PLAIN_BAR, ...extra };
+  return {
+    number,
+    start: note.at,
+    length: 40_320,
+    notes: [note],
+    tuplets: [],
+    refusedAt: null,
+    ...PLAIN_BAR,
+    ...extra,
+  };
 }
 
 const groove = { label: { text: "groove", note: 0 } };

@@ -30,15 +30,11 @@ function foldRuns(bars: readonly StaffBar[]): StaffBar[] {
     if (!first) break;
     let many = 1;
     for (let next = bars[index + many]; next && isLike(next, first); next = bars[index + many]) many++;
-    const echoes = bars.slice(index + 1, index + many).map((bar) => startOf(bar) - startOf(first));
+    const echoes = bars.slice(index + 1, index + many).map((bar) => bar.start - first.start);
     folded.push(many === 1 ? first : { ...first, opens: "repeat", closes: "repeat", times: many, echoes });
     index += many;
   }
   return folded;
-}
-
-function startOf({ notes }: StaffBar): number {
-  return notes[0]?.at ?? 0;
 }
 
 /** Whether two bars of a groove are the same to the reader. A name over the later one needs a bar of its own. */
@@ -50,7 +46,7 @@ function isLike(bar: StaffBar, other: StaffBar): boolean {
 function printBar(bar: StaffBar): string | null {
   const voices = [bar, bar.lower];
   if (voices.some((voice) => voice?.notes.some(({ slot }) => slot !== null))) return null;
-  const start = startOf(bar);
+  const { start } = bar;
   const plain = (voice: WrittenVoice | null) =>
     voice && [voice.notes.map((note) => ({ ...note, at: note.at - start })), voice.tuplets, voice.refusedAt];
   return JSON.stringify(voices.map(plain));

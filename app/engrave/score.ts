@@ -55,6 +55,9 @@ export interface StaffHairpin {
 export interface StaffBar extends WrittenVoice {
   /** From 0. */
   readonly number: number;
+  /** Ticks, and how many of them it lasts. */
+  readonly start: number;
+  readonly length: number;
   /** What is written with stems down, its rests unseen; null for nothing. */
   readonly lower: WrittenVoice | null;
   readonly counts: readonly StaffCount[];
@@ -122,6 +125,8 @@ export function makeScore(
     const inBar = written.filter((slot) => slot.at >= start && slot.at < start + bar);
     return {
       number,
+      start,
+      length: bar,
       ...voice,
       ...PLAIN_BAR,
       counts: countBar(inBar, voice.notes, meter, countStyle),

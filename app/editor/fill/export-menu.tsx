@@ -2,6 +2,7 @@ import { Download } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import { bindTable, type CommandTable } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
+import type { Sixes } from "~/engrave/notation";
 import { currentBook } from "~/library/current";
 import type { FillContent } from "~/library/fill/content";
 import { plainLine } from "~/library/phrase/phrase";
@@ -29,6 +30,16 @@ interface Export {
 
 const named = ({ name }: FillContent) => name || "Untitled";
 
+/** The fill as written, all of it. */
+async function barsOf(editor: FillPlace["editor"], { countStyle }: FillContent, sixes: Sixes = "whole") {
+  const { makeScore } = await import("~/engrave/score");
+  const { timeline } = editor.worked();
+  return makeScore(timeline, timeline.slots, countStyle, { sixes });
+}
+
+/** Pixels: four or five bars of sixteenths in a line would be more than a page has room for, two are comfortable. */
+const SVG_WIDTH = 900;
+
 const EXPORTS: readonly Export[] = [
   { id: "loops", name: "Practice loops (WAV)…", run: ({ showLoops }) => showLoops() },
   {
@@ -48,6 +59,29 @@ const EXPORTS: readonly Export[] = [
       const { arrangement, tempo } = makeScore(content, stage);
       const file = writeArrangementMidi(arrangement, tempo, named(content), stage.player.kit);
       download(fileName(`${named(content)} in groove`, ".mid"), bytes(file), MIDI);
+    },
+  },
+  {
+    id: "musicxml",
+    name: "Notation for other programs (MusicXML)",
+    run: async ({ place: { editor, stage }, content }) => {
+      const [{ writeMusicXml }, bars] = await Promise.all([import("~/formats/musicxml"), barsOf(editor, content)]);
+      const { meter, tempo } = content;
+      const file = writeMusicXml(bars, { title: named(content), meter, tempo, kit: stage.player.kit });
+      download(fileName(named(content), ".musicxml"), file, "application/vnd.recordare.musicxml+xml");
+    },
+  },
+  {
+    id: "staff-svg",
+    name: "Picture of the staff (SVG)",
+    run: async ({ place: { editor, stage }, content }) => {
+      const [{ drawStaff }, { loadLetters, toSvg }, bars] = await Promise.all([
+        import("~/engrave/draw/staff"),
+        import("~/engrave/draw/svg"),
+        barsOf(editor, content, stage.preferences.sixes),
+      ]);
+      const drawing = drawStaff(bars, { meter: content.meter, width: SVG_WIDTH });
+      download(fileName(named(content), ".svg"), toSvg(drawing, await loadLetters(), named(content)), "image/svg+xml");
     },
   },
   {

@@ -70,8 +70,3 @@ export function placeWords(
   const box = { left: from, top: y - size * ASCENT, right: from + width, bottom: y + size * DESCENT };
   return { shape: "words", text, x: from, y, size, face, box, ...placed };
 }
-
-/** Letters without anything below the line stand closer. */
-export function capsBottom(text: string, y: number, size: number): number {
-  return /[gjpqy(),;]/.test(text) ? y + size * DESCENT : y + size * 0.02;
-}
