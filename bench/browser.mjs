@@ -1,53 +1,7 @@
 /** Timings in the browser on the built app: key to paint, staff redraw, first sound, first view. Medians. */
-import { spawn } from "node:child_process";
-import { chromium } from "@playwright/test";
-import { CHROMIUM_ARGS, findChromium } from "../scripts/chromium.mjs";
+import { close, median, openStack, PORT } from "./built.mjs";
 
-const PORT = 4193;
 const SLOTS_64 = "@8 >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRRLK >RlrrL RLRK";
-const FOUR_BARS = "@4 >RlrrL >RlrrL RLRRLK | >RLKx5 K | 'RLRL ''RLRL RLRL RLKK | @6 RLRLLKKx3 RLK";
-
-const median = (values) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)];
-
-const server = spawn("node", ["server/serve.mjs"], {
-  env: { ...process.env, PORT: String(PORT) },
-  stdio: ["ignore", "pipe", "inherit"],
-});
-// Also when something below fails: a server left running would keep whoever called this waiting.
-process.on("exit", () => server.kill());
-await new Promise((resolve) => server.stdout.once("data", resolve));
-const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
-
-async function openStack() {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  const page = await context.newPage();
-  await page.addInitScript(() => {
-    // When the first scheduled sound will be heard, in page time.
-    const start = AudioBufferSourceNode.prototype.start;
-    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-      window.firstSound ??= performance.now() + Math.max(0, when - this.context.currentTime) * 1000;
-      return start.call(this, when, ...rest);
-    };
-    window.keyTimes = [];
-    window.addEventListener(
-      "keydown",
-      () => {
-        const began = performance.now();
-        window.lastKey = began;
-        // After the frame that shows the change has been painted.
-        requestAnimationFrame(() => {
-          const channel = new MessageChannel();
-          channel.port1.onmessage = () => window.keyTimes.push(performance.now() - began);
-          channel.port2.postMessage(0);
-        });
-      },
-      true,
-    );
-  });
-  await page.goto(`http://127.0.0.1:${PORT}/`);
-  await page.getByRole("grid", { name: /Stack/ }).waitFor();
-  return { page, context };
-}
 
 const rows = [];
 {
@@ -77,22 +31,6 @@ const rows = [];
   await context.close();
 }
 {
-  const { page, context } = await openStack();
-  await page.getByRole("textbox", { name: "Stick line" }).fill(FOUR_BARS);
-  await page.locator("[aria-label=Staff] [data-slot='30']").first().waitFor();
-  const times = [];
-  for (let run = 0; run < 15; run++) {
-    await page.evaluate(() => performance.clearMeasures());
-    await page.keyboard.press("Escape");
-    await page.keyboard.press("End");
-    await page.keyboard.press(run % 2 ? "g" : "a");
-    await page.waitForTimeout(250);
-    times.push(...(await page.evaluate(() => performance.getEntriesByName("staff").map((entry) => entry.duration))));
-  }
-  rows.push(["staff of 4 bars, redrawn after an edit", "60 ms", median(times)]);
-  await context.close();
-}
-{
   const times = [];
   for (let run = 0; run < 5; run++) {
     const { page, context } = await openStack();
@@ -107,7 +45,7 @@ const rows = [];
 {
   const { page, context } = await openStack();
   await page.getByRole("textbox", { name: "Stick line" }).fill("RLRLKx2000");
-  await page.getByText("of 10,000 are drawn").waitFor();
+  await page.getByText("of 10,000 shown").waitFor();
   await page.keyboard.press("Escape");
   await page.keyboard.press("Home");
   await page.waitForTimeout(500);
@@ -277,9 +215,7 @@ for (const slowed of [1, 6]) {
   counts.push(["8 bars as a WAV file, times faster than they sound", "10", (sounds / median(times)).toFixed(0)]);
   await context.close();
 }
-await browser.close();
-server.kill();
-server.stdout.destroy();
+await close();
 
 console.log(`\n${"browser (medians)".padEnd(58)} ${"to hold".padStart(9)} ${"ours".padStart(12)}`);
 for (const [work, hold, ours] of rows)

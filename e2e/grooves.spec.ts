@@ -122,6 +122,25 @@ test.describe("form", () => {
     await stop.click();
     await expect(score.locator("[data-playhead]")).toBeHidden();
   });
+
+  test("bars that repeat are written out, with the sign for one bar, or once with how many times", async ({ page }) => {
+    const { score, play, stop } = await openOnGrooves(page, "@4 RLRRLx3 K");
+    await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("3");
+    const bars = score.getByRole("combobox", { name: "Bars that repeat" });
+    const signs = score.locator('[data-kind="repeat"]');
+    await expect(signs).toHaveCount(0);
+    await bars.selectOption("with the sign for one bar");
+    await expect(signs).toHaveCount(2);
+    await bars.selectOption("once, with how many times");
+    await expect(score.getByText("3×")).toBeVisible();
+    // The playhead goes over the one bar for each time that it sounds.
+    await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
+    await play.click();
+    await expect(score.locator("[data-playhead]")).toBeVisible();
+    await stop.click();
+    await page.reload();
+    await expect(bars).toHaveValue("times");
+  });
 });
 
 test.describe("grooves", () => {

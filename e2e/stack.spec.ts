@@ -1,5 +1,6 @@
+import { readFile } from "node:fs/promises";
 import { expect, test } from "@playwright/test";
-import { noteNumber, openLine, openSpace, openVerdict, stackOf } from "./support";
+import { exportAs, noteNumber, openLine, openSpace, openVerdict, stackOf } from "./support";
 
 test.describe("the line as text", () => {
   test("an error is marked at its column with what to do; the last good picture stays", async ({ page }) => {
@@ -174,6 +175,25 @@ test("the staff has a sign for every kind of stroke, and its accents stand in on
   await expect(staff).toContainText("Bar 1 cannot be written in note values: its eighth triplets stop");
   await expect(staff.locator('[data-kind="head"]')).toHaveCount(6);
   await expect(staff.locator('[data-kind="stem"]')).toHaveCount(0);
+});
+
+test("the staff leaves as MusicXML and as a picture; sixes are written as the player wants them", async ({ page }) => {
+  const { line } = await openLine(page, "@4 RLRL");
+  await line.fill("@6 >RLRRLL @4 'RLRK");
+  const staff = page.getByRole("region", { name: "Staff" });
+  const numbers = staff.locator('[data-kind="tuplet"]');
+  await expect(numbers).toHaveCount(1);
+  const score = await readFile((await exportAs(page, "Notation for other programs (MusicXML)")).path, "utf8");
+  expect(score).toContain('<score-partwise version="4.0">');
+  expect(score.match(/<grace /g)).toHaveLength(1);
+  expect(score.match(/<actual-notes>6</g)).toHaveLength(6);
+  const picture = await readFile((await exportAs(page, "Picture of the staff (SVG)")).path, "utf8");
+  expect(picture).toContain("<path ");
+  expect(picture).not.toContain("<text");
+  await page.getByRole("link", { name: "Setup" }).click();
+  await page.getByRole("combobox", { name: "Write six notes in a beat" }).selectOption("as two groups of three");
+  await page.goBack();
+  await expect(numbers).toHaveCount(2);
 });
 
 test.describe("by mouse", () => {

@@ -30,6 +30,7 @@ const PARTS = {
   engine: () => bundled("engine"),
   listening: () => bundled("listening"),
   browser: () => import("../bench/browser.mjs"),
+  staff: () => import("../bench/staff.mjs"),
   practice: () => import("../bench/practice.mjs"),
   keeping: () => import("../bench/keeping.mjs"),
   pages: () => import("../bench/pages.mjs"),

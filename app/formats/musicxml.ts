@@ -7,7 +7,7 @@ import { XMLBuilder } from "fast-xml-parser";
 import { type Kit, usualMidi } from "~/core/kit";
 import { PLACE_NAMES, type Place } from "~/core/stroke";
 import { type Bpm, gcd, isCompound, type Meter, quarterBpm, TICKS_PER_QUARTER } from "~/core/time";
-import { pitchOf } from "~/engrave/draw/heads";
+import { pitchOf } from "~/engrave/heads";
 import type { StaffBar, StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "~/engrave/score";
 import { beamCount, type ValueName, valueTicks } from "~/engrave/spell";
 

@@ -12,8 +12,8 @@ import {
   Stem,
   Tuplet,
 } from "vexflow/core";
+import { headSign, headsOf, pitchOf } from "../heads";
 import { beamCount, type StaffGraces, type StaffNote, type WrittenVoice } from "../spell";
-import { headSign, headsOf, pitchOf } from "./heads";
 import { signWidth } from "./type";
 
 /** Beams are flat or nearly so, up or down. */

@@ -4,8 +4,8 @@
  */
 
 import type { Formatter, TickContext, Voice } from "vexflow/core";
+import { stepOf } from "../heads";
 import type { StaffNote } from "../spell";
-import { stepOf } from "./heads";
 import type { EngravedVoice } from "./notes";
 import { wordsWidth } from "./type";
 

@@ -2,10 +2,10 @@
 
 import { BarlineType, GhostNote, Stave, StaveNote } from "vexflow/core";
 import type { Meter } from "~/core/time";
+import { headsOf, stepOf } from "../heads";
 import { beamCount, type StaffHead, type StaffNote } from "../spell";
 import { writeAbove } from "./above";
 import { writeBelow } from "./below";
-import { headsOf, stepOf } from "./heads";
 import { type Box, type DrawnNote, type DrawnSystem, type Ink, joinBoxes, type StaffStop } from "./ink";
 import { BEAM_DEPTH, BEAM_WIDTH, centreOf, type EngravedVoice, HALF_SPACE, placeOfBuzz, SIGN_SIZE } from "./notes";
 import { Recorder } from "./recorder";
@@ -81,7 +81,13 @@ export function drawSystem(
     stave.setEndBarType(END_TYPES[bar.bar.closes]);
     if (index === 0) stave.addClef("percussion");
     if (index === 0 && isFirst) stave.addTimeSignature(`${look.meter.beats}/${look.meter.unit}`);
+    const before = recorder.ink.length;
     stave.draw();
+    // A single staff has no line at its left, also where a repeat begins after its clef.
+    if (index === 0) {
+      const kept = recorder.ink.slice(before).filter(({ kind, box }) => kind !== "bar-line" || box.left > x + 4);
+      recorder.ink.splice(before, recorder.ink.length, ...kept);
+    }
     drawn.push(drawBar(recorder, stave, bar, notes, stops));
     x += bar.width;
   }
@@ -92,7 +98,7 @@ export function drawSystem(
   const shift = MARGIN - around.top;
   return {
     height: around.bottom - around.top + 2 * MARGIN,
-    ink: ink.map((one) => lower(one, shift)),
+    ink: ink.map((one) => moveDown(one, shift)),
     stops: stops.sort((a, b) => a.at - b.at),
     staff: { top: STAFF_TOP + shift - 12, bottom: STAFF_BOTTOM + shift + 12 },
   };
@@ -197,15 +203,14 @@ function drawVoice(recorder: Recorder, voice: EngravedVoice, notes: DrawnNote[])
     if (note instanceof StaveNote)
       recorder.ink.push(...signStrokes(voice, index, note, ids[index], recorder.ink.slice(from)));
   }
-  const boxes = ids.map(
-    (id) =>
-      joinBoxes(recorder.ink.slice(from).flatMap((ink) => (ink.note === id ? [ink.box] : []))) ?? {
-        left: 0,
-        top: MIDDLE,
-        right: 0,
-        bottom: MIDDLE,
-      },
-  );
+  const boxesOf = new Map<number | undefined, Box[]>();
+  for (const { note, box } of recorder.ink.slice(from)) {
+    const own = boxesOf.get(note);
+    if (own) own.push(box);
+    else boxesOf.set(note, [box]);
+  }
+  const nothing = { left: 0, top: MIDDLE, right: 0, bottom: MIDDLE };
+  const boxes = ids.map((id) => joinBoxes(boxesOf.get(id) ?? []) ?? nothing);
   return { xs: voice.notes.map(centreOf), ids, boxes };
 }
 
@@ -323,7 +328,7 @@ function drawRepeat(
   recorder.ink.push(placeSign(of === "one" ? REPEAT_ONE : REPEAT_TWO, x, MIDDLE, SIGN_SIZE, { kind: "repeat" }, true));
 }
 
-function lower(ink: Ink, by: number): Ink {
+function moveDown(ink: Ink, by: number): Ink {
   const { left, right, top, bottom } = ink.box;
   const box = { left, right, top: top + by, bottom: bottom + by };
   if (ink.shape === "path") return { ...ink, box, d: lowerPath(ink.d, by) };

@@ -1,7 +1,7 @@
 /** Beams: what is felt as one beat is under one beam. */
 
 import type { BarBeats, Stretch } from "./beats";
-import type { StaffNote } from "./notes";
+import type { StaffNote, StaffTuplet } from "./notes";
 import type { WrittenSpan } from "./span";
 import { EIGHTH, isOnGrid } from "./values";
 
@@ -26,8 +26,22 @@ export function beamNotes(
     return bar.groups.findIndex((group) => at >= group.from && at < group.to);
   };
   const beamed = notes.map((note) => ({ ...note, beam: groupOf(note.at - start) }));
-  const inFours = bar.beamsFours ? joinFours(beamed, bar, start) : beamed;
+  const parted = partTuplets(beamed, tuplets, bar.groups.length + across.length);
+  const inFours = bar.beamsFours ? joinFours(parted, bar, start) : parted;
   return { notes: breakBeams(inFours, bar, start), tuplets };
+}
+
+/** Tuplets that fill their beat side by side have a beam each, so that every one is seen without a bracket. */
+function partTuplets(notes: readonly StaffNote[], tuplets: readonly StaffTuplet[], free: number): StaffNote[] {
+  const outer = tuplets.filter(
+    (one) => !tuplets.some((other) => other !== one && other.from <= one.from && other.to >= one.to),
+  );
+  const tupletOf = (index: number) => outer.findIndex(({ from, to }) => from <= index && index <= to);
+  return notes.map((note, index) => {
+    const together = notes.flatMap(({ beam }, other) => (beam === note.beam ? [tupletOf(other)] : []));
+    const isFilled = together.every((tuplet) => tuplet >= 0) && new Set(together).size > 1;
+    return isFilled ? { ...note, beam: free + tupletOf(index) } : note;
+  });
 }
 
 /** Four eighths of a half bar share one beam. */

@@ -141,8 +141,8 @@ const BARS: Record<string, readonly (readonly [text: string, meter: string, writ
     ["@7 RLRLRLR", "1/4", "7:4(16-16-16-16-16-16-16)"],
     ["@7 R-RLR-L", "1/4", "7:4(8-16-16-8-16)"],
     ["@9 RLRLRLRLR", "1/4", "9:8(32-32-32-32-32-32-32-32-32)"],
-    ["@10 RLRLRLRLRL", "1/4", "5:4(32-32-32-32-32)·5:4(32-32-32-32-32)"],
-    ["@12 RLRLRLRLRLRL", "1/4", "6:4(32-32-32-32-32-32)·6:4(32-32-32-32-32-32)"],
+    ["@10 RLRLRLRLRL", "1/4", "5:4(32-32-32-32-32) 5:4(32-32-32-32-32)"],
+    ["@12 RLRLRLRLRLRL", "1/4", "6:4(32-32-32-32-32-32) 6:4(32-32-32-32-32-32)"],
     ["@3/2 RLR", "2/4", "3:2(q q q)"],
     ["@3/2 R-L", "2/4", "3:2(h q)"],
     ["@5/2 RLRLR", "2/4", "5:4(8-8-8-8-8)"],
@@ -167,9 +167,9 @@ const BARS: Record<string, readonly (readonly [text: string, meter: string, writ
     [
       "@6 RLRLRLRLRLRLRLRLRLRLR",
       "7/8",
-      "6:4(16-16-16-16-16-16) 6:4(16-16-16-16-16-16) 6:4(16-16-16-16-16-16)-3:2(16-16-16)",
+      "6:4(16-16-16-16-16-16) 6:4(16-16-16-16-16-16) 6:4(16-16-16-16-16-16) 3:2(16-16-16)",
     ],
-    ["@3 RLRLRL", "3/8 ", "3:2(8-8-8)-3:2(8-16) | 3:2(16r 8) qr"],
+    ["@3 RLRLRL", "3/8 ", "3:2(8-8-8) 3:2(8-16) | 3:2(16r 8) qr"],
     // At half a beat.
     ["@4 RL @6 RLR", "1/4", "16-16-3:2(16-16-16)"],
     ["@6 RLR @4 RL", "1/4", "3:2(16-16-16)-16-16"],
@@ -213,8 +213,8 @@ test("a phrase that begins in the bar has rests before it", () => {
 
 test("sixes as two threes where the reader wants them so", () => {
   const halves = { sixes: "halves" } as const;
-  expect(spell("@6 RLRLRL", "1/4", 0, halves)).toBe("3:2(16-16-16)-3:2(16-16-16)");
-  expect(spell("@6 RL-RL-", "1/4", 0, halves)).toBe("3:2(16-8)-3:2(16-8)");
+  expect(spell("@6 RLRLRL", "1/4", 0, halves)).toBe("3:2(16-16-16) 3:2(16-16-16)");
+  expect(spell("@6 RL-RL-", "1/4", 0, halves)).toBe("3:2(16-8) 3:2(16-8)");
   expect(spell("@6 RL--RL", "1/4", 0, halves)).toBe("6:4(16-8.-16-16)");
   expect(spell("@3 RLR", "1/4", 0, halves)).toBe("3:2(8-8-8)");
 });

@@ -1,7 +1,7 @@
 /** Surfaces on the staff: where each stands, and with which head. */
 
 import type { Place } from "~/core/stroke";
-import type { StaffHead, ValueName } from "../spell";
+import type { StaffHead, ValueName } from "./spell";
 
 /** Heads by their code points: whole, half, and black for all shorter values. */
 const FAMILIES = {
