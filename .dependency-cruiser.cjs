@@ -75,6 +75,13 @@ module.exports = {
       to: { dependencyTypes: ["npm", "core"] },
     },
     {
+      name: "spelling-is-pure",
+      comment: "what a rhythm is written with is worked out without packages, and without drawing it",
+      severity: "error",
+      from: { path: "^app/engrave/(?!draw/)", pathNot: TESTS },
+      to: { path: ["^app/engrave/draw/", "node_modules"] },
+    },
+    {
       name: "core-by-its-doors",
       comment: "each subject of the engine has one door; what helps tests is for tests",
       severity: "error",
