@@ -167,7 +167,7 @@ const SHOTS = [
       await page.getByRole("checkbox", { name: /different feel/ }).check();
       await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
       await page.getByRole("button", { name: "Play", exact: true }).click();
-      await page.locator("[role=img] [data-playing]").first().waitFor();
+      await page.getByRole("region", { name: "Score" }).locator("[data-playing]").first().waitFor();
     },
   },
   {
