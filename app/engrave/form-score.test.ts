@@ -76,6 +76,12 @@ describe("groove and fill, by hand", () => {
     expect(words(fill?.lower)).toBe("8K 8H 8K 8H 8K 8H 8K 8H");
     expect(words(fill)).not.toContain("K");
   });
+  test("feet that are kept up throughout are in one voice with the groove's own", () => {
+    const setting = { foot: "two-and-four", feetIn: "throughout" } as const;
+    const [first, fill] = scoreOf({ text: "@4 RLRLx4", groove: GROOVE, setting });
+    expect(words(first?.lower)).toBe("qK qH 8K 8K qH");
+    expect(words(fill?.lower)).toBe("q_ qH q_ qH");
+  });
   test("half a bar: groove and fill share the bar; brackets over the cells", () => {
     const bars2 = scoreOf({
       text: "@4 RLK RLRLK",
@@ -133,6 +139,8 @@ test("any fill in any form: each bar is full in both voices, and every stroke is
     stops: fc.boolean(),
     ending: fc.constantFrom("crash" as const, "stop" as const, "straight" as const),
     foot: fc.constantFrom("none" as const, "quarters" as const, "off-beats" as const),
+    feetIn: fc.constantFrom("fill" as const, "throughout" as const),
+    kickOnBeats: fc.boolean(),
   });
   fc.assert(
     fc.property(anyLine, settings, fc.integer({ min: 0, max: 3 }), fc.boolean(), (line, given, beat, feetBelow) => {

@@ -3,6 +3,7 @@
 import type { Arrangement, Form, Setting, SoundingNote } from "~/core/groove";
 import type { CountStyle } from "~/core/pulse";
 import {
+  homePlace,
   isHand,
   type Limb,
   makeSilence,
@@ -50,7 +51,6 @@ export function makeFormScore(
   const { meter } = timeline;
   const bar = barTicks(meter);
   const under = arrangement.notes.filter(({ role }) => role === "under");
-  const underSlots = slotsOfNotes(under, form.fillEnd);
   const splitsFill = feetBelow && under.length === 0;
   const fill = timeline.slots.map((slot) => shift(toScoreSlot(slot, timeline), form.fillAt));
   const grooves = groove ? slotsOfGroove(groove, form, setting, bar) : [];
@@ -59,8 +59,9 @@ export function makeFormScore(
     ...fill.map((slot) => (splitsFill ? only(slot, isHand) : slot)),
   ].sort(byTime);
   const lower = [
-    ...grooves.map((slot) => only(slot, isFoot)),
-    ...(splitsFill ? fill.map((slot) => only(slot, isFoot)) : underSlots),
+    // Feet of the groove and what is kept up beside them are one voice: neither waits for the other's slots to end.
+    ...slotsOfNotes([...footNotes(grooves), ...under], form.length),
+    ...(splitsFill ? fill.map((slot) => only(slot, isFoot)) : []),
   ].sort(byTime);
 
   const range = { from: 0, to: Math.ceil(form.length / bar) };
@@ -146,7 +147,10 @@ function landingBar(notes: readonly SoundingNote[], number: number, { meter }: T
   };
 }
 
-function strokesOfNotes(notes: readonly SoundingNote[]): Slot {
+/** One stroke at a time of its own. */
+type StruckNote = Pick<SoundingNote, "limb" | "place" | "level" | "technique"> & { readonly at: number };
+
+function strokesOfNotes(notes: readonly StruckNote[]): Slot {
   return makeStrokes(notes.map(({ limb, place, level, technique }) => makeStroke(limb, { place, level, technique })));
 }
 
@@ -155,6 +159,23 @@ const isFoot = (limb: Limb) => !isHand(limb);
 
 function sounds(slots: readonly ScoreSlot[]): boolean {
   return slots.some(({ voiced }) => strokesOf(voiced).length > 0);
+}
+
+/** What feet play in slots, stroke by stroke. */
+function footNotes(slots: readonly ScoreSlot[]): StruckNote[] {
+  return slots.flatMap(({ at, duration, voiced }) =>
+    partsOf(voiced).flatMap((part, index, parts) =>
+      strokesOf(part)
+        .filter(({ limb }) => isFoot(limb))
+        .map(({ limb, level, technique, place = homePlace(limb) }) => ({
+          at: at + (index * duration) / parts.length,
+          limb,
+          place,
+          level,
+          technique,
+        })),
+    ),
+  );
 }
 
 function shift<Item extends ScoreSlot>(slot: Item, by: number): Item {
@@ -189,8 +210,8 @@ function slotsOfGroove(groove: Timeline, form: Form, { ending, stops }: Setting,
 }
 
 /** Notes as slots, each up to the next one or to `end`. */
-function slotsOfNotes(notes: readonly SoundingNote[], end: number): ScoreSlot[] {
-  const times = [...new Set(notes.map(({ at }) => at as number))].sort((a, b) => a - b);
+function slotsOfNotes(notes: readonly StruckNote[], end: number): ScoreSlot[] {
+  const times = [...new Set(notes.map(({ at }) => at))].sort((a, b) => a - b);
   return times.map((at, index) => {
     const limbs = new Map(notes.filter((note) => note.at === at).map((note) => [note.limb, note]));
     const voiced = strokesOfNotes([...limbs.values()]);

@@ -1,9 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { arrange, layOutGroove, measureForm, plainGroove } from "~/core/groove";
 import { anyLine, anyMeter } from "~/core/testing/arbitraries";
 import { lineOf } from "~/core/testing/lines";
+import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
 import { barTicks, bpm, type Meter, parseMeter, ticks } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
+import { makeFormScore } from "../form-score";
+import { REPEAT_STYLES } from "../notation";
 import { makeScore } from "../score";
 import { findClashes } from "./clashes";
 import { drawStaff } from "./staff";
@@ -88,5 +92,38 @@ describe("nothing lies on anything that it should not", () => {
       }),
       { numRuns: 200 },
     );
+  });
+});
+
+/** Grooves in two voices, before a fill. */
+const GROOVES = [
+  "@2 (R/hhK)R/hh (R/hh>L)R/ho (R/hhK)(R/hhK) (R/hh>L)R/ho",
+  "@4 (R/hhK)lR/hhl (R/hh>L)lR/hhK R/hhl(R/hhK)l (R/hh>L)lR/hol",
+  "@3 (R/rdK)-R/rd (R/rdLH)-R/rd (R/rdK)-(R/rdK) (R/rdLH)-R/rb",
+  "@1 (R/rdK)(R/rdH)(R/rdK)(R/rdH)",
+];
+
+describe("groove and fill in two voices", () => {
+  const meter = parseMeter("4/4") as Meter;
+  const forms = GROOVES.flatMap((groove) => REPEAT_STYLES.map((repeats) => [repeats, groove] as const));
+
+  test.each(forms)("bars that repeat %s: %s", (repeats, text) => {
+    for (const [foot, feetBelow] of [["none", true] as const, ["two-and-four", false] as const]) {
+      const timeline = layOutText("@4 >RLK >RLK ''R~L @6 (>R/c1K)LRK'RL @4 RLKK", "4/4");
+      const groove = { ...plainGroove(meter), line: lineOf(text) };
+      const setting = { ...USUAL, grooveBars: 15, foot, feetIn: "throughout" } as const;
+      const bars = makeFormScore(
+        timeline,
+        layOutGroove(groove, meter, bpm(90)),
+        arrange(timeline, groove, setting, LEFT_CRASH),
+        measureForm(timeline, setting),
+        setting,
+        { countStyle: "beats", feetBelow, repeats },
+      );
+      const heading = { bpm: 92, unit: "q", dots: 0, swing: "16", words: "sixteenths swung 3:2" } as const;
+      for (const width of [330, 640, 1040]) {
+        expect(findClashes(drawStaff(bars, { meter, width, brackets: true, heading }))).toEqual([]);
+      }
+    }
   });
 });

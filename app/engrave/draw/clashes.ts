@@ -12,6 +12,8 @@ const MEANT: readonly (readonly [InkKind, InkKind])[] = [
   ["bar-line", "repeat"],
   // The meter's numbers fill the staff.
   ["time", "time"],
+  // The sign for swing is made of heads, stems and beams of its own.
+  ["tempo", "tempo"],
   ["stem", "beam"],
   ["beam", "beam"],
   ["beam", "flag"],
