@@ -35,7 +35,7 @@ export default memo(function StaffView({ timeline, section, countStyle, sixes, o
   const drawing = useMemo(() => {
     if (width < LEAST_WIDTH) return null;
     const began = performance.now();
-    const drawn = drawStaff(shown, { meter: timeline.meter, width });
+    const drawn = drawStaff(shown, { meter: timeline.meter, width, brackets: true });
     // For `npm run bench`, and for the browser's own tools.
     performance.clearMeasures("staff");
     performance.measure("staff", { start: began });
