@@ -2,10 +2,10 @@
 
 import type { StaffBracket } from "../score";
 import type { StaffHead, StaffTuplet } from "../spell";
+import type { DrawnBar, StaffLook } from "./drawn";
 import type { Box, Ink } from "./ink";
 import { SIGN_SIZE } from "./notes";
 import type { Skyline } from "./skyline";
-import type { DrawnBar, StaffLook } from "./system";
 import { writeTempo } from "./tempo";
 import { writeTuplet } from "./tuplets";
 import { placeSign, placeWords, signBox, wordsWidth } from "./type";

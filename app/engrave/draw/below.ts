@@ -2,10 +2,10 @@
 
 import type { StaffTuplet } from "../spell";
 import { nearer, reachOf } from "./above";
+import type { DrawnBar } from "./drawn";
 import type { Box, Ink } from "./ink";
 import { SIGN_SIZE } from "./notes";
 import type { Skyline } from "./skyline";
-import type { DrawnBar } from "./system";
 import { writeTuplet } from "./tuplets";
 import { placeSign, placeWords, signBox, wordsWidth } from "./type";
 

@@ -1,9 +1,10 @@
 /** A score as a drawing: systems of bars, one under the other. */
 
 import type { StaffBar } from "../score";
+import type { StaffLook } from "./drawn";
 import type { Drawing, DrawnNote } from "./ink";
 import { measureByOutlines } from "./recorder";
-import { drawSystem, type StaffLook } from "./system";
+import { drawSystem } from "./system";
 import { breakSystems, engraveBar, openingRoom, tightestPage } from "./systems";
 
 measureByOutlines();
@@ -26,5 +27,3 @@ export function drawStaff(bars: readonly StaffBar[], look: StaffLook): Drawing {
   }
   return { width, height: Math.max(0, Math.ceil(top - BETWEEN)), systems, notes };
 }
-
-export type { StaffHeading, StaffLook } from "./system";

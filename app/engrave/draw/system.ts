@@ -1,67 +1,23 @@
 /** One line of bars: staff, notes, and all that is written over and under them. */
 
-import { BarlineType, GhostNote, Stave, StaveNote } from "vexflow/core";
-import type { Meter } from "~/core/time";
-import { headsOf, stepOf } from "../heads";
-import { beamCount, type StaffHead, type StaffNote } from "../spell";
+import { BarlineType, Stave } from "vexflow/core";
 import { writeAbove } from "./above";
 import { writeBelow } from "./below";
-import { type Box, type DrawnNote, type DrawnSystem, type Ink, joinBoxes, type StaffStop } from "./ink";
-import { BEAM_DEPTH, BEAM_WIDTH, centreOf, type EngravedVoice, HALF_SPACE, placeOfBuzz, SIGN_SIZE } from "./notes";
+import { type DrawnBar, MIDDLE, STAFF_BOTTOM, STAFF_TOP, type StaffLook } from "./drawn";
+import { type DrawnNote, type DrawnSystem, type Ink, joinBoxes, type StaffStop } from "./ink";
+import { centreOf, SIGN_SIZE } from "./notes";
 import { Recorder } from "./recorder";
 import { Skyline } from "./skyline";
 import { END_ROOM, NOTES_START, type PlacedBar } from "./systems";
 import { placeSign } from "./type";
+import { drawVoice, liftBeams } from "./voice";
 
-/** The staff's lines, as the engraving package places them from the upper edge of a stave at 0. */
-export const STAFF_TOP = 40;
-export const STAFF_BOTTOM = 80;
-const MIDDLE = (STAFF_TOP + STAFF_BOTTOM) / 2;
 const LEFT = 2;
-/** A grace note over the middle of its head, with room to the beam over it. */
-const GRACE_HEIGHT = 31;
 /** Around a line of music. */
 const MARGIN = 4;
 
 const REPEAT_ONE = "E500";
 const REPEAT_TWO = "E501";
-const BUZZ = "E22A";
-
-export interface StaffLook {
-  readonly meter: Meter;
-  readonly width: number;
-  /** Brackets over the cells. */
-  readonly brackets?: boolean;
-  /** Over the first bar. */
-  readonly heading?: StaffHeading;
-}
-
-export interface StaffHeading {
-  readonly bpm: number;
-  readonly unit: "q" | "h" | "8";
-  readonly dots: number;
-  /** Eighths, or sixteenths, are swung. */
-  readonly swing: "8" | "16" | null;
-  readonly words: string;
-}
-
-/** A bar on the page, with where its notes are. */
-export interface DrawnBar {
-  readonly placed: PlacedBar;
-  readonly left: number;
-  readonly right: number;
-  /** Where its notes may begin. */
-  readonly start: number;
-  /** The middles of the upper voice's notes, and their numbers in the drawing. */
-  readonly xs: readonly number[];
-  readonly ids: readonly number[];
-  readonly tops: readonly Box[];
-  readonly lower: {
-    readonly xs: readonly number[];
-    readonly ids: readonly number[];
-    readonly boxes: readonly Box[];
-  } | null;
-}
 
 /** Draws a line; `notes` is added to, with what can be pointed at. */
 export function drawSystem(
@@ -124,7 +80,8 @@ function drawBar(
   const place = { placed, left, right, start };
   if (bar.likeBefore !== null) {
     drawRepeat(recorder, bar.likeBefore, left, right, start);
-    stops.push({ at: bar.notes[0]?.at ?? 0, x: start });
+    // The sign is gone over from end to end.
+    stops.push({ at: bar.start, x: start }, { at: bar.start + bar.length - 1, x: right });
     return { ...place, xs: [], ids: [], tops: [], lower: null };
   }
   spacing?.place(right - start - NOTES_START - END_ROOM[bar.closes]);
@@ -149,170 +106,6 @@ function drawBar(
     tops: first?.boxes ?? [],
     lower: second ?? null,
   };
-}
-
-/** Beams lie over the grace notes among their notes: stems are made as much longer as those need. */
-function liftBeams({ written, notes, beams }: EngravedVoice) {
-  for (const { beam, from, to } of beams) {
-    const [first, slope] = [notes[from], beam.slope];
-    if (!(first instanceof StaveNote)) continue;
-    const tip = first.getStemExtents().topY;
-    const depth = (Math.max(...written.notes.slice(from, to + 1).map(beamCount)) - 1) * BEAM_DEPTH + BEAM_WIDTH;
-    const lacks = written.notes.slice(from + 1, to + 1).map(({ graces }, index) => {
-      const around = [notes[from + index], notes[from + index + 1]];
-      if (!graces) return 0;
-      const beamAt = around.map((note) =>
-        note instanceof StaveNote ? tip + (note.getStemX() - first.getStemX()) * slope : tip,
-      );
-      return Math.max(...beamAt) + depth - (MIDDLE - stepOf(graces.place) * HALF_SPACE - GRACE_HEIGHT);
-    });
-    const lift = Math.max(0, ...lacks);
-    for (const note of notes.slice(from, to + 1)) {
-      const stem = note.getStem();
-      if (lift > 0) stem?.setExtension(stem.getExtension() + lift);
-    }
-  }
-}
-
-function drawVoice(recorder: Recorder, voice: EngravedVoice, notes: DrawnNote[]) {
-  const ids: number[] = [];
-  const from = recorder.ink.length;
-  for (const [index, note] of voice.notes.entries()) {
-    ids.push(notes.length);
-    notes.push({ slot: voice.written.notes[index]?.slot ?? null });
-    recorder.note = ids.at(-1);
-    if (note instanceof GhostNote) continue;
-    recorder.kind = voice.written.notes[index]?.heads.length === 0 ? "rest" : undefined;
-    note.setContext(recorder).drawWithStyle();
-    recorder.kind = undefined;
-  }
-  recorder.note = undefined;
-  for (const { beam, from: first, to } of voice.beams) {
-    const before = recorder.ink.length;
-    beam.setContext(recorder).drawWithStyle();
-    nameStems(recorder.ink, before, voice, ids, first, to);
-  }
-  renameModifiers(recorder.ink, from, voice, ids);
-  spreadModifiers(recorder.ink, from);
-  for (const [index, graces] of voice.graces) {
-    const [note, written] = [voice.notes[index], voice.written.notes[index]];
-    const slur = note instanceof StaveNote && written ? writeSlur(graces[0], note, written, ids[index]) : null;
-    if (slur) recorder.ink.push(slur);
-  }
-  for (const [index, note] of voice.notes.entries()) {
-    if (note instanceof StaveNote)
-      recorder.ink.push(...signStrokes(voice, index, note, ids[index], recorder.ink.slice(from)));
-  }
-  const boxesOf = new Map<number | undefined, Box[]>();
-  for (const { note, box } of recorder.ink.slice(from)) {
-    const own = boxesOf.get(note);
-    if (own) own.push(box);
-    else boxesOf.set(note, [box]);
-  }
-  const nothing = { left: 0, top: MIDDLE, right: 0, bottom: MIDDLE };
-  const boxes = ids.map((id) => joinBoxes(boxesOf.get(id) ?? []) ?? nothing);
-  return { xs: voice.notes.map(centreOf), ids, boxes };
-}
-
-/** Stems under a beam are drawn with it: each is told which note it is of. */
-function nameStems(ink: Ink[], from: number, voice: EngravedVoice, ids: readonly number[], first: number, to: number) {
-  for (let index = from; index < ink.length; index++) {
-    const one = ink[index];
-    if (one?.kind !== "stem") continue;
-    const x = (one.box.left + one.box.right) / 2;
-    for (let note = first; note <= to; note++) {
-      const drawn = voice.notes[note];
-      if (drawn instanceof StaveNote && Math.abs(drawn.getStemX() - x) < 1.5) ink[index] = { ...one, note: ids[note] };
-    }
-  }
-}
-
-/** From grace notes to the note that they lead to, where that is a single head on about the same line. */
-function writeSlur(
-  grace: StaveNote | undefined,
-  note: StaveNote,
-  { heads }: StaffNote,
-  id: number | undefined,
-): Ink | null {
-  const [from, to] = [grace?.getYs()[0], note.getYs()[0]];
-  if (!grace || from === undefined || to === undefined || headsOf(heads).length > 1) return null;
-  if (heads[0]?.ghost || Math.abs(to - from) > SLUR_STEEP) return null;
-  const [left, right] = [(grace.getNoteHeadBeginX() + grace.getNoteHeadEndX()) / 2, note.getNoteHeadBeginX() + 3];
-  const [top, end] = [from + 6, to + 7];
-  const low = Math.max(top, end) + 5;
-  const d = `M${left} ${top}C${left + 4} ${low} ${right - 4} ${low} ${right} ${end}C${right - 4} ${low - 1.6} ${left + 4} ${low - 1.6} ${left} ${top}Z`;
-  const box = { left, right, top: Math.min(top, end), bottom: low - 1 };
-  return { shape: "path", d, line: null, kind: "grace", box, ...(id === undefined ? {} : { note: id }) };
-}
-
-/** Pixels up or down that a slur can bridge. */
-const SLUR_STEEP = 12;
-
-const DOT = "E1E7";
-const PARENTHESES = ["E0F5", "E0F6"];
-
-/** The package draws what stands at a head as part of the head. */
-function renameModifiers(ink: Ink[], from: number, voice: EngravedVoice, ids: readonly number[]) {
-  for (let index = from; index < ink.length; index++) {
-    const one = ink[index];
-    if (!one || one.note === undefined) continue;
-    const drawn = voice.notes[ids.indexOf(one.note)];
-    const code = one.shape === "sign" ? one.code : "";
-    if (code === DOT) ink[index] = { ...one, kind: "dot" };
-    else if (PARENTHESES.includes(code)) ink[index] = { ...one, kind: "parenthesis" };
-    else if (drawn instanceof StaveNote && !drawn.isRest() && one.box.right < drawn.getNoteHeadBeginX() - 1) {
-      ink[index] = { ...one, kind: "grace" };
-    }
-  }
-}
-
-/** A ghost's parentheses stand outside all heads at their height, dots outside those. */
-function spreadModifiers(ink: Ink[], from: number) {
-  for (const kind of ["parenthesis", "dot"] as const) {
-    for (let index = from; index < ink.length; index++) {
-      const one = ink[index];
-      if (one?.kind !== kind || one.shape !== "sign") continue;
-      const opens = one.code === PARENTHESES[0];
-      const beside = ink
-        .slice(from)
-        .filter(({ note, box }) => note === one.note && box.top < one.box.bottom && box.bottom > one.box.top)
-        .filter((other) => other.kind === "head" || (kind === "dot" && other.kind === "parenthesis"));
-      const gap = 1;
-      const by = opens
-        ? Math.min(0, ...beside.map(({ box }) => box.left - gap - one.box.right))
-        : Math.max(0, ...beside.map(({ box }) => box.right + gap - one.box.left));
-      ink[index] = placeSign(one.code, one.x + by, one.y, one.size, { kind, note: one.note });
-    }
-  }
-}
-
-/** What stands at a drawn note for how its strokes are played: a z on the stem for a buzz, a short stroke after a choke. */
-function signStrokes(
-  { written }: EngravedVoice,
-  index: number,
-  drawn: StaveNote,
-  note: number | undefined,
-  drawnInk: readonly Ink[],
-): Ink[] {
-  const of = written.notes[index];
-  if (!of) return [];
-  const ink: Ink[] = [];
-  const own = drawnInk.filter((one) => one.note === note);
-  const is = (technique: StaffHead["technique"]) => (head: StaffHead) => head.technique === technique;
-  if (of.heads.some(is("buzz"))) {
-    const { x, y } = placeOfBuzz(drawn);
-    ink.push(placeSign(BUZZ, x, y, SIGN_SIZE * 0.75, { kind: "sign", note }, true));
-  }
-  for (const [index, head] of headsOf(of.heads).entries()) {
-    if (head.technique !== "choke") continue;
-    const y = drawn.getYs()[index] ?? 0;
-    // After the head, its dot, its parenthesis.
-    const at = own.filter(({ kind, box }) => kind !== "stem" && box.top < y + 7 && box.bottom > y - 7);
-    const x = Math.max(drawn.getNoteHeadEndX(), ...at.map(({ box }) => box.right)) + 4;
-    const box = { left: x - 1, top: y - 7, right: x + 1, bottom: y + 7 };
-    ink.push({ shape: "path", d: `M${x} ${y - 7}V${y + 7}`, line: 2, kind: "sign", box, note });
-  }
-  return ink;
 }
 
 /** The sign for "as before", in the middle of its bar, or on the line between its two. */

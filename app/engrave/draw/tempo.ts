@@ -1,7 +1,7 @@
 /** The tempo mark, with the sign for swing and what is said of the feel. */
 
+import type { StaffHeading } from "./drawn";
 import type { Ink, PathInk } from "./ink";
-import type { StaffHeading } from "./system";
 import { placeSign, placeWords, signWidth } from "./type";
 
 const UNITS = { h: "ECA3", q: "ECA5", "8": "ECA7" } as const;
