@@ -4,16 +4,12 @@ import { defineConfig } from "vite";
 
 /** What everything stands on, icons among it. */
 const BASE = /node_modules.(react|react-dom|scheduler|use-sync-external-store|lucide-react)[\\/]/;
-/** The engraver with its signs: it follows the first picture wherever there is a staff, in one file. */
-const STAFF = /node_modules.vexflow|app.engrave.draw|app.views.(staff-sheet|paint-drawing)/;
 /** Fields, menus and dialogs, and what lets cells be dragged: one file that comes after the first picture. */
 const CONTROLS =
   /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows)/;
-/** Letters as outlines, for files only. */
-const LETTERS = /outlines.letters/;
 /** What only some screens need, however many of them: it comes when they do. */
 const LATER =
-  /base-ui|floating-ui|comlink|core\/(listening|search|moves|practice|graph|orchestration-search|player.(ceiling|demands|gestures|motions|variant))|library\/(cell|search|practice|transfer|book-file|backup|incoming)|words\/(ceiling|cell|closing|groove|moves|practice|problem|search)/;
+  /base-ui|floating-ui|comlink|vexflow|engrave\/(draw|spell|score|form-score|heads|repeats)|core\/(listening|search|moves|practice|graph|orchestration-search|player.(ceiling|demands|gestures|motions|variant))|library\/(cell|search|practice|transfer|book-file|backup|incoming)|words\/(ceiling|cell|closing|groove|moves|practice|problem|search)/;
 
 export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],
@@ -33,7 +29,6 @@ export default defineConfig({
             codeSplitting: {
               groups: [
                 { name: "base", test: BASE, priority: 3 },
-                { name: "staff", test: (id) => STAFF.test(id) && !LETTERS.test(id), priority: 4 },
                 { name: "controls", test: CONTROLS, priority: 2 },
                 { name: "shared", minShareCount: 3, test: (id) => !LATER.test(id), priority: 1 },
               ],
