@@ -89,10 +89,8 @@ export function writeMusicXml(bars: readonly StaffBar[], head: ScoreHead): strin
     indentBy: " ",
     suppressEmptyNode: true,
   });
-  const declaration = '<?xml version="1.0" encoding="UTF-8"?>\n';
-  const type =
-    '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">';
-  return `${declaration}${type}${builder.build([score])}\n`;
+  // No document type: programs that read the file have nothing to fetch.
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build([score])}\n`;
 }
 
 function placesOf({ notes }: WrittenVoice): Place[] {
