@@ -9,7 +9,7 @@ import { layOut } from "~/core/timeline";
 import { makeFormScore } from "./form-score";
 import type { RepeatStyle } from "./notation";
 import type { StaffBar, WrittenVoice } from "./score";
-import { soundingTicks } from "./testing";
+import { barSounds } from "./testing";
 
 interface Given {
   readonly text: string;
@@ -168,7 +168,7 @@ test("any fill in any form: each bar is full in both voices, and every stroke is
       const strokes = timeline.events.filter(({ grace }) => grace === undefined).length;
       expect(fillNotes.reduce((sum, { heads }) => sum + heads.length, 0)).toBe(strokes);
       for (const { lower } of bars)
-        if (lower && lower.refusedAt === null) expect(soundingTicks(lower)).toBeCloseTo(40_320, 6);
+        if (lower && lower.refusedAt === null) expect(barSounds(lower)).toBeCloseTo(40_320, 6);
     }),
     { numRuns: 60 },
   );

@@ -14,10 +14,10 @@ const FAMILIES = {
   diamond: ["E0D8", "E0D9", "E0DB"],
   triangle: ["E0BB", "E0BC", "E0BE"],
 } as const;
-type Family = keyof typeof FAMILIES;
+export type HeadFamily = keyof typeof FAMILIES;
 
 /** Pitch on a staff whose top line is F5. Cymbals above it have heads of their own, so that a ledger line need not be counted. */
-const SURFACES: Readonly<Record<Place, readonly [pitch: string, family: Family]>> = {
+const SURFACES: Readonly<Record<Place, readonly [pitch: string, family: HeadFamily]>> = {
   sn: ["c/5", "round"],
   t1: ["e/5", "round"],
   t2: ["d/5", "round"],
@@ -53,8 +53,12 @@ export function stepOf(place: Place): number {
   return "cdefgab".indexOf(letter) - 6 + 7 * (Number(octave) - 4);
 }
 
-export function headSign({ place, technique }: Pick<StaffHead, "place" | "technique">, value: ValueName): string {
-  const family = technique === "rim-shot" ? "slashed" : SURFACES[place][1];
+export function familyOf({ place, technique }: Pick<StaffHead, "place" | "technique">): HeadFamily {
+  return technique === "rim-shot" ? "slashed" : SURFACES[place][1];
+}
+
+export function headSign(head: Pick<StaffHead, "place" | "technique">, value: ValueName): string {
+  const family = familyOf(head);
   return FAMILIES[family][value === "w" ? 0 : value === "h" ? 1 : 2];
 }
 

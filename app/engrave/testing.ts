@@ -1,17 +1,10 @@
 /** What is written, read back, for tests. */
 
-import { beamCount, type StaffNote, valueTicks, type WrittenVoice } from "./spell";
+import { beamCount, type StaffNote, soundingTicks, type WrittenVoice } from "./spell";
 
-/** How long a bar's notes and rests sound in ticks: written values, each tuplet over them applied. */
-export function soundingTicks({ notes, tuplets }: WrittenVoice): number {
-  return notes.reduce(
-    (sum, { value }, index) =>
-      sum +
-      tuplets
-        .filter(({ from, to }) => index >= from && index <= to)
-        .reduce((length, { notes: many, inTimeOf }) => (length * inTimeOf) / many, valueTicks(value)),
-    0,
-  );
+/** How long a bar's notes and rests sound in ticks. */
+export function barSounds(voice: WrittenVoice): number {
+  return voice.notes.reduce((sum, _, index) => sum + soundingTicks(voice, index), 0);
 }
 
 /**

@@ -7,9 +7,10 @@ import { XMLBuilder } from "fast-xml-parser";
 import { type Kit, usualMidi } from "~/core/kit";
 import { PLACE_NAMES, type Place } from "~/core/stroke";
 import { type Bpm, gcd, isCompound, type Meter, quarterBpm, TICKS_PER_QUARTER } from "~/core/time";
-import { pitchOf } from "~/engrave/heads";
-import type { StaffBar, StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "~/engrave/score";
-import { beamCount, type ValueName, valueTicks } from "~/engrave/spell";
+import type { StaffBar, WrittenVoice } from "~/engrave/score";
+import { soundingTicks } from "~/engrave/spell";
+import { type Attributes, type Element, el, instrumentOf, PART } from "./musicxml-element";
+import { writeGraces, writeNote } from "./musicxml-note";
 
 export interface ScoreHead {
   readonly title: string;
@@ -18,54 +19,6 @@ export interface ScoreHead {
   /** Whose surfaces' MIDI notes are used; General MIDI's without. */
   readonly kit?: Kit | null;
 }
-
-/** An element as the XML builder keeps it: its name with its content, in order, and its attributes beside it. */
-interface Element {
-  readonly [name: string]: readonly (Element | Text)[] | Readonly<Record<string, string | number>>;
-}
-interface Text {
-  readonly "#text": string | number;
-}
-
-type Attributes = Readonly<Record<string, string | number>>;
-
-function el(name: string, content: readonly Element[] | string | number = [], attributes: Attributes = {}): Element {
-  const inside = Array.isArray(content) ? content : [{ "#text": content as string | number }];
-  const named = Object.fromEntries(Object.entries(attributes).map(([key, value]) => [`@_${key}`, value]));
-  return { [name]: inside, ...(Object.keys(named).length > 0 ? { ":@": named } : {}) };
-}
-
-const TYPES: Readonly<Record<ValueName, string>> = {
-  w: "whole",
-  h: "half",
-  q: "quarter",
-  "8": "eighth",
-  "16": "16th",
-  "32": "32nd",
-  "64": "64th",
-  "128": "128th",
-};
-
-/** Heads by surface; round where nothing is said. */
-const HEADS: Partial<Record<Place, string>> = {
-  hh: "x",
-  ho: "x",
-  hf: "x",
-  rd: "x",
-  rb: "diamond",
-  c1: "x",
-  c2: "x",
-  ch: "circle-x",
-  sp: "x",
-  cb: "triangle",
-  hp: "x",
-  hs: "x",
-  cs: "x",
-  x1: "triangle",
-  x2: "triangle",
-};
-
-const PART = "P1";
 
 /** The file as text. */
 export function writeMusicXml(bars: readonly StaffBar[], head: ScoreHead): string {
@@ -97,10 +50,6 @@ function placesOf({ notes }: WrittenVoice): Place[] {
   return notes.flatMap(({ heads, graces }) => [...heads.map(({ place }) => place), ...(graces ? [graces.place] : [])]);
 }
 
-function instrumentOf(place: Place): string {
-  return `${PART}-${place}`;
-}
-
 function writePart(places: readonly Place[], kit: Kit | null): Element {
   const own = new Map(kit?.surfaces.map(({ place, midi }) => [place, midi]));
   return el(
@@ -123,20 +72,6 @@ function writePart(places: readonly Place[], kit: Kit | null): Element {
   );
 }
 
-/** How long a note sounds, in ticks, with the tuplets that it is in. */
-function soundingTicks({ value }: StaffNote, index: number, tuplets: readonly StaffTuplet[]): number {
-  return tupletsAt(index, tuplets).reduce(
-    (ticks, { notes, inTimeOf }) => (ticks * inTimeOf) / notes,
-    valueTicks(value),
-  );
-}
-
-function tupletsAt(index: number, tuplets: readonly StaffTuplet[]): StaffTuplet[] {
-  return tuplets
-    .filter(({ from, to }) => from <= index && index <= to)
-    .sort((a, b) => b.to - b.from - (a.to - a.from) || 0);
-}
-
 /** Divisions of a quarter in which every duration is whole, and what ticks are multiplied with to get them. */
 function scaleOf(bars: readonly StaffBar[]): { readonly divisions: number; readonly times: number } {
   const durations = bars.flatMap((bar) =>
@@ -153,8 +88,9 @@ function scaleOf(bars: readonly StaffBar[]): { readonly divisions: number; reado
 const MOST_FINER = 210;
 
 /** Of each note; in a bar without values, up to the next note. */
-function durationsOf({ notes, tuplets, refusedAt }: WrittenVoice, bar: StaffBar): number[] {
-  if (refusedAt === null) return notes.map((note, index) => soundingTicks(note, index, tuplets));
+function durationsOf(voice: WrittenVoice, bar: StaffBar): number[] {
+  const { notes, refusedAt } = voice;
+  if (refusedAt === null) return notes.map((_, index) => soundingTicks(voice, index));
   const end = bar.start + bar.length;
   return notes.map(({ at }, index) => (notes[index + 1]?.at ?? end) - at);
 }
@@ -255,153 +191,4 @@ function writeMarks({ brackets, hairpins }: StaffBar, index: number, side: "befo
     marks.push(direction([el("bracket", [], { type: "stop", number: 1, "line-end": "down" })]));
   }
   return marks;
-}
-
-function unpitched(place: Place): Element {
-  const [step = "b", octave = "4"] = pitchOf(place).split("/");
-  return el("unpitched", [el("display-step", step.toUpperCase()), el("display-octave", Number(octave))]);
-}
-
-function notehead(place: Place, { ghost = false, technique = "plain" }: Partial<StaffHead> = {}): Element[] {
-  const shape = technique === "rim-shot" ? "slashed" : (HEADS[place] ?? "normal");
-  if (shape === "normal" && !ghost) return [];
-  return [el("notehead", shape, ghost ? { parentheses: "yes" } : {})];
-}
-
-/** Of the note before, in percent, what a program that plays the file should give to each grace note of several. */
-const GRACE_SHARE = 15;
-
-function writeGraces({ graces }: StaffNote, voice: 1 | 2): Element[] {
-  if (!graces) return [];
-  return Array.from({ length: graces.many }, (_, index) => {
-    const beam = index === 0 ? "begin" : index === graces.many - 1 ? "end" : "continue";
-    return el("note", [
-      el("grace", [], graces.many === 1 ? { slash: "yes" } : { "steal-time-previous": GRACE_SHARE }),
-      unpitched(graces.place),
-      el("instrument", [], { id: instrumentOf(graces.place) }),
-      el("voice", voice),
-      el("type", graces.many === 1 ? "eighth" : "16th"),
-      el("stem", "up"),
-      ...notehead(graces.place),
-      ...(graces.many > 1 ? [1, 2].map((number) => el("beam", beam, { number })) : []),
-      el("lyric", [el("syllabic", "single"), el("text", graces.sticking)], { number: 1 }),
-    ]);
-  });
-}
-
-/** One note, a chord of them, or a rest. */
-function writeNote(voice: WrittenVoice, index: number, bar: StaffBar, number: 1 | 2, duration: number): Element[] {
-  const note = voice.notes[index];
-  if (!note) return [];
-  const isRefused = voice.refusedAt !== null;
-  const isWholeBar = note.heads.length === 0 && voice.notes.length === 1;
-  const around = tupletsAt(index, voice.tuplets);
-  const value = isRefused
-    ? []
-    : [el("type", TYPES[note.value.name]), ...(note.value.dots ? [el("dot")] : []), ...writeModification(around)];
-  if (note.heads.length === 0) {
-    const rest = [el("rest", [], isWholeBar ? { measure: "yes" } : {}), el("duration", duration), el("voice", number)];
-    const notations = writeNotations(index, around, null);
-    return [el("note", [...rest, ...value, ...notations], number === 2 ? { "print-object": "no" } : {})];
-  }
-  const counted = bar.counts.filter((count) => count.note === index && count.share === 0);
-  const lyrics = [
-    ...(note.sticking && number === 1 ? [lyric(note.sticking, 1)] : []),
-    ...(number === 1 ? counted.slice(0, 1).map(({ syllable }) => lyric(syllable, 2)) : []),
-  ];
-  // Where two hands strike one surface there is one head.
-  const heads = note.heads.filter(({ place }, at) => note.heads.findIndex((other) => other.place === place) === at);
-  return heads.map((head, at) =>
-    el("note", [
-      ...(at > 0 ? [el("chord")] : []),
-      unpitched(head.place),
-      el("duration", duration),
-      el("instrument", [], { id: instrumentOf(head.place) }),
-      el("voice", number),
-      ...value,
-      el("stem", isRefused ? "none" : number === 1 ? "up" : "down"),
-      ...notehead(head.place, head),
-      ...(at === 0 && !isRefused ? writeBeams(voice.notes, index) : []),
-      ...writeNotations(index, at === 0 ? around : [], { note, head, isFirst: at === 0 }),
-      ...(at === 0 ? lyrics : []),
-    ]),
-  );
-}
-
-function lyric(text: string, number: number): Element {
-  return el("lyric", [el("syllabic", "single"), el("text", text)], { number });
-}
-
-function writeModification(around: readonly StaffTuplet[]): Element[] {
-  if (around.length === 0) return [];
-  const [actual, normal] = around.reduce(([a, n], { notes, inTimeOf }) => [a * notes, n * inTimeOf], [1, 1]);
-  return [el("time-modification", [el("actual-notes", actual), el("normal-notes", normal)])];
-}
-
-interface Sounding {
-  readonly note: StaffNote;
-  readonly head: StaffHead;
-  readonly isFirst: boolean;
-}
-
-/** Tuplets, ornaments, technical signs and articulations, in the order of the standard's groups. */
-function writeNotations(index: number, around: readonly StaffTuplet[], sounding: Sounding | null): Element[] {
-  const tuplets = around.flatMap(({ from, to, notes, inTimeOf }, depth) => {
-    const number = depth + 1;
-    const detail = [
-      el("tuplet-actual", [el("tuplet-number", notes)]),
-      el("tuplet-normal", [el("tuplet-number", inTimeOf)]),
-    ];
-    return [
-      ...(from === index ? [el("tuplet", detail, { type: "start", number, bracket: "yes" })] : []),
-      ...(to === index ? [el("tuplet", [], { type: "stop", number })] : []),
-    ];
-  });
-  const { ornaments, technical, articulations } = sounding
-    ? signsOf(sounding)
-    : { ornaments: [], technical: [], articulations: [] };
-  const groups = [
-    ...tuplets,
-    ...(ornaments.length > 0 ? [el("ornaments", ornaments)] : []),
-    ...(technical.length > 0 ? [el("technical", technical)] : []),
-    ...(articulations.length > 0 ? [el("articulations", articulations)] : []),
-  ];
-  return groups.length > 0 ? [el("notations", groups)] : [];
-}
-
-function signsOf({ note, head, isFirst }: Sounding) {
-  const technical: Element[] = [];
-  if (head.closes) technical.push(el("stopped"));
-  else if (head.place === "ho" || head.place === "hs") technical.push(el("open"));
-  else if (head.place === "hf") technical.push(el("half-muted"));
-  return {
-    ornaments: head.technique === "buzz" ? [el("tremolo", 0, { type: "unmeasured" })] : [],
-    technical,
-    articulations: [
-      ...(isFirst && note.accent ? [el("accent")] : []),
-      ...(head.technique === "choke" ? [el("other-articulation", "choke", { smufl: "pictChokeCymbal" })] : []),
-    ],
-  };
-}
-
-/** Beams of each level: where they begin, go on, end, or are a stub. */
-function writeBeams(notes: readonly StaffNote[], index: number): Element[] {
-  const note = notes[index];
-  if (!note) return [];
-  const levels = beamCount(note);
-  const joins = (a: StaffNote | undefined, b: StaffNote | undefined, level: number) =>
-    a !== undefined &&
-    b !== undefined &&
-    a.beam === b.beam &&
-    Math.min(beamCount(a), beamCount(b)) >= level &&
-    !(level > 1 && b.breaksBeam);
-  const isBeamed = joins(notes[index - 1], note, 1) || joins(note, notes[index + 1], 1);
-  if (!isBeamed) return [];
-  return Array.from({ length: levels }, (_, at) => {
-    const level = at + 1;
-    const [before, after] = [joins(notes[index - 1], note, level), joins(note, notes[index + 1], level)];
-    const stub = joins(notes[index - 1], note, 1) ? "backward hook" : "forward hook";
-    const kind = before && after ? "continue" : after ? "begin" : before ? "end" : stub;
-    return el("beam", kind, { number: level });
-  });
 }

@@ -1,5 +1,6 @@
 /** One bar: parted into spans that are each spelled by themselves, beats where it can be, tuplets where their rate wants it. */
 
+import { partsOf } from "~/core/stroke";
 import { TICKS_PER_QUARTER } from "~/core/time";
 import type { Sixes } from "../notation";
 import { beamNotes } from "./beams";
@@ -8,7 +9,7 @@ import { type StaffNote, type WrittenVoice, writePart, writeRest } from "./notes
 import { isSilent, type Piece } from "./pieces";
 import { joinRests } from "./rests";
 import { joinSpans, type SpanPlace, spellPlain, spellTuplet, type WrittenSpan } from "./span";
-import { EIGHTH, isOnGrid, QUARTER, spellValue } from "./values";
+import { EIGHTH, isDotted, isOnGrid, QUARTER, spellValue } from "./values";
 
 export interface SpellingChoices {
   readonly sixes: Sixes;
@@ -69,10 +70,6 @@ function nextSpan(
   const stretch = long ?? { from: at, to: odd ? odd.from : beat.to };
   const written = spellPlain(pieces, stretch, placeOf(long ?? beat));
   return written && { stretch, written };
-}
-
-function isDotted(length: number): boolean {
-  return spellValue(length)?.dots === 1;
 }
 
 /**
@@ -158,8 +155,7 @@ function emptyBar(pieces: readonly Piece[], start: number): WrittenVoice {
 /** What cannot be written in values stands as heads in their places. */
 function refuseBar(pieces: readonly Piece[], start: number, at: number): WrittenVoice {
   const notes = pieces.flatMap(({ from, to, content, slot }): StaffNote[] => {
-    const parts = content.kind === "split" ? content.parts : [content];
-    return parts.flatMap((part, index) =>
+    return partsOf(content).flatMap((part, index, parts) =>
       part.kind === "silence"
         ? []
         : [writePart(slot, part, start + from + (index * (to - from)) / parts.length, { name: "q", dots: 0 })],

@@ -11,7 +11,7 @@ import {
   type Technique,
 } from "~/core/stroke";
 import type { ScoreSlot } from "./pieces";
-import type { WrittenValue } from "./values";
+import { valueTicks, type WrittenValue } from "./values";
 
 export interface StaffHead {
   readonly place: Place;
@@ -61,6 +61,18 @@ export interface WrittenVoice {
   readonly tuplets: readonly StaffTuplet[];
   /** Where, in ticks, the bar stops being writable; its notes then stand without values. */
   readonly refusedAt: number | null;
+}
+
+/** The tuplets that a note is in, the outer ones first. */
+export function tupletsAt({ tuplets }: Pick<WrittenVoice, "tuplets">, index: number): StaffTuplet[] {
+  return tuplets.filter(({ from, to }) => from <= index && index <= to).sort((a, b) => b.to - b.from - (a.to - a.from));
+}
+
+/** How long a note or rest sounds, in ticks: its value, with the tuplets that it is in. */
+export function soundingTicks(voice: WrittenVoice, index: number): number {
+  const note = voice.notes[index];
+  const written = note ? valueTicks(note.value) : 0;
+  return tupletsAt(voice, index).reduce((ticks, { notes, inTimeOf }) => (ticks * inTimeOf) / notes, written);
 }
 
 export function writeRest(at: number, value: WrittenValue, slot: number | null): StaffNote {

@@ -3,7 +3,7 @@
 import { type Place, partsOf, type Silence, type Slot, type Stroke, type Strokes } from "~/core/stroke";
 import type { Rate } from "~/core/time";
 import type { BarBeats } from "./beats";
-import { isOnGrid, spellValue } from "./values";
+import { isDotted, isOnGrid } from "./values";
 
 /** A slot to be written. */
 export interface ScoreSlot {
@@ -76,5 +76,5 @@ function isOff(from: number, to: number): boolean {
 
 /** Two or four slots in a dotted beat are a tuplet, though there are dotted values for them. */
 function dividesDotted(duration: number, dottedBeat: number | null): boolean {
-  return dottedBeat !== null && duration < dottedBeat && spellValue(duration)?.dots === 1;
+  return dottedBeat !== null && duration < dottedBeat && isDotted(duration);
 }

@@ -8,7 +8,7 @@ import { gcd } from "~/core/time";
 import type { Stretch } from "./beats";
 import { type StaffNote, type StaffTuplet, writePart, writeRest } from "./notes";
 import { isSilent, type Piece } from "./pieces";
-import { LENGTHS, SIXTEENTH, spellValue, WHOLE } from "./values";
+import { isDotted, LENGTHS, SIXTEENTH, spellValue, WHOLE } from "./values";
 
 export interface WrittenSpan {
   readonly notes: readonly StaffNote[];
@@ -58,18 +58,18 @@ export function spellPlain(pieces: readonly Piece[], span: Stretch, place: SpanP
 export function spellTuplet(pieces: readonly Piece[], span: Stretch, place: SpanPlace): WrittenSpan | null {
   const length = span.to - span.from;
   const inside = pieces.filter((piece) => piece.from >= span.from && piece.from < span.to);
-  const isDotted = spellValue(length)?.dots === 1;
+  const dotted = isDotted(length);
   const sounds = listSounds(pieces, span);
-  const unit = sounds.reduce((all, { from }) => gcd(all, from - span.from), length);
+  const unit = unitOf(sounds, span);
   const grid = length / unit;
   // What a rate wrote turns out to be on the plain grid where only some of its slots sound.
-  if (isPlainGrid(grid, isDotted)) return spellPlain(pieces, span, { ...place, origin: span.from });
+  if (isPlainGrid(grid, dotted)) return spellPlain(pieces, span, { ...place, origin: span.from });
   const called = callTuplet(inside, length, grid);
-  const halves = halve(pieces, span, place, grid, called);
+  const halves = grid % 2 === 0 ? halve(pieces, span, place, called) : null;
   if (halves) return halves;
   // Sixteenths and triplets in one span are two spans.
   if (!inside.every((piece) => isSilent(piece) || fitsTuplet(piece, length, called))) return null;
-  const inTimeOf = isDotted ? dottedTime(called) : 2 ** Math.floor(Math.log2(called));
+  const inTimeOf = dotted ? dottedTime(called) : 2 ** Math.floor(Math.log2(called));
   const written = length / (inTimeOf * (grid / called));
   if (called > MOST_IN_TUPLET || !spellValue(written)) return null;
 
@@ -96,7 +96,7 @@ export function spellTuplet(pieces: readonly Piece[], span: Stretch, place: Span
 function callTuplet(inside: readonly Piece[], length: number, grid: number): number {
   const counts = inside
     .flatMap(({ slot }) => (slot ? [length / slot.duration] : []))
-    .filter((count) => Number.isInteger(count) && count < grid && Number.isInteger(Math.log2(grid / count)));
+    .filter((count) => Number.isInteger(count) && Number.isInteger(Math.log2(grid / count)));
   return Math.min(grid, ...counts.filter((count) => !Number.isInteger(Math.log2(count))));
 }
 
@@ -113,38 +113,36 @@ function fitsTuplet({ slot, isOdd, from, to }: Piece, length: number, called: nu
   return Number.isInteger(times) || Number.isInteger(Math.log2(times));
 }
 
-function isPlainGrid(grid: number, isDotted: boolean): boolean {
+function isPlainGrid(grid: number, dotted: boolean): boolean {
   if (grid === 1) return true;
-  return Number.isInteger(Math.log2(isDotted ? grid / 3 : grid));
+  return Number.isInteger(Math.log2(dotted ? grid / 3 : grid));
+}
+
+/** The longest time of which every sound of the span begins at a multiple. */
+function unitOf(sounds: readonly Sound[], { from, to }: Stretch): number {
+  return sounds.reduce((unit, sound) => gcd(unit, sound.from - from), to - from);
 }
 
 /**
  * Two halves instead of one: where half of a six is plain, where more than six would stand together, or where the reader
  * wants threes.
  */
-function halve(
-  pieces: readonly Piece[],
-  { from, to }: Stretch,
-  place: SpanPlace,
-  grid: number,
-  called: number,
-): WrittenSpan | null {
+function halve(pieces: readonly Piece[], { from, to }: Stretch, place: SpanPlace, called: number): WrittenSpan | null {
   const middle = (from + to) / 2;
-  if (called % 2 !== 0 || spellValue(to - from)?.dots !== 0) return null;
+  if (called % 2 !== 0 || isDotted(to - from)) return null;
   // The middle of a slot, or of a tuplet in it, is no place to part.
   if (pieces.some((piece) => !isSilent(piece) && piece.from < middle && piece.to > middle)) return null;
   const isStruck = pieces.some((piece) => !isSilent(piece) && piece.from === middle);
-  const halfGrid = (half: Stretch) =>
-    listSounds(pieces, half).reduce((unit, sound) => gcd(unit, sound.from - half.from), half.to - half.from);
   const halves = [
     { from, to: middle },
     { from: middle, to },
   ];
-  const isPlain = halves.some((half) => isPlainGrid((half.to - half.from) / halfGrid(half), false));
+  const isPlain = halves.some((half) =>
+    isPlainGrid((half.to - half.from) / unitOf(listSounds(pieces, half), half), false),
+  );
   const isMany = called > 6 && isStruck;
   const isWanted = place.halvesSixes && called === 6 && isStruck;
   if (!isPlain && !isMany && !isWanted) return null;
-  if (grid % 2 !== 0) return null;
   const written = halves.map((half) => spellTuplet(pieces, half, place));
   return written.every((half) => half !== null) ? joinSpans(written) : null;
 }
@@ -189,15 +187,15 @@ function sustain({ from, to, piece }: Sound, place: SpanPlace): number {
  */
 function standsWell({ from, to }: Stretch, length: number, { origin, middle }: SpanPlace): boolean {
   const at = from - origin;
-  const isDotted = spellValue(length)?.dots === 1;
+  const dotted = isDotted(length);
   // What the next note's place does not need is not written: no sixty-fourth rest after a thirty-second.
   if (length % gcd(gcd(at, to - origin), WHOLE) !== 0) return false;
   const third = length / 3;
-  const isAligned = isDotted ? at % (2 * third) === 0 || (at + length) % (4 * third) === 0 : at % length === 0;
+  const isAligned = dotted ? at % (2 * third) === 0 || (at + length) % (4 * third) === 0 : at % length === 0;
   if (isAligned) return true;
-  const step = gcd(at, isDotted ? third : length);
+  const step = gcd(at, dotted ? third : length);
   const crosses = middle !== null && from < middle && from + length > middle;
-  return step >= SIXTEENTH || (!crosses && step * 2 >= (isDotted ? third : length));
+  return step >= SIXTEENTH || (!crosses && step * 2 >= (dotted ? third : length));
 }
 
 /** Rests from `from` to `to`: each as long as may stand there, one dotted at most at the beginning of a beat. */
@@ -208,7 +206,7 @@ function splitRest(from: number, to: number, { origin, middle }: SpanPlace): Str
     const place = at - origin;
     const length = LENGTHS.find((length) => {
       if (length > to - at) return false;
-      if (spellValue(length)?.dots === 1) return place === 0 && (middle === null || length >= SIXTEENTH * 1.5);
+      if (isDotted(length)) return place === 0 && (middle === null || length >= SIXTEENTH * 1.5);
       return place % length === 0 || (middle === null && place % (length / 2) === 0 && length / 2 >= SIXTEENTH);
     });
     if (length === undefined) return [];
@@ -266,8 +264,7 @@ class Draft {
       if (value) this.notes.push(writePart(slot, content, this.start + from, value));
       return value !== null;
     }
-    const nested = this.nest(piece, from, length, written);
-    return nested;
+    return this.nest(piece, from, length, written);
   }
 
   /** The parts of a shared slot as a tuplet of their own, within whatever the slot is in. */

@@ -5,9 +5,9 @@ import { lineOf } from "~/core/testing/lines";
 import { barTicks, bpm, parseMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { toScoreSlot } from "../score";
-import { dictate, soundingTicks } from "../testing";
+import { barSounds, dictate } from "../testing";
 import type { SpellingChoices } from "./bar";
-import { valueTicks } from "./values";
+import { soundingTicks } from "./notes";
 import { spellVoice } from "./voice";
 
 function spell(text: string, meterText: string, start = 0, choices?: SpellingChoices): string {
@@ -230,14 +230,12 @@ test("every bar that is not refused is full, for any phrase in any meter", () =>
       for (const voice of voices) {
         const isWholeRest = voice.notes.length === 1 && voice.notes[0]?.heads.length === 0;
         if (voice.refusedAt !== null || isWholeRest) continue;
-        expect(soundingTicks(voice)).toBeCloseTo(bar, 6);
+        expect(barSounds(voice)).toBeCloseTo(bar, 6);
         // Each begins where what came before it ends.
         let at = voice.notes[0]?.at ?? 0;
         for (const [index, note] of voice.notes.entries()) {
           expect(note.at).toBeCloseTo(at, 6);
-          at += voice.tuplets
-            .filter(({ from, to }) => index >= from && index <= to)
-            .reduce((length, { notes, inTimeOf }) => (length * inTimeOf) / notes, valueTicks(note.value));
+          at += soundingTicks(voice, index);
         }
       }
     }),

@@ -45,6 +45,11 @@ export const LENGTHS: readonly number[] = VALUES.flatMap(([, ticks]) =>
   ticks > SHORTEST ? [ticks * 1.5, ticks] : [ticks],
 ).sort((a, b) => b - a);
 
+/** Whether a value of `length` ticks is dotted. */
+export function isDotted(length: number): boolean {
+  return spellValue(length)?.dots === 1;
+}
+
 export function isOnGrid(at: number): boolean {
   return at % SHORTEST === 0;
 }
