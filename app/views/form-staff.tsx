@@ -10,13 +10,11 @@ import { drawStaff } from "~/engrave/draw/staff";
 import type { StaffBar } from "~/engrave/score";
 import type { FollowForm } from "./form-view";
 import type { PickSlot } from "./lighting";
-import { StaffSheet } from "./staff-sheet";
+import { LEAST_WIDTH, StaffSheet } from "./staff-sheet";
 import { useWidth } from "./use-width";
 
 /** Pixels around a system that is scrolled to. */
 const MARGIN = 48;
-/** Narrower than this there is nothing to draw on. */
-const LEAST_WIDTH = 120;
 
 interface FormStaffProps {
   readonly bars: readonly StaffBar[];
@@ -59,14 +57,10 @@ export default memo(function FormStaff(props: FormStaffProps) {
   return (
     <StaffSheet
       label="Score"
+      of={props.bars.length}
       className="overflow-auto relative max-lg:h-[44vh] lg:min-h-64 max-h-[60vh]"
       {...{ drawing, bars, timeline, countStyle, onPick, frame }}
     >
-      {props.bars.length > bars.length ? (
-        <p className="text-sm quiet px-2 pb-1">
-          {bars.length} of {props.bars.length} bars are engraved.
-        </p>
-      ) : null}
       <div
         ref={head}
         hidden
@@ -101,7 +95,7 @@ function moveHead(frame: HTMLElement | null, line: HTMLElement | null, drawing: 
   // Back to the beginning of a repeat it jumps.
   const way = next ? Math.max(0, next.x - here.x) / (next.at - here.at) : 0;
   const x = here.x + way * (at - here.at);
-  const [top, height] = [system.top + system.staff.top, system.staff.bottom - system.staff.top];
+  const [top, height] = [system.y + system.staff.top, system.staff.bottom - system.staff.top];
   if (line.style.top !== `${top}px`) {
     line.style.top = `${top}px`;
     line.style.height = `${height}px`;

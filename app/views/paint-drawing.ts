@@ -17,8 +17,8 @@ const TOUCH = 4;
 export function paintDrawing(drawing: Drawing, nameOf: (slot: number) => string): SVGSVGElement {
   const { width, height, systems, notes } = drawing;
   const svg = element("svg", { width, height, viewBox: `0 0 ${width} ${height}`, role: "none" });
-  for (const { top, ink } of systems) {
-    const system = element("g", { transform: `translate(0 ${top.toFixed(1)})`, role: "none" });
+  for (const { y, ink } of systems) {
+    const system = element("g", { transform: `translate(0 ${y.toFixed(1)})`, role: "none" });
     const groups = new Map<number, SVGElement>();
     for (const one of ink) {
       const slot = one.note === undefined ? null : (notes[one.note]?.slot ?? null);

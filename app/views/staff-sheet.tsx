@@ -11,10 +11,15 @@ import { type PickSlot, pointerHandlers, useCursor, useLighting, useLights } fro
 import { paintDrawing } from "./paint-drawing";
 import { ScrollAcross } from "./scroll-across";
 
+/** Narrower than this there is nothing to draw on. */
+export const LEAST_WIDTH = 120;
+
 interface StaffSheetProps {
   readonly label: string;
   readonly drawing: Drawing | null;
+  /** Those that are drawn, and how many there are. */
   readonly bars: readonly StaffBar[];
+  readonly of: number;
   readonly timeline: Timeline;
   readonly countStyle: CountStyle;
   readonly onPick: PickSlot;
@@ -24,7 +29,7 @@ interface StaffSheetProps {
 }
 
 export function StaffSheet(props: StaffSheetProps) {
-  const { label, drawing, bars, timeline, countStyle, onPick, frame, className = "", children } = props;
+  const { label, drawing, bars, of, timeline, countStyle, onPick, frame, className = "", children } = props;
   const sheet = useRef<HTMLDivElement>(null);
   const name = useId();
   const lights = useLights();
@@ -77,6 +82,11 @@ export function StaffSheet(props: StaffSheetProps) {
           {refusal}
         </p>
       ))}
+      {of > bars.length ? (
+        <p className="text-sm quiet px-2 pb-1">
+          {bars.length} of {of} bars are engraved.
+        </p>
+      ) : null}
       {children}
     </ScrollAcross>
   );

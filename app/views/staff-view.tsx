@@ -8,13 +8,11 @@ import type { Sixes } from "~/engrave/notation";
 import { makeScore } from "~/engrave/score";
 import type { PickSlot } from "./lighting";
 import type { Section } from "./section";
-import { StaffSheet } from "./staff-sheet";
+import { LEAST_WIDTH, StaffSheet } from "./staff-sheet";
 import { useWidth } from "./use-width";
 
 /** The most bars that are engraved at a time; a long line is shown in part. */
 const MOST_BARS = 16;
-/** Narrower than this there is nothing to draw on. */
-const LEAST_WIDTH = 120;
 
 export interface StaffViewProps {
   readonly timeline: Timeline;
@@ -43,12 +41,6 @@ export default memo(function StaffView({ timeline, section, countStyle, sixes, o
   }, [shown, timeline.meter, width]);
 
   return (
-    <StaffSheet label="Staff" {...{ drawing, bars: shown, timeline, countStyle, onPick, frame }}>
-      {bars.length > shown.length ? (
-        <p className="text-sm quiet px-2 pb-1">
-          {shown.length} of {bars.length} bars of this part are engraved.
-        </p>
-      ) : null}
-    </StaffSheet>
+    <StaffSheet label="Staff" of={bars.length} {...{ drawing, bars: shown, timeline, countStyle, onPick, frame }} />
   );
 });

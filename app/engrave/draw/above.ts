@@ -1,13 +1,13 @@
 /** What is written over a line of music, from the notes outwards: signs, tuplets, one row of accents, cells, words. */
 
 import type { StaffBracket } from "../score";
-import type { StaffHead, StaffTuplet } from "../spell";
+import { type StaffHead, tupletsAt } from "../spell";
 import type { DrawnBar, StaffLook } from "./drawn";
-import type { Box, Ink } from "./ink";
+import type { Ink } from "./ink";
 import { SIGN_SIZE } from "./notes";
 import type { Skyline } from "./skyline";
 import { writeTempo } from "./tempo";
-import { writeTuplet } from "./tuplets";
+import { bracketArms, reachOf, writeTuplets } from "./tuplets";
 import { placeSign, placeWords, signBox, wordsWidth } from "./type";
 
 const OPEN = "E614";
@@ -31,11 +31,7 @@ export function writeAbove(bars: readonly DrawnBar[], look: StaffLook, isFirst: 
     skyline.add(...row);
   };
   for (const bar of bars) put(writeHats(bar, skyline));
-  for (const bar of bars) {
-    // Inner ones first: an outer one stands over them.
-    const inOrder = bar.placed.bar.tuplets.toSorted((a, b) => a.to - a.from - (b.to - b.from));
-    if (bar.xs.length > 0) for (const tuplet of inOrder) put(tupletOver(bar, tuplet, skyline));
-  }
+  for (const { upper } of bars) ink.push(...writeTuplets(upper, skyline));
   put(writeAccents(bars, skyline));
   if (look.brackets) put(writeCells(bars, skyline));
   put(writeLabels(bars, skyline));
@@ -44,8 +40,8 @@ export function writeAbove(bars: readonly DrawnBar[], look: StaffLook, isFirst: 
 }
 
 /** How the hi-hat stands, over its note. */
-function writeHats({ placed, xs, ids }: DrawnBar, skyline: Skyline): Ink[] {
-  return placed.bar.notes.flatMap(({ heads }, index) => {
+function writeHats({ upper: { voice, xs, ids } }: DrawnBar, skyline: Skyline): Ink[] {
+  return voice.written.notes.flatMap(({ heads }, index) => {
     const sign = heads.map(hatSign).find((one) => one !== null);
     const x = xs[index];
     if (!sign || x === undefined) return [];
@@ -62,28 +58,14 @@ function hatSign({ place, closes }: StaffHead): string | null {
   return place === "ho" ? OPEN : place === "hf" ? HALF_OPEN : null;
 }
 
-function tupletOver({ placed, xs, tops }: DrawnBar, { from, to, notes }: StaffTuplet, skyline: Skyline): Ink[] {
-  const reach = reachOf(xs, tops, from, to);
-  if (!reach) return [];
-  const isBeamed = placed.upper.beams.some((beam) => beam.from === from && beam.to === to);
-  return writeTuplet({ notes, ...reach, isBeamed, side: "over" }, skyline);
-}
-
-/** From the first to the last of some notes, heads and all that stands at them. */
-export function reachOf(xs: readonly number[], boxes: readonly Box[], from: number, to: number) {
-  const [first, last] = [boxes[from], boxes[to]];
-  if (!first || !last) return null;
-  return { left: Math.min(first.left, (xs[from] ?? 0) - 6), right: Math.max(last.right, (xs[to] ?? 0) + 6) };
-}
-
 /** The accents of the whole line at one height, over everything that belongs to the notes. */
 function writeAccents(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
-  const accented = bars.flatMap(({ placed: { bar }, xs, ids, tops }) =>
-    bar.notes.flatMap(({ accent }, index) => {
+  const accented = bars.flatMap(({ upper: { voice, xs, ids, boxes } }) =>
+    voice.written.notes.flatMap(({ accent }, index) => {
       const x = xs[index];
       if (!accent || x === undefined) return [];
-      const tuplets = bar.tuplets.filter(({ from, to }) => from <= index && index <= to);
-      return [{ x, note: ids[index], over: tuplets.map(({ from, to }) => reachOf(xs, tops, from, to)) }];
+      const tuplets = tupletsAt(voice.written, index);
+      return [{ x, note: ids[index], over: tuplets.map(({ from, to }) => reachOf(xs, boxes, from, to)) }];
     }),
   );
   const { bottom, left, right } = signBox(ACCENT, 0, 0, ACCENT_SIZE);
@@ -99,7 +81,7 @@ function writeAccents(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
 /** A bracket over each cell, with its size on it, all at one height. */
 function writeCells(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
   const y = skyline.over() - GAP - HOOK;
-  return bars.flatMap(({ placed, xs }) => placed.bar.brackets.flatMap((bracket) => writeCell(bracket, xs, y)));
+  return bars.flatMap(({ placed, upper }) => placed.bar.brackets.flatMap((bracket) => writeCell(bracket, upper.xs, y)));
 }
 
 function writeCell({ size, from, to, opens, closes }: StaffBracket, xs: readonly number[], y: number): Ink[] {
@@ -109,27 +91,11 @@ function writeCell({ size, from, to, opens, closes }: StaffBracket, xs: readonly
   const middle = (left + right) / 2;
   const number = placeWords(String(size), middle, y + 4, CELL_WORDS, { kind: "bracket", tone: "bracket" });
   // The line is open where its number stands; a short one has room for the number only.
-  const [ends, begins] = [number.box.left - 3, number.box.right + 3];
-  const arms = [
-    { d: `M${left} ${y + (opens ? HOOK : 0)}V${y}L${ends} ${y}`, left, right: ends, hooks: opens },
-    { d: `M${begins} ${y}L${right} ${y}V${y + (closes ? HOOK : 0)}`, left: begins, right, hooks: closes },
-  ];
-  const half = CELL_LINE / 2;
-  return [
-    ...arms
-      .filter((arm) => arm.right > arm.left)
-      .map(
-        ({ d, left, right, hooks }): Ink => ({
-          shape: "path",
-          d,
-          line: CELL_LINE,
-          kind: "bracket",
-          tone: "bracket",
-          box: { left: left - half, right: right + half, top: y - half, bottom: y + (hooks ? HOOK : half) },
-        }),
-      ),
-    number,
-  ];
+  const gap = { left: number.box.left - 3, right: number.box.right + 3 };
+  const hooks = { left: opens ? y + HOOK : y, right: closes ? y + HOOK : y };
+  const placed = { kind: "bracket", tone: "bracket" } as const;
+  const arms = bracketArms({ left, right }, gap, y, hooks, CELL_LINE, placed);
+  return [...arms, number];
 }
 
 /** As far as `most` beside a note, but not half of the way to the next one. */
@@ -141,7 +107,7 @@ export function nearer(xs: readonly number[], index: number, side: -1 | 1, most:
 /** Sections by their names, and how often a repeat is played. */
 function writeLabels(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
   const y = skyline.over() - GAP * 2;
-  return bars.flatMap(({ placed: { bar }, xs, start, right }) => {
+  return bars.flatMap(({ placed: { bar }, upper: { xs }, start, right }) => {
     const labels: Ink[] = [];
     const placed = { kind: "label", tone: "label" } as const;
     const from = bar.label ? (xs[bar.label.note] ?? start + 8) - 8 : start;

@@ -1,12 +1,11 @@
 /** What is written under a line of music: signs of the feet, their tuplets, hairpins, sticking, count. */
 
-import type { StaffTuplet } from "../spell";
-import { nearer, reachOf } from "./above";
+import { nearer } from "./above";
 import type { DrawnBar } from "./drawn";
 import type { Box, Ink } from "./ink";
 import { SIGN_SIZE } from "./notes";
 import type { Skyline } from "./skyline";
-import { writeTuplet } from "./tuplets";
+import { writeTuplets } from "./tuplets";
 import { placeSign, placeWords, signBox, wordsWidth } from "./type";
 
 const SPLASH = "E614";
@@ -16,9 +15,9 @@ const GAP = 3.5;
 const HAIRPIN_OPEN = 10;
 const HAIRPIN_LINE = 1.2;
 /** Letters: of what size, and how small where limbs together would run into their neighbours. */
-const LETTERS = { size: 12.5, least: 7.5, face: "display-600" } as const;
+export const LETTERS = { size: 12.5, least: 7.5, face: "display-600" } as const;
 const GRACE_LETTERS = { size: 9, face: "display-600" } as const;
-const COUNTS = { size: 11, least: 8 } as const;
+const COUNTS = { size: 11 } as const;
 /** Between letters, and between syllables. */
 const BETWEEN = 1.5;
 const ROW = 5;
@@ -30,9 +29,7 @@ export function writeBelow(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
     skyline.add(...row);
   };
   for (const bar of bars) put(writeSplashes(bar, skyline));
-  for (const bar of bars) {
-    for (const tuplet of bar.placed.bar.lower?.tuplets ?? []) put(tupletUnder(bar, tuplet, skyline));
-  }
+  for (const { lower } of bars) if (lower) ink.push(...writeTuplets(lower, skyline));
   const hairpins = skyline.under() + GAP + HAIRPIN_OPEN / 2;
   for (const bar of bars) put(writeHairpins(bar, hairpins));
   const sticking = skyline.under() + ROW + LETTERS.size * 0.74;
@@ -45,13 +42,9 @@ export function writeBelow(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
 }
 
 /** The foot lets the hi-hat ring: a small o under it. */
-function writeSplashes({ placed, xs, ids, lower }: DrawnBar, skyline: Skyline): Ink[] {
-  const voices = [
-    { notes: placed.bar.notes, xs, ids },
-    { notes: placed.bar.lower?.notes ?? [], xs: lower?.xs ?? [], ids: lower?.ids ?? [] },
-  ];
-  return voices.flatMap(({ notes, xs, ids }) =>
-    notes.flatMap(({ heads }, index) => {
+function writeSplashes({ upper, lower }: DrawnBar, skyline: Skyline): Ink[] {
+  return [upper, ...(lower ? [lower] : [])].flatMap(({ voice, xs, ids }) =>
+    voice.written.notes.flatMap(({ heads }, index) => {
       const x = xs[index];
       if (x === undefined || !heads.some(({ place }) => place === "hs")) return [];
       const { top } = signBox(SPLASH, 0, 0, HAT_SIZE);
@@ -61,15 +54,8 @@ function writeSplashes({ placed, xs, ids, lower }: DrawnBar, skyline: Skyline): 
   );
 }
 
-function tupletUnder({ placed, lower }: DrawnBar, { from, to, notes }: StaffTuplet, skyline: Skyline): Ink[] {
-  const reach = lower ? reachOf(lower.xs, lower.boxes, from, to) : null;
-  if (!reach) return [];
-  const isBeamed = placed.lower?.beams.some((beam) => beam.from === from && beam.to === to) ?? false;
-  return writeTuplet({ notes, ...reach, isBeamed, side: "under" }, skyline);
-}
-
 /** One bar's parts of hairpins, from note to note; where one goes on in another bar, as far as the bar line. */
-function writeHairpins({ placed, xs, start, left: edge, right: end }: DrawnBar, y: number): Ink[] {
+function writeHairpins({ placed, upper: { xs }, start, left: edge, right: end }: DrawnBar, y: number): Ink[] {
   let taken = Number.NEGATIVE_INFINITY;
   return placed.bar.hairpins.flatMap(({ from, to, left, right, opens, closes }): Ink[] => {
     const begins = Math.max(taken, opens ? (xs[from] ?? 0) - nearer(xs, from, -1, 6) : Math.max(edge + 1, start - 8));
@@ -85,12 +71,11 @@ function writeHairpins({ placed, xs, start, left: edge, right: end }: DrawnBar, 
 }
 
 /** Letters of the limbs under their notes, small ones under grace notes. */
-function writeSticking({ placed, xs, ids }: DrawnBar, y: number): Ink[] {
-  const { bar, upper } = placed;
-  const letters = bar.notes.flatMap((note, index) => {
+function writeSticking({ upper: { voice, xs, ids } }: DrawnBar, y: number): Ink[] {
+  const letters = voice.written.notes.flatMap((note, index) => {
     const x = xs[index];
     if (!note.sticking || x === undefined) return [];
-    const graces = (upper.graces.get(index) ?? []).map((grace) => ({
+    const graces = (voice.graces.get(index) ?? []).map((grace) => ({
       text: note.graces?.sticking ?? "",
       x: (grace.getNoteHeadBeginX() + grace.getNoteHeadEndX()) / 2,
       isGrace: true,
@@ -101,11 +86,7 @@ function writeSticking({ placed, xs, ids }: DrawnBar, y: number): Ink[] {
   const words = letters.map(({ text, x, isGrace, note }, index) => {
     const face = LETTERS.face;
     const full = isGrace ? GRACE_LETTERS.size : LETTERS.size;
-    // Half of the way to the nearest letters is its own.
-    const near = [letters[index - 1], letters[index + 1]].map((other) =>
-      other ? Math.abs(other.x - x) : Number.POSITIVE_INFINITY,
-    );
-    const own = 2 * shareOf(Math.min(...near), text, letters, index) - BETWEEN;
+    const own = 2 * shareOf(letters, index) - BETWEEN;
     const size = Math.min(full, Math.max(LETTERS.least, (full * own) / wordsWidth(text, full, face)));
     return placeWords(text, x, y, { size, face }, { kind: "sticking", note });
   });
@@ -125,17 +106,17 @@ interface Letter {
   readonly x: number;
 }
 
-/** Of the distance to its nearest neighbour, the part that is its own by their lengths. */
-function shareOf(near: number, text: string, letters: readonly Letter[], index: number): number {
-  const x = letters[index]?.x ?? 0;
+/** How far letters may reach to either side: of the way to each neighbour, the part that is theirs by their lengths. */
+function shareOf(letters: readonly Letter[], index: number): number {
+  const own = letters[index];
   const shares = [letters[index - 1], letters[index + 1]].flatMap((other) =>
-    other ? [(Math.abs(other.x - x) * text.length) / (text.length + other.text.length)] : [],
+    own && other ? [(Math.abs(other.x - own.x) * own.text.length) / (own.text.length + other.text.length)] : [],
   );
-  return Math.min(near, ...shares);
+  return Math.min(...shares);
 }
 
 /** Syllables of the count under their places, clear of those that are `kept` already. */
-function writeCount({ placed, xs, ids, right }: DrawnBar, y: number, kept: Box[]): Ink[] {
+function writeCount({ placed, upper: { xs, ids }, right }: DrawnBar, y: number, kept: Box[]): Ink[] {
   const { bar } = placed;
   const ink: Ink[] = [];
   const end = right - 6;
@@ -145,18 +126,16 @@ function writeCount({ placed, xs, ids, right }: DrawnBar, y: number, kept: Box[]
     const to = xs[count.note + 1] ?? end;
     const x = from + (to - from) * count.share;
     // What passes silently under a long slot is left out where the bar ends before it is said.
-    const whole = { x, syllable: count.syllable };
-    const fits = rightOf(whole, COUNTS.size) < right - 2 && leftOf(whole, COUNTS.size) > 0;
+    const half = halfOf(count.syllable);
+    const fits = x + half < right - 2 && x - half > 0;
     return [{ ...count, x, syllable: fits ? count.syllable : (count.syllable.split(" ")[0] ?? "") }];
   });
   // As many as have room; where they have not, those of the beats stay, then those under notes.
   const rank = ({ onBeat, share }: (typeof all)[number]) => (onBeat ? 0 : share === 0 ? 1 : 2);
   for (const count of all.toSorted((a, b) => rank(a) - rank(b))) {
     const face = count.onBeat ? "display-600" : "display-400";
-    const isKept = kept.every(
-      (other) =>
-        other.right + BETWEEN <= leftOf(count, COUNTS.size) || other.left - BETWEEN >= rightOf(count, COUNTS.size),
-    );
+    const half = halfOf(count.syllable) + BETWEEN;
+    const isKept = kept.every((other) => other.right <= count.x - half || other.left >= count.x + half);
     if (!isKept || !count.syllable) continue;
     const words = placeWords(
       count.syllable,
@@ -175,10 +154,6 @@ function writeCount({ placed, xs, ids, right }: DrawnBar, y: number, kept: Box[]
   return ink;
 }
 
-function leftOf({ x, syllable }: { readonly x: number; readonly syllable: string }, size: number): number {
-  return x - wordsWidth(syllable, size, "display-600") / 2;
-}
-
-function rightOf({ x, syllable }: { readonly x: number; readonly syllable: string }, size: number): number {
-  return x + wordsWidth(syllable, size, "display-600") / 2;
+function halfOf(syllable: string): number {
+  return wordsWidth(syllable, COUNTS.size, "display-600") / 2;
 }

@@ -47,15 +47,15 @@ const OF_ONE_NOTE: readonly (readonly [InkKind, InkKind])[] = [
 /** Each clash in words; an empty list for a clean drawing. */
 export function findClashes({ systems, width }: Drawing): string[] {
   const found: string[] = [];
-  for (const { ink, height } of systems) {
+  for (const { ink, top, bottom } of systems) {
     const drawn = ink.filter(({ kind }) => kind !== "staff-line");
     for (const [index, one] of drawn.entries()) {
       const { box } = one;
       if (
         box.left < -TOLERANCE ||
-        box.top < -TOLERANCE ||
+        box.top < top - TOLERANCE ||
         box.right > width + TOLERANCE ||
-        box.bottom > height + TOLERANCE
+        box.bottom > bottom + TOLERANCE
       )
         found.push(`${say(one)} outside the picture`);
       for (const other of drawn.slice(index + 1)) {

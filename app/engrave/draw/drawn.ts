@@ -2,6 +2,7 @@
 
 import type { Meter } from "~/core/time";
 import type { Box } from "./ink";
+import type { EngravedVoice } from "./notes";
 import type { PlacedBar } from "./systems";
 
 /** The staff's lines, as the engraving package places them from the upper edge of a stave at 0. */
@@ -34,13 +35,15 @@ export interface DrawnBar {
   readonly right: number;
   /** Where its notes may begin. */
   readonly start: number;
-  /** The middles of the upper voice's notes, and their numbers in the drawing. */
+  /** Without notes where the bar is only a sign. */
+  readonly upper: DrawnVoice;
+  readonly lower: DrawnVoice | null;
+}
+
+/** Where the notes of a voice are: their middles, their numbers in the drawing, and what their ink takes. */
+export interface DrawnVoice {
+  readonly voice: EngravedVoice;
   readonly xs: readonly number[];
   readonly ids: readonly number[];
-  readonly tops: readonly Box[];
-  readonly lower: {
-    readonly xs: readonly number[];
-    readonly ids: readonly number[];
-    readonly boxes: readonly Box[];
-  } | null;
+  readonly boxes: readonly Box[];
 }

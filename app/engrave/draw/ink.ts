@@ -90,10 +90,12 @@ export interface StaffStop {
   readonly x: number;
 }
 
-/** One line of bars. Its ink is placed from its own upper edge. */
+/** One line of bars. All of it is placed by its own zero, which is at `y` of the page. */
 export interface DrawnSystem {
+  readonly y: number;
+  /** How far up and down it reaches. */
   readonly top: number;
-  readonly height: number;
+  readonly bottom: number;
   readonly ink: readonly Ink[];
   /** In order of time. */
   readonly stops: readonly StaffStop[];
@@ -106,6 +108,11 @@ export interface Drawing {
   readonly height: number;
   readonly systems: readonly DrawnSystem[];
   readonly notes: readonly DrawnNote[];
+}
+
+/** A number as files have it, to a hundredth. */
+export function round(value: number): number {
+  return Math.round(value * 100) / 100;
 }
 
 export function joinBoxes(boxes: readonly Box[]): Box | null {

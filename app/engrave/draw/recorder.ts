@@ -1,7 +1,7 @@
 /** What the engraving package draws, kept as a drawing: it draws to this as to a canvas. */
 
 import { Element, Font, type FontInfo, Metrics, RenderContext, type TextMeasure } from "vexflow/core";
-import type { Box, Ink, InkKind } from "./ink";
+import { type Box, type Ink, type InkKind, joinBoxes, round } from "./ink";
 import { codeOf, placeSign, signBox, signWidth } from "./type";
 
 /** The package's names for what it draws. Signs by themselves are dots and the like of the note that is drawn. */
@@ -180,27 +180,15 @@ export class Recorder extends RenderContext {
   }
 }
 
-function round(value: number): number {
-  return Math.round(value * 100) / 100;
-}
-
 function measure(text: string, size: number): Box & { advance: number } {
   let advance = 0;
-  let box: Box | null = null;
+  const boxes: Box[] = [];
   for (const character of text) {
     const code = codeOf(character);
-    const own = signBox(code, advance, 0, size);
-    box = box
-      ? {
-          left: Math.min(box.left, own.left),
-          top: Math.min(box.top, own.top),
-          right: Math.max(box.right, own.right),
-          bottom: Math.max(box.bottom, own.bottom),
-        }
-      : own;
+    boxes.push(signBox(code, advance, 0, size));
     advance += signWidth(code, size);
   }
-  return { ...(box ?? { left: 0, top: 0, right: 0, bottom: 0 }), advance };
+  return { ...(joinBoxes(boxes) ?? { left: 0, top: 0, right: 0, bottom: 0 }), advance };
 }
 
 const STYLES = ["fillStyle", "strokeStyle", "lineWidth", "lineDash", "shadowBlur", "shadowColor"];

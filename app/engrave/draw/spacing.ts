@@ -6,6 +6,7 @@
 import type { Formatter, TickContext, Voice } from "vexflow/core";
 import { stepOf } from "../heads";
 import type { StaffNote } from "../spell";
+import { LETTERS } from "./below";
 import type { EngravedVoice } from "./notes";
 import { wordsWidth } from "./type";
 
@@ -35,8 +36,6 @@ const GRACE_FIRST = 19;
 const GRACE_EACH = 12;
 /** Positions from the middle line with ledger lines. */
 const LEDGER_STEP = 6;
-/** The smallest letters that sticking is set in. */
-const LETTERS = { size: 7.5, face: "display-600" } as const;
 
 /** One moment of the bar. */
 interface Moment {
@@ -105,7 +104,7 @@ function listMoments(formatter: Formatter, voices: readonly Voice[], engraved: r
         return drawn !== undefined && context.getTickables().includes(drawn);
       }),
     );
-    const letters = Math.max(0, ...notes.map(({ sticking }) => wordsWidth(sticking, LETTERS.size, LETTERS.face) / 2));
+    const letters = Math.max(0, ...notes.map(({ sticking }) => wordsWidth(sticking, LETTERS.least, LETTERS.face) / 2));
     const middle = metrics.notePx / 2;
     const own = notes.map(overhang);
     const graces = Math.max(0, ...notes.map(graceReach));

@@ -19,11 +19,11 @@ export function drawStaff(bars: readonly StaffBar[], look: StaffLook): Drawing {
   const width = Math.max(look.width, tightestPage(engraved, opening));
   const notes: DrawnNote[] = [];
   const systems: Drawing["systems"][number][] = [];
-  let top = 0;
+  let height = 0;
   for (const [index, line] of breakSystems(engraved, width - 8, opening).entries()) {
-    const system = { top, ...drawSystem(line, { ...look, width }, index === 0, notes) };
-    systems.push(system);
-    top += system.height + BETWEEN;
+    const system = drawSystem(line, { ...look, width }, index === 0, notes);
+    systems.push({ ...system, y: height - system.top });
+    height += system.bottom - system.top + BETWEEN;
   }
-  return { width, height: Math.max(0, Math.ceil(top - BETWEEN)), systems, notes };
+  return { width, height: Math.max(0, Math.ceil(height - BETWEEN)), systems, notes };
 }

@@ -1,6 +1,6 @@
 /** A drawing as an SVG file that needs no font: signs and letters are outlines, so it looks the same everywhere. */
 
-import type { Drawing, Face, Ink, Tone } from "./ink";
+import { type Drawing, type Face, type Ink, round, type Tone } from "./ink";
 import { outlineOf, wordsWidth } from "./type";
 
 /** Outlines of letters by face, in thousandths of the type size. */
@@ -26,9 +26,9 @@ export async function loadLetters(): Promise<Letters> {
 /** The whole file, `scale` times as large as on the screen. Throws on a letter that there is no outline of. */
 export function toSvg(drawing: Drawing, letters: Letters, title: string, colours = ON_PAPER, scale = 1): string {
   const { width, height, systems } = drawing;
-  const body = systems.map(({ top, ink }) => {
+  const body = systems.map(({ y, ink }) => {
     const shapes = ink.map((one) => printInk(one, letters, colours)).join("");
-    return `<g transform="translate(0 ${round(top)})">${shapes}</g>`;
+    return `<g transform="translate(0 ${round(y)})">${shapes}</g>`;
   });
   const paper = colours.paper ? `<rect width="${width}" height="${height}" fill="${colours.paper}"/>` : "";
   return (
@@ -68,10 +68,6 @@ function shiftPath(d: string, by: number): string {
     const values = numbers.trim().split(/\s+/).map(Number);
     return command + values.map((value, index) => (index % 2 === 0 ? round(value + by) : value)).join(" ");
   });
-}
-
-function round(value: number): number {
-  return Math.round(value * 100) / 100;
 }
 
 function escapeXml(text: string): string {

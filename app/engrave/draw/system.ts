@@ -25,7 +25,7 @@ export function drawSystem(
   look: StaffLook,
   isFirst: boolean,
   notes: DrawnNote[],
-): Omit<DrawnSystem, "top"> {
+): Omit<DrawnSystem, "y"> {
   const recorder = new Recorder();
   const skyline = new Skyline(STAFF_TOP, STAFF_BOTTOM);
   const stops: StaffStop[] = [];
@@ -51,12 +51,12 @@ export function drawSystem(
   const marks: Ink[] = [...writeAbove(drawn, look, isFirst, skyline), ...writeBelow(drawn, skyline)];
   const ink = [...recorder.ink, ...marks];
   const around = joinBoxes(ink.map(({ box }) => box)) ?? { left: 0, top: 0, right: 0, bottom: STAFF_BOTTOM };
-  const shift = MARGIN - around.top;
   return {
-    height: around.bottom - around.top + 2 * MARGIN,
-    ink: ink.map((one) => moveDown(one, shift)),
+    top: around.top - MARGIN,
+    bottom: around.bottom + MARGIN,
+    ink,
     stops: stops.sort((a, b) => a.at - b.at),
-    staff: { top: STAFF_TOP + shift - 12, bottom: STAFF_BOTTOM + shift + 12 },
+    staff: { top: STAFF_TOP - 12, bottom: STAFF_BOTTOM + 12 },
   };
 }
 
@@ -82,7 +82,7 @@ function drawBar(
     drawRepeat(recorder, bar.likeBefore, left, right, start);
     // The sign is gone over from end to end.
     stops.push({ at: bar.start, x: start }, { at: bar.start + bar.length - 1, x: right });
-    return { ...place, xs: [], ids: [], tops: [], lower: null };
+    return { ...place, upper: { voice: upper, xs: [], ids: [], boxes: [] }, lower: null };
   }
   spacing?.place(right - start - NOTES_START - END_ROOM[bar.closes]);
   const all = [upper, ...(below ? [below] : [])];
@@ -92,20 +92,15 @@ function drawBar(
     for (const { beam } of beams) beam.postFormat();
   }
   liftBeams(upper);
-  const [first, second] = all.map((voice) => drawVoice(recorder, voice, notes));
+  const drawnUpper = drawVoice(recorder, upper, notes);
+  const drawnLower = below ? drawVoice(recorder, below, notes) : null;
   for (const { written, notes: engraved } of all) {
     for (const [index, { at }] of written.notes.entries()) {
       const note = engraved[index];
       if (note) for (const later of [0, ...bar.echoes]) stops.push({ at: at + later, x: centreOf(note) });
     }
   }
-  return {
-    ...place,
-    xs: first?.xs ?? [],
-    ids: first?.ids ?? [],
-    tops: first?.boxes ?? [],
-    lower: second ?? null,
-  };
+  return { ...place, upper: drawnUpper, lower: drawnLower };
 }
 
 /** The sign for "as before", in the middle of its bar, or on the line between its two. */
@@ -119,23 +114,4 @@ function drawRepeat(
   if (of === "first-of-two") return;
   const x = of === "one" ? (start + right) / 2 : left;
   recorder.ink.push(placeSign(of === "one" ? REPEAT_ONE : REPEAT_TWO, x, MIDDLE, SIGN_SIZE, { kind: "repeat" }, true));
-}
-
-function moveDown(ink: Ink, by: number): Ink {
-  const { left, right, top, bottom } = ink.box;
-  const box = { left, right, top: top + by, bottom: bottom + by };
-  if (ink.shape === "path") return { ...ink, box, d: lowerPath(ink.d, by) };
-  return { ...ink, box, y: ink.y + by };
-}
-
-/** Path data of absolute commands, moved down. */
-function lowerPath(d: string, by: number): string {
-  return d.replace(/([MLCQV])([^MLCQVHZa]*)/g, (_, command: string, numbers: string) => {
-    const values = numbers
-      .trim()
-      .split(/[\s,]+/)
-      .map(Number);
-    const moved = values.map((value, index) => (command === "V" || index % 2 === 1 ? value + by : value));
-    return command + moved.map((value) => Math.round(value * 100) / 100).join(" ");
-  });
 }

@@ -1,6 +1,7 @@
 /** Numbers of tuplets, with brackets where no beam shows what they go over. */
 
-import type { Ink } from "./ink";
+import type { DrawnVoice } from "./drawn";
+import type { Box, Ink, PathInk } from "./ink";
 import { SIGN_SIZE } from "./notes";
 import type { Skyline } from "./skyline";
 import { placeSign, signBox } from "./type";
@@ -12,16 +13,39 @@ const GAP = 3.5;
 const HOOK = 6;
 const LINE = 1.2;
 
-export interface TupletPlace {
-  readonly notes: number;
-  readonly left: number;
-  readonly right: number;
-  /** Whether one beam goes over just its notes. */
-  readonly isBeamed: boolean;
-  readonly side: "over" | "under";
+/** The numbers of a voice's tuplets, on the side of its stems. `skyline` is asked, and told. */
+export function writeTuplets({ voice, xs, boxes }: DrawnVoice, skyline: Skyline): Ink[] {
+  // Inner ones first: an outer one stands over them.
+  const inOrder = voice.written.tuplets.toSorted((a, b) => a.to - a.from - (b.to - b.from));
+  return inOrder.flatMap((tuplet) => {
+    const reach = reachOf(xs, boxes, tuplet.from, tuplet.to);
+    const isBeamed = voice.beams.some(({ from, to }) => from === tuplet.from && to === tuplet.to);
+    const ink = reach ? writeTuplet(tuplet.notes, reach, isBeamed, voice.isLower, skyline) : [];
+    skyline.add(...ink);
+    return ink;
+  });
 }
 
-export function writeTuplet({ notes, left, right, isBeamed, side }: TupletPlace, skyline: Skyline): Ink[] {
+export interface Reach {
+  readonly left: number;
+  readonly right: number;
+}
+
+/** From the first to the last of some notes, heads and all that stands at them. */
+export function reachOf(xs: readonly number[], boxes: readonly Box[], from: number, to: number): Reach | null {
+  const [first, last] = [boxes[from], boxes[to]];
+  if (!first || !last) return null;
+  return { left: Math.min(first.left, (xs[from] ?? 0) - 6), right: Math.max(last.right, (xs[to] ?? 0) + 6) };
+}
+
+/** With a bracket, unless one beam goes over just its notes. */
+function writeTuplet(
+  notes: number,
+  { left, right }: Reach,
+  isBeamed: boolean,
+  isUnder: boolean,
+  skyline: Skyline,
+): Ink[] {
   const codes = [...String(notes)].map((digit) => (DIGITS + Number(digit)).toString(16).toUpperCase());
   const boxes = codes.map((code) => signBox(code, 0, 0, SIZE));
   const width = boxes.reduce((sum, box) => sum + box.right - box.left + 1, -1);
@@ -29,8 +53,9 @@ export function writeTuplet({ notes, left, right, isBeamed, side }: TupletPlace,
   const middle = (left + right) / 2;
   // A number alone has to clear what is at its place; a bracket, all that it goes over.
   const reach = isBeamed ? { from: middle - width / 2 - 2, to: middle + width / 2 + 2 } : { from: left, to: right };
-  const bottom =
-    side === "over" ? skyline.over(reach.from, reach.to) - GAP : skyline.under(reach.from, reach.to) + GAP + height;
+  const bottom = isUnder
+    ? skyline.under(reach.from, reach.to) + GAP + height
+    : skyline.over(reach.from, reach.to) - GAP;
   const ink: Ink[] = [];
   let x = middle - width / 2;
   for (const [index, code] of codes.entries()) {
@@ -42,22 +67,37 @@ export function writeTuplet({ notes, left, right, isBeamed, side }: TupletPlace,
   if (isBeamed) return ink;
   const y = bottom - height / 2;
   // Hooks point at the notes, and end before them.
-  const hook = side === "over" ? Math.min(y + HOOK, bottom + GAP - 1) : Math.max(y - HOOK, bottom - height - GAP + 1);
-  const [to, on] = [middle - width / 2 - 3, middle + width / 2 + 3];
+  const hook = isUnder ? Math.max(y - HOOK, bottom - height - GAP + 1) : Math.min(y + HOOK, bottom + GAP - 1);
+  const gap = { left: middle - width / 2 - 3, right: middle + width / 2 + 3 };
+  return [...ink, ...bracketArms({ left, right }, gap, y, { left: hook, right: hook }, LINE, { kind: "tuplet" })];
+}
+
+/** The two parts of a bracket around a number, each with its hook to `hooks`, none where that is `y`. */
+export function bracketArms(
+  { left, right }: Reach,
+  gap: Reach,
+  y: number,
+  hooks: Reach,
+  line: number,
+  placed: Pick<PathInk, "kind" | "tone">,
+): PathInk[] {
+  const half = line / 2;
   const arms = [
-    { d: `M${left} ${hook}V${y}L${to} ${y}`, left, right: to },
-    { d: `M${on} ${y}L${right} ${y}V${hook}`, left: on, right },
+    { d: `M${left} ${hooks.left}V${y}L${gap.left} ${y}`, left, right: gap.left, hook: hooks.left },
+    { d: `M${gap.right} ${y}L${right} ${y}V${hooks.right}`, left: gap.right, right, hook: hooks.right },
   ];
-  for (const arm of arms) {
-    if (arm.right - arm.left < 2) continue;
-    const half = LINE / 2;
-    const box = {
-      left: arm.left - half,
-      right: arm.right + half,
-      top: Math.min(y - half, hook),
-      bottom: Math.max(y + half, hook),
-    };
-    ink.push({ shape: "path", d: arm.d, line: LINE, kind: "tuplet", box });
-  }
-  return ink;
+  return arms
+    .filter((arm) => arm.right - arm.left >= 2)
+    .map(({ d, left, right, hook }) => ({
+      shape: "path",
+      d,
+      line,
+      ...placed,
+      box: {
+        left: left - half,
+        right: right + half,
+        top: Math.min(y - half, hook),
+        bottom: Math.max(y + half, hook),
+      },
+    }));
 }

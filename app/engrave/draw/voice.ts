@@ -3,7 +3,7 @@
 import { GhostNote, StaveNote } from "vexflow/core";
 import { headsOf, stepOf } from "../heads";
 import { beamCount, type StaffHead, type StaffNote } from "../spell";
-import { MIDDLE } from "./drawn";
+import { type DrawnVoice, MIDDLE } from "./drawn";
 import { type Box, type DrawnNote, type Ink, joinBoxes } from "./ink";
 import { BEAM_DEPTH, BEAM_WIDTH, centreOf, type EngravedVoice, HALF_SPACE, placeOfBuzz, SIGN_SIZE } from "./notes";
 import type { Recorder } from "./recorder";
@@ -37,7 +37,7 @@ export function liftBeams({ written, notes, beams }: EngravedVoice) {
 }
 
 /** Draws the voice's notes, beams and signs; `notes` is added to. */
-export function drawVoice(recorder: Recorder, voice: EngravedVoice, notes: DrawnNote[]) {
+export function drawVoice(recorder: Recorder, voice: EngravedVoice, notes: DrawnNote[]): DrawnVoice {
   const ids: number[] = [];
   const from = recorder.ink.length;
   for (const [index, note] of voice.notes.entries()) {
@@ -74,7 +74,7 @@ export function drawVoice(recorder: Recorder, voice: EngravedVoice, notes: Drawn
   }
   const nothing = { left: 0, top: MIDDLE, right: 0, bottom: MIDDLE };
   const boxes = ids.map((id) => joinBoxes(boxesOf.get(id) ?? []) ?? nothing);
-  return { xs: voice.notes.map(centreOf), ids, boxes };
+  return { voice, xs: voice.notes.map(centreOf), ids, boxes };
 }
 
 /** Stems under a beam are drawn with it: each is told which note it is of. */
