@@ -9,11 +9,13 @@ const CONTROLS =
   /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows)/;
 /** What only some screens need, however many of them: it comes when they do. */
 const LATER =
-  /base-ui|floating-ui|comlink|vexflow|engrave\/(draw|spell|score|form-score|heads|repeats)|core\/(listening|search|moves|practice|graph|orchestration-search|player.(ceiling|demands|gestures|motions|variant))|library\/(cell|search|practice|transfer|book-file|backup|incoming)|words\/(ceiling|cell|closing|groove|moves|practice|problem|search)/;
+  /base-ui|floating-ui|comlink|vexflow|engrave\/(draw|spell|score|form-score|heads|repeats)|app\/ink\/(?!coin)|app\/paper|core\/(listening|search|moves|practice|graph|orchestration-search|player.(ceiling|demands|gestures|motions|variant))|library\/(cell|search|practice|transfer|book-file|backup|incoming)|words\/(ceiling|cell|closing|groove|moves|practice|problem|search)/;
 
 export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],
   resolve: { tsconfigPaths: true },
+  // Workers fetch what is large when they need it.
+  worker: { format: "es" },
   build: {
     // Staff and audio are large and lazy; the first screen's own budget is checked by the browser tests.
     chunkSizeWarningLimit: 1500,

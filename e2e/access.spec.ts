@@ -212,5 +212,5 @@ test("an open-handed player keeps the fills and changes the groove", async ({ pa
   await page.getByRole("radio", { name: /^Open-handed/ }).check();
   await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Fill" }).click();
   await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue("@4 >RlrrL");
-  await expect(noteNumber(page.getByRole("grid", { name: /Stack/ }), 0).locator("circle.coin-solid")).toHaveCount(1);
+  await expect(noteNumber(page.getByRole("grid", { name: /Stack/ }), 0).locator("path.coin-solid")).toHaveCount(1);
 });

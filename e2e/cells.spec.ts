@@ -293,6 +293,6 @@ test("led by the left: rudiments, moves and their words", async ({ page }) => {
   await page.getByRole("button", { name: "New fill from all of it" }).click();
   const { line, grid } = stackOf(page);
   await expect(line).toHaveValue("@4 >LRLL >RLRR");
-  await expect(noteNumber(grid, 0).locator("circle.coin-solid")).toHaveCount(1);
-  await expect(noteNumber(grid, 1).locator("circle.coin-hollow")).toHaveCount(1);
+  await expect(noteNumber(grid, 0).locator("path.coin-solid")).toHaveCount(1);
+  await expect(noteNumber(grid, 1).locator("path.coin-hollow")).toHaveCount(1);
 });

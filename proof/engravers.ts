@@ -6,9 +6,9 @@ import { readStickLine } from "~/core/line";
 import { barTicks, bpm, parseMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { drawStaff } from "~/engrave/draw/staff";
-import { loadLetters, toSvg } from "~/engrave/draw/svg";
 import { makeScore } from "~/engrave/score";
 import { writeMusicXml } from "~/formats/musicxml";
+import { loadLetters, pictureOf, toSvg } from "~/ink/svg";
 
 const BARS: readonly (readonly [what: string, text: string, meter: string])[] = [
   ["Ghosts, accents, a bass drum", "@4 >RlrrL >RlrrL RLRRLK", "4/4"],
@@ -45,7 +45,7 @@ export async function drawBoth(): Promise<readonly { what: string; ours: string;
     toolkit.loadData(writeMusicXml(bars, { title: what, meter, tempo: bpm(90) }));
     return {
       what,
-      ours: toSvg(drawStaff(bars, { meter, width: WIDTH, brackets: true }), letters, what),
+      ours: toSvg(pictureOf(what, drawStaff(bars, { meter, width: WIDTH, brackets: true })), letters),
       theirs: toolkit.renderToSVG(1),
     };
   });

@@ -7,7 +7,7 @@ import { fileURLToPath } from "node:url";
 import opentype from "opentype.js";
 
 const require = createRequire(import.meta.url);
-const TO = new URL("../app/engrave/draw/outlines/", import.meta.url);
+const TO = new URL("../app/ink/outlines/", import.meta.url);
 
 /** Signs of the music font by their code points in the standard layout for music fonts (SMuFL). */
 export const SIGNS = {
@@ -53,8 +53,13 @@ const FACES = {
   "display-400": "@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-400-normal.woff",
   "sans-600": "@fontsource/instrument-sans/files/instrument-sans-latin-600-normal.woff",
   "sans-400": "@fontsource/instrument-sans/files/instrument-sans-latin-400-normal.woff",
+  "line-400": "@fontsource/martian-mono/files/martian-mono-latin-400-normal.woff",
 };
-const CHARACTERS = [...Array.from({ length: 95 }, (_, index) => String.fromCharCode(32 + index)), ..."×–·’“”…é"];
+const range = (from, to) => Array.from({ length: to - from + 1 }, (_, index) => String.fromCodePoint(from + index));
+/** ASCII, the rest of Latin-1, and signs of print. */
+const CHARACTERS = [...range(0x20, 0x7e), ...range(0xa1, 0xac), ...range(0xae, 0xff), ..."–—‘’“”…•€™"];
+/** Letters of Europe's other languages, which each face has in a second file: for what people type. */
+const MORE_CHARACTERS = [...range(0x100, 0x17f), ...range(0x218, 0x21b), "ẞ"];
 
 function load(path) {
   const file = readFileSync(require.resolve(path));
@@ -83,7 +88,7 @@ export function makeOutlines() {
     const { x1, y1, x2, y2 } = glyph.getBoundingBox();
     music[code] = [glyph.advanceWidth, [x1, -y2, x2, -y1], outline(glyph)];
   }
-  const [widths, letters] = [{}, {}];
+  const [widths, more, letters] = [{}, {}, {}];
   for (const [face, path] of Object.entries(FACES)) {
     const font = load(path);
     const scale = 1000 / font.unitsPerEm;
@@ -91,12 +96,18 @@ export function makeOutlines() {
     letters[face] = {};
     for (const character of CHARACTERS) {
       const glyph = font.charToGlyph(character);
-      if (glyph.index === 0) throw new Error(`${face} has no “${character}”`);
+      if (glyph.index === 0) continue;
       widths[face][character] = Math.round(glyph.advanceWidth * scale);
       letters[face][character] = outline(glyph);
     }
+    const second = load(path.replace("-latin-", "-latin-ext-"));
+    more[face] = {};
+    for (const character of MORE_CHARACTERS) {
+      const glyph = second.charToGlyph(character);
+      if (glyph.index > 0) more[face][character] = Math.round(glyph.advanceWidth * scale);
+    }
   }
-  return { "music.json": music, "widths.json": widths, "letters.json": letters };
+  return { "music.json": music, "widths.json": widths, "more-widths.json": more, "letters.json": letters };
 }
 
 /** One entry a line: changes can be read. */

@@ -69,6 +69,7 @@ export function loadDemoBook(now: number): BookContents {
   };
   const { plans, runs } = makeDemoPractice(now);
   return {
+    lessons: [],
     plans: z.array(planSchema).min(8).parse(plans),
     runs: z.array(runSchema).min(300).parse(runs),
     fills: z.array(demoFillSchema).min(12).parse(makeDemoFills()).map(date),

@@ -14,6 +14,7 @@ export type CellRow = Row<Contents["cells"]>;
 export type SearchRow = Row<Contents["searches"]>;
 export type KitRow = Row<Contents["kits"]>;
 export type GrooveRow = Row<Contents["grooves"]>;
+export type LessonRow = Row<Contents["lessons"]>;
 
 /** One row of settings, checked when it is read. */
 interface PreferencesRow {
@@ -38,7 +39,7 @@ interface RunsOfDay {
 /** What is looked up in each kind's table. */
 const INDEXES: Partial<Record<string, string>> = { rudiments: "id", plans: "id", runs: "day" };
 const ROW_INDEXES = "id, updatedAt, deletedAt";
-const LATEST_VERSION = 7;
+const LATEST_VERSION = 8;
 /** The version that brought the journal. */
 const JOURNAL_VERSION = 7;
 

@@ -4,6 +4,7 @@ import type { FillContent } from "./fill/content";
 import type { GrooveContent } from "./groove/content";
 import type { OwnKind, RowKind } from "./kind";
 import type { KitContent } from "./kit/content";
+import type { LessonContent } from "./lesson/content";
 import type { PlanRow } from "./practice/plan";
 import type { Run } from "./practice/run";
 import type { SearchContent } from "./search/content";
@@ -13,6 +14,13 @@ import type { SearchContent } from "./search/content";
  * is a folder and a line here. Definitions are loaded when they are needed: a screen loads no other's checks.
  */
 export const KINDS = {
+  // Before what it names: see transfer.
+  lessons: {
+    one: "lesson",
+    since: { database: 8, book: 9 },
+    demo: "demo-lessons-filled",
+    load: () => import("./lesson/kind"),
+  },
   fills: { one: "fill", since: { database: 1, book: 1 }, demo: "demo-filled", load: () => import("./fill/kind") },
   cells: { one: "cell", since: { database: 2, book: 2 }, demo: "demo-cells-filled", load: () => import("./cell/kind") },
   rudiments: {
@@ -55,6 +63,7 @@ export type OneName = (typeof KINDS)[Key]["one"];
 
 /** What the rows of each kind hold. */
 export interface Contents {
+  readonly lessons: LessonContent;
   readonly fills: FillContent;
   readonly cells: CellContent;
   readonly searches: SearchContent;

@@ -26,6 +26,7 @@ import { makeGrooveContent } from "./groove/content";
 import { readIncoming } from "./incoming";
 import { EMPTY_BOOK } from "./kinds";
 import type { KitContent } from "./kit/content";
+import { makeLesson } from "./lesson/content";
 import { isFirstTime } from "./marks";
 import { DEFAULT_PREFERENCES, loadPreferences, savePreferences, withoutStored } from "./preferences";
 import { makeSearch } from "./search/content";
@@ -316,6 +317,7 @@ describe("preferences", () => {
 describe("the book", () => {
   test("the demo's is filled once, in a database of its own", async () => {
     const demo = vi.fn(async () => ({
+      lessons: [{ id: "l", createdAt: 1, updatedAt: 1, content: makeLesson({ name: "one" }) }],
       fills: [{ id: "d", createdAt: 1, updatedAt: 1, content: fillOf("@4 RL") }],
       cells: [{ id: "c", createdAt: 1, updatedAt: 1, content: cellContent("RLK") }],
       rudiments: [],
@@ -333,6 +335,7 @@ describe("the book", () => {
     expect(await opened.searches.count()).toBe(1);
     expect(await opened.kits.count()).toBe(1);
     expect(await opened.grooves.count()).toBe(1);
+    expect(await opened.lessons.count()).toBe(1);
     const own = await openBook("own", demo);
     expect(own.name).not.toBe(opened.name);
     expect(await own.fills.count()).toBe(0);

@@ -7,6 +7,7 @@ import { MAX_BPM, MIN_BPM, parseMeter } from "~/core/time";
 import { isSame } from "~/data/same";
 import { REPEAT_STYLES, SIXES } from "~/engrave/notation";
 import { DEFAULT_LISTENING, listeningSchema } from "~/formats/listening";
+import { ORIENTATIONS, PAPERS, PRINT_SIZES, SHEET_PARTS } from "~/ink/paper-sizes";
 import type { BookDatabase } from "./database";
 
 export const HANDEDNESS = ["right", "left", "open"] as const;
@@ -33,6 +34,13 @@ export const preferencesSchema = z.object({
   /** How six notes in a beat are written, and bars that are played again. */
   sixes: z.enum(SIXES),
   repeats: z.enum(REPEAT_STYLES),
+  /** Null for the one that is usual where the player is. */
+  paper: z.enum(PAPERS).nullable(),
+  orientation: z.enum(ORIENTATIONS),
+  printSize: z.enum(PRINT_SIZES),
+  /** What stands on the page of a fill, and on the pages of a lesson. */
+  fillParts: z.array(z.enum(SHEET_PARTS)),
+  lessonParts: z.array(z.enum(SHEET_PARTS)),
   theme: z.enum(THEMES),
   letterKeys: z.enum(LETTER_KEYS),
   /** Whether the first steps are still shown. */
@@ -65,6 +73,11 @@ export const DEFAULT_PREFERENCES: Preferences = {
   countStyle: "beats",
   sixes: "whole",
   repeats: "written",
+  paper: null,
+  orientation: "portrait",
+  printSize: "standard",
+  fillParts: ["tempos", "staff", "stack", "line", "landing", "groove", "legend", "steps", "code"],
+  lessonParts: ["tempos", "staff", "legend", "code"],
   theme: "system",
   letterKeys: "always",
   wayIn: true,

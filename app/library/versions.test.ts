@@ -18,6 +18,7 @@ const TABLES: readonly Record<string, string>[] = [
   { grooves: "id, updatedAt, deletedAt" },
   { plans: "id", runs: "day" },
   { journal: "key, of" },
+  { lessons: "id, updatedAt, deletedAt" },
 ];
 const dated = { createdAt: 1_700_000_000_000, updatedAt: 1_700_000_100_000 };
 const row = { ...dated, revision: 3, deletedAt: 0 };
@@ -96,6 +97,26 @@ const PLAN = {
   passed: 2,
   best: null,
 };
+const LESSON = {
+  name: "First week",
+  tags: ["pupil"],
+  intro: "Slowly, and count.",
+  items: [
+    { kind: "heading", key: "i1", text: "Day one", words: "", startsPage: true },
+    {
+      kind: "fill",
+      key: "i2",
+      of: "fill",
+      words: "Watch the left hand",
+      from: 60,
+      to: 92,
+      day: 1,
+      instead: ["@4 RLRL"],
+    },
+    { kind: "cell", key: "i3", of: "cell", words: "", day: null },
+    { kind: "groove", key: "i4", of: "own-groove", words: "", day: 2 },
+  ],
+};
 const RUN = {
   id: "run",
   at: 1_700_000_000_000,
@@ -112,7 +133,7 @@ const RUN = {
 };
 const DAY = Math.floor(RUN.at / 86_400_000);
 
-describe.each([1, 2, 3, 4, 5, 6, 7])("a database of version %i", (version) => {
+describe.each([1, 2, 3, 4, 5, 6, 7, 8])("a database of version %i", (version) => {
   test("opens with everything that was kept", async () => {
     const name = `version-${version}`;
     const old = new Dexie(name);
@@ -131,6 +152,7 @@ describe.each([1, 2, 3, 4, 5, 6, 7])("a database of version %i", (version) => {
       await old.table("plans").put(PLAN);
       await old.table("runs").put({ day: DAY, text: JSON.stringify([RUN]) });
     }
+    if (version >= 8) await old.table("lessons").put({ ...row, id: "lesson", content: LESSON });
     old.close();
 
     const book = new BookDatabase(name);
@@ -142,13 +164,14 @@ describe.each([1, 2, 3, 4, 5, 6, 7])("a database of version %i", (version) => {
     expect(await listRows(book.searches)).toEqual(since(3, SEARCH, "search"));
     expect(await listRows(book.kits)).toEqual(since(4, KIT, "own-kit"));
     expect(await listRows(book.grooves)).toEqual(since(5, GROOVE, "own-groove"));
+    expect(await listRows(book.lessons)).toEqual(since(8, LESSON, "lesson"));
     expect(await book.plans.toArray()).toEqual(version >= 6 ? [PLAN] : []);
     expect(await listRuns(book)).toEqual(version >= 6 ? [RUN] : []);
     book.close();
   });
 });
 
-describe.each([1, 2, 3, 4, 5, 6, 7, 8])("a book file of version %i", (version) => {
+describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9])("a book file of version %i", (version) => {
   test("is read, and comes into the book with nothing lost", async () => {
     const item = (id: string, content: object) => ({ id, ...dated, content });
     const fill = { ...(version < 5 ? FILL : FULL_FILL), ...(version < 7 ? {} : { setting: { feetIn: "fill" } }) };
@@ -161,14 +184,16 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])("a book file of version %i", (version) =
       ...(version >= 4 ? { kits: [item("own-kit", KIT)] } : {}),
       ...(version >= 5 ? { grooves: [item("own-groove", GROOVE)] } : {}),
       ...(version >= 6 ? { plans: [PLAN], runs: [RUN] } : {}),
+      ...(version >= 9 ? { lessons: [item("lesson", LESSON)] } : {}),
     };
     const read = await readBook(JSON.stringify(file));
     if (!read.ok) throw new Error(JSON.stringify(read.problem));
     const book = new BookDatabase(`file-${version}`);
     const count = await importBook(book, read);
     const added = Object.values(count).reduce((sum, one) => sum + one.added, 0);
-    expect(added).toBe([1, 3, 4, 5, 6, 8, 8, 8][version - 1]);
+    expect(added).toBe([1, 3, 4, 5, 6, 8, 8, 8, 9][version - 1]);
     expect((await listRows(book.fills)).map(({ content }) => content)).toEqual([fill]);
+    expect((await listRows(book.lessons)).map(({ content }) => content)).toEqual(version >= 9 ? [LESSON] : []);
     expect((await listRows(book.searches)).map(({ content }) => content)).toEqual(version >= 3 ? [SEARCH] : []);
     book.close();
   });

@@ -3,11 +3,12 @@
 import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
 import { type Feel, isSwung, unswingAt } from "~/core/groove";
 import type { CountStyle } from "~/core/pulse";
-import { isCompound, type Meter, TICKS_PER_QUARTER, tempoUnitTicks } from "~/core/time";
+import type { Meter } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
-import type { Drawing } from "~/engrave/draw/ink";
 import { drawStaff } from "~/engrave/draw/staff";
+import { swingSign, tempoSign } from "~/engrave/draw/tempo";
 import type { StaffBar } from "~/engrave/score";
+import type { Drawing } from "~/ink/ink";
 import type { FollowForm } from "./form-view";
 import type { PickSlot } from "./lighting";
 import { LEAST_WIDTH, StaffSheet } from "./staff-sheet";
@@ -42,8 +43,7 @@ export default memo(function FormStaff(props: FormStaffProps) {
   const width = useWidth(frame);
   const drawing = useMemo(() => {
     if (width < LEAST_WIDTH) return null;
-    const swing = !isSwung(feel) ? null : feel.swing.unit === 4 ? "16" : "8";
-    const heading = { bpm: Math.round(tempo), ...tempoSign(meter), swing, words: feelWords } as const;
+    const heading = { bpm: Math.round(tempo), ...tempoSign(meter), swing: swingSign(feel), words: feelWords };
     return drawStaff(bars, { meter, width, brackets, heading });
   }, [bars, meter, tempo, feel, feelWords, brackets, width]);
   useEffect(() => {
@@ -74,12 +74,6 @@ export default memo(function FormStaff(props: FormStaffProps) {
 /** What is written stands where it would be straight. */
 function writtenAt(at: number, feel: Feel, meter: Meter): number {
   return isSwung(feel) ? unswingAt(at, feel.swing, meter) : at;
-}
-
-function tempoSign(meter: Meter): { unit: "q" | "h" | "8"; dots: number } {
-  const unit = tempoUnitTicks(meter);
-  if (isCompound(meter)) return { unit: unit < TICKS_PER_QUARTER ? "8" : "q", dots: 1 };
-  return { unit: unit > TICKS_PER_QUARTER ? "h" : "q", dots: 0 };
 }
 
 /** Puts the line between the notes on either side of `at`, and its system in sight. */

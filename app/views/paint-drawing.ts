@@ -1,15 +1,27 @@
 /** A drawing as SVG on the page. Built directly: a page of music has thousands of marks, all drawn anew after an edit. */
 
-import type { Drawing, Face, Ink, Tone } from "~/engrave/draw/ink";
-import { outlineOf } from "~/engrave/draw/type";
+import type { Drawing, Face, Ink, Tone } from "~/ink/ink";
+import type { Page, Sheet } from "~/ink/page";
+import { ON_PAPER, paintOf } from "~/ink/svg";
+import { outlineOf } from "~/ink/type";
 
 const SVG_NAMESPACE = "http://www.w3.org/2000/svg";
-const COLOURS: Readonly<Record<Tone, string>> = {
-  quiet: "var(--nickel)",
-  bracket: "var(--copper)",
-  label: "var(--verdigris)",
+type Colours = Readonly<Record<Tone, string>> & { readonly ink: string };
+/** Of the theme. */
+const COLOURS: Colours = {
+  ink: "currentColor",
+  nickel: "var(--nickel)",
+  copper: "var(--copper)",
+  verdigris: "var(--verdigris)",
+  oxblood: "var(--oxblood)",
+  tray: "var(--color-base-200)",
+  paper: "var(--paper)",
 };
-const FAMILIES: Readonly<Record<string, string>> = { display: "var(--font-display)", sans: "var(--font-sans)" };
+const FAMILIES: Readonly<Record<string, string>> = {
+  display: "var(--font-display)",
+  sans: "var(--font-sans)",
+  line: "var(--font-line)",
+};
 /** Around a note's ink, what belongs to a finger. */
 const TOUCH = 4;
 
@@ -23,7 +35,7 @@ export function paintDrawing(drawing: Drawing, nameOf: (slot: number) => string)
     for (const one of ink) {
       const slot = one.note === undefined ? null : (notes[one.note]?.slot ?? null);
       if (one.note === undefined || slot === null) {
-        system.append(paintInk(one));
+        system.append(paintInk(one, COLOURS));
         continue;
       }
       let group = groups.get(one.note);
@@ -37,10 +49,22 @@ export function paintDrawing(drawing: Drawing, nameOf: (slot: number) => string)
         groups.set(one.note, group);
         system.append(group);
       }
-      group.append(paintInk(one));
+      group.append(paintInk(one, COLOURS));
     }
     for (const [note, group] of groups) group.prepend(touchArea(ink.filter((one) => one.note === note)));
     svg.append(system);
+  }
+  return svg;
+}
+
+/** A page as it is printed: on white, whatever the theme. */
+export function paintPage(sheet: Pick<Sheet, "width" | "height">, page: Page): SVGSVGElement {
+  const colours = { ...ON_PAPER.tones, ink: ON_PAPER.ink };
+  const svg = element("svg", { viewBox: `0 0 ${sheet.width} ${sheet.height}`, role: "none" });
+  for (const { x, y, scale, ink } of page.groups) {
+    const group = element("g", { transform: `translate(${x.toFixed(2)} ${y.toFixed(2)}) scale(${scale})` });
+    for (const one of ink) group.append(paintInk(one, colours));
+    svg.append(group);
   }
   return svg;
 }
@@ -54,12 +78,11 @@ function touchArea(ink: readonly Ink[]): SVGElement {
   return element("rect", { ...size, class: "staff-touch" });
 }
 
-function paintInk(ink: Ink): SVGElement {
-  const colour = ink.tone ? COLOURS[ink.tone] : "currentColor";
+function paintInk(ink: Ink, colours: Colours): SVGElement {
+  const colour = ink.tone ? colours[ink.tone] : colours.ink;
   const kind = { "data-kind": ink.kind };
   if (ink.shape === "path") {
-    if (ink.line === null) return element("path", { ...kind, d: ink.d, fill: colour });
-    return element("path", { ...kind, d: ink.d, fill: "none", stroke: colour, "stroke-width": ink.line });
+    return element("path", { ...kind, d: ink.d, ...paintOf(ink, colour, colours.paper) });
   }
   if (ink.shape === "sign") {
     const transform = `translate(${ink.x.toFixed(2)} ${ink.y.toFixed(2)}) scale(${ink.size / 1000})`;
@@ -74,7 +97,10 @@ function paintInk(ink: Ink): SVGElement {
     fill: colour,
   });
   text.textContent = ink.text;
-  return text;
+  if (!ink.href) return text;
+  const link = element("a", { href: ink.href });
+  link.append(text);
+  return link;
 }
 
 function typeOf(face: Face) {

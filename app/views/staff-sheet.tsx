@@ -3,8 +3,8 @@
 import { type ReactNode, type RefObject, useEffect, useId, useMemo, useRef } from "react";
 import { type CountStyle, countSlot } from "~/core/pulse";
 import type { Timeline } from "~/core/timeline";
-import type { Drawing } from "~/engrave/draw/ink";
 import type { StaffBar } from "~/engrave/score";
+import type { Drawing } from "~/ink/ink";
 import { sayRefusal } from "~/words/score";
 import { nameSlot } from "~/words/slot";
 import { type PickSlot, pointerHandlers, useCursor, useLighting, useLights } from "./lighting";

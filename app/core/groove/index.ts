@@ -9,6 +9,7 @@ export * from "./keeper";
 export * from "./ladder";
 export * from "./loop";
 export * from "./mix";
+export * from "./played-under";
 export * from "./setting";
 export * from "./sounding";
 export { circumstancesOf, listOstinato } from "./under";

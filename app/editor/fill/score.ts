@@ -1,25 +1,22 @@
 /** The fill's sound: in its groove, following every edit, and as it is being practised. */
 
 import type { Score, ScoreSource } from "~/audio/score";
-import type { Landing } from "~/core/fit";
 import {
   arrange,
   arrangeRange,
-  type Crash,
-  circumstancesOf,
+  crashOf,
   type Groove,
   ladderTempo,
-  layOutGroove,
   mirrorGroove,
   plainGroove,
+  playedUnder,
   pulseInGroove,
   type Setting,
   STRAIGHT,
 } from "~/core/groove";
-import { type Player, reachCrash, type Under } from "~/core/player";
+import type { Player, Under } from "~/core/player";
 import type { ClickPlan, Pulse } from "~/core/pulse";
-import { type Bpm, bpm, type Meter, sameMeter, ticks } from "~/core/time";
-import type { Timeline, TimelineEvent } from "~/core/timeline";
+import { type Bpm, bpm, type Meter, sameMeter } from "~/core/time";
 import type { FillContent } from "~/library/fill/content";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { toSetting } from "~/library/phrase/setting";
@@ -73,20 +70,7 @@ export function underOf(
   stage: Stage,
 ): Under {
   const groove = pickGroove(content, stage);
-  const setting = settingOf(content, groove, stage.preferences);
-  const needsGroove = setting.during === "groove" || setting.during === "foot";
-  return (timeline) => {
-    const laid = needsGroove ? layOutGroove(groove, timeline.meter, timeline.tempo, stage.player.kit) : null;
-    return circumstancesOf(timeline, setting, laid ? roundAndRound(laid, timeline.end) : [], stage.player.kit);
-  };
-}
-
-/** A groove's events over and over, up to a time. */
-function roundAndRound({ events, end }: Timeline, until: number): TimelineEvent[] {
-  const rounds = Math.ceil(until / end);
-  return Array.from({ length: rounds }, (_, round) =>
-    events.map((event) => ({ ...event, at: ticks(event.at + round * end) })),
-  ).flat();
+  return playedUnder(groove, settingOf(content, groove, stage.preferences), stage.player.kit);
 }
 
 /** All of a fill's setting in its groove, for this player. */
@@ -96,13 +80,6 @@ export function settingOf(
   { countInBars }: Pick<Preferences, "countInBars">,
 ): Setting {
   return toSetting(content.setting, { grooveBars: content.grooveBars, countInBars }, groove.feel);
-}
-
-/** The hand that crashes on one and the crash that it goes to; the leading hand where nothing lands. */
-export function crashOf(landing: Landing | null, player: Player): Crash {
-  const hand = landing?.hands[0];
-  if (hand) return { hand: hand.hand, place: hand.crash };
-  return { hand: player.hands.leading, place: reachCrash(player, player.hands.leading, null).place };
 }
 
 function clickPlan({ click, clicksOn, silentBars }: Preferences): ClickPlan | null {

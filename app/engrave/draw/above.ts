@@ -1,14 +1,14 @@
 /** What is written over a line of music, from the notes outwards: signs, tuplets, one row of accents, cells, words. */
 
+import type { Ink } from "~/ink/ink";
+import { placeSign, placeWords, signBox, wordsWidth } from "~/ink/type";
 import type { StaffBracket } from "../score";
 import { type StaffHead, tupletsAt } from "../spell";
 import type { DrawnBar, StaffLook } from "./drawn";
-import type { Ink } from "./ink";
 import { SIGN_SIZE } from "./notes";
 import type { Skyline } from "./skyline";
 import { writeTempo } from "./tempo";
 import { bracketArms, reachOf, writeTuplets } from "./tuplets";
-import { placeSign, placeWords, signBox, wordsWidth } from "./type";
 
 const OPEN = "E614";
 const HALF_OPEN = "E7F7";
@@ -89,11 +89,11 @@ function writeCell({ size, from, to, opens, closes }: StaffBracket, xs: readonly
   if (first === undefined || last === undefined) return [];
   const [left, right] = [first - nearer(xs, from, -1, 7), last + nearer(xs, to, 1, 7)];
   const middle = (left + right) / 2;
-  const number = placeWords(String(size), middle, y + 4, CELL_WORDS, { kind: "bracket", tone: "bracket" });
+  const number = placeWords(String(size), middle, y + 4, CELL_WORDS, { kind: "bracket", tone: "copper" });
   // The line is open where its number stands; a short one has room for the number only.
   const gap = { left: number.box.left - 3, right: number.box.right + 3 };
   const hooks = { left: opens ? y + HOOK : y, right: closes ? y + HOOK : y };
-  const placed = { kind: "bracket", tone: "bracket" } as const;
+  const placed = { kind: "bracket", tone: "copper" } as const;
   const arms = bracketArms({ left, right }, gap, y, hooks, CELL_LINE, placed);
   return [...arms, number];
 }
@@ -109,7 +109,7 @@ function writeLabels(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
   const y = skyline.over() - GAP * 2;
   return bars.flatMap(({ placed: { bar }, upper: { xs }, start, right }) => {
     const labels: Ink[] = [];
-    const placed = { kind: "label", tone: "label" } as const;
+    const placed = { kind: "label", tone: "verdigris" } as const;
     const from = bar.label ? (xs[bar.label.note] ?? start + 8) - 8 : start;
     if (bar.label) labels.push(placeWords(bar.label.text, from, y, LABEL_WORDS, placed, false));
     if (bar.times !== null) {

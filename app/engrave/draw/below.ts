@@ -1,12 +1,12 @@
 /** What is written under a line of music: signs of the feet, their tuplets, hairpins, sticking, count. */
 
+import type { Box, Ink } from "~/ink/ink";
+import { placeSign, placeWords, signBox, wordsWidth } from "~/ink/type";
 import { nearer } from "./above";
 import type { DrawnBar } from "./drawn";
-import type { Box, Ink } from "./ink";
 import { SIGN_SIZE } from "./notes";
 import type { Skyline } from "./skyline";
 import { writeTuplets } from "./tuplets";
-import { placeSign, placeWords, signBox, wordsWidth } from "./type";
 
 const SPLASH = "E614";
 const HAT_SIZE = SIGN_SIZE * 0.8;
@@ -145,7 +145,7 @@ function writeCount({ placed, upper: { xs, ids }, right }: DrawnBar, y: number, 
       {
         kind: "count",
         ...(ids[count.note] !== undefined && count.share === 0 ? { note: ids[count.note] } : {}),
-        ...(count.onBeat ? {} : { tone: "quiet" as const }),
+        ...(count.onBeat ? {} : { tone: "nickel" as const }),
       },
     );
     kept.push(words.box);

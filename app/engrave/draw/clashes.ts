@@ -1,6 +1,6 @@
 /** What in a drawing lies on something else, for tests. */
 
-import type { Box, Drawing, Ink, InkKind } from "./ink";
+import type { Box, Drawing, Ink, InkKind } from "~/ink/ink";
 
 /** Less than this many pixels of overlap nobody sees. */
 const TOLERANCE = 0.6;

@@ -1,7 +1,7 @@
 /** What the parts of a drawing tell one another: how it is to look, and where the bars and their notes have come to stand. */
 
 import type { Meter } from "~/core/time";
-import type { Box } from "./ink";
+import type { Box } from "~/ink/ink";
 import type { EngravedVoice } from "./notes";
 import type { PlacedBar } from "./systems";
 

@@ -12,9 +12,9 @@ import {
   Stem,
   Tuplet,
 } from "vexflow/core";
+import { signWidth } from "~/ink/type";
 import { headSign, headsOf, pitchOf } from "../heads";
 import { beamCount, type StaffGraces, type StaffNote, type WrittenVoice } from "../spell";
-import { signWidth } from "./type";
 
 /** Beams are flat or nearly so, up or down. */
 const BEAM_SLOPE = 0.06;

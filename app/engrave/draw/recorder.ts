@@ -1,8 +1,8 @@
 /** What the engraving package draws, kept as a drawing: it draws to this as to a canvas. */
 
 import { Element, Font, type FontInfo, Metrics, RenderContext, type TextMeasure } from "vexflow/core";
-import { type Box, type Ink, type InkKind, joinBoxes, round } from "./ink";
-import { codeOf, placeSign, signBox, signWidth } from "./type";
+import { type Box, type Ink, type InkKind, joinBoxes, round } from "~/ink/ink";
+import { codeOf, placeSign, signBox, signWidth } from "~/ink/type";
 
 /** The package's names for what it draws. Signs by themselves are dots and the like of the note that is drawn. */
 const KINDS: Readonly<Record<string, InkKind>> = {

@@ -1,6 +1,6 @@
 /** How far up and down a line of music reaches, so that what is written around it touches nothing. */
 
-import type { Box, Ink } from "./ink";
+import type { Box, Ink } from "~/ink/ink";
 
 export class Skyline {
   private readonly boxes: Box[] = [];

@@ -4,11 +4,11 @@
  */
 
 import type { Formatter, TickContext, Voice } from "vexflow/core";
+import { wordsWidth } from "~/ink/type";
 import { stepOf } from "../heads";
 import type { StaffNote } from "../spell";
 import { LETTERS } from "./below";
 import type { EngravedVoice } from "./notes";
-import { wordsWidth } from "./type";
 
 /** A whole note in the engraving package's time. */
 const PACKAGE_WHOLE = 16_384;

@@ -1,8 +1,8 @@
 /** A score as a drawing: systems of bars, one under the other. */
 
+import type { Drawing, DrawnNote } from "~/ink/ink";
 import type { StaffBar } from "../score";
 import type { StaffLook } from "./drawn";
-import type { Drawing, DrawnNote } from "./ink";
 import { measureByOutlines } from "./recorder";
 import { drawSystem } from "./system";
 import { breakSystems, engraveBar, openingRoom, tightestPage } from "./systems";

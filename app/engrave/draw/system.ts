@@ -1,15 +1,15 @@
 /** One line of bars: staff, notes, and all that is written over and under them. */
 
 import { BarlineType, Stave } from "vexflow/core";
+import { type DrawnNote, type DrawnSystem, type Ink, joinBoxes, type StaffStop } from "~/ink/ink";
+import { placeSign } from "~/ink/type";
 import { writeAbove } from "./above";
 import { writeBelow } from "./below";
 import { type DrawnBar, MIDDLE, STAFF_BOTTOM, STAFF_TOP, type StaffLook } from "./drawn";
-import { type DrawnNote, type DrawnSystem, type Ink, joinBoxes, type StaffStop } from "./ink";
 import { centreOf, SIGN_SIZE } from "./notes";
 import { Recorder } from "./recorder";
 import { Skyline } from "./skyline";
 import { END_ROOM, NOTES_START, type PlacedBar } from "./systems";
-import { placeSign } from "./type";
 import { drawVoice, liftBeams } from "./voice";
 
 const LEFT = 2;

@@ -1,8 +1,10 @@
 /** The tempo mark, with the sign for swing and what is said of the feel. */
 
+import { type Feel, isSwung } from "~/core/groove";
+import { isCompound, type Meter, TICKS_PER_QUARTER, tempoUnitTicks } from "~/core/time";
+import type { Ink, PathInk } from "~/ink/ink";
+import { placeSign, placeWords, signWidth } from "~/ink/type";
 import type { StaffHeading } from "./drawn";
-import type { Ink, PathInk } from "./ink";
-import { placeSign, placeWords, signWidth } from "./type";
 
 const UNITS = { h: "ECA3", q: "ECA5", "8": "ECA7" } as const;
 const DOT = "ECB7";
@@ -13,6 +15,18 @@ const WORDS = { size: 14, face: "sans-600" } as const;
 const QUIET = { size: 13, face: "sans-400" } as const;
 const LEFT = 4;
 const PLACED = { kind: "tempo" } as const;
+
+/** The note that a tempo counts in this meter. */
+export function tempoSign(meter: Meter): Pick<StaffHeading, "unit" | "dots"> {
+  const unit = tempoUnitTicks(meter);
+  if (isCompound(meter)) return { unit: unit < TICKS_PER_QUARTER ? "8" : "q", dots: 1 };
+  return { unit: unit > TICKS_PER_QUARTER ? "h" : "q", dots: 0 };
+}
+
+export function swingSign(feel: Feel): StaffHeading["swing"] {
+  if (!isSwung(feel)) return null;
+  return feel.swing.unit === 4 ? "16" : "8";
+}
 
 /** With its line at `y`. */
 export function writeTempo({ bpm, unit, dots, swing, words }: StaffHeading, y: number): Ink[] {
@@ -30,7 +44,7 @@ export function writeTempo({ bpm, unit, dots, swing, words }: StaffHeading, y: n
     ink.push(...sign);
     x = Math.max(...sign.map(({ box }) => box.right)) + 12;
   }
-  if (words) ink.push(placeWords(words, x, y, QUIET, { ...PLACED, tone: "quiet" }, false));
+  if (words) ink.push(placeWords(words, x, y, QUIET, { ...PLACED, tone: "nickel" }, false));
   return ink;
 }
 

@@ -1,10 +1,10 @@
 /** Numbers of tuplets, with brackets where no beam shows what they go over. */
 
+import type { Box, Ink, PathInk } from "~/ink/ink";
+import { placeSign, signBox } from "~/ink/type";
 import type { DrawnVoice } from "./drawn";
-import type { Box, Ink, PathInk } from "./ink";
 import { SIGN_SIZE } from "./notes";
 import type { Skyline } from "./skyline";
-import { placeSign, signBox } from "./type";
 
 /** The code point of a tuplet's 0; the other digits follow. */
 const DIGITS = 0xe880;

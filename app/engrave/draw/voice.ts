@@ -1,13 +1,13 @@
 /** One voice of a bar, drawn: each thing as what it is, and of which note. */
 
 import { GhostNote, StaveNote } from "vexflow/core";
+import { type Box, type DrawnNote, type Ink, joinBoxes } from "~/ink/ink";
+import { placeSign } from "~/ink/type";
 import { headsOf, stepOf } from "../heads";
 import { beamCount, type StaffHead, type StaffNote } from "../spell";
 import { type DrawnVoice, MIDDLE } from "./drawn";
-import { type Box, type DrawnNote, type Ink, joinBoxes } from "./ink";
 import { BEAM_DEPTH, BEAM_WIDTH, centreOf, type EngravedVoice, HALF_SPACE, placeOfBuzz, SIGN_SIZE } from "./notes";
 import type { Recorder } from "./recorder";
-import { placeSign } from "./type";
 
 /** A grace note over the middle of its head, with room to the beam over it. */
 const GRACE_HEIGHT = 31;

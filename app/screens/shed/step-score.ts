@@ -2,7 +2,7 @@
 
 import { plainScore, type Score } from "~/audio/score";
 import { describeLanding } from "~/core/fit";
-import { arrange, arrangeRange, type Groove, type Setting, STRAIGHT } from "~/core/groove";
+import { arrange, arrangeRange, crashOf, type Groove, type Setting, STRAIGHT } from "~/core/groove";
 import { type Expectation, expectStrokes } from "~/core/listening";
 import type { Phrase } from "~/core/phrase";
 import type { Player } from "~/core/player";
@@ -10,7 +10,6 @@ import { atTempo, isInGroove, isPlayed, type PlannedStep, phraseOfStep } from "~
 import { EVERY_BEAT } from "~/core/pulse";
 import type { Bpm } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
-import { crashOf } from "~/editor/fill/score";
 
 export interface StepScene {
   readonly phrase: Phrase;

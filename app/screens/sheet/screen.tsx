@@ -1,64 +1,74 @@
-/** The Sheet: the fill on one page of paper. */
+/** The Sheet: the fill on paper, as it is printed and as a file. */
 
 import { Printer } from "lucide-react";
-import { lazy, Suspense, useMemo } from "react";
-import { openingRate } from "~/core/phrase";
-import { formatMeter } from "~/core/time";
-import { useWorked } from "~/editor/context";
-import { useFill } from "~/editor/fill/place";
-import { plainLine } from "~/library/phrase/phrase";
-import { usePlayer } from "~/session/player";
+import { useEffect, useState } from "react";
+import { useFill, useFillPlace } from "~/editor/fill/place";
+import { PageSetupFields, setupOf } from "~/editor/paper/page-setup";
+import { Pages } from "~/editor/paper/pages";
+import { paperFill, paperPlayer } from "~/editor/paper/request";
+import { usePaper } from "~/editor/paper/use-paper";
+import { SHEET_PARTS } from "~/ink/paper-sizes";
+import { currentBook } from "~/library/current";
+import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
-import { takeSection } from "~/views/section";
-import { StackView } from "~/views/stack-view";
-import { nameRate } from "~/words/time";
-import { wordFit, wordLanding } from "~/words/verdict";
-
-const StaffView = lazy(() => import("~/views/staff-view"));
-const pickNothing = () => {};
+import type { PaperRequest } from "~/workers/paper";
 
 export function SheetScreen() {
-  const content = useFill();
-  const { timeline, line, fit, landing, phrase } = useWorked();
-  const { hands } = usePlayer();
-  const [{ sixes }] = usePreferences();
-  const section = useMemo(() => takeSection(timeline, 0), [timeline]);
-  const rate = openingRate(line);
-  const shared = { timeline, section, strongHand: hands.leading, onPick: pickNothing, cursor: null };
-  if (timeline.slots.length === 0) {
-    return <p className="panel p-6">This fill has no notes yet. Type a sticking on the Stack tab to print it.</p>;
-  }
+  const request = useFillPaper();
+  const { sheet, failed } = usePaper(request);
   return (
-    <article className="sheet panel px-6 py-5 w-full max-w-[1000px] mx-auto">
-      <header className="flex flex-wrap items-baseline gap-x-4 mb-3">
-        <h1 className="text-3xl">{content.name || "Untitled fill"}</h1>
-        <p className="quiet">
-          {formatMeter(phrase.meter)} · {nameRate(rate)} · {Math.round(content.tempo)} bpm
-        </p>
-        <button type="button" className="btn btn-primary btn-sm ml-auto print:hidden" onClick={() => window.print()}>
-          <Printer size={16} aria-hidden /> Print
+    <div className="grid gap-4 items-start lg:grid-cols-[17rem_minmax(0,1fr)]">
+      <h1 className="sr-only">Sheet</h1>
+      <aside aria-label="Page setup" className="panel p-4 flex flex-col gap-4 lg:sticky lg:top-3">
+        <button type="button" className="btn btn-primary" disabled={!sheet} onClick={() => window.print()}>
+          <Printer size={17} aria-hidden /> Print
         </button>
-      </header>
-      <section aria-label="Staff" className="min-h-44">
-        <Suspense fallback={<p className="quiet text-sm p-4">Drawing the staff…</p>}>
-          <StaffView
-            timeline={timeline}
-            section={section}
-            countStyle={content.countStyle}
-            sixes={sixes}
-            onPick={pickNothing}
-          />
-        </Suspense>
-      </section>
-      <section aria-label="Sticking" className="mt-4">
-        <StackView {...shared} label="Sticking by cells" />
-        <p className="font-line text-sm mt-2">{plainLine(content)}</p>
-      </section>
-      <section aria-label="Notes" className="mt-4 text-sm">
-        <p>
-          {wordFit(fit, phrase.meter, rate).headline}. {wordLanding(landing).headline}. {wordLanding(landing).detail}.
+        <PageSetupFields field="fillParts" offered={SHEET_PARTS} />
+        <p className="text-sm quiet">PDF, pictures, notation for other programs and links are under Export.</p>
+      </aside>
+      {failed ? (
+        <p role="alert" className="alert alert-soft alert-error">
+          The pages couldn't be drawn in this browser. Your fill is safe: try again, or export it as MusicXML.
         </p>
-      </section>
-    </article>
+      ) : null}
+      {sheet ? <Pages sheet={sheet} /> : failed ? null : <BlankPage />}
+    </div>
   );
+}
+
+function BlankPage() {
+  return (
+    <div className="flex justify-center">
+      <div className="page aspect-[210/297]" role="status">
+        <span className="sr-only">Drawing the page…</span>
+      </div>
+    </div>
+  );
+}
+
+/** The open fill as it is now, for the player of the moment. */
+function useFillPaper(): PaperRequest | null {
+  const content = useFill();
+  const { row, stage } = useFillPlace();
+  const session = usePlayerSession();
+  const [preferences] = usePreferences();
+  const [request, setRequest] = useState<PaperRequest | null>(null);
+  useEffect(() => {
+    let isOver = false;
+    const make = async () => {
+      const { id, createdAt, updatedAt } = row;
+      const fill = await paperFill(await currentBook(), { id, createdAt, updatedAt, content }, stage);
+      if (isOver) return;
+      setRequest({
+        of: { kind: "fill", fill },
+        who: paperPlayer(session, preferences),
+        setup: setupOf(preferences, "fillParts"),
+      });
+    };
+    make().catch(console.error);
+    return () => {
+      isOver = true;
+    };
+  }, [content, row, stage, session, preferences]);
+  return request;
 }

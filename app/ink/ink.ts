@@ -24,7 +24,12 @@ export type InkKind =
   | "tempo"
   | "sticking"
   | "count"
-  | "label";
+  | "label"
+  | "coin"
+  | "rail"
+  | "thread"
+  | "text"
+  | "code";
 
 /** Pixels from the upper left corner. */
 export interface Box {
@@ -42,8 +47,11 @@ interface InkBase {
   readonly tone?: Tone;
 }
 
-/** Ink in full, set back, or in the colours of what it names. */
-export type Tone = "quiet" | "bracket" | "label";
+/**
+ * What it is drawn in where that is not the plain ink: set back in nickel, copper for what is active, verdigris for what
+ * lands and closes, oxblood for what can't be played, or cut out in the paper's own colour.
+ */
+export type Tone = "nickel" | "copper" | "verdigris" | "oxblood" | "tray" | "paper";
 
 /** A sign of the music font. */
 export interface SignInk extends InkBase {
@@ -61,9 +69,15 @@ export interface PathInk extends InkBase {
   readonly d: string;
   /** Width of the line; null for a filled shape. */
   readonly line: number | null;
+  /** Behind its line it is filled with the paper, so that what lies under it is hidden. */
+  readonly isHollow?: boolean;
+  /** Within its line it is filled with the same ink. */
+  readonly isFilled?: boolean;
+  readonly dash?: readonly number[];
+  readonly isRound?: boolean;
 }
 
-export const FACES = ["display-600", "display-400", "sans-600", "sans-400"] as const;
+export const FACES = ["display-600", "display-400", "sans-600", "sans-400", "line-400"] as const;
 export type Face = (typeof FACES)[number];
 
 export interface WordsInk extends InkBase {
@@ -74,6 +88,8 @@ export interface WordsInk extends InkBase {
   readonly y: number;
   readonly size: number;
   readonly face: Face;
+  /** An address that it leads to. */
+  readonly href?: string;
 }
 
 export type Ink = SignInk | PathInk | WordsInk;

@@ -4,11 +4,11 @@ import { describe, expect, test } from "vitest";
 import { lineOf } from "~/core/testing/lines";
 import { barTicks, bpm, parseMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
-import { makeOutlines, print } from "../../../scripts/outlines.mjs";
-import { makeScore } from "../score";
+import { drawStaff } from "~/engrave/draw/staff";
+import { makeScore } from "~/engrave/score";
+import { makeOutlines, print } from "../../scripts/outlines.mjs";
 import type { Drawing } from "./ink";
-import { drawStaff } from "./staff";
-import { loadLetters, ON_PAPER, toSvg } from "./svg";
+import { loadLetters, ON_PAPER, pictureOf, toSvg } from "./svg";
 import { outlineOf, wordsWidth } from "./type";
 
 const METER = parseMeter("4/4");
@@ -26,7 +26,7 @@ const EVERYTHING = "@4 >'R''l!R~L <[RLRL] @3 {RLR}L- R/hoR/hhR/hf @4 =R/c1(R/chK
 
 describe("a picture that needs no font", () => {
   test("every sign and letter is an outline; it is a whole, well-formed file", async () => {
-    const svg = toSvg(draw(EVERYTHING), await loadLetters(), "Six & <more>");
+    const svg = toSvg(pictureOf("Six & <more>", draw(EVERYTHING)), await loadLetters());
     expect(XMLValidator.validate(svg)).toBe(true);
     expect(svg).not.toMatch(/<text|font-|@import|href|url\(/);
     expect(svg).toContain("<title>Six &#38; &#60;more&#62;</title>");
@@ -36,7 +36,7 @@ describe("a picture that needs no font", () => {
 
   test("as many shapes as things are drawn, in the colours that are asked for", async () => {
     const drawing = draw(EVERYTHING);
-    const svg = toSvg(drawing, await loadLetters(), "x", { ...ON_PAPER, ink: "#123456", paper: null }, 2);
+    const svg = toSvg(pictureOf("x", drawing), await loadLetters(), { ...ON_PAPER, ink: "#123456", paper: null }, 2);
     const shapes = drawing.systems.reduce((sum, { ink }) => sum + ink.length, 0);
     expect(svg.match(/<path /g)).toHaveLength(shapes);
     expect(svg).toContain("#123456");

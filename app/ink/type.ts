@@ -1,12 +1,15 @@
 /** Signs and letters measured by their outlines, so that nothing waits for a font and tests measure what readers see. */
 
 import type { Box, Face, InkKind, SignInk, Tone, WordsInk } from "./ink";
+import moreWidths from "./outlines/more-widths.json" with { type: "json" };
 import music from "./outlines/music.json" with { type: "json" };
 import widths from "./outlines/widths.json" with { type: "json" };
 
 type Sign = readonly [advance: number, box: readonly number[], outline: string];
 const SIGNS = music as unknown as Readonly<Record<string, Sign>>;
-const WIDTHS: Readonly<Record<Face, Readonly<Record<string, number>>>> = widths;
+type Widths = Readonly<Record<Face, Readonly<Record<string, number>>>>;
+const WIDTHS: Widths = widths;
+const MORE_WIDTHS: Widths = moreWidths;
 
 /** Outlines are in thousandths of the type size. */
 const UNITS = 1000;
@@ -37,10 +40,21 @@ export function signBox(code: string, x: number, y: number, size: number): Box {
 }
 
 export function wordsWidth(text: string, size: number, face: Face): number {
-  const table = WIDTHS[face];
+  const [table, more] = [WIDTHS[face], MORE_WIDTHS[face]];
   let units = 0;
-  for (const letter of text) units += table[letter] ?? table[STAND_IN] ?? 0;
+  for (const letter of text) units += table[letter] ?? more[letter] ?? table[STAND_IN] ?? 0;
   return (units * size) / UNITS;
+}
+
+/** Which of a face's two files has a letter; null for a letter of neither. */
+export function fileOf(letter: string, face: Face): "latin" | "latin-ext" | null {
+  if (WIDTHS[face][letter] !== undefined) return "latin";
+  return MORE_WIDTHS[face][letter] === undefined ? null : "latin-ext";
+}
+
+/** How far capitals stand up from their line. */
+export function ascentOf(size: number): number {
+  return size * ASCENT;
 }
 
 interface Placed {

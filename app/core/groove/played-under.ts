@@ -1,0 +1,36 @@
+/** What a phrase is played under in its groove, and what answers it. */
+
+import type { Landing } from "../fit/landing";
+import type { Kit } from "../kit/kit";
+import type { Under } from "../player/motions";
+import { type Player, reachCrash } from "../player/player";
+import { ticks } from "../time/time";
+import type { Timeline, TimelineEvent } from "../timeline/timeline";
+import { type Groove, layOutGroove } from "./groove";
+import type { Setting } from "./setting";
+import type { Crash } from "./sounding";
+import { circumstancesOf } from "./under";
+
+/** What goes on under a phrase, for how fast it can go. */
+export function playedUnder(groove: Groove, setting: Setting, kit: Kit): Under {
+  const needsGroove = setting.during === "groove" || setting.during === "foot";
+  return (timeline) => {
+    const laid = needsGroove ? layOutGroove(groove, timeline.meter, timeline.tempo, kit) : null;
+    return circumstancesOf(timeline, setting, laid ? roundAndRound(laid, timeline.end) : [], kit);
+  };
+}
+
+/** A groove's events over and over, up to a time. */
+function roundAndRound({ events, end }: Timeline, until: number): TimelineEvent[] {
+  const rounds = Math.ceil(until / end);
+  return Array.from({ length: rounds }, (_, round) =>
+    events.map((event) => ({ ...event, at: ticks(event.at + round * end) })),
+  ).flat();
+}
+
+/** The hand that crashes on one and the crash that it goes to; the leading hand where nothing lands. */
+export function crashOf(landing: Landing | null, player: Player): Crash {
+  const hand = landing?.hands[0];
+  if (hand) return { hand: hand.hand, place: hand.crash };
+  return { hand: player.hands.leading, place: reachCrash(player, player.hands.leading, null).place };
+}

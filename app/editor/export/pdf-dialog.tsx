@@ -1,0 +1,47 @@
+/** A PDF file while it is written: how far it is, and a way to stop it. */
+
+import { useEffect, useState } from "react";
+import { download, fileName } from "~/ui/download";
+import { Modal } from "~/ui/modal";
+import { writePdf } from "../paper/use-paper";
+import { type ExportSubject, pagesOf } from "./subject";
+
+interface PdfDialogProps {
+  readonly subject: ExportSubject;
+  readonly onClose: () => void;
+}
+
+export default function PdfDialog({ subject, onClose }: PdfDialogProps) {
+  const [share, setShare] = useState(0);
+  const [failed, setFailed] = useState(false);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: one file each time the dialog is opened
+  useEffect(() => {
+    const stop = new AbortController();
+    const write = async () => {
+      const file = await writePdf(await pagesOf(subject), setShare, stop.signal);
+      if (stop.signal.aborted) return;
+      download(fileName(subject.title, ".pdf"), file.slice().buffer as ArrayBuffer, "application/pdf");
+      onClose();
+    };
+    write().catch((error: unknown) => {
+      console.error(error);
+      setFailed(true);
+    });
+    return () => stop.abort();
+  }, []);
+  return (
+    <Modal title="PDF" onClose={onClose} className="max-w-sm">
+      {failed ? (
+        <p role="alert">The PDF couldn't be made in this browser. Use Print on the Sheet tab, and choose PDF there.</p>
+      ) : (
+        <div role="status">
+          <p className="mb-2">Writing the pages…</p>
+          <progress className="progress w-full" value={share} max={1} aria-label="Share of the pages that is written" />
+        </div>
+      )}
+      <button type="button" className="btn btn-sm mt-4" onClick={onClose}>
+        {failed ? "Close" : "Cancel"}
+      </button>
+    </Modal>
+  );
+}

@@ -1,0 +1,64 @@
+/** What is taken away: one fill, several, or a lesson, as they are now. */
+
+import type { Item } from "~/data/rows";
+import { currentBook } from "~/library/current";
+import type { FillContent } from "~/library/fill/content";
+import { type LessonContent, makeLesson } from "~/library/lesson/content";
+import { gatherWithRefs } from "~/library/transfer";
+import type { PaperCell } from "~/paper/lesson-sheet";
+import type { PlayerSession } from "~/session/player";
+import type { PaperRequest } from "~/workers/paper";
+import type { Stage } from "../fill/score";
+import { setupOf } from "../paper/page-setup";
+import { paperFill, paperLesson, paperPlayer } from "../paper/request";
+
+export interface ExportSubject {
+  /** What files are named after. */
+  readonly title: string;
+  readonly fills: readonly Item<FillContent>[];
+  readonly lesson: Item<LessonContent> | null;
+  /** The cells that the lesson names, by id: a name and a stick line each. */
+  readonly cells: ReadonlyMap<string, PaperCell>;
+  readonly stage: Stage;
+  readonly session: PlayerSession;
+}
+
+export function nameOf({ content }: Item<FillContent>): string {
+  return content.name || "Untitled";
+}
+
+/** The pages of it: of one fill as its Sheet has them, of several as a lesson of them. */
+export async function pagesOf({ title, fills, lesson, cells, stage, session }: ExportSubject): Promise<PaperRequest> {
+  const book = await currentBook();
+  const { preferences } = stage;
+  const who = paperPlayer(session, preferences);
+  const [first] = fills;
+  if (!lesson && first && fills.length === 1) {
+    const fill = await paperFill(book, first, stage);
+    return { of: { kind: "fill", fill }, who, setup: setupOf(preferences, "fillParts") };
+  }
+  const item = lesson ?? lessonOf(title, fills);
+  const scene = { fills: new Map(fills.map((fill) => [fill.id, fill])), cells, stage };
+  const pages = await paperLesson(book, item, scene, lesson !== null);
+  return { of: { kind: "lesson", lesson: pages }, who, setup: setupOf(preferences, "lessonParts") };
+}
+
+/** Fills one after the other, for pages only. */
+function lessonOf(title: string, fills: readonly Item<FillContent>[]): Item<LessonContent> {
+  const items = fills.map(({ id }) => ({
+    kind: "fill" as const,
+    key: id.slice(0, 40),
+    of: id,
+    words: "",
+    from: null,
+    to: null,
+    day: null,
+  }));
+  return { id: "choice", createdAt: 0, updatedAt: 0, content: makeLesson({ name: title, items }) };
+}
+
+/** All of it as our own file has it. */
+export async function contentsOf({ fills, lesson }: ExportSubject) {
+  const book = await currentBook();
+  return lesson ? gatherWithRefs(book, "lessons", [lesson]) : gatherWithRefs(book, "fills", fills);
+}

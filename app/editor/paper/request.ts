@@ -1,0 +1,82 @@
+/** What pages are composed from: fills and lessons with all that they name, for the player of the moment. */
+
+import { mirrorGroove } from "~/core/groove";
+import type { Item } from "~/data/rows";
+import type { BookDatabase } from "~/library/database";
+import type { FillContent } from "~/library/fill/content";
+import type { LessonContent } from "~/library/lesson/content";
+import { planSchema } from "~/library/practice/plan";
+import { getPlan } from "~/library/practice/store";
+import type { Preferences } from "~/library/preferences";
+import { shareAddress, writeShare } from "~/library/share";
+import { gatherWithRefs } from "~/library/transfer";
+import type { PaperCell, PaperLesson } from "~/paper/lesson-sheet";
+import type { PaperFill, PaperPlayer } from "~/paper/read-fill";
+import type { PlayerSession } from "~/session/player";
+import { groovesFor, pickGroove, type Stage } from "../fill/score";
+
+const HANDS = { right: "", left: ", left-handed", open: ", open-handed" } as const;
+
+export function paperPlayer({ player, chosen }: PlayerSession, preferences: Preferences): PaperPlayer {
+  const { kit, limits, hands } = player;
+  const { sixes, repeats } = preferences;
+  return { spec: { kit, limits, hands }, kit: `${chosen?.name ?? "Kit"}${HANDS[preferences.hands]}`, sixes, repeats };
+}
+
+/** A fill as it is now, whether or not it is saved. */
+export async function paperFill(book: BookDatabase, item: Item<FillContent>, stage: Stage): Promise<PaperFill> {
+  const [plan, link] = await Promise.all([getPlan(book, item.id), linkTo(book, "fills", item)]);
+  return { ...plainPaperFill(item.content, stage), plan, link };
+}
+
+function plainPaperFill(content: FillContent, stage: Stage): PaperFill {
+  const chosen = groovesFor(stage.grooves, content.meter).find(({ id }) => id === content.groove);
+  const groove = { name: chosen?.name ?? "Plain", groove: pickGroove(content, stage) };
+  return { content, groove, plan: null, link: null };
+}
+
+/** The address that opens a copy of it, wherever it is opened. */
+export async function linkTo(
+  book: BookDatabase,
+  ...[key, item]: ["fills", Item<FillContent>] | ["lessons", Item<LessonContent>]
+): Promise<string> {
+  const contents = key === "fills" ? await gatherWithRefs(book, key, [item]) : await gatherWithRefs(book, key, [item]);
+  return shareAddress(window.location.origin, writeShare(key, contents));
+}
+
+export interface LessonScene {
+  /** Fills as they are now, by id; others are read from the book. */
+  readonly fills: ReadonlyMap<string, Item<FillContent>>;
+  readonly cells: ReadonlyMap<string, PaperCell>;
+  readonly stage: Stage;
+}
+
+/** A lesson with all that it names and the book has. */
+export async function paperLesson(
+  book: BookDatabase,
+  item: Item<LessonContent>,
+  { fills, cells, stage }: LessonScene,
+  isLinked: boolean,
+): Promise<PaperLesson> {
+  const named = item.content.items.flatMap((one) => (one.kind === "heading" ? [] : [one]));
+  const ids = [...new Set(named.flatMap((one) => (one.kind === "fill" ? [one.of] : [])))];
+  const [rows, plans] = await Promise.all([book.fills.bulkGet(ids), book.plans.bulkGet(ids)]);
+  const found = ids.flatMap((id, index) => {
+    const content = fills.get(id)?.content ?? rows[index]?.content;
+    if (!content) return [];
+    const plan = planSchema.safeParse(plans[index]).data ?? null;
+    return [[id, { ...plainPaperFill(content, stage), plan }] as const];
+  });
+  const grooves = stage.grooves.map(({ id, name, groove, slowest, fastest, isOwn }) => {
+    const turned = isOwn || stage.preferences.hands === "right" ? groove : mirrorGroove(groove);
+    return [id, { name, groove: turned, slowest, fastest }] as const;
+  });
+  const wanted = new Set(named.map(({ of }) => of));
+  return {
+    content: item.content,
+    fills: Object.fromEntries(found),
+    cells: Object.fromEntries([...cells].filter(([id]) => wanted.has(id))),
+    grooves: Object.fromEntries(grooves.filter(([id]) => wanted.has(id))),
+    link: isLinked ? await linkTo(book, "lessons", item) : null,
+  };
+}

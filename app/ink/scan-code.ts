@@ -1,0 +1,23 @@
+/** An address as a code to scan. */
+
+import { encode } from "uqr";
+
+/** Codes of more letters have dots that a phone can't tell apart on paper. */
+export const MOST_CODE = 800;
+
+/** A path of squares with a side of 1 each, `size` of them in a row; null for an address that is too long. */
+export function scanCode(address: string): { readonly d: string; readonly size: number } | null {
+  if (address.length > MOST_CODE) return null;
+  const { data, size } = encode(address, { ecc: "L", border: 0 });
+  let d = "";
+  for (const [row, line] of data.entries()) {
+    for (let from = 0; from < size; from++) {
+      if (!line[from]) continue;
+      let to = from;
+      while (line[to + 1]) to++;
+      d += `M${from} ${row}h${to - from + 1}v1h${from - to - 1}z`;
+      from = to;
+    }
+  }
+  return { d, size };
+}

@@ -1,0 +1,75 @@
+/** A lesson as it is kept: fills, cells and grooves in an order, with headings, words, tempos and days. */
+
+import { z } from "zod";
+import type { Item } from "~/data/rows";
+import { itemId, type Ref } from "../kind";
+import { MAX_NAME, MAX_TAG, MAX_TAGS, tempoSchema } from "../phrase/phrase";
+
+export const MAX_LESSON_ITEMS = 200;
+export const MAX_WORDS = 2_000;
+export const MAX_DAY = 366;
+export const MAX_CANDIDATES = 8;
+const MAX_CANDIDATE = 2_000;
+
+/** Its own within the lesson: what is moved stays the same one. */
+const key = z.string().min(1).max(40);
+const words = z.string().max(MAX_WORDS);
+const shared = {
+  key,
+  /** What the teacher says of it. */
+  words,
+  /** It begins a page. */
+  startsPage: z.boolean().optional(),
+};
+/** The day of the lesson on which it is begun, from 1; null for whenever. */
+const day = z.number().int().min(1).max(MAX_DAY).nullable();
+
+const headingSchema = z.strictObject({ ...shared, kind: z.literal("heading"), text: z.string().max(MAX_NAME) });
+
+const fillSchema = z.strictObject({
+  ...shared,
+  kind: z.literal("fill"),
+  of: itemId,
+  /** Beats a minute to begin and to end with; null for what its plan says. */
+  from: tempoSchema.nullable(),
+  to: tempoSchema.nullable(),
+  day,
+  /** Of a graded set: stick lines that may take its place, the next one first. */
+  instead: z.array(z.string().max(MAX_CANDIDATE)).max(MAX_CANDIDATES).optional(),
+});
+const cellSchema = z.strictObject({ ...shared, kind: z.literal("cell"), of: itemId, day });
+const grooveSchema = z.strictObject({ ...shared, kind: z.literal("groove"), of: itemId, day });
+
+export const lessonItemSchema = z.discriminatedUnion("kind", [headingSchema, fillSchema, cellSchema, grooveSchema]);
+export type LessonItem = z.infer<typeof lessonItemSchema>;
+export type LessonFill = Extract<LessonItem, { kind: "fill" }>;
+
+export const lessonContentSchema = z
+  .strictObject({
+    name: z.string().max(MAX_NAME),
+    tags: z.array(z.string().min(1).max(MAX_TAG)).max(MAX_TAGS),
+    intro: words,
+    items: z.array(lessonItemSchema).max(MAX_LESSON_ITEMS),
+  })
+  .refine(({ items }) => new Set(items.map((item) => item.key)).size === items.length, "has the same item twice");
+export type LessonContent = z.infer<typeof lessonContentSchema>;
+
+export type SavedLesson = Item<LessonContent>;
+
+export function makeLesson(given: Partial<LessonContent> = {}): LessonContent {
+  return { name: "", tags: [], intro: "", items: [], ...given };
+}
+
+const KEYS = { fill: "fills", cell: "cells", groove: "grooves" } as const;
+
+/** What the lesson names of the book. */
+export function listRefs({ items }: LessonContent): Ref[] {
+  return items.flatMap((item): Ref[] => (item.kind === "heading" ? [] : [{ key: KEYS[item.kind], id: item.of }]));
+}
+
+export function renameRefs(content: LessonContent, idOf: (ref: Ref) => string): LessonContent {
+  const items = content.items.map((item) =>
+    item.kind === "heading" ? item : { ...item, of: idOf({ key: KEYS[item.kind], id: item.of }) },
+  );
+  return { ...content, items };
+}

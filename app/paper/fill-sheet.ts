@@ -1,0 +1,228 @@
+/** The page of one fill. */
+
+import { isSwung } from "~/core/groove";
+import { makePlayer, type Player } from "~/core/player";
+import type { PlannedWork } from "~/core/practice";
+import { barTicks, formatFeltMeter, type Meter } from "~/core/time";
+import { swingSign, tempoSign } from "~/engrave/draw/tempo";
+import type { Sheet } from "~/ink/page";
+import type { SheetPart } from "~/ink/paper-sizes";
+import { inkLine } from "~/ink/picture";
+import { drawRail } from "~/ink/rail-picture";
+import { drawStack } from "~/ink/stack-picture";
+import { placeWords } from "~/ink/type";
+import { plainLine } from "~/library/phrase/phrase";
+import { sayFeel } from "~/words/groove";
+import { TEMPO_NAMES } from "~/words/sheet";
+import { nameRate, plural } from "~/words/time";
+import { wordFit, wordLanding } from "~/words/verdict";
+import { finishSheet } from "./finish";
+import type { Block } from "./flow";
+import { beside, measureFrame, type Part, pile, type SheetSetup } from "./page";
+import { kitLegend, pictureIn, sayLimbs, staffBlocks, titleBlock } from "./parts";
+import { fillBars, formBars, type PaperFill, type PaperPlayer, planOf, type ReadFill, readFill } from "./read-fill";
+import { stepBlocks } from "./steps";
+import { BODY, HEADING, LINE, SMALL, STRONG, setText } from "./text";
+
+const COLUMN_GAP = 26;
+/** As large as the coins of a stack are on a page, beside the screen's. */
+const COIN_SCALE = 0.68;
+
+/** A fill on as many pages as it needs. */
+export function fillSheet(fill: PaperFill, who: PaperPlayer, setup: SheetSetup): Sheet {
+  const frame = measureFrame(setup);
+  const player = makePlayer(who.spec.kit, who.spec.limits, who.spec.hands);
+  const read = readFill(fill, player);
+  const title = fill.content.name || "Untitled fill";
+  const scene: Scene = { fill, read, who, player, width: frame.room.width, height: frame.room.height, title };
+  return finishSheet(title, fillBlocks(scene, new Set(setup.parts)), frame);
+}
+
+interface Scene {
+  readonly fill: PaperFill;
+  readonly read: ReadFill;
+  readonly who: PaperPlayer;
+  readonly player: Player;
+  readonly width: number;
+  readonly height: number;
+  readonly title: string;
+}
+
+function fillBlocks(scene: Scene, parts: ReadonlySet<SheetPart>): Block[] {
+  const { read, fill, who, player, width } = scene;
+  const { timeline, content } = read;
+  const work = parts.has("tempos") || parts.has("steps") ? planOf(read, fill, player) : null;
+  const blocks: Block[] = [headBlock(scene, parts, work)];
+  if (timeline.slots.length === 0) {
+    return [...blocks, block(setText("This fill has no notes yet.", width, BODY), 14)];
+  }
+  const sign = { ...tempoSign(content.meter), swing: swingSign(read.setting.feel) };
+  if (parts.has("staff")) {
+    const heading = { bpm: Math.round(content.tempo), ...sign, words: "" };
+    const look = { meter: content.meter, width, brackets: true, heading };
+    const staff = staffBlocks(fillBars(read, who), look, `Staff: ${plainLine(content)}`);
+    blocks.push(...staff.map((one, index) => (index === 0 ? { ...one, gap: 12 } : one)));
+  }
+  const picture = pictureBlock(scene, parts);
+  if (picture) blocks.push(picture);
+  if (parts.has("rail")) {
+    const { hands } = who.spec;
+    const rail = drawRail(timeline, hands.leading, content.countStyle, width / COIN_SCALE);
+    blocks.push(block(pictureIn(rail, width, scene.height, COIN_SCALE, `Rail: ${plainLine(content)}`), 16));
+  }
+  if (parts.has("line")) blocks.push(block(setText(plainLine(content), width, LINE), 14));
+  if (parts.has("groove")) blocks.push(...grooveBlocks(scene));
+  if (work && parts.has("steps")) blocks.push(...stepBlocks(work, width));
+  return blocks;
+}
+
+function block(part: Part, gap: number, more: Partial<Block> = {}): Block {
+  return { ...part, gap, ...more };
+}
+
+/** "4/4 · sixteenths · one bar · eighths swung 2:1". */
+function sayWhat({ content, rate, setting }: ReadFill): string {
+  const bars = content.window.length / barTicks(content.meter as Meter);
+  const length =
+    bars === 1
+      ? "one bar"
+      : bars < 1
+        ? "part of a bar"
+        : Number.isInteger(bars)
+          ? `${bars} bars`
+          : `${bars.toFixed(2)} bars`;
+  const feel = isSwung(setting.feel) && setting.follows ? [sayFeel(setting.feel)] : [];
+  return [formatFeltMeter(content.meter as Meter), nameRate(rate), length, ...feel].join(" · ");
+}
+
+function headBlock(
+  { read, who, width, title, fill }: Scene,
+  parts: ReadonlySet<SheetPart>,
+  work: PlannedWork | null,
+): Block {
+  const link = parts.has("code") ? fill.link : null;
+  return titleBlock(title, [`${sayWhat(read)} · ${who.kit}`], link, width, (room) =>
+    work && parts.has("tempos") ? [tempoLine(read.content.tempo, work, Math.min(room, 420))] : [],
+  );
+}
+
+/** From where to begin to the goal: three coins on a line, with what each is. */
+function tempoLine(home: number, { tempos }: PlannedWork, width: number): Part {
+  const marks = [
+    [TEMPO_NAMES.learning, tempos.learning],
+    [TEMPO_NAMES.home, Math.round(home)],
+    ...(tempos.goal === Math.round(home) ? [] : [[TEMPO_NAMES.goal, tempos.goal] as const]),
+  ] as readonly (readonly [name: string, bpm: number])[];
+  const step = width / marks.length;
+  const ink = marks.flatMap(([name, tempo], index) => {
+    const x = index * step;
+    const number = placeWords(
+      String(Math.round(tempo)),
+      x,
+      30,
+      { size: 19, face: "display-600" },
+      { kind: "tempo" },
+      false,
+    );
+    const unit = placeWords(
+      "bpm",
+      number.box.right + 4,
+      30,
+      { size: 10.5, face: "sans-400" },
+      { kind: "tempo", tone: "nickel" },
+      false,
+    );
+    return [
+      placeWords(name, x, 10, { size: 10.5, face: "sans-400" }, { kind: "text", tone: "nickel" }, false),
+      number,
+      unit,
+      ...(index + 1 < marks.length
+        ? [
+            inkLine([unit.box.right + 10, 24], [x + step - 10, 24], 1.4, {
+              kind: "rail",
+              tone: "copper",
+              dash: [0.1, 5],
+              isRound: true,
+            }),
+          ]
+        : []),
+    ];
+  });
+  return { height: 36, groups: [{ x: 0, y: 4, scale: 1, role: "text", ink }] };
+}
+
+/** The stack, and beside it how the fill lands and what is played. */
+function pictureBlock(scene: Scene, parts: ReadonlySet<SheetPart>): Block | null {
+  const { read, who, width, height } = scene;
+  const { timeline, content } = read;
+  const stack = drawStack(timeline, who.spec.hands.leading);
+  const isWide = stack.width * COIN_SCALE > width * 0.62;
+  const columnWidth =
+    isWide || !parts.has("stack") ? width : width - Math.min(width * 0.6, stack.width * COIN_SCALE) - COLUMN_GAP;
+  const texts: Part[] = [];
+  if (parts.has("landing")) texts.push(landingText(read, columnWidth));
+  if (parts.has("legend")) {
+    const title = setText("On the staff", columnWidth, HEADING, "h2");
+    // The arrangement has the fill's own notes, and the groove's and the crash.
+    const notes = parts.has("groove") ? read.arrangement.notes : timeline.events;
+    const legend = kitLegend(new Set(notes.map(({ place }) => place)), columnWidth);
+    texts.push(
+      pile([title, legend, setText(sayLimbs(new Set(timeline.events.map(({ limb }) => limb))), columnWidth, SMALL)], 5),
+    );
+  }
+  const beside_ = pile(texts, 14);
+  if (!parts.has("stack")) return texts.length > 0 ? block(beside_, 18) : null;
+  const picture = pictureIn(
+    stack,
+    isWide ? width : width * 0.6,
+    height * 0.7,
+    COIN_SCALE,
+    `Stack: ${plainLine(content)}`,
+  );
+  if (texts.length === 0) return block(picture, 18);
+  if (isWide) return block(pile([picture, beside_], 14), 18);
+  return block(beside(picture, beside_, picture.width + COLUMN_GAP), 18);
+}
+
+function landingText({ fit, landing, content, rate }: ReadFill, width: number): Part {
+  const fits = wordFit(fit, content.meter as Meter, rate);
+  const lands = wordLanding(landing);
+  return pile(
+    [
+      setText("How it lands", width, HEADING, "h2"),
+      setText(`${lands.headline}.`, width, STRONG),
+      setText(`${lands.detail}.`, width, BODY),
+      setText(`${fits.headline}.`, width, { ...BODY, tone: "nickel" }),
+    ],
+    3,
+  );
+}
+
+function grooveBlocks(scene: Scene): Block[] {
+  const { read, fill, who, player, width } = scene;
+  const { content, setting } = read;
+  const bars = formBars(read, fill, player, who);
+  const words = `${plural(content.grooveBars, "bar")} of groove, then the fill`;
+  const name = content.grooveBars === 0 ? "Over and over" : `In the groove: ${fill.groove.name}`;
+  const head = pile(
+    [
+      setText(name, width, HEADING, "h2"),
+      setText(
+        content.grooveBars === 0 ? "The fill goes round without a groove." : `${words}. ${sayFeelSentence(setting)}`,
+        width,
+        SMALL,
+      ),
+    ],
+    2,
+  );
+  const look = { meter: content.meter as Meter, width };
+  const alt = `Score: ${words}`;
+  return [block(head, 20, { isWithNext: true }), ...staffBlocks(bars.slice(0, MOST_BARS), look, alt)];
+}
+/** A loop that is longer is shown in part. */
+const MOST_BARS = 24;
+
+function sayFeelSentence({ feel }: ReadFill["setting"]): string {
+  const said = sayFeel(feel);
+  return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
+}

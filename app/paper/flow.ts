@@ -1,0 +1,69 @@
+/** Blocks on pages: in their order, none cut, headings with what they head. */
+
+import type { Part } from "./page";
+
+export interface Block extends Part {
+  /** Room above it, unless it is the first on its page. */
+  readonly gap: number;
+  /** It is never the last on its page. */
+  readonly isWithNext?: boolean;
+  /** It begins a page, because somebody wants it so. */
+  readonly startsPage?: boolean;
+}
+
+export interface PlacedBlock {
+  readonly block: Block;
+  readonly y: number;
+}
+
+/**
+ * The blocks of each page. What belongs together and is higher than a page is broken where the page is full. No pages for
+ * no blocks.
+ */
+export function flow(blocks: readonly Block[], height: number): PlacedBlock[][] {
+  const pages: PlacedBlock[][] = [];
+  let page: PlacedBlock[] = [];
+  let y = 0;
+  const turn = () => {
+    if (page.length > 0) pages.push(page);
+    page = [];
+    y = 0;
+  };
+  const put = (block: Block) => {
+    const top = page.length === 0 ? 0 : y + block.gap;
+    page.push({ block, y: top });
+    y = top + block.height;
+  };
+  for (const run of runsOf(blocks)) {
+    const [first] = run;
+    if (first?.startsPage) turn();
+    if (page.length > 0 && y + (first?.gap ?? 0) + heightOf(run) > height) turn();
+    for (const block of run) {
+      if (page.length > 0 && y + block.gap + block.height > height) turn();
+      put(block);
+    }
+  }
+  turn();
+  return pages;
+}
+
+/** Blocks that stay on one page if they can. */
+function runsOf(blocks: readonly Block[]): Block[][] {
+  const runs: Block[][] = [];
+  let run: Block[] = [];
+  for (const block of blocks) {
+    if (block.startsPage && run.length > 0) {
+      runs.push(run);
+      run = [];
+    }
+    run.push(block);
+    if (block.isWithNext) continue;
+    runs.push(run);
+    run = [];
+  }
+  return run.length > 0 ? [...runs, run] : runs;
+}
+
+function heightOf(run: readonly Block[]): number {
+  return run.reduce((sum, { gap, height }, index) => sum + (index === 0 ? 0 : gap) + height, 0);
+}

@@ -1,0 +1,106 @@
+/** A fill worked out for a page, for the player whose page it is. */
+
+import { describeLanding, type Fit, type Landing, measureFit } from "~/core/fit";
+import {
+  type Arrangement,
+  arrange,
+  crashOf,
+  type Form,
+  type Groove,
+  layOutGroove,
+  measureForm,
+  playedUnder,
+  pulseInGroove,
+  type Setting,
+} from "~/core/groove";
+import { type Line, openingRate, type Phrase } from "~/core/phrase";
+import type { Player, PlayerSpec } from "~/core/player";
+import { layOutWork, makePlan, type PlannedWork, wishOf } from "~/core/practice";
+import type { Rate } from "~/core/time";
+import { layOut, type Timeline } from "~/core/timeline";
+import { makeFormScore } from "~/engrave/form-score";
+import type { RepeatStyle, Sixes } from "~/engrave/notation";
+import { makeScore, type StaffBar } from "~/engrave/score";
+import type { FillContent } from "~/library/fill/content";
+import { soundLine, toPhrase } from "~/library/phrase/phrase";
+import { toSetting } from "~/library/phrase/setting";
+import { newPlan, type PlanRow } from "~/library/practice/plan";
+
+/** A fill with what it needs to be put on a page. Plain data: it is sent to a worker. */
+export interface PaperFill {
+  readonly content: FillContent;
+  /** The groove that it is heard in. */
+  readonly groove: { readonly name: string; readonly groove: Groove };
+  /** How far the player is with it; null for one that was never practised. */
+  readonly plan: PlanRow | null;
+  /** An address that opens it; null for none. */
+  readonly link: string | null;
+}
+
+export interface NotationChoices {
+  readonly sixes: Sixes;
+  readonly repeats: RepeatStyle;
+}
+
+/** For whom pages are made. */
+export interface PaperPlayer extends NotationChoices {
+  readonly spec: PlayerSpec;
+  /** What the kit is called, and who it is set up for: "Four-piece, left-handed". */
+  readonly kit: string;
+}
+
+export interface ReadFill {
+  readonly content: FillContent;
+  readonly line: Line;
+  readonly phrase: Phrase;
+  readonly timeline: Timeline;
+  readonly rate: Rate;
+  readonly fit: Fit;
+  readonly landing: Landing | null;
+  readonly setting: Setting;
+  readonly arrangement: Arrangement;
+  readonly form: Form;
+}
+
+export function readFill({ content, groove: { groove } }: PaperFill, player: Player): ReadFill {
+  const line = soundLine(content);
+  const pulse = pulseInGroove(groove, content.meter, content.grooveBars);
+  const phrase = { ...toPhrase(content, line), pulse };
+  const timeline = layOut(phrase, player.kit);
+  const landing = describeLanding(timeline, player);
+  const setting = toSetting(content.setting, { grooveBars: content.grooveBars, countInBars: 0 }, groove.feel);
+  const rate = openingRate(line);
+  return {
+    content,
+    line,
+    phrase,
+    timeline,
+    rate,
+    fit: measureFit(timeline, rate),
+    landing,
+    setting,
+    arrangement: arrange(timeline, groove, setting, crashOf(landing, player), player.kit),
+    form: measureForm(timeline, setting),
+  };
+}
+
+/** The fill by itself. */
+export function fillBars({ content, timeline }: ReadFill, { sixes }: NotationChoices): StaffBar[] {
+  return makeScore(timeline, timeline.slots, content.countStyle, { sixes });
+}
+
+/** Groove and fill, and the bar that it lands on. */
+export function formBars(read: ReadFill, { groove: { groove } }: PaperFill, player: Player, choices: NotationChoices) {
+  const { content, timeline, arrangement, form, setting } = read;
+  const laid = layOutGroove(groove, content.meter, content.tempo, player.kit);
+  const { sixes, repeats } = choices;
+  const options = { countStyle: content.countStyle, feetBelow: false, choices: { sixes }, repeats };
+  return makeFormScore(timeline, laid, arrangement, form, setting, options);
+}
+
+/** The steps of its plan, as far as the player has come. */
+export function planOf({ phrase, setting }: ReadFill, { groove, plan }: PaperFill, player: Player): PlannedWork {
+  const state = plan ?? newPlan("");
+  const under = playedUnder(groove.groove, setting, player.kit);
+  return layOutWork(makePlan(phrase, player, wishOf(phrase, state), under), state);
+}
