@@ -8,7 +8,7 @@ const ROOMS = {
   paper: ["core", "engrave", "ink", "library", "words"],
   input: ["core"],
   audio: ["core"],
-  words: ["core", "data", "library"],
+  words: ["core", "data", "ink", "library"],
   library: ["core", "data", "engrave", "formats", "ink"],
   content: ["core", "library"],
   workers: ["core", "audio", "formats", "ink", "library", "paper"],
@@ -53,7 +53,7 @@ const ROOMS = {
   routes: ["content", "core", "data", "library", "screens", "ui", "words"],
 };
 const rooms = Object.keys(ROOMS);
-const TESTS = "\\.test\\.tsx?$";
+const TESTS = "(\\.test\\.tsx?|/testing\\.ts)$";
 
 module.exports = {
   forbidden: [
@@ -105,6 +105,12 @@ module.exports = {
       severity: "error",
       from: { path: "^app/", pathNot: ["^app/core/", TESTS] },
       to: { path: "^app/core/", pathNot: "^app/core/(?!testing)[^/]+/index\\.ts$" },
+    },
+    {
+      name: "testing-is-for-tests",
+      severity: "error",
+      from: { path: "^app/", pathNot: [TESTS, "^app/core/testing/"] },
+      to: { path: ["/testing\\.ts$", "^app/core/testing/"] },
     },
     {
       name: "content-stays-on-the-server",

@@ -26,9 +26,13 @@ export default [
   route("grooves/own", "routes/own-grooves.tsx"),
   route("grooves/own/:grooveId", "routes/own-groove.tsx"),
   route("kits", "routes/kits.tsx"),
+  route("lessons", "routes/lessons.tsx"),
+  route("lessons/:lessonId", "routes/lesson.tsx"),
+  route("open", "routes/open.tsx"),
   route("log", "routes/log.tsx"),
   route("setup", "routes/setup.tsx"),
   route("content/demo", "routes/demo-content.ts"),
+  route("content/course", "routes/course.ts"),
   ...OLD,
   route("*", "routes/not-found.tsx"),
 ] satisfies RouteConfig;

@@ -37,6 +37,18 @@ const SIZES = [1280, 820, 390, 320].map((width) => ({ width, height: 4_000 }));
 /** What version 2.2 added, and what depends on the size of the window. */
 const SIZED_RULES = ["target-size", "scrollable-region-focusable", "aria-hidden-focus", "region", "bypass"];
 
+/** A lesson with the fill of the book in it; its address. */
+async function newLesson(page: Page): Promise<string> {
+  await openShelf(page);
+  await page.getByRole("button", { name: "New lesson" }).click();
+  await page.getByRole("button", { name: "Add fills…" }).click();
+  const dialog = page.getByRole("dialog", { name: "Add to the lesson" });
+  await dialog.getByRole("button", { name: /^Choose all/ }).click();
+  await dialog.getByRole("button", { name: /^Add \d/ }).click();
+  await expect(page.getByRole("img", { name: /^Page 1/ })).toBeVisible();
+  return new URL(page.url()).pathname;
+}
+
 test("targets are large enough and what scrolls is reached by keys, on every screen at four sizes", async ({
   page,
 }) => {
@@ -45,7 +57,8 @@ test("targets are large enough and what scrolls is reached by keys, on every scr
   const fill = new URL(page.url()).pathname.replace(/\/stack$/, "");
   const screens = [
     ...["stack", "floor", "groove", "shed", "sheet"].map((tab) => `${fill}/${tab}`),
-    ...["/", "/cells", "/fit", "/log", "/setup"],
+    ...["/", "/cells", "/fit", "/log", "/setup", "/open"],
+    await newLesson(page),
   ];
   const found: string[] = [];
   for (const screen of screens) {
@@ -114,6 +127,27 @@ test.describe("axe finds nothing, by day and by night", () => {
       }
       await expectClean(page);
     }
+  });
+  test("on the Sheet and a lesson, with what opens from them, and on what was shared", async ({ page }) => {
+    await page.getByRole("link", { name: "Fill", exact: true }).click();
+    await page.getByRole("link", { name: "Sheet", exact: true }).click();
+    await expect(page.getByRole("img", { name: /^Page 1/ })).toBeVisible();
+    await expectClean(page);
+    await page.getByRole("button", { name: "Export" }).click();
+    await page.getByRole("menuitem", { name: "Link or code to scan…" }).click();
+    const share = page.getByRole("dialog", { name: /^Share/ });
+    await expect(share.getByRole("textbox", { name: "Link" })).toHaveValue(/#1\./);
+    await expectClean(page);
+    const link = await share.getByRole("textbox", { name: "Link" }).inputValue();
+    await newLesson(page);
+    await expectClean(page);
+    await page.getByRole("button", { name: "Graded set…" }).click();
+    await page.getByRole("button", { name: /^Choose \d/ }).click();
+    await expect(page.getByText(/from easy to hard\.$/)).toBeVisible();
+    await expectClean(page);
+    await page.goto(link);
+    await expect(page.getByRole("button", { name: "Keep a copy" })).toBeVisible();
+    await expectClean(page);
   });
   test("in the Shed and on the Log", async ({ page }) => {
     await page.getByRole("link", { name: "Fill", exact: true }).click();

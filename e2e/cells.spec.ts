@@ -1,6 +1,6 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import { downloadOf, NEWCOMER, noteNumber, openLine, openShelf, stackOf } from "./support";
+import { exportBook, NEWCOMER, noteNumber, openLine, openShelf, stackOf } from "./support";
 
 async function openRudiment(page: Page, name: string) {
   await openShelf(page);
@@ -259,7 +259,7 @@ test("own cells go out with their recipes and come back identical", async ({ pag
   await page.getByRole("button", { name: "Keep", exact: true }).click();
   await expect(page.getByRole("heading", { level: 2, name: "Coal cellar" })).toBeVisible();
   await page.getByRole("link", { name: "Shelf" }).click();
-  const file = await downloadOf(page, () => page.getByRole("button", { name: "Export all" }).click());
+  const file = await exportBook(page);
   const text = await readFile(file.path, "utf8");
   const cells = JSON.parse(text).cells;
   expect(cells).toHaveLength(1);
@@ -275,7 +275,7 @@ test("own cells go out with their recipes and come back identical", async ({ pag
   await book(other).getByRole("link", { name: "Coal cellar" }).click();
   await expect(recipe(other).getByRole("button", { name: /^Step:/ })).toHaveCount(3);
   await other.getByRole("link", { name: "Shelf" }).click();
-  const again = await downloadOf(other, () => other.getByRole("button", { name: "Export all" }).click());
+  const again = await exportBook(other);
   expect(JSON.parse(await readFile(again.path, "utf8")).cells).toEqual(cells);
   await other.context().close();
 });

@@ -9,7 +9,9 @@ import { exportAs, noteNumber, openShelf, stackOf } from "./support";
 
 test("the demo opens on a playable fill, with a book of at least twelve of its own", async ({ page }) => {
   await openShelf(page);
-  expect(await page.getByRole("heading", { level: 2 }).count()).toBeGreaterThanOrEqual(12);
+  expect(
+    await page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 }).count(),
+  ).toBeGreaterThanOrEqual(12);
   await expect(page.getByRole("heading", { level: 2, name: "Gravel road sevens" })).toBeVisible();
   const databases = await page.evaluate(async () => (await indexedDB.databases()).map(({ name }) => name));
   expect(databases).toEqual(["dime-stack-demo"]);
@@ -18,7 +20,7 @@ test("the demo opens on a playable fill, with a book of at least twelve of its o
 test("every fill of the demo opens, draws and is counted", async ({ page }) => {
   test.setTimeout(90_000);
   await openShelf(page);
-  const names = await page.getByRole("heading", { level: 2 }).allTextContents();
+  const names = await page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 }).allTextContents();
   for (const name of names) {
     await page.getByRole("link", { name, exact: true }).click();
     await expect(page.getByRole("textbox", { name: "Name of the fill" })).toHaveValue(name);

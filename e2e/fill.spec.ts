@@ -76,7 +76,7 @@ test("a new fill in which nothing was typed leaves nothing behind, and is made f
   await tab(page, "Groove");
   await expect(page.getByRole("region", { name: "Form" })).toBeVisible();
   await screen(page, "Shelf");
-  await expect(page.getByRole("heading", { level: 2 })).toHaveCount(1);
+  await expect(page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 })).toHaveCount(1);
   await expect(page.getByText("Untitled")).toHaveCount(0);
   expect(complaints).toEqual([]);
 });

@@ -134,7 +134,7 @@ test("the app can be installed: manifest, icons, files that it opens", async ({ 
     const icon = await request.get(src);
     expect(icon.headers()["content-type"]).toBe(type);
   }
-  expect(Object.values(manifest.file_handlers[0].accept).flat()).toContain(".dimestack.json");
+  expect(Object.values(manifest.file_handlers[0].accept).flat()).toContain(".dimestack");
   const worker = await request.get("/service-worker.js");
   expect(worker.headers()["cache-control"]).toBe("no-cache");
 });

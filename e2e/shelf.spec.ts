@@ -1,8 +1,9 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import { downloadOf, exportAs, NEWCOMER, openNewLine, openShelf, stackOf } from "./support";
+import { downloadOf, exportAs, exportBook, NEWCOMER, openNewLine, openShelf, stackOf } from "./support";
 
 const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
+const fillsOf = (page: Page) => page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 });
 const card = (page: Page, name: string) =>
   page.getByRole("listitem").filter({ has: page.getByRole("heading", { name }) });
 
@@ -40,16 +41,16 @@ test("fills are named, tagged, found, duplicated, deleted and brought back", asy
   await expect(page.getByRole("button", { name: /^slow/ })).toHaveCount(0);
 
   await page.getByRole("searchbox", { name: "Find fills" }).fill("three rlkx5");
-  await expect(page.getByRole("heading", { level: 2 })).toHaveText(["Threes"]);
+  await expect(fillsOf(page)).toHaveText(["Threes"]);
   await page.getByRole("searchbox", { name: "Find fills" }).fill("nothing like it");
   await expect(page.getByText("No fill matches.")).toBeVisible();
   await page.getByRole("searchbox", { name: "Find fills" }).fill("");
   await page.getByRole("combobox", { name: "Sort by" }).selectOption("tempo");
-  await expect(page.getByRole("heading", { level: 2 })).toHaveText(["Threes", "Five, five, six"]);
+  await expect(fillsOf(page)).toHaveText(["Threes", "Five, five, six"]);
   await page.getByRole("combobox", { name: "Sort by" }).selectOption("name");
-  await expect(page.getByRole("heading", { level: 2 })).toHaveText(["Five, five, six", "Threes"]);
+  await expect(fillsOf(page)).toHaveText(["Five, five, six", "Threes"]);
   await page.getByRole("button", { name: /^verse/ }).click();
-  await expect(page.getByRole("heading", { level: 2 })).toHaveText(["Threes"]);
+  await expect(fillsOf(page)).toHaveText(["Threes"]);
   await page.getByRole("button", { name: /^verse/ }).click();
 
   await page.getByRole("button", { name: "Duplicate Threes" }).click();
@@ -69,8 +70,8 @@ test("a book file goes out and comes back identical; the same again changes noth
   await nameIt(page, "Sevens", "réglé");
   await shelf(page);
   await expect(card(page, "Sevens")).toBeVisible();
-  const exported = await downloadOf(page, () => page.getByRole("button", { name: "Export all" }).click());
-  expect(exported.name).toBe("shelf.dimestack.json");
+  const exported = await exportBook(page);
+  expect(exported.name).toBe("shelf.dimestack");
   const text = await readFile(exported.path, "utf8");
   expect(JSON.parse(text).fills).toHaveLength(2);
 
@@ -87,7 +88,7 @@ test("a book file goes out and comes back identical; the same again changes noth
     .setInputFiles({ name: exported.name, mimeType: "application/json", buffer: Buffer.from(text) });
   await expect(elsewhere.getByText("Imported: 1 new fill, 1 you already have.")).toBeVisible();
   await elsewhere.getByRole("searchbox", { name: "Find fills" }).fill("sevens");
-  const again = await downloadOf(elsewhere, () => elsewhere.getByRole("button", { name: "Export 1" }).click());
+  const again = await exportAs(elsewhere, "Dime Stack file");
   const sevens = (file: string) =>
     JSON.parse(file).fills.find((fill: { content: { name: string } }) => fill.content.name === "Sevens");
   expect(sevens(await readFile(again.path, "utf8"))).toEqual(sevens(text));
@@ -110,18 +111,18 @@ test("bad files get a clear word and change nothing", async ({ page }, info) => 
   await writeFile(huge, " ".repeat(25 * 1024 * 1024));
   await page.getByLabel("File to import").setInputFiles(huge);
   await expect(page.getByText(/The file is 25\.0 MB. The limit is 24 MB/)).toBeVisible();
-  await expect(page.getByRole("heading", { level: 2 })).toHaveCount(1);
+  await expect(fillsOf(page)).toHaveCount(1);
 });
 
 test("the stick line goes out as text, and one fill as a file of its own", async ({ page }) => {
   await openNewLine(page, "@4 RLRL");
   await nameIt(page, "Plain");
-  const text = await exportAs(page, "Stick line as text file");
+  const text = await exportAs(page, "Stick lines as a text file");
   expect([text.name, await readFile(text.path, "utf8")]).toEqual([
     "plain.txt",
     "# Plain\n# meter: 4/4\n# tempo: 90\n# space: 4 quarters from 0\n@4 RLRL\n",
   ]);
-  const file = await exportAs(page, "Dime Stack file (JSON)");
+  const file = await exportAs(page, "Dime Stack file");
   expect(JSON.parse(await readFile(file.path, "utf8")).fills[0].content.text).toBe("@4 RLRL");
   const midi = await exportAs(page, "MIDI file: groove and fill");
   expect((await readFile(midi.path)).subarray(0, 4).toString()).toBe("MThd");
@@ -135,7 +136,7 @@ test("stick lines come in from a text file, with the line told that cannot be re
       .setInputFiles({ name: "lines.txt", mimeType: "text/plain", buffer: Buffer.from(text) });
   await give("# From a friend\n@4 RLRRLx3 K\n\n@4 RLF\n");
   await expect(page.getByText("Line 4, column 6 of the file: “F” isn't a hand or foot.")).toBeVisible();
-  await expect(page.getByRole("heading", { level: 2 })).toHaveCount(1);
+  await expect(fillsOf(page)).toHaveCount(1);
   await give("# From a friend\n@4 RLRRLx3 K\n\n@6 RLRLLKKx7\n");
   await expect(page.getByText("Imported: 2 new fills.")).toBeVisible();
   await expect(card(page, "From a friend")).toContainText("fits");
@@ -215,7 +216,7 @@ test("a backup goes out, and comes back after it was shown what it would change"
   const data = page.getByRole("region", { name: "Your data" });
   await expect(data).toContainText("You have no backup yet.");
   const { name, path } = await downloadOf(page, () => data.getByRole("button", { name: "Download a backup" }).click());
-  expect(name).toMatch(/^dime-stack-backup-.*\.dimestack\.json$/);
+  expect(name).toMatch(/^dime-stack-backup-.*\.dimestack$/);
   await expect(data).toContainText(/Last backup: .* Nothing has changed since\./);
   await shelf(page);
   await card(page, "Backed up")

@@ -1,6 +1,6 @@
 import { readFile } from "node:fs/promises";
 import { expect, test } from "@playwright/test";
-import { exportAs, noteNumber, openLine, openSpace, openVerdict, stackOf } from "./support";
+import { downloadOf, exportAs, noteNumber, openLine, openSpace, openVerdict, stackOf } from "./support";
 
 test.describe("the line as text", () => {
   test("an error is marked at its column with what to do; the last good picture stays", async ({ page }) => {
@@ -187,9 +187,15 @@ test("the staff leaves as MusicXML and as a picture; sixes are written as the pl
   expect(score).toContain('<score-partwise version="4.0">');
   expect(score.match(/<grace /g)).toHaveLength(1);
   expect(score.match(/<actual-notes>6</g)).toHaveLength(6);
-  const picture = await readFile((await exportAs(page, "Picture of the staff (SVG)")).path, "utf8");
+  await page.getByRole("button", { name: /^Export/ }).click();
+  await page.getByRole("menuitem", { name: "Picture (SVG or PNG)…" }).click();
+  const dialog = page.getByRole("dialog", { name: "Picture" });
+  await dialog.getByRole("combobox", { name: "What" }).selectOption("Staff");
+  const saved = await downloadOf(page, () => dialog.getByRole("button", { name: "Save picture" }).click());
+  const picture = await readFile(saved.path, "utf8");
   expect(picture).toContain("<path ");
   expect(picture).not.toContain("<text");
+  await dialog.getByRole("button", { name: "Close" }).click();
   await page.getByRole("link", { name: "Setup" }).click();
   await page.getByRole("combobox", { name: "Write six notes in a beat" }).selectOption("as two groups of three");
   await page.goBack();

@@ -68,8 +68,13 @@ export async function downloadOf(page: Page, act: () => Promise<void>) {
 }
 
 export async function exportAs(page: Page, item: string) {
-  await page.getByRole("button", { name: "Export" }).click();
+  await page.getByRole("button", { name: /^Export/ }).click();
   return downloadOf(page, () => page.getByRole("menuitem", { name: item }).click());
+}
+
+/** Everything that is kept, as one file. */
+export function exportBook(page: Page) {
+  return exportAs(page, "Everything you keep, in one file");
 }
 
 /** Counts the strokes and clicks that are started on this page, from its next address on. Returns how to ask. */

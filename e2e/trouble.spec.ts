@@ -24,7 +24,7 @@ test("a full disk is said, a copy can be downloaded, and saving goes on by itsel
   await expect(alert).toContainText("Your last changes are only in this tab.");
   await expect(alert).not.toContainText("safe");
   const { name } = await downloadOf(page, () => alert.getByRole("button", { name: "Download a copy" }).click());
-  expect(name).toBe("rescued-fill.dimestack.json");
+  expect(name).toBe("rescued-fill.dimestack");
   await setFull(page, false);
   await expect(saved).toBeVisible();
   await expect(alert).toHaveCount(0);

@@ -6,12 +6,15 @@ import type { BookName } from "~/library/database";
 import type { FillContent } from "~/library/fill/content";
 import { FIRST_FILLS } from "~/library/fill/first";
 import type { BookContents } from "~/library/kinds";
+import { type Course, courseSchema } from "~/library/lesson/course";
 import { planSchema } from "~/library/practice/plan";
 import { runSchema } from "~/library/practice/run";
+import { makeCourse } from "./course";
 import { makeDemoFills } from "./demo";
 import { DEMO_MARKS, makeDemoCells } from "./demo-cells";
 import { makeDemoGrooves } from "./demo-grooves";
 import { makeDemoKits } from "./demo-kits";
+import { makeDemoLessons } from "./demo-lessons";
 import { makeDemoPractice } from "./demo-practice";
 import { makeDemoSearches } from "./demo-searches";
 import { GROOVES } from "./grooves";
@@ -22,6 +25,7 @@ import {
   demoFillSchema,
   demoGrooveSchema,
   demoKitSchema,
+  demoLessonSchema,
   demoSearchSchema,
   type GrooveEntry,
   grooveSchema,
@@ -50,6 +54,8 @@ export const loadGrooves = once((): GrooveEntry[] => z.array(grooveSchema).parse
 export const loadKits = once((): KitEntry[] => z.array(kitEntrySchema).parse(KITS));
 export const loadStarter: () => FillContent = once(makeStarter);
 
+export const loadCourse = once((): Course => courseSchema.parse(makeCourse()));
+
 /** Whose book the pages of this server open. */
 export function servedBook(): BookName {
   return process.env.DIME_BOOK === "demo" ? "demo" : "own";
@@ -69,7 +75,7 @@ export function loadDemoBook(now: number): BookContents {
   };
   const { plans, runs } = makeDemoPractice(now);
   return {
-    lessons: [],
+    lessons: z.array(demoLessonSchema).min(1).parse(makeDemoLessons()).map(date),
     plans: z.array(planSchema).min(8).parse(plans),
     runs: z.array(runSchema).min(300).parse(runs),
     fills: z.array(demoFillSchema).min(12).parse(makeDemoFills()).map(date),

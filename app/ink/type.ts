@@ -52,6 +52,15 @@ export function fileOf(letter: string, face: Face): "latin" | "latin-ext" | null
   return MORE_WIDTHS[face][letter] === undefined ? null : "latin-ext";
 }
 
+/** The other face of the same weight, which has signs that the first one lacks, such as ½. */
+const STANDS_IN: Partial<Record<Face, Face>> = { "sans-400": "display-400", "sans-600": "display-600" };
+
+function faceFor(text: string, face: Face): Face {
+  const other = STANDS_IN[face];
+  const isWhole = (one: Face) => [...text].every((letter) => fileOf(letter, one));
+  return other && !isWhole(face) && isWhole(other) ? other : face;
+}
+
 /** How far capitals stand up from their line. */
 export function ascentOf(size: number): number {
   return size * ASCENT;
@@ -75,10 +84,11 @@ export function placeWords(
   text: string,
   x: number,
   y: number,
-  { size, face }: { readonly size: number; readonly face: Face },
+  { size, face: wanted }: { readonly size: number; readonly face: Face },
   placed: Placed,
   centred = true,
 ): WordsInk {
+  const face = faceFor(text, wanted);
   const width = wordsWidth(text, size, face);
   const from = centred ? x - width / 2 : x;
   const box = { left: from, top: y - size * ASCENT, right: from + width, bottom: y + size * DESCENT };

@@ -52,7 +52,7 @@ describe("a backup", () => {
   test("is the whole book, and says its day", async () => {
     await addFills(3);
     const { name, text } = await makeBackup(book, Date.UTC(2026, 2, 4));
-    expect(name).toBe("dime-stack-backup-2026-03-04.dimestack.json");
+    expect(name).toBe("dime-stack-backup-2026-03-04.dimestack");
     const read = await readBook(text);
     expect(read.ok && read.fills).toHaveLength(3);
   });
@@ -61,7 +61,7 @@ describe("a backup", () => {
     const now = Date.now() + SOON;
     expect(await backUpByItself(book, now)).toBe(false);
     const folder = makeFolder();
-    folder.files.set("dime-stack-backup-2001-01-01.dimestack.json", "old");
+    folder.files.set("dime-stack-backup-2001-01-01.dimestack", "old");
     folder.files.set("holiday.jpg", "theirs");
     // A database that is not a browser's can't keep a folder: the mark is looked up.
     const get = book.marks.get.bind(book.marks);
@@ -71,7 +71,7 @@ describe("a backup", () => {
     });
     expect(await backUpByItself(book, now)).toBe(true);
     expect([...folder.files.keys()].sort()).toEqual([
-      `dime-stack-backup-${new Date(now).toISOString().slice(0, 10)}.dimestack.json`,
+      `dime-stack-backup-${new Date(now).toISOString().slice(0, 10)}.dimestack`,
       "holiday.jpg",
     ]);
     expect(await backUpByItself(book, now)).toBe(false);

@@ -5,7 +5,7 @@ import { type BookContents, EMPTY_BOOK, KEYS, type Key, KINDS, loadKinds, type O
 
 export const BOOK_FORMAT = "dime-stack-book";
 export const BOOK_VERSION = 9;
-export const BOOK_EXTENSION = ".dimestack.json";
+export const BOOK_EXTENSION = ".dimestack";
 /** Files over this are refused unread. */
 export const MAX_BOOK_BYTES = 24 * 1024 * 1024;
 const MAX_BOOK_ITEMS = 5_000;

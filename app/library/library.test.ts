@@ -246,6 +246,7 @@ describe("the whole book", () => {
     const read = await readBook(written);
     if (!read.ok) throw new Error("the book was refused");
     expect(await importBook(other, read)).toEqual({
+      lessons: { added: 0, same: 0, beside: 0 },
       fills: { added: 1, same: 0, beside: 0 },
       cells: { added: 1, same: 0, beside: 0 },
       searches: { added: 0, same: 0, beside: 0 },

@@ -104,8 +104,15 @@ async function planRows(
 }
 
 /** Takes all or none; nothing that is there is changed, but what lay in the bin comes back and notes are added to. */
-export function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
-  return takeBook(book, contents, () => {});
+export async function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
+  return (await takeBook(book, contents, () => {})).counts;
+}
+
+/** The same for what was shared; gives the id under which the book has the first thing of `key`. */
+export async function importShared(book: BookDatabase, key: RowKey, contents: BookContents): Promise<string> {
+  const [first] = contents[key];
+  if (!first) throw new RangeError("nothing of that kind was shared");
+  return (await takeBook(book, contents, () => {})).idOf({ key, id: first.id });
 }
 
 /** What an import would do: it is done, counted and undone. */
@@ -113,10 +120,12 @@ export async function previewImport(book: BookDatabase, contents: BookContents):
   const undo = new Error("only looked at");
   let counted: ImportCount | undefined;
   try {
-    return await takeBook(book, contents, (counts) => {
-      counted = counts;
-      throw undo;
-    });
+    return (
+      await takeBook(book, contents, (counts) => {
+        counted = counts;
+        throw undo;
+      })
+    ).counts;
   } catch (error) {
     if (error !== undo || !counted) throw error;
     return counted;
@@ -128,7 +137,7 @@ async function takeBook(
   book: BookDatabase,
   contents: BookContents,
   counted: (counts: ImportCount) => void,
-): Promise<ImportCount> {
+): Promise<{ readonly counts: ImportCount; readonly idOf: (ref: Ref) => string }> {
   const kinds = await loadKinds();
   return book.transaction("rw", book.allKinds, async () => {
     const plans = new Map<Key, Planned[]>();
@@ -167,7 +176,7 @@ async function takeBook(
       await table.bulkAdd(added);
     }
     counted(counts as ImportCount);
-    return counts as ImportCount;
+    return { counts: counts as ImportCount, idOf };
   });
 }
 

@@ -1,13 +1,14 @@
 import { redirect } from "react-router";
 import { z } from "zod";
-import { loadStarter, servedBook } from "~/content";
+import { loadGrooves, loadStarter, servedBook } from "~/content";
 import { flushSaves } from "~/data/autosave";
-import { emptyOldBin, listBin } from "~/data/rows";
+import { emptyOldBin, listBin, listRows } from "~/data/rows";
 import { backupStanding, snoozeBackup } from "~/library/backup";
 import { bookName, currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
 import { listFills } from "~/library/fill/fills";
 import { FIRST_FILLS, hasBook, welcome } from "~/library/fill/first";
+import { listGrooves } from "~/library/groove/choices";
 import { ShelfScreen } from "~/screens/shelf/screen";
 import type { Route } from "./+types/shelf";
 
@@ -18,7 +19,7 @@ export function loader({ request }: Route.LoaderArgs) {
   const name = servedBook();
   const isVisit = request.headers.get("sec-fetch-dest") === "document";
   if (isVisit && !hasBook(request, name)) throw redirect(addressOf(FIRST_FILLS[name], "stack"));
-  return { starter: loadStarter() };
+  return { starter: loadStarter(), shipped: loadGrooves() };
 }
 
 export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
@@ -31,8 +32,10 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
     throw redirect(addressOf(FIRST_FILLS[name], "stack"));
   }
   await emptyOldBin(book.fills, Date.now());
-  const [fills, bin, plans, backup] = await Promise.all([
+  const [fills, lessons, grooves, bin, plans, backup] = await Promise.all([
     listFills(book),
+    listRows(book.lessons),
+    serverLoader().then(({ shipped }) => listGrooves(book, shipped)),
     listBin(book.fills),
     book.plans.toArray(),
     backupStanding(book),
@@ -43,7 +46,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
       { passed, steps, best, lastPractised, due: learned?.due ?? null },
     ]),
   );
-  return { fills, bin, learning, atRisk: backup.isDue ? backup.atRisk : null };
+  return { fills, lessons, grooves, bin, learning, atRisk: backup.isDue ? backup.atRisk : null };
 }
 clientLoader.hydrate = true as const;
 

@@ -2,6 +2,8 @@ import { ChartLine, Ellipsis, Layers, Library, ListMusic, Puzzle, Search, Settin
 import { NavLink, useLocation, useNavigate, useSubmit } from "react-router";
 import { type CommandTable, hintOf } from "~/commands/command";
 import { APP_COMMANDS, useCommands, useRegistry } from "~/commands/commands";
+import { useSession } from "~/session/session";
+import { useArrivals } from "~/session/use-arrivals";
 import { Unfold } from "~/ui/unfold";
 import { CoinSheet } from "~/views/coin-sheet";
 
@@ -35,6 +37,14 @@ export function AppShell({ children }: { readonly children: React.ReactNode }) {
   const navigate = useNavigate();
   const submit = useSubmit();
   const { open } = useRegistry();
+  const { errand } = useSession();
+  useArrivals({
+    onFile: (file) => {
+      errand.setState({ file });
+      void navigate("/");
+    },
+    onLink: (fragment) => void navigate(`/open#${fragment}`),
+  });
   useCommands(SHELL_COMMANDS, {
     goTo: (address) => void navigate(address),
     makeFill: () => void submit({ intent: "new" }, { method: "post", action: "/fills" }),

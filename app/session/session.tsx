@@ -29,6 +29,8 @@ interface Errand {
   readonly fill: { readonly id: string; readonly cell: number | null } | null;
   /** A cell on its way into a fill. */
   readonly cell: HandedCell | null;
+  /** A file that was dropped on another screen, on its way to the one that reads files. */
+  readonly file: File | null;
 }
 
 /** A cell on its way into a fill. */
@@ -50,7 +52,7 @@ export function createSession(): Session {
     anchor: createStore<{ readonly cell: number | null }>(() => ({ cell: null })),
     notices,
     say: (words) => notices.setState({ words }),
-    errand: createStore<Errand>(() => ({ fill: null, cell: null })),
+    errand: createStore<Errand>(() => ({ fill: null, cell: null, file: null })),
     sitting: { played: 0, stoppedAt: 0 },
   };
 }

@@ -1,4 +1,4 @@
-/** Rows of the stack that can be dragged into another order, by pointer and by keyboard. */
+/** Rows that can be dragged into another order, by pointer and by keyboard. */
 
 import {
   closestCenter,
@@ -16,50 +16,66 @@ import {
   verticalListSortingStrategy,
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import type { ComponentProps, ReactNode } from "react";
-import type { TimelineCell } from "~/core/timeline";
-import type { Grip } from "./stack-view";
+import type { ComponentProps, HTMLAttributes, ReactNode, Ref } from "react";
 
-/** What a screen reader hears while a cell is moved. */
-const ACCESSIBILITY: ComponentProps<typeof DndContext>["accessibility"] = {
-  ...(typeof document === "undefined" ? {} : { container: document.body }),
-  screenReaderInstructions: {
-    draggable: "Press space to pick the cell up, arrow keys to move it, space to put it down.",
-  },
-  announcements: {
-    onDragStart: ({ active }) => `Cell ${active.id} is picked up.`,
-    onDragOver: ({ active, over }) => (over ? `Cell ${active.id} is at place ${over.id}.` : undefined),
-    onDragEnd: ({ active, over }) => `Cell ${active.id} is put down${over ? ` at place ${over.id}` : ""}.`,
-    onDragCancel: ({ active }) => `Cell ${active.id} stays where it was.`,
-  },
-};
-
-type RenderRow = (cell: TimelineCell, row: number, grip: Grip) => ReactNode;
-
-interface MovableRowsProps {
-  readonly cells: readonly TimelineCell[];
-  readonly renderRow: RenderRow;
-  readonly onMoveCell: (from: number, to: number) => void;
+/** What a row needs in order to be dragged. */
+export interface Grip {
+  readonly row: Ref<HTMLDivElement>;
+  readonly handle: Ref<HTMLButtonElement>;
+  readonly handleProps: HTMLAttributes<HTMLButtonElement>;
+  readonly transform: string | undefined;
+  readonly transition: string | undefined;
+  readonly isDragging: boolean;
 }
 
-export default function MovableRows({ cells, renderRow, onMoveCell }: MovableRowsProps) {
+/** What a screen reader hears while a row is moved; `what`: "Cell". */
+function announce(what: string): ComponentProps<typeof DndContext>["accessibility"] {
+  return {
+    ...(typeof document === "undefined" ? {} : { container: document.body }),
+    screenReaderInstructions: {
+      draggable: `Press space to pick the ${what.toLowerCase()} up, arrow keys to move it, space to put it down.`,
+    },
+    announcements: {
+      onDragStart: ({ active }) => `${what} ${active.id} is picked up.`,
+      onDragOver: ({ active, over }) => (over ? `${what} ${active.id} is at place ${over.id}.` : undefined),
+      onDragEnd: ({ active, over }) => `${what} ${active.id} is put down${over ? ` at place ${over.id}` : ""}.`,
+      onDragCancel: ({ active }) => `${what} ${active.id} stays where it was.`,
+    },
+  };
+}
+
+interface MovableRowsProps {
+  readonly count: number;
+  /** Each row's own, so that what is typed in it stays with it. */
+  readonly keyOf: (row: number) => string | number;
+  /** The place of the first of them, from 0. */
+  readonly first?: number;
+  /** "Cell": what is told of them. */
+  readonly what: string;
+  readonly renderRow: (row: number, grip: Grip) => ReactNode;
+  /** Places from 0. */
+  readonly onMove: (from: number, to: number) => void;
+}
+
+export default function MovableRows({ count, keyOf, first = 0, what, renderRow, onMove }: MovableRowsProps) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (over && active.id !== over.id) onMoveCell(Number(active.id) - 1, Number(over.id) - 1);
+    if (over && active.id !== over.id) onMove(Number(active.id) - 1, Number(over.id) - 1);
   };
+  const rows = Array.from({ length: count }, (_, row) => row);
   return (
     <DndContext
       sensors={sensors}
       collisionDetection={closestCenter}
       onDragEnd={onDragEnd}
-      accessibility={ACCESSIBILITY}
+      accessibility={announce(what)}
     >
-      <SortableContext items={cells.map(({ index }) => index + 1)} strategy={verticalListSortingStrategy}>
-        {cells.map((cell, row) => (
-          <MovableRow key={cell.index} cell={cell} row={row} renderRow={renderRow} />
+      <SortableContext items={rows.map((row) => first + row + 1)} strategy={verticalListSortingStrategy}>
+        {rows.map((row) => (
+          <MovableRow key={keyOf(row)} id={first + row + 1} render={(grip) => renderRow(row, grip)} />
         ))}
       </SortableContext>
     </DndContext>
@@ -67,16 +83,15 @@ export default function MovableRows({ cells, renderRow, onMoveCell }: MovableRow
 }
 
 interface MovableRowProps {
-  readonly cell: TimelineCell;
-  readonly row: number;
-  readonly renderRow: RenderRow;
+  readonly id: number;
+  readonly render: (grip: Grip) => ReactNode;
 }
 
-function MovableRow({ cell, row, renderRow }: MovableRowProps) {
+function MovableRow({ id, render }: MovableRowProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
-    id: cell.index + 1,
+    id,
   });
-  return renderRow(cell, row, {
+  return render({
     row: setNodeRef,
     handle: setActivatorNodeRef,
     handleProps: { ...attributes, ...listeners },

@@ -97,10 +97,7 @@ function paintInk(ink: Ink, colours: Colours): SVGElement {
     fill: colour,
   });
   text.textContent = ink.text;
-  if (!ink.href) return text;
-  const link = element("a", { href: ink.href });
-  link.append(text);
-  return link;
+  return text;
 }
 
 function typeOf(face: Face) {

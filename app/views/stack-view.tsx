@@ -1,6 +1,6 @@
 /** The signature picture: each cell a row of coins, piled from the bottom up, with threads through the beats. */
 
-import { type HTMLAttributes, lazy, memo, type Ref, useMemo, useRef } from "react";
+import { lazy, memo, useMemo, useRef } from "react";
 import { isOnBeat } from "~/core/pulse";
 import type { Hand } from "~/core/stroke";
 import { formatRate, locate, sameRate } from "~/core/time";
@@ -9,6 +9,7 @@ import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
 import { Later } from "./later";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
+import type { Grip } from "./movable-rows";
 import type { Section } from "./section";
 import type { Room } from "./use-room";
 import { useWidth } from "./use-width";
@@ -26,16 +27,6 @@ const MAX_SCALE = 1.3;
 const HANDLE_WIDTH = 44;
 /** Smaller coins cannot be read: then the stack scrolls sideways. */
 const MIN_SCALE = 0.5;
-
-/** What a row needs in order to be dragged. */
-export interface Grip {
-  readonly row: Ref<HTMLDivElement>;
-  readonly handle: Ref<HTMLButtonElement>;
-  readonly handleProps: HTMLAttributes<HTMLButtonElement>;
-  readonly transform: string | undefined;
-  readonly transition: string | undefined;
-  readonly isDragging: boolean;
-}
 
 /** Dragging is much code: it comes after the coins can be seen. */
 const MovableRows = lazy(() => import("./movable-rows"));
@@ -110,7 +101,14 @@ export const StackView = memo(function StackView({
         >
           {onMoveCell ? (
             <Later fallback={still}>
-              <MovableRows cells={section.cells} renderRow={renderRow} onMoveCell={onMoveCell} />
+              <MovableRows
+                count={section.cells.length}
+                keyOf={(row) => section.cells[row]?.index ?? row}
+                first={section.cells[0]?.index ?? 0}
+                what="Cell"
+                renderRow={(row, grip) => renderRow(section.cells[row] as TimelineCell, row, grip)}
+                onMove={onMoveCell}
+              />
             </Later>
           ) : (
             still

@@ -16,9 +16,9 @@ export function wordBookProblem(problem: BookProblem): string {
     case "too-large":
       return `The file is ${(problem.bytes / MEGABYTE).toFixed(1)} MB. The limit is ${problem.most / MEGABYTE} MB. Export fewer fills at a time.`;
     case "not-json":
-      return `This isn't a JSON file, or part of it is missing${problem.line === null ? "" : `: line ${problem.line} can't be read`}. Choose a file exported by Dime Stack. Its name ends in .dimestack.json.`;
+      return `This isn't a JSON file, or part of it is missing${problem.line === null ? "" : `: line ${problem.line} can't be read`}. Choose a file exported by Dime Stack. Its name ends in .dimestack.`;
     case "not-a-book":
-      return "This JSON file isn't a Dime Stack book. Choose a file exported by Dime Stack. Its name ends in .dimestack.json.";
+      return "This JSON file isn't a Dime Stack book. Choose a file exported by Dime Stack. Its name ends in .dimestack.";
     case "version":
       return `The file has version ${problem.found}, and this Dime Stack reads up to version ${problem.known}. Open it in a newer Dime Stack.`;
     case "twice":

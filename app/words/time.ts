@@ -145,6 +145,14 @@ export function sayPosition(at: Ticks, rate: Rate, meter: Meter, style: CountSty
   return `${beat + 1} (${syllable})`;
 }
 
+/** Where an eighth begins, as a teacher says it: "3", "& of 3". */
+export function sayEntry(at: Ticks, meter: Meter): string {
+  const duration = slotTicks({ slots: 2, quarters: 1 });
+  const syllable = countSlot("beats", { at, duration, place: 0 }, meter);
+  const isOnBeat = beatPosition(at, duration, meter).numerator === 0;
+  return isOnBeat ? syllable : `${syllable} of ${locate(at, meter).beat + 1}`;
+}
+
 /** Where in the bar something begins, as it is counted: "3&", "bar 2, 1". Between syllables the part of the beat: "3 2/5". */
 export function namePlace(at: Ticks, rate: Rate, meter: Meter): string {
   const { bar, beat } = locate(at, meter);
@@ -213,5 +221,5 @@ export function sayWindow({ start, length }: { start: number; length: number }, 
 }
 
 export function sayMilliseconds(seconds: number): string {
-  return seconds < 1 ? `${Math.round(seconds * 1000)} ms` : `${sayNumber(Math.round(seconds * 10) / 10)} s`;
+  return seconds < 1 ? `${Math.round(seconds * 1000)} ms` : `${Math.round(seconds * 10) / 10} s`;
 }

@@ -1,9 +1,8 @@
 /** What is taken away: one fill, several, or a lesson, as they are now. */
 
-import type { Item } from "~/data/rows";
 import { currentBook } from "~/library/current";
-import type { FillContent } from "~/library/fill/content";
-import { type LessonContent, makeLesson } from "~/library/lesson/content";
+import type { Fill } from "~/library/fill/content";
+import { makeLesson, type SavedLesson } from "~/library/lesson/content";
 import { gatherWithRefs } from "~/library/transfer";
 import type { PaperCell } from "~/paper/lesson-sheet";
 import type { PlayerSession } from "~/session/player";
@@ -15,15 +14,15 @@ import { paperFill, paperLesson, paperPlayer } from "../paper/request";
 export interface ExportSubject {
   /** What files are named after. */
   readonly title: string;
-  readonly fills: readonly Item<FillContent>[];
-  readonly lesson: Item<LessonContent> | null;
+  readonly fills: readonly Fill[];
+  readonly lesson: SavedLesson | null;
   /** The cells that the lesson names, by id: a name and a stick line each. */
   readonly cells: ReadonlyMap<string, PaperCell>;
   readonly stage: Stage;
   readonly session: PlayerSession;
 }
 
-export function nameOf({ content }: Item<FillContent>): string {
+export function nameOf({ content }: Fill): string {
   return content.name || "Untitled";
 }
 
@@ -44,7 +43,7 @@ export async function pagesOf({ title, fills, lesson, cells, stage, session }: E
 }
 
 /** Fills one after the other, for pages only. */
-function lessonOf(title: string, fills: readonly Item<FillContent>[]): Item<LessonContent> {
+function lessonOf(title: string, fills: readonly Fill[]): SavedLesson {
   const items = fills.map(({ id }) => ({
     kind: "fill" as const,
     key: id.slice(0, 40),

@@ -1,8 +1,7 @@
 /** All ways out, as one table: what each is called, what it is for, and what it makes. */
 
-import type { Item } from "~/data/rows";
 import { BOOK_EXTENSION } from "~/library/book-file";
-import type { FillContent } from "~/library/fill/content";
+import type { Fill } from "~/library/fill/content";
 import { fileName } from "~/ui/download";
 import { makeScore } from "../fill/score";
 import { drawBars } from "./draw-bars";
@@ -22,7 +21,7 @@ export interface FileWay {
   readonly extension: string;
   readonly type: string;
   /** The file of one fill; several are packed into an archive. */
-  readonly make: (fill: Item<FillContent>, subject: ExportSubject) => Promise<Uint8Array | string>;
+  readonly make: (fill: Fill, subject: ExportSubject) => Promise<Uint8Array | string>;
 }
 
 /** A file for each fill. */
@@ -70,7 +69,7 @@ export const FILE_WAYS: readonly FileWay[] = [
   },
 ];
 
-async function writeXml(fill: Item<FillContent>, stage: ExportSubject["stage"]): Promise<string> {
+async function writeXml(fill: Fill, stage: ExportSubject["stage"]): Promise<string> {
   const [{ writeMusicXml }, { bars }] = await Promise.all([
     import("~/formats/musicxml"),
     drawBars(fill.content, stage),

@@ -22,7 +22,7 @@ export function Pages({ sheet }: PagesProps) {
 }
 
 function PageView({ sheet, page, name }: PagesProps & { readonly page: Page; readonly name: string }) {
-  const frame = useRef<HTMLElement>(null);
+  const frame = useRef<HTMLDivElement>(null);
   const seen = useSeen(frame);
   const paint = useCallback(() => frame.current?.replaceChildren(paintPage(sheet, page)), [sheet, page]);
   useEffect(() => {
@@ -33,7 +33,7 @@ function PageView({ sheet, page, name }: PagesProps & { readonly page: Page; rea
     return () => window.removeEventListener("beforeprint", paint);
   }, [paint]);
   return (
-    <section
+    <div
       ref={frame}
       role="img"
       aria-label={`${name}: ${sayPage(page)}`}

@@ -1,10 +1,10 @@
 /** What pages are composed from: fills and lessons with all that they name, for the player of the moment. */
 
 import { mirrorGroove } from "~/core/groove";
-import type { Item } from "~/data/rows";
+
 import type { BookDatabase } from "~/library/database";
-import type { FillContent } from "~/library/fill/content";
-import type { LessonContent } from "~/library/lesson/content";
+import type { Fill, FillContent } from "~/library/fill/content";
+import type { SavedLesson } from "~/library/lesson/content";
 import { planSchema } from "~/library/practice/plan";
 import { getPlan } from "~/library/practice/store";
 import type { Preferences } from "~/library/preferences";
@@ -24,7 +24,7 @@ export function paperPlayer({ player, chosen }: PlayerSession, preferences: Pref
 }
 
 /** A fill as it is now, whether or not it is saved. */
-export async function paperFill(book: BookDatabase, item: Item<FillContent>, stage: Stage): Promise<PaperFill> {
+export async function paperFill(book: BookDatabase, item: Fill, stage: Stage): Promise<PaperFill> {
   const [plan, link] = await Promise.all([getPlan(book, item.id), linkTo(book, "fills", item)]);
   return { ...plainPaperFill(item.content, stage), plan, link };
 }
@@ -38,7 +38,7 @@ function plainPaperFill(content: FillContent, stage: Stage): PaperFill {
 /** The address that opens a copy of it, wherever it is opened. */
 export async function linkTo(
   book: BookDatabase,
-  ...[key, item]: ["fills", Item<FillContent>] | ["lessons", Item<LessonContent>]
+  ...[key, item]: ["fills", Fill] | ["lessons", SavedLesson]
 ): Promise<string> {
   const contents = key === "fills" ? await gatherWithRefs(book, key, [item]) : await gatherWithRefs(book, key, [item]);
   return shareAddress(window.location.origin, writeShare(key, contents));
@@ -46,7 +46,7 @@ export async function linkTo(
 
 export interface LessonScene {
   /** Fills as they are now, by id; others are read from the book. */
-  readonly fills: ReadonlyMap<string, Item<FillContent>>;
+  readonly fills: ReadonlyMap<string, Fill>;
   readonly cells: ReadonlyMap<string, PaperCell>;
   readonly stage: Stage;
 }
@@ -54,7 +54,7 @@ export interface LessonScene {
 /** A lesson with all that it names and the book has. */
 export async function paperLesson(
   book: BookDatabase,
-  item: Item<LessonContent>,
+  item: SavedLesson,
   { fills, cells, stage }: LessonScene,
   isLinked: boolean,
 ): Promise<PaperLesson> {

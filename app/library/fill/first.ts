@@ -17,6 +17,8 @@ export async function welcome(
   loadStarter: () => Promise<FillContent>,
 ): Promise<boolean> {
   if (!(await isFirstTime(book, "welcomed"))) return false;
+  // Who came by somebody's link has something to begin with.
+  if ((await book.fills.count()) > 0) return false;
   const id = FIRST_FILLS[name];
   if (!(await getRow(book.fills, id))) {
     const { hands } = await loadPreferences(book);

@@ -78,7 +78,14 @@ describe("kits in the book file", () => {
     const kits = [{ id: "k", createdAt: 1, updatedAt: 2, content: { name: "Attic", surfaces: [SNARE] } }];
     const text = writeBook({ ...EMPTY_BOOK, kits });
     expect(await readBook(text)).toMatchObject({ ok: true, kits });
-    const { kits: _, grooves: __, plans: ___, runs: ____, ...rest } = JSON.parse(text) as Record<string, unknown>;
+    const {
+      kits: _,
+      grooves: __,
+      plans: ___,
+      runs: ____,
+      lessons: _____,
+      ...rest
+    } = JSON.parse(text) as Record<string, unknown>;
     expect(await readBook(JSON.stringify({ ...rest, version: 3 }))).toMatchObject({ ok: true, kits: [] });
     expect(await readBook(JSON.stringify({ ...rest, version: 4 }))).toMatchObject({ ok: false });
   });

@@ -11,6 +11,7 @@ import { SHEET_PARTS } from "~/ink/paper-sizes";
 import { currentBook } from "~/library/current";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
+import { Unfold } from "~/ui/unfold";
 import type { PaperRequest } from "~/workers/paper";
 
 export function SheetScreen() {
@@ -19,12 +20,27 @@ export function SheetScreen() {
   return (
     <div className="grid gap-4 items-start lg:grid-cols-[17rem_minmax(0,1fr)]">
       <h1 className="sr-only">Sheet</h1>
-      <aside aria-label="Page setup" className="panel p-4 flex flex-col gap-4 lg:sticky lg:top-3">
-        <button type="button" className="btn btn-primary" disabled={!sheet} onClick={() => window.print()}>
+      <aside
+        aria-label="Page setup"
+        className="flex lg:flex-col gap-2 lg:gap-4 lg:sticky lg:top-3 lg:p-4 lg:rounded-box lg:border lg:border-base-300 lg:bg-base-100 print:hidden"
+      >
+        <button
+          type="button"
+          className="btn btn-primary max-lg:btn-sm"
+          disabled={!sheet}
+          onClick={() => window.print()}
+        >
           <Printer size={17} aria-hidden /> Print
         </button>
-        <PageSetupFields field="fillParts" offered={SHEET_PARTS} />
-        <p className="text-sm quiet">PDF, pictures, notation for other programs and links are under Export.</p>
+        <div className="lg:hidden">
+          <Unfold face="Page setup" label="Page setup" className="btn btn-sm" sheetClassName="w-80">
+            <PageSetupFields field="fillParts" offered={SHEET_PARTS} />
+          </Unfold>
+        </div>
+        <div className="max-lg:hidden flex flex-col gap-4">
+          <PageSetupFields field="fillParts" offered={SHEET_PARTS} />
+          <p className="text-sm quiet">PDF, pictures, notation for other programs and links are under Export.</p>
+        </div>
       </aside>
       {failed ? (
         <p role="alert" className="alert alert-soft alert-error">

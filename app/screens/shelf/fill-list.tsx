@@ -29,7 +29,7 @@ export function FillList({ fills, learning, act }: FillListProps) {
     scrollMargin: top,
   });
   return (
-    <ul ref={list} className="relative -mx-1.5" style={{ height: getTotalSize() }}>
+    <ul ref={list} aria-label="Fills" className="relative -mx-1.5" style={{ height: getTotalSize() }}>
       {getVirtualItems().map(({ index, lane, start }) => {
         const fill = fills[index];
         return fill ? (

@@ -1,22 +1,31 @@
-import { HardDriveDownload, Plus, Search, Target } from "lucide-react";
-import { useMemo, useState } from "react";
-import { Form, Link, useFetcher } from "react-router";
+import { BookOpen, Plus, Search, Target } from "lucide-react";
+import { lazy, useMemo, useState } from "react";
+import { Form, Link, useFetcher, useSubmit } from "react-router";
 import { formatMeter } from "~/core/time";
 import { toItem } from "~/data/rows";
+import type { ExportSubject } from "~/editor/export/subject";
 import { BOOK_EXTENSION, writeBook } from "~/library/book-file";
 import { currentBook } from "~/library/current";
-import type { FillRow } from "~/library/database";
+import type { FillRow, LessonRow } from "~/library/database";
+import type { GrooveChoice } from "~/library/groove/choices";
 import { plainLine } from "~/library/phrase/phrase";
+import { usePlayerSession } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
 import { useImport } from "~/session/use-import";
 import { Bin } from "~/ui/bin";
 import { download } from "~/ui/download";
 import { ImportButton } from "~/ui/import-button";
 import { ImportStatus } from "~/ui/import-state";
+import { Later } from "~/views/later";
 import { BackupReminder } from "./backup-reminder";
 import type { Learning } from "./fill-card";
 import { FillList } from "./fill-list";
-import { useLaunchedFiles } from "./launched";
+import { useHandedFile } from "./handed-file";
+import { Lessons } from "./lessons";
 import { FILL_SORTS, type FillSort, isFillSort, sortFills } from "./sort";
+
+// Menus are much to be loaded before the fills can be seen.
+const ExportMenu = lazy(async () => ({ default: (await import("~/editor/export/export-menu")).ExportMenu }));
 
 /** What became of what was asked. */
 export interface FillsAnswer {
@@ -28,6 +37,9 @@ export interface FillsAnswer {
 
 export interface ShelfScreenProps {
   readonly fills: readonly FillRow[];
+  readonly lessons: readonly LessonRow[];
+  /** What fills are heard in, for files of them. */
+  readonly grooves: readonly GrooveChoice[];
   /** Fills in the bin. */
   readonly bin: readonly FillRow[];
   /** How far the player is with each fill. */
@@ -37,7 +49,7 @@ export interface ShelfScreenProps {
 }
 
 /** The Shelf: every fill, found, kept and carried in and out. */
-export function ShelfScreen({ fills, bin, learning, atRisk }: ShelfScreenProps) {
+export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: ShelfScreenProps) {
   const [query, setQuery] = useState("");
   const [tag, setTag] = useState<string | null>(null);
   const [allTags, setAllTags] = useState(false);
@@ -47,14 +59,23 @@ export function ShelfScreen({ fills, bin, learning, atRisk }: ShelfScreenProps) 
   const found = useMemo(() => fills.filter((fill) => matches(fill, query, tag)), [fills, query, tag]);
   const shown = useMemo(() => sortFills(found, learning, sort), [found, learning, sort]);
   const isAll = shown.length === fills.length;
+  const session = usePlayerSession();
+  const [preferences] = usePreferences();
+  const subjectNow = async (): Promise<ExportSubject> => ({
+    title: tag ?? "Shelf",
+    fills: shown.map(toItem),
+    lesson: null,
+    cells: new Map(),
+    stage: { grooves, player: session.player, preferences },
+    session,
+  });
   const exportBook = async () => {
-    const [book, { gatherBook, gatherWithRefs }] = await Promise.all([currentBook(), import("~/library/transfer")]);
-    const contents = isAll ? await gatherBook(book) : await gatherWithRefs(book, "fills", shown.map(toItem));
-    download(`shelf${BOOK_EXTENSION}`, writeBook(contents), "application/json");
+    const [book, { gatherBook }] = await Promise.all([currentBook(), import("~/library/transfer")]);
+    download(`shelf${BOOK_EXTENSION}`, writeBook(await gatherBook(book)), "application/json");
   };
   const act = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post", action: "/fills" });
   const incoming = useImport(false);
-  useLaunchedFiles(incoming.take);
+  useHandedFile(incoming.take);
   const result = fetcher.state === "idle" ? fetcher.data : undefined;
   return (
     <main className="w-full max-w-[1200px] mx-auto px-4 sm:px-5 py-5">
@@ -90,17 +111,20 @@ export function ShelfScreen({ fills, bin, learning, atRisk }: ShelfScreenProps) 
           </select>
         </label>
         <ImportButton words="Import" onFile={incoming.take} />
-        <button
-          type="button"
-          className="btn btn-sm"
-          disabled={shown.length === 0 && !isAll}
-          title={
-            isAll ? "Everything you keep here, in one file" : "The fills that you see, with the grooves they play in"
-          }
-          onClick={() => void exportBook()}
-        >
-          <HardDriveDownload size={15} aria-hidden /> Export {isAll ? "all" : shown.length}
-        </button>
+        <Later fallback={<span className="btn btn-sm">Export</span>}>
+          <ExportMenu
+            label={isAll ? "Export" : `Export ${shown.length}`}
+            subjectNow={subjectNow}
+            more={[
+              {
+                id: "whole-book",
+                name: "Everything you keep, in one file",
+                group: "The whole book",
+                run: () => void exportBook().catch(console.error),
+              },
+            ]}
+          />
+        </Later>
         <Link to="/log" className="btn btn-sm">
           <Target size={15} aria-hidden /> Today’s practice
         </Link>
@@ -129,6 +153,9 @@ export function ShelfScreen({ fills, bin, learning, atRisk }: ShelfScreenProps) 
           </div>
         ) : null}
       </div>
+      {fills.length > 0 || lessons.length > 0 ? (
+        <Lessons lessons={lessons} learning={learning} shown={shown} tag={tag} isAll={isAll} />
+      ) : null}
       {tags.length > 0 ? (
         <section aria-label="Tags" className="flex flex-wrap gap-1.5 mb-4">
           {tags.slice(0, allTags ? undefined : FEW_TAGS).map(([name, count]) => (
@@ -152,16 +179,40 @@ export function ShelfScreen({ fills, bin, learning, atRisk }: ShelfScreenProps) 
       {shown.length > 0 ? (
         <FillList fills={shown} learning={learning} act={act} />
       ) : (
-        <p className="quiet py-12 text-center">
-          {fills.length === 0
-            ? "The shelf is empty. Make a new fill, or start from a rudiment in Cells."
-            : "No fill matches. Try fewer letters or another tag."}
-        </p>
+        <Nothing isEmpty={fills.length === 0} />
       )}
       <div className="mt-8">
         <Bin rows={bin} onRestore={(id) => act({ intent: "restore", id })} />
       </div>
     </main>
+  );
+}
+
+function Nothing({ isEmpty }: { readonly isEmpty: boolean }) {
+  const submit = useSubmit();
+  if (!isEmpty) return <p className="quiet py-12 text-center">No fill matches. Try fewer letters or another tag.</p>;
+  return (
+    <div className="panel p-6 my-4 max-w-xl mx-auto flex flex-col gap-3 items-start">
+      <h2 className="text-xl">New to fills? Start here.</h2>
+      <p>
+        The starter course has twenty short fills, from your first eight notes to a bar that changes speed. Each has one
+        thing that is new, and a plan to practise it by.
+      </p>
+      <button
+        type="button"
+        className="btn btn-primary"
+        onClick={() =>
+          void submit(JSON.stringify({ intent: "course" }), {
+            method: "post",
+            action: "/lessons",
+            encType: "application/json",
+          })
+        }
+      >
+        <BookOpen size={17} aria-hidden /> Open the starter course
+      </button>
+      <p className="quiet text-sm">Or make a new fill, or start from a rudiment in Cells.</p>
+    </div>
   );
 }
 

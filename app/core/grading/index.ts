@@ -1,0 +1,5 @@
+/** Graded sets: many possible exercises, and the few of them that lead from easy to hard. */
+
+export * from "./exercises";
+export * from "./grade";
+export { drawGridLines, type GridOptions, listCellLines } from "./sources";

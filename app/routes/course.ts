@@ -1,0 +1,6 @@
+/** The starter course as data. */
+import { loadCourse } from "~/content";
+
+export function loader() {
+  return Response.json(loadCourse());
+}

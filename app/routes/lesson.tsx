@@ -1,0 +1,65 @@
+/** One lesson. */
+import { data } from "react-router";
+import { loadGrooves, loadRudiments } from "~/content";
+import { flushSaves } from "~/data/autosave";
+import { listRows } from "~/data/rows";
+import { loadEntries } from "~/library/cell/load";
+import { currentBook } from "~/library/current";
+import { listFills } from "~/library/fill/fills";
+import { listGrooves } from "~/library/groove/choices";
+import { LESSONS } from "~/library/lesson/kind";
+import { openRow } from "~/library/open-row";
+import { listPlans } from "~/library/practice/store";
+import { LessonScreen } from "~/screens/lesson/screen";
+import { OpeningTrouble } from "~/ui/opening-trouble";
+import type { Route } from "./+types/lesson";
+
+export function loader() {
+  return { rudiments: loadRudiments(), shipped: loadGrooves() };
+}
+
+export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
+  await flushSaves();
+  const book = await currentBook();
+  const [opened, { rudiments, shipped }, fills, plans, searches] = await Promise.all([
+    openRow(LESSONS, params.lessonId),
+    serverLoader(),
+    listFills(book),
+    listPlans(book),
+    listRows(book.searches),
+  ]);
+  if (!opened || opened.row.deletedAt > 0) throw data("no such lesson", { status: 404 });
+  const [entries, grooves] = await Promise.all([loadEntries(book, rudiments), listGrooves(book, shipped)]);
+  return {
+    ...opened,
+    fills,
+    entries,
+    grooves,
+    plans: new Map(plans.map((plan) => [plan.id, plan] as const)),
+    searches: searches.map(({ id, content }) => ({ id, name: content.name })),
+  };
+}
+clientLoader.hydrate = true as const;
+
+export const meta: Route.MetaFunction = ({ loaderData }) => {
+  const row = (loaderData as { row?: { content: { name: string } } } | undefined)?.row;
+  return [{ title: `${row?.content.name || "Lesson"} · Dime Stack` }];
+};
+
+export function HydrateFallback() {
+  return <p className="p-6 quiet">Opening the lesson…</p>;
+}
+
+export default function Lesson({ loaderData }: Route.ComponentProps) {
+  return <LessonScreen key={loaderData.row.id} {...loaderData} />;
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  return (
+    <OpeningTrouble
+      error={error}
+      what="lesson"
+      missing="It may have been deleted for good, or the address is mistyped. Your other lessons are on the Shelf."
+    />
+  );
+}

@@ -1,0 +1,299 @@
+/** A set of exercises from easy to hard, made for this player: from a search, by the grid, or of one cell. */
+
+import { Sparkles } from "lucide-react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useRevalidator } from "react-router";
+import type { ExerciseRequest, ExerciseSet, ExerciseSource } from "~/core/grading";
+import { barTicks, bpm, type Meter, parseMeter, parseRate, ticks } from "~/core/time";
+import { addRow, getRow } from "~/data/rows";
+import { cellOf } from "~/library/cell/content";
+import { currentBook } from "~/library/current";
+import { makeContent } from "~/library/fill/content";
+import { addItems, fillItem, headingItem, type NewItem } from "~/library/lesson/edit";
+import { toSpec } from "~/library/search/content";
+import { usePlayer } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
+import { Check } from "~/ui/check";
+import { Modal } from "~/ui/modal";
+import { NumberField } from "~/ui/number-field";
+import { nameRate, plural, sayEntry } from "~/words/time";
+import type { GradingApi } from "~/workers/grading";
+import type { LessonBench } from "./bench";
+import type { LessonScreenProps } from "./screen";
+
+interface GradedDialogProps {
+  readonly bench: LessonBench;
+  readonly scene: LessonScreenProps;
+  readonly onClose: () => void;
+}
+
+type Kind = ExerciseSource["kind"];
+const KINDS: readonly { readonly id: Kind; readonly name: string; readonly does: string }[] = [
+  {
+    id: "grid",
+    name: "Hands follow the grid",
+    does: "Right and left stay in their places while accents, kicks and rests move.",
+  },
+  { id: "cell", name: "From one cell", does: "The cell, and what moves make of it, looped to fill the space." },
+  { id: "search", name: "From a search", does: "Random draws from everything that a saved search in Fit allows." },
+];
+
+const RATES = ["2", "3", "4", "6"] as const;
+/** Where an exercise may begin: eighths of the bar. */
+const STEP = 5_040;
+const MOST = 24;
+
+export default function GradedDialog({ bench, scene, onClose }: GradedDialogProps) {
+  const { entries, searches } = scene;
+  const player = usePlayer();
+  const [{ countStyle, cellMeter }] = usePreferences();
+  const { revalidate } = useRevalidator();
+  const meter = useMemo((): Meter => parseMeter(cellMeter) ?? { beats: 4, unit: 4 }, [cellMeter]);
+  const bar = barTicks(meter);
+  const [kind, setKind] = useState<Kind>("grid");
+  const [rate, setRate] = useState<string>("4");
+  const [starts, setStarts] = useState<readonly number[]>([Math.floor(bar / 2 / STEP) * STEP]);
+  const [count, setCount] = useState(8);
+  const [tempo, setTempo] = useState(80);
+  const [kicks, setKicks] = useState(true);
+  const [rests, setRests] = useState(true);
+  const [cell, setCell] = useState(entries[0]?.id ?? "");
+  const [search, setSearch] = useState(searches[0]?.id ?? "");
+  const [seed, setSeed] = useState(1);
+  const [state, setState] = useState<"ready" | "busy" | "failed">("ready");
+  const [made, setMade] = useState<readonly ExerciseSet[] | null>(null);
+  const worker = useRef<Worker | null>(null);
+  useEffect(() => () => worker.current?.terminate(), []);
+
+  const sourceNow = async (): Promise<ExerciseSource | null> => {
+    if (kind === "grid") return { kind, options: { lead: player.hands.leading, kicks, rests } };
+    if (kind === "cell") {
+      const entry = entries.find(({ id }) => id === cell);
+      return entry ? { kind, cell: cellOf(entry.text) } : null;
+    }
+    const row = await getRow((await currentBook()).searches, search);
+    return row ? { kind, spec: toSpec(row.content) } : null;
+  };
+  const make = async (withSeed: number) => {
+    setState("busy");
+    try {
+      const source = await sourceNow();
+      if (!source) return setState("failed");
+      const request: ExerciseRequest = {
+        source,
+        meter,
+        rate: parseRate(rate) ?? { slots: 4, quarters: 1 },
+        tempo: bpm(tempo),
+        spaces: starts.toSorted((a, b) => b - a).map((start) => ({ start: ticks(start), length: ticks(bar - start) })),
+        count,
+        seed: withSeed,
+      };
+      const { wrap } = await import("comlink");
+      worker.current?.terminate();
+      worker.current = new Worker(new URL("../../workers/grading.ts", import.meta.url), { type: "module" });
+      const { kit, limits, hands } = player;
+      setMade(await wrap<GradingApi>(worker.current).grade(request, { kit, limits, hands }));
+      setState("ready");
+    } catch (error) {
+      console.error(error);
+      setState("failed");
+    }
+  };
+  const entryName = (start: number) => {
+    const said = sayEntry(ticks(start), meter);
+    return said.includes(" ") ? `From the ${said}` : `From ${said}`;
+  };
+  const add = async () => {
+    if (!made) return;
+    const book = await currentBook();
+    const items: NewItem[] = [];
+    const tag = (bench.store.getState().content.name || "Graded set").slice(0, 32);
+    for (const { space, items: exercises } of made) {
+      if (exercises.length === 0) continue;
+      items.push(headingItem(entryName(space.start)));
+      for (const [index, { chosen, instead }] of exercises.entries()) {
+        const content = makeContent({
+          name: `${entryName(space.start)}, no. ${index + 1}`,
+          tags: [tag],
+          text: chosen.text,
+          meter,
+          tempo: bpm(tempo),
+          window: space,
+          countStyle,
+          groove: "straight-eighths",
+        });
+        const row = await addRow(book.fills, content);
+        items.push(fillItem(row.id, { instead: instead.map(({ text }) => text) }));
+      }
+    }
+    bench.edit(null, (lesson) => addItems(lesson, items));
+    await revalidate();
+    onClose();
+  };
+  const total = made?.reduce((sum, { items }) => sum + items.length, 0) ?? 0;
+  const wanted = starts.length * count;
+  return (
+    <Modal title="Graded set" onClose={onClose} className="max-w-2xl">
+      <p className="text-sm quiet mb-3">
+        Exercises from easy to hard for your hands and kit, each clearly different. You can swap any of them later.
+      </p>
+      <fieldset className="flex flex-col gap-1.5 mb-3">
+        <legend className="label-small mb-1">Made from</legend>
+        {KINDS.map(({ id, name, does }) => (
+          <label key={id} className="flex gap-2.5 items-start text-sm cursor-pointer">
+            <input
+              type="radio"
+              name="source"
+              className="radio radio-sm mt-0.5"
+              checked={kind === id}
+              disabled={id === "search" && searches.length === 0}
+              onChange={() => setKind(id)}
+            />
+            <span>
+              <strong className="font-semibold">{name}</strong> <span className="quiet">{does}</span>
+            </span>
+          </label>
+        ))}
+      </fieldset>
+      <div className="grid grid-cols-2 sm:grid-cols-5 gap-3 items-end text-sm">
+        {kind === "cell" ? (
+          <Pick label="Cell" value={cell} onValue={setCell} options={entries.map(({ id, name }) => [id, name])} />
+        ) : null}
+        {kind === "search" ? (
+          <Pick
+            label="Search"
+            value={search}
+            onValue={setSearch}
+            options={searches.map(({ id, name }) => [id, name || "Untitled search"])}
+          />
+        ) : null}
+        {kind === "grid" ? (
+          <div className="col-span-2 flex gap-4 pb-1.5">
+            <Check checked={kicks} onCheck={setKicks}>
+              with kicks
+            </Check>
+            <Check checked={rests} onCheck={setRests}>
+              with rests
+            </Check>
+          </div>
+        ) : null}
+        <Pick
+          label="Note value"
+          value={rate}
+          onValue={setRate}
+          options={RATES.map((one) => [one, nameRate(parseRate(one) ?? { slots: 4, quarters: 1 })])}
+        />
+        <div>
+          <NumberField label="Written at, bpm" value={tempo} least={20} most={400} onValue={setTempo} />
+        </div>
+        <div>
+          <NumberField label="How many of each" value={count} least={1} most={MOST} onValue={setCount} />
+        </div>
+      </div>
+      <fieldset className="mt-3">
+        <legend className="label-small mb-1">They begin on, and go to the end of the bar</legend>
+        <div className="flex flex-wrap gap-x-4 gap-y-1.5">
+          {Array.from({ length: Math.floor(bar / STEP) }, (_, index) => index * STEP).map((start) => (
+            <Check
+              key={start}
+              isSmall
+              checked={starts.includes(start)}
+              onCheck={(isOn) => setStarts(isOn ? [...starts, start] : starts.filter((other) => other !== start))}
+            >
+              {sayEntry(ticks(start), meter)}
+            </Check>
+          ))}
+        </div>
+      </fieldset>
+      <div className="flex flex-wrap items-center gap-2 mt-4">
+        <button
+          type="button"
+          className="btn btn-sm btn-primary"
+          disabled={state === "busy" || starts.length === 0}
+          onClick={() => void make(seed)}
+        >
+          <Sparkles size={15} aria-hidden /> {state === "busy" ? "Choosing…" : `Choose ${plural(wanted, "exercise")}`}
+        </button>
+        {made ? (
+          <button
+            type="button"
+            className="btn btn-sm"
+            disabled={state === "busy"}
+            onClick={() => {
+              setSeed(seed + 1);
+              void make(seed + 1);
+            }}
+          >
+            Choose others
+          </button>
+        ) : null}
+      </div>
+      {state === "failed" ? (
+        <p role="alert" className="alert alert-soft alert-error mt-3">
+          No set could be made from that. Choose another source.
+        </p>
+      ) : null}
+      {made ? (
+        <section aria-label="The set" className="mt-4 border-t border-base-300 pt-3">
+          <p role="status" className="text-sm mb-2">
+            {total === wanted
+              ? `${plural(total, "exercise")}, from easy to hard.`
+              : `${total} of ${wanted}: there are no more that differ. Try another note value, or allow more.`}
+          </p>
+          <ol className="flex flex-col gap-1 max-h-[32dvh] overflow-y-auto text-sm">
+            {made.map(({ space, items }) => (
+              <li key={space.start}>
+                <p className="font-semibold mt-1">{entryName(space.start)}</p>
+                <ol className="list-decimal pl-6">
+                  {items.map(({ chosen }) => (
+                    <li key={chosen.text}>
+                      <span className="font-line text-xs">{chosen.text}</span>{" "}
+                      <span className="quiet">
+                        {chosen.bpm === null ? "any tempo" : `up to about ${Math.round(chosen.bpm)}`}
+                      </span>
+                    </li>
+                  ))}
+                </ol>
+              </li>
+            ))}
+          </ol>
+          <button
+            type="button"
+            className="btn btn-sm btn-primary mt-3"
+            disabled={total === 0 || state === "busy"}
+            onClick={() =>
+              void add().catch((error: unknown) => {
+                console.error(error);
+                setState("failed");
+              })
+            }
+          >
+            Add {plural(total, "exercise")} to the lesson
+          </button>
+        </section>
+      ) : null}
+    </Modal>
+  );
+}
+
+interface PickProps {
+  readonly label: string;
+  readonly value: string;
+  readonly onValue: (value: string) => void;
+  readonly options: readonly (readonly [value: string, name: string])[];
+}
+
+function Pick({ label, value, onValue, options }: PickProps) {
+  return (
+    <label>
+      <span className="label-small block mb-0.5">{label}</span>
+      <select className="select select-sm w-full" value={value} onChange={(event) => onValue(event.target.value)}>
+        {options.map(([id, name]) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

@@ -1,0 +1,113 @@
+/** The items of a lesson, to be ordered by dragging, by keys or by buttons. */
+
+import { lazy, useMemo } from "react";
+import type { LessonContent, LessonItem } from "~/library/lesson/content";
+import { changeItem, moveItem, removeItem } from "~/library/lesson/edit";
+import { isLearned } from "~/library/lesson/progress";
+import { plainLine } from "~/library/phrase/phrase";
+import { usePlayer } from "~/session/player";
+import { Later } from "~/views/later";
+import type { Grip } from "~/views/movable-rows";
+import { plural } from "~/words/time";
+import type { LessonBench } from "./bench";
+import { ItemCard, type Known } from "./item-card";
+import type { LessonScreenProps } from "./screen";
+import { useSwap } from "./use-swap";
+
+const MovableRows = lazy(() => import("~/views/movable-rows"));
+
+interface ItemListProps {
+  readonly bench: LessonBench;
+  readonly content: LessonContent;
+  readonly scene: LessonScreenProps;
+}
+
+export function ItemList({ bench, content, scene }: ItemListProps) {
+  const { hands } = usePlayer();
+  const know = useKnown(scene);
+  const swap = useSwap(bench);
+  const { items } = content;
+  if (items.length === 0) {
+    return (
+      <p className="panel p-4 text-sm quiet">
+        This lesson is empty. Add fills from your Shelf, or let a graded set of exercises be made for you.
+      </p>
+    );
+  }
+  const numbers = numberItems(items);
+  const renderRow = (item: LessonItem, row: number, grip: Grip | null) => (
+    <ItemCard
+      key={item.key}
+      item={item}
+      number={numbers[row] ?? null}
+      known={know(item)}
+      strongHand={hands.leading}
+      grip={grip}
+      isFirst={row === 0}
+      isLast={row === items.length - 1}
+      actions={{
+        change: (kind, change) => bench.edit(kind, (lesson) => changeItem(lesson, item.key, change)),
+        move: (by) => bench.edit(null, (lesson) => moveItem(lesson, item.key, row + by)),
+        remove: () => bench.edit(null, (lesson) => removeItem(lesson, item.key)),
+        swap: item.kind === "fill" && (item.instead?.length ?? 0) > 0 ? () => swap(item) : null,
+      }}
+    />
+  );
+  const still = items.map((item, row) => renderRow(item, row, null));
+  return (
+    <div className="flex flex-col gap-2">
+      <Later fallback={still}>
+        <MovableRows
+          count={items.length}
+          keyOf={(row) => items[row]?.key ?? row}
+          what="Exercise"
+          renderRow={(row, grip) => renderRow(items[row] as LessonItem, row, grip)}
+          onMove={(from, to) => bench.edit(null, (lesson) => moveItem(lesson, items[from]?.key ?? "", to))}
+        />
+      </Later>
+    </div>
+  );
+}
+
+/** Exercises are counted, headings are not. */
+function numberItems(items: readonly LessonItem[]): (number | null)[] {
+  let number = 0;
+  return items.map(({ kind }) => (kind === "heading" ? null : ++number));
+}
+
+/** What the book knows of what an item names. */
+function useKnown({ fills, entries, grooves, plans }: LessonScreenProps): (item: LessonItem) => Known | null {
+  return useMemo(() => {
+    const fillsById = new Map(fills.map((fill) => [fill.id, fill.content]));
+    const cellsById = new Map(entries.map((entry) => [entry.id, entry]));
+    const groovesById = new Map(grooves.map((groove) => [groove.id, groove]));
+    const gone: Known = { name: "", text: "", isThere: false, progress: "", from: null, to: null };
+    return (item) => {
+      if (item.kind === "heading") return null;
+      if (item.kind === "cell") {
+        const entry = cellsById.get(item.of);
+        return entry ? { ...gone, isThere: true, name: entry.name, text: `@${entry.rate} ${entry.text}` } : gone;
+      }
+      if (item.kind === "groove") {
+        const groove = groovesById.get(item.of);
+        return groove ? { ...gone, isThere: true, name: groove.name } : gone;
+      }
+      const content = fillsById.get(item.of);
+      if (!content) return gone;
+      const plan = plans.get(item.of);
+      const progress = isLearned(plan)
+        ? "learned"
+        : plan && plan.passed > 0
+          ? `${plan.passed} of ${plural(plan.steps, "step")}`
+          : "not started";
+      return {
+        isThere: true,
+        name: content.name || "Untitled fill",
+        text: plainLine(content),
+        progress,
+        from: plan?.learning ?? null,
+        to: plan?.goal ?? content.tempo,
+      };
+    };
+  }, [fills, entries, grooves, plans]);
+}

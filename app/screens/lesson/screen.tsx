@@ -1,0 +1,322 @@
+/** A lesson: its items in order on the left, its pages on the right. */
+
+import { BookOpen, Heading, ListChecks, Plus, Printer, Sparkles, Tag, Target, Trash2 } from "lucide-react";
+import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { Link, useFetcher, useSubmit } from "react-router";
+import { useStore } from "zustand";
+import { useCommands } from "~/commands/commands";
+import { KeysButton } from "~/commands/keys-button";
+import type { Unsaved } from "~/data/journal";
+import { UNDO_COMMANDS } from "~/editor/commands";
+import { ExportMenu } from "~/editor/export/export-menu";
+import type { ExportSubject } from "~/editor/export/subject";
+import type { Stage } from "~/editor/fill/score";
+import { PageSetupFields, setupOf } from "~/editor/paper/page-setup";
+import { Pages } from "~/editor/paper/pages";
+import { paperLesson, paperPlayer } from "~/editor/paper/request";
+import { usePaper } from "~/editor/paper/use-paper";
+import { useUndo } from "~/editor/undo";
+import { UndoButtons } from "~/editor/undo-buttons";
+import type { BookEntry } from "~/library/cell/entries";
+import { currentBook } from "~/library/current";
+import type { FillRow, LessonRow } from "~/library/database";
+import { addressOf } from "~/library/fill/address";
+import type { GrooveChoice } from "~/library/groove/choices";
+import { type LessonContent, MAX_WORDS } from "~/library/lesson/content";
+import { addItems, headingItem } from "~/library/lesson/edit";
+import { LESSONS } from "~/library/lesson/kind";
+import { lessonProgress } from "~/library/lesson/progress";
+import { MAX_NAME, plainLine } from "~/library/phrase/phrase";
+import type { PlanRow } from "~/library/practice/plan";
+import { useSaving } from "~/library/use-saving";
+import { usePlayerSession } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
+import { useSession } from "~/session/session";
+import { SaveMark, SaveNotice } from "~/ui/save-state";
+import { Tabs } from "~/ui/tabs";
+import { Tags } from "~/ui/tags";
+import { Unfold } from "~/ui/unfold";
+import { plural } from "~/words/time";
+import type { PaperRequest } from "~/workers/paper";
+import type { Choices } from "./add-dialog";
+import { type LessonBench, openLessonBench } from "./bench";
+import { ItemList } from "./item-list";
+
+const AddDialog = lazy(() => import("./add-dialog"));
+const GradedDialog = lazy(() => import("./graded-dialog"));
+
+export interface LessonScreenProps {
+  readonly row: LessonRow;
+  readonly unsaved: Unsaved<LessonContent> | null;
+  readonly fills: readonly FillRow[];
+  readonly entries: readonly BookEntry[];
+  readonly grooves: readonly GrooveChoice[];
+  readonly plans: ReadonlyMap<string, PlanRow>;
+  readonly searches: readonly { readonly id: string; readonly name: string }[];
+}
+
+const LESSON_PARTS = ["tempos", "staff", "stack", "line", "landing", "legend", "code"] as const;
+const TABS = [
+  { id: "list", name: "Contents" },
+  { id: "pages", name: "Pages" },
+] as const;
+
+export function LessonScreen(props: LessonScreenProps) {
+  const { row, unsaved } = props;
+  const { say } = useSession();
+  const [bench] = useState(() => openLessonBench(unsaved?.content ?? row.content));
+  const saving = useSaving(LESSONS, bench, row, unsaved, say);
+  const history = useUndo(bench.undo);
+  useCommands(UNDO_COMMANDS, { history });
+  const content = useStore(bench.store, (state) => state.content);
+  const submit = useSubmit();
+  const scene = useScene(props, bench);
+  const [tab, setTab] = useState<(typeof TABS)[number]["id"]>("list");
+  const ask = (asked: object) =>
+    void submit(JSON.stringify(asked), { method: "post", action: "/lessons", encType: "application/json" });
+  return (
+    <main className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 py-2.5 flex flex-col gap-3">
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1.5 print:hidden">
+        <h1 className="sr-only">Lesson</h1>
+        <NameAndTags bench={bench} content={content} />
+        <div className="ml-auto flex flex-wrap items-center gap-2">
+          <SaveMark state={saving.state} />
+          <UndoButtons history={history} />
+          <button
+            type="button"
+            className="btn btn-sm btn-primary"
+            disabled={!scene.sheet}
+            onClick={() => window.print()}
+          >
+            <Printer size={15} aria-hidden /> Print
+          </button>
+          <ExportMenu subjectNow={scene.subjectNow} />
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => ask({ intent: "delete", id: row.id, leaves: true })}
+          >
+            <Trash2 size={15} aria-hidden /> <span className="max-sm:sr-only">Delete</span>
+          </button>
+          <span className="max-sm:hidden">
+            <KeysButton />
+          </span>
+        </div>
+      </header>
+      <SaveNotice saving={saving} onCopy={(mine) => ask({ intent: "keep", content: mine })} />
+      <div className="lg:hidden print:hidden">
+        <Tabs label="Lesson" tabs={TABS} tab={tab} onTab={setTab}>
+          <span className="sr-only">{tab === "list" ? "Contents" : "Pages"}</span>
+        </Tabs>
+      </div>
+      <div className="grid gap-4 items-start lg:grid-cols-[minmax(22rem,28rem)_minmax(0,1fr)]">
+        <section
+          aria-label="Contents"
+          className={`flex flex-col gap-2.5 min-w-0 print:hidden ${tab === "list" ? "" : "max-lg:hidden"}`}
+        >
+          <Progress {...props} content={content} />
+          <textarea
+            aria-label="What the lesson is about"
+            placeholder="What the lesson is about, and how to practise it"
+            value={content.intro}
+            maxLength={MAX_WORDS}
+            data-edits
+            rows={2}
+            onChange={(event) => {
+              const intro = event.target.value;
+              bench.edit("intro", (lesson) => ({ ...lesson, intro }));
+            }}
+            className="textarea w-full leading-snug field-sizing-content"
+          />
+          <ItemList bench={bench} content={content} scene={props} />
+          <AddBar bench={bench} scene={props} />
+        </section>
+        <section aria-label="Pages" className={`min-w-0 flex flex-col gap-3 ${tab === "pages" ? "" : "max-lg:hidden"}`}>
+          <div className="print:hidden flex justify-end">
+            <Unfold face={<>Page setup</>} label="Page setup" className="btn btn-sm" sheetClassName="w-80">
+              <PageSetupFields field="lessonParts" offered={LESSON_PARTS} />
+            </Unfold>
+          </div>
+          {scene.failed ? (
+            <p role="alert" className="alert alert-soft alert-error">
+              The pages couldn't be drawn in this browser. The lesson itself is safe.
+            </p>
+          ) : null}
+          {scene.sheet ? (
+            <Pages sheet={scene.sheet} />
+          ) : (
+            <div className="page aspect-[210/297] mx-auto" role="status" aria-label="Drawing the pages" />
+          )}
+        </section>
+      </div>
+    </main>
+  );
+}
+
+/** What exports and pages are made from. */
+function useScene({ row, entries, grooves }: LessonScreenProps, bench: LessonBench) {
+  const session = usePlayerSession();
+  const [preferences] = usePreferences();
+  const content = useStore(bench.store, (state) => state.content);
+  const stage = useMemo(
+    (): Stage => ({ grooves, player: session.player, preferences }),
+    [grooves, session.player, preferences],
+  );
+  const cells = useMemo(
+    () => new Map(entries.map(({ id, name, text, rate }) => [id, { name, text: `@${rate} ${text}` }] as const)),
+    [entries],
+  );
+  const [request, setRequest] = useState<PaperRequest | null>(null);
+  useEffect(() => {
+    let isOver = false;
+    const make = async () => {
+      const { id, createdAt, updatedAt } = row;
+      const item = { id, createdAt, updatedAt, content };
+      const lesson = await paperLesson(await currentBook(), item, { fills: new Map(), cells, stage }, true);
+      if (isOver) return;
+      setRequest({
+        of: { kind: "lesson", lesson },
+        who: paperPlayer(session, preferences),
+        setup: setupOf(preferences, "lessonParts"),
+      });
+    };
+    make().catch(console.error);
+    return () => {
+      isOver = true;
+    };
+  }, [row, content, cells, stage, session, preferences]);
+  const subjectNow = async (): Promise<ExportSubject> => {
+    const now = bench.store.getState().content;
+    const book = await currentBook();
+    const ids = [...new Set(now.items.flatMap((item) => (item.kind === "fill" ? [item.of] : [])))];
+    const rows = await book.fills.bulkGet(ids);
+    const lesson = { id: row.id, createdAt: row.createdAt, updatedAt: Date.now(), content: now };
+    const fills = rows.filter((one) => one !== undefined);
+    return { title: now.name || "Untitled lesson", fills, lesson, cells, stage, session };
+  };
+  return { ...usePaper(request), subjectNow };
+}
+
+function NameAndTags({ bench, content }: { readonly bench: LessonBench; readonly content: LessonContent }) {
+  const { name, tags } = content;
+  return (
+    <div className="flex items-center gap-x-3 min-w-0 max-w-full">
+      <input
+        aria-label="Name of the lesson"
+        value={name}
+        data-edits
+        placeholder="Untitled lesson"
+        maxLength={MAX_NAME}
+        onChange={(event) => {
+          const next = event.target.value;
+          bench.edit("name", (lesson) => ({ ...lesson, name: next }));
+        }}
+        className="font-display font-semibold text-xl bg-transparent rounded-sm field-sizing-content min-w-40 max-w-[18rem] xl:max-w-[26rem] text-ellipsis placeholder:text-base-content/60"
+      />
+      <Unfold
+        face={
+          <>
+            <Tag size={13} className="shrink-0" aria-hidden />
+            <span className="truncate max-w-36 max-sm:sr-only">{tags.length > 0 ? tags.join(", ") : "tag it"}</span>
+          </>
+        }
+        label="Tags"
+        name={`Tags: ${tags.join(", ") || "none"}`}
+        className="sentence-word text-sm quiet shrink-0"
+        sheetClassName="w-72"
+      >
+        <div className="flex flex-wrap items-center gap-2">
+          <Tags
+            tags={tags}
+            onChange={(next, tag) => bench.edit(`tag ${tag}`, (lesson) => ({ ...lesson, tags: next }))}
+          />
+        </div>
+      </Unfold>
+    </div>
+  );
+}
+
+/** How far the player is, and where to go on. */
+function Progress({
+  content,
+  plans,
+  fills,
+}: Pick<LessonScreenProps, "plans" | "fills"> & { readonly content: LessonContent }) {
+  const { learned, of, next } = lessonProgress(content, plans);
+  if (of === 0) return null;
+  const name = fills.find(({ id }) => id === next?.of)?.content.name || "Untitled fill";
+  return (
+    <div className="panel px-3 py-2 flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
+      <ListChecks size={16} className="text-accent" aria-hidden />
+      <span>
+        <strong>{learned}</strong> of {plural(of, "fill")} learned
+      </span>
+      <progress className="progress progress-accent w-24 flex-1" value={learned} max={of} aria-label="Fills learned" />
+      {next && fills.some(({ id }) => id === next.of) ? (
+        <Link to={addressOf(next.of, "shed")} className="btn btn-xs btn-primary max-md:btn-sm">
+          <Target size={14} aria-hidden /> {learned === 0 ? "Start with" : "Go on with"} {name}
+        </Link>
+      ) : null}
+    </div>
+  );
+}
+
+function AddBar({ bench, scene }: { readonly bench: LessonBench; readonly scene: LessonScreenProps }) {
+  const [dialog, setDialog] = useState<"add" | "graded" | null>(null);
+  const fetcher = useFetcher();
+  const choices = useMemo(
+    (): Choices => ({
+      fill: scene.fills.map(({ id, content }) => ({
+        id,
+        name: content.name || "Untitled fill",
+        tags: content.tags,
+        text: plainLine(content),
+      })),
+      cell: scene.entries.map(({ id, name, tags, text }) => ({ id, name, tags, text })),
+      groove: scene.grooves.map(({ id, name }) => ({ id, name, tags: [], text: "" })),
+    }),
+    [scene.fills, scene.entries, scene.grooves],
+  );
+  return (
+    <div className="flex flex-wrap gap-2">
+      <button type="button" className="btn btn-sm btn-primary" onClick={() => setDialog("add")}>
+        <Plus size={15} aria-hidden /> Add fills…
+      </button>
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() => bench.edit(null, (lesson) => addItems(lesson, [headingItem("")]))}
+      >
+        <Heading size={15} aria-hidden /> Heading
+      </button>
+      <button type="button" className="btn btn-sm" onClick={() => setDialog("graded")}>
+        <Sparkles size={15} aria-hidden /> Graded set…
+      </button>
+      {scene.fills.length === 0 ? (
+        <button
+          type="button"
+          className="btn btn-sm"
+          onClick={() =>
+            void fetcher.submit(JSON.stringify({ intent: "course" }), {
+              method: "post",
+              action: "/lessons",
+              encType: "application/json",
+            })
+          }
+        >
+          <BookOpen size={15} aria-hidden /> Open the starter course
+        </button>
+      ) : null}
+      <Suspense fallback={null}>
+        {dialog === "add" ? (
+          <AddDialog
+            choices={choices}
+            onAdd={(items) => bench.edit(null, (lesson) => addItems(lesson, items))}
+            onClose={() => setDialog(null)}
+          />
+        ) : null}
+        {dialog === "graded" ? <GradedDialog bench={bench} scene={scene} onClose={() => setDialog(null)} /> : null}
+      </Suspense>
+    </div>
+  );
+}

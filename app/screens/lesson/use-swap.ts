@@ -1,0 +1,37 @@
+/** Puts the next candidate of a graded exercise in its place, as a fill of its own. */
+
+import { useCallback } from "react";
+import { useRevalidator } from "react-router";
+import { addRow, binRow, getRow } from "~/data/rows";
+import { currentBook } from "~/library/current";
+import type { LessonFill } from "~/library/lesson/content";
+import { swapIn } from "~/library/lesson/edit";
+import { getPlan } from "~/library/practice/store";
+import { useSay } from "~/session/session";
+import type { LessonBench } from "./bench";
+
+export function useSwap(bench: LessonBench): (item: LessonFill) => void {
+  const { revalidate } = useRevalidator();
+  const say = useSay();
+  return useCallback(
+    (item) => {
+      const swap = async () => {
+        const [text] = item.instead ?? [];
+        const book = await currentBook();
+        const row = await getRow(book.fills, item.of);
+        if (!text || !row) return;
+        const made = await addRow(book.fills, { ...row.content, text, goodText: text });
+        const before = row.content.goodText;
+        bench.edit(null, (lesson) => swapIn(lesson, item.key, made.id, before));
+        // What nobody has touched is not kept for its own sake; what was edited or practised stays on the shelf.
+        if (row.revision === 1 && (await getPlan(book, row.id)) === null) await binRow(book.fills, row.id);
+        await revalidate();
+      };
+      swap().catch((error: unknown) => {
+        console.error(error);
+        say("The exercise couldn't be swapped, because the browser didn't store the new one.");
+      });
+    },
+    [bench, revalidate, say],
+  );
+}

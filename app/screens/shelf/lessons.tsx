@@ -1,0 +1,78 @@
+/** The lessons on the shelf, and the ways to begin one. */
+
+import { BookOpen, GraduationCap, Plus } from "lucide-react";
+import { Link, useFetcher } from "react-router";
+import type { FillRow, LessonRow } from "~/library/database";
+import { COURSE_ID } from "~/library/lesson/course";
+import { type LessonProgress, lessonProgress } from "~/library/lesson/progress";
+import { plural } from "~/words/time";
+import type { Learning } from "./fill-card";
+
+interface LessonsProps {
+  readonly lessons: readonly LessonRow[];
+  readonly learning: ReadonlyMap<string, Learning>;
+  /** What is seen of the fills, in its order: what a new lesson is made of. */
+  readonly shown: readonly FillRow[];
+  /** "Harbour Clock", where that is what is seen. */
+  readonly tag: string | null;
+  readonly isAll: boolean;
+}
+
+export function Lessons({ lessons, learning, shown, tag, isAll }: LessonsProps) {
+  const fetcher = useFetcher<{ readonly words?: string }>();
+  const ask = (asked: object) =>
+    void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/lessons", encType: "application/json" });
+  const plans = new Map([...learning].map(([id, one]) => [id, { ...one, learned: null }] as const));
+  const hasCourse = lessons.some(({ id }) => id === COURSE_ID);
+  const make = () =>
+    ask({ intent: "new", name: tag ?? "", fills: isAll ? [] : shown.slice(0, 200).map(({ id }) => id) });
+  return (
+    <section aria-labelledby="lessons" className="mb-5">
+      <div className="flex flex-wrap items-center gap-2 mb-2">
+        <h2 id="lessons" className="text-lg mr-auto">
+          Lessons
+        </h2>
+        {hasCourse ? null : (
+          <button type="button" className="btn btn-sm" onClick={() => ask({ intent: "course" })}>
+            <BookOpen size={15} aria-hidden /> Starter course
+          </button>
+        )}
+        <button type="button" className="btn btn-sm" onClick={make}>
+          <Plus size={15} aria-hidden /> {isAll ? "New lesson" : `New lesson of ${plural(shown.length, "fill")}`}
+        </button>
+      </div>
+      {lessons.length > 0 ? (
+        <ul className="grid gap-2 sm:grid-cols-2 lg:grid-cols-3">
+          {lessons.map((lesson) => (
+            <LessonCard key={lesson.id} lesson={lesson} progress={lessonProgress(lesson.content, plans)} />
+          ))}
+        </ul>
+      ) : null}
+    </section>
+  );
+}
+
+function LessonCard({ lesson, progress }: { readonly lesson: LessonRow; readonly progress: LessonProgress }) {
+  const { learned, begun, of } = progress;
+  return (
+    <li className="panel px-3.5 py-2.5 relative hover:border-primary focus-within:border-primary flex items-center gap-3">
+      <GraduationCap size={20} className="text-primary shrink-0" aria-hidden />
+      <div className="min-w-0 flex-1">
+        <Link
+          to={`/lessons/${lesson.id}`}
+          className="font-semibold leading-tight after:absolute after:inset-0 block truncate"
+        >
+          {lesson.content.name || "Untitled lesson"}
+        </Link>
+        <p className="text-sm quiet">
+          {of === 0
+            ? "no fills yet"
+            : `${learned} of ${plural(of, "fill")} learned${begun > 0 ? `, ${begun} begun` : ""}`}
+        </p>
+      </div>
+      {of > 0 ? (
+        <progress className="progress progress-accent w-16 shrink-0" value={learned} max={of} aria-hidden="true" />
+      ) : null}
+    </li>
+  );
+}

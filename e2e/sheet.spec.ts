@@ -1,0 +1,247 @@
+import { readFile } from "node:fs/promises";
+import { expect, type Page, test } from "@playwright/test";
+import { extractText, getDocumentProxy } from "unpdf";
+import { downloadOf, NEWCOMER, openNewLine, openShelf, stackOf } from "./support";
+
+const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
+const pages = (page: Page) => page.getByRole("img", { name: /^Page \d+ of \d+/ });
+
+async function textOf(pdf: Uint8Array): Promise<string> {
+  const { text } = await extractText(await getDocumentProxy(new Uint8Array(pdf)), { mergePages: true });
+  return text.replace(/\s+/g, " ");
+}
+
+async function pagesOf(pdf: Uint8Array) {
+  const document = await getDocumentProxy(new Uint8Array(pdf));
+  const { view } = await document.getPage(1);
+  return { count: document.numPages, width: Math.round(view[2] ?? 0), height: Math.round(view[3] ?? 0) };
+}
+
+/** What the browser prints, on the paper that the page asks for. */
+function print(page: Page) {
+  return page.pdf({ preferCSSPageSize: true, printBackground: true });
+}
+
+async function openExport(page: Page, item: string) {
+  await page.getByRole("button", { name: /^Export/ }).click();
+  await page.getByRole("menuitem", { name: item }).click();
+}
+
+async function newFill(page: Page, name: string, tag: string, line: string) {
+  await openNewLine(page, line);
+  await page.getByRole("textbox", { name: "Name of the fill" }).fill(name);
+  await page.getByRole("button", { name: /^Tags/ }).click();
+  await page.getByRole("textbox", { name: "New tag" }).fill(tag);
+  await page.keyboard.press("Enter");
+  await expect(stackOf(page).saved).toBeVisible();
+}
+
+test("the sheet of a fill has the parts that are chosen, and prints without the interface", async ({ page }) => {
+  await newFill(page, "Gate and ladder", "paper", "@4 >RLRRLK RLRRLK RLRK");
+  await page.getByRole("link", { name: "Sheet" }).click();
+  await expect(pages(page).first()).toHaveAccessibleName(/Gate and ladder/);
+  await expect(pages(page).first()).toHaveAccessibleName(/Practice steps/);
+  const setup = page.getByRole("complementary", { name: "Page setup" });
+  await setup.getByRole("checkbox", { name: "Practice steps" }).uncheck();
+  await expect(pages(page).first()).not.toHaveAccessibleName(/Practice steps/);
+  await setup.getByRole("combobox", { name: "Paper" }).selectOption("A4");
+  await setup.getByRole("combobox", { name: "Held" }).selectOption("Sideways");
+  await expect.poll(async () => pagesOf(await print(page))).toMatchObject({ width: 842, height: 595 });
+  const text = await textOf(await print(page));
+  expect(text).toContain("Gate and ladder");
+  expect(text).toContain("R L R R L K R L R R L K R L R K");
+  for (const word of ["Shelf", "Setup", "Export", "On the page", "Undo"]) expect(text).not.toContain(word);
+
+  await page.reload();
+  await expect(setup.getByRole("checkbox", { name: "Practice steps" })).not.toBeChecked();
+  await setup
+    .getByRole("combobox", { name: "Print size" })
+    .selectOption({ label: "Music stand: readable from behind the kit" });
+  await expect(pages(page).nth(1)).toBeAttached();
+});
+
+test("a PDF file, a picture of the page in dots and in lines", async ({ page }) => {
+  await newFill(page, "Gate", "paper", "@4 RLRL RLRK");
+  await openExport(page, "PDF, ready to print…");
+  const pdf = await downloadOf(page, async () => {});
+  expect(pdf.name).toBe("gate.pdf");
+  const text = await textOf(await readFile(pdf.path));
+  expect(text).toContain("Gate");
+  expect(text).toContain("R L R L R L R K");
+
+  await openExport(page, "Picture (SVG or PNG)…");
+  const dialog = page.getByRole("dialog", { name: "Picture" });
+  const save = () => downloadOf(page, () => dialog.getByRole("button", { name: "Save picture" }).click());
+  const svg = await readFile((await save()).path, "utf8");
+  expect(svg).toContain("<svg ");
+  expect(svg.match(/<text[^>]*>[^<]*/g) ?? []).toEqual([]);
+  await dialog.getByRole("combobox", { name: "As" }).selectOption("Dots (PNG)");
+  const widths: number[] = [];
+  for (const [what, size] of [
+    ["Stack", "1×"],
+    ["Stack", "4×"],
+    ["Rail", "1×"],
+    ["The whole page", "2×"],
+  ] as const) {
+    await dialog.getByRole("combobox", { name: "What" }).selectOption(what);
+    await dialog.getByRole("combobox", { name: "Size" }).selectOption(size);
+    const png = await readFile((await save()).path);
+    expect(png.subarray(1, 4).toString()).toBe("PNG");
+    widths.push(png.readUInt32BE(16));
+  }
+  const [small = 0, large = 0, , whole = 0] = widths;
+  expect(large / small).toBeCloseTo(4, 1);
+  // Letter or A4 at 192 dots to the inch.
+  expect([1588, 1632]).toContain(whole);
+});
+
+test("a lesson is made from a tag, ordered, printed, sent as a link, and practised by a pupil", async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(90_000);
+  await newFill(page, "First door", "doors", "@4 RLRL RLRK");
+  await newFill(page, "Second door", "doors", "@4 RLKx5 R");
+  await newFill(page, "Not a door", "walls", "@4 RRLL RRLL");
+  await shelf(page);
+  await page.getByRole("button", { name: /^doors/ }).click();
+  await page.getByRole("button", { name: "New lesson of 2 fills" }).click();
+  await page.getByRole("textbox", { name: "Name of the lesson" }).fill("Two doors");
+  await page.getByRole("textbox", { name: "What the lesson is about" }).fill("Open one, then the other.");
+  const contents = page.getByRole("region", { name: "Contents" });
+  const order = () => contents.getByRole("link", { name: /^(First|Second) door$/ }).allTextContents();
+  await expect.poll(order).toHaveLength(2);
+  const [first = "", second = ""] = await order();
+  await contents.getByRole("button", { name: `Move ${first} down` }).click();
+  await expect.poll(order).toEqual([second, first]);
+  // By keys alone: pick up, move, put down.
+  await contents.getByRole("button", { name: `Move ${first}`, exact: true }).focus();
+  await page.keyboard.press("Space");
+  await expect(page.getByText("Exercise 2 is at place 2.")).toBeAttached();
+  await page.keyboard.press("ArrowUp");
+  await expect(page.getByText("Exercise 2 is at place 1.")).toBeAttached();
+  await page.keyboard.press("Space");
+  await expect.poll(order).toEqual([first, second]);
+  await page.keyboard.press("Control+z");
+  await expect.poll(order).toEqual([second, first]);
+  await contents.getByRole("textbox", { name: "Words about First door" }).fill("Four and four.");
+  await contents.getByRole("textbox", { name: "to", exact: true }).first().fill("101");
+  await contents.getByRole("button", { name: "Heading" }).click();
+  await contents.getByRole("textbox", { name: "Heading", exact: true }).fill("Later");
+  await expect(pages(page).first()).toHaveAccessibleName(/Two doors.*Open one, then the other\..*Four and four\./);
+  await expect(stackOf(page).saved).toBeVisible();
+
+  const text = await textOf(await print(page));
+  for (const words of ["Two doors", "2 exercises", "First door", "Second door", "to 101 bpm", "Later"]) {
+    expect(text).toContain(words);
+  }
+  expect(text).not.toContain("Page setup");
+
+  await openExport(page, "Link or code to scan…");
+  const share = page.getByRole("dialog", { name: /^Share/ });
+  await expect(share.getByRole("textbox", { name: "Link" })).toHaveValue(/\/open#1\./);
+  const link = await share.getByRole("textbox", { name: "Link" }).inputValue();
+  await expect(share.getByText(/^[\d,]+ characters\./)).toBeVisible();
+  await expect(share.getByRole("img", { name: /Code to scan/ })).toBeVisible();
+
+  const pupil = await (await browser.newContext({ storageState: NEWCOMER })).newPage();
+  await pupil.goto(link);
+  await expect(pupil.getByRole("heading", { name: "Two doors" })).toBeVisible();
+  await expect(pupil.getByText("Four and four.")).toBeVisible();
+  await pupil.getByRole("button", { name: "Keep a copy" }).click();
+  await expect(pupil.getByRole("textbox", { name: "Name of the lesson" })).toHaveValue("Two doors");
+  await expect(pupil.getByText("0 of 2 fills learned")).toBeVisible();
+  await pupil.getByRole("link", { name: /^Start with/ }).click();
+  await expect(pupil).toHaveURL(/\/shed$/);
+  await expect(pupil.getByRole("region", { name: "Plan" })).toBeVisible();
+  // The same link again is the same lesson.
+  await pupil.goto(link);
+  await pupil.getByRole("button", { name: "Keep a copy" }).click();
+  await expect(pupil.getByRole("textbox", { name: "Name of the lesson" })).toBeVisible();
+  await pupil.getByRole("link", { name: "Shelf" }).click();
+  await expect(pupil.getByRole("link", { name: "Two doors" })).toHaveCount(1);
+  await pupil.context().close();
+});
+
+test("a graded set goes from easy to hard, and an exercise can be swapped", async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole("button", { name: "New lesson" }).click();
+  await page.getByRole("textbox", { name: "Name of the lesson" }).fill("Entries");
+  await page.getByRole("button", { name: "Graded set…" }).click();
+  const dialog = page.getByRole("dialog", { name: "Graded set" });
+  await dialog.getByRole("textbox", { name: "How many of each" }).fill("4");
+  await dialog.getByRole("checkbox", { name: "& of 3" }).check();
+  await dialog.getByRole("button", { name: "Choose 8 exercises" }).click();
+  await expect(dialog.getByText("8 exercises, from easy to hard.")).toBeVisible();
+  const paces = (await dialog.getByText(/^up to about \d+$/).allTextContents()).map((text) =>
+    Number(/\d+/.exec(text)?.[0]),
+  );
+  expect(paces).toHaveLength(8);
+  for (const set of [paces.slice(0, 4), paces.slice(4)]) expect(set).toEqual(set.toSorted((a, b) => b - a));
+  await dialog.getByRole("button", { name: "Add 8 exercises to the lesson" }).click();
+  const contents = page.getByRole("region", { name: "Contents" });
+  await expect(contents.getByRole("link", { name: /^From.*no\. 1$/ })).toHaveCount(2);
+  const swap = page.getByRole("button", { name: /^Swap From the & of 3, no\. 2/ });
+  const card = contents.locator(".panel").filter({ has: swap });
+  const before = await card.getByRole("img").getAttribute("aria-label");
+  await swap.click();
+  await expect(card.getByRole("img")).not.toHaveAttribute("aria-label", before ?? "");
+  await shelf(page);
+  await expect(page.getByRole("list", { name: "Fills" }).getByRole("listitem")).not.toHaveCount(0);
+});
+
+test("the starter course is a newcomer's way in from an empty shelf", async ({ browser }) => {
+  const page = await (await browser.newContext({ storageState: NEWCOMER })).newPage();
+  await openShelf(page);
+  await page.getByRole("button", { name: /^Delete / }).click();
+  await page.getByRole("button", { name: "Open the starter course" }).click();
+  await expect(page.getByRole("textbox", { name: "Name of the lesson" })).toHaveValue("Starter course");
+  await expect(page.getByText("0 of 20 fills learned")).toBeVisible();
+  await page.getByRole("link", { name: "Start with Eight in a bar" }).click();
+  await expect(page).toHaveURL(/course-eighths\/shed$/);
+  await page.context().close();
+});
+
+test("a link that was cut, is of a later version, or is none is told, and changes nothing", async ({ page }) => {
+  await page.goto("/open#1.abcdefg.AAAA");
+  await expect(page.getByRole("alert")).toContainText("Part of this link is missing");
+  await page.goto("/open#9.abcdefg.AAAA");
+  await expect(page.getByRole("alert")).toContainText("a newer version of Dime Stack");
+  await page.goto("/open");
+  await expect(page.getByRole("alert")).toContainText("isn't a link that Dime Stack made");
+  await page.getByRole("link", { name: "To the Shelf" }).click();
+  await expect(page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 })).toHaveCount(1);
+});
+
+test("a file is taken wherever it is dropped, a link wherever it is pasted", async ({ page }) => {
+  await newFill(page, "Dropped", "paper", "@4 RLRL RLRK");
+  await openExport(page, "Link or code to scan…");
+  const share = page.getByRole("dialog", { name: /^Share/ });
+  await expect(share.getByRole("textbox", { name: "Link" })).toHaveValue(/\/open#1\./);
+  const link = await share.getByRole("textbox", { name: "Link" }).inputValue();
+  await share.getByRole("button", { name: "Close" }).click();
+  await page.getByRole("link", { name: "Log" }).click();
+  await expect(page.getByRole("heading", { name: "Log" })).toBeVisible();
+  const give = (kind: "drop" | "paste", file: boolean, text: string) =>
+    page.evaluate(
+      ([kind, file, text]) => {
+        const data = new DataTransfer();
+        if (file) data.items.add(new File([text as string], "lines.txt", { type: "text/plain" }));
+        else data.setData("text/plain", text as string);
+        const event =
+          kind === "drop"
+            ? new DragEvent("drop", { dataTransfer: data, bubbles: true, cancelable: true })
+            : new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true });
+        document.body.dispatchEvent(event);
+      },
+      [kind, file, text] as const,
+    );
+  await give("paste", false, `Look at this: ${link}`);
+  await expect(page.getByRole("heading", { name: "Dropped" })).toBeVisible();
+  await expect(page.getByText("Nothing is kept until you say so.")).toBeVisible();
+  await page.getByRole("link", { name: "Not now" }).click();
+  await page.getByRole("link", { name: "Log" }).click();
+  await expect(page.getByRole("heading", { name: "Log" })).toBeVisible();
+  await give("drop", true, "# From outside\n@4 RLRRLx3 K\n");
+  await expect(page.getByText("Imported: 1 new fill.")).toBeVisible();
+});
