@@ -8,7 +8,7 @@ const ROOMS = {
   paper: ["core", "engrave", "ink", "library", "words"],
   input: ["core"],
   audio: ["core"],
-  words: ["core", "data", "ink", "library"],
+  words: ["core", "data", "formats", "ink", "library"],
   library: ["core", "data", "engrave", "formats", "ink"],
   content: ["core", "library"],
   workers: ["core", "audio", "formats", "ink", "library", "paper"],

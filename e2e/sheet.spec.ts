@@ -1,7 +1,11 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
+import * as toneMidi from "@tonejs/midi";
 import { extractText, getDocumentProxy } from "unpdf";
 import { downloadOf, NEWCOMER, openNewLine, openShelf, stackOf } from "./support";
+
+// The package is an older kind of module, whose parts stand behind its default.
+const tonejs = "default" in toneMidi ? (toneMidi.default as typeof toneMidi) : toneMidi;
 
 const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
 const pages = (page: Page) => page.getByRole("img", { name: /^Page \d+ of \d+/ });
@@ -244,4 +248,47 @@ test("a file is taken wherever it is dropped, a link wherever it is pasted", asy
   await expect(page.getByRole("heading", { name: "Log" })).toBeVisible();
   await give("drop", true, "# From outside\n@4 RLRRLx3 K\n");
   await expect(page.getByText("Imported: 1 new fill.")).toBeVisible();
+});
+
+test("notation and MIDI from other programs come in after a look at them", async ({ page }) => {
+  await newFill(page, "Round trip", "paper", "@4 >RlrrL >RlrrL RLRRLK");
+  await page.getByRole("button", { name: /^Export/ }).click();
+  const { path } = await downloadOf(page, () =>
+    page.getByRole("menuitem", { name: "The same, compressed (MXL)" }).click(),
+  );
+  await shelf(page);
+  const give = async (name: string, buffer: Buffer) =>
+    page.getByLabel("File to import").setInputFiles({ name, mimeType: "application/octet-stream", buffer });
+  await give("round.mxl", await readFile(path));
+  const dialog = page.getByRole("dialog", { name: /^Import/ });
+  await expect(dialog.getByText("16 notes read into 1 fill.")).toBeVisible();
+  await expect(dialog.getByText(/exactly as it was/)).toBeVisible();
+  await dialog.getByRole("button", { name: "Add 1 fill" }).click();
+  await expect(stackOf(page).line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
+  await expect(page.getByRole("textbox", { name: "Name of the fill" })).toHaveValue("Round trip");
+  await shelf(page);
+
+  await give("broken.mid", Buffer.from("hello"));
+  await expect(dialog.getByRole("alert")).toContainText("This isn't a MIDI file.");
+  await dialog.getByRole("button", { name: "Close" }).click();
+
+  // Two bars of drums with a claves part, by somebody else's program.
+  const midi = new tonejs.Midi();
+  midi.header.setTempo(100);
+  const drums = midi.addTrack();
+  drums.channel = 9;
+  for (let at = 0; at < 16; at++) {
+    drums.addNote({ midi: at % 4 === 3 ? 75 : 38, ticks: at * 240, durationTicks: 60, velocity: 0.6 });
+  }
+  await give("other.mid", Buffer.from(midi.toArray()));
+  await expect(dialog.getByText("12 notes read into 1 fill.")).toBeVisible();
+  await expect(dialog.getByText("4 notes left out: choose a drum or cymbal for them below.")).toBeVisible();
+  await dialog.getByRole("combobox", { name: /MIDI note 75/ }).selectOption("cowbell");
+  await expect(dialog.getByText("16 notes read into 1 fill.")).toBeVisible();
+  await dialog.getByRole("combobox", { name: "Make" }).selectOption("a fill every bar");
+  await dialog.getByRole("button", { name: "Add 2 fills" }).click();
+  await expect(page.getByRole("heading", { level: 2, name: "other 1" })).toBeVisible();
+  // What was said of the claves is remembered.
+  await give("other.mid", Buffer.from(midi.toArray()));
+  await expect(dialog.getByText("16 notes read into 1 fill.")).toBeVisible();
 });

@@ -7,6 +7,9 @@ import { betweenLevels, type Level, type Place, type Technique } from "~/core/st
 import { type Bpm, barTicks, formatMeter, type Meter, quarterBpm, TICKS_PER_QUARTER, unitTicks } from "~/core/time";
 import { lastsFor, type Timeline } from "~/core/timeline";
 
+/** Before the stick line that our own files carry, so that they are read again as they were written. */
+export const MIDI_LINE = "Dime Stack line: ";
+
 /** Channel 10, counted from 0. */
 const PERCUSSION_CHANNEL = 9;
 
@@ -53,14 +56,19 @@ interface Sound {
  * The phrase alone. It starts at the file's first bar line; when grace notes come before that, a bar of rest is put
  * before the whole.
  */
-export function writeTimelineMidi(timeline: Timeline, name: string, kit: Kit | null = null): Uint8Array {
+export function writeTimelineMidi(
+  timeline: Timeline,
+  name: string,
+  kit: Kit | null = null,
+  line: string | null = null,
+): Uint8Array {
   const sounds = timeline.events.map((event) => ({
     ...event,
     lasts: lastsFor(event),
     grace: event.grace !== undefined,
   }));
   const length = Math.max(timeline.end, timeline.window.start + timeline.window.length);
-  return writeSounds(sounds, length, timeline.meter, timeline.tempo, name, keysOf(kit));
+  return writeSounds(sounds, length, timeline.meter, timeline.tempo, name, keysOf(kit), line);
 }
 
 /** One time round the arrangement as it sounds, groove and fill with their feel, then the crash on one. */
@@ -90,6 +98,7 @@ function writeSounds(
   tempo: Bpm,
   name: string,
   keyOf: ReturnType<typeof keysOf>,
+  line: string | null = null,
 ): Uint8Array {
   const earliest = sounds.reduce((least, sound) => Math.min(least, sound.at), 0);
   const lead = earliest < 0 ? Math.ceil(-earliest / barTicks(meter)) * barTicks(meter) : 0;
@@ -111,6 +120,7 @@ function writeSounds(
       microsecondsPerBeat: Math.round(60_000_000 / quarterBpm(tempo, meter)),
     }),
     at(0, 0, { type: "text", meta: true, deltaTime: 0, text: `Dime Stack ${formatMeter(meter)}` }),
+    ...(line === null ? [] : [at(0, 0, { type: "text", meta: true, deltaTime: 0, text: `${MIDI_LINE}${line}` })]),
   ];
   const lengths = findLengths(sounds, keyOf);
   for (const sound of sounds) {

@@ -18,7 +18,12 @@ export interface ScoreHead {
   readonly tempo: Bpm;
   /** Whose surfaces' MIDI notes are used; General MIDI's without. */
   readonly kit?: Kit | null;
+  /** The stick line, so that the file is read again as it was written. */
+  readonly line?: string;
 }
+
+/** The name of the field that has the stick line. */
+export const XML_LINE = "dime-stack-line";
 
 /** The file as text. */
 export function writeMusicXml(bars: readonly StaffBar[], head: ScoreHead): string {
@@ -29,7 +34,10 @@ export function writeMusicXml(bars: readonly StaffBar[], head: ScoreHead): strin
     "score-partwise",
     [
       el("work", [el("work-title", head.title)]),
-      el("identification", [el("encoding", [el("software", "Dime Stack")])]),
+      el("identification", [
+        el("encoding", [el("software", "Dime Stack")]),
+        ...(head.line ? [el("miscellaneous", [el("miscellaneous-field", head.line, { name: XML_LINE })])] : []),
+      ]),
       el("part-list", [writePart(places, head.kit ?? null)]),
       el("part", measures, { id: PART }),
     ],

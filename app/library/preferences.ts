@@ -3,6 +3,7 @@
 import { z } from "zod";
 import { PLAYER_LEVELS } from "~/core/player";
 import { CLICKS_ON, COUNT_STYLES } from "~/core/pulse";
+import { PLACES } from "~/core/stroke";
 import { MAX_BPM, MIN_BPM, parseMeter } from "~/core/time";
 import { isSame } from "~/data/same";
 import { REPEAT_STYLES, SIXES } from "~/engrave/notation";
@@ -13,6 +14,8 @@ import type { BookDatabase } from "./database";
 export const HANDEDNESS = ["right", "left", "open"] as const;
 export type Handedness = (typeof HANDEDNESS)[number];
 export const THEMES = ["system", "daylight", "backline"] as const;
+
+const MAX_NOTE_MAP = 500;
 
 /** Strokes a second of one limb; nobody is faster. */
 const MAX_STROKES = 40;
@@ -41,6 +44,10 @@ export const preferencesSchema = z.object({
   /** What stands on the page of a fill, and on the pages of a lesson. */
   fillParts: z.array(z.enum(SHEET_PARTS)),
   lessonParts: z.array(z.enum(SHEET_PARTS)),
+  /** What keys and instruments of other programs' files are played on, where the player has said it; null for nothing. */
+  noteMap: z
+    .record(z.string().min(1).max(80), z.enum(PLACES).nullable())
+    .refine((map) => Object.keys(map).length <= MAX_NOTE_MAP, "has too many notes"),
   theme: z.enum(THEMES),
   letterKeys: z.enum(LETTER_KEYS),
   /** Whether the first steps are still shown. */
@@ -76,6 +83,7 @@ export const DEFAULT_PREFERENCES: Preferences = {
   paper: null,
   orientation: "portrait",
   printSize: "standard",
+  noteMap: {},
   fillParts: ["tempos", "staff", "stack", "line", "landing", "groove", "legend", "steps", "code"],
   lessonParts: ["tempos", "staff", "legend", "code"],
   theme: "system",

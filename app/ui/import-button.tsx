@@ -2,8 +2,18 @@ import { FileUp } from "lucide-react";
 import { useRef } from "react";
 import { BOOK_EXTENSION } from "~/library/book-file";
 
+interface ImportButtonProps {
+  readonly words: string;
+  /** MIDI and MusicXML too. */
+  readonly takesNotes?: boolean;
+  readonly onFile: (file: File) => void;
+}
+
+const BOOKS = `${BOOK_EXTENSION},.json,application/json,.txt,text/plain`;
+const NOTES = ".mid,.midi,audio/midi,.musicxml,.mxl,.xml";
+
 /** Lets a file be chosen. */
-export function ImportButton({ words, onFile }: { readonly words: string; readonly onFile: (file: File) => void }) {
+export function ImportButton({ words, takesNotes = false, onFile }: ImportButtonProps) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -13,7 +23,7 @@ export function ImportButton({ words, onFile }: { readonly words: string; readon
       <input
         ref={input}
         type="file"
-        accept={`${BOOK_EXTENSION},.json,application/json,.txt,text/plain`}
+        accept={takesNotes ? `${BOOKS},${NOTES}` : BOOKS}
         className="hidden"
         aria-label="File to import"
         onChange={(event) => {

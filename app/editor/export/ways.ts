@@ -2,6 +2,7 @@
 
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { Fill } from "~/library/fill/content";
+import { plainLine } from "~/library/phrase/phrase";
 import { fileName } from "~/ui/download";
 import { makeScore } from "../fill/score";
 import { drawBars } from "./draw-bars";
@@ -36,7 +37,7 @@ export const FILE_WAYS: readonly FileWay[] = [
         import("~/formats/midi"),
         drawBars(fill.content, stage),
       ]);
-      return writeTimelineMidi(timeline, nameOf(fill), stage.player.kit);
+      return writeTimelineMidi(timeline, nameOf(fill), stage.player.kit, plainLine(fill.content));
     },
   },
   {
@@ -75,7 +76,13 @@ async function writeXml(fill: Fill, stage: ExportSubject["stage"]): Promise<stri
     drawBars(fill.content, stage),
   ]);
   const { meter, tempo } = fill.content;
-  return writeMusicXml(bars, { title: nameOf(fill), meter, tempo, kit: stage.player.kit });
+  return writeMusicXml(bars, {
+    title: nameOf(fill),
+    meter,
+    tempo,
+    kit: stage.player.kit,
+    line: plainLine(fill.content),
+  });
 }
 
 /** One file for all. */

@@ -1,5 +1,5 @@
 import { BookOpen, Plus, Search, Target } from "lucide-react";
-import { lazy, useMemo, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { Form, Link, useFetcher, useSubmit } from "react-router";
 import { formatMeter } from "~/core/time";
 import { toItem } from "~/data/rows";
@@ -26,6 +26,13 @@ import { FILL_SORTS, type FillSort, isFillSort, sortFills } from "./sort";
 
 // Menus are much to be loaded before the fills can be seen.
 const ExportMenu = lazy(async () => ({ default: (await import("~/editor/export/export-menu")).ExportMenu }));
+
+const NotesDialog = lazy(() => import("~/editor/import/notes-dialog"));
+
+/** Whether a file is of notes from another program, by its name. */
+function isNotesFile({ name }: Pick<File, "name">): boolean {
+  return /\.(midi?|musicxml|mxl|xml)$/i.test(name);
+}
 
 /** What became of what was asked. */
 export interface FillsAnswer {
@@ -75,7 +82,9 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
   };
   const act = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post", action: "/fills" });
   const incoming = useImport(false);
-  useHandedFile(incoming.take);
+  const [notesFile, setNotesFile] = useState<File | null>(null);
+  const takeFile = (file: File) => (isNotesFile(file) ? setNotesFile(file) : incoming.take(file));
+  useHandedFile(takeFile);
   const result = fetcher.state === "idle" ? fetcher.data : undefined;
   return (
     <main className="w-full max-w-[1200px] mx-auto px-4 sm:px-5 py-5">
@@ -110,7 +119,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
             ))}
           </select>
         </label>
-        <ImportButton words="Import" onFile={incoming.take} />
+        <ImportButton words="Import" takesNotes onFile={takeFile} />
         <Later fallback={<span className="btn btn-sm">Export</span>}>
           <ExportMenu
             label={isAll ? "Export" : `Export ${shown.length}`}
@@ -137,6 +146,11 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
       </div>
       {atRisk === null ? null : <BackupReminder atRisk={atRisk} />}
       <ImportStatus incoming={incoming} />
+      {notesFile ? (
+        <Suspense fallback={null}>
+          <NotesDialog key={notesFile.name} file={notesFile} onClose={() => setNotesFile(null)} />
+        </Suspense>
+      ) : null}
       <div role="status" aria-live="polite">
         {result ? (
           <div className={`alert alert-soft mb-3 ${result.bad ? "alert-error" : "alert-success"}`}>

@@ -1,0 +1,123 @@
+/** Onsets in free time put onto a grid: for each beat as few slots as hold them. */
+
+import type { Pulse } from "../pulse/pulse";
+import { barTicks, makeRate, type Rate, TICKS_PER_QUARTER } from "../time/time";
+
+/** A beat, or the part of a bar that is read at one rate. */
+export interface GridSpan {
+  /** Ticks from the first bar line. */
+  readonly start: number;
+  readonly length: number;
+  readonly slots: number;
+  readonly rate: Rate;
+}
+
+/** Ways to part a beat, the plainer first: a plainer one is taken even where a finer one comes a little nearer. */
+const PARTS = [1, 2, 4, 3, 6, 8, 12, 5, 7, 9, 10, 16, 11, 14, 24] as const;
+
+function rateOf(length: number, slots: number): Rate | null {
+  // Slots in so many ticks, as slots in so many quarters.
+  const shared = greatestCommon(slots * TICKS_PER_QUARTER, length);
+  return makeRate((slots * TICKS_PER_QUARTER) / shared, length / shared);
+}
+
+function greatestCommon(a: number, b: number): number {
+  return b === 0 ? a : greatestCommon(b, a % b);
+}
+
+/**
+ * The grid for onsets (ticks from the first bar line, in order) up to `end`: each beat in as few parts as come within
+ * `near` ticks of all its onsets, else in those that come nearest. Onsets just before a beat belong to it. With `near` 0
+ * only exact parts are taken, over two beats where one has none.
+ */
+export function findGrid(onsets: readonly number[], end: number, pulse: Pulse, near: number): GridSpan[] {
+  const spans = listSpans(end, pulse);
+  const grid: GridSpan[] = [];
+  for (let index = 0; index < spans.length; index++) {
+    const span = spans[index];
+    if (!span) break;
+    const own = within(onsets, span, near);
+    const found = partsFor(own, span, near);
+    const next = spans[index + 1];
+    if (found.off > near && next && next.bar === span.bar) {
+      // What goes evenly over two beats, such as a triplet of quarters.
+      const both = { ...span, length: span.length + next.length };
+      const joined = partsFor(within(onsets, both, near), both, near);
+      if (joined.off <= near) {
+        grid.push({ start: both.start, length: both.length, slots: joined.slots, rate: joined.rate });
+        index++;
+        continue;
+      }
+    }
+    grid.push({ start: span.start, length: span.length, slots: found.slots, rate: found.rate });
+  }
+  return evenOut(grid);
+}
+
+interface Span {
+  readonly start: number;
+  readonly length: number;
+  readonly bar: number;
+}
+
+function listSpans(end: number, { meter, beats }: Pulse): Span[] {
+  const bar = barTicks(meter);
+  const spans: Span[] = [];
+  for (let number = 0; number * bar < end; number++) {
+    for (const [index, beat] of beats.entries()) {
+      spans.push({ start: number * bar + beat, length: (beats[index + 1] ?? bar) - beat, bar: number });
+    }
+  }
+  return spans;
+}
+
+function within(onsets: readonly number[], { start, length }: Pick<Span, "start" | "length">, near: number): number[] {
+  return onsets.filter((at) => at >= start - near && at < start + length - near).map((at) => at - start);
+}
+
+/** The parts of a span and how far the farthest onset is from them. */
+function partsFor(onsets: readonly number[], { length }: Pick<Span, "length">, near: number) {
+  let best: Parted | null = null;
+  let plain: Parted | null = null;
+  for (const slots of PARTS) {
+    const rate = rateOf(length, slots);
+    if (!rate) continue;
+    const step = length / slots;
+    const places = onsets.map((at) => Math.round(at / step));
+    const off = Math.max(0, ...onsets.map((at, index) => Math.abs(at - (places[index] ?? 0) * step)));
+    // Two of them in one place are one too few.
+    const isApart = new Set(places).size === new Set(onsets).size;
+    const parted = { slots, rate, off: off + (isApart ? 0 : length) };
+    if (parted.off <= near && !plain) plain = parted;
+    // A plainer one that just does gives way to one that is nearly full of notes and fits them far better: five are not six.
+    else if (plain && plain.off > near / 4 && parted.off < plain.off / 4 && onsets.length >= FULL * slots)
+      plain = parted;
+    if (!best || parted.off < best.off) best = parted;
+  }
+  const found = plain ?? best;
+  if (!found) throw new RangeError("a beat of this length can't be parted");
+  return found;
+}
+
+interface Parted {
+  readonly slots: number;
+  readonly rate: Rate;
+  readonly off: number;
+}
+
+/** The share of its places that have a note where parts are nearly full. */
+const FULL = 0.7;
+
+/** Beats that a neighbour's finer parts hold as well are written with those: fewer changes of the note value. */
+function evenOut(grid: readonly GridSpan[]): GridSpan[] {
+  const take = (span: GridSpan, other: GridSpan | undefined): GridSpan => {
+    if (!other || other.length !== span.length || other.slots === span.slots) return span;
+    const isCommon = other.slots <= 4 || other.slots === 6;
+    return other.slots % span.slots === 0 && isCommon ? { ...span, slots: other.slots, rate: other.rate } : span;
+  };
+  const forward: GridSpan[] = [];
+  for (const span of grid) forward.push(take(span, forward.at(-1)));
+  const backward: GridSpan[] = [];
+  for (const span of forward.toReversed()) backward.unshift(take(span, backward[0]));
+  return backward;
+}

@@ -1,0 +1,374 @@
+/** MusicXML (partwise), plain or compressed, read as parts of notes. Nothing is fetched, and entities are refused. */
+
+import { XMLParser } from "fast-xml-parser";
+import { usualMidi } from "~/core/kit";
+import { type Level, type Limb, PLACES, type Place, type Technique } from "~/core/stroke";
+import { barTicks, type Meter, makeMeter, TICKS_PER_QUARTER } from "~/core/time";
+import { pitchOf } from "~/engrave/heads";
+import { KEYS, lastBarLine, orderMeters } from "./midi-read";
+import { XML_LINE } from "./musicxml";
+import { unpackMusicXml } from "./mxl";
+import {
+  type FileMeter,
+  type FileNote,
+  type FilePart,
+  type LeftOut,
+  MAX_FILE_NOTES,
+  MAX_NOTES_BYTES,
+  type NotesReading,
+  refuse,
+} from "./notes-file";
+
+/** Elements in one another; a score needs no more than ten. */
+const MAX_NESTING = 40;
+
+interface Node {
+  readonly [name: string]: unknown;
+}
+
+/** Reads a file's bytes, an archive or plain. Never throws. */
+export function readMusicXml(bytes: Uint8Array): NotesReading {
+  if (bytes.length > MAX_NOTES_BYTES) return refuse({ kind: "too-large", most: MAX_NOTES_BYTES });
+  if (bytes[0] === 0x50 && bytes[1] === 0x4b) {
+    const unpacked = unpackMusicXml(bytes);
+    if (unpacked.ok) return readScore(unpacked.score);
+    if (unpacked.kind === "too-large") return refuse({ kind: "too-large", most: MAX_NOTES_BYTES });
+    return refuse({ kind: unpacked.kind === "no-score" ? "no-score-inside" : "archive" });
+  }
+  return readScore(decode(bytes));
+}
+
+/** UTF-8, or UTF-16 by its byte order mark, or what the file says it is. */
+function decode(bytes: Uint8Array): string {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder("utf-16be").decode(bytes);
+  const head = new TextDecoder("latin1").decode(bytes.subarray(0, 200));
+  const said = /encoding\s*=\s*["']([A-Za-z0-9._-]{1,40})["']/.exec(head)?.[1] ?? "utf-8";
+  try {
+    return new TextDecoder(said).decode(bytes);
+  } catch {
+    return new TextDecoder().decode(bytes);
+  }
+}
+
+/** Reads a score's text. Never throws. */
+export function readScore(text: string): NotesReading {
+  // A document type with a subset of its own could define entities; a plain one only names the standard's.
+  if (/<!ENTITY/i.test(text) || /<!DOCTYPE[^>[]*\[/i.test(text)) return refuse({ kind: "entities" });
+  if (!/^\s*(﻿)?\s*</.test(text)) return refuse({ kind: "not-xml" });
+  let root: readonly Node[];
+  try {
+    const parser = new XMLParser({
+      preserveOrder: true,
+      ignoreAttributes: false,
+      processEntities: { enabled: true, maxTotalExpansions: 100_000 } as never,
+      parseTagValue: false,
+      parseAttributeValue: false,
+      maxNestedTags: MAX_NESTING,
+    });
+    root = parser.parse(text.replace(/<!DOCTYPE[^>]*>/i, "")) as readonly Node[];
+  } catch {
+    return refuse({ kind: "cut" });
+  }
+  if (find(root, "score-timewise")) return refuse({ kind: "timewise" });
+  const score = find(root, "score-partwise");
+  if (!score) return refuse({ kind: root.some((node) => nameOf(node) !== "?xml") ? "not-a-score" : "not-xml" });
+  try {
+    return readParts(childrenOf(score));
+  } catch {
+    return refuse({ kind: "cut" });
+  }
+}
+
+function nameOf(node: Node): string {
+  return Object.keys(node).find((key) => key !== ":@") ?? "";
+}
+function childrenOf(node: Node | undefined): readonly Node[] {
+  const inside = node?.[nameOf(node)];
+  return Array.isArray(inside) ? (inside as readonly Node[]) : [];
+}
+function find(nodes: readonly Node[], name: string): Node | undefined {
+  return nodes.find((node) => nameOf(node) === name);
+}
+function all(nodes: readonly Node[], name: string): readonly Node[] {
+  return nodes.filter((node) => nameOf(node) === name);
+}
+function textOf(node: Node | undefined): string {
+  return childrenOf(node)
+    .map((child) => String(child["#text"] ?? ""))
+    .join("")
+    .trim();
+}
+function attribute(node: Node | undefined, name: string): string | undefined {
+  return (node?.[":@"] as Record<string, string> | undefined)?.[`@_${name}`];
+}
+function numberOf(node: Node | undefined): number | null {
+  const text = textOf(node);
+  const value = Number(text);
+  return text !== "" && Number.isFinite(value) ? value : null;
+}
+
+interface Instrument {
+  readonly name: string;
+  readonly place: Place | null;
+}
+
+/** Names of instruments, for files that give no percussion key. In order: "closed hi-hat" is no "hat" alone. */
+const NAMES: readonly (readonly [RegExp, Place])[] = [
+  [/half.?open/i, "hf"],
+  [/open.*hat|hat.*open/i, "ho"],
+  [/(pedal|foot).*hat|hat.*(pedal|foot)/i, "hp"],
+  [/hi.?hat|hh/i, "hh"],
+  [/bell/i, "rb"],
+  [/ride/i, "rd"],
+  [/china/i, "ch"],
+  [/splash/i, "sp"],
+  [/second crash|crash.*2/i, "c2"],
+  [/crash/i, "c1"],
+  [/cow/i, "cb"],
+  [/cross.?stick|side.?stick|rim.?click/i, "cs"],
+  [/snare/i, "sn"],
+  [/(bass|kick).*drum|kick/i, "kk"],
+  [/second floor|low.*floor|floor.*2/i, "f2"],
+  [/floor/i, "f1"],
+  [/(low|tom).*3|low tom/i, "t3"],
+  [/tom.*2|mid/i, "t2"],
+  [/tom/i, "t1"],
+];
+
+/** Where each drum stands on the staff, where nothing else says which it is. */
+const POSITIONS: ReadonlyMap<string, Place> = new Map(
+  (["x1", "x2", "hs", "hf", "ho", "cb", "cs", "rb", ...PLACES] as Place[])
+    .filter((place) => !["x1", "x2", "hs", "hf", "ho", "cb", "cs"].includes(place))
+    .map((place) => [pitchOf(place), place]),
+);
+
+function readParts(score: readonly Node[]): NotesReading {
+  const title = textOf(find(childrenOf(find(score, "work")), "work-title")) || textOf(find(score, "movement-title"));
+  const identification = childrenOf(find(score, "identification"));
+  const fields = all(childrenOf(find(identification, "miscellaneous")), "miscellaneous-field");
+  const line = textOf(fields.find((field) => attribute(field, "name") === XML_LINE)) || null;
+  const list = new Map(
+    all(childrenOf(find(score, "part-list")), "score-part").map((part) => [
+      attribute(part, "id") ?? "",
+      childrenOf(part),
+    ]),
+  );
+  const shared: Shared = { meters: [], tempo: null, tempoChanges: 0, end: 0, left: new Map(), many: 0 };
+  const parts: FilePart[] = [];
+  for (const part of all(score, "part")) {
+    const id = attribute(part, "id") ?? "";
+    const head = list.get(id) ?? [];
+    const read = readPart(childrenOf(part), readInstruments(head), shared);
+    if (shared.many > MAX_FILE_NOTES) return refuse({ kind: "too-large", most: MAX_NOTES_BYTES });
+    if (read.notes.length > 0) parts.push({ id, name: textOf(find(head, "part-name")) || id, ...read });
+  }
+  const leftOut = [...shared.left].map(([what, count]): LeftOut => ({ what, count }));
+  if (parts.length === 0) return refuse({ kind: shared.left.has("pitched") ? "pitched" : "no-notes" });
+  const meters = orderMeters(shared.meters);
+  return {
+    ok: true,
+    file: {
+      title,
+      parts,
+      tempo: shared.tempo,
+      tempoChanges: shared.tempoChanges,
+      meters,
+      end: lastBarLine(meters, shared.end),
+      isExact: true,
+      line,
+      leftOut,
+    },
+  };
+}
+
+interface Shared {
+  readonly meters: FileMeter[];
+  tempo: number | null;
+  tempoChanges: number;
+  end: number;
+  readonly left: Map<LeftOut["what"], number>;
+  many: number;
+}
+
+function leave(shared: Shared, what: LeftOut["what"]) {
+  shared.left.set(what, (shared.left.get(what) ?? 0) + 1);
+}
+
+function readInstruments(head: readonly Node[]): ReadonlyMap<string, Instrument> {
+  const keys = new Map(
+    all(head, "midi-instrument").map((one) => [
+      attribute(one, "id"),
+      numberOf(find(childrenOf(one), "midi-unpitched")),
+    ]),
+  );
+  return new Map(
+    all(head, "score-instrument").map((one) => {
+      const id = attribute(one, "id") ?? "";
+      const name = textOf(find(childrenOf(one), "instrument-name"));
+      // The standard counts keys from 1.
+      const key = keys.get(id);
+      // Our own name says more than a key that several drums share.
+      const own = PLACES.find((place) => id.endsWith(`-${place}`) && key === usualMidi(place) + 1);
+      const byKey = key === null || key === undefined ? null : (KEYS.get(key - 1) ?? null);
+      const byName = NAMES.find(([pattern]) => pattern.test(name))?.[1] ?? null;
+      const ourOwn = /^P1-(..)$/.exec(id)?.[1] as Place | undefined;
+      return [id, { name: name || id, place: own ?? (ourOwn && PLACES.includes(ourOwn) ? ourOwn : (byKey ?? byName)) }];
+    }),
+  );
+}
+
+function readPart(measures: readonly Node[], instruments: ReadonlyMap<string, Instrument>, shared: Shared) {
+  const notes: FileNote[] = [];
+  let divisions = 1;
+  let start = 0;
+  let meter: Meter = { beats: 4, unit: 4 };
+  let graces = 0;
+  let isDrums = false;
+  const ticksOf = (node: Node | undefined) => ((numberOf(node) ?? 0) * TICKS_PER_QUARTER) / divisions;
+  for (const measure of all(measures, "measure")) {
+    let [now, last, longest] = [start, start, start];
+    for (const node of childrenOf(measure)) {
+      const inside = childrenOf(node);
+      switch (nameOf(node)) {
+        case "attributes": {
+          divisions = numberOf(find(inside, "divisions")) ?? divisions;
+          const time = childrenOf(find(inside, "time"));
+          const next = makeMeter(numberOf(find(time, "beats")) ?? 0, numberOf(find(time, "beat-type")) ?? 0);
+          if (next) {
+            meter = next;
+            shared.meters.push({ at: start, meter });
+          } else if (time.length > 0) leave(shared, "meter");
+          if (textOf(find(childrenOf(find(inside, "clef")), "sign")) === "percussion") isDrums = true;
+          break;
+        }
+        case "direction":
+        case "sound": {
+          const sound = nameOf(node) === "sound" ? node : find(inside, "sound");
+          const tempo = Number(attribute(sound, "tempo"));
+          if (!(tempo > 0)) break;
+          if (shared.tempo === null) shared.tempo = tempo;
+          else if (Math.abs(tempo - shared.tempo) > 0.01) shared.tempoChanges++;
+          break;
+        }
+        case "backup":
+          now = Math.max(start, now - ticksOf(find(inside, "duration")));
+          break;
+        case "forward":
+          now += ticksOf(find(inside, "duration"));
+          break;
+        case "barline":
+          if (find(inside, "repeat")) leave(shared, "repeats");
+          break;
+        case "note": {
+          const isGrace = find(inside, "grace") !== undefined;
+          const isChord = find(inside, "chord") !== undefined;
+          const length = isGrace ? 0 : ticksOf(find(inside, "duration"));
+          const at = isChord ? last : now;
+          if (!isChord) {
+            last = now;
+            now += length;
+          }
+          longest = Math.max(longest, now);
+          if (find(inside, "rest")) break;
+          if (find(inside, "pitch")) {
+            leave(shared, "pitched");
+            break;
+          }
+          // A note that is tied to the one before is not struck again.
+          if (all(inside, "tie").some((tie) => attribute(tie, "type") === "stop")) break;
+          if (isGrace) {
+            graces = Math.min(3, graces + 1);
+            break;
+          }
+          shared.many++;
+          isDrums = true;
+          notes.push(readNote(inside, at, isChord ? 0 : (graces as FileNote["graces"]), instruments));
+          if (!isChord) graces = 0;
+          break;
+        }
+        default:
+          break;
+      }
+    }
+    const bar = barTicks(meter);
+    // A pick-up bar is as long as its notes; all others are as their meter has them.
+    start += longest > start ? Math.min(bar, longest - start) : bar;
+    shared.end = Math.max(shared.end, start);
+  }
+  return { isDrums, notes: giveLimbs(notes) };
+}
+
+/** The letters under a chord, on its first note until its heads are known. */
+type Lettered = FileNote & { readonly letters?: string };
+
+function readNote(
+  inside: readonly Node[],
+  at: number,
+  graces: FileNote["graces"],
+  instruments: ReadonlyMap<string, Instrument>,
+): Lettered {
+  const unpitched = childrenOf(find(inside, "unpitched"));
+  const position = `${textOf(find(unpitched, "display-step")).toLowerCase()}/${textOf(find(unpitched, "display-octave"))}`;
+  const instrument = instruments.get(attribute(find(inside, "instrument"), "id") ?? "");
+  const head = find(inside, "notehead");
+  const isCross = /^(x|circle-x|cross|diamond)$/.test(textOf(head));
+  const byPosition = POSITIONS.get(position) ?? null;
+  const place = instrument ? instrument.place : isCross && byPosition === "sn" ? "cs" : byPosition;
+  const notations = all(inside, "notations").flatMap(childrenOf);
+  const signs = (name: string) => childrenOf(find(notations, name));
+  const isAccent = ["accent", "strong-accent"].some((name) => find(signs("articulations"), name));
+  const isGhost = attribute(head, "parentheses") === "yes";
+  const letters = all(inside, "lyric").map((lyric) => textOf(find(childrenOf(lyric), "text")));
+  const fingering = textOf(find(signs("technical"), "fingering"));
+  const sticking = [...letters, fingering].find((text) => /^[RLKHrlkh]{1,4}$/.test(text)) ?? "";
+  return {
+    at: Math.round(at),
+    key: instrument?.name ?? position,
+    place,
+    level: levelOf(isAccent, isGhost || /^[rlkh]+$/.test(sticking)),
+    technique: techniqueOf(textOf(head), signs("ornaments"), signs("articulations")),
+    graces,
+    limb: null,
+    ...(sticking ? { letters: sticking } : {}),
+  };
+}
+
+function levelOf(isAccent: boolean, isGhost: boolean): Level {
+  return isAccent ? "accent" : isGhost ? "ghost" : "normal";
+}
+
+function techniqueOf(head: string, ornaments: readonly Node[], articulations: readonly Node[]): Technique {
+  if (head === "slashed" || head === "slash") return "rim-shot";
+  if (attribute(find(ornaments, "tremolo"), "type") === "unmeasured") return "buzz";
+  return /choke/i.test(textOf(find(articulations, "other-articulation"))) ? "choke" : "plain";
+}
+
+const FEET: Partial<Record<Place, Limb>> = { kk: "K", k2: "K", hp: "H", hs: "H" };
+const TIME: readonly (Place | null)[] = ["hh", "ho", "hf", "rd", "rb", "c1", "c2", "ch", "sp", "cb"];
+
+/** The letters of a chord given to its notes: feet to pedals, the first hand to what keeps time, the other to the drum. */
+function giveLimbs(notes: readonly Lettered[]): FileNote[] {
+  const byTime = new Map<number, Lettered[]>();
+  for (const note of notes) byTime.set(note.at, [...(byTime.get(note.at) ?? []), note]);
+  return [...byTime.values()].flatMap((chord) => {
+    const letters = [
+      ...chord
+        .map(({ letters: own }) => own ?? "")
+        .join("")
+        .toUpperCase(),
+    ] as Limb[];
+    const hands = letters.filter((letter) => letter === "R" || letter === "L");
+    const inOrder = chord.toSorted((a, b) => Number(TIME.includes(b.place)) - Number(TIME.includes(a.place)));
+    return inOrder.flatMap((note): FileNote[] => {
+      const { letters: _, ...rest } = note;
+      const foot = note.place ? FEET[note.place] : undefined;
+      if (foot) return [{ ...rest, limb: letters.includes(foot) ? foot : null }];
+      const limb = hands.shift() ?? null;
+      const isLast = inOrder.filter(({ place }) => !(place && FEET[place])).at(-1) === note;
+      const both = isLast ? hands.splice(0).map((hand): FileNote => ({ ...rest, limb: hand, graces: 0 })) : [];
+      // Two hands on one drum are one head.
+      return [{ ...rest, limb }, ...both];
+    });
+  });
+}

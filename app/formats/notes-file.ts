@@ -1,0 +1,76 @@
+/** What a file of notes says, whatever its format: parts with notes in exact ticks, and what surrounds them. */
+
+import type { Level, Limb, Place, Technique } from "~/core/stroke";
+import type { Meter } from "~/core/time";
+
+/** A note of a part. */
+export interface FileNote {
+  /** Ticks from the file's first bar line. */
+  readonly at: number;
+  /** What the file plays it on: "38", or the name of an instrument. */
+  readonly key: string;
+  /** The drum or cymbal that this is by itself; null where the file does not say it. */
+  readonly place: Place | null;
+  readonly level: Level;
+  readonly technique: Technique;
+  readonly graces: 0 | 1 | 2 | 3;
+  readonly limb: Limb | null;
+}
+
+export interface FilePart {
+  readonly id: string;
+  readonly name: string;
+  /** Whether it is for drums. */
+  readonly isDrums: boolean;
+  readonly notes: readonly FileNote[];
+}
+
+export interface FileMeter {
+  readonly at: number;
+  readonly meter: Meter;
+}
+
+export interface NotesFile {
+  readonly title: string;
+  readonly parts: readonly FilePart[];
+  /** Quarters a minute at the beginning; null where it is not said. */
+  readonly tempo: number | null;
+  readonly tempoChanges: number;
+  /** In order; the first one is at 0. */
+  readonly meters: readonly FileMeter[];
+  /** Where the last bar ends. */
+  readonly end: number;
+  /** Whether onsets are written rather than played. */
+  readonly isExact: boolean;
+  /** The stick line that our own files carry beside their notes; null for others. */
+  readonly line: string | null;
+  /** What was in it and has no place here. */
+  readonly leftOut: readonly LeftOut[];
+}
+
+export interface LeftOut {
+  readonly what: "pitched" | "meter" | "other-voices" | "repeats";
+  readonly count: number;
+}
+
+export type NotesProblem =
+  | { readonly kind: "not-midi" | "not-xml" | "not-a-score" | "entities" | "archive" | "no-score-inside" }
+  | { readonly kind: "too-large"; readonly most: number }
+  | { readonly kind: "cut" }
+  | { readonly kind: "smpte" | "format-2" | "timewise" }
+  | { readonly kind: "no-notes" }
+  /** Only instruments with pitches. */
+  | { readonly kind: "pitched" };
+
+export type NotesReading =
+  | { readonly ok: true; readonly file: NotesFile }
+  | { readonly ok: false; readonly problem: NotesProblem };
+
+/** Bytes of a file; longer ones are refused unread. */
+export const MAX_NOTES_BYTES = 8 * 1024 * 1024;
+/** Notes of all parts: an evening of drumming. */
+export const MAX_FILE_NOTES = 50_000;
+
+export function refuse(problem: NotesProblem): NotesReading {
+  return { ok: false, problem };
+}
