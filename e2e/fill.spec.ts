@@ -29,8 +29,7 @@ test("a fill is one place: name, chosen note and undo go from tab to tab, and ev
   await expect(noteNumber(rail, 2)).toHaveAttribute("data-cursor", "");
   await page.getByRole("button", { name: "Undo" }).click();
   await tab(page, "Sheet");
-  await expect(page.getByRole("heading", { name: "Older" })).toBeVisible();
-  await expect(page.getByText("@4 RLRL", { exact: true })).toBeVisible();
+  await expect(page.getByRole("img", { name: /^Page 1 of 1: Older .*@4 RLRL/ })).toBeVisible();
   await screen(page, "Cells");
   await screen(page, "Fill");
   await expect(page.getByRole("textbox", { name: "Name of the fill" })).toHaveValue("Older");

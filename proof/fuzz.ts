@@ -7,12 +7,22 @@ import { makeDemoPractice } from "~/content/demo-practice";
 import { makeDemoSearches } from "~/content/demo-searches";
 import { makeRandom } from "~/core/graph";
 import { readStickLine } from "~/core/line";
+import { layOut } from "~/core/timeline";
+import { makeScore } from "~/engrave/score";
+import { writeTimelineMidi } from "~/formats/midi";
+import { readMidi } from "~/formats/midi-read";
+import { writeMusicXml } from "~/formats/musicxml";
+import { readMusicXml } from "~/formats/musicxml-read";
+import type { NotesReading } from "~/formats/notes-file";
 import { readStrike } from "~/input/midi-message";
 import { readBook, writeBook } from "~/library/book-file";
 import { askedCellSchema } from "~/library/cell/content";
 import { makeContent } from "~/library/fill/content";
+import { likelyPart, makeFills } from "~/library/fill/from-notes";
 import { readStickFile, stickFileOf } from "~/library/fill/stick-file";
 import { EMPTY_BOOK } from "~/library/kinds";
+import { soundLine, toPhrase } from "~/library/phrase/phrase";
+import { readShare, writeShare } from "~/library/share";
 
 /** Milliseconds that an input of a kilobyte may take. */
 const MAY_TAKE = 100;
@@ -44,6 +54,15 @@ const BOOK = writeBook({
   plans: PRACTICE.plans.slice(0, 1),
   runs: PRACTICE.runs.slice(0, 2),
 });
+const SHARED = writeShare("fills", { ...EMPTY_BOOK, fills: [{ ...dated("a"), content: CONTENT }] });
+const TIMELINE = layOut(toPhrase(CONTENT, soundLine(CONTENT)));
+const SCORE = writeMusicXml(makeScore(TIMELINE, TIMELINE.slots, "beats"), {
+  title: "One",
+  meter: TIMELINE.meter,
+  tempo: TIMELINE.tempo,
+  line: CONTENT.text,
+});
+const MIDI_FILE = writeTimelineMidi(TIMELINE, "One", null, CONTENT.text);
 const STICK_FILE = stickFileOf([CONTENT, CONTENT]);
 const SIGNS = "RLKHrlkh@>!~=<'^*zfd()[]{}|x0123456789:/-_.,# \n\t\"\\\u0000\u00e9\u{1f941}";
 
@@ -98,6 +117,40 @@ function spoilBook(random: Random): string {
   return JSON.stringify(book);
 }
 
+/** A long text with some of it cut, or moved, or a value in it changed. */
+function spoilLong(random: Random, text: string): string {
+  let spoiled = text;
+  for (let changes = Math.floor(random() * 4); changes >= 0; changes--) {
+    const at = Math.floor(random() * spoiled.length);
+    const kind = random();
+    if (kind < 0.25) spoiled = spoiled.slice(0, at) + spoiled.slice(at + Math.floor(random() * 200));
+    else if (kind < 0.5) spoiled = spoiled.slice(0, at) + spoil(random, LINES).slice(0, 20) + spoiled.slice(at);
+    else if (kind < 0.6) spoiled = spoiled.slice(0, at);
+    else {
+      const numbers = [...spoiled.matchAll(/>(-?\d+)</g)];
+      const one = numbers.length > 0 ? pick(random, numbers) : null;
+      if (one)
+        spoiled = `${spoiled.slice(0, one.index)}>${pick(random, NUMBERS)}<${spoiled.slice(one.index + one[0].length)}`;
+    }
+  }
+  return spoiled;
+}
+
+function spoilBytes(random: Random, bytes: Uint8Array): Uint8Array {
+  const spoiled = bytes.slice(0, random() < 0.3 ? Math.floor(random() * bytes.length) : bytes.length);
+  for (let changes = Math.floor(random() * 8); changes >= 0; changes--) {
+    spoiled[Math.floor(random() * spoiled.length)] = Math.floor(random() * 256);
+  }
+  return spoiled;
+}
+
+/** What the reader's answer becomes, as a preview has it. */
+function fillsOf(read: NotesReading) {
+  if (!read.ok) return;
+  const { file } = read;
+  makeFills(file, { part: likelyPart(file), map: {}, barsEach: null, leading: "R", countStyle: "beats" });
+}
+
 /** By what they read: one input, and its reader. What is told of a failure is the input. */
 const TARGETS = {
   line: (random: Random) => {
@@ -116,6 +169,18 @@ const TARGETS = {
     const text = `?cell=${spoil(random, LINES)}&rate=${spoil(random, ["4", "2:3"])}`;
     return { input: text, read: () => askedCellSchema.safeParse(Object.fromEntries(new URLSearchParams(text))) };
   },
+  share: (random: Random) => {
+    const text = spoil(random, [SHARED]);
+    return { input: text, read: () => readShare(text, 1) };
+  },
+  score: (random: Random) => {
+    const text = spoilLong(random, SCORE);
+    return { input: text, read: () => fillsOf(readMusicXml(new TextEncoder().encode(text))) };
+  },
+  midiFile: (random: Random) => {
+    const bytes = spoilBytes(random, MIDI_FILE);
+    return { input: JSON.stringify([...bytes]), read: () => fillsOf(readMidi(bytes)) };
+  },
   midi: (random: Random) => {
     const bytes = Array.from({ length: Math.floor(random() * 5) }, () => Math.floor(random() * 300) - 20);
     return { input: JSON.stringify(bytes), read: () => readStrike(random() < 0.5 ? bytes : new Uint8Array(bytes)) };
@@ -124,7 +189,16 @@ const TARGETS = {
 export type Target = keyof typeof TARGETS;
 export const TARGET_NAMES = Object.keys(TARGETS) as Target[];
 /** Of so many inputs, shares of each: files take longest to read. */
-const SHARES: Record<Target, number> = { line: 0.4, file: 0.05, lines: 0.15, link: 0.2, midi: 0.2 };
+const SHARES: Record<Target, number> = {
+  line: 0.36,
+  file: 0.05,
+  lines: 0.14,
+  link: 0.19,
+  share: 0.03,
+  score: 0.02,
+  midiFile: 0.03,
+  midi: 0.18,
+};
 
 export interface Fuzzed {
   readonly inputs: number;

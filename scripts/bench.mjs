@@ -31,6 +31,7 @@ const PARTS = {
   listening: () => bundled("listening"),
   browser: () => import("../bench/browser.mjs"),
   staff: () => import("../bench/staff.mjs"),
+  paper: () => import("../bench/paper.mjs"),
   practice: () => import("../bench/practice.mjs"),
   keeping: () => import("../bench/keeping.mjs"),
   pages: () => import("../bench/pages.mjs"),

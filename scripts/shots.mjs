@@ -25,6 +25,11 @@ const movesShown = (page) => page.getByRole("region", { name: "Moves", exact: tr
 const scored = (page) => page.locator("[aria-label=Score] [data-slot]").first().waitFor();
 const engraved = (page) => page.locator("[aria-label=Staff] [data-slot]").first().waitFor();
 
+const paged = async (page) => {
+  await page.getByRole("img", { name: /^Page 1 of/ }).locator("svg").waitFor();
+  await page.evaluate(() => document.fonts.ready);
+};
+
 async function setUp(page, { hands, theme }) {
   await page.goto(`http://127.0.0.1:${PORT}/setup`);
   if (hands) await page.getByRole("radio", { name: new RegExp(`^${hands}`) }).check();
@@ -60,17 +65,6 @@ const SHOTS = [
     },
   },
   {
-    name: "stack-two-rates-playing",
-    path: "/fills/demo-two-speeds/stack",
-    act: async (page) => {
-      await engraved(page);
-      await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
-      await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
-      await page.getByRole("button", { name: "Play", exact: true }).click();
-      await page.locator("[role=option][data-playing]").first().waitFor();
-    },
-  },
-  {
     name: "stack-problem",
     path: "/fills/demo-harbour-threes/stack",
     act: async (page) => {
@@ -89,6 +83,8 @@ const SHOTS = [
   },
   { name: "stack-phone", path: "/fills/demo-gravel-road/stack", size: PHONE, act: engraved },
   { name: "shelf", path: "/", act: (page) => page.getByRole("heading", { name: /^Shelf/ }).waitFor() },
+  { name: "sheet", path: "/fills/demo-gravel-road/sheet", act: paged },
+  { name: "lesson", path: "/lessons/demo-lesson-verse", act: paged },
   { name: "cells", path: "/cells/demo-cell-lantern-seven", act: movesShown },
   {
     name: "stack-closing",
@@ -123,18 +119,6 @@ const SHOTS = [
     act: async (page) => {
       await note(page, 6).waitFor();
       await page.getByRole("region", { name: "Floor plan" }).locator('[data-slot="14"]').last().hover();
-    },
-  },
-  {
-    name: "floor-orchestrations",
-    path: "/fills/demo-waltz-turn/floor",
-    act: async (page) => {
-      await page.getByRole("tab", { name: "Find more" }).click();
-      await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
-      await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
-      await page.getByRole("button", { name: /^Orchestration 3:/ }).click();
-      await page.getByText("Trying: Orchestration 3").waitFor();
-      await page.locator("[role=option][data-playing]").first().waitFor();
     },
   },
   {

@@ -10,6 +10,7 @@ import {
   type FileNote,
   type FilePart,
   MAX_FILE_NOTES,
+  MAX_FILE_TICKS,
   MAX_NOTES_BYTES,
   type NotesReading,
   refuse,
@@ -125,6 +126,7 @@ function readTracks({ tracks }: MidiData, scale: number): NotesReading {
     }
   }
   if (parts.size === 0) return refuse({ kind: "no-notes" });
+  if (!(end <= MAX_FILE_TICKS)) return refuse({ kind: "too-long" });
   const tempo = tempos.toSorted((a, b) => a.at - b.at)[0]?.perMinute ?? null;
   const ordered = orderMeters(meters);
   return {

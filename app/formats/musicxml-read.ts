@@ -14,6 +14,7 @@ import {
   type FilePart,
   type LeftOut,
   MAX_FILE_NOTES,
+  MAX_FILE_TICKS,
   MAX_NOTES_BYTES,
   type NotesReading,
   refuse,
@@ -165,6 +166,7 @@ function readParts(score: readonly Node[]): NotesReading {
   }
   const leftOut = [...shared.left].map(([what, count]): LeftOut => ({ what, count }));
   if (parts.length === 0) return refuse({ kind: shared.left.has("pitched") ? "pitched" : "no-notes" });
+  if (!(shared.end <= MAX_FILE_TICKS)) return refuse({ kind: "too-long" });
   const meters = orderMeters(shared.meters);
   return {
     ok: true,
@@ -225,14 +227,15 @@ function readPart(measures: readonly Node[], instruments: ReadonlyMap<string, In
   let meter: Meter = { beats: 4, unit: 4 };
   let graces = 0;
   let isDrums = false;
-  const ticksOf = (node: Node | undefined) => ((numberOf(node) ?? 0) * TICKS_PER_QUARTER) / divisions;
+  const ticksOf = (node: Node | undefined) => Math.max(0, ((numberOf(node) ?? 0) * TICKS_PER_QUARTER) / divisions);
   for (const measure of all(measures, "measure")) {
     let [now, last, longest] = [start, start, start];
     for (const node of childrenOf(measure)) {
       const inside = childrenOf(node);
       switch (nameOf(node)) {
         case "attributes": {
-          divisions = numberOf(find(inside, "divisions")) ?? divisions;
+          const divided = numberOf(find(inside, "divisions"));
+          if (divided !== null && divided > 0) divisions = divided;
           const time = childrenOf(find(inside, "time"));
           const next = makeMeter(numberOf(find(time, "beats")) ?? 0, numberOf(find(time, "beat-type")) ?? 0);
           if (next) {

@@ -56,7 +56,7 @@ export interface LeftOut {
 export type NotesProblem =
   | { readonly kind: "not-midi" | "not-xml" | "not-a-score" | "entities" | "archive" | "no-score-inside" }
   | { readonly kind: "too-large"; readonly most: number }
-  | { readonly kind: "cut" }
+  | { readonly kind: "cut" | "too-long" }
   | { readonly kind: "smpte" | "format-2" | "timewise" }
   | { readonly kind: "no-notes" }
   /** Only instruments with pitches. */
@@ -70,6 +70,9 @@ export type NotesReading =
 export const MAX_NOTES_BYTES = 8 * 1024 * 1024;
 /** Notes of all parts: an evening of drumming. */
 export const MAX_FILE_NOTES = 50_000;
+
+/** Bars of 4/4, in ticks: more than two hours at a medium tempo. */
+export const MAX_FILE_TICKS = 4_000 * 40_320;
 
 export function refuse(problem: NotesProblem): NotesReading {
   return { ok: false, problem };

@@ -6,7 +6,8 @@ import { makeContent } from "./fill/content";
 import { makeGrooveContent } from "./groove/content";
 import { EMPTY_BOOK } from "./kinds";
 import { makeLesson } from "./lesson/content";
-import { fragmentOf, MAX_SHARE, readShare, SHARE_VERSION, shareAddress, writeShare } from "./share";
+import { MAX_SHARE, readShare, SHARE_VERSION, writeShare } from "./share";
+import { fragmentOf, shareAddress } from "./share-address";
 
 const NOW = 1_800_000_000_000;
 const dated = { createdAt: NOW, updatedAt: NOW };

@@ -162,13 +162,3 @@ function fromBase64Url(text: string): Uint8Array {
   const binary = atob(text.replace(/-/g, "+").replace(/_/g, "/"));
   return Uint8Array.from(binary, (sign) => sign.charCodeAt(0));
 }
-
-/** The whole address, on the server that this page came from. */
-export function shareAddress(origin: string, fragment: string): string {
-  return `${origin}/open#${fragment}`;
-}
-
-/** What of a pasted text is the part after # of such an address; null for another text. */
-export function fragmentOf(text: string): string | null {
-  return /\/open#(\S+)/.exec(text)?.[1] ?? null;
-}

@@ -1,7 +1,7 @@
 /** What stands on the page of a fill, part by part. */
 
 import { LIMBS, PLACE_NAMES, type Place } from "~/core/stroke";
-import type { StaffHeading, StaffLook } from "~/engrave/draw/drawn";
+import type { StaffLook } from "~/engrave/draw/drawn";
 import { drawStaff } from "~/engrave/draw/staff";
 import { headSign, stepOf } from "~/engrave/heads";
 import type { StaffBar } from "~/engrave/score";
@@ -37,14 +37,6 @@ export function staffBlocks(bars: readonly StaffBar[], look: StaffLook, alt: str
       },
     ],
   }));
-}
-
-export function headingOf(
-  tempo: number,
-  sign: Pick<StaffHeading, "unit" | "dots" | "swing">,
-  words: string,
-): StaffHeading {
-  return { bpm: Math.round(tempo), words, ...sign };
 }
 
 /** A picture, as large as it is or as small as it has to be. */

@@ -13,8 +13,13 @@ export async function clientLoader() {
   await flushSaves();
   const book = await currentBook();
   await keepWaiting(book);
-  const [runs, plans, fills] = await Promise.all([listRuns(book), listPlans(book), listRows(book.fills)]);
-  return { runs, plans, fills };
+  const [runs, plans, fills, lessons] = await Promise.all([
+    listRuns(book),
+    listPlans(book),
+    listRows(book.fills),
+    listRows(book.lessons),
+  ]);
+  return { runs, plans, fills, lessons };
 }
 clientLoader.hydrate = true as const;
 

@@ -1,7 +1,7 @@
 /** What comes in without a button: files that are dropped anywhere or opened by the system, and links that are pasted. */
 
 import { useEffect, useRef } from "react";
-import { fragmentOf } from "~/library/share";
+import { fragmentOf } from "~/library/share-address";
 
 interface Arrivals {
   readonly onFile: (file: File) => void;

@@ -24,6 +24,8 @@ export function wordNotesProblem(problem: NotesProblem): string {
       return `This file is too large. The limit is ${problem.most / MEGABYTE} MB. Export fewer bars.`;
     case "cut":
       return "Part of this file is missing or damaged. Export it again.";
+    case "too-long":
+      return "This file is longer than 4,000 bars. Export fewer bars.";
     case "smpte":
       return "This MIDI file counts video frames, not beats, so it has no bars. Export it with a tempo.";
     case "format-2":

@@ -266,6 +266,8 @@ export function wordToday(reason: TodayReason): string {
       return reason.daysAgo === 0 ? "Continue from earlier today" : `Continue from ${daysAgo(reason.daysAgo)}`;
     case "neglected":
       return `Not practised for ${plural(reason.daysAgo, "day")}`;
+    case "next":
+      return `Next in “${reason.lesson}”`;
     case "new":
       return "New: start with its first step";
   }

@@ -16,6 +16,17 @@ const progress = (id: string, change: Partial<Progress> = {}): Progress => ({
 const learned = (id: string, due: number) => progress(id, { learned: { returns: 1, due } });
 
 describe("today", () => {
+  it("what comes next in a lesson is the new thing of the day", () => {
+    const all = [
+      progress("new", { lastPractised: null, best: null }),
+      progress("next", { lastPractised: null, best: null, nextIn: "Starter course" }),
+    ];
+    const plan = planToday(all, 30, 100);
+    expect(plan.items.map(({ id, reason }) => [id, reason])).toEqual([
+      ["next", { code: "next", lesson: "Starter course" }],
+    ]);
+  });
+
   it("brings back what is due, then what is near, going, neglected, and one new thing", () => {
     const all = [
       progress("new", { lastPractised: null, best: null }),

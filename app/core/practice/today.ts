@@ -17,6 +17,8 @@ export interface Progress {
   readonly lastPractised: Day | null;
   /** Set once all steps are passed: how often it has come back clean, and when it is to come back. */
   readonly learned: { readonly returns: number; readonly due: Day } | null;
+  /** The name of the lesson in which it comes next; absent for one that no lesson has reached. */
+  readonly nextIn?: string;
 }
 
 export type TodayReason =
@@ -24,6 +26,7 @@ export type TodayReason =
   | { readonly code: "near"; readonly missing: number }
   | { readonly code: "going"; readonly daysAgo: number }
   | { readonly code: "neglected"; readonly daysAgo: number }
+  | { readonly code: "next"; readonly lesson: string }
   | { readonly code: "new" };
 
 export interface TodayItem {
@@ -43,14 +46,14 @@ const NEAR_SHARE = 0.12;
 /** Days after which what is not learned yet has been neglected. */
 const NEGLECTED_DAYS = 5;
 /** A return is short: it is only to be seen whether it is still there. */
-const MINUTES = { due: 3, near: 8, going: 8, neglected: 7, new: 10 } as const;
+const MINUTES = { due: 3, near: 8, going: 8, neglected: 7, next: 10, new: 10 } as const;
 /** Less is not worth sitting down for. */
 const LEAST_MINUTES = 2;
 /** New things in one day. */
 const MOST_NEW = 1;
 const WARM_UP = 3;
 
-const ORDER = { due: 0, near: 1, going: 2, neglected: 3, new: 4 } as const;
+const ORDER = { due: 0, near: 1, going: 2, neglected: 3, next: 4, new: 5 } as const;
 
 export interface TodayPlan {
   /** Minutes of easy strokes first. */
@@ -58,9 +61,9 @@ export interface TodayPlan {
   readonly items: readonly TodayItem[];
 }
 
-function reasonFor({ learned, best, goal, lastPractised }: Progress, today: Day): TodayReason | null {
+function reasonFor({ learned, best, goal, lastPractised, nextIn }: Progress, today: Day): TodayReason | null {
   if (learned) return learned.due <= today ? { code: "due", daysOver: today - learned.due } : null;
-  if (lastPractised === null) return { code: "new" };
+  if (lastPractised === null) return nextIn === undefined ? { code: "new" } : { code: "next", lesson: nextIn };
   const missing = Math.max(0, goal - (best ?? 0));
   if (best !== null && missing <= goal * NEAR_SHARE) return { code: "near", missing: Math.ceil(missing) };
   const daysAgo = today - lastPractised;
@@ -78,6 +81,7 @@ function weigh(reason: TodayReason): number {
       return reason.daysAgo;
     case "neglected":
       return -reason.daysAgo;
+    case "next":
     case "new":
       return 0;
   }
@@ -97,7 +101,7 @@ export function planToday(all: readonly Progress[], minutes: number, today: Day)
   const items: TodayItem[] = [];
   for (const { id, reason } of wanted) {
     if (left < LEAST_MINUTES) break;
-    if (reason.code === "new" && ++fresh > MOST_NEW) continue;
+    if ((reason.code === "new" || reason.code === "next") && ++fresh > MOST_NEW) continue;
     const given = Math.min(left, MINUTES[reason.code]);
     items.push({ id, minutes: given, reason });
     left -= given;

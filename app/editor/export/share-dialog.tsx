@@ -3,7 +3,8 @@
 import { Copy, Share2 } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { scanCode } from "~/ink/scan-code";
-import { shareAddress, writeShare } from "~/library/share";
+import { writeShare } from "~/library/share";
+import { shareAddress } from "~/library/share-address";
 import { Modal } from "~/ui/modal";
 import { wordLinkLength } from "~/words/share";
 import { contentsOf, type ExportSubject } from "./subject";

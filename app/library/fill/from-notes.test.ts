@@ -253,6 +253,17 @@ describe("what is no such file is refused with a reason", () => {
     expect(problem(readMusicXml(new Uint8Array([0x50, 0x4b, 3, 4, 1])))).toBe("archive");
   });
 
+  test("one that says it is as long as the world takes no longer than others", () => {
+    const whole = toXml(EXAMPLES[0] as Example);
+    const long = readMusicXml(bytesOf(whole.replace(/<duration>\d+</, "<duration>9000000000000000<")));
+    expect(fillsOf(fileOf(long)).fills.length).toBeLessThan(3);
+    const midi = writeTimelineMidi((EXAMPLES[0] as Example).timeline, "x").slice();
+    // A quarter has one tick: what was a bar is 10 080 of them.
+    midi.set([0, 1], 12);
+    expect(problem(readMidi(midi))).toBe("too-long");
+    expect(problem(readMusicXml(bytesOf(whole.replace(/<divisions>\d+</, "<divisions>0<"))))).toBeNull();
+  });
+
   test("UTF-16 with its mark is read", () => {
     const whole = toXml({ ...(EXAMPLES[0] as Example), name: "Ünïcode" });
     const wide = new Uint8Array([

@@ -1,6 +1,6 @@
 /** The items of a lesson, to be ordered by dragging, by keys or by buttons. */
 
-import { lazy, useMemo } from "react";
+import { lazy, useDeferredValue, useMemo } from "react";
 import type { LessonContent, LessonItem } from "~/library/lesson/content";
 import { changeItem, moveItem, removeItem } from "~/library/lesson/edit";
 import { isLearned } from "~/library/lesson/progress";
@@ -16,6 +16,9 @@ import { useSwap } from "./use-swap";
 
 const MovableRows = lazy(() => import("~/views/movable-rows"));
 
+/** Items that are drawn at once. */
+const FIRST = 8;
+
 interface ItemListProps {
   readonly bench: LessonBench;
   readonly content: LessonContent;
@@ -27,6 +30,8 @@ export function ItemList({ bench, content, scene }: ItemListProps) {
   const know = useKnown(scene);
   const swap = useSwap(bench);
   const { items } = content;
+  // A long lesson opens with what is in sight; the others come as soon as that is there.
+  const drawn = useDeferredValue(items.length, FIRST);
   if (items.length === 0) {
     return (
       <p className="panel p-4 text-sm quiet">
@@ -53,12 +58,12 @@ export function ItemList({ bench, content, scene }: ItemListProps) {
       }}
     />
   );
-  const still = items.map((item, row) => renderRow(item, row, null));
+  const still = items.slice(0, drawn).map((item, row) => renderRow(item, row, null));
   return (
     <div className="flex flex-col gap-2">
       <Later fallback={still}>
         <MovableRows
-          count={items.length}
+          count={Math.min(items.length, drawn)}
           keyOf={(row) => items[row]?.key ?? row}
           what="Exercise"
           renderRow={(row, grip) => renderRow(items[row] as LessonItem, row, grip)}

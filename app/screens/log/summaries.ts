@@ -2,7 +2,8 @@
 
 import type { Progress } from "~/core/practice";
 import type { Limb } from "~/core/stroke";
-import type { FillRow } from "~/library/database";
+import type { FillRow, LessonRow } from "~/library/database";
+import { lessonProgress } from "~/library/lesson/progress";
 import type { PlanRow } from "~/library/practice/plan";
 import type { Run } from "~/library/practice/run";
 import { dayOf } from "~/library/practice/store";
@@ -84,8 +85,18 @@ export function listPractised(runs: readonly Run[]): { readonly id: string; read
 }
 
 /** Where each fill stands, for the day's plan. */
-export function listProgress(fills: readonly FillRow[], plans: readonly PlanRow[]): Progress[] {
+export function listProgress(
+  fills: readonly FillRow[],
+  plans: readonly PlanRow[],
+  lessons: readonly LessonRow[] = [],
+): Progress[] {
   const byId = new Map(plans.map((plan) => [plan.id, plan]));
+  const nextIn = new Map(
+    lessons.flatMap(({ content }) => {
+      const next = lessonProgress(content, byId).next;
+      return next ? [[next.of, content.name || "Untitled lesson"] as const] : [];
+    }),
+  );
   return fills.map(({ id, content }) => {
     const plan = byId.get(id);
     return {
@@ -96,6 +107,7 @@ export function listProgress(fills: readonly FillRow[], plans: readonly PlanRow[
       goal: plan?.goal ?? content.tempo,
       lastPractised: plan?.lastPractised ?? null,
       learned: plan?.learned ?? null,
+      ...(nextIn.has(id) ? { nextIn: nextIn.get(id) ?? "" } : {}),
     };
   });
 }

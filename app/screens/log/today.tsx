@@ -2,13 +2,14 @@ import { Target } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { planToday, type TodayReason } from "~/core/practice";
-import type { FillRow } from "~/library/database";
+import type { FillRow, LessonRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import type { PlanRow } from "~/library/practice/plan";
 import { dayOf } from "~/library/practice/store";
 import { wordToday } from "~/words/practice";
 import { plural } from "~/words/time";
 import { Due } from "./due";
+import { LessonsSoFar } from "./lessons-so-far";
 import { listProgress } from "./summaries";
 
 const OFFERED = [10, 15, 20, 30, 45, 60, 90] as const;
@@ -29,18 +30,20 @@ const KIND_WORDS: Record<TodayReason["code"], string> = {
   near: "nearly there",
   going: "in progress",
   neglected: "neglected",
+  next: "lesson",
   new: "new",
 };
 
 interface TodayProps {
   readonly fills: readonly FillRow[];
   readonly plans: readonly PlanRow[];
+  readonly lessons: readonly LessonRow[];
 }
 
 /** What to practise in the minutes there are, in which order, and why. */
-export function Today({ fills, plans }: TodayProps) {
+export function Today({ fills, plans, lessons }: TodayProps) {
   const [minutes, setMinutes] = useState(readMinutes);
-  const all = listProgress(fills, plans);
+  const all = listProgress(fills, plans, lessons);
   const today = dayOf(Date.now());
   const { warmUp, items } = planToday(all, minutes, today);
   const change = (value: number) => {
@@ -131,7 +134,10 @@ export function Today({ fills, plans }: TodayProps) {
           goes numb, stop and see a qualified teacher or a doctor.
         </p>
       </div>
-      <Due plans={plans} fills={fills} today={today} />
+      <div className="flex flex-col gap-3">
+        <Due plans={plans} fills={fills} today={today} />
+        <LessonsSoFar lessons={lessons} plans={plans} />
+      </div>
     </div>
   );
 }
