@@ -42,6 +42,7 @@ test("with no network, after one visit to the first screen: every screen, reload
   await expect(page.getByRole("region", { name: "Plan" })).toBeVisible();
   await tab(page, "Sheet");
   await expect(page.getByText("@4 RLRRLK", { exact: true })).toBeVisible();
+  expect((await exportAs(page, "PDF, ready to print…")).name).toMatch(/\.pdf$/);
   await tab(page, "Stack");
   await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
   expect((await exportAs(page, "MIDI file: the fill")).name).toMatch(/\.mid$/);
@@ -57,6 +58,9 @@ test("with no network, after one visit to the first screen: every screen, reload
   await page.getByRole("textbox", { name: "Add a typed cell" }).fill("RLRR");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("region", { name: "How many ways" })).toContainText(/[1-9]\d* ways?/);
+  await screen(page, "Shelf");
+  await page.getByRole("button", { name: "Starter course" }).click();
+  await expect(page.getByRole("img", { name: /^Page 1 of/ })).toBeVisible();
   await screen(page, "Log");
   await expect(page.getByRole("heading", { name: "Log" })).toBeVisible();
   await screen(page, "Setup");

@@ -23,7 +23,9 @@ async function listAddresses() {
   const addresses = Object.values(routes).flatMap((route) => {
     const { id, module } = route;
     const parts = pathOf(route);
-    if (!module.default || parts.includes("*")) return [];
+    if (parts.includes("*")) return [];
+    // Data without a page: what ships is kept, the demo's book is in the database once it is needed.
+    if (!module.default) return module.loader && !parts.includes("demo") ? [`/${parts.join("/")}`] : [];
     const isOptional = parts.at(-1)?.endsWith("?");
     const all = isOptional ? [parts.slice(0, -1), parts] : [parts];
     const paths = all.map((one) => `/${one.map((part) => (part.startsWith(":") ? ANY : part)).join("/")}`);

@@ -26,7 +26,10 @@ const scored = (page) => page.locator("[aria-label=Score] [data-slot]").first().
 const engraved = (page) => page.locator("[aria-label=Staff] [data-slot]").first().waitFor();
 
 const paged = async (page) => {
-  await page.getByRole("img", { name: /^Page 1 of/ }).locator("svg").waitFor();
+  await page
+    .getByRole("img", { name: /^Page 1 of/ })
+    .locator("svg")
+    .waitFor();
   await page.evaluate(() => document.fonts.ready);
 };
 

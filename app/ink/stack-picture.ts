@@ -1,7 +1,7 @@
 /** The stack for pages and files: each cell a row of coins, piled from the bottom up, with a thread through the beats. */
 
 import { isOnBeat } from "~/core/pulse";
-import type { Hand } from "~/core/stroke";
+import { type Hand, strokesOf } from "~/core/stroke";
 import { locate } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
 import type { Ink } from "./ink";
@@ -10,6 +10,8 @@ import { placeWords } from "./type";
 
 const PITCH = 50;
 const ROW = 54;
+/** Where surfaces stand under the coins. */
+const LABELLED_ROW = 64;
 const TRAY = 46;
 /** For the number of notes at the left of a row. */
 const EDGE = 40;
@@ -22,14 +24,16 @@ const BEAT = { size: 11, face: "display-600" } as const;
 /** Piles of at most `rows` cells, side by side. Empty for a line without notes. */
 export function drawStack(timeline: Timeline, strongHand: Hand, rows = 8): Picture {
   const { cells, slots, meter, pulse } = timeline;
+  const namesSurfaces = slots.some(({ voiced }) => strokesOf(voiced).some(({ place }) => place !== undefined));
+  const high = namesSurfaces ? LABELLED_ROW : ROW;
   const widths: number[] = [];
   for (let first = 0; first < cells.length; first += rows) {
     widths.push(Math.max(...cells.slice(first, first + rows).map(({ size }) => size)) * PITCH + EDGE);
   }
   const lefts = widths.map((_, pile) => widths.slice(0, pile).reduce((sum, width) => sum + width + BETWEEN, 0));
-  const height = TOP + Math.min(rows, cells.length) * ROW;
+  const height = TOP + Math.min(rows, cells.length) * high;
   const x = (cell: number, place: number) => (lefts[Math.floor(cell / rows)] ?? 0) + EDGE + (place + 0.5) * PITCH;
-  const y = (cell: number) => height - ((cell % rows) + 0.5) * ROW;
+  const y = (cell: number) => height - ((cell % rows) + 0.5) * high;
   const trays: Ink[] = cells.flatMap(({ index, size }) => {
     const left = x(index, -0.5);
     const box = { left, right: left + size * PITCH, top: y(index) - TRAY / 2, bottom: y(index) + TRAY / 2 };

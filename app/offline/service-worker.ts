@@ -56,7 +56,8 @@ registerRoute(
 // Files of any version that is kept.
 registerRoute(
   ({ url }) => url.origin === self.location.origin && url.pathname !== "/service-worker.js",
-  async ({ request }) => (await caches.match(request, { ignoreVary: true })) ?? fetch(request),
+  async ({ request, url }) =>
+    (await caches.match(request, { ignoreVary: true })) ?? (await matchPrecache(url.pathname)) ?? fetch(request),
 );
 
 self.addEventListener("message", ({ data: asked }) => {

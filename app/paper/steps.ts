@@ -13,6 +13,8 @@ import { BODY, HEADING, LABEL, SMALL, setText } from "./text";
 
 const BOX = 10.5;
 const COLUMN_GAP = 28;
+/** Lines that stay with the heading and the one after them. */
+const TOGETHER = 2;
 /** Two columns of steps from this width on. */
 const TWO_COLUMNS = 520;
 
@@ -28,7 +30,8 @@ export function stepBlocks(work: PlannedWork, width: number): Block[] {
   const lines = rows.slice(0, half).map((row, index): Block => {
     const other = columns === 2 ? rows[half + index] : undefined;
     const both = other ? beside(row, other, columnWidth + COLUMN_GAP) : row;
-    return { ...both, gap: index === 0 ? 6 : 3 };
+    // A heading with one line under it at the foot of a page looks forgotten.
+    return { ...both, gap: index === 0 ? 6 : 3, ...(index < TOGETHER ? { isWithNext: true } : {}) };
   });
   return [{ ...head, gap: 18, isWithNext: true }, ...lines];
 }

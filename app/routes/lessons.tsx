@@ -41,7 +41,12 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       await restoreRow(book.lessons, asked.id);
       return { words: "The lesson is back." };
     case "course":
-      return redirect(`/lessons/${await takeCourse(book)}`);
+      try {
+        return redirect(`/lessons/${await takeCourse(book)}`);
+      } catch (error) {
+        console.error(error);
+        return { words: "The starter course couldn't be opened. Check your connection, and try again.", bad: true };
+      }
   }
 }
 

@@ -35,6 +35,7 @@ const SHELL_COMMANDS: CommandTable<ShellScene> = [
 /** The frame of every screen: the name, and the ways between screens. */
 export function AppShell({ children }: { readonly children: React.ReactNode }) {
   const navigate = useNavigate();
+  const { pathname } = useLocation();
   const submit = useSubmit();
   const { open } = useRegistry();
   const { errand } = useSession();
@@ -51,6 +52,7 @@ export function AppShell({ children }: { readonly children: React.ReactNode }) {
   });
   return (
     <Frame
+      more={<More key={pathname} />}
       extra={
         <button
           type="button"
@@ -71,11 +73,30 @@ export function AppShell({ children }: { readonly children: React.ReactNode }) {
 
 /** The same where the app itself could not start. */
 export function BareShell({ children }: { readonly children: React.ReactNode }) {
-  return <Frame extra={null}>{children}</Frame>;
+  return (
+    <Frame
+      extra={null}
+      more={
+        <NavLink to="/setup" className={FOOT_PLACE}>
+          <Settings size={19} aria-hidden />
+          Setup
+        </NavLink>
+      }
+    >
+      {children}
+    </Frame>
+  );
 }
 
-function Frame({ extra, children }: { readonly extra: React.ReactNode; readonly children: React.ReactNode }) {
-  const { pathname } = useLocation();
+interface FrameProps {
+  /** At the end of the bar at the top. */
+  readonly extra: React.ReactNode;
+  /** The last place of the bar at the foot of a phone. */
+  readonly more: React.ReactNode;
+  readonly children: React.ReactNode;
+}
+
+function Frame({ extra, more, children }: FrameProps) {
   return (
     <div className="min-h-dvh flex flex-col">
       <a href="#content" className="sr-only focus:not-sr-only focus:absolute focus:p-2 focus:bg-base-100 z-50">
@@ -123,7 +144,7 @@ function Frame({ extra, children }: { readonly extra: React.ReactNode; readonly 
             {name}
           </NavLink>
         ))}
-        <More key={pathname} />
+        {more}
       </nav>
     </div>
   );

@@ -80,6 +80,8 @@ export default function ShareDialog({ subject, say, onClose }: ShareDialogProps)
           </svg>
           <figcaption className="text-sm quiet">Scan it with a phone or tablet to open it there.</figcaption>
         </figure>
+      ) : address ? (
+        <p className="text-sm quiet mt-4">It is too long for a code that a phone could scan.</p>
       ) : null}
     </Modal>
   );

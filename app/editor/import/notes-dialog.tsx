@@ -9,6 +9,7 @@ import { currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
 import type { NotesChoices, NotesMade, NotesSummary } from "~/library/fill/from-notes";
 import { keepFills } from "~/library/fill/keep-fills";
+import { MAX_NAME } from "~/library/phrase/phrase";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { Modal } from "~/ui/modal";
@@ -85,12 +86,16 @@ export default function NotesDialog({ file, onClose }: NotesDialogProps) {
     };
   }, [choices]);
 
+  // What has no title of its own is called as its file.
+  const named = useMemo(() => {
+    const title = file.name.replace(/\.[^.]+$/, "");
+    const fills = result?.made.fills ?? [];
+    return summary?.title
+      ? fills
+      : fills.map((fill) => ({ ...fill, name: fill.name.replace("Imported", title).slice(0, MAX_NAME) }));
+  }, [file, result, summary]);
+
   const keep = async () => {
-    if (!result) return;
-    const title = summary?.title || file.name.replace(/\.[^.]+$/, "");
-    const named = result.made.fills.map((fill) =>
-      summary?.title ? fill : { ...fill, name: fill.name.replace("Imported", title).slice(0, 120) },
-    );
     const ids = await keepFills(await currentBook(), named);
     await revalidate();
     onClose();
@@ -159,7 +164,7 @@ export default function NotesDialog({ file, onClose }: NotesDialogProps) {
             onMap={(key, place) => change({ noteMap: { ...noteMap, [key]: place } })}
           />
           <ol className="flex flex-col gap-1.5 mt-3 max-h-[34dvh] overflow-y-auto">
-            {result.made.fills.slice(0, SHOWN).map((fill, index) => (
+            {named.slice(0, SHOWN).map((fill, index) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a fill of the preview is its place
               <li key={index} className="border border-base-300 rounded-box px-3 py-1.5">
                 <p className="text-sm font-semibold">{fill.name}</p>

@@ -5,6 +5,7 @@ import { makeContent } from "../fill/content";
 import { EMPTY_BOOK } from "../kinds";
 import { lessonContentSchema, listRefs, MAX_LESSON_ITEMS, makeLesson, renameRefs } from "./content";
 import { addItems, changeItem, fillItem, headingItem, moveItem, removeItem, swapIn } from "./edit";
+import { lessonProgress } from "./progress";
 
 const three = addItems(makeLesson({ name: "Three" }), [headingItem("First"), fillItem("a"), fillItem("b")]);
 const keysOf = ({ items }: typeof three) => items.map(({ key }) => key);
@@ -52,6 +53,25 @@ describe("a lesson's items", () => {
     const once = swapIn(graded, "i1", "b", "@4 RLRL");
     expect(once.items[0]).toMatchObject({ of: "b", instead: ["@4 RLLR", "@4 RLRL"] });
     expect(swapIn(three, "i2", "b", "@4 R")).toEqual(three);
+  });
+});
+
+describe("how far a player is", () => {
+  const plan = (passed: number, steps: number, isLearned = false) => ({
+    passed,
+    steps,
+    learned: isLearned ? { returns: 0, due: 1 } : null,
+  });
+  test("is by the plans of its fills; the first that is not learned comes next", () => {
+    expect(lessonProgress(three, new Map())).toMatchObject({ learned: 0, begun: 0, of: 2, next: { of: "a" } });
+    const plans = new Map([
+      ["a", plan(7, 7)],
+      ["b", plan(2, 7)],
+    ]);
+    expect(lessonProgress(three, plans)).toMatchObject({ learned: 1, begun: 1, next: { of: "b" } });
+    plans.set("b", plan(0, 7, true));
+    expect(lessonProgress(three, plans)).toMatchObject({ learned: 2, begun: 0, next: null });
+    expect(lessonProgress(makeLesson(), plans)).toEqual({ learned: 0, begun: 0, of: 0, next: null });
   });
 });
 

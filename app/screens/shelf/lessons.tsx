@@ -19,7 +19,7 @@ interface LessonsProps {
 }
 
 export function Lessons({ lessons, learning, shown, tag, isAll }: LessonsProps) {
-  const fetcher = useFetcher<{ readonly words?: string }>();
+  const fetcher = useFetcher<{ readonly words?: string; readonly bad?: boolean }>();
   const ask = (asked: object) =>
     void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/lessons", encType: "application/json" });
   const plans = new Map([...learning].map(([id, one]) => [id, { ...one, learned: null }] as const));
@@ -41,6 +41,11 @@ export function Lessons({ lessons, learning, shown, tag, isAll }: LessonsProps) 
           <Plus size={15} aria-hidden /> {isAll ? "New lesson" : `New lesson of ${plural(shown.length, "fill")}`}
         </button>
       </div>
+      {fetcher.data?.words && fetcher.state === "idle" ? (
+        <p role="status" className={`alert alert-soft mb-2 ${fetcher.data.bad ? "alert-error" : ""}`}>
+          {fetcher.data.words}
+        </p>
+      ) : null}
       {lessons.length > 0 ? (
         <ul className="grid gap-2 sm:grid-cols-2 lg:grid-cols-3">
           {lessons.map((lesson) => (

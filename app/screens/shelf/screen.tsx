@@ -1,6 +1,6 @@
 import { BookOpen, Plus, Search, Target } from "lucide-react";
 import { lazy, Suspense, useMemo, useState } from "react";
-import { Form, Link, useFetcher, useSubmit } from "react-router";
+import { Form, Link, useFetcher } from "react-router";
 import { formatMeter } from "~/core/time";
 import { toItem } from "~/data/rows";
 import type { ExportSubject } from "~/editor/export/subject";
@@ -203,7 +203,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
 }
 
 function Nothing({ isEmpty }: { readonly isEmpty: boolean }) {
-  const submit = useSubmit();
+  const fetcher = useFetcher<{ readonly words?: string }>();
   if (!isEmpty) return <p className="quiet py-12 text-center">No fill matches. Try fewer letters or another tag.</p>;
   return (
     <div className="panel p-6 my-4 max-w-xl mx-auto flex flex-col gap-3 items-start">
@@ -216,7 +216,7 @@ function Nothing({ isEmpty }: { readonly isEmpty: boolean }) {
         type="button"
         className="btn btn-primary"
         onClick={() =>
-          void submit(JSON.stringify({ intent: "course" }), {
+          void fetcher.submit(JSON.stringify({ intent: "course" }), {
             method: "post",
             action: "/lessons",
             encType: "application/json",
@@ -225,6 +225,7 @@ function Nothing({ isEmpty }: { readonly isEmpty: boolean }) {
       >
         <BookOpen size={17} aria-hidden /> Open the starter course
       </button>
+      {fetcher.data?.words ? <p role="alert">{fetcher.data.words}</p> : null}
       <p className="quiet text-sm">Or make a new fill, or start from a rudiment in Cells.</p>
     </div>
   );
