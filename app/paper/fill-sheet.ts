@@ -7,13 +7,11 @@ import { barTicks, formatFeltMeter, type Meter } from "~/core/time";
 import { swingSign, tempoSign } from "~/engrave/draw/tempo";
 import type { Sheet } from "~/ink/page";
 import type { SheetPart } from "~/ink/paper-sizes";
-import { inkLine } from "~/ink/picture";
 import { drawRail } from "~/ink/rail-picture";
 import { drawStack } from "~/ink/stack-picture";
-import { placeWords } from "~/ink/type";
 import { plainLine } from "~/library/phrase/phrase";
 import { sayFeel } from "~/words/groove";
-import { TEMPO_NAMES } from "~/words/sheet";
+import { capital } from "~/words/slot";
 import { nameRate, plural } from "~/words/time";
 import { wordFit, wordLanding } from "~/words/verdict";
 import { finishSheet } from "./finish";
@@ -22,6 +20,7 @@ import { beside, measureFrame, type Part, pile, type SheetSetup } from "./page";
 import { kitLegend, pictureIn, sayLimbs, staffBlocks, titleBlock } from "./parts";
 import { fillBars, formBars, type PaperFill, type PaperPlayer, planOf, type ReadFill, readFill } from "./read-fill";
 import { stepBlocks } from "./steps";
+import { tempoLine } from "./tempos";
 import { BODY, HEADING, LINE, SMALL, STRONG, setText } from "./text";
 
 const COLUMN_GAP = 26;
@@ -102,53 +101,8 @@ function headBlock(
 ): Block {
   const link = parts.has("code") ? fill.link : null;
   return titleBlock(title, [`${sayWhat(read)} · ${who.kit}`], link, width, (room) =>
-    work && parts.has("tempos") ? [tempoLine(read.content.tempo, work, Math.min(room, 420))] : [],
+    work && parts.has("tempos") ? [tempoLine(read.content.tempo, work.tempos, Math.min(room, 420))] : [],
   );
-}
-
-/** From where to begin to the goal: three coins on a line, with what each is. */
-function tempoLine(home: number, { tempos }: PlannedWork, width: number): Part {
-  const marks = [
-    [TEMPO_NAMES.learning, tempos.learning],
-    [TEMPO_NAMES.home, Math.round(home)],
-    ...(tempos.goal === Math.round(home) ? [] : [[TEMPO_NAMES.goal, tempos.goal] as const]),
-  ] as readonly (readonly [name: string, bpm: number])[];
-  const step = width / marks.length;
-  const ink = marks.flatMap(([name, tempo], index) => {
-    const x = index * step;
-    const number = placeWords(
-      String(Math.round(tempo)),
-      x,
-      30,
-      { size: 19, face: "display-600" },
-      { kind: "tempo" },
-      false,
-    );
-    const unit = placeWords(
-      "bpm",
-      number.box.right + 4,
-      30,
-      { size: 10.5, face: "sans-400" },
-      { kind: "tempo", tone: "nickel" },
-      false,
-    );
-    return [
-      placeWords(name, x, 10, { size: 10.5, face: "sans-400" }, { kind: "text", tone: "nickel" }, false),
-      number,
-      unit,
-      ...(index + 1 < marks.length
-        ? [
-            inkLine([unit.box.right + 10, 24], [x + step - 10, 24], 1.4, {
-              kind: "rail",
-              tone: "copper",
-              dash: [0.1, 5],
-              isRound: true,
-            }),
-          ]
-        : []),
-    ];
-  });
-  return { height: 36, groups: [{ x: 0, y: 4, scale: 1, role: "text", ink }] };
 }
 
 /** The stack, and beside it how the fill lands and what is played. */
@@ -170,8 +124,8 @@ function pictureBlock(scene: Scene, parts: ReadonlySet<SheetPart>): Block | null
       pile([title, legend, setText(sayLimbs(new Set(timeline.events.map(({ limb }) => limb))), columnWidth, SMALL)], 5),
     );
   }
-  const beside_ = pile(texts, 14);
-  if (!parts.has("stack")) return texts.length > 0 ? block(beside_, 18) : null;
+  const words = pile(texts, 14);
+  if (!parts.has("stack")) return texts.length > 0 ? block(words, 18) : null;
   const picture = pictureIn(
     stack,
     isWide ? width : width * 0.6,
@@ -180,8 +134,8 @@ function pictureBlock(scene: Scene, parts: ReadonlySet<SheetPart>): Block | null
     `Stack: ${plainLine(content)}`,
   );
   if (texts.length === 0) return block(picture, 18);
-  if (isWide) return block(pile([picture, beside_], 14), 18);
-  return block(beside(picture, beside_, picture.width + COLUMN_GAP), 18);
+  if (isWide) return block(pile([picture, words], 14), 18);
+  return block(beside(picture, words, picture.width + COLUMN_GAP), 18);
 }
 
 function landingText({ fit, landing, content, rate }: ReadFill, width: number): Part {
@@ -198,31 +152,19 @@ function landingText({ fit, landing, content, rate }: ReadFill, width: number): 
   );
 }
 
-function grooveBlocks(scene: Scene): Block[] {
-  const { read, fill, who, player, width } = scene;
+function grooveBlocks({ read, fill, who, player, width }: Scene): Block[] {
   const { content, setting } = read;
   const bars = formBars(read, fill, player, who);
-  const words = `${plural(content.grooveBars, "bar")} of groove, then the fill`;
-  const name = content.grooveBars === 0 ? "Over and over" : `In the groove: ${fill.groove.name}`;
-  const head = pile(
-    [
-      setText(name, width, HEADING, "h2"),
-      setText(
-        content.grooveBars === 0 ? "The fill goes round without a groove." : `${words}. ${sayFeelSentence(setting)}`,
-        width,
-        SMALL,
-      ),
-    ],
-    2,
-  );
+  const isAlone = content.grooveBars === 0;
+  const name = isAlone ? "Over and over" : `In the groove: ${fill.groove.name}`;
+  const form = isAlone
+    ? "The fill goes round without a groove"
+    : `${plural(content.grooveBars, "bar")} of groove, then the fill`;
+  const cut = bars.length > MOST_BARS ? ` The first ${MOST_BARS} of ${bars.length} bars are shown.` : "";
+  const said = `${form}. ${capital(sayFeel(setting.feel))}.${cut}`;
+  const head = pile([setText(name, width, HEADING, "h2"), setText(said, width, SMALL)], 2);
   const look = { meter: content.meter as Meter, width };
-  const alt = `Score: ${words}`;
-  return [block(head, 20, { isWithNext: true }), ...staffBlocks(bars.slice(0, MOST_BARS), look, alt)];
+  return [block(head, 20, { isWithNext: true }), ...staffBlocks(bars.slice(0, MOST_BARS), look, `Score: ${form}`)];
 }
 /** A loop that is longer is shown in part. */
 const MOST_BARS = 24;
-
-function sayFeelSentence({ feel }: ReadFill["setting"]): string {
-  const said = sayFeel(feel);
-  return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
-}
