@@ -1,12 +1,13 @@
 /** MusicXML (partwise), plain or compressed, read as parts of notes. Nothing is fetched, and entities are refused. */
 
 import { XMLParser } from "fast-xml-parser";
-import { usualMidi } from "~/core/kit";
-import { type Level, type Limb, PLACES, type Place, type Technique } from "~/core/stroke";
+import { type Level, PLACES, type Place, type Technique } from "~/core/stroke";
 import { barTicks, type Meter, makeMeter, TICKS_PER_QUARTER } from "~/core/time";
 import { pitchOf } from "~/engrave/heads";
 import { KEYS, lastBarLine, orderMeters } from "./midi-read";
 import { XML_LINE } from "./musicxml";
+import { instrumentOf } from "./musicxml-element";
+import { giveLimbs, type Lettered } from "./musicxml-sticking";
 import { unpackMusicXml } from "./mxl";
 import {
   type FileMeter,
@@ -19,13 +20,10 @@ import {
   type NotesReading,
   refuse,
 } from "./notes-file";
+import { all, attribute, childrenOf, find, type Node, nameOf, numberOf, textOf } from "./xml-tree";
 
 /** Elements in one another; a score needs no more than ten. */
 const MAX_NESTING = 40;
-
-interface Node {
-  readonly [name: string]: unknown;
-}
 
 /** Reads a file's bytes, an archive or plain. Never throws. */
 export function readMusicXml(bytes: Uint8Array): NotesReading {
@@ -81,34 +79,6 @@ export function readScore(text: string): NotesReading {
   }
 }
 
-function nameOf(node: Node): string {
-  return Object.keys(node).find((key) => key !== ":@") ?? "";
-}
-function childrenOf(node: Node | undefined): readonly Node[] {
-  const inside = node?.[nameOf(node)];
-  return Array.isArray(inside) ? (inside as readonly Node[]) : [];
-}
-function find(nodes: readonly Node[], name: string): Node | undefined {
-  return nodes.find((node) => nameOf(node) === name);
-}
-function all(nodes: readonly Node[], name: string): readonly Node[] {
-  return nodes.filter((node) => nameOf(node) === name);
-}
-function textOf(node: Node | undefined): string {
-  return childrenOf(node)
-    .map((child) => String(child["#text"] ?? ""))
-    .join("")
-    .trim();
-}
-function attribute(node: Node | undefined, name: string): string | undefined {
-  return (node?.[":@"] as Record<string, string> | undefined)?.[`@_${name}`];
-}
-function numberOf(node: Node | undefined): number | null {
-  const text = textOf(node);
-  const value = Number(text);
-  return text !== "" && Number.isFinite(value) ? value : null;
-}
-
 interface Instrument {
   readonly name: string;
   readonly place: Place | null;
@@ -139,9 +109,11 @@ const NAMES: readonly (readonly [RegExp, Place])[] = [
 
 /** Where each drum stands on the staff, where nothing else says which it is. */
 const POSITIONS: ReadonlyMap<string, Place> = new Map(
-  (["x1", "x2", "hs", "hf", "ho", "cb", "cs", "rb", ...PLACES] as Place[])
-    .filter((place) => !["x1", "x2", "hs", "hf", "ho", "cb", "cs"].includes(place))
-    .map((place) => [pitchOf(place), place]),
+  // Of several in one position the plainest.
+  (["rd", "hp", "hh", "c1", "c2", "ch", "sp", "sn", "t1", "t2", "t3", "f1", "f2", "kk", "k2"] as const).map((place) => [
+    pitchOf(place),
+    place,
+  ]),
 );
 
 function readParts(score: readonly Node[]): NotesReading {
@@ -210,12 +182,11 @@ function readInstruments(head: readonly Node[]): ReadonlyMap<string, Instrument>
       const name = textOf(find(childrenOf(one), "instrument-name"));
       // The standard counts keys from 1.
       const key = keys.get(id);
-      // Our own name says more than a key that several drums share.
-      const own = PLACES.find((place) => id.endsWith(`-${place}`) && key === usualMidi(place) + 1);
       const byKey = key === null || key === undefined ? null : (KEYS.get(key - 1) ?? null);
       const byName = NAMES.find(([pattern]) => pattern.test(name))?.[1] ?? null;
-      const ourOwn = /^P1-(..)$/.exec(id)?.[1] as Place | undefined;
-      return [id, { name: name || id, place: own ?? (ourOwn && PLACES.includes(ourOwn) ? ourOwn : (byKey ?? byName)) }];
+      // Our own id says more than a key that several drums share.
+      const own = PLACES.find((place) => id === instrumentOf(place));
+      return [id, { name: name || id, place: own ?? byKey ?? byName }];
     }),
   );
 }
@@ -302,9 +273,6 @@ function readPart(measures: readonly Node[], instruments: ReadonlyMap<string, In
   return { isDrums, notes: giveLimbs(notes) };
 }
 
-/** The letters under a chord, on its first note until its heads are known. */
-type Lettered = FileNote & { readonly letters?: string };
-
 function readNote(
   inside: readonly Node[],
   at: number,
@@ -345,33 +313,4 @@ function techniqueOf(head: string, ornaments: readonly Node[], articulations: re
   if (head === "slashed" || head === "slash") return "rim-shot";
   if (attribute(find(ornaments, "tremolo"), "type") === "unmeasured") return "buzz";
   return /choke/i.test(textOf(find(articulations, "other-articulation"))) ? "choke" : "plain";
-}
-
-const FEET: Partial<Record<Place, Limb>> = { kk: "K", k2: "K", hp: "H", hs: "H" };
-const TIME: readonly (Place | null)[] = ["hh", "ho", "hf", "rd", "rb", "c1", "c2", "ch", "sp", "cb"];
-
-/** The letters of a chord given to its notes: feet to pedals, the first hand to what keeps time, the other to the drum. */
-function giveLimbs(notes: readonly Lettered[]): FileNote[] {
-  const byTime = new Map<number, Lettered[]>();
-  for (const note of notes) byTime.set(note.at, [...(byTime.get(note.at) ?? []), note]);
-  return [...byTime.values()].flatMap((chord) => {
-    const letters = [
-      ...chord
-        .map(({ letters: own }) => own ?? "")
-        .join("")
-        .toUpperCase(),
-    ] as Limb[];
-    const hands = letters.filter((letter) => letter === "R" || letter === "L");
-    const inOrder = chord.toSorted((a, b) => Number(TIME.includes(b.place)) - Number(TIME.includes(a.place)));
-    return inOrder.flatMap((note): FileNote[] => {
-      const { letters: _, ...rest } = note;
-      const foot = note.place ? FEET[note.place] : undefined;
-      if (foot) return [{ ...rest, limb: letters.includes(foot) ? foot : null }];
-      const limb = hands.shift() ?? null;
-      const isLast = inOrder.filter(({ place }) => !(place && FEET[place])).at(-1) === note;
-      const both = isLast ? hands.splice(0).map((hand): FileNote => ({ ...rest, limb: hand, graces: 0 })) : [];
-      // Two hands on one drum are one head.
-      return [{ ...rest, limb }, ...both];
-    });
-  });
 }

@@ -49,7 +49,7 @@ export interface NotesFile {
 }
 
 export interface LeftOut {
-  readonly what: "pitched" | "meter" | "other-voices" | "repeats";
+  readonly what: "pitched" | "meter" | "repeats";
   readonly count: number;
 }
 

@@ -42,7 +42,6 @@ export function wordNotesProblem(problem: NotesProblem): string {
 const LEFT_OUT: Record<LeftOut["what"], (count: number) => string> = {
   pitched: (count) => `${plural(count, "note")} with a pitch`,
   meter: (count) => `${plural(count, "meter")} that Dime Stack doesn't have`,
-  "other-voices": (count) => `${plural(count, "voice")}`,
   repeats: (count) => `${plural(count, "repeat sign")}: bars are taken once`,
 };
 

@@ -14,41 +14,42 @@ export interface Paper {
   readonly failed: boolean;
 }
 
-/** Null while there is nothing to compose. */
-export function usePaper(request: PaperRequest | null): Paper {
+/** `make` gathers what pages are composed from; another one means that something of that has changed. */
+export function usePaper(make: () => Promise<PaperRequest>): Paper {
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [failed, setFailed] = useState(false);
-  const worker = useRef<Remote<PaperMaker> | null>(null);
-  const latest = useRef<PaperRequest | null>(null);
-  latest.current = request;
-  const end = useRef(() => {});
-
-  useEffect(() => () => end.current(), []);
+  const worker = useRef<Started | null>(null);
+  useEffect(
+    () => () => {
+      worker.current?.stop();
+      worker.current = null;
+    },
+    [],
+  );
   useEffect(() => {
-    if (!request) return;
-    const isFirst = worker.current === null;
-    const timer = setTimeout(
-      () => {
-        void (async () => {
-          worker.current ??= await start((stop) => {
-            end.current = stop;
-          });
-          try {
-            const made = await worker.current.compose(request);
-            if (latest.current !== request) return;
-            setSheet(made);
-            setFailed(false);
-          } catch (error) {
-            console.error(error);
-            if (latest.current === request) setFailed(true);
-          }
-        })();
-      },
-      isFirst ? 0 : REST,
-    );
-    return () => clearTimeout(timer);
-  }, [request]);
-
+    let isOver = false;
+    const compose = async () => {
+      try {
+        const request = await make();
+        if (isOver) return;
+        worker.current ??= start();
+        const { maker } = worker.current;
+        const made = await (await maker).maker.compose(request);
+        if (isOver) return;
+        setSheet(made);
+        setFailed(false);
+      } catch (error) {
+        console.error(error);
+        if (!isOver) setFailed(true);
+      }
+    };
+    // Somebody may be typing: only the first pages are made at once.
+    const timer = setTimeout(() => void compose(), worker.current ? REST : 0);
+    return () => {
+      isOver = true;
+      clearTimeout(timer);
+    };
+  }, [make]);
   return { sheet, failed };
 }
 
@@ -71,21 +72,23 @@ async function withWorker<Made>(
   use: (worker: Remote<PaperMaker>) => Promise<Made>,
   signal: AbortSignal,
 ): Promise<Made> {
-  let stop = () => {};
-  const worker = await start((ends) => {
-    stop = ends;
-  });
-  signal.addEventListener("abort", () => stop(), { once: true });
+  const { maker, stop } = start();
+  signal.addEventListener("abort", stop, { once: true });
   try {
-    return await use(worker);
+    return await use((await maker).maker);
   } finally {
     stop();
   }
 }
 
-async function start(onStarted: (stop: () => void) => void): Promise<Remote<PaperMaker>> {
-  const { wrap } = await import("comlink");
+interface Started {
+  readonly maker: Promise<{ readonly maker: Remote<PaperMaker> }>;
+  readonly stop: () => void;
+}
+
+function start(): Started {
   const made = new Worker(new URL("../../workers/paper.ts", import.meta.url), { type: "module" });
-  onStarted(() => made.terminate());
-  return wrap<PaperMaker>(made);
+  const wrapped = import("comlink").then(({ wrap }) => ({ maker: wrap<PaperMaker>(made) }));
+  // A proxy by itself would be asked whether it is a promise.
+  return { maker: wrapped, stop: () => made.terminate() };
 }

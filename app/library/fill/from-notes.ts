@@ -1,11 +1,11 @@
 /** Fills made of a file of notes: what was read, what was moved, and what was left out. */
 
 import { formatLine, readStickLine } from "~/core/line";
+import { notate, type ReadNote } from "~/core/notate";
 import { pulseOf } from "~/core/pulse";
 import type { Hand, Place } from "~/core/stroke";
 import { barTicks, bpm, type Meter, TICKS_PER_QUARTER, tempoUnitTicks, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
-import { type ReadNote, transcribe } from "~/core/transcribe";
 import type { FileNote, NotesFile } from "~/formats/notes-file";
 import { MAX_NAME, MAX_WINDOW_BARS } from "../phrase/phrase";
 import { type FillContent, makeContent } from "./content";
@@ -100,7 +100,7 @@ export function makeFills(file: NotesFile, choices: NotesChoices): NotesMade {
       .filter(({ at }) => at >= start - near && at < start + length - near)
       .map((note) => ({ ...note, at: note.at - start }));
     if (here.length === 0) continue;
-    const found = transcribe(here, { pulse: pulseOf(meter), end: length, near, leading: choices.leading });
+    const found = notate(here, { pulse: pulseOf(meter), end: length, near, leading: choices.leading });
     made.moved += found.moved;
     made.farthest = Math.max(made.farthest, (found.farthest * 60) / (quarter * TICKS_PER_QUARTER));
     made.guessed += found.guessed;

@@ -2,7 +2,7 @@
 
 import { ArrowDown, ArrowUp, GripVertical, RefreshCw, SeparatorHorizontal, Trash2 } from "lucide-react";
 import { Link } from "react-router";
-import { readStickLine } from "~/core/line";
+import type { Line } from "~/core/phrase";
 import type { Hand } from "~/core/stroke";
 import { type Bpm, MAX_BPM, MIN_BPM } from "~/core/time";
 import { addressOf } from "~/library/fill/address";
@@ -15,8 +15,9 @@ import type { Grip } from "~/views/movable-rows";
 /** What is known of what an item names. */
 export interface Known {
   readonly name: string;
-  /** A stick line; empty for what is not there any more. */
+  /** A stick line as text, and read; empty for what is not there any more. */
   readonly text: string;
+  readonly line: Line;
   readonly isThere: boolean;
   /** "learned", "3 of 7 steps"; empty for what is not practised by a plan. */
   readonly progress: string;
@@ -81,7 +82,7 @@ export function ItemCard({ item, number, known, strongHand, grip, isFirst, isLas
           <Tools name={name} item={item} isFirst={isFirst} isLast={isLast} actions={actions} />
         </div>
         {known?.isThere && item.kind !== "groove" ? (
-          <CoinRow line={readStickLine(known.text).line ?? []} strongHand={strongHand} label={known.text} most={20} />
+          <CoinRow line={known.line} strongHand={strongHand} label={known.text} most={20} />
         ) : null}
         {item.kind === "fill" && known?.isThere ? <Tempos item={item} known={known} actions={actions} /> : null}
         <textarea
@@ -217,28 +218,20 @@ function Tempos({
     actions.change(`${kind} ${item.key}`, (now) => ({ ...now, ...part }) as LessonItem);
   return (
     <div className="flex flex-wrap items-end gap-2 text-sm">
-      <NumberField
-        label="From"
-        className="input-xs w-16"
-        labelClassName="label-small"
-        value={item.from}
-        placeholder={known.from === null ? "" : String(Math.round(known.from))}
-        least={MIN_BPM}
-        most={MAX_BPM}
-        onValue={(value) => change("from", { from: value as Bpm })}
-        onEmpty={() => change("from", { from: null })}
-      />
-      <NumberField
-        label="to"
-        className="input-xs w-16"
-        labelClassName="label-small"
-        value={item.to}
-        placeholder={known.to === null ? "" : String(Math.round(known.to))}
-        least={MIN_BPM}
-        most={MAX_BPM}
-        onValue={(value) => change("to", { to: value as Bpm })}
-        onEmpty={() => change("to", { to: null })}
-      />
+      {(["from", "to"] as const).map((end) => (
+        <NumberField
+          key={end}
+          label={end === "from" ? "From" : "to"}
+          className="input-xs w-16"
+          labelClassName="label-small"
+          value={item[end]}
+          placeholder={known[end] === null ? "" : String(Math.round(known[end]))}
+          least={MIN_BPM}
+          most={MAX_BPM}
+          onValue={(value) => change(end, { [end]: value as Bpm })}
+          onEmpty={() => change(end, { [end]: null })}
+        />
+      ))}
       <span className="quiet pb-0.5">bpm</span>
       <NumberField
         label="Day"

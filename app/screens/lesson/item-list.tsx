@@ -1,6 +1,8 @@
 /** The items of a lesson, to be ordered by dragging, by keys or by buttons. */
 
 import { lazy, useDeferredValue, useMemo } from "react";
+import { readStickLine } from "~/core/line";
+import type { Line } from "~/core/phrase";
 import type { LessonContent, LessonItem } from "~/library/lesson/content";
 import { changeItem, moveItem, removeItem } from "~/library/lesson/edit";
 import { isLearned } from "~/library/lesson/progress";
@@ -86,12 +88,21 @@ function useKnown({ fills, entries, grooves, plans }: LessonScreenProps): (item:
     const fillsById = new Map(fills.map((fill) => [fill.id, fill.content]));
     const cellsById = new Map(entries.map((entry) => [entry.id, entry]));
     const groovesById = new Map(grooves.map((groove) => [groove.id, groove]));
-    const gone: Known = { name: "", text: "", isThere: false, progress: "", from: null, to: null };
+    // The same line stays the same object, so that its picture is not drawn again while words are typed.
+    const lines = new Map<string, Line>();
+    const lineOf = (text: string): Line => {
+      const line = lines.get(text) ?? readStickLine(text).line ?? [];
+      lines.set(text, line);
+      return line;
+    };
+    const gone: Known = { name: "", text: "", line: [], isThere: false, progress: "", from: null, to: null };
     return (item) => {
       if (item.kind === "heading") return null;
       if (item.kind === "cell") {
         const entry = cellsById.get(item.of);
-        return entry ? { ...gone, isThere: true, name: entry.name, text: `@${entry.rate} ${entry.text}` } : gone;
+        if (!entry) return gone;
+        const text = `@${entry.rate} ${entry.text}`;
+        return { ...gone, isThere: true, name: entry.name, text, line: lineOf(text) };
       }
       if (item.kind === "groove") {
         const groove = groovesById.get(item.of);
@@ -109,6 +120,7 @@ function useKnown({ fills, entries, grooves, plans }: LessonScreenProps): (item:
         isThere: true,
         name: content.name || "Untitled fill",
         text: plainLine(content),
+        line: lineOf(content.goodText),
         progress,
         from: plan?.learning ?? null,
         to: plan?.goal ?? content.tempo,

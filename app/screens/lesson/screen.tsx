@@ -1,7 +1,7 @@
 /** A lesson: its items in order on the left, its pages on the right. */
 
-import { BookOpen, Heading, ListChecks, Plus, Printer, Sparkles, Tag, Target, Trash2 } from "lucide-react";
-import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { BookOpen, Heading, ListChecks, Plus, Printer, Sparkles, Target, Trash2 } from "lucide-react";
+import { lazy, Suspense, useCallback, useMemo, useState } from "react";
 import { Link, useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
 import { useCommands } from "~/commands/commands";
@@ -26,15 +26,15 @@ import { type LessonContent, MAX_WORDS } from "~/library/lesson/content";
 import { addItems, headingItem } from "~/library/lesson/edit";
 import { LESSONS } from "~/library/lesson/kind";
 import { lessonProgress } from "~/library/lesson/progress";
-import { MAX_NAME, plainLine } from "~/library/phrase/phrase";
+import { plainLine } from "~/library/phrase/phrase";
 import type { PlanRow } from "~/library/practice/plan";
 import { useSaving } from "~/library/use-saving";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSession } from "~/session/session";
+import { NameFields } from "~/ui/name-fields";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { Tabs } from "~/ui/tabs";
-import { Tags } from "~/ui/tags";
 import { Unfold } from "~/ui/unfold";
 import { plural } from "~/words/time";
 import type { PaperRequest } from "~/workers/paper";
@@ -78,7 +78,13 @@ export function LessonScreen(props: LessonScreenProps) {
     <main className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 py-2.5 flex flex-col gap-3">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1.5 print:hidden">
         <h1 className="sr-only">Lesson</h1>
-        <NameAndTags bench={bench} content={content} />
+        <NameFields
+          what="lesson"
+          name={content.name}
+          tags={content.tags}
+          onName={(name) => bench.edit("name", (lesson) => ({ ...lesson, name }))}
+          onTags={(tags, tag) => bench.edit(`tag ${tag}`, (lesson) => ({ ...lesson, tags }))}
+        />
         <div className="ml-auto flex flex-wrap items-center gap-2">
           <SaveMark state={saving.state} />
           <UndoButtons history={history} />
@@ -166,23 +172,14 @@ function useScene({ row, entries, grooves }: LessonScreenProps, bench: LessonBen
     () => new Map(entries.map(({ id, name, text, rate }) => [id, { name, text: `@${rate} ${text}` }] as const)),
     [entries],
   );
-  const [request, setRequest] = useState<PaperRequest | null>(null);
-  useEffect(() => {
-    let isOver = false;
-    const make = async () => {
-      const { id, createdAt, updatedAt } = row;
-      const item = { id, createdAt, updatedAt, content };
-      const lesson = await paperLesson(await currentBook(), item, { fills: new Map(), cells, stage }, true);
-      if (isOver) return;
-      setRequest({
-        of: { kind: "lesson", lesson },
-        who: paperPlayer(session, preferences),
-        setup: setupOf(preferences, "lessonParts"),
-      });
-    };
-    make().catch(console.error);
-    return () => {
-      isOver = true;
+  const make = useCallback(async (): Promise<PaperRequest> => {
+    const { id, createdAt, updatedAt } = row;
+    const item = { id, createdAt, updatedAt, content };
+    const lesson = await paperLesson(await currentBook(), item, { fills: new Map(), cells, stage }, true);
+    return {
+      of: { kind: "lesson", lesson },
+      who: paperPlayer(session, preferences),
+      setup: setupOf(preferences, "lessonParts"),
     };
   }, [row, content, cells, stage, session, preferences]);
   const subjectNow = async (): Promise<ExportSubject> => {
@@ -194,46 +191,7 @@ function useScene({ row, entries, grooves }: LessonScreenProps, bench: LessonBen
     const fills = rows.filter((one) => one !== undefined);
     return { title: now.name || "Untitled lesson", fills, lesson, cells, stage, session };
   };
-  return { ...usePaper(request), subjectNow };
-}
-
-function NameAndTags({ bench, content }: { readonly bench: LessonBench; readonly content: LessonContent }) {
-  const { name, tags } = content;
-  return (
-    <div className="flex items-center gap-x-3 min-w-0 max-w-full">
-      <input
-        aria-label="Name of the lesson"
-        value={name}
-        data-edits
-        placeholder="Untitled lesson"
-        maxLength={MAX_NAME}
-        onChange={(event) => {
-          const next = event.target.value;
-          bench.edit("name", (lesson) => ({ ...lesson, name: next }));
-        }}
-        className="font-display font-semibold text-xl bg-transparent rounded-sm field-sizing-content min-w-40 max-w-[18rem] xl:max-w-[26rem] text-ellipsis placeholder:text-base-content/60"
-      />
-      <Unfold
-        face={
-          <>
-            <Tag size={13} className="shrink-0" aria-hidden />
-            <span className="truncate max-w-36 max-sm:sr-only">{tags.length > 0 ? tags.join(", ") : "tag it"}</span>
-          </>
-        }
-        label="Tags"
-        name={`Tags: ${tags.join(", ") || "none"}`}
-        className="sentence-word text-sm quiet shrink-0"
-        sheetClassName="w-72"
-      >
-        <div className="flex flex-wrap items-center gap-2">
-          <Tags
-            tags={tags}
-            onChange={(next, tag) => bench.edit(`tag ${tag}`, (lesson) => ({ ...lesson, tags: next }))}
-          />
-        </div>
-      </Unfold>
-    </div>
-  );
+  return { ...usePaper(make), subjectNow };
 }
 
 /** How far the player is, and where to go on. */

@@ -1,7 +1,7 @@
 /** The Sheet: the fill on paper, as it is printed and as a file. */
 
 import { Printer } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useCallback } from "react";
 import { useFill, useFillPlace } from "~/editor/fill/place";
 import { PageSetupFields, setupOf } from "~/editor/paper/page-setup";
 import { Pages } from "~/editor/paper/pages";
@@ -15,8 +15,7 @@ import { Unfold } from "~/ui/unfold";
 import type { PaperRequest } from "~/workers/paper";
 
 export function SheetScreen() {
-  const request = useFillPaper();
-  const { sheet, failed } = usePaper(request);
+  const { sheet, failed } = usePaper(useFillPaper());
   return (
     <div className="grid gap-4 items-start lg:grid-cols-[17rem_minmax(0,1fr)]">
       <h1 className="sr-only">Sheet</h1>
@@ -63,28 +62,18 @@ function BlankPage() {
 }
 
 /** The open fill as it is now, for the player of the moment. */
-function useFillPaper(): PaperRequest | null {
+function useFillPaper(): () => Promise<PaperRequest> {
   const content = useFill();
   const { row, stage } = useFillPlace();
   const session = usePlayerSession();
   const [preferences] = usePreferences();
-  const [request, setRequest] = useState<PaperRequest | null>(null);
-  useEffect(() => {
-    let isOver = false;
-    const make = async () => {
-      const { id, createdAt, updatedAt } = row;
-      const fill = await paperFill(await currentBook(), { id, createdAt, updatedAt, content }, stage);
-      if (isOver) return;
-      setRequest({
-        of: { kind: "fill", fill },
-        who: paperPlayer(session, preferences),
-        setup: setupOf(preferences, "fillParts"),
-      });
-    };
-    make().catch(console.error);
-    return () => {
-      isOver = true;
+  return useCallback(async () => {
+    const { id, createdAt, updatedAt } = row;
+    const fill = await paperFill(await currentBook(), { id, createdAt, updatedAt, content }, stage);
+    return {
+      of: { kind: "fill", fill },
+      who: paperPlayer(session, preferences),
+      setup: setupOf(preferences, "fillParts"),
     };
   }, [content, row, stage, session, preferences]);
-  return request;
 }

@@ -34,7 +34,7 @@ export interface ReadNote {
   readonly limb: Limb | null;
 }
 
-export interface TranscribeOptions {
+export interface NotateOptions {
   readonly pulse: Pulse;
   /** Where the last bar ends. */
   readonly end: number;
@@ -44,7 +44,7 @@ export interface TranscribeOptions {
   readonly leading: Hand;
 }
 
-export interface Transcription {
+export interface Notated {
   readonly line: Line;
   /** Onsets that were moved onto the grid, and the farthest of them in ticks. */
   readonly moved: number;
@@ -55,7 +55,7 @@ export interface Transcription {
   readonly dropped: number;
 }
 
-export function transcribe(notes: readonly ReadNote[], options: TranscribeOptions): Transcription {
+export function notate(notes: readonly ReadNote[], options: NotateOptions): Notated {
   const { pulse, end, near, leading } = options;
   const sorted = notes.filter(({ at }) => at > -near - 1 && at < end).toSorted((a, b) => a.at - b.at);
   const grid = findGrid([...new Set(sorted.map(({ at }) => at))], end, pulse, near);
@@ -68,7 +68,7 @@ export function transcribe(notes: readonly ReadNote[], options: TranscribeOption
     const step = span.length / span.slots;
     const slots: Slot[] = [];
     for (let slot = 0; slot < span.slots; slot++) {
-      const [from, until] = [span.start + (slot - 0.5) * step, span.start + (slot + 0.5) * step];
+      const until = span.start + (slot + 0.5) * step;
       const here: ReadNote[] = [];
       const isLast = slot === span.slots - 1;
       for (; next < sorted.length; next++) {
@@ -79,7 +79,6 @@ export function transcribe(notes: readonly ReadNote[], options: TranscribeOption
         const off = Math.abs(note.at - (span.start + slot * step));
         if (off > 1e-6) moved++;
         farthest = Math.max(farthest, off);
-        if (note.at < from) farthest = Math.max(farthest, off);
       }
       slots.push(slotOf(here, leading, state));
     }

@@ -5,7 +5,7 @@ import { pulseOf } from "../pulse";
 import { lineOf } from "../testing/lines";
 import { barTicks, bpm, type Meter, parseMeter, ticks } from "../time";
 import { layOut, type Timeline } from "../timeline";
-import { findGrid, type ReadNote, transcribe } from ".";
+import { findGrid, notate, type ReadNote } from ".";
 
 const meterOf = (text: string): Meter => parseMeter(text) ?? { beats: 4, unit: 4 };
 const FOUR = meterOf("4/4");
@@ -38,7 +38,7 @@ function read(timeline: Timeline, withLimbs = true, near = 0) {
   const { meter } = timeline;
   const bar = barTicks(meter);
   const end = Math.max(1, Math.ceil(timeline.end / bar)) * bar;
-  return transcribe(notesOf(timeline, withLimbs), { pulse: pulseOf(meter), end, near, leading: "R" });
+  return notate(notesOf(timeline, withLimbs), { pulse: pulseOf(meter), end, near, leading: "R" });
 }
 
 describe("exact notes", () => {
@@ -87,14 +87,14 @@ describe("played notes", () => {
   test("a little early and late are put onto the grid, and how far is told", () => {
     const timeline = lay("@4 RLRRLK RLRRLKRLRL");
     const loose = notesOf(timeline, true).map((note, index) => ({ ...note, at: note.at + ((index * 37) % 201) - 100 }));
-    const found = transcribe(loose, { pulse: pulseOf(FOUR), end: barTicks(FOUR), near: 400, leading: "R" });
+    const found = notate(loose, { pulse: pulseOf(FOUR), end: barTicks(FOUR), near: 400, leading: "R" });
     expect(heard(lay(formatLine(found.line)))).toEqual(heard(timeline));
     expect(found.moved).toBeGreaterThan(10);
     expect(found.farthest).toBeLessThanOrEqual(100);
   });
 
   test("a note just before a beat is the beat's", () => {
-    const found = transcribe(
+    const found = notate(
       [0, 9_900, 20_300, 30_240].map((at) => ({
         at,
         place: "sn",
@@ -121,7 +121,7 @@ describe("hands that are not written", () => {
   test("what nobody has a hand for is left out, and told", () => {
     const note = { level: "normal", technique: "plain", graces: 0, limb: null } as const;
     const notes = (["sn", "t1", "f1", "kk"] as const).map((place) => ({ ...note, place, at: 0 }));
-    const { line, dropped } = transcribe(notes, { pulse: pulseOf(FOUR), end: barTicks(FOUR), near: 0, leading: "R" });
+    const { line, dropped } = notate(notes, { pulse: pulseOf(FOUR), end: barTicks(FOUR), near: 0, leading: "R" });
     expect(dropped).toBe(1);
     expect(formatLine(line)).toBe("@1 (RL/t1K) -x3");
   });

@@ -1,0 +1,47 @@
+import { Tag } from "lucide-react";
+import { MAX_NAME } from "~/library/phrase/phrase";
+import { Tags } from "./tags";
+import { Unfold } from "./unfold";
+
+interface NameFieldsProps {
+  /** "fill": what has the name. */
+  readonly what: string;
+  readonly name: string;
+  readonly tags: readonly string[];
+  readonly onName: (name: string) => void;
+  /** `tag` is the one that came or went. */
+  readonly onTags: (tags: string[], tag: string) => void;
+}
+
+/** The name of what is open, to be typed over, and its tags. */
+export function NameFields({ what, name, tags, onName, onTags }: NameFieldsProps) {
+  return (
+    <div className="flex items-center gap-x-3 min-w-0 max-w-full">
+      <input
+        aria-label={`Name of the ${what}`}
+        value={name}
+        data-edits
+        placeholder={`Untitled ${what}`}
+        maxLength={MAX_NAME}
+        onChange={(event) => onName(event.target.value)}
+        className="font-display font-semibold text-xl bg-transparent rounded-sm field-sizing-content min-w-24 max-w-[16rem] xl:max-w-[24rem] text-ellipsis placeholder:text-base-content/60"
+      />
+      <Unfold
+        face={
+          <>
+            <Tag size={13} className="shrink-0" aria-hidden />
+            <span className="truncate max-w-36 max-sm:sr-only">{tags.length > 0 ? tags.join(", ") : "tag it"}</span>
+          </>
+        }
+        label="Tags"
+        name={`Tags: ${tags.join(", ") || "none"}`}
+        className="sentence-word text-sm quiet shrink-0"
+        sheetClassName="w-72"
+      >
+        <div className="flex flex-wrap items-center gap-2">
+          <Tags tags={tags} onChange={onTags} />
+        </div>
+      </Unfold>
+    </div>
+  );
+}
