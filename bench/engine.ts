@@ -2,7 +2,7 @@
 
 import { loadRudiments } from "../app/content";
 import { describeLanding, measureFit } from "../app/core/fit";
-import { countWays, drawWays, takeBest, totalWays } from "../app/core/graph";
+import { countWays, drawWays, runToEnd, takeBest, totalWays } from "../app/core/graph";
 import { usualSurface } from "../app/core/kit";
 import { formatLine, placeStrokes, readStickLine } from "../app/core/line";
 import { applyMove, findFamily, indexFamilies, type Move, oneLead, readCell } from "../app/core/moves";
@@ -22,7 +22,6 @@ import {
   isProblem,
   makeScorer,
   NO_WEIGHTS,
-  runToEnd,
   type SearchSpec,
 } from "../app/core/search";
 import { PLACES } from "../app/core/stroke";

@@ -1,7 +1,7 @@
 /** The searches that are timed, and two twins that do the same work another way. */
 
 import Logic from "logic-solver";
-import { countWays, totalWays } from "../app/core/graph";
+import { countWays, runToEnd, totalWays } from "../app/core/graph";
 import { readCell } from "../app/core/moves";
 import {
   buildAutomaton,
@@ -9,7 +9,6 @@ import {
   compileSearch,
   isProblem,
   type PoolEntry,
-  runToEnd,
   type SearchSpec,
 } from "../app/core/search";
 import { LIMBS } from "../app/core/stroke";

@@ -1,7 +1,7 @@
 /** The search off the main thread: it counts, then hands out the best, a few at a time. */
 
 import { expose } from "comlink";
-import { countWays, drawWays, totalWays } from "~/core/graph";
+import { countWays, drawWays, runToEnd, totalWays } from "~/core/graph";
 import { makePlayer, type Player, type PlayerSpec } from "~/core/player";
 import {
   buildAutomaton,
@@ -13,7 +13,6 @@ import {
   makeScorer,
   type Parts,
   rankWays,
-  runToEnd,
   type SearchSpec,
   type SpecProblem,
   type Weights,

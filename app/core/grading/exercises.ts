@@ -1,6 +1,7 @@
 /** Graded exercises for a space: lines from a source, held against what the player can play. */
 
 import { countWays, drawWays } from "../graph/count";
+import { runToEnd } from "../graph/layers";
 import { readStickLine } from "../line/read";
 import { formatLine, formatSlots } from "../line/write";
 import type { Cell } from "../moves/move";
@@ -8,7 +9,7 @@ import { readCell } from "../moves/shape";
 import { type Line, type LineItem, makeCell, makeLine, playItems, type Window } from "../phrase/phrase";
 import { findCeiling } from "../player/ceiling";
 import type { Player } from "../player/player";
-import { buildAutomaton, compileSearch, isProblem, runToEnd, type SearchSpec } from "../search";
+import { buildAutomaton, compileSearch, isProblem, type SearchSpec } from "../search";
 import { type Bpm, type Meter, type Rate, slotTicks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { type Candidate, gradeSet } from "./grade";

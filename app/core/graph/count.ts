@@ -7,13 +7,19 @@ import type { Graph } from "./graph";
  */
 export interface Counts {
   readonly graph: Graph;
+  /** How many ways each edge counts as; null where each is one. */
+  readonly weights: ArrayLike<number> | null;
   readonly small: Float64Array;
   readonly large: readonly (bigint | undefined)[];
 }
 
 const SAFE = 2 ** 52;
 
-export function countWays(graph: Graph): Counts {
+/**
+ * Counts the ways. With `weights`, a whole number from 1 for each edge, a way counts as often as the product of its edges'
+ * weights, and is drawn as much more often.
+ */
+export function countWays(graph: Graph, weights: ArrayLike<number> | null = null): Counts {
   const { nodes, order, edgesFrom, edgesTo, edgeNode, end } = graph;
   const small = new Float64Array(nodes);
   const large: (bigint | undefined)[] = new Array(nodes);
@@ -23,11 +29,13 @@ export function countWays(graph: Graph): Counts {
     let rest = 0n;
     for (let edge = edgesFrom[node] as number; edge < (edgesTo[node] as number); edge++) {
       const next = edgeNode[edge] as number;
-      if (next === end) sum += 1;
+      const weight = weights ? (weights[edge] as number) : 1;
+      const big = next === end ? undefined : large[next];
+      if (big !== undefined) rest += weight === 1 ? big : big * BigInt(weight);
       else {
-        const big = large[next];
-        if (big === undefined) sum += small[next] as number;
-        else rest += big;
+        const ways = next === end ? 1 : (small[next] as number);
+        if (ways * weight <= SAFE) sum += ways * weight;
+        else rest += BigInt(ways) * BigInt(weight);
       }
       if (sum > SAFE) {
         rest += BigInt(sum);
@@ -37,15 +45,15 @@ export function countWays(graph: Graph): Counts {
     if (rest === 0n) small[node] = sum;
     else large[node] = rest + BigInt(sum);
   }
-  return { graph, small, large };
+  return { graph, weights, small, large };
 }
 
-function waysFrom({ graph, small, large }: Counts, node: number): bigint {
+function waysFrom({ graph, small, large }: Pick<Counts, "graph" | "small" | "large">, node: number): bigint {
   if (node === graph.end) return 1n;
   return large[node] ?? BigInt(small[node] as number);
 }
 
-/** The number of all ways. */
+/** The number of all ways, each as often as it counts. */
 export function totalWays(counts: Counts): bigint {
   return counts.graph.order.length === 0 ? 0n : waysFrom(counts, 0);
 }
@@ -93,7 +101,8 @@ export function drawBelow(below: bigint, random: RandomBits): bigint {
 
 /** The way of a given number, from 0 in the graph's own order: its choices one after another. */
 export function wayOfNumber(counts: Counts, number: bigint): number[] {
-  const { edgesFrom, edgesTo, edgeNode, edgeLabel, end } = counts.graph;
+  const { weights, graph } = counts;
+  const { edgesFrom, edgesTo, edgeNode, edgeLabel, end } = graph;
   const way: number[] = [];
   let left = number;
   let node = 0;
@@ -101,9 +110,12 @@ export function wayOfNumber(counts: Counts, number: bigint): number[] {
     let taken = false;
     for (let edge = edgesFrom[node] as number; edge < (edgesTo[node] as number); edge++) {
       const next = edgeNode[edge] as number;
-      const ways = waysFrom(counts, next);
+      const own = waysFrom(counts, next);
+      const ways = weights ? own * BigInt(weights[edge] as number) : own;
       if (left < ways) {
         way.push(edgeLabel[edge] as number);
+        // An edge that counts as several ways is the same choice in each of them.
+        if (weights) left %= own;
         node = next;
         taken = true;
         break;

@@ -1,4 +1,5 @@
 /** Counting, ranking and drawing the paths through a layered graph. */
 
 export { countWays, drawWays, makeRandom, totalWays } from "./count";
+export { runToEnd } from "./layers";
 export { takeBest } from "./rank";

@@ -1,11 +1,12 @@
 /** A step of a plan: what of a phrase is practised, and the phrase that is played for it. */
 
 import { type Counts, countWays, drawWays, totalWays } from "../graph/count";
+import { runToEnd } from "../graph/layers";
 import type { Kit } from "../kit/kit";
 import { formatSlots } from "../line/write";
 import { mirrorOrchestration } from "../orchestration/layers";
 import { type CellItem, type Line, type LineItem, makeCell, mapSlots, mirrorLine, type Phrase } from "../phrase/phrase";
-import { buildAutomaton, compileSearch, isProblem, runToEnd } from "../search";
+import { buildAutomaton, compileSearch, isProblem } from "../search";
 import { isHand, LIMBS, type Limb, makeSilence, mapEachStroke, type Slot, type Stroke } from "../stroke/stroke";
 import { type Bpm, beatTicks, formatRate, type Rate, sameRate, slotTicks, ticks } from "../time/time";
 import { layOut, type Timeline, type TimelineCell } from "../timeline/timeline";

@@ -3,7 +3,7 @@
  * that may follow. Count, best and draws are read off it.
  */
 
-import type { Graph } from "../graph/graph";
+import { buildLayers, type LayeredGraph, type Tracker, trackUses } from "../graph/layers";
 import { isBackbeat, isOnBeat, type Pulse, pulseOf } from "../pulse/pulse";
 import { strokesOf } from "../stroke/stroke";
 import { slotTicks, type Ticks, ticks } from "../time/time";
@@ -17,20 +17,7 @@ import {
   type SpecProblem,
   type Want,
 } from "./spec";
-import {
-  type Tracker,
-  trackHandRuns,
-  trackLead,
-  trackNeighbours,
-  trackOnBeat,
-  trackOrder,
-  trackRun,
-  trackSizes,
-  trackUses,
-} from "./tracker";
-
-/** More nodes than this would not come to an end in a player's time. */
-export const MAX_NODES = 1_500_000;
+import { trackHandRuns, trackLead, trackNeighbours, trackOnBeat, trackOrder, trackRun, trackSizes } from "./tracker";
 
 /** A spec with its rules made ready. */
 export interface Compiled {
@@ -83,8 +70,9 @@ function listWants(spec: SearchSpec, slots: number): Map<number, Want[]> {
 
 function trackersOf(spec: SearchSpec, pieces: readonly Piece[], isBeat: readonly boolean[]): Tracker[] {
   const trackers: Tracker[] = [];
+  const entries = pieces.map(({ entry }) => entry);
   for (const [entry, bounds] of spec.pool.entries()) {
-    if (bounds.least > 0 || bounds.most !== null) trackers.push(trackUses(pieces, entry, bounds));
+    if (bounds.least > 0 || bounds.most !== null) trackers.push(trackUses(entries, entry, bounds));
   }
   for (const rule of spec.rules) trackers.push(...trackersOfRule(rule, pieces, isBeat));
   return trackers;
@@ -156,111 +144,25 @@ export function isProblem(compiled: Compiled | SpecProblem): compiled is SpecPro
   return "code" in compiled;
 }
 
-/** Nodes are numbered as they were found, in order of their slots. What is chosen on an edge is a piece. */
-export interface Automaton extends Graph {
+/** What is chosen on an edge is a piece. */
+export interface Automaton extends LayeredGraph {
   readonly compiled: Compiled;
-  /** The slot that a node stands on. */
-  readonly slotOf: readonly number[];
-  /** States of the trackers at a node, in their order, for scores. */
-  readonly stateOf: (node: number, tracker: number) => number;
-}
-
-/** Which sums of piece sizes reach the end: nodes from where none does are not made. */
-function reachesEnd({ slots, pieces }: Compiled): boolean[] {
-  const sizes = [...new Set(pieces.map((piece) => piece.size))];
-  const reaches = new Array<boolean>(slots + 1).fill(false);
-  reaches[slots] = true;
-  for (let at = slots - 1; at >= 0; at--) reaches[at] = sizes.some((size) => reaches[at + size] === true);
-  return reaches;
 }
 
 /**
  * Builds the graph, slot by slot; yields how much is done, 0 to 1, so that whoever drives it can show it or stop.
- * Returns null where it would have more than {@link MAX_NODES}. `extra` trackers follow the spec's own.
+ * Returns null where it would grow too large. `extra` trackers follow the spec's own.
  */
 export function* buildAutomaton(
   compiled: Compiled,
   extra: readonly Tracker[] = [],
 ): Generator<number, Automaton | null> {
-  const { slots, pieces, fits } = compiled;
-  const trackers = [...compiled.trackers, ...extra];
-  const width = trackers.length;
-  const states: number[] = trackers.map((tracker) => tracker.start);
-  const slotOf: number[] = [0];
-  // Where the states fit into one number, that is the key of a node; else their text.
-  const product = trackers.reduce((so, tracker) => so * tracker.states, 1);
-  const asNumber = product < Number.MAX_SAFE_INTEGER;
-  const layers: Map<number | string, number>[] = Array.from({ length: slots + 1 }, () => new Map());
-  const reaches = reachesEnd(compiled);
-  const edgeLabel: number[] = [];
-  const edgeNode: number[] = [];
-  const from: number[] = [];
-  const to: number[] = [];
-  const order: number[] = [];
-  const after = new Array<number>(width);
-  const end = -1;
-  const keyOfAfter = (): number | string => {
-    if (!asNumber) return after.join();
-    let key = 0;
-    for (let index = 0; index < width; index++)
-      key = key * (trackers[index] as Tracker).states + (after[index] as number);
-    return key;
-  };
-  if (reaches[0]) layers[0]?.set("start", 0);
-  for (let at = 0; at < slots; at++) {
-    for (const node of (layers[at] as Map<number | string, number>).values()) {
-      order.push(node);
-      from[node] = edgeLabel.length;
-      forms: for (let piece = 0; piece < pieces.length; piece++) {
-        if (fits[at * pieces.length + piece] === 0) continue;
-        const then = at + (pieces[piece] as Piece).size;
-        if (!reaches[then]) continue;
-        for (let index = 0; index < width; index++) {
-          const state = (trackers[index] as Tracker).step(states[node * width + index] as number, piece, at);
-          if (state < 0) continue forms;
-          after[index] = state;
-        }
-        if (then === slots) {
-          if (!trackers.every((tracker, index) => tracker.accepts(after[index] as number))) continue;
-          edgeLabel.push(piece);
-          edgeNode.push(end);
-          continue;
-        }
-        const key = keyOfAfter();
-        const layer = layers[then] as Map<number | string, number>;
-        let found = layer.get(key);
-        if (found === undefined) {
-          found = slotOf.length;
-          if (found > MAX_NODES) return null;
-          layer.set(key, found);
-          slotOf.push(then);
-          for (let index = 0; index < width; index++) states.push(after[index] as number);
-        }
-        edgeLabel.push(piece);
-        edgeNode.push(found);
-      }
-      to[node] = edgeLabel.length;
-    }
-    layers[at]?.clear();
-    yield (at + 1) / slots;
-  }
-  return {
-    compiled,
-    nodes: slotOf.length,
-    order,
-    slotOf,
-    edgesFrom: Int32Array.from(from),
-    edgesTo: Int32Array.from(to),
-    edgeLabel,
-    edgeNode,
-    end,
-    stateOf: (node, tracker) => states[node * width + tracker] as number,
-  };
-}
-
-/** Drives a generator to its end. */
-export function runToEnd<Result>(steps: Generator<unknown, Result>): Result {
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  return step.value;
+  const { slots, pieces, fits, trackers } = compiled;
+  const graph = yield* buildLayers({
+    length: slots,
+    sizes: pieces.map(({ size }) => size),
+    fits: (at, piece) => fits[at * pieces.length + piece] === 1,
+    trackers: [...trackers, ...extra],
+  });
+  return graph && { ...graph, compiled };
 }

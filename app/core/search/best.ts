@@ -9,10 +9,10 @@ import type { Scorer } from "./score";
  * `extra` trackers last.
  */
 export function rankWays(automaton: Automaton, scorer: Scorer): Generator<RankedWay> {
-  const { compiled, edgeLabel, slotOf, stateOf } = automaton;
+  const { compiled, edgeLabel, placeOf, stateOf } = automaton;
   const own = compiled.trackers.length;
   return rankPaths(automaton, (edge, node) =>
-    scorer.score(edgeLabel[edge] as number, slotOf[node] as number, stateOf(node, own), stateOf(node, own + 1)),
+    scorer.score(edgeLabel[edge] as number, placeOf[node] as number, stateOf(node, own), stateOf(node, own + 1)),
   );
 }
 

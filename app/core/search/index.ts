@@ -7,7 +7,6 @@ export {
   compileSearch,
   countWindowSlots,
   isProblem,
-  runToEnd,
 } from "./automaton";
 export { bestWays, rankWays } from "./best";
 export * from "./figure";

@@ -1,6 +1,7 @@
 /** Which rules stand in the way, when there is no way: the smallest set of them without which there is one. */
 
 import { countWays, totalWays } from "../graph/count";
+import { subsets } from "../graph/subsets";
 import { buildAutomaton, compileSearch, isProblem } from "./automaton";
 import type { SearchSpec } from "./spec";
 
@@ -30,16 +31,6 @@ function* hasWay(spec: SearchSpec): Generator<void, boolean> {
     step = steps.next();
   }
   return step.value !== null && totalWays(countWays(step.value)) > 0n;
-}
-
-function* subsets<Item>(items: readonly Item[], size: number, from = 0): Generator<Item[]> {
-  if (size === 0) {
-    yield [];
-    return;
-  }
-  for (let index = from; index <= items.length - size; index++) {
-    for (const rest of subsets(items, size - 1, index + 1)) yield [items[index] as Item, ...rest];
-  }
 }
 
 /**

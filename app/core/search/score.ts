@@ -3,6 +3,7 @@
  * listing all. Sums are whole numbers, in thousandths of a slot, so that equal is equal.
  */
 
+import { type Tracker, trackLast } from "../graph/layers";
 import { makeCell, makeLine } from "../phrase/phrase";
 import { findCeiling } from "../player/ceiling";
 import { type Player, reachCrash } from "../player/player";
@@ -11,7 +12,6 @@ import { beatTicks, nextBarLine, slotTicks, ticks, ticksToSeconds } from "../tim
 import { layOut } from "../timeline/timeline";
 import type { Compiled } from "./automaton";
 import type { Piece } from "./piece";
-import { type Tracker, trackLast } from "./tracker";
 
 export const SCORE_PARTS = ["drift", "variety", "balance", "ease", "landing", "likeness"] as const;
 export type ScorePart = (typeof SCORE_PARTS)[number];

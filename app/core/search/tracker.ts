@@ -1,21 +1,8 @@
-/**
- * Trackers: the part of a rule that depends on what came before, as a small automaton over pieces. A search's state is
- * the states of its trackers side by side.
- */
+/** What the rules of a search look back at, as trackers over its pieces. */
 
+import type { Tracker } from "../graph/layers";
 import { isHand, LIMBS, type Limb } from "../stroke/stroke";
 import type { Piece } from "./piece";
-import type { PoolEntry } from "./spec";
-
-export interface Tracker {
-  /** States are whole numbers from 0 to before this. */
-  readonly states: number;
-  readonly start: number;
-  /** The state after a piece that begins on slot `at`; -1 where it may not follow. */
-  readonly step: (state: number, piece: number, at: number) => number;
-  /** Whether the window may end in it. */
-  readonly accepts: (state: number) => boolean;
-}
 
 const always = () => true;
 
@@ -51,21 +38,6 @@ export function trackHandRuns(pieces: readonly Piece[], most: number): Tracker {
       return next;
     },
     accepts: always,
-  };
-}
-
-/** Uses of one entry, within its bounds. State: uses so far, as far as they matter. */
-export function trackUses(pieces: readonly Piece[], entry: number, { least, most }: PoolEntry): Tracker {
-  const top = most ?? least;
-  return {
-    states: top + 1,
-    start: 0,
-    step: (uses, index) => {
-      if (pieces[index]?.entry !== entry) return uses;
-      if (uses < top) return uses + 1;
-      return most === null ? top : -1;
-    },
-    accepts: (uses) => uses >= least,
   };
 }
 
@@ -145,15 +117,5 @@ export function trackLead(pieces: readonly Piece[], lead: "stays" | "flips"): Tr
       return 1 + (first === "L" ? 3 : 0) + what;
     },
     accepts: (state) => state > 0 && (state - 1) % 3 === (lead === "flips" ? 1 : 2),
-  };
-}
-
-/** What was last, by a number of its own for each piece, for scores that look at joins. State: 0 at first, else that number + 1. */
-export function trackLast(kinds: readonly number[]): Tracker {
-  return {
-    states: 2 + Math.max(0, ...kinds),
-    start: 0,
-    step: (_, index) => 1 + (kinds[index] as number),
-    accepts: always,
   };
 }

@@ -1,9 +1,9 @@
 import { describe, expect, test } from "vitest";
 import { measureFit } from "~/core/fit";
-import { countWays, totalWays } from "~/core/graph";
+import { countWays, runToEnd, totalWays } from "~/core/graph";
 import { readStickLine } from "~/core/line";
 import { openingRate } from "~/core/phrase";
-import { buildAutomaton, compileSearch, isProblem, runToEnd } from "~/core/search";
+import { buildAutomaton, compileSearch, isProblem } from "~/core/search";
 import { WORKING } from "~/core/testing/kits";
 import { parseRate, ticks } from "~/core/time";
 import {

@@ -1,0 +1,21 @@
+/** Improvising between ideas: counted, drawn, called and heard. */
+
+export * from "./calls";
+export * from "./compose";
+export {
+  checkFlow,
+  compileFlow,
+  countFlow,
+  drawFlow,
+  type FlowWays,
+  type FlowWeights,
+  isFlowProblem,
+  type Playing,
+  seedOf,
+  weighFlow,
+} from "./draw";
+export * from "./hear";
+export { type FlowLoosened, listFittingBars, loosenFlow } from "./loosen";
+export { growLine, lengthOf } from "./piece";
+export * from "./record";
+export * from "./spec";

@@ -1,0 +1,73 @@
+/** Which rules of a flow stand in the way, when its ideas never fill the bars: the smallest sets without which they do. */
+
+import { subsets } from "../graph/subsets";
+import type { Player } from "../player/player";
+import { compileFlow, countFlow, isFlowProblem } from "./draw";
+import { type FlowSpec, MOST_FLOW_BARS } from "./spec";
+
+export type FlowLoosened =
+  | { readonly kind: "in-row" | "lead" | "ends-free" | "meet" }
+  | { readonly kind: "least" | "most"; readonly idea: number };
+
+/** Sets of more than this many are not looked for: naming them all would be no help. */
+const MOST_LOOSENED = 3;
+
+function without(spec: FlowSpec, loosened: readonly FlowLoosened[]): FlowSpec {
+  let { rules } = spec;
+  const ideas = [...spec.ideas];
+  for (const one of loosened) {
+    switch (one.kind) {
+      case "in-row":
+        rules = { ...rules, inRow: null };
+        break;
+      case "lead":
+        rules = { ...rules, lead: "written" };
+        break;
+      case "ends-free":
+        rules = { ...rules, endsFree: false };
+        break;
+      case "meet":
+        rules = { ...rules, meet: null };
+        break;
+      case "least":
+      case "most": {
+        const idea = ideas[one.idea];
+        if (idea) ideas[one.idea] = one.kind === "least" ? { ...idea, least: 0 } : { ...idea, most: null };
+      }
+    }
+  }
+  return { ...spec, rules, ideas };
+}
+
+function hasWays(spec: FlowSpec, player: Player, round: number): boolean {
+  const ways = compileFlow(spec, player, round);
+  return !isFlowProblem(ways) && countFlow(ways) > 0n;
+}
+
+/** The smallest sets of rules to loosen; empty when the lengths alone never add up, null when more than a few would have to go. */
+export function loosenFlow(spec: FlowSpec, player: Player, round = 0): readonly (readonly FlowLoosened[])[] | null {
+  const { rules } = spec;
+  const all: FlowLoosened[] = [
+    ...(rules.inRow !== null ? [{ kind: "in-row" } as const] : []),
+    ...(rules.lead !== "written" ? [{ kind: "lead" } as const] : []),
+    ...(rules.endsFree ? [{ kind: "ends-free" } as const] : []),
+    ...(rules.meet ? [{ kind: "meet" } as const] : []),
+    ...spec.ideas.flatMap(({ least, most }, idea): FlowLoosened[] => [
+      ...(least > 0 ? [{ kind: "least", idea } as const] : []),
+      ...(most !== null ? [{ kind: "most", idea } as const] : []),
+    ]),
+  ];
+  if (!hasWays(without(spec, all), player, round)) return [];
+  for (let size = 1; size <= Math.min(MOST_LOOSENED, all.length); size++) {
+    const found = [...subsets(all, size)].filter((set) => hasWays(without(spec, set), player, round));
+    if (found.length > 0) return found;
+  }
+  return null;
+}
+
+/** Numbers of bars up to so many that these ideas fill under the rules; the nearest to `spec.bars` first. */
+export function listFittingBars(spec: FlowSpec, player: Player, most = 16): number[] {
+  return Array.from({ length: Math.min(most, MOST_FLOW_BARS) }, (_, index) => index + 1)
+    .filter((bars) => hasWays({ ...spec, bars }, player, 0))
+    .sort((a, b) => Math.abs(a - spec.bars) - Math.abs(b - spec.bars));
+}
