@@ -23,6 +23,7 @@ const ROOMS = {
     "commands",
     "engrave",
     "formats",
+    "input",
     "ink",
     "library",
     "paper",

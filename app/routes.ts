@@ -23,6 +23,8 @@ export default [
   ]),
   route("fit", "routes/searches.ts"),
   route("fit/:searchId", "routes/fit.tsx"),
+  route("flow", "routes/flows.ts"),
+  route("flow/:flowId", "routes/flow.tsx"),
   route("grooves/own", "routes/own-grooves.tsx"),
   route("grooves/own/:grooveId", "routes/own-groove.tsx"),
   route("kits", "routes/kits.tsx"),

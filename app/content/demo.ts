@@ -50,6 +50,17 @@ export function makeDemoFills(): DemoFill[] {
       window: window(2, 2),
       groove: "straight-eighths",
       voicing: voicing({ kind: "accents", path: "toms", rest: null }),
+      orchestrations: {
+        name: "Accents on the toms",
+        others: [
+          { name: "All on the snare", placed: [] },
+          {
+            name: "Accents on cymbals",
+            voicing: voicing({ kind: "accents", path: "cymbals", rest: null }),
+            placed: [],
+          },
+        ],
+      },
     }),
     fill("gravel-road", 2, {
       name: "Gravel road sevens",

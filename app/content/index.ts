@@ -5,6 +5,7 @@ import { rudimentMarkSchema } from "~/library/cell/content";
 import type { BookName } from "~/library/database";
 import type { FillContent } from "~/library/fill/content";
 import { FIRST_FILLS } from "~/library/fill/first";
+import { flowRecordSchema } from "~/library/flow/record";
 import type { BookContents } from "~/library/kinds";
 import { type Course, courseSchema } from "~/library/lesson/course";
 import { planSchema } from "~/library/practice/plan";
@@ -12,6 +13,7 @@ import { runSchema } from "~/library/practice/run";
 import { makeCourse } from "./course";
 import { makeDemoFills } from "./demo";
 import { DEMO_MARKS, makeDemoCells } from "./demo-cells";
+import { makeDemoFlowRecords, makeDemoFlowRuns, makeDemoFlows } from "./demo-flows";
 import { makeDemoGrooves } from "./demo-grooves";
 import { makeDemoKits } from "./demo-kits";
 import { makeDemoLessons } from "./demo-lessons";
@@ -23,6 +25,7 @@ import { RUDIMENTS } from "./rudiments";
 import {
   demoCellSchema,
   demoFillSchema,
+  demoFlowSchema,
   demoGrooveSchema,
   demoKitSchema,
   demoLessonSchema,
@@ -75,9 +78,14 @@ export function loadDemoBook(now: number): BookContents {
   };
   const { plans, runs } = makeDemoPractice(now);
   return {
+    flows: z.array(demoFlowSchema).min(2).parse(makeDemoFlows()).map(date),
+    flowRecords: z.array(flowRecordSchema).parse(makeDemoFlowRecords()),
     lessons: z.array(demoLessonSchema).min(1).parse(makeDemoLessons()).map(date),
     plans: z.array(planSchema).min(8).parse(plans),
-    runs: z.array(runSchema).min(300).parse(runs),
+    runs: z
+      .array(runSchema)
+      .min(300)
+      .parse([...runs, ...makeDemoFlowRuns(now)].sort((a, b) => a.at - b.at)),
     fills: z.array(demoFillSchema).min(12).parse(makeDemoFills()).map(date),
     cells: z.array(demoCellSchema).min(8).parse(makeDemoCells()).map(date),
     rudiments: z.array(rudimentMarkSchema).parse(DEMO_MARKS),

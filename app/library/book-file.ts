@@ -4,7 +4,7 @@ import { z } from "zod";
 import { type BookContents, EMPTY_BOOK, KEYS, type Key, KINDS, loadKinds, type OneName } from "./kinds";
 
 export const BOOK_FORMAT = "dime-stack-book";
-export const BOOK_VERSION = 9;
+export const BOOK_VERSION = 10;
 export const BOOK_EXTENSION = ".dimestack";
 /** Files over this are refused unread. */
 export const MAX_BOOK_BYTES = 24 * 1024 * 1024;

@@ -5,6 +5,7 @@ import type { JournalTable } from "~/data/journal";
 import type { Row, RowTable } from "~/data/rows";
 import { makeTrouble, within } from "~/data/trouble";
 import type { RudimentMark } from "./cell/content";
+import type { FlowRecordRow } from "./flow/record";
 import { type BookContents, type Contents, KEYS, KINDS, loadKinds, type RowKey } from "./kinds";
 import { isFirstTime, NEEDS_NO_BACKUP } from "./marks";
 import type { PlanRow } from "./practice/plan";
@@ -14,6 +15,7 @@ export type CellRow = Row<Contents["cells"]>;
 export type SearchRow = Row<Contents["searches"]>;
 export type KitRow = Row<Contents["kits"]>;
 export type GrooveRow = Row<Contents["grooves"]>;
+export type FlowRow = Row<Contents["flows"]>;
 export type LessonRow = Row<Contents["lessons"]>;
 
 /** One row of settings, checked when it is read. */
@@ -37,9 +39,9 @@ interface RunsOfDay {
 }
 
 /** What is looked up in each kind's table. */
-const INDEXES: Partial<Record<string, string>> = { rudiments: "id", plans: "id", runs: "day" };
+const INDEXES: Partial<Record<string, string>> = { rudiments: "id", plans: "id", runs: "day", flowRecords: "id" };
 const ROW_INDEXES = "id, updatedAt, deletedAt";
-const LATEST_VERSION = 8;
+const LATEST_VERSION = 9;
 /** The version that brought the journal. */
 const JOURNAL_VERSION = 7;
 
@@ -52,6 +54,7 @@ export class BookDatabase extends Dexie {
   rudiments!: Table<RudimentMark, string>;
   plans!: Table<PlanRow, string>;
   runs!: Table<RunsOfDay, number>;
+  flowRecords!: Table<FlowRecordRow, string>;
   preferences!: Table<PreferencesRow, string>;
   marks!: Table<MarkRow, string>;
   journal!: JournalTable;

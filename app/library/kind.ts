@@ -7,7 +7,7 @@ import type { BookDatabase } from "./database";
 
 /** Another thing of the book that a content names, by kind and id. */
 export interface Ref {
-  readonly key: "lessons" | "fills" | "cells" | "searches" | "kits" | "grooves";
+  readonly key: "flows" | "lessons" | "fills" | "cells" | "searches" | "kits" | "grooves";
   readonly id: string;
 }
 

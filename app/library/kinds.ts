@@ -1,6 +1,8 @@
 import type { Item } from "~/data/rows";
 import type { CellContent, RudimentMark } from "./cell/content";
 import type { FillContent } from "./fill/content";
+import type { FlowContent } from "./flow/content";
+import type { FlowRecordRow } from "./flow/record";
 import type { GrooveContent } from "./groove/content";
 import type { OwnKind, RowKind } from "./kind";
 import type { KitContent } from "./kit/content";
@@ -14,6 +16,13 @@ import type { SearchContent } from "./search/content";
  * is a folder and a line here. Definitions are loaded when they are needed: a screen loads no other's checks.
  */
 export const KINDS = {
+  // Before what it names: see transfer.
+  flows: {
+    one: "flow",
+    since: { database: 9, book: 10 },
+    demo: "demo-flows-filled",
+    load: () => import("./flow/kind"),
+  },
   // Before what it names: see transfer.
   lessons: {
     one: "lesson",
@@ -54,6 +63,12 @@ export const KINDS = {
     demo: "demo-runs-filled",
     load: () => import("./practice/run-kind"),
   },
+  flowRecords: {
+    one: "flow record",
+    since: { database: 9, book: 10 },
+    demo: "demo-flows-filled",
+    load: () => import("./flow/record-kind"),
+  },
 } as const;
 
 export type Key = keyof typeof KINDS;
@@ -63,6 +78,7 @@ export type OneName = (typeof KINDS)[Key]["one"];
 
 /** What the rows of each kind hold. */
 export interface Contents {
+  readonly flows: FlowContent;
   readonly lessons: LessonContent;
   readonly fills: FillContent;
   readonly cells: CellContent;
@@ -75,6 +91,7 @@ export interface Owns {
   readonly rudiments: RudimentMark;
   readonly plans: PlanRow;
   readonly runs: Run;
+  readonly flowRecords: FlowRecordRow;
 }
 export type RowKey = keyof Contents;
 /** The definitions of all kinds. */

@@ -246,6 +246,8 @@ describe("the whole book", () => {
     const read = await readBook(written);
     if (!read.ok) throw new Error("the book was refused");
     expect(await importBook(other, read)).toEqual({
+      flows: { added: 0, same: 0, beside: 0 },
+      flowRecords: { added: 0, same: 0, beside: 0 },
       lessons: { added: 0, same: 0, beside: 0 },
       fills: { added: 1, same: 0, beside: 0 },
       cells: { added: 1, same: 0, beside: 0 },
@@ -318,6 +320,8 @@ describe("preferences", () => {
 describe("the book", () => {
   test("the demo's is filled once, in a database of its own", async () => {
     const demo = vi.fn(async () => ({
+      flows: [],
+      flowRecords: [],
       lessons: [{ id: "l", createdAt: 1, updatedAt: 1, content: makeLesson({ name: "one" }) }],
       fills: [{ id: "d", createdAt: 1, updatedAt: 1, content: fillOf("@4 RL") }],
       cells: [{ id: "c", createdAt: 1, updatedAt: 1, content: cellContent("RLK") }],

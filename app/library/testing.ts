@@ -3,6 +3,7 @@
 import { afterEach, beforeEach, vi } from "vitest";
 import { BookDatabase } from "./database";
 import { makeContent } from "./fill/content";
+import { type Key, KINDS } from "./kinds";
 
 /** The browser's storage, as far as the app uses it. */
 export class MemoryStorage {
@@ -44,3 +45,11 @@ export function eachHasBook(take: (book: BookDatabase, storage: MemoryStorage) =
 }
 
 export const fillOf = (text: string, name = "One") => makeContent({ text, name });
+
+/** A book file as an earlier version wrote it: without the kinds that came later. */
+export function asVersion(text: string, version: number): string {
+  const kept = Object.entries(JSON.parse(text) as object).filter(
+    ([key]) => !(key in KINDS) || KINDS[key as Key].since.book <= version,
+  );
+  return JSON.stringify({ ...Object.fromEntries(kept), version });
+}

@@ -19,6 +19,7 @@ const TABLES: readonly Record<string, string>[] = [
   { plans: "id", runs: "day" },
   { journal: "key, of" },
   { lessons: "id, updatedAt, deletedAt" },
+  { flows: "id, updatedAt, deletedAt", flowRecords: "id" },
 ];
 const dated = { createdAt: 1_700_000_000_000, updatedAt: 1_700_000_100_000 };
 const row = { ...dated, revision: 3, deletedAt: 0 };
@@ -131,9 +132,61 @@ const RUN = {
   fault: null,
   numbers: null,
 };
+const FLOW = {
+  name: "Between the lanterns",
+  meter: { beats: 4, unit: 4 },
+  tempo: 84,
+  ideas: [
+    {
+      key: "five",
+      kind: "cell",
+      of: "cell",
+      name: "Lantern seven",
+      text: "@4 >RLRRLKK",
+      rate: "6",
+      weight: 2,
+      least: 0,
+      most: 3,
+      tail: { slots: 4, times: 2 },
+      path: "anew",
+      accents: true,
+      changesEnd: true,
+    },
+    {
+      key: "fill",
+      kind: "fill",
+      of: "fill",
+      name: "Five, five, six",
+      text: "@4 >RlrrL >RlrrL RLRRLK",
+      rate: null,
+      weight: 1,
+      least: 1,
+      most: null,
+      tail: null,
+      path: "versions",
+      accents: false,
+      changesEnd: false,
+    },
+  ],
+  bars: 4,
+  rules: { inRow: 3, lead: "alternate", endsFree: true, meet: { key: "fill", at: 40_320 } },
+  form: { kind: "trade", timeBars: 2, isCalled: true, rounds: 8 },
+  groove: "own-groove",
+  setting: { during: "foot", foot: "quarters" },
+  ahead: "played",
+  isHeld: true,
+  ladder: { by: 4, every: 2, to: 120 },
+  seed: 99,
+};
+const FLOW_RECORD = { id: "flow", ideas: { five: ["no", "clean"] }, joins: { "five fill": ["nearly"] } };
+/** A fill with several orchestrations, as files have them since the tenth version. */
+const NAMED_FILL = {
+  ...FULL_FILL,
+  orchestrations: { name: "Down the toms", others: [{ name: "Snare", placed: [[0, 0, "R", "sn"]] }] },
+};
 const DAY = Math.floor(RUN.at / 86_400_000);
 
-describe.each([1, 2, 3, 4, 5, 6, 7, 8])("a database of version %i", (version) => {
+describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9])("a database of version %i", (version) => {
   test("opens with everything that was kept", async () => {
     const name = `version-${version}`;
     const old = new Dexie(name);
@@ -153,6 +206,10 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])("a database of version %i", (version) =>
       await old.table("runs").put({ day: DAY, text: JSON.stringify([RUN]) });
     }
     if (version >= 8) await old.table("lessons").put({ ...row, id: "lesson", content: LESSON });
+    if (version >= 9) {
+      await old.table("flows").put({ ...row, id: "flow", content: FLOW });
+      await old.table("flowRecords").put(FLOW_RECORD);
+    }
     old.close();
 
     const book = new BookDatabase(name);
@@ -165,16 +222,21 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])("a database of version %i", (version) =>
     expect(await listRows(book.kits)).toEqual(since(4, KIT, "own-kit"));
     expect(await listRows(book.grooves)).toEqual(since(5, GROOVE, "own-groove"));
     expect(await listRows(book.lessons)).toEqual(since(8, LESSON, "lesson"));
+    expect(await listRows(book.flows)).toEqual(since(9, FLOW, "flow"));
+    expect(await book.flowRecords.toArray()).toEqual(version >= 9 ? [FLOW_RECORD] : []);
     expect(await book.plans.toArray()).toEqual(version >= 6 ? [PLAN] : []);
     expect(await listRuns(book)).toEqual(version >= 6 ? [RUN] : []);
     book.close();
   });
 });
 
-describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9])("a book file of version %i", (version) => {
+describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])("a book file of version %i", (version) => {
   test("is read, and comes into the book with nothing lost", async () => {
     const item = (id: string, content: object) => ({ id, ...dated, content });
-    const fill = { ...(version < 5 ? FILL : FULL_FILL), ...(version < 7 ? {} : { setting: { feetIn: "fill" } }) };
+    const fill = {
+      ...(version < 5 ? FILL : version < 10 ? FULL_FILL : NAMED_FILL),
+      ...(version < 7 ? {} : { setting: { feetIn: "fill" } }),
+    };
     const file = {
       format: "dime-stack-book",
       version,
@@ -185,15 +247,17 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9])("a book file of version %i", (version
       ...(version >= 5 ? { grooves: [item("own-groove", GROOVE)] } : {}),
       ...(version >= 6 ? { plans: [PLAN], runs: [RUN] } : {}),
       ...(version >= 9 ? { lessons: [item("lesson", LESSON)] } : {}),
+      ...(version >= 10 ? { flows: [item("flow", FLOW)], flowRecords: [FLOW_RECORD] } : {}),
     };
     const read = await readBook(JSON.stringify(file));
     if (!read.ok) throw new Error(JSON.stringify(read.problem));
     const book = new BookDatabase(`file-${version}`);
     const count = await importBook(book, read);
     const added = Object.values(count).reduce((sum, one) => sum + one.added, 0);
-    expect(added).toBe([1, 3, 4, 5, 6, 8, 8, 8, 9][version - 1]);
+    expect(added).toBe([1, 3, 4, 5, 6, 8, 8, 8, 9, 11][version - 1]);
     expect((await listRows(book.fills)).map(({ content }) => content)).toEqual([fill]);
     expect((await listRows(book.lessons)).map(({ content }) => content)).toEqual(version >= 9 ? [LESSON] : []);
+    expect((await listRows(book.flows)).map(({ content }) => content)).toEqual(version >= 10 ? [FLOW] : []);
     expect((await listRows(book.searches)).map(({ content }) => content)).toEqual(version >= 3 ? [SEARCH] : []);
     book.close();
   });

@@ -1,4 +1,4 @@
-import { ChartLine, Ellipsis, Layers, Library, ListMusic, Puzzle, Search, Settings } from "lucide-react";
+import { ChartLine, Ellipsis, Layers, Library, ListMusic, Puzzle, Search, Settings, Shuffle } from "lucide-react";
 import { NavLink, useLocation, useNavigate, useSubmit } from "react-router";
 import { type CommandTable, hintOf } from "~/commands/command";
 import { APP_COMMANDS, useCommands, useRegistry } from "~/commands/commands";
@@ -12,6 +12,7 @@ const SCREENS = [
   { to: "/fills", name: "Fill", icon: Layers },
   { to: "/cells", name: "Cells", icon: ListMusic },
   { to: "/fit", name: "Fit", icon: Puzzle },
+  { to: "/flow", name: "Flow", icon: Shuffle },
   { to: "/log", name: "Log", icon: ChartLine },
   { to: "/setup", name: "Setup", icon: Settings },
 ] as const;
@@ -133,7 +134,7 @@ function Frame({ extra, more, children }: FrameProps) {
         aria-label="Screens"
         className="md:hidden print:hidden sticky bottom-0 z-20 h-14 grid grid-cols-6 border-t border-base-300 bg-base-100"
       >
-        {SCREENS.slice(0, -1).map(({ to, name, icon: Icon }) => (
+        {AT_THE_FOOT.map(({ to, name, icon: Icon }) => (
           <NavLink
             key={to}
             to={to}
@@ -149,6 +150,10 @@ function Frame({ extra, more, children }: FrameProps) {
     </div>
   );
 }
+
+/** At the foot of a phone there is room for five; the rest is under More. */
+const AT_THE_FOOT = SCREENS.filter(({ to }) => to !== "/fit" && to !== "/setup");
+const UNDER_MORE = SCREENS.filter((screen) => !AT_THE_FOOT.includes(screen));
 
 const FOOT_PLACE = "flex flex-col items-center justify-center gap-0.5 text-xs cursor-pointer";
 
@@ -167,9 +172,11 @@ function More() {
       className={FOOT_PLACE}
       sheetClassName="flex flex-col gap-1 min-w-48"
     >
-      <NavLink to="/setup" className="btn btn-ghost justify-start">
-        <Settings size={17} aria-hidden /> Setup
-      </NavLink>
+      {UNDER_MORE.map(({ to, name, icon: Icon }) => (
+        <NavLink key={to} to={to} className="btn btn-ghost justify-start">
+          <Icon size={17} aria-hidden /> {name}
+        </NavLink>
+      ))}
       <button type="button" className="btn btn-ghost justify-start" onClick={() => open("palette")}>
         <Search size={17} aria-hidden /> Find a command
       </button>

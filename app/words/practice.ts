@@ -1,7 +1,7 @@
 /** Steps, faults and advice of the Shed, as a patient teacher would say them. */
 
 import type { Fault, FaultKind, Result, Strictness } from "~/core/listening";
-import type { CareKind, Change, PlanStep, StepKind, StepReason, TodayReason } from "~/core/practice";
+import type { CareKind, Change, PlanStep, RunKind, StepKind, StepReason, TodayReason } from "~/core/practice";
 import type { Limb } from "~/core/stroke";
 import { sayBpm } from "./ceiling";
 import { capital, LIMB_NAMES } from "./slot";
@@ -24,6 +24,9 @@ export const STEP_NAMES: Record<StepKind, string> = {
   "other-order": "Cells in another order",
   between: "Between the cells",
 };
+
+/** A flow counts as one more kind of run. */
+export const RUN_NAMES: Record<RunKind, string> = { ...STEP_NAMES, flow: "Flow" };
 
 const STEP_GOALS: Record<StepKind, string> = {
   hear: "Sticks down. Listen to the phrase in its groove, and where it lands.",

@@ -68,9 +68,9 @@ describe("a record", () => {
     for (let time = 0; time < 30; time++) {
       record = recordHeard(record, [{ of: "idea", key: "a", result: time < 20 ? "no" : "clean" }]);
     }
-    expect(record.ideas["a"]).toHaveLength(REMEMBERED);
-    expect(record.ideas["a"]?.filter((result) => result === "no")).toHaveLength(2);
-    expect(record.ideas["b"]).toBeUndefined();
+    expect(record.ideas.a).toHaveLength(REMEMBERED);
+    expect(record.ideas.a?.filter((result) => result === "no")).toHaveLength(2);
+    expect(record.ideas.b).toBeUndefined();
   });
 
   test("moves weights to what was not clean, and back", () => {

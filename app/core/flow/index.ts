@@ -18,4 +18,5 @@ export * from "./hear";
 export { type FlowLoosened, listFittingBars, loosenFlow } from "./loosen";
 export { growLine, lengthOf } from "./piece";
 export * from "./record";
+export { isTrouble, type Round, type RoundRequest, Rounds, type RoundTrouble } from "./round";
 export * from "./spec";

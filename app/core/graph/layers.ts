@@ -109,12 +109,16 @@ export function* buildLayers(layers: Layers): Generator<number, LayeredGraph | n
   };
   if (reaches[0]) nodesAt[0]?.set("start", 0);
   for (let at = 0; at < length; at++) {
-    for (const node of (nodesAt[at] as Map<number | string, number>).values()) {
+    const here = nodesAt[at] as Map<number | string, number>;
+    const allowed: number[] = [];
+    for (let choice = 0; choice < sizes.length && here.size > 0; choice++) {
+      if (reaches[at + (sizes[choice] as number)] && fits(at, choice)) allowed.push(choice);
+    }
+    for (const node of here.values()) {
       order.push(node);
       from[node] = edgeLabel.length;
-      choices: for (let choice = 0; choice < sizes.length; choice++) {
+      choices: for (const choice of allowed) {
         const then = at + (sizes[choice] as number);
-        if (!reaches[then] || !fits(at, choice)) continue;
         for (let index = 0; index < width; index++) {
           const state = (trackers[index] as Tracker).step(states[node * width + index] as number, choice, at);
           if (state < 0) continue choices;
@@ -141,7 +145,7 @@ export function* buildLayers(layers: Layers): Generator<number, LayeredGraph | n
       }
       to[node] = edgeLabel.length;
     }
-    nodesAt[at]?.clear();
+    here.clear();
     yield (at + 1) / length;
   }
   return {

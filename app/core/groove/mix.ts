@@ -25,7 +25,8 @@ export const FEET_ONLY: Mix = { ...ALL_ON, limbs: { R: "muted", L: "muted" } };
 export const SOFT_GAIN = 0.3;
 
 function partOfNote({ role }: Pick<SoundingNote, "role">): MixPart {
-  return role === "crash" ? "groove" : role;
+  if (role === "crash" || role === "answer") return "groove";
+  return role === "call" ? "under" : role;
 }
 
 /** 0 for silent to 1. Among limbs, parts or surfaces a solo silences those that are not; muted stays muted. */

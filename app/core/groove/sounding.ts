@@ -17,8 +17,11 @@ export interface SoundingNote {
   readonly technique: Technique;
   /** Ticks that it sounds, where that is played; null where it rings out. */
   readonly lasts: number | null;
-  /** "under": what the feet, or the groove, keep up during the fill. */
-  readonly role: "groove" | "fill" | "crash" | "under";
+  /**
+   * "under": what the feet, or the groove, keep up during the fill. "answer": what another drummer plays. "call": what is
+   * played softly ahead, to be heard before it is played.
+   */
+  readonly role: "groove" | "fill" | "crash" | "under" | "answer" | "call";
   /** The slot of the phrase, for notes of the fill that are not grace notes. */
   readonly slot: number | null;
   /** The first time round there is no fill behind it to answer with a crash. */

@@ -34,6 +34,10 @@ export const STEP_KINDS = [
 ] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
 
+/** What is practised: a step of a plan, or a flow between several ideas. */
+export const RUN_KINDS = [...STEP_KINDS, "flow"] as const;
+export type RunKind = (typeof RUN_KINDS)[number];
+
 /** What makes a phrase one's own, and is not needed to have learned it. */
 const EXTRAS: readonly StepKind[] = ["other-lead", "other-order", "between"];
 export function isExtra(kind: StepKind): boolean {

@@ -6,6 +6,7 @@ import { itemId } from "../kind";
 import { figureSchema } from "../phrase/figure";
 import { makePhraseContent, phraseContentSchema, reachesNoFurther } from "../phrase/phrase";
 import { settingSchema } from "../phrase/setting";
+import { orchestrationsSchema } from "./orchestrations";
 
 export const MAX_GROOVE_BARS = 8;
 
@@ -17,6 +18,8 @@ export const fillContentSchema = phraseContentSchema
     grooveBars: z.number().int().min(0).max(MAX_GROOVE_BARS),
     /** What the band plays there; absent for nothing. */
     figure: figureSchema.optional(),
+    /** Its other orchestrations, with the name of the one in force; absent for a fill with one. */
+    orchestrations: orchestrationsSchema.optional(),
     /** How it sits in the groove; absent for the usual way. */
     setting: settingSchema.optional(),
   })

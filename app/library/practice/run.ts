@@ -2,7 +2,7 @@
 
 import { z } from "zod";
 import { FAULT_KINDS, RESULTS } from "~/core/listening";
-import { MAX_STEP_ID, STEP_KINDS } from "~/core/practice";
+import { MAX_STEP_ID, RUN_KINDS } from "~/core/practice";
 import { instant, itemId, tally } from "../kind";
 import { MAX_NAME, tempoSchema } from "../phrase/phrase";
 
@@ -35,7 +35,7 @@ export const runSchema = z.strictObject({
   /** The fill's name at the time: it may be deleted since. */
   fill: z.string().max(MAX_NAME),
   step: z.string().min(1).max(MAX_STEP_ID),
-  kind: z.enum(STEP_KINDS),
+  kind: z.enum(RUN_KINDS),
   tempo: tempoSchema,
   result: z.enum(RESULTS),
   /** Who judged it. */

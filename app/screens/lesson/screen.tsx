@@ -23,7 +23,7 @@ import type { FillRow, LessonRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { type LessonContent, MAX_WORDS } from "~/library/lesson/content";
-import { addItems, headingItem } from "~/library/lesson/edit";
+import { addItems, fillItem, headingItem, type NewItem } from "~/library/lesson/edit";
 import { LESSONS } from "~/library/lesson/kind";
 import { lessonProgress } from "~/library/lesson/progress";
 import { plainLine } from "~/library/phrase/phrase";
@@ -33,16 +33,15 @@ import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSession } from "~/session/session";
 import { NameFields } from "~/ui/name-fields";
+import { PickDialog, type PickTab } from "~/ui/pick";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { Tabs } from "~/ui/tabs";
 import { Unfold } from "~/ui/unfold";
 import { plural } from "~/words/time";
 import type { PaperRequest } from "~/workers/paper";
-import type { Choices } from "./add-dialog";
 import { type LessonBench, openLessonBench } from "./bench";
 import { ItemList } from "./item-list";
 
-const AddDialog = lazy(() => import("./add-dialog"));
 const GradedDialog = lazy(() => import("./graded-dialog"));
 
 export interface LessonScreenProps {
@@ -219,20 +218,39 @@ function Progress({
   );
 }
 
+function newItems(kind: "fill" | "cell" | "groove", ids: readonly string[]): NewItem[] {
+  return ids.map((id) => (kind === "fill" ? fillItem(id) : { kind, of: id, words: "", day: null }));
+}
+
 function AddBar({ bench, scene }: { readonly bench: LessonBench; readonly scene: LessonScreenProps }) {
   const [dialog, setDialog] = useState<"add" | "graded" | null>(null);
   const fetcher = useFetcher();
   const choices = useMemo(
-    (): Choices => ({
-      fill: scene.fills.map(({ id, content }) => ({
-        id,
-        name: content.name || "Untitled fill",
-        tags: content.tags,
-        text: plainLine(content),
-      })),
-      cell: scene.entries.map(({ id, name, tags, text }) => ({ id, name, tags, text })),
-      groove: scene.grooves.map(({ id, name }) => ({ id, name, tags: [], text: "" })),
-    }),
+    (): PickTab<"fill" | "cell" | "groove">[] => [
+      {
+        id: "fill",
+        name: "Fills",
+        one: "fill",
+        choices: scene.fills.map(({ id, content }) => ({
+          id,
+          name: content.name || "Untitled fill",
+          tags: content.tags,
+          text: plainLine(content),
+        })),
+      },
+      {
+        id: "cell",
+        name: "Cells",
+        one: "cell",
+        choices: scene.entries.map(({ id, name, tags, text }) => ({ id, name, tags, text })),
+      },
+      {
+        id: "groove",
+        name: "Grooves",
+        one: "groove",
+        choices: scene.grooves.map(({ id, name }) => ({ id, name, tags: [], text: "" })),
+      },
+    ],
     [scene.fills, scene.entries, scene.grooves],
   );
   return (
@@ -267,9 +285,10 @@ function AddBar({ bench, scene }: { readonly bench: LessonBench; readonly scene:
       ) : null}
       <Suspense fallback={null}>
         {dialog === "add" ? (
-          <AddDialog
-            choices={choices}
-            onAdd={(items) => bench.edit(null, (lesson) => addItems(lesson, items))}
+          <PickDialog
+            title="Add to the lesson"
+            tabs={choices}
+            onPick={(kind, ids) => bench.edit(null, (lesson) => addItems(lesson, newItems(kind, ids)))}
             onClose={() => setDialog(null)}
           />
         ) : null}

@@ -11,11 +11,11 @@ import {
 import { ArrowDown, ArrowUp, Download } from "lucide-react";
 import { useMemo, useState } from "react";
 import { RESULTS } from "~/core/listening";
-import { STEP_KINDS } from "~/core/practice";
+import { RUN_KINDS } from "~/core/practice";
 import { writeLogJson, writeLogTable } from "~/library/practice/log-file";
 import { MAX_NOTE, type Run } from "~/library/practice/run";
 import { download } from "~/ui/download";
-import { FAULT_NAMES, RESULT_NAMES, STEP_NAMES } from "~/words/practice";
+import { FAULT_NAMES, RESULT_NAMES, RUN_NAMES } from "~/words/practice";
 
 const features = tableFeatures({
   rowSortingFeature,
@@ -37,7 +37,7 @@ const columns = helper.columns([
       }),
   }),
   helper.accessor("fill", { header: "Fill" }),
-  helper.accessor("kind", { header: "Step", cell: ({ getValue }) => STEP_NAMES[getValue()] }),
+  helper.accessor("kind", { header: "Step", cell: ({ getValue }) => RUN_NAMES[getValue()] }),
   helper.accessor("tempo", { header: "Tempo", cell: ({ getValue }) => Math.round(getValue()) }),
   helper.accessor("result", { header: "Result", cell: ({ getValue }) => RESULT_NAMES[getValue()] }),
   helper.accessor(({ fault }) => (fault ? FAULT_NAMES[fault] : ""), { id: "fault", header: "What went wrong" }),
@@ -109,9 +109,9 @@ export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
           onChange={(event) => setKind(event.target.value)}
         >
           <option value="">any step</option>
-          {STEP_KINDS.map((one) => (
+          {RUN_KINDS.map((one) => (
             <option key={one} value={one}>
-              {STEP_NAMES[one]}
+              {RUN_NAMES[one]}
             </option>
           ))}
         </select>

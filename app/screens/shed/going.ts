@@ -1,11 +1,9 @@
 /** What goes round while a step is practised: its scores, what is heard of each repeat, what the simulated drummer plays. */
 
-import type { Located } from "~/audio/schedule";
 import { secondsPerTick } from "~/audio/score";
-import { type Drummer, type Hit, playDrummer } from "~/core/listening";
+import type { Hit } from "~/core/listening";
 import type { Bpm } from "~/core/time";
-import type { OnHit } from "~/input/raw-hit";
-import { Listener } from "./listener";
+import { Listener } from "~/editor/listening/listener";
 import { makeStepScore, type StepScene, type StepScore } from "./step-score";
 
 /** Scores that are kept at once. */
@@ -50,20 +48,5 @@ export class Going {
     if (this.made.size >= KEPT_SCORES) this.made.clear();
     this.made.set(key, made);
     return made;
-  }
-}
-
-/** Lets the simulated drummer play what is due by now; stamped with the moment that it was due. */
-export function simulate(run: Going, located: Located, page: number, drummer: Drummer, onHit: OnHit) {
-  for (const number of [located.repeat, located.repeat + 1]) {
-    if (number < 0) continue;
-    // Where this moment lies in that repeat: before its beginning for the one to come.
-    const at = number === located.repeat ? located.seconds : -located.left;
-    const hits = run.played.get(number) ?? playDrummer(run.listener.expectationOf(number).strokes, drummer, number);
-    while (hits[0] && hits[0].at <= at) {
-      const hit = hits.shift() as Hit;
-      onHit({ at: page - (at - hit.at) * 1000, place: hit.place, limb: hit.limb, velocity: hit.velocity });
-    }
-    run.played.set(number, hits);
   }
 }

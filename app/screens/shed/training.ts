@@ -20,18 +20,18 @@ import {
   wishOf,
 } from "~/core/practice";
 import { bpm } from "~/core/time";
+import { latencyOf, type Repeat, simulate } from "~/editor/listening/listener";
 import type { Listening } from "~/formats/listening";
 import type { RawHit } from "~/input/raw-hit";
 import { currentBook } from "~/library/current";
 import { newPlan, type PlanRow } from "~/library/practice/plan";
 import type { Run } from "~/library/practice/run";
+import { toNumbers } from "~/library/practice/run-numbers";
 import { changePlan, dayOf, holdPlan, keepRun } from "~/library/practice/store";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { useSession } from "~/session/session";
-import { Going, simulate } from "./going";
-import { latencyOf, type Repeat } from "./listener";
-import { toNumbers } from "./run-numbers";
+import { Going } from "./going";
 import { makeStepScore, type StepScene } from "./step-score";
 
 export const SHED_ID = "shed";

@@ -1,7 +1,7 @@
 /** What of a repeat's measures is kept with its run. */
 
 import type { Measures } from "~/core/listening";
-import type { RunNumbers } from "~/library/practice/run";
+import type { RunNumbers } from "./run";
 
 export function toNumbers({ missed, extra, offset, spread, handFootGap, drift, flams, limbs }: Measures): RunNumbers {
   const ms = (seconds: number | null | undefined) =>

@@ -1,11 +1,10 @@
-/** What is to come into a lesson: fills, cells and grooves, found by name or tag and taken together. */
+/** Things of the book, found by name or tag and taken together. */
 
 import { useMemo, useState } from "react";
-import { fillItem, type NewItem } from "~/library/lesson/edit";
-import { Check } from "~/ui/check";
-import { Modal } from "~/ui/modal";
-import { Tabs } from "~/ui/tabs";
 import { plural } from "~/words/time";
+import { Check } from "./check";
+import { Modal } from "./modal";
+import { Tabs } from "./tabs";
 
 export interface Choice {
   readonly id: string;
@@ -13,32 +12,33 @@ export interface Choice {
   readonly tags: readonly string[];
   readonly text: string;
 }
-export interface Choices {
-  readonly fill: readonly Choice[];
-  readonly cell: readonly Choice[];
-  readonly groove: readonly Choice[];
+
+/** One kind of thing that may be taken. */
+export interface PickTab<Kind extends string> {
+  readonly id: Kind;
+  /** "Fills", and "fill" for one. */
+  readonly name: string;
+  readonly one: string;
+  readonly choices: readonly Choice[];
 }
-type Kind = keyof Choices;
 
-const TABS = [
-  { id: "fill", name: "Fills" },
-  { id: "cell", name: "Cells" },
-  { id: "groove", name: "Grooves" },
-] as const;
-const PLURALS: Record<Kind, string> = { fill: "fills", cell: "cells", groove: "grooves" };
-
-interface AddDialogProps {
-  readonly choices: Choices;
-  readonly onAdd: (items: readonly NewItem[]) => void;
+export interface PickDialogProps<Kind extends string> {
+  readonly title: string;
+  readonly tabs: readonly PickTab<Kind>[];
+  /** How many there is room for. */
+  readonly most?: number;
+  readonly onPick: (kind: Kind, ids: readonly string[]) => void;
   readonly onClose: () => void;
 }
 
-export default function AddDialog({ choices, onAdd, onClose }: AddDialogProps) {
-  const [kind, setKind] = useState<Kind>("fill");
+export default function PickDialog<Kind extends string>(props: PickDialogProps<Kind>) {
+  const { title, tabs, most = Number.POSITIVE_INFINITY, onPick, onClose } = props;
+  const [kind, setKind] = useState<Kind>((tabs[0] as PickTab<Kind>).id);
   const [words, setWords] = useState("");
   const [tag, setTag] = useState("");
   const [picked, setPicked] = useState<readonly string[]>([]);
-  const all = choices[kind];
+  const { choices: all, one, name: many } = tabs.find(({ id }) => id === kind) ?? (tabs[0] as PickTab<Kind>);
+  const plurals = many.toLowerCase();
   const tags = useMemo(() => [...new Set(all.flatMap((one) => one.tags))].sort((a, b) => a.localeCompare(b)), [all]);
   const shown = all.filter((one) => {
     const text = `${one.name} ${one.tags.join(" ")} ${one.text}`.toLowerCase();
@@ -52,18 +52,19 @@ export default function AddDialog({ choices, onAdd, onClose }: AddDialogProps) {
   };
   const toggle = (id: string) =>
     setPicked(picked.includes(id) ? picked.filter((other) => other !== id) : [...picked, id]);
-  const add = () => {
-    onAdd(picked.map((id): NewItem => (kind === "fill" ? fillItem(id) : { kind, of: id, words: "", day: null })));
+  const pick = () => {
+    onPick(kind, picked);
     onClose();
   };
   const isAll = shown.length > 0 && shown.every(({ id }) => picked.includes(id));
+  const isTooMany = picked.length > most;
   return (
-    <Modal title="Add to the lesson" onClose={onClose} className="max-w-xl">
-      <Tabs label="What to add" tabs={TABS} tab={kind} onTab={open} panelClassName="flex flex-col gap-2 pt-2">
+    <Modal title={title} onClose={onClose} className="max-w-xl">
+      <Tabs label="What to add" tabs={tabs} tab={kind} onTab={open} panelClassName="flex flex-col gap-2 pt-2">
         <div className="flex flex-wrap gap-2">
           <input
             type="search"
-            aria-label={`Find ${PLURALS[kind]}`}
+            aria-label={`Find ${plurals}`}
             placeholder="Name, tag or sticking"
             value={words}
             onChange={(event) => setWords(event.target.value)}
@@ -87,7 +88,7 @@ export default function AddDialog({ choices, onAdd, onClose }: AddDialogProps) {
           <button
             type="button"
             className="btn btn-sm"
-            disabled={shown.length === 0}
+            disabled={shown.length === 0 || shown.length > most}
             onClick={() => setPicked(isAll ? [] : shown.map(({ id }) => id))}
           >
             {isAll ? "Choose none" : `Choose all ${shown.length}`}
@@ -105,14 +106,26 @@ export default function AddDialog({ choices, onAdd, onClose }: AddDialogProps) {
           ))}
           {shown.length === 0 ? (
             <li className="quiet text-sm p-3">
-              {all.length === 0 ? `You have no ${PLURALS[kind]} yet.` : "Nothing matches. Try fewer letters."}
+              {all.length === 0 ? `You have no ${plurals} yet.` : "Nothing matches. Try fewer letters."}
             </li>
           ) : null}
         </ul>
       </Tabs>
-      <button type="button" className="btn btn-primary btn-sm mt-4" disabled={picked.length === 0} onClick={add}>
-        {picked.length === 0 ? "Choose some first" : `Add ${plural(picked.length, kind)}`}
-      </button>
+      <div className="flex flex-wrap items-center gap-3 mt-4">
+        <button
+          type="button"
+          className="btn btn-primary btn-sm"
+          disabled={picked.length === 0 || isTooMany}
+          onClick={pick}
+        >
+          {picked.length === 0 ? "Choose some first" : `Add ${plural(picked.length, one)}`}
+        </button>
+        {isTooMany ? (
+          <p role="alert" className="text-sm text-error">
+            There is room for {most} more. Take some out first.
+          </p>
+        ) : null}
+      </div>
     </Modal>
   );
 }

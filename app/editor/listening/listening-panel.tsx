@@ -42,10 +42,12 @@ interface ListeningPanelProps {
   /** The simulated drummer's weak hand is the player's, until it is given a fault. */
   readonly strongHand: Hand;
   readonly onChange: (change: Partial<Listening>) => void;
+  /** Whether there is a plan with steps to go on to; a flow has none. */
+  readonly hasPlan?: boolean;
 }
 
 /** Who judges, by what, and how strictly. */
-export function ListeningPanel({ listening, midi, strongHand, onChange }: ListeningPanelProps) {
+export function ListeningPanel({ listening, midi, strongHand, onChange, hasPlan = true }: ListeningPanelProps) {
   const { source, strictness, drummer } = listening;
   const choose = (next: Source) => {
     const isUnset = next === "drummer" && drummer.weakLate === 0;
@@ -103,26 +105,30 @@ export function ListeningPanel({ listening, midi, strongHand, onChange }: Listen
       )}
       <div className="flex flex-col gap-1.5 border-t border-base-300 pt-2">
         <Check isSmall checked={listening.playsAlong} onCheck={(playsAlong) => onChange({ playsAlong })}>
-          Play the fill along with me
+          {hasPlan ? "Play the fill along with me" : "Play the ideas along with me"}
         </Check>
-        <Check isSmall checked={listening.goesOn} onCheck={(goesOn) => onChange({ goesOn })}>
-          Go to the next step automatically
-        </Check>
-        <label className="flex items-center gap-2">
-          Hit this pad for the next step
-          <select
-            className="select select-xs w-32"
-            value={listening.nextPad ?? ""}
-            onChange={(event) => onChange({ nextPad: (event.target.value || null) as Listening["nextPad"] })}
-          >
-            <option value="">no pad</option>
-            {PLACES.map((place) => (
-              <option key={place} value={place}>
-                {PLACE_NAMES[place]}
-              </option>
-            ))}
-          </select>
-        </label>
+        {hasPlan ? (
+          <>
+            <Check isSmall checked={listening.goesOn} onCheck={(goesOn) => onChange({ goesOn })}>
+              Go to the next step automatically
+            </Check>
+            <label className="flex items-center gap-2">
+              Hit this pad for the next step
+              <select
+                className="select select-xs w-32"
+                value={listening.nextPad ?? ""}
+                onChange={(event) => onChange({ nextPad: (event.target.value || null) as Listening["nextPad"] })}
+              >
+                <option value="">no pad</option>
+                {PLACES.map((place) => (
+                  <option key={place} value={place}>
+                    {PLACE_NAMES[place]}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </>
+        ) : null}
         <label className="flex items-center gap-2">
           Remind me to take a break after
           <select

@@ -1,10 +1,10 @@
 /** Sorts hits into repeats while a step is played, marks them as they come, and hands each repeat over once it is done. */
 
 import type { Located } from "~/audio/schedule";
-import { type Expectation, type Hit, markHit } from "~/core/listening";
+import { type Drummer, type Expectation, type Hit, markHit, playDrummer } from "~/core/listening";
 import { type Seconds, seconds } from "~/core/time";
 import type { Listening } from "~/formats/listening";
-import type { RawHit } from "~/input/raw-hit";
+import type { OnHit, RawHit } from "~/input/raw-hit";
 
 /** Seconds after its end that a repeat is closed: its last stroke may come late. */
 const CLOSE_AFTER = 0.15;
@@ -80,6 +80,11 @@ export class Listener {
     return this.get(repeat).expectation;
   }
 
+  /** What has been heard so far of a repeat that is not closed yet. */
+  heardOf(repeat: number): readonly Hit[] {
+    return this.open.get(repeat)?.hits ?? [];
+  }
+
   private get(repeat: number): Open {
     const known = this.open.get(repeat);
     if (known) return known;
@@ -106,4 +111,25 @@ export class Listener {
 /** Milliseconds that the chosen input reports hits late by; the simulated drummer has none. */
 export function latencyOf({ source, latency }: Pick<Listening, "source" | "latency">): number {
   return source === "keys" || source === "midi" ? latency[source] : 0;
+}
+
+/** What a simulated drummer plays along with: what is expected, and what it has still to play of each repeat. */
+export interface Simulated {
+  readonly listener: Listener;
+  readonly played: Map<number, Hit[]>;
+}
+
+/** Lets the simulated drummer play what is due by now; stamped with the moment that it was due. */
+export function simulate(run: Simulated, located: Located, page: number, drummer: Drummer, onHit: OnHit) {
+  for (const number of [located.repeat, located.repeat + 1]) {
+    if (number < 0) continue;
+    // Where this moment lies in that repeat: before its beginning for the one to come.
+    const at = number === located.repeat ? located.seconds : -located.left;
+    const hits = run.played.get(number) ?? playDrummer(run.listener.expectationOf(number).strokes, drummer, number);
+    while (hits[0] && hits[0].at <= at) {
+      const hit = hits.shift() as Hit;
+      onHit({ at: page - (at - hit.at) * 1000, place: hit.place, limb: hit.limb, velocity: hit.velocity });
+    }
+    run.played.set(number, hits);
+  }
 }

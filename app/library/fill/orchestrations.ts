@@ -1,0 +1,123 @@
+/** Several orchestrations of one fill, each with a name: one is in force, and is the fill's own; the others wait beside it. */
+
+import { z } from "zod";
+import { formatLine, mapPlayedSlots, placeStrokes, type StrokeKey } from "~/core/line";
+import type { Line } from "~/core/phrase";
+import { isHand, LIMBS, mapEachStroke, PLACES, type Place } from "~/core/stroke";
+import { orchestrationSchema } from "../phrase/orchestration";
+import { soundLine } from "../phrase/phrase";
+import type { FillContent } from "./content";
+
+export const MAX_ORCHESTRATIONS = 12;
+export const MAX_ORCHESTRATION_NAME = 60;
+const MAX_PLACED = 10_000;
+
+/** A stroke that is put somewhere by hand: slot, part of the slot, limb, drum or cymbal. */
+const placedSchema = z.tuple([
+  z.number().int().min(0).max(MAX_PLACED),
+  z.number().int().min(0).max(8),
+  z.enum(LIMBS),
+  z.enum(PLACES),
+]);
+
+export const namedOrchestrationSchema = z.strictObject({
+  name: z.string().max(MAX_ORCHESTRATION_NAME),
+  voicing: orchestrationSchema.optional(),
+  placed: z.array(placedSchema).max(MAX_PLACED),
+});
+export type NamedOrchestration = z.infer<typeof namedOrchestrationSchema>;
+
+export const orchestrationsSchema = z.strictObject({
+  /** Of the one in force. */
+  name: z.string().max(MAX_ORCHESTRATION_NAME),
+  others: z
+    .array(namedOrchestrationSchema)
+    .min(1)
+    .max(MAX_ORCHESTRATIONS - 1),
+});
+
+/** What the first one is called until it is named. */
+const FIRST_NAME = "First";
+
+/** The strokes of the line that say where they are played. */
+function listPlaced(line: Line): NamedOrchestration["placed"] {
+  const placed: NamedOrchestration["placed"] = [];
+  mapPlayedSlots(line, (slot, index) =>
+    mapEachStroke(slot, (stroke, part) => {
+      if (stroke.place !== undefined) placed.push([index, part, stroke.limb, stroke.place]);
+      return stroke;
+    }),
+  );
+  return placed;
+}
+
+/** The line with these strokes put somewhere and no others. What the line no longer has is left out. */
+function placeOnly(line: Line, placed: NamedOrchestration["placed"]): Line {
+  const wanted = new Map(placed.map(([slot, part, limb, place]) => [`${slot} ${part} ${limb}`, place] as const));
+  const changes: (readonly [StrokeKey, Place | null])[] = [];
+  mapPlayedSlots(line, (slot, index) =>
+    mapEachStroke(slot, (stroke, part) => {
+      const place = wanted.get(`${index} ${part} ${stroke.limb}`) ?? null;
+      // A rim shot or a choke needs the drum or cymbal that it is on.
+      if (place !== null || (isHand(stroke.limb) && stroke.technique === "plain")) {
+        changes.push([{ slot: index, part, limb: stroke.limb }, place]);
+      }
+      return stroke;
+    }),
+  );
+  return placeStrokes(line, changes);
+}
+
+function current(content: FillContent): NamedOrchestration {
+  const { orchestrations, voicing } = content;
+  const named = { name: orchestrations?.name ?? FIRST_NAME, placed: listPlaced(soundLine(content)) };
+  return voicing ? { ...named, voicing } : named;
+}
+
+/** All orchestrations, the one in force first. */
+export function listOrchestrations(content: FillContent): readonly NamedOrchestration[] {
+  return [current(content), ...(content.orchestrations?.others ?? [])];
+}
+
+/** The fill as it sounds in one of its orchestrations, by its number in {@link listOrchestrations}. */
+export function heardIn(content: FillContent, number: number): FillContent {
+  const other = listOrchestrations(content)[number];
+  if (number === 0 || !other) return content;
+  const text = formatLine(placeOnly(soundLine(content), other.placed));
+  const { voicing: _, ...rest } = content;
+  return { ...rest, text, goodText: text, ...(other.voicing ? { voicing: other.voicing } : {}) };
+}
+
+/** Puts another orchestration in force; the one that was takes its place in the list. */
+export function takeOrchestration(content: FillContent, number: number): FillContent {
+  const { orchestrations } = content;
+  const other = orchestrations?.others[number - 1];
+  if (!orchestrations || !other) return content;
+  return {
+    ...heardIn(content, number),
+    orchestrations: { name: other.name, others: orchestrations.others.with(number - 1, current(content)) },
+  };
+}
+
+/** The orchestration in force once more under another name, which is in force from now on. */
+export function addOrchestration(content: FillContent, name: string): FillContent {
+  const others = [...(content.orchestrations?.others ?? []), current(content)];
+  if (others.length >= MAX_ORCHESTRATIONS) return content;
+  return { ...content, orchestrations: { name, others } };
+}
+
+export function nameOrchestration(content: FillContent, number: number, name: string): FillContent {
+  const { orchestrations } = content;
+  if (!orchestrations) return content;
+  if (number === 0) return { ...content, orchestrations: { ...orchestrations, name } };
+  const others = orchestrations.others.map((other, index) => (index === number - 1 ? { ...other, name } : other));
+  return { ...content, orchestrations: { ...orchestrations, others } };
+}
+
+/** Without one that is not in force. The last one that is left needs no name. */
+export function dropOrchestration(content: FillContent, number: number): FillContent {
+  const { orchestrations, ...rest } = content;
+  if (!orchestrations || number === 0) return content;
+  const others = orchestrations.others.filter((_, index) => index !== number - 1);
+  return others.length > 0 ? { ...rest, orchestrations: { ...orchestrations, others } } : rest;
+}

@@ -1,0 +1,115 @@
+/** Rounds drawn ahead in a worker, so that the next one is there long before it is played. */
+
+import type { Remote } from "comlink";
+import { type FlowWeights, isTrouble, type Round, type RoundRequest, Rounds, type RoundTrouble } from "~/core/flow";
+import type { FlowApi, FlowCount } from "~/workers/flow";
+
+/** Rounds that are drawn before they are asked for. */
+const AHEAD = 3;
+
+type Answer = FlowCount | RoundTrouble;
+
+export function isCounted(answer: Answer): answer is FlowCount {
+  return !("code" in answer);
+}
+
+export class Drawer {
+  private worker: Worker | null = null;
+  private api: Promise<Remote<FlowApi>> | null = null;
+  private isBusy = false;
+  private ready = new Map<number, Round>();
+  private waiting = new Set<number>();
+  private asked = 0;
+  private request: RoundRequest | null = null;
+  private local: Rounds | null = null;
+  private seed = 0;
+
+  /** Counts the ways of something else. Null when another request came before the answer. */
+  async open(request: RoundRequest, seed: number, weights: FlowWeights): Promise<Answer | null> {
+    const number = ++this.asked;
+    // What is no longer wanted is not counted to its end.
+    if (this.isBusy) this.close();
+    this.isBusy = true;
+    const api = await this.start();
+    const answer = await api.open(request);
+    if (number !== this.asked) return null;
+    this.isBusy = false;
+    if (!isCounted(answer) || answer.total === 0n) return answer;
+    this.request = request;
+    this.local = null;
+    this.reseed(seed);
+    // The first one is there by the time that Play is pressed.
+    const first = await api.make(0, weights, seed);
+    if (number !== this.asked) return null;
+    if (first && !isTrouble(first)) this.ready.set(0, first);
+    return answer;
+  }
+
+  /** From now on other draws of the same. */
+  reseed(seed: number) {
+    this.seed = seed;
+    this.ready = new Map();
+    this.waiting = new Set();
+  }
+
+  /** Sees to it that this round and the next ones are drawn; ones that are long past are forgotten. */
+  ensure(from: number, weights: FlowWeights) {
+    if (!this.request) return;
+    const { ready, waiting } = this;
+    for (const number of ready.keys()) if (number < from - 1) ready.delete(number);
+    for (let number = from; number < from + AHEAD; number++) {
+      if (ready.has(number) || waiting.has(number)) continue;
+      waiting.add(number);
+      void this.ensureNow(number, weights).finally(() => waiting.delete(number));
+    }
+  }
+
+  /** A round as soon as it is drawn; null when something else is drawn by then. */
+  async ensureNow(number: number, weights: FlowWeights): Promise<Round | null> {
+    const { seed, asked } = this;
+    const known = this.ready.get(number);
+    if (known || !this.request) return known ?? null;
+    const api = await this.start();
+    const made = await api.make(number, weights, seed);
+    if (!made || isTrouble(made) || asked !== this.asked || seed !== this.seed) return null;
+    this.ready.set(number, made);
+    return made;
+  }
+
+  /** A round that is wanted now. One that was not drawn in time is drawn here, without new paths over the kit: that is quick. */
+  take(number: number, weights: FlowWeights): Round {
+    const drawn = this.ready.get(number);
+    if (drawn) return drawn;
+    if (!this.request) throw new Error("nothing can be drawn");
+    const { request } = this;
+    this.local ??= new Rounds({
+      ...request,
+      variety: request.variety.map((one) => (one.path === "anew" ? { ...one, path: "kept" } : one)),
+    });
+    const made = this.local.make(number, weights, this.seed);
+    if (isTrouble(made)) throw new Error(made.code);
+    this.ready.set(number, made);
+    return made;
+  }
+
+  /** The round, if it is drawn already. */
+  peek(number: number): Round | null {
+    return this.ready.get(number) ?? null;
+  }
+
+  close() {
+    this.worker?.terminate();
+    this.worker = null;
+    this.api = null;
+    this.isBusy = false;
+    this.waiting = new Set();
+  }
+
+  private start(): Promise<Remote<FlowApi>> {
+    this.api ??= import("comlink").then(({ wrap }) => {
+      this.worker = new Worker(new URL("../../workers/flow.ts", import.meta.url), { type: "module" });
+      return wrap<FlowApi>(this.worker);
+    });
+    return this.api;
+  }
+}

@@ -1,0 +1,411 @@
+/** Flow: ideas called out in random order, any number of times each, that always come home on the bar you chose. */
+
+import { Bookmark, Dices, Maximize2, Plus, Repeat, Trash2 } from "lucide-react";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { useFetcher, useSubmit } from "react-router";
+import { useStore } from "zustand";
+import { hintOf } from "~/commands/command";
+import { useCommands } from "~/commands/commands";
+import { KeysButton } from "~/commands/keys-button";
+import { type FlowRecord, listCalls } from "~/core/flow";
+import { formatLine, repeatLine } from "~/core/line";
+import type { Result } from "~/core/listening";
+import { findCeiling } from "~/core/player";
+import { type Bpm, barTicks, bpm, MAX_BPM, type Meter, MIN_BPM, ticks } from "~/core/time";
+import { layOut } from "~/core/timeline";
+import type { Unsaved } from "~/data/journal";
+import { UNDO_COMMANDS } from "~/editor/commands";
+import { CareNote } from "~/editor/listening/care-note";
+import { ListeningPanel } from "~/editor/listening/listening-panel";
+import { useUndo } from "~/editor/undo";
+import { UndoButtons } from "~/editor/undo-buttons";
+import type { Listening } from "~/formats/listening";
+import type { BookEntry } from "~/library/cell/entries";
+import type { FillRow, FlowRow, LessonRow } from "~/library/database";
+import { type FillContent, makeContent } from "~/library/fill/content";
+import type { FlowContent } from "~/library/flow/content";
+import { FLOWS } from "~/library/flow/kind";
+import type { GrooveChoice } from "~/library/groove/choices";
+import { MAX_NAME } from "~/library/phrase/phrase";
+import { useSaving } from "~/library/use-saving";
+import { usePlayer } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
+import { useSay } from "~/session/session";
+import { useInputs } from "~/session/use-inputs";
+import { BigPlay } from "~/ui/big-play";
+import { Bin } from "~/ui/bin";
+import { NumberField } from "~/ui/number-field";
+import { SaveMark, SaveNotice } from "~/ui/save-state";
+import { VolumeControl } from "~/ui/volume-control";
+import { useWakeLock } from "~/ui/wake-lock";
+import { sayBpm } from "~/words/ceiling";
+import { wordPathProblem } from "~/words/flow";
+import { plural, sayCountIn } from "~/words/time";
+import { openFlowBench } from "./bench";
+import { BesideTheKit } from "./beside";
+import { BeatsLeft, CallCards, facesOf, facesOfRound } from "./board";
+import { FLOW_COMMANDS } from "./commands";
+import { IdeasList } from "./ideas-list";
+import { RateIdeas } from "./rate-ideas";
+import { Records } from "./records";
+import { RoundStrip } from "./round-strip";
+import { Settings, Ways } from "./settings";
+import { watchVoices } from "./speak";
+import { SILENT_ROUNDS, useFlow } from "./use-flow";
+
+export interface FlowScreenProps {
+  readonly row: FlowRow;
+  readonly unsaved: Unsaved<FlowContent> | null;
+  readonly bin: readonly FlowRow[];
+  readonly saved: readonly { readonly id: string; readonly name: string }[];
+  readonly fills: readonly FillRow[];
+  readonly entries: readonly BookEntry[];
+  readonly lessons: readonly LessonRow[];
+  readonly grooves: readonly GrooveChoice[];
+  readonly record: FlowRecord;
+}
+
+const NOTHING_TO_RATE = "Play first: each idea can be judged once, when it is more than half over.";
+
+export function FlowScreen(props: FlowScreenProps) {
+  const { row, unsaved, bin, saved, fills, entries, lessons, grooves } = props;
+  const [bench] = useState(() => openFlowBench(unsaved?.content ?? row.content));
+  const content = useStore(bench.store, (state) => state.content);
+  const history = useUndo(bench.undo);
+  const [preferences, changePreferences] = usePreferences();
+  const { listening } = preferences;
+  const player = usePlayer();
+  const say = useSay();
+  const submit = useSubmit();
+  const kept = useFetcher<{ id: string; name: string }>();
+  const saving = useSaving(FLOWS, bench, row, unsaved, say);
+  const [isBeside, setBeside] = useState(false);
+  const [hasVoice, setVoice] = useState(true);
+  useEffect(() => watchVoices(setVoice), []);
+  const sources = useMemo(() => ({ fills, entries }), [fills, entries]);
+  const flow = useFlow({ row, content, sources, grooves, stored: props.record });
+  const { ideas, board, round, playback, canPlay } = flow;
+  const { playing } = playback;
+  const midi = useInputs(listening, flow.onHit);
+  useWakeLock(playing || isBeside);
+
+  const nameOf = useCallback((idea: number) => ideas[idea]?.name ?? "", [ideas]);
+  const strongHand = player.hands.leading;
+  const faces = useMemo(() => {
+    if (board && flow.run) return facesOf(board, flow.run, (_, idea) => nameOf(idea));
+    return round ? facesOfRound(round, flow.cards, nameOf) : [null, null];
+  }, [board, flow.run, flow.cards, round, nameOf]);
+  const tops = useMemo(
+    () => ideas.map(({ versions }) => topOf(versions[0] ?? [], content, player)),
+    [ideas, content, player],
+  );
+  const known = tops.filter((top) => top !== null);
+  const isOverAll = known.length > 0 && known.length === tops.length && known.every((top) => content.tempo > top + 0.5);
+
+  const drawAgain = () => {
+    bench.change({ seed: (content.seed + 1) >>> 0 }, "seed");
+    if (playing) say("Another draw from the next round on.");
+  };
+  const hold = () => {
+    flow.hold(flow.held === null);
+    say(flow.held === null ? "This draw repeats until you let it go." : "New draws again from the next round on.");
+  };
+  const keep = () => {
+    if (!round) return say("There is nothing to keep yet. Add ideas that fill the bars first.");
+    void kept.submit(JSON.stringify({ intent: "keep", content: fillOf(content, formatLine(round.composed.line)) }), {
+      method: "post",
+      encType: "application/json",
+    });
+  };
+  useEffect(() => {
+    if (kept.data) say(`“${kept.data.name}” is on the Shelf.`);
+  }, [kept.data, say]);
+  const rate = (result: Result) => {
+    const name = flow.rate(result);
+    if (name === null) say(NOTHING_TO_RATE);
+  };
+  const rateJoin = () => {
+    if (!flow.rateJoin()) say(NOTHING_TO_RATE);
+  };
+  const act = (asked: object) => void submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
+  useCommands(UNDO_COMMANDS, { history });
+  useCommands(FLOW_COMMANDS, {
+    togglePlay: () => (canPlay ? playback.toggle() : say("Add ideas that fill the bars first.")),
+    drawAgain,
+    hold,
+    keep,
+    rate,
+    rateJoin,
+    toggleBeside: () => setBeside(!isBeside),
+  });
+  const tempo = playback.tempo ?? content.tempo;
+  const count =
+    playback.countInBeat === null
+      ? null
+      : sayCountIn(playback.countInBeat, content.meter as Meter, preferences.countStyle);
+  const calls = round ? listCalls(round.composed.playings) : [];
+  const nowCall =
+    board?.playing != null ? board.shown.find(({ number }) => number === board.playing)?.call.call : undefined;
+  const judgesSelf = listening.source === "self";
+  const changeListening = (change: Partial<Listening>) => changePreferences({ listening: { ...listening, ...change } });
+  const volume = <VolumeControl volume={preferences.volume} onVolume={(next) => changePreferences({ volume: next })} />;
+  const rating = judgesSelf ? <RateIdeas onRate={rate} onJoin={rateJoin} isLarge={isBeside} /> : null;
+  const meets = flow.request.spec.rules.meet;
+  return (
+    <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
+      <h1 className="sr-only">Flow</h1>
+      <div className="flex flex-wrap items-center gap-2">
+        <input
+          aria-label="Name of the flow"
+          data-edits
+          className="input input-ghost font-display font-semibold text-2xl h-11 px-1 min-w-40 flex-1"
+          placeholder="Name this flow"
+          maxLength={MAX_NAME}
+          value={content.name}
+          onChange={(event) => bench.change({ name: event.target.value }, "name")}
+        />
+        <SaveMark state={saving.state} />
+        <label>
+          <span className="sr-only">Saved flows</span>
+          <select
+            className="select select-sm w-48 max-sm:w-28 truncate"
+            value={row.id}
+            onChange={(event) => act({ intent: "open", id: event.target.value })}
+          >
+            {saved.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {(id === row.id ? content.name : name) || "Untitled flow"}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="button" className="btn btn-sm" onClick={() => act({ intent: "new", fill: null })}>
+          <Plus size={15} aria-hidden /> <span className="max-sm:sr-only">New flow</span>
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm btn-ghost btn-square"
+          aria-label="Delete this flow"
+          title="Delete this flow"
+          onClick={() => act({ intent: "delete", id: row.id })}
+        >
+          <Trash2 size={15} aria-hidden />
+        </button>
+        <UndoButtons history={history} />
+        <button
+          type="button"
+          className="btn btn-sm"
+          title={hintOf(FLOW_COMMANDS, "big-view")}
+          onClick={() => setBeside(true)}
+        >
+          <Maximize2 size={15} aria-hidden /> <span className="max-sm:sr-only">Big view</span>
+        </button>
+        <span className="max-sm:hidden">
+          <KeysButton />
+        </span>
+      </div>
+      <SaveNotice saving={saving} onCopy={(theirs) => act({ intent: "copy", content: theirs })} />
+      <CareNote playing={playing} breakAfter={listening.breakAfter} downs={0} />
+      <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_20rem] xl:grid-cols-[19rem_minmax(0,1fr)_20rem]">
+        <div className="order-2 xl:order-1 min-w-0 lg:max-xl:col-start-2 lg:max-xl:row-start-1 lg:max-xl:row-span-2">
+          <IdeasList
+            bench={bench}
+            content={content}
+            ideas={ideas}
+            results={flow.record.ideas}
+            factors={flow.factors}
+            tops={tops}
+            strongHand={strongHand}
+            playing={nowCall ? (ideas[nowCall.idea]?.key ?? null) : null}
+            fills={fills}
+            entries={entries}
+            lessons={lessons}
+          />
+        </div>
+        <div className="order-1 xl:order-2 min-w-0 flex flex-col gap-2.5">
+          <section aria-label="Calls" className="panel px-3 sm:px-4 py-3 flex flex-col gap-3">
+            {board ? (
+              <BeatsLeft board={board} count={count} />
+            ) : (
+              <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+                <Ways flow={flow} content={content} />
+              </div>
+            )}
+            <CallCards faces={faces} strongHand={strongHand} playhead={flow.playhead} />
+            {round ? (
+              <RoundStrip
+                meter={content.meter as Meter}
+                bars={content.bars}
+                playings={round.composed.playings}
+                nameOf={nameOf}
+                now={nowCall ? { from: nowCall.from, to: nowCall.to } : null}
+                meets={meets}
+                isFree={!content.form.isCalled}
+              />
+            ) : null}
+            <div className="flex flex-wrap items-center gap-2">
+              <button
+                type="button"
+                className="btn btn-sm"
+                title={hintOf(FLOW_COMMANDS, "new-draw")}
+                onClick={drawAgain}
+              >
+                <Dices size={16} aria-hidden /> Draw again
+              </button>
+              <button
+                type="button"
+                className={`btn btn-sm ${flow.held === null ? "" : "btn-primary"}`}
+                aria-pressed={flow.held !== null}
+                title={hintOf(FLOW_COMMANDS, "hold")}
+                onClick={hold}
+              >
+                <Repeat size={16} aria-hidden /> Repeat this draw
+              </button>
+              <button type="button" className="btn btn-sm" title={hintOf(FLOW_COMMANDS, "keep")} onClick={keep}>
+                <Bookmark size={16} aria-hidden /> Keep as a fill
+              </button>
+              <span className="ml-auto">
+                <NumberField
+                  label="Draw no."
+                  labelClassName="label-small"
+                  className="input-sm w-24"
+                  value={content.seed}
+                  least={0}
+                  most={0xffffffff}
+                  waits
+                  onValue={(seed) => bench.change({ seed }, "seed")}
+                />
+              </span>
+            </div>
+            {round?.pathProblem ? (
+              <p className="text-sm" role="status">
+                {wordPathProblem(round.pathProblem)}
+              </p>
+            ) : null}
+            {isOverAll ? (
+              <p role="alert" className="text-sm flex flex-wrap items-center gap-2">
+                <span>
+                  At {sayBpm(content.tempo)} every one of these ideas is over your top tempo. The fastest you can play
+                  them all is {sayBpm(Math.min(...known))}.
+                </span>
+                <button
+                  type="button"
+                  className="btn btn-sm"
+                  onClick={() => bench.change({ tempo: bpm(Math.max(MIN_BPM, Math.floor(Math.min(...known)))) })}
+                >
+                  Set it
+                </button>
+              </p>
+            ) : null}
+            {!judgesSelf && flow.silent >= SILENT_ROUNDS && playing ? (
+              <p role="alert" className="text-sm">
+                Nothing was heard for {plural(flow.silent, "round")}. Check that your drums are plugged in, or choose
+                another way to be judged. What you don't play isn't held against you.
+              </p>
+            ) : null}
+            {flow.isSaved ? null : (
+              <p role="alert" className="text-sm text-error">
+                The last result couldn't be saved. It is kept on this page and will be saved with the next one.
+              </p>
+            )}
+          </section>
+          {rating && !isBeside ? rating : null}
+          <Records
+            bench={bench}
+            content={content}
+            ideas={ideas}
+            record={flow.record}
+            last={flow.last}
+            rounds={flow.rounds}
+          />
+          <Bin rows={bin} onRestore={(id) => act({ intent: "restore", id })} />
+        </div>
+        <div className="order-3 min-w-0 flex flex-col gap-2.5">
+          <Settings bench={bench} content={content} ideas={ideas} grooves={grooves} hasVoice={hasVoice} />
+          <ListeningPanel
+            listening={listening}
+            midi={midi}
+            strongHand={strongHand}
+            onChange={changeListening}
+            hasPlan={false}
+          />
+        </div>
+      </div>
+      <section
+        aria-label="Sound"
+        className="foot mt-auto -mx-3 sm:-mx-5 -mb-3 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
+      >
+        <BigPlay
+          playing={playing}
+          onToggle={() => (canPlay || playing ? playback.toggle() : say("Add ideas that fill the bars first."))}
+        />
+        <NumberField
+          label="Tempo"
+          labelClassName="label-small"
+          className="input-sm w-20"
+          value={content.tempo}
+          least={MIN_BPM}
+          most={MAX_BPM}
+          onValue={(next) => bench.change({ tempo: bpm(next) }, "tempo")}
+        />
+        {playing && Math.round(tempo) !== Math.round(content.tempo) ? (
+          <span className="quiet text-sm">now {Math.round(tempo)}</span>
+        ) : null}
+        {playing && board ? <span className="quiet text-sm tabular-nums">round {board.round + 1}</span> : null}
+        {!playing && calls.length > 0 ? (
+          <span className="quiet text-sm">{plural(calls.length, "call")} a round</span>
+        ) : null}
+        <span className="ml-auto">{volume}</span>
+        {playback.trouble ? (
+          <p role="alert" className="text-sm text-error basis-full">
+            {playback.trouble}
+          </p>
+        ) : null}
+      </section>
+      {isBeside ? (
+        <BesideTheKit
+          name={content.name || "Flow"}
+          board={board}
+          count={count}
+          faces={faces}
+          strongHand={strongHand}
+          playhead={flow.playhead}
+          tempo={tempo}
+          playing={playing}
+          canPlay={canPlay || playing}
+          onToggle={playback.toggle}
+          onClose={() => setBeside(false)}
+          rating={rating}
+          volume={volume}
+        />
+      ) : null}
+    </main>
+  );
+}
+
+/** The top tempo of an idea that is repeated; null where no limb plays twice. */
+function topOf(
+  line: Parameters<typeof repeatLine>[0],
+  { meter, tempo }: Pick<FlowContent, "meter" | "tempo">,
+  player: ReturnType<typeof usePlayer>,
+): number | null {
+  const window = { start: ticks(0), length: barTicks(meter as Meter) };
+  const phrase = { meter: meter as Meter, tempo: tempo as Bpm, window, line: repeatLine(line, 2) };
+  return findCeiling(layOut(phrase, player.kit), player)?.bpm ?? null;
+}
+
+/** A draw as a fill of its own. */
+function fillOf(content: FlowContent, text: string): FillContent {
+  const { name, meter, tempo, bars, form, groove, setting, seed } = content;
+  return makeContent({
+    name: `${name || "Flow"}, draw ${seed}`.slice(0, MAX_NAME),
+    tags: ["flow"],
+    text,
+    meter,
+    tempo,
+    window: { start: ticks(0), length: ticks(bars * barTicks(meter as Meter)) },
+    groove,
+    grooveBars: Math.min(8, form.timeBars),
+    setting,
+  });
+}

@@ -1,0 +1,347 @@
+/** One flow in practice: what is drawn, what is called, what is heard of it, and what becomes of that. */
+
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useStore } from "zustand";
+import { createStore, type StoreApi } from "zustand/vanilla";
+import { secondsPerTick } from "~/audio/score";
+import type { RoundTrouble } from "~/core/flow";
+import { type FlowRecord, factorOf, type Heard, type Round, type RoundRequest, recordHeard } from "~/core/flow";
+import type { Result } from "~/core/listening";
+import type { Place } from "~/core/stroke";
+import { pickGroove } from "~/editor/fill/score";
+import { latencyOf, simulate } from "~/editor/listening/listener";
+import type { RawHit } from "~/input/raw-hit";
+import { currentBook } from "~/library/current";
+import type { FlowRow } from "~/library/database";
+import type { FlowContent } from "~/library/flow/content";
+import { type IdeaSources, type ReadIdea, readIdea, toFlowSpec, toFlowWeights, toVariety } from "~/library/flow/ideas";
+import { changeFlowRecord } from "~/library/flow/record";
+import type { GrooveChoice } from "~/library/groove/choices";
+import { toSetting } from "~/library/phrase/setting";
+import type { Run } from "~/library/practice/run";
+import { toNumbers } from "~/library/practice/run-numbers";
+import { keepRun } from "~/library/practice/store";
+import { usePlayback } from "~/session/playback";
+import { usePlayer } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
+import { useSession } from "~/session/session";
+import { sayCall } from "~/words/flow";
+import type { FlowCount } from "~/workers/flow";
+import { Drawer, isCounted } from "./drawer";
+import type { RoundScene } from "./round-score";
+import { type Board, FlowRun, type FlowRunOptions } from "./run";
+import { hush, speak } from "./speak";
+
+export const FLOW_ID = "flow";
+/** Milliseconds between looks at the clock while something plays. */
+const TICK = 15;
+/** Seconds before its end at which the last bar is over. */
+const NEARLY_OVER = 0.15;
+/** Hits of an input may be missing for so many rounds before it is asked whether anything is plugged in. */
+export const SILENT_ROUNDS = 2;
+
+/** The slot that sounds, of the idea that is played; apart from the board, which changes less often. */
+export interface Playhead {
+  readonly slot: number;
+}
+
+/** What was judged last. */
+export interface LastHeard {
+  readonly heard: readonly Heard[];
+  readonly by: Run["by"];
+}
+
+interface FlowOptions {
+  readonly row: FlowRow;
+  readonly content: FlowContent;
+  readonly sources: IdeaSources;
+  readonly grooves: readonly GrooveChoice[];
+  readonly stored: FlowRecord;
+}
+
+export function useFlow({ row, content, sources, grooves, stored }: FlowOptions) {
+  const player = usePlayer();
+  const [preferences] = usePreferences();
+  const { sound } = useSession();
+  const { listening, countInBars, hands } = preferences;
+  const [record, setRecord] = useState(stored);
+  const [counted, setCounted] = useState<FlowCount | RoundTrouble | null>(null);
+  const [preview, setPreview] = useState<Round | null>(null);
+  const [board, setBoard] = useState<Board | null>(null);
+  const [last, setLast] = useState<LastHeard | null>(null);
+  const [rounds, setRounds] = useState(0);
+  const [silent, setSilent] = useState(0);
+  const [isSaved, setSaved] = useState(true);
+  const [held, setHeld] = useState<number | null>(null);
+  const [playhead] = useState<StoreApi<Playhead>>(() => createStore<Playhead>(() => ({ slot: -1 })));
+  const [drawer] = useState(() => new Drawer());
+
+  const ideasText = JSON.stringify(content.ideas);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the same ideas for the same values
+  const ideas = useMemo(
+    () => content.ideas.map((idea) => readIdea(idea, sources, player.kit)),
+    [ideasText, sources, player],
+  );
+  const { name: _, seed, groove: grooveId, setting: settingContent, ahead, isHeld, ladder, ...drawn } = content;
+  const drawnText = JSON.stringify(drawn);
+  const weights = useMemo(() => toFlowWeights(content, record), [content, record]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is drawn from, and nothing else
+  const request = useMemo(
+    (): RoundRequest => ({
+      spec: toFlowSpec(content, ideas, player),
+      player: { kit: player.kit, limits: player.limits, hands: player.hands },
+      variety: toVariety(content, sources.entries),
+      weights: { ideas: [], joins: [] },
+      seed: 0,
+      surfaces: player.kit.surfaces.map(({ place }) => place).filter((place) => !FEET.includes(place)),
+      trades: content.form.kind === "trade",
+    }),
+    [drawnText, ideas, player, sources],
+  );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what sounds, and nothing else
+  const scene = useMemo((): RoundScene => {
+    const groove = pickGroove({ meter: content.meter, groove: grooveId }, { grooves, preferences });
+    return {
+      meter: request.spec.meter,
+      bars: content.bars,
+      form: content.form,
+      ahead,
+      meets: request.spec.rules.meet,
+      player,
+      groove,
+      setting: toSetting(settingContent, { grooveBars: content.form.timeBars, countInBars }, groove.feel),
+      playsAlong: listening.playsAlong,
+    };
+  }, [request, grooveId, JSON.stringify(settingContent), ahead, grooves, hands, countInBars, listening.playsAlong]);
+  const now = useRef({ weights, held, listening, content, ideas, record });
+  now.current = { weights, held, listening, content, ideas, record };
+
+  const options = useMemo(
+    (): FlowRunOptions => ({
+      scene,
+      ideas: request.spec.ideas,
+      keys: ideas.map(({ key }) => key),
+      tempo: content.tempo,
+      ladder,
+      strictness: listening.strictness,
+      draw: (number) => drawer.take(now.current.held ?? number, now.current.weights),
+    }),
+    [scene, request, ideas, content.tempo, ladder, listening.strictness, drawer],
+  );
+  const run = useRef<FlowRun | null>(null);
+  const canPlay = counted !== null && isCounted(counted) && counted.total > 0n;
+  useEffect(() => {
+    if (canPlay) run.current?.turnTo(options);
+  }, [options, canPlay]);
+
+  // Counted anew whenever something else is drawn from.
+  useEffect(() => {
+    let isOver = false;
+    setCounted((before) => before);
+    void drawer
+      .open(request, now.current.content.seed, now.current.weights)
+      .then((answer) => {
+        if (isOver || !answer) return;
+        setCounted(answer);
+        setPreview(drawer.peek(0));
+      })
+      .catch((error: unknown) => {
+        if (!isOver) console.error(error);
+      });
+    return () => {
+      isOver = true;
+    };
+  }, [drawer, request]);
+  useEffect(() => () => drawer.close(), [drawer]);
+
+  const makeScore = useCallback((number: number) => {
+    if (!run.current) throw new Error("nothing goes round");
+    return run.current.score(number);
+  }, []);
+  const playback = usePlayback({ id: FLOW_ID, makeScore });
+  const { playing } = playback;
+
+  const begin = useCallback(() => {
+    if (!canPlay) return;
+    setRounds(0);
+    setSilent(0);
+    setLast(null);
+    run.current = new FlowRun(options);
+    drawer.ensure(now.current.held ?? 0, now.current.weights);
+    setBoard(run.current.board(-1, 0));
+    void sound.play(FLOW_ID, makeScore);
+  }, [canPlay, options, sound, drawer, makeScore]);
+  const toggle = useCallback(() => (playing ? sound.stop(FLOW_ID) : begin()), [playing, sound, begin]);
+
+  const note = useCallback(
+    (heard: readonly Heard[], by: Run["by"]) => {
+      if (heard.length === 0) return;
+      setLast({ heard, by });
+      setRecord((before) => recordHeard(before, heard));
+      void currentBook()
+        .then((book) => changeFlowRecord(book, row.id, (before) => recordHeard(before, heard)))
+        .catch(() => setSaved(false));
+    },
+    [row.id],
+  );
+  const finish = useCallback(
+    (done: ReturnType<FlowRun["closeRated"]>, by: Run["by"]) => {
+      for (const { result, measures, tempo, seconds } of done) {
+        const kept: Run = {
+          id: crypto.randomUUID(),
+          at: Date.now(),
+          fillId: row.id,
+          fill: now.current.content.name || "Untitled flow",
+          step: "flow",
+          kind: "flow",
+          tempo,
+          result,
+          by,
+          seconds: Math.round(seconds * 10) / 10,
+          fault: null,
+          numbers: measures && toNumbers(measures),
+        };
+        void currentBook().then(async (book) => setSaved(await keepRun(book, kept)));
+      }
+      setRounds((count) => count + done.length);
+    },
+    [row.id],
+  );
+
+  const onHit = useCallback(
+    (raw: RawHit) => {
+      const { listening: set } = now.current;
+      run.current?.listener.hit(raw, sound.locateIn(FLOW_ID, raw.at - latencyOf(set)));
+    },
+    [sound],
+  );
+
+  useEffect(() => {
+    if (!playing) return;
+    let key = "";
+    const clock = setInterval(() => {
+      const flow = run.current;
+      const page = performance.now();
+      const located = flow ? sound.locateIn(FLOW_ID, page) : null;
+      if (!flow || !located) return;
+      const { listening: set, weights: wanted, held: again } = now.current;
+      if (flow.isClosing(located.repeat) && located.left < NEARLY_OVER) {
+        sound.stop(FLOW_ID);
+        return;
+      }
+      drawer.ensure(again ?? Math.max(0, located.repeat), wanted);
+      const next = flow.board(located.repeat, located.seconds / secondsPerTick(located.score));
+      const { slot, ...rest } = next;
+      playhead.setState({ slot: next.playing === null ? -1 : slot });
+      const nextKey = `${rest.round} ${rest.phase} ${rest.playing} ${rest.time} ${rest.beatsLeft} ${rest.shown.map(({ number }) => number).join()}`;
+      if (nextKey !== key) setBoard(next);
+      key = nextKey;
+      if (set.source === "self") {
+        finish(flow.closeRated(Math.max(0, located.repeat)), "self");
+        return;
+      }
+      if (set.source === "drummer" && located.repeat >= 0 && !flow.isClosing(located.repeat)) {
+        simulate(flow, located, page, set.drummer, onHit);
+      }
+      note(flow.hear(located), "heard");
+      const { heard, done, missed } = flow.close(located);
+      note(heard, "heard");
+      finish(done, "heard");
+      if (done.length > 0) setSilent(0);
+      else if (missed > 0) setSilent((count) => count + missed);
+    }, TICK);
+    return () => {
+      clearInterval(clock);
+      const flow = run.current;
+      // What the player has judged of the last round counts although it was stopped.
+      if (flow && now.current.listening.source === "self") finish(flow.closeRated(Number.POSITIVE_INFINITY), "self");
+      setBoard(null);
+      playhead.setState({ slot: -1 });
+      hush();
+      setPreview(drawer.peek(now.current.held ?? 0) ?? null);
+    };
+  }, [playing, sound, drawer, playhead, note, finish, onHit]);
+
+  // The next call is said while the one before it is played.
+  const calling = board?.shown.find(({ number }) => number === (board.playing ?? -1) + 1) ?? null;
+  const firstCall = board?.playing === null ? board.shown[0] : undefined;
+  const spoken = board && board.phase !== "answer" ? (firstCall ?? calling) : null;
+  const spokenKey = spoken ? spoken.number : -1;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: said once for each call
+  useEffect(() => {
+    if (!playing || ahead !== "spoken" || !spoken) return;
+    const { call } = spoken.call;
+    speak(sayCall(now.current.ideas[call.idea]?.name ?? "", call.times), preferences.volume);
+  }, [playing, ahead, spokenKey]);
+
+  const locateNow = useCallback(() => {
+    const located = sound.locateIn(FLOW_ID, performance.now());
+    return located && { round: located.repeat, at: located.seconds / secondsPerTick(located.score) };
+  }, [sound]);
+  /** The player's own judgement of the idea that was just played; its name, or null where there is none. */
+  const rate = useCallback(
+    (result: Result): string | null => {
+      const here = locateNow();
+      const rated = here && run.current?.rate(here.round, here.at, result);
+      if (!rated) return null;
+      note(rated.heard, "self");
+      return now.current.ideas[rated.idea]?.name ?? "";
+    },
+    [note, locateNow],
+  );
+  const rateJoin = useCallback((): readonly [string, string] | null => {
+    const here = locateNow();
+    const rated = here && run.current?.rateJoin(here.round, here.at);
+    if (!rated) return null;
+    note(rated.heard, "self");
+    const [before, after] = rated.ideas.map((idea) => now.current.ideas[idea]?.name ?? "");
+    return [before ?? "", after ?? ""];
+  }, [note, locateNow]);
+
+  /** Other draws of the same, from here on. */
+  const reseed = useCallback(
+    (next: number) => {
+      drawer.reseed(next);
+      void drawer.ensureNow(0, now.current.weights).then(setPreview);
+    },
+    [drawer],
+  );
+  useEffect(() => {
+    if (canPlay) reseed(seed);
+  }, [seed, canPlay, reseed]);
+
+  const inPlay = board && run.current && !run.current.isClosing(board.round) ? run.current.get(board.round) : null;
+  return {
+    ideas,
+    request,
+    record,
+    factors: content.ideas.map(({ key }) => (isHeld ? 1 : factorOf(record.ideas[key]))),
+    counted,
+    canPlay,
+    board,
+    /** The round that is played, or would be. */
+    round: inPlay?.round ?? preview,
+    run: board ? run.current : null,
+    cards: run.current?.cards ?? 2,
+    last,
+    rounds,
+    silent,
+    isSaved,
+    held,
+    hold: (isOn: boolean) => setHeld(isOn ? (inPlay?.round.number ?? 0) : null),
+    playhead,
+    playback: { ...playback, toggle },
+    rate,
+    rateJoin,
+    onHit,
+  };
+}
+export type Flow = ReturnType<typeof useFlow>;
+export type { ReadIdea };
+
+const FEET: readonly Place[] = ["kk", "k2", "hp", "hs"];
+
+/** The slot that sounds on the card of the call that is played; -1 elsewhere. */
+export function usePlayhead(playhead: StoreApi<Playhead>): number {
+  return useStore(playhead, ({ slot }) => slot);
+}

@@ -1,0 +1,9 @@
+import { lazy } from "react";
+import type { PickDialogProps } from "./pick-dialog";
+
+export type { Choice, PickTab } from "./pick-dialog";
+
+/** The dialog comes when it is opened. */
+export const PickDialog = lazy(() => import("./pick-dialog")) as <Kind extends string>(
+  props: PickDialogProps<Kind>,
+) => React.ReactNode;
