@@ -57,7 +57,7 @@ test("targets are large enough and what scrolls is reached by keys, on every scr
   const fill = new URL(page.url()).pathname.replace(/\/stack$/, "");
   const screens = [
     ...["stack", "floor", "groove", "shed", "sheet"].map((tab) => `${fill}/${tab}`),
-    ...["/", "/cells", "/fit", "/log", "/setup", "/open"],
+    ...["/", "/cells", "/fit", "/flow", "/log", "/setup", "/open"],
     await newLesson(page),
   ];
   const found: string[] = [];
@@ -87,7 +87,7 @@ test.describe("axe finds nothing, by day and by night", () => {
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme === "Dark" ? "backline" : "daylight");
     }
   });
-  test("on the Shelf, Cells, Fit, and an address that is none", async ({ page }) => {
+  test("on the Shelf, Cells, Fit, Flow, and an address that is none", async ({ page }) => {
     await expectClean(page);
     await page.getByRole("link", { name: "Cells" }).click();
     await expect(page.getByRole("heading", { level: 2, name: "Single paradiddle" })).toBeVisible();
@@ -96,6 +96,14 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expect(page.getByRole("list", { name: "Results found" }).getByRole("listitem").first()).toBeVisible();
     await page.getByText("Band hits").click();
     await expectClean(page);
+    await page.getByRole("link", { name: "Flow", exact: true }).click();
+    await expect(page.getByText(/ways to fill 2 bars/)).toBeVisible();
+    await page.getByRole("button", { name: /^Change how Three/ }).click();
+    await expectClean(page);
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Big view" }).click();
+    await expectClean(page);
+    await page.keyboard.press("Escape");
     await page.getByRole("link", { name: "Shelf" }).click();
     await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
     await expectClean(page);

@@ -13,13 +13,14 @@ export async function clientLoader() {
   await flushSaves();
   const book = await currentBook();
   await keepWaiting(book);
-  const [runs, plans, fills, lessons] = await Promise.all([
+  const [runs, plans, fills, lessons, flows] = await Promise.all([
     listRuns(book),
     listPlans(book),
     listRows(book.fills),
     listRows(book.lessons),
+    listRows(book.flows),
   ]);
-  return { runs, plans, fills, lessons };
+  return { runs, plans, fills, lessons, flows };
 }
 clientLoader.hydrate = true as const;
 

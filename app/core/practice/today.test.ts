@@ -60,8 +60,9 @@ describe("today", () => {
             learned: due === null ? null : { returns: 0, due: TODAY + due },
           }),
         );
-        const { warmUp, items } = planToday(all, minutes, TODAY);
-        const sum = warmUp + items.reduce((total, item) => total + item.minutes, 0);
+        const canImprovise = drawn.length % 2 === 0;
+        const { warmUp, items, improvise } = planToday(all, minutes, TODAY, canImprovise);
+        const sum = warmUp + improvise + items.reduce((total, item) => total + item.minutes, 0);
         expect(sum).toBeLessThanOrEqual(minutes);
         if (items.length > 0) expect(sum).toBe(minutes);
         expect(new Set(items.map(({ id }) => id)).size).toBe(items.length);
@@ -73,7 +74,11 @@ describe("today", () => {
   });
 
   it("has nothing for nobody, and no warm-up for a few minutes", () => {
-    expect(planToday([], 30, TODAY).items).toEqual([]);
+    expect(planToday([], 30, TODAY)).toMatchObject({ items: [], improvise: 0 });
+    // With nothing due and ideas to move between, the time is for those.
+    expect(planToday([], 30, TODAY, true)).toEqual({ warmUp: 3, improvise: 27, items: [] });
+    expect(planToday([progress("a")], 30, TODAY, true)).toMatchObject({ improvise: 5, items: [{ minutes: 22 }] });
+    expect(planToday([progress("a")], 15, TODAY, true).improvise).toBe(0);
     expect(planToday([progress("a")], 5, TODAY)).toMatchObject({ warmUp: 0, items: [{ minutes: 5 }] });
   });
 });

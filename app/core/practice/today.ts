@@ -55,9 +55,17 @@ const WARM_UP = 3;
 
 const ORDER = { due: 0, near: 1, going: 2, neglected: 3, next: 4, new: 5 } as const;
 
+/** From so many minutes on, so many of them go to improvising at the end. */
+const IMPROVISE = [
+  { from: 45, minutes: 8 },
+  { from: 20, minutes: 5 },
+] as const;
+
 export interface TodayPlan {
   /** Minutes of easy strokes first. */
   readonly warmUp: number;
+  /** Minutes of improvising at the end; 0 where there is nothing to improvise between, or no time. */
+  readonly improvise: number;
   readonly items: readonly TodayItem[];
 }
 
@@ -87,10 +95,14 @@ function weigh(reason: TodayReason): number {
   }
 }
 
-/** Fills the minutes in order; what does not fit waits for another day. Equal ones stay in the order given. */
-export function planToday(all: readonly Progress[], minutes: number, today: Day): TodayPlan {
+/**
+ * Fills the minutes in order; what does not fit waits for another day. Equal ones stay in the order given. `canImprovise`:
+ * whether there are ideas to move between.
+ */
+export function planToday(all: readonly Progress[], minutes: number, today: Day, canImprovise = false): TodayPlan {
   const warmUp = minutes >= 4 * WARM_UP ? WARM_UP : 0;
-  let left = minutes - warmUp;
+  const kept = canImprovise ? (IMPROVISE.find(({ from }) => minutes >= from)?.minutes ?? 0) : 0;
+  let left = minutes - warmUp - kept;
   let fresh = 0;
   const wanted = all
     .flatMap((progress) => {
@@ -108,5 +120,10 @@ export function planToday(all: readonly Progress[], minutes: number, today: Day)
   }
   // What is over goes to what is being learned, not to what only came back.
   const last = items.findLast(({ reason }) => reason.code !== "due") ?? items.at(-1);
-  return { warmUp, items: items.map((item) => (item === last ? { ...item, minutes: item.minutes + left } : item)) };
+  const improvise = canImprovise && items.length === 0 ? minutes - warmUp : kept;
+  return {
+    warmUp,
+    improvise,
+    items: items.map((item) => (item === last ? { ...item, minutes: item.minutes + left } : item)),
+  };
 }

@@ -55,6 +55,12 @@ describe("several orchestrations of one fill", () => {
     expect(takeOrchestration(two, 1).text).toBe("@4 R/t1L");
   });
 
+  test("a fill that is led by the other hand has them by the other hand", () => {
+    const byHand = makeContent({ text: "@4 R/t1LR(RL/f1)", name: "Mirrored" });
+    const two = { ...addOrchestration(byHand, "Plain"), text: "@4 LRL(LR)", goodText: "@4 LRL(LR)" };
+    expect(takeOrchestration(two, 1).text).toBe("@4 L/t1RL(RL/f1)");
+  });
+
   test("a choke keeps the cymbal that it needs", () => {
     const choked = makeContent({ text: "@4 R=R/c1LR", name: "Four" });
     const two = addOrchestration(choked, "Again");

@@ -3,7 +3,17 @@
 import { z } from "zod";
 import { formatLine, mapPlayedSlots, placeStrokes, type StrokeKey } from "~/core/line";
 import type { Line } from "~/core/phrase";
-import { isHand, LIMBS, mapEachStroke, PLACES, type Place } from "~/core/stroke";
+import {
+  isHand,
+  LIMBS,
+  makeSilence,
+  mapEachStroke,
+  mirrorLimb,
+  PLACES,
+  type Place,
+  partsOf,
+  strokesOf,
+} from "~/core/stroke";
 import { orchestrationSchema } from "../phrase/orchestration";
 import { soundLine } from "../phrase/phrase";
 import type { FillContent } from "./content";
@@ -57,7 +67,13 @@ function placeOnly(line: Line, placed: NamedOrchestration["placed"]): Line {
   const changes: (readonly [StrokeKey, Place | null])[] = [];
   mapPlayedSlots(line, (slot, index) =>
     mapEachStroke(slot, (stroke, part) => {
-      const place = wanted.get(`${index} ${part} ${stroke.limb}`) ?? null;
+      // A line that the other hand leads now has its strokes at the same times, by the other hand.
+      const other = mirrorLimb(stroke.limb);
+      const hasOther = strokesOf(partsOf(slot)[part] ?? makeSilence()).some(({ limb }) => limb === other);
+      const place =
+        wanted.get(`${index} ${part} ${stroke.limb}`) ??
+        (hasOther ? null : wanted.get(`${index} ${part} ${other}`)) ??
+        null;
       // A rim shot or a choke needs the drum or cymbal that it is on.
       if (place !== null || (isHand(stroke.limb) && stroke.technique === "plain")) {
         changes.push([{ slot: index, part, limb: stroke.limb }, place]);

@@ -16,6 +16,15 @@ import { Crossings } from "~/editor/crossings";
 import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/place";
 import { useLitCeiling } from "~/editor/fill/use-ceiling";
 import { addressOf } from "~/library/fill/address";
+import type { FillContent } from "~/library/fill/content";
+import {
+  addOrchestration,
+  dropOrchestration,
+  heardIn,
+  listOrchestrations,
+  nameOrchestration,
+  takeOrchestration as takeOrchestrationOf,
+} from "~/library/fill/orchestrations";
 import type { KitContent } from "~/library/kit/content";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import { type ChosenKit, isMeasured, usePlayer, usePlayerSession } from "~/session/player";
@@ -35,6 +44,7 @@ import { Gauge } from "./gauge";
 import type { KitBench } from "./kit-bench";
 import { KitPanel } from "./kit-panel";
 import { Layers } from "./layers";
+import { Named } from "./named";
 import { Pace } from "./pace";
 import { Plan, type Trial } from "./plan";
 import { limbsOf, nextStroke } from "./strokes";
@@ -165,6 +175,31 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
     if (editLine(() => variant.line)) say(`${name}: applied.`);
   };
 
+  /** Orchestrations are read off a line that can be read: with an error in it, that comes first. */
+  const changeNamed = (change: (content: FillContent) => FillContent): boolean => {
+    const now = editor.store.getState().content;
+    const isSound = now.text === now.goodText;
+    if (isSound) editor.replace(change(now));
+    else say(FIX_LINE_FIRST);
+    return isSound;
+  };
+  const takeNamed = (number: number) => {
+    const name = listOrchestrations(content)[number]?.name || "This orchestration";
+    if (changeNamed((now) => takeOrchestrationOf(now, number))) say(`${name} is in use.`);
+  };
+  const hearNamed = (number: number) => {
+    const heardNow = trial?.id.startsWith("named ") ? Number(trial.id.split(" ")[1]) : 0;
+    if (playback.playing && heardNow === number) {
+      playback.toggle();
+      return;
+    }
+    if (number === 0) setTrial(null);
+    else {
+      const what = listOrchestrations(content)[number]?.name || "Unnamed";
+      setTrial({ id: `named ${number}`, what, content: heardIn(content, number), take: () => takeNamed(number) });
+    }
+    if (!playback.playing) requestAnimationFrame(playback.toggle);
+  };
   const setOrchestration = (next: Orchestration, kind: string) =>
     editor.setContent({ voicing: next.length > 0 ? [...next] : undefined }, kind);
   const askKits = (asked: object) =>
@@ -279,6 +314,24 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
           >
             {tab === "voicing" ? (
               <>
+                <Named
+                  content={content}
+                  heard={trial?.id.startsWith("named ") ? Number(trial.id.split(" ")[1]) : null}
+                  isPlaying={playback.playing}
+                  onHear={hearNamed}
+                  onTake={takeNamed}
+                  onAdd={() => {
+                    const count = listOrchestrations(content).length;
+                    if (changeNamed((now) => addOrchestration(now, `No. ${count + 1}`))) {
+                      say("A copy is in use now. Change it as you like: the other one stays.");
+                    }
+                  }}
+                  onName={(number, name) => {
+                    const { orchestrations: named } = nameOrchestration(content, number, name);
+                    editor.setContent({ orchestrations: named }, "name orchestration");
+                  }}
+                  onDrop={(number) => changeNamed((now) => dropOrchestration(now, number))}
+                />
                 <Layers
                   voicing={voicing}
                   kit={kit}

@@ -272,7 +272,6 @@ export function FlowScreen(props: FlowScreenProps) {
                   value={content.seed}
                   least={0}
                   most={0xffffffff}
-                  waits
                   onValue={(seed) => bench.change({ seed }, "seed")}
                 />
               </span>

@@ -2,7 +2,7 @@
 
 import { lazy, Suspense } from "react";
 import { useFetcher, useSearchParams } from "react-router";
-import type { FillRow, LessonRow } from "~/library/database";
+import type { FillRow, FlowRow, LessonRow } from "~/library/database";
 import type { PlanRow } from "~/library/practice/plan";
 import type { Run } from "~/library/practice/run";
 import { Tabs } from "~/ui/tabs";
@@ -26,9 +26,10 @@ export interface LogScreenProps {
   readonly plans: readonly PlanRow[];
   readonly fills: readonly FillRow[];
   readonly lessons: readonly LessonRow[];
+  readonly flows: readonly FlowRow[];
 }
 
-export function LogScreen({ runs, plans, fills, lessons }: LogScreenProps) {
+export function LogScreen({ runs, plans, fills, lessons, flows }: LogScreenProps) {
   const [params, setParams] = useSearchParams();
   const fetcher = useFetcher<{ words?: string; deleted?: Run | null }>();
   const tab: LogTab = TABS.find(({ id }) => id === params.get("tab"))?.id ?? "today";
@@ -66,7 +67,7 @@ export function LogScreen({ runs, plans, fills, lessons }: LogScreenProps) {
       >
         <Suspense fallback={<p className="quiet p-4">Reading the log…</p>}>
           {tab === "today" ? (
-            <Today fills={fills} plans={plans} lessons={lessons} />
+            <Today fills={fills} plans={plans} lessons={lessons} flows={flows} />
           ) : tab === "charts" ? (
             <Charts runs={runs} fills={fills} plans={plans} />
           ) : tab === "runs" ? (

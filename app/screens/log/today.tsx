@@ -2,7 +2,7 @@ import { Target } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { planToday, type TodayReason } from "~/core/practice";
-import type { FillRow, LessonRow } from "~/library/database";
+import type { FillRow, FlowRow, LessonRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import type { PlanRow } from "~/library/practice/plan";
 import { dayOf } from "~/library/practice/store";
@@ -38,14 +38,18 @@ interface TodayProps {
   readonly fills: readonly FillRow[];
   readonly plans: readonly PlanRow[];
   readonly lessons: readonly LessonRow[];
+  readonly flows: readonly FlowRow[];
 }
 
 /** What to practise in the minutes there are, in which order, and why. */
-export function Today({ fills, plans, lessons }: TodayProps) {
+export function Today({ fills, plans, lessons, flows }: TodayProps) {
   const [minutes, setMinutes] = useState(readMinutes);
   const all = listProgress(fills, plans, lessons);
   const today = dayOf(Date.now());
-  const { warmUp, items } = planToday(all, minutes, today);
+  const [flow] = flows;
+  // Without a flow of their own, whoever has learned two fills has two ideas.
+  const canImprovise = flow !== undefined || all.filter(({ learned }) => learned !== null).length >= 2;
+  const { warmUp, items, improvise } = planToday(all, minutes, today, canImprovise);
   const change = (value: number) => {
     setMinutes(value);
     try {
@@ -81,7 +85,7 @@ export function Today({ fills, plans, lessons }: TodayProps) {
             </Link>
           ) : null}
         </div>
-        {items.length === 0 ? (
+        {items.length === 0 && improvise === 0 ? (
           <p className="panel p-5">
             Nothing is due and nothing has been started. Open a fill from the Shelf and start its plan on the Shed tab.
           </p>
@@ -127,6 +131,19 @@ export function Today({ fills, plans, lessons }: TodayProps) {
                 </li>
               );
             })}
+            {improvise > 0 ? (
+              <li className="grid grid-cols-[4.5rem_1fr] gap-3 px-4 py-3 items-center">
+                <Minutes from={warmUp + at} minutes={improvise} />
+                <span>
+                  <Link to={flow ? `/flow/${flow.id}` : "/flow"} className="font-semibold hover:underline">
+                    Improvise{flow ? `: ${flow.content.name || "Untitled flow"}` : ""}
+                  </Link>
+                  <span className="block text-sm quiet">
+                    Move between the ideas you know at random, and come home on 1.
+                  </span>
+                </span>
+              </li>
+            ) : null}
           </ol>
         )}
         <p className="text-sm quiet mt-3">

@@ -1,6 +1,6 @@
-import { ArrowDown, ArrowUp, Check, ChevronRight } from "lucide-react";
+import { ArrowDown, ArrowUp, Check, ChevronRight, Shuffle } from "lucide-react";
 import { useMemo } from "react";
-import { Link } from "react-router";
+import { Form, Link } from "react-router";
 import { listVersions } from "~/core/player";
 import { countSteps, minutesLeft, type PlannedStep } from "~/core/practice";
 import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
@@ -17,6 +17,7 @@ import type { Training } from "./training";
 /** The steps of the plan, the one that is on opened for its reason and its tempos. */
 export function PlanList({ training, home }: { readonly training: Training; readonly home: number }) {
   const { work, step: current, choose, editPlan, plan } = training;
+  const { row } = useFillPlace();
   if (!work) return null;
   const ids = work.steps.map(({ id }) => id);
   const counted = countSteps(work.steps);
@@ -64,6 +65,17 @@ export function PlanList({ training, home }: { readonly training: Training; read
             />
           </li>
         ))}
+        <li className="px-3 py-2.5">
+          <Form method="post" action="/flow" className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+            <input type="hidden" name="fill" value={row.id} />
+            <p className="text-sm flex-1 basis-40">
+              Then improvise between its cells, in any order, and come home on 1.
+            </p>
+            <button type="submit" className="btn btn-sm">
+              <Shuffle size={15} aria-hidden /> Take it to Flow
+            </button>
+          </Form>
+        </li>
       </ol>
     </section>
   );

@@ -1,0 +1,205 @@
+import { expect, type Page, test } from "@playwright/test";
+
+test.beforeEach(async ({ page }) => {
+  await page.goto("/setup");
+  await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
+});
+
+async function openFlow(page: Page, id = "demo-flow-lanterns") {
+  await page.goto(`/flow/${id}`);
+  const rules = page.getByRole("region", { name: "Rules" });
+  const flow = {
+    rules,
+    calls: page.getByRole("list", { name: "Calls" }),
+    clean: page.getByRole("region", { name: "How clean it is" }),
+    play: page.getByRole("button", { name: "Play", exact: true }),
+    stop: page.getByRole("button", { name: "Stop", exact: true }),
+    ways: page.getByText(/ways? to fill \d+ bars?/),
+    listen: (name: string) => page.getByRole("region", { name: "Listening" }).getByText(name, { exact: true }).click(),
+    put: async (label: string, value: string) => {
+      const field = page.getByRole("textbox", { name: label, exact: true });
+      await field.fill(value);
+      await field.press("Enter");
+    },
+  };
+  await expect(flow.ways).toBeVisible();
+  return flow;
+}
+
+test("a whole flow with the demo drummer: called, judged idea by idea, home by itself, and in the log", async ({
+  page,
+}) => {
+  const { calls, clean, play, stop, ways, put, listen } = await openFlow(page);
+  await expect(ways).toContainText("67,442 ways to fill 4 bars");
+  // How the round will begin stands there before it is played.
+  await expect(calls.getByText("Next")).toBeVisible();
+  await expect(page.getByRole("img", { name: /^The round: .* then home$/ })).toBeVisible();
+  await listen("Demo drummer");
+  await put("Bars of time", "1");
+  await put("Bars of ideas", "2");
+  await put("Rounds", "2");
+  await put("Tempo", "150");
+  await expect(ways).toContainText("to fill 2 bars");
+  await play.click();
+  await expect(page.getByText("Play time")).toBeVisible();
+  await expect(page.getByText("Your ideas")).toBeVisible();
+  await expect(calls.locator("[data-state=now]")).toHaveCount(1);
+  await expect(calls.locator("[data-state=next]")).toHaveCount(1);
+  await expect(page.getByText(/^home in \d+$/)).toBeVisible();
+  await expect(clean.getByText(/: (clean|nearly clean|not clean yet)\./)).toBeVisible();
+  // After two rounds one bar comes home, and it stops.
+  await expect(play).toBeVisible();
+  await expect(stop).toBeHidden();
+  await expect(clean.getByText("2 rounds")).toBeVisible();
+
+  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Log" }).click();
+  await page.getByRole("tab", { name: "Runs" }).click();
+  await page.getByLabel("Step").selectOption({ label: "Flow" });
+  await expect(page.getByRole("row", { name: /Between the lanterns Flow 150/ })).toHaveCount(2);
+  // What was heard is remembered with the flow.
+  await page.goto("/flow/demo-flow-lanterns");
+  await expect(page.getByText(/last results: /).first()).toBeAttached();
+});
+
+test("a drummer who falls apart brings back what wasn't clean, unless weights are held", async ({ page }) => {
+  const { clean, play, stop, put, listen } = await openFlow(page);
+  const ideas = page.getByRole("region", { name: "Ideas" });
+  await expect(ideas.getByText("× 3 until clean")).toBeVisible();
+  await clean.getByLabel(/Hold the weights/).check();
+  await expect(ideas.getByText(/until clean/)).toBeHidden();
+  await clean.getByLabel(/Hold the weights/).uncheck();
+  await listen("Demo drummer");
+  await page.getByRole("slider", { name: "Timing varies by" }).fill("55");
+  await put("Bars of time", "0");
+  await put("Tempo", "130");
+  await play.click();
+  await expect(clean.getByText(/not clean yet\./)).toBeVisible();
+  await expect(ideas.getByText(/× [34] until clean/).nth(1)).toBeVisible();
+  await stop.click();
+});
+
+test("judged by oneself, with four keys: the idea, and the change into it", async ({ page }) => {
+  const { clean, play, stop, put } = await openFlow(page);
+  await page.keyboard.press("1");
+  await expect(page.getByText(/Play first/)).toBeVisible();
+  await put("Bars of time", "0");
+  await put("Tempo", "60");
+  await play.click();
+  await expect(page.getByText("Your ideas")).toBeVisible();
+  const judge = async (key: string, words: RegExp) => {
+    await expect(async () => {
+      await page.locator("body").press(key);
+      await expect(clean.getByText(words)).toBeVisible({ timeout: 300 });
+    }).toPass();
+  };
+  await judge("3", /: not clean yet\./);
+  await judge("2", /: nearly clean\./);
+  await judge("4", /The change from .* to .*: not clean yet\./);
+  await stop.click();
+});
+
+test("played on the computer's keys, what is heard is judged", async ({ page }) => {
+  const { clean, play, stop, put, listen } = await openFlow(page);
+  await listen("Keyboard");
+  await put("Bars of time", "0");
+  await put("Tempo", "100");
+  await play.click();
+  await expect(page.getByText("Your ideas")).toBeVisible();
+  // Anything, in time with nothing: it is heard, and it is not clean.
+  const drum = setInterval(() => void page.keyboard.press(Math.random() < 0.5 ? "j" : "f").catch(() => {}), 90);
+  await expect(clean.getByText(/not clean yet\./)).toBeVisible();
+  clearInterval(drum);
+  await stop.click();
+});
+
+test("the board: no call is taken away before it is played, on a page that is held up each second", async ({
+  page,
+}) => {
+  const { play, stop, put } = await openFlow(page);
+  await put("Bars of time", "0");
+  await put("Tempo", "120");
+  await page.evaluate(() => {
+    // Every second this page does nothing for a tenth of one.
+    setInterval(() => {
+      const until = performance.now() + 100;
+      while (performance.now() < until);
+    }, 1000);
+    const seen: string[][] = [];
+    Object.assign(window, { seen });
+    const list = document.querySelector('[aria-label="Calls"] ul, ul[aria-label="Calls"]');
+    if (!list) throw new Error("there is no board");
+    const look = () => {
+      const cards = [...list.children].map((card) => {
+        const face = card.querySelector("[data-state]");
+        return `${face?.getAttribute("data-state")} | ${face?.querySelectorAll("p")[1]?.textContent}`;
+      });
+      if (cards.join() !== seen.at(-1)?.join()) seen.push(cards);
+    };
+    new MutationObserver(look).observe(list, { subtree: true, childList: true, characterData: true, attributes: true });
+  });
+  await play.click();
+  const seen = () => page.evaluate(() => (window as unknown as { seen: string[][] }).seen);
+  await expect(async () => expect((await seen()).length).toBeGreaterThan(14)).toPass({ timeout: 90_000 });
+  await stop.click();
+  const boards = (await seen()).filter((cards) => cards.some((card) => card.startsWith("now")));
+  for (const [index, cards] of boards.entries()) {
+    const next = boards[index + 1];
+    if (!next) break;
+    for (const [number, card] of cards.entries()) {
+      const [state, name] = card.split(" | ");
+      const [, nameThen] = (next[number] ?? "").split(" | ");
+      // What was not being played has the same name when the board changes, or it would be gone before it is played.
+      if (state !== "now") expect(nameThen, `${index}: ${boards[index]} then ${next}`).toBe(name);
+    }
+  }
+});
+
+test("trading: the demo drummer answers, and the calls wait for the player's turn", async ({ page }) => {
+  const { play, stop, put, rules } = await openFlow(page, "demo-flow-trade");
+  await expect(rules.getByLabel(/Trade/)).toBeChecked();
+  await put("Bars of ideas", "1");
+  await put("Tempo", "160");
+  await play.click();
+  await expect(page.getByText("The demo drummer answers")).toBeVisible();
+  await expect(page.getByText(/^your turn in \d+$/)).toBeVisible();
+  await expect(page.getByText("Your ideas")).toBeVisible();
+  await stop.click();
+});
+
+test("the day's plan ends with improvising, and leads there", async ({ page }) => {
+  await page.goto("/log");
+  await page.getByLabel("Minutes today").selectOption("45");
+  await page.getByRole("link", { name: "Improvise: Between the lanterns" }).click();
+  await expect(page.getByRole("textbox", { name: "Name of the flow" })).toHaveValue("Between the lanterns");
+});
+
+test("several orchestrations of one fill: heard one after the other, one in use, and drawn in a flow", async ({
+  page,
+}) => {
+  await page.goto("/fills/demo-last-ferry/floor");
+  const named = page.getByRole("region", { name: "Orchestrations of this fill" });
+  await expect(named.getByRole("heading")).toHaveText("3 orchestrations");
+  await named.getByRole("button", { name: "Hear All on the snare" }).click();
+  await expect(named.getByRole("button", { name: "Hear All on the snare" })).toHaveAttribute("aria-pressed", "true");
+  await named.getByRole("button", { name: "Hear Accents on cymbals" }).click();
+  await expect(named.getByRole("button", { name: "Hear Accents on cymbals" })).toHaveAttribute("aria-pressed", "true");
+  await named.getByRole("button", { name: "Use Accents on cymbals" }).click();
+  await expect(named.getByRole("textbox", { name: "Name of orchestration 1" })).toHaveValue("Accents on cymbals");
+  await expect(page.getByRole("list", { name: "Layers" }).getByRole("combobox").first()).toBeVisible();
+  await named.getByRole("button", { name: "Add another" }).click();
+  await named.getByRole("textbox", { name: "Name of orchestration 1" }).fill("On the bell");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(named.getByRole("heading")).toHaveText(/4 orchestrations/);
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(named.getByRole("heading")).toHaveText("4 orchestrations");
+  await named
+    .getByRole("button", { name: /^Delete / })
+    .first()
+    .click();
+  await expect(named.getByRole("heading")).toHaveText("3 orchestrations");
+
+  await page.goto("/flow/demo-flow-trade");
+  await page.getByRole("button", { name: "Change how Last ferry is played" }).click();
+  await expect(page.getByLabel("Where it is played")).toHaveValue("versions");
+});
