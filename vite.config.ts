@@ -9,7 +9,7 @@ const CONTROLS =
   /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows)/;
 /** What only some screens need, however many of them: it comes when they do. */
 const LATER =
-  /base-ui|floating-ui|comlink|vexflow|fflate|uqr|pdfkit|fast-xml-parser|app\/editor\/(export|paper|import)|library\/(share\.|lesson\/(content|edit|kind|course))|words\/(sheet|share|notes)|views\/(paint-drawing|staff-sheet)|engrave\/(draw|spell|score|form-score|heads|repeats)|app\/ink\/(?!coin)|app\/paper|core\/(listening|search|moves|practice|graph|orchestration-search|player.(ceiling|demands|gestures|motions|variant))|library\/(cell|search|practice|transfer|book-file|backup|incoming)|words\/(ceiling|cell|closing|groove|moves|practice|problem|search)/;
+  /base-ui|floating-ui|comlink|vexflow|fflate|uqr|pdfkit|fast-xml-parser|app\/editor\/(export|paper|import|listening)|library\/(share\.|lesson\/(content|edit|kind|course))|words\/(sheet|share|notes)|views\/(paint-drawing|staff-sheet)|engrave\/(draw|spell|score|form-score|heads|repeats)|app\/ink\/(?!coin)|app\/paper|core\/(flow|listening|search|moves|practice|graph|orchestration-search|player.(ceiling|demands|gestures|motions|variant))|library\/(cell|flow|search|practice|transfer|book-file|backup|incoming)|words\/(ceiling|cell|closing|flow|groove|moves|practice|problem|search)/;
 
 export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],

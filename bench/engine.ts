@@ -37,23 +37,7 @@ import {
   SOME_CELLS,
   searchProblem,
 } from "./search-problem";
-
-function median(values: readonly number[]): number {
-  const sorted = values.toSorted((a, b) => a - b);
-  return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN;
-}
-
-/** Milliseconds of one run, the median of `runs` after a warm-up. */
-function time(runs: number, work: () => unknown): number {
-  for (let run = 0; run < Math.min(20, runs); run++) work();
-  return median(
-    Array.from({ length: runs }, () => {
-      const began = performance.now();
-      work();
-      return performance.now() - began;
-    }),
-  );
-}
+import { time } from "./time";
 
 const METER = { beats: 4, unit: 4 } as const;
 const TWO_BARS = { start: ticks(0), length: ticks(2 * barTicks(METER)) };

@@ -8,16 +8,7 @@ import { PLACES } from "../app/core/stroke";
 import { FAULTY_DRUMMERS, GHOSTED_LINES } from "../app/core/testing/drummers";
 import { expectLine, phraseOfLine } from "../app/core/testing/expecting";
 import { bpm } from "../app/core/time";
-
-function time(runs: number, work: () => unknown): number {
-  for (let run = 0; run < 20; run++) work();
-  const times = Array.from({ length: runs }, () => {
-    const began = performance.now();
-    work();
-    return performance.now() - began;
-  });
-  return times.toSorted((a, b) => a - b)[runs >> 1] as number;
-}
+import { time } from "./time";
 
 /** Of something that has never run: as it is the first time in a page. */
 function timeOnce(work: () => unknown): number {

@@ -133,6 +133,8 @@ test("a lesson is made from a tag, ordered, printed, sent as a link, and practis
   await contents.getByRole("button", { name: "Heading" }).click();
   await contents.getByRole("textbox", { name: "Heading", exact: true }).fill("Later");
   await expect(pages(page).first()).toHaveAccessibleName(/Two doors.*Open one, then the other\..*Four and four\./);
+  // The pages follow once typing rests.
+  await expect(pages(page).last()).toHaveAccessibleName(/Later/);
   await expect(stackOf(page).saved).toBeVisible();
 
   const text = await textOf(await print(page));

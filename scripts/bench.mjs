@@ -28,6 +28,7 @@ async function bundled(name) {
 /** By name: what of it is run. */
 const PARTS = {
   engine: () => bundled("engine"),
+  flow: () => bundled("flow"),
   listening: () => bundled("listening"),
   browser: () => import("../bench/browser.mjs"),
   staff: () => import("../bench/staff.mjs"),

@@ -145,16 +145,16 @@ const SHOTS = [
     },
   },
   {
-    name: "grooves-swung",
-    path: "/fills/demo-kettle-shuffle/groove",
-    setup: { theme: "Dark" },
+    name: "flow",
+    path: "/flow/demo-flow-lanterns",
     act: async (page) => {
-      await scored(page);
-      await page.getByRole("tab", { name: "Feel" }).click();
-      await page.getByRole("checkbox", { name: /different feel/ }).check();
-      await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
-      await page.getByRole("button", { name: "Play", exact: true }).click();
-      await page.getByRole("region", { name: "Score" }).locator("[data-playing]").first().waitFor();
+      await page.getByText(/ways to fill 4 bars/).waitFor();
+      await page.getByRole("button", { name: "OK" }).click();
+      await page.getByRole("region", { name: "Listening" }).getByText("Demo drummer", { exact: true }).click();
+      await page.evaluate(() => window.scrollTo(0, 0));
+      await page.getByRole("heading", { name: "Ideas" }).click();
+      await page.keyboard.press("Space");
+      await page.getByText("home in 9").waitFor();
     },
   },
   {

@@ -140,8 +140,8 @@ export function composeFlow(playings: readonly Playing[], variety: readonly Vari
     const isLast = playings[index + 1]?.piece.idea !== piece.idea;
     let isChanged = false;
     if (endings.length > 0 && isRepeated && isLast) {
-      const size = lastCellSize(line);
-      const others = endings.filter((cell) => cell.length === size);
+      const last = lastCell(line);
+      const others = endings.filter((cell) => cell.length === last.length && formatSlots(cell) !== formatSlots(last));
       const other = others[others.length > 0 ? pick(others.length, random) : 0];
       if (other) {
         line = replaceLastCell(line, other);
@@ -164,9 +164,9 @@ export function composeFlow(playings: readonly Playing[], variety: readonly Vari
   };
 }
 
-function lastCellSize(line: Line): number {
+function lastCell(line: Line): readonly Slot[] {
   const last = playItems(line).findLast((item) => item.kind === "cell");
-  return last?.kind === "cell" ? last.item.slots.length : 0;
+  return last?.kind === "cell" ? last.item.slots : [];
 }
 
 /** Where the hands may go when a path is drawn: drums and cymbals alike. */

@@ -19,9 +19,12 @@ export const MOST_ROUNDS = 64;
 
 const times = z.number().int().min(0).max(MOST_TIMES);
 
+/** Without spaces: two of them name a join. */
+const ideaKey = z.string().regex(/^\S+$/).max(40);
+
 const ideaSchema = z.strictObject({
   /** Its own within the flow, whatever it is changed to. */
-  key: z.string().min(1).max(40),
+  key: ideaKey,
   kind: z.enum(["cell", "fill"]),
   /** The cell, rudiment or fill that it was taken from; null for one that was typed. */
   of: itemId.nullable(),
@@ -66,7 +69,7 @@ export const flowContentSchema = z
       lead: z.enum(LEADS),
       endsFree: z.boolean(),
       /** An idea that must be played at a place, by its key. */
-      meet: z.strictObject({ key: z.string().min(1).max(40), at: ticksSchema }).nullable(),
+      meet: z.strictObject({ key: ideaKey, at: ticksSchema }).nullable(),
     }),
     form: z.strictObject({
       /** "trade": the demo drummer answers for as many bars. */

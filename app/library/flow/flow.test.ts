@@ -96,10 +96,13 @@ describe("a flow's content", () => {
     expect(demo.runs.some(({ kind }) => kind === "flow")).toBe(true);
   });
 
-  test("cells of one's own are what the end of a repeat may be changed for", async () => {
+  test("the cells of the book are what the end of a repeat may be changed for", async () => {
     const entries = await loadEntries(book, loadRudiments());
-    const flow = makeFlow({ ideas: [makeIdea({ ...idea, changesEnd: true })] });
-    expect(toVariety(flow, entries)).toEqual([{ path: "kept", accents: false, endings: [] }]);
+    const flow = makeFlow({ ideas: [makeIdea({ ...idea, changesEnd: true }), makeIdea({ ...idea, of: null })] });
+    const [changing, kept] = toVariety(flow, entries);
+    expect(changing?.endings.length).toBeGreaterThan(20);
+    expect(changing?.endings.every(({ length }) => length <= 16)).toBe(true);
+    expect(kept).toEqual({ path: "kept", accents: false, endings: [] });
   });
 });
 

@@ -17,7 +17,6 @@ import type { Player } from "~/core/player";
 import type { Slot } from "~/core/stroke";
 import { type Meter, parseRate, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
-import { cellOf } from "../cell/content";
 import type { BookEntry } from "../cell/entries";
 import type { FillRow } from "../database";
 import type { FillContent } from "../fill/content";
@@ -109,13 +108,16 @@ export function toFlowSpec(
   };
 }
 
-/** What may differ from one playing to the next; the last cell of a repeat is changed for one of the player's own. */
+/** Longer cells are no endings. */
+const MOST_ENDING = 16;
+
+/** What may differ from one playing to the next; the last cell of a repeat is changed for another one of the book. */
 export function toVariety({ ideas }: FlowContent, entries: readonly BookEntry[]): Variety[] {
-  const own: (readonly Slot[])[] = entries.filter(({ row }) => row !== null).map(({ text }) => cellOf(text));
+  const cells: (readonly Slot[])[] = entries.map(({ cell }) => cell).filter(({ length }) => length <= MOST_ENDING);
   return ideas.map(({ path, accents, changesEnd }) => ({
     path: path as PathRule,
     accents,
-    endings: changesEnd ? own : [],
+    endings: changesEnd ? cells : [],
   }));
 }
 

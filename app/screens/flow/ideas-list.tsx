@@ -291,7 +291,7 @@ function IdeaSettings({ idea, read, bench }: IdeaCardProps) {
         Move its accents to other notes
       </Check>
       <Check isSmall checked={changesEnd} onCheck={(next) => set({ changesEnd: next })}>
-        When repeated, end the last one with another cell of mine
+        When repeated, end the last one with another cell
       </Check>
       <Check
         isSmall

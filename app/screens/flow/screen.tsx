@@ -168,7 +168,7 @@ export function FlowScreen(props: FlowScreenProps) {
         <label>
           <span className="sr-only">Saved flows</span>
           <select
-            className="select select-sm w-48 max-sm:w-28 truncate"
+            className="select select-sm w-48 max-lg:w-28 truncate"
             value={row.id}
             onChange={(event) => act({ intent: "open", id: event.target.value })}
           >
@@ -200,7 +200,7 @@ export function FlowScreen(props: FlowScreenProps) {
         >
           <Maximize2 size={15} aria-hidden /> <span className="max-sm:sr-only">Big view</span>
         </button>
-        <span className="max-sm:hidden">
+        <span className="max-lg:hidden">
           <KeysButton />
         </span>
       </div>

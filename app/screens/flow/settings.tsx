@@ -114,6 +114,17 @@ function Rules({ bench, content, ideas }: SettingsProps) {
       <Check isSmall checked={rules.endsFree} onCheck={(endsFree) => set({ endsFree })}>
         End with a hand free for the crash
       </Check>
+      <Check
+        isSmall
+        checked={content.ideas.length > 0 && content.ideas.every(({ path, accents }) => path === "anew" && accents)}
+        onCheck={(is) =>
+          bench.change({
+            ideas: content.ideas.map((idea) => ({ ...idea, path: is ? "anew" : "kept", accents: is })),
+          })
+        }
+      >
+        Only the sticking is fixed: new drums and accents each time
+      </Check>
       <div className="flex flex-wrap gap-3 items-end">
         <label className="flex-1 min-w-40">
           <span className="label-small block mb-0.5">A lick to meet</span>
