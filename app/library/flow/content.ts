@@ -3,7 +3,7 @@
 import { z } from "zod";
 import { LEADS, MOST_FLOW_BARS, MOST_IDEAS, PATHS } from "~/core/flow";
 import { MAX_TEXT, readStickLine } from "~/core/line";
-import { type Bpm, barTicks, type Meter } from "~/core/time";
+import type { Bpm } from "~/core/time";
 import type { Item } from "~/data/rows";
 import { itemId, type Ref } from "../kind";
 import { MAX_NAME, meterSchema, tempoSchema, ticksSchema } from "../phrase/phrase";
@@ -158,9 +158,4 @@ export function makeFlow(given: Partial<FlowContent> = {}): FlowContent {
     seed: 1,
     ...given,
   };
-}
-
-/** Ticks from the first bar line of its ideas to their end. */
-export function lengthOfFlow({ bars, meter }: Pick<FlowContent, "bars" | "meter">): number {
-  return bars * barTicks(meter as Meter);
 }
