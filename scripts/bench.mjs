@@ -29,6 +29,7 @@ async function bundled(name) {
 const PARTS = {
   engine: () => bundled("engine"),
   flow: () => bundled("flow"),
+  sound: () => bundled("sound"),
   listening: () => bundled("listening"),
   browser: () => import("../bench/browser.mjs"),
   staff: () => import("../bench/staff.mjs"),

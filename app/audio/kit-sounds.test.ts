@@ -1,8 +1,9 @@
 import { describe, expect, test } from "vitest";
 import { type Level, PLACES, type Place } from "~/core/stroke";
-import { gainForForce, LEVEL_PEAKS, type SoundWanted, soundOf } from "./kit-sounds";
-import { decay, makeFilter, makeMetal, makeNoise, makeSweep } from "./signal";
-import { synthesise, synthesiseClick } from "./synthesis";
+import { gainForForce, HEADROOM, Humaniser, LEVEL_STEPS, type SoundWanted, soundOf, VARIATIONS } from "./kit-sounds";
+import { integratedLoudness, laptopLoss, makeKWeighting, momentaryLoudness } from "./loudness";
+import { decay, energyAbove, makeFilter, makeNoise } from "./signal";
+import { loudnessOf, synthesise, synthesiseClick } from "./synthesis";
 
 const RATE = 44_100;
 
@@ -29,11 +30,124 @@ describe("every surface", () => {
   });
 });
 
-test("three levels are clearly apart: at least 5 dB each", () => {
-  const inDb = (level: Level) => 20 * Math.log10(peak(sound("sn", level)) / LEVEL_PEAKS.accent);
-  expect(inDb("accent")).toBeCloseTo(0, 3);
-  expect(inDb("normal")).toBeLessThan(-5);
-  expect(inDb("ghost")).toBeLessThan(inDb("normal") - 5);
+describe("how loud each sound is", () => {
+  test("the measurement: a full-scale sine of 997 Hz is -3.01 LUFS in one channel, silence is none", () => {
+    const sine = (rate: number, frequency: number) =>
+      Float32Array.from({ length: rate }, (_, index) => Math.sin((2 * Math.PI * frequency * index) / rate));
+    for (const rate of [44_100, 48_000]) {
+      expect(momentaryLoudness(sine(rate, 997), rate)).toBeCloseTo(-3.01, 1);
+      expect(integratedLoudness([sine(rate, 997)], rate)).toBeCloseTo(-3.01, 1);
+      // What the ear hardly hears counts little.
+      expect(momentaryLoudness(sine(rate, 25), rate)).toBeLessThan(-9);
+      const weigh = makeKWeighting(rate);
+      expect(Number.isFinite(weigh(1))).toBe(true);
+    }
+    expect(momentaryLoudness(new Float32Array(1000), 48_000)).toBe(Number.NEGATIVE_INFINITY);
+    expect(integratedLoudness([new Float32Array(48_000)], 48_000)).toBe(Number.NEGATIVE_INFINITY);
+  });
+
+  test.each(PLACES)("%s is as loud as it is meant to be at every level and in every variation", (place) => {
+    const check = (level: Level, variation: number) => {
+      const heard = momentaryLoudness(sound(place, level, "plain", variation), RATE) + HEADROOM;
+      expect(Math.abs(heard - loudnessOf({ place, level, technique: "plain" }))).toBeLessThan(1);
+    };
+    check("ghost", 0);
+    check("normal", 1);
+    // The loudest and the softest of its variations.
+    for (const variation of [4, 2]) check("accent", variation);
+  });
+
+  test("levels are 6 and 16 dB apart, a rim shot is louder than an accent, toms don't shout over the snare", () => {
+    expect(LEVEL_STEPS).toEqual({ ghost: -16, normal: -6, accent: 0 });
+    const heard = (place: Place, technique: SoundWanted["technique"] = "plain") =>
+      momentaryLoudness(sound(place, "accent", technique), RATE) + HEADROOM;
+    expect(heard("sn")).toBeCloseTo(-18, 0);
+    expect(heard("sn", "rim-shot")).toBeCloseTo(-16.5, 0);
+    for (const tom of ["t1", "t2", "t3", "f1", "f2"] as const) expect(heard(tom) - heard("sn")).toBeLessThan(1.5);
+    expect(heard("c1") - heard("sn")).toBeLessThan(2.5);
+  });
+
+  test("floor tom and bass drum are still heard on a laptop", () => {
+    expect(laptopLoss(sound("f1", "accent"), RATE)).toBeLessThan(8);
+    expect(laptopLoss(sound("f1", "normal"), RATE)).toBeLessThan(8);
+    expect(laptopLoss(sound("kk", "accent"), RATE)).toBeLessThan(6);
+  });
+});
+
+describe("what each sound is like", () => {
+  const above = (samples: Float32Array, frequency: number) => {
+    const [all, high] = energyAbove(samples, frequency, RATE);
+    return high / all;
+  };
+  test("wires are heard in a ghost, and more of them the harder the snare is struck", () => {
+    const ghost = above(sound("sn", "ghost"), 1_000);
+    expect(ghost).toBeGreaterThan(0.12);
+    expect(ghost).toBeLessThan(0.15);
+    const shares = [ghost, above(sound("sn"), 1_000), above(sound("sn", "accent"), 1_000)];
+    shares.push(above(sound("sn", "accent", "rim-shot"), 1_000));
+    expect(shares.toSorted((a, b) => a - b)).toEqual(shares);
+  });
+
+  test.each(["sn", "t1", "f1", "kk", "hh", "ho", "rd", "c1", "c2", "ch", "sp"] as const)(
+    "%s is brighter with force",
+    (place) => {
+      const shares = (["ghost", "normal", "accent"] as const).map((level) => above(sound(place, level), 3_000));
+      expect(shares.toSorted((a, b) => a - b)).toEqual(shares);
+    },
+  );
+
+  test("a tom's pitch falls by the force of its stroke, and not by an octave", () => {
+    /** Hz: the pitch near the floor tom's own at which a stretch of the sound is strongest. */
+    const pitch = (samples: Float32Array, from: number, to: number) => {
+      const stretch = samples.slice(from * RATE, to * RATE);
+      const strength = (frequency: number) => {
+        let [real, imaginary] = [0, 0];
+        for (const [index, sample] of stretch.entries()) {
+          const window = 0.5 - 0.5 * Math.cos((2 * Math.PI * index) / stretch.length);
+          const angle = (2 * Math.PI * frequency * index) / RATE;
+          real += window * sample * Math.cos(angle);
+          imaginary += window * sample * Math.sin(angle);
+        }
+        return Math.hypot(real, imaginary);
+      };
+      const pitches = Array.from({ length: 61 }, (_, step) => 76 + step * 0.6);
+      return pitches.reduce((best, one) => (strength(one) > strength(best) ? one : best));
+    };
+    const cents = (level: Level) => {
+      const samples = sound("f1", level);
+      return 1200 * Math.log2(pitch(samples, 0, 0.1) / pitch(samples, 0.4, 0.8));
+    };
+    expect(cents("accent")).toBeGreaterThan(40);
+    expect(cents("accent")).toBeLessThan(340);
+    expect(Math.abs(cents("ghost"))).toBeLessThan(cents("accent"));
+  });
+
+  test("a crash's low tones ring longer than its high ones", () => {
+    const crash = sound("c1", "accent");
+    const share = (from: number, to: number) => above(crash.slice(from * RATE, to * RATE), 4_000);
+    expect(share(1.2, 2)).toBeLessThan(share(0.05, 0.4));
+  });
+
+  test("strokes of one kind are never quite alike, and never the same twice running", () => {
+    for (const place of ["sn", "cs", "t1", "kk", "hh", "hp", "sp", "cb", "x1"] as const) {
+      const all = Array.from({ length: VARIATIONS }, (_, variation) => sound(place, "normal", "plain", variation));
+      for (const [index, one] of all.entries()) {
+        for (const other of all.slice(index + 1)) expect(one).not.toEqual(other);
+      }
+    }
+    const [humaniser, again] = [new Humaniser(), new Humaniser()];
+    const strokes = Array.from({ length: 300 }, (_, index) => ({
+      limb: (["R", "L", "K"] as const)[index % 3] ?? "R",
+      place: "sn" as const,
+    }));
+    const drawn = strokes.map((stroke) => humaniser.next(stroke));
+    expect(strokes.map((stroke) => again.next(stroke))).toEqual(drawn);
+    for (const limb of [0, 1, 2]) {
+      const own = drawn.filter((_, index) => index % 3 === limb);
+      expect(new Set(own).size).toBe(VARIATIONS);
+      for (const [index, one] of own.entries()) if (index > 0) expect(one).not.toBe(own[index - 1]);
+    }
+  });
 });
 
 test("a ghost is darker and shorter than an accent, not only softer", () => {
@@ -70,33 +184,26 @@ test("the click is short, and higher on one", () => {
   );
 });
 
-test("signal parts: noise is repeatable and centred, sweeps start at zero phase, filters and decay do their work", () => {
+test("signal parts: noise is repeatable and centred, filters and decay do their work", () => {
   const noise = makeNoise(7);
   const again = makeNoise(7);
   const values = Array.from({ length: 4_000 }, () => noise());
   expect(values.slice(0, 50)).toEqual(Array.from({ length: 50 }, () => again()));
   expect(Math.abs(values.reduce((sum, value) => sum + value, 0) / values.length)).toBeLessThan(0.05);
   expect(Math.max(...values.map(Math.abs))).toBeLessThanOrEqual(1);
-  expect(Math.abs(makeSweep(200, 100, 0.01, RATE)(0))).toBeLessThan(0.05);
   expect(decay(1, 1)).toBeCloseTo(1 / Math.E, 12);
-  const metal = makeMetal(200, [1, 1.5], RATE);
-  expect(Array.from({ length: 500 }, () => metal()).every((value) => [-1, 0, 1].includes(value))).toBe(true);
   const lowpass = makeFilter("lowpass", 500, 0.7, RATE);
   const tone = (frequency: number) =>
     Float32Array.from({ length: 4_410 }, (_, index) => lowpass(Math.sin((2 * Math.PI * frequency * index) / RATE)));
   expect(energy(tone(100))).toBeGreaterThan(20 * energy(tone(5_000)));
 });
 
-test("a force between two levels is between their peaks, and rises all the way", () => {
+test("a force between two levels is as loud as between them, and rises all the way", () => {
   const peakOf = (force: number) => {
     const { level } = soundOf({ limb: "R", place: "sn", force, technique: "plain" }, 0);
-    return LEVEL_PEAKS[level] * gainForForce(force);
+    return LEVEL_STEPS[level] + 20 * Math.log10(gainForForce(force));
   };
-  expect([0, 1, 2].map(peakOf)).toEqual([
-    expect.closeTo(LEVEL_PEAKS.ghost, 9),
-    expect.closeTo(LEVEL_PEAKS.normal, 9),
-    expect.closeTo(LEVEL_PEAKS.accent, 9),
-  ]);
+  expect([0, 1, 2].map(peakOf)).toEqual([expect.closeTo(-16, 9), expect.closeTo(-6, 9), expect.closeTo(0, 9)]);
   const steps = Array.from({ length: 41 }, (_, step) => peakOf(step / 20));
   expect(steps.every((peak, index) => index === 0 || peak > (steps[index - 1] ?? 0))).toBe(true);
 });

@@ -1,6 +1,7 @@
 /** Which sound a stroke has: its surface, level and technique, how loud it is, and what ends what rings. */
 
-import { betweenLevels, isHand, LEVELS, type Level, type Limb, type Place, type Technique } from "~/core/stroke";
+import { betweenLevels, LEVELS, type Level, type Limb, type Place, type Technique } from "~/core/stroke";
+import { makeNoise } from "./signal";
 
 export interface SoundWanted {
   readonly place: Place;
@@ -39,7 +40,7 @@ function nearestLevel(force: number): Level {
 
 /** What a sound is turned up or down by, for a force between two levels: straight in decibels from one to the next. */
 export function gainForForce(force: number): number {
-  return Math.exp(betweenLevels(force, LOG_PEAKS)) / LEVEL_PEAKS[nearestLevel(force)];
+  return 10 ** ((betweenLevels(force, LEVEL_STEPS) - LEVEL_STEPS[nearestLevel(force)]) / 20);
 }
 
 export function keyOf({ place, level, technique, variation }: SoundWanted): string {
@@ -47,11 +48,24 @@ export function keyOf({ place, level, technique, variation }: SoundWanted): stri
 }
 
 /** Strokes of one kind differ a little, so that a roll does not rattle like a machine. */
-export const VARIATIONS = 3;
+export const VARIATIONS = 5;
 
-/** Which variation the `count`th stroke is: hands vary from stroke to stroke, a foot is steadier. */
-export function variationOf(limb: Limb, count: number): number {
-  return isHand(limb) ? count % VARIATIONS : 0;
+/**
+ * Which variation each stroke is: every limb on every surface by itself, and never the same one twice in a row. The same
+ * strokes in the same order are always the same.
+ */
+export class Humaniser {
+  private readonly last = new Map<string, number>();
+  private readonly noise = makeNoise(20_261);
+
+  next({ limb, place }: Pick<Struck, "limb" | "place">): number {
+    const key = `${limb} ${place}`;
+    const before = this.last.get(key);
+    const step = Math.floor(((this.noise() + 1) / 2) * (VARIATIONS - 1)) % (VARIATIONS - 1);
+    const next = before === undefined ? 0 : (before + 1 + step) % VARIATIONS;
+    this.last.set(key, next);
+    return next;
+  }
 }
 
 /** Seconds in which an open hi-hat is choked. */
@@ -69,10 +83,8 @@ export function ringsHat(place: Place): boolean {
   return RINGING.includes(place);
 }
 
-/** Peak of each level: ghosts are some 16 dB, normal strokes 6 dB below accents. */
-export const LEVEL_PEAKS: Record<Level, number> = { ghost: 0.15, normal: 0.48, accent: 0.95 };
-const LOG_PEAKS: Record<Level, number> = {
-  ghost: Math.log(LEVEL_PEAKS.ghost),
-  normal: Math.log(LEVEL_PEAKS.normal),
-  accent: Math.log(LEVEL_PEAKS.accent),
-};
+/** How much softer than an accent each level is, in decibels. */
+export const LEVEL_STEPS: Record<Level, number> = { ghost: -16, normal: -6, accent: 0 };
+
+/** Samples are this much softer than they are meant to be heard, in decibels, so that no single stroke is cut off. */
+export const HEADROOM = 6;

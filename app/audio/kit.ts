@@ -2,18 +2,18 @@
 
 import * as Tone from "tone";
 import type { Click } from "~/core/pulse";
-import type { Place } from "~/core/stroke";
+import { LEVELS, type Place } from "~/core/stroke";
 import {
   CHOKE,
   chokesHat,
   gainForForce,
+  Humaniser,
   keyOf,
   ringsHat,
   type SoundWanted,
   type Struck,
   soundOf,
   VARIATIONS,
-  variationOf,
 } from "./kit-sounds";
 import type { Pans } from "./pans";
 import { synthesise, synthesiseClick } from "./synthesis";
@@ -26,13 +26,17 @@ export interface KitOptions {
   readonly makeSounds?: (sounds: readonly SoundWanted[], sampleRate: number) => Promise<readonly Float32Array[]>;
 }
 
+/** What takes longest to make, and is seldom the first thing that is heard. */
+const LONG: readonly Place[] = ["c1", "c2", "ch", "sp"];
+
 export class SoundingKit {
   private readonly buffers = new Map<string, AudioBuffer>();
   private readonly panners = new Map<number, Tone.Panner>();
-  private readonly playing = new Set<Tone.ToneBufferSource>();
+  /** What sounds or is about to, and from when. */
+  private readonly playing = new Map<Tone.ToneBufferSource, number>();
   private readonly asked = new Set<string>();
   private openHat: Tone.ToneBufferSource | null = null;
-  private strokes = 0;
+  private humaniser = new Humaniser();
 
   constructor(
     private readonly output: Tone.InputNode,
@@ -44,11 +48,16 @@ export class SoundingKit {
   }
 
   /**
-   * Makes a first version of each sound that these strokes need, so that the first one is not late. The others come
-   * from {@link fetchMore}, off the main thread; until then the first one stands in for them.
+   * Makes the sounds that these strokes need, off the main thread: first one of each that is soon needed, then one of each
+   * that rings long and takes long, then all their variations. Resolves once the first ones are there; the first one
+   * stands in for a variation that is not.
    */
-  prepare(strokes: Iterable<Struck>) {
-    const wanted = new Map<string, SoundWanted>();
+  async prepare(strokes: Iterable<Struck>): Promise<void> {
+    const [soon, later, more] = [
+      new Map<string, SoundWanted>(),
+      new Map<string, SoundWanted>(),
+      new Map<string, SoundWanted>(),
+    ];
     const kinds = new Set<string>();
     for (const stroke of strokes) {
       const kind = keyOf(soundOf(stroke, 0));
@@ -57,17 +66,24 @@ export class SoundingKit {
       for (let variation = 0; variation < VARIATIONS; variation++) {
         const sound = soundOf(stroke, variation);
         const key = keyOf(sound);
-        if (variation === 0) this.bufferOf(sound);
-        else if (!this.buffers.has(key) && !this.asked.has(key)) wanted.set(key, sound);
+        if (this.buffers.has(key) || this.asked.has(key)) continue;
+        (variation > 0 ? more : LONG.includes(sound.place) ? later : soon).set(key, sound);
       }
     }
     for (const strong of [true, false]) this.clickBuffer(strong);
-    if (wanted.size > 0) void this.fetchMore(wanted);
+    if (!this.options.makeSounds) {
+      for (const sound of [...soon.values(), ...later.values()]) this.bufferOf(sound);
+      return;
+    }
+    const first = this.fetchSounds(soon);
+    void this.fetchSounds(later);
+    void this.fetchSounds(more);
+    await first;
   }
 
-  private async fetchMore(wanted: ReadonlyMap<string, SoundWanted>) {
+  private async fetchSounds(wanted: ReadonlyMap<string, SoundWanted>) {
     const { makeSounds } = this.options;
-    if (!makeSounds) return;
+    if (!makeSounds || wanted.size === 0) return;
     for (const key of wanted.keys()) this.asked.add(key);
     try {
       const sounds = await makeSounds([...wanted.values()], this.sampleRate);
@@ -76,7 +92,7 @@ export class SoundingKit {
         if (samples) this.keep(key, () => samples);
       }
     } catch {
-      // The first versions go on standing in: strokes are then all alike, and nothing is lost.
+      // What was not made is made when it is struck, or something like it stands in.
       for (const key of wanted.keys()) this.asked.delete(key);
     }
   }
@@ -84,31 +100,45 @@ export class SoundingKit {
   /** Sounds a stroke at `time` (seconds of the audio context), `gain` from 0 to 1; for `seconds`, or until it has rung out. */
   strike(note: Struck, time: number, gain = 1, seconds: number | null = null) {
     if (chokesHat(note.place)) {
-      this.openHat?.stop(time + CHOKE);
+      this.openHat?.stop(time);
       this.openHat = null;
     }
-    const varied = soundOf(note, variationOf(note.limb, this.strokes++));
-    const sound = this.buffers.has(keyOf(varied)) || !this.options.makeSounds ? varied : soundOf(note, 0);
+    const sound = this.readySound(note);
     const source = this.play(this.bufferOf(sound), time, this.panOf(note.place), gain * gainForForce(note.force));
-    if (seconds !== null) source.stop(time + seconds + CHOKE);
+    if (seconds !== null) source.stop(time + seconds);
     if (ringsHat(note.place)) this.openHat = source;
+  }
+
+  /** The stroke's own variation, or what is there and is most like it: nothing is made while something plays if it can be helped. */
+  private readySound(note: Struck): SoundWanted {
+    const varied = soundOf(note, this.humaniser.next(note));
+    if (this.buffers.has(keyOf(varied)) || !this.options.makeSounds) return varied;
+    const plain = soundOf(note, 0);
+    const others = LEVELS.map((level): SoundWanted => ({ ...plain, level }));
+    return [plain, ...others].find((sound) => this.buffers.has(keyOf(sound))) ?? plain;
   }
 
   click(click: Click, time: number) {
     this.play(this.clickBuffer(click.strong), time, 0, 1);
   }
 
-  /** Ends everything that sounds or is about to. */
+  /** Ends everything that sounds or is about to: what sounds fades quickly, so that nothing clicks. */
   silence() {
-    for (const source of this.playing) source.dispose();
-    this.playing.clear();
+    const now = Tone.getContext().currentTime;
+    for (const [source, from] of this.playing) {
+      if (from > now) {
+        this.playing.delete(source);
+        source.dispose();
+      } else source.stop(now);
+    }
     this.openHat = null;
+    this.humaniser = new Humaniser();
   }
 
   private play(buffer: AudioBuffer, time: number, pan: number, gain: number): Tone.ToneBufferSource {
     const source = new Tone.ToneBufferSource({ url: new Tone.ToneAudioBuffer(buffer), fadeIn: 0, fadeOut: CHOKE });
     source.connect(this.pannerAt(pan));
-    this.playing.add(source);
+    this.playing.set(source, time);
     source.onended = () => {
       this.playing.delete(source);
       source.dispose();

@@ -3,7 +3,17 @@
  * than it sounds, and anywhere that code runs.
  */
 
-import { CHOKE, chokesHat, gainForForce, keyOf, ringsHat, type SoundWanted, soundOf, variationOf } from "./kit-sounds";
+import {
+  CHOKE,
+  chokesHat,
+  gainForForce,
+  HEADROOM,
+  Humaniser,
+  keyOf,
+  ringsHat,
+  type SoundWanted,
+  soundOf,
+} from "./kit-sounds";
 import type { Pans } from "./pans";
 import { Schedule } from "./schedule";
 import { measureRepeats, type ScoreSource } from "./score";
@@ -26,8 +36,8 @@ export interface MixdownOptions {
   readonly synthesise?: (sound: SoundWanted, sampleRate: number) => Float32Array;
 }
 
-/** The highest peak: what would be louder is all turned down together, so that levels keep their distances. */
-const MOST_PEAK = 0.95;
+/** The highest peak, and how quickly the limiter takes hold before one and lets go after it. Seconds. */
+const LIMIT = { peak: 0.95, attack: 0.003, release: 0.08 } as const;
 /** Events between two reports. */
 const REPORT_EVERY = 64;
 
@@ -49,7 +59,7 @@ export function mixDown(source: ScoreSource, repeats: number, options: MixdownOp
   const chokes = due
     .filter(({ event }) => event.kind === "note" && chokesHat(event.note.place))
     .map(({ time }) => time);
-  let strokes = 0;
+  const humaniser = new Humaniser();
   for (const [index, { time, event, gain, seconds }] of due.entries()) {
     if (index % REPORT_EVERY === 0) onProgress?.(index / due.length);
     if (event.kind === "click") {
@@ -59,7 +69,7 @@ export function mixDown(source: ScoreSource, repeats: number, options: MixdownOp
       continue;
     }
     const { note } = event;
-    const wanted = soundOf(note, variationOf(note.limb, strokes++));
+    const wanted = soundOf(note, humaniser.next(note));
     const samples = soundFor(keyOf(wanted), () => make(wanted, sampleRate));
     const closed = ringsHat(note.place) ? chokes.find((at) => at > time) : undefined;
     const choked = seconds === null ? (closed ?? null) : time + seconds;
@@ -75,7 +85,7 @@ export function mixDown(source: ScoreSource, repeats: number, options: MixdownOp
     );
   }
   onProgress?.(1);
-  turnDown(left, right);
+  limit(left, right, sampleRate);
   return { left, right };
 }
 
@@ -100,12 +110,36 @@ function add(
   }
 }
 
-function turnDown(...channels: readonly Float32Array[]) {
-  let peak = 0;
-  for (const channel of channels) for (const sample of channel) peak = Math.max(peak, Math.abs(sample));
-  if (peak <= MOST_PEAK) return;
-  const gain = MOST_PEAK / peak;
-  for (const channel of channels) for (const index of channel.keys()) channel[index] = (channel[index] ?? 0) * gain;
+/**
+ * Brings the mix to the loudness that it has when it is played, and holds its peaks: a little before each one the gain goes
+ * down, so that nothing is cut off, and comes up again after it.
+ */
+function limit(left: Float32Array, right: Float32Array, sampleRate: number) {
+  const { peak, attack, release } = LIMIT;
+  const up = 10 ** (HEADROOM / 20);
+  const falls = 1 - Math.exp(-1 / (attack * sampleRate));
+  const rises = 1 - Math.exp(-1 / (release * sampleRate));
+  const ahead = Math.round(5 * attack * sampleRate);
+  // The gain that each sample may have at most, told to those before it.
+  const most = new Float32Array(left.length).fill(1);
+  for (let index = 0; index < left.length; index++) {
+    const loud = up * Math.max(Math.abs(left[index] as number), Math.abs(right[index] as number));
+    if (loud <= peak) continue;
+    for (let at = Math.max(0, index - ahead); at <= index; at++) most[at] = Math.min(most[at] as number, peak / loud);
+  }
+  let gain = 1;
+  for (let index = 0; index < left.length; index++) {
+    const target = most[index] as number;
+    gain += (target - gain) * (target < gain ? falls : rises);
+    const held =
+      up *
+      Math.min(
+        gain,
+        peak / Math.max(peak, up * Math.max(Math.abs(left[index] as number), Math.abs(right[index] as number))),
+      );
+    left[index] = (left[index] as number) * held;
+    right[index] = (right[index] as number) * held;
+  }
 }
 
 /** When each stroke of `repeats` times round begins, in seconds from the beginning of the count-in: what a mixdown holds to. */

@@ -24,5 +24,9 @@ export function pansOf(kit: Kit): Pans {
     // The bass drum stands in the middle wherever its pedal is.
     pans[place] = surface.player === "hands" ? Math.round(pan / PAN_STEP) * PAN_STEP : 0;
   }
+  // The pedal moves the hats, and they sound where they stand.
+  for (const pedal of ["hp", "hs"] as const) {
+    if (pans[pedal] !== undefined) pans[pedal] = pans.hh ?? 0;
+  }
   return pans;
 }

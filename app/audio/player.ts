@@ -6,7 +6,7 @@
 import * as Tone from "tone";
 import { ClockBridge } from "./clock";
 import { type KitOptions, SoundingKit } from "./kit";
-import type { StruckLater } from "./kit-sounds";
+import { HEADROOM, type StruckLater } from "./kit-sounds";
 import { LookAhead } from "./look-ahead";
 import type { Pans } from "./pans";
 import { type Due, type Located, type Position, Schedule } from "./schedule";
@@ -14,8 +14,12 @@ import { measureRepeats, type ScoreSource } from "./score";
 
 /** Seconds before the first sound after start. */
 const RUN_UP = 0.06;
-/** A full-scale mix would be loud on headphones: the fader's top is here, in dB. */
-const HEADROOM = -6;
+/** What is later than this is left out: after a page was held up, one missing stroke is better than a burst of them. Seconds. */
+const TOO_LATE = 0.05;
+/** The limiter looks ahead this far, as browsers build it. Seconds. */
+const LIMITER_DELAY = 0.006;
+/** The fader in the middle gives the kit its full loudness; above it there are a few decibels more, below it many less. */
+const FADER = { middle: 0.5, above: 12, below: 96 } as const;
 
 /**
  * One player a page; its audio context waits for the user's first gesture.
@@ -26,6 +30,8 @@ export class Player {
   private readonly gain: Tone.Gain;
   private readonly kit: SoundingKit;
   private schedule: Schedule | null = null;
+  /** How often something was started or stopped. */
+  private starts = 0;
   private lookAhead = new LookAhead(0);
   private readonly clocks = new ClockBridge();
   private readonly onTick = () => this.handOver();
@@ -34,8 +40,9 @@ export class Player {
   };
 
   constructor(options: KitOptions) {
-    const limiter = new Tone.Limiter(-1).toDestination();
-    this.gain = new Tone.Gain(0.5).connect(limiter);
+    const limiter = new Tone.Compressor({ threshold: -3, knee: 0, ratio: 20, attack: 0.001, release: 0.08 });
+    limiter.toDestination();
+    this.gain = new Tone.Gain(1).connect(limiter);
     this.kit = new SoundingKit(this.gain, options);
   }
 
@@ -43,10 +50,11 @@ export class Player {
     return this.schedule !== null;
   }
 
-  /** Volume from 0 to 1, as a fader: 60 dB of range. */
+  /** Volume from 0 to 1, as a fader. */
   setVolume(volume: number) {
-    const gain = volume <= 0 ? 0 : 10 ** ((HEADROOM - 48 * (1 - volume)) / 20);
-    this.gain.gain.rampTo(gain, 0.02);
+    const { middle, above, below } = FADER;
+    const decibels = HEADROOM + (volume - middle) * (volume > middle ? above : below);
+    this.gain.gain.rampTo(volume <= 0 ? 0 : 10 ** (decibels / 20), 0.02);
   }
 
   setPans(pans: Pans) {
@@ -57,7 +65,10 @@ export class Player {
   async start(source: ScoreSource): Promise<void> {
     await Tone.start();
     this.stop();
-    this.kit.prepare(source(0).arrangement.notes);
+    const mine = ++this.starts;
+    await this.kit.prepare(source(0).arrangement.notes);
+    // Stopped again, or something else started, while its sounds were made.
+    if (mine !== this.starts) return;
     const now = Tone.getContext().currentTime;
     this.lookAhead = new LookAhead(now);
     this.schedule = new Schedule(source, now + RUN_UP);
@@ -67,6 +78,7 @@ export class Player {
   }
 
   stop() {
+    this.starts++;
     Tone.getContext().off("tick", this.onTick);
     document.removeEventListener("visibilitychange", this.onHide);
     this.schedule = null;
@@ -76,7 +88,7 @@ export class Player {
   /** Goes on with other scores from the same place. */
   update(source: ScoreSource) {
     if (!this.schedule) return;
-    this.kit.prepare(source(0).arrangement.notes);
+    void this.kit.prepare(source(0).arrangement.notes);
     this.schedule.change(source, Tone.getContext().currentTime);
   }
 
@@ -103,16 +115,14 @@ export class Player {
   }
 
   private heardNow(): number {
-    const context = Tone.getContext().rawContext as Partial<AudioContext>;
-    const latency = (context.outputLatency ?? 0) || (context.baseLatency ?? 0);
-    return Tone.getContext().currentTime - latency;
+    return Tone.getContext().currentTime - outputLatency() - LIMITER_DELAY;
   }
 
   /** Sounds strokes at once, each so many seconds later; what was playing is stopped. */
   async strike(strokes: readonly StruckLater[]): Promise<void> {
     await Tone.start();
     this.stop();
-    this.kit.prepare(strokes);
+    await this.kit.prepare(strokes);
     const now = Tone.getContext().currentTime + RUN_UP;
     for (const stroke of strokes) this.kit.strike(stroke, now + stroke.after, 1, stroke.seconds);
   }
@@ -123,12 +133,19 @@ export class Player {
     for (const due of this.schedule.take(this.lookAhead.until(now, document.hidden))) {
       // For `npm run bench`, and for the browser's own tools.
       if (due.time < now) performance.mark("late sound", { detail: now - due.time });
-      sound(this.kit, due);
+      if (due.time >= now - TOO_LATE) sound(this.kit, due);
     }
   }
 }
 
-/** What is late sounds at once rather than not at all. */
+/** Seconds until what the context plays is heard. The package's own context hides what the browser's says of it. */
+function outputLatency(): number {
+  const context = Tone.getContext().rawContext as Partial<AudioContext> & { readonly _nativeContext?: AudioContext };
+  const browser = context._nativeContext ?? context;
+  return (browser.outputLatency ?? 0) || (browser.baseLatency ?? 0);
+}
+
+/** What is a little late sounds at once. */
 function sound(kit: SoundingKit, { time, event, gain, seconds }: Due) {
   if (event.kind === "note") kit.strike(event.note, Math.max(0, time), gain, seconds);
   else kit.click(event.click, Math.max(0, time));

@@ -14,6 +14,7 @@ import { readStickLine } from "~/core/line";
 import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
 import { bpm, type Meter, makeMeter, ticks, ticksToSeconds } from "~/core/time";
 import { layOut } from "~/core/timeline";
+import { integratedLoudness } from "./loudness";
 import { listOnsets, mixDown } from "./mixdown";
 import { type Due, Schedule } from "./schedule";
 import { measureRepeats, plainScore, type Score, type ScoreSource } from "./score";
@@ -254,6 +255,23 @@ describe("mixing down", () => {
     expect(energy(left, 0, 0.5)).toBeGreaterThan(3 * energy(right, 0, 0.5));
     expect(energy(left, 1.35, 1.9)).toBeLessThan(energy(left, 0.35, 0.9));
     expect(told.at(-1)).toBe(1);
+  });
+  test("a groove with a fill is about as loud as music is, and the loudest unison isn't cut off", () => {
+    const sampleRate = 44_100;
+    const pans = { hh: -0.5, t1: -0.2, f1: 0.5, c1: -0.5, c2: 0.5, rd: 0.4 };
+    const loudness = (score: Score) => {
+      const { left, right } = mixDown(steady(score), 2, { pans, sampleRate, ringOut: 1 });
+      const peak = [left, right]
+        .flatMap((channel) => [...channel])
+        .reduce((most, one) => Math.max(most, Math.abs(one)), 0);
+      return { lufs: integratedLoudness([left, right], sampleRate), peak };
+    };
+    const played = loudness(scoreOf("@4 >RlrR/t1 >L/t1rlK >R/f1LKK >RL>R/f1K", { grooveBars: 1, ending: "crash" }));
+    expect(played.lufs).toBeGreaterThan(-20.5);
+    expect(played.lufs).toBeLessThan(-15.5);
+    expect(played.peak).toBeLessThanOrEqual(0.9501);
+    const unison = loudness(scoreOf("@1 (>R/c1>L/c2>K) (!R!L>K) (>R/f1>L/t1>K) (>R/ch>L/sp>K)", {}));
+    expect(unison.peak).toBeLessThanOrEqual(0.9501);
   });
   test("a choked cymbal is silent from where the hand takes hold of it; a buzz goes on for its note and no longer", () => {
     const sampleRate = 22_050;

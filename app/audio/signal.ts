@@ -1,5 +1,7 @@
 /** Small signal parts that the kit's sounds are made of: seeded noise, filters, envelopes. Pure arithmetic on arrays. */
 
+import type { SoundWanted } from "./kit-sounds";
+
 /** Repeatable noise between -1 and 1 (mulberry32). */
 export function makeNoise(seed: number): () => number {
   let state = seed >>> 0;
@@ -40,31 +42,55 @@ export function makeFilter(kind: FilterKind, frequency: number, q: number, sampl
   };
 }
 
-/** A tone whose pitch falls from `from` to `to` Hz with the time constant `fall` (seconds), in phase from its first sample. */
-export function makeSweep(from: number, to: number, fall: number, sampleRate: number): (time: number) => number {
-  let phase = 0;
-  return (time) => {
-    phase += (2 * Math.PI * (to + (from - to) * Math.exp(-time / fall))) / sampleRate;
-    return Math.sin(phase);
-  };
-}
-
 /** Exponential decay with time constant `tau` seconds. */
 export function decay(time: number, tau: number): number {
   return Math.exp(-time / tau);
 }
 
-/** A cluster of square tones at inharmonic ratios over `base` Hz: the body of a cymbal. Each call is the next sample. */
-export function makeMetal(base: number, ratios: readonly number[], sampleRate: number): () => number {
-  const steps = ratios.map((ratio) => (base * ratio) / sampleRate);
-  const phases = steps.map(() => 0);
-  return () => {
-    let sum = 0;
-    for (const [index, step] of steps.entries()) {
-      const phase = ((phases[index] ?? 0) + step) % 1;
-      phases[index] = phase;
-      sum += phase < 0.5 ? 1 : -1;
-    }
-    return sum / steps.length;
-  };
+/** What a voice is told of the stroke that it makes. */
+export interface VoicedStroke extends SoundWanted {
+  readonly seed: number;
+  /** How much higher or lower this one is than the next: strokes are never quite alike. */
+  readonly bend: number;
+}
+
+/** A stroke as samples; `force` from 0 to 1. How loud it is in the end is decided elsewhere. */
+export type Voice = (force: number, stroke: VoicedStroke, sampleRate: number) => Float32Array;
+
+export function fill(length: number, sampleRate: number, sample: (time: number) => number): Float32Array {
+  const buffer = new Float32Array(Math.ceil(length * sampleRate));
+  for (let index = 0; index < buffer.length; index++) buffer[index] = sample(index / sampleRate);
+  return buffer;
+}
+
+/** Energy of all, and of what lies above a frequency. */
+export function energyAbove(
+  samples: Float32Array,
+  frequency: number,
+  sampleRate: number,
+): readonly [all: number, above: number] {
+  const filter = makeFilter("highpass", frequency, Math.SQRT1_2, sampleRate);
+  let all = 0;
+  let above = 0;
+  for (const sample of samples) {
+    const high = filter(sample);
+    all += sample * sample;
+    above += high * high;
+  }
+  return [all, above];
+}
+
+/** A dull and a bright sound together, so that this share of the energy lies above a frequency. */
+export function mixToShare(
+  dull: Float32Array,
+  bright: Float32Array,
+  share: number,
+  frequency: number,
+  sampleRate: number,
+): Float32Array {
+  const [dullAll, dullAbove] = energyAbove(dull, frequency, sampleRate);
+  const [brightAll, brightAbove] = energyAbove(bright, frequency, sampleRate);
+  // (dullAbove + g brightAbove) / (dullAll + g brightAll) = share, for energies that add up.
+  const gain = Math.sqrt(Math.max(0, (share * dullAll - dullAbove) / Math.max(1e-12, brightAbove - share * brightAll)));
+  return dull.map((sample, index) => sample + gain * (bright[index] as number));
 }

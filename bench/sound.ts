@@ -1,0 +1,65 @@
+/** The kit's sounds as they are measured: loudness, brightness, what a laptop leaves of them, and how long they take to make. */
+
+import { HEADROOM } from "../app/audio/kit-sounds";
+import { integratedLoudness, laptopLoss, momentaryLoudness } from "../app/audio/loudness";
+import { mixDown } from "../app/audio/mixdown";
+import { pansOf } from "../app/audio/pans";
+import { plainScore } from "../app/audio/score";
+import { energyAbove } from "../app/audio/signal";
+import { synthesise } from "../app/audio/synthesis";
+import { arrange, STRAIGHT } from "../app/core/groove";
+import { usualSurface } from "../app/core/kit";
+import { readStickLine } from "../app/core/line";
+import { makeLine } from "../app/core/phrase";
+import { type Level, PLACE_NAMES, PLACES, type Place } from "../app/core/stroke";
+import { EIGHTHS, LEFT_CRASH, USUAL } from "../app/core/testing/settings";
+import { bpm, ticks } from "../app/core/time";
+import { layOut } from "../app/core/timeline";
+
+const RATE = 48_000;
+const shown = (value: number, digits = 1) => value.toFixed(digits).padStart(8);
+
+function measure(place: Place, level: Level, technique: "plain" | "rim-shot" = "plain") {
+  const began = performance.now();
+  const samples = synthesise({ place, level, technique, variation: 0 }, RATE);
+  const took = performance.now() - began;
+  const [all, above] = energyAbove(samples, 1_000, RATE);
+  return {
+    loudness: momentaryLoudness(samples, RATE) + HEADROOM,
+    bright: (100 * above) / all,
+    loss: laptopLoss(samples, RATE),
+    took,
+  };
+}
+
+console.log(
+  `\n${"the drawn kit, accents".padEnd(22)}`,
+  "LUFS".padStart(8),
+  "> 1 kHz".padStart(8),
+  "laptop".padStart(8),
+  "to make".padStart(8),
+);
+const tell = (name: string, { loudness, bright, loss, took }: ReturnType<typeof measure>) =>
+  console.log(
+    name.padEnd(22),
+    shown(loudness),
+    `${shown(bright).slice(1)}%`,
+    shown(-loss),
+    `${shown(took, 0).slice(3)} ms`,
+  );
+for (const place of PLACES) tell(PLACE_NAMES[place], measure(place, "accent"));
+tell("snare, rim shot", measure("sn", "accent", "rim-shot"));
+tell("snare, normal", measure("sn", "normal"));
+tell("snare, ghost", measure("sn", "ghost"));
+
+const KIT = { surfaces: (["sn", "t1", "t2", "f1", "hh", "rd", "c1", "c2", "kk", "hp"] as const).map(usualSurface) };
+const line = readStickLine("@4 >RlrR/t1 >L/t1rlK >R/f1LKK >RL>R/f1K").line ?? makeLine([]);
+const meter = { beats: 4, unit: 4 } as const;
+const timeline = layOut({ meter, tempo: bpm(100), window: { start: ticks(0), length: ticks(40_320) }, line }, KIT);
+const setting = { ...USUAL, grooveBars: 1, feel: STRAIGHT };
+const score = plainScore(arrange(timeline, EIGHTHS, setting, LEFT_CRASH, KIT), timeline.tempo, null);
+const { left, right } = mixDown(() => score, 4, { pans: pansOf(KIT), sampleRate: RATE, ringOut: 1 });
+const peak = [left, right].reduce((most, channel) => channel.reduce((so, one) => Math.max(so, Math.abs(one)), most), 0);
+console.log(
+  `a groove with a fill, four times: ${integratedLoudness([left, right], RATE).toFixed(1)} LUFS, peak ${(20 * Math.log10(peak)).toFixed(1)} dB`,
+);
