@@ -188,7 +188,7 @@ const PAINT_THEME = `try{var t=localStorage.getItem("${THEME_KEY}");if(t)documen
 
 /** What follows from the preferences outside the page's own tree: the document's theme, and the sound's volume and kit. */
 function SetUp() {
-  const [{ theme, volume }] = usePreferences();
+  const [{ theme, volume, clickVolume }] = usePreferences();
   const { kit } = usePlayer();
   const sound = useSound();
   const isRead = useRouteLoaderData<typeof clientLoader>("root")?.isRead === true;
@@ -203,7 +203,7 @@ function SetUp() {
       // Then the page is drawn in the system's theme first.
     }
   }, [theme, isRead]);
-  useEffect(() => sound.set({ volume, kit }), [sound, volume, kit]);
+  useEffect(() => sound.set({ volume, clickVolume, kit }), [sound, volume, clickVolume, kit]);
   return null;
 }
 

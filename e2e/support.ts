@@ -68,8 +68,13 @@ export async function downloadOf(page: Page, act: () => Promise<void>) {
 }
 
 export async function exportAs(page: Page, item: string) {
-  await page.getByRole("button", { name: /^Export/ }).click();
-  return downloadOf(page, () => page.getByRole("menuitem", { name: item }).click());
+  const choice = page.getByRole("menuitem", { name: item });
+  // Pressed while the menu of before is still closing, the button only closes it.
+  await expect(async () => {
+    if (!(await choice.isVisible())) await page.getByRole("button", { name: /^Export/ }).click();
+    await expect(choice).toBeVisible({ timeout: 3_000 });
+  }).toPass();
+  return downloadOf(page, () => choice.click());
 }
 
 /** Everything that is kept, as one file. */

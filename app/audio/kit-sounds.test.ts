@@ -1,6 +1,15 @@
 import { describe, expect, test } from "vitest";
 import { type Level, PLACES, type Place } from "~/core/stroke";
-import { gainForForce, HEADROOM, Humaniser, LEVEL_STEPS, type SoundWanted, soundOf, VARIATIONS } from "./kit-sounds";
+import {
+  gainForForce,
+  gainOfClicks,
+  HEADROOM,
+  Humaniser,
+  LEVEL_STEPS,
+  type SoundWanted,
+  soundOf,
+  VARIATIONS,
+} from "./kit-sounds";
 import { integratedLoudness, laptopLoss, makeKWeighting, momentaryLoudness } from "./loudness";
 import { decay, energyAbove, makeFilter, makeNoise } from "./signal";
 import { loudnessOf, synthesise, synthesiseClick } from "./synthesis";
@@ -177,11 +186,22 @@ test("the same wish gives the same samples; variations differ a little", () => {
   expect(sound("sn", "normal", "plain", 1)).not.toEqual(sound("sn"));
 });
 
-test("the click is short, and higher on one", () => {
-  expect(synthesiseClick(true, RATE).length).toBeLessThan(RATE * 0.06);
-  expect(brightness(synthesiseClick(true, RATE), 1_400)).toBeGreaterThan(
-    brightness(synthesiseClick(false, RATE), 1_400),
+test("clicks are short, higher on one, as loud as they are meant to be, and the count-in is sticks", () => {
+  for (const sound of ["click", "sticks"] as const) {
+    const [strong, weak] = [synthesiseClick(true, sound, RATE), synthesiseClick(false, sound, RATE)];
+    expect(strong.length).toBeLessThan(RATE * 0.1);
+    expect(brightness(strong, 1_400)).toBeGreaterThan(brightness(weak, 1_400) - 0.01);
+    const loud = (samples: Float32Array) => momentaryLoudness(samples, RATE) + HEADROOM;
+    expect(loud(strong)).toBeCloseTo(sound === "click" ? -24 : -23, 1);
+    expect(loud(strong) - loud(weak)).toBeCloseTo(4, 1);
+    expect(Math.abs(strong[0] ?? 0)).toBeGreaterThan(1e-4);
+  }
+  // Wood is broader than a tone.
+  expect(brightness(synthesiseClick(true, "sticks", RATE), 2_600)).toBeGreaterThan(
+    brightness(synthesiseClick(true, "click", RATE), 2_600),
   );
+  expect([0, 0.5].map(gainOfClicks)).toEqual([0, 1]);
+  expect(gainOfClicks(1)).toBeGreaterThan(4);
 });
 
 test("signal parts: noise is repeatable and centred, filters and decay do their work", () => {

@@ -86,5 +86,15 @@ export function ringsHat(place: Place): boolean {
 /** How much softer than an accent each level is, in decibels. */
 export const LEVEL_STEPS: Record<Level, number> = { ghost: -16, normal: -6, accent: 0 };
 
+/** What gives the beat: the metronome, or two sticks that count in. */
+export type ClickSound = "click" | "sticks";
+
+/** What clicks are turned up or down by, for a fader from 0 to 1 that leaves them alone in the middle. */
+export function gainOfClicks(volume: number): number {
+  return volume <= 0 ? 0 : 10 ** (((volume - 0.5) * CLICK_RANGE) / 20);
+}
+/** Decibels from one end of the fader to the other. */
+const CLICK_RANGE = 32;
+
 /** Samples are this much softer than they are meant to be heard, in decibels, so that no single stroke is cut off. */
 export const HEADROOM = 6;

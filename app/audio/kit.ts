@@ -5,8 +5,10 @@ import type { Click } from "~/core/pulse";
 import { LEVELS, type Place } from "~/core/stroke";
 import {
   CHOKE,
+  type ClickSound,
   chokesHat,
   gainForForce,
+  gainOfClicks,
   Humaniser,
   keyOf,
   ringsHat,
@@ -35,6 +37,7 @@ export class SoundingKit {
   /** What sounds or is about to, and from when. */
   private readonly playing = new Map<Tone.ToneBufferSource, number>();
   private readonly asked = new Set<string>();
+  private clickVolume = 0.5;
   private openHat: Tone.ToneBufferSource | null = null;
   private humaniser = new Humaniser();
 
@@ -42,6 +45,10 @@ export class SoundingKit {
     private readonly output: Tone.InputNode,
     private options: KitOptions,
   ) {}
+
+  setClickVolume(volume: number) {
+    this.clickVolume = volume;
+  }
 
   setPans(pans: Pans) {
     this.options = { ...this.options, pans };
@@ -70,7 +77,9 @@ export class SoundingKit {
         (variation > 0 ? more : LONG.includes(sound.place) ? later : soon).set(key, sound);
       }
     }
-    for (const strong of [true, false]) this.clickBuffer(strong);
+    for (const sound of ["click", "sticks"] as const) {
+      for (const strong of [true, false]) this.clickBuffer(strong, sound);
+    }
     if (!this.options.makeSounds) {
       for (const sound of [...soon.values(), ...later.values()]) this.bufferOf(sound);
       return;
@@ -118,8 +127,9 @@ export class SoundingKit {
     return [plain, ...others].find((sound) => this.buffers.has(keyOf(sound))) ?? plain;
   }
 
-  click(click: Click, time: number) {
-    this.play(this.clickBuffer(click.strong), time, 0, 1);
+  click(click: Click, time: number, sound: ClickSound) {
+    const gain = gainOfClicks(this.clickVolume);
+    if (gain > 0) this.play(this.clickBuffer(click.strong, sound), time, 0, gain);
   }
 
   /** Ends everything that sounds or is about to: what sounds fades quickly, so that nothing clicks. */
@@ -164,8 +174,8 @@ export class SoundingKit {
     return this.keep(keyOf(sound), (rate) => make(sound, rate));
   }
 
-  private clickBuffer(strong: boolean): AudioBuffer {
-    return this.keep(`click ${strong}`, (rate) => synthesiseClick(strong, rate));
+  private clickBuffer(strong: boolean, sound: ClickSound): AudioBuffer {
+    return this.keep(`${sound} ${strong}`, (rate) => synthesiseClick(strong, sound, rate));
   }
 
   private keep(key: string, make: (sampleRate: number) => Float32Array): AudioBuffer {

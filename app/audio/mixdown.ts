@@ -7,6 +7,7 @@ import {
   CHOKE,
   chokesHat,
   gainForForce,
+  gainOfClicks,
   HEADROOM,
   Humaniser,
   keyOf,
@@ -28,6 +29,8 @@ export interface Mixdown {
 export interface MixdownOptions {
   readonly pans: Pans;
   readonly sampleRate: number;
+  /** Of metronome and count-in beside the kit, 0 to 1; without it, in the middle. */
+  readonly clickVolume?: number;
   /** Seconds for the last strokes to ring out. */
   readonly ringOut: number;
   /** Told now and then, 0 to 1. */
@@ -43,7 +46,7 @@ const REPORT_EVERY = 64;
 
 /** `repeats` times round from the beginning of the count-in. Every onset stands at the sample nearest to its time. */
 export function mixDown(source: ScoreSource, repeats: number, options: MixdownOptions): Mixdown {
-  const { pans, sampleRate, ringOut, onProgress } = options;
+  const { pans, sampleRate, ringOut, onProgress, clickVolume = 0.5 } = options;
   const make = options.synthesise ?? synthesise;
   const span = measureRepeats(source, repeats);
   const length = Math.ceil((span + ringOut) * sampleRate);
@@ -64,8 +67,9 @@ export function mixDown(source: ScoreSource, repeats: number, options: MixdownOp
     if (index % REPORT_EVERY === 0) onProgress?.(index / due.length);
     if (event.kind === "click") {
       const { strong } = event.click;
-      const samples = soundFor(`click ${strong}`, () => synthesiseClick(strong, sampleRate));
-      add(samples, left, right, Math.round(time * sampleRate), 0, 1, null);
+      const sound = event.countIn ? "sticks" : "click";
+      const samples = soundFor(`${sound} ${strong}`, () => synthesiseClick(strong, sound, sampleRate));
+      add(samples, left, right, Math.round(time * sampleRate), 0, gainOfClicks(clickVolume), null);
       continue;
     }
     const { note } = event;

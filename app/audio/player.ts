@@ -57,6 +57,11 @@ export class Player {
     this.gain.gain.rampTo(volume <= 0 ? 0 : 10 ** (decibels / 20), 0.02);
   }
 
+  /** Of metronome and count-in beside the kit, from 0 to 1. */
+  setClickVolume(volume: number) {
+    this.kit.setClickVolume(volume);
+  }
+
   setPans(pans: Pans) {
     this.kit.setPans(pans);
   }
@@ -148,7 +153,7 @@ function outputLatency(): number {
 /** What is a little late sounds at once. */
 function sound(kit: SoundingKit, { time, event, gain, seconds }: Due) {
   if (event.kind === "note") kit.strike(event.note, Math.max(0, time), gain, seconds);
-  else kit.click(event.click, Math.max(0, time));
+  else kit.click(event.click, Math.max(0, time), event.countIn ? "sticks" : "click");
 }
 
 /**

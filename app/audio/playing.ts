@@ -21,6 +21,8 @@ interface Playing {
 export interface SoundOptions {
   /** 0 to 1. */
   readonly volume: number;
+  /** Of metronome and count-in beside the kit, 0 to 1. */
+  readonly clickVolume: number;
   readonly kit: Kit;
 }
 
@@ -31,7 +33,7 @@ export class Sound {
   readonly playing: StoreApi<Playing> = createStore<Playing>(() => ({ id: null, trouble: null }));
   private loading: Promise<PlayerModule> | null = null;
   private player: SoundPlayer | null = null;
-  private options: SoundOptions = { volume: 0.5, kit: { surfaces: [] } };
+  private options: SoundOptions = { volume: 0.5, clickVolume: 0.5, kit: { surfaces: [] } };
 
   /** `makeSounds`: see {@link KitOptions}. */
   constructor(private readonly makeSounds?: NonNullable<KitOptions["makeSounds"]>) {}
@@ -49,6 +51,7 @@ export class Sound {
   set(next: SoundOptions) {
     this.options = next;
     this.player?.setVolume(next.volume);
+    this.player?.setClickVolume(next.clickVolume);
     this.player?.setPans(pansOf(next.kit));
   }
 

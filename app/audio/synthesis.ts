@@ -6,9 +6,9 @@
 import type { Level, Place } from "~/core/stroke";
 import { cowbell, cymbal, pinged } from "./cymbals";
 import { bassDrum, block, crossStick, snare, tom } from "./drums";
-import { HEADROOM, LEVEL_STEPS, type SoundWanted, VARIATIONS } from "./kit-sounds";
+import { type ClickSound, HEADROOM, LEVEL_STEPS, type SoundWanted, VARIATIONS } from "./kit-sounds";
 import { momentaryLoudness } from "./loudness";
-import { decay, fill, type Voice, type VoicedStroke } from "./signal";
+import { decay, fill, makeFilter, makeNoise, type Voice, type VoicedStroke } from "./signal";
 
 /** 0 for a ghost to 1 for an accent: how brightly and how long a surface speaks. */
 const FORCE: Record<Level, number> = { ghost: 0.15, normal: 0.6, accent: 1 };
@@ -178,11 +178,36 @@ export function synthesise(sound: SoundWanted, sampleRate: number): Float32Array
 }
 const ONSET = 0.05;
 
-/** The metronome: a short wooden tick, higher on one. */
-export function synthesiseClick(strong: boolean, sampleRate: number): Float32Array {
+/** Over 400 ms, in LUFS: they stand beside the kit, and are none of it. */
+const CLICKS = { click: -24, sticks: -23 } as const;
+/** What is not on one is this much softer. Decibels. */
+const WEAK_CLICK = 4;
+
+/** What gives the beat, {@link HEADROOM} under its loudness: the metronome's short high tick, or two sticks struck together. */
+export function synthesiseClick(strong: boolean, sound: ClickSound, sampleRate: number): Float32Array {
+  const samples = sound === "click" ? tick(strong, sampleRate) : sticks(strong, sampleRate);
+  const wanted = CLICKS[sound] - (strong ? 0 : WEAK_CLICK) - HEADROOM;
+  const gain = 10 ** ((wanted - momentaryLoudness(samples, sampleRate)) / 20);
+  return samples.map((sample) => sample * gain);
+}
+
+/** Higher on one. */
+function tick(strong: boolean, sampleRate: number): Float32Array {
   const pitch = strong ? 1760 : 1175;
-  return fill(0.05, sampleRate, (time) => {
-    const tone = Math.sin(2 * Math.PI * pitch * time + 0.6) * decay(time, 0.009);
-    return tone * (strong ? 0.5 : 0.34);
-  });
+  return fill(0.05, sampleRate, (time) => Math.sin(2 * Math.PI * pitch * time + 0.6) * decay(time, 0.009));
+}
+
+/** Wood on wood: two bars that ring for a moment, and the knock itself. */
+function sticks(strong: boolean, sampleRate: number): Float32Array {
+  const noise = makeNoise(77);
+  const knock = makeFilter("bandpass", 3400, 0.9, sampleRate);
+  const bend = strong ? 1 : 0.97;
+  return fill(
+    0.09,
+    sampleRate,
+    (time) =>
+      Math.sin(2 * Math.PI * 2210 * bend * time + 0.5) * decay(time, 0.011) +
+      0.7 * Math.sin(2 * Math.PI * 2940 * bend * time + 0.9) * decay(time, 0.008) +
+      knock(noise()) * 1.5 * decay(time, 0.004),
+  );
 }

@@ -54,6 +54,8 @@ export const preferencesSchema = z.object({
   wayIn: z.boolean(),
   /** Master volume, 0 to 1. */
   volume: z.number().min(0).max(1),
+  /** Of metronome and count-in, 0 to 1: in the middle they stand well beside the kit. */
+  clickVolume: z.number().min(0).max(1),
   /** Whether the metronome sounds after the count-in. */
   click: z.boolean(),
   /** Which beats it clicks on. */
@@ -90,6 +92,7 @@ export const DEFAULT_PREFERENCES: Preferences = {
   letterKeys: "always",
   wayIn: true,
   volume: 0.5,
+  clickVolume: 0.5,
   click: false,
   clicksOn: "beat",
   silentBars: 0,

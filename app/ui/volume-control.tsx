@@ -3,11 +3,17 @@ import { useEffect, useRef, useState } from "react";
 
 const REST = 150;
 
+interface VolumeControlProps {
+  readonly volume: number;
+  readonly onVolume: (volume: number) => void;
+  readonly label?: string;
+}
+
 /**
  * The fader moves at once and is stored when it rests, so that dragging it does not fill the database with steps. Moved
  * and left behind before it rested, it is stored all the same.
  */
-export function VolumeControl({ volume, onVolume }: { volume: number; onVolume: (volume: number) => void }) {
+export function VolumeControl({ volume, onVolume, label = "Volume" }: VolumeControlProps) {
   const [shown, setShown] = useState(volume);
   const unsaid = useRef<(() => void) | null>(null);
   useEffect(() => setShown(volume), [volume]);
@@ -25,7 +31,7 @@ export function VolumeControl({ volume, onVolume }: { volume: number; onVolume: 
   return (
     <label className="flex items-center gap-2 text-sm" title="Keep it low on headphones, and rest your ears">
       <Volume2 size={18} aria-hidden />
-      <span className="sr-only">Volume</span>
+      <span className="sr-only">{label}</span>
       <input
         type="range"
         min={0}

@@ -11,6 +11,8 @@ export interface LoopRequest {
   readonly scores: readonly Score[];
   readonly pans: Pans;
   readonly sampleRate: number;
+  /** Of clicks and count-in beside the kit, 0 to 1. */
+  readonly clickVolume: number;
 }
 
 /** Seconds for the last cymbal to ring out. */
@@ -18,9 +20,15 @@ const RING_OUT = 2;
 
 const renderer = {
   /** The bytes of a WAV file. */
-  render: ({ scores, pans, sampleRate }: LoopRequest, onProgress: (share: number) => void): Uint8Array => {
+  render: ({ scores, pans, sampleRate, clickVolume }: LoopRequest, onProgress: (share: number) => void): Uint8Array => {
     const source = (repeat: number) => scores[Math.min(repeat, scores.length - 1)] as Score;
-    const { left, right } = mixDown(source, scores.length, { pans, sampleRate, ringOut: RING_OUT, onProgress });
+    const { left, right } = mixDown(source, scores.length, {
+      pans,
+      sampleRate,
+      clickVolume,
+      ringOut: RING_OUT,
+      onProgress,
+    });
     const file = writeWav(left, right, sampleRate);
     return transfer(file, [file.buffer]);
   },

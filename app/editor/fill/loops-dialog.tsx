@@ -61,7 +61,7 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
       : null;
   const start = () => {
     stop.current?.();
-    stop.current = renderLoops(plans, stage.player.kit, setFiles);
+    stop.current = renderLoops(plans, stage, setFiles);
   };
   const cancel = () => {
     stop.current?.();

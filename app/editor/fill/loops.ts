@@ -2,7 +2,6 @@
 
 import { pansOf } from "~/audio/pans";
 import { measureRepeats, type Score } from "~/audio/score";
-import type { Kit } from "~/core/kit";
 import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
 import type { FillContent } from "~/library/fill/content";
 import { AS_WRITTEN, type Practice } from "~/session/practice";
@@ -68,7 +67,7 @@ export function planLoop(
 /** Renders one file after another; told whenever there is something new. Returns the way to stop. */
 export function renderLoops(
   plans: readonly LoopPlan[],
-  kit: Kit,
+  { player: { kit }, preferences: { clickVolume } }: Pick<Stage, "player" | "preferences">,
   onFiles: (files: readonly LoopFile[]) => void,
 ): () => void {
   let files: readonly LoopFile[] = plans.map(({ tempo, seconds }) => ({
@@ -98,7 +97,7 @@ export function renderLoops(
       if (!worker) return;
       change(index, { status: "running" });
       try {
-        const request = { scores, pans, sampleRate: SAMPLE_RATE };
+        const request = { scores, pans, sampleRate: SAMPLE_RATE, clickVolume };
         const file = await renderer.render(
           request,
           proxy((share: number) => change(index, { share })),

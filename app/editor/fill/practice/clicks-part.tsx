@@ -1,5 +1,6 @@
 import { CLICKS_ON, type ClicksOn } from "~/core/pulse";
 import type { Preferences } from "~/library/preferences";
+import { VolumeControl } from "~/ui/volume-control";
 import { CLICKS_ON_NAMES } from "~/words/groove";
 import { plural } from "~/words/time";
 
@@ -46,6 +47,14 @@ export function ClicksPart({ preferences, onPreferences }: ClicksPartProps) {
           ))}
         </select>
       </label>
+      <div className="flex items-center gap-2">
+        <span className="w-28">How loud</span>
+        <VolumeControl
+          label="Volume of clicks and count-in"
+          volume={preferences.clickVolume}
+          onVolume={(clickVolume) => onPreferences({ clickVolume })}
+        />
+      </div>
       {preferences.click && preferences.silentBars > 0 ? (
         <p className="quiet leading-snug">
           Clicks for {plural(preferences.silentBars, "bar")}, then silence for as long. Are you still in time when they
