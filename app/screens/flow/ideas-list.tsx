@@ -1,34 +1,22 @@
 /** The ideas: what each is, how often it comes, how clean it has been, and what of it may differ. */
 
 import { Minus, Plus, TriangleAlert, X } from "lucide-react";
-import { Suspense, useMemo, useState } from "react";
 import { LEAST_IDEAS, lengthOf, MOST_IDEAS, type Results } from "~/core/flow";
-import { formatLine, readStickLine } from "~/core/line";
-import { openingRate } from "~/core/phrase";
+import { formatLine } from "~/core/line";
 import type { Hand } from "~/core/stroke";
-import { beatTicks, formatRate, type Meter } from "~/core/time";
+import { beatTicks, type Meter } from "~/core/time";
 import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, LessonRow } from "~/library/database";
-import {
-  type FlowContent,
-  type FlowIdea,
-  MOST_GROWTH,
-  MOST_TAIL,
-  MOST_TIMES,
-  MOST_WEIGHT,
-  makeIdea,
-} from "~/library/flow/content";
-import { ideaOfEntry, ideaOfFill, type ReadIdea } from "~/library/flow/ideas";
-import { Check } from "~/ui/check";
-import { NumberField } from "~/ui/number-field";
-import { type Choice, PickDialog, type PickTab } from "~/ui/pick";
-import { Unfold } from "~/ui/unfold";
+import { type FlowContent, type FlowIdea, MOST_WEIGHT } from "~/library/flow/content";
+import type { ReadIdea } from "~/library/flow/ideas";
 import { sayBpm } from "~/words/ceiling";
 import { letterOf, PATH_WORDS } from "~/words/flow";
 import { RESULT_NAMES } from "~/words/practice";
-import { nameRate, OFFERED_RATES, plural } from "~/words/time";
+import { plural } from "~/words/time";
+import { AddIdeas } from "./add-ideas";
 import type { FlowBench } from "./bench";
 import { IdeaCoins } from "./idea-coins";
+import { IdeaSettings } from "./idea-settings";
 
 interface IdeasListProps {
   readonly bench: FlowBench;
@@ -83,7 +71,7 @@ export function IdeasList(props: IdeasListProps) {
           );
         })}
       </ol>
-      <AddIdeas {...props} />
+      <AddIdeas bench={bench} content={content} fills={props.fills} entries={props.entries} lessons={props.lessons} />
     </section>
   );
 }
@@ -139,7 +127,7 @@ function IdeaCard(props: IdeaCardProps) {
         />
         <LastResults results={results} />
         <span className="ml-auto">
-          <IdeaSettings {...props} />
+          <IdeaSettings idea={idea} read={read} bench={bench} />
         </span>
       </div>
       <IdeaFacts idea={idea} read={read} />
@@ -225,198 +213,4 @@ function IdeaFacts({ idea, read }: { readonly idea: FlowIdea; readonly read: Rea
     ...(read.isCopy ? ["no longer in your book: kept here as it was"] : []),
   ];
   return facts.length > 0 ? <p className="quiet text-xs mt-0.5">{facts.join("; ")}</p> : null;
-}
-
-/** Everything about one idea that is not set in most of them. */
-function IdeaSettings({ idea, read, bench }: IdeaCardProps) {
-  const { key, least, most, tail, path, accents, changesEnd, rate } = idea;
-  const set = (change: Partial<FlowIdea>, kind?: string) => bench.changeIdea(key, change, kind);
-  const own = formatRate(openingRate(read.versions[0] ?? []));
-  return (
-    <Unfold
-      face="Change"
-      label={`How ${read.name} is played`}
-      name={`Change how ${read.name} is played`}
-      className="btn btn-xs"
-      sheetClassName="w-80 flex flex-col gap-3 text-sm"
-    >
-      <div className="flex flex-wrap gap-3">
-        <NumberField
-          label="At least"
-          value={least}
-          least={0}
-          most={MOST_TIMES}
-          onValue={(next) => set({ least: next })}
-        />
-        <NumberField
-          label="At most"
-          value={most}
-          placeholder="any"
-          least={1}
-          most={MOST_TIMES}
-          onValue={(next) => set({ most: next })}
-          onEmpty={() => set({ most: null })}
-        />
-        <label>
-          <span className="label-small block mb-0.5">Note value</span>
-          <select
-            className="select select-sm w-40"
-            value={rate ?? ""}
-            onChange={(event) => set({ rate: event.target.value || null })}
-          >
-            <option value="">its own{rate === null ? ` (${nameRateText(own)})` : ""}</option>
-            {OFFERED_RATES.map((one) => (
-              <option key={one} value={one}>
-                {nameRateText(one)}
-              </option>
-            ))}
-          </select>
-        </label>
-      </div>
-      <label>
-        <span className="label-small block mb-0.5">Where it is played</span>
-        <select
-          className="select select-sm w-full"
-          value={path}
-          onChange={(event) => set({ path: event.target.value as FlowIdea["path"] })}
-        >
-          <option value="kept">{PATH_WORDS.kept}</option>
-          {read.versions.length > 1 || path === "versions" ? (
-            <option value="versions">{PATH_WORDS.versions}</option>
-          ) : null}
-          <option value="anew">{PATH_WORDS.anew}</option>
-        </select>
-      </label>
-      <Check isSmall checked={accents} onCheck={(next) => set({ accents: next })}>
-        Move its accents to other notes
-      </Check>
-      <Check isSmall checked={changesEnd} onCheck={(next) => set({ changesEnd: next })}>
-        When repeated, end the last one with another cell
-      </Check>
-      <Check
-        isSmall
-        checked={tail !== null}
-        onCheck={(next) => set({ tail: next ? { slots: Math.min(4, MOST_TAIL), times: 2 } : null })}
-      >
-        Grow with each round, then shrink
-      </Check>
-      {tail ? (
-        <div className="flex gap-3 pl-6">
-          <NumberField
-            label="Last notes"
-            value={tail.slots}
-            least={1}
-            most={MOST_TAIL}
-            onValue={(slots) => set({ tail: { ...tail, slots } })}
-          />
-          <NumberField
-            label="Added up to"
-            value={tail.times}
-            least={1}
-            most={MOST_GROWTH}
-            onValue={(times) => set({ tail: { ...tail, times } })}
-          />
-        </div>
-      ) : null}
-    </Unfold>
-  );
-}
-
-function nameRateText(rate: string): string {
-  const [slots = "4", quarters = "1"] = rate.split("/");
-  return nameRate({ slots: Number(slots), quarters: Number(quarters) });
-}
-
-type Kind = "cell" | "fill" | "lesson";
-
-function AddIdeas({ bench, content, fills, entries, lessons }: IdeasListProps) {
-  const [isOpen, setOpen] = useState(false);
-  const [typed, setTyped] = useState("");
-  const room = MOST_IDEAS - content.ideas.length;
-  const tabs = useMemo((): PickTab<Kind>[] => {
-    const cells = entries.map(({ id, name, tags, text }): Choice => ({ id, name, tags, text }));
-    const lines = fills.map(
-      ({ id, content: { name, tags, goodText } }): Choice => ({ id, name: name || "Untitled", tags, text: goodText }),
-    );
-    const courses = lessons.map(
-      ({ id, content: { name, tags, items } }): Choice => ({
-        id,
-        name: name || "Untitled lesson",
-        tags,
-        text: plural(items.filter(({ kind }) => kind === "fill" || kind === "cell").length, "idea"),
-      }),
-    );
-    return [
-      { id: "cell", name: "Cells", one: "cell", choices: cells },
-      { id: "fill", name: "Fills", one: "fill", choices: lines },
-      { id: "lesson", name: "Lessons", one: "lesson", choices: courses },
-    ];
-  }, [entries, fills, lessons]);
-  const pick = (kind: Kind, ids: readonly string[]) =>
-    bench.addIdeas(ideasOf(kind, ids, { fills, entries, lessons }).slice(0, room));
-  const line = readStickLine(typed.trim()).line;
-  const isSound = typed.trim() !== "" && line !== null && lengthOf(line) > 0;
-  if (room <= 0) return <p className="quiet text-sm">Eight ideas are as many as anybody can keep in mind.</p>;
-  return (
-    <div className="flex flex-col gap-1.5">
-      <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-sm btn-primary" onClick={() => setOpen(true)}>
-          <Plus size={15} aria-hidden /> Add ideas…
-        </button>
-        <form
-          className="flex gap-1 flex-1"
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (!isSound || !line) return;
-            const text = formatLine(line);
-            if (bench.addIdeas([makeIdea({ kind: "cell", of: null, name: text.replace(/^@\S+ /, ""), text })]))
-              setTyped("");
-          }}
-        >
-          <input
-            aria-label="Type an idea"
-            aria-invalid={typed !== "" && !isSound}
-            className={`input input-sm flex-1 min-w-24 font-line ${typed !== "" && !isSound ? "input-error" : ""}`}
-            placeholder="RLRRL"
-            spellCheck={false}
-            autoComplete="off"
-            value={typed}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-          <button type="submit" className="btn btn-sm" disabled={!isSound}>
-            Add
-          </button>
-        </form>
-      </div>
-      {typed !== "" && !isSound ? (
-        <p role="alert" className="text-xs text-error">
-          This isn't a sticking yet. Use R L K H and -, such as RLRRL, or @3 RLK for triplets.
-        </p>
-      ) : null}
-      <Suspense fallback={null}>
-        {isOpen ? (
-          <PickDialog title="Add ideas" tabs={tabs} most={room} onPick={pick} onClose={() => setOpen(false)} />
-        ) : null}
-      </Suspense>
-    </div>
-  );
-}
-
-interface Sources {
-  readonly fills: readonly FillRow[];
-  readonly entries: readonly BookEntry[];
-  readonly lessons: readonly LessonRow[];
-}
-
-/** What was picked as ideas; a lesson gives its fills and cells. */
-function ideasOf(kind: Kind, ids: readonly string[], sources: Sources): FlowIdea[] {
-  const { fills, entries, lessons } = sources;
-  return ids.flatMap((id): FlowIdea[] => {
-    if (kind === "cell") return entries.filter((entry) => entry.id === id).map(ideaOfEntry);
-    if (kind === "fill") return fills.filter((fill) => fill.id === id).map(ideaOfFill);
-    const lesson = lessons.find((one) => one.id === id);
-    return (lesson?.content.items ?? []).flatMap((item) =>
-      item.kind === "fill" || item.kind === "cell" ? ideasOf(item.kind, [item.of], sources) : [],
-    );
-  });
 }

@@ -1,32 +1,26 @@
 /** Flow: ideas called out in random order, any number of times each, that always come home on the bar you chose. */
 
-import { Bookmark, Dices, Maximize2, Plus, Repeat, Trash2 } from "lucide-react";
+import { Bookmark, Dices, Repeat } from "lucide-react";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
 import { hintOf } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
-import { KeysButton } from "~/commands/keys-button";
 import { type FlowRecord, listCalls } from "~/core/flow";
-import { formatLine, repeatLine } from "~/core/line";
+import { formatLine } from "~/core/line";
 import type { Result } from "~/core/listening";
-import { findCeiling } from "~/core/player";
-import { type Bpm, barTicks, bpm, MAX_BPM, type Meter, MIN_BPM, ticks } from "~/core/time";
-import { layOut } from "~/core/timeline";
+import { bpm, MAX_BPM, type Meter, MIN_BPM } from "~/core/time";
 import type { Unsaved } from "~/data/journal";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { CareNote } from "~/editor/listening/care-note";
 import { ListeningPanel } from "~/editor/listening/listening-panel";
 import { useUndo } from "~/editor/undo";
-import { UndoButtons } from "~/editor/undo-buttons";
 import type { Listening } from "~/formats/listening";
 import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, FlowRow, LessonRow } from "~/library/database";
-import { type FillContent, makeContent } from "~/library/fill/content";
 import type { FlowContent } from "~/library/flow/content";
 import { FLOWS } from "~/library/flow/kind";
 import type { GrooveChoice } from "~/library/groove/choices";
-import { MAX_NAME } from "~/library/phrase/phrase";
 import { useSaving } from "~/library/use-saving";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
@@ -45,13 +39,16 @@ import { openFlowBench } from "./bench";
 import { BesideTheKit } from "./beside";
 import { BeatsLeft, CallCards, facesOf, facesOfRound } from "./board";
 import { FLOW_COMMANDS } from "./commands";
+import { Header } from "./header";
 import { IdeasList } from "./ideas-list";
+import { fillOf, topOf } from "./keep";
 import { RateIdeas } from "./rate-ideas";
 import { Records } from "./records";
 import { RoundStrip } from "./round-strip";
-import { Settings, Ways } from "./settings";
+import { Settings } from "./settings";
 import { watchVoices } from "./speak";
 import { SILENT_ROUNDS, useFlow } from "./use-flow";
+import { Ways } from "./ways";
 
 export interface FlowScreenProps {
   readonly row: FlowRow;
@@ -154,56 +151,16 @@ export function FlowScreen(props: FlowScreenProps) {
   return (
     <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
       <h1 className="sr-only">Flow</h1>
-      <div className="flex flex-wrap items-center gap-2">
-        <input
-          aria-label="Name of the flow"
-          data-edits
-          className="input input-ghost font-display font-semibold text-2xl h-11 px-1 min-w-40 flex-1"
-          placeholder="Name this flow"
-          maxLength={MAX_NAME}
-          value={content.name}
-          onChange={(event) => bench.change({ name: event.target.value }, "name")}
-        />
-        <SaveMark state={saving.state} />
-        <label>
-          <span className="sr-only">Saved flows</span>
-          <select
-            className="select select-sm w-48 max-lg:w-28 truncate"
-            value={row.id}
-            onChange={(event) => act({ intent: "open", id: event.target.value })}
-          >
-            {saved.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {(id === row.id ? content.name : name) || "Untitled flow"}
-              </option>
-            ))}
-          </select>
-        </label>
-        <button type="button" className="btn btn-sm" onClick={() => act({ intent: "new", fill: null })}>
-          <Plus size={15} aria-hidden /> <span className="max-sm:sr-only">New flow</span>
-        </button>
-        <button
-          type="button"
-          className="btn btn-sm btn-ghost btn-square"
-          aria-label="Delete this flow"
-          title="Delete this flow"
-          onClick={() => act({ intent: "delete", id: row.id })}
-        >
-          <Trash2 size={15} aria-hidden />
-        </button>
-        <UndoButtons history={history} />
-        <button
-          type="button"
-          className="btn btn-sm"
-          title={hintOf(FLOW_COMMANDS, "big-view")}
-          onClick={() => setBeside(true)}
-        >
-          <Maximize2 size={15} aria-hidden /> <span className="max-sm:sr-only">Big view</span>
-        </button>
-        <span className="max-lg:hidden">
-          <KeysButton />
-        </span>
-      </div>
+      <Header
+        bench={bench}
+        name={content.name}
+        id={row.id}
+        saved={saved}
+        history={history}
+        saveMark={<SaveMark state={saving.state} />}
+        onAct={act}
+        onBigView={() => setBeside(true)}
+      />
       <SaveNotice saving={saving} onCopy={(theirs) => act({ intent: "copy", content: theirs })} />
       <CareNote playing={playing} breakAfter={listening.breakAfter} downs={0} />
       <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_20rem] xl:grid-cols-[19rem_minmax(0,1fr)_20rem]">
@@ -380,31 +337,4 @@ export function FlowScreen(props: FlowScreenProps) {
       ) : null}
     </main>
   );
-}
-
-/** The top tempo of an idea that is repeated; null where no limb plays twice. */
-function topOf(
-  line: Parameters<typeof repeatLine>[0],
-  { meter, tempo }: Pick<FlowContent, "meter" | "tempo">,
-  player: ReturnType<typeof usePlayer>,
-): number | null {
-  const window = { start: ticks(0), length: barTicks(meter as Meter) };
-  const phrase = { meter: meter as Meter, tempo: tempo as Bpm, window, line: repeatLine(line, 2) };
-  return findCeiling(layOut(phrase, player.kit), player)?.bpm ?? null;
-}
-
-/** A draw as a fill of its own. */
-function fillOf(content: FlowContent, text: string): FillContent {
-  const { name, meter, tempo, bars, form, groove, setting, seed } = content;
-  return makeContent({
-    name: `${name || "Flow"}, draw ${seed}`.slice(0, MAX_NAME),
-    tags: ["flow"],
-    text,
-    meter,
-    tempo,
-    window: { start: ticks(0), length: ticks(bars * barTicks(meter as Meter)) },
-    groove,
-    grooveBars: Math.min(8, form.timeBars),
-    setting,
-  });
 }

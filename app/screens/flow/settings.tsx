@@ -1,6 +1,5 @@
 /** How the ideas are put together, and what they are played in. */
 
-import { CircleAlert } from "lucide-react";
 import { LEADS, MOST_FLOW_BARS } from "~/core/flow";
 import { DURINGS, FOOT_OSTINATI } from "~/core/groove";
 import { DEFAULT_RATE, formatMeter, MAX_BPM, type Meter, MIN_BPM, parseMeter, ticks } from "~/core/time";
@@ -10,13 +9,10 @@ import type { GrooveChoice } from "~/library/groove/choices";
 import { BeginsOn } from "~/ui/begins-on";
 import { Check } from "~/ui/check";
 import { NumberField } from "~/ui/number-field";
-import { LEAD_WORDS, wordFlowLoosened, wordFlowTrouble } from "~/words/flow";
+import { LEAD_WORDS } from "~/words/flow";
 import { DURING_NAMES, FOOT_NAMES } from "~/words/groove";
-import { sayCount, sayRoughly } from "~/words/search";
-import { COMMON_METERS, plural } from "~/words/time";
+import { COMMON_METERS } from "~/words/time";
 import type { FlowBench } from "./bench";
-import { isCounted } from "./drawer";
-import type { Flow } from "./use-flow";
 
 interface SettingsProps {
   readonly bench: FlowBench;
@@ -288,43 +284,3 @@ function Around({ bench, content, grooves, hasVoice }: SettingsProps) {
 }
 
 const AHEAD_WORDS = { off: "shown only", spoken: "shown and spoken", played: "shown and played softly" } as const;
-
-/** How many ways there are, always in sight; or what to do where there is none. */
-export function Ways({ flow, content }: { readonly flow: Flow; readonly content: FlowContent }) {
-  const { counted, ideas } = flow;
-  const names = ideas.map(({ name }) => name);
-  if (!counted) return <p className="quiet text-sm">Counting…</p>;
-  if (!isCounted(counted)) {
-    return (
-      <p role="alert" className="flex gap-2 text-sm">
-        <CircleAlert size={17} aria-hidden className="text-error shrink-0 mt-px" />
-        {wordFlowTrouble(counted, names)}
-      </p>
-    );
-  }
-  const { total, loosen, bars } = counted;
-  if (total === 0n) {
-    return (
-      <div role="alert" className="flex gap-2 text-sm">
-        <CircleAlert size={17} aria-hidden className="text-error shrink-0 mt-px" />
-        <p>
-          {wordFlowTrouble({ code: "no-ways" }, names)} {wordFlowLoosened(loosen, bars, names).join(" ")}
-        </p>
-      </div>
-    );
-  }
-  const roughly = sayRoughly(total);
-  return (
-    <p className="text-sm" role="status">
-      <span className={`font-display font-bold text-accent break-all ${total > 10n ** 12n ? "text-base" : "text-xl"}`}>
-        {total > 10n ** 18n && roughly ? roughly : sayCount(total)}
-      </span>{" "}
-      {total === 1n ? "way" : "ways"} to fill {plural(content.bars, "bar")}.{" "}
-      <span className="quiet">
-        {flow.factors.some((one) => one > 1) || content.ideas.some(({ weight }) => weight > 1)
-          ? "Weighted ideas come more often."
-          : "Each is equally likely."}
-      </span>
-    </p>
-  );
-}

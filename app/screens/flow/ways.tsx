@@ -1,0 +1,47 @@
+import { CircleAlert } from "lucide-react";
+import type { FlowContent } from "~/library/flow/content";
+import { wordFlowLoosened, wordFlowTrouble } from "~/words/flow";
+import { sayCount, sayRoughly } from "~/words/search";
+import { plural } from "~/words/time";
+import { isCounted } from "./drawer";
+import type { Flow } from "./use-flow";
+
+/** How many ways there are, always in sight; or what to do where there is none. */
+export function Ways({ flow, content }: { readonly flow: Flow; readonly content: FlowContent }) {
+  const { counted, ideas } = flow;
+  const names = ideas.map(({ name }) => name);
+  if (!counted) return <p className="quiet text-sm">Counting…</p>;
+  if (!isCounted(counted)) {
+    return (
+      <p role="alert" className="flex gap-2 text-sm">
+        <CircleAlert size={17} aria-hidden className="text-error shrink-0 mt-px" />
+        {wordFlowTrouble(counted, names)}
+      </p>
+    );
+  }
+  const { total, loosen, bars } = counted;
+  if (total === 0n) {
+    return (
+      <div role="alert" className="flex gap-2 text-sm">
+        <CircleAlert size={17} aria-hidden className="text-error shrink-0 mt-px" />
+        <p>
+          {wordFlowTrouble({ code: "no-ways" }, names)} {wordFlowLoosened(loosen, bars, names).join(" ")}
+        </p>
+      </div>
+    );
+  }
+  const roughly = sayRoughly(total);
+  return (
+    <p className="text-sm" role="status">
+      <span className={`font-display font-bold text-accent break-all ${total > 10n ** 12n ? "text-base" : "text-xl"}`}>
+        {total > 10n ** 18n && roughly ? roughly : sayCount(total)}
+      </span>{" "}
+      {total === 1n ? "way" : "ways"} to fill {plural(content.bars, "bar")}.{" "}
+      <span className="quiet">
+        {flow.factors.some((one) => one > 1) || content.ideas.some(({ weight }) => weight > 1)
+          ? "Weighted ideas come more often."
+          : "Each is equally likely."}
+      </span>
+    </p>
+  );
+}
