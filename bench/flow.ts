@@ -73,14 +73,12 @@ const anew = new Rounds({
   spec: specOf(EIGHT.slice(0, 4), 4, 3),
   player: { kit: KIT, limits: PLAYER.limits, hands: PLAYER.hands },
   variety: EIGHT.slice(0, 4).map(() => ({ path: "anew", accents: true, endings: [] })),
-  weights: { ideas: [1, 1, 1, 1], joins: [] },
-  seed: 3,
   surfaces: [...TEN],
   trades: false,
 });
 let round = 0;
 const makeRound = () => {
-  const made = anew.make(round++);
+  const made = anew.make(round++, { ideas: [1, 1, 1, 1], joins: [] }, 3);
   if (isTrouble(made)) throw new Error(made.code);
   return made;
 };

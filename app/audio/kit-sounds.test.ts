@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { type Level, PLACES, type Place } from "~/core/stroke";
 import {
-  gainForForce,
+  gainFrom,
   gainOfClicks,
   HEADROOM,
   Humaniser,
@@ -221,7 +221,7 @@ test("signal parts: noise is repeatable and centred, filters and decay do their 
 test("a force between two levels is as loud as between them, and rises all the way", () => {
   const peakOf = (force: number) => {
     const { level } = soundOf({ limb: "R", place: "sn", force, technique: "plain" }, 0);
-    return LEVEL_STEPS[level] + 20 * Math.log10(gainForForce(force));
+    return LEVEL_STEPS[level] + 20 * Math.log10(gainFrom(level, force));
   };
   expect([0, 1, 2].map(peakOf)).toEqual([expect.closeTo(-16, 9), expect.closeTo(-6, 9), expect.closeTo(0, 9)]);
   const steps = Array.from({ length: 41 }, (_, step) => peakOf(step / 20));

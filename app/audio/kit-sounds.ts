@@ -38,9 +38,9 @@ function nearestLevel(force: number): Level {
   return LEVELS[Math.min(LEVELS.length - 1, Math.max(0, Math.round(force)))] ?? "normal";
 }
 
-/** What a sound is turned up or down by, for a force between two levels: straight in decibels from one to the next. */
-export function gainForForce(force: number): number {
-  return 10 ** ((betweenLevels(force, LEVEL_STEPS) - LEVEL_STEPS[nearestLevel(force)]) / 20);
+/** What a sound of a level is turned up or down by, for a stroke of this force: straight in decibels from level to level. */
+export function gainFrom(level: Level, force: number): number {
+  return 10 ** ((betweenLevels(force, LEVEL_STEPS) - LEVEL_STEPS[level]) / 20);
 }
 
 export function keyOf({ place, level, technique, variation }: SoundWanted): string {

@@ -7,7 +7,7 @@ import {
   CHOKE,
   type ClickSound,
   chokesHat,
-  gainForForce,
+  gainFrom,
   gainOfClicks,
   Humaniser,
   keyOf,
@@ -113,7 +113,12 @@ export class SoundingKit {
       this.openHat = null;
     }
     const sound = this.readySound(note);
-    const source = this.play(this.bufferOf(sound), time, this.panOf(note.place), gain * gainForForce(note.force));
+    const source = this.play(
+      this.bufferOf(sound),
+      time,
+      this.panOf(note.place),
+      gain * gainFrom(sound.level, note.force),
+    );
     if (seconds !== null) source.stop(time + seconds);
     if (ringsHat(note.place)) this.openHat = source;
   }

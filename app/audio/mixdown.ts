@@ -6,7 +6,7 @@
 import {
   CHOKE,
   chokesHat,
-  gainForForce,
+  gainFrom,
   gainOfClicks,
   HEADROOM,
   Humaniser,
@@ -84,7 +84,7 @@ export function mixDown(source: ScoreSource, repeats: number, options: MixdownOp
       right,
       Math.round(time * sampleRate),
       pans[note.place] ?? 0,
-      gain * gainForForce(note.force),
+      gain * gainFrom(wanted.level, note.force),
       fade,
     );
   }

@@ -21,8 +21,6 @@ export interface RoundRequest {
   readonly spec: FlowSpec;
   readonly player: PlayerSpec;
   readonly variety: readonly Variety[];
-  readonly weights: FlowWeights;
-  readonly seed: number;
   /** Where hands may go when paths are drawn. */
   readonly surfaces: readonly Place[];
   /** Whether another drummer answers. */
@@ -75,11 +73,7 @@ export class Rounds {
   }
 
   /** The same round for the same seed and weights. A growth that does not add up is left out for the round. */
-  make(
-    number: number,
-    weights: FlowWeights = this.request.weights,
-    seed: number = this.request.seed,
-  ): Round | RoundTrouble {
+  make(number: number, weights: FlowWeights, seed: number): Round | RoundTrouble {
     let ways = this.waysOf(number);
     if (!isFlowProblem(ways) && countFlow(ways) === 0n && number > 0) ways = this.waysOf(0);
     if (isFlowProblem(ways)) return ways;

@@ -1,6 +1,5 @@
 import { Check, CircleDashed, X } from "lucide-react";
 import type { Result } from "~/core/listening";
-import { isPlayed, type StepKind } from "~/core/practice";
 
 const BUTTONS = [
   { result: "clean", name: "Clean", key: "1", icon: Check },
@@ -9,34 +8,29 @@ const BUTTONS = [
 ] as const;
 
 interface RateButtonsProps {
-  readonly kind: StepKind;
+  /** What is asked, for assistive technology. */
+  readonly question: string;
   readonly onRate: (result: Result) => void;
   readonly isLarge?: boolean;
+  /** One more thing to be said of it. */
+  readonly more?: React.ReactNode;
 }
 
-/** The player's own judgement of the last repeat; of what is only heard or counted, that it is done. */
-export function RateButtons({ kind, onRate, isLarge = false }: RateButtonsProps) {
-  if (!isPlayed(kind)) {
-    return (
-      <button
-        type="button"
-        className={`btn w-full ${isLarge ? "h-28 short:h-14 text-2xl short:text-lg" : "h-12"}`}
-        aria-keyshortcuts="1"
-        onClick={() => onRate("clean")}
-      >
-        <Check size={isLarge ? 30 : 18} aria-hidden /> Done
-        <kbd className="key hidden sm:inline short:hidden">1</kbd>
-      </button>
-    );
-  }
+/** A button that is judged with, of a size that a stick can hit. */
+export function sizeOfRating(isLarge: boolean): string {
+  return isLarge ? "h-28 short:h-14 text-2xl short:text-lg whitespace-nowrap px-2" : "h-12";
+}
+
+/** The player's own judgement of what was just played. */
+export function RateButtons({ question, onRate, isLarge = false, more }: RateButtonsProps) {
   return (
-    <fieldset className="grid grid-cols-3 gap-2 w-full">
-      <legend className="sr-only">How was the last repeat?</legend>
+    <fieldset className={`grid gap-2 w-full ${more ? "grid-cols-2 sm:grid-cols-4 short:grid-cols-4" : "grid-cols-3"}`}>
+      <legend className="sr-only">{question}</legend>
       {BUTTONS.map(({ result, name, key, icon: Icon }) => (
         <button
           key={result}
           type="button"
-          className={`btn ${isLarge ? "h-28 short:h-14 text-2xl short:text-lg whitespace-nowrap short:px-2" : "h-12"}`}
+          className={`btn ${sizeOfRating(isLarge)}`}
           aria-keyshortcuts={key}
           onClick={() => onRate(result)}
         >
@@ -44,6 +38,7 @@ export function RateButtons({ kind, onRate, isLarge = false }: RateButtonsProps)
           <kbd className="key hidden sm:inline short:hidden">{key}</kbd>
         </button>
       ))}
+      {more}
     </fieldset>
   );
 }

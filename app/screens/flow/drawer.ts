@@ -25,7 +25,7 @@ export class Drawer {
   private seed = 0;
 
   /** Counts the ways of something else. Null when another request came before the answer. */
-  async open(request: RoundRequest, seed: number, weights: FlowWeights): Promise<Answer | null> {
+  async open(request: RoundRequest): Promise<Answer | null> {
     const number = ++this.asked;
     // What is no longer wanted is not counted to its end.
     if (this.isBusy) this.close();
@@ -37,11 +37,7 @@ export class Drawer {
     if (!isCounted(answer) || answer.total === 0n) return answer;
     this.request = request;
     this.local = null;
-    this.reseed(seed);
-    // The first one is there by the time that Play is pressed.
-    const first = await api.make(0, weights, seed);
-    if (number !== this.asked) return null;
-    if (first && !isTrouble(first)) this.ready.set(0, first);
+    this.reseed(this.seed);
     return answer;
   }
 

@@ -17,7 +17,7 @@ const BAR = barTicks(METER);
 const BEAT = beatTicks(METER);
 const TEXTS = ["@4 RLRRL", "@4 RLK", "@4 RLRLKK"];
 const IDEAS = TEXTS.map((text) => ({ versions: [lineOf(text)], weight: 1, least: 0, most: null, tail: null }));
-const KEYS = ["five", "three", "six"];
+const NAMED = ["five", "three", "six"].map((key) => ({ key, name: key }));
 const KEPT: Variety = { path: "kept", accents: false, endings: [] };
 
 const SCENE: RoundScene = {
@@ -44,13 +44,11 @@ function drawerOf(scene: RoundScene, rules: Partial<RoundRequest["spec"]["rules"
     },
     player: { kit: WORKING.kit, limits: WORKING.limits, hands: WORKING.hands },
     variety: [KEPT, KEPT, KEPT],
-    weights: { ideas: [1, 1, 1], joins: [] },
-    seed: 5,
     surfaces: ["sn"],
     trades: scene.form.kind === "trade",
   });
   return (number) => {
-    const made = rounds.make(number);
+    const made = rounds.make(number, { ideas: [1, 1, 1], joins: [] }, 5);
     if (isTrouble(made)) throw new Error(made.code);
     return made;
   };
@@ -61,7 +59,7 @@ function runOf(scene: Partial<RoundScene> = {}, options: Partial<FlowRunOptions>
   return new FlowRun({
     scene: whole,
     ideas: IDEAS,
-    keys: KEYS,
+    named: NAMED,
     tempo: bpm(90),
     ladder: null,
     strictness: "standard",
@@ -279,12 +277,15 @@ describe("the player's own judgement", () => {
     const second = calls[1];
     if (!second) throw new Error("one call");
     const middle = BAR + second.at + second.length * 0.6;
-    expect(run.rate(0, middle, "nearly")).toMatchObject({ idea: second.idea });
+    const key = (idea: number | undefined) => NAMED[idea ?? -1]?.key ?? "";
+    expect(run.rate(0, middle, "nearly")).toEqual([{ of: "idea", key: key(second.idea), result: "nearly" }]);
     expect(run.rate(0, middle, "clean")).toBeNull();
     // Just after its beginning it is the one before.
-    expect(run.rate(0, BAR + second.at + 1, "clean")).toMatchObject({ idea: calls[0]?.idea });
-    const joined = run.rateJoin(0, middle);
-    expect(joined?.ideas).toEqual([calls[0]?.idea, second.idea]);
+    expect(run.rate(0, BAR + second.at + 1, "clean")).toEqual([
+      { of: "idea", key: key(calls[0]?.idea), result: "clean" },
+    ]);
+    const join = `${key(calls[0]?.idea)} ${key(second.idea)}`;
+    expect(run.rateJoin(0, middle)).toEqual([{ of: "join", key: join, result: "no" }]);
     expect(run.rateJoin(0, middle)).toBeNull();
     expect(run.rate(-1, 0, "clean")).toBeNull();
     expect(run.closeRated(2).map(({ round, result }) => [round, result])).toEqual([[0, "no"]]);

@@ -1,10 +1,9 @@
-import { type FlowRecord, factorOf, missShare } from "~/core/flow";
+import { type FlowRecord, factorOf, type Heard, missShare } from "~/core/flow";
 import type { FlowContent } from "~/library/flow/content";
 import type { ReadIdea } from "~/library/flow/ideas";
 import { Check } from "~/ui/check";
 import { plural } from "~/words/time";
 import type { FlowBench } from "./bench";
-import type { LastHeard } from "./use-flow";
 
 /** Joins that are shown: the least clean ones. */
 const SHOWN = 5;
@@ -14,7 +13,8 @@ interface RecordsProps {
   readonly content: FlowContent;
   readonly ideas: readonly ReadIdea[];
   readonly record: FlowRecord;
-  readonly last: LastHeard | null;
+  /** What was judged last. */
+  readonly last: readonly Heard[];
   readonly rounds: number;
 }
 
@@ -35,7 +35,7 @@ export function Records({ bench, content, ideas, record, last, rounds }: Records
         How clean it is <span className="quiet font-normal text-sm">{rounds > 0 ? plural(rounds, "round") : ""}</span>
       </h2>
       <p aria-live="polite" className="min-h-5">
-        {last
+        {last.length > 0
           ? sayLast(last, nameOf)
           : "Play a round. Each idea, and each change from one to the next, is judged by itself."}
       </p>
@@ -79,7 +79,7 @@ export function Records({ bench, content, ideas, record, last, rounds }: Records
 
 const RESULT_SENTENCES = { clean: "clean", nearly: "nearly clean", no: "not clean yet" } as const;
 
-function sayLast({ heard }: LastHeard, nameOf: (key: string) => string | undefined): string {
+function sayLast(heard: readonly Heard[], nameOf: (key: string) => string | undefined): string {
   const said = heard.flatMap(({ of, key, result }) => {
     if (of === "idea") return [`${nameOf(key) ?? "It"}: ${RESULT_SENTENCES[result]}.`];
     if (result === "clean") return [];

@@ -8,6 +8,7 @@ import { type Score, secondsPerTick } from "~/audio/score";
 import type { Idea } from "~/core/flow";
 import {
   type Call,
+  type ComposedPlaying,
   countCards,
   type Heard,
   heardBy,
@@ -19,7 +20,7 @@ import {
   showCalls,
 } from "~/core/flow";
 import { type Hit, hearRepeat, type Measures, type Result, type Strictness } from "~/core/listening";
-import { type Bpm, beatTicks, bpm, MAX_BPM } from "~/core/time";
+import { type Bpm, beatTicks, bpm, MAX_BPM, ticksToSeconds } from "~/core/time";
 import { Listener } from "~/editor/listening/listener";
 import type { FlowContent } from "~/library/flow/content";
 import { makeClosing, makeRoundScore, type RoundScene, type RoundScore } from "./round-score";
@@ -62,11 +63,16 @@ export interface Done {
   readonly seconds: number;
 }
 
+export interface NamedIdea {
+  readonly key: string;
+  readonly name: string;
+}
+
 export interface FlowRunOptions {
   readonly scene: RoundScene;
   readonly ideas: readonly Idea[];
-  /** By the numbers of the ideas. */
-  readonly keys: readonly string[];
+  /** The same ideas, as results are kept and as they are called. */
+  readonly named: readonly NamedIdea[];
   readonly tempo: Bpm;
   readonly ladder: FlowContent["ladder"];
   readonly strictness: Strictness;
@@ -78,8 +84,8 @@ export interface FlowRunOptions {
 interface Made {
   readonly round: Round;
   readonly scored: RoundScore;
-  /** Of its ideas, by their numbers. */
-  readonly keys: readonly string[];
+  /** Its ideas, by their numbers. */
+  readonly named: readonly NamedIdea[];
 }
 
 export class FlowRun {
@@ -87,7 +93,8 @@ export class FlowRun {
   /** How many calls there were before each round. */
   private readonly before = new Map<number, number>([[0, 0]]);
   private readonly judged = new Map<number, Map<number, Result>>();
-  private readonly joined = new Set<string>();
+  /** Playings of each round that have been listened to, heard or not. */
+  private readonly heardTo = new Map<number, number>();
   private tempoNow: Bpm;
   private cleanInRow = 0;
   readonly listener: Listener;
@@ -97,8 +104,7 @@ export class FlowRun {
   constructor(private options: FlowRunOptions) {
     const { scene, ideas, tempo } = options;
     this.tempoNow = tempo;
-    const quarter = 60 / tempo / beatTicks(scene.meter);
-    this.cards = countCards(ideas, beatTicks(scene.meter), quarter);
+    this.cards = countCards(ideas, beatTicks(scene.meter), ticksToSeconds(1, tempo, scene.meter));
     this.listener = new Listener((repeat) => {
       if (this.isClosing(repeat)) return { expectation: { strokes: [], gap: 1 as never }, tempo, length: 1 };
       const { expectation, score } = this.get(repeat).scored;
@@ -127,13 +133,17 @@ export class FlowRun {
   get(number: number): Made {
     const known = this.made.get(number);
     if (known) return known;
-    const { scene, draw, keys } = this.options;
+    const { scene, draw, named } = this.options;
     const crash = this.made.get(number - 1)?.scored.crash ?? null;
     const round = draw(number);
-    const made = { round, scored: makeRoundScore(scene, round, this.tempoNow, crash), keys };
+    const made = { round, scored: makeRoundScore(scene, round, this.tempoNow, crash), named };
     this.made.set(number, made);
     this.before.set(number + 1, (this.before.get(number) ?? 0) + made.scored.calls.length);
-    for (const old of this.made.keys()) if (old < number - KEPT) this.made.delete(old);
+    for (const old of this.made.keys()) {
+      if (old >= number - KEPT) continue;
+      this.made.delete(old);
+      this.heardTo.delete(old);
+    }
     return made;
   }
 
@@ -196,30 +206,26 @@ export class FlowRun {
   }
 
   private hearRound(round: number, seconds: number, hits: readonly Hit[]): Heard[] {
-    const { scored, keys } = this.get(round);
+    const { scored, named } = this.get(round);
     const { expectation, playings } = scored;
     const { strictness } = this.options;
     const results = this.resultsOf(round);
     const heard: Heard[] = [];
-    for (const [index, playing] of playings.entries()) {
-      if (results.has(index)) continue;
+    for (let index = this.heardTo.get(round) ?? 0; index < playings.length; index++) {
+      const playing = playings[index] as ComposedPlaying;
       const by = heardBy(expectation, playing);
       if (by !== null && by + SURE > seconds) break;
-      const key = keys[playing.idea] ?? "";
+      this.heardTo.set(round, index + 1);
+      const key = keyOf(named, playing.idea);
       const result = hearPlaying(expectation, hits, playing, strictness);
       if (result) {
         results.set(index, result);
         heard.push({ of: "idea", key, result });
       }
       const last = playings[index - 1];
-      const name = `${round} ${index}`;
-      if (last && last.idea !== playing.idea && !this.joined.has(name)) {
-        const join = hearJoin(expectation, hits, last, playing, strictness);
-        if (join) {
-          this.joined.add(name);
-          heard.push({ of: "join", key: joinKey(keys[last.idea] ?? "", key), result: join });
-        }
-      }
+      if (!last || last.idea === playing.idea) continue;
+      const join = hearJoin(expectation, hits, last, playing, strictness);
+      if (join) heard.push({ of: "join", key: joinKey(keyOf(named, last.idea), key), result: join });
     }
     return heard;
   }
@@ -265,10 +271,10 @@ export class FlowRun {
    * The player's own judgement: of the call that is more than half over, else of the one before it. Null where there is
    * none, or it has been judged.
    */
-  rate(round: number, at: number, result: Result): { readonly heard: Heard[]; readonly idea: number } | null {
+  rate(round: number, at: number, result: Result): Heard[] | null {
     const found = this.callToRate(round, at);
     if (!found) return null;
-    const { scored, keys } = this.get(found.round);
+    const { scored, named } = this.get(found.round);
     const { playings } = scored;
     const results = this.resultsOf(found.round);
     if (results.has(found.call.from)) return null;
@@ -277,24 +283,23 @@ export class FlowRun {
     const before = playings[found.call.from - 1];
     const joins: Heard[] =
       result === "clean" && before
-        ? [{ of: "join", key: joinKey(keys[before.idea] ?? "", keys[idea] ?? ""), result }]
+        ? [{ of: "join", key: joinKey(keyOf(named, before.idea), keyOf(named, idea)), result }]
         : [];
-    return { heard: [{ of: "idea", key: keys[idea] ?? "", result }, ...joins], idea };
+    return [{ of: "idea", key: keyOf(named, idea), result }, ...joins];
   }
 
   /** The player stumbled where that call began. */
-  rateJoin(round: number, at: number): { readonly heard: Heard[]; readonly ideas: readonly [number, number] } | null {
+  rateJoin(round: number, at: number): Heard[] | null {
     const found = this.callToRate(round, at);
     if (!found) return null;
-    const { scored, keys } = this.get(found.round);
+    const { scored, named } = this.get(found.round);
     const before = scored.playings[found.call.from - 1];
-    if (!before) return null;
-    const name = `${found.round} ${found.call.from}`;
-    if (this.joined.has(name)) return null;
-    this.joined.add(name);
-    this.resultsOf(found.round).set(-1 - found.call.from, "no");
-    const ideas = [before.idea, found.call.idea] as const;
-    return { heard: [{ of: "join", key: joinKey(keys[ideas[0]] ?? "", keys[ideas[1]] ?? ""), result: "no" }], ideas };
+    const results = this.resultsOf(found.round);
+    // A join is judged beside the playing that it leads into.
+    const place = -1 - found.call.from;
+    if (!before || results.has(place)) return null;
+    results.set(place, "no");
+    return [{ of: "join", key: joinKey(keyOf(named, before.idea), keyOf(named, found.call.idea)), result: "no" }];
   }
 
   private callToRate(round: number, at: number): RoundCall | null {
@@ -325,4 +330,8 @@ export class FlowRun {
     this.judged.set(round, known);
     return known;
   }
+}
+
+function keyOf(named: readonly NamedIdea[], idea: number): string {
+  return named[idea]?.key ?? "";
 }

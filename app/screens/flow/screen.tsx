@@ -86,15 +86,18 @@ export function FlowScreen(props: FlowScreenProps) {
   const midi = useInputs(listening, flow.onHit);
   useWakeLock(playing || isBeside);
 
-  const nameOf = useCallback((idea: number) => ideas[idea]?.name ?? "", [ideas]);
+  const { nameOf } = flow;
+  const inRound = board ? board.round : null;
+  const nameHere = useCallback((idea: number) => nameOf(inRound, idea), [nameOf, inRound]);
   const strongHand = player.hands.leading;
   const faces = useMemo(() => {
-    if (board && flow.run) return facesOf(board, flow.run, (_, idea) => nameOf(idea));
-    return round ? facesOfRound(round, flow.cards, nameOf) : [null, null];
-  }, [board, flow.run, flow.cards, round, nameOf]);
+    if (board && flow.run) return facesOf(board, flow.run, nameOf);
+    return round ? facesOfRound(round, flow.cards, nameHere) : [null, null];
+  }, [board, flow.run, flow.cards, round, nameOf, nameHere]);
+  const { meter, tempo: wanted } = content;
   const tops = useMemo(
-    () => ideas.map(({ versions }) => topOf(versions[0] ?? [], content, player)),
-    [ideas, content, player],
+    () => ideas.map(({ versions }) => topOf(versions[0] ?? [], { meter, tempo: wanted }, player)),
+    [ideas, meter, wanted, player],
   );
   const known = tops.filter((top) => top !== null);
   const isOverAll = known.length > 0 && known.length === tops.length && known.every((top) => content.tempo > top + 0.5);
@@ -118,8 +121,7 @@ export function FlowScreen(props: FlowScreenProps) {
     if (kept.data) say(`“${kept.data.name}” is on the Shelf.`);
   }, [kept.data, say]);
   const rate = (result: Result) => {
-    const name = flow.rate(result);
-    if (name === null) say(NOTHING_TO_RATE);
+    if (!flow.rate(result)) say(NOTHING_TO_RATE);
   };
   const rateJoin = () => {
     if (!flow.rateJoin()) say(NOTHING_TO_RATE);
@@ -194,7 +196,7 @@ export function FlowScreen(props: FlowScreenProps) {
                 meter={content.meter as Meter}
                 bars={content.bars}
                 playings={round.composed.playings}
-                nameOf={nameOf}
+                nameOf={nameHere}
                 now={nowCall ? { from: nowCall.from, to: nowCall.to } : null}
                 meets={meets}
                 isFree={!content.form.isCalled}

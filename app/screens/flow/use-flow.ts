@@ -4,17 +4,24 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { secondsPerTick } from "~/audio/score";
-import type { RoundTrouble } from "~/core/flow";
-import { type FlowRecord, factorOf, type Heard, type Round, type RoundRequest, recordHeard } from "~/core/flow";
+import {
+  type FlowRecord,
+  factorOf,
+  type Heard,
+  type Round,
+  type RoundRequest,
+  type RoundTrouble,
+  recordHeard,
+} from "~/core/flow";
+import { surfacesOf } from "~/core/kit";
 import type { Result } from "~/core/listening";
-import type { Place } from "~/core/stroke";
 import { pickGroove } from "~/editor/fill/score";
 import { latencyOf, simulate } from "~/editor/listening/listener";
 import type { RawHit } from "~/input/raw-hit";
 import { currentBook } from "~/library/current";
 import type { FlowRow } from "~/library/database";
 import type { FlowContent } from "~/library/flow/content";
-import { type IdeaSources, type ReadIdea, readIdea, toFlowSpec, toFlowWeights, toVariety } from "~/library/flow/ideas";
+import { type IdeaSources, readIdea, toFlowSpec, toFlowWeights, toVariety } from "~/library/flow/ideas";
 import { changeFlowRecord } from "~/library/flow/record";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { toSetting } from "~/library/phrase/setting";
@@ -45,10 +52,10 @@ export interface Playhead {
   readonly slot: number;
 }
 
-/** What was judged last. */
-export interface LastHeard {
-  readonly heard: readonly Heard[];
-  readonly by: Run["by"];
+/** How many ways there are of what was asked, or why there is none. */
+interface Answered {
+  readonly request: RoundRequest;
+  readonly answer: FlowCount | RoundTrouble;
 }
 
 interface FlowOptions {
@@ -65,10 +72,11 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   const { sound } = useSession();
   const { listening, countInBars, hands } = preferences;
   const [record, setRecord] = useState(stored);
-  const [counted, setCounted] = useState<FlowCount | RoundTrouble | null>(null);
+  /** The last answer, and what was asked. */
+  const [answered, setAnswered] = useState<Answered | null>(null);
   const [preview, setPreview] = useState<Round | null>(null);
   const [board, setBoard] = useState<Board | null>(null);
-  const [last, setLast] = useState<LastHeard | null>(null);
+  const [last, setLast] = useState<readonly Heard[]>([]);
   const [rounds, setRounds] = useState(0);
   const [silent, setSilent] = useState(0);
   const [isSaved, setSaved] = useState(true);
@@ -91,9 +99,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
       spec: toFlowSpec(content, ideas, player),
       player: { kit: player.kit, limits: player.limits, hands: player.hands },
       variety: toVariety(content, sources.entries),
-      weights: { ideas: [], joins: [] },
-      seed: 0,
-      surfaces: player.kit.surfaces.map(({ place }) => place).filter((place) => !FEET.includes(place)),
+      surfaces: surfacesOf(player.kit, player.hands.leading).map(({ place }) => place),
       trades: content.form.kind === "trade",
     }),
     [drawnText, ideas, player, sources],
@@ -113,14 +119,14 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
       playsAlong: listening.playsAlong,
     };
   }, [request, grooveId, JSON.stringify(settingContent), ahead, grooves, hands, countInBars, listening.playsAlong]);
-  const now = useRef({ weights, held, listening, content, ideas, record });
-  now.current = { weights, held, listening, content, ideas, record };
+  const now = useRef({ weights, held, listening, content });
+  now.current = { weights, held, listening, content };
 
   const options = useMemo(
     (): FlowRunOptions => ({
       scene,
       ideas: request.spec.ideas,
-      keys: ideas.map(({ key }) => key),
+      named: ideas,
       tempo: content.tempo,
       ladder,
       strictness: listening.strictness,
@@ -129,7 +135,10 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     [scene, request, ideas, content.tempo, ladder, listening.strictness, drawer],
   );
   const run = useRef<FlowRun | null>(null);
-  const canPlay = counted !== null && isCounted(counted) && counted.total > 0n;
+  const counted = answered?.answer ?? null;
+  const hasWays = counted !== null && isCounted(counted) && counted.total > 0n;
+  // What is still being counted can't be played yet: rounds would be drawn from something else.
+  const canPlay = hasWays && answered?.request === request;
   useEffect(() => {
     if (canPlay) run.current?.turnTo(options);
   }, [options, canPlay]);
@@ -137,13 +146,10 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   // Counted anew whenever something else is drawn from.
   useEffect(() => {
     let isOver = false;
-    setCounted((before) => before);
     void drawer
-      .open(request, now.current.content.seed, now.current.weights)
+      .open(request)
       .then((answer) => {
-        if (isOver || !answer) return;
-        setCounted(answer);
-        setPreview(drawer.peek(0));
+        if (!isOver && answer) setAnswered({ request, answer });
       })
       .catch((error: unknown) => {
         if (!isOver) console.error(error);
@@ -165,7 +171,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     if (!canPlay) return;
     setRounds(0);
     setSilent(0);
-    setLast(null);
+    setLast([]);
     run.current = new FlowRun(options);
     drawer.ensure(now.current.held ?? 0, now.current.weights);
     setBoard(run.current.board(-1, 0));
@@ -174,9 +180,9 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   const toggle = useCallback(() => (playing ? sound.stop(FLOW_ID) : begin()), [playing, sound, begin]);
 
   const note = useCallback(
-    (heard: readonly Heard[], by: Run["by"]) => {
+    (heard: readonly Heard[]) => {
       if (heard.length === 0) return;
-      setLast({ heard, by });
+      setLast(heard);
       setRecord((before) => recordHeard(before, heard));
       void currentBook()
         .then((book) => changeFlowRecord(book, row.id, (before) => recordHeard(before, heard)))
@@ -243,9 +249,9 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
       if (set.source === "drummer" && located.repeat >= 0 && !flow.isClosing(located.repeat)) {
         simulate(flow, located, page, set.drummer, onHit);
       }
-      note(flow.hear(located), "heard");
+      note(flow.hear(located));
       const { heard, done, missed } = flow.close(located);
-      note(heard, "heard");
+      note(heard);
       finish(done, "heard");
       if (done.length > 0) setSilent(0);
       else if (missed > 0) setSilent((count) => count + missed);
@@ -262,6 +268,15 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     };
   }, [playing, sound, drawer, playhead, note, finish, onHit]);
 
+  /** An idea's name in a round: one that is played keeps the ideas that it was drawn from. */
+  const nameOf = useCallback(
+    (round: number | null, idea: number) => {
+      const named = round === null ? ideas : run.current?.get(round).named;
+      return named?.[idea]?.name ?? "";
+    },
+    [ideas],
+  );
+
   // The next call is said while the one before it is played.
   const calling = board?.shown.find(({ number }) => number === (board.playing ?? -1) + 1) ?? null;
   const firstCall = board?.playing === null ? board.shown[0] : undefined;
@@ -271,31 +286,28 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   useEffect(() => {
     if (!playing || ahead !== "spoken" || !spoken) return;
     const { call } = spoken.call;
-    speak(sayCall(now.current.ideas[call.idea]?.name ?? "", call.times), preferences.volume);
+    speak(sayCall(nameOf(spoken.call.round, call.idea), call.times), preferences.volume);
   }, [playing, ahead, spokenKey]);
 
   const locateNow = useCallback(() => {
     const located = sound.locateIn(FLOW_ID, performance.now());
     return located && { round: located.repeat, at: located.seconds / secondsPerTick(located.score) };
   }, [sound]);
-  /** The player's own judgement of the idea that was just played; its name, or null where there is none. */
+  /** The player's own judgement of the idea that was just played; false where there is none to judge. */
   const rate = useCallback(
-    (result: Result): string | null => {
+    (result: Result): boolean => {
       const here = locateNow();
-      const rated = here && run.current?.rate(here.round, here.at, result);
-      if (!rated) return null;
-      note(rated.heard, "self");
-      return now.current.ideas[rated.idea]?.name ?? "";
+      const heard = here && run.current?.rate(here.round, here.at, result);
+      if (heard) note(heard);
+      return Boolean(heard);
     },
     [note, locateNow],
   );
-  const rateJoin = useCallback((): readonly [string, string] | null => {
+  const rateJoin = useCallback((): boolean => {
     const here = locateNow();
-    const rated = here && run.current?.rateJoin(here.round, here.at);
-    if (!rated) return null;
-    note(rated.heard, "self");
-    const [before, after] = rated.ideas.map((idea) => now.current.ideas[idea]?.name ?? "");
-    return [before ?? "", after ?? ""];
+    const heard = here && run.current?.rateJoin(here.round, here.at);
+    if (heard) note(heard);
+    return Boolean(heard);
   }, [note, locateNow]);
 
   /** Other draws of the same, from here on. */
@@ -313,6 +325,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   const inPlay = board && run.current && !run.current.isClosing(board.round) ? run.current.get(board.round) : null;
   return {
     ideas,
+    nameOf,
     request,
     record,
     factors: content.ideas.map(({ key }) => (isHeld ? 1 : factorOf(record.ideas[key]))),
@@ -320,7 +333,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     canPlay,
     board,
     /** The round that is played, or would be. */
-    round: inPlay?.round ?? preview,
+    round: inPlay?.round ?? (hasWays ? preview : null),
     run: board ? run.current : null,
     cards: run.current?.cards ?? 2,
     last,
@@ -337,9 +350,6 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   };
 }
 export type Flow = ReturnType<typeof useFlow>;
-export type { ReadIdea };
-
-const FEET: readonly Place[] = ["kk", "k2", "hp", "hs"];
 
 /** The slot that sounds on the card of the call that is played; -1 elsewhere. */
 export function usePlayhead(playhead: StoreApi<Playhead>): number {

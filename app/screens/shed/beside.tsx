@@ -1,10 +1,11 @@
-import { ChevronRight, Minimize2, Play, Square } from "lucide-react";
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { ChevronRight, Play, Square } from "lucide-react";
+import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
-import { RateButtons } from "~/editor/listening/rate-buttons";
+import { BigView } from "~/ui/big-view";
 import { RailView, type RailViewProps, sizeRail } from "~/views/rail-view";
 import { nameStep } from "~/words/practice";
+import { RateStep } from "./rate-step";
 import { RowDots } from "./step-card";
 import type { Training } from "./training";
 import { Sentence } from "./verdict-panel";
@@ -25,66 +26,46 @@ interface BesideProps {
 /** The same, to be read from the seat: tempo, sentence, and buttons that a stick can hit. */
 export function BesideTheKit({ training, tempo, count, judgesSelf, onRate, onClose, rail, volume }: BesideProps) {
   const { step, told, playback, next } = training;
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => dialog.current?.showModal(), []);
   const Icon = playback.playing ? Square : Play;
   return (
-    <dialog
-      ref={dialog}
-      aria-label="Big view"
+    <BigView
+      title={step ? nameStep(step) : ""}
+      extra={<span className="max-sm:hidden">{volume}</span>}
       onClose={onClose}
-      className="m-0 w-dvw h-dvh max-w-none max-h-none bg-base-100 text-base-content p-4 sm:p-8 short:p-3"
     >
-      <div className="h-full flex flex-col gap-4 short:gap-2">
-        <div className="flex items-center gap-4">
-          <p className="font-display font-semibold text-2xl sm:text-4xl short:text-xl flex-1 min-w-0 truncate">
-            {step ? nameStep(step) : ""}
-          </p>
-          <span className="max-sm:hidden">{volume}</span>
+      <div className="flex-1 min-h-0 flex flex-col gap-4 short:gap-1">
+        <div className="flex flex-col short:flex-row short:items-center gap-3 short:gap-x-6">
+          <div className="flex flex-wrap short:flex-nowrap items-center gap-x-10 short:gap-x-5 gap-y-3">
+            <p className="font-display font-bold leading-none text-[6rem] sm:text-[11rem] short:text-[3rem] tabular-nums">
+              {count ?? Math.round(tempo)}
+            </p>
+            <div className="flex flex-col short:flex-row short:items-center gap-3">
+              {step ? <RowDots step={step} isLarge /> : null}
+              <p className="text-2xl short:text-lg">
+                {count === null ? `to ${Math.round(step?.goal ?? tempo)}` : "count-in"}
+              </p>
+            </div>
+          </div>
+          <div aria-live="polite">{told ? <Sentence told={told} isLarge /> : null}</div>
+        </div>
+        <LargeRail {...rail} />
+      </div>
+      <div className="flex flex-col short:flex-row-reverse gap-2">
+        {step && (judgesSelf || !isPlayed(step.kind)) ? <RateStep kind={step.kind} onRate={onRate} isLarge /> : null}
+        <div className="grid grid-cols-2 gap-2 w-full">
           <button
             type="button"
-            className="btn btn-lg short:h-11 short:text-base"
-            onClick={() => dialog.current?.close()}
+            className="btn btn-primary h-24 short:h-14 text-2xl short:text-lg"
+            onClick={playback.toggle}
           >
-            <Minimize2 size={22} aria-hidden /> <span className="hidden sm:inline">Smaller</span>
+            <Icon size={30} aria-hidden fill="currentColor" /> {playback.playing ? "Stop" : "Play"}
+          </button>
+          <button type="button" className="btn h-24 short:h-14 text-2xl short:text-lg" onClick={next}>
+            Next step <ChevronRight size={30} aria-hidden />
           </button>
         </div>
-        <div className="flex-1 min-h-0 flex flex-col gap-4 short:gap-1">
-          <div className="flex flex-col short:flex-row short:items-center gap-3 short:gap-x-6">
-            <div className="flex flex-wrap short:flex-nowrap items-center gap-x-10 short:gap-x-5 gap-y-3">
-              <p className="font-display font-bold leading-none text-[6rem] sm:text-[11rem] short:text-[3rem] tabular-nums">
-                {count ?? Math.round(tempo)}
-              </p>
-              <div className="flex flex-col short:flex-row short:items-center gap-3">
-                {step ? <RowDots step={step} isLarge /> : null}
-                <p className="text-2xl short:text-lg">
-                  {count === null ? `to ${Math.round(step?.goal ?? tempo)}` : "count-in"}
-                </p>
-              </div>
-            </div>
-            <div aria-live="polite">{told ? <Sentence told={told} isLarge /> : null}</div>
-          </div>
-          <LargeRail {...rail} />
-        </div>
-        <div className="flex flex-col short:flex-row-reverse gap-2">
-          {step && (judgesSelf || !isPlayed(step.kind)) ? (
-            <RateButtons kind={step.kind} onRate={onRate} isLarge />
-          ) : null}
-          <div className="grid grid-cols-2 gap-2 w-full">
-            <button
-              type="button"
-              className="btn btn-primary h-24 short:h-14 text-2xl short:text-lg"
-              onClick={playback.toggle}
-            >
-              <Icon size={30} aria-hidden fill="currentColor" /> {playback.playing ? "Stop" : "Play"}
-            </button>
-            <button type="button" className="btn h-24 short:h-14 text-2xl short:text-lg" onClick={next}>
-              Next step <ChevronRight size={30} aria-hidden />
-            </button>
-          </div>
-        </div>
       </div>
-    </dialog>
+    </BigView>
   );
 }
 

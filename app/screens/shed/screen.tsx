@@ -12,7 +12,6 @@ import { useFill, useFillPlace } from "~/editor/fill/place";
 import { pickGroove, settingOf } from "~/editor/fill/score";
 import { CareNote } from "~/editor/listening/care-note";
 import { ListeningPanel } from "~/editor/listening/listening-panel";
-import { RateButtons } from "~/editor/listening/rate-buttons";
 import type { Listening } from "~/formats/listening";
 import type { PlanRow } from "~/library/practice/plan";
 import { usePlayer } from "~/session/player";
@@ -29,6 +28,7 @@ import { sayCountIn } from "~/words/time";
 import { BesideTheKit } from "./beside";
 import { SHED_COMMANDS } from "./commands";
 import { PlanList } from "./plan-list";
+import { RateStep } from "./rate-step";
 import { StepCard } from "./step-card";
 import { useTraining } from "./training";
 import { Details, VerdictPanel } from "./verdict-panel";
@@ -119,9 +119,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
               count={work.steps.filter(({ isExtra }) => !isExtra).length}
             />
             <VerdictPanel training={training} judgesSelf={listening.source === "self"} />
-            {listening.source === "self" || !isPlayed(step.kind) ? (
-              <RateButtons kind={step.kind} onRate={onRate} />
-            ) : null}
+            {listening.source === "self" || !isPlayed(step.kind) ? <RateStep kind={step.kind} onRate={onRate} /> : null}
             <section aria-label="What to play" className="panel px-2 py-2 min-w-0">
               <RailView
                 {...shared}

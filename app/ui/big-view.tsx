@@ -1,0 +1,41 @@
+import { Minimize2 } from "lucide-react";
+import { useEffect, useRef } from "react";
+
+interface BigViewProps {
+  readonly title: string;
+  /** Beside the title. */
+  readonly extra: React.ReactNode;
+  readonly onClose: () => void;
+  readonly children: React.ReactNode;
+}
+
+/** What is practised, over the whole screen, to be read from the seat. */
+export function BigView({ title, extra, onClose, children }: BigViewProps) {
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => dialog.current?.showModal(), []);
+  return (
+    <dialog
+      ref={dialog}
+      aria-label="Big view"
+      onClose={onClose}
+      className="m-0 w-dvw h-dvh max-w-none max-h-none bg-base-100 text-base-content p-4 sm:p-8 short:p-3"
+    >
+      <div className="h-full flex flex-col gap-4 short:gap-2">
+        <div className="flex items-center gap-4">
+          <p className="font-display font-semibold text-2xl sm:text-4xl short:text-xl flex-1 min-w-0 truncate">
+            {title}
+          </p>
+          {extra}
+          <button
+            type="button"
+            className="btn btn-lg short:h-11 short:text-base"
+            onClick={() => dialog.current?.close()}
+          >
+            <Minimize2 size={22} aria-hidden /> <span className="max-sm:sr-only">Smaller</span>
+          </button>
+        </div>
+        {children}
+      </div>
+    </dialog>
+  );
+}
