@@ -1,52 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import {
-  ALL_ON,
-  arrange,
-  arrangeRange,
-  type Feel,
-  HANDS_ONLY,
-  ladderTempo,
-  plainGroove,
-  type Setting,
-} from "~/core/groove";
-import { readStickLine } from "~/core/line";
-import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
-import { bpm, type Meter, makeMeter, ticks, ticksToSeconds } from "~/core/time";
-import { layOut } from "~/core/timeline";
-import { integratedLoudness } from "./loudness";
-import { listOnsets, mixDown } from "./mixdown";
+import { ALL_ON, arrangeRange, HANDS_ONLY, ladderTempo } from "~/core/groove";
+import { bpm, ticksToSeconds } from "~/core/time";
 import { type Due, Schedule } from "./schedule";
 import { measureRepeats, plainScore, type Score, type ScoreSource } from "./score";
+import { BAR, FOUR_FOUR, scoreOf, steady, timelineOf } from "./testing";
 
-const FOUR_FOUR = makeMeter(4, 4) as Meter;
-const BAR = 40_320;
-
-function timelineOf(text: string, tempo = 120, meter = FOUR_FOUR) {
-  const { line } = readStickLine(text);
-  if (!line) throw new Error(text);
-  return layOut({
-    meter,
-    tempo: bpm(tempo),
-    window: { start: ticks(0), length: ticks((BAR * meter.beats) / meter.unit) },
-    line,
-  });
-}
-
-function scoreOf(text: string, setting: Partial<Setting> = {}, tempo = 120, meter = FOUR_FOUR): Score {
-  const timeline = timelineOf(text, tempo, meter);
-  return plainScore(arrange(timeline, plainGroove(meter), { ...USUAL, ...setting }, LEFT_CRASH), timeline.tempo, {
-    on: "beat",
-    silentBars: 0,
-  });
-}
 /** At 120 a quarter lasts half a second, a bar of 4/4 two. */
 const BASE = scoreOf("@4 RLRLx4");
-const steady =
-  (score: Score): ScoreSource =>
-  () =>
-    score;
-
 const notes = (due: readonly Due[]) => due.filter(({ event }) => event.kind === "note");
 const clicks = (due: readonly Due[]) => due.filter(({ event }) => event.kind === "click");
 const fillTimes = (due: readonly Due[]) =>
@@ -205,103 +166,5 @@ describe("changes while it goes", () => {
       }),
       { numRuns: 60 },
     );
-  });
-});
-
-describe("mixing down", () => {
-  const shuffle: Feel = { swing: { unit: 2, share: 2 / 3 }, push: { L: 12, R: -9 } };
-  const cases: readonly (readonly [string, Score])[] = [
-    ["straight", scoreOf("@4 RLRLx4", { countInBars: 1 })],
-    ["swung, with limbs beside the beat", scoreOf("@2 R'LRLRLRL", { feel: shuffle }, 91)],
-    [
-      "mixed rates, graces, unisons, shared slots",
-      scoreOf("@4 (RK){LL}''R- @3 (RLK)-{RR} @5 RLR'LK", { feel: shuffle }, 77),
-    ],
-    ["7/8", scoreOf("@6 RLRLLKKx3", {}, 143, makeMeter(7, 8) as Meter)],
-  ];
-  test.each(cases)("every onset of %s within a sample of the timeline with its feel, none elsewhere", (_, score) => {
-    const sampleRate = 44_100;
-    const silent = { ...score, click: null };
-    const impulse = () => Float32Array.of(0.01);
-    const options = { pans: { hh: 0.4 }, sampleRate, ringOut: 0.1, synthesise: impulse };
-    const { left, right } = mixDown(steady(silent), 2, options);
-    const countIn = score.arrangement.countIn > 0 ? 2.1 : 0;
-    const heard = [...left.keys()].filter(
-      (index) => index > countIn * sampleRate * 0.99 && (left[index] || right[index]),
-    );
-    const onsets = listOnsets(steady(silent), 2).map((time) => time * sampleRate);
-    expect(onsets.length).toBeGreaterThan(20);
-    for (const onset of onsets.filter((at) => at > countIn * sampleRate)) {
-      expect(heard.some((index) => Math.abs(index - onset) <= 1)).toBe(true);
-    }
-    for (const index of heard) expect(onsets.some((onset) => Math.abs(index - onset) <= 1)).toBe(true);
-  });
-  test("the kit itself: within full scale, in stereo, with the open hi-hat choked, and progress told", () => {
-    const told: number[] = [];
-    const timeline = timelineOf("@1 >R/ho>R/hhR/c1>L", 60);
-    const score = plainScore(arrangeRange(timeline, {}), timeline.tempo, null);
-    const sampleRate = 22_050;
-    const options = {
-      pans: { ho: -0.7, hh: -0.7 },
-      sampleRate,
-      ringOut: 1,
-      onProgress: (share: number) => told.push(share),
-    };
-    const { left, right } = mixDown(steady(score), 1, options);
-    const loudest = (channel: Float32Array) => channel.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0);
-    expect(Math.max(loudest(left), loudest(right))).toBeLessThanOrEqual(0.9501);
-    const energy = (channel: Float32Array, from: number, to: number) =>
-      channel.slice(from * sampleRate, to * sampleRate).reduce((sum, sample) => sum + sample * sample, 0);
-    expect(energy(left, 0, 0.5)).toBeGreaterThan(3 * energy(right, 0, 0.5));
-    expect(energy(left, 1.35, 1.9)).toBeLessThan(energy(left, 0.35, 0.9));
-    expect(told.at(-1)).toBe(1);
-  });
-  test("a groove with a fill is about as loud as music is, and the loudest unison isn't cut off", () => {
-    const sampleRate = 44_100;
-    const pans = { hh: -0.5, t1: -0.2, f1: 0.5, c1: -0.5, c2: 0.5, rd: 0.4 };
-    const loudness = (score: Score) => {
-      const { left, right } = mixDown(steady(score), 2, { pans, sampleRate, ringOut: 1 });
-      const peak = [left, right]
-        .flatMap((channel) => [...channel])
-        .reduce((most, one) => Math.max(most, Math.abs(one)), 0);
-      return { lufs: integratedLoudness([left, right], sampleRate), peak };
-    };
-    const played = loudness(scoreOf("@4 >RlrR/t1 >L/t1rlK >R/f1LKK >RL>R/f1K", { grooveBars: 1, ending: "crash" }));
-    expect(played.lufs).toBeGreaterThan(-20.5);
-    expect(played.lufs).toBeLessThan(-15.5);
-    expect(played.peak).toBeLessThanOrEqual(0.9501);
-    const unison = loudness(scoreOf("@1 (>R/c1>L/c2>K) (!R!L>K) (>R/f1>L/t1>K) (>R/ch>L/sp>K)", {}));
-    expect(unison.peak).toBeLessThanOrEqual(0.9501);
-  });
-  test("a choked cymbal is silent from where the hand takes hold of it; a buzz goes on for its note and no longer", () => {
-    const sampleRate = 22_050;
-    const sound = (text: string) => {
-      const timeline = timelineOf(text, 60);
-      const score = plainScore(arrangeRange(timeline, {}), timeline.tempo, null);
-      return mixDown(steady(score), 1, { pans: {}, sampleRate, ringOut: 1 }).left;
-    };
-    const energy = (channel: Float32Array, from: number, to: number) =>
-      channel.slice(from * sampleRate, to * sampleRate).reduce((sum, sample) => sum + sample * sample, 0);
-    // A quarter lasts a second here.
-    const choked = sound("@1 =R/c1---");
-    expect(energy(choked, 0, 0.5)).toBeGreaterThan(0);
-    expect(energy(choked, 0.55, 4)).toBe(0);
-    expect(energy(sound("@1 R/c1---"), 0.55, 4)).toBeGreaterThan(0);
-    const buzz = sound("@1 ~R---");
-    expect(energy(buzz, 0.6, 1)).toBeGreaterThan(0);
-    expect(energy(buzz, 1.05, 4)).toBe(0);
-  });
-  test("a crescendo is louder stroke by stroke", () => {
-    const sampleRate = 22_050;
-    const timeline = timelineOf("@1 <[RRRR]", 60);
-    const score = plainScore(arrangeRange(timeline, {}), timeline.tempo, null);
-    const { left } = mixDown(steady(score), 1, { pans: {}, sampleRate, ringOut: 1 });
-    const peaks = [0, 1, 2, 3].map((beat) =>
-      left
-        .slice(beat * sampleRate, (beat + 1) * sampleRate)
-        .reduce((most, sample) => Math.max(most, Math.abs(sample)), 0),
-    );
-    expect(peaks).toEqual(peaks.toSorted((a, b) => a - b));
-    expect(new Set(peaks).size).toBe(4);
   });
 });
