@@ -23,6 +23,7 @@ import { Notice } from "~/session/notice";
 import { PlayerProvider, type ShippedKit, usePlayer } from "~/session/player";
 import { PreferencesProvider, usePreferences } from "~/session/preferences";
 import { SessionProvider, useSession, useSound } from "~/session/session";
+import { soundSetupOf } from "~/session/sound-setup";
 import type { Route } from "./+types/root";
 import "./app.css";
 import { loadFirstFill, loadGrooves, loadKits, servedBook } from "./content";
@@ -188,8 +189,9 @@ const PAINT_THEME = `try{var t=localStorage.getItem("${THEME_KEY}");if(t)documen
 
 /** What follows from the preferences outside the page's own tree: the document's theme, and the sound's volume and kit. */
 function SetUp() {
-  const [{ theme, volume, clickVolume }] = usePreferences();
-  const { kit } = usePlayer();
+  const [preferences] = usePreferences();
+  const { theme, volume } = preferences;
+  const player = usePlayer();
   const sound = useSound();
   const isRead = useRouteLoaderData<typeof clientLoader>("root")?.isRead === true;
   useEffect(() => {
@@ -203,7 +205,10 @@ function SetUp() {
       // Then the page is drawn in the system's theme first.
     }
   }, [theme, isRead]);
-  useEffect(() => sound.set({ volume, clickVolume, kit }), [sound, volume, clickVolume, kit]);
+  useEffect(
+    () => sound.set({ volume, setup: soundSetupOf(preferences, player) }),
+    [sound, volume, preferences, player],
+  );
   return null;
 }
 

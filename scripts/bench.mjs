@@ -14,6 +14,8 @@ async function bundled(name) {
     root: ROOT,
     logLevel: "error",
     resolve: { tsconfigPaths: true },
+    // A package in the older form of modules, which Node would not take names from.
+    ssr: { noExternal: ["wavefile"] },
     build: {
       ssr: `bench/${name}.ts`,
       outDir: "build/bench",

@@ -40,7 +40,7 @@ export const cymbal =
       const height = (tone + 0.5 + 0.45 * choose()) / tones;
       const pitch = from * 2 ** (octaves * height) * sound.bend;
       if (pitch > sampleRate * 0.46) continue;
-      const ring = lowRing * (highRing / lowRing) ** height * (0.55 + 0.45 * force);
+      const ring = lowRing * (highRing / lowRing) ** height * (0.55 + 0.45 * force) * sound.scale ** 0.5;
       // Where the stick lands decides which tones it wakes.
       const loud = (0.55 + 0.45 * Math.abs(choose())) * (0.75 + 0.25 * place());
       const gain = loud * (0.25 + 0.75 * force) ** (height * 1.6);

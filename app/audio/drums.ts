@@ -56,7 +56,12 @@ function swing({ pitch, ringing, force, damping, modes }: Swing, length: number,
 export const tom =
   (pitch: number, ringing: number): Voice =>
   (force, sound, sampleRate) => {
-    const skin = swing({ pitch: pitch * sound.bend, ringing, force, damping: 0.75, modes: MODES }, ringing, sampleRate);
+    const rings = ringing * sound.scale ** 0.5;
+    const skin = swing(
+      { pitch: pitch * sound.bend, ringing: rings, force, damping: 0.75, modes: MODES },
+      rings,
+      sampleRate,
+    );
     const noise = makeNoise(sound.seed);
     const low = makeFilter("lowpass", 1400 + 4200 * force, 0.8, sampleRate);
     const rim = rimOf(sound, 640, sampleRate);

@@ -1,24 +1,27 @@
 import { describe, expect, test } from "vitest";
+import { usualSurface } from "~/core/kit";
 import { type Level, PLACES, type Place } from "~/core/stroke";
-import {
-  gainFrom,
-  gainOfClicks,
-  HEADROOM,
-  Humaniser,
-  LEVEL_STEPS,
-  type SoundWanted,
-  soundOf,
-  VARIATIONS,
-} from "./kit-sounds";
+import { gainFrom, HEADROOM, Humaniser, LEVEL_STEPS, type SoundWanted, soundOf, VARIATIONS } from "./kit-sounds";
 import { integratedLoudness, laptopLoss, makeKWeighting, momentaryLoudness } from "./loudness";
+import { cutRecordings, readAt } from "./recordings";
+import INDEX from "./recordings/cymbals.json";
 import { decay, energyAbove, makeFilter, makeNoise } from "./signal";
+import { gainOfFader, SOUND_KITS, type SoundKit, USUAL_SETUP } from "./sound-setup";
+import { spotsOf } from "./spots";
 import { loudnessOf, synthesise, synthesiseClick } from "./synthesis";
+import { shippedRecordings, wantSound } from "./testing";
 
 const RATE = 44_100;
+const RECORDINGS = shippedRecordings();
 
 function sound(place: Place, level: Level = "normal", technique: SoundWanted["technique"] = "plain", variation = 0) {
-  return synthesise({ place, level, technique, variation }, RATE);
+  return soundOn("drawn", { place, level, technique, variation });
 }
+function soundOn(kit: SoundKit, wish: Pick<SoundWanted, "place"> & Partial<SoundWanted>) {
+  return synthesise(wantSound({ ...wish, kit }), RATE, RECORDINGS);
+}
+/** Every drum and cymbal of every kit. */
+const ALL = SOUND_KITS.flatMap((kit) => PLACES.map((place) => [kit, place] as const));
 function energy(samples: Float32Array): number {
   return samples.reduce((sum, sample) => sum + sample * sample, 0);
 }
@@ -30,13 +33,16 @@ function brightness(samples: Float32Array, frequency: number): number {
 const peak = (samples: Float32Array) => samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0);
 
 describe("every surface", () => {
-  test.each(PLACES)("%s sounds from its first sample, within full scale, and ends in silence", (place) => {
-    const samples = sound(place, "accent");
-    expect(Math.abs(samples[0] ?? 0)).toBeGreaterThan(1e-4);
-    expect(peak(samples)).toBeLessThanOrEqual(1);
-    expect(samples.every(Number.isFinite)).toBe(true);
-    expect(Math.abs(samples.at(-1) ?? 1)).toBeLessThan(2e-3);
-  });
+  test.each(ALL)(
+    "of the %s kit, %s sounds from its first sample, within full scale, and ends in silence",
+    (kit, place) => {
+      const samples = soundOn(kit, { place, level: "accent" });
+      expect(Math.abs(samples[0] ?? 0)).toBeGreaterThan(1e-4);
+      expect(peak(samples)).toBeLessThanOrEqual(1);
+      expect(samples.every(Number.isFinite)).toBe(true);
+      expect(Math.abs(samples.at(-1) ?? 1)).toBeLessThan(2e-3);
+    },
+  );
 });
 
 describe("how loud each sound is", () => {
@@ -55,16 +61,20 @@ describe("how loud each sound is", () => {
     expect(integratedLoudness([new Float32Array(48_000)], 48_000)).toBe(Number.NEGATIVE_INFINITY);
   });
 
-  test.each(PLACES)("%s is as loud as it is meant to be at every level and in every variation", (place) => {
-    const check = (level: Level, variation: number) => {
-      const heard = momentaryLoudness(sound(place, level, "plain", variation), RATE) + HEADROOM;
-      expect(Math.abs(heard - loudnessOf({ place, level, technique: "plain" }))).toBeLessThan(1);
-    };
-    check("ghost", 0);
-    check("normal", 1);
-    // The loudest and the softest of its variations.
-    for (const variation of [4, 2]) check("accent", variation);
-  });
+  test.each(ALL)(
+    "of the %s kit, %s is as loud as it is meant to be at every level and in every variation",
+    (kit, place) => {
+      const check = (level: Level, variation: number) => {
+        const wish = wantSound({ place, level, variation });
+        const heard = momentaryLoudness(soundOn(kit, wish), RATE) + HEADROOM;
+        expect(Math.abs(heard - loudnessOf(wish))).toBeLessThan(1);
+      };
+      check("ghost", 0);
+      check("normal", 1);
+      // The loudest and the softest of its variations.
+      for (const variation of [4, 2]) check("accent", variation);
+    },
+  );
 
   test("levels are 6 and 16 dB apart, a rim shot is louder than an accent, toms don't shout over the snare", () => {
     expect(LEVEL_STEPS).toEqual({ ghost: -16, normal: -6, accent: 0 });
@@ -97,13 +107,18 @@ describe("what each sound is like", () => {
     expect(shares.toSorted((a, b) => a - b)).toEqual(shares);
   });
 
-  test.each(["sn", "t1", "f1", "kk", "hh", "ho", "rd", "c1", "c2", "ch", "sp"] as const)(
-    "%s is brighter with force",
-    (place) => {
-      const shares = (["ghost", "normal", "accent"] as const).map((level) => above(sound(place, level), 3_000));
-      expect(shares.toSorted((a, b) => a - b)).toEqual(shares);
-    },
-  );
+  test.each(
+    SOUND_KITS.flatMap((kit) =>
+      (["sn", "t1", "f1", "kk", "hh", "ho", "rd", "c1", "c2", "ch", "sp"] as const).map(
+        (place) => [kit, place] as const,
+      ),
+    ),
+  )("on the %s kit, %s is brighter with force", (kit, place) => {
+    const shares = (["ghost", "normal", "accent"] as const).map((level) =>
+      above(soundOn(kit, { place, level }), 3_000),
+    );
+    expect(shares.toSorted((a, b) => a - b)).toEqual(shares);
+  });
 
   test("a tom's pitch falls by the force of its stroke, and not by an octave", () => {
     /** Hz: the pitch near the floor tom's own at which a stretch of the sound is strongest. */
@@ -131,15 +146,16 @@ describe("what each sound is like", () => {
     expect(Math.abs(cents("ghost"))).toBeLessThan(cents("accent"));
   });
 
-  test("a crash's low tones ring longer than its high ones", () => {
-    const crash = sound("c1", "accent");
+  test.each(["drawn", "studio"] as const)("a crash's low tones ring longer than its high ones on the %s kit", (kit) => {
+    const crash = soundOn(kit, { place: "c1", level: "accent" });
     const share = (from: number, to: number) => above(crash.slice(from * RATE, to * RATE), 4_000);
     expect(share(1.2, 2)).toBeLessThan(share(0.05, 0.4));
   });
 
   test("strokes of one kind are never quite alike, and never the same twice running", () => {
-    for (const place of ["sn", "cs", "t1", "kk", "hh", "hp", "sp", "cb", "x1"] as const) {
-      const all = Array.from({ length: VARIATIONS }, (_, variation) => sound(place, "normal", "plain", variation));
+    const places = ["sn", "cs", "t1", "kk", "hh", "hp", "sp", "cb", "x1"] as const;
+    for (const [kit, place] of SOUND_KITS.flatMap((kit) => places.map((place) => [kit, place] as const))) {
+      const all = Array.from({ length: VARIATIONS }, (_, variation) => soundOn(kit, { place, variation }));
       for (const [index, one] of all.entries()) {
         for (const other of all.slice(index + 1)) expect(one).not.toEqual(other);
       }
@@ -188,20 +204,21 @@ test("the same wish gives the same samples; variations differ a little", () => {
 
 test("clicks are short, higher on one, as loud as they are meant to be, and the count-in is sticks", () => {
   for (const sound of ["click", "sticks"] as const) {
-    const [strong, weak] = [synthesiseClick(true, sound, RATE), synthesiseClick(false, sound, RATE)];
+    const [strong, weak] = [synthesiseClick("one", sound, RATE), synthesiseClick("beat", sound, RATE)];
     expect(strong.length).toBeLessThan(RATE * 0.1);
     expect(brightness(strong, 1_400)).toBeGreaterThan(brightness(weak, 1_400) - 0.01);
     const loud = (samples: Float32Array) => momentaryLoudness(samples, RATE) + HEADROOM;
     expect(loud(strong)).toBeCloseTo(sound === "click" ? -24 : -23, 1);
     expect(loud(strong) - loud(weak)).toBeCloseTo(4, 1);
+    expect(loud(weak) - loud(synthesiseClick("between", sound, RATE))).toBeCloseTo(7, 1);
     expect(Math.abs(strong[0] ?? 0)).toBeGreaterThan(1e-4);
   }
   // Wood is broader than a tone.
-  expect(brightness(synthesiseClick(true, "sticks", RATE), 2_600)).toBeGreaterThan(
-    brightness(synthesiseClick(true, "click", RATE), 2_600),
+  expect(brightness(synthesiseClick("one", "sticks", RATE), 2_600)).toBeGreaterThan(
+    brightness(synthesiseClick("one", "click", RATE), 2_600),
   );
-  expect([0, 0.5].map(gainOfClicks)).toEqual([0, 1]);
-  expect(gainOfClicks(1)).toBeGreaterThan(4);
+  expect([0, 0.5].map(gainOfFader)).toEqual([0, 1]);
+  expect(gainOfFader(1)).toBeGreaterThan(4);
 });
 
 test("signal parts: noise is repeatable and centred, filters and decay do their work", () => {
@@ -220,7 +237,7 @@ test("signal parts: noise is repeatable and centred, filters and decay do their 
 
 test("a force between two levels is as loud as between them, and rises all the way", () => {
   const peakOf = (force: number) => {
-    const { level } = soundOf({ limb: "R", place: "sn", force, technique: "plain" }, 0);
+    const { level } = soundOf({ limb: "R", place: "sn", force, technique: "plain" }, 0, USUAL_SETUP);
     return LEVEL_STEPS[level] + 20 * Math.log10(gainFrom(level, force));
   };
   expect([0, 1, 2].map(peakOf)).toEqual([expect.closeTo(-16, 9), expect.closeTo(-6, 9), expect.closeTo(0, 9)]);
@@ -235,8 +252,78 @@ test("a buzz goes on where a plain stroke has died away, and a cross-stick is wo
   expect(brightness(sound("cs"), 5_000)).toBeLessThan(brightness(sound("sn"), 5_000));
 });
 
-test("a half-open hi-hat rings longer than a closed one and shorter than an open one", () => {
-  const tail = (place: Place) => energy(sound(place).slice(RATE * 0.15));
-  expect(tail("hf")).toBeGreaterThan(tail("hh"));
-  expect(tail("ho")).toBeGreaterThan(tail("hf"));
+test.each(SOUND_KITS)(
+  "a half-open hi-hat of the %s kit rings longer than a closed one and shorter than an open one",
+  (kit) => {
+    const tail = (place: Place) => {
+      const samples = soundOn(kit, { place });
+      return energy(samples.slice(RATE * 0.04)) / energy(samples);
+    };
+    expect(tail("hf")).toBeGreaterThan(tail("hh"));
+    expect(tail("ho")).toBeGreaterThan(tail("hf"));
+  },
+);
+
+test("a recording read at another speed keeps its tone, and its first sample", () => {
+  const tone = Float32Array.from({ length: 4_000 }, (_, index) => Math.cos((2 * Math.PI * 500 * index) / 32_000));
+  const read = readAt(tone, 32_000 / 44_100);
+  expect(read[0]).toBeCloseTo(1, 1);
+  for (let index = 200; index < 5_000; index += 37) {
+    expect(read[index]).toBeCloseTo(Math.cos((2 * Math.PI * 500 * index) / 44_100), 2);
+  }
+  // Read faster than the new rate can hold, what is too high is left out, not folded back.
+  const high = Float32Array.from({ length: 4_000 }, (_, index) => Math.cos((2 * Math.PI * 13_000 * index) / 32_000));
+  expect(energy(readAt(high, 2).slice(50, -50))).toBeLessThan(0.01 * energy(high));
+  expect(() => cutRecordings(new Float32Array(10), { rate: 32_000, takes: INDEX.takes })).toThrow(RangeError);
+});
+
+test("without its recordings the studio kit has the drawn one's cymbals, and both have the same drums", () => {
+  const wish = wantSound({ place: "c1", kit: "studio" });
+  expect(synthesise(wish, RATE)).toEqual(synthesise({ ...wish, kit: "drawn" }, RATE));
+  expect(soundOn("studio", wish)).not.toEqual(soundOn("drawn", wish));
+  expect(soundOn("studio", { place: "sn" })).toEqual(soundOn("drawn", { place: "sn" }));
+});
+
+describe("whose stroke it is, and on what", () => {
+  test.each(SOUND_KITS)("the weaker hand is a shade softer and duller on the %s kit", (kit) => {
+    for (const place of ["sn", "t1", "f1", "hh"] as const) {
+      const [strong, weak] = [soundOn(kit, { place }), soundOn(kit, { place, isWeak: true })];
+      const softer = momentaryLoudness(strong, RATE) - momentaryLoudness(weak, RATE);
+      expect(softer).toBeGreaterThan(0.3);
+      expect(softer).toBeLessThan(1.5);
+      expect(brightness(weak, 3_000)).toBeLessThan(brightness(strong, 3_000));
+    }
+  });
+
+  test("only where there is one: the hand is told by the setup", () => {
+    const stroke = { limb: "L", place: "sn", force: 1, technique: "plain" } as const;
+    expect(soundOf(stroke, 0, USUAL_SETUP).isWeak).toBe(false);
+    expect(soundOf(stroke, 0, { ...USUAL_SETUP, weaker: "L" }).isWeak).toBe(true);
+    expect(soundOf(stroke, 0, { ...USUAL_SETUP, weaker: "R" }).isWeak).toBe(false);
+  });
+
+  test("a larger drum is lower and rings longer, and no louder", () => {
+    const centre = (samples: Float32Array) => {
+      // Where half of the energy lies below.
+      const half = [60, 80, 100, 120, 140, 160, 180, 200, 240, 280, 320, 400];
+      return half.find((frequency) => brightness(samples, frequency) < 0.5) ?? Number.POSITIVE_INFINITY;
+    };
+    const [small, usual, large] = [0.8, 1, 1.3].map((scale) => soundOn("drawn", { place: "t2", scale }));
+    if (!small || !usual || !large) throw new Error("no sounds");
+    expect(centre(small)).toBeGreaterThan(centre(usual));
+    expect(centre(usual)).toBeGreaterThan(centre(large));
+    expect(large.length).toBeGreaterThan(small.length);
+    expect(Math.abs(momentaryLoudness(large, RATE) - momentaryLoudness(small, RATE))).toBeLessThan(0.5);
+  });
+
+  test("what a kit's sizes make of it: the usual kit is as usual, a 10-inch tom is smaller, the bell as large as its ride", () => {
+    const usual = spotsOf({ surfaces: (["sn", "t1", "rd", "hh", "kk", "hp"] as const).map(usualSurface) });
+    for (const spot of Object.values(usual)) expect(spot?.scale).toBe(1);
+    const tom = usualSurface("t2");
+    const ride = { ...usualSurface("rd"), size: usualSurface("rd").size * 1.1 };
+    const spots = spotsOf({ surfaces: [{ ...tom, size: tom.size * 0.8 }, ride] });
+    expect(spots.t2?.scale).toBeCloseTo(0.8, 9);
+    expect(spots.rb?.scale).toBe(spots.rd?.scale);
+    expect(spots.hh).toBeUndefined();
+  });
 });

@@ -1,14 +1,22 @@
 /** Which sound a stroke has: its surface, level and technique, how loud it is, and what ends what rings. */
 
+import type { Click } from "~/core/pulse";
 import { betweenLevels, LEVELS, type Level, type Limb, type Place, type Technique } from "~/core/stroke";
 import { makeNoise } from "./signal";
+import type { SoundKit, SoundSetup } from "./sound-setup";
+import { USUAL_SPOT } from "./spots";
 
 export interface SoundWanted {
+  readonly kit: SoundKit;
   readonly place: Place;
   readonly level: Level;
   readonly technique: SoundingTechnique;
   /** Which of {@link VARIATIONS} slightly different strokes. */
   readonly variation: number;
+  /** The diameter of what is struck against the usual one. */
+  readonly scale: number;
+  /** Whether the weaker hand strikes it. */
+  readonly isWeak: boolean;
 }
 
 /** A choked cymbal is struck as any other. */
@@ -30,8 +38,16 @@ export interface StruckLater extends Struck {
 }
 
 /** The sound whose level is nearest to the stroke's force. */
-export function soundOf({ place, force, technique }: Struck, variation: number): SoundWanted {
-  return { place, level: nearestLevel(force), technique: technique === "choke" ? "plain" : technique, variation };
+export function soundOf({ limb, place, force, technique }: Struck, variation: number, setup: SoundSetup): SoundWanted {
+  return {
+    kit: setup.kit,
+    place,
+    level: nearestLevel(force),
+    technique: technique === "choke" ? "plain" : technique,
+    variation,
+    scale: (setup.spots[place] ?? USUAL_SPOT).scale,
+    isWeak: limb === setup.weaker,
+  };
 }
 
 function nearestLevel(force: number): Level {
@@ -43,8 +59,8 @@ export function gainFrom(level: Level, force: number): number {
   return 10 ** ((betweenLevels(force, LEVEL_STEPS) - LEVEL_STEPS[level]) / 20);
 }
 
-export function keyOf({ place, level, technique, variation }: SoundWanted): string {
-  return `${place} ${level} ${technique} ${variation}`;
+export function keyOf({ kit, place, level, technique, variation, scale, isWeak }: SoundWanted): string {
+  return `${kit} ${place} ${level} ${technique} ${variation} ${scale} ${isWeak}`;
 }
 
 /** Strokes of one kind differ a little, so that a roll does not rattle like a machine. */
@@ -89,12 +105,13 @@ export const LEVEL_STEPS: Record<Level, number> = { ghost: -16, normal: -6, acce
 /** What gives the beat: the metronome, or two sticks that count in. */
 export type ClickSound = "click" | "sticks";
 
-/** What clicks are turned up or down by, for a fader from 0 to 1 that leaves them alone in the middle. */
-export function gainOfClicks(volume: number): number {
-  return volume <= 0 ? 0 : 10 ** (((volume - 0.5) * CLICK_RANGE) / 20);
+/** What a click says: the first beat of a bar, another beat, or what lies between beats. */
+export const CLICK_KINDS = ["one", "beat", "between"] as const;
+export type ClickKind = (typeof CLICK_KINDS)[number];
+
+export function kindOfClick({ strong, between }: Click): ClickKind {
+  return between.length > 0 ? "between" : strong ? "one" : "beat";
 }
-/** Decibels from one end of the fader to the other. */
-const CLICK_RANGE = 32;
 
 /** Samples are this much softer than they are meant to be heard, in decibels, so that no single stroke is cut off. */
 export const HEADROOM = 6;

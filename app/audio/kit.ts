@@ -1,14 +1,14 @@
 /** The sounding kit on an audio context: buffers, places in the stereo picture, and strikes at exact times. */
 
 import * as Tone from "tone";
-import type { Click } from "~/core/pulse";
 import { LEVELS, type Place } from "~/core/stroke";
 import {
   CHOKE,
+  CLICK_KINDS,
+  type ClickKind,
   type ClickSound,
   chokesHat,
   gainFrom,
-  gainOfClicks,
   Humaniser,
   keyOf,
   ringsHat,
@@ -17,19 +17,30 @@ import {
   soundOf,
   VARIATIONS,
 } from "./kit-sounds";
-import type { Pans } from "./pans";
+import { makeRoom, ROOM_GAIN } from "./room";
+import { gainOfFader, needsRecordings, type SoundSetup, USUAL_SETUP } from "./sound-setup";
+import { USUAL_SPOT } from "./spots";
 import { synthesise, synthesiseClick } from "./synthesis";
 
+/** Makes many sounds off the main thread. */
+export interface SoundMaking {
+  readonly make: (sounds: readonly SoundWanted[], sampleRate: number) => Promise<readonly Float32Array[]>;
+  /** Fetches what will be needed, before anything is asked for. */
+  readonly warm: () => void;
+}
+
 export interface KitOptions {
-  readonly pans: Pans;
+  readonly setup?: SoundSetup;
   /** Gives samples for a sound; the tests put single impulses here. */
   readonly synthesise?: (sound: SoundWanted, sampleRate: number) => Float32Array;
-  /** Makes many sounds off the main thread; without it each is made when its turn comes. */
-  readonly makeSounds?: (sounds: readonly SoundWanted[], sampleRate: number) => Promise<readonly Float32Array[]>;
+  /** Without it each sound is made when its turn comes. */
+  readonly making?: SoundMaking;
 }
 
 /** What takes longest to make, and is seldom the first thing that is heard. */
 const LONG: readonly Place[] = ["c1", "c2", "ch", "sp"];
+/** Recordings that are not there after this have the drawn kit's sounds in their place until they are. Milliseconds. */
+const PATIENCE = 600;
 
 export class SoundingKit {
   private readonly buffers = new Map<string, AudioBuffer>();
@@ -37,21 +48,43 @@ export class SoundingKit {
   /** What sounds or is about to, and from when. */
   private readonly playing = new Map<Tone.ToneBufferSource, number>();
   private readonly asked = new Set<string>();
-  private clickVolume = 0.5;
+  private setup: SoundSetup;
   private openHat: Tone.ToneBufferSource | null = null;
   private humaniser = new Humaniser();
+  /** All that is struck, dry; and what of it goes into the room, once there is one. */
+  private readonly dry: Tone.Gain;
+  private room: Tone.Gain | null = null;
+  /** Clicks stand in the middle, and in no room. */
+  private readonly clicks: Tone.Panner;
 
   constructor(
     private readonly output: Tone.InputNode,
-    private options: KitOptions,
-  ) {}
-
-  setClickVolume(volume: number) {
-    this.clickVolume = volume;
+    private readonly options: KitOptions,
+  ) {
+    this.dry = new Tone.Gain(1).connect(output);
+    this.clicks = new Tone.Panner(0).connect(output);
+    this.setup = USUAL_SETUP;
+    this.setUp(options.setup ?? USUAL_SETUP);
   }
 
-  setPans(pans: Pans) {
-    this.options = { ...this.options, pans };
+  /** Takes hold of what is struck from now on; the room's level at once. */
+  setUp(setup: SoundSetup) {
+    this.setup = setup;
+    const gain = gainOfFader(setup.room) * ROOM_GAIN;
+    if (gain > 0 && !this.room) this.room = this.buildRoom();
+    if (this.room) this.room.gain.value = gain;
+  }
+
+  private buildRoom(): Tone.Gain {
+    const convolver = new Tone.Convolver({ normalize: false });
+    const [left, right] = makeRoom(this.sampleRate);
+    const buffer = Tone.getContext().rawContext.createBuffer(2, left.length, this.sampleRate);
+    buffer.getChannelData(0).set(left);
+    buffer.getChannelData(1).set(right);
+    convolver.buffer = new Tone.ToneAudioBuffer(buffer);
+    const level = new Tone.Gain(0).connect(this.output);
+    this.dry.chain(convolver, level);
+    return level;
   }
 
   /**
@@ -67,42 +100,58 @@ export class SoundingKit {
     ];
     const kinds = new Set<string>();
     for (const stroke of strokes) {
-      const kind = keyOf(soundOf(stroke, 0));
+      const kind = keyOf(soundOf(stroke, 0, this.setup));
       if (kinds.has(kind)) continue;
       kinds.add(kind);
       for (let variation = 0; variation < VARIATIONS; variation++) {
-        const sound = soundOf(stroke, variation);
+        const sound = soundOf(stroke, variation, this.setup);
         const key = keyOf(sound);
         if (this.buffers.has(key) || this.asked.has(key)) continue;
         (variation > 0 ? more : LONG.includes(sound.place) ? later : soon).set(key, sound);
       }
     }
     for (const sound of ["click", "sticks"] as const) {
-      for (const strong of [true, false]) this.clickBuffer(strong, sound);
+      for (const kind of CLICK_KINDS) this.clickBuffer(kind, sound);
     }
-    if (!this.options.makeSounds) {
+    if (!this.options.making) {
       for (const sound of [...soon.values(), ...later.values()]) this.bufferOf(sound);
       return;
     }
     const first = this.fetchSounds(soon);
     void this.fetchSounds(later);
     void this.fetchSounds(more);
-    await first;
+    if (needsRecordings(this.setup.kit)) await this.standIn(first, soon);
+    else await first;
+  }
+
+  /** Waits for sounds, but not for ever: what takes too long to come is played by the drawn kit meanwhile. */
+  private async standIn(first: Promise<void>, soon: ReadonlyMap<string, SoundWanted>) {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const patience = new Promise<"late">((done) => {
+      timer = setTimeout(() => done("late"), PATIENCE);
+    });
+    const won = await Promise.race([first, patience]);
+    clearTimeout(timer);
+    if (won !== "late") return;
+    const missing = [...soon.values()].map(drawn).filter((sound) => !this.buffers.has(keyOf(sound)));
+    await this.fetchSounds(new Map(missing.map((sound) => [keyOf(sound), sound])));
   }
 
   private async fetchSounds(wanted: ReadonlyMap<string, SoundWanted>) {
-    const { makeSounds } = this.options;
-    if (!makeSounds || wanted.size === 0) return;
+    const { making } = this.options;
+    if (!making || wanted.size === 0) return;
     for (const key of wanted.keys()) this.asked.add(key);
     try {
-      const sounds = await makeSounds([...wanted.values()], this.sampleRate);
+      const sounds = await making.make([...wanted.values()], this.sampleRate);
       for (const [index, key] of [...wanted.keys()].entries()) {
         const samples = sounds[index];
         if (samples) this.keep(key, () => samples);
       }
     } catch {
-      // What was not made is made when it is struck, or something like it stands in.
       for (const key of wanted.keys()) this.asked.delete(key);
+      // Without its recordings a kit has the drawn one's sounds; what else was not made is made when it is struck.
+      const others = [...wanted.values()].filter(({ kit }) => needsRecordings(kit)).map(drawn);
+      await this.fetchSounds(new Map(others.map((sound) => [keyOf(sound), sound])));
     }
   }
 
@@ -116,7 +165,7 @@ export class SoundingKit {
     const source = this.play(
       this.bufferOf(sound),
       time,
-      this.panOf(note.place),
+      this.pannerAt((this.setup.spots[note.place] ?? USUAL_SPOT).pan),
       gain * gainFrom(sound.level, note.force),
     );
     if (seconds !== null) source.stop(time + seconds);
@@ -125,16 +174,15 @@ export class SoundingKit {
 
   /** The stroke's own variation, or what is there and is most like it: nothing is made while something plays if it can be helped. */
   private readySound(note: Struck): SoundWanted {
-    const varied = soundOf(note, this.humaniser.next(note));
-    if (this.buffers.has(keyOf(varied)) || !this.options.makeSounds) return varied;
-    const plain = soundOf(note, 0);
-    const others = LEVELS.map((level): SoundWanted => ({ ...plain, level }));
-    return [plain, ...others].find((sound) => this.buffers.has(keyOf(sound))) ?? plain;
+    const varied = soundOf(note, this.humaniser.next(note), this.setup);
+    if (this.buffers.has(keyOf(varied)) || !this.options.making) return varied;
+    const plain = { ...varied, variation: 0 };
+    const likely = [plain, ...LEVELS.map((level): SoundWanted => ({ ...plain, level }))];
+    return [...likely, ...likely.map(drawn)].find((sound) => this.buffers.has(keyOf(sound))) ?? drawn(plain);
   }
 
-  click(click: Click, time: number, sound: ClickSound) {
-    const gain = gainOfClicks(this.clickVolume);
-    if (gain > 0) this.play(this.clickBuffer(click.strong, sound), time, 0, gain);
+  click(kind: ClickKind, time: number, sound: ClickSound, gain: number) {
+    this.play(this.clickBuffer(kind, sound), time, this.clicks, gain);
   }
 
   /** Ends everything that sounds or is about to: what sounds fades quickly, so that nothing clicks. */
@@ -150,26 +198,23 @@ export class SoundingKit {
     this.humaniser = new Humaniser();
   }
 
-  private play(buffer: AudioBuffer, time: number, pan: number, gain: number): Tone.ToneBufferSource {
+  private play(buffer: AudioBuffer, time: number, into: Tone.InputNode, gain: number): Tone.ToneBufferSource {
     const source = new Tone.ToneBufferSource({ url: new Tone.ToneAudioBuffer(buffer), fadeIn: 0, fadeOut: CHOKE });
-    source.connect(this.pannerAt(pan));
+    source.connect(into);
     this.playing.set(source, time);
     source.onended = () => {
       this.playing.delete(source);
-      source.dispose();
+      // An offline context goes through its time first and renders afterwards: what was taken away would not be heard at all.
+      if (!Tone.getContext().isOffline) source.dispose();
     };
     source.start(time, 0, undefined, gain);
     return source;
   }
 
-  private panOf(place: Place): number {
-    return this.options.pans[place] ?? 0;
-  }
-
   private pannerAt(pan: number): Tone.Panner {
     const found = this.panners.get(pan);
     if (found) return found;
-    const panner = new Tone.Panner(pan).connect(this.output);
+    const panner = new Tone.Panner(pan).connect(this.dry);
     this.panners.set(pan, panner);
     return panner;
   }
@@ -179,8 +224,8 @@ export class SoundingKit {
     return this.keep(keyOf(sound), (rate) => make(sound, rate));
   }
 
-  private clickBuffer(strong: boolean, sound: ClickSound): AudioBuffer {
-    return this.keep(`${sound} ${strong}`, (rate) => synthesiseClick(strong, sound, rate));
+  private clickBuffer(kind: ClickKind, sound: ClickSound): AudioBuffer {
+    return this.keep(`${sound} ${kind}`, (rate) => synthesiseClick(kind, sound, rate));
   }
 
   private keep(key: string, make: (sampleRate: number) => Float32Array): AudioBuffer {
@@ -196,4 +241,9 @@ export class SoundingKit {
   private get sampleRate(): number {
     return Tone.getContext().rawContext.sampleRate;
   }
+}
+
+/** The same stroke on the drawn kit, which needs nothing but arithmetic. */
+function drawn(sound: SoundWanted): SoundWanted {
+  return { ...sound, kit: "drawn" };
 }

@@ -4,7 +4,14 @@ import { type Meter, makeMeter } from "~/core/time";
 import { integratedLoudness } from "./loudness";
 import { listOnsets, mixDown } from "./mixdown";
 import { plainScore, type Score } from "./score";
-import { scoreOf, steady, timelineOf } from "./testing";
+import { SOUND_KITS, type SoundSetup, USUAL_SETUP } from "./sound-setup";
+import { scoreOf, shippedRecordings, steady, timelineOf } from "./testing";
+
+/** Places of the stereo picture alone. */
+function panned(pans: Record<string, number>): SoundSetup {
+  const spots = Object.entries(pans).map(([place, pan]) => [place, { pan, scale: 1 }]);
+  return { ...USUAL_SETUP, spots: Object.fromEntries(spots) };
+}
 
 describe("mixing down", () => {
   const shuffle: Feel = { swing: { unit: 2, share: 2 / 3 }, push: { L: 12, R: -9 } };
@@ -21,7 +28,7 @@ describe("mixing down", () => {
     const sampleRate = 44_100;
     const silent = { ...score, click: null };
     const impulse = () => Float32Array.of(0.01);
-    const options = { pans: { hh: 0.4 }, sampleRate, ringOut: 0.1, synthesise: impulse };
+    const options = { setup: panned({ hh: 0.4 }), sampleRate, ringOut: 0.1, synthesise: impulse };
     const { left, right } = mixDown(steady(silent), 2, options);
     const countIn = score.arrangement.countIn > 0 ? 2.1 : 0;
     const heard = [...left.keys()].filter(
@@ -40,7 +47,7 @@ describe("mixing down", () => {
     const score = plainScore(arrangeRange(timeline, {}), timeline.tempo, null);
     const sampleRate = 22_050;
     const options = {
-      pans: { ho: -0.7, hh: -0.7 },
+      setup: panned({ ho: -0.7, hh: -0.7 }),
       sampleRate,
       ringOut: 1,
       onProgress: (share: number) => told.push(share),
@@ -54,29 +61,34 @@ describe("mixing down", () => {
     expect(energy(left, 1.35, 1.9)).toBeLessThan(energy(left, 0.35, 0.9));
     expect(told.at(-1)).toBe(1);
   });
-  test("a groove with a fill is about as loud as music is, and the loudest unison isn't cut off", () => {
-    const sampleRate = 44_100;
-    const pans = { hh: -0.5, t1: -0.2, f1: 0.5, c1: -0.5, c2: 0.5, rd: 0.4 };
-    const loudness = (score: Score) => {
-      const { left, right } = mixDown(steady(score), 2, { pans, sampleRate, ringOut: 1 });
-      const peak = [left, right]
-        .flatMap((channel) => [...channel])
-        .reduce((most, one) => Math.max(most, Math.abs(one)), 0);
-      return { lufs: integratedLoudness([left, right], sampleRate), peak };
-    };
-    const played = loudness(scoreOf("@4 >RlrR/t1 >L/t1rlK >R/f1LKK >RL>R/f1K", { grooveBars: 1, ending: "crash" }));
-    expect(played.lufs).toBeGreaterThan(-20.5);
-    expect(played.lufs).toBeLessThan(-15.5);
-    expect(played.peak).toBeLessThanOrEqual(0.9501);
-    const unison = loudness(scoreOf("@1 (>R/c1>L/c2>K) (!R!L>K) (>R/f1>L/t1>K) (>R/ch>L/sp>K)", {}));
-    expect(unison.peak).toBeLessThanOrEqual(0.9501);
-  });
+  test.each(SOUND_KITS)(
+    "a groove with a fill on the %s kit is about as loud as music is, and no unison is cut off",
+    (kit) => {
+      const sampleRate = 44_100;
+      const recordings = shippedRecordings();
+      const pans = { hh: -0.5, t1: -0.2, f1: 0.5, c1: -0.5, c2: 0.5, rd: 0.4 };
+      const setup: SoundSetup = { ...panned(pans), kit, weaker: "L", room: 0.5 };
+      const loudness = (score: Score) => {
+        const { left, right } = mixDown(steady(score), 2, { setup, recordings, sampleRate, ringOut: 1 });
+        const peak = [left, right]
+          .flatMap((channel) => [...channel])
+          .reduce((most, one) => Math.max(most, Math.abs(one)), 0);
+        return { lufs: integratedLoudness([left, right], sampleRate), peak };
+      };
+      const played = loudness(scoreOf("@4 >RlrR/t1 >L/t1rlK >R/f1LKK >RL>R/f1K", { grooveBars: 1, ending: "crash" }));
+      expect(played.lufs).toBeGreaterThan(-20.5);
+      expect(played.lufs).toBeLessThan(-15.5);
+      expect(played.peak).toBeLessThanOrEqual(0.9501);
+      const unison = loudness(scoreOf("@1 (>R/c1>L/c2>K) (!R!L>K) (>R/f1>L/t1>K) (>R/ch>L/sp>K)", {}));
+      expect(unison.peak).toBeLessThanOrEqual(0.9501);
+    },
+  );
   test("a choked cymbal is silent from where the hand takes hold of it; a buzz goes on for its note and no longer", () => {
     const sampleRate = 22_050;
     const sound = (text: string) => {
       const timeline = timelineOf(text, 60);
       const score = plainScore(arrangeRange(timeline, {}), timeline.tempo, null);
-      return mixDown(steady(score), 1, { pans: {}, sampleRate, ringOut: 1 }).left;
+      return mixDown(steady(score), 1, { setup: USUAL_SETUP, sampleRate, ringOut: 1 }).left;
     };
     const energy = (channel: Float32Array, from: number, to: number) =>
       channel.slice(from * sampleRate, to * sampleRate).reduce((sum, sample) => sum + sample * sample, 0);
@@ -93,7 +105,7 @@ describe("mixing down", () => {
     const sampleRate = 22_050;
     const timeline = timelineOf("@1 <[RRRR]", 60);
     const score = plainScore(arrangeRange(timeline, {}), timeline.tempo, null);
-    const { left } = mixDown(steady(score), 1, { pans: {}, sampleRate, ringOut: 1 });
+    const { left } = mixDown(steady(score), 1, { setup: USUAL_SETUP, sampleRate, ringOut: 1 });
     const peaks = [0, 1, 2, 3].map((beat) =>
       left
         .slice(beat * sampleRate, (beat + 1) * sampleRate)

@@ -7,17 +7,20 @@ import {
   CHOKE,
   chokesHat,
   gainFrom,
-  gainOfClicks,
   HEADROOM,
   Humaniser,
   keyOf,
+  kindOfClick,
   ringsHat,
   type SoundWanted,
   soundOf,
 } from "./kit-sounds";
-import type { Pans } from "./pans";
+import type { Recordings } from "./recordings";
+import { addConvolved, makeRoom, ROOM_GAIN } from "./room";
 import { Schedule } from "./schedule";
 import { measureRepeats, type ScoreSource } from "./score";
+import { gainOfEvent, gainOfFader, type SoundSetup } from "./sound-setup";
+import { USUAL_SPOT } from "./spots";
 import { synthesise, synthesiseClick } from "./synthesis";
 
 export interface Mixdown {
@@ -27,10 +30,10 @@ export interface Mixdown {
 }
 
 export interface MixdownOptions {
-  readonly pans: Pans;
+  readonly setup: SoundSetup;
+  /** What the studio kit needs; null for the drawn kit's sounds in their place. */
+  readonly recordings?: Recordings | null;
   readonly sampleRate: number;
-  /** Of metronome and count-in beside the kit, 0 to 1; without it, in the middle. */
-  readonly clickVolume?: number;
   /** Seconds for the last strokes to ring out. */
   readonly ringOut: number;
   /** Told now and then, 0 to 1. */
@@ -46,12 +49,12 @@ const REPORT_EVERY = 64;
 
 /** `repeats` times round from the beginning of the count-in. Every onset stands at the sample nearest to its time. */
 export function mixDown(source: ScoreSource, repeats: number, options: MixdownOptions): Mixdown {
-  const { pans, sampleRate, ringOut, onProgress, clickVolume = 0.5 } = options;
-  const make = options.synthesise ?? synthesise;
+  const { setup, recordings = null, sampleRate, ringOut, onProgress } = options;
+  const make = options.synthesise ?? ((sound, rate) => synthesise(sound, rate, recordings));
   const span = measureRepeats(source, repeats);
   const length = Math.ceil((span + ringOut) * sampleRate);
-  const left = new Float32Array(length);
-  const right = new Float32Array(length);
+  const kit = silent(length);
+  const clicks = silent(length);
   const sounds = new Map<string, Float32Array>();
   const soundFor = (key: string, made: () => Float32Array) => {
     const found = sounds.get(key) ?? made();
@@ -65,39 +68,45 @@ export function mixDown(source: ScoreSource, repeats: number, options: MixdownOp
   const humaniser = new Humaniser();
   for (const [index, { time, event, gain, seconds }] of due.entries()) {
     if (index % REPORT_EVERY === 0) onProgress?.(index / due.length);
+    const at = Math.round(time * sampleRate);
+    const turned = gain * gainOfEvent(event, setup.faders);
     if (event.kind === "click") {
-      const { strong } = event.click;
-      const sound = event.countIn ? "sticks" : "click";
-      const samples = soundFor(`${sound} ${strong}`, () => synthesiseClick(strong, sound, sampleRate));
-      add(samples, left, right, Math.round(time * sampleRate), 0, gainOfClicks(clickVolume), null);
+      const [kind, sound] = [kindOfClick(event.click), event.countIn ? "sticks" : "click"] as const;
+      const samples = soundFor(`${sound} ${kind}`, () => synthesiseClick(kind, sound, sampleRate));
+      add(samples, clicks, at, 0, turned, null);
       continue;
     }
     const { note } = event;
-    const wanted = soundOf(note, humaniser.next(note));
+    const wanted = soundOf(note, humaniser.next(note), setup);
     const samples = soundFor(keyOf(wanted), () => make(wanted, sampleRate));
     const closed = ringsHat(note.place) ? chokes.find((at) => at > time) : undefined;
     const choked = seconds === null ? (closed ?? null) : time + seconds;
     const fade = choked === null ? null : { from: (choked - time) * sampleRate, length: CHOKE * sampleRate };
-    add(
-      samples,
-      left,
-      right,
-      Math.round(time * sampleRate),
-      pans[note.place] ?? 0,
-      gain * gainFrom(wanted.level, note.force),
-      fade,
-    );
+    const { pan } = setup.spots[note.place] ?? USUAL_SPOT;
+    add(samples, kit, at, pan, turned * gainFrom(wanted.level, note.force), fade);
   }
   onProgress?.(1);
-  limit(left, right, sampleRate);
-  return { left, right };
+  return limit(inRoom(kit, gainOfFader(setup.room) * ROOM_GAIN, sampleRate), clicks, sampleRate);
+}
+
+function silent(length: number): Mixdown {
+  return { left: new Float32Array(length), right: new Float32Array(length) };
+}
+
+/** The kit with what the room gives back of it; the clicks are in no room. */
+function inRoom(kit: Mixdown, gain: number, sampleRate: number): Mixdown {
+  if (gain === 0) return kit;
+  const [left, right] = makeRoom(sampleRate);
+  const heard = { left: kit.left.slice(), right: kit.right.slice() };
+  addConvolved(kit.left, left, gain, heard.left);
+  addConvolved(kit.right, right, gain, heard.right);
+  return heard;
 }
 
 /** Adds a sound from sample `at`, placed by equal power as the Web Audio API's stereo panner does. */
 function add(
   samples: Float32Array,
-  left: Float32Array,
-  right: Float32Array,
+  { left, right }: Mixdown,
   at: number,
   pan: number,
   gain: number,
@@ -115,10 +124,12 @@ function add(
 }
 
 /**
- * Brings the mix to the loudness that it has when it is played, and holds its peaks: a little before each one the gain goes
+ * Adds kit and clicks up, brings them to the loudness that it has when it is played, and holds its peaks: a little before each one the gain goes
  * down, so that nothing is cut off, and comes up again after it.
  */
-function limit(left: Float32Array, right: Float32Array, sampleRate: number) {
+function limit(kit: Mixdown, clicks: Mixdown, sampleRate: number): Mixdown {
+  const left = kit.left.map((sample, index) => sample + (clicks.left[index] as number));
+  const right = kit.right.map((sample, index) => sample + (clicks.right[index] as number));
   const { peak, attack, release } = LIMIT;
   const up = 10 ** (HEADROOM / 20);
   const falls = 1 - Math.exp(-1 / (attack * sampleRate));
@@ -144,6 +155,7 @@ function limit(left: Float32Array, right: Float32Array, sampleRate: number) {
     left[index] = (left[index] as number) * held;
     right[index] = (right[index] as number) * held;
   }
+  return { left, right };
 }
 
 /** When each stroke of `repeats` times round begins, in seconds from the beginning of the count-in: what a mixdown holds to. */

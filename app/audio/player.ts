@@ -6,11 +6,12 @@
 import * as Tone from "tone";
 import { ClockBridge } from "./clock";
 import { type KitOptions, SoundingKit } from "./kit";
-import { HEADROOM, type StruckLater } from "./kit-sounds";
+import { HEADROOM, kindOfClick, type StruckLater } from "./kit-sounds";
 import { LookAhead } from "./look-ahead";
-import type { Pans } from "./pans";
+import type { Mixdown } from "./mixdown";
 import { type Due, type Located, type Position, Schedule } from "./schedule";
 import { measureRepeats, type ScoreSource } from "./score";
+import { gainOfEvent, type SoundSetup, USUAL_SETUP } from "./sound-setup";
 
 /** Seconds before the first sound after start. */
 const RUN_UP = 0.06;
@@ -18,6 +19,8 @@ const RUN_UP = 0.06;
 const TOO_LATE = 0.05;
 /** The limiter looks ahead this far, as browsers build it. Seconds. */
 const LIMITER_DELAY = 0.006;
+/** Sound that was taken away and comes back after this is taken for gone. Milliseconds. */
+const RESUMES_WITHIN = 800;
 /** The fader in the middle gives the kit its full loudness; above it there are a few decibels more, below it many less. */
 const FADER = { middle: 0.5, above: 12, below: 96 } as const;
 
@@ -30,16 +33,26 @@ export class Player {
   private readonly gain: Tone.Gain;
   private readonly kit: SoundingKit;
   private schedule: Schedule | null = null;
+  /** What is being played. */
+  private source: ScoreSource | null = null;
   /** How often something was started or stopped. */
   private starts = 0;
   private lookAhead = new LookAhead(0);
   private readonly clocks = new ClockBridge();
   private readonly onTick = () => this.handOver();
+  private readonly onState = () => void this.askAgain();
   private readonly onHide = () => {
     if (document.hidden) this.handOver();
   };
 
-  constructor(options: KitOptions) {
+  private setup: SoundSetup;
+
+  /** `onInterrupted`: told when the system has taken the sound away, and it did not come back by itself. */
+  constructor(
+    options: KitOptions,
+    private readonly onInterrupted: () => void = () => {},
+  ) {
+    this.setup = options.setup ?? USUAL_SETUP;
     const limiter = new Tone.Compressor({ threshold: -3, knee: 0, ratio: 20, attack: 0.001, release: 0.08 });
     limiter.toDestination();
     this.gain = new Tone.Gain(1).connect(limiter);
@@ -57,13 +70,10 @@ export class Player {
     this.gain.gain.rampTo(volume <= 0 ? 0 : 10 ** (decibels / 20), 0.02);
   }
 
-  /** Of metronome and count-in beside the kit, from 0 to 1. */
-  setClickVolume(volume: number) {
-    this.kit.setClickVolume(volume);
-  }
-
-  setPans(pans: Pans) {
-    this.kit.setPans(pans);
+  setUp(setup: SoundSetup) {
+    this.setup = setup;
+    this.kit.setUp(setup);
+    if (this.source) void this.kit.prepare(this.source(0).arrangement.notes);
   }
 
   /** Starts from the count-in. Must be called from a user's gesture the first time: browsers keep silent until then. */
@@ -77,7 +87,9 @@ export class Player {
     const now = Tone.getContext().currentTime;
     this.lookAhead = new LookAhead(now);
     this.schedule = new Schedule(source, now + RUN_UP);
+    this.source = source;
     Tone.getContext().on("tick", this.onTick);
+    Tone.getContext().on("statechange", this.onState);
     document.addEventListener("visibilitychange", this.onHide);
     this.handOver();
   }
@@ -85,14 +97,17 @@ export class Player {
   stop() {
     this.starts++;
     Tone.getContext().off("tick", this.onTick);
+    Tone.getContext().off("statechange", this.onState);
     document.removeEventListener("visibilitychange", this.onHide);
     this.schedule = null;
+    this.source = null;
     this.kit.silence();
   }
 
   /** Goes on with other scores from the same place. */
   update(source: ScoreSource) {
     if (!this.schedule) return;
+    this.source = source;
     void this.kit.prepare(source(0).arrangement.notes);
     this.schedule.change(source, Tone.getContext().currentTime);
   }
@@ -119,6 +134,11 @@ export class Player {
     return this.clocks.jumps;
   }
 
+  /** Seconds from the audio clock to the ear, as the browser has it at this moment; null before there is sound. */
+  get latency(): number | null {
+    return isRunning() ? outputLatency() + LIMITER_DELAY : null;
+  }
+
   private heardNow(): number {
     return Tone.getContext().currentTime - outputLatency() - LIMITER_DELAY;
   }
@@ -132,15 +152,35 @@ export class Player {
     for (const stroke of strokes) this.kit.strike(stroke, now + stroke.after, 1, stroke.seconds);
   }
 
+  /** A call or another app may take the sound away: it is asked for once more, and if it stays away that is said. */
+  private async askAgain() {
+    const mine = this.starts;
+    if (!this.schedule || isRunning()) return;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const longEnough = new Promise((done) => {
+      timer = setTimeout(done, RESUMES_WITHIN);
+    });
+    await Promise.race([Tone.start().catch(() => {}), longEnough]);
+    clearTimeout(timer);
+    if (mine !== this.starts || isRunning()) return;
+    this.stop();
+    this.onInterrupted();
+  }
+
   private handOver() {
     if (!this.schedule) return;
     const now = Tone.getContext().currentTime;
     for (const due of this.schedule.take(this.lookAhead.until(now, document.hidden))) {
       // For `npm run bench`, and for the browser's own tools.
       if (due.time < now) performance.mark("late sound", { detail: now - due.time });
-      if (due.time >= now - TOO_LATE) sound(this.kit, due);
+      if (due.time >= now - TOO_LATE) sound(this.kit, due, this.setup);
     }
   }
+}
+
+/** The browser's types know fewer states than there are: on some devices a call makes it "interrupted". */
+function isRunning(): boolean {
+  return (Tone.getContext().state as string) === "running";
 }
 
 /** Seconds until what the context plays is heard. The package's own context hides what the browser's says of it. */
@@ -151,30 +191,32 @@ function outputLatency(): number {
 }
 
 /** What is a little late sounds at once. */
-function sound(kit: SoundingKit, { time, event, gain, seconds }: Due) {
-  if (event.kind === "note") kit.strike(event.note, Math.max(0, time), gain, seconds);
-  else kit.click(event.click, Math.max(0, time), event.countIn ? "sticks" : "click");
+function sound(kit: SoundingKit, { time, event, gain, seconds }: Due, { faders }: SoundSetup) {
+  const turned = gain * gainOfEvent(event, faders);
+  if (turned <= 0) return;
+  if (event.kind === "note") kit.strike(event.note, Math.max(0, time), turned, seconds);
+  else kit.click(kindOfClick(event.click), Math.max(0, time), event.countIn ? "sticks" : "click", turned);
 }
 
 /**
- * Renders `repeats` times round through the same sources that play live, count-in included, faster than it sounds. Mono
- * samples at `sampleRate`; time 0 is the beginning of the count-in.
+ * Renders `repeats` times round through the same nodes that play live, count-in included, faster than it sounds: without
+ * master volume and limiter, at `sampleRate`. Time 0 is the beginning of the count-in.
  */
 export async function renderScore(
   source: ScoreSource,
   repeats: number,
   options: KitOptions,
   sampleRate = 44_100,
-): Promise<Float32Array> {
+): Promise<Mixdown> {
   const span = measureRepeats(source, repeats);
   const buffer = await Tone.Offline(
     () => {
       const kit = new SoundingKit(Tone.getDestination(), options);
-      for (const due of new Schedule(source, 0).take(span)) sound(kit, due);
+      for (const due of new Schedule(source, 0).take(span)) sound(kit, due, options.setup ?? USUAL_SETUP);
     },
     span + 0.5,
-    1,
+    2,
     sampleRate,
   );
-  return buffer.getChannelData(0);
+  return { left: buffer.getChannelData(0), right: buffer.getChannelData(1) };
 }

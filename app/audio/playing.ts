@@ -4,26 +4,25 @@
  */
 
 import { createStore, type StoreApi } from "zustand/vanilla";
-import type { Kit } from "~/core/kit";
-import type { KitOptions } from "./kit";
+import type { SoundMaking } from "./kit";
 import type { StruckLater } from "./kit-sounds";
-import { pansOf } from "./pans";
 import type { Located, Position } from "./schedule";
 import type { ScoreSource } from "./score";
+import { needsRecordings, type SoundSetup, USUAL_SETUP } from "./sound-setup";
 
-interface Playing {
+export interface Playing {
   /** What sounds or is about to. */
   readonly id: string | null;
-  /** What could not be started. */
-  readonly trouble: string | null;
+  /** What could not be started, or was taken away by the system. */
+  readonly trouble: { readonly id: string; readonly what: SoundTrouble } | null;
 }
+
+export type SoundTrouble = "not-started" | "interrupted";
 
 export interface SoundOptions {
   /** 0 to 1. */
   readonly volume: number;
-  /** Of metronome and count-in beside the kit, 0 to 1. */
-  readonly clickVolume: number;
-  readonly kit: Kit;
+  readonly setup: SoundSetup;
 }
 
 type PlayerModule = typeof import("./player");
@@ -33,13 +32,18 @@ export class Sound {
   readonly playing: StoreApi<Playing> = createStore<Playing>(() => ({ id: null, trouble: null }));
   private loading: Promise<PlayerModule> | null = null;
   private player: SoundPlayer | null = null;
-  private options: SoundOptions = { volume: 0.5, clickVolume: 0.5, kit: { surfaces: [] } };
+  private options: SoundOptions = { volume: 0.5, setup: USUAL_SETUP };
 
-  /** `makeSounds`: see {@link KitOptions}. */
-  constructor(private readonly makeSounds?: NonNullable<KitOptions["makeSounds"]>) {}
+  constructor(private readonly making?: SoundMaking) {}
 
-  /** Fetches the player's code, once; callers may do so early. */
-  fetchPlayer(): Promise<PlayerModule> {
+  /** Fetches what will be needed to play: the player's code, and what its sounds are made of. Callers may do so early. */
+  async warm(): Promise<void> {
+    if (needsRecordings(this.options.setup.kit)) this.making?.warm();
+    await this.fetchPlayer();
+  }
+
+  /** Fetches the player's code, once. */
+  private fetchPlayer(): Promise<PlayerModule> {
     this.loading ??= import("./player");
     this.loading.catch(() => {
       this.loading = null;
@@ -51,15 +55,21 @@ export class Sound {
   set(next: SoundOptions) {
     this.options = next;
     this.player?.setVolume(next.volume);
-    this.player?.setClickVolume(next.clickVolume);
-    this.player?.setPans(pansOf(next.kit));
+    this.player?.setUp(next.setup);
   }
 
   private async makePlayer(): Promise<SoundPlayer> {
     const { Player } = await this.fetchPlayer();
-    this.player ??= new Player({ pans: {}, ...(this.makeSounds ? { makeSounds: this.makeSounds } : {}) });
+    const options = { setup: this.options.setup, ...(this.making ? { making: this.making } : {}) };
+    this.player ??= new Player(options, () => this.interrupt());
     this.set(this.options);
     return this.player;
+  }
+
+  /** The system has taken the sound away. */
+  private interrupt() {
+    const { id } = this.playing.getState();
+    if (id !== null) this.playing.setState({ id: null, trouble: { id, what: "interrupted" } });
   }
 
   private isOn(id: string): boolean {
@@ -79,7 +89,7 @@ export class Sound {
     } catch (error) {
       console.error(error);
       if (this.isOn(id)) this.stop(id);
-      this.playing.setState({ trouble: id });
+      this.playing.setState({ trouble: { id, what: "not-started" } });
     }
   }
 
@@ -105,6 +115,11 @@ export class Sound {
     }
   }
 
+  /** Lets a stroke be heard by itself, unless something plays: then it is heard in its place. */
+  async preview(stroke: Omit<StruckLater, "after" | "seconds">): Promise<void> {
+    if (this.playing.getState().id === null) await this.strike([{ ...stroke, after: 0, seconds: null }]);
+  }
+
   /** Goes on with other scores from the same place, if this id sounds. */
   refresh(id: string, source: ScoreSource) {
     if (this.isOn(id) && this.player?.isPlaying) this.player.update(source);
@@ -123,6 +138,11 @@ export class Sound {
   /** Where a moment of the page's clock lies in what goes by this id; see {@link Located}. */
   locateIn(id: string, page: number): Located | null {
     return this.isOn(id) ? (this.player?.locate(page) ?? null) : null;
+  }
+
+  /** Seconds from here to the ear, as the browser has it at this moment; null before anything has sounded. */
+  get latency(): number | null {
+    return this.player?.latency ?? null;
   }
 
   /** How often sound and page have lost each other since this page was opened. */

@@ -70,7 +70,7 @@ describe("what is due", () => {
     expect(notes(soft).every(({ gain }) => gain > 0 && gain < 0.5)).toBe(true);
   });
   test("clicks thin out by bars that go on over the repeats", () => {
-    const score = { ...BASE, click: { on: "one", silentBars: 3 } as const };
+    const score = { ...BASE, click: { on: "one", between: null, silentBars: 3 } as const };
     const ones = clicks(new Schedule(steady(score), 0).take(24)).map(({ time }) => time / 2);
     expect(ones).toEqual([0, 1, 2, 6, 7, 8]);
   });

@@ -1,10 +1,14 @@
 /** Scores of lines, for tests. */
 
+import { readFileSync } from "node:fs";
 import { arrange, plainGroove, type Setting } from "~/core/groove";
 import { readStickLine } from "~/core/line";
 import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
 import { bpm, type Meter, makeMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
+import type { SoundWanted } from "./kit-sounds";
+import type { Recordings } from "./recordings";
+import { readRecordings } from "./recordings-file";
 import { plainScore, type Score, type ScoreSource } from "./score";
 
 export const FOUR_FOUR = makeMeter(4, 4) as Meter;
@@ -27,6 +31,7 @@ export function scoreOf(text: string, setting: Partial<Setting> = {}, tempo = 12
   const timeline = timelineOf(text, tempo, meter);
   return plainScore(arrange(timeline, plainGroove(meter), { ...USUAL, ...setting }, LEFT_CRASH), timeline.tempo, {
     on: "beat",
+    between: null,
     silentBars: 0,
   });
 }
@@ -36,3 +41,13 @@ export const steady =
   (score: Score): ScoreSource =>
   () =>
     score;
+
+/** The recorded cymbals as they ship. */
+export function shippedRecordings(): Recordings {
+  return readRecordings(readFileSync(new URL("./recordings/cymbals.wav", import.meta.url)));
+}
+
+/** A stroke of the drawn kit; what is not said is as usual. */
+export function wantSound(wish: Pick<SoundWanted, "place"> & Partial<SoundWanted>): SoundWanted {
+  return { kit: "drawn", level: "normal", technique: "plain", variation: 0, scale: 1, isWeak: false, ...wish };
+}

@@ -1,5 +1,5 @@
 import { describe, expect, test, vi } from "vitest";
-import { pansOf } from "~/audio/pans";
+import { spotsOf } from "~/audio/spots";
 import { mirrorKit, usualSurface } from "~/core/kit";
 import { formatLine } from "~/core/line";
 import { mirrorLine } from "~/core/phrase";
@@ -244,11 +244,11 @@ describe("the score that is played", () => {
     const places = new Set(arrangement.notes.map(({ place }) => place));
     expect([...places].sort()).toEqual(["f1", "hh", "kk", "sn"]);
     expect(arrangement.notes.find((note) => note.role === "crash")?.place).toBe("hh");
-    const pans = pansOf(small);
-    expect(pans.hh).toBeLessThan(0);
-    expect(pans.ho).toBe(pans.hh);
-    expect(pansOf(mirrorKit(small)).hh).toBe(-(pans.hh ?? 0));
-    expect(pans.kk).toBe(0);
+    const spots = spotsOf(small);
+    expect(spots.hh?.pan).toBeLessThan(0);
+    expect(spots.ho).toEqual(spots.hh);
+    expect(spotsOf(mirrorKit(small)).hh?.pan).toBe(-(spots.hh?.pan ?? 0));
+    expect(spots.kk?.pan).toBe(0);
   });
   test("leading with the other hand takes the voicing along, in one step of undo", () => {
     const filter = { limbs: null, cells: null, levels: null };

@@ -1,8 +1,9 @@
 /** How a player has set the app up; the same for all fills. */
 
 import { z } from "zod";
+import { SOUND_KITS } from "~/audio/sound-setup";
 import { PLAYER_LEVELS } from "~/core/player";
-import { CLICKS_ON, COUNT_STYLES } from "~/core/pulse";
+import { CLICK_DIVISIONS, CLICKS_ON, COUNT_STYLES } from "~/core/pulse";
 import { PLACES } from "~/core/stroke";
 import { MAX_BPM, MIN_BPM, parseMeter } from "~/core/time";
 import { isSame } from "~/data/same";
@@ -26,6 +27,11 @@ const measuredLimb = z
   .object({ single: strokesASecond, double: strokesASecond, base: reachSeconds, perBit: reachSeconds })
   .optional();
 const measuredSchema = z.object({ R: measuredLimb, L: measuredLimb, K: measuredLimb, H: measuredLimb });
+
+export const CLICKS_BETWEEN = ["nothing", ...CLICK_DIVISIONS] as const;
+
+/** A fader. */
+const fader = z.number().min(0).max(1);
 
 /** When letters, digits and signs by themselves are commands. */
 export const LETTER_KEYS = ["always", "chosen", "off"] as const;
@@ -54,12 +60,24 @@ export const preferencesSchema = z.object({
   wayIn: z.boolean(),
   /** Master volume, 0 to 1. */
   volume: z.number().min(0).max(1),
-  /** Of metronome and count-in, 0 to 1: in the middle they stand well beside the kit. */
-  clickVolume: z.number().min(0).max(1),
+  /** Which sounds the kit has. */
+  sounds: z.enum(SOUND_KITS),
+  /** Whether the weaker hand sounds a shade softer and duller. */
+  weakerHand: z.boolean(),
+  /** How much of the room is heard, 0 to 1, and whether any is. */
+  room: fader,
+  isDry: z.boolean(),
+  /** Of the parts against one another, 0 to 1: in the middle they stand well together. */
+  fillVolume: fader,
+  grooveVolume: fader,
+  clickVolume: fader,
+  countInVolume: fader,
   /** Whether the metronome sounds after the count-in. */
   click: z.boolean(),
   /** Which beats it clicks on. */
   clicksOn: z.enum(CLICKS_ON),
+  /** What it clicks between them, more softly. */
+  clicksBetween: z.enum(CLICKS_BETWEEN),
   /** See {@link ClickPlan}. */
   silentBars: z.number().int().min(0).max(8),
   countInBars: z.number().int().min(0).max(2),
@@ -92,9 +110,17 @@ export const DEFAULT_PREFERENCES: Preferences = {
   letterKeys: "always",
   wayIn: true,
   volume: 0.5,
+  sounds: "studio",
+  weakerHand: true,
+  room: 0.5,
+  isDry: false,
+  fillVolume: 0.5,
+  grooveVolume: 0.5,
   clickVolume: 0.5,
+  countInVolume: 0.5,
   click: false,
   clicksOn: "beat",
+  clicksBetween: "nothing",
   silentBars: 0,
   countInBars: 1,
   cellTempo: 80,

@@ -1,11 +1,12 @@
 /**
  * What goes on beside the screens: the app is kept for use without a network, a version that came later is offered and
- * never forced, and the book is looked after. It comes once the first screen is there.
+ * never forced, the book is looked after, and so is the sound. It comes once the first screen is there.
  */
 
 import { useEffect, useState } from "react";
 import { flushSaves } from "~/data/autosave";
 import { useStorageKeeper } from "./storage-keeper";
+import { useOutputWatch } from "./use-output";
 
 const WORKER = "/service-worker.js";
 
@@ -28,6 +29,7 @@ async function keepApp(onWaiting: (worker: ServiceWorker) => void): Promise<void
 
 export default function Caretaker() {
   useStorageKeeper();
+  useOutputWatch();
   const [waiting, setWaiting] = useState<ServiceWorker | null>(null);
   useEffect(() => {
     if (import.meta.env.DEV || !("serviceWorker" in navigator)) return;

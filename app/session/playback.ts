@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { useStore } from "zustand";
 import type { ScoreSource } from "~/audio/score";
 import { phraseAt, slotSounding } from "~/core/groove";
+import { SOUND_TROUBLE } from "~/words/sound";
 import { useSession } from "./session";
 
 export interface Playback {
@@ -15,8 +16,6 @@ export interface Playback {
   /** The beat of the count-in that is heard, from 0 through all its bars; null outside it. */
   readonly countInBeat: number | null;
 }
-
-const TROUBLE = "The sound didn't start. Check that this browser may play sound, then press Play again.";
 
 export interface PlaybackOptions {
   readonly id: string;
@@ -38,7 +37,7 @@ export interface Heard {
 export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playback {
   const { sound, lights } = useSession();
   const playing = useStore(sound.playing, (state) => state.id === id);
-  const trouble = useStore(sound.playing, (state) => state.trouble === id);
+  const trouble = useStore(sound.playing, (state) => (state.trouble?.id === id ? state.trouble.what : null));
   const [tempo, setTempo] = useState<number | null>(null);
   const [countInBeat, setCountInBeat] = useState<number | null>(null);
   const scene = useRef({ makeScore, onFrame });
@@ -81,12 +80,12 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
   useEffect(() => () => sound.stop(id), [sound, id]);
   useEffect(() => {
     // The sound's code comes while the user looks at the page.
-    const idle = setTimeout(() => void sound.fetchPlayer().catch(() => {}), 1_200);
+    const idle = setTimeout(() => void sound.warm().catch(() => {}), 1_200);
     return () => clearTimeout(idle);
   }, [sound]);
 
   const toggle = useCallback(() => {
     sound.toggle(id, scene.current.makeScore);
   }, [sound, id]);
-  return { playing, toggle, trouble: trouble ? TROUBLE : null, tempo, countInBeat };
+  return { playing, toggle, trouble: trouble && SOUND_TROUBLE[trouble], tempo, countInBeat };
 }

@@ -6,7 +6,7 @@ import { createStore, type StoreApi } from "zustand/vanilla";
 import { Sound } from "~/audio/playing";
 import { createLights, type Lights, LightsContext } from "~/views/lighting";
 import { AS_WRITTEN, type Practice } from "./practice";
-import { makeSounds } from "./sounds";
+import { soundMaking } from "./sounds";
 
 export interface Session {
   readonly sound: Sound;
@@ -46,7 +46,7 @@ export interface HandedCell {
 export function createSession(): Session {
   const notices = createStore<{ readonly words: string }>(() => ({ words: "" }));
   return {
-    sound: new Sound(makeSounds),
+    sound: new Sound(soundMaking),
     lights: createLights(),
     practice: createStore<Practice>(() => AS_WRITTEN),
     anchor: createStore<{ readonly cell: number | null }>(() => ({ cell: null })),

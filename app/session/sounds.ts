@@ -1,7 +1,7 @@
 /** The worker that makes the kit's sounds: begun when sounds are first wanted, and kept. */
 
 import type { Remote } from "comlink";
-import type { KitOptions } from "~/audio/kit";
+import type { SoundMaking } from "~/audio/kit";
 import type { SoundMaker } from "~/workers/sounds";
 
 let maker: Promise<Remote<SoundMaker>> | null = null;
@@ -11,7 +11,18 @@ async function startMaker(): Promise<Remote<SoundMaker>> {
   return wrap<SoundMaker>(new Worker(new URL("../workers/sounds.ts", import.meta.url), { type: "module" }));
 }
 
-export const makeSounds: NonNullable<KitOptions["makeSounds"]> = async (sounds, sampleRate) => {
+function theMaker(): Promise<Remote<SoundMaker>> {
   maker ??= startMaker();
-  return (await maker).make(sounds, sampleRate);
+  return maker;
+}
+
+export const soundMaking: SoundMaking = {
+  make: async (sounds, sampleRate) => (await theMaker()).make(sounds, sampleRate),
+  warm: () => {
+    // What can't be fetched now is asked for again when it is needed.
+    void theMaker().then(
+      (started) => started.warm(),
+      () => {},
+    );
+  },
 };

@@ -3,43 +3,63 @@ import { useEffect, useRef, useState } from "react";
 
 const REST = 150;
 
-interface VolumeControlProps {
-  readonly volume: number;
-  readonly onVolume: (volume: number) => void;
-  readonly label?: string;
+interface FaderProps {
+  /** 0 to 1. */
+  readonly value: number;
+  readonly onValue: (value: number) => void;
+  readonly isDisabled?: boolean;
+  readonly title?: string;
+  readonly className?: string;
+  /** What it says: the words stand before the slider. */
+  readonly children: React.ReactNode;
 }
 
 /**
- * The fader moves at once and is stored when it rests, so that dragging it does not fill the database with steps. Moved
- * and left behind before it rested, it is stored all the same.
+ * It moves at once and is stored when it rests, so that dragging it does not fill the database with steps. Moved and left
+ * behind before it rested, it is stored all the same.
  */
-export function VolumeControl({ volume, onVolume, label = "Volume" }: VolumeControlProps) {
-  const [shown, setShown] = useState(volume);
+export function Fader({ value, onValue, isDisabled = false, title, className = "w-24", children }: FaderProps) {
+  const [shown, setShown] = useState(value);
   const unsaid = useRef<(() => void) | null>(null);
-  useEffect(() => setShown(volume), [volume]);
+  useEffect(() => setShown(value), [value]);
   useEffect(() => {
-    if (shown === volume) return;
+    if (shown === value) return;
     const say = () => {
       unsaid.current = null;
-      onVolume(shown);
+      onValue(shown);
     };
     unsaid.current = say;
     const rest = setTimeout(say, REST);
     return () => clearTimeout(rest);
-  }, [shown, volume, onVolume]);
+  }, [shown, value, onValue]);
   useEffect(() => () => unsaid.current?.(), []);
   return (
-    <label className="flex items-center gap-2 text-sm" title="Keep it low on headphones, and rest your ears">
-      <Volume2 size={18} aria-hidden />
-      <span className="sr-only">{label}</span>
+    <label className="flex items-center gap-2 text-sm" title={title}>
+      {children}
       <input
         type="range"
         min={0}
         max={100}
         value={Math.round(shown * 100)}
-        className="range range-xs w-20"
+        disabled={isDisabled}
+        className={`range range-xs ${className}`}
         onChange={(event) => setShown(Number(event.target.value) / 100)}
       />
     </label>
+  );
+}
+
+interface VolumeControlProps {
+  readonly volume: number;
+  readonly onVolume: (volume: number) => void;
+}
+
+/** The volume of all that sounds. */
+export function VolumeControl({ volume, onVolume }: VolumeControlProps) {
+  return (
+    <Fader value={volume} onValue={onVolume} title="Keep it low on headphones, and rest your ears" className="w-20">
+      <Volume2 size={18} aria-hidden />
+      <span className="sr-only">Volume</span>
+    </Fader>
   );
 }

@@ -2,17 +2,16 @@
 
 import { expose, transfer } from "comlink";
 import { mixDown } from "~/audio/mixdown";
-import type { Pans } from "~/audio/pans";
 import type { Score } from "~/audio/score";
+import { needsRecordings, type SoundSetup } from "~/audio/sound-setup";
 import { writeWav } from "~/formats/wav";
+import { loadRecordings } from "./recordings";
 
 export interface LoopRequest {
   /** One for each repeat. */
   readonly scores: readonly Score[];
-  readonly pans: Pans;
+  readonly setup: SoundSetup;
   readonly sampleRate: number;
-  /** Of clicks and count-in beside the kit, 0 to 1. */
-  readonly clickVolume: number;
 }
 
 /** Seconds for the last cymbal to ring out. */
@@ -20,12 +19,16 @@ const RING_OUT = 2;
 
 const renderer = {
   /** The bytes of a WAV file. */
-  render: ({ scores, pans, sampleRate, clickVolume }: LoopRequest, onProgress: (share: number) => void): Uint8Array => {
+  render: async (
+    { scores, setup, sampleRate }: LoopRequest,
+    onProgress: (share: number) => void,
+  ): Promise<Uint8Array> => {
+    const recordings = needsRecordings(setup.kit) ? await loadRecordings() : null;
     const source = (repeat: number) => scores[Math.min(repeat, scores.length - 1)] as Score;
     const { left, right } = mixDown(source, scores.length, {
-      pans,
+      setup,
+      recordings,
       sampleRate,
-      clickVolume,
       ringOut: RING_OUT,
       onProgress,
     });

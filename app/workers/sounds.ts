@@ -1,16 +1,23 @@
-/** Synthesises the kit's sounds off the main thread, so that nothing that plays has to wait for them. */
+/** Makes the kit's sounds off the main thread, so that nothing that plays has to wait for them. */
 
 import * as Comlink from "comlink";
 import type { SoundWanted } from "~/audio/kit-sounds";
+import { needsRecordings } from "~/audio/sound-setup";
 import { synthesise } from "~/audio/synthesis";
+import { loadRecordings } from "./recordings";
 
 const maker = {
-  make: (sounds: readonly SoundWanted[], sampleRate: number): readonly Float32Array[] => {
-    const made = sounds.map((sound) => synthesise(sound, sampleRate));
+  /** Rejects for a kit whose recordings can't be had. */
+  make: async (sounds: readonly SoundWanted[], sampleRate: number): Promise<readonly Float32Array[]> => {
+    const recordings = sounds.some(({ kit }) => needsRecordings(kit)) ? await loadRecordings() : null;
+    const made = sounds.map((sound) => synthesise(sound, sampleRate, recordings));
     return Comlink.transfer(
       made,
       made.map(({ buffer }) => buffer),
     );
+  },
+  warm: async (): Promise<void> => {
+    await loadRecordings().catch(() => {});
   },
 };
 export type SoundMaker = typeof maker;

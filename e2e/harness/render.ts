@@ -1,8 +1,10 @@
 /** What the sound tests run inside the browser: the app's own player, rendering offline. */
 
-import { listOnsets } from "../../app/audio/mixdown";
+import { HEADROOM } from "../../app/audio/kit-sounds";
+import { listOnsets, mixDown } from "../../app/audio/mixdown";
 import { renderScore } from "../../app/audio/player";
 import { plainScore, type Score, type ScoreSource } from "../../app/audio/score";
+import { type SoundSetup, USUAL_SETUP } from "../../app/audio/sound-setup";
 import { arrange, type Feel, plainGroove, type Setting, STRAIGHT } from "../../app/core/groove";
 import { readStickLine } from "../../app/core/line";
 import { barTicks, bpm, parseMeter, ticks } from "../../app/core/time";
@@ -61,7 +63,7 @@ export async function render(wish: RenderWish): Promise<Rendered> {
   const source = makeSource(wish);
   const isImpulse = wish.sound === "impulse";
   const synthesise = isImpulse ? { synthesise: () => Float32Array.of(0.5) } : {};
-  const samples = await renderScore(source, wish.passes, { pans: {}, ...synthesise }, wish.sampleRate);
+  const { left: samples } = await renderScore(source, wish.passes, synthesise, wish.sampleRate);
   const onsets = listOnsets(source, wish.passes);
   const sounding: number[] = [];
   // Of real sounds only the beginning is asked for.
@@ -77,3 +79,31 @@ export async function render(wish: RenderWish): Promise<Rendered> {
 }
 
 const SILENT = 1e-3;
+
+/**
+ * How far apart are what plays and what is written to a file: the energy of their difference against their own, in decibels.
+ * All is so soft that neither limiter has anything to do.
+ */
+export async function compare(wish: Omit<RenderWish, "sound">): Promise<{ difference: number; energy: number }> {
+  const source = makeSource(wish);
+  const { passes, sampleRate } = wish;
+  const soft = 0.2;
+  const setup: SoundSetup = {
+    ...USUAL_SETUP,
+    spots: { hh: { pan: -0.5, scale: 1 }, ho: { pan: -0.5, scale: 1 }, c1: { pan: 0.4, scale: 1.1 } },
+    weaker: "L",
+    room: 1,
+    faders: { fill: soft, groove: soft, clicks: soft, countIn: soft },
+  };
+  const live = await renderScore(source, passes, { setup }, sampleRate);
+  const written = mixDown(source, passes, { setup, sampleRate, ringOut: 0.5 });
+  let [difference, energy] = [0, 0];
+  const up = 10 ** (HEADROOM / 20);
+  for (const side of ["left", "right"] as const) {
+    for (const [index, sample] of written[side].entries()) {
+      difference += (sample - up * (live[side][index] ?? 0)) ** 2;
+      energy += sample * sample;
+    }
+  }
+  return { difference: 10 * Math.log10(difference / energy), energy };
+}

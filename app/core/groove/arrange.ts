@@ -1,8 +1,8 @@
 /** A phrase in its setting: count-in, groove, the fill, and what answers it, as one loop to be played. */
 
 import type { Kit } from "../kit/kit";
-import { clickBeats } from "../pulse/clicks";
-import { shiftPulse } from "../pulse/pulse";
+import { type Click, clickBeats, clicksBetween } from "../pulse/clicks";
+import { type Pulse, shiftPulse } from "../pulse/pulse";
 import { isHand } from "../stroke/stroke";
 import { barTicks, ticks } from "../time/time";
 import { lastsFor, type Timeline, type TimelineEvent } from "../timeline/timeline";
@@ -69,7 +69,7 @@ export function arrange(
     fillAt,
     notes: inOrder(notes),
     ...soundSlots(timeline, fillAt, performFill),
-    clicks: clickBeats(pulse, 0, length),
+    clicks: listClicks(pulse, 0, length, perform),
     countInClicks: clickBeats(pulse, 0, setting.countInBars * bar),
   };
 }
@@ -123,9 +123,21 @@ export function arrangeRange(
     notes: inOrder(notes),
     slots: all.slots.filter(({ slot }) => slot >= from && slot <= to),
     slotsEnd,
-    clicks: clickBeats(pulse, start, start + length).map((click) => ({ ...click, at: ticks(click.at - start) })),
+    clicks: listClicks(pulse, start, start + length, perform).map((click) => ({
+      ...click,
+      at: ticks(click.at - start),
+    })),
     countInClicks: clickBeats(pulse, 0, countInBars * barTicks(meter)),
   };
+}
+
+/** Beats, and what lies between them: halves and quarters of a beat follow the swing, as notes do. */
+function listClicks(pulse: Pulse, from: number, to: number, perform: Perform): Click[] {
+  const between = clicksBetween(pulse, from, to).map((click) => {
+    const isSwung = click.between.some((division) => division !== "triplets");
+    return { ...click, at: ticks(Math.round(perform(click.at, isSwung, null))) };
+  });
+  return [...clickBeats(pulse, from, to), ...between];
 }
 
 function inOrder(notes: readonly SoundingNote[]): SoundingNote[] {

@@ -1,13 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { formatLine } from "../line/write";
-import { clickBeats, isClicked } from "../pulse/clicks";
+import { type ClickDivision, clickBeats, clicksBetween, isClicked } from "../pulse/clicks";
 import { pulseOf } from "../pulse/pulse";
 import { lineOf } from "../testing/lines";
 import { USUAL } from "../testing/settings";
 import { bpm, type Meter, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
-import { measureForm } from "./arrange";
+import { arrangeRange, measureForm } from "./arrange";
 import { STRAIGHT } from "./feel";
 import type { Groove } from "./groove";
 import { pulseInGroove } from "./groove";
@@ -81,7 +81,7 @@ test("clicks thin out: on the backbeat, on one, and silent every other n bars", 
   const clicks = clickBeats(pulseOf(FOUR_FOUR), 0, 2 * BAR);
   const heard = (on: "beat" | "backbeat" | "one", silentBars = 0) =>
     clicks
-      .filter((click) => isClicked({ on, silentBars }, click, Math.floor(click.at / BAR)))
+      .filter((click) => isClicked({ on, between: null, silentBars }, click, Math.floor(click.at / BAR)))
       .map(({ at }) => at / 10_080);
   expect(heard("beat")).toHaveLength(8);
   expect(heard("backbeat")).toEqual([1, 3, 5, 7]);
@@ -89,8 +89,49 @@ test("clicks thin out: on the backbeat, on one, and silent every other n bars", 
   expect(heard("beat", 1)).toEqual([0, 1, 2, 3]);
   const one = clicks[0];
   const bars = (silentBars: number) =>
-    Array.from({ length: 9 }, (_, bar) => one && isClicked({ on: "one", silentBars }, one, bar));
+    Array.from({ length: 9 }, (_, bar) => one && isClicked({ on: "one", between: null, silentBars }, one, bar));
   expect(bars(2)).toEqual([true, true, false, false, true, true, false, false, true]);
+});
+
+describe("clicks between the beats", () => {
+  const at = (pulse: ReturnType<typeof pulseOf>, between: ClickDivision, to: number) =>
+    clicksBetween(pulse, 0, to)
+      .filter((click) => isClicked({ on: "one", between, silentBars: 0 }, click, 0))
+      .map((click) => (click.at / 10_080) * 12);
+  test("eighths, triplets and sixteenths of a quarter, none on a beat", () => {
+    const four = pulseOf(FOUR_FOUR);
+    expect(at(four, "eighths", 20_160)).toEqual([6, 18]);
+    expect(at(four, "triplets", 20_160)).toEqual([4, 8, 16, 20]);
+    expect(at(four, "sixteenths", 10_080)).toEqual([3, 6, 9]);
+    expect(clicksBetween(four, 0, BAR).some((click) => click.strong || click.at % 10_080 === 0)).toBe(false);
+  });
+  test("a dotted beat has its own three as triplets, and eighths between beats that are felt in groups", () => {
+    const six = pulseOf({ beats: 6, unit: 8 });
+    expect(at(six, "triplets", 15_120)).toEqual([6, 12]);
+    expect(at(six, "eighths", 15_120)).toEqual([6, 12]);
+    const seven = pulseOf({ beats: 7, unit: 8, groups: [2, 2, 3] });
+    expect(at(seven, "eighths", 35_280)).toEqual([6, 18, 30, 36]);
+  });
+  test("from the middle of a bar on nothing is missing, nothing twice", () => {
+    const pulse = pulseOf(FOUR_FOUR);
+    const whole = clicksBetween(pulse, 0, 2 * BAR).map((click) => click.at);
+    const halves = [...clicksBetween(pulse, 0, 12_345), ...clicksBetween(pulse, 12_345, 2 * BAR)];
+    expect(halves.map((click) => click.at)).toEqual(whole);
+    expect(new Set(whole).size).toBe(whole.length);
+  });
+  test("swing with the notes; triplets stand where they are", () => {
+    const timeline = layOut({
+      meter: FOUR_FOUR,
+      tempo: bpm(100),
+      window: { start: ticks(0), length: ticks(BAR) },
+      line: lineOf("@2 RLRLRLRL"),
+    });
+    const feel = { swing: { unit: 2, share: 2 / 3 }, push: {} } as const;
+    const { clicks } = arrangeRange(timeline, { feel });
+    const first = (division: ClickDivision) => clicks.find(({ between }) => between.includes(division))?.at;
+    expect(first("eighths")).toBe(6_720);
+    expect(first("triplets")).toBe(3_360);
+  });
 });
 
 describe("the backbeat keeper", () => {

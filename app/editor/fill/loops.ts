@@ -1,10 +1,10 @@
 /** Practice loops: what is to be rendered, and the worker that renders it. */
 
-import { pansOf } from "~/audio/pans";
 import { measureRepeats, type Score } from "~/audio/score";
 import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
 import type { FillContent } from "~/library/fill/content";
 import { AS_WRITTEN, type Practice } from "~/session/practice";
+import { soundSetupOf } from "~/session/sound-setup";
 import type { LoopRenderer } from "~/workers/loops";
 import { makeSource, type Stage } from "./score";
 
@@ -67,7 +67,7 @@ export function planLoop(
 /** Renders one file after another; told whenever there is something new. Returns the way to stop. */
 export function renderLoops(
   plans: readonly LoopPlan[],
-  { player: { kit }, preferences: { clickVolume } }: Pick<Stage, "player" | "preferences">,
+  { player, preferences }: Pick<Stage, "player" | "preferences">,
   onFiles: (files: readonly LoopFile[]) => void,
 ): () => void {
   let files: readonly LoopFile[] = plans.map(({ tempo, seconds }) => ({
@@ -88,7 +88,7 @@ export function renderLoops(
     onFiles(files);
   };
   onFiles(files);
-  const pans = pansOf(kit);
+  const setup = soundSetupOf(preferences, player);
   const run = async () => {
     const { proxy, wrap } = await import("comlink");
     if (!worker) return;
@@ -97,7 +97,7 @@ export function renderLoops(
       if (!worker) return;
       change(index, { status: "running" });
       try {
-        const request = { scores, pans, sampleRate: SAMPLE_RATE, clickVolume };
+        const request = { scores, setup, sampleRate: SAMPLE_RATE };
         const file = await renderer.render(
           request,
           proxy((share: number) => change(index, { share })),

@@ -82,8 +82,8 @@ export function settingOf(
   return toSetting(content.setting, { grooveBars: content.grooveBars, countInBars }, groove.feel);
 }
 
-function clickPlan({ click, clicksOn, silentBars }: Preferences): ClickPlan | null {
-  return click ? { on: clicksOn, silentBars } : null;
+function clickPlan({ click, clicksOn, clicksBetween, silentBars }: Preferences): ClickPlan | null {
+  return click ? { on: clicksOn, between: clicksBetween === "nothing" ? null : clicksBetween, silentBars } : null;
 }
 
 /** The fill in its groove; what is practised of it, at its tempo. */

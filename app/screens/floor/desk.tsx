@@ -27,6 +27,7 @@ import {
 } from "~/library/fill/orchestrations";
 import type { KitContent } from "~/library/kit/content";
 import { MAX_NAME } from "~/library/phrase/phrase";
+import { useHear } from "~/session/hear";
 import { type ChosenKit, isMeasured, usePlayer, usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
@@ -133,6 +134,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   );
 
   const put = usePutStroke(editLine, choose);
+  const hearPlace = useHear();
   const move = useCallback(
     (place: Place, to: { x: number; y: number }) => {
       deskKit?.bench.changeSurface(place, to, `move ${place}`);
@@ -142,15 +144,18 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   );
   const onSurface = useCallback(
     (place: Place) => {
+      hearPlace(place);
       if (isKitTab) setSurface(place);
-      else put(place);
+      else if (cursor !== null) put(place);
     },
-    [isKitTab, put],
+    [isKitTab, put, hearPlace, cursor],
   );
   const limbs = useMemo(() => (slot ? limbsOf(worked.timeline, slot.index) : []), [worked.timeline, slot]);
   const isOpen = useCallback(
-    (place: Place) => isKitTab || limbs.some((limb) => canPlay(limb, place) && isPlayable(kit, limb, place)),
-    [isKitTab, limbs, kit],
+    // With no note chosen, pressing is only to hear it.
+    (place: Place) =>
+      isKitTab || cursor === null || limbs.some((limb) => canPlay(limb, place) && isPlayable(kit, limb, place)),
+    [isKitTab, cursor, limbs, kit],
   );
 
   const tryLine = (id: string, what: string, line: Line) => {

@@ -50,9 +50,9 @@ export function Plan({ note, isKitTab, trial, onDrop, ...view }: PlanProps) {
 }
 
 function tellNext(isKitTab: boolean, isMovable: boolean, note: number | null): string {
-  if (isMovable) return "Drag a drum or cymbal to move it.";
-  if (isKitTab) return "Copy this kit to move its drums and cymbals.";
+  if (isMovable) return "Press a drum or cymbal to hear it, drag it to move it.";
+  if (isKitTab) return "Press a drum or cymbal to hear it. Copy this kit to move them.";
   return note === null
-    ? "Choose a stroke, then press the drum or cymbal to play it on."
+    ? "Press a drum or cymbal to hear it. Choose a stroke, then press where to play it."
     : `Note ${note + 1}: press a drum or cymbal. The next stroke is chosen for you.`;
 }

@@ -31,7 +31,7 @@ export function nextStroke(timeline: Timeline, from: number, by: number): number
 export function labelOf(surface: Surface, isKitTab: boolean, note: number | null): string {
   const { place, x, y, height, player } = surface;
   const name = PLACE_NAMES[place].replace("closed ", "");
-  if (!isKitTab) return note === null ? name : `Put note ${note + 1} on the ${name}`;
+  if (!isKitTab) return note === null ? `Hear the ${name}` : `Put note ${note + 1} on the ${name}`;
   const side = x === 0 ? "in the middle" : `${Math.abs(Math.round(x))} cm to the ${x > 0 ? "right" : "left"}`;
   const depth = `${Math.abs(Math.round(y))} cm ${y >= 0 ? "in front" : "behind"}`;
   return `${name}: ${side}, ${depth}, ${Math.round(height)} cm high, ${PLAYED_BY_NAMES[player]}`;

@@ -11,6 +11,7 @@ import { SIXES_NAMES } from "~/words/score";
 import { COUNT_STYLE_NAMES } from "~/words/time";
 import { type StorageFacts, YourData } from "./data";
 import { Inputs } from "./inputs";
+import { SoundSettings } from "./sound";
 
 const HANDS: Record<Handedness, { name: string; does: string }> = {
   right: {
@@ -42,6 +43,7 @@ const PARTS = [
   { id: "hands", name: "Hands" },
   { id: "reading", name: "Counting, theme, keys" },
   { id: "kit", name: "Kit and speed" },
+  { id: "sound", name: "Sound" },
   { id: "data", name: "Your data" },
   { id: "inputs", name: "Pads and delays" },
   { id: "ears", name: "Your ears" },
@@ -206,6 +208,7 @@ export function SetupScreen({ facts }: { readonly facts: StorageFacts | null }) 
             </p>
           </div>
         </section>
+        <SoundSettings />
         <div id="data">{facts ? <YourData facts={facts} /> : null}</div>
         <div id="inputs">
           <Inputs />

@@ -1,7 +1,7 @@
 import { CLICKS_ON, type ClicksOn } from "~/core/pulse";
-import type { Preferences } from "~/library/preferences";
-import { VolumeControl } from "~/ui/volume-control";
+import { CLICKS_BETWEEN, type Preferences } from "~/library/preferences";
 import { CLICKS_ON_NAMES } from "~/words/groove";
+import { CLICKS_BETWEEN_NAMES } from "~/words/sound";
 import { plural } from "~/words/time";
 
 interface ClicksPartProps {
@@ -32,6 +32,21 @@ export function ClicksPart({ preferences, onPreferences }: ClicksPartProps) {
         </select>
       </label>
       <label className="flex items-center gap-2">
+        <span className="w-28">And between</span>
+        <select
+          className="select select-xs w-28"
+          value={preferences.clicksBetween}
+          disabled={!preferences.click}
+          onChange={(event) => onPreferences({ clicksBetween: event.target.value as Preferences["clicksBetween"] })}
+        >
+          {CLICKS_BETWEEN.map((division) => (
+            <option key={division} value={division}>
+              {CLICKS_BETWEEN_NAMES[division]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-2">
         <span className="w-28">Then silent for</span>
         <select
           className="select select-xs w-28"
@@ -47,14 +62,6 @@ export function ClicksPart({ preferences, onPreferences }: ClicksPartProps) {
           ))}
         </select>
       </label>
-      <div className="flex items-center gap-2">
-        <span className="w-28">How loud</span>
-        <VolumeControl
-          label="Volume of clicks and count-in"
-          volume={preferences.clickVolume}
-          onVolume={(clickVolume) => onPreferences({ clickVolume })}
-        />
-      </div>
       {preferences.click && preferences.silentBars > 0 ? (
         <p className="quiet leading-snug">
           Clicks for {plural(preferences.silentBars, "bar")}, then silence for as long. Are you still in time when they

@@ -4,7 +4,7 @@ import { X } from "lucide-react";
 import type { Preferences } from "~/library/preferences";
 import { AS_WRITTEN } from "~/session/practice";
 import { usePractise } from "~/session/session";
-
+import { Mixer } from "~/ui/mixer";
 import { ClicksPart } from "./clicks-part";
 import { LayersPart } from "./layers-part";
 import { LoopPart } from "./loop-part";
@@ -40,6 +40,9 @@ export default function PracticePanel({ preferences, onPreferences, onClose }: P
         <LoopPart />
         <TempoPart />
         <ClicksPart preferences={preferences} onPreferences={onPreferences} />
+      </div>
+      <div className="mt-2.5">
+        <Mixer preferences={preferences} onPreferences={onPreferences} isRow />
       </div>
     </section>
   );

@@ -1,0 +1,106 @@
+/** Recorded cymbals as voices: bent, shortened and darkened, so that one recording serves every force and size. */
+
+import { decay, makeFilter, type Voice } from "./signal";
+
+/** Recordings by name, as `scripts/recordings.mjs` lists them. Mono, between -1 and 1. */
+export interface Recordings {
+  readonly rate: number;
+  readonly takes: Readonly<Record<Take, Float32Array>>;
+}
+
+export const TAKES = [
+  "hatClosed",
+  "hatFoot",
+  "hatOpen",
+  "ride",
+  "bell",
+  "crashLeft",
+  "crashRight",
+  "china",
+  "splash",
+] as const;
+export type Take = (typeof TAKES)[number];
+
+/** Where each recording lies in the file, in samples. */
+export interface RecordingIndex {
+  readonly rate: number;
+  readonly takes: Readonly<Record<Take, { readonly at: number; readonly length: number }>>;
+}
+
+/**
+ * Cuts the file's samples into its recordings. Throws RangeError for samples that end too soon: the file would not be the
+ * one that the index was made with.
+ */
+export function cutRecordings(samples: Float32Array, { rate, takes }: RecordingIndex): Recordings {
+  const cut = (take: Take) => {
+    const { at, length } = takes[take];
+    if (at + length > samples.length) throw new RangeError(`the recordings end before "${take}"`);
+    return samples.subarray(at, at + length);
+  };
+  return { rate, takes: Object.fromEntries(TAKES.map((take) => [take, cut(take)])) as Record<Take, Float32Array> };
+}
+
+/** Samples on either side that the interpolation looks at. */
+const REACH = 12;
+const HALVES = 512;
+
+/** A windowed sinc, {@link HALVES} steps to the sample. Source: J. O. Smith, "Digital Audio Resampling", 2020. */
+const SINC = Float32Array.from({ length: REACH * HALVES + 1 }, (_, step) => {
+  const x = step / HALVES;
+  const window = 0.5 + 0.5 * Math.cos((Math.PI * x) / REACH);
+  return x === 0 ? 1 : (Math.sin(Math.PI * x) / (Math.PI * x)) * window;
+});
+
+/** `samples` read at `speed` samples a sample: 1 is as they are, 2 an octave higher and half as long. The first one stays. */
+export function readAt(samples: Float32Array, speed: number): Float32Array {
+  const read = new Float32Array(Math.floor((samples.length - 1) / speed) + 1);
+  // What would lie above half the new rate is left out.
+  const cutoff = Math.min(1, 1 / speed);
+  for (const index of read.keys()) {
+    const at = index * speed;
+    const middle = Math.floor(at);
+    const reach = Math.ceil(REACH / cutoff);
+    let sum = 0;
+    for (let near = Math.max(0, middle - reach + 1); near <= Math.min(samples.length - 1, middle + reach); near++) {
+      const step = Math.round(Math.abs(at - near) * cutoff * HALVES);
+      if (step < SINC.length) sum += (samples[near] as number) * (SINC[step] as number);
+    }
+    read[index] = sum * cutoff;
+  }
+  return read;
+}
+
+interface Recorded {
+  readonly take: Take;
+  /** Seconds at most, and the time constant of a decay that comes on top, where it is struck more closed than it was recorded. */
+  readonly length: number;
+  readonly closing?: number;
+  /** Seconds over which it comes in, for what no stick strikes. */
+  readonly opening?: number;
+}
+
+/** What lies above this is softer in a soft stroke. Hz. */
+const BRIGHT = 2_600;
+/** How much of it is left without force, and how much one stroke differs from the next. */
+const BRIGHTNESS = { least: 0.12, varied: 0.12 } as const;
+
+export const recorded =
+  ({ rate, takes }: Recordings, { take, length, closing, opening }: Recorded): Voice =>
+  (force, sound, sampleRate) => {
+    const samples = readAt(takes[take], (rate / sampleRate) * sound.bend).subarray(0, Math.ceil(length * sampleRate));
+    const low = makeFilter("lowpass", BRIGHT, 0.5, sampleRate);
+    const lower = makeFilter("lowpass", BRIGHT * 2.5, 0.5, sampleRate);
+    const { least, varied } = BRIGHTNESS;
+    const bright = (least + (1 - least) * force) * (1 + varied * ((sound.seed % 5) / 2.5 - 0.8));
+    return samples.map((sample, index) => {
+      const time = index / sampleRate;
+      const dull = low(sample);
+      const middle = lower(sample) - dull;
+      const air = sample - dull - middle;
+      // Softer strokes lose the top first, and what is left of it sooner.
+      const shaped = dull + middle * bright ** 0.6 + air * bright;
+      const closed = closing === undefined ? 1 : decay(time, closing);
+      const opened = opening === undefined ? 1 : 1 - 0.85 * decay(time, opening);
+      return shaped * closed * opened;
+    });
+  };

@@ -1,0 +1,23 @@
+/** A drum or cymbal of the player's kit by itself, to hear what it sounds like. */
+
+import { useCallback } from "react";
+import { isPlayable } from "~/core/kit";
+import { LIMBS, type Place } from "~/core/stroke";
+import { usePlayer } from "./player";
+import { useSound } from "./session";
+
+/** Between a normal stroke and an accent. */
+const FORCE = 1.4;
+
+/** Sounds a place, unless something plays: then it is heard in its place. */
+export function useHear(): (place: Place) => void {
+  const sound = useSound();
+  const { kit, hands } = usePlayer();
+  return useCallback(
+    (place: Place) => {
+      const limb = [hands.leading, ...LIMBS].find((one) => isPlayable(kit, one, place));
+      if (limb) void sound.preview({ limb, place, force: FORCE, technique: "plain" });
+    },
+    [sound, kit, hands],
+  );
+}
