@@ -191,7 +191,7 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expectClean(page);
     await page.getByRole("button", { name: "Close" }).click();
     await page.getByRole("button", { name: "Export" }).click();
-    await page.getByRole("menuitem", { name: "Practice loops (WAV)…" }).click();
+    await page.getByRole("menuitem", { name: "Practice loops (sound files)…" }).click();
     await page.getByRole("textbox", { name: /^Tempos/ }).fill("no tempo");
     await expectClean(page);
     await page.keyboard.press("Escape");

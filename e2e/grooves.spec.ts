@@ -345,7 +345,7 @@ test("practice loops: a wrong tempo is told, rendering can be cancelled, a file 
 }) => {
   await openOnGrooves(page, "@4 RLRLx4");
   await page.getByRole("button", { name: "Export" }).click();
-  await page.getByRole("menuitem", { name: "Practice loops (WAV)…" }).click();
+  await page.getByRole("menuitem", { name: "Practice loops (sound files)…" }).click();
   const dialog = page.getByRole("dialog", { name: "Practice loops" });
   const tempos = dialog.getByRole("textbox", { name: /^Tempos/ });
   await tempos.fill("120, brisk");
@@ -368,6 +368,24 @@ test("practice loops: a wrong tempo is told, rendering can be cancelled, a file 
   expect(file.subarray(0, 4).toString()).toBe("RIFF");
   // Two bars of a second each, twice, and two seconds to ring out; 16 bits, two channels.
   expect(file.length).toBe(44 + 6 * 44_100 * 4);
+
+  await dialog.getByRole("combobox", { name: "Kind of file" }).selectOption("ogg");
+  await dialog.getByRole("button", { name: "Render 1 file" }).click();
+  await expect(save).toBeEnabled();
+  const smaller = await downloadOf(page, () => save.click());
+  expect(smaller.name).toBe("five-five-six-240-bpm.ogg");
+  const bytes = await readFile(smaller.path);
+  expect(bytes.subarray(0, 4).toString()).toBe("OggS");
+  expect(bytes.length).toBeLessThan(file.length / 5);
+  // It begins where the other one does, and is as long.
+  const decoded = await page.evaluate(async (base64) => {
+    const buffer = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0)).buffer;
+    const audio = await new OfflineAudioContext(2, 48_000, 48_000).decodeAudioData(buffer);
+    const left = audio.getChannelData(0);
+    return { seconds: audio.duration, onset: left.findIndex((sample) => Math.abs(sample) > 0.05) / 48_000 };
+  }, bytes.toString("base64"));
+  expect(Math.abs(decoded.seconds - 6)).toBeLessThan(0.05);
+  expect(decoded.onset).toBeLessThan(0.005);
 });
 
 test("on a phone: one column, nothing to be scrolled sideways", async ({ page }) => {

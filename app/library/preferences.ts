@@ -3,7 +3,7 @@
 import { z } from "zod";
 import { SOUND_KITS } from "~/audio/sound-setup";
 import { PLAYER_LEVELS } from "~/core/player";
-import { CLICK_DIVISIONS, CLICKS_ON, COUNT_STYLES } from "~/core/pulse";
+import { CLICK_DIVISIONS, CLICKS_ON, type ClickDivision, COUNT_STYLES } from "~/core/pulse";
 import { PLACES } from "~/core/stroke";
 import { MAX_BPM, MIN_BPM, parseMeter } from "~/core/time";
 import { isSame } from "~/data/same";
@@ -94,6 +94,11 @@ export const preferencesSchema = z.object({
   cellMeter: z.string().refine((text) => parseMeter(text) !== null, "is not a meter"),
 });
 export type Preferences = z.infer<typeof preferencesSchema>;
+
+/** What is clicked between the beats, as clicks are planned. */
+export function divisionOf({ clicksBetween }: Pick<Preferences, "clicksBetween">): ClickDivision | null {
+  return clicksBetween === "nothing" ? null : clicksBetween;
+}
 
 export const DEFAULT_PREFERENCES: Preferences = {
   hands: "right",

@@ -29,7 +29,7 @@ export default function FillExportMenu() {
           return { title: content.name || "Untitled", fills: [fill], lesson: null, cells: new Map(), stage, session };
         }}
         more={[
-          { id: "loops", name: "Practice loops (WAV)…", group: "Sound", run: () => setLoopsOf(contentNow()) },
+          { id: "loops", name: "Practice loops (sound files)…", group: "Sound", run: () => setLoopsOf(contentNow()) },
           {
             id: "copy",
             name: "Copy the stick line",

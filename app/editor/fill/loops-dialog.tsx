@@ -1,17 +1,18 @@
-/** Practice loops to take away: WAV files at chosen tempos, rendered in the background. */
+/** Practice loops to take away: sound files at chosen tempos, rendered in the background. */
 
 import { Download } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { ALL_ON } from "~/core/groove";
 import { EVERY_BEAT } from "~/core/pulse";
 import { bpm } from "~/core/time";
+import { LOOP_FILES, LOOP_FORMATS, type LoopFormat } from "~/formats/loop-files";
 import type { FillContent } from "~/library/fill/content";
 import { usePractice } from "~/session/session";
 import { Check } from "~/ui/check";
 import { download, fileName } from "~/ui/download";
 import { Modal } from "~/ui/modal";
 import { plural } from "~/words/time";
-import { type LoopFile, MAX_LOOP_SECONDS, planLoop, readTempos, renderLoops } from "./loops";
+import { canWriteOgg, type LoopFile, MAX_LOOP_SECONDS, planLoop, readTempos, renderLoops } from "./loops";
 import { useFillPlace } from "./place";
 
 interface LoopsDialogProps {
@@ -32,9 +33,14 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
   const [countInBars, setCountInBars] = useState(preferences.countInBars);
   const [clicks, setClicks] = useState(preferences.click);
   const [asPractised, setAsPractised] = useState(false);
+  const [format, setFormat] = useState<LoopFormat>("wav");
+  const [hasOgg, setHasOgg] = useState(true);
   const [files, setFiles] = useState<readonly LoopFile[]>([]);
   const stop = useRef<(() => void) | null>(null);
   useEffect(() => () => stop.current?.(), []);
+  useEffect(() => {
+    canWriteOgg().then(setHasOgg, () => setHasOgg(false));
+  }, []);
 
   const tempos = useMemo(() => readTempos(text), [text]);
   const { mix, loop } = practice;
@@ -61,20 +67,22 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
       : null;
   const start = () => {
     stop.current?.();
-    stop.current = renderLoops(plans, stage, setFiles);
+    stop.current = renderLoops(plans, stage, format, setFiles);
   };
   const cancel = () => {
     stop.current?.();
     stop.current = null;
     setFiles((now) => now.map((file) => (file.bytes ? file : { ...file, status: "cancelled" })));
   };
-  const save = ({ bytes, tempo }: LoopFile) => {
-    if (bytes) download(fileName(`${content.name || "Untitled"} ${Math.round(tempo)} bpm`, ".wav"), bytes, "audio/wav");
+  const save = ({ bytes, tempo, format: written }: LoopFile) => {
+    if (!bytes) return;
+    const { ending, mime } = LOOP_FILES[written];
+    download(fileName(`${content.name || "Untitled"} ${Math.round(tempo)} bpm`, ending), bytes, mime);
   };
   return (
     <Modal title="Practice loops" onClose={onClose}>
       <p className="text-sm quiet mb-3">
-        WAV files to play along with, away from the screen. Keep the volume low on headphones, and rest your ears.
+        Sound files to play along with, away from the screen. Keep the volume low on headphones, and rest your ears.
       </p>
       <div className="grid grid-cols-2 gap-x-4 gap-y-2.5 text-sm">
         <label className="col-span-2">
@@ -111,6 +119,21 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
             <option value={0}>none</option>
             <option value={1}>one bar</option>
             <option value={2}>two bars</option>
+          </select>
+        </label>
+        <label className="col-span-2">
+          <span className="block font-semibold mb-0.5">Kind of file</span>
+          <select
+            className="select select-sm w-full"
+            value={format}
+            onChange={(event) => setFormat(event.target.value as LoopFormat)}
+          >
+            {LOOP_FORMATS.map((one) => (
+              <option key={one} value={one} disabled={one === "ogg" && !hasOgg}>
+                {FORMAT_NAMES[one]}
+                {one === "ogg" && !hasOgg ? " (this browser can't write it)" : ""}
+              </option>
+            ))}
           </select>
         </label>
         <Check checked={clicks} onCheck={(checked) => setClicks(checked)}>
@@ -168,6 +191,11 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
     </Modal>
   );
 }
+
+const FORMAT_NAMES: Record<LoopFormat, string> = {
+  wav: "WAV: plays everywhere, 10 MB a minute",
+  ogg: "Ogg with Opus: a tenth of the size",
+};
 
 /** Asked for here, clicks are on every beat, whatever thins them out while playing. */
 const EVERY_BEAT_CLICKS = { clicksOn: EVERY_BEAT.on, silentBars: EVERY_BEAT.silentBars };

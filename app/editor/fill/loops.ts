@@ -2,6 +2,7 @@
 
 import { measureRepeats, type Score } from "~/audio/score";
 import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
+import type { LoopFormat } from "~/formats/loop-files";
 import type { FillContent } from "~/library/fill/content";
 import { AS_WRITTEN, type Practice } from "~/session/practice";
 import { soundSetupOf } from "~/session/sound-setup";
@@ -11,7 +12,6 @@ import { makeSource, type Stage } from "./score";
 /** A longer file would be more memory than a phone has. */
 export const MAX_LOOP_SECONDS = 20 * 60;
 const MAX_TEMPOS = 8;
-const SAMPLE_RATE = 44_100;
 
 export interface LoopPlan {
   readonly tempo: Bpm;
@@ -22,6 +22,7 @@ export interface LoopPlan {
 
 export interface LoopFile {
   readonly tempo: Bpm;
+  readonly format: LoopFormat;
   readonly seconds: number;
   readonly status: "waiting" | "running" | "done" | "cancelled" | "failed";
   /** How much is rendered, 0 to 1. */
@@ -64,20 +65,37 @@ export function planLoop(
   return { tempo, scores, seconds: measureRepeats(source, repeats) };
 }
 
+function startWorker(): Worker {
+  return new Worker(new URL("../../workers/loops.ts", import.meta.url), { type: "module" });
+}
+
+/** Whether this browser can write the smaller files: it has to have an encoder. */
+export async function canWriteOgg(): Promise<boolean> {
+  const { wrap } = await import("comlink");
+  const worker = startWorker();
+  try {
+    return await wrap<LoopRenderer>(worker).canWriteOgg();
+  } finally {
+    worker.terminate();
+  }
+}
+
 /** Renders one file after another; told whenever there is something new. Returns the way to stop. */
 export function renderLoops(
   plans: readonly LoopPlan[],
   { player, preferences }: Pick<Stage, "player" | "preferences">,
+  format: LoopFormat,
   onFiles: (files: readonly LoopFile[]) => void,
 ): () => void {
   let files: readonly LoopFile[] = plans.map(({ tempo, seconds }) => ({
     tempo,
+    format,
     seconds,
     status: "waiting",
     share: 0,
     bytes: null,
   }));
-  let worker: Worker | null = new Worker(new URL("../../workers/loops.ts", import.meta.url), { type: "module" });
+  let worker: Worker | null = startWorker();
   const stop = () => {
     worker?.terminate();
     worker = null;
@@ -97,7 +115,7 @@ export function renderLoops(
       if (!worker) return;
       change(index, { status: "running" });
       try {
-        const request = { scores, setup, sampleRate: SAMPLE_RATE };
+        const request = { scores, setup, format };
         const file = await renderer.render(
           request,
           proxy((share: number) => change(index, { share })),

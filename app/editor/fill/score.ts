@@ -20,7 +20,7 @@ import { type Bpm, bpm, type Meter, sameMeter } from "~/core/time";
 import type { FillContent } from "~/library/fill/content";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { toSetting } from "~/library/phrase/setting";
-import type { Preferences } from "~/library/preferences";
+import { divisionOf, type Preferences } from "~/library/preferences";
 import { AS_WRITTEN, type Practice } from "~/session/practice";
 import { type Setup, workOut } from "../editor";
 
@@ -82,8 +82,9 @@ export function settingOf(
   return toSetting(content.setting, { grooveBars: content.grooveBars, countInBars }, groove.feel);
 }
 
-function clickPlan({ click, clicksOn, clicksBetween, silentBars }: Preferences): ClickPlan | null {
-  return click ? { on: clicksOn, between: clicksBetween === "nothing" ? null : clicksBetween, silentBars } : null;
+function clickPlan(preferences: Preferences): ClickPlan | null {
+  const { click, clicksOn, silentBars } = preferences;
+  return click ? { on: clicksOn, between: divisionOf(preferences), silentBars } : null;
 }
 
 /** The fill in its groove; what is practised of it, at its tempo. */

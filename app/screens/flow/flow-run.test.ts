@@ -30,6 +30,7 @@ const SCENE: RoundScene = {
   groove: EIGHTHS,
   setting: { ...USUAL, during: "foot", foot: "two-and-four" },
   playsAlong: false,
+  clicksBetween: null,
 };
 
 function drawerOf(scene: RoundScene, rules: Partial<RoundRequest["spec"]["rules"]> = {}): (round: number) => Round {

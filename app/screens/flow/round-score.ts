@@ -15,7 +15,7 @@ import {
 import { type Expectation, expectStrokes } from "~/core/listening";
 import type { Phrase } from "~/core/phrase";
 import type { Player } from "~/core/player";
-import { EVERY_BEAT } from "~/core/pulse";
+import { type ClickDivision, EVERY_BEAT } from "~/core/pulse";
 import { LIMBS } from "~/core/stroke";
 import { type Bpm, barTicks, type Meter, ticks } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
@@ -34,6 +34,8 @@ export interface RoundScene {
   readonly setting: Setting;
   /** Whether the ideas sound too. */
   readonly playsAlong: boolean;
+  /** What is clicked between the beats. */
+  readonly clicksBetween: ClickDivision | null;
 }
 
 export interface RoundScore {
@@ -139,7 +141,7 @@ export function makeRoundScore(scene: RoundScene, round: Round, tempo: Bpm, befo
     notes: notes.toSorted((a, b) => a.sounds - b.sounds),
   };
   const score: Score = {
-    ...plainScore(arrangement, tempo, EVERY_BEAT),
+    ...plainScore(arrangement, tempo, { ...EVERY_BEAT, between: scene.clicksBetween }),
     mix: { parts: playsAlong ? {} : { fill: "muted" }, limbs: {}, places: {} },
   };
   return {

@@ -28,6 +28,7 @@ import { toSetting } from "~/library/phrase/setting";
 import type { Run } from "~/library/practice/run";
 import { toNumbers } from "~/library/practice/run-numbers";
 import { keepRun } from "~/library/practice/store";
+import { divisionOf } from "~/library/preferences";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
@@ -71,6 +72,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   const [preferences] = usePreferences();
   const { sound } = useSession();
   const { listening, countInBars, hands } = preferences;
+  const between = divisionOf(preferences);
   const [record, setRecord] = useState(stored);
   /** The last answer, and what was asked. */
   const [answered, setAnswered] = useState<Answered | null>(null);
@@ -117,8 +119,19 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
       groove,
       setting: toSetting(settingContent, { grooveBars: content.form.timeBars, countInBars }, groove.feel),
       playsAlong: listening.playsAlong,
+      clicksBetween: between,
     };
-  }, [request, grooveId, JSON.stringify(settingContent), ahead, grooves, hands, countInBars, listening.playsAlong]);
+  }, [
+    request,
+    grooveId,
+    JSON.stringify(settingContent),
+    ahead,
+    grooves,
+    hands,
+    countInBars,
+    listening.playsAlong,
+    between,
+  ]);
   const now = useRef({ weights, held, listening, content });
   now.current = { weights, held, listening, content };
 

@@ -14,6 +14,7 @@ import { CareNote } from "~/editor/listening/care-note";
 import { ListeningPanel } from "~/editor/listening/listening-panel";
 import type { Listening } from "~/formats/listening";
 import type { PlanRow } from "~/library/practice/plan";
+import { divisionOf } from "~/library/preferences";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
@@ -60,6 +61,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
     setting,
     under,
     listening,
+    clicksBetween: divisionOf(preferences),
     stored: plan,
   });
   const { step, work, timeline, playback, told } = training;

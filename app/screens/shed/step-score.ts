@@ -7,7 +7,7 @@ import { type Expectation, expectStrokes } from "~/core/listening";
 import type { Phrase } from "~/core/phrase";
 import type { Player } from "~/core/player";
 import { atTempo, isInGroove, isPlayed, type PlannedStep, phraseOfStep } from "~/core/practice";
-import { EVERY_BEAT } from "~/core/pulse";
+import { type ClickDivision, EVERY_BEAT } from "~/core/pulse";
 import type { Bpm } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
 
@@ -19,6 +19,8 @@ export interface StepScene {
   readonly setting: Setting;
   /** Whether the phrase sounds too. */
   readonly playsAlong: boolean;
+  /** What is clicked between the beats. */
+  readonly clicksBetween: ClickDivision | null;
 }
 
 export interface StepScore {
@@ -45,7 +47,7 @@ export function makeStepScore(scene: StepScene, tempo: Bpm, repeat: number): Ste
   const silent = (["R", "L", "K", "H"] as const).filter((limb) => !step.limbs.includes(limb));
   const score = {
     // The pulse is what all of it is held against.
-    ...plainScore(arrangement, tempo, EVERY_BEAT),
+    ...plainScore(arrangement, tempo, { ...EVERY_BEAT, between: scene.clicksBetween }),
     mix: {
       parts: playsAlong || !isPlayed(step.kind) ? {} : ({ fill: "muted" } as const),
       limbs: isInGroove(step.kind) ? {} : Object.fromEntries(silent.map((limb) => [limb, "muted"] as const)),

@@ -19,6 +19,7 @@ import {
   stepBack,
   wishOf,
 } from "~/core/practice";
+import type { ClickDivision } from "~/core/pulse";
 import { bpm } from "~/core/time";
 import { latencyOf, type Repeat, simulate } from "~/editor/listening/listener";
 import type { Listening } from "~/formats/listening";
@@ -76,11 +77,12 @@ export interface TrainingOptions {
   readonly setting: Setting;
   readonly under: Under;
   readonly listening: Listening;
+  readonly clicksBetween: ClickDivision | null;
   readonly stored: PlanRow | null;
 }
 
 export function useTraining(options: TrainingOptions) {
-  const { fillId, name, phrase, groove, setting, under, listening, stored } = options;
+  const { fillId, name, phrase, groove, setting, under, listening, clicksBetween, stored } = options;
   const player = usePlayer();
   const { sound, lights } = useSession();
   const [plan, setPlan] = useState<PlanRow>(() => stored ?? newPlan(fillId));
@@ -102,8 +104,9 @@ export function useTraining(options: TrainingOptions) {
   const stepKey = step ? `${step.id} ${step.slots?.from}` : "";
   // biome-ignore lint/correctness/useExhaustiveDependencies: its standing changes with every repeat, its phrase does not
   const scene = useMemo(
-    (): StepScene | null => (step ? { phrase, step, player, groove, setting, playsAlong: listening.playsAlong } : null),
-    [stepKey, phrase, player, groove, setting, listening.playsAlong],
+    (): StepScene | null =>
+      step ? { phrase, step, player, groove, setting, playsAlong: listening.playsAlong, clicksBetween } : null,
+    [stepKey, phrase, player, groove, setting, listening.playsAlong, clicksBetween],
   );
   const now = useRef({ plan, work, step, listening, made });
   now.current = { plan, work, step, listening, made };

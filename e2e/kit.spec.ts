@@ -1,0 +1,122 @@
+import { expect, type Page, test } from "@playwright/test";
+import { countSounds, openLine } from "./support";
+
+test("Setup: a kit of sounds is chosen, heard and kept; room, hands and levels too; the licence can be read", async ({
+  page,
+}) => {
+  const sounded = await countSounds(page);
+  await page.goto("/setup");
+  const sound = page.getByRole("region", { name: "Sound", exact: true });
+  await expect(sound.getByRole("radio", { name: /^Studio/ })).toBeChecked();
+  await expect(sound.getByText("Play something, and the delay of your output is shown here.")).toBeVisible();
+  await sound.getByRole("radio", { name: /^Pad/ }).check();
+  await sound.getByRole("button", { name: "Floor tom" }).click();
+  await expect.poll(sounded).toBeGreaterThan(0);
+  const before = await sounded();
+  await sound.getByRole("button", { name: "A bar round the kit" }).click();
+  await expect.poll(sounded).toBeGreaterThan(before + 12);
+  await expect(sound.getByText(/takes about \d+ ms to reach your ears/)).toBeVisible();
+  const room = sound.getByRole("slider", { name: "Room" });
+  await expect(room).toBeEnabled();
+  await sound.getByRole("checkbox", { name: "Dry: no room" }).check();
+  await expect(room).toBeDisabled();
+  await sound.getByRole("checkbox", { name: /^The hand that doesn't lead/ }).uncheck();
+  await sound.getByRole("slider", { name: "Groove volume" }).fill("20");
+  await sound.getByText("Licence of the Studio kit").click();
+  await expect(sound.getByText("Permission is hereby granted")).toBeVisible();
+  await expect(async () => {
+    await page.reload();
+    await expect(sound.getByRole("radio", { name: /^Pad/ })).toBeChecked({ timeout: 1_000 });
+    await expect(sound.getByRole("slider", { name: "Groove volume" })).toHaveValue("20", { timeout: 1_000 });
+  }).toPass();
+  await expect(room).toBeDisabled();
+  await expect(sound.getByRole("checkbox", { name: /^The hand that doesn't lead/ })).not.toBeChecked();
+  await sound.getByRole("button", { name: "All to the middle" }).click();
+  await expect(sound.getByRole("slider", { name: "Groove volume" })).toHaveValue("50");
+});
+
+test("the Floor: with no note chosen a drum is heard when it is pressed, by mouse and by keys", async ({ page }) => {
+  const sounded = await countSounds(page);
+  await openLine(page, "@4 RLRLx4");
+  await page.getByRole("link", { name: "Floor", exact: true }).click();
+  await page.getByRole("button", { name: "Hear the ride", exact: true }).click();
+  await expect.poll(sounded).toBeGreaterThan(0);
+  // The first one brings the player's own beginnings with it.
+  const before = await sounded();
+  await page.getByRole("button", { name: "Hear the snare", exact: true }).press("Enter");
+  await expect.poll(sounded).toBe(before + 1);
+});
+
+test("clicks between the beats are chosen where there are clicks", async ({ page }) => {
+  await openLine(page, "@4 RLRLx4");
+  await page.getByRole("checkbox", { name: "Metronome" }).check();
+  await page.getByRole("button", { name: /^Practise/ }).click();
+  const between = page.getByRole("combobox", { name: "And between" });
+  await between.selectOption("triplets");
+  await expect(between).toHaveValue("triplets");
+  await page.getByRole("checkbox", { name: "Metronome" }).uncheck();
+  await expect(between).toBeDisabled();
+});
+
+test("recordings that can't be fetched hold nothing up: the drawn kit plays", async ({ page }) => {
+  await page.route("**/cymbals*.wav", (route) => route.abort());
+  const sounded = await countSounds(page);
+  const { play, stop } = await openLine(page, "@4 RLRLx4");
+  await play.click();
+  await expect.poll(sounded).toBeGreaterThan(4);
+  await expect(stop).toBeVisible();
+});
+
+/** Lets a test take the sound away as a system does; `comesBack` says whether asking for it again helps. */
+async function takeable(page: Page, comesBack: boolean) {
+  await page.addInitScript((back) => {
+    const contexts: AudioContext[] = [];
+    const Native = window.AudioContext;
+    window.AudioContext = class extends Native {
+      constructor(options?: AudioContextOptions) {
+        super(options);
+        contexts.push(this);
+      }
+    };
+    const { resume } = Native.prototype;
+    let isTaken = false;
+    Native.prototype.resume = function (this: AudioContext) {
+      return isTaken && !back ? new Promise(() => {}) : resume.call(this);
+    };
+    Object.assign(window, {
+      takeSound: () => {
+        isTaken = true;
+        return Promise.all(contexts.map((context) => context.suspend()));
+      },
+      states: () => contexts.map(({ state }) => state),
+    });
+  }, comesBack);
+  return {
+    take: () => page.evaluate(() => (window as unknown as { takeSound: () => Promise<unknown> }).takeSound()),
+    states: () => page.evaluate(() => (window as unknown as { states: () => string[] }).states()),
+  };
+}
+
+test.describe("when the system takes the sound away", () => {
+  test("it is asked for again, and plays on", async ({ page }) => {
+    const { take, states } = await takeable(page, true);
+    const { play, stop, rail } = await openLine(page, "@4 RLRLx4");
+    await play.click();
+    await expect(rail.locator("[data-playing]")).toHaveCount(1);
+    await take();
+    await expect.poll(async () => (await states()).includes("suspended")).toBe(false);
+    await expect(stop).toBeVisible();
+    await expect(rail.locator("[data-playing]")).toHaveCount(1);
+    await expect(page.getByText("Your device took the sound away")).toHaveCount(0);
+  });
+
+  test("and it stays away, that is said, and Play begins again", async ({ page }) => {
+    const { take } = await takeable(page, false);
+    const { play, rail } = await openLine(page, "@4 RLRLx4");
+    await play.click();
+    await expect(rail.locator("[data-playing]")).toHaveCount(1);
+    await take();
+    await expect(page.getByRole("alert").getByText("Your device took the sound away")).toBeVisible();
+    await expect(play).toBeVisible();
+  });
+});
