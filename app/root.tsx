@@ -176,11 +176,15 @@ export default function App({ loaderData }: Route.ComponentProps) {
 
 /** The commands, with letter keys as the player wants them. */
 function Commands({ children }: { readonly children: React.ReactNode }) {
-  const [{ letterKeys }] = usePreferences();
+  const [{ letterKeys, ownKeys }, change] = usePreferences();
   const { lights } = useSession();
   const allowsLetters = () =>
     letterKeys === "always" || (letterKeys === "chosen" && lights.store.getState().cursor !== null);
-  return <CommandsProvider allowsLetters={allowsLetters}>{children}</CommandsProvider>;
+  return (
+    <CommandsProvider allowsLetters={allowsLetters} ownKeys={ownKeys} onOwnKeys={(keys) => change({ ownKeys: keys })}>
+      {children}
+    </CommandsProvider>
+  );
 }
 
 const THEME_KEY = "dime-stack:theme";

@@ -69,6 +69,8 @@ test("nothing moves when content comes, on any screen at three sizes", async ({ 
     [`${fill}/shed`, seen("Plan")],
     ["/", () => expect(page.getByRole("heading", { level: 2 }).first()).toBeVisible()],
     ["/cells/single-paradiddle", seen("Moves")],
+    ["/fit", seen("Space to fill")],
+    ["/flow", seen("Ideas")],
     ["/log", () => expect(page.getByRole("tabpanel")).toBeVisible()],
     ["/setup", () => expect(page.getByRole("radio").first()).toBeVisible()],
   ];
@@ -82,12 +84,39 @@ test("nothing moves when content comes, on any screen at three sizes", async ({ 
   }
 });
 
+test("nothing moves on a shelf of 500 fills either", async ({ page }) => {
+  await openShelf(page);
+  const lines = Array.from({ length: 500 }, (_, nth) => `# Fill ${nth}\n@4 ${"RLRK".repeat((nth % 5) + 1)}\n`);
+  await page
+    .getByLabel("File to import")
+    .setInputFiles({ name: "many.txt", mimeType: "text/plain", buffer: Buffer.from(lines.join("\n")) });
+  await expect(page.getByText("Imported: 500 new fills.")).toBeVisible();
+  for (const size of SIZES) {
+    await page.setViewportSize(size);
+    const shift = await shiftOf(page, "/", () =>
+      expect(page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 }).first()).toBeVisible(),
+    );
+    expect(shift).toBeLessThan(0.02);
+  }
+});
+
 test("no screen is wider than a phone, down to 320 pixels", async ({ page }) => {
   await openLine(page, "@6 RLRLLKKx3 RLK");
   const fill = new URL(page.url()).pathname.replace(/\/stack$/, "");
   for (const width of [390, 320]) {
     await page.setViewportSize({ width, height: 844 });
-    for (const path of [`${fill}/stack`, `${fill}/floor`, `${fill}/groove`, `${fill}/shed`, "/", "/log", "/setup"]) {
+    for (const path of [
+      `${fill}/stack`,
+      `${fill}/floor`,
+      `${fill}/groove`,
+      `${fill}/shed`,
+      "/",
+      "/cells",
+      "/fit",
+      "/flow",
+      "/log",
+      "/setup",
+    ]) {
       await page.goto(path);
       await expect(page.getByRole("heading", { level: 1 })).toBeAttached();
       await expect(page.locator("[aria-busy=true]")).toHaveCount(0);
@@ -191,6 +220,39 @@ test.describe("by keys", () => {
     await page.keyboard.press("ArrowRight");
     await expect(noteNumber(grid, 1)).toHaveAttribute("data-cursor", "");
     await expect(line).toHaveValue("@4 RLRL");
+  });
+
+  test("a key is changed, works from then on and is kept; one that is taken is told", async ({ page }) => {
+    const { line, grid } = await openLine(page, "@4 RLRL");
+    const keys = page.getByRole("dialog", { name: "Keys" });
+    const change = (name: string) => keys.getByRole("button", { name: new RegExp(`^Change the key of “${name}”`) });
+    await page.getByRole("button", { name: "Keys", exact: true }).click();
+    await keys.getByRole("button", { name: "Change keys" }).click();
+    await change("Bass drum").click();
+    await page.keyboard.press("l");
+    await expect(keys.getByRole("status")).toContainText("l is already “Left hand”");
+    await change("Bass drum").click();
+    await page.keyboard.press("j");
+    await expect(change("Bass drum")).toHaveText("j");
+    await page.keyboard.press("Escape");
+    await expect(keys).toHaveCount(0);
+    await noteNumber(grid, 0).click();
+    await page.keyboard.press("k");
+    await expect(line).toHaveValue("@4 RLRL");
+    await page.keyboard.press("j");
+    await expect(line).toHaveValue("@4 KLRL");
+    await expect(async () => {
+      await page.reload();
+      await noteNumber(grid, 1).click();
+      await page.keyboard.press("j");
+      await expect(line).toHaveValue("@4 KKRL", { timeout: 2_000 });
+    }).toPass();
+    await page.getByRole("button", { name: "Keys", exact: true }).click();
+    await keys.getByRole("button", { name: "All as supplied" }).click();
+    await page.keyboard.press("Escape");
+    await noteNumber(grid, 2).click();
+    await page.keyboard.press("k");
+    await expect(line).toHaveValue("@4 KKKL");
   });
 
   test("a whole job: typed, heard, its length fixed, practised", async ({ page }) => {

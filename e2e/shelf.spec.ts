@@ -65,6 +65,40 @@ test("fills are named, tagged, found, duplicated, deleted and brought back", asy
   await expect(page.getByRole("heading", { level: 2, name: "Threes (copy)" })).toBeVisible();
 });
 
+test("many fills are chosen, tagged, deleted and brought back together; a lesson is made of them", async ({ page }) => {
+  for (const name of ["First", "Second", "Third"]) {
+    await openNewLine(page, "@4 RLRL");
+    await nameIt(page, name);
+  }
+  await shelf(page);
+  await page.getByRole("button", { name: "Choose", exact: true }).click();
+  const bar = page.getByRole("region", { name: "Chosen fills" });
+  await expect(bar.getByRole("status")).toHaveText("None chosen");
+  await page.getByRole("searchbox", { name: "Find fills" }).fill("rlrl");
+  const box = (name: string) => page.getByRole("checkbox", { name: `Choose ${name}`, exact: true });
+  await box("Third").check();
+  await box("First").click({ modifiers: ["Shift"] });
+  await expect(bar.getByRole("status")).toHaveText("3 fills chosen");
+  await box("Second").uncheck();
+  await expect(bar.getByRole("status")).toHaveText("2 fills chosen");
+  await bar.getByRole("textbox", { name: "Tag for the chosen fills" }).fill("warm-up");
+  await bar.getByRole("button", { name: "Tag", exact: true }).click();
+  await expect(page.getByText("2 fills tagged “warm-up”.")).toBeVisible();
+  await expect(card(page, "First")).toContainText("warm-up");
+  await expect(card(page, "Second")).not.toContainText("warm-up");
+  await expect(page.getByRole("button", { name: "New lesson of 2 fills" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Export 2" })).toBeVisible();
+  await bar.getByRole("button", { name: "Delete" }).click();
+  await expect(page.getByText("2 fills are in the bin.")).toBeVisible();
+  await expect(fillsOf(page)).toHaveText(["Second"]);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText("2 fills are back on the shelf.")).toBeVisible();
+  await bar.getByRole("button", { name: "Done" }).click();
+  await expect(bar).toHaveCount(0);
+  await card(page, "First").getByRole("link", { name: "First" }).click();
+  await expect(page.getByRole("textbox", { name: "Name of the fill" })).toHaveValue("First");
+});
+
 test("a book file goes out and comes back identical; the same again changes nothing", async ({ page, browser }) => {
   await openNewLine(page, "@6 >RLRLLKKx3 RLK");
   await nameIt(page, "Sevens", "réglé");

@@ -1,4 +1,5 @@
 /** `npm run bench`: timings of the engine and of the built app in the browser; `npm run bench -- practice` for some. */
+import { spawnSync } from "node:child_process";
 import { build, installChromium, installPackages, ROOT } from "./prepare.mjs";
 
 installPackages();
@@ -27,17 +28,25 @@ async function bundled(name) {
   return import(`../build/bench/${name}.mjs`);
 }
 
+/** Each has a server and a browser of its own, and closes them. */
+function inBrowser(name) {
+  const { status } = spawnSync(process.execPath, [`bench/${name}.mjs`], { cwd: ROOT, stdio: "inherit" });
+  if (status !== 0) process.exitCode = 1;
+}
+
 /** By name: what of it is run. */
 const PARTS = {
   engine: () => bundled("engine"),
   flow: () => bundled("flow"),
   sound: () => bundled("sound"),
+  spectra: () => bundled("spectra"),
   listening: () => bundled("listening"),
-  browser: () => import("../bench/browser.mjs"),
-  staff: () => import("../bench/staff.mjs"),
-  paper: () => import("../bench/paper.mjs"),
-  practice: () => import("../bench/practice.mjs"),
-  keeping: () => import("../bench/keeping.mjs"),
-  pages: () => import("../bench/pages.mjs"),
+  browser: () => inBrowser("browser"),
+  playing: () => inBrowser("playing"),
+  staff: () => inBrowser("staff"),
+  paper: () => inBrowser("paper"),
+  practice: () => inBrowser("practice"),
+  keeping: () => inBrowser("keeping"),
+  pages: () => inBrowser("pages"),
 };
 for (const [name, run] of Object.entries(PARTS)) if (wanted.length === 0 || wanted.includes(name)) await run();

@@ -24,9 +24,10 @@ import { synthesise, synthesiseClick } from "./synthesis";
 
 /** Makes many sounds off the main thread. */
 export interface SoundMaking {
-  readonly make: (sounds: readonly SoundWanted[], sampleRate: number) => Promise<readonly Float32Array[]>;
-  /** Fetches what will be needed, before anything is asked for. */
-  readonly warm: () => void;
+  /** `rank`: 0 for what is needed first. */
+  readonly make: (sounds: readonly SoundWanted[], sampleRate: number, rank: number) => Promise<readonly Float32Array[]>;
+  /** Gets ready before anything is asked for, with the recordings or without. */
+  readonly warm: (withRecordings: boolean) => void;
 }
 
 export interface KitOptions {
@@ -117,9 +118,9 @@ export class SoundingKit {
       for (const sound of [...soon.values(), ...later.values()]) this.bufferOf(sound);
       return;
     }
-    const first = this.fetchSounds(soon);
-    void this.fetchSounds(later);
-    void this.fetchSounds(more);
+    const first = this.fetchSounds(soon, 0);
+    void this.fetchSounds(later, 1);
+    void this.fetchSounds(more, 2);
     if (needsRecordings(this.setup.kit)) await this.standIn(first, soon);
     else await first;
   }
@@ -134,15 +135,15 @@ export class SoundingKit {
     clearTimeout(timer);
     if (won !== "late") return;
     const missing = [...soon.values()].map(drawn).filter((sound) => !this.buffers.has(keyOf(sound)));
-    await this.fetchSounds(new Map(missing.map((sound) => [keyOf(sound), sound])));
+    await this.fetchSounds(new Map(missing.map((sound) => [keyOf(sound), sound])), 0);
   }
 
-  private async fetchSounds(wanted: ReadonlyMap<string, SoundWanted>) {
+  private async fetchSounds(wanted: ReadonlyMap<string, SoundWanted>, rank: number) {
     const { making } = this.options;
     if (!making || wanted.size === 0) return;
     for (const key of wanted.keys()) this.asked.add(key);
     try {
-      const sounds = await making.make([...wanted.values()], this.sampleRate);
+      const sounds = await making.make([...wanted.values()], this.sampleRate, rank);
       for (const [index, key] of [...wanted.keys()].entries()) {
         const samples = sounds[index];
         if (samples) this.keep(key, () => samples);
@@ -151,7 +152,7 @@ export class SoundingKit {
       for (const key of wanted.keys()) this.asked.delete(key);
       // Without its recordings a kit has the drawn one's sounds; what else was not made is made when it is struck.
       const others = [...wanted.values()].filter(({ kit }) => needsRecordings(kit)).map(drawn);
-      await this.fetchSounds(new Map(others.map((sound) => [keyOf(sound), sound])));
+      await this.fetchSounds(new Map(others.map((sound) => [keyOf(sound), sound])), rank);
     }
   }
 

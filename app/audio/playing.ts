@@ -38,7 +38,7 @@ export class Sound {
 
   /** Fetches what will be needed to play: the player's code, and what its sounds are made of. Callers may do so early. */
   async warm(): Promise<void> {
-    if (needsRecordings(this.options.setup.kit)) this.making?.warm();
+    this.making?.warm(needsRecordings(this.options.setup.kit));
     await this.fetchPlayer();
   }
 
@@ -59,6 +59,8 @@ export class Sound {
   }
 
   private async makePlayer(): Promise<SoundPlayer> {
+    // What makes the sounds begins while the player's code is on its way.
+    if (!this.player) this.making?.warm(needsRecordings(this.options.setup.kit));
     const { Player } = await this.fetchPlayer();
     const options = { setup: this.options.setup, ...(this.making ? { making: this.making } : {}) };
     this.player ??= new Player(options, () => this.interrupt());

@@ -7,6 +7,8 @@ import {
   hintOf,
   type Press,
   searchCommands,
+  takenBy,
+  withOwnKeys,
 } from "./command";
 import { nameKey, nameKeyCap } from "./keys";
 
@@ -101,6 +103,28 @@ test("the key list has the commands by heading; hints name the first key", () =>
   expect(hintOf(TABLE, "undo")).toBe("Undo (Ctrl+Z)");
   expect(hintOf(TABLE, "export")).toBe("MIDI file: the fill");
   expect(() => hintOf(TABLE, "juggle")).toThrow("juggle");
+});
+
+describe("keys of the player's own", () => {
+  const own = { accent: ["j"], play: [] };
+  const all = [...bindTable(TABLE, scene), ...bindTable(OTHER, scene)].map((command) => withOwnKeys(command, own));
+  test("stand in place of the supplied ones, in what is found and in hints; other commands keep theirs", () => {
+    const inNotes = { isInScope: (name: string) => name === "notes" };
+    expect(findCommand([all], press("j", inNotes))?.id).toBe("accent");
+    expect(findCommand([all], press("a", inNotes))?.id).toBe("apply");
+    expect(findCommand([all.filter(({ id }) => id !== "apply")], press("Space"))).toBeNull();
+    expect(hintOf(TABLE, "accent", own)).toBe("Accent (j)");
+    expect(hintOf(TABLE, "play", own)).toBe("Play or stop");
+    expect(hintOf(TABLE, "undo", own)).toBe("Undo (Ctrl+Z)");
+    // What a file or a name may hold is no command.
+    expect(withOwnKeys({ id: "toString", keys: ["x"] }, own).keys).toEqual(["x"]);
+  });
+  test("a key that another command of the same place has is told; of another place it is free", () => {
+    expect(takenBy(all, "undo", "Space")?.id).toBe("apply");
+    expect(takenBy(all, "apply", "Space")).toBeNull();
+    expect(takenBy(all, "undo", "j")).toBeNull();
+    expect(takenBy(all, "undo", "z")).toBeNull();
+  });
 });
 
 test("the palette finds by any words of name and heading, what begins with them first", () => {

@@ -36,11 +36,26 @@ export function bindTable<Scene>(table: CommandTable<Scene>, sceneNow: () => Sce
   }));
 }
 
+/** The keys that a player has given to commands, by their ids, in place of their own. */
+export type OwnKeys = Readonly<Record<string, readonly string[]>>;
+
+/** The command with the player's keys, where they have given it others. */
+export function withOwnKeys<Entry extends Pick<Command, "id" | "keys">>(entry: Entry, own: OwnKeys): Entry {
+  const keys = Object.hasOwn(own, entry.id) ? own[entry.id] : undefined;
+  return keys ? { ...entry, keys } : entry;
+}
+
+/** What a key that is to be given to a command does already; null where it is free. */
+export function takenBy(commands: readonly Command[], id: string, key: string): Command | null {
+  const scope = commands.find((one) => one.id === id)?.scope;
+  return commands.find((one) => one.id !== id && one.scope === scope && one.keys.includes(key)) ?? null;
+}
+
 /** "Play or stop (Space)": for a button that does the same. */
-export function hintOf<Scene>(table: CommandTable<Scene>, id: string): string {
+export function hintOf<Scene>(table: CommandTable<Scene>, id: string, own: OwnKeys = {}): string {
   const entry = table.find((one) => one.id === id);
   if (!entry) throw new Error(`no command ${id}`);
-  const [key] = entry.keys;
+  const [key] = withOwnKeys(entry, own).keys;
   return key ? `${entry.name} (${nameKeyCap(key)})` : entry.name;
 }
 

@@ -1,7 +1,7 @@
 /** The commands of the moment: screens add theirs while they are shown, and one handler runs them. */
 
-import { createContext, lazy, Suspense, useContext, useEffect, useMemo, useRef, useState } from "react";
-import { bindTable, type Command, type CommandTable, findCommand } from "./command";
+import { createContext, lazy, Suspense, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
+import { bindTable, type Command, type CommandTable, findCommand, hintOf, type OwnKeys, withOwnKeys } from "./command";
 import { isTyping, keepsKey, nameKey } from "./keys";
 
 interface Registry {
@@ -22,6 +22,20 @@ export function useRegistry(): Registry {
 }
 
 const MUTE: Registry = { add: () => () => {}, listAll: () => [], open: () => {} };
+
+const OwnKeysContext = createContext<OwnKeys>({});
+
+/** What a button's tooltip says of the command that it runs, with the player's own key. */
+export function useHint(): <Scene>(table: CommandTable<Scene>, id: string) => string {
+  const own = useContext(OwnKeysContext);
+  return useCallback((table, id) => hintOf(table, id, own), [own]);
+}
+
+/** The key of a command, by its id: the supplied one, or the player's own. */
+export function useKey(id: string, supplied: string): string {
+  const own = useContext(OwnKeysContext);
+  return withOwnKeys({ id, keys: [supplied] }, own).keys[0] ?? "";
+}
 
 /** What is inside adds no commands: it is only looked at. */
 export function MuteCommands({ children }: { readonly children: React.ReactNode }) {
@@ -51,10 +65,14 @@ export const APP_COMMANDS: CommandTable<Registry> = [
 interface CommandsProviderProps {
   /** Whether letters and signs by themselves are commands at the moment. */
   readonly allowsLetters: () => boolean;
+  readonly ownKeys: OwnKeys;
+  readonly onOwnKeys: (keys: OwnKeys) => void;
   readonly children: React.ReactNode;
 }
 
-export function CommandsProvider({ allowsLetters, children }: CommandsProviderProps) {
+export function CommandsProvider({ allowsLetters, ownKeys, onOwnKeys, children }: CommandsProviderProps) {
+  const own = useRef(ownKeys);
+  own.current = ownKeys;
   const [opened, setOpened] = useState<"palette" | "keys" | null>(null);
   const layers = useRef(new Map<object, readonly Command[]>());
   const registry = useMemo(
@@ -64,7 +82,7 @@ export function CommandsProvider({ allowsLetters, children }: CommandsProviderPr
         layers.current.set(key, commands);
         return () => layers.current.delete(key);
       },
-      listAll: () => [...layers.current.values()].flat(),
+      listAll: () => [...layers.current.values()].flat().map((command) => withOwnKeys(command, own.current)),
       open: setOpened,
     }),
     [],
@@ -79,14 +97,19 @@ export function CommandsProvider({ allowsLetters, children }: CommandsProviderPr
       if (event.defaultPrevented) return;
       const target = event.target instanceof Element ? event.target : document.body;
       const key = nameKey(event);
-      const command = findCommand([...layers.current.values()], {
-        key,
-        isTyping: isTyping(target),
-        isOwnField: target.closest("[data-edits]") !== null,
-        allowsLetters: mayRunLetters.current(),
-        isKept: keepsKey(key, target),
-        isInScope: (scope) => target.closest(`[data-scope~="${scope}"]`) !== null && target.closest("button") === null,
-      });
+      const all = [...layers.current.values()];
+      const command = findCommand(
+        all.map((layer) => layer.map((one) => withOwnKeys(one, own.current))),
+        {
+          key,
+          isTyping: isTyping(target),
+          isOwnField: target.closest("[data-edits]") !== null,
+          allowsLetters: mayRunLetters.current(),
+          isKept: keepsKey(key, target),
+          isInScope: (scope) =>
+            target.closest(`[data-scope~="${scope}"]`) !== null && target.closest("button") === null,
+        },
+      );
       if (!command) return;
       event.preventDefault();
       command.run();
@@ -96,10 +119,17 @@ export function CommandsProvider({ allowsLetters, children }: CommandsProviderPr
   }, [isOpen]);
   return (
     <RegistryContext value={registry}>
-      {children}
+      <OwnKeysContext value={ownKeys}>{children}</OwnKeysContext>
       <Suspense fallback={null}>
         {opened === "palette" ? <Palette commands={registry.listAll()} onClose={() => setOpened(null)} /> : null}
-        {opened === "keys" ? <KeyList commands={registry.listAll()} onClose={() => setOpened(null)} /> : null}
+        {opened === "keys" ? (
+          <KeyList
+            commands={registry.listAll()}
+            ownKeys={ownKeys}
+            onOwnKeys={onOwnKeys}
+            onClose={() => setOpened(null)}
+          />
+        ) : null}
       </Suspense>
     </RegistryContext>
   );

@@ -1,12 +1,12 @@
 import { CircleHelp } from "lucide-react";
-import { hintOf } from "./command";
-import { APP_COMMANDS, useRegistry } from "./commands";
+import { APP_COMMANDS, useHint, useRegistry } from "./commands";
 
 /** Opens the list of keys. */
 export function KeysButton() {
+  const hint = useHint();
   const { open } = useRegistry();
   return (
-    <button type="button" className="btn btn-sm" onClick={() => open("keys")} title={hintOf(APP_COMMANDS, "keys")}>
+    <button type="button" className="btn btn-sm" onClick={() => open("keys")} title={hint(APP_COMMANDS, "keys")}>
       <CircleHelp size={15} aria-hidden /> Keys
     </button>
   );

@@ -4,6 +4,9 @@
 export interface Writer {
   readonly page: string;
   readonly edit: number;
+  /** The browser it was made in, and when, in milliseconds since 1970: for people to read. Nothing is decided by them. */
+  readonly device?: string;
+  readonly at?: number;
 }
 
 /** Whose edit a row has, and which revision that made. */
@@ -12,9 +15,23 @@ export interface SavedBy extends Writer {
 }
 
 const LOCK = "dime-stack:page:";
+const DEVICE_KEY = "dime-stack:device";
+
+/** This browser among the player's; another one each time where nothing can be kept. */
+function readDevice(): string {
+  const made = crypto.randomUUID().slice(0, 8);
+  try {
+    const kept = localStorage.getItem(DEVICE_KEY);
+    if (!kept) localStorage.setItem(DEVICE_KEY, made);
+    return kept || made;
+  } catch {
+    return made;
+  }
+}
 
 export class Page {
   readonly id = crypto.randomUUID().slice(0, 13);
+  private readonly device = readDevice();
   private edits = 0;
 
   constructor() {
@@ -26,7 +43,7 @@ export class Page {
 
   /** The writer of one more edit. */
   edit(): Writer {
-    return { page: this.id, edit: ++this.edits };
+    return { page: this.id, edit: ++this.edits, device: this.device, at: Date.now() };
   }
 }
 

@@ -2,7 +2,7 @@
 
 import { ArrowLeftRight } from "lucide-react";
 import { useState } from "react";
-import { hintOf } from "~/commands/command";
+import { useHint } from "~/commands/commands";
 import { openingRate } from "~/core/phrase";
 import { COUNT_STYLES, type CountStyle } from "~/core/pulse";
 import { isHand, strokesOf } from "~/core/stroke";
@@ -54,6 +54,7 @@ function SpaceWords() {
 }
 
 function LeadControl() {
+  const hint = useHint();
   const editor = useEditor();
   const say = useSay();
   const { timeline } = useWorked();
@@ -64,7 +65,7 @@ function LeadControl() {
       <button
         type="button"
         className="sentence-word"
-        title={hintOf(LINE_COMMANDS, "mirror")}
+        title={hint(LINE_COMMANDS, "mirror")}
         aria-label={`Lead: ${hand}. Lead with the other hand`}
         onClick={() => {
           if (!editor.mirror()) say(FIX_LINE_FIRST);

@@ -1,5 +1,5 @@
 import { Plus, Shuffle } from "lucide-react";
-import { hintOf } from "~/commands/command";
+import { useHint } from "~/commands/commands";
 import { countSlot } from "~/core/pulse";
 import { type Level, type Limb, type Slot, strokesOf, type Technique } from "~/core/stroke";
 import type { TimelineSlot } from "~/core/timeline";
@@ -8,7 +8,8 @@ import type { DrawerTab } from "./cell-drawer";
 import type { CellRange } from "./choice";
 import { LINE_COMMANDS } from "./commands";
 import { usePhrase } from "./context";
-import { hintOfNote, nameOfNote, useRunNote } from "./notes";
+import { NOTE_COMMANDS } from "./note-commands";
+import { nameOfNote, useRunNote } from "./notes";
 
 interface Tool {
   readonly id: string;
@@ -78,6 +79,7 @@ interface NotePaletteProps {
 
 /** What can be done to the chosen note and its cell, with a finger or a mouse. */
 export function NotePalette({ slot, cells, onOpenDrawer }: NotePaletteProps) {
+  const hint = useHint();
   const { countStyle, meter } = usePhrase();
   const run = useRunNote();
   return (
@@ -110,7 +112,7 @@ export function NotePalette({ slot, cells, onOpenDrawer }: NotePaletteProps) {
             type="button"
             className="sentence-word disabled:opacity-50"
             disabled={slot === null}
-            title={hintOfNote(id)}
+            title={hint(NOTE_COMMANDS, id)}
             aria-label={nameOfNote(id)}
             onClick={() => run(id)}
           >
@@ -120,7 +122,7 @@ export function NotePalette({ slot, cells, onOpenDrawer }: NotePaletteProps) {
         <button
           type="button"
           className="sentence-word"
-          title={hintOf(LINE_COMMANDS, "moves")}
+          title={hint(LINE_COMMANDS, "moves")}
           onClick={() => onOpenDrawer("moves")}
         >
           <Shuffle size={13} aria-hidden /> Moves
@@ -128,7 +130,7 @@ export function NotePalette({ slot, cells, onOpenDrawer }: NotePaletteProps) {
         <button
           type="button"
           className="sentence-word"
-          title={hintOf(LINE_COMMANDS, "insert-cell")}
+          title={hint(LINE_COMMANDS, "insert-cell")}
           onClick={() => onOpenDrawer("cells")}
         >
           <Plus size={13} aria-hidden /> Cell
@@ -145,6 +147,7 @@ interface ToolButtonProps {
 }
 
 function ToolButton({ tool: { id, face, isOn }, slot, onRun }: ToolButtonProps) {
+  const hint = useHint();
   const isPressed = slot !== null && isOn?.(slot.content) === true;
   return (
     <button
@@ -152,7 +155,7 @@ function ToolButton({ tool: { id, face, isOn }, slot, onRun }: ToolButtonProps) 
       className={`btn btn-sm h-9 min-w-7 join-item px-[0.4rem] ${isPressed ? "btn-neutral" : "font-normal"}`}
       disabled={slot === null && id !== "insert"}
       aria-pressed={isOn ? isPressed : undefined}
-      title={hintOfNote(id)}
+      title={hint(NOTE_COMMANDS, id)}
       aria-label={nameOfNote(id)}
       onClick={() => onRun(id)}
     >

@@ -1,7 +1,7 @@
 /** The commands of the notes, for every screen that shows a line to be edited. */
 
 import { useCallback, useMemo } from "react";
-import { type CommandEntry, hintOf } from "~/commands/command";
+import type { CommandEntry } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
 import { useSay } from "~/session/session";
 import { type Chooser, useChooser } from "./choice";
@@ -48,5 +48,4 @@ export function useRunNote(): (id: string) => void {
   );
 }
 
-export const hintOfNote = (id: string) => hintOf(NOTE_COMMANDS, id);
 export const nameOfNote = (id: string) => NOTE_COMMANDS.find((one) => one.id === id)?.name;

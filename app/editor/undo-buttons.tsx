@@ -1,9 +1,10 @@
 import { Redo2, Undo2 } from "lucide-react";
-import { hintOf } from "~/commands/command";
+import { useHint } from "~/commands/commands";
 import { UNDO_COMMANDS } from "./commands";
 import type { History } from "./undo";
 
 export function UndoButtons({ history }: { history: History }) {
+  const hint = useHint();
   return (
     <div className="join">
       <button
@@ -12,7 +13,7 @@ export function UndoButtons({ history }: { history: History }) {
         disabled={!history.canUndo}
         onClick={history.undo}
         aria-label="Undo"
-        title={hintOf(UNDO_COMMANDS, "undo")}
+        title={hint(UNDO_COMMANDS, "undo")}
       >
         <Undo2 size={15} aria-hidden />
       </button>
@@ -22,7 +23,7 @@ export function UndoButtons({ history }: { history: History }) {
         disabled={!history.canRedo}
         onClick={history.redo}
         aria-label="Redo"
-        title={hintOf(UNDO_COMMANDS, "redo")}
+        title={hint(UNDO_COMMANDS, "redo")}
       >
         <Redo2 size={15} aria-hidden />
       </button>

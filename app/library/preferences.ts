@@ -17,6 +17,7 @@ export type Handedness = (typeof HANDEDNESS)[number];
 export const THEMES = ["system", "daylight", "backline"] as const;
 
 const MAX_NOTE_MAP = 500;
+const MAX_OWN_KEYS = 300;
 
 /** Strokes a second of one limb; nobody is faster. */
 const MAX_STROKES = 40;
@@ -56,6 +57,10 @@ export const preferencesSchema = z.object({
     .refine((map) => Object.keys(map).length <= MAX_NOTE_MAP, "has too many notes"),
   theme: z.enum(THEMES),
   letterKeys: z.enum(LETTER_KEYS),
+  /** Keys that the player has given to commands, by the commands' ids. */
+  ownKeys: z
+    .record(z.string().min(1).max(60), z.array(z.string().min(1).max(30)).max(3).readonly())
+    .refine((keys) => Object.keys(keys).length <= MAX_OWN_KEYS, "has too many keys"),
   /** Whether the first steps are still shown. */
   wayIn: z.boolean(),
   /** Master volume, 0 to 1. */
@@ -113,6 +118,7 @@ export const DEFAULT_PREFERENCES: Preferences = {
   lessonParts: ["tempos", "staff", "legend", "code"],
   theme: "system",
   letterKeys: "always",
+  ownKeys: {},
   wayIn: true,
   volume: 0.5,
   sounds: "studio",

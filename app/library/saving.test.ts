@@ -114,7 +114,19 @@ describe("the journal", () => {
     storage.setItem(`dime-stack:draft:${id}:tab`, draft("@4 RLK", 5));
     storage.setItem(`dime-stack:draft:${id}:other`, "{ cut off");
     expect((await reopen(id))?.unsaved?.content.text).toBe("@4 RLK");
-    expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack"))).toEqual([]);
+    expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack:draft"))).toEqual([]);
+  });
+  test("each edit says which browser made it and when; two pages of one browser are told apart all the same", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    const [one, other] = [new Page(), new Page()];
+    const before = Date.now();
+    const by = one.edit();
+    expect(by.device).toBe(other.edit().device);
+    expect(by.page).not.toBe(other.edit().page);
+    await saveRow(book.fills, id, 1, fillOf("@4 RLK"), by);
+    const saved = (await getRow(book.fills, id))?.by;
+    expect(saved).toMatchObject({ page: one.id, device: by.device, revision: 2 });
+    expect(saved?.at).toBeGreaterThanOrEqual(before);
   });
   test("cells and fills of one id stand apart; the work on a cell is gone on with", async () => {
     const origin = { source: null, name: "", typed: "RLx", text: null };

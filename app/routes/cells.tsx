@@ -17,6 +17,7 @@ import { addressOf, openFillId } from "~/library/fill/address";
 import type { KeepAnswer } from "~/screens/cells/keep-bar";
 import { CellsScreen } from "~/screens/cells/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
+import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/cells";
 
 export function loader() {
@@ -135,7 +136,13 @@ export function shouldRevalidate({ formAction, defaultShouldRevalidate }: Should
 }
 
 export function HydrateFallback() {
-  return <p className="p-6 quiet">Opening the book of cells…</p>;
+  return (
+    <ScreenShape
+      words="Opening the book of cells…"
+      className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start lg:grid-cols-[15.5rem_minmax(0,1fr)] xl:grid-cols-[15.5rem_minmax(0,1fr)_23.5rem]"
+      parts={["panel h-11 lg:h-[80vh]", "panel h-96", "panel h-96 max-xl:hidden"]}
+    />
+  );
 }
 
 export default function Cells({ loaderData }: Route.ComponentProps) {

@@ -5,8 +5,10 @@ import { addRow, binRow, restoreRow } from "~/data/rows";
 import { currentBook } from "~/library/current";
 import { addressOf, FILL_TABS } from "~/library/fill/address";
 import { fillContentSchema } from "~/library/fill/content";
-import { addBlankFill, duplicateFill, latestFillId } from "~/library/fill/fills";
+import { addBlankFill, duplicateFill, latestFillId, tagFills } from "~/library/fill/fills";
+import { MAX_TAG } from "~/library/phrase/phrase";
 import type { FillsAnswer } from "~/screens/shelf/screen";
+import { plural } from "~/words/time";
 import type { Route } from "./+types/fills";
 
 export async function clientLoader() {
@@ -17,12 +19,14 @@ export async function clientLoader() {
 clientLoader.hydrate = true as const;
 
 const id = z.string().max(64);
+const ids = z.array(id).min(1).max(100_000);
 const askedSchema = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("new") }),
   z.object({ intent: z.literal("keep"), content: fillContentSchema, tab: z.enum(FILL_TABS) }),
   z.object({ intent: z.literal("duplicate"), id }),
-  z.object({ intent: z.literal("delete"), id }),
-  z.object({ intent: z.literal("restore"), id }),
+  z.object({ intent: z.literal("delete"), ids }),
+  z.object({ intent: z.literal("restore"), ids }),
+  z.object({ intent: z.literal("tag"), ids, tag: z.string().trim().min(1).max(MAX_TAG) }),
 ]);
 
 export async function clientAction({ request }: Route.ClientActionArgs): Promise<FillsAnswer | Response> {
@@ -41,12 +45,26 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
         : { words: "That fill isn't there any more.", bad: true };
     }
     case "delete":
-      await binRow(book.fills, asked.id);
-      return { words: "The fill is in the bin. You can bring it back within 30 days.", deleted: asked.id };
+      for (const one of asked.ids) await binRow(book.fills, one);
+      return {
+        words: `${theFills(asked.ids, "is", "are")} in the bin. You can bring ${asked.ids.length === 1 ? "it" : "them"} back within 30 days.`,
+        deleted: asked.ids,
+      };
     case "restore":
-      await restoreRow(book.fills, asked.id);
-      return { words: "The fill is back on the shelf." };
+      for (const one of asked.ids) await restoreRow(book.fills, one);
+      return { words: `${theFills(asked.ids, "is", "are")} back on the shelf.` };
+    case "tag": {
+      const tagged = await tagFills(book, asked.ids, asked.tag);
+      const left = asked.ids.length - tagged;
+      return {
+        words: `${plural(tagged, "fill")} tagged “${asked.tag}”.${left > 0 ? ` ${plural(left, "fill")} left as ${left === 1 ? "it was: it has" : "they were: they have"} the tag, or as many as there can be.` : ""}`,
+      };
+    }
   }
+}
+
+function theFills(ids: readonly string[], one: string, many: string): string {
+  return ids.length === 1 ? `The fill ${one}` : `${ids.length} fills ${many}`;
 }
 
 export default function Fills() {

@@ -13,6 +13,7 @@ import { SEARCHES } from "~/library/search/kind";
 import { addSearch } from "~/library/search/new-search";
 import { FitScreen } from "~/screens/fit/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
+import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/fit";
 
 export function loader() {
@@ -85,7 +86,13 @@ export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidate
 }
 
 export function HydrateFallback() {
-  return <p className="p-6 quiet">Opening the search…</p>;
+  return (
+    <ScreenShape
+      words="Opening the search…"
+      className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start content-start lg:grid-cols-[21rem_minmax(0,1fr)]"
+      parts={["h-11 w-64 lg:col-span-2", "panel h-96", "panel h-96"]}
+    />
+  );
 }
 
 export default function Fit({ loaderData }: Route.ComponentProps) {

@@ -18,6 +18,7 @@ import { keepWaiting } from "~/library/practice/store";
 import { loadPreferences } from "~/library/preferences";
 import { FlowScreen } from "~/screens/flow/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
+import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/flow";
 
 export function loader() {
@@ -96,7 +97,13 @@ export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidate
 }
 
 export function HydrateFallback() {
-  return <p className="p-6 quiet">Opening the flow…</p>;
+  return (
+    <ScreenShape
+      words="Opening the flow…"
+      className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5"
+      parts={["h-11 w-64", "panel h-72", "panel h-48"]}
+    />
+  );
 }
 
 export default function Flow({ loaderData }: Route.ComponentProps) {

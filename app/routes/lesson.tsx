@@ -12,6 +12,7 @@ import { openRow } from "~/library/open-row";
 import { listPlans } from "~/library/practice/store";
 import { LessonScreen } from "~/screens/lesson/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
+import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/lesson";
 
 export function loader() {
@@ -47,7 +48,13 @@ export const meta: Route.MetaFunction = ({ loaderData }) => {
 };
 
 export function HydrateFallback() {
-  return <p className="p-6 quiet">Opening the lesson…</p>;
+  return (
+    <ScreenShape
+      words="Opening the lesson…"
+      className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 py-2.5 flex flex-col gap-3"
+      parts={["h-11 w-64", "panel h-96"]}
+    />
+  );
 }
 
 export default function Lesson({ loaderData }: Route.ComponentProps) {

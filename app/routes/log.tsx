@@ -5,6 +5,7 @@ import { currentBook } from "~/library/current";
 import { MAX_NOTE, runSchema } from "~/library/practice/run";
 import { deleteRun, keepRun, keepWaiting, listPlans, listRuns, noteRun } from "~/library/practice/store";
 import { LogScreen } from "~/screens/log/screen";
+import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/log";
 
 export const meta: Route.MetaFunction = () => [{ title: "Log · Dime Stack" }];
@@ -46,7 +47,14 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 }
 
 export function HydrateFallback() {
-  return <p className="p-6 quiet">Reading the log…</p>;
+  return (
+    <ScreenShape
+      words="Reading the log…"
+      title="Log"
+      className="w-full max-w-[1280px] mx-auto px-4 sm:px-5 py-4 flex flex-col gap-3"
+      parts={["h-10 w-80 max-w-full", "panel h-72", "panel h-40"]}
+    />
+  );
 }
 
 export default function Log({ loaderData }: Route.ComponentProps) {

@@ -5,6 +5,7 @@ import { GROOVES } from "~/library/groove/kind";
 import { openRow } from "~/library/open-row";
 import { OwnGrooveScreen } from "~/screens/own-groove/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
+import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/own-groove";
 
 export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
@@ -33,7 +34,13 @@ export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidate
 }
 
 export function HydrateFallback() {
-  return <p className="p-6 quiet">Opening the groove…</p>;
+  return (
+    <ScreenShape
+      words="Opening the groove…"
+      className="flex-1 w-full max-w-[1500px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5"
+      parts={["h-11 w-64", "panel h-24", "panel h-72"]}
+    />
+  );
 }
 
 export default function OwnGroove({ loaderData }: Route.ComponentProps) {

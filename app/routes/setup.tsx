@@ -3,6 +3,7 @@ import { backupStanding, chooseFolder, noteBackup } from "~/library/backup";
 import { currentBook } from "~/library/current";
 import type { StorageFacts } from "~/screens/setup/data";
 import { SetupScreen } from "~/screens/setup/screen";
+import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/setup";
 
 export const meta: Route.MetaFunction = () => [{ title: "Setup · Dime Stack" }];
@@ -37,7 +38,14 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 }
 
 export function HydrateFallback() {
-  return <p className="p-6 quiet">Opening the setup…</p>;
+  return (
+    <ScreenShape
+      words="Opening the setup…"
+      title="Setup"
+      className="w-full max-w-5xl mx-auto px-4 py-5 grid gap-x-8 gap-y-4 items-start content-start lg:grid-cols-[11rem_minmax(0,1fr)]"
+      parts={["h-40 max-lg:h-16 lg:row-span-3", "panel h-56", "panel h-72", "panel h-40"]}
+    />
+  );
 }
 
 export default function Setup({ loaderData }: Route.ComponentProps) {

@@ -10,6 +10,7 @@ import { listFills } from "~/library/fill/fills";
 import { FIRST_FILLS, hasBook, welcome } from "~/library/fill/first";
 import { listGrooves } from "~/library/groove/choices";
 import { ShelfScreen } from "~/screens/shelf/screen";
+import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/shelf";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Dime Stack" }];
@@ -60,7 +61,24 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 }
 
 export function HydrateFallback() {
-  return <p className="p-6 quiet">Opening the shelf…</p>;
+  return (
+    <ScreenShape
+      words="Opening the shelf…"
+      title="Shelf"
+      className="w-full max-w-[1200px] mx-auto px-4 sm:px-5 py-5 grid gap-2.5 content-start md:grid-cols-2"
+      parts={[
+        "h-24 md:col-span-2 mb-2",
+        "panel h-28",
+        "panel h-28",
+        "panel h-28",
+        "panel h-28",
+        "panel h-28",
+        "panel h-28",
+        "panel h-28",
+        "panel h-28",
+      ]}
+    />
+  );
 }
 
 export default function Shelf({ loaderData }: Route.ComponentProps) {

@@ -1,7 +1,7 @@
 import { ChartLine, Ellipsis, Layers, Library, ListMusic, Puzzle, Search, Settings, Shuffle } from "lucide-react";
 import { NavLink, useLocation, useNavigate, useSubmit } from "react-router";
-import { type CommandTable, hintOf } from "~/commands/command";
-import { APP_COMMANDS, useCommands, useRegistry } from "~/commands/commands";
+import type { CommandTable } from "~/commands/command";
+import { APP_COMMANDS, useCommands, useHint, useRegistry } from "~/commands/commands";
 import { useSession } from "~/session/session";
 import { useArrivals } from "~/session/use-arrivals";
 import { Unfold } from "~/ui/unfold";
@@ -35,6 +35,7 @@ const SHELL_COMMANDS: CommandTable<ShellScene> = [
 
 /** The frame of every screen: the name, and the ways between screens. */
 export function AppShell({ children }: { readonly children: React.ReactNode }) {
+  const hint = useHint();
   const navigate = useNavigate();
   const { pathname } = useLocation();
   const submit = useSubmit();
@@ -58,7 +59,7 @@ export function AppShell({ children }: { readonly children: React.ReactNode }) {
         <button
           type="button"
           className="btn btn-sm btn-ghost font-normal ml-auto"
-          title={hintOf(APP_COMMANDS, "palette")}
+          title={hint(APP_COMMANDS, "palette")}
           aria-label="Find a command"
           onClick={() => open("palette")}
         >

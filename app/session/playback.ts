@@ -50,12 +50,14 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
   useEffect(() => {
     if (!playing) return;
     let frame = 0;
+    // Told once each: React keeps what it is told until it draws again, also when nothing has changed.
+    const tellTempo = onlyChanges(setTempo);
+    const tellCountIn = onlyChanges(setCountInBeat);
     const follow = () => {
       const position = sound.positionOf(id);
       const arrangement = position?.score.arrangement;
-      // The same number again draws nothing anew.
-      setCountInBeat(sound.countInBeatOf(id));
-      setTempo(position?.score.tempo ?? null);
+      tellCountIn(sound.countInBeatOf(id));
+      tellTempo(position?.score.tempo ?? null);
       lights.light({ playing: position && arrangement ? slotSounding(arrangement, position.at) : null });
       scene.current.onFrame?.(
         position && arrangement
@@ -88,4 +90,12 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
     sound.toggle(id, scene.current.makeScore);
   }, [sound, id]);
   return { playing, toggle, trouble: trouble && SOUND_TROUBLE[trouble], tempo, countInBeat };
+}
+
+function onlyChanges<Value>(tell: (value: Value) => void): (value: Value) => void {
+  let last: Value | undefined;
+  return (value) => {
+    if (value !== last) tell(value);
+    last = value;
+  };
 }

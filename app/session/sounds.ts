@@ -17,11 +17,11 @@ function theMaker(): Promise<Remote<SoundMaker>> {
 }
 
 export const soundMaking: SoundMaking = {
-  make: async (sounds, sampleRate) => (await theMaker()).make(sounds, sampleRate),
-  warm: () => {
+  make: async (sounds, sampleRate, rank) => (await theMaker()).make(sounds, sampleRate, rank),
+  warm: (withRecordings) => {
     // What can't be fetched now is asked for again when it is needed.
     void theMaker().then(
-      (started) => started.warm(),
+      (started) => (withRecordings ? started.warm() : undefined),
       () => {},
     );
   },

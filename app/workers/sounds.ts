@@ -1,16 +1,26 @@
-/** Makes the kit's sounds off the main thread, so that nothing that plays has to wait for them. */
+/**
+ * Makes the kit's sounds off the main thread, so that nothing that plays has to wait for them: one after the other, and
+ * what is needed soonest first, whenever it was asked for.
+ */
 
 import * as Comlink from "comlink";
 import type { SoundWanted } from "~/audio/kit-sounds";
 import { needsRecordings } from "~/audio/sound-setup";
 import { synthesise } from "~/audio/synthesis";
 import { loadRecordings } from "./recordings";
+import { TurnQueue } from "./turns";
+
+const turns = new TurnQueue();
 
 const maker = {
-  /** Rejects for a kit whose recordings can't be had. */
-  make: async (sounds: readonly SoundWanted[], sampleRate: number): Promise<readonly Float32Array[]> => {
+  /** `rank`: 0 for what is needed first. Rejects for a kit whose recordings can't be had. */
+  make: async (sounds: readonly SoundWanted[], sampleRate: number, rank: number): Promise<readonly Float32Array[]> => {
     const recordings = sounds.some(({ kit }) => needsRecordings(kit)) ? await loadRecordings() : null;
-    const made = sounds.map((sound) => synthesise(sound, sampleRate, recordings));
+    const made: Float32Array[] = [];
+    for (const sound of sounds) {
+      await turns.next(rank);
+      made.push(synthesise(sound, sampleRate, recordings));
+    }
     return Comlink.transfer(
       made,
       made.map(({ buffer }) => buffer),

@@ -1,5 +1,7 @@
 import { Repeat, SlidersHorizontal } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
+import { useKey } from "~/commands/commands";
+import { nameKeyCap } from "~/commands/keys";
 import { bpm, MAX_BPM, MIN_BPM } from "~/core/time";
 import type { Preferences } from "~/library/preferences";
 import { isPractised } from "~/session/practice";
@@ -24,6 +26,7 @@ interface TransportProps {
 export function Transport({ preferences, onPreferences, isPracticeOpen, onPractice }: TransportProps) {
   const { row, playback } = useFillPlace();
   const { tempo, meter, countStyle } = useFill();
+  const practiseKey = useKey("practise", "p");
   const isOtherwise = isPractised(usePractice(), row.id);
   // On a phone the rest of the settings stand behind a button.
   const [more, setMore] = useState(false);
@@ -52,8 +55,8 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
         type="button"
         className={`btn ${isOtherwise ? "btn-outline btn-primary" : ""}`}
         aria-expanded={isPracticeOpen}
-        aria-keyshortcuts="p"
-        title="Layers, loop, speed, tempo ladder, clicks (p)"
+        aria-keyshortcuts={practiseKey || undefined}
+        title={`Layers, loop, speed, tempo ladder, clicks (${nameKeyCap(practiseKey)})`}
         onClick={onPractice}
       >
         <Repeat size={16} aria-hidden /> Practise

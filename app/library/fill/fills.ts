@@ -3,11 +3,11 @@
 import { formatLine } from "~/core/line";
 import { mirrorLine } from "~/core/phrase";
 import { flushSaves } from "~/data/autosave";
-import { addRow, getRow, listRows } from "~/data/rows";
+import { addRow, amendRow, getRow, listRows } from "~/data/rows";
 import { isSame } from "~/data/same";
 import { currentBook } from "../current";
 import type { BookDatabase, FillRow } from "../database";
-import { MAX_NAME, soundLine } from "../phrase/phrase";
+import { MAX_NAME, MAX_TAGS, soundLine } from "../phrase/phrase";
 import { type Handedness, loadPreferences, type Preferences } from "../preferences";
 import { openFillId } from "./address";
 import { type FillContent, makeContent } from "./content";
@@ -65,6 +65,20 @@ export async function duplicateFill(book: BookDatabase, id: string): Promise<Fil
 }
 
 /** Shipped content, led by the player's leading hand. */
+/** Tags fills, whatever else they have become meanwhile. Returns how many did not have the tag, and have it now. */
+export async function tagFills(book: BookDatabase, ids: readonly string[], tag: string): Promise<number> {
+  return book.transaction("rw", book.fills, async () => {
+    let tagged = 0;
+    for (const id of ids) {
+      const tags = (await getRow(book.fills, id))?.content.tags;
+      if (!tags || tags.includes(tag) || tags.length >= MAX_TAGS) continue;
+      await amendRow(book.fills, id, { tags: [...tags, tag] });
+      tagged++;
+    }
+    return tagged;
+  });
+}
+
 export function turnForHands(content: FillContent, hands: Handedness): FillContent {
   if (hands !== "left") return content;
   const text = formatLine(mirrorLine(soundLine(content)));

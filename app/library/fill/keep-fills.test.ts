@@ -5,8 +5,10 @@ import { BookDatabase } from "../database";
 import { EMPTY_BOOK } from "../kinds";
 import { makeLesson } from "../lesson/content";
 import { addItems, fillItem } from "../lesson/edit";
+import { MAX_TAGS } from "../phrase/phrase";
 import { importShared } from "../transfer";
 import { makeContent } from "./content";
+import { tagFills } from "./fills";
 import { welcome } from "./first";
 import { keepFills } from "./keep-fills";
 
@@ -25,6 +27,20 @@ test("several fills are kept together, in their order, or none of them", async (
   const bad = { ...makeContent({ text: "@4 RL" }), tempo: 9_000 as never };
   await expect(keepFills(book, [makeContent({ text: "@4 R" }), bad])).rejects.toThrow();
   expect(await book.fills.count()).toBe(2);
+});
+
+test("many fills are tagged at once; what has the tag, has no room or is gone stays as it is", async () => {
+  const book = new BookDatabase(crypto.randomUUID());
+  const full = Array.from({ length: MAX_TAGS }, (_, nth) => `tag ${nth}`);
+  for (const [id, tags] of [
+    ["a", []],
+    ["b", ["slow"]],
+    ["c", full],
+  ] as const) {
+    await addRow(book.fills, makeContent({ text: "@4 RL", tags: [...tags] }), id);
+  }
+  expect(await tagFills(book, ["a", "b", "c", "gone"], "slow")).toBe(1);
+  expect((await book.fills.toArray()).map(({ content }) => content.tags)).toEqual([["slow"], ["slow"], full]);
 });
 
 test("what was shared keeps its place in a lesson, beside a fill that was changed since", async () => {

@@ -1,5 +1,7 @@
 import { Scale, Star, Trash2 } from "lucide-react";
 import { useFetcher } from "react-router";
+import { useKey } from "~/commands/commands";
+import { nameKeyCap } from "~/commands/keys";
 import { KeysButton } from "~/commands/keys-button";
 import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
@@ -20,6 +22,7 @@ interface HeadingProps {
 /** What is open: its name, its star and its tags. */
 export function Heading({ entry, form, isChanged, history, isComparing, onCompare }: HeadingProps) {
   const fetcher = useFetcher();
+  const compareKey = useKey("compare", "c");
   const submit = (asked: object) =>
     void fetcher.submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
   const note = (change: { favourite?: boolean; tags?: readonly string[] }) => {
@@ -64,7 +67,7 @@ export function Heading({ entry, form, isChanged, history, isComparing, onCompar
             className="btn btn-sm"
             aria-pressed={isComparing}
             disabled={onCompare === null && !isComparing}
-            title="Set this cell aside as A. Whatever you open or change next is B. (c)"
+            title={`Set this cell aside as A. Whatever you open or change next is B. (${nameKeyCap(compareKey)})`}
             onClick={onCompare ?? undefined}
           >
             <Scale size={15} aria-hidden /> {isComparing ? "Stop comparing" : "Compare"}

@@ -1,8 +1,7 @@
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useFetcher, useNavigate } from "react-router";
 import { useStore } from "zustand";
-import { hintOf } from "~/commands/command";
-import { useCommands } from "~/commands/commands";
+import { useCommands, useHint } from "~/commands/commands";
 import { formatSlots } from "~/core/line";
 import { applyMove, MAX_MOVES, type Move } from "~/core/moves";
 import type { Meter } from "~/core/time";
@@ -101,6 +100,7 @@ interface DeskProps extends CellsScreenProps {
 }
 
 function Desk({ entries, entry, unsaved, asked, meters, latest, index, aside, setAside }: DeskProps) {
+  const hint = useHint();
   const id = entry?.id ?? "new";
   const opened = useMemo(() => (entry ? benchOf(entry) : EMPTY_BENCH), [entry]);
   const [bench] = useState(() => openWith(unsaved?.content ?? opened, asked));
@@ -273,7 +273,7 @@ function Desk({ entries, entry, unsaved, asked, meters, latest, index, aside, se
           <p className="text-sm quiet">each one shows its result</p>
         </div>
         {shownStep ? (
-          <label className="flex items-center gap-2 text-sm mb-2 cursor-pointer" title={hintOf(CELL_COMMANDS, "swap")}>
+          <label className="flex items-center gap-2 text-sm mb-2 cursor-pointer" title={hint(CELL_COMMANDS, "swap")}>
             <input
               type="checkbox"
               className="toggle toggle-sm"

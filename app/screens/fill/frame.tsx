@@ -32,7 +32,11 @@ export function FillFrame({ saved, history, tab, hasTransport, isPracticeOpen, o
   const { row } = useFillPlace();
   return (
     <main className="flex-1 flex flex-col min-w-0">
-      <div className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 pt-2 pb-2.5 flex flex-col gap-2.5">
+      <div
+        className={`flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 pt-2 pb-2.5 flex flex-col gap-2.5 ${
+          hasTransport && isPracticeOpen ? "beside-dock" : ""
+        }`}
+      >
         <header className="grid grid-cols-[minmax(0,1fr)_auto] lg:grid-cols-[auto_auto_minmax(0,1fr)] items-center gap-x-4 gap-y-1 print:hidden">
           <NameAndTags />
           <div className="max-lg:order-last max-lg:col-span-2 min-w-0">
@@ -53,7 +57,9 @@ export function FillFrame({ saved, history, tab, hasTransport, isPracticeOpen, o
       </div>
       {hasTransport ? (
         <div className="foot">
-          {tab === "stack" || tab === "floor" ? <StickingPad key={tab} isFolded={tab === "floor"} /> : null}
+          {(tab === "stack" || tab === "floor") && !isPracticeOpen ? (
+            <StickingPad key={tab} isFolded={tab === "floor"} />
+          ) : null}
           <Transport
             preferences={preferences}
             onPreferences={changePreferences}

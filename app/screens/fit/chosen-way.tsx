@@ -1,6 +1,6 @@
 import { Bookmark, Check, CircleAlert, Layers } from "lucide-react";
 import { useMemo } from "react";
-import { hintOf } from "~/commands/command";
+import { useHint } from "~/commands/commands";
 import { describeEndings, describeLanding } from "~/core/fit";
 import { type SearchContent, toSpec } from "~/library/search/content";
 import { usePlayer } from "~/session/player";
@@ -19,6 +19,7 @@ interface ChosenWayProps {
 
 /** The way that is heard, whole: its line, how it lands, and what each ending would need. */
 export function ChosenWay({ content, way, onKeep, onOpen }: ChosenWayProps) {
+  const hint = useHint();
   const player = usePlayer();
   const { landing, endings } = useMemo(() => {
     const { meter, tempo, window } = toSpec(content);
@@ -33,7 +34,7 @@ export function ChosenWay({ content, way, onKeep, onOpen }: ChosenWayProps) {
     <section aria-label="The chosen result" className="panel px-3 py-2.5">
       <div className="flex flex-wrap items-center gap-2">
         <p className="font-line text-sm flex-1 min-w-52 break-words">{way.cells.join(" ")}</p>
-        <button type="button" className="btn btn-sm" title={hintOf(FIT_COMMANDS, "keep")} onClick={() => onKeep(way)}>
+        <button type="button" className="btn btn-sm" title={hint(FIT_COMMANDS, "keep")} onClick={() => onKeep(way)}>
           <Bookmark size={15} aria-hidden /> Keep
         </button>
         <button type="button" className="btn btn-sm" onClick={() => onOpen(way)}>

@@ -2,7 +2,7 @@
 
 import { Bookmark, Sparkles } from "lucide-react";
 import { memo, useEffect, useMemo, useRef } from "react";
-import { hintOf } from "~/commands/command";
+import { useHint } from "~/commands/commands";
 import { describeLanding } from "~/core/fit";
 import type { Player } from "~/core/player";
 import { cellOf } from "~/library/cell/content";
@@ -133,6 +133,7 @@ interface ResultCardProps {
 }
 
 const ResultCard = memo(function ResultCard(props: ResultCardProps) {
+  const hint = useHint();
   const { frame, way, index, first, isChosen, isPlaying, player, onChoose, onKeep, onLike } = props;
   const card = useRef<HTMLLIElement>(null);
   const isSeen = useSeen(card);
@@ -174,7 +175,7 @@ const ResultCard = memo(function ResultCard(props: ResultCardProps) {
           type="button"
           className="btn btn-xs btn-ghost btn-square relative z-1 ml-auto"
           aria-label={`More like result ${index + 1}`}
-          title={hintOf(FIT_COMMANDS, "like")}
+          title={hint(FIT_COMMANDS, "like")}
           onClick={() => onLike(way)}
         >
           <Sparkles size={14} aria-hidden />
@@ -183,7 +184,7 @@ const ResultCard = memo(function ResultCard(props: ResultCardProps) {
           type="button"
           className="btn btn-xs btn-ghost btn-square relative z-1"
           aria-label={`Keep result ${index + 1}`}
-          title={hintOf(FIT_COMMANDS, "keep")}
+          title={hint(FIT_COMMANDS, "keep")}
           onClick={() => onKeep(way)}
         >
           <Bookmark size={14} aria-hidden />

@@ -2,8 +2,7 @@ import { Dices, Play, Square, Trash2 } from "lucide-react";
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
-import { hintOf } from "~/commands/command";
-import { useCommands } from "~/commands/commands";
+import { useCommands, useHint } from "~/commands/commands";
 import { KeysButton } from "~/commands/keys-button";
 import type { Meter } from "~/core/time";
 import type { Unsaved } from "~/data/journal";
@@ -61,6 +60,7 @@ const DRAWS = 12;
 const LIKENESS = 100;
 
 export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScreenProps) {
+  const hint = useHint();
   const [bench] = useState(() => openSearchBench(unsaved?.content ?? row.content));
   const content = useStore(bench.store, (state) => state.content);
   const history = useUndo(bench.undo);
@@ -274,7 +274,7 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
                   type="button"
                   aria-pressed={mode.kind === "drawn"}
                   className={`btn btn-sm join-item ${mode.kind === "drawn" ? "bg-base-300" : "font-normal"}`}
-                  title={hintOf(FIT_COMMANDS, "random")}
+                  title={hint(FIT_COMMANDS, "random")}
                   onClick={surprise}
                 >
                   <Dices size={15} aria-hidden /> Random

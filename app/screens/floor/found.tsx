@@ -2,7 +2,7 @@
 
 import { Check, Dices, RotateCcw, Sparkles } from "lucide-react";
 import { useEffect, useRef } from "react";
-import { hintOf } from "~/commands/command";
+import { useHint } from "~/commands/commands";
 import { type Kit, surfacesOf } from "~/core/kit";
 import { NO_PLACING_WEIGHTS, type OrchestrationWeights, PLACING_PARTS } from "~/core/orchestration-search";
 import { type Hand, isHand, PLACE_NAMES, type Place } from "~/core/stroke";
@@ -51,6 +51,7 @@ interface FoundProps {
 }
 
 export function FoundPanel(props: FoundProps) {
+  const hint = useHint();
   const { run, ask, onAsk, timeline, kit, strongHand, chosen, isPlaying, onChoose, onTake } = props;
   const { ways } = run.gathered;
   const list = useRef<HTMLUListElement>(null);
@@ -149,7 +150,7 @@ export function FoundPanel(props: FoundProps) {
                 type="button"
                 className="btn btn-xs btn-ghost btn-square relative z-1 ml-auto"
                 aria-label={`More like orchestration ${index + 1}`}
-                title={hintOf(FLOOR_COMMANDS, "like")}
+                title={hint(FLOOR_COMMANDS, "like")}
                 onClick={() => onAsk({ ...ask, seed: null, like: way.places })}
               >
                 <Sparkles size={13} aria-hidden />
@@ -158,7 +159,7 @@ export function FoundPanel(props: FoundProps) {
                 type="button"
                 className="btn btn-xs btn-ghost btn-square relative z-1"
                 aria-label={`Apply orchestration ${index + 1}`}
-                title={hintOf(FLOOR_COMMANDS, "take")}
+                title={hint(FLOOR_COMMANDS, "take")}
                 onClick={() => onTake(way)}
               >
                 <Check size={14} aria-hidden />

@@ -1,5 +1,5 @@
 import { Maximize2, Plus, Trash2 } from "lucide-react";
-import { hintOf } from "~/commands/command";
+import { useHint } from "~/commands/commands";
 import { KeysButton } from "~/commands/keys-button";
 import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
@@ -20,6 +20,7 @@ interface HeaderProps {
 
 /** The flow's name, the other flows, and what is done to the whole. */
 export function Header({ bench, id, name, saved, history, saveMark, onAct, onBigView }: HeaderProps) {
+  const hint = useHint();
   return (
     <div className="flex flex-wrap items-center gap-2">
       <input
@@ -59,7 +60,7 @@ export function Header({ bench, id, name, saved, history, saveMark, onAct, onBig
         <Trash2 size={15} aria-hidden />
       </button>
       <UndoButtons history={history} />
-      <button type="button" className="btn btn-sm" title={hintOf(FLOW_COMMANDS, "big-view")} onClick={onBigView}>
+      <button type="button" className="btn btn-sm" title={hint(FLOW_COMMANDS, "big-view")} onClick={onBigView}>
         <Maximize2 size={15} aria-hidden /> <span className="max-sm:sr-only">Big view</span>
       </button>
       <span className="max-lg:hidden">

@@ -4,8 +4,7 @@ import { Bookmark, Dices, Repeat } from "lucide-react";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
-import { hintOf } from "~/commands/command";
-import { useCommands } from "~/commands/commands";
+import { useCommands, useHint } from "~/commands/commands";
 import { type FlowRecord, listCalls } from "~/core/flow";
 import { formatLine } from "~/core/line";
 import type { Result } from "~/core/listening";
@@ -65,6 +64,7 @@ export interface FlowScreenProps {
 const NOTHING_TO_RATE = "Play first: each idea can be judged once, when it is more than half over.";
 
 export function FlowScreen(props: FlowScreenProps) {
+  const hint = useHint();
   const { row, unsaved, bin, saved, fills, entries, lessons, grooves } = props;
   const [bench] = useState(() => openFlowBench(unsaved?.content ?? row.content));
   const content = useStore(bench.store, (state) => state.content);
@@ -203,24 +203,19 @@ export function FlowScreen(props: FlowScreenProps) {
               />
             ) : null}
             <div className="flex flex-wrap items-center gap-2">
-              <button
-                type="button"
-                className="btn btn-sm"
-                title={hintOf(FLOW_COMMANDS, "new-draw")}
-                onClick={drawAgain}
-              >
+              <button type="button" className="btn btn-sm" title={hint(FLOW_COMMANDS, "new-draw")} onClick={drawAgain}>
                 <Dices size={16} aria-hidden /> Draw again
               </button>
               <button
                 type="button"
                 className={`btn btn-sm ${flow.held === null ? "" : "btn-primary"}`}
                 aria-pressed={flow.held !== null}
-                title={hintOf(FLOW_COMMANDS, "hold")}
+                title={hint(FLOW_COMMANDS, "hold")}
                 onClick={hold}
               >
                 <Repeat size={16} aria-hidden /> Repeat this draw
               </button>
-              <button type="button" className="btn btn-sm" title={hintOf(FLOW_COMMANDS, "keep")} onClick={keep}>
+              <button type="button" className="btn btn-sm" title={hint(FLOW_COMMANDS, "keep")} onClick={keep}>
                 <Bookmark size={16} aria-hidden /> Keep as a fill
               </button>
               <span className="ml-auto">

@@ -157,7 +157,8 @@ export function SetupScreen({ facts }: { readonly facts: StorageFacts | null }) 
             </select>
             <p className="text-sm quiet mt-1">
               Letters, digits and signs by themselves are commands. Turn them off if you dictate, or if keys are pressed
-              by chance. Every command is also in “Find a command” (Ctrl+K).
+              by chance. Every command is also in “Find a command” (Ctrl+K). To give a command another key, press Keys
+              on its screen, then “Change keys”.
             </p>
           </div>
         </section>

@@ -3,8 +3,7 @@
 import { ChevronLeft, ChevronRight, Maximize2 } from "lucide-react";
 import { useCallback, useMemo, useState } from "react";
 import { Link } from "react-router";
-import { hintOf } from "~/commands/command";
-import { useCommands } from "~/commands/commands";
+import { useCommands, useHint } from "~/commands/commands";
 import type { Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
 import { useWorked } from "~/editor/context";
@@ -41,6 +40,7 @@ export interface ShedScreenProps {
 const pickNothing = () => {};
 
 export function ShedScreen({ plan }: ShedScreenProps) {
+  const hint = useHint();
   const { row, stage, under } = useFillPlace();
   const content = useFill();
   const [preferences, changePreferences] = usePreferences();
@@ -100,7 +100,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
         <button
           type="button"
           className="btn btn-sm ml-auto"
-          title={hintOf(SHED_COMMANDS, "big-view")}
+          title={hint(SHED_COMMANDS, "big-view")}
           onClick={() => setBeside(true)}
         >
           <Maximize2 size={15} aria-hidden /> Big view

@@ -24,14 +24,22 @@ export interface Learning {
   readonly lastPractised: number | null;
 }
 
+/** Fills are being chosen, for something that is done with all of them. */
+export interface Choosing {
+  readonly chosen: ReadonlySet<string>;
+  /** `isRange`: all from the one that was pressed before. */
+  readonly onChoose: (id: string, isRange: boolean) => void;
+}
+
 interface FillCardProps {
   readonly learning: Learning | undefined;
   readonly fill: FillRow;
-  readonly act: (fields: Record<string, string>) => void;
+  readonly choosing: Choosing | null;
+  readonly act: (asked: object) => void;
 }
 
 /** One fill on the shelf: what it is, what it looks like, and whether it fits. */
-export function FillCard({ fill, learning, act }: FillCardProps) {
+export function FillCard({ fill, learning, choosing, act }: FillCardProps) {
   const { content } = fill;
   const player = usePlayer();
   const { line, verdict } = useMemo(() => readFill(content), [content]);
@@ -40,28 +48,50 @@ export function FillCard({ fill, learning, act }: FillCardProps) {
   const name = content.name || "Untitled fill";
   const bars = content.window.length / barTicks(content.meter);
   return (
-    <article className="panel px-4 pt-3 pb-2.5 relative hover:border-primary focus-within:border-primary">
+    <article
+      className={`panel px-4 pt-3 pb-2.5 relative hover:border-primary focus-within:border-primary ${
+        choosing?.chosen.has(fill.id) ? "border-primary bg-base-200" : ""
+      }`}
+    >
       <div className="flex items-start gap-2">
-        <div className="min-w-0 flex-1">
+        {choosing ? (
+          // All of the card is the box's label.
+          <label className="absolute inset-0 z-2 cursor-pointer px-4 py-3.5">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm block"
+              aria-label={`Choose ${name}`}
+              checked={choosing.chosen.has(fill.id)}
+              onChange={(event) => choosing.onChoose(fill.id, (event.nativeEvent as MouseEvent).shiftKey)}
+            />
+          </label>
+        ) : null}
+        <div className={`min-w-0 flex-1 ${choosing ? "pl-8" : ""}`}>
           <h2 className="text-lg leading-tight">
-            <Link to={addressOf(fill.id, "stack")} className="after:absolute after:inset-0">
-              {name}
-            </Link>
+            {choosing ? (
+              name
+            ) : (
+              <Link to={addressOf(fill.id, "stack")} className="after:absolute after:inset-0">
+                {name}
+              </Link>
+            )}
           </h2>
           <p className="text-sm quiet">
             {formatMeter(content.meter)} · {nameRate(openingRate(line))} · {Math.round(content.tempo)} bpm ·{" "}
             {bars === 1 ? "one bar" : bars < 1 ? "part of a bar" : `${bars} bars`}
           </p>
         </div>
-        <Link
-          to={addressOf(fill.id, "shed")}
-          className="relative z-1 text-xs underline whitespace-nowrap pt-0.5"
-          aria-label={isBegun ? `Plan: ${sayLearning(learning)}` : "Plan: not started"}
-        >
-          {isBegun ? sayLearning(learning) : "Practise"}
-        </Link>
+        {choosing ? null : (
+          <Link
+            to={addressOf(fill.id, "shed")}
+            className="relative z-1 text-xs underline whitespace-nowrap pt-0.5"
+            aria-label={isBegun ? `Plan: ${sayLearning(learning)}` : "Plan: not started"}
+          >
+            {isBegun ? sayLearning(learning) : "Practise"}
+          </Link>
+        )}
         <FitBadge verdict={verdict} />
-        <div className="relative z-1 flex">
+        <div className={choosing ? "hidden" : "relative z-1 flex"}>
           <button
             type="button"
             className="btn btn-ghost btn-sm btn-square"
@@ -76,7 +106,7 @@ export function FillCard({ fill, learning, act }: FillCardProps) {
             className="btn btn-ghost btn-sm btn-square"
             aria-label={`Delete ${name}`}
             title="Delete"
-            onClick={() => act({ intent: "delete", id: fill.id })}
+            onClick={() => act({ intent: "delete", ids: [fill.id] })}
           >
             <Trash2 size={15} aria-hidden />
           </button>

@@ -1,12 +1,14 @@
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { FillRow } from "~/library/database";
-import { FillCard, type Learning } from "./fill-card";
+import { type Choosing, FillCard, type Learning } from "./fill-card";
 
 interface FillListProps {
   readonly fills: readonly FillRow[];
   readonly learning: ReadonlyMap<string, Learning>;
-  readonly act: (fields: Record<string, string>) => void;
+  /** Null while none are chosen. */
+  readonly choosing: Choosing | null;
+  readonly act: (asked: object) => void;
 }
 
 /** Pixels of a card and the gap below it, until it is measured. */
@@ -15,7 +17,7 @@ const CARD = 128;
 const WIDE = "(min-width: 48rem)";
 
 /** The fills, of which only those in sight are drawn: there may be thousands. */
-export function FillList({ fills, learning, act }: FillListProps) {
+export function FillList({ fills, learning, choosing, act }: FillListProps) {
   const list = useRef<HTMLUListElement>(null);
   const [top, setTop] = useState(0);
   const columns = useMatch(WIDE) ? 2 : 1;
@@ -46,7 +48,7 @@ export function FillList({ fills, learning, act }: FillListProps) {
               width: `${100 / columns}%`,
             }}
           >
-            <FillCard fill={fill} learning={learning.get(fill.id)} act={act} />
+            <FillCard fill={fill} learning={learning.get(fill.id)} choosing={choosing} act={act} />
           </li>
         ) : null;
       })}

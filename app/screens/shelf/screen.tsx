@@ -1,4 +1,4 @@
-import { BookOpen, Plus, Search, Target } from "lucide-react";
+import { BookOpen, ListChecks, Plus, Search, Target } from "lucide-react";
 import { lazy, Suspense, useMemo, useState } from "react";
 import { Form, Link, useFetcher } from "react-router";
 import { formatMeter } from "~/core/time";
@@ -18,11 +18,13 @@ import { ImportButton } from "~/ui/import-button";
 import { ImportStatus } from "~/ui/import-state";
 import { Later } from "~/views/later";
 import { BackupReminder } from "./backup-reminder";
+import { ChoiceBar } from "./choice-bar";
 import type { Learning } from "./fill-card";
 import { FillList } from "./fill-list";
 import { useHandedFile } from "./handed-file";
 import { Lessons } from "./lessons";
 import { FILL_SORTS, type FillSort, isFillSort, sortFills } from "./sort";
+import { useManyChoice } from "./use-choice";
 
 // Menus are much to be loaded before the fills can be seen.
 const ExportMenu = lazy(async () => ({ default: (await import("~/editor/export/export-menu")).ExportMenu }));
@@ -38,8 +40,8 @@ function isNotesFile({ name }: Pick<File, "name">): boolean {
 export interface FillsAnswer {
   readonly words: string;
   readonly bad?: boolean;
-  /** A fill that was just deleted, to be brought back. */
-  readonly deleted?: string;
+  /** Fills that were just deleted, to be brought back. */
+  readonly deleted?: readonly string[];
 }
 
 export interface ShelfScreenProps {
@@ -65,12 +67,16 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
   const [sort, setSort] = useState<FillSort>("edited");
   const found = useMemo(() => fills.filter((fill) => matches(fill, query, tag)), [fills, query, tag]);
   const shown = useMemo(() => sortFills(found, learning, sort), [found, learning, sort]);
-  const isAll = shown.length === fills.length;
+  const shownIds = useMemo(() => shown.map(({ id }) => id), [shown]);
+  const [isChoosing, setChoosing] = useState(false);
+  const { chosen, choose, setAll } = useManyChoice(shownIds);
+  const meant = isChoosing && chosen.size > 0 ? shown.filter(({ id }) => chosen.has(id)) : shown;
+  const isAll = meant.length === fills.length;
   const session = usePlayerSession();
   const [preferences] = usePreferences();
   const subjectNow = async (): Promise<ExportSubject> => ({
     title: tag ?? "Shelf",
-    fills: shown.map(toItem),
+    fills: meant.map(toItem),
     lesson: null,
     cells: new Map(),
     stage: { grooves, player: session.player, preferences },
@@ -80,7 +86,8 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
     const [book, { gatherBook }] = await Promise.all([currentBook(), import("~/library/transfer")]);
     download(`shelf${BOOK_EXTENSION}`, writeBook(await gatherBook(book)), "application/json");
   };
-  const act = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post", action: "/fills" });
+  const act = (asked: object) =>
+    void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/fills", encType: "application/json" });
   const incoming = useImport(false);
   const [notesFile, setNotesFile] = useState<File | null>(null);
   const takeFile = (file: File) => (isNotesFile(file) ? setNotesFile(file) : incoming.take(file));
@@ -95,7 +102,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
             {fills.length} {fills.length === 1 ? "fill" : "fills"}
           </span>
         </h1>
-        <label className="input input-sm w-64 max-w-full">
+        <label className="input input-sm w-52 max-w-full">
           <Search size={15} aria-hidden />
           <input
             type="search"
@@ -119,10 +126,23 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
             ))}
           </select>
         </label>
+        {shown.length > 0 ? (
+          <button
+            type="button"
+            className="btn btn-sm"
+            aria-pressed={isChoosing}
+            onClick={() => {
+              setChoosing(!isChoosing);
+              setAll([]);
+            }}
+          >
+            <ListChecks size={15} aria-hidden /> Choose
+          </button>
+        ) : null}
         <ImportButton words="Import" takesNotes onFile={takeFile} />
         <Later fallback={<span className="btn btn-sm">Export</span>}>
           <ExportMenu
-            label={isAll ? "Export" : `Export ${shown.length}`}
+            label={isAll ? "Export" : `Export ${meant.length}`}
             subjectNow={subjectNow}
             more={[
               {
@@ -159,7 +179,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
               <button
                 type="button"
                 className="btn btn-sm"
-                onClick={() => act({ intent: "restore", id: result.deleted ?? "" })}
+                onClick={() => act({ intent: "restore", ids: result.deleted })}
               >
                 Undo
               </button>
@@ -168,7 +188,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
         ) : null}
       </div>
       {fills.length > 0 || lessons.length > 0 ? (
-        <Lessons lessons={lessons} learning={learning} shown={shown} tag={tag} isAll={isAll} />
+        <Lessons lessons={lessons} learning={learning} shown={meant} tag={tag} isAll={isAll} />
       ) : null}
       {tags.length > 0 ? (
         <section aria-label="Tags" className="flex flex-wrap gap-1.5 mb-4">
@@ -190,13 +210,29 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
           ) : null}
         </section>
       ) : null}
+      {isChoosing ? (
+        <ChoiceBar
+          count={chosen.size}
+          of={shown.length}
+          onAll={() => setAll(shownIds)}
+          onNone={() => setAll([])}
+          onTag={(typed) => act({ intent: "tag", ids: [...chosen], tag: typed })}
+          onDelete={() => act({ intent: "delete", ids: [...chosen] })}
+          onDone={() => setChoosing(false)}
+        />
+      ) : null}
       {shown.length > 0 ? (
-        <FillList fills={shown} learning={learning} act={act} />
+        <FillList
+          fills={shown}
+          learning={learning}
+          choosing={isChoosing ? { chosen, onChoose: choose } : null}
+          act={act}
+        />
       ) : (
         <Nothing isEmpty={fills.length === 0} />
       )}
       <div className="mt-8">
-        <Bin rows={bin} onRestore={(id) => act({ intent: "restore", id })} />
+        <Bin rows={bin} onRestore={(id) => act({ intent: "restore", ids: [id] })} />
       </div>
     </main>
   );

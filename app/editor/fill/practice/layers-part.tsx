@@ -39,7 +39,7 @@ export function LayersPart() {
           </button>
         ))}
       </div>
-      <div className="grid grid-cols-2 sm:grid-cols-3 gap-x-4 gap-y-0.5 items-start">
+      <div className="grid grid-cols-2 sm:grid-cols-3 xl:grid-cols-2 gap-x-4 gap-y-0.5 items-start">
         <LayerGroup name="Parts">
           {PARTS.map((part) => (
             <LayerPick
@@ -100,7 +100,7 @@ function LayerPick({ name, what = name, state = "on", onState }: LayerPickProps)
         {name}
       </span>
       <select
-        className={`select select-xs w-20 ${state === "on" ? "" : "font-semibold"}`}
+        className={`select select-xs w-18 ${state === "on" ? "" : "font-semibold"}`}
         aria-label={what}
         value={state}
         onChange={(event) => onState(event.target.value as LayerState)}

@@ -1,6 +1,8 @@
 /** Which part of the fill loops, and stepping through it note by note. */
 
 import { ChevronLeft, ChevronRight } from "lucide-react";
+import { useKey } from "~/commands/commands";
+import { nameKeyCap } from "~/commands/keys";
 import { useChooser } from "~/editor/choice";
 import { usePractise, useSession } from "~/session/session";
 import { Check } from "~/ui/check";
@@ -18,6 +20,7 @@ export function LoopPart() {
   const practise = usePractise();
   const { timeline } = useWorked();
   const { loop } = usePracticeOf(fillId);
+  const keys = { loop: useKey("loop", "o"), back: useKey("step-back", "q"), on: useKey("step-on", "w") };
   const count = timeline.slots.length;
   const shown = loop ?? { fillId, from: 0, to: Math.max(0, count - 1), toBeat: true };
   const put = (change: Partial<typeof shown>) => {
@@ -55,7 +58,7 @@ export function LoopPart() {
           aria-pressed={loop !== null}
           className={`btn btn-sm join-item font-normal ${loop ? "btn-primary" : ""}`}
           disabled={count === 0}
-          title="The cells that are chosen, or the first one (o)"
+          title={`The cells that are chosen, or the first one (${nameKeyCap(keys.loop)})`}
           onClick={() => practise({ loop: loopOfCells(fillId, timeline, chooser.cells(timeline)) })}
         >
           The chosen cells
@@ -78,7 +81,7 @@ export function LoopPart() {
           type="button"
           className="btn btn-sm btn-square"
           aria-label="Previous note, and hear it"
-          title="q"
+          title={nameKeyCap(keys.back)}
           onClick={() => stepNote(editor, chooser, sound, -1)}
         >
           <ChevronLeft size={16} aria-hidden />
@@ -87,7 +90,7 @@ export function LoopPart() {
           type="button"
           className="btn btn-sm btn-square"
           aria-label="Next note, and hear it"
-          title="w"
+          title={nameKeyCap(keys.on)}
           onClick={() => stepNote(editor, chooser, sound, 1)}
         >
           <ChevronRight size={16} aria-hidden />

@@ -21,7 +21,7 @@ export default function PracticePanel({ preferences, onPreferences, onClose }: P
   return (
     <section
       aria-label="Practise"
-      className="basis-full order-first border-b border-base-300 pb-2.5 mb-0.5 max-h-[56dvh] overflow-y-auto"
+      className="practice-dock basis-full order-first border-b border-base-300 pb-2.5 mb-0.5 max-h-[46dvh] sm:max-h-[56dvh] overflow-y-auto"
       onKeyDown={(event) => {
         if (event.key === "Escape") onClose();
       }}
@@ -35,11 +35,15 @@ export default function PracticePanel({ preferences, onPreferences, onClose }: P
           <X size={15} aria-hidden />
         </button>
       </div>
-      <div className="grid gap-x-6 gap-y-3 md:grid-cols-2 xl:grid-cols-[2.1fr_1fr_1.1fr_0.75fr]">
-        <LayersPart />
+      <div className="grid gap-x-6 gap-y-3 md:grid-cols-2 xl:grid-cols-1">
+        <div className="xl:order-1">
+          <LayersPart />
+        </div>
         <LoopPart />
         <TempoPart />
-        <ClicksPart preferences={preferences} onPreferences={onPreferences} />
+        <div className="xl:order-2">
+          <ClicksPart preferences={preferences} onPreferences={onPreferences} />
+        </div>
       </div>
       <div className="mt-2.5">
         <Mixer preferences={preferences} onPreferences={onPreferences} isRow />
