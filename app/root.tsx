@@ -17,6 +17,7 @@ import type { KitRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import { FIRST_FILLS, hasBook, signBook } from "~/library/fill/first";
 import { DEFAULT_PREFERENCES, loadPreferences } from "~/library/preferences";
+import { settleJournal } from "~/library/settle";
 import type { FirstFill } from "~/screens/fill/preview";
 import { AppShell, BareShell } from "~/screens/shell";
 import { Notice } from "~/session/notice";
@@ -105,10 +106,15 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   return { ...loaded, kits, first: null, isRead: true };
 }
 
+let isSettled = false;
+
 async function loadOwn() {
   // A kit that is being changed is on its way to the database.
   await flushSaves();
   const book = await currentBook();
+  // What another page left when it went away is in the lists from here on.
+  if (!isSettled) settleJournal(book).catch(console.error);
+  isSettled = true;
   const [preferences, own, binned] = await Promise.all([
     loadPreferences(book),
     listRows(book.kits),

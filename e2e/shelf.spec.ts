@@ -65,6 +65,13 @@ test("fills are named, tagged, found, duplicated, deleted and brought back", asy
   await expect(page.getByRole("heading", { level: 2, name: "Threes (copy)" })).toBeVisible();
 });
 
+test("what was typed a moment before the page was left stands on the shelf as it was typed", async ({ page }) => {
+  await openNewLine(page, "@4 RLRLK");
+  await page.getByRole("textbox", { name: "Name of the fill" }).fill("In a hurry");
+  await page.goto("/");
+  await expect(card(page, "In a hurry")).toContainText("@4 RLRLK");
+});
+
 test("many fills are chosen, tagged, deleted and brought back together; a lesson is made of them", async ({ page }) => {
   for (const name of ["First", "Second", "Third"]) {
     await openNewLine(page, "@4 RLRL");

@@ -14,6 +14,7 @@ import {
   loadKinds,
   type RowKey,
 } from "./kinds";
+import { settleJournal } from "./settle";
 
 /** What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it. */
 export type Taken = "added" | "same" | "beside";
@@ -39,6 +40,7 @@ async function gatherKind(book: BookDatabase, key: Key, kind: AnyKind): Promise<
 /** Everything but the bin and the settings. */
 export async function gatherBook(book: BookDatabase): Promise<BookContents> {
   const kinds = await loadKinds();
+  await settleJournal(book);
   return book.transaction("r", book.allKinds, async () => {
     const entries: [Key, readonly unknown[]][] = [];
     for (const key of KEYS) entries.push([key, await gatherKind(book, key, kinds[key])]);

@@ -9,6 +9,7 @@ import { addressOf } from "~/library/fill/address";
 import { listFills } from "~/library/fill/fills";
 import { FIRST_FILLS, hasBook, welcome } from "~/library/fill/first";
 import { listGrooves } from "~/library/groove/choices";
+import { settleJournal } from "~/library/settle";
 import { ShelfScreen } from "~/screens/shelf/screen";
 import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/shelf";
@@ -32,6 +33,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   if ((await welcome(book, name, async () => (await serverLoader()).starter)) && isVisit) {
     throw redirect(addressOf(FIRST_FILLS[name], "stack"));
   }
+  await settleJournal(book);
   await emptyOldBin(book.fills, Date.now());
   const [fills, lessons, grooves, bin, plans, backup] = await Promise.all([
     listFills(book),

@@ -32,7 +32,14 @@ export function Fader({ value, onValue, isDisabled = false, title, className = "
     const rest = setTimeout(say, REST);
     return () => clearTimeout(rest);
   }, [shown, value, onValue]);
-  useEffect(() => () => unsaid.current?.(), []);
+  useEffect(() => {
+    const leave = () => unsaid.current?.();
+    window.addEventListener("pagehide", leave);
+    return () => {
+      window.removeEventListener("pagehide", leave);
+      leave();
+    };
+  }, []);
   return (
     <label className="flex items-center gap-2 text-sm" title={title}>
       {children}

@@ -49,9 +49,8 @@ export function CareNote({
   readonly downs: number;
 }) {
   const minutes = useMinutes(playing);
-  const [shown, setShown] = useState<readonly CareKind[] | null>(null);
-  useEffect(() => setShown(readShown(dayOf(Date.now()))), []);
-  const due = shown && careNow({ minutes, breakAfter, downs, shown: new Set(shown) });
+  const [shown, setShown] = useState<readonly CareKind[]>(() => readShown(dayOf(Date.now())));
+  const due = careNow({ minutes, breakAfter, downs, shown: new Set(shown) });
   if (!due) return null;
   const dismiss = () => {
     const next = [...shown, due];

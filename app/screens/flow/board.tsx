@@ -104,7 +104,7 @@ interface CallCardProps {
 }
 
 function CallCard({ face, strongHand, playhead, isLarge }: CallCardProps) {
-  const size = isLarge ? "p-4 sm:p-6 short:p-2" : "p-3 sm:min-h-40";
+  const size = isLarge ? "p-4 sm:p-6 short:p-2" : "p-3 min-h-[10.5rem] sm:min-h-[12.4rem]";
   if (!face) return <div className={`flex-1 rounded-box border-2 border-dashed border-base-300 ${size}`} />;
   const { state, name, times, time, line, endsOtherwise } = face;
   return (

@@ -43,7 +43,13 @@ export const RoundStrip = memo(function RoundStrip(props: RoundStripProps) {
     <div ref={frame}>
       <svg
         role="img"
-        aria-label={isFree ? `${bars} bars, free but for what you have to meet` : `The round: ${order}, then home`}
+        aria-label={
+          isFree
+            ? `${bars} bars, free but for what you have to meet`
+            : playings.length === 0
+              ? `${bars} bars, not drawn yet`
+              : `The round: ${order}, then home`
+        }
         viewBox={`0 0 ${width} ${rows * HEIGHT}`}
         width={width}
         height={rows * HEIGHT}

@@ -5,7 +5,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
 import { useCommands, useHint } from "~/commands/commands";
-import { type FlowRecord, listCalls } from "~/core/flow";
+import { type ComposedPlaying, type FlowRecord, listCalls } from "~/core/flow";
 import { formatLine } from "~/core/line";
 import type { Result } from "~/core/listening";
 import { bpm, MAX_BPM, type Meter, MIN_BPM } from "~/core/time";
@@ -38,6 +38,7 @@ import { openFlowBench } from "./bench";
 import { BesideTheKit } from "./beside";
 import { BeatsLeft, CallCards, facesOf, facesOfRound } from "./board";
 import { FLOW_COMMANDS } from "./commands";
+import { isCounted } from "./drawer";
 import { Header } from "./header";
 import { IdeasList } from "./ideas-list";
 import { fillOf, topOf } from "./keep";
@@ -61,6 +62,7 @@ export interface FlowScreenProps {
   readonly record: FlowRecord;
 }
 
+const NO_PLAYINGS: readonly ComposedPlaying[] = [];
 const NOTHING_TO_RATE = "Play first: each idea can be judged once, when it is more than half over.";
 
 export function FlowScreen(props: FlowScreenProps) {
@@ -150,6 +152,7 @@ export function FlowScreen(props: FlowScreenProps) {
   const volume = <VolumeControl volume={preferences.volume} onVolume={(next) => changePreferences({ volume: next })} />;
   const rating = judgesSelf ? <RateIdeas onRate={rate} onJoin={rateJoin} isLarge={isBeside} /> : null;
   const meets = flow.request.spec.rules.meet;
+  const isRefused = flow.counted !== null && (!isCounted(flow.counted) || flow.counted.total === 0n);
   return (
     <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
       <h1 className="sr-only">Flow</h1>
@@ -186,16 +189,17 @@ export function FlowScreen(props: FlowScreenProps) {
             {board ? (
               <BeatsLeft board={board} count={count} />
             ) : (
-              <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+              <div className="flex flex-wrap items-center gap-x-3 gap-y-1 min-h-7">
                 <Ways flow={flow} content={content} />
               </div>
             )}
             <CallCards faces={faces} strongHand={strongHand} playhead={flow.playhead} />
-            {round ? (
+            {round || !isRefused ? (
+              // Until the first draw has come, the empty bars keep its place.
               <RoundStrip
                 meter={content.meter as Meter}
                 bars={content.bars}
-                playings={round.composed.playings}
+                playings={round?.composed.playings ?? NO_PLAYINGS}
                 nameOf={nameHere}
                 now={nowCall ? { from: nowCall.from, to: nowCall.to } : null}
                 meets={meets}
