@@ -3,6 +3,7 @@
 import type { Closing, ClosingWay, Ending, Fix, Landing } from "~/core/fit";
 import type { Hand, Limb } from "~/core/stroke";
 import { PLACE_NAMES } from "~/core/stroke";
+import { listAnd } from "./list";
 import { LIMB_NAMES } from "./slot";
 import { nameRate, plural, sayMilliseconds, sayNumber } from "./time";
 
@@ -27,7 +28,7 @@ export function wordLandingShort(landing: Landing | null): string {
       : free.length === 1
         ? `${HANDS[free[0]?.hand ?? "R"]} hand free`
         : "neither hand free";
-  return `ends on the ${landing.last.map(nameLimb).join(" and ")}, ${hands}`;
+  return `ends on the ${listAnd(landing.last.map(nameLimb))}, ${hands}`;
 }
 
 function slots(count: number): string {
@@ -130,7 +131,7 @@ export function wordEnding(ending: Ending): WayWords {
     case "half":
       return {
         name: "Stop halfway",
-        does: `the first ${slots(ending.slots)}, ending on the ${ending.last.map(nameLimb).join(" and ")}; then ${sayMilliseconds(ending.silence)} of silence`,
+        does: `the first ${slots(ending.slots)}, ending on the ${listAnd(ending.last.map(nameLimb))}; then ${sayMilliseconds(ending.silence)} of silence`,
       };
   }
 }

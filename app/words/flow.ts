@@ -3,6 +3,7 @@
 import type { FlowLoosened, LeadRule, PathRule, RoundTrouble } from "~/core/flow";
 import type { OrchestrationProblem } from "~/core/orchestration-search";
 import { sayBpm } from "./ceiling";
+import { listAnd } from "./list";
 import { plural } from "./time";
 
 export const LEAD_WORDS: Record<LeadRule, string> = {
@@ -16,11 +17,6 @@ export const PATH_WORDS: Record<PathRule, string> = {
   versions: "one of its orchestrations, at random",
   anew: "a new path each time",
 };
-
-/** "Five", "Five and Three", "Five, Three and Six". */
-function list(names: readonly string[]): string {
-  return new Intl.ListFormat("en-GB", { type: "conjunction" }).format(names);
-}
 
 const THING = (names: readonly string[], idea: number) => `“${names[idea] ?? "an idea"}”`;
 
@@ -70,10 +66,10 @@ export function wordFlowLoosened(
   const said: string[] = [];
   if (sets === null) said.push("More than three rules stand in the way together. Reset a few of them.");
   else if (sets.length > 0) {
-    const ways = sets.slice(0, 3).map((set) => list(set.map((rule) => wordRule(rule, names))));
+    const ways = sets.slice(0, 3).map((set) => listAnd(set.map((rule) => wordRule(rule, names))));
     said.push(`It would work without ${ways.join(", or without ")}.`);
   } else if (bars.length === 0) said.push("Their lengths don't add up to any number of bars. Add a shorter idea.");
-  if (bars.length > 0) said.push(`It works over ${list(bars.slice(0, 3).map((count) => plural(count, "bar")))}.`);
+  if (bars.length > 0) said.push(`It works over ${listAnd(bars.slice(0, 3).map((count) => plural(count, "bar")))}.`);
   return said;
 }
 

@@ -4,6 +4,7 @@ import type { Fault, FaultKind, Result, Strictness } from "~/core/listening";
 import type { CareKind, Change, PlanStep, RunKind, StepKind, StepReason, TodayReason } from "~/core/practice";
 import type { Limb } from "~/core/stroke";
 import { sayBpm } from "./ceiling";
+import { listAnd } from "./list";
 import { capital, LIMB_NAMES } from "./slot";
 import { plural } from "./time";
 
@@ -142,8 +143,7 @@ export function listNotes(slots: readonly number[]): string {
   const numbers = slots.map((slot) => String(slot + 1));
   if (numbers.length === 0) return "";
   if (numbers.length === 1) return `note ${numbers[0]}`;
-  if (numbers.length <= 3) return `notes ${numbers.slice(0, -1).join(", ")} and ${numbers.at(-1)}`;
-  return `notes ${numbers.slice(0, 2).join(", ")} and ${numbers.length - 2} more`;
+  return `notes ${listAnd(numbers.length <= 3 ? numbers : [...numbers.slice(0, 2), `${numbers.length - 2} more`])}`;
 }
 
 const FEET: Record<"K" | "H", string> = { K: "kick", H: "hi-hat foot" };

@@ -3,6 +3,7 @@
 import type { Loosened, ScorePart, SearchRule, SpecProblem, Who } from "~/core/search";
 import type { Level } from "~/core/stroke";
 import { formatMeter, type Meter, type Rate } from "~/core/time";
+import { listAnd } from "./list";
 import { nameRate, plural, sayNumber, sayWindow } from "./time";
 
 export const WHO_NAMES: Record<Who, string> = {
@@ -110,7 +111,7 @@ export function wordLoosened(set: readonly Loosened[], rules: readonly string[],
       ? `“${rules[one.rule] ?? "the band hits"}”`
       : `how often “${pool[one.entry] ?? "a cell"}” is used`,
   );
-  return words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
+  return listAnd(words);
 }
 
 export const PART_WORDS: Record<

@@ -5,6 +5,7 @@ import type { Hand, Limb } from "~/core/stroke";
 import { PLACE_NAMES } from "~/core/stroke";
 import { barTicks, beatTicks, type Cycle, type Meter, type Rate, slotTicks } from "~/core/time";
 import type { BarCheck } from "~/core/timeline";
+import { listAnd } from "./list";
 import { LIMB_NAMES } from "./slot";
 import { nameOneSlot, nameRate, plural, sayMilliseconds, sayNumber } from "./time";
 
@@ -59,7 +60,7 @@ export function wordCycle(cycle: Cycle | null, fit: Fit, meter: Meter): Verdict 
 }
 
 function nameLimbs(limbs: readonly Limb[]): string {
-  return limbs.map((limb) => (limb === "K" ? "kick" : LIMB_NAMES[limb])).join(" and ");
+  return listAnd(limbs.map((limb) => (limb === "K" ? "kick" : LIMB_NAMES[limb])));
 }
 
 const HAND_NAMES: Record<Hand, string> = { R: "Right", L: "Left" };

@@ -1,7 +1,12 @@
 import {
+  columnFilteringFeature,
   createColumnHelper,
+  createFilteredRowModel,
   createPaginatedRowModel,
   createSortedRowModel,
+  filterFn_equalsString,
+  globalFilteringFeature,
+  type Row,
   rowPaginationFeature,
   rowSortingFeature,
   sortFns,
@@ -9,7 +14,6 @@ import {
   useTable,
 } from "@tanstack/react-table";
 import { ArrowDown, ArrowUp, Download } from "lucide-react";
-import { useMemo, useState } from "react";
 import { RESULTS } from "~/core/listening";
 import { RUN_KINDS } from "~/core/practice";
 import { writeLogJson, writeLogTable } from "~/library/practice/log-file";
@@ -18,8 +22,11 @@ import { download } from "~/ui/download";
 import { FAULT_NAMES, RESULT_NAMES, RUN_NAMES } from "~/words/practice";
 
 const features = tableFeatures({
+  columnFilteringFeature,
+  globalFilteringFeature,
   rowSortingFeature,
   rowPaginationFeature,
+  filteredRowModel: createFilteredRowModel(),
   sortedRowModel: createSortedRowModel(),
   paginatedRowModel: createPaginatedRowModel(),
   sortFns,
@@ -37,9 +44,17 @@ const columns = helper.columns([
       }),
   }),
   helper.accessor("fill", { header: "Fill" }),
-  helper.accessor("kind", { header: "Step", cell: ({ getValue }) => RUN_NAMES[getValue()] }),
+  helper.accessor("kind", {
+    header: "Step",
+    filterFn: filterFn_equalsString,
+    cell: ({ getValue }) => RUN_NAMES[getValue()],
+  }),
   helper.accessor("tempo", { header: "Tempo", cell: ({ getValue }) => Math.round(getValue()) }),
-  helper.accessor("result", { header: "Result", cell: ({ getValue }) => RESULT_NAMES[getValue()] }),
+  helper.accessor("result", {
+    header: "Result",
+    filterFn: filterFn_equalsString,
+    cell: ({ getValue }) => RESULT_NAMES[getValue()],
+  }),
   helper.accessor(({ fault }) => (fault ? FAULT_NAMES[fault] : ""), { id: "fault", header: "What went wrong" }),
   helper.accessor(({ numbers }) => numbers?.spread ?? -1, {
     id: "spread",
@@ -49,6 +64,21 @@ const columns = helper.columns([
 ]);
 
 const PAGE = 25;
+/** What is searched is all of a run, not one column after the other. */
+const SEARCHED = "fill";
+
+/** Every word that was typed stands somewhere in the run. */
+function isFound(
+  { original: run }: Pick<Row<typeof features, Run>, "original">,
+  _column: string,
+  typed: string,
+): boolean {
+  const text = `${run.fill} ${run.step} ${run.note ?? ""} ${run.fault ? FAULT_NAMES[run.fault] : ""}`.toLowerCase();
+  return typed
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
+}
 
 interface RunsTableProps {
   readonly runs: readonly Run[];
@@ -58,24 +88,18 @@ interface RunsTableProps {
 
 /** Every run, with filters, notes, and the ways out. */
 export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
-  const [query, setQuery] = useState("");
-  const [result, setResult] = useState("");
-  const [kind, setKind] = useState("");
-  const shown = useMemo(() => {
-    const words = query.toLowerCase().split(/\s+/).filter(Boolean);
-    return runs.filter((run) => {
-      if ((result && run.result !== result) || (kind && run.kind !== kind)) return false;
-      if (words.length === 0) return true;
-      const text = `${run.fill} ${run.step} ${run.note ?? ""} ${run.fault ? FAULT_NAMES[run.fault] : ""}`.toLowerCase();
-      return words.every((word) => text.includes(word));
-    });
-  }, [runs, query, result, kind]);
   const table = useTable({
     features,
     columns,
-    data: shown as Run[],
+    data: runs as Run[],
+    globalFilterFn: isFound,
+    getColumnCanGlobalFilter: ({ id }) => id === SEARCHED,
     initialState: { pagination: { pageIndex: 0, pageSize: PAGE } },
   });
+  const query = String(table.state.globalFilter ?? "");
+  const [result, kind] = [table.getColumn("result"), table.getColumn("kind")];
+  const found = table.getFilteredRowModel().rows;
+  const shown = () => found.map(({ original }) => original);
   const { pageIndex } = table.state.pagination;
   const pages = Math.max(1, table.getPageCount());
   return (
@@ -87,13 +111,13 @@ export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
           aria-label="Find runs"
           placeholder="fill, cell, fault or note"
           value={query}
-          onChange={(event) => setQuery(event.target.value)}
+          onChange={(event) => table.setGlobalFilter(event.target.value)}
         />
         <select
           className="select select-sm w-32"
           aria-label="Result"
-          value={result}
-          onChange={(event) => setResult(event.target.value)}
+          value={String(result?.getFilterValue() ?? "")}
+          onChange={(event) => result?.setFilterValue(event.target.value)}
         >
           <option value="">any result</option>
           {RESULTS.map((one) => (
@@ -105,8 +129,8 @@ export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
         <select
           className="select select-sm w-48"
           aria-label="Step"
-          value={kind}
-          onChange={(event) => setKind(event.target.value)}
+          value={String(kind?.getFilterValue() ?? "")}
+          onChange={(event) => kind?.setFilterValue(event.target.value)}
         >
           <option value="">any step</option>
           {RUN_KINDS.map((one) => (
@@ -116,20 +140,20 @@ export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
           ))}
         </select>
         <span className="quiet text-sm">
-          {shown.length.toLocaleString("en-GB")} of {runs.length.toLocaleString("en-GB")} runs
+          {found.length.toLocaleString("en-GB")} of {runs.length.toLocaleString("en-GB")} runs
         </span>
         <div className="ml-auto flex gap-2">
           <button
             type="button"
             className="btn btn-sm"
-            onClick={() => download("practice-log.csv", writeLogTable(shown), "text/csv")}
+            onClick={() => download("practice-log.csv", writeLogTable(shown()), "text/csv")}
           >
             <Download size={14} aria-hidden /> CSV
           </button>
           <button
             type="button"
             className="btn btn-sm"
-            onClick={() => download("practice-log.json", writeLogJson(shown), "application/json")}
+            onClick={() => download("practice-log.json", writeLogJson(shown()), "application/json")}
           >
             <Download size={14} aria-hidden /> JSON
           </button>
@@ -203,7 +227,7 @@ export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
             ))}
           </tbody>
         </table>
-        {shown.length === 0 ? <p className="p-5 quiet">No run matches. Try fewer letters, or any result.</p> : null}
+        {found.length === 0 ? <p className="p-5 quiet">No run matches. Try fewer letters, or any result.</p> : null}
       </div>
       <div className="flex items-center gap-2 text-sm">
         <button
