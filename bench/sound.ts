@@ -4,12 +4,12 @@ import { readFileSync } from "node:fs";
 import { HEADROOM } from "../app/audio/kit-sounds";
 import { integratedLoudness, laptopLoss, momentaryLoudness } from "../app/audio/loudness";
 import { mixDown } from "../app/audio/mixdown";
-import { readRecordings } from "../app/audio/recordings-file";
 import { plainScore } from "../app/audio/score";
 import { energyAbove } from "../app/audio/signal";
 import { SOUND_KITS, type SoundKit, type SoundSetup, USUAL_SETUP } from "../app/audio/sound-setup";
 import { spotsOf } from "../app/audio/spots";
 import { synthesise } from "../app/audio/synthesis";
+import { readTakes } from "../app/audio/takes-file";
 import { arrange, STRAIGHT } from "../app/core/groove";
 import { usualSurface } from "../app/core/kit";
 import { readStickLine } from "../app/core/line";
@@ -22,12 +22,12 @@ import { layOut } from "../app/core/timeline";
 const RATE = 48_000;
 const shown = (value: number, digits = 1) => value.toFixed(digits).padStart(8);
 
-const recordings = readRecordings(readFileSync("app/audio/recordings/cymbals.wav"));
+const takes = readTakes(readFileSync("app/audio/takes/cymbals.wav"));
 
 function measure(kit: SoundKit, place: Place, level: Level, technique: "plain" | "rim-shot" = "plain") {
   const wish = { kit, place, level, technique, variation: 0, scale: 1, isWeak: false };
   const began = performance.now();
-  const samples = synthesise(wish, RATE, recordings);
+  const samples = synthesise(wish, RATE, takes);
   const took = performance.now() - began;
   const [all, above] = energyAbove(samples, 1_000, RATE);
   return {
@@ -70,7 +70,7 @@ console.log("\na groove with a fill, four times, with the room");
 for (const kit of SOUND_KITS) {
   const setup: SoundSetup = { ...USUAL_SETUP, kit, spots: spotsOf(KIT), weaker: "L", room: 0.5 };
   const began = performance.now();
-  const { left, right } = mixDown(() => score, 4, { setup, recordings, sampleRate: RATE, ringOut: 1 });
+  const { left, right } = mixDown(() => score, 4, { setup, takes, sampleRate: RATE, ringOut: 1 });
   const took = performance.now() - began;
   const peak = [left, right].reduce(
     (most, channel) => channel.reduce((so, one) => Math.max(so, Math.abs(one)), most),

@@ -7,8 +7,8 @@ import { readFileSync } from "node:fs";
 import { chromium } from "@playwright/test";
 import FFT from "fft.js";
 import type { SoundWanted } from "../app/audio/kit-sounds";
-import { readRecordings } from "../app/audio/recordings-file";
 import { synthesise } from "../app/audio/synthesis";
+import { readTakes } from "../app/audio/takes-file";
 import { CHROMIUM_ARGS, findChromium } from "../scripts/chromium.mjs";
 
 const RATE = 44_100;
@@ -21,7 +21,7 @@ const HIGHEST = 20_000;
 /** From black to white. Decibels. */
 const RANGE = { floor: -105, ceiling: -25 } as const;
 
-const recordings = readRecordings(readFileSync("app/audio/recordings/cymbals.wav"));
+const takes = readTakes(readFileSync("app/audio/takes/cymbals.wav"));
 
 type Wish = Pick<SoundWanted, "kit" | "place" | "level"> & Partial<SoundWanted>;
 const SHOWN: readonly (readonly [name: string, wish: Wish])[] = [
@@ -83,7 +83,7 @@ function spectrum(samples: Float32Array): number[][] {
 
 const pictures = SHOWN.map(([name, wish]) => ({
   name,
-  rows: spectrum(synthesise({ technique: "plain", variation: 0, scale: 1, isWeak: false, ...wish }, RATE, recordings)),
+  rows: spectrum(synthesise({ technique: "plain", variation: 0, scale: 1, isWeak: false, ...wish }, RATE, takes)),
 }));
 const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
 const page = await browser.newPage({ viewport: { width: 1_100, height: 1_096 } });

@@ -62,7 +62,7 @@ test("clicks between the beats are chosen where there are clicks", async ({ page
   await expect(between).toBeDisabled();
 });
 
-test("recordings that can't be fetched hold nothing up: the drawn kit plays", async ({ page }) => {
+test("takes that can't be fetched hold nothing up: the drawn kit plays", async ({ page }) => {
   await page.route("**/cymbals*.wav", (route) => route.abort());
   const sounded = await countSounds(page);
   const { play, stop } = await openLine(page, "@4 RLRLx4");

@@ -3,22 +3,22 @@ import { usualSurface } from "~/core/kit";
 import { type Level, PLACES, type Place } from "~/core/stroke";
 import { gainFrom, HEADROOM, Humaniser, LEVEL_STEPS, type SoundWanted, soundOf, VARIATIONS } from "./kit-sounds";
 import { integratedLoudness, laptopLoss, makeKWeighting, momentaryLoudness } from "./loudness";
-import { cutRecordings, readAt } from "./recordings";
-import INDEX from "./recordings/cymbals.json";
 import { decay, energyAbove, makeFilter, makeNoise } from "./signal";
 import { gainOfFader, SOUND_KITS, type SoundKit, USUAL_SETUP } from "./sound-setup";
 import { spotsOf } from "./spots";
 import { loudnessOf, synthesise, synthesiseClick } from "./synthesis";
-import { shippedRecordings, wantSound } from "./testing";
+import { cutTakes, readAt } from "./takes";
+import INDEX from "./takes/cymbals.json";
+import { shippedTakes, wantSound } from "./testing";
 
 const RATE = 44_100;
-const RECORDINGS = shippedRecordings();
+const SHIPPED = shippedTakes();
 
 function sound(place: Place, level: Level = "normal", technique: SoundWanted["technique"] = "plain", variation = 0) {
   return soundOn("drawn", { place, level, technique, variation });
 }
 function soundOn(kit: SoundKit, wish: Pick<SoundWanted, "place"> & Partial<SoundWanted>) {
-  return synthesise(wantSound({ ...wish, kit }), RATE, RECORDINGS);
+  return synthesise(wantSound({ ...wish, kit }), RATE, SHIPPED);
 }
 /** Every drum and cymbal of every kit. */
 const ALL = SOUND_KITS.flatMap((kit) => PLACES.map((place) => [kit, place] as const));
@@ -264,7 +264,7 @@ test.each(SOUND_KITS)(
   },
 );
 
-test("a recording read at another speed keeps its tone, and its first sample", () => {
+test("a take read at another speed keeps its tone, and its first sample", () => {
   const tone = Float32Array.from({ length: 4_000 }, (_, index) => Math.cos((2 * Math.PI * 500 * index) / 32_000));
   const read = readAt(tone, 32_000 / 44_100);
   expect(read[0]).toBeCloseTo(1, 1);
@@ -274,10 +274,10 @@ test("a recording read at another speed keeps its tone, and its first sample", (
   // Read faster than the new rate can hold, what is too high is left out, not folded back.
   const high = Float32Array.from({ length: 4_000 }, (_, index) => Math.cos((2 * Math.PI * 13_000 * index) / 32_000));
   expect(energy(readAt(high, 2).slice(50, -50))).toBeLessThan(0.01 * energy(high));
-  expect(() => cutRecordings(new Float32Array(10), { rate: 32_000, takes: INDEX.takes })).toThrow(RangeError);
+  expect(() => cutTakes(new Float32Array(10), { rate: 32_000, takes: INDEX.takes })).toThrow(RangeError);
 });
 
-test("without its recordings the studio kit has the drawn one's cymbals, and both have the same drums", () => {
+test("without its takes the studio kit has the drawn one's cymbals, and both have the same drums", () => {
   const wish = wantSound({ place: "c1", kit: "studio" });
   expect(synthesise(wish, RATE)).toEqual(synthesise({ ...wish, kit: "drawn" }, RATE));
   expect(soundOn("studio", wish)).not.toEqual(soundOn("drawn", wish));

@@ -18,7 +18,7 @@ import {
   VARIATIONS,
 } from "./kit-sounds";
 import { makeRoom, ROOM_GAIN } from "./room";
-import { gainOfFader, needsRecordings, type SoundSetup, USUAL_SETUP } from "./sound-setup";
+import { gainOfFader, needsTakes, type SoundSetup, USUAL_SETUP } from "./sound-setup";
 import { USUAL_SPOT } from "./spots";
 import { synthesise, synthesiseClick } from "./synthesis";
 
@@ -26,8 +26,8 @@ import { synthesise, synthesiseClick } from "./synthesis";
 export interface SoundMaking {
   /** `rank`: 0 for what is needed first. */
   readonly make: (sounds: readonly SoundWanted[], sampleRate: number, rank: number) => Promise<readonly Float32Array[]>;
-  /** Gets ready before anything is asked for, with the recordings or without. */
-  readonly warm: (withRecordings: boolean) => void;
+  /** Gets ready before anything is asked for, with the takes or without. */
+  readonly warm: (withTakes: boolean) => void;
 }
 
 export interface KitOptions {
@@ -40,7 +40,7 @@ export interface KitOptions {
 
 /** What takes longest to make, and is seldom the first thing that is heard. */
 const LONG: readonly Place[] = ["c1", "c2", "ch", "sp"];
-/** Recordings that are not there after this have the drawn kit's sounds in their place until they are. Milliseconds. */
+/** Takes that are not there after this have the drawn kit's sounds in their place until they are. Milliseconds. */
 const PATIENCE = 600;
 
 export class SoundingKit {
@@ -121,7 +121,7 @@ export class SoundingKit {
     const first = this.fetchSounds(soon, 0);
     void this.fetchSounds(later, 1);
     void this.fetchSounds(more, 2);
-    if (needsRecordings(this.setup.kit)) await this.standIn(first, soon);
+    if (needsTakes(this.setup.kit)) await this.standIn(first, soon);
     else await first;
   }
 
@@ -150,8 +150,8 @@ export class SoundingKit {
       }
     } catch {
       for (const key of wanted.keys()) this.asked.delete(key);
-      // Without its recordings a kit has the drawn one's sounds; what else was not made is made when it is struck.
-      const others = [...wanted.values()].filter(({ kit }) => needsRecordings(kit)).map(drawn);
+      // Without its takes a kit has the drawn one's sounds; what else was not made is made when it is struck.
+      const others = [...wanted.values()].filter(({ kit }) => needsTakes(kit)).map(drawn);
       await this.fetchSounds(new Map(others.map((sound) => [keyOf(sound), sound])), rank);
     }
   }

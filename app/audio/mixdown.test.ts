@@ -5,7 +5,7 @@ import { integratedLoudness } from "./loudness";
 import { listOnsets, mixDown } from "./mixdown";
 import { plainScore, type Score } from "./score";
 import { SOUND_KITS, type SoundSetup, USUAL_SETUP } from "./sound-setup";
-import { scoreOf, shippedRecordings, steady, timelineOf } from "./testing";
+import { scoreOf, shippedTakes, steady, timelineOf } from "./testing";
 
 /** Places of the stereo picture alone. */
 function panned(pans: Record<string, number>): SoundSetup {
@@ -65,11 +65,11 @@ describe("mixing down", () => {
     "a groove with a fill on the %s kit is about as loud as music is, and no unison is cut off",
     (kit) => {
       const sampleRate = 44_100;
-      const recordings = shippedRecordings();
+      const takes = shippedTakes();
       const pans = { hh: -0.5, t1: -0.2, f1: 0.5, c1: -0.5, c2: 0.5, rd: 0.4 };
       const setup: SoundSetup = { ...panned(pans), kit, weaker: "L", room: 0.5 };
       const loudness = (score: Score) => {
-        const { left, right } = mixDown(steady(score), 2, { setup, recordings, sampleRate, ringOut: 1 });
+        const { left, right } = mixDown(steady(score), 2, { setup, takes, sampleRate, ringOut: 1 });
         const peak = [left, right]
           .flatMap((channel) => [...channel])
           .reduce((most, one) => Math.max(most, Math.abs(one)), 0);

@@ -15,13 +15,13 @@ import {
   type SoundWanted,
   soundOf,
 } from "./kit-sounds";
-import type { Recordings } from "./recordings";
 import { addConvolved, makeRoom, ROOM_GAIN } from "./room";
 import { Schedule } from "./schedule";
 import { measureRepeats, type ScoreSource } from "./score";
 import { gainOfEvent, gainOfFader, type SoundSetup } from "./sound-setup";
 import { USUAL_SPOT } from "./spots";
 import { synthesise, synthesiseClick } from "./synthesis";
+import type { Takes } from "./takes";
 
 export interface Mixdown {
   /** Between -1 and 1. */
@@ -32,7 +32,7 @@ export interface Mixdown {
 export interface MixdownOptions {
   readonly setup: SoundSetup;
   /** What the studio kit needs; null for the drawn kit's sounds in their place. */
-  readonly recordings?: Recordings | null;
+  readonly takes?: Takes | null;
   readonly sampleRate: number;
   /** Seconds for the last strokes to ring out. */
   readonly ringOut: number;
@@ -49,8 +49,8 @@ const REPORT_EVERY = 64;
 
 /** `repeats` times round from the beginning of the count-in. Every onset stands at the sample nearest to its time. */
 export function mixDown(source: ScoreSource, repeats: number, options: MixdownOptions): Mixdown {
-  const { setup, recordings = null, sampleRate, ringOut, onProgress } = options;
-  const make = options.synthesise ?? ((sound, rate) => synthesise(sound, rate, recordings));
+  const { setup, takes = null, sampleRate, ringOut, onProgress } = options;
+  const make = options.synthesise ?? ((sound, rate) => synthesise(sound, rate, takes));
   const span = measureRepeats(source, repeats);
   const length = Math.ceil((span + ringOut) * sampleRate);
   const kit = silent(length);

@@ -8,7 +8,7 @@ import type { SoundMaking } from "./kit";
 import type { StruckLater } from "./kit-sounds";
 import type { Located, Position } from "./schedule";
 import type { ScoreSource } from "./score";
-import { needsRecordings, type SoundSetup, USUAL_SETUP } from "./sound-setup";
+import { needsTakes, type SoundSetup, USUAL_SETUP } from "./sound-setup";
 
 export interface Playing {
   /** What sounds or is about to. */
@@ -38,7 +38,7 @@ export class Sound {
 
   /** Fetches what will be needed to play: the player's code, and what its sounds are made of. Callers may do so early. */
   async warm(): Promise<void> {
-    this.making?.warm(needsRecordings(this.options.setup.kit));
+    this.making?.warm(needsTakes(this.options.setup.kit));
     await this.fetchPlayer();
   }
 
@@ -60,7 +60,7 @@ export class Sound {
 
   private async makePlayer(): Promise<SoundPlayer> {
     // What makes the sounds begins while the player's code is on its way.
-    if (!this.player) this.making?.warm(needsRecordings(this.options.setup.kit));
+    if (!this.player) this.making?.warm(needsTakes(this.options.setup.kit));
     const { Player } = await this.fetchPlayer();
     const options = { setup: this.options.setup, ...(this.making ? { making: this.making } : {}) };
     this.player ??= new Player(options, () => this.interrupt());

@@ -8,8 +8,8 @@ import type { Spots } from "./spots";
 export const SOUND_KITS = ["studio", "pad", "drawn"] as const;
 export type SoundKit = (typeof SOUND_KITS)[number];
 
-/** Whether a kit's sounds are made of recordings. */
-export function needsRecordings(kit: SoundKit): boolean {
+/** Whether a kit's sounds are made of takes. */
+export function needsTakes(kit: SoundKit): boolean {
   return kit === "studio";
 }
 

@@ -6,8 +6,8 @@
 import type { Level, Place } from "~/core/stroke";
 import { type ClickKind, type ClickSound, HEADROOM, LEVEL_STEPS, type SoundWanted, VARIATIONS } from "./kit-sounds";
 import { momentaryLoudness } from "./loudness";
-import type { Recordings } from "./recordings";
 import { decay, fill, makeFilter, makeNoise, type Voice, type VoicedStroke } from "./signal";
+import type { Takes } from "./takes";
 import { voicesOf } from "./voices";
 
 /** 0 for a ghost to 1 for an accent: how brightly and how long a surface speaks. */
@@ -95,7 +95,7 @@ export function loudnessOf({
  * One stroke as samples, mono, {@link HEADROOM} under its loudness. The first sample is never silent. The same wish gives the
  * same samples.
  */
-export function synthesise(sound: SoundWanted, sampleRate: number, recordings: Recordings | null = null): Float32Array {
+export function synthesise(sound: SoundWanted, sampleRate: number, takes: Takes | null = null): Float32Array {
   const { kit, place, level, technique, variation, scale, isWeak } = sound;
   const [cents, decibels] = VARIED[variation % VARIATIONS] ?? [0, 0];
   const force = FORCE[level] * (isWeak ? WEAK.force : 1);
@@ -106,7 +106,7 @@ export function synthesise(sound: SoundWanted, sampleRate: number, recordings: R
     (isWeak ? 401 : 0);
   const bend = 2 ** (cents / 1200) * scale ** -SIZE_BEND;
   const stroke: VoicedStroke = { ...sound, seed: Math.round(seed), bend };
-  const own = voicesOf(kit, recordings)[place];
+  const own = voicesOf(kit, takes)[place];
   const samples = (technique === "buzz" ? buzzed(own) : own)(force, stroke, sampleRate);
   // The ear and the tests find the onset where it was meant.
   if (Math.abs(samples[0] ?? 0) < ONSET) samples[0] = ONSET;

@@ -7,9 +7,9 @@ import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
 import { bpm, type Meter, makeMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import type { SoundWanted } from "./kit-sounds";
-import type { Recordings } from "./recordings";
-import { readRecordings } from "./recordings-file";
 import { plainScore, type Score, type ScoreSource } from "./score";
+import type { Takes } from "./takes";
+import { readTakes } from "./takes-file";
 
 export const FOUR_FOUR = makeMeter(4, 4) as Meter;
 export const BAR = 40_320;
@@ -43,8 +43,8 @@ export const steady =
     score;
 
 /** The recorded cymbals as they ship. */
-export function shippedRecordings(): Recordings {
-  return readRecordings(readFileSync(new URL("./recordings/cymbals.wav", import.meta.url)));
+export function shippedTakes(): Takes {
+  return readTakes(readFileSync(new URL("./takes/cymbals.wav", import.meta.url)));
 }
 
 /** A stroke of the drawn kit; what is not said is as usual. */

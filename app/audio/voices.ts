@@ -4,9 +4,9 @@ import type { Place } from "~/core/stroke";
 import { cowbell, cymbal, pinged } from "./cymbals";
 import { bassDrum, block, crossStick, snare, tom } from "./drums";
 import { PAD_VOICES } from "./pads";
-import { type Recordings, recorded } from "./recordings";
 import type { Voice } from "./signal";
 import type { SoundKit } from "./sound-setup";
+import { recorded, type Takes } from "./takes";
 
 type Voices = Record<Place, Voice>;
 
@@ -89,8 +89,8 @@ const DRAWN: Voices = {
   x2: block(870),
 };
 
-function studioVoices(recordings: Recordings): Voices {
-  const metal = (shape: Parameters<typeof recorded>[1]) => recorded(recordings, shape);
+function studioVoices(takes: Takes): Voices {
+  const metal = (shape: Parameters<typeof recorded>[1]) => recorded(takes, shape);
   return {
     ...DRAWN,
     hh: metal({ take: "hatClosed", length: 0.4 }),
@@ -107,13 +107,13 @@ function studioVoices(recordings: Recordings): Voices {
   };
 }
 
-const studios = new WeakMap<Recordings, Voices>();
+const studios = new WeakMap<Takes, Voices>();
 
-/** Without its recordings the studio kit has the drawn one's cymbals. */
-export function voicesOf(kit: SoundKit, recordings: Recordings | null): Voices {
+/** Without its takes the studio kit has the drawn one's cymbals. */
+export function voicesOf(kit: SoundKit, takes: Takes | null): Voices {
   if (kit === "pad") return PAD_VOICES;
-  if (kit === "drawn" || !recordings) return DRAWN;
-  const voices = studios.get(recordings) ?? studioVoices(recordings);
-  studios.set(recordings, voices);
+  if (kit === "drawn" || !takes) return DRAWN;
+  const voices = studios.get(takes) ?? studioVoices(takes);
+  studios.set(takes, voices);
   return voices;
 }

@@ -18,10 +18,10 @@ function theMaker(): Promise<Remote<SoundMaker>> {
 
 export const soundMaking: SoundMaking = {
   make: async (sounds, sampleRate, rank) => (await theMaker()).make(sounds, sampleRate, rank),
-  warm: (withRecordings) => {
+  warm: (withTakes) => {
     // What can't be fetched now is asked for again when it is needed.
     void theMaker().then(
-      (started) => (withRecordings ? started.warm() : undefined),
+      (started) => (withTakes ? started.warm() : undefined),
       () => {},
     );
   },

@@ -3,11 +3,11 @@
 import { expose, transfer } from "comlink";
 import { mixDown } from "~/audio/mixdown";
 import type { Score } from "~/audio/score";
-import { needsRecordings, type SoundSetup } from "~/audio/sound-setup";
+import { needsTakes, type SoundSetup } from "~/audio/sound-setup";
 import type { LoopFormat } from "~/formats/loop-files";
 import { canWriteOgg, OGG_RATE, writeOgg } from "~/formats/ogg";
 import { writeWav } from "~/formats/wav";
-import { loadRecordings } from "./recordings";
+import { loadTakes } from "./takes";
 
 export interface LoopRequest {
   /** One for each repeat. */
@@ -25,10 +25,10 @@ const renderer = {
   canWriteOgg,
   /** The bytes of a file. */
   render: async ({ scores, setup, format }: LoopRequest, onProgress: (share: number) => void): Promise<Uint8Array> => {
-    const recordings = needsRecordings(setup.kit) ? await loadRecordings() : null;
+    const takes = needsTakes(setup.kit) ? await loadTakes() : null;
     const source = (repeat: number) => scores[Math.min(repeat, scores.length - 1)] as Score;
     const sampleRate = format === "ogg" ? OGG_RATE : WAV_RATE;
-    const options = { setup, recordings, sampleRate, ringOut: RING_OUT, onProgress };
+    const options = { setup, takes, sampleRate, ringOut: RING_OUT, onProgress };
     const { left, right } = mixDown(source, scores.length, options);
     const file = format === "ogg" ? await writeOgg(left, right) : writeWav(left, right, sampleRate);
     return transfer(file, [file.buffer]);

@@ -5,21 +5,21 @@
 
 import * as Comlink from "comlink";
 import type { SoundWanted } from "~/audio/kit-sounds";
-import { needsRecordings } from "~/audio/sound-setup";
+import { needsTakes } from "~/audio/sound-setup";
 import { synthesise } from "~/audio/synthesis";
-import { loadRecordings } from "./recordings";
+import { loadTakes } from "./takes";
 import { TurnQueue } from "./turns";
 
 const turns = new TurnQueue();
 
 const maker = {
-  /** `rank`: 0 for what is needed first. Rejects for a kit whose recordings can't be had. */
+  /** `rank`: 0 for what is needed first. Rejects for a kit whose takes can't be had. */
   make: async (sounds: readonly SoundWanted[], sampleRate: number, rank: number): Promise<readonly Float32Array[]> => {
-    const recordings = sounds.some(({ kit }) => needsRecordings(kit)) ? await loadRecordings() : null;
+    const takes = sounds.some(({ kit }) => needsTakes(kit)) ? await loadTakes() : null;
     const made: Float32Array[] = [];
     for (const sound of sounds) {
       await turns.next(rank);
-      made.push(synthesise(sound, sampleRate, recordings));
+      made.push(synthesise(sound, sampleRate, takes));
     }
     return Comlink.transfer(
       made,
@@ -27,7 +27,7 @@ const maker = {
     );
   },
   warm: async (): Promise<void> => {
-    await loadRecordings().catch(() => {});
+    await loadTakes().catch(() => {});
   },
 };
 export type SoundMaker = typeof maker;

@@ -123,7 +123,7 @@ function OutputLatency() {
 function Licence() {
   const [text, setText] = useState("");
   const read = () => {
-    import("~/audio/recordings/LICENCE.txt?raw").then(({ default: notice }) => setText(notice), console.error);
+    import("~/audio/takes/LICENCE.txt?raw").then(({ default: notice }) => setText(notice), console.error);
   };
   return (
     <details className="text-sm" onToggle={read}>

@@ -1,9 +1,9 @@
-/** Recorded cymbals as voices: bent, shortened and darkened, so that one recording serves every force and size. */
+/** Recorded cymbals as voices: bent, shortened and darkened, so that one take serves every force and size. */
 
 import { decay, makeFilter, type Voice } from "./signal";
 
-/** Recordings by name, as `scripts/recordings.mjs` lists them. Mono, between -1 and 1. */
-export interface Recordings {
+/** Takes by name, as `scripts/takes.mjs` lists them. Mono, between -1 and 1. */
+export interface Takes {
   readonly rate: number;
   readonly takes: Readonly<Record<Take, Float32Array>>;
 }
@@ -21,20 +21,20 @@ export const TAKES = [
 ] as const;
 export type Take = (typeof TAKES)[number];
 
-/** Where each recording lies in the file, in samples. */
-export interface RecordingIndex {
+/** Where each take lies in the file, in samples. */
+export interface TakeIndex {
   readonly rate: number;
   readonly takes: Readonly<Record<Take, { readonly at: number; readonly length: number }>>;
 }
 
 /**
- * Cuts the file's samples into its recordings. Throws RangeError for samples that end too soon: the file would not be the
+ * Cuts the file's samples into its takes. Throws RangeError for samples that end too soon: the file would not be the
  * one that the index was made with.
  */
-export function cutRecordings(samples: Float32Array, { rate, takes }: RecordingIndex): Recordings {
+export function cutTakes(samples: Float32Array, { rate, takes }: TakeIndex): Takes {
   const cut = (take: Take) => {
     const { at, length } = takes[take];
-    if (at + length > samples.length) throw new RangeError(`the recordings end before "${take}"`);
+    if (at + length > samples.length) throw new RangeError(`the takes end before "${take}"`);
     return samples.subarray(at, at + length);
   };
   return { rate, takes: Object.fromEntries(TAKES.map((take) => [take, cut(take)])) as Record<Take, Float32Array> };
@@ -85,7 +85,7 @@ const BRIGHT = 2_600;
 const BRIGHTNESS = { least: 0.12, varied: 0.12 } as const;
 
 export const recorded =
-  ({ rate, takes }: Recordings, { take, length, closing, opening }: Recorded): Voice =>
+  ({ rate, takes }: Takes, { take, length, closing, opening }: Recorded): Voice =>
   (force, sound, sampleRate) => {
     const samples = readAt(takes[take], (rate / sampleRate) * sound.bend).subarray(0, Math.ceil(length * sampleRate));
     const low = makeFilter("lowpass", BRIGHT, 0.5, sampleRate);

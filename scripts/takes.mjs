@@ -1,10 +1,10 @@
 /**
- * Takes the recorded cymbals out of a sound bank, as app/audio/recordings has them:
+ * Takes the recorded cymbals out of a sound bank, as app/audio/takes has them:
  *
- *   node scripts/recordings.mjs PATH/FluidR3Mono_GM.sf3
+ *   node scripts/takes.mjs PATH/FluidR3Mono_GM.sf3
  *
- * The bank is in Debian's package fluidr3mono-gm-soundfont, under the MIT licence; its notice stands beside the recordings.
- * Each recording begins at its onset, is as long as it is said here, and the whole is under a megabyte.
+ * The bank is in Debian's package fluidr3mono-gm-soundfont, under the MIT licence; its notice stands beside the takes.
+ * Each take begins at its onset, is as long as it is said here, and the whole is under a megabyte.
  */
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
@@ -32,12 +32,12 @@ const ONSET = 0.04;
 const FADE = 0.25;
 const FULL_SCALE = 32_000;
 
-const OUT = fileURLToPath(new URL("../app/audio/recordings", import.meta.url));
+const OUT = fileURLToPath(new URL("../app/audio/takes", import.meta.url));
 const HEADER_BYTES = 46;
 
 const [path] = process.argv.slice(2);
 if (!path) {
-  console.error("Say where the sound bank is: node scripts/recordings.mjs PATH/FluidR3Mono_GM.sf3");
+  console.error("Say where the sound bank is: node scripts/takes.mjs PATH/FluidR3Mono_GM.sf3");
   process.exit(1);
 }
 const bank = readFileSync(path);
@@ -49,7 +49,7 @@ function part(name) {
   return { at: at + 8, length: bank.readUInt32LE(at + 4) };
 }
 
-/** The samples of a recording, where the bank packs each as an Ogg Vorbis file of its own. */
+/** The samples of a take, where the bank packs each as an Ogg Vorbis file of its own. */
 async function decode(name) {
   const headers = part("shdr");
   const data = part("smpl");
@@ -62,7 +62,7 @@ async function decode(name) {
     decoder.free();
     return { samples: channelData[0], sampleRate };
   }
-  throw new Error(`${path} has no recording "${name}"`);
+  throw new Error(`${path} has no take "${name}"`);
 }
 
 /** At another rate, by the package's windowed sinc with its low-pass. */

@@ -1,8 +1,8 @@
 /** Reads the file with the recorded cymbals. Their licence stands beside it. */
 
 import { WaveFile } from "wavefile";
-import { cutRecordings, type Recordings } from "./recordings";
-import index from "./recordings/cymbals.json";
+import { cutTakes, type Takes } from "./takes";
+import index from "./takes/cymbals.json";
 
 interface WavParts {
   readonly fmt: { readonly numChannels: number; readonly bitsPerSample: number };
@@ -13,11 +13,11 @@ interface WavParts {
  * Throws for bytes that are no WAV file, and RangeError for one in another form, or that ends too soon. The samples are
  * taken as they stand: unpacked one by one by the package they would take a tenth of a second, before anything sounds.
  */
-export function readRecordings(bytes: Uint8Array): Recordings {
+export function readTakes(bytes: Uint8Array): Takes {
   const { fmt, data } = new WaveFile(bytes) as unknown as WavParts;
-  if (fmt.numChannels !== 1 || fmt.bitsPerSample !== 16) throw new RangeError("the recordings are not mono of 16 bits");
+  if (fmt.numChannels !== 1 || fmt.bitsPerSample !== 16) throw new RangeError("the takes are not mono of 16 bits");
   const view = new DataView(data.samples.buffer, data.samples.byteOffset, data.samples.byteLength);
   const samples = new Float32Array(view.byteLength >> 1);
   for (let at = 0; at < samples.length; at++) samples[at] = view.getInt16(at * 2, true) / 32_768;
-  return cutRecordings(samples, index);
+  return cutTakes(samples, index);
 }
