@@ -98,11 +98,11 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   shipped.catch(() => {
     shipped = null;
   });
-  const { kits } = await shipped;
-  const loaded = await loadOwn().catch((error: unknown) => {
+  const own = loadOwn().catch((error: unknown) => {
     console.error(error);
     return { ...NOTHING_OWN, trouble: troubleOf(error) };
   });
+  const [{ kits }, loaded] = await Promise.all([shipped, own]);
   return { ...loaded, kits, first: null, isRead: true };
 }
 

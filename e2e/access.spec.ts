@@ -87,7 +87,7 @@ test.describe("axe finds nothing, by day and by night", () => {
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme === "Dark" ? "backline" : "daylight");
     }
   });
-  test("on the Shelf, Cells, Fit, Flow, and an address that is none", async ({ page }) => {
+  test("on Cells, Fit, Flow, the Shelf with some chosen, Setup, and an address that is none", async ({ page }) => {
     await expectClean(page);
     await page.getByRole("link", { name: "Cells" }).click();
     await expect(page.getByRole("heading", { level: 2, name: "Single paradiddle" })).toBeVisible();
@@ -106,6 +106,14 @@ test.describe("axe finds nothing, by day and by night", () => {
     await page.keyboard.press("Escape");
     await page.getByRole("link", { name: "Shelf" }).click();
     await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
+    await page.getByRole("button", { name: "Choose", exact: true }).click();
+    await page
+      .getByRole("checkbox", { name: /^Choose/ })
+      .first()
+      .check();
+    await expectClean(page);
+    await page.getByRole("link", { name: "Setup" }).click();
+    await page.getByText("Licence of the Studio kit").click();
     await expectClean(page);
     await page.goto("/no/such/place");
     await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
@@ -230,6 +238,7 @@ test.describe("axe finds nothing, by day and by night", () => {
     await line.fill("@4 RLZ {RL");
     await page.getByRole("button", { name: "Keys" }).click();
     await expect(page.getByRole("dialog")).toBeVisible();
+    await page.getByRole("button", { name: "Change keys" }).click();
     await expectClean(page);
   });
 });

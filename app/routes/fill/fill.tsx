@@ -30,11 +30,13 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
   const isFirst = params.fillId === FIRST_FILLS[bookName()];
   // A newcomer's own first fill is made as it is opened; who has a book already goes on with that.
   if (isFirst) await welcome(await currentBook(), bookName(), async () => (await serverLoader()).starter);
-  const [opened, { shipped }] = await Promise.all([openRow(FILLS, params.fillId), serverLoader()]);
+  const served = serverLoader();
+  const grooves = served.then(async ({ shipped }) => listGrooves(await currentBook(), shipped));
+  const [opened, { shipped }, listed] = await Promise.all([openRow(FILLS, params.fillId), served, grooves]);
   if (!opened && isFirst) throw redirect("/");
   if (!opened) throw data("no such fill", { status: 404 });
   noteOpenFill(opened.row.id);
-  return { ...opened, shipped, grooves: await listGrooves(await currentBook(), shipped) };
+  return { ...opened, shipped, grooves: listed };
 }
 clientLoader.hydrate = true as const;
 

@@ -1,6 +1,7 @@
 /** Inputs: which keys are pads, which pad is which surface, how hard counts, and how late hits are reported. */
 
 import { useEffect, useState } from "react";
+import { useStore } from "zustand";
 import { plainScore } from "~/audio/score";
 import type { Arrangement } from "~/core/groove";
 import { type Fitted, fitLatency } from "~/core/practice";
@@ -42,7 +43,7 @@ export function Inputs() {
   const [learning, setLearning] = useState<Limb | null>(null);
   const [last, setLast] = useState<RawHit | null>(null);
   const [offsets, setOffsets] = useState<readonly Seconds[]>([]);
-  const [isTapping, setTapping] = useState(false);
+  const isTapping = useStore(sound.playing, ({ id }) => id === TAP_ID);
   const put = (part: Partial<Listening>) => change({ listening: { ...listening, ...part } });
   const source = listening.source === "midi" ? "midi" : "keys";
   const onHit = (hit: RawHit) => {
@@ -75,11 +76,9 @@ export function Inputs() {
   const tap = () => {
     if (isTapping) {
       sound.stop(TAP_ID);
-      setTapping(false);
       return;
     }
     setOffsets([]);
-    setTapping(true);
     const score = plainScore(CLICKS, TAP_BPM, EVERY_BEAT);
     void sound.play(TAP_ID, () => score);
   };
