@@ -64,7 +64,9 @@ async function watchTasks(page) {
 
 async function openShelf(page) {
   await page.goto(address);
+  // What the server drew is only looked at; then the book is open, and the next visit is one to the Shelf.
   await page.getByRole("textbox", { name: "Stick line" }).waitFor();
+  await page.waitForFunction(() => document.querySelector("[inert]") === null);
   await page.goto(address);
   await page.getByRole("heading", { name: /^Shelf/ }).waitFor();
 }
