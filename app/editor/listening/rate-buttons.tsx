@@ -1,10 +1,12 @@
 import { Check, CircleDashed, X } from "lucide-react";
+import { useKey } from "~/commands/commands";
+import { nameKeyCap } from "~/commands/keys";
 import type { Result } from "~/core/listening";
 
 const BUTTONS = [
-  { result: "clean", name: "Clean", key: "1", icon: Check },
-  { result: "nearly", name: "Nearly", key: "2", icon: CircleDashed },
-  { result: "no", name: "Not yet", key: "3", icon: X },
+  { result: "clean", command: "clean", name: "Clean", supplied: "1", icon: Check },
+  { result: "nearly", command: "nearly", name: "Nearly", supplied: "2", icon: CircleDashed },
+  { result: "no", command: "not-yet", name: "Not yet", supplied: "3", icon: X },
 ] as const;
 
 interface RateButtonsProps {
@@ -26,19 +28,45 @@ export function RateButtons({ question, onRate, isLarge = false, more }: RateBut
   return (
     <fieldset className={`grid gap-2 w-full ${more ? "grid-cols-2 sm:grid-cols-4 short:grid-cols-4" : "grid-cols-3"}`}>
       <legend className="sr-only">{question}</legend>
-      {BUTTONS.map(({ result, name, key, icon: Icon }) => (
-        <button
+      {BUTTONS.map(({ result, command, name, supplied, icon: Icon }) => (
+        <RateButton
           key={result}
-          type="button"
-          className={`btn ${sizeOfRating(isLarge)}`}
-          aria-keyshortcuts={key}
-          onClick={() => onRate(result)}
+          command={command}
+          supplied={supplied}
+          className={sizeOfRating(isLarge)}
+          onPress={() => onRate(result)}
         >
           <Icon size={isLarge ? 30 : 18} aria-hidden /> {name}
-          <kbd className="key hidden sm:inline short:hidden">{key}</kbd>
-        </button>
+        </RateButton>
       ))}
       {more}
     </fieldset>
+  );
+}
+
+interface RateButtonProps {
+  /** The id of the command that does the same, and the key that is supplied for it. */
+  readonly command: string;
+  readonly supplied: string;
+  readonly className: string;
+  readonly title?: string;
+  readonly onPress: () => void;
+  readonly children: React.ReactNode;
+}
+
+/** One of the buttons that are judged with, with its key. */
+export function RateButton({ command, supplied, className, title, onPress, children }: RateButtonProps) {
+  const key = useKey(command, supplied);
+  return (
+    <button
+      type="button"
+      className={`btn ${className}`}
+      aria-keyshortcuts={key || undefined}
+      title={title}
+      onClick={onPress}
+    >
+      {children}
+      {key ? <kbd className="key hidden sm:inline short:hidden">{nameKeyCap(key)}</kbd> : null}
+    </button>
   );
 }

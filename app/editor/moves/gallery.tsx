@@ -1,6 +1,7 @@
 /** The bench of moves: what each would make of a cell, seen small, heard, and applied with a press or a key. */
 
 import { memo, useId, useLayoutEffect, useMemo, useState } from "react";
+import { useKey } from "~/commands/commands";
 import { nameKeyCap } from "~/commands/keys";
 import { formatSlots } from "~/core/line";
 import type { Move } from "~/core/moves";
@@ -92,6 +93,7 @@ interface OfferCardProps {
 function OfferCard({ offer, trouble, strongHand, setting, click, onApply }: OfferCardProps) {
   const { entry, move, cell, refused } = offer;
   const told = useId();
+  const key = useKey(`move-${entry.id}`, entry.key);
   const { name, does } = wordMove(move);
   const why = refused ? wordRefusal(refused) : trouble;
   return (
@@ -103,14 +105,14 @@ function OfferCard({ offer, trouble, strongHand, setting, click, onApply }: Offe
         aria-label={name}
         aria-describedby={told}
         aria-disabled={why !== null}
-        aria-keyshortcuts={entry.key}
-        title={`${does} (${nameKeyCap(entry.key)})`}
+        aria-keyshortcuts={key || undefined}
+        title={`${does} (${nameKeyCap(key)})`}
         className={`text-left px-2 pt-1.5 pb-1 flex-1 min-w-0 after:absolute after:inset-0 ${why ? "cursor-not-allowed" : "cursor-pointer"}`}
         onClick={() => {
           if (!why) onApply(move);
         }}
       >
-        <OfferWords name={name} hotkey={entry.key} told={told} does={does} why={why} />
+        <OfferWords name={name} hotkey={key} told={told} does={does} why={why} />
       </button>
       {cell && !why ? (
         <div className="flex items-center gap-1 pl-2 pr-1 pb-1">

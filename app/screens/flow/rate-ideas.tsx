@@ -1,6 +1,6 @@
 import { Shuffle } from "lucide-react";
 import type { Result } from "~/core/listening";
-import { RateButtons, sizeOfRating } from "~/editor/listening/rate-buttons";
+import { RateButton, RateButtons, sizeOfRating } from "~/editor/listening/rate-buttons";
 
 interface RateIdeasProps {
   readonly onRate: (result: Result) => void;
@@ -11,16 +11,15 @@ interface RateIdeasProps {
 /** The player's own judgement of the idea that was just played, or of the way into it. */
 export function RateIdeas({ onRate, onJoin, isLarge = false }: RateIdeasProps) {
   const stumbled = (
-    <button
-      type="button"
-      className={`btn ${sizeOfRating(isLarge)}`}
-      aria-keyshortcuts="4"
+    <RateButton
+      command="stumbled"
+      supplied="4"
+      className={sizeOfRating(isLarge)}
       title="Stumbled going into that idea"
-      onClick={onJoin}
+      onPress={onJoin}
     >
       <Shuffle size={isLarge ? 30 : 18} aria-hidden /> Stumbled in
-      <kbd className="key hidden sm:inline short:hidden">4</kbd>
-    </button>
+    </RateButton>
   );
   return <RateButtons question="How was the last idea?" onRate={onRate} isLarge={isLarge} more={stumbled} />;
 }
