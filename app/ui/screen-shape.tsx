@@ -15,13 +15,12 @@ interface ScreenShapeProps {
 export function ScreenShape({ words, title, className, parts }: ScreenShapeProps) {
   return (
     <main aria-busy="true" className={className}>
+      <h1 className="sr-only">{words}</h1>
       {title ? (
-        <h1 className="text-3xl mb-4 col-span-full">
-          {title} <span className="sr-only">{words}</span>
-        </h1>
-      ) : (
-        <h1 className="sr-only">{words}</h1>
-      )}
+        <p aria-hidden="true" className="font-display font-bold text-3xl leading-tight mb-4 col-span-full">
+          {title}
+        </p>
+      ) : null}
       {parts.map((part, nth) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: shapes have no identity
         <Shape key={nth} className={part} />
