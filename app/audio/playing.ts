@@ -62,9 +62,10 @@ export class Sound {
     // What makes the sounds begins while the player's code is on its way.
     if (!this.player) this.making?.warm(needsTakes(this.options.setup.kit));
     const { Player } = await this.fetchPlayer();
-    const options = { setup: this.options.setup, ...(this.making ? { making: this.making } : {}) };
-    this.player ??= new Player(options, () => this.interrupt());
-    this.set(this.options);
+    if (!this.player) {
+      this.player = new Player(this.making ? { making: this.making } : {}, () => this.interrupt());
+      this.set(this.options);
+    }
     return this.player;
   }
 

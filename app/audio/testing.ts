@@ -8,6 +8,7 @@ import { bpm, type Meter, makeMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import type { SoundWanted } from "./kit-sounds";
 import { plainScore, type Score, type ScoreSource } from "./score";
+import { makeFilter } from "./signal";
 import type { Takes } from "./takes";
 import { readTakes } from "./takes-file";
 
@@ -50,4 +51,15 @@ export function shippedTakes(): Takes {
 /** A stroke of the drawn kit; what is not said is as usual. */
 export function wantSound(wish: Pick<SoundWanted, "place"> & Partial<SoundWanted>): SoundWanted {
   return { kit: "drawn", level: "normal", technique: "plain", variation: 0, scale: 1, isWeak: false, ...wish };
+}
+
+/** Of all samples. */
+export function energy(samples: Float32Array): number {
+  return samples.reduce((sum, sample) => sum + sample * sample, 0);
+}
+
+/** Share of the energy above `frequency`. */
+export function brightness(samples: Float32Array, frequency: number, sampleRate: number): number {
+  const filter = makeFilter("highpass", frequency, 0.7, sampleRate);
+  return energy(samples.map((sample) => filter(sample))) / energy(samples);
 }

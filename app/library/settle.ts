@@ -16,8 +16,9 @@ function isKey(key: string): key is Key {
  * only has left something. All else waits until it is opened, where the player can be asked. Returns how many were saved.
  */
 export async function settleJournal(book: BookDatabase, open?: ReadonlySet<string>): Promise<number> {
-  const things = new Set((await book.journal.toArray()).map(({ of }) => of));
-  if (things.size === 0) return 0;
+  // What the entries hold may be large, and is seldom needed: most journals have nothing that was left.
+  const things = (await book.journal.orderBy("of").uniqueKeys()).map(String);
+  if (things.length === 0) return 0;
   const pages = open ?? (await openPages());
   let saved = 0;
   for (const thing of things) {
