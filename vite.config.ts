@@ -1,18 +1,21 @@
 import { reactRouter } from "@react-router/dev/vite";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "vite";
+import { firstScreen } from "./scripts/first-screen";
 
-/** What everything stands on, icons among it. */
-const BASE = /node_modules.(react|react-dom|scheduler|use-sync-external-store|lucide-react)[\\/]/;
+/** What everything stands on. */
+const BASE = /node_modules.(react|react-dom|scheduler|use-sync-external-store)[\\/]/;
 /** Fields, menus and dialogs, and what lets cells be dragged: one file that comes after the first picture. */
 const CONTROLS =
   /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows)/;
-/** What only some screens need, however many of them: it comes when they do. */
-const LATER =
-  /base-ui|floating-ui|comlink|vexflow|fflate|uqr|pdfkit|fast-xml-parser|app\/editor\/(export|paper|import|listening)|library\/(share\.|lesson\/(content|edit|kind|course))|words\/(sheet|share|notes)|views\/(paint-drawing|staff-sheet)|engrave\/(draw|spell|score|form-score|heads|repeats)|app\/ink\/(?!coin)|app\/paper|core\/(flow|listening|search|moves|practice|graph|orchestration-search|player.(ceiling|demands|gestures|motions|variant))|library\/(cell|flow|search|practice|transfer|book-file|backup|incoming)|words\/(ceiling|cell|closing|flow|groove|moves|practice|problem|search)/;
+
+/** The page around every screen, and a fill in its first place. */
+const first = firstScreen(
+  /entry\.client\.tsx$|app.(root\.tsx$|routes.fill.(fill\.tsx\?route-chunk=(main|clientLoader)|stack\.ts(\?route-chunk=main)?)$)/,
+);
 
 export default defineConfig({
-  plugins: [tailwindcss(), reactRouter()],
+  plugins: [tailwindcss(), reactRouter(), first],
   resolve: { tsconfigPaths: true },
   // Workers fetch what is large when they need it.
   worker: { format: "es" },
@@ -31,8 +34,9 @@ export default defineConfig({
             codeSplitting: {
               groups: [
                 { name: "base", test: BASE, priority: 3 },
-                { name: "controls", test: CONTROLS, priority: 2 },
-                { name: "shared", minShareCount: 3, test: (id) => !LATER.test(id), priority: 1 },
+                { name: "first", test: first.isOfIt, minShareCount: 2, priority: 2 },
+                { name: "controls", test: CONTROLS, priority: 1 },
+                { name: "shared", minShareCount: 3, priority: 0 },
               ],
             },
           },

@@ -12,12 +12,11 @@ import {
   useRouteLoaderData,
 } from "react-router";
 import { CommandsProvider } from "~/commands/commands";
-import { bookName, currentBook } from "~/library/current";
+import { currentBook } from "~/library/current";
 import type { KitRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
-import { FIRST_FILLS, hasBook, signBook } from "~/library/fill/first";
-import { DEFAULT_PREFERENCES, loadPreferences } from "~/library/preferences";
-import { settleJournal } from "~/library/settle";
+import { FIRST_FILLS, hasBook } from "~/library/fill/first";
+import { DEFAULT_PREFERENCES } from "~/library/preferences";
 import type { FirstFill } from "~/screens/fill/preview";
 import { AppShell, BareShell } from "~/screens/shell";
 import { Notice } from "~/session/notice";
@@ -28,8 +27,6 @@ import { soundSetupOf } from "~/session/sound-setup";
 import type { Route } from "./+types/root";
 import "./app.css";
 import { loadFirstFill, loadGrooves, loadKits, servedBook } from "./content";
-import { flushSaves } from "./data/autosave";
-import { listBin, listRows } from "./data/rows";
 import { type StorageTrouble, troubleOf } from "./data/trouble";
 import { PageContext } from "./ui/page-context";
 import { Trouble } from "./ui/trouble";
@@ -106,22 +103,10 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   return { ...loaded, kits, first: null, isRead: true };
 }
 
-let isSettled = false;
-
+/** What reads the book comes after the first picture, and so does the database, which is asked for at the same time. */
 async function loadOwn() {
-  // A kit that is being changed is on its way to the database.
-  await flushSaves();
-  const book = await currentBook();
-  // What another page left when it went away is in the lists from here on.
-  if (!isSettled) settleJournal(book).catch(console.error);
-  isSettled = true;
-  const [preferences, own, binned] = await Promise.all([
-    loadPreferences(book),
-    listRows(book.kits),
-    listBin(book.kits),
-  ]);
-  signBook(bookName());
-  return { preferences, own, binned, trouble: null };
+  const [library] = await Promise.all([import("~/library/own"), currentBook()]);
+  return { ...(await library.loadOwn()), trouble: null };
 }
 clientLoader.hydrate = true as const;
 

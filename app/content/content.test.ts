@@ -10,7 +10,7 @@ import { lineOf } from "~/core/testing/lines";
 import { barTicks, bpm, type Meter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { writeTimelineMidi } from "~/formats/midi";
-import { grooveOver } from "~/library/groove/content";
+import { grooveOver } from "~/library/groove/groove";
 import { toPhrase } from "~/library/phrase/phrase";
 import { loadDemoBook, loadGrooves, loadRudiments, loadStarter, type RudimentEntry } from ".";
 import { grooveSchema } from "./schema";

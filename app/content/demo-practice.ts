@@ -5,7 +5,7 @@ import type { FaultKind, Result } from "~/core/listening";
 import { limitsOf, makePlayer } from "~/core/player";
 import { isPlayed, layOutWork, makePlan, recordResult, type StepKind, wishOf } from "~/core/practice";
 import type { Bpm } from "~/core/time";
-import { toKit } from "~/library/kit/content";
+import { toKit } from "~/library/kit/kit";
 import { toPhrase } from "~/library/phrase/phrase";
 import { newPlan, type PlanRow } from "~/library/practice/plan";
 import type { Run } from "~/library/practice/run";

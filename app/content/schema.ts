@@ -10,7 +10,7 @@ import { flowContentSchema } from "~/library/flow/content";
 import { grooveContentSchema } from "~/library/groove/content";
 import { kitContentSchema } from "~/library/kit/content";
 import { lessonContentSchema } from "~/library/lesson/content";
-import { feelSchema } from "~/library/phrase/setting";
+import { feelSchema } from "~/library/phrase/schema";
 import { searchContentSchema } from "~/library/search/content";
 
 const meterSchema = z.object({ beats: z.number().int().min(1).max(32), unit: z.literal(METER_UNITS) });

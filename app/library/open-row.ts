@@ -10,6 +10,7 @@ import type { BookDatabase } from "./database";
 import type { Kept } from "./kind";
 
 export interface Opened<Content> {
+  readonly kept: Kept<Content>;
   readonly row: Row<Content>;
   /** To go on with; null when everything was saved. */
   readonly unsaved: Unsaved<Content> | null;
@@ -47,11 +48,11 @@ export async function openIn<Content>(
     const found = pickUnsaved(row, entries);
     const isStale = (entry: JournalEntry) => pickUnsaved(row, [entry as Sound<Content>]) === null;
     await book.journal.bulkDelete(entries.filter(isStale).map(({ key }) => key));
-    if (!found) return { row, unsaved: null };
+    if (!found) return { kept, row, unsaved: null };
     const { entry, baseRevision } = found;
     await book.journal.delete(entry.key);
     await book.journal.put(journal.entryOf(id, page.edit(), baseRevision, entry.content));
-    return { row, unsaved: { baseRevision, content: entry.content } };
+    return { kept, row, unsaved: { baseRevision, content: entry.content } };
   });
 
   /** What was typed into something that is not there any more is worth having. */

@@ -3,11 +3,10 @@
 import { useEffect, useRef, useState } from "react";
 import type { StoreApi } from "zustand/vanilla";
 import { Autosave, restingState, type SaveState } from "~/data/autosave";
-import type { Unsaved } from "~/data/journal";
-import { type Row, toItem } from "~/data/rows";
+import { toItem } from "~/data/rows";
 import { currentBook } from "./current";
-import type { Kept } from "./kind";
 import { EMPTY_BOOK } from "./kinds";
+import type { Opened } from "./open-row";
 
 /** Content that is edited somewhere. */
 export interface Edited<Content> {
@@ -29,12 +28,11 @@ export interface Saving<Content> {
 }
 
 export function useSaving<Content>(
-  { key, table, journal, what }: Kept<Content>,
+  { kept, row, unsaved }: Opened<Content>,
   { store, replace }: Edited<Content>,
-  row: Row<Content>,
-  unsaved: Unsaved<Content> | null,
   say: (words: string) => void,
 ): Saving<Content> {
+  const { key, table, journal, what } = kept;
   const [state, setState] = useState<SaveState<Content>>(() => restingState(row));
   const saver = useRef<Autosave<Content> | null>(null);
 

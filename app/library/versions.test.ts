@@ -6,7 +6,7 @@ import { readBook } from "./book-file";
 import { listRudimentMarks } from "./cell/keep";
 import { BookDatabase } from "./database";
 import { listRuns } from "./practice/store";
-import { loadPreferences } from "./preferences";
+import { loadPreferences } from "./preferences-store";
 import { importBook } from "./transfer";
 
 /** The tables of the database as each version brought them. What was once kept must open for ever. */

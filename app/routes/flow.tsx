@@ -15,7 +15,7 @@ import { getFlowRecord } from "~/library/flow/record";
 import { listGrooves } from "~/library/groove/choices";
 import { openRow } from "~/library/open-row";
 import { keepWaiting } from "~/library/practice/store";
-import { loadPreferences } from "~/library/preferences";
+import { loadPreferences } from "~/library/preferences-store";
 import { FlowScreen } from "~/screens/flow/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
 import { ScreenShape } from "~/ui/screen-shape";

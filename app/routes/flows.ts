@@ -5,7 +5,7 @@ import { flushSaves } from "~/data/autosave";
 import { listRows } from "~/data/rows";
 import { currentBook } from "~/library/current";
 import { addFlow } from "~/library/flow/new-flow";
-import { loadPreferences } from "~/library/preferences";
+import { loadPreferences } from "~/library/preferences-store";
 import type { Route } from "./+types/flows";
 
 export async function clientLoader() {

@@ -4,7 +4,7 @@ import { z } from "zod";
 import { addRow, binRow, restoreRow } from "~/data/rows";
 import { currentBook } from "~/library/current";
 import { kitContentSchema } from "~/library/kit/content";
-import { savePreferences } from "~/library/preferences";
+import { savePreferences } from "~/library/preferences-store";
 import { Elsewhere } from "~/ui/elsewhere";
 import type { Route } from "./+types/kits";
 

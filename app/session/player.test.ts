@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { loadKits } from "~/content";
 import { checkKit, isLeftHanded } from "~/core/kit";
-import { toKit } from "~/library/kit/content";
+import { toKit } from "~/library/kit/kit";
 import { DEFAULT_PREFERENCES } from "~/library/preferences";
 import { chooseKit, handsOf, playerOf, turnKit } from "./player";
 

@@ -4,7 +4,8 @@ import { createContext, useContext, useMemo, useState } from "react";
 import { type Kit, layoutKey, mirrorKit, openKit } from "~/core/kit";
 import { type Hands, limitsOf, makePlayer, type Player } from "~/core/player";
 import type { KitRow } from "~/library/database";
-import { type KitContent, toKit } from "~/library/kit/content";
+import type { KitContent } from "~/library/kit/content";
+import { toKit } from "~/library/kit/kit";
 import type { Handedness, Preferences } from "~/library/preferences";
 import { usePreferences } from "./preferences";
 

@@ -3,7 +3,7 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
 import { currentBook } from "~/library/current";
-import { DEFAULT_PREFERENCES, type Preferences, savePreferences, withoutStored } from "~/library/preferences";
+import { DEFAULT_PREFERENCES, type Preferences, withoutStored } from "~/library/preferences";
 
 type Change = (change: Partial<Preferences>) => void;
 
@@ -21,9 +21,7 @@ export function PreferencesProvider({ stored, children }: PreferencesProviderPro
   const change = useCallback<Change>(
     (part) => {
       setChosen((others) => ({ ...others, ...part }));
-      currentBook()
-        .then((book) => savePreferences(book, part))
-        .then(revalidate, console.error);
+      store(part).then(revalidate, console.error);
     },
     [revalidate],
   );
@@ -31,6 +29,11 @@ export function PreferencesProvider({ stored, children }: PreferencesProviderPro
   useEffect(() => setChosen((waiting) => withoutStored(waiting, stored)), [stored]);
   const value = useMemo(() => [{ ...stored, ...chosen }, change] as const, [stored, chosen, change]);
   return <PreferencesContext value={value}>{children}</PreferencesContext>;
+}
+
+async function store(part: Partial<Preferences>): Promise<void> {
+  const [{ savePreferences }, book] = await Promise.all([import("~/library/preferences-store"), currentBook()]);
+  await savePreferences(book, part);
 }
 
 export function usePreferences(): readonly [Preferences, Change] {

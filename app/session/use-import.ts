@@ -5,7 +5,7 @@ import { useRevalidator } from "react-router";
 import { type BookProblem, MAX_BOOK_BYTES } from "~/library/book-file";
 import { bookName, currentBook } from "~/library/current";
 import type { FileProblem } from "~/library/incoming";
-import { loadPreferences } from "~/library/preferences";
+import { loadPreferences } from "~/library/preferences-store";
 import type { ImportCount } from "~/library/transfer";
 import type { FileReader } from "~/workers/files";
 

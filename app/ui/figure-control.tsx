@@ -4,7 +4,8 @@ import { useRef, useState } from "react";
 import { readRhythm } from "~/core/moves";
 import { rhythmOfTaps } from "~/core/search";
 import { bpm, type Meter, parseRate, slotTicks } from "~/core/time";
-import { type FigureContent, figureSchema } from "~/library/phrase/figure";
+import type { FigureContent } from "~/library/phrase/figure";
+import { figureSchema } from "~/library/phrase/schema";
 
 interface FigureControlProps {
   readonly figure: FigureContent | undefined;

@@ -1,6 +1,6 @@
 import { listRows } from "~/data/rows";
 import type { BookDatabase } from "../database";
-import { loadPreferences } from "../preferences";
+import { loadPreferences } from "../preferences-store";
 import { type BookEntry, listEntries, type ShippedRudiment } from "./entries";
 import { listRudimentMarks } from "./keep";
 

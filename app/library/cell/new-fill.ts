@@ -8,7 +8,7 @@ import { addRow } from "~/data/rows";
 import type { BookDatabase } from "~/library/database";
 import { makeContent } from "~/library/fill/content";
 import { MAX_WINDOW_BARS } from "~/library/phrase/phrase";
-import { loadPreferences } from "~/library/preferences";
+import { loadPreferences } from "~/library/preferences-store";
 import { type CellContent, cellOf, rateOf } from "./content";
 import type { ShippedRudiment } from "./entries";
 /** A new fill of one cell: as often as it goes into a bar, or over as many bars as it takes. */

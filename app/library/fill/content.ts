@@ -1,14 +1,40 @@
 /** A fill as it is kept: a phrase, and what it sits in. */
 
 import { z } from "zod";
+import { LIMBS, PLACES } from "~/core/stroke";
 import type { Item } from "~/data/rows";
 import { itemId } from "../kind";
-import { figureSchema } from "../phrase/figure";
-import { makePhraseContent, phraseContentSchema, reachesNoFurther } from "../phrase/phrase";
-import { settingSchema } from "../phrase/setting";
-import { orchestrationsSchema } from "./orchestrations";
+import { orchestrationSchema } from "../phrase/orchestration";
+import { makePhraseContent } from "../phrase/phrase";
+import { figureSchema, phraseContentSchema, reachesNoFurther, settingSchema } from "../phrase/schema";
+import { MAX_ORCHESTRATION_NAME, MAX_ORCHESTRATIONS } from "./orchestrations";
 
 export const MAX_GROOVE_BARS = 8;
+const MAX_PLACED = 10_000;
+
+/** A stroke that is put somewhere by hand: slot, part of the slot, limb, drum or cymbal. */
+const placedSchema = z.tuple([
+  z.number().int().min(0).max(MAX_PLACED),
+  z.number().int().min(0).max(8),
+  z.enum(LIMBS),
+  z.enum(PLACES),
+]);
+
+export const namedOrchestrationSchema = z.strictObject({
+  name: z.string().max(MAX_ORCHESTRATION_NAME),
+  voicing: orchestrationSchema.optional(),
+  placed: z.array(placedSchema).max(MAX_PLACED),
+});
+export type NamedOrchestration = z.infer<typeof namedOrchestrationSchema>;
+
+export const orchestrationsSchema = z.strictObject({
+  /** Of the one in force. */
+  name: z.string().max(MAX_ORCHESTRATION_NAME),
+  others: z
+    .array(namedOrchestrationSchema)
+    .min(1)
+    .max(MAX_ORCHESTRATIONS - 1),
+});
 
 /** What a player edits; undo and redo go over this. */
 export const fillContentSchema = phraseContentSchema

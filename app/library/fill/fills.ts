@@ -8,7 +8,8 @@ import { isSame } from "~/data/same";
 import { currentBook } from "../current";
 import type { BookDatabase, FillRow } from "../database";
 import { MAX_NAME, MAX_TAGS, soundLine } from "../phrase/phrase";
-import { type Handedness, loadPreferences, type Preferences } from "../preferences";
+import type { Handedness, Preferences } from "../preferences";
+import { loadPreferences } from "../preferences-store";
 import { openFillId } from "./address";
 import { type FillContent, makeContent } from "./content";
 import { FILLS } from "./kind";
@@ -64,7 +65,6 @@ export async function duplicateFill(book: BookDatabase, id: string): Promise<Fil
   return addRow(book.fills, { ...row.content, name });
 }
 
-/** Shipped content, led by the player's leading hand. */
 /** Tags fills, whatever else they have become meanwhile. Returns how many did not have the tag, and have it now. */
 export async function tagFills(book: BookDatabase, ids: readonly string[], tag: string): Promise<number> {
   return book.transaction("rw", book.fills, async () => {
@@ -79,6 +79,7 @@ export async function tagFills(book: BookDatabase, ids: readonly string[], tag: 
   });
 }
 
+/** Shipped content, led by the player's leading hand. */
 export function turnForHands(content: FillContent, hands: Handedness): FillContent {
   if (hands !== "left") return content;
   const text = formatLine(mirrorLine(soundLine(content)));

@@ -9,8 +9,8 @@ import { MAX_TAGS } from "../phrase/phrase";
 import { importShared } from "../transfer";
 import { makeContent } from "./content";
 import { tagFills } from "./fills";
-import { welcome } from "./first";
 import { keepFills } from "./keep-fills";
+import { welcome } from "./welcome";
 
 const dated = { createdAt: 1, updatedAt: 2 };
 

@@ -1,51 +1,13 @@
 /** Several orchestrations of one fill, each with a name: one is in force, and is the fill's own; the others wait beside it. */
 
-import { z } from "zod";
 import { formatLine, mapPlayedSlots, placeStrokes, type StrokeKey } from "~/core/line";
 import type { Line } from "~/core/phrase";
-import {
-  isHand,
-  LIMBS,
-  makeSilence,
-  mapEachStroke,
-  mirrorLimb,
-  PLACES,
-  type Place,
-  partsOf,
-  strokesOf,
-} from "~/core/stroke";
-import { orchestrationSchema } from "../phrase/orchestration";
+import { isHand, makeSilence, mapEachStroke, mirrorLimb, type Place, partsOf, strokesOf } from "~/core/stroke";
 import { soundLine } from "../phrase/phrase";
-import type { FillContent } from "./content";
+import type { FillContent, NamedOrchestration } from "./content";
 
 export const MAX_ORCHESTRATIONS = 12;
 export const MAX_ORCHESTRATION_NAME = 60;
-const MAX_PLACED = 10_000;
-
-/** A stroke that is put somewhere by hand: slot, part of the slot, limb, drum or cymbal. */
-const placedSchema = z.tuple([
-  z.number().int().min(0).max(MAX_PLACED),
-  z.number().int().min(0).max(8),
-  z.enum(LIMBS),
-  z.enum(PLACES),
-]);
-
-export const namedOrchestrationSchema = z.strictObject({
-  name: z.string().max(MAX_ORCHESTRATION_NAME),
-  voicing: orchestrationSchema.optional(),
-  placed: z.array(placedSchema).max(MAX_PLACED),
-});
-export type NamedOrchestration = z.infer<typeof namedOrchestrationSchema>;
-
-export const orchestrationsSchema = z.strictObject({
-  /** Of the one in force. */
-  name: z.string().max(MAX_ORCHESTRATION_NAME),
-  others: z
-    .array(namedOrchestrationSchema)
-    .min(1)
-    .max(MAX_ORCHESTRATIONS - 1),
-});
-
 /** What the first one is called until it is named. */
 const FIRST_NAME = "First";
 

@@ -6,9 +6,9 @@ import { MAX_TEXT, readStickLine } from "~/core/line";
 import type { Bpm } from "~/core/time";
 import type { Item } from "~/data/rows";
 import { itemId, type Ref } from "../kind";
-import { MAX_NAME, meterSchema, tempoSchema, ticksSchema } from "../phrase/phrase";
+import { MAX_NAME } from "../phrase/phrase";
 import { rateTextSchema } from "../phrase/rate";
-import { settingSchema } from "../phrase/setting";
+import { meterSchema, settingSchema, tempoSchema, ticksSchema } from "../phrase/schema";
 
 export const MOST_TIMES = 64;
 export const MOST_WEIGHT = 5;

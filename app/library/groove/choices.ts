@@ -6,7 +6,8 @@ import type { Bpm, Meter } from "~/core/time";
 import { listRows } from "~/data/rows";
 import type { BookDatabase } from "../database";
 import { toFeel } from "../phrase/setting";
-import { type GrooveContent, toGroove } from "./content";
+import type { GrooveContent } from "./content";
+import { toGroove } from "./groove";
 
 /** A groove as the server sends it. */
 export interface ShippedGroove extends Pick<GrooveContent, "feel"> {

@@ -3,9 +3,11 @@ import { STRAIGHT } from "~/core/groove";
 import { readBook, writeBook } from "../book-file";
 import { fillContentSchema, makeContent } from "../fill/content";
 import { EMPTY_BOOK } from "../kinds";
-import { settingSchema, toFeel, toSetting } from "../phrase/setting";
+import { settingSchema } from "../phrase/schema";
+import { toFeel, toSetting } from "../phrase/setting";
 import { asVersion } from "../testing";
-import { grooveContentSchema, grooveOver, makeGrooveContent, toGroove } from "./content";
+import { grooveContentSchema, makeGrooveContent } from "./content";
+import { grooveOver, toGroove } from "./groove";
 
 const bars = { grooveBars: 1, countInBars: 0 };
 const shuffle = { swing: { unit: 2, share: 2 / 3 }, push: { L: 12, K: 0 } } as const;

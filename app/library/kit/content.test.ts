@@ -7,7 +7,8 @@ import { fillContentSchema, makeContent } from "../fill/content";
 import { EMPTY_BOOK } from "../kinds";
 import { orchestrationSchema } from "../phrase/orchestration";
 import { asVersion } from "../testing";
-import { kitContentSchema, MAX_DISTANCE, MAX_SIZE } from "./content";
+import { kitContentSchema } from "./content";
+import { MAX_DISTANCE, MAX_SIZE } from "./kit";
 
 const SNARE = usualSurface("sn");
 

@@ -1,18 +1,11 @@
 /** A kit as it is kept: a name, and what stands where. */
 
 import { z } from "zod";
-import { basePlace, type Kit, PLAYED_BY, type Surface } from "~/core/kit";
+import { basePlace, PLAYED_BY, type Surface } from "~/core/kit";
 import { canPlay, PLACES } from "~/core/stroke";
 import type { Item } from "~/data/rows";
 import { MAX_NAME } from "../phrase/phrase";
-
-export const MAX_SURFACES = 24;
-/** Centimetres from the seat, left or right, in front or behind. */
-export const MAX_DISTANCE = 250;
-export const MAX_HEIGHT = 200;
-export const MIN_SIZE = 5;
-export const MAX_SIZE = 120;
-export const MAX_ANGLE = 60;
+import { MAX_ANGLE, MAX_DISTANCE, MAX_HEIGHT, MAX_SIZE, MAX_SURFACES, MIN_SIZE } from "./kit";
 
 const centimetres = z.number().min(-MAX_DISTANCE).max(MAX_DISTANCE);
 
@@ -40,7 +33,3 @@ export type KitContent = z.infer<typeof kitContentSchema>;
 
 /** A player's own kit with its identity, as it travels in files. */
 export type SavedKit = Item<KitContent>;
-
-export function toKit({ surfaces }: Pick<KitContent, "surfaces">): Kit {
-  return { surfaces };
-}

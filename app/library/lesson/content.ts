@@ -3,7 +3,8 @@
 import { z } from "zod";
 import type { Item } from "~/data/rows";
 import { itemId, type Ref } from "../kind";
-import { MAX_NAME, MAX_TAG, MAX_TAGS, tempoSchema } from "../phrase/phrase";
+import { MAX_NAME, MAX_TAG, MAX_TAGS } from "../phrase/phrase";
+import { tempoSchema } from "../phrase/schema";
 
 export const MAX_LESSON_ITEMS = 200;
 export const MAX_WORDS = 2_000;

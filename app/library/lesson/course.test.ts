@@ -8,7 +8,7 @@ import { layOut } from "~/core/timeline";
 import { binRow, getRow, listRows } from "~/data/rows";
 import { BookDatabase } from "../database";
 import { soundLine, toPhrase } from "../phrase/phrase";
-import { savePreferences } from "../preferences";
+import { savePreferences } from "../preferences-store";
 import { COURSE_ID, takeCourse } from "./course";
 
 const load = async () => structuredClone(loadCourse()) as unknown;

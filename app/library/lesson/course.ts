@@ -7,7 +7,7 @@ import { fillContentSchema } from "../fill/content";
 import { turnForHands } from "../fill/fills";
 import { itemId } from "../kind";
 import { EMPTY_BOOK } from "../kinds";
-import { loadPreferences } from "../preferences";
+import { loadPreferences } from "../preferences-store";
 import { importBook } from "../transfer";
 import { lessonContentSchema } from "./content";
 

@@ -1,42 +1,9 @@
-/** How a fill sits in its groove, as it is kept. What is absent is as usual. */
+/** How a fill sits in its groove. */
 
-import { z } from "zod";
-import {
-  DURINGS,
-  ENDINGS,
-  FEET_IN,
-  type Feel,
-  FOOT_OSTINATI,
-  HARDEST_SHARE,
-  MOST_PUSH,
-  type Setting,
-  STRAIGHT_SHARE,
-  SWING_UNITS,
-} from "~/core/groove";
+import type { Feel, Setting } from "~/core/groove";
+import type { FeelContent, SettingContent } from "./schema";
 
-const pushSchema = z.number().min(-MOST_PUSH).max(MOST_PUSH).optional();
-
-export const feelSchema = z.strictObject({
-  swing: z
-    .strictObject({ unit: z.literal(SWING_UNITS), share: z.number().min(STRAIGHT_SHARE).max(HARDEST_SHARE) })
-    .nullable(),
-  /** Milliseconds behind the beat. */
-  push: z.strictObject({ R: pushSchema, L: pushSchema, K: pushSchema, H: pushSchema }),
-});
-
-export const settingSchema = z.strictObject({
-  ending: z.enum(ENDINGS).optional(),
-  during: z.enum(DURINGS).optional(),
-  foot: z.enum(FOOT_OSTINATI).optional(),
-  kickOnBeats: z.boolean().optional(),
-  feetIn: z.enum(FEET_IN).optional(),
-  stops: z.boolean().optional(),
-  /** The fill's own feel in place of the groove's. */
-  feel: feelSchema.optional(),
-  /** Whether the fill has the groove's feel. */
-  follows: z.boolean().optional(),
-});
-export type SettingContent = z.infer<typeof settingSchema>;
+export type { FeelContent, SettingContent } from "./schema";
 
 /** The whole setting of a fill, in a groove with that feel. */
 export function toSetting(
@@ -56,8 +23,6 @@ export function toSetting(
     follows: content?.follows ?? true,
   };
 }
-
-export type FeelContent = z.infer<typeof feelSchema>;
 
 /** Without what is not said. */
 export function toFeel(feel: FeelContent): Feel {

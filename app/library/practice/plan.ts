@@ -4,7 +4,7 @@ import { z } from "zod";
 import { RESULTS } from "~/core/listening";
 import { MAX_STEP_ID, NOT_BEGUN } from "~/core/practice";
 import { dayNumber, itemId, tally } from "../kind";
-import { tempoSchema } from "../phrase/phrase";
+import { tempoSchema } from "../phrase/schema";
 
 const MAX_STEPS = 200;
 const stepId = z.string().min(1).max(MAX_STEP_ID);

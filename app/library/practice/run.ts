@@ -4,7 +4,8 @@ import { z } from "zod";
 import { FAULT_KINDS, RESULTS } from "~/core/listening";
 import { MAX_STEP_ID, RUN_KINDS } from "~/core/practice";
 import { instant, itemId, tally } from "../kind";
-import { MAX_NAME, tempoSchema } from "../phrase/phrase";
+import { MAX_NAME } from "../phrase/phrase";
+import { tempoSchema } from "../phrase/schema";
 
 export const MAX_NOTE = 500;
 /** Nobody hears a minute's repeat as one. */

@@ -13,9 +13,10 @@ import {
 import { bpm, MAX_BPM, type Meter, MIN_BPM, parseRate, type Rate } from "~/core/time";
 import type { Item } from "~/data/rows";
 import { cellOf, cellTextSchema } from "../cell/content";
-import { figureSchema, toFigure } from "../phrase/figure";
-import { MAX_NAME, meterSchema, ticksSchema } from "../phrase/phrase";
+import { toFigure } from "../phrase/figure";
+import { MAX_NAME } from "../phrase/phrase";
 import { rateTextSchema } from "../phrase/rate";
+import { figureSchema, meterSchema, ticksSchema } from "../phrase/schema";
 
 export const MAX_POOL = 48;
 export const MAX_RULES = 40;

@@ -8,7 +8,7 @@ import { addRow, getRow, listRows } from "~/data/rows";
 import { cellOf } from "../cell/content";
 import type { BookDatabase } from "../database";
 import { soundLine } from "../phrase/phrase";
-import { loadPreferences } from "../preferences";
+import { loadPreferences } from "../preferences-store";
 import { MAX_POOL, makeSearch, type PoolContent } from "./content";
 
 /** A pool to begin with, for a book without cells: common stock of several sizes. */

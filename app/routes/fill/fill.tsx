@@ -9,12 +9,9 @@ import {
   useSubmit,
 } from "react-router";
 import { loadGrooves, loadStarter } from "~/content";
-import { bookName, currentBook } from "~/library/current";
+import { bookName } from "~/library/current";
 import { FILL_TABS, type FillTab, noteOpenFill } from "~/library/fill/address";
-import { FIRST_FILLS, welcome } from "~/library/fill/first";
-import { FILLS } from "~/library/fill/kind";
-import { listGrooves } from "~/library/groove/choices";
-import { openRow } from "~/library/open-row";
+import { FIRST_FILLS } from "~/library/fill/first";
 import { FillPreview, type FirstFill } from "~/screens/fill/preview";
 import { FillScreen } from "~/screens/fill/screen";
 import { FillSkeleton } from "~/screens/fill/skeleton";
@@ -27,16 +24,16 @@ export function loader() {
 }
 
 export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
-  const isFirst = params.fillId === FIRST_FILLS[bookName()];
-  // A newcomer's own first fill is made as it is opened; who has a book already goes on with that.
-  if (isFirst) await welcome(await currentBook(), bookName(), async () => (await serverLoader()).starter);
+  const { fillId } = params;
   const served = serverLoader();
-  const grooves = served.then(async ({ shipped }) => listGrooves(await currentBook(), shipped));
-  const [opened, { shipped }, listed] = await Promise.all([openRow(FILLS, params.fillId), served, grooves]);
-  if (!opened && isFirst) throw redirect("/");
+  // What reads and checks fills comes after the first picture.
+  const { openFill } = await import("~/library/fill/open");
+  const opened = await openFill(fillId, served);
+  // Who has a book already, without this fill, goes on with that.
+  if (!opened && fillId === FIRST_FILLS[bookName()]) throw redirect("/");
   if (!opened) throw data("no such fill", { status: 404 });
   noteOpenFill(opened.row.id);
-  return { ...opened, shipped, grooves: listed };
+  return { ...opened, shipped: (await served).shipped };
 }
 clientLoader.hydrate = true as const;
 

@@ -3,7 +3,7 @@ import { emptyOldBin } from "~/data/rows";
 import { currentBook } from "~/library/current";
 import { KITS } from "~/library/kit/kind";
 import { openRow } from "~/library/open-row";
-import { loadPreferences } from "~/library/preferences";
+import { loadPreferences } from "~/library/preferences-store";
 import { FloorScreen } from "~/screens/floor/screen";
 import type { Route } from "./+types/floor";
 

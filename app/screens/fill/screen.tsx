@@ -6,7 +6,6 @@ import { useStore } from "zustand";
 import type { CommandTable } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
 import { readCell } from "~/core/moves";
-import type { Unsaved } from "~/data/journal";
 import { type Chooser, useChooser } from "~/editor/choice";
 import {
   type HistoryScene,
@@ -23,12 +22,11 @@ import { loopOfCells } from "~/editor/fill/practice-loop";
 import { makeSource, type Stage, setupOf, underOf } from "~/editor/fill/score";
 import { putInCell } from "~/editor/put-in";
 import { type Undo, useUndo } from "~/editor/undo";
-import type { FillRow } from "~/library/database";
 import { addressOf, FILL_TABS, type FillTab } from "~/library/fill/address";
 import type { FillContent } from "~/library/fill/content";
-import { FILLS } from "~/library/fill/kind";
 import type { GrooveChoice, ShippedGroove } from "~/library/groove/choices";
 import { useLiveGrooves } from "~/library/groove/live";
+import type { Opened } from "~/library/open-row";
 import { useSaving } from "~/library/use-saving";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
@@ -38,10 +36,7 @@ import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { TAB_NAMES } from "~/words/fill";
 import { FillFrame } from "./frame";
 
-export interface FillScreenProps {
-  readonly row: FillRow;
-  /** To go on with. */
-  readonly unsaved: Unsaved<FillContent> | null;
+export interface FillScreenProps extends Opened<FillContent> {
   readonly grooves: readonly GrooveChoice[];
   readonly shipped: readonly ShippedGroove[];
   readonly tab: FillTab;
@@ -90,7 +85,8 @@ const WITHOUT_TRANSPORT: readonly FillTab[] = ["shed", "sheet"];
 const PLAYED = [...PLAY_COMMANDS, ...PHRASE_COMMANDS, ...PRACTICE_COMMANDS];
 const NOTHING: CommandTable<Scene> = [];
 
-export function FillScreen({ row, unsaved, grooves: loaded, shipped, tab, onCopy }: FillScreenProps) {
+export function FillScreen(props: FillScreenProps) {
+  const { row, unsaved, grooves: loaded, shipped, tab, onCopy } = props;
   const session = useSession();
   const { sound, lights, practice, errand, say } = session;
   const chooser = useChooser();
@@ -112,7 +108,7 @@ export function FillScreen({ row, unsaved, grooves: loaded, shipped, tab, onCopy
     () => underOf({ meter, groove, grooveBars, setting }, stage),
     [meter, groove, grooveBars, setting, stage],
   );
-  const saving = useSaving(FILLS, editor, row, unsaved, say);
+  const saving = useSaving(props, editor, say);
 
   const [heard, hear] = useState<FillContent | null>(null);
   const [otherUndo, setUndo] = useState<Undo | null>(null);

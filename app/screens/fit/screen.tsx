@@ -5,7 +5,6 @@ import { useStore } from "zustand";
 import { useCommands, useHint } from "~/commands/commands";
 import { KeysButton } from "~/commands/keys-button";
 import type { Meter } from "~/core/time";
-import type { Unsaved } from "~/data/journal";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { makeScore, pulseOfFill } from "~/editor/fill/score";
 import { useUndo } from "~/editor/undo";
@@ -13,9 +12,9 @@ import { UndoButtons } from "~/editor/undo-buttons";
 import type { BookEntry } from "~/library/cell/entries";
 import type { SearchRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
+import type { Opened } from "~/library/open-row";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import { hitsBetween, type SearchContent, searchRateOf, toSpec, toWeights } from "~/library/search/content";
-import { SEARCHES } from "~/library/search/kind";
 import { useSaving } from "~/library/use-saving";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
@@ -37,9 +36,7 @@ import { Rules } from "./rules";
 import { useSearch } from "./use-search";
 import { Weights } from "./weights";
 
-export interface FitScreenProps {
-  readonly row: SearchRow;
-  readonly unsaved: Unsaved<SearchContent> | null;
+export interface FitScreenProps extends Opened<SearchContent> {
   readonly bin: readonly SearchRow[];
   readonly saved: readonly { readonly id: string; readonly name: string }[];
   readonly entries: readonly BookEntry[];
@@ -59,7 +56,8 @@ const DRAWS = 12;
 /** How much being alike counts beside everything else. */
 const LIKENESS = 100;
 
-export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScreenProps) {
+export function FitScreen(props: FitScreenProps) {
+  const { row, unsaved, bin, saved, entries, grooves } = props;
   const hint = useHint();
   const [bench] = useState(() => openSearchBench(unsaved?.content ?? row.content));
   const content = useStore(bench.store, (state) => state.content);
@@ -76,7 +74,7 @@ export function FitScreen({ row, unsaved, bin, saved, entries, grooves }: FitScr
   const [words, setWords] = useState("");
   const [chosen, setChosen] = useState<number | null>(null);
 
-  const saving = useSaving(SEARCHES, bench, row, unsaved, say);
+  const saving = useSaving(props, bench, say);
 
   const { name: _, ...asked } = content;
   const stage = useMemo(() => ({ grooves, player, preferences }), [grooves, player, preferences]);

@@ -3,7 +3,8 @@
 import type { Kit, Surface } from "~/core/kit";
 import type { Place } from "~/core/stroke";
 import { makeUndoStore, type Undo, type UndoStore } from "~/editor/undo";
-import { type KitContent, MAX_ANGLE, MAX_DISTANCE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE, toKit } from "~/library/kit/content";
+import type { KitContent } from "~/library/kit/content";
+import { MAX_ANGLE, MAX_DISTANCE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE, toKit } from "~/library/kit/kit";
 
 export interface KitBench {
   readonly store: UndoStore<KitContent>["store"];

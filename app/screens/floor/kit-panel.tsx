@@ -16,7 +16,8 @@ import {
   type Surface,
 } from "~/core/kit";
 import { canPlay, LIMBS, PLACE_NAMES, PLACES, type Place } from "~/core/stroke";
-import { type KitContent, MAX_ANGLE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE } from "~/library/kit/content";
+import type { KitContent } from "~/library/kit/content";
+import { MAX_ANGLE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE } from "~/library/kit/kit";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import type { ChosenKit } from "~/session/player";
 import { PLAYED_BY_NAMES, wordKitProblem } from "~/words/kit";

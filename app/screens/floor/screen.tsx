@@ -5,8 +5,9 @@ import { useFetcher } from "react-router";
 import { useStore } from "zustand";
 import type { Unsaved } from "~/data/journal";
 import type { KitRow } from "~/library/database";
-import { type KitContent, toKit } from "~/library/kit/content";
+import type { KitContent } from "~/library/kit/content";
 import { KITS } from "~/library/kit/kind";
+import { toKit } from "~/library/kit/kit";
 import { useSaving } from "~/library/use-saving";
 import { usePlayerSession } from "~/session/player";
 import { useSay } from "~/session/session";
@@ -43,7 +44,7 @@ function OwnKitDesk({ kitRow, unsavedKit, ...rest }: OwnKitDeskProps) {
   const { tryKit } = usePlayerSession();
   const say = useSay();
   const { submit } = useFetcher();
-  const saving = useSaving(KITS, bench, kitRow, unsavedKit, say);
+  const saving = useSaving({ kept: KITS, row: kitRow, unsaved: unsavedKit }, bench, say);
   useEffect(() => {
     tryKit(toKit(bench.store.getState().content));
     // In the same step as the change, so that the plan and what is worked out of it are of one kit.

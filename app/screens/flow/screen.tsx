@@ -9,7 +9,6 @@ import { type ComposedPlaying, type FlowRecord, listCalls } from "~/core/flow";
 import { formatLine } from "~/core/line";
 import type { Result } from "~/core/listening";
 import { bpm, MAX_BPM, type Meter, MIN_BPM } from "~/core/time";
-import type { Unsaved } from "~/data/journal";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { CareNote } from "~/editor/listening/care-note";
 import { ListeningPanel } from "~/editor/listening/listening-panel";
@@ -18,8 +17,8 @@ import type { Listening } from "~/formats/listening";
 import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, FlowRow, LessonRow } from "~/library/database";
 import type { FlowContent } from "~/library/flow/content";
-import { FLOWS } from "~/library/flow/kind";
 import type { GrooveChoice } from "~/library/groove/choices";
+import type { Opened } from "~/library/open-row";
 import { useSaving } from "~/library/use-saving";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
@@ -50,9 +49,7 @@ import { watchVoices } from "./speak";
 import { SILENT_ROUNDS, useFlow } from "./use-flow";
 import { Ways } from "./ways";
 
-export interface FlowScreenProps {
-  readonly row: FlowRow;
-  readonly unsaved: Unsaved<FlowContent> | null;
+export interface FlowScreenProps extends Opened<FlowContent> {
   readonly bin: readonly FlowRow[];
   readonly saved: readonly { readonly id: string; readonly name: string }[];
   readonly fills: readonly FillRow[];
@@ -77,7 +74,7 @@ export function FlowScreen(props: FlowScreenProps) {
   const say = useSay();
   const submit = useSubmit();
   const kept = useFetcher<{ id: string; name: string }>();
-  const saving = useSaving(FLOWS, bench, row, unsaved, say);
+  const saving = useSaving(props, bench, say);
   const [isBeside, setBeside] = useState(false);
   const [hasVoice, setVoice] = useState(true);
   useEffect(() => watchVoices(setVoice), []);

@@ -3,7 +3,8 @@ import { plainGroove } from "~/core/groove";
 import { formatLine } from "~/core/line";
 import { bpm, type Meter, parseMeter } from "~/core/time";
 import type { GrooveChoice } from "~/library/groove/choices";
-import { grooveOver, makeGrooveContent, toGroove } from "~/library/groove/content";
+import { makeGrooveContent } from "~/library/groove/content";
+import { grooveOver, toGroove } from "~/library/groove/groove";
 import { copyGroove, newGroove } from "./new-groove";
 
 test("a new one is the plain pulse of its meter, and fills its bar", () => {

@@ -6,7 +6,6 @@ import { Link, useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
 import { useCommands } from "~/commands/commands";
 import { KeysButton } from "~/commands/keys-button";
-import type { Unsaved } from "~/data/journal";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { ExportMenu } from "~/editor/export/export-menu";
 import type { ExportSubject } from "~/editor/export/subject";
@@ -19,13 +18,13 @@ import { useUndo } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
 import type { BookEntry } from "~/library/cell/entries";
 import { currentBook } from "~/library/current";
-import type { FillRow, LessonRow } from "~/library/database";
+import type { FillRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { type LessonContent, MAX_WORDS } from "~/library/lesson/content";
 import { addItems, fillItem, headingItem, type NewItem } from "~/library/lesson/edit";
-import { LESSONS } from "~/library/lesson/kind";
 import { lessonProgress } from "~/library/lesson/progress";
+import type { Opened } from "~/library/open-row";
 import { plainLine } from "~/library/phrase/phrase";
 import type { PlanRow } from "~/library/practice/plan";
 import { useSaving } from "~/library/use-saving";
@@ -44,9 +43,7 @@ import { ItemList } from "./item-list";
 
 const GradedDialog = lazy(() => import("./graded-dialog"));
 
-export interface LessonScreenProps {
-  readonly row: LessonRow;
-  readonly unsaved: Unsaved<LessonContent> | null;
+export interface LessonScreenProps extends Opened<LessonContent> {
   readonly fills: readonly FillRow[];
   readonly entries: readonly BookEntry[];
   readonly grooves: readonly GrooveChoice[];
@@ -64,7 +61,7 @@ export function LessonScreen(props: LessonScreenProps) {
   const { row, unsaved } = props;
   const { say } = useSession();
   const [bench] = useState(() => openLessonBench(unsaved?.content ?? row.content));
-  const saving = useSaving(LESSONS, bench, row, unsaved, say);
+  const saving = useSaving(props, bench, say);
   const history = useUndo(bench.undo);
   useCommands(UNDO_COMMANDS, { history });
   const content = useStore(bench.store, (state) => state.content);

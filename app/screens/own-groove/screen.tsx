@@ -10,7 +10,6 @@ import { KeysButton } from "~/commands/keys-button";
 import { arrangeRange } from "~/core/groove";
 import { EVERY_BEAT, type Pulse, pulseOf } from "~/core/pulse";
 import { barTicks, bpm, formatMeter, MAX_BPM, type Meter, MIN_BPM, TICKS_PER_QUARTER, ticks } from "~/core/time";
-import type { Unsaved } from "~/data/journal";
 import { useChooser } from "~/editor/choice";
 import { PHRASE_COMMANDS, PLAY_COMMANDS, UNDO_COMMANDS } from "~/editor/commands";
 import { EditorContext, useHistory, useWorked } from "~/editor/context";
@@ -24,8 +23,9 @@ import { Pictures } from "~/editor/pictures";
 import { UndoButtons } from "~/editor/undo-buttons";
 import type { GrooveRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
-import { type GrooveContent, grooveOver, MAX_GROOVE_LENGTH } from "~/library/groove/content";
-import { GROOVES } from "~/library/groove/kind";
+import { type GrooveContent, MAX_GROOVE_LENGTH } from "~/library/groove/content";
+import { grooveOver } from "~/library/groove/groove";
+import type { Opened } from "~/library/open-row";
 import { keepFeel, toFeel } from "~/library/phrase/setting";
 import { type Saving, useSaving } from "~/library/use-saving";
 import { usePlayback } from "~/session/playback";
@@ -37,14 +37,13 @@ import { NumberField } from "~/ui/number-field";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { plural, sayNumber } from "~/words/time";
 
-export interface OwnGrooveScreenProps {
-  readonly row: GrooveRow;
-  readonly unsaved: Unsaved<GrooveContent> | null;
+export interface OwnGrooveScreenProps extends Opened<GrooveContent> {
   /** The fill to go back to; null for the last one. */
   readonly fillId: string | null;
 }
 
-export function OwnGrooveScreen({ row, unsaved, fillId }: OwnGrooveScreenProps) {
+export function OwnGrooveScreen(props: OwnGrooveScreenProps) {
+  const { row, unsaved, fillId } = props;
   const player = usePlayer();
   const playerNow = useRef(player);
   playerNow.current = player;
@@ -54,7 +53,7 @@ export function OwnGrooveScreen({ row, unsaved, fillId }: OwnGrooveScreenProps) 
       pulse: meterPulse(meter),
     })),
   );
-  const saving = useSaving(GROOVES, editor, row, unsaved, useSay());
+  const saving = useSaving(props, editor, useSay());
   return (
     <EditorContext value={editor}>
       <Desk editor={editor} row={row} saving={saving} fillId={fillId} />
