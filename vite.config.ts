@@ -5,9 +5,15 @@ import { firstScreen } from "./scripts/first-screen";
 
 /** What everything stands on. */
 const BASE = /node_modules.(react|react-dom|scheduler|use-sync-external-store)[\\/]/;
+/** What reads the book and opens a fill, once the first screen is drawn; with the database and the checks. */
+const OPENING = /node_modules.dexie|app.(library.(own|database|fill.open)|screens.fill.screen)\.tsx?$/;
 /** Fields, menus and dialogs, and what lets cells be dragged: one file that comes after the first picture. */
 const CONTROLS =
   /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows)/;
+
+/** What only some screens need, however many of them: it comes when they do. */
+const LATER =
+  /vexflow|comlink|fflate|uqr|pdfkit|fast-xml-parser|app\/(editor\/(export|paper|import|listening)|engrave\/(?!notation)|ink|paper|views\/(paint-drawing|staff-sheet)|core\/(flow|listening|search|graph|orchestration-search))/;
 
 /** The page around every screen, and a fill in its first place. */
 const first = firstScreen(
@@ -35,8 +41,9 @@ export default defineConfig({
               groups: [
                 { name: "base", test: BASE, priority: 3 },
                 { name: "first", test: first.isOfIt, minShareCount: 2, priority: 2 },
+                { name: "opening", test: OPENING, priority: 1 },
                 { name: "controls", test: CONTROLS, priority: 1 },
-                { name: "shared", minShareCount: 3, priority: 0 },
+                { name: "shared", minShareCount: 3, test: (id) => !LATER.test(id), priority: 0 },
               ],
             },
           },

@@ -95,7 +95,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   shipped.catch(() => {
     shipped = null;
   });
-  const own = loadOwn().catch((error: unknown) => {
+  const own = readBook().catch((error: unknown) => {
     console.error(error);
     return { ...NOTHING_OWN, trouble: troubleOf(error) };
   });
@@ -104,9 +104,9 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
 }
 
 /** What reads the book comes after the first picture, and so does the database, which is asked for at the same time. */
-async function loadOwn() {
-  const [library] = await Promise.all([import("~/library/own"), currentBook()]);
-  return { ...(await library.loadOwn()), trouble: null };
+async function readBook() {
+  const [{ loadOwn }] = await Promise.all([import("~/library/own"), currentBook()]);
+  return { ...(await loadOwn()), trouble: null };
 }
 clientLoader.hydrate = true as const;
 

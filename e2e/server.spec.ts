@@ -56,14 +56,14 @@ test("an unknown address is a 404 with a way on, and so is a fill that is not th
   await expect(page.getByRole("link", { name: "To the Shelf" })).toBeVisible();
 });
 
-test("the first screen's JavaScript is under 250 kB gzipped; staff and sound come later", async ({ request }) => {
+test("the first screen's JavaScript is under 180 kB gzipped; staff and sound come later", async ({ request }) => {
   const html = await (await request.get("/fills/any/stack")).text();
   // What is loaded before the screen shows.
   const preloaded = [...html.matchAll(/<link rel="modulepreload"[^>]*href="([^"]+)"/g)].map(([, path]) => path ?? "");
   expect(preloaded.length).toBeGreaterThan(3);
   let total = 0;
   for (const path of preloaded) total += gzipSync(await (await request.get(path)).body()).length;
-  expect(total).toBeLessThan(250_000);
+  expect(total).toBeLessThan(180_000);
   expect(preloaded.some((path) => /staff-view|player/.test(path))).toBe(false);
 });
 

@@ -46,7 +46,8 @@ export function firstScreen(entries: RegExp): Plugin & { readonly isOfIt: (id: s
   };
 }
 
-async function reach(entries: readonly string[], graph: Graph): Promise<Set<string>> {
+/** Modules by their ids, all that `entries` lead to. */
+export async function reach(entries: readonly string[], graph: Graph): Promise<Set<string>> {
   const reads = new Map<string, Promise<Read>>();
   const asked = new Set<string>();
   const found = new Set<string>();

@@ -6,7 +6,7 @@ import { loadEntries } from "~/library/cell/load";
 import { currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
 import { fillContentSchema } from "~/library/fill/content";
-import { listGrooves } from "~/library/groove/choices";
+import { listGrooves } from "~/library/groove/list";
 import { openRow } from "~/library/open-row";
 import { searchContentSchema } from "~/library/search/content";
 import { SEARCHES } from "~/library/search/kind";

@@ -12,7 +12,7 @@ import { flowContentSchema } from "~/library/flow/content";
 import { FLOWS } from "~/library/flow/kind";
 import { addFlow } from "~/library/flow/new-flow";
 import { getFlowRecord } from "~/library/flow/record";
-import { listGrooves } from "~/library/groove/choices";
+import { listGrooves } from "~/library/groove/list";
 import { openRow } from "~/library/open-row";
 import { keepWaiting } from "~/library/practice/store";
 import { loadPreferences } from "~/library/preferences-store";

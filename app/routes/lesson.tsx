@@ -6,7 +6,7 @@ import { listRows } from "~/data/rows";
 import { loadEntries } from "~/library/cell/load";
 import { currentBook } from "~/library/current";
 import { listFills } from "~/library/fill/fills";
-import { listGrooves } from "~/library/groove/choices";
+import { listGrooves } from "~/library/groove/list";
 import { LESSONS } from "~/library/lesson/kind";
 import { openRow } from "~/library/open-row";
 import { listPlans } from "~/library/practice/store";

@@ -9,7 +9,7 @@ import { addressOf } from "~/library/fill/address";
 import { listFills } from "~/library/fill/fills";
 import { FIRST_FILLS, hasBook } from "~/library/fill/first";
 import { welcome } from "~/library/fill/welcome";
-import { listGrooves } from "~/library/groove/choices";
+import { listGrooves } from "~/library/groove/list";
 import { settleJournal } from "~/library/settle";
 import { ShelfScreen } from "~/screens/shelf/screen";
 import { ScreenShape } from "~/ui/screen-shape";

@@ -1,7 +1,8 @@
 /** What a fill's address opens. */
 
 import { bookName, currentBook } from "../current";
-import { type GrooveChoice, listGrooves, type ShippedGroove } from "../groove/choices";
+import type { GrooveChoice, ShippedGroove } from "../groove/choices";
+import { listGrooves } from "../groove/list";
 import { type Opened, openRow } from "../open-row";
 import type { FillContent } from "./content";
 import { FIRST_FILLS } from "./first";

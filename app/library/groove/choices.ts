@@ -1,13 +1,10 @@
-/** The grooves that a fill may sit in: those that ship, and the player's own. */
+/** A groove that a fill may sit in: one that ships, or the player's own. */
 
 import type { Groove } from "~/core/groove";
 import { readStickLine } from "~/core/line";
 import type { Bpm, Meter } from "~/core/time";
-import { listRows } from "~/data/rows";
-import type { BookDatabase } from "../database";
 import { toFeel } from "../phrase/setting";
 import type { GrooveContent } from "./content";
-import { toGroove } from "./groove";
 
 /** A groove as the server sends it. */
 export interface ShippedGroove extends Pick<GrooveContent, "feel"> {
@@ -27,22 +24,6 @@ export interface GrooveChoice {
   readonly isOwn: boolean;
   readonly slowest: Bpm;
   readonly fastest: Bpm;
-}
-
-/** Own ones first, the last edited first. */
-export async function listGrooves(book: BookDatabase, shipped: readonly ShippedGroove[]): Promise<GrooveChoice[]> {
-  const own = await listRows(book.grooves);
-  return [
-    ...own.map(({ id, content }) => ({
-      id,
-      name: content.name || "Untitled groove",
-      groove: toGroove(content),
-      isOwn: true,
-      slowest: content.slowest,
-      fastest: content.fastest,
-    })),
-    ...readGrooves(shipped),
-  ];
 }
 
 /** Those that ship, as choices. */

@@ -1,7 +1,8 @@
 import { useEffect, useState } from "react";
 import { watch } from "~/data/watch";
 import { currentBook } from "../current";
-import { type GrooveChoice, listGrooves, type ShippedGroove } from "./choices";
+import type { GrooveChoice, ShippedGroove } from "./choices";
+import { listGrooves } from "./list";
 
 /** All grooves, read again whenever one is made, changed or deleted; undefined until they are read. */
 export function useLiveGrooves(shipped: readonly ShippedGroove[]): GrooveChoice[] | undefined {

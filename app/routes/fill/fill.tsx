@@ -13,7 +13,6 @@ import { bookName } from "~/library/current";
 import { FILL_TABS, type FillTab, noteOpenFill } from "~/library/fill/address";
 import { FIRST_FILLS } from "~/library/fill/first";
 import { FillPreview, type FirstFill } from "~/screens/fill/preview";
-import { FillScreen } from "~/screens/fill/screen";
 import { FillSkeleton } from "~/screens/fill/skeleton";
 import { StackScreen } from "~/screens/stack/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
@@ -26,14 +25,17 @@ export function loader() {
 export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
   const { fillId } = params;
   const served = serverLoader();
-  // What reads and checks fills comes after the first picture.
-  const { openFill } = await import("~/library/fill/open");
+  // What reads, checks and edits fills comes after the first picture.
+  const [{ openFill }, { FillScreen }] = await Promise.all([
+    import("~/library/fill/open"),
+    import("~/screens/fill/screen"),
+  ]);
   const opened = await openFill(fillId, served);
   // Who has a book already, without this fill, goes on with that.
   if (!opened && fillId === FIRST_FILLS[bookName()]) throw redirect("/");
   if (!opened) throw data("no such fill", { status: 404 });
   noteOpenFill(opened.row.id);
-  return { ...opened, shipped: (await served).shipped };
+  return { ...opened, shipped: (await served).shipped, Screen: FillScreen };
 }
 clientLoader.hydrate = true as const;
 
@@ -66,12 +68,13 @@ function useTab(): FillTab {
 }
 
 export default function Fill({ loaderData }: Route.ComponentProps) {
+  const { Screen, ...opened } = loaderData;
   const submit = useSubmit();
   const tab = useTab();
   return (
-    <FillScreen
-      key={loaderData.row.id}
-      {...loaderData}
+    <Screen
+      key={opened.row.id}
+      {...opened}
       tab={tab}
       onCopy={(content) =>
         submit(JSON.stringify({ intent: "keep", content, tab }), {
