@@ -1,5 +1,7 @@
 /** What each screen costs to come: shifts of what stands there, first and largest paint, and bytes. On the built app, from the demo's book. */
 import { spawn } from "node:child_process";
+import { readdir, readFile } from "node:fs/promises";
+import { gzipSync } from "node:zlib";
 import { chromium } from "@playwright/test";
 import { CHROMIUM_ARGS, findChromium } from "../scripts/chromium.mjs";
 
@@ -9,6 +11,7 @@ const SIZES = [
   { width: 820, height: 1180 },
   { width: 390, height: 844 },
 ];
+const FIRST = "/fills/demo-five-five-six/stack";
 const FILL = "/fills/demo-gravel-road";
 const PAGES = [
   ["Stack", `${FILL}/stack`],
@@ -63,6 +66,24 @@ async function measure(context, path) {
   return told;
 }
 
+/** What a newcomer's first picture needs, and what is fetched then to open the fill that it shows: files, and bytes of JavaScript when gzipped. */
+async function measureFirst() {
+  const html = await (await fetch(`http://127.0.0.1:${PORT}${FIRST}`)).text();
+  const named = [...html.matchAll(/<link [^>]*rel="(?:modulepreload|preload|stylesheet)"[^>]*href="([^"]+)"/g)];
+  const scripts = named.map(([, path]) => path).filter((path) => path.endsWith(".js"));
+  const opening = (await readdir("build/client/assets")).filter((file) => /^opening-.*\.js$/.test(file));
+  const size = async (paths) => {
+    const files = await Promise.all(paths.map((path) => readFile(`build/client${path}`)));
+    return files.reduce((sum, file) => sum + gzipSync(file).length, 0);
+  };
+  return {
+    // The page itself is one too.
+    files: new Set(named.map(([, path]) => path)).size + 1,
+    scripts: await size(scripts),
+    opening: await size(opening.map((file) => `/assets/${file}`)),
+  };
+}
+
 const rows = [];
 {
   // A newcomer: nothing is kept, the server draws the first fill.
@@ -70,6 +91,7 @@ const rows = [];
   rows.push(["first visit", [await measure(context, "/")]]);
   await context.close();
 }
+const first = await measureFirst();
 const contexts = [];
 for (const viewport of SIZES) {
   const context = await browser.newContext({ viewport, serviceWorkers: "block" });
@@ -92,5 +114,13 @@ for (const [name, told] of rows) {
   console.log(`${name.padEnd(24)}${shifts}${rest.map((value) => String(value).padStart(13)).join("")}`);
 }
 console.log("(to hold: shifts under 0.02)");
+console.log(`\n${"first visit".padEnd(50)}${"to hold".padStart(13)}${"ours".padStart(13)}`);
+for (const [what, hold, ours] of [
+  ["JavaScript for the first picture, gzipped", "180 kB", `${(first.scripts / 1000).toFixed(1)} kB`],
+  ["files for the first picture, page and fonts too", "20", first.files],
+  ["JavaScript that then opens the fill, gzipped", "", `${(first.opening / 1000).toFixed(1)} kB`],
+]) {
+  console.log(`${what.padEnd(50)}${hold.padStart(13)}${String(ours).padStart(13)}`);
+}
 await browser.close();
 server.kill();

@@ -1,7 +1,7 @@
 /** What a line is set in, as one sentence whose words are changed in place. */
 
 import { ArrowLeftRight } from "lucide-react";
-import { useState } from "react";
+import { lazy, useState } from "react";
 import { useHint } from "~/commands/commands";
 import { openingRate } from "~/core/phrase";
 import { COUNT_STYLES, type CountStyle } from "~/core/pulse";
@@ -13,7 +13,9 @@ import { LIMB_NAMES } from "~/words/slot";
 import { COUNT_STYLE_NAMES, sayWindow } from "~/words/time";
 import { LINE_COMMANDS } from "./commands";
 import { useEditor, usePhrase, useWorked } from "./context";
-import { Field, MeterControl, OrchestrationControl, RateControl, SpaceControl } from "./frame-controls";
+import { Field, MeterControl, OrchestrationControl, RateControl } from "./frame-controls";
+
+const SpaceControl = lazy(() => import("./space-control"));
 
 /** Meter, note value, space to fill, lead hand, count and orchestration, as one sentence whose words are changed in place. */
 export function FrameSentence({ children }: { readonly children?: React.ReactNode }) {

@@ -12,7 +12,7 @@ import {
   type Setting,
 } from "~/core/groove";
 import { useFill, useFillPlace } from "~/editor/fill/place";
-import { SpaceControl } from "~/editor/frame-controls";
+import SpaceControl from "~/editor/space-control";
 import { MAX_GROOVE_BARS } from "~/library/fill/content";
 import type { SettingContent } from "~/library/phrase/setting";
 import { Check } from "~/ui/check";
