@@ -259,6 +259,26 @@ test.describe("by keys", () => {
     await expect(line).toHaveValue("@4 KKKL");
   });
 
+  test("a key given on one screen is the command's on every other, and who had it there says so", async ({ page }) => {
+    await openLine(page, "@4 RLRL");
+    const keys = page.getByRole("dialog", { name: "Keys" });
+    await page.getByRole("button", { name: "Keys", exact: true }).click();
+    await keys.getByRole("button", { name: "Change keys" }).click();
+    await keys.getByRole("button", { name: /^Change the key of “Faster by 1”/ }).click();
+    await page.keyboard.press("2");
+    await expect(keys.getByRole("status")).toHaveText("Faster by 1: 2.");
+    await page.keyboard.press("Escape");
+    await page.getByRole("link", { name: "Groove" }).click();
+    const tempo = page.getByRole("textbox", { name: "Tempo" });
+    await expect(page.getByRole("tab", { name: "Form" })).toBeVisible();
+    const before = Number(await tempo.inputValue());
+    await page.keyboard.press("2");
+    await expect(tempo).toHaveValue(String(before + 1));
+    await expect(page.getByRole("tab", { name: "Form" })).toHaveAttribute("aria-selected", "false");
+    await page.getByRole("button", { name: "Keys", exact: true }).click();
+    await expect(keys).toContainText("Show: Formwithout 2: you gave that to “Faster by 1”");
+  });
+
   test("a whole job: typed, heard, its length fixed, practised", async ({ page }) => {
     await openShelf(page);
     await page.getByRole("button", { name: "New fill" }).focus();

@@ -5,6 +5,7 @@ import {
   findCommand,
   groupCommands,
   hintOf,
+  keysInForce,
   type Press,
   searchCommands,
   takenBy,
@@ -118,6 +119,21 @@ describe("keys of the player's own", () => {
     expect(hintOf(TABLE, "undo", own)).toBe("Undo (Ctrl+Z)");
     // What a file or a name may hold is no command.
     expect(withOwnKeys({ id: "toString", keys: ["x"] }, own).keys).toEqual(["x"]);
+  });
+  test("a key that was given to a command is no other's that is there at the same time, wherever it was given", () => {
+    const together = [...bindTable(TABLE, scene), ...bindTable(OTHER, scene)];
+    const given = { undo: ["Space"], accent: ["Space"] };
+    const settled = together.map(keysInForce(together, given));
+    const of = (name: string) => settled.find(({ id }) => id === name);
+    expect(of("undo")).toMatchObject({ keys: ["Space"], lost: [] });
+    expect(of("play")).toMatchObject({ keys: [], lost: [{ key: "Space", to: "Undo" }] });
+    // Inside the notes it is another's.
+    expect(of("accent")).toMatchObject({ keys: ["Space"], lost: [] });
+    expect(findCommand([settled], press("Space"))?.id).toBe("undo");
+    // Where the two were given the same key on different screens, the newest has it.
+    const twice = together.map(keysInForce(together, { play: ["j"], undo: ["j"] }));
+    expect(twice.filter(({ keys }) => keys.includes("j")).map(({ id }) => id)).toEqual(["undo"]);
+    expect(findCommand([twice], press("j"))?.id).toBe("undo");
   });
   test("a key that another command of the same place has is told; of another place it is free", () => {
     expect(takenBy(all, "undo", "Space")?.id).toBe("apply");

@@ -45,6 +45,37 @@ export function withOwnKeys<Entry extends Pick<Command, "id" | "keys">>(entry: E
   return keys ? { ...entry, keys } : entry;
 }
 
+/** Commands that are there at the same time, with the keys in force. */
+export interface InForce extends Command {
+  /** Keys that it was supplied with, and the name of the command that the player has given each to. */
+  readonly lost: readonly { readonly key: string; readonly to: string }[];
+}
+
+/**
+ * The keys in force of commands that are there at the same time, the newest last. A key that the player has given to one of
+ * them is no other's in its place, wherever it was given; of two that were given the same key, the newest has it.
+ */
+export function keysInForce(commands: readonly Command[], own: OwnKeys): (command: Command) => InForce {
+  const placeOf = (scope: string | undefined, key: string) => `${scope ?? ""} ${key}`;
+  const owners = new Map(
+    commands
+      .filter(({ id }) => Object.hasOwn(own, id))
+      .flatMap((command) =>
+        withOwnKeys(command, own).keys.map((key) => [placeOf(command.scope, key), command] as const),
+      ),
+  );
+  return (command) => {
+    const { keys } = withOwnKeys(command, own);
+    const ownerOf = (key: string) => owners.get(placeOf(command.scope, key)) ?? command;
+    const lost = keys.filter((key) => ownerOf(key).id !== command.id);
+    return {
+      ...command,
+      keys: keys.filter((key) => !lost.includes(key)),
+      lost: lost.map((key) => ({ key, to: ownerOf(key).name })),
+    };
+  };
+}
+
 /** What a key that is to be given to a command does already; null where it is free. */
 export function takenBy(commands: readonly Command[], id: string, key: string): Command | null {
   const scope = commands.find((one) => one.id === id)?.scope;
@@ -87,8 +118,8 @@ export function findCommand(layers: readonly (readonly Command[])[], press: Pres
 }
 
 /** Commands by heading, in the order in which these first come. */
-export function groupCommands(commands: readonly Command[]): ReadonlyMap<string, readonly Command[]> {
-  const groups = new Map<string, Command[]>();
+export function groupCommands<One extends Command>(commands: readonly One[]): ReadonlyMap<string, readonly One[]> {
+  const groups = new Map<string, One[]>();
   for (const command of commands) groups.set(command.group, [...(groups.get(command.group) ?? []), command]);
   return groups;
 }

@@ -1,12 +1,22 @@
 /** The commands of the moment: screens add theirs while they are shown, and one handler runs them. */
 
 import { createContext, lazy, Suspense, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
-import { bindTable, type Command, type CommandTable, findCommand, hintOf, type OwnKeys, withOwnKeys } from "./command";
+import {
+  bindTable,
+  type Command,
+  type CommandTable,
+  findCommand,
+  hintOf,
+  type InForce,
+  keysInForce,
+  type OwnKeys,
+  withOwnKeys,
+} from "./command";
 import { isTyping, keepsKey, nameKey } from "./keys";
 
 interface Registry {
   readonly add: (commands: readonly Command[]) => () => void;
-  readonly listAll: () => Command[];
+  readonly listAll: () => InForce[];
   readonly open: (what: "palette" | "keys") => void;
 }
 
@@ -28,7 +38,15 @@ const OwnKeysContext = createContext<OwnKeys>({});
 /** What a button's tooltip says of the command that it runs, with the player's own key. */
 export function useHint(): <Scene>(table: CommandTable<Scene>, id: string) => string {
   const own = useContext(OwnKeysContext);
-  return useCallback((table, id) => hintOf(table, id, own), [own]);
+  const registry = useContext(RegistryContext);
+  return useCallback(
+    (table, id) => {
+      // Another command may have been given its key.
+      const entry = registry?.listAll().find((one) => one.id === id);
+      return hintOf(table, id, entry ? { [id]: entry.keys } : own);
+    },
+    [own, registry],
+  );
 }
 
 /** The key of a command, by its id: the supplied one, or the player's own. */
@@ -82,7 +100,10 @@ export function CommandsProvider({ allowsLetters, ownKeys, onOwnKeys, children }
         layers.current.set(key, commands);
         return () => layers.current.delete(key);
       },
-      listAll: () => [...layers.current.values()].flat().map((command) => withOwnKeys(command, own.current)),
+      listAll: () => {
+        const all = [...layers.current.values()].flat();
+        return all.map(keysInForce(all, own.current));
+      },
       open: setOpened,
     }),
     [],
@@ -98,8 +119,9 @@ export function CommandsProvider({ allowsLetters, ownKeys, onOwnKeys, children }
       const target = event.target instanceof Element ? event.target : document.body;
       const key = nameKey(event);
       const all = [...layers.current.values()];
+      const inForce = keysInForce(all.flat(), own.current);
       const command = findCommand(
-        all.map((layer) => layer.map((one) => withOwnKeys(one, own.current))),
+        all.map((layer) => layer.map(inForce)),
         {
           key,
           isTyping: isTyping(target),

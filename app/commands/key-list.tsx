@@ -1,10 +1,10 @@
 import { useEffect, useState } from "react";
 import { Modal } from "~/ui/modal";
-import { type Command, groupCommands, type OwnKeys, takenBy } from "./command";
+import { type Command, groupCommands, type InForce, type OwnKeys, takenBy } from "./command";
 import { nameKey, nameKeyCap } from "./keys";
 
 interface KeyListProps {
-  readonly commands: readonly Command[];
+  readonly commands: readonly InForce[];
   readonly ownKeys: OwnKeys;
   readonly onOwnKeys: (keys: OwnKeys) => void;
   readonly onClose: () => void;
@@ -19,7 +19,7 @@ export default function KeyList({ commands, ownKeys, onOwnKeys, onClose }: KeyLi
   /** The command that waits for its new key. */
   const [waiting, setWaiting] = useState<Command | null>(null);
   const [told, setTold] = useState("");
-  const groups = groupCommands(commands.filter(({ keys }) => isChanging || keys.length > 0));
+  const groups = groupCommands(commands.filter(({ keys, lost }) => isChanging || keys.length + lost.length > 0));
   useEffect(() => {
     if (!waiting) return;
     const onKeyDown = (event: KeyboardEvent) => {
@@ -103,7 +103,14 @@ export default function KeyList({ commands, ownKeys, onOwnKeys, onClose }: KeyLi
                       ))
                     )}
                   </dt>
-                  <dd>{command.name}</dd>
+                  <dd>
+                    {command.name}
+                    {command.lost.map(({ key, to }) => (
+                      <span key={key} className="quiet block text-xs">
+                        without {nameKeyCap(key)}: you gave that to “{to}”
+                      </span>
+                    ))}
+                  </dd>
                 </div>
               ))}
             </dl>
