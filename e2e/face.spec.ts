@@ -55,6 +55,35 @@ async function shiftOf(page: Page, path: string, isThere: () => Promise<void>) {
   );
 }
 
+test("at a desk the Practise panel stands beside what is practised, never over it", async ({ page }) => {
+  await openLine(page, "@4 >RlrrL >RlrrL RLRRLK");
+  await page.getByRole("button", { name: /^Practise/ }).click();
+  const panel = page.getByRole("region", { name: "Practise" });
+  const boxOf = async (name: string) => {
+    const box = await page.getByRole("region", { name, exact: true }).boundingBox();
+    expect(box, name).not.toBeNull();
+    return box ?? { x: 0, width: 0 };
+  };
+  for (const width of [1024, 1150, 1280, 1600]) {
+    await page.setViewportSize({ width, height: 800 });
+    await expect(panel).toBeInViewport({ ratio: 1 });
+    for (const name of ["Rail", "Stack view", "Staff"]) {
+      await expect(async () => {
+        const [it, dock] = [await boxOf(name), await boxOf("Practise")];
+        expect(it.x + it.width, `${name} at ${width}`).toBeLessThanOrEqual(dock.x);
+        expect(it.width, `${name} at ${width}`).toBeGreaterThan(260);
+      }).toPass();
+    }
+  }
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await page.getByRole("link", { name: "Floor" }).click();
+  await expect(async () => {
+    const [plan, dock] = [await boxOf("Floor plan"), await boxOf("Practise")];
+    expect(plan.x + plan.width).toBeLessThanOrEqual(dock.x);
+    expect(plan.width).toBeGreaterThan(500);
+  }).toPass();
+});
+
 test("nothing moves when content comes, on any screen at three sizes", async ({ page }) => {
   test.setTimeout(240_000);
   await openLine(page, "@4 RLRRLx3 K");

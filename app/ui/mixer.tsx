@@ -25,14 +25,14 @@ export function Mixer({ preferences, onPreferences, isRow = false, children }: M
       <legend className={isRow ? "sr-only" : "text-sm font-semibold mb-1"}>How loud</legend>
       <div className={isRow ? "flex flex-wrap items-center gap-x-6 gap-y-1.5" : "flex flex-col gap-1.5 items-start"}>
         {isRow ? (
-          <span className="text-sm font-semibold max-sm:basis-full xl:basis-full" aria-hidden>
+          <span className="text-sm font-semibold max-sm:basis-full lg:basis-full" aria-hidden>
             How loud
           </span>
         ) : null}
         {children}
         {FADERS.map(([field, name]) => (
           <Fader key={field} value={preferences[field]} onValue={(value) => onPreferences({ [field]: value })}>
-            <span className={isRow ? "max-sm:w-18 xl:w-18" : "w-18"}>
+            <span className={isRow ? "max-sm:w-18 lg:w-18" : "w-18"}>
               {name}
               <span className="sr-only"> volume</span>
             </span>

@@ -248,7 +248,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
     <>
       <h1 className="sr-only">Floor</h1>
       {notices}
-      <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_25rem]">
+      <div className="desk-columns">
         <div className="flex flex-col gap-2.5 min-w-0">
           <Gauge
             timeline={shown}

@@ -114,7 +114,7 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
     <>
       <h1 className="sr-only">Groove</h1>
       <Facts />
-      <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_25rem]">
+      <div className="desk-columns">
         <div className="flex flex-col gap-2.5 min-w-0">
           <section aria-label="Form" className="panel px-2 py-1.5 min-w-0">
             <FormView arrangement={arrangement} form={form} strongHand={strongHand} follow={followForm} label={label} />

@@ -66,31 +66,33 @@ export function FillCard({ fill, learning, choosing, act }: FillCardProps) {
             />
           </label>
         ) : null}
-        <div className={`min-w-0 flex-1 ${choosing ? "pl-8" : ""}`}>
-          <h2 className="text-lg leading-tight">
-            {choosing ? (
-              name
-            ) : (
-              <Link to={addressOf(fill.id, "stack")} className="after:absolute after:inset-0">
-                {name}
-              </Link>
-            )}
-          </h2>
-          <p className="text-sm quiet">
-            {formatMeter(content.meter)} · {nameRate(openingRate(line))} · {Math.round(content.tempo)} bpm ·{" "}
-            {bars === 1 ? "one bar" : bars < 1 ? "part of a bar" : `${bars} bars`}
-          </p>
+        <div className={`min-w-0 flex-1 flex flex-wrap items-start gap-x-2 gap-y-1 ${choosing ? "pl-8" : ""}`}>
+          <div className="min-w-0 max-sm:basis-full sm:flex-1">
+            <h2 className="text-lg leading-tight">
+              {choosing ? (
+                name
+              ) : (
+                <Link to={addressOf(fill.id, "stack")} className="after:absolute after:inset-0">
+                  {name}
+                </Link>
+              )}
+            </h2>
+            <p className="text-sm quiet">
+              {formatMeter(content.meter)} · {nameRate(openingRate(line))} · {Math.round(content.tempo)} bpm ·{" "}
+              {bars === 1 ? "one bar" : bars < 1 ? "part of a bar" : `${bars} bars`}
+            </p>
+          </div>
+          {choosing ? null : (
+            <Link
+              to={addressOf(fill.id, "shed")}
+              className="relative z-1 text-xs underline whitespace-nowrap pt-0.5"
+              aria-label={isBegun ? `Plan: ${sayLearning(learning)}` : "Plan: not started"}
+            >
+              {isBegun ? sayLearning(learning) : "Practise"}
+            </Link>
+          )}
+          <FitBadge verdict={verdict} />
         </div>
-        {choosing ? null : (
-          <Link
-            to={addressOf(fill.id, "shed")}
-            className="relative z-1 text-xs underline whitespace-nowrap pt-0.5"
-            aria-label={isBegun ? `Plan: ${sayLearning(learning)}` : "Plan: not started"}
-          >
-            {isBegun ? sayLearning(learning) : "Practise"}
-          </Link>
-        )}
-        <FitBadge verdict={verdict} />
         <div className={choosing ? "hidden" : "relative z-1 flex"}>
           <button
             type="button"

@@ -96,13 +96,19 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
   return (
     <main className="w-full max-w-[1200px] mx-auto px-4 sm:px-5 py-5">
       <div className="flex flex-wrap items-end gap-x-3 gap-y-2 mb-4">
-        <h1 className="text-3xl mr-auto">
+        <h1 className="text-3xl">
           Shelf{" "}
           <span className="text-base quiet font-normal">
             {fills.length} {fills.length === 1 ? "fill" : "fills"}
           </span>
         </h1>
-        <label className="input input-sm w-52 max-w-full">
+        <Form method="post" action="/fills" className="max-sm:ml-auto sm:mr-auto">
+          <input type="hidden" name="intent" value="new" />
+          <button type="submit" className="btn btn-primary btn-sm">
+            <Plus size={16} aria-hidden /> New fill
+          </button>
+        </Form>
+        <label className="input input-sm w-full sm:w-52">
           <Search size={15} aria-hidden />
           <input
             type="search"
@@ -157,12 +163,6 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
         <Link to="/log" className="btn btn-sm">
           <Target size={15} aria-hidden /> Today’s practice
         </Link>
-        <Form method="post" action="/fills">
-          <input type="hidden" name="intent" value="new" />
-          <button type="submit" className="btn btn-primary btn-sm">
-            <Plus size={16} aria-hidden /> New fill
-          </button>
-        </Form>
       </div>
       {atRisk === null ? null : <BackupReminder atRisk={atRisk} />}
       <ImportStatus incoming={incoming} />

@@ -39,7 +39,7 @@ export function LayersPart() {
           </button>
         ))}
       </div>
-      <div className="grid grid-cols-2 sm:grid-cols-3 xl:grid-cols-2 gap-x-4 gap-y-0.5 items-start">
+      <div className="grid grid-cols-2 sm:grid-cols-3 lg:grid-cols-2 gap-x-4 gap-y-0.5 items-start">
         <LayerGroup name="Parts">
           {PARTS.map((part) => (
             <LayerPick
@@ -96,7 +96,7 @@ interface LayerPickProps {
 function LayerPick({ name, what = name, state = "on", onState }: LayerPickProps) {
   return (
     <label className="flex items-center gap-2 text-sm">
-      <span className={`flex-1 truncate first-letter:uppercase ${state === "muted" ? "line-through quiet" : ""}`}>
+      <span className={`flex-1 min-w-0 leading-tight first-letter:uppercase ${state === "muted" ? "line-through quiet" : ""}`}>
         {name}
       </span>
       <select

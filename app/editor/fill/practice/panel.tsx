@@ -35,13 +35,13 @@ export default function PracticePanel({ preferences, onPreferences, onClose }: P
           <X size={15} aria-hidden />
         </button>
       </div>
-      <div className="grid gap-x-6 gap-y-3 md:grid-cols-2 xl:grid-cols-1">
-        <div className="xl:order-1">
+      <div className="grid gap-x-6 gap-y-3 md:grid-cols-3 lg:grid-cols-1">
+        <div className="md:col-span-3 lg:col-span-1 lg:order-1">
           <LayersPart />
         </div>
         <LoopPart />
         <TempoPart />
-        <div className="xl:order-2">
+        <div className="lg:order-2">
           <ClicksPart preferences={preferences} onPreferences={onPreferences} />
         </div>
       </div>
