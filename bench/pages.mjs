@@ -84,6 +84,76 @@ async function measureFirst() {
   };
 }
 
+/** From an address to a fill that can be edited, by somebody who was here before. Milliseconds. */
+async function measureAgain(context) {
+  const page = await context.newPage();
+  await page.goto(`http://127.0.0.1:${PORT}${FILL}/stack`);
+  const there = await page.waitForFunction(() => {
+    const line = document.querySelector("textarea");
+    return line && !line.closest("[inert]") && document.querySelector('[role="gridcell"]') ? performance.now() : null;
+  });
+  const told = await there.jsonValue();
+  await page.close();
+  return told;
+}
+
+/** From pressing a link to the screen behind it, without its place holder. Milliseconds, and the longest task meanwhile. */
+async function measureLinks(context) {
+  const page = await context.newPage();
+  await page.addInitScript(() => {
+    const tasks = [];
+    Object.assign(window, { tasks });
+    new PerformanceObserver((list) => tasks.push(...list.getEntries().map(({ duration }) => duration))).observe({
+      type: "longtask",
+      buffered: true,
+    });
+  });
+  await page.goto(`http://127.0.0.1:${PORT}${FILL}/stack`);
+  await page.waitForTimeout(SETTLED);
+  const loading = Math.max(0, ...(await page.evaluate(() => window.tasks)));
+  const told = [];
+  for (const name of [
+    "Floor",
+    "Groove",
+    "Shed",
+    "Sheet",
+    "Stack",
+    "Shelf",
+    "Cells",
+    "Fit",
+    "Flow",
+    "Log",
+    "Setup",
+    "Fill",
+  ]) {
+    const pressed = await page
+      .getByRole("link", { name, exact: true })
+      .first()
+      .evaluate((link) => {
+        const from = performance.now();
+        const before = location.pathname;
+        link.click();
+        return new Promise((done) => {
+          const look = () => {
+            const main = document.querySelector("main");
+            const isThere =
+              location.pathname !== before &&
+              main &&
+              !main.querySelector('[aria-busy="true"]') &&
+              main.getAttribute("aria-busy") !== "true";
+            if (isThere) requestAnimationFrame(() => done(performance.now() - from));
+            else requestAnimationFrame(look);
+          };
+          requestAnimationFrame(look);
+        });
+      });
+    told.push([name, pressed]);
+    await page.waitForTimeout(700);
+  }
+  await page.close();
+  return { loading, told };
+}
+
 const rows = [];
 {
   // A newcomer: nothing is kept, the server draws the first fill.
@@ -113,12 +183,29 @@ for (const [name, told] of rows) {
   const rest = [`${Math.round(first)} ms`, `${Math.round(largest)} ms`, requests, Math.round(bytes / 1024)];
   console.log(`${name.padEnd(24)}${shifts}${rest.map((value) => String(value).padStart(13)).join("")}`);
 }
+// As it is for people: what was kept for use without a network serves the second visit too.
+const keeping = await browser.newContext({ viewport: SIZES[0] });
+await measureAgain(keeping);
+{
+  const page = await keeping.newPage();
+  await page.goto(`http://127.0.0.1:${PORT}${FILL}/stack`);
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.waitForTimeout(SETTLED);
+  await page.close();
+}
+const again = [];
+for (let run = 0; run < 5; run++) again.push(await measureAgain(keeping));
+await keeping.close();
+const links = await measureLinks(contexts[0]);
 console.log("(to hold: shifts under 0.02)");
 console.log(`\n${"first visit".padEnd(50)}${"to hold".padStart(13)}${"ours".padStart(13)}`);
 for (const [what, hold, ours] of [
   ["JavaScript for the first picture, gzipped", "180 kB", `${(first.scripts / 1000).toFixed(1)} kB`],
   ["files for the first picture, page and fonts too", "20", first.files],
   ["JavaScript that then opens the fill, gzipped", "", `${(first.opening / 1000).toFixed(1)} kB`],
+  ["address to a playable phrase, back again", "500 ms", `${Math.round(again.toSorted((a, b) => a - b)[2])} ms`],
+  ["longest task while a fill is loaded", "100 ms", `${Math.round(links.loading)} ms`],
+  ...links.told.map(([name, took]) => [`from its link: ${name}`, "300 ms", `${Math.round(took)} ms`]),
 ]) {
   console.log(`${what.padEnd(50)}${hold.padStart(13)}${String(ours).padStart(13)}`);
 }

@@ -45,7 +45,9 @@ for (const [name, hold, line, last] of [
   }
   rows.push(["the first staff, once its code is there", "300 ms", median(times)]);
   // The engraver, and the outlines of its signs: whichever files they are in.
-  const files = readdirSync("build/client/assets").map((file) => readFileSync(`build/client/assets/${file}`));
+  // Paper is drawn by a worker, which has its own.
+  const names = readdirSync("build/client/assets").filter((file) => !file.startsWith("paper-"));
+  const files = names.map((file) => readFileSync(`build/client/assets/${file}`));
   const own = files.filter((file) => /stavenote|E0A4["`]?:\[/.test(file.toString()));
   const sizes = own.map((file) => gzipSync(file, { level: 9 }).length);
   rows.push([

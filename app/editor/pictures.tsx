@@ -47,6 +47,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
   // Engraving takes longer than the coins: it follows as soon as there is time.
   const staffSection = useDeferredValue(section);
   const staffTimeline = useDeferredValue(timeline);
+  const isStaffTime = useDeferredValue(true, false);
 
   const choose = useCallback(
     (index: number | null, extend = false) => chooser.choose(editor.worked().timeline, index, extend),
@@ -117,13 +118,17 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
         className="panel px-2 py-1 min-w-0 min-h-[10.5rem] max-lg:max-h-[46vh] max-md:order-4 overflow-y-auto flex flex-col justify-center"
       >
         <Later fallback={<EmptyStaff />}>
-          <StaffView
-            timeline={staffTimeline}
-            section={staffSection}
-            countStyle={content.countStyle}
-            sixes={sixes}
-            onPick={choose}
-          />
+          {isStaffTime ? (
+            <StaffView
+              timeline={staffTimeline}
+              section={staffSection}
+              countStyle={content.countStyle}
+              sixes={sixes}
+              onPick={choose}
+            />
+          ) : (
+            <EmptyStaff />
+          )}
         </Later>
       </section>
       {/* On a phone the pad takes the place of the note's tools. */}

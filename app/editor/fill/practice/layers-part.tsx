@@ -96,7 +96,9 @@ interface LayerPickProps {
 function LayerPick({ name, what = name, state = "on", onState }: LayerPickProps) {
   return (
     <label className="flex items-center gap-2 text-sm">
-      <span className={`flex-1 min-w-0 leading-tight first-letter:uppercase ${state === "muted" ? "line-through quiet" : ""}`}>
+      <span
+        className={`flex-1 min-w-0 leading-tight first-letter:uppercase ${state === "muted" ? "line-through quiet" : ""}`}
+      >
         {name}
       </span>
       <select
