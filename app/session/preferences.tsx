@@ -2,7 +2,8 @@
 
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
-import { currentBook } from "~/library/current";
+import { bookName, currentBook } from "~/library/current";
+import { holdPreferences, releasePreferences } from "~/library/held-preferences";
 import { DEFAULT_PREFERENCES, type Preferences, withoutStored } from "~/library/preferences";
 
 type Change = (change: Partial<Preferences>) => void;
@@ -32,8 +33,10 @@ export function PreferencesProvider({ stored, children }: PreferencesProviderPro
 }
 
 async function store(part: Partial<Preferences>): Promise<void> {
+  holdPreferences(bookName(), part);
   const [{ savePreferences }, book] = await Promise.all([import("~/library/preferences-store"), currentBook()]);
   await savePreferences(book, part);
+  releasePreferences(bookName(), part);
 }
 
 export function usePreferences(): readonly [Preferences, Change] {

@@ -3,15 +3,16 @@ import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
 import { BigView } from "~/ui/big-view";
-import { RailView, type RailViewProps, sizeRail } from "~/views/rail-view";
+import { sizeRail } from "~/views/rail-rows";
+import { RailView, type RailViewProps } from "~/views/rail-view";
 import { nameStep } from "~/words/practice";
 import { RateStep } from "./rate-step";
 import { RowDots } from "./step-card";
-import type { Training } from "./training";
+import type { Trained } from "./use-training";
 import { Sentence } from "./verdict-panel";
 
 interface BesideProps {
-  readonly training: Training;
+  readonly training: Trained;
   readonly tempo: number;
   /** What is counted in at this moment. */
   readonly count: string | null;

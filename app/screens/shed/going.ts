@@ -1,9 +1,11 @@
 /** What goes round while a step is practised: its scores, what is heard of each repeat, what the simulated drummer plays. */
 
 import { secondsPerTick } from "~/audio/score";
-import type { Hit } from "~/core/listening";
-import type { Bpm } from "~/core/time";
+import { type Hit, type Strictness, thresholdsFor } from "~/core/listening";
+import type { Place } from "~/core/stroke";
+import type { Bpm, Seconds } from "~/core/time";
 import { Listener } from "~/editor/listening/listener";
+import type { SlotMark } from "~/views/lighting";
 import { makeStepScore, type StepScene, type StepScore } from "./step-score";
 
 /** Scores that are kept at once. */
@@ -48,5 +50,17 @@ export class Going {
     if (this.made.size >= KEPT_SCORES) this.made.clear();
     this.made.set(key, made);
     return made;
+  }
+
+  /** Whether what is played has a stroke there. */
+  expects(place: Place): boolean {
+    return this.get(0).expectation.strokes.some((stroke) => stroke.place === place);
+  }
+
+  /** How a hit stands to its stroke. `offset`: seconds after it. */
+  markOf(offset: Seconds, strictness: Strictness): SlotMark {
+    const { gap, strokes } = this.get(0).expectation;
+    const { fromClick } = thresholdsFor(strictness, gap, strokes.length);
+    return Math.abs(offset) <= fromClick ? "on" : offset < 0 ? "early" : "late";
   }
 }

@@ -12,13 +12,12 @@ import { NumberField } from "~/ui/number-field";
 import { sayBpm } from "~/words/ceiling";
 import { wordVariant } from "~/words/kit";
 import { nameStep, sayMinutes, wordReason } from "~/words/practice";
-import type { Training } from "./training";
+import type { Trained } from "./use-training";
 
 /** The steps of the plan, the one that is on opened for its reason and its tempos. */
-export function PlanList({ training, home }: { readonly training: Training; readonly home: number }) {
+export function PlanList({ training, home }: { readonly training: Trained; readonly home: number }) {
   const { work, step: current, choose, editPlan, plan } = training;
   const { row } = useFillPlace();
-  if (!work) return null;
   const ids = work.steps.map(({ id }) => id);
   const counted = countSteps(work.steps);
   const left = minutesLeft(work.steps);
@@ -82,10 +81,10 @@ export function PlanList({ training, home }: { readonly training: Training; read
 }
 
 /** A goal that is above what can be played: which easier versions reach it. */
-function OverTheTop({ training: { work, phrase, under } }: { readonly training: Training }) {
+function OverTheTop({ training: { work, phrase, under } }: { readonly training: Trained }) {
   const player = usePlayer();
   const { row } = useFillPlace();
-  const [goal, top] = [work?.tempos.goal ?? 0, work?.ceiling?.bpm ?? Number.POSITIVE_INFINITY];
+  const [goal, top] = [work.tempos.goal, work.ceiling?.bpm ?? Number.POSITIVE_INFINITY];
   const isOver = goal > top;
   const easier = useMemo(() => {
     if (!isOver) return [];
@@ -116,8 +115,7 @@ function OverTheTop({ training: { work, phrase, under } }: { readonly training: 
   );
 }
 
-function Tempos({ training: { work, editPlan }, plan }: { readonly training: Training; readonly plan: PlanRow }) {
-  if (!work) return null;
+function Tempos({ training: { work, editPlan }, plan }: { readonly training: Trained; readonly plan: PlanRow }) {
   const { learning, middle, goal } = work.tempos;
   return (
     <div className="flex items-end gap-1.5 mt-1 text-sm">
@@ -189,7 +187,7 @@ interface StepRowProps {
   readonly isOn: boolean;
   readonly onChoose: () => void;
   readonly onMove: (by: 1 | -1) => void;
-  readonly onEdit: Training["editPlan"];
+  readonly onEdit: Trained["editPlan"];
 }
 
 function StepRow({ step, number, isOn, onChoose, onMove, onEdit }: StepRowProps) {

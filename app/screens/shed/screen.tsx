@@ -30,7 +30,7 @@ import { SHED_COMMANDS } from "./commands";
 import { PlanList } from "./plan-list";
 import { RateStep } from "./rate-step";
 import { StepCard } from "./step-card";
-import { useTraining } from "./training";
+import { useTraining } from "./use-training";
 import { Details, VerdictPanel } from "./verdict-panel";
 
 export interface ShedScreenProps {
@@ -53,17 +53,20 @@ export function ShedScreen({ plan }: ShedScreenProps) {
   const { countInBars } = preferences;
   const groove = useMemo(() => pickGroove(content, stage), [content, stage]);
   const setting = useMemo(() => settingOf(content, groove, { countInBars }), [content, groove, countInBars]);
-  const training = useTraining({
-    fillId: row.id,
-    name: content.name || "Untitled",
-    phrase,
-    groove,
-    setting,
-    under,
-    listening,
-    clicksBetween: divisionOf(preferences),
-    stored: plan,
-  });
+  const training = useTraining(
+    {
+      fillId: row.id,
+      name: content.name || "Untitled",
+      phrase,
+      player,
+      groove,
+      setting,
+      under,
+      listening,
+      clicksBetween: divisionOf(preferences),
+    },
+    plan,
+  );
   const { step, work, timeline, playback, told } = training;
   const midi = useInputs(listening, training.onHit);
   useWakeLock(playback.playing || isBeside);
@@ -75,7 +78,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
   );
   const changeListening = (change: Partial<Listening>) => changePreferences({ listening: { ...listening, ...change } });
   const move = (by: 1 | -1) => {
-    const steps = work?.steps.filter(({ isSkipped }) => !isSkipped) ?? [];
+    const steps = work.steps.filter(({ isSkipped }) => !isSkipped);
     const to = steps[steps.findIndex(({ id }) => id === step?.id) + by];
     if (to) training.choose(to.id);
   };
@@ -107,7 +110,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
         </button>
       </div>
       <CareNote playing={playback.playing} breakAfter={listening.breakAfter} downs={training.downs} />
-      {work && step && timeline && section ? (
+      {step && timeline && section ? (
         <div className="grid gap-2.5 items-start lg:grid-cols-[18rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_19rem]">
           <div className="order-2 lg:order-1 min-w-0">
             <PlanList training={training} home={content.tempo} />

@@ -13,7 +13,8 @@ import {
   wordRemedy,
 } from "~/words/practice";
 import { capital } from "~/words/slot";
-import { SILENT_REPEATS, type Told, type Training } from "./training";
+import type { Told } from "./training";
+import type { Trained } from "./use-training";
 
 const ICONS = { clean: Check, nearly: CircleDashed, no: X } as const;
 const TONES: Record<Result, string> = {
@@ -23,7 +24,7 @@ const TONES: Record<Result, string> = {
 };
 
 /** One sentence on the last repeat, what to do about it, and behind that the numbers. */
-export function VerdictPanel({ training, judgesSelf }: { readonly training: Training; readonly judgesSelf: boolean }) {
+export function VerdictPanel({ training, judgesSelf }: { readonly training: Trained; readonly judgesSelf: boolean }) {
   const { told, waiting, stay, choose, step } = training;
   return (
     <section aria-label="Verdict" className="panel px-4 py-2.5 min-h-20">
@@ -58,7 +59,7 @@ function Before({
   training: { playback, step },
   judgesSelf,
 }: {
-  readonly training: Training;
+  readonly training: Trained;
   readonly judgesSelf: boolean;
 }) {
   if (step && !isPlayed(step.kind)) {
@@ -114,8 +115,11 @@ export function Sentence({ told, isLarge = false }: { readonly told: Told; reado
   );
 }
 
+/** Silent repeats before it is asked whether anything is plugged in. */
+const SILENT_REPEATS = 2;
+
 /** What could not be used of what was heard, and how to fix it. */
-function OddNotes({ training: { odd, isSaved, playback } }: { readonly training: Training }) {
+function OddNotes({ training: { odd, isSaved, playback } }: { readonly training: Trained }) {
   const notes = [
     odd.silent >= SILENT_REPEATS
       ? "Almost nothing was heard. Is the kit plugged in, and is the right input chosen? On an acoustic kit, choose “I decide”."

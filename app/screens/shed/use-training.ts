@@ -1,0 +1,95 @@
+/** The trainer of the fill in view, on this page's sound and the player's book. */
+
+import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from "react";
+import { useStore } from "zustand";
+import type { Sound } from "~/audio/playing";
+import { currentBook } from "~/library/current";
+import type { PlanRow } from "~/library/practice/plan";
+import { changePlan, holdPlan, keepRun } from "~/library/practice/store";
+import { usePlayback } from "~/session/playback";
+import { useSession } from "~/session/session";
+import type { Lights } from "~/views/lighting";
+import { makeStepScore } from "./step-score";
+import { Trainer } from "./trainer";
+import type { Stand, Subject } from "./training";
+
+const SHED_ID = "shed";
+/** Milliseconds between looks at the clock while something plays. */
+const TICK = 15;
+/** Before the next step begins by itself, in milliseconds. */
+const PAUSE = 4_000;
+
+export function useTraining(given: Subject, stored: PlanRow | null) {
+  const { sound, lights } = useSession();
+  const { fillId, name, phrase, player, groove, setting, under, listening, clicksBetween } = given;
+  const subject = useMemo(
+    (): Subject => ({ fillId, name, phrase, player, groove, setting, under, listening, clicksBetween }),
+    [fillId, name, phrase, player, groove, setting, under, listening, clicksBetween],
+  );
+  const [trainer] = useState(() => new Trainer(stored, subject, standOf(sound, lights, fillId)));
+  useLayoutEffect(() => trainer.take(subject), [trainer, subject]);
+  const training = useStore(trainer.store);
+  const { scene, waiting, repeat, source } = training;
+
+  const playback = usePlayback({ id: SHED_ID, makeScore: source });
+  const { playing } = playback;
+  const toggle = useCallback(() => (playing ? sound.stop(SHED_ID) : trainer.begin()), [playing, sound, trainer]);
+  useEffect(() => {
+    if (!playing) return;
+    const clock = setInterval(() => trainer.tick(performance.now()), TICK);
+    return () => clearInterval(clock);
+  }, [playing, trainer]);
+  // The next step by itself, for hands that hold sticks.
+  useEffect(() => {
+    if (!waiting || !listening.goesOn) return;
+    const soon = setTimeout(trainer.goOn, PAUSE);
+    return () => clearTimeout(soon);
+  }, [waiting, listening.goesOn, trainer]);
+  useEffect(() => () => lights.clearMarks(), [lights]);
+
+  // Between cells each repeat looks otherwise; all other steps look the same throughout.
+  const shown = scene?.step.kind === "between" && playing ? repeat : 0;
+  const timeline = useMemo(
+    () => scene && makeStepScore(scene, scene.step.standing.tempo, shown).timeline,
+    [scene, shown],
+  );
+  const { choose, next, stay, rate, onHit, editPlan } = trainer;
+  return {
+    ...training,
+    phrase,
+    under,
+    timeline,
+    playback: { ...playback, toggle },
+    choose,
+    next,
+    stay,
+    rate,
+    onHit,
+    editPlan,
+  };
+}
+export type Trained = ReturnType<typeof useTraining>;
+
+function standOf(sound: Sound, lights: Lights, fillId: string): Stand {
+  return {
+    play: (source) => void sound.play(SHED_ID, source),
+    stop: () => sound.stop(SHED_ID),
+    locate: (page) => sound.locateIn(SHED_ID, page),
+    clockJumps: () => sound.clockJumps,
+    mark: lights.markSlot,
+    clearMarks: lights.clearMarks,
+    keepPlan: async (change, now) => {
+      const book = await currentBook();
+      try {
+        await changePlan(book, fillId, change);
+        return true;
+      } catch {
+        holdPlan(book, now());
+        return false;
+      }
+    },
+    keepRun: async (run) => keepRun(await currentBook(), run),
+    pageNow: () => performance.now(),
+    now: () => Date.now(),
+  };
+}

@@ -1,0 +1,101 @@
+/** How a rail is broken into rows, and how large it is drawn. */
+
+import { barTicks, beatTicks, slotTicks, TICKS_PER_QUARTER, type Ticks, ticks } from "~/core/time";
+import type { Timeline } from "~/core/timeline";
+import type { Section } from "./section";
+
+/** Free at both ends of a row. All in pixels, before it is drawn larger. */
+export const EDGE = 26;
+export const HEIGHT = 118;
+/** Pixels that a slot needs; rows are broken at beats until there is that much. */
+const MIN_PITCH = 24;
+
+/** One row of the rail: from tick to tick, whole beats. */
+export interface Row {
+  readonly from: Ticks;
+  readonly to: Ticks;
+  readonly bar: number;
+  readonly opensBar: boolean;
+}
+
+/** How large a rail is drawn. */
+export interface RailSize {
+  /** Times as large. */
+  readonly times: number;
+  /** Pixels that a slot needs at least, before that; rows are broken at beats until there is so much. */
+  readonly pitch: number;
+}
+
+export const USUAL: RailSize = { times: 1, pitch: MIN_PITCH };
+const PITCHES = [MIN_PITCH, 30, 40, 48] as const;
+const MOST_TIMES = 4;
+
+/** The size at which the coins are largest and all rows are in sight in a frame of so many pixels. */
+export function sizeRail(timeline: Timeline, section: Section, frame: { width: number; height: number }): RailSize {
+  const shortest = shortestSlot(section);
+  let best = { ...USUAL, coin: 0 };
+  for (const pitch of PITCHES) {
+    for (let times = 0.75; times <= MOST_TIMES; times += 0.125) {
+      const room = frame.width / times - 2 * EDGE;
+      const rows = breakRows(timeline, section, shortest, room, pitch);
+      const longest = rows.reduce((most, { from, to }) => Math.max(most, to - from), 1);
+      const coin = coinScale((room * shortest) / longest) * times;
+      if (rows.length * HEIGHT * times <= frame.height && coin > best.coin) best = { times, pitch, coin };
+    }
+  }
+  return best;
+}
+
+/** Of coins that stand so many pixels apart. */
+export function coinScale(pitch: number): number {
+  return Math.min(1.2, pitch / 40);
+}
+
+export function shortestSlot(section: Section): number {
+  return section.slots.reduce<number>((least, slot) => Math.min(least, slot.duration), TICKS_PER_QUARTER);
+}
+
+/** Bars from where phrase or window begin to where they end, each broken into as few equal rows as give room. */
+export function breakRows(
+  timeline: Timeline,
+  section: Section,
+  shortest: number,
+  room: number,
+  leastPitch = MIN_PITCH,
+): Row[] {
+  const { meter, window } = timeline;
+  const bar = barTicks(meter);
+  const beat = beatTicks(meter);
+  const first = section.slots[0]?.at ?? window.start;
+  const lastSlot = section.slots.at(-1);
+  const isLast = section.number === section.count - 1;
+  const end = Math.max(
+    lastSlot ? lastSlot.at + lastSlot.duration : first + 1,
+    isLast ? window.start + window.length : 0,
+  );
+  const slotsPerBeat = beat / shortest;
+  const beatsPerRow = largestPart(bar / beat, Math.max(1, Math.floor(room / (slotsPerBeat * leastPitch))));
+  const rows: Row[] = [];
+  for (let number = Math.floor(first / bar); number * bar < end; number++) {
+    for (let from = number * bar; from < (number + 1) * bar; from += beatsPerRow * beat) {
+      const to = Math.min(from + beatsPerRow * beat, (number + 1) * bar);
+      rows.push({ from: ticks(from), to: ticks(to), bar: number, opensBar: from === number * bar });
+    }
+  }
+  return rows;
+}
+
+/** How many beats go in a row: the fewest equal rows with at most `most` beats each. */
+function largestPart(beats: number, most: number): number {
+  return Math.ceil(beats / Math.ceil(beats / Math.min(most, beats)));
+}
+
+/** Positions of empty slots between the phrase's end and the window's, in this row. */
+export function listGap(timeline: Timeline, row: Row): number[] {
+  const rate = timeline.cells.at(-1)?.rate;
+  const step = rate ? slotTicks(rate) : TICKS_PER_QUARTER / 4;
+  const end = timeline.window.start + timeline.window.length;
+  const free: number[] = [];
+  for (let at: number = timeline.end; at < end && at < row.to; at += step) if (at >= row.from) free.push(at);
+  return free;
+}
