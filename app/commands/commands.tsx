@@ -41,6 +41,7 @@ export function useHint(): <Scene>(table: CommandTable<Scene>, id: string) => st
   const registry = useContext(RegistryContext);
   return useCallback(
     (table, id) => {
+      if (Object.keys(own).length === 0) return hintOf(table, id);
       // Another command may have been given its key.
       const entry = registry?.listAll().find((one) => one.id === id);
       return hintOf(table, id, entry ? { [id]: entry.keys } : own);

@@ -18,11 +18,17 @@ export function ScrollAcross({ label, frame, className = "", children, ...rest }
     const measure = () =>
       setLarger(element.scrollWidth > element.clientWidth + 1 || element.scrollHeight > element.clientHeight + 1);
     const sizes = new ResizeObserver(measure);
-    const inside = new MutationObserver(measure);
+    // With the next frame, which is laid out anyway: at once, all that is still to change would be laid out twice.
+    let next = 0;
+    const inside = new MutationObserver(() => {
+      cancelAnimationFrame(next);
+      next = requestAnimationFrame(measure);
+    });
     sizes.observe(element);
     inside.observe(element, { childList: true, subtree: true });
     measure();
     return () => {
+      cancelAnimationFrame(next);
       sizes.disconnect();
       inside.disconnect();
     };
