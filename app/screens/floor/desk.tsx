@@ -4,10 +4,9 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { useCommands } from "~/commands/commands";
 import { addSurface, basePlace, checkKit, isPlayable } from "~/core/kit";
-import { formatLine, placeStrokes } from "~/core/line";
+import { placeStrokes } from "~/core/line";
 import type { Orchestration } from "~/core/orchestration";
 import type { Line } from "~/core/phrase";
-import type { Variant } from "~/core/player";
 import { canPlay, isHand, type Place } from "~/core/stroke";
 import { placeByHand } from "~/core/timeline";
 import { useChoice, useChooser } from "~/editor/choice";
@@ -16,14 +15,11 @@ import { Crossings } from "~/editor/crossings";
 import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/place";
 import { useLitCeiling } from "~/editor/fill/use-ceiling";
 import { addressOf } from "~/library/fill/address";
-import type { FillContent } from "~/library/fill/content";
 import {
   addOrchestration,
   dropOrchestration,
-  heardIn,
   listOrchestrations,
   nameOrchestration,
-  takeOrchestration as takeOrchestrationOf,
 } from "~/library/fill/orchestrations";
 import type { KitContent } from "~/library/kit/content";
 import { MAX_NAME } from "~/library/phrase/phrase";
@@ -38,7 +34,6 @@ import { RailView } from "~/views/rail-view";
 import { SECTION_SLOTS, takeSection } from "~/views/section";
 import { FIX_LINE_FIRST } from "~/words/editing";
 import { LEVEL_OF_PLAYER } from "~/words/kit";
-import type { FoundOrchestration } from "~/workers/orchestration";
 import { FLOOR_COMMANDS } from "./commands";
 import { FoundPanel } from "./found";
 import { Gauge } from "./gauge";
@@ -47,11 +42,12 @@ import { KitPanel } from "./kit-panel";
 import { Layers } from "./layers";
 import { Named } from "./named";
 import { Pace } from "./pace";
-import { Plan, type Trial } from "./plan";
+import { Plan } from "./plan";
 import { limbsOf, nextStroke } from "./strokes";
 import { useOrchestrationAsk } from "./use-ask";
 import { useOtherPlace } from "./use-other-place";
 import { usePutStroke } from "./use-put-stroke";
+import { useTrials } from "./use-trials";
 import { Versions } from "./versions";
 import { Folds, KitWarnings } from "./warnings";
 
@@ -82,7 +78,7 @@ interface FloorDeskProps {
 const NO_VOICING: Orchestration = [];
 
 export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskProps) {
-  const { row, editor, playback, hear, setUndo } = useFillPlace();
+  const { row, editor, playback, setUndo } = useFillPlace();
   const { kits } = usePlayerSession();
   const player = usePlayer();
   const { kit } = player;
@@ -95,9 +91,17 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   const follow = useRef<Follow | null>(null);
   const strongHand = player.hands.leading;
   const [surface, setSurface] = useState<Place | null>(null);
-  const [trial, setTrial] = useState<Trial | null>(null);
   const { ask, setAsk, orchestrations } = useOrchestrationAsk(tab === "orchestrations", worked, player);
   const { ways } = orchestrations.gathered;
+  const editLine = useCallback(
+    (change: (line: Line) => Line) => {
+      const done = editor.editLine(change);
+      if (!done) say(FIX_LINE_FIRST);
+      return done;
+    },
+    [editor, say],
+  );
+  const { trial, drop, found, versions, named } = useTrials(tab, kit, ways, editLine);
   const shown = trial ? editor.workOut(trial.content).timeline : worked.timeline;
   const ceiling = useLitCeiling(shown);
   const other = useOtherPlace(shown, player, ceiling);
@@ -107,27 +111,11 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   const voicing = content.voicing ?? NO_VOICING;
 
   useFollow(useCallback<Follower>((at) => follow.current?.(at?.inPhrase ?? null), []));
-  const tried = trial?.content ?? null;
-  useEffect(() => {
-    hear(tried);
-    return () => hear(null);
-  }, [hear, tried]);
   const kitUndo = isKitTab && deskKit ? deskKit.bench.undo : null;
   useEffect(() => {
     setUndo(kitUndo);
     return () => setUndo(null);
   }, [setUndo, kitUndo]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what was tried was of the fill as it was
-  useEffect(() => setTrial(null), [content, kit, tab]);
-
-  const editLine = useCallback(
-    (change: (line: Line) => Line) => {
-      const done = editor.editLine(change);
-      if (!done) say(FIX_LINE_FIRST);
-      return done;
-    },
-    [editor, say],
-  );
   const choose = useCallback(
     (index: number | null) => chooser.choose(editor.worked().timeline, index),
     [editor, chooser],
@@ -158,53 +146,6 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
     [isKitTab, cursor, limbs, kit],
   );
 
-  const tryLine = (id: string, what: string, line: Line) => {
-    const text = formatLine(line);
-    const take = () => {
-      if (editLine(() => line)) say(`${what}: applied.`);
-    };
-    setTrial({ id, what, content: { ...content, text, goodText: text }, take });
-    if (!playback.playing) requestAnimationFrame(playback.toggle);
-  };
-  const placed = (way: FoundOrchestration) => placeStrokes(worked.line, way.strokes);
-  const chooseOrchestration = (index: number) => {
-    const way = ways[index];
-    if (way) tryLine(`orchestration ${index}`, `Orchestration ${index + 1}`, placed(way));
-  };
-  const takeOrchestration = (way: FoundOrchestration) => {
-    if (editLine(() => placed(way))) say("Orchestration applied. Each stroke is now set by hand.");
-  };
-  const chosenOrchestration = trial?.id.startsWith("orchestration ") ? Number(trial.id.split(" ")[1]) : null;
-  const chooseVersion = (variant: Variant, name: string) => tryLine(variant.kind, name, variant.line);
-  const takeVersion = (variant: Variant, name: string) => {
-    if (editLine(() => variant.line)) say(`${name}: applied.`);
-  };
-
-  /** Orchestrations are read off a line that can be read: with an error in it, that comes first. */
-  const changeNamed = (change: (content: FillContent) => FillContent): boolean => {
-    const now = editor.store.getState().content;
-    const isSound = now.text === now.goodText;
-    if (isSound) editor.replace(change(now));
-    else say(FIX_LINE_FIRST);
-    return isSound;
-  };
-  const takeNamed = (number: number) => {
-    const name = listOrchestrations(content)[number]?.name || "This orchestration";
-    if (changeNamed((now) => takeOrchestrationOf(now, number))) say(`${name} is in use.`);
-  };
-  const hearNamed = (number: number) => {
-    const heardNow = trial?.id.startsWith("named ") ? Number(trial.id.split(" ")[1]) : 0;
-    if (playback.playing && heardNow === number) {
-      playback.toggle();
-      return;
-    }
-    if (number === 0) setTrial(null);
-    else {
-      const what = listOrchestrations(content)[number]?.name || "Unnamed";
-      setTrial({ id: `named ${number}`, what, content: heardIn(content, number), take: () => takeNamed(number) });
-    }
-    if (!playback.playing) requestAnimationFrame(playback.toggle);
-  };
   const setOrchestration = (next: Orchestration, kind: string) =>
     editor.setContent({ voicing: next.length > 0 ? [...next] : undefined }, kind);
   const askKits = (asked: object) =>
@@ -222,12 +163,12 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
     isKitTab,
     trial,
     like: () => {
-      const way = chosenOrchestration === null ? null : ways[chosenOrchestration];
+      const way = found.chosen === null ? null : ways[found.chosen];
       if (way) setAsk({ ...ask, seed: null, like: way.places });
     },
     step: (by) => {
       if (tab === "orchestrations" && ways.length > 0) {
-        chooseOrchestration(Math.min(ways.length - 1, Math.max(0, (chosenOrchestration ?? -1) + by)));
+        found.choose(Math.min(ways.length - 1, Math.max(0, (found.chosen ?? -1) + by)));
         return;
       }
       const now = chooser.slot(worked.timeline)?.index ?? null;
@@ -235,7 +176,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
     },
     toEnd: (isLast) => choose(nextStroke(worked.timeline, isLast ? worked.timeline.slots.length : -1, isLast ? -1 : 1)),
     put,
-    drop: () => setTrial(null),
+    drop,
   });
 
   // The part of a long line that holds the chosen note.
@@ -281,7 +222,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
             follow={follow}
             label={`${chosen.name || "Kit"} from above`}
             trial={trial}
-            onDrop={() => setTrial(null)}
+            onDrop={drop}
           />
           <p className="text-sm px-1 empty:hidden">
             <Crossings timeline={shown} className="font-semibold" />
@@ -321,21 +262,21 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
               <>
                 <Named
                   content={content}
-                  heard={trial?.id.startsWith("named ") ? Number(trial.id.split(" ")[1]) : null}
+                  heard={named.heard}
                   isPlaying={playback.playing}
-                  onHear={hearNamed}
-                  onTake={takeNamed}
+                  onHear={named.hear}
+                  onTake={named.take}
                   onAdd={() => {
                     const count = listOrchestrations(content).length;
-                    if (changeNamed((now) => addOrchestration(now, `No. ${count + 1}`))) {
+                    if (named.change((now) => addOrchestration(now, `No. ${count + 1}`))) {
                       say("A copy is in use now. Change it as you like: the other one stays.");
                     }
                   }}
                   onName={(number, name) => {
-                    const { orchestrations: named } = nameOrchestration(content, number, name);
-                    editor.setContent({ orchestrations: named }, "name orchestration");
+                    const renamed = nameOrchestration(content, number, name).orchestrations;
+                    editor.setContent({ orchestrations: renamed }, "name orchestration");
                   }}
-                  onDrop={(number) => changeNamed((now) => dropOrchestration(now, number))}
+                  onDrop={(number) => named.change((now) => dropOrchestration(now, number))}
                 />
                 <Layers
                   voicing={voicing}
@@ -372,16 +313,16 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
                 run={orchestrations}
                 ask={ask}
                 onAsk={(next) => {
-                  setTrial(null);
+                  drop();
                   setAsk(next);
                 }}
                 timeline={worked.timeline}
                 kit={kit}
                 strongHand={strongHand}
-                chosen={chosenOrchestration}
+                chosen={found.chosen}
                 isPlaying={playback.playing}
-                onChoose={chooseOrchestration}
-                onTake={takeOrchestration}
+                onChoose={found.choose}
+                onTake={found.take}
               />
             ) : tab === "versions" ? (
               <Versions
@@ -389,8 +330,8 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
                 player={player}
                 chosen={trial?.id ?? null}
                 isPlaying={playback.playing}
-                onChoose={chooseVersion}
-                onTake={takeVersion}
+                onChoose={versions.choose}
+                onTake={versions.take}
               />
             ) : tab === "hands" ? (
               <Pace

@@ -1,0 +1,94 @@
+/** What is tried on the Floor, seen and heard before it is in the line: found orchestrations, versions, and named ones. */
+
+import { useEffect, useState } from "react";
+import type { Kit } from "~/core/kit";
+import { formatLine, placeStrokes } from "~/core/line";
+import type { Line } from "~/core/phrase";
+import type { Variant } from "~/core/player";
+import { useWorked } from "~/editor/context";
+import { useFill, useFillPlace } from "~/editor/fill/place";
+import type { FillContent } from "~/library/fill/content";
+import { heardIn, listOrchestrations, takeOrchestration } from "~/library/fill/orchestrations";
+import { useSay } from "~/session/session";
+import { FIX_LINE_FIRST } from "~/words/editing";
+import type { FoundOrchestration } from "~/workers/orchestration";
+import type { FloorTab } from "./desk";
+import type { Trial } from "./plan";
+
+/** `ways`: the orchestrations that were found. `editLine` says whether the line could be changed. */
+export function useTrials(
+  tab: FloorTab,
+  kit: Kit,
+  ways: readonly FoundOrchestration[],
+  editLine: (change: (line: Line) => Line) => boolean,
+) {
+  const { editor, playback, hear } = useFillPlace();
+  const content = useFill();
+  const { line } = useWorked();
+  const say = useSay();
+  const [trial, setTrial] = useState<Trial | null>(null);
+  const tried = trial?.content ?? null;
+  useEffect(() => {
+    hear(tried);
+    return () => hear(null);
+  }, [hear, tried]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was tried was of the fill as it was
+  useEffect(() => setTrial(null), [content, kit, tab]);
+
+  const play = () => {
+    if (!playback.playing) requestAnimationFrame(playback.toggle);
+  };
+  const apply = (made: Line, words: string) => {
+    if (editLine(() => made)) say(words);
+  };
+  const tryLine = (id: string, what: string, made: Line) => {
+    const text = formatLine(made);
+    const take = () => apply(made, `${what}: applied.`);
+    setTrial({ id, what, content: { ...content, text, goodText: text }, take });
+    play();
+  };
+  /** The number in the trial's id, where it is one of that kind. */
+  const numberOf = (kind: string) => (trial?.id.startsWith(`${kind} `) ? Number(trial.id.split(" ")[1]) : null);
+
+  const placed = (way: FoundOrchestration) => placeStrokes(line, way.strokes);
+  const found = {
+    chosen: numberOf("orchestration"),
+    choose: (index: number) => {
+      const way = ways[index];
+      if (way) tryLine(`orchestration ${index}`, `Orchestration ${index + 1}`, placed(way));
+    },
+    take: (way: FoundOrchestration) => apply(placed(way), "Orchestration applied. Each stroke is now set by hand."),
+  };
+  const versions = {
+    choose: (variant: Variant, name: string) => tryLine(variant.kind, name, variant.line),
+    take: (variant: Variant, name: string) => apply(variant.line, `${name}: applied.`),
+  };
+
+  const heard = numberOf("named");
+  const named = {
+    heard,
+    /** Orchestrations are read off a line that can be read: with an error in it, that comes first. */
+    change: (change: (content: FillContent) => FillContent): boolean => {
+      const now = editor.store.getState().content;
+      const isSound = now.text === now.goodText;
+      if (isSound) editor.replace(change(now));
+      else say(FIX_LINE_FIRST);
+      return isSound;
+    },
+    take: (number: number) => {
+      const name = listOrchestrations(content)[number]?.name || "This orchestration";
+      if (named.change((now) => takeOrchestration(now, number))) say(`${name} is in use.`);
+    },
+    hear: (number: number) => {
+      if (playback.playing && (heard ?? 0) === number) return playback.toggle();
+      if (number === 0) setTrial(null);
+      else {
+        const what = listOrchestrations(content)[number]?.name || "Unnamed";
+        const take = () => named.take(number);
+        setTrial({ id: `named ${number}`, what, content: heardIn(content, number), take });
+      }
+      play();
+    },
+  };
+  return { trial, drop: () => setTrial(null), found, versions, named };
+}
