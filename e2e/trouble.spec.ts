@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { downloadOf, NEWCOMER, openLine, openShelf } from "./support";
+import { downloadOf, NEWCOMER, openLine } from "./support";
 
 /** While it is set, nothing can be written: the disk is full. */
 const setFull = (page: Page, isFull: boolean) =>
@@ -109,24 +109,4 @@ test.describe("a browser that keeps nothing", () => {
     await page.goto("/");
     await expect(page.getByText(/The browser's storage isn't answering/).first()).toBeVisible();
   });
-});
-
-test("a choice that could not be stored before the page went away is there afterwards", async ({ page }) => {
-  await page.addInitScript(fillDisk);
-  await openShelf(page);
-  await page.getByRole("link", { name: "Setup" }).click();
-  const leftIn = (one: Page) => one.getByRole("radio", { name: /^Left-handed/ });
-  await expect(leftIn(page)).not.toBeChecked();
-  await setFull(page, true);
-  await leftIn(page).check();
-  // A page of its own: a reload would show the box as it was left, stored or not.
-  const second = await page.context().newPage();
-  await page.close();
-  await second.goto("/setup");
-  await expect(leftIn(second)).toBeChecked();
-  // It is in the book now.
-  await second.evaluate(() => localStorage.clear());
-  const third = await page.context().newPage();
-  await third.goto("/setup");
-  await expect(leftIn(third)).toBeChecked();
 });

@@ -4,7 +4,7 @@ import { flushSaves } from "~/data/autosave";
 import { listBin, listRows } from "~/data/rows";
 import { bookName, currentBook } from "./current";
 import { signBook } from "./fill/first";
-import { loadPreferences, settlePreferences } from "./preferences-store";
+import { loadPreferences } from "./preferences-store";
 import { settleJournal } from "./settle";
 
 let isSettled = false;
@@ -13,7 +13,6 @@ export async function loadOwn() {
   // A kit that is being changed is on its way to the database.
   await flushSaves();
   const book = await currentBook();
-  await settlePreferences(book, bookName()).catch(console.error);
   // What another page left when it went away is in the lists from here on.
   if (!isSettled) settleJournal(book).catch(console.error);
   isSettled = true;

@@ -9,8 +9,7 @@ import { MAX_BPM, MIN_BPM, parseMeter } from "~/core/time";
 import { REPEAT_STYLES, SIXES } from "~/engrave/notation";
 import { listeningSchema } from "~/formats/listening-schema";
 import { ORIENTATIONS, PAPERS, PRINT_SIZES, SHEET_PARTS } from "~/ink/paper-sizes";
-import type { BookDatabase, BookName } from "./database";
-import { readHeld, releasePreferences } from "./held-preferences";
+import type { BookDatabase } from "./database";
 import { CLICKS_BETWEEN, DEFAULT_PREFERENCES, HANDEDNESS, LETTER_KEYS, THEMES } from "./preferences";
 
 const MAX_NOTE_MAP = 500;
@@ -94,23 +93,12 @@ export type Preferences = z.infer<typeof preferencesSchema>;
 
 /** Stored preferences over the defaults; a field that is not valid any more falls back alone. */
 export async function loadPreferences(book: BookDatabase): Promise<Preferences> {
-  return { ...DEFAULT_PREFERENCES, ...soundPart({ ...(await book.preferences.get("player")) }) };
-}
-
-function soundPart(given: Readonly<Record<string, unknown>>): Partial<Preferences> {
-  const sound = Object.entries(preferencesSchema.shape).flatMap(([field, schema]) => {
-    const read = schema.safeParse(given[field]);
+  const row: Record<string, unknown> = { ...(await book.preferences.get("player")) };
+  const kept = Object.entries(preferencesSchema.shape).flatMap(([field, schema]) => {
+    const read = schema.safeParse(row[field]);
     return read.success ? [[field, read.data]] : [];
   });
-  return Object.fromEntries(sound);
-}
-
-/** Takes what a page that went away still held into the book. What the book does not take goes on being held. */
-export async function settlePreferences(book: BookDatabase, name: BookName): Promise<void> {
-  const held = readHeld(name);
-  if (Object.keys(held).length === 0) return;
-  await savePreferences(book, soundPart(held));
-  releasePreferences(name, held);
+  return { ...DEFAULT_PREFERENCES, ...Object.fromEntries(kept) };
 }
 
 export async function savePreferences(book: BookDatabase, change: Partial<Preferences>): Promise<void> {

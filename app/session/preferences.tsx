@@ -2,8 +2,7 @@
 
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
-import { bookName, currentBook } from "~/library/current";
-import { holdPreferences, releasePreferences } from "~/library/held-preferences";
+import { currentBook } from "~/library/current";
 import { DEFAULT_PREFERENCES, type Preferences, withoutStored } from "~/library/preferences";
 
 type Change = (change: Partial<Preferences>) => void;
@@ -33,10 +32,8 @@ export function PreferencesProvider({ stored, children }: PreferencesProviderPro
 }
 
 async function store(part: Partial<Preferences>): Promise<void> {
-  holdPreferences(bookName(), part);
   const [{ savePreferences }, book] = await Promise.all([import("~/library/preferences-store"), currentBook()]);
   await savePreferences(book, part);
-  releasePreferences(bookName(), part);
 }
 
 export function usePreferences(): readonly [Preferences, Change] {
