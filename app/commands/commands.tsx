@@ -17,6 +17,8 @@ import { isTyping, keepsKey, nameKey } from "./keys";
 interface Registry {
   readonly add: (commands: readonly Command[]) => () => void;
   readonly listAll: () => InForce[];
+  /** One of them by its id. */
+  readonly find: (id: string) => InForce | undefined;
   readonly open: (what: "palette" | "keys") => void;
 }
 
@@ -31,7 +33,7 @@ export function useRegistry(): Registry {
   return registry;
 }
 
-const MUTE: Registry = { add: () => () => {}, listAll: () => [], open: () => {} };
+const MUTE: Registry = { add: () => () => {}, listAll: () => [], find: () => undefined, open: () => {} };
 
 const OwnKeysContext = createContext<OwnKeys>({});
 
@@ -43,7 +45,7 @@ export function useHint(): <Scene>(table: CommandTable<Scene>, id: string) => st
     (table, id) => {
       if (Object.keys(own).length === 0) return hintOf(table, id);
       // Another command may have been given its key.
-      const entry = registry?.listAll().find((one) => one.id === id);
+      const entry = registry?.find(id);
       return hintOf(table, id, entry ? { [id]: entry.keys } : own);
     },
     [own, registry],
@@ -104,6 +106,11 @@ export function CommandsProvider({ allowsLetters, ownKeys, onOwnKeys, children }
       listAll: () => {
         const all = [...layers.current.values()].flat();
         return all.map(keysInForce(all, own.current));
+      },
+      find: (id) => {
+        const all = [...layers.current.values()].flat();
+        const one = all.find((command) => command.id === id);
+        return one && keysInForce(all, own.current)(one);
       },
       open: setOpened,
     }),
