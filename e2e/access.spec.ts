@@ -1,14 +1,14 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
+import { findFaults } from "./axe";
 import { noteNumber, openLine, openShelf, openVerdict } from "./support";
 
 const ALL_RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "best-practice"];
 
 /** By day all rules, and by night the colours: all else is the same page. */
 async function expectClean(page: Page) {
-  const byDay = await tellViolations(new AxeBuilder({ page }).withTags(ALL_RULES));
+  const byDay = await findFaults(page, { runOnly: ALL_RULES, resultTypes: ["violations"] });
   await light(page, "backline");
-  const byNight = await tellViolations(new AxeBuilder({ page }).withRules(["color-contrast"]));
+  const byNight = await findFaults(page, { runOnly: ["color-contrast"], resultTypes: ["violations"] });
   await light(page, "daylight");
   expect([...byDay, ...byNight]).toEqual([]);
 }
@@ -22,14 +22,6 @@ function light(page: Page, theme: string) {
     const fades = document.getAnimations().filter((one) => one instanceof CSSTransition);
     await Promise.all(fades.map(({ finished }) => finished.catch(() => {})));
   }, theme);
-}
-
-async function tellViolations(axe: AxeBuilder): Promise<string[]> {
-  const { violations } = await axe.analyze();
-  return violations.map(
-    ({ id, nodes }) =>
-      `${id}: ${nodes.map((node) => `${node.target.join(" ")} ${node.any[0]?.message ?? ""}`).join(" | ")}`,
-  );
 }
 
 /** So tall that nothing lies behind the bar at the foot, from where it can be scrolled. */
@@ -49,6 +41,15 @@ async function newLesson(page: Page): Promise<string> {
   return new URL(page.url()).pathname;
 }
 
+test("a page with faults is told of, so that none found means something", async ({ page }) => {
+  await page.setContent(
+    `<main><h1>A page</h1><img src="data:,"><p style="color: #bbb; background: #fff">pale</p></main>`,
+  );
+  const faults = await findFaults(page, { runOnly: ALL_RULES, resultTypes: ["violations"] });
+  expect(faults.join("\n")).toMatch(/image-alt: img/);
+  expect(faults.join("\n")).toMatch(/color-contrast: p /);
+});
+
 test("targets are large enough and what scrolls is reached by keys, on every screen at four sizes", async ({
   page,
 }) => {
@@ -67,10 +68,8 @@ test("targets are large enough and what scrolls is reached by keys, on every scr
     await expect(page.locator("[inert]")).toHaveCount(0);
     for (const size of SIZES) {
       await page.setViewportSize(size);
-      const { violations, incomplete } = await new AxeBuilder({ page }).withRules(SIZED_RULES).analyze();
-      for (const { id, nodes } of [...violations, ...incomplete]) {
-        found.push(`${screen} at ${size.width}: ${id} ${nodes.map((node) => node.target.join(" ")).join(" | ")}`);
-      }
+      const faults = await findFaults(page, { runOnly: SIZED_RULES, resultTypes: ["violations", "incomplete"] });
+      found.push(...faults.map((fault) => `${screen} at ${size.width}: ${fault}`));
     }
   }
   expect(found).toEqual([]);
