@@ -133,31 +133,6 @@ test("nothing moves on a shelf of 500 fills either", async ({ page }) => {
   }
 });
 
-test("no screen is wider than a phone, down to 320 pixels", async ({ page }) => {
-  await openLine(page, "@6 RLRLLKKx3 RLK");
-  const fill = new URL(page.url()).pathname.replace(/\/stack$/, "");
-  for (const width of [390, 320]) {
-    await page.setViewportSize({ width, height: 844 });
-    for (const path of [
-      `${fill}/stack`,
-      `${fill}/floor`,
-      `${fill}/groove`,
-      `${fill}/shed`,
-      "/",
-      "/cells",
-      "/fit",
-      "/flow",
-      "/log",
-      "/setup",
-    ]) {
-      await page.goto(path);
-      await expect(page.getByRole("heading", { level: 1 })).toBeAttached();
-      await expect(page.locator("[aria-busy=true]")).toHaveCount(0);
-      expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(width);
-    }
-  }
-});
-
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 

@@ -20,6 +20,24 @@ test("documents and files carry the security headers", async ({ request }) => {
   }
 });
 
+test("a file goes out compressed to who can read that, plain to others, and once", async ({ request }) => {
+  const html = await (await request.get("/fills/any/stack")).text();
+  const [, path = ""] = /<link rel="modulepreload"[^>]*href="([^"]+)"/.exec(html) ?? [];
+  const ask = async (headers: Record<string, string>) => {
+    const response = await request.get(path, { headers });
+    return { status: response.status(), body: await response.text(), ...response.headers() } as Record<string, unknown>;
+  };
+  const [small, plain] = [await ask({ "accept-encoding": "br" }), await ask({ "accept-encoding": "identity" })];
+  expect([small["content-encoding"], plain["content-encoding"]]).toEqual(["br", undefined]);
+  expect(small.body).toBe(plain.body);
+  expect(Number(small["content-length"])).toBeLessThan(Number(plain["content-length"]) / 2);
+  for (const one of [small, plain]) {
+    expect(one.vary).toBe("Accept-Encoding");
+    expect(one["cache-control"]).toMatch(/immutable/);
+  }
+  expect((await ask({ "accept-encoding": "br", "if-none-match": String(small.etag) })).status).toBe(304);
+});
+
 test("nothing is fetched from elsewhere, and the policy refuses nothing that the app does", async ({
   page,
   baseURL,

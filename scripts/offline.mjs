@@ -68,6 +68,7 @@ const { count, size, warnings } = await injectManifest({
   swDest: WORKER,
   globDirectory: CLIENT,
   globPatterns: ["assets/**/*", "*.{svg,png,webmanifest}"],
+  globIgnores: ["**/*.br"],
   dontCacheBustURLsMatching: /assets\//,
   manifestTransforms: [(entries) => ({ manifest: entries.map((entry) => ({ ...entry, url: fromRoot(entry.url) })) })],
   maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,

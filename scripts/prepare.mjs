@@ -54,6 +54,7 @@ const SOURCES = [
   "app",
   "public",
   "scripts/offline.mjs",
+  "scripts/compress.mjs",
   "package-lock.json",
   "vite.config.ts",
   "react-router.config.ts",

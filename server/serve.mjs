@@ -8,6 +8,7 @@ import { fileURLToPath } from "node:url";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
 import express from "express";
+import sirv from "sirv";
 
 /** For every response; documents add their content security policy. */
 const SECURITY_HEADERS = {
@@ -40,6 +41,11 @@ const BOOK = process.env.DIME_BOOK === "demo" ? "demo" : "own";
 const WORKER = "service-worker.js";
 const worker = `self.BOOK=${JSON.stringify(BOOK)};\n${readFileSync(`${CLIENT}/${WORKER}`, "utf8")}`;
 
+/** Seconds that a browser may keep a file. */
+const HOUR = 60 * 60;
+const YEAR = 365 * 24 * HOUR;
+const NOTHING_HERE = "There is nothing at this address.";
+
 /** Answers with a short sentence. */
 function answer(response, status, words) {
   response.status(status).type("text/plain").send(`${words}\n`);
@@ -71,15 +77,19 @@ app.get(`/${WORKER}`, (_request, response) => {
   response.set("Content-Security-Policy", "default-src 'none'; script-src 'self'; connect-src 'self'");
   response.type("text/javascript").send(worker);
 });
-// File names under assets carry their content's hash.
-app.use("/assets", express.static(`${CLIENT}/assets`, { immutable: true, maxAge: "1y", fallthrough: false }));
-app.use(express.static(CLIENT, { maxAge: "1h", index: false }));
+// Files are compressed once, by the build. Names under assets carry their content's hash.
+app.use(
+  "/assets",
+  sirv(`${CLIENT}/assets`, { brotli: true, etag: true, immutable: true, maxAge: YEAR, extensions: [] }),
+);
+app.use("/assets", (_request, response) => answer(response, 404, NOTHING_HERE));
+app.use(sirv(CLIENT, { brotli: true, etag: true, maxAge: HOUR, extensions: [] }));
 app.use(createRequestHandler({ build }));
 app.use((error, _request, response, next) => {
   if (response.headersSent) return next(error);
   const status = error.status >= 400 && error.status < 500 ? error.status : 500;
   if (status === 500) console.error(error);
-  answer(response, status, status === 500 ? "Something went wrong here." : "There is nothing at this address.");
+  answer(response, status, status === 500 ? "Something went wrong here." : NOTHING_HERE);
 });
 
 const server = app.listen(port, host, (error) => {

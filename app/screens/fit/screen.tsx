@@ -1,39 +1,37 @@
-import { Dices, Play, Square, Trash2 } from "lucide-react";
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
 import { useCommands, useHint } from "~/commands/commands";
-import { KeysButton } from "~/commands/keys-button";
 import type { Meter } from "~/core/time";
 import { UNDO_COMMANDS } from "~/editor/commands";
-import { makeScore, pulseOfFill } from "~/editor/fill/score";
+import { makeScore } from "~/editor/fill/score";
 import { useUndo } from "~/editor/undo";
-import { UndoButtons } from "~/editor/undo-buttons";
 import type { BookEntry } from "~/library/cell/entries";
 import type { SearchRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
 import type { Opened } from "~/library/open-row";
-import { MAX_NAME } from "~/library/phrase/phrase";
-import { hitsBetween, type SearchContent, searchRateOf, toSpec, toWeights } from "~/library/search/content";
+import { hitsBetween, type SearchContent, searchRateOf } from "~/library/search/content";
 import { useSaving } from "~/library/use-saving";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
 import { Bin } from "~/ui/bin";
-import { SaveMark, SaveNotice } from "~/ui/save-state";
+import { SaveNotice } from "~/ui/save-state";
 import { Shape } from "~/ui/shape";
 import { saySearch } from "~/words/search";
-import type { FoundWay, SearchRequest } from "~/workers/search";
-import { fillOf, HEARD_IN, openSearchBench } from "./bench";
+import type { FoundWay } from "~/workers/search";
+import { fillOf, openSearchBench } from "./bench";
 import { ChosenWay } from "./chosen-way";
 import { FIT_COMMANDS } from "./commands";
 import { Count } from "./count";
 import { Frame } from "./frame";
 import { Pool } from "./pool";
-import { filterByTop, filterWays, listTops, Results, SORTS, type Sort, sortWays } from "./results";
+import { Results } from "./results";
+import { ResultsBar } from "./results-bar";
 import { Rules } from "./rules";
-import { useSearch } from "./use-search";
+import { SearchHeader } from "./search-header";
+import { useResults } from "./use-results";
 import { Weights } from "./weights";
 
 export interface FitScreenProps extends Opened<SearchContent> {
@@ -43,22 +41,11 @@ export interface FitScreenProps extends Opened<SearchContent> {
   readonly grooves: readonly GrooveChoice[];
 }
 
-/** What is shown of the ways: the best, fair draws, or those that are like one. */
-type Mode =
-  | { readonly kind: "best" }
-  | { readonly kind: "drawn"; readonly seed: number }
-  | { readonly kind: "like"; readonly cells: readonly string[] };
-
 const CHOOSE_WAY_FIRST = "Choose a result first: press it, or use the arrow keys.";
-const BEST = 48;
-const DRAWS = 12;
-
-/** How much being alike counts beside everything else. */
-const LIKENESS = 100;
 
 export function FitScreen(props: FitScreenProps) {
   const { row, unsaved, bin, saved, entries, grooves } = props;
-  const hint = useHint();
+  const _hint = useHint();
   const [bench] = useState(() => openSearchBench(unsaved?.content ?? row.content));
   const content = useStore(bench.store, (state) => state.content);
   const history = useUndo(bench.undo);
@@ -68,47 +55,15 @@ export function FitScreen(props: FitScreenProps) {
   const submit = useSubmit();
   const kept = useFetcher<{ id: string; name: string }>();
   const say = useSay();
-  const [mode, setMode] = useState<Mode>({ kind: "best" });
-  const [sort, setSort] = useState<Sort>("score");
-  const [leastTop, setLeastTop] = useState<number | null>(null);
-  const [words, setWords] = useState("");
-  const [chosen, setChosen] = useState<number | null>(null);
-
   const saving = useSaving(props, bench, say);
 
-  const { name: _, ...asked } = content;
   const stage = useMemo(() => ({ grooves, player, preferences }), [grooves, player, preferences]);
-  // The groove that its ways are heard in says where the backbeat is.
-  const pulse = useMemo(
-    () => pulseOfFill({ meter: content.meter, groove: HEARD_IN, grooveBars: 1 }, stage),
-    [content.meter, stage],
-  );
-  const askedText = JSON.stringify(asked);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a name is nothing to search for
-  const request = useMemo(
-    (): SearchRequest => ({
-      spec: { ...toSpec(content), pulse },
-      player: { kit: player.kit, limits: player.limits, hands: player.hands },
-      weights: toWeights(content, mode.kind === "like" ? LIKENESS : 0),
-      most: mode.kind === "drawn" ? DRAWS : BEST,
-      seed: mode.kind === "drawn" ? mode.seed : null,
-      like: mode.kind === "like" ? mode.cells : null,
-    }),
-    [askedText, mode, player, pulse],
-  );
-  const search = useSearch(request);
-  // What is found is drawn when there is time: the rules come first.
-  const ways = useDeferredValue(search.state.ways);
+  const results = useResults(content, stage);
+  const { search, ways, shown, mode, setMode, at, way, setChosen } = results;
   const { meter, rate, tempo, window: asWindow } = content;
   const frameText = JSON.stringify([meter, rate, tempo, asWindow]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the same frame for the same values, so that results stay as they are
   const frame = useMemo(() => ({ meter, rate, tempo, window: asWindow }), [frameText]);
-  const shown = useMemo(
-    () => sortWays(filterByTop(filterWays(ways, words), leastTop), mode.kind === "best" ? sort : "score"),
-    [ways, words, leastTop, sort, mode],
-  );
-  const at = chosen === null || shown.length === 0 ? null : Math.min(chosen, shown.length - 1);
-  const way = at === null ? null : (shown[at] ?? null);
 
   const playback = usePlayback({
     id: "fit",
@@ -124,7 +79,7 @@ export function FitScreen(props: FitScreenProps) {
       setChosen(index);
       if (!isPlaying) requestAnimationFrame(toggle);
     },
-    [isPlaying, toggle],
+    [isPlaying, toggle, setChosen],
   );
   const keep = useCallback(
     (one: FoundWay) =>
@@ -137,20 +92,13 @@ export function FitScreen(props: FitScreenProps) {
       ),
     [kept.submit, bench, preferences.countStyle],
   );
-  const like = useCallback((one: FoundWay) => {
-    setMode({ kind: "like", cells: one.cells });
-    setChosen(null);
-  }, []);
+  const like = useCallback((one: FoundWay) => setMode({ kind: "like", cells: one.cells }), [setMode]);
   const surprise = () => {
     const seed = mode.kind === "drawn" ? (mode.seed + 1) >>> 0 : content.seed;
     bench.change({ seed });
     setMode({ kind: "drawn", seed });
-    setChosen(null);
   };
-  const showBest = () => {
-    setMode({ kind: "best" });
-    setChosen(null);
-  };
+  const showBest = () => setMode({ kind: "best" });
   useEffect(() => {
     if (kept.data) say(`“${kept.data.name}” is on the Shelf.`);
   }, [kept.data, say]);
@@ -170,46 +118,7 @@ export function FitScreen(props: FitScreenProps) {
   return (
     <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start content-start lg:grid-cols-[21rem_minmax(0,1fr)]">
       <h1 className="sr-only">Fit</h1>
-      <div className="lg:col-span-2 flex flex-wrap items-center gap-2">
-        <input
-          aria-label="Name of the search"
-          data-edits
-          className="input input-ghost font-display font-semibold text-2xl h-11 px-1 min-w-40 flex-1"
-          placeholder="Name this search"
-          maxLength={MAX_NAME}
-          value={content.name}
-          onChange={(event) => bench.change({ name: event.target.value }, "name")}
-        />
-        <SaveMark state={saving.state} />
-        <label className="text-sm flex items-center gap-1.5">
-          <span className="sr-only">Saved searches</span>
-          <select
-            className="select select-sm w-52 truncate"
-            value={row.id}
-            onChange={(event) => act({ intent: "open", id: event.target.value })}
-          >
-            {saved.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {short((id === row.id ? content.name : name) || "Untitled search")}
-              </option>
-            ))}
-          </select>
-        </label>
-        <button type="button" className="btn btn-sm" onClick={() => act({ intent: "new" })}>
-          New search
-        </button>
-        <button
-          type="button"
-          className="btn btn-sm btn-ghost btn-square"
-          aria-label="Delete this search"
-          title="Delete this search"
-          onClick={() => act({ intent: "delete", id: row.id })}
-        >
-          <Trash2 size={15} aria-hidden />
-        </button>
-        <UndoButtons history={history} />
-        <KeysButton />
-      </div>
+      <SearchHeader id={row.id} bench={bench} saved={saved} saveState={saving.state} history={history} act={act} />
       <div className="lg:col-span-2 empty:hidden">
         <SaveNotice saving={saving} onCopy={(mine) => act({ intent: "copy", content: mine })} />
       </div>
@@ -243,80 +152,14 @@ export function FitScreen(props: FitScreenProps) {
         <Count search={search} content={content} />
         {search.state.status === "running" || search.state.ways.length > 0 || ways.length > 0 ? (
           <>
-            <div className="flex flex-wrap items-center gap-2">
-              <button
-                type="button"
-                className="btn btn-primary"
-                disabled={!way && shown.length === 0}
-                aria-keyshortcuts="Space"
-                title="Space"
-                onClick={() => (way ? toggle() : choose(0))}
-              >
-                {isPlaying ? (
-                  <Square size={16} aria-hidden fill="currentColor" />
-                ) : (
-                  <Play size={16} aria-hidden fill="currentColor" />
-                )}
-                {isPlaying ? "Stop" : "Play"}
-              </button>
-              <div className="join">
-                <button
-                  type="button"
-                  aria-pressed={mode.kind === "best"}
-                  className={`btn btn-sm join-item ${mode.kind === "best" ? "bg-base-300" : "font-normal"}`}
-                  onClick={showBest}
-                >
-                  Best
-                </button>
-                <button
-                  type="button"
-                  aria-pressed={mode.kind === "drawn"}
-                  className={`btn btn-sm join-item ${mode.kind === "drawn" ? "bg-base-300" : "font-normal"}`}
-                  title={hint(FIT_COMMANDS, "random")}
-                  onClick={surprise}
-                >
-                  <Dices size={15} aria-hidden /> Random
-                </button>
-              </div>
-              {mode.kind === "best" ? (
-                <select
-                  aria-label="Sorted by"
-                  className="select select-sm w-48"
-                  value={sort}
-                  onChange={(event) => setSort(event.target.value as Sort)}
-                >
-                  {SORTS.map(({ id, name }) => (
-                    <option key={id} value={id}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-              ) : null}
-              <select
-                aria-label="Top tempo at least"
-                className="select select-sm w-36"
-                value={leastTop ?? ""}
-                onChange={({ target }) => setLeastTop(target.value === "" ? null : Number(target.value))}
-              >
-                <option value="">any top tempo</option>
-                {[...new Set([...listTops(tempo), ...(leastTop === null ? [] : [leastTop])])].map((top) => (
-                  <option key={top} value={top}>
-                    {top} and up
-                  </option>
-                ))}
-              </select>
-              <input
-                type="search"
-                aria-label="Filter the results"
-                placeholder="5-5-6 or RLK"
-                className="input input-sm w-36 font-line"
-                value={words}
-                onChange={(event) => setWords(event.target.value)}
-              />
-              <p className="text-sm quiet flex-1 min-w-52" role="status">
-                {ways.length > 0 ? told(mode, shown.length, ways.length) : "looking…"}
-              </p>
-            </div>
+            <ResultsBar
+              results={results}
+              tempo={tempo}
+              isPlaying={isPlaying}
+              onPlay={() => (way ? toggle() : choose(0))}
+              onBest={showBest}
+              onRandom={surprise}
+            />
             {playback.trouble ? (
               <p role="alert" className="text-sm text-error">
                 {playback.trouble}
@@ -359,15 +202,4 @@ export function FitScreen(props: FitScreenProps) {
       </div>
     </main>
   );
-}
-
-/** As much of a name as a list in one line bears. */
-function short(name: string): string {
-  return name.length > 24 ? `${name.slice(0, 23)}…` : name;
-}
-
-function told(mode: Mode, shown: number, all: number): string {
-  const many = shown === all ? `${all}` : `${shown} of ${all}`;
-  if (mode.kind === "drawn") return `${many} random results (seed ${mode.seed})`;
-  return mode.kind === "like" ? `the ${many} most like ${mode.cells.join(" ")}` : `the best ${many}`;
 }

@@ -1,33 +1,23 @@
 /** The Floor: gauge, plan and rail, and beside them layers, more orchestrations, versions, kit and hands. */
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Link, useFetcher } from "react-router";
+import { Link } from "react-router";
 import { useCommands } from "~/commands/commands";
-import { addSurface, basePlace, checkKit, isPlayable } from "~/core/kit";
+import { checkKit, isPlayable } from "~/core/kit";
 import { placeStrokes } from "~/core/line";
-import type { Orchestration } from "~/core/orchestration";
 import type { Line } from "~/core/phrase";
-import { canPlay, isHand, type Place } from "~/core/stroke";
-import { placeByHand } from "~/core/timeline";
+import { canPlay, type Place } from "~/core/stroke";
 import { useChoice, useChooser } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
 import { Crossings } from "~/editor/crossings";
 import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/place";
 import { useLitCeiling } from "~/editor/fill/use-ceiling";
 import { addressOf } from "~/library/fill/address";
-import {
-  addOrchestration,
-  dropOrchestration,
-  listOrchestrations,
-  nameOrchestration,
-} from "~/library/fill/orchestrations";
 import type { KitContent } from "~/library/kit/content";
-import { MAX_NAME } from "~/library/phrase/phrase";
 import { useHear } from "~/session/hear";
-import { type ChosenKit, isMeasured, usePlayer, usePlayerSession } from "~/session/player";
+import { type ChosenKit, isMeasured, usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
-import { Bin } from "~/ui/bin";
 import { Tabs } from "~/ui/tabs";
 import type { Follow } from "~/views/floor-view";
 import { RailView } from "~/views/rail-view";
@@ -38,9 +28,8 @@ import { FLOOR_COMMANDS } from "./commands";
 import { FoundPanel } from "./found";
 import { Gauge } from "./gauge";
 import type { KitBench } from "./kit-bench";
-import { KitPanel } from "./kit-panel";
-import { Layers } from "./layers";
-import { Named } from "./named";
+import { KitTab } from "./kit-tab";
+import { OrchestrationTab } from "./orchestration-tab";
 import { Pace } from "./pace";
 import { Plan } from "./plan";
 import { limbsOf, nextStroke } from "./strokes";
@@ -75,11 +64,8 @@ interface FloorDeskProps {
   readonly notices: React.ReactNode;
 }
 
-const NO_VOICING: Orchestration = [];
-
 export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskProps) {
   const { row, editor, playback, setUndo } = useFillPlace();
-  const { kits } = usePlayerSession();
   const player = usePlayer();
   const { kit } = player;
   const say = useSay();
@@ -87,7 +73,6 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   const content = useFill();
   const worked = useWorked();
   const [preferences, changePreferences] = usePreferences();
-  const kitFetcher = useFetcher();
   const follow = useRef<Follow | null>(null);
   const strongHand = player.hands.leading;
   const [surface, setSurface] = useState<Place | null>(null);
@@ -108,7 +93,6 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   const { slot } = useChoice(worked.timeline);
   const cursor = slot?.index ?? null;
   const isKitTab = tab === "kit";
-  const voicing = content.voicing ?? NO_VOICING;
 
   useFollow(useCallback<Follower>((at) => follow.current?.(at?.inPhrase ?? null), []));
   const kitUndo = isKitTab && deskKit ? deskKit.bench.undo : null;
@@ -146,19 +130,6 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
     [isKitTab, cursor, limbs, kit],
   );
 
-  const setOrchestration = (next: Orchestration, kind: string) =>
-    editor.setContent({ voicing: next.length > 0 ? [...next] : undefined }, kind);
-  const askKits = (asked: object) =>
-    void kitFetcher.submit(JSON.stringify(asked), {
-      method: "post",
-      action: "/kits",
-      encType: "application/json",
-    });
-  const makeOwn = () => {
-    const name = deskKit ? `${deskKit.content.name || "Kit"} (copy)` : `My ${chosen.name.toLowerCase()}`;
-    const made = { name: name.slice(0, MAX_NAME), surfaces: kit.surfaces };
-    askKits({ intent: "make", content: made });
-  };
   useCommands(FLOOR_COMMANDS, {
     isKitTab,
     trial,
@@ -182,9 +153,6 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   // The part of a long line that holds the chosen note.
   const page = Math.floor((cursor ?? 0) / SECTION_SLOTS);
   const section = useMemo(() => takeSection(shown, page), [shown, page]);
-  const byHand = worked.timeline.events.filter(
-    (event) => event.grace === undefined && isHand(event.limb) && placeByHand(worked.timeline, event) !== null,
-  );
   return (
     <>
       <h1 className="sr-only">Floor</h1>
@@ -259,55 +227,13 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
             panelClassName="flex-1 min-h-0 overflow-y-auto px-3 py-2.5"
           >
             {tab === "voicing" ? (
-              <>
-                <Named
-                  content={content}
-                  heard={named.heard}
-                  isPlaying={playback.playing}
-                  onHear={named.hear}
-                  onTake={named.take}
-                  onAdd={() => {
-                    const count = listOrchestrations(content).length;
-                    if (named.change((now) => addOrchestration(now, `No. ${count + 1}`))) {
-                      say("A copy is in use now. Change it as you like: the other one stays.");
-                    }
-                  }}
-                  onName={(number, name) => {
-                    const renamed = nameOrchestration(content, number, name).orchestrations;
-                    editor.setContent({ orchestrations: renamed }, "name orchestration");
-                  }}
-                  onDrop={(number) => named.change((now) => dropOrchestration(now, number))}
-                />
-                <Layers
-                  voicing={voicing}
-                  kit={kit}
-                  timeline={worked.timeline}
-                  strongHand={strongHand}
-                  onChange={setOrchestration}
-                  onAddSurface={
-                    deskKit ? (place) => deskKit.bench.changeKit((now) => addSurface(now, basePlace(place))) : null
-                  }
-                />
-                {byHand.length > 0 ? (
-                  <p className="text-sm mt-3 flex flex-wrap items-center gap-2">
-                    {byHand.length === 1 ? "1 stroke is" : `${byHand.length} strokes are`} set by hand.
-                    <button
-                      type="button"
-                      className="btn btn-xs"
-                      onClick={() =>
-                        editLine((line) =>
-                          placeStrokes(
-                            line,
-                            byHand.map((event) => [event, null]),
-                          ),
-                        )
-                      }
-                    >
-                      Reset to the layers
-                    </button>
-                  </p>
-                ) : null}
-              </>
+              <OrchestrationTab
+                kit={kit}
+                strongHand={strongHand}
+                bench={deskKit?.bench ?? null}
+                named={named}
+                editLine={editLine}
+              />
             ) : tab === "orchestrations" ? (
               <FoundPanel
                 run={orchestrations}
@@ -342,27 +268,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
                 onPreferences={changePreferences}
               />
             ) : (
-              <>
-                <KitPanel
-                  chosen={chosen}
-                  kit={kit}
-                  shipped={kits.shipped}
-                  own={kits.own.map(({ id, content: { name } }) => ({ id, name }))}
-                  bench={deskKit?.bench ?? null}
-                  content={deskKit?.content ?? null}
-                  surface={surface}
-                  onSurface={setSurface}
-                  onKit={(id) => changePreferences({ kit: id })}
-                  onMakeOwn={makeOwn}
-                  onDelete={() => askKits({ intent: "delete", id: chosen.id })}
-                />
-                <div className="mt-3">
-                  <Bin
-                    rows={kits.binned.map(({ id, content: { name } }) => ({ id, content: { name } }))}
-                    onRestore={(id) => askKits({ intent: "restore", id })}
-                  />
-                </div>
-              </>
+              <KitTab chosen={chosen} kit={kit} deskKit={deskKit} surface={surface} onSurface={setSurface} />
             )}
           </Tabs>
         </div>

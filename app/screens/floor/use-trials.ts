@@ -15,6 +15,8 @@ import type { FoundOrchestration } from "~/workers/orchestration";
 import type { FloorTab } from "./desk";
 import type { Trial } from "./plan";
 
+export type Trials = ReturnType<typeof useTrials>;
+
 /** `ways`: the orchestrations that were found. `editLine` says whether the line could be changed. */
 export function useTrials(
   tab: FloorTab,

@@ -1,0 +1,78 @@
+/** What a search finds, as it is shown: which ways are asked for, in what order, which of them, and the chosen one. */
+
+import { useCallback, useDeferredValue, useMemo, useState } from "react";
+import { pulseOfFill, type Stage } from "~/editor/fill/score";
+import { type SearchContent, toSpec, toWeights } from "~/library/search/content";
+import type { SearchRequest } from "~/workers/search";
+import { HEARD_IN } from "./bench";
+import { filterByTop, filterWays, type Sort, sortWays } from "./results";
+import { useSearch } from "./use-search";
+
+/** What is shown of the ways: the best, fair draws, or those that are like one. */
+export type Mode =
+  | { readonly kind: "best" }
+  | { readonly kind: "drawn"; readonly seed: number }
+  | { readonly kind: "like"; readonly cells: readonly string[] };
+
+const BEST = 48;
+const DRAWS = 12;
+/** How much being alike counts beside everything else. */
+const LIKENESS = 100;
+
+export type ShownResults = ReturnType<typeof useResults>;
+
+export function useResults(content: SearchContent, stage: Stage) {
+  const [mode, changeMode] = useState<Mode>({ kind: "best" });
+  const [sort, setSort] = useState<Sort>("score");
+  const [leastTop, setLeastTop] = useState<number | null>(null);
+  const [words, setWords] = useState("");
+  const [chosen, setChosen] = useState<number | null>(null);
+  const { player } = stage;
+  const { name: _, ...asked } = content;
+  // The groove that its ways are heard in says where the backbeat is.
+  const pulse = useMemo(
+    () => pulseOfFill({ meter: content.meter, groove: HEARD_IN, grooveBars: 1 }, stage),
+    [content.meter, stage],
+  );
+  const askedText = JSON.stringify(asked);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a name is nothing to search for
+  const request = useMemo(
+    (): SearchRequest => ({
+      spec: { ...toSpec(content), pulse },
+      player: { kit: player.kit, limits: player.limits, hands: player.hands },
+      weights: toWeights(content, mode.kind === "like" ? LIKENESS : 0),
+      most: mode.kind === "drawn" ? DRAWS : BEST,
+      seed: mode.kind === "drawn" ? mode.seed : null,
+      like: mode.kind === "like" ? mode.cells : null,
+    }),
+    [askedText, mode, player, pulse],
+  );
+  const search = useSearch(request);
+  // What is found is drawn when there is time: the rules come first.
+  const ways = useDeferredValue(search.state.ways);
+  const shown = useMemo(
+    () => sortWays(filterByTop(filterWays(ways, words), leastTop), mode.kind === "best" ? sort : "score"),
+    [ways, words, leastTop, sort, mode],
+  );
+  const at = chosen === null || shown.length === 0 ? null : Math.min(chosen, shown.length - 1);
+  const setMode = useCallback((next: Mode) => {
+    changeMode(next);
+    setChosen(null);
+  }, []);
+  return {
+    search,
+    ways,
+    shown,
+    mode,
+    setMode,
+    sort,
+    setSort,
+    leastTop,
+    setLeastTop,
+    words,
+    setWords,
+    at,
+    way: at === null ? null : (shown[at] ?? null),
+    setChosen,
+  };
+}

@@ -1,0 +1,55 @@
+/** The Floor's Kit tab: the kit in use, what is done with kits, and the bin of them. */
+
+import { useFetcher } from "react-router";
+import type { Kit } from "~/core/kit";
+import type { Place } from "~/core/stroke";
+import { MAX_NAME } from "~/library/phrase/phrase";
+import { type ChosenKit, usePlayerSession } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
+import { Bin } from "~/ui/bin";
+import type { DeskKit } from "./desk";
+import { KitPanel } from "./kit-panel";
+
+interface KitTabProps {
+  readonly chosen: ChosenKit;
+  readonly kit: Kit;
+  /** Null on a kit that ships. */
+  readonly deskKit: DeskKit | null;
+  readonly surface: Place | null;
+  readonly onSurface: (place: Place | null) => void;
+}
+
+export function KitTab({ chosen, kit, deskKit, surface, onSurface }: KitTabProps) {
+  const { kits } = usePlayerSession();
+  const [, changePreferences] = usePreferences();
+  const fetcher = useFetcher();
+  const askKits = (asked: object) =>
+    void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/kits", encType: "application/json" });
+  const makeOwn = () => {
+    const name = deskKit ? `${deskKit.content.name || "Kit"} (copy)` : `My ${chosen.name.toLowerCase()}`;
+    askKits({ intent: "make", content: { name: name.slice(0, MAX_NAME), surfaces: kit.surfaces } });
+  };
+  return (
+    <>
+      <KitPanel
+        chosen={chosen}
+        kit={kit}
+        shipped={kits.shipped}
+        own={kits.own.map(({ id, content: { name } }) => ({ id, name }))}
+        bench={deskKit?.bench ?? null}
+        content={deskKit?.content ?? null}
+        surface={surface}
+        onSurface={onSurface}
+        onKit={(id) => changePreferences({ kit: id })}
+        onMakeOwn={makeOwn}
+        onDelete={() => askKits({ intent: "delete", id: chosen.id })}
+      />
+      <div className="mt-3">
+        <Bin
+          rows={kits.binned.map(({ id, content: { name } }) => ({ id, content: { name } }))}
+          onRestore={(id) => askKits({ intent: "restore", id })}
+        />
+      </div>
+    </>
+  );
+}
