@@ -2,7 +2,7 @@
  * `npm test`: installs what is missing, then types, lint, import rules, dead code, unit tests, build, browser tests.
  * Ends with the line "N passed, N failed", where each static check counts as one test.
  */
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { build, installChromium, installPackages, ROOT, run } from "./prepare.mjs";
@@ -16,20 +16,41 @@ let passed = 0;
 let failed = 0;
 const npx = (...args) => ["npx", ["--no-install", ...args]];
 
-function check(name, command, args) {
-  console.log(`\n== ${name}`);
-  if (run(command, args)) passed++;
+function tally(name, isFine) {
+  if (isFine) passed++;
   else {
     failed++;
     console.error(`${name} failed`);
   }
 }
 
-check("route types", ...npx("react-router", "typegen"));
-check("types", ...npx("tsc", "--noEmit"));
-check("lint", ...npx("biome", "check", "."));
-check("import rules", ...npx("depcruise", "app", "--config", ".dependency-cruiser.cjs"));
-check("dead code", ...npx("knip"));
+/** Runs a command to its end; what it says is told at once, so that checks side by side don't mix their words. */
+function check(name, command, args) {
+  return new Promise((done) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ["ignore", "pipe", "pipe"] });
+    let said = "";
+    const listen = (part) => {
+      said += part;
+    };
+    child.stdout.on("data", listen);
+    child.stderr.on("data", listen);
+    child.on("error", listen);
+    child.on("close", (status) => {
+      console.log(`\n== ${name}\n${said.trimEnd()}`);
+      tally(name, status === 0);
+      done();
+    });
+  });
+}
+
+console.log("\n== route types");
+tally("route types", run(...npx("react-router", "typegen")));
+await Promise.all([
+  check("types", ...npx("tsc", "--noEmit")),
+  check("lint", ...npx("biome", "check", ".")),
+  check("import rules", ...npx("depcruise", "app", "--config", ".dependency-cruiser.cjs")),
+  check("dead code", ...npx("knip")),
+]);
 
 /** Runs a test runner that writes a JSON report, and adds what it counted. A runner that counted nothing has failed. */
 function count(name, command, args, env, read) {
