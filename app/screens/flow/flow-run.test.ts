@@ -78,7 +78,7 @@ function locate(run: FlowRun, repeat: number, seconds: number): Located {
 /** Plays rounds with a simulated drummer who leaves out some slots, in steps of 50 ms. */
 function play(run: FlowRun, rounds: number, leavesOut: (round: number, slot: number) => boolean = () => false) {
   const heard: Heard[] = [];
-  const done: ReturnType<FlowRun["close"]>["done"] = [];
+  const done: ReturnType<FlowRun["judge"]["close"]>["done"] = [];
   for (let round = 0; round <= rounds; round++) {
     const { expectation } = run.get(round).scored;
     const strokes = expectation.strokes.filter(({ slot }) => !leavesOut(round, slot ?? -1));
@@ -88,14 +88,14 @@ function play(run: FlowRun, rounds: number, leavesOut: (round: number, slot: num
       while (round < rounds && hits[0] && hits[0].at <= at) {
         const hit = hits.shift();
         if (hit)
-          run.listener.hit(
+          run.judge.listener.hit(
             { at: 0, place: hit.place, limb: hit.limb, velocity: hit.velocity },
             locate(run, round, hit.at),
           );
       }
       const located = locate(run, round, at);
-      heard.push(...run.hear(located));
-      const closed = run.close(located);
+      heard.push(...run.judge.hear(located));
+      const closed = run.judge.close(located);
       heard.push(...closed.heard);
       done.push(...closed.done);
     }
@@ -279,17 +279,17 @@ describe("the player's own judgement", () => {
     if (!second) throw new Error("one call");
     const middle = BAR + second.at + second.length * 0.6;
     const key = (idea: number | undefined) => NAMED[idea ?? -1]?.key ?? "";
-    expect(run.rate(0, middle, "nearly")).toEqual([{ of: "idea", key: key(second.idea), result: "nearly" }]);
-    expect(run.rate(0, middle, "clean")).toBeNull();
+    expect(run.judge.rate(0, middle, "nearly")).toEqual([{ of: "idea", key: key(second.idea), result: "nearly" }]);
+    expect(run.judge.rate(0, middle, "clean")).toBeNull();
     // Just after its beginning it is the one before.
-    expect(run.rate(0, BAR + second.at + 1, "clean")).toEqual([
+    expect(run.judge.rate(0, BAR + second.at + 1, "clean")).toEqual([
       { of: "idea", key: key(calls[0]?.idea), result: "clean" },
     ]);
     const join = `${key(calls[0]?.idea)} ${key(second.idea)}`;
-    expect(run.rateJoin(0, middle)).toEqual([{ of: "join", key: join, result: "no" }]);
-    expect(run.rateJoin(0, middle)).toBeNull();
-    expect(run.rate(-1, 0, "clean")).toBeNull();
-    expect(run.closeRated(2).map(({ round, result }) => [round, result])).toEqual([[0, "no"]]);
+    expect(run.judge.rateJoin(0, middle)).toEqual([{ of: "join", key: join, result: "no" }]);
+    expect(run.judge.rateJoin(0, middle)).toBeNull();
+    expect(run.judge.rate(-1, 0, "clean")).toBeNull();
+    expect(run.judge.closeRated(2).map(({ round, result }) => [round, result])).toEqual([[0, "no"]]);
   });
 });
 

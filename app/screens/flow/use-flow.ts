@@ -4,41 +4,24 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { secondsPerTick } from "~/audio/score";
-import {
-  type FlowRecord,
-  factorOf,
-  type Heard,
-  type Round,
-  type RoundRequest,
-  type RoundTrouble,
-  recordHeard,
-} from "~/core/flow";
-import { surfacesOf } from "~/core/kit";
+import { type FlowRecord, factorOf, type Round, type RoundRequest, type RoundTrouble } from "~/core/flow";
 import type { Result } from "~/core/listening";
-import { pickGroove } from "~/editor/fill/score";
 import { latencyOf, simulate } from "~/editor/listening/listener";
 import type { RawHit } from "~/input/raw-hit";
-import { currentBook } from "~/library/current";
 import type { FlowRow } from "~/library/database";
 import type { FlowContent } from "~/library/flow/content";
-import { type IdeaSources, readIdea, toFlowSpec, toFlowWeights, toVariety } from "~/library/flow/ideas";
-import { changeFlowRecord } from "~/library/flow/record";
+import type { IdeaSources } from "~/library/flow/ideas";
 import type { GrooveChoice } from "~/library/groove/choices";
-import { toSetting } from "~/library/phrase/setting";
-import type { Run } from "~/library/practice/run";
-import { toNumbers } from "~/library/practice/run-numbers";
-import { keepRun } from "~/library/practice/store";
-import { divisionOf } from "~/library/preferences";
 import { usePlayback } from "~/session/playback";
-import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSession } from "~/session/session";
 import { sayCall } from "~/words/flow";
 import type { FlowCount } from "~/workers/flow";
 import { Drawer, isCounted } from "./drawer";
-import type { RoundScene } from "./round-score";
 import { type Board, FlowRun, type FlowRunOptions } from "./run";
 import { hush, speak } from "./speak";
+import { useJudged } from "./use-judged";
+import { useRequest } from "./use-request";
 
 export const FLOW_ID = "flow";
 /** Milliseconds between looks at the clock while something plays. */
@@ -68,70 +51,21 @@ interface FlowOptions {
 }
 
 export function useFlow({ row, content, sources, grooves, stored }: FlowOptions) {
-  const player = usePlayer();
   const [preferences] = usePreferences();
   const { sound } = useSession();
-  const { listening, countInBars, hands } = preferences;
-  const between = divisionOf(preferences);
-  const [record, setRecord] = useState(stored);
+  const { listening } = preferences;
+  const { ladder, ahead, seed, isHeld } = content;
+  const judged = useJudged(row.id, content.name, stored);
+  const { record, note, finish, countSilent, restart } = judged;
   /** The last answer, and what was asked. */
   const [answered, setAnswered] = useState<Answered | null>(null);
   const [preview, setPreview] = useState<Round | null>(null);
   const [board, setBoard] = useState<Board | null>(null);
-  const [last, setLast] = useState<readonly Heard[]>([]);
-  const [rounds, setRounds] = useState(0);
-  const [silent, setSilent] = useState(0);
-  const [isSaved, setSaved] = useState(true);
   const [held, setHeld] = useState<number | null>(null);
   const [playhead] = useState<StoreApi<Playhead>>(() => createStore<Playhead>(() => ({ slot: -1 })));
   const [drawer] = useState(() => new Drawer());
 
-  const ideasText = JSON.stringify(content.ideas);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the same ideas for the same values
-  const ideas = useMemo(
-    () => content.ideas.map((idea) => readIdea(idea, sources, player.kit)),
-    [ideasText, sources, player],
-  );
-  const { name: _, seed, groove: grooveId, setting: settingContent, ahead, isHeld, ladder, ...drawn } = content;
-  const drawnText = JSON.stringify(drawn);
-  const weights = useMemo(() => toFlowWeights(content, record), [content, record]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what is drawn from, and nothing else
-  const request = useMemo(
-    (): RoundRequest => ({
-      spec: toFlowSpec(content, ideas, player),
-      player: { kit: player.kit, limits: player.limits, hands: player.hands },
-      variety: toVariety(content, sources.entries),
-      surfaces: surfacesOf(player.kit, player.hands.leading).map(({ place }) => place),
-      trades: content.form.kind === "trade",
-    }),
-    [drawnText, ideas, player, sources],
-  );
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what sounds, and nothing else
-  const scene = useMemo((): RoundScene => {
-    const groove = pickGroove({ meter: content.meter, groove: grooveId }, { grooves, preferences });
-    return {
-      meter: request.spec.meter,
-      bars: content.bars,
-      form: content.form,
-      ahead,
-      meets: request.spec.rules.meet,
-      player,
-      groove,
-      setting: toSetting(settingContent, { grooveBars: content.form.timeBars, countInBars }, groove.feel),
-      playsAlong: listening.playsAlong,
-      clicksBetween: between,
-    };
-  }, [
-    request,
-    grooveId,
-    JSON.stringify(settingContent),
-    ahead,
-    grooves,
-    hands,
-    countInBars,
-    listening.playsAlong,
-    between,
-  ]);
+  const { ideas, weights, request, scene } = useRequest({ content, sources, grooves, record });
   const now = useRef({ weights, held, listening, content });
   now.current = { weights, held, listening, content };
 
@@ -182,55 +116,18 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
 
   const begin = useCallback(() => {
     if (!canPlay) return;
-    setRounds(0);
-    setSilent(0);
-    setLast([]);
+    restart();
     run.current = new FlowRun(options);
     drawer.ensure(now.current.held ?? 0, now.current.weights);
     setBoard(run.current.board(-1, 0));
     void sound.play(FLOW_ID, makeScore);
-  }, [canPlay, options, sound, drawer, makeScore]);
+  }, [canPlay, options, sound, drawer, makeScore, restart]);
   const toggle = useCallback(() => (playing ? sound.stop(FLOW_ID) : begin()), [playing, sound, begin]);
-
-  const note = useCallback(
-    (heard: readonly Heard[]) => {
-      if (heard.length === 0) return;
-      setLast(heard);
-      setRecord((before) => recordHeard(before, heard));
-      void currentBook()
-        .then((book) => changeFlowRecord(book, row.id, (before) => recordHeard(before, heard)))
-        .catch(() => setSaved(false));
-    },
-    [row.id],
-  );
-  const finish = useCallback(
-    (done: ReturnType<FlowRun["closeRated"]>, by: Run["by"]) => {
-      for (const { result, measures, tempo, seconds } of done) {
-        const kept: Run = {
-          id: crypto.randomUUID(),
-          at: Date.now(),
-          fillId: row.id,
-          fill: now.current.content.name || "Untitled flow",
-          step: "flow",
-          kind: "flow",
-          tempo,
-          result,
-          by,
-          seconds: Math.round(seconds * 10) / 10,
-          fault: null,
-          numbers: measures && toNumbers(measures),
-        };
-        void currentBook().then(async (book) => setSaved(await keepRun(book, kept)));
-      }
-      setRounds((count) => count + done.length);
-    },
-    [row.id],
-  );
 
   const onHit = useCallback(
     (raw: RawHit) => {
       const { listening: set } = now.current;
-      run.current?.listener.hit(raw, sound.locateIn(FLOW_ID, raw.at - latencyOf(set)));
+      run.current?.judge.listener.hit(raw, sound.locateIn(FLOW_ID, raw.at - latencyOf(set)));
     },
     [sound],
   );
@@ -256,30 +153,30 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
       if (nextKey !== key) setBoard(next);
       key = nextKey;
       if (set.source === "self") {
-        finish(flow.closeRated(Math.max(0, located.repeat)), "self");
+        finish(flow.judge.closeRated(Math.max(0, located.repeat)), "self");
         return;
       }
       if (set.source === "drummer" && located.repeat >= 0 && !flow.isClosing(located.repeat)) {
-        simulate(flow, located, page, set.drummer, onHit);
+        simulate(flow.judge, located, page, set.drummer, onHit);
       }
-      note(flow.hear(located));
-      const { heard, done, missed } = flow.close(located);
+      note(flow.judge.hear(located));
+      const { heard, done, missed } = flow.judge.close(located);
       note(heard);
       finish(done, "heard");
-      if (done.length > 0) setSilent(0);
-      else if (missed > 0) setSilent((count) => count + missed);
+      countSilent(done.length > 0 ? null : missed);
     }, TICK);
     return () => {
       clearInterval(clock);
       const flow = run.current;
       // What the player has judged of the last round counts although it was stopped.
-      if (flow && now.current.listening.source === "self") finish(flow.closeRated(Number.POSITIVE_INFINITY), "self");
+      if (flow && now.current.listening.source === "self")
+        finish(flow.judge.closeRated(Number.POSITIVE_INFINITY), "self");
       setBoard(null);
       playhead.setState({ slot: -1 });
       hush();
       setPreview(drawer.peek(now.current.held ?? 0) ?? null);
     };
-  }, [playing, sound, drawer, playhead, note, finish, onHit]);
+  }, [playing, sound, drawer, playhead, note, finish, countSilent, onHit]);
 
   /** An idea's name in a round: one that is played keeps the ideas that it was drawn from. */
   const nameOf = useCallback(
@@ -310,7 +207,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   const rate = useCallback(
     (result: Result): boolean => {
       const here = locateNow();
-      const heard = here && run.current?.rate(here.round, here.at, result);
+      const heard = here && run.current?.judge.rate(here.round, here.at, result);
       if (heard) note(heard);
       return Boolean(heard);
     },
@@ -318,7 +215,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   );
   const rateJoin = useCallback((): boolean => {
     const here = locateNow();
-    const heard = here && run.current?.rateJoin(here.round, here.at);
+    const heard = here && run.current?.judge.rateJoin(here.round, here.at);
     if (heard) note(heard);
     return Boolean(heard);
   }, [note, locateNow]);
@@ -349,10 +246,10 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     round: inPlay?.round ?? (hasWays ? preview : null),
     run: board ? run.current : null,
     cards: run.current?.cards ?? 2,
-    last,
-    rounds,
-    silent,
-    isSaved,
+    last: judged.last,
+    rounds: judged.rounds,
+    silent: judged.silent,
+    isSaved: judged.isSaved,
     held,
     hold: (isOn: boolean) => setHeld(isOn ? (inPlay?.round.number ?? 0) : null),
     playhead,

@@ -1,0 +1,67 @@
+/** What was heard of a flow, kept as it comes: of each idea and join, and each round in the log. */
+
+import { useCallback, useRef, useState } from "react";
+import { type FlowRecord, type Heard, recordHeard } from "~/core/flow";
+import { currentBook } from "~/library/current";
+import { changeFlowRecord } from "~/library/flow/record";
+import type { Run } from "~/library/practice/run";
+import { toNumbers } from "~/library/practice/run-numbers";
+import { keepRun } from "~/library/practice/store";
+import type { Done } from "./judge";
+
+export function useJudged(id: string, flowName: string, stored: FlowRecord) {
+  const [record, setRecord] = useState(stored);
+  const [last, setLast] = useState<readonly Heard[]>([]);
+  const [rounds, setRounds] = useState(0);
+  /** Rounds in a row of which nothing was heard. */
+  const [silent, setSilent] = useState(0);
+  const [isSaved, setSaved] = useState(true);
+  const name = useRef(flowName);
+  name.current = flowName;
+
+  const note = useCallback(
+    (heard: readonly Heard[]) => {
+      if (heard.length === 0) return;
+      setLast(heard);
+      setRecord((before) => recordHeard(before, heard));
+      void currentBook()
+        .then((book) => changeFlowRecord(book, id, (before) => recordHeard(before, heard)))
+        .catch(() => setSaved(false));
+    },
+    [id],
+  );
+  const finish = useCallback(
+    (done: readonly Done[], by: Run["by"]) => {
+      for (const { result, measures, tempo, seconds } of done) {
+        const kept: Run = {
+          id: crypto.randomUUID(),
+          at: Date.now(),
+          fillId: id,
+          fill: name.current || "Untitled flow",
+          step: "flow",
+          kind: "flow",
+          tempo,
+          result,
+          by,
+          seconds: Math.round(seconds * 10) / 10,
+          fault: null,
+          numbers: measures && toNumbers(measures),
+        };
+        void currentBook().then(async (book) => setSaved(await keepRun(book, kept)));
+      }
+      setRounds((count) => count + done.length);
+    },
+    [id],
+  );
+  /** Counts rounds in which nothing could be judged; null after one in which something was. */
+  const countSilent = useCallback((missed: number | null) => {
+    if (missed === null) setSilent(0);
+    else if (missed > 0) setSilent((count) => count + missed);
+  }, []);
+  const restart = useCallback(() => {
+    setRounds(0);
+    setSilent(0);
+    setLast([]);
+  }, []);
+  return { record, last, rounds, silent, isSaved, note, finish, countSilent, restart };
+}
