@@ -1,12 +1,11 @@
 /** MusicXML (partwise), plain or compressed, read as parts of notes. Nothing is fetched, and entities are refused. */
 
 import { XMLParser } from "fast-xml-parser";
-import { type Level, PLACES, type Place, type Technique } from "~/core/stroke";
+import type { Level, Technique } from "~/core/stroke";
 import { barTicks, type Meter, makeMeter, TICKS_PER_QUARTER } from "~/core/time";
-import { pitchOf } from "~/engrave/heads";
-import { KEYS, lastBarLine, orderMeters } from "./midi-read";
+import { lastBarLine, orderMeters } from "./midi-read";
 import { XML_LINE } from "./musicxml";
-import { instrumentOf } from "./musicxml-element";
+import { type Instrument, placeAt, readInstruments } from "./musicxml-instruments";
 import { giveLimbs, type Lettered } from "./musicxml-sticking";
 import { unpackMusicXml } from "./mxl";
 import {
@@ -79,43 +78,6 @@ export function readScore(text: string): NotesReading {
   }
 }
 
-interface Instrument {
-  readonly name: string;
-  readonly place: Place | null;
-}
-
-/** Names of instruments, for files that give no percussion key. In order: "closed hi-hat" is no "hat" alone. */
-const NAMES: readonly (readonly [RegExp, Place])[] = [
-  [/half.?open/i, "hf"],
-  [/open.*hat|hat.*open/i, "ho"],
-  [/(pedal|foot).*hat|hat.*(pedal|foot)/i, "hp"],
-  [/hi.?hat|hh/i, "hh"],
-  [/bell/i, "rb"],
-  [/ride/i, "rd"],
-  [/china/i, "ch"],
-  [/splash/i, "sp"],
-  [/second crash|crash.*2/i, "c2"],
-  [/crash/i, "c1"],
-  [/cow/i, "cb"],
-  [/cross.?stick|side.?stick|rim.?click/i, "cs"],
-  [/snare/i, "sn"],
-  [/(bass|kick).*drum|kick/i, "kk"],
-  [/second floor|low.*floor|floor.*2/i, "f2"],
-  [/floor/i, "f1"],
-  [/(low|tom).*3|low tom/i, "t3"],
-  [/tom.*2|mid/i, "t2"],
-  [/tom/i, "t1"],
-];
-
-/** Where each drum stands on the staff, where nothing else says which it is. */
-const POSITIONS: ReadonlyMap<string, Place> = new Map(
-  // Of several in one position the plainest.
-  (["rd", "hp", "hh", "c1", "c2", "ch", "sp", "sn", "t1", "t2", "t3", "f1", "f2", "kk", "k2"] as const).map((place) => [
-    pitchOf(place),
-    place,
-  ]),
-);
-
 function readParts(score: readonly Node[]): NotesReading {
   const title = textOf(find(childrenOf(find(score, "work")), "work-title")) || textOf(find(score, "movement-title"));
   const identification = childrenOf(find(score, "identification"));
@@ -167,28 +129,6 @@ interface Shared {
 
 function leave(shared: Shared, what: LeftOut["what"]) {
   shared.left.set(what, (shared.left.get(what) ?? 0) + 1);
-}
-
-function readInstruments(head: readonly Node[]): ReadonlyMap<string, Instrument> {
-  const keys = new Map(
-    all(head, "midi-instrument").map((one) => [
-      attribute(one, "id"),
-      numberOf(find(childrenOf(one), "midi-unpitched")),
-    ]),
-  );
-  return new Map(
-    all(head, "score-instrument").map((one) => {
-      const id = attribute(one, "id") ?? "";
-      const name = textOf(find(childrenOf(one), "instrument-name"));
-      // The standard counts keys from 1.
-      const key = keys.get(id);
-      const byKey = key === null || key === undefined ? null : (KEYS.get(key - 1) ?? null);
-      const byName = NAMES.find(([pattern]) => pattern.test(name))?.[1] ?? null;
-      // Our own id says more than a key that several drums share.
-      const own = PLACES.find((place) => id === instrumentOf(place));
-      return [id, { name: name || id, place: own ?? byKey ?? byName }];
-    }),
-  );
 }
 
 function readPart(measures: readonly Node[], instruments: ReadonlyMap<string, Instrument>, shared: Shared) {
@@ -284,7 +224,7 @@ function readNote(
   const instrument = instruments.get(attribute(find(inside, "instrument"), "id") ?? "");
   const head = find(inside, "notehead");
   const isCross = /^(x|circle-x|cross|diamond)$/.test(textOf(head));
-  const byPosition = POSITIONS.get(position) ?? null;
+  const byPosition = placeAt(position);
   const place = instrument ? instrument.place : isCross && byPosition === "sn" ? "cs" : byPosition;
   const notations = all(inside, "notations").flatMap(childrenOf);
   const signs = (name: string) => childrenOf(find(notations, name));

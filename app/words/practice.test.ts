@@ -1,18 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { FAULT_KINDS, type Fault } from "~/core/listening";
 import { CARE_KINDS, type StepReason } from "~/core/practice";
-import {
-  CARE_WORDS,
-  listNotes,
-  nameStep,
-  sayOffset,
-  wordBack,
-  wordChange,
-  wordFault,
-  wordReason,
-  wordRemedy,
-  wordToday,
-} from "./practice";
+import { listNotes, wordFault, wordRemedy } from "./faults";
+import { CARE_WORDS, nameStep, sayOffset, wordBack, wordChange, wordReason, wordToday } from "./practice";
 
 const fault = (change: Partial<Fault> & Pick<Fault, "kind">): Fault => ({ severity: 2, slots: [], ...change });
 

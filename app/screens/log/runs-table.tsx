@@ -19,7 +19,8 @@ import { RUN_KINDS } from "~/core/practice";
 import { writeLogJson, writeLogTable } from "~/library/practice/log-file";
 import { MAX_NOTE, type Run } from "~/library/practice/run";
 import { download } from "~/ui/download";
-import { FAULT_NAMES, RESULT_NAMES, RUN_NAMES } from "~/words/practice";
+import { FAULT_NAMES } from "~/words/faults";
+import { RESULT_NAMES, RUN_NAMES } from "~/words/practice";
 
 const features = tableFeatures({
   columnFilteringFeature,

@@ -1,17 +1,8 @@
 import { Check, CircleDashed, CornerDownLeft, X } from "lucide-react";
 import type { Measures, Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
-import {
-  FAULT_NAMES,
-  nameStep,
-  RESULT_NAMES,
-  sayLimb,
-  sayOffset,
-  wordBack,
-  wordChange,
-  wordFault,
-  wordRemedy,
-} from "~/words/practice";
+import { FAULT_NAMES, wordFault, wordRemedy } from "~/words/faults";
+import { nameStep, RESULT_NAMES, sayLimb, sayOffset, wordBack, wordChange } from "~/words/practice";
 import { capital } from "~/words/slot";
 import type { Told } from "./training";
 import type { Trained } from "./use-training";

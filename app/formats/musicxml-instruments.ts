@@ -1,0 +1,72 @@
+/** Which drum or cymbal a note of a MusicXML file is on: by its instrument, or by its place on the staff. */
+
+import { PLACES, type Place } from "~/core/stroke";
+import { pitchOf } from "~/engrave/heads";
+import { KEYS } from "./midi-read";
+import { instrumentOf } from "./musicxml-element";
+import { all, attribute, childrenOf, find, type Node, numberOf, textOf } from "./xml-tree";
+
+export interface Instrument {
+  readonly name: string;
+  readonly place: Place | null;
+}
+
+/** Names of instruments, for files that give no percussion key. In order: "closed hi-hat" is no "hat" alone. */
+const NAMES: readonly (readonly [RegExp, Place])[] = [
+  [/half.?open/i, "hf"],
+  [/open.*hat|hat.*open/i, "ho"],
+  [/(pedal|foot).*hat|hat.*(pedal|foot)/i, "hp"],
+  [/hi.?hat|hh/i, "hh"],
+  [/bell/i, "rb"],
+  [/ride/i, "rd"],
+  [/china/i, "ch"],
+  [/splash/i, "sp"],
+  [/second crash|crash.*2/i, "c2"],
+  [/crash/i, "c1"],
+  [/cow/i, "cb"],
+  [/cross.?stick|side.?stick|rim.?click/i, "cs"],
+  [/snare/i, "sn"],
+  [/(bass|kick).*drum|kick/i, "kk"],
+  [/second floor|low.*floor|floor.*2/i, "f2"],
+  [/floor/i, "f1"],
+  [/(low|tom).*3|low tom/i, "t3"],
+  [/tom.*2|mid/i, "t2"],
+  [/tom/i, "t1"],
+];
+
+/** Where each drum stands on the staff, where nothing else says which it is. */
+const POSITIONS: ReadonlyMap<string, Place> = new Map(
+  // Of several in one position the plainest.
+  (["rd", "hp", "hh", "c1", "c2", "ch", "sp", "sn", "t1", "t2", "t3", "f1", "f2", "kk", "k2"] as const).map((place) => [
+    pitchOf(place),
+    place,
+  ]),
+);
+
+/** The place on the staff, such as "c/5"; null for none. */
+export function placeAt(position: string): Place | null {
+  return POSITIONS.get(position) ?? null;
+}
+
+/** The instruments of a part, by their ids. */
+export function readInstruments(head: readonly Node[]): ReadonlyMap<string, Instrument> {
+  const keys = new Map(
+    all(head, "midi-instrument").map((one) => [
+      attribute(one, "id"),
+      numberOf(find(childrenOf(one), "midi-unpitched")),
+    ]),
+  );
+  return new Map(
+    all(head, "score-instrument").map((one) => {
+      const id = attribute(one, "id") ?? "";
+      const name = textOf(find(childrenOf(one), "instrument-name"));
+      // The standard counts keys from 1.
+      const key = keys.get(id);
+      const byKey = key === null || key === undefined ? null : (KEYS.get(key - 1) ?? null);
+      const byName = NAMES.find(([pattern]) => pattern.test(name))?.[1] ?? null;
+      // Our own id says more than a key that several drums share.
+      const own = PLACES.find((place) => id === instrumentOf(place));
+      return [id, { name: name || id, place: own ?? byKey ?? byName }];
+    }),
+  );
+}
