@@ -1,7 +1,8 @@
 /** Keeps a row of the book saved while it is edited, and notices when another tab saves it too. */
 
-import { type Journal, type JournalTable, note } from "./journal";
+import type { Journal, JournalTable } from "./journal";
 import { type Page, thisPage, type Writer } from "./page";
+import { putAtOnce } from "./put-at-once";
 import { getRow, type Row, type RowTable, restoreRow, type SaveResult, saveRow, watchRow } from "./rows";
 import { type StorageTrouble, troubleOf, within } from "./trouble";
 
@@ -141,7 +142,7 @@ export class Autosave<Content> {
     const { pending } = this;
     if (!pending) return;
     const { journal, entries } = this.shelf;
-    note(entries, journal.entryOf(this.id, pending.by, this.revision, pending.content), (error) => {
+    putAtOnce(entries, [journal.entryOf(this.id, pending.by, this.revision, pending.content)], (error) => {
       this.isNoted = error === null;
       if (this.state.kind === "failed" && this.state.isNoted !== this.isNoted) {
         this.say({ ...this.state, isNoted: this.isNoted });

@@ -70,23 +70,6 @@ export class Journal<Content> {
 }
 
 /**
- * Writes an entry in a transaction of its own that is committed at once, so that even a page that is just going away
- * leaves it. Calls back with what went wrong, or with null.
- */
-export function note(table: JournalTable, entry: JournalEntry, done: (error: unknown) => void): void {
-  try {
-    const transaction = table.db.backendDB().transaction(table.name, "readwrite");
-    transaction.objectStore(table.name).put(entry);
-    transaction.oncomplete = () => done(null);
-    transaction.onabort = () => done(transaction.error ?? new Error("the journal was not written"));
-    transaction.commit();
-  } catch (error) {
-    // A transaction in which nothing was put completes all the same.
-    done(error);
-  }
-}
-
-/**
  * The entry to go on from, of those that are not the row's own past; null when everything is saved. Decided by revision,
  * writer and content: clocks may jump. Its base is the row's revision when nobody else has saved meanwhile.
  */

@@ -6,12 +6,20 @@ export function bookName(): BookName {
   return document.documentElement.dataset.book === "demo" ? "demo" : "own";
 }
 
+let opened: BookDatabase | null = null;
+
+/** The book, once it is open: for what can't wait, since the page may be going away. */
+export function openedBook(): BookDatabase | null {
+  return opened?.isOpen() ? opened : null;
+}
+
 export async function currentBook(): Promise<BookDatabase> {
   // The first picture is drawn without a database.
   const { openBook } = await import("./database");
-  return openBook(bookName(), async () => {
+  opened = await openBook(bookName(), async () => {
     const [response, { readDemoBook }] = await Promise.all([fetch("/content/demo"), import("./demo-book")]);
     if (!response.ok) throw new Error(`The demo's book could not be loaded (${response.status}).`);
     return readDemoBook(await response.json());
   });
+  return opened;
 }

@@ -9,6 +9,7 @@ import type { FlowRecordRow } from "./flow/record";
 import { type BookContents, type Contents, KEYS, KINDS, loadKinds, type RowKey } from "./kinds";
 import { isFirstTime, NEEDS_NO_BACKUP } from "./marks";
 import type { PlanRow } from "./practice/plan";
+import { ALL_CHOICES } from "./preferences";
 
 export type FillRow = Row<Contents["fills"]>;
 export type CellRow = Row<Contents["cells"]>;
@@ -18,9 +19,9 @@ export type GrooveRow = Row<Contents["grooves"]>;
 export type FlowRow = Row<Contents["flows"]>;
 export type LessonRow = Row<Contents["lessons"]>;
 
-/** One row of settings, checked when it is read. */
+/** A choice of the player's, checked when it is read; or all of them, as they were kept earlier. */
 interface PreferencesRow {
-  readonly key: "player";
+  readonly key: string;
   readonly [setting: string]: unknown;
 }
 interface MarkRow {
@@ -143,8 +144,8 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
       const [own] = content.kits;
       if (!own || !isNew.get(KINDS.kits.demo)) return;
       // The demo's drummer plays her own; whoever has chosen one already keeps it.
-      const chosen = (await database.preferences.get("player")) ?? { key: "player" };
-      await database.preferences.put({ kit: own.id, ...chosen, key: "player" });
+      const earlier = await database.preferences.get(ALL_CHOICES);
+      await database.preferences.put({ kit: own.id, ...earlier, key: ALL_CHOICES });
     });
   }
   return database;

@@ -306,9 +306,19 @@ describe("preferences", () => {
   test("start as the defaults, change one by one, and a damaged one falls back alone", async () => {
     expect(await loadPreferences(book)).toEqual(DEFAULT_PREFERENCES);
     await savePreferences(book, { hands: "left" });
-    await savePreferences(book, { volume: 0.2 });
-    await book.preferences.update("player", { theme: "plaid" } as never);
+    await savePreferences(book, { volume: 0.2, theme: "plaid" } as never);
     expect(await loadPreferences(book)).toEqual({ ...DEFAULT_PREFERENCES, hands: "left", volume: 0.2 });
+  });
+  test("choices that an earlier version kept together stand until each is made anew", async () => {
+    await book.preferences.put({ key: "player", hands: "left", volume: 0.2 });
+    await Promise.all([savePreferences(book, { volume: 0.7 }), savePreferences(book, { room: 0 })]);
+    expect(await loadPreferences(book)).toEqual({ ...DEFAULT_PREFERENCES, hands: "left", volume: 0.7, room: 0 });
+    await savePreferences(book, { hands: "open" });
+    expect((await loadPreferences(book)).hands).toBe("open");
+  });
+  test("a choice that can't be kept is told", async () => {
+    await expect(savePreferences(book, { ownKeys: (() => {}) as never })).rejects.toThrow();
+    expect(await loadPreferences(book)).toEqual(DEFAULT_PREFERENCES);
   });
   test("what was chosen waits until it is stored as it was chosen", () => {
     const chosen = { hands: "left", volume: 0.2 } as const;

@@ -10,7 +10,16 @@ import { REPEAT_STYLES, SIXES } from "~/engrave/notation";
 import { listeningSchema } from "~/formats/listening-schema";
 import { ORIENTATIONS, PAPERS, PRINT_SIZES, SHEET_PARTS } from "~/ink/paper-sizes";
 import type { BookDatabase } from "./database";
-import { CLICKS_BETWEEN, DEFAULT_PREFERENCES, HANDEDNESS, LETTER_KEYS, THEMES } from "./preferences";
+import { keepChoices } from "./keep-choices";
+import {
+  ALL_CHOICES,
+  CLICKS_BETWEEN,
+  choiceKey,
+  DEFAULT_PREFERENCES,
+  HANDEDNESS,
+  LETTER_KEYS,
+  THEMES,
+} from "./preferences";
 
 const MAX_NOTE_MAP = 500;
 const MAX_OWN_KEYS = 300;
@@ -93,17 +102,17 @@ export type Preferences = z.infer<typeof preferencesSchema>;
 
 /** Stored preferences over the defaults; a field that is not valid any more falls back alone. */
 export async function loadPreferences(book: BookDatabase): Promise<Preferences> {
-  const row: Record<string, unknown> = { ...(await book.preferences.get("player")) };
+  const rows = new Map((await book.preferences.toArray()).map((row) => [row.key, row]));
+  const together: Record<string, unknown> = { ...rows.get(ALL_CHOICES) };
   const kept = Object.entries(preferencesSchema.shape).flatMap(([field, schema]) => {
-    const read = schema.safeParse(row[field]);
+    const row = rows.get(choiceKey(field));
+    const read = schema.safeParse(row ? row.value : together[field]);
     return read.success ? [[field, read.data]] : [];
   });
   return { ...DEFAULT_PREFERENCES, ...Object.fromEntries(kept) };
 }
 
 export async function savePreferences(book: BookDatabase, change: Partial<Preferences>): Promise<void> {
-  await book.transaction("rw", book.preferences, async () => {
-    const row = (await book.preferences.get("player")) ?? {};
-    await book.preferences.put({ ...row, ...change, key: "player" });
-  });
+  if (!book.isOpen()) await book.open();
+  await new Promise<void>((done, failed) => keepChoices(book, change, (error) => (error ? failed(error) : done())));
 }

@@ -7,6 +7,17 @@ import type { Preferences } from "./preferences-store";
 
 export type { Preferences } from "./preferences-store";
 
+/** The row that held all choices together, before each had its own. */
+export const ALL_CHOICES = "player";
+
+/**
+ * The key of a choice's own row: it is written without reading what was there, in one step, so that a page that is going
+ * away still makes it, and two tabs that choose different things don't undo each other.
+ */
+export function choiceKey(field: string): string {
+  return `${ALL_CHOICES}.${field}`;
+}
+
 export const HANDEDNESS = ["right", "left", "open"] as const;
 export type Handedness = (typeof HANDEDNESS)[number];
 export const THEMES = ["system", "daylight", "backline"] as const;

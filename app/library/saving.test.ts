@@ -2,8 +2,9 @@ import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { describe, expect, test, vi } from "vitest";
 import { Autosave, flushSaves, type SaveState } from "~/data/autosave";
-import { type JournalEntry, note } from "~/data/journal";
+import type { JournalEntry } from "~/data/journal";
 import { Page } from "~/data/page";
+import { putAtOnce } from "~/data/put-at-once";
 import { addRow, amendRow, binRow, getRow, restoreRow, saveRow } from "~/data/rows";
 import { makeTrouble, troubleOf, within } from "~/data/trouble";
 import { cellJournal, openBenchWork } from "./cell/bench-work";
@@ -24,7 +25,7 @@ const NONE_OPEN = new Set<string>();
 const reopen = (id: string, page = new Page(), open: ReadonlySet<string> = NONE_OPEN) =>
   openIn(book, FILLS, id, page, open);
 const textOf = async (id: string) => (await getRow(book.fills, id))?.content.text;
-const noted = (entry: JournalEntry) => new Promise((done) => note(book.journal, entry, done));
+const noted = (entry: JournalEntry) => new Promise((done) => putAtOnce(book.journal, [entry], done));
 /** An edit of a page that was killed before it saved. */
 async function typed(page: Page, id: string, base: number, text: string) {
   await noted(journal.entryOf(id, page.edit(), base, fillOf(text)));

@@ -2,7 +2,8 @@
 
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
-import { currentBook } from "~/library/current";
+import { currentBook, openedBook } from "~/library/current";
+import { keepChoices } from "~/library/keep-choices";
 import { DEFAULT_PREFERENCES, type Preferences, withoutStored } from "~/library/preferences";
 
 type Change = (change: Partial<Preferences>) => void;
@@ -21,7 +22,7 @@ export function PreferencesProvider({ stored, children }: PreferencesProviderPro
   const change = useCallback<Change>(
     (part) => {
       setChosen((others) => ({ ...others, ...part }));
-      store(part).then(revalidate, console.error);
+      keep(part, (error) => (error ? console.error(error) : revalidate()));
     },
     [revalidate],
   );
@@ -31,9 +32,11 @@ export function PreferencesProvider({ stored, children }: PreferencesProviderPro
   return <PreferencesContext value={value}>{children}</PreferencesContext>;
 }
 
-async function store(part: Partial<Preferences>): Promise<void> {
-  const [{ savePreferences }, book] = await Promise.all([import("~/library/preferences-store"), currentBook()]);
-  await savePreferences(book, part);
+/** At once wherever the book is open: the page may go away in the next moment. */
+function keep(part: Partial<Preferences>, done: (error: unknown) => void) {
+  const book = openedBook();
+  if (book) keepChoices(book, part, done);
+  else currentBook().then((opened) => keepChoices(opened, part, done), done);
 }
 
 export function usePreferences(): readonly [Preferences, Change] {

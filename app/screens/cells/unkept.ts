@@ -1,8 +1,9 @@
 /** Work on a cell that is not in the book yet: how it is opened again, and written down as it goes. */
 
 import { useEffect, useState } from "react";
-import { note, type Unsaved } from "~/data/journal";
+import type { Unsaved } from "~/data/journal";
 import { thisPage } from "~/data/page";
+import { putAtOnce } from "~/data/put-at-once";
 import { isSame } from "~/data/same";
 import { cellJournal } from "~/library/cell/bench-work";
 import type { AskedCell, CellBenchContent } from "~/library/cell/content";
@@ -25,7 +26,9 @@ export function useJournal(bench: CellBench, id: string, revision: number, opene
         if (isSameWork(content, opened)) {
           book.transaction("rw", book.journal, () => cellJournal.settle(book.journal, id, by)).catch(console.error);
         } else {
-          note(book.journal, cellJournal.entryOf(id, by, revision, content), (error) => setNoted(error === null));
+          putAtOnce(book.journal, [cellJournal.entryOf(id, by, revision, content)], (error) =>
+            setNoted(error === null),
+          );
         }
       };
       // What was taken up again is written down again.
