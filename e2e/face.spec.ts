@@ -117,6 +117,22 @@ test("nothing moves when content comes, on any screen at three sizes", async ({ 
   }
 });
 
+test("no button moves under the finger while it is counted in, at three sizes", async ({ page }) => {
+  const { play, stop } = await openLine(page, "@4 RLRRLx3 K");
+  await page.getByRole("textbox", { name: "Tempo" }).fill("40");
+  for (const size of SIZES) {
+    await page.setViewportSize(size);
+    await expect(play).toBeInViewport({ ratio: 1 });
+    await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
+    const still = await play.boundingBox();
+    await play.click();
+    await expect(page.getByRole("status", { name: "Count-in" })).toBeVisible();
+    expect(await stop.boundingBox(), `at ${size.width}`).toEqual(still);
+    await stop.click();
+    await expect(page.getByRole("status", { name: "Count-in" })).toHaveCount(0);
+  }
+});
+
 test("nothing moves on a shelf of 500 fills either", async ({ page }) => {
   await openShelf(page);
   const lines = Array.from({ length: 500 }, (_, nth) => `# Fill ${nth}\n@4 ${"RLRK".repeat((nth % 5) + 1)}\n`);

@@ -6,7 +6,7 @@ export function BigPlay({ playing, onToggle }: { readonly playing: boolean; read
   return (
     <button
       type="button"
-      className="btn btn-primary h-12 px-6 text-base"
+      className="btn btn-primary w-28 h-12 px-6 text-base"
       onClick={onToggle}
       aria-keyshortcuts="Space"
       title="Space"

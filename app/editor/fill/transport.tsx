@@ -25,7 +25,6 @@ interface TransportProps {
 /** Play and stop, tempo, groove, metronome and volume: at the foot of the screen, in reach. */
 export function Transport({ preferences, onPreferences, isPracticeOpen, onPractice }: TransportProps) {
   const { row, playback } = useFillPlace();
-  const { tempo, meter, countStyle } = useFill();
   const practiseKey = useKey("practise", "p");
   const isOtherwise = isPractised(usePractice(), row.id);
   // On a phone the rest of the settings stand behind a button.
@@ -33,24 +32,10 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
   return (
     <section
       aria-label="Sound"
-      className="border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-3 sm:gap-x-4 gap-y-2"
+      className="relative border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-3 sm:gap-x-4 gap-y-2"
     >
       <BigPlay playing={playback.playing} onToggle={playback.toggle} />
       <TempoControl />
-      {playback.countInBeat !== null ? (
-        <output
-          aria-label="Count-in"
-          aria-live="off"
-          className="font-display font-bold text-2xl min-w-8 text-center text-primary"
-        >
-          {sayCountIn(playback.countInBeat, meter, countStyle)}
-        </output>
-      ) : null}
-      {playback.tempo !== null && Math.round(playback.tempo) !== Math.round(tempo) ? (
-        <output aria-label="Tempo heard now" aria-live="off" className="text-sm">
-          now <span className="font-display font-semibold text-base">{Math.round(playback.tempo)}</span>
-        </output>
-      ) : null}
       <button
         type="button"
         className={`btn ${isOtherwise ? "btn-outline btn-primary" : ""}`}
@@ -111,7 +96,7 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
 }
 
 function TempoControl() {
-  const { tempo, meter } = useFill();
+  const { tempo } = useFill();
   const { editor } = useFillPlace();
   const put = (value: number) => editor.setContent({ tempo: bpm(Math.round(value)) }, "tempo");
   return (
@@ -125,7 +110,7 @@ function TempoControl() {
         className="input-sm w-16 font-display font-semibold text-base"
         onValue={put}
       />
-      <span className="label-small w-16 leading-tight max-sm:sr-only">{nameTempoUnit(meter)} a minute</span>
+      <TempoHeard />
       <input
         type="range"
         aria-label="Tempo, coarse"
@@ -135,6 +120,36 @@ function TempoControl() {
         className="range range-xs w-24 hidden 2xl:block"
         onChange={(event) => put(Number(event.target.value))}
       />
+    </div>
+  );
+}
+
+/**
+ * The beat that is counted in, or the tempo of this moment where it is another one; else what tempos count. It has the same
+ * place for all, so that no button moves under the finger: beside the field, and on a phone over the bar.
+ */
+function TempoHeard() {
+  const { tempo, meter, countStyle } = useFill();
+  const { playback } = useFillPlace();
+  const over = "max-sm:rounded-box max-sm:border max-sm:border-base-300 max-sm:bg-base-100 max-sm:px-3 max-sm:shadow";
+  const isOther = playback.tempo !== null && Math.round(playback.tempo) !== Math.round(tempo);
+  return (
+    <div className="w-16 shrink-0 leading-tight max-sm:absolute max-sm:left-3 max-sm:bottom-full max-sm:mb-1 max-sm:w-auto">
+      {playback.countInBeat !== null ? (
+        <output
+          aria-label="Count-in"
+          aria-live="off"
+          className={`block min-w-8 text-center font-display font-bold text-2xl text-primary ${over}`}
+        >
+          {sayCountIn(playback.countInBeat, meter, countStyle)}
+        </output>
+      ) : isOther ? (
+        <output aria-label="Tempo heard now" aria-live="off" className={`block text-sm whitespace-nowrap ${over}`}>
+          now <span className="font-display font-semibold text-base">{Math.round(playback.tempo ?? tempo)}</span>
+        </output>
+      ) : (
+        <span className="label-small block max-sm:sr-only">{nameTempoUnit(meter)} a minute</span>
+      )}
     </div>
   );
 }
