@@ -19,21 +19,21 @@ interface FaderProps {
  * behind before it rested, it is stored all the same.
  */
 export function Fader({ value, onValue, isDisabled = false, title, className = "w-24", children }: FaderProps) {
-  const [shown, setShown] = useState(value);
-  const unsaid = useRef<(() => void) | null>(null);
-  useEffect(() => setShown(value), [value]);
+  /** Where it has been moved to, until that is told. */
+  const [moved, setMoved] = useState<number | null>(null);
+  const tell = useRef(() => {});
+  tell.current = () => {
+    if (moved === null) return;
+    setMoved(null);
+    onValue(moved);
+  };
   useEffect(() => {
-    if (shown === value) return;
-    const say = () => {
-      unsaid.current = null;
-      onValue(shown);
-    };
-    unsaid.current = say;
-    const rest = setTimeout(say, REST);
+    if (moved === null) return;
+    const rest = setTimeout(() => tell.current(), REST);
     return () => clearTimeout(rest);
-  }, [shown, value, onValue]);
+  }, [moved]);
   useEffect(() => {
-    const leave = () => unsaid.current?.();
+    const leave = () => tell.current();
     window.addEventListener("pagehide", leave);
     return () => {
       window.removeEventListener("pagehide", leave);
@@ -47,10 +47,10 @@ export function Fader({ value, onValue, isDisabled = false, title, className = "
         type="range"
         min={0}
         max={100}
-        value={Math.round(shown * 100)}
+        value={Math.round((moved ?? value) * 100)}
         disabled={isDisabled}
         className={`range range-xs ${className}`}
-        onChange={(event) => setShown(Number(event.target.value) / 100)}
+        onChange={(event) => setMoved(Number(event.target.value) / 100)}
       />
     </label>
   );
