@@ -110,8 +110,8 @@ module.exports = {
     {
       name: "testing-is-for-tests",
       severity: "error",
-      from: { path: "^app/", pathNot: [TESTS, "^app/core/testing/"] },
-      to: { path: ["/testing\\.ts$", "^app/core/testing/"] },
+      from: { path: "^app/", pathNot: [TESTS, "^app/(core/)?testing/"] },
+      to: { path: ["/testing\\.ts$", "^app/(core/)?testing/"] },
     },
     {
       name: "content-stays-on-the-server",

@@ -1,7 +1,14 @@
+import { resolve } from "node:path";
 import { defineConfig } from "vitest/config";
 
+/** Whole screens, without a browser around them. */
+const PAGES = "app/**/*.page.test.ts";
 /** Rooms in which nothing is kept between calls: their tests share one set of loaded modules. */
 const PURE = "app/{audio,core,engrave,formats,ink,paper,words}/**/*.test.ts";
+
+const standIn = (name: string) => resolve(import.meta.dirname, `app/testing/${name}.ts`);
+/** What needs threads or a sound card. */
+const STAND_INS = { comlink: standIn("workers"), tone: standIn("sound") };
 
 export default defineConfig({
   resolve: { tsconfigPaths: true },
@@ -19,7 +26,22 @@ export default defineConfig({
         test: {
           name: "keeping",
           include: ["app/**/*.test.ts", "proof/**/*.test.ts", "scripts/**/*.test.ts"],
-          exclude: [PURE],
+          exclude: [PURE, PAGES],
+        },
+      },
+      {
+        extends: true,
+        resolve: { tsconfigPaths: true, alias: STAND_INS },
+        oxc: { jsx: { runtime: "automatic", development: false } },
+        test: {
+          name: "pages",
+          include: [PAGES],
+          environment: "jsdom",
+          environmentOptions: { jsdom: { url: "http://localhost/", pretendToBeVisual: true } },
+          setupFiles: ["app/testing/set-up.ts", "app/testing/index.ts"],
+          // The app is loaded once: that takes longer than most of its tests.
+          isolate: false,
+          testTimeout: 180_000,
         },
       },
     ],

@@ -244,26 +244,3 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expectClean(page);
   });
 });
-test.describe("left-handed", () => {
-  test.beforeEach(async ({ page }) => {
-    await openShelf(page);
-    await page.getByRole("link", { name: "Setup" }).click();
-    await page.getByRole("radio", { name: /^Left-handed/ }).check();
-  });
-  test("it lasts over a reload", async ({ page }) => {
-    await page.getByRole("link", { name: "Setup" }).click();
-    // A reload before the screen has changed would stay on the one before.
-    await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
-    await page.reload();
-    await expect(page.getByRole("radio", { name: /^Left-handed/ })).toBeChecked();
-  });
-});
-
-test("an open-handed player keeps the fills and changes the groove", async ({ page }) => {
-  await openLine(page, "@4 >RlrrL");
-  await page.getByRole("link", { name: "Setup" }).click();
-  await page.getByRole("radio", { name: /^Open-handed/ }).check();
-  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Fill" }).click();
-  await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue("@4 >RlrrL");
-  await expect(noteNumber(page.getByRole("grid", { name: /Stack/ }), 0).locator("path.coin-solid")).toHaveCount(1);
-});

@@ -61,43 +61,6 @@ test("a whole flow with the demo drummer: called, judged idea by idea, home by i
   await expect(page.getByText(/last results: /).first()).toBeAttached();
 });
 
-test("a drummer who falls apart brings back what wasn't clean, unless weights are held", async ({ page }) => {
-  const { clean, play, stop, put, listen } = await openFlow(page);
-  const ideas = page.getByRole("region", { name: "Ideas" });
-  await expect(ideas.getByText("× 3 until clean")).toBeVisible();
-  await clean.getByLabel(/Hold the weights/).check();
-  await expect(ideas.getByText(/until clean/)).toBeHidden();
-  await clean.getByLabel(/Hold the weights/).uncheck();
-  await listen("Demo drummer");
-  await page.getByRole("slider", { name: "Timing varies by" }).fill("55");
-  await put("Bars of time", "0");
-  await put("Tempo", "130");
-  await play.click();
-  await expect(clean.getByText(/not clean yet\./)).toBeVisible();
-  await expect(ideas.getByText(/× [34] until clean/).nth(1)).toBeVisible();
-  await stop.click();
-});
-
-test("judged by oneself, with four keys: the idea, and the change into it", async ({ page }) => {
-  const { clean, play, stop, put } = await openFlow(page);
-  await page.keyboard.press("1");
-  await expect(page.getByText(/Play first/)).toBeVisible();
-  await put("Bars of time", "0");
-  await put("Tempo", "60");
-  await play.click();
-  await expect(page.getByText("Your ideas")).toBeVisible();
-  const judge = async (key: string, words: RegExp) => {
-    await expect(async () => {
-      await page.locator("body").press(key);
-      await expect(clean.getByText(words)).toBeVisible({ timeout: 300 });
-    }).toPass();
-  };
-  await judge("3", /: not clean yet\./);
-  await judge("2", /: nearly clean\./);
-  await judge("4", /The change from .* to .*: not clean yet\./);
-  await stop.click();
-});
-
 test("played on the computer's keys, what is heard is judged", async ({ page }) => {
   const { clean, play, stop, put, listen } = await openFlow(page);
   await listen("Keyboard");
@@ -152,54 +115,4 @@ test("the board: no call is taken away before it is played, on a page that is he
       if (state !== "now") expect(nameThen, `${index}: ${boards[index]} then ${next}`).toBe(name);
     }
   }
-});
-
-test("trading: the demo drummer answers, and the calls wait for the player's turn", async ({ page }) => {
-  const { play, stop, put, rules } = await openFlow(page, "demo-flow-trade");
-  await expect(rules.getByLabel(/Trade/)).toBeChecked();
-  await put("Bars of ideas", "1");
-  await put("Tempo", "160");
-  await play.click();
-  await expect(page.getByText("The demo drummer answers")).toBeVisible();
-  await expect(page.getByText(/^your turn in \d+$/)).toBeVisible();
-  await expect(page.getByText("Your ideas")).toBeVisible();
-  await stop.click();
-});
-
-test("the day's plan ends with improvising, and leads there", async ({ page }) => {
-  await page.goto("/log");
-  await page.getByLabel("Minutes today").selectOption("45");
-  await page.getByRole("link", { name: "Improvise: Between the lanterns" }).click();
-  await expect(page.getByRole("textbox", { name: "Name of the flow" })).toHaveValue("Between the lanterns");
-});
-
-test("several orchestrations of one fill: heard one after the other, one in use, and drawn in a flow", async ({
-  page,
-}) => {
-  await page.goto("/fills/demo-last-ferry/floor");
-  const named = page.getByRole("region", { name: "Orchestrations of this fill" });
-  await expect(named.getByRole("heading")).toHaveText("3 orchestrations");
-  await named.getByRole("button", { name: "Hear All on the snare" }).click();
-  await expect(named.getByRole("button", { name: "Hear All on the snare" })).toHaveAttribute("aria-pressed", "true");
-  await named.getByRole("button", { name: "Hear Accents on cymbals" }).click();
-  await expect(named.getByRole("button", { name: "Hear Accents on cymbals" })).toHaveAttribute("aria-pressed", "true");
-  await named.getByRole("button", { name: "Use Accents on cymbals" }).click();
-  await expect(named.getByRole("textbox", { name: "Name of orchestration 1" })).toHaveValue("Accents on cymbals");
-  await expect(page.getByRole("list", { name: "Layers" }).getByRole("combobox").first()).toBeVisible();
-  await named.getByRole("button", { name: "Add another" }).click();
-  await named.getByRole("textbox", { name: "Name of orchestration 1" }).fill("On the bell");
-  await page.getByRole("button", { name: "Undo" }).click();
-  await expect(named.getByRole("heading")).toHaveText(/4 orchestrations/);
-  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
-  await page.reload();
-  await expect(named.getByRole("heading")).toHaveText("4 orchestrations");
-  await named
-    .getByRole("button", { name: /^Delete / })
-    .first()
-    .click();
-  await expect(named.getByRole("heading")).toHaveText("3 orchestrations");
-
-  await page.goto("/flow/demo-flow-trade");
-  await page.getByRole("button", { name: "Change how Last ferry is played" }).click();
-  await expect(page.getByLabel("Where it is played")).toHaveValue("versions");
 });

@@ -1,7 +1,6 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import { parseMidi } from "midi-file";
-import { countSounds, downloadOf, exportAs, noteNumber, openLine, openShelf } from "./support";
+import { countSounds, downloadOf, noteNumber, openLine } from "./support";
 
 /** A line on Grooves, in the straight eighths of the first fill. */
 async function openOnGrooves(page: Page, text: string) {
@@ -37,49 +36,6 @@ async function slotsPlayed(page: Page, until: () => Promise<void>): Promise<numb
 }
 
 test.describe("form", () => {
-  test("ready forms, a fill from the and of one, what goes on under it, how it ends; undone and kept", async ({
-    page,
-  }) => {
-    const { form, score, tab, saved } = await openOnGrooves(page, "@4 RLRLx4");
-    await tab("Form");
-    const begins = page.getByRole("combobox", { name: "Begins on" });
-    await page.getByRole("button", { name: "3 + 1" }).click();
-    await expect(form).toHaveAccessibleName(/3 bars of groove.*3 \+ 1/);
-    await expect(score.getByText("fill", { exact: true })).toBeVisible();
-    await page.getByRole("button", { name: "½ + ½" }).click();
-    await expect(begins).toHaveValue("3");
-    await page.getByRole("button", { name: "1 + 1" }).click();
-    for (const place of ["1e", "1&"]) {
-      await page.getByRole("button", { name: "Begin later" }).click();
-      await expect(begins).toHaveValue(place);
-    }
-    await expect(page.getByText("your own form")).toBeVisible();
-    const under = form.locator("[data-role=under]");
-    await expect(under).toHaveCount(0);
-    const throughout = page.getByRole("checkbox", { name: "Feet play on through the groove" });
-    await throughout.uncheck();
-    await page.getByRole("combobox", { name: "Hi-hat foot plays" }).selectOption("2 and 4");
-    await expect(under).toHaveCount(2);
-    await page.getByRole("checkbox", { name: /Bass drum on every beat/ }).check();
-    await expect(under).toHaveCount(6);
-    await page.getByRole("combobox", { name: "From the groove, keep" }).selectOption("the backbeat");
-    await expect(under).toHaveCount(8);
-    const crash = form.locator("[data-role=crash]");
-    await expect(crash).toHaveCount(1);
-    await page.getByRole("radio", { name: /^Hard stop/ }).check();
-    await expect(crash).toHaveCount(0);
-    await expect(form.getByText("quiet")).toBeVisible();
-    await page.getByRole("button", { name: "Undo" }).click();
-    await expect(crash).toHaveCount(1);
-    await expect(saved).toBeVisible();
-    await page.reload();
-    await expect(under).toHaveCount(8);
-    await tab("Form");
-    await expect(page.getByRole("checkbox", { name: /Bass drum on every beat/ })).toBeChecked();
-    await throughout.check();
-    await expect.poll(() => under.count()).toBeGreaterThan(8);
-  });
-
   test("the score: feet below, cells bracketed, the playhead on it, letters clear of notes and of one another", async ({
     page,
   }) => {
@@ -122,141 +78,9 @@ test.describe("form", () => {
     await stop.click();
     await expect(score.locator("[data-playhead]")).toBeHidden();
   });
-
-  test("bars that repeat are written out, with the sign for one bar, or once with how many times", async ({ page }) => {
-    const { score, play, stop } = await openOnGrooves(page, "@4 RLRRLx3 K");
-    await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("3");
-    const bars = score.getByRole("combobox", { name: "Bars that repeat" });
-    const signs = score.locator('[data-kind="repeat"]');
-    await expect(signs).toHaveCount(0);
-    await bars.selectOption("with the sign for one bar");
-    await expect(signs).toHaveCount(2);
-    await bars.selectOption("once, with how many times");
-    await expect(score.getByText("3×")).toBeVisible();
-    // The playhead goes over the one bar for each time that it sounds.
-    await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
-    await play.click();
-    await expect(score.locator("[data-playhead]")).toBeVisible();
-    await stop.click();
-    await page.reload();
-    await expect(bars).toHaveValue("times");
-  });
 });
 
-test.describe("grooves", () => {
-  test("one is chosen; an own one is written with the fill's tools, played, deleted and brought back", async ({
-    page,
-  }) => {
-    const { form, saved } = await openOnGrooves(page, "@4 RLRLx4");
-    const list = page.getByRole("list", { name: "Grooves in 4/4" });
-    await list.getByRole("button", { name: /^Half-time(?! shuffle)/ }).click();
-    await expect(list.getByRole("button", { name: /^Half-time(?! shuffle)/ })).toHaveAttribute("aria-pressed", "true");
-    await page.getByRole("textbox", { name: "Tempo" }).fill("240");
-    await page.getByRole("button", { name: "Change to 160" }).click();
-    await expect(page.getByRole("textbox", { name: "Tempo" })).toHaveValue("160");
-
-    await page.getByRole("button", { name: "New groove" }).click();
-    await page.getByRole("textbox", { name: "Name of the groove" }).fill("Cellar stomp");
-    const line = page.getByRole("textbox", { name: "Stick line" });
-    await line.fill("@2 KKKK KKK");
-    await expect(page.getByText(/half a quarter|½ quarters too short/)).toBeVisible();
-    await line.fill("@2 K(R/hhL)K(R/hhL) K(R/hhL)K>L");
-    await expect(page.getByText(/too short/)).toHaveCount(0);
-    await page.getByRole("button", { name: "Triplet" }).click();
-    await expect(page.getByRole("region", { name: "Feel" }).getByText("2:1")).toBeVisible();
-    await page.getByRole("button", { name: "Play", exact: true }).click();
-    const grid = page.getByRole("grid", { name: /Stack/ });
-    await expect(grid.locator("[data-playing]").first()).toBeAttached();
-    await page.getByRole("button", { name: "Stop", exact: true }).click();
-    await noteNumber(grid, 0).click();
-    await page.keyboard.press("a");
-    await expect(line).toHaveValue(/^@2 >K/);
-    await expect(saved).toBeVisible();
-
-    await page.getByRole("link", { name: "back to the fill" }).click();
-    await expect(list.getByRole("button", { name: /^Cellar stomp/ })).toHaveAttribute("aria-pressed", "true");
-    await expect(list.getByText("eighths swung 2:1").first()).toBeVisible();
-    const marks = await form.locator("[data-role=groove]").count();
-    await page.getByRole("button", { name: "Delete" }).click();
-    await expect(list.getByRole("button", { name: /^Cellar stomp/ })).toHaveCount(0);
-    await expect(list.getByRole("button", { name: /^Plain pulse/ })).toHaveAttribute("aria-pressed", "true");
-    await page.getByText(/^Bin: 1 deleted/).click();
-    await page.getByRole("button", { name: "Bring back" }).click();
-    await expect(list.getByRole("button", { name: /^Cellar stomp/ })).toHaveAttribute("aria-pressed", "true");
-    await expect(form.locator("[data-role=groove]")).toHaveCount(marks);
-  });
-
-  test("one that ships is copied to be changed, with the hands as they are; an address that is none says so", async ({
-    page,
-  }) => {
-    await openShelf(page);
-    await page.getByRole("link", { name: "Setup" }).click();
-    await page.getByRole("radio", { name: /^Left-handed/ }).check();
-    await openOnGrooves(page, "@4 RLRLx4");
-    await page.getByRole("button", { name: "Copy to edit" }).click();
-    await expect(page.getByRole("textbox", { name: "Name of the groove" })).toHaveValue("Straight eighths (copy)");
-    await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue(/^@2 \(L\/hhK\)/);
-    await page.goto("/grooves/own/nothing");
-    await expect(page.getByRole("heading", { name: "There is no such groove" })).toBeVisible();
-    await page.goto("/fills/nothing/groove");
-    await expect(page.getByRole("heading", { name: "There is no such fill" })).toBeVisible();
-  });
-});
-
-test("feel: the groove's or the fill's own; what does not go together is told; the MIDI file swings", async ({
-  page,
-}) => {
-  const { tab } = await openOnGrooves(page, "@3 RLR @2 RL RL RL");
-  const told = page.getByRole("list", { name: "What doesn't fit together" });
-  await tab("Feel");
-  await expect(told).toContainText("only works swung");
-  await tab("Groove");
-  await page.getByRole("button", { name: /^Shuffle/ }).click();
-  await tab("Feel");
-  await expect(page.getByText("The groove is eighths swung 2:1")).toBeVisible();
-  await expect(told).toHaveCount(0);
-  await page.getByRole("checkbox", { name: "The fill follows this feel" }).uncheck();
-  await expect(told).toContainText("The groove swings and the fill doesn't");
-  await page.getByRole("checkbox", { name: "The fill follows this feel" }).check();
-  const { path } = await exportAs(page, "MIDI file: groove and fill");
-  let at = 0;
-  const ons = (parseMidi(await readFile(path)).tracks[0] ?? []).flatMap((event) => {
-    at += event.deltaTime;
-    return event.type === "noteOn" ? [at] : [];
-  });
-  // The and of one in the groove, two thirds of a quarter on.
-  expect(ons).toContain(6_720);
-  expect(ons).not.toContain(5_040);
-  await page.getByRole("checkbox", { name: /different feel/ }).check();
-  await page.getByRole("button", { name: "Hard" }).click();
-  await expect(page.getByRole("status").filter({ hasText: "3:1" })).toBeVisible();
-  await page.getByRole("slider", { name: "Left hand" }).press("ArrowRight");
-  await expect(page.getByText("1 ms late")).toBeVisible();
-});
-
-test("the backbeat keeper: says what is lost, and keeps it in one step", async ({ page }) => {
-  const { tab } = await openOnGrooves(page, "@4 >RLRK KLRL RLRL L/t1LRL");
-  await tab("Backbeat");
-  const panel = page.getByRole("tabpanel", { name: "Backbeat" });
-  const beats = page.getByRole("list", { name: "Backbeats in the fill" }).getByRole("listitem");
-  await expect(panel).toContainText("0 of 2 backbeats kept");
-  await expect(beats.nth(0)).toContainText("only a foot plays");
-  await expect(beats.nth(1)).toContainText("a hand plays, but not on the snare");
-  await beats
-    .nth(1)
-    .getByRole("button", { name: /Accent the left hand on the snare/ })
-    .click();
-  await expect(panel).toContainText("1 of 2 backbeats kept");
-  await beats
-    .nth(0)
-    .getByRole("button", { name: /instead of the foot/ })
-    .click();
-  await expect(panel).toContainText("2 of 2 backbeats kept");
-  await page.getByRole("button", { name: "Undo" }).click();
-  await expect(panel).toContainText("1 of 2 backbeats kept");
-  await page.getByRole("link", { name: "Stack", exact: true }).click();
-  await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue(/>L\/snLRL$/);
-});
+test.describe("grooves", () => {});
 
 test.describe("practising", () => {
   test("layers, a loop of the chosen cells, speed, and all as written again", async ({ page }) => {

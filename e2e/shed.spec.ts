@@ -52,33 +52,6 @@ async function plugIn(page: Page) {
   };
 }
 
-test("an acoustic kit: the player judges by key and button, the ladder follows, the plan is edited and kept", async ({
-  page,
-}) => {
-  const { plan, verdict, rail, play, stop } = await openInShed(page, "@4 >RLRL >RLRL");
-  await plan.getByLabel("Clean in a row").selectOption("2");
-  await plan.getByLabel("Goal", { exact: true }).fill("120");
-  await plan.getByLabel("Goal", { exact: true }).press("Enter");
-  await play.click();
-  await expect(rail.locator("[data-playing]")).toHaveCount(1);
-  await page.keyboard.press("1");
-  await expect(verdict.getByText(/^Clean\./)).toBeVisible();
-  await expect(page.getByRole("img", { name: "1 of 2 clean in a row" })).toBeVisible();
-  // Once a repeat.
-  await page.keyboard.press("1");
-  await expect(page.getByText(/Each one can be judged once/)).toBeVisible();
-  await expect(page.getByText("repeat 2")).toBeVisible();
-  await expect(async () => {
-    await page.getByRole("button", { name: /^Clean/ }).click();
-    await expect(verdict.getByText(/^Up to/)).toBeVisible({ timeout: 500 });
-  }).toPass();
-  await stop.click();
-  await plan.getByRole("button", { name: "Skip" }).click();
-  await page.reload();
-  await expect(plan.getByLabel("Goal", { exact: true })).toHaveValue("120");
-  await expect(plan.getByRole("button", { name: /All of it on one drum/ })).toContainText(/skipped/);
-});
-
 test("keys as pads mark the coins; sticks in the count-in and keys of other limbs are taken for what they are", async ({
   page,
 }) => {

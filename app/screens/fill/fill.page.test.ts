@@ -1,0 +1,81 @@
+import { test, vi } from "vitest";
+import { expect, noteNumber, openLine, openNewLine, openShelf, page, stack } from "~/testing";
+
+const tab = (name: string) => page.getByRole("navigation", { name: "This fill" }).getByRole("link", { name }).click();
+
+const screen = (name: string) => page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name }).click();
+
+test("a fill is one place: name, chosen note and undo go from tab to tab, and every link means this fill", async () => {
+  await openNewLine("@4 RLRL");
+  await page.getByRole("textbox", { name: "Name of the fill" }).fill("Older");
+  await screen("Shelf");
+  await page.getByRole("button", { name: "New fill" }).click();
+  const { line, rail } = stack;
+  await line.fill("@4 RLRRLK");
+  await page.getByRole("textbox", { name: "Name of the fill" }).fill("Newer");
+  // The one that was edited last is another than the one that is opened now.
+  await screen("Shelf");
+  await page.getByRole("link", { name: "Older" }).click();
+  await tab("Floor");
+  await expect(page.getByRole("textbox", { name: "Name of the fill" })).toHaveValue("Older");
+  await tab("Stack");
+  await noteNumber(rail, 2).click();
+  await page.keyboard.press("k");
+  await expect(line).toHaveValue("@4 RLKL");
+  await tab("Floor");
+  await expect(noteNumber(rail, 2)).toHaveAttribute("data-cursor", "");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await tab("Sheet");
+  await expect(page.getByRole("img", { name: /^Page 1 of 1: Older .*@4 RLRL/ })).toBeVisible();
+  await screen("Cells");
+  await screen("Fill");
+  await expect(page.getByRole("textbox", { name: "Name of the fill" })).toHaveValue("Older");
+});
+
+test("old addresses go on working", async () => {
+  await openLine("@4 RLRL");
+  const [, id] = /\/fills\/([^/]+)\//.exec(page.url()) ?? [];
+  for (const [old, now] of [
+    ["stack", "stack"],
+    ["floor", "floor"],
+    ["grooves", "groove"],
+    ["shed", "shed"],
+  ]) {
+    await page.goto(`/${old}/${id}`);
+    await expect.poll(page.url).toMatch(new RegExp(`/fills/${id}/${now}$`));
+  }
+  await page.goto("/floor");
+  await expect.poll(page.url).toMatch(new RegExp(`/fills/${id}/floor$`));
+  await page.goto(`/fills/${id}`);
+  await expect.poll(page.url).toMatch(new RegExp(`/fills/${id}/stack$`));
+});
+
+test("a new fill in which nothing was typed leaves nothing behind, and is made from anywhere", async () => {
+  const complaints = vi.spyOn(console, "error");
+  await openShelf();
+  // Another screen is asked for first, and has not come yet.
+  page.locator('a[href="/log"]').first().get().click();
+  page.getByRole("button", { name: "New fill" }).get().click();
+  await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue("@4");
+  await tab("Groove");
+  await expect(page.getByRole("region", { name: "Form" })).toBeVisible();
+  await screen("Shelf");
+  await expect(page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 })).toHaveCount(1);
+  await expect(page.getByText("Untitled")).toHaveCount(0);
+  expect(complaints).not.toHaveBeenCalled();
+});
+
+test("what is set up on one tab holds on the others, and after a reload", async () => {
+  await openLine("@4 RLRL");
+  const volume = page.getByRole("slider", { name: "Volume" });
+  await volume.fill("30");
+  await tab("Shed");
+  await expect(page.getByRole("region", { name: "Plan" })).toBeVisible();
+  await expect(volume).toHaveValue("30");
+  await volume.fill("80");
+  await tab("Stack");
+  await expect(page.getByRole("region", { name: "Verdict" })).toBeVisible();
+  await expect(volume).toHaveValue("80");
+  await page.reload();
+  await expect(volume).toHaveValue("80");
+});

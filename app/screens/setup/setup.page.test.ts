@@ -1,0 +1,19 @@
+import { test } from "vitest";
+import { expect, noteNumber, openLine, openShelf, page } from "~/testing";
+
+test("a left-handed player's choice lasts over a reload", async () => {
+  await openShelf();
+  await page.getByRole("link", { name: "Setup" }).click();
+  await page.getByRole("radio", { name: /^Left-handed/ }).check();
+  await page.reload();
+  await expect(page.getByRole("radio", { name: /^Left-handed/ })).toBeChecked();
+});
+
+test("an open-handed player keeps the fills and changes the groove", async () => {
+  await openLine("@4 >RlrrL");
+  await page.getByRole("link", { name: "Setup" }).click();
+  await page.getByRole("radio", { name: /^Open-handed/ }).check();
+  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Fill" }).click();
+  await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue("@4 >RlrrL");
+  await expect(noteNumber(page.getByRole("grid", { name: /Stack/ }), 0).locator("path.coin-solid")).toHaveCount(1);
+});

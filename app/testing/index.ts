@@ -1,0 +1,144 @@
+/** For tests of whole screens without a browser, in files that end in .page.test.ts. */
+
+import "fake-indexeddb/auto";
+import { afterEach, beforeEach, vi } from "vitest";
+import { currentBook } from "~/library/current";
+import type { BookName } from "~/library/database";
+import { completeWindow, downloadOf } from "./browser";
+import { expect } from "./expect";
+import { freshHands, Locator, press, settle, type } from "./locator";
+import { leaveApp, openApp, serveBook } from "./open-app";
+
+export { downloadOf } from "./browser";
+export { expect } from "./expect";
+export { PATIENCE } from "./locator";
+export { openApp } from "./open-app";
+export { playFaster, struck } from "./sound";
+
+const body = new Locator(() => [document.body], "page");
+
+export const page = {
+  getByRole: body.getByRole.bind(body),
+  getByText: body.getByText.bind(body),
+  getByLabel: body.getByLabel.bind(body),
+  locator: body.locator.bind(body),
+  keyboard: { press, type },
+  url: () => window.location.href,
+  goto: openApp,
+  /** The same address anew. What modules keep in mind stays: only a browser forgets all. */
+  reload: () => openApp(window.location.pathname),
+  goBack: async () => {
+    window.history.back();
+    await settle();
+  },
+};
+
+/** What each book holds before anything is done to it. */
+const asNew = new Map<string, readonly (readonly [table: string, rows: readonly unknown[]])[]>();
+
+/** The server, and the browser, have this book from here on. */
+export async function haveBook(name: BookName): Promise<void> {
+  serveBook(name);
+  const book = await currentBook();
+  if (asNew.has(name)) return;
+  const rows = book.tables.map(async (table) => [table.name, await table.toArray()] as const);
+  asNew.set(name, await Promise.all(rows));
+}
+
+async function renewBooks() {
+  for (const [name, tables] of asNew) {
+    serveBook(name as BookName);
+    const book = await currentBook();
+    await book.transaction("rw", book.tables, async () => {
+      for (const [table, rows] of tables) {
+        await book.table(table).clear();
+        await book.table(table).bulkAdd(rows);
+      }
+    });
+  }
+}
+
+beforeEach(async () => {
+  completeWindow();
+  freshHands();
+  await haveBook("own");
+});
+
+/** From here on a browser that was never here. */
+export async function newBrowser() {
+  leaveApp();
+  await renewBooks();
+  localStorage.clear();
+  sessionStorage.clear();
+  serveBook("own");
+}
+
+afterEach(async () => {
+  await newBrowser();
+  vi.unstubAllEnvs();
+  vi.restoreAllMocks();
+});
+
+/** The parts of the Stack as a person finds them. */
+export const stack = {
+  line: page.getByRole("textbox", { name: "Stick line" }),
+  grid: page.getByRole("grid", { name: /Stack/ }),
+  rail: page.getByRole("listbox", { name: /Rail/ }),
+  verdict: page.getByRole("region", { name: "Verdict" }),
+  saved: page.getByText("Saved", { exact: true }),
+  play: page.getByRole("button", { name: "Play", exact: true }),
+  stop: page.getByRole("button", { name: "Stop", exact: true }),
+};
+
+/** The first fill of a book on the Stack, with this line in place of its own and at 90. */
+export async function openLine(text: string) {
+  await openApp("/fills");
+  await page.getByRole("textbox", { name: "Tempo" }).fill("90");
+  await stack.line.fill(text);
+  return stack;
+}
+
+/** Comes to the shelf; a newcomer is taken to the first fill, and goes on from there. */
+export async function openShelf() {
+  const shelf = page.getByRole("heading", { name: /^Shelf/ });
+  await openApp("/");
+  await expect(shelf.or(stack.line).first()).toBeVisible();
+  if ((await shelf.count()) === 0) await page.getByRole("link", { name: "Shelf" }).click();
+  await expect(shelf).toBeVisible();
+}
+
+/** A note of a view, from 0. */
+export function noteNumber(view: Locator, number: number): Locator {
+  return view.locator(`[data-slot="${number}"]`);
+}
+
+/** A new fill on the Stack with this line. */
+export async function openNewLine(text: string) {
+  await openShelf();
+  await page.getByRole("button", { name: "New fill" }).click();
+  await stack.line.fill(text);
+  return stack;
+}
+
+/** What stands behind a verdict: "14 of 16", "fits every bar", "both hands free", "up to 128". */
+export function openVerdict(words: RegExp) {
+  return stack.verdict.getByRole("list", { name: "In short" }).getByRole("button", { name: words }).click();
+}
+
+/** The fields of the space to fill, behind the words that say it. */
+export async function openSpace() {
+  const fields = page.getByRole("dialog", { name: "Space to fill" });
+  await page.getByRole("button", { name: /^Space to fill/ }).click();
+  await expect(fields).toBeVisible();
+  return fields;
+}
+
+export async function exportAs(item: string) {
+  await page.getByRole("button", { name: /^Export/ }).click();
+  return downloadOf(() => page.getByRole("menuitem", { name: item }).click());
+}
+
+/** Everything that is kept, as one file. */
+export function exportBook() {
+  return exportAs("Everything you keep, in one file");
+}

@@ -1,0 +1,308 @@
+/**
+ * What is on the page, found as a user finds it and acted on as a user acts. The names are those of the browser tests,
+ * so that one who reads one kind reads the other; the finding and the acting are Testing Library's.
+ */
+
+import { fireEvent, type Matcher, queryAllByLabelText } from "@testing-library/dom";
+import { userEvent } from "@testing-library/user-event";
+import { computeAccessibleName, getRole, isInaccessible } from "dom-accessibility-api";
+import { vi } from "vitest";
+
+/** Finds nothing that is hidden from the user. */
+type Find = () => HTMLElement[];
+
+/** Names and words match as in the browser tests: a text in part and in either case, unless it is to be exact. */
+function matcher(wanted: string | RegExp | undefined, exact = false): ((text: string) => boolean) | undefined {
+  if (wanted === undefined) return undefined;
+  if (wanted instanceof RegExp)
+    return (text) => new RegExp(wanted.source, wanted.flags.replace("g", "")).test(plain(text));
+  if (exact) return (text) => plain(text) === plain(wanted);
+  return (text) => plain(text).toLowerCase().includes(plain(wanted).toLowerCase());
+}
+
+const plain = (text: string) => text.replace(/\s+/g, " ").trim();
+
+/** Every element beneath one, in order. */
+function elementsIn(inside: Element, into: HTMLElement[] = []): HTMLElement[] {
+  for (let child = inside.firstElementChild; child; child = child.nextElementSibling) {
+    into.push(child as HTMLElement);
+    elementsIn(child, into);
+  }
+  return into;
+}
+
+/** Parts of one sentence lie no deeper than this beneath it. */
+const DEEPEST = 4;
+
+/** Puts together the text of each element from the parts that lie beneath it, all in one walk. */
+function gatherTexts(inside: Node, above: readonly HTMLElement[], texts: Map<HTMLElement, string>) {
+  for (let child = inside.firstChild; child; child = child.nextSibling) {
+    if (child.nodeType === Node.TEXT_NODE) {
+      for (const element of above) texts.set(element, (texts.get(element) ?? "") + child.nodeValue);
+    } else if (child.nodeType === Node.ELEMENT_NODE) {
+      gatherTexts(child, [...above.slice(1 - DEEPEST), child as HTMLElement], texts);
+    }
+  }
+}
+
+function innermost(inside: HTMLElement, fits: (text: string) => boolean): HTMLElement[] {
+  const texts = new Map<HTMLElement, string>();
+  gatherTexts(inside, [inside], texts);
+  const found = [...texts].flatMap(([element, text]) => (fits(text) ? [element] : []));
+  return found.filter((element) => !found.some((other) => other !== element && element.contains(other)));
+}
+
+/** What a role may be asked for besides its name, by the attribute that says it. */
+interface RoleOptions {
+  readonly name?: string | RegExp;
+  readonly exact?: boolean;
+  readonly level?: number;
+  readonly pressed?: boolean;
+}
+
+function isSo(element: HTMLElement, { level, pressed }: RoleOptions): boolean {
+  if (level !== undefined && (element.getAttribute("aria-level") ?? element.localName.slice(1)) !== String(level))
+    return false;
+  return pressed === undefined || element.getAttribute("aria-pressed") === String(pressed);
+}
+
+interface TextOptions {
+  readonly exact?: boolean;
+}
+
+/** One press after another, with no time between. */
+let user = userEvent.setup({ delay: null, pointerEventsCheck: 0 });
+
+/** Begins with no key held and nothing under the pointer. */
+export function freshHands(): void {
+  user = userEvent.setup({ delay: null, pointerEventsCheck: 0 });
+}
+
+/** As patient as a busy machine needs. Milliseconds. */
+export const PATIENCE = { timeout: Number(process.env.PATIENCE ?? 20_000), interval: 40 };
+
+export class Locator {
+  constructor(
+    readonly all: Find,
+    private readonly words: string,
+  ) {}
+
+  private within(find: (inside: HTMLElement) => HTMLElement[], words: string): Locator {
+    const among = () => [...new Set(this.all().flatMap(find))];
+    return new Locator(among, `${this.words} › ${words}`);
+  }
+
+  private among(pick: (found: HTMLElement[]) => HTMLElement[], words: string): Locator {
+    return new Locator(() => pick(this.all()), `${this.words} › ${words}`);
+  }
+
+  getByRole(role: string, options: RoleOptions = {}): Locator {
+    const named = matcher(options.name, options.exact);
+    // What takes long is asked last, and only of what is left.
+    const find = (inside: HTMLElement) =>
+      elementsIn(inside).filter(
+        (element) =>
+          getRole(element) === role &&
+          isSo(element, options) &&
+          (!named || named(computeAccessibleName(element))) &&
+          !isInaccessible(element),
+      );
+    return this.within(find, `${role} ${options.name ?? ""}`);
+  }
+
+  /** The innermost that has it, also where it is put together of several parts. */
+  getByText(text: string | RegExp, { exact }: TextOptions = {}): Locator {
+    const fits = matcher(text, exact) ?? (() => true);
+    return this.within((inside) => innermost(inside, fits), `“${text}”`);
+  }
+
+  getByLabel(text: string | RegExp, { exact }: TextOptions = {}): Locator {
+    return this.within((inside) => queryAllByLabelText(inside, matcher(text, exact) as Matcher), `labelled “${text}”`);
+  }
+
+  locator(selector: string): Locator {
+    return this.within((inside) => [...inside.querySelectorAll<HTMLElement>(selector)], selector);
+  }
+
+  filter({ hasText, has }: { readonly hasText?: string | RegExp; readonly has?: Locator }): Locator {
+    const fits = matcher(hasText);
+    return this.among(
+      (found) =>
+        found.filter(
+          (element) =>
+            (!fits || fits(element.textContent ?? "")) && (!has || has.all().some((part) => element.contains(part))),
+        ),
+      `with ${hasText ?? "…"}`,
+    );
+  }
+
+  nth(number: number): Locator {
+    return this.among((found) => found.slice(number, number + 1), `number ${number}`);
+  }
+
+  first(): Locator {
+    return this.nth(0);
+  }
+
+  last(): Locator {
+    return this.among((found) => found.slice(-1), "the last");
+  }
+
+  or(other: Locator): Locator {
+    return new Locator(() => [...this.all(), ...other.all()], `${this.words} or ${other.words}`);
+  }
+
+  /** The one that is meant. Throws where there is none, or more than one. */
+  get(): HTMLElement {
+    const found = this.all();
+    if (found.length !== 1 || !found[0]) throw new Error(`${found.length} on the page: ${this.words}`);
+    return found[0];
+  }
+
+  /** Waits for it. */
+  element(): Promise<HTMLElement> {
+    return vi.waitFor(() => this.get(), PATIENCE);
+  }
+
+  /** Waits until it can be pressed. */
+  private ready(): Promise<HTMLElement> {
+    return vi.waitFor(() => {
+      const element = this.get();
+      if (element.matches(":disabled, [aria-disabled=true]")) throw new Error(`it is disabled: ${this.words}`);
+      return element;
+    }, PATIENCE);
+  }
+
+  async click({ modifiers = [], force }: { modifiers?: string[]; force?: boolean } = {}): Promise<void> {
+    const element = await (force ? this.element() : this.ready());
+    const held = modifiers.map((key) => `{${key}>}`).join("");
+    const released = modifiers.map((key) => `{/${key}}`).join("");
+    if (held) await user.keyboard(held);
+    await user.click(element);
+    if (released) await user.keyboard(released);
+  }
+
+  async hover(): Promise<void> {
+    await user.hover(await this.element());
+  }
+
+  async focus(): Promise<void> {
+    (await this.element()).focus();
+  }
+
+  async blur(): Promise<void> {
+    (await this.element()).blur();
+  }
+
+  async press(key: string): Promise<void> {
+    await this.focus();
+    await press(key);
+  }
+
+  /** Puts a text, or a slider's value, in place of what is there. */
+  async fill(value: string): Promise<void> {
+    const element = await this.ready();
+    element.focus();
+    fireEvent.input(element, { target: { value } });
+    if (element.matches("[type=range]")) fireEvent.change(element);
+    await settle();
+  }
+
+  /** Types in the moment in which it is there as wanted: sooner than any hand, and than what follows the picture. */
+  fillAtOnce(isAsWanted: (element: HTMLInputElement) => boolean, value: string): Promise<void> {
+    return new Promise((done) => {
+      const observer = new MutationObserver(() => {
+        const [element] = this.all();
+        if (!element || !isAsWanted(element as HTMLInputElement)) return;
+        observer.disconnect();
+        fireEvent.input(element, { target: { value } });
+        done();
+      });
+      observer.observe(document.body, { subtree: true, childList: true, attributes: true });
+    });
+  }
+
+  async check(): Promise<void> {
+    const element = (await this.ready()) as HTMLInputElement;
+    if (!isChecked(element)) await user.click(element);
+  }
+
+  async uncheck(): Promise<void> {
+    const element = (await this.ready()) as HTMLInputElement;
+    if (isChecked(element)) await user.click(element);
+  }
+
+  /** By its value or its words. */
+  async selectOption(wanted: string | { readonly label: string }): Promise<void> {
+    const option = await vi.waitFor(() => {
+      const options = [...(this.get() as HTMLSelectElement).options];
+      const found =
+        typeof wanted === "string"
+          ? options.find(({ value, label }) => value === wanted || plain(label) === wanted)
+          : options.find(({ label }) => plain(label) === wanted.label);
+      if (!found) throw new Error(`no option ${JSON.stringify(wanted)}: ${this.words}`);
+      return found;
+    }, PATIENCE);
+    await user.selectOptions(await this.element(), option);
+  }
+
+  async setInputFiles(...files: readonly { name: string; mimeType?: string; buffer: Uint8Array | string }[]) {
+    const made = files.map(
+      ({ name, mimeType = "", buffer }) => new File([buffer as BlobPart], name, { type: mimeType }),
+    );
+    const element = (await this.element()) as HTMLInputElement;
+    Object.defineProperty(element, "files", { configurable: true, value: made });
+    fireEvent.change(element);
+    await settle();
+  }
+
+  async inputValue(): Promise<string> {
+    return ((await this.element()) as HTMLInputElement).value;
+  }
+
+  async textContent(): Promise<string> {
+    return plain((await this.element()).textContent ?? "");
+  }
+
+  async getAttribute(name: string): Promise<string | null> {
+    return (await this.element()).getAttribute(name);
+  }
+
+  async allTextContents(): Promise<string[]> {
+    await vi.waitFor(
+      () => this.all().length > 0 || Promise.reject(new Error(`none on the page: ${this.words}`)),
+      PATIENCE,
+    );
+    return this.all().map((element) => plain(element.textContent ?? ""));
+  }
+
+  async count(): Promise<number> {
+    return this.all().length;
+  }
+}
+
+export const isChecked = (element: HTMLElement) =>
+  element instanceof HTMLInputElement ? element.checked : element.getAttribute("aria-checked") === "true";
+
+/** Presses the keys of a text, one after another. */
+export function type(text: string): Promise<void> {
+  return user.keyboard(text.replace(/[{[]/g, "$&$&"));
+}
+
+/** What follows from an event at once has happened after this. */
+export const settle = () => new Promise((done) => setTimeout(done));
+
+const NAMED: Readonly<Record<string, string>> = { Space: "[Space]" };
+
+/** Presses one key with those that are held: "Control+Shift+z". */
+export async function press(combination: string): Promise<void> {
+  const keys = combination.length > 1 ? combination.split("+") : [combination];
+  const last = keys.pop() ?? "";
+  const held = keys.map((key) => `{${key}>}`).join("");
+  const released = keys.map((key) => `{/${key}}`).join("");
+  // Braces and brackets have a meaning of their own.
+  const key = NAMED[last] ?? (last.length > 1 ? `{${last}}` : last.replace(/[{[]/, "$&$&"));
+  // No hand is so fast that what came with the last picture is not at work yet.
+  await settle();
+  await user.keyboard(`${held}${key}${released}`);
+}
