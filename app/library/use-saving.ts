@@ -1,6 +1,6 @@
 /** Keeps what is edited saved while it is open, and deals with what another tab does to it. */
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { StoreApi } from "zustand/vanilla";
 import { Autosave, restingState, type SaveState } from "~/data/autosave";
 import { toItem } from "~/data/rows";
@@ -35,14 +35,17 @@ export function useSaving<Content>(
   const { key, table, journal, what } = kept;
   const [state, setState] = useState<SaveState<Content>>(() => restingState(row));
   const saver = useRef<Autosave<Content> | null>(null);
+  // As it is first drawn: a quick hand types before the effect below is run.
+  const opened = useMemo(() => store.getState().content, [store]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: one saver for each thing that is opened
   useEffect(() => {
     let closed = false;
     let stop = () => {};
-    const opened = store.getState().content;
     void currentBook().then((book) => {
-      if (closed) return;
+      const { content } = store.getState();
+      const isEdited = content !== opened;
+      if (closed && !isEdited) return;
       let adopting = false;
       const shelf = { table: table(book), journal, entries: book.journal };
       const made = new Autosave(shelf, row.id, unsaved?.baseRevision ?? row.revision, {
@@ -54,9 +57,13 @@ export function useSaving<Content>(
           say(`This ${what} was changed in another tab. You now see that version.`);
         },
       });
+      if (unsaved || isEdited) made.queue(content);
+      // Left again before the book was there.
+      if (closed) {
+        void made.close();
+        return;
+      }
       saver.current = made;
-      const { content } = store.getState();
-      if (unsaved || content !== opened) made.queue(content);
       const unsubscribe = store.subscribe((state, before) => {
         if (!adopting && state.content !== before.content) made.queue(state.content);
       });
