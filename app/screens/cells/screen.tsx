@@ -54,7 +54,10 @@ export function CellsScreen(props: CellsScreenProps) {
   const { entries, bin, open } = props;
   const act = useFetcher<KeepAnswer>();
   const openId = open === "new" ? "new" : "binned" in open ? open.binned.id : open.id;
-  const index = useMemo(() => indexRudiments(entries), [entries]);
+  // The entries come anew with every star and every cell that is opened; what the rudiments are stays the same.
+  const stickings = entries.flatMap(({ rudiment, text }) => (rudiment ? [text] : [])).join(" ");
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of the entries only these stickings count
+  const index = useMemo(() => indexRudiments(entries), [stickings]);
   const [aside, setAside] = useState<SetAside | null>(null);
   const restore = (id: string) =>
     void act.submit(JSON.stringify({ intent: "restore", id }), { method: "post", encType: "application/json" });
