@@ -61,20 +61,6 @@ test("a whole flow with the demo drummer: called, judged idea by idea, home by i
   await expect(page.getByText(/last results: /).first()).toBeAttached();
 });
 
-test("played on the computer's keys, what is heard is judged", async ({ page }) => {
-  const { clean, play, stop, put, listen } = await openFlow(page);
-  await listen("Keyboard");
-  await put("Bars of time", "0");
-  await put("Tempo", "100");
-  await play.click();
-  await expect(page.getByText("Your ideas")).toBeVisible();
-  // Anything, in time with nothing: it is heard, and it is not clean.
-  const drum = setInterval(() => void page.keyboard.press(Math.random() < 0.5 ? "j" : "f").catch(() => {}), 90);
-  await expect(clean.getByText(/not clean yet\./)).toBeVisible();
-  clearInterval(drum);
-  await stop.click();
-});
-
 test("the board: no call is taken away before it is played, on a page that is held up each second", async ({
   page,
 }) => {

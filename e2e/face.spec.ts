@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page, test } from "@playwright/test";
-import { NEWCOMER, noteNumber, openLine, openShelf, openVerdict, stackOf } from "./support";
+import { NEWCOMER, noteNumber, openLine, openShelf, stackOf } from "./support";
 
 const SIZES = [
   { width: 1280, height: 800 },
@@ -247,26 +247,4 @@ test.describe("by keys", () => {
     await page.keyboard.press("Space");
     await expect(stop).toBeVisible();
   });
-});
-
-test("what stands behind each verdict opens beneath it, one at a time", async ({ page }) => {
-  await openLine(page, "@4 RLRRLK RLRRLK RLRK");
-  await openVerdict(page, /Fits every bar/);
-  await expect(page.getByRole("region", { name: "Repeats" })).toContainText("1 repeat in 1 bar");
-  await openVerdict(page, /free/);
-  await expect(page.getByRole("region", { name: "Repeats" })).toHaveCount(0);
-  await expect(page.getByRole("region", { name: "Endings" })).toContainText("Crash and kick");
-  await openVerdict(page, /Up to/);
-  // The notes that limit it stay marked when the panel goes.
-  const limiting = stackOf(page).grid.locator("[data-limit]");
-  await expect(limiting).toHaveCount(2);
-  await openVerdict(page, /Up to/);
-  await expect(page.getByRole("region", { name: "Top tempo" })).toHaveCount(0);
-  await expect(limiting).toHaveCount(2);
-  await openVerdict(page, /Up to/);
-  await page
-    .getByRole("region", { name: "Top tempo" })
-    .getByRole("link", { name: /on the Floor/ })
-    .click();
-  await expect(page).toHaveURL(/\/floor$/);
 });

@@ -1,8 +1,6 @@
 import { expect, type Page, test } from "@playwright/test";
 import { openLine } from "./support";
 
-const _tab = (page: Page, name: string) =>
-  page.getByRole("navigation", { name: "This fill" }).getByRole("link", { name }).click();
 const screen = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name }).click();
 

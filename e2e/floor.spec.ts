@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
 import { parseMidi } from "midi-file";
-import { AFTER_FIRST_VISIT, exportAs, noteNumber, openLine, stackOf } from "./support";
+import { AFTER_FIRST_VISIT, exportAs, openLine } from "./support";
 
 /** The Floor with a new fill on it. */
 async function openFloor(page: Page, text: string) {
@@ -12,24 +12,12 @@ async function openFloor(page: Page, text: string) {
 
 const gauge = (page: Page) => page.getByRole("region", { name: "Top tempo" });
 const plan = (page: Page) => page.getByRole("region", { name: "Floor plan" });
-const _note = (page: Page, number: number) => noteNumber(stackOf(page).rail, number - 1);
 const tab = (page: Page, name: string) => page.getByRole("tab", { name }).click();
-const _orchestrations = (page: Page) =>
-  page.getByRole("list", { name: "Orchestrations found" }).getByRole("button", { name: /^Orchestration/ });
 
 async function ceilingOf(page: Page): Promise<number> {
   const words = await gauge(page).textContent();
   return Number(/^(\d+)/.exec(words ?? "")?.[1]);
 }
-
-async function _lineOnStack(page: Page): Promise<string> {
-  await page.getByRole("link", { name: "Stack", exact: true }).click();
-  return stackOf(page).line.inputValue();
-}
-
-test.describe("voicing", () => {});
-
-test.describe("ceiling", () => {});
 
 /** A spot of the floor tom on the page that no stroke lies over. */
 async function tomAt(page: Page) {
@@ -157,23 +145,4 @@ test.describe("the kit", () => {
     await page.getByRole("button", { name: "Bring back" }).click();
     await expect(page.getByRole("textbox", { name: "Name of the kit" })).toHaveValue("Attic kit");
   });
-});
-
-test("hands go through the air with the sound, at any tempo, and keys are listed", async ({ page }) => {
-  await openFloor(page, "@4 RLRLRLRLRLRLRLRL");
-  await page.getByRole("button", { name: "Down the drums" }).click();
-  await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
-  await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
-  await page.getByRole("button", { name: "Keys" }).click();
-  await expect(page.getByRole("dialog")).toContainText("Reset the stroke to the layers");
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("]");
-  await expect(page.getByRole("textbox", { name: "Tempo" })).toHaveValue("91");
-  await page.getByRole("button", { name: "Play", exact: true }).click();
-  await expect(plan(page).locator("[data-slot][data-playing]").first()).toBeAttached();
-  const hand = plan(page).locator("g[transform]:has(> circle[stroke-dasharray])").last();
-  const first = await hand.getAttribute("transform");
-  await expect.poll(() => hand.getAttribute("transform")).not.toBe(first);
-  await page.getByRole("button", { name: "Stop", exact: true }).click();
-  await expect(page.getByRole("button", { name: "Play", exact: true })).toBeVisible();
 });

@@ -1,6 +1,6 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import { countSounds, downloadOf, noteNumber, openLine } from "./support";
+import { downloadOf, noteNumber, openLine } from "./support";
 
 /** A line on Grooves, in the straight eighths of the first fill. */
 async function openOnGrooves(page: Page, text: string) {
@@ -17,22 +17,6 @@ async function openOnGrooves(page: Page, text: string) {
     play: page.getByRole("button", { name: "Play", exact: true }),
     stop: page.getByRole("button", { name: "Stop", exact: true }),
   };
-}
-
-/** Slots of the fill that were lit while `until` came about. */
-async function slotsPlayed(page: Page, until: () => Promise<void>): Promise<number[]> {
-  await page.evaluate(() => {
-    const seen = new Set<number>();
-    Object.assign(window, { seen });
-    const look = () => {
-      for (const lit of document.querySelectorAll("[data-playing]")) seen.add(Number(lit.getAttribute("data-slot")));
-      requestAnimationFrame(look);
-    };
-    look();
-  });
-  await until();
-  const seen = await page.evaluate(() => [...(window as unknown as { seen: Set<number> }).seen]);
-  return seen.sort((a, b) => a - b);
 }
 
 test.describe("form", () => {
@@ -77,90 +61,6 @@ test.describe("form", () => {
     await expect(score.locator("[data-playing]").first()).toBeAttached();
     await stop.click();
     await expect(score.locator("[data-playhead]")).toBeHidden();
-  });
-});
-
-test.describe("grooves", () => {});
-
-test.describe("practising", () => {
-  test("layers, a loop of the chosen cells, speed, and all as written again", async ({ page }) => {
-    const { grid, play, stop } = await openLine(page, "@4 RLK RLRL RLRLRL KRK");
-    await page.getByRole("textbox", { name: "Tempo" }).fill("240");
-    await noteNumber(grid, 4).click();
-    await page.keyboard.press("p");
-    const panel = page.getByRole("region", { name: "Practise" });
-    await panel.getByRole("button", { name: "Hands only" }).click();
-    await expect(panel.getByRole("combobox", { name: "bass drum", exact: true })).toHaveValue("muted");
-    await panel.getByRole("combobox", { name: "left hand" }).selectOption("soft");
-    await expect(panel.getByRole("button", { name: "Hands only" })).toHaveAttribute("aria-pressed", "false");
-    await panel.getByRole("button", { name: "The chosen cells" }).click();
-    await expect(panel.getByRole("textbox", { name: "From note" })).toHaveValue("4");
-    await expect(panel.getByRole("textbox", { name: "to note" })).toHaveValue("7");
-    await panel.getByRole("button", { name: "Half" }).click();
-    await expect(panel.getByText("120 bpm")).toBeVisible();
-    await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
-    const played = await slotsPlayed(page, async () => {
-      await play.click();
-      await expect(page.getByRole("status", { name: "Tempo heard now" })).toHaveText("now 120");
-      await expect(noteNumber(grid, 6)).toHaveAttribute("data-playing");
-      // Round again.
-      await expect(noteNumber(grid, 3)).toHaveAttribute("data-playing");
-      await expect(noteNumber(grid, 4)).toHaveAttribute("data-playing");
-    });
-    expect(played).toEqual([3, 4, 5, 6]);
-    await panel.getByRole("button", { name: "Reset practice" }).click();
-    await expect(panel.getByRole("button", { name: "All", exact: true })).toHaveAttribute("aria-pressed", "true");
-    await expect(page.getByRole("status", { name: "Tempo heard now" })).toHaveCount(0);
-    await stop.click();
-    await panel.getByRole("button", { name: "Close" }).click();
-    await page.keyboard.press("o");
-    await expect(page.getByRole("button", { name: /^Practise.*changed for practice/ })).toBeVisible();
-    await page.keyboard.press("o");
-    await expect(page.getByRole("button", { name: "Practise", exact: true })).toBeVisible();
-  });
-
-  test("a tempo ladder climbs by itself, as far as it is to; clicks thin out", async ({ page }) => {
-    const { play, stop } = await openLine(page, "@4 RLRL");
-    await page.keyboard.press("Escape");
-    await page.keyboard.press("p");
-    const panel = page.getByRole("region", { name: "Practise" });
-    await panel.getByRole("button", { name: "The chosen cells" }).click();
-    await panel.getByRole("checkbox", { name: "Tempo ladder" }).check();
-    await panel.getByRole("textbox", { name: "Ladder: From" }).fill("200");
-    await panel.getByRole("textbox", { name: "Ladder: to" }).fill("220");
-    await panel.getByRole("textbox", { name: "Ladder: of" }).fill("10");
-    await panel.getByRole("textbox", { name: "Ladder: every" }).fill("1");
-    await expect(panel).toContainText("200, 210, 220 … 220 after 2 repeats");
-    await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
-    await play.click();
-    await expect(page.getByRole("status", { name: "Tempo heard now" })).toHaveText("now 220");
-    await stop.click();
-    await panel.getByRole("combobox", { name: "Click on" }).selectOption("2 and 4");
-    await panel.getByRole("combobox", { name: "Then silent for" }).selectOption("2 bars");
-    await expect(panel).toContainText("Clicks for 2 bars");
-    await expect(page.getByRole("checkbox", { name: "Metronome" })).toBeChecked();
-  });
-
-  test("note by note, each with its sound", async ({ page }) => {
-    const sounded = await countSounds(page);
-    const { grid } = await openLine(page, "@4 'R-(LK)R");
-    await page.keyboard.press("Escape");
-    await page.keyboard.press("w");
-    // Two strokes at least: the first gesture wakes the sound, which starts a few silent sources of its own.
-    await expect.poll(sounded).toBeGreaterThanOrEqual(2);
-    let before = await sounded();
-    const steps = [
-      ["w", 1, 0],
-      ["w", 2, 2],
-      ["w", 3, 1],
-      ["q", 2, 2],
-    ] as const;
-    for (const [key, slot, strokes] of steps) {
-      await page.keyboard.press(key);
-      await expect(noteNumber(grid, slot)).toHaveAttribute("data-cursor");
-      await expect.poll(sounded).toBe(before + strokes);
-      before += strokes;
-    }
   });
 });
 

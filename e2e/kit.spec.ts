@@ -48,17 +48,6 @@ test("the Floor: with no note chosen a drum is heard when it is pressed, by mous
   await expect.poll(sounded).toBe(before + 1);
 });
 
-test("clicks between the beats are chosen where there are clicks", async ({ page }) => {
-  await openLine(page, "@4 RLRLx4");
-  await page.getByRole("checkbox", { name: "Metronome" }).check();
-  await page.getByRole("button", { name: /^Practise/ }).click();
-  const between = page.getByRole("combobox", { name: "And between" });
-  await between.selectOption("triplets");
-  await expect(between).toHaveValue("triplets");
-  await page.getByRole("checkbox", { name: "Metronome" }).uncheck();
-  await expect(between).toBeDisabled();
-});
-
 test("takes that can't be fetched hold nothing up: the drawn kit plays", async ({ page }) => {
   await page.route("**/cymbals*.wav", (route) => route.abort());
   const sounded = await countSounds(page);

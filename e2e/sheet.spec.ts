@@ -1,11 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import * as toneMidi from "@tonejs/midi";
 import { extractText, getDocumentProxy } from "unpdf";
 import { downloadOf, NEWCOMER, openNewLine, stackOf } from "./support";
-
-// The package is an older kind of module, whose parts stand behind its default.
-const _tonejs = "default" in toneMidi ? (toneMidi.default as typeof toneMidi) : toneMidi;
 
 const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
 const pages = (page: Page) => page.getByRole("img", { name: /^Page \d+ of \d+/ });

@@ -2,18 +2,8 @@ import { expect, type Page, test } from "@playwright/test";
 import { NEWCOMER, openNewLine, openShelf, stackOf } from "./support";
 
 const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
-const _fillsOf = (page: Page) => page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 });
 const card = (page: Page, name: string) =>
   page.getByRole("listitem").filter({ has: page.getByRole("heading", { name }) });
-
-async function _nameIt(page: Page, name: string, ...tags: string[]) {
-  await page.getByRole("textbox", { name: "Name of the fill" }).fill(name);
-  await page.getByRole("button", { name: /^Tags/ }).click();
-  for (const tag of tags) {
-    await page.getByRole("textbox", { name: "New tag" }).fill(tag);
-    await page.keyboard.press("Enter");
-  }
-}
 
 test("a newcomer is taken to a playable fill, and to the shelf after that", async ({ browser }) => {
   const page = await (await browser.newContext({ storageState: NEWCOMER })).newPage();

@@ -135,18 +135,4 @@ test.describe("playing", () => {
     await expect(rail.locator("[data-playing]")).toHaveCount(1);
     expect(await sounded()).toBeGreaterThan(0);
   });
-
-  test("metronome, groove and count-in are chosen and kept", async ({ page }) => {
-    const { saved } = await openLine(page, "@4 RLRL");
-    await page.getByRole("checkbox", { name: "Metronome" }).check();
-    await page.getByRole("combobox", { name: "Count-in" }).selectOption("2");
-    await page.getByRole("combobox", { name: "Which groove" }).selectOption({ label: "Half-time" });
-    await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("3");
-    await expect(saved).toBeVisible();
-    await page.reload();
-    await expect(page.getByRole("checkbox", { name: "Metronome" })).toBeChecked();
-    await expect(page.getByRole("combobox", { name: "Count-in" })).toHaveValue("2");
-    await expect(page.getByRole("combobox", { name: "Which groove" })).toHaveValue("half-time");
-    await expect(page.getByRole("combobox", { name: "Bars of groove" })).toHaveValue("3");
-  });
 });

@@ -118,8 +118,6 @@ test.describe("by mouse", () => {
   });
 });
 
-test.describe("bar and window", () => {});
-
 test("a phone shows the same fill without sideways scrolling", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const { grid, rail } = await openLine(page, "@6 RLRLLKKx3 RLK");

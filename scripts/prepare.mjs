@@ -77,3 +77,8 @@ export function build() {
   mkdirSync(dirname(built), { recursive: true });
   writeFileSync(built, String(began));
 }
+
+// By itself, beside other work: "node scripts/prepare.mjs browser".
+const asked = process.argv[1] === fileURLToPath(import.meta.url) ? process.argv[2] : null;
+if (asked === "browser") installChromium();
+if (asked === "build") build();

@@ -2,13 +2,13 @@
  * `npm test`: installs what is missing, then types, lint, import rules, dead code, unit tests, build, browser tests.
  * Ends with the line "N passed, N failed", where each static check counts as one test.
  */
-import { spawn, spawnSync } from "node:child_process";
+import { spawn } from "node:child_process";
 import { readFileSync, rmSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import { join } from "node:path";
-import { build, installChromium, installPackages, ROOT, run } from "./prepare.mjs";
+import { installPackages, ROOT } from "./prepare.mjs";
 
 installPackages();
-installChromium();
 
 const results = join(ROOT, "test-results");
 rmSync(results, { recursive: true, force: true });
@@ -16,18 +16,14 @@ let passed = 0;
 let failed = 0;
 const npx = (...args) => ["npx", ["--no-install", ...args]];
 
-function tally(name, isFine) {
-  if (isFine) passed++;
-  else {
-    failed++;
-    console.error(`${name} failed`);
-  }
-}
-
-/** Runs a command to its end; what it says is told at once, so that checks side by side don't mix their words. */
-function check(name, command, args) {
+/** Runs a command to its end; what it says is told at once, so that what runs side by side doesn't mix its words. */
+function run(name, [command, args], env = {}) {
   return new Promise((done) => {
-    const child = spawn(command, args, { cwd: ROOT, stdio: ["ignore", "pipe", "pipe"] });
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      stdio: ["ignore", "pipe", "pipe"],
+      env: { ...process.env, ...env },
+    });
     let said = "";
     const listen = (part) => {
       said += part;
@@ -37,25 +33,22 @@ function check(name, command, args) {
     child.on("error", listen);
     child.on("close", (status) => {
       console.log(`\n== ${name}\n${said.trimEnd()}`);
-      tally(name, status === 0);
-      done();
+      done(status === 0);
     });
   });
 }
 
-console.log("\n== route types");
-tally("route types", run(...npx("react-router", "typegen")));
-await Promise.all([
-  check("types", ...npx("tsc", "--noEmit")),
-  check("lint", ...npx("biome", "check", ".")),
-  check("import rules", ...npx("depcruise", "app", "--config", ".dependency-cruiser.cjs")),
-  check("dead code", ...npx("knip")),
-]);
+async function check(name, command) {
+  if (await run(name, command)) passed++;
+  else {
+    failed++;
+    console.error(`${name} failed`);
+  }
+}
 
 /** Runs a test runner that writes a JSON report, and adds what it counted. A runner that counted nothing has failed. */
-function count(name, command, args, env, read) {
-  console.log(`\n== ${name}`);
-  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: "inherit", env: { ...process.env, ...env } });
+async function count(name, command, read, env) {
+  const isFine = await run(name, command, env);
   let counts = { passed: 0, failed: 0 };
   try {
     counts = read();
@@ -64,33 +57,69 @@ function count(name, command, args, env, read) {
   }
   passed += counts.passed;
   failed += counts.failed;
-  if (counts.passed + counts.failed === 0 || (status !== 0 && counts.failed === 0)) failed++;
+  if (counts.passed + counts.failed === 0 || (!isFine && counts.failed === 0)) failed++;
 }
 
-const unitReport = join(results, "unit.json");
-count(
-  "unit tests",
-  ...npx("vitest", "run", "--reporter=default", "--reporter=json", `--outputFile.json=${unitReport}`),
-  {},
-  () => {
-    const report = JSON.parse(readFileSync(unitReport, "utf8"));
-    return { passed: report.numPassedTests, failed: report.numFailedTests + report.numPendingTests };
-  },
-);
+const readReport = (path) => JSON.parse(readFileSync(path, "utf8"));
 
-build();
+/** Tests of some of vitest's projects, on half of the processors. */
+function unitTests(name, ...projects) {
+  const report = join(results, `${name.replace(" ", "-")}.json`);
+  const workers = Math.max(1, Math.floor(availableParallelism() / 2));
+  const command = npx(
+    "vitest",
+    "run",
+    ...projects.map((project) => `--project=${project}`),
+    `--maxWorkers=${workers}`,
+    "--reporter=default",
+    "--reporter=json",
+    `--outputFile.json=${report}`,
+  );
+  return count(name, command, () => {
+    const { numPassedTests, numFailedTests, numPendingTests } = readReport(report);
+    return { passed: numPassedTests, failed: numFailedTests + numPendingTests };
+  });
+}
 
-const browserReport = join(results, "browser.json");
-count(
-  "browser tests",
-  ...npx("playwright", "test", "--reporter=list,json"),
-  { PLAYWRIGHT_JSON_OUTPUT_FILE: browserReport },
-  () => {
-    const { stats } = JSON.parse(readFileSync(browserReport, "utf8"));
-    if (stats.flaky > 0) console.log(`${stats.flaky} passed only at the second try (listed above as flaky)`);
-    return { passed: stats.expected + stats.flaky, failed: stats.unexpected + stats.skipped };
+/** Works off a list, so many at a time. */
+async function inLanes(lanes, work) {
+  const left = [...work];
+  const lane = async () => {
+    for (let next = left.shift(); next; next = left.shift()) await next();
+  };
+  await Promise.all(Array.from({ length: lanes }, lane));
+}
+
+// It waits for the network and the disk, and is wanted last.
+const browser = run("browser", ["node", ["scripts/prepare.mjs", "browser"]]);
+await check("route types", npx("react-router", "typegen"));
+let isBuilt = false;
+// What takes longest first.
+await inLanes(2, [
+  () => unitTests("unit tests", "pure", "keeping"),
+  () => unitTests("page tests", "pages"),
+  () => check("types", npx("tsc", "--noEmit")),
+  async () => {
+    isBuilt = await run("build", ["node", ["scripts/prepare.mjs", "build"]]);
   },
-);
+  () => check("import rules", npx("depcruise", "app", "--config", ".dependency-cruiser.cjs")),
+  () => check("dead code", npx("knip")),
+  () => check("lint", npx("biome", "check", ".")),
+]);
+
+if ((await browser) && isBuilt) {
+  const report = join(results, "browser.json");
+  await count(
+    "browser tests",
+    npx("playwright", "test", "--reporter=list,json"),
+    () => {
+      const { stats } = readReport(report);
+      if (stats.flaky > 0) console.log(`${stats.flaky} passed only at the second try (listed above as flaky)`);
+      return { passed: stats.expected + stats.flaky, failed: stats.unexpected + stats.skipped };
+    },
+    { PLAYWRIGHT_JSON_OUTPUT_FILE: report },
+  );
+} else failed++;
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

@@ -86,6 +86,8 @@ export function completeWindow() {
   window.getComputedStyle = styleOf;
   Element.prototype.scrollIntoView = () => {};
   document.adoptedStyleSheets ??= [];
+  // Of the same clock as the page's own, as in browsers; what is asked for it is handled at once.
+  Object.defineProperty(Event.prototype, "timeStamp", { configurable: true, get: () => performance.now() });
   window.scrollTo = () => {};
   Blob.prototype.text = function () {
     return read<string>((reader) => reader.readAsText(this));

@@ -6,14 +6,14 @@ import { currentBook } from "~/library/current";
 import type { BookName } from "~/library/database";
 import { completeWindow, downloadOf } from "./browser";
 import { expect } from "./expect";
-import { freshHands, Locator, press, settle, type } from "./locator";
+import { freshHands, Locator, PATIENCE, press, settle, type } from "./locator";
 import { leaveApp, openApp, serveBook } from "./open-app";
+import { struck } from "./sound";
 
 export { downloadOf } from "./browser";
 export { expect } from "./expect";
-export { PATIENCE } from "./locator";
 export { openApp } from "./open-app";
-export { playFaster, struck } from "./sound";
+export { struck } from "./sound";
 
 const body = new Locator(() => [document.body], "page");
 
@@ -61,6 +61,7 @@ async function renewBooks() {
 beforeEach(async () => {
   completeWindow();
   freshHands();
+  struck.length = 0;
   await haveBook("own");
 });
 
@@ -76,6 +77,7 @@ export async function newBrowser() {
 afterEach(async () => {
   await newBrowser();
   vi.unstubAllEnvs();
+  vi.unstubAllGlobals();
   vi.restoreAllMocks();
 });
 
@@ -141,4 +143,20 @@ export async function exportAs(item: string) {
 /** Everything that is kept, as one file. */
 export function exportBook() {
   return exportAs("Everything you keep, in one file");
+}
+
+/** From here on the page's clock, and the sound's with it, goes so many times as fast. */
+export function hurry(times: number) {
+  const now = performance.now.bind(performance);
+  const from = now();
+  vi.spyOn(performance, "now").mockImplementation(() => from + (now() - from) * times);
+}
+
+/** Does it again and again, a moment apart, until that is on the page. */
+export async function repeatUntil(found: Locator, act: () => Promise<void>) {
+  await vi.waitFor(async () => {
+    if (found.all().length > 0) return;
+    await act();
+    throw new Error("it did not come");
+  }, PATIENCE);
 }

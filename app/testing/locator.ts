@@ -149,7 +149,7 @@ export class Locator {
   }
 
   or(other: Locator): Locator {
-    return new Locator(() => [...this.all(), ...other.all()], `${this.words} or ${other.words}`);
+    return new Locator(() => [...new Set([...this.all(), ...other.all()])], `${this.words} or ${other.words}`);
   }
 
   /** The one that is meant. Throws where there is none, or more than one. */

@@ -264,3 +264,32 @@ test("led by the left: rudiments, moves and their words", async () => {
   await expect(noteNumber(grid, 0).locator("path.coin-solid")).toHaveCount(1);
   await expect(noteNumber(grid, 1).locator("path.coin-hollow")).toHaveCount(1);
 });
+
+describe("into a fill", () => {
+  test("a five, two kicks more, mirrored, kept, and used in a new fill and in the fill at hand", async () => {
+    await openRudiment("Single paradiddle");
+    await move("Add a hand").click();
+    await expect(shownStep).toContainText(">RLRRL");
+    await move("Add two kicks").click();
+    await expect(shownStep).toContainText(">RLRRLKK");
+    await move("Mirror").click();
+    await expect(shownStep).toContainText(">LRLLRKK");
+    await expect(recipe).toContainText("Swaps right and left");
+    await page.getByRole("textbox", { name: "Name" }).fill("Ladder seven");
+    await page.getByRole("button", { name: "Keep", exact: true }).click();
+    await expect(page.getByRole("heading", { level: 2, name: "Ladder seven" })).toBeVisible();
+    await expect(book.getByRole("link", { name: "Ladder seven" })).toBeVisible();
+
+    await page.getByRole("button", { name: "New fill" }).click();
+    const { line, verdict } = stack;
+    await expect(line).toHaveValue("@4 >LRLLRKKx2");
+    await expect(verdict).toContainText("14 of 16 sixteenths");
+
+    // The place of the chosen note is remembered while one is away.
+    await noteNumber(page.getByRole("listbox", { name: /^Rail/ }), 2).click();
+    await page.getByRole("link", { name: "Cells" }).click();
+    await page.getByRole("button", { name: /^Into Ladder seven/ }).click();
+    await expect(page.getByText("“Ladder seven” is now cell 2.")).toBeVisible();
+    await expect(line).toHaveValue("@4 >LRLLRKK >LRLLRKK >LRLLRKK");
+  });
+});

@@ -232,3 +232,39 @@ describe("on the Stack", () => {
     await expect(verdict).toContainText("14 notes, mixed values");
   });
 });
+
+describe("counting", () => {
+  test("counts exactly as the pool and the rules change, ranks, draws, and keeps", async () => {
+    await openFit();
+    await fillPool("RLRRL", "RLRRLK");
+    await expect(count).toContainText("3 ways");
+    await expect(ways).toHaveCount(3);
+    await pool.getByRole("checkbox", { name: "typed mirrored too" }).first().check();
+    await expect(count).toContainText("12 ways");
+    await rules.getByRole("combobox", { name: "Add a rule" }).selectOption("the sizes");
+    await expect(count).toContainText("4 ways");
+    await rules.getByRole("combobox", { name: "In which order" }).selectOption("any");
+    await expect(count).toContainText("12 ways");
+    await rules.getByRole("textbox", { name: "Sizes" }).fill("5-5-");
+    await expect(count).toContainText("0 ways");
+    await rules.getByRole("textbox", { name: "Sizes" }).fill("5-5-6");
+    await expect(count).toContainText("12 ways");
+    await page.getByRole("button", { name: "Undo" }).click();
+    await page.getByRole("button", { name: "Redo" }).click();
+
+    await page.getByRole("searchbox", { name: "Filter the results" }).fill("6-5-5");
+    await expect(ways).toHaveCount(4);
+    await page.getByRole("searchbox", { name: "Filter the results" }).fill("");
+    await page.getByRole("button", { name: "Random" }).click();
+    await expect(page.getByText(/random results \(seed \d+\)/)).toBeVisible();
+    await page.getByRole("button", { name: "Best" }).click();
+    await page.getByRole("button", { name: "More like result 1", exact: true }).click();
+    await expect(page.getByText(/^the 11 most like/)).toBeVisible();
+    await page.getByRole("button", { name: "Best" }).click();
+    await page.getByRole("combobox", { name: "Sorted by" }).selectOption("best landing");
+    await page.getByRole("button", { name: "Keep result 1", exact: true }).click();
+    await expect(page.getByText(/is on the Shelf\.$/)).toBeVisible();
+    await page.getByRole("link", { name: "Shelf" }).click();
+    await expect(page.getByRole("listitem").filter({ hasText: "found" }).first()).toContainText("fits");
+  });
+});

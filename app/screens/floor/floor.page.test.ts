@@ -212,3 +212,22 @@ describe("the kit", () => {
     expect(await lineOnStack()).toBe("@4 L/t1R/t2L/rdR");
   });
 });
+
+test("hands go through the air with the sound, at any tempo, and keys are listed", async () => {
+  await openFloor("@4 RLRLRLRLRLRLRLRL");
+  await page.getByRole("button", { name: "Down the drums" }).click();
+  await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
+  await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
+  await page.getByRole("button", { name: "Keys" }).click();
+  await expect(page.getByRole("dialog")).toContainText("Reset the stroke to the layers");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("]");
+  await expect(page.getByRole("textbox", { name: "Tempo" })).toHaveValue("91");
+  await page.getByRole("button", { name: "Play", exact: true }).click();
+  await expect(plan.locator("[data-slot][data-playing]").first()).toBeAttached();
+  const hand = plan.locator("g[transform]:has(> circle[stroke-dasharray])").last();
+  const first = await hand.getAttribute("transform");
+  await expect.poll(() => hand.getAttribute("transform")).not.toBe(first);
+  await page.getByRole("button", { name: "Stop", exact: true }).click();
+  await expect(page.getByRole("button", { name: "Play", exact: true })).toBeVisible();
+});

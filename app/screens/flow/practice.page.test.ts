@@ -1,5 +1,5 @@
-import { beforeEach, test, vi } from "vitest";
-import { expect, haveBook, PATIENCE, page } from "~/testing";
+import { beforeEach, test } from "vitest";
+import { expect, haveBook, page, repeatUntil } from "~/testing";
 
 beforeEach(() => haveBook("demo"));
 
@@ -50,10 +50,7 @@ test("judged by oneself, with four keys: the idea, and the change into it", asyn
   await play.click();
   await expect(page.getByText("Your ideas")).toBeVisible();
   const judge = async (key: string, words: RegExp) => {
-    await vi.waitFor(async () => {
-      await page.keyboard.press(key);
-      if ((await clean.getByText(words).count()) === 0) throw new Error(`not yet: ${words}`);
-    }, PATIENCE);
+    await repeatUntil(clean.getByText(words), () => page.keyboard.press(key));
   };
   await judge("3", /: not clean yet\./);
   await judge("2", /: nearly clean\./);
@@ -107,4 +104,16 @@ test("several orchestrations of one fill: heard one after the other, one in use,
   await page.goto("/flow/demo-flow-trade");
   await page.getByRole("button", { name: "Change how Last ferry is played" }).click();
   await expect(page.getByLabel("Where it is played")).toHaveValue("versions");
+});
+
+test("played on the computer's keys, what is heard is judged", async () => {
+  const { clean, play, stop, put, listen } = await openFlow();
+  await listen("Keyboard");
+  await put("Bars of time", "0");
+  await put("Tempo", "100");
+  await play.click();
+  await expect(page.getByText("Your ideas")).toBeVisible();
+  // Anything, in time with nothing: it is heard, and it is not clean.
+  await repeatUntil(clean.getByText(/not clean yet\./), () => page.keyboard.press("j"));
+  await stop.click();
 });

@@ -1,5 +1,5 @@
 import { test, vi } from "vitest";
-import { expect, openLine, PATIENCE, page } from "~/testing";
+import { expect, hurry, openLine, page, repeatUntil } from "~/testing";
 
 /** A line in the Shed, on its whole, at a tempo. */
 async function openInShed(text: string) {
@@ -32,13 +32,103 @@ test("an acoustic kit: the player judges by key and button, the ladder follows, 
   await page.keyboard.press("1");
   await expect(page.getByText(/Each one can be judged once/)).toBeVisible();
   await expect(page.getByText("repeat 2")).toBeVisible();
-  await vi.waitFor(async () => {
-    await page.getByRole("button", { name: /^Clean/ }).click();
-    if ((await verdict.getByText(/^Up to/).count()) === 0) throw new Error("not yet");
-  }, PATIENCE);
+  await repeatUntil(verdict.getByText(/^Up to/), () => page.getByRole("button", { name: /^Clean/ }).click());
   await stop.click();
   await plan.getByRole("button", { name: "Skip" }).click();
   await page.reload();
   await expect(plan.getByLabel("Goal", { exact: true })).toHaveValue("120");
   await expect(plan.getByRole("button", { name: /All of it on one drum/ })).toContainText(/skipped/);
+});
+
+/** A MIDI input that the test plays on. */
+function plugIn() {
+  const input = Object.assign(new EventTarget(), { name: "test pads", state: "connected" });
+  const access = Object.assign(new EventTarget(), { inputs: new Map([["one", input]]) });
+  Object.assign(navigator, { requestMIDIAccess: async () => access });
+  return {
+    hit: (note: number, velocity = 90) =>
+      input.dispatchEvent(Object.assign(new Event("midimessage"), { data: new Uint8Array([0x99, note, velocity]) })),
+    setPlugged: (isPlugged: boolean) => {
+      input.state = isPlugged ? "connected" : "disconnected";
+      access.dispatchEvent(new Event("statechange"));
+    },
+  };
+}
+
+test("keys as pads mark the coins; sticks in the count-in and keys of other limbs are taken for what they are", async () => {
+  const { rail, play, stop, listen } = await openInShed("@4 R---K---R---K---");
+  await listen("Keyboard");
+  await expect(page.getByText("J right hand")).toBeVisible();
+  await page.keyboard.press("j");
+  await expect(page.getByText(/Your hits are coming in/)).toBeVisible();
+  await play.click();
+  await expect(page.getByRole("status", { name: "Count-in" })).toBeVisible();
+  await page.keyboard.press("j");
+  await expect(page.getByText("Hits during the count-in aren't judged.")).toBeVisible();
+  await expect(rail.locator("[data-playing]")).toHaveCount(1);
+  await repeatUntil(rail.locator("[data-mark]"), () => page.keyboard.press("b"));
+  // What follows is silence: it is asked about, not judged.
+  hurry(4);
+  await expect(page.getByText(/Almost nothing was heard/)).toBeVisible();
+  await stop.click();
+});
+
+test("pads over MIDI: heard, unplugged in the middle, unknown ones learned by hitting", async () => {
+  const { hit, setPlugged } = plugIn();
+  const { rail, play, stop, listen } = await openInShed("@4 R---R---R---R---");
+  await listen("Electronic drums (MIDI)");
+  await expect(page.getByText("Listening to Test pads.")).toBeVisible();
+  await play.click();
+  await expect(rail.locator("[data-playing]")).toHaveCount(1);
+  await repeatUntil(rail.locator("[data-mark]"), async () => {
+    hit(38);
+  });
+  setPlugged(false);
+  await expect(page.getByText(/Nothing is plugged in. Plug in your kit/)).toBeVisible();
+  setPlugged(true);
+  await expect(page.getByText("Listening to Test pads.")).toBeVisible();
+  hit(101);
+  await expect(page.getByText(/The pad that sends note 101 isn.t assigned/)).toBeVisible();
+  await stop.click();
+  await page.getByRole("link", { name: "Keys, pads and latency in Setup" }).click();
+  await expect(page.getByText(/Hit a pad/)).toBeVisible();
+  hit(101, 77);
+  await page.getByLabel("The pad with note 101 is").selectOption({ label: "cowbell" });
+  hit(101, 77);
+  await expect(page.getByText("Note 101, velocity 77: cowbell.")).toBeVisible();
+});
+
+test("tests of the hands feed the ceiling, and tapping along finds the latency", async () => {
+  await openInShed("@4 >RLRL");
+  await page.goto("/log?tab=hands");
+  await page.getByRole("button", { name: "Listen to the keyboard" }).click();
+  const result = page.getByRole("region", { name: "Result of the test" });
+  const use = result.getByRole("button", { name: "Use for my top tempo" });
+  await page.getByRole("button", { name: "Singles of the left hand" }).click();
+  const strokes = result.getByText(/strokes so far/);
+  await expect(strokes).toBeVisible();
+  // Eight strokes a second, by a clock that waits for each key.
+  let now = performance.now();
+  const clock = vi.spyOn(performance, "now").mockImplementation(() => now);
+  for (let stroke = 0; stroke < 14; stroke++) {
+    now += 125;
+    await page.keyboard.press("f");
+  }
+  clock.mockRestore();
+  await expect(strokes).toContainText("14");
+  await result.getByRole("button", { name: "Stop" }).click();
+  await use.click();
+  await expect(page.getByRole("row", { name: /Left hand/ })).toContainText("measured");
+
+  await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Setup" }).click();
+  await page.getByRole("button", { name: "Right hand J" }).click();
+  await page.keyboard.press("l");
+  await expect(page.getByRole("button", { name: "Right hand L" })).toBeVisible();
+  await page.getByRole("button", { name: "Start the clicks" }).click();
+  const correct = page.getByRole("button", { name: /^Use -?\d+ ms/ });
+  await repeatUntil(correct, () => page.keyboard.press("l"));
+  await correct.click();
+  await expect(
+    page.getByRole("button", { name: "Remove the correction" }).or(page.getByText("Now: 0 ms")).first(),
+  ).toBeVisible();
 });

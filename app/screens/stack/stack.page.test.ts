@@ -1,5 +1,5 @@
 import { describe, test } from "vitest";
-import { expect, noteNumber, openLine, openSpace, openVerdict, page } from "~/testing";
+import { expect, noteNumber, openLine, openSpace, openVerdict, page, stack } from "~/testing";
 
 describe("the line as text", () => {
   test("an error is marked at its column with what to do; the last good picture stays", async () => {
@@ -285,4 +285,53 @@ test("the legend names what is drawn", async () => {
       "falls on a beat",
     ].map((name) => new RegExp(`${name}$`)),
   );
+});
+
+test("clicks between the beats are chosen where there are clicks", async () => {
+  await openLine("@4 RLRLx4");
+  await page.getByRole("checkbox", { name: "Metronome" }).check();
+  await page.getByRole("button", { name: /^Practise/ }).click();
+  const between = page.getByRole("combobox", { name: "And between" });
+  await between.selectOption("triplets");
+  await expect(between).toHaveValue("triplets");
+  await page.getByRole("checkbox", { name: "Metronome" }).uncheck();
+  await expect(between).toBeDisabled();
+});
+
+describe("playing", () => {
+  test("metronome, groove and count-in are chosen and kept", async () => {
+    const { saved } = await openLine("@4 RLRL");
+    await page.getByRole("checkbox", { name: "Metronome" }).check();
+    await page.getByRole("combobox", { name: "Count-in" }).selectOption("2");
+    await page.getByRole("combobox", { name: "Which groove" }).selectOption({ label: "Half-time" });
+    await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("3");
+    await expect(saved).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole("checkbox", { name: "Metronome" })).toBeChecked();
+    await expect(page.getByRole("combobox", { name: "Count-in" })).toHaveValue("2");
+    await expect(page.getByRole("combobox", { name: "Which groove" })).toHaveValue("half-time");
+    await expect(page.getByRole("combobox", { name: "Bars of groove" })).toHaveValue("3");
+  });
+});
+
+test("what stands behind each verdict opens beneath it, one at a time", async () => {
+  await openLine("@4 RLRRLK RLRRLK RLRK");
+  await openVerdict(/Fits every bar/);
+  await expect(page.getByRole("region", { name: "Repeats" })).toContainText("1 repeat in 1 bar");
+  await openVerdict(/free/);
+  await expect(page.getByRole("region", { name: "Repeats" })).toHaveCount(0);
+  await expect(page.getByRole("region", { name: "Endings" })).toContainText("Crash and kick");
+  await openVerdict(/Up to/);
+  // The notes that limit it stay marked when the panel goes.
+  const limiting = stack.grid.locator("[data-limit]");
+  await expect(limiting).toHaveCount(2);
+  await openVerdict(/Up to/);
+  await expect(page.getByRole("region", { name: "Top tempo" })).toHaveCount(0);
+  await expect(limiting).toHaveCount(2);
+  await openVerdict(/Up to/);
+  await page
+    .getByRole("region", { name: "Top tempo" })
+    .getByRole("link", { name: /on the Floor/ })
+    .click();
+  await expect.poll(page.url).toMatch(/\/floor$/);
 });

@@ -1,7 +1,8 @@
-import { expect, type Page, test } from "@playwright/test";
+import { beforeEach, test } from "vitest";
+import { expect, haveBook, hurry, page } from "~/testing";
 
 /** A fill of the demo in the Shed, on one of its steps. */
-async function openShed(page: Page, fill: string, step: RegExp) {
+async function openShed(fill: string, step: RegExp) {
   await page.goto(`/fills/${fill}/shed`);
   const plan = page.getByRole("region", { name: "Plan" });
   await plan.getByRole("button", { name: step }).click();
@@ -19,16 +20,13 @@ async function openShed(page: Page, fill: string, step: RegExp) {
   };
 }
 
-/** The demo begins with a newcomer's first visit to the shelf. */
-test.beforeEach(async ({ page }) => {
-  await page.goto("/setup");
-  await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
+beforeEach(async () => {
+  await haveBook("demo");
+  hurry(8);
 });
 
-test("a whole practice with the simulated drummer: plan, rungs, the next step by itself, log and chart", async ({
-  page,
-}) => {
-  const { plan, verdict, play, stop, listen, put } = await openShed(page, "demo-harbour-threes", /^1.* Hear it once/);
+test("a whole practice with the simulated drummer: plan, rungs, the next step by itself, log and chart", async () => {
+  const { plan, verdict, play, stop, listen, put } = await openShed("demo-harbour-threes", /^1.* Hear it once/);
   await expect(plan.getByRole("button", { name: /In the groove/ })).toBeVisible();
   await expect(plan.getByText(/about \d+ minutes left/)).toBeVisible();
   await expect(plan.getByText(/not needed to have learned it/)).toBeVisible();
@@ -65,10 +63,8 @@ test("a whole practice with the simulated drummer: plan, rungs, the next step by
   await expect(page.getByRole("region", { name: "Plan" }).getByRole("heading")).toContainText("2 of 6 learned");
 });
 
-test("names the fault, marks it on the coins, and comes down; round the kit it sends back to one drum", async ({
-  page,
-}) => {
-  const { verdict, play, stop, listen, put } = await openShed(page, "demo-last-ferry", /All moves|First moves/);
+test("names the fault, marks it on the coins, and comes down; round the kit it sends back to one drum", async () => {
+  const { verdict, play, stop, listen, put } = await openShed("demo-last-ferry", /All moves|First moves/);
   await listen("Demo drummer");
   await page.getByRole("slider", { name: "Other hand late" }).fill("45");
   await put("from", "120");
