@@ -17,8 +17,8 @@ export default defineConfig({
     setupFiles: ["app/core/testing/seed.ts"],
     // A guard against a test that hangs, not a measure: a busy machine may be many times slower than a free one.
     testTimeout: 60_000,
-    // All cores: by itself vitest leaves one free.
-    maxWorkers: "100%",
+    // All cores: by itself vitest leaves one free. `npm test` runs two of it side by side.
+    maxWorkers: process.env.TEST_WORKERS ? Number(process.env.TEST_WORKERS) : "100%",
     projects: [
       { extends: true, test: { name: "pure", include: [PURE], isolate: false } },
       {

@@ -38,6 +38,16 @@ function run(name, [command, args], env = {}) {
   });
 }
 
+/** Runs a command that has the screen to itself. */
+function show(name, [command, args], env = {}) {
+  console.log(`\n== ${name}`);
+  return new Promise((done) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: "inherit", env: { ...process.env, ...env } });
+    child.on("error", () => done(false));
+    child.on("close", (status) => done(status === 0));
+  });
+}
+
 async function check(name, command) {
   if (await run(name, command)) passed++;
   else {
@@ -47,8 +57,8 @@ async function check(name, command) {
 }
 
 /** Runs a test runner that writes a JSON report, and adds what it counted. A runner that counted nothing has failed. */
-async function count(name, command, read, env) {
-  const isFine = await run(name, command, env);
+async function count(how, name, command, read, env) {
+  const isFine = await how(name, command, env);
   let counts = { passed: 0, failed: 0 };
   try {
     counts = read();
@@ -70,15 +80,20 @@ function unitTests(name, ...projects) {
     "vitest",
     "run",
     ...projects.map((project) => `--project=${project}`),
-    `--maxWorkers=${workers}`,
     "--reporter=default",
     "--reporter=json",
     `--outputFile.json=${report}`,
   );
-  return count(name, command, () => {
-    const { numPassedTests, numFailedTests, numPendingTests } = readReport(report);
-    return { passed: numPassedTests, failed: numFailedTests + numPendingTests };
-  });
+  return count(
+    run,
+    name,
+    command,
+    () => {
+      const { numPassedTests, numFailedTests, numPendingTests } = readReport(report);
+      return { passed: numPassedTests, failed: numFailedTests + numPendingTests };
+    },
+    { TEST_WORKERS: String(workers) },
+  );
 }
 
 /** Works off a list, so many at a time. */
@@ -110,6 +125,7 @@ await inLanes(2, [
 if ((await browser) && isBuilt) {
   const report = join(results, "browser.json");
   await count(
+    show,
     "browser tests",
     npx("playwright", "test", "--reporter=list,json"),
     () => {

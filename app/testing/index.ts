@@ -8,7 +8,7 @@ import { completeWindow, downloadOf } from "./browser";
 import { expect } from "./expect";
 import { freshHands, Locator, PATIENCE, press, settle, type } from "./locator";
 import { leaveApp, openApp, serveBook } from "./open-app";
-import { struck } from "./sound";
+import { silence } from "./sound";
 
 export { downloadOf } from "./browser";
 export { expect } from "./expect";
@@ -61,13 +61,13 @@ async function renewBooks() {
 beforeEach(async () => {
   completeWindow();
   freshHands();
-  struck.length = 0;
   await haveBook("own");
 });
 
 /** From here on a browser that was never here. */
 export async function newBrowser() {
   leaveApp();
+  silence();
   await renewBooks();
   localStorage.clear();
   sessionStorage.clear();

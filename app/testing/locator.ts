@@ -6,6 +6,7 @@
 import { fireEvent, type Matcher, queryAllByLabelText } from "@testing-library/dom";
 import { userEvent } from "@testing-library/user-event";
 import { computeAccessibleName, getRole, isInaccessible } from "dom-accessibility-api";
+import { unstable_IdlePriority, unstable_scheduleCallback } from "scheduler";
 import { vi } from "vitest";
 
 /** Finds nothing that is hidden from the user. */
@@ -165,7 +166,8 @@ export class Locator {
   }
 
   /** Waits until it can be pressed. */
-  private ready(): Promise<HTMLElement> {
+  private async ready(): Promise<HTMLElement> {
+    await settle();
     return vi.waitFor(() => {
       const element = this.get();
       if (element.matches(":disabled, [aria-disabled=true]")) throw new Error(`it is disabled: ${this.words}`);
@@ -289,8 +291,9 @@ export function type(text: string): Promise<void> {
   return user.keyboard(text.replace(/[{[]/g, "$&$&"));
 }
 
-/** What follows from an event at once has happened after this. */
-export const settle = () => new Promise((done) => setTimeout(done));
+/** Until React has nothing left to do: no hand is so fast that what came with the last picture is not at work yet. */
+export const settle = () =>
+  new Promise<void>((done) => void unstable_scheduleCallback(unstable_IdlePriority, () => done()));
 
 const NAMED: Readonly<Record<string, string>> = { Space: "[Space]" };
 
@@ -302,7 +305,6 @@ export async function press(combination: string): Promise<void> {
   const released = keys.map((key) => `{/${key}}`).join("");
   // Braces and brackets have a meaning of their own.
   const key = NAMED[last] ?? (last.length > 1 ? `{${last}}` : last.replace(/[{[]/, "$&$&"));
-  // No hand is so fast that what came with the last picture is not at work yet.
   await settle();
   await user.keyboard(`${held}${key}${released}`);
 }

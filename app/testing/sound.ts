@@ -12,11 +12,18 @@ class Context {
     return performance.now() / 1000;
   }
   on(event: string, told: () => void) {
+    this.off(event, told);
     if (event === "tick") this.ticking.set(told, setInterval(told, TICK));
   }
   off(_: string, told: () => void) {
     clearInterval(this.ticking.get(told));
     this.ticking.delete(told);
+  }
+
+  /** Nobody is told any more. */
+  rest() {
+    for (const timer of this.ticking.values()) clearInterval(timer);
+    this.ticking.clear();
   }
 }
 
@@ -38,6 +45,12 @@ export { Part as Compressor, Part as Gain };
 
 /** When each stroke sounded, in seconds of the sound's clock, since the test began. */
 export const struck: number[] = [];
+
+/** Whatever sounds ends with the page. */
+export function silence(): void {
+  context.rest();
+  struck.length = 0;
+}
 
 /** In place of the kit. */
 export class SoundingKit {

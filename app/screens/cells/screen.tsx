@@ -59,20 +59,20 @@ export function CellsScreen(props: CellsScreenProps) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: of the entries only these stickings count
   const index = useMemo(() => indexRudiments(entries), [stickings]);
   const [aside, setAside] = useState<SetAside | null>(null);
+  const [isUnfolded, setUnfolded] = useState(false);
+  const strongHand = usePlayer().hands.leading;
   const restore = (id: string) =>
     void act.submit(JSON.stringify({ intent: "restore", id }), { method: "post", encType: "application/json" });
+  const book = <BookList entries={entries} bin={bin} strongHand={strongHand} onRestore={restore} />;
   return (
     <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start lg:grid-cols-[15.5rem_minmax(0,1fr)] xl:grid-cols-[15.5rem_minmax(0,1fr)_23.5rem]">
       <h1 className="sr-only">Cells</h1>
-      <details className="lg:hidden panel px-3 py-2">
+      <details className="lg:hidden panel px-3 py-2" onToggle={({ currentTarget }) => setUnfolded(currentTarget.open)}>
         <summary className="cursor-pointer font-semibold">All {entries.length} cells</summary>
-        <div className="mt-2">
-          <BookList entries={entries} bin={bin} strongHand={usePlayer().hands.leading} onRestore={restore} />
-        </div>
+        {/* As many marks as all the rest of the screen: drawn when they are wanted. */}
+        {isUnfolded ? <div className="mt-2">{book}</div> : null}
       </details>
-      <div className="hidden lg:flex flex-col sticky top-3 max-h-[calc(100dvh-1.5rem)]">
-        <BookList entries={entries} bin={bin} strongHand={usePlayer().hands.leading} onRestore={restore} />
-      </div>
+      <div className="hidden lg:flex flex-col sticky top-3 max-h-[calc(100dvh-1.5rem)]">{book}</div>
       {open !== "new" && "binned" in open ? (
         <div className="panel p-6 flex flex-col items-start gap-3">
           <h2 className="text-2xl">{open.binned.content.name || "This cell"} is in the bin</h2>

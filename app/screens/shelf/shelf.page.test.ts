@@ -102,6 +102,7 @@ test("a book file goes out and comes back identical; the same again changes noth
   await page.getByLabel("File to import").setInputFiles({ name: exported.name, buffer: text });
   await expect(page.getByText("Imported: 1 new fill, 1 you already have.")).toBeVisible();
   await page.getByRole("searchbox", { name: "Find fills" }).fill("sevens");
+  await expect(fillsOf).toHaveText(["Sevens"]);
   const again = await exportAs("Dime Stack file");
   const sevens = (file: string) =>
     JSON.parse(file).fills.find((fill: { content: { name: string } }) => fill.content.name === "Sevens");

@@ -1,6 +1,7 @@
 import { parseMidi } from "midi-file";
 import { beforeEach, test } from "vitest";
 import { loadRudiments } from "~/content";
+import { makeDemoFills } from "~/content/demo";
 import { readStickLine } from "~/core/line";
 import { countSlots } from "~/core/phrase";
 import { formatMeter, type Meter } from "~/core/time";
@@ -8,20 +9,15 @@ import { expect, exportAs, haveBook, noteNumber, openShelf, page, stack } from "
 
 beforeEach(() => haveBook("demo"));
 
-test("every fill of the demo opens, draws and is counted", async () => {
-  await openShelf();
-  const names = await page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 }).allTextContents();
-  for (const name of names) {
-    await page.getByRole("link", { name, exact: true }).click();
-    await expect(page.getByRole("textbox", { name: "Name of the fill" })).toHaveValue(name);
-    const { grid, rail, verdict } = stack;
-    const notes = await grid.getByRole("gridcell").count();
-    expect(notes).toBeGreaterThan(5);
-    await expect(rail.getByRole("option")).toHaveCount(notes);
-    await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
-    await expect(verdict).toContainText(/\d+ (of \d+|notes, mixed values)/);
-    await page.getByRole("link", { name: "Shelf" }).click();
-  }
+test.each(makeDemoFills())("“$content.name” of the demo opens, draws and is counted", async ({ id, content }) => {
+  await page.goto(`/fills/${id}/stack`);
+  await expect(page.getByRole("textbox", { name: "Name of the fill" })).toHaveValue(content.name);
+  const { grid, rail, verdict } = stack;
+  const notes = await grid.getByRole("gridcell").count();
+  expect(notes).toBeGreaterThan(5);
+  await expect(rail.getByRole("option")).toHaveCount(notes);
+  await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
+  await expect(verdict).toContainText(/\d+ (of \d+|notes, mixed values)/);
 });
 
 test("each of the forty rudiments stands on the Stack, draws, sounds and is exported", async () => {
@@ -44,10 +40,12 @@ test("each of the forty rudiments stands on the Stack, draws, sounds and is expo
     await expect(verdict).not.toContainText("column");
     await expect(grid.getByRole("gridcell")).toHaveCount(countSlots(read));
     await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
-    const strokes = parseMidi(await (await exportAs("MIDI file: the fill")).bytes()).tracks[0]?.filter(
-      ({ type }) => type === "noteOn",
-    ).length;
-    expect(strokes).toBeGreaterThanOrEqual(rudiment.strokes ?? 2);
+    // All forty are written to files by a unit test; every tenth one by its button too.
+    if (rudiment.number % 10 === 0) {
+      const { tracks } = parseMidi(await (await exportAs("MIDI file: the fill")).bytes());
+      const strokes = tracks[0]?.filter(({ type }) => type === "noteOn").length;
+      expect(strokes).toBeGreaterThanOrEqual(rudiment.strokes ?? 2);
+    }
     await expect(grid.locator("[data-playing]").first()).toBeAttached();
   }
   await stop.click();
