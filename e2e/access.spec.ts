@@ -53,9 +53,7 @@ test("a page with faults is told of, so that none found means something", async 
   expect(faults.join("\n")).toMatch(/color-contrast: p /);
 });
 
-test("no screen is wider than its window, targets are large enough and keys reach what scrolls, at four sizes", async ({
-  page,
-}) => {
+test("no screen is wider than its window, targets are large enough and keys reach what scrolls", async ({ page }) => {
   test.slow();
   await openLine(page, "@6 RLRLLKKx3 RLK @4 >RlrrL >RlrrL RLRRLK");
   const fill = new URL(page.url()).pathname.replace(/\/stack$/, "");
@@ -74,6 +72,8 @@ test("no screen is wider than its window, targets are large enough and keys reac
       await expect
         .poll(() => page.evaluate(() => document.documentElement.scrollWidth), `${screen} at ${size.width}`)
         .toBeLessThanOrEqual(size.width);
+      // Laid out as at 320, with more room.
+      if (size.width === 390) continue;
       const faults = await findFaults(page, { runOnly: SIZED_RULES, resultTypes: ["violations", "incomplete"] });
       found.push(...faults.map((fault) => `${screen} at ${size.width}: ${fault}`));
     }

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { ALL_ON, arrangeRange, HANDS_ONLY, ladderTempo } from "~/core/groove";
+import { runs } from "~/core/testing/seed";
 import { bpm, ticksToSeconds } from "~/core/time";
 import { type Due, Schedule } from "./schedule";
 import { measureRepeats, plainScore, type Score, type ScoreSource } from "./score";
@@ -33,7 +34,7 @@ describe("what is due", () => {
           );
         },
       ),
-      { numRuns: 40 },
+      runs(40),
     );
   });
   test("after an hour every repeat still begins to the microsecond where it should", () => {
@@ -164,7 +165,7 @@ describe("changes while it goes", () => {
         // It goes on: in ten seconds something sounds.
         expect(schedule.take(now + 10).length).toBeGreaterThan(0);
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 });

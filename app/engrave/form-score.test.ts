@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { arrange, layOutGroove, measureForm, plainGroove, type Setting } from "~/core/groove";
 import { anyLine } from "~/core/testing/arbitraries";
 import { lineOf } from "~/core/testing/lines";
+import { runs } from "~/core/testing/seed";
 import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
 import { barTicks, bpm, type Meter, parseMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
@@ -170,6 +171,6 @@ test("any fill in any form: each bar is full in both voices, and every stroke is
       for (const { lower } of bars)
         if (lower && lower.refusedAt === null) expect(barSounds(lower)).toBeCloseTo(40_320, 6);
     }),
-    { numRuns: 60 },
+    runs(60),
   );
 });

@@ -5,6 +5,7 @@ import { arrange, plainGroove } from "~/core/groove";
 import { usualSurface } from "~/core/kit";
 import { readStickLine } from "~/core/line";
 import { anyLine } from "~/core/testing/arbitraries";
+import { runs } from "~/core/testing/seed";
 import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
 import { barTicks, bpm, type Meter, parseMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
@@ -128,6 +129,6 @@ test("any phrase: as many notes as events, at their ticks, each ended before the
       }
       expect([...sounding.values()].every((count) => count === 0)).toBe(true);
     }),
-    { numRuns: 60 },
+    runs(60),
   );
 });

@@ -4,6 +4,7 @@ import { z } from "zod";
 import { formatLine, formatSlots } from "~/core/line";
 import { cookCell } from "~/core/moves";
 import { anyLine, anyMeter, anyMove, anySticking } from "~/core/testing/arbitraries";
+import { runs } from "~/core/testing/seed";
 import { BOOK_FORMAT, BOOK_VERSION, type BookProblem, MAX_BOOK_BYTES, readBook, writeBook } from "./book-file";
 import { MAX_CELL_SLOTS, makeCellContent, type OwnCell } from "./cell/content";
 import { type Fill, makeContent } from "./fill/content";
@@ -54,7 +55,7 @@ test("what was written comes back identical, for any phrases and words", async (
       const reading = await readBook(writeBook(bookOf(fills)));
       expect(reading).toEqual({ ok: true, ...bookOf(fills) });
     }),
-    { numRuns: 60 },
+    runs(60),
   );
 });
 
@@ -208,7 +209,7 @@ describe("cells", () => {
       fc.asyncProperty(fc.uniqueArray(anyOwnCell, { maxLength: 4, selector: ({ id }) => id }), async (cells) => {
         expect(await readBook(writeBook(bookOf([], cells)))).toEqual({ ok: true, ...bookOf([], cells) });
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 

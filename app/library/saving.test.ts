@@ -1,6 +1,7 @@
 import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { describe, expect, test, vi } from "vitest";
+import { runs } from "~/core/testing/seed";
 import { Autosave, flushSaves, type SaveState } from "~/data/autosave";
 import type { JournalEntry } from "~/data/journal";
 import { Page } from "~/data/page";
@@ -183,7 +184,7 @@ describe("the journal", () => {
           for (const text of lasts) expect([...saved, ...inJournal]).toContain(text);
         }
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 });

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { deflateSync, strToU8 } from "fflate";
 import { describe, expect, test } from "vitest";
 import { makeDemoFills } from "~/content/demo";
+import { runs } from "~/core/testing/seed";
 import { makeContent } from "./fill/content";
 import { makeGrooveContent } from "./groove/content";
 import { EMPTY_BOOK } from "./kinds";
@@ -61,7 +62,7 @@ describe("a link holds what is shared", () => {
         const contents = bookOf([{ id: "x", content: one }]);
         expect(await readShare(writeShare("fills", contents), NOW)).toEqual({ ok: true, key: "fills", contents });
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 });

@@ -80,7 +80,7 @@ export function freshHands(): void {
 }
 
 /** As patient as a busy machine needs. Milliseconds. */
-export const PATIENCE = { timeout: Number(process.env.PATIENCE ?? 20_000), interval: 40 };
+export const PATIENCE = { timeout: 40_000, interval: 40 };
 
 export class Locator {
   constructor(

@@ -8,6 +8,7 @@ import { countSlots, openingRate, type Phrase, playItems } from "../phrase/phras
 import { anyLine, anyMeter } from "../testing/arbitraries";
 import { LEFT_HANDED, WORKING } from "../testing/kits";
 import { lineOf } from "../testing/lines";
+import { runs } from "../testing/seed";
 import { barTicks, bpm, type Meter, makeRate, type Rate, sameRate, slotTicks, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { listClosings, type NamedCell } from "./closing";
@@ -56,7 +57,7 @@ describe("ways to close", () => {
           expect(readStickLine(formatLine(line)).line).not.toBeNull();
         }
       }),
-      { numRuns: 300 },
+      runs(150),
     );
   });
   test("one slot is left: a tail of one, begin later, end sooner, round in fifteen bars or for four", () => {
@@ -265,7 +266,7 @@ describe("fixes", () => {
           expect(before && rankFor(landing, wanted)).toBeGreaterThan(before ? rankFor(before, wanted) : 99);
         }
       }),
-      { numRuns: 200 },
+      runs(100),
     );
   });
   test("right hand last, crash with the right: the left leads, or a kick ends it", () => {

@@ -7,6 +7,7 @@ import { partsOf, strokesOf } from "../stroke/stroke";
 import { anySpec, compiled, idea, specOf } from "../testing/flows";
 import { FOUR_PIECE, WORKING } from "../testing/kits";
 import { lineOf } from "../testing/lines";
+import { runs } from "../testing/seed";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { type Composed, composeFlow, drawPaths, settleLine, type Variety } from "./compose";
@@ -44,7 +45,7 @@ describe("composing", () => {
           expect((last?.at ?? 0) + (last?.duration ?? 0)).toBe(at + length);
         }
       }),
-      { numRuns: 80 },
+      runs(80),
     );
   });
 

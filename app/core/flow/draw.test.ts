@@ -7,6 +7,7 @@ import { isHand } from "../stroke/stroke";
 import { anySpec, compiled, FREE, idea, specOf } from "../testing/flows";
 import { LEFT_HANDED, WORKING } from "../testing/kits";
 import { lineOf } from "../testing/lines";
+import { runs } from "../testing/seed";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { compileFlow, countFlow, drawFlow, isFlowProblem, type Playing, seedOf, weighFlow } from "./draw";
@@ -98,7 +99,7 @@ describe("counting", () => {
         if (isFlowProblem(ways)) return;
         expect(countFlow(ways)).toBe(BigInt(listAll(spec).length));
       }),
-      { numRuns: 250 },
+      runs(100),
     );
   });
 
@@ -118,7 +119,7 @@ describe("counting", () => {
         expect((last?.at ?? 0) + (last?.piece.length ?? 0)).toBe(spec.bars * barTicks(spec.meter));
         expect(drawFlow(ways, ways.counts, seed)).toEqual(drawn);
       }),
-      { numRuns: 150 },
+      runs(80),
     );
   });
 
@@ -250,7 +251,7 @@ describe("what cannot be drawn", () => {
           }
         }
       }),
-      { numRuns: 60 },
+      runs(40),
     );
   });
 });

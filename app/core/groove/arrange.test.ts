@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { anyLine } from "../testing/arbitraries";
 import { arrangementOf, BAR, FOUR_FOUR, notesOf, positions, QUARTER, SHUFFLE, timelineOf } from "../testing/arranging";
 import { lineOf } from "../testing/lines";
+import { runs } from "../testing/seed";
 import { EIGHTHS, LEFT_CRASH, USUAL } from "../testing/settings";
 import { barTicks, bpm, type Meter, parseMeter, ticks, ticksToSeconds } from "../time/time";
 import { layOut } from "../timeline/timeline";
@@ -208,7 +209,7 @@ describe("the loop", () => {
         expect(slots).toHaveLength(timeline.slots.length);
         expect(swingAt(BAR, swing, FOUR_FOUR)).toBe(BAR);
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 });

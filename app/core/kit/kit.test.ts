@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { LIMBS, PLACES, type Place } from "../stroke/stroke";
 import { anyKit, FOUR_PIECE, kitOf, LARGE, SMALL } from "../testing/kits";
+import { runs } from "../testing/seed";
 import { armsCross, handOnTop, reachOf } from "./arms";
 import { addSurface, checkKit, fixKit, overlaps, spread, usualSurface } from "./checks";
 import { distanceBetween, foldPlace, isLeftHanded, isPlayable, type Kit, mirrorKit, openKit, surfaceAt } from "./kit";
@@ -90,7 +91,7 @@ describe("arms", () => {
           }
         }
       }),
-      { numRuns: 20 },
+      runs(20),
     );
   });
 });
@@ -125,7 +126,7 @@ describe("what is wrong with a kit", () => {
           expect(same).toBeUndefined();
         }
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 

@@ -4,6 +4,7 @@ import { type Line, playItems, type Swell } from "../phrase/phrase";
 import { LIMBS, makeSilence, makeStroke, makeStrokes, mirrorSlot, playedBy, type Slot } from "../stroke/stroke";
 import { anyLine, anySlot } from "../testing/arbitraries";
 import { lineOf } from "../testing/lines";
+import { runs } from "../testing/seed";
 import { formatRate, ticks } from "../time/time";
 import {
   duplicateCell,
@@ -229,7 +230,7 @@ describe("edits of several cells", () => {
           playItems(of).map((item) => (item.kind === "cell" ? [formatSlots(item.item.slots), item.rate] : "|"));
         expect(played(editCells(line, from, to, mark))).toEqual(played(oneByOne));
       }),
-      { numRuns: 300 },
+      runs(300),
     );
   });
   test("as one sticking: cut as before where the size is kept, else one cell", () => {
@@ -276,7 +277,7 @@ describe("swells", () => {
         expect(played(after)).toEqual(played(line));
         expect(readStickLine(formatLine(after)).line).not.toBeNull();
       }),
-      { numRuns: 150 },
+      runs(150),
     );
   });
 });

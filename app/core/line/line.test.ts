@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { type CellItem, countSlots, mirrorLine } from "../phrase/phrase";
 import { partsOf, strokesOf } from "../stroke/stroke";
 import { anyLine } from "../testing/arbitraries";
+import { runs } from "../testing/seed";
 import type { ProblemCode } from "./problem";
 import { MAX_TEXT, readStickLine } from "./read";
 import { formatLine } from "./write";
@@ -23,7 +24,7 @@ describe("round trip", () => {
       fc.property(anyLine, (line) => {
         expect(readStickLine(formatLine(line)).line).toEqual(line);
       }),
-      { numRuns: 400 },
+      runs(400),
     );
   });
   test("writing what was read is canonical: writing it again changes nothing", () => {
@@ -61,7 +62,7 @@ describe("round trip", () => {
         const text = formatLine(line);
         expect(formatLine(lineOf(text))).toBe(text);
       }),
-      { numRuns: 2_000 },
+      runs(2000),
     );
   });
   test("any text at all is read without throwing, and every problem stands in the text", () => {
@@ -75,7 +76,7 @@ describe("round trip", () => {
           expect(to).toBeGreaterThan(from);
         }
       }),
-      { numRuns: 2_000 },
+      runs(2000),
     );
   });
 });

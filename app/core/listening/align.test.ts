@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { expectLine } from "../testing/expecting";
+import { runs } from "../testing/seed";
 import { seconds } from "../time/time";
 import { alignHits, EXTRA_COST, MISSED_COST, pairCost } from "./align";
 import type { Expected } from "./expect";
@@ -45,7 +46,7 @@ describe("aligning hits", () => {
         const found = alignHits(strokes, hits);
         expect(found.cost).toBeCloseTo(cheapestByTrying(strokes, hits), 9);
       }),
-      { numRuns: 400 },
+      runs(400),
     );
   });
 

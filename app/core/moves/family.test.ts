@@ -4,6 +4,7 @@ import { readStickLine } from "../line/read";
 import { formatSlots } from "../line/write";
 import { makeLine } from "../phrase/phrase";
 import { anySticking } from "../testing/arbitraries";
+import { runs } from "../testing/seed";
 import {
   bareCell,
   canonicalForm,
@@ -46,7 +47,7 @@ describe("the canonical form", () => {
         if (same) related++;
         expect(canonicalForm(a) === canonicalForm(b)).toBe(same);
       }),
-      { numRuns: 3000 },
+      runs(2_000),
     );
     expect(related).toBeGreaterThan(20);
   });
@@ -66,7 +67,7 @@ describe("the canonical form", () => {
         const turns = symbols.map((_, by) => [...symbols.slice(by), ...symbols.slice(0, by)].join(""));
         expect(turns[leastRotation(symbols)]).toBe(turns.toSorted()[0]);
       }),
-      { numRuns: 1000 },
+      runs(500),
     );
   });
   test("dynamics count in the one and not in the other", () => {
@@ -85,7 +86,7 @@ describe("relation of two cells", () => {
         expect(moves !== null).toBe(from.length === to.length && relatives(bareCell(from)).has(wanted));
         if (moves) expect(bare(cookCell(from, moves))).toBe(wanted);
       }),
-      { numRuns: 2000 },
+      runs(800),
     );
   });
   test("the fewest moves", () => {
@@ -151,7 +152,7 @@ describe("families", () => {
           found++;
         }
       }),
-      { numRuns: 2000 },
+      runs(800),
     );
     expect(found).toBeGreaterThan(50);
   });

@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { strokesOf } from "../stroke/stroke";
 import { anySticking } from "../testing/arbitraries";
 import { after } from "../testing/cells";
+import { runs } from "../testing/seed";
 import { findMeeting, layerCells } from "./layer";
 import type { Cell, LayerSpeed } from "./move";
 
@@ -38,7 +39,7 @@ describe("layers", () => {
         expect(lowerTimes * lower.length * { half: 2, same: 1, double: 0.5 }[speed]).toBe(slots);
         expect(onsets(result.cell, [], "same", slots)).toEqual(onsets(upper, lower, speed, slots));
       }),
-      { numRuns: 400 },
+      runs(400),
     );
   });
   test("the meeting is the first: hand-worked", () => {

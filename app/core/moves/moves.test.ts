@@ -7,6 +7,7 @@ import { listMoments } from "../stroke/sticking";
 import { isHand, otherHand, strokesOf } from "../stroke/stroke";
 import { anyMove, anySticking } from "../testing/arbitraries";
 import { after, cellOf } from "../testing/cells";
+import { runs } from "../testing/seed";
 import { applyMove, applyMoveToRun } from "./apply";
 import { leadingHand, stickByGrid } from "./limbs";
 import type { Cell, Move } from "./move";
@@ -171,7 +172,7 @@ describe("laws", () => {
         expect(read.problems.filter((problem) => problem.code !== "split-inexact")).toEqual([]);
         expect(write(readCell(write(result.cell)) ?? [])).toBe(write(result.cell));
       }),
-      { numRuns: 1500 },
+      runs(600),
     );
   });
   test("a move keeps the number of slots unless its name says otherwise", () => {
@@ -187,7 +188,7 @@ describe("laws", () => {
         if (!result.ok || move.kind === "layer") return;
         expect(result.cell.length - cell.length).toBe(growth(move, cell.length));
       }),
-      { numRuns: 800 },
+      runs(400),
     );
   });
   test("a move that is refused leaves nothing, and one that is not changes something", () => {
@@ -245,7 +246,7 @@ describe("recipes", () => {
         }
         expect(write(cookCell(origin, moves))).toBe(write(cell));
       }),
-      { numRuns: 300 },
+      runs(150),
     );
   });
 });

@@ -14,6 +14,7 @@ import type { Circumstances, Under } from "../player/motions";
 import { makePlayer } from "../player/player";
 import type { Place } from "../stroke/stroke";
 import { anyKit, anyLimits, FOUR_PIECE, kitOf, WORKING } from "../testing/kits";
+import { runs } from "../testing/seed";
 import { USUAL } from "../testing/settings";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
@@ -147,7 +148,7 @@ describe("orchestrations", () => {
         );
         expect(ours.toSorted()).toEqual(expected.map((places) => places.join()).toSorted());
       }),
-      { numRuns: 60 },
+      runs(30),
     );
   });
 
@@ -170,7 +171,7 @@ describe("orchestrations", () => {
         const some = takeBest(rankOrchestrations(found, scorer), 5).map(({ score }) => score);
         expect(some).toEqual(scores.slice(0, 5));
       }),
-      { numRuns: 60 },
+      runs(30),
     );
   });
 

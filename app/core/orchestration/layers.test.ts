@@ -7,6 +7,7 @@ import { findCeiling } from "../player/ceiling";
 import { canPlay, isHand, mirrorLimb, type Place } from "../stroke/stroke";
 import { anyLine } from "../testing/arbitraries";
 import { anyKit, FOUR_PIECE, LARGE, SMALL, WORKING } from "../testing/kits";
+import { runs } from "../testing/seed";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
 import {
@@ -177,7 +178,7 @@ describe("any voicing", () => {
         expect(bare(voiced)).toEqual(bare(plain));
         for (const { limb, place } of voiced.events) expect(canPlay(limb, place)).toBe(true);
       }),
-      { numRuns: 50 },
+      runs(30),
     );
   });
 
@@ -199,7 +200,7 @@ describe("any voicing", () => {
         const places = key(ours, ({ limb }) => (isHand(limb) ? mirrorLimb(limb) : limb));
         expect(key(theirs, ({ limb }) => limb)).toEqual(places);
       }),
-      { numRuns: 50 },
+      runs(30),
     );
   });
 });
@@ -242,7 +243,7 @@ describe("round the kit with doubles kept together", () => {
           }
         }
       }),
-      { numRuns: 200 },
+      runs(80),
     );
   });
 });

@@ -7,6 +7,7 @@ import { isHand, LIMBS, type Limb, otherHand, type Place } from "../stroke/strok
 import { anyLine, anyMeter } from "../testing/arbitraries";
 import { anyKit, anyLimits, FOUR_PIECE } from "../testing/kits";
 import { lineOf } from "../testing/lines";
+import { runs } from "../testing/seed";
 import { barTicks, bpm, type Meter, tempoUnitTicks, ticks } from "../time/time";
 import { FLAM_SECONDS, layOut, type Timeline } from "../timeline/timeline";
 import { type Ceiling, findCeiling, findFixedCeiling, findOtherPlace } from "./ceiling";
@@ -272,7 +273,7 @@ describe("the ceiling", () => {
         const expected = bisect(timeline, kit, limits);
         expect(Math.abs(Math.min(found, 1e6) - expected) / expected).toBeLessThan(1e-6);
       }),
-      { numRuns: 40 },
+      runs(30),
     );
   });
 
@@ -286,7 +287,7 @@ describe("the ceiling", () => {
         const fixed = findFixedCeiling(listMotions(timeline), timeline.meter, player)?.bpm ?? Number.POSITIVE_INFINITY;
         expect(fixed).toBeGreaterThanOrEqual(least);
       }),
-      { numRuns: 60 },
+      runs(40),
     );
   });
 
@@ -302,7 +303,7 @@ describe("the ceiling", () => {
         const after = findCeiling(laid(line, wider), makePlayer(wider, open))?.bpm ?? Number.POSITIVE_INFINITY;
         expect(after).toBeLessThanOrEqual(before * (1 + 1e-12));
       }),
-      { numRuns: 60 },
+      runs(40),
     );
   });
 
@@ -315,7 +316,7 @@ describe("the ceiling", () => {
         const theirs = findCeiling(timeline, makePlayer(mirrored, limitsOf("working", otherHand(strong))));
         expect(theirs?.bpm ?? 0).toBeCloseTo(ours?.bpm ?? 0, 6);
       }),
-      { numRuns: 60 },
+      runs(40),
     );
   });
 
@@ -331,7 +332,7 @@ describe("the ceiling", () => {
         const after = findCeiling(fewer, player)?.bpm ?? Number.POSITIVE_INFINITY;
         expect(after).toBeGreaterThanOrEqual(before * (1 - 1e-12));
       }),
-      { numRuns: 150 },
+      runs(60),
     );
   });
 
@@ -345,7 +346,7 @@ describe("the ceiling", () => {
         expect(working).toBeGreaterThanOrEqual(learner ?? 0);
         expect(advanced).toBeGreaterThanOrEqual(working ?? 0);
       }),
-      { numRuns: 60 },
+      runs(40),
     );
   });
 

@@ -7,6 +7,7 @@ import { mirrorLine } from "../phrase/phrase";
 import { otherHand } from "../stroke/stroke";
 import { anyLine } from "../testing/arbitraries";
 import { anyKit, FOUR_PIECE } from "../testing/kits";
+import { runs } from "../testing/seed";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { listCrossings, listLongReaches } from "./gestures";
@@ -42,7 +43,7 @@ describe("crossings", () => {
         const many = (all: typeof ours) => all.reduce((sum, { slots }) => sum + slots.length, 0);
         expect(many(theirs)).toBe(many(ours));
       }),
-      { numRuns: 40 },
+      runs(40),
     );
   });
 });

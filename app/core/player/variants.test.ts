@@ -7,6 +7,7 @@ import { isBackbeat, pulseOf } from "../pulse/pulse";
 import { isHand } from "../stroke/stroke";
 import { anyLine } from "../testing/arbitraries";
 import { anyKit, FOUR_PIECE } from "../testing/kits";
+import { runs } from "../testing/seed";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { findCeiling } from "./ceiling";
@@ -97,7 +98,7 @@ describe("easier versions", () => {
           }
         }
       }),
-      { numRuns: 50 },
+      runs(25),
     );
   });
 });
@@ -130,7 +131,7 @@ describe("busier versions", () => {
           expect(variant.changed.length).toBeGreaterThan(0);
         }
       }),
-      { numRuns: 50 },
+      runs(25),
     );
   });
 });

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { makeRandom } from "../graph/count";
+import { runs } from "../testing/seed";
 import { seconds } from "../time/time";
 import { fitDoubles, fitLatency, fitReach, fitSingles } from "./calibrate";
 
@@ -28,7 +29,7 @@ describe("a test of a limb", () => {
         expect(fitted?.value).toBeGreaterThan(rate * 0.93);
         expect(fitted?.value).toBeLessThan(rate * 1.07);
       }),
-      { numRuns: 200 },
+      runs(200),
     );
     expect(missed).toBeLessThan(40);
   });

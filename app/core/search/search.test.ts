@@ -12,6 +12,7 @@ import { flipsLead, listRuns } from "../stroke/sticking";
 import { isHand, type Limb, partsOf, type Slot, strokesOf } from "../stroke/stroke";
 import { anySticking } from "../testing/arbitraries";
 import { FOUR_PIECE, WORKING } from "../testing/kits";
+import { runs } from "../testing/seed";
 import { barTicks, beatTicks, bpm, makeRate, type Rate, slotTicks, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { buildAutomaton, type Compiled, compileSearch, isProblem } from "./automaton";
@@ -205,7 +206,7 @@ describe("against listing everything", () => {
         expect(new Set(numbered).size).toBe(numbered.length);
         expect(numbered.every((way) => listed.includes(way))).toBe(true);
       }),
-      { numRuns: 2_500 },
+      runs(800),
     );
   });
   test("the best are truly the best, in order, each once", () => {
@@ -224,7 +225,7 @@ describe("against listing everything", () => {
         const listed = new Set(all.map((way) => way.join()));
         expect(found.every(({ way }) => listed.has(way.join()))).toBe(true);
       }),
-      { numRuns: 1_500 },
+      runs(500),
     );
   });
   test("all are ranked in the end", () => {
@@ -264,7 +265,7 @@ describe("against listing everything", () => {
           for (const one of set) expect(solved(set.filter((other) => other !== one))).toBe(false);
         }
       }),
-      { numRuns: 400 },
+      runs(150),
     );
   });
 });

@@ -4,6 +4,7 @@ import { formatSlots } from "~/core/line";
 import { applyMove, cookCell, mirrorCell, readCell } from "~/core/moves";
 import { type Hand, LIMBS, partsOf, strokesOf } from "~/core/stroke";
 import { anySticking } from "~/core/testing/arbitraries";
+import { runs } from "~/core/testing/seed";
 import { moveSchema } from "~/library/cell/content";
 import { wordMove, wordRefusal } from "~/words/moves";
 import { OFFER_GROUPS, OFFERS, type OfferScene, tryOffer } from "./offers";
@@ -57,7 +58,7 @@ describe("for any cell, each offer", () => {
           expect(limbs.every((limb) => LIMBS.includes(limb))).toBe(true);
         }
       }),
-      { numRuns: 400 },
+      runs(400),
     );
   });
   test("is mirrored for the left-handed: the mirrored cell gives the mirrored result", () => {
@@ -81,7 +82,7 @@ describe("for any cell, each offer", () => {
         const theirs = tryOffer(entry, mirrored, (move) => applyMove(mirrorCell(cell), move));
         expect(theirs.cell && formatSlots(theirs.cell)).toBe(mine.cell && formatSlots(mirrorCell(mine.cell)));
       }),
-      { numRuns: 400 },
+      runs(400),
     );
   });
 });

@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { arrange, layOutGroove, measureForm, plainGroove } from "~/core/groove";
 import { anyLine, anyMeter } from "~/core/testing/arbitraries";
 import { lineOf } from "~/core/testing/lines";
+import { runs } from "~/core/testing/seed";
 import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
 import { barTicks, bpm, type Meter, parseMeter, ticks } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
@@ -82,7 +83,7 @@ describe("nothing lies on anything that it should not", () => {
     for (const width of [330, 640, 1040]) expect(clashes(timeline, timeline.meter, width)).toEqual([]);
   });
 
-  test("in two hundred phrases that nobody chose", () => {
+  test("in phrases that nobody chose", () => {
     fc.assert(
       fc.property(anyMeter, anyLine, fc.constantFrom(330, 640, 1040), (meter, line, width) => {
         const window = { start: ticks(0), length: barTicks(meter) };
@@ -90,7 +91,7 @@ describe("nothing lies on anything that it should not", () => {
         fc.pre(timeline.slots.length > 0 && timeline.slots.length < 120);
         expect(clashes(timeline, meter, width)).toEqual([]);
       }),
-      { numRuns: 200 },
+      runs(80),
     );
   });
 });

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { anyLine, anyMeter } from "~/core/testing/arbitraries";
 import { lineOf } from "~/core/testing/lines";
+import { runs } from "~/core/testing/seed";
 import { barTicks, bpm, parseMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { toScoreSlot } from "../score";
@@ -239,6 +240,6 @@ test("every bar that is not refused is full, for any phrase in any meter", () =>
         }
       }
     }),
-    { numRuns: 300 },
+    runs(150),
   );
 });

@@ -3,6 +3,7 @@ import { expect, test } from "vitest";
 import { formatLine } from "~/core/line";
 import { ALL_STROKES } from "~/core/orchestration";
 import { anyLine } from "~/core/testing/arbitraries";
+import { runs } from "~/core/testing/seed";
 import { bpm, ticks } from "~/core/time";
 import { plainLine } from "../phrase/phrase";
 import { makeContent } from "./content";
@@ -17,7 +18,7 @@ test("what was written comes back", () => {
     fc.property(fc.array(anyNamed, { minLength: 1, maxLength: 6 }), (lines) => {
       expect(readStickFile(writeStickFile(lines))).toEqual({ ok: true, lines });
     }),
-    { numRuns: 60 },
+    runs(60),
   );
 });
 
