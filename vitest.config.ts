@@ -6,6 +6,9 @@ const PAGES = "app/**/*.page.test.ts";
 /** Rooms in which nothing is kept between calls: their tests share one set of loaded modules. */
 const PURE = "app/{audio,core,engrave,formats,ink,paper,words}/**/*.test.ts";
 
+/** As `app/core/testing/seed.ts` has it: more inputs take longer. */
+const TIMES = Number(process.env.FC_TIMES ?? 1);
+
 const standIn = (name: string) => resolve(import.meta.dirname, `app/testing/${name}.ts`);
 /** What needs threads or a sound card. */
 const STAND_INS = { comlink: standIn("workers"), tone: standIn("sound") };
@@ -16,7 +19,7 @@ export default defineConfig({
     environment: "node",
     setupFiles: ["app/core/testing/seed.ts"],
     // A guard against a test that hangs, not a measure: a busy machine may be many times slower than a free one.
-    testTimeout: 60_000,
+    testTimeout: 60_000 * TIMES,
     // All cores: by itself vitest leaves one free. `npm test` runs two of it side by side.
     maxWorkers: process.env.TEST_WORKERS ? Number(process.env.TEST_WORKERS) : "100%",
     projects: [
@@ -41,7 +44,7 @@ export default defineConfig({
           setupFiles: ["app/testing/set-up.ts", "app/testing/index.ts"],
           // The app is loaded once: that takes longer than most of its tests.
           isolate: false,
-          testTimeout: 180_000,
+          testTimeout: 180_000 * TIMES,
         },
       },
     ],

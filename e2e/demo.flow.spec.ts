@@ -5,11 +5,9 @@ test.beforeEach(async ({ page }) => {
   await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
 });
 
-async function openFlow(page: Page, id = "demo-flow-lanterns") {
-  await page.goto(`/flow/${id}`);
-  const rules = page.getByRole("region", { name: "Rules" });
+async function openFlow(page: Page) {
+  await page.goto("/flow/demo-flow-lanterns");
   const flow = {
-    rules,
     calls: page.getByRole("list", { name: "Calls" }),
     clean: page.getByRole("region", { name: "How clean it is" }),
     play: page.getByRole("button", { name: "Play", exact: true }),

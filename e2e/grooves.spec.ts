@@ -12,7 +12,6 @@ async function openOnGrooves(page: Page, text: string) {
   return {
     form,
     score: page.getByRole("region", { name: "Score" }),
-    saved,
     tab: (name: string) => page.getByRole("tab", { name }).click(),
     play: page.getByRole("button", { name: "Play", exact: true }),
     stop: page.getByRole("button", { name: "Stop", exact: true }),

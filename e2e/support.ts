@@ -18,14 +18,6 @@ export async function openVerdict(page: Page, words: RegExp) {
   await stackOf(page).verdict.getByRole("list", { name: "In short" }).getByRole("button", { name: words }).click();
 }
 
-/** The fields of the space to fill, behind the words that say it. */
-export async function openSpace(page: Page) {
-  const fields = page.getByRole("dialog", { name: "Space to fill" });
-  await page.getByRole("button", { name: /^Space to fill/ }).click();
-  await expect(fields).toBeVisible();
-  return fields;
-}
-
 export const PORT = 4187;
 /** The browser's storage after a newcomer's first visit, made by the global set-up. */
 export const AFTER_FIRST_VISIT = "test-results/after-first-visit.json";
@@ -75,11 +67,6 @@ export async function exportAs(page: Page, item: string) {
     await expect(choice).toBeVisible({ timeout: 3_000 });
   }).toPass();
   return downloadOf(page, () => choice.click());
-}
-
-/** Everything that is kept, as one file. */
-export function exportBook(page: Page) {
-  return exportAs(page, "Everything you keep, in one file");
 }
 
 /** Counts the strokes and clicks that are started on this page, from its next address on. Returns how to ask. */

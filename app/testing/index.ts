@@ -6,7 +6,7 @@ import { currentBook } from "~/library/current";
 import type { BookName } from "~/library/database";
 import { completeWindow, downloadOf } from "./browser";
 import { expect } from "./expect";
-import { freshHands, Locator, PATIENCE, press, settle, type } from "./locator";
+import { freshHands, Locator, PATIENCE, press } from "./locator";
 import { leaveApp, openApp, serveBook } from "./open-app";
 import { silence } from "./sound";
 
@@ -22,15 +22,11 @@ export const page = {
   getByText: body.getByText.bind(body),
   getByLabel: body.getByLabel.bind(body),
   locator: body.locator.bind(body),
-  keyboard: { press, type },
+  keyboard: { press },
   url: () => window.location.href,
   goto: openApp,
   /** The same address anew. What modules keep in mind stays: only a browser forgets all. */
   reload: () => openApp(window.location.pathname),
-  goBack: async () => {
-    window.history.back();
-    await settle();
-  },
 };
 
 /** What each book holds before anything is done to it. */

@@ -1,6 +1,6 @@
 /**
  * What is on the page, found as a user finds it and acted on as a user acts. The names are those of the browser tests,
- * so that one who reads one kind reads the other; the finding and the acting are Testing Library's.
+ * so that one who reads one kind reads the other; Testing Library acts, and what it works out roles and names with finds.
  */
 
 import { fireEvent, type Matcher, queryAllByLabelText } from "@testing-library/dom";
@@ -248,12 +248,10 @@ export class Locator {
     await user.selectOptions(await this.element(), option);
   }
 
-  async setInputFiles(...files: readonly { name: string; mimeType?: string; buffer: Uint8Array | string }[]) {
-    const made = files.map(
-      ({ name, mimeType = "", buffer }) => new File([buffer as BlobPart], name, { type: mimeType }),
-    );
+  async setInputFiles({ name, buffer }: { readonly name: string; readonly buffer: Uint8Array | string }) {
     const element = (await this.element()) as HTMLInputElement;
-    Object.defineProperty(element, "files", { configurable: true, value: made });
+    const files = [new File([buffer as BlobPart], name)];
+    Object.defineProperty(element, "files", { configurable: true, value: files });
     fireEvent.change(element);
     await settle();
   }
@@ -285,11 +283,6 @@ export class Locator {
 
 export const isChecked = (element: HTMLElement) =>
   element instanceof HTMLInputElement ? element.checked : element.getAttribute("aria-checked") === "true";
-
-/** Presses the keys of a text, one after another. */
-export function type(text: string): Promise<void> {
-  return user.keyboard(text.replace(/[{[]/g, "$&$&"));
-}
 
 /** Until React has nothing left to do: no hand is so fast that what came with the last picture is not at work yet. */
 export const settle = () =>

@@ -21,7 +21,6 @@ type Answer = (args: Record<string, unknown>) => unknown;
 interface RouteModule {
   readonly default?: ComponentType<Record<string, unknown>>;
   readonly loader?: Answer;
-  readonly action?: Answer;
   readonly clientLoader?: Answer;
   readonly clientAction?: Answer;
   readonly ErrorBoundary?: ComponentType<{ readonly error: unknown }>;
@@ -37,11 +36,11 @@ async function loadModule(file: string): Promise<RouteModule> {
 }
 
 /** The browser's answer, with the server's behind it; what the server says is a copy, as if it had been sent. */
-function answer(client: Answer | undefined, server: Answer | undefined, name: string) {
+function answer(client?: Answer, server?: Answer) {
   if (!client && !server) return undefined;
   return async (args: LoaderFunctionArgs) => {
-    const ask = async () => structuredClone(await server?.({ ...args, context: {} }));
-    return client ? client({ ...args, [name]: ask }) : ask();
+    const serverLoader = async () => structuredClone(await server?.({ ...args, context: {} }));
+    return client ? client({ ...args, serverLoader }) : serverLoader();
   };
 }
 
@@ -52,8 +51,8 @@ async function makeRoute({ id, path, index, file, children }: RouteConfigEntry):
     id: id ?? file.replace(/\.tsx?$/, ""),
     path,
     shouldRevalidate: module.shouldRevalidate,
-    loader: answer(module.clientLoader, module.loader, "serverLoader"),
-    action: answer(module.clientAction, module.action, "serverAction"),
+    loader: answer(module.clientLoader, module.loader),
+    action: answer(module.clientAction),
     Component: Page ? () => createElement(Page, { loaderData: useLoaderData(), params: useParams() }) : undefined,
     ErrorBoundary: ErrorBoundary ? () => createElement(ErrorBoundary, { error: useRouteError() }) : undefined,
   };

@@ -143,7 +143,7 @@ export function countTags(entries: readonly BookEntry[]): readonly (readonly [ta
   return [...counts].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0]));
 }
 
-/** Every form of every rudiment: worked out once for a book, for it takes a tenth of a second. */
+/** Every form of every rudiment: worked out once for a visit, for it takes long enough to be felt. */
 export function indexRudiments(entries: readonly BookEntry[]): FamilyIndex {
   return indexFamilies(entries.flatMap(({ id, cell, rudiment }) => (rudiment ? [{ id, cell }] : [])));
 }

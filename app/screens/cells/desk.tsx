@@ -1,0 +1,242 @@
+/** One cell on its desk: large, with its recipe and facts, and the bench of moves beside it. */
+
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import { useStore } from "zustand";
+import { useCommands, useHint } from "~/commands/commands";
+import { formatSlots } from "~/core/line";
+import { applyMove, MAX_MOVES, type Move } from "~/core/moves";
+import { layOutCell, scoreOf, settingOf } from "~/editor/cells/preview";
+import { UNDO_COMMANDS } from "~/editor/commands";
+import { MOVE_COMMANDS } from "~/editor/moves/commands";
+import { MoveGallery } from "~/editor/moves/gallery";
+import { useOfferChoices } from "~/editor/moves/group-choices";
+import { useUndo } from "~/editor/undo";
+import { type BookEntry, benchOf, contentOf, EMPTY_BENCH, type indexRudiments } from "~/library/cell/entries";
+import { addressOf } from "~/library/fill/address";
+import { usePlayback } from "~/session/playback";
+import { usePlayer } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
+import { useSession } from "~/session/session";
+import { nameForm } from "~/words/cell";
+import { wordMove } from "~/words/moves";
+import { cellBefore, cookBench } from "./bench";
+import { CELL_COMMANDS } from "./commands";
+import { Compare, type SetAside } from "./compare";
+import { Heading } from "./heading";
+import { KeepBar } from "./keep-bar";
+import { LargeCell } from "./large-cell";
+import { OriginField, Recipe } from "./recipe";
+import type { CellsScreenProps } from "./screen";
+import { SettingBar } from "./setting-bar";
+import { CellStudy } from "./study";
+import { firstNotice, isSameWork, openWith, useJournal } from "./unkept";
+
+interface DeskProps extends CellsScreenProps {
+  readonly entry: BookEntry | null;
+  readonly index: ReturnType<typeof indexRudiments>;
+  readonly aside: SetAside | null;
+  readonly setAside: (aside: SetAside | null) => void;
+}
+
+export function Desk({ entries, entry, unsaved, asked, meters, latest, index, aside, setAside }: DeskProps) {
+  const hint = useHint();
+  const id = entry?.id ?? "new";
+  const opened = useMemo(() => (entry ? benchOf(entry) : EMPTY_BENCH), [entry]);
+  const [bench] = useState(() => openWith(unsaved?.content ?? opened, asked));
+  const content = useStore(bench.store, (state) => state.content);
+  const history = useUndo(bench.undo);
+  const [preferences, changePreferences] = usePreferences();
+  const player = usePlayer();
+  const strong = player.hands.leading;
+  const { cell, rate } = cookBench(content);
+  const { cellTempo, cellMeter } = preferences;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of the preferences only these are asked for
+  const setting = useMemo(() => settingOf(rate, preferences, player.kit), [rate, cellTempo, cellMeter, player]);
+  const laid = useMemo(() => layOutCell(cell, setting), [cell, setting]);
+  // The cell and its moves come first; what is told of it below follows as soon as there is time.
+  const studied = useDeferredValue(cell);
+  const [chosen, setChosen] = useState(0);
+  const place = Math.min(chosen, Math.max(0, cell.length - 1));
+  const { say, lights, errand } = useSession();
+  const first = firstNotice(unsaved, asked);
+  useEffect(() => {
+    if (first) say(first);
+  }, [first, say]);
+  const navigate = useNavigate();
+  const isNoted = useJournal(bench, id, entry?.row?.revision ?? 0, opened);
+  const isChanged = !isSameWork(content, opened);
+  const shown = contentOf(content);
+  const name = content.name || shown?.name || "Cell";
+
+  useEffect(() => {
+    lights.light({ cursor: null, hover: null, playing: null });
+    // Once is enough: a reload goes on with what was made of it.
+    if (asked) window.history.replaceState(window.history.state, "", location.pathname);
+  }, [asked, lights.light]);
+
+  const makeScore = useCallback(() => {
+    const score = scoreOf(cell, setting, preferences.click);
+    if (!score) throw new Error("there is nothing to play");
+    return score;
+  }, [cell, setting, preferences.click]);
+  const playback = usePlayback({
+    id: "cell",
+    makeScore,
+  });
+  const [wantsSwap, setWantsSwap] = useState(false);
+  const isSwapping = wantsSwap && content.at > 0;
+  const apply = useCallback(
+    (move: Move) => {
+      if (isSwapping) {
+        bench.replaceMove(bench.store.getState().content.at - 1, move);
+        setWantsSwap(false);
+      } else if (!bench.apply(move))
+        say(`A recipe can have up to ${MAX_MOVES} moves. Keep the cell, then go on from it.`);
+    },
+    [bench, isSwapping, say],
+  );
+  const partners = useMemo(
+    () => entries.filter((other) => other.id !== id).map(({ id, name, text }) => ({ id, name, text })),
+    [entries, id],
+  );
+  // A step that is to be swapped gives way: the moves are shown on what was before it.
+  const worked = isSwapping ? cellBefore(content) : cell;
+  const choices = useOfferChoices(strong, place, "", formatSlots(worked));
+  const attempt = useCallback((move: Move) => applyMove(worked, move), [worked]);
+  const shownAttempt = useDeferredValue(attempt);
+  const choosePlace = useCallback((next: number) => setChosen(next), []);
+  const compare = () => setAside(aside ? null : { name, cell });
+  useCommands(UNDO_COMMANDS, { history });
+  useCommands(CELL_COMMANDS, {
+    cell,
+    bench,
+    place,
+    choosePlace,
+    compare,
+    say,
+    toggleSwap: () => setWantsSwap(!wantsSwap),
+    togglePlay: playback.toggle,
+    tempo: cellTempo,
+    changeTempo: (tempo) => changePreferences({ cellTempo: tempo }),
+  });
+  useCommands(MOVE_COMMANDS, { offers: choices.scene, attempt: cell.length > 0 ? attempt : null, apply, say });
+
+  const isEmpty = cell.length === 0;
+  const shownStep = content.moves[content.at - 1];
+  const sendInto = () => {
+    if (!latest || !shown) return;
+    const { fill } = errand.getState();
+    const after = fill?.id === latest.id ? fill.cell : null;
+    errand.setState({ cell: { fillId: latest.id, text: shown.text, name, after } });
+    void navigate(addressOf(latest.id, "stack"));
+  };
+  return (
+    <>
+      <div className="min-w-0 flex flex-col gap-2.5">
+        <Heading
+          entry={entry}
+          form={isEmpty ? null : nameForm(cell)}
+          isChanged={isChanged}
+          history={history}
+          isComparing={aside !== null}
+          onCompare={isEmpty ? null : compare}
+        />
+        {content.origin.source === null ? <OriginField bench={bench} content={content} /> : null}
+        <section aria-label="Cell" className="panel px-3 pt-3 pb-2">
+          {laid && !isEmpty ? (
+            <LargeCell
+              timeline={laid.timeline}
+              strongHand={strong}
+              countStyle={preferences.countStyle}
+              place={place}
+              onPlace={choosePlace}
+            />
+          ) : (
+            <p className="quiet py-8 text-center">
+              Type a sticking, such as <span className="font-line">RLRRL</span>, and it appears here.
+            </p>
+          )}
+          <SettingBar
+            bench={bench}
+            rate={content.rate}
+            preferences={preferences}
+            onPreferences={changePreferences}
+            playback={playback}
+            isEmpty={isEmpty}
+          />
+        </section>
+        {aside && !isEmpty ? (
+          <Compare
+            first={aside}
+            second={{ name: isChanged && aside.name === name ? `${name}, worked on` : name, cell }}
+            strongHand={strong}
+            setting={setting}
+            click={preferences.click}
+            onClose={() => setAside(null)}
+          />
+        ) : null}
+        <Recipe
+          bench={bench}
+          content={content}
+          onStartOver={isChanged && content.moves.length > 0 ? () => bench.replace(opened) : null}
+        />
+        <KeepBar
+          bench={bench}
+          content={content}
+          entry={entry}
+          isChanged={isChanged}
+          isNoted={isNoted}
+          latest={latest}
+          onSendInto={sendInto}
+        />
+        {isEmpty ? null : (
+          <CellStudy
+            cell={studied}
+            setting={setting}
+            entries={entries}
+            index={index}
+            openId={id}
+            from={content.at > 0 ? content.origin.source : null}
+            meters={meters}
+            preferences={preferences}
+            onPick={choosePlace}
+          />
+        )}
+      </div>
+      <section
+        aria-label="Moves"
+        className="min-w-0 lg:col-start-2 xl:col-start-3 xl:sticky xl:top-3 xl:max-h-[calc(100dvh-1.5rem)] xl:overflow-y-auto xl:pr-1"
+      >
+        <div className="flex items-baseline gap-2 mb-1">
+          <h2 className="text-xl">Moves</h2>
+          <p className="text-sm quiet">each one shows its result</p>
+        </div>
+        {shownStep ? (
+          <label className="flex items-center gap-2 text-sm mb-2 cursor-pointer" title={hint(CELL_COMMANDS, "swap")}>
+            <input
+              type="checkbox"
+              className="toggle toggle-sm"
+              checked={isSwapping}
+              onChange={(event) => setWantsSwap(event.target.checked)}
+            />
+            Replace the step “{wordMove(shownStep).name}”
+          </label>
+        ) : null}
+        {isEmpty ? (
+          <p className="quiet text-sm">Type a sticking first. Every move on it then appears here.</p>
+        ) : (
+          <MoveGallery
+            attempt={shownAttempt}
+            size={worked.length}
+            choices={choices}
+            partners={partners}
+            setting={setting}
+            click={preferences.click}
+            onApply={apply}
+          />
+        )}
+      </section>
+    </>
+  );
+}
