@@ -3,7 +3,6 @@
 export * from "./calls";
 export * from "./compose";
 export {
-  checkFlow,
   compileFlow,
   countFlow,
   drawFlow,
@@ -12,11 +11,10 @@ export {
   isFlowProblem,
   type Playing,
   seedOf,
-  weighFlow,
 } from "./draw";
 export * from "./hear";
 export { type FlowLoosened, listFittingBars, loosenFlow } from "./loosen";
-export { growLine, lengthOf } from "./piece";
+export { lengthOf } from "./piece";
 export * from "./record";
 export { isTrouble, type Round, type RoundRequest, Rounds, type RoundTrouble } from "./round";
 export * from "./spec";

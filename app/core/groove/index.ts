@@ -12,4 +12,3 @@ export * from "./mix";
 export * from "./played-under";
 export * from "./setting";
 export * from "./sounding";
-export { circumstancesOf, listOstinato } from "./under";

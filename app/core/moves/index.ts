@@ -7,4 +7,4 @@ export * from "./move";
 export * from "./recipe";
 export { readRhythm } from "./rhythm";
 export * from "./school";
-export { mirrorCell, readCell, reverseCell, rotateCell } from "./shape";
+export { mirrorCell, readCell } from "./shape";

@@ -15,5 +15,4 @@ export {
   type Path,
   placesOf,
   renamePlace,
-  stepsOf,
 } from "./layers";

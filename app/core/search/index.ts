@@ -12,9 +12,8 @@ export { bestWays, rankWays } from "./best";
 export * from "./figure";
 export { findLoosening, type Loosened } from "./loosen";
 export type { Piece } from "./piece";
-export { makeScorer, NO_WEIGHTS, type Parts, SCORE_PARTS, type ScorePart, type Scorer, type Weights } from "./score";
+export { makeScorer, NO_WEIGHTS, type Parts, type ScorePart, type Scorer, type Weights } from "./score";
 export {
-  MAX_SEARCH_SLOTS,
   type PoolEntry,
   type SearchRule,
   type SearchSpec,
