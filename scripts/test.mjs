@@ -72,14 +72,14 @@ async function count(how, name, command, read, env) {
 
 const readReport = (path) => JSON.parse(readFileSync(path, "utf8"));
 
-/** Tests of some of vitest's projects, on half of the processors. */
-function unitTests(name, ...projects) {
+/** Tests of one of vitest's projects, on half of the processors. */
+function unitTests(name, project) {
   const report = join(results, `${name.replace(" ", "-")}.json`);
   const workers = Math.max(1, Math.floor(availableParallelism() / 2));
   const command = npx(
     "vitest",
     "run",
-    ...projects.map((project) => `--project=${project}`),
+    `--project=${project}`,
     "--reporter=default",
     "--reporter=json",
     `--outputFile.json=${report}`,
@@ -111,7 +111,7 @@ await check("route types", npx("react-router", "typegen"));
 let isBuilt = false;
 // What takes longest first.
 await inLanes(2, [
-  () => unitTests("unit tests", "pure", "keeping"),
+  () => unitTests("unit tests", "units"),
   () => unitTests("page tests", "pages"),
   // The compiler of its own binary: the linters and the framework still load the one before it.
   () => check("types", ["node", ["node_modules/typescript-7/bin/tsc", "--noEmit"]]),

@@ -1,4 +1,3 @@
-import "fake-indexeddb/auto";
 import { describe, expect, test } from "vitest";
 import { addRow, saveRow } from "~/data/rows";
 import { backUpByItself, backupStanding, makeBackup, noteBackup, snoozeBackup } from "./backup";

@@ -1,4 +1,3 @@
-import "fake-indexeddb/auto";
 import { describe, expect, test, vi } from "vitest";
 import { usualSurface } from "~/core/kit";
 import { ALL_STROKES } from "~/core/orchestration";

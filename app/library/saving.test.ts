@@ -1,4 +1,3 @@
-import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { describe, expect, test, vi } from "vitest";
 import { runs } from "~/core/testing/seed";

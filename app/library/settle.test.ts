@@ -1,4 +1,3 @@
-import "fake-indexeddb/auto";
 import { expect, test } from "vitest";
 import { Page } from "~/data/page";
 import { addRow, getRow, saveRow } from "~/data/rows";

@@ -1,4 +1,3 @@
-import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { describe, expect, test } from "vitest";
 import { listRows } from "~/data/rows";

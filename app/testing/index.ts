@@ -1,6 +1,5 @@
 /** For tests of whole screens without a browser, in files that end in .page.test.ts. */
 
-import "fake-indexeddb/auto";
 import { afterEach, beforeEach, vi } from "vitest";
 import { currentBook } from "~/library/current";
 import type { BookName } from "~/library/database";

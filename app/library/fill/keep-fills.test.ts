@@ -1,4 +1,3 @@
-import "fake-indexeddb/auto";
 import { expect, test } from "vitest";
 import { addRow, listRows } from "~/data/rows";
 import { BookDatabase } from "../database";

@@ -1,4 +1,3 @@
-import "fake-indexeddb/auto";
 import { describe, expect, test } from "vitest";
 import { loadDemoBook, loadRudiments } from "~/content";
 import { compileFlow, countFlow, isFlowProblem, NO_RECORD, recordHeard } from "~/core/flow";

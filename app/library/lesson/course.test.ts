@@ -1,4 +1,3 @@
-import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, test } from "vitest";
 import { loadCourse, loadKits } from "~/content";
 import { measureFit } from "~/core/fit";
