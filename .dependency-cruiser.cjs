@@ -101,6 +101,13 @@ module.exports = {
       to: { path: ["^app/engrave/draw/", "node_modules"] },
     },
     {
+      name: "icons-by-their-door",
+      comment: "app/ui/icons.ts takes each from its own file",
+      severity: "error",
+      from: { path: "^app/", pathNot: "^app/ui/icons\\.ts$" },
+      to: { path: "node_modules/lucide-react" },
+    },
+    {
       name: "core-by-its-doors",
       comment: "each subject of the engine has one door; what helps tests is for tests",
       severity: "error",

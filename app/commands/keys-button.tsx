@@ -1,4 +1,4 @@
-import { CircleHelp } from "lucide-react";
+import { CircleHelp } from "~/ui/icons";
 import { APP_COMMANDS, useHint, useRegistry } from "./commands";
 
 /** Opens the list of keys. */

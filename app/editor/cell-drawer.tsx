@@ -1,6 +1,6 @@
 /** Beside the pictures: every move on the chosen cells, and the book of cells to insert from. */
 
-import { X } from "lucide-react";
+import { X } from "~/ui/icons";
 import { Tabs } from "~/ui/tabs";
 import { CellMoves } from "./cell-moves";
 import { CellPalette } from "./cell-palette";

@@ -1,4 +1,3 @@
-import { ExternalLink } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import { useCommands } from "~/commands/commands";
@@ -10,6 +9,7 @@ import { MAX_CELL_SLOTS } from "~/library/cell/content";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
+import { ExternalLink } from "~/ui/icons";
 import { CellCoins } from "~/views/coins";
 import { CHOOSE_NOTE_FIRST, FIX_LINE_FIRST } from "~/words/editing";
 import { wordMove } from "~/words/moves";

@@ -1,4 +1,3 @@
-import { Search } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { openingRate } from "~/core/phrase";
 import { bpm } from "~/core/time";
@@ -6,6 +5,7 @@ import { type BookEntry, type BookFilter, findEntries } from "~/library/cell/ent
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
+import { Search } from "~/ui/icons";
 import { CellCoins } from "~/views/coins";
 import { nameRate } from "~/words/time";
 import { BookFilters } from "./cells/book-filters";

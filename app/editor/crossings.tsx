@@ -1,10 +1,10 @@
 /** Where the arms cross in a phrase, said in a line. */
 
-import { Shuffle } from "lucide-react";
 import { useMemo } from "react";
 import { listCrossings } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
 import { usePlayer } from "~/session/player";
+import { Shuffle } from "~/ui/icons";
 import { listNotes, wordCrossing } from "~/words/kit";
 
 /** Longer lines are no fills. */

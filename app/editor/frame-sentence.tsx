@@ -1,12 +1,12 @@
 /** What a line is set in, as one sentence whose words are changed in place. */
 
-import { ArrowLeftRight } from "lucide-react";
 import { lazy, useState } from "react";
 import { useHint } from "~/commands/commands";
 import { openingRate } from "~/core/phrase";
 import { COUNT_STYLES, type CountStyle } from "~/core/pulse";
 import { isHand, strokesOf } from "~/core/stroke";
 import { useSay } from "~/session/session";
+import { ArrowLeftRight } from "~/ui/icons";
 import { Unfold } from "~/ui/unfold";
 import { FIX_LINE_FIRST } from "~/words/editing";
 import { LIMB_NAMES } from "~/words/slot";

@@ -1,8 +1,8 @@
-import { Plus, Shuffle } from "lucide-react";
 import { useHint } from "~/commands/commands";
 import { countSlot } from "~/core/pulse";
 import { type Level, type Limb, type Slot, strokesOf, type Technique } from "~/core/stroke";
 import type { TimelineSlot } from "~/core/timeline";
+import { Plus, Shuffle } from "~/ui/icons";
 import { nameSlot } from "~/words/slot";
 import type { DrawerTab } from "./cell-drawer";
 import type { CellRange } from "./choice";

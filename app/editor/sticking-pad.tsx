@@ -1,9 +1,9 @@
 /** The sticking pad under the thumbs, on a phone and on tablets: a line is built without the phone's own keyboard. */
 
-import { ChevronDown, ChevronUp, CornerDownLeft, Delete, Undo2 } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import type { Limb } from "~/core/stroke";
 import { useSay } from "~/session/session";
+import { ChevronDown, ChevronUp, CornerDownLeft, Delete, Undo2 } from "~/ui/icons";
 import { FIX_LINE_FIRST } from "~/words/editing";
 import { LIMB_NAMES, nameSlot } from "~/words/slot";
 import { useChoice, useChooser } from "./choice";

@@ -1,5 +1,5 @@
-import { Redo2, Undo2 } from "lucide-react";
 import { useHint } from "~/commands/commands";
+import { Redo2, Undo2 } from "~/ui/icons";
 import { UNDO_COMMANDS } from "./commands";
 import type { History } from "./undo";
 

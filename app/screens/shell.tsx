@@ -1,9 +1,9 @@
-import { ChartLine, Ellipsis, Layers, Library, ListMusic, Puzzle, Search, Settings, Shuffle } from "lucide-react";
 import { NavLink, useLocation, useNavigate, useSubmit } from "react-router";
 import type { CommandTable } from "~/commands/command";
 import { APP_COMMANDS, useCommands, useHint, useRegistry } from "~/commands/commands";
 import { useSession } from "~/session/session";
 import { useArrivals } from "~/session/use-arrivals";
+import { ChartLine, Ellipsis, Layers, Library, ListMusic, Puzzle, Search, Settings, Shuffle } from "~/ui/icons";
 import { Unfold } from "~/ui/unfold";
 import { CoinSheet } from "~/views/coin-sheet";
 

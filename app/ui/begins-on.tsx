@@ -1,7 +1,7 @@
-import { Minus, Plus } from "lucide-react";
 import { useEffect, useId, useMemo, useState } from "react";
 import type { Meter, Rate, Ticks } from "~/core/time";
 import { findPlace, namePlace, namePlaces } from "~/words/time";
+import { Minus, Plus } from "./icons";
 
 interface BeginsOnProps {
   readonly start: Ticks;

@@ -1,4 +1,4 @@
-import { Play, Square } from "lucide-react";
+import { Play, Square } from "./icons";
 
 /** Start and stop, large: the one thing on a screen that everybody looks for. */
 export function BigPlay({ playing, onToggle }: { readonly playing: boolean; readonly onToggle: () => void }) {

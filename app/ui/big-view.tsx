@@ -1,5 +1,5 @@
-import { Minimize2 } from "lucide-react";
 import { useEffect, useRef } from "react";
+import { Minimize2 } from "./icons";
 
 interface BigViewProps {
   readonly title: string;

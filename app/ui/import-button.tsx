@@ -1,6 +1,6 @@
-import { FileUp } from "lucide-react";
 import { useRef } from "react";
 import { BOOK_EXTENSION } from "~/library/book-file";
+import { FileUp } from "./icons";
 
 interface ImportButtonProps {
   readonly words: string;

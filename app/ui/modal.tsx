@@ -1,5 +1,5 @@
 import { Dialog } from "@base-ui/react/dialog";
-import { X } from "lucide-react";
+import { X } from "./icons";
 
 interface ModalProps {
   readonly title: string;

@@ -1,5 +1,5 @@
-import { Tag } from "lucide-react";
 import { MAX_NAME } from "~/library/phrase/phrase";
+import { Tag } from "./icons";
 import { Tags } from "./tags";
 import { Unfold } from "./unfold";
 

@@ -1,8 +1,8 @@
-import { Download } from "lucide-react";
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { Saving } from "~/library/use-saving";
 import { wordFailedSave } from "~/words/saving";
 import { download } from "./download";
+import { Download } from "./icons";
 
 export interface SaveNoticeProps<Content> {
   readonly saving: Saving<Content>;

@@ -1,6 +1,6 @@
-import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { MAX_TAG, MAX_TAGS } from "~/library/phrase/phrase";
+import { Plus, X } from "./icons";
 
 interface TagsProps {
   readonly tags: readonly string[];

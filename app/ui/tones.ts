@@ -1,7 +1,7 @@
 /** The sign of a verdict: its icon, its colour, and the word for who does not see either. */
 
-import { Check, CircleAlert, CircleDashed, Minus } from "lucide-react";
 import type { Tone } from "~/words/verdict";
+import { Check, CircleAlert, CircleDashed, Minus } from "./icons";
 
 export const TONES: Record<Tone, { icon: typeof Check; className: string; says: string }> = {
   good: { icon: Check, className: "text-accent", says: "good" },

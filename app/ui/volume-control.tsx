@@ -1,5 +1,5 @@
-import { Volume2 } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
+import { Volume2 } from "./icons";
 
 const REST = 150;
 

@@ -1,8 +1,8 @@
-import { Play, Square } from "lucide-react";
 import { memo, useCallback, useRef } from "react";
 import { useStore } from "zustand";
 import type { Score } from "~/audio/score";
 import { useSound } from "~/session/session";
+import { Play, Square } from "~/ui/icons";
 
 interface PlayButtonProps {
   /** One for each thing on the page that can be played. */

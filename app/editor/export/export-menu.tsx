@@ -1,11 +1,11 @@
 /** All ways to take something away, in one menu: the same for a fill, for several, and for a lesson. */
 
-import { Download } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import { bindTable, type CommandTable } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
 import { useSession } from "~/session/session";
 import { download } from "~/ui/download";
+import { Download } from "~/ui/icons";
 import { Menu } from "~/ui/menu";
 import type { ExportSubject } from "./subject";
 import { FILE_WAYS, type MadeFile, makeFile, WHOLE_WAYS } from "./ways";

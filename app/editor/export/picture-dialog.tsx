@@ -1,9 +1,9 @@
 /** A picture of the staff, the stack, the rail, or the whole page: as lines (SVG) or dots (PNG). */
 
-import { Download } from "lucide-react";
 import { useState } from "react";
 import type { InkGroup } from "~/ink/svg";
 import { download, fileName } from "~/ui/download";
+import { Download } from "~/ui/icons";
 import { Modal } from "~/ui/modal";
 import { workOut } from "../editor";
 import { setupOf } from "../fill/score";

@@ -1,10 +1,10 @@
 /** A link that holds everything, and the same as a code to scan. */
 
-import { Copy, Share2 } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { scanCode } from "~/ink/scan-code";
 import { writeShare } from "~/library/share";
 import { shareAddress } from "~/library/share-address";
+import { Copy, Share2 } from "~/ui/icons";
 import { Modal } from "~/ui/modal";
 import { wordLinkLength } from "~/words/share";
 import { contentsOf, type ExportSubject } from "./subject";

@@ -1,6 +1,5 @@
 /** Practice loops to take away: sound files at chosen tempos, rendered in the background. */
 
-import { Download } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { ALL_ON } from "~/core/groove";
 import { EVERY_BEAT } from "~/core/pulse";
@@ -10,6 +9,7 @@ import type { FillContent } from "~/library/fill/content";
 import { usePractice } from "~/session/session";
 import { Check } from "~/ui/check";
 import { download, fileName } from "~/ui/download";
+import { Download } from "~/ui/icons";
 import { Modal } from "~/ui/modal";
 import { plural } from "~/words/time";
 import { canWriteOgg, type LoopFile, MAX_LOOP_SECONDS, planLoop, readTempos, renderLoops } from "./loops";

@@ -1,4 +1,3 @@
-import { Repeat, SlidersHorizontal } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import { useKey } from "~/commands/commands";
 import { nameKeyCap } from "~/commands/keys";
@@ -7,6 +6,7 @@ import type { Preferences } from "~/library/preferences";
 import { isPractised } from "~/session/practice";
 import { usePractice } from "~/session/session";
 import { BigPlay } from "~/ui/big-play";
+import { Repeat, SlidersHorizontal } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { VolumeControl } from "~/ui/volume-control";
 import { nameTempoUnit, sayCountIn } from "~/words/time";

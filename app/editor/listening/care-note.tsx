@@ -1,9 +1,9 @@
-import { HeartPulse } from "lucide-react";
 import { useEffect, useState } from "react";
 import { z } from "zod";
 import { CARE_KINDS, type CareKind, careNow } from "~/core/practice";
 import { dayOf } from "~/library/practice/store";
 import { useSession } from "~/session/session";
+import { HeartPulse } from "~/ui/icons";
 import { CARE_WORDS } from "~/words/practice";
 
 const KEY = "dime-stack:care";

@@ -1,4 +1,3 @@
-import { Bot, Ear, Keyboard, Plug } from "lucide-react";
 import { lazy, Suspense } from "react";
 import { Link } from "react-router";
 import { STRICTNESSES } from "~/core/listening";
@@ -7,6 +6,7 @@ import { DEFAULT_LISTENING, type Listening, SOURCES, type Source } from "~/forma
 import { nameCode } from "~/input/keys";
 import type { MidiState } from "~/input/midi";
 import { Check } from "~/ui/check";
+import { Bot, Ear, Keyboard, Plug } from "~/ui/icons";
 import { MidiNote } from "~/ui/midi-note";
 import { STRICTNESS_WORDS } from "~/words/practice";
 import { capital, LIMB_NAMES } from "~/words/slot";

@@ -1,7 +1,7 @@
-import { Check, CircleDashed, X } from "lucide-react";
 import { useKey } from "~/commands/commands";
 import { nameKeyCap } from "~/commands/keys";
 import type { Result } from "~/core/listening";
+import { Check, CircleDashed, X } from "~/ui/icons";
 
 const BUTTONS = [
   { result: "clean", command: "clean", name: "Clean", supplied: "1", icon: Check },

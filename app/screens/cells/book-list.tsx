@@ -1,4 +1,3 @@
-import { Plus, Search, Star } from "lucide-react";
 import { useId, useMemo, useState } from "react";
 import { NavLink } from "react-router";
 import type { Hand } from "~/core/stroke";
@@ -6,6 +5,7 @@ import { BookFilters } from "~/editor/cells/book-filters";
 import { type BookEntry, type BookFilter, countTags, findEntries } from "~/library/cell/entries";
 import type { CellRow } from "~/library/database";
 import { Bin } from "~/ui/bin";
+import { Plus, Search, Star } from "~/ui/icons";
 import { CellCoins } from "~/views/coins";
 
 interface BookListProps {

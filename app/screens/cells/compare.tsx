@@ -1,9 +1,9 @@
-import { X } from "lucide-react";
 import { formatSlots } from "~/core/line";
 import { type Cell, relateCells } from "~/core/moves";
 import { describeSticking, type Hand } from "~/core/stroke";
 import { PlayButton } from "~/editor/cells/play-button";
 import { type CellSetting, scoreOf } from "~/editor/cells/preview";
+import { X } from "~/ui/icons";
 import { Coin } from "~/views/coin";
 import { wordBalance, wordRelation, wordRuns } from "~/words/cell";
 

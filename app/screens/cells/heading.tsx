@@ -1,4 +1,3 @@
-import { Scale, Star, Trash2 } from "lucide-react";
 import { useFetcher } from "react-router";
 import { useKey } from "~/commands/commands";
 import { nameKeyCap } from "~/commands/keys";
@@ -6,6 +5,7 @@ import { KeysButton } from "~/commands/keys-button";
 import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
 import type { BookEntry } from "~/library/cell/entries";
+import { Scale, Star, Trash2 } from "~/ui/icons";
 import { Tags } from "~/ui/tags";
 
 interface HeadingProps {

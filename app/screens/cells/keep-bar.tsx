@@ -1,4 +1,3 @@
-import { BookmarkPlus, CornerUpRight, Layers, Save } from "lucide-react";
 import { useEffect } from "react";
 import { Link, useFetcher } from "react-router";
 import { type CellBenchContent, cellOf, MAX_CELL_SLOTS } from "~/library/cell/content";
@@ -6,6 +5,7 @@ import { type BookEntry, contentOf } from "~/library/cell/entries";
 import type { FillRow } from "~/library/database";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import { useSession } from "~/session/session";
+import { BookmarkPlus, CornerUpRight, Layers, Save } from "~/ui/icons";
 import { type CellBench, cookBench } from "./bench";
 
 /** What the route's action answers to an attempt to keep, save, note or send. */

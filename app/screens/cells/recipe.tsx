@@ -1,10 +1,10 @@
 /** How the cell was made: its origin and the moves on it, each of them to be looked at, taken out, or followed by another. */
 
-import { ArrowRight, CornerDownRight, RotateCcw, X } from "lucide-react";
 import { useId } from "react";
 import { formatSlots } from "~/core/line";
 import type { CellBenchContent } from "~/library/cell/content";
 import { readTyped } from "~/library/cell/content";
+import { ArrowRight, CornerDownRight, RotateCcw, X } from "~/ui/icons";
 import { wordMove, wordRefusal } from "~/words/moves";
 import { type CellBench, type CookedBench, cookBench } from "./bench";
 

@@ -1,7 +1,7 @@
-import { Play, Square } from "lucide-react";
 import { MAX_BPM, MIN_BPM, parseMeter, parseRate } from "~/core/time";
 import type { Preferences } from "~/library/preferences";
 import type { Playback } from "~/session/playback";
+import { Play, Square } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { COMMON_METERS, nameRate, nameTempoUnit, OFFERED_RATES } from "~/words/time";
 import type { CellBench } from "./bench";

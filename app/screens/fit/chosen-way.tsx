@@ -1,9 +1,9 @@
-import { Bookmark, Check, CircleAlert, Layers } from "lucide-react";
 import { useMemo } from "react";
 import { useHint } from "~/commands/commands";
 import { describeEndings, describeLanding } from "~/core/fit";
 import { type SearchContent, toSpec } from "~/library/search/content";
 import { usePlayer } from "~/session/player";
+import { Bookmark, Check, CircleAlert, Layers } from "~/ui/icons";
 import { wordEnding } from "~/words/closing";
 import { wordLanding, wordLead } from "~/words/verdict";
 import type { FoundWay } from "~/workers/search";

@@ -1,10 +1,10 @@
 /** The pool: which cells, in which forms, how often. */
 
-import { X } from "lucide-react";
 import { useState } from "react";
 import { cellOf, readTyped } from "~/library/cell/content";
 import type { BookEntry } from "~/library/cell/entries";
 import { MAX_POOL, type PoolContent, type SearchContent } from "~/library/search/content";
+import { X } from "~/ui/icons";
 import { CellCoins } from "~/views/coins";
 import { poolWith, type SearchBench } from "./bench";
 import { MostPick } from "./picks";

@@ -1,7 +1,7 @@
 /** Above the results: play, the best or random ones, their order, and which of them are shown. */
 
-import { Dices, Play, Square } from "lucide-react";
 import { useHint } from "~/commands/commands";
+import { Dices, Play, Square } from "~/ui/icons";
 import { FIT_COMMANDS } from "./commands";
 import { listTops, SORTS, type Sort } from "./results";
 import type { Mode, ShownResults } from "./use-results";

@@ -1,12 +1,12 @@
 /** What was found: small stacks, ranked or drawn, heard one after another, kept with a key. */
 
-import { Bookmark, Sparkles } from "lucide-react";
 import { memo, useEffect, useMemo, useRef } from "react";
 import { useHint } from "~/commands/commands";
 import { describeLanding } from "~/core/fit";
 import type { Player } from "~/core/player";
 import { cellOf } from "~/library/cell/content";
 import { usePlayer } from "~/session/player";
+import { Bookmark, Sparkles } from "~/ui/icons";
 import { MiniStack, miniStackHeight } from "~/views/mini-stack";
 import { useSeen } from "~/views/use-seen";
 import { sayBpm } from "~/words/ceiling";

@@ -1,10 +1,10 @@
 /** The rules as sentences with their controls inside. */
 
-import { Plus, X } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import type { SearchRule } from "~/core/search";
 import type { Hand, Level } from "~/core/stroke";
 import { MAX_RULES, type SearchContent, searchRuleSchema } from "~/library/search/content";
+import { Plus, X } from "~/ui/icons";
 import { wordRule } from "~/words/search";
 import { listSlots, newRules, placeSayer, type SearchBench } from "./bench";
 import { MostPick, NumberPick, WhoPick } from "./picks";

@@ -1,12 +1,12 @@
 /** The search's name, the other searches that are kept, and what is done with them. */
 
-import { Trash2 } from "lucide-react";
 import { useStore } from "zustand";
 import { KeysButton } from "~/commands/keys-button";
 import type { SaveState } from "~/data/autosave";
 import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
 import { MAX_NAME } from "~/library/phrase/phrase";
+import { Trash2 } from "~/ui/icons";
 import { SaveMark } from "~/ui/save-state";
 import type { SearchBench } from "./bench";
 

@@ -1,12 +1,12 @@
 /** The search of orchestrations: how many can be played at the tempo, the best by weights, or fair draws; to be heard and taken. */
 
-import { Check, Dices, RotateCcw, Sparkles } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { useHint } from "~/commands/commands";
 import { type Kit, surfacesOf } from "~/core/kit";
 import { NO_PLACING_WEIGHTS, type OrchestrationWeights, PLACING_PARTS } from "~/core/orchestration-search";
 import { type Hand, isHand, PLACE_NAMES, type Place } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
+import { Check, Dices, RotateCcw, Sparkles } from "~/ui/icons";
 import { MiniFloor } from "~/views/mini-floor";
 import { sayBpm } from "~/words/ceiling";
 import { PLACING_WORDS, wordOrchestrationProblem } from "~/words/kit";

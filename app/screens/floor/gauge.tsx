@@ -1,9 +1,9 @@
 /** The top tempo as a gauge, and where the tempo is. */
 
-import { TriangleAlert } from "lucide-react";
 import type { Kit } from "~/core/kit";
 import type { Ceiling, OtherPlace } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
+import { TriangleAlert } from "~/ui/icons";
 import { sayBpm, wordBottleneck, wordOtherPlace } from "~/words/ceiling";
 import { adviseOn } from "~/words/kit";
 

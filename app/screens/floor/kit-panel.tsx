@@ -1,6 +1,5 @@
 /** Which kit, and what stands on it: choose one, make it your own, move its surfaces and set their sounds. */
 
-import { FlipHorizontal2, Plus, Trash2, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import {
   addSurface,
@@ -20,6 +19,7 @@ import type { KitContent } from "~/library/kit/content";
 import { MAX_ANGLE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE } from "~/library/kit/kit";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import type { ChosenKit } from "~/session/player";
+import { FlipHorizontal2, Plus, Trash2, TriangleAlert } from "~/ui/icons";
 import { PLAYED_BY_NAMES, wordKitProblem } from "~/words/kit";
 import type { KitBench } from "./kit-bench";
 

@@ -1,6 +1,5 @@
 /** The voicing's layers: what gives strokes their surfaces, each with its filter, the last one on top. */
 
-import { ArrowDown, ArrowUp, Plus, Trash2, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import { foldPlace, isPlayable, type Kit } from "~/core/kit";
 import {
@@ -15,6 +14,7 @@ import { type Hand, LIMBS, PLACE_NAMES, type Place } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import { newRule, READY_ORCHESTRATIONS } from "~/editor/orchestrations";
 import { MAX_LAYERS } from "~/library/phrase/orchestration";
+import { ArrowDown, ArrowUp, Plus, Trash2, TriangleAlert } from "~/ui/icons";
 import { RULE_WORDS } from "~/words/kit";
 import { FilterFields, FilterWords } from "./filter-fields";
 import { RuleFields } from "./rule-fields";

@@ -1,8 +1,8 @@
 /** The fill's orchestrations by name: heard side by side, one of them in force. */
 
-import { Check, CopyPlus, Play, Square, Trash2 } from "lucide-react";
 import type { FillContent } from "~/library/fill/content";
 import { listOrchestrations, MAX_ORCHESTRATION_NAME, MAX_ORCHESTRATIONS } from "~/library/fill/orchestrations";
+import { Check, CopyPlus, Play, Square, Trash2 } from "~/ui/icons";
 
 interface NamedProps {
   readonly content: FillContent;

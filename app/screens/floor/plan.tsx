@@ -1,9 +1,9 @@
 /** The floor plan with what is on trial over it, and what to do with it under it. */
 
-import { Undo2 } from "lucide-react";
 import { type ComponentProps, useCallback } from "react";
 import type { Surface } from "~/core/kit";
 import type { FillContent } from "~/library/fill/content";
+import { Undo2 } from "~/ui/icons";
 import { FloorView } from "~/views/floor-view";
 import { labelOf } from "./strokes";
 

@@ -1,10 +1,10 @@
 /** Easier and busier versions of the phrase, each with its ceiling, to be heard before one is taken. */
 
-import { Check, Play, Square } from "lucide-react";
 import { useDeferredValue, useMemo } from "react";
 import type { Phrase } from "~/core/phrase";
 import { listVersions, type Player, type Variant } from "~/core/player";
 import { useFillPlace } from "~/editor/fill/place";
+import { Check, Play, Square } from "~/ui/icons";
 import { sayBpm } from "~/words/ceiling";
 import { wordVariant } from "~/words/kit";
 import { plural } from "~/words/time";

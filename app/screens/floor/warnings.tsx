@@ -1,10 +1,10 @@
 /** What does not fit together: the line and the kit, or the kit in itself. Each fixed in one step. */
 
-import { TriangleAlert } from "lucide-react";
 import { checkKit, type Kit } from "~/core/kit";
 import { placeStrokes } from "~/core/line";
 import type { Line } from "~/core/phrase";
 import { placeByHand, type Timeline } from "~/core/timeline";
+import { TriangleAlert } from "~/ui/icons";
 import { wordKitProblem } from "~/words/kit";
 import { wordFold } from "~/words/slot";
 

@@ -1,4 +1,3 @@
-import { Plus } from "lucide-react";
 import { Suspense, useMemo, useState } from "react";
 import { lengthOf, MOST_IDEAS } from "~/core/flow";
 import { formatLine, readStickLine } from "~/core/line";
@@ -6,6 +5,7 @@ import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, LessonRow } from "~/library/database";
 import { type FlowContent, type FlowIdea, makeIdea } from "~/library/flow/content";
 import { ideaOfEntry, ideaOfFill } from "~/library/flow/ideas";
+import { Plus } from "~/ui/icons";
 import { type Choice, PickDialog, type PickTab } from "~/ui/pick";
 import { plural } from "~/words/time";
 import type { FlowBench } from "./bench";

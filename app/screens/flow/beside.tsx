@@ -1,7 +1,7 @@
-import { Play, Square } from "lucide-react";
 import type { StoreApi } from "zustand/vanilla";
 import type { Hand } from "~/core/stroke";
 import { BigView } from "~/ui/big-view";
+import { Play, Square } from "~/ui/icons";
 import { BeatsLeft, CallCards, type CardFaces } from "./board";
 import type { Board } from "./run";
 import type { Playhead } from "./use-flow";

@@ -1,11 +1,11 @@
 /** The calls: what is played now and what comes next, each on its own card until it has been played. */
 
-import { Flag, Megaphone } from "lucide-react";
 import type { StoreApi } from "zustand/vanilla";
 import type { ComposedPlaying, Round } from "~/core/flow";
 import { listCalls } from "~/core/flow";
 import type { Line } from "~/core/phrase";
 import type { Hand } from "~/core/stroke";
+import { Flag, Megaphone } from "~/ui/icons";
 import { PHASE_WORDS, sayCall, sayLeft } from "~/words/flow";
 import { IdeaCoins } from "./idea-coins";
 import type { Board as BoardState, FlowRun } from "./run";

@@ -1,12 +1,12 @@
 /** What is called: the cards, the round that they belong to, what is done with its draw, and what stands in the way. */
 
-import { Bookmark, Dices, Repeat } from "lucide-react";
 import { useHint } from "~/commands/commands";
 import type { Call, ComposedPlaying } from "~/core/flow";
 import { bpm, type Meter, MIN_BPM } from "~/core/time";
 import type { FlowContent } from "~/library/flow/content";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
+import { Bookmark, Dices, Repeat } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { sayBpm } from "~/words/ceiling";
 import { wordPathProblem } from "~/words/flow";

@@ -1,9 +1,9 @@
-import { Maximize2, Plus, Trash2 } from "lucide-react";
 import { useHint } from "~/commands/commands";
 import { KeysButton } from "~/commands/keys-button";
 import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
 import { MAX_NAME } from "~/library/phrase/phrase";
+import { Maximize2, Plus, Trash2 } from "~/ui/icons";
 import type { FlowBench } from "./bench";
 import { FLOW_COMMANDS } from "./commands";
 

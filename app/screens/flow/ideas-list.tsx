@@ -1,6 +1,5 @@
 /** The ideas: what each is, how often it comes, how clean it has been, and what of it may differ. */
 
-import { Minus, Plus, TriangleAlert, X } from "lucide-react";
 import { LEAST_IDEAS, lengthOf, MOST_IDEAS, type Results } from "~/core/flow";
 import { formatLine } from "~/core/line";
 import type { Hand } from "~/core/stroke";
@@ -9,6 +8,7 @@ import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, LessonRow } from "~/library/database";
 import { type FlowContent, type FlowIdea, MOST_WEIGHT } from "~/library/flow/content";
 import type { ReadIdea } from "~/library/flow/ideas";
+import { Minus, Plus, TriangleAlert, X } from "~/ui/icons";
 import { sayBpm } from "~/words/ceiling";
 import { letterOf, PATH_WORDS } from "~/words/flow";
 import { RESULT_NAMES } from "~/words/practice";

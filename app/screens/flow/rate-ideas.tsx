@@ -1,6 +1,6 @@
-import { Shuffle } from "lucide-react";
 import type { Result } from "~/core/listening";
 import { RateButton, RateButtons, sizeOfRating } from "~/editor/listening/rate-buttons";
+import { Shuffle } from "~/ui/icons";
 
 interface RateIdeasProps {
   readonly onRate: (result: Result) => void;

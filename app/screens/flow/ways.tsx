@@ -1,5 +1,5 @@
-import { CircleAlert } from "lucide-react";
 import type { FlowContent } from "~/library/flow/content";
+import { CircleAlert } from "~/ui/icons";
 import { wordFlowLoosened, wordFlowTrouble } from "~/words/flow";
 import { sayCount, sayRoughly } from "~/words/search";
 import { plural } from "~/words/time";

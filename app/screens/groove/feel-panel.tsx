@@ -1,12 +1,12 @@
 /** Feel: the groove's, or the fill's own; whether the fill follows; and what only works swung. */
 
-import { TriangleAlert } from "lucide-react";
 import { type Groove, judgeFeel, type Setting } from "~/core/groove";
 import { useWorked } from "~/editor/context";
 import { FeelFields } from "~/editor/feel-fields";
 import { useFill } from "~/editor/fill/place";
 import { keepFeel, type SettingContent } from "~/library/phrase/setting";
 import { Check } from "~/ui/check";
+import { TriangleAlert } from "~/ui/icons";
 import { sayFeel, sayFeelNote } from "~/words/groove";
 
 interface FeelPanelProps {

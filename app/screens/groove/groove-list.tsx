@@ -1,6 +1,5 @@
 /** Which groove: those of the fill's meter, own ones first. */
 
-import { Copy, Pencil, Plus, Trash2 } from "lucide-react";
 import { Link } from "react-router";
 import { type Bpm, formatMeter } from "~/core/time";
 import { useFill, useFillPlace } from "~/editor/fill/place";
@@ -8,6 +7,7 @@ import { groovesFor } from "~/editor/fill/score";
 import type { GrooveRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { Bin } from "~/ui/bin";
+import { Copy, Pencil, Plus, Trash2 } from "~/ui/icons";
 import { sayFeel } from "~/words/groove";
 import { plural } from "~/words/time";
 

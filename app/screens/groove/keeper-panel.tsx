@@ -1,6 +1,5 @@
 /** The backbeat keeper: what stands on each backbeat of the window, and what would keep it. */
 
-import { Check, CircleSlash, ShieldCheck } from "lucide-react";
 import { useMemo } from "react";
 import { type BackbeatCheck, checkBackbeats, keepBackbeatLayer, measureForm, type Setting } from "~/core/groove";
 import { type Line, openingRate } from "~/core/phrase";
@@ -10,6 +9,7 @@ import { useWorked } from "~/editor/context";
 import { useFill, useFillPlace } from "~/editor/fill/place";
 import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
+import { Check, CircleSlash, ShieldCheck } from "~/ui/icons";
 import { sayBpm } from "~/words/ceiling";
 import { FIX_LINE_FIRST } from "~/words/editing";
 import { sayBackbeat, sayFix } from "~/words/groove";

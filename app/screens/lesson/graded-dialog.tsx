@@ -1,6 +1,5 @@
 /** A set of exercises from easy to hard, made for this player: from a search, by the grid, or of one cell. */
 
-import { Sparkles } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
 import type { ExerciseRequest, ExerciseSet, ExerciseSource } from "~/core/grading";
@@ -14,6 +13,7 @@ import { toSpec } from "~/library/search/content";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { Check } from "~/ui/check";
+import { Sparkles } from "~/ui/icons";
 import { Modal } from "~/ui/modal";
 import { NumberField } from "~/ui/number-field";
 import { nameRate, plural, sayEntry } from "~/words/time";

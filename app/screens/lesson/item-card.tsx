@@ -1,6 +1,5 @@
 /** One item of a lesson in its list: what it is, what is said of it, and everything that can be done to it. */
 
-import { ArrowDown, ArrowUp, GripVertical, RefreshCw, SeparatorHorizontal, Trash2 } from "lucide-react";
 import { Link } from "react-router";
 import type { Line } from "~/core/phrase";
 import type { Hand } from "~/core/stroke";
@@ -8,6 +7,7 @@ import { type Bpm, MAX_BPM, MIN_BPM } from "~/core/time";
 import { addressOf } from "~/library/fill/address";
 import { type LessonItem, MAX_DAY, MAX_WORDS } from "~/library/lesson/content";
 import { MAX_NAME } from "~/library/phrase/phrase";
+import { ArrowDown, ArrowUp, GripVertical, RefreshCw, SeparatorHorizontal, Trash2 } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { CoinRow } from "~/views/coin-row";
 import type { Grip } from "~/views/movable-rows";

@@ -1,6 +1,5 @@
 /** A lesson: its items in order on the left, its pages on the right. */
 
-import { BookOpen, Heading, ListChecks, Plus, Printer, Sparkles, Target, Trash2 } from "lucide-react";
 import { lazy, Suspense, useCallback, useMemo, useState } from "react";
 import { Link, useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
@@ -31,6 +30,7 @@ import { useSaving } from "~/library/use-saving";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSession } from "~/session/session";
+import { BookOpen, Heading, ListChecks, Plus, Printer, Sparkles, Target, Trash2 } from "~/ui/icons";
 import { NameFields } from "~/ui/name-fields";
 import { PickDialog, type PickTab } from "~/ui/pick";
 import { SaveMark, SaveNotice } from "~/ui/save-state";

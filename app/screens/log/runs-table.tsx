@@ -13,12 +13,12 @@ import {
   tableFeatures,
   useTable,
 } from "@tanstack/react-table";
-import { ArrowDown, ArrowUp, Download } from "lucide-react";
 import { RESULTS } from "~/core/listening";
 import { RUN_KINDS } from "~/core/practice";
 import { writeLogJson, writeLogTable } from "~/library/practice/log-file";
 import { MAX_NOTE, type Run } from "~/library/practice/run";
 import { download } from "~/ui/download";
+import { ArrowDown, ArrowUp, Download } from "~/ui/icons";
 import { FAULT_NAMES } from "~/words/faults";
 import { RESULT_NAMES, RUN_NAMES } from "~/words/practice";
 

@@ -1,4 +1,3 @@
-import { Target } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { planToday, type TodayReason } from "~/core/practice";
@@ -6,6 +5,7 @@ import type { FillRow, FlowRow, LessonRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import type { PlanRow } from "~/library/practice/plan";
 import { dayOf } from "~/library/practice/store";
+import { Target } from "~/ui/icons";
 import { wordToday } from "~/words/practice";
 import { plural } from "~/words/time";
 import { Due } from "./due";

@@ -1,6 +1,5 @@
 /** What somebody has shared: what it is, before any of it is kept. */
 
-import { BookmarkPlus } from "lucide-react";
 import { Link } from "react-router";
 import { readStickLine } from "~/core/line";
 import { formatMeter } from "~/core/time";
@@ -9,6 +8,7 @@ import type { LessonContent } from "~/library/lesson/content";
 import { plainLine } from "~/library/phrase/phrase";
 import type { ShareReading } from "~/library/share";
 import { usePlayer } from "~/session/player";
+import { BookmarkPlus } from "~/ui/icons";
 import { CoinRow } from "~/views/coin-row";
 import { wordShareProblem } from "~/words/share";
 import { plural } from "~/words/time";

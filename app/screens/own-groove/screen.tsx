@@ -1,6 +1,5 @@
 /** An own groove under the hands: its line, bars, tempos and feel, with the same pictures and keys as a fill. */
 
-import { Trash2 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { useStore } from "zustand";
@@ -33,6 +32,7 @@ import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay, useSession } from "~/session/session";
 import { BigPlay } from "~/ui/big-play";
+import { Trash2 } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { plural, sayNumber } from "~/words/time";

@@ -1,11 +1,11 @@
 /** The player's data: how much there is, whether the browser keeps it, backups and restoring. */
 
-import { FolderSync, HardDriveDownload, ShieldCheck } from "lucide-react";
 import { useFetcher } from "react-router";
 import type { BackupStanding } from "~/library/backup";
 import { useSay } from "~/session/session";
 import { useImport } from "~/session/use-import";
 import { download } from "~/ui/download";
+import { FolderSync, HardDriveDownload, ShieldCheck } from "~/ui/icons";
 import { ImportButton } from "~/ui/import-button";
 import { ImportStatus } from "~/ui/import-state";
 import { wordBytes, wordStanding } from "~/words/storage";

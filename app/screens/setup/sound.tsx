@@ -1,6 +1,5 @@
 /** Sound: which kit of sounds, the room, the hands, the levels, and how long sound takes to the ear. */
 
-import { Play } from "lucide-react";
 import { useEffect, useState } from "react";
 import { SOUND_KITS } from "~/audio/sound-setup";
 import { PLACE_NAMES } from "~/core/stroke";
@@ -9,6 +8,7 @@ import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSound } from "~/session/session";
 import { Check } from "~/ui/check";
+import { Play } from "~/ui/icons";
 import { Mixer } from "~/ui/mixer";
 import { Fader } from "~/ui/volume-control";
 import { capital } from "~/words/slot";

@@ -1,8 +1,8 @@
-import { ChevronRight, Play, Square } from "lucide-react";
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
 import { BigView } from "~/ui/big-view";
+import { ChevronRight, Play, Square } from "~/ui/icons";
 import { sizeRail } from "~/views/rail-rows";
 import { RailView, type RailViewProps } from "~/views/rail-view";
 import { nameStep } from "~/words/practice";

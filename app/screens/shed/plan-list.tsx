@@ -1,4 +1,3 @@
-import { ArrowDown, ArrowUp, Check, ChevronRight, Shuffle } from "lucide-react";
 import { useMemo } from "react";
 import { Form, Link } from "react-router";
 import { listVersions } from "~/core/player";
@@ -8,6 +7,7 @@ import { useFillPlace } from "~/editor/fill/place";
 import { addressOf } from "~/library/fill/address";
 import type { PlanRow } from "~/library/practice/plan";
 import { usePlayer } from "~/session/player";
+import { ArrowDown, ArrowUp, Check, ChevronRight, Shuffle } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { sayBpm } from "~/words/ceiling";
 import { wordVariant } from "~/words/kit";

@@ -1,7 +1,7 @@
-import { Check } from "lucide-react";
 import type { Result } from "~/core/listening";
 import { isPlayed, type StepKind } from "~/core/practice";
 import { RateButton, RateButtons, sizeOfRating } from "~/editor/listening/rate-buttons";
+import { Check } from "~/ui/icons";
 
 interface RateStepProps {
   readonly kind: StepKind;

@@ -1,6 +1,5 @@
 /** The Shed: a plan that plays with the drummer, listens, and goes on when it is clean. */
 
-import { ChevronLeft, ChevronRight, Maximize2 } from "lucide-react";
 import { useCallback, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { useCommands, useHint } from "~/commands/commands";
@@ -19,6 +18,7 @@ import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
 import { useInputs } from "~/session/use-inputs";
 import { BigPlay } from "~/ui/big-play";
+import { ChevronLeft, ChevronRight, Maximize2 } from "~/ui/icons";
 import { VolumeControl } from "~/ui/volume-control";
 import { useWakeLock } from "~/ui/wake-lock";
 import { RailView } from "~/views/rail-view";

@@ -1,9 +1,9 @@
-import { TriangleAlert } from "lucide-react";
 import { measurePace } from "~/core/player";
 import { isPlayed, listDistinctCells, type PlannedStep } from "~/core/practice";
 import { tempoOfSameSpeed } from "~/core/stroke";
 import { parseRate } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
+import { TriangleAlert } from "~/ui/icons";
 import { sayBpm } from "~/words/ceiling";
 import { nameStep, sayGoal } from "~/words/practice";
 import { nameRate } from "~/words/time";

@@ -1,6 +1,6 @@
-import { Check, CircleDashed, CornerDownLeft, X } from "lucide-react";
 import type { Measures, Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
+import { Check, CircleDashed, CornerDownLeft, X } from "~/ui/icons";
 import { FAULT_NAMES, wordFault, wordRemedy } from "~/words/faults";
 import { nameStep, RESULT_NAMES, sayLimb, sayOffset, wordBack, wordChange } from "~/words/practice";
 import { capital } from "~/words/slot";

@@ -1,6 +1,5 @@
 /** The Sheet: the fill on paper, as it is printed and as a file. */
 
-import { Printer } from "lucide-react";
 import { useCallback } from "react";
 import { useFill, useFillPlace } from "~/editor/fill/place";
 import { PageSetupFields, setupOf } from "~/editor/paper/page-setup";
@@ -11,6 +10,7 @@ import { SHEET_PARTS } from "~/ink/paper-sizes";
 import { currentBook } from "~/library/current";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
+import { Printer } from "~/ui/icons";
 import { Unfold } from "~/ui/unfold";
 import type { PaperRequest } from "~/workers/paper";
 

@@ -1,6 +1,6 @@
-import { Tag, Trash2, X } from "lucide-react";
 import { useState } from "react";
 import { MAX_TAG } from "~/library/phrase/phrase";
+import { Tag, Trash2, X } from "~/ui/icons";
 import { plural } from "~/words/time";
 
 interface ChoiceBarProps {

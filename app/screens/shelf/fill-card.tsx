@@ -1,4 +1,3 @@
-import { Copy, Trash2 } from "lucide-react";
 import { useMemo } from "react";
 import { Link } from "react-router";
 import { measureFit } from "~/core/fit";
@@ -11,6 +10,7 @@ import { addressOf } from "~/library/fill/address";
 import type { FillContent } from "~/library/fill/content";
 import { plainLine, soundLine, toPhrase } from "~/library/phrase/phrase";
 import { usePlayer } from "~/session/player";
+import { Copy, Trash2 } from "~/ui/icons";
 import { CoinRow } from "~/views/coin-row";
 import { nameRate } from "~/words/time";
 

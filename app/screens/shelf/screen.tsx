@@ -1,4 +1,3 @@
-import { BookOpen, ListChecks, Plus, Search, Target } from "lucide-react";
 import { lazy, Suspense, useMemo, useState } from "react";
 import { Form, Link, useFetcher } from "react-router";
 import { formatMeter } from "~/core/time";
@@ -14,6 +13,7 @@ import { usePreferences } from "~/session/preferences";
 import { useImport } from "~/session/use-import";
 import { Bin } from "~/ui/bin";
 import { download } from "~/ui/download";
+import { BookOpen, ListChecks, Plus, Search, Target } from "~/ui/icons";
 import { ImportButton } from "~/ui/import-button";
 import { ImportStatus } from "~/ui/import-state";
 import { Later } from "~/views/later";

@@ -1,10 +1,10 @@
 /** The endings and what each needs; changes that land better. */
 
-import { Check, CircleAlert } from "lucide-react";
 import { useMemo } from "react";
 import { describeEndings, listFixes } from "~/core/fit";
 import { formatLine } from "~/core/line";
 import { usePlayer } from "~/session/player";
+import { Check, CircleAlert } from "~/ui/icons";
 import { wordEnding, wordFix } from "~/words/closing";
 import { useApply, useBook, useSettled } from "./use-sums";
 

@@ -1,9 +1,9 @@
 /** What the sums say, in a few words each; pressing one opens what is behind it. */
 
-import { ChevronDown, ChevronUp } from "lucide-react";
 import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
 import { isLinear } from "~/core/timeline";
 import { useWorked } from "~/editor/context";
+import { ChevronDown, ChevronUp } from "~/ui/icons";
 import { TONES } from "~/ui/tones";
 import { Later } from "~/views/later";
 import { wordFold } from "~/words/slot";

@@ -1,11 +1,11 @@
 /** Three steps for who is new, on the first fill itself: hear it, change a note, make it fit. Gone for good when done. */
 
-import { Check, X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { useWorked } from "~/editor/context";
 import { useFill, useFillPlace } from "~/editor/fill/place";
 import { FIRST_FILLS } from "~/library/fill/first";
 import { usePreferences } from "~/session/preferences";
+import { Check, X } from "~/ui/icons";
 
 const STEPS = [
   { id: "hear", name: "Hear it", how: "Press Play, or the space bar." },

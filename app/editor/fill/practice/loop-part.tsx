@@ -1,11 +1,11 @@
 /** Which part of the fill loops, and stepping through it note by note. */
 
-import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useKey } from "~/commands/commands";
 import { nameKeyCap } from "~/commands/keys";
 import { useChooser } from "~/editor/choice";
 import { usePractise, useSession } from "~/session/session";
 import { Check } from "~/ui/check";
+import { ChevronLeft, ChevronRight } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { useWorked } from "../../context";
 import { stepNote } from "../../step";

@@ -1,9 +1,9 @@
 /** How the fill is heard while it is learned: which layers, which part of it, how fast, and how many clicks. */
 
-import { X } from "lucide-react";
 import type { Preferences } from "~/library/preferences";
 import { AS_WRITTEN } from "~/session/practice";
 import { usePractise } from "~/session/session";
+import { X } from "~/ui/icons";
 import { Mixer } from "~/ui/mixer";
 import { ClicksPart } from "./clicks-part";
 import { LayersPart } from "./layers-part";
