@@ -3,7 +3,7 @@ import { proveDurability } from "../proof/durability.mjs";
 import { openShelf, PORT } from "./support";
 
 test("a killed browser loses no typing older than a second, and shows nothing stale", async () => {
-  const { failures } = await proveDurability({ address: `http://127.0.0.1:${PORT}`, kills: 4, seed: 7 });
+  const { failures } = await proveDurability({ address: `http://127.0.0.1:${PORT}`, kills: 2, seed: 7 });
   expect(failures).toEqual([]);
 });
 

@@ -21,7 +21,7 @@ export default function Problems({ reading, onGoodText, onFocus }: ProblemsProps
           const words = wordProblem(problem);
           return (
             <li key={`${problem.from} ${problem.code}`}>
-              <button type="button" className="text-left hover:underline" onClick={() => onFocus(problem.from)}>
+              <button type="button" className="text-left min-h-6 hover:underline" onClick={() => onFocus(problem.from)}>
                 <span className={`font-line text-xs ${tone}`}>column {words.column}</span>{" "}
                 <strong className={tone}>{words.what}</strong> {words.remedy}
               </button>

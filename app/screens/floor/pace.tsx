@@ -66,11 +66,11 @@ export function Pace({ timeline, kit, limits, preferences, onPreferences }: Pace
           Three levels, all our estimates. Your own numbers replace them.
         </p>
         {PLAYER_LEVELS.map((level) => (
-          <label key={level} className="flex gap-2 items-start cursor-pointer py-0.5">
+          <label key={level} className="flex gap-2 items-start cursor-pointer py-1">
             <input
               type="radio"
               name="level"
-              className="radio radio-xs mt-0.5"
+              className="radio radio-sm"
               checked={preferences.level === level}
               onChange={() => onPreferences({ level })}
             />
