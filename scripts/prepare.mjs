@@ -1,7 +1,7 @@
 /** What a fresh machine lacks: packages, and Chromium for the browser tests. Plain Node, so that it runs before either. */
 import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { CHROMIUM_PACKAGES, findChromium } from "./chromium.mjs";
@@ -19,17 +19,37 @@ function fail(message) {
   process.exit(1);
 }
 
+/** A lock's packages with the address of each in this registry, as npm has it in locks that may name one. */
+export function addAddresses({ packages, ...lock }, registry) {
+  const withAddress = Object.entries(packages).map(([path, entry]) => {
+    const name = entry.name ?? path.split("node_modules/").at(-1);
+    const file = `${name.split("/").at(-1)}-${entry.version}.tgz`;
+    return [path, path === "" ? entry : { ...entry, resolved: new URL(`${name}/-/${file}`, registry).href }];
+  });
+  return { ...lock, packages: Object.fromEntries(withAddress) };
+}
+
+function registry() {
+  const { stdout } = spawnSync("npm", ["config", "get", "registry"], { cwd: ROOT, encoding: "utf8" });
+  return `${stdout.trim().replace(/\/$/, "")}/`;
+}
+
 /** Installs the packages of the lock file, unless those are installed already. */
 export function installPackages() {
   const stamp = join(ROOT, "node_modules", ".dime-stack-lock");
-  const hash = createHash("sha256")
-    .update(readFileSync(join(ROOT, "package-lock.json")))
-    .digest("hex");
+  const lock = readFileSync(join(ROOT, "package-lock.json"), "utf8");
+  const hash = createHash("sha256").update(lock).digest("hex");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
   console.log("Installing packages ...");
   // Not "ci": it insists on lock entries for every platform's binaries, and a registry may not carry them all.
-  const options = ["--no-save", "--no-audit", "--no-fund", "--prefer-offline"];
-  if (!run("npm", ["install", ...options])) fail("The packages could not be installed: see npm's message above.");
+  const install = () => run("npm", ["install", "--no-save", "--no-audit", "--no-fund", "--prefer-offline"]);
+  // Our lock names no addresses, and npm reads all that was ever said of a package to find one. This file goes before it.
+  const addressed = join(ROOT, "npm-shrinkwrap.json");
+  writeFileSync(addressed, JSON.stringify(addAddresses(JSON.parse(lock), registry())));
+  const isInstalled = install();
+  rmSync(addressed);
+  // A registry may keep its files elsewhere.
+  if (!isInstalled && !install()) fail("The packages could not be installed: see npm's message above.");
   writeFileSync(stamp, hash);
 }
 
