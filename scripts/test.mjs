@@ -105,38 +105,41 @@ async function inLanes(lanes, work) {
   await Promise.all(Array.from({ length: lanes }, lane));
 }
 
+/** Runs the browser tests on the build, as soon as both are there. */
+async function browserTests(browser, build) {
+  if (!(await browser) || !(await build)) {
+    failed++;
+    return;
+  }
+  const report = join(results, "browser.json");
+  const command = npx("playwright", "test", "--reporter=list,json");
+  const read = () => {
+    const { stats } = readReport(report);
+    if (stats.flaky > 0) console.log(`${stats.flaky} passed only at the second try (listed above as flaky)`);
+    return { passed: stats.expected + stats.flaky, failed: stats.unexpected + stats.skipped };
+  };
+  await count(show, "browser tests", command, read, { PLAYWRIGHT_JSON_OUTPUT_FILE: report });
+}
+
 // It waits for the network and the disk, and is wanted last.
 const browser = run("browser", ["node", ["scripts/prepare.mjs", "browser"]]);
 await check("route types", npx("react-router", "typegen"));
-let isBuilt = false;
-// What takes longest first.
+let build;
+// What takes longest first, but for the browser tests: they begin when a lane is free, and have two at the end.
 await inLanes(2, [
-  () => unitTests("unit tests", "units"),
   () => unitTests("page tests", "pages"),
+  () => unitTests("unit tests", "units"),
+  () => {
+    build = run("build", ["node", ["scripts/prepare.mjs", "build"]]);
+    return build;
+  },
   // The compiler of its own binary: the linters and the framework still load the one before it.
   () => check("types", ["node", ["node_modules/typescript-7/bin/tsc", "--noEmit"]]),
-  async () => {
-    isBuilt = await run("build", ["node", ["scripts/prepare.mjs", "build"]]);
-  },
   () => check("import rules", npx("depcruise", "app", "--config", ".dependency-cruiser.cjs")),
   () => check("dead code", npx("knip")),
   () => check("lint", npx("biome", "check", ".")),
+  () => browserTests(browser, build),
 ]);
-
-if ((await browser) && isBuilt) {
-  const report = join(results, "browser.json");
-  await count(
-    show,
-    "browser tests",
-    npx("playwright", "test", "--reporter=list,json"),
-    () => {
-      const { stats } = readReport(report);
-      if (stats.flaky > 0) console.log(`${stats.flaky} passed only at the second try (listed above as flaky)`);
-      return { passed: stats.expected + stats.flaky, failed: stats.unexpected + stats.skipped };
-    },
-    { PLAYWRIGHT_JSON_OUTPUT_FILE: report },
-  );
-} else failed++;
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);
