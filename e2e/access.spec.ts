@@ -181,8 +181,9 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expect(page.getByRole("region", { name: "Numbers of the last repeat" })).toBeVisible();
     await page.getByRole("button", { name: "Stop", exact: true }).click();
     await expectCleanInBoth(page);
-    for (const tab of ["today", "charts", "runs", "hands"]) {
-      await page.goto(`/log?tab=${tab}`);
+    await page.getByRole("link", { name: "Log", exact: true }).click();
+    for (const name of ["Today", "Charts", "Runs", "Hands"]) {
+      await page.getByRole("tab", { name, exact: true }).click();
       await expect(
         page.getByRole("tabpanel").getByRole("link").or(page.getByRole("tabpanel").getByRole("button")).first(),
       ).toBeVisible();

@@ -13,8 +13,14 @@ const SHIPPED = shippedTakes();
 function sound(place: Place, level: Level = "normal", technique: SoundWanted["technique"] = "plain", variation = 0) {
   return soundOn("drawn", { place, level, technique, variation });
 }
-function soundOn(kit: SoundKit, wish: Pick<SoundWanted, "place"> & Partial<SoundWanted>) {
-  return synthesise(wantSound({ ...wish, kit }), RATE, SHIPPED);
+/** Sounds that were asked for before: most are, by several tests. */
+const made = new Map<string, Float32Array>();
+function soundOn(kit: SoundKit, wish: Pick<SoundWanted, "place"> & Partial<SoundWanted>): Float32Array {
+  const wanted = wantSound({ ...wish, kit });
+  const key = JSON.stringify(wanted);
+  const samples = made.get(key) ?? synthesise(wanted, RATE, SHIPPED);
+  made.set(key, samples);
+  return samples;
 }
 /** Every drum and cymbal of every kit. */
 const ALL = SOUND_KITS.flatMap((kit) => PLACES.map((place) => [kit, place] as const));
