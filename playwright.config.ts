@@ -9,7 +9,8 @@ export default defineConfig({
   globalSetup: "./e2e/global-setup.ts",
   outputDir: "test-results/browser",
   fullyParallel: true,
-  workers: 2,
+  // One more than there are processors: tests of playing and of time-outs mostly wait.
+  workers: 3,
   // One more try for what a stalled machine spoils. `npm test` names the tests that needed it.
   retries: 1,
   forbidOnly: true,

@@ -182,7 +182,7 @@ test.describe("axe finds nothing, by day and by night", () => {
     await page.getByRole("button", { name: "Stop", exact: true }).click();
     await expectCleanInBoth(page);
     await page.getByRole("link", { name: "Log", exact: true }).click();
-    for (const name of ["Today", "Charts", "Runs", "Hands"]) {
+    for (const name of ["Today", "Charts", "Runs", "Hands and feet"]) {
       await page.getByRole("tab", { name, exact: true }).click();
       await expect(
         page.getByRole("tabpanel").getByRole("link").or(page.getByRole("tabpanel").getByRole("button")).first(),
