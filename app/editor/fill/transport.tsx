@@ -5,6 +5,7 @@ import { bpm, MAX_BPM, MIN_BPM } from "~/core/time";
 import type { Preferences } from "~/library/preferences";
 import { isPractised } from "~/session/practice";
 import { usePractice } from "~/session/session";
+import { Alarm } from "~/ui/alarm";
 import { BigPlay } from "~/ui/big-play";
 import { Repeat, SlidersHorizontal } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
@@ -86,11 +87,7 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
           <PracticePanel preferences={preferences} onPreferences={onPreferences} onClose={onPractice} />
         </Suspense>
       ) : null}
-      {playback.trouble ? (
-        <p role="alert" className="text-sm text-error basis-full">
-          {playback.trouble}
-        </p>
-      ) : null}
+      <Alarm words={playback.trouble} />
     </section>
   );
 }

@@ -1,6 +1,7 @@
 import { MAX_BPM, MIN_BPM, parseMeter, parseRate } from "~/core/time";
 import type { Preferences } from "~/library/preferences";
 import type { Playback } from "~/session/playback";
+import { Alarm } from "~/ui/alarm";
 import { Play, Square } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { COMMON_METERS, nameRate, nameTempoUnit, OFFERED_RATES } from "~/words/time";
@@ -79,11 +80,7 @@ export function SettingBar(props: SettingBarProps) {
           ))}
         </select>
       </label>
-      {playback.trouble ? (
-        <p role="alert" className="text-sm text-error basis-full">
-          {playback.trouble}
-        </p>
-      ) : null}
+      <Alarm words={playback.trouble} />
     </div>
   );
 }

@@ -1,10 +1,11 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
-import { useCommands, useHint } from "~/commands/commands";
+import { useCommands } from "~/commands/commands";
 import type { Meter } from "~/core/time";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { makeScore } from "~/editor/fill/score";
+import { NamedHeader } from "~/editor/named-header";
 import { useUndo } from "~/editor/undo";
 import type { BookEntry } from "~/library/cell/entries";
 import type { SearchRow } from "~/library/database";
@@ -16,8 +17,9 @@ import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
+import { Alarm } from "~/ui/alarm";
 import { Bin } from "~/ui/bin";
-import { SaveNotice } from "~/ui/save-state";
+import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { Shape } from "~/ui/shape";
 import { saySearch } from "~/words/search";
 import type { FoundWay } from "~/workers/search";
@@ -30,7 +32,6 @@ import { Pool } from "./pool";
 import { Results } from "./results";
 import { ResultsBar } from "./results-bar";
 import { Rules } from "./rules";
-import { SearchHeader } from "./search-header";
 import { useResults } from "./use-results";
 import { Weights } from "./weights";
 
@@ -45,7 +46,6 @@ const CHOOSE_WAY_FIRST = "Choose a result first: press it, or use the arrow keys
 
 export function FitScreen(props: FitScreenProps) {
   const { row, unsaved, bin, saved, entries, grooves } = props;
-  const _hint = useHint();
   const [bench] = useState(() => openSearchBench(unsaved?.content ?? row.content));
   const content = useStore(bench.store, (state) => state.content);
   const history = useUndo(bench.undo);
@@ -118,7 +118,20 @@ export function FitScreen(props: FitScreenProps) {
   return (
     <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start content-start lg:grid-cols-[21rem_minmax(0,1fr)]">
       <h1 className="sr-only">Fit</h1>
-      <SearchHeader id={row.id} bench={bench} saved={saved} saveState={saving.state} history={history} act={act} />
+      <div className="lg:col-span-2">
+        <NamedHeader
+          kind="search"
+          id={row.id}
+          name={content.name}
+          saved={saved}
+          saveMark={<SaveMark state={saving.state} />}
+          history={history}
+          onName={(name) => bench.change({ name }, "name")}
+          onNew={() => act({ intent: "new" })}
+          onOpen={(id) => act({ intent: "open", id })}
+          onDelete={() => act({ intent: "delete", id: row.id })}
+        />
+      </div>
       <div className="lg:col-span-2 empty:hidden">
         <SaveNotice saving={saving} onCopy={(mine) => act({ intent: "copy", content: mine })} />
       </div>
@@ -160,11 +173,7 @@ export function FitScreen(props: FitScreenProps) {
               onBest={showBest}
               onRandom={surprise}
             />
-            {playback.trouble ? (
-              <p role="alert" className="text-sm text-error">
-                {playback.trouble}
-              </p>
-            ) : null}
+            <Alarm words={playback.trouble} />
             {way ? (
               <ChosenWay
                 content={content}

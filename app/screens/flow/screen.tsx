@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useFetcher, useSubmit } from "react-router";
 import { useStore } from "zustand";
-import { useCommands } from "~/commands/commands";
+import { useCommands, useHint } from "~/commands/commands";
 import type { FlowRecord } from "~/core/flow";
 import { formatLine } from "~/core/line";
 import type { Result } from "~/core/listening";
@@ -11,6 +11,7 @@ import { bpm, type Meter } from "~/core/time";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { CareNote } from "~/editor/listening/care-note";
 import { ListeningPanel } from "~/editor/listening/listening-panel";
+import { NamedHeader } from "~/editor/named-header";
 import { useUndo } from "~/editor/undo";
 import type { Listening } from "~/formats/listening";
 import type { BookEntry } from "~/library/cell/entries";
@@ -24,6 +25,7 @@ import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
 import { useInputs } from "~/session/use-inputs";
 import { Bin } from "~/ui/bin";
+import { Maximize2 } from "~/ui/icons";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { VolumeControl } from "~/ui/volume-control";
 import { useWakeLock } from "~/ui/wake-lock";
@@ -33,7 +35,6 @@ import { BesideTheKit } from "./beside";
 import { facesOf, facesOfRound } from "./board";
 import { CallsPanel } from "./calls-panel";
 import { FLOW_COMMANDS } from "./commands";
-import { Header } from "./header";
 import { IdeasList } from "./ideas-list";
 import { fillOf, topOf } from "./keep";
 import { RateIdeas } from "./rate-ideas";
@@ -65,6 +66,7 @@ export function FlowScreen(props: FlowScreenProps) {
   const { listening } = preferences;
   const player = usePlayer();
   const say = useSay();
+  const hint = useHint();
   const submit = useSubmit();
   const kept = useFetcher<{ id: string; name: string }>();
   const saving = useSaving(props, bench, say);
@@ -141,16 +143,27 @@ export function FlowScreen(props: FlowScreenProps) {
   return (
     <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
       <h1 className="sr-only">Flow</h1>
-      <Header
-        bench={bench}
-        name={content.name}
+      <NamedHeader
+        kind="flow"
         id={row.id}
+        name={content.name}
         saved={saved}
-        history={history}
         saveMark={<SaveMark state={saving.state} />}
-        onAct={act}
-        onBigView={() => setBeside(true)}
-      />
+        history={history}
+        onName={(name) => bench.change({ name }, "name")}
+        onNew={() => act({ intent: "new", fill: null })}
+        onOpen={(id) => act({ intent: "open", id })}
+        onDelete={() => act({ intent: "delete", id: row.id })}
+      >
+        <button
+          type="button"
+          className="btn btn-sm"
+          title={hint(FLOW_COMMANDS, "big-view")}
+          onClick={() => setBeside(true)}
+        >
+          <Maximize2 size={15} aria-hidden /> <span className="max-sm:sr-only">Big view</span>
+        </button>
+      </NamedHeader>
       <SaveNotice saving={saving} onCopy={(theirs) => act({ intent: "copy", content: theirs })} />
       <CareNote playing={playing} breakAfter={listening.breakAfter} downs={0} />
       <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_20rem] xl:grid-cols-[19rem_minmax(0,1fr)_20rem]">

@@ -2,6 +2,7 @@
 
 import { listCalls } from "~/core/flow";
 import { MAX_BPM, MIN_BPM } from "~/core/time";
+import { Alarm } from "~/ui/alarm";
 import { BigPlay } from "~/ui/big-play";
 import { NumberField } from "~/ui/number-field";
 import { plural } from "~/words/time";
@@ -43,11 +44,7 @@ export function SoundBar({ flow, tempo, onTempo, onToggle, volume }: SoundBarPro
         <span className="quiet text-sm">{plural(calls.length, "call")} a round</span>
       ) : null}
       <span className="ml-auto">{volume}</span>
-      {playback.trouble ? (
-        <p role="alert" className="text-sm text-error basis-full">
-          {playback.trouble}
-        </p>
-      ) : null}
+      <Alarm words={playback.trouble} />
     </section>
   );
 }

@@ -31,6 +31,7 @@ import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay, useSession } from "~/session/session";
+import { Alarm } from "~/ui/alarm";
 import { BigPlay } from "~/ui/big-play";
 import { Trash2 } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
@@ -174,11 +175,7 @@ function Desk({ editor, row, saving, fillId }: DeskProps) {
           value={content.tempo}
           onValue={(tempo) => editor.setContent({ tempo: bpm(tempo) }, "tempo")}
         />
-        {playback.trouble ? (
-          <p role="alert" className="text-sm text-error">
-            {playback.trouble}
-          </p>
-        ) : null}
+        <Alarm words={playback.trouble} />
       </section>
       <LineDrawer bench={bench} />
     </main>

@@ -17,6 +17,7 @@ import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
 import { useInputs } from "~/session/use-inputs";
+import { Alarm } from "~/ui/alarm";
 import { BigPlay } from "~/ui/big-play";
 import { ChevronLeft, ChevronRight, Maximize2 } from "~/ui/icons";
 import { VolumeControl } from "~/ui/volume-control";
@@ -180,11 +181,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
         <span className="ml-auto">
           <VolumeControl volume={preferences.volume} onVolume={(volume) => changePreferences({ volume })} />
         </span>
-        {playback.trouble ? (
-          <p role="alert" className="text-sm text-error basis-full">
-            {playback.trouble}
-          </p>
-        ) : null}
+        <Alarm words={playback.trouble} />
       </section>
       {isBeside && timeline && section ? (
         <BesideTheKit
