@@ -33,6 +33,7 @@ async function bundleHarness() {
       outDir: "test-results/harness",
       lib: { entry: "e2e/harness/render.ts", formats: ["es"], fileName: "render" },
       target: "es2022",
+      minify: false,
     },
   });
 }

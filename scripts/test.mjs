@@ -14,7 +14,8 @@ const results = join(ROOT, "test-results");
 rmSync(results, { recursive: true, force: true });
 let passed = 0;
 let failed = 0;
-const npx = (...args) => ["npx", ["--no-install", ...args]];
+/** A package's command; npx would take longer than some of them. */
+const bin = (name, ...args) => [join(ROOT, "node_modules", ".bin", name), args];
 
 /** Runs a command to its end; what it says is told at once, so that what runs side by side doesn't mix its words. */
 function run(name, [command, args], env = {}) {
@@ -76,7 +77,7 @@ const readReport = (path) => JSON.parse(readFileSync(path, "utf8"));
 function unitTests(name, project) {
   const report = join(results, `${name.replace(" ", "-")}.json`);
   const workers = Math.max(1, Math.floor(availableParallelism() / 2));
-  const command = npx(
+  const command = bin(
     "vitest",
     "run",
     `--project=${project}`,
@@ -112,7 +113,7 @@ async function browserTests(browser, build) {
     return;
   }
   const report = join(results, "browser.json");
-  const command = npx("playwright", "test", "--reporter=list,json");
+  const command = bin("playwright", "test", "--reporter=list,json");
   const read = () => {
     const { stats } = readReport(report);
     if (stats.flaky > 0) console.log(`${stats.flaky} passed only at the second try (listed above as flaky)`);
@@ -123,7 +124,7 @@ async function browserTests(browser, build) {
 
 // It waits for the network and the disk, and is wanted last.
 const browser = run("browser", ["node", ["scripts/prepare.mjs", "browser"]]);
-await check("route types", npx("react-router", "typegen"));
+await check("route types", bin("react-router", "typegen"));
 let build;
 // What takes longest first, but for the browser tests: they begin when a lane is free, and have two at the end.
 await inLanes(2, [
@@ -135,9 +136,9 @@ await inLanes(2, [
   },
   // The compiler of its own binary: the linters and the framework still load the one before it.
   () => check("types", ["node", ["node_modules/typescript-7/bin/tsc", "--noEmit"]]),
-  () => check("import rules", npx("depcruise", "app", "--config", ".dependency-cruiser.cjs")),
-  () => check("dead code", npx("knip")),
-  () => check("lint", npx("biome", "check", ".")),
+  () => check("import rules", bin("depcruise", "app", "--config", ".dependency-cruiser.cjs")),
+  () => check("dead code", bin("knip")),
+  () => check("lint", bin("biome", "check", ".")),
   () => browserTests(browser, build),
 ]);
 
