@@ -47,7 +47,7 @@ export function installPackages() {
   const addressed = join(ROOT, "npm-shrinkwrap.json");
   writeFileSync(addressed, JSON.stringify(addAddresses(JSON.parse(lock), registry())));
   const isInstalled = install();
-  rmSync(addressed);
+  rmSync(addressed, { force: true });
   // A registry may keep its files elsewhere.
   if (!isInstalled && !install()) fail("The packages could not be installed: see npm's message above.");
   writeFileSync(stamp, hash);

@@ -13,7 +13,7 @@ const SHIPPED = shippedTakes();
 function sound(place: Place, level: Level = "normal", technique: SoundWanted["technique"] = "plain", variation = 0) {
   return soundOn("drawn", { place, level, technique, variation });
 }
-/** Sounds that were asked for before: most are, by several tests. */
+/** Sounds that were asked for before. */
 const made = new Map<string, Float32Array>();
 function soundOn(kit: SoundKit, wish: Pick<SoundWanted, "place"> & Partial<SoundWanted>): Float32Array {
   const wanted = wantSound({ ...wish, kit });

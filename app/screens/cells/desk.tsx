@@ -56,7 +56,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const laid = useMemo(() => layOutCell(cell, setting), [cell, setting]);
   // The cell and its moves come first; what is told of it below follows as soon as there is time.
   const studied = useDeferredValue(cell);
-  const [chosen, setChosen] = useState(0);
+  const [chosen, choosePlace] = useState(0);
   const place = Math.min(chosen, Math.max(0, cell.length - 1));
   const { say, lights, errand } = useSession();
   const first = firstNotice(unsaved, asked);
@@ -105,7 +105,6 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const choices = useOfferChoices(strong, place, "", formatSlots(worked));
   const attempt = useCallback((move: Move) => applyMove(worked, move), [worked]);
   const shownAttempt = useDeferredValue(attempt);
-  const choosePlace = useCallback((next: number) => setChosen(next), []);
   const compare = () => setAside(aside ? null : { name, cell });
   useCommands(UNDO_COMMANDS, { history });
   useCommands(CELL_COMMANDS, {
