@@ -1,10 +1,8 @@
 import { expect, type Page, test } from "@playwright/test";
-import { findFaults } from "./axe";
-import { noteNumber, openLine, openShelf, openVerdict } from "./support";
+import { findFaults, SIZED_RULES } from "./axe";
+import { newLesson, noteNumber, openVerdict } from "./support";
 
 const ALL_RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
-/** What depends on the size of the window. */
-const SIZED_RULES = ["target-size", "scrollable-region-focusable", "region", "bypass"];
 
 async function expectClean(page: Page) {
   expect(await findFaults(page, ALL_RULES, SIZED_RULES)).toEqual([]);
@@ -29,29 +27,6 @@ function light(page: Page, theme: string) {
   }, theme);
 }
 
-/** So tall that nothing lies behind the bar at the foot, from where it can be scrolled. */
-const SIZES = [1280, 820, 390, 320].map((width) => ({ width, height: 4_000 }));
-/** What axe can be sure of only while no dialog is open. */
-const PLAIN_RULES = ["aria-hidden-focus"];
-/** By width. All others are tried at 1280 below, and at 390 a page is laid out as at 320, with more room. */
-const RULES_AT = new Map([
-  [1280, PLAIN_RULES],
-  [820, [...SIZED_RULES, ...PLAIN_RULES]],
-  [320, [...SIZED_RULES, ...PLAIN_RULES]],
-]);
-
-/** A lesson with the fill of the book in it; its address. */
-async function newLesson(page: Page): Promise<string> {
-  await openShelf(page);
-  await page.getByRole("button", { name: "New lesson" }).click();
-  await page.getByRole("button", { name: "Add fills…" }).click();
-  const dialog = page.getByRole("dialog", { name: "Add to the lesson" });
-  await dialog.getByRole("button", { name: /^Choose all/ }).click();
-  await dialog.getByRole("button", { name: /^Add \d/ }).click();
-  await expect(page.getByRole("img", { name: /^Page 1/ })).toBeVisible();
-  return new URL(page.url()).pathname;
-}
-
 test("a page with faults is told of, so that none found means something", async ({ page }) => {
   await page.setContent(
     `<main><h1>A page</h1><img src="data:,"><p style="color: #bbb; background: #fff">pale</p></main>`,
@@ -61,47 +36,11 @@ test("a page with faults is told of, so that none found means something", async 
   expect(faults.join("\n")).toMatch(/color-contrast: p /);
 });
 
-test("no screen is wider than its window, targets are large enough and keys reach what scrolls", async ({ page }) => {
-  test.slow();
-  await openLine(page, "@6 RLRLLKKx3 RLK @4 >RlrrL >RlrrL RLRRLK");
-  const fill = new URL(page.url()).pathname.replace(/\/stack$/, "");
-  const screens = [
-    ...["stack", "floor", "groove", "shed", "sheet"].map((tab) => `${fill}/${tab}`),
-    ...["/", "/cells", "/fit", "/flow", "/log", "/setup", "/open"],
-    await newLesson(page),
-  ];
-  const found: string[] = [];
-  for (const screen of screens) {
-    await page.goto(screen);
-    await expect(page.getByRole("main").getByRole("heading").first()).toBeAttached();
-    await expect(page.locator("[inert], [aria-busy=true]")).toHaveCount(0);
-    for (const size of SIZES) {
-      await page.setViewportSize(size);
-      await expect
-        .poll(() => page.evaluate(() => document.documentElement.scrollWidth), `${screen} at ${size.width}`)
-        .toBeLessThanOrEqual(size.width);
-      const rules = RULES_AT.get(size.width);
-      if (!rules) continue;
-      const faults = await findFaults(page, rules, rules);
-      found.push(...faults.map((fault) => `${screen} at ${size.width}: ${fault}`));
-    }
-  }
-  expect(found).toEqual([]);
-});
-
 test.describe("axe finds nothing, by day and by night", () => {
   // Book and moves are some thousands of marks to be looked at, several times.
   test.setTimeout(240_000);
-  test.beforeEach(async ({ page }) => {
-    await openShelf(page);
-    await page.getByRole("link", { name: "Setup" }).click();
-    for (const theme of ["Dark", "Light"]) {
-      await page.getByRole("radio", { name: theme }).check();
-      await expect(page.locator("html")).toHaveAttribute("data-theme", theme === "Dark" ? "backline" : "daylight");
-    }
-  });
   test("on Cells, Fit, Flow, the Shelf with some chosen, Setup, and an address that is none", async ({ page }) => {
-    await page.getByRole("link", { name: "Cells" }).click();
+    await page.goto("/cells/single-paradiddle");
     await expect(page.getByRole("heading", { level: 2, name: "Single paradiddle" })).toBeVisible();
     await expectCleanInBoth(page);
     await page.getByRole("link", { name: "Fit", exact: true }).click();
@@ -125,6 +64,13 @@ test.describe("axe finds nothing, by day and by night", () => {
       .check();
     await expectCleanInBoth(page);
     await page.getByRole("link", { name: "Setup" }).click();
+    for (const [look, theme] of [
+      ["Dark", "backline"],
+      ["Light", "daylight"],
+    ] as const) {
+      await page.getByRole("radio", { name: look }).check();
+      await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
+    }
     await page.getByText("Licence of the Studio kit").click();
     await expectCleanInBoth(page);
     await page.goto("/no/such/place");
@@ -132,8 +78,7 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expectClean(page);
   });
   test("on the Floor, with each of its panels", async ({ page }) => {
-    await page.getByRole("link", { name: "Fill", exact: true }).click();
-    await page.getByRole("link", { name: "Floor", exact: true }).click();
+    await page.goto("/fills/first/floor");
     await page.getByRole("button", { name: "By cell" }).click();
     await page.getByRole("button", { name: "all hand strokes" }).click();
     await expectCleanInBoth(page);
@@ -157,8 +102,7 @@ test.describe("axe finds nothing, by day and by night", () => {
     }
   });
   test("on the Sheet and a lesson, with what opens from them, and on what was shared", async ({ page }) => {
-    await page.getByRole("link", { name: "Fill", exact: true }).click();
-    await page.getByRole("link", { name: "Sheet", exact: true }).click();
+    await page.goto("/fills/first/sheet");
     await expect(page.getByRole("img", { name: /^Page 1/ })).toBeVisible();
     await expectCleanInBoth(page);
     await page.getByRole("button", { name: "Export" }).click();
@@ -167,6 +111,7 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expect(share.getByRole("textbox", { name: "Link" })).toHaveValue(/#1\./);
     await expectClean(page);
     const link = await share.getByRole("textbox", { name: "Link" }).inputValue();
+    await share.getByRole("button", { name: "Close" }).click();
     await newLesson(page);
     await expectCleanInBoth(page);
     await page.getByRole("button", { name: "Graded set…" }).click();
@@ -178,8 +123,7 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expectClean(page);
   });
   test("in the Shed and on the Log", async ({ page }) => {
-    await page.getByRole("link", { name: "Fill", exact: true }).click();
-    await page.getByRole("link", { name: "Shed", exact: true }).click();
+    await page.goto("/fills/first/shed");
     await page.getByRole("button", { name: /All of it on one drum/ }).click();
     await page.getByText("Demo drummer", { exact: true }).click();
     await page.getByRole("button", { name: "Play", exact: true }).click();
@@ -196,8 +140,7 @@ test.describe("axe finds nothing, by day and by night", () => {
     }
   });
   test("on Grooves, with each of its panels, while practising, and on a groove of one's own", async ({ page }) => {
-    await page.getByRole("link", { name: "Fill", exact: true }).click();
-    await page.getByRole("link", { name: "Groove", exact: true }).click();
+    await page.goto("/fills/first/groove");
     await expect(noteNumber(page.getByRole("region", { name: "Score" }), 0).first()).toBeVisible();
     await expectCleanInBoth(page);
     for (const name of ["Form", "Feel", "Backbeat"]) {
@@ -225,7 +168,7 @@ test.describe("axe finds nothing, by day and by night", () => {
   test("on the Stack: with a note and all that opens, with the moves and the book, with problems, with its list of keys", async ({
     page,
   }) => {
-    await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Fill" }).click();
+    await page.goto("/fills/first/stack");
     const grid = page.getByRole("grid", { name: /Stack/ });
     await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
     const line = page.getByRole("textbox", { name: "Stick line" });

@@ -1,6 +1,9 @@
 import type { Page } from "@playwright/test";
 import axe, { type NodeResult, type RunOptions } from "axe-core";
 
+/** What depends on the size of the window. */
+export const SIZED_RULES = ["target-size", "scrollable-region-focusable", "region", "bypass"];
+
 /**
  * What axe finds on the page by rules or tags, a line for each rule: its name, the elements, what is wrong. Where a rule
  * is among `strict`, what axe can't be sure of counts as well. The package that joins axe to the browser's driver reads

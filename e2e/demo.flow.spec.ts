@@ -1,9 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-
-test.beforeEach(async ({ page }) => {
-  await page.goto("/setup");
-  await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
-});
+import { openShelf } from "./support";
 
 async function openFlow(page: Page) {
   await page.goto("/flow/demo-flow-lanterns");
@@ -27,6 +23,13 @@ async function openFlow(page: Page) {
 test("a whole flow with the demo drummer: called, judged idea by idea, home by itself, and in the log", async ({
   page,
 }) => {
+  // The demo opens on a playable fill, with a book of at least twelve of its own.
+  await openShelf(page);
+  const fills = page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 });
+  expect(await fills.count()).toBeGreaterThanOrEqual(12);
+  await expect(fills.filter({ hasText: "Gravel road sevens" })).toBeVisible();
+  const databases = await page.evaluate(async () => (await indexedDB.databases()).map(({ name }) => name));
+  expect(databases).toEqual(["dime-stack-demo"]);
   const { calls, clean, play, stop, ways, put, listen } = await openFlow(page);
   await expect(ways).toContainText("67,442 ways to fill 4 bars");
   // How the round will begin stands there before it is played.

@@ -1,4 +1,4 @@
-import { expect, type Page, test } from "@playwright/test";
+import { expect, test } from "@playwright/test";
 import { countSounds, openLine } from "./support";
 
 test("Setup: a kit of sounds is chosen, heard and kept; room, hands and levels too; the licence can be read", async ({
@@ -36,18 +36,6 @@ test("Setup: a kit of sounds is chosen, heard and kept; room, hands and levels t
   await expect(sound.getByRole("slider", { name: "Groove volume" })).toHaveValue("50");
 });
 
-test("the Floor: with no note chosen a drum is heard when it is pressed, by mouse and by keys", async ({ page }) => {
-  const sounded = await countSounds(page);
-  await openLine(page, "@4 RLRLx4");
-  await page.getByRole("link", { name: "Floor", exact: true }).click();
-  await page.getByRole("button", { name: "Hear the ride", exact: true }).click();
-  await expect.poll(sounded).toBeGreaterThan(0);
-  // The first one brings the player's own beginnings with it.
-  const before = await sounded();
-  await page.getByRole("button", { name: "Hear the snare", exact: true }).press("Enter");
-  await expect.poll(sounded).toBe(before + 1);
-});
-
 test("takes that can't be fetched hold nothing up: the drawn kit plays", async ({ page }) => {
   await page.route("**/cymbals*.wav", (route) => route.abort());
   const sounded = await countSounds(page);
@@ -57,9 +45,10 @@ test("takes that can't be fetched hold nothing up: the drawn kit plays", async (
   await expect(stop).toBeVisible();
 });
 
-/** Lets a test take the sound away as a system does; `comesBack` says whether asking for it again helps. */
-async function takeable(page: Page, comesBack: boolean) {
-  await page.addInitScript((back) => {
+test("sound that the system takes away is asked for again; if it stays away that is said, and Play begins again", async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
     const contexts: AudioContext[] = [];
     const Native = window.AudioContext;
     window.AudioContext = class extends Native {
@@ -69,44 +58,33 @@ async function takeable(page: Page, comesBack: boolean) {
       }
     };
     const { resume } = Native.prototype;
-    let isTaken = false;
+    let isGone = false;
     Native.prototype.resume = function (this: AudioContext) {
-      return isTaken && !back ? new Promise(() => {}) : resume.call(this);
+      return isGone ? new Promise(() => {}) : resume.call(this);
     };
     Object.assign(window, {
-      takeSound: () => {
-        isTaken = true;
+      takeSound: (forGood: boolean) => {
+        isGone = forGood;
         return Promise.all(contexts.map((context) => context.suspend()));
       },
       states: () => contexts.map(({ state }) => state),
     });
-  }, comesBack);
-  return {
-    take: () => page.evaluate(() => (window as unknown as { takeSound: () => Promise<unknown> }).takeSound()),
-    states: () => page.evaluate(() => (window as unknown as { states: () => string[] }).states()),
-  };
-}
-
-test.describe("when the system takes the sound away", () => {
-  test("it is asked for again, and plays on", async ({ page }) => {
-    const { take, states } = await takeable(page, true);
-    const { play, stop, rail } = await openLine(page, "@4 RLRLx4");
-    await play.click();
-    await expect(rail.locator("[data-playing]")).toHaveCount(1);
-    await take();
-    await expect.poll(async () => (await states()).includes("suspended")).toBe(false);
-    await expect(stop).toBeVisible();
-    await expect(rail.locator("[data-playing]")).toHaveCount(1);
-    await expect(page.getByText("Your device took the sound away")).toHaveCount(0);
   });
-
-  test("and it stays away, that is said, and Play begins again", async ({ page }) => {
-    const { take } = await takeable(page, false);
-    const { play, rail } = await openLine(page, "@4 RLRLx4");
-    await play.click();
-    await expect(rail.locator("[data-playing]")).toHaveCount(1);
-    await take();
-    await expect(page.getByRole("alert").getByText("Your device took the sound away")).toBeVisible();
-    await expect(play).toBeVisible();
-  });
+  interface Taken {
+    takeSound(forGood: boolean): Promise<unknown>;
+    states(): string[];
+  }
+  const take = (forGood: boolean) => page.evaluate((gone) => (window as unknown as Taken).takeSound(gone), forGood);
+  const { play, stop, rail } = await openLine(page, "@4 RLRLx4");
+  await play.click();
+  await expect(rail.locator("[data-playing]")).toHaveCount(1);
+  await take(false);
+  await expect.poll(() => page.evaluate(() => (window as unknown as Taken).states().includes("suspended"))).toBe(false);
+  await expect(stop).toBeVisible();
+  await expect(rail.locator("[data-playing]")).toHaveCount(1);
+  const told = page.getByText("Your device took the sound away");
+  await expect(told).toHaveCount(0);
+  await take(true);
+  await expect(page.getByRole("alert").filter({ has: told })).toBeVisible();
+  await expect(play).toBeVisible();
 });

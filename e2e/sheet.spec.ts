@@ -1,9 +1,8 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
 import { extractText, getDocumentProxy } from "unpdf";
-import { downloadOf, NEWCOMER, openNewLine, stackOf } from "./support";
+import { downloadOf, NEWCOMER, openNewLine, openShelf, stackOf } from "./support";
 
-const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
 const pages = (page: Page) => page.getByRole("img", { name: /^Page \d+ of \d+/ });
 
 async function textOf(pdf: Uint8Array): Promise<string> {
@@ -36,38 +35,14 @@ async function newFill(page: Page, name: string, tag: string, line: string) {
   await expect(stackOf(page).saved).toBeVisible();
 }
 
-test("the sheet of a fill has the parts that are chosen, and prints without the interface", async ({ page }) => {
-  await newFill(page, "Gate and ladder", "paper", "@4 >RLRRLK RLRRLK RLRK");
-  await page.getByRole("link", { name: "Sheet" }).click();
-  await expect(pages(page).first()).toHaveAccessibleName(/Gate and ladder/);
-  await expect(pages(page).first()).toHaveAccessibleName(/Practice steps/);
-  const setup = page.getByRole("complementary", { name: "Page setup" });
-  await setup.getByRole("checkbox", { name: "Practice steps" }).uncheck();
-  await expect(pages(page).first()).not.toHaveAccessibleName(/Practice steps/);
-  await setup.getByRole("combobox", { name: "Paper" }).selectOption("A4");
-  await setup.getByRole("combobox", { name: "Held" }).selectOption("Sideways");
-  await expect.poll(async () => pagesOf(await print(page))).toMatchObject({ width: 842, height: 595 });
-  const text = await textOf(await print(page));
-  expect(text).toContain("Gate and ladder");
-  expect(text).toContain("R L R R L K R L R R L K R L R K");
-  for (const word of ["Shelf", "Setup", "Export", "On the page", "Undo"]) expect(text).not.toContain(word);
-
-  await page.reload();
-  await expect(setup.getByRole("checkbox", { name: "Practice steps" })).not.toBeChecked();
-  await setup
-    .getByRole("combobox", { name: "Print size" })
-    .selectOption({ label: "Music stand: readable from behind the kit" });
-  await expect(pages(page).nth(1)).toBeAttached();
-});
-
-test("a PDF file, a picture of the page in dots and in lines", async ({ page }) => {
-  await newFill(page, "Gate", "paper", "@4 RLRL RLRK");
+test("a fill leaves as PDF and as pictures; its sheet has the parts that are chosen, and prints without the interface", async ({
+  page,
+}) => {
+  await newFill(page, "Gate and ladder", "paper", "@4 RLRL RLRK");
   await openExport(page, "PDF, ready to print…");
   const pdf = await downloadOf(page, async () => {});
-  expect(pdf.name).toBe("gate.pdf");
-  const text = await textOf(await readFile(pdf.path));
-  expect(text).toContain("Gate");
-  expect(text).toContain("R L R L R L R K");
+  expect(pdf.name).toBe("gate-and-ladder.pdf");
+  expect(await textOf(await readFile(pdf.path))).toContain("R L R L R L R K");
 
   await openExport(page, "Picture (SVG or PNG)…");
   const dialog = page.getByRole("dialog", { name: "Picture" });
@@ -93,6 +68,28 @@ test("a PDF file, a picture of the page in dots and in lines", async ({ page }) 
   expect(large / small).toBeCloseTo(4, 1);
   // Letter or A4 at 192 dots to the inch.
   expect([1588, 1632]).toContain(whole);
+  await dialog.getByRole("button", { name: "Close" }).click();
+
+  await page.getByRole("link", { name: "Sheet" }).click();
+  await expect(pages(page).first()).toHaveAccessibleName(/Gate and ladder/);
+  await expect(pages(page).first()).toHaveAccessibleName(/Practice steps/);
+  const setup = page.getByRole("complementary", { name: "Page setup" });
+  await setup.getByRole("checkbox", { name: "Practice steps" }).uncheck();
+  await expect(pages(page).first()).not.toHaveAccessibleName(/Practice steps/);
+  await setup.getByRole("combobox", { name: "Paper" }).selectOption("A4");
+  await setup.getByRole("combobox", { name: "Held" }).selectOption("Sideways");
+  await expect.poll(async () => pagesOf(await print(page))).toMatchObject({ width: 842, height: 595 });
+  const text = await textOf(await print(page));
+  expect(text).toContain("Gate and ladder");
+  expect(text).toContain("R L R L R L R K");
+  for (const word of ["Shelf", "Setup", "Export", "On the page", "Undo"]) expect(text).not.toContain(word);
+
+  await page.reload();
+  await expect(setup.getByRole("checkbox", { name: "Practice steps" })).not.toBeChecked();
+  await setup
+    .getByRole("combobox", { name: "Print size" })
+    .selectOption({ label: "Music stand: readable from behind the kit" });
+  await expect(pages(page).nth(1)).toBeAttached();
 });
 
 test("a lesson is made from a tag, ordered, printed, sent as a link, and practised by a pupil", async ({
@@ -103,7 +100,7 @@ test("a lesson is made from a tag, ordered, printed, sent as a link, and practis
   await newFill(page, "First door", "doors", "@4 RLRL RLRK");
   await newFill(page, "Second door", "doors", "@4 RLKx5 R");
   await newFill(page, "Not a door", "walls", "@4 RRLL RRLL");
-  await shelf(page);
+  await openShelf(page);
   await page.getByRole("button", { name: /^doors/ }).click();
   await page.getByRole("button", { name: "New lesson of 2 fills" }).click();
   await page.getByRole("textbox", { name: "Name of the lesson" }).fill("Two doors");
@@ -165,7 +162,9 @@ test("a lesson is made from a tag, ordered, printed, sent as a link, and practis
   await pupil.context().close();
 });
 
-test("a file is taken wherever it is dropped, a link wherever it is pasted", async ({ page }) => {
+test("a file is taken wherever it is dropped, a link wherever it is pasted; a large one can be cancelled", async ({
+  page,
+}) => {
   await newFill(page, "Dropped", "paper", "@4 RLRL RLRK");
   await openExport(page, "Link or code to scan…");
   const share = page.getByRole("dialog", { name: /^Share/ });
@@ -196,4 +195,13 @@ test("a file is taken wherever it is dropped, a link wherever it is pasted", asy
   await expect(page.getByRole("heading", { name: "Log" })).toBeVisible();
   await give("drop", true, "# From outside\n@4 RLRRLx3 K\n");
   await expect(page.getByText("Imported: 1 new fill.")).toBeVisible();
+
+  await openShelf(page);
+  const count = await page.getByRole("heading", { name: /^Shelf/ }).textContent();
+  const buffer = Buffer.from("@4 RLRRx2500\n".repeat(1_000));
+  await page.getByLabel("File to import").setInputFiles({ name: "large.txt", mimeType: "text/plain", buffer });
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await expect(page.getByText("Reading the file…")).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole("heading", { name: /^Shelf/ })).toHaveText(count ?? "");
 });

@@ -124,9 +124,11 @@ test.describe("playing", () => {
     await expect(play).toBeVisible();
   });
 
-  test("nothing sounds before the first gesture, and the volume begins modest", async ({ page }) => {
+  test("nothing sounds before the first gesture, and the volume begins modest; a pressed drum of the Floor is heard", async ({
+    page,
+  }) => {
     const sounded = await countSounds(page);
-    const { play, rail } = await openLine(page, "@4 RLRL");
+    const { play, rail, stop } = await openLine(page, "@4 RLRL");
     await expect(page.getByRole("slider", { name: "Volume" })).toHaveValue("50");
     expect(await sounded()).toBe(0);
     await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
@@ -134,5 +136,14 @@ test.describe("playing", () => {
     await play.click();
     await expect(rail.locator("[data-playing]")).toHaveCount(1);
     expect(await sounded()).toBeGreaterThan(0);
+    await stop.click();
+    await page.getByRole("link", { name: "Floor", exact: true }).click();
+    // With no note chosen, by mouse and by keys.
+    const played = await sounded();
+    await page.getByRole("button", { name: "Hear the ride", exact: true }).click();
+    await expect.poll(sounded).toBeGreaterThan(played);
+    const before = await sounded();
+    await page.getByRole("button", { name: "Hear the snare", exact: true }).press("Enter");
+    await expect.poll(sounded).toBe(before + 1);
   });
 });

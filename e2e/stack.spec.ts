@@ -1,46 +1,56 @@
 import { readFile } from "node:fs/promises";
 import { expect, test } from "@playwright/test";
-import { downloadOf, exportAs, noteNumber, openLine, stackOf } from "./support";
+import { downloadOf, exportAs, noteNumber, openLine } from "./support";
 
-test.describe("the line as text", () => {
-  test("text that cannot be read survives a reload, and direct edits leave it alone", async ({ page }) => {
-    const { line, grid, saved } = await openLine(page, "@4 RLRL");
-    await line.fill("@4 RLRL (RK");
-    await noteNumber(grid, 0).click();
-    await page.keyboard.press("k");
-    await expect(page.getByText("Fix the error in the line first. Your text hasn't changed.")).toBeVisible();
-    await expect(line).toHaveValue("@4 RLRL (RK");
-    await expect(saved).toBeVisible();
-    await page.reload();
-    await expect(line).toHaveValue("@4 RLRL (RK");
-    await expect(grid.getByRole("gridcell")).toHaveCount(4);
-  });
+test("the line as text: what cannot be read survives a reload, and direct edits leave it alone", async ({ page }) => {
+  const { line, grid, saved } = await openLine(page, "@4 RLRL");
+  await line.fill("@4 RLRL (RK");
+  await noteNumber(grid, 0).click();
+  await page.keyboard.press("k");
+  await expect(page.getByText("Fix the error in the line first. Your text hasn't changed.")).toBeVisible();
+  await expect(line).toHaveValue("@4 RLRL (RK");
+  await expect(saved).toBeVisible();
+  await page.reload();
+  await expect(line).toHaveValue("@4 RLRL (RK");
+  await expect(grid.getByRole("gridcell")).toHaveCount(4);
 
-  test("what was typed a moment before the page went away is there again", async ({ page }) => {
-    const { line } = await openLine(page, "@4 RLRL");
+  await test.step("and what was typed a moment before the page goes away", async () => {
     await line.fill("@4 RLRL KK just now");
     await page.reload();
     await expect(line).toHaveValue("@4 RLRL KK just now");
+    await page.getByRole("textbox", { name: "Name of the fill" }).fill("In a hurry");
+    await page.goto("/");
+    const card = page.getByRole("listitem").filter({ has: page.getByRole("heading", { name: "In a hurry" }) });
+    await expect(card).toContainText("@4 RLRL KK just now");
   });
 });
 
-test.describe("by keyboard alone", () => {
-  test("a cell is moved with its handle", async ({ page }) => {
-    const { line } = await openLine(page, "@4 RLR KKLL");
-    await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).focus();
-    await page.keyboard.press("Space");
-    await expect(page.getByText("Cell 1 is at place 1.")).toBeAttached();
-    // The places are measured a moment after a cell is picked up.
-    await expect(async () => {
-      await page.keyboard.press("ArrowUp");
-      await expect(page.getByText("Cell 1 is at place 2.")).toBeAttached({ timeout: 400 });
-    }).toPass();
-    await page.keyboard.press("Space");
-    await expect(line).toHaveValue("@4 KKLL RLR");
-  });
+test("cells are moved by keyboard alone, and dragged by mouse; the text follows", async ({ page }) => {
+  const { line } = await openLine(page, "@4 RLR KKLL");
+  await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).focus();
+  await page.keyboard.press("Space");
+  await expect(page.getByText("Cell 1 is at place 1.")).toBeAttached();
+  // The places are measured a moment after a cell is picked up.
+  await expect(async () => {
+    await page.keyboard.press("ArrowUp");
+    await expect(page.getByText("Cell 1 is at place 2.")).toBeAttached({ timeout: 400 });
+  }).toPass();
+  await page.keyboard.press("Space");
+  await expect(line).toHaveValue("@4 KKLL RLR");
+
+  await line.fill("@4 RLR KKLL RK");
+  const from = await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).boundingBox();
+  const to = await page.getByRole("button", { name: "Cell 3, 2 slots: move" }).boundingBox();
+  if (!from || !to) throw new Error("no handles");
+  await page.mouse.move(from.x + 15, from.y + 15);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 15, from.y - 10, { steps: 4 });
+  await page.mouse.move(to.x + 15, to.y + 10, { steps: 8 });
+  await page.mouse.up();
+  await expect(line).toHaveValue("@4 KKLL RK RLR");
 });
 
-test("the staff has a sign for every kind of stroke, and its accents stand in one row over the beams", async ({
+test("the staff has a sign for every kind of stroke, and its accents in one row over the beams; it leaves as MusicXML and as a picture", async ({
   page,
 }) => {
   const { line } = await openLine(page, "@4 RLRL");
@@ -76,12 +86,8 @@ test("the staff has a sign for every kind of stroke, and its accents stand in on
   await expect(staff).toContainText("Bar 1 cannot be written in note values: its eighth triplets stop");
   await expect(staff.locator('[data-kind="head"]')).toHaveCount(6);
   await expect(staff.locator('[data-kind="stem"]')).toHaveCount(0);
-});
 
-test("the staff leaves as MusicXML and as a picture; sixes are written as the player wants them", async ({ page }) => {
-  const { line } = await openLine(page, "@4 RLRL");
   await line.fill("@6 >RLRRLL @4 'RLRK");
-  const staff = page.getByRole("region", { name: "Staff" });
   const numbers = staff.locator('[data-kind="tuplet"]');
   await expect(numbers).toHaveCount(1);
   const score = await readFile((await exportAs(page, "Notation for other programs (MusicXML)")).path, "utf8");
@@ -97,35 +103,9 @@ test("the staff leaves as MusicXML and as a picture; sixes are written as the pl
   expect(picture).toContain("<path ");
   expect(picture).not.toContain("<text");
   await dialog.getByRole("button", { name: "Close" }).click();
+  // Sixes are written as the player wants them.
   await page.getByRole("link", { name: "Setup" }).click();
   await page.getByRole("combobox", { name: "Write six notes in a beat" }).selectOption("as two groups of three");
   await page.goBack();
   await expect(numbers).toHaveCount(2);
-});
-
-test.describe("by mouse", () => {
-  test("cells are dragged into another order; the text follows", async ({ page }) => {
-    const { line } = await openLine(page, "@4 RLR KKLL RK");
-    const from = await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).boundingBox();
-    const to = await page.getByRole("button", { name: "Cell 3, 2 slots: move" }).boundingBox();
-    if (!from || !to) throw new Error("no handles");
-    await page.mouse.move(from.x + 15, from.y + 15);
-    await page.mouse.down();
-    await page.mouse.move(from.x + 15, from.y - 10, { steps: 4 });
-    await page.mouse.move(to.x + 15, to.y + 10, { steps: 8 });
-    await page.mouse.up();
-    await expect(line).toHaveValue("@4 KKLL RK RLR");
-  });
-});
-
-test("a phone shows the same fill without sideways scrolling", async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  const { grid, rail } = await openLine(page, "@6 RLRLLKKx3 RLK");
-  await expect(grid.getByRole("gridcell")).toHaveCount(24);
-  await expect(rail.getByRole("option")).toHaveCount(24);
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-  await page.getByRole("button", { name: "More sound settings" }).click();
-  await expect(page.getByRole("combobox", { name: "Which groove" })).toBeVisible();
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-  await expect(stackOf(page).play).toBeVisible();
 });

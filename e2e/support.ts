@@ -24,11 +24,13 @@ export const AFTER_FIRST_VISIT = "test-results/after-first-visit.json";
 /** A browser that was never here. */
 export const NEWCOMER = { cookies: [], origins: [] };
 
-/** Comes to the shelf; a newcomer is taken to the first fill, and goes on from there. */
+/** Comes to the shelf, from where the app stands or by its address; a newcomer is taken to the first fill, and goes on. */
 export async function openShelf(page: Page): Promise<void> {
   const shelf = page.getByRole("heading", { name: /^Shelf/ });
-  await page.goto("/");
-  await expect(shelf.or(stackOf(page).line).first()).toBeVisible();
+  if (page.url() === "about:blank") {
+    await page.goto("/");
+    await expect(shelf.or(stackOf(page).line).first()).toBeVisible();
+  }
   if (await shelf.isHidden()) await page.getByRole("link", { name: "Shelf" }).click();
   await expect(shelf).toBeVisible();
 }
@@ -49,6 +51,18 @@ export async function openNewLine(page: Page, text: string) {
   const stack = stackOf(page);
   await stack.line.fill(text);
   return stack;
+}
+
+/** A lesson with the fill of the book in it; its address. */
+export async function newLesson(page: Page): Promise<string> {
+  await openShelf(page);
+  await page.getByRole("button", { name: "New lesson" }).click();
+  await page.getByRole("button", { name: "Add fills…" }).click();
+  const dialog = page.getByRole("dialog", { name: "Add to the lesson" });
+  await dialog.getByRole("button", { name: /^Choose all/ }).click();
+  await dialog.getByRole("button", { name: /^Add \d/ }).click();
+  await expect(page.getByRole("img", { name: /^Page 1/ })).toBeVisible();
+  return new URL(page.url()).pathname;
 }
 
 /** Saves the download that `act` brings about; returns its name and path. */
