@@ -130,7 +130,8 @@ describe("what each sound is like", () => {
         return Math.hypot(real, imaginary);
       };
       const pitches = Array.from({ length: 61 }, (_, step) => 76 + step * 0.6);
-      return pitches.reduce((best, one) => (strength(one) > strength(best) ? one : best));
+      const strengths = pitches.map(strength);
+      return pitches[strengths.indexOf(Math.max(...strengths))] as number;
     };
     const cents = (level: Level) => {
       const samples = sound("f1", level);
