@@ -1,8 +1,6 @@
 import { defineConfig } from "@playwright/test";
-import { AFTER_FIRST_VISIT, PORT } from "./e2e/support";
+import { AFTER_FIRST_VISIT, DEMO_PORT, PORT } from "./e2e/support";
 import { CHROMIUM_ARGS, findChromium } from "./scripts/chromium.mjs";
-
-const DEMO_PORT = 4188;
 
 export default defineConfig({
   testDir: "e2e",
@@ -20,6 +18,7 @@ export default defineConfig({
   reporter: "list",
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
+    storageState: AFTER_FIRST_VISIT,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     // Kept for use without a network only where that is tested.
@@ -29,11 +28,9 @@ export default defineConfig({
     launchOptions: { executablePath: findChromium(), args: CHROMIUM_ARGS },
   },
   projects: [
-    // First: its tests are the longest.
-    { name: "demo", testMatch: /demo\./, use: { baseURL: `http://127.0.0.1:${DEMO_PORT}` } },
-    // Then what waits for time-outs: others work meanwhile.
-    { name: "trouble", testMatch: /trouble\./, use: { storageState: AFTER_FIRST_VISIT } },
-    { name: "own", testIgnore: /(demo|trouble)\./, use: { storageState: AFTER_FIRST_VISIT } },
+    // First what waits most, for time-outs and for music: others work meanwhile.
+    { name: "waiting", testMatch: /(demo|trouble)\./ },
+    { name: "working", testIgnore: /(demo|trouble)\./ },
   ],
   webServer: [
     {

@@ -1,5 +1,7 @@
 import { expect, type Page, test } from "@playwright/test";
-import { openShelf } from "./support";
+import { DEMO_PORT, NEWCOMER, openShelf } from "./support";
+
+test.use({ baseURL: `http://127.0.0.1:${DEMO_PORT}`, storageState: NEWCOMER });
 
 async function openFlow(page: Page) {
   await page.goto("/flow/demo-flow-lanterns");

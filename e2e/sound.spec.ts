@@ -1,11 +1,13 @@
 import { fileURLToPath } from "node:url";
 import { expect, type Page, test } from "@playwright/test";
 import type { RenderWish } from "./harness/render";
-import { countSounds, openLine, openShelf } from "./support";
+import { countSounds, openLine } from "./support";
 
 const HARNESS = fileURLToPath(new URL("../test-results/harness/render.js", import.meta.url));
 
+/** On an address of the app, with nothing of it in the way. */
 async function serveHarness(page: Page) {
+  await page.goto("/icon.svg");
   await page.route("**/harness/render.js", (route) => route.fulfill({ path: HARNESS, contentType: "text/javascript" }));
 }
 
@@ -39,7 +41,6 @@ test.describe("rendered sound", () => {
     },
   };
   test("begins where the timeline says with its feel, to the sample", async ({ page }) => {
-    await openShelf(page);
     const sampleRate = 44_100;
     for (const [name, wish] of Object.entries(cases)) {
       await test.step(name, async () => {
@@ -63,7 +64,6 @@ test.describe("rendered sound", () => {
   });
 
   test("the kit itself: three levels apart, and the first stroke on time", async ({ page }) => {
-    await openShelf(page);
     const sampleRate = 44_100;
     const { sounding, peaks } = await render(page, {
       text: "@1 rR>R!R",
@@ -85,7 +85,6 @@ test.describe("rendered sound", () => {
 test("what plays and what is written to a file are the same: hats that close, chokes, buzzes, room, hands", async ({
   page,
 }) => {
-  await openShelf(page);
   await serveHarness(page);
   const wish = {
     // Eighths at 120 begin on whole samples: between two of them the browser rounds in its own way.

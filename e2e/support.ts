@@ -19,6 +19,8 @@ export async function openVerdict(page: Page, words: RegExp) {
 }
 
 export const PORT = 4187;
+/** Of the server that serves the demo's book. */
+export const DEMO_PORT = 4188;
 /** The browser's storage after a newcomer's first visit, made by the global set-up. */
 export const AFTER_FIRST_VISIT = "test-results/after-first-visit.json";
 /** A browser that was never here. */

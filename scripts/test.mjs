@@ -126,8 +126,9 @@ async function browserTests(browser, build) {
 const browser = run("browser", ["node", ["scripts/prepare.mjs", "browser"]]);
 await check("route types", bin("react-router", "typegen"));
 let build;
-// What takes longest first, but for the browser tests: they begin when a lane is free, and have two at the end.
-await inLanes(2, [
+// One lane more than there are processors: tests of playing mostly wait. What takes longest begins first, but for the
+// browser tests, which need the build.
+await inLanes(availableParallelism() + 1, [
   () => unitTests("page tests", "pages"),
   () => unitTests("unit tests", "units"),
   () => {
