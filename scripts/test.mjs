@@ -126,9 +126,8 @@ async function browserTests(browser, build) {
 const browser = run("browser", ["node", ["scripts/prepare.mjs", "browser"]]);
 await check("route types", bin("react-router", "typegen"));
 let build;
-// One lane more than there are processors: tests of playing mostly wait. What takes longest begins first, but for the
-// browser tests, which need the build.
-await inLanes(availableParallelism() + 1, [
+// What takes longest first, but for the browser tests: they begin when a lane is free, and have two at the end.
+await inLanes(2, [
   () => unitTests("page tests", "pages"),
   () => unitTests("unit tests", "units"),
   () => {
