@@ -9,6 +9,7 @@ import { MAX_CELL_SLOTS } from "~/library/cell/content";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
+import { Alarm } from "~/ui/alarm";
 import { ExternalLink } from "~/ui/icons";
 import { CellCoins } from "~/views/coins";
 import { CHOOSE_NOTE_FIRST, FIX_LINE_FIRST } from "~/words/editing";
@@ -163,11 +164,7 @@ export function CellMoves() {
             ))}
           </fieldset>
         ) : null}
-        {content.text !== content.goodText ? (
-          <p role="alert" className="text-xs text-error">
-            Fix the error in the line first.
-          </p>
-        ) : null}
+        <Alarm words={content.text === content.goodText ? null : "Fix the error in the line first."} />
       </div>
       <div className="flex-1 min-h-0 overflow-y-auto px-3 py-2">
         <MoveGallery

@@ -2,6 +2,7 @@
 
 import { useMemo, useState } from "react";
 import { plural } from "~/words/time";
+import { Alarm } from "./alarm";
 import { Check } from "./check";
 import { Modal } from "./modal";
 import { Tabs } from "./tabs";
@@ -120,11 +121,7 @@ export default function PickDialog<Kind extends string>(props: PickDialogProps<K
         >
           {picked.length === 0 ? "Choose some first" : `Add ${plural(picked.length, one)}`}
         </button>
-        {isTooMany ? (
-          <p role="alert" className="text-sm text-error">
-            There is room for {most} more. Take some out first.
-          </p>
-        ) : null}
+        <Alarm words={isTooMany ? `There is room for ${most} more. Take some out first.` : null} />
       </div>
     </Modal>
   );

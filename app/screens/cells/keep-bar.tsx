@@ -5,6 +5,7 @@ import { type BookEntry, contentOf } from "~/library/cell/entries";
 import type { FillRow } from "~/library/database";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import { useSession } from "~/session/session";
+import { Alarm } from "~/ui/alarm";
 import { BookmarkPlus, CornerUpRight, Layers, Save } from "~/ui/icons";
 import { type CellBench, cookBench } from "./bench";
 
@@ -108,11 +109,13 @@ export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onS
         </button>
       </div>
       {shown === null && content.origin.text !== null ? <Refusal content={content} /> : null}
-      {isNoted ? null : (
-        <p role="alert" className="basis-full text-sm text-error">
-          This browser can't store unsaved work right now; its storage may be full. Keep the cell before you leave.
-        </p>
-      )}
+      <Alarm
+        words={
+          isNoted
+            ? null
+            : "This browser can't store unsaved work right now; its storage may be full. Keep the cell before you leave."
+        }
+      />
       <div role="status" aria-live="polite" className="basis-full empty:hidden text-sm">
         {answer ? <Answer answer={answer} onKeep={() => keep(true)} /> : null}
       </div>
@@ -124,11 +127,13 @@ function Refusal({ content }: { content: CellBenchContent }) {
   const { cell } = cookBench(content);
   const size = cell.length.toLocaleString("en");
   return (
-    <p role="alert" className="basis-full text-sm text-error">
-      {cellOf(content.origin.text ?? "").length === 0
-        ? "There is nothing to keep yet."
-        : `${size} notes is too long for a cell. The limit is ${MAX_CELL_SLOTS}. Go back a step, or shorten it.`}
-    </p>
+    <Alarm
+      words={
+        cellOf(content.origin.text ?? "").length === 0
+          ? "There is nothing to keep yet."
+          : `${size} notes is too long for a cell. The limit is ${MAX_CELL_SLOTS}. Go back a step, or shorten it.`
+      }
+    />
   );
 }
 

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { cellOf, readTyped } from "~/library/cell/content";
 import type { BookEntry } from "~/library/cell/entries";
 import { MAX_POOL, type PoolContent, type SearchContent } from "~/library/search/content";
+import { Alarm } from "~/ui/alarm";
 import { X } from "~/ui/icons";
 import { CellCoins } from "~/views/coins";
 import { poolWith, type SearchBench } from "./bench";
@@ -86,11 +87,7 @@ export function Pool({ bench, content, entries, strongHand, say }: PoolProps) {
           </button>
         </form>
       </div>
-      {isBad ? (
-        <p role="alert" className="text-xs text-error mt-1">
-          This isn't a sticking yet. Use R L K H and - without spaces, such as RLRRL.
-        </p>
-      ) : null}
+      <Alarm words={isBad ? "This isn't a sticking yet. Use R L K H and - without spaces, such as RLRRL." : null} />
     </section>
   );
 }

@@ -6,6 +6,7 @@ import { type Limits, listCrossings, listLongReaches, measurePace, PLAYER_LEVELS
 import { isHand, LIMBS, type Limb } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import type { Preferences } from "~/library/preferences";
+import { Alarm } from "~/ui/alarm";
 import { LEVEL_OF_PLAYER, sayStrokes, shortLimb, wordCrossing, wordReach } from "~/words/kit";
 
 interface PaceProps {
@@ -129,6 +130,11 @@ function Rate({ rate, most }: { rate: number | null; most: number }) {
 /** Strokes a second that a limb may be said to play: beyond, something else was measured. Our estimate. */
 const BOUNDS = { single: { least: 1, most: 20 }, double: { least: 1, most: 30 } } as const;
 
+function sayRefused(limb: Limb, kind: keyof typeof BOUNDS): string {
+  const { least, most } = BOUNDS[kind];
+  return `${shortLimb(limb)}, ${kind}s: no limb plays that. Use ${least} to ${most} strokes per second; until then your earlier number stays.`;
+}
+
 /** Numbers that the player has measured: strokes a second, clean and relaxed. */
 function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" | "kit">) {
   const { measured } = preferences;
@@ -193,12 +199,7 @@ function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" 
           ))}
         </tbody>
       </table>
-      {refused ? (
-        <p role="alert" className="text-sm text-error mt-1">
-          {shortLimb(refused.limb)}, {refused.kind}s: no limb plays that. Use {BOUNDS[refused.kind].least} to{" "}
-          {BOUNDS[refused.kind].most} strokes per second; until then your earlier number stays.
-        </p>
-      ) : null}
+      <Alarm words={refused ? sayRefused(refused.limb, refused.kind) : null} />
     </section>
   );
 }

@@ -5,6 +5,7 @@ import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, LessonRow } from "~/library/database";
 import { type FlowContent, type FlowIdea, makeIdea } from "~/library/flow/content";
 import { ideaOfEntry, ideaOfFill } from "~/library/flow/ideas";
+import { Alarm } from "~/ui/alarm";
 import { Plus } from "~/ui/icons";
 import { type Choice, PickDialog, type PickTab } from "~/ui/pick";
 import { plural } from "~/words/time";
@@ -77,11 +78,13 @@ export function AddIdeas({ bench, content, fills, entries, lessons }: AddIdeasPr
           </button>
         </form>
       </div>
-      {typed !== "" && !isSound ? (
-        <p role="alert" className="text-xs text-error">
-          This isn't a sticking yet. Use R L K H and -, such as RLRRL, or @3 RLK for triplets.
-        </p>
-      ) : null}
+      <Alarm
+        words={
+          typed === "" || isSound
+            ? null
+            : "This isn't a sticking yet. Use R L K H and -, such as RLRRL, or @3 RLK for triplets."
+        }
+      />
       <Suspense fallback={null}>
         {isOpen ? (
           <PickDialog title="Add ideas" tabs={tabs} most={room} onPick={pick} onClose={() => setOpen(false)} />

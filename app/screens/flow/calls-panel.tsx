@@ -6,6 +6,7 @@ import { bpm, type Meter, MIN_BPM } from "~/core/time";
 import type { FlowContent } from "~/library/flow/content";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
+import { Alarm } from "~/ui/alarm";
 import { Bookmark, Dices, Repeat } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { sayBpm } from "~/words/ceiling";
@@ -123,11 +124,13 @@ export function CallsPanel(props: CallsPanelProps) {
           way to be judged. What you don't play isn't held against you.
         </p>
       ) : null}
-      {flow.isSaved ? null : (
-        <p role="alert" className="text-sm text-error">
-          The last result couldn't be saved. It is kept on this page and will be saved with the next one.
-        </p>
-      )}
+      <Alarm
+        words={
+          flow.isSaved
+            ? null
+            : "The last result couldn't be saved. It is kept on this page and will be saved with the next one."
+        }
+      />
     </section>
   );
 }
