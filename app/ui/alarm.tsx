@@ -2,7 +2,7 @@
 export function Alarm({ words }: { words: string | null }) {
   if (!words) return null;
   return (
-    <p role="alert" className="text-sm text-error w-full">
+    <p role="alert" className="mt-1 text-sm text-error w-full">
       {words}
     </p>
   );
