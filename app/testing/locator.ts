@@ -167,9 +167,14 @@ export class Locator {
   /** Waits until it can be pressed. */
   private async ready(): Promise<HTMLElement> {
     await settle();
+    return this.without(":disabled, [aria-disabled=true]", "disabled");
+  }
+
+  /** Waits until it isn't so any more. */
+  private without(state: string, word: string): Promise<HTMLElement> {
     return vi.waitFor(() => {
       const element = this.get();
-      if (element.matches(":disabled, [aria-disabled=true]")) throw new Error(`it is disabled: ${this.words}`);
+      if (element.matches(state)) throw new Error(`it is ${word}: ${this.words}`);
       return element;
     }, PATIENCE);
   }
@@ -202,7 +207,9 @@ export class Locator {
 
   /** Puts a text, or a slider's value, in place of what is there. */
   async fill(value: string): Promise<void> {
-    const element = await this.ready();
+    await this.ready();
+    // A number's field takes nothing until the package behind it is there.
+    const element = await this.without("[readonly]", "not to be typed into");
     element.focus();
     fireEvent.input(element, { target: { value } });
     if (element.matches("[type=range]")) fireEvent.change(element);

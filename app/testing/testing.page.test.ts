@@ -11,7 +11,7 @@ beforeEach(() => {
       <section aria-label="Attic" class="hidden"><button>Look up</button></section>
       <section aria-label="Cellar" class="hidden lg:block"><button aria-pressed="true">Look down</button></section>
       <div aria-hidden="true"><button>Ghost</button></div>
-      <label>Guests <input value="3"></label>
+      <label>Guests <input value="3"></label><label>Beds <input readonly value="2"></label>
     </main>`;
 });
 afterEach(() => {
@@ -59,4 +59,5 @@ test("nothing is said of what is not there, nor of one of several", async () => 
   await plainExpect(nothing.click()).rejects.toThrow();
   // What can't be pressed is waited for.
   await plainExpect(button("door").click()).rejects.toThrow("disabled");
+  await plainExpect(page.getByLabel("Beds").fill("4")).rejects.toThrow("typed");
 });

@@ -1,8 +1,8 @@
 import { describe, test } from "vitest";
 import { expect, noteNumber, openLine, page, struck } from "~/testing";
 
-/** Slots of the fill that were lit while `until` came about. */
-async function slotsPlayed(until: () => Promise<void>): Promise<number[]> {
+/** Slots of the fill that were lit while `until` came about, which is told of them. */
+async function slotsPlayed(until: (seen: ReadonlySet<number>) => Promise<void>): Promise<number[]> {
   const seen = new Set<number>();
   const observer = new MutationObserver((changes) => {
     for (const { target } of changes) {
@@ -11,7 +11,7 @@ async function slotsPlayed(until: () => Promise<void>): Promise<number[]> {
     }
   });
   observer.observe(document.body, { subtree: true, attributeFilter: ["data-playing"] });
-  await until();
+  await until(seen);
   observer.disconnect();
   return [...seen].sort((a, b) => a - b);
 }
@@ -33,13 +33,13 @@ describe("practising", () => {
     await panel.getByRole("button", { name: "Half" }).click();
     await expect(panel.getByText("120 bpm")).toBeVisible();
     await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
-    const played = await slotsPlayed(async () => {
+    const played = await slotsPlayed(async (seen) => {
       await play.click();
       await expect(page.getByRole("status", { name: "Tempo heard now" })).toHaveText("now 120");
+      // It goes round: what a busy machine had no time to light is lit the next time.
+      await expect.poll(() => seen.size).toBeGreaterThanOrEqual(4);
       await expect(noteNumber(grid, 6)).toHaveAttribute("data-playing");
-      // Round again.
       await expect(noteNumber(grid, 3)).toHaveAttribute("data-playing");
-      await expect(noteNumber(grid, 4)).toHaveAttribute("data-playing");
     });
     expect(played).toEqual([3, 4, 5, 6]);
     await panel.getByRole("button", { name: "Reset practice" }).click();
