@@ -124,6 +124,7 @@ async function browserTests(browser, build) {
 
 // It waits for the network and the disk, and is wanted last.
 const browser = run("browser", ["node", ["scripts/prepare.mjs", "browser"]]);
+const routeTypes = check("route types", bin("react-router", "typegen"));
 let build;
 // What takes longest first, but for the browser tests: they begin when a lane is free, and have two at the end.
 await inLanes(2, [
@@ -135,7 +136,7 @@ await inLanes(2, [
   },
   // The compiler of its own binary: the linters and the framework still load the one before it.
   async () => {
-    await check("route types", bin("react-router", "typegen"));
+    await routeTypes;
     await check("types", ["node", ["node_modules/typescript-7/bin/tsc", "--noEmit", "--singleThreaded"]]);
   },
   () => check("import rules", bin("depcruise", "app", "--config", ".dependency-cruiser.cjs")),
