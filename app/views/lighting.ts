@@ -74,34 +74,16 @@ export function useCursor(): number | null {
   return useStore(useLights().store, ({ cursor }) => cursor);
 }
 
-/** The slots that are lit in a way, and the value of the attribute that says so. */
-function litSlots(kind: Kind, lights: Lighting): { readonly slots: readonly number[]; readonly value: string } {
-  const lit = lights[kind];
-  const slots = lit === null ? [] : typeof lit === "number" ? [lit] : lit;
-  return { slots, value: kind === "limit" && lights.isOver ? "over" : "" };
-}
-
-/** After one kind of light has changed. */
 function mark(root: Element, kind: Kind, lights: Lighting) {
+  const lit = lights[kind];
   const attribute = `data-${kind}`;
-  const { slots, value } = litSlots(kind, lights);
+  const value = kind === "limit" && lights.isOver ? "over" : "";
+  const slots = lit === null ? [] : typeof lit === "number" ? [lit] : lit;
   for (const element of root.querySelectorAll(`[${attribute}]`)) {
     if (!slots.includes(Number(element.getAttribute("data-slot")))) element.removeAttribute(attribute);
   }
   for (const slot of slots) {
     for (const element of root.querySelectorAll(`[data-slot="${slot}"]`)) element.setAttribute(attribute, value);
-  }
-}
-
-/** After a drawing: every slot once. */
-function markAll(root: Element, lights: Lighting) {
-  const lit = KINDS.map((kind) => ({ attribute: `data-${kind}`, ...litSlots(kind, lights) }));
-  for (const element of root.querySelectorAll("[data-slot]")) {
-    const slot = Number(element.getAttribute("data-slot"));
-    for (const { attribute, slots, value } of lit) {
-      if (slots.includes(slot)) element.setAttribute(attribute, value);
-      else if (element.hasAttribute(attribute)) element.removeAttribute(attribute);
-    }
   }
 }
 
@@ -125,7 +107,7 @@ export function useLighting(ref: RefObject<Element | null>) {
     const root = ref.current;
     if (!root) return;
     const now = store.getState();
-    markAll(root, now);
+    for (const kind of KINDS) mark(root, kind, now);
     showMarks(root, now.marks, null);
     return store.subscribe((next, previous) => {
       for (const kind of KINDS)
