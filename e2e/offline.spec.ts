@@ -67,8 +67,7 @@ test("with no network, after one visit to the first screen: every screen, reload
   await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
   await screen(page, "Shelf");
   await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
-  // By their addresses too: one that is a screen, one that leads to one.
-  for (const path of ["/log", "/flow"]) {
+  for (const path of ["/", "/log", "/setup", "/cells", "/fit", "/flow", "/fills"]) {
     await page.goto(path);
     await expect(page.getByRole("navigation", { name: "Screens" })).toBeVisible();
     await expect(page.getByText(/couldn't be fetched/)).toHaveCount(0);

@@ -12,7 +12,6 @@ async function serveHarness(page: Page) {
 }
 
 async function render(page: Page, wish: RenderWish) {
-  await serveHarness(page);
   return page.evaluate(async (wished) => {
     const path = "/harness/render.js";
     const harness: typeof import("./harness/render") = await import(path);
@@ -41,6 +40,7 @@ test.describe("rendered sound", () => {
     },
   };
   test("begins where the timeline says with its feel, to the sample", async ({ page }) => {
+    await serveHarness(page);
     const sampleRate = 44_100;
     for (const [name, wish] of Object.entries(cases)) {
       await test.step(name, async () => {
@@ -64,6 +64,7 @@ test.describe("rendered sound", () => {
   });
 
   test("the kit itself: three levels apart, and the first stroke on time", async ({ page }) => {
+    await serveHarness(page);
     const sampleRate = 44_100;
     const { sounding, peaks } = await render(page, {
       text: "@1 rR>R!R",

@@ -99,7 +99,7 @@ describe("nothing lies on anything that it should not", () => {
         fc.pre(timeline.slots.length > 0 && timeline.slots.length < 120);
         expect(clashes(timeline, meter, width)).toEqual([]);
       }),
-      runs(50),
+      runs(80),
     );
   });
 });
