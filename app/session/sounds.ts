@@ -1,28 +1,14 @@
-/** The worker that makes the kit's sounds: begun when sounds are first wanted, and kept. */
+/** The worker that makes the kit's sounds: it starts when sounds are first wanted, and stays. */
 
-import type { Remote } from "comlink";
 import type { SoundMaking } from "~/audio/kit";
-import type { SoundMaker } from "~/workers/sounds";
+import { openSounds } from "~/workers/open";
 
-let maker: Promise<Remote<SoundMaker>> | null = null;
-
-async function startMaker(): Promise<Remote<SoundMaker>> {
-  const { wrap } = await import("comlink");
-  return wrap<SoundMaker>(new Worker(new URL("../workers/sounds.ts", import.meta.url), { type: "module" }));
-}
-
-function theMaker(): Promise<Remote<SoundMaker>> {
-  maker ??= startMaker();
-  return maker;
-}
+const maker = openSounds();
 
 export const soundMaking: SoundMaking = {
-  make: async (sounds, sampleRate, rank) => (await theMaker()).make(sounds, sampleRate, rank),
+  make: (sounds, sampleRate, rank) => maker.call((api) => api.make(sounds, sampleRate, rank)),
   warm: (withTakes) => {
     // What can't be fetched now is asked for again when it is needed.
-    void theMaker().then(
-      (started) => (withTakes ? started.warm() : undefined),
-      () => {},
-    );
+    maker.call((api) => (withTakes ? api.warm() : undefined)).catch(() => {});
   },
 };

@@ -50,6 +50,11 @@ export function proxy<Callback extends object>(callback: Callback): Callback {
   return callback;
 }
 
+/** What is sent is copied anyway. */
+export function transfer<Value>(value: Value): Value {
+  return value;
+}
+
 const never = new Promise<never>(() => {});
 
 export function wrap(worker: WorkerInPlace): unknown {

@@ -1,51 +1,103 @@
-import { troubleOf } from "~/data/trouble";
-import type { Import } from "~/session/use-import";
-import { wordImport, wordIncomingProblem, wordPreview } from "~/words/book";
-import { wordStorageTrouble } from "~/words/saving";
+import { useEffect } from "react";
+import { useStore } from "zustand";
+import { type ImportTask, isFinished } from "~/session/imports";
+import { useImports } from "~/session/use-imports";
+import { wordFailedImport, wordImport, wordIncomingProblem, wordPreview } from "~/words/book";
 
-/** How an import stands: what is read, what would change, what became of it, or what is wrong with the file. */
-export function ImportStatus({ incoming }: { readonly incoming: Import }) {
-  const { state, accept, cancel } = incoming;
-  if (state.kind === "idle") return null;
-  if (state.kind === "reading" || state.kind === "writing") {
-    const share = state.kind === "reading" ? state.share : undefined;
-    return (
-      <div role="status" className="alert alert-soft mb-3 flex-wrap">
-        <span>{state.kind === "reading" ? "Reading the file…" : "Putting it into your book…"}</span>
-        <progress className="progress w-40" value={share} max={1} aria-label="Share of the file that is read" />
-        {state.kind === "reading" ? (
-          <button type="button" className="btn btn-sm" onClick={cancel}>
-            Cancel
-          </button>
-        ) : null}
-      </div>
-    );
-  }
-  if (state.kind === "preview") {
-    return (
-      <div role="status" className="alert alert-soft mb-3 flex-wrap">
-        <span className="flex-1 min-w-60">{wordPreview(state.counts)}</span>
-        <button type="button" className="btn btn-sm btn-primary" onClick={accept}>
-          Import
-        </button>
-        <button type="button" className="btn btn-sm" onClick={cancel}>
-          Cancel
-        </button>
-      </div>
-    );
-  }
-  if (state.kind === "done") {
-    return (
-      <p role="status" className="alert alert-soft alert-success mb-3">
-        {wordImport(state.counts)}
-      </p>
-    );
-  }
-  return (
-    <p role="alert" className="alert alert-soft alert-error mb-3">
-      {state.kind === "problem"
-        ? wordIncomingProblem(state.problem)
-        : `${wordStorageTrouble(troubleOf(state.error))} Nothing was imported.`}
-    </p>
+/** The imports: what is being read, what would change, what was imported, and what is wrong with a file. */
+export function ImportStatus() {
+  const imports = useImports();
+  const tasks = useStore(imports.store, (state) => state.tasks);
+  // What was shown is over when its screen is left.
+  useEffect(() => () => imports.forgetFinished(), [imports]);
+  const isAlone = tasks.length === 1;
+  return tasks.map((task) => (
+    <ImportLine
+      key={task.id}
+      task={task}
+      name={isAlone && isFinished(task) ? "" : `${task.name}: `}
+      onAccept={() => imports.accept(task.id)}
+      onCancel={() => imports.cancel(task.id)}
+    />
+  ));
+}
+
+interface ImportLineProps {
+  readonly task: ImportTask;
+  /** Of the file, where it has to be said. */
+  readonly name: string;
+  readonly onAccept: () => void;
+  readonly onCancel: () => void;
+}
+
+function ImportLine({ task: { state }, name, onAccept, onCancel }: ImportLineProps) {
+  const cancel = (
+    <button type="button" className="btn btn-sm" onClick={onCancel}>
+      Cancel
+    </button>
   );
+  switch (state.kind) {
+    case "waiting":
+      return (
+        <div role="status" className="alert alert-soft mb-3 flex-wrap">
+          <span className="flex-1 min-w-60">{name}waiting for the file before it.</span>
+          {cancel}
+        </div>
+      );
+    case "reading":
+    case "writing":
+      return (
+        <div role="status" className="alert alert-soft mb-3 flex-wrap">
+          <span>{state.kind === "reading" ? `${name}reading…` : `${name}importing…`}</span>
+          <progress
+            className="progress w-40"
+            value={state.kind === "reading" ? state.share : undefined}
+            max={1}
+            aria-label={state.kind === "reading" ? "Reading the file" : "Importing the file"}
+          />
+          {cancel}
+        </div>
+      );
+    case "preview":
+      return (
+        <div role="status" className="alert alert-soft mb-3 flex-wrap">
+          <span className="flex-1 min-w-60">
+            {name}
+            {wordPreview(state.counts)}
+          </span>
+          <button type="button" className="btn btn-sm btn-primary" onClick={onAccept}>
+            Import
+          </button>
+          {cancel}
+        </div>
+      );
+    case "done":
+      return (
+        <p role="status" className="alert alert-soft alert-success mb-3">
+          {name}
+          {wordImport(state.counts)}
+        </p>
+      );
+    case "stopped":
+      return (
+        <p role="status" className="alert alert-soft mb-3">
+          {name}the import was stopped while it was being written. Import the file again to be sure: nothing is added
+          twice.
+        </p>
+      );
+    case "problem":
+      return (
+        <p role="alert" className="alert alert-soft alert-error mb-3">
+          {name}
+          {wordIncomingProblem(state.problem)}
+        </p>
+      );
+    case "failed":
+      return (
+        <p role="alert" className="alert alert-soft alert-error mb-3">
+          {name}
+          {wordFailedImport(state.why)}
+        </p>
+      );
+  }
 }

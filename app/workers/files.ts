@@ -1,18 +1,28 @@
-/** Reads files that come in and writes them into the book, off the main thread. To cancel, the worker is ended. */
+/**
+ * Reads files that come in and writes them into the book, makes backups, and keeps the log small, off the main thread. To cancel,
+ * the worker is ended.
+ */
 
-import { expose } from "comlink";
-import type { BookName } from "~/library/database";
-import { openDatabase } from "~/library/database";
+import { expose, transfer } from "comlink";
+import { type Backup, makeBackup } from "~/library/backup";
+import { type BookDatabase, type BookName, openDatabase } from "~/library/database";
 import { type FileProblem, type IncomingFile, readIncoming } from "~/library/incoming";
 import type { BookContents } from "~/library/kinds";
+import { packRuns } from "~/library/practice/store";
 import { type ImportCount, importBook, previewImport } from "~/library/transfer";
 
 /** Told at most so often: each word to the page costs something. */
 const STEP = 0.01;
 
 let contents: BookContents | null = null;
+let opened: Promise<BookDatabase> | null = null;
 
-const reader = {
+function open(name: BookName): Promise<BookDatabase> {
+  opened ??= openDatabase(name);
+  return opened;
+}
+
+const files = {
   /** What is wrong with a file; null for one that can be taken. */
   read: async (file: IncomingFile, onProgress: (share: number) => void): Promise<FileProblem | null> => {
     let told = 0;
@@ -25,14 +35,21 @@ const reader = {
     return read.ok ? null : read.problem;
   },
   /** What would become of the file that was read. */
-  preview: (name: BookName): Promise<ImportCount> => use(name, previewImport),
-  write: (name: BookName): Promise<ImportCount> => use(name, importBook),
+  preview: async (name: BookName): Promise<ImportCount> => previewImport(await open(name), theContents()),
+  write: async (name: BookName): Promise<ImportCount> => importBook(await open(name), theContents()),
+  /** `now` in milliseconds since 1970: the day is in its name. */
+  backUp: async (name: BookName, now: number): Promise<Backup> => {
+    const backup = await makeBackup(await open(name), now);
+    return transfer(backup, [backup.bytes.buffer]);
+  },
+  /** How many days of runs it packed. */
+  packRuns: async (name: BookName): Promise<number> => packRuns(await open(name)),
 };
-export type FileReader = typeof reader;
+export type FilesApi = typeof files;
 
-async function use(name: BookName, take: typeof importBook): Promise<ImportCount> {
+function theContents(): BookContents {
   if (!contents) throw new Error("no file was read");
-  return take(await openDatabase(name), contents);
+  return contents;
 }
 
-expose(reader);
+expose(files);

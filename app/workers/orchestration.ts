@@ -113,4 +113,6 @@ function tellWay(
   return { places, strokes: strokesOfWay(found, way), score, parts, bpm: ceilingOfWay(found, way)?.bpm ?? null };
 }
 
-expose({ run });
+const api = { run };
+export type OrchestrationApi = typeof api;
+expose(api);

@@ -24,6 +24,7 @@ export default function PdfDialog({ subject, onClose }: PdfDialogProps) {
       onClose();
     };
     write().catch((error: unknown) => {
+      if (stop.signal.aborted) return;
       console.error(error);
       setFailed(true);
     });

@@ -6,7 +6,8 @@ import type { LoopFormat } from "~/formats/loop-files";
 import type { FillContent } from "~/library/fill/content";
 import { AS_WRITTEN, type Practice } from "~/session/practice";
 import { soundSetupOf } from "~/session/sound-setup";
-import type { LoopRenderer } from "~/workers/loops";
+import { isEnded } from "~/workers/connection";
+import { openLoops } from "~/workers/open";
 import { makeSource, type Stage } from "./score";
 
 /** A longer file would be more memory than a phone has. */
@@ -65,18 +66,13 @@ export function planLoop(
   return { tempo, scores, seconds: measureRepeats(source, repeats) };
 }
 
-function startWorker(): Worker {
-  return new Worker(new URL("../../workers/loops.ts", import.meta.url), { type: "module" });
-}
-
 /** Whether this browser can write the smaller files: it has to have an encoder. */
 export async function canWriteOgg(): Promise<boolean> {
-  const { wrap } = await import("comlink");
-  const worker = startWorker();
+  const worker = openLoops();
   try {
-    return await wrap<LoopRenderer>(worker).canWriteOgg();
+    return await worker.call((api) => api.canWriteOgg());
   } finally {
-    worker.terminate();
+    worker.end();
   }
 }
 
@@ -95,33 +91,30 @@ export function renderLoops(
     share: 0,
     bytes: null,
   }));
-  let worker: Worker | null = startWorker();
+  const worker = openLoops();
+  let isOver = false;
   const stop = () => {
-    worker?.terminate();
-    worker = null;
+    isOver = true;
+    worker.end();
   };
   const change = (index: number, change: Partial<LoopFile>) => {
-    if (!worker) return;
+    if (isOver) return;
     files = files.map((file, at) => (at === index ? { ...file, ...change } : file));
     onFiles(files);
   };
   onFiles(files);
   const setup = soundSetupOf(preferences, player);
   const run = async () => {
-    const { proxy, wrap } = await import("comlink");
-    if (!worker) return;
-    const renderer = wrap<LoopRenderer>(worker);
     for (const [index, { scores }] of plans.entries()) {
-      if (!worker) return;
+      if (isOver) return;
       change(index, { status: "running" });
       try {
         const request = { scores, setup, format };
-        const file = await renderer.render(
-          request,
-          proxy((share: number) => change(index, { share })),
-        );
+        const onProgress = (share: number) => change(index, { share });
+        const file = await worker.call((api, listen) => api.render(request, listen(onProgress)));
         change(index, { status: "done", share: 1, bytes: file.slice().buffer as ArrayBuffer });
       } catch (error) {
+        if (isEnded(error)) return;
         console.error(error);
         change(index, { status: "failed" });
       }

@@ -1,7 +1,6 @@
 /** A file of notes from another program: what was read of it, before any of it is kept. */
 
-import type { Remote } from "comlink";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useNavigate, useRevalidator } from "react-router";
 import { readStickLine } from "~/core/line";
 import { PLACE_NAMES, PLACES, type Place } from "~/core/stroke";
@@ -17,7 +16,9 @@ import { CoinRow } from "~/views/coin-row";
 import { wordNotesMade, wordNotesProblem } from "~/words/notes";
 import { capital } from "~/words/slot";
 import { plural } from "~/words/time";
+import { isEnded, WorkerError } from "~/workers/connection";
 import type { NotesApi } from "~/workers/notes";
+import { openNotes } from "~/workers/open";
 
 interface NotesDialogProps {
   readonly file: File;
@@ -25,6 +26,8 @@ interface NotesDialogProps {
 }
 
 type Keys = ReturnType<NotesApi["make"]>["keys"];
+/** Seconds that reading a file may take. */
+const READ_WITHIN = 20;
 const BARS_EACH = [1, 2, 4, 8] as const;
 /** Fills that are shown before they are kept; the others are counted. */
 const SHOWN = 8;
@@ -39,31 +42,34 @@ export default function NotesDialog({ file, onClose }: NotesDialogProps) {
   const [part, setPart] = useState("");
   const [barsEach, setBarsEach] = useState<number | null>(null);
   const [result, setResult] = useState<{ readonly made: NotesMade; readonly keys: Keys } | null>(null);
-  const worker = useRef<{ readonly api: Remote<NotesApi>; readonly end: () => void } | null>(null);
+  const [worker] = useState(openNotes);
   const { noteMap, countStyle } = preferences;
 
   useEffect(() => {
     let isOver = false;
     const open = async () => {
-      const [{ wrap }, bytes] = await Promise.all([import("comlink"), file.arrayBuffer()]);
+      const bytes = new Uint8Array(await file.arrayBuffer());
       if (isOver) return;
-      const started = new Worker(new URL("../../workers/notes.ts", import.meta.url), { type: "module" });
-      worker.current = { api: wrap<NotesApi>(started), end: () => started.terminate() };
-      const opened = await worker.current.api.open(new Uint8Array(bytes), /\.midi?$/i.test(file.name));
+      const opened = await worker.call((api) => api.open(bytes, /\.midi?$/i.test(file.name)), READ_WITHIN);
       if (isOver) return;
       if (!opened.ok) return setProblem(wordNotesProblem(opened.problem));
       setSummary(opened.summary);
       setPart(opened.summary.likely);
     };
     open().catch((error: unknown) => {
+      if (isOver || isEnded(error)) return;
       console.error(error);
-      if (!isOver) setProblem("This file couldn't be read in this browser.");
+      setProblem(
+        error instanceof WorkerError && error.failure === "silent"
+          ? `Reading this file takes longer than ${READ_WITHIN} seconds. Export fewer bars, and try again.`
+          : "This file couldn't be read in this browser.",
+      );
     });
     return () => {
       isOver = true;
-      worker.current?.end();
+      worker.end();
     };
-  }, [file]);
+  }, [file, worker]);
   const choices = useMemo(
     (): NotesChoices | null =>
       summary && part ? { part, map: noteMap, barsEach, leading: hands.leading, countStyle } : null,
@@ -72,19 +78,20 @@ export default function NotesDialog({ file, onClose }: NotesDialogProps) {
   useEffect(() => {
     if (!choices) return;
     let isOver = false;
-    worker.current?.api
-      .make(choices)
+    worker
+      .call((api) => api.make(choices), READ_WITHIN)
       .then((next) => {
         if (!isOver) setResult(next);
       })
       .catch((error: unknown) => {
+        if (isOver || isEnded(error)) return;
         console.error(error);
-        if (!isOver) setProblem("The notes of this file couldn't be put into bars.");
+        setProblem("The notes of this file couldn't be put into bars.");
       });
     return () => {
       isOver = true;
     };
-  }, [choices]);
+  }, [choices, worker]);
 
   // What has no title of its own is called as its file.
   const named = useMemo(() => {

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import { z } from "zod";
 import { CARE_KINDS, type CareKind, careNow } from "~/core/practice";
-import { dayOf } from "~/library/practice/store";
+import { dayOf } from "~/library/practice/local-day";
 import { useSession } from "~/session/session";
 import { HeartPulse } from "~/ui/icons";
 import { CARE_WORDS } from "~/words/practice";

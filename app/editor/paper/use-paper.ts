@@ -1,8 +1,9 @@
 /** Pages that follow what they are of: composed in a worker, so that the screen goes on meanwhile. */
 
-import type { Remote } from "comlink";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import type { Sheet } from "~/ink/page";
+import { isEnded, type WorkerConnection } from "~/workers/connection";
+import { openPaper } from "~/workers/open";
 import type { PaperMaker, PaperRequest } from "~/workers/paper";
 
 /** Milliseconds after the last change before pages are composed anew. */
@@ -18,77 +19,57 @@ export interface Paper {
 export function usePaper(make: () => Promise<PaperRequest>): Paper {
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [failed, setFailed] = useState(false);
-  const worker = useRef<Started | null>(null);
-  useEffect(
-    () => () => {
-      worker.current?.stop();
-      worker.current = null;
-    },
-    [],
-  );
+  const [worker] = useState(openPaper);
+  useEffect(() => () => worker.end(), [worker]);
   useEffect(() => {
     let isOver = false;
     const compose = async () => {
       try {
         const request = await make();
         if (isOver) return;
-        worker.current ??= start();
-        const { maker } = worker.current;
-        const made = await (await maker).maker.compose(request);
+        const made = await worker.call((api) => api.compose(request));
         if (isOver) return;
         setSheet(made);
         setFailed(false);
       } catch (error) {
+        if (isEnded(error)) return;
         console.error(error);
         if (!isOver) setFailed(true);
       }
     };
     // Somebody may be typing: only the first pages are made at once.
-    const timer = setTimeout(() => void compose(), worker.current ? REST : 0);
+    const timer = setTimeout(() => void compose(), worker.isStarted ? REST : 0);
     return () => {
       isOver = true;
       clearTimeout(timer);
     };
-  }, [make]);
+  }, [make, worker]);
   return { sheet, failed };
 }
 
 /** Pages that nobody looks at, for a file. */
-export async function composeOnce(request: PaperRequest): Promise<Sheet> {
-  return withWorker((worker) => worker.compose(request), new AbortController().signal);
+export function composeOnce(request: PaperRequest): Promise<Sheet> {
+  return withWorker((worker) => worker.call((api) => api.compose(request)), new AbortController().signal);
 }
 
-/** The pages as a PDF file. Ended by the signal, it never answers. Rejects with what went wrong. */
-export async function writePdf(
+/** The pages as a PDF file. Rejects with what went wrong; as ended where the signal says stop. */
+export function writePdf(
   request: PaperRequest,
   onProgress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<Uint8Array> {
-  const { proxy } = await import("comlink");
-  return withWorker((worker) => worker.pdf(request, proxy(onProgress)), signal);
+  return withWorker((worker) => worker.call((api, listen) => api.pdf(request, listen(onProgress))), signal);
 }
 
 async function withWorker<Made>(
-  use: (worker: Remote<PaperMaker>) => Promise<Made>,
+  use: (worker: WorkerConnection<PaperMaker>) => Promise<Made>,
   signal: AbortSignal,
 ): Promise<Made> {
-  const { maker, stop } = start();
-  signal.addEventListener("abort", stop, { once: true });
+  const worker = openPaper();
+  signal.addEventListener("abort", () => worker.end(), { once: true });
   try {
-    return await use((await maker).maker);
+    return await use(worker);
   } finally {
-    stop();
+    worker.end();
   }
-}
-
-interface Started {
-  readonly maker: Promise<{ readonly maker: Remote<PaperMaker> }>;
-  readonly stop: () => void;
-}
-
-function start(): Started {
-  const made = new Worker(new URL("../../workers/paper.ts", import.meta.url), { type: "module" });
-  const wrapped = import("comlink").then(({ wrap }) => ({ maker: wrap<PaperMaker>(made) }));
-  // A proxy by itself would be asked whether it is a promise.
-  return { maker: wrapped, stop: () => made.terminate() };
 }

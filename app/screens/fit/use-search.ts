@@ -2,6 +2,7 @@
 
 import { useMemo } from "react";
 import type { Loosened, SpecProblem } from "~/core/search";
+import { openSearch } from "~/workers/open";
 import type { FoundWay, SearchEvent, SearchRequest } from "~/workers/search";
 import { type RunKind, type RunStatus, useWorkerRun } from "~/workers/use-worker-run";
 
@@ -22,8 +23,8 @@ export interface SearchState extends Found {
 
 const NOTHING: Found = { done: 0, total: null, slots: null, ways: [], problem: null, loosen: undefined };
 
-const SEARCH: RunKind<SearchEvent, Found> = {
-  makeWorker: () => new Worker(new URL("../../workers/search.ts", import.meta.url), { type: "module" }),
+const SEARCH: RunKind<SearchRequest, SearchEvent, Found> = {
+  connect: openSearch,
   empty: NOTHING,
   // What was found before stays in sight until there is something new.
   renew: ({ total, ways, slots }) => ({ ...NOTHING, total, ways, slots }),

@@ -1,6 +1,7 @@
 /** The search of orchestrations, run in its worker whenever it changes. */
 
 import type { OrchestrationProblem } from "~/core/orchestration-search";
+import { openOrchestration } from "~/workers/open";
 import type { FoundOrchestration, OrchestrationEvent, OrchestrationRequest } from "~/workers/orchestration";
 import { type RunKind, useWorkerRun, type WorkerRun } from "~/workers/use-worker-run";
 
@@ -13,8 +14,8 @@ export interface FoundOrchestrations {
 
 const NOTHING: FoundOrchestrations = { total: null, strokes: 0, ways: [], problem: null };
 
-const PLACINGS: RunKind<OrchestrationEvent, FoundOrchestrations> = {
-  makeWorker: () => new Worker(new URL("../../workers/orchestration.ts", import.meta.url), { type: "module" }),
+const PLACINGS: RunKind<OrchestrationRequest, OrchestrationEvent, FoundOrchestrations> = {
+  connect: openOrchestration,
   empty: NOTHING,
   // What was found before stays in sight until there is something new.
   renew: (before) => ({ ...before, problem: null }),

@@ -1,8 +1,9 @@
 /** Rounds drawn ahead in a worker, so that the next one is there long before it is played. */
 
-import type { Remote } from "comlink";
 import { type FlowWeights, isTrouble, type Round, type RoundRequest, Rounds, type RoundTrouble } from "~/core/flow";
-import type { FlowApi, FlowCount } from "~/workers/flow";
+import { isEnded } from "~/workers/connection";
+import type { FlowCount } from "~/workers/flow";
+import { openFlow } from "~/workers/open";
 
 /** Rounds that are drawn before they are asked for. */
 const AHEAD = 3;
@@ -14,9 +15,8 @@ export function isCounted(answer: Answer): answer is FlowCount {
 }
 
 export class Drawer {
-  private worker: Worker | null = null;
-  private api: Promise<Remote<FlowApi>> | null = null;
-  private isBusy = false;
+  private readonly worker = openFlow();
+  private isCounting = false;
   private ready = new Map<number, Round>();
   private waiting = new Set<number>();
   private asked = 0;
@@ -28,12 +28,11 @@ export class Drawer {
   async open(request: RoundRequest): Promise<Answer | null> {
     const number = ++this.asked;
     // What is no longer wanted is not counted to its end.
-    if (this.isBusy) this.close();
-    this.isBusy = true;
-    const api = await this.start();
-    const answer = await api.open(request);
-    if (number !== this.asked) return null;
-    this.isBusy = false;
+    if (this.isCounting) this.close();
+    this.isCounting = true;
+    const answer = await this.orNull(this.worker.call((api) => api.open(request)));
+    if (number !== this.asked || !answer) return null;
+    this.isCounting = false;
     if (!isCounted(answer) || answer.total === 0n) return answer;
     this.request = request;
     this.local = null;
@@ -65,8 +64,7 @@ export class Drawer {
     const { seed, asked } = this;
     const known = this.ready.get(number);
     if (known || !this.request) return known ?? null;
-    const api = await this.start();
-    const made = await api.make(number, weights, seed);
+    const made = await this.orNull(this.worker.call((api) => api.make(number, weights, seed)));
     if (!made || isTrouble(made) || asked !== this.asked || seed !== this.seed) return null;
     this.ready.set(number, made);
     return made;
@@ -94,18 +92,18 @@ export class Drawer {
   }
 
   close() {
-    this.worker?.terminate();
-    this.worker = null;
-    this.api = null;
-    this.isBusy = false;
+    this.worker.end();
+    this.isCounting = false;
     this.waiting = new Set();
   }
 
-  private start(): Promise<Remote<FlowApi>> {
-    this.api ??= import("comlink").then(({ wrap }) => {
-      this.worker = new Worker(new URL("../../workers/flow.ts", import.meta.url), { type: "module" });
-      return wrap<FlowApi>(this.worker);
-    });
-    return this.api;
+  /** Null for a request that this side ended. */
+  private async orNull<Result>(answer: Promise<Result>): Promise<Result | null> {
+    try {
+      return await answer;
+    } catch (error) {
+      if (isEnded(error)) return null;
+      throw error;
+    }
   }
 }

@@ -59,6 +59,8 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   const { record, note, finish, countSilent, restart } = judged;
   /** The last answer, and what was asked. */
   const [answered, setAnswered] = useState<Answered | null>(null);
+  const [countFailed, setCountFailed] = useState(false);
+  const [attempt, setAttempt] = useState(0);
   const [preview, setPreview] = useState<Round | null>(null);
   const [board, setBoard] = useState<Board | null>(null);
   const [held, setHeld] = useState<number | null>(null);
@@ -90,21 +92,24 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     if (canPlay) run.current?.turnTo(options);
   }, [options, canPlay]);
 
-  // Counted anew whenever something else is drawn from.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another attempt counts the same request again
   useEffect(() => {
     let isOver = false;
+    setCountFailed(false);
     void drawer
       .open(request)
       .then((answer) => {
         if (!isOver && answer) setAnswered({ request, answer });
       })
       .catch((error: unknown) => {
-        if (!isOver) console.error(error);
+        console.error(error);
+        drawer.close();
+        if (!isOver) setCountFailed(true);
       });
     return () => {
       isOver = true;
     };
-  }, [drawer, request]);
+  }, [drawer, request, attempt]);
   useEffect(() => () => drawer.close(), [drawer]);
 
   const makeScore = useCallback((number: number) => {
@@ -240,6 +245,9 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     record,
     factors: content.ideas.map(({ key }) => (isHeld ? 1 : factorOf(record.ideas[key]))),
     counted,
+    /** Counting failed; {@link countAgain} tries once more. */
+    countFailed,
+    countAgain: () => setAttempt(attempt + 1),
     canPlay,
     board,
     /** The round that is played, or would be. */

@@ -10,6 +10,17 @@ import type { Flow } from "./use-flow";
 export function Ways({ flow, content }: { readonly flow: Flow; readonly content: FlowContent }) {
   const { counted, ideas } = flow;
   const names = ideas.map(({ name }) => name);
+  if (flow.countFailed) {
+    return (
+      <div role="alert" className="flex flex-wrap items-center gap-2 text-sm">
+        <CircleAlert size={17} aria-hidden className="text-error shrink-0" />
+        <p>Counting stopped: these ideas may be too much for this device.</p>
+        <button type="button" className="btn btn-xs" onClick={flow.countAgain}>
+          Try again
+        </button>
+      </div>
+    );
+  }
   if (!counted) return <p className="quiet text-sm">Counting…</p>;
   if (!isCounted(counted)) {
     return (

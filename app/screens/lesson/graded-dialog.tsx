@@ -1,6 +1,6 @@
 /** A set of exercises from easy to hard, made for this player: from a search, by the grid, or of one cell. */
 
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
 import type { ExerciseRequest, ExerciseSet, ExerciseSource } from "~/core/grading";
 import { barTicks, bpm, type Meter, parseMeter, parseRate, ticks } from "~/core/time";
@@ -17,7 +17,8 @@ import { Sparkles } from "~/ui/icons";
 import { Modal } from "~/ui/modal";
 import { NumberField } from "~/ui/number-field";
 import { nameRate, plural, sayEntry } from "~/words/time";
-import type { GradingApi } from "~/workers/grading";
+import { isEnded } from "~/workers/connection";
+import { openGrading } from "~/workers/open";
 import type { LessonBench } from "./bench";
 import type { LessonScreenProps } from "./screen";
 
@@ -62,8 +63,8 @@ export default function GradedDialog({ bench, scene, onClose }: GradedDialogProp
   const [seed, setSeed] = useState(1);
   const [state, setState] = useState<"ready" | "busy" | "failed">("ready");
   const [made, setMade] = useState<readonly ExerciseSet[] | null>(null);
-  const worker = useRef<Worker | null>(null);
-  useEffect(() => () => worker.current?.terminate(), []);
+  const [worker] = useState(openGrading);
+  useEffect(() => () => worker.end(), [worker]);
 
   const sourceNow = async (): Promise<ExerciseSource | null> => {
     if (kind === "grid") return { kind, options: { lead: player.hands.leading, kicks, rests } };
@@ -88,13 +89,12 @@ export default function GradedDialog({ bench, scene, onClose }: GradedDialogProp
         count,
         seed: withSeed,
       };
-      const { wrap } = await import("comlink");
-      worker.current?.terminate();
-      worker.current = new Worker(new URL("../../workers/grading.ts", import.meta.url), { type: "module" });
       const { kit, limits, hands } = player;
-      setMade(await wrap<GradingApi>(worker.current).grade(request, { kit, limits, hands }));
+      if (worker.isBusy) worker.end();
+      setMade(await worker.call((api) => api.grade(request, { kit, limits, hands })));
       setState("ready");
     } catch (error) {
+      if (isEnded(error)) return;
       console.error(error);
       setState("failed");
     }

@@ -1,0 +1,29 @@
+import { useEffect } from "react";
+import { useLocation, useRevalidator } from "react-router";
+import { useStore } from "zustand";
+import { wordImport } from "~/words/book";
+import type { Imports } from "./imports";
+import { useSay, useSession } from "./session";
+
+export function useImports(): Imports {
+  return useSession().imports;
+}
+
+/** Screens that show imports themselves. */
+const SHOWN_ON = ["/", "/setup"];
+
+/** Shows on every screen what an import has brought in. */
+export function useImportWatch() {
+  const { store } = useImports();
+  const done = useStore(store, ({ tasks }) => tasks.findLast(({ state }) => state.kind === "done"));
+  const { revalidate } = useRevalidator();
+  const { pathname } = useLocation();
+  const say = useSay();
+  const doneId = done?.id;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each import
+  useEffect(() => {
+    if (done?.state.kind !== "done") return;
+    void revalidate();
+    if (!SHOWN_ON.includes(pathname)) say(wordImport(done.state.counts));
+  }, [doneId]);
+}
