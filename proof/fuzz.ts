@@ -15,13 +15,15 @@ import { writeMusicXml } from "~/formats/musicxml";
 import { readMusicXml } from "~/formats/musicxml-read";
 import type { NotesReading } from "~/formats/notes-file";
 import { readStrike } from "~/input/midi-message";
-import { readBook, writeBook } from "~/library/book-file";
+import { writeBook } from "~/library/book-file";
+import { readBook } from "~/library/book-reader";
 import { askedCellSchema } from "~/library/cell/content";
 import { makeContent } from "~/library/fill/content";
 import { likelyPart, makeFills } from "~/library/fill/from-notes";
 import { readStickFile, stickFileOf } from "~/library/fill/stick-file";
 import { EMPTY_BOOK } from "~/library/kinds";
 import { soundLine, toPhrase } from "~/library/phrase/phrase";
+import { toRunDays } from "~/library/practice/run-day";
 import { readShare, writeShare } from "~/library/share";
 
 /** Milliseconds that an input of a kilobyte may take. */
@@ -52,7 +54,7 @@ const BOOK = writeBook({
   kits: first(makeDemoKits(), "d"),
   grooves: first(makeDemoGrooves(), "e"),
   plans: PRACTICE.plans.slice(0, 1),
-  runs: PRACTICE.runs.slice(0, 2),
+  runs: toRunDays(PRACTICE.runs.slice(0, 2)),
 });
 const SHARED = writeShare("fills", { ...EMPTY_BOOK, fills: [{ ...dated("a"), content: CONTENT }] });
 const TIMELINE = layOut(toPhrase(CONTENT, soundLine(CONTENT)));

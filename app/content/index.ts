@@ -10,6 +10,7 @@ import type { BookContents } from "~/library/kinds";
 import { type Course, courseSchema } from "~/library/lesson/course";
 import { planSchema } from "~/library/practice/plan";
 import { runSchema } from "~/library/practice/run";
+import { toRunDays } from "~/library/practice/run-day";
 import { makeCourse } from "./course";
 import { makeDemoFills } from "./demo";
 import { DEMO_MARKS, makeDemoCells } from "./demo-cells";
@@ -82,10 +83,12 @@ export function loadDemoBook(now: number): BookContents {
     flowRecords: z.array(flowRecordSchema).parse(makeDemoFlowRecords()),
     lessons: z.array(demoLessonSchema).min(1).parse(makeDemoLessons()).map(date),
     plans: z.array(planSchema).min(8).parse(plans),
-    runs: z
-      .array(runSchema)
-      .min(300)
-      .parse([...runs, ...makeDemoFlowRuns(now)].sort((a, b) => a.at - b.at)),
+    runs: toRunDays(
+      z
+        .array(runSchema)
+        .min(300)
+        .parse([...runs, ...makeDemoFlowRuns(now)]),
+    ),
     fills: z.array(demoFillSchema).min(12).parse(makeDemoFills()).map(date),
     cells: z.array(demoCellSchema).min(8).parse(makeDemoCells()).map(date),
     rudiments: z.array(rudimentMarkSchema).parse(DEMO_MARKS),

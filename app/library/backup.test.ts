@@ -1,9 +1,18 @@
+import Dexie from "dexie";
 import { describe, expect, test } from "vitest";
-import { addRow, saveRow } from "~/data/rows";
-import { backUpByItself, backupStanding, makeBackup, noteBackup, snoozeBackup } from "./backup";
-import { readBook } from "./book-file";
-import type { BookDatabase } from "./database";
+import { bpm } from "~/core/time";
+import { addRow, binRow, saveRow } from "~/data/rows";
+import { backUpToFolder, backupStanding, makeBackup, noteBackup, snoozeBackup } from "./backup";
+import { readBook } from "./book-reader";
+import { markRudiment } from "./cell/keep";
+import { BookDatabase } from "./database";
+import { changeFlowRecord } from "./flow/record";
+import { EMPTY_BOOK } from "./kinds";
+import { newPlan } from "./practice/plan";
+import type { Run } from "./practice/run";
+import { changePlan, keepRun, listFillDays, listRuns, putRuns } from "./practice/store";
 import { eachHasBook, fillOf } from "./testing";
+import { importBook, previewImport } from "./transfer";
 
 let book: BookDatabase;
 eachHasBook((made) => {
@@ -15,12 +24,12 @@ const addFills = (count: number) =>
 
 /** A folder on a disk, as far as backups use it. */
 function makeFolder(permission: PermissionState = "granted") {
-  const files = new Map<string, string>();
+  const files = new Map<string, unknown>();
   const handle = {
     name: "Backups",
     queryPermission: async () => permission,
     getFileHandle: async (name: string) => ({
-      createWritable: async () => ({ write: async (text: string) => files.set(name, text), close: async () => {} }),
+      createWritable: async () => ({ write: async (bytes: unknown) => files.set(name, bytes), close: async () => {} }),
     }),
     keys: async function* () {
       yield* [...files.keys()];
@@ -30,65 +39,213 @@ function makeFolder(permission: PermissionState = "granted") {
   return { files, handle: handle as unknown as FileSystemDirectoryHandle };
 }
 
+const standing = (now = Date.now()) => backupStanding(book, now);
+const backUp = async (now = Date.now()) => noteBackup(book, now, (await makeBackup(book, now)).covers);
+
+/** A database that isn't a browser's can't keep a folder: the mark is looked up. */
+function putFolder(folder: ReturnType<typeof makeFolder>) {
+  const { get } = Object.getPrototypeOf(book.marks) as { readonly get: (key: string) => Promise<unknown> };
+  Object.assign(book.marks, {
+    get: (key: string) =>
+      key === "backup-folder" ? Promise.resolve({ key, at: 0, folder: folder.handle }) : get.call(book.marks, key),
+  });
+}
+
+const runOf = (at: number): Run => ({
+  id: `run-${at}`,
+  at,
+  fillId: "f",
+  fill: "Fives",
+  step: "whole",
+  kind: "whole",
+  tempo: bpm(80),
+  result: "clean",
+  by: "self",
+  seconds: 3,
+  fault: null,
+  numbers: null,
+});
+
 describe("what is at risk", () => {
   test("is what changed since the last backup, and is told once it is worth a word", async () => {
-    expect(await backupStanding(book)).toEqual({ last: null, atRisk: 0, folder: null, isDue: false });
+    expect(await standing()).toEqual({ last: null, atRisk: 0, folder: null, isDue: false });
     const [first] = await addFills(20);
-    expect(await backupStanding(book)).toMatchObject({ atRisk: 20, isDue: true });
-    await snoozeBackup(book, 20);
-    expect((await backupStanding(book)).isDue).toBe(false);
+    expect(await standing()).toMatchObject({ atRisk: 20, isDue: true });
+    await snoozeBackup(book);
+    expect((await standing()).isDue).toBe(false);
     await addFills(20);
-    expect(await backupStanding(book)).toMatchObject({ atRisk: 40, isDue: true });
-    await noteBackup(book, Date.now() + 1);
-    expect(await backupStanding(book)).toMatchObject({ atRisk: 0, isDue: false });
-    await new Promise((done) => setTimeout(done, 5));
+    expect(await standing()).toMatchObject({ atRisk: 40, isDue: true });
+    await backUp();
+    expect(await standing()).toMatchObject({ atRisk: 0, isDue: false });
     await saveRow(book.fills, first?.id ?? "", 1, fillOf("@4 RLK"));
-    expect((await backupStanding(book)).atRisk).toBe(1);
+    await saveRow(book.fills, first?.id ?? "", 2, fillOf("@4 RLKK"));
+    expect((await standing()).atRisk).toBe(1);
+  });
+
+  test("has deletions, old items that were imported, plans, marks, records and days of practice", async () => {
+    const [first] = await addFills(1);
+    await backUp();
+    await binRow(book.fills, first?.id ?? "");
+    expect((await standing()).atRisk).toBe(1);
+    await backUp();
+    await book.fills.delete(first?.id ?? "");
+    expect((await standing()).atRisk).toBe(1);
+    await backUp();
+    await importBook(book, {
+      ...EMPTY_BOOK,
+      fills: [{ id: "old", createdAt: 1, updatedAt: 1, content: fillOf("@4 R") }],
+    });
+    await changePlan(book, "old", (plan) => ({ ...plan, cleanInRow: 5 }));
+    await markRudiment(book, "flam", { favourite: true });
+    await changeFlowRecord(book, "flow", (record) => record);
+    expect((await standing()).atRisk).toBe(4);
+    await keepRun(book, runOf(5));
+    await keepRun(book, runOf(6));
+    expect((await standing()).atRisk).toBe(5);
+    await previewImport(book, EMPTY_BOOK);
+    expect((await standing()).atRisk).toBe(5);
+  });
+
+  test("has what changed while the backup was made", async () => {
+    const [first] = await addFills(2);
+    const { covers } = await makeBackup(book, Date.now());
+    await saveRow(book.fills, first?.id ?? "", 1, fillOf("@4 RLK"));
+    await noteBackup(book, Date.now(), covers);
+    expect((await standing()).atRisk).toBe(1);
+  });
+
+  test("doesn't follow a clock that was wrong: a backup in the future counts as none", async () => {
+    await addFills(25);
+    await keepRun(book, runOf(5));
+    const YEAR = 365 * 86_400_000;
+    await backUp(Date.now() + 5 * YEAR);
+    expect(await standing()).toMatchObject({ last: null, atRisk: 26, isDue: true });
+    expect(await standing(Date.now() + 6 * YEAR)).toMatchObject({ atRisk: 0, isDue: false });
+    await backUp();
+    expect((await standing()).last).not.toBeNull();
+    await addFills(1);
+    expect((await standing()).atRisk).toBe(1);
+    // A clock that is years behind.
+    expect((await standing(1)).last).toBeNull();
+  });
+
+  test("of a book of an earlier version is what its last backup doesn't have, or all for a backup in the future", async () => {
+    const day = 86_400_000;
+    for (const [at, expected] of [
+      [40 * day, ["fills:new", "fills:binned", "plans:new", "runs:41", "runs:40"]],
+      [
+        9e12,
+        [
+          "fills:new",
+          "fills:old",
+          "fills:binned",
+          "plans:new",
+          "plans:old",
+          "rudiments:flam",
+          "runs:3",
+          "runs:40",
+          "runs:41",
+        ],
+      ],
+    ] as const) {
+      const name = crypto.randomUUID();
+      const old = new Dexie(name);
+      const rows = "id, updatedAt, deletedAt";
+      old.version(9).stores({
+        ...Object.fromEntries(
+          ["flows", "lessons", "fills", "cells", "searches", "kits", "grooves"].map((key) => [key, rows]),
+        ),
+        rudiments: "id",
+        plans: "id",
+        runs: "day",
+        flowRecords: "id",
+        preferences: "key",
+        marks: "key",
+        journal: "key, of",
+      });
+      const row = { createdAt: 1, content: fillOf("@4 R"), revision: 1 };
+      await old.table("fills").bulkAdd([
+        { ...row, id: "new", updatedAt: 41 * day, deletedAt: 0 },
+        { ...row, id: "old", updatedAt: 30 * day, deletedAt: 0 },
+        { ...row, id: "binned", updatedAt: 30 * day, deletedAt: 41 * day },
+      ]);
+      await old.table("plans").bulkAdd([
+        { ...newPlan("new"), lastPractised: 41 },
+        { ...newPlan("old"), lastPractised: 3 },
+      ]);
+      await old.table("rudiments").add({ id: "flam", favourite: true, tags: [] });
+      const runs = (of: number) => ({ day: of, text: JSON.stringify([runOf(of * day)]) });
+      await old.table("runs").bulkAdd([runs(3), runs(40), runs(41)]);
+      await old.table("marks").put({ key: "backup", at });
+      old.close();
+      const upgraded = new BookDatabase(name);
+      const changes = await upgraded.changes.toArray();
+      expect(changes.map(({ key }) => key).sort()).toEqual([...expected].sort());
+      upgraded.close();
+    }
   });
 });
 
 describe("a backup", () => {
   test("is the whole book, and says its day", async () => {
     await addFills(3);
-    const { name, text } = await makeBackup(book, Date.UTC(2026, 2, 4));
+    const { name, bytes } = await makeBackup(book, Date.UTC(2026, 2, 4));
     expect(name).toBe("dime-stack-backup-2026-03-04.dimestack");
-    const read = await readBook(text);
+    const read = await readBook(bytes);
     expect(read.ok && read.fills).toHaveLength(3);
+  });
+  test("of a large book is compressed, and comes back the same", async () => {
+    await putRuns(
+      book,
+      Array.from({ length: 12_000 }, (_, index) => runOf(index * 3_600_000)),
+    );
+    await addFills(2);
+    const { bytes } = await makeBackup(book, 0);
+    expect([...bytes.slice(0, 2)]).toEqual([0x1f, 0x8b]);
+    expect(bytes.length).toBeLessThan(400_000);
+    const read = await readBook(bytes);
+    if (!read.ok) throw new Error(JSON.stringify(read.problem));
+    const other = new BookDatabase(crypto.randomUUID());
+    await importBook(other, read);
+    expect(await listRuns(other)).toEqual(await listRuns(book));
+    expect(await listFillDays(other)).toEqual(await listFillDays(book));
+    expect(await importBook(other, read)).toMatchObject({ runs: { added: 0, same: 12_000, merged: 0 } });
+    other.close();
+  });
+  test("never clears the folder since a clock was wrong: so many stay, and the new one among them", async () => {
+    const folder = makeFolder();
+    for (let day = 10; day < 26; day++) folder.files.set(`dime-stack-backup-2099-01-${day}.dimestack`, "x");
+    putFolder(folder);
+    await addFills(1);
+    expect(await backUpToFolder(book, Date.UTC(2026, 0, 1))).toBe(true);
+    const names = [...folder.files.keys()];
+    expect(names).toContain("dime-stack-backup-2026-01-01.dimestack");
+    expect(names).toHaveLength(15);
   });
   test("goes into the chosen folder by itself, when something is at risk and only with leave; old ones go", async () => {
     await addFills(2);
     const now = Date.now() + SOON;
-    expect(await backUpByItself(book, now)).toBe(false);
+    expect(await backUpToFolder(book, now)).toBe(false);
     const folder = makeFolder();
-    folder.files.set("dime-stack-backup-2001-01-01.dimestack", "old");
+    for (let day = 10; day < 24; day++) folder.files.set(`dime-stack-backup-2001-01-${day}.dimestack`, "old");
     folder.files.set("holiday.jpg", "theirs");
-    // A database that is not a browser's can't keep a folder: the mark is looked up.
-    const get = book.marks.get.bind(book.marks);
-    Object.assign(book.marks, {
-      get: (key: string) =>
-        key === "backup-folder" ? Promise.resolve({ key, at: 0, folder: folder.handle }) : get(key),
-    });
-    expect(await backUpByItself(book, now)).toBe(true);
-    expect([...folder.files.keys()].sort()).toEqual([
-      `dime-stack-backup-${new Date(now).toISOString().slice(0, 10)}.dimestack`,
-      "holiday.jpg",
-    ]);
-    expect(await backUpByItself(book, now)).toBe(false);
+    putFolder(folder);
+    expect(await backUpToFolder(book, now)).toBe(true);
+    const names = [...folder.files.keys()];
+    expect(names).toContain(`dime-stack-backup-${new Date(now).toISOString().slice(0, 10)}.dimestack`);
+    expect(names).toContain("holiday.jpg");
+    expect(names).not.toContain("dime-stack-backup-2001-01-10.dimestack");
+    expect(names).toHaveLength(15);
+    expect(await backUpToFolder(book, now)).toBe(false);
     folder.files.clear();
     const denied = makeFolder("denied");
-    Object.assign(book.marks, {
-      get: (key: string) =>
-        Promise.resolve(key === "backup-folder" ? { key, at: 0, folder: denied.handle } : undefined),
-    });
-    expect(await backUpByItself(book, now)).toBe(false);
+    putFolder(denied);
+    expect(await backUpToFolder(book, now)).toBe(false);
     expect(denied.files.size).toBe(0);
     const unasked = makeFolder("prompt");
-    Object.assign(book.marks, {
-      get: (key: string) =>
-        Promise.resolve(key === "backup-folder" ? { key, at: 0, folder: unasked.handle } : undefined),
-    });
+    putFolder(unasked);
     await addFills(1);
-    expect(await backUpByItself(book, now + SOON)).toBe(false);
+    expect(await backUpToFolder(book, now + SOON)).toBe(false);
     expect(unasked.files.size).toBe(0);
   });
 });

@@ -1,71 +1,93 @@
 /** Backups of the whole book: what they hold, when the last one was made, and how much would be lost without one. */
 
-import { BOOK_EXTENSION, writeBook } from "./book-file";
+import { BOOK_EXTENSION, packBook } from "./book-file";
+import type { Change } from "./changes";
 import type { BookDatabase } from "./database";
-import { KEYS } from "./kinds";
-import { NEEDS_NO_BACKUP } from "./marks";
-import { countRunsSince } from "./practice/store";
+import { LAST_BACKUP } from "./marks";
 import { gatherBook } from "./transfer";
 
 /** So many changes without a backup are worth a word. */
 const WORTH_A_WORD = 20;
-/** Backups of so many days stay in the folder. */
-const DAYS_KEPT = 14;
+/** A day of practice is worth as much as so many changes. */
+const DAY_OF_PRACTICE = 5;
+/** So many backups stay in the folder. */
+const BACKUPS_KEPT = 14;
 const PREFIX = "dime-stack-backup-";
 
-const LAST = "backup";
 const SNOOZED = "backup-snoozed";
 const FOLDER = "backup-folder";
-const DAY = 24 * 60 * 60 * 1000;
 
 export interface BackupStanding {
   /** Milliseconds since 1970; null for never. */
   readonly last: number | null;
-  /** Things and runs that changed since. */
+  /** Things, and days of practice, that changed since. */
   readonly atRisk: number;
   readonly folder: string | null;
   /** Whether it is time to remind the player. */
   readonly isDue: boolean;
 }
 
-export async function backupStanding(book: BookDatabase): Promise<BackupStanding> {
-  const [last, snoozed, folder] = await book.marks.bulkGet([LAST, SNOOZED, FOLDER]);
-  const atRisk = await countAtRisk(book);
-  const isDue = !folder && atRisk >= Math.max(WORTH_A_WORD, 2 * (snoozed?.at ?? 0));
-  return { last: last?.at ?? null, atRisk, folder: folder?.folder?.name ?? null, isDue };
+export async function backupStanding(book: BookDatabase, now: number): Promise<BackupStanding> {
+  const [last, snoozed, folder] = await book.marks.bulkGet([LAST_BACKUP, SNOOZED, FOLDER]);
+  const { things, days } = await countAtRisk(book, now);
+  const weight = things + DAY_OF_PRACTICE * days;
+  return {
+    last: last && last.at <= now ? last.at : null,
+    atRisk: things + days,
+    folder: folder?.folder?.name ?? null,
+    isDue: !folder && weight >= Math.max(WORTH_A_WORD, 2 * (snoozed?.at ?? 0)),
+  };
 }
 
-async function countAtRisk(book: BookDatabase): Promise<number> {
-  const [last, given] = await book.marks.bulkGet([LAST, NEEDS_NO_BACKUP]);
-  const at = Math.max(last?.at ?? 0, given?.at ?? 0);
-  const tables = KEYS.map((key) => book.table(key)).filter(({ schema }) => "updatedAt" in schema.idxByName);
-  const counts = await Promise.all(tables.map((table) => table.where("updatedAt").above(at).count()));
-  const runs = await countRunsSince(book, at);
-  return counts.reduce((sum, count) => sum + count, runs);
-}
+const RUNS = "runs:";
 
-/** The book as a file's name and text; {@link noteBackup} says that the player has it. */
-export async function makeBackup(
+/** A backup that was made in the future was made by a clock that was wrong: it counts as none. */
+async function countAtRisk(
   book: BookDatabase,
   now: number,
-): Promise<{ readonly name: string; readonly text: string }> {
-  const text = writeBook(await gatherBook(book));
-  return { name: `${PREFIX}${new Date(now).toISOString().slice(0, 10)}${BOOK_EXTENSION}`, text };
+): Promise<{ readonly things: number; readonly days: number }> {
+  const last = await book.marks.get(LAST_BACKUP);
+  if (last && last.at > now) {
+    const counts = await Promise.all(book.allKinds.map((table) => table.count()));
+    const [days, all] = [await book.runs.count(), counts.reduce((sum, count) => sum + count, 0)];
+    return { things: all - 2 * days, days };
+  }
+  const [all, days] = await Promise.all([book.changes.count(), book.changes.where("key").startsWith(RUNS).count()]);
+  return { things: all - days, days };
 }
 
-export async function noteBackup(book: BookDatabase, now: number): Promise<void> {
-  await book.transaction("rw", book.marks, async () => {
-    await book.marks.put({ key: LAST, at: now });
+export interface Backup {
+  readonly name: string;
+  readonly bytes: Uint8Array<ArrayBuffer>;
+  /** The changes that it has: they are at risk until it is somewhere safe. */
+  readonly covers: readonly Change[];
+}
+
+/** The book as a file; {@link noteBackup} says that the player has it. */
+export async function makeBackup(book: BookDatabase, now: number): Promise<Backup> {
+  // Read before the book itself: what changes in between is in both, and counts as at risk.
+  const covers = await book.changes.toArray();
+  const bytes = await packBook(await gatherBook(book));
+  return { name: `${PREFIX}${new Date(now).toISOString().slice(0, 10)}${BOOK_EXTENSION}`, bytes, covers };
+}
+
+export async function noteBackup(book: BookDatabase, now: number, covers: readonly Change[]): Promise<void> {
+  await book.transaction("rw", book.marks, book.changes, async () => {
+    const present = await book.changes.bulkGet(covers.map(({ key }) => key));
+    const covered = covers.filter(({ edit }, index) => present[index]?.edit === edit);
+    await book.changes.bulkDelete(covered.map(({ key }) => key));
+    await book.marks.put({ key: LAST_BACKUP, at: now });
     await book.marks.delete(SNOOZED);
   });
 }
 
 /** Not to be reminded before twice as much is at risk. */
-export async function snoozeBackup(book: BookDatabase, atRisk: number): Promise<void> {
-  await book.marks.put({ key: SNOOZED, at: atRisk });
+export async function snoozeBackup(book: BookDatabase): Promise<void> {
+  const { things, days } = await countAtRisk(book, Date.now());
+  await book.marks.put({ key: SNOOZED, at: things + DAY_OF_PRACTICE * days });
 }
 
-/** Backups go into this folder by themselves from now on; null for no more. */
+/** Backups go into this folder automatically from now on; null for no more. */
 export async function chooseFolder(book: BookDatabase, folder: FileSystemDirectoryHandle | null): Promise<void> {
   if (folder) await book.marks.put({ key: FOLDER, at: Date.now(), folder });
   else await book.marks.delete(FOLDER);
@@ -78,23 +100,30 @@ type Folder = FileSystemDirectoryHandle & {
 };
 
 /**
- * Writes today's backup into the chosen folder when something is at risk; says whether it did. A file of the day is
- * written anew whole: the one before stays until the new one is there.
+ * Writes today's backup into the chosen folder when something is at risk; says whether it did. A file of the same day is replaced
+ * whole: the one before stays until the new one is there.
  */
-export async function backUpByItself(book: BookDatabase, now: number): Promise<boolean> {
+export async function backUpToFolder(
+  book: BookDatabase,
+  now: number,
+  make: () => Promise<Backup> = () => makeBackup(book, now),
+): Promise<boolean> {
   const folder = (await book.marks.get(FOLDER))?.folder as Folder | undefined;
-  if (!folder || (await countAtRisk(book)) === 0) return false;
+  if (!folder) return false;
+  const { things, days } = await countAtRisk(book, now);
+  if (things + days === 0) return false;
   // Asking again needs a press of a button; until then nothing is written.
   if (((await folder.queryPermission?.({ mode: "readwrite" })) ?? "granted") !== "granted") return false;
-  const { name, text } = await makeBackup(book, now);
+  const { name, bytes, covers } = await make();
   const file = await folder.getFileHandle(name, { create: true });
   const stream = await file.createWritable();
-  await stream.write(text);
+  await stream.write(bytes);
   await stream.close();
-  await noteBackup(book, now);
-  const oldest = `${PREFIX}${new Date(now - DAYS_KEPT * DAY).toISOString().slice(0, 10)}`;
-  for await (const other of folder.keys()) {
-    if (other.startsWith(PREFIX) && other < oldest) await folder.removeEntry(other);
-  }
+  await noteBackup(book, now, covers);
+  const backups: string[] = [];
+  for await (const other of folder.keys()) if (other.startsWith(PREFIX)) backups.push(other);
+  // Counted, not told by their dates: a clock that is wrong must not clear the folder.
+  const older = backups.sort().reverse().slice(BACKUPS_KEPT);
+  for (const other of older) if (other !== name) await folder.removeEntry(other);
   return true;
 }

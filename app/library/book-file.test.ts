@@ -5,7 +5,8 @@ import { formatLine, formatSlots } from "~/core/line";
 import { cookCell } from "~/core/moves";
 import { anyLine, anyMeter, anyMove, anySticking } from "~/core/testing/arbitraries";
 import { runs } from "~/core/testing/seed";
-import { BOOK_FORMAT, BOOK_VERSION, type BookProblem, MAX_BOOK_BYTES, readBook, writeBook } from "./book-file";
+import { BOOK_FORMAT, BOOK_VERSION, type BookProblem, writeBook } from "./book-file";
+import { MAX_WHOLE_BYTES, readBook } from "./book-reader";
 import { MAX_CELL_SLOTS, makeCellContent, type OwnCell } from "./cell/content";
 import { type Fill, makeContent } from "./fill/content";
 import { type BookContents, EMPTY_BOOK, KEYS, loadKinds } from "./kinds";
@@ -18,6 +19,11 @@ function fillOf(text: string, given: Partial<Fill> = {}): Fill {
 
 function bookOf(fills: readonly Fill[], cells: readonly OwnCell[] = []): BookContents {
   return { ...EMPTY_BOOK, fills, cells };
+}
+
+/** The text, compressed. */
+function compress(text: string): Promise<ArrayBuffer> {
+  return new Response(new Blob([text]).stream().pipeThrough(new CompressionStream("gzip"))).arrayBuffer();
 }
 
 async function problemOf(text: string): Promise<BookProblem> {
@@ -171,8 +177,43 @@ describe("a bad file is refused whole, with where and what", () => {
       id: "a",
     });
   });
-  test("a huge file, unread", async () => {
-    expect((await problemOf(" ".repeat(MAX_BOOK_BYTES + 1))).kind).toBe("too-large");
+  test("a small file that unpacks into a huge one", async () => {
+    const blank = new Uint8Array(1024 * 1024).fill(32);
+    let left = MAX_WHOLE_BYTES / blank.length + 1;
+    const blanks = new ReadableStream<Uint8Array<ArrayBuffer>>({
+      pull: (controller) => (left-- > 0 ? controller.enqueue(blank) : controller.close()),
+    });
+    const packed = await new Response(blanks.pipeThrough(new CompressionStream("gzip"))).arrayBuffer();
+    const reading = await readBook(new Uint8Array(packed));
+    expect(reading).toMatchObject({ ok: false, problem: { kind: "too-large", most: MAX_WHOLE_BYTES } });
+  });
+  test("lists in lists, as deep as they may be", async () => {
+    for (const depth of [100, 5_000, 200_000]) {
+      const deep = `${"[".repeat(depth)}${"]".repeat(depth)}`;
+      const orchestration = withFill((fill) => Object.assign(fill.content as object, { voicing: "DEEP" }));
+      expect((await problemOf(orchestration.replace('"DEEP"', deep))).kind).toBe("too-deep");
+      const line = writeBook(bookOf([fillOf("@4 RL")])).replace('"tags":[]', `"tags":${deep}`);
+      expect((await problemOf(line)).kind).toBe("too-deep");
+    }
+    expect(await problemOf(withFill((fill) => Object.assign(fill, { note: `${"[".repeat(80)}` })))).toMatchObject({
+      kind: "field",
+    });
+  });
+  test("a file that was copied in part, wherever it ends", async () => {
+    const whole = writeBook(bookOf([fillOf("@4 RL"), fillOf("@4 RLK", { id: "b" })]));
+    expect((await readBook(whole)).ok).toBe(true);
+    const lines = whole.split("\n");
+    for (let most = 2; most < lines.length - 1; most++) {
+      expect((await problemOf(`${lines.slice(0, most).join("\n")}\n`)).kind).toBe("cut-off");
+    }
+    const without = whole.replace(/\{"id":"b".*\n/, "").replace("},\n],", "}\n],");
+    expect((await problemOf(without)).kind).toBe("cut-off");
+    const packed = new Uint8Array(await compress(whole));
+    expect((await readBook(packed)).ok).toBe(true);
+    expect(await readBook(packed.slice(0, packed.length / 2))).toMatchObject({
+      ok: false,
+      problem: { kind: "damaged" },
+    });
   });
   test("keys that would reach into objects are data or nothing", async () => {
     const reading = await readBook(

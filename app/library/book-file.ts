@@ -1,37 +1,25 @@
-/** The book file: everything that the book keeps, in one versioned JSON file. `docs/book-file.md` describes it. */
+/**
+ * The book file: everything that the book keeps, in one versioned JSON file. `docs/book-file.md` describes it. It is written so
+ * that it can be read line by line, since a book may have millions of runs.
+ */
 
-import { z } from "zod";
-import { type BookContents, EMPTY_BOOK, KEYS, type Key, KINDS, loadKinds, type OneName } from "./kinds";
+import { type BookContents, KEYS, type Key, KINDS, type OneName } from "./kinds";
+import { textOfRunDay } from "./practice/run-day";
 
 export const BOOK_FORMAT = "dime-stack-book";
-export const BOOK_VERSION = 10;
+export const BOOK_VERSION = 11;
 export const BOOK_EXTENSION = ".dimestack";
-/** Files over this are refused unread. */
-export const MAX_BOOK_BYTES = 24 * 1024 * 1024;
-const MAX_BOOK_ITEMS = 5_000;
-/** Several years of practice. */
-const MAX_BOOK_RUNS = 60_000;
-
-/** Most items of a kind; runs are several years of practice. */
-function mostOf(key: Key): number {
-  return key === "runs" ? MAX_BOOK_RUNS : MAX_BOOK_ITEMS;
-}
-
-/** A book of a version, with the kinds that it had, its items unread. Each version that was ever written is read. */
-function versionSchema(version: number) {
-  const had = KEYS.filter((key) => KINDS[key].since.book <= version);
-  const items = had.map((key) => [key, z.array(z.unknown()).max(mostOf(key))]);
-  return z.strictObject({
-    format: z.literal(BOOK_FORMAT),
-    version: z.literal(version),
-    ...(Object.fromEntries(items) as Record<Key, z.ZodArray<z.ZodUnknown>>),
-  });
-}
 
 export type BookProblem =
   | { readonly kind: "too-large"; readonly bytes: number; readonly most: number }
   /** `line`: where it goes wrong, from 1; null where that is not known. */
   | { readonly kind: "not-json"; readonly line: number | null }
+  /** The file ends before its end: it was copied or downloaded in part. `line`: the last one that is there. */
+  | { readonly kind: "cut-off"; readonly line: number }
+  /** Its compressed bytes can't be unpacked. */
+  | { readonly kind: "damaged" }
+  /** Lists in lists in lists. */
+  | { readonly kind: "too-deep"; readonly most: number }
   | { readonly kind: "not-a-book" }
   | { readonly kind: "version"; readonly found: string; readonly known: number }
   | { readonly kind: "twice"; readonly what: OneName; readonly id: string }
@@ -59,102 +47,95 @@ export type BookReading =
   | ({ readonly ok: true } & BookContents)
   | { readonly ok: false; readonly problem: BookProblem };
 
+/** The first line of a file of this layout. */
+export const FIRST_LINE = `{"format":"${BOOK_FORMAT}","version":${BOOK_VERSION},`;
+/** The last lines say how much there is, so that a file that was cut off is known as one. */
+export const LAST_KEY = "counts";
+
+/** The lines of a book file, each with its line break. */
+export function* writeLines(contents: BookContents): Generator<string> {
+  yield `${FIRST_LINE}\n`;
+  for (const key of KEYS) {
+    const items = contents[key];
+    if (items.length === 0) yield `"${key}":[],\n`;
+    else {
+      yield `"${key}":[\n`;
+      for (const [index, item] of items.entries()) {
+        yield `${writeItem(key, item)}${index < items.length - 1 ? "," : ""}\n`;
+      }
+      yield "],\n";
+    }
+  }
+  const counts = Object.fromEntries(KEYS.map((key) => [key, contents[key].length]));
+  yield `"${LAST_KEY}":${JSON.stringify(counts)}}\n`;
+}
+
+function writeItem<K extends Key>(key: K, item: BookContents[K][number]): string {
+  return key === "runs" ? textOfRunDay(item as BookContents["runs"][number]) : JSON.stringify(item);
+}
+
 export function writeBook(contents: BookContents): string {
-  const { runs, ...rest } = contents;
-  const book = JSON.stringify({ format: BOOK_FORMAT, version: BOOK_VERSION, ...rest }, null, 2);
-  // A line a run: there are thousands of them.
-  const lines = runs.map((run) => `    ${JSON.stringify(run)}`).join(",\n");
-  return `${book.slice(0, -2)},\n  "runs": [${lines ? `\n${lines}\n  ` : ""}]\n}\n`;
+  return [...writeLines(contents)].join("");
 }
 
-/** Reads a book file. Never throws; a file is taken whole or not at all. `onProgress` is told the share that is read. */
-export async function readBook(text: string, onProgress: (share: number) => void = () => {}): Promise<BookReading> {
-  if (text.length > MAX_BOOK_BYTES) {
-    return { ok: false, problem: { kind: "too-large", bytes: text.length, most: MAX_BOOK_BYTES } };
+/** Files with more characters than this are compressed. */
+const COMPRESSED_FROM = 1_000_000;
+/** Characters that are handed on at a time. */
+const CHUNK = 1_000_000;
+
+/** The bytes of a book file: a large one is compressed (gzip), where the browser can. */
+export async function packBook(contents: BookContents): Promise<Uint8Array<ArrayBuffer>> {
+  const chunks = chunksOf(writeLines(contents));
+  const first = chunks.next();
+  const second = chunks.next();
+  const encoder = new TextEncoder();
+  const head = [first, second].flatMap(({ value }) => (value === undefined ? [] : [encoder.encode(value)]));
+  const isSmall = second.done && (first.value ?? "").length < COMPRESSED_FROM;
+  if (isSmall || typeof CompressionStream === "undefined") {
+    return join([...head, ...[...chunks].map((chunk) => encoder.encode(chunk))]);
   }
-  let data: unknown;
-  try {
-    data = JSON.parse(text);
-  } catch (error) {
-    return { ok: false, problem: { kind: "not-json", line: lineOf(text, error) } };
-  }
-  const head = z.object({ format: z.literal(BOOK_FORMAT), version: z.unknown() }).safeParse(data);
-  if (!head.success) return { ok: false, problem: { kind: "not-a-book" } };
-  const { version } = head.data;
-  if (typeof version !== "number" || !Number.isInteger(version) || version < 1 || version > BOOK_VERSION) {
-    return { ok: false, problem: { kind: "version", found: String(version).slice(0, 20), known: BOOK_VERSION } };
-  }
-  const book = versionSchema(version).safeParse(data);
-  if (!book.success) return { ok: false, problem: firstFieldProblem(book.error, data) };
-  const kinds = await loadKinds();
-  const total = KEYS.reduce((sum, key) => sum + (book.data[key]?.length ?? 0), 0);
-  let done = 0;
-  const contents: Record<Key, unknown[]> = { ...(EMPTY_BOOK as Record<Key, never[]>) };
-  for (const key of KEYS) {
-    const items: unknown[] = [];
-    for (const [index, item] of (book.data[key] ?? []).entries()) {
-      const read = (kinds[key].item as z.ZodType).safeParse(item);
-      if (!read.success) return { ok: false, problem: firstFieldProblem(read.error, item, { key, index }) };
-      items.push(read.data);
-      onProgress(++done / total);
-    }
-    contents[key] = items;
-  }
-  const read = contents as unknown as BookContents;
-  const twice = findTwice(read);
-  return twice ? { ok: false, problem: twice } : { ok: true, ...read };
+  const text = new ReadableStream<Uint8Array<ArrayBuffer>>({
+    pull(controller) {
+      const made = head.shift();
+      if (made) return controller.enqueue(made);
+      const next = chunks.next();
+      if (next.done) controller.close();
+      else controller.enqueue(encoder.encode(next.value));
+    },
+  });
+  return join(await collect(text.pipeThrough(new CompressionStream("gzip"))));
 }
 
-function findTwice(contents: BookContents): BookProblem | null {
-  for (const key of KEYS) {
-    const seen = new Set<string>();
-    for (const { id } of contents[key]) {
-      if (seen.has(id)) return { kind: "twice", what: KINDS[key].one, id };
-      seen.add(id);
-    }
+function* chunksOf(lines: Iterable<string>): Generator<string, undefined> {
+  let chunk = "";
+  for (const line of lines) {
+    chunk += line;
+    if (chunk.length < CHUNK) continue;
+    yield chunk;
+    chunk = "";
   }
-  return null;
+  if (chunk) yield chunk;
+  return undefined;
 }
 
-/** The line at which reading JSON failed, from the engine's own account. */
-function lineOf(text: string, error: unknown): number | null {
-  const [, position] = /position (\d+)/.exec(error instanceof Error ? error.message : "") ?? [];
-  return position === undefined ? null : text.slice(0, Number(position)).split("\n").length;
+async function collect(stream: ReadableStream<Uint8Array>): Promise<Uint8Array[]> {
+  const parts: Uint8Array[] = [];
+  const reader = stream.getReader();
+  for (let part = await reader.read(); !part.done; part = await reader.read()) parts.push(part.value);
+  return parts;
 }
 
-function firstFieldProblem(
-  error: z.ZodError,
-  data: unknown,
-  of: { readonly key: Key; readonly index: number } | null = null,
-): BookProblem {
-  const issue = error.issues[0];
-  const path = issue?.path ?? [];
-  const item = of && { what: KINDS[of.key].one, index: of.index };
-  return { kind: "field", path: path.join("."), item, fault: faultOf(issue, valueAt(data, path)) };
-}
-
-function valueAt(data: unknown, path: readonly PropertyKey[]): unknown {
-  return path.reduce<unknown>((value, key) => (value as Record<PropertyKey, unknown> | null | undefined)?.[key], data);
-}
-
-const SIZED: Readonly<Record<string, "text" | "list">> = { string: "text", array: "list" };
-
-function faultOf(issue: z.core.$ZodIssue | undefined, value: unknown): FieldFault {
-  if (value === undefined) return { kind: "missing" };
-  switch (issue?.code) {
-    case "invalid_type":
-      return { kind: "type", wanted: issue.expected };
-    case "too_small":
-      return { kind: "less", limit: Number(issue.minimum), of: SIZED[issue.origin] ?? "number" };
-    case "too_big":
-      return { kind: "more", limit: Number(issue.maximum), of: SIZED[issue.origin] ?? "number" };
-    case "unrecognized_keys":
-      return { kind: "unknown", names: issue.keys };
-    case "invalid_value":
-      return { kind: "choice", from: issue.values.map(String) };
-    case "custom":
-      return { kind: "told", words: issue.message };
-    default:
-      return { kind: "other" };
+export function join(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
+  const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const part of parts) {
+    whole.set(part, at);
+    at += part.length;
   }
+  return whole;
+}
+
+/** "fill", as a problem says it of an item. */
+export function itemOf(key: Key, index: number) {
+  return { what: KINDS[key].one, index };
 }

@@ -5,10 +5,13 @@ import type { JournalTable } from "~/data/journal";
 import type { Row, RowTable } from "~/data/rows";
 import { makeTrouble, within } from "~/data/trouble";
 import type { RudimentMark } from "./cell/content";
+import { bringUpToChanges, type Change, trackChanges } from "./changes";
 import type { FlowRecordRow } from "./flow/record";
 import { type BookContents, type Contents, KEYS, KINDS, loadKinds, type RowKey } from "./kinds";
-import { isFirstTime, NEEDS_NO_BACKUP } from "./marks";
+import { isFirstTime } from "./marks";
 import type { PlanRow } from "./practice/plan";
+import type { PracticeDay } from "./practice/practice-day";
+import type { RunDay } from "./practice/run-day";
 import { ALL_CHOICES } from "./preferences";
 
 export type FillRow = Row<Contents["fills"]>;
@@ -32,19 +35,14 @@ interface MarkRow {
   readonly folder?: FileSystemDirectoryHandle;
 }
 
-/** The runs of one day, as JSON. */
-interface RunsOfDay {
-  /** Days since 1970, of the world's clock. */
-  readonly day: number;
-  readonly text: string;
-}
-
 /** What is looked up in each kind's table. */
 const INDEXES: Partial<Record<string, string>> = { rudiments: "id", plans: "id", runs: "day", flowRecords: "id" };
 const ROW_INDEXES = "id, updatedAt, deletedAt";
-const LATEST_VERSION = 9;
+export const LATEST_VERSION = 10;
 /** The version that brought the journal. */
 const JOURNAL_VERSION = 7;
+/** The version that brought the list of changes, and summaries of runs. */
+const CHANGES_VERSION = 10;
 
 type RowTables = { readonly [K in RowKey]: RowTable<Contents[K]> };
 
@@ -54,11 +52,14 @@ export interface BookDatabase extends RowTables {}
 export class BookDatabase extends Dexie {
   rudiments!: Table<RudimentMark, string>;
   plans!: Table<PlanRow, string>;
-  runs!: Table<RunsOfDay, number>;
+  runs!: Table<RunDay, number>;
+  /** Summaries of the runs, by the same days. */
+  practiceDays!: Table<PracticeDay, number>;
   flowRecords!: Table<FlowRecordRow, string>;
   preferences!: Table<PreferencesRow, string>;
   marks!: Table<MarkRow, string>;
   journal!: JournalTable;
+  changes!: Table<Change, string>;
 
   constructor(name: string) {
     super(name);
@@ -67,13 +68,16 @@ export class BookDatabase extends Dexie {
       const tables = Object.fromEntries(added.map((key) => [key, INDEXES[key] ?? ROW_INDEXES]));
       if (version === 1) Object.assign(tables, { preferences: "key", marks: "key" });
       if (version === JOURNAL_VERSION) Object.assign(tables, { journal: "key, of" });
-      this.version(version).stores(tables);
+      if (version === CHANGES_VERSION) Object.assign(tables, { changes: "key", practiceDays: "day, [day+runs]" });
+      const stores = this.version(version).stores(tables);
+      if (version === CHANGES_VERSION) stores.upgrade(bringUpToChanges);
     }
+    trackChanges(this, KEYS);
   }
 
-  /** The tables of all kinds, for a transaction over the whole book. */
+  /** The tables of all kinds and what follows from them, for a transaction over the whole book. */
   get allKinds(): Table[] {
-    return KEYS.map((key) => this.table(key));
+    return [...KEYS.map((key) => this.table(key)), this.practiceDays];
   }
 }
 
@@ -130,23 +134,28 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
   const database = await openDatabase(name);
   if (name === "demo" && (await database.marks.bulkGet(DEMO_MARKS)).includes(undefined)) {
     const [content, kinds, { fillBook }] = await Promise.all([demo(), loadKinds(), import("./transfer")]);
-    await database.transaction("rw", [...database.allKinds, database.preferences, database.marks], async () => {
-      // Another tab may have come first.
-      const isNew = new Map<string, boolean>();
-      for (const mark of DEMO_MARKS) isNew.set(mark, await isFirstTime(database, mark));
-      await fillBook(
-        database,
-        kinds,
-        content,
-        KEYS.filter((key) => isNew.get(KINDS[key].demo)),
-      );
-      await database.marks.put({ key: NEEDS_NO_BACKUP, at: Date.now() });
-      const [own] = content.kits;
-      if (!own || !isNew.get(KINDS.kits.demo)) return;
-      // The demo's drummer plays her own; whoever has chosen one already keeps it.
-      const earlier = await database.preferences.get(ALL_CHOICES);
-      await database.preferences.put({ kit: own.id, ...earlier, key: ALL_CHOICES });
-    });
+    await database.transaction(
+      "rw",
+      [...database.allKinds, database.changes, database.preferences, database.marks],
+      async () => {
+        // Another tab may have come first.
+        const isNew = new Map<string, boolean>();
+        for (const mark of DEMO_MARKS) isNew.set(mark, await isFirstTime(database, mark));
+        await fillBook(
+          database,
+          kinds,
+          content,
+          KEYS.filter((key) => isNew.get(KINDS[key].demo)),
+        );
+        // The demo can be had again at any time.
+        await database.changes.clear();
+        const [own] = content.kits;
+        if (!own || !isNew.get(KINDS.kits.demo)) return;
+        // The demo's drummer plays her own; whoever has chosen one already keeps it.
+        const earlier = await database.preferences.get(ALL_CHOICES);
+        await database.preferences.put({ kit: own.id, ...earlier, key: ALL_CHOICES });
+      },
+    );
   }
   return database;
 }

@@ -1,7 +1,8 @@
 /** A file that comes in: a book, or a text file of stick lines. Read whole or not at all; nothing is written here. */
 
 import type { CountStyle } from "~/core/pulse";
-import { type BookProblem, readBook } from "./book-file";
+import type { BookProblem } from "./book-file";
+import { readBook } from "./book-reader";
 import { readFillsOfLines } from "./fill/import-lines";
 import type { StickFileReading } from "./fill/stick-file";
 import type { BookContents } from "./kinds";
@@ -15,22 +16,22 @@ export type FileReading =
   | { readonly ok: false; readonly problem: FileProblem };
 
 export interface IncomingFile {
-  readonly text: string;
+  readonly bytes: Uint8Array<ArrayBuffer>;
   readonly isLines: boolean;
   /** How new fills are counted. */
   readonly countStyle: CountStyle;
 }
 
-/** `onProgress` is told the share that is read, 0 to 1. */
+/** `onProgress` is given the share that is read, 0 to 1. */
 export async function readIncoming(
-  { text, isLines, countStyle }: IncomingFile,
+  { bytes, isLines, countStyle }: IncomingFile,
   onProgress: (share: number) => void,
 ): Promise<FileReading> {
   if (isLines) {
-    const read = readFillsOfLines(text, countStyle, onProgress);
+    const read = readFillsOfLines(new TextDecoder().decode(bytes), countStyle, onProgress);
     return read.ok ? read : { ok: false, problem: { of: "lines", reading: read } };
   }
-  const read = await readBook(text, onProgress);
+  const read = await readBook(bytes, onProgress);
   if (!read.ok) return { ok: false, problem: { of: "book", problem: read.problem } };
   const { ok: _, ...contents } = read;
   return { ok: true, contents };

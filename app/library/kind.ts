@@ -1,8 +1,10 @@
 /** What a kind of thing to keep must say of itself. {@link KINDS} lists them all. */
 
+import type { Table } from "dexie";
 import { z } from "zod";
 import { Journal } from "~/data/journal";
 import type { Item, RowTable } from "~/data/rows";
+import { isSame } from "~/data/same";
 import type { BookDatabase } from "./database";
 
 /** Another thing of the book that a content names, by kind and id. */
@@ -59,24 +61,29 @@ export function defineKept<Content>(given: Omit<Kept<Content>, "journal">): Kept
 }
 
 /** Characters that stand in an address as they are. */
+/** Characters of an id. */
+export const MAX_ID = 64;
 const UNSAFE = /[^A-Za-z0-9_-]/gu;
 
 /**
  * The id of something, or the name that something else has for it. One that could not stand in an address becomes one that
  * can, always the same.
  */
-export const itemId = z
-  .string()
-  .min(1)
-  .max(64)
-  .transform((id) => id.replace(UNSAFE, (character) => `_${character.codePointAt(0)?.toString(16)}`).slice(0, 64));
+export const itemId = z.string().min(1).max(MAX_ID).transform(toItemId);
 
+export function toItemId(id: string): string {
+  return id.replace(UNSAFE, (character) => `_${character.codePointAt(0)?.toString(16)}`).slice(0, MAX_ID);
+}
+
+/** The year 3000, in milliseconds since 1970. */
+export const MAX_INSTANT = 32_503_680_000_000;
 /** Milliseconds since 1970, up to the year 3000. */
-export const instant = z.number().int().min(0).max(32_503_680_000_000);
+export const instant = z.number().int().min(0).max(MAX_INSTANT);
 /** Days since 1970, up to the year 3000. */
 export const dayNumber = z.number().int().min(0).max(376_200);
 /** How often something was. */
-export const tally = z.number().int().min(0).max(1_000_000);
+export const MAX_TALLY = 1_000_000;
+export const tally = z.number().int().min(0).max(MAX_TALLY);
 
 /** A content with its identity, as it travels in files. */
 export function itemSchema<Content>(content: z.ZodType<Content>) {
@@ -89,15 +96,57 @@ export function itemSchema<Content>(content: z.ZodType<Content>) {
   });
 }
 
-/** Things that belong to other things and merge: notes on rudiments, plans, runs. */
-export interface OwnKind<Own extends { readonly id: string }> {
+/** How many things of a file were new, were there already, or were put together with what was there. */
+export interface MergeCount {
+  added: number;
+  same: number;
+  merged: number;
+}
+
+/** What merging would do, worked out before anything is written. */
+export interface Merging {
+  readonly counts: MergeCount;
+  /** Within the transaction in which it was worked out. */
+  readonly write: () => Promise<void>;
+}
+
+/** Things that belong to other things, and that two devices put together: notes on rudiments, plans, runs, records. */
+export interface OwnKind<Own> {
   readonly shape: "own";
   readonly item: z.ZodType<Own>;
   readonly gather: (book: BookDatabase) => Promise<Own[]>;
-  /** Takes items into the book, within the caller's transaction; says how many are new. */
-  readonly take: (book: BookDatabase, items: readonly Own[]) => Promise<number>;
+  readonly merge: (book: BookDatabase, items: readonly Own[]) => Promise<Merging>;
 }
 
-export function defineOwn<Own extends { readonly id: string }>(given: Omit<OwnKind<Own>, "shape">): OwnKind<Own> {
-  return { shape: "own", ...given };
+interface OwnKindGiven<Own> {
+  readonly item: z.ZodType<Own>;
+  readonly table: (book: BookDatabase) => Table<Own, string>;
+  /** Of two with one id. The same whichever comes first, and the same again when it is done twice. */
+  readonly merge: (one: Own, other: Own) => Own;
+}
+
+export function defineOwn<Own extends { readonly id: string }>(given: OwnKindGiven<Own>): OwnKind<Own> {
+  const { item, table, merge } = given;
+  return {
+    shape: "own",
+    item,
+    gather: (book) => table(book).toArray(),
+    merge: async (book, items) => {
+      // A row that is damaged can't be put together with anything.
+      const rows = (await table(book).toArray()).flatMap((row) => item.safeParse(row).data ?? []);
+      const before = new Map(rows.map((row) => [row.id, row]));
+      const after = new Map<string, Own>();
+      const counts = { added: 0, same: 0, merged: 0 };
+      for (const theirs of items) {
+        const mine = after.get(theirs.id) ?? before.get(theirs.id);
+        const merged = mine ? merge(mine, theirs) : theirs;
+        if (mine && isSame(mine, merged)) counts.same++;
+        else {
+          counts[mine ? "merged" : "added"]++;
+          after.set(theirs.id, merged);
+        }
+      }
+      return { counts, write: async () => void (await table(book).bulkPut([...after.values()])) };
+    },
+  };
 }

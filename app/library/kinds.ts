@@ -8,7 +8,7 @@ import type { OwnKind, RowKind } from "./kind";
 import type { KitContent } from "./kit/content";
 import type { LessonContent } from "./lesson/content";
 import type { PlanRow } from "./practice/plan";
-import type { Run } from "./practice/run";
+import type { RunDay } from "./practice/run-day";
 import type { SearchContent } from "./search/content";
 
 /**
@@ -90,7 +90,8 @@ export interface Contents {
 export interface Owns {
   readonly rudiments: RudimentMark;
   readonly plans: PlanRow;
-  readonly runs: Run;
+  /** By the day. */
+  readonly runs: RunDay;
   readonly flowRecords: FlowRecordRow;
 }
 export type RowKey = keyof Contents;

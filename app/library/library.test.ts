@@ -14,7 +14,8 @@ import {
   saveRow,
   toItem,
 } from "~/data/rows";
-import { readBook, writeBook } from "./book-file";
+import { writeBook } from "./book-file";
+import { readBook } from "./book-reader";
 import { type CellContent, makeCellContent } from "./cell/content";
 import { keepCell, listRudimentMarks, markRudiment } from "./cell/keep";
 import { BookDatabase, openBook } from "./database";
@@ -87,21 +88,21 @@ describe("importing", () => {
     const item = (id: string, text: string) => ({ id, createdAt: 1, updatedAt: 2, content: fillOf(text, id) });
     const contents = { ...EMPTY_BOOK, fills: [item("new", "@4 RLK"), { ...toItem(mine), content: fillOf("@4 LL") }] };
     const counts = await previewImport(book, contents);
-    expect(counts.fills).toEqual({ added: 1, same: 0, beside: 1 });
+    expect(counts.fills).toEqual({ added: 1, same: 0, beside: 1, merged: 0 });
     expect(await book.fills.count()).toBe(1);
     expect(await importBook(book, contents)).toEqual(counts);
     expect(await book.fills.count()).toBe(3);
-    expect(await previewImport(book, contents)).toMatchObject({ fills: { added: 0, same: 2, beside: 0 } });
+    expect(await previewImport(book, contents)).toMatchObject({ fills: { added: 0, same: 2, beside: 0, merged: 0 } });
   });
   test("adds what is new, skips what is the same, puts what differs beside", async () => {
     const mine = await addRow(book.fills, fillOf("@4 RL"));
     const other = { ...toItem(mine), content: fillOf("@4 RLK") };
     const fresh = { ...toItem(mine), id: "fresh" };
     expect(await importBook(book, { ...EMPTY_BOOK, fills: [toItem(mine), fresh] })).toMatchObject({
-      fills: { added: 1, same: 1, beside: 0 },
+      fills: { added: 1, same: 1, beside: 0, merged: 0 },
     });
     expect(await importBook(book, { ...EMPTY_BOOK, fills: [other] })).toMatchObject({
-      fills: { added: 0, same: 0, beside: 1 },
+      fills: { added: 0, same: 0, beside: 1, merged: 0 },
     });
     expect((await listRows(book.fills)).map((fill) => fill.content.text).sort()).toEqual(["@4 RL", "@4 RL", "@4 RLK"]);
   });
@@ -182,7 +183,8 @@ describe("new fills", () => {
       window: { start: ticks(5_040), length: ticks(7_560) },
       voicing: [{ on: true, rule: { kind: "one", on: "f1" }, filter: ALL_STROKES }],
     });
-    const read = (text: string) => readIncoming({ text, isLines: true, countStyle: "beats" }, () => {});
+    const read = (text: string) =>
+      readIncoming({ bytes: new TextEncoder().encode(text), isLines: true, countStyle: "beats" }, () => {});
     const lines = await read(`${stickFileOf([content])}\n# Plain\n@4 RLRLx5\n`);
     expect(lines.ok && (await importBook(book, lines.contents)).fills.added).toBe(2);
     const rows = await listRows(book.fills);
@@ -246,17 +248,17 @@ describe("the whole book", () => {
     const read = await readBook(written);
     if (!read.ok) throw new Error("the book was refused");
     expect(await importBook(other, read)).toEqual({
-      flows: { added: 0, same: 0, beside: 0 },
-      flowRecords: { added: 0, same: 0, beside: 0 },
-      lessons: { added: 0, same: 0, beside: 0 },
-      fills: { added: 1, same: 0, beside: 0 },
-      cells: { added: 1, same: 0, beside: 0 },
-      searches: { added: 0, same: 0, beside: 0 },
-      kits: { added: 0, same: 0, beside: 0 },
-      grooves: { added: 1, same: 0, beside: 0 },
-      rudiments: { added: 1, same: 0, beside: 0 },
-      plans: { added: 0, same: 0, beside: 0 },
-      runs: { added: 0, same: 0, beside: 0 },
+      flows: { added: 0, same: 0, beside: 0, merged: 0 },
+      flowRecords: { added: 0, same: 0, beside: 0, merged: 0 },
+      lessons: { added: 0, same: 0, beside: 0, merged: 0 },
+      fills: { added: 1, same: 0, beside: 0, merged: 0 },
+      cells: { added: 1, same: 0, beside: 0, merged: 0 },
+      searches: { added: 0, same: 0, beside: 0, merged: 0 },
+      kits: { added: 0, same: 0, beside: 0, merged: 0 },
+      grooves: { added: 1, same: 0, beside: 0, merged: 0 },
+      rudiments: { added: 1, same: 0, beside: 0, merged: 0 },
+      plans: { added: 0, same: 0, beside: 0, merged: 0 },
+      runs: { added: 0, same: 0, beside: 0, merged: 0 },
     });
     expect(await gatherBook(other)).toEqual(await gatherBook(book));
     expect((await listRows(other.cells))[0]?.content).toMatchObject({ text: ">LRLLKK", moves, origin });
@@ -269,7 +271,7 @@ describe("the whole book", () => {
     const theirs = { ...toItem(mine), id: "elsewhere" };
     const rudiments = [{ id: "flamacue", favourite: true, tags: ["theirs"] }];
     const counted = await importBook(book, { ...EMPTY_BOOK, cells: [theirs], rudiments });
-    expect(counted.cells).toEqual({ added: 0, same: 1, beside: 0 });
+    expect(counted.cells).toEqual({ added: 0, same: 1, beside: 0, merged: 0 });
     expect(await listRows(book.cells)).toHaveLength(1);
     expect(await listRudimentMarks(book)).toEqual([{ id: "flamacue", favourite: true, tags: ["mine", "theirs"] }]);
   });
@@ -287,7 +289,7 @@ describe("searches", () => {
     const read = await readBook(writeBook(await gatherBook(book)));
     if (!read.ok) throw new Error("the file was refused");
     expect(read.searches).toEqual([toItem(made)]);
-    expect(await importBook(book, read)).toMatchObject({ searches: { added: 0, same: 1, beside: 0 } });
+    expect(await importBook(book, read)).toMatchObject({ searches: { added: 0, same: 1, beside: 0, merged: 0 } });
   });
 });
 
@@ -297,7 +299,7 @@ describe("kits", () => {
     const read = await readBook(writeBook(await gatherBook(book)));
     if (!read.ok) throw new Error("the file was refused");
     expect(read.kits).toEqual([toItem(made)]);
-    expect(await importBook(book, read)).toMatchObject({ kits: { added: 0, same: 1, beside: 0 } });
+    expect(await importBook(book, read)).toMatchObject({ kits: { added: 0, same: 1, beside: 0, merged: 0 } });
   });
 });
 

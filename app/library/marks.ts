@@ -1,8 +1,10 @@
-/** What was done once for a book, by name. */
+/** What was done for a book, by name. */
 
 import type { BookDatabase } from "./database";
 
-/** The mark of a demo book: what was in it then can be had again at any time. */
+/** The last backup, and when it was made. */
+export const LAST_BACKUP = "backup";
+/** The mark of a demo book of an earlier version: what was in it then could be had again at any time. */
 export const NEEDS_NO_BACKUP = "needs-no-backup";
 
 /** Whether something has not been done yet for this database; marks it as done. */

@@ -3,7 +3,7 @@
 import { type Item, listBin, listRows, type Row, type RowTable, restoreRow, toItem } from "~/data/rows";
 import { sameText } from "~/data/same";
 import type { BookDatabase } from "./database";
-import type { Ref, RowKind } from "./kind";
+import type { Merging, OwnKind, Ref, RowKind } from "./kind";
 import {
   type BookContents,
   EMPTY_BOOK,
@@ -16,8 +16,11 @@ import {
 } from "./kinds";
 import { settleJournal } from "./settle";
 
-/** What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it. */
-export type Taken = "added" | "same" | "beside";
+/**
+ * What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it, "merged" was put
+ * together with what was there.
+ */
+export type Taken = "added" | "same" | "beside" | "merged";
 export type ImportCount = Readonly<Record<Key, Readonly<Record<Taken, number>>>>;
 
 type AnyKind = Awaited<ReturnType<typeof loadKinds>>[Key];
@@ -71,6 +74,30 @@ export async function gatherWithRefs<K extends RowKey>(
   return { ...EMPTY_BOOK, ...Object.fromEntries(gathered) };
 }
 
+const BESIDE = "--";
+
+/** Another device gives the same id to the same version, so that books that are merged to and fro don't grow. */
+function besideId(id: string, text: string): string {
+  return `${id.split(BESIDE)[0]?.slice(0, 48)}${BESIDE}${shortHash(text)}`;
+}
+
+/** 48 bits of FNV-1a, as two halves: an id need only differ from its few relatives. */
+function shortHash(text: string): string {
+  let [high, low] = [0x811c9dc5, 0x01000193];
+  for (let at = 0; at < text.length; at++) {
+    high = Math.imul(high ^ text.charCodeAt(at), 0x01000193);
+    low = Math.imul(low ^ text.charCodeAt(text.length - 1 - at), 0x01000193);
+  }
+  return `${(high >>> 8).toString(16).padStart(6, "0")}${(low >>> 8).toString(16).padStart(6, "0")}`;
+}
+
+/** What stands beside another version elsewhere may be the version that is here. */
+function originalOf(id: string, text: string, byId: ReadonlyMap<string, Row<unknown>>): Row<unknown> | undefined {
+  const at = id.lastIndexOf(BESIDE);
+  const original = at < 0 ? undefined : byId.get(id.slice(0, at));
+  return original?.deletedAt === 0 && sameText(original.content) === text ? original : undefined;
+}
+
 interface Planned {
   readonly item: Item<unknown>;
   readonly id: string;
@@ -97,97 +124,103 @@ async function planRows(
     const row = byId.get(item.id);
     const isTaken = row !== undefined && sameText(kind.content.parse(row.content)) !== text;
     // Beside another version, or of a kind that is kept once: the very same may be there under another id.
-    const twin = isTaken || kind.isOncePerContent ? byText.get(text) : undefined;
+    const twin = isTaken || kind.isOncePerContent ? byText.get(text) : originalOf(item.id, text, byId);
     if (twin ?? (row && !isTaken)) planned.push({ item, id: (twin ?? row)?.id ?? item.id, taken: "same" });
-    else if (isTaken) planned.push({ item, id: crypto.randomUUID(), taken: "beside" });
-    else planned.push({ item, id: item.id, taken: "added" });
+    else if (isTaken) {
+      const id = besideId(item.id, text);
+      const stored = byId.get(id);
+      if (!stored) planned.push({ item, id, taken: "beside" });
+      else if (sameText(stored.content) === text) planned.push({ item, id, taken: "same" });
+      // It was changed since it was imported.
+      else planned.push({ item, id: crypto.randomUUID(), taken: "beside" });
+    } else planned.push({ item, id: item.id, taken: "added" });
   }
   return planned;
 }
 
-/** Takes all or none; nothing that is there is changed, but what lay in the bin comes back and notes are added to. */
+/** Takes all or none; nothing that is there is lost: what lay in the bin comes back, and practice of both is put together. */
 export async function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
-  return (await takeBook(book, contents, () => {})).counts;
+  return (await takeBook(book, contents)).counts;
 }
 
 /** The same for what was shared; gives the id under which the book has the first thing of `key`. */
 export async function importShared(book: BookDatabase, key: RowKey, contents: BookContents): Promise<string> {
   const [first] = contents[key];
   if (!first) throw new RangeError("nothing of that kind was shared");
-  return (await takeBook(book, contents, () => {})).idOf({ key, id: first.id });
+  return (await takeBook(book, contents)).idOf({ key, id: first.id });
 }
 
-/** What an import would do: it is done, counted and undone. */
+/** What an import would do, without doing it. */
 export async function previewImport(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
-  const undo = new Error("only looked at");
-  let counted: ImportCount | undefined;
-  try {
-    return (
-      await takeBook(book, contents, (counts) => {
-        counted = counts;
-        throw undo;
-      })
-    ).counts;
-  } catch (error) {
-    if (error !== undo || !counted) throw error;
-    return counted;
-  }
+  const kinds = await loadKinds();
+  return book.transaction("r", book.allKinds, async () => (await planImport(book, kinds, contents)).counts);
 }
 
-/** `counted` is called before anything is final: if it throws, nothing is written. */
-async function takeBook(
-  book: BookDatabase,
-  contents: BookContents,
-  counted: (counts: ImportCount) => void,
-): Promise<{ readonly counts: ImportCount; readonly idOf: (ref: Ref) => string }> {
+async function takeBook(book: BookDatabase, contents: BookContents): Promise<Omit<ImportPlan, "write">> {
   const kinds = await loadKinds();
   return book.transaction("rw", book.allKinds, async () => {
-    const plans = new Map<Key, Planned[]>();
-    const ids = new Map<string, string>();
-    const idOf = ({ key, id }: Ref) => ids.get(`${key} ${id}`) ?? id;
-    // What others name comes later in the list: its ids are known before theirs are compared.
-    for (const key of KEYS.toReversed()) {
-      const kind = asRows(kinds[key]);
-      if (!kind) continue;
-      const planned = await planRows(book, key, kind, contents[key], idOf);
-      plans.set(key, planned);
-      for (const { item, id } of planned) ids.set(`${key} ${item.id}`, id);
-    }
-    const bins = new Map<Key, ReadonlySet<string>>();
-    for (const key of plans.keys()) bins.set(key, new Set((await listBin(tableOf(book, key))).map(({ id }) => id)));
-    const binned = (key: Key) => bins.get(key) ?? new Set<string>();
-    const counts: Partial<Record<Key, Record<Taken, number>>> = {};
-    for (const key of KEYS) {
-      const kind = kinds[key];
-      const count = { added: 0, same: 0, beside: 0 };
-      counts[key] = count;
-      const rows = asRows(kind);
-      if (!rows) {
-        count.added = await takeOwn(book, kind, contents[key]);
-        count.same = contents[key].length - count.added;
-        continue;
-      }
-      const table = tableOf(book, key);
-      const added: Row<unknown>[] = [];
-      for (const { item, id, taken } of plans.get(key) ?? []) {
-        count[taken]++;
-        if (taken !== "same")
-          added.push({ ...item, id, content: rows.rename(item.content, idOf), revision: 1, deletedAt: 0 });
-        else if (binned(key).has(id)) await restoreRow(table, id);
-      }
-      await table.bulkAdd(added);
-    }
-    counted(counts as ImportCount);
-    return { counts: counts as ImportCount, idOf };
+    const { write, ...plan } = await planImport(book, kinds, contents);
+    await write();
+    return plan;
   });
 }
 
-async function takeOwn(book: BookDatabase, kind: AnyKind, items: readonly unknown[]): Promise<number> {
-  if (kind.shape !== "own") return 0;
-  const take = kind.take as (book: BookDatabase, items: readonly unknown[]) => Promise<number>;
-  return take(
+interface ImportPlan {
+  readonly counts: ImportCount;
+  /** The id under which the book has what something of the file names. */
+  readonly idOf: (ref: Ref) => string;
+  readonly write: () => Promise<void>;
+}
+
+/** Reads only; `write` belongs into the same transaction. */
+async function planImport(book: BookDatabase, kinds: Loaded, contents: BookContents): Promise<ImportPlan> {
+  const plans = new Map<Key, Planned[]>();
+  const ids = new Map<string, string>();
+  const idOf = ({ key, id }: Ref) => ids.get(`${key} ${id}`) ?? id;
+  // What others name comes later in the list: its ids are known before theirs are compared.
+  for (const key of KEYS.toReversed()) {
+    const kind = asRows(kinds[key]);
+    if (!kind) continue;
+    const planned = await planRows(book, key, kind, contents[key], idOf);
+    plans.set(key, planned);
+    for (const { item, id } of planned) ids.set(`${key} ${item.id}`, id);
+  }
+  const counts: Partial<Record<Key, Record<Taken, number>>> = {};
+  const writes: (() => Promise<unknown>)[] = [];
+  for (const key of KEYS) {
+    const kind = kinds[key];
+    const count = { added: 0, same: 0, beside: 0, merged: 0 };
+    counts[key] = count;
+    const rows = asRows(kind);
+    if (!rows) {
+      const merging = await mergeOwn(book, kind, contents[key]);
+      Object.assign(count, merging.counts);
+      writes.push(merging.write);
+      continue;
+    }
+    const table = tableOf(book, key);
+    const binned = new Set((await listBin(table)).map(({ id }) => id));
+    const added: Row<unknown>[] = [];
+    for (const { item, id, taken } of plans.get(key) ?? []) {
+      count[taken]++;
+      if (taken !== "same")
+        added.push({ ...item, id, content: rows.rename(item.content, idOf), revision: 1, deletedAt: 0 });
+      else if (binned.has(id)) writes.push(() => restoreRow(table, id));
+    }
+    writes.push(() => table.bulkAdd(added));
+  }
+  const write = async () => {
+    for (const one of writes) await one();
+  };
+  return { counts: counts as ImportCount, idOf, write };
+}
+
+async function mergeOwn(book: BookDatabase, kind: AnyKind, items: readonly unknown[]): Promise<Merging> {
+  if (kind.shape !== "own") throw new TypeError("only what belongs to other things is merged");
+  const { item, merge } = kind as unknown as OwnKind<unknown>;
+  return merge(
     book,
-    items.map((item) => kind.item.parse(item)),
+    items.map((one) => item.parse(one)),
   );
 }
 
@@ -200,7 +233,7 @@ export async function fillBook(
 ): Promise<void> {
   for (const key of keys) {
     const kind = kinds[key];
-    if (kind.shape === "own") await takeOwn(book, kind, contents[key]);
+    if (kind.shape === "own") await (await mergeOwn(book, kind, contents[key])).write();
     else {
       const rows = contents[key].map((item) => ({ ...item, revision: 1, deletedAt: 0 }));
       await book.table(key).bulkPut(rows);

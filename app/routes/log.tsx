@@ -2,31 +2,75 @@ import { z } from "zod";
 import { flushSaves } from "~/data/autosave";
 import { listRows } from "~/data/rows";
 import { currentBook } from "~/library/current";
-import { MAX_NOTE, runSchema } from "~/library/practice/run";
-import { deleteRun, keepRun, keepWaiting, listPlans, listRuns, noteRun } from "~/library/practice/store";
-import { LogScreen } from "~/screens/log/screen";
+import type { BookDatabase } from "~/library/database";
+import { MAX_KEPT_NOTE, runSchema } from "~/library/practice/run";
+import { DAY } from "~/library/practice/run-day";
+import {
+  completeSummaries,
+  countRuns,
+  deleteRun,
+  keepRun,
+  keepWaiting,
+  listFillDays,
+  listPlans,
+  listRuns,
+  noteRun,
+} from "~/library/practice/store";
+import { type LogPart, LogScreen, logTabOf } from "~/screens/log/screen";
 import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/log";
 
 export const meta: Route.MetaFunction = () => [{ title: "Log · Dime Stack" }];
 
-export async function clientLoader() {
+export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
   await keepWaiting(book);
-  const [runs, plans, fills, lessons, flows] = await Promise.all([
-    listRuns(book),
+  await completeSummaries(book);
+  const days = await countRuns(book);
+  const [part, plans, fills, lessons, flows] = await Promise.all([
+    loadPart(book, new URL(request.url).searchParams, days),
     listPlans(book),
     listRows(book.fills),
     listRows(book.lessons),
     listRows(book.flows),
   ]);
-  return { runs, plans, fills, lessons, flows };
+  const runCount = days.reduce((sum, { runs }) => sum + runs, 0);
+  return { runCount, part, plans, fills, lessons, flows };
 }
 clientLoader.hydrate = true as const;
 
+const YEAR = 366;
+
+async function loadPart(
+  book: BookDatabase,
+  params: URLSearchParams,
+  days: readonly { readonly day: number }[],
+): Promise<LogPart> {
+  const tab = logTabOf(params);
+  if (tab === "charts") return { tab, practised: await listFillDays(book) };
+  if (tab !== "runs") return { tab };
+  const years = [...new Set(days.map(({ day }) => yearOf(day)))].reverse();
+  const year = years.find((one) => String(one) === params.get("year")) ?? null;
+  // The latest that there is, not today: the clock may be wrong.
+  const latest = days.at(-1)?.day ?? 0;
+  const runs =
+    year === null
+      ? await listRuns(book, latest - YEAR)
+      : await listRuns(book, firstDayOf(year), firstDayOf(year + 1) - 1);
+  return { tab, runs, years, year };
+}
+
+function yearOf(day: number): number {
+  return new Date(day * DAY).getUTCFullYear();
+}
+
+function firstDayOf(year: number): number {
+  return Date.UTC(year, 0, 1) / DAY;
+}
+
 const intentSchema = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("note"), id: z.string(), at: z.number(), note: z.string().max(MAX_NOTE) }),
+  z.object({ intent: z.literal("note"), id: z.string(), at: z.number(), note: z.string().max(MAX_KEPT_NOTE) }),
   z.object({ intent: z.literal("delete"), id: z.string(), at: z.number() }),
   z.object({ intent: z.literal("restore"), run: runSchema }),
 ]);

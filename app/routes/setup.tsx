@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { backupStanding, chooseFolder, noteBackup } from "~/library/backup";
+import { backupStanding, chooseFolder } from "~/library/backup";
 import { currentBook } from "~/library/current";
 import type { StorageFacts } from "~/screens/setup/data";
 import { SetupScreen } from "~/screens/setup/screen";
@@ -11,7 +11,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Setup · Dime Stack" }]
 export async function clientLoader(): Promise<{ facts: StorageFacts | null }> {
   try {
     const [standing, estimate, isKept] = await Promise.all([
-      currentBook().then(backupStanding),
+      currentBook().then((book) => backupStanding(book, Date.now())),
       navigator.storage?.estimate?.(),
       navigator.storage?.persisted?.(),
     ]);
@@ -26,12 +26,12 @@ export async function clientLoader(): Promise<{ facts: StorageFacts | null }> {
 }
 clientLoader.hydrate = true as const;
 
-const askedSchema = z.object({ intent: z.enum(["backed-up", "keep", "no-folder"]) });
+const askedSchema = z.object({ intent: z.enum(["looked", "keep", "no-folder"]) });
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
+  // "looked": something of the facts has changed.
   const { intent } = askedSchema.parse(Object.fromEntries(await request.formData()));
   const book = await currentBook();
-  if (intent === "backed-up") await noteBackup(book, Date.now());
   if (intent === "no-folder") await chooseFolder(book, null);
   if (intent === "keep") await navigator.storage?.persist?.();
   return null;

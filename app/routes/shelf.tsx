@@ -42,7 +42,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
     serverLoader().then(({ shipped }) => listGrooves(book, shipped)),
     listBin(book.fills),
     book.plans.toArray(),
-    backupStanding(book),
+    backupStanding(book, Date.now()),
   ]);
   const learning = new Map(
     plans.map(({ id, passed, steps, best, learned, lastPractised }) => [
@@ -54,12 +54,12 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
 }
 clientLoader.hydrate = true as const;
 
-const askedSchema = z.object({ intent: z.literal("snooze"), atRisk: z.coerce.number().int().min(0) });
+const askedSchema = z.object({ intent: z.literal("snooze") });
 
 /** The reminder of a backup is put off. */
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const { atRisk } = askedSchema.parse(Object.fromEntries(await request.formData()));
-  await snoozeBackup(await currentBook(), atRisk);
+  askedSchema.parse(Object.fromEntries(await request.formData()));
+  await snoozeBackup(await currentBook());
   return null;
 }
 

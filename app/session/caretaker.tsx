@@ -6,6 +6,7 @@
 import { useEffect, useState } from "react";
 import { flushSaves } from "~/data/autosave";
 import { useStorageKeeper } from "./storage-keeper";
+import { useImportWatch } from "./use-imports";
 import { useOutputWatch } from "./use-output";
 
 const WORKER = "/service-worker.js";
@@ -30,6 +31,7 @@ async function keepApp(onWaiting: (worker: ServiceWorker) => void): Promise<void
 export default function Caretaker() {
   useStorageKeeper();
   useOutputWatch();
+  useImportWatch();
   const [waiting, setWaiting] = useState<ServiceWorker | null>(null);
   useEffect(() => {
     if (import.meta.env.DEV || !("serviceWorker" in navigator)) return;

@@ -1,11 +1,13 @@
 /** What can be wrong with a file, in words. */
 
+import type { StorageTrouble } from "~/data/trouble";
 import type { BookProblem, FieldFault } from "~/library/book-file";
 import type { StickFileReading } from "~/library/fill/stick-file";
 import type { FileProblem } from "~/library/incoming";
 import { type Key, KINDS } from "~/library/kinds";
 import type { ImportCount } from "~/library/transfer";
 import { wordProblem } from "./problem";
+import { wordStorageTrouble } from "./saving";
 import { capital } from "./slot";
 import { plural } from "./time";
 
@@ -14,7 +16,13 @@ const MEGABYTE = 1024 * 1024;
 export function wordBookProblem(problem: BookProblem): string {
   switch (problem.kind) {
     case "too-large":
-      return `The file is ${(problem.bytes / MEGABYTE).toFixed(1)} MB. The limit is ${problem.most / MEGABYTE} MB. Export fewer fills at a time.`;
+      return `The file is ${(problem.bytes / MEGABYTE).toFixed(1)} MB. The limit is ${problem.most / MEGABYTE} MB. Choose a smaller file.`;
+    case "cut-off":
+      return `The file ends early, after line ${problem.line.toLocaleString("en")}: only part of it was copied or downloaded. Copy or download it again.`;
+    case "damaged":
+      return "The file is damaged, or only part of it was copied. Copy or download it again.";
+    case "too-deep":
+      return `The file has lists inside lists, more than ${problem.most} deep. Dime Stack doesn't write such files: choose another one.`;
     case "not-json":
       return `This isn't a JSON file, or part of it is missing${problem.line === null ? "" : `: line ${problem.line} can't be read`}. Choose a file exported by Dime Stack. Its name ends in .dimestack.`;
     case "not-a-book":
@@ -92,13 +100,21 @@ export function wordPreview(counts: ImportCount): string {
 function wordCounts(counts: ImportCount): string[] {
   const entries = Object.entries(counts) as [Key, ImportCount[Key]][];
   const added = entries.filter(([, { added }]) => added > 0);
-  const total = (taken: "same" | "beside") => entries.reduce((sum, [, count]) => sum + count[taken], 0);
+  const total = (taken: "same" | "beside" | "merged") => entries.reduce((sum, [, count]) => sum + count[taken], 0);
   const parts = added.map(([key, count]) => sayAdded(key, count.added));
   if (total("same") > 0) parts.push(`${total("same")} you already have`);
+  if (total("merged") > 0) parts.push(`${total("merged")} merged with yours`);
   if (total("beside") > 0) {
     parts.push(`${total("beside")} kept next to a different version of yours`);
   }
   return parts;
+}
+
+/** An import that couldn't be finished. */
+export function wordFailedImport(trouble: StorageTrouble | "worker"): string {
+  return trouble === "worker"
+    ? "The import stopped: this file is too much for this device, or the browser is short of memory. Close other tabs, then import it again: nothing is added twice."
+    : `${wordStorageTrouble(trouble)} Nothing was imported.`;
 }
 
 export function wordIncomingProblem(problem: FileProblem): string {

@@ -92,7 +92,10 @@ export const moveSchema: z.ZodType<Move> = z.discriminatedUnion("kind", [
 ]);
 
 const nameSchema = z.string().max(MAX_NAME);
-const tagsSchema = z.array(z.string().min(1).max(MAX_TAG)).max(MAX_TAGS);
+const tagSchema = z.string().min(1).max(MAX_TAG);
+const tagsSchema = z.array(tagSchema).max(MAX_TAGS);
+/** Tags of a rudiment that several devices may have put together. */
+export const MAX_MARK_TAGS = 64;
 const movesSchema = z.array(moveSchema).max(MAX_MOVES);
 /** The rudiment or own cell that a sticking was made of, if it was one. */
 const sourceSchema = itemId.nullable();
@@ -122,7 +125,7 @@ export type OwnCell = Item<CellContent>;
 export const rudimentMarkSchema = z.strictObject({
   id: itemId,
   favourite: z.boolean(),
-  tags: tagsSchema,
+  tags: z.array(tagSchema).max(MAX_MARK_TAGS),
 });
 export type RudimentMark = z.infer<typeof rudimentMarkSchema>;
 

@@ -4,12 +4,14 @@ import { compileFlow, countFlow, isFlowProblem, NO_RECORD, recordHeard } from "~
 import { formatLine } from "~/core/line";
 import { FOUR_PIECE, WORKING } from "~/core/testing/kits";
 import { addRow } from "~/data/rows";
-import { readBook, writeBook } from "../book-file";
+import { writeBook } from "../book-file";
+import { readBook } from "../book-reader";
 import { loadEntries } from "../cell/load";
 import type { BookDatabase } from "../database";
 import { makeContent } from "../fill/content";
 import { addOrchestration } from "../fill/orchestrations";
 import { EMPTY_BOOK } from "../kinds";
+import { readRunDay } from "../practice/run-day";
 import { eachHasBook } from "../testing";
 import { gatherWithRefs, importBook } from "../transfer";
 import { flowContentSchema, listRefs, makeFlow, makeIdea, renameRefs } from "./content";
@@ -92,7 +94,7 @@ describe("a flow's content", () => {
       const record = demo.flowRecords.find((one) => one.id === id);
       if (record) expect(Math.max(...toFlowWeights(content, record).ideas)).toBeGreaterThan(1);
     }
-    expect(demo.runs.some(({ kind }) => kind === "flow")).toBe(true);
+    expect(demo.runs.flatMap(readRunDay).some(({ kind }) => kind === "flow")).toBe(true);
   });
 
   test("the cells of the book are what the end of a repeat may be changed for", async () => {
@@ -106,7 +108,7 @@ describe("a flow's content", () => {
 });
 
 describe("in the book", () => {
-  test("a flow travels with its fills; its record stays what it is here", async () => {
+  test("a flow travels with its fills; its record is the better one of both", async () => {
     const { id } = await addRow(book.fills, fill.content);
     const flow = await addRow(
       book.flows,
@@ -121,7 +123,7 @@ describe("in the book", () => {
     );
     if (!read.ok) throw new Error("the file was refused");
     await importBook(book, read);
-    expect(await getFlowRecord(book, flow.id)).toEqual({ ideas: { k: ["no"] }, joins: {} });
+    expect(await getFlowRecord(book, flow.id)).toEqual({ ideas: { k: ["clean"] }, joins: {} });
     expect(await getFlowRecord(book, "another")).toEqual(NO_RECORD);
   });
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { STRAIGHT } from "~/core/groove";
-import { readBook, writeBook } from "../book-file";
+import { writeBook } from "../book-file";
+import { readBook } from "../book-reader";
 import { fillContentSchema, makeContent } from "../fill/content";
 import { EMPTY_BOOK } from "../kinds";
 import { settingSchema } from "../phrase/schema";

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { readBook, writeBook } from "../book-file";
+import { writeBook } from "../book-file";
+import { readBook } from "../book-reader";
 import { makeContent } from "../fill/content";
 import { EMPTY_BOOK } from "../kinds";
 import { asVersion } from "../testing";

@@ -7,11 +7,18 @@ import { instant, itemId, tally } from "../kind";
 import { MAX_NAME } from "../phrase/phrase";
 import { tempoSchema } from "../phrase/schema";
 
+/** Characters of a note as it is typed. */
 export const MAX_NOTE = 500;
-/** Nobody hears a minute's repeat as one. */
-const MAX_SECONDS = 3_600;
+/** Characters of a note as it is kept: two devices may each have noted something. */
+export const MAX_KEPT_NOTE = 4_000;
+/** Seconds of one repeat. */
+export const MAX_SECONDS = 3_600;
+export const MAX_MILLISECONDS = 100_000;
+/** Percent. */
+export const MAX_UNEVEN = 10_000;
+export const RUN_LIMBS = ["R", "L", "K", "H"] as const;
 
-const milliseconds = z.number().min(-100_000).max(100_000);
+const milliseconds = z.number().min(-MAX_MILLISECONDS).max(MAX_MILLISECONDS);
 
 /** What was heard. Times in milliseconds, late and slowing are positive. */
 const runNumbersSchema = z.strictObject({
@@ -24,7 +31,7 @@ const runNumbersSchema = z.strictObject({
   drift: milliseconds.nullable(),
   flams: tally,
   /** Standard deviation of each limb's intervals, in percent of the mean one. */
-  uneven: z.partialRecord(z.enum(["R", "L", "K", "H"]), z.number().min(0).max(10_000)),
+  uneven: z.partialRecord(z.enum(RUN_LIMBS), z.number().min(0).max(MAX_UNEVEN)),
 });
 export type RunNumbers = z.infer<typeof runNumbersSchema>;
 
@@ -45,6 +52,6 @@ export const runSchema = z.strictObject({
   fault: z.enum(FAULT_KINDS).nullable(),
   /** Null where the player judged. */
   numbers: runNumbersSchema.nullable(),
-  note: z.string().max(MAX_NOTE).optional(),
+  note: z.string().max(MAX_KEPT_NOTE).optional(),
 });
 export type Run = z.infer<typeof runSchema>;

@@ -1,13 +1,29 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { bpm } from "~/core/time";
-import { readBook, writeBook } from "../book-file";
+import { writeBook } from "../book-file";
+import { readBook } from "../book-reader";
 import { BookDatabase } from "../database";
 import { EMPTY_BOOK } from "../kinds";
 import { asVersion, MemoryStorage } from "../testing";
 import { gatherBook, importBook } from "../transfer";
+import { dayOf } from "./local-day";
 import { newPlan } from "./plan";
 import type { Run } from "./run";
-import { changePlan, dayOf, deleteRun, getPlan, keepRun, keepWaiting, listRuns, listWaiting, noteRun } from "./store";
+import { readRunDay, toRunDays } from "./run-day";
+import {
+  changePlan,
+  completeSummaries,
+  countRuns,
+  deleteRun,
+  getPlan,
+  keepRun,
+  keepWaiting,
+  listFillDays,
+  listRuns,
+  listWaiting,
+  noteRun,
+  packRuns,
+} from "./store";
 
 const run = (id: string, at: number): Run => ({
   id,
@@ -76,7 +92,8 @@ describe("runs", () => {
   it("that are damaged are left out, and the day's others stay", async () => {
     await keepRun(book, run("a", 5));
     const day = await book.runs.get(0);
-    await book.runs.put({ day: 0, text: (day?.text ?? "").replace("[", '[{"id":7},null,') });
+    const text = day && "text" in day ? day.text : "";
+    await book.runs.put({ day: 0, text: text.replace("[", '[{"id":7},null,["x",1],') });
     await book.runs.put({ day: 1, text: "{" });
     expect((await listRuns(book)).map(({ id }) => id)).toEqual(["a"]);
     expect((await deleteRun(book, run("a", 5)))?.id).toBe("a");
@@ -104,14 +121,62 @@ describe("runs", () => {
     await changePlan(book, "f", (plan) => ({ ...plan, best: bpm(80) }));
     const read = await readBook(writeBook(await gatherBook(book)));
     if (!read.ok) throw new Error("the file was refused");
-    expect(read.runs).toEqual([run("a", 1)]);
+    expect(read.runs.flatMap(readRunDay)).toEqual([run("a", 1)]);
     expect(await importBook(book, read)).toMatchObject({ runs: { added: 0, same: 1 } });
     expect(await readBook(asVersion(writeBook(EMPTY_BOOK), 5))).toMatchObject({ ok: true, runs: [], plans: [] });
-    const broken = { ...EMPTY_BOOK, runs: [{ ...run("a", 1), tempo: -4 as never }] };
+    const broken = { ...EMPTY_BOOK, runs: toRunDays([{ ...run("a", 1), tempo: -4 as never }]) };
     expect(await readBook(writeBook(broken))).toMatchObject({
       ok: false,
-      problem: { item: { what: "run", index: 0 } },
+      problem: { item: { what: "run", index: 0 }, path: "tempo", fault: { kind: "less" } },
     });
+  });
+});
+
+describe("a long log", () => {
+  const DAY = 86_400_000;
+  const heard = (id: string, at: number): Run => ({
+    ...run(id, at),
+    by: "heard",
+    numbers: { missed: 0, extra: 1, offset: -3.5, spread: 8, gap: null, drift: 0, flams: 0, uneven: { R: 2, L: 6 } },
+  });
+
+  it("is packed up to its latest day, and stays the same", async () => {
+    for (let day = 0; day < 45; day++) await keepRun(book, heard(`d${day}`, day * DAY + 5));
+    const before = await listRuns(book);
+    expect(await packRuns(book)).toBe(44);
+    expect(await packRuns(book)).toBe(0);
+    expect((await book.runs.toArray()).filter((row) => "packed" in row)).toHaveLength(44);
+    expect(await listRuns(book)).toEqual(before);
+    await noteRun(book, heard("d3", 3 * DAY + 5), "loose wrists");
+    expect((await listRuns(book, 3, 3))[0]?.note).toBe("loose wrists");
+    expect((await listRuns(book, 3, 5)).map(({ id }) => id)).toEqual(["d5", "d4", "d3"]);
+  });
+
+  it("has summaries, which are made where they are missing", async () => {
+    await keepRun(book, heard("a", 5));
+    await keepRun(book, { ...heard("b", 9), tempo: bpm(90), fill: "Fives again", kind: "cell" });
+    await keepRun(book, heard("c", 3 * DAY));
+    const days = await listFillDays(book);
+    expect(days[0]).toMatchObject({ fill: "Fives again", at: 9, seconds: 6, clean: 80, tried: 90 });
+    expect(days[0]?.uneven).toEqual({ R: { sum: 4, runs: 2 }, L: { sum: 12, runs: 2 } });
+    expect(await countRuns(book)).toEqual([
+      { day: 0, runs: 2 },
+      { day: 3, runs: 1 },
+    ]);
+    await book.practiceDays.clear();
+    await completeSummaries(book);
+    expect(await listFillDays(book)).toEqual(days);
+    await deleteRun(book, heard("c", 3 * DAY));
+    expect(await countRuns(book)).toEqual([{ day: 0, runs: 2 }]);
+  });
+
+  it("keeps what of a day can't be read as it is", async () => {
+    await keepRun(book, heard("a", 5));
+    const text = '[{"id":7}]';
+    await book.runs.put({ day: 1, text });
+    await keepRun(book, heard("b", 2 * DAY));
+    expect(await packRuns(book)).toBe(1);
+    expect(await book.runs.get(1)).toEqual({ day: 1, text });
   });
 });
 

@@ -3,18 +3,16 @@
 import { z } from "zod";
 import type { BookDatabase } from "../database";
 import { newPlan, type PlanRow, planSchema } from "./plan";
+import { type FillDay, summariseDay } from "./practice-day";
 import { type Run, runSchema } from "./run";
+import { groupByDay, isWhole, packRunDay, readRunDay, runDayOf, writeRunDay } from "./run-day";
 
+/** Days that are packed in one transaction. */
+const DAYS_AT_A_TIME = 20;
+/** The mark of the day up to which runs are packed. */
+const PACKED = "runs-packed";
 const WAITING_KEY = "dime-stack:runs:";
 const PLAN_KEY = "dime-stack:plan:";
-const DAY = 24 * 60 * 60 * 1000;
-
-/** The player's own day, as a number of days; as long as it lasts, whatever the clocks do on it. */
-export function dayOf(at: number): number {
-  const date = new Date(at);
-  return Date.UTC(date.getFullYear(), date.getMonth(), date.getDate()) / DAY;
-}
-
 /** Null for a fill that was never practised. What is damaged in storage counts as never practised. */
 export async function getPlan(book: BookDatabase, fillId: string): Promise<PlanRow | null> {
   return planSchema.safeParse(await book.plans.get(fillId)).data ?? null;
@@ -70,71 +68,92 @@ export async function changePlan(
   });
 }
 
-/**
- * Runs are kept by the day, as text: so many rows would take the database longer to hand over than all else that the
- * Log does. Days are the world's here, so that a run's day is the same wherever the player is.
- */
-function keptDayOf({ at }: Pick<Run, "at">): number {
-  return Math.floor(at / DAY);
-}
-
-/** Without what is damaged. The whole schema is for what comes from outside; here it would take too long. */
-function readDay(row: { readonly text: string } | undefined): Run[] {
-  try {
-    const runs: unknown = JSON.parse(row?.text ?? "[]");
-    return Array.isArray(runs) ? runs.filter(isSound) : [];
-  } catch {
-    return [];
+/** Summarises days whose summaries are missing, as in a book of an earlier version. */
+export async function completeSummaries(book: BookDatabase): Promise<void> {
+  const [days, summarised] = await Promise.all([
+    book.runs.toCollection().primaryKeys(),
+    book.practiceDays.toCollection().primaryKeys(),
+  ]);
+  const have = new Set(summarised);
+  const missing = days.filter((day) => !have.has(day));
+  for (let from = 0; from < missing.length; from += DAYS_AT_A_TIME) {
+    await book.transaction("rw", book.runs, book.practiceDays, async () => {
+      const rows = await book.runs.bulkGet(missing.slice(from, from + DAYS_AT_A_TIME));
+      const there = rows.flatMap((row) => row ?? []);
+      await book.practiceDays.bulkPut(there.map((row) => summariseDay(row.day, readRunDay(row))));
+    });
   }
 }
 
-function isSound(run: Run): boolean {
-  return (
-    typeof run?.id === "string" &&
-    typeof run.at === "number" &&
-    typeof run.tempo === "number" &&
-    typeof run.fill === "string" &&
-    typeof run.kind === "string" &&
-    typeof run.result === "string" &&
-    (run.numbers === null || typeof run.numbers?.uneven === "object")
-  );
+/** How many runs there are on each day, without reading them. */
+export async function countRuns(book: BookDatabase): Promise<{ readonly day: number; readonly runs: number }[]> {
+  const keys = (await book.practiceDays.orderBy("[day+runs]").keys()) as unknown as [number, number][];
+  return keys.map(([day, runs]) => ({ day, runs }));
 }
 
-/** How many runs were played after a time (milliseconds since 1970): only their days are read. */
-export async function countRunsSince(book: BookDatabase, at: number): Promise<number> {
-  const days = await book.runs.where("day").aboveOrEqual(keptDayOf({ at })).toArray();
-  return days.flatMap(readDay).filter((run) => run.at > at).length;
+/** What charts need of all runs. */
+export async function listFillDays(book: BookDatabase): Promise<FillDay[]> {
+  const days = await book.practiceDays.toArray();
+  return days.flatMap(({ fills }) => fills);
 }
 
-/** All runs, the latest first. */
-export async function listRuns(book: BookDatabase): Promise<Run[]> {
-  const days = await book.runs.toArray();
-  return days.flatMap(readDay).sort((a, b) => b.at - a.at);
+/** The runs of the days from `from` to `to` (UTC days since 1970, both included), the latest first. */
+export async function listRuns(book: BookDatabase, from = 0, to = Number.POSITIVE_INFINITY): Promise<Run[]> {
+  const days = await book.runs.where("day").between(from, to, true, true).toArray();
+  // Days are in order, and so are the runs of each.
+  return days.flatMap(readRunDay).reverse();
 }
 
-/** Changes the runs of one day, whatever another tab has made of them. */
+/** Changes the runs of one day, whatever another tab has made of them, and the summary with them. */
 async function changeDay(book: BookDatabase, day: number, change: (runs: Run[]) => Run[]): Promise<void> {
-  await book.transaction("rw", book.runs, async () => {
-    const runs = change(readDay(await book.runs.get(day)));
-    if (runs.length > 0) await book.runs.put({ day, text: JSON.stringify(runs) });
-    else await book.runs.delete(day);
+  await book.transaction("rw", book.runs, book.practiceDays, async () => {
+    const runs = change(readRunDay(await book.runs.get(day)));
+    if (runs.length > 0) {
+      await book.runs.put(writeRunDay(day, runs));
+      await book.practiceDays.put(summariseDay(day, runs));
+    } else {
+      await book.runs.delete(day);
+      await book.practiceDays.delete(day);
+    }
   });
 }
 
 /** Puts runs in, each once; one that is there under the same id is replaced. Throws when the database takes none. */
 export async function putRuns(book: BookDatabase, runs: readonly Run[]): Promise<void> {
-  const days = new Map<number, Run[]>();
-  for (const run of runs) days.set(keptDayOf(run), [...(days.get(keptDayOf(run)) ?? []), run]);
-  await book.transaction("rw", book.runs, async () => {
-    for (const [day, more] of days) {
+  await book.transaction("rw", book.runs, book.practiceDays, async () => {
+    for (const [day, more] of groupByDay(runs)) {
       const ids = new Set(more.map(({ id }) => id));
       await changeDay(book, day, (before) => [...before.filter(({ id }) => !ids.has(id)), ...more]);
     }
   });
 }
 
+/**
+ * Packs the runs of all days but the latest, a few at a time, so that nobody waits for it; nothing of them is lost. Returns
+ * how many days it packed.
+ */
+export async function packRuns(book: BookDatabase): Promise<number> {
+  const from = (await book.marks.get(PACKED))?.at ?? 0;
+  const days = await book.runs.where("day").aboveOrEqual(from).primaryKeys();
+  // Of the latest day there may be more to come.
+  const latest = days.pop();
+  if (latest === undefined) return 0;
+  let packed = 0;
+  for (let index = 0; index < days.length; index += DAYS_AT_A_TIME) {
+    packed += await book.transaction("rw", book.runs, async () => {
+      const rows = await book.runs.bulkGet(days.slice(index, index + DAYS_AT_A_TIME));
+      const whole = rows.flatMap((row) => (row && "text" in row && isWhole(row) ? row : []));
+      const written = whole.map((row) => packRunDay(writeRunDay(row.day, readRunDay(row))));
+      await book.runs.bulkPut(written);
+      return written.length;
+    });
+  }
+  await book.marks.put({ key: PACKED, at: latest });
+  return packed;
+}
+
 export async function noteRun(book: BookDatabase, run: Pick<Run, "id" | "at">, note: string): Promise<void> {
-  await changeDay(book, keptDayOf(run), (runs) =>
+  await changeDay(book, runDayOf(run), (runs) =>
     runs.map((one) => {
       if (one.id !== run.id) return one;
       const { note: _, ...rest } = one;
@@ -146,7 +165,7 @@ export async function noteRun(book: BookDatabase, run: Pick<Run, "id" | "at">, n
 /** The run that was deleted; null when it was not there. */
 export async function deleteRun(book: BookDatabase, run: Pick<Run, "id" | "at">): Promise<Run | null> {
   let deleted: Run | null = null;
-  await changeDay(book, keptDayOf(run), (runs) => {
+  await changeDay(book, runDayOf(run), (runs) => {
     deleted = runs.find(({ id }) => id === run.id) ?? null;
     return runs.filter(({ id }) => id !== run.id);
   });

@@ -16,15 +16,15 @@ import {
 import type { Limb } from "~/core/stroke";
 import type { FillRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
+import { dayOf } from "~/library/practice/local-day";
 import type { PlanRow } from "~/library/practice/plan";
-import type { Run } from "~/library/practice/run";
-import { dayOf } from "~/library/practice/store";
+import type { FillDay } from "~/library/practice/practice-day";
 import { sayLimb } from "~/words/practice";
 import { Due } from "./due";
 import { followEvenness, followTempo, listPractised, sayDay, sumMinutes } from "./summaries";
 
 interface ChartsProps {
-  readonly runs: readonly Run[];
+  readonly practised: readonly FillDay[];
   readonly fills: readonly FillRow[];
   readonly plans: readonly PlanRow[];
 }
@@ -56,21 +56,21 @@ const LINES: Record<Limb, { readonly stroke: string; readonly dash?: string }> =
 const WEEKS = 6;
 
 /** Tempo, evenness, minutes and what is due. */
-export default function Charts({ runs, fills, plans }: ChartsProps) {
-  const practised = useMemo(() => listPractised(runs), [runs]);
+export default function Charts({ practised: days, fills, plans }: ChartsProps) {
+  const practised = useMemo(() => listPractised(days), [days]);
   const drawn = useStages(3);
   const [chosen, setChosen] = useState<string | null>(null);
   const hasClean = (id: string) => (plans.find((plan) => plan.id === id)?.best ?? null) !== null;
   const fillId = chosen ?? practised.find(({ id }) => hasClean(id))?.id ?? practised[0]?.id ?? "";
   const today = dayOf(Date.now());
-  const tempos = useMemo(() => followTempo(runs, fillId), [runs, fillId]);
-  const evenness = useMemo(() => followEvenness(runs, fillId), [runs, fillId]);
-  const minutes = useMemo(() => sumMinutes(runs, today, WEEKS * 7), [runs, today]);
+  const tempos = useMemo(() => followTempo(days, fillId), [days, fillId]);
+  const evenness = useMemo(() => followEvenness(days, fillId), [days, fillId]);
+  const minutes = useMemo(() => sumMinutes(days, today, WEEKS * 7), [days, today]);
   const plan = plans.find(({ id }) => id === fillId);
   const goal = plan?.goal ?? fills.find(({ id }) => id === fillId)?.content.tempo ?? null;
   const name = practised.find(({ id }) => id === fillId)?.name ?? "";
   const limbs = (["R", "L", "K", "H"] as const).filter((limb) => evenness.some((day) => day[limb] !== undefined));
-  if (runs.length === 0) {
+  if (days.length === 0) {
     return (
       <p className="panel p-5">Nothing to show yet. Practise a fill in the Shed: every judged repeat appears here.</p>
     );

@@ -83,12 +83,17 @@ function isFound(
 
 interface RunsTableProps {
   readonly runs: readonly Run[];
+  /** Years that have runs, the latest first. */
+  readonly years: readonly number[];
+  /** Null for the last twelve months of practice. */
+  readonly year: number | null;
+  readonly onYear: (year: number | null) => void;
   readonly onNote: (run: Run, note: string) => void;
   readonly onDelete: (run: Run) => void;
 }
 
 /** Every run, with filters, notes, and the ways out. */
-export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
+export default function RunsTable({ runs, years, year, onYear, onNote, onDelete }: RunsTableProps) {
   const table = useTable({
     features,
     columns,
@@ -140,6 +145,21 @@ export default function RunsTable({ runs, onNote, onDelete }: RunsTableProps) {
             </option>
           ))}
         </select>
+        {years.length > 1 ? (
+          <select
+            className="select select-sm w-40"
+            aria-label="Period"
+            value={year ?? ""}
+            onChange={(event) => onYear(event.target.value ? Number(event.target.value) : null)}
+          >
+            <option value="">latest 12 months</option>
+            {years.map((one) => (
+              <option key={one} value={one}>
+                {one}
+              </option>
+            ))}
+          </select>
+        ) : null}
         <span className="quiet text-sm">
           {found.length.toLocaleString("en-GB")} of {runs.length.toLocaleString("en-GB")} runs
         </span>

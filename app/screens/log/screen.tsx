@@ -4,6 +4,7 @@ import { lazy, Suspense } from "react";
 import { useFetcher, useSearchParams } from "react-router";
 import type { FillRow, FlowRow, LessonRow } from "~/library/database";
 import type { PlanRow } from "~/library/practice/plan";
+import type { FillDay } from "~/library/practice/practice-day";
 import type { Run } from "~/library/practice/run";
 import { Tabs } from "~/ui/tabs";
 import { plural } from "~/words/time";
@@ -19,20 +20,37 @@ const TABS = [
   { id: "runs", name: "Runs" },
   { id: "hands", name: "Hands and feet" },
 ] as const;
-type LogTab = (typeof TABS)[number]["id"];
+
+/** What is read for the part of the log that is shown: a long log is never read whole. */
+export type LogPart =
+  | { readonly tab: "today" | "hands" }
+  | { readonly tab: "charts"; readonly practised: readonly FillDay[] }
+  | {
+      readonly tab: "runs";
+      readonly runs: readonly Run[];
+      readonly years: readonly number[];
+      readonly year: number | null;
+    };
+
+/** The tab of an address. */
+export function logTabOf(params: URLSearchParams): LogPart["tab"] {
+  return TABS.find(({ id }) => id === params.get("tab"))?.id ?? "today";
+}
 
 export interface LogScreenProps {
-  readonly runs: readonly Run[];
+  /** How many runs there are in all. */
+  readonly runCount: number;
+  readonly part: LogPart;
   readonly plans: readonly PlanRow[];
   readonly fills: readonly FillRow[];
   readonly lessons: readonly LessonRow[];
   readonly flows: readonly FlowRow[];
 }
 
-export function LogScreen({ runs, plans, fills, lessons, flows }: LogScreenProps) {
-  const [params, setParams] = useSearchParams();
+export function LogScreen({ runCount, part, plans, fills, lessons, flows }: LogScreenProps) {
+  const [, setParams] = useSearchParams();
   const fetcher = useFetcher<{ words?: string; deleted?: Run | null }>();
-  const tab: LogTab = TABS.find(({ id }) => id === params.get("tab"))?.id ?? "today";
+  const { tab } = part;
   const act = (fields: object) =>
     void fetcher.submit(JSON.stringify(fields), { method: "post", encType: "application/json" });
   const { data } = fetcher;
@@ -40,7 +58,7 @@ export function LogScreen({ runs, plans, fills, lessons, flows }: LogScreenProps
     <main className="w-full max-w-[1280px] mx-auto px-4 sm:px-5 py-4">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2 mb-1">
         <h1 className="text-3xl">Log</h1>
-        <span className="quiet text-sm ml-auto">{plural(runs.length, "run")} kept</span>
+        <span className="quiet text-sm ml-auto">{plural(runCount, "run")} kept</span>
       </div>
       <div role="status" aria-live="polite">
         {data?.words && fetcher.state === "idle" ? (
@@ -66,13 +84,22 @@ export function LogScreen({ runs, plans, fills, lessons, flows }: LogScreenProps
         listClassName="mb-3"
       >
         <Suspense fallback={<p className="quiet p-4">Reading the log…</p>}>
-          {tab === "today" ? (
+          {part.tab === "today" ? (
             <Today fills={fills} plans={plans} lessons={lessons} flows={flows} />
-          ) : tab === "charts" ? (
-            <Charts runs={runs} fills={fills} plans={plans} />
-          ) : tab === "runs" ? (
+          ) : part.tab === "charts" ? (
+            <Charts practised={part.practised} fills={fills} plans={plans} />
+          ) : part.tab === "runs" ? (
             <RunsTable
-              runs={runs}
+              key={part.year}
+              runs={part.runs}
+              years={part.years}
+              year={part.year}
+              onYear={(year) =>
+                setParams(year === null ? { tab } : { tab, year: String(year) }, {
+                  replace: true,
+                  preventScrollReset: true,
+                })
+              }
               onNote={({ id, at }, note) => act({ intent: "note", id, at, note })}
               onDelete={({ id, at }) => act({ intent: "delete", id, at })}
             />

@@ -1,7 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { bpm } from "~/core/time";
 import { newPlan } from "~/library/practice/plan";
+import { summariseDay } from "~/library/practice/practice-day";
 import type { Run } from "~/library/practice/run";
+import { groupByDay } from "~/library/practice/run-day";
 import { followEvenness, followTempo, listPractised, listProgress, sayDay, sumMinutes } from "./summaries";
 
 const DAY = 86_400_000;
@@ -22,19 +24,22 @@ const run = (day: number, change: Partial<Run> = {}): Run => ({
   ...change,
 });
 
+/** The summaries of these runs, as the book has them. */
+const daysOf = (...runs: Run[]) => [...groupByDay(runs)].flatMap(([day, ofDay]) => summariseDay(day, ofDay).fills);
+
 describe("the log's charts", () => {
   it("have minutes of every day, empty ones too", () => {
-    const runs = [run(100), run(100), run(102, { seconds: 90 })];
+    const runs = daysOf(run(100), run(100), run(102, { seconds: 90 }));
     expect(sumMinutes(runs, 102, 4).map(({ minutes }) => minutes)).toEqual([0, 1, 0, 1.5]);
   });
 
   it("follow the tempo by what was clean of the whole, and by what was tried", () => {
-    const runs = [
+    const runs = daysOf(
       run(100, { tempo: bpm(70) }),
       run(100, { tempo: bpm(90), result: "no" }),
       run(101, { kind: "cell", tempo: bpm(95) }),
       run(101, { fillId: "b", tempo: bpm(200) }),
-    ];
+    );
     expect(followTempo(runs, "a")).toEqual([
       { day: 100, clean: 70, tried: 90 },
       { day: 101, clean: null, tried: 95 },
@@ -44,12 +49,12 @@ describe("the log's charts", () => {
   it("follow each limb's evenness, by days on which something was heard", () => {
     const later = run(101, { numbers: null, by: "self" });
     const other = run(100, { numbers: { ...(run(1).numbers as NonNullable<Run["numbers"]>), uneven: { L: 12 } } });
-    expect(followEvenness([run(100), other, later], "a")).toEqual([{ day: 100, R: 4, L: 10 }]);
-    expect(followEvenness([run(100)], "b")).toEqual([]);
+    expect(followEvenness(daysOf(run(100), other, later), "a")).toEqual([{ day: 100, R: 4, L: 10 }]);
+    expect(followEvenness(daysOf(run(100)), "b")).toEqual([]);
   });
 
   it("know fills by their last name, and where they stand", () => {
-    expect(listPractised([run(101, { fill: "Sixes" }), run(100)])).toEqual([{ id: "a", name: "Sixes" }]);
+    expect(listPractised(daysOf(run(101, { fill: "Sixes" }), run(100)))).toEqual([{ id: "a", name: "Sixes" }]);
     const fill = { id: "a", content: { tempo: bpm(96) } } as Parameters<typeof listProgress>[0][number];
     expect(listProgress([fill], [])[0]).toMatchObject({ goal: 96, lastPractised: null, learned: null });
     const plan = { ...newPlan("a"), goal: bpm(110), best: bpm(70), passed: 2, steps: 9 };

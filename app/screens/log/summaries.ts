@@ -1,12 +1,11 @@
-/** What the charts of the log show, from the runs. Days are the player's own; see {@link dayOf}. */
+/** What the charts of the log show, from the summaries of the runs. Days are the player's own. */
 
 import type { Progress } from "~/core/practice";
 import type { Limb } from "~/core/stroke";
 import type { FillRow, LessonRow } from "~/library/database";
 import { lessonProgress } from "~/library/lesson/progress";
 import type { PlanRow } from "~/library/practice/plan";
-import type { Run } from "~/library/practice/run";
-import { dayOf } from "~/library/practice/store";
+import type { FillDay, Unevenness } from "~/library/practice/practice-day";
 
 export interface DayMinutes {
   readonly day: number;
@@ -14,12 +13,9 @@ export interface DayMinutes {
 }
 
 /** Minutes of each of the last `days` days up to `today`, empty ones among them. */
-export function sumMinutes(runs: readonly Run[], today: number, days: number): DayMinutes[] {
+export function sumMinutes(practised: readonly FillDay[], today: number, days: number): DayMinutes[] {
   const sums = new Map<number, number>();
-  for (const { at, seconds } of runs) {
-    const day = dayOf(at);
-    sums.set(day, (sums.get(day) ?? 0) + seconds);
-  }
+  for (const { day, seconds } of practised) sums.set(day, (sums.get(day) ?? 0) + seconds);
   return Array.from({ length: days }, (_, index) => {
     const day = today - days + 1 + index;
     return { day, minutes: Math.round(((sums.get(day) ?? 0) / 60) * 10) / 10 };
@@ -34,21 +30,14 @@ export interface DayTempo {
   readonly tried: number;
 }
 
-const WHOLES: readonly Run["kind"][] = ["whole", "basic", "full", "form"];
-
-/** One entry a day on which the fill was practised, in order. */
-export function followTempo(runs: readonly Run[], fillId: string): DayTempo[] {
+/** One entry for each day on which the fill was practised, in order. */
+export function followTempo(practised: readonly FillDay[], fillId: string): DayTempo[] {
   const days = new Map<number, DayTempo>();
-  for (const run of runs) {
-    if (run.fillId !== fillId) continue;
-    const day = dayOf(run.at);
-    const before = days.get(day) ?? { day, clean: null, tried: 0 };
-    const isClean = run.result === "clean" && WHOLES.includes(run.kind);
-    days.set(day, {
-      day,
-      clean: isClean ? Math.max(before.clean ?? 0, run.tempo) : before.clean,
-      tried: Math.max(before.tried, run.tempo),
-    });
+  for (const { day, fillId: id, clean, tried } of practised) {
+    if (id !== fillId) continue;
+    const before = days.get(day);
+    const cleanest = Math.max(before?.clean ?? 0, clean ?? 0);
+    days.set(day, { day, clean: cleanest > 0 ? cleanest : null, tried: Math.max(before?.tried ?? 0, tried) });
   }
   return [...days.values()].sort((a, b) => a.day - b.day);
 }
@@ -56,15 +45,15 @@ export function followTempo(runs: readonly Run[], fillId: string): DayTempo[] {
 export type DayEvenness = { readonly day: number } & { readonly [limb in Limb]?: number };
 
 /** The mean unevenness of each limb, in percent, on each day on which something was heard. */
-export function followEvenness(runs: readonly Run[], fillId: string | null): DayEvenness[] {
-  const days = new Map<number, Map<Limb, { sum: number; count: number }>>();
-  for (const { at, numbers, fillId: id } of runs) {
-    if (!numbers || (fillId !== null && id !== fillId)) continue;
-    const day = dayOf(at);
-    const limbs = days.get(day) ?? new Map<Limb, { sum: number; count: number }>();
-    for (const [limb, uneven] of Object.entries(numbers.uneven) as [Limb, number][]) {
-      const { sum, count } = limbs.get(limb) ?? { sum: 0, count: 0 };
-      limbs.set(limb, { sum: sum + uneven, count: count + 1 });
+export function followEvenness(practised: readonly FillDay[], fillId: string): DayEvenness[] {
+  const days = new Map<number, Map<Limb, Unevenness>>();
+  for (const { day, fillId: id, uneven } of practised) {
+    const heard = Object.entries(uneven) as [Limb, Unevenness][];
+    if (id !== fillId || heard.length === 0) continue;
+    const limbs = days.get(day) ?? new Map<Limb, Unevenness>();
+    for (const [limb, more] of heard) {
+      const before = limbs.get(limb) ?? { sum: 0, runs: 0 };
+      limbs.set(limb, { sum: before.sum + more.sum, runs: before.runs + more.runs });
     }
     days.set(day, limbs);
   }
@@ -72,16 +61,15 @@ export function followEvenness(runs: readonly Run[], fillId: string | null): Day
     .sort(([a], [b]) => a - b)
     .map(([day, limbs]) => ({
       day,
-      ...Object.fromEntries([...limbs].map(([limb, { sum, count }]) => [limb, Math.round((sum / count) * 10) / 10])),
+      ...Object.fromEntries([...limbs].map(([limb, { sum, runs }]) => [limb, Math.round((sum / runs) * 10) / 10])),
     }));
 }
 
-/** Fills in the order in which they were practised last, with how often. */
-export function listPractised(runs: readonly Run[]): { readonly id: string; readonly name: string }[] {
-  const seen = new Map<string, string>();
-  // The latest first: the name is the last one that the fill had.
-  for (const { fillId, fill } of runs) if (!seen.has(fillId)) seen.set(fillId, fill);
-  return [...seen].map(([id, name]) => ({ id, name }));
+/** Fills by when they were practised last, the latest first, under the names that they had then. */
+export function listPractised(practised: readonly FillDay[]): { readonly id: string; readonly name: string }[] {
+  const last = new Map<string, FillDay>();
+  for (const one of practised) if (one.at > (last.get(one.fillId)?.at ?? -1)) last.set(one.fillId, one);
+  return [...last.values()].sort((a, b) => b.at - a.at).map(({ fillId, fill }) => ({ id: fillId, name: fill }));
 }
 
 /** Where each fill stands, for the day's plan. */

@@ -1,9 +1,12 @@
 /** The player's data: how much there is, whether the browser keeps it, backups and restoring. */
 
+import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { BackupStanding } from "~/library/backup";
+import { currentBook } from "~/library/current";
+import { makeBackupFile } from "~/session/backups";
 import { useSay } from "~/session/session";
-import { useImport } from "~/session/use-import";
+import { useImports } from "~/session/use-imports";
 import { download } from "~/ui/download";
 import { FolderSync, HardDriveDownload, ShieldCheck } from "~/ui/icons";
 import { ImportButton } from "~/ui/import-button";
@@ -23,32 +26,38 @@ interface FolderPicker {
 
 export function YourData({ facts }: { readonly facts: StorageFacts }) {
   const { used, room, isKept, folder } = facts;
-  const incoming = useImport(true);
+  const imports = useImports();
+  const [isWriting, setWriting] = useState(false);
   const { submit } = useFetcher();
   const say = useSay();
-  const noted = (intent: "backed-up" | "keep" | "no-folder") =>
+  const noted = (intent: "looked" | "keep" | "no-folder") =>
     void submit({ intent }, { method: "post", action: "/setup" });
   const backUp = async () => {
-    const [{ makeBackup }, { currentBook }] = await Promise.all([
-      import("~/library/backup"),
-      import("~/library/current"),
-    ]);
-    const { name, text } = await makeBackup(await currentBook(), Date.now());
-    download(name, text, "application/json");
-    noted("backed-up");
+    setWriting(true);
+    try {
+      const now = Date.now();
+      const { name, bytes, covers } = await makeBackupFile(now);
+      download(name, bytes, "application/json");
+      const { noteBackup } = await import("~/library/backup");
+      await noteBackup(await currentBook(), now, covers);
+      noted("looked");
+    } catch (error) {
+      console.error(error);
+      say("The backup couldn't be made. Close other tabs, and try again.");
+    } finally {
+      setWriting(false);
+    }
   };
   const picker = window as FolderPicker;
   const pickFolder = async () => {
     try {
       const picked = await picker.showDirectoryPicker?.({ mode: "readwrite" });
       if (!picked) return;
-      const [{ chooseFolder, backUpByItself }, { currentBook }] = await Promise.all([
-        import("~/library/backup"),
-        import("~/library/current"),
-      ]);
+      const { chooseFolder, backUpToFolder } = await import("~/library/backup");
       const book = await currentBook();
       await chooseFolder(book, picked);
-      await backUpByItself(book, Date.now());
+      const now = Date.now();
+      await backUpToFolder(book, now, () => makeBackupFile(now));
       noted("keep");
     } catch (error) {
       // Closing the picker is no trouble.
@@ -69,12 +78,12 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
           : "When the device runs out of space, the browser may delete it."}
       </p>
       <p className="text-sm">{wordStanding(facts)}</p>
-      <ImportStatus incoming={incoming} />
+      <ImportStatus />
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-sm btn-primary" onClick={() => void backUp()}>
-          <HardDriveDownload size={15} aria-hidden /> Download a backup
+        <button type="button" className="btn btn-sm btn-primary" disabled={isWriting} onClick={() => void backUp()}>
+          <HardDriveDownload size={15} aria-hidden /> {isWriting ? "Writing the backup…" : "Download a backup"}
         </button>
-        <ImportButton words="Restore from a backup" onFile={incoming.take} />
+        <ImportButton words="Restore from a backup" onFile={(file) => imports.take(file, true)} />
         {isKept ? null : (
           <button type="button" className="btn btn-sm" onClick={() => noted("keep")}>
             <ShieldCheck size={15} aria-hidden /> Ask the browser to keep it

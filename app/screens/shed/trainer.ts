@@ -20,10 +20,10 @@ import {
 import { bpm } from "~/core/time";
 import { latencyOf, type Repeat, simulate } from "~/editor/listening/listener";
 import type { RawHit } from "~/input/raw-hit";
+import { dayOf } from "~/library/practice/local-day";
 import { newPlan, type PlanRow } from "~/library/practice/plan";
 import type { Run } from "~/library/practice/run";
 import { toNumbers } from "~/library/practice/run-numbers";
-import { dayOf } from "~/library/practice/store";
 import { Going } from "./going";
 import type { StepScene } from "./step-score";
 import { type Derived, NOTHING_ODD, type Odd, type Stand, type Subject, type Training } from "./training";

@@ -13,7 +13,7 @@ export function BackupReminder({ atRisk }: { readonly atRisk: number }) {
       <button
         type="button"
         className="btn btn-sm btn-ghost"
-        onClick={() => void submit({ intent: "snooze", atRisk }, { method: "post", action: "/?index" })}
+        onClick={() => void submit({ intent: "snooze" }, { method: "post", action: "/?index" })}
       >
         Later
       </button>

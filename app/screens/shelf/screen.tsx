@@ -3,14 +3,14 @@ import { Form, Link, useFetcher } from "react-router";
 import { formatMeter } from "~/core/time";
 import { toItem } from "~/data/rows";
 import type { ExportSubject } from "~/editor/export/subject";
-import { BOOK_EXTENSION, writeBook } from "~/library/book-file";
-import { currentBook } from "~/library/current";
+import { BOOK_EXTENSION } from "~/library/book-file";
 import type { FillRow, LessonRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { plainLine } from "~/library/phrase/phrase";
+import { makeBackupFile } from "~/session/backups";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
-import { useImport } from "~/session/use-import";
+import { useImports } from "~/session/use-imports";
 import { Bin } from "~/ui/bin";
 import { download } from "~/ui/download";
 import { BookOpen, ListChecks, Plus, Search, Target } from "~/ui/icons";
@@ -83,14 +83,14 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
     session,
   });
   const exportBook = async () => {
-    const [book, { gatherBook }] = await Promise.all([currentBook(), import("~/library/transfer")]);
-    download(`shelf${BOOK_EXTENSION}`, writeBook(await gatherBook(book)), "application/json");
+    const { bytes } = await makeBackupFile(Date.now());
+    download(`shelf${BOOK_EXTENSION}`, bytes, "application/json");
   };
   const act = (asked: object) =>
     void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/fills", encType: "application/json" });
-  const incoming = useImport(false);
+  const imports = useImports();
   const [notesFile, setNotesFile] = useState<File | null>(null);
-  const takeFile = (file: File) => (isNotesFile(file) ? setNotesFile(file) : incoming.take(file));
+  const takeFile = (file: File) => (isNotesFile(file) ? setNotesFile(file) : imports.take(file, false));
   useHandedFile(takeFile);
   const result = fetcher.state === "idle" ? fetcher.data : undefined;
   return (
@@ -165,7 +165,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
         </Link>
       </div>
       {atRisk === null ? null : <BackupReminder atRisk={atRisk} />}
-      <ImportStatus incoming={incoming} />
+      <ImportStatus />
       {notesFile ? (
         <Suspense fallback={null}>
           <NotesDialog key={notesFile.name} file={notesFile} onClose={() => setNotesFile(null)} />

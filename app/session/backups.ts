@@ -1,0 +1,28 @@
+/** Backups made in a worker: a book of many years is much to write. */
+
+import type { Backup } from "~/library/backup";
+import { bookName } from "~/library/current";
+import { openFiles } from "~/workers/open";
+
+/** Seconds without an answer: it reads all there is before it says anything. */
+const ANSWER_WITHIN = 300;
+
+/** The whole book as a file. Rejects where it can't be read or the worker gives up. */
+export async function makeBackupFile(now: number): Promise<Backup> {
+  const worker = openFiles();
+  try {
+    return await worker.call((api) => api.backUp(bookName(), now), ANSWER_WITHIN);
+  } finally {
+    worker.end();
+  }
+}
+
+/** Keeps the log small; see {@link packRuns}. */
+export async function packLog(): Promise<void> {
+  const worker = openFiles();
+  try {
+    await worker.call((api) => api.packRuns(bookName()), ANSWER_WITHIN);
+  } finally {
+    worker.end();
+  }
+}
