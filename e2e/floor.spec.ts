@@ -124,7 +124,7 @@ test.describe("the kit", () => {
     await expect(page.getByRole("combobox", { name: "Your kit" })).toContainText("Attic kit");
     await page.getByRole("button", { name: "Delete" }).click();
     await expect(page.getByRole("button", { name: "Copy to my kits" })).toBeVisible();
-    await page.getByText("Bin: 1 deleted in the last 30 days").click();
+    await page.getByText("Bin: 1 deleted").click();
     await page.getByRole("button", { name: "Bring back" }).click();
     await expect(page.getByRole("textbox", { name: "Name of the kit" })).toHaveValue("Attic kit");
   });

@@ -4,9 +4,6 @@ import type { Table } from "dexie";
 import type { SavedBy, Writer } from "./page";
 import { watch } from "./watch";
 
-/** How long what was deleted can be brought back: 30 days, in milliseconds. */
-const BIN_TIME = 30 * 24 * 60 * 60 * 1000;
-
 /** As it travels in files. */
 export interface Item<Content> {
   readonly id: string;
@@ -21,6 +18,8 @@ export interface Row<Content> extends Item<Content> {
   readonly revision: number;
   /** When it went to the bin, or 0. */
   readonly deletedAt: number;
+  /** In the bin: on which day of use it was found there first. See library/bin. */
+  readonly binnedOn?: number | undefined;
   /** The last edit that was saved over it, where that was told; something of it may have been amended since. */
   readonly by?: SavedBy | undefined;
 }
@@ -113,26 +112,18 @@ export async function binRow<Content>(table: RowTable<Content>, id: string): Pro
 }
 
 export async function restoreRow<Content>(table: RowTable<Content>, id: string): Promise<void> {
-  await patchRow(table, id, { deletedAt: 0 });
+  await patchRow(table, id, { deletedAt: 0, binnedOn: undefined });
 }
 
 async function patchRow<Content>(
   table: RowTable<Content>,
   id: string,
-  patch: Pick<Row<Content>, "deletedAt">,
+  patch: Pick<Row<Content>, "deletedAt" | "binnedOn">,
 ): Promise<void> {
   await table.db.transaction("rw", table, async () => {
     const row = await table.get(id);
     if (row) await table.put({ ...row, ...patch });
   });
-}
-
-/** Removes what has been in the bin for longer than {@link BIN_TIME} at `now`. */
-export async function emptyOldBin<Content>(table: RowTable<Content>, now: number): Promise<void> {
-  await table
-    .where("deletedAt")
-    .between(1, now - BIN_TIME)
-    .delete();
 }
 
 export function toItem<Content>({ id, createdAt, updatedAt, content }: Row<Content>): Item<Content> {

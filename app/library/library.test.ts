@@ -2,18 +2,8 @@ import { describe, expect, test, vi } from "vitest";
 import { usualSurface } from "~/core/kit";
 import { ALL_STROKES } from "~/core/orchestration";
 import { bpm, ticks } from "~/core/time";
-import {
-  addRow,
-  amendRow,
-  binRow,
-  emptyOldBin,
-  getRow,
-  listBin,
-  listRows,
-  restoreRow,
-  saveRow,
-  toItem,
-} from "~/data/rows";
+import { addRow, amendRow, binRow, getRow, listBin, listRows, restoreRow, saveRow, toItem } from "~/data/rows";
+import { countDayOfUse, emptyOldBins } from "./bin";
 import { writeBook } from "./book-file";
 import { readBook } from "./book-reader";
 import { type CellContent, makeCellContent } from "./cell/content";
@@ -60,14 +50,32 @@ describe("fills", () => {
     await restoreRow(book.fills, "nothing");
     expect(await listRows(book.fills)).toHaveLength(2);
   });
-  test("leave the bin for good after thirty days, not before", async () => {
+  test("leave the bin after thirty days of use, however far the clock jumps; what is not in it stays", async () => {
+    const [binned, live] = [await addRow(book.fills, fillOf("@4 RL")), await addRow(book.fills, fillOf("@4 LR"))];
+    await binRow(book.fills, binned.id);
+    await book.changes.clear();
+    let today = 20_000;
+    for (let days = 1; days <= 30; days++) {
+      // Years ahead, and back again: one day each.
+      today = days % 2 === 0 ? 20_000 + days : 90_000 - days;
+      expect(await countDayOfUse(book, today)).toBe(days);
+      expect(await emptyOldBins(book, days)).toBe(0);
+      expect(await countDayOfUse(book, today)).toBe(days);
+    }
+    expect(await emptyOldBins(book, await countDayOfUse(book, today + 1))).toBe(1);
+    expect(await getRow(book.fills, binned.id)).toBeNull();
+    expect((await listRows(book.fills)).map(({ id }) => id)).toEqual([live.id]);
+    expect(await book.changes.count()).toBe(0);
+  });
+  test("that came back from the bin have their thirty days again", async () => {
     const fill = await addRow(book.fills, fillOf("@4 RL"));
     await binRow(book.fills, fill.id);
-    const day = 24 * 60 * 60 * 1000;
-    await emptyOldBin(book.fills, Date.now() + 29 * day);
-    expect(await listBin(book.fills)).toHaveLength(1);
-    await emptyOldBin(book.fills, Date.now() + 31 * day);
-    expect(await getRow(book.fills, fill.id)).toBeNull();
+    await emptyOldBins(book, 1);
+    await restoreRow(book.fills, fill.id);
+    await binRow(book.fills, fill.id);
+    expect(await emptyOldBins(book, 40)).toBe(0);
+    expect(await emptyOldBins(book, 69)).toBe(0);
+    expect(await emptyOldBins(book, 70)).toBe(1);
   });
   test("are saved over the revision they were edited from, and over no other", async () => {
     const fill = await addRow(book.fills, fillOf("@4 RL"));

@@ -4,7 +4,7 @@ import { loadRudiments } from "~/content";
 import { formatMeter, type Meter, parseMeter } from "~/core/time";
 import { flushSaves } from "~/data/autosave";
 import { openPages, thisPage } from "~/data/page";
-import { amendRow, binRow, emptyOldBin, listBin, listRows, restoreRow } from "~/data/rows";
+import { amendRow, binRow, listBin, listRows, restoreRow } from "~/data/rows";
 import { cellJournal, openBenchWork } from "~/library/cell/bench-work";
 import { askedCellSchema, cellContentSchema, rudimentMarkSchema } from "~/library/cell/content";
 import { shippedRudimentSchema } from "~/library/cell/entries";
@@ -30,7 +30,6 @@ export async function clientLoader({ params, request, serverLoader }: Route.Clie
   await flushSaves();
   const book = await currentBook();
   const id = params.cellId;
-  await emptyOldBin(book.cells, Date.now());
   const [entries, bin, fills] = await Promise.all([
     serverLoader().then(({ rudiments }) => loadEntries(book, rudiments)),
     listBin(book.cells),

@@ -47,7 +47,7 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
     case "delete":
       for (const one of asked.ids) await binRow(book.fills, one);
       return {
-        words: `${theFills(asked.ids, "is", "are")} in the bin. You can bring ${asked.ids.length === 1 ? "it" : "them"} back within 30 days.`,
+        words: `${theFills(asked.ids, "is", "are")} in the bin. You can bring ${asked.ids.length === 1 ? "it" : "them"} back within 30 days of use.`,
         deleted: asked.ids,
       };
     case "restore":

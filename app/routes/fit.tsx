@@ -1,7 +1,7 @@
 import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
 import { z } from "zod";
 import { loadGrooves, loadRudiments } from "~/content";
-import { addRow, binRow, emptyOldBin, listBin, listRows, restoreRow } from "~/data/rows";
+import { addRow, binRow, listBin, listRows, restoreRow } from "~/data/rows";
 import { loadEntries } from "~/library/cell/load";
 import { currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
@@ -22,7 +22,6 @@ export function loader() {
 
 export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
   const book = await currentBook();
-  await emptyOldBin(book.searches, Date.now());
   const [opened, { rudiments, grooves: shipped }, rows, bin] = await Promise.all([
     openRow(SEARCHES, params.searchId),
     serverLoader(),

@@ -3,7 +3,7 @@ import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router"
 import { z } from "zod";
 import { loadGrooves, loadRudiments } from "~/content";
 import { flushSaves } from "~/data/autosave";
-import { addRow, binRow, emptyOldBin, listBin, listRows, restoreRow } from "~/data/rows";
+import { addRow, binRow, listBin, listRows, restoreRow } from "~/data/rows";
 import { loadEntries } from "~/library/cell/load";
 import { currentBook } from "~/library/current";
 import { fillContentSchema } from "~/library/fill/content";
@@ -28,7 +28,6 @@ export function loader() {
 export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
-  await emptyOldBin(book.flows, Date.now());
   await keepWaiting(book);
   const [opened, { rudiments, grooves: shipped }, rows, bin, fills, lessons] = await Promise.all([
     openRow(FLOWS, params.flowId),

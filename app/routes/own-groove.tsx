@@ -52,7 +52,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
     <OpeningTrouble
       error={error}
       what="groove"
-      missing="It may have been deleted for good, or the address is mistyped. Deleted grooves stay in the bin on the Groove tab for 30 days."
+      missing="It may have been deleted for good, or the address is mistyped. Deleted grooves stay in the bin on the Groove tab for 30 days of use."
     />
   );
 }

@@ -2,7 +2,7 @@ import { redirect } from "react-router";
 import { z } from "zod";
 import { loadGrooves, loadStarter, servedBook } from "~/content";
 import { flushSaves } from "~/data/autosave";
-import { emptyOldBin, listBin, listRows } from "~/data/rows";
+import { listBin, listRows } from "~/data/rows";
 import { backupStanding, snoozeBackup } from "~/library/backup";
 import { bookName, currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
@@ -35,7 +35,6 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
     throw redirect(addressOf(FIRST_FILLS[name], "stack"));
   }
   await settleJournal(book);
-  await emptyOldBin(book.fills, Date.now());
   const [fills, lessons, grooves, bin, plans, backup] = await Promise.all([
     listFills(book),
     listRows(book.lessons),

@@ -1,10 +1,16 @@
-/** Looks after the book while the app is open: asks the browser to keep it, backs it up into the chosen folder, packs old runs. */
+/**
+ * Looks after the book while the app is open: asks the browser to keep it, backs it up into the chosen folder, packs old runs,
+ * and empties the bin of what has been there for long.
+ */
 
 import { useEffect } from "react";
 import { flushSaves } from "~/data/autosave";
 import { currentBook } from "~/library/current";
 import { isFirstTime } from "~/library/marks";
+import { dayOf } from "~/library/practice/local-day";
+import { plural } from "~/words/time";
 import { makeBackupFile, packLog } from "./backups";
+import { useSay } from "./session";
 
 const EVERY = 5 * 60 * 1000;
 /** With so many things of one's own in the book, it is worth protecting. */
@@ -13,7 +19,7 @@ const WORTH_KEEPING = 3;
 const WORTH_PACKING = 30;
 let isPacked = false;
 
-async function lookAfter(): Promise<void> {
+async function lookAfter(say: (words: string) => void): Promise<void> {
   const { backUpToFolder } = await import("~/library/backup");
   const book = await currentBook();
   await flushSaves();
@@ -22,6 +28,10 @@ async function lookAfter(): Promise<void> {
   if ((await book.fills.count()) >= WORTH_KEEPING && (await isFirstTime(book, "asked-to-keep"))) {
     await navigator.storage?.persist?.();
   }
+  const { countDayOfUse, emptyOldBins } = await import("~/library/bin");
+  const gone = await emptyOldBins(book, await countDayOfUse(book, dayOf(now)));
+  if (gone > 0)
+    say(`${plural(gone, "thing")} that had been in the bin for 30 days of use ${gone === 1 ? "is" : "are"} deleted.`);
   if (!isPacked && (await book.runs.count()) >= WORTH_PACKING) {
     isPacked = true;
     await packLog();
@@ -29,8 +39,9 @@ async function lookAfter(): Promise<void> {
 }
 
 export function useStorageKeeper() {
+  const say = useSay();
   useEffect(() => {
-    const look = () => void lookAfter().catch(console.error);
+    const look = () => void lookAfter(say).catch(console.error);
     const timer = setInterval(look, EVERY);
     const onHide = () => {
       if (document.visibilityState === "hidden") look();
@@ -40,5 +51,5 @@ export function useStorageKeeper() {
       clearInterval(timer);
       document.removeEventListener("visibilitychange", onHide);
     };
-  }, []);
+  }, [say]);
 }

@@ -11,7 +11,7 @@ export function Bin({ rows, onRestore }: BinProps) {
   if (rows.length === 0) return null;
   return (
     <details className="text-sm">
-      <summary className="cursor-pointer">Bin: {rows.length} deleted in the last 30 days</summary>
+      <summary className="cursor-pointer">Bin: {rows.length} deleted</summary>
       <ul className="mt-2 flex flex-col gap-1">
         {rows.map((row) => (
           <li key={row.id} className="flex items-center gap-3 min-w-0">

@@ -1,5 +1,4 @@
 import type { ShouldRevalidateFunctionArgs } from "react-router";
-import { emptyOldBin } from "~/data/rows";
 import { currentBook } from "~/library/current";
 import { KITS } from "~/library/kit/kind";
 import { openRow } from "~/library/open-row";
@@ -9,7 +8,6 @@ import type { Route } from "./+types/floor";
 
 export async function clientLoader() {
   const book = await currentBook();
-  await emptyOldBin(book.kits, Date.now());
   const opened = await openRow(KITS, (await loadPreferences(book)).kit);
   return { unsavedKit: opened?.unsaved ? { id: opened.row.id, ...opened.unsaved } : null };
 }

@@ -1,11 +1,10 @@
-import { emptyOldBin, listBin } from "~/data/rows";
+import { listBin } from "~/data/rows";
 import { currentBook } from "~/library/current";
 import { GrooveScreen } from "~/screens/groove/screen";
 import type { Route } from "./+types/groove";
 
 export async function clientLoader() {
   const book = await currentBook();
-  await emptyOldBin(book.grooves, Date.now());
   return { binned: await listBin(book.grooves) };
 }
 clientLoader.hydrate = true as const;

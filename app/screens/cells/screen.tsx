@@ -53,7 +53,7 @@ export function CellsScreen(props: CellsScreenProps) {
       {open !== "new" && "binned" in open ? (
         <div className="panel p-6 flex flex-col items-start gap-3">
           <h2 className="text-2xl">{open.binned.content.name || "This cell"} is in the bin</h2>
-          <p className="quiet">It stays there for 30 days. Nothing you made from it has changed.</p>
+          <p className="quiet">It stays there for 30 days of use. Nothing you made from it has changed.</p>
           <button type="button" className="btn btn-primary" onClick={() => restore(openId)}>
             Bring it back
           </button>
