@@ -47,6 +47,7 @@ const PARTS = {
   paper: () => inBrowser("paper"),
   practice: () => inBrowser("practice"),
   keeping: () => inBrowser("keeping"),
+  years: () => inBrowser("years"),
   pages: () => inBrowser("pages"),
 };
 for (const [name, run] of Object.entries(PARTS)) if (wanted.length === 0 || wanted.includes(name)) await run();

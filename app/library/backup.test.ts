@@ -2,7 +2,7 @@ import Dexie from "dexie";
 import { describe, expect, test } from "vitest";
 import { bpm } from "~/core/time";
 import { addRow, binRow, saveRow } from "~/data/rows";
-import { backUpToFolder, backupStanding, makeBackup, noteBackup, snoozeBackup } from "./backup";
+import { backUpToFolder, backupStanding, makeBackup, snoozeBackup } from "./backup";
 import { readBook } from "./book-reader";
 import { markRudiment } from "./cell/keep";
 import { BookDatabase } from "./database";
@@ -40,7 +40,7 @@ function makeFolder(permission: PermissionState = "granted") {
 }
 
 const standing = (now = Date.now()) => backupStanding(book, now);
-const backUp = async (now = Date.now()) => noteBackup(book, now, (await makeBackup(book, now)).covers);
+const backUp = async (now = Date.now()) => (await makeBackup(book, now)).note();
 
 /** A database that isn't a browser's can't keep a folder: the mark is looked up. */
 function putFolder(folder: ReturnType<typeof makeFolder>) {
@@ -108,9 +108,9 @@ describe("what is at risk", () => {
 
   test("has what changed while the backup was made", async () => {
     const [first] = await addFills(2);
-    const { covers } = await makeBackup(book, Date.now());
+    const { note } = await makeBackup(book, Date.now());
     await saveRow(book.fills, first?.id ?? "", 1, fillOf("@4 RLK"));
-    await noteBackup(book, Date.now(), covers);
+    await note();
     expect((await standing()).atRisk).toBe(1);
   });
 

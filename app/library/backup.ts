@@ -59,19 +59,20 @@ async function countAtRisk(
 export interface Backup {
   readonly name: string;
   readonly bytes: Uint8Array<ArrayBuffer>;
-  /** The changes that it has: they are at risk until it is somewhere safe. */
-  readonly covers: readonly Change[];
+  /** To be called once it is somewhere safe: until then what it has is at risk. */
+  readonly note: () => Promise<void>;
 }
 
-/** The book as a file; {@link noteBackup} says that the player has it. */
+/** The book as a file. */
 export async function makeBackup(book: BookDatabase, now: number): Promise<Backup> {
   // Read before the book itself: what changes in between is in both, and counts as at risk.
   const covers = await book.changes.toArray();
   const bytes = await packBook(await gatherBook(book));
-  return { name: `${PREFIX}${new Date(now).toISOString().slice(0, 10)}${BOOK_EXTENSION}`, bytes, covers };
+  const name = `${PREFIX}${new Date(now).toISOString().slice(0, 10)}${BOOK_EXTENSION}`;
+  return { name, bytes, note: () => noteBackup(book, now, covers) };
 }
 
-export async function noteBackup(book: BookDatabase, now: number, covers: readonly Change[]): Promise<void> {
+async function noteBackup(book: BookDatabase, now: number, covers: readonly Change[]): Promise<void> {
   await book.transaction("rw", book.marks, book.changes, async () => {
     const present = await book.changes.bulkGet(covers.map(({ key }) => key));
     const covered = covers.filter(({ edit }, index) => present[index]?.edit === edit);
@@ -93,6 +94,9 @@ export async function chooseFolder(book: BookDatabase, folder: FileSystemDirecto
   else await book.marks.delete(FOLDER);
 }
 
+/** Makes a backup of `now` and lets it be used, wherever it is made. */
+export type WithBackup = (now: number, use: (backup: Backup) => Promise<void>) => Promise<void>;
+
 /** What a folder for backups can do, as far as it is used. */
 type Folder = FileSystemDirectoryHandle & {
   readonly queryPermission?: (asked: { readonly mode: "readwrite" }) => Promise<PermissionState>;
@@ -106,7 +110,7 @@ type Folder = FileSystemDirectoryHandle & {
 export async function backUpToFolder(
   book: BookDatabase,
   now: number,
-  make: () => Promise<Backup> = () => makeBackup(book, now),
+  withBackup: WithBackup = async (at, use) => use(await makeBackup(book, at)),
 ): Promise<boolean> {
   const folder = (await book.marks.get(FOLDER))?.folder as Folder | undefined;
   if (!folder) return false;
@@ -114,12 +118,15 @@ export async function backUpToFolder(
   if (things + days === 0) return false;
   // Asking again needs a press of a button; until then nothing is written.
   if (((await folder.queryPermission?.({ mode: "readwrite" })) ?? "granted") !== "granted") return false;
-  const { name, bytes, covers } = await make();
-  const file = await folder.getFileHandle(name, { create: true });
-  const stream = await file.createWritable();
-  await stream.write(bytes);
-  await stream.close();
-  await noteBackup(book, now, covers);
+  let name = "";
+  await withBackup(now, async (backup) => {
+    name = backup.name;
+    const file = await folder.getFileHandle(name, { create: true });
+    const stream = await file.createWritable();
+    await stream.write(backup.bytes);
+    await stream.close();
+    await backup.note();
+  });
   const backups: string[] = [];
   for await (const other of folder.keys()) if (other.startsWith(PREFIX)) backups.push(other);
   // Counted, not told by their dates: a clock that is wrong must not clear the folder.

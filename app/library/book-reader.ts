@@ -15,8 +15,10 @@ import {
   LAST_KEY,
 } from "./book-file";
 import { type BookContents, EMPTY_BOOK, KEYS, type Key, KINDS, type Loaded, loadKinds } from "./kinds";
+import { summariseDay } from "./practice/practice-day";
 import { type Run, runSchema } from "./practice/run";
-import { asRun, groupByDay, packRunDay, type RunDay, readRunDay, readRunRow, writeRunDay } from "./practice/run-day";
+import { asRun, groupByDay, isInOrder, readRunDay, readRunRow, runDayOf, writeRunDay } from "./practice/run-day";
+import type { SummarisedDay } from "./practice/run-kind";
 
 /** Bytes of a file once it is unpacked: several times what ten years of daily practice take. */
 export const MAX_BOOK_BYTES = 1024 * 1024 * 1024;
@@ -67,8 +69,8 @@ export async function readBook(
 class BookBuilder {
   private readonly items: Record<Key, unknown[]> = Object.fromEntries(KEYS.map((key) => [key, []])) as never;
   private readonly ids: Record<Key, Set<string>> = Object.fromEntries(KEYS.map((key) => [key, new Set()])) as never;
-  /** Packed as they come: they are much smaller so. */
-  private readonly days = new Map<number, RunDay>();
+  /** With their summaries: the runs themselves would take several times the memory. */
+  private readonly days = new Map<number, SummarisedDay>();
   /** Runs of files that don't have them by the day. */
   private readonly loose: Run[] = [];
   private runCount = 0;
@@ -98,8 +100,8 @@ class BookBuilder {
     this.loose.push(read.data);
   }
 
-  /** The runs of a day, as rows. */
-  addDay(rows: unknown) {
+  /** The runs of a day as rows; `text` is what they were read from. */
+  addDay(rows: unknown, text: string | null) {
     if (!Array.isArray(rows)) {
       return this.refuseRun({ kind: "type", wanted: "array" });
     }
@@ -112,7 +114,13 @@ class BookBuilder {
       this.runCount++;
       runs.push(run);
     }
-    this.keep(runs);
+    const [first] = runs;
+    if (!first) return;
+    const day = runDayOf(first);
+    // As a rule a line is a day as it is kept, and needs not be written once more.
+    if (text !== null && !this.days.has(day) && isInOrder(runs)) {
+      this.days.set(day, { day, text, summary: summariseDay(day, runs) });
+    } else this.keep(runs);
   }
 
   contents(): BookContents {
@@ -124,7 +132,7 @@ class BookBuilder {
   private keep(runs: readonly Run[]) {
     for (const [day, ofDay] of groupByDay(runs)) {
       const all = [...readRunDay(this.days.get(day)), ...ofDay];
-      this.days.set(day, packRunDay(writeRunDay(day, all)));
+      this.days.set(day, { ...writeRunDay(day, all), summary: summariseDay(day, all) });
     }
   }
 
@@ -205,8 +213,9 @@ async function readByLine(bytes: Bytes, builder: BookBuilder, onProgress: (share
       key = rest === "[" ? name : null;
     } else if (line === "],") key = null;
     else {
-      const item = parse(line.endsWith(",") ? line.slice(0, -1) : line, number);
-      if (key === "runs") builder.addDay(item);
+      const text = line.endsWith(",") ? line.slice(0, -1) : line;
+      const item = parse(text, number);
+      if (key === "runs") builder.addDay(item, text);
       else builder.add(key, item);
     }
   }
@@ -286,7 +295,7 @@ async function readWhole(bytes: Bytes, onProgress: (share: number) => void): Pro
     for (const item of book.data[key] ?? []) {
       if (key !== "runs") builder.add(key, item);
       else if (version < DAYS_VERSION) builder.addRun(item);
-      else builder.addDay(item);
+      else builder.addDay(item, null);
       onProgress(++done / total);
     }
   }

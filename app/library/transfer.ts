@@ -217,11 +217,7 @@ async function planImport(book: BookDatabase, kinds: Loaded, contents: BookConte
 
 async function mergeOwn(book: BookDatabase, kind: AnyKind, items: readonly unknown[]): Promise<Merging> {
   if (kind.shape !== "own") throw new TypeError("only what belongs to other things is merged");
-  const { item, merge } = kind as unknown as OwnKind<unknown>;
-  return merge(
-    book,
-    items.map((one) => item.parse(one)),
-  );
+  return (kind as unknown as OwnKind<unknown>).merge(book, items);
 }
 
 /** Puts some kinds of a book in as they are, within the caller's transaction: for a new demo. */

@@ -40,7 +40,8 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 }
 clientLoader.hydrate = true as const;
 
-const YEAR = 366;
+/** Days of the runs that are shown at first. */
+const LATEST = 92;
 
 async function loadPart(
   book: BookDatabase,
@@ -56,7 +57,7 @@ async function loadPart(
   const latest = days.at(-1)?.day ?? 0;
   const runs =
     year === null
-      ? await listRuns(book, latest - YEAR)
+      ? await listRuns(book, latest - LATEST)
       : await listRuns(book, firstDayOf(year), firstDayOf(year + 1) - 1);
   return { tab, runs, years, year };
 }

@@ -1,21 +1,22 @@
 /** Backups made in a worker: a book of many years is much to write. */
 
-import type { Backup } from "~/library/backup";
+import type { WithBackup } from "~/library/backup";
 import { bookName } from "~/library/current";
 import { openFiles } from "~/workers/open";
 
 /** Seconds without an answer: it reads all there is before it says anything. */
 const ANSWER_WITHIN = 300;
 
-/** The whole book as a file. Rejects where it can't be read or the worker gives up. */
-export async function makeBackupFile(now: number): Promise<Backup> {
+/** Rejects where the book can't be read, or the worker gives up. */
+export const withBackupFile: WithBackup = async (now, use) => {
   const worker = openFiles();
   try {
-    return await worker.call((api) => api.backUp(bookName(), now), ANSWER_WITHIN);
+    const { name, bytes } = await worker.call((api) => api.backUp(bookName(), now), ANSWER_WITHIN);
+    await use({ name, bytes, note: () => worker.call((api) => api.noteBackup()) });
   } finally {
     worker.end();
   }
-}
+};
 
 /** Keeps the log small; see {@link packRuns}. */
 export async function packLog(): Promise<void> {

@@ -9,22 +9,23 @@ import { currentBook } from "~/library/current";
 import { isFirstTime } from "~/library/marks";
 import { dayOf } from "~/library/practice/local-day";
 import { plural } from "~/words/time";
-import { makeBackupFile, packLog } from "./backups";
+import { packLog, withBackupFile } from "./backups";
 import { useSay } from "./session";
 
 const EVERY = 5 * 60 * 1000;
 /** With so many things of one's own in the book, it is worth protecting. */
 const WORTH_KEEPING = 3;
-/** With so many days of runs, packing them is worth a worker. */
+/** With so many more days of runs, packing them is worth a worker. */
 const WORTH_PACKING = 30;
-let isPacked = false;
+/** Days of runs when they were packed last. */
+let packedDays = 0;
 
 async function lookAfter(say: (words: string) => void): Promise<void> {
   const { backUpToFolder } = await import("~/library/backup");
   const book = await currentBook();
   await flushSaves();
   const now = Date.now();
-  await backUpToFolder(book, now, () => makeBackupFile(now));
+  await backUpToFolder(book, now, withBackupFile);
   if ((await book.fills.count()) >= WORTH_KEEPING && (await isFirstTime(book, "asked-to-keep"))) {
     await navigator.storage?.persist?.();
   }
@@ -32,8 +33,9 @@ async function lookAfter(say: (words: string) => void): Promise<void> {
   const gone = await emptyOldBins(book, await countDayOfUse(book, dayOf(now)));
   if (gone > 0)
     say(`${plural(gone, "thing")} that had been in the bin for 30 days of use ${gone === 1 ? "is" : "are"} deleted.`);
-  if (!isPacked && (await book.runs.count()) >= WORTH_PACKING) {
-    isPacked = true;
+  const days = await book.runs.count();
+  if (days >= packedDays + WORTH_PACKING) {
+    packedDays = days;
     await packLog();
   }
 }

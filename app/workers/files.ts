@@ -15,6 +15,7 @@ import { type ImportCount, importBook, previewImport } from "~/library/transfer"
 const STEP = 0.01;
 
 let contents: BookContents | null = null;
+let noteLast = async () => {};
 let opened: Promise<BookDatabase> | null = null;
 
 function open(name: BookName): Promise<BookDatabase> {
@@ -38,10 +39,13 @@ const files = {
   preview: async (name: BookName): Promise<ImportCount> => previewImport(await open(name), theContents()),
   write: async (name: BookName): Promise<ImportCount> => importBook(await open(name), theContents()),
   /** `now` in milliseconds since 1970: the day is in its name. */
-  backUp: async (name: BookName, now: number): Promise<Backup> => {
-    const backup = await makeBackup(await open(name), now);
+  backUp: async (name: BookName, now: number): Promise<Omit<Backup, "note">> => {
+    const { note, ...backup } = await makeBackup(await open(name), now);
+    noteLast = note;
     return transfer(backup, [backup.bytes.buffer]);
   },
+  /** The last backup is somewhere safe. */
+  noteBackup: async (): Promise<void> => noteLast(),
   /** How many days of runs it packed. */
   packRuns: async (name: BookName): Promise<number> => packRuns(await open(name)),
 };

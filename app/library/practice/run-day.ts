@@ -32,9 +32,12 @@ const ALL_COLUMNS = COLUMNS.length + NUMBER_COLUMNS.length;
 export const DAY = 24 * 60 * 60 * 1000;
 
 /** Runs of one day, as text or deflated. `day` counts UTC days from 1970, so that it is the same wherever the player is. */
-export type RunDay =
-  | { readonly day: number; readonly text: string }
-  | { readonly day: number; readonly packed: Uint8Array };
+export type RunDay = LooseDay | { readonly day: number; readonly packed: Uint8Array };
+
+export interface LooseDay {
+  readonly day: number;
+  readonly text: string;
+}
 
 export function runDayOf({ at }: Pick<Run, "at">): number {
   return Math.floor(at / DAY);
@@ -127,12 +130,21 @@ export function asRun(row: unknown): unknown {
 }
 
 /** One row a line is not needed: days are read whole. */
-export function writeRunDay(day: number, runs: readonly Run[]): RunDay {
+export function writeRunDay(day: number, runs: readonly Run[]): LooseDay {
   return { day, text: JSON.stringify(inOrder(runs).map(toRow)) };
 }
 
+/** Whether runs are of one day and in the order in which they are written, each once. */
+export function isInOrder(runs: readonly Run[]): boolean {
+  return runs.every((run, index) => {
+    const before = runs[index - 1];
+    if (!before) return true;
+    return runDayOf(run) === runDayOf(before) && (run.at > before.at || (run.at === before.at && run.id > before.id));
+  });
+}
+
 function inOrder(runs: readonly Run[]): Run[] {
-  return runs.toSorted((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
+  return runs.toSorted((a, b) => a.at - b.at || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
 }
 
 export function packRunDay(runDay: RunDay): RunDay {
@@ -145,7 +157,7 @@ export function textOfRunDay(runDay: RunDay): string {
 }
 
 /** Days of all runs, in order. */
-export function toRunDays(runs: readonly Run[]): RunDay[] {
+export function toRunDays(runs: readonly Run[]): LooseDay[] {
   return [...groupByDay(runs)].sort(([a], [b]) => a - b).map(([day, ofDay]) => writeRunDay(day, ofDay));
 }
 

@@ -1,15 +1,22 @@
 import { z } from "zod";
-import { sameText } from "~/data/same";
-import { dayNumber, type OwnKind } from "../kind";
+import { isSame } from "~/data/same";
+import { dayNumber, type MergeCount, type OwnKind } from "../kind";
 import { mergeRuns } from "./merge";
 import { type PracticeDay, summariseDay } from "./practice-day";
-import type { Run } from "./run";
-import { packRunDay, type RunDay, readRunDay, textOfRunDay, writeRunDay } from "./run-day";
+import { type LooseDay, type RunDay, readRunDay, textOfRunDay, writeRunDay } from "./run-day";
 
 /** Characters of the runs of a day: some hundred thousand runs. */
 const MAX_DAY_TEXT = 16 * 1024 * 1024;
 
-/** Runs travel by the day. */
+/** A day that was read from outside, and summarised while it was. */
+export interface SummarisedDay extends LooseDay {
+  readonly summary: PracticeDay;
+}
+
+/** Days that are read at a time. */
+const DAYS_AT_A_TIME = 100;
+
+/** Runs travel by the day. They are packed later: see {@link packRuns}. */
 export const KIND: OwnKind<RunDay> = {
   shape: "own",
   // What is in a day is checked by who reads it from outside.
@@ -20,45 +27,48 @@ export const KIND: OwnKind<RunDay> = {
   gather: (book) => book.runs.toArray(),
   merge: async (book, days) => {
     const counts = { added: 0, same: 0, merged: 0 };
-    const [put, summaries]: [RunDay[], PracticeDay[]] = [[], []];
-    const latest = Math.max(
-      0,
-      ...(await book.runs.orderBy("day").reverse().limit(1).primaryKeys()),
-      ...days.map(({ day }) => day),
-    );
-    for (const theirs of days) {
-      const mine = await book.runs.get(theirs.day);
-      const runs = readRunDay(theirs);
-      const merged = mergeDay(readRunDay(mine), runs, counts);
-      // Another form of the same runs is no change.
-      const written = writeRunDay(theirs.day, merged);
-      if (mine && textOfRunDay(mine) === textOfRunDay(written)) continue;
-      put.push(theirs.day < latest ? packRunDay(written) : written);
-      summaries.push(summariseDay(theirs.day, merged));
+    const put: { readonly row: RunDay; readonly summary: PracticeDay }[] = [];
+    for (let from = 0; from < days.length; from += DAYS_AT_A_TIME) {
+      const some = days.slice(from, from + DAYS_AT_A_TIME);
+      const mine = await book.runs.bulkGet(some.map(({ day }) => day));
+      for (const [index, theirs] of some.entries()) {
+        const merged = mergeDays(mine[index], theirs, counts);
+        if (merged) put.push(merged);
+      }
     }
     return {
       counts,
       write: async () => {
-        await book.runs.bulkPut(put);
-        await book.practiceDays.bulkPut(summaries);
+        await book.runs.bulkPut(put.map(({ row }) => row));
+        await book.practiceDays.bulkPut(put.map(({ summary }) => summary));
       },
     };
   },
 };
 
-function mergeDay(
-  mine: readonly Run[],
-  theirs: readonly Run[],
-  counts: { added: number; same: number; merged: number },
-) {
-  const runs = new Map(mine.map((run) => [run.id, run]));
-  for (const run of theirs) {
+/** The day as it is to be; null where it is that already. */
+function mergeDays(mine: RunDay | undefined, theirs: RunDay | SummarisedDay, counts: MergeCount) {
+  const { day } = theirs;
+  if (!mine && "summary" in theirs) {
+    const { summary, text } = theirs;
+    counts.added += summary.runs;
+    return { row: { day, text }, summary };
+  }
+  if (mine && "summary" in theirs && textOfRunDay(mine) === theirs.text) {
+    counts.same += theirs.summary.runs;
+    return null;
+  }
+  const runs = new Map(readRunDay(mine).map((run) => [run.id, run]));
+  const before = { ...counts };
+  for (const run of readRunDay(theirs)) {
     const known = runs.get(run.id);
     const merged = known ? mergeRuns(known, run) : run;
     if (!known) counts.added++;
-    else if (sameText(known) === sameText(merged)) counts.same++;
+    else if (isSame(known, merged)) counts.same++;
     else counts.merged++;
     runs.set(run.id, merged);
   }
-  return [...runs.values()];
+  if (mine && counts.added === before.added && counts.merged === before.merged) return null;
+  const all = [...runs.values()];
+  return { row: writeRunDay(day, all), summary: summariseDay(day, all) };
 }

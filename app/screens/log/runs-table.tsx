@@ -85,15 +85,17 @@ interface RunsTableProps {
   readonly runs: readonly Run[];
   /** Years that have runs, the latest first. */
   readonly years: readonly number[];
-  /** Null for the last twelve months of practice. */
+  /** Null for the latest months of practice. */
   readonly year: number | null;
+  /** Whether there are runs of other times. */
+  readonly hasMore: boolean;
   readonly onYear: (year: number | null) => void;
   readonly onNote: (run: Run, note: string) => void;
   readonly onDelete: (run: Run) => void;
 }
 
 /** Every run, with filters, notes, and the ways out. */
-export default function RunsTable({ runs, years, year, onYear, onNote, onDelete }: RunsTableProps) {
+export default function RunsTable({ runs, years, year, hasMore, onYear, onNote, onDelete }: RunsTableProps) {
   const table = useTable({
     features,
     columns,
@@ -145,14 +147,14 @@ export default function RunsTable({ runs, years, year, onYear, onNote, onDelete 
             </option>
           ))}
         </select>
-        {years.length > 1 ? (
+        {hasMore ? (
           <select
             className="select select-sm w-40"
             aria-label="Period"
             value={year ?? ""}
             onChange={(event) => onYear(event.target.value ? Number(event.target.value) : null)}
           >
-            <option value="">latest 12 months</option>
+            <option value="">latest 3 months</option>
             {years.map((one) => (
               <option key={one} value={one}>
                 {one}

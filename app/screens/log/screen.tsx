@@ -94,6 +94,7 @@ export function LogScreen({ runCount, part, plans, fills, lessons, flows }: LogS
               runs={part.runs}
               years={part.years}
               year={part.year}
+              hasMore={part.year !== null || part.runs.length < runCount}
               onYear={(year) =>
                 setParams(year === null ? { tab } : { tab, year: String(year) }, {
                   replace: true,

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { BackupStanding } from "~/library/backup";
 import { currentBook } from "~/library/current";
-import { makeBackupFile } from "~/session/backups";
+import { withBackupFile } from "~/session/backups";
 import { useSay } from "~/session/session";
 import { useImports } from "~/session/use-imports";
 import { download } from "~/ui/download";
@@ -35,11 +35,10 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
   const backUp = async () => {
     setWriting(true);
     try {
-      const now = Date.now();
-      const { name, bytes, covers } = await makeBackupFile(now);
-      download(name, bytes, "application/json");
-      const { noteBackup } = await import("~/library/backup");
-      await noteBackup(await currentBook(), now, covers);
+      await withBackupFile(Date.now(), async ({ name, bytes, note }) => {
+        download(name, bytes, "application/json");
+        await note();
+      });
       noted("looked");
     } catch (error) {
       console.error(error);
@@ -56,8 +55,7 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
       const { chooseFolder, backUpToFolder } = await import("~/library/backup");
       const book = await currentBook();
       await chooseFolder(book, picked);
-      const now = Date.now();
-      await backUpToFolder(book, now, () => makeBackupFile(now));
+      await backUpToFolder(book, Date.now(), withBackupFile);
       noted("keep");
     } catch (error) {
       // Closing the picker is no trouble.

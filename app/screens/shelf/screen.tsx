@@ -7,7 +7,7 @@ import { BOOK_EXTENSION } from "~/library/book-file";
 import type { FillRow, LessonRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { plainLine } from "~/library/phrase/phrase";
-import { makeBackupFile } from "~/session/backups";
+import { withBackupFile } from "~/session/backups";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useImports } from "~/session/use-imports";
@@ -83,8 +83,9 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
     session,
   });
   const exportBook = async () => {
-    const { bytes } = await makeBackupFile(Date.now());
-    download(`shelf${BOOK_EXTENSION}`, bytes, "application/json");
+    await withBackupFile(Date.now(), async ({ bytes }) =>
+      download(`shelf${BOOK_EXTENSION}`, bytes, "application/json"),
+    );
   };
   const act = (asked: object) =>
     void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/fills", encType: "application/json" });
