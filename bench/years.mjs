@@ -145,7 +145,7 @@ const restore = async (path, said) => {
   const preview = page.getByRole("button", { name: "Import", exact: true });
   const trouble = page.getByRole("alert");
   await preview.or(trouble).first().waitFor({ timeout: WAIT });
-  if (await trouble.isVisible()) throw new Error(await trouble.innerText());
+  if (await trouble.isVisible()) throw new Error(await trouble.textContent());
   await preview.click();
   await page.getByText(said).waitFor({ timeout: WAIT });
 };

@@ -2,7 +2,7 @@ import { spawnSync } from "node:child_process";
 import { connect } from "node:net";
 import { gzipSync } from "node:zlib";
 import { expect, test } from "@playwright/test";
-import { PORT } from "./support";
+import { DEMO_PORT, PORT } from "./support";
 
 test("documents and files carry the security headers", async ({ request }) => {
   const page = await request.get("/");
@@ -36,6 +36,37 @@ test("a file goes out compressed to who can read that, plain to others, and once
     expect(one["cache-control"]).toMatch(/immutable/);
   }
   expect((await ask({ "accept-encoding": "br", "if-none-match": String(small.etag) })).status).toBe(304);
+});
+
+test("part of a file is given where a part is asked for, and the whole for what is no part", async ({ request }) => {
+  const whole = (await (await request.get("/icon.svg")).body()).length;
+  for (const [range, status, length] of [
+    ["bytes=2-5", 206, 4],
+    ["bytes=2-", 206, whole - 2],
+    ["bytes=abc", 200, whole],
+    ["bytes=-", 200, whole],
+    ["bytes=5-2", 200, whole],
+    ["bytes=0-1,4-5", 200, whole],
+    ["items=0-1", 200, whole],
+    ["bytes=99999999-", 416, 0],
+  ] as const) {
+    const part = await request.get("/icon.svg", { headers: { range, "accept-encoding": "identity" } });
+    expect([range, part.status(), (await part.body()).length]).toEqual([range, status, length]);
+  }
+});
+
+test("the demo's book is only there for the demo, and comes at once to many at a time", async ({ request }) => {
+  expect((await request.get("/content/demo")).status()).toBe(404);
+  const address = `http://127.0.0.1:${DEMO_PORT}/content/demo`;
+  const first = await request.get(address);
+  expect(first.status()).toBe(200);
+  const { etag = "" } = first.headers();
+  expect((await request.get(address, { headers: { "if-none-match": etag } })).status()).toBe(304);
+  const plain = await request.get(address, { headers: { "accept-encoding": "identity" } });
+  expect(await plain.json()).toEqual(await first.json());
+  // How fast that is, `npm run bench -- server` says.
+  const bodies = await Promise.all(Array.from({ length: 50 }, async () => (await fetch(address)).text()));
+  expect(new Set(bodies).size).toBe(1);
 });
 
 test("an unknown address is a 404 with a way on, and so is a fill that is not there; one for data only leads somewhere", async ({
@@ -76,6 +107,20 @@ test("bad requests and settings get a short answer", async ({ request }) => {
   expect(await sayRaw("GET / HTTP/1.1\r\nHost: a b\r\nConnection: close\r\n\r\n")).toMatch(
     /^HTTP\/1\.1 400 .*which host/s,
   );
+  for (const host of ["a/b", "a@b", "a:b", "a b:80", "[::1", "-:99999999", ""]) {
+    expect(await sayRaw(`GET / HTTP/1.1\r\nHost: ${host}\r\nConnection: close\r\n\r\n`)).toMatch(/^HTTP\/1\.1 400 /);
+  }
+  for (const [target, status] of [
+    ["http://elsewhere.example/icon.svg", 200],
+    ["http://elsewhere.example/setup", 200],
+    ["*", 400],
+    ["elsewhere:80", 400],
+    ["http://", 400],
+  ] as const) {
+    const heard = await sayRaw(`GET ${target} HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: close\r\n\r\n`);
+    expect(heard).toMatch(new RegExp(`^HTTP/1\\.1 ${status} `));
+    expect(heard).not.toMatch(/ at .*\.m?js:\d+/);
+  }
   expect(await sayRaw("GET / HTTP/9.9\r\n\r\n")).toMatch(/^HTTP\/1\.1 400 /);
   for (const [name, value] of [
     ["PORT", "abc"],

@@ -47,6 +47,7 @@ const PARTS = {
   paper: () => inBrowser("paper"),
   practice: () => inBrowser("practice"),
   keeping: () => inBrowser("keeping"),
+  server: () => inBrowser("server"),
   years: () => inBrowser("years"),
   pages: () => inBrowser("pages"),
 };

@@ -3,8 +3,11 @@
  * DIME_BOOK=demo opens the demo's book in place of the visitor's own.
  */
 import "./production.mjs";
+import { createHash } from "node:crypto";
 import { existsSync, readFileSync } from "node:fs";
+import { createServer } from "node:http";
 import { fileURLToPath } from "node:url";
+import { gzipSync } from "node:zlib";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
 import express from "express";
@@ -42,6 +45,8 @@ const WORKER = "service-worker.js";
 const worker = `self.BOOK=${JSON.stringify(BOOK)};\n${readFileSync(`${CLIENT}/${WORKER}`, "utf8")}`;
 
 /** Seconds that a browser may keep a file. */
+/** Milliseconds. */
+const DAY = 24 * 60 * 60 * 1000;
 const HOUR = 60 * 60;
 const YEAR = 365 * 24 * HOUR;
 const NOTHING_HERE = "There is nothing at this address.";
@@ -51,13 +56,36 @@ function answer(response, status, words) {
   response.status(status).type("text/plain").send(`${words}\n`);
 }
 
-/** The host that a browser asks for must be one, or the address of the page can't be made. */
+/** A name or an address, and maybe a port: of anything else the address of the page can't be made. */
+const HOST = /^(\[[0-9A-Fa-f:.]{2,45}\]|[A-Za-z0-9._-]{1,255})(:\d{1,5})?$/;
 function isHost(name) {
-  try {
-    return name !== undefined && new URL(`http://${name}`).host !== "";
-  } catch {
-    return false;
-  }
+  return name !== undefined && HOST.test(name) && URL.canParse(`http://${name}`);
+}
+
+/** Where a request leads, as a path; null for one that leads to no page. A proxy may ask with the whole address. */
+function pathOf(url) {
+  if (url.startsWith("/")) return url;
+  if (!/^https?:\/\//i.test(url) || !URL.canParse(url)) return null;
+  const { pathname, search } = new URL(url);
+  return pathname + search;
+}
+
+/** Part of a file as it is asked for: "bytes=5-" or "bytes=5-9". Anything else gets the whole file. */
+function isRange(range) {
+  const [, from, to] = /^bytes=(\d{1,15})-(\d{0,15})$/.exec(range) ?? [];
+  return from !== undefined && (to === "" || Number(from) <= Number(to));
+}
+
+/** The demo's book, compressed once a day. */
+let demo = { day: -1, text: "", packed: Buffer.alloc(0), etag: "" };
+async function demoNow() {
+  const day = Math.floor(Date.now() / DAY);
+  if (demo.day === day) return demo;
+  const response = await build.routes["routes/demo-content"].module.loader();
+  const text = await response.text();
+  const packed = gzipSync(text);
+  demo = { day, text, packed, etag: `"${createHash("sha256").update(packed).digest("base64url").slice(0, 22)}"` };
+  return demo;
 }
 
 const app = express();
@@ -65,6 +93,7 @@ app.disable("x-powered-by");
 app.use((request, response, next) => {
   response.set(SECURITY_HEADERS);
   if (!isHost(request.headers.host)) return answer(response, 400, "The request doesn't say which host it is for.");
+  if (request.headers.range && !isRange(request.headers.range)) delete request.headers.range;
   if (request.method !== "GET" && request.method !== "HEAD") {
     response.set("Allow", "GET, HEAD");
     return answer(response, 405, "Pages and files can only be read here.");
@@ -77,6 +106,15 @@ app.get(`/${WORKER}`, (_request, response) => {
   response.set("Content-Security-Policy", "default-src 'none'; script-src 'self'; connect-src 'self'");
   response.type("text/javascript").send(worker);
 });
+if (BOOK === "demo") {
+  app.get("/content/demo", async (request, response) => {
+    const { text, packed, etag } = await demoNow();
+    response.set({ "Cache-Control": "no-cache", ETag: etag, Vary: "Accept-Encoding" }).type("json");
+    if (request.headers["if-none-match"] === etag) return response.status(304).end();
+    if (!request.acceptsEncodings("gzip")) return response.send(text);
+    response.set({ "Content-Encoding": "gzip", "Content-Length": packed.length }).end(packed);
+  });
+}
 // Files are compressed once, by the build. Names under assets carry their content's hash.
 app.use(
   "/assets",
@@ -92,14 +130,23 @@ app.use((error, _request, response, next) => {
   answer(response, status, status === 500 ? "Something went wrong here." : NOTHING_HERE);
 });
 
-const server = app.listen(port, host, (error) => {
-  if (error) {
-    stop(
-      error.code === "EADDRINUSE" || error.code === "EACCES"
-        ? `Port ${port} can't be used: ${error.message}. Set PORT to a free port.`
-        : `“${host}” can't be listened on: ${error.message}. Set HOST to an address of this machine, such as 127.0.0.1.`,
-    );
+const server = createServer((request, response) => {
+  const path = pathOf(request.url);
+  if (path === null) {
+    response.writeHead(400, { ...SECURITY_HEADERS, "Content-Type": "text/plain; charset=utf-8" });
+    return response.end("The request doesn't say which page it is for.\n");
   }
+  request.url = path;
+  app(request, response);
+});
+server.on("error", (error) => {
+  stop(
+    error.code === "EADDRINUSE" || error.code === "EACCES"
+      ? `Port ${port} can't be used: ${error.message}. Set PORT to a free port.`
+      : `“${host}” can't be listened on: ${error.message}. Set HOST to an address of this machine, such as 127.0.0.1.`,
+  );
+});
+server.listen(port, host, () => {
   const address = server.address();
   const at = typeof address === "object" && address ? address.port : port;
   console.log(`Dime Stack is ready at http://${host}:${at}`);

@@ -71,6 +71,15 @@ export function loadFirstFill(name: BookName): FillContent {
 }
 const loadDemoFirst = once(() => makeDemoFills().find(({ id }) => id === FIRST_FILLS.demo)?.content);
 
+let demoOfDay = { day: -1, text: "" };
+
+/** The demo's book as JSON. It takes most of a second to make, so it is made once a day. */
+export function demoBookText(now: number): string {
+  const day = Math.floor(now / DAY);
+  if (demoOfDay.day !== day) demoOfDay = { day, text: JSON.stringify(loadDemoBook(now)) };
+  return demoOfDay.text;
+}
+
 /** The demo's book, dated back from `now` (milliseconds since 1970). */
 export function loadDemoBook(now: number): BookContents {
   const date = <Content>({ id, daysAgo, content }: { id: string; daysAgo: number; content: Content }) => {

@@ -77,8 +77,8 @@ function readTracks({ tracks }: MidiData, scale: number): NotesReading {
   for (const [index, track] of tracks.entries()) {
     let now = 0;
     let name = "";
-    // Of one moment: the first is for the first note that follows.
-    let texts: { readonly at: number; readonly text: string }[] = [];
+    // Stickings of one moment, and how many of them notes have taken: the first is for the first note that follows.
+    let stickings = { at: 0, texts: [] as string[], taken: 0 };
     for (const event of track) {
       now += event.deltaTime;
       const at = now * scale;
@@ -89,8 +89,10 @@ function readTracks({ tracks }: MidiData, scale: number): NotesReading {
           break;
         case "text":
           if (event.text.startsWith(MIDI_LINE)) line = fromBytes(event.text.slice(MIDI_LINE.length));
-          else if (STICKING.test(event.text))
-            texts = [...texts.filter((one) => one.at === at), { at, text: event.text }];
+          else if (STICKING.test(event.text)) {
+            if (stickings.at !== at) stickings = { at, texts: [], taken: 0 };
+            stickings.texts.push(event.text);
+          }
           break;
         case "timeSignature": {
           const meter = makeMeter(event.numerator, event.denominator);
@@ -113,10 +115,10 @@ function readTracks({ tracks }: MidiData, scale: number): NotesReading {
             channel: event.channel,
             key: event.noteNumber,
             velocity: event.velocity,
-            text: texts[0]?.at === at ? texts[0].text : null,
+            text: (stickings.at === at ? stickings.texts[stickings.taken] : undefined) ?? null,
           });
           parts.set(id, part);
-          texts = texts.slice(1);
+          stickings.taken++;
           break;
         }
         default:

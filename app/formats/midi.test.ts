@@ -10,6 +10,7 @@ import { LEFT_CRASH, USUAL } from "~/core/testing/settings";
 import { barTicks, bpm, type Meter, parseMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { MIDI_VELOCITIES, writeArrangementMidi, writeTimelineMidi } from "./midi";
+import { readMidi } from "./midi-read";
 
 const NOTE_OFF = 0x8;
 const NOTE_ON = 0x9;
@@ -131,4 +132,19 @@ test("any phrase: as many notes as events, at their ticks, each ended before the
     }),
     runs(60),
   );
+});
+
+test("a track of a million stickings for no note is read in one go", () => {
+  const event = [0x00, 0xff, 0x01, 0x01, 0x52];
+  const note = [0x00, 0x99, 38, 100];
+  const track = new Uint8Array(event.length * 1_000_000 + note.length);
+  for (let index = 0; index < 1_000_000; index++) track.set(event, index * event.length);
+  track.set(note, event.length * 1_000_000);
+  const size = [24, 16, 8, 0].map((shift) => (track.length >> shift) & 255);
+  const head = [0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 0, 0, 1, 1, 224, 0x4d, 0x54, 0x72, 0x6b, ...size];
+  const bytes = new Uint8Array(head.length + track.length);
+  bytes.set(head);
+  bytes.set(track, head.length);
+  const read = readMidi(bytes);
+  expect(read.ok && read.file.parts[0]?.notes[0]?.limb).toBe("R");
 });

@@ -19,6 +19,7 @@ import {
   type NotesReading,
   refuse,
 } from "./notes-file";
+import { scanXml } from "./xml-scan";
 import { all, attribute, childrenOf, find, type Node, nameOf, numberOf, textOf } from "./xml-tree";
 
 /** Elements in one another; a score needs no more than ten. */
@@ -51,9 +52,8 @@ function decode(bytes: Uint8Array): string {
 
 /** Reads a score's text. Never throws. */
 export function readScore(text: string): NotesReading {
-  // A document type with a subset of its own could define entities; a plain one only names the standard's.
-  if (/<!ENTITY/i.test(text) || /<!DOCTYPE[^>[]*\[/i.test(text)) return refuse({ kind: "entities" });
-  if (!/^\s*(﻿)?\s*</.test(text)) return refuse({ kind: "not-xml" });
+  const scan = scanXml(text);
+  if (!scan.ok) return refuse({ kind: scan.kind });
   let root: readonly Node[];
   try {
     const parser = new XMLParser({
@@ -64,7 +64,7 @@ export function readScore(text: string): NotesReading {
       parseAttributeValue: false,
       maxNestedTags: MAX_NESTING,
     });
-    root = parser.parse(text.replace(/<!DOCTYPE[^>]*>/i, "")) as readonly Node[];
+    root = parser.parse(scan.text) as readonly Node[];
   } catch {
     return refuse({ kind: "cut" });
   }

@@ -1,6 +1,7 @@
 /** Compressed MusicXML: an archive with the score in it, and a note of where it is. */
 
 import { strToU8, type Unzipped, unzipSync, zipSync } from "fflate";
+import { MAX_NOTES_BYTES } from "./notes-file";
 
 const SCORE = "score.musicxml";
 const CONTAINER =
@@ -16,8 +17,8 @@ export function packMusicXml(score: string): Uint8Array {
   });
 }
 
-/** What an entry of an archive may unfold to, in bytes. */
-const MOST_UNPACKED = 16_000_000;
+/** What an entry of an archive may unpack to: as much as a score that isn't packed. */
+const MOST_UNPACKED = MAX_NOTES_BYTES;
 
 export type Unpacking =
   | { readonly ok: true; readonly score: string }

@@ -15,13 +15,12 @@ import {
   LAST_KEY,
 } from "./book-file";
 import { type BookContents, EMPTY_BOOK, KEYS, type Key, KINDS, type Loaded, loadKinds } from "./kinds";
+import { MAX_BOOK_BYTES } from "./limits";
 import { summariseDay } from "./practice/practice-day";
 import { type Run, runSchema } from "./practice/run";
 import { asRun, groupByDay, isInOrder, readRunDay, readRunRow, runDayOf, writeRunDay } from "./practice/run-day";
 import type { SummarisedDay } from "./practice/run-kind";
 
-/** Bytes of a file once it is unpacked: several times what ten years of daily practice take. */
-export const MAX_BOOK_BYTES = 1024 * 1024 * 1024;
 /** Bytes of a file that has to be read whole. */
 export const MAX_WHOLE_BYTES = 256 * 1024 * 1024;
 /** Characters of one item. A fill has a few thousand. */

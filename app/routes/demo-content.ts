@@ -1,6 +1,7 @@
-/** The demo's book as data, for a demo book that is still empty. */
-import { loadDemoBook } from "~/content";
+/** The demo's book as data, for a demo book that is still empty. Only a server that serves the demo has it. */
+import { demoBookText, servedBook } from "~/content";
 
 export function loader() {
-  return Response.json(loadDemoBook(Date.now()));
+  if (servedBook() !== "demo") return new Response("There is nothing at this address.\n", { status: 404 });
+  return new Response(demoBookText(Date.now()), { headers: { "Content-Type": "application/json" } });
 }

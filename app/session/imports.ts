@@ -5,10 +5,9 @@
 
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { type StorageTrouble, troubleOf } from "~/data/trouble";
-import { MAX_BOOK_BYTES } from "~/library/book-reader";
 import { bookName, currentBook } from "~/library/current";
 import type { FileProblem } from "~/library/incoming";
-import { loadPreferences } from "~/library/preferences-store";
+import { MAX_BOOK_BYTES } from "~/library/limits";
 import type { ImportCount } from "~/library/transfer";
 import { isEnded, type WorkerConnection, WorkerError } from "~/workers/connection";
 import type { FilesApi } from "~/workers/files";
@@ -130,7 +129,12 @@ export class Imports {
       return this.say(id, { kind: "problem", problem: { of: "book", problem } });
     }
     this.say(id, { kind: "reading", share: 0 });
-    const [book, buffer] = await Promise.all([currentBook(), file.arrayBuffer()]);
+    // Its checks are no part of the first screen.
+    const [{ loadPreferences }, book, buffer] = await Promise.all([
+      import("~/library/preferences-store"),
+      currentBook(),
+      file.arrayBuffer(),
+    ]);
     const { countStyle } = await loadPreferences(book);
     const asked = { bytes: new Uint8Array(buffer), isLines: /\.txt$/i.test(file.name), countStyle };
     const onProgress = (share: number) => {

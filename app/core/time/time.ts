@@ -113,7 +113,7 @@ export function makeMeter(beats: number, unit: number): Meter | null {
 
 /** "7/8", or "7/8 2+2+3" where it is said how it is felt. */
 export function parseMeter(text: string): Meter | null {
-  const found = /^\s*(\d{1,2})\s*\/\s*(\d{1,2})(?:\s+(\S.*?))?\s*$/.exec(text);
+  const found = /^(\d{1,2})\s*\/\s*(\d{1,2})(?:\s+(\S.*))?$/.exec(text.trim());
   const meter = found ? makeMeter(Number(found[1]), Number(found[2])) : null;
   if (!meter || found?.[3] === undefined) return meter;
   const groups = readGroups(found[3], meter);
