@@ -1,10 +1,44 @@
-import { expect, test } from "@playwright/test";
+import { expect, type Page, test } from "@playwright/test";
 import { proveDurability } from "../proof/durability.mjs";
 import { openShelf, PORT } from "./support";
 
 test("a killed browser loses no typing older than a second, and shows nothing stale", async () => {
   const { failures } = await proveDurability({ address: `http://127.0.0.1:${PORT}`, kills: 2, seed: 7 });
   expect(failures).toEqual([]);
+});
+
+test("a fill that is copied and one that is binned stay so, though their page dies in the same moment", async ({
+  page,
+  context,
+}) => {
+  await openShelf(page);
+  await page.getByRole("button", { name: "New fill" }).click();
+  await page.getByRole("textbox", { name: "Stick line" }).fill("@4 RLK");
+  await page.getByRole("textbox", { name: "Name of the fill" }).fill("Short of breath");
+  await openShelf(page);
+  const card = (of: Page, name: string | RegExp) => of.getByRole("article").filter({ hasText: name });
+  await expect(card(page, "Short of breath")).toBeVisible();
+  for (const button of ["Duplicate", "Delete"]) {
+    const said = page.waitForEvent("console", (message) => message.text() === "pressed");
+    const died = page.waitForEvent("crash");
+    const session = await context.newCDPSession(page);
+    const pressing = card(page, "Short of breath")
+      .filter({ hasNotText: "(copy)" })
+      .getByRole("button", { name: new RegExp(`^${button}`) })
+      .evaluate((pressed: HTMLElement) => {
+        pressed.click();
+        console.log("pressed");
+        while (pressed.isConnected);
+      });
+    const gone = pressing.catch(() => {});
+    await said;
+    session.send("Page.crash").catch(() => {});
+    await Promise.all([died, gone]);
+    page = await context.newPage();
+    await openShelf(page);
+  }
+  await expect(card(page, "Short of breath (copy)")).toBeVisible();
+  await expect(page.getByText("Bin: 1 deleted")).toBeVisible();
 });
 
 test("a choice in Setup outlives a page that dies in the same moment", async ({ page, context }) => {

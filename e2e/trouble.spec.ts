@@ -56,6 +56,60 @@ test("a database that is deleted meanwhile is said, and what is on the page can 
   await expect(line).toHaveValue("@4 RLRLKK");
 });
 
+test("site data that is cleared is said at once, not with the next edit", async ({ page, context }) => {
+  const { line, saved } = await openLine(page, "@4 RLRL");
+  await expect(saved).toBeVisible();
+  const session = await context.newCDPSession(page);
+  const origin = new URL(page.url()).origin;
+  await session.send("Storage.clearDataForOrigin", { origin, storageTypes: "all" });
+  await expect(page.getByRole("alert")).toContainText("This fill isn't in the browser's storage any more.");
+  await expect(saved).toHaveCount(0);
+  await page.getByRole("button", { name: "Put it back" }).click();
+  await expect(saved).toBeVisible();
+  await page.reload();
+  await expect(line).toHaveValue("@4 RLRL");
+});
+
+test("an import outlives the garbage collector, and being left; a second file waits for the first", async ({
+  page,
+  context,
+}) => {
+  await openLine(page, "@4 RLRL");
+  const session = await context.newCDPSession(page);
+  const book = (many: number) => ({
+    name: `${many}.dimestack`,
+    mimeType: "application/json",
+    buffer: Buffer.from(
+      JSON.stringify({
+        format: "dime-stack-book",
+        version: 10,
+        rudiments: Array.from({ length: many }, (_, index) => ({
+          id: `r-${many}-${index}`,
+          favourite: true,
+          tags: [],
+        })),
+        ...{ flows: [], lessons: [], fills: [], cells: [], searches: [], kits: [], grooves: [], plans: [], runs: [] },
+        flowRecords: [],
+      }),
+    ),
+  });
+  await page.getByRole("link", { name: "Setup" }).click();
+  const input = page.getByLabel("File to import");
+  await input.setInputFiles(book(3));
+  const accept = page.getByRole("button", { name: "Import", exact: true });
+  await expect(accept).toBeVisible();
+  await input.setInputFiles(book(4));
+  await expect(page.getByText("4.dimestack: waiting for the file before it.")).toBeVisible();
+  for (let round = 0; round < 3; round++) await session.send("HeapProfiler.collectGarbage");
+  await page.getByRole("link", { name: "Log", exact: true }).click();
+  await page.getByRole("link", { name: "Setup" }).click();
+  await accept.click();
+  await expect(page.getByText("3.dimestack: Imported: 3 new notes on rudiments.")).toBeVisible();
+  await session.send("HeapProfiler.collectGarbage");
+  await accept.click();
+  await expect(page.getByText("4.dimestack: Imported: 4 new notes on rudiments.")).toBeVisible();
+});
+
 test.describe("a browser that keeps nothing", () => {
   test.use({ storageState: NEWCOMER });
 

@@ -3,7 +3,7 @@
 import type { Journal, JournalTable } from "./journal";
 import { type Page, thisPage, type Writer } from "./page";
 import { putAtOnce } from "./put-at-once";
-import { getRow, type Row, type RowTable, restoreRow, type SaveResult, saveRow, watchRow } from "./rows";
+import { getRow, lastPage, type Row, type RowTable, restoreRow, type SaveResult, saveRow, watchRow } from "./rows";
 import { type StorageTrouble, troubleOf, within } from "./trouble";
 
 export type SaveState<Content> =
@@ -22,17 +22,22 @@ const RETRY = 5_000;
 /** A save that has not answered by then is told. Milliseconds. */
 const SILENT_AFTER = 8_000;
 
-const open = new Set<{ flush: () => Promise<void> }>();
+const open = new Set<{ flush: () => Promise<void>; verify: () => Promise<void> }>();
 
 /** Saves everything that is being edited; for screens that are about to read the book. */
 export async function flushSaves(): Promise<void> {
   await Promise.all([...open].map((saver) => saver.flush()));
 }
 
+/** Looks whether everything that is open is still there: site data may be cleared while a page is open. */
+export async function verifySaves(): Promise<void> {
+  await Promise.all([...open].map((saver) => saver.verify()));
+}
+
 export interface AutosaveEvents<Content> {
   readonly onState: (state: SaveState<Content>) => void;
-  /** Another tab saved this row while nothing was unsaved here. */
-  readonly onTheirs: (row: Row<Content>) => void;
+  /** The row was saved elsewhere while nothing was unsaved here: by another tab, or by another part of this page. */
+  readonly onTheirs: (row: Row<Content>, isThisPage: boolean) => void;
 }
 
 /** Where a row is kept, and its edits before they are saved. */
@@ -86,6 +91,20 @@ export class Autosave<Content> {
     const { pending } = this;
     if (!pending || this.isStuck()) return;
     await this.run(() => this.save(pending));
+  }
+
+  /** Says so if the row is gone; whatever is pending finds that out by itself. */
+  async verify(): Promise<void> {
+    if (this.pending || this.running || this.isStuck()) return;
+    const { table } = this.shelf;
+    try {
+      // A connection that the browser has closed doesn't always open again by itself.
+      if (!table.db.isOpen()) await within(SILENT_AFTER, table.db.open());
+      const row = await within(SILENT_AFTER, getRow(table, this.id));
+      if (!row && !this.pending && !this.running) this.say({ kind: "gone" });
+    } catch (error) {
+      this.say({ kind: "failed", trouble: troubleOf(error), isNoted: this.isNoted });
+    }
   }
 
   /** Goes on from what the row is now: nothing here is pending any more. Null when there is no row. */
@@ -203,7 +222,7 @@ export class Autosave<Content> {
     if (this.pending || this.running) return;
     if (row.revision > this.revision) {
       this.revision = row.revision;
-      this.events.onTheirs(row);
+      this.events.onTheirs(row, lastPage(row) === this.page.id);
     }
     if (this.state.kind !== restingState(row).kind) this.say(restingState(row));
   }

@@ -91,16 +91,26 @@ export function lastPage({ by, revision }: Row<unknown>): string | null {
   return by?.revision === revision ? by.page : null;
 }
 
-/** Changes part of a row's content, whatever the rest has become; null when the row is gone. */
+/**
+ * Changes part of a row's content, whatever the rest has become; null when the row is gone. With `by`, a page that has it open
+ * knows its own doing.
+ */
 export async function amendRow<Content extends object>(
   table: RowTable<Content>,
   id: string,
   change: Partial<Content>,
+  by?: Writer,
 ): Promise<Row<Content> | null> {
   return table.db.transaction("rw", table, async () => {
     const row = await table.get(id);
     if (!row) return null;
-    const amended = { ...row, content: { ...row.content, ...change }, revision: row.revision + 1 };
+    const revision = row.revision + 1;
+    const amended = {
+      ...row,
+      content: { ...row.content, ...change },
+      revision,
+      ...(by ? { by: { ...by, revision } } : {}),
+    };
     await table.put(amended);
     return amended;
   });
@@ -108,7 +118,7 @@ export async function amendRow<Content extends object>(
 
 /** Moves to the bin. */
 export async function binRow<Content>(table: RowTable<Content>, id: string): Promise<void> {
-  await patchRow(table, id, { deletedAt: Date.now() });
+  await patchRow(table, id, { deletedAt: Math.max(1, Date.now()) });
 }
 
 export async function restoreRow<Content>(table: RowTable<Content>, id: string): Promise<void> {

@@ -4,6 +4,7 @@
  */
 
 import type { DBCore, DBCoreMutateRequest, DBCoreTable, Dexie, Transaction } from "dexie";
+import { ROW_KEYS } from "./kinds";
 import { LAST_BACKUP, NEEDS_NO_BACKUP } from "./marks";
 
 export interface Change {
@@ -78,7 +79,7 @@ export async function bringUpToChanges(transaction: Transaction): Promise<void> 
   // A backup in the future was made by a clock that was wrong: nobody knows when.
   const backup = at > Date.now() ? 0 : at;
   const changes: Change[] = [];
-  for (const name of ["flows", "lessons", "fills", "cells", "searches", "kits", "grooves"]) {
+  for (const name of ROW_KEYS) {
     await transaction.table(name).each(({ id, updatedAt = 0, deletedAt = 0 }: OldRow) => {
       if (Math.max(updatedAt, deletedAt) > backup) changes.push(changeOf(name, id));
     });

@@ -1,6 +1,7 @@
 /** The player's book in the browser: one Dexie database, and another one for the demo that never touches it. */
 
 import Dexie, { type Table } from "dexie";
+import { verifySaves } from "~/data/autosave";
 import type { JournalTable } from "~/data/journal";
 import type { Row, RowTable } from "~/data/rows";
 import { makeTrouble, within } from "~/data/trouble";
@@ -89,6 +90,9 @@ const VERSION_STEP = 10;
 /** Opening that has not answered by then is told. Milliseconds. */
 const SILENT_AFTER = 10_000;
 
+/** Milliseconds after which a database that is being deleted is gone. */
+const DELETED_AFTER = 500;
+
 /** What fills a new demo book. */
 export type DemoSource = () => Promise<BookContents>;
 
@@ -118,9 +122,14 @@ export async function openDatabase(name: BookName): Promise<BookDatabase> {
     database.close();
     throw makeTrouble("VersionError");
   }
+  // The browser closes it when site data is cleared.
+  database.on("close", () => void verifySaves().catch(console.error));
   database.on("versionchange", ({ newVersion }) => {
     // Deleted: what comes next opens a new one. A later version: this page must be loaded anew.
-    if (!newVersion) return true;
+    if (!newVersion) {
+      setTimeout(() => void verifySaves().catch(console.error), DELETED_AFTER);
+      return true;
+    }
     database.close();
     return false;
   });

@@ -95,6 +95,15 @@ export interface Owns {
   readonly flowRecords: FlowRecordRow;
 }
 export type RowKey = keyof Contents;
+export const ROW_KEYS = [
+  "flows",
+  "lessons",
+  "fills",
+  "cells",
+  "searches",
+  "kits",
+  "grooves",
+] as const satisfies readonly RowKey[];
 /** The definitions of all kinds. */
 export type Loaded = { readonly [K in RowKey]: RowKind<Contents[K]> } & {
   readonly [K in keyof Owns]: OwnKind<Owns[K]>;

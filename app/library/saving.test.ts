@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test, vi } from "vitest";
 import { runs } from "~/core/testing/seed";
-import { Autosave, flushSaves, type SaveState } from "~/data/autosave";
+import { Autosave, flushSaves, type SaveState, verifySaves } from "~/data/autosave";
 import type { JournalEntry } from "~/data/journal";
 import { Page } from "~/data/page";
 import { putAtOnce } from "~/data/put-at-once";
@@ -30,6 +30,52 @@ const noted = (entry: JournalEntry) => new Promise((done) => putAtOnce(book.jour
 async function typed(page: Page, id: string, base: number, text: string) {
   await noted(journal.entryOf(id, page.edit(), base, fillOf(text)));
 }
+
+describe("a row that is open", () => {
+  const open = async (id: string, page = new Page()) => {
+    const states: SaveState<FillContent>[] = [];
+    const theirs: [string, boolean][] = [];
+    const shelf = { table: book.fills, journal, entries: book.journal };
+    const saver = new Autosave(
+      shelf,
+      id,
+      1,
+      {
+        onState: (state) => states.push(state),
+        onTheirs: ({ content }, isThisPage) => theirs.push([content.groove, isThisPage]),
+      },
+      page,
+    );
+    await vi.waitFor(() => expect(saver).toBeDefined());
+    return { saver, states, theirs };
+  };
+
+  test("is told who changed it: another tab, or this page itself", async () => {
+    const { id } = await addRow(book.fills, fillOf("@4 RL"));
+    const page = new Page();
+    const { saver, theirs } = await open(id, page);
+    await amendRow(book.fills, id, { groove: "half-time" }, page.edit());
+    await vi.waitFor(() => expect(theirs).toEqual([["half-time", true]]));
+    await amendRow(book.fills, id, { groove: "shuffle" }, new Page().edit());
+    await vi.waitFor(() => expect(theirs.at(-1)).toEqual(["shuffle", false]));
+    await saver.close();
+  });
+
+  test("is not called saved once it is gone, and can be put back without another edit", async () => {
+    const { id, content } = await addRow(book.fills, fillOf("@4 RL"));
+    const { saver, states } = await open(id);
+    await verifySaves();
+    expect(states).toEqual([]);
+    await book.fills.clear();
+    await verifySaves();
+    expect(states.at(-1)).toEqual({ kind: "gone" });
+    saver.queue(content);
+    await saver.keepMine();
+    expect(states.at(-1)).toEqual({ kind: "saved" });
+    expect(await textOf(id)).toBe("@4 RL");
+    await saver.close();
+  });
+});
 
 describe("the journal", () => {
   test("what a killed page had not saved is gone on with once", async () => {

@@ -1,11 +1,15 @@
 /** Edits that pages left in the journal when they went away, put over their rows, so that lists and files have them too. */
 
+import { z } from "zod";
 import { Journal, pickUnsaved } from "~/data/journal";
 import { openPages } from "~/data/page";
 import { getRow, type RowTable, saveRow } from "~/data/rows";
+import { ACT, carryOut } from "./acts";
 import type { BookDatabase } from "./database";
-import type { RowKind } from "./kind";
-import { type Key, KINDS, type RowKey } from "./kinds";
+import { MAX_ID, type RowKind } from "./kind";
+import { type Key, KINDS, ROW_KEYS, type RowKey } from "./kinds";
+import { runSchema } from "./practice/run";
+import { putRuns } from "./practice/store";
 
 function isKey(key: string): key is Key {
   return Object.hasOwn(KINDS, key);
@@ -20,7 +24,7 @@ export async function settleJournal(book: BookDatabase, open?: ReadonlySet<strin
   const things = (await book.journal.orderBy("of").uniqueKeys()).map(String);
   if (things.length === 0) return 0;
   const pages = open ?? (await openPages());
-  let saved = 0;
+  let saved = await finishActs(book, pages);
   for (const thing of things) {
     const [key = "", ...rest] = thing.split(":");
     if (!isKey(key)) continue;
@@ -29,6 +33,30 @@ export async function settleJournal(book: BookDatabase, open?: ReadonlySet<strin
     if (await settle(book, key as RowKey, rest.join(":"), KIND as RowKind<unknown>, pages)) saved++;
   }
   return saved;
+}
+
+const kindOfRows = z.enum(ROW_KEYS);
+const ids = z.array(z.string().max(MAX_ID)).max(100_000);
+const actSchema = z.discriminatedUnion("do", [
+  z.object({ do: z.enum(["bin", "restore"]), key: kindOfRows, ids }),
+  z.object({ do: z.literal("copy"), id: z.string().max(MAX_ID), copyId: z.string().max(MAX_ID) }),
+  z.object({ do: z.literal("run"), run: runSchema }),
+]);
+
+/** Carries out what pages that are gone had noted and not done, in their order; says how much that was. */
+async function finishActs(book: BookDatabase, open: ReadonlySet<string>): Promise<number> {
+  const entries = await book.journal.where("of").startsWith(`${ACT}:`).toArray();
+  let done = 0;
+  for (const { key, by, content } of entries.sort((a, b) => a.by.edit - b.by.edit)) {
+    if (open.has(by.page)) continue;
+    const act = actSchema.safeParse(content).data;
+    if (act?.do === "run") {
+      await putRuns(book, [act.run]);
+      await book.journal.delete(key);
+    } else if (act) await carryOut(book, key, act);
+    if (act) done++;
+  }
+  return done;
 }
 
 async function settle(

@@ -50,11 +50,11 @@ export function useSaving<Content>(
       const shelf = { table: table(book), journal, entries: book.journal };
       const made = new Autosave(shelf, row.id, unsaved?.baseRevision ?? row.revision, {
         onState: setState,
-        onTheirs: (theirs) => {
+        onTheirs: (theirs, isThisPage) => {
           adopting = true;
           replace(theirs.content);
           adopting = false;
-          say(`This ${what} was changed in another tab. You now see that version.`);
+          if (!isThisPage) say(`This ${what} was changed in another tab. You now see that version.`);
         },
       });
       if (unsaved || isEdited) made.queue(content);
@@ -68,12 +68,13 @@ export function useSaving<Content>(
         if (!adopting && state.content !== before.content) made.queue(state.content);
       });
       const leave = () => void made.flush();
+      const look = () => void (document.visibilityState === "visible" ? made.verify() : made.flush());
       window.addEventListener("pagehide", leave);
-      document.addEventListener("visibilitychange", leave);
+      document.addEventListener("visibilitychange", look);
       stop = () => {
         unsubscribe();
         window.removeEventListener("pagehide", leave);
-        document.removeEventListener("visibilitychange", leave);
+        document.removeEventListener("visibilitychange", look);
         void made.close();
       };
     });
@@ -93,7 +94,11 @@ export function useSaving<Content>(
     what,
     state,
     takeTheirs: () => void takeTheirs(saver.current),
-    keepMine: () => void saver.current?.keepMine(),
+    keepMine: () => {
+      // Of a row that is gone, everything is to be put back, edited or not.
+      saver.current?.queue(store.getState().content);
+      void saver.current?.keepMine();
+    },
     keepBoth: (copy) => {
       // The copy may lead to another screen, and this saver be let go before it is there.
       const from = saver.current;

@@ -2,10 +2,11 @@
 import { redirect } from "react-router";
 import { z } from "zod";
 import { addRow, binRow, restoreRow } from "~/data/rows";
+import { copyFill } from "~/library/acts";
 import { currentBook } from "~/library/current";
 import { addressOf, FILL_TABS } from "~/library/fill/address";
 import { fillContentSchema } from "~/library/fill/content";
-import { addBlankFill, duplicateFill, latestFillId, tagFills } from "~/library/fill/fills";
+import { addBlankFill, latestFillId, tagFills } from "~/library/fill/fills";
 import { MAX_TAG } from "~/library/phrase/phrase";
 import type { FillsAnswer } from "~/screens/shelf/screen";
 import { plural } from "~/words/time";
@@ -23,7 +24,8 @@ const ids = z.array(id).min(1).max(100_000);
 const askedSchema = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("new") }),
   z.object({ intent: z.literal("keep"), content: fillContentSchema, tab: z.enum(FILL_TABS) }),
-  z.object({ intent: z.literal("duplicate"), id }),
+  /** Under the id that was chosen in the press. */
+  z.object({ intent: z.literal("duplicate"), id, copyId: id }),
   z.object({ intent: z.literal("delete"), ids }),
   z.object({ intent: z.literal("restore"), ids }),
   z.object({ intent: z.literal("tag"), ids, tag: z.string().trim().min(1).max(MAX_TAG) }),
@@ -39,7 +41,7 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
     case "keep":
       return redirect(addressOf((await addRow(book.fills, asked.content)).id, asked.tab));
     case "duplicate": {
-      const copy = await duplicateFill(book, asked.id);
+      const copy = await copyFill(book, asked.id, asked.copyId);
       return copy
         ? { words: `“${copy.content.name}” is on the shelf.` }
         : { words: "That fill isn't there any more.", bad: true };

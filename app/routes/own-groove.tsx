@@ -1,4 +1,5 @@
 import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
+import { thisPage } from "~/data/page";
 import { amendRow, getRow } from "~/data/rows";
 import { currentBook } from "~/library/current";
 import { GROOVES } from "~/library/groove/kind";
@@ -16,7 +17,7 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
   const fill = asked.get("fill") ? await getRow(book.fills, asked.get("fill") ?? "") : null;
   if (fill && asked.has("take")) {
     // The fill that it was made for plays in it from now on.
-    await amendRow(book.fills, fill.id, { groove: opened.row.id });
+    await amendRow(book.fills, fill.id, { groove: opened.row.id }, thisPage().edit());
     throw redirect(`/grooves/own/${opened.row.id}?fill=${fill.id}`);
   }
   return { ...opened, fillId: fill?.id ?? null };

@@ -154,3 +154,6 @@ export class Imports {
     this.say(id, { kind: "done", counts: await worker.call((api) => api.write(bookName()), WRITE_WITHIN) });
   }
 }
+
+/** Of this page. No part of the session, since no first screen needs it. */
+export const theImports = new Imports();

@@ -5,7 +5,6 @@ import { useStore } from "zustand";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { Sound } from "~/audio/playing";
 import { createLights, type Lights, LightsContext } from "~/views/lighting";
-import { Imports } from "./imports";
 import { AS_WRITTEN, type Practice } from "./practice";
 import { soundMaking } from "./sounds";
 
@@ -19,8 +18,6 @@ export interface Session {
   readonly notices: StoreApi<{ readonly words: string }>;
   /** Says something for a moment: what was done, or why not. */
   readonly say: (words: string) => void;
-  /** Files on their way into the book. */
-  readonly imports: Imports;
   /** What one screen gives to the next. */
   readonly errand: StoreApi<Errand>;
   /** Time played in this sitting, for breaks. */
@@ -54,7 +51,6 @@ export function createSession(): Session {
     practice: createStore<Practice>(() => AS_WRITTEN),
     anchor: createStore<{ readonly cell: number | null }>(() => ({ cell: null })),
     notices,
-    imports: new Imports(),
     say: (words) => notices.setState({ words }),
     errand: createStore<Errand>(() => ({ fill: null, cell: null, file: null })),
     sitting: { played: 0, stoppedAt: 0 },

@@ -2,19 +2,15 @@ import { useEffect } from "react";
 import { useLocation, useRevalidator } from "react-router";
 import { useStore } from "zustand";
 import { wordImport } from "~/words/book";
-import type { Imports } from "./imports";
-import { useSay, useSession } from "./session";
-
-export function useImports(): Imports {
-  return useSession().imports;
-}
+import { theImports } from "./imports";
+import { useSay } from "./session";
 
 /** Screens that show imports themselves. */
 const SHOWN_ON = ["/", "/setup"];
 
 /** Shows on every screen what an import has brought in. */
 export function useImportWatch() {
-  const { store } = useImports();
+  const { store } = theImports;
   const done = useStore(store, ({ tasks }) => tasks.findLast(({ state }) => state.kind === "done"));
   const { revalidate } = useRevalidator();
   const { pathname } = useLocation();

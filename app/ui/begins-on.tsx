@@ -2,6 +2,7 @@ import { useEffect, useId, useMemo, useState } from "react";
 import type { Meter, Rate, Ticks } from "~/core/time";
 import { findPlace, namePlace, namePlaces } from "~/words/time";
 import { Minus, Plus } from "./icons";
+import { useSoon } from "./use-soon";
 
 interface BeginsOnProps {
   readonly start: Ticks;
@@ -21,7 +22,9 @@ export function BeginsOn({ start, rate, meter, bars, onStart }: BeginsOnProps) {
   const places = useMemo(() => namePlaces(rate, meter, bars), [rate, meter, bars]);
   const found = findPlace(typed, places);
   const isWrong = typed !== name && !found;
+  const soon = useSoon();
   const put = (text: string) => {
+    soon(null);
     const place = findPlace(text, places);
     if (place && place.at !== start) onStart(place.at);
     else setTyped(name);
@@ -51,7 +54,9 @@ export function BeginsOn({ start, rate, meter, bars, onStart }: BeginsOnProps) {
             setTyped(event.target.value);
             // One that is picked from the list is meant; one that is typed may still go on.
             const { inputType } = event.nativeEvent as InputEvent;
-            if (inputType === undefined || inputType === "insertReplacementText") put(event.target.value);
+            if (inputType === undefined || inputType === "insertReplacementText") return put(event.target.value);
+            const place = findPlace(event.target.value, places);
+            soon(place && place.at !== start ? () => onStart(place.at) : null);
           }}
           onKeyDown={(event) => {
             if (event.key === "Enter") put(typed);

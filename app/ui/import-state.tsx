@@ -1,15 +1,13 @@
 import { useEffect } from "react";
 import { useStore } from "zustand";
-import { type ImportTask, isFinished } from "~/session/imports";
-import { useImports } from "~/session/use-imports";
+import { type ImportTask, theImports as imports, isFinished } from "~/session/imports";
 import { wordFailedImport, wordImport, wordIncomingProblem, wordPreview } from "~/words/book";
 
 /** The imports: what is being read, what would change, what was imported, and what is wrong with a file. */
 export function ImportStatus() {
-  const imports = useImports();
   const tasks = useStore(imports.store, (state) => state.tasks);
   // What was shown is over when its screen is left.
-  useEffect(() => () => imports.forgetFinished(), [imports]);
+  useEffect(() => () => imports.forgetFinished(), []);
   const isAlone = tasks.length === 1;
   return tasks.map((task) => (
     <ImportLine

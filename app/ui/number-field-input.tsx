@@ -1,5 +1,6 @@
 import { NumberField as Base } from "@base-ui/react/number-field";
 import { useEffect, useState } from "react";
+import { useSoon } from "./use-soon";
 
 export interface NumberFieldProps {
   /** Its label; hidden ones are read out only. */
@@ -13,7 +14,7 @@ export interface NumberFieldProps {
   readonly onValue: (value: number) => void;
   /** Told when the field is emptied, where that means something. */
   readonly onEmpty?: () => void;
-  /** Only told when typing is over, for what costs much. */
+  /** Only told when typing is over: when the field is left, or a moment after the last key. */
   readonly waits?: boolean;
   readonly placeholder?: string;
   readonly className?: string;
@@ -25,6 +26,7 @@ export default function NumberFieldInput(props: NumberFieldProps) {
   const { label, isLabelHidden = false, value, least, most, step = 1, onValue, onEmpty, waits = false } = props;
   const { placeholder, className = "input-sm w-20", labelClassName = "label-small block mb-0.5" } = props;
   const [shown, setShown] = useState(value);
+  const soon = useSoon();
   useEffect(() => setShown(value), [value]);
   const tell = (next: number | null) => {
     if (next === null) onEmpty?.();
@@ -41,9 +43,14 @@ export default function NumberFieldInput(props: NumberFieldProps) {
       className={labelClassName.includes("block") || isLabelHidden ? undefined : "inline-flex items-center gap-2"}
       onValueChange={(next) => {
         setShown(next);
-        if (!waits && (next !== null || !onEmpty)) tell(next ?? Number.NaN);
+        if (waits || (next === null && onEmpty)) soon(() => tell(next));
+        else {
+          soon(null);
+          tell(next ?? Number.NaN);
+        }
       }}
       onValueCommitted={(next) => {
+        soon(null);
         const fits = next === null ? onEmpty !== undefined : next >= least && next <= most;
         if (!fits) setShown(value);
         else if (waits || next === null) tell(next);

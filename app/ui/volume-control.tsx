@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Volume2 } from "./icons";
 
+/** Milliseconds between two steps that are stored. */
 const REST = 150;
 
 interface FaderProps {
@@ -15,21 +16,23 @@ interface FaderProps {
 }
 
 /**
- * It moves at once and is stored when it rests, so that dragging it does not fill the database with steps. Moved and left
- * behind before it rested, it is stored all the same.
+ * It moves at once and is stored at once, then again as often as {@link REST} allows, so that dragging it doesn't fill the database
+ * with steps. Moved and left behind in between, it is stored all the same.
  */
 export function Fader({ value, onValue, isDisabled = false, title, className = "w-24", children }: FaderProps) {
   /** Where it has been moved to, until that is told. */
   const [moved, setMoved] = useState<number | null>(null);
+  const told = useRef(Number.NEGATIVE_INFINITY);
   const tell = useRef(() => {});
   tell.current = () => {
     if (moved === null) return;
     setMoved(null);
+    told.current = performance.now();
     onValue(moved);
   };
   useEffect(() => {
     if (moved === null) return;
-    const rest = setTimeout(() => tell.current(), REST);
+    const rest = setTimeout(() => tell.current(), Math.max(0, REST - (performance.now() - told.current)));
     return () => clearTimeout(rest);
   }, [moved]);
   useEffect(() => {
@@ -50,7 +53,13 @@ export function Fader({ value, onValue, isDisabled = false, title, className = "
         value={Math.round((moved ?? value) * 100)}
         disabled={isDisabled}
         className={`range range-xs ${className}`}
-        onChange={(event) => setMoved(Number(event.target.value) / 100)}
+        onChange={(event) => {
+          const next = Number(event.target.value) / 100;
+          // The first step of a move at once: the page may be gone before another turn.
+          if (performance.now() - told.current < REST) return setMoved(next);
+          told.current = performance.now();
+          onValue(next);
+        }}
       />
     </label>
   );

@@ -7,7 +7,7 @@ import { addRow, amendRow, getRow, listRows } from "~/data/rows";
 import { isSame } from "~/data/same";
 import { currentBook } from "../current";
 import type { BookDatabase, FillRow } from "../database";
-import { MAX_NAME, MAX_TAGS, soundLine } from "../phrase/phrase";
+import { MAX_TAGS, soundLine } from "../phrase/phrase";
 import type { Handedness, Preferences } from "../preferences";
 import { loadPreferences } from "../preferences-store";
 import { openFillId } from "./address";
@@ -55,14 +55,6 @@ export async function latestFillId(): Promise<string | null> {
   if (open && open.deletedAt === 0) return open.id;
   const [latest] = await listRows(book.fills);
   return latest?.id ?? null;
-}
-
-/** A copy under a name of its own; null when the fill is gone. */
-export async function duplicateFill(book: BookDatabase, id: string): Promise<FillRow | null> {
-  const row = await getRow(book.fills, id);
-  if (!row) return null;
-  const name = `${row.content.name || "Untitled"} (copy)`.slice(0, MAX_NAME);
-  return addRow(book.fills, { ...row.content, name });
 }
 
 /** Tags fills, whatever else they have become meanwhile. Returns how many did not have the tag, and have it now. */

@@ -36,6 +36,36 @@ describe("the log as a file", () => {
     });
   });
 
+  it.each([
+    "=1+1",
+    "+1",
+    "-1",
+    "@A1",
+    "\n=1+1",
+    "\r\n=1+1",
+    "\t=1",
+    " =1+1",
+    "\u00a0=1",
+    "\u200b=1+1",
+    "\ufeff=1",
+    "\u2028=1",
+    "\u0000=1",
+    "\u0301=1",
+    "\uff1d1+1",
+    " \uff0b1",
+    "\uff0d1",
+    "\uff20A1",
+    "\nA1",
+  ])("takes %j for no formula", (note) => {
+    const { data } = Papa.parse<Record<string, string>>(writeLogTable([{ ...run, note }]).trimEnd(), { header: true });
+    expect(data[0]?.note).toBe(`'${note}`);
+  });
+
+  it.each(["wrists", "1 = one", "-", "x=1", "3\n=4", ""])("leaves %j as it is", (note) => {
+    const { data } = Papa.parse<Record<string, string>>(writeLogTable([{ ...run, note }]), { header: true });
+    expect(data[0]?.note).toBe(note === "-" ? "'-" : note);
+  });
+
   it("is JSON whose runs are sound", () => {
     const { runs } = JSON.parse(writeLogJson([run])) as { runs: unknown[] };
     expect(runs.map((one) => runSchema.parse(one))).toEqual([run]);

@@ -48,9 +48,15 @@ function rowOf({ at, fill, step, tempo, result, by, seconds, fault, numbers, not
   ];
 }
 
+/**
+ * The beginning of what a spreadsheet may take for a formula: a sign, also a full-width one, after anything that can't be seen
+ * or that is trimmed; or what may begin another cell.
+ */
+const FORMULA = /^[\s\p{C}\p{Z}\p{M}]*[=+\-@\uFF1D\uFF0B\uFF0D\uFF20]|^[\t\r\n]/u;
+
 /** Comma-separated values with a heading line (RFC 4180). Text that a spreadsheet would take for a formula is quoted. */
 export function writeLogTable(runs: readonly Run[]): string {
-  return `${Papa.unparse({ fields: [...COLUMNS], data: runs.map(rowOf) }, { escapeFormulae: /^[=+\-@\t\r]/ })}\r\n`;
+  return `${Papa.unparse({ fields: [...COLUMNS], data: runs.map(rowOf) }, { escapeFormulae: FORMULA })}\r\n`;
 }
 
 export function writeLogJson(runs: readonly Run[]): string {

@@ -1,7 +1,10 @@
 /** Runs and plans in the book. A run is written down at once; while the database takes none, it waits and is not lost. */
 
 import { z } from "zod";
+import { putAtOnce } from "~/data/put-at-once";
+import { actEntry } from "../acts";
 import type { BookDatabase } from "../database";
+import { mergeRuns } from "./merge";
 import { newPlan, type PlanRow, planSchema } from "./plan";
 import { type FillDay, summariseDay } from "./practice-day";
 import { type Run, runSchema } from "./run";
@@ -118,12 +121,15 @@ async function changeDay(book: BookDatabase, day: number, change: (runs: Run[]) 
   });
 }
 
-/** Puts runs in, each once; one that is there under the same id is replaced. Throws when the database takes none. */
+/** Puts runs in, each once; of one that is there under the same id the notes stay. Throws when the database takes none. */
 export async function putRuns(book: BookDatabase, runs: readonly Run[]): Promise<void> {
   await book.transaction("rw", book.runs, book.practiceDays, async () => {
     for (const [day, more] of groupByDay(runs)) {
-      const ids = new Set(more.map(({ id }) => id));
-      await changeDay(book, day, (before) => [...before.filter(({ id }) => !ids.has(id)), ...more]);
+      await changeDay(book, day, (before) => {
+        const all = new Map(before.map((run) => [run.id, run]));
+        for (const run of more) all.set(run.id, mergeRuns(all.get(run.id) ?? run, run));
+        return [...all.values()];
+      });
     }
   });
 }
@@ -203,12 +209,17 @@ function readWaiting(text: string | null): Run | null {
 
 /** Keeps a run. False when the database did not take it: then it waits, and is tried again with the next one. */
 export async function keepRun(book: BookDatabase, run: Run): Promise<boolean> {
+  // The journal outlives a page that is killed now; the other storage, a database that takes nothing.
+  const entry = actEntry({ do: "run", run });
+  if (book.isOpen()) putAtOnce(book.journal, [entry], () => {});
   try {
     localStorage.setItem(keyOf(book, run.id), JSON.stringify(run));
   } catch {
     // The database may still take it.
   }
-  return keepWaiting(book, [run]);
+  const isKept = await keepWaiting(book, [run]);
+  if (isKept) await book.journal.delete(entry.key).catch(console.error);
+  return isKept;
 }
 
 /** Tries to keep all that waits, and these. */

@@ -4,6 +4,7 @@ import { nameKeyCap } from "~/commands/keys";
 import { KeysButton } from "~/commands/keys-button";
 import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
+import { noteAct } from "~/library/acts";
 import type { BookEntry } from "~/library/cell/entries";
 import { Scale, Star, Trash2 } from "~/ui/icons";
 import { Tags } from "~/ui/tags";
@@ -23,8 +24,10 @@ interface HeadingProps {
 export function Heading({ entry, form, isChanged, history, isComparing, onCompare }: HeadingProps) {
   const fetcher = useFetcher();
   const compareKey = useKey("compare", "c");
-  const submit = (asked: object) =>
+  const submit = (asked: object) => {
+    noteAct("cells", asked);
     void fetcher.submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
+  };
   const note = (change: { favourite?: boolean; tags?: readonly string[] }) => {
     const intent = entry?.row ? "amend" : "mark";
     submit({ intent, id: entry?.id, change });

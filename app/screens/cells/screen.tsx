@@ -2,6 +2,7 @@ import { useMemo, useState } from "react";
 import { useFetcher } from "react-router";
 import type { Meter } from "~/core/time";
 import type { Unsaved } from "~/data/journal";
+import { noteAct } from "~/library/acts";
 import type { AskedCell, CellBenchContent } from "~/library/cell/content";
 import { type BookEntry, indexRudiments } from "~/library/cell/entries";
 import type { CellRow, FillRow } from "~/library/database";
@@ -38,8 +39,11 @@ export function CellsScreen(props: CellsScreenProps) {
   const [aside, setAside] = useState<SetAside | null>(null);
   const [isUnfolded, setUnfolded] = useState(false);
   const strongHand = usePlayer().hands.leading;
-  const restore = (id: string) =>
-    void act.submit(JSON.stringify({ intent: "restore", id }), { method: "post", encType: "application/json" });
+  const restore = (id: string) => {
+    const asked = { intent: "restore", id };
+    noteAct("cells", asked);
+    void act.submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
+  };
   const book = <BookList entries={entries} bin={bin} strongHand={strongHand} onRestore={restore} />;
   return (
     <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start lg:grid-cols-[15.5rem_minmax(0,1fr)] xl:grid-cols-[15.5rem_minmax(0,1fr)_23.5rem]">

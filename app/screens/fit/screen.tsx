@@ -7,6 +7,7 @@ import { UNDO_COMMANDS } from "~/editor/commands";
 import { makeScore } from "~/editor/fill/score";
 import { NamedHeader } from "~/editor/named-header";
 import { useUndo } from "~/editor/undo";
+import { noteAct } from "~/library/acts";
 import type { BookEntry } from "~/library/cell/entries";
 import type { SearchRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
@@ -114,7 +115,10 @@ export function FitScreen(props: FitScreenProps) {
     showBest,
   });
   const [isAsking, setAsking] = useState(false);
-  const act = (asked: object) => void submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
+  const act = (asked: object) => {
+    noteAct("searches", asked);
+    void submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
+  };
   return (
     <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start content-start lg:grid-cols-[21rem_minmax(0,1fr)]">
       <h1 className="sr-only">Fit</h1>

@@ -3,6 +3,7 @@
 import { useFetcher } from "react-router";
 import type { Kit } from "~/core/kit";
 import type { Place } from "~/core/stroke";
+import { noteAct } from "~/library/acts";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import { type ChosenKit, usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
@@ -23,8 +24,10 @@ export function KitTab({ chosen, kit, deskKit, surface, onSurface }: KitTabProps
   const { kits } = usePlayerSession();
   const [, changePreferences] = usePreferences();
   const fetcher = useFetcher();
-  const askKits = (asked: object) =>
+  const askKits = (asked: object) => {
+    noteAct("kits", asked);
     void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/kits", encType: "application/json" });
+  };
   const makeOwn = () => {
     const name = deskKit ? `${deskKit.content.name || "Kit"} (copy)` : `My ${chosen.name.toLowerCase()}`;
     askKits({ intent: "make", content: { name: name.slice(0, MAX_NAME), surfaces: kit.surfaces } });

@@ -7,6 +7,7 @@ import { isHand, LIMBS, type Limb } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import type { Preferences } from "~/library/preferences";
 import { Alarm } from "~/ui/alarm";
+import { useSoon } from "~/ui/use-soon";
 import { LEVEL_OF_PLAYER, sayStrokes, shortLimb, wordCrossing, wordReach } from "~/words/kit";
 
 interface PaceProps {
@@ -135,6 +136,48 @@ function sayRefused(limb: Limb, kind: keyof typeof BOUNDS): string {
   return `${shortLimb(limb)}, ${kind}s: no limb plays that. Use ${least} to ${most} strokes per second; until then your earlier number stays.`;
 }
 
+interface OwnNumberProps {
+  readonly label: string;
+  readonly estimate: string;
+  readonly bounds: { readonly least: number; readonly most: number };
+  readonly isRefused: boolean;
+  readonly value: number | undefined;
+  /** Says whether it is one that is kept. */
+  readonly onTyped: (text: string) => boolean;
+}
+
+function OwnNumber({ label, estimate, bounds, isRefused, value, onTyped }: OwnNumberProps) {
+  /** Until it is kept. */
+  const [typed, setTyped] = useState<string | null>(null);
+  const soon = useSoon();
+  const keep = () => {
+    soon(null);
+    if (typed !== null && (typed === String(value ?? "") || onTyped(typed))) setTyped(null);
+  };
+  return (
+    <input
+      type="number"
+      aria-label={label}
+      className="input input-xs w-18"
+      placeholder={estimate}
+      min={bounds.least}
+      max={bounds.most}
+      aria-invalid={isRefused}
+      step="0.1"
+      value={typed ?? value ?? ""}
+      onChange={(event) => {
+        const text = event.target.value;
+        setTyped(text);
+        soon(() => void onTyped(text));
+      }}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") event.currentTarget.blur();
+      }}
+    />
+  );
+}
+
 /** Numbers that the player has measured: strokes a second, clean and relaxed. */
 function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" | "kit">) {
   const { measured } = preferences;
@@ -142,11 +185,15 @@ function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" 
   const put = (limb: Limb, kind: "single" | "double", text: string) => {
     const value = text === "" ? undefined : Number(text);
     const { least, most } = BOUNDS[kind];
-    if (value !== undefined && !(value >= least && value <= most)) return setRefused({ limb, kind });
+    if (value !== undefined && !(value >= least && value <= most)) {
+      setRefused({ limb, kind });
+      return false;
+    }
     setRefused(null);
     const { [kind]: _, ...rest } = measured[limb] ?? {};
     const next = value === undefined ? rest : { ...rest, [kind]: value };
     onPreferences({ measured: { ...measured, [limb]: next } });
+    return true;
   };
   return (
     <section aria-label="Your own numbers">
@@ -177,21 +224,13 @@ function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" 
               </th>
               {(["single", "double"] as const).map((kind) => (
                 <td key={kind} className="pr-3 py-0.5">
-                  <input
-                    key={`${measured[limb]?.[kind] ?? ""}`}
-                    type="number"
-                    aria-label={`${shortLimb(limb)}: ${kind}s a second`}
-                    className="input input-xs w-18"
-                    placeholder={sayStrokes(1 / limits.limbs[limb][kind])}
-                    min={BOUNDS[kind].least}
-                    max={BOUNDS[kind].most}
-                    aria-invalid={refused?.limb === limb && refused.kind === kind}
-                    step="0.1"
-                    defaultValue={measured[limb]?.[kind] ?? ""}
-                    onBlur={(event) => put(limb, kind, event.target.value)}
-                    onKeyDown={(event) => {
-                      if (event.key === "Enter") event.currentTarget.blur();
-                    }}
+                  <OwnNumber
+                    label={`${shortLimb(limb)}: ${kind}s a second`}
+                    estimate={sayStrokes(1 / limits.limbs[limb][kind])}
+                    bounds={BOUNDS[kind]}
+                    isRefused={refused?.limb === limb && refused.kind === kind}
+                    value={measured[limb]?.[kind]}
+                    onTyped={(text) => put(limb, kind, text)}
                   />
                 </td>
               ))}

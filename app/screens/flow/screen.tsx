@@ -14,6 +14,7 @@ import { ListeningPanel } from "~/editor/listening/listening-panel";
 import { NamedHeader } from "~/editor/named-header";
 import { useUndo } from "~/editor/undo";
 import type { Listening } from "~/formats/listening";
+import { noteAct } from "~/library/acts";
 import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, FlowRow, LessonRow } from "~/library/database";
 import type { FlowContent } from "~/library/flow/content";
@@ -118,7 +119,10 @@ export function FlowScreen(props: FlowScreenProps) {
   const rateJoin = () => {
     if (!flow.rateJoin()) say(NOTHING_TO_RATE);
   };
-  const act = (asked: object) => void submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
+  const act = (asked: object) => {
+    noteAct("flows", asked);
+    void submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
+  };
   useCommands(UNDO_COMMANDS, { history });
   useCommands(FLOW_COMMANDS, {
     togglePlay: () => (canPlay ? playback.toggle() : say(ADD_IDEAS_FIRST)),

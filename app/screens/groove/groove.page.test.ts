@@ -93,6 +93,8 @@ describe("grooves", () => {
 
     await page.getByRole("button", { name: "New groove" }).click();
     await page.getByRole("textbox", { name: "Name of the groove" }).fill("Cellar stomp");
+    // It is this page that gave the fill its new groove.
+    await expect(page.getByText(/changed in another tab/)).toHaveCount(0);
     const line = page.getByRole("textbox", { name: "Stick line" });
     await line.fill("@2 KKKK KKK");
     await expect(page.getByText(/half a quarter|½ quarters too short/)).toBeVisible();

@@ -11,6 +11,7 @@ import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/p
 import { makeScore, pickGroove, settingOf } from "~/editor/fill/score";
 import { makeFormScore } from "~/engrave/form-score";
 import { REPEAT_STYLES, type RepeatStyle } from "~/engrave/notation";
+import { noteAct } from "~/library/acts";
 import type { GrooveRow } from "~/library/database";
 import type { SettingContent } from "~/library/phrase/setting";
 import { usePreferences } from "~/session/preferences";
@@ -101,12 +102,14 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
     (slot: number | null) => chooser.choose(editor.worked().timeline, slot),
     [editor, chooser],
   );
-  const askGrooves = (asked: object) =>
+  const askGrooves = (asked: object) => {
+    noteAct("grooves", asked);
     void fetcher.submit(JSON.stringify({ ...asked, fillId: row.id }), {
       method: "post",
       action: "/grooves/own",
       encType: "application/json",
     });
+  };
 
   const ready = nameForm({ grooveBars: content.grooveBars, window: content.window, stops: setting.stops }, meter);
   const label = `The loop: ${plural(content.grooveBars, "bar")} of groove, then the fill${ready ? ` (${FORM_WORDS[ready].name})` : ""}`;

@@ -15,6 +15,7 @@ import { paperLesson, paperPlayer } from "~/editor/paper/request";
 import { usePaper } from "~/editor/paper/use-paper";
 import { useUndo } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
+import { noteAct } from "~/library/acts";
 import type { BookEntry } from "~/library/cell/entries";
 import { currentBook } from "~/library/current";
 import type { FillRow } from "~/library/database";
@@ -68,8 +69,10 @@ export function LessonScreen(props: LessonScreenProps) {
   const submit = useSubmit();
   const scene = useScene(props, bench);
   const [tab, setTab] = useState<(typeof TABS)[number]["id"]>("list");
-  const ask = (asked: object) =>
+  const ask = (asked: object) => {
+    noteAct("lessons", asked);
     void submit(JSON.stringify(asked), { method: "post", action: "/lessons", encType: "application/json" });
+  };
   return (
     <main className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 py-2.5 flex flex-col gap-3">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1.5 print:hidden">

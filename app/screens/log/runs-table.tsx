@@ -13,12 +13,14 @@ import {
   tableFeatures,
   useTable,
 } from "@tanstack/react-table";
+import { useRef } from "react";
 import { RESULTS } from "~/core/listening";
 import { RUN_KINDS } from "~/core/practice";
 import { writeLogJson, writeLogTable } from "~/library/practice/log-file";
 import { MAX_NOTE, type Run } from "~/library/practice/run";
 import { download } from "~/ui/download";
 import { ArrowDown, ArrowUp, Download } from "~/ui/icons";
+import { useSoon } from "~/ui/use-soon";
 import { FAULT_NAMES } from "~/words/faults";
 import { RESULT_NAMES, RUN_NAMES } from "~/words/practice";
 
@@ -223,18 +225,7 @@ export default function RunsTable({ runs, years, year, hasMore, onYear, onNote, 
                   </td>
                 ))}
                 <td>
-                  <input
-                    className="input input-xs w-44"
-                    aria-label={`Note on the run of ${row.original.fill}`}
-                    defaultValue={row.original.note ?? ""}
-                    maxLength={MAX_NOTE}
-                    onBlur={(event) => {
-                      if (event.target.value !== (row.original.note ?? "")) onNote(row.original, event.target.value);
-                    }}
-                    onKeyDown={(event) => {
-                      if (event.key === "Enter") event.currentTarget.blur();
-                    }}
-                  />
+                  <NoteField run={row.original} onNote={onNote} />
                 </td>
                 <td>
                   <button
@@ -274,5 +265,33 @@ export default function RunsTable({ runs, years, year, hasMore, onYear, onNote, 
         </button>
       </div>
     </div>
+  );
+}
+
+/** A note is kept when its field is left, and a moment after the last key. */
+function NoteField({ run, onNote }: { readonly run: Run; readonly onNote: (run: Run, note: string) => void }) {
+  const soon = useSoon();
+  const kept = useRef(run.note ?? "");
+  const keep = (note: string) => {
+    soon(null);
+    if (note === kept.current) return;
+    kept.current = note;
+    onNote(run, note);
+  };
+  return (
+    <input
+      className="input input-xs w-44"
+      aria-label={`Note on the run of ${run.fill}`}
+      defaultValue={run.note ?? ""}
+      maxLength={MAX_NOTE}
+      onChange={(event) => {
+        const { value } = event.target;
+        soon(() => keep(value));
+      }}
+      onBlur={(event) => keep(event.target.value)}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") event.currentTarget.blur();
+      }}
+    />
   );
 }

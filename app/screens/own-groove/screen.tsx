@@ -20,6 +20,7 @@ import { LineEditor } from "~/editor/line-editor";
 import { NameAndTags } from "~/editor/name-and-tags";
 import { Pictures } from "~/editor/pictures";
 import { UndoButtons } from "~/editor/undo-buttons";
+import { noteAct } from "~/library/acts";
 import type { GrooveRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import { type GrooveContent, MAX_GROOVE_LENGTH } from "~/library/groove/content";
@@ -105,12 +106,14 @@ function Desk({ editor, row, saving, fillId }: DeskProps) {
   useCommands(UNDO_COMMANDS, { history });
   useCommands(PLAY_COMMANDS, { togglePlay: playback.toggle });
   useCommands(PHRASE_COMMANDS, { editor, chooser, sound, say });
-  const ask = (asked: object) =>
+  const ask = (asked: object) => {
+    noteAct("grooves", asked);
     void fetcher.submit(JSON.stringify({ ...asked, fillId }), {
       method: "post",
       action: "/grooves/own",
       encType: "application/json",
     });
+  };
   const back = fillId ? addressOf(fillId, "groove") : "/fills";
   return (
     <main className={`flex-1 flex flex-col ${bench.drawer ? "pb-[62dvh] md:pb-0 lg:pr-[25rem]" : ""}`}>

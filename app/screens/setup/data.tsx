@@ -5,8 +5,8 @@ import { useFetcher } from "react-router";
 import type { BackupStanding } from "~/library/backup";
 import { currentBook } from "~/library/current";
 import { withBackupFile } from "~/session/backups";
+import { theImports } from "~/session/imports";
 import { useSay } from "~/session/session";
-import { useImports } from "~/session/use-imports";
 import { download } from "~/ui/download";
 import { FolderSync, HardDriveDownload, ShieldCheck } from "~/ui/icons";
 import { ImportButton } from "~/ui/import-button";
@@ -26,7 +26,6 @@ interface FolderPicker {
 
 export function YourData({ facts }: { readonly facts: StorageFacts }) {
   const { used, room, isKept, folder } = facts;
-  const imports = useImports();
   const [isWriting, setWriting] = useState(false);
   const { submit } = useFetcher();
   const say = useSay();
@@ -81,7 +80,7 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
         <button type="button" className="btn btn-sm btn-primary" disabled={isWriting} onClick={() => void backUp()}>
           <HardDriveDownload size={15} aria-hidden /> {isWriting ? "Writing the backup…" : "Download a backup"}
         </button>
-        <ImportButton words="Restore from a backup" onFile={(file) => imports.take(file, true)} />
+        <ImportButton words="Restore from a backup" onFile={(file) => theImports.take(file, true)} />
         {isKept ? null : (
           <button type="button" className="btn btn-sm" onClick={() => noted("keep")}>
             <ShieldCheck size={15} aria-hidden /> Ask the browser to keep it

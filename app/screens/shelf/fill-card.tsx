@@ -99,7 +99,7 @@ export function FillCard({ fill, learning, choosing, act }: FillCardProps) {
             className="btn btn-ghost btn-sm btn-square"
             aria-label={`Duplicate ${name}`}
             title="Duplicate"
-            onClick={() => act({ intent: "duplicate", id: fill.id })}
+            onClick={() => act({ intent: "duplicate", id: fill.id, copyId: crypto.randomUUID() })}
           >
             <Copy size={15} aria-hidden />
           </button>

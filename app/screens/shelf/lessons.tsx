@@ -1,6 +1,7 @@
 /** The lessons on the shelf, and the ways to begin one. */
 
 import { Link, useFetcher } from "react-router";
+import { noteAct } from "~/library/acts";
 import type { FillRow, LessonRow } from "~/library/database";
 import { COURSE_ID } from "~/library/lesson/course";
 import { type LessonProgress, lessonProgress } from "~/library/lesson/progress";
@@ -20,8 +21,10 @@ interface LessonsProps {
 
 export function Lessons({ lessons, learning, shown, tag, isAll }: LessonsProps) {
   const fetcher = useFetcher<{ readonly words?: string; readonly bad?: boolean }>();
-  const ask = (asked: object) =>
+  const ask = (asked: object) => {
+    noteAct("lessons", asked);
     void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/lessons", encType: "application/json" });
+  };
   const plans = new Map([...learning].map(([id, one]) => [id, { ...one, learned: null }] as const));
   const hasCourse = lessons.some(({ id }) => id === COURSE_ID);
   const make = () =>

@@ -3,14 +3,15 @@ import { Form, Link, useFetcher } from "react-router";
 import { formatMeter } from "~/core/time";
 import { toItem } from "~/data/rows";
 import type { ExportSubject } from "~/editor/export/subject";
+import { noteAct } from "~/library/acts";
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { FillRow, LessonRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { plainLine } from "~/library/phrase/phrase";
 import { withBackupFile } from "~/session/backups";
+import { theImports } from "~/session/imports";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
-import { useImports } from "~/session/use-imports";
 import { Bin } from "~/ui/bin";
 import { download } from "~/ui/download";
 import { BookOpen, ListChecks, Plus, Search, Target } from "~/ui/icons";
@@ -87,11 +88,12 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
       download(`shelf${BOOK_EXTENSION}`, bytes, "application/json"),
     );
   };
-  const act = (asked: object) =>
+  const act = (asked: object) => {
+    noteAct("fills", asked);
     void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/fills", encType: "application/json" });
-  const imports = useImports();
+  };
   const [notesFile, setNotesFile] = useState<File | null>(null);
-  const takeFile = (file: File) => (isNotesFile(file) ? setNotesFile(file) : imports.take(file, false));
+  const takeFile = (file: File) => (isNotesFile(file) ? setNotesFile(file) : theImports.take(file, false));
   useHandedFile(takeFile);
   const result = fetcher.state === "idle" ? fetcher.data : undefined;
   return (

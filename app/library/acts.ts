@@ -1,0 +1,82 @@
+/**
+ * What is done with one press and changes whole things: binned, brought back, copied. It is noted in the journal in the same turn
+ * in which it is pressed, and then carried out, so that a page that is killed right after has still done it. Each can be carried
+ * out twice without harm.
+ */
+
+import type { JournalEntry } from "~/data/journal";
+import { type Page, thisPage } from "~/data/page";
+import { putAtOnce } from "~/data/put-at-once";
+import { binRow, getRow, restoreRow } from "~/data/rows";
+import { openedBook } from "./current";
+import type { BookDatabase } from "./database";
+import type { RowKey } from "./kinds";
+import { MAX_NAME } from "./phrase/phrase";
+
+export type Act =
+  | { readonly do: "bin" | "restore"; readonly key: RowKey; readonly ids: readonly string[] }
+  /** A fill's copy, under an id that was chosen when it was pressed. */
+  | { readonly do: "copy"; readonly id: string; readonly copyId: string };
+
+export const ACT = "act";
+
+/** An act in the journal. */
+export function actEntry(act: object, page: Page = thisPage()): JournalEntry {
+  const by = page.edit();
+  return { key: `${ACT}:${by.page}:${by.edit}`, of: `${ACT}:${by.page}`, by, baseRevision: 0, content: act };
+}
+
+/** What a screen asks of a route, as far as it is an act. */
+interface Asked {
+  readonly intent?: string;
+  readonly id?: string;
+  readonly ids?: readonly string[];
+  readonly copyId?: string;
+}
+
+function actOf(key: RowKey, { intent, id, ids = id === undefined ? [] : [id], copyId }: Asked): Act | null {
+  if (intent === "delete" || intent === "bin") return { do: "bin", key, ids };
+  if (intent === "restore") return { do: "restore", key, ids };
+  if (intent === "duplicate" && id !== undefined && copyId !== undefined) return { do: "copy", id, copyId };
+  return null;
+}
+
+/** To be called in the press itself, before the route is asked: anything but an act is left to the route. */
+export function noteAct(key: RowKey, asked: object): void {
+  const act = actOf(key, asked);
+  const book = openedBook();
+  if (!act || !book) return;
+  const entry = actEntry(act);
+  putAtOnce(book.journal, [entry], () => {});
+  carryOut(book, entry.key, act).catch(console.error);
+}
+
+/** Does it, and takes it out of the journal in the same transaction. */
+export async function carryOut(book: BookDatabase, entry: string, act: Act): Promise<void> {
+  const key = act.do === "copy" ? "fills" : act.key;
+  await book.transaction("rw", book.table(key), book.journal, async () => {
+    if (act.do === "copy") await copyFill(book, act.id, act.copyId);
+    else for (const id of act.ids) await (act.do === "bin" ? binRow : restoreRow)(book.table(key), id);
+    await book.journal.delete(entry);
+  });
+}
+
+/** A fill's copy under a name and an id of its own, which may be there already; null when the fill is gone. */
+export async function copyFill(book: BookDatabase, id: string, copyId: string) {
+  return book.transaction("rw", book.fills, async () => {
+    const [row, copy] = [await getRow(book.fills, id), await getRow(book.fills, copyId)];
+    if (copy || !row) return copy;
+    const name = `${row.content.name || "Untitled"} (copy)`.slice(0, MAX_NAME);
+    const now = Date.now();
+    const made = {
+      id: copyId,
+      createdAt: now,
+      updatedAt: now,
+      revision: 1,
+      deletedAt: 0,
+      content: { ...row.content, name },
+    };
+    await book.fills.add(made);
+    return made;
+  });
+}

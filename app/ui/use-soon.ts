@@ -1,0 +1,32 @@
+import { useCallback, useEffect, useRef } from "react";
+
+/** Milliseconds after the last key until what was typed counts, even if its field isn't left. */
+const SOON = 600;
+
+/** For fields that wait until typing is over: runs the latest work soon, or when the field goes away. `null` calls it off. */
+export function useSoon(): (work: (() => void) | null) => void {
+  const waiting = useRef<{ readonly work: () => void; readonly timer: ReturnType<typeof setTimeout> } | null>(null);
+  const soon = useCallback((work: (() => void) | null) => {
+    clearTimeout(waiting.current?.timer);
+    waiting.current = null;
+    if (!work) return;
+    const run = () => {
+      waiting.current = null;
+      work();
+    };
+    waiting.current = { work, timer: setTimeout(run, SOON) };
+  }, []);
+  useEffect(() => {
+    const leave = () => {
+      const last = waiting.current?.work;
+      soon(null);
+      last?.();
+    };
+    window.addEventListener("pagehide", leave);
+    return () => {
+      window.removeEventListener("pagehide", leave);
+      leave();
+    };
+  }, [soon]);
+  return soon;
+}
