@@ -1,7 +1,8 @@
 import { type ChildProcess, spawn } from "node:child_process";
+import { createServer as createHttpServer, request, type Server } from "node:http";
 import { createServer } from "node:net";
 import { expect, type Page, test } from "@playwright/test";
-import { exportAs, noteNumber, stackOf } from "./support";
+import { exportAs, noteNumber, PORT, stackOf } from "./support";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -10,13 +11,28 @@ const screen = (page: Page, name: string) =>
 const tab = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "This fill" }).getByRole("link", { name }).click();
 
-/** Waits until everything is kept and this page comes from it. */
-async function kept(page: Page) {
+/** Waits until what opens the app is kept, and this page comes from it. */
+async function opensAlone(page: Page) {
   await page.evaluate(async () => {
     await navigator.serviceWorker.ready;
     if (navigator.serviceWorker.controller) return;
     await new Promise((done) => navigator.serviceWorker.addEventListener("controllerchange", done, { once: true }));
   });
+}
+
+/** Waits until everything is kept, as Setup says it. */
+async function kept(page: Page) {
+  await opensAlone(page);
+  const howFar = () =>
+    page.evaluate(
+      () =>
+        new Promise<number>((told) => {
+          const { port1, port2 } = new MessageChannel();
+          port1.onmessage = ({ data }) => told(data.of - data.kept);
+          navigator.serviceWorker.controller?.postMessage({ type: "how-far" }, [port2]);
+        }),
+    );
+  await expect.poll(howFar).toBe(0);
 }
 
 test("with no network, after one visit to the first screen: every screen, reload, play, edit, search, export", async ({
@@ -64,7 +80,7 @@ test("with no network, after one visit to the first screen: every screen, reload
   await screen(page, "Log");
   await expect(page.getByRole("heading", { name: "Log" })).toBeVisible();
   await screen(page, "Setup");
-  await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
+  await expect(page.getByText("Dime Stack is ready to work offline.")).toBeVisible();
   await screen(page, "Shelf");
   await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
   for (const path of ["/", "/log", "/setup", "/cells", "/fit", "/flow", "/fills"]) {
@@ -72,6 +88,14 @@ test("with no network, after one visit to the first screen: every screen, reload
     await expect(page.getByRole("navigation", { name: "Screens" })).toBeVisible();
     await expect(page.getByText(/couldn't be fetched/)).toHaveCount(0);
   }
+  await page.goto("/SETUP");
+  await expect(page.getByRole("heading", { name: "Setup" })).toBeVisible();
+  for (const path of ["/nope", "/fills//stack", "/a/b/c/d"]) {
+    await page.goto(path);
+    await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
+  }
+  await page.getByRole("link", { name: "To the Shelf" }).click();
+  await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
 });
 
 /** A server of this test's own, that can be stopped. */
@@ -99,6 +123,53 @@ function stopped(server: ChildProcess): Promise<unknown> {
   server.kill("SIGTERM");
   return gone;
 }
+
+/** Between the browser and the tests' server; gives up where `isGone` says so. */
+async function standBetween(port: number, isGone: (path: string) => boolean): Promise<Server> {
+  const between = createHttpServer((asked, answer) => {
+    if (isGone(asked.url ?? "")) return asked.socket.destroy();
+    const { method, url: path, headers } = asked;
+    request({ port: PORT, host: "127.0.0.1", method, path, headers }, (found) => {
+      answer.writeHead(found.statusCode ?? 500, found.headers);
+      found.pipe(answer);
+    }).end();
+  });
+  await new Promise<void>((ready) => between.listen(port, "127.0.0.1", ready));
+  return between;
+}
+
+test("a server that dies in the first visit: the fill opens and plays, and what is missing comes once it is back", async ({
+  browser,
+}) => {
+  const port = await freePort();
+  let isLost = (path: string) => /\/assets\/(cymbals|letters)-/.test(path);
+  const between = await standBetween(port, (path) => isLost(path));
+  const context = await browser.newContext({ serviceWorkers: "allow" });
+  try {
+    const page = await context.newPage();
+    await page.goto(`http://127.0.0.1:${port}/`);
+    const { line, rail, play, stop } = stackOf(page);
+    await expect(line).toBeVisible();
+    await opensAlone(page);
+    isLost = () => true;
+    await page.reload();
+    await line.fill("@4 RLRRLK");
+    await play.click();
+    await expect(rail.locator("[data-playing]").first()).toBeVisible();
+    await stop.click();
+    await screen(page, "Setup");
+    await expect(
+      page.getByText(/^Fills work offline already\. The rest is being kept: \d+ of \d+ files\./),
+    ).toBeVisible();
+    isLost = () => false;
+    await page.reload();
+    await expect(page.getByText("Dime Stack is ready to work offline.")).toBeVisible();
+  } finally {
+    await context.close();
+    between.closeAllConnections();
+    between.close();
+  }
+});
 
 test("a new version is offered, waits, and is used when asked; meanwhile the page goes on", async ({ browser }) => {
   const port = await freePort();

@@ -10,8 +10,9 @@ const ROOT = fileURLToPath(new URL("..", import.meta.url));
 const CLIENT = join(ROOT, "build", "client");
 const WORKER = join(CLIENT, "service-worker.js");
 
-/** In the place of an id, as app/offline/documents.ts has it. */
+/** In the place of an id, and for no screen's address, as app/offline/documents.ts has them. */
 const ANY = "any";
+const NOT_FOUND = "/nothing-here";
 
 /** The addresses of all screens, and of the data that ships with them. */
 async function listAddresses() {
@@ -23,7 +24,8 @@ async function listAddresses() {
   const addresses = Object.values(routes).flatMap((route) => {
     const { id, module } = route;
     const parts = pathOf(route);
-    if (parts.includes("*")) return [];
+    // One stands for all addresses that no screen has.
+    if (parts.includes("*")) return [NOT_FOUND];
     // Data without a page: what ships is kept, the demo's book is in the database once it is needed.
     if (!module.default) return module.loader && !parts.includes("demo") ? [`/${parts.join("/")}`] : [];
     const isOptional = parts.at(-1)?.endsWith("?");

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { isSameDocument } from "./documents";
+import { isLater, isSameDocument } from "./documents";
 
 describe("the document that is kept for an address", () => {
   test.each([
@@ -10,7 +10,26 @@ describe("the document that is kept for an address", () => {
     ["/fills/any", "/fills/f-1/stack", false],
     ["/", "/log", false],
     ["/log", "/", false],
+    ["/setup", "/SETUP", true],
+    ["/fills/any/stack", "/Fills/F-1/Stack", true],
+    ["/fills/any", "/fills//stack", false],
+    ["/fills/any/stack", "/fills//stack", false],
+    ["/nothing-here", "/nope", false],
   ])("%s for %s: %s", (kept, asked, is) => {
     expect(isSameDocument(kept, asked)).toBe(is);
   });
+});
+
+test.each([
+  ["/fills/any/stack", false],
+  ["/assets/first-Abc.js", false],
+  ["/assets/staff-Abc.js", false],
+  ["/assets/sounds-Abc.js", false],
+  ["/assets/instrument-sans-latin-wght-normal-Abc.woff2", false],
+  ["/assets/paper-Abc.js", true],
+  ["/assets/cymbals-Abc.wav", true],
+  ["/assets/instrument-sans-latin-400-normal-Abc.woff", true],
+  ["/assets/martian-mono-cyrillic-wght-normal-Abc.woff2", true],
+])("%s is kept later: %s", (path, is) => {
+  expect(isLater(path)).toBe(is);
 });

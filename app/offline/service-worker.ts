@@ -1,67 +1,124 @@
 /// <reference lib="webworker" />
 /**
- * Keeps the whole app in the browser after the first visit. Everything comes from what was kept when this version was
- * installed; the network is asked for what is not there. A new version is kept beside the old one and waits until a page
- * asks for it.
+ * Keeps the whole app in the browser after the first visit: first what opens it and plays a fill, then the rest. Everything comes
+ * from what was kept of this version; the network is asked for what is not there. A new version is kept whole beside the old one
+ * and waits until a page asks for it.
  */
 
-import { clientsClaim, setCacheNameDetails } from "workbox-core";
-import { matchPrecache, type PrecacheEntry, precache } from "workbox-precaching";
+import { clientsClaim } from "workbox-core";
 import { registerRoute } from "workbox-routing";
-import { isSameDocument } from "./documents";
+import { isLater, isSameDocument, NOT_FOUND } from "./documents";
 
 declare const self: ServiceWorkerGlobalScope & {
   /** Whose book it is, put in front by the server. */
   readonly BOOK?: string;
+  readonly __WB_MANIFEST: readonly { readonly url: string; readonly revision: string | null }[];
 };
 
 const PREFIX = "dime-stack-";
 /** How many versions stay: a page that is still open goes on with its own. */
 const VERSIONS = 2;
+/** Files that are fetched at the same time: as many as a browser has connections. */
+const AT_ONCE = 6;
+const TRIES = 3;
+/** Milliseconds before another try. */
+const TRY_AGAIN = 1_000;
 
 // The build puts the list in.
-const kept = self.__WB_MANIFEST as (PrecacheEntry & { readonly revision: string | null })[];
-const version = kept.find(({ url }) => url === "/")?.revision ?? "0";
+const entries = self.__WB_MANIFEST;
+const urls = entries.map(({ url }) => new URL(url, self.location.origin));
+const version = entries.find(({ url }) => url === "/")?.revision ?? "0";
 const cacheName = `${PREFIX}${self.BOOK ?? "own"}-${version}`;
-setCacheNameDetails({ precache: cacheName, prefix: "", suffix: "" });
-precache(kept);
 
-const urls = kept.map(({ url }) => new URL(url, self.location.origin));
 const documents = urls.filter(({ pathname }) => !pathname.includes("."));
 const data = urls.filter(({ pathname }) => pathname.endsWith(".data"));
 
-async function keptOr(request: Request, url: URL | undefined): Promise<Response> {
-  const found = url && (await matchPrecache(url.pathname + url.search));
-  return found ?? fetch(request);
+async function keptOf(url: URL | string): Promise<Response | undefined> {
+  const { pathname, search } = new URL(url, self.location.origin);
+  return (await caches.open(cacheName)).match(pathname + search, { ignoreVary: true });
+}
+
+async function listMissing(wanted: readonly URL[]): Promise<URL[]> {
+  const kept = new Set((await (await caches.open(cacheName)).keys()).map(({ url }) => url));
+  return wanted.filter(({ href }) => !kept.has(href));
+}
+
+async function keepOne(url: URL): Promise<void> {
+  for (let left = TRIES; ; left--) {
+    try {
+      const response = await fetch(url);
+      const isMeant = response.ok || (url.pathname === NOT_FOUND && response.status === 404);
+      if (!isMeant) throw new Error(`${url.pathname}: ${response.status}`);
+      await (await caches.open(cacheName)).put(url, response);
+      return;
+    } catch (error) {
+      if (left <= 1) throw error;
+      await new Promise((done) => setTimeout(done, TRY_AGAIN));
+    }
+  }
+}
+
+/** Rejects when something can't be fetched; what was fetched is kept all the same. */
+async function keep(wanted: readonly URL[]): Promise<void> {
+  const left = await listMissing(wanted);
+  const lane = async () => {
+    for (let next = left.shift(); next; next = left.shift()) await keepOne(next);
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, lane));
+}
+
+let keepingAll: Promise<void> | null = null;
+function keepAll(): Promise<void> {
+  keepingAll ??= keep(urls).finally(() => {
+    keepingAll = null;
+  });
+  return keepingAll;
 }
 
 // What ships is the same for every fill, so that one document serves them all.
 registerRoute(
   ({ request }) => request.mode === "navigate",
-  ({ request, url }) =>
-    keptOr(
-      request,
-      documents.find(({ pathname }) => isSameDocument(pathname, url.pathname)),
-    ),
+  async ({ request, url }) => {
+    const known = documents.find(({ pathname }) => isSameDocument(pathname, url.pathname));
+    const found = known && (await keptOf(known));
+    if (found) return found;
+    try {
+      return await fetch(request);
+    } catch (error) {
+      const none = known ? undefined : await keptOf(NOT_FOUND);
+      if (none) return none;
+      throw error;
+    }
+  },
 );
 registerRoute(
   ({ url, request }) =>
     request.method === "GET" && url.origin === self.location.origin && url.pathname.endsWith(".data"),
-  ({ request, url }) =>
-    keptOr(
-      request,
-      data.find(({ searchParams }) => searchParams.get("_routes") === url.searchParams.get("_routes")),
-    ),
+  async ({ request, url }) => {
+    const known = data.find(({ searchParams }) => searchParams.get("_routes") === url.searchParams.get("_routes"));
+    return (known && (await keptOf(known))) ?? fetch(request);
+  },
 );
 // Files of any version that is kept.
 registerRoute(
   ({ url }) => url.origin === self.location.origin && url.pathname !== "/service-worker.js",
   async ({ request, url }) =>
-    (await caches.match(request, { ignoreVary: true })) ?? (await matchPrecache(url.pathname)) ?? fetch(request),
+    (await caches.match(request, { ignoreVary: true })) ?? (await keptOf(url.pathname)) ?? fetch(request),
 );
 
-self.addEventListener("message", ({ data: asked }) => {
+// A first visit can be left in a moment; a new version has time, and must never be used in part.
+self.addEventListener("install", (event) =>
+  event.waitUntil(keep(self.registration.active ? urls : urls.filter(({ pathname }) => !isLater(pathname)))),
+);
+self.addEventListener("message", (event) => {
+  const { data: asked, ports } = event;
   if (asked?.type === "use-now") void self.skipWaiting();
+  if (asked?.type === "keep-all") event.waitUntil(keepAll().catch(() => {}));
+  if (asked?.type === "how-far") {
+    event.waitUntil(
+      listMissing(urls).then(({ length }) => ports[0]?.postMessage({ kept: urls.length - length, of: urls.length })),
+    );
+  }
 });
 self.addEventListener("activate", (event) => event.waitUntil(forgetOld()));
 // Only the first version takes over a page that is open: it has nothing before it that could be disturbed.

@@ -5,28 +5,10 @@
 
 import { useEffect, useState } from "react";
 import { flushSaves } from "~/data/autosave";
+import { startKeepingApp } from "./offline";
 import { useStorageKeeper } from "./storage-keeper";
 import { useImportWatch } from "./use-imports";
 import { useOutputWatch } from "./use-output";
-
-const WORKER = "/service-worker.js";
-
-/** Registers what keeps the app, once the page has nothing better to do; calls back with a version that waits. */
-async function keepApp(onWaiting: (worker: ServiceWorker) => void): Promise<void> {
-  const registration: ServiceWorkerRegistration | undefined = await navigator.serviceWorker.register(WORKER);
-  // A browser that is told to keep no such worker may say nothing.
-  if (!registration) return;
-  const look = () => {
-    // With nothing in control, what waits is the first version there is.
-    if (registration.waiting && navigator.serviceWorker.controller) onWaiting(registration.waiting);
-  };
-  look();
-  registration.addEventListener("updatefound", () => registration.installing?.addEventListener("statechange", look));
-  document.addEventListener("visibilitychange", () => {
-    // Without a network there is nothing newer.
-    if (document.visibilityState === "visible") registration.update().catch(() => {});
-  });
-}
 
 export default function Caretaker() {
   useStorageKeeper();
@@ -35,7 +17,7 @@ export default function Caretaker() {
   const [waiting, setWaiting] = useState<ServiceWorker | null>(null);
   useEffect(() => {
     if (import.meta.env.DEV || !("serviceWorker" in navigator)) return;
-    const start = () => void keepApp(setWaiting).catch(console.error);
+    const start = () => startKeepingApp(setWaiting);
     // The first picture comes first.
     const idle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 1));
     const onLoad = () => void idle(start);

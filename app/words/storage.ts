@@ -22,6 +22,15 @@ export function wordStanding({ last, atRisk }: Pick<BackupStanding, "last" | "at
   return `${backedUp} ${plural(atRisk, "change isn't", "changes aren't")} in a backup.`;
 }
 
+/** Null where nothing keeps the app, or nothing yet. */
+export function wordOffline(progress: { readonly kept: number; readonly of: number } | null): string {
+  if (!progress) return "Dime Stack isn't ready to work offline yet.";
+  const { kept, of } = progress;
+  return kept < of
+    ? `Fills work offline already. The rest is being kept: ${kept} of ${of} files.`
+    : "Dime Stack is ready to work offline.";
+}
+
 export function wordReminder(atRisk: number): string {
   return `${plural(atRisk, "change", "changes")} to your fills and practice ${atRisk === 1 ? "is" : "are"} only in this browser. A backup is one file that you can keep elsewhere.`;
 }

@@ -1,17 +1,18 @@
 /** The player's data: how much there is, whether the browser keeps it, backups and restoring. */
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useFetcher } from "react-router";
 import type { BackupStanding } from "~/library/backup";
 import { currentBook } from "~/library/current";
 import { withBackupFile } from "~/session/backups";
 import { theImports } from "~/session/imports";
+import { askHowFar, type OfflineProgress } from "~/session/offline";
 import { useSay } from "~/session/session";
 import { download } from "~/ui/download";
 import { FolderSync, HardDriveDownload, ShieldCheck } from "~/ui/icons";
 import { ImportButton } from "~/ui/import-button";
 import { ImportStatus } from "~/ui/import-state";
-import { wordBytes, wordStanding } from "~/words/storage";
+import { wordBytes, wordOffline, wordStanding } from "~/words/storage";
 
 export interface StorageFacts extends BackupStanding {
   /** Bytes; null where the browser doesn't say. */
@@ -22,6 +23,43 @@ export interface StorageFacts extends BackupStanding {
 
 interface FolderPicker {
   readonly showDirectoryPicker?: (options: { readonly mode: "readwrite" }) => Promise<FileSystemDirectoryHandle>;
+}
+
+/** Milliseconds between two looks while files are still coming. */
+const LOOK_AGAIN = 1_000;
+
+/** How far the app is kept for use without a network. */
+function OfflineState() {
+  const [progress, setProgress] = useState<OfflineProgress | null>(null);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let isOver = false;
+    const look = async () => {
+      const next = await askHowFar();
+      if (isOver) return;
+      setProgress(next);
+      if (!next || next.kept < next.of) timer = setTimeout(() => void look(), LOOK_AGAIN);
+    };
+    void look().catch(console.error);
+    return () => {
+      isOver = true;
+      clearTimeout(timer);
+    };
+  }, []);
+  const isComing = progress !== null && progress.kept < progress.of;
+  return (
+    <p className="text-sm flex flex-wrap items-center gap-x-3" role="status">
+      {wordOffline(progress)}
+      {isComing ? (
+        <progress
+          className="progress w-40"
+          value={progress.kept}
+          max={progress.of}
+          aria-label="Files kept for use without a network"
+        />
+      ) : null}
+    </p>
+  );
 }
 
 export function YourData({ facts }: { readonly facts: StorageFacts }) {
@@ -75,6 +113,7 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
           : "When the device runs out of space, the browser may delete it."}
       </p>
       <p className="text-sm">{wordStanding(facts)}</p>
+      <OfflineState />
       <ImportStatus />
       <div className="flex flex-wrap gap-2">
         <button type="button" className="btn btn-sm btn-primary" disabled={isWriting} onClick={() => void backUp()}>
