@@ -28,6 +28,7 @@ import type { Route } from "./+types/root";
 import "./app.css";
 import { loadFirstFill, loadGrooves, loadKits, servedBook } from "./content";
 import { type StorageTrouble, troubleOf } from "./data/trouble";
+import { useAnotherTry } from "./ui/opening-trouble";
 import { PageContext } from "./ui/page-context";
 import { Trouble } from "./ui/trouble";
 import { Later } from "./views/later";
@@ -67,6 +68,8 @@ const NOTHING_OWN = {
   own: [] as KitRow[],
   binned: [] as KitRow[],
   trouble: null as StorageTrouble | null,
+  /** What the trouble came from. */
+  error: null as unknown,
 };
 
 function isNewcomer(request: Request): boolean {
@@ -97,7 +100,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   });
   const own = readBook().catch((error: unknown) => {
     console.error(error);
-    return { ...NOTHING_OWN, trouble: troubleOf(error) };
+    return { ...NOTHING_OWN, trouble: troubleOf(error), error };
   });
   const [{ kits }, loaded] = await Promise.all([shipped, own]);
   return { ...loaded, kits, first: null, isRead: true };
@@ -106,7 +109,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
 /** What reads the book comes after the first picture, and so does the database, which is asked for at the same time. */
 async function readBook() {
   const [{ loadOwn }] = await Promise.all([import("~/library/own"), currentBook()]);
-  return { ...(await loadOwn()), trouble: null };
+  return { ...(await loadOwn()), trouble: null, error: null };
 }
 clientLoader.hydrate = true as const;
 
@@ -138,7 +141,8 @@ export function Layout({ children }: { children: React.ReactNode }) {
 }
 
 export default function App({ loaderData }: Route.ComponentProps) {
-  const { preferences, kits: shipped, own, binned, trouble } = loaderData;
+  const { preferences, kits: shipped, own, binned, trouble, error } = loaderData;
+  useAnotherTry(error);
   const kits = useMemo(() => ({ shipped, own, binned }), [shipped, own, binned]);
   return (
     <PreferencesProvider stored={preferences}>
@@ -210,6 +214,7 @@ function SetUp() {
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const missing = isRouteErrorResponse(error) && error.status === 404;
   const trouble = troubleOf(error);
+  useAnotherTry(error);
   return (
     <BareShell>
       <Trouble

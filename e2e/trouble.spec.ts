@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { downloadOf, NEWCOMER, openLine } from "./support";
+import { downloadOf, NEWCOMER, openLine, stackOf } from "./support";
 
 /** While it is set, nothing can be written: the disk is full. */
 const setFull = (page: Page, isFull: boolean) =>
@@ -162,5 +162,25 @@ test.describe("a browser that keeps nothing", () => {
     });
     await page.goto("/");
     await expect(page.getByText(/The browser's storage isn't answering/).first()).toBeVisible();
+  });
+
+  test("that falters, as right after a crash, is asked again until it answers; nobody has to reload", async ({
+    page,
+  }) => {
+    await page.addInitScript(() => {
+      const { open } = IDBFactory.prototype;
+      const began = performance.now();
+      IDBFactory.prototype.open = function (...given: Parameters<typeof open>) {
+        if (performance.now() - began < 6_000)
+          throw new DOMException("Internal error opening backing store", "UnknownError");
+        return open.apply(this, given);
+      };
+    });
+    await page.goto("/setup");
+    await page.goto("/fills");
+    const { line, saved } = stackOf(page);
+    await expect(line).toBeEditable();
+    await line.fill("@4 RLRLKK");
+    await expect(saved).toBeVisible();
   });
 });

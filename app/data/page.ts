@@ -1,5 +1,7 @@
 /** This page among the others of the browser that have the book open: who wrote what is told by it, never by a clock. */
 
+import { within } from "./trouble";
+
 /** Which edit of which page. A page numbers its edits, whatever they belong to. */
 export interface Writer {
   readonly page: string;
@@ -54,9 +56,12 @@ export function thisPage(): Page {
   return made;
 }
 
-/** The ids of all pages that are open. Without the browser's locks, of none. */
+/** Milliseconds. */
+const SILENT_AFTER = 3_000;
+
+/** The ids of all pages that are open. Without the browser's locks, or an answer from them, of none. */
 export async function openPages(): Promise<ReadonlySet<string>> {
   if (typeof navigator === "undefined" || !navigator.locks) return new Set();
-  const { held = [] } = await navigator.locks.query();
+  const { held = [] } = await within(SILENT_AFTER, navigator.locks.query()).catch(() => ({ held: [] }));
   return new Set(held.flatMap(({ name = "" }) => (name.startsWith(LOCK) ? [name.slice(LOCK.length)] : [])));
 }

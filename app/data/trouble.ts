@@ -26,11 +26,30 @@ const NAMES: Readonly<Record<string, StorageTrouble>> = {
 
 /** The trouble that an error tells of, or that it was caused by. */
 export function troubleOf(error: unknown): StorageTrouble {
+  return (
+    namesOf(error)
+      .map((name) => NAMES[name])
+      .find((known) => known !== undefined) ?? "other"
+  );
+}
+
+/** The names of an error and of what caused it. */
+function namesOf(error: unknown): string[] {
+  const names: string[] = [];
   for (let cause = error; cause instanceof Error || cause instanceof DOMException; cause = causeOf(cause)) {
-    const known = NAMES[cause.name];
-    if (known) return known;
+    names.push(cause.name);
   }
-  return "other";
+  return names;
+}
+
+/** What a browser's storage answers when it is at fault itself: right after a crash it may still be busy with its files. */
+const PASSING = ["UnknownError", "AbortError", "OpenFailedError", "InvalidStateError", "TimeoutError"];
+
+/** Whether the same may go well in a moment. */
+export function isPassing(error: unknown): boolean {
+  return (
+    ["silent", "blocked", "full"].includes(troubleOf(error)) || namesOf(error).some((name) => PASSING.includes(name))
+  );
 }
 
 function causeOf(error: object): unknown {

@@ -4,7 +4,7 @@ import Dexie, { type Table } from "dexie";
 import { verifySaves } from "~/data/autosave";
 import type { JournalTable } from "~/data/journal";
 import type { Row, RowTable } from "~/data/rows";
-import { makeTrouble, within } from "~/data/trouble";
+import { isPassing, makeTrouble, troubleOf, within } from "~/data/trouble";
 import type { RudimentMark } from "./cell/content";
 import { bringUpToChanges, type Change, trackChanges } from "./changes";
 import type { FlowRecordRow } from "./flow/record";
@@ -90,6 +90,9 @@ const VERSION_STEP = 10;
 /** Opening that has not answered by then is told. Milliseconds. */
 const SILENT_AFTER = 10_000;
 
+const OPENING_TRIES = 4;
+/** Milliseconds. */
+const TRY_AGAIN = 500;
 /** Milliseconds after which a database that is being deleted is gone. */
 const DELETED_AFTER = 500;
 
@@ -116,7 +119,16 @@ export async function openDatabase(name: BookName): Promise<BookDatabase> {
   database.on("blocked", () => {
     isBlocked = true;
   });
-  await within(SILENT_AFTER, database.open(), () => makeTrouble(isBlocked ? "BlockedError" : "SilentError"));
+  for (let left = OPENING_TRIES; ; left--) {
+    try {
+      await within(SILENT_AFTER, database.open(), () => makeTrouble(isBlocked ? "BlockedError" : "SilentError"));
+      break;
+    } catch (error) {
+      // Right after a crash the browser may still hold the database's files.
+      if (left <= 1 || !isPassing(error) || troubleOf(error) === "silent" || isBlocked) throw error;
+      await new Promise((done) => setTimeout(done, TRY_AGAIN));
+    }
+  }
   // It would open an earlier version's tables as well as it can; what the later version makes of that is not known here.
   if (database.backendDB().version > LATEST_VERSION * VERSION_STEP) {
     database.close();

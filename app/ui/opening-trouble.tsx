@@ -1,7 +1,22 @@
-import { isRouteErrorResponse } from "react-router";
+import { useEffect } from "react";
+import { isRouteErrorResponse, useRevalidator } from "react-router";
 import { troubleOf } from "~/data/trouble";
-import { wordOpening } from "~/words/saving";
+import { isWorthAnotherTry, wordOpening } from "~/words/saving";
 import { Trouble } from "./trouble";
+
+/** Milliseconds between two tries. */
+const TRY_AGAIN = 4_000;
+
+/** Reads again what couldn't be opened, every few seconds, while there is hope. */
+export function useAnotherTry(error: unknown) {
+  const { revalidate, state } = useRevalidator();
+  const isWaiting = state === "idle" && isWorthAnotherTry(error);
+  useEffect(() => {
+    if (!isWaiting) return;
+    const timer = setTimeout(() => void revalidate(), TRY_AGAIN);
+    return () => clearTimeout(timer);
+  }, [isWaiting, revalidate]);
+}
 
 interface OpeningTroubleProps {
   readonly error: unknown;
@@ -15,6 +30,7 @@ interface OpeningTroubleProps {
 export function OpeningTrouble({ error, what, missing }: OpeningTroubleProps) {
   const isMissing = isRouteErrorResponse(error) && error.status === 404;
   const trouble = troubleOf(error);
+  useAnotherTry(error);
   return (
     <Trouble
       title={isMissing ? `There is no such ${what}` : `This ${what} can't be opened right now`}

@@ -1,6 +1,6 @@
 /** What is said of saving, and of a browser that keeps nothing. */
 
-import type { StorageTrouble } from "~/data/trouble";
+import { isPassing, type StorageTrouble } from "~/data/trouble";
 
 /** What is wrong with the storage, and what to do about it. */
 const TROUBLES: Readonly<Record<StorageTrouble, string>> = {
@@ -25,6 +25,11 @@ export function wordFailedSave(trouble: StorageTrouble, isNoted: boolean, what: 
     ? `Your last change is written down in this browser, but not in the ${what} yet.`
     : "Your last changes are only in this tab. Download a copy before you close it.";
   return `${TROUBLES[trouble]} ${where}`;
+}
+
+/** Whether trying again in a moment may help. */
+export function isWorthAnotherTry(error: unknown): boolean {
+  return isNetwork(error) || isPassing(error);
 }
 
 /** Whether a fetch that got no answer, or a part of the app that couldn't be fetched, is the reason. */
