@@ -3,6 +3,7 @@
 import Dexie, { type Table } from "dexie";
 import { verifySaves } from "~/data/autosave";
 import type { JournalTable } from "~/data/journal";
+import { limitWrites } from "~/data/limit-writes";
 import type { Row, RowTable } from "~/data/rows";
 import { isPassing, makeTrouble, troubleOf, within } from "~/data/trouble";
 import type { RudimentMark } from "./cell/content";
@@ -74,6 +75,7 @@ export class BookDatabase extends Dexie {
       if (version === CHANGES_VERSION) stores.upgrade(bringUpToChanges);
     }
     trackChanges(this, KEYS);
+    limitWrites(this);
   }
 
   /** The tables of all kinds and what follows from them, for a transaction over the whole book. */

@@ -12,6 +12,8 @@ import { importBook } from "../transfer";
 import { lessonContentSchema } from "./content";
 
 export const COURSE_ID = "starter-course";
+/** Milliseconds that it may take to come. */
+const COURSE_WITHIN = 30_000;
 
 /** As the server sends it: right-handed. */
 export const courseSchema = z.strictObject({
@@ -42,7 +44,7 @@ export async function takeCourse(book: BookDatabase, load: () => Promise<unknown
 }
 
 async function fetchCourse(): Promise<unknown> {
-  const response = await fetch("/content/course");
+  const response = await fetch("/content/course", { signal: AbortSignal.timeout(COURSE_WITHIN) });
   if (!response.ok) throw new Error(`The course could not be loaded (${response.status}).`);
   return response.json();
 }
