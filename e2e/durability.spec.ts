@@ -1,10 +1,33 @@
 import { expect, type Page, test } from "@playwright/test";
 import { proveDurability } from "../proof/durability.mjs";
+import { soak } from "../proof/soak.mjs";
 import { openShelf, PORT } from "./support";
 
-test("a killed browser loses no typing older than a second, and shows nothing stale", async () => {
-  const { failures } = await proveDurability({ address: `http://127.0.0.1:${PORT}`, kills: 2, seed: 7 });
-  expect(failures).toEqual([]);
+const address = `http://127.0.0.1:${PORT}`;
+
+for (const kind of ["typing", "bin", "run", "upgrade"]) {
+  test(`a killed browser loses nothing older than a second, and shows nothing stale: ${kind}`, async () => {
+    const { failures } = await proveDurability({ address, kind, kills: 1, seed: 7 });
+    expect(failures).toEqual([]);
+  });
+}
+
+test("after a day of use the book holds what it must", async () => {
+  const acts = [
+    "make",
+    "bringIn",
+    "backUp",
+    "edit",
+    "clock",
+    "bin",
+    "practise",
+    "restore",
+    "offline",
+    "update",
+    "both",
+  ];
+  const { differences } = await soak({ address, acts, seed: 11 });
+  expect(differences).toEqual([]);
 });
 
 test("a fill that is copied and one that is binned stay so, though their page dies in the same moment", async ({

@@ -1,6 +1,6 @@
 /**
- * Types into the app in a real browser, kills the browser, opens it again, and looks what is there: nothing older than a
- * second may be lost, and nothing older than that be shown.
+ * Does something in the app in a real browser, kills the browser, opens it again, and looks what is there: nothing older than a
+ * second may be lost, and nothing older than that be shown. What is done is one of several kinds: see kinds.mjs.
  */
 import { spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
@@ -8,21 +8,13 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
 import { CHROMIUM_ARGS, findChromium } from "../scripts/chromium.mjs";
+import { KINDS } from "./kinds.mjs";
+import { makeRandom } from "./random.mjs";
 
-/** Milliseconds of typing that a killed browser may lose. */
+/** Milliseconds of work that a killed browser may lose. */
 export const MAY_LOSE = 1_000;
-const LETTERS = "RLKHrl >-";
-
-/** Numbers from 0 to 1 that are the same for the same seed. */
-function makeRandom(seed) {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
+/** Between two acts, in milliseconds. */
+const PACE = { least: 40, most: 1_400 };
 
 /** A browser of its own process group, so that it can be killed whole, over a profile that stays. */
 async function openBrowser(profile) {
@@ -61,19 +53,18 @@ async function openBrowser(profile) {
 /** Whether the browser is killed just as the app writes, instead of at any moment. */
 const isAtWrite = (round) => round % 2 === 1;
 
-/** Types at a pace until the moment has come; returns what was in the field at which time, and when it was killed. */
-async function typeAndKill(page, kill, random, round) {
-  const line = page.getByRole("textbox", { name: "Stick line" });
-  await line.waitFor();
-  await line.fill("@4 ");
+/** Acts at a pace until the moment has come; returns what must be there after which act, and when it was killed. */
+async function actAndKill(kind, { page, kill }, address, random, round) {
+  const act = await kind.setUp(page, address, round, random);
   await page.waitForTimeout(MAY_LOSE + 300);
-  const typed = [{ at: 0, text: await line.inputValue() }];
-  const pace = 40 + random() * 1_360;
-  const total = 400 + random() * 4_000;
+  /** What must be there from `at` on. */
+  const states = [{ at: 0, state: act.state }];
+  const pace = PACE.least + random() * (PACE.most - PACE.least);
+  const total = (kind.lead ?? 400) + random() * (kind.span ?? 4_000);
   let killedAt = Number.POSITIVE_INFINITY;
   const began = performance.now();
   let writes = Math.ceil(random() * 12);
-  if (isAtWrite(round)) {
+  if (isAtWrite(round) && !kind.isQuick) {
     page.on("console", (message) => {
       if (message.text() === "write" && --writes === 0 && killedAt === Number.POSITIVE_INFINITY) {
         killedAt = performance.now();
@@ -88,26 +79,24 @@ async function typeAndKill(page, kill, random, round) {
       };
     });
   }
-  await line.focus();
-  await page.keyboard.press("End");
-  try {
+  const say = (state) => states.push({ at: performance.now(), state });
+  const ending = new Promise((done) => setTimeout(done, total));
+  const acting = async () => {
     while (killedAt === Number.POSITIVE_INFINITY && performance.now() - began < total) {
-      const next = LETTERS[Math.floor(random() * LETTERS.length)];
-      // Before it is pressed: the browser may be killed in the middle.
-      typed.push({ at: performance.now(), text: typed.at(-1).text + next });
-      await page.keyboard.insertText(next);
+      await act.next(say);
       await new Promise((done) => setTimeout(done, pace));
     }
-  } catch {
-    // Killed in the middle of a key.
-  }
+  };
+  // Killed in the middle of an act, what was asked of the page fails.
+  await Promise.race([acting().catch(() => {}), ending]);
   if (killedAt === Number.POSITIVE_INFINITY) killedAt = performance.now();
   await kill();
-  return { typed, killedAt, pace };
+  return { states, killedAt, pace, isMaybe: act.isMaybe ?? (() => false) };
 }
 
 /** Kills `kills` browsers against the app at `address`; tells of each, and returns what went wrong. */
-export async function proveDurability({ address, kills, seed, tell = () => {} }) {
+export async function proveDurability({ address, kind: name = "typing", kills, seed, tell = () => {} }) {
+  const kind = KINDS[name];
   const random = makeRandom(seed);
   const profile = mkdtempSync(join(tmpdir(), "dime-stack-"));
   const failures = [];
@@ -115,23 +104,22 @@ export async function proveDurability({ address, kills, seed, tell = () => {} })
   try {
     for (let round = 0; round < kills; round++) {
       const first = await openBrowser(profile);
-      await first.page.goto(`${address}/fills`);
-      const { typed, killedAt, pace } = await typeAndKill(first.page, first.kill, random, round);
+      const { states, killedAt, pace, isMaybe } = await actAndKill(kind, first, address, random, round);
       const second = await openBrowser(profile);
-      await second.page.goto(`${address}/fills`);
-      const line = second.page.getByRole("textbox", { name: "Stick line" });
-      await line.waitFor();
-      const shown = await line.inputValue();
-      await second.page.waitForTimeout(300);
-      const settled = await line.inputValue();
+      const { shown, settled } = await kind.read(second.page, address);
       await second.kill();
-      const last = typed.findLastIndex(({ text }) => text === settled);
-      // The key after the last one that is there is the oldest that is lost.
-      const lost = last < 0 ? Number.POSITIVE_INFINITY : Math.max(0, killedAt - (typed[last + 1]?.at ?? killedAt));
+      const last = states.findLastIndex(({ state }) => state === settled);
+      // The act after the last one that is there is the oldest that is lost.
+      const lost =
+        last >= 0
+          ? Math.max(0, killedAt - (states[last + 1]?.at ?? killedAt))
+          : isMaybe(settled)
+            ? 0
+            : Number.POSITIVE_INFINITY;
       worst = Math.max(worst, lost);
       const isGood = lost <= MAY_LOSE && shown === settled;
-      if (!isGood) failures.push({ round, shown, settled, typed: typed.at(-1)?.text, lost });
-      tell({ round, pace, keys: typed.length - 1, lost, isGood, atWrite: isAtWrite(round) });
+      if (!isGood) failures.push({ round, shown, settled, last: states.at(-1)?.state, lost });
+      tell({ kind: name, round, pace, acts: states.length - 1, lost, isGood, atWrite: isAtWrite(round) });
     }
   } finally {
     rmSync(profile, { recursive: true, force: true, maxRetries: 5 });

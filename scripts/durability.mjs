@@ -1,4 +1,7 @@
-/** `npm run durability`: kills a real browser while somebody types, again and again. Kills and seed may be given. */
+/**
+ * `npm run durability`: kills a real browser while somebody types, drags, judges, imports and more, again and again. Kills of each
+ * kind, seed and kinds may be given: `-- 20 7 bin run`.
+ */
 import { spawn } from "node:child_process";
 import { build, installChromium, installPackages, ROOT } from "./prepare.mjs";
 
@@ -6,8 +9,11 @@ installPackages();
 installChromium();
 build();
 const { MAY_LOSE, proveDurability } = await import("../proof/durability.mjs");
+const { KINDS } = await import("../proof/kinds.mjs");
 
-const [kills = 200, seed = 20_260_301] = process.argv.slice(2).map(Number);
+const [kills = 200, seed = 20_260_301] = process.argv.slice(2, 4).map(Number);
+const chosen = process.argv.slice(4);
+const kinds = chosen.length > 0 ? chosen : Object.keys(KINDS);
 const server = spawn("node", ["server/serve.mjs"], {
   cwd: ROOT,
   env: { ...process.env, PORT: "0" },
@@ -19,18 +25,22 @@ const address = await new Promise((ready) => {
     if (found) ready(found);
   });
 });
-const { failures, worst } = await proveDurability({
-  address,
-  kills,
-  seed,
-  tell: ({ round, pace, keys, lost, isGood, atWrite }) =>
-    console.log(
-      `${isGood ? "kept" : "LOST"}  kill ${round + 1}, ${atWrite ? "as it wrote" : "at any moment"}: ${keys} keys, ${Math.round(pace)} ms each, ${Math.round(lost)} ms lost`,
-    ),
-});
+let failed = 0;
+for (const kind of kinds) {
+  const { failures, worst } = await proveDurability({
+    address,
+    kind,
+    kills,
+    seed,
+    tell: ({ round, acts, lost, isGood }) => {
+      if (!isGood) console.log(`LOST  ${kind}, kill ${round + 1}: ${acts} acts, ${Math.round(lost)} ms lost`);
+    },
+  });
+  for (const failure of failures) console.error(failure);
+  failed += failures.length;
+  console.log(
+    `${kind}: ${kills} kills, seed ${seed}: ${failures.length} lost more than ${MAY_LOSE} ms or showed something older; worst ${Math.round(worst)} ms`,
+  );
+}
 server.kill();
-for (const failure of failures) console.error(failure);
-console.log(
-  `${kills} kills, seed ${seed}: ${failures.length} lost more than ${MAY_LOSE} ms or showed something older; worst ${Math.round(worst)} ms`,
-);
-process.exit(failures.length > 0 ? 1 : 0);
+process.exit(failed > 0 ? 1 : 0);

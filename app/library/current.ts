@@ -20,7 +20,10 @@ export async function currentBook(): Promise<BookDatabase> {
   // The first picture is drawn without a database.
   const { openBook } = await import("./database");
   opened = await openBook(bookName(), async () => {
-    const [response, { readDemoBook }] = await Promise.all([fetch("/content/demo", { signal: AbortSignal.timeout(DEMO_WITHIN) }), import("./demo-book")]);
+    const [response, { readDemoBook }] = await Promise.all([
+      fetch("/content/demo", { signal: AbortSignal.timeout(DEMO_WITHIN) }),
+      import("./demo-book"),
+    ]);
     if (!response.ok) throw new Error(`The demo's book could not be loaded (${response.status}).`);
     return readDemoBook(await response.json());
   });
