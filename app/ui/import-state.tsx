@@ -9,15 +9,19 @@ export function ImportStatus() {
   // What was shown is over when its screen is left.
   useEffect(() => () => imports.forgetFinished(), []);
   const isAlone = tasks.length === 1;
-  return tasks.map((task) => (
-    <ImportLine
-      key={task.id}
-      task={task}
-      name={isAlone && isFinished(task) ? "" : `${task.name}: `}
-      onAccept={() => imports.accept(task.id)}
-      onCancel={() => imports.cancel(task.id)}
-    />
-  ));
+  return (
+    <div className="flex flex-col gap-2 mb-3 empty:hidden">
+      {tasks.map((task) => (
+        <ImportLine
+          key={task.id}
+          task={task}
+          name={isAlone && isFinished(task) ? "" : `${task.name}: `}
+          onAccept={() => imports.accept(task.id)}
+          onCancel={() => imports.cancel(task.id)}
+        />
+      ))}
+    </div>
+  );
 }
 
 interface ImportLineProps {
@@ -37,15 +41,15 @@ function ImportLine({ task: { state }, name, onAccept, onCancel }: ImportLinePro
   switch (state.kind) {
     case "waiting":
       return (
-        <div role="status" className="alert alert-soft mb-3 flex-wrap">
-          <span className="flex-1 min-w-60">{name}waiting for the file before it.</span>
+        <div role="status" className="alert alert-soft flex flex-wrap">
+          <span className="flex-1 basis-60 min-w-0 break-words">{name}waiting for the file before it.</span>
           {cancel}
         </div>
       );
     case "reading":
     case "writing":
       return (
-        <div role="status" className="alert alert-soft mb-3 flex-wrap">
+        <div role="status" className="alert alert-soft flex flex-wrap">
           <span>{state.kind === "reading" ? `${name}reading…` : `${name}importing…`}</span>
           <progress
             className="progress w-40"
@@ -58,8 +62,8 @@ function ImportLine({ task: { state }, name, onAccept, onCancel }: ImportLinePro
       );
     case "preview":
       return (
-        <div role="status" className="alert alert-soft mb-3 flex-wrap">
-          <span className="flex-1 min-w-60">
+        <div role="status" className="alert alert-soft flex flex-wrap">
+          <span className="flex-1 basis-60 min-w-0 break-words">
             {name}
             {wordPreview(state.counts)}
           </span>
@@ -71,28 +75,28 @@ function ImportLine({ task: { state }, name, onAccept, onCancel }: ImportLinePro
       );
     case "done":
       return (
-        <p role="status" className="alert alert-soft alert-success mb-3">
+        <p role="status" className="alert alert-soft alert-success">
           {name}
           {wordImport(state.counts)}
         </p>
       );
     case "stopped":
       return (
-        <p role="status" className="alert alert-soft mb-3">
+        <p role="status" className="alert alert-soft">
           {name}the import was stopped while it was being written. Import the file again to be sure: nothing is added
           twice.
         </p>
       );
     case "problem":
       return (
-        <p role="alert" className="alert alert-soft alert-error mb-3">
+        <p role="alert" className="alert alert-soft alert-error">
           {name}
           {wordIncomingProblem(state.problem)}
         </p>
       );
     case "failed":
       return (
-        <p role="alert" className="alert alert-soft alert-error mb-3">
+        <p role="alert" className="alert alert-soft alert-error">
           {name}
           {wordFailedImport(state.why)}
         </p>

@@ -67,7 +67,7 @@ function Choice({ words, onChoose }: { readonly words: string; readonly onChoose
 
 function Notice({ words, children }: { words: string; children: React.ReactNode }) {
   return (
-    <div role="alert" className="alert alert-error alert-soft flex-wrap">
+    <div role="alert" className="alert alert-error alert-soft flex flex-wrap">
       <span className="flex-1 min-w-60">{words}</span>
       {children}
     </div>

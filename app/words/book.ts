@@ -92,9 +92,7 @@ export function wordImport(counts: ImportCount): string {
 /** What an import would do. */
 export function wordPreview(counts: ImportCount): string {
   const parts = wordCounts(counts);
-  return parts.length > 0
-    ? `In this file: ${parts.join(", ")}. Nothing that you have is changed or deleted.`
-    : "The file is empty.";
+  return parts.length > 0 ? `In this file: ${parts.join(", ")}. Nothing you have is lost.` : "The file is empty.";
 }
 
 function wordCounts(counts: ImportCount): string[] {

@@ -5,8 +5,8 @@ import { wordReminder } from "~/words/storage";
 export function BackupReminder({ atRisk }: { readonly atRisk: number }) {
   const { submit } = useFetcher();
   return (
-    <div role="status" className="alert alert-soft mb-3 flex-wrap">
-      <span className="flex-1 min-w-60">{wordReminder(atRisk)}</span>
+    <div role="status" className="alert alert-soft mb-3 flex flex-wrap">
+      <span className="flex-1 basis-60 min-w-0">{wordReminder(atRisk)}</span>
       <Link to="/setup#your-data" className="btn btn-sm">
         Back up
       </Link>

@@ -167,7 +167,7 @@ test("a backup goes out, and comes back after it was shown what it would change"
   await newBrowser();
   await page.goto("/setup");
   await data.getByLabel("File to import").setInputFiles({ name: backup.name, buffer: await backup.text() });
-  await expect(data).toContainText(/In this file: 2 new fills.*Nothing that you have is changed or deleted\./);
+  await expect(data).toContainText(/In this file: 2 new fills.*Nothing you have is lost\./);
   await data.getByRole("button", { name: "Import", exact: true }).click();
   await expect(data).toContainText(/Imported: 2 new fills/);
   await shelf();
