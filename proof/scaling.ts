@@ -146,6 +146,12 @@ const FAMILIES: readonly Family[] = [
   })),
 ];
 
+/** Reads one input of each family, of about so many characters. Throws what a reader throws; says how many families there are. */
+export async function readEach(length: number): Promise<number> {
+  for (const { read } of FAMILIES) await read(length)();
+  return FAMILIES.length;
+}
+
 /** Characters of the smaller of two inputs; the larger one is {@link TIMES} as long. */
 const LENGTH = 60_000;
 const TIMES = 4;

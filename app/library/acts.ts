@@ -6,9 +6,7 @@
 
 import type { JournalEntry } from "~/data/journal";
 import { type Page, thisPage } from "~/data/page";
-import { putAtOnce } from "~/data/put-at-once";
 import { binRow, getRow, restoreRow } from "~/data/rows";
-import { openedBook } from "./current";
 import type { BookDatabase } from "./database";
 import type { RowKey } from "./kinds";
 import { MAX_NAME } from "./phrase/phrase";
@@ -24,31 +22,6 @@ export const ACT = "act";
 export function actEntry(act: object, page: Page = thisPage()): JournalEntry {
   const by = page.edit();
   return { key: `${ACT}:${by.page}:${by.edit}`, of: `${ACT}:${by.page}`, by, baseRevision: 0, content: act };
-}
-
-/** What a screen asks of a route, as far as it is an act. */
-interface Asked {
-  readonly intent?: string;
-  readonly id?: string;
-  readonly ids?: readonly string[];
-  readonly copyId?: string;
-}
-
-function actOf(key: RowKey, { intent, id, ids = id === undefined ? [] : [id], copyId }: Asked): Act | null {
-  if (intent === "delete" || intent === "bin") return { do: "bin", key, ids };
-  if (intent === "restore") return { do: "restore", key, ids };
-  if (intent === "duplicate" && id !== undefined && copyId !== undefined) return { do: "copy", id, copyId };
-  return null;
-}
-
-/** To be called in the press itself, before the route is asked: anything but an act is left to the route. */
-export function noteAct(key: RowKey, asked: object): void {
-  const act = actOf(key, asked);
-  const book = openedBook();
-  if (!act || !book) return;
-  const entry = actEntry(act);
-  putAtOnce(book.journal, [entry], () => {});
-  carryOut(book, entry.key, act).catch(console.error);
 }
 
 /** Does it, and takes it out of the journal in the same transaction. */

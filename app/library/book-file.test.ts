@@ -6,7 +6,7 @@ import { cookCell } from "~/core/moves";
 import { anyLine, anyMeter, anyMove, anySticking } from "~/core/testing/arbitraries";
 import { runs } from "~/core/testing/seed";
 import { BOOK_FORMAT, BOOK_VERSION, type BookProblem, writeBook } from "./book-file";
-import { MAX_WHOLE_BYTES, readBook } from "./book-reader";
+import { readBook } from "./book-reader";
 import { MAX_CELL_SLOTS, makeCellContent, type OwnCell } from "./cell/content";
 import { type Fill, makeContent } from "./fill/content";
 import { type BookContents, EMPTY_BOOK, KEYS, loadKinds } from "./kinds";
@@ -179,16 +179,17 @@ describe("a bad file is refused whole, with where and what", () => {
   });
   test("a small file that unpacks into a huge one", async () => {
     const blank = new Uint8Array(1024 * 1024).fill(32);
-    let left = MAX_WHOLE_BYTES / blank.length + 1;
+    let left = 24;
     const blanks = new ReadableStream<Uint8Array<ArrayBuffer>>({
       pull: (controller) => (left-- > 0 ? controller.enqueue(blank) : controller.close()),
     });
     const packed = await new Response(blanks.pipeThrough(new CompressionStream("gzip"))).arrayBuffer();
-    const reading = await readBook(new Uint8Array(packed));
-    expect(reading).toMatchObject({ ok: false, problem: { kind: "too-large", most: MAX_WHOLE_BYTES } });
+    expect(packed.byteLength).toBeLessThan(blank.length / 10);
+    const reading = await readBook(new Uint8Array(packed), () => {}, 23 * blank.length);
+    expect(reading).toMatchObject({ ok: false, problem: { kind: "too-large", most: 23 * blank.length } });
   });
   test("lists in lists, as deep as they may be", async () => {
-    for (const depth of [100, 5_000, 200_000]) {
+    for (const depth of [100, 5_000]) {
       const deep = `${"[".repeat(depth)}${"]".repeat(depth)}`;
       const orchestration = withFill((fill) => Object.assign(fill.content as object, { voicing: "DEEP" }));
       expect((await problemOf(orchestration.replace('"DEEP"', deep))).kind).toBe("too-deep");

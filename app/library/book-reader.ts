@@ -22,7 +22,7 @@ import { asRun, groupByDay, isInOrder, readRunDay, readRunRow, runDayOf, writeRu
 import type { SummarisedDay } from "./practice/run-kind";
 
 /** Bytes of a file that has to be read whole. */
-export const MAX_WHOLE_BYTES = 256 * 1024 * 1024;
+const MAX_WHOLE_BYTES = 256 * 1024 * 1024;
 /** Characters of one item. A fill has a few thousand. */
 const MAX_LINE = 16 * 1024 * 1024;
 /** Lists and groups in one another. What the app writes has ten. */
@@ -44,17 +44,21 @@ function refuse(problem: BookProblem): never {
 
 type Bytes = Uint8Array<ArrayBuffer>;
 
-/** Reads a book file. Never throws; a file is taken whole or not at all. `onProgress` is given the share that is read. */
+/**
+ * Reads a book file. Never throws; a file is taken whole or not at all. `onProgress` is given the share that is read; `maxWhole` are
+ * the bytes, once unpacked, of a file in another layout than the app writes.
+ */
 export async function readBook(
   file: string | Bytes,
   onProgress: (share: number) => void = () => {},
+  maxWhole = MAX_WHOLE_BYTES,
 ): Promise<BookReading> {
   const bytes = typeof file === "string" ? new TextEncoder().encode(file) : file;
   try {
     if (bytes.length > MAX_BOOK_BYTES) refuse({ kind: "too-large", bytes: bytes.length, most: MAX_BOOK_BYTES });
     const builder = new BookBuilder(await loadKinds());
     const inLines = await readByLine(bytes, builder, onProgress);
-    const contents = inLines ? builder.contents() : await readWhole(bytes, onProgress);
+    const contents = inLines ? builder.contents() : await readWhole(bytes, onProgress, maxWhole);
     return { ok: true, ...contents };
   } catch (error) {
     if (error instanceof Refusal) return { ok: false, problem: error.problem };
@@ -270,8 +274,8 @@ function versionSchema(version: number) {
   });
 }
 
-async function readWhole(bytes: Bytes, onProgress: (share: number) => void): Promise<BookContents> {
-  const text = await readText(bytes);
+async function readWhole(bytes: Bytes, onProgress: (share: number) => void, most: number): Promise<BookContents> {
+  const text = await readText(bytes, most);
   checkDepth(text);
   let data: unknown;
   try {
@@ -301,13 +305,13 @@ async function readWhole(bytes: Bytes, onProgress: (share: number) => void): Pro
   return builder.contents();
 }
 
-async function readText(bytes: Bytes): Promise<string> {
+async function readText(bytes: Bytes, most: number): Promise<string> {
   const decoder = new TextDecoder();
   const parts: string[] = [];
   let size = 0;
   for await (const piece of piecesOf(bytes, () => {})) {
     size += piece.length;
-    if (size > MAX_WHOLE_BYTES) refuse({ kind: "too-large", bytes: size, most: MAX_WHOLE_BYTES });
+    if (size > most) refuse({ kind: "too-large", bytes: size, most });
     parts.push(decoder.decode(piece, { stream: true }));
   }
   return parts.join("") + decoder.decode();

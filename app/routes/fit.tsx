@@ -1,6 +1,7 @@
 import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
 import { z } from "zod";
 import { loadGrooves, loadRudiments } from "~/content";
+import { flushSaves } from "~/data/autosave";
 import { addRow, binRow, listBin, listRows, restoreRow } from "~/data/rows";
 import { loadEntries } from "~/library/cell/load";
 import { currentBook } from "~/library/current";
@@ -21,6 +22,8 @@ export function loader() {
 }
 
 export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
+  // The list has the names as they were typed last.
+  await flushSaves();
   const book = await currentBook();
   const [opened, { rudiments, grooves: shipped }, rows, bin] = await Promise.all([
     openRow(SEARCHES, params.searchId),

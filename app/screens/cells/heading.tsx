@@ -4,8 +4,8 @@ import { nameKeyCap } from "~/commands/keys";
 import { KeysButton } from "~/commands/keys-button";
 import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
-import { noteAct } from "~/library/acts";
 import type { BookEntry } from "~/library/cell/entries";
+import { noteAct } from "~/library/note-act";
 import { Scale, Star, Trash2 } from "~/ui/icons";
 import { Tags } from "~/ui/tags";
 

@@ -3,7 +3,7 @@
 import { useFetcher } from "react-router";
 import type { Kit } from "~/core/kit";
 import type { Place } from "~/core/stroke";
-import { noteAct } from "~/library/acts";
+import { noteAct } from "~/library/note-act";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import { type ChosenKit, usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";

@@ -11,8 +11,8 @@ import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/p
 import { makeScore, pickGroove, settingOf } from "~/editor/fill/score";
 import { makeFormScore } from "~/engrave/form-score";
 import { REPEAT_STYLES, type RepeatStyle } from "~/engrave/notation";
-import { noteAct } from "~/library/acts";
 import type { GrooveRow } from "~/library/database";
+import { noteAct } from "~/library/note-act";
 import type { SettingContent } from "~/library/phrase/setting";
 import { usePreferences } from "~/session/preferences";
 import { Check } from "~/ui/check";

@@ -1,10 +1,10 @@
 /** The lessons on the shelf, and the ways to begin one. */
 
 import { Link, useFetcher } from "react-router";
-import { noteAct } from "~/library/acts";
 import type { FillRow, LessonRow } from "~/library/database";
 import { COURSE_ID } from "~/library/lesson/course";
 import { type LessonProgress, lessonProgress } from "~/library/lesson/progress";
+import { noteAct } from "~/library/note-act";
 import { BookOpen, GraduationCap, Plus } from "~/ui/icons";
 import { plural } from "~/words/time";
 import type { Learning } from "./fill-card";
