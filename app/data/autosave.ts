@@ -101,7 +101,9 @@ export class Autosave<Content> {
       // A connection that the browser has closed doesn't always open again by itself.
       if (!table.db.isOpen()) await within(SILENT_AFTER, table.db.open());
       const row = await within(SILENT_AFTER, getRow(table, this.id));
-      if (!row && !this.pending && !this.running) this.say({ kind: "gone" });
+      if (this.pending || this.running) return;
+      if (!row) this.say({ kind: "gone" });
+      else if (this.state.kind === "failed") this.say(restingState(row));
     } catch (error) {
       this.say({ kind: "failed", trouble: troubleOf(error), isNoted: this.isNoted });
     }

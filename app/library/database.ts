@@ -95,8 +95,12 @@ const SILENT_AFTER = 10_000;
 const OPENING_TRIES = 4;
 /** Milliseconds. */
 const TRY_AGAIN = 500;
-/** Milliseconds after which a database that is being deleted is gone. */
-const DELETED_AFTER = 500;
+/** Milliseconds. A browser may close a database before it deletes it, and open what is not deleted yet. */
+const LOOK_AFTER = [0, 500, 2_000, 5_000, 15_000];
+
+function lookWhetherAllIsThere() {
+  for (const time of LOOK_AFTER) setTimeout(() => void verifySaves().catch(console.error), time);
+}
 
 /** What fills a new demo book. */
 export type DemoSource = () => Promise<BookContents>;
@@ -137,11 +141,11 @@ export async function openDatabase(name: BookName): Promise<BookDatabase> {
     throw makeTrouble("VersionError");
   }
   // The browser closes it when site data is cleared.
-  database.on("close", () => void verifySaves().catch(console.error));
+  database.on("close", lookWhetherAllIsThere);
   database.on("versionchange", ({ newVersion }) => {
     // Deleted: what comes next opens a new one. A later version: this page must be loaded anew.
     if (!newVersion) {
-      setTimeout(() => void verifySaves().catch(console.error), DELETED_AFTER);
+      lookWhetherAllIsThere();
       return true;
     }
     database.close();

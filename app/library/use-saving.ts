@@ -8,6 +8,9 @@ import { currentBook } from "./current";
 import { EMPTY_BOOK } from "./kinds";
 import type { Opened } from "./open-row";
 
+/** Milliseconds between two looks whether what is open is still kept. */
+const VERIFY_EVERY = 10_000;
+
 /** Content that is edited somewhere. */
 export interface Edited<Content> {
   readonly store: StoreApi<{ readonly content: Content }>;
@@ -69,10 +72,15 @@ export function useSaving<Content>(
       });
       const leave = () => void made.flush();
       const look = () => void (document.visibilityState === "visible" ? made.verify() : made.flush());
+      // Not every browser tells a page that its data was cleared.
+      const watching = setInterval(() => {
+        if (document.visibilityState === "visible") void made.verify();
+      }, VERIFY_EVERY);
       window.addEventListener("pagehide", leave);
       document.addEventListener("visibilitychange", look);
       stop = () => {
         unsubscribe();
+        clearInterval(watching);
         window.removeEventListener("pagehide", leave);
         document.removeEventListener("visibilitychange", look);
         void made.close();

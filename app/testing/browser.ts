@@ -1,6 +1,7 @@
 /** What a browser has and the page of these tests has not: layout, style sheets, files that are given to the user, threads. */
 
 import { vi } from "vitest";
+import { PATIENCE } from "./locator";
 import { fetchFromServer } from "./open-app";
 import { WorkerInPlace } from "./workers";
 
@@ -24,7 +25,7 @@ export async function downloadOf(act: () => Promise<void>) {
       text: () => file.blob.text(),
       bytes: async () => new Uint8Array(await file.blob.arrayBuffer()),
     };
-  });
+  }, PATIENCE);
 }
 
 function read<Read>(begin: (reader: FileReader) => void): Promise<Read> {
