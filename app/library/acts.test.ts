@@ -1,13 +1,11 @@
 import { expect, test } from "vitest";
-import { bpm } from "~/core/time";
 import { Page } from "~/data/page";
 import { addRow, getRow, listBin, listRows } from "~/data/rows";
 import { actEntry, carryOut, copyFill } from "./acts";
 import type { BookDatabase } from "./database";
-import type { Run } from "./practice/run";
 import { keepRun, listRuns, noteRun } from "./practice/store";
 import { settleJournal } from "./settle";
-import { eachHasBook, fillOf } from "./testing";
+import { eachHasBook, fillOf, runOf } from "./testing";
 
 let book: BookDatabase;
 eachHasBook((made) => {
@@ -57,20 +55,7 @@ test("an act that can't be read stays where it is and harms nothing", async () =
 });
 
 test("a judged run is in the journal before the book has it, and never takes back a note", async () => {
-  const run: Run = {
-    id: "r",
-    at: 5,
-    fillId: "f",
-    fill: "Fives",
-    step: "whole",
-    kind: "whole",
-    tempo: bpm(80),
-    result: "clean",
-    by: "self",
-    seconds: 3,
-    fault: null,
-    numbers: null,
-  };
+  const run = runOf("r", 5);
   await press({ do: "run", run });
   await settleJournal(book, NONE);
   expect(await listRuns(book)).toEqual([run]);

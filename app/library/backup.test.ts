@@ -1,6 +1,5 @@
 import Dexie from "dexie";
 import { describe, expect, test } from "vitest";
-import { bpm } from "~/core/time";
 import { addRow, binRow, saveRow } from "~/data/rows";
 import { backUpToFolder, backupStanding, makeBackup, snoozeBackup } from "./backup";
 import { readBook } from "./book-reader";
@@ -9,9 +8,8 @@ import { BookDatabase } from "./database";
 import { changeFlowRecord } from "./flow/record";
 import { EMPTY_BOOK } from "./kinds";
 import { newPlan } from "./practice/plan";
-import type { Run } from "./practice/run";
 import { changePlan, keepRun, listFillDays, listRuns, putRuns } from "./practice/store";
-import { eachHasBook, fillOf } from "./testing";
+import { eachHasBook, fillOf, runOf } from "./testing";
 import { importBook, previewImport } from "./transfer";
 
 let book: BookDatabase;
@@ -51,20 +49,7 @@ function putFolder(folder: ReturnType<typeof makeFolder>) {
   });
 }
 
-const runOf = (at: number): Run => ({
-  id: `run-${at}`,
-  at,
-  fillId: "f",
-  fill: "Fives",
-  step: "whole",
-  kind: "whole",
-  tempo: bpm(80),
-  result: "clean",
-  by: "self",
-  seconds: 3,
-  fault: null,
-  numbers: null,
-});
+const runAt = (at: number) => runOf(`run-${at}`, at);
 
 describe("what is at risk", () => {
   test("is what changed since the last backup, and is told once it is worth a word", async () => {
@@ -99,8 +84,8 @@ describe("what is at risk", () => {
     await markRudiment(book, "flam", { favourite: true });
     await changeFlowRecord(book, "flow", (record) => record);
     expect((await standing()).atRisk).toBe(4);
-    await keepRun(book, runOf(5));
-    await keepRun(book, runOf(6));
+    await keepRun(book, runAt(5));
+    await keepRun(book, runAt(6));
     expect((await standing()).atRisk).toBe(5);
     await previewImport(book, EMPTY_BOOK);
     expect((await standing()).atRisk).toBe(5);
@@ -116,7 +101,7 @@ describe("what is at risk", () => {
 
   test("doesn't follow a clock that was wrong: a backup in the future counts as none", async () => {
     await addFills(25);
-    await keepRun(book, runOf(5));
+    await keepRun(book, runAt(5));
     const YEAR = 365 * 86_400_000;
     await backUp(Date.now() + 5 * YEAR);
     expect(await standing()).toMatchObject({ last: null, atRisk: 26, isDue: true });
@@ -174,7 +159,7 @@ describe("what is at risk", () => {
         { ...newPlan("old"), lastPractised: 3 },
       ]);
       await old.table("rudiments").add({ id: "flam", favourite: true, tags: [] });
-      const runs = (of: number) => ({ day: of, text: JSON.stringify([runOf(of * day)]) });
+      const runs = (of: number) => ({ day: of, text: JSON.stringify([runAt(of * day)]) });
       await old.table("runs").bulkAdd([runs(3), runs(40), runs(41)]);
       await old.table("marks").put({ key: "backup", at });
       old.close();
@@ -197,7 +182,7 @@ describe("a backup", () => {
   test("of a large book is compressed, and comes back the same", async () => {
     await putRuns(
       book,
-      Array.from({ length: 12_000 }, (_, index) => runOf(index * 3_600_000)),
+      Array.from({ length: 12_000 }, (_, index) => runAt(index * 3_600_000)),
     );
     await addFills(2);
     const { bytes } = await makeBackup(book, 0);

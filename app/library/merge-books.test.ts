@@ -9,30 +9,16 @@ import { BookDatabase } from "./database";
 import { type BookContents, EMPTY_BOOK } from "./kinds";
 import { makeLesson } from "./lesson/content";
 import { newPlan } from "./practice/plan";
-import type { Run } from "./practice/run";
 import { toRunDays } from "./practice/run-day";
 import { listFillDays, listRuns } from "./practice/store";
-import { fillOf } from "./testing";
+import { fillOf, runOf } from "./testing";
 import { gatherBook, importBook } from "./transfer";
 
 const dated = { createdAt: 1, updatedAt: 1 };
 const IDS = ["a", "b"] as const;
 
-const runOf = (id: string, note: string | undefined): Run => ({
-  id,
-  at: Number(id.slice(1)) * 50_000_000,
-  fillId: "a",
-  fill: "One",
-  step: "whole",
-  kind: "whole",
-  tempo: bpm(80),
-  result: "clean",
-  by: "self",
-  seconds: 3,
-  fault: null,
-  numbers: null,
-  ...(note === undefined ? {} : { note }),
-});
+const noted = (id: string, note: string | undefined) =>
+  runOf(id, Number(id.slice(1)) * 50_000_000, note === undefined ? {} : { note });
 
 /** The book of a device: a few things, of which other devices have some, in other states. */
 const anyContents: fc.Arbitrary<BookContents> = fc
@@ -70,7 +56,7 @@ const anyContents: fc.Arbitrary<BookContents> = fc
     rudiments: marks.length > 0 ? [{ id: "flam", favourite: false, tags: marks }] : [],
     plans: [{ ...newPlan("a"), best: best === null ? null : bpm(best) }],
     flowRecords: [{ id: "f", ideas: { k: results }, joins: {} }],
-    runs: toRunDays(Object.entries(runs).map(([id, note]) => runOf(id, note))),
+    runs: toRunDays(Object.entries(runs).map(([id, note]) => noted(id, note))),
   }));
 
 async function withBook<Result>(use: (book: BookDatabase) => Promise<Result>): Promise<Result> {

@@ -1,9 +1,11 @@
 /** A browser's storage, and fills to keep, for tests. */
 
 import { afterEach, beforeEach, vi } from "vitest";
+import { bpm } from "~/core/time";
 import { BookDatabase } from "./database";
 import { makeContent } from "./fill/content";
 import { type Key, KINDS } from "./kinds";
+import type { Run } from "./practice/run";
 
 /** The browser's storage, as far as the app uses it. */
 export class MemoryStorage {
@@ -43,6 +45,23 @@ export function eachHasBook(take: (book: BookDatabase, storage: MemoryStorage) =
     vi.restoreAllMocks();
   });
 }
+
+/** A repeat that the player judged as clean; `at` in milliseconds since 1970. */
+export const runOf = (id: string, at: number, change: Partial<Run> = {}): Run => ({
+  id,
+  at,
+  fillId: "f",
+  fill: "Fives",
+  step: "whole",
+  kind: "whole",
+  tempo: bpm(80),
+  result: "clean",
+  by: "self",
+  seconds: 3,
+  fault: null,
+  numbers: null,
+  ...change,
+});
 
 export const fillOf = (text: string, name = "One") => makeContent({ text, name });
 

@@ -4,7 +4,7 @@ import { writeBook } from "../book-file";
 import { readBook } from "../book-reader";
 import { BookDatabase } from "../database";
 import { EMPTY_BOOK } from "../kinds";
-import { asVersion, MemoryStorage } from "../testing";
+import { asVersion, MemoryStorage, runOf } from "../testing";
 import { gatherBook, importBook } from "../transfer";
 import { dayOf } from "./local-day";
 import { newPlan } from "./plan";
@@ -25,20 +25,7 @@ import {
   packRuns,
 } from "./store";
 
-const run = (id: string, at: number): Run => ({
-  id,
-  at,
-  fillId: "f",
-  fill: "Fives",
-  step: "whole",
-  kind: "whole",
-  tempo: bpm(80),
-  result: "clean",
-  by: "self",
-  seconds: 3,
-  fault: null,
-  numbers: null,
-});
+const run = runOf;
 
 let book: BookDatabase;
 let storage: MemoryStorage;
