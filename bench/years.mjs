@@ -187,7 +187,7 @@ rows.push([
   }),
 ]);
 rows.push([
-  "its runs of the latest year",
+  "its runs of the latest 3 months",
   "",
   await time(async () => {
     await page.getByRole("tab", { name: "Runs" }).click();
