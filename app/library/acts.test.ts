@@ -19,7 +19,7 @@ async function press(act: object, page = new Page()) {
   return page;
 }
 
-test("what was pressed on a page that was killed is done in its order, once, when the book is opened", async () => {
+test("presses on a killed page are carried out once, in order, when the book opens", async () => {
   const [one, two] = [
     await addRow(book.fills, fillOf("@4 RL", "one")),
     await addRow(book.fills, fillOf("@4 LR", "two")),

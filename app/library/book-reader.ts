@@ -14,6 +14,7 @@ import {
   itemOf,
   LAST_KEY,
 } from "./book-file";
+import { firstFieldProblem } from "./field-problem";
 import { type BookContents, EMPTY_BOOK, KEYS, type Key, KINDS, type Loaded, loadKinds } from "./kinds";
 import { MAX_BOOK_BYTES } from "./limits";
 import { summariseDay } from "./practice/practice-day";
@@ -111,7 +112,7 @@ class BookBuilder {
     const runs: Run[] = [];
     for (const row of rows as unknown[]) {
       const run = readRunRow(row);
-      // Its schema knows what is wrong with it.
+      // The schema says what is wrong with the row.
       if (!run) this.addRun(asRun(row));
       if (!run) return this.refuseRun({ kind: "other" });
       this.runCount++;
@@ -321,41 +322,4 @@ async function readText(bytes: Bytes, most: number): Promise<string> {
 function lineOf(text: string, error: unknown): number | null {
   const [, position] = /position (\d+)/.exec(error instanceof Error ? error.message : "") ?? [];
   return position === undefined ? null : text.slice(0, Number(position)).split("\n").length;
-}
-
-function firstFieldProblem(
-  error: z.ZodError,
-  data: unknown,
-  of: { readonly key: Key; readonly index: number } | null = null,
-): BookProblem {
-  const issue = error.issues[0];
-  const path = issue?.path ?? [];
-  const item = of && itemOf(of.key, of.index);
-  return { kind: "field", path: path.join("."), item, fault: faultOf(issue, valueAt(data, path)) };
-}
-
-function valueAt(data: unknown, path: readonly PropertyKey[]): unknown {
-  return path.reduce<unknown>((value, key) => (value as Record<PropertyKey, unknown> | null | undefined)?.[key], data);
-}
-
-const SIZED: Readonly<Record<string, "text" | "list">> = { string: "text", array: "list" };
-
-function faultOf(issue: z.core.$ZodIssue | undefined, value: unknown): FieldFault {
-  if (value === undefined) return { kind: "missing" };
-  switch (issue?.code) {
-    case "invalid_type":
-      return { kind: "type", wanted: issue.expected };
-    case "too_small":
-      return { kind: "less", limit: Number(issue.minimum), of: SIZED[issue.origin] ?? "number" };
-    case "too_big":
-      return { kind: "more", limit: Number(issue.maximum), of: SIZED[issue.origin] ?? "number" };
-    case "unrecognized_keys":
-      return { kind: "unknown", names: issue.keys };
-    case "invalid_value":
-      return { kind: "choice", from: issue.values.map(String) };
-    case "custom":
-      return { kind: "told", words: issue.message };
-    default:
-      return { kind: "other" };
-  }
 }

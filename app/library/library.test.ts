@@ -50,7 +50,7 @@ describe("fills", () => {
     await restoreRow(book.fills, "nothing");
     expect(await listRows(book.fills)).toHaveLength(2);
   });
-  test("leave the bin after thirty days of use, however far the clock jumps; what is not in it stays", async () => {
+  test("leave the bin after thirty days of use, however far the clock jumps; live rows stay", async () => {
     const [binned, live] = [await addRow(book.fills, fillOf("@4 RL")), await addRow(book.fills, fillOf("@4 LR"))];
     await binRow(book.fills, binned.id);
     await book.changes.clear();

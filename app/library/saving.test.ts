@@ -50,7 +50,7 @@ describe("a row that is open", () => {
     return { saver, states, theirs };
   };
 
-  test("is told who changed it: another tab, or this page itself", async () => {
+  test("reports whether another tab or this page changed it", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     const page = new Page();
     const { saver, theirs } = await open(id, page);

@@ -29,7 +29,7 @@ export async function askHowFar(): Promise<OfflineProgress | null> {
 export async function keepApp(onWaiting: (worker: ServiceWorker) => void): Promise<void> {
   const { serviceWorker } = navigator;
   const registration: ServiceWorkerRegistration | undefined = await serviceWorker.register(WORKER);
-  // A browser that is told to keep no such worker may say nothing.
+  // A browser that blocks service workers may return nothing.
   if (!registration) return;
   const look = () => {
     // With nothing in control, what waits is the first version there is.

@@ -115,7 +115,7 @@ function readNumbers(row: readonly unknown[]): RunNumbers | undefined {
   return { missed, extra, offset, spread, gap, drift, flams, uneven };
 }
 
-/** What a damaged row would be as a run, for its schema to say what is wrong. */
+/** A damaged row as an object, so that the schema of a run can say what is wrong. */
 export function asRun(row: unknown): unknown {
   if (!Array.isArray(row)) return row;
   const entries = (names: readonly string[], from: number) => names.map((name, index) => [name, row[from + index]]);
