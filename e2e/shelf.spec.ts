@@ -84,3 +84,30 @@ test.describe("two tabs on one fill", () => {
     await expect(second.getByText(/wasn't saved in time/)).toHaveCount(0);
   });
 });
+
+test("an edit left by a page that the browser ends slowly reaches the lists without a reload", async ({
+  page,
+  context,
+}) => {
+  const { line, saved } = await openNewLine(page, "@4 RLRL");
+  await expect(line).toBeVisible();
+  await expect(saved).toBeVisible();
+  // Holds the lock of the page that leaves, as a browser does that is slow to end it.
+  const second = await context.newPage();
+  await second.goto("/icon.svg");
+  await second.evaluate(async () => {
+    const { held = [] } = await navigator.locks.query();
+    const { name = "" } = held.find(({ name }) => name?.startsWith("dime-stack:page:")) ?? {};
+    const ended = new Promise<void>((end) => Object.assign(window, { end }));
+    void navigator.locks.request(name, () => ended);
+  });
+  await page.getByRole("textbox", { name: "Name of the fill" }).evaluate((field: HTMLInputElement) => {
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set?.call(field, "In a hurry");
+    field.dispatchEvent(new Event("input", { bubbles: true }));
+    window.location.href = "/";
+  });
+  await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
+  await expect(card(page, "Untitled fill")).toBeVisible();
+  await second.evaluate(() => (window as unknown as { end: () => void }).end());
+  await expect(card(page, "In a hurry")).toContainText("@4 RLRL");
+});

@@ -59,9 +59,40 @@ export function thisPage(): Page {
 /** Milliseconds. */
 const SILENT_AFTER = 3_000;
 
-/** The ids of all pages that are open. Without the browser's locks, or an answer from them, of none. */
+/**
+ * The ids of all pages that are open. Without the browser's locks, or an answer from them, of none. A page that the browser
+ * has not ended yet counts as open: `onPageEnd` tells when it is gone.
+ */
 export async function openPages(): Promise<ReadonlySet<string>> {
   if (typeof navigator === "undefined" || !navigator.locks) return new Set();
   const { held = [] } = await within(SILENT_AFTER, navigator.locks.query()).catch(() => ({ held: [] }));
-  return new Set(held.flatMap(({ name = "" }) => (name.startsWith(LOCK) ? [name.slice(LOCK.length)] : [])));
+  const ids = held.flatMap(({ name = "" }) => (name.startsWith(LOCK) ? [name.slice(LOCK.length)] : []));
+  for (const id of ids) if (id !== made?.id) awaitEnd(id);
+  return new Set(ids);
+}
+
+const awaited = new Set<string>();
+const listeners = new Set<() => void>();
+/** Whether a page has ended that nobody has been told of. */
+let isEndUntold = false;
+
+function awaitEnd(id: string) {
+  if (awaited.has(id)) return;
+  awaited.add(id);
+  // The lock is free once its page is gone. Shared: several pages may wait for one.
+  navigator.locks
+    .request(`${LOCK}${id}`, { mode: "shared" }, () => {})
+    .then(() => {
+      isEndUntold = listeners.size === 0;
+      for (const listener of listeners) listener();
+    })
+    .catch(console.error);
+}
+
+/** Calls whenever a page has ended that `openPages` had found open, also if that was before. Returns how to stop. */
+export function onPageEnd(listener: () => void): () => void {
+  listeners.add(listener);
+  if (isEndUntold) listener();
+  isEndUntold = false;
+  return () => listeners.delete(listener);
 }

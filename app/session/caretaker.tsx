@@ -7,11 +7,13 @@ import { useEffect, useState } from "react";
 import { flushSaves } from "~/data/autosave";
 import { startKeepingApp } from "./offline";
 import { useStorageKeeper } from "./storage-keeper";
+import { useEndedPages } from "./use-ended-pages";
 import { useImportWatch } from "./use-imports";
 import { useOutputWatch } from "./use-output";
 
 export default function Caretaker() {
   useStorageKeeper();
+  useEndedPages();
   useOutputWatch();
   useImportWatch();
   const [waiting, setWaiting] = useState<ServiceWorker | null>(null);
