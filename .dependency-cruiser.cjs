@@ -15,6 +15,7 @@ const ROOMS = {
   views: ["core", "engrave", "ink", "words"],
   offline: [],
   ui: ["core", "data", "input", "library", "session", "views", "words"],
+  messages: ["library"],
   commands: ["ui"],
   session: ["core", "audio", "data", "formats", "input", "library", "views", "words", "workers"],
   editor: [
@@ -44,6 +45,7 @@ const ROOMS = {
     "ink",
     "input",
     "library",
+    "messages",
     "paper",
     "session",
     "ui",
@@ -51,7 +53,7 @@ const ROOMS = {
     "words",
     "workers",
   ],
-  routes: ["content", "core", "data", "library", "screens", "ui", "words"],
+  routes: ["content", "core", "data", "library", "messages", "screens", "ui", "words"],
 };
 const rooms = Object.keys(ROOMS);
 const TESTS = "(\\.test\\.tsx?|/testing\\.ts)$";

@@ -17,9 +17,9 @@ export default [
     route("sheet", "routes/fill/sheet.ts"),
   ]),
   ...prefix("cells", [
-    index("routes/latest-cell.ts"),
+    index("routes/cells.ts"),
     route("book", "routes/cell-book.tsx"),
-    route(":cellId", "routes/cells.tsx"),
+    route(":cellId", "routes/cell.tsx"),
   ]),
   route("fit", "routes/searches.ts"),
   route("fit/:searchId", "routes/fit.tsx"),

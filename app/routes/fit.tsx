@@ -1,17 +1,12 @@
-import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
-import { z } from "zod";
+import { data, type ShouldRevalidateFunctionArgs } from "react-router";
 import { loadGrooves, loadRudiments } from "~/content";
 import { flushSaves } from "~/data/autosave";
-import { addRow, binRow, listBin, listRows, restoreRow } from "~/data/rows";
+import { listBin, listRows } from "~/data/rows";
 import { loadEntries } from "~/library/cell/load";
 import { currentBook } from "~/library/current";
-import { addressOf } from "~/library/fill/address";
-import { fillContentSchema } from "~/library/fill/content";
 import { listGrooves } from "~/library/groove/list";
 import { openRow } from "~/library/open-row";
-import { searchContentSchema } from "~/library/search/content";
 import { SEARCHES } from "~/library/search/kind";
-import { addSearch } from "~/library/search/new-search";
 import { FitScreen } from "~/screens/fit/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
 import { ScreenShape } from "~/ui/screen-shape";
@@ -41,41 +36,6 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
   };
 }
 clientLoader.hydrate = true as const;
-
-const askedSchema = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("new") }),
-  z.object({ intent: z.literal("open"), id: z.string() }),
-  z.object({ intent: z.literal("copy"), content: searchContentSchema }),
-  z.object({ intent: z.literal("delete"), id: z.string() }),
-  z.object({ intent: z.literal("restore"), id: z.string() }),
-  z.object({ intent: z.literal("keep"), content: fillContentSchema }),
-  z.object({ intent: z.literal("open-fill"), content: fillContentSchema }),
-]);
-
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  const asked = askedSchema.parse(await request.json());
-  const book = await currentBook();
-  switch (asked.intent) {
-    case "new":
-      return redirect(`/fit/${await addSearch(book, null)}`);
-    case "open":
-      return redirect(`/fit/${asked.id}`);
-    case "copy":
-      return redirect(`/fit/${(await addRow(book.searches, asked.content)).id}`);
-    case "delete":
-      await binRow(book.searches, asked.id);
-      return redirect("/fit");
-    case "restore":
-      await restoreRow(book.searches, asked.id);
-      return redirect(`/fit/${asked.id}`);
-    case "open-fill":
-      return redirect(addressOf((await addRow(book.fills, asked.content)).id, "stack"));
-    case "keep": {
-      const { id, content } = await addRow(book.fills, asked.content);
-      return { id, name: content.name };
-    }
-  }
-}
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
   const row = (loaderData as { row?: { content: { name: string } } } | undefined)?.row;

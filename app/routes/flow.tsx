@@ -1,21 +1,16 @@
 /** One flow. */
-import { data, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
-import { z } from "zod";
+import { data, type ShouldRevalidateFunctionArgs } from "react-router";
 import { loadGrooves, loadRudiments } from "~/content";
 import { flushSaves } from "~/data/autosave";
-import { addRow, binRow, listBin, listRows, restoreRow } from "~/data/rows";
+import { listBin, listRows } from "~/data/rows";
 import { loadEntries } from "~/library/cell/load";
 import { currentBook } from "~/library/current";
-import { fillContentSchema } from "~/library/fill/content";
 import { listFills } from "~/library/fill/fills";
-import { flowContentSchema } from "~/library/flow/content";
 import { FLOWS } from "~/library/flow/kind";
-import { addFlow } from "~/library/flow/new-flow";
 import { getFlowRecord } from "~/library/flow/record";
 import { listGrooves } from "~/library/groove/list";
 import { openRow } from "~/library/open-row";
 import { keepWaiting } from "~/library/practice/store";
-import { loadPreferences } from "~/library/preferences-store";
 import { FlowScreen } from "~/screens/flow/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
 import { ScreenShape } from "~/ui/screen-shape";
@@ -50,40 +45,6 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
   };
 }
 clientLoader.hydrate = true as const;
-
-const askedSchema = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("new"), fill: z.string().max(64).nullable() }),
-  z.object({ intent: z.literal("open"), id: z.string().max(64) }),
-  z.object({ intent: z.literal("copy"), content: flowContentSchema }),
-  z.object({ intent: z.literal("delete"), id: z.string().max(64) }),
-  z.object({ intent: z.literal("restore"), id: z.string().max(64) }),
-  z.object({ intent: z.literal("keep"), content: fillContentSchema }),
-]);
-
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  const asked = askedSchema.parse(await request.json());
-  const book = await currentBook();
-  switch (asked.intent) {
-    case "new": {
-      const { hands } = await loadPreferences(book);
-      return redirect(`/flow/${await addFlow(book, { fill: asked.fill, hands })}`);
-    }
-    case "open":
-      return redirect(`/flow/${asked.id}`);
-    case "copy":
-      return redirect(`/flow/${(await addRow(book.flows, asked.content)).id}`);
-    case "delete":
-      await binRow(book.flows, asked.id);
-      return redirect("/flow");
-    case "restore":
-      await restoreRow(book.flows, asked.id);
-      return redirect(`/flow/${asked.id}`);
-    case "keep": {
-      const { id, content } = await addRow(book.fills, asked.content);
-      return { id, name: content.name };
-    }
-  }
-}
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
   const row = (loaderData as { row?: { content: { name: string } } } | undefined)?.row;

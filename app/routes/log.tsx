@@ -1,9 +1,7 @@
-import { z } from "zod";
 import { flushSaves } from "~/data/autosave";
 import { listRows } from "~/data/rows";
 import { currentBook } from "~/library/current";
 import type { BookDatabase } from "~/library/database";
-import { MAX_KEPT_NOTE, runSchema } from "~/library/practice/run";
 import { DAY } from "~/library/practice/run-day";
 import {
   completeSummaries,
@@ -16,6 +14,8 @@ import {
   listRuns,
   noteRun,
 } from "~/library/practice/store";
+import { answerMessages } from "~/messages/answer";
+import { type LogMessages, logMessages } from "~/messages/log";
 import { type LogPart, LogScreen, logTabOf } from "~/screens/log/screen";
 import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/log";
@@ -70,26 +70,17 @@ function firstDayOf(year: number): number {
   return Date.UTC(year, 0, 1) / DAY;
 }
 
-const intentSchema = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("note"), id: z.string(), at: z.number(), note: z.string().max(MAX_KEPT_NOTE) }),
-  z.object({ intent: z.literal("delete"), id: z.string(), at: z.number() }),
-  z.object({ intent: z.literal("restore"), run: runSchema }),
-]);
-
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  const asked = intentSchema.parse(await request.json());
-  const book = await currentBook();
-  if (asked.intent === "note") {
-    await noteRun(book, asked, asked.note);
+export const clientAction = answerMessages<LogMessages>(logMessages, {
+  note: async (book, { note, ...run }) => {
+    await noteRun(book, run, note);
     return {};
-  }
-  if (asked.intent === "restore") {
-    await keepRun(book, asked.run);
+  },
+  delete: async (book, run) => ({ words: "The run is deleted.", deleted: await deleteRun(book, run) }),
+  restore: async (book, { run }) => {
+    await keepRun(book, run);
     return { words: "The run is back." };
-  }
-  const deleted = await deleteRun(book, asked);
-  return { words: "The run is deleted.", deleted };
-}
+  },
+});
 
 export function HydrateFallback() {
   return (

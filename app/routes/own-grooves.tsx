@@ -1,40 +1,28 @@
 /** Own grooves: made, deleted, brought back. One that is made is edited at once, and played by the fill that asked. */
 import { redirect } from "react-router";
-import { z } from "zod";
 import { flushSaves } from "~/data/autosave";
 import { addRow, binRow, restoreRow } from "~/data/rows";
-import { currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
-import { grooveContentSchema } from "~/library/groove/content";
+import { answerMessages } from "~/messages/answer";
+import { type GrooveMessages, grooveMessages } from "~/messages/grooves";
 import { Elsewhere } from "~/ui/elsewhere";
-import type { Route } from "./+types/own-grooves";
 
-/** The fill that it is for. */
-const fillId = z.string().max(64).nullable();
-const askedSchema = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("make"), content: grooveContentSchema, fillId }),
-  z.object({ intent: z.literal("delete"), id: z.string(), fillId, leaves: z.boolean().optional() }),
-  z.object({ intent: z.literal("restore"), id: z.string(), fillId }),
-]);
-
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  const asked = askedSchema.parse(await request.json());
-  const book = await currentBook();
-  // What was edited last is to be there when the screen is read anew.
-  await flushSaves();
-  switch (asked.intent) {
-    case "make": {
-      const made = await addRow(book.grooves, asked.content);
-      return redirect(`/grooves/own/${made.id}${asked.fillId ? `?fill=${asked.fillId}&take=1` : ""}`);
-    }
-    case "delete":
-      await binRow(book.grooves, asked.id);
-      return asked.leaves ? redirect(asked.fillId ? addressOf(asked.fillId, "groove") : "/fills") : { ok: true };
-    case "restore":
-      await restoreRow(book.grooves, asked.id);
-  }
-  return { ok: true };
-}
+export const clientAction = answerMessages<GrooveMessages>(grooveMessages, {
+  create: async (book, { content, fillId }) => {
+    const made = await addRow(book.grooves, content);
+    return redirect(`/grooves/own/${made.id}${fillId ? `?fill=${fillId}&take=1` : ""}`);
+  },
+  delete: async (book, { id, fillId, leaves }) => {
+    // The last edit must be saved before the screen reads the book again.
+    await flushSaves();
+    await binRow(book.grooves, id);
+    return leaves ? redirect(fillId ? addressOf(fillId, "groove") : "/fills") : null;
+  },
+  restore: async (book, { id }) => {
+    await restoreRow(book.grooves, id);
+    return null;
+  },
+});
 
 /** For somebody who typed this address: it is for data only. */
 export default function Address() {

@@ -1,10 +1,12 @@
 /** All searches: made for a fill. Opened by itself: the search that was edited last, or a new one. */
 import { redirect } from "react-router";
 import { flushSaves } from "~/data/autosave";
-import { listRows } from "~/data/rows";
+import { addRow, binRow, listRows, restoreRow } from "~/data/rows";
 import { currentBook } from "~/library/current";
+import { addressOf } from "~/library/fill/address";
 import { addSearch } from "~/library/search/new-search";
-import type { Route } from "./+types/searches";
+import { answerMessages } from "~/messages/answer";
+import { type SearchMessages, searchMessages } from "~/messages/searches";
 
 export async function clientLoader() {
   await flushSaves();
@@ -14,12 +16,26 @@ export async function clientLoader() {
 }
 clientLoader.hydrate = true as const;
 
-/** A new search for the space of a fill. */
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  await flushSaves();
-  const fill = (await request.formData()).get("fill");
-  return redirect(`/fit/${await addSearch(await currentBook(), typeof fill === "string" ? fill : null)}`);
-}
+export const clientAction = answerMessages<SearchMessages>(searchMessages, {
+  create: async (book, { fill }) => {
+    await flushSaves();
+    return redirect(`/fit/${await addSearch(book, fill)}`);
+  },
+  keep: async (book, { content }) => redirect(`/fit/${(await addRow(book.searches, content)).id}`),
+  delete: async (book, { id }) => {
+    await binRow(book.searches, id);
+    return redirect("/fit");
+  },
+  restore: async (book, { id }) => {
+    await restoreRow(book.searches, id);
+    return redirect(`/fit/${id}`);
+  },
+  openFill: async (book, { content }) => redirect(addressOf((await addRow(book.fills, content)).id, "stack")),
+  keepFill: async (book, fill) => {
+    const { id, content } = await addRow(book.fills, fill.content);
+    return { id, name: content.name };
+  },
+});
 
 export default function Searches() {
   return null;

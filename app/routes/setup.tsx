@@ -1,6 +1,7 @@
-import { z } from "zod";
-import { backupStanding, chooseFolder } from "~/library/backup";
+import { backupStanding, chooseFolder, snoozeBackup } from "~/library/backup";
 import { currentBook } from "~/library/current";
+import { answerMessages } from "~/messages/answer";
+import { type SetupMessages, setupMessages } from "~/messages/setup";
 import type { StorageFacts } from "~/screens/setup/data";
 import { SetupScreen } from "~/screens/setup/screen";
 import { ScreenShape } from "~/ui/screen-shape";
@@ -26,16 +27,21 @@ export async function clientLoader(): Promise<{ facts: StorageFacts | null }> {
 }
 clientLoader.hydrate = true as const;
 
-const askedSchema = z.object({ intent: z.enum(["looked", "keep", "no-folder"]) });
-
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  // "looked": something of the facts has changed.
-  const { intent } = askedSchema.parse(Object.fromEntries(await request.formData()));
-  const book = await currentBook();
-  if (intent === "no-folder") await chooseFolder(book, null);
-  if (intent === "keep") await navigator.storage?.persist?.();
-  return null;
-}
+export const clientAction = answerMessages<SetupMessages>(setupMessages, {
+  look: async () => null,
+  askToKeep: async () => {
+    await navigator.storage?.persist?.();
+    return null;
+  },
+  forgetFolder: async (book) => {
+    await chooseFolder(book, null);
+    return null;
+  },
+  snoozeBackup: async (book) => {
+    await snoozeBackup(book);
+    return null;
+  },
+});
 
 export function HydrateFallback() {
   return (

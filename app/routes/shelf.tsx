@@ -1,9 +1,8 @@
 import { redirect } from "react-router";
-import { z } from "zod";
 import { loadGrooves, loadStarter, servedBook } from "~/content";
 import { flushSaves } from "~/data/autosave";
 import { listBin, listRows } from "~/data/rows";
-import { backupStanding, snoozeBackup } from "~/library/backup";
+import { backupStanding } from "~/library/backup";
 import { bookName, currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
 import { listFills } from "~/library/fill/fills";
@@ -35,11 +34,12 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
     throw redirect(addressOf(FIRST_FILLS[name], "stack"));
   }
   await settleJournal(book);
-  const [fills, lessons, grooves, bin, plans, backup] = await Promise.all([
+  const [fills, lessons, grooves, bin, binnedLessons, plans, backup] = await Promise.all([
     listFills(book),
     listRows(book.lessons),
     serverLoader().then(({ shipped }) => listGrooves(book, shipped)),
     listBin(book.fills),
+    listBin(book.lessons),
     book.plans.toArray(),
     backupStanding(book, Date.now()),
   ]);
@@ -49,18 +49,9 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
       { passed, steps, best, lastPractised, due: learned?.due ?? null },
     ]),
   );
-  return { fills, lessons, grooves, bin, learning, atRisk: backup.isDue ? backup.atRisk : null };
+  return { fills, lessons, grooves, bin, binnedLessons, learning, atRisk: backup.isDue ? backup.atRisk : null };
 }
 clientLoader.hydrate = true as const;
-
-const askedSchema = z.object({ intent: z.literal("snooze") });
-
-/** The reminder of a backup is put off. */
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  askedSchema.parse(Object.fromEntries(await request.formData()));
-  await snoozeBackup(await currentBook());
-  return null;
-}
 
 export function HydrateFallback() {
   return (

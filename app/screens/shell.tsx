@@ -1,7 +1,8 @@
-import { NavLink, useLocation, useNavigate, useSubmit } from "react-router";
+import { NavLink, useLocation, useNavigate } from "react-router";
 import type { CommandTable } from "~/commands/command";
 import { APP_COMMANDS, useCommands, useHint, useRegistry } from "~/commands/commands";
-import { useSession } from "~/session/session";
+import type { FillMessages } from "~/messages/fills";
+import { useMessages } from "~/messages/use-messages";
 import { useArrivals } from "~/session/use-arrivals";
 import { ChartLine, Ellipsis, Layers, Library, ListMusic, Puzzle, Search, Settings, Shuffle } from "~/ui/icons";
 import { Unfold } from "~/ui/unfold";
@@ -38,19 +39,15 @@ export function AppShell({ children }: { readonly children: React.ReactNode }) {
   const hint = useHint();
   const navigate = useNavigate();
   const { pathname } = useLocation();
-  const submit = useSubmit();
+  const { send } = useMessages<FillMessages>("/fills");
   const { open } = useRegistry();
-  const { errand } = useSession();
   useArrivals({
-    onFile: (file) => {
-      errand.setState({ file });
-      void navigate("/");
-    },
+    onFile: (file) => void navigate("/", { state: { file } }),
     onLink: (fragment) => void navigate(`/open#${fragment}`),
   });
   useCommands(SHELL_COMMANDS, {
     goTo: (address) => void navigate(address),
-    makeFill: () => void submit({ intent: "new" }, { method: "post", action: "/fills" }),
+    makeFill: () => send("create", {}),
   });
   return (
     <Frame

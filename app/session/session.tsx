@@ -1,4 +1,4 @@
-/** What the screens share while the app is open: sound, lights, practice settings, notices and the way back to a fill. */
+/** What the screens share while the app is open: sound, lights, practice settings and notices. */
 
 import { createContext, useContext, useState } from "react";
 import { useStore } from "zustand";
@@ -18,29 +18,8 @@ export interface Session {
   readonly notices: StoreApi<{ readonly words: string }>;
   /** Says something for a moment: what was done, or why not. */
   readonly say: (words: string) => void;
-  /** What one screen gives to the next. */
-  readonly errand: StoreApi<Errand>;
   /** Time played in this sitting, for breaks. */
   readonly sitting: { played: number; stoppedAt: number };
-}
-
-interface Errand {
-  /** The fill that was left last, and the cell that was chosen there, from 0. */
-  readonly fill: { readonly id: string; readonly cell: number | null } | null;
-  /** A cell on its way into a fill. */
-  readonly cell: HandedCell | null;
-  /** A file that was dropped on another screen, on its way to the one that reads files. */
-  readonly file: File | null;
-}
-
-/** A cell on its way into a fill. */
-export interface HandedCell {
-  readonly fillId: string;
-  /** Slots as text. */
-  readonly text: string;
-  readonly name: string;
-  /** The cell after which it goes; null for the end. */
-  readonly after: number | null;
 }
 
 export function createSession(): Session {
@@ -52,7 +31,6 @@ export function createSession(): Session {
     anchor: createStore<{ readonly cell: number | null }>(() => ({ cell: null })),
     notices,
     say: (words) => notices.setState({ words }),
-    errand: createStore<Errand>(() => ({ fill: null, cell: null, file: null })),
     sitting: { played: 0, stoppedAt: 0 },
   };
 }

@@ -8,19 +8,38 @@ export function addressOf(fillId: string, tab: FillTab): string {
 }
 
 const OPEN_KEY = "dime-stack:open-fill";
+const CELL_KEY = "dime-stack:open-cell";
 
 /** Remembers which fill this tab of the browser has open, for the way back to it. */
 export function noteOpenFill(fillId: string): void {
-  try {
-    sessionStorage.setItem(OPEN_KEY, fillId);
-  } catch {
-    // Without storage the fill that was edited last is the way back.
-  }
+  if (openFillId() !== fillId) noteOpenCell(null);
+  write(OPEN_KEY, fillId);
 }
 
 export function openFillId(): string | null {
+  return read(OPEN_KEY);
+}
+
+/** Remembers which cell is selected in that fill, from 0. */
+export function noteOpenCell(cell: number | null): void {
+  write(CELL_KEY, cell === null ? "" : String(cell));
+}
+
+export function openCell(): number | null {
+  const cell = Number.parseInt(read(CELL_KEY) ?? "", 10);
+  return Number.isNaN(cell) ? null : cell;
+}
+
+// Without storage the fill that was edited last is the way back.
+function write(key: string, value: string) {
   try {
-    return sessionStorage.getItem(OPEN_KEY);
+    sessionStorage.setItem(key, value);
+  } catch {}
+}
+
+function read(key: string): string | null {
+  try {
+    return sessionStorage.getItem(key);
   } catch {
     return null;
   }

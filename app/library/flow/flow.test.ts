@@ -12,6 +12,7 @@ import { makeContent } from "../fill/content";
 import { addOrchestration } from "../fill/orchestrations";
 import { EMPTY_BOOK } from "../kinds";
 import { readRunDay } from "../practice/run-day";
+import { savePreferences } from "../preferences-store";
 import { eachHasBook } from "../testing";
 import { gatherWithRefs, importBook } from "../transfer";
 import { flowContentSchema, listRefs, makeFlow, makeIdea, renameRefs } from "./content";
@@ -128,20 +129,21 @@ describe("in the book", () => {
   });
 
   test("a new flow begins with something to play: a fill's own cells, or common stock of two sizes", async () => {
-    const id = await addFlow(book, { fill: null, hands: "right" });
+    const id = await addFlow(book, null);
     const made = (await book.flows.get(id))?.content;
     expect(made?.ideas.length).toBeGreaterThanOrEqual(2);
     const { id: fillId } = await addRow(
       book.fills,
       makeContent({ text: "@4 RLRRL RLK RLRRL RLK", name: "Odd", tempo: 104 as never }),
     );
-    const of = (await book.flows.get(await addFlow(book, { fill: fillId, hands: "right" })))?.content;
+    const of = (await book.flows.get(await addFlow(book, fillId)))?.content;
     expect(of?.ideas.map(({ text }) => text)).toEqual(["@4 RLRRL", "@4 RLK"]);
     expect(of).toMatchObject({ name: "Odd", tempo: 104, bars: 1 });
     expect(flowContentSchema.safeParse(of).success).toBe(true);
     // A fill of one cell is an idea itself, beside something to go to.
     const { id: one } = await addRow(book.fills, makeContent({ text: "@4 RLRL", name: "Single" }));
-    const single = (await book.flows.get(await addFlow(book, { fill: one, hands: "left" })))?.content;
+    await savePreferences(book, { hands: "left" });
+    const single = (await book.flows.get(await addFlow(book, one)))?.content;
     expect(single?.ideas.length).toBeGreaterThanOrEqual(2);
   });
 });

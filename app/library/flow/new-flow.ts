@@ -11,7 +11,7 @@ import { cellOf } from "../cell/content";
 import type { BookDatabase } from "../database";
 import type { FillContent } from "../fill/content";
 import { MAX_NAME, toPhrase } from "../phrase/phrase";
-import type { Handedness } from "../preferences";
+import { loadPreferences } from "../preferences-store";
 import { type FlowContent, type FlowIdea, makeFlow, makeIdea } from "./content";
 
 /** For a book without cells: common stock of three sizes. */
@@ -23,15 +23,9 @@ const FIRST_IDEAS: readonly (readonly [name: string, text: string])[] = [
 /** More cells than this are too many to keep in mind at first. */
 const FIRST_MOST = 4;
 
-interface NewFlow {
-  /** The fill whose cells it is made of; null for none. */
-  readonly fill: string | null;
-  readonly hands: Handedness;
-}
-
-/** Kept in the book; gives its id. */
-export async function addFlow(book: BookDatabase, { fill: fillId, hands }: NewFlow): Promise<string> {
-  const fill = fillId ? await getRow(book.fills, fillId) : null;
+/** Adds a flow between the cells of a fill, or of none, to the book; returns its id. */
+export async function addFlow(book: BookDatabase, fillId: string | null): Promise<string> {
+  const [fill, { hands }] = await Promise.all([fillId ? getRow(book.fills, fillId) : null, loadPreferences(book)]);
   const stock = FIRST_IDEAS.map(([name, text]) => {
     const own = hands === "left" ? formatSlots(mirrorCell(cellOf(text))) : text;
     return makeIdea({ kind: "cell", of: null, name, text: `@4 ${own}` });

@@ -6,12 +6,13 @@ import {
   useLocation,
   useParams,
   useRouteLoaderData,
-  useSubmit,
 } from "react-router";
 import { loadGrooves, loadStarter } from "~/content";
 import { bookName } from "~/library/current";
 import { FILL_TABS, type FillTab, noteOpenFill } from "~/library/fill/address";
 import { FIRST_FILLS } from "~/library/fill/first";
+import type { FillMessages } from "~/messages/fills";
+import { useMessages } from "~/messages/use-messages";
 import { FillPreview, type FirstFill } from "~/screens/fill/preview";
 import { FillSkeleton } from "~/screens/fill/skeleton";
 import { StackScreen } from "~/screens/stack/screen";
@@ -69,22 +70,9 @@ function useTab(): FillTab {
 
 export default function Fill({ loaderData }: Route.ComponentProps) {
   const { Screen, ...opened } = loaderData;
-  const submit = useSubmit();
+  const { send } = useMessages<FillMessages>("/fills");
   const tab = useTab();
-  return (
-    <Screen
-      key={opened.row.id}
-      {...opened}
-      tab={tab}
-      onCopy={(content) =>
-        submit(JSON.stringify({ intent: "keep", content, tab }), {
-          method: "post",
-          action: "/fills",
-          encType: "application/json",
-        })
-      }
-    />
-  );
+  return <Screen key={opened.row.id} {...opened} tab={tab} onCopy={(content) => send("keep", { content, tab })} />;
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {

@@ -8,12 +8,13 @@ import { formatSlots } from "~/core/line";
 import { applyMove, MAX_MOVES, type Move } from "~/core/moves";
 import { layOutCell, scoreOf, settingOf } from "~/editor/cells/preview";
 import { UNDO_COMMANDS } from "~/editor/commands";
+import { arrivingCellState } from "~/editor/fill/arriving-cell";
 import { MOVE_COMMANDS } from "~/editor/moves/commands";
 import { MoveGallery } from "~/editor/moves/gallery";
 import { useOfferChoices } from "~/editor/moves/group-choices";
 import { useUndo } from "~/editor/undo";
 import { type BookEntry, benchOf, contentOf, EMPTY_BENCH, type indexRudiments } from "~/library/cell/entries";
-import { addressOf } from "~/library/fill/address";
+import { addressOf, openCell, openFillId } from "~/library/fill/address";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
@@ -58,7 +59,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const studied = useDeferredValue(cell);
   const [chosen, choosePlace] = useState(0);
   const place = Math.min(chosen, Math.max(0, cell.length - 1));
-  const { say, lights, errand } = useSession();
+  const { say, lights } = useSession();
   const first = firstNotice(unsaved, asked);
   useEffect(() => {
     if (first) say(first);
@@ -125,10 +126,8 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const shownStep = content.moves[content.at - 1];
   const sendInto = () => {
     if (!latest || !shown) return;
-    const { fill } = errand.getState();
-    const after = fill?.id === latest.id ? fill.cell : null;
-    errand.setState({ cell: { fillId: latest.id, text: shown.text, name, after } });
-    void navigate(addressOf(latest.id, "stack"));
+    const after = openFillId() === latest.id ? openCell() : null;
+    void navigate(addressOf(latest.id, "stack"), { state: arrivingCellState({ text: shown.text, name, after }) });
   };
   return (
     <>

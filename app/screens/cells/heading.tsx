@@ -1,11 +1,12 @@
-import { useFetcher } from "react-router";
 import { useKey } from "~/commands/commands";
 import { nameKeyCap } from "~/commands/keys";
 import { KeysButton } from "~/commands/keys-button";
 import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
 import type { BookEntry } from "~/library/cell/entries";
-import { noteAct } from "~/library/note-act";
+import { CELL_ACTS } from "~/messages/acts";
+import type { CellMessages } from "~/messages/cells";
+import { useMessages } from "~/messages/use-messages";
 import { Scale, Star, Trash2 } from "~/ui/icons";
 import { Tags } from "~/ui/tags";
 
@@ -22,15 +23,10 @@ interface HeadingProps {
 
 /** What is open: its name, its star and its tags. */
 export function Heading({ entry, form, isChanged, history, isComparing, onCompare }: HeadingProps) {
-  const fetcher = useFetcher();
+  const { send } = useMessages<CellMessages>("/cells", CELL_ACTS);
   const compareKey = useKey("compare", "c");
-  const submit = (asked: object) => {
-    noteAct("cells", asked);
-    void fetcher.submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
-  };
-  const note = (change: { favourite?: boolean; tags?: readonly string[] }) => {
-    const intent = entry?.row ? "amend" : "mark";
-    submit({ intent, id: entry?.id, change });
+  const note = (change: { favourite?: boolean; tags?: string[] }) => {
+    if (entry) send(entry.row ? "amend" : "markRudiment", { id: entry.id, change });
   };
   return (
     <div>
@@ -60,7 +56,7 @@ export function Heading({ entry, form, isChanged, history, isComparing, onCompar
               className="btn btn-sm btn-ghost btn-square"
               aria-label={`Delete ${entry.name}`}
               title="Delete"
-              onClick={() => submit({ intent: "bin", id: entry.id })}
+              onClick={() => send("delete", { id: entry.id })}
             >
               <Trash2 size={15} aria-hidden />
             </button>

@@ -1,20 +1,15 @@
 import { useEffect } from "react";
-import { Link, useFetcher } from "react-router";
+import { Link } from "react-router";
 import { type CellBenchContent, cellOf, MAX_CELL_SLOTS } from "~/library/cell/content";
 import { type BookEntry, contentOf } from "~/library/cell/entries";
 import type { FillRow } from "~/library/database";
+import { openCell, openFillId } from "~/library/fill/address";
 import { MAX_NAME } from "~/library/phrase/phrase";
-import { useSession } from "~/session/session";
+import type { CellMessages, CellsAnswer } from "~/messages/cells";
+import { useMessages } from "~/messages/use-messages";
 import { Alarm } from "~/ui/alarm";
 import { BookmarkPlus, CornerUpRight, Layers, Save } from "~/ui/icons";
 import { type CellBench, cookBench } from "./bench";
-
-/** What the route's action answers to an attempt to keep, save, note or send. */
-export interface KeepAnswer {
-  readonly kind: "kept" | "saved" | "have" | "relative" | "conflict" | "gone" | "done";
-  /** The cell in the book that it is about. */
-  readonly cell?: { readonly id: string; readonly name: string };
-}
 
 interface KeepBarProps {
   readonly bench: CellBench;
@@ -28,33 +23,33 @@ interface KeepBarProps {
 
 /** Into the book, or on to the Stack. */
 export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onSendInto }: KeepBarProps) {
-  const fetcher = useFetcher<KeepAnswer>();
+  const { send, answer, isBusy, forget } = useMessages<CellMessages>("/cells");
   const shown = contentOf(content);
   const row = entry?.row ?? null;
   const isMiddle = content.at < content.moves.length;
-  const submit = (asked: object) =>
-    void fetcher.submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
-  const keep = (relativesToo: boolean) =>
-    submit({ intent: "keep", content: shown, relativesToo, from: entry?.id ?? "new" });
+  const keep = (relativesToo: boolean) => {
+    if (shown) send("keep", { content: shown, relativesToo, from: entry?.id ?? "new" });
+  };
   const save = () => {
     const whole = contentOf(
       { ...content, at: content.moves.length },
       row ? { tags: row.content.tags, favourite: row.content.favourite } : {},
     );
-    submit({ intent: "save", id: row?.id, revision: row?.revision, content: whole });
+    if (row && whole) send("save", { id: row.id, revision: row.revision, content: whole });
   };
   // A rudiment as it ships goes hand to hand; what is worked on here is one lead of it.
   const whole = entry?.rudiment && content.at === 0 && content.origin.source === entry.id ? entry.rudiment : null;
-  const busy = fetcher.state !== "idle";
-  const answer = busy ? undefined : fetcher.data;
   // An answer about another state of the bench says nothing about this one.
   // biome-ignore lint/correctness/useExhaustiveDependencies: only what is worked on is watched
   useEffect(() => {
-    if (fetcher.data) void fetcher.reset();
+    if (answer) forget();
   }, [content]);
-  const { fill: place } = useSession().errand.getState();
-  const after =
-    latest && place?.id === latest.id && place.cell !== null ? `, after cell ${place.cell + 1}` : ", at its end";
+  const makeFill = () => {
+    if (whole) send("makeRudimentFill", { rudiment: whole });
+    else if (shown) send("makeFill", { content: shown });
+  };
+  const cell = latest && openFillId() === latest.id ? openCell() : null;
+  const after = cell === null ? ", at its end" : `, after cell ${cell + 1}`;
   return (
     <section aria-label="Keep and use" className="panel px-3 py-2 flex flex-wrap items-center gap-2">
       <label className="flex items-center gap-1.5 text-sm flex-1 min-w-52">
@@ -68,14 +63,14 @@ export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onS
         />
       </label>
       {row && isChanged ? (
-        <button type="button" className="btn btn-sm" disabled={busy || shown === null} onClick={save}>
+        <button type="button" className="btn btn-sm" disabled={isBusy || shown === null} onClick={save}>
           <Save size={15} aria-hidden /> Save changes
         </button>
       ) : null}
       <button
         type="button"
         className="btn btn-sm"
-        disabled={busy || shown === null}
+        disabled={isBusy || shown === null}
         title={isMiddle ? "Keep what is shown, with the steps up to here" : "Keep it as your own cell, with its recipe"}
         onClick={() => keep(false)}
       >
@@ -97,13 +92,13 @@ export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onS
         <button
           type="button"
           className="btn btn-sm join-item"
-          disabled={busy || shown === null}
+          disabled={isBusy || shown === null}
           title={
             whole
               ? `The whole rudiment as a new fill on the Stack: ${whole.line}`
               : "As a new fill on the Stack, repeated within a bar"
           }
-          onClick={() => submit(whole ? { intent: "rudiment", rudiment: whole } : { intent: "fill", content: shown })}
+          onClick={makeFill}
         >
           <Layers size={15} aria-hidden /> {whole ? "New fill from all of it" : "New fill"}
         </button>
@@ -137,7 +132,7 @@ function Refusal({ content }: { content: CellBenchContent }) {
   );
 }
 
-function Answer({ answer, onKeep }: { answer: KeepAnswer; onKeep: () => void }) {
+function Answer({ answer, onKeep }: { answer: CellsAnswer; onKeep: () => void }) {
   const link = answer.cell ? (
     <Link to={`/cells/${answer.cell.id}`} className="underline font-semibold">
       {answer.cell.name || "Untitled cell"}
@@ -163,7 +158,8 @@ function Answer({ answer, onKeep }: { answer: KeepAnswer; onKeep: () => void }) 
       return <p className="text-error">This cell is no longer in your book. Keep it as a new one.</p>;
     case "saved":
       return <p>Saved.</p>;
-    default:
+    case "kept":
+    case "done":
       return null;
   }
 }

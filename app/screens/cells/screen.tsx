@@ -1,16 +1,16 @@
 import { useMemo, useState } from "react";
-import { useFetcher } from "react-router";
 import type { Meter } from "~/core/time";
 import type { Unsaved } from "~/data/journal";
 import type { AskedCell, CellBenchContent } from "~/library/cell/content";
 import { type BookEntry, indexRudiments } from "~/library/cell/entries";
 import type { CellRow, FillRow } from "~/library/database";
-import { noteAct } from "~/library/note-act";
+import { CELL_ACTS } from "~/messages/acts";
+import type { CellMessages } from "~/messages/cells";
+import { useMessages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
 import { BookList } from "./book-list";
 import type { SetAside } from "./compare";
 import { Desk } from "./desk";
-import type { KeepAnswer } from "./keep-bar";
 
 export interface CellsScreenProps {
   readonly entries: readonly BookEntry[];
@@ -30,7 +30,7 @@ export interface CellsScreenProps {
 /** The book on one side, one cell large in the middle, and the bench of moves beside it. */
 export function CellsScreen(props: CellsScreenProps) {
   const { entries, bin, open } = props;
-  const act = useFetcher<KeepAnswer>();
+  const { send } = useMessages<CellMessages>("/cells", CELL_ACTS);
   const openId = open === "new" ? "new" : "binned" in open ? open.binned.id : open.id;
   // The entries come anew with every star and every cell that is opened; what the rudiments are stays the same.
   const stickings = entries.flatMap(({ rudiment, text }) => (rudiment ? [text] : [])).join(" ");
@@ -39,11 +39,7 @@ export function CellsScreen(props: CellsScreenProps) {
   const [aside, setAside] = useState<SetAside | null>(null);
   const [isUnfolded, setUnfolded] = useState(false);
   const strongHand = usePlayer().hands.leading;
-  const restore = (id: string) => {
-    const asked = { intent: "restore", id };
-    noteAct("cells", asked);
-    void act.submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
-  };
+  const restore = (id: string) => send("restore", { id });
   const book = <BookList entries={entries} bin={bin} strongHand={strongHand} onRestore={restore} />;
   return (
     <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start lg:grid-cols-[15.5rem_minmax(0,1fr)] xl:grid-cols-[15.5rem_minmax(0,1fr)_23.5rem]">

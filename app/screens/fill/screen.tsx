@@ -17,12 +17,13 @@ import {
 } from "~/editor/commands";
 import { EditorContext } from "~/editor/context";
 import { openEditor } from "~/editor/editor";
+import { useArrivingCell } from "~/editor/fill/arriving-cell";
 import { FillContext, type FillPlace, type Follower } from "~/editor/fill/place";
 import { loopOfCells } from "~/editor/fill/practice-loop";
 import { makeSource, type Stage, setupOf, underOf } from "~/editor/fill/score";
 import { putInCell } from "~/editor/put-in";
 import { type Undo, useUndo } from "~/editor/undo";
-import { addressOf, FILL_TABS, type FillTab } from "~/library/fill/address";
+import { addressOf, FILL_TABS, type FillTab, noteOpenCell } from "~/library/fill/address";
 import type { FillContent } from "~/library/fill/content";
 import type { GrooveChoice, ShippedGroove } from "~/library/groove/choices";
 import { useLiveGrooves } from "~/library/groove/live";
@@ -88,7 +89,7 @@ const NOTHING: CommandTable<Scene> = [];
 export function FillScreen(props: FillScreenProps) {
   const { row, unsaved, grooves: loaded, shipped, tab, onCopy } = props;
   const session = useSession();
-  const { sound, lights, practice, errand, say } = session;
+  const { sound, lights, practice, say } = session;
   const chooser = useChooser();
   const player = usePlayer();
   const [preferences] = usePreferences();
@@ -132,19 +133,18 @@ export function FillScreen(props: FillScreenProps) {
     ),
   });
 
-  useEffect(() => {
-    const { cell } = errand.getState();
-    if (cell?.fillId === row.id) {
-      errand.setState({ cell: null });
-      putInCell(editor, chooser, { name: cell.name, cell: readCell(cell.text) ?? [] }, cell.after, say);
-    }
-    return () => {
+  useArrivingCell(({ name, text, after }) =>
+    putInCell(editor, chooser, { name, cell: readCell(text) ?? [] }, after, say),
+  );
+  useEffect(
+    () => () => {
       const { timeline } = editor.worked();
-      errand.setState({ fill: { id: row.id, cell: chooser.cells(timeline)?.to ?? null } });
+      noteOpenCell(chooser.cells(timeline)?.to ?? null);
       chooser.choose(timeline, null);
       lights.light({ hover: null, playing: null });
-    };
-  }, [editor, row.id, chooser, errand, lights, say]);
+    },
+    [editor, chooser, lights],
+  );
 
   const navigate = useNavigate();
   const hasTransport = !WITHOUT_TRANSPORT.includes(tab);

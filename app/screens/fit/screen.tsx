@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { useFetcher, useSubmit } from "react-router";
+import { useNavigate } from "react-router";
 import { useStore } from "zustand";
 import { useCommands } from "~/commands/commands";
 import type { Meter } from "~/core/time";
@@ -10,10 +10,12 @@ import { useUndo } from "~/editor/undo";
 import type { BookEntry } from "~/library/cell/entries";
 import type { SearchRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
-import { noteAct } from "~/library/note-act";
 import type { Opened } from "~/library/open-row";
 import { hitsBetween, type SearchContent, searchRateOf } from "~/library/search/content";
 import { useSaving } from "~/library/use-saving";
+import { SEARCH_ACTS } from "~/messages/acts";
+import type { SearchMessages } from "~/messages/searches";
+import { useMessages } from "~/messages/use-messages";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
@@ -53,8 +55,8 @@ export function FitScreen(props: FitScreenProps) {
   const [preferences] = usePreferences();
   const player = usePlayer();
   const strong = player.hands.leading;
-  const submit = useSubmit();
-  const kept = useFetcher<{ id: string; name: string }>();
+  const navigate = useNavigate();
+  const { send, answer: keptFill } = useMessages<SearchMessages>("/fit", SEARCH_ACTS);
   const say = useSay();
   const saving = useSaving(props, bench, say);
 
@@ -84,14 +86,10 @@ export function FitScreen(props: FitScreenProps) {
   );
   const keep = useCallback(
     (one: FoundWay) =>
-      void kept.submit(
-        JSON.stringify({
-          intent: "keep",
-          content: fillOf(bench.store.getState().content, one.cells, { countStyle: preferences.countStyle }),
-        }),
-        { method: "post", encType: "application/json" },
-      ),
-    [kept.submit, bench, preferences.countStyle],
+      send("keepFill", {
+        content: fillOf(bench.store.getState().content, one.cells, { countStyle: preferences.countStyle }),
+      }),
+    [send, bench, preferences.countStyle],
   );
   const like = useCallback((one: FoundWay) => setMode({ kind: "like", cells: one.cells }), [setMode]);
   const surprise = () => {
@@ -101,8 +99,8 @@ export function FitScreen(props: FitScreenProps) {
   };
   const showBest = () => setMode({ kind: "best" });
   useEffect(() => {
-    if (kept.data) say(`“${kept.data.name}” is on the Shelf.`);
-  }, [kept.data, say]);
+    if (keptFill) say(`“${keptFill.name}” is on the Shelf.`);
+  }, [keptFill, say]);
   useCommands(UNDO_COMMANDS, { history });
   useCommands(FIT_COMMANDS, {
     count: shown.length,
@@ -115,10 +113,6 @@ export function FitScreen(props: FitScreenProps) {
     showBest,
   });
   const [isAsking, setAsking] = useState(false);
-  const act = (asked: object) => {
-    noteAct("searches", asked);
-    void submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
-  };
   return (
     <main className="flex-1 w-full max-w-[1720px] mx-auto px-3 sm:px-5 py-3 grid gap-3 items-start content-start lg:grid-cols-[21rem_minmax(0,1fr)]">
       <h1 className="sr-only">Fit</h1>
@@ -131,13 +125,13 @@ export function FitScreen(props: FitScreenProps) {
           saveMark={<SaveMark state={saving.state} />}
           history={history}
           onName={(name) => bench.change({ name }, "name")}
-          onNew={() => act({ intent: "new" })}
-          onOpen={(id) => act({ intent: "open", id })}
-          onDelete={() => act({ intent: "delete", id: row.id })}
+          onNew={() => send("create", { fill: null })}
+          onOpen={(id) => void navigate(`/fit/${id}`)}
+          onDelete={() => send("delete", { id: row.id })}
         />
       </div>
       <div className="lg:col-span-2 empty:hidden">
-        <SaveNotice saving={saving} onCopy={(mine) => act({ intent: "copy", content: mine })} />
+        <SaveNotice saving={saving} onCopy={(mine) => send("keep", { content: mine })} />
       </div>
       {/* The question stands before the answers: in one line on a phone. */}
       <button
@@ -163,7 +157,7 @@ export function FitScreen(props: FitScreenProps) {
         <Pool bench={bench} content={content} entries={entries} strongHand={strong} say={say} />
         <Rules bench={bench} content={content} strongHand={strong} />
         <Weights bench={bench} content={content} />
-        <Bin rows={bin} onRestore={(id) => act({ intent: "restore", id })} />
+        <Bin rows={bin} onRestore={(id) => send("restore", { id })} />
       </div>
       <div className="min-w-0 flex flex-col gap-2.5">
         <Count search={search} content={content} />
@@ -184,8 +178,7 @@ export function FitScreen(props: FitScreenProps) {
                 way={way}
                 onKeep={keep}
                 onOpen={(one) =>
-                  act({
-                    intent: "open-fill",
+                  send("openFill", {
                     content: fillOf(content, one.cells, { countStyle: preferences.countStyle }),
                   })
                 }

@@ -1,10 +1,12 @@
 /** The Floor's Kit tab: the kit in use, what is done with kits, and the bin of them. */
 
-import { useFetcher } from "react-router";
+import { useRevalidator } from "react-router";
 import type { Kit } from "~/core/kit";
 import type { Place } from "~/core/stroke";
-import { noteAct } from "~/library/note-act";
 import { MAX_NAME } from "~/library/phrase/phrase";
+import { KIT_ACTS } from "~/messages/acts";
+import type { KitMessages } from "~/messages/kits";
+import { useMessages } from "~/messages/use-messages";
 import { type ChosenKit, usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { Bin } from "~/ui/bin";
@@ -23,14 +25,11 @@ interface KitTabProps {
 export function KitTab({ chosen, kit, deskKit, surface, onSurface }: KitTabProps) {
   const { kits } = usePlayerSession();
   const [, changePreferences] = usePreferences();
-  const fetcher = useFetcher();
-  const askKits = (asked: object) => {
-    noteAct("kits", asked);
-    void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/kits", encType: "application/json" });
-  };
+  const { send } = useMessages<KitMessages>("/kits", KIT_ACTS);
+  const { revalidate } = useRevalidator();
   const makeOwn = () => {
     const name = deskKit ? `${deskKit.content.name || "Kit"} (copy)` : `My ${chosen.name.toLowerCase()}`;
-    askKits({ intent: "make", content: { name: name.slice(0, MAX_NAME), surfaces: kit.surfaces } });
+    send("create", { content: { name: name.slice(0, MAX_NAME), surfaces: [...kit.surfaces] } });
   };
   return (
     <>
@@ -43,14 +42,18 @@ export function KitTab({ chosen, kit, deskKit, surface, onSurface }: KitTabProps
         content={deskKit?.content ?? null}
         surface={surface}
         onSurface={onSurface}
-        onKit={(id) => changePreferences({ kit: id })}
+        onKit={(id) => {
+          changePreferences({ kit: id });
+          // The loader opens the own kit that is chosen.
+          void revalidate();
+        }}
         onMakeOwn={makeOwn}
-        onDelete={() => askKits({ intent: "delete", id: chosen.id })}
+        onDelete={() => send("delete", { id: chosen.id })}
       />
       <div className="mt-3">
         <Bin
           rows={kits.binned.map(({ id, content: { name } }) => ({ id, content: { name } }))}
-          onRestore={(id) => askKits({ intent: "restore", id })}
+          onRestore={(id) => send("restore", { id })}
         />
       </div>
     </>

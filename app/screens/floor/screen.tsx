@@ -1,7 +1,6 @@
 /** The Floor: the kit from above, the paths of the hands over it, and everything that changes them. */
 
 import { useEffect, useState } from "react";
-import { useFetcher } from "react-router";
 import { useStore } from "zustand";
 import type { Unsaved } from "~/data/journal";
 import type { KitRow } from "~/library/database";
@@ -9,6 +8,9 @@ import type { KitContent } from "~/library/kit/content";
 import { KITS } from "~/library/kit/kind";
 import { toKit } from "~/library/kit/kit";
 import { useSaving } from "~/library/use-saving";
+import { KIT_ACTS } from "~/messages/acts";
+import type { KitMessages } from "~/messages/kits";
+import { useMessages } from "~/messages/use-messages";
 import { usePlayerSession } from "~/session/player";
 import { useSay } from "~/session/session";
 import { SaveNotice } from "~/ui/save-state";
@@ -43,7 +45,7 @@ function OwnKitDesk({ kitRow, unsavedKit, ...rest }: OwnKitDeskProps) {
   const content = useStore(bench.store, (state) => state.content);
   const { tryKit } = usePlayerSession();
   const say = useSay();
-  const { submit } = useFetcher();
+  const { send } = useMessages<KitMessages>("/kits", KIT_ACTS);
   const saving = useSaving({ kept: KITS, row: kitRow, unsaved: unsavedKit }, bench, say);
   useEffect(() => {
     tryKit(toKit(bench.store.getState().content));
@@ -60,18 +62,7 @@ function OwnKitDesk({ kitRow, unsavedKit, ...rest }: OwnKitDeskProps) {
     <FloorDesk
       {...rest}
       deskKit={{ bench, content }}
-      notices={
-        <SaveNotice
-          saving={saving}
-          onCopy={(mine) =>
-            submit(JSON.stringify({ intent: "make", content: mine }), {
-              method: "post",
-              action: "/kits",
-              encType: "application/json",
-            })
-          }
-        />
-      }
+      notices={<SaveNotice saving={saving} onCopy={(mine) => send("create", { content: mine })} />}
     />
   );
 }

@@ -1,7 +1,7 @@
 /** Flow: ideas called out in random order, any number of times each, that always come home on the bar you chose. */
 
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { useFetcher, useSubmit } from "react-router";
+import { useNavigate } from "react-router";
 import { useStore } from "zustand";
 import { useCommands, useHint } from "~/commands/commands";
 import type { FlowRecord } from "~/core/flow";
@@ -18,9 +18,11 @@ import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, FlowRow, LessonRow } from "~/library/database";
 import type { FlowContent } from "~/library/flow/content";
 import type { GrooveChoice } from "~/library/groove/choices";
-import { noteAct } from "~/library/note-act";
 import type { Opened } from "~/library/open-row";
 import { useSaving } from "~/library/use-saving";
+import { FLOW_ACTS } from "~/messages/acts";
+import type { FlowMessages } from "~/messages/flows";
+import { useMessages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
@@ -68,8 +70,8 @@ export function FlowScreen(props: FlowScreenProps) {
   const player = usePlayer();
   const say = useSay();
   const hint = useHint();
-  const submit = useSubmit();
-  const kept = useFetcher<{ id: string; name: string }>();
+  const navigate = useNavigate();
+  const { send, answer: keptFill } = useMessages<FlowMessages>("/flow", FLOW_ACTS);
   const saving = useSaving(props, bench, say);
   const [isBeside, setBeside] = useState(false);
   const [hasVoice, setVoice] = useState(true);
@@ -105,23 +107,16 @@ export function FlowScreen(props: FlowScreenProps) {
   };
   const keep = () => {
     if (!round) return say("There is nothing to keep yet. Add ideas that fill the bars first.");
-    void kept.submit(JSON.stringify({ intent: "keep", content: fillOf(content, formatLine(round.composed.line)) }), {
-      method: "post",
-      encType: "application/json",
-    });
+    send("keepFill", { content: fillOf(content, formatLine(round.composed.line)) });
   };
   useEffect(() => {
-    if (kept.data) say(`“${kept.data.name}” is on the Shelf.`);
-  }, [kept.data, say]);
+    if (keptFill) say(`“${keptFill.name}” is on the Shelf.`);
+  }, [keptFill, say]);
   const rate = (result: Result) => {
     if (!flow.rate(result)) say(NOTHING_TO_RATE);
   };
   const rateJoin = () => {
     if (!flow.rateJoin()) say(NOTHING_TO_RATE);
-  };
-  const act = (asked: object) => {
-    noteAct("flows", asked);
-    void submit(JSON.stringify(asked), { method: "post", encType: "application/json" });
   };
   useCommands(UNDO_COMMANDS, { history });
   useCommands(FLOW_COMMANDS, {
@@ -155,9 +150,9 @@ export function FlowScreen(props: FlowScreenProps) {
         saveMark={<SaveMark state={saving.state} />}
         history={history}
         onName={(name) => bench.change({ name }, "name")}
-        onNew={() => act({ intent: "new", fill: null })}
-        onOpen={(id) => act({ intent: "open", id })}
-        onDelete={() => act({ intent: "delete", id: row.id })}
+        onNew={() => send("create", { fill: null })}
+        onOpen={(id) => void navigate(`/flow/${id}`)}
+        onDelete={() => send("delete", { id: row.id })}
       >
         <button
           type="button"
@@ -168,7 +163,7 @@ export function FlowScreen(props: FlowScreenProps) {
           <Maximize2 size={15} aria-hidden /> <span className="max-sm:sr-only">Big view</span>
         </button>
       </NamedHeader>
-      <SaveNotice saving={saving} onCopy={(theirs) => act({ intent: "copy", content: theirs })} />
+      <SaveNotice saving={saving} onCopy={(theirs) => send("keep", { content: theirs })} />
       <CareNote playing={playing} breakAfter={listening.breakAfter} downs={0} />
       <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_20rem] xl:grid-cols-[19rem_minmax(0,1fr)_20rem]">
         <div className="order-2 xl:order-1 min-w-0 lg:max-xl:col-start-2 lg:max-xl:row-start-1 lg:max-xl:row-span-2">
@@ -209,7 +204,7 @@ export function FlowScreen(props: FlowScreenProps) {
             last={flow.last}
             rounds={flow.rounds}
           />
-          <Bin rows={bin} onRestore={(id) => act({ intent: "restore", id })} />
+          <Bin rows={bin} onRestore={(id) => send("restore", { id })} />
         </div>
         <div className="order-3 min-w-0 flex flex-col gap-2.5">
           <Settings bench={bench} content={content} ideas={ideas} grooves={grooves} hasVoice={hasVoice} />

@@ -1,7 +1,6 @@
 /** What stands on Grooves: the loop as a picture and as a score, and beside them groove, form, feel and backbeat. */
 
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from "react";
-import { useFetcher } from "react-router";
 import type { CommandTable } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
 import { layOutGroove, measureForm, nameForm } from "~/core/groove";
@@ -12,8 +11,10 @@ import { makeScore, pickGroove, settingOf } from "~/editor/fill/score";
 import { makeFormScore } from "~/engrave/form-score";
 import { REPEAT_STYLES, type RepeatStyle } from "~/engrave/notation";
 import type { GrooveRow } from "~/library/database";
-import { noteAct } from "~/library/note-act";
 import type { SettingContent } from "~/library/phrase/setting";
+import { GROOVE_ACTS } from "~/messages/acts";
+import type { GrooveMessages } from "~/messages/grooves";
+import { useMessages } from "~/messages/use-messages";
 import { usePreferences } from "~/session/preferences";
 import { Check } from "~/ui/check";
 import { Tabs } from "~/ui/tabs";
@@ -62,7 +63,7 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
   const chooser = useChooser();
   const content = useFill();
   const { timeline } = useWorked();
-  const fetcher = useFetcher();
+  const { send } = useMessages<GrooveMessages>("/grooves/own", GROOVE_ACTS);
   const [tab, setTab] = useState<GrooveTab>("groove");
   const [brackets, setBrackets] = useState(false);
   const [feetBelow, setFeetBelow] = useState(false);
@@ -102,14 +103,6 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
     (slot: number | null) => chooser.choose(editor.worked().timeline, slot),
     [editor, chooser],
   );
-  const askGrooves = (asked: object) => {
-    noteAct("grooves", asked);
-    void fetcher.submit(JSON.stringify({ ...asked, fillId: row.id }), {
-      method: "post",
-      action: "/grooves/own",
-      encType: "application/json",
-    });
-  };
 
   const ready = nameForm({ grooveBars: content.grooveBars, window: content.window, stops: setting.stops }, meter);
   const label = `The loop: ${plural(content.grooveBars, "bar")} of groove, then the fill${ready ? ` (${FORM_WORDS[ready].name})` : ""}`;
@@ -174,13 +167,13 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
               <GrooveList
                 binned={binned}
                 onMake={(copied) =>
-                  askGrooves({
-                    intent: "make",
+                  send("create", {
+                    fillId: row.id,
                     content: copied ? copyGroove(copied, preferences.hands) : newGroove(meter, content.tempo),
                   })
                 }
-                onDelete={(id) => askGrooves({ intent: "delete", id })}
-                onRestore={(id) => askGrooves({ intent: "restore", id })}
+                onDelete={(id) => send("delete", { id, fillId: row.id })}
+                onRestore={(id) => send("restore", { id })}
               />
             ) : tab === "form" ? (
               <FormPanel setting={setting} onSetting={putSetting} />

@@ -1,7 +1,7 @@
 /** A lesson: its items in order on the left, its pages on the right. */
 
 import { lazy, Suspense, useCallback, useMemo, useState } from "react";
-import { Link, useFetcher, useSubmit } from "react-router";
+import { Link } from "react-router";
 import { useStore } from "zustand";
 import { useCommands } from "~/commands/commands";
 import { KeysButton } from "~/commands/keys-button";
@@ -23,11 +23,13 @@ import type { GrooveChoice } from "~/library/groove/choices";
 import { type LessonContent, MAX_WORDS } from "~/library/lesson/content";
 import { addItems, fillItem, headingItem, type NewItem } from "~/library/lesson/edit";
 import { lessonProgress } from "~/library/lesson/progress";
-import { noteAct } from "~/library/note-act";
 import type { Opened } from "~/library/open-row";
 import { plainLine } from "~/library/phrase/phrase";
 import type { PlanRow } from "~/library/practice/plan";
 import { useSaving } from "~/library/use-saving";
+import { LESSON_ACTS } from "~/messages/acts";
+import type { LessonMessages } from "~/messages/lessons";
+import { useMessages } from "~/messages/use-messages";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSession } from "~/session/session";
@@ -66,13 +68,9 @@ export function LessonScreen(props: LessonScreenProps) {
   const history = useUndo(bench.undo);
   useCommands(UNDO_COMMANDS, { history });
   const content = useStore(bench.store, (state) => state.content);
-  const submit = useSubmit();
+  const { send } = useMessages<LessonMessages>("/lessons", LESSON_ACTS);
   const scene = useScene(props, bench);
   const [tab, setTab] = useState<(typeof TABS)[number]["id"]>("list");
-  const ask = (asked: object) => {
-    noteAct("lessons", asked);
-    void submit(JSON.stringify(asked), { method: "post", action: "/lessons", encType: "application/json" });
-  };
   return (
     <main className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 py-2.5 flex flex-col gap-3">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1.5 print:hidden">
@@ -96,11 +94,7 @@ export function LessonScreen(props: LessonScreenProps) {
             <Printer size={15} aria-hidden /> Print
           </button>
           <ExportMenu subjectNow={scene.subjectNow} />
-          <button
-            type="button"
-            className="btn btn-sm"
-            onClick={() => ask({ intent: "delete", id: row.id, leaves: true })}
-          >
+          <button type="button" className="btn btn-sm" onClick={() => send("delete", { id: row.id, leaves: true })}>
             <Trash2 size={15} aria-hidden /> <span className="max-sm:sr-only">Delete</span>
           </button>
           <span className="max-sm:hidden">
@@ -108,7 +102,7 @@ export function LessonScreen(props: LessonScreenProps) {
           </span>
         </div>
       </header>
-      <SaveNotice saving={saving} onCopy={(mine) => ask({ intent: "keep", content: mine })} />
+      <SaveNotice saving={saving} onCopy={(mine) => send("keep", { content: mine })} />
       <div className="lg:hidden print:hidden">
         <Tabs label="Lesson" tabs={TABS} tab={tab} onTab={setTab}>
           <span className="sr-only">{tab === "list" ? "Contents" : "Pages"}</span>
@@ -224,7 +218,7 @@ function newItems(kind: "fill" | "cell" | "groove", ids: readonly string[]): New
 
 function AddBar({ bench, scene }: { readonly bench: LessonBench; readonly scene: LessonScreenProps }) {
   const [dialog, setDialog] = useState<"add" | "graded" | null>(null);
-  const fetcher = useFetcher();
+  const { send } = useMessages<LessonMessages>("/lessons");
   const choices = useMemo(
     (): PickTab<"fill" | "cell" | "groove">[] => [
       {
@@ -269,17 +263,7 @@ function AddBar({ bench, scene }: { readonly bench: LessonBench; readonly scene:
         <Sparkles size={15} aria-hidden /> Graded set…
       </button>
       {scene.fills.length === 0 ? (
-        <button
-          type="button"
-          className="btn btn-sm"
-          onClick={() =>
-            void fetcher.submit(JSON.stringify({ intent: "course" }), {
-              method: "post",
-              action: "/lessons",
-              encType: "application/json",
-            })
-          }
-        >
+        <button type="button" className="btn btn-sm" onClick={() => send("openCourse", {})}>
           <BookOpen size={15} aria-hidden /> Open the starter course
         </button>
       ) : null}

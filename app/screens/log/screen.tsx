@@ -1,11 +1,13 @@
 /** The Log: what to practise today, what was practised, and what the hands can do. */
 
 import { lazy, Suspense } from "react";
-import { useFetcher, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 import type { FillRow, FlowRow, LessonRow } from "~/library/database";
 import type { PlanRow } from "~/library/practice/plan";
 import type { FillDay } from "~/library/practice/practice-day";
 import type { Run } from "~/library/practice/run";
+import type { LogMessages } from "~/messages/log";
+import { useMessages } from "~/messages/use-messages";
 import { Tabs } from "~/ui/tabs";
 import { plural } from "~/words/time";
 import { Today } from "./today";
@@ -49,11 +51,9 @@ export interface LogScreenProps {
 
 export function LogScreen({ runCount, part, plans, fills, lessons, flows }: LogScreenProps) {
   const [, setParams] = useSearchParams();
-  const fetcher = useFetcher<{ words?: string; deleted?: Run | null }>();
+  const { send, answer } = useMessages<LogMessages>("/log");
   const { tab } = part;
-  const act = (fields: object) =>
-    void fetcher.submit(JSON.stringify(fields), { method: "post", encType: "application/json" });
-  const { data } = fetcher;
+  const deleted = answer?.deleted;
   return (
     <main className="w-full max-w-[1280px] mx-auto px-4 sm:px-5 py-4">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2 mb-1">
@@ -61,15 +61,11 @@ export function LogScreen({ runCount, part, plans, fills, lessons, flows }: LogS
         <span className="quiet text-sm ml-auto">{plural(runCount, "run")} kept</span>
       </div>
       <div role="status" aria-live="polite">
-        {data?.words && fetcher.state === "idle" ? (
+        {answer?.words ? (
           <div className="alert alert-soft mb-3">
-            <span>{data.words}</span>
-            {data.deleted ? (
-              <button
-                type="button"
-                className="btn btn-sm"
-                onClick={() => act({ intent: "restore", run: data.deleted })}
-              >
+            <span>{answer.words}</span>
+            {deleted ? (
+              <button type="button" className="btn btn-sm" onClick={() => send("restore", { run: deleted })}>
                 Undo
               </button>
             ) : null}
@@ -101,8 +97,8 @@ export function LogScreen({ runCount, part, plans, fills, lessons, flows }: LogS
                   preventScrollReset: true,
                 })
               }
-              onNote={({ id, at }, note) => act({ intent: "note", id, at, note })}
-              onDelete={({ id, at }) => act({ intent: "delete", id, at })}
+              onNote={({ id, at }, note) => send("note", { id, at, note })}
+              onDelete={({ id, at }) => send("delete", { id, at })}
             />
           ) : (
             <Hands fills={fills} plans={plans} />

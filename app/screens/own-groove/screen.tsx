@@ -1,7 +1,7 @@
 /** An own groove under the hands: its line, bars, tempos and feel, with the same pictures and keys as a fill. */
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { Link, useFetcher } from "react-router";
+import { Link } from "react-router";
 import { useStore } from "zustand";
 import { plainScore } from "~/audio/score";
 import { useCommands } from "~/commands/commands";
@@ -24,10 +24,12 @@ import type { GrooveRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import { type GrooveContent, MAX_GROOVE_LENGTH } from "~/library/groove/content";
 import { grooveOver } from "~/library/groove/groove";
-import { noteAct } from "~/library/note-act";
 import type { Opened } from "~/library/open-row";
 import { keepFeel, toFeel } from "~/library/phrase/setting";
 import { type Saving, useSaving } from "~/library/use-saving";
+import { GROOVE_ACTS } from "~/messages/acts";
+import type { GrooveMessages } from "~/messages/grooves";
+import { useMessages } from "~/messages/use-messages";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
@@ -83,7 +85,7 @@ interface DeskProps {
 function Desk({ editor, row, saving, fillId }: DeskProps) {
   const content = useStore(editor.store, (state) => state.content);
   const history = useHistory();
-  const fetcher = useFetcher();
+  const { send } = useMessages<GrooveMessages>("/grooves/own", GROOVE_ACTS);
   const session = useSession();
   const chooser = useChooser();
   const [preferences] = usePreferences();
@@ -106,14 +108,6 @@ function Desk({ editor, row, saving, fillId }: DeskProps) {
   useCommands(UNDO_COMMANDS, { history });
   useCommands(PLAY_COMMANDS, { togglePlay: playback.toggle });
   useCommands(PHRASE_COMMANDS, { editor, chooser, sound, say });
-  const ask = (asked: object) => {
-    noteAct("grooves", asked);
-    void fetcher.submit(JSON.stringify({ ...asked, fillId }), {
-      method: "post",
-      action: "/grooves/own",
-      encType: "application/json",
-    });
-  };
   const back = fillId ? addressOf(fillId, "groove") : "/fills";
   return (
     <main className={`flex-1 flex flex-col ${bench.drawer ? "pb-[62dvh] md:pb-0 lg:pr-[25rem]" : ""}`}>
@@ -130,14 +124,14 @@ function Desk({ editor, row, saving, fillId }: DeskProps) {
             <button
               type="button"
               className="btn btn-sm"
-              onClick={() => ask({ intent: "delete", id: row.id, leaves: true })}
+              onClick={() => send("delete", { id: row.id, fillId, leaves: true })}
             >
               <Trash2 size={15} aria-hidden /> Delete
             </button>
             <KeysButton />
           </div>
         </div>
-        <SaveNotice saving={saving} onCopy={(mine) => ask({ intent: "make", content: mine })} />
+        <SaveNotice saving={saving} onCopy={(mine) => send("create", { content: mine, fillId })} />
         <LineEditor input={bench.input} onLeave={bench.focusNotes} />
         <section aria-label="Bars and tempos" className="panel px-3 py-2 flex flex-wrap items-end gap-x-3.5 gap-y-2">
           <MeterControl />

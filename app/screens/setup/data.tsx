@@ -1,9 +1,10 @@
 /** The player's data: how much there is, whether the browser keeps it, backups and restoring. */
 
 import { useEffect, useState } from "react";
-import { useFetcher } from "react-router";
 import type { BackupStanding } from "~/library/backup";
 import { currentBook } from "~/library/current";
+import type { SetupMessages } from "~/messages/setup";
+import { useMessages } from "~/messages/use-messages";
 import { withBackupFile } from "~/session/backups";
 import { theImports } from "~/session/imports";
 import { askHowFar, type OfflineProgress } from "~/session/offline";
@@ -65,10 +66,8 @@ function OfflineState() {
 export function YourData({ facts }: { readonly facts: StorageFacts }) {
   const { used, room, isKept, folder } = facts;
   const [isWriting, setWriting] = useState(false);
-  const { submit } = useFetcher();
+  const { send } = useMessages<SetupMessages>("/setup");
   const say = useSay();
-  const noted = (intent: "looked" | "keep" | "no-folder") =>
-    void submit({ intent }, { method: "post", action: "/setup" });
   const backUp = async () => {
     setWriting(true);
     try {
@@ -76,7 +75,7 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
         download(name, bytes, "application/json");
         await note();
       });
-      noted("looked");
+      send("look", {});
     } catch (error) {
       console.error(error);
       say("The backup couldn't be made. Close other tabs, and try again.");
@@ -93,7 +92,7 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
       const book = await currentBook();
       await chooseFolder(book, picked);
       await backUpToFolder(book, Date.now(), withBackupFile);
-      noted("keep");
+      send("askToKeep", {});
     } catch (error) {
       // Closing the picker is no trouble.
       if (!(error instanceof DOMException && error.name === "AbortError"))
@@ -121,12 +120,12 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
         </button>
         <ImportButton words="Restore from a backup" onFile={(file) => theImports.take(file, true)} />
         {isKept ? null : (
-          <button type="button" className="btn btn-sm" onClick={() => noted("keep")}>
+          <button type="button" className="btn btn-sm" onClick={() => send("askToKeep", {})}>
             <ShieldCheck size={15} aria-hidden /> Ask the browser to keep it
           </button>
         )}
         {folder !== null ? (
-          <button type="button" className="btn btn-sm" onClick={() => noted("no-folder")}>
+          <button type="button" className="btn btn-sm" onClick={() => send("forgetFolder", {})}>
             <FolderSync size={15} aria-hidden /> Stop backing up to “{folder}”
           </button>
         ) : picker.showDirectoryPicker ? (

@@ -1,11 +1,13 @@
 import { useMemo } from "react";
-import { Form, Link } from "react-router";
+import { Link } from "react-router";
 import { listVersions } from "~/core/player";
 import { countSteps, minutesLeft, type PlannedStep } from "~/core/practice";
 import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
 import { useFillPlace } from "~/editor/fill/place";
 import { addressOf } from "~/library/fill/address";
 import type { PlanRow } from "~/library/practice/plan";
+import type { FlowMessages } from "~/messages/flows";
+import { useMessages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
 import { ArrowDown, ArrowUp, Check, ChevronRight, Shuffle } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
@@ -18,6 +20,7 @@ import type { Trained } from "./use-training";
 export function PlanList({ training, home }: { readonly training: Trained; readonly home: number }) {
   const { work, step: current, choose, editPlan, plan } = training;
   const { row } = useFillPlace();
+  const { send } = useMessages<FlowMessages>("/flow");
   const ids = work.steps.map(({ id }) => id);
   const counted = countSteps(work.steps);
   const left = minutesLeft(work.steps);
@@ -65,15 +68,14 @@ export function PlanList({ training, home }: { readonly training: Trained; reado
           </li>
         ))}
         <li className="px-3 py-2.5">
-          <Form method="post" action="/flow" className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-            <input type="hidden" name="fill" value={row.id} />
+          <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
             <p className="text-sm flex-1 basis-40">
               Then improvise between its cells, in any order, and come home on 1.
             </p>
-            <button type="submit" className="btn btn-sm">
+            <button type="button" className="btn btn-sm" onClick={() => send("create", { fill: row.id })}>
               <Shuffle size={15} aria-hidden /> Take it to Flow
             </button>
-          </Form>
+          </div>
         </li>
       </ol>
     </section>

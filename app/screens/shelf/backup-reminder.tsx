@@ -1,20 +1,18 @@
-import { Link, useFetcher } from "react-router";
+import { Link } from "react-router";
+import type { SetupMessages } from "~/messages/setup";
+import { useMessages } from "~/messages/use-messages";
 import { wordReminder } from "~/words/storage";
 
 /** Says that much is in this browser only; once put off, not before it is twice as much. */
 export function BackupReminder({ atRisk }: { readonly atRisk: number }) {
-  const { submit } = useFetcher();
+  const { send } = useMessages<SetupMessages>("/setup");
   return (
     <div role="status" className="alert alert-soft mb-3 flex flex-wrap">
       <span className="flex-1 basis-60 min-w-0">{wordReminder(atRisk)}</span>
       <Link to="/setup#your-data" className="btn btn-sm">
         Back up
       </Link>
-      <button
-        type="button"
-        className="btn btn-sm btn-ghost"
-        onClick={() => void submit({ intent: "snooze" }, { method: "post", action: "/?index" })}
-      >
+      <button type="button" className="btn btn-sm btn-ghost" onClick={() => send("snoozeBackup", {})}>
         Later
       </button>
     </div>

@@ -9,6 +9,8 @@ import type { FillRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import type { FillContent } from "~/library/fill/content";
 import { plainLine, soundLine, toPhrase } from "~/library/phrase/phrase";
+import type { FillMessages } from "~/messages/fills";
+import type { Messages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
 import { Copy, Trash2 } from "~/ui/icons";
 import { CoinRow } from "~/views/coin-row";
@@ -35,11 +37,11 @@ interface FillCardProps {
   readonly learning: Learning | undefined;
   readonly fill: FillRow;
   readonly choosing: Choosing | null;
-  readonly act: (asked: object) => void;
+  readonly send: Messages<FillMessages>["send"];
 }
 
 /** One fill on the shelf: what it is, what it looks like, and whether it fits. */
-export function FillCard({ fill, learning, choosing, act }: FillCardProps) {
+export function FillCard({ fill, learning, choosing, send }: FillCardProps) {
   const { content } = fill;
   const player = usePlayer();
   const { line, verdict } = useMemo(() => readFill(content), [content]);
@@ -99,7 +101,7 @@ export function FillCard({ fill, learning, choosing, act }: FillCardProps) {
             className="btn btn-ghost btn-sm btn-square"
             aria-label={`Duplicate ${name}`}
             title="Duplicate"
-            onClick={() => act({ intent: "duplicate", id: fill.id, copyId: crypto.randomUUID() })}
+            onClick={() => send("duplicate", { id: fill.id, copyId: crypto.randomUUID() })}
           >
             <Copy size={15} aria-hidden />
           </button>
@@ -108,7 +110,7 @@ export function FillCard({ fill, learning, choosing, act }: FillCardProps) {
             className="btn btn-ghost btn-sm btn-square"
             aria-label={`Delete ${name}`}
             title="Delete"
-            onClick={() => act({ intent: "delete", ids: [fill.id] })}
+            onClick={() => send("delete", { ids: [fill.id] })}
           >
             <Trash2 size={15} aria-hidden />
           </button>

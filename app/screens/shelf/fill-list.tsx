@@ -1,6 +1,8 @@
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { FillRow } from "~/library/database";
+import type { FillMessages } from "~/messages/fills";
+import type { Messages } from "~/messages/use-messages";
 import { type Choosing, FillCard, type Learning } from "./fill-card";
 
 interface FillListProps {
@@ -8,7 +10,7 @@ interface FillListProps {
   readonly learning: ReadonlyMap<string, Learning>;
   /** Null while none are chosen. */
   readonly choosing: Choosing | null;
-  readonly act: (asked: object) => void;
+  readonly send: Messages<FillMessages>["send"];
 }
 
 /** Pixels of a card and the gap below it, until it is measured. */
@@ -17,7 +19,7 @@ const CARD = 128;
 const WIDE = "(min-width: 48rem)";
 
 /** The fills, of which only those in sight are drawn: there may be thousands. */
-export function FillList({ fills, learning, choosing, act }: FillListProps) {
+export function FillList({ fills, learning, choosing, send }: FillListProps) {
   const list = useRef<HTMLUListElement>(null);
   const [top, setTop] = useState(0);
   const columns = useMatch(WIDE) ? 2 : 1;
@@ -48,7 +50,7 @@ export function FillList({ fills, learning, choosing, act }: FillListProps) {
               width: `${100 / columns}%`,
             }}
           >
-            <FillCard fill={fill} learning={learning.get(fill.id)} choosing={choosing} act={act} />
+            <FillCard fill={fill} learning={learning.get(fill.id)} choosing={choosing} send={send} />
           </li>
         ) : null;
       })}

@@ -1,16 +1,21 @@
 /** The lessons on the shelf, and the ways to begin one. */
 
-import { Link, useFetcher } from "react-router";
+import { Link } from "react-router";
 import type { FillRow, LessonRow } from "~/library/database";
+import { MAX_LESSON_ITEMS } from "~/library/lesson/content";
 import { COURSE_ID } from "~/library/lesson/course";
 import { type LessonProgress, lessonProgress } from "~/library/lesson/progress";
-import { noteAct } from "~/library/note-act";
+import { LESSON_ACTS } from "~/messages/acts";
+import type { LessonMessages } from "~/messages/lessons";
+import { useMessages } from "~/messages/use-messages";
+import { Bin } from "~/ui/bin";
 import { BookOpen, GraduationCap, Plus } from "~/ui/icons";
 import { plural } from "~/words/time";
 import type { Learning } from "./fill-card";
 
 interface LessonsProps {
   readonly lessons: readonly LessonRow[];
+  readonly binned: readonly LessonRow[];
   readonly learning: ReadonlyMap<string, Learning>;
   /** What is seen of the fills, in its order: what a new lesson is made of. */
   readonly shown: readonly FillRow[];
@@ -19,16 +24,12 @@ interface LessonsProps {
   readonly isAll: boolean;
 }
 
-export function Lessons({ lessons, learning, shown, tag, isAll }: LessonsProps) {
-  const fetcher = useFetcher<{ readonly words?: string; readonly bad?: boolean }>();
-  const ask = (asked: object) => {
-    noteAct("lessons", asked);
-    void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/lessons", encType: "application/json" });
-  };
+export function Lessons({ lessons, binned, learning, shown, tag, isAll }: LessonsProps) {
+  const { send, answer } = useMessages<LessonMessages>("/lessons", LESSON_ACTS);
   const plans = new Map([...learning].map(([id, one]) => [id, { ...one, learned: null }] as const));
   const hasCourse = lessons.some(({ id }) => id === COURSE_ID);
   const make = () =>
-    ask({ intent: "new", name: tag ?? "", fills: isAll ? [] : shown.slice(0, 200).map(({ id }) => id) });
+    send("create", { name: tag ?? "", fills: isAll ? [] : shown.slice(0, MAX_LESSON_ITEMS).map(({ id }) => id) });
   return (
     <section aria-labelledby="lessons" className="mb-5">
       <div className="flex flex-wrap items-center gap-2 mb-2">
@@ -36,7 +37,7 @@ export function Lessons({ lessons, learning, shown, tag, isAll }: LessonsProps) 
           Lessons
         </h2>
         {hasCourse ? null : (
-          <button type="button" className="btn btn-sm" onClick={() => ask({ intent: "course" })}>
+          <button type="button" className="btn btn-sm" onClick={() => send("openCourse", {})}>
             <BookOpen size={15} aria-hidden /> Starter course
           </button>
         )}
@@ -44,9 +45,9 @@ export function Lessons({ lessons, learning, shown, tag, isAll }: LessonsProps) 
           <Plus size={15} aria-hidden /> {isAll ? "New lesson" : `New lesson of ${plural(shown.length, "fill")}`}
         </button>
       </div>
-      {fetcher.data?.words && fetcher.state === "idle" ? (
-        <p role="status" className={`alert alert-soft mb-2 ${fetcher.data.bad ? "alert-error" : ""}`}>
-          {fetcher.data.words}
+      {answer ? (
+        <p role="status" className={`alert alert-soft mb-2 ${answer.bad ? "alert-error" : ""}`}>
+          {answer.words}
         </p>
       ) : null}
       {lessons.length > 0 ? (
@@ -56,6 +57,7 @@ export function Lessons({ lessons, learning, shown, tag, isAll }: LessonsProps) 
           ))}
         </ul>
       ) : null}
+      <Bin rows={binned} onRestore={(id) => send("restore", { id })} />
     </section>
   );
 }

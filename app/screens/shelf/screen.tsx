@@ -1,13 +1,16 @@
 import { lazy, Suspense, useMemo, useState } from "react";
-import { Form, Link, useFetcher } from "react-router";
+import { Link } from "react-router";
 import { formatMeter } from "~/core/time";
 import { toItem } from "~/data/rows";
 import type { ExportSubject } from "~/editor/export/subject";
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { FillRow, LessonRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
-import { noteAct } from "~/library/note-act";
 import { plainLine } from "~/library/phrase/phrase";
+import { FILL_ACTS } from "~/messages/acts";
+import type { FillMessages } from "~/messages/fills";
+import type { LessonMessages } from "~/messages/lessons";
+import { useMessages } from "~/messages/use-messages";
 import { withBackupFile } from "~/session/backups";
 import { theImports } from "~/session/imports";
 import { usePlayerSession } from "~/session/player";
@@ -18,11 +21,11 @@ import { BookOpen, ListChecks, Plus, Search, Target } from "~/ui/icons";
 import { ImportButton } from "~/ui/import-button";
 import { ImportStatus } from "~/ui/import-state";
 import { Later } from "~/views/later";
+import { useArrivingFile } from "./arriving-file";
 import { BackupReminder } from "./backup-reminder";
 import { ChoiceBar } from "./choice-bar";
 import type { Learning } from "./fill-card";
 import { FillList } from "./fill-list";
-import { useHandedFile } from "./handed-file";
 import { Lessons } from "./lessons";
 import { FILL_SORTS, type FillSort, isFillSort, sortFills } from "./sort";
 import { useManyChoice } from "./use-choice";
@@ -37,21 +40,14 @@ function isNotesFile({ name }: Pick<File, "name">): boolean {
   return /\.(midi?|musicxml|mxl|xml)$/i.test(name);
 }
 
-/** What became of what was asked. */
-export interface FillsAnswer {
-  readonly words: string;
-  readonly bad?: boolean;
-  /** Fills that were just deleted, to be brought back. */
-  readonly deleted?: readonly string[];
-}
-
 export interface ShelfScreenProps {
   readonly fills: readonly FillRow[];
   readonly lessons: readonly LessonRow[];
   /** What fills are heard in, for files of them. */
   readonly grooves: readonly GrooveChoice[];
-  /** Fills in the bin. */
+  /** Fills and lessons in the bin. */
   readonly bin: readonly FillRow[];
+  readonly binnedLessons: readonly LessonRow[];
   /** How far the player is with each fill. */
   readonly learning: ReadonlyMap<string, Learning>;
   /** How much is worth a backup now; null for nothing to say. */
@@ -59,11 +55,11 @@ export interface ShelfScreenProps {
 }
 
 /** The Shelf: every fill, found, kept and carried in and out. */
-export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: ShelfScreenProps) {
+export function ShelfScreen({ fills, lessons, grooves, bin, binnedLessons, learning, atRisk }: ShelfScreenProps) {
   const [query, setQuery] = useState("");
   const [tag, setTag] = useState<string | null>(null);
   const [allTags, setAllTags] = useState(false);
-  const fetcher = useFetcher<FillsAnswer>();
+  const { send, answer } = useMessages<FillMessages>("/fills", FILL_ACTS);
   const tags = useMemo(() => countTags(fills), [fills]);
   const [sort, setSort] = useState<FillSort>("edited");
   const found = useMemo(() => fills.filter((fill) => matches(fill, query, tag)), [fills, query, tag]);
@@ -88,14 +84,10 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
       download(`shelf${BOOK_EXTENSION}`, bytes, "application/json"),
     );
   };
-  const act = (asked: object) => {
-    noteAct("fills", asked);
-    void fetcher.submit(JSON.stringify(asked), { method: "post", action: "/fills", encType: "application/json" });
-  };
   const [notesFile, setNotesFile] = useState<File | null>(null);
   const takeFile = (file: File) => (isNotesFile(file) ? setNotesFile(file) : theImports.take(file, false));
-  useHandedFile(takeFile);
-  const result = fetcher.state === "idle" ? fetcher.data : undefined;
+  useArrivingFile(takeFile);
+  const deleted = answer?.deleted;
   return (
     <main className="w-full max-w-[1200px] mx-auto px-4 sm:px-5 py-5">
       <div className="flex flex-wrap items-end gap-x-3 gap-y-2 mb-4">
@@ -105,12 +97,13 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
             {fills.length} {fills.length === 1 ? "fill" : "fills"}
           </span>
         </h1>
-        <Form method="post" action="/fills" className="max-sm:ml-auto sm:mr-auto">
-          <input type="hidden" name="intent" value="new" />
-          <button type="submit" className="btn btn-primary btn-sm">
-            <Plus size={16} aria-hidden /> New fill
-          </button>
-        </Form>
+        <button
+          type="button"
+          className="btn btn-primary btn-sm max-sm:ml-auto sm:mr-auto"
+          onClick={() => send("create", {})}
+        >
+          <Plus size={16} aria-hidden /> New fill
+        </button>
         <label className="input input-sm w-full sm:w-52">
           <Search size={15} aria-hidden />
           <input
@@ -175,23 +168,19 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
         </Suspense>
       ) : null}
       <div role="status" aria-live="polite">
-        {result ? (
-          <div className={`alert alert-soft mb-3 ${result.bad ? "alert-error" : "alert-success"}`}>
-            <span>{result.words}</span>
-            {result.deleted ? (
-              <button
-                type="button"
-                className="btn btn-sm"
-                onClick={() => act({ intent: "restore", ids: result.deleted })}
-              >
+        {answer ? (
+          <div className={`alert alert-soft mb-3 ${answer.bad ? "alert-error" : "alert-success"}`}>
+            <span>{answer.words}</span>
+            {deleted ? (
+              <button type="button" className="btn btn-sm" onClick={() => send("restore", { ids: [...deleted] })}>
                 Undo
               </button>
             ) : null}
           </div>
         ) : null}
       </div>
-      {fills.length > 0 || lessons.length > 0 ? (
-        <Lessons lessons={lessons} learning={learning} shown={meant} tag={tag} isAll={isAll} />
+      {fills.length > 0 || lessons.length > 0 || binnedLessons.length > 0 ? (
+        <Lessons lessons={lessons} binned={binnedLessons} learning={learning} shown={meant} tag={tag} isAll={isAll} />
       ) : null}
       {tags.length > 0 ? (
         <section aria-label="Tags" className="flex flex-wrap gap-1.5 mb-4">
@@ -219,8 +208,8 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
           of={shown.length}
           onAll={() => setAll(shownIds)}
           onNone={() => setAll([])}
-          onTag={(typed) => act({ intent: "tag", ids: [...chosen], tag: typed })}
-          onDelete={() => act({ intent: "delete", ids: [...chosen] })}
+          onTag={(typed) => send("tag", { ids: [...chosen], tag: typed })}
+          onDelete={() => send("delete", { ids: [...chosen] })}
           onDone={() => setChoosing(false)}
         />
       ) : null}
@@ -229,20 +218,20 @@ export function ShelfScreen({ fills, lessons, grooves, bin, learning, atRisk }: 
           fills={shown}
           learning={learning}
           choosing={isChoosing ? { chosen, onChoose: choose } : null}
-          act={act}
+          send={send}
         />
       ) : (
         <Nothing isEmpty={fills.length === 0} />
       )}
       <div className="mt-8">
-        <Bin rows={bin} onRestore={(id) => act({ intent: "restore", ids: [id] })} />
+        <Bin rows={bin} onRestore={(id) => send("restore", { ids: [id] })} />
       </div>
     </main>
   );
 }
 
 function Nothing({ isEmpty }: { readonly isEmpty: boolean }) {
-  const fetcher = useFetcher<{ readonly words?: string }>();
+  const { send, answer } = useMessages<LessonMessages>("/lessons");
   if (!isEmpty) return <p className="quiet py-12 text-center">No fill matches. Try fewer letters or another tag.</p>;
   return (
     <div className="panel p-6 my-4 max-w-xl mx-auto flex flex-col gap-3 items-start">
@@ -251,20 +240,10 @@ function Nothing({ isEmpty }: { readonly isEmpty: boolean }) {
         The starter course has twenty short fills, from your first eight notes to a bar that changes speed. Each has one
         thing that is new, and a plan to practise it by.
       </p>
-      <button
-        type="button"
-        className="btn btn-primary"
-        onClick={() =>
-          void fetcher.submit(JSON.stringify({ intent: "course" }), {
-            method: "post",
-            action: "/lessons",
-            encType: "application/json",
-          })
-        }
-      >
+      <button type="button" className="btn btn-primary" onClick={() => send("openCourse", {})}>
         <BookOpen size={17} aria-hidden /> Open the starter course
       </button>
-      {fetcher.data?.words ? <p role="alert">{fetcher.data.words}</p> : null}
+      {answer ? <p role="alert">{answer.words}</p> : null}
       <p className="quiet text-sm">Or make a new fill, or start from a rudiment in Cells.</p>
     </div>
   );

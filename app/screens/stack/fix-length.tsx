@@ -1,11 +1,12 @@
 /** Ways to fix the length, while the line does not fit its space. */
 
 import { useMemo, useState } from "react";
-import { Form } from "react-router";
 import { type Closing, listClosings } from "~/core/fit";
 import { formatLine } from "~/core/line";
 import type { Worked } from "~/editor/editor";
 import { useFillPlace } from "~/editor/fill/place";
+import type { SearchMessages } from "~/messages/searches";
+import { useMessages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
 import { wordClosing } from "~/words/closing";
 import { useApply, useBook, useSettled } from "./use-sums";
@@ -23,6 +24,7 @@ function Closings({ worked }: { readonly worked: Worked }) {
   const player = usePlayer();
   const { row } = useFillPlace();
   const apply = useApply();
+  const { send } = useMessages<SearchMessages>("/fit");
   const { phrase } = worked;
   const book = useBook();
   const [bars, setBars] = useState<number>(4);
@@ -50,12 +52,9 @@ function Closings({ worked }: { readonly worked: Worked }) {
             ))}
           </select>
         </label>
-        <Form method="post" action="/fit">
-          <input type="hidden" name="fill" value={row.id} />
-          <button type="submit" className="btn btn-xs">
-            Search for more
-          </button>
-        </Form>
+        <button type="button" className="btn btn-xs" onClick={() => send("create", { fill: row.id })}>
+          Search for more
+        </button>
       </div>
       {closings.length > 0 ? (
         <ul className="min-h-0 flex lg:flex-wrap gap-1.5 overflow-auto">

@@ -1,0 +1,31 @@
+/** The other end of a message: a route's action. */
+
+import { z } from "zod";
+import { currentBook } from "~/library/current";
+import type { BookDatabase } from "~/library/database";
+import type { Contract, MessageName } from "./message";
+
+/** One function for each message, which gets the fields that its schema has checked. */
+export type Handlers<Of extends Contract> = {
+  readonly [Name in MessageName<Of>]: (
+    book: BookDatabase,
+    fields: z.output<Of["schemas"][Name]>,
+  ) => Promise<Of["answer"] | Response>;
+};
+
+const named = z.looseObject({ message: z.string().max(60) });
+
+/** A route's action: reads which message it is, checks its fields and answers it. Throws on a message that there is not. */
+export function answerMessages<Of extends Contract>(
+  schemas: Of["schemas"],
+  handlers: Handlers<Of>,
+  open: () => Promise<BookDatabase> = currentBook,
+) {
+  return async ({ request }: { readonly request: Request }): Promise<Of["answer"] | Response> => {
+    const { message, ...fields } = named.parse(await request.json());
+    const schema = Object.hasOwn(schemas, message) ? schemas[message] : undefined;
+    if (!schema) throw new Error(`there is no message “${message}”`);
+    const handle = handlers[message as MessageName<Of>];
+    return handle(await open(), schema.parse(fields) as never);
+  };
+}
