@@ -218,7 +218,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
     <BareShell>
       <Trouble
-        title={missing ? "There is nothing at this address" : "Dime Stack can't go on here"}
+        title={missing ? "There is nothing at this address" : "Something went wrong"}
         what={missing ? "The page may have moved, or the address is mistyped." : wordOpening(error, trouble)}
         detail={!missing && trouble === "other" && error instanceof Error ? error.message : undefined}
       />

@@ -75,7 +75,7 @@ for (const slowed of [1, 6]) {
   const dialog = page.getByRole("dialog", { name: "Practice loops" });
   await dialog.getByRole("textbox", { name: /^Tempos/ }).fill("92");
   await dialog.getByRole("combobox", { name: "How many times" }).selectOption("1");
-  await dialog.getByRole("combobox", { name: "Count-in of the file" }).selectOption("0");
+  await dialog.getByRole("combobox", { name: "Count-in" }).selectOption("0");
   const times = [];
   for (let run = 0; run < 5; run++) {
     times.push(

@@ -106,7 +106,7 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expect(page.getByRole("img", { name: /^Page 1/ })).toBeVisible();
     await expectCleanInBoth(page);
     await page.getByRole("button", { name: "Export" }).click();
-    await page.getByRole("menuitem", { name: "Link or code to scan…" }).click();
+    await page.getByRole("menuitem", { name: "Link or QR code…" }).click();
     const share = page.getByRole("dialog", { name: /^Share/ });
     await expect(share.getByRole("textbox", { name: "Link" })).toHaveValue(/#1\./);
     await expectClean(page);

@@ -7,7 +7,7 @@ async function openFlow(page: Page) {
   await page.goto("/flow/demo-flow-lanterns");
   const flow = {
     calls: page.getByRole("list", { name: "Calls" }),
-    clean: page.getByRole("region", { name: "How clean it is" }),
+    clean: page.getByRole("region", { name: "How clean you are" }),
     play: page.getByRole("button", { name: "Play", exact: true }),
     stop: page.getByRole("button", { name: "Stop", exact: true }),
     ways: page.getByText(/ways? to fill \d+ bars?/),

@@ -193,13 +193,13 @@ test.describe("on a phone", () => {
       for (const name of names) await pad.getByRole("button", { name, exact: true }).tap();
     };
     await tap("right hand", "Accent", "left hand", "Ghost note", "right hand", "Rest");
-    await tap("New cell", "bass drum", "hi-hat foot", "The next one together with this note", "right hand");
+    await tap("New cell", "bass drum", "hi-hat foot", "Play the next note with this one", "right hand");
     await expect(line).toHaveValue("@4 >RlR- K(RH)");
-    await tap("Repeat the cell", "Remove the last note", "Undo what the pad did");
+    await tap("Repeat the cell", "Remove the last note", "Undo");
     await expect(line).toHaveValue("@4 >RlR- K(RH)x2");
     await noteNumber(grid, 1).tap();
     await expect(pad).toContainText("Note 2 of 8");
-    await pad.getByRole("button", { name: "adds after it" }).tap();
+    await pad.getByRole("button", { name: "Change note" }).tap();
     await tap("bass drum");
     await expect(line).toHaveValue("@4 >RkR- K(RH)x2");
     await pad.getByRole("button", { name: "to the end" }).tap();
@@ -241,7 +241,7 @@ test.describe("on a phone", () => {
     await page.setViewportSize({ width: 844, height: 390 });
     await page.getByRole("button", { name: "Big view" }).tap();
     const view = page.getByRole("dialog", { name: "Big view" });
-    for (const name of ["Play", "Next step", "Clean", "Nearly", "Not yet", "Smaller"]) {
+    for (const name of ["Play", "Next step", "Clean", "Nearly", "Not yet", "Close big view"]) {
       const button = await view.getByRole("button", { name }).boundingBox();
       expect(button?.height, name).toBeGreaterThanOrEqual(44);
       expect((button?.y ?? 999) + (button?.height ?? 0), name).toBeLessThanOrEqual(390);

@@ -94,7 +94,7 @@ test.describe("the kit", () => {
     // Two in one spot, and no snare: said, and fixed in one step each.
     await right.fill("-4");
     await page.getByRole("spinbutton", { name: "floor tom: cm in front" }).fill("42");
-    const problems = page.getByRole("list", { name: "What is wrong with the kit" });
+    const problems = page.getByRole("list", { name: "Problems with this kit" });
     await expect(problems).toContainText("Floor tom and snare overlap.");
     await problems.getByRole("button", { name: "Move it to the nearest free spot" }).click();
     await expect(problems).toBeHidden();

@@ -15,7 +15,7 @@ test.describe("on a phone", () => {
     await expect(big.getByText(/^home in \d+$/)).toBeVisible();
     const card = await big.getByRole("list", { name: "Calls" }).boundingBox();
     expect(card?.height ?? 0).toBeGreaterThan(300);
-    await big.getByRole("button", { name: "Smaller" }).click();
+    await big.getByRole("button", { name: "Close big view" }).click();
     await page.getByRole("button", { name: "Stop", exact: true }).click();
     expect(await width()).toBeLessThanOrEqual(390);
   });

@@ -87,7 +87,7 @@ test("practice loops: a wrong tempo is told, rendering can be cancelled, a file 
   await expect(dialog.getByText("cancelled")).toBeVisible();
   await tempos.fill("240");
   await dialog.getByRole("combobox", { name: "How many times" }).selectOption("2 times");
-  await dialog.getByRole("combobox", { name: "Count-in of the file" }).selectOption("none");
+  await dialog.getByRole("combobox", { name: "Count-in" }).selectOption("none");
   await dialog.getByRole("button", { name: "Render 1 file" }).click();
   const save = dialog.getByRole("button", { name: "Save" });
   await expect(save).toBeEnabled();
@@ -98,7 +98,7 @@ test("practice loops: a wrong tempo is told, rendering can be cancelled, a file 
   // Two bars of a second each, twice, and two seconds to ring out; 16 bits, two channels.
   expect(file.length).toBe(44 + 6 * 44_100 * 4);
 
-  await dialog.getByRole("combobox", { name: "Kind of file" }).selectOption("ogg");
+  await dialog.getByRole("combobox", { name: "Format" }).selectOption("ogg");
   await dialog.getByRole("button", { name: "Render 1 file" }).click();
   await expect(save).toBeEnabled();
   const smaller = await downloadOf(page, () => save.click());

@@ -32,7 +32,7 @@ test("Setup: a kit of sounds is chosen, heard and kept; room, hands and levels t
   await expect(sound.getByRole("slider", { name: "Groove volume" })).toHaveValue("20");
   await expect(room).toBeDisabled();
   await expect(sound.getByRole("checkbox", { name: /^The hand that doesn't lead/ })).not.toBeChecked();
-  await sound.getByRole("button", { name: "All to the middle" }).click();
+  await sound.getByRole("button", { name: "Reset levels" }).click();
   await expect(sound.getByRole("slider", { name: "Groove volume" })).toHaveValue("50");
 });
 

@@ -94,7 +94,7 @@ test("with no network, after one visit to the first screen: every screen, reload
     await page.goto(path);
     await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
   }
-  await page.getByRole("link", { name: "To the Shelf" }).click();
+  await page.getByRole("link", { name: "Go to the Shelf" }).click();
   await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
 });
 
@@ -193,7 +193,7 @@ test("a new version is offered, waits, and is used when asked; meanwhile the pag
     await expect(page.getByRole("region", { name: "Floor plan" })).toBeVisible();
     await page.reload();
     await expect(page.locator("html")).toHaveAttribute("data-book", "own");
-    await page.getByRole("button", { name: "Reload with it" }).click();
+    await page.getByRole("button", { name: "Reload", exact: true }).click();
     await expect(page.locator("html")).toHaveAttribute("data-book", "demo");
   } finally {
     await stopped(server);

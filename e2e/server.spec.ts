@@ -74,11 +74,11 @@ test("an unknown address is a 404 with a way on, and so is a fill that is not th
 }) => {
   const response = await page.goto("/no/such/place");
   expect(response?.status()).toBe(404);
-  await page.getByRole("link", { name: "To the Shelf" }).click();
+  await page.getByRole("link", { name: "Go to the Shelf" }).click();
   await expect(page).toHaveURL(/\/(fills\/.*)?$/);
   await page.goto("/fills/nothing-here/stack");
   await expect(page.getByRole("heading", { name: "There is no such fill" })).toBeVisible();
-  await expect(page.getByRole("link", { name: "To the Shelf" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Go to the Shelf" })).toBeVisible();
   await page.goto("/kits");
   await expect(page.getByRole("textbox", { name: "Stick line" })).toBeVisible();
   await page.goto("/cells/book");

@@ -50,7 +50,7 @@ test("a fill leaves as PDF and as pictures; its sheet has the parts that are cho
   const svg = await readFile((await save()).path, "utf8");
   expect(svg).toContain("<svg ");
   expect(svg.match(/<text[^>]*>[^<]*/g) ?? []).toEqual([]);
-  await dialog.getByRole("combobox", { name: "As" }).selectOption("Dots (PNG)");
+  await dialog.getByRole("combobox", { name: "Format" }).selectOption("Image (PNG)");
   const widths: number[] = [];
   for (const [what, size] of [
     ["Stack", "1×"],
@@ -58,7 +58,7 @@ test("a fill leaves as PDF and as pictures; its sheet has the parts that are cho
     ["Rail", "1×"],
     ["The whole page", "2×"],
   ] as const) {
-    await dialog.getByRole("combobox", { name: "What" }).selectOption(what);
+    await dialog.getByRole("combobox", { name: "Picture of" }).selectOption(what);
     await dialog.getByRole("combobox", { name: "Size" }).selectOption(size);
     const png = await readFile((await save()).path);
     expect(png.subarray(1, 4).toString()).toBe("PNG");
@@ -77,7 +77,7 @@ test("a fill leaves as PDF and as pictures; its sheet has the parts that are cho
   await setup.getByRole("checkbox", { name: "Practice steps" }).uncheck();
   await expect(pages(page).first()).not.toHaveAccessibleName(/Practice steps/);
   await setup.getByRole("combobox", { name: "Paper" }).selectOption("A4");
-  await setup.getByRole("combobox", { name: "Held" }).selectOption("Sideways");
+  await setup.getByRole("combobox", { name: "Orientation" }).selectOption("Landscape");
   await expect.poll(async () => pagesOf(await print(page))).toMatchObject({ width: 842, height: 595 });
   const text = await textOf(await print(page));
   expect(text).toContain("Gate and ladder");
@@ -121,7 +121,7 @@ test("a lesson is made from a tag, ordered, printed, sent as a link, and practis
   await expect.poll(order).toEqual([first, second]);
   await page.keyboard.press("Control+z");
   await expect.poll(order).toEqual([second, first]);
-  await contents.getByRole("textbox", { name: "Words about First door" }).fill("Four and four.");
+  await contents.getByRole("textbox", { name: "Notes on First door" }).fill("Four and four.");
   await contents.getByRole("textbox", { name: "to", exact: true }).first().fill("101");
   await contents.getByRole("button", { name: "Heading" }).click();
   await contents.getByRole("textbox", { name: "Heading", exact: true }).fill("Later");
@@ -136,12 +136,12 @@ test("a lesson is made from a tag, ordered, printed, sent as a link, and practis
   }
   expect(text).not.toContain("Page setup");
 
-  await openExport(page, "Link or code to scan…");
+  await openExport(page, "Link or QR code…");
   const share = page.getByRole("dialog", { name: /^Share/ });
   await expect(share.getByRole("textbox", { name: "Link" })).toHaveValue(/\/open#1\./);
   const link = await share.getByRole("textbox", { name: "Link" }).inputValue();
   await expect(share.getByText(/^[\d,]+ characters\./)).toBeVisible();
-  await expect(share.getByRole("img", { name: /Code to scan/ })).toBeVisible();
+  await expect(share.getByRole("img", { name: /QR code/ })).toBeVisible();
 
   const pupil = await (await browser.newContext({ storageState: NEWCOMER })).newPage();
   await pupil.goto(link);
@@ -166,7 +166,7 @@ test("a file is taken wherever it is dropped, a link wherever it is pasted; a la
   page,
 }) => {
   await newFill(page, "Dropped", "paper", "@4 RLRL RLRK");
-  await openExport(page, "Link or code to scan…");
+  await openExport(page, "Link or QR code…");
   const share = page.getByRole("dialog", { name: /^Share/ });
   await expect(share.getByRole("textbox", { name: "Link" })).toHaveValue(/\/open#1\./);
   const link = await share.getByRole("textbox", { name: "Link" }).inputValue();
@@ -189,7 +189,7 @@ test("a file is taken wherever it is dropped, a link wherever it is pasted; a la
     );
   await give("paste", false, `Look at this: ${link}`);
   await expect(page.getByRole("heading", { name: "Dropped" })).toBeVisible();
-  await expect(page.getByText("Nothing is kept until you say so.")).toBeVisible();
+  await expect(page.getByText("Nothing is saved until you press Keep a copy.")).toBeVisible();
   await page.getByRole("link", { name: "Not now" }).click();
   await page.getByRole("link", { name: "Log" }).click();
   await expect(page.getByRole("heading", { name: "Log" })).toBeVisible();

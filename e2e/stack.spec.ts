@@ -28,7 +28,7 @@ test("the line as text: what cannot be read survives a reload, and direct edits 
 
 test("cells are moved by keyboard alone, and dragged by mouse; the text follows", async ({ page }) => {
   const { line } = await openLine(page, "@4 RLR KKLL");
-  await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).focus();
+  await page.getByRole("button", { name: "Move cell 1 (3 notes)" }).focus();
   await page.keyboard.press("Space");
   await expect(page.getByText("Cell 1 is at place 1.")).toBeAttached();
   // The places are measured a moment after a cell is picked up.
@@ -40,8 +40,8 @@ test("cells are moved by keyboard alone, and dragged by mouse; the text follows"
   await expect(line).toHaveValue("@4 KKLL RLR");
 
   await line.fill("@4 RLR KKLL RK");
-  const from = await page.getByRole("button", { name: "Cell 1, 3 slots: move" }).boundingBox();
-  const to = await page.getByRole("button", { name: "Cell 3, 2 slots: move" }).boundingBox();
+  const from = await page.getByRole("button", { name: "Move cell 1 (3 notes)" }).boundingBox();
+  const to = await page.getByRole("button", { name: "Move cell 3 (2 notes)" }).boundingBox();
   if (!from || !to) throw new Error("no handles");
   await page.mouse.move(from.x + 15, from.y + 15);
   await page.mouse.down();
@@ -98,7 +98,7 @@ test("the staff has a sign for every kind of stroke, and its accents in one row 
   await page.getByRole("button", { name: /^Export/ }).click();
   await page.getByRole("menuitem", { name: "Picture (SVG or PNG)…" }).click();
   const dialog = page.getByRole("dialog", { name: "Picture" });
-  await dialog.getByRole("combobox", { name: "What" }).selectOption("Staff");
+  await dialog.getByRole("combobox", { name: "Picture of" }).selectOption("Staff");
   const saved = await downloadOf(page, () => dialog.getByRole("button", { name: "Save picture" }).click());
   const picture = await readFile(saved.path, "utf8");
   expect(picture).toContain("<path ");

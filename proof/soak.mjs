@@ -273,7 +273,7 @@ export async function soak({ address, acts, seed, tell = () => {} }) {
       await tab.evaluate(async () => {
         await (await navigator.serviceWorker.ready).update();
       });
-      const reload = tab.getByRole("button", { name: "Reload with it" });
+      const reload = tab.getByRole("button", { name: "Reload", exact: true });
       await reload.waitFor();
       await Promise.all([tab.waitForEvent("load"), reload.click()]);
       await line(tab).waitFor();

@@ -59,11 +59,11 @@ export default function KeyList({ commands, ownKeys, onOwnKeys, onClose }: KeyLi
         </button>
         {Object.keys(ownKeys).length > 0 ? (
           <button type="button" className="btn btn-sm font-normal" onClick={() => onOwnKeys({})}>
-            All as supplied
+            Reset all keys
           </button>
         ) : null}
         <p role="status" className="flex-1 min-w-48">
-          {waiting ? `Press the new key for “${waiting.name}”. Escape leaves it as it is.` : told}
+          {waiting ? `Press the new key for “${waiting.name}”. Press Esc to cancel.` : told}
         </p>
       </div>
       <div className="columns-1 sm:columns-2 lg:columns-3 gap-x-6">
@@ -88,7 +88,7 @@ export default function KeyList({ commands, ownKeys, onOwnKeys, onClose }: KeyLi
                           <button
                             type="button"
                             className="btn btn-xs btn-ghost font-normal"
-                            aria-label={`“${command.name}” as supplied`}
+                            aria-label={`Reset “${command.name}”`}
                             onClick={() => reset(command.id)}
                           >
                             reset
@@ -107,7 +107,7 @@ export default function KeyList({ commands, ownKeys, onOwnKeys, onClose }: KeyLi
                     {command.name}
                     {command.lost.map(({ key, to }) => (
                       <span key={key} className="quiet block text-xs">
-                        without {nameKeyCap(key)}: you gave that to “{to}”
+                        {nameKeyCap(key)} now belongs to “{to}”
                       </span>
                     ))}
                   </dd>

@@ -55,7 +55,7 @@ describe("by keys", () => {
     await page.keyboard.press("u");
     await expect(line).toHaveValue("@4 KKRL");
     await page.getByRole("button", { name: "Keys", exact: true }).click();
-    await keys.getByRole("button", { name: "All as supplied" }).click();
+    await keys.getByRole("button", { name: "Reset all keys" }).click();
     await page.keyboard.press("Escape");
     await noteNumber(grid, 2).click();
     await page.keyboard.press("k");
@@ -79,6 +79,6 @@ describe("by keys", () => {
     await expect(tempo).toHaveValue(String(before + 1));
     await expect(page.getByRole("tab", { name: "Form" })).toHaveAttribute("aria-selected", "false");
     await page.getByRole("button", { name: "Keys", exact: true }).click();
-    await expect(keys).toContainText("Show: Formwithout 2: you gave that to “Faster by 1”");
+    await expect(keys).toContainText("Show: Form2 now belongs to “Faster by 1”");
   });
 });

@@ -95,7 +95,7 @@ export function CellMoves() {
       return;
     }
     const after = editor.store.getState().content;
-    if (after === before) say(`Its shared notes don't divide exactly in ${nameRate(next)}. Nothing has changed.`);
+    if (after === before) say(`Its split notes can't be written in ${nameRate(next)}. Nothing has changed.`);
     else say(`Now in ${nameRate(next)}: ${wordFit(editor.worked().fit, after.meter as Meter, next).headline}.`);
   };
 
@@ -149,7 +149,7 @@ export function CellMoves() {
         <CellCoins cell={whole} strongHand={strongHand} label={`${name}: ${formatSlots(whole)}`} />
         {range.from < range.to ? (
           <fieldset className="flex gap-3 text-sm">
-            <legend className="sr-only">How the moves take them</legend>
+            <legend className="sr-only">Apply moves to</legend>
             {[true, false].map((one) => (
               <label key={String(one)} className="flex items-center gap-1.5 cursor-pointer">
                 <input

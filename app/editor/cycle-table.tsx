@@ -57,7 +57,7 @@ export default function CycleTable({ cell }: { cell: number | null }) {
         </ol>
       </div>
       <table className="table table-xs w-auto self-start [&_th]:text-base-content">
-        <caption className="label-small text-left pb-1">{size} notes at other note values in this meter</caption>
+        <caption className="label-small text-left pb-1">The same notes at other note values</caption>
         <thead>
           <tr>
             <th scope="col">Note value</th>

@@ -83,7 +83,7 @@ export function MeterControl() {
             }}
           />
           <select
-            aria-label="Note that is one beat"
+            aria-label="Beat unit"
             className="select select-sm w-16"
             value={meter.unit}
             onChange={(event) => {
@@ -123,7 +123,7 @@ function GroupsControl() {
   const read = typed.trim() === "" ? null : readGroups(typed, meter as Meter);
   const problem = read && !Array.isArray(read) ? read : null;
   return (
-    <Field label="Felt in groups" before="felt">
+    <Field label="Grouping" before="felt">
       {(id) => (
         <>
           <input

@@ -32,7 +32,7 @@ export default function Problems({ reading, onGoodText, onFocus }: ProblemsProps
       </ul>
       {isSound ? null : (
         <span className="quiet text-xs max-w-64">
-          The pictures and the sound stay with your last readable line.{" "}
+          The pictures and sound still show your last valid line.{" "}
           <button type="button" className="underline" onClick={onGoodText}>
             Go back to it
           </button>

@@ -83,7 +83,7 @@ function cellMove(by: number): NoteRun {
     const { slot: at, timeline } = scene;
     if (!at) return scene.say(CHOOSE_NOTE_FIRST);
     const neighbour = timeline.cells[at.cell + by];
-    if (!neighbour) return scene.say(by > 0 ? "It is the last cell already." : "It is the first cell already.");
+    if (!neighbour) return scene.say(by > 0 ? "This is already the last cell." : "This is already the first cell.");
     if (scene.editLine((line) => moveCell(line, at.cell, at.cell + by))) scene.choose(at.index + by * neighbour.size);
   };
 }
@@ -245,12 +245,12 @@ const ON_NOTES: readonly NoteCommand[] = [
       (at) => Math.max(0, at.index - 1),
     ),
   },
-  share(2, "Two quick strokes in its place"),
-  share(3, "Three quick strokes in its place"),
+  share(2, "Split into two (double)"),
+  share(3, "Split into three"),
   {
     id: "share-1",
     keys: ["1"],
-    name: "One stroke in its place again",
+    name: "Back to one stroke",
     group: "Notes: add, remove, share",
     run: onSlot((slot) => (slot.kind === "split" ? (slot.parts[0] ?? null) : slot)),
   },

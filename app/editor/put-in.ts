@@ -18,7 +18,7 @@ export function putInCell(
   if (!editor.editLine((line) => insertCells(line, at, [cell]))) return say(FIX_LINE_FIRST);
   if (editor.store.getState().content === before) {
     return say(
-      `“${name}” doesn't fit there: the line would be too long, or its shared slots don't divide at this note value.`,
+      `“${name}” doesn't fit there: the line would be too long, or its split notes can't be written in this note value.`,
     );
   }
   chooser.chooseCells(editor.worked().timeline, { from: at + 1, to: at + 1 });

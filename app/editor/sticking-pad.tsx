@@ -39,7 +39,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
     ? `Note ${slot.index + 1} of ${timeline.slots.length}: ${nameSlot(slot.voiced)}`
     : timeline.slots.length === 0
       ? "Tap R or L to begin"
-      : `${timeline.slots.length} notes. You add at the end`;
+      : `${timeline.slots.length} notes · adding at the end`;
   if (!isOpen) {
     return (
       <button
@@ -77,7 +77,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
         <Key name="Flam" onPress={() => press({ kind: "flam" })}>
           flam
         </Key>
-        <Key name="The next one together with this note" isOn={pad.joins} onPress={() => press({ kind: "together" })}>
+        <Key name="Play the next note with this one" isOn={pad.joins} onPress={() => press({ kind: "together" })}>
           +
         </Key>
         <Key name="New cell" isOn={pad.opensCell} onPress={() => press({ kind: "cell" })}>
@@ -96,14 +96,20 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
         </span>
         {slot ? (
           <>
-            <button
-              type="button"
-              className="btn btn-xs h-7"
-              aria-pressed={isChange}
-              onClick={() => press({ kind: "mode" })}
-            >
-              {isChange ? "changes it" : "adds after it"}
-            </button>
+            <fieldset className="join">
+              <legend className="sr-only">What a key does</legend>
+              {[true, false].map((changes) => (
+                <button
+                  key={String(changes)}
+                  type="button"
+                  className={`btn btn-xs h-7 join-item ${isChange === changes ? "btn-neutral" : ""}`}
+                  aria-pressed={isChange === changes}
+                  onClick={() => (isChange === changes ? undefined : press({ kind: "mode" }))}
+                >
+                  {changes ? "Change note" : "Add after"}
+                </button>
+              ))}
+            </fieldset>
             <button
               type="button"
               className="btn btn-xs h-7"
@@ -120,7 +126,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
           type="button"
           className="btn btn-xs h-7"
           aria-expanded={true}
-          aria-label="Fold the sticking pad away"
+          aria-label="Hide the sticking pad"
           onClick={() => setOpen(false)}
         >
           <ChevronDown size={13} aria-hidden />
@@ -129,7 +135,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
           type="button"
           className="btn btn-xs h-7"
           disabled={!history.canUndo}
-          aria-label="Undo what the pad did"
+          aria-label="Undo"
           onClick={history.undo}
         >
           <Undo2 size={13} aria-hidden />

@@ -3,7 +3,7 @@
 import { z } from "zod";
 import { STRICTNESSES } from "~/core/listening";
 import { LIMBS, PLACES } from "~/core/stroke";
-import { SOURCES } from "./listening";
+import { SOURCES } from "./sources";
 
 /** Pads that a kit may have; MIDI has so many notes. */
 const MAX_PADS = 128;

@@ -2,11 +2,16 @@
 
 import { STEADY_DRUMMER } from "~/core/listening";
 import type { Listening } from "./listening-schema";
+import { SOURCE_DEFINITIONS, type SourceDefinition } from "./sources";
 
 export type { Listening } from "./listening-schema";
+export { isSelfJudged, isSimulated, SOURCES, type Source } from "./sources";
 
-export const SOURCES = ["self", "keys", "midi", "drummer"] as const;
-export type Source = (typeof SOURCES)[number];
+/** Milliseconds that the chosen source reports hits late by. */
+export function latencyOf({ source, latency }: Pick<Listening, "source" | "latency">): number {
+  const { latency: setting }: SourceDefinition = SOURCE_DEFINITIONS[source];
+  return setting === null ? 0 : latency[setting];
+}
 
 export const DEFAULT_LISTENING: Listening = {
   source: "self",

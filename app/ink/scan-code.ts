@@ -1,4 +1,4 @@
-/** An address as a code to scan. */
+/** An address as a QR code. */
 
 import { encode } from "uqr";
 

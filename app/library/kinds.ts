@@ -11,6 +11,16 @@ import type { PlanRow } from "./practice/plan";
 import type { RunDay } from "./practice/run-day";
 import type { SearchContent } from "./search/content";
 
+interface KindEntry<Each extends keyof Contents | keyof Owns> {
+  /** "fill": what one of it is called. */
+  readonly one: string;
+  /** The first versions of the database and of the book file that have it. */
+  readonly since: { readonly database: number; readonly book: number };
+  /** The mark of the demo's part that brings it. */
+  readonly demo: string;
+  readonly load: () => Promise<{ readonly KIND: Loaded[Each] }>;
+}
+
 /**
  * Every kind of thing that the book keeps. Database, journal, bin, book file, transfer and demo read this list; a new kind
  * is a folder and a line here. Definitions are loaded when they are needed: a screen loads no other's checks.
@@ -69,7 +79,7 @@ export const KINDS = {
     demo: "demo-flows-filled",
     load: () => import("./flow/record-kind"),
   },
-} as const;
+} as const satisfies { readonly [Each in keyof Contents | keyof Owns]: KindEntry<Each> };
 
 export type Key = keyof typeof KINDS;
 export const KEYS = Object.keys(KINDS) as Key[];
@@ -95,15 +105,16 @@ export interface Owns {
   readonly flowRecords: FlowRecordRow;
 }
 export type RowKey = keyof Contents;
-export const ROW_KEYS = [
-  "flows",
-  "lessons",
-  "fills",
-  "cells",
-  "searches",
-  "kits",
-  "grooves",
-] as const satisfies readonly RowKey[];
+const IS_ROW: Readonly<Record<RowKey, true>> = {
+  flows: true,
+  lessons: true,
+  fills: true,
+  cells: true,
+  searches: true,
+  kits: true,
+  grooves: true,
+};
+export const ROW_KEYS = Object.keys(IS_ROW) as RowKey[];
 /** The definitions of all kinds. */
 export type Loaded = { readonly [K in RowKey]: RowKind<Contents[K]> } & {
   readonly [K in keyof Owns]: OwnKind<Owns[K]>;

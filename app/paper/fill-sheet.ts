@@ -156,9 +156,9 @@ function grooveBlocks({ read, fill, who, player, width }: Scene): Block[] {
   const { content, setting } = read;
   const bars = formBars(read, fill, player, who);
   const isAlone = content.grooveBars === 0;
-  const name = isAlone ? "Over and over" : `In the groove: ${fill.groove.name}`;
+  const name = isAlone ? "Looped" : `In the groove: ${fill.groove.name}`;
   const form = isAlone
-    ? "The fill goes round without a groove"
+    ? "The fill loops without a groove"
     : `${plural(content.grooveBars, "bar")} of groove, then the fill`;
   const cut = bars.length > MOST_BARS ? ` The first ${MOST_BARS} of ${bars.length} bars are shown.` : "";
   const said = `${form}. ${capital(sayFeel(setting.feel))}.${cut}`;

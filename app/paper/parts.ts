@@ -96,7 +96,7 @@ export function sayLimbs(played: ReadonlySet<string>): string {
 
 const CODE = 82;
 
-/** Name and what it is; the code to scan in the corner, where the address is short enough for one. */
+/** Name and what it is; the QR code in the corner, where the address is short enough for one. */
 export function titleBlock(
   title: string,
   lines: readonly string[],
@@ -121,7 +121,7 @@ export function titleBlock(
     scale: CODE / code.size,
     ink: [{ shape: "path", kind: "code", d: code.d, line: null, box }],
     role: "figure",
-    alt: "Code to scan: opens this in Dime Stack",
+    alt: "QR code: opens this in Dime Stack",
   };
   return { ...beside(left, pile([{ height: CODE, groups: [picture] }, caption], 4), width - CODE), gap: 0 };
 }

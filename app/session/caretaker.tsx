@@ -35,9 +35,9 @@ export default function Caretaker() {
   };
   return (
     <div role="status" className="alert mx-4 my-2 py-2 text-sm print:hidden">
-      <span className="flex-1">A new version of Dime Stack is ready. Go on as long as you like.</span>
+      <span className="flex-1">A new version of Dime Stack is ready. Reload when it suits you.</span>
       <button type="button" className="btn btn-sm" onClick={() => void change()}>
-        Reload with it
+        Reload
       </button>
       <button type="button" className="btn btn-sm btn-ghost" onClick={() => setWaiting(null)}>
         Later

@@ -1,12 +1,51 @@
 /** Keyboard and pads, open while they are wanted. */
 
 import { useEffect, useRef, useState } from "react";
-import type { Listening } from "~/formats/listening";
+import type { Kit } from "~/core/kit";
+import type { Listening, Source } from "~/formats/listening";
 import { openKeys } from "~/input/keys";
 import { type MidiState, openMidi } from "~/input/midi";
 import { mapPads } from "~/input/midi-message";
 import type { OnHit } from "~/input/raw-hit";
 import { usePlayer } from "./player";
+
+interface Scene {
+  readonly listening: Listening;
+  readonly onHit: OnHit;
+  readonly kit: Kit;
+}
+/** Opens an input; what is set up of it is read as it is at each hit. Returns how to close it. */
+type Opener = (scene: { readonly current: Scene }, onMidi: (state: MidiState | null) => void) => () => void;
+
+const nothing: Opener = () => () => {};
+
+const OPENERS: Readonly<Record<Source, Opener>> = {
+  self: nothing,
+  drummer: nothing,
+  keys: (scene) =>
+    openKeys(
+      () => scene.current.listening.keys,
+      (hit) => scene.current.onHit(hit),
+    ),
+  midi: (scene, onMidi) => {
+    let close = () => {};
+    let isClosed = false;
+    void openMidi({
+      pads: () => mapPads(scene.current.kit, scene.current.listening.pads),
+      curve: () => scene.current.listening.curve,
+      onHit: (hit) => scene.current.onHit(hit),
+      onState: onMidi,
+    }).then((made) => {
+      if (isClosed) made();
+      else close = made;
+    });
+    return () => {
+      isClosed = true;
+      close();
+      onMidi(null);
+    };
+  },
+};
 
 /** Hits of the chosen source go to `onHit`. MIDI is asked for once pads are chosen; its state is null before. */
 export function useInputs(listening: Listening, onHit: OnHit, isOn = true): MidiState | null {
@@ -16,26 +55,7 @@ export function useInputs(listening: Listening, onHit: OnHit, isOn = true): Midi
   scene.current = { listening, onHit, kit };
   const [midi, setMidi] = useState<MidiState | null>(null);
   useEffect(() => {
-    const tell: OnHit = (hit) => scene.current.onHit(hit);
-    if (!isOn) return;
-    if (source === "keys") return openKeys(() => scene.current.listening.keys, tell);
-    if (source !== "midi") return;
-    let close = () => {};
-    let isClosed = false;
-    void openMidi({
-      pads: () => mapPads(scene.current.kit, scene.current.listening.pads),
-      curve: () => scene.current.listening.curve,
-      onHit: tell,
-      onState: setMidi,
-    }).then((made) => {
-      if (isClosed) made();
-      else close = made;
-    });
-    return () => {
-      isClosed = true;
-      close();
-      setMidi(null);
-    };
+    return isOn ? OPENERS[source](scene, setMidi) : undefined;
   }, [source, isOn]);
   return midi;
 }

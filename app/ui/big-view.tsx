@@ -31,7 +31,7 @@ export function BigView({ title, extra, onClose, children }: BigViewProps) {
             className="btn btn-lg short:h-11 short:text-base"
             onClick={() => dialog.current?.close()}
           >
-            <Minimize2 size={22} aria-hidden /> <span className="max-sm:sr-only">Smaller</span>
+            <Minimize2 size={22} aria-hidden /> <span className="max-sm:sr-only">Close big view</span>
           </button>
         </div>
         {children}

@@ -80,7 +80,7 @@ export function FigureControl({ figure, onChange, meter, tempo, until, told }: F
         />
       </label>
       <label className="text-xs">
-        <span className="block label-small mb-0.5">each sign</span>
+        <span className="block label-small mb-0.5">each character is</span>
         <select
           className="select select-sm w-32"
           value={rate}
@@ -94,15 +94,15 @@ export function FigureControl({ figure, onChange, meter, tempo, until, told }: F
         </select>
       </label>
       <label className="text-xs">
-        <span className="block label-small mb-0.5">and the fill</span>
+        <span className="block label-small mb-0.5">The fill</span>
         <select
           className="select select-sm w-36"
           value={figure?.ask ?? "accent"}
           disabled={!figure}
           onChange={(event) => write({ ask: event.target.value === "free" ? "free" : "accent" })}
         >
-          <option value="accent">accents it</option>
-          <option value="free">leaves it free</option>
+          <option value="accent">plays the hits</option>
+          <option value="free">leaves space for them</option>
         </select>
       </label>
       <label className="text-xs">
@@ -145,12 +145,12 @@ export function FigureControl({ figure, onChange, meter, tempo, until, told }: F
             onChange(undefined);
           }}
         >
-          No figure
+          No band hits
         </button>
       ) : null}
       <p role={isBad ? "alert" : "status"} className={`text-xs basis-full ${isBad ? "text-error" : "quiet"}`}>
         {isBad
-          ? "Write the rhythm with x for a hit and - for none, or as groups such as 332; the last sound one stays."
+          ? "Write the rhythm with x for a hit and - for none, or as groups such as 332. Your last valid rhythm still applies."
           : told}
       </p>
     </div>

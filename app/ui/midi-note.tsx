@@ -6,7 +6,7 @@ import { capital } from "~/words/slot";
 export const MIDI_TROUBLE: Record<MidiTrouble, string> = {
   missing: "This browser has no Web MIDI. Use another one, the keyboard, or judge yourself.",
   refused: "MIDI wasn't allowed. Allow it next to the address bar, then choose Electronic drums again.",
-  nothing: "Nothing is plugged in. Plug in your kit and it works at once. You lose nothing.",
+  nothing: "No kit found. Plug it in: it connects right away.",
 };
 
 export function MidiNote({ midi }: { readonly midi: MidiState | null }) {

@@ -22,11 +22,11 @@ export function Mixer({ preferences, onPreferences, isRow = false, children }: M
   const isMoved = FADERS.some(([field]) => preferences[field] !== 0.5);
   return (
     <fieldset>
-      <legend className={isRow ? "sr-only" : "text-sm font-semibold mb-1"}>How loud</legend>
+      <legend className={isRow ? "sr-only" : "text-sm font-semibold mb-1"}>Volume</legend>
       <div className={isRow ? "flex flex-wrap items-center gap-x-6 gap-y-1.5" : "flex flex-col gap-1.5 items-start"}>
         {isRow ? (
           <span className="text-sm font-semibold max-sm:basis-full lg:basis-full" aria-hidden>
-            How loud
+            Volume
           </span>
         ) : null}
         {children}
@@ -44,7 +44,7 @@ export function Mixer({ preferences, onPreferences, isRow = false, children }: M
           disabled={!isMoved}
           onClick={() => onPreferences(Object.fromEntries(FADERS.map(([field]) => [field, 0.5])))}
         >
-          All to the middle
+          Reset levels
         </button>
       </div>
     </fieldset>

@@ -30,7 +30,7 @@ export function NameFields({ what, name, tags, onName, onTags }: NameFieldsProps
         face={
           <>
             <Tag size={13} className="shrink-0" aria-hidden />
-            <span className="truncate max-w-36 max-sm:sr-only">{tags.length > 0 ? tags.join(", ") : "tag it"}</span>
+            <span className="truncate max-w-36 max-sm:sr-only">{tags.length > 0 ? tags.join(", ") : "Add tags"}</span>
           </>
         }
         label="Tags"

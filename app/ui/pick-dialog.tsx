@@ -121,7 +121,7 @@ export default function PickDialog<Kind extends string>(props: PickDialogProps<K
         >
           {picked.length === 0 ? "Choose some first" : `Add ${plural(picked.length, one)}`}
         </button>
-        <Alarm words={isTooMany ? `There is room for ${most} more. Take some out first.` : null} />
+        <Alarm words={isTooMany ? `You can add ${most} more. Deselect some first.` : null} />
       </div>
     </Modal>
   );

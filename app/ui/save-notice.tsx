@@ -17,7 +17,7 @@ export default function SaveNotice<Content>({ saving, onCopy }: SaveNoticeProps<
     return (
       <Notice words={`Another tab has changed this ${what} since you began this edit. Both versions are kept.`}>
         <Choice words={`Keep mine as a second ${what}`} onChoose={() => saving.keepBoth(onCopy)} />
-        <Choice words="Show the other one" onChoose={saving.takeTheirs} />
+        <Choice words="Show the other version" onChoose={saving.takeTheirs} />
         <Choice words="Replace it with mine" onChoose={saving.keepMine} />
       </Notice>
     );

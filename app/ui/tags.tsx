@@ -18,7 +18,7 @@ export function Tags({ tags, onChange }: TagsProps) {
             {tag}
             <button
               type="button"
-              aria-label={`Take the tag ${tag} off`}
+              aria-label={`Remove tag ${tag}`}
               onClick={() =>
                 onChange(
                   tags.filter((other) => other !== tag),

@@ -9,7 +9,7 @@ export function Trouble({ title, what, detail }: { title: string; what: string; 
       {detail ? <p className="font-line text-xs quiet mb-6 break-words">{detail}</p> : null}
       <div className="flex gap-2">
         <Link to="/" className="btn btn-primary">
-          To the Shelf
+          Go to the Shelf
         </Link>
         <button type="button" className="btn" onClick={() => window.location.reload()}>
           Try again

@@ -6,6 +6,7 @@ import type { Hand } from "~/core/stroke";
 import { formatRate, locate, sameRate } from "~/core/time";
 import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
 import { nameSlot } from "~/words/slot";
+import { plural } from "~/words/time";
 import { Coin } from "./coin";
 import { Later } from "./later";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
@@ -159,7 +160,7 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, cursor, i
             ref={grip.handle}
             type="button"
             {...grip.handleProps}
-            aria-label={`Cell ${cell.index + 1}, ${cell.size} slots: move`}
+            aria-label={`Move cell ${cell.index + 1} (${plural(cell.size, "note")})`}
             title="Drag to move this cell"
             className="w-10 h-10 rounded-field font-display font-bold text-xl text-primary cursor-grab hover:bg-base-200 touch-none"
           >
@@ -181,7 +182,7 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, cursor, i
               data-slot={slot.index}
               role="gridcell"
               aria-selected={slot.index === cursor}
-              aria-label={`Cell ${cell.index + 1}, slot ${slot.place + 1}: ${nameSlot(slot.voiced)}`}
+              aria-label={`Cell ${cell.index + 1}, note ${slot.place + 1}: ${nameSlot(slot.voiced)}`}
               transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${scale})`}
             >
               <rect x={-PITCH / 2} y={-ROW / 2} width={PITCH} height={ROW} fill="transparent" />

@@ -84,7 +84,7 @@ export function StaffSheet(props: StaffSheetProps) {
       ))}
       {of > bars.length ? (
         <p className="text-sm quiet px-2 pb-1">
-          {bars.length} of {of} bars are engraved.
+          {bars.length} of {of} bars are shown.
         </p>
       ) : null}
       {children}

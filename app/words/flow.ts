@@ -53,7 +53,7 @@ function wordRule(rule: FlowLoosened, names: readonly string[]): string {
     case "least":
       return `the least number of times for ${THING(names, rule.idea)}`;
     case "most":
-      return `the most number of times for ${THING(names, rule.idea)}`;
+      return `the maximum number of times for ${THING(names, rule.idea)}`;
   }
 }
 

@@ -1,6 +1,6 @@
 /** The search in words: counts, rules, what is wrong, what to loosen. */
 
-import type { Loosened, ScorePart, SearchRule, SpecProblem, Who } from "~/core/search";
+import type { Loosened, RuleKind, ScorePart, SearchRule, SpecProblem, Who } from "~/core/search";
 import type { Level } from "~/core/stroke";
 import { formatMeter, type Meter, type Rate } from "~/core/time";
 import { listAnd } from "./list";
@@ -55,35 +55,29 @@ function range(least: number, most: number | null): string {
 }
 
 /** A rule as a sentence without its full stop. `sayPlace` says where a slot is counted. */
-export function wordRule(rule: SearchRule, sayPlace: (slot: number) => string): string {
-  switch (rule.kind) {
-    case "starts":
-      return `It starts with ${WHO_NAMES[rule.who]}`;
-    case "ends":
-      return `It ends with ${WHO_NAMES[rule.who]}`;
-    case "hand-run":
-      return `No hand plays more than ${rule.most} in a row`;
-    case "foot-run":
-      return rule.most === 0 ? "No foot plays" : `No foot plays more than ${rule.most} in a row`;
-    case "slot": {
-      const { not, who, level } = rule.want;
-      const how = level ? `, ${LEVEL_WORDS[level]}` : "";
-      const where = `On ${sayPlace(rule.slot)}`;
-      if (not && who === "any" && !level) return `${where} there is silence`;
-      return `${where} there is ${not ? "not " : ""}${WHO_NAMES[who]}${how}`;
-    }
-    case "backbeat":
-      return "A hand keeps the backbeat";
-    case "sizes":
-      return `The sizes are ${rule.sizes.join("-")}${rule.ordered ? "" : " in any order"}`;
-    case "no-equal-neighbours":
-      return "No cell twice in a row";
-    case "on-beat":
-      return `Cells that begin on a beat: ${range(rule.least, rule.most)}`;
-    case "lead":
-      return `The ${rule.lead === "stays" ? "same" : "other"} hand leads each repeat`;
-  }
+export function wordRule<Kind extends RuleKind>(rule: SearchRule<Kind>, sayPlace: (slot: number) => string): string {
+  return RULE_WORDS[rule.kind](rule, sayPlace);
 }
+
+const RULE_WORDS: {
+  readonly [Kind in RuleKind]: (rule: SearchRule<Kind>, sayPlace: (slot: number) => string) => string;
+} = {
+  starts: ({ who }) => `It starts with ${WHO_NAMES[who]}`,
+  ends: ({ who }) => `It ends with ${WHO_NAMES[who]}`,
+  "hand-run": ({ most }) => `No hand plays more than ${most} in a row`,
+  "foot-run": ({ most }) => (most === 0 ? "No foot plays" : `No foot plays more than ${most} in a row`),
+  slot: ({ slot, want: { not, who, level } }, sayPlace) => {
+    const how = level ? `, ${LEVEL_WORDS[level]}` : "";
+    const where = `On ${sayPlace(slot)}`;
+    if (not && who === "any" && !level) return `${where} there is silence`;
+    return `${where} there is ${not ? "not " : ""}${WHO_NAMES[who]}${how}`;
+  },
+  backbeat: () => "A hand keeps the backbeat",
+  sizes: ({ sizes, ordered }) => `The sizes are ${sizes.join("-")}${ordered ? "" : " in any order"}`,
+  "no-equal-neighbours": () => "No cell twice in a row",
+  "on-beat": ({ least, most }) => `Cells that begin on a beat: ${range(least, most)}`,
+  lead: ({ lead }) => `The ${lead === "stays" ? "same" : "other"} hand leads each repeat`,
+};
 
 /** Why nothing can be searched for, and what to do. */
 export function wordTrouble(problem: SpecProblem | "too-wide"): string {
@@ -126,14 +120,14 @@ export const PART_WORDS: Record<
   },
   variety: {
     name: "Variety",
-    less: "all alike",
+    less: "same size",
     more: "mixed sizes",
     title: "How often the size changes from cell to cell",
   },
   balance: {
     name: "Balance of the hands",
     less: "one hand",
-    more: "both alike",
+    more: "balanced",
     title: "How evenly both hands play within each cell",
   },
   ease: {

@@ -3,7 +3,7 @@
 import type { Orientation, Paper, PrintSize, SheetPart } from "~/ink/paper-sizes";
 
 export const PAPER_NAMES: Record<Paper, string> = { a4: "A4", letter: "Letter", a5: "A5" };
-export const ORIENTATION_NAMES: Record<Orientation, string> = { portrait: "Upright", landscape: "Sideways" };
+export const ORIENTATION_NAMES: Record<Orientation, string> = { portrait: "Portrait", landscape: "Landscape" };
 export const PRINT_SIZE_WORDS: Record<PrintSize, { readonly name: string; readonly does: string }> = {
   pocket: { name: "Pocket", does: "small, for the stick bag" },
   standard: { name: "Standard", does: "for the desk" },
@@ -20,6 +20,6 @@ export const SHEET_PART_NAMES: Record<SheetPart, string> = {
   groove: "In its groove",
   legend: "Kit legend",
   steps: "Practice steps",
-  code: "Code to scan",
+  code: "QR code",
 };
 export const TEMPO_NAMES = { learning: "Start at", home: "Written at", goal: "Goal" } as const;

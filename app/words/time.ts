@@ -84,6 +84,14 @@ export function nameTempoUnit(meter: Meter): string {
   return unit === TICKS_PER_QUARTER ? "quarters" : unit === 2 * TICKS_PER_QUARTER ? "halves" : "wholes";
 }
 
+/** The unit of the tempo: "bpm", or "♩. bpm" where a beat is not a quarter. */
+export function sayBpmUnit(meter: Meter): string {
+  const unit = tempoUnitTicks(meter);
+  if (unit === TICKS_PER_QUARTER) return "bpm";
+  if (isCompound(meter)) return unit === 1.5 * TICKS_PER_QUARTER ? "♩. bpm" : "♪. bpm";
+  return `${nameTempoUnit(meter)}, bpm`;
+}
+
 /** How a meter of eighths or sixteenths is felt: "in 2 dotted quarters", "in 2+2+3", "in one". Null where its beats are as written. */
 export function sayFelt(meter: Meter): string | null {
   if (meter.groups) return `in ${meter.groups.join("+")}`;

@@ -4,7 +4,7 @@
  */
 
 import { CYMBALS, isPlayable, type Kit, surfaceAt, TOMS } from "../kit/kit";
-import { type Hand, isHand, type Level, type Limb, type Place } from "../stroke/stroke";
+import { type Hand, isHand, type Level, type Limb, otherHand, type Place } from "../stroke/stroke";
 
 /** A row of surfaces to go along: a family, high to low, or named ones. What the kit lacks is passed over. */
 export type Path = "toms" | "drums" | "cymbals" | readonly Place[];
@@ -12,45 +12,39 @@ export const PATH_NAMES = ["toms", "drums", "cymbals"] as const;
 export const DIRECTIONS = ["down", "up", "there-and-back"] as const;
 export type Direction = (typeof DIRECTIONS)[number];
 
-export type OrchestrationRule =
+/** What each kind of rule carries. A new kind is a line here; the compiler then names the tables that must have it. */
+interface RuleFields {
   /** Everything on one surface. */
-  | { readonly kind: "one"; readonly on: Place }
+  one: { readonly on: Place };
   /** Each hand has its own. */
-  | { readonly kind: "split"; readonly right: Place; readonly left: Place }
+  split: { readonly right: Place; readonly left: Place };
   /** One hand travels, a surface further every so many of its strokes; the other stays. */
-  | {
-      readonly kind: "oblique";
-      readonly hand: Hand;
-      readonly path: Path;
-      readonly stay: Place;
-      readonly every: number;
-    }
+  oblique: { readonly hand: Hand; readonly path: Path; readonly stay: Place; readonly every: number };
   /** Both hands move together, a surface further every so many strokes; on one surface or on neighbours. */
-  | { readonly kind: "parallel"; readonly path: Path; readonly every: number; readonly apart: 0 | 1 }
+  parallel: { readonly path: Path; readonly every: number; readonly apart: 0 | 1 };
   /** Each cell has its surface. */
-  | { readonly kind: "by-cell"; readonly path: Path }
+  "by-cell": { readonly path: Path };
   /** One note of each cell; `note` from 1, or from -1 for the last and back. Feet are counted too. */
-  | { readonly kind: "by-note"; readonly note: number; readonly on: Place }
+  "by-note": { readonly note: number; readonly on: Place };
   /** Accents go along a path; the rest stays, where a surface is named. */
-  | { readonly kind: "accents"; readonly path: Path; readonly rest: Place | null }
+  accents: { readonly path: Path; readonly rest: Place | null };
   /** Spread over the path, evenly over all strokes; doubles stay on one drum where that is asked. */
-  | {
-      readonly kind: "travel";
-      readonly path: Path;
-      readonly direction: Direction;
-      readonly keepsDoubles?: boolean | undefined;
-    }
+  travel: { readonly path: Path; readonly direction: Direction; readonly keepsDoubles?: boolean | undefined };
   /** Grace notes sound here, their strokes stay. */
-  | { readonly kind: "flam-split"; readonly on: Place }
+  "flam-split": { readonly on: Place };
   /** Where both hands play together. */
-  | { readonly kind: "unison"; readonly right: Place; readonly left: Place }
+  unison: { readonly right: Place; readonly left: Place };
   /** Hands that play together with the bass drum, along a path. */
-  | { readonly kind: "with-kick"; readonly path: Path }
+  "with-kick": { readonly path: Path };
   /** The last hand stroke comes home. */
-  | { readonly kind: "home-last"; readonly on: Place }
+  "home-last": { readonly on: Place };
   /** Hand strokes on every second beat stay on the backbeat's surface. */
-  | { readonly kind: "backbeat"; readonly on: Place };
-export type OrchestrationKind = OrchestrationRule["kind"];
+  backbeat: { readonly on: Place };
+}
+export type OrchestrationKind = keyof RuleFields;
+export type OrchestrationRule<Kind extends OrchestrationKind = OrchestrationKind> = {
+  readonly [Each in Kind]: { readonly kind: Each } & RuleFields[Each];
+}[Kind];
 
 /** Which strokes a layer speaks of; null for all. */
 export interface OrchestrationFilter {
@@ -110,7 +104,7 @@ export function applyOrchestration(strokes: readonly VoicedStroke[], voicing: Or
 function speaksOf(rule: OrchestrationRule, { limbs, cells, levels, graced }: OrchestrationFilter) {
   return (stroke: VoicedStroke): boolean => {
     if (limbs ? !limbs.includes(stroke.limb) : !isHand(stroke.limb)) return false;
-    if (!isHand(stroke.limb) && rule.kind !== "one" && rule.kind !== "by-note") return false;
+    if (!isHand(stroke.limb) && !RULES[rule.kind].movesFeet) return false;
     if (graced && stroke.graces === 0) return false;
     return (!cells || cells.includes(stroke.cell)) && (!levels || levels.includes(stroke.level));
   };
@@ -151,98 +145,197 @@ function turned(steps: readonly Place[], direction: Direction): readonly Place[]
   return [...steps, ...steps.toReversed().slice(1)];
 }
 
-function applyRule(
-  rule: OrchestrationRule,
-  own: readonly VoicedStroke[],
-  all: readonly VoicedStroke[],
-  kit: Kit | null,
-): void {
-  const along = (steps: readonly Place[], number: number): Place | undefined => steps[number % steps.length];
-  const put = (stroke: VoicedStroke, place: Place | undefined) => {
-    if (place) stroke.place = place;
-  };
-  switch (rule.kind) {
-    case "one":
-      for (const stroke of own) put(stroke, rule.on);
-      return;
-    case "split":
-      for (const stroke of own) put(stroke, stroke.limb === "R" ? rule.right : rule.left);
-      return;
-    case "oblique": {
-      const steps = stepsOf(rule.path, kit);
+type Rename = (place: Place) => Place;
+
+interface RuleDefinition<Rule> {
+  /** Puts strokes where the rule says: `own` are those that the layer speaks of. */
+  readonly apply: (rule: Rule, own: readonly VoicedStroke[], all: readonly VoicedStroke[], kit: Kit | null) => void;
+  /** Whether it may speak of feet too, where a layer names them. */
+  readonly movesFeet: boolean;
+  /** The rule with other surfaces, wherever it names one. */
+  readonly rename: (rule: Rule, rename: Rename) => Rule;
+  /** The rule for the other hand's lead. */
+  readonly mirror: (rule: Rule) => Rule;
+}
+
+function along(steps: readonly Place[], number: number): Place | undefined {
+  return steps[number % steps.length];
+}
+
+function put(stroke: VoicedStroke, place: Place | undefined) {
+  if (place) stroke.place = place;
+}
+
+function renamePath(path: Path, rename: Rename): Path {
+  return typeof path === "string" ? path : path.map(rename);
+}
+
+const HANDS_ONLY = { movesFeet: false, mirror: <Rule>(rule: Rule) => rule };
+const renameOn = <Rule extends { readonly on: Place }>(rule: Rule, rename: Rename): Rule => ({
+  ...rule,
+  on: rename(rule.on),
+});
+const renamePathOf = <Rule extends { readonly path: Path }>(rule: Rule, rename: Rename): Rule => ({
+  ...rule,
+  path: renamePath(rule.path, rename),
+});
+interface BothSides {
+  readonly right: Place;
+  readonly left: Place;
+}
+const renameSides = <Rule extends BothSides>(rule: Rule, rename: Rename): Rule => ({
+  ...rule,
+  right: rename(rule.right),
+  left: rename(rule.left),
+});
+const swapSides = <Rule extends BothSides>(rule: Rule): Rule => ({ ...rule, right: rule.left, left: rule.right });
+
+const RULES: { readonly [Kind in OrchestrationKind]: RuleDefinition<OrchestrationRule<Kind>> } = {
+  one: {
+    ...HANDS_ONLY,
+    movesFeet: true,
+    rename: renameOn,
+    apply: ({ on }, own) => {
+      for (const stroke of own) put(stroke, on);
+    },
+  },
+  split: {
+    ...HANDS_ONLY,
+    rename: renameSides,
+    mirror: swapSides,
+    apply: ({ right, left }, own) => {
+      for (const stroke of own) put(stroke, stroke.limb === "R" ? right : left);
+    },
+  },
+  oblique: {
+    ...HANDS_ONLY,
+    rename: (rule, rename) => ({ ...renamePathOf(rule, rename), stay: rename(rule.stay) }),
+    mirror: (rule) => ({ ...rule, hand: otherHand(rule.hand) }),
+    apply: ({ hand, path, stay, every }, own, _, kit) => {
+      const steps = stepsOf(path, kit);
       let number = 0;
       for (const stroke of own) {
-        if (stroke.limb !== rule.hand) put(stroke, rule.stay);
-        else put(stroke, along(steps, Math.floor(number++ / rule.every)));
+        if (stroke.limb !== hand) put(stroke, stay);
+        else put(stroke, along(steps, Math.floor(number++ / every)));
       }
-      return;
-    }
-    case "parallel": {
-      const steps = stepsOf(rule.path, kit);
+    },
+  },
+  parallel: {
+    ...HANDS_ONLY,
+    rename: renamePathOf,
+    apply: ({ path, every, apart }, own, _, kit) => {
+      const steps = stepsOf(path, kit);
       eachMoment(own, (stroke, number) => {
-        const step = Math.floor(number / rule.every);
-        const pair = [along(steps, step), along(steps, step + rule.apart)] as const;
+        const step = Math.floor(number / every);
+        const pair = [along(steps, step), along(steps, step + apart)] as const;
         put(stroke, pair[isFarther(stroke.limb, pair, kit) ? 1 : 0]);
       });
-      return;
-    }
-    case "by-cell": {
-      const steps = stepsOf(rule.path, kit);
+    },
+  },
+  "by-cell": {
+    ...HANDS_ONLY,
+    rename: renamePathOf,
+    apply: ({ path }, own, _, kit) => {
+      const steps = stepsOf(path, kit);
       for (const stroke of own) put(stroke, along(steps, stroke.cell));
-      return;
-    }
-    case "by-note":
+    },
+  },
+  "by-note": {
+    ...HANDS_ONLY,
+    movesFeet: true,
+    rename: renameOn,
+    apply: ({ note: asked, on }, own) => {
       for (const stroke of own) {
-        const note = rule.note > 0 ? rule.note - 1 : stroke.notes + rule.note;
-        if (stroke.note === note) put(stroke, rule.on);
+        const note = asked > 0 ? asked - 1 : stroke.notes + asked;
+        if (stroke.note === note) put(stroke, on);
       }
-      return;
-    case "accents": {
-      const steps = stepsOf(rule.path, kit);
+    },
+  },
+  accents: {
+    ...HANDS_ONLY,
+    rename: (rule, rename) => ({ ...renamePathOf(rule, rename), rest: rule.rest && rename(rule.rest) }),
+    apply: ({ path, rest }, own, _, kit) => {
+      const steps = stepsOf(path, kit);
       eachMoment(
         own.filter(({ level }) => level === "accent"),
         (stroke, number) => put(stroke, along(steps, number)),
       );
-      if (rule.rest) for (const stroke of own) if (stroke.level !== "accent") put(stroke, rule.rest);
-      return;
-    }
-    case "travel": {
-      const steps = turned(stepsOf(rule.path, kit), rule.direction);
+      if (rest) for (const stroke of own) if (stroke.level !== "accent") put(stroke, rest);
+    },
+  },
+  travel: {
+    ...HANDS_ONLY,
+    rename: renamePathOf,
+    apply: ({ path, direction, keepsDoubles }, own, _, kit) => {
+      const steps = turned(stepsOf(path, kit), direction);
       const many = countMoments(own);
-      const begin = rule.keepsDoubles ? beginningsOfRuns(own) : null;
+      const begin = keepsDoubles ? beginningsOfRuns(own) : null;
       eachMoment(own, (stroke, number) => {
         const from = begin ? (begin[number] ?? number) : number;
         put(stroke, steps[Math.floor((from * steps.length) / many)]);
       });
-      return;
-    }
-    case "flam-split":
-      for (const stroke of own) if (stroke.graces > 0) stroke.gracePlace = rule.on;
-      return;
-    case "unison": {
+    },
+  },
+  "flam-split": {
+    ...HANDS_ONLY,
+    rename: renameOn,
+    apply: ({ on }, own) => {
+      for (const stroke of own) if (stroke.graces > 0) stroke.gracePlace = on;
+    },
+  },
+  unison: {
+    ...HANDS_ONLY,
+    rename: renameSides,
+    mirror: swapSides,
+    apply: ({ right, left }, own, all) => {
       const together = momentsWith(all, ["R", "L"]);
-      for (const stroke of own) {
-        if (together.has(stroke.moment)) put(stroke, stroke.limb === "R" ? rule.right : rule.left);
-      }
-      return;
-    }
-    case "with-kick": {
-      const steps = stepsOf(rule.path, kit);
+      for (const stroke of own) if (together.has(stroke.moment)) put(stroke, stroke.limb === "R" ? right : left);
+    },
+  },
+  "with-kick": {
+    ...HANDS_ONLY,
+    rename: renamePathOf,
+    apply: ({ path }, own, all, kit) => {
+      const steps = stepsOf(path, kit);
       const kicked = momentsWith(all, ["K"]);
       eachMoment(
         own.filter(({ moment }) => kicked.has(moment)),
         (stroke, number) => put(stroke, along(steps, number)),
       );
-      return;
-    }
-    case "home-last": {
+    },
+  },
+  "home-last": {
+    ...HANDS_ONLY,
+    rename: renameOn,
+    apply: ({ on }, own) => {
       const last = own.at(-1)?.moment;
-      for (const stroke of own) if (stroke.moment === last) put(stroke, rule.on);
-      return;
-    }
-    case "backbeat":
-      for (const stroke of own) if (stroke.onBackbeat) put(stroke, rule.on);
-  }
+      for (const stroke of own) if (stroke.moment === last) put(stroke, on);
+    },
+  },
+  backbeat: {
+    ...HANDS_ONLY,
+    rename: renameOn,
+    apply: ({ on }, own) => {
+      for (const stroke of own) if (stroke.onBackbeat) put(stroke, on);
+    },
+  },
+};
+
+function applyRule<Kind extends OrchestrationKind>(
+  rule: OrchestrationRule<Kind>,
+  own: readonly VoicedStroke[],
+  all: readonly VoicedStroke[],
+  kit: Kit | null,
+): void {
+  RULES[rule.kind].apply(rule, own, all, kit);
+}
+
+function mapPlaces<Kind extends OrchestrationKind>(rule: OrchestrationRule<Kind>, rename: Rename) {
+  return RULES[rule.kind].rename(rule, rename);
+}
+
+function mirrorRule<Kind extends OrchestrationKind>(rule: OrchestrationRule<Kind>): OrchestrationRule<Kind> {
+  return RULES[rule.kind].mirror(rule);
 }
 
 /** Of two neighbours each hand has the one on its own side: whether that is the second one. */
@@ -261,36 +354,23 @@ function momentsWith(strokes: readonly VoicedStroke[], limbs: readonly Limb[]): 
 
 /** The surfaces that a rule names, families apart. */
 export function placesOf(rule: OrchestrationRule): Place[] {
-  const path = "path" in rule && typeof rule.path !== "string" ? [...rule.path] : [];
-  const named = (["on", "stay", "right", "left", "rest"] as const).flatMap((key) => {
-    const place = (rule as unknown as Partial<Record<string, Place | null>>)[key];
-    return place ? [place] : [];
+  const named = new Set<Place>();
+  mapPlaces(rule, (place) => {
+    named.add(place);
+    return place;
   });
-  return [...new Set([...path, ...named])];
+  return [...named];
 }
 
 /** A rule with one surface in place of another, wherever it names it. */
 export function renamePlace(rule: OrchestrationRule, from: Place, to: Place): OrchestrationRule {
-  const rename = (value: unknown): unknown => {
-    if (Array.isArray(value)) return value.map(rename);
-    return value === from ? to : value;
-  };
-  return Object.fromEntries(
-    Object.entries(rule).map(([key, value]) => [key, rename(value)]),
-  ) as unknown as OrchestrationRule;
+  return mapPlaces(rule, (place) => (place === from ? to : place));
 }
 
 /** The voicing for the other hand's lead: what was the right hand's is the left's. */
 export function mirrorOrchestration(voicing: Orchestration): Orchestration {
-  const swap = (limb: Limb): Limb => (limb === "R" ? "L" : limb === "L" ? "R" : limb);
   return voicing.map((layer) => {
-    const { rule } = layer;
-    const limbs = layer.filter.limbs?.map(swap) ?? null;
-    const filter = { ...layer.filter, limbs };
-    if (rule.kind === "split" || rule.kind === "unison") {
-      return { ...layer, filter, rule: { ...rule, right: rule.left, left: rule.right } };
-    }
-    if (rule.kind === "oblique") return { ...layer, filter, rule: { ...rule, hand: swap(rule.hand) as Hand } };
-    return { ...layer, filter };
+    const limbs = layer.filter.limbs?.map((limb) => (isHand(limb) ? otherHand(limb) : limb)) ?? null;
+    return { ...layer, filter: { ...layer.filter, limbs }, rule: mirrorRule(layer.rule) };
   });
 }

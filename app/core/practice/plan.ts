@@ -9,9 +9,9 @@ import { isHand, type Limb, mapEachStroke, withPlace } from "../stroke/stroke";
 import { type Bpm, bpm, formatRate } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
 import type { ClimbRule } from "./climb";
-import { isExtra, isPlayed, isWholePhrase, type StepKind } from "./kinds";
+import { isExtra, isPlayed, isWholePhrase, limbsOfStep, type StepKind } from "./kinds";
 import { CLEAN_IN_ROW, MAX_STEP_ID } from "./state";
-import { canGoBetween, type DistinctCell, limbsOfStep, listDistinctCells, phraseOfStep, type StepPart } from "./step";
+import { canGoBetween, type DistinctCell, listDistinctCells, phraseOfStep, type StepPart } from "./step";
 import { minutesOf, type PlanWish, reckonTempos, type Tempos } from "./tempos";
 
 /** Why a step is there; worded by the interface. */

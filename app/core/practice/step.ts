@@ -7,7 +7,7 @@ import { formatSlots } from "../line/write";
 import { mirrorOrchestration } from "../orchestration/layers";
 import { type CellItem, type Line, type LineItem, makeCell, mapSlots, mirrorLine, type Phrase } from "../phrase/phrase";
 import { buildAutomaton, compileSearch, isProblem } from "../search";
-import { isHand, LIMBS, type Limb, makeSilence, mapEachStroke, type Slot, type Stroke } from "../stroke/stroke";
+import { isHand, type Limb, makeSilence, mapEachStroke, type Slot, type Stroke } from "../stroke/stroke";
 import { type Bpm, beatTicks, formatRate, type Rate, sameRate, slotTicks, ticks } from "../time/time";
 import { layOut, type Timeline, type TimelineCell } from "../timeline/timeline";
 import type { StepKind } from "./kinds";
@@ -18,44 +18,43 @@ export interface StepPart {
   readonly limbs: readonly Limb[];
 }
 
-const FEET: readonly Limb[] = ["K", "H"];
-const HANDS: readonly Limb[] = ["R", "L"];
-
-export function limbsOfStep(kind: StepKind): readonly Limb[] {
-  return kind === "hands" ? HANDS : kind === "feet" ? FEET : LIMBS;
-}
-
 /** What of a step decides its phrase. */
 export interface StepShape {
   readonly kind: StepKind;
   readonly slots: StepPart["slots"];
 }
 
+type PhraseMaker = (phrase: Phrase, shape: StepShape, kit: Kit | null, repeat: number) => Phrase | null;
+
+const onOneDrum: PhraseMaker = (phrase) => putOnOneDrum(phrase);
+const pieceOfIt: PhraseMaker = (phrase, { slots }) => roundAndRound(putOnOneDrum(phrase), slots);
+const asItIs: PhraseMaker = (phrase) => phrase;
+
+const PHRASES: Readonly<Record<StepKind, PhraseMaker>> = {
+  hear: asItIs,
+  count: onOneDrum,
+  cell: pieceOfIt,
+  join: pieceOfIt,
+  whole: onOneDrum,
+  levels: onOneDrum,
+  hands: onOneDrum,
+  feet: onOneDrum,
+  together: onOneDrum,
+  basic: (phrase, _, kit) => placeBasically(phrase, kit),
+  full: asItIs,
+  form: asItIs,
+  "other-lead": (phrase) => ({
+    ...phrase,
+    line: mirrorLine(phrase.line),
+    ...(phrase.voicing ? { voicing: mirrorOrchestration(phrase.voicing) } : {}),
+  }),
+  "other-order": (phrase) => turnCells(phrase),
+  between: (phrase, _, __, repeat) => drawBetween(phrase, repeat),
+};
+
 /** The phrase of a step. `repeat` matters between cells: each has an order of its own. Null where there is none. */
-export function phraseOfStep(phrase: Phrase, { kind, slots }: StepShape, kit: Kit | null, repeat = 0): Phrase | null {
-  switch (kind) {
-    case "cell":
-    case "join":
-      return roundAndRound(putOnOneDrum(phrase), slots);
-    case "hear":
-    case "full":
-    case "form":
-      return phrase;
-    case "basic":
-      return placeBasically(phrase, kit);
-    case "other-lead":
-      return {
-        ...phrase,
-        line: mirrorLine(phrase.line),
-        ...(phrase.voicing ? { voicing: mirrorOrchestration(phrase.voicing) } : {}),
-      };
-    case "other-order":
-      return turnCells(phrase);
-    case "between":
-      return drawBetween(phrase, repeat);
-    default:
-      return putOnOneDrum(phrase);
-  }
+export function phraseOfStep(phrase: Phrase, shape: StepShape, kit: Kit | null, repeat = 0): Phrase | null {
+  return PHRASES[shape.kind](phrase, shape, kit, repeat);
 }
 
 /** Without places: hands on the snare, feet on their own pedals. */

@@ -13,9 +13,6 @@ import {
   unitTicks,
 } from "../time/time";
 
-export const COUNT_STYLES = ["beats", "trip-let", "halves", "six", "groups", "cell", "french", "south-indian"] as const;
-export type CountStyle = (typeof COUNT_STYLES)[number];
-
 type Syllables = Record<number, readonly string[]>;
 
 /**
@@ -82,21 +79,23 @@ const SOUTH_INDIAN: Syllables = {
   11: ["ta", "ki", "ta", "ta", "ka", "di", "mi", "ta", "ka", "jo", "nu"],
   12: ["ta", "ka", "di", "mi", "ta", "ka", "jo", "nu", "ta", "ka", "di", "mi"],
 };
+/** What is said within the beat of a simple meter, and of a compound one. */
+interface BeatSyllables {
+  readonly simple: Syllables;
+  readonly dotted: Syllables;
+  /** What stands for the beat itself; null for its number. */
+  readonly beatName: string | null;
+}
+
+const COUNTED_BEATS = {
+  beats: { simple: BY_BEATS, dotted: BY_DOTTED_BEATS, beatName: null },
+  "trip-let": { simple: BY_TRIP_LET, dotted: BY_LA_LI, beatName: null },
+  halves: { simple: BY_HALVES, dotted: BY_DOTTED_BEATS, beatName: null },
+  french: { simple: FRENCH, dotted: FRENCH, beatName: "ta" },
+  "south-indian": { simple: SOUTH_INDIAN, dotted: SOUTH_INDIAN, beatName: "ta" },
+} satisfies Readonly<Record<string, BeatSyllables>>;
 /** Styles whose syllables stand within a beat. */
-type BeatStyle = Exclude<CountStyle, "cell" | "six" | "groups">;
-const TABLES: Record<BeatStyle, Syllables> = {
-  beats: BY_BEATS,
-  "trip-let": BY_TRIP_LET,
-  halves: BY_HALVES,
-  french: FRENCH,
-  "south-indian": SOUTH_INDIAN,
-};
-const DOTTED_TABLES: Record<BeatStyle, Syllables> = {
-  ...TABLES,
-  beats: BY_DOTTED_BEATS,
-  halves: BY_DOTTED_BEATS,
-  "trip-let": BY_LA_LI,
-};
+type BeatStyle = keyof typeof COUNTED_BEATS;
 
 /**
  * The syllables of one beat of `slots` slots, 1 to 12, for beat number `beat` (from 1); `isDotted` for the beat of a
@@ -109,9 +108,10 @@ export function countBeat(style: BeatStyle, slots: number, beat: number, isDotte
 }
 
 function syllable(style: BeatStyle, { beat, numerator, denominator }: BeatPosition, isDotted: boolean): string {
-  const found = (isDotted ? DOTTED_TABLES : TABLES)[style][denominator]?.[numerator];
+  const { simple, dotted, beatName }: BeatSyllables = COUNTED_BEATS[style];
+  const found = (isDotted ? dotted : simple)[denominator]?.[numerator];
   if (found) return found;
-  const ownName = style === "french" || style === "south-indian" ? "ta" : String(beat + 1);
+  const ownName = beatName ?? String(beat + 1);
   if (found === "" || numerator === 0) return ownName;
   // Finer than any tradition names: the place in the beat.
   return String(numerator + 1);
@@ -125,20 +125,34 @@ export interface CountedSlot {
   readonly place: number;
 }
 
+type SlotCounter = (slot: CountedSlot, meter: Meter) => string;
+
+function countInBeats(style: BeatStyle): SlotCounter {
+  return (slot, meter) => syllable(style, beatPosition(slot.at, slot.duration, meter), isCompound(meter));
+}
+
+const inBeats = countInBeats("beats");
+
+/** How each style counts a slot, in the order of the list. */
+const COUNTERS = {
+  beats: inBeats,
+  "trip-let": countInBeats("trip-let"),
+  halves: countInBeats("halves"),
+  six: (slot, meter) => (isCompound(meter) ? countUnits(slot, meter, [meter.beats]) : inBeats(slot, meter)),
+  groups: (slot, meter) => {
+    const groups = groupUnits(meter);
+    return groups ? countUnits(slot, meter, groups) : inBeats(slot, meter);
+  },
+  cell: ({ place }) => String(place + 1),
+  french: countInBeats("french"),
+  "south-indian": countInBeats("south-indian"),
+} satisfies Readonly<Record<string, SlotCounter>>;
+export type CountStyle = keyof typeof COUNTERS;
+export const COUNT_STYLES = Object.keys(COUNTERS) as CountStyle[];
+
 /** The syllable of a slot in its meter; counted by the number of its slots that make a beat, where that is whole. */
 export function countSlot(style: CountStyle, slot: CountedSlot, meter: Meter): string {
-  switch (style) {
-    case "cell":
-      return String(slot.place + 1);
-    case "six":
-      return isCompound(meter) ? countUnits(slot, meter, [meter.beats]) : countSlot("beats", slot, meter);
-    case "groups": {
-      const groups = groupUnits(meter);
-      return groups ? countUnits(slot, meter, groups) : countSlot("beats", slot, meter);
-    }
-    default:
-      return syllable(style, beatPosition(slot.at, slot.duration, meter), isCompound(meter));
-  }
+  return COUNTERS[style](slot, meter);
 }
 
 /**

@@ -8,16 +8,8 @@ import { isBackbeat, isOnBeat, type Pulse, pulseOf } from "../pulse/pulse";
 import { strokesOf } from "../stroke/stroke";
 import { slotTicks, type Ticks, ticks } from "../time/time";
 import { listPieces, type Piece } from "./piece";
-import {
-  isWho,
-  MAX_PIECES,
-  MAX_SEARCH_SLOTS,
-  type SearchRule,
-  type SearchSpec,
-  type SpecProblem,
-  type Want,
-} from "./spec";
-import { trackHandRuns, trackLead, trackNeighbours, trackOnBeat, trackOrder, trackRun, trackSizes } from "./tracker";
+import { endOfRule, isOutside, type RuleSpace, trackersOfRule, wantsOfRule } from "./rules";
+import { isWho, MAX_PIECES, MAX_SEARCH_SLOTS, type SearchSpec, type SpecProblem, type Want } from "./spec";
 
 /** A spec with its rules made ready. */
 export interface Compiled {
@@ -51,50 +43,20 @@ function satisfies(piece: Piece, place: number, want: Want): boolean {
 }
 
 /** What the rules want of single slots, by slot. */
-function listWants(spec: SearchSpec, slots: number): Map<number, Want[]> {
+function listWants(spec: SearchSpec, space: RuleSpace): Map<number, Want[]> {
   const wants = new Map<number, Want[]>();
-  const pulse = pulseOfSpec(spec);
-  const add = (slot: number, want: Want) => wants.set(slot, [...(wants.get(slot) ?? []), want]);
   for (const rule of spec.rules) {
-    if (rule.kind === "starts") add(0, { not: false, who: rule.who, level: null });
-    if (rule.kind === "slot") add(rule.slot, rule.want);
-    if (rule.kind !== "backbeat") continue;
-    for (let slot = 0; slot < slots; slot++) {
-      if (!isBackbeat(positionOf(spec, slot), pulse)) continue;
-      add(slot, { not: false, who: "hand", level: null });
-      add(slot, { not: true, who: "hand", level: "ghost" });
-    }
+    for (const [slot, want] of wantsOfRule(rule, space)) wants.set(slot, [...(wants.get(slot) ?? []), want]);
   }
   return wants;
 }
 
-function trackersOf(spec: SearchSpec, pieces: readonly Piece[], isBeat: readonly boolean[]): Tracker[] {
-  const trackers: Tracker[] = [];
-  const entries = pieces.map(({ entry }) => entry);
-  for (const [entry, bounds] of spec.pool.entries()) {
-    if (bounds.least > 0 || bounds.most !== null) trackers.push(trackUses(entries, entry, bounds));
-  }
-  for (const rule of spec.rules) trackers.push(...trackersOfRule(rule, pieces, isBeat));
-  return trackers;
-}
-
-function trackersOfRule(rule: SearchRule, pieces: readonly Piece[], isBeat: readonly boolean[]): Tracker[] {
-  switch (rule.kind) {
-    case "hand-run":
-      return [trackHandRuns(pieces, rule.most)];
-    case "foot-run":
-      return [trackRun(pieces, "K", rule.most), trackRun(pieces, "H", rule.most)];
-    case "sizes":
-      return [rule.ordered ? trackOrder(pieces, rule.sizes) : trackSizes(pieces, rule.sizes)];
-    case "no-equal-neighbours":
-      return [trackNeighbours(pieces)];
-    case "on-beat":
-      return [trackOnBeat(isBeat, rule.least, rule.most)];
-    case "lead":
-      return [trackLead(pieces, rule.lead)];
-    default:
-      return [];
-  }
+function trackersOf(spec: SearchSpec, space: RuleSpace): Tracker[] {
+  const entries = space.pieces.map(({ entry }) => entry);
+  const uses = spec.pool.flatMap((bounds, entry) =>
+    bounds.least > 0 || bounds.most !== null ? [trackUses(entries, entry, bounds)] : [],
+  );
+  return [...uses, ...spec.rules.flatMap((rule) => trackersOfRule(rule, space))];
 }
 
 /** Slots of a spec's window; not whole where the rate does not divide it. */
@@ -113,14 +75,16 @@ export function compileSearch(spec: SearchSpec): Compiled | SpecProblem {
     0,
   );
   if (forms > MAX_PIECES) return { code: "too-many-forms", forms, most: MAX_PIECES };
-  const outside = spec.rules.findIndex((rule) => rule.kind === "slot" && (rule.slot < 0 || rule.slot >= slots));
+  const outside = spec.rules.findIndex((rule) => isOutside(rule, slots));
   if (outside >= 0) return { code: "slot-outside", rule: outside, slots };
 
   const pieces = listPieces(spec.pool, slots);
   const pulse = pulseOfSpec(spec);
-  const isBeat = Array.from({ length: slots }, (_, slot) => isOnBeat(positionOf(spec, slot), pulse));
-  const wants = listWants(spec, slots);
-  const ends = spec.rules.filter((rule) => rule.kind === "ends");
+  const positions = Array.from({ length: slots }, (_, slot) => positionOf(spec, slot));
+  const isBeat = positions.map((at) => isOnBeat(at, pulse));
+  const space = { pieces, slots, isBeat, isBackbeat: positions.map((at) => isBackbeat(at, pulse)) };
+  const wants = listWants(spec, space);
+  const ends = spec.rules.flatMap((rule) => endOfRule(rule) ?? []);
   const fits = new Uint8Array(slots * pieces.length);
   for (let at = 0; at < slots; at++) {
     for (const [index, piece] of pieces.entries()) {
@@ -132,12 +96,12 @@ export function compileSearch(spec: SearchSpec): Compiled | SpecProblem {
       }
       if (fit && end === slots) {
         const last = piece.moments.at(-1)?.strokes ?? [];
-        fit = ends.every(({ who }) => last.some((stroke) => isWho(stroke.limb, who)));
+        fit = ends.every((who) => last.some((stroke) => isWho(stroke.limb, who)));
       }
       fits[at * pieces.length + index] = fit ? 1 : 0;
     }
   }
-  return { spec, slots, pieces, trackers: trackersOf(spec, pieces, isBeat), fits, isBeat };
+  return { spec, slots, pieces, trackers: trackersOf(spec, space), fits, isBeat };
 }
 
 export function isProblem(compiled: Compiled | SpecProblem): compiled is SpecProblem {

@@ -15,6 +15,7 @@ export type { Piece } from "./piece";
 export { makeScorer, NO_WEIGHTS, type Parts, type ScorePart, type Scorer, type Weights } from "./score";
 export {
   type PoolEntry,
+  type RuleKind,
   type SearchRule,
   type SearchSpec,
   type SpecProblem,

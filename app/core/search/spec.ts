@@ -30,25 +30,31 @@ export interface Want {
   readonly level: Level | null;
 }
 
-export type SearchRule =
-  | { readonly kind: "starts"; readonly who: Who }
-  | { readonly kind: "ends"; readonly who: Who }
-  /** The longest run of one hand: moments in which it is the only hand, one after another, over joins too. */
-  | { readonly kind: "hand-run"; readonly most: number }
-  /** The longest run of one foot: moments in which it plays, one after another, over joins too. */
-  | { readonly kind: "foot-run"; readonly most: number }
+/** What each kind of rule carries. A new kind is a line here; the compiler then names the tables that must have it. */
+interface RuleFields {
+  starts: { readonly who: Who };
+  ends: { readonly who: Who };
+  /** The longest run of one hand: moments in which it is the only hand, one after another, across cells too. */
+  "hand-run": { readonly most: number };
+  /** The longest run of one foot: moments in which it plays, one after another, across cells too. */
+  "foot-run": { readonly most: number };
   /** `slot` counts from 0 in the window. */
-  | { readonly kind: "slot"; readonly slot: number; readonly want: Want }
+  slot: { readonly slot: number; readonly want: Want };
   /** A hand, not ghosted, on every second beat of the bar. */
-  | { readonly kind: "backbeat" }
+  backbeat: unknown;
   /** The sizes of the cells, in this order or in any. */
-  | { readonly kind: "sizes"; readonly sizes: readonly number[]; readonly ordered: boolean }
+  sizes: { readonly sizes: readonly number[]; readonly ordered: boolean };
   /** No cell twice in a row, in the same form. */
-  | { readonly kind: "no-equal-neighbours" }
+  "no-equal-neighbours": unknown;
   /** How many cells may begin on a beat; `most` null for any number. */
-  | { readonly kind: "on-beat"; readonly least: number; readonly most: number | null }
+  "on-beat": { readonly least: number; readonly most: number | null };
   /** Whether a repeat is led by the same hand or by the other one. */
-  | { readonly kind: "lead"; readonly lead: "stays" | "flips" };
+  lead: { readonly lead: "stays" | "flips" };
+}
+export type RuleKind = keyof RuleFields;
+export type SearchRule<Kind extends RuleKind = RuleKind> = {
+  readonly [Each in Kind]: { readonly kind: Each } & RuleFields[Each];
+}[Kind];
 
 export interface SearchSpec {
   readonly meter: Meter;

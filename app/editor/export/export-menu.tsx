@@ -30,7 +30,7 @@ async function save(making: Promise<MadeFile>): Promise<void> {
 const WAYS: readonly { id: string; name: string; group: string; run: (scene: ExportScene) => unknown }[] = [
   { id: "pdf", name: "PDF, ready to print…", group: "Paper and pictures", run: ({ open }) => open("pdf") },
   { id: "picture", name: "Picture (SVG or PNG)…", group: "Paper and pictures", run: ({ open }) => open("picture") },
-  { id: "share", name: "Link or code to scan…", group: "To share", run: ({ open }) => open("share") },
+  { id: "share", name: "Link or QR code…", group: "To share", run: ({ open }) => open("share") },
   ...WHOLE_WAYS.map(({ id, name, make }) => ({
     id,
     name,

@@ -37,7 +37,7 @@ export default function PdfDialog({ subject, onClose }: PdfDialogProps) {
       ) : (
         <div role="status">
           <p className="mb-2">Writing the pages…</p>
-          <progress className="progress w-full" value={share} max={1} aria-label="Share of the pages that is written" />
+          <progress className="progress w-full" value={share} max={1} aria-label="Progress" />
         </div>
       )}
       <button type="button" className="btn btn-sm mt-4" onClick={onClose}>

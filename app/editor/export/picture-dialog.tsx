@@ -59,7 +59,7 @@ export default function PictureDialog({ subject, onClose }: PictureDialogProps) 
     <Modal title="Picture" onClose={onClose} className="max-w-md">
       <div className="grid grid-cols-2 gap-3 text-sm">
         <label className="col-span-2">
-          <span className="label-small block mb-0.5">What</span>
+          <span className="label-small block mb-0.5">Picture of</span>
           <select
             className="select select-sm w-full"
             value={what}
@@ -73,14 +73,14 @@ export default function PictureDialog({ subject, onClose }: PictureDialogProps) 
           </select>
         </label>
         <label>
-          <span className="label-small block mb-0.5">As</span>
+          <span className="label-small block mb-0.5">Format</span>
           <select
             className="select select-sm w-full"
             value={format}
             onChange={(event) => setFormat(event.target.value as "svg" | "png")}
           >
-            <option value="svg">Lines (SVG)</option>
-            <option value="png">Dots (PNG)</option>
+            <option value="svg">Vector (SVG)</option>
+            <option value="png">Image (PNG)</option>
           </select>
         </label>
         {format === "png" ? (

@@ -1,4 +1,4 @@
-/** A link that holds everything, and the same as a code to scan. */
+/** A link that holds everything, and the same as a QR code. */
 
 import { useEffect, useMemo, useState } from "react";
 import { scanCode } from "~/ink/scan-code";
@@ -72,7 +72,7 @@ export default function ShareDialog({ subject, say, onClose }: ShareDialogProps)
         <figure className="mt-4 flex items-center gap-4">
           <svg
             role="img"
-            aria-label="Code to scan: opens the link"
+            aria-label="QR code: opens the link"
             viewBox={`-2 -2 ${code.size + 4} ${code.size + 4}`}
             className="w-44 h-44 bg-white rounded-field shrink-0"
           >
@@ -81,7 +81,7 @@ export default function ShareDialog({ subject, say, onClose }: ShareDialogProps)
           <figcaption className="text-sm quiet">Scan it with a phone or tablet to open it there.</figcaption>
         </figure>
       ) : address ? (
-        <p className="text-sm quiet mt-4">It is too long for a code that a phone could scan.</p>
+        <p className="text-sm quiet mt-4">Too long for a QR code. Send the link instead.</p>
       ) : null}
     </Modal>
   );

@@ -60,7 +60,7 @@ export const FILE_WAYS: readonly FileWay[] = [
   },
   {
     id: "mxl",
-    name: "The same, compressed (MXL)",
+    name: "Compressed MusicXML (.mxl)",
     extension: ".mxl",
     type: "application/vnd.recordare.musicxml",
     make: async (fill, { stage }) => {

@@ -34,8 +34,7 @@ export default function FillExportMenu() {
             id: "copy",
             name: "Copy the stick line",
             group: "Sound",
-            run: () =>
-              void copy().catch(() => say("The browser didn't let it be copied. Select the line and copy it.")),
+            run: () => void copy().catch(() => say("The browser blocked copying. Select the line and copy it.")),
           },
         ]}
       />

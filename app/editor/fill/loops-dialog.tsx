@@ -63,7 +63,7 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
   const trouble = !tempos.ok
     ? tempos.trouble
     : longest > MAX_LOOP_SECONDS
-      ? `At the slowest tempo this would last ${Math.round(longest / 60)} minutes; ${MAX_LOOP_SECONDS / 60} are the limit. Take fewer repeats.`
+      ? `At the slowest tempo this would last ${Math.round(longest / 60)} minutes. The limit is ${MAX_LOOP_SECONDS / 60}. Choose fewer repeats.`
       : null;
   const start = () => {
     stop.current?.();
@@ -110,7 +110,7 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
           </select>
         </label>
         <label>
-          <span className="block font-semibold mb-0.5">Count-in of the file</span>
+          <span className="block font-semibold mb-0.5">Count-in</span>
           <select
             className="select select-sm w-full"
             value={countInBars}
@@ -122,7 +122,7 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
           </select>
         </label>
         <label className="col-span-2">
-          <span className="block font-semibold mb-0.5">Kind of file</span>
+          <span className="block font-semibold mb-0.5">Format</span>
           <select
             className="select select-sm w-full"
             value={format}
@@ -140,7 +140,7 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
           with clicks
         </Check>
         <Check checked={asPractised} onCheck={(checked) => setAsPractised(checked)}>
-          layers and loop as set in Practise
+          Use my Practise settings
         </Check>
       </div>
       <p id="loops-trouble" role="status" className="text-sm text-error min-h-5 mt-1.5">

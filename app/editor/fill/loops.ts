@@ -50,7 +50,7 @@ export function readTempos(text: string): TempoReading {
   }
   const tempos = [...new Set(words.map((word) => bpm(Number(word))))];
   if (tempos.length > MAX_TEMPOS) {
-    return { ok: false, trouble: `${tempos.length} tempos are too many at a time: ${MAX_TEMPOS} are the limit.` };
+    return { ok: false, trouble: `That makes ${tempos.length} tempos. The limit is ${MAX_TEMPOS} at a time.` };
   }
   return { ok: true, tempos };
 }

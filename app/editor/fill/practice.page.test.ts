@@ -70,7 +70,7 @@ describe("practising", () => {
     await expect(page.getByRole("status", { name: "Tempo heard now" })).toHaveText("now 220");
     await stop.click();
     await panel.getByRole("combobox", { name: "Click on" }).selectOption("2 and 4");
-    await panel.getByRole("combobox", { name: "Then silent for" }).selectOption("2 bars");
+    await panel.getByRole("combobox", { name: "Drop out for" }).selectOption("2 bars");
     await expect(panel).toContainText("Clicks for 2 bars");
     await expect(page.getByRole("checkbox", { name: "Metronome" })).toBeChecked();
   });

@@ -10,7 +10,7 @@ import { BigPlay } from "~/ui/big-play";
 import { Repeat, SlidersHorizontal } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { VolumeControl } from "~/ui/volume-control";
-import { nameTempoUnit, sayCountIn } from "~/words/time";
+import { sayBpmUnit, sayCountIn } from "~/words/time";
 import { useFill, useFillPlace } from "./place";
 import { groovesFor } from "./score";
 
@@ -145,7 +145,7 @@ function TempoHeard() {
           now <span className="font-display font-semibold text-base">{Math.round(playback.tempo ?? tempo)}</span>
         </output>
       ) : (
-        <span className="label-small block max-sm:sr-only">{nameTempoUnit(meter)} a minute</span>
+        <span className="label-small block max-sm:sr-only">{sayBpmUnit(meter)}</span>
       )}
     </div>
   );
@@ -180,7 +180,7 @@ function GrooveControl() {
         value={chosen}
         onChange={(event) => editor.setContent({ groove: event.target.value }, "groove")}
       >
-        <option value="plain">Plain pulse</option>
+        <option value="plain">No groove (pulse only)</option>
         {fitting.map((groove) => (
           <option key={groove.id} value={groove.id}>
             {groove.name}

@@ -149,16 +149,16 @@ export default function NotesDialog({ file, onClose }: NotesDialogProps) {
             ) : null}
             {result.made.isOwn ? null : (
               <label>
-                <span className="label-small block mb-0.5">Make</span>
+                <span className="label-small block mb-0.5">Import as</span>
                 <select
                   className="select select-sm w-full"
                   value={barsEach ?? ""}
                   onChange={(event) => setBarsEach(event.target.value ? Number(event.target.value) : null)}
                 >
-                  <option value="">one fill of it all</option>
+                  <option value="">one fill</option>
                   {BARS_EACH.map((bars) => (
                     <option key={bars} value={bars}>
-                      a fill every {bars === 1 ? "bar" : `${bars} bars`}
+                      one fill per {bars === 1 ? "bar" : `${bars} bars`}
                     </option>
                   ))}
                 </select>
@@ -217,7 +217,7 @@ interface KeyMapProps {
 function KeyMap({ keys, isOpen, onMap }: KeyMapProps) {
   return (
     <details open={isOpen} className="text-sm">
-      <summary className="cursor-pointer font-semibold">Drums and cymbals of the file ({keys.length})</summary>
+      <summary className="cursor-pointer font-semibold">Drums in this file ({keys.length})</summary>
       <ul className="grid sm:grid-cols-2 gap-x-4 gap-y-1 mt-2 max-h-48 overflow-y-auto">
         {keys.map(({ key, place, count }) => (
           <li key={key}>

@@ -6,9 +6,9 @@ import { readStickLine } from "~/core/line";
 import { expectStrokes } from "~/core/listening";
 import { barTicks, bpm, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
-import type { Source } from "~/formats/listening";
+import { latencyOf, type Source } from "~/formats/listening";
 import type { RawHit } from "~/input/raw-hit";
-import { Listener, latencyOf, MOST_HITS } from "./listener";
+import { Listener, MOST_HITS } from "./listener";
 
 const METER = { beats: 4, unit: 4 } as const;
 const line = readStickLine("@4 >RLRL >RLKK").line;

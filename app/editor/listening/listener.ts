@@ -3,7 +3,6 @@
 import type { Located } from "~/audio/schedule";
 import { type Drummer, type Expectation, type Hit, markHit, playDrummer } from "~/core/listening";
 import { type Seconds, seconds } from "~/core/time";
-import type { Listening } from "~/formats/listening";
 import type { OnHit, RawHit } from "~/input/raw-hit";
 
 /** Seconds after its end that a repeat is closed: its last stroke may come late. */
@@ -106,11 +105,6 @@ export class Listener {
     );
     return left + next.at < nearest ? { repeat: repeat + 1, at: -left } : { repeat, at };
   }
-}
-
-/** Milliseconds that the chosen input reports hits late by; the simulated drummer has none. */
-export function latencyOf({ source, latency }: Pick<Listening, "source" | "latency">): number {
-  return source === "keys" || source === "midi" ? latency[source] : 0;
 }
 
 /** What a simulated drummer plays along with: what is expected, and what it has still to play of each repeat. */

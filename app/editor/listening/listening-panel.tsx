@@ -1,8 +1,8 @@
-import { lazy, Suspense } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { Link } from "react-router";
 import { STRICTNESSES } from "~/core/listening";
 import { type Hand, LIMBS, otherHand, PLACE_NAMES, PLACES } from "~/core/stroke";
-import { DEFAULT_LISTENING, type Listening, SOURCES, type Source } from "~/formats/listening";
+import { DEFAULT_LISTENING, isSelfJudged, type Listening, SOURCES, type Source } from "~/formats/listening";
 import { nameCode } from "~/input/keys";
 import type { MidiState } from "~/input/midi";
 import { Check } from "~/ui/check";
@@ -46,6 +46,20 @@ interface ListeningPanelProps {
   readonly hasPlan?: boolean;
 }
 
+/** What each source shows and lets set. */
+const SOURCE_SETTINGS: Readonly<
+  Record<Source, (props: Pick<ListeningPanelProps, "listening" | "midi" | "onChange">) => ReactNode>
+> = {
+  self: () => null,
+  keys: ({ listening }) => <KeyList keys={listening.keys} />,
+  midi: ({ midi }) => <MidiNote midi={midi} />,
+  drummer: ({ listening, onChange }) => (
+    <Suspense fallback={null}>
+      <DrummerFields drummer={listening.drummer} onChange={(drummer) => onChange({ drummer })} />
+    </Suspense>
+  ),
+};
+
 /** Who judges, by what, and how strictly. */
 export function ListeningPanel({ listening, midi, strongHand, onChange, hasPlan = true }: ListeningPanelProps) {
   const { source, strictness, drummer } = listening;
@@ -79,14 +93,8 @@ export function ListeningPanel({ listening, midi, strongHand, onChange, hasPlan 
         </div>
         <p className="quiet mt-1">{SOURCE_WORDS[source].does}</p>
       </fieldset>
-      {source === "keys" ? <KeyList keys={listening.keys} /> : null}
-      {source === "midi" ? <MidiNote midi={midi} /> : null}
-      {source === "drummer" ? (
-        <Suspense fallback={null}>
-          <DrummerFields drummer={drummer} onChange={(changed) => onChange({ drummer: changed })} />
-        </Suspense>
-      ) : null}
-      {source === "self" ? null : (
+      {SOURCE_SETTINGS[source]({ listening, midi, onChange })}
+      {isSelfJudged(source) ? null : (
         <label className="flex flex-wrap items-center gap-x-2">
           Strictness
           <select

@@ -47,7 +47,7 @@ export function PageSetupFields({ field, offered }: PageSetupFieldsProps) {
           </select>
         </label>
         <label htmlFor={`${id}way`} className="text-sm">
-          <span className="label-small block mb-0.5">Held</span>
+          <span className="label-small block mb-0.5">Orientation</span>
           <select
             id={`${id}way`}
             className="select select-sm w-full"

@@ -21,6 +21,7 @@ import type { Item } from "~/data/rows";
 import { itemId } from "../kind";
 import { MAX_NAME, MAX_TAG, MAX_TAGS } from "../phrase/phrase";
 import { rateTextSchema } from "../phrase/rate";
+import { valuesOf } from "../variants";
 
 /** A longer sticking is a phrase, and belongs on the Stack. */
 export const MAX_CELL_SLOTS = 512;
@@ -58,38 +59,44 @@ const accentRuleSchema = z.discriminatedUnion("by", [
   z.strictObject({ by: z.literal("rhythm"), rhythm: z.string().max(MAX_RHYTHM) }),
 ]);
 
-export const moveSchema: z.ZodType<Move> = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("rotate"), by: step }),
-  z.strictObject({ kind: z.literal("mirror") }),
-  z.strictObject({ kind: z.literal("reverse") }),
-  z.strictObject({ kind: z.literal("alternate") }),
-  z.strictObject({ kind: z.literal("replace"), limb, by: limb }),
-  z.strictObject({ kind: z.literal("double"), limb, with: limb }),
-  z.strictObject({ kind: z.literal("feet"), strong: hand, pedals: z.enum(PEDALS) }),
-  z.strictObject({ kind: z.literal("grid"), lead: hand }),
-  z.strictObject({ kind: z.literal("extend"), by: z.enum(EXTENSIONS) }),
-  z.strictObject({ kind: z.literal("shorten"), end: z.enum(["first", "last"]) }),
-  z.strictObject({ kind: z.literal("glue"), cell: cellTextSchema }),
-  z.strictObject({
+const MOVE_SCHEMAS = {
+  rotate: z.strictObject({ kind: z.literal("rotate"), by: step }),
+  mirror: z.strictObject({ kind: z.literal("mirror") }),
+  reverse: z.strictObject({ kind: z.literal("reverse") }),
+  alternate: z.strictObject({ kind: z.literal("alternate") }),
+  replace: z.strictObject({ kind: z.literal("replace"), limb, by: limb }),
+  double: z.strictObject({ kind: z.literal("double"), limb, with: limb }),
+  feet: z.strictObject({ kind: z.literal("feet"), strong: hand, pedals: z.enum(PEDALS) }),
+  grid: z.strictObject({ kind: z.literal("grid"), lead: hand }),
+  extend: z.strictObject({ kind: z.literal("extend"), by: z.enum(EXTENSIONS) }),
+  shorten: z.strictObject({ kind: z.literal("shorten"), end: z.enum(["first", "last"]) }),
+  glue: z.strictObject({ kind: z.literal("glue"), cell: cellTextSchema }),
+  layer: z.strictObject({
     kind: z.literal("layer"),
     cell: cellTextSchema,
     speed: z.enum(LAYER_SPEEDS),
     strong: hand,
     pedals: z.enum(PEDALS).optional(),
   }),
-  z.strictObject({
+  quieten: z.strictObject({
     kind: z.literal("quieten"),
     places: z.array(place).min(1).max(MAX_CELL_SLOTS).nullable(),
     to: z.enum(QUIETS),
   }),
-  z.strictObject({ kind: z.literal("silence"), place }),
-  z.strictObject({ kind: z.literal("thin"), every }),
-  z.strictObject({ kind: z.literal("fill"), limb: limb.nullable(), with: limb }),
-  z.strictObject({ kind: z.literal("split-doubles") }),
-  z.strictObject({ kind: z.literal("decorate"), ornament: z.enum(ORNAMENTS), on: z.enum(["first", "accents"]) }),
-  z.strictObject({ kind: z.literal("accent"), rule: accentRuleSchema }),
-  z.strictObject({ kind: z.literal("dynamics"), preset: z.enum(DYNAMICS) }),
-]);
+  silence: z.strictObject({ kind: z.literal("silence"), place }),
+  thin: z.strictObject({ kind: z.literal("thin"), every }),
+  fill: z.strictObject({ kind: z.literal("fill"), limb: limb.nullable(), with: limb }),
+  "split-doubles": z.strictObject({ kind: z.literal("split-doubles") }),
+  decorate: z.strictObject({
+    kind: z.literal("decorate"),
+    ornament: z.enum(ORNAMENTS),
+    on: z.enum(["first", "accents"]),
+  }),
+  accent: z.strictObject({ kind: z.literal("accent"), rule: accentRuleSchema }),
+  dynamics: z.strictObject({ kind: z.literal("dynamics"), preset: z.enum(DYNAMICS) }),
+} satisfies { readonly [Kind in Move["kind"]]: z.ZodType<Extract<Move, { readonly kind: Kind }>> };
+
+export const moveSchema: z.ZodType<Move> = z.discriminatedUnion("kind", valuesOf(MOVE_SCHEMAS));
 
 const nameSchema = z.string().max(MAX_NAME);
 const tagSchema = z.string().min(1).max(MAX_TAG);

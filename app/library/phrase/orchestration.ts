@@ -1,8 +1,15 @@
 /** The layers of a voicing, as they are kept with a fill. */
 
 import { z } from "zod";
-import { DIRECTIONS, type OrchestrationLayer, type OrchestrationRule, PATH_NAMES } from "~/core/orchestration";
+import {
+  DIRECTIONS,
+  type OrchestrationKind,
+  type OrchestrationLayer,
+  type OrchestrationRule,
+  PATH_NAMES,
+} from "~/core/orchestration";
 import { LIMBS, PLACES } from "~/core/stroke";
+import { valuesOf } from "../variants";
 
 export const MAX_LAYERS = 24;
 export const MAX_PATH = 24;
@@ -13,13 +20,13 @@ const place = z.enum(PLACES);
 const path = z.union([z.enum(PATH_NAMES), z.array(place).min(1).max(MAX_PATH)]);
 const every = z.number().int().min(1).max(MAX_EVERY);
 
-export const orchestrationRuleSchema: z.ZodType<OrchestrationRule> = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("one"), on: place }),
-  z.strictObject({ kind: z.literal("split"), right: place, left: place }),
-  z.strictObject({ kind: z.literal("oblique"), hand: z.enum(["R", "L"]), path, stay: place, every }),
-  z.strictObject({ kind: z.literal("parallel"), path, every, apart: z.union([z.literal(0), z.literal(1)]) }),
-  z.strictObject({ kind: z.literal("by-cell"), path }),
-  z.strictObject({
+const RULE_SCHEMAS = {
+  one: z.strictObject({ kind: z.literal("one"), on: place }),
+  split: z.strictObject({ kind: z.literal("split"), right: place, left: place }),
+  oblique: z.strictObject({ kind: z.literal("oblique"), hand: z.enum(["R", "L"]), path, stay: place, every }),
+  parallel: z.strictObject({ kind: z.literal("parallel"), path, every, apart: z.union([z.literal(0), z.literal(1)]) }),
+  "by-cell": z.strictObject({ kind: z.literal("by-cell"), path }),
+  "by-note": z.strictObject({
     kind: z.literal("by-note"),
     note: z
       .number()
@@ -29,19 +36,24 @@ export const orchestrationRuleSchema: z.ZodType<OrchestrationRule> = z.discrimin
       .refine((note) => note !== 0, "is counted from 1, or back from -1"),
     on: place,
   }),
-  z.strictObject({ kind: z.literal("accents"), path, rest: place.nullable() }),
-  z.strictObject({
+  accents: z.strictObject({ kind: z.literal("accents"), path, rest: place.nullable() }),
+  travel: z.strictObject({
     kind: z.literal("travel"),
     path,
     direction: z.enum(DIRECTIONS),
     keepsDoubles: z.boolean().optional(),
   }),
-  z.strictObject({ kind: z.literal("flam-split"), on: place }),
-  z.strictObject({ kind: z.literal("unison"), right: place, left: place }),
-  z.strictObject({ kind: z.literal("with-kick"), path }),
-  z.strictObject({ kind: z.literal("home-last"), on: place }),
-  z.strictObject({ kind: z.literal("backbeat"), on: place }),
-]);
+  "flam-split": z.strictObject({ kind: z.literal("flam-split"), on: place }),
+  unison: z.strictObject({ kind: z.literal("unison"), right: place, left: place }),
+  "with-kick": z.strictObject({ kind: z.literal("with-kick"), path }),
+  "home-last": z.strictObject({ kind: z.literal("home-last"), on: place }),
+  backbeat: z.strictObject({ kind: z.literal("backbeat"), on: place }),
+} satisfies { readonly [Kind in OrchestrationKind]: z.ZodType<OrchestrationRule<Kind>> };
+
+export const orchestrationRuleSchema: z.ZodType<OrchestrationRule> = z.discriminatedUnion(
+  "kind",
+  valuesOf(RULE_SCHEMAS),
+);
 
 const layerSchema: z.ZodType<OrchestrationLayer> = z.strictObject({
   on: z.boolean(),

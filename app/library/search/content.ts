@@ -4,6 +4,7 @@ import { z } from "zod";
 import {
   countWindowSlots,
   type Figure,
+  type RuleKind,
   rulesOfFigure,
   type SearchRule,
   type SearchSpec,
@@ -17,6 +18,7 @@ import { toFigure } from "../phrase/figure";
 import { MAX_NAME } from "../phrase/phrase";
 import { rateTextSchema } from "../phrase/rate";
 import { figureSchema, meterSchema, ticksSchema } from "../phrase/schema";
+import { valuesOf } from "../variants";
 
 export const MAX_POOL = 48;
 export const MAX_RULES = 40;
@@ -36,26 +38,28 @@ export const poolEntrySchema = z.strictObject({
 });
 export type PoolContent = z.infer<typeof poolEntrySchema>;
 
-export const searchRuleSchema: z.ZodType<SearchRule> = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("starts"), who }),
-  z.strictObject({ kind: z.literal("ends"), who }),
-  z.strictObject({ kind: z.literal("hand-run"), most: z.number().int().min(1).max(16) }),
-  z.strictObject({ kind: z.literal("foot-run"), most: z.number().int().min(0).max(16) }),
-  z.strictObject({
+const RULE_SCHEMAS = {
+  starts: z.strictObject({ kind: z.literal("starts"), who }),
+  ends: z.strictObject({ kind: z.literal("ends"), who }),
+  "hand-run": z.strictObject({ kind: z.literal("hand-run"), most: z.number().int().min(1).max(16) }),
+  "foot-run": z.strictObject({ kind: z.literal("foot-run"), most: z.number().int().min(0).max(16) }),
+  slot: z.strictObject({
     kind: z.literal("slot"),
     slot: z.number().int().min(0).max(MAX_SLOT),
     want: z.strictObject({ not: z.boolean(), who, level: z.enum(["ghost", "normal", "accent"]).nullable() }),
   }),
-  z.strictObject({ kind: z.literal("backbeat") }),
-  z.strictObject({
+  backbeat: z.strictObject({ kind: z.literal("backbeat") }),
+  sizes: z.strictObject({
     kind: z.literal("sizes"),
     sizes: z.array(z.number().int().min(1).max(64)).min(1).max(32),
     ordered: z.boolean(),
   }),
-  z.strictObject({ kind: z.literal("no-equal-neighbours") }),
-  z.strictObject({ kind: z.literal("on-beat"), least: count, most: count.nullable() }),
-  z.strictObject({ kind: z.literal("lead"), lead: z.enum(["stays", "flips"]) }),
-]);
+  "no-equal-neighbours": z.strictObject({ kind: z.literal("no-equal-neighbours") }),
+  "on-beat": z.strictObject({ kind: z.literal("on-beat"), least: count, most: count.nullable() }),
+  lead: z.strictObject({ kind: z.literal("lead"), lead: z.enum(["stays", "flips"]) }),
+} satisfies { readonly [Kind in RuleKind]: z.ZodType<SearchRule<Kind>> };
+
+export const searchRuleSchema: z.ZodType<SearchRule> = z.discriminatedUnion("kind", valuesOf(RULE_SCHEMAS));
 
 const weight = z.number().int().min(-100).max(100);
 export const searchContentSchema = z.strictObject({

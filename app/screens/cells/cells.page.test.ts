@@ -136,7 +136,7 @@ test("a cell tells its family, its facts and both schools; two are compared", as
   await expect(both).toContainText("The same sticking, turned or mirrored");
   await both.getByRole("button", { name: "Stop comparing" }).click();
   await expect(both).toHaveCount(0);
-  const schools = page.getByRole("region", { name: "Two schools" });
+  const schools = page.getByRole("region", { name: "Two ways to hand it out" });
   await expect(schools).toContainText(/\d+ of \d+ notes are on the other hand than in the grid/);
 });
 

@@ -59,7 +59,7 @@ export const CELL_COMMANDS: CommandTable<CellScene> = [
     group,
     run: ({ bench, say }) => {
       const { at } = bench.store.getState().content;
-      if (at === 0) say("This is where the cell began. There is no step to remove.");
+      if (at === 0) say("This is the original cell. There is no step to remove.");
       else bench.removeMove(at - 1);
     },
   },

@@ -36,7 +36,7 @@ export function Compare({ first, second, strongHand, setting, click, onClose }: 
   return (
     <section aria-label="Compare" className="panel px-3 py-2.5">
       <div className="flex items-center gap-2 mb-1">
-        <h2 className="text-base">A beside B</h2>
+        <h2 className="text-base">A and B</h2>
         <p className="text-sm quiet flex-1">{relate(first.cell, second.cell)}</p>
         <button type="button" className="btn btn-sm btn-square btn-ghost" aria-label="Stop comparing" onClick={onClose}>
           <X size={15} aria-hidden />
@@ -106,7 +106,7 @@ function relate(first: Cell, second: Cell): string {
   if (moves.length === 0) {
     return formatSlots(first) === formatSlots(second)
       ? "They are the same."
-      : "The same sticking. Levels, ornaments or drums differ where it is dashed.";
+      : "The same sticking. Dynamics, ornaments or drums differ on the dashed notes.";
   }
   return `The same sticking, turned or mirrored: from A to B ${wordRelation(moves)}.`;
 }

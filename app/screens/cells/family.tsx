@@ -27,7 +27,7 @@ export function Family({ cell, index, entries, openId, from }: FamilyProps) {
       {form ? <p className="mb-1">Usually called {form}.</p> : null}
       {kin.length === 0 ? (
         <p className="quiet">
-          No rudiment has this sticking, nor one move from it.
+          No rudiment matches this sticking, even after one move.
           {from ? ` By its recipe it comes from the ${(names.get(from) ?? from).toLowerCase()}.` : ""}
         </p>
       ) : (
@@ -41,7 +41,7 @@ export function Family({ cell, index, entries, openId, from }: FamilyProps) {
               </li>
             );
           })}
-          {kin.length > MOST ? <li className="quiet">and {kin.length - MOST} farther off</li> : null}
+          {kin.length > MOST ? <li className="quiet">and {kin.length - MOST} less similar</li> : null}
         </ul>
       )}
       {relatives.length > 0 ? (

@@ -44,9 +44,9 @@ export function Schools({ cell, setting, strongHand, countStyle, click }: School
     },
   ];
   return (
-    <section aria-label="Two schools" className="panel px-3 py-2.5">
+    <section aria-label="Two ways to hand it out" className="panel px-3 py-2.5">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 mb-1">
-        <h2 className="text-base">Two schools</h2>
+        <h2 className="text-base">Two ways to hand it out</h2>
         <p className="text-sm quiet flex-1 min-w-60">{wordSchool(findSchool(laid.timeline, strongHand))}</p>
         <label className="text-xs flex items-center gap-1">
           lead the grid with

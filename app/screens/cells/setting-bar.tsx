@@ -4,7 +4,7 @@ import type { Playback } from "~/session/playback";
 import { Alarm } from "~/ui/alarm";
 import { Play, Square } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
-import { COMMON_METERS, nameRate, nameTempoUnit, OFFERED_RATES } from "~/words/time";
+import { COMMON_METERS, nameRate, OFFERED_RATES, sayBpmUnit } from "~/words/time";
 import type { CellBench } from "./bench";
 
 interface SettingBarProps {
@@ -41,10 +41,7 @@ export function SettingBar(props: SettingBarProps) {
         )}
         {playback.playing ? "Stop" : "Play"}
       </button>
-      <span
-        className="flex items-center gap-1.5 text-sm"
-        title={meter ? `${nameTempoUnit(meter)} a minute` : undefined}
-      >
+      <span className="flex items-center gap-1.5 text-sm" title={meter ? `${sayBpmUnit(meter)}` : undefined}>
         <NumberField
           label="Tempo"
           labelClassName=""

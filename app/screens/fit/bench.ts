@@ -4,7 +4,7 @@ import type { Kit } from "~/core/kit";
 import { formatLine } from "~/core/line";
 import { readCell } from "~/core/moves";
 import { type Line, type LineItem, makeCell, makeLine } from "~/core/phrase";
-import { countWindowSlots, type SearchRule } from "~/core/search";
+import { countWindowSlots, type RuleKind, type SearchRule } from "~/core/search";
 import type { Hand } from "~/core/stroke";
 import { barTicks, bpm, type Meter, slotTicks, ticks } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
@@ -115,26 +115,38 @@ export function fillOf(
   });
 }
 
-/** Rules that can be added, as they begin. */
-export function newRules(
-  content: SearchContent,
-  strong: Hand,
-): readonly { readonly name: string; readonly rule: SearchRule }[] {
-  const last = Math.max(0, listSlots(content).length - 1);
-  return [
-    { name: "which limb starts", rule: { kind: "starts", who: strong } },
-    { name: "which limb ends", rule: { kind: "ends", who: "foot" } },
-    { name: "longest run of a hand", rule: { kind: "hand-run", most: 2 } },
-    { name: "longest run of a foot", rule: { kind: "foot-run", most: 2 } },
+interface NewRule<Kind extends RuleKind> {
+  readonly name: string;
+  readonly rule: SearchRule<Kind>;
+}
+interface RuleScene {
+  readonly strong: Hand;
+  /** The last slot of the space. */
+  readonly last: number;
+}
+
+/** Rules of each kind that can be added, as they begin; in the order of the list. */
+const NEW_RULES: { readonly [Kind in RuleKind]: (scene: RuleScene) => readonly NewRule<Kind>[] } = {
+  starts: ({ strong }) => [{ name: "which limb starts", rule: { kind: "starts", who: strong } }],
+  ends: () => [{ name: "which limb ends", rule: { kind: "ends", who: "foot" } }],
+  "hand-run": () => [{ name: "longest run of a hand", rule: { kind: "hand-run", most: 2 } }],
+  "foot-run": () => [{ name: "longest run of a foot", rule: { kind: "foot-run", most: 2 } }],
+  slot: ({ last }) => [
     {
       name: "a hit that must be there",
       rule: { kind: "slot", slot: 0, want: { not: false, who: "any", level: "accent" } },
     },
     { name: "a silence", rule: { kind: "slot", slot: last, want: { not: true, who: "any", level: null } } },
-    { name: "the backbeat", rule: { kind: "backbeat" } },
-    { name: "the sizes", rule: { kind: "sizes", sizes: [5, 5, 6], ordered: true } },
-    { name: "no cell twice in a row", rule: { kind: "no-equal-neighbours" } },
-    { name: "cells on a beat", rule: { kind: "on-beat", least: 0, most: 2 } },
-    { name: "which hand leads a repeat", rule: { kind: "lead", lead: "flips" } },
-  ];
+  ],
+  backbeat: () => [{ name: "the backbeat", rule: { kind: "backbeat" } }],
+  sizes: () => [{ name: "the sizes", rule: { kind: "sizes", sizes: [5, 5, 6], ordered: true } }],
+  "no-equal-neighbours": () => [{ name: "no cell twice in a row", rule: { kind: "no-equal-neighbours" } }],
+  "on-beat": () => [{ name: "cells on a beat", rule: { kind: "on-beat", least: 0, most: 2 } }],
+  lead: () => [{ name: "which hand leads a repeat", rule: { kind: "lead", lead: "flips" } }],
+};
+
+/** Rules that can be added, as they begin. */
+export function newRules(content: SearchContent, strong: Hand): readonly NewRule<RuleKind>[] {
+  const scene = { strong, last: Math.max(0, listSlots(content).length - 1) };
+  return Object.values(NEW_RULES).flatMap((make): readonly NewRule<RuleKind>[] => make(scene));
 }

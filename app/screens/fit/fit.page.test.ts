@@ -55,7 +55,7 @@ describe("the search", () => {
     await fillPool("R", "L", "K");
     for (let left = await rules.getByRole("listitem").count(); left > 0; left--)
       await rules
-        .getByRole("button", { name: /^Take out the rule/ })
+        .getByRole("button", { name: /^Remove the rule/ })
         .first()
         .click();
     const window = page.getByRole("region", { name: "Space to fill" });
@@ -105,7 +105,7 @@ describe("what cannot be", () => {
     await rules.getByRole("combobox", { name: "Who starts" }).selectOption("the kick");
     await expect(count).toContainText("0 ways");
     await expect(count).toContainText("“It starts with the kick”");
-    await rules.getByRole("button", { name: "Take out the rule: It starts with the kick" }).click();
+    await rules.getByRole("button", { name: "Remove the rule: It starts with the kick" }).click();
     await expect(count).toContainText("3 ways");
     await fillPool("RLRRL");
     await expect(count).toContainText("don't add up to the space");
@@ -204,17 +204,17 @@ describe("on the Stack", () => {
     await expect(page.getByText("The fill catches 3 of 3 band hits.")).toBeVisible();
     await expect(rail.getByText("with the band", { exact: true })).toHaveCount(3);
     await rhythm.fill("3?2");
-    await expect(page.getByText(/the last sound one stays/)).toBeVisible();
+    await expect(page.getByText(/Your last valid rhythm still applies/)).toBeVisible();
     await page.getByRole("combobox", { name: "or one of these" }).selectOption("off-beats");
     await expect(page.getByText("The fill catches 1 of 4 band hits.")).toBeVisible();
-    await page.getByRole("combobox", { name: "and the fill" }).selectOption("leaves it free");
+    await page.getByRole("combobox", { name: "The fill" }).selectOption("leaves space for them");
     await page.getByRole("button", { name: /^Tap it/ }).click();
     await expect(rhythm).toHaveValue("x-------");
     await expect(page.getByText("Saved", { exact: true })).toBeVisible();
     await page.reload();
     await page.getByRole("button", { name: "Band hits" }).click();
     await expect(rhythm).toHaveValue("x-------");
-    await page.getByRole("button", { name: "No figure" }).click();
+    await page.getByRole("button", { name: "No band hits" }).click();
     await expect(rhythm).toHaveValue("");
     await page.keyboard.press("Escape");
     await expect(page.getByRole("button", { name: "Band hits: none" })).toBeVisible();

@@ -72,7 +72,7 @@ export function Frame({ bench, content, between }: FrameProps) {
         </label>
         {hasGroups(meter) ? (
           <label>
-            <span className="label-small block mb-0.5">Felt in groups</span>
+            <span className="label-small block mb-0.5">Grouping</span>
             <select
               className="select select-sm w-full"
               value={meter.groups?.join("+") ?? ""}

@@ -26,7 +26,7 @@ export function Pool({ bench, content, entries, strongHand, say }: PoolProps) {
   const put = (name: string, text: string) => {
     const next = poolWith(pool, name, text);
     if (!next) say(`${text} is in the pool already.`);
-    else if (next.length > MAX_POOL) say(`A pool has ${MAX_POOL} cells at most. Take one out first.`);
+    else if (next.length > MAX_POOL) say(`The limit is ${MAX_POOL} cells. Remove one first.`);
     else bench.change({ pool: next });
   };
   const set = (index: number, change: Partial<PoolContent>) =>
@@ -110,7 +110,7 @@ function PoolRow({ entry, strongHand, onChange, onRemove }: PoolRowProps) {
         <button
           type="button"
           className="btn btn-xs btn-ghost btn-square"
-          aria-label={`Take ${name} out`}
+          aria-label={`Remove ${name}`}
           onClick={onRemove}
         >
           <X size={14} aria-hidden />

@@ -1,7 +1,7 @@
 /** The rules as sentences with their controls inside. */
 
 import { type ReactNode, useState } from "react";
-import type { SearchRule } from "~/core/search";
+import type { RuleKind, SearchRule } from "~/core/search";
 import type { Hand, Level } from "~/core/stroke";
 import { MAX_RULES, type SearchContent, searchRuleSchema } from "~/library/search/content";
 import { Plus, X } from "~/ui/icons";
@@ -33,7 +33,7 @@ export function Rules({ bench, content, strongHand }: RulesProps) {
             <button
               type="button"
               className="btn btn-xs btn-ghost btn-square mt-1"
-              aria-label={`Take out the rule: ${wordRule(rule, placeSayer(content))}`}
+              aria-label={`Remove the rule: ${wordRule(rule, placeSayer(content))}`}
               onClick={() => bench.change({ rules: rules.toSpliced(index, 1) })}
             >
               <X size={14} aria-hidden />
@@ -41,7 +41,7 @@ export function Rules({ bench, content, strongHand }: RulesProps) {
           </li>
         ))}
       </ol>
-      {rules.length === 0 ? <p className="text-sm quiet py-1">None: any order of the pool's cells will do.</p> : null}
+      {rules.length === 0 ? <p className="text-sm quiet py-1">No rules. The cells can come in any order.</p> : null}
       {rules.length < MAX_RULES ? (
         <label className="text-sm flex items-center gap-2 mt-1.5">
           <Plus size={15} aria-hidden className="text-primary" />
@@ -65,96 +65,19 @@ export function Rules({ bench, content, strongHand }: RulesProps) {
   );
 }
 
-interface SentenceProps {
-  readonly rule: SearchRule;
+interface SentenceProps<Rule = SearchRule> {
+  readonly rule: Rule;
   readonly content: SearchContent;
-  readonly onChange: (rule: SearchRule) => void;
+  readonly onChange: (rule: Rule) => void;
 }
 
-function Sentence({ rule, content, onChange }: SentenceProps): ReactNode {
-  switch (rule.kind) {
-    case "starts":
-    case "ends":
-      return (
-        <>
-          It {rule.kind} with{" "}
-          <WhoPick label={`Who ${rule.kind}`} who={rule.who} onChange={(who) => onChange({ ...rule, who })} />.
-        </>
-      );
-    case "hand-run":
-      return (
-        <>
-          No hand plays more than{" "}
-          <NumberPick
-            label="Most of a hand in a row"
-            value={rule.most}
-            from={1}
-            to={8}
-            onChange={(most) => onChange({ ...rule, most })}
-          />{" "}
-          in a row, from cell to cell too.
-        </>
-      );
-    case "foot-run":
-      return (
-        <>
-          No foot plays more than{" "}
-          <NumberPick
-            label="Most of a foot in a row"
-            value={rule.most}
-            from={0}
-            to={8}
-            onChange={(most) => onChange({ ...rule, most })}
-          />{" "}
-          in a row, from cell to cell too.
-        </>
-      );
-    case "slot":
-      return <SlotSentence rule={rule} content={content} onChange={onChange} />;
-    case "backbeat":
-      return "A hand keeps the backbeat: on every second beat, and not ghosted.";
-    case "sizes":
-      return <SizesSentence rule={rule} onChange={onChange} />;
-    case "no-equal-neighbours":
-      return "No cell comes twice in a row in the same form.";
-    case "on-beat":
-      return (
-        <>
-          Cells that begin on a beat: from{" "}
-          <NumberPick
-            label="Fewest on a beat"
-            value={rule.least}
-            from={0}
-            to={16}
-            onChange={(least) => onChange({ ...rule, least })}
-          />{" "}
-          to{" "}
-          <MostPick label="Most on a beat" value={rule.most} to={16} onChange={(most) => onChange({ ...rule, most })} />
-          .
-        </>
-      );
-    case "lead":
-      return (
-        <>
-          Played again, it is led by{" "}
-          <select
-            aria-label="Which hand leads a repeat"
-            className="select select-xs w-32"
-            value={rule.lead}
-            onChange={(event) => onChange({ ...rule, lead: event.target.value === "stays" ? "stays" : "flips" })}
-          >
-            <option value="stays">the same hand</option>
-            <option value="flips">the other hand</option>
-          </select>
-          .
-        </>
-      );
-  }
+function Sentence<Kind extends RuleKind>(props: SentenceProps<SearchRule<Kind>>): ReactNode {
+  return SENTENCES[props.rule.kind](props);
 }
 
-type SlotRule = Extract<SearchRule, { kind: "slot" }>;
+type SlotRule = SearchRule<"slot">;
 
-function SlotSentence({ rule, content, onChange }: SentenceProps & { rule: SlotRule }) {
+function SlotSentence({ rule, content, onChange }: SentenceProps<SlotRule>) {
   const say = placeSayer(content);
   const slots = listSlots(content);
   const places = slots.includes(rule.slot) ? slots : [...slots, rule.slot];
@@ -202,9 +125,9 @@ function SlotSentence({ rule, content, onChange }: SentenceProps & { rule: SlotR
   );
 }
 
-type SizesRule = Extract<SearchRule, { kind: "sizes" }>;
+type SizesRule = SearchRule<"sizes">;
 
-function SizesSentence({ rule, onChange }: { rule: SizesRule; onChange: (rule: SearchRule) => void }) {
+function SizesSentence({ rule, onChange }: SentenceProps<SizesRule>) {
   const [typed, setTyped] = useState<string | null>(null);
   const sizes = (text: string) =>
     text
@@ -248,3 +171,75 @@ function SizesSentence({ rule, onChange }: { rule: SizesRule; onChange: (rule: S
     </>
   );
 }
+
+/** The controls of each kind of rule, inside its sentence. */
+const SENTENCES: { readonly [Kind in RuleKind]: (props: SentenceProps<SearchRule<Kind>>) => ReactNode } = {
+  starts: ({ rule, onChange }) => (
+    <>
+      It starts with <WhoPick label="Who starts" who={rule.who} onChange={(who) => onChange({ ...rule, who })} />.
+    </>
+  ),
+  ends: ({ rule, onChange }) => (
+    <>
+      It ends with <WhoPick label="Who ends" who={rule.who} onChange={(who) => onChange({ ...rule, who })} />.
+    </>
+  ),
+  "hand-run": ({ rule, onChange }) => (
+    <>
+      No hand plays more than{" "}
+      <NumberPick
+        label="Most of a hand in a row"
+        value={rule.most}
+        from={1}
+        to={8}
+        onChange={(most) => onChange({ ...rule, most })}
+      />{" "}
+      in a row, across cells too.
+    </>
+  ),
+  "foot-run": ({ rule, onChange }) => (
+    <>
+      No foot plays more than{" "}
+      <NumberPick
+        label="Most of a foot in a row"
+        value={rule.most}
+        from={0}
+        to={8}
+        onChange={(most) => onChange({ ...rule, most })}
+      />{" "}
+      in a row, across cells too.
+    </>
+  ),
+  slot: (props) => <SlotSentence {...props} />,
+  backbeat: () => "A hand keeps the backbeat: on every second beat, and not ghosted.",
+  sizes: (props) => <SizesSentence {...props} />,
+  "no-equal-neighbours": () => "No cell comes twice in a row in the same form.",
+  "on-beat": ({ rule, onChange }) => (
+    <>
+      Cells that begin on a beat: from{" "}
+      <NumberPick
+        label="Fewest on a beat"
+        value={rule.least}
+        from={0}
+        to={16}
+        onChange={(least) => onChange({ ...rule, least })}
+      />{" "}
+      to <MostPick label="Most on a beat" value={rule.most} to={16} onChange={(most) => onChange({ ...rule, most })} />.
+    </>
+  ),
+  lead: ({ rule, onChange }) => (
+    <>
+      When it repeats, it starts with{" "}
+      <select
+        aria-label="Which hand leads a repeat"
+        className="select select-xs w-32"
+        value={rule.lead}
+        onChange={(event) => onChange({ ...rule, lead: event.target.value === "stays" ? "stays" : "flips" })}
+      >
+        <option value="stays">the same hand</option>
+        <option value="flips">the other hand</option>
+      </select>
+      .
+    </>
+  ),
+};

@@ -7,8 +7,8 @@ const PARTS = ["drift", "variety", "balance", "ease", "landing"] as const;
 /** What makes one way better than another, by sliders. */
 export function Weights({ bench, content }: { readonly bench: SearchBench; readonly content: SearchContent }) {
   return (
-    <section aria-label="What is better" className="panel px-3 py-2.5">
-      <h2 className="text-base mb-1">What is better</h2>
+    <section aria-label="Rank by" className="panel px-3 py-2.5">
+      <h2 className="text-base mb-1">Rank by</h2>
       <div className="flex flex-col gap-1.5">
         {PARTS.map((part) => {
           const { name, less, more, title } = PART_WORDS[part];

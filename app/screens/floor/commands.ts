@@ -1,5 +1,6 @@
 import type { CommandEntry, CommandTable } from "~/commands/command";
-import { PLACE_NAMES, type Place } from "~/core/stroke";
+import type { Place } from "~/core/stroke";
+import { thePlace } from "~/words/slot";
 import type { Trial } from "./plan";
 
 /** A key for each drum and cymbal that hands play. */
@@ -47,7 +48,7 @@ export const FLOOR_COMMANDS: CommandTable<FloorScene> = [
   {
     id: "put-layers",
     keys: ["0", "Backspace", "Delete"],
-    name: "Reset the stroke to the layers",
+    name: "Undo the hand-set drum (use the layers)",
     group,
     canRun: canPut,
     run: ({ put }) => put(null),
@@ -66,7 +67,7 @@ export const FLOOR_COMMANDS: CommandTable<FloorScene> = [
     ([key, place]): CommandEntry<FloorScene> => ({
       id: `put-${place}`,
       keys: [key],
-      name: `Put the stroke on the ${PLACE_NAMES[place]}`,
+      name: `Put the stroke on ${thePlace(place)}`,
       group: "Floor: put the stroke on",
       canRun: canPut,
       run: ({ put }) => put(place),

@@ -49,7 +49,7 @@ describe("voicing", () => {
 
     // By hand: a press on a coin and on a surface, then a key; the next stroke is chosen each time.
     await plan.locator('[data-slot="0"]').last().click();
-    await page.getByRole("button", { name: "Put note 1 on the tom 1" }).click();
+    await page.getByRole("button", { name: "Put note 1 on tom 1" }).click();
     await expect(note(1)).toHaveAccessibleName(/on tom 1/);
     await page.keyboard.press("h");
     await expect(note(2)).toHaveAccessibleName(/on closed hi-hat/);
@@ -84,7 +84,7 @@ describe("voicing", () => {
     await expect(page.getByRole("region", { name: "Not on this kit" })).toContainText(
       "This kit has no tom 2: 1 stroke plays on tom 1.",
     );
-    await page.getByRole("button", { name: "Write that into the line" }).click();
+    await page.getByRole("button", { name: "Change the line to match" }).click();
     await expect(page.getByRole("region", { name: "Not on this kit" })).toBeHidden();
     await page.getByRole("combobox", { name: "Kind of the new layer" }).selectOption("one");
     await page.getByRole("button", { name: "Add layer" }).click();
@@ -219,7 +219,7 @@ test("hands go through the air with the sound, at any tempo, and keys are listed
   await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
   await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
   await page.getByRole("button", { name: "Keys" }).click();
-  await expect(page.getByRole("dialog")).toContainText("Reset the stroke to the layers");
+  await expect(page.getByRole("dialog")).toContainText("Undo the hand-set drum (use the layers)");
   await page.keyboard.press("Escape");
   await page.keyboard.press("]");
   await expect(page.getByRole("textbox", { name: "Tempo" })).toHaveValue("91");

@@ -196,7 +196,7 @@ interface ProblemsProps {
 function Problems({ problems, onFix }: ProblemsProps) {
   if (problems.length === 0) return null;
   return (
-    <ul aria-label="What is wrong with the kit" className="flex flex-col gap-1.5">
+    <ul aria-label="Problems with this kit" className="flex flex-col gap-1.5">
       {problems.map((problem) => {
         const { what, remedy } = wordKitProblem(problem);
         return (

@@ -39,7 +39,7 @@ export function OrchestrationTab({ kit, strongHand, bench, named, editLine }: Or
   const add = () => {
     const count = listOrchestrations(content).length;
     if (named.change((now) => addOrchestration(now, `No. ${count + 1}`))) {
-      say("A copy is in use now. Change it as you like: the other one stays.");
+      say("You're now editing a copy. The original hasn't changed.");
     }
   };
   const byHand = timeline.events.filter(

@@ -133,7 +133,7 @@ const BOUNDS = { single: { least: 1, most: 20 }, double: { least: 1, most: 30 } 
 
 function sayRefused(limb: Limb, kind: keyof typeof BOUNDS): string {
   const { least, most } = BOUNDS[kind];
-  return `${shortLimb(limb)}, ${kind}s: no limb plays that. Use ${least} to ${most} strokes per second; until then your earlier number stays.`;
+  return `${shortLimb(limb)}, ${kind}s: that's too fast for anyone. Enter ${least} to ${most} strokes per second. Your last number still applies.`;
 }
 
 interface OwnNumberProps {

@@ -160,4 +160,5 @@ export function RuleFields({ rule, number, kit, limb, onChange }: RuleFieldsProp
         </>
       );
   }
+  return rule satisfies never;
 }

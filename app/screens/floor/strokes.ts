@@ -4,6 +4,7 @@ import type { Surface } from "~/core/kit";
 import { isHand, type Limb, PLACE_NAMES } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import { PLAYED_BY_NAMES } from "~/words/kit";
+import { thePlace } from "~/words/slot";
 
 export function limbsOf(timeline: Timeline, slot: number): Limb[] {
   return timeline.events.flatMap((event) => (event.slot === slot && event.grace === undefined ? [event.limb] : []));
@@ -31,7 +32,8 @@ export function nextStroke(timeline: Timeline, from: number, by: number): number
 export function labelOf(surface: Surface, isKitTab: boolean, note: number | null): string {
   const { place, x, y, height, player } = surface;
   const name = PLACE_NAMES[place].replace("closed ", "");
-  if (!isKitTab) return note === null ? `Hear the ${name}` : `Put note ${note + 1} on the ${name}`;
+  const the = thePlace(place).replace("closed ", "");
+  if (!isKitTab) return note === null ? `Hear ${the}` : `Put note ${note + 1} on ${the}`;
   const side = x === 0 ? "in the middle" : `${Math.abs(Math.round(x))} cm to the ${x > 0 ? "right" : "left"}`;
   const depth = `${Math.abs(Math.round(y))} cm ${y >= 0 ? "in front" : "behind"}`;
   return `${name}: ${side}, ${depth}, ${Math.round(height)} cm high, ${PLAYED_BY_NAMES[player]}`;

@@ -8,6 +8,7 @@ import { useEditor } from "~/editor/context";
 import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
 import { CHOOSE_NOTE_FIRST } from "~/words/editing";
+import { thePlace } from "~/words/slot";
 import { nextStroke } from "./strokes";
 
 /** Puts the chosen note's strokes somewhere, or leaves them to the layers for null, and goes on to the next one. */
@@ -32,7 +33,9 @@ export function usePutStroke(
       if (meant.length === 0) {
         say(
           place
-            ? `Note ${index + 1} can't be played on the ${PLACE_NAMES[place]} of this kit.`
+            ? kit.surfaces.some((surface) => surface.place === place)
+              ? `Note ${index + 1} can't be played on ${thePlace(place)}.`
+              : `This kit has no ${PLACE_NAMES[place]}.`
             : "This note is a rest.",
         );
         return;

@@ -41,7 +41,7 @@ export function Folds({ timeline, editLine }: FoldsProps) {
             )
           }
         >
-          Write that into the line
+          Change the line to match
         </button>
       ) : null}
     </section>

@@ -46,7 +46,7 @@ export function AddIdeas({ bench, content, fills, entries, lessons }: AddIdeasPr
     bench.addIdeas(ideasOf(kind, ids, { fills, entries, lessons }).slice(0, room));
   const line = readStickLine(typed.trim()).line;
   const isSound = typed.trim() !== "" && line !== null && lengthOf(line) > 0;
-  if (room <= 0) return <p className="quiet text-sm">Eight ideas are as many as anybody can keep in mind.</p>;
+  if (room <= 0) return <p className="quiet text-sm">Eight ideas is the limit.</p>;
   return (
     <div className="flex flex-col gap-1.5">
       <div className="flex flex-wrap gap-2">

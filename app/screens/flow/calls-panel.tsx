@@ -3,6 +3,7 @@
 import { useHint } from "~/commands/commands";
 import type { Call, ComposedPlaying } from "~/core/flow";
 import { bpm, type Meter, MIN_BPM } from "~/core/time";
+import { isSelfJudged } from "~/formats/listening";
 import type { FlowContent } from "~/library/flow/content";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
@@ -118,10 +119,10 @@ export function CallsPanel(props: CallsPanelProps) {
           </button>
         </p>
       ) : null}
-      {listening.source !== "self" && flow.silent >= SILENT_ROUNDS && playing ? (
+      {!isSelfJudged(listening.source) && flow.silent >= SILENT_ROUNDS && playing ? (
         <p role="alert" className="text-sm">
           Nothing was heard for {plural(flow.silent, "round")}. Check that your drums are plugged in, or choose another
-          way to be judged. What you don't play isn't held against you.
+          way to be judged. Notes you don't play aren't counted.
         </p>
       ) : null}
       <Alarm

@@ -14,7 +14,7 @@ function flowOf() {
       await ideas.getByRole("textbox", { name: "Type an idea" }).fill(text);
       await ideas.getByRole("button", { name: "Add", exact: true }).click();
     },
-    take: (name: string) => ideas.getByRole("button", { name: `Take out ${name}` }).click(),
+    take: (name: string) => ideas.getByRole("button", { name: `Remove ${name}` }).click(),
     put: async (label: string, value: string) => {
       const field = page.getByRole("textbox", { name: label, exact: true });
       await field.fill(value);

@@ -111,7 +111,7 @@ function IdeaCard(props: IdeaCardProps) {
         <button
           type="button"
           className="btn btn-xs btn-ghost btn-square"
-          aria-label={`Take out ${read.name}`}
+          aria-label={`Remove ${read.name}`}
           onClick={() => bench.removeIdea(key)}
         >
           <X size={14} aria-hidden />

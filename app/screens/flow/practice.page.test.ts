@@ -9,7 +9,7 @@ async function openFlow(id = "demo-flow-lanterns") {
   const flow = {
     rules,
     calls: page.getByRole("list", { name: "Calls" }),
-    clean: page.getByRole("region", { name: "How clean it is" }),
+    clean: page.getByRole("region", { name: "How clean you are" }),
     play: page.getByRole("button", { name: "Play", exact: true }),
     stop: page.getByRole("button", { name: "Stop", exact: true }),
     ways: page.getByText(/ways? to fill \d+ bars?/),
@@ -28,9 +28,9 @@ test("a drummer who falls apart brings back what wasn't clean, unless weights ar
   const { clean, play, stop, put, listen } = await openFlow();
   const ideas = page.getByRole("region", { name: "Ideas" });
   await expect(ideas.getByText("× 3 until clean")).toBeVisible();
-  await clean.getByLabel(/Hold the weights/).check();
+  await clean.getByLabel(/Don't bring back/).check();
   await expect(ideas.getByText(/until clean/)).toBeHidden();
-  await clean.getByLabel(/Hold the weights/).uncheck();
+  await clean.getByLabel(/Don't bring back/).uncheck();
   await listen("Demo drummer");
   await page.getByRole("slider", { name: "Timing varies by" }).fill("55");
   await put("Bars of time", "0");

@@ -18,7 +18,7 @@ export function RateIdeas({ onRate, onJoin, isLarge = false }: RateIdeasProps) {
       title="Stumbled going into that idea"
       onPress={onJoin}
     >
-      <Shuffle size={isLarge ? 30 : 18} aria-hidden /> Stumbled in
+      <Shuffle size={isLarge ? 30 : 18} aria-hidden /> Missed the change
     </RateButton>
   );
   return <RateButtons question="How was the last idea?" onRate={onRate} isLarge={isLarge} more={stumbled} />;

@@ -30,9 +30,9 @@ export function Records({ bench, content, ideas, record, last, rounds }: Records
     .sort((a, b) => missShare(b.results) - missShare(a.results))
     .slice(0, SHOWN);
   return (
-    <section aria-label="How clean it is" className="panel px-3 py-2.5 flex flex-col gap-2 text-sm">
+    <section aria-label="How clean you are" className="panel px-3 py-2.5 flex flex-col gap-2 text-sm">
       <h2 className="text-base flex items-baseline gap-2">
-        How clean it is <span className="quiet font-normal text-sm">{rounds > 0 ? plural(rounds, "round") : ""}</span>
+        How clean you are <span className="quiet font-normal text-sm">{rounds > 0 ? plural(rounds, "round") : ""}</span>
       </h2>
       <p aria-live="polite" className="min-h-5">
         {last.length > 0
@@ -45,7 +45,7 @@ export function Records({ bench, content, ideas, record, last, rounds }: Records
           <thead>
             <tr className="text-left quiet">
               <th scope="col" className="font-normal">
-                From one to the next
+                Changes
               </th>
               <th scope="col" className="font-normal text-right">
                 clean
@@ -71,7 +71,7 @@ export function Records({ bench, content, ideas, record, last, rounds }: Records
         </table>
       ) : null}
       <Check isSmall checked={content.isHeld} onCheck={(isHeld) => bench.change({ isHeld })}>
-        Hold the weights: don't bring back more often what wasn't clean
+        Don't bring back missed ideas more often
       </Check>
     </section>
   );

@@ -13,7 +13,7 @@ import { CareNote } from "~/editor/listening/care-note";
 import { ListeningPanel } from "~/editor/listening/listening-panel";
 import { NamedHeader } from "~/editor/named-header";
 import { useUndo } from "~/editor/undo";
-import type { Listening } from "~/formats/listening";
+import { isSelfJudged, type Listening } from "~/formats/listening";
 import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, FlowRow, LessonRow } from "~/library/database";
 import type { FlowContent } from "~/library/flow/content";
@@ -99,11 +99,11 @@ export function FlowScreen(props: FlowScreenProps) {
 
   const drawAgain = () => {
     bench.change({ seed: (content.seed + 1) >>> 0 }, "seed");
-    if (playing) say("Another draw from the next round on.");
+    if (playing) say("New draw next round.");
   };
   const hold = () => {
     flow.hold(flow.held === null);
-    say(flow.held === null ? "This draw repeats until you let it go." : "New draws again from the next round on.");
+    say(flow.held === null ? "This draw repeats until you turn Repeat off." : "New draws from the next round.");
   };
   const keep = () => {
     if (!round) return say("There is nothing to keep yet. Add ideas that fill the bars first.");
@@ -135,7 +135,7 @@ export function FlowScreen(props: FlowScreenProps) {
       : sayCountIn(playback.countInBeat, content.meter as Meter, preferences.countStyle);
   const nowCall =
     board?.playing != null ? board.shown.find(({ number }) => number === board.playing)?.call.call : undefined;
-  const judgesSelf = listening.source === "self";
+  const judgesSelf = isSelfJudged(listening.source);
   const changeListening = (change: Partial<Listening>) => changePreferences({ listening: { ...listening, ...change } });
   const volume = <VolumeControl volume={preferences.volume} onVolume={(next) => changePreferences({ volume: next })} />;
   const rating = judgesSelf ? <RateIdeas onRate={rate} onJoin={rateJoin} isLarge={isBeside} /> : null;

@@ -66,10 +66,10 @@ function Form({ bench, content }: SettingsProps) {
         />
       </div>
       <Check isSmall checked={form.kind === "trade"} onCheck={(is) => set({ kind: is ? "trade" : "solo" })}>
-        Trade: the demo drummer answers with as many bars
+        Trade bars with the demo drummer
       </Check>
       <Check isSmall checked={!form.isCalled} onCheck={(is) => set({ isCalled: !is })}>
-        Free solo: call nothing but the lick I have to meet
+        Free solo: call only my lick
       </Check>
     </fieldset>
   );
@@ -123,7 +123,7 @@ function Rules({ bench, content, ideas }: SettingsProps) {
       </Check>
       <div className="flex flex-wrap gap-3 items-end">
         <label className="flex-1 min-w-40">
-          <span className="label-small block mb-0.5">A lick to meet</span>
+          <span className="label-small block mb-0.5">Lick to hit</span>
           <select
             className="select select-sm w-full"
             value={meet?.key ?? ""}
@@ -171,7 +171,7 @@ function Around({ bench, content, grooves, hasVoice }: SettingsProps) {
             value={fitting.some(({ id }) => id === content.groove) ? content.groove : ""}
             onChange={(event) => bench.change({ groove: event.target.value })}
           >
-            {fitting.some(({ id }) => id === content.groove) ? null : <option value="">the plainest one</option>}
+            {fitting.some(({ id }) => id === content.groove) ? null : <option value="">the simplest</option>}
             {fitting.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}

@@ -6,7 +6,8 @@ import { createStore, type StoreApi } from "zustand/vanilla";
 import { secondsPerTick } from "~/audio/score";
 import { type FlowRecord, factorOf, type Round, type RoundRequest, type RoundTrouble } from "~/core/flow";
 import type { Result } from "~/core/listening";
-import { latencyOf, simulate } from "~/editor/listening/listener";
+import { simulate } from "~/editor/listening/listener";
+import { isSelfJudged, isSimulated, latencyOf } from "~/formats/listening";
 import type { RawHit } from "~/input/raw-hit";
 import type { FlowRow } from "~/library/database";
 import type { FlowContent } from "~/library/flow/content";
@@ -157,11 +158,11 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
       const nextKey = `${rest.round} ${rest.phase} ${rest.playing} ${rest.time} ${rest.beatsLeft} ${rest.shown.map(({ number }) => number).join()}`;
       if (nextKey !== key) setBoard(next);
       key = nextKey;
-      if (set.source === "self") {
+      if (isSelfJudged(set.source)) {
         finish(flow.judge.closeRated(Math.max(0, located.repeat)), "self");
         return;
       }
-      if (set.source === "drummer" && located.repeat >= 0 && !flow.isClosing(located.repeat)) {
+      if (isSimulated(set.source) && located.repeat >= 0 && !flow.isClosing(located.repeat)) {
         simulate(flow.judge, located, page, set.drummer, onHit);
       }
       note(flow.judge.hear(located));
@@ -174,7 +175,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
       clearInterval(clock);
       const flow = run.current;
       // What the player has judged of the last round counts although it was stopped.
-      if (flow && now.current.listening.source === "self")
+      if (flow && isSelfJudged(now.current.listening.source))
         finish(flow.judge.closeRated(Number.POSITIVE_INFINITY), "self");
       setBoard(null);
       playhead.setState({ slot: -1 });

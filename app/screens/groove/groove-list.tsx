@@ -40,7 +40,7 @@ export function GrooveList({ binned, onMake, onDelete, onRestore }: GrooveListPr
           />
         ))}
         <Item
-          name="Plain pulse"
+          name="No groove (pulse only)"
           says="hi-hat, 1 and the backbeat, in any meter"
           isOwn={false}
           isChosen={chosen === null}

@@ -35,7 +35,7 @@ const KINDS: readonly { readonly id: Kind; readonly name: string; readonly does:
     name: "Hands follow the grid",
     does: "Right and left stay in their places while accents, kicks and rests move.",
   },
-  { id: "cell", name: "From one cell", does: "The cell, and what moves make of it, looped to fill the space." },
+  { id: "cell", name: "From one cell", does: "The cell and its variations, looped to fill the space." },
   { id: "search", name: "From a search", does: "Random draws from everything that a saved search in Fit allows." },
 ];
 
@@ -191,7 +191,7 @@ export default function GradedDialog({ bench, scene, onClose }: GradedDialogProp
         </div>
       </div>
       <fieldset className="mt-3">
-        <legend className="label-small mb-1">They begin on, and go to the end of the bar</legend>
+        <legend className="label-small mb-1">Start here and run to the end of the bar</legend>
         <div className="flex flex-wrap gap-x-4 gap-y-1.5">
           {Array.from({ length: Math.floor(bar / STEP) }, (_, index) => index * STEP).map((start) => (
             <Check
@@ -224,7 +224,7 @@ export default function GradedDialog({ bench, scene, onClose }: GradedDialogProp
               void make(seed + 1);
             }}
           >
-            Choose others
+            Make another set
           </button>
         ) : null}
       </div>
@@ -238,7 +238,7 @@ export default function GradedDialog({ bench, scene, onClose }: GradedDialogProp
           <p role="status" className="text-sm mb-2">
             {total === wanted
               ? `${plural(total, "exercise")}, from easy to hard.`
-              : `${total} of ${wanted}: there are no more that differ. Try another note value, or allow more.`}
+              : `${total} of ${wanted}: no more different ones exist. Try another note value, or allow more.`}
           </p>
           <ol className="flex flex-col gap-1 max-h-[32dvh] overflow-y-auto text-sm">
             {made.map(({ space, items }) => (

@@ -36,9 +36,7 @@ export function ItemList({ bench, content, scene }: ItemListProps) {
   const drawn = useDeferredValue(items.length, FIRST);
   if (items.length === 0) {
     return (
-      <p className="panel p-4 text-sm quiet">
-        This lesson is empty. Add fills from your Shelf, or let a graded set of exercises be made for you.
-      </p>
+      <p className="panel p-4 text-sm quiet">This lesson is empty. Add fills from your Shelf, or make a graded set.</p>
     );
   }
   const numbers = numberItems(items);

@@ -62,14 +62,14 @@ test("a link that was cut, is of a later version, or is none is told, and change
   await expect(page.getByRole("alert")).toContainText("a newer version of Dime Stack");
   await page.goto("/open");
   await expect(page.getByRole("alert")).toContainText("isn't a link that Dime Stack made");
-  await page.getByRole("link", { name: "To the Shelf" }).click();
+  await page.getByRole("link", { name: "Go to the Shelf" }).click();
   await expect(page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 })).toHaveCount(1);
 });
 
 test("notation and MIDI from other programs come in after a look at them", async () => {
   await newFill("Round trip", "paper", "@4 >RlrrL >RlrrL RLRRLK");
   await page.getByRole("button", { name: /^Export/ }).click();
-  const score = await downloadOf(() => page.getByRole("menuitem", { name: "The same, compressed (MXL)" }).click());
+  const score = await downloadOf(() => page.getByRole("menuitem", { name: "Compressed MusicXML (.mxl)" }).click());
   await shelf();
   const give = (name: string, buffer: Uint8Array | string) =>
     page.getByLabel("File to import").setInputFiles({ name, buffer });
@@ -99,7 +99,7 @@ test("notation and MIDI from other programs come in after a look at them", async
   await expect(dialog.getByText("4 notes left out: choose a drum or cymbal for them below.")).toBeVisible();
   await dialog.getByRole("combobox", { name: /MIDI note 75/ }).selectOption("cowbell");
   await expect(dialog.getByText("16 notes read into 1 fill.")).toBeVisible();
-  await dialog.getByRole("combobox", { name: "Make" }).selectOption("a fill every bar");
+  await dialog.getByRole("combobox", { name: "Import as" }).selectOption("one fill per bar");
   await dialog.getByRole("button", { name: "Add 2 fills" }).click();
   await expect(page.getByRole("heading", { level: 2, name: "other 1" })).toBeVisible();
   // What was said of the claves is remembered.

@@ -140,7 +140,7 @@ export default function Charts({ practised: days, fills, plans }: ChartsProps) {
       <Figure
         isDrawn={drawn > 1}
         title="Evenness"
-        says={`How far each limb's intervals in ${name} wander from what is written, in percent: lower is evener.`}
+        says={`Timing spread of each limb in ${name}, in percent. Lower is more even.`}
       >
         <LineChart accessibilityLayer={false} data={evenness} margin={{ top: 12, right: 16, bottom: 0, left: -12 }}>
           <CartesianGrid stroke="var(--color-base-300)" vertical={false} />

@@ -25,7 +25,8 @@ export function FromRuns({ fills, plans, onUse }: FromRunsProps) {
       <h2 className="text-xl">From your clean runs</h2>
       {found.length === 0 ? (
         <p className="quiet text-sm mt-1">
-          Once you have played a whole fill clean in a row, you see here how fast your hands and feet were.
+          Once you have played a whole fill clean several times in a row, you see here how fast your hands and feet
+          were.
         </p>
       ) : (
         <ul className="mt-1 text-sm divide-y divide-base-300">

@@ -4,6 +4,7 @@ import { limitsOf } from "~/core/player";
 import { type FittedReach, fitDoubles, fitReach, fitSingles, type ReachRun } from "~/core/practice";
 import { isHand, LIMBS, type Limb, PLACE_NAMES, type Place } from "~/core/stroke";
 import { type Seconds, seconds } from "~/core/time";
+import { isSelfJudged } from "~/formats/listening";
 import type { RawHit } from "~/input/raw-hit";
 import type { FillRow } from "~/library/database";
 import type { PlanRow } from "~/library/practice/plan";
@@ -98,7 +99,7 @@ export default function Hands({
   }, [isOn, test, kit, from, target, times, runs, level, hands]);
   const use = (limb: Limb, values: Partial<Record<"single" | "double" | "base" | "perBit", number>>) =>
     change({ measured: { ...measured, [limb]: { ...measured[limb], ...values } } });
-  const canListen = listening.source !== "self";
+  const canListen = !isSelfJudged(listening.source);
 
   return (
     <div className="grid gap-3 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] items-start">

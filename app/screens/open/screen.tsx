@@ -30,7 +30,7 @@ export function OpenScreen({ read, onKeep, isKeeping, trouble }: OpenScreenProps
           {wordShareProblem(read.problem)}
         </p>
         <Link to="/" className="btn btn-primary">
-          To the Shelf
+          Go to the Shelf
         </Link>
       </main>
     );
@@ -52,7 +52,7 @@ export function OpenScreen({ read, onKeep, isKeeping, trouble }: OpenScreenProps
         <Link to="/" className="btn">
           Not now
         </Link>
-        <p className="text-sm quiet">Nothing is kept until you say so. Your own fills stay as they are.</p>
+        <p className="text-sm quiet">Nothing is saved until you press Keep a copy. Your own fills stay as they are.</p>
       </div>
       {trouble ? (
         <p role="alert" className="alert alert-soft alert-error">

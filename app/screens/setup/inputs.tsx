@@ -179,7 +179,7 @@ function Pads({ listening, last, trouble, put }: PadsProps) {
       </p>
       {note === undefined ? null : (
         <label className="flex items-center gap-2">
-          The pad with note {note} is
+          The pad sending note {note} is the
           <select
             className="select select-sm w-40"
             value={pads[note] ?? last?.place ?? ""}

@@ -28,7 +28,7 @@ const HANDS: Record<Handedness, { name: string; does: string }> = {
   },
 };
 const THEME_NAMES: Record<Preferences["theme"], string> = {
-  system: "As the device",
+  system: "System",
   daylight: "Light",
   backline: "Dark",
 };

@@ -93,7 +93,7 @@ export function SoundSettings() {
             title="Keep it low on headphones, and rest your ears"
           >
             <span className="w-18">
-              All<span className="sr-only"> of it: volume</span>
+              Master<span className="sr-only"> volume</span>
             </span>
           </Fader>
         </Mixer>
@@ -113,8 +113,8 @@ function OutputLatency() {
   }, [sound]);
   return (
     <p className="text-sm">
-      {sayOutputLatency(latency)} Bluetooth can add more than browsers know of: if the clicks and the lights disagree,
-      use a cable.
+      {sayOutputLatency(latency)} Bluetooth adds delay that browsers can't measure: if the clicks and the lights
+      disagree, use a cable.
     </p>
   );
 }

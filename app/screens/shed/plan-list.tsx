@@ -48,14 +48,14 @@ export function PlanList({ training, home }: { readonly training: Trained; reado
         <Tempos training={training} plan={plan} />
         <OverTheTop training={training} />
         {work.tempos.goal === home ? null : (
-          <p className="label-small mt-1">The fill itself is written at {Math.round(home)}.</p>
+          <p className="label-small mt-1">The fill's own tempo: {Math.round(home)}</p>
         )}
       </div>
       <ol className="overflow-y-auto flex-1 min-h-0">
         {work.steps.map((step, index) => (
           <li key={step.id} className="border-b border-base-300 last:border-0">
             {index === firstExtra ? (
-              <p className="label-small px-3 pt-2 pb-0.5">Extras: to make it your own, not needed to have learned it</p>
+              <p className="label-small px-3 pt-2 pb-0.5">Extras (optional): make it your own</p>
             ) : null}
             <StepRow
               step={step}
@@ -243,7 +243,7 @@ function StepRow({ step, number, isOn, onChoose, onMove, onEdit }: StepRowProps)
             <button type="button" className="btn btn-xs btn-square" aria-label="Move back" onClick={() => onMove(-1)}>
               <ArrowUp size={13} aria-hidden />
             </button>
-            <button type="button" className="btn btn-xs btn-square" aria-label="Move on" onClick={() => onMove(1)}>
+            <button type="button" className="btn btn-xs btn-square" aria-label="Move down" onClick={() => onMove(1)}>
               <ArrowDown size={13} aria-hidden />
             </button>
             <button

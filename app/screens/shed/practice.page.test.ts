@@ -29,7 +29,7 @@ test("a whole practice with the simulated drummer: plan, rungs, the next step by
   const { plan, verdict, play, stop, listen, put } = await openShed("demo-harbour-threes", /^1.* Hear it once/);
   await expect(plan.getByRole("button", { name: /In the groove/ })).toBeVisible();
   await expect(plan.getByText(/about \d+ minutes left/)).toBeVisible();
-  await expect(plan.getByText(/not needed to have learned it/)).toBeVisible();
+  await expect(plan.getByText(/make it your own/)).toBeVisible();
   // What is only heard is done when the player says so, and is no run.
   await listen("Demo drummer");
   await page.getByRole("button", { name: /^Done/ }).click();

@@ -10,7 +10,7 @@ import { useFill, useFillPlace } from "~/editor/fill/place";
 import { pickGroove, settingOf } from "~/editor/fill/score";
 import { CareNote } from "~/editor/listening/care-note";
 import { ListeningPanel } from "~/editor/listening/listening-panel";
-import type { Listening } from "~/formats/listening";
+import { isSelfJudged, type Listening } from "~/formats/listening";
 import type { PlanRow } from "~/library/practice/plan";
 import { divisionOf } from "~/library/preferences";
 import { usePlayer } from "~/session/player";
@@ -124,8 +124,10 @@ export function ShedScreen({ plan }: ShedScreenProps) {
               number={work.steps.findIndex(({ id }) => id === step.id) + 1}
               count={work.steps.filter(({ isExtra }) => !isExtra).length}
             />
-            <VerdictPanel training={training} judgesSelf={listening.source === "self"} />
-            {listening.source === "self" || !isPlayed(step.kind) ? <RateStep kind={step.kind} onRate={onRate} /> : null}
+            <VerdictPanel training={training} judgesSelf={isSelfJudged(listening.source)} />
+            {isSelfJudged(listening.source) || !isPlayed(step.kind) ? (
+              <RateStep kind={step.kind} onRate={onRate} />
+            ) : null}
             <section aria-label="What to play" className="panel px-2 py-2 min-w-0">
               <RailView
                 {...shared}
@@ -135,7 +137,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
                 label="Rail of this step"
               />
               <StackView {...shared} timeline={timeline} section={section} label="Stack of this step" />
-              {listening.source === "self" ? null : <MarkLegend />}
+              {isSelfJudged(listening.source) ? null : <MarkLegend />}
             </section>
             {told?.measures ? <Details told={told} measures={told.measures} /> : null}
           </div>
@@ -188,7 +190,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
           training={training}
           tempo={tempo}
           count={count}
-          judgesSelf={listening.source === "self"}
+          judgesSelf={isSelfJudged(listening.source)}
           onRate={onRate}
           onClose={() => setBeside(false)}
           rail={{

@@ -98,7 +98,7 @@ test("pads over MIDI: heard, unplugged in the middle, unknown ones learned by hi
   await page.getByRole("link", { name: "Keys, pads and latency in Setup" }).click();
   await expect(page.getByText(/Hit a pad/)).toBeVisible();
   hit(101, 77);
-  await page.getByLabel("The pad with note 101 is").selectOption({ label: "cowbell" });
+  await page.getByLabel("The pad sending note 101 is the").selectOption({ label: "cowbell" });
   hit(101, 77);
   await expect(page.getByText("Note 101, velocity 77: cowbell.")).toBeVisible();
 });

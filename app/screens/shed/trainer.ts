@@ -18,7 +18,8 @@ import {
   wishOf,
 } from "~/core/practice";
 import { bpm } from "~/core/time";
-import { latencyOf, type Repeat, simulate } from "~/editor/listening/listener";
+import { type Repeat, simulate } from "~/editor/listening/listener";
+import { isSelfJudged, isSimulated, latencyOf } from "~/formats/listening";
 import type { RawHit } from "~/input/raw-hit";
 import { dayOf } from "~/library/practice/local-day";
 import { newPlan, type PlanRow } from "~/library/practice/plan";
@@ -124,7 +125,7 @@ export class Trainer {
     this.set({ repeat: Math.max(0, located.repeat) });
     const { listening } = this.subject;
     const { step } = this.state;
-    if (listening.source === "drummer" && step && isPlayed(step.kind)) {
+    if (isSimulated(listening.source) && step && isPlayed(step.kind)) {
       simulate(going, located, page, listening.drummer, this.onHit);
     }
     for (const done of going.listener.close(located)) {
@@ -233,7 +234,7 @@ export class Trainer {
   private judge(going: Going, done: Repeat) {
     const { step } = this.state;
     const { source, strictness } = this.subject.listening;
-    if (!step || !isPlayed(step.kind) || source === "self") return;
+    if (!step || !isPlayed(step.kind) || isSelfJudged(source)) return;
     const jumps = this.stand.clockJumps();
     if (jumps !== going.jumps) {
       going.jumps = jumps;

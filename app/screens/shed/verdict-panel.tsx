@@ -152,7 +152,7 @@ export function Details({ told: { faults }, measures }: { readonly told: Told; r
     ["Accents above normal notes", sayDecibels(contrast.accentOverNormal)],
     ["Ghost notes below normal notes", sayDecibels(contrast.normalOverGhost ?? contrast.accentOverGhost)],
     [
-      "Widest unison",
+      "Worst flam in a unison",
       unisons.length > 0 ? `${Math.round(Math.max(...unisons.map(({ gap }) => gap)) * 1000)} ms` : null,
     ],
     ["Grace notes missing", missedGraces > 0 ? String(missedGraces) : null],
@@ -170,7 +170,7 @@ export function Details({ told: { faults }, measures }: { readonly told: Told; r
             <th scope="col">Heard</th>
             <th scope="col">On average</th>
             <th scope="col">Spread</th>
-            <th scope="col">Uneven by</th>
+            <th scope="col">Unevenness</th>
           </tr>
         </thead>
         <tbody>

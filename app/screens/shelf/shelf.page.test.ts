@@ -19,7 +19,7 @@ async function nameIt(name: string, ...tags: string[]) {
 test("fills are named, tagged, found, duplicated, deleted and brought back", async () => {
   await openNewLine("@4 RLKx5");
   await nameIt("Threes", "slow", "verse");
-  await page.getByRole("button", { name: "Take the tag slow off" }).click();
+  await page.getByRole("button", { name: "Remove tag slow" }).click();
   await shelf();
   await expect(card("Threes")).toContainText("@4 RLKx5");
   await expect(card("Threes")).toContainText("room left");

@@ -97,7 +97,7 @@ describe("by keyboard alone", () => {
     await page.keyboard.press("?");
     const list = page.getByRole("dialog", { name: "Keys" });
     await expect(list).toContainText("Lead with the other hand");
-    await expect(list).toContainText("Two quick strokes in its place");
+    await expect(list).toContainText("Split into two (double)");
     await page.keyboard.press("Escape");
     await expect(list).toBeHidden();
     await expect(grid).toBeVisible();
@@ -218,7 +218,7 @@ describe("bar and window", () => {
   test("a bar of eighths is felt in groups; what doesn't add up is said and stays as typed", async () => {
     const { grid, rail } = await openLine("@2 RLRLRLR");
     await page.getByRole("combobox", { name: "Meter" }).selectOption("7/8");
-    const groups = page.getByRole("combobox", { name: "Felt in groups" });
+    const groups = page.getByRole("combobox", { name: "Grouping" });
     await groups.fill("2+2+2");
     await expect(page.getByRole("alert")).toContainText("These groups make 6 eighths; the bar has 7.");
     await expect(groups).toHaveValue("2+2+2");
@@ -239,7 +239,7 @@ describe("bar and window", () => {
     const { verdict } = await openLine("@4 RLRRLx2 RLK");
     await page.getByRole("combobox", { name: "Meter" }).selectOption({ label: "other…" });
     await page.getByRole("spinbutton", { name: "Beats in the bar" }).fill("13");
-    await page.getByRole("combobox", { name: "Note that is one beat" }).selectOption("16");
+    await page.getByRole("combobox", { name: "Beat unit" }).selectOption("16");
     await expect(verdict).toContainText("13 of 13 sixteenths");
   });
 
@@ -291,7 +291,7 @@ test("clicks between the beats are chosen where there are clicks", async () => {
   await openLine("@4 RLRLx4");
   await page.getByRole("checkbox", { name: "Metronome" }).check();
   await page.getByRole("button", { name: /^Practise/ }).click();
-  const between = page.getByRole("combobox", { name: "And between" });
+  const between = page.getByRole("combobox", { name: "Subdivide" });
   await between.selectOption("triplets");
   await expect(between).toHaveValue("triplets");
   await page.getByRole("checkbox", { name: "Metronome" }).uncheck();

@@ -8,8 +8,8 @@ import { usePreferences } from "~/session/preferences";
 import { Check, X } from "~/ui/icons";
 
 const STEPS = [
-  { id: "hear", name: "Hear it", how: "Press Play, or the space bar." },
-  { id: "change", name: "Change a note", how: "Press a coin, then R, L, K or H." },
+  { id: "hear", name: "Hear it", how: "Press Play. The space bar does it too." },
+  { id: "change", name: "Change a note", how: "Press a note, then a limb on the pad, or R, L, K or H." },
   { id: "fit", name: "Make it fit", how: "Insert a note, then press one of the ways to fix the length." },
 ] as const;
 
@@ -51,7 +51,7 @@ export function WayIn({ done, close }: WayInState) {
   return (
     <section aria-label="First steps" className="px-3 py-2 h-full flex flex-col gap-1.5">
       <div className="flex items-center">
-        <h2 className="text-base flex-1">{next ? "New here? Three steps" : "That is how every fill is made"}</h2>
+        <h2 className="text-base flex-1">{next ? "New here? Three steps" : "Done. You've made a fill."}</h2>
         <button type="button" className="btn btn-xs h-7 btn-ghost" onClick={close}>
           <X size={14} aria-hidden /> {next ? "Skip" : "Close"}
         </button>

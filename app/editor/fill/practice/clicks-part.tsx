@@ -32,7 +32,7 @@ export function ClicksPart({ preferences, onPreferences }: ClicksPartProps) {
         </select>
       </label>
       <label className="flex items-center gap-2">
-        <span className="w-28">And between</span>
+        <span className="w-28">Subdivide</span>
         <select
           className="select select-xs w-28"
           value={preferences.clicksBetween}
@@ -47,7 +47,7 @@ export function ClicksPart({ preferences, onPreferences }: ClicksPartProps) {
         </select>
       </label>
       <label className="flex items-center gap-2">
-        <span className="w-28">Then silent for</span>
+        <span className="w-28">Drop out for</span>
         <select
           className="select select-xs w-28"
           value={preferences.silentBars}

@@ -25,7 +25,7 @@ export function LayersPart() {
     practise({ mix: { ...mix, [kind]: { ...mix[kind], [key]: state }, keepsPulse: false } });
   return (
     <fieldset>
-      <legend className="text-sm font-semibold mb-1">What is heard</legend>
+      <legend className="text-sm font-semibold mb-1">What you hear</legend>
       <div className="join mb-1.5">
         {READY.map(({ id, name, mix: made }) => (
           <button

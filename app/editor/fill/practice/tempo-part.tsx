@@ -16,7 +16,7 @@ export function TempoPart() {
   const started: Ladder = { from: bpm(Math.round(tempo * 0.6)), to: bpm(tempo), step: 4, every: 4 };
   return (
     <fieldset className="text-sm flex flex-col gap-1.5 items-start">
-      <legend className="text-sm font-semibold mb-1">How fast</legend>
+      <legend className="text-sm font-semibold mb-1">Speed</legend>
       <div className="flex flex-wrap items-center gap-2">
         <div className="join">
           {SPEEDS.map((one) => (
