@@ -63,7 +63,7 @@ export function installChromium() {
     return run(command, rest, { DEBIAN_FRONTEND: "noninteractive" });
   };
   apt("update", "-qq");
-  CHROMIUM_PACKAGES.some((name) => apt("install", "-y", "-qq", name) && findChromium());
+  CHROMIUM_PACKAGES.some((name) => apt("install", "-y", "-qq", "--no-install-recommends", name) && findChromium());
   if (!findChromium()) {
     const names = CHROMIUM_PACKAGES.join(" or ");
     fail(`Chromium could not be installed. Install Debian's package ${names}, or set CHROMIUM_PATH to a Chromium.`);

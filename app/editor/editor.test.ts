@@ -184,9 +184,9 @@ describe("keys", () => {
     });
     expect(press("@4 RL K", 0, "cell-earlier")).toMatchObject({
       text: "@4 RL K",
-      said: [expect.stringMatching(/first cell already/)],
+      said: [expect.stringMatching(/already the first cell/)],
     });
-    expect(press("@4 RL K", 2, "cell-later").said).toEqual([expect.stringMatching(/last cell already/)]);
+    expect(press("@4 RL K", 2, "cell-later").said).toEqual([expect.stringMatching(/already the last cell/)]);
   });
   test("no key stands twice", () => {
     const all = NOTE_COMMANDS.flatMap(({ keys }) => keys);

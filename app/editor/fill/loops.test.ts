@@ -17,7 +17,7 @@ describe("tempos as they are typed", () => {
     ["60 -4", "“-4”"],
     ["5", "from 20 to 400"],
     ["1000", "“1000”"],
-    ["40 41 42 43 44 45 46 47 48", "9 tempos are too many"],
+    ["40 41 42 43 44 45 46 47 48", "That makes 9 tempos. The limit is 8"],
   ])("“%s” says what is wrong and how to fix it", (text, words) => {
     const read = readTempos(text);
     expect(read.ok ? "" : read.trouble).toContain(words);
