@@ -31,10 +31,10 @@ import { type StorageTrouble, troubleOf } from "./data/trouble";
 import { useAnotherTry } from "./ui/opening-trouble";
 import { PageContext } from "./ui/page-context";
 import { Trouble } from "./ui/trouble";
-import { Later } from "./views/later";
+import { AfterHydration } from "./views/after-hydration";
 import { wordOpening, wordStorageTrouble } from "./words/saving";
 
-const Caretaker = lazy(() => import("~/session/caretaker"));
+const BackgroundTasks = lazy(() => import("~/session/background-tasks"));
 
 export const meta: Route.MetaFunction = () => [
   { title: "Dime Stack" },
@@ -151,9 +151,9 @@ export default function App({ loaderData }: Route.ComponentProps) {
           <SetUp />
           <Commands>
             <AppShell>
-              <Later>
-                <Caretaker />
-              </Later>
+              <AfterHydration>
+                <BackgroundTasks />
+              </AfterHydration>
               {trouble ? (
                 <p role="alert" className="alert alert-error alert-soft mx-4 my-2 print:hidden">
                   {wordStorageTrouble(trouble)}

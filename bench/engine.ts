@@ -24,7 +24,7 @@ import {
   NO_WEIGHTS,
   type SearchSpec,
 } from "../app/core/search";
-import { PLACES } from "../app/core/stroke";
+import { KIT_VOICES } from "../app/core/stroke";
 import { WORKING } from "../app/core/testing/kits";
 import { barTicks, bpm, measureCycle, ticks } from "../app/core/time";
 import { layOut } from "../app/core/timeline";
@@ -124,7 +124,7 @@ const rows: readonly (readonly [work: string, hold: string, ours: number, twin: 
   [`slowest of ${MOVES.length} kinds of move on 64 slots: ${slowestMove.kind}`, "1 ms", slowestMove.time, null],
   ["family of a cell of 64 slots among forty rudiments", "-", time(50, () => findFamily(families, cell64)), null],
 ];
-const KIT = { surfaces: PLACES.filter((place) => place !== "ho" && place !== "rb").map(usualSurface) };
+const KIT = { surfaces: KIT_VOICES.filter((place) => place !== "ho" && place !== "rb").map(usualSurface) };
 const TRAVEL = makePlayer(KIT, limitsOf("advanced", "R"));
 const lineOf64 = readStickLine(LINE).line ?? makeLine([]);
 const travelling = placeStrokes(

@@ -11,7 +11,7 @@ import {
   isFlowProblem,
   isTrouble,
   lengthOf,
-  Rounds,
+  RoundMaker,
   seedOf,
 } from "../app/core/flow";
 import { usualSurface } from "../app/core/kit";
@@ -69,7 +69,7 @@ const short = specOf(["@4 RLR", "@4 RLRR", "@4 RLRRL"], 3, null);
 const counted = countFlow(waysOf(short));
 if (counted !== listAll(short)) throw new Error("the twins don't agree");
 
-const anew = new Rounds({
+const anew = new RoundMaker({
   spec: specOf(EIGHT.slice(0, 4), 4, 3),
   player: { kit: KIT, limits: PLAYER.limits, hands: PLAYER.hands },
   variety: EIGHT.slice(0, 4).map(() => ({ path: "anew", accents: true, endings: [] })),

@@ -26,7 +26,7 @@ export const FEW_CELLS = "RLRRL LRLLR RLRRLK RLKRLK RLRRLKK RLRLRKK RLRLRRLLK".s
 export const SOME_CELLS = "RLK LRK RLRR LRLL RLLK RLKK RLRRL LRLLR RLRLK RLRRLK RLKRLK".split(" ");
 
 const THIRTY_SECONDS = makeRate(8) as Rate;
-const MOST_IN_ROW = 2;
+const MAX_IN_ROW = 2;
 
 /** Runs of hands and feet bounded over joins, and a kick that must be there, in the middle. */
 export function searchProblem(slots: number, cells: readonly string[]): SearchSpec {
@@ -40,8 +40,8 @@ export function searchProblem(slots: number, cells: readonly string[]): SearchSp
     window: { start: ticks(0), length: ticks(slots * slotTicks(THIRTY_SECONDS)) },
     pool,
     rules: [
-      { kind: "hand-run", most: MOST_IN_ROW },
-      { kind: "foot-run", most: MOST_IN_ROW },
+      { kind: "hand-run", most: MAX_IN_ROW },
+      { kind: "foot-run", most: MAX_IN_ROW },
       { kind: "slot", slot: slots / 2, want: { not: false, who: "K", level: null } },
     ],
   };
@@ -63,7 +63,7 @@ export function countByAutomaton(spec: SearchSpec): bigint {
 function mayFollow({ pieces }: Compiled, before: number, next: number): boolean {
   return LIMBS.every((limb) => {
     const [a, b] = [pieces[before]?.runs[limb], pieces[next]?.runs[limb]];
-    return !a || !b || a.last + b.first <= MOST_IN_ROW;
+    return !a || !b || a.last + b.first <= MAX_IN_ROW;
   });
 }
 

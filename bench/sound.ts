@@ -14,7 +14,7 @@ import { arrange, STRAIGHT } from "../app/core/groove";
 import { usualSurface } from "../app/core/kit";
 import { readStickLine } from "../app/core/line";
 import { makeLine } from "../app/core/phrase";
-import { type Level, PLACE_NAMES, PLACES, type Place } from "../app/core/stroke";
+import { KIT_VOICE_NAMES, KIT_VOICES, type KitVoice, type Level } from "../app/core/stroke";
 import { EIGHTHS, LEFT_CRASH, USUAL } from "../app/core/testing/settings";
 import { bpm, ticks } from "../app/core/time";
 import { layOut } from "../app/core/timeline";
@@ -24,7 +24,7 @@ const shown = (value: number, digits = 1) => value.toFixed(digits).padStart(8);
 
 const takes = readTakes(readFileSync("app/audio/takes/cymbals.wav"));
 
-function measure(kit: SoundKit, place: Place, level: Level, technique: "plain" | "rim-shot" = "plain") {
+function measure(kit: SoundKit, place: KitVoice, level: Level, technique: "plain" | "rim-shot" = "plain") {
   const wish = { kit, place, level, technique, variation: 0, scale: 1, isWeak: false };
   const began = performance.now();
   const samples = synthesise(wish, RATE, takes);
@@ -54,7 +54,7 @@ for (const kit of SOUND_KITS) {
     "laptop".padStart(8),
     "to make".padStart(8),
   );
-  for (const place of PLACES) tell(PLACE_NAMES[place], measure(kit, place, "accent"));
+  for (const place of KIT_VOICES) tell(KIT_VOICE_NAMES[place], measure(kit, place, "accent"));
   tell("snare, rim shot", measure(kit, "sn", "accent", "rim-shot"));
   tell("snare, normal", measure(kit, "sn", "normal"));
   tell("snare, ghost", measure(kit, "sn", "ghost"));

@@ -22,7 +22,7 @@ import { makeContent } from "~/library/fill/content";
 import { likelyPart, makeFills } from "~/library/fill/from-notes";
 import { readStickFile, stickFileOf } from "~/library/fill/stick-file";
 import { EMPTY_BOOK } from "~/library/kinds";
-import { soundLine, toPhrase } from "~/library/phrase/phrase";
+import { lastValidLine, toPhrase } from "~/library/phrase/phrase";
 import { toRunDays } from "~/library/practice/run-day";
 import { readShare, writeShare } from "~/library/share";
 
@@ -57,7 +57,7 @@ const BOOK = writeBook({
   runs: toRunDays(PRACTICE.runs.slice(0, 2)),
 });
 const SHARED = writeShare("fills", { ...EMPTY_BOOK, fills: [{ ...dated("a"), content: CONTENT }] });
-const TIMELINE = layOut(toPhrase(CONTENT, soundLine(CONTENT)));
+const TIMELINE = layOut(toPhrase(CONTENT, lastValidLine(CONTENT)));
 const SCORE = writeMusicXml(makeScore(TIMELINE, TIMELINE.slots, "beats"), {
   title: "One",
   meter: TIMELINE.meter,

@@ -21,7 +21,7 @@ const DUMMIES = [
   {
     family: "orchestration rule",
     file: "core/orchestration/layers.ts",
-    before: "  one: { readonly on: Place };",
+    before: "  one: { readonly on: KitVoice };",
     dummy: "  dummy: unknown;",
     named: [
       "core/orchestration/layers.ts",

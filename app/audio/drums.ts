@@ -22,7 +22,7 @@ const GLIDE_SECONDS = 0.085;
 /** An envelope with time constant 1 has fallen by 60 dB after so long. */
 const T60 = Math.log(1000);
 
-interface Swing {
+interface Membrane {
   /** Hz. */
   readonly pitch: number;
   /** Seconds until the lowest mode has fallen by 60 dB. */
@@ -34,7 +34,7 @@ interface Swing {
 }
 
 /** The head by itself, from the moment that it is struck. */
-function swing({ pitch, ringing, force, damping, modes }: Swing, length: number, sampleRate: number): Float32Array {
+function swing({ pitch, ringing, force, damping, modes }: Membrane, length: number, sampleRate: number): Float32Array {
   const parts = modes.map(([ratio, level]) => ({
     ratio,
     gain: 10 ** ((level - (ratio > 1 ? SOFT_OVERTONES * (1 - force) : 0)) / 20),

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { type Level, PLACES, type Place } from "~/core/stroke";
+import { KIT_VOICES, type KitVoice, type Level } from "~/core/stroke";
 import { gainFrom, HEADROOM, Humaniser, LEVEL_STEPS, type SoundWanted, soundOf, VARIATIONS } from "./kit-sounds";
 import { integratedLoudness, laptopLoss, makeKWeighting, momentaryLoudness } from "./loudness";
 import { decay, energyAbove, makeFilter, makeNoise } from "./signal";
@@ -10,7 +10,7 @@ import { brightness as brightnessAt, energy, shippedTakes, wantSound } from "./t
 const RATE = 44_100;
 const SHIPPED = shippedTakes();
 
-function sound(place: Place, level: Level = "normal", technique: SoundWanted["technique"] = "plain", variation = 0) {
+function sound(place: KitVoice, level: Level = "normal", technique: SoundWanted["technique"] = "plain", variation = 0) {
   return soundOn("drawn", { place, level, technique, variation });
 }
 /** Sounds that were asked for before. */
@@ -23,7 +23,7 @@ function soundOn(kit: SoundKit, wish: Pick<SoundWanted, "place"> & Partial<Sound
   return samples;
 }
 /** Every drum and cymbal of every kit. */
-const ALL = SOUND_KITS.flatMap((kit) => PLACES.map((place) => [kit, place] as const));
+const ALL = SOUND_KITS.flatMap((kit) => KIT_VOICES.map((place) => [kit, place] as const));
 const brightness = (samples: Float32Array, frequency: number) => brightnessAt(samples, frequency, RATE);
 const peak = (samples: Float32Array) => samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0);
 
@@ -73,7 +73,7 @@ describe("how loud each sound is", () => {
 
   test("levels are 6 and 16 dB apart, a rim shot is louder than an accent, toms don't shout over the snare", () => {
     expect(LEVEL_STEPS).toEqual({ ghost: -16, normal: -6, accent: 0 });
-    const heard = (place: Place, technique: SoundWanted["technique"] = "plain") =>
+    const heard = (place: KitVoice, technique: SoundWanted["technique"] = "plain") =>
       momentaryLoudness(sound(place, "accent", technique), RATE) + HEADROOM;
     expect(heard("sn")).toBeCloseTo(-18, 0);
     expect(heard("sn", "rim-shot")).toBeCloseTo(-16.5, 0);
@@ -177,7 +177,7 @@ test("a ghost is darker and shorter than an accent, not only softer", () => {
 });
 
 test("surfaces sound as what they are: bass drum low, toms down the kit, cymbals high and long", () => {
-  const low = (place: Place) => 1 - brightness(sound(place), 130);
+  const low = (place: KitVoice) => 1 - brightness(sound(place), 130);
   expect(low("kk")).toBeGreaterThan(0.6);
   expect(low("f1")).toBeGreaterThan(low("t1"));
   expect(brightness(sound("hh"), 4_000)).toBeGreaterThan(0.8);
@@ -251,7 +251,7 @@ test("a buzz goes on where a plain stroke has died away, and a cross-stick is wo
 test.each(SOUND_KITS)(
   "a half-open hi-hat of the %s kit rings longer than a closed one and shorter than an open one",
   (kit) => {
-    const tail = (place: Place) => {
+    const tail = (place: KitVoice) => {
       const samples = soundOn(kit, { place });
       return energy(samples.slice(RATE * 0.04)) / energy(samples);
     };

@@ -1,14 +1,14 @@
 /** Which sound a stroke has: its surface, level and technique, how loud it is, and what ends what rings. */
 
 import type { Click } from "~/core/pulse";
-import { betweenLevels, LEVELS, type Level, type Limb, type Place, type Technique } from "~/core/stroke";
+import { betweenLevels, type KitVoice, LEVELS, type Level, type Limb, type Technique } from "~/core/stroke";
 import { makeNoise } from "./signal";
 import type { SoundKit, SoundSetup } from "./sound-setup";
 import { USUAL_SPOT } from "./spots";
 
 export interface SoundWanted {
   readonly kit: SoundKit;
-  readonly place: Place;
+  readonly place: KitVoice;
   readonly level: Level;
   readonly technique: SoundingTechnique;
   /** Which of {@link VARIATIONS} slightly different strokes. */
@@ -23,22 +23,22 @@ export interface SoundWanted {
 type SoundingTechnique = Exclude<Technique, "choke">;
 
 /** A stroke to be sounded. */
-export interface Struck {
+export interface KitHit {
   readonly limb: Limb;
-  readonly place: Place;
+  readonly place: KitVoice;
   /** As a timeline event has it: 0 for a ghost to 2 for an accent. */
   readonly force: number;
   readonly technique: Technique;
 }
 
 /** A stroke so many seconds from now, which sounds for so long. */
-export interface StruckLater extends Struck {
+export interface StruckLater extends KitHit {
   readonly after: number;
   readonly seconds: number | null;
 }
 
 /** The sound whose level is nearest to the stroke's force. */
-export function soundOf({ limb, place, force, technique }: Struck, variation: number, setup: SoundSetup): SoundWanted {
+export function soundOf({ limb, place, force, technique }: KitHit, variation: number, setup: SoundSetup): SoundWanted {
   return {
     kit: setup.kit,
     place,
@@ -74,7 +74,7 @@ export class Humaniser {
   private readonly last = new Map<string, number>();
   private readonly noise = makeNoise(20_261);
 
-  next({ limb, place }: Pick<Struck, "limb" | "place">): number {
+  next({ limb, place }: Pick<KitHit, "limb" | "place">): number {
     const key = `${limb} ${place}`;
     const before = this.last.get(key);
     const step = Math.floor(((this.noise() + 1) / 2) * (VARIATIONS - 1)) % (VARIATIONS - 1);
@@ -86,16 +86,16 @@ export class Humaniser {
 
 /** Seconds in which an open hi-hat is choked. */
 export const CHOKE = 0.03;
-const CHOKING: readonly Place[] = ["hh", "hf", "hp", "hs", "ho"];
-const RINGING: readonly Place[] = ["ho", "hf", "hs"];
+const CHOKING: readonly KitVoice[] = ["hh", "hf", "hp", "hs", "ho"];
+const RINGING: readonly KitVoice[] = ["ho", "hf", "hs"];
 
 /** Whether a stroke ends an open hi-hat that rings. */
-export function chokesHat(place: Place): boolean {
+export function chokesHat(place: KitVoice): boolean {
   return CHOKING.includes(place);
 }
 
 /** Whether it is a hi-hat that rings until it is closed. */
-export function ringsHat(place: Place): boolean {
+export function ringsHat(place: KitVoice): boolean {
   return RINGING.includes(place);
 }
 

@@ -1,7 +1,7 @@
 /** The sounding kit on an audio context: buffers, places in the stereo picture, and strikes at exact times. */
 
 import * as Tone from "tone";
-import { LEVELS, type Place } from "~/core/stroke";
+import { type KitVoice, LEVELS } from "~/core/stroke";
 import {
   CHOKE,
   CLICK_KINDS,
@@ -10,10 +10,10 @@ import {
   chokesHat,
   gainFrom,
   Humaniser,
+  type KitHit,
   keyOf,
   ringsHat,
   type SoundWanted,
-  type Struck,
   soundOf,
   VARIATIONS,
 } from "./kit-sounds";
@@ -39,7 +39,7 @@ export interface KitOptions {
 }
 
 /** What takes longest to make, and is seldom the first thing that is heard. */
-const LONG: readonly Place[] = ["c1", "c2", "ch", "sp"];
+const LONG: readonly KitVoice[] = ["c1", "c2", "ch", "sp"];
 /** Takes that are not there after this have the drawn kit's sounds in their place until they are. Milliseconds. */
 const PATIENCE = 600;
 
@@ -93,7 +93,7 @@ export class SoundingKit {
    * that rings long and takes long, then all their variations. Resolves once the first ones are there; the first one
    * stands in for a variation that is not.
    */
-  async prepare(strokes: Iterable<Struck>): Promise<void> {
+  async prepare(strokes: Iterable<KitHit>): Promise<void> {
     const [soon, later, more] = [
       new Map<string, SoundWanted>(),
       new Map<string, SoundWanted>(),
@@ -157,7 +157,7 @@ export class SoundingKit {
   }
 
   /** Sounds a stroke at `time` (seconds of the audio context), `gain` from 0 to 1; for `seconds`, or until it has rung out. */
-  strike(note: Struck, time: number, gain = 1, seconds: number | null = null) {
+  strike(note: KitHit, time: number, gain = 1, seconds: number | null = null) {
     if (chokesHat(note.place)) {
       this.openHat?.stop(time);
       this.openHat = null;
@@ -174,7 +174,7 @@ export class SoundingKit {
   }
 
   /** The stroke's own variation, or what is there and is most like it: nothing is made while something plays if it can be helped. */
-  private readySound(note: Struck): SoundWanted {
+  private readySound(note: KitHit): SoundWanted {
     const varied = soundOf(note, this.humaniser.next(note), this.setup);
     if (this.buffers.has(keyOf(varied)) || !this.options.making) return varied;
     const plain = { ...varied, variation: 0 };

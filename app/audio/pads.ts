@@ -1,6 +1,6 @@
 /** Practice pads: a short knock for every drum and cymbal, high and low as they are on the kit, and nothing that rings. */
 
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { decay, fill, makeFilter, makeNoise, type Voice } from "./signal";
 
 interface Pad {
@@ -33,7 +33,7 @@ const drum = (pitch: number): Voice => pad({ pitch, ring: 0.045, stick: 0.9 });
 const metal = (pitch: number, ring: number): Voice => pad({ pitch, ring, stick: 1.8 });
 const pedal = (pitch: number): Voice => pad({ pitch, ring: 0.06, stick: 0.3 });
 
-export const PAD_VOICES: Record<Place, Voice> = {
+export const PAD_VOICES: Record<KitVoice, Voice> = {
   sn: drum(520),
   t1: drum(430),
   t2: drum(365),

@@ -29,7 +29,7 @@ const FADER = { middle: 0.5, above: 12, below: 96 } as const;
  *
  * @public loaded by name when sound is first wanted
  */
-export class Player {
+export class SchedulePlayer {
   private readonly gain: Tone.Gain;
   private readonly kit: SoundingKit;
   private schedule: Schedule | null = null;

@@ -10,7 +10,7 @@ import type { Located, Position } from "./schedule";
 import type { ScoreSource } from "./score";
 import { needsTakes, type SoundSetup, USUAL_SETUP } from "./sound-setup";
 
-export interface Playing {
+export interface NowPlaying {
   /** What sounds or is about to. */
   readonly id: string | null;
   /** What could not be started, or was taken away by the system. */
@@ -26,10 +26,10 @@ export interface SoundOptions {
 }
 
 type PlayerModule = typeof import("./player");
-type SoundPlayer = InstanceType<PlayerModule["Player"]>;
+type SoundPlayer = InstanceType<PlayerModule["SchedulePlayer"]>;
 
-export class Sound {
-  readonly playing: StoreApi<Playing> = createStore<Playing>(() => ({ id: null, trouble: null }));
+export class SoundOutput {
+  readonly playing: StoreApi<NowPlaying> = createStore<NowPlaying>(() => ({ id: null, trouble: null }));
   private loading: Promise<PlayerModule> | null = null;
   private player: SoundPlayer | null = null;
   private options: SoundOptions = { volume: 0.5, setup: USUAL_SETUP };
@@ -61,9 +61,9 @@ export class Sound {
   private async makePlayer(): Promise<SoundPlayer> {
     // What makes the sounds begins while the player's code is on its way.
     if (!this.player) this.making?.warm(needsTakes(this.options.setup.kit));
-    const { Player } = await this.fetchPlayer();
+    const { SchedulePlayer } = await this.fetchPlayer();
     if (!this.player) {
-      this.player = new Player(this.making ? { making: this.making } : {}, () => this.interrupt());
+      this.player = new SchedulePlayer(this.making ? { making: this.making } : {}, () => this.interrupt());
       this.set(this.options);
     }
     return this.player;

@@ -48,14 +48,14 @@ export function decay(time: number, tau: number): number {
 }
 
 /** What a voice is told of the stroke that it makes. */
-export interface VoicedStroke extends SoundWanted {
+export interface StrokeSound extends SoundWanted {
   readonly seed: number;
   /** How much higher or lower this one is than the next: strokes are never quite alike. */
   readonly bend: number;
 }
 
 /** A stroke as samples; `force` from 0 to 1. How loud it is in the end is decided elsewhere. */
-export type Voice = (force: number, stroke: VoicedStroke, sampleRate: number) => Float32Array;
+export type Voice = (force: number, stroke: StrokeSound, sampleRate: number) => Float32Array;
 
 export function fill(length: number, sampleRate: number, sample: (time: number) => number): Float32Array {
   const buffer = new Float32Array(Math.ceil(length * sampleRate));

@@ -3,10 +3,10 @@
  * turned up and down: a soft one is darker, shorter and softer at the front, as on a drum.
  */
 
-import type { Level, Place } from "~/core/stroke";
+import type { KitVoice, Level } from "~/core/stroke";
 import { type ClickKind, type ClickSound, HEADROOM, LEVEL_STEPS, type SoundWanted, VARIATIONS } from "./kit-sounds";
 import { momentaryLoudness } from "./loudness";
-import { decay, fill, makeFilter, makeNoise, type Voice, type VoicedStroke } from "./signal";
+import { decay, fill, makeFilter, makeNoise, type StrokeSound, type Voice } from "./signal";
 import type { Takes } from "./takes";
 import { voicesOf } from "./voices";
 
@@ -38,7 +38,7 @@ const buzzed =
   };
 
 /** How loud an accent is on each surface, in LUFS over 400 ms, so that the kit balances. */
-export const LOUDNESS: Record<Place, number> = {
+export const LOUDNESS: Record<KitVoice, number> = {
   sn: -18,
   cs: -22,
   t1: -17,
@@ -105,7 +105,7 @@ export function synthesise(sound: SoundWanted, sampleRate: number, takes: Takes 
     variation * 7919 +
     (isWeak ? 401 : 0);
   const bend = 2 ** (cents / 1200) * scale ** -SIZE_BEND;
-  const stroke: VoicedStroke = { ...sound, seed: Math.round(seed), bend };
+  const stroke: StrokeSound = { ...sound, seed: Math.round(seed), bend };
   const own = voicesOf(kit, takes)[place];
   const samples = (technique === "buzz" ? buzzed(own) : own)(force, stroke, sampleRate);
   // The ear and the tests find the onset where it was meant.

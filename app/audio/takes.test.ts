@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { usualSurface } from "~/core/kit";
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { type SoundWanted, soundOf } from "./kit-sounds";
 import { momentaryLoudness } from "./loudness";
 import { SOUND_KITS, type SoundKit, USUAL_SETUP } from "./sound-setup";
@@ -13,7 +13,7 @@ import { brightness as brightnessAt, energy, shippedTakes, wantSound } from "./t
 const RATE = 44_100;
 const SHIPPED = shippedTakes();
 
-function soundOn(kit: SoundKit, wish: { readonly place: Place } & Partial<SoundWanted>) {
+function soundOn(kit: SoundKit, wish: { readonly place: KitVoice } & Partial<SoundWanted>) {
   return synthesise(wantSound({ ...wish, kit }), RATE, SHIPPED);
 }
 const brightness = (samples: Float32Array, frequency: number) => brightnessAt(samples, frequency, RATE);

@@ -70,7 +70,7 @@ export function readAt(samples: Float32Array, speed: number): Float32Array {
   return read;
 }
 
-interface Recorded {
+interface RecordedTake {
   readonly take: Take;
   /** Seconds at most, and the time constant of a decay that comes on top, where it is struck more closed than it was recorded. */
   readonly length: number;
@@ -85,7 +85,7 @@ const BRIGHT = 2_600;
 const BRIGHTNESS = { least: 0.12, varied: 0.12 } as const;
 
 export const recorded =
-  ({ rate, takes }: Takes, { take, length, closing, opening }: Recorded): Voice =>
+  ({ rate, takes }: Takes, { take, length, closing, opening }: RecordedTake): Voice =>
   (force, sound, sampleRate) => {
     const samples = readAt(takes[take], (rate / sampleRate) * sound.bend).subarray(0, Math.ceil(length * sampleRate));
     const low = makeFilter("lowpass", BRIGHT, 0.5, sampleRate);

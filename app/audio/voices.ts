@@ -1,6 +1,6 @@
 /** The kits of sounds: which voice each drum and cymbal has. */
 
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { cowbell, cymbal, pinged } from "./cymbals";
 import { bassDrum, block, crossStick, snare, tom } from "./drums";
 import { PAD_VOICES } from "./pads";
@@ -8,7 +8,7 @@ import type { Voice } from "./signal";
 import type { SoundKit } from "./sound-setup";
 import { recorded, type Takes } from "./takes";
 
-type Voices = Record<Place, Voice>;
+type Voices = Record<KitVoice, Voice>;
 
 /** One pair of hats: the same tones, however far it is open. */
 const HAT = { from: 3900, to: 15500, tones: 44, hiss: 0.5, metal: 4101 } as const;

@@ -9,7 +9,7 @@ import { makeLesson } from "~/library/lesson/content";
 import type { Course } from "~/library/lesson/course";
 import { addItems, fillItem, headingItem } from "~/library/lesson/edit";
 
-interface Step {
+interface CourseStep {
   readonly id: string;
   readonly name: string;
   readonly text: string;
@@ -23,7 +23,7 @@ interface Step {
 interface Chapter {
   readonly heading: string;
   readonly words: string;
-  readonly steps: readonly Step[];
+  readonly steps: readonly CourseStep[];
 }
 
 const CHAPTERS: readonly Chapter[] = [
@@ -225,7 +225,7 @@ const CHAPTERS: readonly Chapter[] = [
   },
 ];
 
-function contentOf({ name, text, space, tempo }: Step): FillContent {
+function contentOf({ name, text, space, tempo }: CourseStep): FillContent {
   const quarters = (value: number) => (value * TICKS_PER_QUARTER) as Ticks;
   return makeContent({
     name,
@@ -238,7 +238,7 @@ function contentOf({ name, text, space, tempo }: Step): FillContent {
 }
 
 export function makeCourse(): Course {
-  const idOf = ({ id }: Step) => `course-${id}`;
+  const idOf = ({ id }: CourseStep) => `course-${id}`;
   const items = CHAPTERS.flatMap(({ heading, words, steps }) => [
     { ...headingItem(heading), words },
     ...steps.map((step) => fillItem(idOf(step), { words: step.words })),

@@ -9,7 +9,7 @@ export interface DemoGroove {
   readonly content: GrooveContent;
 }
 
-type Tempo = GrooveContent["tempo"];
+type GrooveTempo = GrooveContent["tempo"];
 
 export function makeDemoGrooves(): DemoGroove[] {
   const five: Meter = { beats: 5, unit: 4 };
@@ -21,9 +21,9 @@ export function makeDemoGrooves(): DemoGroove[] {
         name: "Copper Kettle verse",
         tags: ["Copper Kettle", "shuffle"],
         text: "@3 (R/hhK)-R/hh (R/hh>L)lR/hh (R/hhK)-(R/hhK) (R/hh>L)-R/hh",
-        tempo: 84 as Tempo,
-        slowest: 72 as Tempo,
-        fastest: 108 as Tempo,
+        tempo: 84 as GrooveTempo,
+        slowest: 72 as GrooveTempo,
+        fastest: 108 as GrooveTempo,
         feel: { swing: { unit: 2, share: 2 / 3 }, push: { L: 12 } },
       }),
     },
@@ -36,9 +36,9 @@ export function makeDemoGrooves(): DemoGroove[] {
         text: "@2 (R/rdK)R/rd (R/rdH)(R/rdK) (R/rd>L)R/rd (R/rdKH)R/rd (R/rd>L)(R/rdK)",
         meter: five,
         window: { start: 0 as Ticks, length: (5 * 10_080) as Ticks },
-        tempo: 108 as Tempo,
-        slowest: 90 as Tempo,
-        fastest: 130 as Tempo,
+        tempo: 108 as GrooveTempo,
+        slowest: 90 as GrooveTempo,
+        fastest: 130 as GrooveTempo,
       }),
     },
   ];

@@ -36,8 +36,8 @@ function voicing(...rules: OrchestrationRule[]): NonNullable<FillContent["voicin
   return rules.map((rule) => ({ on: true, rule, filter: ALL_STROKES }));
 }
 
-type Tempo = FillContent["tempo"];
-const tempo = (value: number) => value as Tempo;
+type FillTempo = FillContent["tempo"];
+const tempo = (value: number) => value as FillTempo;
 
 export function makeDemoFills(): DemoFill[] {
   return [

@@ -1,10 +1,10 @@
 /** Kits that ship, as a right-handed player has them; other players get their mirror, or open hands. */
 
-import { type Surface, usualSurface } from "~/core/kit";
-import type { Place } from "~/core/stroke";
+import { type KitPiece, usualSurface } from "~/core/kit";
+import type { KitVoice } from "~/core/stroke";
 import type { KitEntry } from "./schema";
 
-function surfaces(...given: (Place | (Partial<Surface> & { place: Place }))[]): Surface[] {
+function surfaces(...given: (KitVoice | (Partial<KitPiece> & { place: KitVoice }))[]): KitPiece[] {
   return given.map((one) => (typeof one === "string" ? usualSurface(one) : { ...usualSurface(one.place), ...one }));
 }
 

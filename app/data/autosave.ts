@@ -4,7 +4,7 @@ import type { Journal, JournalTable } from "./journal";
 import { type Page, thisPage, type Writer } from "./page";
 import { putAtOnce } from "./put-at-once";
 import { getRow, lastPage, type Row, type RowTable, restoreRow, type SaveResult, saveRow, watchRow } from "./rows";
-import { type StorageTrouble, troubleOf, within } from "./trouble";
+import { type StorageTrouble, troubleOf, withTimeout } from "./trouble";
 
 export type SaveState<Content> =
   | { readonly kind: "saved" }
@@ -41,19 +41,19 @@ export interface AutosaveEvents<Content> {
 }
 
 /** Where a row is kept, and its edits before they are saved. */
-export interface Shelf<Content> {
+export interface SaveTarget<Content> {
   readonly table: RowTable<Content>;
   readonly journal: Journal<Content>;
   readonly entries: JournalTable;
 }
 
-interface Pending<Content> {
+interface PendingEdit<Content> {
   readonly content: Content;
   readonly by: Writer;
 }
 
 export class Autosave<Content> {
-  private pending: Pending<Content> | null = null;
+  private pending: PendingEdit<Content> | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private running: Promise<void> | null = null;
   private state: SaveState<Content> = { kind: "saved" };
@@ -63,7 +63,7 @@ export class Autosave<Content> {
   private readonly stopWatching: () => void;
 
   constructor(
-    private readonly shelf: Shelf<Content>,
+    private readonly shelf: SaveTarget<Content>,
     private readonly id: string,
     private revision: number,
     private readonly events: AutosaveEvents<Content>,
@@ -99,8 +99,8 @@ export class Autosave<Content> {
     const { table } = this.shelf;
     try {
       // A connection that the browser has closed doesn't always open again by itself.
-      if (!table.db.isOpen()) await within(SILENT_AFTER, table.db.open());
-      const row = await within(SILENT_AFTER, getRow(table, this.id));
+      if (!table.db.isOpen()) await withTimeout(SILENT_AFTER, table.db.open());
+      const row = await withTimeout(SILENT_AFTER, getRow(table, this.id));
       if (this.pending || this.running) return;
       if (!row) this.say({ kind: "gone" });
       else if (this.state.kind === "failed") this.say(restingState(row));
@@ -188,21 +188,21 @@ export class Autosave<Content> {
     await this.running;
   }
 
-  private async save(pending: Pending<Content>, overAll = false): Promise<void> {
+  private async save(pending: PendingEdit<Content>, overAll = false): Promise<void> {
     try {
-      this.settle(pending, await within(SILENT_AFTER, this.write(pending, overAll)));
+      this.settle(pending, await withTimeout(SILENT_AFTER, this.write(pending, overAll)));
     } catch (error) {
       this.say({ kind: "failed", trouble: troubleOf(error), isNoted: this.isNoted });
       this.wait(RETRY);
     }
   }
 
-  private write({ content, by }: Pending<Content>, overAll: boolean): Promise<SaveResult<Content>> {
+  private write({ content, by }: PendingEdit<Content>, overAll: boolean): Promise<SaveResult<Content>> {
     const base = overAll ? null : this.revision;
     return saveRow(this.shelf.table, this.id, base, content, by, this.since);
   }
 
-  private settle(saved: Pending<Content>, result: SaveResult<Content>) {
+  private settle(saved: PendingEdit<Content>, result: SaveResult<Content>) {
     if (result.kind !== "saved") {
       this.say(result);
       return;

@@ -29,7 +29,7 @@ export interface Unsaved<Content> {
 }
 
 /** An entry whose content has been checked. */
-export interface Sound<Content> extends JournalEntry {
+export interface ValidEntry<Content> extends JournalEntry {
   readonly content: Content;
 }
 
@@ -49,7 +49,7 @@ export class Journal<Content> {
   }
 
   /** All entries of a thing; what is damaged must not hide what is sound. */
-  async list(table: JournalTable, id: string): Promise<Sound<Content>[]> {
+  async list(table: JournalTable, id: string): Promise<ValidEntry<Content>[]> {
     const entries = await table.where("of").equals(this.nameOf(id)).toArray();
     return entries.flatMap((entry) => {
       const { data } = this.schema.safeParse(entry.content);
@@ -75,8 +75,8 @@ export class Journal<Content> {
  */
 export function pickUnsaved<Content>(
   row: Row<Content>,
-  entries: readonly Sound<Content>[],
-): { readonly entry: Sound<Content>; readonly baseRevision: number } | null {
+  entries: readonly ValidEntry<Content>[],
+): { readonly entry: ValidEntry<Content>; readonly baseRevision: number } | null {
   const unsaved = entries.filter(
     ({ by, content }) => !isSame(content, row.content) && !(row.by?.page === by.page && by.edit <= row.by.edit),
   );

@@ -1,6 +1,6 @@
 /** This page among the others of the browser that have the book open: who wrote what is told by it, never by a clock. */
 
-import { within } from "./trouble";
+import { withTimeout } from "./trouble";
 
 /** Which edit of which page. A page numbers its edits, whatever they belong to. */
 export interface Writer {
@@ -65,7 +65,7 @@ const SILENT_AFTER = 3_000;
  */
 export async function openPages(): Promise<ReadonlySet<string>> {
   if (typeof navigator === "undefined" || !navigator.locks) return new Set();
-  const { held = [] } = await within(SILENT_AFTER, navigator.locks.query()).catch(() => ({ held: [] }));
+  const { held = [] } = await withTimeout(SILENT_AFTER, navigator.locks.query()).catch(() => ({ held: [] }));
   const ids = held.flatMap(({ name = "" }) => (name.startsWith(LOCK) ? [name.slice(LOCK.length)] : []));
   for (const id of ids) if (id !== made?.id) awaitEnd(id);
   return new Set(ids);

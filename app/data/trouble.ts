@@ -62,7 +62,7 @@ export function makeTrouble(name: "BlockedError" | "SilentError" | "VersionError
 }
 
 /** Fails when nothing has come of it after `time` milliseconds: storage may hang without an error. */
-export async function within<Result>(
+export async function withTimeout<Result>(
   time: number,
   work: Promise<Result>,
   silence: () => Error = () => makeTrouble("SilentError"),

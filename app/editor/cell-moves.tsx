@@ -9,8 +9,8 @@ import { MAX_CELL_SLOTS } from "~/library/cell/content";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
-import { Alarm } from "~/ui/alarm";
 import { ExternalLink } from "~/ui/icons";
+import { InlineError } from "~/ui/inline-error";
 import { CellCoins } from "~/views/coins";
 import { CHOOSE_NOTE_FIRST, FIX_LINE_FIRST } from "~/words/editing";
 import { wordMove } from "~/words/moves";
@@ -164,7 +164,7 @@ export function CellMoves() {
             ))}
           </fieldset>
         ) : null}
-        <Alarm words={content.text === content.goodText ? null : "Fix the error in the line first."} />
+        <InlineError words={content.text === content.goodText ? null : "Fix the error in the line first."} />
       </div>
       <div className="flex-1 min-h-0 overflow-y-auto px-3 py-2">
         <MoveGallery
@@ -191,11 +191,11 @@ function editRange(line: Line, from: number, to: number, move: Move, asOne: bool
 }
 
 /** Longer results are not tried beforehand: applying them says the same. */
-const MOST_CHECKED = 256;
+const MAX_CHECKED = 256;
 
 /** A shared slot is not exact at every rate. */
 function whyInexact(result: Moved, rates: readonly Rate[]): string | null {
-  if (!result.ok || result.cell.length > MOST_CHECKED) return null;
+  if (!result.ok || result.cell.length > MAX_CHECKED) return null;
   for (const rate of rates) {
     const text = formatLine(makeLine([{ kind: "rate", rate }, makeCell(result.cell)]));
     if (!readStickLine(text).line) return `This doesn't divide exactly in ${nameRate(rate)}.`;

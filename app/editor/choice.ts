@@ -61,7 +61,7 @@ export function useChooser(): Chooser {
   return useMemo(() => makeChooser(session), [session]);
 }
 
-export interface Choice {
+export interface NoteSelection {
   readonly slot: TimelineSlot | null;
   readonly cells: CellRange | null;
   /** Whether more than a note was chosen. */
@@ -69,7 +69,7 @@ export interface Choice {
 }
 
 /** The choice, followed. */
-export function useChoice(timeline: Timeline): Choice {
+export function useChoice(timeline: Timeline): NoteSelection {
   const cursor = useCursor();
   const anchor = useStore(useSession().anchor, (state) => state.cell);
   const slot = slotAtCursor(cursor, timeline);

@@ -1,6 +1,6 @@
 /** Commands that every open phrase has, whoever it belongs to: undo, tempo, stepping, the line, moves and cells. */
 
-import type { Sound } from "~/audio/playing";
+import type { SoundOutput } from "~/audio/playing";
 import type { CommandTable } from "~/commands/command";
 import { bpm } from "~/core/time";
 import { FIX_LINE_FIRST } from "~/words/editing";
@@ -54,7 +54,7 @@ export const PLAY_COMMANDS: CommandTable<PlayScene> = [
 export interface PhraseScene {
   readonly editor: PhraseEditor;
   readonly chooser: Chooser;
-  readonly sound: Sound;
+  readonly sound: SoundOutput;
   readonly say: (words: string) => void;
 }
 

@@ -1,7 +1,7 @@
 import { createContext, useContext } from "react";
 import { useStore } from "zustand";
 import { usePlayer } from "~/session/player";
-import type { PhraseEditor, Workable, Worked } from "./editor";
+import type { Analysis, PhraseEditor, Workable } from "./editor";
 import { type History, useUndo } from "./undo";
 
 export const EditorContext = createContext<PhraseEditor | null>(null);
@@ -17,7 +17,7 @@ export function usePhrase(): Workable {
   return useStore(useEditor().store, (state) => state.content);
 }
 
-export function useWorked(): Worked {
+export function useWorked(): Analysis {
   // Worked out for the player of the moment: again when that changes.
   usePlayer();
   return useEditor().workOut(usePhrase());

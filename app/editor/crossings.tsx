@@ -8,13 +8,13 @@ import { Shuffle } from "~/ui/icons";
 import { listNotes, wordCrossing } from "~/words/kit";
 
 /** Longer lines are no fills. */
-const MOST_SLOTS = 512;
+const MAX_SLOTS = 512;
 
 /** Nothing where they don't. */
 export function Crossings({ timeline, className = "" }: { readonly timeline: Timeline; readonly className?: string }) {
   const { kit } = usePlayer();
   const crossings = useMemo(
-    () => (timeline.slots.length > MOST_SLOTS ? [] : listCrossings(timeline, kit)),
+    () => (timeline.slots.length > MAX_SLOTS ? [] : listCrossings(timeline, kit)),
     [timeline, kit],
   );
   if (crossings.length === 0) return null;

@@ -12,7 +12,7 @@ import { findPeriod } from "~/core/timeline";
 import { nameRate, plural, sayPosition } from "~/words/time";
 import { usePhrase, useWorked } from "./context";
 
-const MOST_ROWS = 24;
+const MAX_ROWS = 24;
 const RATES: readonly Rate[] = [2, 3, 4, 5, 6, 7, 8].map((slots) => ({ slots, quarters: 1 }));
 
 /** Where each repeat begins, and when it lines up with the bar again: for the whole line, or for the chosen cell alone. */
@@ -30,7 +30,7 @@ export default function CycleTable({ cell }: { cell: number | null }) {
     return <p className="quiet text-sm p-3">Type a sticking to see where its repeats begin.</p>;
   const size = chosen ? chosen.size : period;
   const { bars, repeats } = measureCycle(length, meter);
-  const starts = listCycleStarts(length, meter, window.start as Ticks, MOST_ROWS);
+  const starts = listCycleStarts(length, meter, window.start as Ticks, MAX_ROWS);
   const bar = barTicks(meter);
   return (
     <div className="grid lg:grid-cols-[3fr_2fr] gap-4 p-3">

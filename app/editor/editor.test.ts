@@ -4,7 +4,7 @@ import { mirrorKit, usualSurface } from "~/core/kit";
 import { formatLine } from "~/core/line";
 import { mirrorLine } from "~/core/phrase";
 import { pulseOf } from "~/core/pulse";
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { WORKING } from "~/core/testing/kits";
 import { bpm, parseMeter, ticks } from "~/core/time";
 import { type FillContent, makeContent } from "~/library/fill/content";
@@ -14,7 +14,7 @@ import { DEFAULT_PREFERENCES, type Handedness } from "~/library/preferences";
 import { playerOf } from "~/session/player";
 import { AS_WRITTEN } from "~/session/practice";
 import { openEditor } from "./editor";
-import { makeScore, makeSource, pickGroove, type Stage } from "./fill/score";
+import { makeScore, makeSource, type PlayContext, pickGroove } from "./fill/score";
 import { NOTE_COMMANDS, type NoteScene } from "./note-commands";
 
 function open(text = "@4 RLRL", given: Partial<FillContent> = {}) {
@@ -206,8 +206,8 @@ describe("the score that is played", () => {
     },
   ];
   const content = makeContent({ text: "@4 RLRRLx3 K", groove: "g" });
-  const stage: Stage = { grooves, player: WORKING, preferences: DEFAULT_PREFERENCES };
-  const stageFor = (hands: Handedness, given = grooves): Stage => ({
+  const stage: PlayContext = { grooves, player: WORKING, preferences: DEFAULT_PREFERENCES };
+  const stageFor = (hands: Handedness, given = grooves): PlayContext => ({
     ...stage,
     grooves: given,
     preferences: { ...DEFAULT_PREFERENCES, hands },
@@ -237,7 +237,7 @@ describe("the score that is played", () => {
     expect(arrangement.notes.map(({ slot }) => slot)).toEqual([4, 5, 6]);
   });
   test("sounds on the player's kit: groove, fill and crash fold on to what is there", () => {
-    const small = { surfaces: (["sn", "f1", "kk", "hp", "hh"] as Place[]).map(usualSurface) };
+    const small = { surfaces: (["sn", "f1", "kk", "hp", "hh"] as KitVoice[]).map(usualSurface) };
     const { arrangement } = makeScore(
       { ...content, text: "@4 R/t1L/rdx4", goodText: "@4 R/t1L/rdx4" },
       { ...stage, player: playerOf(DEFAULT_PREFERENCES, small) },

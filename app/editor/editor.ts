@@ -11,11 +11,11 @@ import { checkFigure, type FigureHit } from "~/core/search";
 import { barTicks, type Cycle, type Meter, measureCycle, ticks } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
 import { type FigureContent, toFigure } from "~/library/phrase/figure";
-import { MAX_WINDOW_BARS, type PhraseContent, plainLine, soundLine, toPhrase } from "~/library/phrase/phrase";
+import { canonicalLine, lastValidLine, MAX_WINDOW_BARS, type PhraseContent, toPhrase } from "~/library/phrase/phrase";
 import { makeUndoStore, type Undo, type UndoStore } from "./undo";
 
 /** For whom and in what pulse a phrase is worked out. */
-export interface Setup {
+export interface AnalysisContext {
   readonly player: Player;
   readonly pulse: Pulse;
 }
@@ -27,9 +27,9 @@ export type Workable = PhraseContent & { readonly figure?: FigureContent | undef
 export interface PhraseEditor {
   readonly store: Pick<StoreApi<{ readonly content: Workable }>, "getState" | "getInitialState" | "subscribe">;
   /** All that follows from the content as it is now, for the player of the moment. */
-  readonly worked: () => Worked;
+  readonly worked: () => Analysis;
   /** The same for another content. */
-  readonly workOut: (content: Workable) => Worked;
+  readonly workOut: (content: Workable) => Analysis;
   /** The line as typed. What cannot be read is kept as text while the last readable line stays in force. */
   readonly setText: (text: string) => void;
   /** Writes the line in its one plain way, once it has been typed; what cannot be read stays as it is. */
@@ -53,13 +53,13 @@ export interface Editor<Content extends Workable> extends Omit<PhraseEditor, "st
 /** `setupFor` says for whom and in what pulse a content is worked out, as things stand. */
 export function openEditor<Content extends Workable>(
   initial: Content,
-  setupFor: (content: Workable) => Setup,
+  setupFor: (content: Workable) => AnalysisContext,
 ): Editor<Content> {
   const { store, put, history } = makeUndoStore(initial);
   const now = () => store.getState().content;
   const putPhrase = (kind: string | null, change: Partial<PhraseContent>) =>
     put(kind, (content) => ({ ...content, ...change }));
-  const workOutNow = (content: Workable) => workOut(content, setupFor(content));
+  const workOutNow = (content: Workable) => analyse(content, setupFor(content));
   return {
     store,
     undo: history,
@@ -67,12 +67,12 @@ export function openEditor<Content extends Workable>(
     workOut: workOutNow,
     setText: (text) => putPhrase("text", readStickLine(text).line ? { text, goodText: text } : { text }),
     tidyText: () => {
-      const text = plainLine(now());
+      const text = canonicalLine(now());
       if (text !== now().text) putPhrase("text", { text, goodText: text });
     },
     editLine: (change) => {
       if (now().text !== now().goodText) return false;
-      const line = soundLine(now());
+      const line = lastValidLine(now());
       const next = change(line);
       if (next === line) return true;
       const text = formatLine(next);
@@ -83,7 +83,7 @@ export function openEditor<Content extends Workable>(
     mirror: () => {
       const { text: typed, goodText, voicing } = now();
       if (typed !== goodText) return false;
-      const text = formatLine(mirrorLine(soundLine(now())));
+      const text = formatLine(mirrorLine(lastValidLine(now())));
       putPhrase(null, { text, goodText: text, ...(voicing ? { voicing: [...mirrorOrchestration(voicing)] } : {}) });
       return true;
     },
@@ -107,7 +107,7 @@ function carryWindow({ meter, window }: PhraseContent, next: Meter): PhraseConte
 }
 
 /** All that follows from a phrase's content. */
-export interface Worked {
+export interface Analysis {
   readonly reading: Reading;
   readonly line: Line;
   readonly phrase: Phrase;
@@ -120,14 +120,14 @@ export interface Worked {
   readonly hits: readonly FigureHit[];
 }
 
-const known = new WeakMap<Workable, Setup & { readonly worked: Worked }>();
+const known = new WeakMap<Workable, AnalysisContext & { readonly worked: Analysis }>();
 
 /** Worked out once for each content, player and pulse, whoever asks. */
-export function workOut(content: Workable, { player, pulse }: Setup): Worked {
+export function analyse(content: Workable, { player, pulse }: AnalysisContext): Analysis {
   const found = known.get(content);
   if (found?.player === player && found.pulse === pulse) return found.worked;
   const reading = readStickLine(content.text);
-  const line = reading.line ?? soundLine(content);
+  const line = reading.line ?? lastValidLine(content);
   const phrase = { ...toPhrase(content, line), pulse };
   const timeline = layOut(phrase, player.kit);
   const fit = measureFit(timeline, openingRate(line));

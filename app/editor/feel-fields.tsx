@@ -1,6 +1,6 @@
 /** A feel, to be set: swing as a ratio, and how far limbs stand behind or before the beat. */
 
-import { type Feel, HARDEST_SHARE, MOST_PUSH, STRAIGHT_SHARE, type SwingUnit } from "~/core/groove";
+import { type Feel, HARDEST_SHARE, MAX_PUSH, STRAIGHT_SHARE, type SwingUnit } from "~/core/groove";
 import { LIMBS } from "~/core/stroke";
 import { sayRatio } from "~/words/groove";
 import { LIMB_NAMES } from "~/words/slot";
@@ -76,8 +76,8 @@ export function FeelFields({ feel, onFeel }: FeelFieldsProps) {
               <input
                 type="range"
                 className="range range-xs flex-1"
-                min={-MOST_PUSH}
-                max={MOST_PUSH}
+                min={-MAX_PUSH}
+                max={MAX_PUSH}
                 aria-valuetext={sayPush(by)}
                 value={by}
                 onChange={(event) =>

@@ -3,13 +3,13 @@
 import type { Reading } from "~/core/line";
 import { wordProblem } from "~/words/problem";
 
-interface ProblemsProps {
+interface LineProblemsProps {
   readonly reading: Reading;
   readonly onGoodText: () => void;
   readonly onFocus: (column: number) => void;
 }
 
-export default function Problems({ reading, onGoodText, onFocus }: ProblemsProps) {
+export default function Problems({ reading, onGoodText, onFocus }: LineProblemsProps) {
   const isSound = reading.problems.length === 0;
   const all = isSound ? reading.advice : reading.problems;
   const shown = all.slice(0, 3);

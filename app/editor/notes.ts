@@ -10,14 +10,14 @@ import type { PhraseEditor } from "./editor";
 import { CHOOSING_COMMANDS, NOTE_COMMANDS } from "./note-commands";
 import { runOnNote } from "./run-note";
 
-interface Scene {
+interface NoteKeysScene {
   readonly editor: PhraseEditor;
   readonly chooser: Chooser;
   readonly say: (words: string) => void;
 }
 
 const COMMANDS = [...NOTE_COMMANDS, ...CHOOSING_COMMANDS].map(
-  (command): CommandEntry<Scene> => ({
+  (command): CommandEntry<NoteKeysScene> => ({
     ...command,
     canRun: () => true,
     run: ({ editor, chooser, say }) => runOnNote(command, editor, chooser, say),

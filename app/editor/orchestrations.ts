@@ -1,7 +1,7 @@
 /** Orchestrations to begin with: one layer or two, for a player whose leading hand travels. */
 
 import { ALL_STROKES, type Orchestration, type OrchestrationKind, type OrchestrationRule } from "~/core/orchestration";
-import { type Hand, otherHand, type Place } from "~/core/stroke";
+import { type Hand, type KitVoice, otherHand } from "~/core/stroke";
 
 function layer(rule: OrchestrationRule): Orchestration[number] {
   return { on: true, rule, filter: ALL_STROKES };
@@ -9,7 +9,7 @@ function layer(rule: OrchestrationRule): Orchestration[number] {
 
 /** A rule of each kind as it begins. */
 export function newRule(kind: OrchestrationKind, strong: Hand): OrchestrationRule {
-  const sided = (own: Place, other: Place) =>
+  const sided = (own: KitVoice, other: KitVoice) =>
     strong === "R" ? { right: own, left: other } : { right: other, left: own };
   switch (kind) {
     case "one":

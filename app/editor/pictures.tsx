@@ -5,7 +5,7 @@ import { moveCell } from "~/core/line";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
-import { Later } from "~/views/later";
+import { AfterHydration } from "~/views/after-hydration";
 import { RailView } from "~/views/rail-view";
 import { SECTION_SLOTS, takeSection } from "~/views/section";
 import { StackView } from "~/views/stack-view";
@@ -117,7 +117,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
         data-scope="notes"
         className="panel px-2 py-1 min-w-0 min-h-[10.5rem] max-lg:max-h-[46vh] max-md:order-4 overflow-y-auto flex flex-col justify-center"
       >
-        <Later fallback={<EmptyStaff />}>
+        <AfterHydration fallback={<EmptyStaff />}>
           {isStaffTime ? (
             <StaffView
               timeline={staffTimeline}
@@ -129,7 +129,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
           ) : (
             <EmptyStaff />
           )}
-        </Later>
+        </AfterHydration>
       </section>
       {/* On a phone the pad takes the place of the note's tools. */}
       <section

@@ -1,13 +1,13 @@
 /** Through the phrase note by note, each with its sound, as slowly as one likes. */
 
-import type { Sound } from "~/audio/playing";
+import type { SoundOutput } from "~/audio/playing";
 import { ticksToSeconds } from "~/core/time";
 import { lastsFor } from "~/core/timeline";
 import type { Chooser } from "./choice";
 import type { PhraseEditor } from "./editor";
 
 /** Chooses the next slot, or the one before, and sounds what is in it. */
-export function stepNote(editor: Pick<PhraseEditor, "worked">, chooser: Chooser, sound: Sound, by: 1 | -1) {
+export function stepNote(editor: Pick<PhraseEditor, "worked">, chooser: Chooser, sound: SoundOutput, by: 1 | -1) {
   const { timeline } = editor.worked();
   const { slots, events, tempo, meter } = timeline;
   if (slots.length === 0) return;

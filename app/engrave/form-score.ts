@@ -1,6 +1,6 @@
 /** Groove and fill as one score: hands with stems up, feet of the groove and what goes on under the fill with stems down. */
 
-import type { Arrangement, Form, Setting, SoundingNote } from "~/core/groove";
+import type { Arrangement, LoopForm, Setting, SoundingNote } from "~/core/groove";
 import type { CountStyle } from "~/core/pulse";
 import {
   homePlace,
@@ -44,7 +44,7 @@ export function makeFormScore(
   timeline: Timeline,
   groove: Timeline | null,
   arrangement: Arrangement,
-  form: Form,
+  form: LoopForm,
   setting: Setting,
   { countStyle, feetBelow, choices, repeats = "written" }: FormScoreOptions,
 ): StaffBar[] {
@@ -194,7 +194,7 @@ function only<Item extends ScoreSlot>(slot: Item, isWanted: (limb: Limb) => bool
 }
 
 /** The groove's slots outside the fill's window, those that run into it cut. */
-function slotsOfGroove(groove: Timeline, form: Form, { ending, stops }: Setting, bar: number): CountedScoreSlot[] {
+function slotsOfGroove(groove: Timeline, form: LoopForm, { ending, stops }: Setting, bar: number): CountedScoreSlot[] {
   const end = ending === "stop" ? form.length - bar : form.length;
   const slots: CountedScoreSlot[] = [];
   for (let from = 0; from < end; from += groove.end) {

@@ -1,6 +1,6 @@
 /** Surfaces on the staff: where each stands, and with which head. */
 
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import type { StaffHead, ValueName } from "./spell";
 
 /** Heads by their code points: whole, half, and black for all shorter values. */
@@ -17,7 +17,7 @@ const FAMILIES = {
 export type HeadFamily = keyof typeof FAMILIES;
 
 /** Pitch on a staff whose top line is F5. Cymbals above it have heads of their own, so that a ledger line need not be counted. */
-const SURFACES: Readonly<Record<Place, readonly [pitch: string, family: HeadFamily]>> = {
+const SURFACES: Readonly<Record<KitVoice, readonly [pitch: string, family: HeadFamily]>> = {
   sn: ["c/5", "round"],
   t1: ["e/5", "round"],
   t2: ["d/5", "round"],
@@ -43,12 +43,12 @@ const SURFACES: Readonly<Record<Place, readonly [pitch: string, family: HeadFami
   x2: ["a/4", "triangle"],
 };
 
-export function pitchOf(place: Place): string {
+export function pitchOf(place: KitVoice): string {
   return SURFACES[place][0];
 }
 
 /** Positions from the staff's middle line, B4; half a space each. */
-export function stepOf(place: Place): number {
+export function stepOf(place: KitVoice): number {
   const [letter = "b", octave = "4"] = pitchOf(place).split("/");
   return "cdefgab".indexOf(letter) - 6 + 7 * (Number(octave) - 4);
 }

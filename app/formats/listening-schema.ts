@@ -2,7 +2,7 @@
 
 import { z } from "zod";
 import { STRICTNESSES } from "~/core/listening";
-import { LIMBS, PLACES } from "~/core/stroke";
+import { KIT_VOICES, LIMBS } from "~/core/stroke";
 import { SOURCES } from "./sources";
 
 /** Pads that a kit may have; MIDI has so many notes. */
@@ -28,14 +28,14 @@ export const listeningSchema = z.strictObject({
   keys: z.record(z.enum(LIMBS), z.string().min(1).max(32)),
   /** Notes that were learned by hitting, over those of the kit. */
   pads: z
-    .record(z.string().regex(/^\d{1,3}$/), z.enum(PLACES))
+    .record(z.string().regex(/^\d{1,3}$/), z.enum(KIT_VOICES))
     .refine((pads) => Object.keys(pads).length <= MAX_PADS, "has too many pads"),
   /** Velocity curve: what is under 1 lifts soft hits, what is over it presses them down. */
   curve: z.number().min(0.3).max(3),
   /** How late hits are reported, as it was tapped along. */
   latency: z.strictObject({ keys: milliseconds, midi: milliseconds }),
   /** A hit on it, when it is not in the step, goes to the next step. */
-  nextPad: z.enum(PLACES).nullable(),
+  nextPad: z.enum(KIT_VOICES).nullable(),
   /** Whether the next step begins by itself. */
   goesOn: z.boolean(),
   /** Whether the phrase sounds too, or only clicks and groove. */

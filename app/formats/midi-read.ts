@@ -2,7 +2,7 @@
 
 import { type MidiData, parseMidi } from "midi-file";
 import { usualMidi } from "~/core/kit";
-import { type Level, type Limb, PLACES, type Place } from "~/core/stroke";
+import { KIT_VOICES, type KitVoice, type Level, type Limb } from "~/core/stroke";
 import { barTicks, type Meter, makeMeter, TICKS_PER_QUARTER } from "~/core/time";
 import { MIDI_LINE, MIDI_VELOCITIES } from "./midi";
 import {
@@ -20,7 +20,7 @@ import {
 const PERCUSSION_CHANNEL = 9;
 
 /** General MIDI's percussion keys that several drums have, beside those that our kits use. */
-const MORE_KEYS: Readonly<Record<number, Place>> = {
+const MORE_KEYS: Readonly<Record<number, KitVoice>> = {
   35: "kk",
   40: "sn",
   41: "f2",
@@ -31,9 +31,9 @@ const MORE_KEYS: Readonly<Record<number, Place>> = {
   50: "t1",
   59: "rd",
 };
-export const KEYS: ReadonlyMap<number, Place> = new Map([
+export const KEYS: ReadonlyMap<number, KitVoice> = new Map([
   ...Object.entries(MORE_KEYS).map(([key, place]) => [Number(key), place] as const),
-  ...PLACES.filter((place) => place !== "x1" && place !== "x2").map((place) => [usualMidi(place), place] as const),
+  ...KIT_VOICES.filter((place) => place !== "x1" && place !== "x2").map((place) => [usualMidi(place), place] as const),
 ]);
 
 /** Our own files write a sticking before each note; a grace note has an apostrophe. */
@@ -61,7 +61,7 @@ export function readMidi(bytes: Uint8Array): NotesReading {
   }
 }
 
-interface Struck {
+interface StruckKey {
   readonly at: number;
   readonly channel: number;
   readonly key: number;
@@ -72,7 +72,7 @@ interface Struck {
 function readTracks({ tracks }: MidiData, scale: number): NotesReading {
   const meters: FileMeter[] = [];
   const tempos: { at: number; perMinute: number }[] = [];
-  const parts = new Map<string, { name: string; isDrums: boolean; notes: Struck[] }>();
+  const parts = new Map<string, { name: string; isDrums: boolean; notes: StruckKey[] }>();
   let [title, line, end, leftMeters, many] = ["", null as string | null, 0, 0, 0];
   for (const [index, track] of tracks.entries()) {
     let now = 0;
@@ -174,7 +174,7 @@ export function lastBarLine(meters: readonly FileMeter[], end: number): number {
 }
 
 /** Softer strokes right before one on the same drum are its grace notes. */
-function toNotes(struck: readonly Struck[], perMinute: number): FileNote[] {
+function toNotes(struck: readonly StruckKey[], perMinute: number): FileNote[] {
   const near = (GRACE_WITHIN * perMinute * TICKS_PER_QUARTER) / 60;
   const sorted = struck.toSorted((a, b) => a.at - b.at);
   const notes: FileNote[] = [];

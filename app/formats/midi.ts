@@ -3,7 +3,7 @@
 import { type MidiEvent, writeMidi } from "midi-file";
 import type { Arrangement, SoundingNote } from "~/core/groove";
 import { type Kit, usualMidi } from "~/core/kit";
-import { betweenLevels, type Level, type Place, type Technique } from "~/core/stroke";
+import { betweenLevels, type KitVoice, type Level, type Technique } from "~/core/stroke";
 import { type Bpm, barTicks, formatMeter, type Meter, quarterBpm, TICKS_PER_QUARTER, unitTicks } from "~/core/time";
 import { lastsFor, type Timeline } from "~/core/timeline";
 
@@ -14,7 +14,7 @@ export const MIDI_LINE = "Dime Stack line: ";
 const PERCUSSION_CHANNEL = 9;
 
 /** The percussion key of each place: what the kit's own sounds are set to, else General MIDI's. */
-function keysOf(kit: Kit | null): (place: Place, technique: Technique) => number {
+function keysOf(kit: Kit | null): (place: KitVoice, technique: Technique) => number {
   const keys = new Map(kit?.surfaces.map(({ place, midi }) => [place, midi]));
   return (place, technique) => {
     const key = keys.get(place) ?? usualMidi(place);
@@ -40,10 +40,10 @@ interface Timed {
   readonly event: MidiEvent;
 }
 
-interface Sound {
+interface MidiStroke {
   readonly at: number;
   readonly limb: string;
-  readonly place: Place;
+  readonly place: KitVoice;
   readonly level: Level;
   readonly force: number;
   readonly technique: Technique;
@@ -82,7 +82,7 @@ export function writeArrangementMidi(
   const answer = arrangement.notes
     .filter((note) => note.at === 0 && note.passes !== "first" && note.role !== "fill")
     .map((note) => ({ ...note, sounds: note.sounds + arrangement.length }));
-  const toSound = (note: SoundingNote): Sound => ({
+  const toSound = (note: SoundingNote): MidiStroke => ({
     ...note,
     at: Math.round(note.sounds),
     grace: note.role === "fill" && note.slot === null,
@@ -92,7 +92,7 @@ export function writeArrangementMidi(
 }
 
 function writeSounds(
-  sounds: readonly Sound[],
+  sounds: readonly MidiStroke[],
   length: number,
   meter: Meter,
   tempo: Bpm,
@@ -161,8 +161,8 @@ function at(ticksFromStart: number, order: number, event: MidiEvent): Timed {
  * Each sound's length: what is played, else a thirty-second, and at most up to the next stroke on the same key. Percussion
  * sounds on by itself. A buzz is one note as long as it lasts: other programs show it as one stroke.
  */
-function findLengths(sounds: readonly Sound[], keyOf: ReturnType<typeof keysOf>): Map<Sound, number> {
-  const lengths = new Map<Sound, number>();
+function findLengths(sounds: readonly MidiStroke[], keyOf: ReturnType<typeof keysOf>): Map<MidiStroke, number> {
+  const lengths = new Map<MidiStroke, number>();
   const next = new Map<number, number>();
   for (const sound of sounds.toSorted((a, b) => b.at - a.at)) {
     const key = keyOf(sound.place, sound.technique);

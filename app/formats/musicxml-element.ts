@@ -1,6 +1,6 @@
 /** Elements of a MusicXML file, as the XML builder keeps them in order. */
 
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 
 /** An element as the XML builder keeps it: its name with its content, in order, and its attributes beside it. */
 export interface Element {
@@ -25,6 +25,6 @@ export function el(
 /** The one part of the score, and the instrument of each surface in it. */
 export const PART = "P1";
 
-export function instrumentOf(place: Place): string {
+export function instrumentOf(place: KitVoice): string {
   return `${PART}-${place}`;
 }

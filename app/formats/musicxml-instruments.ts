@@ -1,6 +1,6 @@
 /** Which drum or cymbal a note of a MusicXML file is on: by its instrument, or by its place on the staff. */
 
-import { PLACES, type Place } from "~/core/stroke";
+import { KIT_VOICES, type KitVoice } from "~/core/stroke";
 import { pitchOf } from "~/engrave/heads";
 import { KEYS } from "./midi-read";
 import { instrumentOf } from "./musicxml-element";
@@ -8,11 +8,11 @@ import { all, attribute, childrenOf, find, type Node, numberOf, textOf } from ".
 
 export interface Instrument {
   readonly name: string;
-  readonly place: Place | null;
+  readonly place: KitVoice | null;
 }
 
 /** Names of instruments, for files that give no percussion key. In order: "closed hi-hat" is no "hat" alone. */
-const NAMES: readonly (readonly [RegExp, Place])[] = [
+const NAMES: readonly (readonly [RegExp, KitVoice])[] = [
   [/half.?open/i, "hf"],
   [/open.*hat|hat.*open/i, "ho"],
   [/(pedal|foot).*hat|hat.*(pedal|foot)/i, "hp"],
@@ -35,7 +35,7 @@ const NAMES: readonly (readonly [RegExp, Place])[] = [
 ];
 
 /** Where each drum stands on the staff, where nothing else says which it is. */
-const POSITIONS: ReadonlyMap<string, Place> = new Map(
+const POSITIONS: ReadonlyMap<string, KitVoice> = new Map(
   // Of several in one position the plainest.
   (["rd", "hp", "hh", "c1", "c2", "ch", "sp", "sn", "t1", "t2", "t3", "f1", "f2", "kk", "k2"] as const).map((place) => [
     pitchOf(place),
@@ -44,7 +44,7 @@ const POSITIONS: ReadonlyMap<string, Place> = new Map(
 );
 
 /** The place on the staff, such as "c/5"; null for none. */
-export function placeAt(position: string): Place | null {
+export function placeAt(position: string): KitVoice | null {
   return POSITIONS.get(position) ?? null;
 }
 
@@ -65,7 +65,7 @@ export function readInstruments(head: readonly Node[]): ReadonlyMap<string, Inst
       const byKey = key === null || key === undefined ? null : (KEYS.get(key - 1) ?? null);
       const byName = NAMES.find(([pattern]) => pattern.test(name))?.[1] ?? null;
       // Our own id says more than a key that several drums share.
-      const own = PLACES.find((place) => id === instrumentOf(place));
+      const own = KIT_VOICES.find((place) => id === instrumentOf(place));
       return [id, { name: name || id, place: own ?? byKey ?? byName }];
     }),
   );

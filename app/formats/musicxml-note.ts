@@ -1,6 +1,6 @@
 /** Notes of a MusicXML file: heads, values, tuplets, beams, signs, lyrics. */
 
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { familyOf, type HeadFamily, pitchOf } from "~/engrave/heads";
 import type { StaffBar, StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "~/engrave/score";
 import { beamCount, tupletsAt, type ValueName } from "~/engrave/spell";
@@ -29,7 +29,7 @@ const HEADS: Readonly<Record<HeadFamily, string>> = {
   triangle: "triangle",
 };
 
-function unpitched(place: Place): Element {
+function unpitched(place: KitVoice): Element {
   const [step = "b", octave = "4"] = pitchOf(place).split("/");
   return el("unpitched", [el("display-step", step.toUpperCase()), el("display-octave", Number(octave))]);
 }

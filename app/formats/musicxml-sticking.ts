@@ -1,13 +1,13 @@
 /** Which hand or foot plays which note of a chord, by the letters that are written for it. */
 
-import type { Limb, Place } from "~/core/stroke";
+import type { KitVoice, Limb } from "~/core/stroke";
 import type { FileNote } from "./notes-file";
 
 /** The letters under a chord, on its first note until its heads are known. */
 export type Lettered = FileNote & { readonly letters?: string };
 
-const FEET: Partial<Record<Place, Limb>> = { kk: "K", k2: "K", hp: "H", hs: "H" };
-const TIME: readonly (Place | null)[] = ["hh", "ho", "hf", "rd", "rb", "c1", "c2", "ch", "sp", "cb"];
+const FEET: Partial<Record<KitVoice, Limb>> = { kk: "K", k2: "K", hp: "H", hs: "H" };
+const TIME: readonly (KitVoice | null)[] = ["hh", "ho", "hf", "rd", "rb", "c1", "c2", "ch", "sp", "cb"];
 
 /** The letters of a chord given to its notes: feet to pedals, the first hand to what keeps time, the other to the drum. */
 export function giveLimbs(notes: readonly Lettered[]): FileNote[] {

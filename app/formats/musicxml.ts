@@ -5,7 +5,7 @@
 
 import { XMLBuilder } from "fast-xml-parser";
 import { type Kit, usualMidi } from "~/core/kit";
-import { PLACE_NAMES, type Place } from "~/core/stroke";
+import { KIT_VOICE_NAMES, type KitVoice } from "~/core/stroke";
 import { type Bpm, gcd, isCompound, type Meter, quarterBpm, TICKS_PER_QUARTER } from "~/core/time";
 import type { StaffBar, WrittenVoice } from "~/engrave/score";
 import { soundingTicks } from "~/engrave/spell";
@@ -54,18 +54,18 @@ export function writeMusicXml(bars: readonly StaffBar[], head: ScoreHead): strin
   return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build([score])}\n`;
 }
 
-function placesOf({ notes }: WrittenVoice): Place[] {
+function placesOf({ notes }: WrittenVoice): KitVoice[] {
   return notes.flatMap(({ heads, graces }) => [...heads.map(({ place }) => place), ...(graces ? [graces.place] : [])]);
 }
 
-function writePart(places: readonly Place[], kit: Kit | null): Element {
+function writePart(places: readonly KitVoice[], kit: Kit | null): Element {
   const own = new Map(kit?.surfaces.map(({ place, midi }) => [place, midi]));
   return el(
     "score-part",
     [
       el("part-name", "Drum set"),
       ...places.map((place) =>
-        el("score-instrument", [el("instrument-name", PLACE_NAMES[place])], { id: instrumentOf(place) }),
+        el("score-instrument", [el("instrument-name", KIT_VOICE_NAMES[place])], { id: instrumentOf(place) }),
       ),
       ...places.map((place) =>
         el(
@@ -87,13 +87,13 @@ function scaleOf(bars: readonly StaffBar[]): { readonly divisions: number; reado
   );
   const isWhole = (value: number) => Math.abs(value - Math.round(value)) < 1e-6;
   let finer = 1;
-  while (finer < MOST_FINER && !durations.every((ticks) => isWhole(ticks * finer))) finer++;
+  while (finer < MAX_FINER && !durations.every((ticks) => isWhole(ticks * finer))) finer++;
   const shared = durations.reduce((all, ticks) => gcd(all, Math.round(ticks * finer)), TICKS_PER_QUARTER * finer);
   return { divisions: (TICKS_PER_QUARTER * finer) / shared, times: finer / shared };
 }
 
 /** Parts of shared slots divide ticks by 7 at most, in tuplets by as much again. */
-const MOST_FINER = 210;
+const MAX_FINER = 210;
 
 /** Of each note; in a bar without values, up to the next note. */
 function durationsOf(voice: WrittenVoice, bar: StaffBar): number[] {

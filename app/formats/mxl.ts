@@ -18,7 +18,7 @@ export function packMusicXml(score: string): Uint8Array {
 }
 
 /** What an entry of an archive may unpack to: as much as a score that isn't packed. */
-const MOST_UNPACKED = MAX_NOTES_BYTES;
+const MAX_UNPACKED = MAX_NOTES_BYTES;
 
 export type Unpacking =
   | { readonly ok: true; readonly score: string }
@@ -31,8 +31,8 @@ export function unpackMusicXml(file: Uint8Array): Unpacking {
     unzipSync(file, {
       filter: ({ name, originalSize }) => {
         if (!wanted(name)) return false;
-        if (originalSize > MOST_UNPACKED) isTooLarge = true;
-        return originalSize <= MOST_UNPACKED;
+        if (originalSize > MAX_UNPACKED) isTooLarge = true;
+        return originalSize <= MAX_UNPACKED;
       },
     });
   try {

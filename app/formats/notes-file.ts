@@ -1,6 +1,6 @@
 /** What a file of notes says, whatever its format: parts with notes in exact ticks, and what surrounds them. */
 
-import type { Level, Limb, Place, Technique } from "~/core/stroke";
+import type { KitVoice, Level, Limb, Technique } from "~/core/stroke";
 import type { Meter } from "~/core/time";
 
 /** A note of a part. */
@@ -10,7 +10,7 @@ export interface FileNote {
   /** What the file plays it on: "38", or the name of an instrument. */
   readonly key: string;
   /** The drum or cymbal that this is by itself; null where the file does not say it. */
-  readonly place: Place | null;
+  readonly place: KitVoice | null;
   readonly level: Level;
   readonly technique: Technique;
   readonly graces: 0 | 1 | 2 | 3;

@@ -55,16 +55,16 @@ export interface CoinLook {
 }
 
 /** Where a coin, or a part of it, is drawn, and how large. */
-export interface CoinPlace {
+export interface CoinTransform {
   readonly x: number;
   readonly y: number;
   readonly scale: number;
 }
 
-const AT_ORIGIN: CoinPlace = { x: 0, y: 0, scale: 1 };
+const AT_ORIGIN: CoinTransform = { x: 0, y: 0, scale: 1 };
 
 /** The shapes of a coin, those behind first. */
-export function markCoin(slot: Slot, look: CoinLook, place: CoinPlace = AT_ORIGIN): CoinMark[] {
+export function markCoin(slot: Slot, look: CoinLook, place: CoinTransform = AT_ORIGIN): CoinMark[] {
   const parts = partsOf(slot);
   const width = 42 / parts.length;
   const scale = parts.length === 1 ? 1 : Math.max(0.34, 1.3 / (parts.length + 0.15));
@@ -86,11 +86,11 @@ export function markCoin(slot: Slot, look: CoinLook, place: CoinPlace = AT_ORIGI
   return marks;
 }
 
-function within({ x, y, scale }: CoinPlace, dx: number, dy: number, by = 1): CoinPlace {
+function within({ x, y, scale }: CoinTransform, dx: number, dy: number, by = 1): CoinTransform {
   return { x: x + dx * scale, y: y + dy * scale, scale: scale * by };
 }
 
-function letterAt({ x, y, scale }: CoinPlace, size: number) {
+function letterAt({ x, y, scale }: CoinTransform, size: number) {
   return { x: round(x), y: round(y), size: round(size * scale) };
 }
 
@@ -100,7 +100,7 @@ function nameSurfaces(parts: readonly (Silence | Strokes)[]): string {
   return [...new Set(places.filter((place) => place !== undefined))].join(" ");
 }
 
-function markPart(part: Silence | Strokes, look: CoinLook, at: CoinPlace): CoinMark[] {
+function markPart(part: Silence | Strokes, look: CoinLook, at: CoinTransform): CoinMark[] {
   if (part.kind === "silence")
     return [
       path("dimple", at, 2, [
@@ -141,7 +141,7 @@ const TOGETHER: Record<number, { readonly scale: number; readonly at: readonly (
     },
   };
 
-function markTogether(strokes: readonly Stroke[], look: CoinLook, place: CoinPlace): CoinMark[] {
+function markTogether(strokes: readonly Stroke[], look: CoinLook, place: CoinTransform): CoinMark[] {
   const shape = TOGETHER[strokes.length];
   if (!shape) return [];
   return strokes
@@ -155,7 +155,7 @@ function radiusOf(level: Level, loud: number | undefined): number {
   return betweenLevels(forceOf(level, loud ?? null), RADIUS);
 }
 
-function markStroke(stroke: Stroke, { strongHand, loud }: CoinLook, at: CoinPlace): CoinMark[] {
+function markStroke(stroke: Stroke, { strongHand, loud }: CoinLook, at: CoinTransform): CoinMark[] {
   const radius = radiusOf(stroke.level, loud);
   const isSolidOne = isSolid(stroke.limb, strongHand);
   const marks: CoinMark[] = [];
@@ -179,26 +179,26 @@ function isSolid(limb: Limb, strongHand: Hand): boolean {
   return isHand(limb) ? limb === strongHand : limb === "K";
 }
 
-function markBody(limb: Limb, radius: number, solid: boolean, at: CoinPlace): CoinMark {
+function markBody(limb: Limb, radius: number, solid: boolean, at: CoinTransform): CoinMark {
   const shape = isHand(limb) ? circle(radius, at) : square(radius * 0.94, 3.5, at);
   return { shape: "path", part: solid ? "solid" : "hollow", line: round(2.5 * at.scale), ...shape };
 }
 
-function markReeding(limb: Limb, radius: number, at: CoinPlace): CoinMark {
+function markReeding(limb: Limb, radius: number, at: CoinTransform): CoinMark {
   const shape = isHand(limb) ? circle(radius + 3.8, at) : square(radius + 2.6, 5, at);
   const dash = [1.7, isHand(limb) ? 3.22 : 3.2].map((length) => round(length * at.scale));
   return { shape: "path", part: "reed", line: round(3 * at.scale), dash, ...shape };
 }
 
 /** A shiver over the coin. */
-function markBuzz(radius: number, at: CoinPlace): CoinMark {
+function markBuzz(radius: number, at: CoinTransform): CoinMark {
   const y = -radius - 4.5;
   const steps = [2, -2, 2, -2, 2, -2].map((dy, index) => [index === 0 ? "M" : "L", -9 + 3.6 * index, y + dy] as const);
   return path("sign", at, 1.8, steps);
 }
 
 /** A bar that the sound runs into. */
-function markChoke(radius: number, at: CoinPlace): CoinMark {
+function markChoke(radius: number, at: CoinTransform): CoinMark {
   const x = radius + 4.5;
   return path("sign", at, 2.6, [
     ["M", x - 4.5, 0],
@@ -208,7 +208,7 @@ function markChoke(radius: number, at: CoinPlace): CoinMark {
   ]);
 }
 
-function markNotch(radius: number, at: CoinPlace): CoinMark {
+function markNotch(radius: number, at: CoinTransform): CoinMark {
   const points = [
     ["M", radius * 0.2, -radius * 0.55],
     ["L", radius + 5, -radius - 5],
@@ -218,7 +218,7 @@ function markNotch(radius: number, at: CoinPlace): CoinMark {
   return path("notch", at, 1.2, points);
 }
 
-function markGraces(graces: number, radius: number, solid: boolean, at: CoinPlace): CoinMark[] {
+function markGraces(graces: number, radius: number, solid: boolean, at: CoinTransform): CoinMark[] {
   return Array.from({ length: graces }, (_, index) => {
     const angle = Math.PI * (0.78 + 0.17 * index);
     const distance = radius + 7;
@@ -227,9 +227,9 @@ function markGraces(graces: number, radius: number, solid: boolean, at: CoinPlac
   });
 }
 
-type Step = readonly [command: string, ...numbers: number[]];
+type PathStep = readonly [command: string, ...numbers: number[]];
 
-function path(part: CoinPart, { x, y, scale }: CoinPlace, line: number, steps: readonly Step[]): CoinMark {
+function path(part: CoinPart, { x, y, scale }: CoinTransform, line: number, steps: readonly PathStep[]): CoinMark {
   const placed = steps.map(
     ([command, ...numbers]) =>
       [command, numbers.map((value, index) => round(value * scale + (index % 2 === 0 ? x : y)))] as const,
@@ -247,13 +247,13 @@ function path(part: CoinPart, { x, y, scale }: CoinPlace, line: number, steps: r
   return { shape: "path", part, d, line: round(line * scale), box };
 }
 
-function around({ x, y, scale }: CoinPlace, half: number): Box {
+function around({ x, y, scale }: CoinTransform, half: number): Box {
   const reach = half * scale;
   return { left: x - reach, top: y - reach, right: x + reach, bottom: y + reach };
 }
 
 /** A circle as two arcs. */
-function circle(radius: number, place: CoinPlace) {
+function circle(radius: number, place: CoinTransform) {
   const { x, y, scale } = place;
   const r = round(radius * scale);
   const across = round(2 * radius * scale);
@@ -262,7 +262,7 @@ function circle(radius: number, place: CoinPlace) {
 }
 
 /** A square with round corners, from its middle to its edge `half`. */
-function square(half: number, corner: number, place: CoinPlace) {
+function square(half: number, corner: number, place: CoinTransform) {
   const { x, y, scale } = place;
   const [left, top] = [x - (half - corner) * scale, y - half * scale].map(round);
   const [side, r] = [(2 * half - 2 * corner) * scale, corner * scale].map(round) as [number, number];

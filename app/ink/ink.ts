@@ -44,14 +44,14 @@ interface InkBase {
   readonly box: Box;
   /** Which note of the drawing it belongs to. */
   readonly note?: number;
-  readonly tone?: Tone;
+  readonly tone?: InkTone;
 }
 
 /**
  * What it is drawn in where that is not the plain ink: set back in nickel, copper for what is active, verdigris for what
  * lands and closes, oxblood for what can't be played, or cut out in the paper's own colour.
  */
-export type Tone = "nickel" | "copper" | "verdigris" | "oxblood" | "tray" | "paper";
+export type InkTone = "nickel" | "copper" | "verdigris" | "oxblood" | "tray" | "paper";
 
 /** A sign of the music font. */
 export interface SignInk extends InkBase {

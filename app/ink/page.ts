@@ -11,7 +11,7 @@ export interface PageGroup extends InkGroup {
   readonly alt?: string;
 }
 
-export interface Page {
+export interface InkPage {
   readonly groups: readonly PageGroup[];
 }
 
@@ -21,5 +21,5 @@ export interface Sheet {
   readonly width: number;
   readonly height: number;
   readonly units: number;
-  readonly pages: readonly Page[];
+  readonly pages: readonly InkPage[];
 }

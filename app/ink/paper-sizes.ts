@@ -1,7 +1,7 @@
 /** What a page may be: its paper, how large everything is on it, and what stands on it. */
 
 export const PAPERS = ["a4", "letter", "a5"] as const;
-export type Paper = (typeof PAPERS)[number];
+export type PaperSize = (typeof PAPERS)[number];
 export const ORIENTATIONS = ["portrait", "landscape"] as const;
 export type Orientation = (typeof ORIENTATIONS)[number];
 /** From what fits a stick bag to what can be read from behind the kit. */
@@ -22,7 +22,7 @@ export const SHEET_PARTS = [
 export type SheetPart = (typeof SHEET_PARTS)[number];
 
 /** Millimetres, upright. */
-const MILLIMETRES: Record<Paper, readonly [width: number, height: number]> = {
+const MILLIMETRES: Record<PaperSize, readonly [width: number, height: number]> = {
   a4: [210, 297],
   letter: [215.9, 279.4],
   a5: [148, 210],
@@ -30,7 +30,7 @@ const MILLIMETRES: Record<Paper, readonly [width: number, height: number]> = {
 const SCALES: Record<PrintSize, number> = { pocket: 0.7, standard: 0.9, large: 1.25, stand: 1.7 };
 
 export interface PageSetup {
-  readonly paper: Paper;
+  readonly paper: PaperSize;
   readonly orientation: Orientation;
   readonly size: PrintSize;
 }
@@ -46,7 +46,7 @@ export function measurePaper({ paper, orientation, size }: PageSetup) {
 const LETTER_REGIONS = ["US", "CA", "MX", "PH", "CL", "CO", "VE"];
 
 /** The paper that is usual where a language tag ("en-US") is from. */
-export function usualPaper(language: string): Paper {
+export function usualPaper(language: string): PaperSize {
   const region = /[-_]([A-Z]{2})\b/.exec(language)?.[1];
   return region && LETTER_REGIONS.includes(region) ? "letter" : "a4";
 }

@@ -2,7 +2,7 @@
 
 import type { Slot } from "~/core/stroke";
 import { type CoinLook, type CoinMark, type CoinPart, markCoin } from "./coin";
-import { type Box, type Face, type Ink, type InkKind, type PathInk, round, type Tone } from "./ink";
+import { type Box, type Face, type Ink, type InkKind, type InkTone, type PathInk, round } from "./ink";
 import { placeWords } from "./type";
 
 /** Ink on a sheet of its own, with its corner at 0, 0. Pixels. */
@@ -14,7 +14,7 @@ export interface Picture {
 
 interface Look {
   readonly kind: InkKind;
-  readonly tone?: Tone;
+  readonly tone?: InkTone;
 }
 
 export function inkLine(
@@ -43,7 +43,7 @@ export function inkBox(box: Box, corner: number, line: number | null, look: Look
   return { shape: "path", d, line, box, ...look };
 }
 
-const TONES: Partial<Record<CoinPart, Tone>> = { reed: "copper", bracket: "copper", dimple: "nickel" };
+const TONES: Partial<Record<CoinPart, InkTone>> = { reed: "copper", bracket: "copper", dimple: "nickel" };
 const LETTERS = { "on-solid": "paper", "on-hollow": null, surface: "nickel" } as const;
 const LETTER_FACE: Face = "display-600";
 

@@ -3,12 +3,12 @@ import { makeDemoFills } from "~/content/demo";
 import { lineOf } from "~/core/testing/lines";
 import { barTicks, bpm, parseMeter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
-import { soundLine, toPhrase } from "~/library/phrase/phrase";
+import { lastValidLine, toPhrase } from "~/library/phrase/phrase";
 import { markCoin } from "./coin";
 import type { Ink } from "./ink";
 import { inkCoin, type Picture } from "./picture";
 import { drawRail } from "./rail-picture";
-import { MOST_CODE, scanCode } from "./scan-code";
+import { MAX_CODE, scanCode } from "./scan-code";
 import { drawStack } from "./stack-picture";
 
 const METER = parseMeter("4/4") ?? { beats: 4, unit: 4 };
@@ -53,7 +53,7 @@ describe("coins", () => {
 
 describe("stack and rail", () => {
   test.each(makeDemoFills().map(({ id, content }) => [id, content] as const))("of %s are whole", (_, content) => {
-    const timeline = layOut(toPhrase(content, soundLine(content)));
+    const timeline = layOut(toPhrase(content, lastValidLine(content)));
     const stack = drawStack(timeline, "R");
     const rail = drawRail(timeline, "R", content.countStyle, 900);
     expect(inside(stack)).toEqual([]);
@@ -75,5 +75,5 @@ test("a code has the squares of its address, and none where that is too long", (
   // Three corners of seven by seven, each with its whole upper side.
   expect(code?.d.startsWith("M0 0h7v1h-7z")).toBe(true);
   expect(code?.d).toContain(`M${(code?.size ?? 0) - 7} 0h7v1h-7z`);
-  expect(scanCode("x".repeat(MOST_CODE + 1))).toBeNull();
+  expect(scanCode("x".repeat(MAX_CODE + 1))).toBeNull();
 });

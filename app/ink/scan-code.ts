@@ -3,11 +3,11 @@
 import { encode } from "uqr";
 
 /** Codes of more letters have dots that a phone can't tell apart on paper. */
-export const MOST_CODE = 800;
+export const MAX_CODE = 800;
 
 /** A path of squares with a side of 1 each, `size` of them in a row; null for an address that is too long. */
 export function scanCode(address: string): { readonly d: string; readonly size: number } | null {
-  if (address.length > MOST_CODE) return null;
+  if (address.length > MAX_CODE) return null;
   const { data, size } = encode(address, { ecc: "L", border: 0 });
   let d = "";
   for (const [row, line] of data.entries()) {

@@ -1,6 +1,6 @@
 /** A drawing as an SVG file that needs no font: signs and letters are outlines, so it looks the same everywhere. */
 
-import { type Drawing, type Face, type Ink, type PathInk, round, type Tone, type WordsInk } from "./ink";
+import { type Drawing, type Face, type Ink, type InkTone, type PathInk, round, type WordsInk } from "./ink";
 import { outlineOf, wordsWidth } from "./type";
 
 /** Outlines of letters by face, in thousandths of the type size. */
@@ -8,7 +8,7 @@ export type Letters = Readonly<Record<Face, Readonly<Record<string, string>>>>;
 
 export interface SvgColours {
   readonly ink: string;
-  readonly tones: Readonly<Record<Tone, string>>;
+  readonly tones: Readonly<Record<InkTone, string>>;
   /** Behind everything; null for none. */
   readonly paper: string | null;
 }

@@ -1,6 +1,6 @@
 /** Signs and letters measured by their outlines, so that nothing waits for a font and tests measure what readers see. */
 
-import type { Box, Face, InkKind, SignInk, Tone, WordsInk } from "./ink";
+import type { Box, Face, InkKind, InkTone, SignInk, WordsInk } from "./ink";
 import moreWidths from "./outlines/more-widths.json" with { type: "json" };
 import music from "./outlines/music.json" with { type: "json" };
 import widths from "./outlines/widths.json" with { type: "json" };
@@ -66,14 +66,21 @@ export function ascentOf(size: number): number {
   return size * ASCENT;
 }
 
-interface Placed {
+interface PlacedType {
   readonly kind: InkKind;
   readonly note?: number;
-  readonly tone?: Tone;
+  readonly tone?: InkTone;
 }
 
 /** A sign with its left edge at `x`, or its middle with `centred`. */
-export function placeSign(code: string, x: number, y: number, size: number, placed: Placed, centred = false): SignInk {
+export function placeSign(
+  code: string,
+  x: number,
+  y: number,
+  size: number,
+  placed: PlacedType,
+  centred = false,
+): SignInk {
   const at = signBox(code, 0, 0, size);
   const from = centred ? x - (at.left + at.right) / 2 : x;
   return { shape: "sign", code, x: from, y, size, box: signBox(code, from, y, size), ...placed };
@@ -85,7 +92,7 @@ export function placeWords(
   x: number,
   y: number,
   { size, face: wanted }: { readonly size: number; readonly face: Face },
-  placed: Placed,
+  placed: PlacedType,
   centred = true,
 ): WordsInk {
   const face = faceFor(text, wanted);

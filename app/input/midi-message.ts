@@ -1,7 +1,7 @@
 /** MIDI messages from pads. They come from outside: what is not a sound strike is left out. */
 
 import { type Kit, usualSurface } from "~/core/kit";
-import { PLACES, type Place } from "~/core/stroke";
+import { KIT_VOICES, type KitVoice } from "~/core/stroke";
 
 export interface Strike {
   readonly note: number;
@@ -26,9 +26,9 @@ function isByte(value: number): boolean {
 }
 
 /** Pads by their notes: those that were learned, then those of the kit, then the usual ones. */
-export function mapPads(kit: Kit | null, learned: Readonly<Record<string, Place>>): ReadonlyMap<number, Place> {
+export function mapPads(kit: Kit | null, learned: Readonly<Record<string, KitVoice>>): ReadonlyMap<number, KitVoice> {
   // Ways to play a surface may have its note: the surface itself stands first among the places, and stays.
-  const pads = new Map<number, Place>(PLACES.toReversed().map((place) => [usualSurface(place).midi, place]));
+  const pads = new Map<number, KitVoice>(KIT_VOICES.toReversed().map((place) => [usualSurface(place).midi, place]));
   for (const { place, midi } of kit?.surfaces ?? []) pads.set(midi, place);
   for (const [note, place] of Object.entries(learned)) pads.set(Number(note), place);
   return pads;

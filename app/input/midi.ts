@@ -1,6 +1,6 @@
 /** Pads through Web MIDI. The browser asks for permission when this is opened, not before. */
 
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { bendVelocity, readStrike } from "./midi-message";
 import type { OnHit } from "./raw-hit";
 
@@ -19,7 +19,7 @@ export interface MidiState {
 }
 
 export interface MidiOptions {
-  readonly pads: () => ReadonlyMap<number, Place>;
+  readonly pads: () => ReadonlyMap<number, KitVoice>;
   readonly curve: () => number;
   readonly onHit: OnHit;
   /** Told at once, and whenever something is plugged in or out. */

@@ -1,12 +1,12 @@
 /** A hit as an input reports it, stamped by the page's clock. */
 
-import type { Limb, Place } from "~/core/stroke";
+import type { KitVoice, Limb } from "~/core/stroke";
 
 export interface RawHit {
   /** Milliseconds of the page's clock (performance.now). */
   readonly at: number;
   /** Null where the pad is not known, or the input has none. */
-  readonly place: Place | null;
+  readonly place: KitVoice | null;
   readonly limb: Limb | null;
   /** 1 to 127; null where the input cannot tell. */
   readonly velocity: number | null;

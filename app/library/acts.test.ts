@@ -4,7 +4,7 @@ import { addRow, getRow, listBin, listRows } from "~/data/rows";
 import { actEntry, carryOut, copyFill } from "./acts";
 import type { BookDatabase } from "./database";
 import { keepRun, listRuns, noteRun } from "./practice/store";
-import { settleJournal } from "./settle";
+import { recoverUnsaved } from "./recover";
 import { eachHasBook, fillOf, runOf } from "./testing";
 
 let book: BookDatabase;
@@ -27,12 +27,12 @@ test("presses on a killed page are carried out once, in order, when the book ope
   const page = await press({ do: "bin", key: "fills", ids: [one.id, two.id] });
   await press({ do: "restore", key: "fills", ids: [two.id] }, page);
   await press({ do: "copy", id: two.id, copyId: "copy" }, page);
-  expect(await settleJournal(book, new Set([page.id]))).toBe(0);
-  expect(await settleJournal(book, NONE)).toBe(3);
+  expect(await recoverUnsaved(book, new Set([page.id]))).toBe(0);
+  expect(await recoverUnsaved(book, NONE)).toBe(3);
   expect((await listBin(book.fills)).map(({ id }) => id)).toEqual([one.id]);
   expect((await getRow(book.fills, "copy"))?.content.name).toBe("two (copy)");
   expect(await book.journal.count()).toBe(0);
-  expect(await settleJournal(book, NONE)).toBe(0);
+  expect(await recoverUnsaved(book, NONE)).toBe(0);
 });
 
 test("an act that is carried out twice is done once, and leaves no entry", async () => {
@@ -50,18 +50,18 @@ test("an act that can't be read stays where it is and harms nothing", async () =
   const { id } = await addRow(book.fills, fillOf("@4 RL"));
   await press({ do: "bin", key: "runs", ids: [id] });
   await press({ do: "explode" });
-  expect(await settleJournal(book, NONE)).toBe(0);
+  expect(await recoverUnsaved(book, NONE)).toBe(0);
   expect(await listRows(book.fills)).toHaveLength(1);
 });
 
 test("a judged run is in the journal before the book has it, and never takes back a note", async () => {
   const run = runOf("r", 5);
   await press({ do: "run", run });
-  await settleJournal(book, NONE);
+  await recoverUnsaved(book, NONE);
   expect(await listRuns(book)).toEqual([run]);
   await noteRun(book, run, "slower");
   await press({ do: "run", run });
-  await settleJournal(book, NONE);
+  await recoverUnsaved(book, NONE);
   expect(await listRuns(book)).toEqual([{ ...run, note: "slower" }]);
   await keepRun(book, { ...run, id: "s" });
   expect(await book.journal.count()).toBe(0);

@@ -1,7 +1,7 @@
 /** Backups of the whole book: what they hold, when the last one was made, and how much would be lost without one. */
 
 import { BOOK_EXTENSION, packBook } from "./book-file";
-import type { Change } from "./changes";
+import type { ChangeRow } from "./changes";
 import type { BookDatabase } from "./database";
 import { LAST_BACKUP } from "./marks";
 import { gatherBook } from "./transfer";
@@ -72,7 +72,7 @@ export async function makeBackup(book: BookDatabase, now: number): Promise<Backu
   return { name, bytes, note: () => noteBackup(book, now, covers) };
 }
 
-async function noteBackup(book: BookDatabase, now: number, covers: readonly Change[]): Promise<void> {
+async function noteBackup(book: BookDatabase, now: number, covers: readonly ChangeRow[]): Promise<void> {
   await book.transaction("rw", book.marks, book.changes, async () => {
     const present = await book.changes.bulkGet(covers.map(({ key }) => key));
     const covered = covers.filter(({ edit }, index) => present[index]?.edit === edit);

@@ -10,7 +10,7 @@ import { readBook } from "./book-reader";
 import { MAX_CELL_SLOTS, makeCellContent, type OwnCell } from "./cell/content";
 import { type Fill, makeContent } from "./fill/content";
 import { type BookContents, EMPTY_BOOK, KEYS, loadKinds } from "./kinds";
-import { soundLine } from "./phrase/phrase";
+import { lastValidLine } from "./phrase/phrase";
 import { newPlan } from "./practice/plan";
 
 function fillOf(text: string, given: Partial<Fill> = {}): Fill {
@@ -285,5 +285,5 @@ describe("cells", () => {
 
 test("while the text is being fixed, the last good one is in force", async () => {
   const content = makeContent({ text: "@4 RLZ", goodText: "@4 RLK" });
-  expect(formatLine(soundLine(content))).toBe("@4 RLK");
+  expect(formatLine(lastValidLine(content))).toBe("@4 RLK");
 });

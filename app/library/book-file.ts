@@ -3,7 +3,7 @@
  * that it can be read line by line, since a book may have millions of runs.
  */
 
-import { type BookContents, KEYS, type Key, KINDS, type OneName } from "./kinds";
+import { type BookContents, KEYS, KINDS, type KindKey, type OneName } from "./kinds";
 import { textOfRunDay } from "./practice/run-day";
 
 export const BOOK_FORMAT = "dime-stack-book";
@@ -70,7 +70,7 @@ export function* writeLines(contents: BookContents): Generator<string> {
   yield `"${LAST_KEY}":${JSON.stringify(counts)}}\n`;
 }
 
-function writeItem<K extends Key>(key: K, item: BookContents[K][number]): string {
+function writeItem<K extends KindKey>(key: K, item: BookContents[K][number]): string {
   return key === "runs" ? textOfRunDay(item as BookContents["runs"][number]) : JSON.stringify(item);
 }
 
@@ -136,6 +136,6 @@ export function join(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
 }
 
 /** "fill", as a problem says it of an item. */
-export function itemOf(key: Key, index: number) {
+export function itemOf(key: KindKey, index: number) {
   return { what: KINDS[key].one, index };
 }

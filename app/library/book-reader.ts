@@ -15,7 +15,7 @@ import {
   LAST_KEY,
 } from "./book-file";
 import { firstFieldProblem } from "./field-problem";
-import { type BookContents, EMPTY_BOOK, KEYS, type Key, KINDS, type Loaded, loadKinds } from "./kinds";
+import { type BookContents, EMPTY_BOOK, KEYS, KINDS, type KindKey, type Loaded, loadKinds } from "./kinds";
 import { MAX_BOOK_BYTES } from "./limits";
 import { summariseDay } from "./practice/practice-day";
 import { type Run, runSchema } from "./practice/run";
@@ -33,14 +33,14 @@ const CHUNK = 256 * 1024;
 /** The version that brought runs by the day. */
 const DAYS_VERSION = 11;
 
-class Refusal extends Error {
+class BookRefusal extends Error {
   constructor(readonly problem: BookProblem) {
     super(problem.kind);
   }
 }
 
 function refuse(problem: BookProblem): never {
-  throw new Refusal(problem);
+  throw new BookRefusal(problem);
 }
 
 type Bytes = Uint8Array<ArrayBuffer>;
@@ -62,7 +62,7 @@ export async function readBook(
     const contents = inLines ? builder.contents() : await readWhole(bytes, onProgress, maxWhole);
     return { ok: true, ...contents };
   } catch (error) {
-    if (error instanceof Refusal) return { ok: false, problem: error.problem };
+    if (error instanceof BookRefusal) return { ok: false, problem: error.problem };
     // Too much for the stack or for memory.
     if (error instanceof RangeError) return { ok: false, problem: { kind: "too-deep", most: MAX_DEPTH } };
     throw error;
@@ -71,8 +71,8 @@ export async function readBook(
 
 /** Items as they come, checked one by one. */
 class BookBuilder {
-  private readonly items: Record<Key, unknown[]> = Object.fromEntries(KEYS.map((key) => [key, []])) as never;
-  private readonly ids: Record<Key, Set<string>> = Object.fromEntries(KEYS.map((key) => [key, new Set()])) as never;
+  private readonly items: Record<KindKey, unknown[]> = Object.fromEntries(KEYS.map((key) => [key, []])) as never;
+  private readonly ids: Record<KindKey, Set<string>> = Object.fromEntries(KEYS.map((key) => [key, new Set()])) as never;
   /** With their summaries: the runs themselves would take several times the memory. */
   private readonly days = new Map<number, SummarisedDay>();
   /** Runs of files that don't have them by the day. */
@@ -82,11 +82,11 @@ class BookBuilder {
   constructor(private readonly kinds: Loaded) {}
 
   /** How many of a kind there are; days, of runs. */
-  count(key: Key): number {
+  count(key: KindKey): number {
     return key === "runs" ? this.days.size : this.items[key].length;
   }
 
-  add(key: Exclude<Key, "runs">, item: unknown) {
+  add(key: Exclude<KindKey, "runs">, item: unknown) {
     const index = this.items[key].length;
     const read = (this.kinds[key].item as z.ZodType<{ readonly id: string }>).safeParse(item);
     if (!read.success) refuse(firstFieldProblem(read.error, item, { key, index }));
@@ -174,7 +174,7 @@ async function* piecesOf(bytes: Bytes, onProgress: (share: number) => void): Asy
       yield part.value;
     }
   } catch (error) {
-    if (error instanceof Refusal) throw error;
+    if (error instanceof BookRefusal) throw error;
     refuse({ kind: "damaged" });
   } finally {
     await reader.cancel().catch(() => {});
@@ -204,7 +204,7 @@ const SECTION = /^"([A-Za-z]{1,20})":(\[|\[\],)$/;
 /** False for a file that has another layout: nothing of it was taken then. */
 async function readByLine(bytes: Bytes, builder: BookBuilder, onProgress: (share: number) => void): Promise<boolean> {
   let number = 0;
-  let key: Key | null = null;
+  let key: KindKey | null = null;
   for await (const line of linesOf(bytes, onProgress)) {
     if (++number === 1) {
       if (line !== FIRST_LINE) return false;
@@ -253,14 +253,14 @@ function checkDepth(text: string) {
 }
 
 function checkCounts(text: string, builder: BookBuilder, line: number) {
-  const counts = z.partialRecord(z.enum(KEYS as [Key, ...Key[]]), z.number()).safeParse(parse(text, line)).data;
+  const counts = z.partialRecord(z.enum(KEYS as [KindKey, ...KindKey[]]), z.number()).safeParse(parse(text, line)).data;
   if (!counts) refuse({ kind: "not-json", line });
   for (const key of KEYS) {
     if ((counts?.[key] ?? 0) !== builder.count(key)) refuse({ kind: "cut-off", line });
   }
 }
 
-function isKey(name: string): name is Key {
+function isKey(name: string): name is KindKey {
   return Object.hasOwn(KINDS, name);
 }
 
@@ -270,7 +270,7 @@ function versionSchema(version: number) {
   return z.strictObject({
     format: z.literal(BOOK_FORMAT),
     version: z.literal(version),
-    ...(Object.fromEntries(had.map((key) => [key, z.array(z.unknown())])) as Record<Key, z.ZodArray<z.ZodUnknown>>),
+    ...(Object.fromEntries(had.map((key) => [key, z.array(z.unknown())])) as Record<KindKey, z.ZodArray<z.ZodUnknown>>),
     [LAST_KEY]: z.unknown().optional(),
   });
 }

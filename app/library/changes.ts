@@ -7,7 +7,7 @@ import type { DBCore, DBCoreMutateRequest, DBCoreTable, Dexie, Transaction } fro
 import { ROW_KEYS } from "./kinds";
 import { LAST_BACKUP, NEEDS_NO_BACKUP } from "./marks";
 
-export interface Change {
+export interface ChangeRow {
   /** Table and key of what changed. */
   readonly key: string;
   /** Another one for each change: a backup covers what it saw, and not what came after. */
@@ -19,7 +19,7 @@ const DAY = 24 * 60 * 60 * 1000;
 const PAGE = Math.random().toString(36).slice(2);
 let edits = 0;
 
-function changeOf(table: string, key: unknown): Change {
+function changeOf(table: string, key: unknown): ChangeRow {
   return { key: `${table}:${String(key)}`, edit: `${PAGE}-${edits++}` };
 }
 
@@ -78,7 +78,7 @@ export async function bringUpToChanges(transaction: Transaction): Promise<void> 
   const at = Math.max(last?.at ?? 0, given?.at ?? 0);
   // A backup in the future was made by a clock that was wrong: nobody knows when.
   const backup = at > Date.now() ? 0 : at;
-  const changes: Change[] = [];
+  const changes: ChangeRow[] = [];
   for (const name of ROW_KEYS) {
     await transaction.table(name).each(({ id, updatedAt = 0, deletedAt = 0 }: OldRow) => {
       if (Math.max(updatedAt, deletedAt) > backup) changes.push(changeOf(name, id));

@@ -5,9 +5,9 @@ import { verifySaves } from "~/data/autosave";
 import type { JournalTable } from "~/data/journal";
 import { limitWrites } from "~/data/limit-writes";
 import type { Row, RowTable } from "~/data/rows";
-import { isPassing, makeTrouble, troubleOf, within } from "~/data/trouble";
+import { isPassing, makeTrouble, troubleOf, withTimeout } from "~/data/trouble";
 import type { RudimentMark } from "./cell/content";
-import { bringUpToChanges, type Change, trackChanges } from "./changes";
+import { bringUpToChanges, type ChangeRow, trackChanges } from "./changes";
 import type { FlowRecordRow } from "./flow/record";
 import { type BookContents, type Contents, KEYS, KINDS, loadKinds, type RowKey } from "./kinds";
 import { isFirstTime } from "./marks";
@@ -61,7 +61,7 @@ export class BookDatabase extends Dexie {
   preferences!: Table<PreferencesRow, string>;
   marks!: Table<MarkRow, string>;
   journal!: JournalTable;
-  changes!: Table<Change, string>;
+  changes!: Table<ChangeRow, string>;
 
   constructor(name: string) {
     super(name);
@@ -127,7 +127,7 @@ export async function openDatabase(name: BookName): Promise<BookDatabase> {
   });
   for (let left = OPENING_TRIES; ; left--) {
     try {
-      await within(SILENT_AFTER, database.open(), () => makeTrouble(isBlocked ? "BlockedError" : "SilentError"));
+      await withTimeout(SILENT_AFTER, database.open(), () => makeTrouble(isBlocked ? "BlockedError" : "SilentError"));
       break;
     } catch (error) {
       // Right after a crash the browser may still hold the database's files.

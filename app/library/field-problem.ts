@@ -2,13 +2,13 @@
 
 import type { z } from "zod";
 import { type BookProblem, type FieldFault, itemOf } from "./book-file";
-import type { Key } from "./kinds";
+import type { KindKey } from "./kinds";
 
 /** The first thing that is wrong with `data`; `of` says which item of the file it is. */
 export function firstFieldProblem(
   error: z.ZodError,
   data: unknown,
-  of: { readonly key: Key; readonly index: number } | null = null,
+  of: { readonly key: KindKey; readonly index: number } | null = null,
 ): BookProblem {
   const issue = error.issues[0];
   const path = issue?.path ?? [];

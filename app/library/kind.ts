@@ -47,7 +47,7 @@ export function defineRows<Content>(given: RowKindGiven<Content>): RowKind<Conte
 }
 
 /** What is edited of a kind, and where it is kept meanwhile. */
-export interface Kept<Content> {
+export interface EditableKind<Content> {
   readonly key: Ref["key"];
   /** "fill": for what is said. */
   readonly what: string;
@@ -56,7 +56,7 @@ export interface Kept<Content> {
   readonly journal: Journal<Content>;
 }
 
-export function defineKept<Content>(given: Omit<Kept<Content>, "journal">): Kept<Content> {
+export function defineKept<Content>(given: Omit<EditableKind<Content>, "journal">): EditableKind<Content> {
   return { ...given, journal: new Journal(given.key, given.content) };
 }
 

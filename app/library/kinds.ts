@@ -11,7 +11,7 @@ import type { PlanRow } from "./practice/plan";
 import type { RunDay } from "./practice/run-day";
 import type { SearchContent } from "./search/content";
 
-interface KindEntry<Each extends keyof Contents | keyof Owns> {
+interface KindEntry<Each extends keyof Contents | keyof AttachedKinds> {
   /** "fill": what one of it is called. */
   readonly one: string;
   /** The first versions of the database and of the book file that have it. */
@@ -79,12 +79,12 @@ export const KINDS = {
     demo: "demo-flows-filled",
     load: () => import("./flow/record-kind"),
   },
-} as const satisfies { readonly [Each in keyof Contents | keyof Owns]: KindEntry<Each> };
+} as const satisfies { readonly [Each in keyof Contents | keyof AttachedKinds]: KindEntry<Each> };
 
-export type Key = keyof typeof KINDS;
-export const KEYS = Object.keys(KINDS) as Key[];
+export type KindKey = keyof typeof KINDS;
+export const KEYS = Object.keys(KINDS) as KindKey[];
 /** "fill", as it is said of one. */
-export type OneName = (typeof KINDS)[Key]["one"];
+export type OneName = (typeof KINDS)[KindKey]["one"];
 
 /** What the rows of each kind hold. */
 export interface Contents {
@@ -97,7 +97,7 @@ export interface Contents {
   readonly grooves: GrooveContent;
 }
 /** What belongs to other things, and has no row of its own. */
-export interface Owns {
+export interface AttachedKinds {
   readonly rudiments: RudimentMark;
   readonly plans: PlanRow;
   /** By the day. */
@@ -117,16 +117,16 @@ const IS_ROW: Readonly<Record<RowKey, true>> = {
 export const ROW_KEYS = Object.keys(IS_ROW) as RowKey[];
 /** The definitions of all kinds. */
 export type Loaded = { readonly [K in RowKey]: RowKind<Contents[K]> } & {
-  readonly [K in keyof Owns]: OwnKind<Owns[K]>;
+  readonly [K in keyof AttachedKinds]: OwnKind<AttachedKinds[K]>;
 };
 /** Items of each kind, as they travel. */
-export type Items = { readonly [K in RowKey]: Item<Contents[K]> } & Owns;
+export type Items = { readonly [K in RowKey]: Item<Contents[K]> } & AttachedKinds;
 /** All that a book holds. */
-export type BookContents = { readonly [K in Key]: readonly Items[K][] };
+export type BookContents = { readonly [K in KindKey]: readonly Items[K][] };
 
 /** A record with a value for every kind. */
-function forEachKind<Made>(make: (key: Key) => Made): Record<Key, Made> {
-  return Object.fromEntries(KEYS.map((key) => [key, make(key)])) as Record<Key, Made>;
+function forEachKind<Made>(make: (key: KindKey) => Made): Record<KindKey, Made> {
+  return Object.fromEntries(KEYS.map((key) => [key, make(key)])) as Record<KindKey, Made>;
 }
 
 export const EMPTY_BOOK: BookContents = forEachKind(() => []);

@@ -1,23 +1,23 @@
 /** What the screens of all kinds do to open something: its row, and an edit that was not saved in time. */
 
 import { flushSaves } from "~/data/autosave";
-import { type JournalEntry, pickUnsaved, type Sound, type Unsaved } from "~/data/journal";
+import { type JournalEntry, pickUnsaved, type Unsaved, type ValidEntry } from "~/data/journal";
 import { takeOldDrafts } from "~/data/old-drafts";
 import { openPages, type Page, thisPage } from "~/data/page";
 import { getRow, type Row, saveRow } from "~/data/rows";
 import { currentBook } from "./current";
 import type { BookDatabase } from "./database";
-import type { Kept } from "./kind";
+import type { EditableKind } from "./kind";
 
 export interface Opened<Content> {
-  readonly kept: Kept<Content>;
+  readonly kept: EditableKind<Content>;
   readonly row: Row<Content>;
   /** To go on with; null when everything was saved. */
   readonly unsaved: Unsaved<Content> | null;
 }
 
 /** Null when there is no such row. */
-export async function openRow<Content>(kept: Kept<Content>, id: string): Promise<Opened<Content> | null> {
+export async function openRow<Content>(kept: EditableKind<Content>, id: string): Promise<Opened<Content> | null> {
   await flushSaves();
   return openIn(await currentBook(), kept, id, thisPage(), await openPages());
 }
@@ -28,7 +28,7 @@ export async function openRow<Content>(kept: Kept<Content>, id: string): Promise
  */
 export async function openIn<Content>(
   book: BookDatabase,
-  kept: Kept<Content>,
+  kept: EditableKind<Content>,
   id: string,
   page: Page,
   open: ReadonlySet<string>,
@@ -46,7 +46,7 @@ export async function openIn<Content>(
     const row = (await getRow(table, id)) ?? (await recover(entries));
     if (!row) return null;
     const found = pickUnsaved(row, entries);
-    const isStale = (entry: JournalEntry) => pickUnsaved(row, [entry as Sound<Content>]) === null;
+    const isStale = (entry: JournalEntry) => pickUnsaved(row, [entry as ValidEntry<Content>]) === null;
     await book.journal.bulkDelete(entries.filter(isStale).map(({ key }) => key));
     if (!found) return { kept, row, unsaved: null };
     const { entry, baseRevision } = found;
@@ -56,7 +56,7 @@ export async function openIn<Content>(
   });
 
   /** What was typed into something that is not there any more is worth having. */
-  async function recover([entry]: readonly Sound<Content>[]): Promise<Row<Content> | null> {
+  async function recover([entry]: readonly ValidEntry<Content>[]): Promise<Row<Content> | null> {
     if (!entry) return null;
     const saved = await saveRow(table, id, null, entry.content, entry.by);
     return saved.kind === "saved" ? saved.row : null;

@@ -5,7 +5,7 @@ import { listBin, listRows } from "~/data/rows";
 import { bookName, currentBook } from "./current";
 import { signBook } from "./fill/first";
 import { loadPreferences } from "./preferences-store";
-import { settleJournal } from "./settle";
+import { recoverUnsaved } from "./recover";
 
 let isSettled = false;
 
@@ -14,7 +14,7 @@ export async function loadOwn() {
   await flushSaves();
   const book = await currentBook();
   // What another page left when it went away is in the lists from here on.
-  if (!isSettled) settleJournal(book).catch(console.error);
+  if (!isSettled) recoverUnsaved(book).catch(console.error);
   isSettled = true;
   const [preferences, own, binned] = await Promise.all([
     loadPreferences(book),

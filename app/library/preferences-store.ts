@@ -4,7 +4,7 @@ import { z } from "zod";
 import { SOUND_KITS } from "~/audio/sound-setup";
 import { PLAYER_LEVELS } from "~/core/player";
 import { CLICKS_ON, COUNT_STYLES } from "~/core/pulse";
-import { PLACES } from "~/core/stroke";
+import { KIT_VOICES } from "~/core/stroke";
 import { MAX_BPM, MIN_BPM, parseMeter } from "~/core/time";
 import { REPEAT_STYLES, SIXES } from "~/engrave/notation";
 import { listeningSchema } from "~/formats/listening-schema";
@@ -53,7 +53,7 @@ export const preferencesSchema = z.object({
   lessonParts: z.array(z.enum(SHEET_PARTS)),
   /** What keys and instruments of other programs' files are played on, where the player has said it; null for nothing. */
   noteMap: z
-    .record(z.string().min(1).max(80), z.enum(PLACES).nullable())
+    .record(z.string().min(1).max(80), z.enum(KIT_VOICES).nullable())
     .refine((map) => Object.keys(map).length <= MAX_NOTE_MAP, "has too many notes"),
   theme: z.enum(THEMES),
   letterKeys: z.enum(LETTER_KEYS),

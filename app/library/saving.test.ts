@@ -6,7 +6,7 @@ import type { JournalEntry } from "~/data/journal";
 import { Page } from "~/data/page";
 import { putAtOnce } from "~/data/put-at-once";
 import { addRow, amendRow, binRow, getRow, restoreRow, saveRow } from "~/data/rows";
-import { makeTrouble, troubleOf, within } from "~/data/trouble";
+import { makeTrouble, troubleOf, withTimeout } from "~/data/trouble";
 import { cellJournal, openBenchWork } from "./cell/bench-work";
 import type { BookDatabase } from "./database";
 import type { FillContent } from "./fill/content";
@@ -379,7 +379,7 @@ describe("trouble with the storage", () => {
     expect(troubleOf("anything")).toBe("other");
   });
   test("silence is trouble too", async () => {
-    await expect(within(5, new Promise(() => {})).catch(troubleOf)).resolves.toBe("silent");
-    await expect(within(50, Promise.resolve(7))).resolves.toBe(7);
+    await expect(withTimeout(5, new Promise(() => {})).catch(troubleOf)).resolves.toBe("silent");
+    await expect(withTimeout(50, Promise.resolve(7))).resolves.toBe(7);
   });
 });

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, vi } from "vitest";
 import { bpm } from "~/core/time";
 import { BookDatabase } from "./database";
 import { makeContent } from "./fill/content";
-import { type Key, KINDS } from "./kinds";
+import { KINDS, type KindKey } from "./kinds";
 import type { Run } from "./practice/run";
 
 /** The browser's storage, as far as the app uses it. */
@@ -68,7 +68,7 @@ export const fillOf = (text: string, name = "One") => makeContent({ text, name }
 /** A book file as an earlier version wrote it: without the kinds that came later. */
 export function asVersion(text: string, version: number): string {
   const kept = Object.entries(JSON.parse(text) as object).filter(
-    ([key]) => !(key in KINDS) || KINDS[key as Key].since.book <= version,
+    ([key]) => !(key in KINDS) || KINDS[key as KindKey].since.book <= version,
   );
   return JSON.stringify({ ...Object.fromEntries(kept), version });
 }

@@ -9,21 +9,21 @@ import {
   EMPTY_BOOK,
   type Items,
   KEYS,
-  type Key,
+  type KindKey,
   type Loaded,
   loadKinds,
   type RowKey,
 } from "./kinds";
-import { settleJournal } from "./settle";
+import { recoverUnsaved } from "./recover";
 
 /**
  * What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it, "merged" was put
  * together with what was there.
  */
 export type Taken = "added" | "same" | "beside" | "merged";
-export type ImportCount = Readonly<Record<Key, Readonly<Record<Taken, number>>>>;
+export type ImportCount = Readonly<Record<KindKey, Readonly<Record<Taken, number>>>>;
 
-type AnyKind = Awaited<ReturnType<typeof loadKinds>>[Key];
+type AnyKind = Awaited<ReturnType<typeof loadKinds>>[KindKey];
 /** A kind whatever its content: the list of kinds has put each with its own table. */
 type AnyRows = RowKind<unknown>;
 
@@ -35,7 +35,7 @@ function tableOf(book: BookDatabase, key: string): RowTable<unknown> {
   return book.table(key);
 }
 
-async function gatherKind(book: BookDatabase, key: Key, kind: AnyKind): Promise<readonly unknown[]> {
+async function gatherKind(book: BookDatabase, key: KindKey, kind: AnyKind): Promise<readonly unknown[]> {
   if (kind.shape === "own") return kind.gather(book);
   return (await listRows(tableOf(book, key))).map(toItem);
 }
@@ -43,9 +43,9 @@ async function gatherKind(book: BookDatabase, key: Key, kind: AnyKind): Promise<
 /** Everything but the bin and the settings. */
 export async function gatherBook(book: BookDatabase): Promise<BookContents> {
   const kinds = await loadKinds();
-  await settleJournal(book);
+  await recoverUnsaved(book);
   return book.transaction("r", book.allKinds, async () => {
-    const entries: [Key, readonly unknown[]][] = [];
+    const entries: [KindKey, readonly unknown[]][] = [];
     for (const key of KEYS) entries.push([key, await gatherKind(book, key, kinds[key])]);
     return Object.fromEntries(entries) as unknown as BookContents;
   });
@@ -59,7 +59,7 @@ export async function gatherWithRefs<K extends RowKey>(
 ): Promise<BookContents> {
   const kinds = await loadKinds();
   const found = new Map<string, Map<string, unknown>>();
-  const add = async (of: Key, item: Item<unknown>) => {
+  const add = async (of: KindKey, item: Item<unknown>) => {
     const own = found.get(of) ?? new Map<string, unknown>();
     found.set(of, own);
     if (own.has(item.id)) return;
@@ -107,7 +107,7 @@ interface Planned {
 /** What is to become of each item: decided for all before any is written, so that names can follow new ids. */
 async function planRows(
   book: BookDatabase,
-  key: Key,
+  key: KindKey,
   kind: AnyRows,
   items: readonly unknown[],
   idOf: (ref: Ref) => string,
@@ -174,7 +174,7 @@ interface ImportPlan {
 
 /** Reads only; `write` belongs into the same transaction. */
 async function planImport(book: BookDatabase, kinds: Loaded, contents: BookContents): Promise<ImportPlan> {
-  const plans = new Map<Key, Planned[]>();
+  const plans = new Map<KindKey, Planned[]>();
   const ids = new Map<string, string>();
   const idOf = ({ key, id }: Ref) => ids.get(`${key} ${id}`) ?? id;
   // What others name comes later in the list: its ids are known before theirs are compared.
@@ -185,7 +185,7 @@ async function planImport(book: BookDatabase, kinds: Loaded, contents: BookConte
     plans.set(key, planned);
     for (const { item, id } of planned) ids.set(`${key} ${item.id}`, id);
   }
-  const counts: Partial<Record<Key, Record<Taken, number>>> = {};
+  const counts: Partial<Record<KindKey, Record<Taken, number>>> = {};
   const writes: (() => Promise<unknown>)[] = [];
   for (const key of KEYS) {
     const kind = kinds[key];
@@ -225,7 +225,7 @@ export async function fillBook(
   book: BookDatabase,
   kinds: Loaded,
   contents: BookContents,
-  keys: readonly Key[],
+  keys: readonly KindKey[],
 ): Promise<void> {
   for (const key of keys) {
     const kind = kinds[key];

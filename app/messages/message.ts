@@ -14,9 +14,9 @@ export interface Contract {
 
 export type MessageName<Of extends Contract> = keyof Of["schemas"] & string;
 /** The fields of a message as a screen gives them. */
-export type Fields<Of extends Contract, Name extends MessageName<Of>> = Readonly<z.input<Of["schemas"][Name]>>;
+export type MessageFields<Of extends Contract, Name extends MessageName<Of>> = Readonly<z.input<Of["schemas"][Name]>>;
 
 /** Notes the messages that are acts in the journal, in the press itself. */
 export type ActNotes<Of extends Contract> = {
-  readonly [Name in MessageName<Of>]?: (fields: Fields<Of, Name>) => void;
+  readonly [Name in MessageName<Of>]?: (fields: MessageFields<Of, Name>) => void;
 };

@@ -2,10 +2,10 @@
 
 import { useCallback } from "react";
 import { useFetcher } from "react-router";
-import type { ActNotes, Contract, Fields, MessageName } from "./message";
+import type { ActNotes, Contract, MessageFields, MessageName } from "./message";
 
 export interface Messages<Of extends Contract> {
-  readonly send: <Name extends MessageName<Of>>(message: Name, fields: Fields<Of, Name>) => void;
+  readonly send: <Name extends MessageName<Of>>(message: Name, fields: MessageFields<Of, Name>) => void;
   /** Of the last message; undefined while one is on its way, and where the answer was another address. */
   readonly answer: Of["answer"] | undefined;
   readonly isBusy: boolean;

@@ -9,14 +9,14 @@ import type { Sheet } from "~/ink/page";
 import type { SheetPart } from "~/ink/paper-sizes";
 import { drawRail } from "~/ink/rail-picture";
 import { drawStack } from "~/ink/stack-picture";
-import { plainLine } from "~/library/phrase/phrase";
+import { canonicalLine } from "~/library/phrase/phrase";
 import { sayFeel } from "~/words/groove";
 import { capital } from "~/words/slot";
 import { nameRate, plural } from "~/words/time";
 import { wordFit, wordLanding } from "~/words/verdict";
 import { finishSheet } from "./finish";
 import type { Block } from "./flow";
-import { beside, measureFrame, type Part, pile, type SheetSetup } from "./page";
+import { beside, measureFrame, type PagePart, pile, type SheetSetup } from "./page";
 import { kitLegend, pictureIn, sayLimbs, staffBlocks, titleBlock } from "./parts";
 import { fillBars, formBars, type PaperFill, type PaperPlayer, planOf, type ReadFill, readFill } from "./read-fill";
 import { stepBlocks } from "./steps";
@@ -33,11 +33,11 @@ export function fillSheet(fill: PaperFill, who: PaperPlayer, setup: SheetSetup):
   const player = makePlayer(who.spec.kit, who.spec.limits, who.spec.hands);
   const read = readFill(fill, player);
   const title = fill.content.name || "Untitled fill";
-  const scene: Scene = { fill, read, who, player, width: frame.room.width, height: frame.room.height, title };
+  const scene: FillSheetScene = { fill, read, who, player, width: frame.room.width, height: frame.room.height, title };
   return finishSheet(title, fillBlocks(scene, new Set(setup.parts)), frame);
 }
 
-interface Scene {
+interface FillSheetScene {
   readonly fill: PaperFill;
   readonly read: ReadFill;
   readonly who: PaperPlayer;
@@ -47,7 +47,7 @@ interface Scene {
   readonly title: string;
 }
 
-function fillBlocks(scene: Scene, parts: ReadonlySet<SheetPart>): Block[] {
+function fillBlocks(scene: FillSheetScene, parts: ReadonlySet<SheetPart>): Block[] {
   const { read, fill, who, player, width } = scene;
   const { timeline, content } = read;
   const work = parts.has("tempos") || parts.has("steps") ? planOf(read, fill, player) : null;
@@ -59,7 +59,7 @@ function fillBlocks(scene: Scene, parts: ReadonlySet<SheetPart>): Block[] {
   if (parts.has("staff")) {
     const heading = { bpm: Math.round(content.tempo), ...sign, words: "" };
     const look = { meter: content.meter, width, brackets: true, heading };
-    const staff = staffBlocks(fillBars(read, who), look, `Staff: ${plainLine(content)}`);
+    const staff = staffBlocks(fillBars(read, who), look, `Staff: ${canonicalLine(content)}`);
     blocks.push(...staff.map((one, index) => (index === 0 ? { ...one, gap: 12 } : one)));
   }
   const picture = pictureBlock(scene, parts);
@@ -67,15 +67,15 @@ function fillBlocks(scene: Scene, parts: ReadonlySet<SheetPart>): Block[] {
   if (parts.has("rail")) {
     const { hands } = who.spec;
     const rail = drawRail(timeline, hands.leading, content.countStyle, width / COIN_SCALE);
-    blocks.push(block(pictureIn(rail, width, scene.height, COIN_SCALE, `Rail: ${plainLine(content)}`), 16));
+    blocks.push(block(pictureIn(rail, width, scene.height, COIN_SCALE, `Rail: ${canonicalLine(content)}`), 16));
   }
-  if (parts.has("line")) blocks.push(block(setText(plainLine(content), width, LINE), 14));
+  if (parts.has("line")) blocks.push(block(setText(canonicalLine(content), width, LINE), 14));
   if (parts.has("groove")) blocks.push(...grooveBlocks(scene));
   if (work && parts.has("steps")) blocks.push(...stepBlocks(work, width));
   return blocks;
 }
 
-function block(part: Part, gap: number, more: Partial<Block> = {}): Block {
+function block(part: PagePart, gap: number, more: Partial<Block> = {}): Block {
   return { ...part, gap, ...more };
 }
 
@@ -95,7 +95,7 @@ function sayWhat({ content, rate, setting }: ReadFill): string {
 }
 
 function headBlock(
-  { read, who, width, title, fill }: Scene,
+  { read, who, width, title, fill }: FillSheetScene,
   parts: ReadonlySet<SheetPart>,
   work: PlannedWork | null,
 ): Block {
@@ -106,14 +106,14 @@ function headBlock(
 }
 
 /** The stack, and beside it how the fill lands and what is played. */
-function pictureBlock(scene: Scene, parts: ReadonlySet<SheetPart>): Block | null {
+function pictureBlock(scene: FillSheetScene, parts: ReadonlySet<SheetPart>): Block | null {
   const { read, who, width, height } = scene;
   const { timeline, content } = read;
   const stack = drawStack(timeline, who.spec.hands.leading);
   const isWide = stack.width * COIN_SCALE > width * 0.62;
   const columnWidth =
     isWide || !parts.has("stack") ? width : width - Math.min(width * 0.6, stack.width * COIN_SCALE) - COLUMN_GAP;
-  const texts: Part[] = [];
+  const texts: PagePart[] = [];
   if (parts.has("landing")) texts.push(landingText(read, columnWidth));
   if (parts.has("legend")) {
     const title = setText("On the staff", columnWidth, HEADING, "h2");
@@ -131,14 +131,14 @@ function pictureBlock(scene: Scene, parts: ReadonlySet<SheetPart>): Block | null
     isWide ? width : width * 0.6,
     height * 0.7,
     COIN_SCALE,
-    `Stack: ${plainLine(content)}`,
+    `Stack: ${canonicalLine(content)}`,
   );
   if (texts.length === 0) return block(picture, 18);
   if (isWide) return block(pile([picture, words], 14), 18);
   return block(beside(picture, words, picture.width + COLUMN_GAP), 18);
 }
 
-function landingText({ fit, landing, content, rate }: ReadFill, width: number): Part {
+function landingText({ fit, landing, content, rate }: ReadFill, width: number): PagePart {
   const fits = wordFit(fit, content.meter as Meter, rate);
   const lands = wordLanding(landing);
   return pile(
@@ -152,7 +152,7 @@ function landingText({ fit, landing, content, rate }: ReadFill, width: number): 
   );
 }
 
-function grooveBlocks({ read, fill, who, player, width }: Scene): Block[] {
+function grooveBlocks({ read, fill, who, player, width }: FillSheetScene): Block[] {
   const { content, setting } = read;
   const bars = formBars(read, fill, player, who);
   const isAlone = content.grooveBars === 0;
@@ -160,11 +160,11 @@ function grooveBlocks({ read, fill, who, player, width }: Scene): Block[] {
   const form = isAlone
     ? "The fill loops without a groove"
     : `${plural(content.grooveBars, "bar")} of groove, then the fill`;
-  const cut = bars.length > MOST_BARS ? ` The first ${MOST_BARS} of ${bars.length} bars are shown.` : "";
+  const cut = bars.length > MAX_BARS ? ` The first ${MAX_BARS} of ${bars.length} bars are shown.` : "";
   const said = `${form}. ${capital(sayFeel(setting.feel))}.${cut}`;
   const head = pile([setText(name, width, HEADING, "h2"), setText(said, width, SMALL)], 2);
   const look = { meter: content.meter as Meter, width };
-  return [block(head, 20, { isWithNext: true }), ...staffBlocks(bars.slice(0, MOST_BARS), look, `Score: ${form}`)];
+  return [block(head, 20, { isWithNext: true }), ...staffBlocks(bars.slice(0, MAX_BARS), look, `Score: ${form}`)];
 }
 /** A loop that is longer is shown in part. */
-const MOST_BARS = 24;
+const MAX_BARS = 24;

@@ -1,6 +1,6 @@
 /** Blocks on pages, each page with its foot. */
 
-import type { Page, Sheet } from "~/ink/page";
+import type { InkPage, Sheet } from "~/ink/page";
 import { inkLine } from "~/ink/picture";
 import { placeWords, wordsWidth } from "~/ink/type";
 import { type Block, flow } from "./flow";
@@ -11,7 +11,7 @@ import { SMALL, setText } from "./text";
 export function finishSheet(title: string, blocks: readonly Block[], frame: Frame): Sheet {
   const { width, height, margin, units, room } = frame;
   const laid = flow(blocks, room.height);
-  const pages = laid.map((placed, index): Page => {
+  const pages = laid.map((placed, index): InkPage => {
     const groups = placed.flatMap(({ block: one, y }) => {
       // What is higher than a page by itself is made to fit it.
       const fit = one.height > room.height ? scalePart(one, room.height / one.height) : one;

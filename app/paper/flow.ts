@@ -1,8 +1,8 @@
 /** Blocks on pages: in their order, none cut, headings with what they head. */
 
-import type { Part } from "./page";
+import type { PagePart } from "./page";
 
-export interface Block extends Part {
+export interface Block extends PagePart {
   /** Room above it, unless it is the first on its page. */
   readonly gap: number;
   /** It is never the last on its page. */

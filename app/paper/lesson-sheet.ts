@@ -3,7 +3,7 @@
 import type { Groove } from "~/core/groove";
 import { readStickLine } from "~/core/line";
 import { makePlayer, type Player } from "~/core/player";
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { barTicks, bpm, type Meter, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { swingSign, tempoSign } from "~/engrave/draw/tempo";
@@ -14,12 +14,12 @@ import { inkLine } from "~/ink/picture";
 import { drawStack } from "~/ink/stack-picture";
 import { placeWords, wordsWidth } from "~/ink/type";
 import type { LessonContent, LessonFill, LessonItem } from "~/library/lesson/content";
-import { plainLine } from "~/library/phrase/phrase";
+import { canonicalLine } from "~/library/phrase/phrase";
 import { plural } from "~/words/time";
 import { wordLanding } from "~/words/verdict";
 import { finishSheet } from "./finish";
 import type { Block } from "./flow";
-import { measureFrame, type Part, pile, type SheetSetup } from "./page";
+import { measureFrame, type PagePart, pile, type SheetSetup } from "./page";
 import { kitLegend, pictureIn, sayLimbs, staffBlocks, tickBox, titleBlock } from "./parts";
 import { fillBars, type PaperFill, type PaperPlayer, planOf, readFill } from "./read-fill";
 import { BODY, HEADING, LABEL, LINE, SMALL, setText } from "./text";
@@ -46,7 +46,7 @@ export interface PaperLesson {
   readonly link: string | null;
 }
 
-interface Scene {
+interface LessonSheetScene {
   readonly lesson: PaperLesson;
   readonly who: PaperPlayer;
   readonly player: Player;
@@ -54,7 +54,7 @@ interface Scene {
   readonly height: number;
   readonly parts: ReadonlySet<SheetPart>;
   /** The drums and cymbals that were written so far, for the legend. */
-  readonly played: Set<Place>;
+  readonly played: Set<KitVoice>;
   readonly limbs: Set<string>;
 }
 
@@ -71,7 +71,7 @@ export function lessonSheet(lesson: PaperLesson, who: PaperPlayer, setup: SheetS
   const { width, height } = frame.room;
   const player = makePlayer(who.spec.kit, who.spec.limits, who.spec.hands);
   const parts = new Set(setup.parts);
-  const scene: Scene = { lesson, who, player, width, height, parts, played: new Set(), limbs: new Set() };
+  const scene: LessonSheetScene = { lesson, who, player, width, height, parts, played: new Set(), limbs: new Set() };
   const { content } = lesson;
   const title = content.name || "Untitled lesson";
   const count = content.items.filter(({ kind }) => kind !== "heading").length;
@@ -88,7 +88,7 @@ export function lessonSheet(lesson: PaperLesson, who: PaperPlayer, setup: SheetS
 }
 
 function headingBlock({ text, words, startsPage }: Extract<LessonItem, { kind: "heading" }>, width: number): Block {
-  const rule: Part = {
+  const rule: PagePart = {
     height: 8,
     groups: [
       { x: 0, y: 0, scale: 1, role: "none", ink: [inkLine([0, 2], [width, 2], 1.6, { kind: "rail", tone: "copper" })] },
@@ -99,7 +99,7 @@ function headingBlock({ text, words, startsPage }: Extract<LessonItem, { kind: "
   return { ...pile(texts, 3), gap: 24, isWithNext: true, ...(startsPage ? { startsPage } : {}) };
 }
 
-function itemBlocks(item: Exclude<LessonItem, { kind: "heading" }>, number: number, scene: Scene): Block[] {
+function itemBlocks(item: Exclude<LessonItem, { kind: "heading" }>, number: number, scene: LessonSheetScene): Block[] {
   const shown =
     item.kind === "fill"
       ? fillItem(item, scene)
@@ -112,7 +112,7 @@ function itemBlocks(item: Exclude<LessonItem, { kind: "heading" }>, number: numb
   return blocks.map((block, index) => ({ ...block, isWithNext: index < blocks.length - 1 }));
 }
 
-interface Shown {
+interface SheetItem {
   readonly name: string;
   /** At the right of its name. */
   readonly tempo: string;
@@ -120,12 +120,12 @@ interface Shown {
   readonly blocks: readonly Block[];
 }
 
-function missing(what: string): Shown {
+function missing(what: string): SheetItem {
   const words = setText(`This ${what} isn't in the book any more.`, 400, { ...BODY, tone: "nickel" });
   return { name: `Missing ${what}`, tempo: "", isLearned: false, blocks: [{ ...words, gap: 4 }] };
 }
 
-function fillItem({ of, from, to }: LessonFill, scene: Scene): Shown {
+function fillItem({ of, from, to }: LessonFill, scene: LessonSheetScene): SheetItem {
   const { lesson, who, player, width, parts, height } = scene;
   const fill = lesson.fills[of];
   if (!fill) return missing("fill");
@@ -138,13 +138,13 @@ function fillItem({ of, from, to }: LessonFill, scene: Scene): Shown {
   const blocks: Block[] = [];
   if (parts.has("staff") && timeline.slots.length > 0) {
     const look = { meter: content.meter as Meter, width, brackets: true };
-    blocks.push(...staffBlocks(fillBars(read, who), look, `Staff: ${plainLine(content)}`));
+    blocks.push(...staffBlocks(fillBars(read, who), look, `Staff: ${canonicalLine(content)}`));
   }
   if (parts.has("stack") && timeline.slots.length > 0) {
     const stack = drawStack(timeline, who.spec.hands.leading, 4);
-    blocks.push({ ...pictureIn(stack, width, height / 3, COIN_SCALE, `Stack: ${plainLine(content)}`), gap: 8 });
+    blocks.push({ ...pictureIn(stack, width, height / 3, COIN_SCALE, `Stack: ${canonicalLine(content)}`), gap: 8 });
   }
-  if (parts.has("line")) blocks.push({ ...setText(plainLine(content), width, LINE), gap: 6 });
+  if (parts.has("line")) blocks.push({ ...setText(canonicalLine(content), width, LINE), gap: 6 });
   if (parts.has("landing")) {
     blocks.push({ ...setText(`${wordLanding(read.landing).headline}.`, width, SMALL), gap: 4 });
   }
@@ -156,7 +156,7 @@ function fillItem({ of, from, to }: LessonFill, scene: Scene): Shown {
   };
 }
 
-function cellItem(of: string, scene: Scene): Shown {
+function cellItem(of: string, scene: LessonSheetScene): SheetItem {
   const cell = scene.lesson.cells[of];
   const line = cell ? readStickLine(cell.text).line : null;
   if (!cell || !line) return missing("cell");
@@ -167,7 +167,7 @@ function cellItem(of: string, scene: Scene): Shown {
   return { name: cell.name, tempo: "", isLearned: false, blocks: lineBlocks(timeline, scene) };
 }
 
-function grooveItem(of: string, scene: Scene): Shown {
+function grooveItem(of: string, scene: LessonSheetScene): SheetItem {
   const found = scene.lesson.grooves[of];
   if (!found) return missing("groove");
   const { groove, name, slowest, fastest } = found;
@@ -192,7 +192,7 @@ function grooveItem(of: string, scene: Scene): Shown {
 
 function lineBlocks(
   timeline: ReturnType<typeof layOut>,
-  scene: Scene,
+  scene: LessonSheetScene,
   heading?: Parameters<typeof staffBlocks>[1]["heading"],
 ): Block[] {
   note(scene, timeline);
@@ -201,7 +201,7 @@ function lineBlocks(
   return staffBlocks(bars, look, "Staff");
 }
 
-function note({ played, limbs }: Scene, { events }: ReturnType<typeof layOut>) {
+function note({ played, limbs }: LessonSheetScene, { events }: ReturnType<typeof layOut>) {
   for (const { place, limb } of events) {
     played.add(place);
     limbs.add(limb);
@@ -209,7 +209,12 @@ function note({ played, limbs }: Scene, { events }: ReturnType<typeof layOut>) {
 }
 
 /** Number, name and tempos in a line, with a box to tick; under it what the teacher says. */
-function itemHead(number: number, shown: Shown, item: Exclude<LessonItem, { kind: "heading" }>, width: number): Block {
+function itemHead(
+  number: number,
+  shown: SheetItem,
+  item: Exclude<LessonItem, { kind: "heading" }>,
+  width: number,
+): Block {
   const right = [...(item.day === null ? [] : [`Day ${item.day}`]), ...(shown.tempo ? [shown.tempo] : [])].join(" · ");
   const rightWidth = right ? wordsWidth(right, LABEL.size, LABEL.face) + 14 : 0;
   const name = setText(shown.name, width - EDGE - BOX - 10 - rightWidth, NAME, "h2");
@@ -220,7 +225,7 @@ function itemHead(number: number, shown: Shown, item: Exclude<LessonItem, { kind
       ? [placeWords(right, width - BOX - rightWidth + 4, 11, LABEL, { kind: "text", tone: "nickel" }, false)]
       : []),
   ];
-  const line: Part = {
+  const line: PagePart = {
     height: name.height,
     groups: [{ x: 0, y: 0, scale: 1, role: "text", ink }, ...name.groups.map((group) => ({ ...group, x: EDGE }))],
   };
@@ -230,7 +235,7 @@ function itemHead(number: number, shown: Shown, item: Exclude<LessonItem, { kind
   return { ...part, gap: 22, ...(item.startsPage ? { startsPage: true } : {}) };
 }
 
-function legendBlock({ played, limbs, width }: Scene): Block {
+function legendBlock({ played, limbs, width }: LessonSheetScene): Block {
   const legend = kitLegend(played, width);
   const part = pile([setText("On the staff", width, HEADING, "h2"), legend, setText(sayLimbs(limbs), width, SMALL)], 5);
   return { ...part, gap: 26 };

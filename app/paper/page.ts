@@ -4,7 +4,7 @@ import type { PageGroup } from "~/ink/page";
 import { measurePaper, type PageSetup, type SheetPart } from "~/ink/paper-sizes";
 
 /** Ink that is placed as one: its corner at 0, 0. */
-export interface Part {
+export interface PagePart {
   readonly height: number;
   readonly groups: readonly PageGroup[];
 }
@@ -43,13 +43,13 @@ export function moveGroups(groups: readonly PageGroup[], dx: number, dy: number)
 }
 
 /** The same part smaller or larger. */
-export function scalePart({ height, groups }: Part, by: number): Part {
+export function scalePart({ height, groups }: PagePart, by: number): PagePart {
   const scaled = groups.map(({ x, y, scale, ...rest }) => ({ ...rest, x: x * by, y: y * by, scale: scale * by }));
   return { height: height * by, groups: scaled };
 }
 
 /** Parts under one another. */
-export function pile(parts: readonly Part[], gap: number): Part {
+export function pile(parts: readonly PagePart[], gap: number): PagePart {
   let height = 0;
   const groups: PageGroup[] = [];
   for (const [index, part] of parts.entries()) {
@@ -61,7 +61,7 @@ export function pile(parts: readonly Part[], gap: number): Part {
 }
 
 /** Two parts side by side, the second one from `x` on. */
-export function beside(left: Part, right: Part, x: number): Part {
+export function beside(left: PagePart, right: PagePart, x: number): PagePart {
   return {
     height: Math.max(left.height, right.height),
     groups: [...left.groups, ...moveGroups(right.groups, x, 0)],

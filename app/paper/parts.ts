@@ -1,6 +1,6 @@
 /** What stands on the page of a fill, part by part. */
 
-import { LIMBS, PLACE_NAMES, type Place } from "~/core/stroke";
+import { KIT_VOICE_NAMES, type KitVoice, LIMBS } from "~/core/stroke";
 import type { StaffLook } from "~/engrave/draw/drawn";
 import { drawStaff } from "~/engrave/draw/staff";
 import { headSign, stepOf } from "~/engrave/heads";
@@ -12,7 +12,7 @@ import { scanCode } from "~/ink/scan-code";
 import { placeSign } from "~/ink/type";
 import { capital, LIMB_NAMES } from "~/words/slot";
 import type { Block } from "./flow";
-import { beside, type Part, pile } from "./page";
+import { beside, type PagePart, pile } from "./page";
 import { BODY, LABEL, SMALL, setText, TITLE } from "./text";
 
 /** Between the lines of a score that stand together. */
@@ -46,7 +46,7 @@ export function pictureIn(
   height: number,
   most: number,
   alt: string,
-): Part & { width: number } {
+): PagePart & { width: number } {
   const scale = Math.min(most, width / Math.max(1, picture.width), height / Math.max(1, picture.height));
   return {
     width: picture.width * scale,
@@ -59,14 +59,14 @@ export function pictureIn(
 const LEGEND = { staff: 32, row: 40, space: 5.5, type: 22 };
 
 /** Where each drum and cymbal that is played stands on the staff, from high to low. */
-export function kitLegend(played: ReadonlySet<Place>, width: number): Part {
+export function kitLegend(played: ReadonlySet<KitVoice>, width: number): PagePart {
   const places = [...played].sort((a, b) => stepOf(b) - stepOf(a));
   const column = Math.min(width, 122);
   const columns = Math.max(1, Math.floor(width / column));
   const rows = Math.ceil(places.length / columns);
-  const groups: Part["groups"] = places.flatMap((place, index) => {
+  const groups: PagePart["groups"] = places.flatMap((place, index) => {
     const [x, y] = [(index % columns) * column, Math.floor(index / columns) * LEGEND.row];
-    const name = setText(capital(PLACE_NAMES[place]), column - LEGEND.staff - 10, LABEL);
+    const name = setText(capital(KIT_VOICE_NAMES[place]), column - LEGEND.staff - 10, LABEL);
     return [
       { x, y, scale: 1, ink: legendStaff(place), role: "none" as const },
       ...name.groups.map((group) => ({ ...group, x: x + LEGEND.staff + 7, y: y + 19 - name.height / 2 })),
@@ -75,7 +75,7 @@ export function kitLegend(played: ReadonlySet<Place>, width: number): Part {
   return { height: rows * LEGEND.row, groups };
 }
 
-function legendStaff(place: Place): Ink[] {
+function legendStaff(place: KitVoice): Ink[] {
   const middle = 19;
   const lines = [-2, -1, 0, 1, 2].map((line) => {
     const y = middle + line * LEGEND.space;
@@ -102,7 +102,7 @@ export function titleBlock(
   lines: readonly string[],
   link: string | null,
   width: number,
-  below: (room: number) => readonly Part[] = () => [],
+  below: (room: number) => readonly PagePart[] = () => [],
 ): Block {
   const code = link ? scanCode(link) : null;
   const room = code ? width - CODE - 26 : width;

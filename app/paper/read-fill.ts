@@ -5,8 +5,8 @@ import {
   type Arrangement,
   arrange,
   crashOf,
-  type Form,
   type Groove,
+  type LoopForm,
   layOutGroove,
   measureForm,
   playedUnder,
@@ -22,7 +22,7 @@ import { makeFormScore } from "~/engrave/form-score";
 import type { RepeatStyle, Sixes } from "~/engrave/notation";
 import { makeScore, type StaffBar } from "~/engrave/score";
 import type { FillContent } from "~/library/fill/content";
-import { soundLine, toPhrase } from "~/library/phrase/phrase";
+import { lastValidLine, toPhrase } from "~/library/phrase/phrase";
 import { toSetting } from "~/library/phrase/setting";
 import { newPlan, type PlanRow } from "~/library/practice/plan";
 
@@ -59,11 +59,11 @@ export interface ReadFill {
   readonly landing: Landing | null;
   readonly setting: Setting;
   readonly arrangement: Arrangement;
-  readonly form: Form;
+  readonly form: LoopForm;
 }
 
 export function readFill({ content, groove: { groove } }: PaperFill, player: Player): ReadFill {
-  const line = soundLine(content);
+  const line = lastValidLine(content);
   const pulse = pulseInGroove(groove, content.meter, content.grooveBars);
   const phrase = { ...toPhrase(content, line), pulse };
   const timeline = layOut(phrase, player.kit);

@@ -7,7 +7,7 @@ import { placeWords, wordsWidth } from "~/ink/type";
 import { nameStep } from "~/words/practice";
 import { plural } from "~/words/time";
 import type { Block } from "./flow";
-import { beside, type Part, pile } from "./page";
+import { beside, type PagePart, pile } from "./page";
 import { tickBox } from "./parts";
 import { BODY, HEADING, LABEL, SMALL, setText } from "./text";
 
@@ -43,7 +43,7 @@ function sayHow({ steps }: PlannedWork): string {
   return passed > 0 ? `${passed} of ${all} learned so far. ${how}` : how;
 }
 
-function stepRow(step: PlannedStep, number: number, width: number): Part {
+function stepRow(step: PlannedStep, number: number, width: number): PagePart {
   const [from, to] = [Math.round(step.start), Math.round(step.goal)];
   const tempo = from === to ? `${to} bpm` : `${from} to ${to} bpm`;
   const tempoWidth = wordsWidth(tempo, LABEL.size, LABEL.face);

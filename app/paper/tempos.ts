@@ -5,7 +5,7 @@ import type { Ink } from "~/ink/ink";
 import { inkLine } from "~/ink/picture";
 import { placeWords } from "~/ink/type";
 import { TEMPO_NAMES } from "~/words/sheet";
-import type { Part } from "./page";
+import type { PagePart } from "./page";
 
 const NUMBER = { size: 19, face: "display-600" } as const;
 const WORDS = { size: 10.5, face: "sans-400" } as const;
@@ -15,7 +15,7 @@ const QUIET = { kind: "text", tone: "nickel" } as const;
 const [NAME_Y, NUMBER_Y, DOTS_Y] = [14, 34, 28];
 
 /** `home`: beats a minute at which it is written. The goal is left out where it is the same. */
-export function tempoLine(home: number, { learning, goal }: Tempos, width: number): Part {
+export function tempoLine(home: number, { learning, goal }: Tempos, width: number): PagePart {
   const written = Math.round(home);
   const marks: (readonly [name: string, tempo: number])[] = [
     [TEMPO_NAMES.learning, Math.round(learning)],

@@ -1,14 +1,14 @@
 /** Words on a page, broken into lines. */
 
-import type { Face, Tone } from "~/ink/ink";
+import type { Face, InkTone } from "~/ink/ink";
 import type { GroupRole } from "~/ink/page";
 import { ascentOf, placeWords, wordsWidth } from "~/ink/type";
-import type { Part } from "./page";
+import type { PagePart } from "./page";
 
 export interface TextLook {
   readonly size: number;
   readonly face: Face;
-  readonly tone?: Tone;
+  readonly tone?: InkTone;
   readonly href?: string;
 }
 
@@ -57,7 +57,7 @@ function lettersWithin(word: string, width: number, size: number, face: Face): n
 }
 
 /** Text from the upper left corner on. */
-export function setText(text: string, width: number, look: TextLook, role: GroupRole = "text"): Part {
+export function setText(text: string, width: number, look: TextLook, role: GroupRole = "text"): PagePart {
   const { size, face, tone, href } = look;
   const lines = breakLines(text, width, look);
   const leading = size * LEADING;

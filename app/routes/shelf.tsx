@@ -9,7 +9,7 @@ import { listFills } from "~/library/fill/fills";
 import { FIRST_FILLS, hasBook } from "~/library/fill/first";
 import { welcome } from "~/library/fill/welcome";
 import { listGrooves } from "~/library/groove/list";
-import { settleJournal } from "~/library/settle";
+import { recoverUnsaved } from "~/library/recover";
 import { ShelfScreen } from "~/screens/shelf/screen";
 import { ScreenShape } from "~/ui/screen-shape";
 import type { Route } from "./+types/shelf";
@@ -33,7 +33,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   if ((await welcome(book, name, async () => (await serverLoader()).starter)) && isVisit) {
     throw redirect(addressOf(FIRST_FILLS[name], "stack"));
   }
-  await settleJournal(book);
+  await recoverUnsaved(book);
   const [fills, lessons, grooves, bin, binnedLessons, plans, backup] = await Promise.all([
     listFills(book),
     listRows(book.lessons),

@@ -87,7 +87,7 @@ export function BareShell({ children }: { readonly children: React.ReactNode }) 
   );
 }
 
-interface FrameProps {
+interface ShellFrameProps {
   /** At the end of the bar at the top. */
   readonly extra: React.ReactNode;
   /** The last place of the bar at the foot of a phone. */
@@ -95,7 +95,7 @@ interface FrameProps {
   readonly children: React.ReactNode;
 }
 
-function Frame({ extra, more, children }: FrameProps) {
+function Frame({ extra, more, children }: ShellFrameProps) {
   return (
     <div className="min-h-dvh flex flex-col">
       <a href="#content" className="sr-only focus:not-sr-only focus:absolute focus:p-2 focus:bg-base-100 z-50">

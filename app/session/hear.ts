@@ -2,7 +2,7 @@
 
 import { useCallback } from "react";
 import { isPlayable } from "~/core/kit";
-import { LIMBS, type Place } from "~/core/stroke";
+import { type KitVoice, LIMBS } from "~/core/stroke";
 import { usePlayer } from "./player";
 import { useSound } from "./session";
 
@@ -10,11 +10,11 @@ import { useSound } from "./session";
 const FORCE = 1.4;
 
 /** Sounds a place, unless something plays: then it is heard in its place. */
-export function useHear(): (place: Place) => void {
+export function useHear(): (place: KitVoice) => void {
   const sound = useSound();
   const { kit, hands } = usePlayer();
   return useCallback(
-    (place: Place) => {
+    (place: KitVoice) => {
       const limb = [hands.leading, ...LIMBS].find((one) => isPlayable(kit, one, place));
       if (limb) void sound.preview({ limb, place, force: FORCE, technique: "plain" });
     },

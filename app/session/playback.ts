@@ -22,11 +22,11 @@ export interface PlaybackOptions {
   /** What to play now, repeat by repeat; a new function when there is something else to be heard. */
   readonly makeScore: ScoreSource;
   /** Told at every frame where the ear is; null when nothing sounds. */
-  readonly onFrame?: (heard: Heard | null) => void;
+  readonly onFrame?: (heard: HeardPosition | null) => void;
 }
 
 /** Where the ear is. */
-export interface Heard {
+export interface HeardPosition {
   /** Ticks from the phrase's first bar line, as it is written. */
   readonly inPhrase: number;
   /** Ticks in the whole form, groove bars and all, as it sounds; null where only a part goes round. */

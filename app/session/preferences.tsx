@@ -5,9 +5,9 @@ import { bookName, currentBook, openedBook } from "~/library/current";
 import { keepChoices } from "~/library/keep-choices";
 import { DEFAULT_PREFERENCES, type Preferences, withoutStored } from "~/library/preferences";
 
-type Change = (change: Partial<Preferences>) => void;
+type ChangePreferences = (change: Partial<Preferences>) => void;
 
-const PreferencesContext = createContext<readonly [Preferences, Change]>([DEFAULT_PREFERENCES, () => {}]);
+const PreferencesContext = createContext<readonly [Preferences, ChangePreferences]>([DEFAULT_PREFERENCES, () => {}]);
 
 interface PreferencesProviderProps {
   readonly stored: Preferences;
@@ -20,7 +20,7 @@ export function PreferencesProvider({ stored: loaded, children }: PreferencesPro
   // What was chosen is shown at once, and until it is read back. What the browser can't store holds while the page is open.
   const [chosen, setChosen] = useState<Partial<Preferences>>({});
   const channel = useRef<BroadcastChannel | null>(null);
-  const change = useCallback<Change>((part) => {
+  const change = useCallback<ChangePreferences>((part) => {
     setChosen((others) => ({ ...others, ...part }));
     keep(part, (error) => (error ? console.error(error) : channel.current?.postMessage(Object.keys(part))));
   }, []);
@@ -60,6 +60,6 @@ function keep(part: Partial<Preferences>, done: (error: unknown) => void) {
   else currentBook().then((opened) => keepChoices(opened, part, done), done);
 }
 
-export function usePreferences(): readonly [Preferences, Change] {
+export function usePreferences(): readonly [Preferences, ChangePreferences] {
   return useContext(PreferencesContext);
 }

@@ -3,14 +3,14 @@
 import { createContext, useContext, useState } from "react";
 import { useStore } from "zustand";
 import { createStore, type StoreApi } from "zustand/vanilla";
-import { Sound } from "~/audio/playing";
-import { createLights, type Lights, LightsContext } from "~/views/lighting";
+import { SoundOutput } from "~/audio/playing";
+import { createHighlights, type Highlights, HighlightsContext } from "~/views/lighting";
 import { AS_WRITTEN, type Practice } from "./practice";
 import { soundMaking } from "./sounds";
 
 export interface Session {
-  readonly sound: Sound;
-  readonly lights: Lights;
+  readonly sound: SoundOutput;
+  readonly lights: Highlights;
   /** How something is practised at the moment. */
   readonly practice: StoreApi<Practice>;
   /** The cell that a choice of several began with; null when one note is chosen. */
@@ -25,8 +25,8 @@ export interface Session {
 export function createSession(): Session {
   const notices = createStore<{ readonly words: string }>(() => ({ words: "" }));
   return {
-    sound: new Sound(soundMaking),
-    lights: createLights(),
+    sound: new SoundOutput(soundMaking),
+    lights: createHighlights(),
     practice: createStore<Practice>(() => AS_WRITTEN),
     anchor: createStore<{ readonly cell: number | null }>(() => ({ cell: null })),
     notices,
@@ -47,12 +47,12 @@ export function SessionProvider({ children }: { readonly children: React.ReactNo
   const [session] = useState(createSession);
   return (
     <SessionContext value={session}>
-      <LightsContext value={session.lights}>{children}</LightsContext>
+      <HighlightsContext value={session.lights}>{children}</HighlightsContext>
     </SessionContext>
   );
 }
 
-export function useSound(): Sound {
+export function useSound(): SoundOutput {
   return useSession().sound;
 }
 

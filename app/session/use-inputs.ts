@@ -9,13 +9,13 @@ import { mapPads } from "~/input/midi-message";
 import type { OnHit } from "~/input/raw-hit";
 import { usePlayer } from "./player";
 
-interface Scene {
+interface InputScene {
   readonly listening: Listening;
   readonly onHit: OnHit;
   readonly kit: Kit;
 }
 /** Opens an input; what is set up of it is read as it is at each hit. Returns how to close it. */
-type Opener = (scene: { readonly current: Scene }, onMidi: (state: MidiState | null) => void) => () => void;
+type Opener = (scene: { readonly current: InputScene }, onMidi: (state: MidiState | null) => void) => () => void;
 
 const nothing: Opener = () => () => {};
 

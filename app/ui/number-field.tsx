@@ -1,5 +1,5 @@
 import { lazy } from "react";
-import { Later } from "~/views/later";
+import { AfterHydration } from "~/views/after-hydration";
 import type { NumberFieldProps } from "./number-field-input";
 
 // The package behind it is more than a first screen should wait for.
@@ -23,8 +23,8 @@ export function NumberField(props: NumberFieldProps) {
     </div>
   );
   return (
-    <Later fallback={still}>
+    <AfterHydration fallback={still}>
       <Input {...props} />
-    </Later>
+    </AfterHydration>
   );
 }

@@ -2,12 +2,12 @@
 
 import { useMemo, useState } from "react";
 import { plural } from "~/words/time";
-import { Alarm } from "./alarm";
 import { Check } from "./check";
+import { InlineError } from "./inline-error";
 import { Modal } from "./modal";
 import { Tabs } from "./tabs";
 
-export interface Choice {
+export interface PickChoice {
   readonly id: string;
   readonly name: string;
   readonly tags: readonly string[];
@@ -20,7 +20,7 @@ export interface PickTab<Kind extends string> {
   /** "Fills", and "fill" for one. */
   readonly name: string;
   readonly one: string;
-  readonly choices: readonly Choice[];
+  readonly choices: readonly PickChoice[];
 }
 
 export interface PickDialogProps<Kind extends string> {
@@ -121,7 +121,7 @@ export default function PickDialog<Kind extends string>(props: PickDialogProps<K
         >
           {picked.length === 0 ? "Choose some first" : `Add ${plural(picked.length, one)}`}
         </button>
-        <Alarm words={isTooMany ? `You can add ${most} more. Deselect some first.` : null} />
+        <InlineError words={isTooMany ? `You can add ${most} more. Deselect some first.` : null} />
       </div>
     </Modal>
   );

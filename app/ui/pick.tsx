@@ -1,7 +1,7 @@
 import { lazy } from "react";
 import type { PickDialogProps } from "./pick-dialog";
 
-export type { Choice, PickTab } from "./pick-dialog";
+export type { PickChoice, PickTab } from "./pick-dialog";
 
 /** The dialog comes when it is opened. */
 export const PickDialog = lazy(() => import("./pick-dialog")) as <Kind extends string>(

@@ -1,9 +1,9 @@
 /** The sign of a verdict: its icon, its colour, and the word for who does not see either. */
 
-import type { Tone } from "~/words/verdict";
+import type { VerdictTone } from "~/words/verdict";
 import { Check, CircleAlert, CircleDashed, Minus } from "./icons";
 
-export const TONES: Record<Tone, { icon: typeof Check; className: string; says: string }> = {
+export const TONES: Record<VerdictTone, { icon: typeof Check; className: string; says: string }> = {
   good: { icon: Check, className: "text-accent", says: "good" },
   open: { icon: CircleDashed, className: "text-primary", says: "open" },
   bad: { icon: CircleAlert, className: "text-error", says: "take care" },

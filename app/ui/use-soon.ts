@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef } from "react";
 
 /** Milliseconds after the last key until what was typed counts, even if its field isn't left. */
-const SOON = 600;
+const DEBOUNCE_MS = 600;
 
 /** For fields that wait until typing is over: runs the latest work soon, or when the field goes away. `null` calls it off. */
 export function useSoon(): (work: (() => void) | null) => void {
@@ -14,7 +14,7 @@ export function useSoon(): (work: (() => void) | null) => void {
       waiting.current = null;
       work();
     };
-    waiting.current = { work, timer: setTimeout(run, SOON) };
+    waiting.current = { work, timer: setTimeout(run, DEBOUNCE_MS) };
   }, []);
   useEffect(() => {
     const leave = () => {

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { Volume2 } from "./icons";
 
 /** Milliseconds between two steps that are stored. */
-const REST = 150;
+const DEBOUNCE_MS = 150;
 
 interface FaderProps {
   /** 0 to 1. */
@@ -16,7 +16,7 @@ interface FaderProps {
 }
 
 /**
- * It moves at once and is stored at once, then again as often as {@link REST} allows, so that dragging it doesn't fill the database
+ * It moves at once and is stored at once, then again as often as {@link DEBOUNCE_MS} allows, so that dragging it doesn't fill the database
  * with steps. Moved and left behind in between, it is stored all the same.
  */
 export function Fader({ value, onValue, isDisabled = false, title, className = "w-24", children }: FaderProps) {
@@ -32,7 +32,7 @@ export function Fader({ value, onValue, isDisabled = false, title, className = "
   };
   useEffect(() => {
     if (moved === null) return;
-    const rest = setTimeout(() => tell.current(), Math.max(0, REST - (performance.now() - told.current)));
+    const rest = setTimeout(() => tell.current(), Math.max(0, DEBOUNCE_MS - (performance.now() - told.current)));
     return () => clearTimeout(rest);
   }, [moved]);
   useEffect(() => {
@@ -56,7 +56,7 @@ export function Fader({ value, onValue, isDisabled = false, title, className = "
         onChange={(event) => {
           const next = Number(event.target.value) / 100;
           // The first step of a move at once: the page may be gone before another turn.
-          if (performance.now() - told.current < REST) return setMoved(next);
+          if (performance.now() - told.current < DEBOUNCE_MS) return setMoved(next);
           told.current = performance.now();
           onValue(next);
         }}

@@ -8,17 +8,17 @@ import { formatSlots } from "~/core/line";
 import type { Hand, Slot } from "~/core/stroke";
 import { Coin } from "./coin";
 
-interface Drawn {
+interface DrawnCoin {
   readonly id: string;
   readonly slot: Slot;
   readonly strongHand: Hand;
 }
 
 /** A book cannot fill the page with drawings: coins beyond this many kinds are drawn where they stand. */
-const MOST_KINDS = 1_500;
+const MAX_KINDS = 1_500;
 
-const kinds = new Map<string, Drawn>();
-let published: readonly Drawn[] = [];
+const kinds = new Map<string, DrawnCoin>();
+let published: readonly DrawnCoin[] = [];
 const listeners = new Set<() => void>();
 
 function publish() {
@@ -37,7 +37,7 @@ function nameDrawing(slot: Slot, strongHand: Hand): string | null {
   const kind = `${strongHand} ${formatSlots([slot])}`;
   const known = kinds.get(kind);
   if (known) return known.id;
-  if (kinds.size >= MOST_KINDS) return null;
+  if (kinds.size >= MAX_KINDS) return null;
   const id = `coin-${kinds.size}`;
   kinds.set(kind, { id, slot, strongHand });
   return id;

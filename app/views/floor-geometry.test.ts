@@ -2,13 +2,13 @@ import { describe, expect, test } from "vitest";
 import { surfaceAt, usualSurface } from "~/core/kit";
 import { readStickLine } from "~/core/line";
 import { limitsOf, makePlayer } from "~/core/player";
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { barTicks, bpm, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { drawThreads, frameKit, handAt, layCoins, onThread, traceHands } from "./floor-geometry";
 
 const METER = { beats: 4, unit: 4 } as const;
-const KIT = { surfaces: (["sn", "t1", "f1", "hh", "rd", "kk", "hp"] as Place[]).map(usualSurface) };
+const KIT = { surfaces: (["sn", "t1", "f1", "hh", "rd", "kk", "hp"] as KitVoice[]).map(usualSurface) };
 const TRAVEL = makePlayer(KIT, limitsOf("working", "R"));
 
 function laid(text: string, tempo = 100) {

@@ -1,8 +1,8 @@
 /** Where things are drawn on the floor plan, in centimetres with y towards the reader, and where hands are at a moment. */
 
-import { basePlace, distanceBetween, type Kit, type Surface, surfaceAt } from "~/core/kit";
+import { basePlace, distanceBetween, type Kit, type KitPiece, surfaceAt } from "~/core/kit";
 import { listMotions, type Motion, type Player } from "~/core/player";
-import { type Hand, isHand, type Place } from "~/core/stroke";
+import { type Hand, isHand, type KitVoice } from "~/core/stroke";
 import { tempoUnitTicks } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
 
@@ -34,7 +34,7 @@ export function frameHands(kit: Kit): ViewBox {
   );
 }
 
-function frameSurfaces(surfaces: readonly Surface[], least: readonly [number, number, number, number]): ViewBox {
+function frameSurfaces(surfaces: readonly KitPiece[], least: readonly [number, number, number, number]): ViewBox {
   let [left, right, top, bottom] = least;
   for (const { x, y, size } of surfaces) {
     left = Math.min(left, x - size / 2);
@@ -56,14 +56,14 @@ export interface PlacedCoin extends Point {
   readonly event: number;
   readonly slot: number;
   readonly limb: Motion["limb"];
-  readonly place: Place;
+  readonly place: KitVoice;
   /** 1 is a coin of the usual size. */
   readonly scale: number;
 }
 
 /** Centimetres between coins at scale 1, and how small they may get before only the last ones are drawn. */
 const PITCH = 8.4;
-const LEAST_SCALE = 0.52;
+const MIN_SCALE = 0.52;
 /** The part of a surface that coins may lie on. */
 const USED = 0.8;
 /** A pedal is small: its coins lie over it and on towards its drum. */
@@ -76,18 +76,18 @@ interface Grid {
 }
 
 function fitGrid(many: number, width: number, height: number): Grid {
-  for (let scale = 1; scale >= LEAST_SCALE; scale -= 0.04) {
+  for (let scale = 1; scale >= MIN_SCALE; scale -= 0.04) {
     const columns = Math.max(1, Math.floor(width / (PITCH * scale)));
     const rows = Math.max(1, Math.floor(height / (PITCH * scale)));
     if (columns * rows >= many) return { columns: Math.min(columns, many), rows: Math.ceil(many / columns), scale };
   }
-  const columns = Math.max(1, Math.floor(width / (PITCH * LEAST_SCALE)));
-  return { columns, rows: Math.max(1, Math.floor(height / (PITCH * LEAST_SCALE))), scale: LEAST_SCALE };
+  const columns = Math.max(1, Math.floor(width / (PITCH * MIN_SCALE)));
+  return { columns, rows: Math.max(1, Math.floor(height / (PITCH * MIN_SCALE))), scale: MIN_SCALE };
 }
 
 /** Coins for all strokes, in rows over their surfaces; of too many the first ones. */
 export function layCoins(timeline: Timeline, kit: Kit): readonly PlacedCoin[] {
-  const bySurface = new Map<Place, number[]>();
+  const bySurface = new Map<KitVoice, number[]>();
   for (const [event, { place, grace }] of timeline.events.entries()) {
     if (grace !== undefined) continue;
     const base = basePlace(place);
@@ -173,7 +173,7 @@ export function drawThreads(timeline: Timeline, player: Player, coins: readonly 
 }
 
 /** A motion's coin; a grace note has none of its own. */
-function pointOf(motion: Motion, surface: Surface, coinOf: ReadonlyMap<number, PlacedCoin>): Point {
+function pointOf(motion: Motion, surface: KitPiece, coinOf: ReadonlyMap<number, PlacedCoin>): Point {
   const coin = coinOf.get(motion.event);
   return coin && coin.limb === motion.limb ? { x: coin.x, y: coin.y } : { x: surface.x, y: -surface.y };
 }
@@ -193,7 +193,7 @@ export function onThread({ start, bend, end }: Pick<Thread, "start" | "bend" | "
 /** Where a hand is over time. */
 export interface HandPath {
   readonly hand: Hand;
-  readonly stops: readonly { readonly at: number; readonly point: Point; readonly place: Place }[];
+  readonly stops: readonly { readonly at: number; readonly point: Point; readonly place: KitVoice }[];
   /** From a stop to the next, for those that move. */
   readonly ways: ReadonlyMap<number, Pick<Thread, "start" | "bend" | "end">>;
   /** Ticks that each move takes; the hand waits until then. */

@@ -2,8 +2,8 @@
 
 import { useDraggable } from "@dnd-kit/core";
 import { memo } from "react";
-import { basePlace, CYMBALS, type Kit, type Surface } from "~/core/kit";
-import { PLACE_NAMES, type Place } from "~/core/stroke";
+import { basePlace, CYMBALS, type Kit, type KitPiece } from "~/core/kit";
+import { KIT_VOICE_NAMES, type KitVoice } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import type { PlacedCoin } from "./floor-geometry";
 
@@ -50,15 +50,15 @@ export function Shells({ kit }: { kit: Kit }) {
 }
 
 /** Told where a surface is moved to, in centimetres of the plan; `isLast` when it is let go. */
-export type MoveSurface = (place: Place, to: { x: number; y: number }, isLast: boolean) => void;
+export type MoveSurface = (place: KitVoice, to: { x: number; y: number }, isLast: boolean) => void;
 
 interface SurfaceMarkProps {
-  readonly surface: Surface;
+  readonly surface: KitPiece;
   readonly isChosen: boolean;
   readonly isOpen: boolean;
   readonly isMovable: boolean;
   readonly label: string;
-  readonly onPress: (place: Place) => void;
+  readonly onPress: (place: KitVoice) => void;
   readonly onMove: MoveSurface | undefined;
 }
 
@@ -122,18 +122,18 @@ export const SurfaceMark = memo(function SurfaceMark(props: SurfaceMarkProps) {
   );
 });
 
-function isCymbal(place: Place): boolean {
+function isCymbal(place: KitVoice): boolean {
   return CYMBALS.includes(place) || place === "cb";
 }
 
 export const NAME_SIZE = 4.4;
 
-export function nameOf(place: Place): string {
-  return PLACE_NAMES[place].replace("closed ", "");
+export function nameOf(place: KitVoice): string {
+  return KIT_VOICE_NAMES[place].replace("closed ", "");
 }
 
 /** Names stand under their surfaces. */
-export function nameLine({ y, size, angle, player }: Surface): number {
+export function nameLine({ y, size, angle, player }: KitPiece): number {
   return -y + (player === "hands" ? (size / 2) * leanOf(angle) + 5 : 14);
 }
 

@@ -29,14 +29,14 @@ function pathOf({ start, bend, end }: Pick<Thread, "start" | "bend" | "end">): s
   return `M${start.x.toFixed(1)} ${start.y.toFixed(1)}Q${bend.x.toFixed(1)} ${bend.y.toFixed(1)} ${end.x.toFixed(1)} ${end.y.toFixed(1)}`;
 }
 
-interface ThreadsProps {
+interface FloorThreadsProps {
   readonly threads: readonly Thread[];
   readonly strongHand: Hand;
   readonly ceiling: Ceiling | null;
   readonly tempo: number;
 }
 
-export const Threads = memo(function Threads({ threads, strongHand, ceiling, tempo }: ThreadsProps) {
+export const Threads = memo(function Threads({ threads, strongHand, ceiling, tempo }: FloorThreadsProps) {
   const name = useId();
   return (
     <Unspoken className="pointer-events-none" fill="none" strokeLinecap="round">
@@ -74,35 +74,35 @@ export const Threads = memo(function Threads({ threads, strongHand, ceiling, tem
   );
 });
 
-const MOST_LABELS = 3;
+const MAX_LABELS = 3;
 const LABEL_SIZE = 4.2;
 /** Where along its thread a label may stand, the best place first. */
 const LABEL_SHARES = [0.5, 0.38, 0.62, 0.28, 0.72];
 
-interface Box {
+interface LabelBox {
   readonly left: number;
   readonly right: number;
   readonly top: number;
   readonly bottom: number;
 }
 
-function boxOf(text: string, { x, y }: { x: number; y: number }, size: number): Box {
+function boxOf(text: string, { x, y }: { x: number; y: number }, size: number): LabelBox {
   const half = text.length * size * 0.3;
   return { left: x - half, right: x + half, top: y - size, bottom: y + size * 0.4 };
 }
 
-function meets(a: Box, b: Box): boolean {
+function meets(a: LabelBox, b: LabelBox): boolean {
   return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 }
 
-interface SpeedLabelsProps extends Omit<ThreadsProps, "strongHand"> {
+interface SpeedLabelsProps extends Omit<FloorThreadsProps, "strongHand"> {
   readonly kit: Kit;
   readonly coins: readonly PlacedCoin[];
 }
 
 /** The moves that ask most, and the one that sets the ceiling: which strokes, and how fast the hand flies. */
 export const SpeedLabels = memo(function SpeedLabels({ threads, ceiling, tempo, kit, coins }: SpeedLabelsProps) {
-  const taken: Box[] = [
+  const taken: LabelBox[] = [
     ...kit.surfaces.map((surface) => boxOf(nameOf(surface.place), { x: surface.x, y: nameLine(surface) }, NAME_SIZE)),
     ...coins.map(({ x, y, scale }) => boxOf("0", { x, y: y + 1.4 }, 6 * scale)),
   ];
@@ -113,7 +113,7 @@ export const SpeedLabels = memo(function SpeedLabels({ threads, ceiling, tempo, 
       const key = `${hand} ${[from.place, to.place].sort().join(" ")}`;
       return !seen.has(key) && seen.add(key);
     })
-    .slice(0, MOST_LABELS);
+    .slice(0, MAX_LABELS);
   return (
     <Unspoken className="pointer-events-none">
       {told.map((thread) => {

@@ -5,9 +5,9 @@
 
 import { DndContext, type DragMoveEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
 import { memo, useEffect, useMemo, useRef } from "react";
-import type { Kit, Surface } from "~/core/kit";
+import type { Kit, KitPiece } from "~/core/kit";
 import type { Ceiling, Player } from "~/core/player";
-import { type Hand, isHand, type Place } from "~/core/stroke";
+import { type Hand, isHand, type KitVoice } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import { drawThreads, frameKit, handAt, layCoins, type PlacedCoin, traceHands } from "./floor-geometry";
 import { type MoveSurface, Names, Seat, Shells, SurfaceMark, Unspoken } from "./floor-surfaces";
@@ -25,13 +25,13 @@ export interface FloorViewProps {
   readonly ceiling: Ceiling | null;
   readonly onPick: PickSlot;
   /** A surface was pressed. */
-  readonly onSurface: (place: Place) => void;
+  readonly onSurface: (place: KitVoice) => void;
   /** Surfaces that may be pressed now; the others are quiet. */
-  readonly isOpen: (place: Place) => boolean;
-  readonly surfaceLabel: (surface: Surface) => string;
+  readonly isOpen: (place: KitVoice) => boolean;
+  readonly surfaceLabel: (surface: KitPiece) => string;
   /** Without it surfaces stay where they are. */
   readonly onMove?: MoveSurface;
-  readonly chosen: Place | null;
+  readonly chosen: KitVoice | null;
   /** Gets the function to call at every frame while it sounds. */
   readonly follow: React.RefObject<Follow | null>;
   readonly label: string;
@@ -46,11 +46,11 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
   const box = useStillFrame(kit, onMove !== undefined);
   const coins = useMemo(() => layCoins(timeline, kit), [timeline, kit]);
   const threads = useMemo(() => drawThreads(timeline, player, coins), [timeline, player, coins]);
-  const origin = useRef<{ place: Place; x: number; y: number } | null>(null);
+  const origin = useRef<{ place: KitVoice; x: number; y: number } | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 3 } }));
 
   const move = ({ active, delta }: Pick<DragMoveEvent, "active" | "delta">, isLast: boolean) => {
-    const place = active.id as Place;
+    const place = active.id as KitVoice;
     const surface = kit.surfaces.find((one) => one.place === place);
     // Centimetres a pixel, as the drawing itself has it: it is fitted into its frame both ways.
     const pixels = svg.current?.getScreenCTM()?.a ?? 0;

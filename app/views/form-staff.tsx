@@ -11,7 +11,7 @@ import type { StaffBar } from "~/engrave/score";
 import type { Drawing } from "~/ink/ink";
 import type { FollowForm } from "./form-view";
 import type { PickSlot } from "./lighting";
-import { LEAST_WIDTH, StaffSheet } from "./staff-sheet";
+import { MIN_WIDTH, StaffSheet } from "./staff-sheet";
 import { useWidth } from "./use-width";
 
 /** Pixels around a system that is scrolled to. */
@@ -32,17 +32,17 @@ interface FormStaffProps {
 }
 
 /** The most bars that are engraved; a longer loop is shown in part. */
-const MOST_BARS = 24;
+const MAX_BARS = 24;
 
 export default memo(function FormStaff(props: FormStaffProps) {
   const { timeline, countStyle, tempo, feel, feelWords, brackets, onPick, follow } = props;
   const { meter } = timeline;
-  const bars = useMemo(() => props.bars.slice(0, MOST_BARS), [props.bars]);
+  const bars = useMemo(() => props.bars.slice(0, MAX_BARS), [props.bars]);
   const frame = useRef<HTMLDivElement>(null);
   const head = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   const drawing = useMemo(() => {
-    if (width < LEAST_WIDTH) return null;
+    if (width < MIN_WIDTH) return null;
     const heading = { bpm: Math.round(tempo), ...tempoSign(meter), swing: swingSign(feel), words: feelWords };
     return drawStaff(bars, { meter, width, brackets, heading });
   }, [bars, meter, tempo, feel, feelWords, brackets, width]);

@@ -1,10 +1,10 @@
 /** The loop as it is played: bars of groove, the fill in its window, and what answers it, one lane for each part of the kit. */
 
 import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
-import type { Arrangement, Form, SoundingNote } from "~/core/groove";
+import type { Arrangement, LoopForm, SoundingNote } from "~/core/groove";
 import { CYMBALS } from "~/core/kit";
 import { beatsBetween, pulseOf } from "~/core/pulse";
-import { type Hand, isHand, type Limb, type Place } from "~/core/stroke";
+import { type Hand, isHand, type KitVoice, type Limb } from "~/core/stroke";
 import { barTicks } from "~/core/time";
 import { useWidth } from "./use-width";
 
@@ -14,24 +14,24 @@ const TOP = 24;
 const ROW = TOP + LANES.length * LANE + 12;
 const LABELS = 70;
 /** Pixels that a bar needs before rows are broken. */
-const LEAST_BAR = 150;
+const MIN_BAR = 150;
 const RADIUS = { ghost: 2.2, normal: 3.6, accent: 5 } as const;
 /** The most bars that are drawn; a longer loop is shown in part. */
-const MOST_BARS = 16;
+const MAX_BARS = 16;
 
 /** Called with where the ear is in the loop, in ticks; null when nothing sounds. */
 export type FollowForm = (at: number | null) => void;
 
 interface FormViewProps {
   readonly arrangement: Arrangement;
-  readonly form: Form;
+  readonly form: LoopForm;
   readonly strongHand: Hand;
   readonly follow: RefObject<FollowForm | null>;
   /** What it shows, in words. */
   readonly label: string;
 }
 
-function laneOf(place: Place): number {
+function laneOf(place: KitVoice): number {
   if (place === "kk" || place === "k2") return 3;
   if (place === "hp") return 4;
   if (place === "sn") return 2;
@@ -42,9 +42,9 @@ export const FormView = memo(function FormView({ arrangement, form, strongHand, 
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   const bar = barTicks(arrangement.meter);
-  const bars = Math.min(MOST_BARS, Math.max(1, Math.round(arrangement.length / bar)));
+  const bars = Math.min(MAX_BARS, Math.max(1, Math.round(arrangement.length / bar)));
   const room = width - LABELS - 6;
-  const perRow = rowSize(bars, Math.max(1, Math.floor(room / LEAST_BAR)));
+  const perRow = rowSize(bars, Math.max(1, Math.floor(room / MIN_BAR)));
   const rows = width > 0 ? Math.ceil(bars / perRow) : 0;
   const perTick = room / (perRow * bar);
   const place = (at: number) => {
@@ -127,7 +127,7 @@ interface RowProps {
   readonly from: number;
   readonly to: number;
   readonly arrangement: Arrangement;
-  readonly form: Form;
+  readonly form: LoopForm;
   readonly x: (at: number) => number;
 }
 

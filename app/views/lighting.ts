@@ -24,10 +24,10 @@ export type SlotMark = (typeof SLOT_MARKS)[number];
 const NO_MARKS: ReadonlyMap<number, SlotMark> = new Map();
 
 const KINDS = ["hover", "cursor", "playing", "limit"] as const;
-type Kind = (typeof KINDS)[number];
+type HighlightKind = (typeof KINDS)[number];
 
 /** The lights of what is open, shared by all its views. */
-export interface Lights {
+export interface Highlights {
   readonly store: StoreApi<Lighting>;
   /** Changes them; nothing happens when they are so already. */
   readonly light: (change: Partial<Lighting>) => void;
@@ -37,7 +37,7 @@ export interface Lights {
   readonly clearMarks: () => void;
 }
 
-export function createLights(): Lights {
+export function createHighlights(): Highlights {
   const store = createStore<Lighting>(() => ({
     hover: null,
     cursor: null,
@@ -61,10 +61,10 @@ export function createLights(): Lights {
   };
 }
 
-export const LightsContext = createContext<Lights | null>(null);
+export const HighlightsContext = createContext<Highlights | null>(null);
 
-export function useLights(): Lights {
-  const lights = useContext(LightsContext);
+export function useLights(): Highlights {
+  const lights = useContext(HighlightsContext);
   if (!lights) throw new Error("no lights are lit outside the app");
   return lights;
 }
@@ -74,7 +74,7 @@ export function useCursor(): number | null {
   return useStore(useLights().store, ({ cursor }) => cursor);
 }
 
-function mark(root: Element, kind: Kind, lights: Lighting) {
+function mark(root: Element, kind: HighlightKind, lights: Lighting) {
   const lit = lights[kind];
   const attribute = `data-${kind}`;
   const value = kind === "limit" && lights.isOver ? "over" : "";
@@ -128,7 +128,7 @@ export function slotOfEvent(event: { target: EventTarget | null }): number | nul
 export type PickSlot = (slot: number, extend: boolean) => void;
 
 /** Handlers for a drawing: pointing lights a slot, pressing picks it. */
-export function pointerHandlers({ light }: Lights, onPick: PickSlot) {
+export function pointerHandlers({ light }: Highlights, onPick: PickSlot) {
   return {
     onPointerOver: (event: React.PointerEvent) => light({ hover: slotOfEvent(event) }),
     onPointerLeave: () => light({ hover: null }),

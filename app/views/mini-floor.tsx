@@ -2,13 +2,13 @@
 
 import { memo } from "react";
 import { basePlace, type Kit } from "~/core/kit";
-import type { Hand, Place } from "~/core/stroke";
+import type { Hand, KitVoice } from "~/core/stroke";
 import { frameHands } from "./floor-geometry";
 
 interface MiniFloorProps {
   readonly kit: Kit;
   /** Of all hand strokes, in order. */
-  readonly strokes: readonly { readonly hand: Hand; readonly place: Place }[];
+  readonly strokes: readonly { readonly hand: Hand; readonly place: KitVoice }[];
   readonly strongHand: Hand;
 }
 

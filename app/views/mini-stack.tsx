@@ -17,11 +17,11 @@ const ROW = 50;
 const EDGE = 30;
 /** Cells that stand on one another; more go into piles beside it. */
 const PILE = 8;
-const MOST_PILES = 5;
+const MAX_PILES = 5;
 
 /** Pixels that the picture of so many cells takes, so that its place can be kept before it is drawn. */
 export function miniStackHeight(cells: number): number {
-  const rows = Math.min(PILE, cells) + (cells > PILE * MOST_PILES ? 0.6 : 0);
+  const rows = Math.min(PILE, cells) + (cells > PILE * MAX_PILES ? 0.6 : 0);
   // Piles side by side are as wide as the card, and so less high.
   return Math.min(cells > PILE ? 110 : 180, rows * 31);
 }
@@ -29,7 +29,7 @@ export function miniStackHeight(cells: number): number {
 /** A phrase as a small pile: a row for each cell, from the bottom up, with the thread through the beats. */
 export const MiniStack = memo(function MiniStack({ timeline, strongHand, label, isOther }: MiniStackProps) {
   useCoinSheet();
-  const shown = timeline.cells.slice(0, PILE * MOST_PILES);
+  const shown = timeline.cells.slice(0, PILE * MAX_PILES);
   const slots = timeline.slots.filter((slot) => slot.cell < shown.length);
   const hidden = timeline.cells.length - shown.length;
   const widest = shown.reduce((widest, cell) => Math.max(widest, cell.size), 1);

@@ -1,12 +1,12 @@
 /** A drawing as SVG on the page. Built directly: a page of music has thousands of marks, all drawn anew after an edit. */
 
-import type { Drawing, Face, Ink, Tone } from "~/ink/ink";
-import type { Page, Sheet } from "~/ink/page";
+import type { Drawing, Face, Ink, InkTone } from "~/ink/ink";
+import type { InkPage, Sheet } from "~/ink/page";
 import { ON_PAPER, paintOf } from "~/ink/svg";
 import { outlineOf } from "~/ink/type";
 
 const SVG_NAMESPACE = "http://www.w3.org/2000/svg";
-type Colours = Readonly<Record<Tone, string>> & { readonly ink: string };
+type Colours = Readonly<Record<InkTone, string>> & { readonly ink: string };
 /** Of the theme. */
 const COLOURS: Colours = {
   ink: "currentColor",
@@ -58,7 +58,7 @@ export function paintDrawing(drawing: Drawing, nameOf: (slot: number) => string)
 }
 
 /** A page as it is printed: on white, whatever the theme. */
-export function paintPage(sheet: Pick<Sheet, "width" | "height">, page: Page): SVGSVGElement {
+export function paintPage(sheet: Pick<Sheet, "width" | "height">, page: InkPage): SVGSVGElement {
   const colours = { ...ON_PAPER.tones, ink: ON_PAPER.ink };
   const svg = element("svg", { viewBox: `0 0 ${sheet.width} ${sheet.height}`, role: "none" });
   for (const { x, y, scale, ink } of page.groups) {

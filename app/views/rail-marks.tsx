@@ -5,7 +5,7 @@ import { beatsBetween, type CountStyle, isOnBeat, speakSlot } from "~/core/pulse
 import type { FigureHit } from "~/core/search";
 import { locate, ticks } from "~/core/time";
 import { loudAt, type Timeline, type TimelineCell, type TimelineSlot, type TimelineSwell } from "~/core/timeline";
-import type { Row } from "./rail-rows";
+import type { RailRow } from "./rail-rows";
 
 const BRACKET_Y = 14;
 export const COIN_Y = 50;
@@ -15,7 +15,7 @@ export const COUNT_Y = 108;
 export const LANE = 18;
 
 /** The rail itself grows or thins with a crescendo or diminuendo. */
-export function SwellMark({ swell, row, x }: { swell: TimelineSwell; row: Row; x: (at: number) => number }) {
+export function SwellMark({ swell, row, x }: { swell: TimelineSwell; row: RailRow; x: (at: number) => number }) {
   const thick = (at: number) => 2 + 5 * loudAt(at, swell);
   const [start, end] = [Math.max(swell.from, row.from), Math.min(swell.to, row.to)];
   const [before, after] = [thick(start), thick(end)];
@@ -42,7 +42,7 @@ export function HitMark({ hit, x }: { hit: FigureHit; x: number }) {
 }
 
 interface PostsProps {
-  readonly row: Row;
+  readonly row: RailRow;
   readonly timeline: Timeline;
   readonly x: (at: number) => number;
   readonly countStyle: CountStyle;
@@ -127,7 +127,7 @@ export function GapBracket({ from, to, slots }: { from: number; to: number; slot
 
 interface BracketProps {
   readonly cell: TimelineCell;
-  readonly row: Row;
+  readonly row: RailRow;
   readonly x: (at: number) => number;
   readonly pitch: number;
   readonly width: number;

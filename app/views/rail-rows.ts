@@ -11,7 +11,7 @@ export const HEIGHT = 118;
 const MIN_PITCH = 24;
 
 /** One row of the rail: from tick to tick, whole beats. */
-export interface Row {
+export interface RailRow {
   readonly from: Ticks;
   readonly to: Ticks;
   readonly bar: number;
@@ -28,14 +28,14 @@ export interface RailSize {
 
 export const USUAL: RailSize = { times: 1, pitch: MIN_PITCH };
 const PITCHES = [MIN_PITCH, 30, 40, 48] as const;
-const MOST_TIMES = 4;
+const MAX_TIMES = 4;
 
 /** The size at which the coins are largest and all rows are in sight in a frame of so many pixels. */
 export function sizeRail(timeline: Timeline, section: Section, frame: { width: number; height: number }): RailSize {
   const shortest = shortestSlot(section);
   let best = { ...USUAL, coin: 0 };
   for (const pitch of PITCHES) {
-    for (let times = 0.75; times <= MOST_TIMES; times += 0.125) {
+    for (let times = 0.75; times <= MAX_TIMES; times += 0.125) {
       const room = frame.width / times - 2 * EDGE;
       const rows = breakRows(timeline, section, shortest, room, pitch);
       const longest = rows.reduce((most, { from, to }) => Math.max(most, to - from), 1);
@@ -62,7 +62,7 @@ export function breakRows(
   shortest: number,
   room: number,
   leastPitch = MIN_PITCH,
-): Row[] {
+): RailRow[] {
   const { meter, window } = timeline;
   const bar = barTicks(meter);
   const beat = beatTicks(meter);
@@ -75,7 +75,7 @@ export function breakRows(
   );
   const slotsPerBeat = beat / shortest;
   const beatsPerRow = largestPart(bar / beat, Math.max(1, Math.floor(room / (slotsPerBeat * leastPitch))));
-  const rows: Row[] = [];
+  const rows: RailRow[] = [];
   for (let number = Math.floor(first / bar); number * bar < end; number++) {
     for (let from = number * bar; from < (number + 1) * bar; from += beatsPerRow * beat) {
       const to = Math.min(from + beatsPerRow * beat, (number + 1) * bar);
@@ -91,7 +91,7 @@ function largestPart(beats: number, most: number): number {
 }
 
 /** Positions of empty slots between the phrase's end and the window's, in this row. */
-export function listGap(timeline: Timeline, row: Row): number[] {
+export function listGap(timeline: Timeline, row: RailRow): number[] {
   const rate = timeline.cells.at(-1)?.rate;
   const step = rate ? slotTicks(rate) : TICKS_PER_QUARTER / 4;
   const end = timeline.window.start + timeline.window.length;

@@ -9,7 +9,17 @@ import { nameSlot } from "~/words/slot";
 import { Coin } from "./coin";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 import { Bracket, COIN_Y, COUNT_Y, GapBracket, HitMark, LANE, Posts, RAIL_Y, SwellMark } from "./rail-marks";
-import { breakRows, coinScale, EDGE, HEIGHT, listGap, type RailSize, type Row, shortestSlot, USUAL } from "./rail-rows";
+import {
+  breakRows,
+  coinScale,
+  EDGE,
+  HEIGHT,
+  listGap,
+  type RailRow,
+  type RailSize,
+  shortestSlot,
+  USUAL,
+} from "./rail-rows";
 import type { Section } from "./section";
 import { useWidth } from "./use-width";
 
@@ -75,7 +85,7 @@ export const RailView = memo(function RailView({
       {...pointerHandlers(lights, onPick)}
     >
       {rows.map((row) => (
-        <RailRow
+        <RailRowView
           key={row.from}
           row={row}
           timeline={timeline}
@@ -99,7 +109,7 @@ export const RailView = memo(function RailView({
 });
 
 interface RailRowProps {
-  readonly row: Row;
+  readonly row: RailRow;
   readonly timeline: Timeline;
   readonly section: Section;
   /** Ticks of the shortest slot that is shown: all rows have one scale. */
@@ -120,7 +130,7 @@ interface RailRowProps {
   readonly hits: readonly FigureHit[];
 }
 
-function RailRow(props: RailRowProps) {
+function RailRowView(props: RailRowProps) {
   const {
     row,
     timeline,

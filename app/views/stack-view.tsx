@@ -7,8 +7,8 @@ import { formatRate, locate, sameRate } from "~/core/time";
 import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
 import { nameSlot } from "~/words/slot";
 import { plural } from "~/words/time";
+import { AfterHydration } from "./after-hydration";
 import { Coin } from "./coin";
-import { Later } from "./later";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 import type { Grip } from "./movable-rows";
 import type { Section } from "./section";
@@ -101,7 +101,7 @@ export const StackView = memo(function StackView({
           className="flex flex-col-reverse gap-2 rounded-box"
         >
           {onMoveCell ? (
-            <Later fallback={still}>
+            <AfterHydration fallback={still}>
               <MovableRows
                 count={section.cells.length}
                 keyOf={(row) => section.cells[row]?.index ?? row}
@@ -110,7 +110,7 @@ export const StackView = memo(function StackView({
                 renderRow={(row, grip) => renderRow(section.cells[row] as TimelineCell, row, grip)}
                 onMove={onMoveCell}
               />
-            </Later>
+            </AfterHydration>
           ) : (
             still
           )}
@@ -200,7 +200,7 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, cursor, i
   );
 }
 
-interface ThreadsProps {
+interface StackThreadsProps {
   readonly section: Section;
   readonly timeline: Timeline;
   readonly scale: number;
@@ -209,7 +209,7 @@ interface ThreadsProps {
 }
 
 /** Dotted lines from each slot that falls on a beat to the next one, with the beats' numbers. */
-function Threads({ section, timeline: { meter, pulse }, scale, rowHeight, widest }: ThreadsProps) {
+function Threads({ section, timeline: { meter, pulse }, scale, rowHeight, widest }: StackThreadsProps) {
   const points = useMemo(() => {
     const firstCell = section.cells[0]?.index ?? 0;
     const offset = section.slots[0]?.place ?? 0;

@@ -12,7 +12,7 @@ import { paintDrawing } from "./paint-drawing";
 import { ScrollAcross } from "./scroll-across";
 
 /** Narrower than this there is nothing to draw on. */
-export const LEAST_WIDTH = 120;
+export const MIN_WIDTH = 120;
 
 interface StaffSheetProps {
   readonly label: string;

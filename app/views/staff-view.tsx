@@ -8,11 +8,11 @@ import type { Sixes } from "~/engrave/notation";
 import { makeScore } from "~/engrave/score";
 import type { PickSlot } from "./lighting";
 import type { Section } from "./section";
-import { LEAST_WIDTH, StaffSheet } from "./staff-sheet";
+import { MIN_WIDTH, StaffSheet } from "./staff-sheet";
 import { useWidth } from "./use-width";
 
 /** The most bars that are engraved at a time; a long line is shown in part. */
-const MOST_BARS = 16;
+const MAX_BARS = 16;
 
 export interface StaffViewProps {
   readonly timeline: Timeline;
@@ -29,9 +29,9 @@ export default memo(function StaffView({ timeline, section, countStyle, sixes, o
     () => makeScore(timeline, section.slots, countStyle, { sixes }),
     [timeline, section, countStyle, sixes],
   );
-  const shown = useMemo(() => bars.slice(0, MOST_BARS), [bars]);
+  const shown = useMemo(() => bars.slice(0, MAX_BARS), [bars]);
   const drawing = useMemo(() => {
-    if (width < LEAST_WIDTH) return null;
+    if (width < MIN_WIDTH) return null;
     const began = performance.now();
     const drawn = drawStaff(shown, { meter: timeline.meter, width, brackets: true });
     // For `npm run bench`, and for the browser's own tools.

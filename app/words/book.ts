@@ -4,7 +4,7 @@ import type { StorageTrouble } from "~/data/trouble";
 import type { BookProblem, FieldFault } from "~/library/book-file";
 import type { StickFileReading } from "~/library/fill/stick-file";
 import type { FileProblem } from "~/library/incoming";
-import { type Key, KINDS } from "~/library/kinds";
+import { KINDS, type KindKey } from "~/library/kinds";
 import type { ImportCount } from "~/library/transfer";
 import { wordProblem } from "./problem";
 import { wordStorageTrouble } from "./saving";
@@ -78,7 +78,7 @@ function wordFault(fault: FieldFault): string {
   }
 }
 
-function sayAdded(key: Key, count: number): string {
+function sayAdded(key: KindKey, count: number): string {
   if (key === "rudiments") return plural(count, "new note on a rudiment", "new notes on rudiments");
   return plural(count, `new ${KINDS[key].one}`, `new ${key}`);
 }
@@ -96,7 +96,7 @@ export function wordPreview(counts: ImportCount): string {
 }
 
 function wordCounts(counts: ImportCount): string[] {
-  const entries = Object.entries(counts) as [Key, ImportCount[Key]][];
+  const entries = Object.entries(counts) as [KindKey, ImportCount[KindKey]][];
   const added = entries.filter(([, { added }]) => added > 0);
   const total = (taken: "same" | "beside" | "merged") => entries.reduce((sum, [, count]) => sum + count[taken], 0);
   const parts = added.map(([key, count]) => sayAdded(key, count.added));

@@ -2,7 +2,7 @@
 
 import { handOnTop, type Kit, surfaceAt } from "~/core/kit";
 import { type Ceiling, type Demand, listMotions, type Motion, type OtherPlace } from "~/core/player";
-import { isHand, PLACE_NAMES } from "~/core/stroke";
+import { isHand, KIT_VOICE_NAMES } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import { capital, LIMB_NAMES, thePlace } from "./slot";
 import type { Verdict } from "./verdict";
@@ -29,7 +29,7 @@ function wordDemand(timeline: Timeline, demand: Demand, kit: Kit): string {
   switch (kind) {
     case "move": {
       const back = findReturn(timeline, demand);
-      const way = `${PLACE_NAMES[from.place]} to ${PLACE_NAMES[to.place]}`;
+      const way = `${KIT_VOICE_NAMES[from.place]} to ${KIT_VOICE_NAMES[to.place]}`;
       return back
         ? `${who}, ${way} and back between notes ${from.slot + 1} and ${back.slot + 1}`
         : `${who}, ${way} between notes ${from.slot + 1} and ${to.slot + 1}`;
@@ -41,7 +41,7 @@ function wordDemand(timeline: Timeline, demand: Demand, kit: Kit): string {
     case "buzz":
       return `${LIMB_NAMES[from.limb]}, time for the buzz on note ${from.slot + 1}`;
     case "choke":
-      return `a hand free to choke the ${PLACE_NAMES[struckOf(demand).place]} on note ${struckOf(demand).slot + 1}`;
+      return `a hand free to choke the ${KIT_VOICE_NAMES[struckOf(demand).place]} on note ${struckOf(demand).slot + 1}`;
     case "double":
       return `${who}, two strokes in a row, ${notes(from, to)}`;
     case "turn":
@@ -74,7 +74,7 @@ function wordCrossing(from: Motion, to: Motion, kit: Kit): string {
   const [atRight, atLeft] = [surfaceAt(kit, right.place), surfaceAt(kit, left.place)];
   const top = atRight && atLeft ? handOnTop(atRight, atLeft) : "R";
   const [over, under] = top === "R" ? [right, left] : [left, right];
-  return `${LIMB_NAMES[over.limb]} over ${over.limb === "R" ? "left" : "right"}, ${PLACE_NAMES[over.place]} over ${PLACE_NAMES[under.place]}`;
+  return `${LIMB_NAMES[over.limb]} over ${over.limb === "R" ? "left" : "right"}, ${KIT_VOICE_NAMES[over.place]} over ${KIT_VOICE_NAMES[under.place]}`;
 }
 
 /** "Left hand, snare to floor tom and back between notes 6 and 8: 128." */

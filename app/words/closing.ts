@@ -2,7 +2,7 @@
 
 import type { Closing, ClosingWay, Ending, Fix, Landing } from "~/core/fit";
 import type { Hand, Limb } from "~/core/stroke";
-import { PLACE_NAMES } from "~/core/stroke";
+import { KIT_VOICE_NAMES } from "~/core/stroke";
 import { listAnd } from "./list";
 import { LIMB_NAMES } from "./slot";
 import { nameRate, plural, sayMilliseconds, sayNumber } from "./time";
@@ -103,7 +103,7 @@ export function wordEnding(ending: Ending): WayWords {
       };
     }
     case "hit": {
-      const where = PLACE_NAMES[ending.place];
+      const where = KIT_VOICE_NAMES[ending.place];
       const time = ending.handSeconds === null ? "it hasn't played" : sayMilliseconds(ending.handSeconds);
       const choked = ending.choke
         ? `, and the ${HANDS[ending.choke]} hand chokes it`
@@ -118,8 +118,8 @@ export function wordEnding(ending: Ending): WayWords {
       return {
         name: "Hard stop",
         does: ending.choke
-          ? `the ${PLACE_NAMES[ending.rings]} rings: the ${HANDS[ending.choke]} hand chokes it`
-          : `the ${PLACE_NAMES[ending.rings]} rings, and no hand is free to choke it`,
+          ? `the ${KIT_VOICE_NAMES[ending.rings]} rings: the ${HANDS[ending.choke]} hand chokes it`
+          : `the ${KIT_VOICE_NAMES[ending.rings]} rings, and no hand is free to choke it`,
       };
     case "time": {
       const time = ending.handSeconds === null ? "it hasn't played" : sayMilliseconds(ending.handSeconds);

@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import { type KitProblem, usualSurface } from "~/core/kit";
 import { readStickLine } from "~/core/line";
 import { findCeiling, type Limits, limitsOf, makePlayer } from "~/core/player";
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { barTicks, bpm, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { wordBottleneck, wordCeiling, wordOtherPlace } from "./ceiling";
@@ -10,7 +10,7 @@ import { adviseOn, wordCrossing, wordKitProblem, wordOrchestrationProblem, wordR
 import { wordFold } from "./slot";
 
 const METER = { beats: 4, unit: 4 } as const;
-const KIT = { surfaces: (["sn", "t1", "f1", "hh", "c1", "kk", "hp"] as Place[]).map(usualSurface) };
+const KIT = { surfaces: (["sn", "t1", "f1", "hh", "c1", "kk", "hp"] as KitVoice[]).map(usualSurface) };
 const WORKING = limitsOf("working", "R");
 
 function laid(text: string, tempo = 100) {

@@ -12,7 +12,7 @@ import {
   type Variant,
   type VariantKind,
 } from "~/core/player";
-import { isHand, type Limb, PLACE_NAMES } from "~/core/stroke";
+import { isHand, KIT_VOICE_NAMES, type Limb } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import { wordBottleneck } from "./ceiling";
 import { capital, LIMB_NAMES } from "./slot";
@@ -76,12 +76,12 @@ export function wordKitProblem(problem: KitProblem): { readonly what: string; re
       return { what: "This kit has no bass drum, so that foot has nothing to play.", remedy: "Add a bass drum" };
     case "overlap":
       return {
-        what: `${capital(PLACE_NAMES[problem.place])} and ${PLACE_NAMES[problem.other]} overlap.`,
+        what: `${capital(KIT_VOICE_NAMES[problem.place])} and ${KIT_VOICE_NAMES[problem.other]} overlap.`,
         remedy: "Move it to the nearest free spot",
       };
     case "far":
       return {
-        what: `${capital(PLACE_NAMES[problem.place])} is ${Math.round(problem.reach)} cm from your nearer shoulder, so you would have to lean.`,
+        what: `${capital(KIT_VOICE_NAMES[problem.place])} is ${Math.round(problem.reach)} cm from your nearer shoulder, so you would have to lean.`,
         remedy: "Bring it within reach",
       };
   }
@@ -154,27 +154,27 @@ const VARIANTS: Record<VariantKind, RuleWords> = {
 
 export function wordVariant({ kind, put }: Variant): RuleWords {
   const words = VARIANTS[kind];
-  return put ? { ...words, does: `note ${put.slot + 1} on ${PLACE_NAMES[put.place]}` } : words;
+  return put ? { ...words, does: `note ${put.slot + 1} on ${KIT_VOICE_NAMES[put.place]}` } : words;
 }
 
 /** "notes 2, 4 and 8 more". */
 export function listNotes(slots: readonly number[]): string {
-  const shown = slots.slice(0, MOST_NOTES).map((slot) => slot + 1);
-  const many = slots.length > MOST_NOTES ? ` and ${slots.length - MOST_NOTES} more` : "";
+  const shown = slots.slice(0, MAX_NOTES).map((slot) => slot + 1);
+  const many = slots.length > MAX_NOTES ? ` and ${slots.length - MAX_NOTES} more` : "";
   return `${slots.length === 1 ? "note" : "notes"} ${shown.join(", ")}${many}`;
 }
-const MOST_NOTES = 8;
+const MAX_NOTES = 8;
 
 /** "Right hand over left, hi-hat over snare: notes 1, 2". */
 export function wordCrossing({ over, at, under, slots }: Crossing): string {
   const hands = `${LIMB_NAMES[over]} over ${over === "R" ? "left" : "right"}`;
-  return `${capital(hands)}, ${PLACE_NAMES[at]} over ${PLACE_NAMES[under]}: ${listNotes(slots)}.`;
+  return `${capital(hands)}, ${KIT_VOICE_NAMES[at]} over ${KIT_VOICE_NAMES[under]}: ${listNotes(slots)}.`;
 }
 
 /** "Left hand to the ride, 121 cm from its shoulder: note 5." */
 export function wordReach({ hand, place, reach, slots, isNearer }: LongReach): string {
   const other = isNearer ? ` The ${hand === "R" ? "left" : "right"} hand has it within reach.` : "";
-  return `${capital(LIMB_NAMES[hand])} to the ${PLACE_NAMES[place]}, ${Math.round(reach)} cm from its shoulder: ${listNotes(slots)}.${other}`;
+  return `${capital(LIMB_NAMES[hand])} to the ${KIT_VOICE_NAMES[place]}, ${Math.round(reach)} cm from its shoulder: ${listNotes(slots)}.${other}`;
 }
 
 /** "right hand 4.2 a second". */

@@ -1,7 +1,7 @@
 /** Steps, results and advice of the Shed, as a patient teacher would say them. */
 
 import type { Result, Strictness } from "~/core/listening";
-import type { CareKind, Change, PlanStep, RunKind, StepKind, StepReason, TodayReason } from "~/core/practice";
+import type { CareKind, PlanStep, RunKind, StepKind, StepReason, TempoChange, TodayReason } from "~/core/practice";
 import type { Limb } from "~/core/stroke";
 import { sayBpm } from "./ceiling";
 import { capital, LIMB_NAMES } from "./slot";
@@ -108,7 +108,7 @@ export const STRICTNESS_WORDS: Record<Strictness, { readonly name: string; reado
 };
 
 /** What became of the tempo. */
-export function wordChange(change: Change, tempo: number): string {
+export function wordChange(change: TempoChange, tempo: number): string {
   switch (change) {
     case "up":
       return `Up to ${Math.round(tempo)}.`;

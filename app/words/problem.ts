@@ -1,7 +1,7 @@
 /** Problems of a typed line, in words: what is wrong, and what to do. */
 
 import type { Problem, ProblemCode } from "~/core/line";
-import { PLACE_NAMES, PLACES, type Place } from "~/core/stroke";
+import { KIT_VOICE_NAMES, KIT_VOICES, type KitVoice } from "~/core/stroke";
 
 export interface ProblemWords {
   /** Where it is, counted from 1 as people count. */
@@ -19,8 +19,8 @@ function quoted(problem: Problem): string {
 
 function places(codes: readonly string[]): string {
   return codes
-    .filter((code): code is Place => PLACES.includes(code as Place))
-    .map((code) => `${code} ${PLACE_NAMES[code]}`)
+    .filter((code): code is KitVoice => KIT_VOICES.includes(code as KitVoice))
+    .map((code) => `${code} ${KIT_VOICE_NAMES[code]}`)
     .join(", ");
 }
 

@@ -1,8 +1,8 @@
 /** Pages: what can stand on them, and what is said there. */
 
-import type { Orientation, Paper, PrintSize, SheetPart } from "~/ink/paper-sizes";
+import type { Orientation, PaperSize, PrintSize, SheetPart } from "~/ink/paper-sizes";
 
-export const PAPER_NAMES: Record<Paper, string> = { a4: "A4", letter: "Letter", a5: "A5" };
+export const PAPER_NAMES: Record<PaperSize, string> = { a4: "A4", letter: "Letter", a5: "A5" };
 export const ORIENTATION_NAMES: Record<Orientation, string> = { portrait: "Portrait", landscape: "Landscape" };
 export const PRINT_SIZE_WORDS: Record<PrintSize, { readonly name: string; readonly does: string }> = {
   pocket: { name: "Pocket", does: "small, for the stick bag" },

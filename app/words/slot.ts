@@ -1,10 +1,10 @@
 /** Slots and strokes in a drummer's words. */
 
 import {
+  KIT_VOICE_NAMES,
+  type KitVoice,
   type Level,
   type Limb,
-  PLACE_NAMES,
-  type Place,
   partsOf,
   type Silence,
   type Slot,
@@ -33,7 +33,7 @@ function nameStroke(stroke: Stroke): string {
   if (stroke.level !== "normal" && stroke.technique !== "rim-shot") words.push(LEVEL_NAMES[stroke.level]);
   if (stroke.technique !== "plain") words.push(TECHNIQUE_NAMES[stroke.technique]);
   if (stroke.graces > 0) words.push(GRACE_NAMES[stroke.graces]);
-  if (stroke.place) words.push(`on ${PLACE_NAMES[stroke.place]}`);
+  if (stroke.place) words.push(`on ${KIT_VOICE_NAMES[stroke.place]}`);
   return words.join(" ");
 }
 
@@ -59,15 +59,15 @@ export function nameSlot(slot: Slot): string {
 }
 
 /** "the snare", "tom 1". */
-export function thePlace(place: Place): string {
-  const name = PLACE_NAMES[place];
+export function thePlace(place: KitVoice): string {
+  const name = KIT_VOICE_NAMES[place];
   return /\d$/.test(name) ? name : `the ${name}`;
 }
 
 /** A note that a kit lacks, and where it sounds. */
-export function wordFold(from: Place, to: Place, strokes: number): string {
+export function wordFold(from: KitVoice, to: KitVoice, strokes: number): string {
   const many = strokes === 1 ? "1 stroke" : `${strokes} strokes`;
   return from === to
-    ? `This kit has no ${PLACE_NAMES[from]} and nothing like it: ${many} play anyway.`
-    : `This kit has no ${PLACE_NAMES[from]}: ${many} ${strokes === 1 ? "plays" : "play"} on ${thePlace(to)}.`;
+    ? `This kit has no ${KIT_VOICE_NAMES[from]} and nothing like it: ${many} play anyway.`
+    : `This kit has no ${KIT_VOICE_NAMES[from]}: ${many} ${strokes === 1 ? "plays" : "play"} on ${thePlace(to)}.`;
 }

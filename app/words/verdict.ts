@@ -2,17 +2,17 @@
 
 import type { Fit, Landing } from "~/core/fit";
 import type { Hand, Limb } from "~/core/stroke";
-import { PLACE_NAMES } from "~/core/stroke";
+import { KIT_VOICE_NAMES } from "~/core/stroke";
 import { barTicks, beatTicks, type Cycle, type Meter, type Rate, slotTicks } from "~/core/time";
 import type { BarCheck } from "~/core/timeline";
 import { listAnd } from "./list";
 import { LIMB_NAMES } from "./slot";
 import { nameOneSlot, nameRate, plural, sayMilliseconds, sayNumber } from "./time";
 
-export type Tone = "good" | "open" | "bad" | "plain";
+export type VerdictTone = "good" | "open" | "bad" | "plain";
 
 export interface Verdict {
-  readonly tone: Tone;
+  readonly tone: VerdictTone;
   readonly headline: string;
   readonly detail: string;
 }
@@ -72,7 +72,7 @@ export function wordLanding(landing: Landing | null): Verdict {
   const free = landing.hands.filter((hand) => hand.free);
   const crash = landing.hands[0];
   const hand = HAND_NAMES[crash.hand];
-  const where = PLACE_NAMES[crash.crash];
+  const where = KIT_VOICE_NAMES[crash.crash];
   const [headline, words] =
     free.length === 2
       ? ["Both hands free", `${hand.toLowerCase()} to the ${where}`]

@@ -29,7 +29,7 @@ const TICK = 1_000;
 /** Makes a callback that the worker can call; each call is a sign of life. */
 export type Listen = <Args extends unknown[]>(callback: (...args: Args) => void) => (...args: Args) => void;
 
-interface Pending {
+interface PendingRequest {
   /** Ticks until it fails. */
   left: number;
   readonly limit: number;
@@ -44,7 +44,7 @@ interface Started<Api> {
 
 export class WorkerConnection<Api> {
   private started: Started<Api> | null = null;
-  private readonly pending = new Set<Pending>();
+  private readonly pending = new Set<PendingRequest>();
   private timer: ReturnType<typeof setInterval> | undefined;
 
   constructor(private readonly makeWorker: () => Worker) {}
@@ -66,7 +66,7 @@ export class WorkerConnection<Api> {
     silentAfter = SILENT_AFTER,
   ): Promise<Awaited<Answer>> {
     return new Promise((resolve, reject) => {
-      const pending: Pending = {
+      const pending: PendingRequest = {
         left: silentAfter,
         limit: silentAfter,
         fail: (error) => {
@@ -120,7 +120,7 @@ export class WorkerConnection<Api> {
     for (const one of this.pending) one.fail(new WorkerError(failure));
   }
 
-  private forget(pending: Pending) {
+  private forget(pending: PendingRequest) {
     this.pending.delete(pending);
     if (this.isBusy) return;
     clearInterval(this.timer);

@@ -9,8 +9,8 @@ import {
   listFittingBars,
   loosenFlow,
   type Round,
+  RoundMaker,
   type RoundRequest,
-  Rounds,
   type RoundTrouble,
 } from "~/core/flow";
 import { makePlayer } from "~/core/player";
@@ -23,12 +23,12 @@ export interface FlowCount {
   readonly bars: readonly number[];
 }
 
-let rounds: Rounds | null = null;
+let rounds: RoundMaker | null = null;
 
 const api = {
   /** From now on rounds are drawn from this; says how many ways there are. */
   open(asked: RoundRequest): FlowCount | RoundTrouble {
-    rounds = new Rounds(asked);
+    rounds = new RoundMaker(asked);
     const ways = rounds.waysOf(0);
     if (isFlowProblem(ways)) return ways;
     const total = countFlow(ways);

@@ -19,15 +19,15 @@ import {
 } from "~/core/orchestration-search";
 import type { Phrase } from "~/core/phrase";
 import { type Circumstances, makePlayer, type PlayerSpec } from "~/core/player";
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { layOut } from "~/core/timeline";
 
 /** One way to put all hand strokes on the kit. */
 export interface FoundOrchestration {
   /** Of every hand stroke, in order. */
-  readonly places: readonly Place[];
+  readonly places: readonly KitVoice[];
   /** What is to be written into the line: those that it had not placed. */
-  readonly strokes: readonly (readonly [StrokeKey, Place])[];
+  readonly strokes: readonly (readonly [StrokeKey, KitVoice])[];
   readonly score: number;
   readonly parts: Readonly<Record<OrchestrationPart, number>>;
   /** Not rounded; null without any demand. */
@@ -44,7 +44,7 @@ export interface OrchestrationRequest {
   readonly player: PlayerSpec;
   /** What the phrase is played under, as this player's kit lays it out. */
   readonly under: Circumstances | null;
-  readonly surfaces: readonly Place[];
+  readonly surfaces: readonly KitVoice[];
   readonly weights: OrchestrationWeights;
   readonly most: number;
   /** In how many strokes each of the best is to differ from all that are better; 1 for the plain ranking. */
@@ -52,13 +52,13 @@ export interface OrchestrationRequest {
   /** Fair draws with this seed in place of the best; null for the best. */
   readonly seed: number | null;
   /** Places of an orchestration that the others are to be like, which itself is left out; null for none. */
-  readonly like: readonly Place[] | null;
+  readonly like: readonly KitVoice[] | null;
 }
 
 /** How much being alike counts beside everything else. */
 const LIKENESS = 150;
 /** Orchestrations that are looked at for those that differ: beyond, the rest is worse and much like what is there. */
-const MOST_TRIED = 4_000;
+const MAX_TRIED = 4_000;
 
 function run(request: OrchestrationRequest, tell: (event: OrchestrationEvent) => void) {
   const { phrase, player: who, under, surfaces, weights, most, apart, seed, like } = request;
@@ -90,7 +90,7 @@ function run(request: OrchestrationRequest, tell: (event: OrchestrationEvent) =>
     let tried = 0;
     const taken: (readonly number[])[] = [];
     for (const { way, score } of rankOrchestrations(found, scorer)) {
-      if (ways.length >= most || tried++ >= MOST_TRIED) break;
+      if (ways.length >= most || tried++ >= MAX_TRIED) break;
       if (taken.some((other) => differences(way, other) < apart)) continue;
       taken.push(way);
       add(way, score);

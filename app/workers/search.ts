@@ -89,9 +89,9 @@ function run({ spec, player: who, weights, most, seed, like }: SearchRequest, te
   } else tellBest(compiled, weights, player, most, like, tell);
 }
 
-type Scorer = ReturnType<typeof makeScorer>;
+type WayScorer = ReturnType<typeof makeScorer>;
 
-function found({ pieces }: Compiled, way: readonly number[], scorer: Scorer, score = scorer.total(way)): FoundWay {
+function found({ pieces }: Compiled, way: readonly number[], scorer: WayScorer, score = scorer.total(way)): FoundWay {
   const cells = way.map((index) => pieces[index]?.text ?? "");
   const bpm = scorer.topTempoOf(way);
   return { cells, score, parts: scorer.partsOf(way, bpm), bpm };

@@ -21,7 +21,7 @@ export interface WorkerRun<Gathered> extends RunState<Gathered> {
 }
 
 /** One kind of run: how its worker is made, and how what it tells is gathered. A constant of its module. */
-export interface RunKind<Request, Event, Gathered> {
+export interface WorkerTask<Request, Event, Gathered> {
   readonly connect: () => WorkerConnection<RunApi<Request, Event>>;
   readonly empty: Gathered;
   /** What stays in sight of the run before while a new one begins. */
@@ -34,11 +34,11 @@ export interface RunKind<Request, Event, Gathered> {
 }
 
 /** Milliseconds of rest after a change before the run begins anew. */
-const REST = 180;
+const DEBOUNCE_MS = 180;
 
 /** Runs while `request` is not null. */
 export function useWorkerRun<Request, Event, Gathered>(
-  kind: RunKind<Request, Event, Gathered>,
+  kind: WorkerTask<Request, Event, Gathered>,
   request: Request | null,
 ): WorkerRun<Gathered> {
   const [state, setState] = useState<RunState<Gathered>>({ status: "running", gathered: kind.empty });
@@ -73,7 +73,7 @@ export function useWorkerRun<Request, Event, Gathered>(
         if (!isOver) setState((before) => ({ ...before, status: "died" }));
       }
     };
-    waiting.current = setTimeout(() => void begin(), REST);
+    waiting.current = setTimeout(() => void begin(), DEBOUNCE_MS);
     return () => {
       isOver = true;
       clearTimeout(waiting.current);

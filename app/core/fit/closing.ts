@@ -70,10 +70,10 @@ export interface Closing {
 }
 
 /** Longer ways round are no help to anyone. */
-const MOST_BARS = 16;
-const MOST_TAILS = 5;
+const MAX_BARS = 16;
+const MAX_TAILS = 5;
 /** A longer line is no fill, and its ways and fixes would take their time at every edit. */
-export const MOST_FIXED_SLOTS = 1_000;
+export const MAX_FIXED_SLOTS = 1_000;
 const RATES: readonly Rate[] = [
   [3, 2],
   [2, 1],
@@ -96,7 +96,7 @@ export function listClosings(phrase: Phrase, book: readonly NamedCell[], bars: n
   const timeline = layOut(phrase, player.kit);
   const close = makeClose(phrase, player);
   const fit = measureFit(timeline, openingRate(phrase.line));
-  if (fit.verdict === "fits" || fit.verdict === "empty" || fit.usedSlots > MOST_FIXED_SLOTS) return [];
+  if (fit.verdict === "fits" || fit.verdict === "empty" || fit.usedSlots > MAX_FIXED_SLOTS) return [];
   const ways =
     fit.verdict === "short" ? [...tails(close, phrase, fit.spareSlots, book)] : cuts(close, phrase, timeline);
   return [
@@ -139,7 +139,7 @@ function distinct(book: readonly NamedCell[]): NamedCell[] {
 function sequencesOf(slots: number, book: readonly NamedCell[]): NamedCell[][] {
   const cells = distinct(book);
   const single = cells.filter(({ cell }) => cell.length === slots).map((cell) => [cell]);
-  if (single.length >= MOST_TAILS) return single;
+  if (single.length >= MAX_TAILS) return single;
   const pairs = cells.flatMap((first) =>
     cells.filter(({ cell }) => cell.length + first.cell.length === slots).map((second) => [first, second]),
   );
@@ -164,7 +164,7 @@ function tails(close: Close, phrase: Phrase, slots: number, book: readonly Named
   const again = close({ kind: "tail", cells: null, text: textOf(own) }, { line: appendLine(phrase.line, own) });
   const single = found.filter(({ way }) => way.kind === "tail" && way.cells?.length === 1).sort(byLanding);
   const pairs = found.filter(({ way }) => way.kind === "tail" && way.cells?.length === 2).sort(byLanding);
-  return [...[...single, ...pairs].slice(0, MOST_TAILS), ...again];
+  return [...[...single, ...pairs].slice(0, MAX_TAILS), ...again];
 }
 
 /** The cells of a line as text, without rates. */
@@ -238,7 +238,7 @@ function rounds(close: Close, phrase: Phrase, used: number, book: readonly Named
   const bar = barTicks(meter);
   const cycle = measureCycle(ticks(used), meter);
   const round =
-    cycle.bars <= MOST_BARS && cycle.repeats > 1
+    cycle.bars <= MAX_BARS && cycle.repeats > 1
       ? close(
           { kind: "round", ...cycle },
           { line: repeatLine(line, cycle.repeats), window: { start: window.start, length: ticks(cycle.bars * bar) } },

@@ -5,15 +5,15 @@ import { isWritable, replaceLastCell, takeSlots } from "../line/rewrite";
 import { formatSlots } from "../line/write";
 import { type Line, mirrorLine, openingRate, type Phrase } from "../phrase/phrase";
 import { type Player, reachTime } from "../player/player";
-import type { Hand, Limb, Place, Slot } from "../stroke/stroke";
+import type { Hand, KitVoice, Limb, Slot } from "../stroke/stroke";
 import { beatTicks, type Seconds, type Ticks, ticks, ticksToSeconds } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
-import { MOST_FIXED_SLOTS, type NamedCell } from "./closing";
+import { MAX_FIXED_SLOTS, type NamedCell } from "./closing";
 import { measureFit } from "./fit";
 import { describeLanding, type HandOnLanding, type Landing, rankLanding } from "./landing";
 
 /** Surfaces that ring on, and have to be choked for a hard stop. */
-const RINGING: readonly Place[] = ["ho", "rd", "rb", "c1", "c2", "ch", "sp"];
+const RINGING: readonly KitVoice[] = ["ho", "rd", "rb", "c1", "c2", "ch", "sp"];
 
 export type Ending =
   /** A hand to the crash and the foot to the bass drum, both on one. */
@@ -33,7 +33,7 @@ export type Ending =
       readonly kind: "hit";
       readonly good: boolean;
       readonly hand: Hand;
-      readonly place: Place;
+      readonly place: KitVoice;
       /** How long the hand has; null when it did not play. */
       readonly handSeconds: Seconds | null;
       /** The hand that chokes; null where nothing rings, or where none is free. */
@@ -41,7 +41,7 @@ export type Ending =
       readonly rings: boolean;
     }
   /** All quiet on one. A hand must be free to choke what rings. */
-  | { readonly kind: "stop"; readonly good: boolean; readonly rings: Place | null; readonly choke: Hand | null }
+  | { readonly kind: "stop"; readonly good: boolean; readonly rings: KitVoice | null; readonly choke: Hand | null }
   /** The groove goes on at once: the hand that keeps time must be back. */
   | { readonly kind: "time"; readonly good: boolean; readonly hand: Hand; readonly handSeconds: Seconds | null }
   /** Only the first part is played, and then nothing until the one. */
@@ -121,7 +121,7 @@ function stopEnding(timeline: Timeline, landing: Landing): Ending {
 }
 
 /** A shorter silence is not heard as a stop. Seconds; our estimate. */
-const LEAST_STOP = 0.3;
+const MIN_STOP = 0.3;
 
 /** Up to the beat at or before the middle of the window. */
 function halfEnding(phrase: Phrase, timeline: Timeline, landing: Landing, player: Player): Ending[] {
@@ -137,7 +137,7 @@ function halfEnding(phrase: Phrase, timeline: Timeline, landing: Landing, player
   if (!last) return [];
   const limbs = strokes.filter((event) => event.at === last.at).map((event) => event.limb);
   const silence = ticksToSeconds(landing.one - last.at, tempo, meter);
-  return [{ kind: "half", good: silence >= LEAST_STOP, slots: kept, last: limbs, silence, line }];
+  return [{ kind: "half", good: silence >= MIN_STOP, slots: kept, last: limbs, silence, line }];
 }
 
 export type FixWay =
@@ -151,7 +151,7 @@ export interface Fix {
   readonly landing: Landing;
 }
 
-const MOST_FIXES = 4;
+const MAX_FIXES = 4;
 
 /**
  * Changes after which a phrase lands better, best first: the other hand leads, another last cell of the same size, a
@@ -162,7 +162,7 @@ export function listFixes(phrase: Phrase, book: readonly NamedCell[], player: Pl
   const before = describeLanding(timeline, player);
   const crash = player.hands.timekeeper;
   const last = timeline.cells.at(-1);
-  if (!before || !last || timeline.slots.length > MOST_FIXED_SLOTS) return [];
+  if (!before || !last || timeline.slots.length > MAX_FIXED_SLOTS) return [];
   const fit = measureFit(timeline, openingRate(phrase.line)).verdict;
   const seen = new Set<string>();
   const fixes: Fix[] = [];
@@ -181,7 +181,7 @@ export function listFixes(phrase: Phrase, book: readonly NamedCell[], player: Pl
     seen.add(text);
     attempt({ kind: "tail", tail, text }, replaceLastCell(phrase.line, tail.cell));
   }
-  return fixes.sort((a, b) => rankFor(b.landing, crash) - rankFor(a.landing, crash)).slice(0, MOST_FIXES);
+  return fixes.sort((a, b) => rankFor(b.landing, crash) - rankFor(a.landing, crash)).slice(0, MAX_FIXES);
 }
 
 /** A landing is better when the hand that goes on in time is free for the crash beside it. */

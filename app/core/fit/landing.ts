@@ -1,7 +1,7 @@
 /** How a phrase arrives on the one that follows it, for one player. */
 
 import { type Player, type Reach, reachCrash } from "../player/player";
-import { type Hand, isHand, type Limb, type Place, partsOf, strokesOf } from "../stroke/stroke";
+import { type Hand, isHand, type KitVoice, type Limb, partsOf, strokesOf } from "../stroke/stroke";
 import { nextBarLine, type Seconds, type Ticks, ticks, ticksToSeconds } from "../time/time";
 import type { Timeline, TimelineEvent } from "../timeline/timeline";
 
@@ -11,10 +11,10 @@ export interface HandOnLanding {
   readonly rest: Ticks | null;
   readonly restSeconds: Seconds | null;
   /** The crash that it reaches soonest, and what it needs to get there from its last stroke. */
-  readonly crash: Place;
+  readonly crash: KitVoice;
   readonly need: Seconds;
   /** Where it strikes last; null when it does not play. */
-  readonly from: Place | null;
+  readonly from: KitVoice | null;
   /** Whether it has the time that it needs. */
   readonly free: boolean;
 }

@@ -38,7 +38,7 @@ export function listCalls(playings: readonly Called[]): Call[] {
 /** Nobody reads a word, and turns it into strokes, in less. Seconds; our estimate. */
 const READING = 0.6;
 /** More cards than this would have to be looked for. */
-const MOST_CARDS = 5;
+const MAX_CARDS = 5;
 
 /**
  * How many calls stand side by side. Each keeps its card from when it is shown until it has been played, and only then does
@@ -51,11 +51,11 @@ export function countCards(ideas: readonly Idea[], beat: number, perTick: number
     Number.POSITIVE_INFINITY,
   );
   const wanted = Math.max(beat, READING / perTick);
-  return Math.min(MOST_CARDS, Math.max(2, 1 + Math.ceil(wanted / shortest)));
+  return Math.min(MAX_CARDS, Math.max(2, 1 + Math.ceil(wanted / shortest)));
 }
 
 /** A call that is shown: which of all calls since the beginning it is, and on which card. */
-export interface Shown<Of> {
+export interface ShownCall<Of> {
   readonly number: number;
   readonly card: number;
   readonly call: Of;
@@ -65,7 +65,7 @@ export interface Shown<Of> {
  * What stands on the cards while call `playing` (from 0; -1 before the first) is played: that one and the ones to come, each
  * on the card of its number. `callOf` gives null for what is not drawn yet.
  */
-export function showCalls<Of>(playing: number, cards: number, callOf: (number: number) => Of | null): Shown<Of>[] {
+export function showCalls<Of>(playing: number, cards: number, callOf: (number: number) => Of | null): ShownCall<Of>[] {
   const first = Math.max(0, playing);
   return Array.from({ length: cards }, (_, index) => first + index).flatMap((number) => {
     const call = callOf(number);

@@ -11,13 +11,13 @@ import { runs } from "../testing/seed";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { type Composed, composeFlow, drawPaths, settleLine, type Variety } from "./compose";
-import { compileFlow, drawFlow, isFlowProblem, type Playing } from "./draw";
+import { compileFlow, drawFlow, isFlowProblem, type PlacedPiece } from "./draw";
 import type { FlowSpec, Idea } from "./spec";
 
 const KEPT: Variety = { path: "kept", accents: false, endings: [] };
 
 describe("composing", () => {
-  const drawn = (spec: FlowSpec, seed: number): Playing[] => {
+  const drawn = (spec: FlowSpec, seed: number): PlacedPiece[] => {
     const ways = compiled(spec);
     const playings = drawFlow(ways, ways.counts, seed);
     if (!playings) throw new Error("no way");

@@ -11,10 +11,10 @@ import {
 } from "../orchestration-search/find";
 import { countSlots, type Line, type LineItem, makeLine, playItems } from "../phrase/phrase";
 import type { Player } from "../player/player";
-import { homePlace, isHand, mapEachStroke, type Place, type Slot, type Stroke, withLevel } from "../stroke/stroke";
+import { homePlace, isHand, type KitVoice, mapEachStroke, type Slot, type Stroke, withLevel } from "../stroke/stroke";
 import { barTicks, type Rate, sameRate, type Ticks, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
-import type { Playing } from "./draw";
+import type { PlacedPiece } from "./draw";
 import type { FlowSpec } from "./spec";
 
 /** Where an idea is played: as it stands, by any of its orchestrations, or each time by another one that can be played. */
@@ -130,7 +130,7 @@ function unplaced(line: Line): Line {
 const OTHER_STREAM = 0x5bf03635;
 
 /** Lays the playings end to end. The same for the same seed. */
-export function composeFlow(playings: readonly Playing[], variety: readonly Variety[], seed: number): Composed {
+export function composeFlow(playings: readonly PlacedPiece[], variety: readonly Variety[], seed: number): Composed {
   const random = makeRandom((seed ^ OTHER_STREAM) >>> 0);
   const lines = playings.map(({ piece }, index): { line: Line; isChanged: boolean } => {
     const { path, accents, endings } = variety[piece.idea] ?? { path: "kept", accents: false, endings: [] };
@@ -171,7 +171,7 @@ function lastCell(line: Line): readonly Slot[] {
 
 /** Where the hands may go when a path is drawn: drums and cymbals alike. */
 export interface Paths {
-  readonly surfaces: readonly Place[];
+  readonly surfaces: readonly KitVoice[];
   readonly seed: number;
 }
 

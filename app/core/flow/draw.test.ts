@@ -10,12 +10,12 @@ import { lineOf } from "../testing/lines";
 import { runs } from "../testing/seed";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
-import { compileFlow, countFlow, drawFlow, isFlowProblem, type Playing, seedOf, weighFlow } from "./draw";
+import { compileFlow, countFlow, drawFlow, isFlowProblem, type PlacedPiece, seedOf, weighFlow } from "./draw";
 import { type FlowLoosened, listFittingBars, loosenFlow } from "./loosen";
 import { growLine, growthIn, lengthOf } from "./piece";
 import type { FlowSpec, Idea } from "./spec";
 
-const namesOf = (playings: readonly Playing[]) =>
+const namesOf = (playings: readonly PlacedPiece[]) =>
   playings.map(({ piece }) => `${piece.idea}${piece.mirrored ? "'" : ""}`).join(" ");
 
 /** Brute force: every sequence of ideas and leads, held against the rules as they are said. */

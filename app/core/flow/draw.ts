@@ -8,7 +8,7 @@ import { buildLayers, type LayeredGraph, runToEnd, type Tracker, trackLast, trac
 import type { Player } from "../player/player";
 import { barTicks, beatTicks, gcd, type Ticks, ticks } from "../time/time";
 import { type FlowPiece, growthIn, lengthOf, listFlowPieces, standsOnGrid } from "./piece";
-import { type FlowProblem, type FlowSpec, LEAST_IDEAS, LEAST_LENGTH } from "./spec";
+import { type FlowProblem, type FlowSpec, MIN_IDEAS, MIN_LENGTH } from "./spec";
 
 /** How much more often an idea is to come, and each idea after each other one. Whole numbers from 1. */
 export interface FlowWeights {
@@ -30,7 +30,7 @@ export interface FlowWays {
 }
 
 /** One playing of an idea. */
-export interface Playing {
+export interface PlacedPiece {
   readonly piece: FlowPiece;
   /** From the first bar line of what is filled. */
   readonly at: Ticks;
@@ -38,11 +38,11 @@ export interface Playing {
 
 /** What is wrong with a spec by itself, before any way is counted. */
 export function checkFlow({ ideas, rules, bars, meter }: FlowSpec): FlowProblem | null {
-  if (ideas.length < LEAST_IDEAS) return { code: "few-ideas", ideas: ideas.length };
+  if (ideas.length < MIN_IDEAS) return { code: "few-ideas", ideas: ideas.length };
   const whole = bars * barTicks(meter);
   for (const [index, idea] of ideas.entries()) {
     const length = lengthOf(idea.versions[0] ?? []);
-    if (length < LEAST_LENGTH * beatTicks(meter)) return { code: "short-idea", idea: index };
+    if (length < MIN_LENGTH * beatTicks(meter)) return { code: "short-idea", idea: index };
     if (length > whole) return { code: "long-idea", idea: index };
   }
   if (rules.meet && (rules.meet.at < 0 || rules.meet.at >= whole || !ideas[rules.meet.idea])) {
@@ -158,7 +158,7 @@ export function seedOf(seed: number, round: number): number {
 }
 
 /** A draw: the playings in their order; null where there is no way. The same for the same seed. */
-export function drawFlow(ways: FlowWays, counts: Counts, seed: number): Playing[] | null {
+export function drawFlow(ways: FlowWays, counts: Counts, seed: number): PlacedPiece[] | null {
   const total = totalWays(counts);
   if (total === 0n) return null;
   let at = 0;

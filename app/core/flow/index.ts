@@ -9,12 +9,12 @@ export {
   type FlowWays,
   type FlowWeights,
   isFlowProblem,
-  type Playing,
+  type PlacedPiece,
   seedOf,
 } from "./draw";
 export * from "./hear";
 export { type FlowLoosened, listFittingBars, loosenFlow } from "./loosen";
 export { lengthOf } from "./piece";
 export * from "./record";
-export { isTrouble, type Round, type RoundRequest, Rounds, type RoundTrouble } from "./round";
+export { isTrouble, type Round, RoundMaker, type RoundRequest, type RoundTrouble } from "./round";
 export * from "./spec";

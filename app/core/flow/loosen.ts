@@ -3,14 +3,14 @@
 import { subsets } from "../graph/subsets";
 import type { Player } from "../player/player";
 import { compileFlow, countFlow, isFlowProblem } from "./draw";
-import { type FlowSpec, MOST_FLOW_BARS } from "./spec";
+import { type FlowSpec, MAX_FLOW_BARS } from "./spec";
 
 export type FlowLoosened =
   | { readonly kind: "in-row" | "lead" | "ends-free" | "meet" }
   | { readonly kind: "least" | "most"; readonly idea: number };
 
 /** Sets of more than this many are not looked for: naming them all would be no help. */
-const MOST_LOOSENED = 3;
+const MAX_LOOSENED = 3;
 
 function without(spec: FlowSpec, loosened: readonly FlowLoosened[]): FlowSpec {
   let { rules } = spec;
@@ -58,7 +58,7 @@ export function loosenFlow(spec: FlowSpec, player: Player, round = 0): readonly 
     ]),
   ];
   if (!hasWays(without(spec, all), player, round)) return [];
-  for (let size = 1; size <= Math.min(MOST_LOOSENED, all.length); size++) {
+  for (let size = 1; size <= Math.min(MAX_LOOSENED, all.length); size++) {
     const found = [...subsets(all, size)].filter((set) => hasWays(without(spec, set), player, round));
     if (found.length > 0) return found;
   }
@@ -67,7 +67,7 @@ export function loosenFlow(spec: FlowSpec, player: Player, round = 0): readonly 
 
 /** Numbers of bars up to so many that these ideas fill under the rules; the nearest to `spec.bars` first. */
 export function listFittingBars(spec: FlowSpec, player: Player, most = 16): number[] {
-  return Array.from({ length: Math.min(most, MOST_FLOW_BARS) }, (_, index) => index + 1)
+  return Array.from({ length: Math.min(most, MAX_FLOW_BARS) }, (_, index) => index + 1)
     .filter((bars) => hasWays({ ...spec, bars }, player, 0))
     .sort((a, b) => Math.abs(a - spec.bars) - Math.abs(b - spec.bars));
 }

@@ -8,7 +8,7 @@ export const REMEMBERED = 12;
 /** Results that weights are moved by. */
 const RECENT = 6;
 /** What has never been clean comes so many times as often. */
-const MOST_FACTOR = 4;
+const MAX_FACTOR = 4;
 
 /** The last results, the latest last. */
 export type Results = readonly Result[];
@@ -26,11 +26,11 @@ export function joinKey(before: string, after: string): string {
 }
 
 /** What was heard of one idea, or of the join of two. */
-export type Heard =
+export type FlowEvent =
   | { readonly of: "idea"; readonly key: string; readonly result: Result }
   | { readonly of: "join"; readonly key: string; readonly result: Result };
 
-export function recordHeard(record: FlowRecord, heard: readonly Heard[]): FlowRecord {
+export function recordHeard(record: FlowRecord, heard: readonly FlowEvent[]): FlowRecord {
   const ideas: Record<string, Results> = { ...record.ideas };
   const joins: Record<string, Results> = { ...record.joins };
   for (const { of, key, result } of heard) {
@@ -50,7 +50,7 @@ export function missShare(results: Results = []): number {
 
 /** How many times as often something comes for its results: 1 while they are clean, up to 4. */
 export function factorOf(results: Results | undefined): number {
-  return 1 + Math.round((MOST_FACTOR - 1) * missShare(results));
+  return 1 + Math.round((MAX_FACTOR - 1) * missShare(results));
 }
 
 /** The weights of a draw: as they were given, and moved to what was not clean unless they are held. */

@@ -2,7 +2,7 @@
 
 import type { OrchestrationProblem } from "../orchestration-search/find";
 import { makePlayer, type Player, type PlayerSpec } from "../player/player";
-import type { Place } from "../stroke/stroke";
+import type { KitVoice } from "../stroke/stroke";
 import { type Composed, composeFlow, drawPaths, type Variety } from "./compose";
 import {
   compileFlow,
@@ -22,7 +22,7 @@ export interface RoundRequest {
   readonly player: PlayerSpec;
   readonly variety: readonly Variety[];
   /** Where hands may go when paths are drawn. */
-  readonly surfaces: readonly Place[];
+  readonly surfaces: readonly KitVoice[];
   /** Whether another drummer answers. */
   readonly trades: boolean;
 }
@@ -49,7 +49,7 @@ export function isTrouble(made: Round | RoundTrouble): made is RoundTrouble {
 const ANSWER = 0x2545f491;
 
 /** Draws the rounds of one request, and keeps what has been counted. */
-export class Rounds {
+export class RoundMaker {
   private readonly player: Player;
   private readonly ways = new Map<string, FlowWays | FlowProblem>();
 

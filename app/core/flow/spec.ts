@@ -44,11 +44,11 @@ export interface FlowSpec {
   readonly leading: Hand;
 }
 
-export const LEAST_IDEAS = 2;
-export const MOST_IDEAS = 8;
-export const MOST_FLOW_BARS = 64;
+export const MIN_IDEAS = 2;
+export const MAX_IDEAS = 8;
+export const MAX_FLOW_BARS = 64;
 /** An idea lasts at least this share of a beat: a call of less could not be read in time. */
-export const LEAST_LENGTH = 1 / 4;
+export const MIN_LENGTH = 1 / 4;
 
 /** Why nothing can be drawn; what is wrong, not how it is said. */
 export type FlowProblem =

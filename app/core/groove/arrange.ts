@@ -9,14 +9,17 @@ import { lastsFor, type Timeline, type TimelineEvent } from "../timeline/timelin
 import { followsSwing, makePerform, type Perform, STRAIGHT } from "./feel";
 import { type Groove, layOutGroove } from "./groove";
 import type { Setting } from "./setting";
-import type { Arrangement, Crash, Form, SoundingNote } from "./sounding";
+import type { Arrangement, Crash, LoopForm, SoundingNote } from "./sounding";
 import { playThroughout, playUnder } from "./under";
 
 /**
  * Groove, then the bars of the fill, then a bar of silence where it stops hard. The groove runs up to the window and
  * takes up after it; it waits for a phrase that runs over.
  */
-export function measureForm(timeline: Timeline, { grooveBars, ending }: Pick<Setting, "grooveBars" | "ending">): Form {
+export function measureForm(
+  timeline: Timeline,
+  { grooveBars, ending }: Pick<Setting, "grooveBars" | "ending">,
+): LoopForm {
   const { meter, window } = timeline;
   const bar = barTicks(meter);
   const fillAt = grooveBars * bar;
@@ -75,7 +78,7 @@ export function arrange(
 }
 
 /** Whether the loop comes back to groove, for a crash to stand on its first beat. */
-function isAnswered({ fillStart }: Form, { ending }: Setting): boolean {
+function isAnswered({ fillStart }: LoopForm, { ending }: Setting): boolean {
   return ending === "crash" && fillStart > 0;
 }
 

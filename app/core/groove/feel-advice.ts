@@ -15,7 +15,7 @@ export type FeelNote =
 /** A swing within this of the triplet one passes for it: a hundredth of a beat. */
 const NEAR_TRIPLET = 0.01;
 /** Fewer long and short pairs than this are a turn, not a way to write. */
-const LEAST_PAIRS = 3;
+const MIN_PAIRS = 3;
 
 /** What to say of a fill in its groove's feel; empty where they go together. */
 export function judgeFeel(timeline: Timeline, groove: Feel, follows: boolean): FeelNote[] {
@@ -69,5 +69,5 @@ function findDotted(timeline: Timeline): FeelNote[] {
   const places = strokes.map(({ at }) => (((at % bar) % TICKS_PER_QUARTER) * 4) / TICKS_PER_QUARTER);
   if (places.length === 0 || places.some((place) => place !== 0 && place !== 3)) return [];
   const pairs = new Set(strokes.filter((_, index) => places[index] === 3).map(({ at }) => at)).size;
-  return pairs >= LEAST_PAIRS ? [{ kind: "dotted", pairs }] : [];
+  return pairs >= MIN_PAIRS ? [{ kind: "dotted", pairs }] : [];
 }

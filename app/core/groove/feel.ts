@@ -25,7 +25,7 @@ export const STRAIGHT_SHARE = 1 / 2;
 export const TRIPLET_SHARE = 2 / 3;
 export const HARDEST_SHARE = 3 / 4;
 /** Milliseconds: a limb that is further off than this is not laid back but wrong. */
-export const MOST_PUSH = 50;
+export const MAX_PUSH = 50;
 
 function pairTicks(unit: SwingUnit): number {
   return (2 * TICKS_PER_QUARTER) / unit;

@@ -1,6 +1,6 @@
 /** The backbeat keeper: which of the groove's backbeats a fill keeps, and the changes that would keep the others. */
 
-import { MOST_FIXED_SLOTS } from "../fit/closing";
+import { MAX_FIXED_SLOTS } from "../fit/closing";
 import { isWritable, mapPlayedSlots } from "../line/rewrite";
 import { ALL_STROKES, type Orchestration } from "../orchestration/layers";
 import type { Line } from "../phrase/phrase";
@@ -19,7 +19,7 @@ import {
 import type { Ticks } from "../time/time";
 import type { TimelineSlot } from "../timeline/slot";
 import type { Timeline, TimelineEvent } from "../timeline/timeline";
-import type { Form } from "./sounding";
+import type { LoopForm } from "./sounding";
 
 /** What stands where the groove has its backbeat. */
 export type BackbeatState =
@@ -56,7 +56,11 @@ export interface BackbeatCheck {
 }
 
 /** One check for each backbeat of the pulse from the window's start to where the fill ends. Empty for a pulse without any. */
-export function checkBackbeats(timeline: Timeline, line: Line, { fillAt, fillStart, fillEnd }: Form): BackbeatCheck[] {
+export function checkBackbeats(
+  timeline: Timeline,
+  line: Line,
+  { fillAt, fillStart, fillEnd }: LoopForm,
+): BackbeatCheck[] {
   return backbeatsBetween(timeline.pulse, fillStart - fillAt, fillEnd - fillAt).map((at) =>
     checkOne(timeline, line, at),
   );
@@ -67,7 +71,7 @@ function checkOne(timeline: Timeline, line: Line, at: Ticks): BackbeatCheck {
   const slot = timeline.slots.find((one) => one.at === at) ?? null;
   const state = judge(here, slot, timeline, at);
   // A change is worked out slot by slot: for lines that are no fills that would take too long at each edit.
-  const isFixed = slot !== null && state !== "kept" && timeline.slots.length <= MOST_FIXED_SLOTS;
+  const isFixed = slot !== null && state !== "kept" && timeline.slots.length <= MAX_FIXED_SLOTS;
   const fixes = isFixed ? listFixes(here, slot, state, timeline, line) : [];
   return { at, state, slot: slot?.index ?? here[0]?.slot ?? null, fixes };
 }

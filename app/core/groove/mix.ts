@@ -1,6 +1,6 @@
 /** Layers: what of an arrangement is heard, softly or not at all. What is left out keeps its time. */
 
-import { LIMBS, type Limb, type Place } from "../stroke/stroke";
+import { type KitVoice, LIMBS, type Limb } from "../stroke/stroke";
 import type { SoundingNote } from "./sounding";
 
 export const LAYER_STATES = ["on", "soft", "muted", "solo"] as const;
@@ -12,7 +12,7 @@ export type MixPart = (typeof PARTS)[number];
 export interface Mix {
   readonly parts: Readonly<Partial<Record<MixPart, LayerState>>>;
   readonly limbs: Readonly<Partial<Record<Limb, LayerState>>>;
-  readonly places: Readonly<Partial<Record<Place, LayerState>>>;
+  readonly places: Readonly<Partial<Record<KitVoice, LayerState>>>;
   /** Whether the hi-hat foot's pulse is heard although the feet are muted. */
   readonly keepsPulse?: boolean;
 }

@@ -1,7 +1,7 @@
 /** What sounds when, once a phrase stands in its setting. */
 
 import type { Click } from "../pulse/clicks";
-import type { Hand, Level, Limb, Place, Technique } from "../stroke/stroke";
+import type { Hand, KitVoice, Level, Limb, Technique } from "../stroke/stroke";
 import type { Meter, Ticks } from "../time/time";
 
 export interface SoundingNote {
@@ -10,7 +10,7 @@ export interface SoundingNote {
   /** Where it sounds, with the feel: ticks that need not be whole. */
   readonly sounds: number;
   readonly limb: Limb;
-  readonly place: Place;
+  readonly place: KitVoice;
   readonly level: Level;
   /** As a timeline event has it. */
   readonly force: number;
@@ -53,7 +53,7 @@ export interface Arrangement {
 }
 
 /** Where the parts of a setting lie in the loop, in ticks. */
-export interface Form {
+export interface LoopForm {
   readonly fillAt: number;
   readonly fillStart: number;
   readonly fillEnd: number;
@@ -63,5 +63,5 @@ export interface Form {
 /** Who crashes on the one after the fill, and where. */
 export interface Crash {
   readonly hand: Hand;
-  readonly place: Place;
+  readonly place: KitVoice;
 }

@@ -3,12 +3,12 @@
 import { foldPlace, type Kit } from "../kit/kit";
 import type { Circumstances } from "../player/motions";
 import { isBackbeat, type Pulse } from "../pulse/pulse";
-import { homePlace, isHand, type Limb, type Place } from "../stroke/stroke";
+import { homePlace, isHand, type KitVoice, type Limb } from "../stroke/stroke";
 import { barTicks, isCompound, type Meter, type Ticks, tempoUnitTicks, ticks } from "../time/time";
 import type { Timeline, TimelineEvent } from "../timeline/timeline";
 import { followsSwing, isSwung, makePerform, type Perform } from "./feel";
 import type { FootOstinato, Setting } from "./setting";
-import type { Form, SoundingNote } from "./sounding";
+import type { LoopForm, SoundingNote } from "./sounding";
 
 /**
  * Where an ostinato strikes from `from` to before `to`, ticks from a bar line. It counts the note that the tempo counts,
@@ -37,9 +37,9 @@ export function listOstinato(pattern: FootOstinato, meter: Meter, from: number, 
 }
 
 /** What an arrangement is made from, as far as it goes on under or beside the fill. */
-interface Scene {
+interface OstinatoScene {
   readonly pulse: Pulse;
-  readonly form: Form;
+  readonly form: LoopForm;
   readonly setting: Setting;
   readonly perform: Perform;
   readonly kit: Kit | null;
@@ -48,7 +48,7 @@ interface Scene {
 }
 
 /** Where a foot plays that keeps something up. */
-function foldFor(kit: Kit | null, limb: Limb): Place {
+function foldFor(kit: Kit | null, limb: Limb): KitVoice {
   const home = homePlace(limb);
   return kit ? foldPlace(kit, limb, home) : home;
 }
@@ -64,7 +64,7 @@ function listFeet({ foot, kickOnBeats }: Setting, meter: Meter, from: number, to
 /** What keeps the foot going where a groove has none of its own: the plainest one. */
 const PLAINEST: FootOstinato = "two-and-four";
 
-function strike(limb: "K" | "H", at: Ticks, { perform, kit }: Scene): SoundingNote {
+function strike(limb: "K" | "H", at: Ticks, { perform, kit }: OstinatoScene): SoundingNote {
   return {
     at,
     sounds: perform(at, true, limb),
@@ -80,7 +80,7 @@ function strike(limb: "K" | "H", at: Ticks, { perform, kit }: Scene): SoundingNo
   };
 }
 
-function playFeet(from: number, to: number, scene: Scene): SoundingNote[] {
+function playFeet(from: number, to: number, scene: OstinatoScene): SoundingNote[] {
   return listFeet(scene.setting, scene.pulse.meter, from, to).map(({ limb, at }) => strike(limb, at, scene));
 }
 
@@ -99,7 +99,7 @@ function leaveBusyLimbs(wanted: readonly SoundingNote[], playing: readonly Sound
 export function playUnder(
   played: readonly SoundingNote[],
   fill: readonly SoundingNote[],
-  scene: Scene,
+  scene: OstinatoScene,
 ): SoundingNote[] {
   const { fillStart, fillEnd } = scene.form;
   const kept = played.filter(({ at }) => at >= fillStart && at < fillEnd);
@@ -107,7 +107,7 @@ export function playUnder(
 }
 
 /** Of what the groove has there, what is kept up. */
-function keepUp(kept: readonly SoundingNote[], scene: Scene): readonly SoundingNote[] {
+function keepUp(kept: readonly SoundingNote[], scene: OstinatoScene): readonly SoundingNote[] {
   const { pulse, form, setting } = scene;
   switch (setting.during) {
     case "nothing":
@@ -167,7 +167,7 @@ function listKept(
 }
 
 /** The feet's ostinati through the groove as well, where they go on; what the groove gives a foot it plays. */
-export function playThroughout(groove: readonly SoundingNote[], scene: Scene): SoundingNote[] {
+export function playThroughout(groove: readonly SoundingNote[], scene: OstinatoScene): SoundingNote[] {
   const { form, setting, stopsAt } = scene;
   if (setting.feetIn === "fill" || setting.stops) return [];
   const before = playFeet(0, form.fillStart, scene);

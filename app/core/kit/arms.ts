@@ -1,7 +1,7 @@
 /** What arms can do over a floor plan: whether they cross, which is on top, how far they reach. Estimates of geometry. */
 
 import type { Hand } from "../stroke/stroke";
-import type { Surface } from "./kit";
+import type { KitPiece } from "./kit";
 
 /** Half the width of a player's shoulders, and their height on the seat. Centimetres; our estimate. */
 const SHOULDER_X = 19;
@@ -11,20 +11,20 @@ export const COMFORTABLE_REACH = 115;
 /** Sticks whose ends meet closer than this do not hinder one another. Centimetres; our estimate. */
 const TIP_CLEARANCE = 12;
 
-type Point = Pick<Surface, "x" | "y">;
+type FloorPoint = Pick<KitPiece, "x" | "y">;
 
-function shoulderOf(hand: Hand): Point {
+function shoulderOf(hand: Hand): FloorPoint {
   return { x: hand === "R" ? SHOULDER_X : -SHOULDER_X, y: 0 };
 }
 
 /** From the hand's shoulder to the surface, in centimetres. */
-export function reachOf(hand: Hand, surface: Surface): number {
+export function reachOf(hand: Hand, surface: KitPiece): number {
   const shoulder = shoulderOf(hand);
   return Math.hypot(surface.x - shoulder.x, surface.y - shoulder.y, surface.height - SHOULDER_HEIGHT);
 }
 
 /** Whether the arms lie across one another, seen from above, when each hand is at its surface. */
-export function armsCross(right: Point, left: Point): boolean {
+export function armsCross(right: FloorPoint, left: FloorPoint): boolean {
   const from = shoulderOf("R");
   const to = shoulderOf("L");
   const [rx, ry] = [right.x - from.x, right.y - from.y];
@@ -40,7 +40,7 @@ export function armsCross(right: Point, left: Point): boolean {
 }
 
 /** The hand that goes over the other where they cross: the one at the higher surface, else the one that reaches farther. */
-export function handOnTop(right: Surface, left: Surface): Hand {
+export function handOnTop(right: KitPiece, left: KitPiece): Hand {
   if (right.height !== left.height) return right.height > left.height ? "R" : "L";
   return reachOf("R", right) >= reachOf("L", left) ? "R" : "L";
 }

@@ -1,20 +1,20 @@
 /** What is wrong with a kit, and how to fix it in one step. */
 
-import type { Place } from "../stroke/stroke";
+import type { KitVoice } from "../stroke/stroke";
 import { COMFORTABLE_REACH, reachOf } from "./arms";
-import { CYMBALS, isLeftHanded, type Kit, mirrorKit, type Surface, surfaceAt } from "./kit";
+import { CYMBALS, isLeftHanded, type Kit, type KitPiece, mirrorKit, surfaceAt } from "./kit";
 
 export type KitProblem =
   /** Two surfaces in one spot. */
-  | { readonly kind: "overlap"; readonly place: Place; readonly other: Place }
+  | { readonly kind: "overlap"; readonly place: KitVoice; readonly other: KitVoice }
   | { readonly kind: "no-snare" }
   | { readonly kind: "no-cymbal" }
   | { readonly kind: "no-bass-drum" }
   /** Farther than an arm and a stick from either shoulder. */
-  | { readonly kind: "far"; readonly place: Place; readonly reach: number };
+  | { readonly kind: "far"; readonly place: KitVoice; readonly reach: number };
 
 /** Where a surface stands on a right-handed kit unless told otherwise. Sizes are common ones, from inches. */
-const USUAL: Record<Place, Omit<Surface, "place">> = {
+const USUAL: Record<KitVoice, Omit<KitPiece, "place">> = {
   sn: { player: "hands", x: -4, y: 42, height: 66, size: 36, angle: 4, midi: 38 },
   t1: { player: "hands", x: -20, y: 78, height: 80, size: 25, angle: 18, midi: 50 },
   t2: { player: "hands", x: 13, y: 80, height: 79, size: 30, angle: 18, midi: 48 },
@@ -41,12 +41,12 @@ const USUAL: Record<Place, Omit<Surface, "place">> = {
 };
 
 /** A surface as it is usually put up on a right-handed kit. */
-export function usualSurface(place: Place): Surface {
+export function usualSurface(place: KitVoice): KitPiece {
   return { place, ...USUAL[place] };
 }
 
 /** The General MIDI percussion key of a place. */
-export function usualMidi(place: Place): number {
+export function usualMidi(place: KitVoice): number {
   return USUAL[place].midi;
 }
 
@@ -55,7 +55,7 @@ const OVERLAP_SHARE = 1;
 const OVERLAP_HEIGHT = 9;
 
 /** Whether two surfaces are so much on top of one another that a stick could not tell them apart. */
-export function overlaps(a: Surface, b: Surface): boolean {
+export function overlaps(a: KitPiece, b: KitPiece): boolean {
   if ((a.player === "hands") !== (b.player === "hands")) return false;
   const apart = Math.hypot(a.x - b.x, a.y - b.y);
   return apart < (OVERLAP_SHARE * Math.min(a.size, b.size)) / 2 && Math.abs(a.height - b.height) < OVERLAP_HEIGHT;
@@ -63,7 +63,7 @@ export function overlaps(a: Surface, b: Surface): boolean {
 
 export function checkKit(kit: Kit): KitProblem[] {
   const problems: KitProblem[] = [];
-  const has = (place: Place) => surfaceAt(kit, place) !== null;
+  const has = (place: KitVoice) => surfaceAt(kit, place) !== null;
   if (!has("sn")) problems.push({ kind: "no-snare" });
   if (!CYMBALS.some(has)) problems.push({ kind: "no-cymbal" });
   if (!has("kk")) problems.push({ kind: "no-bass-drum" });
@@ -78,24 +78,24 @@ export function checkKit(kit: Kit): KitProblem[] {
 }
 
 /** The kit with the place put up where it usually is, or beside what stands there. The same kit where it has it. */
-export function addSurface(kit: Kit, place: Place): Kit {
+export function addSurface(kit: Kit, place: KitVoice): Kit {
   if (kit.surfaces.some((surface) => surface.place === place)) return kit;
   const usual: Kit = { surfaces: [usualSurface(place)] };
   const [surface] = (isLeftHanded(kit) ? mirrorKit(usual) : usual).surfaces;
-  return spread({ surfaces: [...kit.surfaces, surface as Surface] }, place);
+  return spread({ surfaces: [...kit.surfaces, surface as KitPiece] }, place);
 }
 
 const STEP = 4;
-const MOST_STEPS = 60;
+const MAX_STEPS = 60;
 const DIRECTIONS = 12;
 
 /** Moves a surface to the nearest spot where it is on top of none, and within reach if there is one. */
-export function spread(kit: Kit, place: Place): Kit {
+export function spread(kit: Kit, place: KitVoice): Kit {
   const surface = kit.surfaces.find((one) => one.place === place);
   if (!surface) return kit;
   const others = kit.surfaces.filter((one) => one !== surface);
-  const spots: Surface[] = [];
-  for (let step = 0; step <= MOST_STEPS; step++) {
+  const spots: KitPiece[] = [];
+  for (let step = 0; step <= MAX_STEPS; step++) {
     for (let direction = 0; direction < DIRECTIONS; direction++) {
       const turn = (2 * Math.PI * direction) / DIRECTIONS;
       const moved = {
@@ -111,7 +111,7 @@ export function spread(kit: Kit, place: Place): Kit {
 }
 
 /** From the nearer shoulder. */
-function leastReach(surface: Surface): number {
+function leastReach(surface: KitPiece): number {
   return Math.min(reachOf("R", surface), reachOf("L", surface));
 }
 
@@ -119,7 +119,7 @@ function leastReach(surface: Surface): number {
 const HIGH = 130;
 
 /** Brings a surface that is too far within comfortable reach, along the line to the seat. */
-function bringNear(kit: Kit, place: Place): Kit {
+function bringNear(kit: Kit, place: KitVoice): Kit {
   const surface = kit.surfaces.find((one) => one.place === place);
   if (!surface) return kit;
   let near = { ...surface, height: Math.min(surface.height, HIGH) };

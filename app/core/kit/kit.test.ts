@@ -1,13 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { LIMBS, PLACES, type Place } from "../stroke/stroke";
+import { KIT_VOICES, type KitVoice, LIMBS } from "../stroke/stroke";
 import { anyKit, FOUR_PIECE, kitOf, LARGE, SMALL } from "../testing/kits";
 import { runs } from "../testing/seed";
 import { armsCross, handOnTop, reachOf } from "./arms";
 import { addSurface, checkKit, fixKit, overlaps, spread, usualSurface } from "./checks";
 import { distanceBetween, foldPlace, isLeftHanded, isPlayable, type Kit, mirrorKit, openKit, surfaceAt } from "./kit";
 
-function at(kit: Kit, place: Place) {
+function at(kit: Kit, place: KitVoice) {
   const surface = surfaceAt(kit, place);
   if (!surface) throw new Error(`no ${place}`);
   return surface;
@@ -50,7 +50,7 @@ describe("a kit", () => {
 
   test("any stroke on a full kit ends where its limb can play, and stays there when folded again", () => {
     fc.assert(
-      fc.property(anyKit, fc.constantFrom(...LIMBS), fc.constantFrom(...PLACES), (kit, limb, place) => {
+      fc.property(anyKit, fc.constantFrom(...LIMBS), fc.constantFrom(...KIT_VOICES), (kit, limb, place) => {
         const folded = foldPlace(kit, limb, place);
         expect(foldPlace(kit, limb, folded)).toBe(folded);
         if (folded !== place) expect(isPlayable(kit, limb, folded)).toBe(true);

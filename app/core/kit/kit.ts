@@ -3,13 +3,13 @@
  * right, y away from the seat, the seat itself at 0, 0.
  */
 
-import { canPlay, isHand, type Limb, type Place } from "../stroke/stroke";
+import { canPlay, isHand, type KitVoice, type Limb } from "../stroke/stroke";
 
 export const PLAYED_BY = ["hands", "right-foot", "left-foot"] as const;
 export type PlayedBy = (typeof PLAYED_BY)[number];
 
-export interface Surface {
-  readonly place: Place;
+export interface KitPiece {
+  readonly place: KitVoice;
   readonly player: PlayedBy;
   /** Centimetres, of its middle. */
   readonly x: number;
@@ -26,42 +26,42 @@ export interface Surface {
 
 /** Each place stands once. */
 export interface Kit {
-  readonly surfaces: readonly Surface[];
+  readonly surfaces: readonly KitPiece[];
 }
 
 /** Sounds that are another way to play a surface: they are there wherever it is. */
-const VARIANTS: Partial<Record<Place, Place>> = { ho: "hh", hf: "hh", rb: "rd", cs: "sn", hs: "hp" };
+const VARIANTS: Partial<Record<KitVoice, KitVoice>> = { ho: "hh", hf: "hh", rb: "rd", cs: "sn", hs: "hp" };
 /** A ride's bell, in centimetres. */
 const BELL_SIZE = 12;
 
 /** The surface that a place is played on: the hi-hat for an open hi-hat, the ride for its bell. */
-export function basePlace(place: Place): Place {
+export function basePlace(place: KitVoice): KitVoice {
   return VARIANTS[place] ?? place;
 }
 
 /** What is played at a place, if the kit has it. */
-export function surfaceAt(kit: Kit, place: Place): Surface | null {
+export function surfaceAt(kit: Kit, place: KitVoice): KitPiece | null {
   const base = kit.surfaces.find((surface) => surface.place === basePlace(place)) ?? null;
   return base && place === "rb" ? { ...base, size: BELL_SIZE } : base;
 }
 
 /** High to low, as a drummer goes down the kit. */
-export const TOMS: readonly Place[] = ["t1", "t2", "t3", "f1", "f2"];
-export const CYMBALS: readonly Place[] = ["hh", "c1", "sp", "rd", "c2", "ch"];
+export const TOMS: readonly KitVoice[] = ["t1", "t2", "t3", "f1", "f2"];
+export const CYMBALS: readonly KitVoice[] = ["hh", "c1", "sp", "rd", "c2", "ch"];
 
 /** From high to low, for melody: cymbals above drums. */
-const PITCH_ORDER: readonly Place[] = [
+const PITCH_ORDER: readonly KitVoice[] = [
   ...["sp", "ho", "hf", "hh", "c1", "c2", "ch", "rb", "rd", "cb", "x1", "x2", "cs", "sn"],
   ...["t1", "t2", "t3", "f1", "f2", "k2", "kk", "hs", "hp"],
-] as Place[];
+] as KitVoice[];
 
 /** A place's height in sound, larger for lower; an order, not a measure. */
-export function depthOf(place: Place): number {
+export function depthOf(place: KitVoice): number {
   return PITCH_ORDER.indexOf(place);
 }
 
 /** What a place may be exchanged for, the nearest in sound first. */
-const FOLDS: Record<Place, readonly Place[]> = {
+const FOLDS: Record<KitVoice, readonly KitVoice[]> = {
   sn: ["t1", "t2", "t3", "f1", "f2", "x1", "x2"],
   t1: ["t2", "t3", "f1", "f2", "sn"],
   t2: ["t3", "t1", "f1", "f2", "sn"],
@@ -95,14 +95,14 @@ function footOf(kit: Kit, limb: "K" | "H"): PlayedBy {
 }
 
 /** Whether a limb plays at this place of this kit. */
-export function isPlayable(kit: Kit, limb: Limb, place: Place): boolean {
+export function isPlayable(kit: Kit, limb: Limb, place: KitVoice): boolean {
   const surface = surfaceAt(kit, place);
   if (!surface || !canPlay(limb, place)) return false;
   return surface.player === (isHand(limb) ? "hands" : footOf(kit, limb));
 }
 
 /** The surfaces that a limb plays, in the kit's order. */
-export function surfacesOf(kit: Kit, limb: Limb): Surface[] {
+export function surfacesOf(kit: Kit, limb: Limb): KitPiece[] {
   return kit.surfaces.filter(({ place }) => isPlayable(kit, limb, place));
 }
 
@@ -110,7 +110,7 @@ export function surfacesOf(kit: Kit, limb: Limb): Surface[] {
  * Where a stroke sounds on this kit: at its place, or at the nearest one in sound that the limb can play. The place
  * itself where the kit has nothing for that limb.
  */
-export function foldPlace(kit: Kit, limb: Limb, place: Place): Place {
+export function foldPlace(kit: Kit, limb: Limb, place: KitVoice): KitVoice {
   if (isPlayable(kit, limb, place)) return place;
   return FOLDS[place].find((other) => isPlayable(kit, limb, other)) ?? place;
 }
@@ -159,12 +159,12 @@ export function openKit(kit: Kit): Kit {
 }
 
 /** Straight through the air from middle to middle, in centimetres. */
-export function distanceBetween(a: Surface, b: Surface): number {
+export function distanceBetween(a: KitPiece, b: KitPiece): number {
   return Math.hypot(a.x - b.x, a.y - b.y, a.height - b.height);
 }
 
 /** How wide a target the surface is from above, in centimetres: what leans is narrower. Our estimate. */
-export function targetWidth({ size, angle }: Surface): number {
+export function targetWidth({ size, angle }: KitPiece): number {
   return Math.max(1, size * Math.cos((angle * Math.PI) / 180));
 }
 

@@ -3,7 +3,7 @@
 import { type CellItem, type Line, type LineItem, MAX_SLOTS, playItems } from "../phrase/phrase";
 import { MAX_SPLIT, partsOf } from "../stroke/stroke";
 import { formatRate, type Rate, slotTicks } from "../time/time";
-import { MAX_PROBLEMS, type Problem, type Span } from "./problem";
+import { MAX_PROBLEMS, type Problem, type TextSpan } from "./problem";
 
 /** Bar lines and rates repeat with their run; this bounds them as MAX_SLOTS bounds slots. */
 const MAX_PLAYED_ITEMS = 4 * MAX_SLOTS;
@@ -27,7 +27,7 @@ export function checkLength(line: Line, text: string, problems: Problem[]) {
 }
 
 /** A shared slot must come out in whole ticks at each rate that it is played at. */
-export function checkSplits(line: Line, text: string, spans: ReadonlyMap<object, Span>, problems: Problem[]) {
+export function checkSplits(line: Line, text: string, spans: ReadonlyMap<object, TextSpan>, problems: Problem[]) {
   const checked = new Map<CellItem, Set<Rate>>();
   for (const played of playItems(line)) {
     if (played.kind === "bar") continue;

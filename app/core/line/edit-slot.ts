@@ -4,6 +4,7 @@ import {
   allowsTechnique,
   isHand,
   joinStrokes,
+  type KitVoice,
   type Level,
   LIMBS,
   type Limb,
@@ -14,7 +15,6 @@ import {
   makeStrokes,
   mapParts,
   otherHand,
-  type Place,
   partsOf,
   playedBy,
   type Slot,
@@ -26,7 +26,7 @@ import {
 } from "../stroke/stroke";
 import type { Ticks } from "../time/time";
 
-const CRASH: Place = "c1";
+const CRASH: KitVoice = "c1";
 
 function mapPartStrokes(slot: Slot, change: (strokes: readonly Stroke[]) => readonly Stroke[]): Slot {
   return mapParts(slot, (part) => joinStrokes(change(strokesOf(part))));

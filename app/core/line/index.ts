@@ -2,7 +2,7 @@
 
 export * from "./edit";
 export * from "./edit-slot";
-export type { Problem, ProblemCode, Span } from "./problem";
+export type { Problem, ProblemCode, TextSpan } from "./problem";
 export { MAX_TEXT, type Reading, readStickLine } from "./read";
 export * from "./rewrite";
 export { formatLine, formatSlots } from "./write";

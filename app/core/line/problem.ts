@@ -52,7 +52,7 @@ export interface Problem {
 export const MAX_PROBLEMS = 20;
 
 /** Columns of the text, from 0, `to` exclusive. */
-export interface Span {
+export interface TextSpan {
   readonly from: number;
   readonly to: number;
 }

@@ -4,6 +4,8 @@ import {
   allowsTechnique,
   canPlay,
   isHand,
+  KIT_VOICES,
+  type KitVoice,
   type Limb,
   MAX_GRACES,
   MAX_SPLIT,
@@ -12,8 +14,6 @@ import {
   makeStroke,
   makeStrokes,
   otherHand,
-  PLACES,
-  type Place,
   type Silence,
   type Slot,
   type Stroke,
@@ -180,12 +180,12 @@ function readStroke(scan: Scan): Stroke | null {
   return makeStroke(limb, { level, technique, graces: graces as Stroke["graces"], ...(place ? { place } : {}) });
 }
 
-function readPlace(scan: Scan, limb: Limb): Place | null {
+function readPlace(scan: Scan, limb: Limb): KitVoice | null {
   const from = scan.pos++;
   const code = /^[A-Za-z0-9]{0,2}/.exec(scan.text.slice(scan.pos, scan.pos + 2))?.[0] ?? "";
   scan.pos += code.length;
-  const place = PLACES.find((known) => known === code.toLowerCase());
-  const fitting = PLACES.filter((known) => canPlay(limb, known));
+  const place = KIT_VOICES.find((known) => known === code.toLowerCase());
+  const fitting = KIT_VOICES.filter((known) => canPlay(limb, known));
   if (!place) scan.fail("unknown-place", from, scan.pos, fitting);
   else if (!canPlay(limb, place)) scan.fail("place-for-other-limb", from, scan.pos, [limb, ...fitting]);
   else return place;

@@ -18,7 +18,7 @@ import {
 import type { Slot } from "../stroke/stroke";
 import { formatRate, makeRate, type Rate } from "../time/time";
 import { checkLength, checkSplits } from "./check";
-import type { Problem, Span } from "./problem";
+import type { Problem, TextSpan } from "./problem";
 import { readSlot } from "./read-slot";
 import { isOneOf, Scan } from "./scan";
 
@@ -29,7 +29,7 @@ export interface Reading {
   /** What is read as something else that can be played, and stops nothing. */
   readonly advice: readonly Problem[];
   /** Where each slot and item stands in the text, by identity. */
-  readonly spans: ReadonlyMap<object, Span>;
+  readonly spans: ReadonlyMap<object, TextSpan>;
 }
 
 /** Longer texts are refused unread: even 10 000 decorated slots with places are shorter. */

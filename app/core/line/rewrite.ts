@@ -16,7 +16,7 @@ import {
   playItems,
   type Swell,
 } from "../phrase/phrase";
-import { type Limb, mapEachStroke, type Place, type Slot, withPlace } from "../stroke/stroke";
+import { type KitVoice, type Limb, mapEachStroke, type Slot, withPlace } from "../stroke/stroke";
 import { DEFAULT_RATE, type Rate, sameRate } from "../time/time";
 import { readStickLine } from "./read";
 import { formatLine, formatSlots } from "./write";
@@ -27,15 +27,15 @@ export function isWritable(line: Line): boolean {
 }
 
 /** An item, and the playing of a swell that it is in. */
-type Placed = readonly [item: LineItem, swell: PlayedSwell | undefined];
+type PlacedItem = readonly [item: LineItem, swell: PlayedSwell | undefined];
 
 /** A rate before an item: outside the brackets that begin there. */
-function rateBefore(items: readonly Placed[], rate: Rate, swell: PlayedSwell | undefined): Placed {
+function rateBefore(items: readonly PlacedItem[], rate: Rate, swell: PlayedSwell | undefined): PlacedItem {
   return [{ kind: "rate", rate }, items.at(-1)?.[1] === swell ? swell : undefined];
 }
 
 /** Items put together again: those of one playing are one run. */
-function gatherSwells(items: readonly Placed[]): Line {
+function gatherSwells(items: readonly PlacedItem[]): Line {
   const line: LineItem[] = [];
   let run: LineItem[] = [];
   let within: PlayedSwell | undefined;
@@ -60,7 +60,7 @@ function gatherSwells(items: readonly Placed[]): Line {
 
 /** A played line written down again: rates where they change, playings of one cell gathered. */
 function writeOut(items: readonly PlayedItem[], first: Rate): Line {
-  const written: Placed[] = [[{ kind: "rate", rate: first }, undefined]];
+  const written: PlacedItem[] = [[{ kind: "rate", rate: first }, undefined]];
   let rate = first;
   for (const item of items) {
     if (item.kind === "bar") {
@@ -110,8 +110,8 @@ export interface StrokeKey {
 }
 
 /** The line with surfaces named for some of its strokes, null to leave them to the voicing again. */
-export function placeStrokes(line: Line, places: Iterable<readonly [stroke: StrokeKey, place: Place | null]>): Line {
-  const wanted = new Map<string, Place | null>();
+export function placeStrokes(line: Line, places: Iterable<readonly [stroke: StrokeKey, place: KitVoice | null]>): Line {
+  const wanted = new Map<string, KitVoice | null>();
   for (const [{ slot, part, limb }, place] of places) wanted.set(`${slot} ${part} ${limb}`, place);
   return mapPlayedSlots(line, (slot, index) =>
     mapEachStroke(slot, (stroke, part) => {
@@ -199,7 +199,7 @@ export function replaceLastCell(line: Line, slots: readonly Slot[]): Line {
  * change touches are written out, others stay.
  */
 function changePlayed(line: Line, from: number, to: number, change: (cell: PlayedCell) => PlayedCell): Line {
-  const result: Placed[] = [];
+  const result: PlacedItem[] = [];
   let before = DEFAULT_RATE;
   // The rate that the result has come to, and the rate that the line had.
   let written: Rate | null = null;

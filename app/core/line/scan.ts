@@ -1,6 +1,6 @@
 /** A walk through a stick line's text: where the reader stands, and what it has to say. */
 
-import { MAX_PROBLEMS, type Problem, type ProblemCode, type Span } from "./problem";
+import { MAX_PROBLEMS, type Problem, type ProblemCode, type TextSpan } from "./problem";
 
 const SPACE = /\s/;
 const DIGIT = /[0-9]/;
@@ -11,7 +11,7 @@ export class Scan {
   /** What is read as something else that can be played, and stops nothing. */
   readonly advice: Problem[] = [];
   /** Where each slot and item stands in the text, by identity. */
-  readonly spans = new Map<object, Span>();
+  readonly spans = new Map<object, TextSpan>();
 
   constructor(readonly text: string) {}
 

@@ -1,7 +1,7 @@
 /** What should be heard in one repeat of a loop. */
 
 import type { Arrangement } from "../groove/sounding";
-import type { Level, Limb, Place } from "../stroke/stroke";
+import type { KitVoice, Level, Limb } from "../stroke/stroke";
 import { type Bpm, beatTicks, type Seconds, seconds, ticksToSeconds } from "../time/time";
 
 /** A stroke of the phrase that is to be played. */
@@ -10,7 +10,7 @@ export interface Expected {
   /** From the start of the repeat. */
   readonly at: Seconds;
   readonly limb: Limb;
-  readonly place: Place;
+  readonly place: KitVoice;
   readonly level: Level;
   /** As a timeline event has it: not whole where the phrase swells. */
   readonly force: number;
@@ -33,8 +33,8 @@ export interface Expectation {
 
 /** Share of the way to the next moment within which a hit is taken for a stroke. More than half, for those who drift. */
 const REACH_SHARE = 0.7;
-const LEAST_REACH = 0.045;
-const MOST_REACH = 0.2;
+const MIN_REACH = 0.045;
+const MAX_REACH = 0.2;
 /** Strokes that are written together may stand this far apart by the feel of their limbs. Seconds. */
 const TOGETHER = 0.0005;
 
@@ -74,7 +74,7 @@ export function expectStrokes(arrangement: Arrangement, tempo: Bpm, limbs: Reado
       buzzes: note.technique === "buzz" ? toSeconds(note.lasts ?? 0) : null,
       slot: note.slot,
       moment: moments[index] as number,
-      reach: seconds(Math.min(MOST_REACH, Math.max(LEAST_REACH, near * REACH_SHARE))),
+      reach: seconds(Math.min(MAX_REACH, Math.max(MIN_REACH, near * REACH_SHARE))),
     };
   });
   return { strokes, gap: seconds(gaps.reduce((least, gap) => Math.min(least, gap), beat)) };

@@ -1,14 +1,14 @@
 /** Hits: what was played, as pads, keys or a simulated drummer report it. */
 
 import { basePlace } from "../kit/kit";
-import { canPlay, isHand, type Limb, type Place } from "../stroke/stroke";
+import { canPlay, isHand, type KitVoice, type Limb } from "../stroke/stroke";
 import { type Seconds, seconds } from "../time/time";
 
 export interface Hit {
   /** From the start of the repeat; before 0 for what comes early on its first stroke. */
   readonly at: Seconds;
   /** Null where the input does not say. A pad knows its surface, a key its limb. */
-  readonly place: Place | null;
+  readonly place: KitVoice | null;
   readonly limb: Limb | null;
   /** 1 to 127; null where the input cannot tell. */
   readonly velocity: number | null;
@@ -49,7 +49,7 @@ function isEcho(before: Hit, { velocity }: Hit): boolean {
 }
 
 /** Whether a hit is on another surface than is wanted, as far as that is known. Zones of one surface are one. */
-export function isElsewhere(hit: Hit, place: Place): boolean {
+export function isElsewhere(hit: Hit, place: KitVoice): boolean {
   return hit.place !== null && basePlace(hit.place) !== basePlace(place);
 }
 

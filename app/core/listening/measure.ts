@@ -65,7 +65,7 @@ export interface Measures {
 }
 
 /** An offset is made of at least so many strokes. */
-const LEAST_STROKES = 3;
+const MIN_STROKES = 3;
 
 /** `echoes` are what was taken for second triggers of a pad; where a stroke is missing beside one it was a flam. */
 export function measureRepeat(
@@ -93,9 +93,9 @@ export function measureRepeat(
       offsets.length > 0
         ? { value: seconds(mean(offsets)), error: seconds(deviation(groups) / Math.sqrt(offsets.length)) }
         : null,
-    spread: groups.length >= LEAST_STROKES ? seconds(deviation(groups)) : null,
+    spread: groups.length >= MIN_STROKES ? seconds(deviation(groups)) : null,
     handFootGap: gapOf(main, plumb),
-    drift: main.length > LEAST_STROKES ? { value: seconds(slope * span), error: seconds(error * span) } : null,
+    drift: main.length > MIN_STROKES ? { value: seconds(slope * span), error: seconds(error * span) } : null,
     flams: flams.found,
     unisons: listUnisons(main),
     missed: missed.filter((stroke) => stroke.slot !== null && !flams.missed.has(stroke)),
@@ -156,7 +156,7 @@ function measureDrift(pairs: readonly Pair[]): { slope: number; error: number; c
     across += x * x;
     both += x * y;
   }
-  if (pairs.length <= LEAST_STROKES || across === 0) return { slope: 0, error: 0, centre };
+  if (pairs.length <= MIN_STROKES || across === 0) return { slope: 0, error: 0, centre };
   const slope = both / across;
   const left = points.reduce((sum, { x, y }) => sum + (y - slope * x) ** 2, 0);
   return { slope, error: Math.sqrt(left / Math.max(1, pairs.length - 2) / across), centre };
@@ -173,10 +173,10 @@ function measureLimbs(
     const offsets = own.map(plumb);
     return { limb, own, offsets, offset: mean(offsets), spread: deviation(offsets) };
   });
-  const solid = drafts.filter(({ own }) => own.length >= LEAST_STROKES);
+  const solid = drafts.filter(({ own }) => own.length >= MIN_STROKES);
   return drafts.map(({ limb, own, offsets, offset, spread }): LimbMeasure => {
     const others = solid.filter((other) => other.limb !== limb);
-    const isSolid = own.length >= LEAST_STROKES && others.length > 0;
+    const isSolid = own.length >= MIN_STROKES && others.length > 0;
     const errors = others.map((other) => (other.spread * other.spread) / other.own.length);
     const error = Math.sqrt((spread * spread) / Math.max(1, own.length) + mean(errors) / Math.max(1, others.length));
     return {

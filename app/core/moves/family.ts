@@ -125,7 +125,7 @@ export interface Kinship {
   readonly times: number;
 }
 
-interface Form {
+interface DerivedForm {
   readonly source: string;
   /** How far from the source; a sticking that flips its lead is played hand to hand anyway. */
   readonly distance: number;
@@ -134,7 +134,7 @@ interface Form {
   readonly cell: Cell;
 }
 
-export type FamilyIndex = ReadonlyMap<string, readonly Form[]>;
+export type FamilyIndex = ReadonlyMap<string, readonly DerivedForm[]>;
 
 /** The moves, besides turning, that a form of a rudiment may be made by. */
 const FORM_MOVES: readonly Move[] = [
@@ -162,7 +162,7 @@ function limbsOf(cell: Cell): Set<Limb> {
 
 /** Every form of every source: the sticking, the sticking hand to hand, and either changed by one move. */
 export function indexFamilies(sources: readonly FamilySource[]): FamilyIndex {
-  const index = new Map<string, Form[]>();
+  const index = new Map<string, DerivedForm[]>();
   const put = (source: string, moves: readonly Move[], cell: Cell, distance = distanceOf(moves)) => {
     const core = primitiveCell(cell);
     // What one limb plays alone, or two slots, is a form of everything: it says nothing.

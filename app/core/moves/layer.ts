@@ -37,10 +37,10 @@ export function findMeeting(upper: number, lower: number, speed: LayerSpeed): Me
   return { slots: meet / 2, upperTimes: meet / upperHalves, lowerTimes: meet / lowerHalves };
 }
 
-type Part = Silence | Strokes;
+type LayerPart = Silence | Strokes;
 
 /** A slot's parts spread over a finer grid: silence where none of them begins. */
-function spread(parts: readonly Part[], to: number): Part[] {
+function spread(parts: readonly LayerPart[], to: number): LayerPart[] {
   const step = to / parts.length;
   return Array.from({ length: to }, (_, index) =>
     index % step === 0 ? (parts[index / step] ?? makeSilence()) : makeSilence(),
@@ -48,7 +48,7 @@ function spread(parts: readonly Part[], to: number): Part[] {
 }
 
 /** Two contents of one slot's time together; null when they would need more parts than a slot can have. */
-function overlay(upper: readonly Part[], lower: readonly Part[]): Slot | null {
+function overlay(upper: readonly LayerPart[], lower: readonly LayerPart[]): Slot | null {
   const parts = lcm(upper.length, lower.length);
   const above = spread(upper, parts);
   const below = spread(lower, parts);
@@ -58,15 +58,15 @@ function overlay(upper: readonly Part[], lower: readonly Part[]): Slot | null {
 }
 
 /** Fewer parts where those between are silent: the slot is written as simply as it can be. */
-function coarsen(parts: readonly Part[]): readonly Part[] {
+function coarsen(parts: readonly LayerPart[]): readonly LayerPart[] {
   const beginnings = parts.flatMap((part, index) => (part.kind === "strokes" ? [index] : []));
   const step = beginnings.reduce((shared, index) => gcd(shared, index), parts.length);
   return step > 1 ? parts.filter((_, index) => index % step === 0) : parts;
 }
 
 /** What of the lower sticking sounds in one slot of the upper. */
-function lowerParts(lower: Cell, slot: number, speed: LayerSpeed): readonly Part[] {
-  const at = (index: number): readonly Part[] => partsOf(lower[index % lower.length] ?? makeSilence());
+function lowerParts(lower: Cell, slot: number, speed: LayerSpeed): readonly LayerPart[] {
+  const at = (index: number): readonly LayerPart[] => partsOf(lower[index % lower.length] ?? makeSilence());
   if (speed === "same") return at(slot);
   if (speed === "double") {
     const [first, second] = [at(2 * slot), at(2 * slot + 1)];

@@ -37,7 +37,7 @@ import {
 } from "./move";
 import { readRhythm } from "./rhythm";
 
-type Part = Silence | Strokes;
+type SoundPart = Silence | Strokes;
 
 export function silencePlace(cell: Cell, place: number): Moved {
   if (place >= cell.length) return refuse({ code: "too-short", slots: place + 1 });
@@ -93,7 +93,7 @@ function softer(a: Stroke, b: Stroke): Level {
  */
 export function splitDoubles(cell: Cell): Moved {
   const parts = cell.map((slot) => [...partsOf(slot)]);
-  const after = new Map<string, Part>();
+  const after = new Map<string, SoundPart>();
   for (const run of listRuns(cell)) {
     for (const [index, moment] of run.moments.entries()) {
       const next = run.moments[index + 1];
@@ -116,7 +116,7 @@ export function splitDoubles(cell: Cell): Moved {
   return moved(shared.map((pieces) => makeSplit(pieces)));
 }
 
-function isPlain(parts: readonly Part[][], moment: Moment): boolean {
+function isPlain(parts: readonly SoundPart[][], moment: Moment): boolean {
   return parts[moment.slot]?.length === 1;
 }
 

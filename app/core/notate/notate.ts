@@ -7,6 +7,7 @@ import {
   type Hand,
   homePlace,
   isHand,
+  type KitVoice,
   type Level,
   LIMBS,
   type Limb,
@@ -14,7 +15,6 @@ import {
   makeStroke,
   makeStrokes,
   otherHand,
-  type Place,
   type Slot,
   type Stroke,
   type Technique,
@@ -26,7 +26,7 @@ import { findGrid, type GridSpan } from "./quantise";
 export interface ReadNote {
   /** Ticks from the first bar line. */
   readonly at: number;
-  readonly place: Place;
+  readonly place: KitVoice;
   readonly level: Level;
   readonly technique: Technique;
   readonly graces: 0 | 1 | 2 | 3;
@@ -98,7 +98,7 @@ interface HandState {
 }
 
 /** Surfaces that the leading hand takes when both hands play at once. */
-const TIMEKEEPING: readonly Place[] = ["hh", "ho", "hf", "rd", "rb", "c1", "c2", "ch", "sp", "cb"];
+const TIMEKEEPING: readonly KitVoice[] = ["hh", "ho", "hf", "rd", "rb", "c1", "c2", "ch", "sp", "cb"];
 
 function slotOf(notes: readonly ReadNote[], leading: Hand, state: HandState): Slot {
   const strokes = new Map<Limb, Stroke>();
@@ -146,7 +146,7 @@ function slotOf(notes: readonly ReadNote[], leading: Hand, state: HandState): Sl
   }
 }
 
-function footFor(place: Place): Limb | null {
+function footFor(place: KitVoice): Limb | null {
   if (place === "kk" || place === "k2") return "K";
   return place === "hp" || place === "hs" ? "H" : null;
 }

@@ -54,15 +54,15 @@ export function findGrid(onsets: readonly number[], end: number, pulse: Pulse, n
   return evenOut(grid);
 }
 
-interface Span {
+interface BarSpan {
   readonly start: number;
   readonly length: number;
   readonly bar: number;
 }
 
-function listSpans(end: number, { meter, beats }: Pulse): Span[] {
+function listSpans(end: number, { meter, beats }: Pulse): BarSpan[] {
   const bar = barTicks(meter);
-  const spans: Span[] = [];
+  const spans: BarSpan[] = [];
   for (let number = 0; number * bar < end; number++) {
     for (const [index, beat] of beats.entries()) {
       spans.push({ start: number * bar + beat, length: (beats[index + 1] ?? bar) - beat, bar: number });
@@ -71,12 +71,16 @@ function listSpans(end: number, { meter, beats }: Pulse): Span[] {
   return spans;
 }
 
-function within(onsets: readonly number[], { start, length }: Pick<Span, "start" | "length">, near: number): number[] {
+function within(
+  onsets: readonly number[],
+  { start, length }: Pick<BarSpan, "start" | "length">,
+  near: number,
+): number[] {
   return onsets.filter((at) => at >= start - near && at < start + length - near).map((at) => at - start);
 }
 
 /** The parts of a span and how far the farthest onset is from them. */
-function partsFor(onsets: readonly number[], { length }: Pick<Span, "length">, near: number) {
+function partsFor(onsets: readonly number[], { length }: Pick<BarSpan, "length">, near: number) {
   let best: Parted | null = null;
   let plain: Parted | null = null;
   for (const slots of PARTS) {

@@ -12,7 +12,7 @@ import { findCeiling } from "../player/ceiling";
 import { type Limits, limitsOf } from "../player/limits";
 import type { Circumstances, Under } from "../player/motions";
 import { makePlayer } from "../player/player";
-import type { Place } from "../stroke/stroke";
+import type { KitVoice } from "../stroke/stroke";
 import { anyKit, anyLimits, FOUR_PIECE, kitOf, WORKING } from "../testing/kits";
 import { runs } from "../testing/seed";
 import { USUAL } from "../testing/settings";
@@ -40,7 +40,7 @@ function orchestrations(
   timeline: Timeline,
   kit: Kit,
   limits: Limits,
-  surfaces: readonly Place[],
+  surfaces: readonly KitVoice[],
   under: Circumstances | null = null,
 ): Orchestrations | null {
   const found = findOrchestrations({ timeline, player: makePlayer(kit, limits), surfaces, under });
@@ -53,9 +53,9 @@ function listByTrying(
   tempo: number,
   kit: Kit,
   limits: Limits,
-  surfaces: readonly Place[],
+  surfaces: readonly KitVoice[],
   under: Under,
-): Place[][] {
+): KitVoice[][] {
   const phrase = phraseOf(text, tempo);
   const timeline = layOut(phrase, kit);
   const hands = timeline.events.filter(({ limb, grace }) => grace === undefined && (limb === "R" || limb === "L"));
@@ -65,12 +65,12 @@ function listByTrying(
     const piece = content?.kind === "split" ? content.parts[part] : content;
     return piece?.kind === "strokes" ? piece.strokes.find((stroke) => stroke.limb === limb)?.place : undefined;
   };
-  const found: Place[][] = [];
-  const walk = (places: Place[]) => {
+  const found: KitVoice[][] = [];
+  const walk = (places: KitVoice[]) => {
     if (places.length === hands.length) {
       const line = placeStrokes(
         phrase.line,
-        hands.map((event, index) => [event, places[index] as Place]),
+        hands.map((event, index) => [event, places[index] as KitVoice]),
       );
       const tried = layOut({ ...phrase, line }, kit);
       const ceiling = findCeiling(tried, makePlayer(kit, limits), under(tried));
@@ -112,7 +112,7 @@ const anyShortText = fc
   })
   .map((slots) => `@4 ${slots.join("")}`);
 
-const THREE: readonly Place[] = ["sn", "f1", "hh"];
+const THREE: readonly KitVoice[] = ["sn", "f1", "hh"];
 
 /** Nothing; hard swing; the bass drum on every beat. */
 const anyTempo = fc.integer({ min: 60, max: 300 });
@@ -216,7 +216,7 @@ describe("orchestrations", () => {
 
   test("say why there are none to look for", () => {
     const player = makePlayer(FOUR_PIECE, limitsOf("learner", "R"));
-    const ask = (text: string, tempo: number, surfaces: readonly Place[] = THREE) =>
+    const ask = (text: string, tempo: number, surfaces: readonly KitVoice[] = THREE) =>
       findOrchestrations({ timeline: layOut(phraseOf(text, tempo), FOUR_PIECE), player, surfaces });
     expect(ask("@4 KK", 60)).toEqual({ code: "no-strokes" });
     expect(ask("@4 RL", 60, [])).toEqual({ code: "no-surfaces" });

@@ -10,7 +10,7 @@ import { type Ceiling, ceilingOf, findFixedCeiling } from "../player/ceiling";
 import { type Circumstances, listMotions, type Motion } from "../player/motions";
 import type { Player } from "../player/player";
 import { isBackbeat } from "../pulse/pulse";
-import { type Hand, isHand, otherHand, type Place } from "../stroke/stroke";
+import { type Hand, isHand, type KitVoice, otherHand } from "../stroke/stroke";
 import { tempoUnitTicks } from "../time/time";
 import { FLAM_SECONDS, placeByHand, type Timeline, type TimelineEvent } from "../timeline/timeline";
 
@@ -22,7 +22,7 @@ export interface OrchestrationSpec {
   readonly timeline: Timeline;
   readonly player: Player;
   /** Where the other strokes may go. */
-  readonly surfaces: readonly Place[];
+  readonly surfaces: readonly KitVoice[];
   /** Strokes on the backbeat stay where they are, as a layer has them. */
   readonly keepsBackbeat?: boolean;
   /** What the timeline is played under. */
@@ -37,7 +37,7 @@ export type OrchestrationProblem =
   | { readonly code: "too-fast"; readonly ceiling: Ceiling };
 
 /** One hand stroke to be put somewhere. */
-export interface Step {
+export interface SearchStep {
   readonly key: StrokeKey;
   readonly event: number;
   readonly hand: Hand;
@@ -59,8 +59,8 @@ export interface Step {
 
 export interface Orchestrations {
   readonly spec: OrchestrationSpec;
-  readonly places: readonly Place[];
-  readonly steps: readonly Step[];
+  readonly places: readonly KitVoice[];
+  readonly steps: readonly SearchStep[];
   readonly graph: Graph;
   /** The step, and the surfaces of right and left hand, of a node; the number of places for a hand that has not played. */
   readonly stateOf: (node: number) => readonly [step: number, right: number, left: number];
@@ -71,10 +71,10 @@ const TOLERANCE = 1e-9;
 
 function listSteps(
   { timeline, player, surfaces, keepsBackbeat, under }: OrchestrationSpec,
-  places: readonly Place[],
-): Step[] {
+  places: readonly KitVoice[],
+): SearchStep[] {
   const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
-  const indexOf = (place: Place) => places.indexOf(place);
+  const indexOf = (place: KitVoice) => places.indexOf(place);
   const last: Record<Hand, { at: number; lead: number } | null> = { R: null, L: null };
   const gap = (from: { at: number; lead: number } | null, at: number, lead: number) =>
     from ? (at - from.at) * perTick - lead + from.lead : Number.POSITIVE_INFINITY;
@@ -82,7 +82,7 @@ function listSteps(
   const gapToOther = (from: { at: number; lead: number } | null, at: number, lead: number) =>
     from?.at === at ? Number.POSITIVE_INFINITY : gap(from, at, lead);
   let before: Hand | null = null;
-  const steps: Step[] = [];
+  const steps: SearchStep[] = [];
   for (const [event, one] of timeline.events.entries()) {
     const { limb: hand, graces } = one;
     const at = under?.moments[event] ?? one.at;
@@ -139,8 +139,8 @@ export function isOrchestrationProblem(found: Orchestrations | OrchestrationProb
 }
 
 function buildGraph(
-  steps: readonly Step[],
-  places: readonly Place[],
+  steps: readonly SearchStep[],
+  places: readonly KitVoice[],
   player: Player,
 ): Pick<Orchestrations, "graph" | "stateOf"> {
   const many = places.length;
@@ -225,24 +225,26 @@ function buildGraph(
 }
 
 /** A way to place everything, by places: of all hand strokes, in their order. */
-export function placesOfWay({ places }: Orchestrations, way: readonly number[]): Place[] {
-  return way.map((index) => places[index] as Place);
+export function placesOfWay({ places }: Orchestrations, way: readonly number[]): KitVoice[] {
+  return way.map((index) => places[index] as KitVoice);
 }
 
 /** The strokes that a way gives places to, without those that the line has placed or that stay where a layer keeps them. */
-export function strokesOfWay(found: Orchestrations, way: readonly number[]): (readonly [StrokeKey, Place])[] {
+export function strokesOfWay(found: Orchestrations, way: readonly number[]): (readonly [StrokeKey, KitVoice])[] {
   return found.steps.flatMap(({ key, event, onBackbeat }, index) => {
     const stroke = found.spec.timeline.events[event];
     if (stroke && placeByHand(found.spec.timeline, stroke)) return [];
     if (found.spec.keepsBackbeat && onBackbeat) return [];
-    return [[key, found.places[way[index] as number] as Place] as const];
+    return [[key, found.places[way[index] as number] as KitVoice] as const];
   });
 }
 
 /** The ceiling with all strokes where a way has them. */
 export function ceilingOfWay(found: Orchestrations, way: readonly number[]): Ceiling | null {
   const { timeline, player, under } = found.spec;
-  const placeOf = new Map(found.steps.map(({ event }, index) => [event, found.places[way[index] as number] as Place]));
+  const placeOf = new Map(
+    found.steps.map(({ event }, index) => [event, found.places[way[index] as number] as KitVoice]),
+  );
   const motions = listMotions(timeline, under).map((motion): Motion => {
     const place = placeOf.get(motion.event);
     const isSplit = timeline.events[motion.event]?.gracePlace !== undefined && motion.lead > 0;

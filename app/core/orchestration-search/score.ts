@@ -2,8 +2,8 @@
 
 import { rankPaths } from "../graph/rank";
 import { depthOf, distanceBetween, surfaceAt } from "../kit/kit";
-import type { Place } from "../stroke/stroke";
-import type { Orchestrations, Step } from "./find";
+import type { KitVoice } from "../stroke/stroke";
+import type { Orchestrations, SearchStep } from "./find";
 
 export const PLACING_PARTS = ["ease", "travel", "melody", "contrast", "crossing", "backbeat"] as const;
 export type OrchestrationPart = (typeof PLACING_PARTS)[number];
@@ -40,7 +40,7 @@ export interface OrchestrationScorer {
 export function makeOrchestrationScorer(
   found: Orchestrations,
   weights: OrchestrationWeights,
-  like: readonly Place[] = [],
+  like: readonly KitVoice[] = [],
   likeness = 0,
 ): OrchestrationScorer {
   const { steps, places, spec, graph, stateOf } = found;
@@ -54,15 +54,15 @@ export function makeOrchestrationScorer(
   const backbeats = steps.filter(({ onBackbeat }) => onBackbeat).length;
 
   const raw = (number: number, place: number, right: number, left: number): RawParts => {
-    const step = steps[number] as Step;
+    const step = steps[number] as SearchStep;
     const [own, other] = step.hand === "R" ? [right, left] : [left, right];
     const before = step.before === null ? many : step.before === step.hand ? own : other;
-    const need = own === many ? 0 : spec.player.time(step.hand, places[own] as Place, places[place] as Place);
+    const need = own === many ? 0 : spec.player.time(step.hand, places[own] as KitVoice, places[place] as KitVoice);
     const depth = before === many ? 0 : Math.sign((depths[place] as number) - (depths[before] as number));
     const away = places[place] !== "sn";
     const wanted = step.level === "accent" ? away : step.level === "ghost" ? !away : false;
     const [atRight, atLeft] = step.hand === "R" ? [place, other] : [other, place];
-    const cross = other !== many && crosses(places[atRight] as Place, places[atLeft] as Place);
+    const cross = other !== many && crosses(places[atRight] as KitVoice, places[atLeft] as KitVoice);
     const share = (part: number, of: number) => (of === 0 ? 0 : Math.round((THOUSAND * part) / of));
     return {
       ease: share(1 - Math.min(1, need / step.since), steps.length),
@@ -80,7 +80,7 @@ export function makeOrchestrationScorer(
     let [right, left] = [many, many];
     return way.map((place, number) => {
       const parts = raw(number, place, right, left);
-      const step = steps[number] as Step;
+      const step = steps[number] as SearchStep;
       const partner = step.graces ? (step.gracePlace ?? place) : step.hand === "R" ? left : right;
       [right, left] = step.hand === "R" ? [place, partner] : [partner, place];
       return parts;

@@ -4,7 +4,7 @@ import { type Kit, mirrorKit } from "../kit/kit";
 import { readStickLine } from "../line/read";
 import { mirrorLine } from "../phrase/phrase";
 import { findCeiling } from "../player/ceiling";
-import { canPlay, isHand, mirrorLimb, type Place } from "../stroke/stroke";
+import { canPlay, isHand, type KitVoice, mirrorLimb } from "../stroke/stroke";
 import { anyLine } from "../testing/arbitraries";
 import { anyKit, FOUR_PIECE, LARGE, SMALL, WORKING } from "../testing/kits";
 import { runs } from "../testing/seed";
@@ -195,7 +195,10 @@ describe("any voicing", () => {
         );
         const key = (timeline: Timeline, limb: (of: (typeof timeline.events)[number]) => string) =>
           timeline.events
-            .map((event): [string, Place] => [`${event.slot} ${event.part} ${event.grace} ${limb(event)}`, event.place])
+            .map((event): [string, KitVoice] => [
+              `${event.slot} ${event.part} ${event.grace} ${limb(event)}`,
+              event.place,
+            ])
             .sort(([a], [b]) => (a < b ? -1 : 1));
         const places = key(ours, ({ limb }) => (isHand(limb) ? mirrorLimb(limb) : limb));
         expect(key(theirs, ({ limb }) => limb)).toEqual(places);

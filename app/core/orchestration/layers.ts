@@ -4,46 +4,46 @@
  */
 
 import { CYMBALS, isPlayable, type Kit, surfaceAt, TOMS } from "../kit/kit";
-import { type Hand, isHand, type Level, type Limb, otherHand, type Place } from "../stroke/stroke";
+import { type Hand, isHand, type KitVoice, type Level, type Limb, otherHand } from "../stroke/stroke";
 
 /** A row of surfaces to go along: a family, high to low, or named ones. What the kit lacks is passed over. */
-export type Path = "toms" | "drums" | "cymbals" | readonly Place[];
+export type Path = "toms" | "drums" | "cymbals" | readonly KitVoice[];
 export const PATH_NAMES = ["toms", "drums", "cymbals"] as const;
 export const DIRECTIONS = ["down", "up", "there-and-back"] as const;
 export type Direction = (typeof DIRECTIONS)[number];
 
 /** What each kind of rule carries. A new kind is a line here; the compiler then names the tables that must have it. */
-interface RuleFields {
+interface OrchestrationRuleFields {
   /** Everything on one surface. */
-  one: { readonly on: Place };
+  one: { readonly on: KitVoice };
   /** Each hand has its own. */
-  split: { readonly right: Place; readonly left: Place };
+  split: { readonly right: KitVoice; readonly left: KitVoice };
   /** One hand travels, a surface further every so many of its strokes; the other stays. */
-  oblique: { readonly hand: Hand; readonly path: Path; readonly stay: Place; readonly every: number };
+  oblique: { readonly hand: Hand; readonly path: Path; readonly stay: KitVoice; readonly every: number };
   /** Both hands move together, a surface further every so many strokes; on one surface or on neighbours. */
   parallel: { readonly path: Path; readonly every: number; readonly apart: 0 | 1 };
   /** Each cell has its surface. */
   "by-cell": { readonly path: Path };
   /** One note of each cell; `note` from 1, or from -1 for the last and back. Feet are counted too. */
-  "by-note": { readonly note: number; readonly on: Place };
+  "by-note": { readonly note: number; readonly on: KitVoice };
   /** Accents go along a path; the rest stays, where a surface is named. */
-  accents: { readonly path: Path; readonly rest: Place | null };
+  accents: { readonly path: Path; readonly rest: KitVoice | null };
   /** Spread over the path, evenly over all strokes; doubles stay on one drum where that is asked. */
   travel: { readonly path: Path; readonly direction: Direction; readonly keepsDoubles?: boolean | undefined };
   /** Grace notes sound here, their strokes stay. */
-  "flam-split": { readonly on: Place };
+  "flam-split": { readonly on: KitVoice };
   /** Where both hands play together. */
-  unison: { readonly right: Place; readonly left: Place };
+  unison: { readonly right: KitVoice; readonly left: KitVoice };
   /** Hands that play together with the bass drum, along a path. */
   "with-kick": { readonly path: Path };
   /** The last hand stroke comes home. */
-  "home-last": { readonly on: Place };
+  "home-last": { readonly on: KitVoice };
   /** Hand strokes on every second beat stay on the backbeat's surface. */
-  backbeat: { readonly on: Place };
+  backbeat: { readonly on: KitVoice };
 }
-export type OrchestrationKind = keyof RuleFields;
+export type OrchestrationKind = keyof OrchestrationRuleFields;
 export type OrchestrationRule<Kind extends OrchestrationKind = OrchestrationKind> = {
-  readonly [Each in Kind]: { readonly kind: Each } & RuleFields[Each];
+  readonly [Each in Kind]: { readonly kind: Each } & OrchestrationRuleFields[Each];
 }[Kind];
 
 /** Which strokes a layer speaks of; null for all. */
@@ -77,8 +77,8 @@ export interface VoicedStroke {
   /** Which moment of the phrase; those of one moment sound together. */
   readonly moment: number;
   readonly onBackbeat: boolean;
-  place: Place;
-  gracePlace: Place | null;
+  place: KitVoice;
+  gracePlace: KitVoice | null;
 }
 
 /** Whether a layer keeps the backbeat where it is. */
@@ -87,10 +87,10 @@ export function keepsBackbeat(voicing: Orchestration | undefined): boolean {
 }
 
 /** The surfaces of a path that hands can play on this kit; without a kit all of them. */
-export function stepsOf(path: Path, kit: Kit | null): readonly Place[] {
+export function stepsOf(path: Path, kit: Kit | null): readonly KitVoice[] {
   const named =
     typeof path !== "string" ? path : path === "cymbals" ? CYMBALS : path === "toms" ? TOMS : ["sn", ...TOMS];
-  return (named as readonly Place[]).filter((place) => !kit || isPlayable(kit, "R", place));
+  return (named as readonly KitVoice[]).filter((place) => !kit || isPlayable(kit, "R", place));
 }
 
 /** Puts strokes where the layers say, one layer after another. */
@@ -139,15 +139,15 @@ function countMoments(strokes: readonly VoicedStroke[]): number {
 }
 
 /** A path walked there, back, or both ways; its turning points are played once. */
-function turned(steps: readonly Place[], direction: Direction): readonly Place[] {
+function turned(steps: readonly KitVoice[], direction: Direction): readonly KitVoice[] {
   if (direction === "down") return steps;
   if (direction === "up") return steps.toReversed();
   return [...steps, ...steps.toReversed().slice(1)];
 }
 
-type Rename = (place: Place) => Place;
+type Rename = (place: KitVoice) => KitVoice;
 
-interface RuleDefinition<Rule> {
+interface OrchestrationRuleDefinition<Rule> {
   /** Puts strokes where the rule says: `own` are those that the layer speaks of. */
   readonly apply: (rule: Rule, own: readonly VoicedStroke[], all: readonly VoicedStroke[], kit: Kit | null) => void;
   /** Whether it may speak of feet too, where a layer names them. */
@@ -158,11 +158,11 @@ interface RuleDefinition<Rule> {
   readonly mirror: (rule: Rule) => Rule;
 }
 
-function along(steps: readonly Place[], number: number): Place | undefined {
+function along(steps: readonly KitVoice[], number: number): KitVoice | undefined {
   return steps[number % steps.length];
 }
 
-function put(stroke: VoicedStroke, place: Place | undefined) {
+function put(stroke: VoicedStroke, place: KitVoice | undefined) {
   if (place) stroke.place = place;
 }
 
@@ -171,7 +171,7 @@ function renamePath(path: Path, rename: Rename): Path {
 }
 
 const HANDS_ONLY = { movesFeet: false, mirror: <Rule>(rule: Rule) => rule };
-const renameOn = <Rule extends { readonly on: Place }>(rule: Rule, rename: Rename): Rule => ({
+const renameOn = <Rule extends { readonly on: KitVoice }>(rule: Rule, rename: Rename): Rule => ({
   ...rule,
   on: rename(rule.on),
 });
@@ -180,8 +180,8 @@ const renamePathOf = <Rule extends { readonly path: Path }>(rule: Rule, rename: 
   path: renamePath(rule.path, rename),
 });
 interface BothSides {
-  readonly right: Place;
-  readonly left: Place;
+  readonly right: KitVoice;
+  readonly left: KitVoice;
 }
 const renameSides = <Rule extends BothSides>(rule: Rule, rename: Rename): Rule => ({
   ...rule,
@@ -190,7 +190,7 @@ const renameSides = <Rule extends BothSides>(rule: Rule, rename: Rename): Rule =
 });
 const swapSides = <Rule extends BothSides>(rule: Rule): Rule => ({ ...rule, right: rule.left, left: rule.right });
 
-const RULES: { readonly [Kind in OrchestrationKind]: RuleDefinition<OrchestrationRule<Kind>> } = {
+const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition<OrchestrationRule<Kind>> } = {
   one: {
     ...HANDS_ONLY,
     movesFeet: true,
@@ -339,7 +339,7 @@ function mirrorRule<Kind extends OrchestrationKind>(rule: OrchestrationRule<Kind
 }
 
 /** Of two neighbours each hand has the one on its own side: whether that is the second one. */
-function isFarther(limb: Limb, [first, second]: readonly [Place?, Place?], kit: Kit | null): boolean {
+function isFarther(limb: Limb, [first, second]: readonly [KitVoice?, KitVoice?], kit: Kit | null): boolean {
   const [a, b] = [first, second].map((place) => (kit && place ? surfaceAt(kit, place) : null));
   const secondIsRight = a && b ? b.x > a.x : true;
   return (limb === "R") === secondIsRight;
@@ -353,8 +353,8 @@ function momentsWith(strokes: readonly VoicedStroke[], limbs: readonly Limb[]): 
 }
 
 /** The surfaces that a rule names, families apart. */
-export function placesOf(rule: OrchestrationRule): Place[] {
-  const named = new Set<Place>();
+export function placesOf(rule: OrchestrationRule): KitVoice[] {
+  const named = new Set<KitVoice>();
   mapPlaces(rule, (place) => {
     named.add(place);
     return place;
@@ -363,7 +363,7 @@ export function placesOf(rule: OrchestrationRule): Place[] {
 }
 
 /** A rule with one surface in place of another, wherever it names it. */
-export function renamePlace(rule: OrchestrationRule, from: Place, to: Place): OrchestrationRule {
+export function renamePlace(rule: OrchestrationRule, from: KitVoice, to: KitVoice): OrchestrationRule {
   return mapPlaces(rule, (place) => (place === from ? to : place));
 }
 

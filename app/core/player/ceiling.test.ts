@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { armsCross } from "../kit/arms";
 import { basePlace, distanceBetween, type Kit, mirrorKit, targetWidth } from "../kit/kit";
 import { type Line, mirrorLine } from "../phrase/phrase";
-import { isHand, LIMBS, type Limb, otherHand, type Place } from "../stroke/stroke";
+import { isHand, type KitVoice, LIMBS, type Limb, otherHand } from "../stroke/stroke";
 import { anyLine, anyMeter } from "../testing/arbitraries";
 import { anyKit, anyLimits, FOUR_PIECE } from "../testing/kits";
 import { lineOf } from "../testing/lines";
@@ -34,7 +34,7 @@ const shortLine = anyLine.filter((line) => laid(line, FOUR_PIECE).slots.length <
 
 interface Played {
   readonly limb: Limb;
-  readonly place: Place;
+  readonly place: KitVoice;
   readonly at: number;
   readonly lead: number;
   readonly slot: number;
@@ -74,9 +74,9 @@ function makeTwin(timeline: Timeline, kit: Kit, limits: Limits): (tempo: number)
     bounces(one) && main.some(({ slot, part }) => slot === one.slot && part < one.part);
   const together = (a: Played, b: Played) => bounces(a) && bounces(b) && a.slot === b.slot;
 
-  const at = (place: Place) => kit.surfaces.find((surface) => surface.place === basePlace(place));
+  const at = (place: KitVoice) => kit.surfaces.find((surface) => surface.place === basePlace(place));
   /** The quickest way over any number of stops, one stop more at a time. */
-  const quickest = (limb: Limb, from: Place, to: Place): number => {
+  const quickest = (limb: Limb, from: KitVoice, to: KitVoice): number => {
     const [a, b] = [at(from), at(to)];
     if (!a || !b || a === b) return 0;
     const { base, perBit } = limits.limbs[limb];
@@ -163,7 +163,7 @@ function makeTwin(timeline: Timeline, kit: Kit, limits: Limits): (tempo: number)
       const own = hands.filter(({ limb }) => limb === hand);
       const before = own.findLast((one) => one.at <= chokedAt);
       const after = own.find((one) => one.at > chokedAt);
-      const time = (from: Place, to: Place) => Math.max(limits.limbs[hand].single, quickest(hand, from, to));
+      const time = (from: KitVoice, to: KitVoice) => Math.max(limits.limbs[hand].single, quickest(hand, from, to));
       const way: Rule[] = [];
       if (before) way.push({ ticks: chokedAt - before.at, need: time(before.place, struck.place) - before.lead });
       if (after) way.push({ ticks: after.at - chokedAt, need: time(struck.place, after.place) + after.lead });
@@ -239,7 +239,7 @@ describe("the ceiling", () => {
   });
 
   test("by hand: a choked cymbal is taken by the hand that has it easier", () => {
-    const timeOf = (hand: Limb, from: Place, to: Place) =>
+    const timeOf = (hand: Limb, from: KitVoice, to: KitVoice) =>
       Math.max(WORKING.limbs[hand].single, makePlayer(FOUR_PIECE, WORKING).time(hand, from, to));
     // The left hand has a slot and a half from the snare, the right one half a slot: from there all is quiet.
     const { bpm: found, bottleneck } = ceilingOf("@4 L=R/c1--");

@@ -1,7 +1,7 @@
 /** How fast a phrase can be played, and what stops it: the highest tempo is read off the demands, not searched for. */
 
 import { surfacesOf } from "../kit/kit";
-import { isHand, type Limb, type Place } from "../stroke/stroke";
+import { isHand, type KitVoice, type Limb } from "../stroke/stroke";
 import type { Meter, Seconds } from "../time/time";
 import type { Timeline } from "../timeline/timeline";
 import { bpmOf, type Demand, offerAll } from "./demands";
@@ -46,7 +46,7 @@ export interface OtherPlace {
   readonly slot: number;
   readonly limb: Limb;
   readonly event: number;
-  readonly place: Place;
+  readonly place: KitVoice;
   /** The ceiling then. */
   readonly bpm: number;
 }

@@ -3,7 +3,7 @@
  * the length of a tick.
  */
 
-import { isHand, LIMBS, type Limb, otherHand, type Place } from "../stroke/stroke";
+import { isHand, type KitVoice, LIMBS, type Limb, otherHand } from "../stroke/stroke";
 import { type Meter, type Seconds, tempoUnitTicks } from "../time/time";
 import type { Timeline } from "../timeline/timeline";
 import type { LimbPair, Limits } from "./limits";
@@ -61,13 +61,13 @@ const SUSTAINED = 6;
 const BURST_GAPS = 4;
 
 /** `span`: ticks that pass, where they are not those from one motion to the other. */
-type Offer = (kind: DemandKind, from: Motion, to: Motion, need: number, span?: number) => void;
+type OfferDemand = (kind: DemandKind, from: Motion, to: Motion, need: number, span?: number) => void;
 
 /**
  * All that one limb demands by itself, moves apart: it does not depend on where it plays. Over k gaps in a row it needs a
  * double and a single in turn for a burst, a single each for more; rebounds are not counted.
  */
-function demandRates(motions: readonly Motion[], limits: Limits, offer: Offer) {
+function demandRates(motions: readonly Motion[], limits: Limits, offer: OfferDemand) {
   const limb = motions[0]?.limb;
   if (!limb) return;
   const { bounce, double, single } = limits.limbs[limb];
@@ -107,7 +107,7 @@ const SHORT_SHARE = 0.82;
  * Limbs in turn. From each moment to the next one, what the slowest pair of limbs needs; nothing for a limb after itself,
  * which its own rates cover. Rebounds come by themselves, and ornaments come as one.
  */
-function demandCoordination(motions: readonly Motion[], { coordination }: Limits, offer: Offer) {
+function demandCoordination(motions: readonly Motion[], { coordination }: Limits, offer: OfferDemand) {
   const moments: Motion[][] = [];
   for (const motion of motions) {
     if (motion.isRebound || motion.lead > 0) continue;
@@ -144,7 +144,7 @@ function pairOf(a: Limb, b: Limb): LimbPair {
 }
 
 /** The last stroke of each hand before each stroke of the other one: crossed arms, and drums that are still pressed. */
-function demandHands(motions: readonly Motion[], player: Player, offer: Offer) {
+function demandHands(motions: readonly Motion[], player: Player, offer: OfferDemand) {
   const last: { R: Motion | null; L: Motion | null } = { R: null, L: null };
   for (const motion of motions) {
     const { limb } = motion;
@@ -160,7 +160,7 @@ function demandHands(motions: readonly Motion[], player: Player, offer: Offer) {
 }
 
 /** What a hand needs to take hold of a cymbal, or to go on from there. */
-function graspTime(player: Player, hand: Limb, from: Place, to: Place): number {
+function graspTime(player: Player, hand: Limb, from: KitVoice, to: KitVoice): number {
   return Math.max(player.limits.limbs[hand].single, player.time(hand, from, to));
 }
 
@@ -168,7 +168,7 @@ function graspTime(player: Player, hand: Limb, from: Place, to: Place): number {
  * A choked cymbal is taken hold of by whichever hand has it easier, between its strokes before and after. That is offered
  * as what limits the better hand.
  */
-function demandChokes(motions: readonly Motion[], meter: Meter, player: Player, offer: Offer) {
+function demandChokes(motions: readonly Motion[], meter: Meter, player: Player, offer: OfferDemand) {
   const hands = (["R", "L"] as const).map((hand) => ({ hand, own: motions.filter(({ limb }) => limb === hand) }));
   for (const struck of motions) {
     const { chokedAt } = struck;
@@ -209,7 +209,7 @@ function graspOf(
 }
 
 /** Tells all that motions demand. */
-export function offerAll(motions: readonly Motion[], meter: Meter, player: Player, offer: Offer) {
+export function offerAll(motions: readonly Motion[], meter: Meter, player: Player, offer: OfferDemand) {
   for (const limb of LIMBS) {
     const own = motions.filter((motion) => motion.limb === limb);
     demandRates(own, player.limits, offer);

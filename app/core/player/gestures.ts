@@ -2,7 +2,7 @@
 
 import { armsCross, COMFORTABLE_REACH, handOnTop, reachOf } from "../kit/arms";
 import { basePlace, type Kit, surfaceAt } from "../kit/kit";
-import { type Hand, isHand, otherHand, type Place } from "../stroke/stroke";
+import { type Hand, isHand, type KitVoice, otherHand } from "../stroke/stroke";
 import type { Timeline } from "../timeline/timeline";
 import { listMotions, type Motion } from "./motions";
 
@@ -10,9 +10,9 @@ import { listMotions, type Motion } from "./motions";
 export interface Crossing {
   /** The hand on top, and where it is. */
   readonly over: Hand;
-  readonly at: Place;
+  readonly at: KitVoice;
   /** Where the other one is. */
-  readonly under: Place;
+  readonly under: KitVoice;
   /** Slots of the strokes that arrive crossed, in order. */
   readonly slots: readonly number[];
 }
@@ -20,7 +20,7 @@ export interface Crossing {
 /** Crossings by hands and surfaces, the most frequent first: each stroke against where the other hand was last. */
 export function listCrossings(timeline: Timeline, kit: Kit): Crossing[] {
   const last: { R: Motion | null; L: Motion | null } = { R: null, L: null };
-  const found = new Map<string, { over: Hand; at: Place; under: Place; slots: number[] }>();
+  const found = new Map<string, { over: Hand; at: KitVoice; under: KitVoice; slots: number[] }>();
   const hands = listMotions(timeline).filter(({ limb }) => isHand(limb));
   for (const [index, motion] of hands.entries()) {
     const { limb, slot, moment } = motion;
@@ -43,7 +43,7 @@ export function listCrossings(timeline: Timeline, kit: Kit): Crossing[] {
 /** A surface that a hand has to lean for. */
 export interface LongReach {
   readonly hand: Hand;
-  readonly place: Place;
+  readonly place: KitVoice;
   /** Centimetres from its shoulder. */
   readonly reach: number;
   readonly slots: readonly number[];
@@ -53,7 +53,7 @@ export interface LongReach {
 
 /** Reaches beyond what is comfortable, the longest first. */
 export function listLongReaches(timeline: Timeline, kit: Kit): LongReach[] {
-  const found = new Map<string, { hand: Hand; place: Place; reach: number; slots: number[]; isNearer: boolean }>();
+  const found = new Map<string, { hand: Hand; place: KitVoice; reach: number; slots: number[]; isNearer: boolean }>();
   for (const { limb, place, slot } of listMotions(timeline)) {
     const surface = isHand(limb) ? surfaceAt(kit, place) : null;
     if (!isHand(limb) || !surface) continue;

@@ -1,6 +1,6 @@
 /** What limbs do in a phrase, stroke by stroke, under what it is played: what every judgement of speed is made from. */
 
-import { isHand, LIMBS, type Limb, otherHand, type Place } from "../stroke/stroke";
+import { isHand, type KitVoice, LIMBS, type Limb, otherHand } from "../stroke/stroke";
 import { tempoUnitTicks } from "../time/time";
 import { FLAM_SECONDS, lastsFor, type Timeline, type TimelineEvent } from "../timeline/timeline";
 
@@ -14,7 +14,7 @@ export interface Motion {
    * room it is given on paper.
    */
   readonly lead: number;
-  readonly place: Place;
+  readonly place: KitVoice;
   readonly slot: number;
   /** Its index among the timeline's events; -1 for what is not of the phrase. */
   readonly event: number;
@@ -34,27 +34,27 @@ export interface Circumstances {
   /** Where each event sounds, by its index, in ticks: swing moves it. */
   readonly moments: readonly number[];
   /** What the feet keep up, in the phrase's ticks as they sound. */
-  readonly feet: readonly { readonly limb: Limb; readonly at: number; readonly place: Place }[];
+  readonly feet: readonly { readonly limb: Limb; readonly at: number; readonly place: KitVoice }[];
 }
 
 /** What each layout of a phrase is played under; null for nothing. */
 export type Under = (timeline: Timeline) => Circumstances | null;
 export const UNDER_NOTHING: Under = () => null;
 
-type Draft = { -readonly [K in keyof Omit<Motion, "moment">]: Motion[K] };
+type MotionDraft = { -readonly [K in keyof Omit<Motion, "moment">]: Motion[K] };
 
 /** All motions, in order of time. */
 export function listMotions(timeline: Timeline, under: Circumstances | null = null): Motion[] {
   const { events } = timeline;
   const playing = limbsOfSlots(events);
-  const drafts: Draft[] = [];
+  const drafts: MotionDraft[] = [];
   for (const [event, played] of events.entries()) {
     if (played.grace !== undefined) continue;
     const { at, duration, limb, place, slot, part, parts, graces, gracePlace, technique } = played;
     const sounds = under?.moments[event] ?? at;
     const limbs = playing.get(slot);
     const bounces = parts > 1 && limbs?.only === limb;
-    const motion: Draft = {
+    const motion: MotionDraft = {
       limb,
       at: sounds,
       lead: 0,

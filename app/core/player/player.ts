@@ -7,11 +7,11 @@ import {
   foldPlace,
   isPlayable,
   type Kit,
-  type Surface,
+  type KitPiece,
   surfaceAt,
   targetWidth,
 } from "../kit/kit";
-import { type Hand, isHand, type Limb, type Place } from "../stroke/stroke";
+import { type Hand, isHand, type KitVoice, type Limb } from "../stroke/stroke";
 import { type Seconds, seconds } from "../time/time";
 import type { LimbLimits, Limits } from "./limits";
 
@@ -37,9 +37,9 @@ export interface PlayerSpec {
 /** One player on one kit: handedness, limits of the limbs, and all movement times. */
 export interface Player extends PlayerSpec {
   /** Seconds that the limb needs between two strokes on these places; a place that the kit lacks costs nothing. */
-  readonly time: (limb: Limb, from: Place, to: Place) => Seconds;
+  readonly time: (limb: Limb, from: KitVoice, to: KitVoice) => Seconds;
   /** Whether the arms cross with the right hand at one place and the left at the other. */
-  readonly crosses: (right: Place, left: Place) => boolean;
+  readonly crosses: (right: KitVoice, left: KitVoice) => boolean;
 }
 
 /**
@@ -84,7 +84,7 @@ export function makePlayer(kit: Kit, limits: Limits, hands: Hands = RIGHT_HANDED
       const key = a * many + b;
       const known = crossing.get(key);
       if (known !== undefined) return known;
-      const cross = armsCross(surfaces[a] as Surface, surfaces[b] as Surface);
+      const cross = armsCross(surfaces[a] as KitPiece, surfaces[b] as KitPiece);
       crossing.set(key, cross);
       return cross;
     },
@@ -92,7 +92,7 @@ export function makePlayer(kit: Kit, limits: Limits, hands: Hands = RIGHT_HANDED
 }
 
 /** Shortest ways over others (R. W. Floyd, "Algorithm 97: shortest path", 1962), among what the limb plays. */
-function closeTable(table: Float64Array, surfaces: readonly Surface[], limb: Limb) {
+function closeTable(table: Float64Array, surfaces: readonly KitPiece[], limb: Limb) {
   const many = surfaces.length;
   const own = surfaces.flatMap(({ player }, index) => ((player === "hands") === isHand(limb) ? [index] : []));
   for (const over of own) {
@@ -107,7 +107,7 @@ function closeTable(table: Float64Array, surfaces: readonly Surface[], limb: Lim
 }
 
 /** From bow to bell and back is a small move of its own; everything else on one surface is none. */
-function bellTime(kit: Kit, limits: LimbLimits, from: Place, to: Place): Seconds {
+function bellTime(kit: Kit, limits: LimbLimits, from: KitVoice, to: KitVoice): Seconds {
   if (from === to || (from !== "rb" && to !== "rb")) return seconds(0);
   const [ride, bell] = [surfaceAt(kit, "rd"), surfaceAt(kit, "rb")];
   return ride && bell && basePlace(from) === basePlace(to)
@@ -116,10 +116,10 @@ function bellTime(kit: Kit, limits: LimbLimits, from: Place, to: Place): Seconds
 }
 
 /** What the hands crash on where the kit has it; else what the kit has in its place. */
-const CRASHES: readonly Place[] = ["c1", "c2"];
+const CRASHES: readonly KitVoice[] = ["c1", "c2"];
 
 export interface Reach {
-  readonly place: Place;
+  readonly place: KitVoice;
   /** From the last stroke to a stroke there. */
   readonly need: Seconds;
 }
@@ -128,19 +128,19 @@ export interface Reach {
  * What a hand needs from a stroke on `from` to the crash that it reaches soonest: the move there, and no less than a
  * motion of that hand takes. From nowhere, null, it needs nothing.
  */
-export function reachCrash(player: Player, hand: Hand, from: Place | null): Reach {
+export function reachCrash(player: Player, hand: Hand, from: KitVoice | null): Reach {
   const own = CRASHES.filter((place) => isPlayable(player.kit, hand, place));
   const places = own.length > 0 ? own : [foldPlace(player.kit, hand, "c1")];
   return soonest(places.map((place) => ({ place, need: needOf(player, hand, from, place) })));
 }
 
 /** The same for going back to what the timekeeper keeps time on. */
-export function reachTime(player: Player, hand: Hand, from: Place | null): Reach {
+export function reachTime(player: Player, hand: Hand, from: KitVoice | null): Reach {
   const place = foldPlace(player.kit, hand, "hh");
   return { place, need: needOf(player, hand, from, place) };
 }
 
-function needOf(player: Player, hand: Hand, from: Place | null, to: Place): Seconds {
+function needOf(player: Player, hand: Hand, from: KitVoice | null, to: KitVoice): Seconds {
   if (from === null) return seconds(0);
   return seconds(Math.max(player.limits.limbs[hand].single, player.time(hand, from, to)));
 }

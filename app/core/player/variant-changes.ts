@@ -44,7 +44,7 @@ export type VariantKind =
   | "singles-for-doubles"
   | "accents-on-toms";
 
-export interface Scene {
+export interface VariantScene {
   readonly phrase: Phrase;
   readonly timeline: Timeline;
   readonly player: Player;
@@ -58,15 +58,15 @@ function isKept(stroke: Pick<Stroke, "limb" | "level">, onBackbeat: boolean): bo
   return stroke.level === "accent" || (onBackbeat && isHand(stroke.limb) && stroke.level !== "ghost");
 }
 
-function startsOnBackbeat({ at }: TimelineSlot, { timeline }: Scene): boolean {
+function startsOnBackbeat({ at }: TimelineSlot, { timeline }: VariantScene): boolean {
   return isBackbeat(at, timeline.pulse);
 }
 
-function startsOnBeat({ at }: TimelineSlot, { timeline }: Scene): boolean {
+function startsOnBeat({ at }: TimelineSlot, { timeline }: VariantScene): boolean {
   return isOnBeat(at, timeline.pulse);
 }
 
-type SlotChange = (slot: Slot, at: TimelineSlot, scene: Scene) => Slot;
+type SlotChange = (slot: Slot, at: TimelineSlot, scene: VariantScene) => Slot;
 
 /** The slot without the strokes that do not pass. */
 function keepStrokes(slot: Slot, passes: (stroke: Stroke, part: number) => boolean): Slot {
@@ -137,7 +137,7 @@ export const SLOT_CHANGES: Partial<Record<VariantKind, SlotChange>> = {
 };
 
 /** Changes that look at the whole phrase. */
-export const LINE_CHANGES: Partial<Record<VariantKind, (scene: Scene) => Line | null>> = {
+export const LINE_CHANGES: Partial<Record<VariantKind, (scene: VariantScene) => Line | null>> = {
   "single-kicks": (scene) => {
     let last = -2;
     const motions = listMotions(scene.timeline).filter(({ limb }) => limb === "K");
@@ -195,7 +195,7 @@ export const LINE_CHANGES: Partial<Record<VariantKind, (scene: Scene) => Line | 
 };
 
 /** The least run of hands in which another sticking makes a difference. */
-const LEAST_RESTICK = 4;
+const MIN_RESTICK = 4;
 
 function alternates(hands: readonly Limb[]): boolean {
   return hands.every((hand, index) => index === 0 || hand !== hands[index - 1]);
@@ -205,7 +205,11 @@ function alternates(hands: readonly Limb[]): boolean {
  * Runs of single hand strokes in consecutive slots, from which the sticking fits, with each hand `each` times in turn.
  * Levels and surfaces stay with their slots.
  */
-function restick({ phrase, timeline }: Scene, isMeant: (hands: readonly Limb[]) => boolean, each: 1 | 2): Line | null {
+function restick(
+  { phrase, timeline }: VariantScene,
+  isMeant: (hands: readonly Limb[]) => boolean,
+  each: 1 | 2,
+): Line | null {
   const handOf = ({ content }: TimelineSlot): Stroke | null => {
     const only = content.kind === "strokes" && content.strokes.length === 1 ? content.strokes[0] : undefined;
     return only && isHand(only.limb) && only.graces === 0 ? only : null;
@@ -216,7 +220,7 @@ function restick({ phrase, timeline }: Scene, isMeant: (hands: readonly Limb[]) 
     const hands = run.flatMap((slot) => handOf(slot)?.limb ?? []);
     const whole = run.length - (run.length % 4);
     const first = hands[0];
-    if (whole >= LEAST_RESTICK && first && isMeant(hands.slice(0, whole))) {
+    if (whole >= MIN_RESTICK && first && isMeant(hands.slice(0, whole))) {
       const other: Limb = first === "R" ? "L" : "R";
       for (const [index, slot] of run.slice(0, whole).entries()) {
         by.set(slot.index, Math.floor(index / each) % 2 === 0 ? first : other);

@@ -5,13 +5,13 @@
 
 import { isWritable, mapPlayedSlots, placeStrokes } from "../line/rewrite";
 import type { Line, Phrase } from "../phrase/phrase";
-import type { Place } from "../stroke/stroke";
+import type { KitVoice } from "../stroke/stroke";
 import type { TimelineSlot } from "../timeline/slot";
 import { layOut } from "../timeline/timeline";
 import { findCeiling, findOtherPlace } from "./ceiling";
 import { UNDER_NOTHING, type Under } from "./motions";
 import type { Player } from "./player";
-import { LINE_CHANGES, type Scene, SLOT_CHANGES, type VariantKind } from "./variant-changes";
+import { LINE_CHANGES, SLOT_CHANGES, type VariantKind, type VariantScene } from "./variant-changes";
 
 export type { VariantKind } from "./variant-changes";
 
@@ -23,7 +23,7 @@ export interface Variant {
   /** Slots that are other than before. */
   readonly changed: readonly number[];
   /** For what names a surface: which stroke goes where. */
-  readonly put: { readonly slot: number; readonly place: Place } | null;
+  readonly put: { readonly slot: number; readonly place: KitVoice } | null;
 }
 
 const SIMPLER: readonly VariantKind[] = [
@@ -49,7 +49,7 @@ const BUSIER: readonly VariantKind[] = [
 ];
 
 /** Enough for any phrase that is a fill; longer ones cost too much at each edit. */
-const MOST_SLOTS = 512;
+const MAX_SLOTS = 512;
 
 export interface PhraseVersions {
   /** None that is no faster than the phrase. */
@@ -60,7 +60,13 @@ export interface PhraseVersions {
 /** Easier and busier versions, each the highest ceiling first. Empty for a line that is too long to be a fill. */
 export function listVersions(phrase: Phrase, player: Player, under: Under = UNDER_NOTHING): PhraseVersions {
   const timeline = layOut(phrase, player.kit);
-  const scene: Scene = { phrase, timeline, player, under, ceiling: findCeiling(timeline, player, under(timeline)) };
+  const scene: VariantScene = {
+    phrase,
+    timeline,
+    player,
+    under,
+    ceiling: findCeiling(timeline, player, under(timeline)),
+  };
   const limit = scene.ceiling?.bpm ?? Number.POSITIVE_INFINITY;
   return {
     simpler: makeAll(SIMPLER, scene).filter((variant) => bpmOf(variant) > limit * CLEARLY),
@@ -75,8 +81,8 @@ function bpmOf({ bpm }: Variant): number {
   return bpm ?? Number.POSITIVE_INFINITY;
 }
 
-function makeAll(kinds: readonly VariantKind[], scene: Scene): Variant[] {
-  if (scene.timeline.slots.length > MOST_SLOTS) return [];
+function makeAll(kinds: readonly VariantKind[], scene: VariantScene): Variant[] {
+  if (scene.timeline.slots.length > MAX_SLOTS) return [];
   const seen = new Set<string>();
   const variants = kinds.flatMap((kind) => {
     const variant = makeVariant(kind, scene);
@@ -88,7 +94,7 @@ function makeAll(kinds: readonly VariantKind[], scene: Scene): Variant[] {
   return variants.sort((a, b) => bpmOf(b) - bpmOf(a));
 }
 
-function makeVariant(kind: VariantKind, scene: Scene): Variant | null {
+function makeVariant(kind: VariantKind, scene: VariantScene): Variant | null {
   const { phrase, timeline, player, under, ceiling } = scene;
   let put: Variant["put"] = null;
   let line: Line | null;

@@ -12,7 +12,7 @@ export interface Fitted {
 }
 
 /** Under so many intervals nothing is fitted. */
-export const LEAST_INTERVALS = 8;
+export const MIN_INTERVALS = 8;
 /** Two standard errors, near enough. */
 const SURE = 1.96;
 /** The median of normal numbers varies this much more than their mean: the square root of pi over two. */
@@ -43,10 +43,10 @@ function intervalsOf(times: readonly Seconds[]): number[] {
 }
 
 function fitRate(intervals: readonly number[]): Fitted | null {
-  if (intervals.length < LEAST_INTERVALS) return null;
+  if (intervals.length < MIN_INTERVALS) return null;
   const typical = median(intervals);
   const kept = intervals.filter((gap) => gap < typical * PAUSE);
-  if (kept.length < LEAST_INTERVALS) return null;
+  if (kept.length < MIN_INTERVALS) return null;
   const gap = median(kept);
   const error = (MEDIAN_EFFICIENCY * robustDeviation(kept)) / Math.sqrt(kept.length);
   // Strokes a second are one over the gap; so much does its error change them (the delta method).
@@ -61,7 +61,7 @@ export function fitSingles(times: readonly Seconds[]): Fitted | null {
 /** Strokes a second within doubles, played one pair after another with a gap between the pairs. Null for too few pairs. */
 export function fitDoubles(times: readonly Seconds[]): Fitted | null {
   const intervals = intervalsOf(times);
-  if (intervals.length < LEAST_INTERVALS) return null;
+  if (intervals.length < MIN_INTERVALS) return null;
   // Of two kinds of gaps the shorter ones are within pairs: those nearer to the shortest than to the longest.
   const [short, long] = [quantile(intervals, 0.2), quantile(intervals, 0.8)];
   if (long < short * 1.25) return null;
@@ -110,7 +110,7 @@ export function fitReach(runs: readonly ReachRun[], estimate: { base: number; pe
   const fits = (value: number, margin: number): Fitted => ({ value, margin, count });
   const perBit = points.reduce((sum, { bits, time }) => sum + (bits - meanBits) * (time - meanTime), 0) / across;
   const base = meanTime - perBit * meanBits;
-  if (across < LEAST_BITS || !(perBit > 0) || base < 0) {
+  if (across < MIN_BITS || !(perBit > 0) || base < 0) {
     const share = meanTime / (estimate.base + estimate.perBit * meanBits);
     const off = points.reduce((most, { margin }) => Math.max(most, margin), 0) / meanTime;
     // How the time is shared between the two is not known: that is the larger part of the uncertainty.
@@ -132,11 +132,11 @@ export function fitReach(runs: readonly ReachRun[], estimate: { base: number; pe
 }
 
 /** Distances must differ by this much, squared and summed, in bits, before a line is laid through them. */
-const LEAST_BITS = 0.05;
+const MIN_BITS = 0.05;
 
 /** The latency of an input: how late hits are that were tapped along with clicks. Null for too few. */
 export function fitLatency(offsets: readonly Seconds[]): Fitted | null {
-  if (offsets.length < LEAST_INTERVALS) return null;
+  if (offsets.length < MIN_INTERVALS) return null;
   const error = (MEDIAN_EFFICIENCY * robustDeviation(offsets)) / Math.sqrt(offsets.length);
   return { value: seconds(median(offsets)), margin: SURE * error, count: offsets.length };
 }

@@ -23,7 +23,7 @@ export interface Standing {
   readonly passed: boolean;
 }
 
-export type Change = "up" | "down" | "stay" | "passed";
+export type TempoChange = "up" | "down" | "stay" | "passed";
 
 /** Misses in a row after which the tempo goes down. */
 export const MISSES_DOWN = 2;
@@ -32,19 +32,19 @@ const RUNG_SHARE = 0.06;
 /** Near a limit a rung is this part of what is left to it. */
 const LEFT_SHARE = 0.25;
 /** A step is no longer than so many rungs: what is left is taken in larger ones. */
-const MOST_RUNGS = 6;
+const MAX_RUNGS = 6;
 /** It does not go further down than this share of where the step starts. */
 const FLOOR_SHARE = 0.7;
 const RECENT = 8;
 
 /**
  * The height of the next rung in whole beats a minute: smaller towards the ceiling, and never so small that the step would
- * have more than {@link MOST_RUNGS}.
+ * have more than {@link MAX_RUNGS}.
  */
 export function rungAt(tempo: number, { start, goal, ceiling }: Omit<ClimbRule, "cleanInRow">): number {
   const far = tempo * RUNG_SHARE;
   const near = ceiling === null ? far : (ceiling - tempo) * LEFT_SHARE;
-  return Math.max(1, Math.round(Math.min(far, near)), Math.ceil((goal - start) / MOST_RUNGS));
+  return Math.max(1, Math.round(Math.min(far, near)), Math.ceil((goal - start) / MAX_RUNGS));
 }
 
 /** Tempos at which a step is played, from its start to its goal, when all goes well. */
@@ -62,7 +62,7 @@ export function begin({ start }: ClimbRule): Standing {
 }
 
 /** After one more repeat. "nearly" breaks a row of clean ones and is no miss. A step that was passed stays so. */
-export function climb(before: Standing, result: Result, rule: ClimbRule): { standing: Standing; change: Change } {
+export function climb(before: Standing, result: Result, rule: ClimbRule): { standing: Standing; change: TempoChange } {
   const recent = [...before.recent, result].slice(-RECENT);
   const cleanRow = result === "clean" ? before.cleanRow + 1 : 0;
   const missRow = result === "no" ? before.missRow + 1 : 0;

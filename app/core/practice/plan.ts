@@ -58,7 +58,7 @@ export interface Plan {
 /** A phrase of so few strokes, or of one cell, is learned as one. */
 const SHORT = 6;
 /** More parts than this are more than anybody practises one by one. */
-const MOST_PARTS = 3;
+const MAX_PARTS = 3;
 /** A cell whose own ceiling is under this many times the goal is hard by itself. Our estimate. */
 const HARD_CELL = 1.25;
 /** A step starts at this share of its own ceiling at most. */
@@ -179,7 +179,7 @@ function listExercises(timeline: Timeline): DistinctCell[] {
 }
 
 function worstFirst<Part extends { readonly first: boolean }>(parts: readonly Part[]): Part[] {
-  return parts.toSorted((a, b) => Number(b.first) - Number(a.first)).slice(0, MOST_PARTS);
+  return parts.toSorted((a, b) => Number(b.first) - Number(a.first)).slice(0, MAX_PARTS);
 }
 
 /** Pairs of cells that follow one another, each kind once. */

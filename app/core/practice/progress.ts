@@ -5,7 +5,7 @@ import type { Phrase } from "../phrase/phrase";
 import type { Ceiling } from "../player/ceiling";
 import type { Player } from "../player/player";
 import { type Bpm, bpm } from "../time/time";
-import { begin, type Change, climb, fallsApart, type Standing } from "./climb";
+import { begin, climb, fallsApart, type Standing, type TempoChange } from "./climb";
 import type { StepKind } from "./kinds";
 import { makePlan, type Plan, type PlanStep } from "./plan";
 import type { PlanState } from "./state";
@@ -84,9 +84,9 @@ export function countSteps(
   return { steps: wanted.length, passed: wanted.filter(({ standing }) => standing.passed).length };
 }
 
-export interface Recorded<State extends PlanState> {
+export interface PlanUpdate<State extends PlanState> {
   readonly state: State;
-  readonly change: Change;
+  readonly change: TempoChange;
 }
 
 /** After a repeat of a step. One at another tempo than the step stands at is practice, and no rung. */
@@ -97,7 +97,7 @@ export function recordResult<State extends PlanState>(
   result: Result,
   tempo: Bpm,
   day: Day,
-): Recorded<State> {
+): PlanUpdate<State> {
   const step = steps.find(({ id }) => id === stepId);
   if (!step || step.standing.tempo !== tempo) {
     return { state: { ...state, ...countSteps(steps), lastPractised: day }, change: "stay" };
@@ -133,7 +133,7 @@ function returnOf(
   { learned }: PlanState,
   isWhole: boolean,
   standing: Standing,
-  change: Change,
+  change: TempoChange,
   day: Day,
   isDone: boolean,
 ): PlanState["learned"] {

@@ -160,7 +160,7 @@ export function listDistinctCells({ cells }: Timeline): DistinctCell[] {
 }
 
 /** Cells that are improvised between: more than three are too many to keep in mind. */
-const MOST_BETWEEN = 3;
+const MAX_BETWEEN = 3;
 
 const drawn = new WeakMap<Line, { readonly counts: Counts; readonly pieces: readonly Line[] } | null>();
 
@@ -176,7 +176,7 @@ function countBetween(phrase: Phrase) {
   return made;
 
   function count(all: readonly DistinctCell[]) {
-    const few = all.slice(0, MOST_BETWEEN);
+    const few = all.slice(0, MAX_BETWEEN);
     const rate = few[0]?.rate as Rate;
     const length = ticks(timeline.slots.length * slotTicks(rate));
     const compiled = compileSearch({

@@ -48,9 +48,9 @@ const NEGLECTED_DAYS = 5;
 /** A return is short: it is only to be seen whether it is still there. */
 const MINUTES = { due: 3, near: 8, going: 8, neglected: 7, next: 10, new: 10 } as const;
 /** Less is not worth sitting down for. */
-const LEAST_MINUTES = 2;
+const MIN_MINUTES = 2;
 /** New things in one day. */
-const MOST_NEW = 1;
+const MAX_NEW = 1;
 const WARM_UP = 3;
 
 const ORDER = { due: 0, near: 1, going: 2, neglected: 3, next: 4, new: 5 } as const;
@@ -112,8 +112,8 @@ export function planToday(all: readonly Progress[], minutes: number, today: Day,
     .sort((a, b) => ORDER[a.reason.code] - ORDER[b.reason.code] || weigh(a.reason) - weigh(b.reason));
   const items: TodayItem[] = [];
   for (const { id, reason } of wanted) {
-    if (left < LEAST_MINUTES) break;
-    if ((reason.code === "new" || reason.code === "next") && ++fresh > MOST_NEW) continue;
+    if (left < MIN_MINUTES) break;
+    if ((reason.code === "new" || reason.code === "next") && ++fresh > MAX_NEW) continue;
     const given = Math.min(left, MINUTES[reason.code]);
     items.push({ id, minutes: given, reason });
     left -= given;

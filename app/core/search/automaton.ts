@@ -7,7 +7,7 @@ import { buildLayers, type LayeredGraph, type Tracker, trackUses } from "../grap
 import { isBackbeat, isOnBeat, type Pulse, pulseOf } from "../pulse/pulse";
 import { strokesOf } from "../stroke/stroke";
 import { slotTicks, type Ticks, ticks } from "../time/time";
-import { listPieces, type Piece } from "./piece";
+import { listPieces, type PoolPiece } from "./piece";
 import { endOfRule, isOutside, type RuleSpace, trackersOfRule, wantsOfRule } from "./rules";
 import { isWho, MAX_PIECES, MAX_SEARCH_SLOTS, type SearchSpec, type SpecProblem, type Want } from "./spec";
 
@@ -15,7 +15,7 @@ import { isWho, MAX_PIECES, MAX_SEARCH_SLOTS, type SearchSpec, type SpecProblem,
 export interface Compiled {
   readonly spec: SearchSpec;
   readonly slots: number;
-  readonly pieces: readonly Piece[];
+  readonly pieces: readonly PoolPiece[];
   readonly trackers: readonly Tracker[];
   /** Whether a piece may begin on a slot, by what it has where: `at * pieces.length + piece`. */
   readonly fits: Uint8Array;
@@ -32,7 +32,7 @@ function positionOf({ window, rate }: SearchSpec, slot: number): Ticks {
   return ticks(window.start + slot * slotTicks(rate));
 }
 
-function satisfies(piece: Piece, place: number, want: Want): boolean {
+function satisfies(piece: PoolPiece, place: number, want: Want): boolean {
   const matches = ({ limb, level }: { limb: Parameters<typeof isWho>[0]; level: string }) =>
     isWho(limb, want.who) && (want.level === null || level === want.level);
   const slot = piece.cell[place];

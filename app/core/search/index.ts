@@ -11,7 +11,7 @@ export {
 export { bestWays, rankWays } from "./best";
 export * from "./figure";
 export { findLoosening, type Loosened } from "./loosen";
-export type { Piece } from "./piece";
+export type { PoolPiece } from "./piece";
 export { makeScorer, NO_WEIGHTS, type Parts, type ScorePart, type Scorer, type Weights } from "./score";
 export {
   type PoolEntry,

@@ -11,7 +11,7 @@ export type Loosened =
   | { readonly kind: "uses"; readonly entry: number };
 
 /** Sets of more than this many are not looked for: saying "all of these" would be no help. */
-const MOST_LOOSENED = 4;
+const MAX_LOOSENED = 4;
 
 function without(spec: SearchSpec, loosened: readonly Loosened[]): SearchSpec {
   const rules = spec.rules.filter((_, rule) => !loosened.some((one) => one.kind === "rule" && one.rule === rule));
@@ -45,7 +45,7 @@ export function* findLoosening(spec: SearchSpec): Generator<void, readonly (read
     ),
   ];
   if (!(yield* hasWay(without(spec, all)))) return [];
-  for (let size = 1; size <= Math.min(MOST_LOOSENED, all.length); size++) {
+  for (let size = 1; size <= Math.min(MAX_LOOSENED, all.length); size++) {
     const found: Loosened[][] = [];
     for (const set of subsets(all, size)) if (yield* hasWay(without(spec, set))) found.push(set);
     if (found.length > 0) return found;

@@ -16,7 +16,7 @@ export interface RunShape {
   readonly whole: boolean;
 }
 
-export interface Piece {
+export interface PoolPiece {
   /** The pool's entry that it is a form of. */
   readonly entry: number;
   readonly cell: readonly Slot[];
@@ -48,7 +48,7 @@ function shapeRun(limb: Limb, moments: readonly Moment[]): RunShape {
   return { first, last, longest, whole };
 }
 
-function makePiece(entry: number, cell: readonly Slot[]): Piece {
+function makePiece(entry: number, cell: readonly Slot[]): PoolPiece {
   const moments = listMoments(cell);
   const hands = moments.flatMap((moment) => moment.strokes.map((stroke) => stroke.limb)).filter(isHand);
   return {
@@ -57,7 +57,7 @@ function makePiece(entry: number, cell: readonly Slot[]): Piece {
     text: formatSlots(cell),
     size: cell.length,
     moments,
-    runs: Object.fromEntries(LIMBS.map((limb) => [limb, shapeRun(limb, moments)])) as Piece["runs"],
+    runs: Object.fromEntries(LIMBS.map((limb) => [limb, shapeRun(limb, moments)])) as PoolPiece["runs"],
     firstHand: hands[0] ?? null,
     lastHand: hands.at(-1) ?? null,
   };
@@ -67,7 +67,7 @@ function makePiece(entry: number, cell: readonly Slot[]): Piece {
  * Every form of every entry, each once: a cell that a second entry gives too is the first one's. An entry of more
  * slots than the window gives none.
  */
-export function listPieces(pool: readonly PoolEntry[], slots: number): Piece[] {
+export function listPieces(pool: readonly PoolEntry[], slots: number): PoolPiece[] {
   const seen = new Set<string>();
   return pool.flatMap(({ cell, mirrors, rotations }, entry) => {
     if (cell.length === 0 || cell.length > slots) return [];

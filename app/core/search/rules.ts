@@ -1,20 +1,20 @@
 /** What each kind of rule asks of the ways to fill a window. */
 
 import type { Tracker } from "../graph/layers";
-import type { Piece } from "./piece";
+import type { PoolPiece } from "./piece";
 import type { RuleKind, SearchRule, Want, Who } from "./spec";
 import { trackHandRuns, trackLead, trackNeighbours, trackOnBeat, trackOrder, trackRun, trackSizes } from "./tracker";
 
 /** The space that rules are made ready for. */
 export interface RuleSpace {
-  readonly pieces: readonly Piece[];
+  readonly pieces: readonly PoolPiece[];
   readonly slots: number;
   /** Slots that fall on a beat, and on a backbeat. */
   readonly isBeat: readonly boolean[];
   readonly isBackbeat: readonly boolean[];
 }
 
-interface RuleDefinition<Rule> {
+interface SearchRuleDefinition<Rule> {
   /** What it looks back at from piece to piece. */
   readonly trackers: (rule: Rule, space: RuleSpace) => Tracker[];
   /** What it wants of single slots, with their numbers. */
@@ -30,9 +30,9 @@ const ANYTHING = {
   wants: () => [],
   end: () => null,
   isOutside: () => false,
-} satisfies RuleDefinition<SearchRule>;
+} satisfies SearchRuleDefinition<SearchRule>;
 
-const RULES: { readonly [Kind in RuleKind]: RuleDefinition<SearchRule<Kind>> } = {
+const RULES: { readonly [Kind in RuleKind]: SearchRuleDefinition<SearchRule<Kind>> } = {
   starts: { ...ANYTHING, wants: ({ who }) => [[0, { not: false, who, level: null }]] },
   ends: { ...ANYTHING, end: ({ who }) => who },
   "hand-run": { ...ANYTHING, trackers: ({ most }, { pieces }) => [trackHandRuns(pieces, most)] },

@@ -11,7 +11,7 @@ import { type Hand, isHand, type Limb, partsOf } from "../stroke/stroke";
 import { beatTicks, nextBarLine, slotTicks, ticks, ticksToSeconds } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import type { Compiled } from "./automaton";
-import type { Piece } from "./piece";
+import type { PoolPiece } from "./piece";
 
 export const SCORE_PARTS = ["drift", "variety", "balance", "ease", "landing", "likeness"] as const;
 export type ScorePart = (typeof SCORE_PARTS)[number];
@@ -66,15 +66,15 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
   const endings = pieces.map(endingOf);
   const endingTexts = [...new Set(endings.map((ending) => ending.key))];
   const endingKind = endings.map((ending) => endingTexts.indexOf(ending.key));
-  const endingOfKind = endingTexts.map((key) => endings.find((ending) => ending.key === key) as Ending);
+  const endingOfKind = endingTexts.map((key) => endings.find((ending) => ending.key === key) as WayEnding);
   const needs = { R: needOfLanding(player, "R"), L: needOfLanding(player, "L") };
-  const topTempoOf = (cells: readonly Piece[]) => {
+  const topTempoOf = (cells: readonly PoolPiece[]) => {
     const line = makeLine([{ kind: "rate", rate: spec.rate }, ...cells.map(({ cell }) => makeCell(cell))]);
     return findCeiling(layOut({ ...spec, line }, player.kit), player)?.bpm ?? null;
   };
   const inside = pieces.map((piece) => 1 - easeAt(spec.tempo, topTempoOf([piece])));
   const balance = pieces.map(imbalanceOf);
-  const reference = like.flatMap((index) => symbolsOf(pieces[index] as Piece));
+  const reference = like.flatMap((index) => symbolsOf(pieces[index] as PoolPiece));
   const symbols = pieces.map(symbolsOf);
   const beatSlots = beatTicks(spec.meter) / slotTicks(spec.rate);
   const start = spec.window.start / slotTicks(spec.rate);
@@ -88,9 +88,9 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
 
   /** Unweighted, in thousandths of a slot; balance and ease count what is to be taken off. */
   const rawParts = (piece: number, at: number, lastSize: number, lastMoment: number) => {
-    const { size } = pieces[piece] as Piece;
+    const { size } = pieces[piece] as PoolPiece;
     const before = lastMoment > 0 ? endingOfKind[lastMoment - 1] : undefined;
-    const join = before ? hardnessOfJoin(before, pieces[piece] as Piece, slotSeconds, player) : 0;
+    const join = before ? hardnessOfJoin(before, pieces[piece] as PoolPiece, slotSeconds, player) : 0;
     const isLast = at + size === slots;
     let alike = 0;
     if (reference.length > 0) {
@@ -102,7 +102,9 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
       variety: lastSize > 0 && lastSize - 1 !== sizeKind[piece] ? THOUSAND * size : 0,
       balance: balance[piece] as number,
       ease: Math.round(THOUSAND * size * Math.max(inside[piece] as number, join)),
-      landing: isLast ? Math.round(THOUSAND * slots * landingOf(pieces[piece] as Piece, slotSeconds, gap, needs)) : 0,
+      landing: isLast
+        ? Math.round(THOUSAND * slots * landingOf(pieces[piece] as PoolPiece, slotSeconds, gap, needs))
+        : 0,
       likeness: THOUSAND * alike,
     };
   };
@@ -122,11 +124,11 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
     let [size, moment] = [0, 0];
     for (const piece of way) {
       visit(piece, at, size, moment);
-      at += (pieces[piece] as Piece).size;
+      at += (pieces[piece] as PoolPiece).size;
       [size, moment] = [1 + (sizeKind[piece] as number), 1 + (endingKind[piece] as number)];
     }
   };
-  const ofWay = (way: readonly number[]) => topTempoOf(way.map((piece) => pieces[piece] as Piece));
+  const ofWay = (way: readonly number[]) => topTempoOf(way.map((piece) => pieces[piece] as PoolPiece));
   return {
     extra: [trackLast(sizeKind), trackLast(endingKind)],
     score,
@@ -157,7 +159,7 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
   };
 }
 
-function symbolsOf(piece: Piece): string[] {
+function symbolsOf(piece: PoolPiece): string[] {
   return piece.moments.reduce<string[]>((symbols, moment) => {
     const sounds = moment.strokes.map(({ limb, level }) => `${limb}${level}`).join("+");
     symbols[moment.slot] = `${symbols[moment.slot] ?? ""}|${sounds}`;
@@ -165,7 +167,7 @@ function symbolsOf(piece: Piece): string[] {
   }, []);
 }
 
-function imbalanceOf({ moments, size }: Piece): number {
+function imbalanceOf({ moments, size }: PoolPiece): number {
   const hands = moments.flatMap((moment) => moment.strokes.map((stroke) => stroke.limb)).filter(isHand);
   if (hands.length === 0) return 0;
   const rights = hands.filter((hand) => hand === "R").length;
@@ -173,13 +175,13 @@ function imbalanceOf({ moments, size }: Piece): number {
 }
 
 /** The last moment of a piece: who plays, and what part of a slot it has. */
-interface Ending {
+interface WayEnding {
   readonly key: string;
   readonly limbs: readonly Limb[];
   readonly parts: number;
 }
 
-function endingOf(piece: Piece): Ending {
+function endingOf(piece: PoolPiece): WayEnding {
   const limbs = (piece.moments.at(-1)?.strokes ?? []).map((stroke) => stroke.limb);
   const last = piece.cell.at(-1);
   const parts = last ? partsOf(last).length : 1;
@@ -187,7 +189,7 @@ function endingOf(piece: Piece): Ending {
 }
 
 /** Of a limb that ends one cell and begins the next: by the tempo at which it has time for two in a row. */
-function hardnessOfJoin({ limbs, parts }: Ending, piece: Piece, slotSeconds: number, player: Player): number {
+function hardnessOfJoin({ limbs, parts }: WayEnding, piece: PoolPiece, slotSeconds: number, player: Player): number {
   const first = piece.moments[0]?.strokes ?? [];
   return first.reduce((most, { limb }) => {
     if (!limbs.includes(limb)) return most;
@@ -201,11 +203,11 @@ function needOfLanding(player: Player, hand: Hand): number {
 }
 
 /** `gap` is from the end of the window to the one, in seconds. */
-function landingOf(piece: Piece, slotSeconds: number, gap: number, needs: Readonly<Record<Hand, number>>): number {
+function landingOf(piece: PoolPiece, slotSeconds: number, gap: number, needs: Readonly<Record<Hand, number>>): number {
   const free = (["R", "L"] as const).filter((hand) => {
     const last = piece.moments.findLast(({ strokes }) => strokes.some((stroke) => stroke.limb === hand));
     if (!last) return true;
-    const parts = partsOf(piece.cell[last.slot] as Piece["cell"][number]).length;
+    const parts = partsOf(piece.cell[last.slot] as PoolPiece["cell"][number]).length;
     const rest = (piece.size - last.slot - last.part / parts) * slotSeconds + gap;
     return rest >= needs[hand];
   });

@@ -31,7 +31,7 @@ export interface Want {
 }
 
 /** What each kind of rule carries. A new kind is a line here; the compiler then names the tables that must have it. */
-interface RuleFields {
+interface SearchRuleFields {
   starts: { readonly who: Who };
   ends: { readonly who: Who };
   /** The longest run of one hand: moments in which it is the only hand, one after another, across cells too. */
@@ -51,9 +51,9 @@ interface RuleFields {
   /** Whether a repeat is led by the same hand or by the other one. */
   lead: { readonly lead: "stays" | "flips" };
 }
-export type RuleKind = keyof RuleFields;
+export type RuleKind = keyof SearchRuleFields;
 export type SearchRule<Kind extends RuleKind = RuleKind> = {
-  readonly [Each in Kind]: { readonly kind: Each } & RuleFields[Each];
+  readonly [Each in Kind]: { readonly kind: Each } & SearchRuleFields[Each];
 }[Kind];
 
 export interface SearchSpec {

@@ -2,18 +2,18 @@
 
 import type { Tracker } from "../graph/layers";
 import { isHand, LIMBS, type Limb } from "../stroke/stroke";
-import type { Piece } from "./piece";
+import type { PoolPiece } from "./piece";
 
 const always = () => true;
 
 /** How long the runs of one limb are; `most` at a time. State: moments of the run that is going on. */
-export function trackRun(pieces: readonly Piece[], limb: Limb, most: number): Tracker {
+export function trackRun(pieces: readonly PoolPiece[], limb: Limb, most: number): Tracker {
   const shapes = pieces.map((piece) => piece.runs[limb]);
   return {
     states: most + 1,
     start: 0,
     step: (run, index) => {
-      const shape = shapes[index] as Piece["runs"][Limb];
+      const shape = shapes[index] as PoolPiece["runs"][Limb];
       if (shape.longest > most || run + shape.first > most) return -1;
       return shape.whole ? run + shape.first : shape.last;
     },
@@ -22,7 +22,7 @@ export function trackRun(pieces: readonly Piece[], limb: Limb, most: number): Tr
 }
 
 /** Runs of either hand: only one goes on at a time. State: 0 for none, else the hand and its moments. */
-export function trackHandRuns(pieces: readonly Piece[], most: number): Tracker {
+export function trackHandRuns(pieces: readonly PoolPiece[], most: number): Tracker {
   const hands = LIMBS.filter(isHand).map((limb) => trackRun(pieces, limb, most));
   return {
     states: 2 * most + 1,
@@ -42,7 +42,7 @@ export function trackHandRuns(pieces: readonly Piece[], most: number): Tracker {
 }
 
 /** Sizes one after another. State: how many cells stand. */
-export function trackOrder(pieces: readonly Piece[], sizes: readonly number[]): Tracker {
+export function trackOrder(pieces: readonly PoolPiece[], sizes: readonly number[]): Tracker {
   return {
     states: sizes.length + 1,
     start: 0,
@@ -52,7 +52,7 @@ export function trackOrder(pieces: readonly Piece[], sizes: readonly number[]): 
 }
 
 /** Sizes in any order. State: how many of each size stand, side by side. */
-export function trackSizes(pieces: readonly Piece[], sizes: readonly number[]): Tracker {
+export function trackSizes(pieces: readonly PoolPiece[], sizes: readonly number[]): Tracker {
   const kinds = [...new Set(sizes)];
   const most = kinds.map((kind) => sizes.filter((size) => size === kind).length);
   const weight = most.map((_, index) => most.slice(0, index).reduce((product, count) => product * (count + 1), 1));
@@ -71,7 +71,7 @@ export function trackSizes(pieces: readonly Piece[], sizes: readonly number[]): 
 }
 
 /** The piece before. State: 0 for none, else its number from 1. */
-export function trackNeighbours(pieces: readonly Piece[]): Tracker {
+export function trackNeighbours(pieces: readonly PoolPiece[]): Tracker {
   return {
     states: pieces.length + 1,
     start: 0,
@@ -99,7 +99,7 @@ export function trackOnBeat(isBeat: readonly boolean[], least: number, most: num
  * First and last hand. State: 0 while no hand has played, else 1 + 3 * (first is left) + what is known of the other
  * hand: 0 it has not played, 1 it has and the last hand is the first one, 2 the last hand is the other one.
  */
-export function trackLead(pieces: readonly Piece[], lead: "stays" | "flips"): Tracker {
+export function trackLead(pieces: readonly PoolPiece[], lead: "stays" | "flips"): Tracker {
   const both = pieces.map(({ moments }) => {
     const hands = new Set(moments.flatMap((moment) => moment.strokes.map((stroke) => stroke.limb)).filter(isHand));
     return hands.size === 2;
@@ -108,7 +108,7 @@ export function trackLead(pieces: readonly Piece[], lead: "stays" | "flips"): Tr
     states: 7,
     start: 0,
     step: (state, index) => {
-      const { firstHand, lastHand } = pieces[index] as Piece;
+      const { firstHand, lastHand } = pieces[index] as PoolPiece;
       if (!firstHand || !lastHand) return state;
       const first = state === 0 ? firstHand : state > 3 ? "L" : "R";
       const known = state === 0 ? 0 : (state - 1) % 3;

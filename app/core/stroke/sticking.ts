@@ -16,7 +16,7 @@ export function listMoments(cell: readonly Slot[]): Moment[] {
 }
 
 /** Strokes of one hand one after another, with nothing of another limb and no silence between. */
-export interface Run {
+export interface HandRun {
   readonly hand: Hand;
   readonly moments: readonly Moment[];
 }
@@ -28,7 +28,7 @@ function onlyHand(moment: Moment): Hand | null {
 }
 
 /** The runs of a cell as it is written, first to last: what continues over its end into a repeat counts as two. */
-export function listRuns(cell: readonly Slot[]): Run[] {
+export function listRuns(cell: readonly Slot[]): HandRun[] {
   const runs: { hand: Hand; moments: Moment[] }[] = [];
   let goesOn: Hand | null = null;
   for (const moment of listMoments(cell)) {
@@ -76,7 +76,7 @@ export function describeSticking(cell: readonly Slot[]): StickingFacts {
   for (const moment of moments) for (const stroke of moment.strokes) strokes[stroke.limb]++;
   const runs = listRuns(cell);
   const ofLength = (fits: (length: number) => boolean) => runs.filter((run) => fits(run.moments.length)).length;
-  const longest = (of: readonly Run[]) => of.reduce((most, run) => Math.max(most, run.moments.length), 0);
+  const longest = (of: readonly HandRun[]) => of.reduce((most, run) => Math.max(most, run.moments.length), 0);
   return {
     size: cell.length,
     strokes,

@@ -7,7 +7,7 @@ export type Hand = "R" | "L";
 export type Level = "ghost" | "normal" | "accent";
 
 /** Surfaces of a kit, by the two-character codes of the stick line. */
-export const PLACES = [
+export const KIT_VOICES = [
   "sn",
   "cs",
   "t1",
@@ -32,9 +32,9 @@ export const PLACES = [
   "x1",
   "x2",
 ] as const;
-export type Place = (typeof PLACES)[number];
+export type KitVoice = (typeof KIT_VOICES)[number];
 
-export const PLACE_NAMES: Record<Place, string> = {
+export const KIT_VOICE_NAMES: Record<KitVoice, string> = {
   sn: "snare",
   t1: "tom 1",
   t2: "tom 2",
@@ -61,12 +61,12 @@ export const PLACE_NAMES: Record<Place, string> = {
 };
 
 /** Surfaces that only a foot plays; the extras may be set up for either. */
-const FOOT_PLACES: readonly Place[] = ["kk", "k2", "hp", "hs"];
-const EITHER_PLACES: readonly Place[] = ["x1", "x2"];
+const FOOT_PLACES: readonly KitVoice[] = ["kk", "k2", "hp", "hs"];
+const EITHER_PLACES: readonly KitVoice[] = ["x1", "x2"];
 /** Drums with a head and a rim; what stands at the extras may have both. */
-const RIMMED_PLACES: readonly Place[] = ["sn", "t1", "t2", "t3", "f1", "f2", ...EITHER_PLACES];
+const RIMMED_PLACES: readonly KitVoice[] = ["sn", "t1", "t2", "t3", "f1", "f2", ...EITHER_PLACES];
 /** What rings on and can be taken hold of. */
-const CHOKED_PLACES: readonly Place[] = ["c1", "c2", "ch", "sp", "rd"];
+const CHOKED_PLACES: readonly KitVoice[] = ["c1", "c2", "ch", "sp", "rd"];
 
 /**
  * How a stick meets its surface: on head and rim at once, pressed so that it buzzes for as long as its note lasts, or on a
@@ -83,7 +83,7 @@ export interface Stroke {
   /** Grace notes by the other hand before it: 1 flam, 2 drag, 3 ruff. Hands only. */
   readonly graces: 0 | 1 | 2 | 3;
   /** The surface, when the line names it; without one the voicing decides. */
-  readonly place?: Place;
+  readonly place?: KitVoice;
 }
 
 export interface Silence {
@@ -117,18 +117,18 @@ export function mirrorLimb(limb: Limb): Limb {
   return isHand(limb) ? otherHand(limb) : limb;
 }
 
-export function canPlay(limb: Limb, place: Place): boolean {
+export function canPlay(limb: Limb, place: KitVoice): boolean {
   return EITHER_PLACES.includes(place) || isHand(limb) !== FOOT_PLACES.includes(place);
 }
 
 /** Where a stroke sounds when neither the line nor a voicing says: hands on the snare, feet on their pedals. */
-export function homePlace(limb: Limb): Place {
+export function homePlace(limb: Limb): KitVoice {
   if (isHand(limb)) return "sn";
   return limb === "K" ? "kk" : "hp";
 }
 
 /** Whether a stroke can be played so there. Without a place it is not known yet: only a choke has to name its cymbal. */
-export function allowsTechnique(technique: Technique, limb: Limb, place: Place | undefined): boolean {
+export function allowsTechnique(technique: Technique, limb: Limb, place: KitVoice | undefined): boolean {
   if (technique === "plain") return true;
   if (!isHand(limb)) return false;
   if (technique === "rim-shot") return place === undefined || RIMMED_PLACES.includes(place);
@@ -156,7 +156,7 @@ export function withLevel(stroke: Stroke, level: Level): Stroke {
 }
 
 /** The stroke at another place, null for none of its own, without what cannot be played there. */
-export function withPlace(stroke: Stroke, place: Place | null): Stroke {
+export function withPlace(stroke: Stroke, place: KitVoice | null): Stroke {
   const { place: _, ...rest } = stroke;
   const technique = allowsTechnique(stroke.technique, stroke.limb, place ?? undefined) ? stroke.technique : "plain";
   return place ? { ...rest, technique, place } : { ...rest, technique };

@@ -16,13 +16,13 @@ import {
 import {
   canPlay,
   isHand,
+  KIT_VOICES,
   LIMBS,
   type Limb,
   makeSilence,
   makeSplit,
   makeStroke,
   makeStrokes,
-  PLACES,
   type Silence,
   type Slot,
   type Stroke,
@@ -47,7 +47,10 @@ function strokeBy(limb: Limb, alone: boolean): fc.Arbitrary<Stroke> {
       level: fc.constantFrom("ghost", "normal", "accent"),
       technique: fc.constantFrom("plain", "plain", ...TECHNIQUES),
       graces: alone ? fc.constantFrom(0, 0, 0, 1, 2, 3) : fc.constant(0),
-      place: fc.option(fc.constantFrom(...PLACES.filter((place) => canPlay(limb, place))), { nil: undefined, freq: 3 }),
+      place: fc.option(fc.constantFrom(...KIT_VOICES.filter((place) => canPlay(limb, place))), {
+        nil: undefined,
+        freq: 3,
+      }),
     })
     .map((marks) => makeStroke(limb, marks as Partial<Stroke>));
 }

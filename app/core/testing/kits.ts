@@ -5,9 +5,9 @@ import { usualSurface } from "../kit/checks";
 import { basePlace, type Kit, mirrorKit } from "../kit/kit";
 import { limitsOf, PLAYER_LEVELS } from "../player/limits";
 import { makePlayer } from "../player/player";
-import { PLACES, type Place } from "../stroke/stroke";
+import { KIT_VOICES, type KitVoice } from "../stroke/stroke";
 
-export function kitOf(...places: Place[]): Kit {
+export function kitOf(...places: KitVoice[]): Kit {
   return { surfaces: places.map(usualSurface) };
 }
 
@@ -15,10 +15,10 @@ export const FOUR_PIECE = kitOf("sn", "t1", "f1", "kk", "hp", "hh", "rd", "c1");
 /** One tom, and no second cymbal. */
 export const SMALL = kitOf("sn", "f1", "kk", "hp", "hh");
 export const LARGE = kitOf(
-  ...(["sn", "t1", "t2", "t3", "f1", "f2", "kk", "k2", "hp", "hh", "rd", "c1", "c2", "ch", "sp", "cb"] as Place[]),
+  ...(["sn", "t1", "t2", "t3", "f1", "f2", "kk", "k2", "hp", "hh", "rd", "c1", "c2", "ch", "sp", "cb"] as KitVoice[]),
 );
 
-const BASES = PLACES.filter((place) => basePlace(place) === place);
+const BASES = KIT_VOICES.filter((place) => basePlace(place) === place);
 
 /** Any surfaces, moved about; a snare and the feet are there. */
 export const anyKit: fc.Arbitrary<Kit> = fc
@@ -30,7 +30,7 @@ export const anyKit: fc.Arbitrary<Kit> = fc
     }),
   })
   .map(({ places, shift }) => {
-    const all = [...new Set<Place>(["sn", "kk", "hp", ...places])];
+    const all = [...new Set<KitVoice>(["sn", "kk", "hp", ...places])];
     return {
       surfaces: all.map((place, index) => {
         const [x, y] = shift[index] ?? [0, 0];

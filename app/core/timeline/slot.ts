@@ -1,6 +1,6 @@
 /** Slots as they are laid out in time, and what a kit makes of them. */
 
-import type { Place, Slot, Stroke } from "../stroke/stroke";
+import type { KitVoice, Slot, Stroke } from "../stroke/stroke";
 import type { Ticks } from "../time/time";
 
 /** One place of the grid that the phrase occupies. Positions count from the first bar line. */
@@ -16,14 +16,14 @@ export interface TimelineSlot {
   /** As it sounds: a stroke has its place where the line named one, or where it is not at home. */
   readonly voiced: Slot;
   /** Where grace notes sound that are not where their stroke is, by that stroke as voiced. */
-  readonly gracePlaces?: ReadonlyMap<Stroke, Place>;
+  readonly gracePlaces?: ReadonlyMap<Stroke, KitVoice>;
   /** In a crescendo or diminuendo: how far it has come at the slot's beginning, 0 soft to 1 loud. */
   readonly loud?: number;
 }
 
 /** Strokes that were meant for a surface that the kit lacks, and sound on another one. */
 export interface Fold {
-  readonly from: Place;
-  readonly to: Place;
+  readonly from: KitVoice;
+  readonly to: KitVoice;
   readonly strokes: number;
 }

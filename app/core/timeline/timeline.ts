@@ -6,12 +6,12 @@ import { type Pulse, pulseOf } from "../pulse/pulse";
 import {
   homePlace,
   isHand,
+  type KitVoice,
   LEVELS,
   type Level,
   LIMBS,
   type Limb,
   otherHand,
-  type Place,
   partsOf,
   type Stroke,
   type Technique,
@@ -42,10 +42,10 @@ export interface TimelineEvent {
   /** Loudness on the scale of {@link LEVELS}, 0 to 2: its level's own, or between two where the phrase swells. */
   readonly force: number;
   readonly technique: Technique;
-  readonly place: Place;
+  readonly place: KitVoice;
   /** How many grace notes this stroke is led into by, and where they sound when that is elsewhere. */
   readonly graces: number;
-  readonly gracePlace?: Place;
+  readonly gracePlace?: KitVoice;
   /** Set for a grace note: which one of its ornament, from 0. */
   readonly grace?: number;
   readonly slot: number;
@@ -235,7 +235,7 @@ function pushSlotEvents(events: TimelineEvent[], slot: TimelineSlot, phrase: Phr
 function pushGraces(
   events: TimelineEvent[],
   stroke: Stroke,
-  gracePlace: Place | undefined,
+  gracePlace: KitVoice | undefined,
   at: number,
   room: Ticks,
   { tempo, meter }: Phrase,
@@ -279,7 +279,7 @@ export function slotAt(timeline: Timeline, at: number): TimelineSlot | null {
 }
 
 /** The place that the line itself names for an event's stroke; null where it is left to the voicing. */
-export function placeByHand(timeline: Timeline, { slot, part, limb }: TimelineEvent): Place | null {
+export function placeByHand(timeline: Timeline, { slot, part, limb }: TimelineEvent): KitVoice | null {
   const content = timeline.slots[slot]?.content;
   const piece = content ? partsOf(content)[part] : undefined;
   if (piece?.kind !== "strokes") return null;

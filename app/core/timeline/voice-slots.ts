@@ -7,11 +7,11 @@ import {
   canPlay,
   homePlace,
   isHand,
+  type KitVoice,
   LIMBS,
   type Limb,
   mapEachStroke,
   otherHand,
-  type Place,
   partsOf,
   type Stroke,
   strokesOf,
@@ -37,7 +37,7 @@ export function voiceSlots(
   const slots = drafts.map((draft): TimelineSlot => {
     // At home, on a kit that has it: most slots of most lines.
     if (!strokes && isHomeThere && strokesOf(draft.content).every(({ place }) => place === undefined)) return draft;
-    const graces = new Map<Stroke, Place>();
+    const graces = new Map<Stroke, KitVoice>();
     const voiced = mapEachStroke(draft.content, (stroke) => {
       const given = strokes?.[next++];
       const home = homePlace(stroke.limb);
@@ -56,15 +56,15 @@ export function voiceSlots(
   return { slots, folds: fold.told() };
 }
 
-function foldsTo(kit: Kit | null, limb: Limb, place: Place): Place {
+function foldsTo(kit: Kit | null, limb: Limb, place: KitVoice): KitVoice {
   return kit ? foldPlace(kit, limb, place) : place;
 }
 
 /** Places as this kit has them, noting what it lacks. */
 function makeFolder(kit: Kit | null) {
-  const known = new Map<string, Place>();
-  const folds = new Map<string, { from: Place; to: Place; strokes: number }>();
-  const fold = (limb: Limb, place: Place): Place => {
+  const known = new Map<string, KitVoice>();
+  const folds = new Map<string, { from: KitVoice; to: KitVoice; strokes: number }>();
+  const fold = (limb: Limb, place: KitVoice): KitVoice => {
     if (!kit) return place;
     const key = `${limb}${place}`;
     const to = known.get(key) ?? foldsTo(kit, limb, place);

@@ -26,7 +26,7 @@ export function settingOf(rate: Rate, { cellTempo, cellMeter }: Preferences, kit
 }
 
 /** Bars that are enough to hear what a move does. */
-const MOST_HEARD = 8;
+const MAX_HEARD = 8;
 
 /** A cell as it falls in a meter when it is repeated. */
 export interface CellInBars {
@@ -39,19 +39,19 @@ export interface CellInBars {
 }
 
 /** Repeats that are drawn and heard, and slots altogether. */
-const MOST_REPEATS = 16;
-const MOST_SLOTS = 192;
+const MAX_REPEATS = 16;
+const MAX_SLOTS = 192;
 
 /** Lays out a cell, repeated until it lines up with the bar again. Null for no slots. */
 export function layOutCell(
   cell: Cell,
   { rate, meter, tempo, kit }: CellSetting,
-  most = MOST_REPEATS,
+  most = MAX_REPEATS,
 ): CellInBars | null {
   if (cell.length === 0) return null;
   const length = ticks(cell.length * slotTicks(rate));
   const cycle = measureCycle(length, meter);
-  const repeats = Math.max(1, Math.min(cycle.repeats, most, Math.floor(MOST_SLOTS / cell.length)));
+  const repeats = Math.max(1, Math.min(cycle.repeats, most, Math.floor(MAX_SLOTS / cell.length)));
   const line = makeLine([{ kind: "rate", rate }, makeCell(cell, repeats)]);
   const window = { start: ticks(0), length: ticks(repeats * length) };
   const timeline = layOut({ meter, tempo: bpm(tempo), window, line }, kit);
@@ -59,7 +59,7 @@ export function layOutCell(
 }
 
 /** Null for a cell without slots. */
-export function scoreOf(cell: Cell, setting: CellSetting, click: boolean, most = MOST_HEARD): Score | null {
+export function scoreOf(cell: Cell, setting: CellSetting, click: boolean, most = MAX_HEARD): Score | null {
   const laid = layOutCell(cell, setting, most);
   if (!laid) return null;
   return plainScore(arrangeRange(laid.timeline, {}), laid.timeline.tempo, click ? EVERY_BEAT : null);

@@ -14,12 +14,12 @@ const PdfDialog = lazy(() => import("./pdf-dialog"));
 const PictureDialog = lazy(() => import("./picture-dialog"));
 const ShareDialog = lazy(() => import("./share-dialog"));
 
-type Open = "pdf" | "picture" | "share";
+type OpenDialog = "pdf" | "picture" | "share";
 
 export interface ExportScene {
   readonly subjectNow: () => Promise<ExportSubject>;
   readonly say: (words: string) => void;
-  readonly open: (dialog: Open) => void;
+  readonly open: (dialog: OpenDialog) => void;
 }
 
 async function save(making: Promise<MadeFile>): Promise<void> {
@@ -74,7 +74,7 @@ interface ExportMenuProps {
 
 export function ExportMenu({ subjectNow, more = [], label = "Export" }: ExportMenuProps) {
   const { say } = useSession();
-  const [dialog, setDialog] = useState<{ readonly open: Open; readonly subject: ExportSubject } | null>(null);
+  const [dialog, setDialog] = useState<{ readonly open: OpenDialog; readonly subject: ExportSubject } | null>(null);
   const scene = (): ExportScene => ({
     subjectNow,
     say,

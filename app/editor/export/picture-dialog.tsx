@@ -5,7 +5,7 @@ import type { InkGroup } from "~/ink/svg";
 import { download, fileName } from "~/ui/download";
 import { Download } from "~/ui/icons";
 import { Modal } from "~/ui/modal";
-import { workOut } from "../editor";
+import { analyse } from "../editor";
 import { setupOf } from "../fill/score";
 import { PNG_SCALES, type PngScale, savePng, saveSvg } from "../paper/save-pages";
 import { composeOnce } from "../paper/use-paper";
@@ -29,7 +29,7 @@ type What = (typeof OF_A_FILL)[number]["id"];
 /** Pixels: two bars of sixteenths are comfortable on it. */
 const WIDTH = 900;
 
-interface Drawn {
+interface DrawnPicture {
   readonly title: string;
   readonly width: number;
   readonly height: number;
@@ -125,7 +125,7 @@ export default function PictureDialog({ subject, onClose }: PictureDialogProps) 
 /** Everything around a picture of coins, in pixels. */
 const EDGE = 12;
 
-async function draw(what: Exclude<What, "page">, { fills, stage, title }: ExportSubject): Promise<Drawn> {
+async function draw(what: Exclude<What, "page">, { fills, stage, title }: ExportSubject): Promise<DrawnPicture> {
   const content = fills[0]?.content;
   if (!content) throw new Error("there is nothing to draw");
   if (what === "staff") {
@@ -136,7 +136,7 @@ async function draw(what: Exclude<What, "page">, { fills, stage, title }: Export
     ]);
     return pictureOf(title, drawStaff(bars, { meter: content.meter, width: WIDTH }));
   }
-  const { timeline } = workOut(content, setupOf(content, stage));
+  const { timeline } = analyse(content, setupOf(content, stage));
   const { leading } = stage.player.hands;
   const picture =
     what === "stack"
@@ -146,7 +146,7 @@ async function draw(what: Exclude<What, "page">, { fills, stage, title }: Export
   return { title, width: picture.width + 2 * EDGE, height: picture.height + 2 * EDGE, groups };
 }
 
-async function saveDrawn(drawn: Drawn, format: "svg" | "png", scale: PngScale) {
+async function saveDrawn(drawn: DrawnPicture, format: "svg" | "png", scale: PngScale) {
   const { loadLetters, toSvg } = await import("~/ink/svg");
   const svg = toSvg(drawn, await loadLetters());
   if (format === "svg") return download(fileName(drawn.title, ".svg"), svg, "image/svg+xml");

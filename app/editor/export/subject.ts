@@ -7,7 +7,7 @@ import { gatherWithRefs } from "~/library/transfer";
 import type { PaperCell } from "~/paper/lesson-sheet";
 import type { PlayerSession } from "~/session/player";
 import type { PaperRequest } from "~/workers/paper";
-import type { Stage } from "../fill/score";
+import type { PlayContext } from "../fill/score";
 import { setupOf } from "../paper/page-setup";
 import { paperFill, paperLesson, paperPlayer } from "../paper/request";
 
@@ -18,7 +18,7 @@ export interface ExportSubject {
   readonly lesson: SavedLesson | null;
   /** The cells that the lesson names, by id: a name and a stick line each. */
   readonly cells: ReadonlyMap<string, PaperCell>;
-  readonly stage: Stage;
+  readonly stage: PlayContext;
   readonly session: PlayerSession;
 }
 

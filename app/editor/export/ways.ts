@@ -2,7 +2,7 @@
 
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { Fill } from "~/library/fill/content";
-import { plainLine } from "~/library/phrase/phrase";
+import { canonicalLine } from "~/library/phrase/phrase";
 import { fileName } from "~/ui/download";
 import { makeScore } from "../fill/score";
 import { drawBars } from "./draw-bars";
@@ -37,7 +37,7 @@ export const FILE_WAYS: readonly FileWay[] = [
         import("~/formats/midi"),
         drawBars(fill.content, stage),
       ]);
-      return writeTimelineMidi(timeline, nameOf(fill), stage.player.kit, plainLine(fill.content));
+      return writeTimelineMidi(timeline, nameOf(fill), stage.player.kit, canonicalLine(fill.content));
     },
   },
   {
@@ -81,7 +81,7 @@ async function writeXml(fill: Fill, stage: ExportSubject["stage"]): Promise<stri
     meter,
     tempo,
     kit: stage.player.kit,
-    line: plainLine(fill.content),
+    line: canonicalLine(fill.content),
   });
 }
 

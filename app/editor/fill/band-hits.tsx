@@ -3,14 +3,14 @@ import type { Meter } from "~/core/time";
 import { Unfold } from "~/ui/unfold";
 import { tellHits } from "~/words/figure";
 import { useWorked } from "../context";
-import { useFill, useFillPlace } from "./place";
+import { useFill, useOpenFill } from "./place";
 
 // Most fills have none.
 const FigureControl = lazy(async () => ({ default: (await import("~/ui/figure-control")).FigureControl }));
 
 /** What the band hits while the fill is played, as words that open its fields. */
 export function BandHits() {
-  const { editor } = useFillPlace();
+  const { editor } = useOpenFill();
   const { figure, meter, tempo, window } = useFill();
   const { hits } = useWorked();
   const words = figure ? `with band hits ${figure.rhythm}` : "no band hits";

@@ -1,22 +1,22 @@
 import { lazy, Suspense, useState } from "react";
 import type { FillContent } from "~/library/fill/content";
-import { plainLine } from "~/library/phrase/phrase";
+import { canonicalLine } from "~/library/phrase/phrase";
 import { usePlayerSession } from "~/session/player";
 import { useSession } from "~/session/session";
 import { ExportMenu } from "../export/export-menu";
-import { useFillPlace } from "./place";
+import { useOpenFill } from "./place";
 
 const LoopsDialog = lazy(() => import("./loops-dialog"));
 
 /** Ways to take the open fill away. */
 export default function FillExportMenu() {
-  const { row, editor, stage } = useFillPlace();
+  const { row, editor, stage } = useOpenFill();
   const session = usePlayerSession();
   const { say } = useSession();
   const [loopsOf, setLoopsOf] = useState<FillContent | null>(null);
   const contentNow = () => editor.store.getState().content;
   const copy = async () => {
-    await navigator.clipboard.writeText(plainLine(contentNow()));
+    await navigator.clipboard.writeText(canonicalLine(contentNow()));
     say("Stick line copied.");
   };
   return (

@@ -13,7 +13,7 @@ import { Download } from "~/ui/icons";
 import { Modal } from "~/ui/modal";
 import { plural } from "~/words/time";
 import { canWriteOgg, type LoopFile, MAX_LOOP_SECONDS, planLoop, readTempos, renderLoops } from "./loops";
-import { useFillPlace } from "./place";
+import { useOpenFill } from "./place";
 
 interface LoopsDialogProps {
   readonly content: FillContent;
@@ -23,7 +23,7 @@ interface LoopsDialogProps {
 const REPEATS = [1, 2, 4, 8, 16, 32] as const;
 
 export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
-  const { row, stage } = useFillPlace();
+  const { row, stage } = useOpenFill();
   const { preferences } = stage;
   const practice = usePractice();
   const [text, setText] = useState(() =>

@@ -5,7 +5,7 @@ import { bpm } from "~/core/time";
 import { makeContent } from "~/library/fill/content";
 import { DEFAULT_PREFERENCES } from "~/library/preferences";
 import { planLoop, readTempos } from "./loops";
-import type { Stage } from "./score";
+import type { PlayContext } from "./score";
 
 describe("tempos as they are typed", () => {
   test("with commas, spaces or lines between, each once", () => {
@@ -24,7 +24,7 @@ describe("tempos as they are typed", () => {
   });
 });
 
-function stageWith(countInBars: number): Stage {
+function stageWith(countInBars: number): PlayContext {
   return { grooves: [], player: WORKING, preferences: { ...DEFAULT_PREFERENCES, countInBars } };
 }
 

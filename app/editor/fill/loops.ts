@@ -8,7 +8,7 @@ import { AS_WRITTEN, type Practice } from "~/session/practice";
 import { soundSetupOf } from "~/session/sound-setup";
 import { isEnded } from "~/workers/connection";
 import { openLoops } from "~/workers/open";
-import { makeSource, type Stage } from "./score";
+import { makeSource, type PlayContext } from "./score";
 
 /** A longer file would be more memory than a phone has. */
 export const MAX_LOOP_SECONDS = 20 * 60;
@@ -58,7 +58,7 @@ export function readTempos(text: string): TempoReading {
 /** What one file holds. */
 export function planLoop(
   content: FillContent,
-  stage: Stage,
+  stage: PlayContext,
   { tempo, repeats, loop, mix }: Pick<Practice, "loop" | "mix"> & { readonly tempo: Bpm; readonly repeats: number },
 ): LoopPlan {
   const source = makeSource({ ...content, tempo }, stage, { ...AS_WRITTEN, loop, mix });
@@ -79,7 +79,7 @@ export async function canWriteOgg(): Promise<boolean> {
 /** Renders one file after another; told whenever there is something new. Returns the way to stop. */
 export function renderLoops(
   plans: readonly LoopPlan[],
-  { player, preferences }: Pick<Stage, "player" | "preferences">,
+  { player, preferences }: Pick<PlayContext, "player" | "preferences">,
   format: LoopFormat,
   onFiles: (files: readonly LoopFile[]) => void,
 ): () => void {

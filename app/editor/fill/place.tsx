@@ -6,21 +6,21 @@ import type { Under } from "~/core/player";
 import type { FillRow } from "~/library/database";
 import type { FillContent } from "~/library/fill/content";
 import type { GrooveChoice } from "~/library/groove/choices";
-import type { Heard, Playback } from "~/session/playback";
+import type { HeardPosition, Playback } from "~/session/playback";
 import type { Practice } from "~/session/practice";
 import { usePractice } from "~/session/session";
 import type { Editor } from "../editor";
 import type { Undo } from "../undo";
-import type { Stage } from "./score";
+import type { PlayContext } from "./score";
 
 /** A part that follows what is heard, frame by frame; null when nothing sounds. */
-export type Follower = (heard: Heard | null) => void;
+export type Follower = (heard: HeardPosition | null) => void;
 
-export interface FillPlace {
+export interface OpenFill {
   readonly row: FillRow;
   readonly editor: Editor<FillContent>;
   readonly grooves: readonly GrooveChoice[];
-  readonly stage: Stage;
+  readonly stage: PlayContext;
   /** What the fill is played under, for how fast it can go: another one only when that changes. */
   readonly under: Under;
   readonly playback: Playback;
@@ -31,9 +31,9 @@ export interface FillPlace {
   readonly setUndo: (undo: Undo | null) => void;
 }
 
-export const FillContext = createContext<FillPlace | null>(null);
+export const FillContext = createContext<OpenFill | null>(null);
 
-export function useFillPlace(): FillPlace {
+export function useOpenFill(): OpenFill {
   const place = useContext(FillContext);
   if (!place) throw new Error("no fill is open here");
   return place;
@@ -41,12 +41,12 @@ export function useFillPlace(): FillPlace {
 
 /** The content of the open fill. */
 export function useFill(): FillContent {
-  return useStore(useFillPlace().editor.store, (state) => state.content);
+  return useStore(useOpenFill().editor.store, (state) => state.content);
 }
 
 /** Told at every frame where the ear is, while this part is shown. */
 export function useFollow(follower: Follower) {
-  const { followers } = useFillPlace();
+  const { followers } = useOpenFill();
   useEffect(() => {
     followers.add(follower);
     return () => {

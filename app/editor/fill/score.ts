@@ -22,10 +22,10 @@ import type { GrooveChoice } from "~/library/groove/choices";
 import { toSetting } from "~/library/phrase/setting";
 import { divisionOf, type Preferences } from "~/library/preferences";
 import { AS_WRITTEN, type Practice } from "~/session/practice";
-import { type Setup, workOut } from "../editor";
+import { type AnalysisContext, analyse } from "../editor";
 
 /** What a fill is heard in: the grooves that there are, the player, and how the player has set the app up. */
-export interface Stage {
+export interface PlayContext {
   readonly grooves: readonly GrooveChoice[];
   readonly player: Player;
   readonly preferences: Preferences;
@@ -38,7 +38,7 @@ export function groovesFor(grooves: readonly GrooveChoice[], meter: Meter): Groo
 /** The groove that a fill is heard in: its own where that fits the meter, else the plainest one. Hands as the player has them. */
 export function pickGroove(
   content: Pick<FillContent, "meter" | "groove">,
-  { grooves, preferences: { hands } }: Pick<Stage, "grooves" | "preferences">,
+  { grooves, preferences: { hands } }: Pick<PlayContext, "grooves" | "preferences">,
 ): Groove {
   const chosen = groovesFor(grooves, content.meter).find(({ id }) => id === content.groove);
   if (chosen?.isOwn) return chosen.groove;
@@ -49,7 +49,7 @@ export function pickGroove(
 const pulses = new WeakMap<readonly GrooveChoice[], Map<string, Pulse>>();
 
 /** The pulse of a fill in the groove in force; the same one for the same groove and form. */
-export function pulseOfFill(content: Pick<FillContent, "meter" | "groove" | "grooveBars">, stage: Stage): Pulse {
+export function pulseOfFill(content: Pick<FillContent, "meter" | "groove" | "grooveBars">, stage: PlayContext): Pulse {
   const { meter, groove, grooveBars } = content;
   const known = pulses.get(stage.grooves) ?? new Map<string, Pulse>();
   pulses.set(stage.grooves, known);
@@ -60,14 +60,17 @@ export function pulseOfFill(content: Pick<FillContent, "meter" | "groove" | "gro
 }
 
 /** For whom and in what pulse a fill is worked out. */
-export function setupOf(content: Pick<FillContent, "meter" | "groove" | "grooveBars">, stage: Stage): Setup {
+export function setupOf(
+  content: Pick<FillContent, "meter" | "groove" | "grooveBars">,
+  stage: PlayContext,
+): AnalysisContext {
   return { player: stage.player, pulse: pulseOfFill(content, stage) };
 }
 
 /** What a fill is played under, for how fast it can go. */
 export function underOf(
   content: Pick<FillContent, "meter" | "groove" | "grooveBars" | "setting">,
-  stage: Stage,
+  stage: PlayContext,
 ): Under {
   const groove = pickGroove(content, stage);
   return playedUnder(groove, settingOf(content, groove, stage.preferences), stage.player.kit);
@@ -88,9 +91,9 @@ function clickPlan(preferences: Preferences): ClickPlan | null {
 }
 
 /** The fill in its groove; what is practised of it, at its tempo. */
-export function makeScore(content: FillContent, stage: Stage, practice: Practice = AS_WRITTEN): Score {
+export function makeScore(content: FillContent, stage: PlayContext, practice: Practice = AS_WRITTEN): Score {
   const { player, preferences } = stage;
-  const { timeline, landing, phrase } = workOut(content, setupOf(content, stage));
+  const { timeline, landing, phrase } = analyse(content, setupOf(content, stage));
   const groove = pickGroove(content, stage);
   const setting = settingOf(content, groove, preferences);
   const { loop, mix } = practice;
@@ -114,7 +117,7 @@ export function practiceTempo(tempo: Bpm, { speed, ladder }: Practice, repeat: n
  * A score for each repeat. Laid out again at each tempo: grace notes and what stands beside the beat are times, not
  * shares.
  */
-export function makeSource(content: FillContent, stage: Stage, practice: Practice): ScoreSource {
+export function makeSource(content: FillContent, stage: PlayContext, practice: Practice): ScoreSource {
   const made = new Map<number, Score>();
   return (repeat) => {
     const tempo = practiceTempo(content.tempo, practice, repeat);

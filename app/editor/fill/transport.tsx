@@ -5,13 +5,13 @@ import { bpm, MAX_BPM, MIN_BPM } from "~/core/time";
 import type { Preferences } from "~/library/preferences";
 import { isPractised } from "~/session/practice";
 import { usePractice } from "~/session/session";
-import { Alarm } from "~/ui/alarm";
 import { BigPlay } from "~/ui/big-play";
 import { Repeat, SlidersHorizontal } from "~/ui/icons";
+import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
 import { VolumeControl } from "~/ui/volume-control";
 import { sayBpmUnit, sayCountIn } from "~/words/time";
-import { useFill, useFillPlace } from "./place";
+import { useFill, useOpenFill } from "./place";
 import { groovesFor } from "./score";
 
 const PracticePanel = lazy(() => import("./practice/panel"));
@@ -25,7 +25,7 @@ interface TransportProps {
 
 /** Play and stop, tempo, groove, metronome and volume: at the foot of the screen, in reach. */
 export function Transport({ preferences, onPreferences, isPracticeOpen, onPractice }: TransportProps) {
-  const { row, playback } = useFillPlace();
+  const { row, playback } = useOpenFill();
   const practiseKey = useKey("practise", "p");
   const isOtherwise = isPractised(usePractice(), row.id);
   // On a phone the rest of the settings stand behind a button.
@@ -87,14 +87,14 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
           <PracticePanel preferences={preferences} onPreferences={onPreferences} onClose={onPractice} />
         </Suspense>
       ) : null}
-      <Alarm words={playback.trouble} />
+      <InlineError words={playback.trouble} />
     </section>
   );
 }
 
 function TempoControl() {
   const { tempo } = useFill();
-  const { editor } = useFillPlace();
+  const { editor } = useOpenFill();
   const put = (value: number) => editor.setContent({ tempo: bpm(Math.round(value)) }, "tempo");
   return (
     <div className="flex items-center gap-2">
@@ -127,7 +127,7 @@ function TempoControl() {
  */
 function TempoHeard() {
   const { tempo, meter, countStyle } = useFill();
-  const { playback } = useFillPlace();
+  const { playback } = useOpenFill();
   const over = "max-sm:rounded-box max-sm:border max-sm:border-base-300 max-sm:bg-base-100 max-sm:px-3 max-sm:shadow";
   const isOther = playback.tempo !== null && Math.round(playback.tempo) !== Math.round(tempo);
   return (
@@ -152,7 +152,7 @@ function TempoHeard() {
 }
 
 function GrooveControl() {
-  const { editor, grooves } = useFillPlace();
+  const { editor, grooves } = useOpenFill();
   const content = useFill();
   const fitting = groovesFor(grooves, content.meter);
   const chosen = fitting.some((groove) => groove.id === content.groove) ? content.groove : "plain";

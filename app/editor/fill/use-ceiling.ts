@@ -5,23 +5,23 @@ import { type Ceiling, findCeiling, type Player, type Under } from "~/core/playe
 import type { Timeline } from "~/core/timeline";
 import { usePlayer } from "~/session/player";
 import { useLights } from "~/views/lighting";
-import { useFillPlace } from "./place";
+import { useOpenFill } from "./place";
 
 /** Longer lines are no fills, and would cost too much at each edit. */
-const MOST_SLOTS = 2_000;
+const MAX_SLOTS = 2_000;
 
-interface Known {
+interface KnownCeiling {
   readonly player: Player;
   readonly under: Under;
   readonly ceiling: Ceiling | null;
 }
-const known = new WeakMap<Timeline, Known>();
+const known = new WeakMap<Timeline, KnownCeiling>();
 
 /** Worked out once for each timeline and player and what it is played under, whoever asks. */
 function ceilingOf(timeline: Timeline, player: Player, under: Under): Ceiling | null {
   const found = known.get(timeline);
   if (found?.player === player && found.under === under) return found.ceiling;
-  const isShort = timeline.slots.length <= MOST_SLOTS;
+  const isShort = timeline.slots.length <= MAX_SLOTS;
   const ceiling = isShort ? findCeiling(timeline, player, under(timeline)) : null;
   known.set(timeline, { player, under, ceiling });
   return ceiling;
@@ -29,7 +29,7 @@ function ceilingOf(timeline: Timeline, player: Player, under: Under): Ceiling | 
 
 /** Of a timeline laid out on the kit of the moment; null without a demand on any limb. */
 export function useCeiling(timeline: Timeline): Ceiling | null {
-  return ceilingOf(timeline, usePlayer(), useFillPlace().under);
+  return ceilingOf(timeline, usePlayer(), useOpenFill().under);
 }
 
 /** The same, and the bottleneck's slots are lit in all views. One part of a screen does this. */

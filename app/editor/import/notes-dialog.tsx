@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useState } from "react";
 import { useNavigate, useRevalidator } from "react-router";
 import { readStickLine } from "~/core/line";
-import { PLACE_NAMES, PLACES, type Place } from "~/core/stroke";
+import { KIT_VOICE_NAMES, KIT_VOICES, type KitVoice } from "~/core/stroke";
 import { currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
 import type { NotesChoices, NotesMade, NotesSummary } from "~/library/fill/from-notes";
@@ -210,7 +210,7 @@ export default function NotesDialog({ file, onClose }: NotesDialogProps) {
 interface KeyMapProps {
   readonly keys: Keys;
   readonly isOpen: boolean;
-  readonly onMap: (key: string, place: Place | null) => void;
+  readonly onMap: (key: string, place: KitVoice | null) => void;
 }
 
 /** What each key of the file is played on; remembered for the next file. */
@@ -228,12 +228,12 @@ function KeyMap({ keys, isOpen, onMap }: KeyMapProps) {
               <select
                 className="select select-xs w-36 max-md:select-sm"
                 value={place ?? ""}
-                onChange={(event) => onMap(key, (event.target.value || null) as Place | null)}
+                onChange={(event) => onMap(key, (event.target.value || null) as KitVoice | null)}
               >
                 <option value="">leave out</option>
-                {PLACES.map((one) => (
+                {KIT_VOICES.map((one) => (
                   <option key={one} value={one}>
-                    {PLACE_NAMES[one]}
+                    {KIT_VOICE_NAMES[one]}
                   </option>
                 ))}
               </select>

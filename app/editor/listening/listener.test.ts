@@ -8,7 +8,7 @@ import { barTicks, bpm, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { latencyOf, type Source } from "~/formats/listening";
 import type { RawHit } from "~/input/raw-hit";
-import { Listener, MOST_HITS } from "./listener";
+import { Listener, MAX_HITS } from "./listener";
 
 const METER = { beats: 4, unit: 4 } as const;
 const line = readStickLine("@4 >RLRL >RLKK").line;
@@ -51,7 +51,7 @@ describe("a listener", () => {
     expect(listener.hit(snare, at(-1, 0.5)).kind).toBe("count-in");
     expect(listener.hit({ ...snare, place: null, note: 99 }, at(0, 0.5))).toEqual({ kind: "unknown", note: 99 });
     expect(listener.hit(snare, null).kind).toBe("idle");
-    for (let count = 0; count < MOST_HITS; count++) listener.hit(snare, at(0, 0.5));
+    for (let count = 0; count < MAX_HITS; count++) listener.hit(snare, at(0, 0.5));
     expect(listener.hit(snare, at(0, 0.6)).kind).toBe("flood");
   });
 

@@ -8,11 +8,11 @@ import type { OnHit, RawHit } from "~/input/raw-hit";
 /** Seconds after its end that a repeat is closed: its last stroke may come late. */
 const CLOSE_AFTER = 0.15;
 /** No rep has more hits than this: something is stuck. */
-export const MOST_HITS = 2_000;
+export const MAX_HITS = 2_000;
 /** Repeats that are held at once. */
 const HELD = 3;
 
-export type Heard =
+export type HitOutcome =
   /** In the count-in, before anything is due: the sticks, perhaps. */
   | { readonly kind: "count-in" }
   /** A pad that is not known. */
@@ -33,26 +33,26 @@ export interface Repeat {
   readonly length: number;
 }
 
-interface Open extends Repeat {
+interface OpenRepeat extends Repeat {
   readonly hits: Hit[];
   readonly taken: Set<number>;
 }
 
 export class Listener {
-  private readonly open = new Map<number, Open>();
+  private readonly open = new Map<number, OpenRepeat>();
 
   constructor(
     private readonly expect: (repeat: number) => { expectation: Expectation; tempo: number; length: number },
   ) {}
 
   /** A hit, and where its moment lies in what sounds. */
-  hit(raw: RawHit, located: Located | null): Heard {
+  hit(raw: RawHit, located: Located | null): HitOutcome {
     if (!located) return { kind: "idle" };
     const { repeat, at } = this.placeHit(located);
     if (repeat < 0) return { kind: "count-in" };
     if (raw.place === null && raw.limb === null) return { kind: "unknown", note: raw.note ?? null };
     const open = this.get(repeat);
-    if (open.hits.length >= MOST_HITS) return { kind: "flood" };
+    if (open.hits.length >= MAX_HITS) return { kind: "flood" };
     const hit: Hit = { at: seconds(at), place: raw.place, limb: raw.limb, velocity: raw.velocity };
     open.hits.push(hit);
     const mark = markHit(open.expectation.strokes, open.taken, hit);
@@ -68,7 +68,7 @@ export class Listener {
     if (located.repeat >= 0) this.get(located.repeat);
     for (const number of [...this.open.keys()].sort((a, b) => a - b)) {
       if (number >= before) continue;
-      done.push(this.open.get(number) as Open);
+      done.push(this.open.get(number) as OpenRepeat);
       this.open.delete(number);
     }
     return done;
@@ -84,7 +84,7 @@ export class Listener {
     return this.open.get(repeat)?.hits ?? [];
   }
 
-  private get(repeat: number): Open {
+  private get(repeat: number): OpenRepeat {
     const known = this.open.get(repeat);
     if (known) return known;
     const made = { repeat, hits: [], taken: new Set<number>(), ...this.expect(repeat) };

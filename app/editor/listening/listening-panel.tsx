@@ -1,7 +1,7 @@
 import { lazy, type ReactNode, Suspense } from "react";
 import { Link } from "react-router";
 import { STRICTNESSES } from "~/core/listening";
-import { type Hand, LIMBS, otherHand, PLACE_NAMES, PLACES } from "~/core/stroke";
+import { type Hand, KIT_VOICE_NAMES, KIT_VOICES, LIMBS, otherHand } from "~/core/stroke";
 import { DEFAULT_LISTENING, isSelfJudged, type Listening, SOURCES, type Source } from "~/formats/listening";
 import { nameCode } from "~/input/keys";
 import type { MidiState } from "~/input/midi";
@@ -128,9 +128,9 @@ export function ListeningPanel({ listening, midi, strongHand, onChange, hasPlan 
                 onChange={(event) => onChange({ nextPad: (event.target.value || null) as Listening["nextPad"] })}
               >
                 <option value="">no pad</option>
-                {PLACES.map((place) => (
+                {KIT_VOICES.map((place) => (
                   <option key={place} value={place}>
-                    {PLACE_NAMES[place]}
+                    {KIT_VOICE_NAMES[place]}
                   </option>
                 ))}
               </select>

@@ -1,7 +1,7 @@
 /** Pages on the screen as they are printed; only those that were in sight are drawn, all of them for the printer. */
 
 import { useCallback, useEffect, useRef } from "react";
-import type { Page, Sheet } from "~/ink/page";
+import type { InkPage, Sheet } from "~/ink/page";
 import { paintPage } from "~/views/paint-drawing";
 import { useSeen } from "~/views/use-seen";
 
@@ -21,7 +21,7 @@ export function Pages({ sheet }: PagesProps) {
   );
 }
 
-function PageView({ sheet, page, name }: PagesProps & { readonly page: Page; readonly name: string }) {
+function PageView({ sheet, page, name }: PagesProps & { readonly page: InkPage; readonly name: string }) {
   const frame = useRef<HTMLDivElement>(null);
   const seen = useSeen(frame);
   const paint = useCallback(() => frame.current?.replaceChildren(paintPage(sheet, page)), [sheet, page]);
@@ -44,7 +44,7 @@ function PageView({ sheet, page, name }: PagesProps & { readonly page: Page; rea
 }
 
 /** What is written and drawn on it, for who does not see it. */
-function sayPage({ groups }: Page): string {
+function sayPage({ groups }: InkPage): string {
   const said = groups.flatMap(({ role, alt, ink }) => {
     if (role === "none") return [];
     if (alt) return [alt];

@@ -14,7 +14,7 @@ import { gatherWithRefs } from "~/library/transfer";
 import type { PaperCell, PaperLesson } from "~/paper/lesson-sheet";
 import type { PaperFill, PaperPlayer } from "~/paper/read-fill";
 import type { PlayerSession } from "~/session/player";
-import { groovesFor, pickGroove, type Stage } from "../fill/score";
+import { groovesFor, type PlayContext, pickGroove } from "../fill/score";
 
 const HANDS = { right: "", left: ", left-handed", open: ", open-handed" } as const;
 
@@ -25,12 +25,12 @@ export function paperPlayer({ player, chosen }: PlayerSession, preferences: Pref
 }
 
 /** A fill as it is now, whether or not it is saved. */
-export async function paperFill(book: BookDatabase, item: Fill, stage: Stage): Promise<PaperFill> {
+export async function paperFill(book: BookDatabase, item: Fill, stage: PlayContext): Promise<PaperFill> {
   const [plan, link] = await Promise.all([getPlan(book, item.id), linkTo(book, "fills", item)]);
   return { ...plainPaperFill(item.content, stage), plan, link };
 }
 
-function plainPaperFill(content: FillContent, stage: Stage): PaperFill {
+function plainPaperFill(content: FillContent, stage: PlayContext): PaperFill {
   const chosen = groovesFor(stage.grooves, content.meter).find(({ id }) => id === content.groove);
   const groove = { name: chosen?.name ?? "Plain", groove: pickGroove(content, stage) };
   return { content, groove, plan: null, link: null };
@@ -49,7 +49,7 @@ export interface LessonScene {
   /** Fills as they are now, by id; others are read from the book. */
   readonly fills: ReadonlyMap<string, Fill>;
   readonly cells: ReadonlyMap<string, PaperCell>;
-  readonly stage: Stage;
+  readonly stage: PlayContext;
 }
 
 /** A lesson with all that it names and the book has. */

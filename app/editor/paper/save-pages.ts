@@ -1,6 +1,6 @@
 /** Pages as pictures to take away: one file for one page, an archive for several. */
 
-import type { Page, Sheet } from "~/ink/page";
+import type { InkPage, Sheet } from "~/ink/page";
 import { download, fileName } from "~/ui/download";
 
 /** As large as they are on paper, at 96 dots to the inch, times this. */
@@ -9,7 +9,7 @@ export type PngScale = (typeof PNG_SCALES)[number];
 
 const DOTS_PER_MILLIMETRE = 96 / 25.4;
 
-async function svgOf({ title, width, height, units }: Sheet, page: Page): Promise<string> {
+async function svgOf({ title, width, height, units }: Sheet, page: InkPage): Promise<string> {
   const { loadLetters, ON_PAPER, toSvg } = await import("~/ink/svg");
   return toSvg(
     { title, width, height, groups: page.groups },
@@ -32,7 +32,7 @@ export async function savePng(sheet: Sheet, scale: PngScale): Promise<void> {
   await save(sheet, ".png", "image/png", async (page) => paintPng(await svgOf(sheet, page), size));
 }
 
-async function save(sheet: Sheet, extension: string, type: string, make: (page: Page) => Promise<Uint8Array>) {
+async function save(sheet: Sheet, extension: string, type: string, make: (page: InkPage) => Promise<Uint8Array>) {
   const [first] = sheet.pages;
   if (first && sheet.pages.length === 1) {
     download(fileName(sheet.title, extension), (await make(first)).slice().buffer as ArrayBuffer, type);

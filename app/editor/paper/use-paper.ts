@@ -7,16 +7,16 @@ import { openPaper } from "~/workers/open";
 import type { PaperMaker, PaperRequest } from "~/workers/paper";
 
 /** Milliseconds after the last change before pages are composed anew. */
-const REST = 120;
+const DEBOUNCE_MS = 120;
 
-export interface Paper {
+export interface RenderedPaper {
   /** As last composed; null before the first time. */
   readonly sheet: Sheet | null;
   readonly failed: boolean;
 }
 
 /** `make` gathers what pages are composed from; another one means that something of that has changed. */
-export function usePaper(make: () => Promise<PaperRequest>): Paper {
+export function usePaper(make: () => Promise<PaperRequest>): RenderedPaper {
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [failed, setFailed] = useState(false);
   const [worker] = useState(openPaper);
@@ -38,7 +38,7 @@ export function usePaper(make: () => Promise<PaperRequest>): Paper {
       }
     };
     // Somebody may be typing: only the first pages are made at once.
-    const timer = setTimeout(() => void compose(), worker.isStarted ? REST : 0);
+    const timer = setTimeout(() => void compose(), worker.isStarted ? DEBOUNCE_MS : 0);
     return () => {
       isOver = true;
       clearTimeout(timer);

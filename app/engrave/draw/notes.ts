@@ -126,14 +126,14 @@ function addGraces(staveNote: StaveNote, { many, place }: StaffGraces): GraceNot
   return graces;
 }
 
-interface Run {
+interface BeamRun {
   readonly from: number;
   readonly to: number;
 }
 
 /** Runs of notes short enough to be beamed, within their groups, not over rests. */
-function beamRuns(notes: readonly StaffNote[]): Run[] {
-  const runs: Run[] = [];
+function beamRuns(notes: readonly StaffNote[]): BeamRun[] {
+  const runs: BeamRun[] = [];
   let from = -1;
   for (let index = 0; index <= notes.length; index++) {
     const [note, before] = [notes[index], notes[index - 1]];
@@ -145,7 +145,7 @@ function beamRuns(notes: readonly StaffNote[]): Run[] {
   return runs;
 }
 
-function engraveBeam({ from, to }: Run, notes: readonly StaffNote[], engraved: readonly Engraved[]) {
+function engraveBeam({ from, to }: BeamRun, notes: readonly StaffNote[], engraved: readonly Engraved[]) {
   const beam = new Beam(engraved.slice(from, to + 1) as StaveNote[]);
   Object.assign(beam.renderOptions, { minSlope: -BEAM_SLOPE, maxSlope: BEAM_SLOPE });
   const breaks: number[] = [];

@@ -38,7 +38,7 @@ const GRACE_EACH = 12;
 const LEDGER_STEP = 6;
 
 /** One moment of the bar. */
-interface Moment {
+interface SpacedMoment {
   readonly context: TickContext;
   /** From where its notes are placed, to the left and to the right. */
   readonly left: number;
@@ -88,7 +88,11 @@ export function spaceBar(formatter: Formatter, voices: readonly Voice[], engrave
   };
 }
 
-function listMoments(formatter: Formatter, voices: readonly Voice[], engraved: readonly EngravedVoice[]): Moment[] {
+function listMoments(
+  formatter: Formatter,
+  voices: readonly Voice[],
+  engraved: readonly EngravedVoice[],
+): SpacedMoment[] {
   const contexts = formatter.getTickContexts();
   if (!contexts) return [];
   const { list, map, resolutionMultiplier } = contexts;

@@ -15,7 +15,7 @@ export const NOTES_START = 12;
 /** What the line at a bar's end takes of it. */
 export const END_ROOM = { single: 1, double: 4, final: 6, repeat: 14 } as const;
 /** The last line is stretched to the full width, but not to more than this many times what it needs. */
-const MOST_STRETCH = 1.9;
+const MAX_STRETCH = 1.9;
 
 /** A bar with its notes engraved, not yet placed. */
 export interface EngravedBar {
@@ -96,7 +96,7 @@ export function breakSystems(bars: readonly EngravedBar[], width: number, openin
     const total = line.reduce((sum, bar) => sum + bar.room, 0);
     // All lines are as wide as the page, but a last one that is nearly empty.
     const isLast = index === lines.length - 1;
-    const stretch = isLast ? Math.min(free / total, Math.max(MOST_STRETCH, free / high)) : free / total;
+    const stretch = isLast ? Math.min(free / total, Math.max(MAX_STRETCH, free / high)) : free / total;
     return line.map((bar, place) => ({ ...bar, width: bar.room * stretch + (place === 0 ? opening : 0) }));
   });
 }

@@ -26,13 +26,13 @@ export function writeTuplets({ voice, xs, boxes }: DrawnVoice, skyline: Skyline)
   });
 }
 
-export interface Reach {
+export interface TupletExtent {
   readonly left: number;
   readonly right: number;
 }
 
 /** From the first to the last of some notes, heads and all that stands at them. */
-export function reachOf(xs: readonly number[], boxes: readonly Box[], from: number, to: number): Reach | null {
+export function reachOf(xs: readonly number[], boxes: readonly Box[], from: number, to: number): TupletExtent | null {
   const [first, last] = [boxes[from], boxes[to]];
   if (!first || !last) return null;
   return { left: Math.min(first.left, (xs[from] ?? 0) - 6), right: Math.max(last.right, (xs[to] ?? 0) + 6) };
@@ -41,7 +41,7 @@ export function reachOf(xs: readonly number[], boxes: readonly Box[], from: numb
 /** With a bracket, unless one beam goes over just its notes. */
 function writeTuplet(
   notes: number,
-  { left, right }: Reach,
+  { left, right }: TupletExtent,
   isBeamed: boolean,
   isUnder: boolean,
   skyline: Skyline,
@@ -74,10 +74,10 @@ function writeTuplet(
 
 /** The two parts of a bracket around a number, each with its hook to `hooks`, none where that is `y`. */
 export function bracketArms(
-  { left, right }: Reach,
-  gap: Reach,
+  { left, right }: TupletExtent,
+  gap: TupletExtent,
   y: number,
-  hooks: Reach,
+  hooks: TupletExtent,
   line: number,
   placed: Pick<PathInk, "kind" | "tone">,
 ): PathInk[] {

@@ -6,7 +6,7 @@ import type { Sixes } from "../notation";
 import { beamNotes } from "./beams";
 import { type BarBeats, type Stretch, stretchAt } from "./beats";
 import { type StaffNote, type WrittenVoice, writePart, writeRest } from "./notes";
-import { isSilent, type Piece } from "./pieces";
+import { isSilent, type RhythmPiece } from "./pieces";
 import { joinRests } from "./rests";
 import { joinSpans, type SpanPlace, spellPlain, spellTuplet, type WrittenSpan } from "./span";
 import { EIGHTH, isDotted, isOnGrid, QUARTER, spellValue } from "./values";
@@ -17,7 +17,7 @@ export interface SpellingChoices {
 
 /** Notes, rests, tuplets and beams of the bar that begins at `start` ticks. */
 export function spellBar(
-  pieces: readonly Piece[],
+  pieces: readonly RhythmPiece[],
   bar: BarBeats,
   start: number,
   choices: SpellingChoices,
@@ -43,7 +43,7 @@ interface FoundSpan {
 }
 
 function nextSpan(
-  pieces: readonly Piece[],
+  pieces: readonly RhythmPiece[],
   bar: BarBeats,
   at: number,
   start: number,
@@ -78,10 +78,10 @@ function nextSpan(
  * the bar line comes last.
  */
 function tupletEnds(
-  pieces: readonly Piece[],
+  pieces: readonly RhythmPiece[],
   { beats, dottedBeat, length }: BarBeats,
   at: number,
-  odd: Piece,
+  odd: RhythmPiece,
   start: number,
 ): number[] {
   const beat = stretchAt(beats, at) ?? { from: at, to: length };
@@ -103,18 +103,18 @@ function tupletEnds(
 }
 
 /** Where the slots that are no multiples of the grid end. */
-function endOfRun(pieces: readonly Piece[], at: number): number {
+function endOfRun(pieces: readonly RhythmPiece[], at: number): number {
   const next = pieces.find(({ to, isOdd }) => to > at && !isOdd);
   return next ? Math.max(next.from, at) : (pieces.at(-1)?.to ?? at);
 }
 
 /** Whether no slot that sounds, and none of a tuplet, lies over `at`. */
-function canPartAt(pieces: readonly Piece[], at: number): boolean {
+function canPartAt(pieces: readonly RhythmPiece[], at: number): boolean {
   return !pieces.some((piece) => piece.from < at && piece.to > at && (!isSilent(piece) || piece.isOdd) && piece.slot);
 }
 
 /** A single slot that is longer than its beat, as half notes are, where a value of its length may stand. */
-function longPiece(pieces: readonly Piece[], { beats, halves }: BarBeats, at: number): Stretch | null {
+function longPiece(pieces: readonly RhythmPiece[], { beats, halves }: BarBeats, at: number): Stretch | null {
   const piece = pieces.find(({ from }) => from === at);
   const beat = stretchAt(beats, at);
   if (!piece || isSilent(piece) || !beat || piece.to <= beat.to || at !== beat.from) return null;
@@ -127,7 +127,7 @@ function longPiece(pieces: readonly Piece[], { beats, halves }: BarBeats, at: nu
 
 /** Eighth, quarter, eighth: two beats of a half bar whose second is only held, as reading books write it. */
 function syncopation(
-  pieces: readonly Piece[],
+  pieces: readonly RhythmPiece[],
   { beats, halves, dottedBeat }: BarBeats,
   beat: Stretch,
   at: number,
@@ -147,13 +147,13 @@ function syncopation(
 }
 
 /** A bar in which nothing sounds has one rest as long as it is, whatever the meter. */
-function emptyBar(pieces: readonly Piece[], start: number): WrittenVoice {
+function emptyBar(pieces: readonly RhythmPiece[], start: number): WrittenVoice {
   const slot = pieces.find((piece) => piece.slot)?.slot?.index ?? null;
   return { notes: [writeRest(start, { name: "w", dots: 0 }, slot)], tuplets: [], refusedAt: null };
 }
 
 /** What cannot be written in values stands as heads in their places. */
-function refuseBar(pieces: readonly Piece[], start: number, at: number): WrittenVoice {
+function refuseBar(pieces: readonly RhythmPiece[], start: number, at: number): WrittenVoice {
   const notes = pieces.flatMap(({ from, to, content, slot }): StaffNote[] => {
     return partsOf(content).flatMap((part, index, parts) =>
       part.kind === "silence"

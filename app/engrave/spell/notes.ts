@@ -3,8 +3,8 @@
 import {
   homePlace,
   isHand,
+  type KitVoice,
   otherHand,
-  type Place,
   type Silence,
   type Stroke,
   type Strokes,
@@ -14,7 +14,7 @@ import type { ScoreSlot } from "./pieces";
 import { valueTicks, type WrittenValue } from "./values";
 
 export interface StaffHead {
-  readonly place: Place;
+  readonly place: KitVoice;
   readonly ghost: boolean;
   readonly technique: Technique;
   /** Closed hi-hats that the ones before left open: a copyist writes a + where they close. */
@@ -24,7 +24,7 @@ export interface StaffHead {
 /** The grace notes that lead into a note. */
 export interface StaffGraces {
   readonly many: number;
-  readonly place: Place;
+  readonly place: KitVoice;
   /** Of the hand that plays them, small. */
   readonly sticking: string;
 }

@@ -1,6 +1,6 @@
 /** A voice cut up for spelling: what begins when, bar by bar. */
 
-import { type Place, partsOf, type Silence, type Slot, type Stroke, type Strokes } from "~/core/stroke";
+import { type KitVoice, partsOf, type Silence, type Slot, type Stroke, type Strokes } from "~/core/stroke";
 import type { Rate } from "~/core/time";
 import type { BarBeats } from "./beats";
 import { isDotted, isOnGrid } from "./values";
@@ -12,12 +12,12 @@ export interface ScoreSlot {
   readonly at: number;
   readonly duration: number;
   readonly voiced: Slot;
-  readonly gracePlaces?: ReadonlyMap<Stroke, Place>;
+  readonly gracePlaces?: ReadonlyMap<Stroke, KitVoice>;
   readonly rate: Rate;
 }
 
 /** Ticks from the bar line. */
-export interface Piece {
+export interface RhythmPiece {
   readonly from: number;
   readonly to: number;
   /** A slot shared by a number of parts that the grid cannot hold stays whole: it is a tuplet in the tuplet or beat. */
@@ -29,9 +29,9 @@ export interface Piece {
 }
 
 /** What is in the bar from `start`, without gaps. Slots that lie over a bar line sound in the first bar and are silent in the next. */
-export function cutBar(slots: readonly ScoreSlot[], start: number, { length, dottedBeat }: BarBeats): Piece[] {
+export function cutBar(slots: readonly ScoreSlot[], start: number, { length, dottedBeat }: BarBeats): RhythmPiece[] {
   const end = start + length;
-  const pieces: Piece[] = [];
+  const pieces: RhythmPiece[] = [];
   let at = 0;
   const push = (from: number, to: number, content: Slot, slot: ScoreSlot | null) => {
     if (from > at) pieces.push({ from: at, to: from, content: SILENT, slot: null, isOdd: isOff(at, from) });
@@ -66,7 +66,7 @@ function cutSlot({ at, duration, voiced }: ScoreSlot): { from: number; to: numbe
   }));
 }
 
-export function isSilent({ content }: Piece): boolean {
+export function isSilent({ content }: RhythmPiece): boolean {
   return content.kind === "silence";
 }
 

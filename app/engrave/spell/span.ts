@@ -7,7 +7,7 @@ import { partsOf } from "~/core/stroke";
 import { gcd } from "~/core/time";
 import type { Stretch } from "./beats";
 import { type StaffNote, type StaffTuplet, writePart, writeRest } from "./notes";
-import { isSilent, type Piece } from "./pieces";
+import { isSilent, type RhythmPiece } from "./pieces";
 import { isDotted, LENGTHS, SIXTEENTH, spellValue, WHOLE } from "./values";
 
 export interface WrittenSpan {
@@ -29,19 +29,19 @@ export interface SpanPlace {
 }
 
 /** What sounds, or is silent, from one place to the next, in the span's own measure. */
-interface Sound {
+interface SoundingSpan {
   readonly from: number;
   readonly to: number;
   /** What begins there; null for silence. */
-  readonly piece: Piece | null;
+  readonly piece: RhythmPiece | null;
 }
 
 /** More than so many in one tuplet nobody reads. */
-const MOST_IN_TUPLET = 15;
+const MAX_IN_TUPLET = 15;
 
 /** A span whose places are on the plain grid. */
-export function spellPlain(pieces: readonly Piece[], span: Stretch, place: SpanPlace): WrittenSpan | null {
-  const draft = new Draft(pieces, place.start);
+export function spellPlain(pieces: readonly RhythmPiece[], span: Stretch, place: SpanPlace): WrittenSpan | null {
+  const draft = new SpellingDraft(pieces, place.start);
   for (const sound of listSounds(pieces, span)) {
     if (sound.piece === null) {
       for (const part of splitRest(sound.from, sound.to, place)) draft.rest(part.from, part.to - part.from);
@@ -55,7 +55,7 @@ export function spellPlain(pieces: readonly Piece[], span: Stretch, place: SpanP
 }
 
 /** A span of slots at a rate that divides the beat otherwise than the plain grid does. Null when it cannot be written so. */
-export function spellTuplet(pieces: readonly Piece[], span: Stretch, place: SpanPlace): WrittenSpan | null {
+export function spellTuplet(pieces: readonly RhythmPiece[], span: Stretch, place: SpanPlace): WrittenSpan | null {
   const length = span.to - span.from;
   const inside = pieces.filter((piece) => piece.from >= span.from && piece.from < span.to);
   const dotted = isDotted(length);
@@ -71,9 +71,9 @@ export function spellTuplet(pieces: readonly Piece[], span: Stretch, place: Span
   if (!inside.every((piece) => isSilent(piece) || fitsTuplet(piece, length, called))) return null;
   const inTimeOf = dotted ? dottedTime(called) : 2 ** Math.floor(Math.log2(called));
   const written = length / (inTimeOf * (grid / called));
-  if (called > MOST_IN_TUPLET || !spellValue(written)) return null;
+  if (called > MAX_IN_TUPLET || !spellValue(written)) return null;
 
-  const draft = new Draft(inside, place.start);
+  const draft = new SpellingDraft(inside, place.start);
   const scale = written / unit;
   for (const sound of sounds) {
     const units = (sound.to - sound.from) / unit;
@@ -93,7 +93,7 @@ export function spellTuplet(pieces: readonly Piece[], span: Stretch, place: Span
  * What the tuplet is called: by the slots of its rate, so that a three with a shared slot in it stays a three; by its places
  * where fewer do.
  */
-function callTuplet(inside: readonly Piece[], length: number, grid: number): number {
+function callTuplet(inside: readonly RhythmPiece[], length: number, grid: number): number {
   const counts = inside
     .flatMap(({ slot }) => (slot ? [length / slot.duration] : []))
     .filter((count) => Number.isInteger(count) && Number.isInteger(Math.log2(grid / count)));
@@ -106,7 +106,7 @@ function dottedTime(called: number): number {
 }
 
 /** Whether the slot is as long as one of the tuplet's notes, or by doubling, halving or adding them up. */
-function fitsTuplet({ slot, isOdd, from, to }: Piece, length: number, called: number): boolean {
+function fitsTuplet({ slot, isOdd, from, to }: RhythmPiece, length: number, called: number): boolean {
   if (!isOdd && to - from < length) return false;
   const note = length / called;
   const times = (slot?.duration ?? note) / note;
@@ -119,7 +119,7 @@ function isPlainGrid(grid: number, dotted: boolean): boolean {
 }
 
 /** The longest time of which every sound of the span begins at a multiple. */
-function unitOf(sounds: readonly Sound[], { from, to }: Stretch): number {
+function unitOf(sounds: readonly SoundingSpan[], { from, to }: Stretch): number {
   return sounds.reduce((unit, sound) => gcd(unit, sound.from - from), to - from);
 }
 
@@ -127,7 +127,12 @@ function unitOf(sounds: readonly Sound[], { from, to }: Stretch): number {
  * Two halves instead of one: where half of a six is plain, where more than six would stand together, or where the reader
  * wants threes.
  */
-function halve(pieces: readonly Piece[], { from, to }: Stretch, place: SpanPlace, called: number): WrittenSpan | null {
+function halve(
+  pieces: readonly RhythmPiece[],
+  { from, to }: Stretch,
+  place: SpanPlace,
+  called: number,
+): WrittenSpan | null {
   const middle = (from + to) / 2;
   if (called % 2 !== 0 || isDotted(to - from)) return null;
   // The middle of a slot, or of a tuplet in it, is no place to part.
@@ -160,8 +165,8 @@ export function joinSpans(spans: readonly WrittenSpan[]): WrittenSpan {
 }
 
 /** From each thing that sounds to the next; silence only at the beginning, and after a slot that is a tuplet in itself. */
-function listSounds(pieces: readonly Piece[], { from, to }: Stretch): Sound[] {
-  const sounds: { from: number; to: number; piece: Piece | null }[] = [];
+function listSounds(pieces: readonly RhythmPiece[], { from, to }: Stretch): SoundingSpan[] {
+  const sounds: { from: number; to: number; piece: RhythmPiece | null }[] = [];
   for (const piece of pieces) {
     if (piece.to <= from || piece.from >= to) continue;
     const before = sounds.at(-1);
@@ -176,7 +181,7 @@ function listSounds(pieces: readonly Piece[], { from, to }: Stretch): Sound[] {
 }
 
 /** How long the sound is written: to the next one where a value that stands well there reaches so far, else up to the longest. */
-function sustain({ from, to, piece }: Sound, place: SpanPlace): number {
+function sustain({ from, to, piece }: SoundingSpan, place: SpanPlace): number {
   if (piece?.content.kind === "split") return to - from;
   return LENGTHS.find((length) => length <= to - from && standsWell({ from, to }, length, place)) ?? 0;
 }
@@ -222,12 +227,12 @@ function longest(units: number, written: number): number {
   return 0;
 }
 
-class Draft {
+class SpellingDraft {
   private readonly notes: StaffNote[] = [];
   private readonly tuplets: StaffTuplet[] = [];
 
   constructor(
-    private readonly pieces: readonly Piece[],
+    private readonly pieces: readonly RhythmPiece[],
     private readonly start: number,
   ) {}
 
@@ -256,7 +261,7 @@ class Draft {
   }
 
   /** What begins at `from`, written for `length` ticks times `scale`. False when there is no value for it. */
-  sound(piece: Piece, from: number, length: number, scale = 1): boolean {
+  sound(piece: RhythmPiece, from: number, length: number, scale = 1): boolean {
     const { content, slot } = piece;
     const written = length * scale;
     if (content.kind !== "split") {
@@ -268,7 +273,7 @@ class Draft {
   }
 
   /** The parts of a shared slot as a tuplet of their own, within whatever the slot is in. */
-  private nest({ content, slot }: Piece, from: number, length: number, written: number): boolean {
+  private nest({ content, slot }: RhythmPiece, from: number, length: number, written: number): boolean {
     const parts = partsOf(content);
     const power = 2 ** Math.floor(Math.log2(parts.length));
     const unit = written / power;

@@ -154,7 +154,7 @@ export const cellBenchSchema = z.strictObject({
 });
 export type CellBenchContent = z.infer<typeof cellBenchSchema>;
 
-const MOST_KNOWN = 2_000;
+const MAX_KNOWN = 2_000;
 const known = new Map<string, Cell>();
 
 /** The slots of a checked cell text: the same ones for the same text, which lists ask for again and again. */
@@ -162,7 +162,7 @@ export function cellOf(text: string): Cell {
   const found = known.get(text);
   if (found) return found;
   const cell = readCell(text) ?? [];
-  if (known.size >= MOST_KNOWN) known.clear();
+  if (known.size >= MAX_KNOWN) known.clear();
   known.set(text, cell);
   return cell;
 }

@@ -6,7 +6,7 @@ import type { BookDatabase, CellRow } from "../database";
 import { type CellContent, cellOf, type RudimentMark } from "./content";
 
 /** What stands in the way of keeping a cell, or does not. */
-export type Kept =
+export type KeepResult =
   | { readonly kind: "kept"; readonly row: CellRow }
   /** The book has the very same one, under whatever name. */
   | { readonly kind: "have"; readonly row: CellRow }
@@ -17,8 +17,8 @@ export type Kept =
  * Keeps a cell unless the book has it. Same limbs, levels, ornaments and surfaces slot by slot is the same cell; a
  * rotation or mirror of one is refused until `relativesToo`.
  */
-export async function keepCell(book: BookDatabase, content: CellContent, relativesToo: boolean): Promise<Kept> {
-  return book.transaction("rw", book.cells, async (): Promise<Kept> => {
+export async function keepCell(book: BookDatabase, content: CellContent, relativesToo: boolean): Promise<KeepResult> {
+  return book.transaction("rw", book.cells, async (): Promise<KeepResult> => {
     const rows = await listRows(book.cells);
     const same = rows.find((row) => row.content.text === content.text);
     if (same) return { kind: "have", row: same };
@@ -35,7 +35,7 @@ export async function saveCell(
   id: string,
   baseRevision: number,
   content: CellContent,
-): Promise<SaveResult<CellContent> | Extract<Kept, { kind: "have" }>> {
+): Promise<SaveResult<CellContent> | Extract<KeepResult, { kind: "have" }>> {
   return book.transaction("rw", book.cells, async () => {
     const rows = await listRows(book.cells);
     const same = rows.find((row) => row.id !== id && row.content.text === content.text);

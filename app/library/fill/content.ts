@@ -1,7 +1,7 @@
 /** A fill as it is kept: a phrase, and what it sits in. */
 
 import { z } from "zod";
-import { LIMBS, PLACES } from "~/core/stroke";
+import { KIT_VOICES, LIMBS } from "~/core/stroke";
 import type { Item } from "~/data/rows";
 import { itemId } from "../kind";
 import { orchestrationSchema } from "../phrase/orchestration";
@@ -17,7 +17,7 @@ const placedSchema = z.tuple([
   z.number().int().min(0).max(MAX_PLACED),
   z.number().int().min(0).max(8),
   z.enum(LIMBS),
-  z.enum(PLACES),
+  z.enum(KIT_VOICES),
 ]);
 
 export const namedOrchestrationSchema = z.strictObject({

@@ -7,7 +7,7 @@ import { addRow, amendRow, getRow, listRows } from "~/data/rows";
 import { isSame } from "~/data/same";
 import { currentBook } from "../current";
 import type { BookDatabase, FillRow } from "../database";
-import { MAX_TAGS, soundLine } from "../phrase/phrase";
+import { lastValidLine, MAX_TAGS } from "../phrase/phrase";
 import type { Handedness, Preferences } from "../preferences";
 import { loadPreferences } from "../preferences-store";
 import { openFillId } from "./address";
@@ -74,6 +74,6 @@ export async function tagFills(book: BookDatabase, ids: readonly string[], tag: 
 /** Shipped content, led by the player's leading hand. */
 export function turnForHands(content: FillContent, hands: Handedness): FillContent {
   if (hands !== "left") return content;
-  const text = formatLine(mirrorLine(soundLine(content)));
+  const text = formatLine(mirrorLine(lastValidLine(content)));
   return { ...content, text, goodText: text };
 }

@@ -12,7 +12,7 @@ import { writeMusicXml } from "~/formats/musicxml";
 import { readMusicXml } from "~/formats/musicxml-read";
 import { packMusicXml } from "~/formats/mxl";
 import type { NotesFile, NotesReading } from "~/formats/notes-file";
-import { soundLine, toPhrase } from "../phrase/phrase";
+import { lastValidLine, toPhrase } from "../phrase/phrase";
 import type { makeContent } from "./content";
 import { likelyPart, listKeys, makeFills, type NotesChoices } from "./from-notes";
 
@@ -57,7 +57,7 @@ const EXAMPLES: readonly Example[] = [
   ...loadRudiments().map(({ name, line, meter }) => example(name, line, meter as Meter)),
   ...loadGrooves().map(({ name, line, meter }) => example(name, line, meter as Meter)),
   ...makeDemoFills().map(({ content }) => {
-    const timeline = layOut(toPhrase(content, soundLine(content)));
+    const timeline = layOut(toPhrase(content, lastValidLine(content)));
     return { name: content.name, text: content.goodText, meter: content.meter as Meter, timeline };
   }),
 ];
@@ -73,7 +73,7 @@ function bytesOf(text: string): Uint8Array {
 
 /** Played again as the fill has it, from the bar that its first note is in. */
 function again(content: ReturnType<typeof makeContent>): Timeline {
-  return layOut(toPhrase(content, soundLine(content)));
+  return layOut(toPhrase(content, lastValidLine(content)));
 }
 
 describe("our own files are read as they were written", () => {

@@ -3,7 +3,7 @@
 import { formatLine, readStickLine } from "~/core/line";
 import { notate, type ReadNote } from "~/core/notate";
 import { pulseOf } from "~/core/pulse";
-import type { Hand, Place } from "~/core/stroke";
+import type { Hand, KitVoice } from "~/core/stroke";
 import { barTicks, bpm, type Meter, TICKS_PER_QUARTER, tempoUnitTicks, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import type { FileNote, NotesFile } from "~/formats/notes-file";
@@ -14,7 +14,7 @@ export interface NotesChoices {
   /** Which part. */
   readonly part: string;
   /** What each key of the file is played on; null for leaving it out. Over what the file itself says. */
-  readonly map: Readonly<Record<string, Place | null>>;
+  readonly map: Readonly<Record<string, KitVoice | null>>;
   /** Bars of each fill; null for as few fills as can be. */
   readonly barsEach: number | null;
   readonly leading: Hand;
@@ -63,7 +63,7 @@ const USUAL_TEMPO = 120;
 
 /** Keys of a part that are not known, with those that are, most played first. */
 export function listKeys(file: NotesFile, part: string, map: NotesChoices["map"]) {
-  const counts = new Map<string, { place: Place | null; count: number }>();
+  const counts = new Map<string, { place: KitVoice | null; count: number }>();
   for (const note of file.parts.find(({ id }) => id === part)?.notes ?? []) {
     const known = counts.get(note.key);
     counts.set(note.key, { place: placeOf(note, map), count: (known?.count ?? 0) + 1 });
@@ -71,7 +71,7 @@ export function listKeys(file: NotesFile, part: string, map: NotesChoices["map"]
   return [...counts].map(([key, value]) => ({ key, ...value })).sort((a, b) => b.count - a.count);
 }
 
-function placeOf(note: FileNote, map: NotesChoices["map"]): Place | null {
+function placeOf(note: FileNote, map: NotesChoices["map"]): KitVoice | null {
   const chosen = map[note.key];
   return chosen === undefined ? note.place : chosen;
 }
@@ -169,7 +169,7 @@ function ownFill(file: NotesFile, notes: readonly ReadNote[], choices: NotesChoi
   // A bar of rest stands before grace notes that come before the first bar line.
   const shift = Math.round((Math.min(...notes.map(({ at }) => at)) - (struck[0]?.at ?? 0)) / bar) * bar;
   // Two hands on one drum may be one note.
-  const told = (list: readonly { readonly at: number; readonly place: Place }[], by: number) =>
+  const told = (list: readonly { readonly at: number; readonly place: KitVoice }[], by: number) =>
     [...new Set(list.map(({ at, place }) => `${Math.round(at - by)} ${place}`))].sort().join();
   if (told(notes, shift) !== told(struck, 0)) return null;
   const length = Math.max(bar, Math.ceil(timeline.end / bar) * bar);

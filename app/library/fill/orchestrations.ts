@@ -2,8 +2,8 @@
 
 import { formatLine, mapPlayedSlots, placeStrokes, type StrokeKey } from "~/core/line";
 import type { Line } from "~/core/phrase";
-import { isHand, makeSilence, mapEachStroke, mirrorLimb, type Place, partsOf, strokesOf } from "~/core/stroke";
-import { soundLine } from "../phrase/phrase";
+import { isHand, type KitVoice, makeSilence, mapEachStroke, mirrorLimb, partsOf, strokesOf } from "~/core/stroke";
+import { lastValidLine } from "../phrase/phrase";
 import type { FillContent, NamedOrchestration } from "./content";
 
 export const MAX_ORCHESTRATIONS = 12;
@@ -26,7 +26,7 @@ function listPlaced(line: Line): NamedOrchestration["placed"] {
 /** The line with these strokes put somewhere and no others. What the line no longer has is left out. */
 function placeOnly(line: Line, placed: NamedOrchestration["placed"]): Line {
   const wanted = new Map(placed.map(([slot, part, limb, place]) => [`${slot} ${part} ${limb}`, place] as const));
-  const changes: (readonly [StrokeKey, Place | null])[] = [];
+  const changes: (readonly [StrokeKey, KitVoice | null])[] = [];
   mapPlayedSlots(line, (slot, index) =>
     mapEachStroke(slot, (stroke, part) => {
       // A line that the other hand leads now has its strokes at the same times, by the other hand.
@@ -48,7 +48,7 @@ function placeOnly(line: Line, placed: NamedOrchestration["placed"]): Line {
 
 function current(content: FillContent): NamedOrchestration {
   const { orchestrations, voicing } = content;
-  const named = { name: orchestrations?.name ?? FIRST_NAME, placed: listPlaced(soundLine(content)) };
+  const named = { name: orchestrations?.name ?? FIRST_NAME, placed: listPlaced(lastValidLine(content)) };
   return voicing ? { ...named, voicing } : named;
 }
 
@@ -61,7 +61,7 @@ export function listOrchestrations(content: FillContent): readonly NamedOrchestr
 export function heardIn(content: FillContent, number: number): FillContent {
   const other = listOrchestrations(content)[number];
   if (number === 0 || !other) return content;
-  const text = formatLine(placeOnly(soundLine(content), other.placed));
+  const text = formatLine(placeOnly(lastValidLine(content), other.placed));
   const { voicing: _, ...rest } = content;
   return { ...rest, text, goodText: text, ...(other.voicing ? { voicing: other.voicing } : {}) };
 }

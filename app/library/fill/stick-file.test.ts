@@ -5,7 +5,7 @@ import { ALL_STROKES } from "~/core/orchestration";
 import { anyLine } from "~/core/testing/arbitraries";
 import { runs } from "~/core/testing/seed";
 import { bpm, ticks } from "~/core/time";
-import { plainLine } from "../phrase/phrase";
+import { canonicalLine } from "../phrase/phrase";
 import { makeContent } from "./content";
 import { MAX_STICK_FILE, readStickFile, stickFileOf, writeStickFile } from "./stick-file";
 
@@ -63,8 +63,8 @@ test("what the line does not say comes back from its comments", () => {
 });
 
 test("the line goes out in the one way that it is written, and as typed while it has an error", () => {
-  expect(plainLine(makeContent({ text: "RLK x 3  (HK)" }))).toBe("@4 RLKx3 (KH)");
-  expect(plainLine(makeContent({ text: "@4 RLZ", goodText: "@4 RL" }))).toBe("@4 RLZ");
+  expect(canonicalLine(makeContent({ text: "RLK x 3  (HK)" }))).toBe("@4 RLKx3 (KH)");
+  expect(canonicalLine(makeContent({ text: "@4 RLZ", goodText: "@4 RL" }))).toBe("@4 RLZ");
 });
 
 test("a comment that means something and cannot be read is told, and nothing is taken", () => {

@@ -16,7 +16,7 @@ import {
   ticks,
 } from "~/core/time";
 import { orchestrationSchema } from "../phrase/orchestration";
-import { MAX_NAME, type PhraseContent, plainLine } from "../phrase/phrase";
+import { canonicalLine, MAX_NAME, type PhraseContent } from "../phrase/phrase";
 
 /** Files over this are refused unread. */
 export const MAX_STICK_FILE = 1_000_000;
@@ -34,15 +34,15 @@ export type StickFileReading =
       readonly ok: false;
       readonly reason: "comment";
       readonly number: number;
-      readonly key: Key;
+      readonly key: HeaderKey;
       readonly value: string;
     };
 
 /** Keys of the comments that are taken back. Any other comment is a name. */
 const KEYS = ["meter", "tempo", "space", "orchestration"] as const;
-type Key = (typeof KEYS)[number];
+type HeaderKey = (typeof KEYS)[number];
 
-const READ: { readonly [K in Key]: (value: string) => Partial<LineOfFile> | null } = {
+const READ: { readonly [K in HeaderKey]: (value: string) => Partial<LineOfFile> | null } = {
   meter: (value) => {
     const meter = parseMeter(value);
     return meter && { meter };
@@ -106,7 +106,7 @@ export function stickFileOf(contents: readonly PhraseContent[]): string {
       tempo,
       window,
       ...(voicing ? { voicing } : {}),
-      text: plainLine(content),
+      text: canonicalLine(content),
     })),
   );
 }
@@ -125,7 +125,7 @@ export function readStickFile(text: string, onProgress: (share: number) => void 
       const [, key, value = ""] = /^(\w+):\s*(.*)$/.exec(comment) ?? [];
       const known = KEYS.find((one) => one === key);
       const read = known ? READ[known](value) : { name: comment.slice(0, MAX_NAME) };
-      if (!read) return { ok: false, reason: "comment", number: index + 1, key: known as Key, value };
+      if (!read) return { ok: false, reason: "comment", number: index + 1, key: known as HeaderKey, value };
       said = { ...said, ...read };
       continue;
     }

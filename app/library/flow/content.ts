@@ -1,7 +1,7 @@
 /** A flow as it is kept: ideas to improvise between, the rules, and how it is practised. */
 
 import { z } from "zod";
-import { LEADS, MOST_FLOW_BARS, MOST_IDEAS, PATHS } from "~/core/flow";
+import { LEADS, MAX_FLOW_BARS, MAX_IDEAS, PATHS } from "~/core/flow";
 import { MAX_TEXT, readStickLine } from "~/core/line";
 import type { Bpm } from "~/core/time";
 import type { Item } from "~/data/rows";
@@ -10,14 +10,14 @@ import { MAX_NAME } from "../phrase/phrase";
 import { rateTextSchema } from "../phrase/rate";
 import { meterSchema, settingSchema, tempoSchema, ticksSchema } from "../phrase/schema";
 
-export const MOST_TIMES = 64;
-export const MOST_WEIGHT = 5;
-export const MOST_TAIL = 32;
-export const MOST_GROWTH = 6;
-export const MOST_TIME_BARS = 16;
-export const MOST_ROUNDS = 64;
+export const MAX_TIMES = 64;
+export const MAX_WEIGHT = 5;
+export const MAX_TAIL = 32;
+export const MAX_GROWTH = 6;
+export const MAX_TIME_BARS = 16;
+export const MAX_ROUNDS = 64;
 
-const times = z.number().int().min(0).max(MOST_TIMES);
+const times = z.number().int().min(0).max(MAX_TIMES);
 
 /** Without spaces: two of them name a join. */
 const ideaKey = z.string().regex(/^\S+$/).max(40);
@@ -36,13 +36,13 @@ const ideaSchema = z.strictObject({
     .refine((text) => readStickLine(text).line !== null, "is not a readable stick line"),
   /** The note value that it begins with; null for its own. */
   rate: rateTextSchema.nullable(),
-  weight: z.number().int().min(1).max(MOST_WEIGHT),
+  weight: z.number().int().min(1).max(MAX_WEIGHT),
   least: times,
-  most: z.number().int().min(1).max(MOST_TIMES).nullable(),
+  most: z.number().int().min(1).max(MAX_TIMES).nullable(),
   tail: z
     .strictObject({
-      slots: z.number().int().min(1).max(MOST_TAIL),
-      times: z.number().int().min(1).max(MOST_GROWTH),
+      slots: z.number().int().min(1).max(MAX_TAIL),
+      times: z.number().int().min(1).max(MAX_GROWTH),
     })
     .nullable(),
   path: z.enum(PATHS),
@@ -61,9 +61,9 @@ export const flowContentSchema = z
     name: z.string().max(MAX_NAME),
     meter: meterSchema,
     tempo: tempoSchema,
-    ideas: z.array(ideaSchema).max(MOST_IDEAS),
+    ideas: z.array(ideaSchema).max(MAX_IDEAS),
     /** Bars that the ideas fill. */
-    bars: z.number().int().min(1).max(MOST_FLOW_BARS),
+    bars: z.number().int().min(1).max(MAX_FLOW_BARS),
     rules: z.strictObject({
       inRow: z.number().int().min(1).max(16).nullable(),
       lead: z.enum(LEADS),
@@ -75,11 +75,11 @@ export const flowContentSchema = z
       /** "trade": the demo drummer answers for as many bars. */
       kind: z.enum(FLOW_FORMS),
       /** Bars of groove before the ideas. */
-      timeBars: z.number().int().min(0).max(MOST_TIME_BARS),
+      timeBars: z.number().int().min(0).max(MAX_TIME_BARS),
       /** Whether ideas are called; else the player is free but for what must be met. */
       isCalled: z.boolean(),
       /** How often it goes round; null without end. */
-      rounds: z.number().int().min(1).max(MOST_ROUNDS).nullable(),
+      rounds: z.number().int().min(1).max(MAX_ROUNDS).nullable(),
     }),
     groove: itemId,
     setting: settingSchema,

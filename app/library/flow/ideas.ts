@@ -21,7 +21,7 @@ import type { BookEntry } from "../cell/entries";
 import type { FillRow } from "../database";
 import type { FillContent } from "../fill/content";
 import { heardIn, listOrchestrations } from "../fill/orchestrations";
-import { soundLine, toPhrase } from "../phrase/phrase";
+import { lastValidLine, toPhrase } from "../phrase/phrase";
 import { type FlowContent, type FlowIdea, makeIdea } from "./content";
 
 /** What ideas are taken from. */
@@ -52,7 +52,7 @@ export function ideaOfFill({ id, content }: Pick<FillRow, "id" | "content">): Fl
 
 /** A fill's line with its orchestration said stroke by stroke, so that it stands the same among others. */
 function settle(content: FillContent, kit: Kit): Line {
-  const line = soundLine(content);
+  const line = lastValidLine(content);
   const { slots } = layOut(toPhrase(content, line), kit);
   return settleLine(
     line,
@@ -109,11 +109,11 @@ export function toFlowSpec(
 }
 
 /** Longer cells are no endings. */
-const MOST_ENDING = 16;
+const MAX_ENDING = 16;
 
 /** What may differ from one playing to the next; the last cell of a repeat is changed for another one of the book. */
 export function toVariety({ ideas }: FlowContent, entries: readonly BookEntry[]): Variety[] {
-  const cells: (readonly Slot[])[] = entries.map(({ cell }) => cell).filter(({ length }) => length <= MOST_ENDING);
+  const cells: (readonly Slot[])[] = entries.map(({ cell }) => cell).filter(({ length }) => length <= MAX_ENDING);
   return ideas.map(({ path, accents, changesEnd }) => ({
     path: path as PathRule,
     accents,

@@ -3,7 +3,7 @@
 import type { Groove } from "~/core/groove";
 import type { Meter } from "~/core/time";
 import { layOut } from "~/core/timeline";
-import { soundLine, toPhrase } from "../phrase/phrase";
+import { lastValidLine, toPhrase } from "../phrase/phrase";
 import { toFeel } from "../phrase/setting";
 import type { GrooveContent } from "./content";
 
@@ -14,7 +14,7 @@ import type { GrooveContent } from "./content";
 export function toGroove(content: GrooveContent): Groove {
   return {
     meter: content.meter as Meter,
-    line: soundLine(content),
+    line: lastValidLine(content),
     feel: toFeel(content.feel),
   };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
-import { basePlace, type Surface, usualSurface } from "~/core/kit";
+import { basePlace, type KitPiece, usualSurface } from "~/core/kit";
 import type { OrchestrationLayer } from "~/core/orchestration";
-import { PLACES } from "~/core/stroke";
+import { KIT_VOICES } from "~/core/stroke";
 import { writeBook } from "../book-file";
 import { readBook } from "../book-reader";
 import { fillContentSchema, makeContent } from "../fill/content";
@@ -13,16 +13,16 @@ import { MAX_DISTANCE, MAX_SIZE } from "./kit";
 
 const SNARE = usualSurface("sn");
 
-function accepts(...surfaces: Surface[]): boolean {
+function accepts(...surfaces: KitPiece[]): boolean {
   return kitContentSchema.safeParse({ name: "x", surfaces }).success;
 }
 
 describe("a kit as it is kept", () => {
   test("takes every surface as it is usually put up, once", async () => {
-    for (const place of PLACES) expect(accepts(usualSurface(place))).toBe(basePlace(place) === place);
+    for (const place of KIT_VOICES) expect(accepts(usualSurface(place))).toBe(basePlace(place) === place);
     expect(accepts(SNARE, SNARE)).toBe(false);
   });
-  test.each<[string, Partial<Surface>]>([
+  test.each<[string, Partial<KitPiece>]>([
     ["out of the room", { x: MAX_DISTANCE + 1 }],
     ["as wide as a door", { size: MAX_SIZE + 1 }],
     ["of no size", { size: 0 }],

@@ -1,17 +1,17 @@
 /** A kit as it is kept: a name, and what stands where. */
 
 import { z } from "zod";
-import { basePlace, PLAYED_BY, type Surface } from "~/core/kit";
-import { canPlay, PLACES } from "~/core/stroke";
+import { basePlace, type KitPiece, PLAYED_BY } from "~/core/kit";
+import { canPlay, KIT_VOICES } from "~/core/stroke";
 import type { Item } from "~/data/rows";
 import { MAX_NAME } from "../phrase/phrase";
 import { MAX_ANGLE, MAX_DISTANCE, MAX_HEIGHT, MAX_SIZE, MAX_SURFACES, MIN_SIZE } from "./kit";
 
 const centimetres = z.number().min(-MAX_DISTANCE).max(MAX_DISTANCE);
 
-const surfaceSchema: z.ZodType<Surface> = z
+const surfaceSchema: z.ZodType<KitPiece> = z
   .strictObject({
-    place: z.enum(PLACES).refine((place) => basePlace(place) === place, "is a way to play another surface"),
+    place: z.enum(KIT_VOICES).refine((place) => basePlace(place) === place, "is a way to play another surface"),
     player: z.enum(PLAYED_BY),
     x: centimetres,
     y: centimetres,

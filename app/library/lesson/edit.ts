@@ -2,9 +2,9 @@
 
 import { type LessonContent, type LessonItem, MAX_CANDIDATES, MAX_LESSON_ITEMS } from "./content";
 
-type Fields<Item> = Item extends LessonItem ? Omit<Item, "key"> : never;
+type ItemFields<Item> = Item extends LessonItem ? Omit<Item, "key"> : never;
 /** An item that has no key yet. */
-export type NewItem = Fields<LessonItem>;
+export type NewItem = ItemFields<LessonItem>;
 
 /** A key that no item of the lesson has. */
 function freeKeys({ items }: LessonContent, count: number): string[] {

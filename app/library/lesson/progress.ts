@@ -12,14 +12,14 @@ export interface LessonProgress {
   readonly next: LessonFill | null;
 }
 
-type Known = Pick<PlanRow, "steps" | "passed" | "learned">;
+type KnownPlan = Pick<PlanRow, "steps" | "passed" | "learned">;
 
-export function isLearned(plan: Known | undefined): boolean {
+export function isLearned(plan: KnownPlan | undefined): boolean {
   return plan !== undefined && (plan.learned !== null || (plan.steps > 0 && plan.passed >= plan.steps));
 }
 
 /** `plans`: by the id of their fill. */
-export function lessonProgress({ items }: LessonContent, plans: ReadonlyMap<string, Known>): LessonProgress {
+export function lessonProgress({ items }: LessonContent, plans: ReadonlyMap<string, KnownPlan>): LessonProgress {
   const fills = items.filter((item): item is LessonFill => item.kind === "fill");
   const learned = fills.filter(({ of }) => isLearned(plans.get(of)));
   const begun = fills.filter(({ of }) => !isLearned(plans.get(of)) && (plans.get(of)?.passed ?? 0) > 0);

@@ -8,7 +8,7 @@ import {
   type OrchestrationRule,
   PATH_NAMES,
 } from "~/core/orchestration";
-import { LIMBS, PLACES } from "~/core/stroke";
+import { KIT_VOICES, LIMBS } from "~/core/stroke";
 import { valuesOf } from "../variants";
 
 export const MAX_LAYERS = 24;
@@ -16,7 +16,7 @@ export const MAX_PATH = 24;
 /** Strokes on one surface before a hand travels on. */
 export const MAX_EVERY = 16;
 
-const place = z.enum(PLACES);
+const place = z.enum(KIT_VOICES);
 const path = z.union([z.enum(PATH_NAMES), z.array(place).min(1).max(MAX_PATH)]);
 const every = z.number().int().min(1).max(MAX_EVERY);
 

@@ -15,11 +15,11 @@ export const MAX_KEPT_TEXT = 400_000;
 export type { PhraseContent } from "./schema";
 
 /** The line that is drawn and played. */
-export function soundLine(content: Pick<PhraseContent, "goodText">): Line {
+export function lastValidLine(content: Pick<PhraseContent, "goodText">): Line {
   return readStickLine(content.goodText).line ?? makeLine([]);
 }
 
-export function toPhrase(content: PhraseContent, line: Line = soundLine(content)): Phrase {
+export function toPhrase(content: PhraseContent, line: Line = lastValidLine(content)): Phrase {
   const { tempo, window, voicing } = content;
   const phrase = { meter: content.meter as Meter, tempo, window, line };
   return voicing ? { ...phrase, voicing } : phrase;
@@ -41,6 +41,6 @@ export function makePhraseContent(given: Partial<PhraseContent> & { text: string
 }
 
 /** The line in the one way that it is written; as it was typed where it cannot be read. */
-export function plainLine(content: Pick<PhraseContent, "text" | "goodText">): string {
-  return content.text === content.goodText ? formatLine(soundLine(content)) : content.text;
+export function canonicalLine(content: Pick<PhraseContent, "text" | "goodText">): string {
+  return content.text === content.goodText ? formatLine(lastValidLine(content)) : content.text;
 }

@@ -7,7 +7,7 @@ import {
   FEET_IN,
   FOOT_OSTINATI,
   HARDEST_SHARE,
-  MOST_PUSH,
+  MAX_PUSH,
   STRAIGHT_SHARE,
   SWING_UNITS,
 } from "~/core/groove";
@@ -104,7 +104,7 @@ export const figureSchema = z.strictObject({
 });
 export type FigureContent = z.infer<typeof figureSchema>;
 
-const pushSchema = z.number().min(-MOST_PUSH).max(MOST_PUSH).optional();
+const pushSchema = z.number().min(-MAX_PUSH).max(MAX_PUSH).optional();
 
 export const feelSchema = z.strictObject({
   swing: z

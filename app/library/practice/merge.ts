@@ -8,7 +8,7 @@ import type { FlowRecordRow } from "../flow/record";
 import type { PlanRow } from "./plan";
 import { MAX_KEPT_NOTE, type Run } from "./run";
 
-type Standing = PlanRow["standings"][string];
+type StepRecord = PlanRow["standings"][string];
 
 /** The greater by these numbers, one after the other; then by content, so that there is always one. */
 function pickGreater<Value>(a: Value, b: Value, ...ranks: readonly ((value: Value) => number)[]): Value {
@@ -47,9 +47,9 @@ function uniteRecords<Value>(
 }
 
 /** The further one, with the best tempo of both. */
-function mergeStandings(a: Standing, b: Standing): Standing {
+function mergeStandings(a: StepRecord, b: StepRecord): StepRecord {
   const best = greater(a.best, b.best);
-  const further = pickGreater<Standing>(
+  const further = pickGreater<StepRecord>(
     { ...a, best },
     { ...b, best },
     ({ passed }) => Number(passed),
@@ -95,12 +95,12 @@ export function mergePlans(a: PlanRow, b: PlanRow): PlanRow {
   };
 }
 
-type Results = FlowRecordRow["ideas"][string];
+type IdeaResults = FlowRecordRow["ideas"][string];
 
 /** The longer record of each idea and join; of two that are as long, the cleaner. */
 export function mergeFlowRecords(a: FlowRecordRow, b: FlowRecordRow): FlowRecordRow {
-  const better = (one: Results, other: Results) =>
-    pickGreater<Results>(
+  const better = (one: IdeaResults, other: IdeaResults) =>
+    pickGreater<IdeaResults>(
       one,
       other,
       (results) => results.length,

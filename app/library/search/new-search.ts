@@ -7,7 +7,7 @@ import { formatRate } from "~/core/time";
 import { addRow, getRow, listRows } from "~/data/rows";
 import { cellOf } from "../cell/content";
 import type { BookDatabase } from "../database";
-import { soundLine } from "../phrase/phrase";
+import { lastValidLine } from "../phrase/phrase";
 import { loadPreferences } from "../preferences-store";
 import { MAX_POOL, makeSearch, type PoolContent } from "./content";
 
@@ -37,7 +37,7 @@ export async function addSearch(book: BookDatabase, fillId: string | null): Prom
     .map(([name, text]): PoolContent => ({ name, text, mirrors: false, rotations: false, least: 0, most: null }));
   if (!fill) return (await addRow(book.searches, makeSearch({ pool }))).id;
   const { name, meter, tempo, window, figure } = fill.content;
-  const rate = formatRate(openingRate(soundLine(fill.content)));
+  const rate = formatRate(openingRate(lastValidLine(fill.content)));
   const content = makeSearch({
     name: name ? `Ways for ${name}`.slice(0, 120) : "",
     meter,

@@ -67,7 +67,7 @@ export interface CookedBench {
 const cooked = new WeakMap<CellBenchContent, CookedBench>();
 
 /** Worked out once for each content, whoever asks. */
-export function cookBench(content: CellBenchContent): CookedBench {
+export function applyMoves(content: CellBenchContent): CookedBench {
   const found = cooked.get(content);
   if (found) return found;
   const origin = cellOf(content.origin.text ?? "");
@@ -85,6 +85,6 @@ export function cookBench(content: CellBenchContent): CookedBench {
 
 /** What the step that is looked at was made of. */
 export function cellBefore(content: CellBenchContent): Cell {
-  const { origin, steps } = cookBench(content);
+  const { origin, steps } = applyMoves(content);
   return steps[content.at - 2]?.cell ?? origin;
 }

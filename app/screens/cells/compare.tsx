@@ -21,7 +21,7 @@ interface CompareProps {
   readonly onClose: () => void;
 }
 
-const MOST_SLOTS = 64;
+const MAX_SLOTS = 64;
 
 /** Two cells slot under slot, what differs between them, and whether one is the other turned. */
 export function Compare({ first, second, strongHand, setting, click, onClose }: CompareProps) {
@@ -29,7 +29,7 @@ export function Compare({ first, second, strongHand, setting, click, onClose }: 
     { letter: "A", ...first },
     { letter: "B", ...second },
   ];
-  const size = Math.min(MOST_SLOTS, Math.max(first.cell.length, second.cell.length));
+  const size = Math.min(MAX_SLOTS, Math.max(first.cell.length, second.cell.length));
   const text = (cell: Cell, index: number) => (cell[index] ? formatSlots([cell[index]]) : "");
   const differs = Array.from({ length: size }, (_, index) => text(first.cell, index) !== text(second.cell, index));
   const facts = sides.map(({ cell }) => describeSticking(cell));

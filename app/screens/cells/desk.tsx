@@ -21,7 +21,7 @@ import { usePreferences } from "~/session/preferences";
 import { useSession } from "~/session/session";
 import { nameForm } from "~/words/cell";
 import { wordMove } from "~/words/moves";
-import { cellBefore, cookBench } from "./bench";
+import { applyMoves, cellBefore } from "./bench";
 import { CELL_COMMANDS } from "./commands";
 import { Compare, type SetAside } from "./compare";
 import { Heading } from "./heading";
@@ -33,14 +33,14 @@ import { SettingBar } from "./setting-bar";
 import { CellStudy } from "./study";
 import { firstNotice, isSameWork, openWith, useJournal } from "./unkept";
 
-interface DeskProps extends CellsScreenProps {
+interface CellDeskProps extends CellsScreenProps {
   readonly entry: BookEntry | null;
   readonly index: ReturnType<typeof indexRudiments>;
   readonly aside: SetAside | null;
   readonly setAside: (aside: SetAside | null) => void;
 }
 
-export function Desk({ entries, entry, unsaved, asked, meters, latest, index, aside, setAside }: DeskProps) {
+export function Desk({ entries, entry, unsaved, asked, meters, latest, index, aside, setAside }: CellDeskProps) {
   const hint = useHint();
   const id = entry?.id ?? "new";
   const opened = useMemo(() => (entry ? benchOf(entry) : EMPTY_BENCH), [entry]);
@@ -50,7 +50,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const [preferences, changePreferences] = usePreferences();
   const player = usePlayer();
   const strong = player.hands.leading;
-  const { cell, rate } = cookBench(content);
+  const { cell, rate } = applyMoves(content);
   const { cellTempo, cellMeter } = preferences;
   // biome-ignore lint/correctness/useExhaustiveDependencies: of the preferences only these are asked for
   const setting = useMemo(() => settingOf(rate, preferences, player.kit), [rate, cellTempo, cellMeter, player]);

@@ -7,9 +7,9 @@ import { openCell, openFillId } from "~/library/fill/address";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import type { CellMessages, CellsAnswer } from "~/messages/cells";
 import { useMessages } from "~/messages/use-messages";
-import { Alarm } from "~/ui/alarm";
 import { BookmarkPlus, CornerUpRight, Layers, Save } from "~/ui/icons";
-import { type CellBench, cookBench } from "./bench";
+import { InlineError } from "~/ui/inline-error";
+import { applyMoves, type CellBench } from "./bench";
 
 interface KeepBarProps {
   readonly bench: CellBench;
@@ -104,7 +104,7 @@ export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onS
         </button>
       </div>
       {shown === null && content.origin.text !== null ? <Refusal content={content} /> : null}
-      <Alarm
+      <InlineError
         words={
           isNoted
             ? null
@@ -119,10 +119,10 @@ export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onS
 }
 
 function Refusal({ content }: { content: CellBenchContent }) {
-  const { cell } = cookBench(content);
+  const { cell } = applyMoves(content);
   const size = cell.length.toLocaleString("en");
   return (
-    <Alarm
+    <InlineError
       words={
         cellOf(content.origin.text ?? "").length === 0
           ? "There is nothing to keep yet."

@@ -17,13 +17,13 @@ interface LargeCellProps {
   readonly onPlace: (place: number) => void;
 }
 
-const MOST_IN_ROW = 10;
+const MAX_IN_ROW = 10;
 
 /** One cell, large: its coins with their count. Pressing one chooses it for the moves that ask for a note. */
 export function LargeCell({ timeline, strongHand, countStyle, place, onPlace }: LargeCellProps) {
   const size = timeline.cells[0]?.size ?? 0;
   // Rows of about one length: twelve are two sixes, not ten and two.
-  const columns = Math.ceil(size / Math.ceil(size / MOST_IN_ROW));
+  const columns = Math.ceil(size / Math.ceil(size / MAX_IN_ROW));
   const width = size <= 5 ? 96 : size <= 7 ? 76 : 54;
   const sounding = useStore(useLights().store, ({ playing }) =>
     playing === null ? null : playing % Math.max(1, size),

@@ -6,7 +6,7 @@ import type { CellBenchContent } from "~/library/cell/content";
 import { readTyped } from "~/library/cell/content";
 import { ArrowRight, CornerDownRight, RotateCcw, X } from "~/ui/icons";
 import { wordMove, wordRefusal } from "~/words/moves";
-import { type CellBench, type CookedBench, cookBench } from "./bench";
+import { applyMoves, type CellBench, type CookedBench } from "./bench";
 
 interface RecipeProps {
   readonly bench: CellBench;
@@ -20,7 +20,7 @@ interface OwnRecipeProps extends RecipeProps {
 
 export function Recipe({ bench, content, onStartOver }: OwnRecipeProps) {
   const { origin, at, moves } = content;
-  const cooked = cookBench(content);
+  const cooked = applyMoves(content);
   return (
     <section aria-label="Recipe" className="panel px-3 py-2">
       <ol className="flex flex-wrap items-stretch gap-1.5">

@@ -1,8 +1,8 @@
 import { MAX_BPM, MIN_BPM, parseMeter, parseRate } from "~/core/time";
 import type { Preferences } from "~/library/preferences";
 import type { Playback } from "~/session/playback";
-import { Alarm } from "~/ui/alarm";
 import { Play, Square } from "~/ui/icons";
+import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
 import { COMMON_METERS, nameRate, OFFERED_RATES, sayBpmUnit } from "~/words/time";
 import type { CellBench } from "./bench";
@@ -77,7 +77,7 @@ export function SettingBar(props: SettingBarProps) {
           ))}
         </select>
       </label>
-      <Alarm words={playback.trouble} />
+      <InlineError words={playback.trouble} />
     </div>
   );
 }

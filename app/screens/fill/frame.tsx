@@ -2,7 +2,7 @@
 
 import { lazy, type ReactNode } from "react";
 import { KeysButton } from "~/commands/keys-button";
-import { useFillPlace } from "~/editor/fill/place";
+import { useOpenFill } from "~/editor/fill/place";
 import { Transport } from "~/editor/fill/transport";
 import { NameAndTags } from "~/editor/name-and-tags";
 import { StickingPad } from "~/editor/sticking-pad";
@@ -10,7 +10,7 @@ import type { History } from "~/editor/undo";
 import { UndoButtons } from "~/editor/undo-buttons";
 import type { FillTab } from "~/library/fill/address";
 import { usePreferences } from "~/session/preferences";
-import { Later } from "~/views/later";
+import { AfterHydration } from "~/views/after-hydration";
 import { TabLinks } from "./tab-links";
 
 // Menus are much to be loaded before a sticking can be seen.
@@ -29,7 +29,7 @@ interface FillFrameProps {
 
 export function FillFrame({ saved, history, tab, hasTransport, isPracticeOpen, onPractice, children }: FillFrameProps) {
   const [preferences, changePreferences] = usePreferences();
-  const { row } = useFillPlace();
+  const { row } = useOpenFill();
   return (
     <main className="flex-1 flex flex-col min-w-0">
       <div
@@ -45,9 +45,9 @@ export function FillFrame({ saved, history, tab, hasTransport, isPracticeOpen, o
           <div className="flex justify-end items-center gap-2">
             {saved}
             <UndoButtons history={history} />
-            <Later fallback={<span className="btn btn-sm w-23">Export</span>}>
+            <AfterHydration fallback={<span className="btn btn-sm w-23">Export</span>}>
               <ExportMenu />
-            </Later>
+            </AfterHydration>
             <span className="max-sm:hidden">
               <KeysButton />
             </span>

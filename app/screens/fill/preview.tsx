@@ -4,7 +4,7 @@ import { type ReactNode, useMemo, useState } from "react";
 import { MuteCommands } from "~/commands/commands";
 import { EditorContext } from "~/editor/context";
 import { openEditor } from "~/editor/editor";
-import { FillContext, type FillPlace } from "~/editor/fill/place";
+import { FillContext, type OpenFill } from "~/editor/fill/place";
 import { setupOf, underOf } from "~/editor/fill/score";
 import type { FillContent } from "~/library/fill/content";
 import { readGrooves, type ShippedGroove } from "~/library/groove/choices";
@@ -21,7 +21,7 @@ export interface FirstFill {
   readonly isPhone: boolean;
 }
 
-const STILL: FillPlace["playback"] = {
+const STILL: OpenFill["playback"] = {
   playing: false,
   toggle: () => {},
   trouble: null,
@@ -45,7 +45,7 @@ export function FillPreview({ id, first, children }: FillPreviewProps) {
   const stage = useMemo(() => ({ grooves, player, preferences: DEFAULT_PREFERENCES }), [grooves, player]);
   const [editor] = useState(() => openEditor(content, (now) => setupOf({ ...content, ...now }, stage)));
   const place = useMemo(
-    (): FillPlace => ({
+    (): OpenFill => ({
       row: { id, content, createdAt: 0, updatedAt: 0, revision: 1, deletedAt: 0 },
       editor,
       grooves,

@@ -18,9 +18,9 @@ import {
 import { EditorContext } from "~/editor/context";
 import { openEditor } from "~/editor/editor";
 import { useArrivingCell } from "~/editor/fill/arriving-cell";
-import { FillContext, type FillPlace, type Follower } from "~/editor/fill/place";
+import { FillContext, type Follower, type OpenFill } from "~/editor/fill/place";
 import { loopOfCells } from "~/editor/fill/practice-loop";
-import { makeSource, type Stage, setupOf, underOf } from "~/editor/fill/score";
+import { makeSource, type PlayContext, setupOf, underOf } from "~/editor/fill/score";
 import { putInCell } from "~/editor/put-in";
 import { type Undo, useUndo } from "~/editor/undo";
 import { addressOf, FILL_TABS, type FillTab, noteOpenCell } from "~/library/fill/address";
@@ -44,7 +44,7 @@ export interface FillScreenProps extends Opened<FillContent> {
   readonly onCopy: (content: FillContent) => void;
 }
 
-interface Scene extends HistoryScene, PlayScene, PhraseScene {
+interface FillScene extends HistoryScene, PlayScene, PhraseScene {
   readonly fillId: string;
   readonly chooser: Chooser;
   readonly practice: Session["practice"];
@@ -52,7 +52,7 @@ interface Scene extends HistoryScene, PlayScene, PhraseScene {
   readonly goTo: (tab: FillTab) => void;
 }
 
-const PRACTICE_COMMANDS: CommandTable<Scene> = [
+const PRACTICE_COMMANDS: CommandTable<FillScene> = [
   {
     id: "practise",
     keys: ["p"],
@@ -73,7 +73,7 @@ const PRACTICE_COMMANDS: CommandTable<Scene> = [
   },
 ];
 
-const TAB_COMMANDS: CommandTable<Scene> = FILL_TABS.map((tab, index) => ({
+const TAB_COMMANDS: CommandTable<FillScene> = FILL_TABS.map((tab, index) => ({
   id: `tab-${tab}`,
   keys: [`Alt+${index + 1}`],
   name: `This fill: ${TAB_NAMES[tab]}`,
@@ -84,7 +84,7 @@ const TAB_COMMANDS: CommandTable<Scene> = FILL_TABS.map((tab, index) => ({
 /** On these the fill itself is not played: one has a sound of its own, the other is paper. */
 const WITHOUT_TRANSPORT: readonly FillTab[] = ["shed", "sheet"];
 const PLAYED = [...PLAY_COMMANDS, ...PHRASE_COMMANDS, ...PRACTICE_COMMANDS];
-const NOTHING: CommandTable<Scene> = [];
+const NOTHING: CommandTable<FillScene> = [];
 
 export function FillScreen(props: FillScreenProps) {
   const { row, unsaved, grooves: loaded, shipped, tab, onCopy } = props;
@@ -94,7 +94,7 @@ export function FillScreen(props: FillScreenProps) {
   const player = usePlayer();
   const [preferences] = usePreferences();
   const grooves = useLiveGrooves(shipped) ?? loaded;
-  const stage = useMemo((): Stage => ({ grooves, player, preferences }), [grooves, player, preferences]);
+  const stage = useMemo((): PlayContext => ({ grooves, player, preferences }), [grooves, player, preferences]);
   const stageNow = useRef(stage);
   stageNow.current = stage;
   // The route gives each fill a screen of its own, so this runs once for each.
@@ -152,7 +152,7 @@ export function FillScreen(props: FillScreenProps) {
     if (!hasTransport) sound.stop("fill");
   }, [sound, hasTransport]);
   const [isPracticeOpen, setPracticeOpen] = useState(false);
-  const scene: Scene = {
+  const scene: FillScene = {
     fillId: row.id,
     editor,
     chooser,
@@ -170,7 +170,7 @@ export function FillScreen(props: FillScreenProps) {
 
   const { playing, toggle, trouble, tempo, countInBeat } = playback;
   const place = useMemo(
-    (): FillPlace => ({
+    (): OpenFill => ({
       row,
       editor,
       grooves,

@@ -64,7 +64,7 @@ function Trouble({ words }: { words: string }) {
   return <p className="text-error font-semibold">{words}</p>;
 }
 
-const MOST_SETS = 4;
+const MAX_SETS = 4;
 
 function Loosen({
   state,
@@ -90,7 +90,7 @@ function Loosen({
     <div className="text-sm">
       <p>There would be results without {loosen.length === 1 ? "" : "one of these"}</p>
       <ul className="list-disc pl-5">
-        {loosen.slice(0, MOST_SETS).map((set) => {
+        {loosen.slice(0, MAX_SETS).map((set) => {
           const words = wordLoosened(set, rules, pool);
           return <li key={words}>{words}</li>;
         })}

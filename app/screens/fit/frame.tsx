@@ -24,14 +24,14 @@ import { NumberField } from "~/ui/number-field";
 import { COMMON_METERS, nameRate, OFFERED_RATES, plural, sayUsuallyFelt } from "~/words/time";
 import type { SearchBench } from "./bench";
 
-interface FrameProps {
+interface SearchFrameProps {
   readonly bench: SearchBench;
   readonly content: SearchContent;
   /** Hits of the figure that no slot stands on. */
   readonly between: number;
 }
 
-export function Frame({ bench, content, between }: FrameProps) {
+export function Frame({ bench, content, between }: SearchFrameProps) {
   const meter = content.meter as Meter;
   const bar = barTicks(meter);
   const beat = beatTicks(meter);

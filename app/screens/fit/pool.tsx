@@ -4,8 +4,8 @@ import { useState } from "react";
 import { cellOf, readTyped } from "~/library/cell/content";
 import type { BookEntry } from "~/library/cell/entries";
 import { MAX_POOL, type PoolContent, type SearchContent } from "~/library/search/content";
-import { Alarm } from "~/ui/alarm";
 import { X } from "~/ui/icons";
+import { InlineError } from "~/ui/inline-error";
 import { CellCoins } from "~/views/coins";
 import { poolWith, type SearchBench } from "./bench";
 import { MostPick } from "./picks";
@@ -87,7 +87,9 @@ export function Pool({ bench, content, entries, strongHand, say }: PoolProps) {
           </button>
         </form>
       </div>
-      <Alarm words={isBad ? "This isn't a sticking yet. Use R L K H and - without spaces, such as RLRRL." : null} />
+      <InlineError
+        words={isBad ? "This isn't a sticking yet. Use R L K H and - without spaces, such as RLRRL." : null}
+      />
     </section>
   );
 }

@@ -20,8 +20,8 @@ import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
-import { Alarm } from "~/ui/alarm";
 import { Bin } from "~/ui/bin";
+import { InlineError } from "~/ui/inline-error";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { Shape } from "~/ui/shape";
 import { saySearch } from "~/words/search";
@@ -171,7 +171,7 @@ export function FitScreen(props: FitScreenProps) {
               onBest={showBest}
               onRandom={surprise}
             />
-            <Alarm words={playback.trouble} />
+            <InlineError words={playback.trouble} />
             {way ? (
               <ChosenWay
                 content={content}

@@ -1,7 +1,7 @@
 /** What a search finds, as it is shown: which ways are asked for, in what order, which of them, and the chosen one. */
 
 import { useCallback, useDeferredValue, useMemo, useState } from "react";
-import { pulseOfFill, type Stage } from "~/editor/fill/score";
+import { type PlayContext, pulseOfFill } from "~/editor/fill/score";
 import { type SearchContent, toSpec, toWeights } from "~/library/search/content";
 import type { SearchRequest } from "~/workers/search";
 import { HEARD_IN } from "./bench";
@@ -21,7 +21,7 @@ const LIKENESS = 100;
 
 export type ShownResults = ReturnType<typeof useResults>;
 
-export function useResults(content: SearchContent, stage: Stage) {
+export function useResults(content: SearchContent, stage: PlayContext) {
   const [mode, changeMode] = useState<Mode>({ kind: "best" });
   const [sort, setSort] = useState<Sort>("score");
   const [leastTop, setLeastTop] = useState<number | null>(null);

@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import type { Loosened, SpecProblem } from "~/core/search";
 import { openSearch } from "~/workers/open";
 import type { FoundWay, SearchEvent, SearchRequest } from "~/workers/search";
-import { type RunKind, type RunStatus, useWorkerRun } from "~/workers/use-worker-run";
+import { type RunStatus, useWorkerRun, type WorkerTask } from "~/workers/use-worker-run";
 
 interface Found {
   /** 0 to 1, of counting. */
@@ -23,7 +23,7 @@ export interface SearchState extends Found {
 
 const NOTHING: Found = { done: 0, total: null, slots: null, ways: [], problem: null, loosen: undefined };
 
-const SEARCH: RunKind<SearchRequest, SearchEvent, Found> = {
+const SEARCH: WorkerTask<SearchRequest, SearchEvent, Found> = {
   connect: openSearch,
   empty: NOTHING,
   // What was found before stays in sight until there is something new.

@@ -1,10 +1,10 @@
 import type { CommandEntry, CommandTable } from "~/commands/command";
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { thePlace } from "~/words/slot";
 import type { Trial } from "./plan";
 
 /** A key for each drum and cymbal that hands play. */
-const PLACE_KEYS: readonly (readonly [key: string, place: Place])[] = [
+const PLACE_KEYS: readonly (readonly [key: string, place: KitVoice])[] = [
   ["s", "sn"],
   ["t", "cs"],
   ["1", "t1"],
@@ -33,7 +33,7 @@ interface FloorScene {
   readonly step: (by: number) => void;
   readonly toEnd: (isLast: boolean) => void;
   /** Puts the chosen stroke somewhere; null leaves it to the layers again. */
-  readonly put: (place: Place | null) => void;
+  readonly put: (place: KitVoice | null) => void;
 }
 
 const group = "Floor";

@@ -6,11 +6,11 @@ import { useCommands } from "~/commands/commands";
 import { checkKit, isPlayable } from "~/core/kit";
 import { placeStrokes } from "~/core/line";
 import type { Line } from "~/core/phrase";
-import { canPlay, type Place } from "~/core/stroke";
+import { canPlay, type KitVoice } from "~/core/stroke";
 import { useChoice, useChooser } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
 import { Crossings } from "~/editor/crossings";
-import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/place";
+import { type Follower, useFill, useFollow, useOpenFill } from "~/editor/fill/place";
 import { useLitCeiling } from "~/editor/fill/use-ceiling";
 import { addressOf } from "~/library/fill/address";
 import type { KitContent } from "~/library/kit/content";
@@ -38,7 +38,7 @@ import { useOtherPlace } from "./use-other-place";
 import { usePutStroke } from "./use-put-stroke";
 import { useTrials } from "./use-trials";
 import { Versions } from "./versions";
-import { Folds, KitWarnings } from "./warnings";
+import { KitWarnings, MissingDrums } from "./warnings";
 
 const TABS = [
   { id: "voicing", name: "Orchestration" },
@@ -65,7 +65,7 @@ interface FloorDeskProps {
 }
 
 export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskProps) {
-  const { row, editor, playback, setUndo } = useFillPlace();
+  const { row, editor, playback, setUndo } = useOpenFill();
   const player = usePlayer();
   const { kit } = player;
   const say = useSay();
@@ -75,7 +75,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   const [preferences, changePreferences] = usePreferences();
   const follow = useRef<Follow | null>(null);
   const strongHand = player.hands.leading;
-  const [surface, setSurface] = useState<Place | null>(null);
+  const [surface, setSurface] = useState<KitVoice | null>(null);
   const { ask, setAsk, orchestrations } = useOrchestrationAsk(tab === "orchestrations", worked, player);
   const { ways } = orchestrations.gathered;
   const editLine = useCallback(
@@ -108,14 +108,14 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   const put = usePutStroke(editLine, choose);
   const hearPlace = useHear();
   const move = useCallback(
-    (place: Place, to: { x: number; y: number }) => {
+    (place: KitVoice, to: { x: number; y: number }) => {
       deskKit?.bench.changeSurface(place, to, `move ${place}`);
       setSurface(place);
     },
     [deskKit?.bench],
   );
   const onSurface = useCallback(
-    (place: Place) => {
+    (place: KitVoice) => {
       hearPlace(place);
       if (isKitTab) setSurface(place);
       else if (cursor !== null) put(place);
@@ -125,7 +125,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   const limbs = useMemo(() => (slot ? limbsOf(worked.timeline, slot.index) : []), [worked.timeline, slot]);
   const isOpen = useCallback(
     // With no note chosen, pressing is only to hear it.
-    (place: Place) =>
+    (place: KitVoice) =>
       isKitTab || cursor === null || limbs.some((limb) => canPlay(limb, place) && isPlayable(kit, limb, place)),
     [isKitTab, cursor, limbs, kit],
   );
@@ -195,7 +195,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
           <p className="text-sm px-1 empty:hidden">
             <Crossings timeline={shown} className="font-semibold" />
           </p>
-          <Folds timeline={worked.timeline} editLine={editLine} />
+          <MissingDrums timeline={worked.timeline} editLine={editLine} />
           <section aria-label="Rail" className="panel px-2 py-1 min-w-0 max-h-[30vh] overflow-y-auto">
             {shown.slots.length > 0 ? (
               <RailView

@@ -36,7 +36,7 @@ export function FilterWords({
 }
 
 /** Cells that can be picked one by one. */
-const MOST_CELLS = 32;
+const MAX_CELLS = 32;
 
 interface FilterFieldsProps {
   readonly filter: OrchestrationFilter;
@@ -68,7 +68,7 @@ export function FilterFields({ filter, number, cells, onChange }: FilterFieldsPr
       />
       <Chips
         label={`Layer ${number}: cells`}
-        items={Array.from({ length: Math.min(cells, MOST_CELLS) }, (_, cell) => ({ id: cell, name: `${cell + 1}` }))}
+        items={Array.from({ length: Math.min(cells, MAX_CELLS) }, (_, cell) => ({ id: cell, name: `${cell + 1}` }))}
         chosen={filter.cells}
         onChange={(chosen) => onChange({ ...filter, cells: chosen?.toSorted((a, b) => a - b) ?? null })}
       />

@@ -4,7 +4,7 @@ import { useEffect, useRef } from "react";
 import { useHint } from "~/commands/commands";
 import { type Kit, surfacesOf } from "~/core/kit";
 import { NO_PLACING_WEIGHTS, type OrchestrationWeights, PLACING_PARTS } from "~/core/orchestration-search";
-import { type Hand, isHand, PLACE_NAMES, type Place } from "~/core/stroke";
+import { type Hand, isHand, KIT_VOICE_NAMES, type KitVoice } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import { Check, Dices, RotateCcw, Sparkles } from "~/ui/icons";
 import { MiniFloor } from "~/views/mini-floor";
@@ -28,11 +28,11 @@ export const DEFAULT_PLACING_WEIGHTS: OrchestrationWeights = {
 
 /** What is asked of the search. */
 export interface OrchestrationAsk {
-  readonly surfaces: readonly Place[] | null;
+  readonly surfaces: readonly KitVoice[] | null;
   readonly weights: OrchestrationWeights;
   /** Null for the best. */
   readonly seed: number | null;
-  readonly like: readonly Place[] | null;
+  readonly like: readonly KitVoice[] | null;
   /** Whether the best are to be clearly different from one another. */
   readonly different: boolean;
 }
@@ -173,20 +173,20 @@ export function FoundPanel(props: FoundProps) {
 }
 
 /** "snare snare tom 1 …" with repeats gathered. */
-function tellPlaces(places: readonly Place[]): string {
+function tellPlaces(places: readonly KitVoice[]): string {
   return gather(places)
-    .map(([place, many]) => `${many > 1 ? `${many} ` : ""}${PLACE_NAMES[place]}`)
+    .map(([place, many]) => `${many > 1 ? `${many} ` : ""}${KIT_VOICE_NAMES[place]}`)
     .join(", ");
 }
 
-function shortPlaces(places: readonly Place[]): string {
+function shortPlaces(places: readonly KitVoice[]): string {
   return gather(places)
     .map(([place, many]) => (many > 1 ? `${place}×${many}` : place))
     .join(" ");
 }
 
-function gather(places: readonly Place[]): [Place, number][] {
-  const runs: [Place, number][] = [];
+function gather(places: readonly KitVoice[]): [KitVoice, number][] {
+  const runs: [KitVoice, number][] = [];
   for (const place of places) {
     const last = runs.at(-1);
     if (last?.[0] === place) last[1]++;
@@ -263,7 +263,7 @@ function SurfaceChips({
               })
             }
           >
-            {PLACE_NAMES[place].replace("closed ", "")}
+            {KIT_VOICE_NAMES[place].replace("closed ", "")}
           </button>
         );
       })}

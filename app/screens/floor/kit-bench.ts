@@ -1,7 +1,7 @@
 /** An own kit that is being set up, with undo. */
 
-import type { Kit, Surface } from "~/core/kit";
-import type { Place } from "~/core/stroke";
+import type { Kit, KitPiece } from "~/core/kit";
+import type { KitVoice } from "~/core/stroke";
 import { makeUndoStore, type Undo, type UndoStore } from "~/editor/undo";
 import type { KitContent } from "~/library/kit/content";
 import { MAX_ANGLE, MAX_DISTANCE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE, toKit } from "~/library/kit/kit";
@@ -13,7 +13,7 @@ export interface KitBench {
   /** Changes of one kind close together are one step of undo. */
   readonly change: (change: Partial<KitContent>, kind?: string) => void;
   readonly changeKit: (change: (kit: Kit) => Kit, kind?: string) => void;
-  readonly changeSurface: (place: Place, change: Partial<Surface>, kind?: string) => void;
+  readonly changeSurface: (place: KitVoice, change: Partial<KitPiece>, kind?: string) => void;
 }
 
 function within(value: number, least: number, most: number): number {
@@ -21,7 +21,7 @@ function within(value: number, least: number, most: number): number {
 }
 
 /** What may be kept: within the room that a kit has. */
-function keepInRoom(surface: Surface): Surface {
+function keepInRoom(surface: KitPiece): KitPiece {
   const kept = {
     ...surface,
     x: within(surface.x, -MAX_DISTANCE, MAX_DISTANCE),
@@ -32,7 +32,7 @@ function keepInRoom(surface: Surface): Surface {
     midi: Math.round(within(surface.midi, 0, 127)),
   };
   // What stays as it is stays the same one: nothing of it is drawn anew.
-  return (Object.keys(kept) as (keyof Surface)[]).every((key) => kept[key] === surface[key]) ? surface : kept;
+  return (Object.keys(kept) as (keyof KitPiece)[]).every((key) => kept[key] === surface[key]) ? surface : kept;
 }
 
 export function openKitBench(initial: KitContent): KitBench {

@@ -7,14 +7,14 @@ import {
   checkKit,
   fixKit,
   type Kit,
+  type KitPiece,
   type KitProblem,
   mirrorKit,
   openKit,
   PLAYED_BY,
   type PlayedBy,
-  type Surface,
 } from "~/core/kit";
-import { canPlay, LIMBS, PLACE_NAMES, PLACES, type Place } from "~/core/stroke";
+import { canPlay, KIT_VOICE_NAMES, KIT_VOICES, type KitVoice, LIMBS } from "~/core/stroke";
 import type { KitContent } from "~/library/kit/content";
 import { MAX_ANGLE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE } from "~/library/kit/kit";
 import { MAX_NAME } from "~/library/phrase/phrase";
@@ -36,8 +36,8 @@ interface KitPanelProps {
   /** Null for a kit that ships. */
   readonly bench: KitBench | null;
   readonly content: KitContent | null;
-  readonly surface: Place | null;
-  readonly onSurface: (place: Place | null) => void;
+  readonly surface: KitVoice | null;
+  readonly onSurface: (place: KitVoice | null) => void;
   readonly onKit: (id: string) => void;
   readonly onMakeOwn: () => void;
   readonly onDelete: () => void;
@@ -97,18 +97,18 @@ interface OwnKitProps {
   readonly bench: KitBench;
   readonly content: KitContent;
   readonly kit: Kit;
-  readonly surface: Place | null;
-  readonly onSurface: (place: Place | null) => void;
+  readonly surface: KitVoice | null;
+  readonly onSurface: (place: KitVoice | null) => void;
   readonly onMakeOwn: () => void;
   readonly onDelete: () => void;
 }
 
 function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }: OwnKitProps) {
   const problems = checkKit(kit);
-  const missing = PLACES.filter(
+  const missing = KIT_VOICES.filter(
     (place) => basePlace(place) === place && !kit.surfaces.some((one) => one.place === place),
   );
-  const [adding, setAdding] = useState<Place | "">("");
+  const [adding, setAdding] = useState<KitVoice | "">("");
   const toAdd = missing.find((place) => place === adding) ?? missing[0];
   const chosen = kit.surfaces.find(({ place }) => place === surface) ?? null;
   return (
@@ -145,11 +145,11 @@ function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }
             aria-label="Drum or cymbal to add"
             className="select select-sm flex-1 min-w-0"
             value={toAdd}
-            onChange={(event) => setAdding(event.target.value as Place)}
+            onChange={(event) => setAdding(event.target.value as KitVoice)}
           >
             {missing.map((place) => (
               <option key={place} value={place}>
-                {PLACE_NAMES[place].replace("closed ", "")}
+                {KIT_VOICE_NAMES[place].replace("closed ", "")}
               </option>
             ))}
           </select>
@@ -188,12 +188,12 @@ function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }
   );
 }
 
-interface ProblemsProps {
+interface KitProblemsProps {
   readonly problems: readonly KitProblem[];
   readonly onFix: ((problem: KitProblem) => void) | null;
 }
 
-function Problems({ problems, onFix }: ProblemsProps) {
+function Problems({ problems, onFix }: KitProblemsProps) {
   if (problems.length === 0) return null;
   return (
     <ul aria-label="Problems with this kit" className="flex flex-col gap-1.5">
@@ -216,14 +216,14 @@ function Problems({ problems, onFix }: ProblemsProps) {
 }
 
 interface SurfaceFieldsProps {
-  readonly surface: Surface;
-  readonly onChange: (change: Partial<Surface>, kind: string) => void;
+  readonly surface: KitPiece;
+  readonly onChange: (change: Partial<KitPiece>, kind: string) => void;
   readonly onRemove: () => void;
 }
 
 function SurfaceFields({ surface, onChange, onRemove }: SurfaceFieldsProps) {
   const { place } = surface;
-  const name = PLACE_NAMES[place].replace("closed ", "");
+  const name = KIT_VOICE_NAMES[place].replace("closed ", "");
   const number = (
     key: "x" | "y" | "height" | "size" | "angle" | "midi",
     label: string,

@@ -2,7 +2,7 @@
 
 import { useRevalidator } from "react-router";
 import type { Kit } from "~/core/kit";
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import { KIT_ACTS } from "~/messages/acts";
 import type { KitMessages } from "~/messages/kits";
@@ -18,8 +18,8 @@ interface KitTabProps {
   readonly kit: Kit;
   /** Null on a kit that ships. */
   readonly deskKit: DeskKit | null;
-  readonly surface: Place | null;
-  readonly onSurface: (place: Place | null) => void;
+  readonly surface: KitVoice | null;
+  readonly onSurface: (place: KitVoice | null) => void;
 }
 
 export function KitTab({ chosen, kit, deskKit, surface, onSurface }: KitTabProps) {

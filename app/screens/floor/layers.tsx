@@ -10,7 +10,7 @@ import {
   placesOf,
   renamePlace,
 } from "~/core/orchestration";
-import { type Hand, LIMBS, PLACE_NAMES, type Place } from "~/core/stroke";
+import { type Hand, KIT_VOICE_NAMES, type KitVoice, LIMBS } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import { newRule, READY_ORCHESTRATIONS } from "~/editor/orchestrations";
 import { MAX_LAYERS } from "~/library/phrase/orchestration";
@@ -29,7 +29,7 @@ interface LayersProps {
   /** Changes of one kind close together are one step of undo. */
   readonly onChange: (voicing: Orchestration, kind: string) => void;
   /** Puts a surface up, on a kit that may be changed. */
-  readonly onAddSurface: ((place: Place) => void) | null;
+  readonly onAddSurface: ((place: KitVoice) => void) | null;
 }
 
 export function Layers({ voicing, kit, timeline, strongHand, onChange, onAddSurface }: LayersProps) {
@@ -199,14 +199,14 @@ function Layer({ layer, number, isLast, kit, timeline, onPut, onMove, onRemove, 
         const instead = foldPlace(kit, limb, place);
         return (
           <p key={place} role="status" className="text-xs text-error mt-1 flex flex-wrap items-center gap-1.5">
-            <TriangleAlert size={13} aria-hidden /> This kit has no {PLACE_NAMES[place]}. It is played on the{" "}
-            {PLACE_NAMES[instead]}.
+            <TriangleAlert size={13} aria-hidden /> This kit has no {KIT_VOICE_NAMES[place]}. It is played on the{" "}
+            {KIT_VOICE_NAMES[instead]}.
             <button
               type="button"
               className="btn btn-xs"
               onClick={() => onPut({ ...layer, rule: renamePlace(rule, place, instead) }, "fix")}
             >
-              Use {PLACE_NAMES[instead]}
+              Use {KIT_VOICE_NAMES[instead]}
             </button>
             {onAddSurface ? (
               <button type="button" className="btn btn-xs" onClick={() => onAddSurface(place)}>

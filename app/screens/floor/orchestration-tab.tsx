@@ -7,7 +7,7 @@ import type { Line } from "~/core/phrase";
 import { type Hand, isHand } from "~/core/stroke";
 import { placeByHand } from "~/core/timeline";
 import { useWorked } from "~/editor/context";
-import { useFill, useFillPlace } from "~/editor/fill/place";
+import { useFill, useOpenFill } from "~/editor/fill/place";
 import {
   addOrchestration,
   dropOrchestration,
@@ -32,7 +32,7 @@ interface OrchestrationTabProps {
 const NO_LAYERS: Orchestration = [];
 
 export function OrchestrationTab({ kit, strongHand, bench, named, editLine }: OrchestrationTabProps) {
-  const { editor, playback } = useFillPlace();
+  const { editor, playback } = useOpenFill();
   const content = useFill();
   const { timeline } = useWorked();
   const say = useSay();

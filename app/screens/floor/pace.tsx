@@ -6,7 +6,7 @@ import { type Limits, listCrossings, listLongReaches, measurePace, PLAYER_LEVELS
 import { isHand, LIMBS, type Limb } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import type { Preferences } from "~/library/preferences";
-import { Alarm } from "~/ui/alarm";
+import { InlineError } from "~/ui/inline-error";
 import { useSoon } from "~/ui/use-soon";
 import { LEVEL_OF_PLAYER, sayStrokes, shortLimb, wordCrossing, wordReach } from "~/words/kit";
 
@@ -99,10 +99,10 @@ function Arms({ timeline, kit }: Pick<PaceProps, "timeline" | "kit">) {
         <p className="text-sm quiet">Your arms don’t cross, and everything is in reach.</p>
       ) : (
         <ul className="text-sm list-disc pl-4 flex flex-col gap-0.5">
-          {crossings.slice(0, MOST_TOLD).map((crossing) => (
+          {crossings.slice(0, MAX_TOLD).map((crossing) => (
             <li key={`${crossing.over} ${crossing.at} ${crossing.under}`}>{wordCrossing(crossing)}</li>
           ))}
-          {reaches.slice(0, MOST_TOLD).map((reach) => (
+          {reaches.slice(0, MAX_TOLD).map((reach) => (
             <li key={`${reach.hand} ${reach.place}`}>{wordReach(reach)}</li>
           ))}
         </ul>
@@ -115,7 +115,7 @@ function Arms({ timeline, kit }: Pick<PaceProps, "timeline" | "kit">) {
     </section>
   );
 }
-const MOST_TOLD = 5;
+const MAX_TOLD = 5;
 
 function Rate({ rate, most }: { rate: number | null; most: number }) {
   if (rate === null) return <td className="text-right quiet">–</td>;
@@ -238,7 +238,7 @@ function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" 
           ))}
         </tbody>
       </table>
-      <Alarm words={refused ? sayRefused(refused.limb, refused.kind) : null} />
+      <InlineError words={refused ? sayRefused(refused.limb, refused.kind) : null} />
     </section>
   );
 }

@@ -2,21 +2,21 @@
 
 import { isPlayable, type Kit } from "~/core/kit";
 import { PATH_NAMES, type Path } from "~/core/orchestration";
-import { type Limb, PLACE_NAMES, PLACES, type Place } from "~/core/stroke";
+import { KIT_VOICE_NAMES, KIT_VOICES, type KitVoice, type Limb } from "~/core/stroke";
 
 /** Places that a limb can play on the kit. */
-export function placesFor(kit: Kit, limb: Limb): Place[] {
-  return PLACES.filter((place) => isPlayable(kit, limb, place));
+export function placesFor(kit: Kit, limb: Limb): KitVoice[] {
+  return KIT_VOICES.filter((place) => isPlayable(kit, limb, place));
 }
 
 interface PlaceSelectProps {
   readonly kit: Kit;
   readonly limb: Limb;
   readonly label: string;
-  readonly value: Place | null;
+  readonly value: KitVoice | null;
   /** What null is called; without it null cannot be chosen. */
   readonly none?: string;
-  readonly onChange: (place: Place | null) => void;
+  readonly onChange: (place: KitVoice | null) => void;
 }
 
 export function PlaceSelect({ kit, limb, label, value, none, onChange }: PlaceSelectProps) {
@@ -27,13 +27,13 @@ export function PlaceSelect({ kit, limb, label, value, none, onChange }: PlaceSe
       aria-label={label}
       className={`select select-xs w-32 ${isMissing ? "select-error" : ""}`}
       value={value ?? ""}
-      onChange={(event) => onChange((event.target.value || null) as Place | null)}
+      onChange={(event) => onChange((event.target.value || null) as KitVoice | null)}
     >
       {none ? <option value="">{none}</option> : null}
-      {isMissing ? <option value={value}>{PLACE_NAMES[value]} (not here)</option> : null}
+      {isMissing ? <option value={value}>{KIT_VOICE_NAMES[value]} (not here)</option> : null}
       {places.map((place) => (
         <option key={place} value={place}>
-          {PLACE_NAMES[place]}
+          {KIT_VOICE_NAMES[place]}
         </option>
       ))}
     </select>
@@ -84,11 +84,11 @@ export function PathPicker({ kit, label, value, onChange }: PathPickerProps) {
                 type="button"
                 aria-pressed={order >= 0}
                 disabled={isLast}
-                title={isLast ? "A path needs at least one drum or cymbal" : PLACE_NAMES[place]}
+                title={isLast ? "A path needs at least one drum or cymbal" : KIT_VOICE_NAMES[place]}
                 className={`btn btn-xs px-2 ${order >= 0 ? "border-primary" : "font-normal"}`}
                 onClick={() => onChange(order >= 0 ? value.filter((one) => one !== place) : [...value, place])}
               >
-                {order >= 0 ? <span className="text-primary">{order + 1}</span> : null} {PLACE_NAMES[place]}
+                {order >= 0 ? <span className="text-primary">{order + 1}</span> : null} {KIT_VOICE_NAMES[place]}
               </button>
             );
           })}

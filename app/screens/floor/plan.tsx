@@ -1,7 +1,7 @@
 /** The floor plan with what is on trial over it, and what to do with it under it. */
 
 import { type ComponentProps, useCallback } from "react";
-import type { Surface } from "~/core/kit";
+import type { KitPiece } from "~/core/kit";
 import type { FillContent } from "~/library/fill/content";
 import { Undo2 } from "~/ui/icons";
 import { FloorView } from "~/views/floor-view";
@@ -25,7 +25,7 @@ type PlanProps = Omit<ComponentProps<typeof FloorView>, "surfaceLabel"> & {
 };
 
 export function Plan({ note, isKitTab, trial, onDrop, ...view }: PlanProps) {
-  const surfaceLabel = useCallback((one: Surface) => labelOf(one, isKitTab, note), [isKitTab, note]);
+  const surfaceLabel = useCallback((one: KitPiece) => labelOf(one, isKitTab, note), [isKitTab, note]);
   return (
     <section aria-label="Floor plan" className="panel relative min-w-0 px-2 py-1 flex flex-col">
       <FloorView {...view} surfaceLabel={surfaceLabel} />

@@ -2,7 +2,7 @@
 
 import type { Kit } from "~/core/kit";
 import { DIRECTIONS, type OrchestrationRule } from "~/core/orchestration";
-import type { Hand, LIMBS, Place } from "~/core/stroke";
+import type { Hand, KitVoice, LIMBS } from "~/core/stroke";
 import { MAX_EVERY } from "~/library/phrase/orchestration";
 import { Check } from "~/ui/check";
 import { PathPicker, PlaceSelect } from "./place-picker";
@@ -20,7 +20,7 @@ interface RuleFieldsProps {
 /** What a rule asks, as a sentence with fields in it. */
 export function RuleFields({ rule, number, kit, limb, onChange }: RuleFieldsProps) {
   const named = (what: string) => `Layer ${number}: ${what}`;
-  const place = (key: string, what: string, value: Place) => (
+  const place = (key: string, what: string, value: KitVoice) => (
     <PlaceSelect
       kit={kit}
       limb={limb}

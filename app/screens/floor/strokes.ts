@@ -1,7 +1,7 @@
 /** The strokes that are placed one by one: which note is chosen, which comes next. */
 
-import type { Surface } from "~/core/kit";
-import { isHand, type Limb, PLACE_NAMES } from "~/core/stroke";
+import type { KitPiece } from "~/core/kit";
+import { isHand, KIT_VOICE_NAMES, type Limb } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import { PLAYED_BY_NAMES } from "~/words/kit";
 import { thePlace } from "~/words/slot";
@@ -29,9 +29,9 @@ export function nextStroke(timeline: Timeline, from: number, by: number): number
 }
 
 /** What a surface says of itself, and what pressing it does. */
-export function labelOf(surface: Surface, isKitTab: boolean, note: number | null): string {
+export function labelOf(surface: KitPiece, isKitTab: boolean, note: number | null): string {
   const { place, x, y, height, player } = surface;
-  const name = PLACE_NAMES[place].replace("closed ", "");
+  const name = KIT_VOICE_NAMES[place].replace("closed ", "");
   const the = thePlace(place).replace("closed ", "");
   if (!isKitTab) return note === null ? `Hear ${the}` : `Put note ${note + 1} on ${the}`;
   const side = x === 0 ? "in the middle" : `${Math.abs(Math.round(x))} cm to the ${x > 0 ? "right" : "left"}`;

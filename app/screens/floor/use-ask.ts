@@ -2,8 +2,8 @@
 
 import { useMemo, useState } from "react";
 import type { Player } from "~/core/player";
-import type { Worked } from "~/editor/editor";
-import { useFillPlace } from "~/editor/fill/place";
+import type { Analysis } from "~/editor/editor";
+import { useOpenFill } from "~/editor/fill/place";
 import type { OrchestrationRequest } from "~/workers/orchestration";
 import { DEFAULT_PLACING_WEIGHTS, type OrchestrationAsk } from "./found";
 import { countHands } from "./strokes";
@@ -15,7 +15,7 @@ const DRAWS = 12;
 const DIFFERENT_SHARE = 5;
 
 /** They are only searched for while `isOn`. */
-export function useOrchestrationAsk(isOn: boolean, worked: Worked, player: Player) {
+export function useOrchestrationAsk(isOn: boolean, worked: Analysis, player: Player) {
   const [ask, setAsk] = useState<OrchestrationAsk>({
     surfaces: null,
     weights: DEFAULT_PLACING_WEIGHTS,
@@ -23,7 +23,7 @@ export function useOrchestrationAsk(isOn: boolean, worked: Worked, player: Playe
     like: null,
     different: true,
   });
-  const { under } = useFillPlace();
+  const { under } = useOpenFill();
   const request = useMemo(
     (): OrchestrationRequest | null =>
       isOn

@@ -3,7 +3,7 @@
 import type { OrchestrationProblem } from "~/core/orchestration-search";
 import { openOrchestration } from "~/workers/open";
 import type { FoundOrchestration, OrchestrationEvent, OrchestrationRequest } from "~/workers/orchestration";
-import { type RunKind, useWorkerRun, type WorkerRun } from "~/workers/use-worker-run";
+import { useWorkerRun, type WorkerRun, type WorkerTask } from "~/workers/use-worker-run";
 
 export interface FoundOrchestrations {
   readonly total: bigint | null;
@@ -14,7 +14,7 @@ export interface FoundOrchestrations {
 
 const NOTHING: FoundOrchestrations = { total: null, strokes: 0, ways: [], problem: null };
 
-const PLACINGS: RunKind<OrchestrationRequest, OrchestrationEvent, FoundOrchestrations> = {
+const PLACINGS: WorkerTask<OrchestrationRequest, OrchestrationEvent, FoundOrchestrations> = {
   connect: openOrchestration,
   empty: NOTHING,
   // What was found before stays in sight until there is something new.

@@ -3,11 +3,11 @@
 import { useDeferredValue, useMemo } from "react";
 import { type Ceiling, findOtherPlace, type OtherPlace, type Player } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
-import { useFillPlace } from "~/editor/fill/place";
+import { useOpenFill } from "~/editor/fill/place";
 
 /** Trying all other surfaces takes longer than the ceiling itself: it follows when there is time; null until then. */
 export function useOtherPlace(timeline: Timeline, player: Player, ceiling: Ceiling | null): OtherPlace | null {
-  const { under } = useFillPlace();
+  const { under } = useOpenFill();
   const now = useMemo(() => ({ timeline, player, ceiling }), [timeline, player, ceiling]);
   const settled = useDeferredValue(now);
   const other = useMemo(

@@ -2,7 +2,7 @@ import { useCallback } from "react";
 import { isPlayable } from "~/core/kit";
 import { placeStrokes } from "~/core/line";
 import type { Line } from "~/core/phrase";
-import { isHand, PLACE_NAMES, type Place } from "~/core/stroke";
+import { isHand, KIT_VOICE_NAMES, type KitVoice } from "~/core/stroke";
 import { useChooser } from "~/editor/choice";
 import { useEditor } from "~/editor/context";
 import { usePlayer } from "~/session/player";
@@ -15,13 +15,13 @@ import { nextStroke } from "./strokes";
 export function usePutStroke(
   editLine: (change: (line: Line) => Line) => boolean,
   choose: (index: number | null) => void,
-): (place: Place | null) => void {
+): (place: KitVoice | null) => void {
   const editor = useEditor();
   const chooser = useChooser();
   const say = useSay();
   const { kit } = usePlayer();
   return useCallback(
-    (place: Place | null) => {
+    (place: KitVoice | null) => {
       const { timeline } = editor.worked();
       const index = chooser.slot(timeline)?.index;
       if (index === undefined) {
@@ -35,7 +35,7 @@ export function usePutStroke(
           place
             ? kit.surfaces.some((surface) => surface.place === place)
               ? `Note ${index + 1} can't be played on ${thePlace(place)}.`
-              : `This kit has no ${PLACE_NAMES[place]}.`
+              : `This kit has no ${KIT_VOICE_NAMES[place]}.`
             : "This note is a rest.",
         );
         return;

@@ -6,7 +6,7 @@ import { formatLine, placeStrokes } from "~/core/line";
 import type { Line } from "~/core/phrase";
 import type { Variant } from "~/core/player";
 import { useWorked } from "~/editor/context";
-import { useFill, useFillPlace } from "~/editor/fill/place";
+import { useFill, useOpenFill } from "~/editor/fill/place";
 import type { FillContent } from "~/library/fill/content";
 import { heardIn, listOrchestrations, takeOrchestration } from "~/library/fill/orchestrations";
 import { useSay } from "~/session/session";
@@ -24,7 +24,7 @@ export function useTrials(
   ways: readonly FoundOrchestration[],
   editLine: (change: (line: Line) => Line) => boolean,
 ) {
-  const { editor, playback, hear } = useFillPlace();
+  const { editor, playback, hear } = useOpenFill();
   const content = useFill();
   const { line } = useWorked();
   const say = useSay();

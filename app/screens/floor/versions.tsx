@@ -3,7 +3,7 @@
 import { useDeferredValue, useMemo } from "react";
 import type { Phrase } from "~/core/phrase";
 import { listVersions, type Player, type Variant } from "~/core/player";
-import { useFillPlace } from "~/editor/fill/place";
+import { useOpenFill } from "~/editor/fill/place";
 import { Check, Play, Square } from "~/ui/icons";
 import { sayBpm } from "~/words/ceiling";
 import { wordVariant } from "~/words/kit";
@@ -22,7 +22,7 @@ export function Versions(props: VersionsProps) {
   const { phrase, player } = props;
   // Some twenty lines are laid out anew: a change of tempo is not kept waiting for them.
   const settled = useDeferredValue(phrase);
-  const { under } = useFillPlace();
+  const { under } = useOpenFill();
   const { simpler, busier } = useMemo(() => listVersions(settled, player, under), [settled, player, under]);
   return (
     <div className="flex flex-col gap-3">

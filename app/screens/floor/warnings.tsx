@@ -14,7 +14,7 @@ interface FoldsProps {
 }
 
 /** Strokes that the line puts on surfaces which the kit lacks. */
-export function Folds({ timeline, editLine }: FoldsProps) {
+export function MissingDrums({ timeline, editLine }: FoldsProps) {
   const folded = timeline.events.flatMap((event) => {
     const own = event.grace === undefined ? placeByHand(timeline, event) : null;
     return own && own !== event.place ? [event] : [];

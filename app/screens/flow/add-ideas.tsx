@@ -1,17 +1,17 @@
 import { Suspense, useMemo, useState } from "react";
-import { lengthOf, MOST_IDEAS } from "~/core/flow";
+import { lengthOf, MAX_IDEAS } from "~/core/flow";
 import { formatLine, readStickLine } from "~/core/line";
 import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, LessonRow } from "~/library/database";
 import { type FlowContent, type FlowIdea, makeIdea } from "~/library/flow/content";
 import { ideaOfEntry, ideaOfFill } from "~/library/flow/ideas";
-import { Alarm } from "~/ui/alarm";
 import { Plus } from "~/ui/icons";
-import { type Choice, PickDialog, type PickTab } from "~/ui/pick";
+import { InlineError } from "~/ui/inline-error";
+import { type PickChoice, PickDialog, type PickTab } from "~/ui/pick";
 import { plural } from "~/words/time";
 import type { FlowBench } from "./bench";
 
-type Kind = "cell" | "fill" | "lesson";
+type IdeaKind = "cell" | "fill" | "lesson";
 
 interface AddIdeasProps extends Sources {
   readonly bench: FlowBench;
@@ -22,14 +22,19 @@ interface AddIdeasProps extends Sources {
 export function AddIdeas({ bench, content, fills, entries, lessons }: AddIdeasProps) {
   const [isOpen, setOpen] = useState(false);
   const [typed, setTyped] = useState("");
-  const room = MOST_IDEAS - content.ideas.length;
-  const tabs = useMemo((): PickTab<Kind>[] => {
-    const cells = entries.map(({ id, name, tags, text }): Choice => ({ id, name, tags, text }));
+  const room = MAX_IDEAS - content.ideas.length;
+  const tabs = useMemo((): PickTab<IdeaKind>[] => {
+    const cells = entries.map(({ id, name, tags, text }): PickChoice => ({ id, name, tags, text }));
     const lines = fills.map(
-      ({ id, content: { name, tags, goodText } }): Choice => ({ id, name: name || "Untitled", tags, text: goodText }),
+      ({ id, content: { name, tags, goodText } }): PickChoice => ({
+        id,
+        name: name || "Untitled",
+        tags,
+        text: goodText,
+      }),
     );
     const courses = lessons.map(
-      ({ id, content: { name, tags, items } }): Choice => ({
+      ({ id, content: { name, tags, items } }): PickChoice => ({
         id,
         name: name || "Untitled lesson",
         tags,
@@ -42,7 +47,7 @@ export function AddIdeas({ bench, content, fills, entries, lessons }: AddIdeasPr
       { id: "lesson", name: "Lessons", one: "lesson", choices: courses },
     ];
   }, [entries, fills, lessons]);
-  const pick = (kind: Kind, ids: readonly string[]) =>
+  const pick = (kind: IdeaKind, ids: readonly string[]) =>
     bench.addIdeas(ideasOf(kind, ids, { fills, entries, lessons }).slice(0, room));
   const line = readStickLine(typed.trim()).line;
   const isSound = typed.trim() !== "" && line !== null && lengthOf(line) > 0;
@@ -78,7 +83,7 @@ export function AddIdeas({ bench, content, fills, entries, lessons }: AddIdeasPr
           </button>
         </form>
       </div>
-      <Alarm
+      <InlineError
         words={
           typed === "" || isSound
             ? null
@@ -101,7 +106,7 @@ interface Sources {
 }
 
 /** What was picked as ideas; a lesson gives its fills and cells. */
-function ideasOf(kind: Kind, ids: readonly string[], sources: Sources): FlowIdea[] {
+function ideasOf(kind: IdeaKind, ids: readonly string[], sources: Sources): FlowIdea[] {
   const { fills, entries, lessons } = sources;
   return ids.flatMap((id): FlowIdea[] => {
     if (kind === "cell") return entries.filter((entry) => entry.id === id).map(ideaOfEntry);

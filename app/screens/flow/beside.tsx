@@ -6,7 +6,7 @@ import { BeatsLeft, CallCards, type CardFaces } from "./board";
 import type { Board } from "./run";
 import type { Playhead } from "./use-flow";
 
-interface BesideProps {
+interface FlowBesideProps {
   readonly name: string;
   readonly board: Board | null;
   readonly count: string | null;
@@ -24,7 +24,7 @@ interface BesideProps {
 }
 
 /** The calls, to be read from the seat. */
-export function BesideTheKit(props: BesideProps) {
+export function BesideTheKit(props: FlowBesideProps) {
   const { name, board, count, faces, strongHand, playhead, tempo, playing, canPlay, onToggle, onClose } = props;
   const Icon = playing ? Square : Play;
   return (

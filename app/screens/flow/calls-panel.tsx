@@ -7,8 +7,8 @@ import { isSelfJudged } from "~/formats/listening";
 import type { FlowContent } from "~/library/flow/content";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
-import { Alarm } from "~/ui/alarm";
 import { Bookmark, Dices, Repeat } from "~/ui/icons";
+import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
 import { sayBpm } from "~/words/ceiling";
 import { wordPathProblem } from "~/words/flow";
@@ -125,7 +125,7 @@ export function CallsPanel(props: CallsPanelProps) {
           way to be judged. Notes you don't play aren't counted.
         </p>
       ) : null}
-      <Alarm
+      <InlineError
         words={
           flow.isSaved
             ? null

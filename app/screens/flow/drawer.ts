@@ -1,11 +1,11 @@
-/** Rounds drawn ahead in a worker, so that the next one is there long before it is played. */
+/** RoundMaker drawn ahead in a worker, so that the next one is there long before it is played. */
 
-import { type FlowWeights, isTrouble, type Round, type RoundRequest, Rounds, type RoundTrouble } from "~/core/flow";
+import { type FlowWeights, isTrouble, type Round, RoundMaker, type RoundRequest, type RoundTrouble } from "~/core/flow";
 import { isEnded } from "~/workers/connection";
 import type { FlowCount } from "~/workers/flow";
 import { openFlow } from "~/workers/open";
 
-/** Rounds that are drawn before they are asked for. */
+/** RoundMaker that are drawn before they are asked for. */
 const AHEAD = 3;
 
 type Answer = FlowCount | RoundTrouble;
@@ -21,7 +21,7 @@ export class Drawer {
   private waiting = new Set<number>();
   private asked = 0;
   private request: RoundRequest | null = null;
-  private local: Rounds | null = null;
+  private local: RoundMaker | null = null;
   private seed = 0;
 
   /** Counts the ways of something else. Null when another request came before the answer. */
@@ -76,7 +76,7 @@ export class Drawer {
     if (drawn) return drawn;
     if (!this.request) throw new Error("nothing can be drawn");
     const { request } = this;
-    this.local ??= new Rounds({
+    this.local ??= new RoundMaker({
       ...request,
       variety: request.variety.map((one) => (one.path === "anew" ? { ...one, path: "kept" } : one)),
     });

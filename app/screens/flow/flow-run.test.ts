@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import type { Located } from "~/audio/schedule";
 import { secondsPerTick } from "~/audio/score";
-import { type Heard, isTrouble, type Round, type RoundRequest, Rounds, type Variety } from "~/core/flow";
+import { type FlowEvent, isTrouble, type Round, RoundMaker, type RoundRequest, type Variety } from "~/core/flow";
 import { playDrummer, STEADY_DRUMMER } from "~/core/listening";
 import { WORKING } from "~/core/testing/kits";
 import { lineOf } from "~/core/testing/lines";
@@ -34,7 +34,7 @@ const SCENE: RoundScene = {
 };
 
 function drawerOf(scene: RoundScene, rules: Partial<RoundRequest["spec"]["rules"]> = {}): (round: number) => Round {
-  const rounds = new Rounds({
+  const rounds = new RoundMaker({
     spec: {
       meter: METER,
       tempo: bpm(90),
@@ -77,7 +77,7 @@ function locate(run: FlowRun, repeat: number, seconds: number): Located {
 
 /** Plays rounds with a simulated drummer who leaves out some slots, in steps of 50 ms. */
 function play(run: FlowRun, rounds: number, leavesOut: (round: number, slot: number) => boolean = () => false) {
-  const heard: Heard[] = [];
+  const heard: FlowEvent[] = [];
   const done: ReturnType<FlowRun["judge"]["close"]>["done"] = [];
   for (let round = 0; round <= rounds; round++) {
     const { expectation } = run.get(round).scored;

@@ -1,6 +1,6 @@
 import { openingRate } from "~/core/phrase";
 import { formatRate } from "~/core/time";
-import { type FlowIdea, MOST_GROWTH, MOST_TAIL, MOST_TIMES } from "~/library/flow/content";
+import { type FlowIdea, MAX_GROWTH, MAX_TAIL, MAX_TIMES } from "~/library/flow/content";
 import type { ReadIdea } from "~/library/flow/ideas";
 import { Check } from "~/ui/check";
 import { NumberField } from "~/ui/number-field";
@@ -33,7 +33,7 @@ export function IdeaSettings({ idea, read, bench }: IdeaSettingsProps) {
           label="At least"
           value={least}
           least={0}
-          most={MOST_TIMES}
+          most={MAX_TIMES}
           onValue={(next) => set({ least: next })}
         />
         <NumberField
@@ -41,7 +41,7 @@ export function IdeaSettings({ idea, read, bench }: IdeaSettingsProps) {
           value={most}
           placeholder="any"
           least={1}
-          most={MOST_TIMES}
+          most={MAX_TIMES}
           onValue={(next) => set({ most: next })}
           onEmpty={() => set({ most: null })}
         />
@@ -84,7 +84,7 @@ export function IdeaSettings({ idea, read, bench }: IdeaSettingsProps) {
       <Check
         isSmall
         checked={tail !== null}
-        onCheck={(next) => set({ tail: next ? { slots: Math.min(4, MOST_TAIL), times: 2 } : null })}
+        onCheck={(next) => set({ tail: next ? { slots: Math.min(4, MAX_TAIL), times: 2 } : null })}
       >
         Grow with each round, then shrink
       </Check>
@@ -94,14 +94,14 @@ export function IdeaSettings({ idea, read, bench }: IdeaSettingsProps) {
             label="Last notes"
             value={tail.slots}
             least={1}
-            most={MOST_TAIL}
+            most={MAX_TAIL}
             onValue={(slots) => set({ tail: { ...tail, slots } })}
           />
           <NumberField
             label="Added up to"
             value={tail.times}
             least={1}
-            most={MOST_GROWTH}
+            most={MAX_GROWTH}
             onValue={(times) => set({ tail: { ...tail, times } })}
           />
         </div>

@@ -1,12 +1,12 @@
 /** The ideas: what each is, how often it comes, how clean it has been, and what of it may differ. */
 
-import { LEAST_IDEAS, lengthOf, MOST_IDEAS, type Results } from "~/core/flow";
+import { lengthOf, MAX_IDEAS, MIN_IDEAS, type Results } from "~/core/flow";
 import { formatLine } from "~/core/line";
 import type { Hand } from "~/core/stroke";
 import { beatTicks, type Meter } from "~/core/time";
 import type { BookEntry } from "~/library/cell/entries";
 import type { FillRow, LessonRow } from "~/library/database";
-import { type FlowContent, type FlowIdea, MOST_WEIGHT } from "~/library/flow/content";
+import { type FlowContent, type FlowIdea, MAX_WEIGHT } from "~/library/flow/content";
 import type { ReadIdea } from "~/library/flow/ideas";
 import { Minus, Plus, TriangleAlert, X } from "~/ui/icons";
 import { sayBpm } from "~/words/ceiling";
@@ -41,10 +41,10 @@ export function IdeasList(props: IdeasListProps) {
       <h2 className="text-base flex items-baseline gap-2">
         Ideas{" "}
         <span className="quiet font-normal text-sm">
-          {ideas.length} of up to {MOST_IDEAS}
+          {ideas.length} of up to {MAX_IDEAS}
         </span>
       </h2>
-      {ideas.length < LEAST_IDEAS ? (
+      {ideas.length < MIN_IDEAS ? (
         <p className="text-sm">
           Choose two or three ideas of different lengths. You move between them at random, and always come home on 1.
         </p>
@@ -172,7 +172,7 @@ function Weight({ name, weight, factor, onWeight }: WeightProps) {
         type="button"
         className="btn btn-xs btn-square"
         aria-label={`${name}: more often`}
-        disabled={weight >= MOST_WEIGHT}
+        disabled={weight >= MAX_WEIGHT}
         onClick={() => onWeight(weight + 1)}
       >
         <Plus size={12} aria-hidden />

@@ -2,7 +2,7 @@
 
 import type { Located } from "~/audio/schedule";
 import { secondsPerTick } from "~/audio/score";
-import { type ComposedPlaying, type Heard, heardBy, hearJoin, hearPlaying, joinKey } from "~/core/flow";
+import { type ComposedPlaying, type FlowEvent, heardBy, hearJoin, hearPlaying, joinKey } from "~/core/flow";
 import { type Expectation, type Hit, hearRepeat, type Measures, type Result, type Strictness } from "~/core/listening";
 import { type Bpm, seconds } from "~/core/time";
 import { Listener, type Simulated } from "~/editor/listening/listener";
@@ -14,7 +14,7 @@ const SURE = 0.06;
 const NOTHING: Expectation = { strokes: [], gap: seconds(1) };
 
 /** A round that is over, as it was judged. */
-export interface Done {
+export interface FinishedRound {
   readonly round: number;
   readonly result: Result;
   readonly measures: Measures | null;
@@ -24,7 +24,7 @@ export interface Done {
 }
 
 /** The rounds that are judged. */
-interface Rounds {
+interface JudgedRounds {
   readonly strictness: Strictness;
   /** Beats a minute of what is asked for next. */
   readonly tempo: Bpm;
@@ -43,7 +43,7 @@ export class Judge implements Simulated {
   readonly listener: Listener;
   readonly played = new Map<number, Hit[]>();
 
-  constructor(private readonly rounds: Rounds) {
+  constructor(private readonly rounds: JudgedRounds) {
     this.listener = new Listener((repeat) => {
       if (rounds.isClosing(repeat)) return { expectation: NOTHING, tempo: rounds.tempo, length: 1 };
       const { expectation, score } = rounds.get(repeat).scored;
@@ -52,8 +52,8 @@ export class Judge implements Simulated {
   }
 
   /** Judges what has surely been played by now, each playing and each join once. */
-  hear(located: Located): Heard[] {
-    const heard: Heard[] = [];
+  hear(located: Located): FlowEvent[] {
+    const heard: FlowEvent[] = [];
     for (const round of [located.repeat - 1, located.repeat]) {
       if (round < 0 || this.rounds.isClosing(round) || !this.rounds.has(round)) continue;
       const seconds = round === located.repeat ? located.seconds : Number.POSITIVE_INFINITY;
@@ -62,12 +62,12 @@ export class Judge implements Simulated {
     return heard;
   }
 
-  private hearRound(round: number, seconds: number, hits: readonly Hit[]): Heard[] {
+  private hearRound(round: number, seconds: number, hits: readonly Hit[]): FlowEvent[] {
     const { scored, named } = this.rounds.get(round);
     const { expectation, playings } = scored;
     const { strictness } = this.rounds;
     const results = this.resultsOf(round);
-    const heard: Heard[] = [];
+    const heard: FlowEvent[] = [];
     for (let index = this.heardTo.get(round) ?? 0; index < playings.length; index++) {
       const playing = playings[index] as ComposedPlaying;
       const by = heardBy(expectation, playing);
@@ -88,9 +88,9 @@ export class Judge implements Simulated {
   }
 
   /** Rounds that are over: what was heard last of them, how they were as a whole, and in how many nothing could be judged. */
-  close(located: Located): { readonly heard: Heard[]; readonly done: Done[]; readonly missed: number } {
-    const heard: Heard[] = [];
-    const done: Done[] = [];
+  close(located: Located): { readonly heard: FlowEvent[]; readonly done: FinishedRound[]; readonly missed: number } {
+    const heard: FlowEvent[] = [];
+    const done: FinishedRound[] = [];
     let missed = 0;
     for (const over of this.listener.close(located)) {
       if (this.rounds.isClosing(over.repeat) || !this.rounds.has(over.repeat)) continue;
@@ -104,7 +104,7 @@ export class Judge implements Simulated {
   }
 
   /** A round as a whole: as clean as its least clean idea. Null where nothing of it was judged. */
-  private sumUp(round: number, measures: Measures | null): Done | null {
+  private sumUp(round: number, measures: Measures | null): FinishedRound | null {
     const results = [...this.resultsOf(round).values()];
     this.judged.delete(round);
     for (const old of this.heardTo.keys()) if (old < round) this.heardTo.delete(old);
@@ -119,7 +119,7 @@ export class Judge implements Simulated {
    * The player's own judgement: of the call that is more than half over, else of the one before it. Null where there is
    * none, or it has been judged.
    */
-  rate(round: number, at: number, result: Result): Heard[] | null {
+  rate(round: number, at: number, result: Result): FlowEvent[] | null {
     const found = this.callToRate(round, at);
     if (!found) return null;
     const { scored, named } = this.rounds.get(found.round);
@@ -129,7 +129,7 @@ export class Judge implements Simulated {
     for (let index = found.call.from; index <= found.call.to; index++) results.set(index, result);
     const { idea } = found.call;
     const before = playings[found.call.from - 1];
-    const joins: Heard[] =
+    const joins: FlowEvent[] =
       result === "clean" && before
         ? [{ of: "join", key: joinKey(keyOf(named, before.idea), keyOf(named, idea)), result }]
         : [];
@@ -137,7 +137,7 @@ export class Judge implements Simulated {
   }
 
   /** The player stumbled where that call began. */
-  rateJoin(round: number, at: number): Heard[] | null {
+  rateJoin(round: number, at: number): FlowEvent[] | null {
     const found = this.callToRate(round, at);
     if (!found) return null;
     const { scored, named } = this.rounds.get(found.round);
@@ -167,7 +167,7 @@ export class Judge implements Simulated {
   }
 
   /** Rounds before this one that the player has judged, once each. */
-  closeRated(round: number): Done[] {
+  closeRated(round: number): FinishedRound[] {
     return [...this.judged.keys()]
       .filter((number) => number < round - 1 || (number < round && this.rounds.isClosing(round)))
       .flatMap((number) => this.sumUp(number, null) ?? []);

@@ -1,4 +1,4 @@
-import { type FlowRecord, factorOf, type Heard, missShare } from "~/core/flow";
+import { type FlowEvent, type FlowRecord, factorOf, missShare } from "~/core/flow";
 import type { FlowContent } from "~/library/flow/content";
 import type { ReadIdea } from "~/library/flow/ideas";
 import { Check } from "~/ui/check";
@@ -14,7 +14,7 @@ interface RecordsProps {
   readonly ideas: readonly ReadIdea[];
   readonly record: FlowRecord;
   /** What was judged last. */
-  readonly last: readonly Heard[];
+  readonly last: readonly FlowEvent[];
   readonly rounds: number;
 }
 
@@ -79,7 +79,7 @@ export function Records({ bench, content, ideas, record, last, rounds }: Records
 
 const RESULT_SENTENCES = { clean: "clean", nearly: "nearly clean", no: "not clean yet" } as const;
 
-function sayLast(heard: readonly Heard[], nameOf: (key: string) => string | undefined): string {
+function sayLast(heard: readonly FlowEvent[], nameOf: (key: string) => string | undefined): string {
   const said = heard.flatMap(({ of, key, result }) => {
     if (of === "idea") return [`${nameOf(key) ?? "It"}: ${RESULT_SENTENCES[result]}.`];
     if (result === "clean") return [];

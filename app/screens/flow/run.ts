@@ -4,7 +4,7 @@
  */
 
 import type { Score } from "~/audio/score";
-import { type Call, countCards, type Idea, type Round, type Shown, showCalls } from "~/core/flow";
+import { type Call, countCards, type Idea, type Round, type ShownCall, showCalls } from "~/core/flow";
 import type { Result, Strictness } from "~/core/listening";
 import { type Bpm, beatTicks, bpm, MAX_BPM, ticksToSeconds } from "~/core/time";
 import type { FlowContent } from "~/library/flow/content";
@@ -28,7 +28,7 @@ export interface Board {
   readonly phase: "time" | "ideas" | "answer" | "closing";
   /** The call that is played; null between the ideas. */
   readonly playing: number | null;
-  readonly shown: readonly Shown<RoundCall>[];
+  readonly shown: readonly ShownCall<RoundCall>[];
   /** Which of its playings it is, from 0, and which slot of that. */
   readonly time: number;
   readonly slot: number;

@@ -1,9 +1,9 @@
 /** How the ideas are put together, and what they are played in. */
 
-import { LEADS, MOST_FLOW_BARS } from "~/core/flow";
+import { LEADS, MAX_FLOW_BARS } from "~/core/flow";
 import { DURINGS, FOOT_OSTINATI } from "~/core/groove";
 import { DEFAULT_RATE, formatMeter, MAX_BPM, type Meter, MIN_BPM, parseMeter, ticks } from "~/core/time";
-import { AHEADS, type FlowContent, MOST_ROUNDS, MOST_TIME_BARS } from "~/library/flow/content";
+import { AHEADS, type FlowContent, MAX_ROUNDS, MAX_TIME_BARS } from "~/library/flow/content";
 import type { ReadIdea } from "~/library/flow/ideas";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { BeginsOn } from "~/ui/begins-on";
@@ -45,14 +45,14 @@ function Form({ bench, content }: SettingsProps) {
           label="Bars of time"
           value={form.timeBars}
           least={0}
-          most={MOST_TIME_BARS}
+          most={MAX_TIME_BARS}
           onValue={(timeBars) => set({ timeBars })}
         />
         <NumberField
           label="Bars of ideas"
           value={bars}
           least={1}
-          most={MOST_FLOW_BARS}
+          most={MAX_FLOW_BARS}
           onValue={(next) => bench.change({ bars: next }, "bars")}
         />
         <NumberField
@@ -60,7 +60,7 @@ function Form({ bench, content }: SettingsProps) {
           value={form.rounds}
           placeholder="endless"
           least={1}
-          most={MOST_ROUNDS}
+          most={MAX_ROUNDS}
           onValue={(rounds) => set({ rounds })}
           onEmpty={() => set({ rounds: null })}
         />

@@ -2,8 +2,8 @@
 
 import { listCalls } from "~/core/flow";
 import { MAX_BPM, MIN_BPM } from "~/core/time";
-import { Alarm } from "~/ui/alarm";
 import { BigPlay } from "~/ui/big-play";
+import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
 import { plural } from "~/words/time";
 import type { Flow } from "./use-flow";
@@ -44,7 +44,7 @@ export function SoundBar({ flow, tempo, onTempo, onToggle, volume }: SoundBarPro
         <span className="quiet text-sm">{plural(calls.length, "call")} a round</span>
       ) : null}
       <span className="ml-auto">{volume}</span>
-      <Alarm words={playback.trouble} />
+      <InlineError words={playback.trouble} />
     </section>
   );
 }

@@ -1,17 +1,17 @@
 /** What was heard of a flow, kept as it comes: of each idea and join, and each round in the log. */
 
 import { useCallback, useRef, useState } from "react";
-import { type FlowRecord, type Heard, recordHeard } from "~/core/flow";
+import { type FlowEvent, type FlowRecord, recordHeard } from "~/core/flow";
 import { currentBook } from "~/library/current";
 import { changeFlowRecord } from "~/library/flow/record";
 import type { Run } from "~/library/practice/run";
 import { toNumbers } from "~/library/practice/run-numbers";
 import { keepRun } from "~/library/practice/store";
-import type { Done } from "./judge";
+import type { FinishedRound } from "./judge";
 
 export function useJudged(id: string, flowName: string, stored: FlowRecord) {
   const [record, setRecord] = useState(stored);
-  const [last, setLast] = useState<readonly Heard[]>([]);
+  const [last, setLast] = useState<readonly FlowEvent[]>([]);
   const [rounds, setRounds] = useState(0);
   /** Rounds in a row of which nothing was heard. */
   const [silent, setSilent] = useState(0);
@@ -20,7 +20,7 @@ export function useJudged(id: string, flowName: string, stored: FlowRecord) {
   name.current = flowName;
 
   const note = useCallback(
-    (heard: readonly Heard[]) => {
+    (heard: readonly FlowEvent[]) => {
       if (heard.length === 0) return;
       setLast(heard);
       setRecord((before) => recordHeard(before, heard));
@@ -31,7 +31,7 @@ export function useJudged(id: string, flowName: string, stored: FlowRecord) {
     [id],
   );
   const finish = useCallback(
-    (done: readonly Done[], by: Run["by"]) => {
+    (done: readonly FinishedRound[], by: Run["by"]) => {
       for (const { result, measures, tempo, seconds } of done) {
         const kept: Run = {
           id: crypto.randomUUID(),

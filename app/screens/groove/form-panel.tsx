@@ -11,7 +11,7 @@ import {
   nameForm,
   type Setting,
 } from "~/core/groove";
-import { useFill, useFillPlace } from "~/editor/fill/place";
+import { useFill, useOpenFill } from "~/editor/fill/place";
 import SpaceControl from "~/editor/space-control";
 import { MAX_GROOVE_BARS } from "~/library/fill/content";
 import type { SettingContent } from "~/library/phrase/setting";
@@ -27,7 +27,7 @@ interface FormPanelProps {
 }
 
 export function FormPanel({ setting, onSetting }: FormPanelProps) {
-  const { editor } = useFillPlace();
+  const { editor } = useOpenFill();
   const content = useFill();
   const { grooveBars, window, meter } = content;
   const ready = nameForm({ grooveBars, window, stops: setting.stops }, meter);

@@ -2,7 +2,7 @@
 
 import { Link } from "react-router";
 import { type Bpm, formatMeter } from "~/core/time";
-import { useFill, useFillPlace } from "~/editor/fill/place";
+import { useFill, useOpenFill } from "~/editor/fill/place";
 import { groovesFor } from "~/editor/fill/score";
 import type { GrooveRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
@@ -20,7 +20,7 @@ interface GrooveListProps {
 }
 
 export function GrooveList({ binned, onMake, onDelete, onRestore }: GrooveListProps) {
-  const { row, editor, grooves } = useFillPlace();
+  const { row, editor, grooves } = useOpenFill();
   const { groove, tempo, meter } = useFill();
   const fitting = groovesFor(grooves, meter);
   const chosen = fitting.find(({ id }) => id === groove) ?? null;
@@ -105,7 +105,7 @@ function Item({ name, says, isOwn, isChosen, onChoose }: ItemProps) {
 
 /** Where the fill goes at a tempo that the groove is not for. */
 function TempoNote({ tempo, chosen }: { readonly tempo: Bpm; readonly chosen: GrooveChoice }) {
-  const { editor } = useFillPlace();
+  const { editor } = useOpenFill();
   const nearest = tempo < chosen.slowest ? chosen.slowest : tempo > chosen.fastest ? chosen.fastest : null;
   if (nearest === null) return null;
   return (

@@ -6,7 +6,7 @@ import { type Line, openingRate } from "~/core/phrase";
 import { findCeiling } from "~/core/player";
 import { layOut } from "~/core/timeline";
 import { useWorked } from "~/editor/context";
-import { useFill, useFillPlace } from "~/editor/fill/place";
+import { useFill, useOpenFill } from "~/editor/fill/place";
 import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
 import { Check, CircleSlash, ShieldCheck } from "~/ui/icons";
@@ -22,7 +22,7 @@ interface KeeperPanelProps {
 }
 
 export function KeeperPanel({ setting, onChoose }: KeeperPanelProps) {
-  const { editor, under } = useFillPlace();
+  const { editor, under } = useOpenFill();
   const say = useSay();
   const { meter, countStyle, voicing = [] } = useFill();
   const { timeline, line, phrase } = useWorked();

@@ -6,7 +6,7 @@ import { useCommands } from "~/commands/commands";
 import { layOutGroove, measureForm, nameForm } from "~/core/groove";
 import { useChoice, useChooser } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
-import { type Follower, useFill, useFillPlace, useFollow } from "~/editor/fill/place";
+import { type Follower, useFill, useFollow, useOpenFill } from "~/editor/fill/place";
 import { makeScore, pickGroove, settingOf } from "~/editor/fill/score";
 import { makeFormScore } from "~/engrave/form-score";
 import { REPEAT_STYLES, type RepeatStyle } from "~/engrave/notation";
@@ -57,7 +57,7 @@ const GROOVE_COMMANDS: CommandTable<GrooveScene> = TABS.map(({ id, name }, index
 
 /** The Groove tab: what the fill sits in, and whether it belongs there. */
 export function GrooveScreen({ binned }: GrooveScreenProps) {
-  const { row, editor, stage } = useFillPlace();
+  const { row, editor, stage } = useOpenFill();
   const { player, preferences } = stage;
   const [, change] = usePreferences();
   const chooser = useChooser();

@@ -28,8 +28,8 @@ interface GradedDialogProps {
   readonly onClose: () => void;
 }
 
-type Kind = ExerciseSource["kind"];
-const KINDS: readonly { readonly id: Kind; readonly name: string; readonly does: string }[] = [
+type ExerciseKind = ExerciseSource["kind"];
+const KINDS: readonly { readonly id: ExerciseKind; readonly name: string; readonly does: string }[] = [
   {
     id: "grid",
     name: "Hands follow the grid",
@@ -51,7 +51,7 @@ export default function GradedDialog({ bench, scene, onClose }: GradedDialogProp
   const { revalidate } = useRevalidator();
   const meter = useMemo((): Meter => parseMeter(cellMeter) ?? { beats: 4, unit: 4 }, [cellMeter]);
   const bar = barTicks(meter);
-  const [kind, setKind] = useState<Kind>("grid");
+  const [kind, setKind] = useState<ExerciseKind>("grid");
   const [rate, setRate] = useState<string>("4");
   const [starts, setStarts] = useState<readonly number[]>([Math.floor(bar / 2 / STEP) * STEP]);
   const [count, setCount] = useState(8);

@@ -13,7 +13,7 @@ import { CoinRow } from "~/views/coin-row";
 import type { Grip } from "~/views/movable-rows";
 
 /** What is known of what an item names. */
-export interface Known {
+export interface ShownItem {
   readonly name: string;
   /** A stick line as text, and read; empty for what is not there any more. */
   readonly text: string;
@@ -38,7 +38,7 @@ interface ItemCardProps {
   readonly item: LessonItem;
   /** Of the exercise; null for a heading. */
   readonly number: number | null;
-  readonly known: Known | null;
+  readonly known: ShownItem | null;
   readonly strongHand: Hand;
   readonly grip: Grip | null;
   readonly isFirst: boolean;
@@ -211,7 +211,7 @@ function Tempos({
   actions,
 }: {
   item: Extract<LessonItem, { kind: "fill" }>;
-  known: Known;
+  known: ShownItem;
   actions: ItemActions;
 }) {
   const change = (kind: string, part: object) =>

@@ -6,13 +6,13 @@ import type { Line } from "~/core/phrase";
 import type { LessonContent, LessonItem } from "~/library/lesson/content";
 import { changeItem, moveItem, removeItem } from "~/library/lesson/edit";
 import { isLearned } from "~/library/lesson/progress";
-import { plainLine } from "~/library/phrase/phrase";
+import { canonicalLine } from "~/library/phrase/phrase";
 import { usePlayer } from "~/session/player";
-import { Later } from "~/views/later";
+import { AfterHydration } from "~/views/after-hydration";
 import type { Grip } from "~/views/movable-rows";
 import { plural } from "~/words/time";
 import type { LessonBench } from "./bench";
-import { ItemCard, type Known } from "./item-card";
+import { ItemCard, type ShownItem } from "./item-card";
 import type { LessonScreenProps } from "./screen";
 import { useSwap } from "./use-swap";
 
@@ -61,7 +61,7 @@ export function ItemList({ bench, content, scene }: ItemListProps) {
   const still = items.slice(0, drawn).map((item, row) => renderRow(item, row, null));
   return (
     <div className="flex flex-col gap-2">
-      <Later fallback={still}>
+      <AfterHydration fallback={still}>
         <MovableRows
           count={Math.min(items.length, drawn)}
           keyOf={(row) => items[row]?.key ?? row}
@@ -69,7 +69,7 @@ export function ItemList({ bench, content, scene }: ItemListProps) {
           renderRow={(row, grip) => renderRow(items[row] as LessonItem, row, grip)}
           onMove={(from, to) => bench.edit(null, (lesson) => moveItem(lesson, items[from]?.key ?? "", to))}
         />
-      </Later>
+      </AfterHydration>
     </div>
   );
 }
@@ -81,7 +81,7 @@ function numberItems(items: readonly LessonItem[]): (number | null)[] {
 }
 
 /** What the book knows of what an item names. */
-function useKnown({ fills, entries, grooves, plans }: LessonScreenProps): (item: LessonItem) => Known | null {
+function useKnown({ fills, entries, grooves, plans }: LessonScreenProps): (item: LessonItem) => ShownItem | null {
   return useMemo(() => {
     const fillsById = new Map(fills.map((fill) => [fill.id, fill.content]));
     const cellsById = new Map(entries.map((entry) => [entry.id, entry]));
@@ -93,7 +93,7 @@ function useKnown({ fills, entries, grooves, plans }: LessonScreenProps): (item:
       lines.set(text, line);
       return line;
     };
-    const gone: Known = { name: "", text: "", line: [], isThere: false, progress: "", from: null, to: null };
+    const gone: ShownItem = { name: "", text: "", line: [], isThere: false, progress: "", from: null, to: null };
     return (item) => {
       if (item.kind === "heading") return null;
       if (item.kind === "cell") {
@@ -117,7 +117,7 @@ function useKnown({ fills, entries, grooves, plans }: LessonScreenProps): (item:
       return {
         isThere: true,
         name: content.name || "Untitled fill",
-        text: plainLine(content),
+        text: canonicalLine(content),
         line: lineOf(content.goodText),
         progress,
         from: plan?.learning ?? null,

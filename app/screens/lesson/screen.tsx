@@ -8,7 +8,7 @@ import { KeysButton } from "~/commands/keys-button";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { ExportMenu } from "~/editor/export/export-menu";
 import type { ExportSubject } from "~/editor/export/subject";
-import type { Stage } from "~/editor/fill/score";
+import type { PlayContext } from "~/editor/fill/score";
 import { PageSetupFields, setupOf } from "~/editor/paper/page-setup";
 import { Pages } from "~/editor/paper/pages";
 import { paperLesson, paperPlayer } from "~/editor/paper/request";
@@ -24,7 +24,7 @@ import { type LessonContent, MAX_WORDS } from "~/library/lesson/content";
 import { addItems, fillItem, headingItem, type NewItem } from "~/library/lesson/edit";
 import { lessonProgress } from "~/library/lesson/progress";
 import type { Opened } from "~/library/open-row";
-import { plainLine } from "~/library/phrase/phrase";
+import { canonicalLine } from "~/library/phrase/phrase";
 import type { PlanRow } from "~/library/practice/plan";
 import { useSaving } from "~/library/use-saving";
 import { LESSON_ACTS } from "~/messages/acts";
@@ -158,7 +158,7 @@ function useScene({ row, entries, grooves }: LessonScreenProps, bench: LessonBen
   const [preferences] = usePreferences();
   const content = useStore(bench.store, (state) => state.content);
   const stage = useMemo(
-    (): Stage => ({ grooves, player: session.player, preferences }),
+    (): PlayContext => ({ grooves, player: session.player, preferences }),
     [grooves, session.player, preferences],
   );
   const cells = useMemo(
@@ -229,7 +229,7 @@ function AddBar({ bench, scene }: { readonly bench: LessonBench; readonly scene:
           id,
           name: content.name || "Untitled fill",
           tags: content.tags,
-          text: plainLine(content),
+          text: canonicalLine(content),
         })),
       },
       {

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { distanceBetween, surfacesOf, targetWidth } from "~/core/kit";
 import { limitsOf } from "~/core/player";
 import { type FittedReach, fitDoubles, fitReach, fitSingles, type ReachRun } from "~/core/practice";
-import { isHand, LIMBS, type Limb, PLACE_NAMES, type Place } from "~/core/stroke";
+import { isHand, KIT_VOICE_NAMES, type KitVoice, LIMBS, type Limb } from "~/core/stroke";
 import { type Seconds, seconds } from "~/core/time";
 import { isSelfJudged } from "~/formats/listening";
 import type { RawHit } from "~/input/raw-hit";
@@ -16,16 +16,16 @@ import { capital, LIMB_NAMES } from "~/words/slot";
 import { FromRuns } from "./from-runs";
 import { RateResult, ReachResult } from "./test-results";
 
-type Kind = "singles" | "doubles" | "reach";
+type SpeedKind = "singles" | "doubles" | "reach";
 interface Test {
   readonly limb: Limb;
-  readonly kind: Kind;
+  readonly kind: SpeedKind;
 }
 
 /** Seconds that a test listens. */
 const LENGTH = 8;
 /** Milliseconds of the simulated drummer between strokes, for trying it out without a kit. */
-const SIMULATED: Record<Kind, readonly number[]> = { singles: [162], doubles: [78, 210], reach: [240] };
+const SIMULATED: Record<SpeedKind, readonly number[]> = { singles: [162], doubles: [78, 210], reach: [240] };
 
 /** Fastest clean singles, doubles and feet: tested, or read off clean runs, and what the Floor reckons with. */
 export default function Hands({
@@ -39,8 +39,8 @@ export default function Hands({
   const { kit, limits, hands } = usePlayer();
   const { listening, measured, level } = preferences;
   const [test, setTest] = useState<Test | null>(null);
-  const [from, setFrom] = useState<Place>("sn");
-  const [to, setTo] = useState<Place>("f1");
+  const [from, setFrom] = useState<KitVoice>("sn");
+  const [to, setTo] = useState<KitVoice>("f1");
   const [left, setLeft] = useState(0);
   const [times, setTimes] = useState<readonly Seconds[]>([]);
   const [runs, setRuns] = useState<readonly ReachRun[]>([]);
@@ -235,20 +235,20 @@ function PlaceSelect({
   onPlace,
 }: {
   readonly label: string;
-  readonly value: Place;
-  readonly places: readonly Place[];
-  readonly onPlace: (place: Place) => void;
+  readonly value: KitVoice;
+  readonly places: readonly KitVoice[];
+  readonly onPlace: (place: KitVoice) => void;
 }) {
   return (
     <select
       className="select select-xs w-32"
       aria-label={label}
       value={value}
-      onChange={(event) => onPlace(event.target.value as Place)}
+      onChange={(event) => onPlace(event.target.value as KitVoice)}
     >
       {places.map((place) => (
         <option key={place} value={place}>
-          {PLACE_NAMES[place]}
+          {KIT_VOICE_NAMES[place]}
         </option>
       ))}
     </select>

@@ -1,7 +1,7 @@
 /** What a test found, how sure it is, and the way to use it. */
 
 import { useState } from "react";
-import { type Fitted, type FittedReach, LEAST_INTERVALS } from "~/core/practice";
+import { type Fitted, type FittedReach, MIN_INTERVALS } from "~/core/practice";
 
 export function RateResult({
   fitted,
@@ -14,7 +14,7 @@ export function RateResult({
   if (!fitted) {
     return (
       <p className="mt-2">
-        Too little to go by: at least {LEAST_INTERVALS + 1} strokes, and for doubles pairs with a gap between them. Try
+        Too little to go by: at least {MIN_INTERVALS + 1} strokes, and for doubles pairs with a gap between them. Try
         once more when you feel like it.
       </p>
     );
@@ -52,7 +52,7 @@ export function ReachResult({
   readonly onMore: () => void;
   readonly count: number;
 }) {
-  if (!reach) return <p className="mt-2">Too little to go by: at least {LEAST_INTERVALS + 1} strokes, to and fro.</p>;
+  if (!reach) return <p className="mt-2">Too little to go by: at least {MIN_INTERVALS + 1} strokes, to and fro.</p>;
   const ms = (fitted: Fitted) => `${Math.round(fitted.value * 1000)} ± ${Math.round(fitted.margin * 1000)} ms`;
   return (
     <div className="mt-2">

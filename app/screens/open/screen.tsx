@@ -5,7 +5,7 @@ import { readStickLine } from "~/core/line";
 import { formatMeter } from "~/core/time";
 import type { BookContents } from "~/library/kinds";
 import type { LessonContent } from "~/library/lesson/content";
-import { plainLine } from "~/library/phrase/phrase";
+import { canonicalLine } from "~/library/phrase/phrase";
 import type { ShareReading } from "~/library/share";
 import { usePlayer } from "~/session/player";
 import { BookmarkPlus } from "~/ui/icons";
@@ -104,7 +104,7 @@ function Contents({ contents, lesson }: { readonly contents: BookContents; reado
             <CoinRow
               line={readStickLine(content.goodText).line ?? []}
               strongHand={hands.leading}
-              label={plainLine(content)}
+              label={canonicalLine(content)}
               most={24}
             />
             {item?.words ? <p className="text-sm mt-1">{item.words}</p> : null}

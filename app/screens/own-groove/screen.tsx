@@ -34,9 +34,9 @@ import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay, useSession } from "~/session/session";
-import { Alarm } from "~/ui/alarm";
 import { BigPlay } from "~/ui/big-play";
 import { Trash2 } from "~/ui/icons";
+import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { plural, sayNumber } from "~/words/time";
@@ -75,14 +75,14 @@ function meterPulse(meter: Meter): Pulse {
   return found;
 }
 
-interface DeskProps {
+interface GrooveDeskProps {
   readonly editor: Editor<GrooveContent>;
   readonly row: GrooveRow;
   readonly saving: Saving<GrooveContent>;
   readonly fillId: string | null;
 }
 
-function Desk({ editor, row, saving, fillId }: DeskProps) {
+function Desk({ editor, row, saving, fillId }: GrooveDeskProps) {
   const content = useStore(editor.store, (state) => state.content);
   const history = useHistory();
   const { send } = useMessages<GrooveMessages>("/grooves/own", GROOVE_ACTS);
@@ -172,7 +172,7 @@ function Desk({ editor, row, saving, fillId }: DeskProps) {
           value={content.tempo}
           onValue={(tempo) => editor.setContent({ tempo: bpm(tempo) }, "tempo")}
         />
-        <Alarm words={playback.trouble} />
+        <InlineError words={playback.trouble} />
       </section>
       <LineDrawer bench={bench} />
     </main>

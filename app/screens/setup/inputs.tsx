@@ -6,7 +6,7 @@ import { plainScore } from "~/audio/score";
 import type { Arrangement } from "~/core/groove";
 import { type Fitted, fitLatency } from "~/core/practice";
 import { clickBeats, EVERY_BEAT, pulseOf } from "~/core/pulse";
-import { LIMBS, type Limb, PLACE_NAMES, PLACES, type Place } from "~/core/stroke";
+import { KIT_VOICE_NAMES, KIT_VOICES, type KitVoice, LIMBS, type Limb } from "~/core/stroke";
 import { bpm, type Seconds, seconds, ticks } from "~/core/time";
 import { DEFAULT_LISTENING, type Listening } from "~/formats/listening";
 import { nameCode } from "~/input/keys";
@@ -175,7 +175,7 @@ function Pads({ listening, last, trouble, put }: PadsProps) {
           ? MIDI_TROUBLE[trouble]
           : note === undefined
             ? "Hit a pad. It shows up here, and you choose its drum or cymbal."
-            : `Note ${note}, velocity ${last?.velocity}: ${last?.place ? PLACE_NAMES[last.place] : "not known yet"}.`}
+            : `Note ${note}, velocity ${last?.velocity}: ${last?.place ? KIT_VOICE_NAMES[last.place] : "not known yet"}.`}
       </p>
       {note === undefined ? null : (
         <label className="flex items-center gap-2">
@@ -183,14 +183,14 @@ function Pads({ listening, last, trouble, put }: PadsProps) {
           <select
             className="select select-sm w-40"
             value={pads[note] ?? last?.place ?? ""}
-            onChange={(event) => put({ pads: { ...pads, [note]: event.target.value as Place } })}
+            onChange={(event) => put({ pads: { ...pads, [note]: event.target.value as KitVoice } })}
           >
             <option value="" disabled>
               choose
             </option>
-            {PLACES.map((place) => (
+            {KIT_VOICES.map((place) => (
               <option key={place} value={place}>
-                {PLACE_NAMES[place]}
+                {KIT_VOICE_NAMES[place]}
               </option>
             ))}
           </select>
@@ -200,7 +200,7 @@ function Pads({ listening, last, trouble, put }: PadsProps) {
         <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
           {Object.entries(pads).map(([learned, place]) => (
             <span key={learned}>
-              {learned} = {PLACE_NAMES[place]}
+              {learned} = {KIT_VOICE_NAMES[place]}
             </span>
           ))}
           <button type="button" className="btn btn-xs" onClick={() => put({ pads: {} })}>

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import { SOUND_KITS } from "~/audio/sound-setup";
-import { PLACE_NAMES } from "~/core/stroke";
+import { KIT_VOICE_NAMES } from "~/core/stroke";
 import { useHear } from "~/session/hear";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
@@ -65,7 +65,7 @@ export function SoundSettings() {
           </button>
           {kit.surfaces.map(({ place }) => (
             <button key={place} type="button" className="btn btn-sm font-normal" onClick={() => hear(place)}>
-              {capital(PLACE_NAMES[place])}
+              {capital(KIT_VOICE_NAMES[place])}
             </button>
           ))}
         </div>

@@ -3,14 +3,14 @@
 import type { StruckLater } from "~/audio/kit-sounds";
 import { CYMBALS, isPlayable, type Kit, surfaceAt, TOMS } from "~/core/kit";
 import type { Hands } from "~/core/player";
-import { type Limb, otherHand, type Place } from "~/core/stroke";
+import { type KitVoice, type Limb, otherHand } from "~/core/stroke";
 
 /** Seconds between two sixteenths at a medium tempo. */
 const STEP = 0.15;
 
 export function listTaste(kit: Kit, { leading }: Hands): StruckLater[] {
   const strokes: StruckLater[] = [];
-  const strike = (step: number, place: Place, limb: Limb, force: number) => {
+  const strike = (step: number, place: KitVoice, limb: Limb, force: number) => {
     if (isPlayable(kit, limb, place)) {
       strokes.push({ limb, place, force, technique: "plain", after: step * STEP, seconds: null });
     }

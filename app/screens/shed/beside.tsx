@@ -11,7 +11,7 @@ import { RowDots } from "./step-card";
 import type { Trained } from "./use-training";
 import { Sentence } from "./verdict-panel";
 
-interface BesideProps {
+interface TrainerBesideProps {
   readonly training: Trained;
   readonly tempo: number;
   /** What is counted in at this moment. */
@@ -25,7 +25,16 @@ interface BesideProps {
 }
 
 /** The same, to be read from the seat: tempo, sentence, and buttons that a stick can hit. */
-export function BesideTheKit({ training, tempo, count, judgesSelf, onRate, onClose, rail, volume }: BesideProps) {
+export function BesideTheKit({
+  training,
+  tempo,
+  count,
+  judgesSelf,
+  onRate,
+  onClose,
+  rail,
+  volume,
+}: TrainerBesideProps) {
   const { step, told, playback, next } = training;
   const Icon = playback.playing ? Square : Play;
   return (

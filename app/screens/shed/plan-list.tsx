@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { listVersions } from "~/core/player";
 import { countSteps, minutesLeft, type PlannedStep } from "~/core/practice";
 import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
-import { useFillPlace } from "~/editor/fill/place";
+import { useOpenFill } from "~/editor/fill/place";
 import { addressOf } from "~/library/fill/address";
 import type { PlanRow } from "~/library/practice/plan";
 import type { FlowMessages } from "~/messages/flows";
@@ -19,7 +19,7 @@ import type { Trained } from "./use-training";
 /** The steps of the plan, the one that is on opened for its reason and its tempos. */
 export function PlanList({ training, home }: { readonly training: Trained; readonly home: number }) {
   const { work, step: current, choose, editPlan, plan } = training;
-  const { row } = useFillPlace();
+  const { row } = useOpenFill();
   const { send } = useMessages<FlowMessages>("/flow");
   const ids = work.steps.map(({ id }) => id);
   const counted = countSteps(work.steps);
@@ -85,7 +85,7 @@ export function PlanList({ training, home }: { readonly training: Trained; reado
 /** A goal that is above what can be played: which easier versions reach it. */
 function OverTheTop({ training: { work, phrase, under } }: { readonly training: Trained }) {
   const player = usePlayer();
-  const { row } = useFillPlace();
+  const { row } = useOpenFill();
   const [goal, top] = [work.tempos.goal, work.ceiling?.bpm ?? Number.POSITIVE_INFINITY];
   const isOver = goal > top;
   const easier = useMemo(() => {

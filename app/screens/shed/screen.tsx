@@ -6,7 +6,7 @@ import { useCommands, useHint } from "~/commands/commands";
 import type { Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
 import { useWorked } from "~/editor/context";
-import { useFill, useFillPlace } from "~/editor/fill/place";
+import { useFill, useOpenFill } from "~/editor/fill/place";
 import { pickGroove, settingOf } from "~/editor/fill/score";
 import { CareNote } from "~/editor/listening/care-note";
 import { ListeningPanel } from "~/editor/listening/listening-panel";
@@ -17,9 +17,9 @@ import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
 import { useInputs } from "~/session/use-inputs";
-import { Alarm } from "~/ui/alarm";
 import { BigPlay } from "~/ui/big-play";
 import { ChevronLeft, ChevronRight, Maximize2 } from "~/ui/icons";
+import { InlineError } from "~/ui/inline-error";
 import { VolumeControl } from "~/ui/volume-control";
 import { useWakeLock } from "~/ui/wake-lock";
 import { RailView } from "~/views/rail-view";
@@ -42,7 +42,7 @@ const pickNothing = () => {};
 
 export function ShedScreen({ plan }: ShedScreenProps) {
   const hint = useHint();
-  const { row, stage, under } = useFillPlace();
+  const { row, stage, under } = useOpenFill();
   const content = useFill();
   const [preferences, changePreferences] = usePreferences();
   const { listening } = preferences;
@@ -183,7 +183,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
         <span className="ml-auto">
           <VolumeControl volume={preferences.volume} onVolume={(volume) => changePreferences({ volume })} />
         </span>
-        <Alarm words={playback.trouble} />
+        <InlineError words={playback.trouble} />
       </section>
       {isBeside && timeline && section ? (
         <BesideTheKit

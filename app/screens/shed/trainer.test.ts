@@ -9,7 +9,7 @@ import { DEFAULT_LISTENING, type Listening } from "~/formats/listening";
 import { newPlan, type PlanRow } from "~/library/practice/plan";
 import type { Run } from "~/library/practice/run";
 import { Trainer } from "./trainer";
-import type { Stand, Subject } from "./training";
+import type { Subject, TrainerDependencies } from "./training";
 
 const METER = { beats: 4, unit: 4 } as const;
 const SUBJECT: Subject = {
@@ -31,7 +31,7 @@ const SUBJECT: Subject = {
 const PAGE = 10_000;
 
 /** A stand whose sound goes round without a count-in from the moment that it is played; its clock is moved by hand. */
-class TestStand implements Stand {
+class TestStand implements TrainerDependencies {
   source: ScoreSource | null = null;
   page = PAGE;
   jumps = 0;
@@ -65,7 +65,7 @@ class TestStand implements Stand {
   readonly clearMarks = () => {
     this.marks.length = 0;
   };
-  readonly keepPlan: Stand["keepPlan"] = async (_, now) => {
+  readonly keepPlan: TrainerDependencies["keepPlan"] = async (_, now) => {
     if (this.keeps) this.plans.push(now());
     return this.keeps;
   };

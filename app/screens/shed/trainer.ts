@@ -4,7 +4,6 @@ import { createStore, type StoreApi } from "zustand/vanilla";
 import type { ScoreSource } from "~/audio/score";
 import { type Fault, hearRepeat, type Measures, type Result } from "~/core/listening";
 import {
-  type Change,
   countSteps,
   fallsApart,
   isPlayed,
@@ -15,6 +14,7 @@ import {
   type Plan,
   recordResult,
   stepBack,
+  type TempoChange,
   wishOf,
 } from "~/core/practice";
 import { bpm } from "~/core/time";
@@ -25,9 +25,16 @@ import { dayOf } from "~/library/practice/local-day";
 import { newPlan, type PlanRow } from "~/library/practice/plan";
 import type { Run } from "~/library/practice/run";
 import { toNumbers } from "~/library/practice/run-numbers";
-import { Going } from "./going";
+import { ActiveStep } from "./active-step";
 import type { StepScene } from "./step-score";
-import { type Derived, NOTHING_ODD, type Odd, type Stand, type Subject, type Training } from "./training";
+import {
+  type Derived,
+  type InputWarnings,
+  NOTHING_ODD,
+  type Subject,
+  type TrainerDependencies,
+  type Training,
+} from "./training";
 
 interface Judged {
   readonly result: Result;
@@ -44,12 +51,12 @@ export class Trainer {
   private readonly plans = remember<Plan>();
   private readonly scenes = remember<StepScene | null>();
   private readonly sources = remember<ScoreSource>();
-  private going: Going | null = null;
+  private going: ActiveStep | null = null;
 
   constructor(
     stored: PlanRow | null,
     private subject: Subject,
-    private readonly stand: Stand,
+    private readonly stand: TrainerDependencies,
   ) {
     const plan = stored ?? newPlan(subject.fillId);
     this.store = createStore<Training>(() => ({
@@ -76,7 +83,7 @@ export class Trainer {
     if (!scene) return;
     this.set({ waiting: null, odd: NOTHING_ODD, repeat: 0 });
     this.stand.clearMarks();
-    this.going = new Going(scene, this.stand.clockJumps(), () => this.state.step?.standing.tempo ?? bpm(60));
+    this.going = new ActiveStep(scene, this.stand.clockJumps(), () => this.state.step?.standing.tempo ?? bpm(60));
     this.stand.play(source);
   };
 
@@ -190,7 +197,7 @@ export class Trainer {
     if (isOther) this.store.setState(part);
   }
 
-  private note(change: (odd: Odd) => Partial<Odd>) {
+  private note(change: (odd: InputWarnings) => Partial<InputWarnings>) {
     this.set({ odd: { ...this.state.odd, ...change(this.state.odd) } });
   }
 
@@ -231,7 +238,7 @@ export class Trainer {
     this.editPlan((before) => ({ ...before, ...counted }));
   }
 
-  private judge(going: Going, done: Repeat) {
+  private judge(going: ActiveStep, done: Repeat) {
     const { step } = this.state;
     const { source, strictness } = this.subject.listening;
     if (!step || !isPlayed(step.kind) || isSelfJudged(source)) return;
@@ -254,7 +261,7 @@ export class Trainer {
     const { step, made } = this.state;
     if (!step) return;
     const at = this.stand.now();
-    const outcome: { change: Change } = { change: "stay" };
+    const outcome: { change: TempoChange } = { change: "stay" };
     this.editPlan((before) => {
       const recorded = recordResult(before, layOutWork(made, before), step.id, result, bpm(tempo), dayOf(at));
       outcome.change = recorded.change;

@@ -4,7 +4,7 @@ import type { Located } from "~/audio/schedule";
 import type { ScoreSource } from "~/audio/score";
 import type { Fault, Measures, Result } from "~/core/listening";
 import type { Under } from "~/core/player";
-import type { Change, Plan, PlannedStep, PlannedWork } from "~/core/practice";
+import type { Plan, PlannedStep, PlannedWork, TempoChange } from "~/core/practice";
 import type { Listening } from "~/formats/listening";
 import type { PlanRow } from "~/library/practice/plan";
 import type { Run } from "~/library/practice/run";
@@ -20,7 +20,7 @@ export interface Subject extends Omit<StepScene, "step" | "playsAlong"> {
 }
 
 /** What the trainer plays on, and what keeps its records. */
-export interface Stand {
+export interface TrainerDependencies {
   readonly play: (source: ScoreSource) => void;
   readonly stop: () => void;
   /** Where a moment of the page, in milliseconds, lies in what sounds; null when nothing does. */
@@ -38,13 +38,13 @@ export interface Stand {
 }
 
 /** The last repeat that was judged. */
-export interface Told {
+export interface LastVerdict {
   readonly result: Result;
   readonly by: Run["by"];
   readonly step: PlannedStep;
   readonly tempo: number;
   readonly nextTempo: number;
-  readonly change: Change;
+  readonly change: TempoChange;
   readonly faults: readonly Fault[];
   readonly measures: Measures | null;
   /** The step to go back to. */
@@ -52,7 +52,7 @@ export interface Told {
 }
 
 /** What could not be used of what was heard, in this sitting. */
-export interface Odd {
+export interface InputWarnings {
   readonly countIn: number;
   readonly doubled: number;
   readonly unknown: number | null;
@@ -61,13 +61,21 @@ export interface Odd {
   readonly flood: boolean;
   readonly idle: number;
 }
-export const NOTHING_ODD: Odd = { countIn: 0, doubled: 0, unknown: null, silent: 0, jumped: 0, flood: false, idle: 0 };
+export const NOTHING_ODD: InputWarnings = {
+  countIn: 0,
+  doubled: 0,
+  unknown: null,
+  silent: 0,
+  jumped: 0,
+  flood: false,
+  idle: 0,
+};
 
 /** A sitting at the fill. */
 export interface Training {
   readonly plan: PlanRow;
-  readonly told: Told | null;
-  readonly odd: Odd;
+  readonly told: LastVerdict | null;
+  readonly odd: InputWarnings;
   /** Whether all of it is kept. */
   readonly isSaved: boolean;
   /** How often in a row the tempo had to come down. */

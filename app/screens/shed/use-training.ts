@@ -2,16 +2,16 @@
 
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from "react";
 import { useStore } from "zustand";
-import type { Sound } from "~/audio/playing";
+import type { SoundOutput } from "~/audio/playing";
 import { currentBook } from "~/library/current";
 import type { PlanRow } from "~/library/practice/plan";
 import { changePlan, holdPlan, keepRun } from "~/library/practice/store";
 import { usePlayback } from "~/session/playback";
 import { useSession } from "~/session/session";
-import type { Lights } from "~/views/lighting";
+import type { Highlights } from "~/views/lighting";
 import { makeStepScore } from "./step-score";
 import { Trainer } from "./trainer";
-import type { Stand, Subject } from "./training";
+import type { Subject, TrainerDependencies } from "./training";
 
 const SHED_ID = "shed";
 /** Milliseconds between looks at the clock while something plays. */
@@ -70,7 +70,7 @@ export function useTraining(given: Subject, stored: PlanRow | null) {
 }
 export type Trained = ReturnType<typeof useTraining>;
 
-function standOf(sound: Sound, lights: Lights, fillId: string): Stand {
+function standOf(sound: SoundOutput, lights: Highlights, fillId: string): TrainerDependencies {
   return {
     play: (source) => void sound.play(SHED_ID, source),
     stop: () => sound.stop(SHED_ID),

@@ -4,7 +4,7 @@ import { Check, CircleDashed, CornerDownLeft, X } from "~/ui/icons";
 import { FAULT_NAMES, wordFault, wordRemedy } from "~/words/faults";
 import { nameStep, RESULT_NAMES, sayLimb, sayOffset, wordBack, wordChange } from "~/words/practice";
 import { capital } from "~/words/slot";
-import type { Told } from "./training";
+import type { LastVerdict } from "./training";
 import type { Trained } from "./use-training";
 
 const ICONS = { clean: Check, nearly: CircleDashed, no: X } as const;
@@ -73,7 +73,7 @@ function Before({
   );
 }
 
-export function Sentence({ told, isLarge = false }: { readonly told: Told; readonly isLarge?: boolean }) {
+export function Sentence({ told, isLarge = false }: { readonly told: LastVerdict; readonly isLarge?: boolean }) {
   const Icon = ICONS[told.result];
   const [worst] = told.faults;
   const words = worst
@@ -144,7 +144,7 @@ function OddNotes({ training: { odd, isSaved, playback } }: { readonly training:
 }
 
 /** The numbers behind the sentence. */
-export function Details({ told: { faults }, measures }: { readonly told: Told; readonly measures: Measures }) {
+export function Details({ told: { faults }, measures }: { readonly told: LastVerdict; readonly measures: Measures }) {
   const { limbs, handFootGap, drift, contrast, flams, unisons, missed, extra, missedGraces } = measures;
   const facts = [
     ["Drift", drift ? sayDrift(drift.value) : null],

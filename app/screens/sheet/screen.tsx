@@ -1,7 +1,7 @@
 /** The Sheet: the fill on paper, as it is printed and as a file. */
 
 import { useCallback } from "react";
-import { useFill, useFillPlace } from "~/editor/fill/place";
+import { useFill, useOpenFill } from "~/editor/fill/place";
 import { PageSetupFields, setupOf } from "~/editor/paper/page-setup";
 import { Pages } from "~/editor/paper/pages";
 import { paperFill, paperPlayer } from "~/editor/paper/request";
@@ -64,7 +64,7 @@ function BlankPage() {
 /** The open fill as it is now, for the player of the moment. */
 function useFillPaper(): () => Promise<PaperRequest> {
   const content = useFill();
-  const { row, stage } = useFillPlace();
+  const { row, stage } = useOpenFill();
   const session = usePlayerSession();
   const [preferences] = usePreferences();
   return useCallback(async () => {

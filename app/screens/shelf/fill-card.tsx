@@ -8,7 +8,7 @@ import { layOut } from "~/core/timeline";
 import type { FillRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
 import type { FillContent } from "~/library/fill/content";
-import { plainLine, soundLine, toPhrase } from "~/library/phrase/phrase";
+import { canonicalLine, lastValidLine, toPhrase } from "~/library/phrase/phrase";
 import type { FillMessages } from "~/messages/fills";
 import type { Messages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
@@ -120,7 +120,7 @@ export function FillCard({ fill, learning, choosing, send }: FillCardProps) {
         <CoinRow line={line} strongHand={player.hands.leading} label={content.goodText} most={24} />
       </div>
       <p className="flex flex-wrap gap-x-2 gap-y-0.5 items-center text-xs">
-        <span className="font-line quiet truncate max-w-full">{plainLine(content)}</span>
+        <span className="font-line quiet truncate max-w-full">{canonicalLine(content)}</span>
         {content.tags.map((tag) => (
           <span key={tag} className="badge badge-sm border-base-300 bg-base-200">
             {tag}
@@ -133,7 +133,7 @@ export function FillCard({ fill, learning, choosing, send }: FillCardProps) {
 
 function readFill(content: FillContent) {
   const { line } = readStickLine(content.text);
-  const sound = line ?? soundLine(content);
+  const sound = line ?? lastValidLine(content);
   const { verdict } = measureFit(layOut(toPhrase(content, sound)), openingRate(sound));
   return { line: sound, verdict: line ? verdict : ("text" as const) };
 }

@@ -6,7 +6,7 @@ import type { ExportSubject } from "~/editor/export/subject";
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { FillRow, LessonRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
-import { plainLine } from "~/library/phrase/phrase";
+import { canonicalLine } from "~/library/phrase/phrase";
 import { FILL_ACTS } from "~/messages/acts";
 import type { FillMessages } from "~/messages/fills";
 import type { LessonMessages } from "~/messages/lessons";
@@ -20,7 +20,7 @@ import { download } from "~/ui/download";
 import { BookOpen, ListChecks, Plus, Search, Target } from "~/ui/icons";
 import { ImportButton } from "~/ui/import-button";
 import { ImportStatus } from "~/ui/import-state";
-import { Later } from "~/views/later";
+import { AfterHydration } from "~/views/after-hydration";
 import { useArrivingFile } from "./arriving-file";
 import { BackupReminder } from "./backup-reminder";
 import { ChoiceBar } from "./choice-bar";
@@ -142,7 +142,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, binnedLessons, learn
           </button>
         ) : null}
         <ImportButton words="Import" takesNotes onFile={takeFile} />
-        <Later fallback={<span className="btn btn-sm">Export</span>}>
+        <AfterHydration fallback={<span className="btn btn-sm">Export</span>}>
           <ExportMenu
             label={isAll ? "Export" : `Export ${meant.length}`}
             subjectNow={subjectNow}
@@ -155,7 +155,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, binnedLessons, learn
               },
             ]}
           />
-        </Later>
+        </AfterHydration>
         <Link to="/log" className="btn btn-sm">
           <Target size={15} aria-hidden /> Today’s practice
         </Link>
@@ -262,7 +262,7 @@ const FEW_TAGS = 7;
 function matches({ content }: FillRow, query: string, tag: string | null): boolean {
   if (tag !== null && !content.tags.includes(tag)) return false;
   const text =
-    `${content.name} ${content.tags.join(" ")} ${plainLine(content)} ${formatMeter(content.meter)}`.toLowerCase();
+    `${content.name} ${content.tags.join(" ")} ${canonicalLine(content)} ${formatMeter(content.meter)}`.toLowerCase();
   return query
     .toLowerCase()
     .split(/\s+/)

@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import { useChoice } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
 import CycleTable from "~/editor/cycle-table";
-import { useFillPlace } from "~/editor/fill/place";
+import { useOpenFill } from "~/editor/fill/place";
 import { useCeiling } from "~/editor/fill/use-ceiling";
 import { addressOf } from "~/library/fill/address";
 import { usePlayer } from "~/session/player";
@@ -57,7 +57,7 @@ function Repeats() {
 
 /** What sets the top tempo, and where to change that. */
 function Limit() {
-  const { row } = useFillPlace();
+  const { row } = useOpenFill();
   const { timeline } = useWorked();
   const { kit } = usePlayer();
   const { detail } = wordCeiling(timeline, useCeiling(timeline), kit);

@@ -3,8 +3,8 @@
 import { useMemo, useState } from "react";
 import { type Closing, listClosings } from "~/core/fit";
 import { formatLine } from "~/core/line";
-import type { Worked } from "~/editor/editor";
-import { useFillPlace } from "~/editor/fill/place";
+import type { Analysis } from "~/editor/editor";
+import { useOpenFill } from "~/editor/fill/place";
 import type { SearchMessages } from "~/messages/searches";
 import { useMessages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
@@ -20,9 +20,9 @@ export default function FixLength() {
   return verdict === "short" || verdict === "over" ? <Closings worked={worked} /> : null;
 }
 
-function Closings({ worked }: { readonly worked: Worked }) {
+function Closings({ worked }: { readonly worked: Analysis }) {
   const player = usePlayer();
-  const { row } = useFillPlace();
+  const { row } = useOpenFill();
   const apply = useApply();
   const { send } = useMessages<SearchMessages>("/fit");
   const { phrase } = worked;

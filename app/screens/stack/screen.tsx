@@ -7,7 +7,7 @@ import { FrameSentence } from "~/editor/frame-sentence";
 import { LineDrawer, useLineBench } from "~/editor/line-bench";
 import { LineEditor } from "~/editor/line-editor";
 import { Pictures } from "~/editor/pictures";
-import { Later } from "~/views/later";
+import { AfterHydration } from "~/views/after-hydration";
 import { VerdictBar, type VerdictId } from "./verdict";
 import { useWayIn, WayIn } from "./way-in";
 
@@ -35,9 +35,9 @@ export function StackScreen() {
           verdict={<VerdictBar open={open} onOpen={setOpen} />}
           unchosen={
             offersLength ? (
-              <Later>
+              <AfterHydration>
                 <FixLength />
-              </Later>
+              </AfterHydration>
             ) : wayIn ? (
               <WayIn {...wayIn} />
             ) : null

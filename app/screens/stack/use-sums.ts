@@ -4,8 +4,8 @@ import { useDeferredValue, useMemo } from "react";
 import type { NamedCell } from "~/core/fit";
 import { formatLine } from "~/core/line";
 import type { Line } from "~/core/phrase";
-import type { Worked } from "~/editor/editor";
-import { useFill, useFillPlace } from "~/editor/fill/place";
+import type { Analysis } from "~/editor/editor";
+import { useFill, useOpenFill } from "~/editor/fill/place";
 import { useEntries } from "~/editor/use-entries";
 import type { FillContent } from "~/library/fill/content";
 import { useSay } from "~/session/session";
@@ -19,7 +19,7 @@ export function useBook(): readonly NamedCell[] {
 
 /** Applies a change of the line or the space to fill as one step of undo, unless the text has an error. */
 export function useApply(): (change: Partial<FillContent>, line: Line | null, words: string) => void {
-  const { editor } = useFillPlace();
+  const { editor } = useOpenFill();
   const say = useSay();
   return (change, line, words) => {
     const now = editor.store.getState().content;
@@ -34,8 +34,8 @@ export function useApply(): (change: Partial<FillContent>, line: Line | null, wo
 }
 
 /** What the fill's sums are, once there is time: typing comes first. */
-export function useSettled(): Worked {
-  const { editor } = useFillPlace();
+export function useSettled(): Analysis {
+  const { editor } = useOpenFill();
   const content = useDeferredValue(useFill());
   return editor.workOut(content);
 }

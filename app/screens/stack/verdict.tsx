@@ -5,7 +5,7 @@ import { isLinear } from "~/core/timeline";
 import { useWorked } from "~/editor/context";
 import { ChevronDown, ChevronUp } from "~/ui/icons";
 import { TONES } from "~/ui/tones";
-import { Later } from "~/views/later";
+import { AfterHydration } from "~/views/after-hydration";
 import { wordFold } from "~/words/slot";
 import { type Verdict, wordBarChecks, wordCycle, wordFit, wordLanding, wordLead } from "~/words/verdict";
 
@@ -45,9 +45,9 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
         {item("repeats", told.repeats)}
         {item("landing", told.landing)}
         {item("lead", told.lead)}
-        <Later fallback={item("tempo", WORKING_OUT)}>
+        <AfterHydration fallback={item("tempo", WORKING_OUT)}>
           <TopTempo timeline={timeline}>{(verdict) => item("tempo", verdict)}</TopTempo>
-        </Later>
+        </AfterHydration>
         {isLinear(timeline) ? (
           <li className="shrink-0 h-9 px-2 flex items-center text-sm font-semibold" title="No two limbs play at once">
             One limb at a time

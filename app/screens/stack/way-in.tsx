@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import { useWorked } from "~/editor/context";
-import { useFill, useFillPlace } from "~/editor/fill/place";
+import { useFill, useOpenFill } from "~/editor/fill/place";
 import { FIRST_FILLS } from "~/library/fill/first";
 import { usePreferences } from "~/session/preferences";
 import { Check, X } from "~/ui/icons";
@@ -14,17 +14,17 @@ const STEPS = [
 ] as const;
 
 type StepId = (typeof STEPS)[number]["id"];
-type Done = Readonly<Record<StepId, boolean>>;
-const NOTHING_DONE: Done = { hear: false, change: false, fit: false };
+type DoneSteps = Readonly<Record<StepId, boolean>>;
+const NOTHING_DONE: DoneSteps = { hear: false, change: false, fit: false };
 
 export interface WayInState {
-  readonly done: Done;
+  readonly done: DoneSteps;
   readonly close: () => void;
 }
 
 /** Null for everybody who is not new, and on any other fill. */
 export function useWayIn(): WayInState | null {
-  const { row, playback } = useFillPlace();
+  const { row, playback } = useOpenFill();
   const { fit } = useWorked();
   const { text } = useFill();
   const [{ wayIn }, change] = usePreferences();

@@ -1,7 +1,7 @@
 /** Which layers are heard: parts, limbs, drums and cymbals. */
 
 import { ALL_ON, FEET_ONLY, HANDS_ONLY, LAYER_STATES, type LayerState, nameMix, PARTS } from "~/core/groove";
-import { LIMBS, type Limb, PLACE_NAMES, PLACES } from "~/core/stroke";
+import { KIT_VOICE_NAMES, KIT_VOICES, LIMBS, type Limb } from "~/core/stroke";
 import { usePractice, usePractise } from "~/session/session";
 import { LAYER_STATE_NAMES, PART_NAMES } from "~/words/groove";
 import { LIMB_NAMES } from "~/words/slot";
@@ -19,7 +19,7 @@ export function LayersPart() {
   const { mix } = usePractice();
   const practise = usePractise();
   const { timeline } = useWorked();
-  const used = PLACES.filter((place) => timeline.events.some((event) => event.place === place));
+  const used = KIT_VOICES.filter((place) => timeline.events.some((event) => event.place === place));
   const ready = nameMix(mix);
   const put = (kind: "parts" | "limbs" | "places", key: string, state: LayerState) =>
     practise({ mix: { ...mix, [kind]: { ...mix[kind], [key]: state }, keepsPulse: false } });
@@ -65,8 +65,8 @@ export function LayersPart() {
           {used.map((place) => (
             <LayerPick
               key={place}
-              name={PLACE_NAMES[place]}
-              what={`only the ${PLACE_NAMES[place]}`}
+              name={KIT_VOICE_NAMES[place]}
+              what={`only the ${KIT_VOICE_NAMES[place]}`}
               state={mix.places[place]}
               onState={(to) => put("places", place, to)}
             />

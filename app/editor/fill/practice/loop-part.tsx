@@ -9,11 +9,11 @@ import { ChevronLeft, ChevronRight } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
 import { useWorked } from "../../context";
 import { stepNote } from "../../step";
-import { useFillPlace, usePracticeOf } from "../place";
+import { useOpenFill, usePracticeOf } from "../place";
 import { loopOfCells } from "../practice-loop";
 
 export function LoopPart() {
-  const { row, editor } = useFillPlace();
+  const { row, editor } = useOpenFill();
   const fillId = row.id;
   const chooser = useChooser();
   const { sound } = useSession();

@@ -4,7 +4,7 @@ import { addRow, getRow, saveRow } from "~/data/rows";
 import type { BookDatabase } from "./database";
 import { FILLS } from "./fill/kind";
 import { openIn } from "./open-row";
-import { settleJournal } from "./settle";
+import { recoverUnsaved } from "./recover";
 import { eachHasBook, fillOf } from "./testing";
 
 let book: BookDatabase;
@@ -22,9 +22,9 @@ const textOf = async (id: string) => (await getRow(book.fills, id))?.content.tex
 test("what a page that is gone has left is in its row, and in no journal any more", async () => {
   const { id } = await addRow(book.fills, fillOf("@4"));
   const page = await leave(id, "@4 RLRL");
-  expect(await settleJournal(book, new Set([page.id]))).toBe(0);
+  expect(await recoverUnsaved(book, new Set([page.id]))).toBe(0);
   expect(await textOf(id)).toBe("@4");
-  expect(await settleJournal(book, NONE)).toBe(1);
+  expect(await recoverUnsaved(book, NONE)).toBe(1);
   expect(await textOf(id)).toBe("@4 RLRL");
   expect(await book.journal.count()).toBe(0);
   expect((await openIn(book, FILLS, id, new Page(), NONE))?.unsaved).toBeNull();
@@ -34,13 +34,13 @@ test("what somebody else has saved since, or two have left, waits until it is op
   const { id } = await addRow(book.fills, fillOf("@4"));
   await leave(id, "@4 RLRL");
   await saveRow(book.fills, id, 1, fillOf("@4 KK"));
-  expect(await settleJournal(book, NONE)).toBe(0);
+  expect(await recoverUnsaved(book, NONE)).toBe(0);
   expect(await textOf(id)).toBe("@4 KK");
   expect((await openIn(book, FILLS, id, new Page(), NONE))?.unsaved?.content.text).toBe("@4 RLRL");
   const other = await addRow(book.fills, fillOf("@4"));
   await leave(other.id, "@4 RL");
   await leave(other.id, "@4 LR");
-  expect(await settleJournal(book, NONE)).toBe(0);
+  expect(await recoverUnsaved(book, NONE)).toBe(0);
   expect(await textOf(other.id)).toBe("@4");
 });
 
@@ -48,7 +48,7 @@ test("what is being edited elsewhere, is damaged, is gone or is of no such kind 
   const { id } = await addRow(book.fills, fillOf("@4"));
   await leave(id, "@4 RLRL");
   const busy = await leave(id, "@4 RR");
-  expect(await settleJournal(book, new Set([busy.id]))).toBe(0);
+  expect(await recoverUnsaved(book, new Set([busy.id]))).toBe(0);
   const damaged = await addRow(book.fills, fillOf("@4"));
   const entry = FILLS.journal.entryOf(damaged.id, new Page().edit(), 1, fillOf("@4 R"));
   await book.journal.put({ ...entry, content: { text: 7 } });
@@ -56,7 +56,7 @@ test("what is being edited elsewhere, is damaged, is gone or is of no such kind 
   await book.journal.put({ ...entry, key: "runs:x:p", of: "runs:x" });
   await book.journal.put({ ...entry, key: "odd:x:p", of: "odd:x" });
   const before = await book.journal.count();
-  expect(await settleJournal(book, new Set([busy.id]))).toBe(0);
+  expect(await recoverUnsaved(book, new Set([busy.id]))).toBe(0);
   expect(await book.journal.count()).toBe(before);
   expect(await getRow(book.fills, "gone")).toBeNull();
 });

@@ -2,7 +2,7 @@
 
 import { secondsPerTick } from "~/audio/score";
 import { type Hit, type Strictness, thresholdsFor } from "~/core/listening";
-import type { Place } from "~/core/stroke";
+import type { KitVoice } from "~/core/stroke";
 import type { Bpm, Seconds } from "~/core/time";
 import { Listener } from "~/editor/listening/listener";
 import type { SlotMark } from "~/views/lighting";
@@ -12,7 +12,7 @@ import { makeStepScore, type StepScene, type StepScore } from "./step-score";
 const KEPT_SCORES = 8;
 
 /** What goes round at the moment: a score for each repeat, made when it is wanted, at the tempo of that time. */
-export class Going {
+export class ActiveStep {
   /** By tempo, where all repeats at one are the same; else by repeat. */
   private made = new Map<string, StepScore>();
   private readonly tempos = new Map<number, Bpm>();
@@ -53,7 +53,7 @@ export class Going {
   }
 
   /** Whether what is played has a stroke there. */
-  expects(place: Place): boolean {
+  expects(place: KitVoice): boolean {
     return this.get(0).expectation.strokes.some((stroke) => stroke.place === place);
   }
 

@@ -7,11 +7,11 @@ import { getRow, type RowTable, saveRow } from "~/data/rows";
 import { ACT, carryOut } from "./acts";
 import type { BookDatabase } from "./database";
 import { MAX_ID, type RowKind } from "./kind";
-import { type Key, KINDS, ROW_KEYS, type RowKey } from "./kinds";
+import { KINDS, type KindKey, ROW_KEYS, type RowKey } from "./kinds";
 import { runSchema } from "./practice/run";
 import { putRuns } from "./practice/store";
 
-function isKey(key: string): key is Key {
+function isKey(key: string): key is KindKey {
   return Object.hasOwn(KINDS, key);
 }
 
@@ -19,7 +19,7 @@ function isKey(key: string): key is Key {
  * Saves what was left, where it simply goes on from its row: nobody else has saved since, nobody is editing it, and one page
  * only has left something. All else waits until it is opened, where the player can be asked. Returns how many were saved.
  */
-export async function settleJournal(book: BookDatabase, open?: ReadonlySet<string>): Promise<number> {
+export async function recoverUnsaved(book: BookDatabase, open?: ReadonlySet<string>): Promise<number> {
   // What the entries hold may be large, and is seldom needed: most journals have nothing that was left.
   const things = (await book.journal.orderBy("of").uniqueKeys()).map(String);
   if (things.length === 0) return 0;

@@ -11,7 +11,7 @@ import { useEndedPages } from "./use-ended-pages";
 import { useImportWatch } from "./use-imports";
 import { useOutputWatch } from "./use-output";
 
-export default function Caretaker() {
+export default function BackgroundTasks() {
   useStorageKeeper();
   useEndedPages();
   useOutputWatch();
