@@ -254,8 +254,14 @@ const ON_NOTES: readonly NoteCommand[] = [
     group: "Notes: add, remove, share",
     run: onSlot((slot) => (slot.kind === "split" ? (slot.parts[0] ?? null) : slot)),
   },
-  { id: "cell-later", keys: ["Alt+ArrowUp"], name: "Move the cell on", group: "Notes: cells", run: cellMove(1) },
-  { id: "cell-earlier", keys: ["Alt+ArrowDown"], name: "Move the cell back", group: "Notes: cells", run: cellMove(-1) },
+  { id: "cell-later", keys: ["Alt+ArrowUp"], name: "Move the cell later", group: "Notes: cells", run: cellMove(1) },
+  {
+    id: "cell-earlier",
+    keys: ["Alt+ArrowDown"],
+    name: "Move the cell earlier",
+    group: "Notes: cells",
+    run: cellMove(-1),
+  },
   {
     id: "duplicate",
     keys: ["d"],

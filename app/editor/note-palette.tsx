@@ -65,8 +65,8 @@ const CELL_TOOLS: readonly Tool[] = [
   { id: "duplicate", face: "repeat" },
   { id: "split", face: "split" },
   { id: "join", face: "join" },
-  { id: "cell-earlier", face: "move back" },
-  { id: "cell-later", face: "move on" },
+  { id: "cell-earlier", face: "move earlier" },
+  { id: "cell-later", face: "move later" },
   { id: "swell", face: "swell" },
 ];
 

@@ -17,7 +17,7 @@ const pool = page.getByRole("region", { name: "Pool" });
 
 /** Empties the pool and puts these in. */
 async function fillPool(...texts: string[]) {
-  const out = pool.getByRole("button", { name: /^Take .* out$/ });
+  const out = pool.getByRole("button", { name: /^Remove (?!the rule)/ });
   for (let left = await out.count(); left > 0; left--) await out.first().click();
   for (const text of texts) {
     await pool.getByRole("textbox", { name: "Add a typed cell" }).fill(text);

@@ -132,7 +132,7 @@ describe("ceiling", () => {
     const doubles = page.getByRole("spinbutton", { name: "Left: doubles a second" });
     await doubles.fill("4000");
     await page.keyboard.press("Enter");
-    await expect(page.getByRole("alert")).toContainText("Use 1 to 30 strokes per second");
+    await expect(page.getByRole("alert")).toContainText("Enter 1 to 30 strokes per second");
     await expect(doubles).toHaveValue("4000");
     await expect.poll(() => ceilingOf()).toBe(120);
   });

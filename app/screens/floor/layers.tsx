@@ -153,7 +153,7 @@ function Layer({ layer, number, isLast, kit, timeline, onPut, onMove, onRemove, 
         <button
           type="button"
           className="btn btn-xs btn-ghost btn-square"
-          aria-label={`Move layer ${number} back`}
+          aria-label={`Move layer ${number} up`}
           disabled={number === 1}
           onClick={() => onMove(-1)}
         >
@@ -162,7 +162,7 @@ function Layer({ layer, number, isLast, kit, timeline, onPut, onMove, onRemove, 
         <button
           type="button"
           className="btn btn-xs btn-ghost btn-square"
-          aria-label={`Move layer ${number} on`}
+          aria-label={`Move layer ${number} down`}
           disabled={isLast}
           onClick={() => onMove(1)}
         >

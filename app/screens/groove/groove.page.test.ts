@@ -117,7 +117,10 @@ describe("grooves", () => {
     const marks = await form.locator("[data-role=groove]").count();
     await page.getByRole("button", { name: "Delete" }).click();
     await expect(list.getByRole("button", { name: /^Cellar stomp/ })).toHaveCount(0);
-    await expect(list.getByRole("button", { name: /^No groove (pulse only)/ })).toHaveAttribute("aria-pressed", "true");
+    await expect(list.getByRole("button", { name: /^No groove \(pulse only\)/ })).toHaveAttribute(
+      "aria-pressed",
+      "true",
+    );
     await page.getByText(/^Bin: 1 deleted/).click();
     await page.getByRole("button", { name: "Bring back" }).click();
     await expect(list.getByRole("button", { name: /^Cellar stomp/ })).toHaveAttribute("aria-pressed", "true");
