@@ -14,6 +14,7 @@ test("a newcomer is taken to a playable fill, and to the shelf after that", asyn
   await expect(verdict).toContainText("Both hands free: right to the crash");
   // What the server draws is only looked at; then the book is open.
   await expect(page.locator("[inert]")).toHaveCount(0);
+  await expect(page).toHaveTitle("Five, five, six · Stack · Dime Stack");
   await page.goto("/");
   await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
   await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Fill" }).click();

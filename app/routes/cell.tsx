@@ -12,6 +12,7 @@ import { openFillId } from "~/library/fill/address";
 import { CellsScreen } from "~/screens/cells/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
 import { ScreenShape } from "~/ui/screen-shape";
+import { pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/cell";
 
 export function loader() {
@@ -60,7 +61,7 @@ function metersInUse(meters: readonly Meter[]): Meter[] {
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
   const open = (loaderData as { open?: { name?: string } } | undefined)?.open;
-  return [{ title: `${open?.name ?? "Cells"} · Dime Stack` }];
+  return pageTitle(open?.name, "Cells");
 };
 
 export function HydrateFallback() {

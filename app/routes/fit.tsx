@@ -10,6 +10,7 @@ import { SEARCHES } from "~/library/search/kind";
 import { FitScreen } from "~/screens/fit/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
 import { ScreenShape } from "~/ui/screen-shape";
+import { nameIn, pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/fit";
 
 export function loader() {
@@ -37,10 +38,7 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
 }
 clientLoader.hydrate = true as const;
 
-export const meta: Route.MetaFunction = ({ loaderData }) => {
-  const row = (loaderData as { row?: { content: { name: string } } } | undefined)?.row;
-  return [{ title: `${row?.content.name || "Fit"} · Dime Stack` }];
-};
+export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(nameIn(loaderData), "Fit");
 
 /** Edits save themselves; what is kept goes elsewhere. */
 export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {

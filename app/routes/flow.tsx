@@ -14,6 +14,7 @@ import { keepWaiting } from "~/library/practice/store";
 import { FlowScreen } from "~/screens/flow/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
 import { ScreenShape } from "~/ui/screen-shape";
+import { nameIn, pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/flow";
 
 export function loader() {
@@ -46,10 +47,7 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
 }
 clientLoader.hydrate = true as const;
 
-export const meta: Route.MetaFunction = ({ loaderData }) => {
-  const row = (loaderData as { row?: { content: { name: string } } } | undefined)?.row;
-  return [{ title: `${row?.content.name || "Flow"} · Dime Stack` }];
-};
+export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(nameIn(loaderData), "Flow");
 
 /** Edits and results keep themselves; what is kept goes elsewhere. */
 export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {

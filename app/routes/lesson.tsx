@@ -13,6 +13,7 @@ import { listPlans } from "~/library/practice/store";
 import { LessonScreen } from "~/screens/lesson/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
 import { ScreenShape } from "~/ui/screen-shape";
+import { nameIn, pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/lesson";
 
 export function loader() {
@@ -42,10 +43,7 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
 }
 clientLoader.hydrate = true as const;
 
-export const meta: Route.MetaFunction = ({ loaderData }) => {
-  const row = (loaderData as { row?: { content: { name: string } } } | undefined)?.row;
-  return [{ title: `${row?.content.name || "Lesson"} · Dime Stack` }];
-};
+export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(nameIn(loaderData), "Lesson");
 
 export function HydrateFallback() {
   return (

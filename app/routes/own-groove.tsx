@@ -7,6 +7,7 @@ import { openRow } from "~/library/open-row";
 import { OwnGrooveScreen } from "~/screens/own-groove/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
 import { ScreenShape } from "~/ui/screen-shape";
+import { nameIn, pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/own-groove";
 
 export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
@@ -24,10 +25,7 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
 }
 clientLoader.hydrate = true as const;
 
-export const meta: Route.MetaFunction = ({ loaderData }) => {
-  const row = (loaderData as { row?: { content: { name: string } } } | undefined)?.row;
-  return [{ title: `${row?.content.name || "Groove"} · Dime Stack` }];
-};
+export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(nameIn(loaderData), "Groove");
 
 /** Edits save themselves; nothing that is edited here needs the loader again. */
 export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {

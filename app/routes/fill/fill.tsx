@@ -17,6 +17,8 @@ import { FillPreview, type FirstFill } from "~/screens/fill/preview";
 import { FillSkeleton } from "~/screens/fill/skeleton";
 import { StackScreen } from "~/screens/stack/screen";
 import { OpeningTrouble } from "~/ui/opening-trouble";
+import { TAB_NAMES } from "~/words/fill";
+import { nameIn, pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/fill";
 
 export function loader() {
@@ -40,10 +42,8 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
 }
 clientLoader.hydrate = true as const;
 
-export const meta: Route.MetaFunction = ({ loaderData }) => {
-  const row = (loaderData as { row?: { content: { name: string } } } | undefined)?.row;
-  return [{ title: `${row?.content.name || "Fill"} · Dime Stack` }];
-};
+export const meta: Route.MetaFunction = ({ loaderData, location }) =>
+  pageTitle(nameIn(loaderData) || "Untitled fill", TAB_NAMES[tabOf(location.pathname)]);
 
 /** Edits save themselves; only another fill is loaded anew. */
 export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {
@@ -63,9 +63,12 @@ export function HydrateFallback() {
   );
 }
 
-function useTab(): FillTab {
-  const { pathname } = useLocation();
+function tabOf(pathname: string): FillTab {
   return FILL_TABS.find((one) => pathname.endsWith(`/${one}`)) ?? "stack";
+}
+
+function useTab(): FillTab {
+  return tabOf(useLocation().pathname);
 }
 
 export default function Fill({ loaderData }: Route.ComponentProps) {
