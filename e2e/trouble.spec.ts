@@ -1,5 +1,6 @@
+import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import { downloadOf, NEWCOMER, openLine, stackOf } from "./support";
+import { downloadOf, NEWCOMER, openLine, openShelf, stackOf } from "./support";
 
 /** While it is set, nothing can be written: the disk is full. */
 const setFull = (page: Page, isFull: boolean) =>
@@ -183,4 +184,34 @@ test.describe("a browser that keeps nothing", () => {
     await line.fill("@4 RLRLKK");
     await expect(saved).toBeVisible();
   });
+});
+
+test("a damaged row is set aside, so that the Shelf opens; Setup says so and gives it out", async ({ page }) => {
+  await openShelf(page);
+  await page.evaluate(
+    () =>
+      new Promise<void>((done, failed) => {
+        const opening = indexedDB.open("dime-stack");
+        opening.onerror = () => failed(opening.error);
+        opening.onsuccess = () => {
+          const database = opening.result;
+          const transaction = database.transaction("fills", "readwrite");
+          const row = { id: "torn", createdAt: 1, updatedAt: 1, revision: 1, deletedAt: 0, content: null };
+          transaction.objectStore("fills").put(row);
+          transaction.oncomplete = () => {
+            database.close();
+            done();
+          };
+        };
+      }),
+  );
+  await page.reload();
+  await expect(page.getByRole("heading", { name: "Five, five, six" })).toBeVisible();
+  await page.getByRole("link", { name: "Setup" }).click();
+  await expect(page.getByText("1 item in this browser couldn't be read")).toBeVisible();
+  const { name, path } = await downloadOf(page, () =>
+    page.getByRole("button", { name: "Download", exact: true }).click(),
+  );
+  expect(name).toBe("damaged.json");
+  expect(JSON.parse(await readFile(path, "utf8"))).toMatchObject([{ content: { id: "torn", content: null } }]);
 });

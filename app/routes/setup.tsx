@@ -1,5 +1,6 @@
 import { backupStanding, chooseFolder, snoozeBackup } from "~/library/backup";
 import { currentBook } from "~/library/current";
+import { listSetAside } from "~/library/set-aside";
 import { answerMessages } from "~/messages/answer";
 import { type SetupMessages, setupMessages } from "~/messages/setup";
 import type { StorageFacts } from "~/screens/setup/data";
@@ -11,13 +12,21 @@ export const meta: Route.MetaFunction = () => [{ title: "Setup · Dime Stack" }]
 
 export async function clientLoader(): Promise<{ facts: StorageFacts | null }> {
   try {
-    const [standing, estimate, isKept] = await Promise.all([
-      currentBook().then((book) => backupStanding(book, Date.now())),
+    const book = await currentBook();
+    const [standing, damaged, estimate, isKept] = await Promise.all([
+      backupStanding(book, Date.now()),
+      listSetAside(book),
       navigator.storage?.estimate?.(),
       navigator.storage?.persisted?.(),
     ]);
     return {
-      facts: { ...standing, used: estimate?.usage ?? null, room: estimate?.quota ?? null, isKept: isKept ?? false },
+      facts: {
+        ...standing,
+        damaged: damaged.length,
+        used: estimate?.usage ?? null,
+        room: estimate?.quota ?? null,
+        isKept: isKept ?? false,
+      },
     };
   } catch (error) {
     // Without storage there is nothing to say of it; the frame of the screen says why.

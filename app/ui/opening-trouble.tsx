@@ -1,15 +1,25 @@
 import { useEffect } from "react";
 import { isRouteErrorResponse, useRevalidator } from "react-router";
 import { troubleOf } from "~/data/trouble";
+import { currentBook } from "~/library/current";
 import { isWorthAnotherTry, wordOpening } from "~/words/saving";
 import { Trouble } from "./trouble";
 
 /** Milliseconds between two tries. */
 const TRY_AGAIN = 4_000;
 
-/** Reads again what couldn't be opened, every few seconds, while there is hope. */
+/** Reads again what couldn't be opened: every few seconds while there is hope, and once damaged rows are set aside. */
 export function useAnotherTry(error: unknown) {
   const { revalidate, state } = useRevalidator();
+  const mayBeDamage = Boolean(error) && !isRouteErrorResponse(error) && troubleOf(error) === "other";
+  useEffect(() => {
+    if (!mayBeDamage) return;
+    const look = async () => {
+      const [book, { setDamagedAside }] = await Promise.all([currentBook(), import("~/library/set-aside")]);
+      if ((await setDamagedAside(book)) > 0) await revalidate();
+    };
+    look().catch(console.error);
+  }, [mayBeDamage, revalidate]);
   const isWaiting = state === "idle" && isWorthAnotherTry(error);
   useEffect(() => {
     if (!isWaiting) return;

@@ -101,7 +101,7 @@ test("a draw comes back with its number, repeats when it is held, and is kept as
 test("a free solo calls nothing but the lick, and shows its place", async () => {
   const { calls, play, stop, put } = await openFlow();
   const rules = page.getByRole("region", { name: "Rules" });
-  await rules.getByLabel("A lick to meet").selectOption({ label: "Five" });
+  await rules.getByLabel("Lick to hit").selectOption({ label: "Five" });
   await rules.getByLabel("Begins on").fill("bar 2, 1");
   await rules.getByLabel("Begins on").press("Enter");
   await rules.getByLabel(/Free solo/).check();

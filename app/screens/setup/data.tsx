@@ -14,12 +14,15 @@ import { FolderSync, HardDriveDownload, ShieldCheck } from "~/ui/icons";
 import { ImportButton } from "~/ui/import-button";
 import { ImportStatus } from "~/ui/import-state";
 import { wordBytes, wordOffline, wordStanding } from "~/words/storage";
+import { plural } from "~/words/time";
 
 export interface StorageFacts extends BackupStanding {
   /** Bytes; null where the browser doesn't say. */
   readonly used: number | null;
   readonly room: number | null;
   readonly isKept: boolean;
+  /** How many damaged things were set aside. */
+  readonly damaged: number;
 }
 
 interface FolderPicker {
@@ -64,7 +67,7 @@ function OfflineState() {
 }
 
 export function YourData({ facts }: { readonly facts: StorageFacts }) {
-  const { used, room, isKept, folder } = facts;
+  const { used, room, isKept, folder, damaged } = facts;
   const [isWriting, setWriting] = useState(false);
   const { send } = useMessages<SetupMessages>("/setup");
   const say = useSay();
@@ -112,6 +115,7 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
           : "When the device runs out of space, the browser may delete it."}
       </p>
       <p className="text-sm">{wordStanding(facts)}</p>
+      {damaged > 0 ? <DamagedRows count={damaged} /> : null}
       <OfflineState />
       <ImportStatus />
       <div className="flex flex-wrap gap-2">
@@ -135,5 +139,23 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
         ) : null}
       </div>
     </section>
+  );
+}
+
+function DamagedRows({ count }: { readonly count: number }) {
+  const save = async () => {
+    const [book, { writeSetAside }] = await Promise.all([currentBook(), import("~/library/set-aside")]);
+    download("damaged.json", await writeSetAside(book), "application/json");
+  };
+  return (
+    <div className="alert alert-soft text-sm">
+      <span>
+        {plural(count, "item")} in this browser couldn't be read and {count === 1 ? "was" : "were"} set aside, so that
+        the rest still opens. An earlier backup may have {count === 1 ? "it" : "them"}.
+      </span>
+      <button type="button" className="btn btn-sm" onClick={() => void save().catch(console.error)}>
+        Download
+      </button>
+    </div>
   );
 }

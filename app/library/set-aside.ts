@@ -1,0 +1,55 @@
+/**
+ * Rows that nobody can read any more, such as after a fault of the disk. One of them would keep a whole screen from opening. They are
+ * taken out of their tables and kept as they are in the journal, to be downloaded.
+ */
+
+import type { JournalEntry } from "~/data/journal";
+import { thisPage } from "~/data/page";
+import type { BookDatabase } from "./database";
+import { KEYS, type KindKey, loadKinds } from "./kinds";
+
+/** What entries of damaged rows are of. No kind of thing has this name. */
+const DAMAGED = "damaged";
+
+/** Sets aside every damaged row of the book; returns how many there were. To be called when a screen could not be shown. */
+export async function setDamagedAside(book: BookDatabase): Promise<number> {
+  const kinds = await loadKinds();
+  let count = 0;
+  for (const key of KEYS) {
+    // Days of runs are read row by row: what is damaged in them hides nothing else.
+    if (key === "runs") continue;
+    const kind = kinds[key];
+    const isSound = (row: unknown) =>
+      kind.shape === "rows"
+        ? kind.content.safeParse((row as { readonly content?: unknown }).content).success
+        : kind.item.safeParse(row).success;
+    count += await setAside(book, key, isSound);
+  }
+  return count;
+}
+
+async function setAside(book: BookDatabase, key: KindKey, isSound: (row: unknown) => boolean): Promise<number> {
+  const table = book.table<unknown, string>(key);
+  return book.transaction("rw", table, book.journal, book.changes, async () => {
+    const damaged: string[] = [];
+    await table.each((row, { primaryKey }) => {
+      if (!isSound(row)) damaged.push(primaryKey);
+    });
+    for (const id of damaged) {
+      const entry = { key: `${DAMAGED}:${key}:${id}`, of: DAMAGED, by: thisPage().edit(), baseRevision: 0 };
+      await book.journal.put({ ...entry, content: await table.get(id) });
+      await table.delete(id);
+    }
+    return damaged.length;
+  });
+}
+
+export async function listSetAside(book: BookDatabase): Promise<JournalEntry[]> {
+  return book.journal.where("of").equals(DAMAGED).toArray();
+}
+
+/** All that was set aside, as JSON: for somebody who wants to look whether something can be saved of it. */
+export async function writeSetAside(book: BookDatabase): Promise<string> {
+  const rows = (await listSetAside(book)).map(({ key, by, content }) => ({ of: key, setAsideAt: by.at, content }));
+  return JSON.stringify(rows, null, 1);
+}
