@@ -61,3 +61,12 @@ test("the glossary's names are in the code", () => {
 test("a type name means one thing", () => {
   expect(listRepeatedTypeNames(ROOT)).toEqual([]);
 });
+
+test("the code goes past the type system at most three times", () => {
+  const casts = readdirSync(join(ROOT, "app"), { recursive: true, encoding: "utf8" })
+    .filter((name) => /\.tsx?$/.test(name) && !/\.test\.|testing/.test(name))
+    .flatMap((name) =>
+      [...read(`app/${name}`).matchAll(/as unknown as|\bas never\b(?! |,)|\bas any\b(?! )/g)].map(() => name),
+    );
+  expect(casts.sort()).toEqual(["engrave/draw/recorder.ts", "formats/pdf.ts", "ink/type.ts"]);
+});

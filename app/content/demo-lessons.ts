@@ -1,5 +1,6 @@
 /** A lesson that Ines Halloran gives to a pupil of hers, of fills from the set. */
 
+import { bpm } from "~/core/time";
 import type { LessonContent } from "~/library/lesson/content";
 import { makeLesson } from "~/library/lesson/content";
 import { addItems, fillItem, headingItem } from "~/library/lesson/edit";
@@ -9,8 +10,6 @@ export interface DemoLesson {
   readonly daysAgo: number;
   readonly content: LessonContent;
 }
-
-const tempo = (value: number) => value as never;
 
 export function makeDemoLessons(): DemoLesson[] {
   const empty = makeLesson({
@@ -26,14 +25,14 @@ export function makeDemoLessons(): DemoLesson[] {
     { kind: "groove", of: "straight-eighths", words: "Four bars of this before each exercise.", day: 1 },
     fillItem("demo-last-ferry", {
       words: "Accents move to the toms. Both hands lead.",
-      from: tempo(72),
-      to: tempo(96),
+      from: bpm(72),
+      to: bpm(96),
       day: 1,
     }),
     fillItem("demo-five-five-six", {
       words: "Say “five, five, six” while you play it.",
-      from: tempo(66),
-      to: tempo(92),
+      from: bpm(66),
+      to: bpm(92),
       day: 2,
     }),
     { kind: "cell", of: "single-paradiddle", words: "Two minutes to warm up, as quietly as you can.", day: 3 },
@@ -42,8 +41,8 @@ export function makeDemoLessons(): DemoLesson[] {
     fillItem("demo-waltz-turn", { words: "In three. The last note is a left.", day: 9 }),
     fillItem("demo-two-speeds", {
       words: "The change comes on 3. Breathe there.",
-      from: tempo(60),
-      to: tempo(80),
+      from: bpm(60),
+      to: bpm(80),
       day: 11,
     }),
   ]);

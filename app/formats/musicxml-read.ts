@@ -59,7 +59,7 @@ export function readScore(text: string): NotesReading {
     const parser = new XMLParser({
       preserveOrder: true,
       ignoreAttributes: false,
-      processEntities: { enabled: true, maxTotalExpansions: 100_000 } as never,
+      processEntities: { enabled: true, maxTotalExpansions: 100_000 },
       parseTagValue: false,
       parseAttributeValue: false,
       maxNestedTags: MAX_NESTING,

@@ -43,17 +43,17 @@ export async function writePdf(sheet: Sheet, options: PdfOptions): Promise<Uint8
     autoFirstPage: false,
     margin: 0,
     size: [width * scale, height * scale],
-    font: bytesOf(options.fonts["sans-400"].latin),
+    // The package takes bytes here too; its types only know names.
+    font: bytesOf(options.fonts["sans-400"].latin) as unknown as string,
     info: { Title: title, Creator: "Dime Stack", Producer: "Dime Stack", CreationDate: options.made },
     lang: "en",
     displayTitle: true,
     tagged: true,
     pdfVersion: "1.7",
-  } as never);
+  });
   const file = collect(document);
   for (const [face, files] of Object.entries(options.fonts)) {
-    for (const [name, bytes] of Object.entries(files))
-      document.registerFont(`${face} ${name}`, bytesOf(bytes) as never);
+    for (const [name, bytes] of Object.entries(files)) document.registerFont(`${face} ${name}`, bytesOf(bytes));
   }
   const painted = await paintStrangers(sheet, options);
   const root = document.struct("Document");
@@ -148,7 +148,10 @@ function writeWords(document: Document, words: WordsInk, colour: string, painted
   const picture = painted.get(words);
   if (picture) {
     const height = size * (PAINTED.above + PAINTED.below);
-    document.image(picture.buffer as never, x, y - size * PAINTED.above, { width: box.right - box.left, height });
+    document.image(new Uint8Array(picture).buffer, x, y - size * PAINTED.above, {
+      width: box.right - box.left,
+      height,
+    });
   } else {
     let at = x;
     for (const { run, file } of runsOf(text, face)) {

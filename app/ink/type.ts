@@ -6,6 +6,7 @@ import music from "./outlines/music.json" with { type: "json" };
 import widths from "./outlines/widths.json" with { type: "json" };
 
 type Sign = readonly [advance: number, box: readonly number[], outline: string];
+// A JSON file has lists for TypeScript, where these are triples.
 const SIGNS = music as unknown as Readonly<Record<string, Sign>>;
 type Widths = Readonly<Record<Face, Readonly<Record<string, number>>>>;
 const WIDTHS: Widths = widths;

@@ -15,7 +15,7 @@ import {
   LAST_KEY,
 } from "./book-file";
 import { firstFieldProblem } from "./field-problem";
-import { type BookContents, EMPTY_BOOK, KEYS, KINDS, type KindKey, type Loaded, loadKinds } from "./kinds";
+import { type BookContents, EMPTY_BOOK, forEachKind, KEYS, KINDS, type KindKey, type Loaded, loadKinds } from "./kinds";
 import { MAX_BOOK_BYTES } from "./limits";
 import { summariseDay } from "./practice/practice-day";
 import { type Run, runSchema } from "./practice/run";
@@ -71,8 +71,8 @@ export async function readBook(
 
 /** Items as they come, checked one by one. */
 class BookBuilder {
-  private readonly items: Record<KindKey, unknown[]> = Object.fromEntries(KEYS.map((key) => [key, []])) as never;
-  private readonly ids: Record<KindKey, Set<string>> = Object.fromEntries(KEYS.map((key) => [key, new Set()])) as never;
+  private readonly items: Record<KindKey, unknown[]> = forEachKind(() => []);
+  private readonly ids: Record<KindKey, Set<string>> = forEachKind(() => new Set());
   /** With their summaries: the runs themselves would take several times the memory. */
   private readonly days = new Map<number, SummarisedDay>();
   /** Runs of files that don't have them by the day. */

@@ -1,14 +1,14 @@
 /** What the demo's book must be when it comes from the server. */
 
 import { z } from "zod";
-import { type BookContents, KEYS, loadKinds } from "./kinds";
+import { type BookContents, KEYS, loadKinds, recordOf } from "./kinds";
 import { isWhole } from "./practice/run-day";
 
 /** Reads a demo's book. Rejects with ZodError for what is none. */
 export async function readDemoBook(data: unknown): Promise<BookContents> {
   const kinds = await loadKinds();
   const shape = Object.fromEntries(KEYS.map((key) => [key, z.array(kinds[key].item as z.ZodType)]));
-  const book = z.object(shape).parse(data) as unknown as BookContents;
+  const book = recordOf<BookContents>(Object.entries(z.object(shape).parse(data)));
   if (!book.runs.every(isWhole)) throw new TypeError("the demo's runs can't be read");
   return book;
 }

@@ -22,9 +22,9 @@ export interface RowKind<Content> {
   /** The same content under another identity, as from a second device, is no second thing. */
   readonly isOncePerContent: boolean;
   /** What it names travels with it. */
-  readonly listRefs: (content: Content) => readonly Ref[];
+  listRefs(content: Content): readonly Ref[];
   /** The content once what it names goes by other ids. */
-  readonly rename: (content: Content, idOf: (ref: Ref) => string) => Content;
+  rename(content: Content, idOf: (ref: Ref) => string): Content;
 }
 
 interface RowKindGiven<Content> {
@@ -115,7 +115,7 @@ export interface OwnKind<Own> {
   readonly shape: "own";
   readonly item: z.ZodType<Own>;
   readonly gather: (book: BookDatabase) => Promise<Own[]>;
-  readonly merge: (book: BookDatabase, items: readonly Own[]) => Promise<Merging>;
+  merge(book: BookDatabase, items: readonly Own[]): Promise<Merging>;
 }
 
 interface OwnKindGiven<Own> {

@@ -124,9 +124,14 @@ export type Items = { readonly [K in RowKey]: Item<Contents[K]> } & AttachedKind
 /** All that a book holds. */
 export type BookContents = { readonly [K in KindKey]: readonly Items[K][] };
 
+/** A record of values that each go with their own key: TypeScript can't follow that through a list of entries. */
+export function recordOf<Made extends object>(entries: Iterable<readonly [string, unknown]>): Made {
+  return Object.fromEntries(entries) as Made;
+}
+
 /** A record with a value for every kind. */
-function forEachKind<Made>(make: (key: KindKey) => Made): Record<KindKey, Made> {
-  return Object.fromEntries(KEYS.map((key) => [key, make(key)])) as Record<KindKey, Made>;
+export function forEachKind<Made>(make: (key: KindKey) => Made): Record<KindKey, Made> {
+  return recordOf(KEYS.map((key) => [key, make(key)] as const));
 }
 
 export const EMPTY_BOOK: BookContents = forEachKind(() => []);
@@ -134,6 +139,5 @@ export const EMPTY_BOOK: BookContents = forEachKind(() => []);
 /** The definitions of all kinds. */
 export async function loadKinds(): Promise<Loaded> {
   const entries = await Promise.all(KEYS.map(async (key) => [key, (await KINDS[key].load()).KIND] as const));
-  // Each key goes with the definition that its own line loads.
-  return Object.fromEntries(entries) as unknown as Loaded;
+  return recordOf<Loaded>(entries);
 }

@@ -66,7 +66,7 @@ async function settle(
   { content }: RowKind<unknown>,
   open: ReadonlySet<string>,
 ): Promise<boolean> {
-  const table = book[key] as unknown as RowTable<unknown>;
+  const table: RowTable<unknown> = book.table(key);
   const journal = new Journal(key, content);
   return book.transaction("rw", table, book.journal, async () => {
     const row = await getRow(table, id);

@@ -9,7 +9,7 @@ import { isSame } from "~/data/same";
 import { makeContent } from "./fill/content";
 import { makeGrooveContent } from "./groove/content";
 import { itemId } from "./kind";
-import { type BookContents, EMPTY_BOOK, type Items, loadKinds } from "./kinds";
+import { type BookContents, EMPTY_BOOK, type Items, loadKinds, recordOf } from "./kinds";
 import { makeLesson } from "./lesson/content";
 
 export const SHARE_VERSION = 1;
@@ -107,7 +107,7 @@ export async function readShare(fragment: string, now: number): Promise<ShareRea
     for (const kind of SHARED)
       contents[kind] = (read[kind] ?? []).map((one) => kinds[kind].item.parse(fatten(kind, one, now)));
     if (contents[read.about]?.length === 0) return fail({ kind: "unsound" });
-    return { ok: true, key: read.about, contents: contents as unknown as BookContents };
+    return { ok: true, key: read.about, contents: recordOf<BookContents>(Object.entries(contents)) };
   } catch {
     return fail({ kind: "unsound" });
   }

@@ -13,6 +13,7 @@ import {
   type Loaded,
   loadKinds,
   type RowKey,
+  recordOf,
 } from "./kinds";
 import { recoverUnsaved } from "./recover";
 
@@ -28,7 +29,7 @@ type AnyKind = Awaited<ReturnType<typeof loadKinds>>[KindKey];
 type AnyRows = RowKind<unknown>;
 
 function asRows(kind: AnyKind): AnyRows | null {
-  return kind.shape === "rows" ? (kind as unknown as AnyRows) : null;
+  return kind.shape === "rows" ? kind : null;
 }
 
 function tableOf(book: BookDatabase, key: string): RowTable<unknown> {
@@ -47,7 +48,7 @@ export async function gatherBook(book: BookDatabase): Promise<BookContents> {
   return book.transaction("r", book.allKinds, async () => {
     const entries: [KindKey, readonly unknown[]][] = [];
     for (const key of KEYS) entries.push([key, await gatherKind(book, key, kinds[key])]);
-    return Object.fromEntries(entries) as unknown as BookContents;
+    return recordOf<BookContents>(entries);
   });
 }
 
@@ -217,7 +218,8 @@ async function planImport(book: BookDatabase, kinds: Loaded, contents: BookConte
 
 async function mergeOwn(book: BookDatabase, kind: AnyKind, items: readonly unknown[]): Promise<Merging> {
   if (kind.shape !== "own") throw new TypeError("only what belongs to other things is merged");
-  return (kind as unknown as OwnKind<unknown>).merge(book, items);
+  const own: OwnKind<unknown> = kind;
+  return own.merge(book, items);
 }
 
 /** Puts some kinds of a book in as they are, within the caller's transaction: for a new demo. */

@@ -23,9 +23,12 @@ export function answerMessages<Of extends Contract>(
 ) {
   return async ({ request }: { readonly request: Request }): Promise<Of["answer"] | Response> => {
     const { message, ...fields } = named.parse(await request.json());
-    const schema = Object.hasOwn(schemas, message) ? schemas[message] : undefined;
-    if (!schema) throw new Error(`there is no message “${message}”`);
-    const handle = handlers[message as MessageName<Of>];
-    return handle(await open(), schema.parse(fields) as never);
+    if (!Object.hasOwn(schemas, message)) throw new Error(`there is no message “${message}”`);
+    return handle(message as MessageName<Of>, fields);
   };
+
+  async function handle<Name extends MessageName<Of>>(name: Name, fields: unknown) {
+    const read = schemas[name]?.parse(fields) as z.output<Of["schemas"][Name]>;
+    return handlers[name](await open(), read);
+  }
 }

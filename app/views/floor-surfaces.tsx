@@ -87,9 +87,11 @@ export const SurfaceMark = memo(function SurfaceMark(props: SurfaceMarkProps) {
     event.preventDefault();
     event.stopPropagation();
   };
+  // The package's types only know HTML elements.
+  const attach: { ref(node: Element | null): void } = { ref: setNodeRef };
   return (
     <g
-      ref={setNodeRef as unknown as React.Ref<SVGGElement>}
+      ref={attach.ref}
       {...(isMovable ? listeners : {})}
       role="button"
       tabIndex={isPressed ? 0 : -1}

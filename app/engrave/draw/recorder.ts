@@ -244,5 +244,6 @@ export function measureByOutlines() {
       };
     },
   };
+  // The package asks its canvas for this one thing, and there is none in workers.
   Element.setTextMeasurementCanvas({ getContext: () => context } as unknown as HTMLCanvasElement);
 }

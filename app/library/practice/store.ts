@@ -91,9 +91,11 @@ export async function completeSummaries(book: BookDatabase): Promise<void> {
   }
 }
 
+const daysAndRuns = z.array(z.tuple([z.number(), z.number()]));
+
 /** How many runs there are on each day, without reading them. */
 export async function countRuns(book: BookDatabase): Promise<{ readonly day: number; readonly runs: number }[]> {
-  const keys = (await book.practiceDays.orderBy("[day+runs]").keys()) as unknown as [number, number][];
+  const keys = daysAndRuns.parse(await book.practiceDays.orderBy("[day+runs]").keys());
   return keys.map(([day, runs]) => ({ day, runs }));
 }
 
