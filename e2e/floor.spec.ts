@@ -125,7 +125,7 @@ test.describe("the kit", () => {
     await page.getByRole("button", { name: "Delete" }).click();
     await expect(page.getByRole("button", { name: "Copy to my kits" })).toBeVisible();
     await page.getByText("Bin: 1 deleted").click();
-    await page.getByRole("button", { name: "Bring back" }).click();
+    await page.getByRole("button", { name: "Restore" }).click();
     await expect(page.getByRole("textbox", { name: "Name of the kit" })).toHaveValue("Attic kit");
   });
 });

@@ -47,7 +47,7 @@ test.describe("two tabs on one fill", () => {
     await expect(page.getByRole("alert")).toContainText("This fill is in the bin");
     await line.fill("@4 RLRLKKKK");
     await expect(page.getByText("Saved in the bin")).toBeVisible();
-    await page.getByRole("button", { name: "Bring it back" }).click();
+    await page.getByRole("button", { name: "Restore" }).click();
     await expect(page.getByRole("alert")).toHaveCount(0);
     await second.goto("/");
     await expect(second.getByText("@4 RLRLKKKK", { exact: true })).toBeVisible();

@@ -188,7 +188,7 @@ export async function soak({ address, acts, seed, tell = () => {} }) {
         .getByRole("listitem")
         .filter({ hasText: row.name })
         .filter({ hasText: row.text })
-        .getByRole("button", { name: "Bring back" })
+        .getByRole("button", { name: "Restore" })
         .click();
       await tab.getByText(/back on the shelf/).waitFor();
       row.isBinned = false;

@@ -159,7 +159,7 @@ export function CellMoves() {
                   checked={asOne === one}
                   onChange={() => setAsOne(one)}
                 />
-                {one ? "as one sticking" : "each by itself"}
+                {one ? "as one sticking" : "each separately"}
               </label>
             ))}
           </fieldset>

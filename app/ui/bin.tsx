@@ -16,7 +16,7 @@ export function Bin({ rows, onRestore }: BinProps) {
         {rows.map((row) => (
           <li key={row.id} className="flex items-center gap-3 min-w-0">
             <button type="button" className="btn btn-xs" onClick={() => onRestore(row.id)}>
-              Bring back
+              Restore
             </button>
             <span>{row.content.name || "Untitled"}</span>
             <span className="font-line text-xs quiet truncate">{row.content.text ?? ""}</span>

@@ -33,7 +33,7 @@ export default function SaveNotice<Content>({ saving, onCopy }: SaveNoticeProps<
   if (state.kind === "binned") {
     return (
       <Notice words={`This ${what} is in the bin. Changes are saved with it.`}>
-        <Choice words="Bring it back" onChoose={saving.bringBack} />
+        <Choice words="Restore" onChoose={saving.bringBack} />
       </Notice>
     );
   }

@@ -28,7 +28,7 @@ test("a preview says what was read, what was moved and what was left out", () =>
     "2 notes left out: choose a drum or cymbal for them below.",
     "Left out: 4 notes with a pitch.",
     "The file says no tempo, so it is 120.",
-    "The tempo changes 2 times in the file. The first one is taken.",
+    "The tempo changes 2 times in the file. The app uses the first one.",
     "The meter changes, so each part in one meter is a fill of its own.",
   ]);
 });

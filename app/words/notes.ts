@@ -61,7 +61,7 @@ export function wordNotesMade(made: NotesMade, summary: NotesSummary): string[] 
   for (const { what, count } of summary.leftOut) said.push(`Left out: ${LEFT_OUT[what](count)}.`);
   if (summary.tempo === null) said.push("The file says no tempo, so it is 120.");
   if (summary.tempoChanges > 0)
-    said.push(`The tempo changes ${plural(summary.tempoChanges, "time")} in the file. The first one is taken.`);
+    said.push(`The tempo changes ${plural(summary.tempoChanges, "time")} in the file. The app uses the first one.`);
   if (summary.meters > 1) said.push("The meter changes, so each part in one meter is a fill of its own.");
   return said;
 }

@@ -4,7 +4,7 @@ import { isPassing, type StorageTrouble } from "~/data/trouble";
 
 /** What is wrong with the storage, and what to do about it. */
 const TROUBLES: Readonly<Record<StorageTrouble, string>> = {
-  full: "The browser's storage is full. Delete files or the data of sites that you no longer need; saving goes on by itself as soon as there is room.",
+  full: "The browser's storage is full. Delete files or the data of sites that you no longer need; saving resumes automatically once there is room.",
   newer: "A newer version of Dime Stack has changed the storage. Reload this page to use it.",
   blocked:
     "Another tab has an earlier version of Dime Stack open, which keeps the storage from being updated. Close the other tabs of Dime Stack, then reload this page.",

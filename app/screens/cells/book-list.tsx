@@ -36,7 +36,7 @@ export function BookList({ entries, bin, strongHand, onRestore }: BookListProps)
             onChange={(event) => setWords(event.target.value)}
           />
         </label>
-        <NavLink to="/cells/new" className="btn btn-sm" title="Type a sticking of your own">
+        <NavLink to="/cells/new" className="btn btn-sm" title="Type your own sticking">
           <Plus size={15} aria-hidden /> New
         </NavLink>
       </div>

@@ -96,7 +96,7 @@ describe("what cannot be", () => {
     await expect(book.getByText("own", { exact: true })).toHaveCount(2);
     await page.getByRole("button", { name: /^Delete/ }).click();
     await expect(page.getByRole("heading", { name: /is in the bin/ })).toBeVisible();
-    await page.getByRole("button", { name: "Bring it back" }).click();
+    await page.getByRole("button", { name: "Restore" }).click();
     await expect(book.getByText("own", { exact: true })).toHaveCount(2);
   });
 });
@@ -170,7 +170,7 @@ describe("on the Stack", () => {
     await expect(line).toHaveValue("@4 LKLLK LRLLR RLRRLK");
     await page.keyboard.press("t");
     await expect(line).toHaveValue("@4 KLLKL RLLRL RLRRLK");
-    await moves.getByRole("radio", { name: "each by itself" }).check();
+    await moves.getByRole("radio", { name: "each separately" }).check();
     await moves.getByRole("button", { name: "Add a kick", exact: true }).click();
     await expect(line).toHaveValue("@4 KLLKLK RLLRLK RLRRLK");
     await page.keyboard.press("Control+z");

@@ -93,7 +93,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
         bench.replaceMove(bench.store.getState().content.at - 1, move);
         setWantsSwap(false);
       } else if (!bench.apply(move))
-        say(`A recipe can have up to ${MAX_MOVES} moves. Keep the cell, then go on from it.`);
+        say(`A recipe can have up to ${MAX_MOVES} moves. Keep the cell, then continue from it.`);
     },
     [bench, isSwapping, say],
   );

@@ -31,7 +31,7 @@ export function Heading({ entry, form, isChanged, history, isComparing, onCompar
   return (
     <div>
       <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
-        <h2 className="text-2xl leading-tight min-w-0">{entry?.name ?? "A sticking of your own"}</h2>
+        <h2 className="text-2xl leading-tight min-w-0">{entry?.name ?? "Your own sticking"}</h2>
         {entry ? (
           <button
             type="button"

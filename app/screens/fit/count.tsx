@@ -17,7 +17,7 @@ export function Count({ search, content }: { search: SearchRun; content: SearchC
     >
       <div className="flex-1 min-w-0" role="status" aria-busy={busy}>
         {state.status === "died" ? (
-          <Trouble words="The search stopped by itself. The browser may be out of memory. Your rules are safe. Try again with fewer forms or a shorter space." />
+          <Trouble words="The search stopped unexpectedly. The browser may be out of memory. Your rules are safe. Try again with fewer forms or a shorter space." />
         ) : state.status === "cancelled" ? (
           <Trouble words="The search was stopped. Your rules are still there." />
         ) : problem ? (

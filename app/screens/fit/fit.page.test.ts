@@ -93,7 +93,7 @@ test("searches are named, kept apart, deleted and brought back", async () => {
   await page.getByRole("button", { name: "Delete this search" }).click();
   await expect(name).toHaveValue("Chorus");
   await page.getByText(/^Bin: 1 deleted/).click();
-  await page.getByRole("button", { name: "Bring back" }).click();
+  await page.getByRole("button", { name: "Restore" }).click();
   await expect(name).toHaveValue("Verse");
 });
 

@@ -126,7 +126,7 @@ test("from a fill's plan its cells become a flow; flows are deleted and come bac
   await page.getByRole("button", { name: "Delete this flow" }).click();
   await expect.poll(page.url).not.toBe(address);
   await page.getByText(/^Bin: 1 deleted/).click();
-  await page.getByRole("button", { name: "Bring back" }).click();
+  await page.getByRole("button", { name: "Restore" }).click();
   await expect.poll(page.url).toMatch(address);
 });
 

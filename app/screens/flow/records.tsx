@@ -35,9 +35,7 @@ export function Records({ bench, content, ideas, record, last, rounds }: Records
         How clean you are <span className="quiet font-normal text-sm">{rounds > 0 ? plural(rounds, "round") : ""}</span>
       </h2>
       <p aria-live="polite" className="min-h-5">
-        {last.length > 0
-          ? sayLast(last, nameOf)
-          : "Play a round. Each idea, and each change from one to the next, is judged by itself."}
+        {last.length > 0 ? sayLast(last, nameOf) : "Play a round. Each idea and each change is judged separately."}
       </p>
       {joins.length > 0 ? (
         <table className="w-full">

@@ -122,7 +122,7 @@ describe("grooves", () => {
       "true",
     );
     await page.getByText(/^Bin: 1 deleted/).click();
-    await page.getByRole("button", { name: "Bring back" }).click();
+    await page.getByRole("button", { name: "Restore" }).click();
     await expect(list.getByRole("button", { name: /^Cellar stomp/ })).toHaveAttribute("aria-pressed", "true");
     await expect(form.locator("[data-role=groove]")).toHaveCount(marks);
   });

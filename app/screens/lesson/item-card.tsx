@@ -87,7 +87,7 @@ export function ItemCard({ item, number, known, strongHand, grip, isFirst, isLas
         {item.kind === "fill" && known?.isThere ? <Tempos item={item} known={known} actions={actions} /> : null}
         <textarea
           aria-label={`Notes on ${name}`}
-          placeholder={item.kind === "heading" ? "What this part is about" : "What to watch, what is new"}
+          placeholder={item.kind === "heading" ? "What this part is about" : "What to watch, what's new"}
           rows={item.words ? Math.min(6, item.words.split("\n").length + Math.floor(item.words.length / 60)) : 1}
           maxLength={MAX_WORDS}
           value={item.words}

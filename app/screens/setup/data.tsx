@@ -111,7 +111,7 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
         Everything you make is in this browser, on this device.{" "}
         {used === null ? null : `It uses ${wordBytes(used)}${room === null ? "" : ` of about ${wordBytes(room)}`}. `}
         {isKept
-          ? "The browser has agreed not to delete it by itself."
+          ? "The browser has agreed not to delete it."
           : "When the device runs out of space, the browser may delete it."}
       </p>
       <p className="text-sm">{wordStanding(facts)}</p>

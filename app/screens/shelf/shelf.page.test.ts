@@ -46,7 +46,7 @@ test("fills are named, tagged, found, duplicated, deleted and brought back", asy
   await expect(page.getByRole("heading", { level: 2, name: "Threes (copy)" })).toBeVisible();
   await page.getByRole("button", { name: "Delete Threes (copy)" }).click();
   await page.getByText(/^Bin: 1 deleted/).click();
-  await page.getByRole("button", { name: "Bring back" }).click();
+  await page.getByRole("button", { name: "Restore" }).click();
   await expect(page.getByRole("heading", { level: 2, name: "Threes (copy)" })).toBeVisible();
 });
 
