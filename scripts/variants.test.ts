@@ -25,6 +25,8 @@ const DUMMIES = [
     dummy: "  dummy: unknown;",
     named: [
       "core/orchestration/layers.ts",
+      "core/orchestration/mirror.ts",
+      "core/orchestration/rename.ts",
       "editor/orchestrations.ts",
       "library/phrase/orchestration.ts",
       "screens/floor/layers.tsx",

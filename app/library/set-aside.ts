@@ -5,13 +5,19 @@
 
 import type { JournalEntry } from "~/data/journal";
 import { thisPage } from "~/data/page";
+import { currentBook } from "./current";
 import type { BookDatabase } from "./database";
 import { KEYS, type KindKey, loadKinds } from "./kinds";
 
 /** What entries of damaged rows are of. No kind of thing has this name. */
 const DAMAGED = "damaged";
 
-/** Sets aside every damaged row of the book; returns how many there were. To be called when a screen could not be shown. */
+/** Sets damaged rows aside when a screen could not be shown; says whether there were any. */
+export async function recoverFromDamage(): Promise<boolean> {
+  return (await setDamagedAside(await currentBook())) > 0;
+}
+
+/** Sets aside every damaged row of the book; returns how many there were. */
 export async function setDamagedAside(book: BookDatabase): Promise<number> {
   const kinds = await loadKinds();
   let count = 0;

@@ -1,11 +1,13 @@
 /** How a screen asks an address for something. */
 
-import { useCallback } from "react";
-import { useFetcher } from "react-router";
+import { useMemo } from "react";
+import { type SubmitFunction, useFetcher, useSubmit } from "react-router";
 import type { ActNotes, Contract, MessageFields, MessageName } from "./message";
 
 export interface Messages<Of extends Contract> {
   readonly send: <Name extends MessageName<Of>>(message: Name, fields: MessageFields<Of, Name>) => void;
+  /** For messages that are answered by another address: it is gone to even if this screen closes meanwhile. */
+  readonly go: Messages<Of>["send"];
   /** Of the last message; undefined while one is on its way, and where the answer was another address. */
   readonly answer: Of["answer"] | undefined;
   readonly isBusy: boolean;
@@ -18,14 +20,21 @@ export function useMessages<Of extends Contract>(
   acts: ActNotes<Of> | null = null,
 ): Messages<Of> {
   const { submit, data, state, reset } = useFetcher<Of["answer"]>();
-  const send = useCallback<Messages<Of>["send"]>(
-    (message, fields) => {
-      acts?.[message]?.(fields);
-      const asked = JSON.stringify({ ...fields, message });
-      void submit(asked, { method: "post", action: address, encType: "application/json" });
-    },
-    [submit, address, acts],
-  );
+  const navigate = useSubmit();
+  const send = useMemo(() => makeSend<Of>(submit, address, acts), [submit, address, acts]);
+  const go = useMemo(() => makeSend<Of>(navigate, address, acts), [navigate, address, acts]);
   const isBusy = state !== "idle";
-  return { send, answer: isBusy ? undefined : (data as Of["answer"] | undefined), isBusy, forget: reset };
+  return { send, go, answer: isBusy ? undefined : (data as Of["answer"] | undefined), isBusy, forget: reset };
+}
+
+function makeSend<Of extends Contract>(
+  post: SubmitFunction,
+  address: Of["address"],
+  acts: ActNotes<Of> | null,
+): Messages<Of>["send"] {
+  return (message, fields) => {
+    acts?.[message]?.(fields);
+    const asked = JSON.stringify({ ...fields, message });
+    void post(asked, { method: "post", action: address, encType: "application/json" });
+  };
 }

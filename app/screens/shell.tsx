@@ -39,7 +39,7 @@ export function AppShell({ children }: { readonly children: React.ReactNode }) {
   const hint = useHint();
   const navigate = useNavigate();
   const { pathname } = useLocation();
-  const { send } = useMessages<FillMessages>("/fills");
+  const { go } = useMessages<FillMessages>("/fills");
   const { open } = useRegistry();
   useArrivals({
     onFile: (file) => void navigate("/", { state: { file } }),
@@ -47,7 +47,7 @@ export function AppShell({ children }: { readonly children: React.ReactNode }) {
   });
   useCommands(SHELL_COMMANDS, {
     goTo: (address) => void navigate(address),
-    makeFill: () => send("create", {}),
+    makeFill: () => go("create", {}),
   });
   return (
     <Frame

@@ -10,10 +10,12 @@ import { useStorageKeeper } from "./storage-keeper";
 import { useEndedPages } from "./use-ended-pages";
 import { useImportWatch } from "./use-imports";
 import { useOutputWatch } from "./use-output";
+import { usePreferenceSync } from "./use-preference-sync";
 
 export default function BackgroundTasks() {
   useStorageKeeper();
   useEndedPages();
+  usePreferenceSync();
   useOutputWatch();
   useImportWatch();
   const [waiting, setWaiting] = useState<ServiceWorker | null>(null);

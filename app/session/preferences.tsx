@@ -1,13 +1,24 @@
 /** The player's preferences, and how to change them: one state for all screens and tabs, apart from what routes load. */
 
-import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
-import { bookName, currentBook, openedBook } from "~/library/current";
+import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
+import { currentBook, openedBook } from "~/library/current";
 import { keepChoices } from "~/library/keep-choices";
 import { DEFAULT_PREFERENCES, type Preferences, withoutStored } from "~/library/preferences";
 
 type ChangePreferences = (change: Partial<Preferences>) => void;
 
-const PreferencesContext = createContext<readonly [Preferences, ChangePreferences]>([DEFAULT_PREFERENCES, () => {}]);
+/** For {@link usePreferenceSync}, which comes after the first screen. */
+interface PreferenceLink {
+  /** Called with the fields that were changed here, once they are kept. */
+  onKept: ((fields: readonly string[]) => void) | null;
+  /** Shows what another tab has kept. */
+  readonly take: (stored: Preferences, fields: readonly string[]) => void;
+}
+const PreferencesContext = createContext<readonly [Preferences, ChangePreferences, PreferenceLink]>([
+  DEFAULT_PREFERENCES,
+  () => {},
+  { onKept: null, take: () => {} },
+]);
 
 interface PreferencesProviderProps {
   readonly stored: Preferences;
@@ -19,38 +30,27 @@ export function PreferencesProvider({ stored: loaded, children }: PreferencesPro
   useEffect(() => setStored(loaded), [loaded]);
   // What was chosen is shown at once, and until it is read back. What the browser can't store holds while the page is open.
   const [chosen, setChosen] = useState<Partial<Preferences>>({});
-  const channel = useRef<BroadcastChannel | null>(null);
-  const change = useCallback<ChangePreferences>((part) => {
-    setChosen((others) => ({ ...others, ...part }));
-    keep(part, (error) => (error ? console.error(error) : channel.current?.postMessage(Object.keys(part))));
-  }, []);
-  useEffect(() => {
-    if (typeof BroadcastChannel === "undefined") return;
-    const opened = new BroadcastChannel(`dime-stack:preferences:${bookName()}`);
-    channel.current = opened;
-    opened.onmessage = ({ data: fields }: MessageEvent<readonly string[]>) => {
-      void readStored().then((read) => {
-        setChosen((others) => withoutFields(others, fields));
-        setStored(read);
-      }, console.error);
-    };
-    return () => {
-      channel.current = null;
-      opened.close();
-    };
-  }, []);
+  const [link] = useState<PreferenceLink>(() => ({
+    onKept: null,
+    take: (read, fields) => {
+      setChosen((others) => Object.fromEntries(Object.entries(others).filter(([field]) => !fields.includes(field))));
+      setStored(read);
+    },
+  }));
+  const change = useCallback<ChangePreferences>(
+    (part) => {
+      setChosen((others) => ({ ...others, ...part }));
+      keep(part, (error) => (error ? console.error(error) : link.onKept?.(Object.keys(part))));
+    },
+    [link],
+  );
   useEffect(() => setChosen((waiting) => withoutStored(waiting, stored)), [stored]);
-  const value = useMemo(() => [{ ...stored, ...chosen }, change] as const, [stored, chosen, change]);
+  const value = useMemo(() => [{ ...stored, ...chosen }, change, link] as const, [stored, chosen, change, link]);
   return <PreferencesContext value={value}>{children}</PreferencesContext>;
 }
 
-async function readStored(): Promise<Preferences> {
-  const [book, { loadPreferences }] = await Promise.all([currentBook(), import("~/library/preferences-store")]);
-  return loadPreferences(book);
-}
-
-function withoutFields(chosen: Partial<Preferences>, fields: readonly string[]): Partial<Preferences> {
-  return Object.fromEntries(Object.entries(chosen).filter(([field]) => !fields.includes(field)));
+export function usePreferenceLink(): PreferenceLink {
+  return useContext(PreferencesContext)[2];
 }
 
 /** At once wherever the book is open: the page may go away in the next moment. */
@@ -60,6 +60,6 @@ function keep(part: Partial<Preferences>, done: (error: unknown) => void) {
   else currentBook().then((opened) => keepChoices(opened, part, done), done);
 }
 
-export function usePreferences(): readonly [Preferences, ChangePreferences] {
+export function usePreferences(): readonly [Preferences, ChangePreferences, ...unknown[]] {
   return useContext(PreferencesContext);
 }

@@ -1,7 +1,6 @@
 import { useEffect } from "react";
 import { isRouteErrorResponse, useRevalidator } from "react-router";
 import { troubleOf } from "~/data/trouble";
-import { currentBook } from "~/library/current";
 import { isWorthAnotherTry, wordOpening } from "~/words/saving";
 import { Trouble } from "./trouble";
 
@@ -14,11 +13,10 @@ export function useAnotherTry(error: unknown) {
   const mayBeDamage = Boolean(error) && !isRouteErrorResponse(error) && troubleOf(error) === "other";
   useEffect(() => {
     if (!mayBeDamage) return;
-    const look = async () => {
-      const [book, { setDamagedAside }] = await Promise.all([currentBook(), import("~/library/set-aside")]);
-      if ((await setDamagedAside(book)) > 0) await revalidate();
-    };
-    look().catch(console.error);
+    import("~/library/set-aside")
+      .then(({ recoverFromDamage }) => recoverFromDamage())
+      .then((isBetter) => (isBetter ? revalidate() : undefined))
+      .catch(console.error);
   }, [mayBeDamage, revalidate]);
   const isWaiting = state === "idle" && isWorthAnotherTry(error);
   useEffect(() => {

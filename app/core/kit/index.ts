@@ -3,3 +3,4 @@
 export { handOnTop } from "./arms";
 export * from "./checks";
 export * from "./kit";
+export * from "./usual";

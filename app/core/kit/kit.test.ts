@@ -4,8 +4,9 @@ import { KIT_VOICES, type KitVoice, LIMBS } from "../stroke/stroke";
 import { anyKit, FOUR_PIECE, kitOf, LARGE, SMALL } from "../testing/kits";
 import { runs } from "../testing/seed";
 import { armsCross, handOnTop, reachOf } from "./arms";
-import { addSurface, checkKit, fixKit, overlaps, spread, usualSurface } from "./checks";
+import { addSurface, checkKit, fixKit, overlaps, spread } from "./checks";
 import { distanceBetween, foldPlace, isLeftHanded, isPlayable, type Kit, mirrorKit, openKit, surfaceAt } from "./kit";
+import { usualSurface } from "./usual";
 
 function at(kit: Kit, place: KitVoice) {
   const surface = surfaceAt(kit, place);

@@ -5,7 +5,6 @@ export {
   DIRECTIONS,
   type Direction,
   keepsBackbeat,
-  mirrorOrchestration,
   type Orchestration,
   type OrchestrationFilter,
   type OrchestrationKind,
@@ -13,6 +12,6 @@ export {
   type OrchestrationRule,
   PATH_NAMES,
   type Path,
-  placesOf,
-  renamePlace,
 } from "./layers";
+export { mirrorOrchestration } from "./mirror";
+export { placesOf, renamePlace } from "./rename";

@@ -10,15 +10,9 @@ import { anyKit, FOUR_PIECE, LARGE, SMALL, WORKING } from "../testing/kits";
 import { runs } from "../testing/seed";
 import { barTicks, bpm, ticks } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
-import {
-  ALL_STROKES,
-  mirrorOrchestration,
-  type Orchestration,
-  type OrchestrationFilter,
-  type OrchestrationRule,
-  placesOf,
-  renamePlace,
-} from "./layers";
+import { ALL_STROKES, type Orchestration, type OrchestrationFilter, type OrchestrationRule } from "./layers";
+import { mirrorOrchestration } from "./mirror";
+import { placesOf, renamePlace } from "./rename";
 
 const METER = { beats: 4, unit: 4 } as const;
 

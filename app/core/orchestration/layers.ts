@@ -4,7 +4,7 @@
  */
 
 import { CYMBALS, isPlayable, type Kit, surfaceAt, TOMS } from "../kit/kit";
-import { type Hand, isHand, type KitVoice, type Level, type Limb, otherHand } from "../stroke/stroke";
+import { type Hand, isHand, type KitVoice, type Level, type Limb } from "../stroke/stroke";
 
 /** A row of surfaces to go along: a family, high to low, or named ones. What the kit lacks is passed over. */
 export type Path = "toms" | "drums" | "cymbals" | readonly KitVoice[];
@@ -145,17 +145,11 @@ function turned(steps: readonly KitVoice[], direction: Direction): readonly KitV
   return [...steps, ...steps.toReversed().slice(1)];
 }
 
-type Rename = (place: KitVoice) => KitVoice;
-
 interface OrchestrationRuleDefinition<Rule> {
   /** Puts strokes where the rule says: `own` are those that the layer speaks of. */
   readonly apply: (rule: Rule, own: readonly VoicedStroke[], all: readonly VoicedStroke[], kit: Kit | null) => void;
   /** Whether it may speak of feet too, where a layer names them. */
   readonly movesFeet: boolean;
-  /** The rule with other surfaces, wherever it names one. */
-  readonly rename: (rule: Rule, rename: Rename) => Rule;
-  /** The rule for the other hand's lead. */
-  readonly mirror: (rule: Rule) => Rule;
 }
 
 function along(steps: readonly KitVoice[], number: number): KitVoice | undefined {
@@ -166,51 +160,24 @@ function put(stroke: VoicedStroke, place: KitVoice | undefined) {
   if (place) stroke.place = place;
 }
 
-function renamePath(path: Path, rename: Rename): Path {
-  return typeof path === "string" ? path : path.map(rename);
-}
-
-const HANDS_ONLY = { movesFeet: false, mirror: <Rule>(rule: Rule) => rule };
-const renameOn = <Rule extends { readonly on: KitVoice }>(rule: Rule, rename: Rename): Rule => ({
-  ...rule,
-  on: rename(rule.on),
-});
-const renamePathOf = <Rule extends { readonly path: Path }>(rule: Rule, rename: Rename): Rule => ({
-  ...rule,
-  path: renamePath(rule.path, rename),
-});
-interface BothSides {
-  readonly right: KitVoice;
-  readonly left: KitVoice;
-}
-const renameSides = <Rule extends BothSides>(rule: Rule, rename: Rename): Rule => ({
-  ...rule,
-  right: rename(rule.right),
-  left: rename(rule.left),
-});
-const swapSides = <Rule extends BothSides>(rule: Rule): Rule => ({ ...rule, right: rule.left, left: rule.right });
+const HANDS_ONLY = { movesFeet: false };
 
 const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition<OrchestrationRule<Kind>> } = {
   one: {
     ...HANDS_ONLY,
     movesFeet: true,
-    rename: renameOn,
     apply: ({ on }, own) => {
       for (const stroke of own) put(stroke, on);
     },
   },
   split: {
     ...HANDS_ONLY,
-    rename: renameSides,
-    mirror: swapSides,
     apply: ({ right, left }, own) => {
       for (const stroke of own) put(stroke, stroke.limb === "R" ? right : left);
     },
   },
   oblique: {
     ...HANDS_ONLY,
-    rename: (rule, rename) => ({ ...renamePathOf(rule, rename), stay: rename(rule.stay) }),
-    mirror: (rule) => ({ ...rule, hand: otherHand(rule.hand) }),
     apply: ({ hand, path, stay, every }, own, _, kit) => {
       const steps = stepsOf(path, kit);
       let number = 0;
@@ -222,7 +189,6 @@ const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition
   },
   parallel: {
     ...HANDS_ONLY,
-    rename: renamePathOf,
     apply: ({ path, every, apart }, own, _, kit) => {
       const steps = stepsOf(path, kit);
       eachMoment(own, (stroke, number) => {
@@ -234,7 +200,6 @@ const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition
   },
   "by-cell": {
     ...HANDS_ONLY,
-    rename: renamePathOf,
     apply: ({ path }, own, _, kit) => {
       const steps = stepsOf(path, kit);
       for (const stroke of own) put(stroke, along(steps, stroke.cell));
@@ -243,7 +208,6 @@ const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition
   "by-note": {
     ...HANDS_ONLY,
     movesFeet: true,
-    rename: renameOn,
     apply: ({ note: asked, on }, own) => {
       for (const stroke of own) {
         const note = asked > 0 ? asked - 1 : stroke.notes + asked;
@@ -253,7 +217,6 @@ const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition
   },
   accents: {
     ...HANDS_ONLY,
-    rename: (rule, rename) => ({ ...renamePathOf(rule, rename), rest: rule.rest && rename(rule.rest) }),
     apply: ({ path, rest }, own, _, kit) => {
       const steps = stepsOf(path, kit);
       eachMoment(
@@ -265,7 +228,6 @@ const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition
   },
   travel: {
     ...HANDS_ONLY,
-    rename: renamePathOf,
     apply: ({ path, direction, keepsDoubles }, own, _, kit) => {
       const steps = turned(stepsOf(path, kit), direction);
       const many = countMoments(own);
@@ -278,15 +240,12 @@ const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition
   },
   "flam-split": {
     ...HANDS_ONLY,
-    rename: renameOn,
     apply: ({ on }, own) => {
       for (const stroke of own) if (stroke.graces > 0) stroke.gracePlace = on;
     },
   },
   unison: {
     ...HANDS_ONLY,
-    rename: renameSides,
-    mirror: swapSides,
     apply: ({ right, left }, own, all) => {
       const together = momentsWith(all, ["R", "L"]);
       for (const stroke of own) if (together.has(stroke.moment)) put(stroke, stroke.limb === "R" ? right : left);
@@ -294,7 +253,6 @@ const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition
   },
   "with-kick": {
     ...HANDS_ONLY,
-    rename: renamePathOf,
     apply: ({ path }, own, all, kit) => {
       const steps = stepsOf(path, kit);
       const kicked = momentsWith(all, ["K"]);
@@ -306,7 +264,6 @@ const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition
   },
   "home-last": {
     ...HANDS_ONLY,
-    rename: renameOn,
     apply: ({ on }, own) => {
       const last = own.at(-1)?.moment;
       for (const stroke of own) if (stroke.moment === last) put(stroke, on);
@@ -314,7 +271,6 @@ const RULES: { readonly [Kind in OrchestrationKind]: OrchestrationRuleDefinition
   },
   backbeat: {
     ...HANDS_ONLY,
-    rename: renameOn,
     apply: ({ on }, own) => {
       for (const stroke of own) if (stroke.onBackbeat) put(stroke, on);
     },
@@ -330,14 +286,6 @@ function applyRule<Kind extends OrchestrationKind>(
   RULES[rule.kind].apply(rule, own, all, kit);
 }
 
-function mapPlaces<Kind extends OrchestrationKind>(rule: OrchestrationRule<Kind>, rename: Rename) {
-  return RULES[rule.kind].rename(rule, rename);
-}
-
-function mirrorRule<Kind extends OrchestrationKind>(rule: OrchestrationRule<Kind>): OrchestrationRule<Kind> {
-  return RULES[rule.kind].mirror(rule);
-}
-
 /** Of two neighbours each hand has the one on its own side: whether that is the second one. */
 function isFarther(limb: Limb, [first, second]: readonly [KitVoice?, KitVoice?], kit: Kit | null): boolean {
   const [a, b] = [first, second].map((place) => (kit && place ? surfaceAt(kit, place) : null));
@@ -350,27 +298,4 @@ function momentsWith(strokes: readonly VoicedStroke[], limbs: readonly Limb[]): 
   const found = limbs.map((limb) => new Set(strokes.filter((one) => one.limb === limb).map(({ moment }) => moment)));
   const [first, ...rest] = found;
   return new Set([...(first ?? [])].filter((moment) => rest.every((other) => other.has(moment))));
-}
-
-/** The surfaces that a rule names, families apart. */
-export function placesOf(rule: OrchestrationRule): KitVoice[] {
-  const named = new Set<KitVoice>();
-  mapPlaces(rule, (place) => {
-    named.add(place);
-    return place;
-  });
-  return [...named];
-}
-
-/** A rule with one surface in place of another, wherever it names it. */
-export function renamePlace(rule: OrchestrationRule, from: KitVoice, to: KitVoice): OrchestrationRule {
-  return mapPlaces(rule, (place) => (place === from ? to : place));
-}
-
-/** The voicing for the other hand's lead: what was the right hand's is the left's. */
-export function mirrorOrchestration(voicing: Orchestration): Orchestration {
-  return voicing.map((layer) => {
-    const limbs = layer.filter.limbs?.map((limb) => (isHand(limb) ? otherHand(limb) : limb)) ?? null;
-    return { ...layer, filter: { ...layer.filter, limbs }, rule: mirrorRule(layer.rule) };
-  });
 }

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { usualSurface } from "../kit/checks";
 import { type Kit, mirrorKit, openKit } from "../kit/kit";
+import { usualSurface } from "../kit/usual";
 import { readStickLine } from "../line/read";
 import { mirrorLine } from "../phrase/phrase";
 import { otherHand } from "../stroke/stroke";

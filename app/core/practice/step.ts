@@ -4,7 +4,7 @@ import { type Counts, countWays, drawWays, totalWays } from "../graph/count";
 import { runToEnd } from "../graph/layers";
 import type { Kit } from "../kit/kit";
 import { formatSlots } from "../line/write";
-import { mirrorOrchestration } from "../orchestration/layers";
+import { mirrorOrchestration } from "../orchestration/mirror";
 import { type CellItem, type Line, type LineItem, makeCell, mapSlots, mirrorLine, type Phrase } from "../phrase/phrase";
 import { buildAutomaton, compileSearch, isProblem } from "../search";
 import { isHand, type Limb, makeSilence, mapEachStroke, type Slot, type Stroke } from "../stroke/stroke";

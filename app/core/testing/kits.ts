@@ -1,8 +1,8 @@
 /** Kits for tests: common ones, and any that a player could put up. */
 
 import fc from "fast-check";
-import { usualSurface } from "../kit/checks";
 import { basePlace, type Kit, mirrorKit } from "../kit/kit";
+import { usualSurface } from "../kit/usual";
 import { limitsOf, PLAYER_LEVELS } from "../player/limits";
 import { makePlayer } from "../player/player";
 import { KIT_VOICES, type KitVoice } from "../stroke/stroke";

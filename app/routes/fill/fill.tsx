@@ -73,9 +73,9 @@ function useTab(): FillTab {
 
 export default function Fill({ loaderData }: Route.ComponentProps) {
   const { Screen, ...opened } = loaderData;
-  const { send } = useMessages<FillMessages>("/fills");
+  const { go } = useMessages<FillMessages>("/fills");
   const tab = useTab();
-  return <Screen key={opened.row.id} {...opened} tab={tab} onCopy={(content) => send("keep", { content, tab })} />;
+  return <Screen key={opened.row.id} {...opened} tab={tab} onCopy={(content) => go("keep", { content, tab })} />;
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {

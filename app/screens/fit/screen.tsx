@@ -56,7 +56,7 @@ export function FitScreen(props: FitScreenProps) {
   const player = usePlayer();
   const strong = player.hands.leading;
   const navigate = useNavigate();
-  const { send, answer: keptFill } = useMessages<SearchMessages>("/fit", SEARCH_ACTS);
+  const { send, go, answer: keptFill } = useMessages<SearchMessages>("/fit", SEARCH_ACTS);
   const say = useSay();
   const saving = useSaving(props, bench, say);
 
@@ -125,13 +125,13 @@ export function FitScreen(props: FitScreenProps) {
           saveMark={<SaveMark state={saving.state} />}
           history={history}
           onName={(name) => bench.change({ name }, "name")}
-          onNew={() => send("create", { fill: null })}
+          onNew={() => go("create", { fill: null })}
           onOpen={(id) => void navigate(`/fit/${id}`)}
-          onDelete={() => send("delete", { id: row.id })}
+          onDelete={() => go("delete", { id: row.id })}
         />
       </div>
       <div className="lg:col-span-2 empty:hidden">
-        <SaveNotice saving={saving} onCopy={(mine) => send("keep", { content: mine })} />
+        <SaveNotice saving={saving} onCopy={(mine) => go("keep", { content: mine })} />
       </div>
       {/* The question stands before the answers: in one line on a phone. */}
       <button
@@ -157,7 +157,7 @@ export function FitScreen(props: FitScreenProps) {
         <Pool bench={bench} content={content} entries={entries} strongHand={strong} say={say} />
         <Rules bench={bench} content={content} strongHand={strong} />
         <Weights bench={bench} content={content} />
-        <Bin rows={bin} onRestore={(id) => send("restore", { id })} />
+        <Bin rows={bin} onRestore={(id) => go("restore", { id })} />
       </div>
       <div className="min-w-0 flex flex-col gap-2.5">
         <Count search={search} content={content} />
@@ -178,7 +178,7 @@ export function FitScreen(props: FitScreenProps) {
                 way={way}
                 onKeep={keep}
                 onOpen={(one) =>
-                  send("openFill", {
+                  go("openFill", {
                     content: fillOf(content, one.cells, { countStyle: preferences.countStyle }),
                   })
                 }

@@ -71,7 +71,7 @@ export function FlowScreen(props: FlowScreenProps) {
   const say = useSay();
   const hint = useHint();
   const navigate = useNavigate();
-  const { send, answer: keptFill } = useMessages<FlowMessages>("/flow", FLOW_ACTS);
+  const { send, go, answer: keptFill } = useMessages<FlowMessages>("/flow", FLOW_ACTS);
   const saving = useSaving(props, bench, say);
   const [isBeside, setBeside] = useState(false);
   const [hasVoice, setVoice] = useState(true);
@@ -150,9 +150,9 @@ export function FlowScreen(props: FlowScreenProps) {
         saveMark={<SaveMark state={saving.state} />}
         history={history}
         onName={(name) => bench.change({ name }, "name")}
-        onNew={() => send("create", { fill: null })}
+        onNew={() => go("create", { fill: null })}
         onOpen={(id) => void navigate(`/flow/${id}`)}
-        onDelete={() => send("delete", { id: row.id })}
+        onDelete={() => go("delete", { id: row.id })}
       >
         <button
           type="button"
@@ -163,7 +163,7 @@ export function FlowScreen(props: FlowScreenProps) {
           <Maximize2 size={15} aria-hidden /> <span className="max-sm:sr-only">Big view</span>
         </button>
       </NamedHeader>
-      <SaveNotice saving={saving} onCopy={(theirs) => send("keep", { content: theirs })} />
+      <SaveNotice saving={saving} onCopy={(theirs) => go("keep", { content: theirs })} />
       <CareNote playing={playing} breakAfter={listening.breakAfter} downs={0} />
       <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_20rem] xl:grid-cols-[19rem_minmax(0,1fr)_20rem]">
         <div className="order-2 xl:order-1 min-w-0 lg:max-xl:col-start-2 lg:max-xl:row-start-1 lg:max-xl:row-span-2">
@@ -204,7 +204,7 @@ export function FlowScreen(props: FlowScreenProps) {
             last={flow.last}
             rounds={flow.rounds}
           />
-          <Bin rows={bin} onRestore={(id) => send("restore", { id })} />
+          <Bin rows={bin} onRestore={(id) => go("restore", { id })} />
         </div>
         <div className="order-3 min-w-0 flex flex-col gap-2.5">
           <Settings bench={bench} content={content} ideas={ideas} grooves={grooves} hasVoice={hasVoice} />

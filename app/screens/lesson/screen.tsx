@@ -68,7 +68,7 @@ export function LessonScreen(props: LessonScreenProps) {
   const history = useUndo(bench.undo);
   useCommands(UNDO_COMMANDS, { history });
   const content = useStore(bench.store, (state) => state.content);
-  const { send } = useMessages<LessonMessages>("/lessons", LESSON_ACTS);
+  const { go } = useMessages<LessonMessages>("/lessons", LESSON_ACTS);
   const scene = useScene(props, bench);
   const [tab, setTab] = useState<(typeof TABS)[number]["id"]>("list");
   return (
@@ -94,7 +94,7 @@ export function LessonScreen(props: LessonScreenProps) {
             <Printer size={15} aria-hidden /> Print
           </button>
           <ExportMenu subjectNow={scene.subjectNow} />
-          <button type="button" className="btn btn-sm" onClick={() => send("delete", { id: row.id, leaves: true })}>
+          <button type="button" className="btn btn-sm" onClick={() => go("delete", { id: row.id, leaves: true })}>
             <Trash2 size={15} aria-hidden /> <span className="max-sm:sr-only">Delete</span>
           </button>
           <span className="max-sm:hidden">
@@ -102,7 +102,7 @@ export function LessonScreen(props: LessonScreenProps) {
           </span>
         </div>
       </header>
-      <SaveNotice saving={saving} onCopy={(mine) => send("keep", { content: mine })} />
+      <SaveNotice saving={saving} onCopy={(mine) => go("keep", { content: mine })} />
       <div className="lg:hidden print:hidden">
         <Tabs label="Lesson" tabs={TABS} tab={tab} onTab={setTab}>
           <span className="sr-only">{tab === "list" ? "Contents" : "Pages"}</span>

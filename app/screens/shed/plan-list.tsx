@@ -20,7 +20,7 @@ import type { Trained } from "./use-training";
 export function PlanList({ training, home }: { readonly training: Trained; readonly home: number }) {
   const { work, step: current, choose, editPlan, plan } = training;
   const { row } = useOpenFill();
-  const { send } = useMessages<FlowMessages>("/flow");
+  const { go } = useMessages<FlowMessages>("/flow");
   const ids = work.steps.map(({ id }) => id);
   const counted = countSteps(work.steps);
   const left = minutesLeft(work.steps);
@@ -72,7 +72,7 @@ export function PlanList({ training, home }: { readonly training: Trained; reado
             <p className="text-sm flex-1 basis-40">
               Then improvise between its cells, in any order, and come home on 1.
             </p>
-            <button type="button" className="btn btn-sm" onClick={() => send("create", { fill: row.id })}>
+            <button type="button" className="btn btn-sm" onClick={() => go("create", { fill: row.id })}>
               <Shuffle size={15} aria-hidden /> Take it to Flow
             </button>
           </div>

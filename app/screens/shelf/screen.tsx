@@ -59,7 +59,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, binnedLessons, learn
   const [query, setQuery] = useState("");
   const [tag, setTag] = useState<string | null>(null);
   const [allTags, setAllTags] = useState(false);
-  const { send, answer } = useMessages<FillMessages>("/fills", FILL_ACTS);
+  const { send, go, answer } = useMessages<FillMessages>("/fills", FILL_ACTS);
   const tags = useMemo(() => countTags(fills), [fills]);
   const [sort, setSort] = useState<FillSort>("edited");
   const found = useMemo(() => fills.filter((fill) => matches(fill, query, tag)), [fills, query, tag]);
@@ -100,7 +100,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, binnedLessons, learn
         <button
           type="button"
           className="btn btn-primary btn-sm max-sm:ml-auto sm:mr-auto"
-          onClick={() => send("create", {})}
+          onClick={() => go("create", {})}
         >
           <Plus size={16} aria-hidden /> New fill
         </button>

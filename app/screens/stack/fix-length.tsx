@@ -24,7 +24,7 @@ function Closings({ worked }: { readonly worked: Analysis }) {
   const player = usePlayer();
   const { row } = useOpenFill();
   const apply = useApply();
-  const { send } = useMessages<SearchMessages>("/fit");
+  const { go } = useMessages<SearchMessages>("/fit");
   const { phrase } = worked;
   const book = useBook();
   const [bars, setBars] = useState<number>(4);
@@ -52,7 +52,7 @@ function Closings({ worked }: { readonly worked: Analysis }) {
             ))}
           </select>
         </label>
-        <button type="button" className="btn btn-xs" onClick={() => send("create", { fill: row.id })}>
+        <button type="button" className="btn btn-xs" onClick={() => go("create", { fill: row.id })}>
           Search for more
         </button>
       </div>
