@@ -11,20 +11,18 @@ export interface Messages<Of extends Contract> {
   /** Of the last message; undefined while one is on its way, and where the answer was another address. */
   readonly answer: Of["answer"] | undefined;
   readonly isBusy: boolean;
-  /** Forgets the last answer. */
-  readonly forget: () => void;
 }
 
 export function useMessages<Of extends Contract>(
   address: Of["address"],
   acts: ActNotes<Of> | null = null,
 ): Messages<Of> {
-  const { submit, data, state, reset } = useFetcher<Of["answer"]>();
+  const { submit, data, state } = useFetcher<Of["answer"]>();
   const navigate = useSubmit();
   const send = useMemo(() => makeSend<Of>(submit, address, acts), [submit, address, acts]);
   const go = useMemo(() => makeSend<Of>(navigate, address, acts), [navigate, address, acts]);
   const isBusy = state !== "idle";
-  return { send, go, answer: isBusy ? undefined : (data as Of["answer"] | undefined), isBusy, forget: reset };
+  return { send, go, answer: isBusy ? undefined : (data as Of["answer"] | undefined), isBusy };
 }
 
 function makeSend<Of extends Contract>(

@@ -7,6 +7,7 @@ import type { KitRow } from "~/library/database";
 import type { KitContent } from "~/library/kit/content";
 import { toKit } from "~/library/kit/kit";
 import type { Handedness, Preferences } from "~/library/preferences";
+import { useSame } from "~/views/use-same";
 import { usePreferences } from "./preferences";
 
 /** A kit as it ships. */
@@ -67,7 +68,10 @@ export function isMeasured({ measured }: Pick<Preferences, "measured">): boolean
 
 const EMPTY_KIT: Kit = { surfaces: [] };
 
-export function playerOf({ level, hands, measured }: Preferences, kit: Kit | null): Player {
+export function playerOf(
+  { level, hands, measured }: Pick<Preferences, "level" | "hands" | "measured">,
+  kit: Kit | null,
+): Player {
   const who = handsOf(hands);
   return makePlayer(kit ?? EMPTY_KIT, limitsOf(level, who.leading, measured), who);
 }
@@ -92,17 +96,12 @@ interface PlayerProviderProps {
 export function PlayerProvider({ kits, children }: PlayerProviderProps) {
   const [preferences] = usePreferences();
   const [tried, tryKit] = useState<Kit | null>(null);
-  // Loaders bring equal data as new objects: what is worked out for a player stays while the player does.
-  const { level, hands, measured, kit: kitId } = preferences;
-  const key = useMemo(
-    () => JSON.stringify([level, hands, measured, kitId, kits]),
-    [level, hands, measured, kitId, kits],
-  );
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all of it
-  const chosen = useMemo(() => chooseKit(preferences, kits), [key]);
+  const { level, hands, measured } = preferences;
+  // What is worked out for a player stays while the player does.
+  const who = useSame({ level, hands, measured });
+  const chosen = useSame(useMemo(() => chooseKit(preferences, kits), [preferences, kits]));
   const kit = tried ?? chosen?.kit ?? null;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all of it
-  const player = useMemo(() => playerOf(preferences, kit), [key, kit]);
+  const player = useMemo(() => playerOf(who, kit), [who, kit]);
   const session = useMemo(
     (): PlayerSession => ({
       player,

@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useEffect, useEffectEvent } from "react";
 import { useLocation, useRevalidator } from "react-router";
 import { useStore } from "zustand";
 import { wordImport } from "~/words/book";
@@ -16,10 +16,13 @@ export function useImportWatch() {
   const { pathname } = useLocation();
   const say = useSay();
   const doneId = done?.id;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each import
-  useEffect(() => {
+  const show = useEffectEvent(() => {
     if (done?.state.kind !== "done") return;
     void revalidate();
     if (!SHOWN_ON.includes(pathname)) say(wordImport(done.state.counts));
+  });
+  // Once for each import.
+  useEffect(() => {
+    if (doneId !== undefined) show();
   }, [doneId]);
 }

@@ -21,7 +21,11 @@ export interface CellSetting {
   readonly kit: Kit;
 }
 
-export function settingOf(rate: Rate, { cellTempo, cellMeter }: Preferences, kit: Kit): CellSetting {
+export function settingOf(
+  rate: Rate,
+  { cellTempo, cellMeter }: Pick<Preferences, "cellTempo" | "cellMeter">,
+  kit: Kit,
+): CellSetting {
   return { rate, meter: parseMeter(cellMeter) ?? FOUR_FOUR, tempo: cellTempo, kit };
 }
 

@@ -1,6 +1,6 @@
 /** A PDF file while it is written: how far it is, and a way to stop it. */
 
-import { useEffect, useState } from "react";
+import { useEffect, useEffectEvent, useState } from "react";
 import { download, fileName } from "~/ui/download";
 import { Modal } from "~/ui/modal";
 import { writePdf } from "../paper/use-paper";
@@ -14,16 +14,16 @@ interface PdfDialogProps {
 export default function PdfDialog({ subject, onClose }: PdfDialogProps) {
   const [share, setShare] = useState(0);
   const [failed, setFailed] = useState(false);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: one file each time the dialog is opened
+  // One file each time the dialog is opened.
+  const write = useEffectEvent(async (stop: AbortController) => {
+    const file = await writePdf(await pagesOf(subject), setShare, stop.signal);
+    if (stop.signal.aborted) return;
+    download(fileName(subject.title, ".pdf"), file.slice().buffer as ArrayBuffer, "application/pdf");
+    onClose();
+  });
   useEffect(() => {
     const stop = new AbortController();
-    const write = async () => {
-      const file = await writePdf(await pagesOf(subject), setShare, stop.signal);
-      if (stop.signal.aborted) return;
-      download(fileName(subject.title, ".pdf"), file.slice().buffer as ArrayBuffer, "application/pdf");
-      onClose();
-    };
-    write().catch((error: unknown) => {
+    write(stop).catch((error: unknown) => {
       if (stop.signal.aborted) return;
       console.error(error);
       setFailed(true);

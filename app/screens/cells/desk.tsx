@@ -19,6 +19,7 @@ import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSession } from "~/session/session";
+import { useSame } from "~/views/use-same";
 import { nameForm } from "~/words/cell";
 import { wordMove } from "~/words/moves";
 import { applyMoves, cellBefore } from "./bench";
@@ -52,8 +53,8 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const strong = player.hands.leading;
   const { cell, rate } = applyMoves(content);
   const { cellTempo, cellMeter } = preferences;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: of the preferences only these are asked for
-  const setting = useMemo(() => settingOf(rate, preferences, player.kit), [rate, cellTempo, cellMeter, player]);
+  const heardIn = useSame({ cellTempo, cellMeter });
+  const setting = useMemo(() => settingOf(rate, heardIn, player.kit), [rate, heardIn, player]);
   const laid = useMemo(() => layOutCell(cell, setting), [cell, setting]);
   // The cell and its moves come first; what is told of it below follows as soon as there is time.
   const studied = useDeferredValue(cell);

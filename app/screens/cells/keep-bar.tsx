@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useState } from "react";
 import { Link } from "react-router";
 import { type CellBenchContent, cellOf, MAX_CELL_SLOTS } from "~/library/cell/content";
 import { type BookEntry, contentOf } from "~/library/cell/entries";
@@ -23,7 +23,14 @@ interface KeepBarProps {
 
 /** Into the book, or on to the Stack. */
 export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onSendInto }: KeepBarProps) {
-  const { send, answer, isBusy, forget } = useMessages<CellMessages>("/cells");
+  const { send: post, answer: lastAnswer, isBusy } = useMessages<CellMessages>("/cells");
+  // An answer about another state of the bench says nothing about this one.
+  const [asked, setAsked] = useState<CellBenchContent | null>(null);
+  const answer = asked === content ? lastAnswer : undefined;
+  const send: typeof post = (message, fields) => {
+    setAsked(content);
+    post(message, fields);
+  };
   const shown = contentOf(content);
   const row = entry?.row ?? null;
   const isMiddle = content.at < content.moves.length;
@@ -39,11 +46,6 @@ export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onS
   };
   // A rudiment as it ships goes hand to hand; what is worked on here is one lead of it.
   const whole = entry?.rudiment && content.at === 0 && content.origin.source === entry.id ? entry.rudiment : null;
-  // An answer about another state of the bench says nothing about this one.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: only what is worked on is watched
-  useEffect(() => {
-    if (answer) forget();
-  }, [content]);
   const makeFill = () => {
     if (whole) send("makeRudimentFill", { rudiment: whole });
     else if (shown) send("makeFill", { content: shown });

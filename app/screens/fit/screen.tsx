@@ -24,6 +24,7 @@ import { Bin } from "~/ui/bin";
 import { InlineError } from "~/ui/inline-error";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { Shape } from "~/ui/shape";
+import { useSame } from "~/views/use-same";
 import { saySearch } from "~/words/search";
 import type { FoundWay } from "~/workers/search";
 import { fillOf, openSearchBench } from "./bench";
@@ -64,9 +65,8 @@ export function FitScreen(props: FitScreenProps) {
   const results = useResults(content, stage);
   const { search, ways, shown, mode, setMode, at, way, setChosen } = results;
   const { meter, rate, tempo, window: asWindow } = content;
-  const frameText = JSON.stringify([meter, rate, tempo, asWindow]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the same frame for the same values, so that results stay as they are
-  const frame = useMemo(() => ({ meter, rate, tempo, window: asWindow }), [frameText]);
+  // The same frame for the same values, so that results stay as they are.
+  const frame = useSame({ meter, rate, tempo, window: asWindow });
 
   const playback = usePlayback({
     id: "fit",

@@ -3,6 +3,7 @@
 import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { type PlayContext, pulseOfFill } from "~/editor/fill/score";
 import { type SearchContent, toSpec, toWeights } from "~/library/search/content";
+import { useSame } from "~/views/use-same";
 import type { SearchRequest } from "~/workers/search";
 import { HEARD_IN } from "./bench";
 import { filterByTop, filterWays, type Sort, sortWays } from "./results";
@@ -28,24 +29,23 @@ export function useResults(content: SearchContent, stage: PlayContext) {
   const [words, setWords] = useState("");
   const [chosen, setChosen] = useState<number | null>(null);
   const { player } = stage;
-  const { name: _, ...asked } = content;
+  // A name is nothing to search for.
+  const asked = useSame({ ...content, name: "" });
   // The groove that its ways are heard in says where the backbeat is.
   const pulse = useMemo(
     () => pulseOfFill({ meter: content.meter, groove: HEARD_IN, grooveBars: 1 }, stage),
     [content.meter, stage],
   );
-  const askedText = JSON.stringify(asked);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a name is nothing to search for
   const request = useMemo(
     (): SearchRequest => ({
-      spec: { ...toSpec(content), pulse },
+      spec: { ...toSpec(asked), pulse },
       player: { kit: player.kit, limits: player.limits, hands: player.hands },
-      weights: toWeights(content, mode.kind === "like" ? LIKENESS : 0),
+      weights: toWeights(asked, mode.kind === "like" ? LIKENESS : 0),
       most: mode.kind === "drawn" ? DRAWS : BEST,
       seed: mode.kind === "drawn" ? mode.seed : null,
       like: mode.kind === "like" ? mode.cells : null,
     }),
-    [askedText, mode, player, pulse],
+    [asked, mode, player, pulse],
   );
   const search = useSearch(request);
   // What is found is drawn when there is time: the rules come first.

@@ -28,14 +28,16 @@ export function useTrials(
   const content = useFill();
   const { line } = useWorked();
   const say = useSay();
-  const [trial, setTrial] = useState<Trial | null>(null);
+  const [made, setMade] = useState<{ readonly trial: Trial; readonly of: readonly unknown[] } | null>(null);
+  // What was tried was of the fill as it was.
+  const now = [content, kit, tab];
+  const trial = made?.of.every((part, index) => part === now[index]) ? made.trial : null;
+  const setTrial = (next: Trial | null) => setMade(next && { trial: next, of: now });
   const tried = trial?.content ?? null;
   useEffect(() => {
     hear(tried);
     return () => hear(null);
   }, [hear, tried]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what was tried was of the fill as it was
-  useEffect(() => setTrial(null), [content, kit, tab]);
 
   const play = () => {
     if (!playback.playing) requestAnimationFrame(playback.toggle);

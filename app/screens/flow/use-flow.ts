@@ -1,6 +1,6 @@
 /** One flow in practice: what is drawn, what is called, what is heard of it, and what becomes of that. */
 
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { secondsPerTick } from "~/audio/score";
@@ -198,11 +198,14 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   const firstCall = board?.playing === null ? board.shown[0] : undefined;
   const spoken = board && board.phase !== "answer" ? (firstCall ?? calling) : null;
   const spokenKey = spoken ? spoken.number : -1;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: said once for each call
-  useEffect(() => {
-    if (!playing || ahead !== "spoken" || !spoken) return;
+  const sayNext = useEffectEvent(() => {
+    if (!spoken) return;
     const { call } = spoken.call;
     speak(sayCall(nameOf(spoken.call.round, call.idea), call.times), preferences.volume);
+  });
+  // Once for each call.
+  useEffect(() => {
+    if (playing && ahead === "spoken" && spokenKey >= 0) sayNext();
   }, [playing, ahead, spokenKey]);
 
   const locateNow = useCallback(() => {

@@ -11,6 +11,7 @@ import { toSetting } from "~/library/phrase/setting";
 import { divisionOf } from "~/library/preferences";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
+import { useSame } from "~/views/use-same";
 import type { RoundScene } from "./round-score";
 
 interface RequestOptions {
@@ -26,12 +27,8 @@ export function useRequest({ content, sources, grooves, record }: RequestOptions
   const [preferences] = usePreferences();
   const { listening, countInBars, hands } = preferences;
   const between = divisionOf(preferences);
-  const ideasText = JSON.stringify(content.ideas);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the same ideas for the same values
-  const ideas = useMemo(
-    () => content.ideas.map((idea) => readIdea(idea, sources, player.kit)),
-    [ideasText, sources, player],
-  );
+  const listed = useSame(content.ideas);
+  const ideas = useMemo(() => listed.map((idea) => readIdea(idea, sources, player.kit)), [listed, sources, player]);
   const { name: _, seed, groove: grooveId, setting: settingContent, ahead, isHeld, ladder, ...drawn } = content;
   const drawnText = JSON.stringify(drawn);
   const weights = useMemo(() => toFlowWeights(content, record), [content, record]);

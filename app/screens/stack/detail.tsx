@@ -30,10 +30,9 @@ interface DetailPanelProps {
 
 export default function DetailPanel({ id, told }: DetailPanelProps) {
   const panel = useRef<HTMLElement>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is opened is brought into sight
   useEffect(() => {
     panel.current?.scrollIntoView({ block: "nearest" });
-  }, [id]);
+  }, []);
   return (
     <section
       ref={panel}

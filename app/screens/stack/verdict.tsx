@@ -67,7 +67,7 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
       )}
       {open ? (
         <Suspense fallback={null}>
-          <DetailPanel id={open} told={open === "tempo" ? null : told[open].detail} />
+          <DetailPanel key={open} id={open} told={open === "tempo" ? null : told[open].detail} />
         </Suspense>
       ) : null}
     </section>
