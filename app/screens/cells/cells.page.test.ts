@@ -96,7 +96,7 @@ describe("what cannot be", () => {
     await expect(book.getByText("own", { exact: true })).toHaveCount(2);
     await page.getByRole("button", { name: /^Delete/ }).click();
     await expect(page.getByRole("heading", { name: /is in the bin/ })).toBeVisible();
-    await page.getByRole("button", { name: "Restore" }).click();
+    await page.getByRole("button", { name: "Restore this cell" }).click();
     await expect(book.getByText("own", { exact: true })).toHaveCount(2);
   });
 });

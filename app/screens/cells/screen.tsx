@@ -55,7 +55,7 @@ export function CellsScreen(props: CellsScreenProps) {
           <h2 className="text-2xl">{open.binned.content.name || "This cell"} is in the bin</h2>
           <p className="quiet">It stays there for 30 days of use. Nothing you made from it has changed.</p>
           <button type="button" className="btn btn-primary" onClick={() => restore(openId)}>
-            Restore
+            Restore this cell
           </button>
         </div>
       ) : (
