@@ -39,7 +39,7 @@ test.describe("what cannot be", () => {
     await expect(count(page)).toContainText("The search was stopped. Your rules are still there.");
     await set("dead");
     await page.getByRole("button", { name: "Search again" }).click();
-    await expect(count(page)).toContainText("The search stopped by itself");
+    await expect(count(page)).toContainText("The search stopped unexpectedly");
     await set("real");
     await page.getByRole("button", { name: "Search again" }).click();
     await expect(count(page)).toContainText(/\d+ ways?/);
