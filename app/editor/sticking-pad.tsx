@@ -118,7 +118,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
                 chooser.choose(timeline, null);
               }}
             >
-              <CornerDownLeft size={13} aria-hidden /> to the end
+              <CornerDownLeft size={13} aria-hidden /> <span className="max-sm:sr-only">to the end</span>
             </button>
           </>
         ) : null}
