@@ -197,6 +197,8 @@ test("a file is taken wherever it is dropped, a link wherever it is pasted; a la
   await expect(page.getByText("Imported: 1 new fill.")).toBeVisible();
 
   await openShelf(page);
+  // The list is read again after the import.
+  await expect(page.getByRole("heading", { name: "From outside" })).toBeVisible();
   const count = await page.getByRole("heading", { name: /^Shelf/ }).textContent();
   const buffer = Buffer.from("@4 RLRRx2500\n".repeat(1_000));
   await page.getByLabel("File to import").setInputFiles({ name: "large.txt", mimeType: "text/plain", buffer });

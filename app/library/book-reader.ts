@@ -112,7 +112,7 @@ class BookBuilder {
     const runs: Run[] = [];
     for (const row of rows as unknown[]) {
       const run = readRunRow(row);
-      // The schema says what is wrong with the row.
+      // The schema finds the faulty field.
       if (!run) this.addRun(asRun(row));
       if (!run) return this.refuseRun({ kind: "other" });
       this.runCount++;

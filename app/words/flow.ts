@@ -36,7 +36,7 @@ export function wordFlowTrouble(trouble: RoundTrouble, names: readonly string[])
     case "too-wide":
       return "There are too many ways to keep count of. Use fewer bars, or drop a “least” or “most”.";
     case "no-ways":
-      return "These ideas never add up to these bars.";
+      return "These ideas don't add up to these bars.";
   }
 }
 

@@ -1,8 +1,5 @@
 /** A cell on its way into a fill, in the state of a navigation. */
 
-import { useEffect, useRef } from "react";
-import { useLocation, useNavigate } from "react-router";
-
 export interface ArrivingCell {
   /** Slots as text. */
   readonly text: string;
@@ -15,23 +12,9 @@ export function arrivingCellState(cell: ArrivingCell) {
   return { arrivingCell: cell };
 }
 
-/** Takes the cell that a navigation brings, once. */
-export function useArrivingCell(take: (cell: ArrivingCell) => void) {
-  const { state } = useLocation();
-  const navigate = useNavigate();
-  const current = useRef(take);
-  current.current = take;
-  useEffect(() => {
-    const cell = readArrivingCell(state?.arrivingCell);
-    if (!cell) return;
-    // A reload must not put it in again.
-    void navigate(".", { replace: true, state: null });
-    current.current(cell);
-  }, [state, navigate]);
-}
-
 /** Checked by hand: the screen of a fill opens without Zod. Its text is read by the parser of the stick line. */
-function readArrivingCell(cell: unknown): ArrivingCell | null {
+export function readArrivingCell(state: unknown): ArrivingCell | null {
+  const cell = (state as { arrivingCell?: unknown } | null)?.arrivingCell;
   if (typeof cell !== "object" || cell === null) return null;
   const { text, name, after } = cell as Partial<Record<keyof ArrivingCell, unknown>>;
   if (typeof text !== "string" || typeof name !== "string") return null;

@@ -17,7 +17,7 @@ import {
 } from "~/editor/commands";
 import { EditorContext } from "~/editor/context";
 import { openEditor } from "~/editor/editor";
-import { useArrivingCell } from "~/editor/fill/arriving-cell";
+import { readArrivingCell } from "~/editor/fill/arriving-cell";
 import { FillContext, type Follower, type OpenFill } from "~/editor/fill/place";
 import { loopOfCells } from "~/editor/fill/practice-loop";
 import { makeSource, type PlayContext, setupOf, underOf } from "~/editor/fill/score";
@@ -34,6 +34,7 @@ import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { type Session, usePractice, useSession } from "~/session/session";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
+import { useArriving } from "~/ui/use-arriving";
 import { TAB_NAMES } from "~/words/fill";
 import { FillFrame } from "./frame";
 
@@ -133,7 +134,7 @@ export function FillScreen(props: FillScreenProps) {
     ),
   });
 
-  useArrivingCell(({ name, text, after }) =>
+  useArriving(readArrivingCell, ({ name, text, after }) =>
     putInCell(editor, chooser, { name, cell: readCell(text) ?? [] }, after, say),
   );
   useEffect(

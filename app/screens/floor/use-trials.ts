@@ -29,7 +29,7 @@ export function useTrials(
   const { line } = useWorked();
   const say = useSay();
   const [made, setMade] = useState<{ readonly trial: Trial; readonly of: readonly unknown[] } | null>(null);
-  // What was tried was of the fill as it was.
+  // A trial ends when the fill, the kit or the tab changes.
   const now = [content, kit, tab];
   const trial = made?.of.every((part, index) => part === now[index]) ? made.trial : null;
   const setTrial = (next: Trial | null) => setMade(next && { trial: next, of: now });

@@ -47,7 +47,7 @@ test("one idea, none, and ideas that never add up: what is wrong, and which rule
   await type("RLRLKK");
   await type("RLRLRKK");
   await put("Bars of ideas", "1");
-  await expect(calls.getByRole("alert")).toContainText("These ideas never add up to these bars.");
+  await expect(calls.getByRole("alert")).toContainText("These ideas don't add up to these bars.");
   await expect(calls.getByRole("alert")).toContainText(/It works over \d+ bars/);
   await type("RLK");
   await expect(ways).toBeVisible();

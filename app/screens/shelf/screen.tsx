@@ -20,8 +20,8 @@ import { download } from "~/ui/download";
 import { BookOpen, ListChecks, Plus, Search, Target } from "~/ui/icons";
 import { ImportButton } from "~/ui/import-button";
 import { ImportStatus } from "~/ui/import-state";
+import { useArriving } from "~/ui/use-arriving";
 import { AfterHydration } from "~/views/after-hydration";
-import { useArrivingFile } from "./arriving-file";
 import { BackupReminder } from "./backup-reminder";
 import { ChoiceBar } from "./choice-bar";
 import type { Learning } from "./fill-card";
@@ -34,6 +34,12 @@ import { useManyChoice } from "./use-choice";
 const ExportMenu = lazy(async () => ({ default: (await import("~/editor/export/export-menu")).ExportMenu }));
 
 const NotesDialog = lazy(() => import("~/editor/import/notes-dialog"));
+
+/** A file that was dropped on another screen or opened with the app. */
+function readArrivingFile(state: unknown): File | null {
+  const file = (state as { file?: unknown } | null)?.file;
+  return file instanceof File ? file : null;
+}
 
 /** Whether a file is of notes from another program, by its name. */
 function isNotesFile({ name }: Pick<File, "name">): boolean {
@@ -86,7 +92,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, binnedLessons, learn
   };
   const [notesFile, setNotesFile] = useState<File | null>(null);
   const takeFile = (file: File) => (isNotesFile(file) ? setNotesFile(file) : theImports.take(file, false));
-  useArrivingFile(takeFile);
+  useArriving(readArrivingFile, takeFile);
   const deleted = answer?.deleted;
   return (
     <main className="w-full max-w-[1200px] mx-auto px-4 sm:px-5 py-5">
