@@ -1,12 +1,12 @@
 import { reactRouter } from "@react-router/dev/vite";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "vite";
-import { firstScreen } from "./scripts/first-screen";
+import { firstScreen } from "./scripts/first-screen.ts";
 
 /** What everything stands on. */
 const BASE = /node_modules.(react|react-dom|scheduler|use-sync-external-store)[\\/]/;
 /** What reads the book and opens a fill, once the first screen is drawn; with the database and the checks. */
-const OPENING = /node_modules.dexie|app.(library.(own|database|fill.open)|screens.fill.screen)\.tsx?$/;
+const OPENING = /node_modules.dexie|app.(library.(own|database|fill.open)|content.(index|schema|grooves|kits|rudiments|starter|course)|screens.fill.screen)\.tsx?$/;
 /** Fields, menus and dialogs, and what lets cells be dragged: one file that comes after the first picture. */
 const CONTROLS =
   /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows)/;
@@ -20,11 +20,14 @@ const first = firstScreen(
   /entry\.client\.tsx$|app.(root\.tsx$|routes.fill.(fill\.tsx\?route-chunk=(main|clientLoader)|stack\.ts(\?route-chunk=main)?)$)/,
 );
 
+/** A module may be lazy for one screen and needed at once by another, */
+const checks = { ineffectiveDynamicImport: false, pluginTimings: false };
+
 export default defineConfig({
   plugins: [tailwindcss(), reactRouter(), first],
   resolve: { tsconfigPaths: true },
   // Workers fetch what is large when they need it.
-  worker: { format: "es" },
+  worker: { format: "es", rolldownOptions: { checks } },
   build: {
     // Staff and audio are large and lazy; the first screen's own budget is checked by the browser tests.
     chunkSizeWarningLimit: 1500,
@@ -35,6 +38,7 @@ export default defineConfig({
     client: {
       build: {
         rolldownOptions: {
+          checks,
           output: {
             // What several screens share comes as one file, not as some sixty small ones that are asked for one by one.
             codeSplitting: {
@@ -50,5 +54,6 @@ export default defineConfig({
         },
       },
     },
+    ssr: { build: { rolldownOptions: { checks } } },
   },
 });

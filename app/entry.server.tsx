@@ -4,7 +4,7 @@ import { createReadableStreamFromReadable } from "@react-router/node";
 import { isbot } from "isbot";
 import { renderToPipeableStream } from "react-dom/server";
 import { type EntryContext, ServerRouter } from "react-router";
-import { servedBook } from "./content";
+import { servedBook } from "./content/demo-book";
 import { contentSecurityPolicy } from "./security";
 import { PageContext } from "./ui/page-context";
 

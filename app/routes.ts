@@ -34,7 +34,6 @@ export default [
   route("log", "routes/log.tsx"),
   route("setup", "routes/setup.tsx"),
   route("content/demo", "routes/demo-content.ts"),
-  route("content/course", "routes/course.ts"),
   ...OLD,
   route("*", "routes/not-found.tsx"),
 ] satisfies RouteConfig;

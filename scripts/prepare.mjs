@@ -73,8 +73,12 @@ export function installChromium() {
 const SOURCES = [
   "app",
   "public",
-  "scripts/offline.mjs",
+  "scripts/build.mjs",
   "scripts/compress.mjs",
+  "scripts/first-screen.ts",
+  "scripts/offline.mjs",
+  "scripts/pages.mjs",
+  "scripts/static.mjs",
   "package-lock.json",
   "vite.config.ts",
   "react-router.config.ts",

@@ -12,7 +12,8 @@ import { layOut } from "~/core/timeline";
 import { writeTimelineMidi } from "~/formats/midi";
 import { grooveOver } from "~/library/groove/groove";
 import { toPhrase } from "~/library/phrase/phrase";
-import { loadDemoBook, loadGrooves, loadRudiments, loadStarter, type RudimentEntry } from ".";
+import { loadGrooves, loadRudiments, loadStarter, type RudimentEntry } from ".";
+import { loadDemoBook } from "./demo-book";
 import { grooveSchema } from "./schema";
 
 const RUDIMENTS = loadRudiments();

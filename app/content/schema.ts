@@ -1,17 +1,11 @@
-/** What shipped content must be; checked when it is loaded. */
+/** The schemas of shipped content. */
 
 import { z } from "zod";
 import { formatLine, readStickLine } from "~/core/line";
 import { barTicks, bpm, MAX_BPM, METER_UNITS, type Meter, MIN_BPM, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
-import { cellContentSchema } from "~/library/cell/content";
-import { fillContentSchema } from "~/library/fill/content";
-import { flowContentSchema } from "~/library/flow/content";
-import { grooveContentSchema } from "~/library/groove/content";
 import { kitContentSchema } from "~/library/kit/content";
-import { lessonContentSchema } from "~/library/lesson/content";
 import { feelSchema } from "~/library/phrase/schema";
-import { searchContentSchema } from "~/library/search/content";
 
 const meterSchema = z.object({ beats: z.number().int().min(1).max(32), unit: z.literal(METER_UNITS) });
 const lineSchema = z.string().refine((text) => {
@@ -54,14 +48,3 @@ export type GrooveEntry = z.infer<typeof grooveSchema>;
 
 export const kitEntrySchema = kitContentSchema.extend({ id: z.string() });
 export type KitEntry = z.infer<typeof kitEntrySchema>;
-
-/** Days before the demo is first opened. */
-const daysAgoSchema = z.number().min(0).max(60);
-
-export const demoFillSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: fillContentSchema });
-export const demoKitSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: kitContentSchema });
-export const demoGrooveSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: grooveContentSchema });
-export const demoFlowSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: flowContentSchema });
-export const demoLessonSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: lessonContentSchema });
-export const demoSearchSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: searchContentSchema });
-export const demoCellSchema = z.object({ id: z.string(), daysAgo: daysAgoSchema, content: cellContentSchema });

@@ -31,7 +31,6 @@ const version = entries.find(({ url }) => url === "/")?.revision ?? "0";
 const cacheName = `${PREFIX}${self.BOOK ?? "own"}-${version}`;
 
 const documents = urls.filter(({ pathname }) => !pathname.includes("."));
-const data = urls.filter(({ pathname }) => pathname.endsWith(".data"));
 
 async function keptOf(url: URL | string): Promise<Response | undefined> {
   const { pathname, search } = new URL(url, self.location.origin);
@@ -49,7 +48,9 @@ async function keepOne(url: URL): Promise<void> {
       const response = await fetch(url);
       const isMeant = response.ok || (url.pathname === NOT_FOUND && response.status === 404);
       if (!isMeant) throw new Error(`${url.pathname}: ${response.status}`);
-      await (await caches.open(cacheName)).put(url, response);
+      // A static host may lead to an address with a slash; a browser takes no answer that was led elsewhere for a page.
+      const whole = response.redirected ? new Response(response.body, response) : response;
+      await (await caches.open(cacheName)).put(url, whole);
       return;
     } catch (error) {
       if (left <= 1) throw error;
@@ -89,14 +90,6 @@ registerRoute(
       if (none) return none;
       throw error;
     }
-  },
-);
-registerRoute(
-  ({ url, request }) =>
-    request.method === "GET" && url.origin === self.location.origin && url.pathname.endsWith(".data"),
-  async ({ request, url }) => {
-    const known = data.find(({ searchParams }) => searchParams.get("_routes") === url.searchParams.get("_routes"));
-    return (known && (await keptOf(known))) ?? fetch(request);
   },
 );
 // Files of any version that is kept.

@@ -4,15 +4,9 @@ import { loadRudiments } from "~/content";
 import { loadEntries } from "~/library/cell/load";
 import { currentBook } from "~/library/current";
 import { Elsewhere } from "~/ui/elsewhere";
-import type { Route } from "./+types/cell-book";
 
-export function loader() {
-  return { rudiments: loadRudiments() };
-}
-
-export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
-  const [{ rudiments }, book] = await Promise.all([serverLoader(), currentBook()]);
-  return { entries: await loadEntries(book, rudiments) };
+export async function clientLoader() {
+  return { entries: await loadEntries(await currentBook(), loadRudiments()) };
 }
 
 /** For somebody who typed this address: it is for data only. */

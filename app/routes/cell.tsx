@@ -15,18 +15,14 @@ import { ScreenShape } from "~/ui/screen-shape";
 import { pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/cell";
 
-export function loader() {
-  return { rudiments: loadRudiments() };
-}
-
 const MAX_METERS = 3;
 
-export async function clientLoader({ params, request, serverLoader }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
   const id = params.cellId;
   const [entries, bin, fills] = await Promise.all([
-    serverLoader().then(({ rudiments }) => loadEntries(book, rudiments)),
+    loadEntries(book, loadRudiments()),
     listBin(book.cells),
     listRows(book.fills),
   ]);

@@ -1,5 +1,5 @@
 /** The demo's book as data, for a demo book that is still empty. Only a server that serves the demo has it. */
-import { demoBookText, servedBook } from "~/content";
+import { demoBookText, servedBook } from "~/content/demo-book";
 
 export function loader() {
   if (servedBook() !== "demo") return new Response("There is nothing at this address.\n", { status: 404 });

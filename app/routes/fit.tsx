@@ -13,17 +13,12 @@ import { ScreenShape } from "~/ui/screen-shape";
 import { nameIn, pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/fit";
 
-export function loader() {
-  return { rudiments: loadRudiments(), grooves: loadGrooves() };
-}
-
-export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   // The list has the names as they were typed last.
   await flushSaves();
   const book = await currentBook();
-  const [opened, { rudiments, grooves: shipped }, rows, bin] = await Promise.all([
+  const [opened, rows, bin] = await Promise.all([
     openRow(SEARCHES, params.searchId),
-    serverLoader(),
     listRows(book.searches),
     listBin(book.searches),
   ]);
@@ -32,8 +27,8 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
     ...opened,
     bin,
     saved: rows.map(({ id, content }) => ({ id, name: content.name })),
-    entries: await loadEntries(book, rudiments),
-    grooves: await listGrooves(book, shipped),
+    entries: await loadEntries(book, loadRudiments()),
+    grooves: await listGrooves(book, loadGrooves()),
   };
 }
 clientLoader.hydrate = true as const;

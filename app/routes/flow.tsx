@@ -17,17 +17,12 @@ import { ScreenShape } from "~/ui/screen-shape";
 import { nameIn, pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/flow";
 
-export function loader() {
-  return { rudiments: loadRudiments(), grooves: loadGrooves() };
-}
-
-export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
   await keepWaiting(book);
-  const [opened, { rudiments, grooves: shipped }, rows, bin, fills, lessons] = await Promise.all([
+  const [opened, rows, bin, fills, lessons] = await Promise.all([
     openRow(FLOWS, params.flowId),
-    serverLoader(),
     listRows(book.flows),
     listBin(book.flows),
     listFills(book),
@@ -40,8 +35,8 @@ export async function clientLoader({ params, serverLoader }: Route.ClientLoaderA
     fills,
     lessons,
     saved: rows.map(({ id, content }) => ({ id, name: content.name })),
-    entries: await loadEntries(book, rudiments),
-    grooves: await listGrooves(book, shipped),
+    entries: await loadEntries(book, loadRudiments()),
+    grooves: await listGrooves(book, loadGrooves()),
     record: await getFlowRecord(book, opened.row.id),
   };
 }

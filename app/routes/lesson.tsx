@@ -16,22 +16,17 @@ import { ScreenShape } from "~/ui/screen-shape";
 import { nameIn, pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/lesson";
 
-export function loader() {
-  return { rudiments: loadRudiments(), shipped: loadGrooves() };
-}
-
-export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   await flushSaves();
   const book = await currentBook();
-  const [opened, { rudiments, shipped }, fills, plans, searches] = await Promise.all([
+  const [opened, fills, plans, searches] = await Promise.all([
     openRow(LESSONS, params.lessonId),
-    serverLoader(),
     listFills(book),
     listPlans(book),
     listRows(book.searches),
   ]);
   if (!opened || opened.row.deletedAt > 0) throw data("no such lesson", { status: 404 });
-  const [entries, grooves] = await Promise.all([loadEntries(book, rudiments), listGrooves(book, shipped)]);
+  const [entries, grooves] = await Promise.all([loadEntries(book, loadRudiments()), listGrooves(book, loadGrooves())]);
   return {
     ...opened,
     fills,

@@ -26,7 +26,7 @@ export const clientAction = answerMessages<LessonMessages>(lessonMessages, {
   },
   openCourse: async (book) => {
     try {
-      return redirect(`/lessons/${await takeCourse(book)}`);
+      return redirect(`/lessons/${await takeCourse(book, async () => (await import("~/content")).loadCourse())}`);
     } catch (error) {
       console.error(error);
       return { words: "The starter course couldn't be opened. Check your connection, and try again.", bad: true };

@@ -1,5 +1,6 @@
 import { redirect } from "react-router";
-import { loadGrooves, loadStarter, servedBook } from "~/content";
+import { loadGrooves, loadStarter } from "~/content";
+import { servedBook } from "~/content/demo-book";
 import { flushSaves } from "~/data/autosave";
 import { listBin, listRows } from "~/data/rows";
 import { backupStanding } from "~/library/backup";
@@ -21,23 +22,23 @@ export function loader({ request }: Route.LoaderArgs) {
   const name = servedBook();
   const isVisit = request.headers.get("sec-fetch-dest") === "document";
   if (isVisit && !hasBook(request, name)) throw redirect(addressOf(FIRST_FILLS[name], "stack"));
-  return { starter: loadStarter(), shipped: loadGrooves() };
+  return null;
 }
 
-export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
+export async function clientLoader() {
   await flushSaves();
   const book = await currentBook();
   const name = bookName();
   // Who presses “Shelf” on a fill wants the shelf, even if the book has just been made.
   const isVisit = !window.location.pathname.startsWith("/fills/");
-  if ((await welcome(book, name, async () => (await serverLoader()).starter)) && isVisit) {
+  if ((await welcome(book, name, loadStarter)) && isVisit) {
     throw redirect(addressOf(FIRST_FILLS[name], "stack"));
   }
   await recoverUnsaved(book);
   const [fills, lessons, grooves, bin, binnedLessons, plans, backup] = await Promise.all([
     listFills(book),
     listRows(book.lessons),
-    serverLoader().then(({ shipped }) => listGrooves(book, shipped)),
+    listGrooves(book, loadGrooves()),
     listBin(book.fills),
     listBin(book.lessons),
     book.plans.toArray(),

@@ -60,6 +60,6 @@ test("what was shared keeps its place in a lesson, beside a fill that was change
   expect(await importShared(book, "lessons", contents)).toBe(id);
   expect(await book.fills.count()).toBe(2);
   // Who came by a link is no newcomer any more.
-  expect(await welcome(book, "own", async () => makeContent({ text: "@4 R" }))).toBe(false);
+  expect(await welcome(book, "own", () => makeContent({ text: "@4 R" }))).toBe(false);
   expect(await book.fills.count()).toBe(2);
 });

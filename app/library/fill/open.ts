@@ -9,12 +9,6 @@ import { FIRST_FILLS } from "./first";
 import { FILLS } from "./kind";
 import { welcome } from "./welcome";
 
-/** What ships with the app that a fill needs. */
-interface Served {
-  readonly shipped: readonly ShippedGroove[];
-  readonly starter: FillContent;
-}
-
 interface OpenedFill extends Opened<FillContent> {
   readonly grooves: readonly GrooveChoice[];
 }
@@ -23,12 +17,13 @@ interface OpenedFill extends Opened<FillContent> {
  * The fill with the grooves that it may sit in; null when there is none. A newcomer's own first fill is made as it is
  * opened.
  */
-export async function openFill(id: string, served: Promise<Served>): Promise<OpenedFill | null> {
+export async function openFill(
+  id: string,
+  shipped: readonly ShippedGroove[],
+  loadStarter: () => FillContent,
+): Promise<OpenedFill | null> {
   const book = await currentBook();
-  if (id === FIRST_FILLS[bookName()]) await welcome(book, bookName(), async () => (await served).starter);
-  const [opened, grooves] = await Promise.all([
-    openRow(FILLS, id),
-    served.then(({ shipped }) => listGrooves(book, shipped)),
-  ]);
+  if (id === FIRST_FILLS[bookName()]) await welcome(book, bookName(), loadStarter);
+  const [opened, grooves] = await Promise.all([openRow(FILLS, id), listGrooves(book, shipped)]);
   return opened && { ...opened, grooves };
 }

@@ -9,18 +9,14 @@ import { turnForHands } from "./fills";
 import { FIRST_FILLS } from "./first";
 
 /** Whether somebody is here for the first time. From then on their first fill is in the book. */
-export async function welcome(
-  book: BookDatabase,
-  name: BookName,
-  loadStarter: () => Promise<FillContent>,
-): Promise<boolean> {
+export async function welcome(book: BookDatabase, name: BookName, loadStarter: () => FillContent): Promise<boolean> {
   if (!(await isFirstTime(book, "welcomed"))) return false;
   // Who came by somebody's link has something to begin with.
   if ((await book.fills.count()) > 0) return false;
   const id = FIRST_FILLS[name];
   if (!(await getRow(book.fills, id))) {
     const { hands } = await loadPreferences(book);
-    await addRow(book.fills, turnForHands(await loadStarter(), hands), id);
+    await addRow(book.fills, turnForHands(loadStarter(), hands), id);
   }
   return true;
 }

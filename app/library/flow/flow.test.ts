@@ -1,5 +1,6 @@
 import { describe, expect, test } from "vitest";
-import { loadDemoBook, loadRudiments } from "~/content";
+import { loadRudiments } from "~/content";
+import { loadDemoBook } from "~/content/demo-book";
 import { compileFlow, countFlow, isFlowProblem, NO_RECORD, recordHeard } from "~/core/flow";
 import { formatLine } from "~/core/line";
 import { FOUR_PIECE, WORKING } from "~/core/testing/kits";

@@ -12,10 +12,7 @@ import { importBook } from "../transfer";
 import { lessonContentSchema } from "./content";
 
 export const COURSE_ID = "starter-course";
-/** Milliseconds that it may take to come. */
-const COURSE_WITHIN = 30_000;
-
-/** As the server sends it: right-handed. */
+/** As it ships: right-handed. */
 export const courseSchema = z.strictObject({
   lesson: lessonContentSchema,
   fills: z.array(z.strictObject({ id: itemId, content: fillContentSchema })),
@@ -24,15 +21,15 @@ export type Course = z.infer<typeof courseSchema>;
 
 /**
  * Puts the course into the book, led by the player's leading hand; one that is there already stays as it is. Gives the
- * lesson's id. Rejects when the server's copy can't be had.
+ * lesson's id.
  */
-export async function takeCourse(book: BookDatabase, load: () => Promise<unknown> = fetchCourse): Promise<string> {
+export async function takeCourse(book: BookDatabase, load: () => Promise<Course>): Promise<string> {
   const kept = await getRow(book.lessons, COURSE_ID);
   if (kept) {
     if (kept.deletedAt > 0) await restoreRow(book.lessons, COURSE_ID);
     return COURSE_ID;
   }
-  const { lesson, fills } = courseSchema.parse(await load());
+  const { lesson, fills } = await load();
   const { hands } = await loadPreferences(book);
   const dated = { createdAt: Date.now(), updatedAt: Date.now() };
   await importBook(book, {
@@ -41,10 +38,4 @@ export async function takeCourse(book: BookDatabase, load: () => Promise<unknown
     lessons: [{ id: COURSE_ID, ...dated, content: lesson }],
   });
   return COURSE_ID;
-}
-
-async function fetchCourse(): Promise<unknown> {
-  const response = await fetch("/content/course", { signal: AbortSignal.timeout(COURSE_WITHIN) });
-  if (!response.ok) throw new Error(`The course could not be loaded (${response.status}).`);
-  return response.json();
 }

@@ -7,7 +7,6 @@ import {
   useParams,
   useRouteLoaderData,
 } from "react-router";
-import { loadGrooves, loadStarter } from "~/content";
 import { bookName } from "~/library/current";
 import { FILL_TABS, type FillTab, noteOpenFill } from "~/library/fill/address";
 import { FIRST_FILLS } from "~/library/fill/first";
@@ -21,24 +20,21 @@ import { TAB_NAMES } from "~/words/fill";
 import { nameIn, pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/fill";
 
-export function loader() {
-  return { shipped: loadGrooves(), starter: loadStarter() };
-}
-
-export async function clientLoader({ params, serverLoader }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { fillId } = params;
-  const served = serverLoader();
   // What reads, checks and edits fills comes after the first picture.
-  const [{ openFill }, { FillScreen }] = await Promise.all([
+  const [{ openFill }, { FillScreen }, { loadGrooves, loadStarter }] = await Promise.all([
     import("~/library/fill/open"),
     import("~/screens/fill/screen"),
+    import("~/content"),
   ]);
-  const opened = await openFill(fillId, served);
+  const shipped = loadGrooves();
+  const opened = await openFill(fillId, shipped, loadStarter);
   // Who has a book already, without this fill, goes on with that.
   if (!opened && fillId === FIRST_FILLS[bookName()]) throw redirect("/");
   if (!opened) throw data("no such fill", { status: 404 });
   noteOpenFill(opened.row.id);
-  return { ...opened, shipped: (await served).shipped, Screen: FillScreen };
+  return { ...opened, shipped, Screen: FillScreen };
 }
 clientLoader.hydrate = true as const;
 
