@@ -1,23 +1,13 @@
-import type { Server } from "node:http";
-import type { AddressInfo } from "node:net";
 import { expect, type Page, test } from "@playwright/test";
-import express from "express";
+import { openPlainHost } from "./harness/plain-host.mjs";
 import { NEWCOMER, stackOf } from "./support";
 
-const CLIENT = "build/client";
-let server: Server;
 let host: string;
-
+let close: () => void;
 test.beforeAll(async () => {
-  const app = express();
-  // The name of the host is another than the tests' own, so that nothing of theirs is in its storage.
-  app.use(express.static(CLIENT));
-  app.use((_request, response) => response.status(404).sendFile("404.html", { root: CLIENT }));
-  server = app.listen(0, "127.0.0.1");
-  await new Promise((ready) => server.once("listening", ready));
-  host = `http://localhost:${(server.address() as AddressInfo).port}`;
+  ({ address: host, close } = await openPlainHost("build/client"));
 });
-test.afterAll(() => server.close());
+test.afterAll(() => close());
 
 /** What the browser complains of, from now on. */
 function complaintsOf(page: Page): string[] {

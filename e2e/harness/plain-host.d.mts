@@ -1,0 +1,1 @@
+export function openPlainHost(folder: string): Promise<{ readonly address: string; readonly close: () => void }>;
