@@ -10,7 +10,7 @@ import { PageContext } from "./ui/page-context";
 
 const ABORT_AFTER = 6_000;
 
-/** Renders a document with a nonce of its own, and the policy that goes with it. */
+/** Renders a document with its own nonce and the matching policy. */
 export default function handleRequest(
   request: Request,
   status: number,
@@ -21,7 +21,7 @@ export default function handleRequest(
   const book = servedBook();
   headers.set("Content-Type", "text/html; charset=utf-8");
   headers.set("Cache-Control", "no-store");
-  // The development server injects scripts and styles of its own, which a policy would refuse.
+  // The development server injects its own scripts and styles, which the policy would block.
   if (import.meta.env.PROD) headers.set("Content-Security-Policy", contentSecurityPolicy(nonce));
   const ready = isbot(request.headers.get("user-agent") ?? "") ? "onAllReady" : "onShellReady";
 

@@ -1,13 +1,13 @@
 /**
- * Two clocks as one: hits are stamped by the page's clock, sounds by the audio clock, which moves in small steps and may
- * be taken away for a while. Pure: it is given samples of both.
+ * Maps between two clocks: the page's clock stamps hits, the audio clock stamps sounds. The audio clock moves in small
+ * steps and can stop for a while. Pure: callers pass samples of both clocks.
  */
 
-/** Samples that are kept: about a second's worth. */
+/** Number of samples kept: about a second's worth. */
 const KEPT = 64;
-/** The audio clock stands still while the sound card takes its time; the samples that lag least are the true ones. */
+/** The audio clock stalls while the sound card is busy, so the samples with the least lag are the accurate ones. */
 const JUMP = 0.12;
-/** So many samples in a row that are elsewhere make a jump; fewer are a hiccup. */
+/** This many consecutive samples off the line count as a jump; fewer are a hiccup. */
 const JUMP_SAMPLES = 4;
 
 export class ClockBridge {
@@ -15,12 +15,12 @@ export class ClockBridge {
   private astray: number[] = [];
   private jumped = 0;
 
-  /** How often one clock has left the other: what was heard then cannot be judged. */
+  /** How often the clocks drifted apart. Hits around a jump can't be judged. */
   get jumps(): number {
     return this.jumped;
   }
 
-  /** Both clocks at one moment: audio in seconds, page in milliseconds. */
+  /** Both clocks at the same moment: audio in seconds, page in milliseconds. */
   sample(audio: number, page: number) {
     const gap = audio - page / 1000;
     if (this.gaps.length > 0 && Math.abs(gap - this.gap()) > JUMP) {
@@ -36,7 +36,7 @@ export class ClockBridge {
     if (this.gaps.length > KEPT) this.gaps.shift();
   }
 
-  /** The audio clock at a moment of the page's; null before any sample. */
+  /** The audio time of a moment on the page's clock; null before the first sample. */
   toAudio(page: number): number | null {
     return this.gaps.length === 0 ? null : page / 1000 + this.gap();
   }

@@ -1,31 +1,31 @@
-/** Cymbals: many tones that have nothing to do with one another, each dying away in its own time, and the hiss between them. */
+/** Cymbals: many unrelated tones, each with its own decay, and noise between them. */
 
 import { decay, fill, makeFilter, makeNoise, type Voice } from "./signal";
 
 const T60 = Math.log(1000);
 
 interface CymbalShape {
-  /** Its tones lie between these. Hz. */
+  /** Its tones lie in this range. Hz. */
   readonly from: number;
   readonly to: number;
   readonly tones: number;
-  /** Seconds until its low and its high tones have fallen by 60 dB, struck hard. */
+  /** Decay times (60 dB, in seconds) of its lowest and highest tones when struck hard. */
   readonly lowRing: number;
   readonly highRing: number;
   readonly length: number;
-  /** How much hiss there is beside the tones. */
+  /** Level of the noise relative to the tones. */
   readonly hiss: number;
-  /** Hiss of the stick or of the two cymbals that meet, in the first milliseconds. */
+  /** Noise of the stick, or of the two cymbals meeting, in the first milliseconds. */
   readonly stick: number;
-  /** Seconds over which its high tones come, where they come later than the stroke. */
+  /** Attack time in seconds of its high tones, where they build up after the stroke. */
   readonly swell?: number;
-  /** Which cymbal: the same one has the same tones, however it is struck. */
+  /** Which cymbal this is: one cymbal has the same tones however it is struck. */
   readonly metal: number;
 }
 
 /**
- * Tones as resonators: each sample follows from the two before it. What is struck softly is darker, and dies away sooner
- * at the top.
+ * Tones as resonators: each sample follows from the previous two. Soft strokes are darker and lose their high tones
+ * sooner.
  */
 export const cymbal =
   (shape: CymbalShape): Voice =>
@@ -36,12 +36,12 @@ export const cymbal =
     const samples = new Float32Array(Math.ceil(length * sampleRate));
     const octaves = Math.log2(to / from);
     for (let tone = 0; tone < tones; tone++) {
-      // One in each part of the range, anywhere in it.
+      // One tone at a random place in each part of the range.
       const height = (tone + 0.5 + 0.45 * choose()) / tones;
       const pitch = from * 2 ** (octaves * height) * sound.bend;
       if (pitch > sampleRate * 0.46) continue;
       const ring = lowRing * (highRing / lowRing) ** height * (0.55 + 0.45 * force) * sound.scale ** 0.5;
-      // Where the stick lands decides which tones it wakes.
+      // The striking point decides which tones it excites.
       const loud = (0.55 + 0.45 * Math.abs(choose())) * (0.75 + 0.25 * place());
       const gain = loud * (0.25 + 0.75 * force) ** (height * 1.6);
       const decayed = Math.exp(-T60 / (ring * sampleRate));
@@ -75,13 +75,13 @@ export const cymbal =
 
 interface Ping {
   readonly pitches: readonly number[];
-  /** Against the wash. */
+  /** Level relative to the wash. */
   readonly gain: number;
   /** Seconds. */
   readonly tau: number;
 }
 
-/** A clear tone, then the wash under it: ride and bell. */
+/** A clear tone over a wash: ride and bell. */
 export const pinged =
   (shape: CymbalShape, { pitches, gain, tau }: Ping): Voice =>
   (force, sound, sampleRate) => {

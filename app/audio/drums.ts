@@ -1,9 +1,9 @@
-/** Drums: skins that swing in their modes, the stick or beater that meets them, and the wires under a snare. */
+/** Drums: heads vibrating in their modes, the stick or beater, and the wires under a snare. */
 
 import type { SoundWanted } from "./kit-sounds";
 import { decay, fill, makeFilter, makeNoise, mixToShare, type Voice } from "./signal";
 
-/** Ratios of a drum head's modes to its lowest, and how loud they are against it in dB at full force. */
+/** Frequency ratios of a drum head's modes to the lowest, and their levels relative to it in dB at full force. */
 const MODES: readonly (readonly [ratio: number, level: number])[] = [
   [1, 0],
   [1.59, -2],
@@ -14,26 +14,26 @@ const MODES: readonly (readonly [ratio: number, level: number])[] = [
   [3.5, -13],
   [4.06, -16],
 ];
-/** Overtones of a stroke without force are softer by so many dB. */
+/** With no force, overtones are this many dB softer. */
 const SOFT_OVERTONES = 6;
-/** A head that is struck hard is stretched, and sounds higher at first: by this share, for so many seconds. */
+/** A hard stroke stretches the head, so its pitch starts higher: by this ratio, for this many seconds. */
 const GLIDE = 0.18;
 const GLIDE_SECONDS = 0.085;
-/** An envelope with time constant 1 has fallen by 60 dB after so long. */
+/** Time for an envelope with time constant 1 to fall by 60 dB. */
 const T60 = Math.log(1000);
 
 interface Membrane {
   /** Hz. */
   readonly pitch: number;
-  /** Seconds until the lowest mode has fallen by 60 dB. */
+  /** Decay time (60 dB, in seconds) of the lowest mode. */
   readonly ringing: number;
   readonly force: number;
-  /** Overtones die away as this power of their ratio sooner. */
+  /** Overtones decay faster, by this power of their frequency ratio. */
   readonly damping: number;
   readonly modes: readonly (readonly [ratio: number, level: number])[];
 }
 
-/** The head by itself, from the moment that it is struck. */
+/** The head alone, from the moment of impact. */
 function swing({ pitch, ringing, force, damping, modes }: Membrane, length: number, sampleRate: number): Float32Array {
   const parts = modes.map(([ratio, level]) => ({
     ratio,
@@ -52,7 +52,7 @@ function swing({ pitch, ringing, force, damping, modes }: Membrane, length: numb
   });
 }
 
-/** What of a tom is its own: its pitch in Hz, and seconds until it has rung out. */
+/** What distinguishes one tom from another: its pitch in Hz and its decay time in seconds. */
 export const tom =
   (pitch: number, ringing: number): Voice =>
   (force, sound, sampleRate) => {
@@ -104,7 +104,7 @@ export const bassDrum =
     });
   };
 
-/** Share of a snare's energy above 1 kHz: wires are heard in a ghost too, and more of them the harder it is struck. */
+/** Share of a snare's energy above 1 kHz. You hear the wires even in a ghost note, and more with force. */
 const SHARES = { ghost: 0.135, normal: 0.28, accent: 0.4, "rim-shot": 0.52 } as const;
 
 export const snare: Voice = (force, sound, sampleRate) => {
@@ -134,7 +134,7 @@ export const snare: Voice = (force, sound, sampleRate) => {
   const wires = body.map((_, index) => {
     const time = index / sampleRate;
     const raw = noise();
-    // Wires answer the head: they rattle a moment after the stick, which is bright by itself.
+    // The wires respond to the head, so they start slightly after the stick, which is bright itself.
     const answer = 1 - 0.6 * decay(time, 0.004);
     return air(floor(raw)) * answer * decay(time, tau) + snap(raw) * 1.4 * force * decay(time, 0.004);
   });
@@ -143,7 +143,7 @@ export const snare: Voice = (force, sound, sampleRate) => {
   return mixToShare(body, wires, SHARES[isRim ? "rim-shot" : level], 1000, sampleRate);
 };
 
-/** The stick lies on the head and its shoulder strikes the rim: wood, and little of the drum under it. */
+/** The stick lies on the head and its shoulder strikes the rim: mostly wood, little drum. */
 export const crossStick: Voice = (force, sound, sampleRate) => {
   const pitches = [
     [1650, 1, 0.014 + 0.008 * force],
@@ -159,7 +159,7 @@ export const crossStick: Voice = (force, sound, sampleRate) => {
   );
 };
 
-/** Wood: the two extra surfaces, until a player says what stands there. */
+/** Wood stands in for the two extra surfaces until the player says what they are. */
 export const block =
   (pitch: number): Voice =>
   (force, sound, sampleRate) =>

@@ -13,7 +13,7 @@ const SHIPPED = shippedTakes();
 function sound(place: KitVoice, level: Level = "normal", technique: SoundWanted["technique"] = "plain", variation = 0) {
   return soundOn("drawn", { place, level, technique, variation });
 }
-/** Sounds that were asked for before. */
+/** Sounds requested earlier. */
 const made = new Map<string, Float32Array>();
 function soundOn(kit: SoundKit, wish: Pick<SoundWanted, "place"> & Partial<SoundWanted>): Float32Array {
   const wanted = wantSound({ ...wish, kit });
@@ -47,7 +47,7 @@ describe("how loud each sound is", () => {
     for (const rate of [44_100, 48_000]) {
       expect(momentaryLoudness(sine(rate, 997), rate)).toBeCloseTo(-3.01, 1);
       expect(integratedLoudness([sine(rate, 997)], rate)).toBeCloseTo(-3.01, 1);
-      // What the ear hardly hears counts little.
+      // Parts that the ear hardly hears get little weight.
       expect(momentaryLoudness(sine(rate, 25), rate)).toBeLessThan(-9);
       const weigh = makeKWeighting(rate);
       expect(Number.isFinite(weigh(1))).toBe(true);
@@ -66,7 +66,7 @@ describe("how loud each sound is", () => {
       };
       check("ghost", 0);
       check("normal", 1);
-      // The loudest and the softest of its variations.
+      // Its loudest and softest variations.
       for (const variation of [4, 2]) check("accent", variation);
     },
   );
@@ -116,7 +116,7 @@ describe("what each sound is like", () => {
   });
 
   test("a tom's pitch falls by the force of its stroke, and not by an octave", () => {
-    /** Hz: the pitch near the floor tom's own at which a stretch of the sound is strongest. */
+    /** Hz: the strongest frequency in a stretch of the sound, near the floor tom's own pitch. */
     const pitch = (samples: Float32Array, from: number, to: number) => {
       const stretch = samples.slice(from * RATE, to * RATE);
       const strength = (frequency: number) => {
@@ -209,7 +209,7 @@ test("clicks are short, higher on one, as loud as they are meant to be, and the 
     expect(loud(weak) - loud(synthesiseClick("between", sound, RATE))).toBeCloseTo(7, 1);
     expect(Math.abs(strong[0] ?? 0)).toBeGreaterThan(1e-4);
   }
-  // Wood is broader than a tone.
+  // Wood has a wider spectrum than a tone.
   expect(brightness(synthesiseClick("one", "sticks", RATE), 2_600)).toBeGreaterThan(
     brightness(synthesiseClick("one", "click", RATE), 2_600),
   );

@@ -1,4 +1,4 @@
-/** Which sound a stroke has: its surface, level and technique, how loud it is, and what ends what rings. */
+/** Which sound a stroke uses: surface, level and technique, its loudness, and what cuts off ringing sounds. */
 
 import type { Click } from "~/core/pulse";
 import { betweenLevels, type KitVoice, LEVELS, type Level, type Limb, type Technique } from "~/core/stroke";
@@ -11,33 +11,33 @@ export interface SoundWanted {
   readonly place: KitVoice;
   readonly level: Level;
   readonly technique: SoundingTechnique;
-  /** Which of {@link VARIATIONS} slightly different strokes. */
+  /** Which of the {@link VARIATIONS} to use. */
   readonly variation: number;
-  /** The diameter of what is struck against the usual one. */
+  /** The diameter of the drum or cymbal relative to the usual one. */
   readonly scale: number;
-  /** Whether the weaker hand strikes it. */
+  /** Whether the weaker hand plays it. */
   readonly isWeak: boolean;
 }
 
-/** A choked cymbal is struck as any other. */
+/** Striking a choked cymbal is like striking any other. */
 type SoundingTechnique = Exclude<Technique, "choke">;
 
-/** A stroke to be sounded. */
+/** A stroke to be played as sound. */
 export interface KitHit {
   readonly limb: Limb;
   readonly place: KitVoice;
-  /** As a timeline event has it: 0 for a ghost to 2 for an accent. */
+  /** As in a timeline event: 0 for a ghost note to 2 for an accent. */
   readonly force: number;
   readonly technique: Technique;
 }
 
-/** A stroke so many seconds from now, which sounds for so long. */
+/** A stroke in this many seconds, with this duration. */
 export interface StruckLater extends KitHit {
   readonly after: number;
   readonly seconds: number | null;
 }
 
-/** The sound whose level is nearest to the stroke's force. */
+/** The recorded level closest to the stroke's force. */
 export function soundOf({ limb, place, force, technique }: KitHit, variation: number, setup: SoundSetup): SoundWanted {
   return {
     kit: setup.kit,
@@ -54,7 +54,7 @@ function nearestLevel(force: number): Level {
   return LEVELS[Math.min(LEVELS.length - 1, Math.max(0, Math.round(force)))] ?? "normal";
 }
 
-/** What a sound of a level is turned up or down by, for a stroke of this force: straight in decibels from level to level. */
+/** Gain that adapts a sound recorded at one level to this force: linear in decibels between levels. */
 export function gainFrom(level: Level, force: number): number {
   return 10 ** ((betweenLevels(force, LEVEL_STEPS) - LEVEL_STEPS[level]) / 20);
 }
@@ -63,12 +63,12 @@ export function keyOf({ kit, place, level, technique, variation, scale, isWeak }
   return `${kit} ${place} ${level} ${technique} ${variation} ${scale} ${isWeak}`;
 }
 
-/** Strokes of one kind differ a little, so that a roll does not rattle like a machine. */
+/** Strokes of one kind differ a little, so that a roll doesn't sound like a machine gun. */
 export const VARIATIONS = 5;
 
 /**
- * Which variation each stroke is: every limb on every surface by itself, and never the same one twice in a row. The same
- * strokes in the same order are always the same.
+ * Chooses the variation of each stroke: separately for each limb and surface, never the same twice in a row. The same
+ * strokes in the same order always get the same variations.
  */
 export class Humaniser {
   private readonly last = new Map<string, number>();
@@ -84,28 +84,28 @@ export class Humaniser {
   }
 }
 
-/** Seconds in which an open hi-hat is choked. */
+/** Seconds it takes to choke an open hi-hat. */
 export const CHOKE = 0.03;
 const CHOKING: readonly KitVoice[] = ["hh", "hf", "hp", "hs", "ho"];
 const RINGING: readonly KitVoice[] = ["ho", "hf", "hs"];
 
-/** Whether a stroke ends an open hi-hat that rings. */
+/** Whether a stroke cuts off a ringing open hi-hat. */
 export function chokesHat(place: KitVoice): boolean {
   return CHOKING.includes(place);
 }
 
-/** Whether it is a hi-hat that rings until it is closed. */
+/** Whether it is a hi-hat that rings until closed. */
 export function ringsHat(place: KitVoice): boolean {
   return RINGING.includes(place);
 }
 
-/** How much softer than an accent each level is, in decibels. */
+/** How much softer each level is than an accent, in decibels. */
 export const LEVEL_STEPS: Record<Level, number> = { ghost: -16, normal: -6, accent: 0 };
 
-/** What gives the beat: the metronome, or two sticks that count in. */
+/** What plays the beat: the metronome, or two sticks counting in. */
 export type ClickSound = "click" | "sticks";
 
-/** What a click says: the first beat of a bar, another beat, or what lies between beats. */
+/** What a click marks: the first beat of a bar, another beat, or a subdivision. */
 export const CLICK_KINDS = ["one", "beat", "between"] as const;
 export type ClickKind = (typeof CLICK_KINDS)[number];
 
@@ -113,5 +113,5 @@ export function kindOfClick({ strong, between }: Click): ClickKind {
   return between.length > 0 ? "between" : strong ? "one" : "beat";
 }
 
-/** Samples are this much softer than they are meant to be heard, in decibels, so that no single stroke is cut off. */
+/** Headroom in decibels: samples are this much softer than they will be heard, so that no stroke clips. */
 export const HEADROOM = 6;

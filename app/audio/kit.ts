@@ -1,4 +1,4 @@
-/** The sounding kit on an audio context: buffers, places in the stereo picture, and strikes at exact times. */
+/** The sounding kit in an audio context: buffers, stereo positions, and strokes at exact times. */
 
 import * as Tone from "tone";
 import { type KitVoice, LEVELS } from "~/core/stroke";
@@ -22,40 +22,40 @@ import { gainOfFader, needsTakes, type SoundSetup, USUAL_SETUP } from "./sound-s
 import { USUAL_SPOT } from "./spots";
 import { synthesise, synthesiseClick } from "./synthesis";
 
-/** Makes many sounds off the main thread. */
+/** Creates batches of sounds off the main thread. */
 export interface SoundMaking {
-  /** `rank`: 0 for what is needed first. */
+  /** `rank`: 0 for the most urgent. */
   readonly make: (sounds: readonly SoundWanted[], sampleRate: number, rank: number) => Promise<readonly Float32Array[]>;
-  /** Gets ready before anything is asked for, with the takes or without. */
+  /** Prepares in advance, with or without the recorded takes. */
   readonly warm: (withTakes: boolean) => void;
 }
 
 export interface KitOptions {
   readonly setup?: SoundSetup;
-  /** Gives samples for a sound; the tests put single impulses here. */
+  /** Supplies the samples of a sound. Tests pass single impulses here. */
   readonly synthesise?: (sound: SoundWanted, sampleRate: number) => Float32Array;
-  /** Without it each sound is made when its turn comes. */
+  /** Without it, each sound is created when it is first needed. */
   readonly making?: SoundMaking;
 }
 
-/** What takes longest to make, and is seldom the first thing that is heard. */
+/** Slow to create, and rarely the first sound anyone hears. */
 const LONG: readonly KitVoice[] = ["c1", "c2", "ch", "sp"];
-/** Takes that are not there after this have the drawn kit's sounds in their place until they are. Milliseconds. */
+/** If the takes haven't arrived after this many milliseconds, the synthesized kit plays until they do. */
 const PATIENCE = 600;
 
 export class SoundingKit {
   private readonly buffers = new Map<string, AudioBuffer>();
   private readonly panners = new Map<number, Tone.Panner>();
-  /** What sounds or is about to, and from when. */
+  /** Sounds that play or are scheduled, and their start times. */
   private readonly playing = new Map<Tone.ToneBufferSource, number>();
   private readonly asked = new Set<string>();
   private setup: SoundSetup;
   private openHat: Tone.ToneBufferSource | null = null;
   private humaniser = new Humaniser();
-  /** All that is struck, dry; and what of it goes into the room, once there is one. */
+  /** The dry kit, and the part of it that feeds the room once there is one. */
   private readonly dry: Tone.Gain;
   private room: Tone.Gain | null = null;
-  /** Clicks stand in the middle, and in no room. */
+  /** Clicks are centred and have no room. */
   private readonly clicks: Tone.Panner;
 
   constructor(
@@ -68,7 +68,7 @@ export class SoundingKit {
     this.setUp(options.setup ?? USUAL_SETUP);
   }
 
-  /** Takes hold of what is struck from now on; the room's level at once. */
+  /** Applies to later strokes; the room's level changes immediately. */
   setUp(setup: SoundSetup) {
     this.setup = setup;
     const gain = gainOfFader(setup.room) * ROOM_GAIN;
@@ -89,9 +89,9 @@ export class SoundingKit {
   }
 
   /**
-   * Makes the sounds that these strokes need, off the main thread: first one of each that is soon needed, then one of each
-   * that rings long and takes long, then all their variations. Resolves once the first ones are there; the first one
-   * stands in for a variation that is not.
+   * Creates the sounds that these strokes need, off the main thread: first one of each sound needed soon, then one of
+   * each long, slow sound, then all variations. Resolves once the first ones exist; they stand in for missing
+   * variations.
    */
   async prepare(strokes: Iterable<KitHit>): Promise<void> {
     const [soon, later, more] = [
@@ -125,7 +125,7 @@ export class SoundingKit {
     else await first;
   }
 
-  /** Waits for sounds, but not for ever: what takes too long to come is played by the drawn kit meanwhile. */
+  /** Waits for the sounds, but not for ever. The synthesized kit plays in the meantime. */
   private async standIn(first: Promise<void>, soon: ReadonlyMap<string, SoundWanted>) {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const patience = new Promise<"late">((done) => {
@@ -150,13 +150,16 @@ export class SoundingKit {
       }
     } catch {
       for (const key of wanted.keys()) this.asked.delete(key);
-      // Without its takes a kit has the drawn one's sounds; what else was not made is made when it is struck.
+      // Without its takes, a kit uses the synthesized sounds; any other missing sound is created when struck.
       const others = [...wanted.values()].filter(({ kit }) => needsTakes(kit)).map(drawn);
       await this.fetchSounds(new Map(others.map((sound) => [keyOf(sound), sound])), rank);
     }
   }
 
-  /** Sounds a stroke at `time` (seconds of the audio context), `gain` from 0 to 1; for `seconds`, or until it has rung out. */
+  /**
+   * Plays a stroke at `time` (seconds of the audio context) with `gain` from 0 to 1, for `seconds` or until it has rung
+   * out.
+   */
   strike(note: KitHit, time: number, gain = 1, seconds: number | null = null) {
     if (chokesHat(note.place)) {
       this.openHat?.stop(time);
@@ -173,7 +176,7 @@ export class SoundingKit {
     if (ringsHat(note.place)) this.openHat = source;
   }
 
-  /** The stroke's own variation, or what is there and is most like it: nothing is made while something plays if it can be helped. */
+  /** The stroke's own variation, or the closest one that exists. We avoid creating sounds during playback. */
   private readySound(note: KitHit): SoundWanted {
     const varied = soundOf(note, this.humaniser.next(note), this.setup);
     if (this.buffers.has(keyOf(varied)) || !this.options.making) return varied;
@@ -186,7 +189,7 @@ export class SoundingKit {
     this.play(this.clickBuffer(kind, sound), time, this.clicks, gain);
   }
 
-  /** Ends everything that sounds or is about to: what sounds fades quickly, so that nothing clicks. */
+  /** Fades out quickly everything that plays or is scheduled, so that nothing clicks. */
   silence() {
     const now = Tone.getContext().currentTime;
     for (const [source, from] of this.playing) {
@@ -205,7 +208,8 @@ export class SoundingKit {
     this.playing.set(source, time);
     source.onended = () => {
       this.playing.delete(source);
-      // An offline context goes through its time first and renders afterwards: what was taken away would not be heard at all.
+      // An offline context schedules everything first and renders afterwards, so a node removed now would never be
+      // heard.
       if (!Tone.getContext().isOffline) source.dispose();
     };
     source.start(time, 0, undefined, gain);
@@ -244,7 +248,7 @@ export class SoundingKit {
   }
 }
 
-/** The same stroke on the drawn kit, which needs nothing but arithmetic. */
+/** The same stroke on the synthesized kit, which needs nothing but arithmetic. */
 function drawn(sound: SoundWanted): SoundWanted {
   return { ...sound, kit: "drawn" };
 }

@@ -18,15 +18,15 @@ function busyScore() {
 }
 
 interface Page {
-  /** Seconds between calls when nothing is in the way, and what handing over takes. */
+  /** Seconds between calls when nothing is in the way, and the time that scheduling takes. */
   readonly every: number;
   readonly costs: number;
-  /** Once in each second it is held up for so long. */
+  /** Once a second, the page is blocked for this long. */
   readonly blocked: number;
   readonly isHidden?: boolean;
 }
 
-/** Two minutes of a page: how many events were handed over after their time. */
+/** Two minutes of a page: how many events were scheduled too late. */
 function playOn({ every, costs, blocked, isHidden = false }: Page): { events: number; late: number } {
   const score = busyScore();
   const schedule = new Schedule(() => score, 0.06);
@@ -59,7 +59,7 @@ describe("two minutes without an event that is late", () => {
   });
   test("a page that was held up for longer than it looked ahead is not caught by the same again", () => {
     expect(playOn({ every: 0.05, costs: 0.002, blocked: 0.35 }).late).toBeLessThan(20);
-    // A simulation in which nothing can be late would show nothing.
+    // A simulation in which nothing can be late would prove nothing.
     expect(playOn({ every: 0.05, costs: 0.002, blocked: 3 }).late).toBeGreaterThan(100);
   });
 });

@@ -1,27 +1,29 @@
 /**
- * How far ahead of the clock sound is handed over. A page that was held up is likely to be held up again: the look-ahead
- * grows at once with what it has seen, and shrinks slowly.
+ * How far ahead of the clock we schedule sound. A page that was blocked once is likely to be blocked again, so the
+ * look-ahead grows immediately and shrinks slowly.
  */
 
-/** Seconds when all goes well: some calls of the clock that drives it, which come every twentieth of a second. */
+/**
+ * Look-ahead in seconds when all goes well: a few ticks of the clock that drives it, one every twentieth of a second.
+ */
 const USUAL = 0.2;
-/** A page that was held up looks ahead this many times as far as that took. */
+/** After a block, the look-ahead is this multiple of its length. */
 const CAUTION = 2.5;
-/** The most, and what is handed over at once when the page goes to the background, where browsers call it rarely. */
+/** The maximum, and the look-ahead of a page in the background, where browsers rarely call us. */
 const MOST = 1.6;
-/** With each call that comes in time the page is trusted a little more again. */
+/** Every call in time shortens the look-ahead a little. */
 const FORGIVENESS = 0.995;
 
 export class LookAhead {
   private calledAt: number;
   private ahead = USUAL;
 
-  /** `now` in seconds, of any clock that goes on. */
+  /** `now` in seconds, on any monotonic clock. */
   constructor(now: number) {
     this.calledAt = now;
   }
 
-  /** The time up to which all is to be handed over now. */
+  /** Everything before this time must be scheduled now. */
   until(now: number, isHidden: boolean): number {
     const heldUp = now - this.calledAt;
     this.calledAt = now;

@@ -1,11 +1,11 @@
-/** How loud a sound is to the ear: K-weighted loudness (ITU-R BS.1770-4), and what a small loudspeaker leaves of it. */
+/** Perceived loudness: K-weighting (ITU-R BS.1770-4), and what a small loudspeaker can reproduce. */
 
 import { type Filter, makeFilter } from "./signal";
 
-/** Seconds of a momentary measurement, and from one to the next. */
+/** Length in seconds of a momentary measurement, and the step between two. */
 const WINDOW = 0.4;
 const HOP = 0.05;
-/** The standard's offset, which makes a full-scale sine of 997 Hz in one channel -3.01 LUFS. */
+/** The standard's offset: a full-scale 997 Hz sine in one channel measures -3.01 LUFS. */
 const OFFSET = -0.691;
 
 function biquad(b0: number, b1: number, b2: number, a1: number, a2: number): Filter {
@@ -25,7 +25,7 @@ function biquad(b0: number, b1: number, b2: number, a1: number, a2: number): Fil
 
 /**
  * The two filters of K-weighting at any sample rate. Source: B. De Man, "Evaluation of implementations of the EBU R128
- * loudness measurement" (2018), whose parameters give the standard's own coefficients at 48 kHz.
+ * loudness measurement" (2018); its parameters give the standard's coefficients at 48 kHz.
  */
 export function makeKWeighting(sampleRate: number): Filter {
   const shelf = (() => {
@@ -51,7 +51,7 @@ export function makeKWeighting(sampleRate: number): Filter {
   return (sample) => pass(shelf(sample));
 }
 
-/** The loudest 400 ms of a mono sound, in LUFS; -Infinity for silence. */
+/** The loudest 400 ms of a mono sound in LUFS; -Infinity for silence. */
 export function momentaryLoudness(samples: Float32Array, sampleRate: number): number {
   const weigh = makeKWeighting(sampleRate);
   const hop = Math.round(HOP * sampleRate);
@@ -71,10 +71,10 @@ export function momentaryLoudness(samples: Float32Array, sampleRate: number): nu
   return OFFSET + 10 * Math.log10(most / (parts * hop));
 }
 
-/** Blocks softer than this are silence; softer than the rest by so much, they are pauses. LUFS, LU. */
+/** Blocks below the first value count as silence; blocks this far below the rest count as pauses. LUFS, LU. */
 const GATES = { silence: -70, pause: -10 } as const;
 
-/** The loudness of a whole piece in stereo, pauses apart, in LUFS; -Infinity for silence. */
+/** Gated loudness of a stereo piece in LUFS; -Infinity for silence. */
 export function integratedLoudness(channels: readonly Float32Array[], sampleRate: number): number {
   const hop = Math.round(0.1 * sampleRate);
   const blocks = new Float64Array(Math.max(1, Math.floor((channels[0]?.length ?? 0) / hop)));
@@ -99,7 +99,7 @@ export function integratedLoudness(channels: readonly Float32Array[], sampleRate
   return inLufs(mean(heard.filter((value) => inLufs(value) > gate)));
 }
 
-/** Hz under which a laptop's loudspeakers give little. Our estimate. */
+/** Laptop loudspeakers reproduce little below this frequency. Hz; our estimate. */
 const LAPTOP = 180;
 
 /** How much softer a sound is on a laptop, in LU. */

@@ -7,7 +7,7 @@ import { plainScore, type Score } from "./score";
 import { SOUND_KITS, type SoundSetup, USUAL_SETUP } from "./sound-setup";
 import { scoreOf, shippedTakes, steady, timelineOf } from "./testing";
 
-/** Places of the stereo picture alone. */
+/** Only the stereo positions matter here. */
 function panned(pans: Record<string, number>): SoundSetup {
   const spots = Object.entries(pans).map(([place, pan]) => [place, { pan, scale: 1 }]);
   return { ...USUAL_SETUP, spots: Object.fromEntries(spots) };
@@ -92,7 +92,7 @@ describe("mixing down", () => {
     };
     const energy = (channel: Float32Array, from: number, to: number) =>
       channel.slice(from * sampleRate, to * sampleRate).reduce((sum, sample) => sum + sample * sample, 0);
-    // A quarter lasts a second here.
+    // A quarter note lasts a second here.
     const choked = sound("@1 =R/c1---");
     expect(energy(choked, 0, 0.5)).toBeGreaterThan(0);
     expect(energy(choked, 0.55, 4)).toBe(0);

@@ -1,6 +1,6 @@
 /**
- * Sound as samples, without an audio context: the same sounds at the same times as the player's, added up. Faster by far
- * than it sounds, and anywhere that code runs.
+ * Renders sound as samples without an audio context: the same sounds at the same times as the player. Much faster than
+ * real time, and it runs anywhere.
  */
 
 import {
@@ -31,23 +31,23 @@ export interface Mixdown {
 
 export interface MixdownOptions {
   readonly setup: SoundSetup;
-  /** What the studio kit needs; null for the drawn kit's sounds in their place. */
+  /** The studio kit's takes; null to use the synthesized sounds instead. */
   readonly takes?: Takes | null;
   readonly sampleRate: number;
   /** Seconds for the last strokes to ring out. */
   readonly ringOut: number;
-  /** Told now and then, 0 to 1. */
+  /** Called from time to time with the progress, 0 to 1. */
   readonly onProgress?: (share: number) => void;
-  /** Gives samples for a sound; the tests put single impulses here. */
+  /** Supplies the samples of a sound. Tests pass single impulses here. */
   readonly synthesise?: (sound: SoundWanted, sampleRate: number) => Float32Array;
 }
 
-/** The highest peak, and how quickly the limiter takes hold before one and lets go after it. Seconds. */
+/** Peak limit, and the limiter's attack and release in seconds. */
 const LIMIT = { peak: 0.95, attack: 0.003, release: 0.08 } as const;
-/** Events between two reports. */
+/** Events between two progress reports. */
 const REPORT_EVERY = 64;
 
-/** `repeats` times round from the beginning of the count-in. Every onset stands at the sample nearest to its time. */
+/** `repeats` times round, starting with the count-in. Every onset is at the sample nearest to its time. */
 export function mixDown(source: ScoreSource, repeats: number, options: MixdownOptions): Mixdown {
   const { setup, takes = null, sampleRate, ringOut, onProgress } = options;
   const make = options.synthesise ?? ((sound, rate) => synthesise(sound, rate, takes));
@@ -93,7 +93,7 @@ function silent(length: number): Mixdown {
   return { left: new Float32Array(length), right: new Float32Array(length) };
 }
 
-/** The kit with what the room gives back of it; the clicks are in no room. */
+/** The kit with its room; clicks have no room. */
 function inRoom(kit: Mixdown, gain: number, sampleRate: number): Mixdown {
   if (gain === 0) return kit;
   const [left, right] = makeRoom(sampleRate);
@@ -103,7 +103,7 @@ function inRoom(kit: Mixdown, gain: number, sampleRate: number): Mixdown {
   return heard;
 }
 
-/** Adds a sound from sample `at`, placed by equal power as the Web Audio API's stereo panner does. */
+/** Adds a sound from sample `at`, with equal-power panning as in the Web Audio API's stereo panner. */
 function add(
   samples: Float32Array,
   { left, right }: Mixdown,
@@ -124,8 +124,8 @@ function add(
 }
 
 /**
- * Adds kit and clicks up, brings them to the loudness that it has when it is played, and holds its peaks: a little before each one the gain goes
- * down, so that nothing is cut off, and comes up again after it.
+ * Mixes kit and clicks at playback loudness and limits the peaks: the gain goes down a little before each peak and
+ * comes back up after it.
  */
 function limit(kit: Mixdown, clicks: Mixdown, sampleRate: number): Mixdown {
   const left = kit.left.map((sample, index) => sample + (clicks.left[index] as number));
@@ -135,7 +135,7 @@ function limit(kit: Mixdown, clicks: Mixdown, sampleRate: number): Mixdown {
   const falls = 1 - Math.exp(-1 / (attack * sampleRate));
   const rises = 1 - Math.exp(-1 / (release * sampleRate));
   const ahead = Math.round(5 * attack * sampleRate);
-  // The gain that each sample may have at most, told to those before it.
+  // The maximum gain for each sample, spread backwards to the samples before it.
   const most = new Float32Array(left.length).fill(1);
   for (let index = 0; index < left.length; index++) {
     const loud = up * Math.max(Math.abs(left[index] as number), Math.abs(right[index] as number));
@@ -158,7 +158,10 @@ function limit(kit: Mixdown, clicks: Mixdown, sampleRate: number): Mixdown {
   return { left, right };
 }
 
-/** When each stroke of `repeats` times round begins, in seconds from the beginning of the count-in: what a mixdown holds to. */
+/**
+ * Start time in seconds of every stroke in `repeats` times round, from the start of the count-in. A mixdown must match
+ * these.
+ */
 export function listOnsets(source: ScoreSource, repeats: number): number[] {
   return new Schedule(source, 0)
     .take(measureRepeats(source, repeats))

@@ -1,4 +1,4 @@
-/** Practice pads: a short knock for every drum and cymbal, high and low as they are on the kit, and nothing that rings. */
+/** Practice pads: a short knock for every drum and cymbal, pitched as on the kit, with no ringing. */
 
 import type { KitVoice } from "~/core/stroke";
 import { decay, fill, makeFilter, makeNoise, type Voice } from "./signal";
@@ -6,13 +6,13 @@ import { decay, fill, makeFilter, makeNoise, type Voice } from "./signal";
 interface Pad {
   /** Hz. */
   readonly pitch: number;
-  /** Seconds: the time constant of its tone. */
+  /** Time constant of its tone, in seconds. */
   readonly ring: number;
-  /** How much of the stick is heard against the pad. */
+  /** How much of the stick you hear compared with the pad. */
   readonly stick: number;
 }
 
-/** Rubber over wood: a damped tone, its first overtone, and the stick's tip. */
+/** Rubber over wood: a damped tone, its first overtone, and the tip of the stick. */
 const pad =
   ({ pitch, ring, stick }: Pad): Voice =>
   (force, sound, sampleRate) => {
@@ -29,7 +29,7 @@ const pad =
   };
 
 const drum = (pitch: number): Voice => pad({ pitch, ring: 0.045, stick: 0.9 });
-/** Hard and thin: what stands for metal. */
+/** Hard and thin, for cymbals. */
 const metal = (pitch: number, ring: number): Voice => pad({ pitch, ring, stick: 1.8 });
 const pedal = (pitch: number): Voice => pad({ pitch, ring: 0.06, stick: 0.3 });
 

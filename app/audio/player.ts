@@ -1,6 +1,6 @@
 /**
- * Plays scores: looks a little ahead of the audio clock and hands what is due to the kit with its exact time. Changes
- * take hold at the edge of what has been handed over, or at the next bar line.
+ * Plays scores: looks slightly ahead of the audio clock and schedules due events on the kit at exact times. Changes
+ * take effect after what is already scheduled, or at the next bar line.
  */
 
 import * as Tone from "tone";
@@ -13,29 +13,33 @@ import { type Due, type Located, type Position, Schedule } from "./schedule";
 import { measureRepeats, type ScoreSource } from "./score";
 import { gainOfEvent, type SoundSetup, USUAL_SETUP } from "./sound-setup";
 
-/** Seconds before the first sound after start. */
+/** Seconds between start and the first sound. */
 const RUN_UP = 0.06;
-/** What is later than this is left out: after a page was held up, one missing stroke is better than a burst of them. Seconds. */
+/**
+ * Skip events later than this. After the page was blocked, one missing stroke is better than a burst of them. Seconds.
+ */
 const TOO_LATE = 0.05;
-/** The limiter looks ahead this far, as browsers build it. Seconds. */
+/** Browsers build the limiter with this look-ahead. Seconds. */
 const LIMITER_DELAY = 0.006;
-/** Sound that was taken away and comes back after this is taken for gone. Milliseconds. */
+/** If the sound is still interrupted after this, it counts as gone. Milliseconds. */
 const RESUMES_WITHIN = 800;
-/** The fader in the middle gives the kit its full loudness; above it there are a few decibels more, below it many less. */
+/**
+ * With the fader in the middle, the kit plays at full loudness. Above it there are a few more decibels, below it many
+ * fewer.
+ */
 const FADER = { middle: 0.5, above: 12, below: 96 } as const;
 
 /**
- * One player a page; its audio context waits for the user's first gesture.
- *
+ * One player per page. Its audio context waits for the user's first gesture.
  * @public loaded by name when sound is first wanted
  */
 export class SchedulePlayer {
   private readonly gain: Tone.Gain;
   private readonly kit: SoundingKit;
   private schedule: Schedule | null = null;
-  /** What is being played. */
+  /** What is playing. */
   private source: ScoreSource | null = null;
-  /** How often something was started or stopped. */
+  /** Counts starts and stops. */
   private starts = 0;
   private lookAhead = new LookAhead(0);
   private readonly clocks = new ClockBridge();
@@ -47,7 +51,7 @@ export class SchedulePlayer {
 
   private setup: SoundSetup;
 
-  /** `onInterrupted`: told when the system has taken the sound away, and it did not come back by itself. */
+  /** `onInterrupted`: called when the system has taken the audio away and it did not come back. */
   constructor(
     options: KitOptions,
     private readonly onInterrupted: () => void = () => {},
@@ -76,13 +80,13 @@ export class SchedulePlayer {
     if (this.source) void this.kit.prepare(this.source(0).arrangement.notes);
   }
 
-  /** Starts from the count-in. Must be called from a user's gesture the first time: browsers keep silent until then. */
+  /** Starts with the count-in. The first call must come from a user gesture, since browsers stay silent until then. */
   async start(source: ScoreSource): Promise<void> {
     await Tone.start();
     this.stop();
     const mine = ++this.starts;
     await this.kit.prepare(source(0).arrangement.notes);
-    // Stopped again, or something else started, while its sounds were made.
+    // Playback was stopped, or something else started, while its sounds were being created.
     if (mine !== this.starts) return;
     const now = Tone.getContext().currentTime;
     this.lookAhead = new LookAhead(now);
@@ -104,7 +108,7 @@ export class SchedulePlayer {
     this.kit.silence();
   }
 
-  /** Goes on with other scores from the same place. */
+  /** Continues with other scores at the same position. */
   update(source: ScoreSource) {
     if (!this.schedule) return;
     this.source = source;
@@ -112,7 +116,7 @@ export class SchedulePlayer {
     this.schedule.change(source, Tone.getContext().currentTime);
   }
 
-  /** Where the ear is now; null during the count-in and when stopped. What is on its way to the ear is allowed for. */
+  /** The position heard now, including output latency; null during the count-in and when stopped. */
   position(): Position | null {
     return this.schedule?.position(this.heardNow()) ?? null;
   }
@@ -122,7 +126,7 @@ export class SchedulePlayer {
     return this.schedule?.countInBeat(this.heardNow()) ?? null;
   }
 
-  /** Where a moment of the page's clock (milliseconds) lies in what is heard; asked for often, it knows both clocks well. */
+  /** The loop position of a moment on the page's clock (milliseconds). Frequent calls keep both clocks in step. */
   locate(page: number): Located | null {
     this.clocks.sample(this.heardNow(), performance.now());
     const time = this.clocks.toAudio(page);
@@ -134,7 +138,7 @@ export class SchedulePlayer {
     return this.clocks.jumps;
   }
 
-  /** Seconds from the audio clock to the ear, as the browser has it at this moment; null before there is sound. */
+  /** Output latency in seconds as the browser reports it; null before there is sound. */
   get latency(): number | null {
     return isRunning() ? outputLatency() + LIMITER_DELAY : null;
   }
@@ -143,7 +147,7 @@ export class SchedulePlayer {
     return Tone.getContext().currentTime - outputLatency() - LIMITER_DELAY;
   }
 
-  /** Sounds strokes at once, each so many seconds later; what was playing is stopped. */
+  /** Plays strokes immediately, each after its own number of seconds. Stops current playback. */
   async strike(strokes: readonly StruckLater[]): Promise<void> {
     await Tone.start();
     this.stop();
@@ -152,7 +156,7 @@ export class SchedulePlayer {
     for (const stroke of strokes) this.kit.strike(stroke, now + stroke.after, 1, stroke.seconds);
   }
 
-  /** A call or another app may take the sound away: it is asked for once more, and if it stays away that is said. */
+  /** A call or another app may take the audio away: we ask for it once more, and report it if it stays away. */
   private async askAgain() {
     const mine = this.starts;
     if (!this.schedule || isRunning()) return;
@@ -171,26 +175,26 @@ export class SchedulePlayer {
     if (!this.schedule) return;
     const now = Tone.getContext().currentTime;
     for (const due of this.schedule.take(this.lookAhead.until(now, document.hidden))) {
-      // For `npm run bench`, and for the browser's own tools.
+      // For `npm run bench`, and for the browser's developer tools.
       if (due.time < now) performance.mark("late sound", { detail: now - due.time });
       if (due.time >= now - TOO_LATE) sound(this.kit, due, this.setup);
     }
   }
 }
 
-/** The browser's types know fewer states than there are: on some devices a call makes it "interrupted". */
+/** The browser's types list fewer states than exist: on some devices a phone call makes it "interrupted". */
 function isRunning(): boolean {
   return (Tone.getContext().state as string) === "running";
 }
 
-/** Seconds until what the context plays is heard. The package's own context hides what the browser's says of it. */
+/** Seconds from the context to the ear. The package's own context hides the browser's value. */
 function outputLatency(): number {
   const context = Tone.getContext().rawContext as Partial<AudioContext> & { readonly _nativeContext?: AudioContext };
   const browser = context._nativeContext ?? context;
   return (browser.outputLatency ?? 0) || (browser.baseLatency ?? 0);
 }
 
-/** What is a little late sounds at once. */
+/** A slightly late event plays immediately. */
 function sound(kit: SoundingKit, { time, event, gain, seconds }: Due, { faders }: SoundSetup) {
   const turned = gain * gainOfEvent(event, faders);
   if (turned <= 0) return;
@@ -199,8 +203,8 @@ function sound(kit: SoundingKit, { time, event, gain, seconds }: Due, { faders }
 }
 
 /**
- * Renders `repeats` times round through the same nodes that play live, count-in included, faster than it sounds: without
- * master volume and limiter, at `sampleRate`. Time 0 is the beginning of the count-in.
+ * Renders `repeats` times round through the nodes that play live, including the count-in, faster than real time:
+ * without master volume and limiter, at `sampleRate`. Time 0 is the start of the count-in.
  */
 export async function renderScore(
   source: ScoreSource,

@@ -1,6 +1,6 @@
 /**
- * What sounds on this page. One player serves all screens; its code is loaded when sound is first wanted. What plays
- * goes by an id, so that of many play buttons one knows itself.
+ * The sound of this page. One player serves all screens, and its code loads when sound is first needed. Playback has an
+ * id, so that each play button knows whether it is the one playing.
  */
 
 import { createStore, type StoreApi } from "zustand/vanilla";
@@ -11,9 +11,9 @@ import type { ScoreSource } from "./score";
 import { needsTakes, type SoundSetup, USUAL_SETUP } from "./sound-setup";
 
 export interface NowPlaying {
-  /** What sounds or is about to. */
+  /** What is playing or about to play. */
   readonly id: string | null;
-  /** What could not be started, or was taken away by the system. */
+  /** Playback that could not start, or that the system interrupted. */
   readonly trouble: { readonly id: string; readonly what: SoundTrouble } | null;
 }
 
@@ -36,13 +36,13 @@ export class SoundOutput {
 
   constructor(private readonly making?: SoundMaking) {}
 
-  /** Fetches what will be needed to play: the player's code, and what its sounds are made of. Callers may do so early. */
+  /** Loads what playback will need: the player's code and its sound material. Callers may do this early. */
   async warm(): Promise<void> {
     this.making?.warm(needsTakes(this.options.setup.kit));
     await this.fetchPlayer();
   }
 
-  /** Fetches the player's code, once. */
+  /** Loads the player's code, once. */
   private fetchPlayer(): Promise<PlayerModule> {
     this.loading ??= import("./player");
     this.loading.catch(() => {
@@ -51,7 +51,7 @@ export class SoundOutput {
     return this.loading;
   }
 
-  /** Takes hold at once, also while something sounds. */
+  /** Takes effect immediately, even during playback. */
   set(next: SoundOptions) {
     this.options = next;
     this.player?.setVolume(next.volume);
@@ -59,7 +59,7 @@ export class SoundOutput {
   }
 
   private async makePlayer(): Promise<SoundPlayer> {
-    // What makes the sounds begins while the player's code is on its way.
+    // Prepares sounds while the player's code is loading.
     if (!this.player) this.making?.warm(needsTakes(this.options.setup.kit));
     const { SchedulePlayer } = await this.fetchPlayer();
     if (!this.player) {
@@ -69,7 +69,7 @@ export class SoundOutput {
     return this.player;
   }
 
-  /** The system has taken the sound away. */
+  /** The system has taken the audio away. */
   private interrupt() {
     const { id } = this.playing.getState();
     if (id !== null) this.playing.setState({ id: null, trouble: { id, what: "interrupted" } });
@@ -79,13 +79,13 @@ export class SoundOutput {
     return this.playing.getState().id === id;
   }
 
-  /** Plays in place of whatever sounds. Must be called from a user's gesture the first time. */
+  /** Plays this instead of whatever is playing. The first call must come from a user gesture. */
   async play(id: string, source: ScoreSource): Promise<void> {
     this.playing.setState({ id, trouble: null });
     this.player?.stop();
     try {
       const made = await this.makePlayer();
-      // Stopped again, or something else wanted, while the code was on its way.
+      // Playback was stopped, or something else requested, while the code was loading.
       if (!this.isOn(id)) return;
       await made.start(source);
       if (this.playing.getState().id === null) made.stop();
@@ -96,7 +96,7 @@ export class SoundOutput {
     }
   }
 
-  /** Stops what goes by this id; anything else plays on. */
+  /** Stops playback with this id; leaves any other alone. */
   stop(id: string) {
     if (!this.isOn(id)) return;
     this.player?.stop();
@@ -108,7 +108,7 @@ export class SoundOutput {
     else void this.play(id, source);
   }
 
-  /** Sounds a few strokes at once, in place of whatever plays. Must be called from a user's gesture the first time. */
+  /** Plays a few strokes immediately instead of whatever is playing. The first call must come from a user gesture. */
   async strike(strokes: readonly StruckLater[]): Promise<void> {
     this.playing.setState({ id: null, trouble: null });
     try {
@@ -118,37 +118,37 @@ export class SoundOutput {
     }
   }
 
-  /** Lets a stroke be heard by itself, unless something plays: then it is heard in its place. */
+  /** Previews a stroke, unless something is playing: then you hear the stroke in its place. */
   async preview(stroke: Omit<StruckLater, "after" | "seconds">): Promise<void> {
     if (this.playing.getState().id === null) await this.strike([{ ...stroke, after: 0, seconds: null }]);
   }
 
-  /** Goes on with other scores from the same place, if this id sounds. */
+  /** Continues with other scores at the same position, if this id is playing. */
   refresh(id: string, source: ScoreSource) {
     if (this.isOn(id) && this.player?.isPlaying) this.player.update(source);
   }
 
-  /** Where the ear is in what goes by this id; null in the count-in and when it does not sound. */
+  /** The position heard now in this id's playback; null during the count-in and when it isn't playing. */
   positionOf(id: string): Position | null {
     return this.isOn(id) ? (this.player?.position() ?? null) : null;
   }
 
-  /** The beat of the count-in of what goes by this id, from 0; null when none is heard. */
+  /** The count-in beat of this id's playback, from 0; null outside the count-in. */
   countInBeatOf(id: string): number | null {
     return this.isOn(id) ? (this.player?.countInBeat() ?? null) : null;
   }
 
-  /** Where a moment of the page's clock lies in what goes by this id; see {@link Located}. */
+  /** The position of a moment on the page's clock in this id's playback; see {@link Located}. */
   locateIn(id: string, page: number): Located | null {
     return this.isOn(id) ? (this.player?.locate(page) ?? null) : null;
   }
 
-  /** Seconds from here to the ear, as the browser has it at this moment; null before anything has sounded. */
+  /** Output latency in seconds as the browser reports it; null before the first sound. */
   get latency(): number | null {
     return this.player?.latency ?? null;
   }
 
-  /** How often sound and page have lost each other since this page was opened. */
+  /** How often the audio and page clocks have drifted apart since this page was opened. */
   get clockJumps(): number {
     return this.player?.clockJumps ?? 0;
   }

@@ -37,7 +37,7 @@ test("the room is short, quiet before its first wall, different on both sides, a
     expect(makeRoom(rate)[0]).toEqual(left);
     expect(left.length / rate).toBeLessThan(0.35);
     expect(energy(left.slice(0, 0.004 * rate))).toBeLessThan(0.05);
-    // 60 dB in about a third of a second: 30 in half of that.
+    // 60 dB in about a third of a second, so 30 dB in half of that.
     const fallen =
       10 * Math.log10(energy(left.slice(0.05 * rate, 0.1 * rate)) / energy(left.slice(0.21 * rate, 0.26 * rate)));
     expect(fallen).toBeGreaterThan(20);

@@ -1,11 +1,13 @@
-/** The room that the kit stands in: one short impulse, the same every time, and its convolution with a mix. */
+/** The room around the kit: one short impulse response, always the same, and its convolution with a mix. */
 
 import FFT from "fft.js";
 import { decay, makeFilter, makeNoise } from "./signal";
 
-/** Seconds until the room has fallen by 60 dB. */
+/** Decay time of the room (60 dB, in seconds). */
 const REVERB = 0.32;
-/** Walls, floor and ceiling give the stroke back first: seconds, and how loud. Our estimates for a small, damped room. */
+/**
+ * First reflections from walls, floor and ceiling: delay in seconds, and level. Our estimates for a small, damped room.
+ */
 const WALLS: readonly (readonly [seconds: number, gain: number])[] = [
   [0.0053, 0.5],
   [0.0089, 0.42],
@@ -13,12 +15,12 @@ const WALLS: readonly (readonly [seconds: number, gain: number])[] = [
   [0.0181, 0.3],
   [0.0233, 0.24],
 ];
-/** Against the kit, with the room's fader in the middle. Decibels. */
+/** Level relative to the kit with the room's fader in the middle. Decibels. */
 const ROOM_LEVEL = -14;
 
 export const ROOM_GAIN = 10 ** (ROOM_LEVEL / 20);
 
-/** Left and right, each with an energy of 1. The stroke itself is no part of it. */
+/** Left and right, each with an energy of 1. It doesn't include the direct sound. */
 export function makeRoom(sampleRate: number): readonly [left: Float32Array, right: Float32Array] {
   const side = (seed: number, wider: number) => {
     const noise = makeNoise(seed);
@@ -38,7 +40,9 @@ export function makeRoom(sampleRate: number): readonly [left: Float32Array, righ
   return [side(90_001, 1), side(90_017, 1.13)];
 }
 
-/** Adds `samples` convolved with `impulse` to `target`, turned by `gain`. By overlap-add: Oppenheim & Schafer, 8.7.3. */
+/**
+ * Adds `samples` convolved with `impulse` and scaled by `gain` to `target`. By overlap-add: Oppenheim & Schafer, 8.7.3.
+ */
 export function addConvolved(samples: Float32Array, impulse: Float32Array, gain: number, target: Float32Array) {
   const size = 2 ** Math.ceil(Math.log2(impulse.length * 2));
   const block = size - impulse.length + 1;

@@ -7,7 +7,7 @@ import { type Due, Schedule } from "./schedule";
 import { measureRepeats, plainScore, type Score, type ScoreSource } from "./score";
 import { BAR, FOUR_FOUR, scoreOf, steady, timelineOf } from "./testing";
 
-/** At 120 a quarter lasts half a second, a bar of 4/4 two. */
+/** At 120 bpm, a quarter note lasts half a second and a bar of 4/4 two seconds. */
 const BASE = scoreOf("@4 RLRLx4");
 const notes = (due: readonly Due[]) => due.filter(({ event }) => event.kind === "note");
 const clicks = (due: readonly Due[]) => due.filter(({ event }) => event.kind === "click");
@@ -97,7 +97,7 @@ describe("changes while it goes", () => {
     schedule.change(steady(scoreOf("@4 RKRKx4", { grooveBars: 0 }, 60)), 0.9);
     const after = schedule.take(3);
     expect(fillTimes(before).at(-1)).toBe(0.875);
-    // Half a bar had been played; the second half lasts two seconds at half the tempo.
+    // Half a bar has been played; at half the tempo, the second half lasts two seconds.
     expect(fillTimes(after)).toEqual([1, 1.25, 1.5, 1.75, 2, 2.25, 2.5, 2.75]);
     expect(notes(after).some(({ event }) => event.kind === "note" && event.note.limb === "K")).toBe(true);
     expect(schedule.position(2)).toMatchObject({ repeat: 0, at: BAR * 0.75 });
@@ -162,7 +162,7 @@ describe("changes while it goes", () => {
           }
           if (score !== null) schedule.change(steady(scores[score] as Score), now);
         }
-        // It goes on: in ten seconds something sounds.
+        // It continues: ten seconds later there is still sound.
         expect(schedule.take(now + 10).length).toBeGreaterThan(0);
       }),
       runs(60),

@@ -1,7 +1,6 @@
 /**
- * What sounds when, for as long as it goes: scores laid end to end on the audio clock, repeat after repeat. Pure: it is
- * asked for what is due before a time, and told of changes. Every repeat begins at a time that is the sum of whole
- * repeats before it, so that nothing drifts.
+ * What plays when: scores laid end to end on the audio clock, repeat after repeat. Pure: callers ask what is due before
+ * a time, and report changes. Every repeat starts at the exact sum of the repeats before it, so nothing drifts.
  */
 
 import { carryOver, gainOf, listCountIn, listPass, type PassEvent } from "~/core/groove";
@@ -9,63 +8,65 @@ import { isClicked } from "~/core/pulse";
 import { barTicks, beatTicks } from "~/core/time";
 import { type Score, type ScoreSource, secondsPerTick } from "./score";
 
-/** Something to sound. */
+/** A scheduled sound. */
 export interface Due {
-  /** Seconds of the audio clock. */
+  /** Seconds on the audio clock. */
   readonly time: number;
   readonly event: PassEvent;
   /** 0 to 1. */
   readonly gain: number;
-  /** How long it sounds, where that is played; null where it rings out. */
+  /** Duration, where that matters; null where it rings out. */
   readonly seconds: number | null;
 }
 
 export interface Position {
   readonly repeat: number;
-  /** Ticks in the loop, as it sounds. */
+  /** Position in the loop in ticks, as heard. */
   readonly at: number;
   readonly score: Score;
 }
 
-/** Where a moment lies, in seconds: what is played along is held against that. */
+/** The position of a moment in seconds. Your playing is compared with this. */
 export interface Located {
   /** -1 for the count-in. */
   readonly repeat: number;
-  /** From the start of the repeat, and to its end. */
+  /** Time from the start of the repeat, and time to its end. */
   readonly seconds: number;
   readonly left: number;
   readonly score: Score;
 }
 
-/** The count-in goes before the repeats. */
+/** The count-in comes before the repeats. */
 const COUNT_IN = -1;
-/** A repeat is opened this long before it begins, for what leads into it: grace notes, limbs that push. Seconds. */
+/**
+ * A repeat is prepared this long before it starts, for events that lead into it: grace notes, limbs that push. Seconds.
+ */
 const LEAD = 0.5;
-/** What has been heard is forgotten after this. Seconds: more than any output's latency. */
+/** Played events are dropped after this. Seconds; longer than any output's latency. */
 const MEMORY = 4;
 const SAME_TIME = 1e-9;
 
-/** One repeat, or the rest of one after a change. */
+/** One repeat, or the remainder of one after a change. */
 interface Segment {
   readonly repeat: number;
   readonly score: Score;
-  /** Where its 0 stands; it may have been joined later than that. */
+  /** The time of its position 0; playback may have joined later. */
   readonly start: number;
   readonly from: number;
   readonly end: number;
   readonly perTick: number;
-  /** Bars that were played before its 0, the count-in aside. */
+  /** Bars played before its 0, not counting the count-in. */
   readonly barsBefore: number;
 }
 
 export class Schedule {
   private segments: Segment[];
   private queue: Due[] = [];
-  /** All before this has been handed over. */
+  /** Everything before this has been scheduled. */
   private edge: number;
   private waiting: ScoreSource | null = null;
 
-  /** Begins with the count-in at `time`, or as much later as the first grace notes need. */
+  /** Starts with the count-in at `time`, or later if the first grace notes need room. */
   constructor(
     private source: ScoreSource,
     time: number,
@@ -78,7 +79,7 @@ export class Schedule {
     this.segments = [this.open(countIn > 0 ? COUNT_IN : 0, score, start, start, 0)];
   }
 
-  /** All that is to sound before `until`, in order, and not again. */
+  /** Returns everything due before `until`, in order, once. */
   take(until: number): Due[] {
     const due: Due[] = [];
     for (;;) {
@@ -93,8 +94,8 @@ export class Schedule {
   }
 
   /**
-   * Goes on with other scores: at once where the loop keeps its shape, else at the next bar line. What has been handed
-   * over sounds as it was.
+   * Continues with other scores: immediately if the loop keeps its shape, otherwise at the next bar line. Scheduled
+   * events are left alone.
    */
   change(source: ScoreSource, now: number) {
     this.edge = Math.max(this.edge, now);
@@ -109,7 +110,7 @@ export class Schedule {
     } else this.waiting = source;
   }
 
-  /** What is heard at `time`; null in the count-in and before the beginning. */
+  /** The position heard at `time`; null during the count-in and before the start. */
   position(time: number): Position | null {
     const here = this.segments.findLast((segment) => segment.from <= time);
     if (!here || here.repeat === COUNT_IN) return null;
@@ -117,14 +118,14 @@ export class Schedule {
     return at < 0 ? null : { repeat: here.repeat, at: Math.min(at, here.score.arrangement.length), score: here.score };
   }
 
-  /** Where `time` lies; null before the beginning, and for what is long past or not begun. */
+  /** The position of `time`; null before the start, and for times long past or not yet scheduled. */
   locate(time: number): Located | null {
     const here = this.segments.findLast((segment) => segment.from <= time);
     if (!here || time < here.start || time > here.end + SAME_TIME) return null;
     return { repeat: here.repeat, seconds: time - here.start, left: here.end - time, score: here.score };
   }
 
-  /** The beat of the count-in that is heard at `time`, from 0 through all its bars; null before and after it. */
+  /** The count-in beat heard at `time`, counted from 0 through all its bars; null outside the count-in. */
   countInBeat(time: number): number | null {
     const here = this.segments.findLast((segment) => segment.from <= time);
     if (here?.repeat !== COUNT_IN || time < here.start) return null;
@@ -147,13 +148,13 @@ export class Schedule {
     return due;
   }
 
-  /** A segment whose 0 is at `start`, joined at `from`; what of it is still to sound is queued. */
+  /** A segment with its 0 at `start`, joined at `from`. Queues its remaining events. */
   private open(repeat: number, score: Score, start: number, from: number, barsBefore: number): Segment {
     const { arrangement, click, mix } = score;
     const perTick = secondsPerTick(score);
     const isCountIn = repeat === COUNT_IN;
     const events = isCountIn ? listCountIn(arrangement) : listPass(arrangement, repeat);
-    // Into a repeat that is joined in the middle nothing leads from before.
+    // Joining in the middle of a repeat: nothing leads in from before.
     const earliest = from > start + SAME_TIME ? from : this.edge;
     for (const event of events) {
       const time = start + event.at * perTick;
@@ -170,7 +171,7 @@ export class Schedule {
     return { repeat, score, start, from, end: start + length * perTick, perTick, barsBefore };
   }
 
-  /** Goes on at `time` with the source of the moment, from the place where the one before stood. */
+  /** Continues at `time` with the current source, from the position where the previous one was. */
   private join(time: number) {
     let here = this.at(time);
     let at = (time - here.start) / here.perTick;
@@ -190,7 +191,7 @@ export class Schedule {
     this.segments.push(this.open(here.repeat, score, start, time, here.barsBefore));
   }
 
-  /** The segment that `time` is in: the first one before its beginning. */
+  /** The segment that contains `time`; the first one for earlier times. */
   private at(time: number): Segment {
     return this.segments.findLast(({ from }) => from <= time) ?? (this.segments[0] as Segment);
   }
@@ -199,7 +200,7 @@ export class Schedule {
     return this.segments.at(-1) as Segment;
   }
 
-  /** The first bar line at or after the edge, or the loop's end. */
+  /** The first bar line at or after the edge, or the end of the loop. */
   private nextBar(): number {
     const { score, start, end, perTick } = this.at(this.edge);
     const bar = barTicks(score.arrangement.meter) * perTick;

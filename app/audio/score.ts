@@ -1,4 +1,4 @@
-/** What is to be played: an arrangement at a tempo, with what is heard of it. */
+/** What to play: an arrangement at a tempo, and which of its layers are heard. */
 
 import { ALL_ON, type Arrangement, type Mix } from "~/core/groove";
 import type { ClickPlan } from "~/core/pulse";
@@ -12,10 +12,10 @@ export interface Score {
   readonly mix: Mix;
 }
 
-/** The score of each repeat, from 0: a tempo ladder has another one for each rung. */
+/** The score of each repeat, from 0: with a tempo ladder, each rung has its own. */
 export type ScoreSource = (repeat: number) => Score;
 
-/** A score in which all is heard. */
+/** A score in which everything is heard. */
 export function plainScore(arrangement: Arrangement, tempo: Bpm, click: ClickPlan | null): Score {
   return { arrangement, tempo, click, mix: ALL_ON };
 }
@@ -24,7 +24,7 @@ export function secondsPerTick({ arrangement, tempo }: Score): number {
   return ticksToSeconds(1, tempo, arrangement.meter);
 }
 
-/** Seconds of `repeats` times round, with the count-in. */
+/** Duration in seconds of `repeats` times round, with the count-in. */
 export function measureRepeats(source: ScoreSource, repeats: number): number {
   const first = source(0);
   let seconds = first.arrangement.countIn * secondsPerTick(first);

@@ -1,4 +1,4 @@
-/** Small signal parts that the kit's sounds are made of: seeded noise, filters, envelopes. Pure arithmetic on arrays. */
+/** Building blocks of the kit's sounds: seeded noise, filters, envelopes. Pure arithmetic on arrays. */
 
 import type { SoundWanted } from "./kit-sounds";
 
@@ -47,14 +47,14 @@ export function decay(time: number, tau: number): number {
   return Math.exp(-time / tau);
 }
 
-/** What a voice is told of the stroke that it makes. */
+/** What a voice knows about the stroke it plays. */
 export interface StrokeSound extends SoundWanted {
   readonly seed: number;
-  /** How much higher or lower this one is than the next: strokes are never quite alike. */
+  /** Detuning of this stroke: no two strokes are exactly alike. */
   readonly bend: number;
 }
 
-/** A stroke as samples; `force` from 0 to 1. How loud it is in the end is decided elsewhere. */
+/** A stroke as samples; `force` from 0 to 1. The final loudness is decided elsewhere. */
 export type Voice = (force: number, stroke: StrokeSound, sampleRate: number) => Float32Array;
 
 export function fill(length: number, sampleRate: number, sample: (time: number) => number): Float32Array {
@@ -63,7 +63,7 @@ export function fill(length: number, sampleRate: number, sample: (time: number) 
   return buffer;
 }
 
-/** Energy of all, and of what lies above a frequency. */
+/** Total energy, and energy above a frequency. */
 export function energyAbove(
   samples: Float32Array,
   frequency: number,
@@ -80,7 +80,7 @@ export function energyAbove(
   return [all, above];
 }
 
-/** A dull and a bright sound together, so that this share of the energy lies above a frequency. */
+/** Mixes a dull and a bright sound so that this share of the energy lies above a frequency. */
 export function mixToShare(
   dull: Float32Array,
   bright: Float32Array,
@@ -90,7 +90,7 @@ export function mixToShare(
 ): Float32Array {
   const [dullAll, dullAbove] = energyAbove(dull, frequency, sampleRate);
   const [brightAll, brightAbove] = energyAbove(bright, frequency, sampleRate);
-  // (dullAbove + g brightAbove) / (dullAll + g brightAll) = share, for energies that add up.
+  // (dullAbove + g brightAbove) / (dullAll + g brightAll) = share, assuming that energies add up.
   const gain = Math.sqrt(Math.max(0, (share * dullAll - dullAbove) / Math.max(1e-12, brightAbove - share * brightAll)));
   return dull.map((sample, index) => sample + gain * (bright[index] as number));
 }

@@ -1,19 +1,19 @@
-/** How a player has the sound set up: one value, for what plays at once and for what is written to a file. */
+/** The player's sound settings as one value, for live playback and for exported files. */
 
 import type { PassEvent } from "~/core/groove";
 import type { Hand } from "~/core/stroke";
 import type { Spots } from "./spots";
 
-/** Recorded cymbals and made drums; practice pads; all made. */
+/** Recorded cymbals with synthesized drums; practice pads; everything synthesized. */
 export const SOUND_KITS = ["studio", "pad", "drawn"] as const;
 export type SoundKit = (typeof SOUND_KITS)[number];
 
-/** Whether a kit's sounds are made of takes. */
+/** Whether a kit uses recorded takes. */
 export function needsTakes(kit: SoundKit): boolean {
   return kit === "studio";
 }
 
-/** Each from 0 to 1; the middle leaves alone what it stands for. */
+/** Each from 0 to 1; the middle changes nothing. */
 export interface Faders {
   readonly fill: number;
   readonly groove: number;
@@ -24,9 +24,9 @@ export interface Faders {
 export interface SoundSetup {
   readonly kit: SoundKit;
   readonly spots: Spots;
-  /** The hand that strikes a shade softer and duller; null for hands that are alike. */
+  /** The hand that plays a little softer and duller; null when both hands sound alike. */
   readonly weaker: Hand | null;
-  /** A fader of its own: how much of the room is heard, 0 for none. */
+  /** A separate fader for the room: 0 for none. */
   readonly room: number;
   readonly faders: Faders;
 }
@@ -42,12 +42,15 @@ export const USUAL_SETUP: SoundSetup = {
 /** Decibels from one end of a fader to the other. */
 const FADER_RANGE = 32;
 
-/** What a fader turns up or down by. */
+/** The gain of a fader. */
 export function gainOfFader(position: number): number {
   return position <= 0 ? 0 : 10 ** (((position - 0.5) * FADER_RANGE) / 20);
 }
 
-/** What the faders make of an event. What is played ahead of a fill, to be heard before it is played, belongs to the fill. */
+/**
+ * The gain of an event with these faders. A part played ahead, to be heard before you play it, follows the fill's
+ * fader.
+ */
 export function gainOfEvent(event: PassEvent, faders: Faders): number {
   if (event.kind === "click") return gainOfFader(event.countIn ? faders.countIn : faders.clicks);
   const { role } = event.note;

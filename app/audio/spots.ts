@@ -1,4 +1,4 @@
-/** Where each drum and cymbal of a kit sounds, and how large it is. */
+/** Stereo position and size of each drum and cymbal of a kit. */
 
 import { basePlace, type Kit, surfaceAt, usualSurface } from "~/core/kit";
 import { KIT_VOICES, type KitVoice } from "~/core/stroke";
@@ -6,25 +6,25 @@ import { KIT_VOICES, type KitVoice } from "~/core/stroke";
 export interface Spot {
   /** -1 left to 1 right. */
   readonly pan: number;
-  /** Its diameter against the usual one: 1 is as usual, what is larger is lower and rings longer. */
+  /** Its diameter relative to the usual one: larger is lower and rings longer. */
   readonly scale: number;
 }
 
-/** What is not named sounds in the middle, as large as usual. */
+/** Anything not listed is centred, at the usual size. */
 export type Spots = Readonly<Partial<Record<KitVoice, Spot>>>;
 
 export const USUAL_SPOT: Spot = { pan: 0, scale: 1 };
 
-/** Centimetres to the side at which a surface would sound from one side alone: never quite reached. */
+/** A surface this many centimetres to the side would be panned fully; the pan approaches that but never reaches it. */
 const WIDE = 130;
 const MAX_PAN = 0.7;
-/** So that a surface that is dragged does not leave a new panner at every step, or want new sounds. */
+/** Rounded, so that dragging a surface doesn't create a new panner or sound at every step. */
 const STEP = 0.05;
 const SCALES = { least: 0.6, most: 1.6 } as const;
 
 const stepped = (value: number) => Math.round(value / STEP) * STEP;
 
-/** The kit from the seat: as it stands, also for what is another way to play a surface. */
+/** The kit from the seat, including surfaces that are another way to play one. */
 export function spotsOf(kit: Kit): Spots {
   const spots: Partial<Record<KitVoice, Spot>> = {};
   for (const place of KIT_VOICES) {
@@ -34,14 +34,14 @@ export function spotsOf(kit: Kit): Spots {
     const pan = Math.max(-MAX_PAN, Math.min(MAX_PAN, surface.x / WIDE));
     const byHand = surface.player === "hands";
     spots[place] = {
-      // The bass drum stands in the middle wherever its pedal is, and its pedal says nothing of its size.
+      // The bass drum is centred wherever its pedal is, and the pedal says nothing about its size.
       pan: byHand ? stepped(pan) : 0,
       scale: byHand
         ? Math.max(SCALES.least, Math.min(SCALES.most, stepped(surface.size / usualSurface(base).size)))
         : 1,
     };
   }
-  // The pedal moves the hats, and they sound where they stand.
+  // The pedal opens and closes the hats, and they sound where they stand.
   for (const pedal of ["hp", "hs"] as const) {
     if (spots[pedal]) spots[pedal] = spots.hh ?? USUAL_SPOT;
   }

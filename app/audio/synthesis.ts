@@ -1,6 +1,6 @@
 /**
- * The kit's sounds as samples, each as loud as it is meant to be. Ghost, normal and accent are different strokes, not one
- * turned up and down: a soft one is darker, shorter and softer at the front, as on a drum.
+ * The kit's sounds as samples at their intended loudness. Ghost, normal and accent are different strokes, not one
+ * stroke at three volumes: a soft one is darker and shorter, with a softer attack, as on a drum.
  */
 
 import type { KitVoice, Level } from "~/core/stroke";
@@ -10,13 +10,13 @@ import { decay, fill, makeFilter, makeNoise, type StrokeSound, type Voice } from
 import type { Takes } from "./takes";
 import { voicesOf } from "./voices";
 
-/** 0 for a ghost to 1 for an accent: how brightly and how long a surface speaks. */
+/** 0 for a ghost note to 1 for an accent: brightness and decay of the surface. */
 const FORCE: Record<Level, number> = { ghost: 0.15, normal: 0.6, accent: 1 };
 
-/** Bounces of a pressed stick: how far apart they come, and how soon they die away. Seconds; our estimates. */
+/** Bounces of a pressed stick: their spacing and decay. Seconds; our estimates. */
 const BOUNCE = { first: 0.034, last: 0.021, tau: 0.42, length: 1.4 } as const;
 
-/** The surface struck by a stick that is pressed into it: a stroke and its many bounces, softer and closer. */
+/** A buzz: one stroke with a pressed stick and its many bounces, softer and closer together. */
 const buzzed =
   (voice: Voice): Voice =>
   (force, stroke, sampleRate) => {
@@ -37,7 +37,7 @@ const buzzed =
     return samples;
   };
 
-/** How loud an accent is on each surface, in LUFS over 400 ms, so that the kit balances. */
+/** Loudness of an accent on each surface in LUFS over 400 ms, which balances the kit. */
 export const LOUDNESS: Record<KitVoice, number> = {
   sn: -18,
   cs: -22,
@@ -63,9 +63,9 @@ export const LOUDNESS: Record<KitVoice, number> = {
   x1: -22,
   x2: -22,
 };
-/** A rim shot is louder than an accent by so much. LU. */
+/** A rim shot is this much louder than an accent. LU. */
 const RIM_SHOT = 1.5;
-/** Of each variation: cents by which it is higher, and decibels by which it is louder. The first one is neither. */
+/** For each variation: detuning in cents and gain in decibels. The first has neither. */
 const VARIED: readonly (readonly [cents: number, decibels: number])[] = [
   [0, 0],
   [6, 0.6],
@@ -74,12 +74,12 @@ const VARIED: readonly (readonly [cents: number, decibels: number])[] = [
   [-8, 0.9],
 ];
 
-/** The weaker hand strikes with so much of the force, which makes it duller, and is softer by so many decibels. */
+/** The weaker hand plays with this share of the force, which makes it duller, and this many decibels softer. */
 const WEAK = { force: 0.85, decibels: 0.8 } as const;
-/** What is twice as large is lower by this power of two: skins are tuned to their size, metal is bent by it less. */
+/** Doubling the size lowers the pitch by this power of two: heads are tuned to their size, metal depends on it less. */
 const SIZE_BEND = 0.9;
 
-/** How loud a stroke is meant to be, in LUFS over 400 ms. */
+/** Intended loudness of a stroke in LUFS over 400 ms. */
 export function loudnessOf({
   place,
   level,
@@ -92,8 +92,8 @@ export function loudnessOf({
 }
 
 /**
- * One stroke as samples, mono, {@link HEADROOM} under its loudness. The first sample is never silent. The same wish gives the
- * same samples.
+ * One stroke as mono samples, {@link HEADROOM} below its intended loudness. The first sample is never silent. The same
+ * request gives the same samples.
  */
 export function synthesise(sound: SoundWanted, sampleRate: number, takes: Takes | null = null): Float32Array {
   const { kit, place, level, technique, variation, scale, isWeak } = sound;
@@ -108,7 +108,7 @@ export function synthesise(sound: SoundWanted, sampleRate: number, takes: Takes 
   const stroke: StrokeSound = { ...sound, seed: Math.round(seed), bend };
   const own = voicesOf(kit, takes)[place];
   const samples = (technique === "buzz" ? buzzed(own) : own)(force, stroke, sampleRate);
-  // The ear and the tests find the onset where it was meant.
+  // The ear and the tests find the onset at the right sample.
   if (Math.abs(samples[0] ?? 0) < ONSET) samples[0] = ONSET;
   const gain = 10 ** ((loudnessOf(sound) - HEADROOM + decibels - momentaryLoudness(samples, sampleRate)) / 20);
   const fadeFrom = Math.floor(samples.length * 0.8);
@@ -120,12 +120,14 @@ export function synthesise(sound: SoundWanted, sampleRate: number, takes: Takes 
 }
 const ONSET = 0.05;
 
-/** Over 400 ms, in LUFS: they stand beside the kit, and are none of it. */
+/** In LUFS over 400 ms. Clicks aren't part of the kit. */
 const CLICKS = { click: -24, sticks: -23 } as const;
-/** How much softer than on one a click is. Decibels. */
+/** How much softer a click is than the click on one. Decibels. */
 const SOFTER: Record<ClickKind, number> = { one: 0, beat: 4, between: 11 };
 
-/** What gives the beat, {@link HEADROOM} under its loudness: the metronome's short high tick, or two sticks struck together. */
+/**
+ * Click sounds, {@link HEADROOM} below their loudness: the metronome's short high tick, or two sticks struck together.
+ */
 export function synthesiseClick(kind: ClickKind, sound: ClickSound, sampleRate: number): Float32Array {
   const samples = sound === "click" ? tick(kind, sampleRate) : sticks(kind, sampleRate);
   const wanted = CLICKS[sound] - SOFTER[kind] - HEADROOM;
@@ -133,7 +135,7 @@ export function synthesiseClick(kind: ClickKind, sound: ClickSound, sampleRate: 
   return samples.map((sample) => sample * gain);
 }
 
-/** Hz: higher on one, and lower between the beats. */
+/** Hz: higher on one, lower between beats. */
 const PITCHES: Record<ClickKind, number> = { one: 1760, beat: 1175, between: 880 };
 
 function tick(kind: ClickKind, sampleRate: number): Float32Array {
@@ -141,7 +143,7 @@ function tick(kind: ClickKind, sampleRate: number): Float32Array {
   return fill(0.05, sampleRate, (time) => Math.sin(2 * Math.PI * pitch * time + 0.6) * decay(time, 0.009));
 }
 
-/** Wood on wood: two bars that ring for a moment, and the knock itself. */
+/** Wood on wood: two sticks ring briefly after the knock. */
 function sticks(kind: ClickKind, sampleRate: number): Float32Array {
   const noise = makeNoise(77);
   const knock = makeFilter("bandpass", 3400, 0.9, sampleRate);

@@ -1,19 +1,19 @@
-/** Reads the file with the recorded cymbals. Their licence stands beside it. */
+/** Reads the file with the recorded cymbals. Their licence is beside it. */
 
 import { WaveFile } from "wavefile";
 import { z } from "zod";
 import { cutTakes, type Takes } from "./takes";
 import index from "./takes/cymbals.json";
 
-/** What the package has read, which its types don't say. */
+/** Fields that the package sets but its types don't list. */
 const wavParts = z.object({
   fmt: z.object({ numChannels: z.number(), bitsPerSample: z.number() }),
   data: z.object({ samples: z.instanceof(Uint8Array) }),
 });
 
 /**
- * Throws for bytes that are no WAV file, and RangeError for one in another form, or that ends too soon. The samples are
- * taken as they stand: unpacked one by one by the package they would take a tenth of a second, before anything sounds.
+ * Throws for bytes that aren't a WAV file, and RangeError for one in another format or one that is cut short. We read
+ * the samples in place: the package unpacks them one by one, which would delay the first sound by a tenth of a second.
  */
 export function readTakes(bytes: Uint8Array): Takes {
   const { fmt, data } = wavParts.parse(new WaveFile(bytes));

@@ -25,7 +25,7 @@ test("a take read at another speed keeps its tone, and its first sample", () => 
   for (let index = 200; index < 5_000; index += 37) {
     expect(read[index]).toBeCloseTo(Math.cos((2 * Math.PI * 500 * index) / 44_100), 2);
   }
-  // Read faster than the new rate can hold, what is too high is left out, not folded back.
+  // When reading faster, frequencies above the new limit are removed, not folded back.
   const high = Float32Array.from({ length: 4_000 }, (_, index) => Math.cos((2 * Math.PI * 13_000 * index) / 32_000));
   expect(energy(readAt(high, 2).slice(50, -50))).toBeLessThan(0.01 * energy(high));
   expect(() => cutTakes(new Float32Array(10), { rate: 32_000, takes: INDEX.takes })).toThrow(RangeError);
@@ -58,7 +58,7 @@ describe("whose stroke it is, and on what", () => {
 
   test("a larger drum is lower and rings longer, and no louder", () => {
     const centre = (samples: Float32Array) => {
-      // Where half of the energy lies below.
+      // The frequency below which half of the energy lies.
       const half = [60, 80, 100, 120, 140, 160, 180, 200, 240, 280, 320, 400];
       return half.find((frequency) => brightness(samples, frequency) < 0.5) ?? Number.POSITIVE_INFINITY;
     };

@@ -1,8 +1,8 @@
-/** Recorded cymbals as voices: bent, shortened and darkened, so that one take serves every force and size. */
+/** Recorded cymbals as voices: pitched, shortened and darkened, so that one take covers every force and size. */
 
 import { decay, makeFilter, type Voice } from "./signal";
 
-/** Takes by name, as `scripts/takes.mjs` lists them. Mono, between -1 and 1. */
+/** Takes by name, as listed in `scripts/takes.mjs`. Mono, between -1 and 1. */
 export interface Takes {
   readonly rate: number;
   readonly takes: Readonly<Record<Take, Float32Array>>;
@@ -21,15 +21,15 @@ export const TAKES = [
 ] as const;
 export type Take = (typeof TAKES)[number];
 
-/** Where each take lies in the file, in samples. */
+/** The position of each take in the file, in samples. */
 export interface TakeIndex {
   readonly rate: number;
   readonly takes: Readonly<Record<Take, { readonly at: number; readonly length: number }>>;
 }
 
 /**
- * Cuts the file's samples into its takes. Throws RangeError for samples that end too soon: the file would not be the
- * one that the index was made with.
+ * Splits the file's samples into takes. Throws RangeError if there are too few samples: the index belongs to another
+ * file.
  */
 export function cutTakes(samples: Float32Array, { rate, takes }: TakeIndex): Takes {
   const cut = (take: Take) => {
@@ -40,21 +40,23 @@ export function cutTakes(samples: Float32Array, { rate, takes }: TakeIndex): Tak
   return { rate, takes: Object.fromEntries(TAKES.map((take) => [take, cut(take)])) as Record<Take, Float32Array> };
 }
 
-/** Samples on either side that the interpolation looks at. */
+/** Samples on either side used for interpolation. */
 const REACH = 12;
 const HALVES = 512;
 
-/** A windowed sinc, {@link HALVES} steps to the sample. Source: J. O. Smith, "Digital Audio Resampling", 2020. */
+/** A windowed sinc with {@link HALVES} steps per sample. Source: J. O. Smith, "Digital Audio Resampling", 2020. */
 const SINC = Float32Array.from({ length: REACH * HALVES + 1 }, (_, step) => {
   const x = step / HALVES;
   const window = 0.5 + 0.5 * Math.cos((Math.PI * x) / REACH);
   return x === 0 ? 1 : (Math.sin(Math.PI * x) / (Math.PI * x)) * window;
 });
 
-/** `samples` read at `speed` samples a sample: 1 is as they are, 2 an octave higher and half as long. The first one stays. */
+/**
+ * `samples` resampled at `speed`: 1 leaves them alone, 2 is an octave higher and half as long. The first sample stays.
+ */
 export function readAt(samples: Float32Array, speed: number): Float32Array {
   const read = new Float32Array(Math.floor((samples.length - 1) / speed) + 1);
-  // What would lie above half the new rate is left out.
+  // Removes everything above half the new rate.
   const cutoff = Math.min(1, 1 / speed);
   for (const index of read.keys()) {
     const at = index * speed;
@@ -72,16 +74,19 @@ export function readAt(samples: Float32Array, speed: number): Float32Array {
 
 interface RecordedTake {
   readonly take: Take;
-  /** Seconds at most, and the time constant of a decay that comes on top, where it is struck more closed than it was recorded. */
+  /**
+   * Maximum length in seconds, and the time constant of an extra decay, for strokes on hats that are more closed than
+   * in the recording.
+   */
   readonly length: number;
   readonly closing?: number;
-  /** Seconds over which it comes in, for what no stick strikes. */
+  /** Fade-in in seconds, for sounds that no stick starts. */
   readonly opening?: number;
 }
 
-/** What lies above this is softer in a soft stroke. Hz. */
+/** Soft strokes are softer above this frequency. Hz. */
 const BRIGHT = 2_600;
-/** How much of it is left without force, and how much one stroke differs from the next. */
+/** How much of it remains without force, and how much strokes vary. */
 const BRIGHTNESS = { least: 0.12, varied: 0.12 } as const;
 
 export const recorded =
@@ -97,7 +102,7 @@ export const recorded =
       const dull = low(sample);
       const middle = lower(sample) - dull;
       const air = sample - dull - middle;
-      // Softer strokes lose the top first, and what is left of it sooner.
+      // Soft strokes start with less treble, and lose the rest sooner.
       const shaped = dull + middle * bright ** 0.6 + air * bright;
       const closed = closing === undefined ? 1 : decay(time, closing);
       const opened = opening === undefined ? 1 : 1 - 0.85 * decay(time, opening);

@@ -1,4 +1,4 @@
-/** Scores of lines, for tests. */
+/** Scores of stick lines, for tests. */
 
 import { readFileSync } from "node:fs";
 import { arrange, plainGroove, type Setting } from "~/core/groove";
@@ -27,7 +27,7 @@ export function timelineOf(text: string, tempo = 120, meter = FOUR_FOUR) {
   });
 }
 
-/** The same in the plainest groove, with clicks. */
+/** The same in the simplest groove, with clicks. */
 export function scoreOf(text: string, setting: Partial<Setting> = {}, tempo = 120, meter = FOUR_FOUR): Score {
   const timeline = timelineOf(text, tempo, meter);
   return plainScore(arrange(timeline, plainGroove(meter), { ...USUAL, ...setting }, LEFT_CRASH), timeline.tempo, {
@@ -37,23 +37,23 @@ export function scoreOf(text: string, setting: Partial<Setting> = {}, tempo = 12
   });
 }
 
-/** The same score each time round. */
+/** The same score every time round. */
 export const steady =
   (score: Score): ScoreSource =>
   () =>
     score;
 
-/** The recorded cymbals as they ship. */
+/** The recorded cymbals as shipped. */
 export function shippedTakes(): Takes {
   return readTakes(readFileSync(new URL("./takes/cymbals.wav", import.meta.url)));
 }
 
-/** A stroke of the drawn kit; what is not said is as usual. */
+/** A stroke on the synthesized kit; anything not given has its usual value. */
 export function wantSound(wish: Pick<SoundWanted, "place"> & Partial<SoundWanted>): SoundWanted {
   return { kit: "drawn", level: "normal", technique: "plain", variation: 0, scale: 1, isWeak: false, ...wish };
 }
 
-/** Of all samples. */
+/** Energy of all samples. */
 export function energy(samples: Float32Array): number {
   return samples.reduce((sum, sample) => sum + sample * sample, 0);
 }

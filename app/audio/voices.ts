@@ -1,4 +1,4 @@
-/** The kits of sounds: which voice each drum and cymbal has. */
+/** The sound kits: which voice each drum and cymbal has. */
 
 import type { KitVoice } from "~/core/stroke";
 import { cowbell, cymbal, pinged } from "./cymbals";
@@ -10,7 +10,7 @@ import { recorded, type Takes } from "./takes";
 
 type Voices = Record<KitVoice, Voice>;
 
-/** One pair of hats: the same tones, however far it is open. */
+/** One pair of hats: the same tones however far it is open. */
 const HAT = { from: 3900, to: 15500, tones: 44, hiss: 0.5, metal: 4101 } as const;
 const RIDE = { from: 420, to: 13000, tones: 46, hiss: 0.1, stick: 0.35, metal: 7307 } as const;
 const DRAWN: Voices = {
@@ -109,7 +109,7 @@ function studioVoices(takes: Takes): Voices {
 
 const studios = new WeakMap<Takes, Voices>();
 
-/** Without its takes the studio kit has the drawn one's cymbals. */
+/** Without its takes, the studio kit uses the synthesized cymbals. */
 export function voicesOf(kit: SoundKit, takes: Takes | null): Voices {
   if (kit === "pad") return PAD_VOICES;
   if (kit === "drawn" || !takes) return DRAWN;

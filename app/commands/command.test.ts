@@ -117,7 +117,7 @@ describe("keys of the player's own", () => {
     expect(hintOf(TABLE, "accent", own)).toBe("Accent (j)");
     expect(hintOf(TABLE, "play", own)).toBe("Play or stop");
     expect(hintOf(TABLE, "undo", own)).toBe("Undo (Ctrl+Z)");
-    // What a file or a name may hold is no command.
+    // Names from Object.prototype aren't commands.
     expect(withOwnKeys({ id: "toString", keys: ["x"] }, own).keys).toEqual(["x"]);
   });
   test("a key that was given to a command is no other's that is there at the same time, wherever it was given", () => {
@@ -127,10 +127,10 @@ describe("keys of the player's own", () => {
     const of = (name: string) => settled.find(({ id }) => id === name);
     expect(of("undo")).toMatchObject({ keys: ["Space"], lost: [] });
     expect(of("play")).toMatchObject({ keys: [], lost: [{ key: "Space", to: "Undo" }] });
-    // Inside the notes it is another's.
+    // Inside the notes, the key belongs to another command.
     expect(of("accent")).toMatchObject({ keys: ["Space"], lost: [] });
     expect(findCommand([settled], press("Space"))?.id).toBe("undo");
-    // Where the two were given the same key on different screens, the newest has it.
+    // When two commands got the same key on different screens, the newer one has it.
     const twice = together.map(keysInForce(together, { play: ["j"], undo: ["j"] }));
     expect(twice.filter(({ keys }) => keys.includes("j")).map(({ id }) => id)).toEqual(["undo"]);
     expect(findCommand([twice], press("j"))?.id).toBe("undo");

@@ -1,19 +1,22 @@
-/** Commands: what can be done, by which key, in which words. Handler, key list, tooltips, menus and palette read these. */
+/**
+ * Commands: what you can do, with which key, and its name. Key handler, key list, tooltips, menus and palette all read
+ * these.
+ */
 
 import { isLetterKey, nameKeyCap } from "./keys";
 
-/** A command as a screen's table has it: what it does follows from the scene of the moment. */
+/** A command as a screen's table defines it. What it does depends on the current scene. */
 export interface CommandEntry<Scene> {
   readonly id: string;
-  /** As {@link nameKey} names them; the first one is shown in tooltips. Empty for a command without a key. */
+  /** As named by {@link nameKey}; tooltips show the first. Empty for a command without a key. */
   readonly keys: readonly string[];
   /** "Play or stop". */
   readonly name: string;
-  /** The heading that it stands under in the key list. */
+  /** Its heading in the key list. */
   readonly group: string;
-  /** Only while the focus is inside an element with this word in its `data-scope`; anywhere without. */
+  /** Only while the focus is inside an element with this word in its `data-scope`; anywhere if absent. */
   readonly scope?: string;
-  /** Also while a field is typed in; "own": only in fields that hold what the command acts on. */
+  /** Whether it also works while you type in a field; "own": only in fields that hold what the command acts on. */
   readonly whileTyping?: boolean | "own";
   readonly canRun?: (scene: Scene) => boolean;
   readonly run: (scene: Scene) => void;
@@ -21,13 +24,13 @@ export interface CommandEntry<Scene> {
 
 export type CommandTable<Scene> = readonly CommandEntry<Scene>[];
 
-/** A command of the moment. */
+/** A command that is available now. */
 export interface Command extends Omit<CommandEntry<never>, "canRun" | "run"> {
   readonly canRun: () => boolean;
   readonly run: () => void;
 }
 
-/** A table with the scene that it acts on; the scene is asked for when a command runs. */
+/** A table and the scene it acts on; the scene is read when a command runs. */
 export function bindTable<Scene>(table: CommandTable<Scene>, sceneNow: () => Scene): Command[] {
   return table.map(({ canRun, run, ...entry }) => ({
     ...entry,
@@ -36,24 +39,24 @@ export function bindTable<Scene>(table: CommandTable<Scene>, sceneNow: () => Sce
   }));
 }
 
-/** The keys that a player has given to commands, by their ids, in place of their own. */
+/** The player's own keys, by command id, instead of the default ones. */
 export type OwnKeys = Readonly<Record<string, readonly string[]>>;
 
-/** The command with the player's keys, where they have given it others. */
+/** The command with the player's own keys, if there are any. */
 export function withOwnKeys<Entry extends Pick<Command, "id" | "keys">>(entry: Entry, own: OwnKeys): Entry {
   const keys = Object.hasOwn(own, entry.id) ? own[entry.id] : undefined;
   return keys ? { ...entry, keys } : entry;
 }
 
-/** Commands that are there at the same time, with the keys in force. */
+/** Commands available at the same time, with their current keys. */
 export interface InForce extends Command {
-  /** Keys that it was supplied with, and the name of the command that the player has given each to. */
+  /** Its default keys, and the command that the player has given each of them to. */
   readonly lost: readonly { readonly key: string; readonly to: string }[];
 }
 
 /**
- * The keys in force of commands that are there at the same time, the newest last. A key that the player has given to one of
- * them is no other's in its place, wherever it was given; of two that were given the same key, the newest has it.
+ * The current keys of commands available at the same time, newest last. A key that the player has given to a command
+ * belongs to no other; if two have it, the newer one wins.
  */
 export function keysInForce(commands: readonly Command[], own: OwnKeys): (command: Command) => InForce {
   const placeOf = (scope: string | undefined, key: string) => `${scope ?? ""} ${key}`;
@@ -76,13 +79,13 @@ export function keysInForce(commands: readonly Command[], own: OwnKeys): (comman
   };
 }
 
-/** What a key that is to be given to a command does already; null where it is free. */
+/** The command that already has a key; null if the key is free. */
 export function takenBy(commands: readonly Command[], id: string, key: string): Command | null {
   const scope = commands.find((one) => one.id === id)?.scope;
   return commands.find((one) => one.id !== id && one.scope === scope && one.keys.includes(key)) ?? null;
 }
 
-/** "Play or stop (Space)": for a button that does the same. */
+/** "Play or stop (Space)": the tooltip of a button that does the same. */
 export function hintOf<Scene>(table: CommandTable<Scene>, id: string, own: OwnKeys = {}): string {
   const entry = table.find((one) => one.id === id);
   if (!entry) throw new Error(`no command ${id}`);
@@ -93,18 +96,17 @@ export function hintOf<Scene>(table: CommandTable<Scene>, id: string, own: OwnKe
 export interface Press {
   readonly key: string;
   readonly isTyping: boolean;
-  /** Whether it is typed into a field of what is edited, not one beside it. */
+  /** Whether the focus is in a field of what is being edited, not in one beside it. */
   readonly isOwnField: boolean;
-  /** Whether letters, digits and signs by themselves are commands at the moment. */
+  /** Whether single letters, digits and signs are commands now. */
   readonly allowsLetters: boolean;
-  /** Whether the focus keeps the key for itself. */
+  /** Whether the focused element uses the key itself. */
   readonly isKept: boolean;
   readonly isInScope: (scope: string) => boolean;
 }
 
 /**
- * The command that a key press means: of what is registered last first, and where the focus is inside a scope that
- * scope's own before all others. Null for none.
+ * The command for a key press: the last registered first, and a focused scope's own before all others. Null for none.
  */
 export function findCommand(layers: readonly (readonly Command[])[], press: Press): Command | null {
   if (!press.allowsLetters && isLetterKey(press.key)) return null;
@@ -117,21 +119,21 @@ export function findCommand(layers: readonly (readonly Command[])[], press: Pres
   return newest.find((command) => !command.scope && matches(command) && (command.whileTyping || !press.isKept)) ?? null;
 }
 
-/** Commands by heading, in the order in which these first come. */
+/** Commands by heading, in order of first appearance. */
 export function groupCommands<One extends Command>(commands: readonly One[]): ReadonlyMap<string, readonly One[]> {
   const groups = new Map<string, One[]>();
   for (const command of commands) groups.set(command.group, [...(groups.get(command.group) ?? []), command]);
   return groups;
 }
 
-/** Commands that the words typed into the palette find: every word stands somewhere in name or heading. */
+/** Commands that match the words typed into the palette: every word must occur in the name or the heading. */
 export function searchCommands(commands: readonly Command[], typed: string): Command[] {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
   const found = commands.filter(({ name, group }) => {
     const text = `${name} ${group}`.toLowerCase();
     return words.every((word) => text.includes(word));
   });
-  // A name that begins with what is typed comes first.
+  // Names that start with the typed text come first.
   const rank = ({ name }: Command) => (name.toLowerCase().startsWith(words[0] ?? "") ? 0 : 1);
   return found.toSorted((a, b) => rank(a) - rank(b));
 }

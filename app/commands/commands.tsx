@@ -1,4 +1,4 @@
-/** The commands of the moment: screens add theirs while they are shown, and one handler runs them. */
+/** The available commands: screens register theirs while they are shown, and one handler runs them. */
 
 import { createContext, lazy, Suspense, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
 import {
@@ -37,14 +37,14 @@ const MUTE: Registry = { add: () => () => {}, listAll: () => [], find: () => und
 
 const OwnKeysContext = createContext<OwnKeys>({});
 
-/** What a button's tooltip says of the command that it runs, with the player's own key. */
+/** The tooltip of a button that runs this command, with the player's own key. */
 export function useHint(): <Scene>(table: CommandTable<Scene>, id: string) => string {
   const own = useContext(OwnKeysContext);
   const registry = useContext(RegistryContext);
   return useCallback(
     (table, id) => {
       if (Object.keys(own).length === 0) return hintOf(table, id);
-      // Another command may have been given its key.
+      // Its key may now belong to another command.
       const entry = registry?.find(id);
       return hintOf(table, id, entry ? { [id]: entry.keys } : own);
     },
@@ -52,18 +52,18 @@ export function useHint(): <Scene>(table: CommandTable<Scene>, id: string) => st
   );
 }
 
-/** The key of a command, by its id: the supplied one, or the player's own. */
+/** The key of a command by id: the default, or the player's own. */
 export function useKey(id: string, supplied: string): string {
   const own = useContext(OwnKeysContext);
   return withOwnKeys({ id, keys: [supplied] }, own).keys[0] ?? "";
 }
 
-/** What is inside adds no commands: it is only looked at. */
+/** Components inside register no commands: this is a preview. */
 export function MuteCommands({ children }: { readonly children: React.ReactNode }) {
   return <RegistryContext value={MUTE}>{children}</RegistryContext>;
 }
 
-/** Adds a screen's commands while it is shown. */
+/** Registers a screen's commands while it is shown. */
 export function useCommands<Scene>(table: CommandTable<Scene>, scene: Scene) {
   const { add } = useRegistry();
   const now = useRef(scene);
@@ -84,7 +84,7 @@ export const APP_COMMANDS: CommandTable<Registry> = [
 ];
 
 interface CommandsProviderProps {
-  /** Whether letters and signs by themselves are commands at the moment. */
+  /** Whether single letters and signs are commands now. */
   readonly allowsLetters: () => boolean;
   readonly ownKeys: OwnKeys;
   readonly onOwnKeys: (keys: OwnKeys) => void;

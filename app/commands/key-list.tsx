@@ -10,13 +10,13 @@ interface KeyListProps {
   readonly onClose: () => void;
 }
 
-/** Keys that lead out of a dialog, or are only held. */
+/** Keys that close a dialog, or modifier keys. */
 const NO_KEYS = ["Escape", "Tab", "Shift+Tab", "Shift", "Control", "Alt", "AltGraph", "Meta", "CapsLock", "Dead"];
 
-/** Every key of the screen that is shown; each can be changed. */
+/** Every key of the current screen; all can be changed. */
 export default function KeyList({ commands, ownKeys, onOwnKeys, onClose }: KeyListProps) {
   const [isChanging, setChanging] = useState(false);
-  /** The command that waits for its new key. */
+  /** The command waiting for its new key. */
   const [waiting, setWaiting] = useState<Command | null>(null);
   const [told, setTold] = useState("");
   const groups = groupCommands(commands.filter(({ keys, lost }) => isChanging || keys.length + lost.length > 0));

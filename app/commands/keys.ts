@@ -1,4 +1,4 @@
-/** Keys as tables write them, and as people read them. */
+/** Key names in command tables, and as people read them. */
 
 type Pressed = Pick<KeyboardEvent, "key" | "shiftKey" | "altKey" | "ctrlKey" | "metaKey">;
 
@@ -13,7 +13,7 @@ export function nameKey({ key: pressed, shiftKey, altKey, ctrlKey, metaKey }: Pr
 
 const FACES: Record<string, string> = { ArrowRight: "→", ArrowLeft: "←", ArrowUp: "↑", ArrowDown: "↓" };
 
-/** What stands on the key: "⇧k", "Alt+↑", "Ctrl+Z". */
+/** The label of a key: "⇧k", "Alt+↑", "Ctrl+Z". */
 export function nameKeyCap(key: string): string {
   return key
     .replace(/Arrow\w+/, (found) => FACES[found] ?? found)
@@ -21,12 +21,12 @@ export function nameKeyCap(key: string): string {
     .replace(/^Shift\+(?=.$)/, "⇧");
 }
 
-/** A letter, digit or sign by itself: what somebody who dictates may say by chance. */
+/** A single letter, digit or sign, which dictation software may type by accident. */
 export function isLetterKey(key: string): boolean {
   return /^(Shift\+)?\S$/u.test(key);
 }
 
-/** Whether what is typed goes into a field, not to the commands. */
+/** Whether typing goes into a field rather than to the commands. */
 export function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof Element &&
@@ -39,7 +39,7 @@ export function isTyping(target: EventTarget | null): boolean {
 const PRESSABLE = "button, a, summary, input, select, [role=button], [role=menuitem], [role=tab], [role=option]";
 const MOVABLE = "input, select, [role=tab], [role=grid], [role=listbox], [role=tablist], [role=menu], [role=slider]";
 
-/** What the focus keeps for itself: Space and Enter press buttons, arrows move sliders, tabs and lists. */
+/** Keys that the focused element needs: Space and Enter press buttons, arrows move sliders, tabs and lists. */
 export function keepsKey(key: string, focused: Element): boolean {
   if (key === "Space" || key === "Enter") return focused.closest(PRESSABLE) !== null;
   return /^(Shift\+)?(Arrow|Home|End)/.test(key) && focused.closest(MOVABLE) !== null;

@@ -9,7 +9,7 @@ interface PaletteProps {
   readonly onClose: () => void;
 }
 
-/** Every command that can run now, found by typing a few letters of it. */
+/** Every command that can run now, found by typing part of its name. */
 export default function Palette({ commands, onClose }: PaletteProps) {
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
@@ -17,7 +17,7 @@ export default function Palette({ commands, onClose }: PaletteProps) {
   const found = searchCommands(possible, typed);
   const run = (command: Command) => {
     onClose();
-    // After the focus is back where it was: what runs may move it.
+    // Only after the focus is back where it was, since the command may move it.
     requestAnimationFrame(command.run);
   };
   return (

@@ -220,7 +220,7 @@ test("grooves that ship lean on drums only, and ghost nothing that is played wit
     );
     const onCymbals = strokes.filter(({ place }) => place !== undefined && CYMBALS.includes(place));
     expect(onCymbals.length + strokes.filter(({ place }) => place === undefined).length, text).toBeGreaterThan(0);
-    // The train beat's and the second line's accents are on the snare too.
+    // The train beat and the second line accent the snare too.
     expect(
       onCymbals.every(({ level }) => level === "normal"),
       text,

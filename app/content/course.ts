@@ -1,6 +1,6 @@
 /**
- * The starter course: twenty short fills for somebody who has not played one before, each with one thing that is new.
- * Right-handed as written; the book turns it for other players, and kits with fewer toms fold them.
+ * The starter course: twenty short fills for beginners, each with one new idea. Written right-handed; the book mirrors
+ * it for other players, and kits with fewer toms substitute.
  */
 
 import { TICKS_PER_QUARTER, type Ticks } from "~/core/time";
@@ -13,7 +13,7 @@ interface CourseStep {
   readonly id: string;
   readonly name: string;
   readonly text: string;
-  /** Quarters from the bar line, and how many; the whole bar of 4/4 without. */
+  /** Start in quarter notes from the bar line, and length; the whole bar of 4/4 if absent. */
   readonly space?: readonly [start: number, length: number];
   readonly tempo: number;
   /** What is new. */

@@ -1,4 +1,4 @@
-/** The demo's book and the first fill of each book: only the server needs them. */
+/** The demo's book and the first fill of each book. Only the server needs them. */
 
 import { z } from "zod";
 import { rudimentMarkSchema } from "~/library/cell/content";
@@ -31,7 +31,7 @@ import { makeDemoSearches } from "./demo-searches";
 
 const DAY = 24 * 60 * 60 * 1000;
 
-/** Whose book the pages of this server open. */
+/** Whose book this server's pages open. */
 export function servedBook(): BookName {
   return process.env.DIME_BOOK === "demo" ? "demo" : "own";
 }
@@ -44,14 +44,14 @@ export function loadFirstFill(name: BookName): FillContent {
 
 let demoOfDay = { day: -1, text: "" };
 
-/** The demo's book as JSON. It takes most of a second to make, so it is made once a day. */
+/** The demo's book as JSON. It takes most of a second to generate, so we do it once a day. */
 export function demoBookText(now: number): string {
   const day = Math.floor(now / DAY);
   if (demoOfDay.day !== day) demoOfDay = { day, text: JSON.stringify(loadDemoBook(now)) };
   return demoOfDay.text;
 }
 
-/** The demo's book, dated back from `now` (milliseconds since 1970). */
+/** The demo's book, with dates relative to `now` (milliseconds since 1970). */
 export function loadDemoBook(now: number): BookContents {
   const date = <Content>({ id, daysAgo, content }: { id: string; daysAgo: number; content: Content }) => {
     const at = now - daysAgo * DAY;

@@ -1,4 +1,4 @@
-/** Ines Halloran's own cells: a family that grew out of one paradiddle, and a few that she wrote down at rehearsals. */
+/** Ines Halloran's own cells: a family that grew out of one paradiddle, and a few she wrote down at rehearsals. */
 
 import type { Move } from "~/core/moves";
 import { type CellContent, makeCellContent, type RudimentMark } from "~/library/cell/content";

@@ -1,4 +1,4 @@
-/** What Ines Halloran improvises between: odd groups from the set, and how clean they have been. */
+/** What Ines Halloran improvises with: odd groups from the set, and how clean they have been. */
 
 import { makeRandom } from "~/core/graph";
 import { type FlowContent, makeFlow, makeIdea } from "~/library/flow/content";

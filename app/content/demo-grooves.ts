@@ -1,4 +1,4 @@
-/** The demo's own grooves: what Ines Halloran plays in her band's songs. */
+/** The demo's own grooves: the ones Ines Halloran plays in her band's songs. */
 
 import type { Meter, Ticks } from "~/core/time";
 import { type GrooveContent, makeGrooveContent } from "~/library/groove/content";

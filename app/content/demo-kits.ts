@@ -1,4 +1,4 @@
-/** The demo's own kits: Ines Halloran's four-piece as she has it on stage, and the borrowed one at the rehearsal room. */
+/** The demo's own kits: Ines Halloran's four-piece for the stage, and the borrowed one at the rehearsal room. */
 
 import { mirrorKit, usualSurface } from "~/core/kit";
 import type { KitContent } from "~/library/kit/content";

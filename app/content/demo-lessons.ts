@@ -1,4 +1,4 @@
-/** A lesson that Ines Halloran gives to a pupil of hers, of fills from the set. */
+/** A lesson that Ines Halloran gives to one of her pupils, with fills from the set. */
 
 import { bpm } from "~/core/time";
 import type { LessonContent } from "~/library/lesson/content";

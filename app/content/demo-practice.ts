@@ -1,4 +1,4 @@
-/** Six weeks of practice of the demo's drummer: runs and plans, reckoned by the rules that the app itself goes by. */
+/** Six weeks of the demo drummer's practice: runs and plans, computed by the app's own rules. */
 
 import { makeRandom } from "~/core/graph";
 import type { FaultKind, Result } from "~/core/listening";
@@ -14,14 +14,14 @@ import { makeDemoKits } from "./demo-kits";
 
 const DAY = 24 * 60 * 60 * 1000;
 
-/** A fill that she practises: since when, until when, and how well it goes. */
+/** A fill she practises: from when, until when, and how well it goes. */
 interface Habit {
   readonly id: string;
   readonly from: number;
   readonly to: number;
   /** Share of clean repeats at an easy tempo. */
   readonly ease: number;
-  /** What goes wrong most. */
+  /** The most common fault. */
   readonly fault: FaultKind;
 }
 
@@ -37,9 +37,9 @@ const HABITS: readonly Habit[] = [
   { id: "demo-tin-roof", from: 6, to: 2, ease: 0.78, fault: "missed-ghosts" },
 ];
 const OTHER_FAULTS: readonly FaultKind[] = ["missed", "unsteady", "flams", "rushing"];
-/** Repeats of one fill in a sitting. */
+/** Repeats of one fill per session. */
 const REPEATS = 30;
-/** And of one that comes back. */
+/** And of one she comes back to. */
 const RETURN_REPEATS = 5;
 
 export function makeDemoPractice(now: number): { plans: PlanRow[]; runs: Run[] } {
@@ -60,9 +60,9 @@ export function makeDemoPractice(now: number): { plans: PlanRow[]; runs: Run[] }
     for (let day = habit.from; day >= 1; day--) {
       const dayNumber = Math.floor((midnight - day * DAY) / DAY);
       const comesBack = state.learned !== null && state.learned.due <= dayNumber;
-      // Not every day is a day for it.
+      // She doesn't practise every day.
       if (chance() < 0.3 || (day < habit.to && !comesBack)) continue;
-      // What was reached the days before is known to the plan of the day.
+      // The day's plan knows what she reached on earlier days.
       if (state.best !== best) plan = makePlan(phrase, player, wishOf(phrase, state));
       best = state.best;
       if (comesBack) state = { ...state, current: "form" };
@@ -107,7 +107,7 @@ interface RunFacts {
   readonly number: number;
 }
 
-/** What would have been heard of it: her left hand gets evener over the weeks. */
+/** What the app would have heard: her left hand gets more even over the weeks. */
 function makeRun({ at, seconds, tempo, result, chance, habit, fill, step, number }: RunFacts): Run {
   const round = (value: number) => Math.round(value * 10) / 10;
   const off = (most: number) => round((chance() - 0.5) * 2 * most);

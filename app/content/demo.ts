@@ -31,7 +31,7 @@ function window(start: number, quarters: number) {
   return { start: (start * QUARTER) as Ticks, length: (quarters * QUARTER) as Ticks };
 }
 
-/** Layers over all strokes, the last one on top. */
+/** Layers over all strokes, the top one last. */
 function voicing(...rules: OrchestrationRule[]): NonNullable<FillContent["voicing"]> {
   return rules.map((rule) => ({ on: true, rule, filter: ALL_STROKES }));
 }

@@ -1,6 +1,7 @@
 /**
- * Grooves that ship, for a right-handed player with crossed hands; other players get their mirror or open hands. Hats and
- * rides are played at normal level; only what a player leans on is accented, and only what is ghosted is a ghost.
+ * Shipped grooves, written for a right-handed player with crossed hands; other players get them mirrored or
+ * open-handed. Hats and rides are at normal level. Only real accents are accented, and only real ghost notes are
+ * ghosts.
  */
 
 import { TRIPLET_SHARE } from "~/core/groove";

@@ -1,4 +1,4 @@
-/** Kits that ship, as a right-handed player has them; other players get their mirror, or open hands. */
+/** Shipped kits, set up right-handed; other players get them mirrored or open-handed. */
 
 import { type KitPiece, usualSurface } from "~/core/kit";
 import type { KitVoice } from "~/core/stroke";

@@ -1,6 +1,6 @@
 /**
- * The forty standard rudiments as stick lines, at the rate at which they are usually written and led by the right hand
- * first. `strokes` is the count that the name gives (rolls) or the sticking has, grace notes apart, for a check.
+ * The forty standard rudiments as stick lines at their usual rate, right hand first. `strokes` is the count in the name
+ * (rolls) or in the sticking, without grace notes, as a check.
  */
 
 import type { RudimentEntry } from "./schema";

@@ -20,7 +20,7 @@ export const rudimentSchema = z.object({
   family: z.enum(["roll", "diddle", "flam", "drag"]),
   meter: meterSchema,
   line: lineSchema,
-  /** Strokes in one lead of it, where its name says so. */
+  /** Strokes in one lead, if its name says so. */
   strokes: z.number().int().optional(),
   note: z.string().optional(),
 });
@@ -32,7 +32,7 @@ export const grooveSchema = z
     name: z.string(),
     meter: meterSchema,
     line: lineSchema,
-    /** Beats a minute between which it sounds as it should. */
+    /** The range of tempos in bpm in which it sounds right. */
     slowest: z.number().min(MIN_BPM),
     fastest: z.number().max(MAX_BPM),
     feel: feelSchema,

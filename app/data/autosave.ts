@@ -1,4 +1,4 @@
-/** Keeps a row of the book saved while it is edited, and notices when another tab saves it too. */
+/** Saves a row of the book while you edit it, and notices when another tab saves it too. */
 
 import type { Journal, JournalTable } from "./journal";
 import { type Page, thisPage, type Writer } from "./page";
@@ -16,20 +16,20 @@ export type SaveState<Content> =
   /** `isNoted`: the journal has the last edit. */
   | { readonly kind: "failed"; readonly trouble: StorageTrouble; readonly isNoted: boolean };
 
-/** Milliseconds from the first edit that is not saved until it is, however fast more edits follow. */
+/** Milliseconds from the first unsaved edit until it is saved, however fast more edits follow. */
 const SAVE_AFTER = 300;
 const RETRY = 5_000;
-/** A save that has not answered by then is told. Milliseconds. */
+/** A save that takes longer is reported. Milliseconds. */
 const SILENT_AFTER = 8_000;
 
 const open = new Set<{ flush: () => Promise<void>; verify: () => Promise<void> }>();
 
-/** Saves everything that is being edited; for screens that are about to read the book. */
+/** Saves everything being edited; for screens that are about to read the book. */
 export async function flushSaves(): Promise<void> {
   await Promise.all([...open].map((saver) => saver.flush()));
 }
 
-/** Looks whether everything that is open is still there: site data may be cleared while a page is open. */
+/** Checks that every open row still exists: site data may be cleared while a page is open. */
 export async function verifySaves(): Promise<void> {
   await Promise.all([...open].map((saver) => saver.verify()));
 }
@@ -40,7 +40,7 @@ export interface AutosaveEvents<Content> {
   readonly onTheirs: (row: Row<Content>, isThisPage: boolean) => void;
 }
 
-/** Where a row is kept, and its edits before they are saved. */
+/** Where a row is stored, and where its unsaved edits go. */
 export interface SaveTarget<Content> {
   readonly table: RowTable<Content>;
   readonly journal: Journal<Content>;
@@ -58,7 +58,7 @@ export class Autosave<Content> {
   private running: Promise<void> | null = null;
   private state: SaveState<Content> = { kind: "saved" };
   private isNoted = true;
-  /** Edits of this page from here on are edits of this saver. */
+  /** Later edits of this page belong to this saver. */
   private readonly since: number;
   private readonly stopWatching: () => void;
 
@@ -74,7 +74,7 @@ export class Autosave<Content> {
     this.stopWatching = watchRow(shelf.table, id, (row) => this.notice(row));
   }
 
-  /** Takes an edit: into the journal at once, over the row soon. */
+  /** Takes an edit: into the journal immediately, over the row soon. */
   queue(content: Content) {
     this.pending = { content, by: this.page.edit() };
     this.note();
@@ -83,22 +83,22 @@ export class Autosave<Content> {
     this.wait(SAVE_AFTER);
   }
 
-  /** Saves what is pending now. */
+  /** Saves pending edits now. */
   async flush(): Promise<void> {
     this.stopWaiting();
-    // Of two at once, the second would find the first one's save.
+    // Of two concurrent saves, the second would conflict with the first.
     while (this.running) await this.running;
     const { pending } = this;
     if (!pending || this.isStuck()) return;
     await this.run(() => this.save(pending));
   }
 
-  /** Says so if the row is gone; whatever is pending finds that out by itself. */
+  /** Reports if the row is gone; a pending save finds that out itself. */
   async verify(): Promise<void> {
     if (this.pending || this.running || this.isStuck()) return;
     const { table } = this.shelf;
     try {
-      // A connection that the browser has closed doesn't always open again by itself.
+      // A connection closed by the browser doesn't always reopen on its own.
       if (!table.db.isOpen()) await withTimeout(SILENT_AFTER, table.db.open());
       const row = await withTimeout(SILENT_AFTER, getRow(table, this.id));
       if (this.pending || this.running) return;
@@ -109,7 +109,7 @@ export class Autosave<Content> {
     }
   }
 
-  /** Goes on from what the row is now: nothing here is pending any more. Null when there is no row. */
+  /** Continues from the row's current state, with nothing pending. Null if there is no row. */
   async takeTheirs(): Promise<Row<Content> | null> {
     while (this.running) await this.running;
     this.pending = null;
@@ -124,7 +124,7 @@ export class Autosave<Content> {
     return row;
   }
 
-  /** Saves this tab's version over whatever the row is now; a row that is gone is there again. */
+  /** Saves this tab's version over the row, whatever it is now; recreates a missing row. */
   async keepMine(): Promise<void> {
     while (this.running) await this.running;
     const { pending } = this;
@@ -133,12 +133,12 @@ export class Autosave<Content> {
     await this.run(() => this.save(pending, true));
   }
 
-  /** Takes the row out of the bin. */
+  /** Restores the row from the bin. */
   async bringBack(): Promise<void> {
     await restoreRow(this.shelf.table, this.id);
   }
 
-  /** Saves and lets go. */
+  /** Saves and releases. */
   async close(): Promise<void> {
     this.stopWatching();
     await this.flush();
@@ -147,14 +147,14 @@ export class Autosave<Content> {
     if (!this.pending) await this.forget().catch(console.error);
   }
 
-  /** Takes what is not needed any more out of the journal; not what was noted in the meantime. */
+  /** Removes finished entries from the journal, but not those written in the meantime. */
   private async forget(): Promise<void> {
     const { journal, entries } = this.shelf;
     const now = this.page.edit();
     await entries.db.transaction("rw", entries, () => journal.settle(entries, this.id, now));
   }
 
-  /** Whether saving waits for the player to decide. */
+  /** Whether saving waits for the player's decision. */
   private isStuck(): boolean {
     return this.state.kind === "conflict" || this.state.kind === "gone";
   }
@@ -171,7 +171,7 @@ export class Autosave<Content> {
     });
   }
 
-  /** The first edit that is not saved decides when: later ones must not put it off. */
+  /** The first unsaved edit decides when to save: later ones must not postpone it. */
   private wait(time: number) {
     this.timer ??= setTimeout(() => void this.flush(), time);
   }
@@ -212,7 +212,7 @@ export class Autosave<Content> {
       this.pending = null;
       this.say(restingState(result.row));
     } else {
-      // Edited meanwhile.
+      // Edited in the meantime.
       this.say({ kind: "saving" });
       this.wait(SAVE_AFTER);
     }
@@ -220,7 +220,7 @@ export class Autosave<Content> {
 
   private notice(row: Row<Content> | null) {
     if (!row) return;
-    // Unsaved edits here: the next save finds the conflict. Our own save in flight is no news.
+    // There are unsaved edits here: the next save will find the conflict. Our own save in flight is no news.
     if (this.pending || this.running) return;
     if (row.revision > this.revision) {
       this.revision = row.revision;
@@ -235,7 +235,7 @@ export class Autosave<Content> {
   }
 }
 
-/** How a row stands of which everything is saved. */
+/** The state of a row with everything saved. */
 export function restingState({ deletedAt }: Pick<Row<unknown>, "deletedAt">): { readonly kind: "saved" | "binned" } {
   return { kind: deletedAt > 0 ? "binned" : "saved" };
 }

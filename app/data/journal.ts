@@ -1,7 +1,8 @@
 /**
- * The write-ahead journal: every edit goes here at once, before it is saved over its row. What a killed browser, a full
- * disk or another tab kept from being saved is here when the row is opened again. An entry stays when its row is saved: the
- * row tells that it is, and a key that is pressed then must not wait for a transaction that takes the entry out.
+ * The write-ahead journal: every edit goes here immediately, before it is saved over its row. If a killed browser, a
+ * full disk or another tab prevents the save, the edit is found here when the row is opened again. The entry stays
+ * after its row is saved: the row's revision shows that, and a later key press must not wait for a transaction that
+ * removes the entry.
  */
 
 import type { Table } from "dexie";
@@ -11,24 +12,24 @@ import { lastPage, type Row } from "./rows";
 import { isSame } from "./same";
 
 export interface JournalEntry {
-  /** What it is of, and whose it is: a page has one entry for each thing. */
+  /** What it belongs to, and whose it is: a page has one entry per row. */
   readonly key: string;
   /** Kind and id of what is edited. */
   readonly of: string;
   readonly by: Writer;
-  /** The revision of the row that was edited. */
+  /** The revision that was edited. */
   readonly baseRevision: number;
   readonly content: unknown;
 }
 export type JournalTable = Table<JournalEntry, string>;
 
-/** Content that is not saved, and the revision that it was edited from. */
+/** Unsaved content, and the revision it was edited from. */
 export interface Unsaved<Content> {
   readonly baseRevision: number;
   readonly content: Content;
 }
 
-/** An entry whose content has been checked. */
+/** An entry with valid content. */
 export interface ValidEntry<Content> extends JournalEntry {
   readonly content: Content;
 }
@@ -48,7 +49,7 @@ export class Journal<Content> {
     return `${this.nameOf(id)}:${page}`;
   }
 
-  /** All entries of a thing; what is damaged must not hide what is sound. */
+  /** All valid entries of a row; damaged entries are skipped. */
   async list(table: JournalTable, id: string): Promise<ValidEntry<Content>[]> {
     const entries = await table.where("of").equals(this.nameOf(id)).toArray();
     return entries.flatMap((entry) => {
@@ -57,21 +58,21 @@ export class Journal<Content> {
     });
   }
 
-  /** Removes this page's entry, unless it tells of a later edit than `edit`. */
+  /** Removes this page's entry, unless it holds a later edit than `edit`. */
   async settle(table: JournalTable, id: string, { page, edit }: Writer): Promise<void> {
     const entry = await table.get(this.keyOf(id, page));
     if (entry && entry.by.edit <= edit) await table.delete(entry.key);
   }
 
-  /** What its entries are of. */
+  /** The kind of its entries. */
   nameOf(id: string): string {
     return `${this.kind}:${id}`;
   }
 }
 
 /**
- * The entry to go on from, of those that are not the row's own past; null when everything is saved. Decided by revision,
- * writer and content: clocks may jump. Its base is the row's revision when nobody else has saved meanwhile.
+ * The entry to resume from, if it isn't an earlier state of the row; null if everything is saved. Decided by revision,
+ * writer and content, since clocks may jump. If nobody else has saved meanwhile, its base is the row's revision.
  */
 export function pickUnsaved<Content>(
   row: Row<Content>,

@@ -15,7 +15,7 @@ test("a write that waits for ever fails as silent; others go through, in their t
   });
   expect(await book.table("things").count()).toBe(2);
   await expect(book.table("things").add({ id: 1 })).rejects.toThrow(/exists|already|Constraint/i);
-  // Another connection keeps the table to itself.
+  // Another connection has locked the table.
   const other = new Dexie(name);
   other.version(1).stores({ things: "id" });
   let isHeld = true;

@@ -1,10 +1,10 @@
 import Dexie, { type DBCore, type DBCoreMutateResponse } from "dexie";
 import { makeTrouble } from "./trouble";
 
-/** Milliseconds. Long enough for a book of many years that another tab is writing. */
+/** Milliseconds. Long enough for another tab to write a book of many years. */
 const SILENT_AFTER = 60_000;
 
-/** No write waits for ever: one that has not answered by then fails as silent, and its transaction with it. */
+/** No write waits for ever: one that hasn't finished by then fails as "silent", along with its transaction. */
 export function limitWrites(database: Dexie, silentAfter = SILENT_AFTER): void {
   database.use({
     stack: "dbcore",
@@ -15,7 +15,7 @@ export function limitWrites(database: Dexie, silentAfter = SILENT_AFTER): void {
         const table = core.table(name);
         return {
           ...table,
-          // A promise of the package's own kind: with another one, what follows would lose its transaction.
+          // The package's own kind of promise: with any other, the code that follows would lose its transaction.
           mutate: (request) =>
             new Dexie.Promise<DBCoreMutateResponse>((resolve, reject) => {
               const timer = setTimeout(() => reject(makeTrouble("SilentError")), silentAfter);

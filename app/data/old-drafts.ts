@@ -1,14 +1,14 @@
-/** Drafts of earlier versions of the app, which lay in the browser's other storage. What was not saved then is not lost. */
+/** Drafts from earlier versions of the app, which kept them in localStorage. Their unsaved work isn't lost. */
 
 import { z } from "zod";
 import type { Unsaved } from "./journal";
 
 const draftSchema = z.object({ baseRevision: z.number().int(), at: z.number(), content: z.unknown() });
 
-/** Takes the drafts of one thing out of that storage, the last written one first. */
+/** Takes a row's drafts out of that storage, the latest first. */
 export function takeOldDrafts<Content>(kind: string, id: string, schema: z.ZodType<Content>): Unsaved<Content>[] {
   try {
-    // Of fills they were there first, and had no name in front.
+    // Fills came first, so their drafts had no prefix.
     const prefix = `dime-stack:${kind === "fills" ? "" : `${OLD_NAMES[kind] ?? kind}-`}draft:${id}:`;
     const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix));
     const drafts = keys.flatMap((key) => {

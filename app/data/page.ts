@@ -1,17 +1,17 @@
-/** This page among the others of the browser that have the book open: who wrote what is told by it, never by a clock. */
+/** This page among all pages that have the book open. Authorship is decided by page, never by a clock. */
 
 import { withTimeout } from "./trouble";
 
-/** Which edit of which page. A page numbers its edits, whatever they belong to. */
+/** The page and number of an edit. A page numbers all its edits together. */
 export interface Writer {
   readonly page: string;
   readonly edit: number;
-  /** The browser it was made in, and when, in milliseconds since 1970: for people to read. Nothing is decided by them. */
+  /** The browser and time of an edit (milliseconds since 1970), for people to read. No decision depends on them. */
   readonly device?: string;
   readonly at?: number;
 }
 
-/** Whose edit a row has, and which revision that made. */
+/** The edit that a row holds, and the revision it created. */
 export interface SavedBy extends Writer {
   readonly revision: number;
 }
@@ -19,7 +19,7 @@ export interface SavedBy extends Writer {
 const LOCK = "dime-stack:page:";
 const DEVICE_KEY = "dime-stack:device";
 
-/** This browser among the player's; another one each time where nothing can be kept. */
+/** The id of this browser; a new one each time if nothing can be stored. */
 function readDevice(): string {
   const made = crypto.randomUUID().slice(0, 8);
   try {
@@ -37,13 +37,13 @@ export class Page {
   private edits = 0;
 
   constructor() {
-    // Held until the page is gone, however it goes.
+    // Held until the page is gone, however it ends.
     if (typeof navigator !== "undefined") {
       navigator.locks?.request(`${LOCK}${this.id}`, () => new Promise(() => {})).catch(() => {});
     }
   }
 
-  /** The writer of one more edit. */
+  /** The writer of the next edit. */
   edit(): Writer {
     return { page: this.id, edit: ++this.edits, device: this.device, at: Date.now() };
   }
@@ -60,8 +60,8 @@ export function thisPage(): Page {
 const SILENT_AFTER = 3_000;
 
 /**
- * The ids of all pages that are open. Without the browser's locks, or an answer from them, of none. A page that the browser
- * has not ended yet counts as open: `onPageEnd` tells when it is gone.
+ * The ids of all open pages; none without the browser's locks or their answer. A page that the browser hasn't ended yet
+ * counts as open: `onPageEnd` reports when it is gone.
  */
 export async function openPages(): Promise<ReadonlySet<string>> {
   if (typeof navigator === "undefined" || !navigator.locks) return new Set();
@@ -73,13 +73,13 @@ export async function openPages(): Promise<ReadonlySet<string>> {
 
 const awaited = new Set<string>();
 const listeners = new Set<() => void>();
-/** Whether a page has ended that nobody has been told of. */
+/** Whether a page has ended without anybody being told. */
 let isEndUntold = false;
 
 function awaitEnd(id: string) {
   if (awaited.has(id)) return;
   awaited.add(id);
-  // The lock is free once its page is gone. Shared: several pages may wait for one.
+  // The lock is released when its page is gone. Shared, because several pages may wait for one.
   navigator.locks
     .request(`${LOCK}${id}`, { mode: "shared" }, () => {})
     .then(() => {
@@ -89,7 +89,10 @@ function awaitEnd(id: string) {
     .catch(console.error);
 }
 
-/** Calls whenever a page has ended that `openPages` had found open, also if that was before. Returns how to stop. */
+/**
+ * Calls back whenever a page that `openPages` found open has ended, even if that was earlier. Returns an unsubscribe
+ * function.
+ */
 export function onPageEnd(listener: () => void): () => void {
   listeners.add(listener);
   if (isEndUntold) listener();

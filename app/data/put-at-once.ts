@@ -1,8 +1,8 @@
 import type { Table } from "dexie";
 
 /**
- * Writes rows over whatever has their keys, in a transaction of their own that is committed at once, so that even a page
- * that is just going away leaves them. Calls back with what went wrong, or with null.
+ * Writes rows in their own transaction, committed immediately, so that even a page that is just closing leaves them.
+ * Calls back with the error, or null.
  */
 export function putAtOnce<Of>(table: Table<Of, string>, rows: readonly Of[], done: (error: unknown) => void): void {
   try {
@@ -13,7 +13,7 @@ export function putAtOnce<Of>(table: Table<Of, string>, rows: readonly Of[], don
     transaction.onabort = () => done(transaction.error ?? new Error(`nothing was written to ${table.name}`));
     transaction.commit();
   } catch (error) {
-    // A transaction in which nothing was put completes all the same.
+    // A transaction without writes completes all the same.
     done(error);
   }
 }

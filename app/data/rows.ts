@@ -1,10 +1,10 @@
-/** What fills and cells have in common: rows that are saved over a known revision, and binned before they are gone. */
+/** Rows shared by all kinds: saved over a known revision, and binned before they are deleted. */
 
 import type { Table } from "dexie";
 import type { SavedBy, Writer } from "./page";
 import { watch } from "./watch";
 
-/** As it travels in files. */
+/** As stored in files. */
 export interface Item<Content> {
   readonly id: string;
   /** Milliseconds since 1970. */
@@ -14,13 +14,13 @@ export interface Item<Content> {
 }
 
 export interface Row<Content> extends Item<Content> {
-  /** Counts saves, so that a tab can tell that another one has saved since. */
+  /** Counts saves, so that a tab can tell that another one has saved. */
   readonly revision: number;
   /** When it went to the bin, or 0. */
   readonly deletedAt: number;
-  /** In the bin: on which day of use it was found there first. See library/bin. */
+  /** In the bin: the day of use on which it was first found there. See library/bin. */
   readonly binnedOn?: number | undefined;
-  /** The last edit that was saved over it, where that was told; something of it may have been amended since. */
+  /** The last edit saved over it, if known; parts may have been amended since. */
   readonly by?: SavedBy | undefined;
 }
 
@@ -32,7 +32,7 @@ export type SaveResult<Content> =
   | { readonly kind: "conflict"; readonly theirs: Row<Content> }
   | { readonly kind: "gone" };
 
-/** What is not in the bin, the last edited first. */
+/** Everything not in the bin, last edited first. */
 export async function listRows<Content>(table: RowTable<Content>): Promise<Row<Content>[]> {
   const rows = await table.where("deletedAt").equals(0).toArray();
   return rows.sort((a, b) => b.updatedAt - a.updatedAt);
@@ -59,8 +59,8 @@ export async function addRow<Content>(
 }
 
 /**
- * Saves content over the revision that it was edited from, or that the same page has saved from its edit `since` on, and
- * over no other. With no base it is saved over whatever is there, and even where nothing is.
+ * Saves content over the revision it was edited from, or over one the same page has saved since its edit `since`; over
+ * no other. Without a base it overwrites whatever is there, or creates the row.
  */
 export async function saveRow<Content>(
   table: RowTable<Content>,
@@ -86,14 +86,14 @@ export async function saveRow<Content>(
   });
 }
 
-/** The page that made the row's present revision, where that is known. */
+/** The page that made the row's current revision, if known. */
 export function lastPage({ by, revision }: Row<unknown>): string | null {
   return by?.revision === revision ? by.page : null;
 }
 
 /**
- * Changes part of a row's content, whatever the rest has become; null when the row is gone. With `by`, a page that has it open
- * knows its own doing.
+ * Changes part of a row's content, whatever the rest is now; null if the row is gone. With `by`, a page that has it
+ * open recognizes its own change.
  */
 export async function amendRow<Content extends object>(
   table: RowTable<Content>,
@@ -140,7 +140,7 @@ export function toItem<Content>({ id, createdAt, updatedAt, content }: Row<Conte
   return { id, createdAt, updatedAt, content };
 }
 
-/** Calls back whenever the row changes in the database, in this tab or another; returns the way to stop. */
+/** Calls back whenever the row changes in the database, in this or another tab. Returns an unsubscribe function. */
 export function watchRow<Content>(
   table: RowTable<Content>,
   id: string,

@@ -1,9 +1,9 @@
-/** Whether two pieces of kept content say the same, whatever the order of their fields; what is undefined is not there. */
+/** Whether two contents are equal, regardless of field order; undefined fields count as absent. */
 export function isSame(a: unknown, b: unknown): boolean {
   return sameText(a) === sameText(b);
 }
 
-/** Equal for contents that say the same: a key to find one among many. */
+/** Equal for equal contents: a key for lookups. */
 export function sameText(content: unknown): string {
   return JSON.stringify(inOrder(content));
 }

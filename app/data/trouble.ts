@@ -1,13 +1,13 @@
-/** What can be wrong with the browser's storage. */
+/** The ways in which the browser's storage can fail. */
 
 export type StorageTrouble =
-  /** No room left. */
+  /** No space left. */
   | "full"
-  /** A later version of the app has changed the database. */
+  /** A later version of the app has upgraded the database. */
   | "newer"
-  /** Another tab with an earlier version of the app keeps the database from being brought up to date. */
+  /** Another tab with an earlier version of the app blocks the upgrade. */
   | "blocked"
-  /** The browser keeps nothing for this page. */
+  /** The browser stores nothing for this page. */
   | "missing"
   /** It does not answer. */
   | "silent"
@@ -16,7 +16,7 @@ export type StorageTrouble =
 const NAMES: Readonly<Record<string, StorageTrouble>> = {
   QuotaExceededError: "full",
   VersionError: "newer",
-  // Closed for a later version, and not to be opened again.
+  // Closed for a later version, and can't be reopened.
   DatabaseClosedError: "newer",
   MissingAPIError: "missing",
   SecurityError: "missing",
@@ -24,7 +24,7 @@ const NAMES: Readonly<Record<string, StorageTrouble>> = {
   SilentError: "silent",
 };
 
-/** The trouble that an error tells of, or that it was caused by. */
+/** The trouble behind an error or its causes. */
 export function troubleOf(error: unknown): StorageTrouble {
   return (
     namesOf(error)
@@ -33,7 +33,7 @@ export function troubleOf(error: unknown): StorageTrouble {
   );
 }
 
-/** The names of an error and of what caused it. */
+/** The names of an error and its causes. */
 function namesOf(error: unknown): string[] {
   const names: string[] = [];
   for (let cause = error; cause instanceof Error || cause instanceof DOMException; cause = causeOf(cause)) {
@@ -42,10 +42,10 @@ function namesOf(error: unknown): string[] {
   return names;
 }
 
-/** What a browser's storage answers when it is at fault itself: right after a crash it may still be busy with its files. */
+/** Errors of the storage itself: right after a crash, it may still be busy with its files. */
 const PASSING = ["UnknownError", "AbortError", "OpenFailedError", "InvalidStateError", "TimeoutError"];
 
-/** Whether the same may go well in a moment. */
+/** Whether a retry in a moment may succeed. */
 export function isPassing(error: unknown): boolean {
   return (
     ["silent", "blocked", "full"].includes(troubleOf(error)) || namesOf(error).some((name) => PASSING.includes(name))
@@ -56,12 +56,12 @@ function causeOf(error: object): unknown {
   return "inner" in error ? error.inner : "cause" in error ? error.cause : null;
 }
 
-/** An error that {@link troubleOf} knows. */
+/** An error that {@link troubleOf} recognizes. */
 export function makeTrouble(name: "BlockedError" | "SilentError" | "VersionError"): Error {
   return Object.assign(new Error(NAMES[name]), { name });
 }
 
-/** Fails when nothing has come of it after `time` milliseconds: storage may hang without an error. */
+/** Fails after `time` milliseconds without a result: storage may hang without an error. */
 export async function withTimeout<Result>(
   time: number,
   work: Promise<Result>,

@@ -1,4 +1,4 @@
-/** Beside the pictures: every move on the chosen cells, and the book of cells to insert from. */
+/** Beside the pictures: every move for the chosen cells, and the book of cells to insert from. */
 
 import { X } from "~/ui/icons";
 import { Tabs } from "~/ui/tabs";

@@ -23,7 +23,7 @@ import { MoveGallery } from "./moves/gallery";
 import { useOfferChoices } from "./moves/group-choices";
 import { useEntries } from "./use-entries";
 
-/** The bench of moves, on the cells that are chosen on the Stack. */
+/** The bench of moves, for the cells chosen on the Stack. */
 export function CellMoves() {
   const editor = useEditor();
   const chooser = useChooser();
@@ -44,7 +44,7 @@ export function CellMoves() {
   );
   const frame = useRef<HTMLDivElement>(null);
   const isChosen = range !== null;
-  // The moves' keys work as soon as there is something to move.
+  // The moves' keys work as soon as something can be moved.
   useEffect(() => {
     if (isChosen) frame.current?.focus();
   }, [isChosen]);
@@ -190,10 +190,10 @@ function editRange(line: Line, from: number, to: number, move: Move, asOne: bool
   return asOne ? editCellsAsOne(line, from, to, change) : editCells(line, from, to, change);
 }
 
-/** Longer results are not tried beforehand: applying them says the same. */
+/** Longer results aren't checked in advance: applying them gives the same message. */
 const MAX_CHECKED = 256;
 
-/** A shared slot is not exact at every rate. */
+/** A shared slot isn't exact at every rate. */
 function whyInexact(result: Moved, rates: readonly Rate[]): string | null {
   if (!result.ok || result.cell.length > MAX_CHECKED) return null;
   for (const rate of rates) {

@@ -16,7 +16,7 @@ import { useEditor, useWorked } from "./context";
 import { putInCell } from "./put-in";
 import { useEntries } from "./use-entries";
 
-/** One's cells and the rudiments: a press puts one in after the chosen cell. */
+/** Your cells and the rudiments: press one to insert it after the chosen cell. */
 export function CellPalette() {
   const editor = useEditor();
   const chooser = useChooser();
@@ -30,7 +30,7 @@ export function CellPalette() {
   const [words, setWords] = useState("");
   const [filter, setFilter] = useState<BookFilter>("all");
   const found = findEntries(entries, { words, filter, tag: null });
-  // Favourites first: they are what one reaches for.
+  // Favourites first, since they are used most.
   const shown = [...found.filter((entry) => entry.favourite), ...found.filter((entry) => !entry.favourite)];
   const last = timeline.cells.length - 1;
   const after = range?.to ?? last;

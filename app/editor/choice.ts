@@ -1,4 +1,4 @@
-/** The chosen note, and the cells that are chosen together with its own: from an anchor to where the note is. */
+/** The chosen note, and the cells chosen with it: from an anchor to the note. */
 
 import { useMemo } from "react";
 import { useStore } from "zustand";
@@ -6,7 +6,7 @@ import type { Timeline, TimelineSlot } from "~/core/timeline";
 import { type Session, useSession } from "~/session/session";
 import { useCursor } from "~/views/lighting";
 
-/** Cells in a row by their numbers from 0, the last one included. */
+/** Consecutive cells by index from 0, including the last. */
 export interface CellRange {
   readonly from: number;
   readonly to: number;
@@ -22,15 +22,15 @@ function slotAtCursor(cursor: number | null, timeline: Timeline): TimelineSlot |
   return (cursor === null ? null : timeline.slots[cursor]) ?? null;
 }
 
-/** What is chosen in a timeline, as things stand, and the ways to choose. */
+/** The current choice in a timeline, and the ways to change it. */
 export interface Chooser {
-  /** Null when none is chosen, or it is not there any more. */
+  /** Null if no note is chosen, or it no longer exists. */
   readonly slot: (timeline: Timeline) => TimelineSlot | null;
-  /** The chosen note's own cell at least. */
+  /** At least the chosen note's own cell. */
   readonly cells: (timeline: Timeline) => CellRange | null;
-  /** `extend` keeps what was chosen before, and chooses all the cells from there to here. */
+  /** `extend` keeps the earlier choice and chooses all cells from there to here. */
   readonly choose: (timeline: Timeline, index: number | null, extend?: boolean) => void;
-  /** Chooses all the cells of a range, at the first note of its last one. */
+  /** Chooses all cells of a range, at the first note of the last one. */
   readonly chooseCells: (timeline: Timeline, range: CellRange) => void;
 }
 
@@ -68,7 +68,7 @@ export interface NoteSelection {
   readonly isRange: boolean;
 }
 
-/** The choice, followed. */
+/** Subscribes to the choice. */
 export function useChoice(timeline: Timeline): NoteSelection {
   const cursor = useCursor();
   const anchor = useStore(useSession().anchor, (state) => state.cell);

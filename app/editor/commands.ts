@@ -1,4 +1,4 @@
-/** Commands that every open phrase has, whoever it belongs to: undo, tempo, stepping, the line, moves and cells. */
+/** Commands of every open phrase, whatever it belongs to: undo, tempo, stepping, the line, moves and cells. */
 
 import type { SoundOutput } from "~/audio/playing";
 import type { CommandTable } from "~/commands/command";
@@ -89,7 +89,7 @@ export interface LineScene extends PhraseScene {
   readonly openDrawer: (tab: DrawerTab) => void;
 }
 
-/** Where the line is typed and its cells are drawn. */
+/** The screen where the line is typed and its cells are drawn. */
 export const LINE_COMMANDS: CommandTable<LineScene> = [
   { id: "line", keys: ["/"], name: "Edit the line", group: "Line", run: ({ focusLine }) => focusLine() },
   {

@@ -6,7 +6,7 @@ import { type History, useUndo } from "./undo";
 
 export const EditorContext = createContext<PhraseEditor | null>(null);
 
-/** The phrase that is open, whoever it belongs to. */
+/** The open phrase, whatever it belongs to. */
 export function useEditor(): PhraseEditor {
   const editor = useContext(EditorContext);
   if (!editor) throw new Error("no phrase is open here");
@@ -18,7 +18,7 @@ export function usePhrase(): Workable {
 }
 
 export function useWorked(): Analysis {
-  // Worked out for the player of the moment: again when that changes.
+  // The analysis for the current player; updates when the player changes.
   usePlayer();
   return useEditor().workOut(usePhrase());
 }

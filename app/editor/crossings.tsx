@@ -1,4 +1,4 @@
-/** Where the arms cross in a phrase, said in a line. */
+/** Where the arms cross in a phrase, in one line. */
 
 import { useMemo } from "react";
 import { listCrossings } from "~/core/player";
@@ -7,10 +7,10 @@ import { usePlayer } from "~/session/player";
 import { Shuffle } from "~/ui/icons";
 import { listNotes, wordCrossing } from "~/words/kit";
 
-/** Longer lines are no fills. */
+/** Longer lines aren't fills. */
 const MAX_SLOTS = 512;
 
-/** Nothing where they don't. */
+/** Nothing if they don't. */
 export function Crossings({ timeline, className = "" }: { readonly timeline: Timeline; readonly className?: string }) {
   const { kit } = usePlayer();
   const crossings = useMemo(

@@ -15,12 +15,14 @@ import { usePhrase, useWorked } from "./context";
 const MAX_ROWS = 24;
 const RATES: readonly Rate[] = [2, 3, 4, 5, 6, 7, 8].map((slots) => ({ slots, quarters: 1 }));
 
-/** Where each repeat begins, and when it lines up with the bar again: for the whole line, or for the chosen cell alone. */
+/**
+ * Where each repeat starts, and when it lines up with the bar again: for the whole line, or for the chosen cell alone.
+ */
 export default function CycleTable({ cell }: { cell: number | null }) {
   const { meter, window, countStyle } = usePhrase();
   const { timeline, cycle } = useWorked();
   const chosen = cell === null ? null : (timeline.cells[cell] ?? null);
-  // A line that was written out until it lines up again is still one short phrase, repeated.
+  // A line written out until it lines up is still one short phrase, repeated.
   const period = findPeriod(timeline.slots);
   const length = chosen
     ? chosen.duration

@@ -30,7 +30,7 @@ function open(text = "@4 RLRL", given: Partial<FillContent> = {}) {
     redo: () => bench.undo.getState().redo(),
   };
 }
-/** Lets the time pass in which edits of one kind are one step. */
+/** Waits until the next edit of the same kind is a new undo step. */
 function pause() {
   vi.advanceTimersByTime(2_000);
 }

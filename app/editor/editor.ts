@@ -1,4 +1,4 @@
-/** The phrase that is open, with undo, and everything that is worked out from it. Generic over what the phrase belongs to. */
+/** The open phrase with undo, and everything derived from it. Generic over what the phrase belongs to. */
 
 import type { StoreApi } from "zustand/vanilla";
 import { describeLanding, type Fit, type Landing, measureFit } from "~/core/fit";
@@ -14,29 +14,29 @@ import { type FigureContent, toFigure } from "~/library/phrase/figure";
 import { canonicalLine, lastValidLine, MAX_WINDOW_BARS, type PhraseContent, toPhrase } from "~/library/phrase/phrase";
 import { makeUndoStore, type Undo, type UndoStore } from "./undo";
 
-/** For whom and in what pulse a phrase is worked out. */
+/** The player and pulse a phrase is analysed for. */
 export interface AnalysisContext {
   readonly player: Player;
   readonly pulse: Pulse;
 }
 
-/** A phrase may have a band's hits beside it. */
+/** A phrase may come with a band's hits. */
 export type Workable = PhraseContent & { readonly figure?: FigureContent | undefined };
 
 /** What every open phrase can do, whatever it belongs to. */
 export interface PhraseEditor {
   readonly store: Pick<StoreApi<{ readonly content: Workable }>, "getState" | "getInitialState" | "subscribe">;
-  /** All that follows from the content as it is now, for the player of the moment. */
+  /** Everything derived from the current content, for the current player. */
   readonly worked: () => Analysis;
   /** The same for another content. */
   readonly workOut: (content: Workable) => Analysis;
-  /** The line as typed. What cannot be read is kept as text while the last readable line stays in force. */
+  /** The line as typed. Unreadable text is kept while the last valid line stays in force. */
   readonly setText: (text: string) => void;
-  /** Writes the line in its one plain way, once it has been typed; what cannot be read stays as it is. */
+  /** Rewrites the line in canonical form, once you have typed it; unreadable text stays as it is. */
   readonly tidyText: () => void;
-  /** Changes the line in force; false while the text has an error, and must not be overwritten. */
+  /** Changes the line in force; false while the text has an error and must not be overwritten. */
   readonly editLine: (change: (line: Line) => Line) => boolean;
-  /** Leads with the other hand; what the orchestration says of one hand it says of the other then. False as above. */
+  /** Leads with the other hand, and swaps the hands in the orchestration. False as above. */
   readonly mirror: () => boolean;
   readonly setPhrase: (change: Partial<PhraseContent>, kind: string) => void;
   readonly setMeter: (meter: Meter) => void;
@@ -46,11 +46,11 @@ export interface PhraseEditor {
 export interface Editor<Content extends Workable> extends Omit<PhraseEditor, "store"> {
   readonly store: UndoStore<Content>["store"];
   readonly setContent: (change: Partial<Content>, kind: string) => void;
-  /** Another version altogether, as one step of undo. */
+  /** A completely different version, as one undo step. */
   readonly replace: (content: Content) => void;
 }
 
-/** `setupFor` says for whom and in what pulse a content is worked out, as things stand. */
+/** `setupFor` returns the player and pulse for a content at this moment. */
 export function openEditor<Content extends Workable>(
   initial: Content,
   setupFor: (content: Workable) => AnalysisContext,
@@ -76,7 +76,7 @@ export function openEditor<Content extends Workable>(
       const next = change(line);
       if (next === line) return true;
       const text = formatLine(next);
-      // A change that the grammar would not read again is a bug; the line stays rather than break.
+      // A result that the grammar can't read is a bug; the line stays rather than break.
       if (readStickLine(text).line) putPhrase(null, { text, goodText: text });
       return true;
     },
@@ -94,7 +94,9 @@ export function openEditor<Content extends Workable>(
   };
 }
 
-/** The space to fill in another meter: as many bars where it was whole bars, else as it was, within what may be. */
+/**
+ * The space to fill in another meter: the same number of bars if it was whole bars, otherwise unchanged, within limits.
+ */
 function carryWindow({ meter, window }: PhraseContent, next: Meter): PhraseContent["window"] {
   const bar = barTicks(meter);
   const nextBar = barTicks(next);
@@ -106,7 +108,7 @@ function carryWindow({ meter, window }: PhraseContent, next: Meter): PhraseConte
   return { start, length: ticks(Math.min(window.length, most - start)) };
 }
 
-/** All that follows from a phrase's content. */
+/** Everything derived from a phrase's content. */
 export interface Analysis {
   readonly reading: Reading;
   readonly line: Line;
@@ -114,7 +116,7 @@ export interface Analysis {
   readonly timeline: Timeline;
   readonly fit: Fit;
   readonly landing: Landing | null;
-  /** When the phrase lines up with its bar again; null when it is empty. */
+  /** When the phrase lines up with its bar again; null if it is empty. */
   readonly cycle: Cycle | null;
   /** The band's hits and what the phrase does there; empty without a figure. */
   readonly hits: readonly FigureHit[];
@@ -122,7 +124,7 @@ export interface Analysis {
 
 const known = new WeakMap<Workable, AnalysisContext & { readonly worked: Analysis }>();
 
-/** Worked out once for each content, player and pulse, whoever asks. */
+/** Computed once per content, player and pulse. */
 export function analyse(content: Workable, { player, pulse }: AnalysisContext): Analysis {
   const found = known.get(content);
   if (found?.player === player && found.pulse === pulse) return found.worked;

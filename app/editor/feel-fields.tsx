@@ -1,4 +1,4 @@
-/** A feel, to be set: swing as a ratio, and how far limbs stand behind or before the beat. */
+/** Controls for a feel: swing as a ratio, and how far limbs play behind or ahead of the beat. */
 
 import { type Feel, HARDEST_SHARE, MAX_PUSH, STRAIGHT_SHARE, type SwingUnit } from "~/core/groove";
 import { LIMBS } from "~/core/stroke";

@@ -21,7 +21,7 @@ import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
 
 interface FieldProps {
   readonly label: string;
-  /** A word that stands before it in a sentence. */
+  /** A word before it in a sentence. */
   readonly before?: string;
   readonly children: (id: string) => React.ReactNode;
 }
@@ -107,7 +107,9 @@ function FeltWords() {
   return words ? <span className="quiet text-sm">{words}</span> : null;
 }
 
-/** In which groups the bar is felt: typed, or one of the common ones. What doesn't add up is said, and stays as typed. */
+/**
+ * How the bar is grouped: typed, or one of the common ways. Groups that don't add up get a message, and stay as typed.
+ */
 function GroupsControl() {
   const editor = useEditor();
   const { meter } = usePhrase();
@@ -115,7 +117,7 @@ function GroupsControl() {
   const [typed, setTyped] = useState(now);
   const [shown, setShown] = useState(now);
   const list = useId();
-  // Undo, or another place, has changed it meanwhile.
+  // Undo, or another control, has changed it meanwhile.
   if (shown !== now) {
     setShown(now);
     setTyped(now);
@@ -195,7 +197,7 @@ export function RateControl() {
   );
 }
 
-/** Ready orchestrations; layers of one's own are made on the Floor. */
+/** Preset orchestrations; make your own layers on the Floor. */
 export function OrchestrationControl() {
   const editor = useEditor();
   const { voicing = [] } = usePhrase();

@@ -1,4 +1,4 @@
-/** What a line is set in, as one sentence whose words are changed in place. */
+/** The settings of a line as one sentence whose words you can change in place. */
 
 import { lazy, useState } from "react";
 import { useHint } from "~/commands/commands";
@@ -17,7 +17,10 @@ import { Field, MeterControl, OrchestrationControl, RateControl } from "./frame-
 
 const SpaceControl = lazy(() => import("./space-control"));
 
-/** Meter, note value, space to fill, lead hand, count and orchestration, as one sentence whose words are changed in place. */
+/**
+ * Meter, note value, space to fill, lead hand, count and orchestration, as one sentence whose words you can change in
+ * place.
+ */
 export function FrameSentence({ children }: { readonly children?: React.ReactNode }) {
   const [isWhole, setWhole] = useState(false);
   return (
@@ -26,7 +29,7 @@ export function FrameSentence({ children }: { readonly children?: React.ReactNod
       <RateControl />
       <SpaceWords />
       <LeadControl />
-      {/* On a phone the rest comes when it is asked for. */}
+      {/* On a phone, the rest comes on request. */}
       <div className={isWhole ? "contents" : "contents max-sm:hidden"}>
         <CountControl />
         <OrchestrationControl />

@@ -20,7 +20,7 @@ export interface LineBench {
   readonly focusNotes: () => void;
 }
 
-/** Adds the commands of line, notes and drawer while it is shown. */
+/** Adds the commands of line, notes and drawer while mounted. */
 export function useLineBench(): LineBench {
   const editor = useEditor();
   const chooser = useChooser();
@@ -30,7 +30,7 @@ export function useLineBench(): LineBench {
   const [drawer, setDrawer] = useState<DrawerTab | null>(null);
   const openDrawer = useCallback(
     (tab: DrawerTab) => {
-      // The first cell is a fair guess of what is meant.
+      // The first cell is a good guess.
       const { timeline } = editor.worked();
       if (tab === "moves" && !chooser.slot(timeline) && timeline.slots.length > 0) chooser.choose(timeline, 0);
       setDrawer(tab);
@@ -43,7 +43,7 @@ export function useLineBench(): LineBench {
     focusNotes();
   }, [focusNotes]);
   useEffect(() => {
-    // With nothing typed yet, the next thing is to type.
+    // If nothing is typed yet, typing comes next.
     if (editor.worked().timeline.slots.length === 0) input.current?.focus();
   }, [editor]);
   const focusLine = useCallback(() => input.current?.focus(), []);
@@ -58,7 +58,7 @@ export function useLineBench(): LineBench {
   return { input, notes, drawer, openDrawer, closeDrawer, focusNotes };
 }
 
-/** The drawer, while it is open. */
+/** The drawer, while open. */
 export function LineDrawer({ bench }: { readonly bench: LineBench }) {
   const { drawer, openDrawer, closeDrawer } = bench;
   if (!drawer) return null;

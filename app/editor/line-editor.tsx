@@ -5,18 +5,18 @@ import { usePlayer } from "~/session/player";
 import { Unfold } from "~/ui/unfold";
 import { useEditor, usePhrase, useWorked } from "./context";
 
-// Asked for, or needed, now and then.
+// Opened on request, or when needed.
 const Legend = lazy(() => import("~/views/legend"));
 const Problems = lazy(() => import("./line-problems"));
 
 interface LineEditorProps {
   readonly input: RefObject<HTMLTextAreaElement | null>;
   readonly onLeave: () => void;
-  /** What the line is set in, beneath it. */
+  /** The settings of the line, below it. */
   readonly children?: ReactNode;
 }
 
-/** The stick line as text: read at every keystroke, problems marked where they are, with what to do. */
+/** The stick line as text: read at every keystroke, with problems marked in place and advice. */
 export function LineEditor({ input, onLeave, children }: LineEditorProps) {
   const editor = useEditor();
   const content = usePhrase();
@@ -89,13 +89,13 @@ export function LineEditor({ input, onLeave, children }: LineEditorProps) {
   );
 }
 
-/** The text again, invisible, with a wave under what is wrong. */
+/** The text again, invisible, with wavy underlines under problems. */
 function Marked({ text, problems }: { text: string; problems: readonly Problem[] }) {
   const pieces: React.ReactNode[] = [];
   let at = 0;
   for (const problem of problems) {
     if (problem.from < at) continue;
-    // A problem at the very end is marked on a space after it.
+    // A problem at the very end marks a space after it.
     const marked = text.slice(problem.from, problem.to) || " ";
     pieces.push(text.slice(at, problem.from));
     pieces.push(

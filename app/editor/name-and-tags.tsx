@@ -1,7 +1,7 @@
 import { NameFields } from "~/ui/name-fields";
 import { useEditor, usePhrase } from "./context";
 
-/** Of a fill, or of another phrase that lies on the bench. */
+/** For a fill, or another open phrase. */
 export function NameAndTags({ what = "fill" }: { readonly what?: string }) {
   const { name, tags } = usePhrase();
   const editor = useEditor();

@@ -1,4 +1,4 @@
-/** The head of a screen that keeps several things of its kind and shows one: its name, the others, and what is done to the whole. */
+/** The header of a screen that shows one of several things: its name, the others, and actions on the whole. */
 
 import type { ReactNode } from "react";
 import { KeysButton } from "~/commands/keys-button";
@@ -7,7 +7,7 @@ import { Plus, Trash2 } from "~/ui/icons";
 import type { History } from "./undo";
 import { UndoButtons } from "./undo-buttons";
 
-/** What there are several of, with its plural. */
+/** The name of its kind, with the plural. */
 const KINDS = { flow: "flows", search: "searches" } as const;
 
 interface NamedHeaderProps {
@@ -21,7 +21,7 @@ interface NamedHeaderProps {
   readonly onNew: () => void;
   readonly onOpen: (id: string) => void;
   readonly onDelete: () => void;
-  /** What only this screen has. */
+  /** Actions only this screen has. */
   readonly children?: ReactNode;
 }
 
@@ -73,7 +73,7 @@ export function NamedHeader({ kind, id, name, saved, saveMark, history, children
   );
 }
 
-/** As much of a name as a list in one line bears. */
+/** Maximum length of a name in a one-line list. */
 function short(name: string): string {
   return name.length > 24 ? `${name.slice(0, 23)}…` : name;
 }

@@ -1,4 +1,4 @@
-/** What can be done to the chosen note and its cell. */
+/** What you can do to the chosen note and its cell. */
 
 import type { CommandEntry } from "~/commands/command";
 import {
@@ -30,11 +30,11 @@ import type { CellRange } from "./choice";
 export interface NoteScene {
   readonly timeline: Timeline;
   readonly slot: TimelineSlot | null;
-  /** The cells that are chosen together: the note's own at least. */
+  /** The chosen cells: at least the note's own. */
   readonly cells: CellRange | null;
   /** False while the line has an error. */
   readonly editLine: (change: (line: Line) => Line) => boolean;
-  /** `extend` chooses all the cells from the note that was chosen before. */
+  /** `extend` chooses all cells from the previously chosen note. */
   readonly choose: (slot: number | null, extend?: boolean) => void;
   readonly say: (words: string) => void;
 }
@@ -68,7 +68,7 @@ function step(by: number): NoteRun {
   };
 }
 
-/** To the same place of another cell, or its last one. */
+/** To the same position in another cell, or its last. */
 function stepCell(by: number, extend = false): NoteRun {
   return ({ timeline, slot, choose }) => {
     const cell = timeline.cells[slot ? Math.min(timeline.cells.length - 1, Math.max(0, slot.cell + by)) : 0];
@@ -295,12 +295,12 @@ const ON_NOTES: readonly NoteCommand[] = [
   },
 ];
 
-/** Keys of these work while the focus is on the notes. */
+/** Their keys work while the focus is on the notes. */
 export const NOTE_COMMANDS: readonly NoteCommand[] = ON_NOTES.map((command) => ({ ...command, scope: "notes" }));
 
 const CHOOSING = ["next", "previous", "cell-up", "cell-down", "extend-up", "extend-down"];
 
-/** Those that choose go on working while the moves are open. */
+/** Selection keys keep working while the moves are open. */
 export const CHOOSING_COMMANDS: readonly NoteCommand[] = ON_NOTES.filter(({ id }) => CHOOSING.includes(id)).map(
   (command) => ({ ...command, id: `moves-${command.id}`, scope: "moves", group: "With the moves open" }),
 );

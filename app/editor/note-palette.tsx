@@ -14,7 +14,7 @@ import { nameOfNote, useRunNote } from "./notes";
 interface Tool {
   readonly id: string;
   readonly face: string;
-  /** Whether the note is so already. */
+  /** Whether the note is already like that. */
   readonly isOn?: (slot: Slot) => boolean;
 }
 
@@ -72,12 +72,12 @@ const CELL_TOOLS: readonly Tool[] = [
 
 interface NotePaletteProps {
   readonly slot: TimelineSlot | null;
-  /** Cells that are chosen together; null for a note alone. */
+  /** The chosen cells; null for a single note. */
   readonly cells: CellRange | null;
   readonly onOpenDrawer: (tab: DrawerTab) => void;
 }
 
-/** What can be done to the chosen note and its cell, with a finger or a mouse. */
+/** What you can do to the chosen note and its cell with finger or mouse. */
 export function NotePalette({ slot, cells, onOpenDrawer }: NotePaletteProps) {
   const hint = useHint();
   const { countStyle, meter } = usePhrase();

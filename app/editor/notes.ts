@@ -1,4 +1,4 @@
-/** The commands of the notes, for every screen that shows a line to be edited. */
+/** The note commands, for every screen that shows an editable line. */
 
 import { useCallback, useMemo } from "react";
 import type { CommandEntry } from "~/commands/command";
@@ -34,7 +34,7 @@ export function useNoteCommands() {
   );
 }
 
-/** Runs a command of the notes by its id, for buttons. */
+/** Runs a note command by id, for buttons. */
 export function useRunNote(): (id: string) => void {
   const editor = useEditor();
   const chooser = useChooser();

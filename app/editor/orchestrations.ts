@@ -1,4 +1,4 @@
-/** Orchestrations to begin with: one layer or two, for a player whose leading hand travels. */
+/** Orchestrations to start from: one or two layers, for a player whose leading hand travels. */
 
 import { ALL_STROKES, type Orchestration, type OrchestrationKind, type OrchestrationRule } from "~/core/orchestration";
 import { type Hand, type KitVoice, otherHand } from "~/core/stroke";
@@ -7,7 +7,7 @@ function layer(rule: OrchestrationRule): Orchestration[number] {
   return { on: true, rule, filter: ALL_STROKES };
 }
 
-/** A rule of each kind as it begins. */
+/** The initial rule of each kind. */
 export function newRule(kind: OrchestrationKind, strong: Hand): OrchestrationRule {
   const sided = (own: KitVoice, other: KitVoice) =>
     strong === "R" ? { right: own, left: other } : { right: other, left: own };
@@ -72,7 +72,7 @@ export const READY_ORCHESTRATIONS: readonly ReadyOrchestration[] = [
   },
 ];
 
-/** Which ready voicing this is; null for one of the player's own. */
+/** The preset that a voicing is; null for a custom one. */
 export function nameReady(voicing: Orchestration, strong: Hand): string | null {
   const text = JSON.stringify(voicing);
   return READY_ORCHESTRATIONS.find(({ make }) => JSON.stringify(make(strong)) === text)?.id ?? null;

@@ -4,7 +4,7 @@ import { phraseOfLine } from "~/core/testing/expecting";
 import { layOut } from "~/core/timeline";
 import { PAD_AT_REST, type PadKey, type PadState, pressPad } from "./pad";
 
-/** Presses keys one after another, as the pad's own buttons do. */
+/** Presses keys one after another, like the pad's buttons. */
 function build(text: string, keys: readonly PadKey[], from: { chosen?: number; pad?: PadState } = {}) {
   let line = readStickLine(text).line ?? [];
   let chosen = from.chosen ?? null;

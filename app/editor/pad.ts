@@ -1,6 +1,6 @@
 /**
- * The sticking pad: a line built by thumbs. In "add" the limbs go into the line after the chosen note, or at its end; in
- * "change" they go to the chosen note. How a note sounds is said of the note that came last.
+ * The sticking pad: builds a line with your thumbs. In "add" mode, limbs go into the line after the chosen note, or at
+ * its end; in "change" mode, to the chosen note. Sound keys apply to the last note.
  */
 
 import {
@@ -20,9 +20,9 @@ import type { Timeline, TimelineSlot } from "~/core/timeline";
 
 export interface PadState {
   readonly mode: "add" | "change";
-  /** The next stroke begins a cell of its own. */
+  /** The next stroke starts a new cell. */
   readonly opensCell: boolean;
-  /** The next limb plays together with the note that came last. */
+  /** The next limb plays together with the last note. */
   readonly joins: boolean;
 }
 
@@ -33,15 +33,15 @@ export type PadKey =
   | { readonly kind: "level"; readonly level: Exclude<Level, "normal"> }
   | { readonly kind: "flam" | "rest" | "together" | "cell" | "repeat" | "erase" | "mode" };
 
-/** What a key does: to the line (null for nothing), to what is chosen, and to the pad itself. */
+/** The effect of a key: on the line (null for none), on the choice, and on the pad itself. */
 export interface PadStep {
   readonly change: ((line: Line) => Line) | null;
-  /** The slot that is chosen then; null for none. */
+  /** The slot chosen afterwards; null for none. */
   readonly chosen: number | null;
   readonly pad: PadState;
 }
 
-/** The note that the pad's keys are about: the chosen one, else the last one. */
+/** The note that the pad's keys apply to: the chosen one, otherwise the last. */
 export function padNote(timeline: Timeline, chosen: TimelineSlot | null): TimelineSlot | null {
   return chosen ?? timeline.slots.at(-1) ?? null;
 }
@@ -62,7 +62,7 @@ export function pressPad(key: PadKey, pad: PadState, timeline: Timeline, chosen:
     case "level": {
       const { level } = key;
       if (!at) return stay;
-      // Once more takes it off again.
+      // Pressing again removes it.
       const isSo = strokesOf(at.content).every((stroke) => stroke.level === level);
       return sound((slot) => setLevel(slot, isSo ? "normal" : level), at);
     }
@@ -92,7 +92,7 @@ export function pressPad(key: PadKey, pad: PadState, timeline: Timeline, chosen:
     return { ...stay, change: (line) => editSlot(line, cell, place, turn) };
   }
 
-  /** A slot on its way in, or what it makes of the one that is chosen. */
+  /** A slot to be added, or a change of the chosen one. */
   function put(slot: Slot, turn: (slot: Slot) => Slot): PadStep {
     if (pad.mode === "change" && chosen) {
       return {

@@ -1,4 +1,4 @@
-/** Stack, rail and staff of the same timeline, and what can be done to the chosen note. */
+/** Stack, rail and staff of one timeline, and the tools for the chosen note. */
 
 import { lazy, type ReactNode, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { moveCell } from "~/core/line";
@@ -19,16 +19,16 @@ import { NotePalette } from "./note-palette";
 const StaffView = lazy(() => import("~/views/staff-view"));
 
 interface PicturesProps {
-  /** The chosen cells are shown also when it is the cell of one note. */
+  /** Also shows a choice that is the cell of a single note. */
   readonly showsCells: boolean;
   readonly onOpenDrawer: (tab: DrawerTab) => void;
-  /** In place of the note's tools while no note is chosen. */
+  /** Shown instead of the note tools while no note is chosen. */
   readonly unchosen?: ReactNode;
   /** Under the pictures. */
   readonly verdict?: ReactNode;
 }
 
-/** Stack, rail and staff; the tools for the chosen note; what is said of it all. */
+/** Stack, rail and staff, the tools for the chosen note, and messages. */
 export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: PicturesProps) {
   const editor = useEditor();
   const chooser = useChooser();
@@ -44,7 +44,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
   const room = useRoom();
   const isUnchosen = slot === null && !!unchosen;
   const section = useMemo(() => takeSection(timeline, page), [timeline, page]);
-  // Engraving takes longer than the coins: it follows as soon as there is time.
+  // Engraving takes longer than the coins, so it follows when there is time.
   const staffSection = useDeferredValue(section);
   const staffTimeline = useDeferredValue(timeline);
   const isStaffTime = useDeferredValue(true, false);
@@ -53,7 +53,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
     (index: number | null, extend = false) => chooser.choose(editor.worked().timeline, index, extend),
     [editor, chooser],
   );
-  // The part of a long line that holds the chosen note, whoever chose it.
+  // The part of a long line with the chosen note, whoever chose it.
   useEffect(() => {
     if (cursor !== null) setPage(Math.floor(cursor / SECTION_SLOTS));
   }, [cursor]);
@@ -65,7 +65,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
   );
 
   return (
-    // On a phone one column, the stack first; at a desk the rail over both columns.
+    // One column on a phone, the stack first; at a desk, the rail spans both columns.
     <div className="contents lg:grid lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)] lg:grid-rows-[auto_minmax(0,1fr)_auto] gap-2.5">
       <section
         aria-label="Rail"
@@ -131,7 +131,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
           )}
         </AfterHydration>
       </section>
-      {/* On a phone the pad takes the place of the note's tools. */}
+      {/* On a phone, the pad replaces the note tools. */}
       <section
         aria-label="Note"
         className={`panel lg:h-[8.1rem] overflow-y-auto ${isUnchosen ? "max-md:order-3" : "max-md:hidden"}`}
@@ -143,7 +143,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
   );
 }
 
-/** Five lines, where the staff is about to be. */
+/** Five lines as a placeholder for the staff. */
 function EmptyStaff() {
   return (
     <svg aria-hidden="true" className="w-full h-28 text-base-300" preserveAspectRatio="none" viewBox="0 0 100 112">

@@ -4,7 +4,7 @@ import { FIX_LINE_FIRST } from "~/words/editing";
 import type { Chooser } from "./choice";
 import type { PhraseEditor } from "./editor";
 
-/** Puts a cell in after a cell of the line, at its end for null, and chooses it. Says what it did, or why it did not. */
+/** Inserts a cell after a cell of the line (null for the end) and chooses it. Reports what it did, or why not. */
 export function putInCell(
   editor: PhraseEditor,
   chooser: Chooser,

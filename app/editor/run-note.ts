@@ -1,11 +1,11 @@
-/** Runs what can be done to the chosen note, on an open phrase. */
+/** Applies note commands to an open phrase. */
 
 import { FIX_LINE_FIRST } from "~/words/editing";
 import type { Chooser } from "./choice";
 import type { PhraseEditor } from "./editor";
 import type { NoteCommand, NoteScene } from "./note-commands";
 
-/** The scene of the notes of an open phrase, as things stand. */
+/** The note commands' scene for the current state of an open phrase. */
 function noteScene(editor: PhraseEditor, chooser: Chooser, say: (words: string) => void): NoteScene {
   const { timeline } = editor.worked();
   return {
@@ -22,7 +22,7 @@ function noteScene(editor: PhraseEditor, chooser: Chooser, say: (words: string) 
   };
 }
 
-/** Runs a command on the chosen note. Where that note is gone afterwards, the last one is chosen. */
+/** Runs a command on the chosen note. If that note is gone afterwards, chooses the last one. */
 export function runOnNote(
   command: Pick<NoteCommand, "run">,
   editor: PhraseEditor,

@@ -1,4 +1,4 @@
-/** Where a phrase begins in its bar, and how long it is. */
+/** Where a phrase starts in its bar, and its length. */
 
 import { moveStart } from "~/core/fit";
 import { openingRate, type Window } from "~/core/phrase";
@@ -10,7 +10,7 @@ import { listSpaces } from "~/words/time";
 import { useEditor, usePhrase, useWorked } from "./context";
 import { Field } from "./frame-controls";
 
-/** The space to fill: ready ones, where it begins, and how many notes of the opening note value go into it. */
+/** The space to fill: presets, its start, and the number of notes of the opening value that fit. */
 export default function SpaceControl() {
   const editor = useEditor();
   const { meter, window } = usePhrase();

@@ -1,4 +1,4 @@
-/** Through the phrase note by note, each with its sound, as slowly as one likes. */
+/** Stepping through the phrase note by note, with sound, as slowly as you like. */
 
 import type { SoundOutput } from "~/audio/playing";
 import { ticksToSeconds } from "~/core/time";
@@ -6,7 +6,7 @@ import { lastsFor } from "~/core/timeline";
 import type { Chooser } from "./choice";
 import type { PhraseEditor } from "./editor";
 
-/** Chooses the next slot, or the one before, and sounds what is in it. */
+/** Chooses the next or previous slot and plays it. */
 export function stepNote(editor: Pick<PhraseEditor, "worked">, chooser: Chooser, sound: SoundOutput, by: 1 | -1) {
   const { timeline } = editor.worked();
   const { slots, events, tempo, meter } = timeline;

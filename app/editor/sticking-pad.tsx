@@ -1,4 +1,4 @@
-/** The sticking pad under the thumbs, on a phone and on tablets: a line is built without the phone's own keyboard. */
+/** The sticking pad for thumbs, on phones and tablets: builds a line without the system keyboard. */
 
 import { type ReactNode, useState } from "react";
 import type { Limb } from "~/core/stroke";
@@ -13,7 +13,7 @@ import { PAD_AT_REST, type PadKey, padNote, pressPad } from "./pad";
 const LIMBS: readonly Limb[] = ["R", "L", "K", "H"];
 
 interface StickingPadProps {
-  /** Folded away at first, where the picture needs the room. */
+  /** Folded at first where the picture needs the room. */
   readonly isFolded?: boolean;
 }
 

@@ -1,4 +1,4 @@
-/** Content that is edited, with undo over all of it. */
+/** Editable content with undo. */
 
 import { type TemporalState, temporal } from "zundo";
 import { useStore } from "zustand";
@@ -10,17 +10,17 @@ interface Held<Content> {
 
 type Temporal = Pick<TemporalState<unknown>, "pastStates" | "futureStates" | "undo" | "redo">;
 
-/** The part of a store of undo that does not depend on what is edited. */
+/** The part of an undo store that doesn't depend on the content. */
 export type Undo = Pick<StoreApi<Temporal>, "getState" | "getInitialState" | "subscribe">;
 
 export interface UndoStore<Content> {
   readonly store: StoreApi<Held<Content>>;
   readonly history: Undo;
-  /** Changes the content. Edits of one kind close together are one step of undo; null is always a step of its own. */
+  /** Changes the content. Edits of one kind close together are one undo step; null is always a step of its own. */
   readonly put: (kind: string | null, change: (content: Content) => Content) => void;
 }
 
-/** Edits of one kind this close together are one step of undo. Milliseconds. */
+/** Edits of one kind within this time are one undo step. Milliseconds. */
 const ONE_STEP = 700;
 const MAX_STEPS = 300;
 
@@ -43,7 +43,7 @@ export function makeUndoStore<Content extends object>(initial: Content): UndoSto
       },
     }),
   );
-  // An edit after an undo is a step of its own.
+  // An edit after an undo is a new step.
   store.temporal.subscribe((now, before) => {
     if (now.futureStates.length > before.futureStates.length) lastKind = "";
   });

@@ -4,7 +4,7 @@ import type { BookEntry } from "~/library/cell/entries";
 
 const NONE: readonly BookEntry[] = [];
 
-/** The book of cells, fetched when it is first asked for. */
+/** The book of cells, loaded on first use. */
 export function useEntries(): readonly BookEntry[] {
   const fetcher = useFetcher<{ entries: readonly BookEntry[] }>({ key: "book of cells" });
   const { load, state, data } = fetcher;

@@ -44,7 +44,7 @@ function scoreOf(
   });
 }
 
-/** "8KR 8 qr": values with what is struck, "r" for rests. */
+/** "8KR 8 qr": values with their strokes, "r" for rests. */
 function words(voice: WrittenVoice | null | undefined): string {
   return (voice?.notes ?? [])
     .map(({ value, heads, sticking }) => `${value.name}${value.dots ? "." : ""}${heads.length ? sticking : "_"}`)
@@ -98,7 +98,7 @@ describe("groove and fill, by hand", () => {
     ]);
   });
   test("a fill that enters between the groove's slots cuts the one before it", () => {
-    // On the e of three: the eighth on three is a sixteenth.
+    // On the e of three: the eighth on three becomes a sixteenth.
     const bars2 = scoreOf({ text: "@4 RLRLRLR", groove: GROOVE, window: [22_680, 17_640], setting: { grooveBars: 0 } });
     expect(words(bars2[0])).toBe("8R 8R 8RL 8R 16R 16R 16L 16R 16L 16R 16L 16R");
   });

@@ -1,4 +1,7 @@
-/** Groove and fill as one score: hands with stems up, feet of the groove and what goes on under the fill with stems down. */
+/**
+ * Groove and fill as one score: hands with stems up, the groove's feet and what continues under the fill with stems
+ * down.
+ */
 
 import type { Arrangement, LoopForm, Setting, SoundingNote } from "~/core/groove";
 import type { CountStyle } from "~/core/pulse";
@@ -33,13 +36,13 @@ import { type ScoreSlot, type SpellingChoices, spellVoice } from "./spell";
 
 export interface FormScoreOptions {
   readonly countStyle: CountStyle;
-  /** Feet of the fill with stems down too, where nothing else goes on under it. */
+  /** The fill's feet also have stems down, if nothing else continues under it. */
   readonly feetBelow: boolean;
   readonly choices?: SpellingChoices;
   readonly repeats?: RepeatStyle;
 }
 
-/** All bars of the loop, and the one that the fill lands on where a crash answers it. */
+/** All bars of the loop, and the bar the fill lands in if a crash answers it. */
 export function makeFormScore(
   timeline: Timeline,
   groove: Timeline | null,
@@ -59,7 +62,8 @@ export function makeFormScore(
     ...fill.map((slot) => (splitsFill ? only(slot, isHand) : slot)),
   ].sort(byTime);
   const lower = [
-    // Feet of the groove and what is kept up beside them are one voice: neither waits for the other's slots to end.
+    // The groove's feet and the parts that continue with them are one voice, and neither waits for the other's slots to
+    // end.
     ...slotsOfNotes([...footNotes(grooves), ...under], form.length),
     ...(splitsFill ? fill.map((slot) => only(slot, isFoot)) : []),
   ].sort(byTime);
@@ -103,7 +107,10 @@ export function makeFormScore(
   return closeHats(written);
 }
 
-/** A double line where groove and fill part at a bar line; repeat signs around the loop, unless bars of it have their own. */
+/**
+ * A double line where groove and fill meet at a bar line; repeat signs around the loop, unless some bars have their
+ * own.
+ */
 function lineBars(bars: readonly StaffBar[], repeats: RepeatStyle): StaffBar[] {
   const last = bars.length - 1;
   const goesRound = repeats !== "times";
@@ -118,7 +125,7 @@ function lineBars(bars: readonly StaffBar[], repeats: RepeatStyle): StaffBar[] {
   });
 }
 
-/** The one that follows, on which the crash answers: one stroke, and the groove goes on. */
+/** The following bar, where the crash answers: one stroke, then the groove continues. */
 function landingBar(notes: readonly SoundingNote[], number: number, { meter }: Timeline): StaffBar {
   const start = number * barTicks(meter);
   const limbs = new Map(notes.map((note) => [note.limb, note]));
@@ -129,9 +136,9 @@ function landingBar(notes: readonly SoundingNote[], number: number, { meter }: T
     voiced: strokesOfNotes([...limbs.values()]),
     rate: { slots: 1, quarters: 1 },
   };
-  // In a bar that is shorter than a quarter the stroke is as long as the bar.
+  // In a bar shorter than a quarter note, the stroke is as long as the bar.
   const fits = TICKS_PER_QUARTER <= barTicks(meter) ? slot : { ...slot, duration: barTicks(meter) };
-  // What the rest of the bar holds is the groove's again: it is left open.
+  // The rest of the bar is groove again, and left open.
   const [bar] = spellVoice([fits], meter, { from: number, to: number + 1 });
   const stroke = bar?.notes[0];
   return {
@@ -147,7 +154,7 @@ function landingBar(notes: readonly SoundingNote[], number: number, { meter }: T
   };
 }
 
-/** One stroke at a time of its own. */
+/** One stroke with its own duration. */
 type StruckNote = Pick<SoundingNote, "limb" | "place" | "level" | "technique"> & { readonly at: number };
 
 function strokesOfNotes(notes: readonly StruckNote[]): Slot {
@@ -182,18 +189,18 @@ function shift<Item extends ScoreSlot>(slot: Item, by: number): Item {
   return { ...slot, at: slot.at + by };
 }
 
-/** A slot with only some limbs; the others' time is silence. */
+/** A slot with only some limbs, and silence for the others. */
 function only<Item extends ScoreSlot>(slot: Item, isWanted: (limb: Limb) => boolean): Item {
   const voiced: Slot = mapParts(slot.voiced, (part) => {
     const kept: readonly Stroke[] = strokesOf(part).filter(({ limb }) => isWanted(limb));
     return kept.length > 0 ? makeStrokes(kept) : makeSilence();
   });
-  // Shared by parts that are all silent, it is plainly silent.
+  // A shared slot with only silent parts is written as plain silence.
   const isSilent = partsOf(voiced).every(({ kind }) => kind === "silence");
   return { ...slot, voiced: isSilent ? makeSilence() : voiced };
 }
 
-/** The groove's slots outside the fill's window, those that run into it cut. */
+/** The groove's slots outside the fill's window; slots that run into it are cut. */
 function slotsOfGroove(groove: Timeline, form: LoopForm, { ending, stops }: Setting, bar: number): CountedScoreSlot[] {
   const end = ending === "stop" ? form.length - bar : form.length;
   const slots: CountedScoreSlot[] = [];
@@ -209,13 +216,13 @@ function slotsOfGroove(groove: Timeline, form: LoopForm, { ending, stops }: Sett
   return slots;
 }
 
-/** Notes as slots, each up to the next one or to `end`. */
+/** Notes as slots, each lasting until the next or until `end`. */
 function slotsOfNotes(notes: readonly StruckNote[], end: number): ScoreSlot[] {
   const times = [...new Set(notes.map(({ at }) => at))].sort((a, b) => a - b);
   return times.map((at, index) => {
     const limbs = new Map(notes.filter((note) => note.at === at).map((note) => [note.limb, note]));
     const voiced = strokesOfNotes([...limbs.values()]);
-    // Up to the next beat is long enough: what follows is a rest, and rests below are not drawn.
+    // A note lasts at most until the next beat: the remaining rest isn't drawn in the lower voice.
     const next = Math.min(times[index + 1] ?? end, end, (Math.floor(at / TICKS_PER_QUARTER) + 1) * TICKS_PER_QUARTER);
     return { index: null, at, duration: next - at, voiced, rate: { slots: 1, quarters: 1 } };
   });

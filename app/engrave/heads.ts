@@ -1,9 +1,9 @@
-/** Surfaces on the staff: where each stands, and with which head. */
+/** Surfaces on the staff: position and note head of each. */
 
 import type { KitVoice } from "~/core/stroke";
 import type { StaffHead, ValueName } from "./spell";
 
-/** Heads by their code points: whole, half, and black for all shorter values. */
+/** Heads by code point: whole, half, and black for all shorter values. */
 const FAMILIES = {
   round: ["E0A2", "E0A3", "E0A4"],
   slashed: ["E0D3", "E0D1", "E0CF"],
@@ -16,7 +16,9 @@ const FAMILIES = {
 } as const;
 export type HeadFamily = keyof typeof FAMILIES;
 
-/** Pitch on a staff whose top line is F5. Cymbals above it have heads of their own, so that a ledger line need not be counted. */
+/**
+ * Pitches on a staff with F5 as top line. Cymbals above it have their own heads, so nobody has to count ledger lines.
+ */
 const SURFACES: Readonly<Record<KitVoice, readonly [pitch: string, family: HeadFamily]>> = {
   sn: ["c/5", "round"],
   t1: ["e/5", "round"],
@@ -47,7 +49,7 @@ export function pitchOf(place: KitVoice): string {
   return SURFACES[place][0];
 }
 
-/** Positions from the staff's middle line, B4; half a space each. */
+/** Positions from the staff's middle line, B4, in half spaces. */
 export function stepOf(place: KitVoice): number {
   const [letter = "b", octave = "4"] = pitchOf(place).split("/");
   return "cdefgab".indexOf(letter) - 6 + 7 * (Number(octave) - 4);
@@ -62,12 +64,12 @@ export function headSign(head: Pick<StaffHead, "place" | "technique">, value: Va
   return FAMILIES[family][value === "w" ? 0 : value === "h" ? 1 : 2];
 }
 
-/** From low to high, each once: two hands on one drum are one head, and the letters under it tell. */
+/** From low to high, each once: two hands on one drum share a head, and the letters below show both. */
 export function headsOf(heads: readonly StaffHead[]): StaffHead[] {
   const seen = new Map<string, StaffHead>();
   for (const head of heads) {
     const key = `${pitchOf(head.place)} ${SURFACES[head.place][1]}`;
-    // A rim shot, or an accent's full head, says more than a plain one or a ghost's.
+    // A rim shot or an accent's full head takes precedence over a plain or ghost head.
     const before = seen.get(key);
     const says =
       before &&

@@ -3,7 +3,7 @@ import { writeRepeats } from "./repeats";
 import { PLAIN_BAR, type StaffBar } from "./score";
 import type { StaffNote } from "./spell";
 
-/** A bar of one note on a surface; of the phrase when it has a slot. */
+/** A bar with one note on a surface; part of the phrase if it has a slot. */
 function bar(number: number, place: "sn" | "hh", extra: Partial<StaffBar> = {}, slot: number | null = null): StaffBar {
   const note: StaffNote = {
     slot,

@@ -1,10 +1,10 @@
-/** Bars that are played again, in the ways that one writes them. */
+/** The ways to write repeated bars. */
 
 import type { RepeatStyle } from "./notation";
 import type { StaffBar } from "./score";
 import type { WrittenVoice } from "./spell";
 
-/** The bars of a form with repeats written so. What is of the phrase itself is always written out. */
+/** The bars of a form with repeats written that way. Bars of the phrase itself are always written out. */
 export function writeRepeats(bars: readonly StaffBar[], style: RepeatStyle): StaffBar[] {
   if (style === "times") return foldRuns(bars);
   const written: StaffBar[] = [];
@@ -13,7 +13,7 @@ export function writeRepeats(bars: readonly StaffBar[], style: RepeatStyle): Sta
     const isDone = written.length > index;
     if (isDone) continue;
     const pair = style === "two" && third && before && second && isLike(bar, second) && isLike(third, before);
-    // Two bars stand for two only where one could not stand for one.
+    // The two-bar sign is used only where the one-bar sign doesn't apply.
     if (pair && !isLike(bar, before)) {
       written.push({ ...bar, likeBefore: "first-of-two" }, { ...third, likeBefore: "second-of-two" });
     } else if (style !== "written" && before && isLike(bar, before)) written.push({ ...bar, likeBefore: "one" });
@@ -22,7 +22,7 @@ export function writeRepeats(bars: readonly StaffBar[], style: RepeatStyle): Sta
   return written;
 }
 
-/** Each run of the same bar as one bar between repeat signs. */
+/** Each run of equal bars as one bar between repeat signs. */
 function foldRuns(bars: readonly StaffBar[]): StaffBar[] {
   const folded: StaffBar[] = [];
   for (let index = 0; index < bars.length; ) {
@@ -37,12 +37,12 @@ function foldRuns(bars: readonly StaffBar[]): StaffBar[] {
   return folded;
 }
 
-/** Whether two bars of a groove are the same to the reader. A name over the later one needs a bar of its own. */
+/** Whether two bars of a groove look the same to the reader. A section name needs its own bar. */
 function isLike(bar: StaffBar, other: StaffBar): boolean {
   return bar.label === null && printBar(bar) === printBar(other) && printBar(bar) !== null;
 }
 
-/** All that is written of a bar, by its own time; null where something of the phrase is in it. */
+/** Everything written in a bar, relative to its start; null if part of the phrase is in it. */
 function printBar(bar: StaffBar): string | null {
   const voices = [bar, bar.lower];
   if (voices.some((voice) => voice?.notes.some(({ slot }) => slot !== null))) return null;

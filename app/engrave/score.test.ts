@@ -51,12 +51,12 @@ describe("signs of strokes", () => {
     );
   test.each([
     ["@2 R/hhR/hoR/hhR/hh", "hh ho hh+ hh"],
-    // Left open: only the next closed one says so, half-open ones as well.
+    // An open hat: only the next closed one is marked, also after half-open ones.
     ["@2 R/hoR/hoR/hfR/hh", "ho ho hf hh+"],
     // The foot has closed them.
     ["@2 R/hoHR/hhR/hh", "ho hp hh hh"],
     ["@2 R/hhR/snR/hoLR/hh", "hh sn ho sn hh+"],
-    // A splash of the foot closes nothing that a hand left open.
+    // A foot splash doesn't close what a hand left open.
     ["@2 R/hoH/hsR/hh", "ho hs hh+"],
   ])("%s: hi-hats that close have a plus: %s", (text, expected) => expect(heads(text).join(" ")).toBe(expected));
   test("the plus stands in the next bar where the hats close there", () => {

@@ -1,6 +1,6 @@
 /**
- * A timeline as a percussion score: bars of notes and rests with written values, tuplets, beams. What to draw, not how:
- * the drawing is the engraving package's.
+ * A timeline as a percussion score: bars of notes and rests with values, tuplets and beams. What to draw, not how:
+ * drawing is up to the engraving package.
  */
 
 import type { Window } from "~/core/phrase";
@@ -18,36 +18,36 @@ import {
 
 export type { StaffGraces, StaffHead, StaffNote, StaffTuplet, WrittenVoice } from "./spell";
 
-/** A syllable under the staff, at each slot. */
+/** A syllable below the staff, at each slot. */
 export interface StaffCount {
   readonly slot: number | null;
   readonly syllable: string;
-  /** The note of the bar under whose place it stands, and how far on to the next one, 0 to 1. */
+  /** The note of the bar that it is under, and the fraction of the way to the next one, 0 to 1. */
   readonly note: number;
   readonly share: number;
   readonly onBeat: boolean;
 }
 
-/** A bracket over the notes of a cell. */
+/** A bracket above the notes of a cell. */
 export interface StaffBracket {
   readonly size: number;
-  /** First and last note of the bar's notes that it spans. */
+  /** First and last note of the bar that it spans. */
   readonly from: number;
   readonly to: number;
-  /** Whether the cell begins and ends in this bar. */
+  /** Whether the cell starts and ends in this bar. */
   readonly opens: boolean;
   readonly closes: boolean;
 }
 
-/** As much of a crescendo or diminuendo as is in the bar. */
+/** The part of a crescendo or diminuendo in the bar. */
 export interface StaffHairpin {
-  /** First and last note of the bar's notes that it goes over. */
+  /** First and last note of the bar that it covers. */
   readonly from: number;
   readonly to: number;
-  /** How wide it stands open at its left and at its right, 0 to 1. */
+  /** Its opening at the left and at the right, 0 to 1. */
   readonly left: number;
   readonly right: number;
-  /** Whether it begins and ends in this bar. */
+  /** Whether it starts and ends in this bar. */
   readonly opens: boolean;
   readonly closes: boolean;
 }
@@ -55,27 +55,27 @@ export interface StaffHairpin {
 export interface StaffBar extends WrittenVoice {
   /** From 0. */
   readonly number: number;
-  /** Ticks, and how many of them it lasts. */
+  /** Start and duration in ticks. */
   readonly start: number;
   readonly length: number;
-  /** What is written with stems down, its rests unseen; null for nothing. */
+  /** The voice with stems down and invisible rests; null for none. */
   readonly lower: WrittenVoice | null;
   readonly counts: readonly StaffCount[];
   readonly brackets: readonly StaffBracket[];
   readonly hairpins: readonly StaffHairpin[];
-  /** What stands over the bar's beginning, or over the note where it begins: "fill". */
+  /** Text above the start of the bar, or above its first note: "fill". */
   readonly label: { readonly text: string; readonly note: number } | null;
   readonly opens: "plain" | "repeat";
   readonly closes: "single" | "double" | "final" | "repeat";
-  /** How many times what the repeat ends is played, where that is said. */
+  /** How many times the section that the repeat ends is played, if stated. */
   readonly times: number | null;
-  /** Ticks after its own time at which it is played again, where it is written once for several. */
+  /** Ticks after its own time at which it is played again, if it is written once for several. */
   readonly echoes: readonly number[];
-  /** Written with the sign for "as the bar before", or as the two before. */
+  /** Written with the sign for the previous bar, or for the previous two. */
   readonly likeBefore: "one" | "first-of-two" | "second-of-two" | null;
 }
 
-/** A bar with nothing but its notes said of it. */
+/** A bar without annotations. */
 export const PLAIN_BAR = {
   lower: null,
   counts: [],
@@ -89,12 +89,12 @@ export const PLAIN_BAR = {
   likeBefore: null,
 } as const satisfies Partial<StaffBar>;
 
-/** A slot that can be counted. */
+/** A slot with a count. */
 export interface CountedScoreSlot extends ScoreSlot {
   readonly place: number;
 }
 
-/** The timeline's slots as they are written. */
+/** The timeline's slots as written. */
 export function toScoreSlot(
   { index, at, duration, voiced, gracePlaces, cell, place }: TimelineSlot,
   { cells }: Timeline,
@@ -103,7 +103,7 @@ export function toScoreSlot(
   return { index, at, duration, voiced, place, rate, ...(gracePlaces ? { gracePlaces } : {}) };
 }
 
-/** The bars that hold `slots` (a stretch of the timeline's) and the window around them. */
+/** The bars that contain `slots` (a part of the timeline) and the window around them. */
 export function makeScore(
   timeline: Timeline,
   slots: readonly TimelineSlot[],
@@ -132,7 +132,7 @@ export function makeScore(
       counts: countBar(inBar, voice.notes, meter, countStyle),
       brackets: bracketCells(timeline, 0, voice.notes, start),
       hairpins: writeHairpins(timeline, 0, voice.notes, start),
-      // The phrase ends here; a stretch of it goes on.
+      // The phrase ends here; a part of it continues.
       closes: isEnd && index === voices.length - 1 ? "final" : "single",
     };
   });
@@ -143,7 +143,7 @@ function windowEnd(window: Window): number {
   return window.start + window.length;
 }
 
-/** Brackets over the cells that sound in the bar at `start`, of a phrase that is `shift` ticks later. */
+/** Cell brackets in the bar at `start`, for a phrase shifted by `shift` ticks. */
 export function bracketCells(
   { meter, cells }: Timeline,
   shift: number,
@@ -163,7 +163,7 @@ export function bracketCells(
   return brackets;
 }
 
-/** What of the phrase's crescendos and diminuendos is in the bar at `start`, of a phrase that is `shift` ticks later. */
+/** Parts of the phrase's crescendos and diminuendos in the bar at `start`, for a phrase shifted by `shift` ticks. */
 export function writeHairpins(
   { meter, swells }: Timeline,
   shift: number,
@@ -181,7 +181,7 @@ export function writeHairpins(
   });
 }
 
-/** Marks where hi-hats close that stood open: with the next stroke on the closed ones, if no foot has closed them before. */
+/** Marks where open hi-hats close: at the next stroke on closed ones, unless a foot has closed them before. */
 export function closeHats(bars: readonly StaffBar[]): StaffBar[] {
   let isOpen = false;
   return bars.map((bar) => {
@@ -198,7 +198,7 @@ export function closeHats(bars: readonly StaffBar[]): StaffBar[] {
   });
 }
 
-/** Syllables for slots, each by the note that it stands under. */
+/** Syllables for slots, each with the note it is under. */
 export function countBar(
   slots: readonly CountedScoreSlot[],
   notes: readonly StaffNote[],
@@ -206,7 +206,7 @@ export function countBar(
   style: CountStyle,
 ): StaffCount[] {
   const pulse = pulseOf(meter);
-  // A bar that cannot be written has no rests to count under.
+  // A bar that can't be written has no rests to count under.
   const first = notes[0]?.at ?? 0;
   return slots.filter(({ at }) => at >= first).map((slot) => placeCount(slot, notes, pulse, style));
 }

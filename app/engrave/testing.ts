@@ -1,15 +1,15 @@
-/** What is written, read back, for tests. */
+/** Reads notation back as text, for tests. */
 
 import { beamCount, type StaffNote, soundingTicks, type WrittenVoice } from "./spell";
 
-/** How long a bar's notes and rests sound in ticks. */
+/** Total duration of a bar's notes and rests in ticks. */
 export function barSounds(voice: WrittenVoice): number {
   return voice.notes.reduce((sum, _, index) => sum + soundingTicks(voice, index), 0);
 }
 
 /**
- * A bar as one would dictate it: "3:2(8-8-8) 16-8-16 qr h.". Notes under one beam are joined by dashes, by a dot where all beams
- * but the first break; r is a rest.
+ * A bar as you would dictate it: "3:2(8-8-8) 16-8-16 qr h.". Dashes join notes under one beam, dots mark where all
+ * beams but the first break, and r is a rest.
  */
 export function dictate({ notes, tuplets, refusedAt }: WrittenVoice): string {
   if (refusedAt !== null) return `refused at ${refusedAt}`;

@@ -1,11 +1,11 @@
-/** What may be kept of how the app listens: what it listens to, how strictly, and the settings of each input. */
+/** Schema of the listening settings: the source, its strictness, and each input's settings. */
 
 import { z } from "zod";
 import { STRICTNESSES } from "~/core/listening";
 import { KIT_VOICES, LIMBS } from "~/core/stroke";
 import { SOURCES } from "./sources";
 
-/** Pads that a kit may have; MIDI has so many notes. */
+/** Maximum number of pads: MIDI has this many notes. */
 const MAX_PADS = 128;
 const milliseconds = z.number().min(-250).max(500);
 
@@ -24,21 +24,21 @@ export const drummerSchema = z.strictObject({
 export const listeningSchema = z.strictObject({
   source: z.enum(SOURCES),
   strictness: z.enum(STRICTNESSES),
-  /** Keys by their place on the keyboard (KeyboardEvent.code), each a limb's pad. */
+  /** Keys by position on the keyboard (KeyboardEvent.code), each a limb's pad. */
   keys: z.record(z.enum(LIMBS), z.string().min(1).max(32)),
-  /** Notes that were learned by hitting, over those of the kit. */
+  /** Notes learned by hitting a pad; they override the kit's. */
   pads: z
     .record(z.string().regex(/^\d{1,3}$/), z.enum(KIT_VOICES))
     .refine((pads) => Object.keys(pads).length <= MAX_PADS, "has too many pads"),
-  /** Velocity curve: what is under 1 lifts soft hits, what is over it presses them down. */
+  /** Velocity curve: below 1 raises soft hits, above 1 lowers them. */
   curve: z.number().min(0.3).max(3),
-  /** How late hits are reported, as it was tapped along. */
+  /** Latency of its hits, measured by tapping along. */
   latency: z.strictObject({ keys: milliseconds, midi: milliseconds }),
-  /** A hit on it, when it is not in the step, goes to the next step. */
+  /** A hit on this pad advances to the next step, if the step doesn't use it. */
   nextPad: z.enum(KIT_VOICES).nullable(),
-  /** Whether the next step begins by itself. */
+  /** Whether the next step starts automatically. */
   goesOn: z.boolean(),
-  /** Whether the phrase sounds too, or only clicks and groove. */
+  /** Whether the phrase plays too, or only clicks and groove. */
   playsAlong: z.boolean(),
   /** Minutes; 0 for never. */
   breakAfter: z.number().int().min(0).max(120),

@@ -1,4 +1,4 @@
-/** How the app listens: what it listens to, and as nobody has set it up yet. */
+/** Listening settings: the source, and the defaults. */
 
 import { STEADY_DRUMMER } from "~/core/listening";
 import type { Listening } from "./listening-schema";
@@ -7,7 +7,7 @@ import { SOURCE_DEFINITIONS, type SourceDefinition } from "./sources";
 export type { Listening } from "./listening-schema";
 export { isSelfJudged, isSimulated, SOURCES, type Source } from "./sources";
 
-/** Milliseconds that the chosen source reports hits late by. */
+/** Latency of the chosen source in milliseconds. */
 export function latencyOf({ source, latency }: Pick<Listening, "source" | "latency">): number {
   const { latency: setting }: SourceDefinition = SOURCE_DEFINITIONS[source];
   return setting === null ? 0 : latency[setting];

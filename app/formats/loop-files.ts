@@ -1,4 +1,4 @@
-/** The kinds of sound files that practice loops are written to. */
+/** The sound file formats for practice loops. */
 
 export const LOOP_FORMATS = ["wav", "ogg"] as const;
 export type LoopFormat = (typeof LOOP_FORMATS)[number];

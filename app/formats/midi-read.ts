@@ -1,4 +1,6 @@
-/** Standard MIDI files, format 0 and 1, read as parts of notes. Sticking is taken from text where our own files have it. */
+/**
+ * Reads standard MIDI files, format 0 and 1, as parts with notes. Takes sticking from text that our own files contain.
+ */
 
 import { type MidiData, parseMidi } from "midi-file";
 import { usualMidi } from "~/core/kit";
@@ -19,7 +21,7 @@ import {
 /** Channel 10, counted from 0. */
 const PERCUSSION_CHANNEL = 9;
 
-/** General MIDI's percussion keys that several drums have, beside those that our kits use. */
+/** General MIDI percussion keys for several drums, besides those our kits use. */
 const MORE_KEYS: Readonly<Record<number, KitVoice>> = {
   35: "kk",
   40: "sn",
@@ -36,9 +38,9 @@ export const KEYS: ReadonlyMap<number, KitVoice> = new Map([
   ...KIT_VOICES.filter((place) => place !== "x1" && place !== "x2").map((place) => [usualMidi(place), place] as const),
 ]);
 
-/** Our own files write a sticking before each note; a grace note has an apostrophe. */
+/** Our own files write a sticking before each note, with an apostrophe for a grace note. */
 const STICKING = /^('?)([RLKHrlkh])$/;
-/** Milliseconds before a stroke on the same drum within which a softer one is its grace note. */
+/** A softer stroke on the same drum within this many milliseconds before another is its grace note. */
 const GRACE_WITHIN = 0.048;
 
 /** Reads a file's bytes. Never throws. */
@@ -77,7 +79,7 @@ function readTracks({ tracks }: MidiData, scale: number): NotesReading {
   for (const [index, track] of tracks.entries()) {
     let now = 0;
     let name = "";
-    // Stickings of one moment, and how many of them notes have taken: the first is for the first note that follows.
+    // The stickings of one moment, and how many notes have used: the first is for the next note.
     let stickings = { at: 0, texts: [] as string[], taken: 0 };
     for (const event of track) {
       now += event.deltaTime;
@@ -154,7 +156,7 @@ function readTracks({ tracks }: MidiData, scale: number): NotesReading {
   };
 }
 
-/** The first one from the beginning, each once. */
+/** The first from the start, each once. */
 export function orderMeters(meters: readonly FileMeter[]): FileMeter[] {
   const sorted = meters.toSorted((a, b) => a.at - b.at);
   const first = sorted[0] && sorted[0].at === 0 ? [] : [{ at: 0, meter: { beats: 4, unit: 4 } as Meter }];
@@ -173,7 +175,7 @@ export function lastBarLine(meters: readonly FileMeter[], end: number): number {
   return last.at + Math.max(1, Math.ceil((end - last.at) / bar - 1e-9)) * bar;
 }
 
-/** Softer strokes right before one on the same drum are its grace notes. */
+/** Softer strokes immediately before one on the same drum are its grace notes. */
 function toNotes(struck: readonly StruckKey[], perMinute: number): FileNote[] {
   const near = (GRACE_WITHIN * perMinute * TICKS_PER_QUARTER) / 60;
   const sorted = struck.toSorted((a, b) => a.at - b.at);
@@ -205,14 +207,14 @@ function toNotes(struck: readonly StruckKey[], perMinute: number): FileNote[] {
   return notes;
 }
 
-/** The level whose own loudness is nearest. */
+/** The level with the nearest loudness. */
 function levelOf(velocity: number): Level {
   const { ghost, normal, accent } = MIDI_VELOCITIES;
   if (velocity < (ghost + normal) / 2) return "ghost";
   return velocity < (normal + accent) / 2 ? "normal" : "accent";
 }
 
-/** The reader gives a character for each byte; names are UTF-8, or else what they are. */
+/** The reader returns one character per byte. Names are UTF-8 if valid, otherwise taken as they are. */
 function fromBytes(text: string): string {
   const bytes = Uint8Array.from(text, (sign) => sign.charCodeAt(0) & 0xff);
   try {

@@ -16,7 +16,7 @@ const NOTE_OFF = 0x8;
 const NOTE_ON = 0x9;
 const META = 0xff;
 
-/** Everything that an independent reader finds, with absolute ticks. */
+/** Everything an independent reader finds, with absolute ticks. */
 function read(bytes: Uint8Array) {
   const file = new MIDIFile(bytes.slice().buffer as ArrayBuffer);
   let at = 0;

@@ -1,4 +1,6 @@
-/** Standard MIDI file, format 0, percussion channel. Division 10 080, so that the timeline's ticks are the file's. */
+/**
+ * Writes standard MIDI files, format 0, percussion channel. Division 10 080, so that file ticks equal timeline ticks.
+ */
 
 import { type MidiEvent, writeMidi } from "midi-file";
 import type { Arrangement, SoundingNote } from "~/core/groove";
@@ -7,13 +9,13 @@ import { betweenLevels, type KitVoice, type Level, type Technique } from "~/core
 import { type Bpm, barTicks, formatMeter, type Meter, quarterBpm, TICKS_PER_QUARTER, unitTicks } from "~/core/time";
 import { lastsFor, type Timeline } from "~/core/timeline";
 
-/** Before the stick line that our own files carry, so that they are read again as they were written. */
+/** Marks the stick line in our own files, so that they can be read back exactly. */
 export const MIDI_LINE = "Dime Stack line: ";
 
 /** Channel 10, counted from 0. */
 const PERCUSSION_CHANNEL = 9;
 
-/** The percussion key of each place: what the kit's own sounds are set to, else General MIDI's. */
+/** The percussion key of each surface: the kit's setting, otherwise General MIDI's. */
 function keysOf(kit: Kit | null): (place: KitVoice, technique: Technique) => number {
   const keys = new Map(kit?.surfaces.map(({ place, midi }) => [place, midi]));
   return (place, technique) => {
@@ -22,18 +24,18 @@ function keysOf(kit: Kit | null): (place: KitVoice, technique: Technique) => num
   };
 }
 
-/** "Electric snare", which kits commonly give to the rim shot. */
+/** "Electric snare", which kits commonly use for the rim shot. */
 const RIM_SHOT_KEY = 40;
 
 /** Three clearly different levels. */
 export const MIDI_VELOCITIES: Record<Level, number> = { ghost: 34, normal: 78, accent: 118 };
 
-/** Of a force from 0 to 2. */
+/** For a force from 0 to 2. */
 export function velocityOf(force: number): number {
   return Math.round(betweenLevels(force, MIDI_VELOCITIES));
 }
 
-/** One thing to be written, in ticks from the file's start. */
+/** One item to write, in ticks from the start of the file. */
 interface Timed {
   readonly at: number;
   readonly order: number;
@@ -47,14 +49,14 @@ interface MidiStroke {
   readonly level: Level;
   readonly force: number;
   readonly technique: Technique;
-  /** Ticks; null for what rings out. */
+  /** Ticks; null if it rings out. */
   readonly lasts: number | null;
   readonly grace: boolean;
 }
 
 /**
- * The phrase alone. It starts at the file's first bar line; when grace notes come before that, a bar of rest is put
- * before the whole.
+ * The phrase alone, from the file's first bar line. If grace notes come before that, the file starts with a bar of
+ * rest.
  */
 export function writeTimelineMidi(
   timeline: Timeline,
@@ -71,7 +73,7 @@ export function writeTimelineMidi(
   return writeSounds(sounds, length, timeline.meter, timeline.tempo, name, keysOf(kit), line);
 }
 
-/** One time round the arrangement as it sounds, groove and fill with their feel, then the crash on one. */
+/** One pass of the arrangement as heard, groove and fill with their feel, then the crash on one. */
 export function writeArrangementMidi(
   arrangement: Arrangement,
   tempo: Bpm,
@@ -158,8 +160,8 @@ function at(ticksFromStart: number, order: number, event: MidiEvent): Timed {
 }
 
 /**
- * Each sound's length: what is played, else a thirty-second, and at most up to the next stroke on the same key. Percussion
- * sounds on by itself. A buzz is one note as long as it lasts: other programs show it as one stroke.
+ * The length of each sound: as played, otherwise a thirty-second, and at most until the next stroke on the same key.
+ * Percussion rings on its own. A buzz is one long note: other programs show it as one stroke.
  */
 function findLengths(sounds: readonly MidiStroke[], keyOf: ReturnType<typeof keysOf>): Map<MidiStroke, number> {
   const lengths = new Map<MidiStroke, number>();
@@ -173,7 +175,7 @@ function findLengths(sounds: readonly MidiStroke[], keyOf: ReturnType<typeof key
   return lengths;
 }
 
-/** The writer takes one byte a character; names go out as UTF-8. */
+/** The writer takes one byte per character, so names are encoded as UTF-8. */
 function toBytes(text: string): string {
   return String.fromCharCode(...new TextEncoder().encode(text.slice(0, 120)));
 }

@@ -1,8 +1,8 @@
-/** The independent MIDI reader that the tests hold the writer against; it ships no types. */
+/** The independent MIDI reader that checks the writer in tests; it ships without types. */
 declare module "midifile" {
   interface ReadEvent {
     readonly delta: number;
-    /** 0x8 note off and on and other channel events, 0xff meta. */
+    /** 0x8 for note off, other nibbles for other channel events, 0xff for meta. */
     readonly type: number;
     readonly subtype?: number;
     readonly channel?: number;

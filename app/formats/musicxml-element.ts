@@ -1,8 +1,8 @@
-/** Elements of a MusicXML file, as the XML builder keeps them in order. */
+/** Elements of a MusicXML file in the XML builder's ordered form. */
 
 import type { KitVoice } from "~/core/stroke";
 
-/** An element as the XML builder keeps it: its name with its content, in order, and its attributes beside it. */
+/** An element in the XML builder's form: its name with its ordered content, and its attributes beside it. */
 export interface Element {
   readonly [name: string]: readonly (Element | Text)[] | Readonly<Record<string, string | number>>;
 }
@@ -22,7 +22,7 @@ export function el(
   return { [name]: inside, ...(Object.keys(named).length > 0 ? { ":@": named } : {}) };
 }
 
-/** The one part of the score, and the instrument of each surface in it. */
+/** The score's only part, and the instrument of each surface. */
 export const PART = "P1";
 
 export function instrumentOf(place: KitVoice): string {

@@ -1,4 +1,4 @@
-/** Which drum or cymbal a note of a MusicXML file is on: by its instrument, or by its place on the staff. */
+/** Which drum or cymbal a MusicXML note is on: by instrument, or by staff position. */
 
 import { KIT_VOICES, type KitVoice } from "~/core/stroke";
 import { pitchOf } from "~/engrave/heads";
@@ -11,7 +11,7 @@ export interface Instrument {
   readonly place: KitVoice | null;
 }
 
-/** Names of instruments, for files that give no percussion key. In order: "closed hi-hat" is no "hat" alone. */
+/** Instrument names, for files without percussion keys. Order matters: "closed hi-hat" isn't just "hat". */
 const NAMES: readonly (readonly [RegExp, KitVoice])[] = [
   [/half.?open/i, "hf"],
   [/open.*hat|hat.*open/i, "ho"],
@@ -34,21 +34,21 @@ const NAMES: readonly (readonly [RegExp, KitVoice])[] = [
   [/tom/i, "t1"],
 ];
 
-/** Where each drum stands on the staff, where nothing else says which it is. */
+/** Staff position of each drum, if nothing else identifies it. */
 const POSITIONS: ReadonlyMap<string, KitVoice> = new Map(
-  // Of several in one position the plainest.
+  // The plainest of several at one position.
   (["rd", "hp", "hh", "c1", "c2", "ch", "sp", "sn", "t1", "t2", "t3", "f1", "f2", "kk", "k2"] as const).map((place) => [
     pitchOf(place),
     place,
   ]),
 );
 
-/** The place on the staff, such as "c/5"; null for none. */
+/** The staff position, such as "c/5"; null for none. */
 export function placeAt(position: string): KitVoice | null {
   return POSITIONS.get(position) ?? null;
 }
 
-/** The instruments of a part, by their ids. */
+/** A part's instruments by id. */
 export function readInstruments(head: readonly Node[]): ReadonlyMap<string, Instrument> {
   const keys = new Map(
     all(head, "midi-instrument").map((one) => [
@@ -64,7 +64,7 @@ export function readInstruments(head: readonly Node[]): ReadonlyMap<string, Inst
       const key = keys.get(id);
       const byKey = key === null || key === undefined ? null : (KEYS.get(key - 1) ?? null);
       const byName = NAMES.find(([pattern]) => pattern.test(name))?.[1] ?? null;
-      // Our own id says more than a key that several drums share.
+      // Our own id is more precise than a key shared by several drums.
       const own = KIT_VOICES.find((place) => id === instrumentOf(place));
       return [id, { name: name || id, place: own ?? byKey ?? byName }];
     }),

@@ -17,7 +17,7 @@ const TYPES: Readonly<Record<ValueName, string>> = {
   "128": "128th",
 };
 
-/** Heads by their kind; nothing is said of round ones. */
+/** Heads by kind; round ones are the default. */
 const HEADS: Readonly<Record<HeadFamily, string>> = {
   round: "normal",
   slashed: "slashed",
@@ -40,7 +40,7 @@ function notehead(head: Pick<StaffHead, "place" | "technique">, ghost = false): 
   return [el("notehead", shape, ghost ? { parentheses: "yes" } : {})];
 }
 
-/** Of the note before, in percent, what a program that plays the file should give to each grace note of several. */
+/** Percentage of the previous note's time that playback should give to each of several grace notes. */
 const GRACE_SHARE = 15;
 
 export function writeGraces({ graces }: StaffNote, voice: 1 | 2): Element[] {
@@ -87,7 +87,7 @@ export function writeNote(
     ...(note.sticking && number === 1 ? [lyric(note.sticking, 1)] : []),
     ...(number === 1 ? counted.slice(0, 1).map(({ syllable }) => lyric(syllable, 2)) : []),
   ];
-  // Where two hands strike one surface there is one head.
+  // Two hands on one surface share a head.
   const heads = note.heads.filter(({ place }, at) => note.heads.findIndex((other) => other.place === place) === at);
   return heads.map((head, at) =>
     el("note", [
@@ -162,7 +162,7 @@ function signsOf({ note, head, isFirst }: Sounding) {
   };
 }
 
-/** Beams of each level: where they begin, go on, end, or are a stub. */
+/** Beams per level: begin, continue, end, or stub. */
 function writeBeams(notes: readonly StaffNote[], index: number): Element[] {
   const note = notes[index];
   if (!note) return [];

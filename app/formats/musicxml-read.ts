@@ -1,4 +1,4 @@
-/** MusicXML (partwise), plain or compressed, read as parts of notes. Nothing is fetched, and entities are refused. */
+/** Reads MusicXML (partwise), plain or compressed, as parts with notes. Fetches nothing and refuses entities. */
 
 import { XMLParser } from "fast-xml-parser";
 import type { Level, Technique } from "~/core/stroke";
@@ -22,10 +22,10 @@ import {
 import { scanXml } from "./xml-scan";
 import { all, attribute, childrenOf, find, type Node, nameOf, numberOf, textOf } from "./xml-tree";
 
-/** Elements in one another; a score needs no more than ten. */
+/** Maximum nesting of elements; a score needs at most ten. */
 const MAX_NESTING = 40;
 
-/** Reads a file's bytes, an archive or plain. Never throws. */
+/** Reads a file's bytes, compressed or plain. Never throws. */
 export function readMusicXml(bytes: Uint8Array): NotesReading {
   if (bytes.length > MAX_NOTES_BYTES) return refuse({ kind: "too-large", most: MAX_NOTES_BYTES });
   if (bytes[0] === 0x50 && bytes[1] === 0x4b) {
@@ -37,7 +37,7 @@ export function readMusicXml(bytes: Uint8Array): NotesReading {
   return readScore(decode(bytes));
 }
 
-/** UTF-8, or UTF-16 by its byte order mark, or what the file says it is. */
+/** UTF-8, UTF-16 by byte order mark, or the file's declared encoding. */
 function decode(bytes: Uint8Array): string {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder("utf-16be").decode(bytes);
@@ -189,7 +189,7 @@ function readPart(measures: readonly Node[], instruments: ReadonlyMap<string, In
             leave(shared, "pitched");
             break;
           }
-          // A note that is tied to the one before is not struck again.
+          // A tied note isn't struck again.
           if (all(inside, "tie").some((tie) => attribute(tie, "type") === "stop")) break;
           if (isGrace) {
             graces = Math.min(3, graces + 1);
@@ -206,7 +206,7 @@ function readPart(measures: readonly Node[], instruments: ReadonlyMap<string, In
       }
     }
     const bar = barTicks(meter);
-    // A pick-up bar is as long as its notes; all others are as their meter has them.
+    // A pick-up bar is as long as its notes; all others follow their meter.
     start += longest > start ? Math.min(bar, longest - start) : bar;
     shared.end = Math.max(shared.end, start);
   }

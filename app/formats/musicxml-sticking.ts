@@ -1,15 +1,18 @@
-/** Which hand or foot plays which note of a chord, by the letters that are written for it. */
+/** Which limb plays which note of a chord, from the written letters. */
 
 import type { KitVoice, Limb } from "~/core/stroke";
 import type { FileNote } from "./notes-file";
 
-/** The letters under a chord, on its first note until its heads are known. */
+/** The letters below a chord, on its first note until its heads are known. */
 export type Lettered = FileNote & { readonly letters?: string };
 
 const FEET: Partial<Record<KitVoice, Limb>> = { kk: "K", k2: "K", hp: "H", hs: "H" };
 const TIME: readonly (KitVoice | null)[] = ["hh", "ho", "hf", "rd", "rb", "c1", "c2", "ch", "sp", "cb"];
 
-/** The letters of a chord given to its notes: feet to pedals, the first hand to what keeps time, the other to the drum. */
+/**
+ * Assigns a chord's letters to its notes: feet to pedals, the first hand to the timekeeping surface, the other to the
+ * drum.
+ */
 export function giveLimbs(notes: readonly Lettered[]): FileNote[] {
   const byTime = new Map<number, Lettered[]>();
   for (const note of notes) byTime.set(note.at, [...(byTime.get(note.at) ?? []), note]);
@@ -29,7 +32,7 @@ export function giveLimbs(notes: readonly Lettered[]): FileNote[] {
       const limb = hands.shift() ?? null;
       const isLast = inOrder.filter(({ place }) => !(place && FEET[place])).at(-1) === note;
       const both = isLast ? hands.splice(0).map((hand): FileNote => ({ ...rest, limb: hand, graces: 0 })) : [];
-      // Two hands on one drum are one head.
+      // Two hands on one drum share a head.
       return [{ ...rest, limb }, ...both];
     });
   });

@@ -59,7 +59,7 @@ describe("read by another engraver", () => {
     vi.restoreAllMocks();
     expect(warnings).toEqual([]);
     expect(toolkit.getLog()).toBe("");
-    // Strokes that share a head sound at once.
+    // Strokes that share a head are simultaneous.
     const struck = new Set(timeline.events.filter(({ grace }) => grace === undefined).map(({ at }) => at / 10_080));
     expect(onsets).toEqual([...struck].sort((a, b) => a - b).map((at) => expect.closeTo(at, 4)));
     expect(durations).toEqual(soundingDurations(bars).map((length) => expect.closeTo(length, 4)));
@@ -72,7 +72,7 @@ describe("read by another engraver", () => {
       ({ content }) => [content.name, content.goodText, formatMeter(content.meter as Meter)] as const,
     ),
   ];
-  // Of several grace notes the other program takes the time from the note itself: these are held by hand above.
+  // For several grace notes, the other program takes the time from the note itself; those are checked by hand above.
   const isPlain = (text: string) => !/''/.test(text);
   test.each(SHIPPED.filter(([, text]) => isPlain(text)))(
     "%s: the same onsets, durations and drums",
@@ -81,7 +81,7 @@ describe("read by another engraver", () => {
       expect(toolkit.loadData(xml)).toBeTruthy();
       const [onsets, durations] = readTimes(toolkit);
       const struck = timeline.events.filter(({ grace }) => grace === undefined);
-      // Grace notes before the very first note have no time before it: the other program shifts that one a little.
+      // Grace notes before the very first note have no time before it, and the other program shifts that one slightly.
       const from = struck[0]?.at === 0 && struck.some(({ at, graces }) => at === 0 && graces > 0) ? 1 : 0;
       const times = [...new Set(struck.map(({ at }) => at / 10_080))].sort((a, b) => a - b);
       expect(onsets).toHaveLength(times.length);
@@ -103,7 +103,7 @@ describe("read by another engraver", () => {
 /** Ours count from the middle line. */
 const FROM_LOWEST = 4;
 
-/** When notes begin and where each stands on the staff, as the other program has them: its positions count from the lowest line. */
+/** Onset and staff position of each note in the other program, whose positions count from the lowest line. */
 function readPlaces(toolkit: VerovioToolkit): string[] {
   const found = new Set<string>();
   for (const { qstamp, on = [] } of toolkit.renderToTimemap({ includeMeasures: false })) {
@@ -115,7 +115,7 @@ function readPlaces(toolkit: VerovioToolkit): string[] {
   return [...found].sort();
 }
 
-/** When notes begin and how long they last, in quarters. */
+/** Onset and duration of each note in quarters. */
 function readTimes(toolkit: VerovioToolkit): [onsets: number[], durations: number[]] {
   const began = new Map<string, number>();
   const lasted = new Map<number, number>();
@@ -138,7 +138,7 @@ function soundingDurations(bars: readonly StaffBar[]): number[] {
   );
 }
 
-/** The order of elements inside others, as the standard's schema has it. */
+/** The order of child elements in the standard's schema. */
 const ORDER: Readonly<Record<string, readonly string[]>> = {
   "score-partwise": ["work", "identification", "part-list", "part"],
   "score-part": ["part-name", "score-instrument", "midi-instrument"],
@@ -206,7 +206,7 @@ describe("as XML", () => {
     expect(read["score-partwise"].work["work-title"]).toBe('Rolls & <flams> "at" 90');
   });
 
-  // The other engraver reads no tuplets in tuplets, and gives the time of several grace notes to the beat.
+  // The other engraver doesn't read nested tuplets, and gives the time of several grace notes to the beat.
   test("a shared slot in a triplet takes the time of both; a drag takes its time from before", () => {
     const notes = write("@3 {RLR}L''R", "1/4").xml.split("<note>").slice(1);
     const spaceless = notes.map((note) => note.replace(/\s+/g, ""));

@@ -1,6 +1,6 @@
 /**
- * A written score as MusicXML 4.0 (partwise): percussion staff, an instrument for each surface, sticking as the first line of lyrics
- * and the count as the second, cells as brackets. Element order is the standard's.
+ * A score as MusicXML 4.0 (partwise): percussion staff, an instrument for each surface, sticking as the first line of
+ * lyrics and the count as the second, cells as brackets. Elements are in the standard's order.
  */
 
 import { XMLBuilder } from "fast-xml-parser";
@@ -16,13 +16,13 @@ export interface ScoreHead {
   readonly title: string;
   readonly meter: Meter;
   readonly tempo: Bpm;
-  /** Whose surfaces' MIDI notes are used; General MIDI's without. */
+  /** Whose MIDI notes are used for surfaces; General MIDI's if absent. */
   readonly kit?: Kit | null;
-  /** The stick line, so that the file is read again as it was written. */
+  /** The stick line, so that the file can be read back exactly. */
   readonly line?: string;
 }
 
-/** The name of the field that has the stick line. */
+/** The name of the field with the stick line. */
 export const XML_LINE = "dime-stack-line";
 
 /** The file as text. */
@@ -50,7 +50,7 @@ export function writeMusicXml(bars: readonly StaffBar[], head: ScoreHead): strin
     indentBy: " ",
     suppressEmptyNode: true,
   });
-  // No document type: programs that read the file have nothing to fetch.
+  // No document type, so that programs that read the file fetch nothing.
   return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build([score])}\n`;
 }
 
@@ -80,7 +80,7 @@ function writePart(places: readonly KitVoice[], kit: Kit | null): Element {
   );
 }
 
-/** Divisions of a quarter in which every duration is whole, and what ticks are multiplied with to get them. */
+/** Divisions per quarter that make every duration an integer, and the factor from ticks to divisions. */
 function scaleOf(bars: readonly StaffBar[]): { readonly divisions: number; readonly times: number } {
   const durations = bars.flatMap((bar) =>
     [bar, ...(bar.lower ? [bar.lower] : [])].flatMap((voice) => durationsOf(voice, bar)),
@@ -92,10 +92,10 @@ function scaleOf(bars: readonly StaffBar[]): { readonly divisions: number; reado
   return { divisions: (TICKS_PER_QUARTER * finer) / shared, times: finer / shared };
 }
 
-/** Parts of shared slots divide ticks by 7 at most, in tuplets by as much again. */
+/** Parts of shared slots divide ticks by at most 7, in tuplets by as much again. */
 const MAX_FINER = 210;
 
-/** Of each note; in a bar without values, up to the next note. */
+/** Of each note; in a bar without values, until the next note. */
 function durationsOf(voice: WrittenVoice, bar: StaffBar): number[] {
   const { notes, refusedAt } = voice;
   if (refusedAt === null) return notes.map((_, index) => soundingTicks(voice, index));
@@ -174,7 +174,7 @@ function writeVoice(voice: WrittenVoice, bar: StaffBar, number: 1 | 2, scale: Sc
   return content;
 }
 
-/** Brackets over cells and hairpins that begin before a note, or end after it. */
+/** Cell brackets and hairpins that start before a note or end after it. */
 function writeMarks({ brackets, hairpins }: StaffBar, index: number, side: "before" | "after"): Element[] {
   const marks: Element[] = [];
   if (side === "before") {

@@ -35,7 +35,7 @@ describe("compressed MusicXML", () => {
   test("one that lies about its size unfolds to no more than it says", () => {
     const file = zipSync({ "score.xml": new Uint8Array(3_000_000) }, { level: 9 });
     const lying = file.slice();
-    // The size that is said, in the entry's own head and in the directory.
+    // The stated size, in the entry's header and in the directory.
     const view = new DataView(lying.buffer);
     view.setUint32(22, 100, true);
     const directory = lying.findLastIndex(

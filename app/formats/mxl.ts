@@ -1,4 +1,4 @@
-/** Compressed MusicXML: an archive with the score in it, and a note of where it is. */
+/** Compressed MusicXML: an archive with the score and a note of its location. */
 
 import { strToU8, type Unzipped, unzipSync, zipSync } from "fflate";
 import { MAX_NOTES_BYTES } from "./notes-file";
@@ -8,7 +8,7 @@ const CONTAINER =
   '<?xml version="1.0" encoding="UTF-8"?>\n<container><rootfiles><rootfile full-path="score.musicxml" ' +
   'media-type="application/vnd.recordare.musicxml+xml"/></rootfiles></container>\n';
 
-/** The bytes of an .mxl file. Its first entry is the type, not compressed, as the format asks. */
+/** The bytes of an .mxl file. The first entry is the type, uncompressed, as the format requires. */
 export function packMusicXml(score: string): Uint8Array {
   return zipSync({
     mimetype: [strToU8("application/vnd.recordare.musicxml"), { level: 0 }],
@@ -17,14 +17,14 @@ export function packMusicXml(score: string): Uint8Array {
   });
 }
 
-/** What an entry of an archive may unpack to: as much as a score that isn't packed. */
+/** Maximum unpacked size of an entry: as much as for an uncompressed score. */
 const MAX_UNPACKED = MAX_NOTES_BYTES;
 
 export type Unpacking =
   | { readonly ok: true; readonly score: string }
   | { readonly ok: false; readonly kind: "not-an-archive" | "no-score" | "too-large" };
 
-/** The score in an .mxl file. Never throws, and unpacks nothing but the score. */
+/** The score in an .mxl file. Never throws, and unpacks only the score. */
 export function unpackMusicXml(file: Uint8Array): Unpacking {
   let isTooLarge = false;
   const take = (wanted: (name: string) => boolean): Unzipped =>

@@ -1,4 +1,4 @@
-/** What a file of notes says, whatever its format: parts with notes in exact ticks, and what surrounds them. */
+/** The contents of a file of notes in any format: parts with notes in exact ticks, and their context. */
 
 import type { KitVoice, Level, Limb, Technique } from "~/core/stroke";
 import type { Meter } from "~/core/time";
@@ -7,9 +7,9 @@ import type { Meter } from "~/core/time";
 export interface FileNote {
   /** Ticks from the file's first bar line. */
   readonly at: number;
-  /** What the file plays it on: "38", or the name of an instrument. */
+  /** What the file plays it on: "38", or an instrument name. */
   readonly key: string;
-  /** The drum or cymbal that this is by itself; null where the file does not say it. */
+  /** The drum or cymbal, if the file identifies it; otherwise null. */
   readonly place: KitVoice | null;
   readonly level: Level;
   readonly technique: Technique;
@@ -33,18 +33,18 @@ export interface FileMeter {
 export interface NotesFile {
   readonly title: string;
   readonly parts: readonly FilePart[];
-  /** Quarters a minute at the beginning; null where it is not said. */
+  /** Quarters per minute at the start; null if not given. */
   readonly tempo: number | null;
   readonly tempoChanges: number;
-  /** In order; the first one is at 0. */
+  /** In order; the first is at 0. */
   readonly meters: readonly FileMeter[];
-  /** Where the last bar ends. */
+  /** The end of the last bar. */
   readonly end: number;
-  /** Whether onsets are written rather than played. */
+  /** Whether onsets are written rather than performed. */
   readonly isExact: boolean;
-  /** The stick line that our own files carry beside their notes; null for others. */
+  /** The stick line that our own files contain; null for others. */
   readonly line: string | null;
-  /** What was in it and has no place here. */
+  /** Contents that were ignored. */
   readonly leftOut: readonly LeftOut[];
 }
 
@@ -59,19 +59,19 @@ export type NotesProblem =
   | { readonly kind: "cut" | "too-long" }
   | { readonly kind: "smpte" | "format-2" | "timewise" }
   | { readonly kind: "no-notes" }
-  /** Only instruments with pitches. */
+  /** Only pitched instruments. */
   | { readonly kind: "pitched" };
 
 export type NotesReading =
   | { readonly ok: true; readonly file: NotesFile }
   | { readonly ok: false; readonly problem: NotesProblem };
 
-/** Bytes of a file; longer ones are refused unread. */
+/** Maximum size in bytes; longer files are refused unread. */
 export const MAX_NOTES_BYTES = 8 * 1024 * 1024;
-/** Notes of all parts: an evening of drumming. */
+/** Maximum number of notes in all parts: an evening of drumming. */
 export const MAX_FILE_NOTES = 50_000;
 
-/** Bars of 4/4, in ticks: more than two hours at a medium tempo. */
+/** Maximum bars of 4/4, in ticks: more than two hours at a medium tempo. */
 export const MAX_FILE_TICKS = 4_000 * 40_320;
 
 export function refuse(problem: NotesProblem): NotesReading {

@@ -1,10 +1,10 @@
-/** Ogg files with Opus: a tenth of the size of WAV. The browser encodes, where it can. */
+/** Ogg files with Opus: a tenth of the size of WAV. The browser encodes them, if it can. */
 
 import { AudioSample, AudioSampleSource, BufferTarget, canEncodeAudio, OggOutputFormat, Output } from "mediabunny";
 
-/** What the codec works at. Hz. */
+/** The codec's sample rate. Hz. */
 export const OGG_RATE = 48_000;
-/** Cymbals stay clean. Bits a second. */
+/** High enough for clean cymbals. Bits per second. */
 const BITRATE = 128_000;
 const ENCODING = { codec: "opus", bitrate: BITRATE } as const;
 
@@ -13,14 +13,17 @@ export function canWriteOgg(): Promise<boolean> {
   return canEncodeAudio(ENCODING.codec, { numberOfChannels: 2, sampleRate: OGG_RATE, bitrate: BITRATE });
 }
 
-/** Samples between -1 and 1 at {@link OGG_RATE}; both channels are equally long. Rejects where the browser can't encode. */
+/**
+ * Samples between -1 and 1 at {@link OGG_RATE}; both channels have the same length. Rejects if the browser can't
+ * encode.
+ */
 export async function writeOgg(left: Float32Array, right: Float32Array): Promise<Uint8Array> {
   const target = new BufferTarget();
   const output = new Output({ format: new OggOutputFormat(), target });
   const source = new AudioSampleSource(ENCODING);
   output.addAudioTrack(source);
   await output.start();
-  // A second at a time, so that the encoder's queue stays short.
+  // One second at a time, which keeps the encoder's queue short.
   for (let from = 0; from < left.length; from += OGG_RATE) {
     const part = [left, right].map((channel) => channel.subarray(from, from + OGG_RATE));
     const frames = part[0]?.length ?? 0;

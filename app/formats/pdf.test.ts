@@ -74,7 +74,7 @@ describe("a PDF of a fill, read by another program", () => {
     const { text } = await extractText(await getDocumentProxy((await writePdf(sheetOf(name), options)).slice()), {
       mergePages: true,
     });
-    // Letters of two font files are runs of their own.
+    // Letters from two font files form separate runs.
     expect(text.replace(/\s+/g, "")).toContain(name.replace(/\s+/g, ""));
     const picture = Uint8Array.from(
       atob("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=="),

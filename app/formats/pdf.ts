@@ -1,6 +1,6 @@
 /**
- * Pages as a PDF file: the staff as vectors, words as real text in embedded fonts, headings and pictures tagged so that
- * a screen reader finds its way.
+ * Pages as a PDF file: the staff as vectors, words as real text in embedded fonts, headings and pictures tagged for
+ * screen readers.
  */
 
 import PDFDocument from "pdfkit";
@@ -9,20 +9,20 @@ import type { PageGroup, Sheet } from "~/ink/page";
 import { ON_PAPER } from "~/ink/svg";
 import { fileOf, outlineOf, wordsWidth } from "~/ink/type";
 
-/** The bytes of each face: the file of most letters, and the one of the rest of Latin. */
+/** The bytes of each face: one file for most letters, one for the rest of Latin. */
 export type PdfFonts = Readonly<Record<Face, Readonly<Record<"latin" | "latin-ext", Uint8Array>>>>;
 
 export interface PdfOptions {
   readonly fonts: PdfFonts;
-  /** Letters that no font of ours has, as a PNG picture that is `height` points high; null where there is no canvas. */
+  /** Letters missing from our fonts, as a PNG picture `height` points high; null without a canvas. */
   readonly paintText: ((text: string, look: PaintedText) => Promise<Uint8Array | null>) | null;
   readonly made: Date;
-  /** Told the share that is written, 0 to 1. */
+  /** Called with the progress, 0 to 1. */
   readonly onProgress?: (share: number) => void;
 }
 
 export interface PaintedText {
-  /** Of the type, in pixels, and how wide the picture is in the same. */
+  /** Type size in pixels, and the picture's width in the same unit. */
   readonly size: number;
   readonly width: number;
   readonly isBold: boolean;
@@ -30,7 +30,7 @@ export interface PaintedText {
 }
 
 const POINTS_PER_MILLIMETRE = 72 / 25.4;
-/** How far a picture of letters reaches over and under their line, as a share of the type size. */
+/** How far a picture of letters extends above and below the baseline, as a share of the type size. */
 export const PAINTED = { above: 1, below: 0.35 };
 const TAGS = { h1: "H1", h2: "H2", text: "P", figure: "Figure" } as const;
 
@@ -43,7 +43,7 @@ export async function writePdf(sheet: Sheet, options: PdfOptions): Promise<Uint8
     autoFirstPage: false,
     margin: 0,
     size: [width * scale, height * scale],
-    // The package takes bytes here too; its types only know names.
+    // The package accepts bytes here too; its types only allow names.
     font: bytesOf(options.fonts["sans-400"].latin) as unknown as string,
     info: { Title: title, Creator: "Dime Stack", Producer: "Dime Stack", CreationDate: options.made },
     lang: "en",
@@ -62,7 +62,7 @@ export async function writePdf(sheet: Sheet, options: PdfOptions): Promise<Uint8
     document.addPage();
     for (const group of page.groups) writeGroup(document, root, group, scale, painted);
     options.onProgress?.((index + 1) / pages.length);
-    // A page at a time, so that who cancels is heard.
+    // One page at a time, so that cancelling works.
     await new Promise((resolve) => setTimeout(resolve));
   }
   root.end();
@@ -93,7 +93,7 @@ function collect(document: Document): Promise<Uint8Array> {
 }
 
 type Structure = ReturnType<Document["struct"]>;
-/** Pictures of words that no font of ours has. */
+/** Pictures of words missing from our fonts. */
 type Painted = ReadonlyMap<WordsInk, Uint8Array>;
 
 function writeGroup(document: Document, root: Structure, group: PageGroup, scale: number, painted: Painted) {
@@ -142,7 +142,7 @@ function writeInk(document: Document, ink: Ink, painted: Painted) {
   else document.stroke(colour);
 }
 
-/** Words in as many runs as they need fonts. */
+/** Splits words into runs, one per font. */
 function writeWords(document: Document, words: WordsInk, colour: string, painted: Painted) {
   const { text, x, y, size, face, href, box } = words;
   const picture = painted.get(words);
@@ -163,7 +163,7 @@ function writeWords(document: Document, words: WordsInk, colour: string, painted
   if (href) document.link(box.left, box.top, box.right - box.left, box.bottom - box.top, href);
 }
 
-/** What neither file has is written as a question mark, where it could not be painted. */
+/** Letters in neither file become question marks if they couldn't be painted. */
 function runsOf(text: string, face: Face) {
   const runs: { run: string; file: "latin" | "latin-ext" }[] = [];
   for (const letter of text) {

@@ -1,10 +1,10 @@
-/** What can be listened to, and what each can tell. */
+/** What the app can listen to, and what each source can detect. */
 export interface SourceDefinition {
   /** Who judges a repeat: the app, from hits; or the player, with buttons. */
   readonly judge: "app" | "player";
-  /** Whether hits come from hardware or are made up by the app; null for no hits. */
+  /** Whether hits come from hardware or are simulated; null for no hits. */
   readonly hits: "live" | "simulated" | null;
-  /** The setting that holds how late its hits are reported; null for never late. */
+  /** The setting with its latency; null if it has none. */
   readonly latency: "keys" | "midi" | null;
 }
 

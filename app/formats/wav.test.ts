@@ -8,7 +8,7 @@ test("a file that reads back: 16 bits, two channels, every sample within a step,
   const bytes = writeWav(left, right, 48_000);
   expect(new TextDecoder().decode(bytes.slice(0, 4))).toBe("RIFF");
   expect(bytes.length).toBe(44 + 500 * 4);
-  // What the head says of the length is the length.
+  // The length in the header is the real length.
   expect(new DataView(bytes.buffer).getUint32(4, true)).toBe(bytes.length - 8);
   const file = new WaveFile(bytes);
   expect(file.fmt).toMatchObject({ numChannels: 2, sampleRate: 48_000, bitsPerSample: 16 });

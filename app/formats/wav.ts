@@ -5,8 +5,8 @@ import { WaveFile } from "wavefile";
 const FULL_SCALE = 32_767;
 
 /**
- * Samples between -1 and 1; both channels are equally long. The package writes the file; the samples are put into it as
- * they are to stand there, for it packs them one by one through a general packer.
+ * Samples between -1 and 1; both channels have the same length. The package writes the file, but we fill in the samples
+ * ourselves, since it would pack them one by one.
  */
 export function writeWav(left: Float32Array, right: Float32Array, sampleRate: number): Uint8Array {
   const file = new WaveFile();
@@ -16,7 +16,7 @@ export function writeWav(left: Float32Array, right: Float32Array, sampleRate: nu
   return file.toBuffer();
 }
 
-/** Little-endian, one sample of each channel after the other. */
+/** Little-endian, one sample per channel in turn. */
 function interleave(left: Float32Array, right: Float32Array): Uint8Array {
   const bytes = new Uint8Array(left.length * 4);
   const view = new DataView(bytes.buffer);

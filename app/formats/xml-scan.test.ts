@@ -34,7 +34,7 @@ describe("a look over XML", () => {
 
 describe("a score that is made to keep a reader busy", () => {
   const MEGABYTES = 4 * 1024 * 1024;
-  // Each would take hours where time grows with the square of the length.
+  // In quadratic time, each of these would take hours.
   test.each([
     ["document types without an end", "<!DOCTYPE ", "cut"],
     ["document types", "<!DOCTYPE a>", "cut"],

@@ -1,6 +1,6 @@
-/** One look over the text of an XML file before it is parsed, in time that grows with its length and no faster. */
+/** One pass over the text of an XML file before parsing, in linear time. */
 
-/** Characters of one tag with its attributes. A score's have some hundred. */
+/** Maximum length of a tag with its attributes. A score's have a few hundred characters. */
 const MAX_TAG = 8_192;
 
 export type XmlScan =
@@ -9,7 +9,7 @@ export type XmlScan =
 
 const BLANK = /[\s\uFEFF]/;
 
-/** Whether it could be XML, without anything that could define entities or keep a parser busy for long. */
+/** Whether it could be XML, without anything that defines entities or keeps a parser busy for long. */
 export function scanXml(text: string): XmlScan {
   let open = 0;
   while (open < text.length && BLANK.test(text.charAt(open))) open++;
@@ -21,7 +21,7 @@ export function scanXml(text: string): XmlScan {
     else if (text.startsWith("<![CDATA[", open)) close = endOf(text, "]]>", open + 9);
     else if (text.startsWith("<?", open)) close = endOf(text, "?>", open + 2);
     else if (text.startsWith("<!", open)) {
-      // A document type with a subset of its own could define entities.
+      // A document type with an internal subset could define entities.
       close = endOf(text, ">", open);
       if (close < 0) return { ok: false, kind: "cut" };
       const declaration = text.slice(open, close);
@@ -35,13 +35,13 @@ export function scanXml(text: string): XmlScan {
   return { ok: true, text: type ? text.slice(0, type.from) + text.slice(type.to) : text };
 }
 
-/** The position after `end`; -1 where it isn't there. */
+/** The position after `end`; -1 if it isn't there. */
 function endOf(text: string, end: string, from: number): number {
   const at = text.indexOf(end, from);
   return at < 0 ? -1 : at + end.length;
 }
 
-/** The position after a tag; a value in quotation marks may hold its end. -1 for one that has none in time. */
+/** The position after a tag; a quoted value may contain its end. -1 if the tag is too long or never ends. */
 function endOfTag(text: string, open: number): number {
   const most = Math.min(text.length, open + MAX_TAG);
   let quote = "";

@@ -1,4 +1,4 @@
-/** An XML file as the parser keeps it in order, and ways to look into it. */
+/** An XML file in the parser's ordered form, and ways to look into it. */
 
 export interface Node {
   readonly [name: string]: unknown;

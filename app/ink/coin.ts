@@ -1,7 +1,7 @@
 /**
  * A slot as a coin. Hands are round, feet are square plates; the strong side is solid, the other a ring; accents are
- * large with a reeded rim, ghosts small. A notch is a rim shot, a shiver a buzz, a bar beside it a choke; satellites are
- * grace notes, a dimple is silence. Here as shapes: screens, pages and files draw the same ones.
+ * large with a reeded rim, ghosts small. A notch is a rim shot, a shiver a buzz, a bar beside it a choke; satellites
+ * are grace notes, a dimple is silence. Described as shapes, for screens, pages and files.
  */
 
 import {
@@ -20,7 +20,7 @@ import {
 import { forceOf } from "~/core/timeline";
 import { type Box, round } from "./ink";
 
-/** What a part of a coin is, which decides how it looks. */
+/** The role of a part of a coin, which decides its look. */
 export type CoinPart = "solid" | "hollow" | "reed" | "sign" | "notch" | "dimple" | "bracket";
 
 export type CoinMark =
@@ -34,27 +34,27 @@ export type CoinMark =
     }
   | {
       readonly shape: "letter";
-      /** On the coin's metal, or under it as the name of a surface. */
+      /** On the coin's metal, or below it as the name of a surface. */
       readonly part: "on-solid" | "on-hollow" | "surface";
       readonly text: string;
-      /** Its middle, and the line that it stands on. */
+      /** Its centre, and its baseline. */
       readonly x: number;
       readonly y: number;
       readonly size: number;
     };
 
-/** Radii at scale 1, where slots stand 52 apart. */
+/** Radii at scale 1, where slots are 52 apart. */
 const RADIUS: Record<Level, number> = { ghost: 7, normal: 11, accent: 15 };
 export const HALO_RADIUS = 21;
 
 export interface CoinLook {
   /** The hand that is drawn solid. */
   readonly strongHand: Hand;
-  /** In a crescendo or diminuendo, how far it has come: 0 soft to 1 loud. */
+  /** In a crescendo or diminuendo, its progress: 0 soft to 1 loud. */
   readonly loud?: number | undefined;
 }
 
-/** Where a coin, or a part of it, is drawn, and how large. */
+/** Position and size of a coin, or of a part of it. */
 export interface CoinTransform {
   readonly x: number;
   readonly y: number;
@@ -63,7 +63,7 @@ export interface CoinTransform {
 
 const AT_ORIGIN: CoinTransform = { x: 0, y: 0, scale: 1 };
 
-/** The shapes of a coin, those behind first. */
+/** The shapes of a coin, back to front. */
 export function markCoin(slot: Slot, look: CoinLook, place: CoinTransform = AT_ORIGIN): CoinMark[] {
   const parts = partsOf(slot);
   const width = 42 / parts.length;
@@ -112,7 +112,7 @@ function markPart(part: Silence | Strokes, look: CoinLook, at: CoinTransform): C
   return markTogether(part.strokes, look, at);
 }
 
-/** Where the marks of limbs that play together stand, and how small they are: close enough to touch, apart enough to read. */
+/** Positions and sizes of the marks of limbs that play together: close enough to touch, far enough apart to read. */
 const TOGETHER: Record<number, { readonly scale: number; readonly at: readonly (readonly [x: number, y: number])[] }> =
   {
     2: {
@@ -150,7 +150,7 @@ function markTogether(strokes: readonly Stroke[], look: CoinLook, place: CoinTra
     .flatMap(({ stroke, to: [dx, dy] }) => markStroke(stroke, look, within(place, dx, dy, shape.scale)));
 }
 
-/** The size of a stroke: its level's, or between two of them where the phrase swells. */
+/** The size of a stroke: its level's, or between two where the phrase swells. */
 function radiusOf(level: Level, loud: number | undefined): number {
   return betweenLevels(forceOf(level, loud ?? null), RADIUS);
 }
@@ -190,14 +190,14 @@ function markReeding(limb: Limb, radius: number, at: CoinTransform): CoinMark {
   return { shape: "path", part: "reed", line: round(3 * at.scale), dash, ...shape };
 }
 
-/** A shiver over the coin. */
+/** A shiver across the coin. */
 function markBuzz(radius: number, at: CoinTransform): CoinMark {
   const y = -radius - 4.5;
   const steps = [2, -2, 2, -2, 2, -2].map((dy, index) => [index === 0 ? "M" : "L", -9 + 3.6 * index, y + dy] as const);
   return path("sign", at, 1.8, steps);
 }
 
-/** A bar that the sound runs into. */
+/** A bar that stops the sound. */
 function markChoke(radius: number, at: CoinTransform): CoinMark {
   const x = radius + 4.5;
   return path("sign", at, 2.6, [
@@ -261,7 +261,7 @@ function circle(radius: number, place: CoinTransform) {
   return { d, box: around(place, radius) };
 }
 
-/** A square with round corners, from its middle to its edge `half`. */
+/** A square with round corners, `half` from its centre to its edge. */
 function square(half: number, corner: number, place: CoinTransform) {
   const { x, y, scale } = place;
   const [left, top] = [x - (half - corner) * scale, y - half * scale].map(round);

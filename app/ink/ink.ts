@@ -1,6 +1,6 @@
-/** A drawing as data: signs, lines and words in their places. Screens, files and tests read the same one. */
+/** A drawing as data: signs, lines and words at positions. Screens, files and tests use the same one. */
 
-/** What a thing on the page is. */
+/** What an element of the page is. */
 export type InkKind =
   | "staff-line"
   | "bar-line"
@@ -42,14 +42,14 @@ export interface Box {
 interface InkBase {
   readonly kind: InkKind;
   readonly box: Box;
-  /** Which note of the drawing it belongs to. */
+  /** The note of the drawing that it belongs to. */
   readonly note?: number;
   readonly tone?: InkTone;
 }
 
 /**
- * What it is drawn in where that is not the plain ink: set back in nickel, copper for what is active, verdigris for what
- * lands and closes, oxblood for what can't be played, or cut out in the paper's own colour.
+ * Its colour if it isn't plain ink: nickel for subdued, copper for active, verdigris for landing and closing, oxblood
+ * for unplayable; or cut out in the paper's colour.
  */
 export type InkTone = "nickel" | "copper" | "verdigris" | "oxblood" | "tray" | "paper";
 
@@ -60,18 +60,18 @@ export interface SignInk extends InkBase {
   readonly code: string;
   readonly x: number;
   readonly y: number;
-  /** Of the type: a staff is as high as this. */
+  /** Type size: the height of a staff. */
   readonly size: number;
 }
 
 export interface PathInk extends InkBase {
   readonly shape: "path";
   readonly d: string;
-  /** Width of the line; null for a filled shape. */
+  /** Line width; null for a filled shape. */
   readonly line: number | null;
-  /** Behind its line it is filled with the paper, so that what lies under it is hidden. */
+  /** Filled with the paper's colour behind its line, which hides what is below. */
   readonly isHollow?: boolean;
-  /** Within its line it is filled with the same ink. */
+  /** Filled with the same ink inside its line. */
   readonly isFilled?: boolean;
   readonly dash?: readonly number[];
   readonly isRound?: boolean;
@@ -83,39 +83,39 @@ export type Face = (typeof FACES)[number];
 export interface WordsInk extends InkBase {
   readonly shape: "words";
   readonly text: string;
-  /** Where the line of type begins. */
+  /** The left end of the baseline. */
   readonly x: number;
   readonly y: number;
   readonly size: number;
   readonly face: Face;
-  /** An address that it leads to. */
+  /** The address it links to. */
   readonly href?: string;
 }
 
 export type Ink = SignInk | PathInk | WordsInk;
 
-/** A note of the drawing that can be pointed at. */
+/** A note of the drawing that can be clicked. */
 export interface DrawnNote {
-  /** The slot of the phrase; null for what is not of it. */
+  /** The slot of the phrase; null if it isn't part of the phrase. */
   readonly slot: number | null;
 }
 
-/** Where a moment of the score stands on the page. */
+/** The position of a moment of the score on the page. */
 export interface StaffStop {
   readonly at: number;
   readonly x: number;
 }
 
-/** One line of bars. All of it is placed by its own zero, which is at `y` of the page. */
+/** One line of bars. Its contents are relative to its own origin, at `y` of the page. */
 export interface DrawnSystem {
   readonly y: number;
-  /** How far up and down it reaches. */
+  /** How far it extends up and down. */
   readonly top: number;
   readonly bottom: number;
   readonly ink: readonly Ink[];
   /** In order of time. */
   readonly stops: readonly StaffStop[];
-  /** The staff with what stands on it, which a line that follows the sound goes over. */
+  /** The staff with everything on it, which the playhead crosses. */
   readonly staff: { readonly top: number; readonly bottom: number };
 }
 
@@ -126,7 +126,7 @@ export interface Drawing {
   readonly notes: readonly DrawnNote[];
 }
 
-/** A number as files have it, to a hundredth. */
+/** A number for files, rounded to a hundredth. */
 export function round(value: number): number {
   return Math.round(value * 100) / 100;
 }

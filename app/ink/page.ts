@@ -1,13 +1,13 @@
-/** Pages as data: groups of ink in their places. The screen, the printer and files are given the same ones. */
+/** Pages as data: groups of ink at positions. Screen, printer and files use the same ones. */
 
 import type { InkGroup } from "./svg";
 
-/** What a group is to who can't see it: its level as a heading, text, a picture, or nothing that is read out. */
+/** The role of a group for screen readers: a heading level, text, a picture, or nothing. */
 export type GroupRole = "h1" | "h2" | "text" | "figure" | "none";
 
 export interface PageGroup extends InkGroup {
   readonly role: GroupRole;
-  /** What a picture shows. */
+  /** Sizes are in the page's units, with `units` per millimetre. */
   readonly alt?: string;
 }
 
@@ -15,7 +15,6 @@ export interface InkPage {
   readonly groups: readonly PageGroup[];
 }
 
-/** Sizes are in the page's own units, of which there are `units` to a millimetre. */
 export interface Sheet {
   readonly title: string;
   readonly width: number;

@@ -1,10 +1,10 @@
-/** What a page may be: its paper, how large everything is on it, and what stands on it. */
+/** Page settings: paper, print size, and contents. */
 
 export const PAPERS = ["a4", "letter", "a5"] as const;
 export type PaperSize = (typeof PAPERS)[number];
 export const ORIENTATIONS = ["portrait", "landscape"] as const;
 export type Orientation = (typeof ORIENTATIONS)[number];
-/** From what fits a stick bag to what can be read from behind the kit. */
+/** From what fits a stick bag to what is readable from behind the kit. */
 export const PRINT_SIZES = ["pocket", "standard", "large", "stand"] as const;
 export type PrintSize = (typeof PRINT_SIZES)[number];
 export const SHEET_PARTS = [
@@ -21,7 +21,7 @@ export const SHEET_PARTS = [
 ] as const;
 export type SheetPart = (typeof SHEET_PARTS)[number];
 
-/** Millimetres, upright. */
+/** Millimetres, portrait. */
 const MILLIMETRES: Record<PaperSize, readonly [width: number, height: number]> = {
   a4: [210, 297],
   letter: [215.9, 279.4],
@@ -35,17 +35,17 @@ export interface PageSetup {
   readonly size: PrintSize;
 }
 
-/** Width and height of a page in millimetres, and how large what stands on it is beside the screen. */
+/** Width and height of a page in millimetres, and the scale of its contents relative to the screen. */
 export function measurePaper({ paper, orientation, size }: PageSetup) {
   const [short, long] = MILLIMETRES[paper];
   const [width, height] = orientation === "portrait" ? [short, long] : [long, short];
   return { width, height, scale: SCALES[size] };
 }
 
-/** Where paper is cut in inches. */
+/** Countries that use paper sizes in inches. */
 const LETTER_REGIONS = ["US", "CA", "MX", "PH", "CL", "CO", "VE"];
 
-/** The paper that is usual where a language tag ("en-US") is from. */
+/** The usual paper for a language tag ("en-US"). */
 export function usualPaper(language: string): PaperSize {
   const region = /[-_]([A-Z]{2})\b/.exec(language)?.[1];
   return region && LETTER_REGIONS.includes(region) ? "letter" : "a4";

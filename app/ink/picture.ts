@@ -1,11 +1,11 @@
-/** Pictures of their own size, and the shapes that they are made of. */
+/** Pictures with their own size, and their building blocks. */
 
 import type { Slot } from "~/core/stroke";
 import { type CoinLook, type CoinMark, type CoinPart, markCoin } from "./coin";
 import { type Box, type Face, type Ink, type InkKind, type InkTone, type PathInk, round } from "./ink";
 import { placeWords } from "./type";
 
-/** Ink on a sheet of its own, with its corner at 0, 0. Pixels. */
+/** Ink with its origin at 0, 0. Pixels. */
 export interface Picture {
   readonly width: number;
   readonly height: number;
@@ -33,7 +33,7 @@ export function inkLine(
   return { shape: "path", d: `M${from.map(round).join(" ")}L${to.map(round).join(" ")}`, line, box, ...look };
 }
 
-/** A rectangle with round corners: filled, or only its outline with `line`. */
+/** A rectangle with round corners: filled, or outlined with `line`. */
 export function inkBox(box: Box, corner: number, line: number | null, look: Look & Pick<PathInk, "dash">): PathInk {
   const { left, top, right, bottom } = box;
   const r = round(Math.min(corner, (right - left) / 2, (bottom - top) / 2));
@@ -47,7 +47,7 @@ const TONES: Partial<Record<CoinPart, InkTone>> = { reed: "copper", bracket: "co
 const LETTERS = { "on-solid": "paper", "on-hollow": null, surface: "nickel" } as const;
 const LETTER_FACE: Face = "display-600";
 
-/** A slot as a coin around x, y. */
+/** A slot as a coin centred at x, y. */
 export function inkCoin(slot: Slot, look: CoinLook, x: number, y: number, scale: number): Ink[] {
   return markCoin(slot, look, { x, y, scale }).map((mark) => inkMark(mark));
 }

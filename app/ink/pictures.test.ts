@@ -72,7 +72,7 @@ describe("stack and rail", () => {
 
 test("a code has the squares of its address, and none where that is too long", () => {
   const code = scanCode("https://stack.example/open#1.abcdefg.AAAA");
-  // Three corners of seven by seven, each with its whole upper side.
+  // Three corner squares of seven by seven, each with its whole upper side.
   expect(code?.d.startsWith("M0 0h7v1h-7z")).toBe(true);
   expect(code?.d).toContain(`M${(code?.size ?? 0) - 7} 0h7v1h-7z`);
   expect(scanCode("x".repeat(MAX_CODE + 1))).toBeNull();

@@ -1,4 +1,4 @@
-/** The rail for pages and files: coins in time over real bars, with posts for the beats and a bracket for each cell. */
+/** The rail for pages and files: coins in time over real bars, with beat posts and a bracket for each cell. */
 
 import { type CountStyle, isOnBeat, speakSlot } from "~/core/pulse";
 import type { Hand } from "~/core/stroke";
@@ -14,13 +14,13 @@ const COUNT = 84;
 const CELLS = 96;
 const ROW = 128;
 const EDGE = 26;
-/** Pixels between the two notes that are nearest in time, at most and at least; coins shrink with it. */
+/** Maximum and minimum pixels between the two closest notes; coins shrink accordingly. */
 const WIDEST = 50;
 const NARROWEST = 19;
 const WORDS = { size: 12.5, face: "display-400" } as const;
 const ON_BEAT = { size: 12.5, face: "display-600" } as const;
 
-/** Rows of whole bars, as many in a row as `width` has room for. */
+/** Rows of whole bars, as many per row as `width` allows. */
 export function drawRail(timeline: Timeline, strongHand: Hand, countStyle: CountStyle, width: number): Picture {
   const { meter, pulse, slots, cells, window } = timeline;
   const bar = barTicks(meter);
@@ -28,7 +28,7 @@ export function drawRail(timeline: Timeline, strongHand: Hand, countStyle: Count
   const bars = Math.max(1, Math.ceil(end / bar));
   const shortest = slots.reduce<number>((least, { duration }) => Math.min(least, duration), bar);
   const room = width - 2 * EDGE;
-  // As many bars as there is room for at the narrowest, then as wide as that leaves.
+  // As many bars as fit at the narrowest, then as wide as possible.
   const inRow = Math.max(1, Math.min(bars, Math.floor(room / ((bar / shortest) * NARROWEST))));
   const scaleX = Math.min(room / (inRow * bar), WIDEST / shortest);
   const coin = Math.min(1, (shortest * scaleX) / WIDEST + 0.04);
@@ -72,7 +72,7 @@ export function drawRail(timeline: Timeline, strongHand: Hand, countStyle: Count
     return [...drawn, inkLine([right, y + RAIL - 16], [right, y + RAIL + 5], 2, { kind: "rail" })];
   }
 
-  /** Under the notes of a cell, in as many pieces as it has rows. */
+  /** Below the notes of a cell, one piece per row. */
   function bracket(from: number, to: number, size: number): Ink[] {
     const look = { kind: "bracket", tone: "copper" } as const;
     const pieces: Ink[] = [];

@@ -2,10 +2,10 @@
 
 import { encode } from "uqr";
 
-/** Codes of more letters have dots that a phone can't tell apart on paper. */
+/** With more characters, the code's dots are too small for a phone on paper. */
 export const MAX_CODE = 800;
 
-/** A path of squares with a side of 1 each, `size` of them in a row; null for an address that is too long. */
+/** A path of unit squares, `size` per row; null for an address that is too long. */
 export function scanCode(address: string): { readonly d: string; readonly size: number } | null {
   if (address.length > MAX_CODE) return null;
   const { data, size } = encode(address, { ecc: "L", border: 0 });

@@ -1,4 +1,6 @@
-/** The stack for pages and files: each cell a row of coins, piled from the bottom up, with a thread through the beats. */
+/**
+ * The stack for pages and files: each cell a row of coins, piled from the bottom up, with a thread through the beats.
+ */
 
 import { isOnBeat } from "~/core/pulse";
 import { type Hand, strokesOf } from "~/core/stroke";
@@ -10,13 +12,13 @@ import { placeWords } from "./type";
 
 const PITCH = 50;
 const ROW = 54;
-/** Where surfaces stand under the coins. */
+/** Surface names below the coins. */
 const LABELLED_ROW = 64;
 const TRAY = 46;
-/** For the number of notes at the left of a row. */
+/** Room for the number of notes at the left of a row. */
 const EDGE = 40;
 const BETWEEN = 30;
-/** For what stands over the top row. */
+/** Room above the top row. */
 const TOP = 14;
 const NUMBER = { size: 21, face: "display-600" } as const;
 const BEAT = { size: 11, face: "display-600" } as const;

@@ -30,7 +30,7 @@ describe("a picture that needs no font", () => {
     expect(XMLValidator.validate(svg)).toBe(true);
     expect(svg).not.toMatch(/<text|font-|@import|href|url\(/);
     expect(svg).toContain("<title>Six &#38; &#60;more&#62;</title>");
-    // Nothing without ink, nothing that is not a number.
+    // Nothing without ink, and only valid numbers.
     expect(svg).not.toMatch(/d=""|NaN|undefined|Infinity/);
   });
 

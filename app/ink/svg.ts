@@ -1,15 +1,15 @@
-/** A drawing as an SVG file that needs no font: signs and letters are outlines, so it looks the same everywhere. */
+/** A drawing as an SVG file without fonts: signs and letters are outlines, so it looks the same everywhere. */
 
 import { type Drawing, type Face, type Ink, type InkTone, type PathInk, round, type WordsInk } from "./ink";
 import { outlineOf, wordsWidth } from "./type";
 
-/** Outlines of letters by face, in thousandths of the type size. */
+/** Letter outlines by face, in thousandths of the type size. */
 export type Letters = Readonly<Record<Face, Readonly<Record<string, string>>>>;
 
 export interface SvgColours {
   readonly ink: string;
   readonly tones: Readonly<Record<InkTone, string>>;
-  /** Behind everything; null for none. */
+  /** Background; null for none. */
   readonly paper: string | null;
 }
 
@@ -30,7 +30,7 @@ export async function loadLetters(): Promise<Letters> {
   return (await import("./outlines/letters.json", { with: { type: "json" } })).default;
 }
 
-/** Ink that is moved and scaled as one. */
+/** Ink that is moved and scaled together. */
 export interface InkGroup {
   readonly x: number;
   readonly y: number;
@@ -49,7 +49,7 @@ export function pictureOf(title: string, { width, height, systems }: Drawing): S
   return { title, width, height, groups: systems.map(({ y, ink }) => ({ x: 0, y, scale: 1, ink })) };
 }
 
-/** The whole file, `scale` times as large as on the screen. Letters that our fonts lack are left to the reader's own. */
+/** The whole file, scaled by `scale`. Letters that our fonts lack use the reader's fonts. */
 export function toSvg(picture: SvgPicture, letters: Letters, colours = ON_PAPER, scale = 1): string {
   const { title, width, height, groups } = picture;
   const body = groups.map(({ x, y, scale: by, ink }) => {
@@ -65,7 +65,7 @@ export function toSvg(picture: SvgPicture, letters: Letters, colours = ON_PAPER,
   );
 }
 
-/** How a path is painted, as attributes of SVG. */
+/** How to paint a path, as SVG attributes. */
 export function paintOf(path: PathInk, colour: string, paper: string): Record<string, string | number> {
   if (path.line === null) return { fill: colour };
   return {
@@ -97,7 +97,7 @@ function hasOutlines({ text, face }: WordsInk, letters: Letters): boolean {
   return [...text].every((letter) => letters[face][letter] !== undefined);
 }
 
-/** One path for all letters, each moved to its place. */
+/** One path for all letters, each at its position. */
 function outlineWords(text: string, face: Face, letters: Letters): string {
   let x = 0;
   let d = "";

@@ -1,4 +1,6 @@
-/** Signs and letters measured by their outlines, so that nothing waits for a font and tests measure what readers see. */
+/**
+ * Measures signs and letters by their outlines, so that nothing waits for a font and tests measure what readers see.
+ */
 
 import type { Box, Face, InkKind, InkTone, SignInk, WordsInk } from "./ink";
 import moreWidths from "./outlines/more-widths.json" with { type: "json" };
@@ -6,7 +8,7 @@ import music from "./outlines/music.json" with { type: "json" };
 import widths from "./outlines/widths.json" with { type: "json" };
 
 type Sign = readonly [advance: number, box: readonly number[], outline: string];
-// A JSON file has lists for TypeScript, where these are triples.
+// JSON arrays have list types in TypeScript, but these are triples.
 const SIGNS = music as unknown as Readonly<Record<string, Sign>>;
 type Widths = Readonly<Record<Face, Readonly<Record<string, number>>>>;
 const WIDTHS: Widths = widths;
@@ -14,13 +16,13 @@ const MORE_WIDTHS: Widths = moreWidths;
 
 /** Outlines are in thousandths of the type size. */
 const UNITS = 1000;
-/** A letter that is not among the outlines is as wide as this one. */
+/** A letter without an outline is as wide as this one. */
 const STAND_IN = "n";
-/** Heights of capitals and of what hangs below the line, as a share of the type size. Both faces, by their tallest letters. */
+/** Heights of capitals and descenders as a share of the type size, for both faces' tallest letters. */
 const ASCENT = 0.74;
 const DESCENT = 0.2;
 
-/** The path of a sign, in thousandths of the type size. Null for what is not among the outlines. */
+/** The path of a sign, in thousandths of the type size. Null if it isn't among the outlines. */
 export function outlineOf(code: string): string | null {
   return SIGNS[code]?.[2] ?? null;
 }
@@ -33,7 +35,7 @@ export function signWidth(code: string, size: number): number {
   return ((SIGNS[code]?.[0] ?? 0) * size) / UNITS;
 }
 
-/** Around the sign's ink, drawn at `x`, `y`. */
+/** The bounds of a sign's ink, drawn at `x`, `y`. */
 export function signBox(code: string, x: number, y: number, size: number): Box {
   const [left = 0, top = 0, right = 0, bottom = 0] = SIGNS[code]?.[1] ?? [];
   const scale = size / UNITS;
@@ -47,13 +49,13 @@ export function wordsWidth(text: string, size: number, face: Face): number {
   return (units * size) / UNITS;
 }
 
-/** Which of a face's two files has a letter; null for a letter of neither. */
+/** Which of a face's two files has a letter; null for neither. */
 export function fileOf(letter: string, face: Face): "latin" | "latin-ext" | null {
   if (WIDTHS[face][letter] !== undefined) return "latin";
   return MORE_WIDTHS[face][letter] === undefined ? null : "latin-ext";
 }
 
-/** The other face of the same weight, which has signs that the first one lacks, such as ½. */
+/** The other face of the same weight, for characters that the first one lacks, such as ½. */
 const STANDS_IN: Partial<Record<Face, Face>> = { "sans-400": "display-400", "sans-600": "display-600" };
 
 function faceFor(text: string, face: Face): Face {
@@ -62,7 +64,7 @@ function faceFor(text: string, face: Face): Face {
   return other && !isWhole(face) && isWhole(other) ? other : face;
 }
 
-/** How far capitals stand up from their line. */
+/** Height of capitals above the baseline. */
 export function ascentOf(size: number): number {
   return size * ASCENT;
 }
@@ -73,7 +75,7 @@ interface PlacedType {
   readonly tone?: InkTone;
 }
 
-/** A sign with its left edge at `x`, or its middle with `centred`. */
+/** A sign with its left edge at `x`, or its centre if `centred`. */
 export function placeSign(
   code: string,
   x: number,
@@ -87,7 +89,7 @@ export function placeSign(
   return { shape: "sign", code, x: from, y, size, box: signBox(code, from, y, size), ...placed };
 }
 
-/** Words with their line at `y`: from `x` on, or about it with `centred`. */
+/** Words with their baseline at `y`, starting at `x`, or centred there if `centred`. */
 export function placeWords(
   text: string,
   x: number,

@@ -1,12 +1,12 @@
-/** The computer keyboard as pads: a key a limb. It knows who plays, but not where or how hard. */
+/** The computer keyboard as pads: one key per limb. It knows who plays, but not where or how hard. */
 
 import type { Limb } from "~/core/stroke";
 import type { OnHit } from "./raw-hit";
 
-/** Where letters are typed, and are no strokes. */
+/** Where you type letters, they aren't strokes. */
 const TYPED = "input:not([type=range]):not([type=radio]):not([type=checkbox]), textarea, select";
 
-/** Listens until it is closed. Held keys count once; keys with others held down are the browser's. */
+/** Listens until closed. Held keys count once; key combinations belong to the browser. */
 export function openKeys(keys: () => Readonly<Record<Limb, string>>, onHit: OnHit): () => void {
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -20,7 +20,7 @@ export function openKeys(keys: () => Readonly<Record<Limb, string>>, onHit: OnHi
   return () => window.removeEventListener("keydown", onKeyDown);
 }
 
-/** "KeyJ" as it stands on most keyboards: "J". */
+/** "KeyJ" as printed on most keyboards: "J". */
 export function nameCode(code: string): string {
   return code.replace(/^(Key|Digit|Numpad)/, "").replace(/([a-z])([A-Z])/g, "$1 $2");
 }

@@ -7,14 +7,14 @@ import type { OnHit } from "./raw-hit";
 export type MidiTrouble =
   /** This browser has no Web MIDI. */
   | "missing"
-  /** The player, or the browser for them, said no. */
+  /** The player, or the browser, refused permission. */
   | "refused"
   /** Nothing is plugged in. */
   | "nothing";
 
 export interface MidiState {
   readonly trouble: MidiTrouble | null;
-  /** Names of what is plugged in. */
+  /** Names of the connected devices. */
   readonly devices: readonly string[];
 }
 
@@ -22,11 +22,11 @@ export interface MidiOptions {
   readonly pads: () => ReadonlyMap<number, KitVoice>;
   readonly curve: () => number;
   readonly onHit: OnHit;
-  /** Told at once, and whenever something is plugged in or out. */
+  /** Called immediately, then on every connect and disconnect. */
   readonly onState: (state: MidiState) => void;
 }
 
-/** Listens to all inputs until it is closed; what is plugged in later is listened to too. */
+/** Listens to all inputs until closed, including devices connected later. */
 export async function openMidi({ pads, curve, onHit, onState }: MidiOptions): Promise<() => void> {
   if (typeof navigator.requestMIDIAccess !== "function") {
     onState({ trouble: "missing", devices: [] });
@@ -53,7 +53,7 @@ export async function openMidi({ pads, curve, onHit, onState }: MidiOptions): Pr
   };
   const listen = () => {
     const inputs = [...access.inputs.values()];
-    // The same listener on the same input counts once.
+    // Adding the same listener to an input twice has no effect.
     for (const input of inputs) input.addEventListener("midimessage", onMessage);
     const there = inputs.filter(({ state }) => state === "connected");
     onState({

@@ -1,16 +1,16 @@
-/** A hit as an input reports it, stamped by the page's clock. */
+/** A hit as an input reports it, with the page's clock. */
 
 import type { KitVoice, Limb } from "~/core/stroke";
 
 export interface RawHit {
-  /** Milliseconds of the page's clock (performance.now). */
+  /** Milliseconds on the page's clock (performance.now). */
   readonly at: number;
-  /** Null where the pad is not known, or the input has none. */
+  /** Null if the pad is unknown, or the input has no pads. */
   readonly place: KitVoice | null;
   readonly limb: Limb | null;
-  /** 1 to 127; null where the input cannot tell. */
+  /** 1 to 127; null if the input can't tell. */
   readonly velocity: number | null;
-  /** The MIDI note, for pads that are to be learned. */
+  /** The MIDI note, for learning pads. */
   readonly note?: number;
 }
 

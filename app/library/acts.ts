@@ -1,7 +1,7 @@
 /**
- * What is done with one press and changes whole things: binned, brought back, copied. It is noted in the journal in the same turn
- * in which it is pressed, and then carried out, so that a page that is killed right after has still done it. Each can be carried
- * out twice without harm.
+ * Actions of one press that affect whole things: delete, restore, copy. Each is noted in the journal within the press,
+ * and then carried out, so that it happens even if the page is killed immediately afterwards. All can safely be carried
+ * out twice.
  */
 
 import type { JournalEntry } from "~/data/journal";
@@ -13,7 +13,7 @@ import { MAX_NAME } from "./phrase/phrase";
 
 export type Act =
   | { readonly do: "bin" | "restore"; readonly key: RowKey; readonly ids: readonly string[] }
-  /** A fill's copy, under an id that was chosen when it was pressed. */
+  /** A fill's copy, with an id chosen in the press. */
   | { readonly do: "copy"; readonly id: string; readonly copyId: string };
 
 export const ACT = "act";
@@ -24,7 +24,7 @@ export function actEntry(act: object, page: Page = thisPage()): JournalEntry {
   return { key: `${ACT}:${by.page}:${by.edit}`, of: `${ACT}:${by.page}`, by, baseRevision: 0, content: act };
 }
 
-/** Does it, and takes it out of the journal in the same transaction. */
+/** Carries it out, and removes it from the journal in the same transaction. */
 export async function carryOut(book: BookDatabase, entry: string, act: Act): Promise<void> {
   const key = act.do === "copy" ? "fills" : act.key;
   await book.transaction("rw", book.table(key), book.journal, async () => {
@@ -34,7 +34,7 @@ export async function carryOut(book: BookDatabase, entry: string, act: Act): Pro
   });
 }
 
-/** A fill's copy under a name and an id of its own, which may be there already; null when the fill is gone. */
+/** A fill's copy with its own name and id, unless it already exists; null if the fill is gone. */
 export async function copyFill(book: BookDatabase, id: string, copyId: string) {
   return book.transaction("rw", book.fills, async () => {
     const [row, copy] = [await getRow(book.fills, id), await getRow(book.fills, copyId)];

@@ -20,7 +20,7 @@ const SOON = 60_000;
 const addFills = (count: number) =>
   Promise.all(Array.from({ length: count }, (_, index) => addRow(book.fills, fillOf("@4 RL", `Fill ${index}`))));
 
-/** A folder on a disk, as far as backups use it. */
+/** A folder on a disk, as far as backups need one. */
 function makeFolder(permission: PermissionState = "granted") {
   const files = new Map<string, unknown>();
   const handle = {
@@ -40,7 +40,7 @@ function makeFolder(permission: PermissionState = "granted") {
 const standing = (now = Date.now()) => backupStanding(book, now);
 const backUp = async (now = Date.now()) => (await makeBackup(book, now)).note();
 
-/** A database that isn't a browser's can't keep a folder: the mark is looked up. */
+/** A database outside a browser can't store a folder, so this looks up the mark. */
 function putFolder(folder: ReturnType<typeof makeFolder>) {
   const { get } = Object.getPrototypeOf(book.marks) as { readonly get: (key: string) => Promise<unknown> };
   Object.assign(book.marks, {

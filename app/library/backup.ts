@@ -1,4 +1,4 @@
-/** Backups of the whole book: what they hold, when the last one was made, and how much would be lost without one. */
+/** Backups of the whole book: their contents, the time of the last one, and how much would be lost without one. */
 
 import { BOOK_EXTENSION, packBook } from "./book-file";
 import type { ChangeRow } from "./changes";
@@ -6,11 +6,11 @@ import type { BookDatabase } from "./database";
 import { LAST_BACKUP } from "./marks";
 import { gatherBook } from "./transfer";
 
-/** So many changes without a backup are worth a word. */
+/** This many changes without a backup deserve a reminder. */
 const WORTH_A_WORD = 20;
-/** A day of practice is worth as much as so many changes. */
+/** A day of practice counts as this many changes. */
 const DAY_OF_PRACTICE = 5;
-/** So many backups stay in the folder. */
+/** Number of backups kept in the folder. */
 const BACKUPS_KEPT = 14;
 const PREFIX = "dime-stack-backup-";
 
@@ -20,10 +20,10 @@ const FOLDER = "backup-folder";
 export interface BackupStanding {
   /** Milliseconds since 1970; null for never. */
   readonly last: number | null;
-  /** Things, and days of practice, that changed since. */
+  /** Things and days of practice changed since. */
   readonly atRisk: number;
   readonly folder: string | null;
-  /** Whether it is time to remind the player. */
+  /** Whether to remind the player. */
   readonly isDue: boolean;
 }
 
@@ -41,7 +41,7 @@ export async function backupStanding(book: BookDatabase, now: number): Promise<B
 
 const RUNS = "runs:";
 
-/** A backup that was made in the future was made by a clock that was wrong: it counts as none. */
+/** A backup dated in the future was made with a wrong clock, and counts as none. */
 async function countAtRisk(
   book: BookDatabase,
   now: number,
@@ -59,13 +59,13 @@ async function countAtRisk(
 export interface Backup {
   readonly name: string;
   readonly bytes: Uint8Array<ArrayBuffer>;
-  /** To be called once it is somewhere safe: until then what it has is at risk. */
+  /** Call this once it is safely stored: until then, its contents are at risk. */
   readonly note: () => Promise<void>;
 }
 
 /** The book as a file. */
 export async function makeBackup(book: BookDatabase, now: number): Promise<Backup> {
-  // Read before the book itself: what changes in between is in both, and counts as at risk.
+  // Read before the book: changes in between are in both, and count as at risk.
   const covers = await book.changes.toArray();
   const bytes = await packBook(await gatherBook(book));
   const name = `${PREFIX}${new Date(now).toISOString().slice(0, 10)}${BOOK_EXTENSION}`;
@@ -82,30 +82,30 @@ async function noteBackup(book: BookDatabase, now: number, covers: readonly Chan
   });
 }
 
-/** Not to be reminded before twice as much is at risk. */
+/** Don't remind again until twice as much is at risk. */
 export async function snoozeBackup(book: BookDatabase): Promise<void> {
   const { things, days } = await countAtRisk(book, Date.now());
   await book.marks.put({ key: SNOOZED, at: things + DAY_OF_PRACTICE * days });
 }
 
-/** Backups go into this folder automatically from now on; null for no more. */
+/** From now on, backups go to this folder automatically; null to stop. */
 export async function chooseFolder(book: BookDatabase, folder: FileSystemDirectoryHandle | null): Promise<void> {
   if (folder) await book.marks.put({ key: FOLDER, at: Date.now(), folder });
   else await book.marks.delete(FOLDER);
 }
 
-/** Makes a backup of `now` and lets it be used, wherever it is made. */
+/** Makes a backup of `now` and hands it over, wherever it is made. */
 export type WithBackup = (now: number, use: (backup: Backup) => Promise<void>) => Promise<void>;
 
-/** What a folder for backups can do, as far as it is used. */
+/** What we need from a backup folder. */
 type Folder = FileSystemDirectoryHandle & {
   readonly queryPermission?: (asked: { readonly mode: "readwrite" }) => Promise<PermissionState>;
   readonly keys: () => AsyncIterable<string>;
 };
 
 /**
- * Writes today's backup into the chosen folder when something is at risk; says whether it did. A file of the same day is replaced
- * whole: the one before stays until the new one is there.
+ * Writes today's backup into the chosen folder if something is at risk; returns whether it did. A file of the same day
+ * is replaced completely: the old one stays until the new one is there.
  */
 export async function backUpToFolder(
   book: BookDatabase,
@@ -116,7 +116,7 @@ export async function backUpToFolder(
   if (!folder) return false;
   const { things, days } = await countAtRisk(book, now);
   if (things + days === 0) return false;
-  // Asking again needs a press of a button; until then nothing is written.
+  // Asking again needs a button press; nothing is written until then.
   if (((await folder.queryPermission?.({ mode: "readwrite" })) ?? "granted") !== "granted") return false;
   let name = "";
   await withBackup(now, async (backup) => {
@@ -129,7 +129,7 @@ export async function backUpToFolder(
   });
   const backups: string[] = [];
   for await (const other of folder.keys()) if (other.startsWith(PREFIX)) backups.push(other);
-  // Counted, not told by their dates: a clock that is wrong must not clear the folder.
+  // By number, not by date: a wrong clock must not clear the folder.
   const older = backups.sort().reverse().slice(BACKUPS_KEPT);
   for (const other of older) if (other !== name) await folder.removeEntry(other);
   return true;

@@ -1,19 +1,19 @@
 /**
- * The bin keeps what was deleted for 30 days on which the app is used. A clock can't empty it: a day that comes or goes counts as
- * one day, however far away it is.
+ * The bin keeps deleted things for 30 days of use. A clock can't empty it: a new date counts as one day, however far
+ * away it is.
  */
 
 import type { BookDatabase } from "./database";
 import { KEYS, loadKinds } from "./kinds";
 
-/** Days of use for which what was deleted can be brought back. */
+/** Days of use for which deleted things can be restored. */
 export const BIN_DAYS = 30;
 
-/** Marks: days of use up to now, and the day of the last one. */
+/** Marks: number of days of use so far, and the last of these days. */
 const DAYS_USED = "days-used";
 const LAST_DAY = "last-day";
 
-/** Counts `today` (any number that is another one each day) as a day of use; says how many there have been. */
+/** Counts `today` (any number that differs each day) as a day of use; returns the total. */
 export async function countDayOfUse(book: BookDatabase, today: number): Promise<number> {
   return book.transaction("rw", book.marks, async () => {
     const [used, last] = await book.marks.bulkGet([DAYS_USED, LAST_DAY]);
@@ -27,7 +27,7 @@ export async function countDayOfUse(book: BookDatabase, today: number): Promise<
   });
 }
 
-/** Deletes for good what has been in the bin for long enough, on day of use `days`; says how many things that were. */
+/** Permanently deletes what has been in the bin long enough, on day of use `days`; returns how many things. */
 export async function emptyOldBins(book: BookDatabase, days: number): Promise<number> {
   const kinds = await loadKinds();
   let gone = 0;
@@ -42,7 +42,7 @@ export async function emptyOldBins(book: BookDatabase, days: number): Promise<nu
       const before = await book.changes.bulkGet(touched);
       await table.bulkPut(found.map((row) => ({ ...row, binnedOn: days })));
       await table.bulkDelete(old.map(({ id }) => id));
-      // No backup has what is in the bin: tidying it puts nothing at risk.
+      // Backups don't include the bin, so clearing it puts nothing at risk.
       await book.changes.bulkDelete(touched.filter((_, index) => before[index] === undefined));
       return old.length;
     });

@@ -1,6 +1,6 @@
 /**
- * The book file: everything that the book keeps, in one versioned JSON file. `docs/book-file.md` describes it. It is written so
- * that it can be read line by line, since a book may have millions of runs.
+ * The book file: the whole book in one versioned JSON file, described in `docs/book-file.md`. Readable line by line,
+ * since a book may have millions of runs.
  */
 
 import { type BookContents, KEYS, KINDS, type KindKey, type OneName } from "./kinds";
@@ -12,13 +12,13 @@ export const BOOK_EXTENSION = ".dimestack";
 
 export type BookProblem =
   | { readonly kind: "too-large"; readonly bytes: number; readonly most: number }
-  /** `line`: where it goes wrong, from 1; null where that is not known. */
+  /** `line`: where it goes wrong, from 1; null if unknown. */
   | { readonly kind: "not-json"; readonly line: number | null }
-  /** The file ends before its end: it was copied or downloaded in part. `line`: the last one that is there. */
+  /** The file is incomplete: only part of it was copied or downloaded. `line`: the last line present. */
   | { readonly kind: "cut-off"; readonly line: number }
   /** Its compressed bytes can't be unpacked. */
   | { readonly kind: "damaged" }
-  /** Lists in lists in lists. */
+  /** Lists nested too deeply. */
   | { readonly kind: "too-deep"; readonly most: number }
   | { readonly kind: "not-a-book" }
   | { readonly kind: "version"; readonly found: string; readonly known: number }
@@ -26,7 +26,7 @@ export type BookProblem =
   | {
       readonly kind: "field";
       readonly path: string;
-      /** Which of its kind, from 0; null for the file itself. */
+      /** The index within its kind, from 0; null for the file itself. */
       readonly item: { readonly what: OneName; readonly index: number } | null;
       readonly fault: FieldFault;
     };
@@ -35,11 +35,11 @@ export type BookProblem =
 export type FieldFault =
   | { readonly kind: "missing" }
   | { readonly kind: "type"; readonly wanted: string }
-  /** A number, the length of a text or the size of a list; the limit itself is allowed. */
+  /** A number, a text length or a list size; inclusive. */
   | { readonly kind: "less" | "more"; readonly limit: number; readonly of: "number" | "text" | "list" }
   | { readonly kind: "unknown"; readonly names: readonly string[] }
   | { readonly kind: "choice"; readonly from: readonly string[] }
-  /** In words of ours: it reads after "the field". */
+  /** Our own wording, to follow "the field". */
   | { readonly kind: "told"; readonly words: string }
   | { readonly kind: "other" };
 
@@ -47,12 +47,12 @@ export type BookReading =
   | ({ readonly ok: true } & BookContents)
   | { readonly ok: false; readonly problem: BookProblem };
 
-/** The first line of a file of this layout. */
+/** The first line of a file in this layout. */
 export const FIRST_LINE = `{"format":"${BOOK_FORMAT}","version":${BOOK_VERSION},`;
-/** The last lines say how much there is, so that a file that was cut off is known as one. */
+/** The last lines contain counts, so that we can detect a truncated file. */
 export const LAST_KEY = "counts";
 
-/** The lines of a book file, each with its line break. */
+/** The lines of a book file, with line breaks. */
 export function* writeLines(contents: BookContents): Generator<string> {
   yield `${FIRST_LINE}\n`;
   for (const key of KEYS) {
@@ -78,12 +78,12 @@ export function writeBook(contents: BookContents): string {
   return [...writeLines(contents)].join("");
 }
 
-/** Files with more characters than this are compressed. */
+/** Longer files are compressed. Characters. */
 const COMPRESSED_FROM = 1_000_000;
-/** Characters that are handed on at a time. */
+/** Chunk size in characters. */
 const CHUNK = 1_000_000;
 
-/** The bytes of a book file: a large one is compressed (gzip), where the browser can. */
+/** The bytes of a book file, compressed (gzip) if it is large and the browser can. */
 export async function packBook(contents: BookContents): Promise<Uint8Array<ArrayBuffer>> {
   const chunks = chunksOf(writeLines(contents));
   const first = chunks.next();
@@ -135,7 +135,7 @@ export function join(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
   return whole;
 }
 
-/** "fill", as a problem says it of an item. */
+/** "fill", as messages call an item. */
 export function itemOf(key: KindKey, index: number) {
   return { what: KINDS[key].one, index };
 }

@@ -1,6 +1,6 @@
 /**
- * Reads book files of every version that was ever written. A file as this version writes it is read line by line, so that its size
- * is limited by the memory for what is in it, not for its text; any other JSON is read whole.
+ * Reads book files of every version ever written. A file in this version's layout is read line by line, so that only
+ * its contents must fit in memory, not its text; any other JSON is read whole.
  */
 
 import { z } from "zod";
@@ -22,15 +22,15 @@ import { type Run, runSchema } from "./practice/run";
 import { asRun, groupByDay, isInOrder, readRunDay, readRunRow, runDayOf, writeRunDay } from "./practice/run-day";
 import type { SummarisedDay } from "./practice/run-kind";
 
-/** Bytes of a file that has to be read whole. */
+/** Maximum bytes of a file that must be read whole. */
 const MAX_WHOLE_BYTES = 256 * 1024 * 1024;
-/** Characters of one item. A fill has a few thousand. */
+/** Maximum characters of one item. A fill has a few thousand. */
 const MAX_LINE = 16 * 1024 * 1024;
-/** Lists and groups in one another. What the app writes has ten. */
+/** Maximum nesting. The app's own files have ten levels. */
 const MAX_DEPTH = 64;
-/** Bytes that are taken at a time. */
+/** Chunk size in bytes. */
 const CHUNK = 256 * 1024;
-/** The version that brought runs by the day. */
+/** The version that introduced runs grouped by day. */
 const DAYS_VERSION = 11;
 
 class BookRefusal extends Error {
@@ -46,8 +46,8 @@ function refuse(problem: BookProblem): never {
 type Bytes = Uint8Array<ArrayBuffer>;
 
 /**
- * Reads a book file. Never throws; a file is taken whole or not at all. `onProgress` is given the share that is read; `maxWhole` are
- * the bytes, once unpacked, of a file in another layout than the app writes.
+ * Reads a book file. Never throws; a file is imported completely or not at all. `onProgress` receives the share read;
+ * `maxWhole` limits the unpacked bytes of a file in another layout.
  */
 export async function readBook(
   file: string | Bytes,
@@ -69,19 +69,19 @@ export async function readBook(
   }
 }
 
-/** Items as they come, checked one by one. */
+/** Items as they arrive, checked one by one. */
 class BookBuilder {
   private readonly items: Record<KindKey, unknown[]> = forEachKind(() => []);
   private readonly ids: Record<KindKey, Set<string>> = forEachKind(() => new Set());
   /** With their summaries: the runs themselves would take several times the memory. */
   private readonly days = new Map<number, SummarisedDay>();
-  /** Runs of files that don't have them by the day. */
+  /** Runs from files that don't group them by day. */
   private readonly loose: Run[] = [];
   private runCount = 0;
 
   constructor(private readonly kinds: Loaded) {}
 
-  /** How many of a kind there are; days, of runs. */
+  /** Number of items of a kind; for runs, of days. */
   count(key: KindKey): number {
     return key === "runs" ? this.days.size : this.items[key].length;
   }
@@ -96,7 +96,7 @@ class BookBuilder {
     this.items[key].push(read.data);
   }
 
-  /** A run as an object, as files up to version 10 have it. */
+  /** A run as an object, as in files up to version 10. */
   addRun(run: unknown) {
     const read = runSchema.safeParse(run);
     if (!read.success) refuse(firstFieldProblem(read.error, run, { key: "runs", index: this.runCount }));
@@ -104,7 +104,7 @@ class BookBuilder {
     this.loose.push(read.data);
   }
 
-  /** The runs of a day as rows; `text` is what they were read from. */
+  /** A day's runs as rows; `text` is their source. */
   addDay(rows: unknown, text: string | null) {
     if (!Array.isArray(rows)) {
       return this.refuseRun({ kind: "type", wanted: "array" });
@@ -121,7 +121,7 @@ class BookBuilder {
     const [first] = runs;
     if (!first) return;
     const day = runDayOf(first);
-    // As a rule a line is a day as it is kept, and needs not be written once more.
+    // Usually a line is a day as stored, and needn't be serialized again.
     if (text !== null && !this.days.has(day) && isInOrder(runs)) {
       this.days.set(day, { day, text, summary: summariseDay(day, runs) });
     } else this.keep(runs);
@@ -145,7 +145,7 @@ class BookBuilder {
   }
 }
 
-/** The bytes in pieces, unpacked where they are compressed. */
+/** The bytes in chunks, unpacked if compressed. */
 async function* piecesOf(bytes: Bytes, onProgress: (share: number) => void): AsyncGenerator<Uint8Array> {
   let at = 0;
   const next = () => {
@@ -201,7 +201,7 @@ async function* linesOf(bytes: Bytes, onProgress: (share: number) => void): Asyn
 
 const SECTION = /^"([A-Za-z]{1,20})":(\[|\[\],)$/;
 
-/** False for a file that has another layout: nothing of it was taken then. */
+/** False for a file in another layout; nothing was read from it then. */
 async function readByLine(bytes: Bytes, builder: BookBuilder, onProgress: (share: number) => void): Promise<boolean> {
   let number = 0;
   let key: KindKey | null = null;
@@ -236,7 +236,7 @@ function parse(text: string, line: number): unknown {
   }
 }
 
-/** Before it is parsed: checks of a value go as deep as the value. */
+/** Before parsing, because validation recurses as deep as the value. */
 function checkDepth(text: string) {
   let depth = 0;
   let isInText = false;
@@ -264,7 +264,7 @@ function isKey(name: string): name is KindKey {
   return Object.hasOwn(KINDS, name);
 }
 
-/** A book of a version, with the kinds that it had, its items unread. Each version that was ever written is read. */
+/** A book of a given version with the kinds it had, items unread. Every version ever written is supported. */
 function versionSchema(version: number) {
   const had = KEYS.filter((key) => KINDS[key].since.book <= version);
   return z.strictObject({
@@ -318,7 +318,7 @@ async function readText(bytes: Bytes, most: number): Promise<string> {
   return parts.join("") + decoder.decode();
 }
 
-/** The line at which reading JSON failed, from the engine's own account. */
+/** The line at which JSON parsing failed, from the engine's message. */
 function lineOf(text: string, error: unknown): number | null {
   const [, position] = /position (\d+)/.exec(error instanceof Error ? error.message : "") ?? [];
   return position === undefined ? null : text.slice(0, Number(position)).split("\n").length;

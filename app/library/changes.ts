@@ -1,6 +1,6 @@
 /**
- * What has changed since the last backup, thing by thing. Every write to a kind's table is noted in the same transaction, so that
- * nothing has to be told by a clock: deletions count, and so does what was imported with an old date.
+ * Tracks what has changed since the last backup, row by row. Every write to a kind's table is noted in the same
+ * transaction, so no clock is involved: deletions count, and so do imports with old dates.
  */
 
 import type { DBCore, DBCoreMutateRequest, DBCoreTable, Dexie, Transaction } from "dexie";
@@ -8,9 +8,9 @@ import { ROW_KEYS } from "./kinds";
 import { LAST_BACKUP, NEEDS_NO_BACKUP } from "./marks";
 
 export interface ChangeRow {
-  /** Table and key of what changed. */
+  /** Table and key of the change. */
   readonly key: string;
-  /** Another one for each change: a backup covers what it saw, and not what came after. */
+  /** Different for every change: a backup covers the changes it saw, not later ones. */
   readonly edit: string;
 }
 
@@ -72,11 +72,11 @@ interface OldRow {
   readonly lastPractised?: number | null;
 }
 
-/** What the last backup of a database of an earlier version doesn't have. */
+/** Changes since the last backup of a database from an earlier version. */
 export async function bringUpToChanges(transaction: Transaction): Promise<void> {
   const [last, given] = await transaction.table("marks").bulkGet([LAST_BACKUP, NEEDS_NO_BACKUP]);
   const at = Math.max(last?.at ?? 0, given?.at ?? 0);
-  // A backup in the future was made by a clock that was wrong: nobody knows when.
+  // A backup dated in the future was made with a wrong clock: we can't tell when.
   const backup = at > Date.now() ? 0 : at;
   const changes: ChangeRow[] = [];
   for (const name of ROW_KEYS) {

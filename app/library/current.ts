@@ -1,4 +1,4 @@
-/** The book of this page: whose it is stands on the document, from the server. */
+/** The book of this page, which the server named on the document. */
 
 import type { BookDatabase, BookName } from "./database";
 
@@ -6,12 +6,12 @@ export function bookName(): BookName {
   return document.documentElement.dataset.book === "demo" ? "demo" : "own";
 }
 
-/** Milliseconds that the demo may take to come. */
+/** Time limit for loading the demo's book, in milliseconds. */
 const DEMO_WITHIN = 30_000;
 
 let opened: BookDatabase | null = null;
 
-/** The book, once it is open: for what can't wait, since the page may be going away. */
+/** The book once it is open: for code that can't wait, because the page may be closing. */
 export function openedBook(): BookDatabase | null {
   return opened?.isOpen() ? opened : null;
 }

@@ -1,4 +1,4 @@
-/** The player's book in the browser: one Dexie database, and another one for the demo that never touches it. */
+/** The player's book in the browser: one Dexie database, and another for the demo that never touches it. */
 
 import Dexie, { type Table } from "dexie";
 import { verifySaves } from "~/data/autosave";
@@ -24,26 +24,26 @@ export type GrooveRow = Row<Contents["grooves"]>;
 export type FlowRow = Row<Contents["flows"]>;
 export type LessonRow = Row<Contents["lessons"]>;
 
-/** A choice of the player's, checked when it is read; or all of them, as they were kept earlier. */
+/** A preference, checked when read; or all of them together, as stored by earlier versions. */
 interface PreferencesRow {
   readonly key: string;
   readonly [setting: string]: unknown;
 }
 interface MarkRow {
-  /** What was done for this database. */
+  /** What has been done for this database. */
   readonly key: string;
   readonly at: number;
-  /** Where backups go. */
+  /** The backup folder. */
   readonly folder?: FileSystemDirectoryHandle;
 }
 
-/** What is looked up in each kind's table. */
+/** The indexes of each kind's table. */
 const INDEXES: Partial<Record<string, string>> = { rudiments: "id", plans: "id", runs: "day", flowRecords: "id" };
 const ROW_INDEXES = "id, updatedAt, deletedAt";
 export const LATEST_VERSION = 10;
-/** The version that brought the journal. */
+/** The version that introduced the journal. */
 const JOURNAL_VERSION = 7;
-/** The version that brought the list of changes, and summaries of runs. */
+/** The version that introduced the list of changes and the run summaries. */
 const CHANGES_VERSION = 10;
 
 type RowTables = { readonly [K in RowKey]: RowTable<Contents[K]> };
@@ -55,7 +55,7 @@ export class BookDatabase extends Dexie {
   rudiments!: Table<RudimentMark, string>;
   plans!: Table<PlanRow, string>;
   runs!: Table<RunDay, number>;
-  /** Summaries of the runs, by the same days. */
+  /** Summaries of the runs, by day. */
   practiceDays!: Table<PracticeDay, number>;
   flowRecords!: Table<FlowRecordRow, string>;
   preferences!: Table<PreferencesRow, string>;
@@ -78,7 +78,7 @@ export class BookDatabase extends Dexie {
     limitWrites(this);
   }
 
-  /** The tables of all kinds and what follows from them, for a transaction over the whole book. */
+  /** The tables of all kinds and those derived from them, for a transaction over the whole book. */
   get allKinds(): Table[] {
     return [...KEYS.map((key) => this.table(key)), this.practiceDays];
   }
@@ -87,38 +87,38 @@ export class BookDatabase extends Dexie {
 export type BookName = "own" | "demo";
 const NAMES: Record<BookName, string> = { own: "dime-stack", demo: "dime-stack-demo" };
 
-/** The package counts the browser's versions in tens. */
+/** The package multiplies version numbers by ten. */
 const VERSION_STEP = 10;
-/** Opening that has not answered by then is told. Milliseconds. */
+/** If opening takes longer, we report it. Milliseconds. */
 const SILENT_AFTER = 10_000;
 
 const OPENING_TRIES = 4;
 /** Milliseconds. */
 const TRY_AGAIN = 500;
-/** Milliseconds. A browser may close a database before it deletes it, and open what is not deleted yet. */
+/** Milliseconds. A browser may close a database before deleting it, so that we would reopen the one being deleted. */
 const LOOK_AFTER = [0, 500, 2_000, 5_000, 15_000];
 
 function lookWhetherAllIsThere() {
   for (const time of LOOK_AFTER) setTimeout(() => void verifySaves().catch(console.error), time);
 }
 
-/** What fills a new demo book. */
+/** The contents of a new demo book. */
 export type DemoSource = () => Promise<BookContents>;
 
 const opened = new Map<string, Promise<BookDatabase>>();
 
-/** Opens the book once a page; a new demo book gets its content from `demo`. */
+/** Opens the book once per page; a new demo book gets its contents from `demo`. */
 export function openBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
   const already = opened.get(name);
   if (already) return already;
   const book = prepareBook(name, demo);
   opened.set(name, book);
-  // A failed opening (private mode, blocked storage) may be tried again.
+  // A failed opening (private mode, blocked storage) may be retried.
   book.catch(() => opened.delete(name));
   return book;
 }
 
-/** A connection to the book as it is. */
+/** A connection to the book. */
 export async function openDatabase(name: BookName): Promise<BookDatabase> {
   const database = new BookDatabase(NAMES[name]);
   let isBlocked = false;
@@ -130,20 +130,20 @@ export async function openDatabase(name: BookName): Promise<BookDatabase> {
       await withTimeout(SILENT_AFTER, database.open(), () => makeTrouble(isBlocked ? "BlockedError" : "SilentError"));
       break;
     } catch (error) {
-      // Right after a crash the browser may still hold the database's files.
+      // Right after a crash, the browser may still hold the database's files.
       if (left <= 1 || !isPassing(error) || troubleOf(error) === "silent" || isBlocked) throw error;
       await new Promise((done) => setTimeout(done, TRY_AGAIN));
     }
   }
-  // It would open an earlier version's tables as well as it can; what the later version makes of that is not known here.
+  // Opening it could read an earlier version's tables, but we don't know what a later version stores in them.
   if (database.backendDB().version > LATEST_VERSION * VERSION_STEP) {
     database.close();
     throw makeTrouble("VersionError");
   }
-  // The browser closes it when site data is cleared.
+  // The browser closes the database when site data is cleared.
   database.on("close", lookWhetherAllIsThere);
   database.on("versionchange", ({ newVersion }) => {
-    // Deleted: what comes next opens a new one. A later version: this page must be loaded anew.
+    // After deletion, the next access opens a new one. After an upgrade by a later version, this page must be reloaded.
     if (!newVersion) {
       lookWhetherAllIsThere();
       return true;
@@ -154,7 +154,7 @@ export async function openDatabase(name: BookName): Promise<BookDatabase> {
   return database;
 }
 
-/** One mark for each part of the demo, so that a demo book of an earlier version gets the parts that came later. */
+/** One mark per part of the demo, so that an older demo book gets the parts added later. */
 const DEMO_MARKS = [...new Set(KEYS.map((key) => KINDS[key].demo))];
 
 async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDatabase> {
@@ -165,7 +165,7 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
       "rw",
       [...database.allKinds, database.changes, database.preferences, database.marks],
       async () => {
-        // Another tab may have come first.
+        // Another tab may have been faster.
         const isNew = new Map<string, boolean>();
         for (const mark of DEMO_MARKS) isNew.set(mark, await isFirstTime(database, mark));
         await fillBook(
@@ -174,11 +174,11 @@ async function prepareBook(name: BookName, demo: DemoSource): Promise<BookDataba
           content,
           KEYS.filter((key) => isNew.get(KINDS[key].demo)),
         );
-        // The demo can be had again at any time.
+        // The demo can be restored at any time.
         await database.changes.clear();
         const [own] = content.kits;
         if (!own || !isNew.get(KINDS.kits.demo)) return;
-        // The demo's drummer plays her own; whoever has chosen one already keeps it.
+        // The demo drummer plays her own kit, unless the player has already chosen one.
         const earlier = await database.preferences.get(ALL_CHOICES);
         await database.preferences.put({ kit: own.id, ...earlier, key: ALL_CHOICES });
       },

@@ -1,10 +1,10 @@
-/** What the demo's book must be when it comes from the server. */
+/** Validates the demo's book when it comes from the server. */
 
 import { z } from "zod";
 import { type BookContents, KEYS, loadKinds, recordOf } from "./kinds";
 import { isWhole } from "./practice/run-day";
 
-/** Reads a demo's book. Rejects with ZodError for what is none. */
+/** Reads a demo book. Rejects with ZodError if it is invalid. */
 export async function readDemoBook(data: unknown): Promise<BookContents> {
   const kinds = await loadKinds();
   const shape = Object.fromEntries(KEYS.map((key) => [key, z.array(kinds[key].item as z.ZodType)]));

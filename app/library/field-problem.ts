@@ -1,10 +1,10 @@
-/** What a schema finds wrong with a file, as a problem that the interface can word. */
+/** A schema error in a file, as a problem that the interface can word. */
 
 import type { z } from "zod";
 import { type BookProblem, type FieldFault, itemOf } from "./book-file";
 import type { KindKey } from "./kinds";
 
-/** The first thing that is wrong with `data`; `of` says which item of the file it is. */
+/** The first problem of `data`; `of` says which item of the file it is. */
 export function firstFieldProblem(
   error: z.ZodError,
   data: unknown,

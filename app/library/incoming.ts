@@ -1,4 +1,4 @@
-/** A file that comes in: a book, or a text file of stick lines. Read whole or not at all; nothing is written here. */
+/** An incoming file: a book, or a text file of stick lines. Read completely or not at all; nothing is written here. */
 
 import type { CountStyle } from "~/core/pulse";
 import type { BookProblem } from "./book-file";
@@ -22,7 +22,7 @@ export interface IncomingFile {
   readonly countStyle: CountStyle;
 }
 
-/** `onProgress` is given the share that is read, 0 to 1. */
+/** `onProgress` receives the share read, 0 to 1. */
 export async function readIncoming(
   { bytes, isLines, countStyle }: IncomingFile,
   onProgress: (share: number) => void,

@@ -1,4 +1,4 @@
-/** What a kind of thing to keep must say of itself. {@link KINDS} lists them all. */
+/** What a kind of stored thing must define. {@link KINDS} lists them all. */
 
 import type { Table } from "dexie";
 import { z } from "zod";
@@ -7,23 +7,23 @@ import type { Item, RowTable } from "~/data/rows";
 import { isSame } from "~/data/same";
 import type { BookDatabase } from "./database";
 
-/** Another thing of the book that a content names, by kind and id. */
+/** A reference to another thing of the book, by kind and id. */
 export interface Ref {
   readonly key: "flows" | "lessons" | "fills" | "cells" | "searches" | "kits" | "grooves";
   readonly id: string;
 }
 
-/** Things with a name that are edited, saved by revision, and binned before they are gone. */
+/** Things with a name that are edited, saved by revision, and binned before deletion. */
 export interface RowKind<Content> {
   readonly shape: "rows";
   readonly content: z.ZodType<Content>;
-  /** As it travels in files. */
+  /** As stored in files. */
   readonly item: z.ZodType<Item<Content>>;
-  /** The same content under another identity, as from a second device, is no second thing. */
+  /** Equal content under another id, for example from a second device, isn't added again. */
   readonly isOncePerContent: boolean;
-  /** What it names travels with it. */
+  /** What it refers to is exported with it. */
   listRefs(content: Content): readonly Ref[];
-  /** The content once what it names goes by other ids. */
+  /** The content after its references have changed ids. */
   rename(content: Content, idOf: (ref: Ref) => string): Content;
 }
 
@@ -46,10 +46,10 @@ export function defineRows<Content>(given: RowKindGiven<Content>): RowKind<Conte
   };
 }
 
-/** What is edited of a kind, and where it is kept meanwhile. */
+/** What is edited in a kind, and where unsaved edits go. */
 export interface EditableKind<Content> {
   readonly key: Ref["key"];
-  /** "fill": for what is said. */
+  /** "fill": its name in messages. */
   readonly what: string;
   readonly content: z.ZodType<Content>;
   readonly table: (book: BookDatabase) => RowTable<Content>;
@@ -60,14 +60,14 @@ export function defineKept<Content>(given: Omit<EditableKind<Content>, "journal"
   return { ...given, journal: new Journal(given.key, given.content) };
 }
 
-/** Characters that stand in an address as they are. */
-/** Characters of an id. */
+/** Characters that need no escaping in an address. */
+/** Maximum characters of an id. */
 export const MAX_ID = 64;
 const UNSAFE = /[^A-Za-z0-9_-]/gu;
 
 /**
- * The id of something, or the name that something else has for it. One that could not stand in an address becomes one that
- * can, always the same.
+ * The id of something, or a reference to one. An id that can't be in an address is converted to one that can, always
+ * the same.
  */
 export const itemId = z.string().min(1).max(MAX_ID).transform(toItemId);
 
@@ -81,11 +81,11 @@ export const MAX_INSTANT = 32_503_680_000_000;
 export const instant = z.number().int().min(0).max(MAX_INSTANT);
 /** Days since 1970, up to the year 3000. */
 export const dayNumber = z.number().int().min(0).max(376_200);
-/** How often something was. */
+/** A number of times. */
 export const MAX_TALLY = 1_000_000;
 export const tally = z.number().int().min(0).max(MAX_TALLY);
 
-/** A content with its identity, as it travels in files. */
+/** A content with its identity, as stored in files. */
 export function itemSchema<Content>(content: z.ZodType<Content>) {
   return z.strictObject({
     id: itemId,
@@ -96,21 +96,23 @@ export function itemSchema<Content>(content: z.ZodType<Content>) {
   });
 }
 
-/** How many things of a file were new, were there already, or were put together with what was there. */
+/** How many things of a file were new, already there, or merged. */
 export interface MergeCount {
   added: number;
   same: number;
   merged: number;
 }
 
-/** What merging would do, worked out before anything is written. */
+/** What merging would do, computed before anything is written. */
 export interface Merging {
   readonly counts: MergeCount;
-  /** Within the transaction in which it was worked out. */
+  /** Must run in the transaction in which it was computed. */
   readonly write: () => Promise<void>;
 }
 
-/** Things that belong to other things, and that two devices put together: notes on rudiments, plans, runs, records. */
+/**
+ * Things that belong to other things, and that are merged between devices: notes on rudiments, plans, runs, records.
+ */
 export interface OwnKind<Own> {
   readonly shape: "own";
   readonly item: z.ZodType<Own>;
@@ -121,7 +123,7 @@ export interface OwnKind<Own> {
 interface OwnKindGiven<Own> {
   readonly item: z.ZodType<Own>;
   readonly table: (book: BookDatabase) => Table<Own, string>;
-  /** Of two with one id. The same whichever comes first, and the same again when it is done twice. */
+  /** Merges two with one id. Commutative and idempotent. */
   readonly merge: (one: Own, other: Own) => Own;
 }
 
@@ -132,7 +134,7 @@ export function defineOwn<Own extends { readonly id: string }>(given: OwnKindGiv
     item,
     gather: (book) => table(book).toArray(),
     merge: async (book, items) => {
-      // A row that is damaged can't be put together with anything.
+      // A damaged row can't be merged.
       const rows = (await table(book).toArray()).flatMap((row) => item.safeParse(row).data ?? []);
       const before = new Map(rows.map((row) => [row.id, row]));
       const after = new Map<string, Own>();

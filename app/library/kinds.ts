@@ -12,28 +12,28 @@ import type { RunDay } from "./practice/run-day";
 import type { SearchContent } from "./search/content";
 
 interface KindEntry<Each extends keyof Contents | keyof AttachedKinds> {
-  /** "fill": what one of it is called. */
+  /** "fill": the singular name. */
   readonly one: string;
-  /** The first versions of the database and of the book file that have it. */
+  /** The first versions of the database and of the book file that include it. */
   readonly since: { readonly database: number; readonly book: number };
-  /** The mark of the demo's part that brings it. */
+  /** The mark of the part of the demo that contains it. */
   readonly demo: string;
   readonly load: () => Promise<{ readonly KIND: Loaded[Each] }>;
 }
 
 /**
- * Every kind of thing that the book keeps. Database, journal, bin, book file, transfer and demo read this list; a new kind
- * is a folder and a line here. Definitions are loaded when they are needed: a screen loads no other's checks.
+ * Every kind of thing in the book. Database, journal, bin, book file, transfer and demo all use this list; a new kind
+ * is a folder and a line here. Definitions load when needed, so that a screen doesn't load other screens' checks.
  */
 export const KINDS = {
-  // Before what it names: see transfer.
+  // Before the kinds it refers to: see transfer.
   flows: {
     one: "flow",
     since: { database: 9, book: 10 },
     demo: "demo-flows-filled",
     load: () => import("./flow/kind"),
   },
-  // Before what it names: see transfer.
+  // Before the kinds it refers to: see transfer.
   lessons: {
     one: "lesson",
     since: { database: 8, book: 9 },
@@ -83,10 +83,10 @@ export const KINDS = {
 
 export type KindKey = keyof typeof KINDS;
 export const KEYS = Object.keys(KINDS) as KindKey[];
-/** "fill", as it is said of one. */
+/** "fill", as messages name one. */
 export type OneName = (typeof KINDS)[KindKey]["one"];
 
-/** What the rows of each kind hold. */
+/** The content of each kind's rows. */
 export interface Contents {
   readonly flows: FlowContent;
   readonly lessons: LessonContent;
@@ -96,7 +96,7 @@ export interface Contents {
   readonly kits: KitContent;
   readonly grooves: GrooveContent;
 }
-/** What belongs to other things, and has no row of its own. */
+/** Data attached to other things, without its own row. */
 export interface AttachedKinds {
   readonly rudiments: RudimentMark;
   readonly plans: PlanRow;
@@ -119,12 +119,12 @@ export const ROW_KEYS = Object.keys(IS_ROW) as RowKey[];
 export type Loaded = { readonly [K in RowKey]: RowKind<Contents[K]> } & {
   readonly [K in keyof AttachedKinds]: OwnKind<AttachedKinds[K]>;
 };
-/** Items of each kind, as they travel. */
+/** Items of each kind, as stored in files. */
 export type Items = { readonly [K in RowKey]: Item<Contents[K]> } & AttachedKinds;
-/** All that a book holds. */
+/** Everything in a book. */
 export type BookContents = { readonly [K in KindKey]: readonly Items[K][] };
 
-/** A record of values that each go with their own key: TypeScript can't follow that through a list of entries. */
+/** A record whose values each match their key: TypeScript can't follow that through a list of entries. */
 export function recordOf<Made extends object>(entries: Iterable<readonly [string, unknown]>): Made {
   return Object.fromEntries(entries) as Made;
 }

@@ -1,2 +1,2 @@
-/** Bytes of a book file, and of what it unpacks to: several times what ten years of daily practice take. */
+/** Maximum bytes of a book file, packed and unpacked: several times ten years of daily practice. */
 export const MAX_BOOK_BYTES = 1024 * 1024 * 1024;

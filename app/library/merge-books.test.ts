@@ -20,7 +20,7 @@ const IDS = ["a", "b"] as const;
 const noted = (id: string, note: string | undefined) =>
   runOf(id, Number(id.slice(1)) * 50_000_000, note === undefined ? {} : { note });
 
-/** The book of a device: a few things, of which other devices have some, in other states. */
+/** A device's book: a few things, some of which other devices have in other states. */
 const anyContents: fc.Arbitrary<BookContents> = fc
   .record({
     fills: fc.record(Object.fromEntries(IDS.map((id) => [id, fc.constantFrom("@4 RL", "@4 RLK", "@4 H")])), {
@@ -68,7 +68,7 @@ async function withBook<Result>(use: (book: BookDatabase) => Promise<Result>): P
   }
 }
 
-/** All that a book says, whatever the ids of what stands beside another version. */
+/** A book's full content, ignoring the ids of things stored beside another version. */
 async function sayBook(book: BookDatabase) {
   const fills = new Map((await listRows(book.fills)).map(({ id, content }) => [id, content.text]));
   const lessons = (await listRows(book.lessons)).map(({ content }) =>

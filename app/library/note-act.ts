@@ -1,10 +1,10 @@
-/** Notes what a press asks for, before anything else can happen to its page. */
+/** Notes a press in the journal before anything else can happen to its page. */
 
 import { putAtOnce } from "~/data/put-at-once";
 import { type Act, actEntry, carryOut } from "./acts";
 import { openedBook } from "./current";
 
-/** To be called in the press itself, before the route is asked. */
+/** Call this in the press itself, before sending the message. */
 export function noteAct(act: Act): void {
   const book = openedBook();
   if (!book) return;

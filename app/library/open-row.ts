@@ -1,4 +1,4 @@
-/** What the screens of all kinds do to open something: its row, and an edit that was not saved in time. */
+/** Opens anything from any screen: its row, and any edit that wasn't saved in time. */
 
 import { flushSaves } from "~/data/autosave";
 import { type JournalEntry, pickUnsaved, type Unsaved, type ValidEntry } from "~/data/journal";
@@ -12,19 +12,19 @@ import type { EditableKind } from "./kind";
 export interface Opened<Content> {
   readonly kept: EditableKind<Content>;
   readonly row: Row<Content>;
-  /** To go on with; null when everything was saved. */
+  /** To resume; null if everything was saved. */
   readonly unsaved: Unsaved<Content> | null;
 }
 
-/** Null when there is no such row. */
+/** Null if there is no such row. */
 export async function openRow<Content>(kept: EditableKind<Content>, id: string): Promise<Opened<Content> | null> {
   await flushSaves();
   return openIn(await currentBook(), kept, id, thisPage(), await openPages());
 }
 
 /**
- * The row, and what of the journal is not in it. Entries of other open pages are theirs to save; one that is gone on with
- * is this page's from here on.
+ * The row, and journal entries it lacks. Entries of other open pages are theirs to save; a resumed entry belongs to
+ * this page from now on.
  */
 export async function openIn<Content>(
   book: BookDatabase,
@@ -55,7 +55,7 @@ export async function openIn<Content>(
     return { kept, row, unsaved: { baseRevision, content: entry.content } };
   });
 
-  /** What was typed into something that is not there any more is worth having. */
+  /** Edits to something that no longer exists are still worth keeping. */
   async function recover([entry]: readonly ValidEntry<Content>[]): Promise<Row<Content> | null> {
     if (!entry) return null;
     const saved = await saveRow(table, id, null, entry.content, entry.by);

@@ -1,4 +1,4 @@
-/** What all screens need of the book: how the player has set the app up, and the own kits. */
+/** What all screens need from the book: preferences and own kits. */
 
 import { flushSaves } from "~/data/autosave";
 import { listBin, listRows } from "~/data/rows";
@@ -10,10 +10,10 @@ import { recoverUnsaved } from "./recover";
 let isSettled = false;
 
 export async function loadOwn() {
-  // A kit that is being changed is on its way to the database.
+  // A kit being changed may still be on its way to the database.
   await flushSaves();
   const book = await currentBook();
-  // What another page left when it went away is in the lists from here on.
+  // From here on, lists include what another page left when it closed.
   if (!isSettled) recoverUnsaved(book).catch(console.error);
   isSettled = true;
   const [preferences, own, binned] = await Promise.all([

@@ -1,4 +1,4 @@
-/** What preferences may hold, and how they are kept. */
+/** Schema and storage of preferences. */
 
 import { z } from "zod";
 import { SOUND_KITS } from "~/audio/sound-setup";
@@ -24,40 +24,39 @@ import {
 const MAX_NOTE_MAP = 500;
 const MAX_OWN_KEYS = 300;
 
-/** Strokes a second of one limb; nobody is faster. */
+/** Maximum strokes per second of one limb; nobody is faster. */
 const MAX_STROKES = 40;
 const strokesASecond = z.number().min(0.2).max(MAX_STROKES).optional();
-/** Constants of reach, in seconds; see {@link LimbLimits}. */
+/** Constants of reach in seconds; see {@link LimbLimits}. */
 const reachSeconds = z.number().min(0).max(2).optional();
 const measuredLimb = z
   .object({ single: strokesASecond, double: strokesASecond, base: reachSeconds, perBit: reachSeconds })
   .optional();
 const measuredSchema = z.object({ R: measuredLimb, L: measuredLimb, K: measuredLimb, H: measuredLimb });
 
-/** A fader. */
 const fader = z.number().min(0).max(1);
 
 export const preferencesSchema = z.object({
   /** "left": a left-handed kit. "open": a right-handed kit with the left hand on the hi-hat. */
   hands: z.enum(HANDEDNESS),
   countStyle: z.enum(COUNT_STYLES),
-  /** How six notes in a beat are written, and bars that are played again. */
+  /** Notation of six notes in a beat, and of repeated bars. */
   sixes: z.enum(SIXES),
   repeats: z.enum(REPEAT_STYLES),
-  /** Null for the one that is usual where the player is. */
+  /** Null for the usual one where the player is. */
   paper: z.enum(PAPERS).nullable(),
   orientation: z.enum(ORIENTATIONS),
   printSize: z.enum(PRINT_SIZES),
-  /** What stands on the page of a fill, and on the pages of a lesson. */
+  /** The contents of a fill's page, and of a lesson's pages. */
   fillParts: z.array(z.enum(SHEET_PARTS)),
   lessonParts: z.array(z.enum(SHEET_PARTS)),
-  /** What keys and instruments of other programs' files are played on, where the player has said it; null for nothing. */
+  /** Surfaces for keys and instruments of other programs' files, as the player assigned them; null for none. */
   noteMap: z
     .record(z.string().min(1).max(80), z.enum(KIT_VOICES).nullable())
     .refine((map) => Object.keys(map).length <= MAX_NOTE_MAP, "has too many notes"),
   theme: z.enum(THEMES),
   letterKeys: z.enum(LETTER_KEYS),
-  /** Keys that the player has given to commands, by the commands' ids. */
+  /** The player's own keys, by command id. */
   ownKeys: z
     .record(z.string().min(1).max(60), z.array(z.string().min(1).max(30)).max(3).readonly())
     .refine((keys) => Object.keys(keys).length <= MAX_OWN_KEYS, "has too many keys"),
@@ -65,42 +64,42 @@ export const preferencesSchema = z.object({
   wayIn: z.boolean(),
   /** Master volume, 0 to 1. */
   volume: z.number().min(0).max(1),
-  /** Which sounds the kit has. */
+  /** The sounds of the kit. */
   sounds: z.enum(SOUND_KITS),
-  /** Whether the weaker hand sounds a shade softer and duller. */
+  /** Whether the weaker hand sounds a little softer and duller. */
   weakerHand: z.boolean(),
-  /** How much of the room is heard, 0 to 1, and whether any is. */
+  /** Amount of room, 0 to 1, and whether it is on. */
   room: fader,
   isDry: z.boolean(),
-  /** Of the parts against one another, 0 to 1: in the middle they stand well together. */
+  /** Balance of the parts, 0 to 1: the middle is balanced. */
   fillVolume: fader,
   grooveVolume: fader,
   clickVolume: fader,
   countInVolume: fader,
-  /** Whether the metronome sounds after the count-in. */
+  /** Whether the metronome continues after the count-in. */
   click: z.boolean(),
-  /** Which beats it clicks on. */
+  /** The beats it clicks on. */
   clicksOn: z.enum(CLICKS_ON),
-  /** What it clicks between them, more softly. */
+  /** Softer clicks between beats. */
   clicksBetween: z.enum(CLICKS_BETWEEN),
   /** See {@link ClickPlan}. */
   silentBars: z.number().int().min(0).max(8),
   countInBars: z.number().int().min(0).max(2),
-  /** What cells are looked at and heard in, where no fill says it. */
+  /** The context for viewing and hearing cells, if no fill provides one. */
   cellTempo: z.number().min(MIN_BPM).max(MAX_BPM),
-  /** The kit: the id of one that ships, or of an own one. */
+  /** The id of a shipped or own kit. */
   kit: z.string().max(64),
-  /** What the player's speed is estimated as, where it is not measured. */
+  /** Estimated level of the player's speed, where it isn't measured. */
   level: z.enum(PLAYER_LEVELS),
-  /** The player's own speeds, in place of estimates. */
+  /** The player's measured speeds, instead of estimates. */
   measured: measuredSchema,
-  /** What practice is listened to with. */
+  /** Listening settings for practice. */
   listening: listeningSchema,
   cellMeter: z.string().refine((text) => parseMeter(text) !== null, "is not a meter"),
 });
 export type Preferences = z.infer<typeof preferencesSchema>;
 
-/** Stored preferences over the defaults; a field that is not valid any more falls back alone. */
+/** Stored preferences over the defaults; each invalid field falls back on its own. */
 export async function loadPreferences(book: BookDatabase): Promise<Preferences> {
   const rows = new Map((await book.preferences.toArray()).map((row) => [row.key, row]));
   const together: Record<string, unknown> = { ...rows.get(ALL_CHOICES) };

@@ -1,4 +1,4 @@
-/** How a player has set the app up; the same for all fills. */
+/** The player's preferences; the same for all fills. */
 
 import { CLICK_DIVISIONS, type ClickDivision } from "~/core/pulse";
 import { isSame } from "~/data/same";
@@ -7,12 +7,12 @@ import type { Preferences } from "./preferences-store";
 
 export type { Preferences } from "./preferences-store";
 
-/** The row that held all choices together, before each had its own. */
+/** The row that held all preferences together, before each had its own. */
 export const ALL_CHOICES = "player";
 
 /**
- * The key of a choice's own row: it is written without reading what was there, in one step, so that a page that is going
- * away still makes it, and two tabs that choose different things don't undo each other.
+ * The key of a preference's own row. It is written in one step without reading, so that a closing page still saves it,
+ * and two tabs that change different preferences don't overwrite each other.
  */
 export function choiceKey(field: string): string {
   return `${ALL_CHOICES}.${field}`;
@@ -23,10 +23,10 @@ export type Handedness = (typeof HANDEDNESS)[number];
 export const THEMES = ["system", "daylight", "backline"] as const;
 export const CLICKS_BETWEEN = ["nothing", ...CLICK_DIVISIONS] as const;
 
-/** When letters, digits and signs by themselves are commands. */
+/** When single letters, digits and signs are commands. */
 export const LETTER_KEYS = ["always", "chosen", "off"] as const;
 
-/** What is clicked between the beats, as clicks are planned. */
+/** The clicks between beats, as a click plan. */
 export function divisionOf({ clicksBetween }: Pick<Preferences, "clicksBetween">): ClickDivision | null {
   return clicksBetween === "nothing" ? null : clicksBetween;
 }
@@ -68,7 +68,7 @@ export const DEFAULT_PREFERENCES: Preferences = {
   listening: DEFAULT_LISTENING,
 };
 
-/** What of `chosen` is not stored as it was chosen; the same object when nothing of it is. */
+/** The part of `chosen` that differs from what is stored; the same object if all of it does. */
 export function withoutStored(chosen: Partial<Preferences>, stored: Preferences): Partial<Preferences> {
   const all = Object.keys(chosen) as (keyof Preferences)[];
   const left = all.filter((field) => !isSame(chosen[field], stored[field]));

@@ -1,4 +1,4 @@
-/** Edits that pages left in the journal when they went away, put over their rows, so that lists and files have them too. */
+/** Saves edits that closed pages left in the journal, so that lists and files include them. */
 
 import { z } from "zod";
 import { Journal, pickUnsaved } from "~/data/journal";
@@ -16,11 +16,11 @@ function isKey(key: string): key is KindKey {
 }
 
 /**
- * Saves what was left, where it simply goes on from its row: nobody else has saved since, nobody is editing it, and one page
- * only has left something. All else waits until it is opened, where the player can be asked. Returns how many were saved.
+ * Saves leftover edits that simply continue from their row: nobody else has saved since, nobody is editing it, and only
+ * one page left something. Others wait until they are opened and the player can decide. Returns the number saved.
  */
 export async function recoverUnsaved(book: BookDatabase, open?: ReadonlySet<string>): Promise<number> {
-  // What the entries hold may be large, and is seldom needed: most journals have nothing that was left.
+  // Entries can be large and are rarely needed: most journals have no leftovers.
   const things = (await book.journal.orderBy("of").uniqueKeys()).map(String);
   if (things.length === 0) return 0;
   const pages = open ?? (await openPages());
@@ -43,7 +43,7 @@ const actSchema = z.discriminatedUnion("do", [
   z.object({ do: z.literal("run"), run: runSchema }),
 ]);
 
-/** Carries out what pages that are gone had noted and not done, in their order; says how much that was. */
+/** Carries out what closed pages had noted but not done, in order; returns how many. */
 async function finishActs(book: BookDatabase, open: ReadonlySet<string>): Promise<number> {
   const entries = await book.journal.where("of").startsWith(`${ACT}:`).toArray();
   let done = 0;

@@ -26,7 +26,7 @@ const reopen = (id: string, page = new Page(), open: ReadonlySet<string> = NONE_
   openIn(book, FILLS, id, page, open);
 const textOf = async (id: string) => (await getRow(book.fills, id))?.content.text;
 const noted = (entry: JournalEntry) => new Promise((done) => putAtOnce(book.journal, [entry], done));
-/** An edit of a page that was killed before it saved. */
+/** An edit by a page that was killed before it saved. */
 async function typed(page: Page, id: string, base: number, text: string) {
   await noted(journal.entryOf(id, page.edit(), base, fillOf(text)));
 }
@@ -219,7 +219,7 @@ describe("the journal", () => {
           } else if (what === "save" && here.last) {
             const by = page.edit();
             const result = await saveRow(book.fills, id, base, fillOf(here.last), by, since);
-            // In a conflict the player is asked; until then the edit stays where it is.
+            // In a conflict we ask the player; until then the edit stays where it is.
             if (result.kind !== "saved") continue;
             here.base = result.row.revision;
             saved.add(here.last);
@@ -255,7 +255,7 @@ describe("autosave", () => {
     expect(last()).toBe("saving");
     await vi.waitFor(() => expect(last()).toBe("saved"));
     expect(await textOf(fill.id)).toBe("@4 RLK");
-    // The row tells that it is saved.
+    // The row shows that it is saved.
     expect((await reopen(fill.id))?.unsaved).toBeNull();
     await saver.close();
     expect(await book.journal.count()).toBe(0);
@@ -294,7 +294,7 @@ describe("autosave", () => {
     await saver.flush();
     expect(last()).toBe("conflict");
     expect(await textOf(fill.id)).toBe("@4 LL");
-    // What is true when it is pressed counts.
+    // The state at the time of the press counts.
     await saveRow(book.fills, fill.id, 3, fillOf("@4 LLL"));
     await saver.keepMine();
     expect(await textOf(fill.id)).toBe("@4 RR");

@@ -1,6 +1,6 @@
 /**
- * Rows that nobody can read any more, such as after a fault of the disk. One of them would keep a whole screen from opening. They are
- * taken out of their tables and kept as they are in the journal, to be downloaded.
+ * Rows that can't be read any more, for example after a disk fault. One of them could prevent a whole screen from
+ * opening, so they are moved from their tables to the journal, unchanged, where you can download them.
  */
 
 import type { JournalEntry } from "~/data/journal";
@@ -9,10 +9,10 @@ import { currentBook } from "./current";
 import type { BookDatabase } from "./database";
 import { KEYS, type KindKey, loadKinds } from "./kinds";
 
-/** What entries of damaged rows are of. No kind of thing has this name. */
+/** The journal's name for damaged rows. No kind of thing has this name. */
 const DAMAGED = "damaged";
 
-/** Sets damaged rows aside when a screen could not be shown; says whether there were any. */
+/** Sets damaged rows aside when a screen couldn't open; returns whether there were any. */
 export async function recoverFromDamage(): Promise<boolean> {
   return (await setDamagedAside(await currentBook())) > 0;
 }
@@ -22,7 +22,7 @@ export async function setDamagedAside(book: BookDatabase): Promise<number> {
   const kinds = await loadKinds();
   let count = 0;
   for (const key of KEYS) {
-    // Days of runs are read row by row: what is damaged in them hides nothing else.
+    // Days of runs are read row by row: damage in them hides nothing else.
     if (key === "runs") continue;
     const kind = kinds[key];
     const isSound = (row: unknown) =>
@@ -54,7 +54,7 @@ export async function listSetAside(book: BookDatabase): Promise<JournalEntry[]> 
   return book.journal.where("of").equals(DAMAGED).toArray();
 }
 
-/** All that was set aside, as JSON: for somebody who wants to look whether something can be saved of it. */
+/** Everything that was set aside, as JSON, for anyone who wants to recover parts of it. */
 export async function writeSetAside(book: BookDatabase): Promise<string> {
   const rows = (await listSetAside(book)).map(({ key, by, content }) => ({ of: key, setAsideAt: by.at, content }));
   return JSON.stringify(rows, null, 1);

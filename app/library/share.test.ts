@@ -93,7 +93,7 @@ describe("a link that is not sound says what is wrong", () => {
     }
   });
 
-  /** Folds anything with the right check, as somebody hostile would. */
+  /** Packs anything with a valid check, as an attacker would. */
   function forge(bytes: Uint8Array): string {
     const data = Buffer.from(bytes).toString("base64url");
     let hash = 0x811c9dc5;

@@ -1,6 +1,6 @@
 /**
- * A fill or a lesson as an address: everything that it needs stands in the part after #, which no browser sends to a
- * server. `docs/formats.md` describes it.
+ * A fill or a lesson as an address: everything is in the part after #, which browsers don't send to servers. Described
+ * in `docs/formats.md`.
  */
 
 import { deflateSync, Inflate, strFromU8, strToU8 } from "fflate";
@@ -13,18 +13,18 @@ import { type BookContents, EMPTY_BOOK, type Items, loadKinds, recordOf } from "
 import { makeLesson } from "./lesson/content";
 
 export const SHARE_VERSION = 1;
-/** Characters of the part after #. Beyond it nothing is read; what is written is told how long it is. */
+/** Maximum characters of the part after #. Longer ones aren't read; whoever writes one learns its length. */
 export const MAX_SHARE = 400_000;
-/** Bytes that a link may unfold to. */
+/** Maximum unpacked bytes of a link. */
 const MAX_UNFOLDED = 6_000_000;
-/** Bytes that are unfolded at a time: what is folded this far can't fill the memory in one go. */
+/** Bytes unpacked at a time, so that a malicious link can't fill the memory at once. */
 const CHUNK = 512;
 
-/** The kinds that travel by link; the first one is what it is about. */
+/** The kinds that links can carry; the first is the subject. */
 const SHARED = ["lessons", "fills", "cells", "grooves"] as const;
 type SharedKey = (typeof SHARED)[number];
 
-/** What is in most of them, so that short links stay short. It can't change while version 1 is written. */
+/** Contents common to most links, so that short ones stay short. It can't change for version 1. */
 const DICTIONARY = strToU8(
   '"countStyle":"beats""trip-let""numbers""setting":{"ending":"stop""during":"foot""backbeat""foot":"quarters""two-and-four"' +
     '"voicing":[{"on":true,"rule":{"kind":"accents","path":"toms","rest":null}"travel","path":"drums","direction":"down"' +
@@ -36,11 +36,11 @@ const DICTIONARY = strToU8(
 
 export type ShareProblem =
   | { readonly kind: "not-ours" }
-  /** Something of it is missing or was changed on the way. */
+  /** Part of it is missing or was changed on the way. */
   | { readonly kind: "cut" }
   | { readonly kind: "too-long" }
   | { readonly kind: "newer"; readonly version: number }
-  /** It is whole, but what it says isn't sound. */
+  /** It is complete, but its content is invalid. */
   | { readonly kind: "unsound" };
 
 export type ShareReading =
@@ -49,7 +49,7 @@ export type ShareReading =
 
 type Thin = readonly [id: string, content: Record<string, unknown>];
 
-/** What a content is without what its kind has anyway. */
+/** A content without its kind's defaults. */
 const USUAL: { readonly [K in SharedKey]: (content: Record<string, unknown>) => Record<string, unknown> } = {
   lessons: () => makeLesson(),
   fills: ({ text }) => ({ ...makeContent({ text: "@4" }), text, goodText: text }),
@@ -57,7 +57,7 @@ const USUAL: { readonly [K in SharedKey]: (content: Record<string, unknown>) => 
   grooves: ({ text }) => ({ ...makeGrooveContent({ text: "@4" }), text, goodText: text }),
 };
 
-/** The part after #. `key` says what of the contents it is about. */
+/** The part after #. `key` names the subject's kind. */
 export function writeShare(key: SharedKey, contents: BookContents): string {
   const thin: Partial<Record<SharedKey, Thin[]>> = {};
   for (const kind of SHARED) {
@@ -91,7 +91,7 @@ const sharedSchema = z.strictObject({
   grooves: thinSchema,
 });
 
-/** Reads what stands after #, with or without the sign. Never throws. `now`: milliseconds since 1970. */
+/** Reads the part after #, with or without the sign. Never throws. `now`: milliseconds since 1970. */
 export async function readShare(fragment: string, now: number): Promise<ShareReading> {
   const text = fragment.replace(/^#/, "").trim();
   if (text.length > MAX_SHARE) return fail({ kind: "too-long" });
@@ -121,7 +121,7 @@ function fatten(key: SharedKey, [id, thin]: Thin, now: number) {
   return { id, createdAt: now, updatedAt: now, content: { ...USUAL[key](thin), ...thin } };
 }
 
-/** Throws on what is not folded, or unfolds to too much. */
+/** Throws on data that isn't packed, or unpacks to too much. */
 function unfold(folded: Uint8Array): string {
   const chunks: Uint8Array[] = [];
   let size = 0;
@@ -145,7 +145,7 @@ function unfold(folded: Uint8Array): string {
   return strFromU8(all);
 }
 
-/** FNV-1a over 32 bits, in seven signs: tells what a chat program has cut off or changed. */
+/** FNV-1a over 32 bits, as seven characters: detects what a chat program has cut off or changed. */
 function checkOf(data: string): string {
   let hash = 0x811c9dc5;
   for (let at = 0; at < data.length; at++) hash = Math.imul(hash ^ data.charCodeAt(at), 0x01000193) >>> 0;

@@ -1,4 +1,4 @@
-/** A browser's storage, and fills to keep, for tests. */
+/** A browser's storage, and sample fills, for tests. */
 
 import { afterEach, beforeEach, vi } from "vitest";
 import { bpm } from "~/core/time";
@@ -7,7 +7,7 @@ import { makeContent } from "./fill/content";
 import { KINDS, type KindKey } from "./kinds";
 import type { Run } from "./practice/run";
 
-/** The browser's storage, as far as the app uses it. */
+/** The part of a browser's storage that the app uses. */
 export class MemoryStorage {
   full = false;
   [key: string]: unknown;
@@ -28,7 +28,7 @@ export function newTab() {
   vi.stubGlobal("sessionStorage", new MemoryStorage());
 }
 
-/** Gives each test of a file a book and a browser's storage of its own. */
+/** Gives each test its own book and browser storage. */
 export function eachHasBook(take: (book: BookDatabase, storage: MemoryStorage) => void) {
   let book: BookDatabase;
   beforeEach(async () => {
@@ -65,7 +65,7 @@ export const runOf = (id: string, at: number, change: Partial<Run> = {}): Run =>
 
 export const fillOf = (text: string, name = "One") => makeContent({ text, name });
 
-/** A book file as an earlier version wrote it: without the kinds that came later. */
+/** A book file from an earlier version, without later kinds. */
 export function asVersion(text: string, version: number): string {
   const kept = Object.entries(JSON.parse(text) as object).filter(
     ([key]) => !(key in KINDS) || KINDS[key as KindKey].since.book <= version,

@@ -1,4 +1,4 @@
-/** The whole book out to a file's contents, and a file's contents into the book. */
+/** The whole book out to a file, and a file's contents into the book. */
 
 import { type Item, listBin, listRows, type Row, type RowTable, restoreRow, toItem } from "~/data/rows";
 import { sameText } from "~/data/same";
@@ -18,14 +18,14 @@ import {
 import { recoverUnsaved } from "./recover";
 
 /**
- * What became of an item of a file: "same" was in the book already, "beside" stands beside another version of it, "merged" was put
- * together with what was there.
+ * The result for an item of a file: "same" was already in the book, "beside" was added beside another version of it,
+ * "merged" was merged with the existing one.
  */
 export type Taken = "added" | "same" | "beside" | "merged";
 export type ImportCount = Readonly<Record<KindKey, Readonly<Record<Taken, number>>>>;
 
 type AnyKind = Awaited<ReturnType<typeof loadKinds>>[KindKey];
-/** A kind whatever its content: the list of kinds has put each with its own table. */
+/** A kind with any content: the list of kinds pairs each with its own table. */
 type AnyRows = RowKind<unknown>;
 
 function asRows(kind: AnyKind): AnyRows | null {
@@ -41,7 +41,7 @@ async function gatherKind(book: BookDatabase, key: KindKey, kind: AnyKind): Prom
   return (await listRows(tableOf(book, key))).map(toItem);
 }
 
-/** Everything but the bin and the settings. */
+/** Everything but the bin and the preferences. */
 export async function gatherBook(book: BookDatabase): Promise<BookContents> {
   const kinds = await loadKinds();
   await recoverUnsaved(book);
@@ -52,7 +52,7 @@ export async function gatherBook(book: BookDatabase): Promise<BookContents> {
   });
 }
 
-/** Some things of the book, and everything that they name: a fill with the groove of one's own that it sits in. */
+/** Some things of the book with everything they refer to: for example a fill with its own groove. */
 export async function gatherWithRefs<K extends RowKey>(
   book: BookDatabase,
   key: K,
@@ -77,12 +77,12 @@ export async function gatherWithRefs<K extends RowKey>(
 
 const BESIDE = "--";
 
-/** Another device gives the same id to the same version, so that books that are merged to and fro don't grow. */
+/** Every device gives the same version the same id, so that books don't grow when they are merged back and forth. */
 function besideId(id: string, text: string): string {
   return `${id.split(BESIDE)[0]?.slice(0, 48)}${BESIDE}${shortHash(text)}`;
 }
 
-/** 48 bits of FNV-1a, as two halves: an id need only differ from its few relatives. */
+/** 48 bits of FNV-1a, as two halves: an id only has to differ from a few relatives. */
 function shortHash(text: string): string {
   let [high, low] = [0x811c9dc5, 0x01000193];
   for (let at = 0; at < text.length; at++) {
@@ -92,7 +92,7 @@ function shortHash(text: string): string {
   return `${(high >>> 8).toString(16).padStart(6, "0")}${(low >>> 8).toString(16).padStart(6, "0")}`;
 }
 
-/** What stands beside another version elsewhere may be the version that is here. */
+/** The version stored beside another elsewhere may be the version here. */
 function originalOf(id: string, text: string, byId: ReadonlyMap<string, Row<unknown>>): Row<unknown> | undefined {
   const at = id.lastIndexOf(BESIDE);
   const original = at < 0 ? undefined : byId.get(id.slice(0, at));
@@ -105,7 +105,7 @@ interface Planned {
   readonly taken: Taken;
 }
 
-/** What is to become of each item: decided for all before any is written, so that names can follow new ids. */
+/** Decides what happens to each item before any is written, so that references can follow new ids. */
 async function planRows(
   book: BookDatabase,
   key: KindKey,
@@ -124,7 +124,7 @@ async function planRows(
     const text = sameText(content);
     const row = byId.get(item.id);
     const isTaken = row !== undefined && sameText(kind.content.parse(row.content)) !== text;
-    // Beside another version, or of a kind that is kept once: the very same may be there under another id.
+    // Beside another version, or of a kind without duplicates: the same content may exist under another id.
     const twin = isTaken || kind.isOncePerContent ? byText.get(text) : originalOf(item.id, text, byId);
     if (twin ?? (row && !isTaken)) planned.push({ item, id: (twin ?? row)?.id ?? item.id, taken: "same" });
     else if (isTaken) {
@@ -132,19 +132,19 @@ async function planRows(
       const stored = byId.get(id);
       if (!stored) planned.push({ item, id, taken: "beside" });
       else if (sameText(stored.content) === text) planned.push({ item, id, taken: "same" });
-      // It was changed since it was imported.
+      // It was changed after it was imported.
       else planned.push({ item, id: crypto.randomUUID(), taken: "beside" });
     } else planned.push({ item, id: item.id, taken: "added" });
   }
   return planned;
 }
 
-/** Takes all or none; nothing that is there is lost: what lay in the bin comes back, and practice of both is put together. */
+/** Imports all or nothing, and loses nothing that is there: binned things are restored, and practice is merged. */
 export async function importBook(book: BookDatabase, contents: BookContents): Promise<ImportCount> {
   return (await takeBook(book, contents)).counts;
 }
 
-/** The same for what was shared; gives the id under which the book has the first thing of `key`. */
+/** The same for shared contents; returns the id of the first thing of `key` in the book. */
 export async function importShared(book: BookDatabase, key: RowKey, contents: BookContents): Promise<string> {
   const [first] = contents[key];
   if (!first) throw new RangeError("nothing of that kind was shared");
@@ -168,17 +168,17 @@ async function takeBook(book: BookDatabase, contents: BookContents): Promise<Omi
 
 interface ImportPlan {
   readonly counts: ImportCount;
-  /** The id under which the book has what something of the file names. */
+  /** The book's id for something in the file. */
   readonly idOf: (ref: Ref) => string;
   readonly write: () => Promise<void>;
 }
 
-/** Reads only; `write` belongs into the same transaction. */
+/** Only reads; call `write` in the same transaction. */
 async function planImport(book: BookDatabase, kinds: Loaded, contents: BookContents): Promise<ImportPlan> {
   const plans = new Map<KindKey, Planned[]>();
   const ids = new Map<string, string>();
   const idOf = ({ key, id }: Ref) => ids.get(`${key} ${id}`) ?? id;
-  // What others name comes later in the list: its ids are known before theirs are compared.
+  // Kinds that others refer to come later in the list: their ids are known before the referring ones are compared.
   for (const key of KEYS.toReversed()) {
     const kind = asRows(kinds[key]);
     if (!kind) continue;
@@ -222,7 +222,7 @@ async function mergeOwn(book: BookDatabase, kind: AnyKind, items: readonly unkno
   return own.merge(book, items);
 }
 
-/** Puts some kinds of a book in as they are, within the caller's transaction: for a new demo. */
+/** Adds some kinds of a book unchanged, in the caller's transaction: for a new demo. */
 export async function fillBook(
   book: BookDatabase,
   kinds: Loaded,

@@ -1,4 +1,4 @@
-/** Keeps what is edited saved while it is open, and deals with what another tab does to it. */
+/** Saves what you edit while it is open, and handles changes by other tabs. */
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { StoreApi } from "zustand/vanilla";
@@ -8,25 +8,25 @@ import { currentBook } from "./current";
 import { EMPTY_BOOK } from "./kinds";
 import type { Opened } from "./open-row";
 
-/** Milliseconds between two looks whether what is open is still kept. */
+/** Milliseconds between checks that the open row still exists. */
 const VERIFY_EVERY = 10_000;
 
-/** Content that is edited somewhere. */
+/** Content being edited. */
 export interface Edited<Content> {
   readonly store: StoreApi<{ readonly content: Content }>;
   readonly replace: (content: Content) => void;
 }
 
-/** How it stands, and what the player may do about it. */
+/** The save state, and what the player can do about it. */
 export interface Saving<Content> {
   readonly what: string;
   readonly state: SaveState<Content>;
   readonly takeTheirs: () => void;
   readonly keepMine: () => void;
-  /** Once `copy` has put this tab's version elsewhere, shows what is kept. */
+  /** Shows the stored version once `copy` has saved this tab's version elsewhere. */
   readonly keepBoth: (copy: (content: Content) => unknown) => void;
   readonly bringBack: () => void;
-  /** What is in memory, as a file. */
+  /** The version in memory, as a file. */
   readonly write: () => Promise<string>;
 }
 
@@ -38,7 +38,7 @@ export function useSaving<Content>(
   const { key, table, journal, what } = kept;
   const [state, setState] = useState<SaveState<Content>>(() => restingState(row));
   const saver = useRef<Autosave<Content> | null>(null);
-  // As it is first drawn: a quick hand types before the effect below is run.
+  // The content at first render: somebody may type before the effect below runs.
   const opened = useMemo(() => store.getState().content, [store]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: one saver for each thing that is opened
@@ -61,7 +61,7 @@ export function useSaving<Content>(
         },
       });
       if (unsaved || isEdited) made.queue(content);
-      // Left again before the book was there.
+      // Closed again before the book was open.
       if (closed) {
         void made.close();
         return;
@@ -103,12 +103,12 @@ export function useSaving<Content>(
     state,
     takeTheirs: () => void takeTheirs(saver.current),
     keepMine: () => {
-      // Of a row that is gone, everything is to be put back, edited or not.
+      // If the row is gone, restore everything, edited or not.
       saver.current?.queue(store.getState().content);
       void saver.current?.keepMine();
     },
     keepBoth: (copy) => {
-      // The copy may lead to another screen, and this saver be let go before it is there.
+      // The copy may lead to another screen and close this saver before it is stored.
       const from = saver.current;
       void Promise.resolve(copy(store.getState().content)).then(() => takeTheirs(from));
     },

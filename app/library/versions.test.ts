@@ -8,7 +8,7 @@ import { listRuns } from "./practice/store";
 import { loadPreferences } from "./preferences-store";
 import { importBook } from "./transfer";
 
-/** The tables of the database as each version brought them. What was once kept must open for ever. */
+/** The tables of each database version. Whatever was once stored must open for ever. */
 const TABLES: readonly Record<string, string>[] = [
   { fills: "id, updatedAt, deletedAt", preferences: "key", marks: "key" },
   { cells: "id, updatedAt, deletedAt", rudiments: "id" },
@@ -181,7 +181,7 @@ const FLOW = {
   seed: 99,
 };
 const FLOW_RECORD = { id: "flow", ideas: { five: ["no", "clean"] }, joins: { "five fill": ["nearly"] } };
-/** A fill with several orchestrations, as files have them since the tenth version. */
+/** A fill with several orchestrations, as in files since version 10. */
 const NAMED_FILL = {
   ...FULL_FILL,
   orchestrations: { name: "Down the toms", others: [{ name: "Snare", placed: [[0, 0, "R", "sn"]] }] },

@@ -8,7 +8,7 @@ interface Many {
   readonly ids: readonly string[];
 }
 
-/** The acts of a kind of thing that is deleted and restored one at a time. */
+/** The acts of a kind whose things are deleted and restored one at a time. */
 function actsOf(key: RowKey) {
   return {
     delete: ({ id }: One) => noteAct({ do: "bin", key, ids: [id] }),
@@ -16,7 +16,7 @@ function actsOf(key: RowKey) {
   };
 }
 
-/** Fills are deleted and restored many at a time, and copied. */
+/** Fills are deleted and restored several at a time, and copied. */
 export const FILL_ACTS = {
   delete: ({ ids }: Many) => noteAct({ do: "bin", key: "fills", ids }),
   restore: ({ ids }: Many) => noteAct({ do: "restore", key: "fills", ids }),

@@ -1,11 +1,11 @@
-/** The other end of a message: a route's action. */
+/** The receiving end of a message: a route's action. */
 
 import { z } from "zod";
 import { currentBook } from "~/library/current";
 import type { BookDatabase } from "~/library/database";
 import type { Contract, MessageName } from "./message";
 
-/** One function for each message, which gets the fields that its schema has checked. */
+/** One function per message; it receives the fields validated by its schema. */
 export type Handlers<Of extends Contract> = {
   readonly [Name in MessageName<Of>]: (
     book: BookDatabase,
@@ -15,7 +15,7 @@ export type Handlers<Of extends Contract> = {
 
 const named = z.looseObject({ message: z.string().max(60) });
 
-/** A route's action: reads which message it is, checks its fields and answers it. Throws on a message that there is not. */
+/** A route's action: identifies the message, validates its fields and answers it. Throws on an unknown message. */
 export function answerMessages<Of extends Contract>(
   schemas: Of["schemas"],
   handlers: Handlers<Of>,

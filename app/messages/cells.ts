@@ -7,7 +7,7 @@ const id = z.string().max(MAX_ID);
 const change = rudimentMarkSchema.pick({ favourite: true, tags: true }).partial();
 
 export const cellMessages = {
-  /** `from`: the cell that it was made from, or "new". */
+  /** `from`: the cell it was made from, or "new". */
   keep: z.object({ content: cellContentSchema, relativesToo: z.boolean(), from: id }),
   /** Over the revision that was opened. */
   save: z.object({ id, revision: z.number().int(), content: cellContentSchema }),
@@ -19,10 +19,10 @@ export const cellMessages = {
   makeRudimentFill: z.object({ rudiment: shippedRudimentSchema }),
 };
 
-/** What became of an attempt to keep, save, mark or send. */
+/** The result of saving, marking or sending. */
 export interface CellsAnswer {
   readonly kind: "kept" | "saved" | "have" | "relative" | "conflict" | "gone" | "done";
-  /** The cell in the book that it is about. */
+  /** The cell in the book that it concerns. */
   readonly cell?: { readonly id: string; readonly name: string };
 }
 

@@ -9,20 +9,20 @@ const ids = z.array(id).min(1).max(100_000);
 
 export const fillMessages = {
   create: z.object({}),
-  /** A fill that is ready, opened on a tab. */
+  /** A complete fill, opened on a tab. */
   keep: z.object({ content: fillContentSchema, tab: z.enum(FILL_TABS) }),
-  /** Under the id that was chosen in the press. */
+  /** Under the id chosen in the press. */
   duplicate: z.object({ id, copyId: id }),
   delete: z.object({ ids }),
   restore: z.object({ ids }),
   tag: z.object({ ids, tag: z.string().trim().min(1).max(MAX_TAG) }),
 };
 
-/** What became of the request. */
+/** The result. */
 export interface FillsAnswer {
   readonly words: string;
   readonly bad?: boolean;
-  /** Fills that were just deleted, to be restored. */
+  /** Fills just deleted, so that they can be restored. */
   readonly deleted?: readonly string[];
 }
 

@@ -6,7 +6,7 @@ import { MAX_ID } from "~/library/kind";
 const id = z.string().max(MAX_ID);
 
 export const flowMessages = {
-  /** Between the cells of a fill, or of nothing yet. */
+  /** Between the cells of a fill, or empty. */
   create: z.object({ fill: id.nullable() }),
   keep: z.object({ content: flowContentSchema }),
   delete: z.object({ id }),
@@ -14,7 +14,7 @@ export const flowMessages = {
   keepFill: z.object({ content: fillContentSchema }),
 };
 
-/** The fill that was put on the Shelf. */
+/** The fill added to the Shelf. */
 export interface KeptFill {
   readonly id: string;
   readonly name: string;

@@ -3,12 +3,12 @@ import { grooveContentSchema } from "~/library/groove/content";
 import { MAX_ID } from "~/library/kind";
 
 const id = z.string().max(MAX_ID);
-/** The fill that it is for. */
+/** The fill it is for. */
 const fillId = id.nullable();
 
 export const grooveMessages = {
   create: z.object({ content: grooveContentSchema, fillId }),
-  /** `leaves`: the screen of the groove closes. */
+  /** `leaves`: the groove's screen closes. */
   delete: z.object({ id, fillId, leaves: z.boolean().optional() }),
   restore: z.object({ id }),
 };

@@ -9,7 +9,7 @@ export const lessonMessages = {
   /** With these fills, in this order. */
   create: z.object({ name: z.string().max(MAX_NAME), fills: z.array(id).max(MAX_LESSON_ITEMS) }),
   keep: z.object({ content: lessonContentSchema }),
-  /** `leaves`: the screen of the lesson closes. */
+  /** `leaves`: the lesson's screen closes. */
   delete: z.object({ id, leaves: z.boolean().optional() }),
   restore: z.object({ id }),
   openCourse: z.object({}),

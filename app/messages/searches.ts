@@ -7,7 +7,7 @@ import type { KeptFill } from "./flows";
 const id = z.string().max(MAX_ID);
 
 export const searchMessages = {
-  /** For the space of a fill, or for any. */
+  /** For a fill's space, or for any. */
   create: z.object({ fill: id.nullable() }),
   keep: z.object({ content: searchContentSchema }),
   delete: z.object({ id }),

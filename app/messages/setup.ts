@@ -1,7 +1,7 @@
 import { z } from "zod";
 
 export const setupMessages = {
-  /** Reads the facts about storage again. */
+  /** Reads the storage facts again. */
   look: z.object({}),
   askToKeep: z.object({}),
   forgetFolder: z.object({}),

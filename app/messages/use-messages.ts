@@ -1,4 +1,4 @@
-/** How a screen asks an address for something. */
+/** How a screen sends messages to an address. */
 
 import { useMemo } from "react";
 import { type SubmitFunction, useFetcher, useSubmit } from "react-router";
@@ -6,9 +6,9 @@ import type { ActNotes, Contract, MessageFields, MessageName } from "./message";
 
 export interface Messages<Of extends Contract> {
   readonly send: <Name extends MessageName<Of>>(message: Name, fields: MessageFields<Of, Name>) => void;
-  /** For messages that are answered by another address: it is gone to even if this screen closes meanwhile. */
+  /** For messages answered with another address: the app goes there even if this screen closes meanwhile. */
   readonly go: Messages<Of>["send"];
-  /** Of the last message; undefined while one is on its way, and where the answer was another address. */
+  /** The last message's answer; undefined while one is pending, and if the answer was another address. */
   readonly answer: Of["answer"] | undefined;
   readonly isBusy: boolean;
 }

@@ -1,15 +1,15 @@
-/** In the address of a kept document: any id. */
+/** Stands for any id in a kept document's address. */
 export const ANY = "any";
 
-/** An address that no screen has: its document is kept for all of them. */
+/** An address without a screen: its document serves all such addresses. */
 export const NOT_FOUND = "/nothing-here";
 
-/** Parts of an address as the router tells them apart: whatever their case, and an empty one is one too. */
+/** Parts of an address as the router sees them: case doesn't matter, and an empty part counts. */
 function partsOf(path: string): string[] {
   return path.toLowerCase().replace(/^\//, "").replace(/\/$/, "").split("/");
 }
 
-/** Whether a kept document is the one for an address: `/fills/any/stack` is for every fill's. */
+/** Whether a kept document serves an address: `/fills/any/stack` serves every fill's. */
 export function isSameDocument(kept: string, pathname: string): boolean {
   const [parts, asked] = [partsOf(kept), partsOf(pathname)];
   return (
@@ -18,7 +18,7 @@ export function isSameDocument(kept: string, pathname: string): boolean {
   );
 }
 
-/** Files that are large or seldom needed: nobody needs them to open the app and play a fill. */
+/** Large or rarely needed files: nobody needs them to open the app and play a fill. */
 const LATER =
   /^\/assets\/(paper|charts|letters|notes|loops|files|grading|runs-table|cymbals|musicxml|midi|gallery|share-dialog|hands|test-results)-|\.woff$|-(latin-ext|cyrillic|vietnamese)-|\.png$/;
 

@@ -1,8 +1,8 @@
 /// <reference lib="webworker" />
 /**
- * Keeps the whole app in the browser after the first visit: first what opens it and plays a fill, then the rest. Everything comes
- * from what was kept of this version; the network is asked for what is not there. A new version is kept whole beside the old one
- * and waits until a page asks for it.
+ * Keeps the whole app in the browser after the first visit: first what opens it and plays a fill, then the rest.
+ * Everything is served from the kept version; only missing files come from the network. A new version is kept
+ * completely beside the old one, and waits until a page asks for it.
  */
 
 import { clientsClaim } from "workbox-core";
@@ -10,21 +10,21 @@ import { registerRoute } from "workbox-routing";
 import { isLater, isSameDocument, NOT_FOUND } from "./documents";
 
 declare const self: ServiceWorkerGlobalScope & {
-  /** Whose book it is, put in front by the server. */
+  /** Whose book it is; prepended by the server. */
   readonly BOOK?: string;
   readonly __WB_MANIFEST: readonly { readonly url: string; readonly revision: string | null }[];
 };
 
 const PREFIX = "dime-stack-";
-/** How many versions stay: a page that is still open goes on with its own. */
+/** Number of versions kept: a page that is still open continues with its own. */
 const VERSIONS = 2;
-/** Files that are fetched at the same time: as many as a browser has connections. */
+/** Parallel downloads: as many as a browser has connections. */
 const AT_ONCE = 6;
 const TRIES = 3;
-/** Milliseconds before another try. */
+/** Milliseconds before a retry. */
 const TRY_AGAIN = 1_000;
 
-// The build puts the list in.
+// The build inserts the list.
 const entries = self.__WB_MANIFEST;
 const urls = entries.map(({ url }) => new URL(url, self.location.origin));
 const version = entries.find(({ url }) => url === "/")?.revision ?? "0";
@@ -48,7 +48,7 @@ async function keepOne(url: URL): Promise<void> {
       const response = await fetch(url);
       const isMeant = response.ok || (url.pathname === NOT_FOUND && response.status === 404);
       if (!isMeant) throw new Error(`${url.pathname}: ${response.status}`);
-      // A static host may lead to an address with a slash; a browser takes no answer that was led elsewhere for a page.
+      // A static host may redirect to an address with a slash, and browsers refuse a redirected response for a page.
       const whole = response.redirected ? new Response(response.body, response) : response;
       await (await caches.open(cacheName)).put(url, whole);
       return;
@@ -59,7 +59,7 @@ async function keepOne(url: URL): Promise<void> {
   }
 }
 
-/** Rejects when something can't be fetched; what was fetched is kept all the same. */
+/** Rejects if something can't be downloaded; what arrived is kept all the same. */
 async function keep(wanted: readonly URL[]): Promise<void> {
   const left = await listMissing(wanted);
   const lane = async () => {
@@ -76,7 +76,7 @@ function keepAll(): Promise<void> {
   return keepingAll;
 }
 
-// What ships is the same for every fill, so that one document serves them all.
+// One document serves all fills, since what ships is the same for each.
 registerRoute(
   ({ request }) => request.mode === "navigate",
   async ({ request, url }) => {
@@ -92,14 +92,15 @@ registerRoute(
     }
   },
 );
-// Files of any version that is kept.
+// Files of any kept version.
 registerRoute(
   ({ url }) => url.origin === self.location.origin && url.pathname !== "/service-worker.js",
   async ({ request, url }) =>
     (await caches.match(request, { ignoreVary: true })) ?? (await keptOf(url.pathname)) ?? fetch(request),
 );
 
-// A first visit can be left in a moment; a new version has time, and must never be used in part.
+// A first visit may be short, so less has to be kept before the worker is ready; a new version has time, and must never
+// be used in part.
 self.addEventListener("install", (event) =>
   event.waitUntil(keep(self.registration.active ? urls : urls.filter(({ pathname }) => !isLater(pathname)))),
 );
@@ -114,12 +115,12 @@ self.addEventListener("message", (event) => {
   }
 });
 self.addEventListener("activate", (event) => event.waitUntil(forgetOld()));
-// Only the first version takes over a page that is open: it has nothing before it that could be disturbed.
+// Only the very first version takes over an open page: there is no earlier one to disturb.
 if (!self.registration.active) clientsClaim();
 
-/** Keeps this version and the one before it. */
+/** Keeps this version and the previous one. */
 async function forgetOld() {
   const others = (await caches.keys()).filter((name) => name.startsWith(PREFIX) && name !== cacheName);
-  // In the order in which they were made.
+  // In order of creation.
   for (const name of others.slice(0, Math.max(0, others.length - (VERSIONS - 1)))) await caches.delete(name);
 }

@@ -1,4 +1,4 @@
-/** The page of one fill. */
+/** Size of a stack's coins on a page, relative to the screen. */
 
 import { isSwung } from "~/core/groove";
 import { makePlayer, type Player } from "~/core/player";
@@ -24,7 +24,7 @@ import { tempoLine } from "./tempos";
 import { BODY, HEADING, LINE, SMALL, STRONG, setText } from "./text";
 
 const COLUMN_GAP = 26;
-/** As large as the coins of a stack are on a page, beside the screen's. */
+/** A fill on as many pages as it needs. */
 const COIN_SCALE = 0.68;
 
 /** A fill on as many pages as it needs. */
@@ -105,7 +105,7 @@ function headBlock(
   );
 }
 
-/** The stack, and beside it how the fill lands and what is played. */
+/** The stack, with its landing and playing details beside it. */
 function pictureBlock(scene: FillSheetScene, parts: ReadonlySet<SheetPart>): Block | null {
   const { read, who, width, height } = scene;
   const { timeline, content } = read;
@@ -117,7 +117,7 @@ function pictureBlock(scene: FillSheetScene, parts: ReadonlySet<SheetPart>): Blo
   if (parts.has("landing")) texts.push(landingText(read, columnWidth));
   if (parts.has("legend")) {
     const title = setText("On the staff", columnWidth, HEADING, "h2");
-    // The arrangement has the fill's own notes, and the groove's and the crash.
+    // The arrangement has the notes of the fill, the groove and the crash.
     const notes = parts.has("groove") ? read.arrangement.notes : timeline.events;
     const legend = kitLegend(new Set(notes.map(({ place }) => place)), columnWidth);
     texts.push(
@@ -166,5 +166,5 @@ function grooveBlocks({ read, fill, who, player, width }: FillSheetScene): Block
   const look = { meter: content.meter as Meter, width };
   return [block(head, 20, { isWithNext: true }), ...staffBlocks(bars.slice(0, MAX_BARS), look, `Score: ${form}`)];
 }
-/** A loop that is longer is shown in part. */
+/** A longer loop is shown in part. */
 const MAX_BARS = 24;

@@ -1,4 +1,4 @@
-/** Blocks on pages, each page with its foot. */
+/** Blocks on pages, each page with a footer. */
 
 import type { InkPage, Sheet } from "~/ink/page";
 import { inkLine } from "~/ink/picture";
@@ -7,13 +7,13 @@ import { type Block, flow } from "./flow";
 import { type Frame, scalePart } from "./page";
 import { SMALL, setText } from "./text";
 
-/** Blocks on pages, each with its foot: what it is, which page, and what made it. */
+/** Blocks on pages, each with a footer: title, page number, and the program. */
 export function finishSheet(title: string, blocks: readonly Block[], frame: Frame): Sheet {
   const { width, height, margin, units, room } = frame;
   const laid = flow(blocks, room.height);
   const pages = laid.map((placed, index): InkPage => {
     const groups = placed.flatMap(({ block: one, y }) => {
-      // What is higher than a page by itself is made to fit it.
+      // A block higher than a page is scaled to fit.
       const fit = one.height > room.height ? scalePart(one, room.height / one.height) : one;
       return fit.groups.map((group) => ({ ...group, x: group.x + margin, y: group.y + margin + y }));
     });

@@ -1,13 +1,13 @@
-/** Blocks on pages: in their order, none cut, headings with what they head. */
+/** Blocks on pages: in order, never cut, headings with their content. */
 
 import type { PagePart } from "./page";
 
 export interface Block extends PagePart {
-  /** Room above it, unless it is the first on its page. */
+  /** Space above, unless it is the first on its page. */
   readonly gap: number;
-  /** It is never the last on its page. */
+  /** Never the last on its page. */
   readonly isWithNext?: boolean;
-  /** It begins a page, because somebody wants it so. */
+  /** Starts a page, because the user asked for it. */
   readonly startsPage?: boolean;
 }
 
@@ -16,10 +16,7 @@ export interface PlacedBlock {
   readonly y: number;
 }
 
-/**
- * The blocks of each page. What belongs together and is higher than a page is broken where the page is full. No pages for
- * no blocks.
- */
+/** The blocks of each page. A group higher than a page breaks where the page is full. No pages for no blocks. */
 export function flow(blocks: readonly Block[], height: number): PlacedBlock[][] {
   const pages: PlacedBlock[][] = [];
   let page: PlacedBlock[] = [];
@@ -47,7 +44,7 @@ export function flow(blocks: readonly Block[], height: number): PlacedBlock[][] 
   return pages;
 }
 
-/** Blocks that stay on one page if they can. */
+/** Blocks that stay on one page if possible. */
 function runsOf(blocks: readonly Block[]): Block[][] {
   const runs: Block[][] = [];
   let run: Block[] = [];

@@ -1,4 +1,4 @@
-/** The pages of a lesson: its items in order, numbered, several to a page. */
+/** The pages of a lesson: its items in order, numbered, several per page. */
 
 import type { Groove } from "~/core/groove";
 import { readStickLine } from "~/core/line";
@@ -24,7 +24,7 @@ import { kitLegend, pictureIn, sayLimbs, staffBlocks, tickBox, titleBlock } from
 import { fillBars, type PaperFill, type PaperPlayer, planOf, readFill } from "./read-fill";
 import { BODY, HEADING, LABEL, LINE, SMALL, setText } from "./text";
 
-/** What is shown of a cell, or of a groove by itself. */
+/** A cell, or a groove alone, as printed. */
 export interface PaperCell {
   readonly name: string;
   /** A stick line with its note value. */
@@ -37,7 +37,7 @@ export interface PaperGroove {
   readonly fastest: number;
 }
 
-/** A lesson with all that it names; what is not in the book any more is missing here. */
+/** A lesson with everything it refers to; items no longer in the book are missing. */
 export interface PaperLesson {
   readonly content: LessonContent;
   readonly fills: Readonly<Record<string, PaperFill>>;
@@ -53,7 +53,7 @@ interface LessonSheetScene {
   readonly width: number;
   readonly height: number;
   readonly parts: ReadonlySet<SheetPart>;
-  /** The drums and cymbals that were written so far, for the legend. */
+  /** The drums and cymbals so far, for the legend. */
   readonly played: Set<KitVoice>;
   readonly limbs: Set<string>;
 }
@@ -62,7 +62,7 @@ const NAME = { size: 17, face: "display-600" } as const;
 const NUMBER = { size: 17, face: "display-600" } as const;
 const EDGE = 30;
 const BOX = 12;
-/** As large as the coins of a lesson are, beside the screen's. */
+/** Size of a lesson's coins, relative to the screen. */
 const COIN_SCALE = 0.55;
 
 /** A lesson on as many pages as it needs. */
@@ -108,13 +108,13 @@ function itemBlocks(item: Exclude<LessonItem, { kind: "heading" }>, number: numb
         : grooveItem(item.of, scene);
   const head = itemHead(number, shown, item, scene.width);
   const blocks: Block[] = [head, ...shown.blocks];
-  // All of an exercise stays on one page, where a page is high enough for it.
+  // Each exercise stays on one page if a page is high enough.
   return blocks.map((block, index) => ({ ...block, isWithNext: index < blocks.length - 1 }));
 }
 
 interface SheetItem {
   readonly name: string;
-  /** At the right of its name. */
+  /** To the right of its name. */
   readonly tempo: string;
   readonly isLearned: boolean;
   readonly blocks: readonly Block[];
@@ -208,7 +208,7 @@ function note({ played, limbs }: LessonSheetScene, { events }: ReturnType<typeof
   }
 }
 
-/** Number, name and tempos in a line, with a box to tick; under it what the teacher says. */
+/** Number, name and tempos in a line with a checkbox; below it the teacher's text. */
 function itemHead(
   number: number,
   shown: SheetItem,

@@ -1,9 +1,9 @@
-/** Parts of a page, and how they are put together. */
+/** Parts of a page, and how to combine them. */
 
 import type { PageGroup } from "~/ink/page";
 import { measurePaper, type PageSetup, type SheetPart } from "~/ink/paper-sizes";
 
-/** Ink that is placed as one: its corner at 0, 0. */
+/** Ink placed as a unit, with its origin at 0, 0. */
 export interface PagePart {
   readonly height: number;
   readonly groups: readonly PageGroup[];
@@ -14,18 +14,18 @@ export interface SheetSetup extends PageSetup {
 }
 
 const PIXELS_PER_MILLIMETRE = 96 / 25.4;
-/** Millimetres that most printers need, and a thumb. */
+/** Millimetres that most printers need, and room for a thumb. */
 const MARGIN = 13;
-/** For the line at the foot, in units. */
+/** Room for the footer, in units. */
 const FOOT = 26;
 
 export interface Frame {
-  /** The page's, and the margin that is left on all sides. */
+  /** The page's size, and the margin on all sides. */
   readonly width: number;
   readonly height: number;
   readonly margin: number;
   readonly units: number;
-  /** What there is room for between the margins. */
+  /** The area between the margins. */
   readonly room: { readonly width: number; readonly height: number };
 }
 
@@ -37,18 +37,18 @@ export function measureFrame(setup: PageSetup): Frame {
   return { width, height, margin, units, room };
 }
 
-/** The same part further right and down. */
+/** Moves a part right and down. */
 export function moveGroups(groups: readonly PageGroup[], dx: number, dy: number): PageGroup[] {
   return groups.map((group) => ({ ...group, x: group.x + dx, y: group.y + dy }));
 }
 
-/** The same part smaller or larger. */
+/** Scales a part. */
 export function scalePart({ height, groups }: PagePart, by: number): PagePart {
   const scaled = groups.map(({ x, y, scale, ...rest }) => ({ ...rest, x: x * by, y: y * by, scale: scale * by }));
   return { height: height * by, groups: scaled };
 }
 
-/** Parts under one another. */
+/** Stacks parts vertically. */
 export function pile(parts: readonly PagePart[], gap: number): PagePart {
   let height = 0;
   const groups: PageGroup[] = [];
@@ -60,7 +60,7 @@ export function pile(parts: readonly PagePart[], gap: number): PagePart {
   return { height, groups };
 }
 
-/** Two parts side by side, the second one from `x` on. */
+/** Two parts side by side, the second from `x`. */
 export function beside(left: PagePart, right: PagePart, x: number): PagePart {
   return {
     height: Math.max(left.height, right.height),

@@ -1,4 +1,4 @@
-/** What stands on the page of a fill, part by part. */
+/** The contents of a fill's page, part by part. */
 
 import { KIT_VOICE_NAMES, type KitVoice, LIMBS } from "~/core/stroke";
 import type { StaffLook } from "~/engrave/draw/drawn";
@@ -15,13 +15,13 @@ import type { Block } from "./flow";
 import { beside, type PagePart, pile } from "./page";
 import { BODY, LABEL, SMALL, setText, TITLE } from "./text";
 
-/** Between the lines of a score that stand together. */
+/** Between the lines of one score. */
 const BETWEEN_SYSTEMS = 10;
 
-/** A score as blocks, a line of bars each, so that pages break between lines only. */
+/** A score as blocks, one per line of bars, so that pages break only between lines. */
 export function staffBlocks(bars: readonly StaffBar[], look: StaffLook, alt: string): Block[] {
   const drawing = drawStaff(bars, look);
-  // What does not fit the page's width is drawn smaller rather than cut.
+  // Anything wider than the page is scaled down rather than cut.
   const scale = Math.min(1, look.width / drawing.width);
   return drawing.systems.map(({ ink, top, bottom }, index) => ({
     height: (bottom - top) * scale,
@@ -39,7 +39,7 @@ export function staffBlocks(bars: readonly StaffBar[], look: StaffLook, alt: str
   }));
 }
 
-/** A picture, as large as it is or as small as it has to be. */
+/** A picture at full size, or as small as necessary. */
 export function pictureIn(
   picture: Picture,
   width: number,
@@ -55,10 +55,10 @@ export function pictureIn(
   };
 }
 
-/** Signs that stand in a legend: on a staff of their own, with their names. */
+/** Signs in a legend: on their own staff, with names. */
 const LEGEND = { staff: 32, row: 40, space: 5.5, type: 22 };
 
-/** Where each drum and cymbal that is played stands on the staff, from high to low. */
+/** Staff positions of the drums and cymbals played, from high to low. */
 export function kitLegend(played: ReadonlySet<KitVoice>, width: number): PagePart {
   const places = [...played].sort((a, b) => stepOf(b) - stepOf(a));
   const column = Math.min(width, 122);
@@ -87,7 +87,7 @@ function legendStaff(place: KitVoice): Ink[] {
   return [...lines, placeSign(code, LEGEND.staff / 2, y, LEGEND.type, { kind: "head" }, true)];
 }
 
-/** What the letters under the staff say, for the limbs that play. */
+/** What the letters below the staff mean, for the limbs that play. */
 export function sayLimbs(played: ReadonlySet<string>): string {
   return LIMBS.filter((limb) => played.has(limb))
     .map((limb) => `${limb} ${LIMB_NAMES[limb]}`)
@@ -96,7 +96,7 @@ export function sayLimbs(played: ReadonlySet<string>): string {
 
 const CODE = 82;
 
-/** Name and what it is; the QR code in the corner, where the address is short enough for one. */
+/** Name and description; the QR code in the corner, if the address is short enough. */
 export function titleBlock(
   title: string,
   lines: readonly string[],

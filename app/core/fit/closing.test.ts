@@ -166,8 +166,8 @@ describe("rewriting lines", () => {
 });
 
 /**
- * At 100 bpm a sixteenth lasts 150 ms, a sixteenth triplet 100 ms, a thirty-second 75 ms. From the snare to the crash the
- * working drummer's hand takes 203 ms.
+ * At 100 bpm a sixteenth lasts 150 ms, a sixteenth triplet 100 ms, a thirty-second 75 ms. The working drummer's hand
+ * takes 203 ms from the snare to the crash.
  */
 describe("landing, hand-worked", () => {
   test.each<[text: string, tempo: number, last: string, hands: string, kicks: number, lead: boolean | null]>([

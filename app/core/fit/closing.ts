@@ -1,4 +1,4 @@
-/** Ways to close a phrase that does not fit its window: each is worked out, and is the phrase that it would make. */
+/** Ways to close a phrase that doesn't fit its window. Each is computed completely, as the phrase it would give. */
 
 import { appendCells, appendLine, isWritable, repeatLine, replaceLastCell, takeSlots } from "../line/rewrite";
 import { formatSlots } from "../line/write";
@@ -31,28 +31,28 @@ import { layOut, type Timeline } from "../timeline/timeline";
 import { measureFit } from "./fit";
 import { describeLanding, type Landing, rankLanding } from "./landing";
 
-/** A cell that may be a tail. */
+/** A cell that can serve as a tail. */
 export interface NamedCell {
   readonly name: string;
   readonly cell: readonly Slot[];
 }
 
 export type ClosingWay =
-  /** Cells after the end: of the book, or null for the phrase's own beginning once more. */
+  /** Adds cells at the end: from the book, or null for the phrase's own beginning again. */
   | { readonly kind: "tail"; readonly cells: readonly NamedCell[] | null; readonly text: string }
-  /** The last cell loses slots from its end or its beginning. */
+  /** Removes slots from the end or beginning of the last cell. */
   | { readonly kind: "cut"; readonly side: "end" | "beginning"; readonly slots: number }
-  /** Whole cells go, and the last one that stays loses slots from its end. */
+  /** Removes whole cells, and slots from the end of the last remaining one. */
   | { readonly kind: "drop"; readonly cells: number; readonly slots: number }
-  /** The window begins later or earlier, and ends where it did. In slots of the first rate; not always whole. */
+  /** Moves the window's start and keeps its end. In slots of the first rate; may be fractional. */
   | { readonly kind: "shift"; readonly slots: number }
-  /** The window ends with the phrase. In slots of the last rate, more or less; not always whole. */
+  /** Moves the window's end to the phrase's. In slots of the last rate; may be fractional. */
   | { readonly kind: "window"; readonly slots: number }
-  /** The same at a rate at which it closes; `tempo` keeps the speed of the hands, null where it would leave the range. */
+  /** Changes the rate so that it closes. `tempo` keeps the speed of the hands; null if it would leave the range. */
   | { readonly kind: "rate"; readonly rate: Rate; readonly tempo: Bpm | null }
-  /** Across the bar line until it lines up again. */
+  /** Runs across the bar line until it lines up again. */
   | { readonly kind: "round"; readonly repeats: number; readonly bars: number }
-  /** Over the bar line for a number of bars, and then a tail that closes them. */
+  /** Runs over the bar line for a number of bars, then closes with a tail. */
   | {
       readonly kind: "bars";
       readonly bars: number;
@@ -69,10 +69,10 @@ export interface Closing {
   readonly landing: Landing | null;
 }
 
-/** Longer ways round are no help to anyone. */
+/** Longer cycles help nobody. */
 const MAX_BARS = 16;
 const MAX_TAILS = 5;
-/** A longer line is no fill, and its ways and fixes would take their time at every edit. */
+/** A longer line isn't a fill, and closing it would slow down every edit. */
 export const MAX_FIXED_SLOTS = 1_000;
 const RATES: readonly Rate[] = [
   [3, 2],
@@ -89,8 +89,8 @@ const RATES: readonly Rate[] = [
 ].flatMap(([slots, quarters]) => makeRate(slots as number, quarters) ?? []);
 
 /**
- * All ways that close the phrase, by kind, tails by how they land. `bars` is how many bars the last kind goes on for.
- * Empty when it fits, has no slot, or is too long to be a fill.
+ * All ways to close the phrase, by kind; tails are ordered by how they land. `bars` is the length of the last kind.
+ * Empty when it fits, has no slots, or is too long to be a fill.
  */
 export function listClosings(phrase: Phrase, book: readonly NamedCell[], bars: number, player: Player): Closing[] {
   const timeline = layOut(phrase, player.kit);
@@ -109,7 +109,7 @@ export function listClosings(phrase: Phrase, book: readonly NamedCell[], bars: n
 
 type Close = (way: ClosingWay, given: Partial<Pick<Closing, "line" | "window" | "tempo">>) => Closing[];
 
-/** Makes a way of a change of the phrase; what does not close is not offered, whatever it was meant to be. */
+/** Turns a change of the phrase into a way. Whatever the change was meant to do, it isn't offered unless it closes. */
 function makeClose(phrase: Phrase, player: Player): Close {
   return (way, given) => {
     const { line, window, tempo } = { line: phrase.line, window: phrase.window, tempo: phrase.tempo, ...given };
@@ -124,7 +124,7 @@ function byLanding(a: Closing, b: Closing): number {
   return rankLanding(b.landing) - rankLanding(a.landing);
 }
 
-/** Of one sticking under several names, the first. */
+/** If one sticking has several names, takes the first. */
 function distinct(book: readonly NamedCell[]): NamedCell[] {
   const seen = new Set<string>();
   return book.filter(({ cell }) => {
@@ -135,7 +135,7 @@ function distinct(book: readonly NamedCell[]): NamedCell[] {
   });
 }
 
-/** Sticking of a number of slots: one cell of the book, or two. */
+/** Stickings with a given number of slots: one cell of the book, or two. */
 function sequencesOf(slots: number, book: readonly NamedCell[]): NamedCell[][] {
   const cells = distinct(book);
   const single = cells.filter(({ cell }) => cell.length === slots).map((cell) => [cell]);

@@ -1,4 +1,4 @@
-/** How a phrase may end, what each ending needs, and what would land better. */
+/** How a phrase can end, what each ending needs, and what would land better. */
 
 import { setLimb } from "../line/edit-slot";
 import { isWritable, replaceLastCell, takeSlots } from "../line/rewrite";
@@ -12,39 +12,39 @@ import { MAX_FIXED_SLOTS, type NamedCell } from "./closing";
 import { measureFit } from "./fit";
 import { describeLanding, type HandOnLanding, type Landing, rankLanding } from "./landing";
 
-/** Surfaces that ring on, and have to be choked for a hard stop. */
+/** Surfaces that ring and must be choked for a hard stop. */
 const RINGING: readonly KitVoice[] = ["ho", "rd", "rb", "c1", "c2", "ch", "sp"];
 
 export type Ending =
-  /** A hand to the crash and the foot to the bass drum, both on one. */
+  /** Crash and bass drum together on one. */
   | {
       readonly kind: "crash";
       readonly good: boolean;
       readonly hand: Hand;
-      /** Whether it gets there in time. */
+      /** Whether the hand arrives in time. */
       readonly handIsFree: boolean;
-      /** How long it has; null when it did not play. */
+      /** The time it has; null if the hand did not play. */
       readonly handSeconds: Seconds | null;
-      /** From the last kick to the kick on one; null when there is none before it. */
+      /** Time from the last kick to the kick on one; null without an earlier kick. */
       readonly kickSeconds: Seconds | null;
     }
-  /** A last stroke on one, where the hand is already, and then silence: what rings is choked by the other hand. */
+  /** A last stroke on one where the hand already is, then silence: the other hand chokes what rings. */
   | {
       readonly kind: "hit";
       readonly good: boolean;
       readonly hand: Hand;
       readonly place: KitVoice;
-      /** How long the hand has; null when it did not play. */
+      /** The time the hand has; null if it did not play. */
       readonly handSeconds: Seconds | null;
-      /** The hand that chokes; null where nothing rings, or where none is free. */
+      /** The hand that chokes; null if nothing rings or no hand is free. */
       readonly choke: Hand | null;
       readonly rings: boolean;
     }
-  /** All quiet on one. A hand must be free to choke what rings. */
+  /** Silence on one. A hand must be free to choke what rings. */
   | { readonly kind: "stop"; readonly good: boolean; readonly rings: KitVoice | null; readonly choke: Hand | null }
-  /** The groove goes on at once: the hand that keeps time must be back. */
+  /** The groove continues immediately, so the timekeeping hand must be back. */
   | { readonly kind: "time"; readonly good: boolean; readonly hand: Hand; readonly handSeconds: Seconds | null }
-  /** Only the first part is played, and then nothing until the one. */
+  /** Plays only the first part, then nothing until one. */
   | {
       readonly kind: "half";
       readonly good: boolean;
@@ -54,7 +54,7 @@ export type Ending =
       readonly line: Line;
     };
 
-/** The endings of a phrase for one player. Empty without a stroke. */
+/** The endings of a phrase for one player. Empty for a phrase without strokes. */
 export function describeEndings(phrase: Phrase, player: Player): Ending[] {
   const timeline = layOut(phrase, player.kit);
   const landing = describeLanding(timeline, player);
@@ -68,7 +68,7 @@ export function describeEndings(phrase: Phrase, player: Player): Ending[] {
   ];
 }
 
-/** The timekeeping hand must be back where it keeps time. */
+/** The timekeeping hand must be back on its surface. */
 function timeEnding(landing: Landing, player: Player): Ending {
   const { hand, from, restSeconds } = handOf(landing, player.hands.timekeeper);
   const { need } = reachTime(player, hand, from);
@@ -95,7 +95,7 @@ function crashEnding(timeline: Timeline, landing: Landing, player: Player): Endi
   };
 }
 
-/** The hand that has rested longest strikes once more where it is. */
+/** The hand that has rested longest plays one more stroke where it is. */
 function hitEnding({ hands }: Landing, player: Player): Ending {
   const rest = ({ restSeconds }: HandOnLanding) => restSeconds ?? Number.POSITIVE_INFINITY;
   const [one, other] = rest(hands[1]) > rest(hands[0]) ? [hands[1], hands[0]] : hands;
@@ -120,7 +120,7 @@ function stopEnding(timeline: Timeline, landing: Landing): Ending {
   return { kind: "stop", good: !ringing || choke !== null, rings: ringing?.place ?? null, choke };
 }
 
-/** A shorter silence is not heard as a stop. Seconds; our estimate. */
+/** A shorter silence doesn't sound like a stop. Seconds; our estimate. */
 const MIN_STOP = 0.3;
 
 /** Up to the beat at or before the middle of the window. */
@@ -154,8 +154,8 @@ export interface Fix {
 const MAX_FIXES = 4;
 
 /**
- * Changes after which a phrase lands better, best first: the other hand leads, another last cell of the same size, a
- * kick at the end. What fitted still fits. Empty for a line that is too long to be a fill.
+ * Changes that make a phrase land better, best first: lead with the other hand, another last cell of the same size, a
+ * kick at the end. None breaks the fit. Empty for a line too long to be a fill.
  */
 export function listFixes(phrase: Phrase, book: readonly NamedCell[], player: Player): Fix[] {
   const timeline = layOut(phrase, player.kit);
@@ -184,7 +184,7 @@ export function listFixes(phrase: Phrase, book: readonly NamedCell[], player: Pl
   return fixes.sort((a, b) => rankFor(b.landing, crash) - rankFor(a.landing, crash)).slice(0, MAX_FIXES);
 }
 
-/** A landing is better when the hand that goes on in time is free for the crash beside it. */
+/** Landings are better when the hand on the side of the crash is free. */
 export function rankFor(landing: Landing, crash: Hand): number {
   const wanted = landing.hands.find(({ hand }) => hand === crash);
   return rankLanding(landing) + (wanted?.free ? 4 : 0);

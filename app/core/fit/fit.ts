@@ -1,4 +1,4 @@
-/** Does the phrase fill its window? */
+/** Whether the phrase fills its window. */
 
 import { type Rate, sameRate, slotTicks, type Ticks, ticks } from "../time/time";
 import type { Timeline } from "../timeline/timeline";
@@ -7,16 +7,16 @@ export interface Fit {
   readonly verdict: "empty" | "fits" | "short" | "over";
   readonly used: Ticks;
   readonly window: Ticks;
-  /** Window less what is used: positive when there is room left, negative when there are too many slots. */
+  /** Window length minus phrase length: positive with room left, negative with too many slots. */
   readonly spare: Ticks;
   readonly usedSlots: number;
-  /** The spare time in slots of the rate that the line ends at; not always whole. */
+  /** The remaining time in slots of the line's last rate; may be fractional. */
   readonly spareSlots: number;
-  /** The window in slots, when the whole line goes at one rate; not always whole. */
+  /** The window in slots if the whole line has one rate; may be fractional. */
   readonly windowSlots: number | null;
 }
 
-/** Holds the phrase's length against its window. */
+/** Compares the phrase's length with its window. */
 export function measureFit(timeline: Timeline, openingRate: Rate): Fit {
   const used = ticks(timeline.end - timeline.window.start);
   const window = timeline.window.length;

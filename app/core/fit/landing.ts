@@ -1,4 +1,4 @@
-/** How a phrase arrives on the one that follows it, for one player. */
+/** How a phrase arrives on the next one, for one player. */
 
 import { type Player, type Reach, reachCrash } from "../player/player";
 import { type Hand, isHand, type KitVoice, type Limb, partsOf, strokesOf } from "../stroke/stroke";
@@ -7,47 +7,47 @@ import type { Timeline, TimelineEvent } from "../timeline/timeline";
 
 export interface HandOnLanding {
   readonly hand: Hand;
-  /** From its last stroke to the one; null when it does not play. */
+  /** Time from its last stroke to one; null if it doesn't play. */
   readonly rest: Ticks | null;
   readonly restSeconds: Seconds | null;
-  /** The crash that it reaches soonest, and what it needs to get there from its last stroke. */
+  /** The crash it can reach soonest, and the time that takes from its last stroke. */
   readonly crash: KitVoice;
   readonly need: Seconds;
-  /** Where it strikes last; null when it does not play. */
+  /** The surface of its last stroke; null if it doesn't play. */
   readonly from: KitVoice | null;
-  /** Whether it has the time that it needs. */
+  /** Whether it has enough time. */
   readonly free: boolean;
 }
 
-/** Which hand plays first each time the phrase is repeated as it is written. */
+/** Which hand starts each repeat of the phrase as written. */
 export interface Lead {
   readonly hand: Hand;
-  /** Whether the same hand also plays last, so that it plays twice in a row where the repeat begins. */
+  /** Whether the same hand also ends the phrase, and so plays twice in a row at the repeat. */
   readonly isDoubled: boolean;
 }
 
 export interface Landing {
-  /** The one: the first bar line at or after the end of phrase and window. */
+  /** One: the first bar line at or after the end of both phrase and window. */
   readonly one: Ticks;
-  /** Limbs of the last stroke. */
+  /** The limbs of the last stroke. */
   readonly last: readonly Limb[];
-  /** From the last stroke to the one. */
+  /** Time from the last stroke to one. */
   readonly timeLeft: Ticks;
   readonly secondsLeft: Seconds;
-  /** Both hands, the one to crash with first. */
+  /** Both hands, the crashing one first. */
   readonly hands: readonly [HandOnLanding, HandOnLanding];
-  /** Kicks in a row that end on the slot before the one, and run into the kick on it. */
+  /** Consecutive kicks that end on the slot before one and lead into the kick there. */
   readonly kickRun: number;
-  /** Kick strokes a second, from the last of the run to the one; null without a run. */
+  /** Kick strokes per second from the last of the run to one; null without a run. */
   readonly kickSpeed: number | null;
-  /** Null when fewer than both hands play. */
+  /** Null unless both hands play. */
   readonly lead: Lead | null;
 }
 
-/** The other hand crashes, though both are free, when it gets there this much sooner. Seconds; our estimate. */
+/** If both hands are free, the other hand crashes if it arrives this much sooner. Seconds; our estimate. */
 const MUCH_NEARER = 0.08;
 
-/** Null for a phrase without a stroke: nothing lands. */
+/** Null for a phrase without strokes: there is nothing to land. */
 export function describeLanding(timeline: Timeline, player: Player): Landing | null {
   const { meter, tempo, window } = timeline;
   const strokes = timeline.events.filter((event) => event.grace === undefined);
@@ -76,7 +76,10 @@ export function describeLanding(timeline: Timeline, player: Player): Landing | n
   };
 }
 
-/** The leading hand crashes when both can, unless the other is much nearer; else the one that can, or comes closest to it. */
+/**
+ * If both hands can crash, the leading hand does, unless the other is much nearer. If only one can, that one; if
+ * neither, the closest.
+ */
 function crashFirst(leading: HandOnLanding, other: HandOnLanding): Landing["hands"] {
   const spare = ({ restSeconds, need }: HandOnLanding) => (restSeconds ?? Number.POSITIVE_INFINITY) - need;
   const takesOther =
@@ -96,7 +99,8 @@ function findLead(strokes: readonly TimelineEvent[]): Lead | null {
 }
 
 /**
- * How good a landing is, to compare two: a free hand counts 2, both 3; a kick into the one adds 1. -1 when nothing lands.
+ * Score of a landing, to compare two: one free hand counts 2, both 3, and a kick into one adds 1. -1 when nothing
+ * lands.
  */
 export function rankLanding(landing: Landing | null): number {
   if (!landing) return -1;
@@ -104,7 +108,7 @@ export function rankLanding(landing: Landing | null): number {
   return (free === 2 ? 3 : free === 1 ? 2 : 0) + (landing.kickRun > 0 ? 1 : 0);
 }
 
-/** Kicks in consecutive parts of slots, counted back from the end. */
+/** Kicks on consecutive parts of slots, counted back from the end. */
 function countKickRun(timeline: Timeline): number {
   let run = 0;
   for (const slot of timeline.slots.toReversed()) {

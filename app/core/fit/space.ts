@@ -2,8 +2,8 @@ import type { Window } from "../phrase";
 import { barTicks, type Meter, type Ticks, ticks } from "../time";
 
 /**
- * The space to fill once it begins elsewhere. One that ends on a bar line goes on to that bar line while its beginning
- * stays in the same bar; any other keeps its length.
+ * The space with a new start. If it ends on a bar line, it keeps that end as long as the start stays in the same bar;
+ * any other space keeps its length.
  */
 export function moveStart({ start, length }: Window, next: Ticks, meter: Meter): Window {
   const bar = barTicks(meter);

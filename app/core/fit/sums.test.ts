@@ -101,7 +101,7 @@ describe("landing", () => {
   test("a hand that does not play is free, and nothing lands from silence", () => {
     const landing = describeLanding(timelineOf("@4 RRKK"), WORKING);
     expect(landing?.hands.find(({ hand }) => hand === "L")).toMatchObject({ rest: null, free: true });
-    // Both are free: the leading hand crashes.
+    // Both are free, so the leading hand crashes.
     expect(landing?.hands[0]).toMatchObject({ hand: "R", free: true, crash: "c1" });
     expect(describeLanding(timelineOf("@4 ----"), WORKING)).toBeNull();
   });
@@ -124,9 +124,9 @@ describe("landing", () => {
 });
 
 /**
- * Worked by hand from what a hand needs to its nearest crash: for a working player from the snare 204 ms (the other hand 220),
- * from tom 1 157 (170), from the floor tom to a crash on the left 242 (262), to one on the right 207 (223). At 100 a sixteenth is 150 ms,
- * at 140 107.
+ * Worked out by hand from the time a hand needs to its nearest crash. For a working player: from the snare 204 ms (the
+ * other hand 220), from tom 1 157 (170), from the floor tom 242 (262) to a crash on the left and 207 (223) to one on
+ * the right. A sixteenth lasts 150 ms at 100 bpm and 107 ms at 140.
  */
 describe("landings by hand", () => {
   const FIVE_PIECE = kitOf("sn", "t1", "t2", "f1", "kk", "hp", "hh", "rd", "c1", "c2");
@@ -162,7 +162,7 @@ describe("landings by hand", () => {
     ["left-handed", LEFT_HANDED, "LRLRx4", 100, "L to c1, L free"],
     ["left-handed", LEFT_HANDED, "LRLRx3 LRRL", 100, "R to c1, R free"],
     ["left hand leads", leftOnFive, "RLRLx3 RLRK", 100, "L to c1, both free"],
-    // The leading hand would have to come from the floor tom, the other one is almost there.
+    // The leading hand would have to come from the floor tom; the other one is almost there.
     ["learner", player(FOUR_PIECE, "learner"), "RLRLx2 R/f1L/t1R/f1L/t1 ----", 60, "L to c1, both free"],
   ])("%s: %4$s", (_kit, who, text, tempo, expected) => {
     const landing = describeLanding(timelineOf(`@4 ${text}`, "4/4", tempo), who);
@@ -239,7 +239,7 @@ describe("counting", () => {
     const timeline = timelineOf(text, meter);
     expect(timeline.slots.map((slot) => countSlot(style, slot, timeline.meter)).join(" ")).toBe(spoken);
   });
-  // What passes silently stands in brackets.
+  // Silent parts are in brackets.
   test.each([
     ["@3/2 RLR", "4/4", "trip-let", "1 (trip) let (2) trip (let)"],
     ["@3/2 RLR", "4/4", "beats", "1 (&) a (2) & (a)"],

@@ -54,7 +54,7 @@ describe("calls", () => {
       const perTick = ticksToSeconds(1, tempo, spec.meter);
       const beat = beatTicks(spec.meter);
       const cards = countCards(spec.ideas, beat, perTick);
-      // Two rounds one after the other: the cards go on.
+      // Two consecutive rounds: the cards continue.
       const whole = spec.bars * barTicks(spec.meter);
       const all = [0, 1].flatMap((round) =>
         listCalls(composeFlow(drawFlow(ways, ways.counts, seedOf(seed, round)) ?? [], [], seed).playings).map(
@@ -67,7 +67,7 @@ describe("calls", () => {
         calls++;
         const before = call.at - (all[from]?.at ?? 0);
         if (before < beat) throw new Error(`seed ${seed}: call ${number} is shown ${before} ticks before`);
-        // A page that is held up for 100 ms still shows it before it is needed.
+        // A page blocked for 100 ms still shows it in time.
         if (before * perTick <= 0.1) throw new Error(`seed ${seed}: ${before * perTick} s`);
       }
     }

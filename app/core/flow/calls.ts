@@ -1,17 +1,17 @@
-/** Calls: what is told to the player, idea by idea, and when it is first shown. */
+/** Calls: what the player is told, idea by idea, and when each call first appears. */
 
 import { lengthOf } from "./piece";
 import type { Idea } from "./spec";
 
-/** One idea, so many times in a row. */
+/** One idea, a number of times in a row. */
 export interface Call {
   readonly idea: number;
   readonly grown: number;
   readonly times: number;
-  /** Ticks from where the round's ideas begin. */
+  /** Ticks from the start of the round's ideas. */
   readonly at: number;
   readonly length: number;
-  /** Its playings, by their numbers in the round. */
+  /** Its playings, as indices into the round. */
   readonly from: number;
   readonly to: number;
 }
@@ -23,7 +23,7 @@ interface Called {
   readonly length: number;
 }
 
-/** Playings in a row of one idea are one call. */
+/** Consecutive playings of one idea are one call. */
 export function listCalls(playings: readonly Called[]): Call[] {
   const calls: Call[] = [];
   for (const [index, { idea, grown, at, length }] of playings.entries()) {
@@ -35,15 +35,15 @@ export function listCalls(playings: readonly Called[]): Call[] {
   return calls;
 }
 
-/** Nobody reads a word, and turns it into strokes, in less. Seconds; our estimate. */
+/** Nobody can read a word and turn it into strokes in less. Seconds; our estimate. */
 const READING = 0.6;
-/** More cards than this would have to be looked for. */
+/** With more cards, the eye would have to search. */
 const MAX_CARDS = 5;
 
 /**
- * How many calls stand side by side. Each keeps its card from when it is shown until it has been played, and only then does
- * the next one take the card: so a call is shown while all the others are played, which takes at least a beat and the time
- * to read it. `perTick` in seconds.
+ * How many calls to show side by side. A call keeps its card from when it appears until it has been played, and then
+ * the next call takes the card. So each call is visible while the others are played: at least one beat plus reading
+ * time. `perTick` in seconds.
  */
 export function countCards(ideas: readonly Idea[], beat: number, perTick: number): number {
   const shortest = ideas.reduce(
@@ -54,7 +54,7 @@ export function countCards(ideas: readonly Idea[], beat: number, perTick: number
   return Math.min(MAX_CARDS, Math.max(2, 1 + Math.ceil(wanted / shortest)));
 }
 
-/** A call that is shown: which of all calls since the beginning it is, and on which card. */
+/** A visible call: its number since the start, and its card. */
 export interface ShownCall<Of> {
   readonly number: number;
   readonly card: number;
@@ -62,8 +62,8 @@ export interface ShownCall<Of> {
 }
 
 /**
- * What stands on the cards while call `playing` (from 0; -1 before the first) is played: that one and the ones to come, each
- * on the card of its number. `callOf` gives null for what is not drawn yet.
+ * The cards while call `playing` is played (from 0; -1 before the first): that call and the coming ones, each on its
+ * card. `callOf` returns null for calls that aren't drawn yet.
  */
 export function showCalls<Of>(playing: number, cards: number, callOf: (number: number) => Of | null): ShownCall<Of>[] {
   const first = Math.max(0, playing);
@@ -73,7 +73,7 @@ export function showCalls<Of>(playing: number, cards: number, callOf: (number: n
   });
 }
 
-/** The number of the call during which a call is first shown; -1 for the ones that are shown before anything is played. */
+/** The call during which a call first appears; -1 for those visible before anything is played. */
 export function shownFrom(number: number, cards: number): number {
   return number < cards ? -1 : number - cards + 1;
 }

@@ -1,4 +1,4 @@
-/** A draw as a line of its own: which version of each idea is played, and what varies though the sticking is kept. */
+/** Turns a draw into a line: which version of each idea is played, and what varies while the sticking stays. */
 
 import { countWays, drawBelow, drawWays, makeRandom, type RandomBits } from "../graph/count";
 import { mapPlayedSlots, placeStrokes, replaceLastCell } from "../line/rewrite";
@@ -17,16 +17,16 @@ import { layOut } from "../timeline/timeline";
 import type { PlacedPiece } from "./draw";
 import type { FlowSpec } from "./spec";
 
-/** Where an idea is played: as it stands, by any of its orchestrations, or each time by another one that can be played. */
+/** The orchestration of an idea: as written, any of its own, or a newly drawn playable one each time. */
 export const PATHS = ["kept", "versions", "anew"] as const;
 export type PathRule = (typeof PATHS)[number];
 
-/** What of an idea may differ from one playing to the next. */
+/** What may vary from one playing of an idea to the next. */
 export interface Variety {
   readonly path: PathRule;
-  /** Whether the accents go to other strokes of the hands, as many as there are. */
+  /** Whether the same number of accents moves to other hand strokes. */
   readonly accents: boolean;
-  /** Cells one of which takes the place of the last cell, where the idea is repeated, in its last playing. */
+  /** Cells of which one replaces the last cell in the last playing of a repeated idea. */
   readonly endings: readonly (readonly Slot[])[];
 }
 
@@ -37,12 +37,12 @@ export interface ComposedPlaying {
   readonly length: number;
   readonly grown: number;
   readonly mirrored: boolean;
-  /** As it is played here. */
+  /** As played here. */
   readonly line: Line;
-  /** Its slots in the whole line, the last one included. */
+  /** Its slots in the whole line, including the last. */
   readonly from: number;
   readonly to: number;
-  /** Whether its last cell was changed for another one. */
+  /** Whether its last cell was replaced. */
   readonly isChanged: boolean;
 }
 
@@ -51,12 +51,12 @@ export interface Composed {
   readonly playings: readonly ComposedPlaying[];
 }
 
-/** A whole number from 0 to before `below`. */
+/** A random integer from 0 to below `below`. */
 function pick(below: number, random: RandomBits): number {
   return Number(drawBelow(BigInt(below), random));
 }
 
-/** Lines one after another, rates where they change; neighbours that are alike are one item, repeated. */
+/** Joins lines, with rates where they change; equal neighbours become one repeated item. */
 function joinLines(lines: readonly Line[]): Line {
   const joined: LineItem[] = [];
   let rate: Rate | null = null;
@@ -76,8 +76,8 @@ function joinLines(lines: readonly Line[]): Line {
 }
 
 /**
- * The accents on other strokes of the hands, as many as there are; every choice of strokes is as likely. A line without
- * accents gets one.
+ * Moves the accents to other hand strokes, keeping their number; every choice is equally likely. A line without accents
+ * gets one.
  */
 export function shuffleAccents(line: Line, random: RandomBits): Line {
   const strokes: { slot: number; part: number; limb: Stroke["limb"] }[] = [];
@@ -91,7 +91,7 @@ export function shuffleAccents(line: Line, random: RandomBits): Line {
     }),
   );
   if (strokes.length === 0) return line;
-  // The first strokes of a shuffle that stops early (R. Durstenfeld, "Random permutation", 1964).
+  // The first steps of a shuffle that stops early (R. Durstenfeld, "Random permutation", 1964).
   const wanted = Math.max(1, accents);
   for (let index = 0; index < wanted; index++) {
     const other = index + pick(strokes.length - index, random);
@@ -107,7 +107,7 @@ export function shuffleAccents(line: Line, random: RandomBits): Line {
   );
 }
 
-/** Hand strokes where they are at home, said in so many words, so that a search leaves them there. */
+/** Hand strokes with their home surface written out, so that a search leaves them there. */
 function pinned(line: Line): Line {
   return mapPlayedSlots(line, (slot) => mapEachStroke(slot, (stroke) => pin(stroke)));
 }
@@ -126,10 +126,10 @@ function unplaced(line: Line): Line {
   );
 }
 
-/** What varies must not hang on which way was drawn: one seed, another stream of numbers. */
+/** Variation must not depend on which way was drawn: same seed, separate random stream. */
 const OTHER_STREAM = 0x5bf03635;
 
-/** Lays the playings end to end. The same for the same seed. */
+/** Joins the playings end to end. Deterministic for a seed. */
 export function composeFlow(playings: readonly PlacedPiece[], variety: readonly Variety[], seed: number): Composed {
   const random = makeRandom((seed ^ OTHER_STREAM) >>> 0);
   const lines = playings.map(({ piece }, index): { line: Line; isChanged: boolean } => {
@@ -169,15 +169,15 @@ function lastCell(line: Line): readonly Slot[] {
   return last?.kind === "cell" ? last.item.slots : [];
 }
 
-/** Where the hands may go when a path is drawn: drums and cymbals alike. */
+/** Surfaces that hands may visit in a drawn path: drums and cymbals alike. */
 export interface Paths {
   readonly surfaces: readonly KitVoice[];
   readonly seed: number;
 }
 
 /**
- * The strokes of ideas whose path is drawn anew put on the kit, together: each way that can be played at the tempo is as
- * likely. What else is played stays where it is. A problem where there is no way, or the line is too long.
+ * Orchestrates the strokes of all ideas with a drawn path together; every way playable at the tempo is equally likely.
+ * All other strokes stay where they are. Returns a problem if there is no way or the line is too long.
  */
 export function drawPaths(
   composed: Composed,
@@ -207,7 +207,10 @@ export function drawPaths(
   return { line: joinLines(playings.map((one) => one.line)), playings };
 }
 
-/** A line with its strokes where it is played on this kit, so that it can stand among others: its layers said stroke by stroke. */
+/**
+ * A line with its strokes as this kit plays them, so that it can be combined with others: its layers are written into
+ * each stroke.
+ */
 export function settleLine(line: Line, voiced: readonly Slot[]): Line {
   return mapPlayedSlots(line, (_, index) => voiced[index] as Slot);
 }

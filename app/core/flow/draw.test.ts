@@ -18,7 +18,7 @@ import type { FlowSpec, Idea } from "./spec";
 const namesOf = (playings: readonly PlacedPiece[]) =>
   playings.map(({ piece }) => `${piece.idea}${piece.mirrored ? "'" : ""}`).join(" ");
 
-/** Brute force: every sequence of ideas and leads, held against the rules as they are said. */
+/** Brute force: every sequence of ideas and leads, checked against the rules as stated. */
 function listAll(spec: FlowSpec): string[] {
   const { meter, bars, ideas, rules, leading } = spec;
   const bar = barTicks(meter);
@@ -40,7 +40,7 @@ function listAll(spec: FlowSpec): string[] {
       const own = one.versions[0] ?? makeLine([]);
       const length = lengthOf(own);
       if (at + length > whole) continue;
-      // Each slot on the grid that begins anew with its bar.
+      // Every slot of the grid, which restarts with each bar.
       const placed = layOut({
         meter,
         tempo: spec.tempo,
@@ -77,16 +77,16 @@ describe("counting", () => {
   test("by hand: threes and fives in a bar of sixteenths", () => {
     // 3a + 5b = 16: two fives and two threes, in any order of the four.
     expect(countFlow(compiled(specOf([idea("@4 RLR"), idea("@4 RLRRL")])))).toBe(6n);
-    // Not twice in a row: 3 5 3 5 and 5 3 5 3.
+    // Never twice in a row: 3 5 3 5 and 5 3 5 3.
     expect(countFlow(compiled(specOf([idea("@4 RLR"), idea("@4 RLRRL")], 1, { inRow: 1 })))).toBe(2n);
-    // A three on the second beat's second sixteenth: after 5, and then the rest in any order.
+    // A three on the second sixteenth of beat 2: after a 5, then the rest in any order.
     expect(
       countFlow(compiled(specOf([idea("@4 RLR"), idea("@4 RLRRL")], 1, { meet: { idea: 0, at: ticks(5 * 2520) } }))),
     ).toBe(2n);
   });
 
   test("triplets begin only where their grid has a place", () => {
-    // Two beats of triplets, two of fours: any of the six orders by beats; a five would leave the grid.
+    // Two beats of triplets and two of fours: any of the six orders by beat; a five would leave the grid.
     const spec = specOf([idea("@3 RLR"), idea("@4 RLRR"), idea("@4 RLRRL")]);
     for (const way of listAll(spec)) expect(way).not.toMatch(/2 0/);
     expect(countFlow(compiled(spec))).toBe(BigInt(listAll(spec).length));
@@ -143,7 +143,7 @@ describe("counting", () => {
 });
 
 describe("fairness", () => {
-  /** Pearson's chi-square of counts against what is expected of each. */
+  /** Pearson's chi-square of observed counts against expected ones. */
   const chiSquare = (counts: readonly number[], expected: readonly number[]) =>
     counts.reduce((sum, count, index) => sum + (count - (expected[index] ?? 1)) ** 2 / (expected[index] ?? 1), 0);
 
@@ -159,7 +159,7 @@ describe("fairness", () => {
     }
     expect(counts.size).toBe(all.length);
     const free = all.length - 1;
-    // The mean of chi-square is its degrees of freedom, its variance twice that: five standard deviations.
+    // The mean of chi-square is its degrees of freedom, and its variance twice that. We allow five standard deviations.
     expect(
       chiSquare(
         [...counts.values()],
@@ -190,7 +190,7 @@ describe("fairness", () => {
     const all = listAll(spec);
     const sum = all.reduce((total, name) => total + weigh(name), 0);
     expect(totalWays(counts)).toBe(BigInt(sum));
-    // Weights change what is likely, never what there is.
+    // Weights change the probabilities, never the set of ways.
     expect(countFlow(ways)).toBe(6n);
     const drawn = new Map(all.map((name) => [name, 0]));
     const draws = 6000;
@@ -205,7 +205,7 @@ describe("fairness", () => {
   test("weights stay exact where counts are too large for plain numbers", () => {
     const ways = compiled(specOf([idea("@4 RLR"), idea("@4 RLRR"), idea("@4 RLRRL")], 16));
     const thrice = new Uint16Array(ways.graph.edgeLabel.length).fill(3);
-    // All weights 3: every way of n playings counts 3 to the n times; a twin that adds up by playings says the same.
+    // With all weights 3, a way of n playings counts 3 to the n times; a twin that adds up by playings agrees.
     const byHand = (at: number, memo: Map<number, bigint>): bigint => {
       if (at === 256) return 1n;
       const known = memo.get(at);
@@ -238,7 +238,7 @@ describe("what cannot be drawn", () => {
     expect(loosenFlow(stuck, WORKING)).toEqual([[{ kind: "most", idea: 0 }]]);
     const never = specOf([idea("@4 RLRLRL"), idea("@4 RLRR-R")]);
     expect(loosenFlow(never, WORKING)).toEqual([]);
-    // Sixes fill three bars of sixteen, and no fewer.
+    // Sixes fill three bars of sixteen, but not fewer.
     expect(listFittingBars(never, WORKING, 8)).toEqual([3, 6]);
     fc.assert(
       fc.property(anySpec, (spec) => {

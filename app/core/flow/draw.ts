@@ -1,6 +1,6 @@
 /**
- * Every sequence of ideas that fills the bars under the rules, as one graph; how many there are, and draws in which each is
- * as likely as any other, or as its ideas weigh.
+ * Every sequence of ideas that fills the bars under the rules, as one graph: the number of ways, and draws that are
+ * uniform or follow the ideas' weights.
  */
 
 import { type Counts, countWays, drawBelow, makeRandom, totalWays, wayOfNumber } from "../graph/count";
@@ -10,10 +10,10 @@ import { barTicks, beatTicks, gcd, type Ticks, ticks } from "../time/time";
 import { type FlowPiece, growthIn, lengthOf, listFlowPieces, standsOnGrid } from "./piece";
 import { type FlowProblem, type FlowSpec, MIN_IDEAS, MIN_LENGTH } from "./spec";
 
-/** How much more often an idea is to come, and each idea after each other one. Whole numbers from 1. */
+/** How often ideas and pairs of ideas should come, as integers from 1. */
 export interface FlowWeights {
   readonly ideas: readonly number[];
-  /** By the idea before and the one that follows it. */
+  /** By the previous idea and the next. */
   readonly joins: readonly (readonly number[])[];
 }
 
@@ -23,20 +23,20 @@ export interface FlowWays {
   /** How often each idea's tail has been added. */
   readonly grown: readonly number[];
   readonly graph: LayeredGraph;
-  /** Ticks of one step of the graph. */
+  /** Ticks per step of the graph. */
   readonly unit: number;
-  /** Every way once. */
+  /** Counts every way once. */
   readonly counts: Counts;
 }
 
 /** One playing of an idea. */
 export interface PlacedPiece {
   readonly piece: FlowPiece;
-  /** From the first bar line of what is filled. */
+  /** From the first bar line of the bars to fill. */
   readonly at: Ticks;
 }
 
-/** What is wrong with a spec by itself, before any way is counted. */
+/** What is wrong with a spec itself, before counting. */
 export function checkFlow({ ideas, rules, bars, meter }: FlowSpec): FlowProblem | null {
   if (ideas.length < MIN_IDEAS) return { code: "few-ideas", ideas: ideas.length };
   const whole = bars * barTicks(meter);
@@ -51,7 +51,7 @@ export function checkFlow({ ideas, rules, bars, meter }: FlowSpec): FlowProblem 
   return null;
 }
 
-/** Ideas in a row. State: 0 at first, else the idea and how often it has come. */
+/** Consecutive ideas. State: 0 at the start, otherwise the idea and its count. */
 function trackInRow(owners: readonly number[], ideas: number, most: number): Tracker {
   return {
     states: 1 + ideas * most,
@@ -65,7 +65,7 @@ function trackInRow(owners: readonly number[], ideas: number, most: number): Tra
   };
 }
 
-/** The hand that played last, for joins in which none plays twice. State: 0 for none, 1 right, 2 left. */
+/** The hand that played last, for joins where no hand may play twice. State: 0 for none, 1 right, 2 left. */
 function trackHands(pieces: readonly FlowPiece[]): Tracker {
   const number = { R: 1, L: 2 };
   return {
@@ -81,7 +81,7 @@ function trackHands(pieces: readonly FlowPiece[]): Tracker {
   };
 }
 
-/** The ways of a round: `round` decides how far ideas have grown. A problem where there is nothing to count. */
+/** The ways of a round; `round` decides how far ideas have grown. Returns a problem if there is nothing to count. */
 export function compileFlow(spec: FlowSpec, player: Player, round = 0): FlowWays | FlowProblem {
   const problem = checkFlow(spec);
   if (problem) return problem;
@@ -92,7 +92,7 @@ export function compileFlow(spec: FlowSpec, player: Player, round = 0): FlowWays
   const unit = [...pieces.map(({ length }) => length), rules.meet?.at ?? 0].reduce(gcd, whole);
   const owners = pieces.map(({ idea }) => idea);
   const trackers: Tracker[] = [
-    // Which idea was last is the first state in any case, for the weights of joins.
+    // The last idea is always the first part of the state, for the weights of joins.
     rules.inRow === null ? trackLast(owners) : trackInRow(owners, ideas.length, rules.inRow),
     ...(rules.lead === "alternate" ? [trackHands(pieces)] : []),
     ...ideas.flatMap(({ least, most }, idea) =>
@@ -124,18 +124,18 @@ export function isFlowProblem(found: FlowWays | FlowProblem): found is FlowProbl
   return "code" in found;
 }
 
-/** How many sequences there are, each once, however they weigh. */
+/** The number of sequences, regardless of weights. */
 export function countFlow({ counts }: FlowWays): bigint {
   return totalWays(counts);
 }
 
-/** The idea before a node; null at the beginning. */
+/** The idea before a node; null at the start. */
 function ideaBefore({ graph, spec }: FlowWays, node: number): number | null {
   const state = graph.stateOf(node, 0);
   return state === 0 ? null : Math.floor((state - 1) / (spec.rules.inRow ?? 1));
 }
 
-/** Counts in which ways weigh; the plain ones where nothing weighs more than anything else. */
+/** Weighted counts; the plain counts if all weights are equal. */
 export function weighFlow(ways: FlowWays, { ideas, joins }: FlowWeights): Counts {
   if (ideas.every((weight) => weight === 1) && joins.every((row) => row.every((weight) => weight === 1))) {
     return ways.counts;
@@ -152,12 +152,12 @@ export function weighFlow(ways: FlowWays, { ideas, joins }: FlowWeights): Counts
   return countWays(graph, weights);
 }
 
-/** One seed for a round of a flow, so that each round is another draw, and the same one for the same seed. */
+/** The seed of one round of a flow: every round is a new draw, and deterministic for the flow's seed. */
 export function seedOf(seed: number, round: number): number {
   return (Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ Math.imul(round + 1, 0xc2b2ae35)) >>> 0;
 }
 
-/** A draw: the playings in their order; null where there is no way. The same for the same seed. */
+/** A draw as its playings in order; null if there is no way. Deterministic for a seed. */
 export function drawFlow(ways: FlowWays, counts: Counts, seed: number): PlacedPiece[] | null {
   const total = totalWays(counts);
   if (total === 0n) return null;

@@ -1,4 +1,4 @@
-/** One round, heard: each playing of an idea by itself, and each join of two different ones. */
+/** One round as heard: each playing of an idea, and each join of two different ones. */
 
 import { alignRushed } from "../listening/align";
 import type { Expectation, Expected } from "../listening/expect";
@@ -10,15 +10,15 @@ import { seconds } from "../time/time";
 
 interface Played {
   readonly idea: number;
-  /** Slots of the phrase, the last one included. */
+  /** Slots of the phrase, including the last. */
   readonly from: number;
   readonly to: number;
 }
 
-/** Moments on either side of a join that belong to it. */
+/** Moments on either side of a join that count as part of it. */
 const JOIN_MOMENTS = 2;
 
-/** The strokes of some slots, with grace notes by the stroke that follows them. */
+/** The strokes of some slots; grace notes go with the stroke after them. */
 function strokesWithin({ strokes }: Expectation, from: number, to: number): Expected[] {
   let next: number | null = null;
   return strokes
@@ -30,7 +30,7 @@ function strokesWithin({ strokes }: Expectation, from: number, to: number): Expe
     .reverse();
 }
 
-/** Hits that belong to some strokes: those that are nearer to them than to the strokes on either side. */
+/** The hits nearer to these strokes than to the strokes on either side. */
 function hitsWithin(all: readonly Expected[], own: readonly Expected[], hits: readonly Hit[]): Hit[] {
   const [first, last] = [own[0], own.at(-1)];
   if (!first || !last) return [];
@@ -41,10 +41,10 @@ function hitsWithin(all: readonly Expected[], own: readonly Expected[], hits: re
   return hits.filter(({ at }) => at >= from && at < to);
 }
 
-/** A stroke that stands so many times further off the others than the whole may off the click is a stumble. Our estimates. */
+/** A stroke this many times further off than the tolerance of the whole is a stumble. Our estimates. */
 const STUMBLE = { nearly: 1.5, no: 2.5 } as const;
 
-/** How far the worst stroke of a few stands off the middle one: means say little of so few. Seconds. */
+/** Deviation of the worst stroke from the median one, in seconds: with so few strokes, means say little. */
 function worstStumble(strokes: readonly Expected[], hits: readonly Hit[]): number {
   const offsets = alignRushed(strokes, cleanHits(hits).hits)
     .pairs.map(({ offset }) => offset as number)
@@ -69,7 +69,7 @@ function hearStretch(
   return judgement.result === "nearly" || stumble > STUMBLE.nearly ? "nearly" : "clean";
 }
 
-/** How one playing of an idea was; null where too little was heard of it. */
+/** The result of one playing of an idea; null if too little was heard. */
 export function hearPlaying(
   expectation: Expectation,
   hits: readonly Hit[],
@@ -79,7 +79,7 @@ export function hearPlaying(
   return hearStretch(expectation, strokesWithin(expectation, from, to), hits, strictness);
 }
 
-/** How one playing went over into the next: the last moments of the one, the first of the other. Null where too little was heard. */
+/** The result of a join: the last moments of one playing, and the first of the next. Null if too little was heard. */
 export function hearJoin(
   expectation: Expectation,
   hits: readonly Hit[],
@@ -98,7 +98,10 @@ export function hearJoin(
   return hearStretch(expectation, own, hits, strictness);
 }
 
-/** Seconds from the start of the repeat at which the last stroke of some slots has surely been played; null without strokes. */
+/**
+ * Seconds from the start of the repeat by which the last stroke of these slots has surely been played; null without
+ * strokes.
+ */
 export function heardBy(expectation: Expectation, { from, to }: Pick<Played, "from" | "to">): number | null {
   const last = strokesWithin(expectation, from, to).at(-1);
   return last ? seconds(last.at + last.reach) : null;

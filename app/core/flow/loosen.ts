@@ -1,4 +1,4 @@
-/** Which rules of a flow stand in the way, when its ideas never fill the bars: the smallest sets without which they do. */
+/** Which rules of a flow stop its ideas from ever filling the bars: the smallest sets whose removal helps. */
 
 import { subsets } from "../graph/subsets";
 import type { Player } from "../player/player";
@@ -9,7 +9,7 @@ export type FlowLoosened =
   | { readonly kind: "in-row" | "lead" | "ends-free" | "meet" }
   | { readonly kind: "least" | "most"; readonly idea: number };
 
-/** Sets of more than this many are not looked for: naming them all would be no help. */
+/** Larger sets aren't searched: naming them all would not help. */
 const MAX_LOOSENED = 3;
 
 function without(spec: FlowSpec, loosened: readonly FlowLoosened[]): FlowSpec {
@@ -44,7 +44,9 @@ function hasWays(spec: FlowSpec, player: Player, round: number): boolean {
   return !isFlowProblem(ways) && countFlow(ways) > 0n;
 }
 
-/** The smallest sets of rules to loosen; empty when the lengths alone never add up, null when more than a few would have to go. */
+/**
+ * The smallest sets of rules to relax; empty if the lengths alone never add up, null if too many rules are involved.
+ */
 export function loosenFlow(spec: FlowSpec, player: Player, round = 0): readonly (readonly FlowLoosened[])[] | null {
   const { rules } = spec;
   const all: FlowLoosened[] = [
@@ -65,7 +67,7 @@ export function loosenFlow(spec: FlowSpec, player: Player, round = 0): readonly 
   return null;
 }
 
-/** Numbers of bars up to so many that these ideas fill under the rules; the nearest to `spec.bars` first. */
+/** Bar counts up to a limit that these ideas can fill under the rules, nearest to `spec.bars` first. */
 export function listFittingBars(spec: FlowSpec, player: Player, most = 16): number[] {
   return Array.from({ length: Math.min(most, MAX_FLOW_BARS) }, (_, index) => index + 1)
     .filter((bars) => hasWays({ ...spec, bars }, player, 0))

@@ -1,4 +1,4 @@
-/** Pieces: the forms of the ideas that are laid end to end, with what the rules ask of them worked out once. */
+/** Pieces: the forms of each idea that can be joined, with everything the rules need precomputed. */
 
 import { describeLanding } from "../fit/landing";
 import { appendLine } from "../line/rewrite";
@@ -19,7 +19,7 @@ import type { FlowSpec, Idea } from "./spec";
 
 export interface FlowPiece {
   readonly idea: number;
-  /** How often its tail has been added. */
+  /** How many times its tail has been added. */
   readonly grown: number;
   readonly mirrored: boolean;
   /** See {@link Idea.versions}. */
@@ -28,13 +28,13 @@ export interface FlowPiece {
   readonly length: number;
   readonly first: Hand | null;
   readonly last: Hand | null;
-  /** Slots at one rate, from where in the piece they stand: each must fall on the grid of its bar. */
+  /** Slots at one rate and their offsets in the piece. Each must fall on the grid of its bar. */
   readonly grids: readonly { readonly at: number; readonly step: number }[];
-  /** Whether a hand is free to crash after it; see {@link describeLanding}. */
+  /** Whether a hand is free to crash afterwards; see {@link describeLanding}. */
   readonly landsFree: boolean;
 }
 
-/** Ticks that a line lasts. */
+/** Length of a line in ticks. */
 export function lengthOf(line: Line): number {
   return playItems(line).reduce((sum, item) => sum + durationOf(item), 0);
 }
@@ -69,7 +69,7 @@ function handsOf(line: Line): Hand[] {
   );
 }
 
-/** The line with its last slots once more, `times` over. They go on at the rate that they have. */
+/** The line with its last slots repeated `times` more, at their own rate. */
 export function growLine(line: Line, slots: number, times: number): Line {
   if (times <= 0) return line;
   const from = Math.max(0, countSlots(line) - slots);
@@ -88,7 +88,7 @@ export function growLine(line: Line, slots: number, times: number): Line {
   return Array.from({ length: times }).reduce<Line>((grown) => appendLine(grown, tail), line);
 }
 
-/** The piece by itself, so that it ends on a bar line: how it lands. */
+/** The piece alone, ending on a bar line, to see how it lands. */
 function landsFree(line: Line, length: number, { meter, tempo }: FlowSpec, player: Player): boolean {
   const bar = barTicks(meter);
   const bars = Math.ceil(length / bar);
@@ -97,14 +97,14 @@ function landsFree(line: Line, length: number, { meter, tempo }: FlowSpec, playe
   return landing === null || landing.hands.some(({ free }) => free);
 }
 
-/** How often a tail is added in a round: one more each time, and one less again on the way back. */
+/** How many times a tail is added in a round: one more each round, then one fewer on the way back. */
 export function growthIn(round: number, times: number): number {
   if (times <= 0) return 0;
   const turn = round % (2 * times);
   return turn <= times ? turn : 2 * times - turn;
 }
 
-/** Every form of every idea that a round may have; `grown` says how often each idea's tail is added. */
+/** All forms of every idea in a round; `grown` is how many times each idea's tail is added. */
 export function listFlowPieces(spec: FlowSpec, grown: readonly number[], player: Player): FlowPiece[] {
   const { rules, leading } = spec;
   return spec.ideas.flatMap((idea, index): FlowPiece[] => {
@@ -138,7 +138,10 @@ function formsOf({ versions, tail }: Idea, times: number): Line[] {
   return tail ? versions.map((line) => growLine(line, tail.slots, times)) : [...versions];
 }
 
-/** Whether a piece's notes stand on the grid of their bar when it begins at a place: triplets never begin between sixteenths. */
+/**
+ * Whether a piece's notes fall on the grid of their bar if it starts at a position: triplets never start between
+ * sixteenths.
+ */
 export function standsOnGrid({ grids }: FlowPiece, at: number, meter: Meter): boolean {
   const bar = barTicks(meter);
   return grids.every((grid) => ((at + grid.at) % bar) % grid.step === 0);

@@ -1,19 +1,19 @@
-/** How clean each idea and each join has been, and how much more often they come for it. */
+/** How clean each idea and join has been, and how much more often it should come. */
 
 import type { Result } from "../listening/judge";
 import type { FlowWeights } from "./draw";
 
-/** Results that are remembered of each: what is long past says little. */
+/** Results kept per entry: old ones say little. */
 export const REMEMBERED = 12;
-/** Results that weights are moved by. */
+/** Results that affect weights. */
 const RECENT = 6;
-/** What has never been clean comes so many times as often. */
+/** An entry that has never been clean comes this many times as often. */
 const MAX_FACTOR = 4;
 
-/** The last results, the latest last. */
+/** Recent results, latest last. */
 export type Results = readonly Result[];
 
-/** By the keys of ideas; of joins by both keys, see {@link joinKey}. */
+/** Ideas by key; joins by both keys, see {@link joinKey}. */
 export interface FlowRecord {
   readonly ideas: Readonly<Record<string, Results>>;
   readonly joins: Readonly<Record<string, Results>>;
@@ -25,7 +25,7 @@ export function joinKey(before: string, after: string): string {
   return `${before} ${after}`;
 }
 
-/** What was heard of one idea, or of the join of two. */
+/** The result of one idea or one join. */
 export type FlowEvent =
   | { readonly of: "idea"; readonly key: string; readonly result: Result }
   | { readonly of: "join"; readonly key: string; readonly result: Result };
@@ -40,7 +40,7 @@ export function recordHeard(record: FlowRecord, heard: readonly FlowEvent[]): Fl
   return { ideas, joins };
 }
 
-/** Share of the latest results that were not clean, 0 to 1; nearly clean counts half. 0 without any. */
+/** Share of recent results that weren't clean, 0 to 1; nearly clean counts half. 0 without results. */
 export function missShare(results: Results = []): number {
   const recent = results.slice(-RECENT);
   if (recent.length === 0) return 0;
@@ -48,12 +48,12 @@ export function missShare(results: Results = []): number {
   return missed / recent.length;
 }
 
-/** How many times as often something comes for its results: 1 while they are clean, up to 4. */
+/** How many times as often something comes because of its results: 1 while clean, up to 4. */
 export function factorOf(results: Results | undefined): number {
   return 1 + Math.round((MAX_FACTOR - 1) * missShare(results));
 }
 
-/** The weights of a draw: as they were given, and moved to what was not clean unless they are held. */
+/** The weights of a draw: as given, and adjusted for results unless they are held. */
 export function weightsOf(
   ideas: readonly { readonly key: string; readonly weight: number }[],
   record: FlowRecord,

@@ -1,4 +1,4 @@
-/** A round: what is played from one resolve to the next, drawn and composed; and the answer of a drummer who trades. */
+/** A round: from one resolution to the next, drawn and composed; and the answer of a drummer who trades with you. */
 
 import type { OrchestrationProblem } from "../orchestration-search/find";
 import { makePlayer, type Player, type PlayerSpec } from "../player/player";
@@ -16,12 +16,12 @@ import {
 } from "./draw";
 import type { FlowProblem, FlowSpec } from "./spec";
 
-/** All that rounds are drawn from. Plain data, for a worker. */
+/** Everything rounds are drawn from. Plain data, for a worker. */
 export interface RoundRequest {
   readonly spec: FlowSpec;
   readonly player: PlayerSpec;
   readonly variety: readonly Variety[];
-  /** Where hands may go when paths are drawn. */
+  /** Surfaces that drawn paths may visit. */
   readonly surfaces: readonly KitVoice[];
   /** Whether another drummer answers. */
   readonly trades: boolean;
@@ -31,11 +31,11 @@ export interface Round {
   readonly number: number;
   readonly seed: number;
   readonly composed: Composed;
-  /** What the other drummer plays; null for nobody. */
+  /** What the other drummer plays; null if there is none. */
   readonly answer: Composed | null;
-  /** How many ways there were. */
+  /** The number of ways. */
   readonly total: bigint;
-  /** Why no paths could be drawn, where they were wanted: it is played as it is written. */
+  /** Why paths could not be drawn, where requested; the phrase is then played as written. */
   readonly pathProblem: OrchestrationProblem | null;
 }
 
@@ -45,10 +45,10 @@ export function isTrouble(made: Round | RoundTrouble): made is RoundTrouble {
   return "code" in made;
 }
 
-/** Another drummer's draws are not the player's. */
+/** The other drummer draws from a separate random stream. */
 const ANSWER = 0x2545f491;
 
-/** Draws the rounds of one request, and keeps what has been counted. */
+/** Draws the rounds of one request, and caches the counts. */
 export class RoundMaker {
   private readonly player: Player;
   private readonly ways = new Map<string, FlowWays | FlowProblem>();
@@ -58,11 +58,11 @@ export class RoundMaker {
     this.player = makePlayer(kit, limits, hands);
   }
 
-  /** The ways of a round; rounds in which ideas have grown alike have the same ones. */
+  /** The ways of a round; rounds with the same growth share them. */
   waysOf(round: number): FlowWays | FlowProblem {
     const { spec } = this.request;
     const period = spec.ideas.reduce((most, { tail }) => Math.max(most, tail?.times ?? 0), 0);
-    // With several ideas that grow by different counts only the round itself says how far each has come.
+    // If several ideas grow by different counts, only the round number says how far each has come.
     const key = period === 0 ? "" : String(round);
     const known = this.ways.get(key);
     if (known) return known;
@@ -72,7 +72,7 @@ export class RoundMaker {
     return made;
   }
 
-  /** The same round for the same seed and weights. A growth that does not add up is left out for the round. */
+  /** Deterministic for a seed and weights. A growth that doesn't add up is skipped for this round. */
   make(number: number, weights: FlowWeights, seed: number): Round | RoundTrouble {
     let ways = this.waysOf(number);
     if (!isFlowProblem(ways) && countFlow(ways) === 0n && number > 0) ways = this.waysOf(0);

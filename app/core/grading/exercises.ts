@@ -1,4 +1,4 @@
-/** Graded exercises for a space: lines from a source, held against what the player can play. */
+/** Graded exercises for a space: lines from a source, rated for the player. */
 
 import { countWays, drawWays } from "../graph/count";
 import { runToEnd } from "../graph/layers";
@@ -16,7 +16,7 @@ import { type Candidate, gradeSet } from "./grade";
 import { drawGridLines, type GridOptions, listCellLines } from "./sources";
 
 export type ExerciseSource =
-  /** Cells of a pool under rules; the space is the set's own. */
+  /** Cells of a pool, under rules. The set decides the space. */
   | { readonly kind: "search"; readonly spec: SearchSpec }
   | { readonly kind: "grid"; readonly options: GridOptions }
   | { readonly kind: "cell"; readonly cell: Cell };
@@ -26,9 +26,9 @@ export interface ExerciseRequest {
   readonly meter: Meter;
   readonly rate: Rate;
   readonly tempo: Bpm;
-  /** A set for each of these spaces. */
+  /** One set per space. */
   readonly spaces: readonly Window[];
-  /** In each set. */
+  /** Exercises per set. */
   readonly count: number;
   readonly seed: number;
 }
@@ -44,12 +44,12 @@ export interface ExerciseSet {
   readonly apart: number;
 }
 
-/** Lines that are looked at for each set: more would be slower, and hardly another set. */
+/** Candidate lines per set: more would be slower, and hardly improve the set. */
 const CANDIDATES = 320;
-/** Any two exercises differ in this share of their places, where there are enough. */
+/** Any two exercises differ in this share of their positions, if possible. */
 const APART = 0.25;
 
-/** A set for each space; a space that no line of the source fills has an empty one. */
+/** One set per space; empty for a space that no line of the source fills. */
 export function gradeExercises(request: ExerciseRequest, player: Player): ExerciseSet[] {
   return request.spaces.map((space) => {
     const slots = space.length / slotTicks(request.rate);
@@ -71,7 +71,7 @@ function linesFor({ source, rate, seed }: ExerciseRequest, space: Window, slots:
   }
 }
 
-/** Fair draws among all that the search allows in this space. */
+/** Fair draws from everything the search allows in this space. */
 function drawSearchLines(spec: SearchSpec, seed: number): Line[] {
   const compiled = compileSearch(spec);
   if (isProblem(compiled)) return [];

@@ -1,27 +1,27 @@
-/** Exercises from easy to hard: picked among many so that they are apart from one another and evenly spread. */
+/** Picks exercises from many candidates: from easy to hard, all different enough and evenly spread. */
 
-/** Something that may become an exercise. */
+/** A candidate exercise. */
 export interface Candidate {
-  /** What is played at each place, as one sign each: what is told apart. */
+  /** One symbol per position, for comparison. */
   readonly signs: readonly string[];
-  /** Its top tempo for the player; null where nothing sets one, which is the easiest. */
+  /** Its top tempo for the player; null, meaning easiest, if nothing limits it. */
   readonly bpm: number | null;
 }
 
 export interface Graded<Of extends Candidate> {
   readonly chosen: Of;
-  /** What may take its place, nearest in top tempo first: each as far from all others of the set as these are. */
+  /** Possible replacements, nearest top tempo first. Each is as different from the rest of the set as the original. */
   readonly instead: readonly Of[];
 }
 
 export interface GradedSet<Of extends Candidate> {
   /** From easy to hard. */
   readonly items: readonly Graded<Of>[];
-  /** In how many places at least any two of them differ; less than was wanted where there are not enough. */
+  /** Any two differ in at least this many positions; fewer than requested if there aren't enough candidates. */
   readonly apart: number;
 }
 
-/** In how many places two of them differ; what is longer differs in all that the other one has not. */
+/** Number of positions in which two candidates differ; extra positions of the longer one all count. */
 export function differenceOf(a: Candidate, b: Candidate): number {
   const size = Math.max(a.signs.length, b.signs.length);
   let differences = 0;
@@ -32,9 +32,8 @@ export function differenceOf(a: Candidate, b: Candidate): number {
 const paceOf = ({ bpm }: Candidate) => bpm ?? Number.POSITIVE_INFINITY;
 
 /**
- * Picks `count` candidates: their top tempos as evenly spread from the easiest to the hardest as there are, any two of
- * them different in `apart` places. Where there are not so many, `apart` is lowered until there are, or until 1. The same
- * candidates give the same set.
+ * Picks `count` candidates with top tempos spread as evenly as possible from easiest to hardest, any two of which
+ * differ in `apart` positions. If there aren't enough, `apart` is lowered step by step, down to 1. Deterministic.
  */
 export function gradeSet<Of extends Candidate>(
   candidates: readonly Of[],
@@ -68,12 +67,15 @@ function distance(a: Candidate, b: Candidate): number {
   return paceOf(a) === paceOf(b) ? 0 : Math.abs(paceOf(a) - paceOf(b));
 }
 
-/** One for each of `count` tempos between the easiest and the hardest, the nearest that is apart from those before it. */
+/**
+ * For each of `count` tempos between the easiest and the hardest, the nearest candidate that differs enough from the
+ * ones chosen before.
+ */
 function spread<Of extends Candidate>(sorted: readonly Of[], count: number, apart: number): Of[] {
   const known = sorted.filter(({ bpm }) => bpm !== null);
   const [most, least] = [known[0]?.bpm ?? 0, known.at(-1)?.bpm ?? 0];
   const picked: Of[] = [];
-  // The ends first, then what lies between: so the set begins easy and ends hard, however few are apart.
+  // The ends first, then the middle, so that the set starts easy and ends hard even if few candidates differ enough.
   const order = [0, count - 1, ...Array.from({ length: Math.max(0, count - 2) }, (_, index) => index + 1)];
   for (const place of new Set(order.slice(0, count))) {
     const target = count > 1 ? most - ((most - least) * place) / (count - 1) : most;
@@ -87,7 +89,7 @@ function spread<Of extends Candidate>(sorted: readonly Of[], count: number, apar
   return picked;
 }
 
-/** How far from a tempo; what has no top tempo is as far as can be, but may stand in. */
+/** Distance from a tempo. A candidate without a top tempo is infinitely far, but may fill in. */
 function off({ bpm }: Candidate, target: number): number {
   return bpm === null ? Number.MAX_VALUE : Math.abs(bpm - target);
 }

@@ -35,7 +35,7 @@ describe("a graded set", () => {
               for (const stand of instead) expect(differenceOf(stand, other)).toBeGreaterThanOrEqual(apart);
             }
           }
-          // The best of what there is: with as many different ones as are wanted, there are as many.
+          // As good as possible: if there are enough different candidates, the set is full.
           const different = new Set(all.map(({ signs }) => signs.join(""))).size;
           if (apart === 1) expect(chosen.length).toBe(Math.min(count, different));
         },

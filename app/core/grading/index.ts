@@ -1,4 +1,4 @@
-/** Graded sets: many possible exercises, and the few of them that lead from easy to hard. */
+/** Graded sets: many possible exercises, and the few that lead from easy to hard. */
 
 export * from "./exercises";
 export * from "./grade";

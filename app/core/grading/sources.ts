@@ -1,4 +1,4 @@
-/** Where exercises come from: lines for a space, drawn or made of one cell by moves. */
+/** Sources of exercises: lines for a space, drawn at random or made from one cell by moves. */
 
 import { makeRandom, type RandomBits } from "../graph/count";
 import { formatSlots } from "../line/write";
@@ -15,19 +15,19 @@ export interface GridOptions {
   readonly rests: boolean;
 }
 
-/** Of so many places in a row one is a kick, or a rest, or an accent: our choice, so that hands stay in the majority. */
+/** One position in this many is a kick, a rest or an accent. Our choice, so that hands stay in the majority. */
 const ONE_IN = { kick: 4, rest: 6, accent: 4 };
 
 /**
- * Lines of so many slots in which the hands follow the grid: whoever plays on a place, it is the hand that would be there
- * if all were played hand to hand. Accents, kicks and rests are drawn.
+ * Lines of a given length whose hands follow the grid: each position gets the hand it would have if all notes were
+ * played hand to hand. Accents, kicks and rests are random.
  */
 export function drawGridLines(slots: number, rate: Rate, draws: number, seed: number, options: GridOptions): Line[] {
   const random = makeRandom(seed);
   return Array.from({ length: draws }, () => {
     const drawn: Slot[] = [];
     for (let at = 0; at < slots; at++) {
-      // A third kick in a row is an exercise of its own.
+      // Three kicks in a row would be an exercise of their own.
       const kicks = options.kicks && !(isKick(drawn[at - 1]) && isKick(drawn[at - 2]));
       drawn.push(drawGridSlot(at, random, { ...options, kicks }));
     }
@@ -41,14 +41,14 @@ function isKick(slot: Slot | undefined): boolean {
 
 function drawGridSlot(at: number, random: RandomBits, { lead, kicks, rests }: GridOptions): Slot {
   const isOne = (inSo: number) => random() % inSo === 0;
-  // The first note says where it begins, so it is always a hand.
+  // The first note shows where it starts, so it is always a hand.
   if (at > 0 && kicks && isOne(ONE_IN.kick)) return makeStrokes([makeStroke("K")]);
   if (at > 0 && rests && isOne(ONE_IN.rest)) return makeSilence();
   const hand = at % 2 === 0 ? lead : otherHand(lead);
   return makeStrokes([makeStroke(hand, { level: isOne(ONE_IN.accent) ? "accent" : "normal" })]);
 }
 
-/** Moves that make an exercise of a cell another one. */
+/** Moves that turn an exercise's cell into another. */
 const MOVES: readonly Move[] = [
   { kind: "mirror" },
   { kind: "reverse" },
@@ -72,8 +72,8 @@ const MOVES: readonly Move[] = [
 ];
 
 /**
- * A cell and what one, two and three moves make of it, each once, nearest to it first: each is played over and over until
- * the space is full, and cut where that ends.
+ * A cell and the results of one, two and three moves, each once, nearest first. Each repeats until the space is full,
+ * and is cut there.
  */
 export function listCellLines(cell: Cell, slots: number, rate: Rate, most: number): Line[] {
   const lines = new Map<string, Line>();
@@ -104,7 +104,7 @@ function fillSlots(cell: Cell, slots: number): Slot[] {
   return Array.from({ length: slots }, (_, at) => cell[at % cell.length] as Slot);
 }
 
-/** The cell as often as it goes in, then as much of it as is left room for. */
+/** The cell as often as it fits, then as much of it as there is room for. */
 function lineOfCell(cell: Cell, slots: number, rate: Rate): Line {
   const times = Math.floor(slots / cell.length);
   const rest = slots - times * cell.length;
@@ -115,7 +115,7 @@ function lineOfCell(cell: Cell, slots: number, rate: Rate): Line {
   return makeLine([{ kind: "rate", rate }, ...cells]);
 }
 
-/** Slots in cells of a beat's size, so that the line can be read. */
+/** Splits slots into cells of one beat, so that the line is readable. */
 function lineOf(slots: readonly Slot[], rate: Rate): Line {
   const size = Math.max(1, Math.round(rate.slots / rate.quarters));
   const cells = [];

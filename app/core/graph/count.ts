@@ -1,13 +1,13 @@
-/** How many ways there are, exactly, and fair draws among them. */
+/** The exact number of ways, and uniform draws. */
 
 import type { Graph } from "./graph";
 
 /**
- * Ways from each node to the end. Numbers while they are exact, BigInt beyond: adding small ones is many times as quick.
+ * Number of ways from each node to the end. Numbers while exact, BigInt beyond: small additions are many times faster.
  */
 export interface Counts {
   readonly graph: Graph;
-  /** How many ways each edge counts as; null where each is one. */
+  /** The weight of each edge; null if all are 1. */
   readonly weights: ArrayLike<number> | null;
   readonly small: Float64Array;
   readonly large: readonly (bigint | undefined)[];
@@ -16,8 +16,8 @@ export interface Counts {
 const SAFE = 2 ** 52;
 
 /**
- * Counts the ways. With `weights`, a whole number from 1 for each edge, a way counts as often as the product of its edges'
- * weights, and is drawn as much more often.
+ * Counts the ways. With `weights` (an integer from 1 per edge), a way counts as the product of its edges' weights, and
+ * draws follow that.
  */
 export function countWays(graph: Graph, weights: ArrayLike<number> | null = null): Counts {
   const { nodes, order, edgesFrom, edgesTo, edgeNode, end } = graph;
@@ -53,15 +53,15 @@ function waysFrom({ graph, small, large }: Pick<Counts, "graph" | "small" | "lar
   return large[node] ?? BigInt(small[node] as number);
 }
 
-/** The number of all ways, each as often as it counts. */
+/** The total number of ways, by weight. */
 export function totalWays(counts: Counts): bigint {
   return counts.graph.order.length === 0 ? 0n : waysFrom(counts, 0);
 }
 
-/** A source of whole numbers of 32 random bits. */
+/** A source of random 32-bit integers. */
 export type RandomBits = () => number;
 
-/** The same numbers for the same seed (xoshiro128**, D. Blackman and S. Vigna; seeded by splitmix32). */
+/** Deterministic for a seed (xoshiro128**, D. Blackman and S. Vigna; seeded by splitmix32). */
 export function makeRandom(seed: number): RandomBits {
   let mix = seed >>> 0;
   const splitmix = () => {
@@ -86,7 +86,7 @@ export function makeRandom(seed: number): RandomBits {
   };
 }
 
-/** A whole number from 0 to before `below`, each as likely: bits that reach too far are thrown away. */
+/** A uniform integer from 0 to below `below`: bits that overshoot are rejected. */
 export function drawBelow(below: bigint, random: RandomBits): bigint {
   if (below <= 0n) throw new RangeError("there is nothing to draw from");
   const bits = (below - 1n).toString(2).length;
@@ -99,7 +99,7 @@ export function drawBelow(below: bigint, random: RandomBits): bigint {
   }
 }
 
-/** The way of a given number, from 0 in the graph's own order: its choices one after another. */
+/** The way with a given index, from 0 in graph order, as its choices. */
 export function wayOfNumber(counts: Counts, number: bigint): number[] {
   const { weights, graph } = counts;
   const { edgesFrom, edgesTo, edgeNode, edgeLabel, end } = graph;
@@ -114,7 +114,7 @@ export function wayOfNumber(counts: Counts, number: bigint): number[] {
       const ways = weights ? own * BigInt(weights[edge] as number) : own;
       if (left < ways) {
         way.push(edgeLabel[edge] as number);
-        // An edge that counts as several ways is the same choice in each of them.
+        // A weighted edge is the same choice in each of its copies.
         if (weights) left %= own;
         node = next;
         taken = true;
@@ -127,7 +127,7 @@ export function wayOfNumber(counts: Counts, number: bigint): number[] {
   return way;
 }
 
-/** Fair draws, each way as likely as any other, also one that was drawn before. */
+/** Uniform draws with replacement. */
 export function drawWays(counts: Counts, draws: number, seed: number): number[][] {
   const total = totalWays(counts);
   if (total === 0n) return [];

@@ -1,19 +1,19 @@
 /**
- * A choice made step by step, as a graph without circles: each way from the beginning to the end is one solution. Count,
- * best and fair draws are read off it, whatever the choice is of.
+ * A choice made step by step, as an acyclic graph: each path from start to end is one solution. Counting, ranking and
+ * drawing work on it, whatever the choice is about.
  */
 
 export interface Graph {
-  /** How many nodes there are, the end apart. Node 0 is the beginning. */
+  /** The number of nodes, without the end. Node 0 is the start. */
   readonly nodes: number;
-  /** Nodes in an order in which every edge leads onwards; empty when there is no way at all. */
+  /** Nodes in topological order; empty if there is no way. */
   readonly order: readonly number[];
-  /** Edges of a node are from `edgesFrom[node]` to before `edgesTo[node]`. */
+  /** The edges of a node are `edgesFrom[node]` to below `edgesTo[node]`. */
   readonly edgesFrom: Int32Array;
   readonly edgesTo: Int32Array;
-  /** What is chosen on an edge, as a number of its owner's. */
+  /** The choice on an edge, as an index that its owner understands. */
   readonly edgeLabel: ArrayLike<number>;
   readonly edgeNode: ArrayLike<number>;
-  /** The node where every full way ends; no edge leaves it. */
+  /** The node where every complete way ends; it has no edges. */
   readonly end: number;
 }

@@ -1,4 +1,4 @@
-/** Counting, ranking and drawing the paths through a layered graph. */
+/** Counting, ranking and drawing paths through a layered graph. */
 
 export { countWays, drawWays, makeRandom, totalWays } from "./count";
 export { runToEnd } from "./layers";

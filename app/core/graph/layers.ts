@@ -1,51 +1,54 @@
 /**
- * Choices laid end to end up to a length, under rules that look back: a node for each place and state that can be come to,
- * an edge for each choice that may follow. Places are whole numbers, in whatever unit the owner counts.
+ * Choices joined end to end up to a length, under rules that look back: a node per reachable position and state, an
+ * edge per allowed choice. Positions are integers in the owner's unit.
  */
 
 import type { Graph } from "./graph";
 
-/** More nodes than this would not come to an end in a player's time. */
+/** A larger graph would take longer than a player waits. */
 const MAX_NODES = 1_500_000;
 
-/** The part of a rule that depends on what came before, as a small automaton over choices. */
+/** The part of a rule that depends on earlier choices, as a small automaton. */
 export interface Tracker {
-  /** States are whole numbers from 0 to before this. */
+  /** States are integers from 0 to below this. */
   readonly states: number;
   readonly start: number;
-  /** The state after a choice that begins at `at`; -1 where it may not follow. */
+  /** The state after a choice at position `at`; -1 if it is not allowed. */
   readonly step: (state: number, choice: number, at: number) => number;
-  /** Whether the end may come in it. */
+  /** Whether the line may end in this state. */
   readonly accepts: (state: number) => boolean;
 }
 
 export interface Layers {
   /** From 0. */
   readonly length: number;
-  /** How long each choice is, at least 1. */
+  /** Length of each choice, at least 1. */
   readonly sizes: readonly number[];
-  /** Whether a choice may begin at a place, whatever came before. Not asked for one that reaches over the end. */
+  /** Whether a choice may start at a position, whatever came before. Not called for choices that overshoot the end. */
   readonly fits: (at: number, choice: number) => boolean;
-  /** A state of the graph is the states of these side by side. */
+  /** A state of the graph combines the states of these trackers. */
   readonly trackers: readonly Tracker[];
 }
 
-/** Nodes are numbered as they were found, in order of their places. What is chosen on an edge is its label. */
+/** Nodes are numbered in order of discovery, by position. An edge's label is its choice. */
 export interface LayeredGraph extends Graph {
   readonly edgeLabel: readonly number[];
-  /** The place that a node stands at. */
+  /** The position of a node. */
   readonly placeOf: readonly number[];
-  /** States of the trackers at a node, in their order. */
+  /** The trackers' states at a node, in their order. */
   readonly stateOf: (node: number, tracker: number) => number;
 }
 
 export interface UseBounds {
   readonly least: number;
-  /** Null for any number of times. */
+  /** Null for no limit. */
   readonly most: number | null;
 }
 
-/** Uses of one thing, within its bounds; `owners` says whose each choice is. State: uses so far, as far as they matter. */
+/**
+ * Number of uses of one thing, within limits; `owners` maps choices to things. State: uses so far, as far as they
+ * matter.
+ */
 export function trackUses(owners: readonly number[], owner: number, { least, most }: UseBounds): Tracker {
   const top = most ?? least;
   return {
@@ -60,7 +63,7 @@ export function trackUses(owners: readonly number[], owner: number, { least, mos
   };
 }
 
-/** Who was last, for what looks at joins. State: 0 at first, else the owner's number + 1. */
+/** The last owner, for rules about joins. State: 0 at the start, otherwise the owner's index + 1. */
 export function trackLast(owners: readonly number[]): Tracker {
   return {
     states: 2 + Math.max(0, ...owners),
@@ -70,7 +73,7 @@ export function trackLast(owners: readonly number[]): Tracker {
   };
 }
 
-/** From which places sums of sizes reach the end: nodes where none does are not made. */
+/** The positions from which some sum of sizes reaches the end. No node is created elsewhere. */
 function reachesEnd({ length, sizes }: Layers): boolean[] {
   const distinct = [...new Set(sizes)];
   const reaches = new Array<boolean>(length + 1).fill(false);
@@ -80,15 +83,15 @@ function reachesEnd({ length, sizes }: Layers): boolean[] {
 }
 
 /**
- * Builds the graph, place by place; yields how much is done, 0 to 1, so that whoever drives it can show it or stop.
- * Returns null where it would grow too large for a player's time.
+ * Builds the graph position by position and yields its progress, 0 to 1, so that the caller can show it or stop.
+ * Returns null if the graph would be too large.
  */
 export function* buildLayers(layers: Layers): Generator<number, LayeredGraph | null> {
   const { length, sizes, fits, trackers } = layers;
   const width = trackers.length;
   const states: number[] = trackers.map((tracker) => tracker.start);
   const placeOf: number[] = [0];
-  // Where the states fit into one number, that is the key of a node; else their text.
+  // A node's key: one number if the states fit into it, otherwise text.
   const product = trackers.reduce((so, tracker) => so * tracker.states, 1);
   const asNumber = product < Number.MAX_SAFE_INTEGER;
   const nodesAt: Map<number | string, number>[] = Array.from({ length: length + 1 }, () => new Map());
@@ -161,7 +164,7 @@ export function* buildLayers(layers: Layers): Generator<number, LayeredGraph | n
   };
 }
 
-/** Drives a generator to its end. */
+/** Runs a generator to its end. */
 export function runToEnd<Result>(steps: Generator<unknown, Result>): Result {
   let step = steps.next();
   while (!step.done) step = steps.next();

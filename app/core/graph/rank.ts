@@ -1,25 +1,25 @@
 /**
- * The best k ways, best first, by recursive enumeration over the graph (V. Jiménez and A. Marzal, "Computing the K
- * shortest paths: a new algorithm and an experimental comparison", 1999): each node hands out its next best completion when it is asked for.
+ * The best k ways, best first, by recursive enumeration (V. Jiménez and A. Marzal, "Computing the K shortest paths: a
+ * new algorithm and an experimental comparison", 1999): each node produces its next best completion on demand.
  */
 
 import type { Graph } from "./graph";
 
 export interface RankedWay {
-  /** What was chosen, step by step. */
+  /** The choices, step by step. */
   readonly way: readonly number[];
-  /** The sum over its edges. */
+  /** Sum over its edges. */
   readonly score: number;
 }
 
-/** A completion: over an edge, then the `rank`th best from there. */
+/** A completion: an edge, then the `rank`th best completion from there. */
 interface Completion {
   readonly edge: number;
   readonly rank: number;
   readonly score: number;
 }
 
-/** Completions that have not been handed out, best on top; of equals the one that came first in the graph. */
+/** Completions not yet produced, best on top; ties go to the first in the graph. */
 class Heap {
   private readonly items: Completion[] = [];
   push(item: Completion) {
@@ -57,12 +57,12 @@ function isBetter(a: Completion, b: Completion): boolean {
   return a.edge !== b.edge ? a.edge < b.edge : a.rank < b.rank;
 }
 
-/** Hands out ways, best first, for as long as there are any. `scoreOf` an edge, which leaves `node`, is a finite number. */
+/** Produces ways, best first. `scoreOf` must return a finite number for an edge that leaves `node`. */
 export function* rankPaths(graph: Graph, scoreOf: (edge: number, node: number) => number): Generator<RankedWay> {
   const { nodes, order, edgesFrom, edgesTo, edgeNode, edgeLabel, end } = graph;
   const edges = edgeNode.length;
   const weight = new Float64Array(edges);
-  // The best completion of each node, and by which edge; none is -Infinity.
+  // The best completion of each node and its first edge; -Infinity if there is none.
   const best = new Float64Array(nodes).fill(Number.NEGATIVE_INFINITY);
   const bestEdge = new Int32Array(nodes).fill(-1);
   for (let index = order.length - 1; index >= 0; index--) {
@@ -105,7 +105,7 @@ export function* rankPaths(graph: Graph, scoreOf: (edge: number, node: number) =
           heap.push({ edge, rank: 0, score: own + (next === end ? 0 : (best[next] as number)) });
         }
       }
-      // What was handed out last may be followed by its edge's next best.
+      // The last completion produced may be followed by the next best along the same edge.
       const last = list.at(-1) as Completion;
       const further = completionOf(edgeNode[last.edge] as number, last.rank + 1);
       if (further) {
@@ -132,7 +132,7 @@ export function* rankPaths(graph: Graph, scoreOf: (edge: number, node: number) =
   }
 }
 
-/** The first `most` of what a ranking hands out. */
+/** The first `most` results of a ranking. */
 export function takeBest(ranking: Iterable<RankedWay>, most: number): RankedWay[] {
   const found: RankedWay[] = [];
   if (most <= 0) return found;

@@ -1,4 +1,4 @@
-/** Every set of `size` of these, in their order. */
+/** All subsets of the given size, in order. */
 export function* subsets<Item>(items: readonly Item[], size: number, from = 0): Generator<Item[]> {
   if (size === 0) {
     yield [];

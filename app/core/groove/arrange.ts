@@ -1,4 +1,4 @@
-/** A phrase in its setting: count-in, groove, the fill, and what answers it, as one loop to be played. */
+/** A phrase in its setting as one loop to play: count-in, groove, the fill, and its answer. */
 
 import type { Kit } from "../kit/kit";
 import { type Click, clickBeats, clicksBetween } from "../pulse/clicks";
@@ -13,8 +13,8 @@ import type { Arrangement, Crash, LoopForm, SoundingNote } from "./sounding";
 import { playThroughout, playUnder } from "./under";
 
 /**
- * Groove, then the bars of the fill, then a bar of silence where it stops hard. The groove runs up to the window and
- * takes up after it; it waits for a phrase that runs over.
+ * Groove, then the bars of the fill, then a bar of silence after a hard stop. The groove plays up to the window and
+ * resumes after it; if the phrase runs over, it waits.
  */
 export function measureForm(
   timeline: Timeline,
@@ -29,9 +29,8 @@ export function measureForm(
 }
 
 /**
- * The loop of a phrase in its setting. A `crash` on one answers the fill each time but the first, where that is how it
- * ends. A groove in another meter than the phrase's is not used. Groove, ostinati and crash sound on what
- * the kit has, where there is one.
+ * The loop of a phrase in its setting. If the ending has a crash, it comes on one after the fill, every time but the
+ * first. A groove in another meter is ignored. If there is a kit, groove, ostinatos and crash use what it has.
  */
 export function arrange(
   timeline: Timeline,
@@ -54,7 +53,7 @@ export function arrange(
   for (const note of played) {
     if ((note.at >= fillStart && note.at < fillEnd) || note.at >= stopsAt) continue;
     if (setting.stops && note.at % bar !== 0) continue;
-    // The hand on the cymbal leaves it for the crash.
+    // The cymbal hand leaves its place for the crash.
     const answered = isAnswered(form, setting) && note.at === 0 && isHand(note.limb) && note.place !== "sn";
     notes.push(answered ? { ...note, passes: "first" } : note);
   }
@@ -77,22 +76,22 @@ export function arrange(
   };
 }
 
-/** Whether the loop comes back to groove, for a crash to stand on its first beat. */
+/** Whether the loop returns to the groove, so that a crash can land on its first beat. */
 function isAnswered({ fillStart }: LoopForm, { ending }: Setting): boolean {
   return ending === "crash" && fillStart > 0;
 }
 
 export interface RangeOptions {
-  /** Slots by their number, the last one included; all of them without. */
+  /** Slot numbers, including the last; all slots if absent. */
   readonly slots?: { readonly from: number; readonly to: number };
-  /** Goes on in silence to the next beat. */
+  /** Continues in silence to the next beat. */
   readonly toBeat?: boolean;
   readonly feel?: Setting["feel"];
-  /** Bars of clicks before all. */
+  /** Bars of clicks before everything. */
   readonly countInBars?: number;
 }
 
-/** Slots of a timeline by themselves, round and round, with clicks on the beats that they cross. */
+/** Some slots of a timeline as a loop, with clicks on the beats they cross. */
 export function arrangeRange(
   timeline: Timeline,
   { slots, toBeat = false, feel = STRAIGHT, countInBars = 0 }: RangeOptions,
@@ -134,7 +133,7 @@ export function arrangeRange(
   };
 }
 
-/** Beats, and what lies between them: halves and quarters of a beat follow the swing, as notes do. */
+/** Beats and their subdivisions: halves and quarters of a beat swing like notes. */
 function listClicks(pulse: Pulse, from: number, to: number, perform: Perform): Click[] {
   const between = clicksBetween(pulse, from, to).map((click) => {
     const isSwung = click.between.some((division) => division !== "triplets");
@@ -152,7 +151,7 @@ function followsRate(timeline: Timeline, cell: number): boolean {
   return rate !== undefined && followsSwing(rate);
 }
 
-/** An event `shift` ticks later. Grace notes keep their distance from their stroke. */
+/** An event moved by `shift` ticks. Grace notes keep their distance from their stroke. */
 function soundEvent(
   event: TimelineEvent,
   timeline: Timeline,

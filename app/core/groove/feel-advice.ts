@@ -1,23 +1,23 @@
-/** Whether a line and a feel go together: what only works swung, and what would stand beside the groove. */
+/** Whether a line and a feel go together: rhythms that only work swung, and rhythms that clash with the groove. */
 
 import { barTicks, type Seconds, TICKS_PER_QUARTER, ticksToSeconds } from "../time/time";
 import type { Timeline } from "../timeline/timeline";
 import { type Feel, followsSwing, isSwung, STRAIGHT_SHARE, type Swing, swingAt, TRIPLET_SHARE } from "./feel";
 
 export type FeelNote =
-  /** The groove swings and the fill does not: its off-beats come before the groove's. */
+  /** The groove swings but the fill doesn't, so the fill's off-beats come before the groove's. */
   | { readonly kind: "beside"; readonly strokes: number; readonly seconds: Seconds }
-  /** Straight off-beats and triplets in one line meet only where the off-beats are swung as triplets. */
+  /** In a line with both straight off-beats and triplets, they only coincide if the off-beats swing as triplets. */
   | { readonly kind: "mixed"; readonly strokes: number; readonly seconds: Seconds }
-  /** Written long and short, on the first and last of each four: a swung line, which sounds stiff when it is straight. */
+  /** Notes on the first and last of each four: swing written out, which sounds stiff when played straight. */
   | { readonly kind: "dotted"; readonly pairs: number };
 
-/** A swing within this of the triplet one passes for it: a hundredth of a beat. */
+/** Swing this close to triplets counts as triplet swing: a hundredth of a beat. */
 const NEAR_TRIPLET = 0.01;
-/** Fewer long and short pairs than this are a turn, not a way to write. */
+/** Fewer long-short pairs are an ornament, not a notation habit. */
 const MIN_PAIRS = 3;
 
-/** What to say of a fill in its groove's feel; empty where they go together. */
+/** Advice about a fill in its groove's feel; empty if they go together. */
 export function judgeFeel(timeline: Timeline, groove: Feel, follows: boolean): FeelNote[] {
   const notes: FeelNote[] = [];
   const swing = isSwung(groove) ? groove.swing : null;
@@ -27,7 +27,7 @@ export function judgeFeel(timeline: Timeline, groove: Feel, follows: boolean): F
   return notes;
 }
 
-/** Strokes of the line at rates that a swing moves. */
+/** Strokes at rates that swing affects. */
 function swungStrokes(timeline: Timeline) {
   return timeline.events.filter((event) => {
     const rate = timeline.cells[timeline.slots[event.slot]?.cell ?? -1]?.rate;
@@ -44,7 +44,7 @@ function findBeside(timeline: Timeline, swing: Swing): FeelNote[] {
   return [{ kind: "beside", strokes: moved.length, seconds: ticksToSeconds(Math.max(...moved), tempo, meter) }];
 }
 
-/** Off-beat eighths against triplets of the same line, under the swing of eighths that the fill has, if any. */
+/** Off-beat eighths compared with the line's triplets, with the fill's eighth-note swing if any. */
 function findMixed(timeline: Timeline, swing: Swing | null): FeelNote[] {
   const { meter, tempo, cells, slots, events } = timeline;
   const isTriplet = (slot: number) => {
@@ -62,7 +62,7 @@ function findMixed(timeline: Timeline, swing: Swing | null): FeelNote[] {
   return [{ kind: "mixed", strokes: offBeats.length, seconds }];
 }
 
-/** Lines whose binary strokes stand on the first and last of four only, beat for beat. */
+/** Lines whose binary strokes are only on the first and last of each four, in every beat. */
 function findDotted(timeline: Timeline): FeelNote[] {
   const strokes = swungStrokes(timeline);
   const bar = barTicks(timeline.meter);

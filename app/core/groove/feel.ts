@@ -1,22 +1,22 @@
-/** Feel: how notes stand a little beside where they are written. Swing, and limbs that lie back or push. */
+/** Feel: small timing shifts from the written position. Swing, and limbs that lay back or push. */
 
 import type { Limb } from "../stroke/stroke";
 import { type Bpm, barTicks, type Meter, type Rate, secondsToTicks, TICKS_PER_QUARTER } from "../time/time";
 
 export const SWING_UNITS = [2, 4] as const;
-/** Which notes are swung: eighths (2 to the quarter) or sixteenths (4). */
+/** Which notes swing: eighths (2 per quarter) or sixteenths (4). */
 export type SwingUnit = (typeof SWING_UNITS)[number];
 
 export interface Swing {
   readonly unit: SwingUnit;
-  /** What the first note of a pair takes of it: 1/2 is straight, 2/3 as in triplets, 3/4 hard. */
+  /** The first note's share of a pair: 1/2 is straight, 2/3 is triplet swing, 3/4 hard swing. */
   readonly share: number;
 }
 
 export interface Feel {
   /** Null for straight. */
   readonly swing: Swing | null;
-  /** Milliseconds that a limb stands behind the beat, negative before it; a limb that is not named stands on it. */
+  /** Milliseconds by which a limb plays behind the beat (negative: ahead). Limbs not listed play on it. */
   readonly push: Readonly<Partial<Record<Limb, number>>>;
 }
 
@@ -24,7 +24,7 @@ export const STRAIGHT: Feel = { swing: null, push: {} };
 export const STRAIGHT_SHARE = 1 / 2;
 export const TRIPLET_SHARE = 2 / 3;
 export const HARDEST_SHARE = 3 / 4;
-/** Milliseconds: a limb that is further off than this is not laid back but wrong. */
+/** Milliseconds: a larger offset isn't laid back but wrong. */
 export const MAX_PUSH = 50;
 
 function pairTicks(unit: SwingUnit): number {
@@ -32,27 +32,27 @@ function pairTicks(unit: SwingUnit): number {
 }
 
 /**
- * Whether notes at this rate follow a swing: those that halve the beat. Triplets, quintuplets and the like stand where
- * they are written: they have their own way through the beat.
+ * Whether swing affects this rate: only those that halve the beat. Triplets, quintuplets and so on have their own
+ * division.
  */
 export function followsSwing(rate: Rate): boolean {
   return Number.isInteger(Math.log2(rate.slots)) && rate.quarters === 1;
 }
 
 /**
- * Where a position sounds under a swing, in ticks (not always whole ones). Pairs count from each bar line; within a pair
- * time is stretched evenly before its middle and pressed evenly after it, and a bar's odd note at its end stays.
+ * The swung position in ticks; may be fractional. Pairs count from each bar line. Time is stretched evenly before a
+ * pair's middle and compressed evenly after it; an odd note at the end of a bar stays.
  */
 export function swingAt(at: number, { unit, share }: Swing, meter: Meter): number {
   return warp(at, unit, meter, 1 / 2, share);
 }
 
-/** The position that sounds at `at`: undoes {@link swingAt}. */
+/** The inverse of {@link swingAt}. */
 export function unswingAt(at: number, { unit, share }: Swing, meter: Meter): number {
   return warp(at, unit, meter, share, 1 / 2);
 }
 
-/** Moves the point at `from` of each pair to `to` of it. */
+/** Moves the point at `from` of each pair to `to`. */
 function warp(at: number, unit: SwingUnit, meter: Meter, from: number, to: number): number {
   const bar = barTicks(meter);
   const barStart = Math.floor(at / bar) * bar;
@@ -64,10 +64,10 @@ function warp(at: number, unit: SwingUnit, meter: Meter, from: number, to: numbe
   return barStart + pairStart + moved * pair;
 }
 
-/** Says where a note sounds: its written position, whether its rate follows a swing, and who plays it. */
+/** Returns when a note sounds, from its written position, whether its rate swings, and its limb. */
 export type Perform = (at: number, isSwung: boolean, limb: Limb | null) => number;
 
-/** Ticks at `tempo`; positions count from a bar line. */
+/** In ticks at `tempo`; positions count from a bar line. */
 export function makePerform({ swing, push }: Feel, meter: Meter, tempo: Bpm): Perform {
   return (at, isSwung, limb) => {
     const behind = limb ? (push[limb] ?? 0) : 0;
@@ -76,13 +76,13 @@ export function makePerform({ swing, push }: Feel, meter: Meter, tempo: Bpm): Pe
   };
 }
 
-/** The feel for a player who leads with the other hand: what was said of one hand is said of the other. */
+/** The feel for a player who leads with the other hand: hand offsets change sides. */
 export function mirrorFeel({ swing, push }: Feel): Feel {
   const { R, L, ...feet } = push;
   return { swing, push: { ...feet, ...(R === undefined ? {} : { L: R }), ...(L === undefined ? {} : { R: L }) } };
 }
 
-/** Whether swung notes of `feel` stand somewhere else than straight ones. */
+/** Whether `feel` changes the timing of swung notes. */
 export function isSwung(feel: Feel): feel is Feel & { readonly swing: Swing } {
   return feel.swing !== null && feel.swing.share > STRAIGHT_SHARE;
 }

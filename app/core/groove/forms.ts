@@ -1,4 +1,4 @@
-/** The forms that fills are practised in, by name. */
+/** The forms in which you can practise fills, by name. */
 
 import type { Window } from "../phrase/phrase";
 import { barTicks, beatTicks, type Meter, ticks } from "../time/time";
@@ -12,7 +12,7 @@ export interface ReadyForm {
   readonly stops: boolean;
 }
 
-/** The form in a meter. Half a bar of an odd meter begins on the beat after its middle. */
+/** The form in a meter. In odd meters, half a bar starts on the beat after the middle. */
 export function makeForm(kind: FormKind, meter: Meter): ReadyForm {
   const bar = barTicks(meter);
   const whole = (grooveBars: number, bars = 1, stops = false): ReadyForm => ({
@@ -26,7 +26,7 @@ export function makeForm(kind: FormKind, meter: Meter): ReadyForm {
     case "half-half": {
       const beats = bar / beatTicks(meter);
       const start = Math.ceil(beats / 2) * beatTicks(meter);
-      // A bar of one beat is halved all the same.
+      // Even a bar of one beat is halved.
       const from = start < bar ? start : bar / 2;
       return { grooveBars: 0, window: { start: ticks(from), length: ticks(bar - from) }, stops: false };
     }
@@ -43,7 +43,7 @@ export function makeForm(kind: FormKind, meter: Meter): ReadyForm {
   }
 }
 
-/** Which of the ready forms this is; null for one's own. */
+/** The preset that this form is; null for a custom one. */
 export function nameForm(form: ReadyForm, meter: Meter): FormKind | null {
   return (
     FORM_KINDS.find((kind) => {

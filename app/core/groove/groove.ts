@@ -1,4 +1,4 @@
-/** Grooves: what a fill sits in. Whole bars in a meter, written as a stick line over the surfaces of a kit. */
+/** Grooves: whole bars in a meter, written as a stick line on a kit's surfaces. */
 
 import type { Kit } from "../kit/kit";
 import { type Line, makeLine, mirrorLine } from "../phrase/phrase";
@@ -14,12 +14,12 @@ export interface Groove {
   readonly feel: Feel;
 }
 
-/** The groove for a player whose hands change over. */
+/** The groove with hands swapped. */
 export function mirrorGroove(groove: Groove): Groove {
   return { ...groove, line: mirrorLine(groove.line), feel: mirrorFeel(groove.feel) };
 }
 
-/** The groove once through; null in another meter, and for an empty one. */
+/** The groove once through; null in another meter or if empty. */
 export function layOutGroove(groove: Groove, meter: Meter, tempo: Bpm, kit: Kit | null = null): Timeline | null {
   if (!sameMeter(groove.meter, meter)) return null;
   const window = { start: ticks(0), length: barTicks(meter) };
@@ -28,8 +28,8 @@ export function layOutGroove(groove: Groove, meter: Meter, tempo: Bpm, kit: Kit 
 }
 
 /**
- * The backbeat is what the groove says it is: its loudest hand strokes on the snare, ghosts aside. It is on 2 and 4 in
- * most, on 3 in half-time, on the later half of a bar of six, and nowhere in some.
+ * The groove defines its backbeat: its loudest hand strokes on the snare, without ghosts. Usually 2 and 4, in half-time
+ * 3, in six the second half of the bar, and in some grooves none.
  */
 export function listBackbeats(groove: Groove): Backbeats {
   const laid = layOutGroove(groove, groove.meter, bpm(100));
@@ -44,8 +44,8 @@ export function listBackbeats(groove: Groove): Backbeats {
 }
 
 /**
- * The pulse of a phrase in a groove: the groove's own backbeats, counted from the phrase's first bar line, which comes
- * after `grooveBars` bars of it. A groove in another meter has no say.
+ * The pulse of a phrase in a groove: the groove's own backbeats, counted from the phrase's first bar line, which
+ * follows `grooveBars` bars of groove. A groove in another meter has no effect.
  */
 export function pulseInGroove(groove: Groove, meter: Meter, grooveBars: number): Pulse {
   if (!sameMeter(groove.meter, meter)) return pulseOf(meter);
@@ -54,8 +54,8 @@ export function pulseInGroove(groove: Groove, meter: Meter, grooveBars: number):
 }
 
 /**
- * The plainest groove of any meter, for meters that no written groove fits: hi-hat on every written unit (eighths
- * under larger ones), bass drum on one, snare on every second beat, or the middle of a compound bar.
+ * The simplest groove for a meter without a written one: hi-hat on every written unit (eighths under larger ones), bass
+ * drum on one, snare on every second beat, or in the middle of a compound bar.
  */
 export function plainGroove(meter: Meter): Groove {
   const step = Math.min(unitTicks(meter), 5040);

@@ -1,4 +1,4 @@
-/** Grooves, forms and feel: what a fill plays in. */
+/** Grooves, forms and feel: the context of a fill. */
 
 export * from "./arrange";
 export * from "./feel";

@@ -1,4 +1,4 @@
-/** The backbeat keeper: which of the groove's backbeats a fill keeps, and the changes that would keep the others. */
+/** The backbeat keeper: which of the groove's backbeats a fill keeps, and changes that would keep the others. */
 
 import { MAX_FIXED_SLOTS } from "../fit/closing";
 import { isWritable, mapPlayedSlots } from "../line/rewrite";
@@ -21,25 +21,25 @@ import type { TimelineSlot } from "../timeline/slot";
 import type { Timeline, TimelineEvent } from "../timeline/timeline";
 import type { LoopForm } from "./sounding";
 
-/** What stands where the groove has its backbeat. */
+/** What the fill has on a backbeat of the groove. */
 export type BackbeatState =
   /** A hand on the snare, accented. */
   | "kept"
-  /** A hand on the snare, but no accent. */
+  /** A hand on the snare, not accented. */
   | "soft"
   /** A hand somewhere else. */
   | "elsewhere"
-  /** A foot by itself. */
+  /** Only a foot. */
   | "foot"
   | "silent"
-  /** No slot begins there. */
+  /** No slot starts there. */
   | "between"
-  /** The phrase is over already, or has not begun. */
+  /** The phrase hasn't started or is already over. */
   | "empty";
 
 export type BackbeatFixKind = "accent" | "to-snare" | "hand-with" | "hand-for" | "hand-in";
 
-/** A change of one note that keeps one backbeat. */
+/** A change to one note that keeps one backbeat. */
 export interface BackbeatFix {
   readonly kind: BackbeatFixKind;
   readonly hand: Hand;
@@ -47,15 +47,15 @@ export interface BackbeatFix {
 }
 
 export interface BackbeatCheck {
-  /** From the phrase's first bar line. */
+  /** Position from the phrase's first bar line. */
   readonly at: Ticks;
   readonly state: BackbeatState;
   readonly slot: number | null;
-  /** The likeliest first; empty where it is kept, or no note can be changed for it. */
+  /** Most likely first; empty if the backbeat is kept, or no note can be changed. */
   readonly fixes: readonly BackbeatFix[];
 }
 
-/** One check for each backbeat of the pulse from the window's start to where the fill ends. Empty for a pulse without any. */
+/** One check per backbeat from the window's start to the end of the fill. Empty for a pulse without backbeats. */
 export function checkBackbeats(
   timeline: Timeline,
   line: Line,
@@ -70,7 +70,7 @@ function checkOne(timeline: Timeline, line: Line, at: Ticks): BackbeatCheck {
   const here = timeline.events.filter((event) => event.at === at && event.grace === undefined);
   const slot = timeline.slots.find((one) => one.at === at) ?? null;
   const state = judge(here, slot, timeline, at);
-  // A change is worked out slot by slot: for lines that are no fills that would take too long at each edit.
+  // Changes are computed slot by slot; for lines too long to be fills that would slow down every edit.
   const isFixed = slot !== null && state !== "kept" && timeline.slots.length <= MAX_FIXED_SLOTS;
   const fixes = isFixed ? listFixes(here, slot, state, timeline, line) : [];
   return { at, state, slot: slot?.index ?? here[0]?.slot ?? null, fixes };
@@ -142,7 +142,7 @@ function freerHand(timeline: Timeline, at: Ticks): Hand {
   return before && isHand(before) ? otherHand(before) : "R";
 }
 
-/** The voicing with a layer on top that keeps hands on the backbeat on the snare; null where it has one. */
+/** The voicing with a layer on top that keeps backbeat hands on the snare; null if it already has one. */
 export function keepBackbeatLayer(voicing: Orchestration): Orchestration | null {
   if (voicing.some(({ on, rule }) => on && rule.kind === "backbeat")) return null;
   return [...voicing, { on: true, rule: { kind: "backbeat", on: "sn" }, filter: ALL_STROKES }];

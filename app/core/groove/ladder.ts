@@ -1,24 +1,24 @@
-/** Tempo ladders: how the tempo climbs while something goes round. */
+/** Tempo ladders: how the tempo rises while something loops. */
 
 import { type Bpm, bpm } from "../time/time";
 
 export interface Ladder {
   readonly from: Bpm;
   readonly to: Bpm;
-  /** Beats a minute that one rung is high; null to climb a little with each repeat, evenly. */
+  /** Bpm per rung; null for a smooth rise with each repeat. */
   readonly step: number | null;
-  /** Repeats on each rung; where the climb is even, repeats for all of it. */
+  /** Repeats per rung; for a smooth rise, the total number of repeats. */
   readonly every: number;
 }
 
-/** The tempo of a repeat, from 0. It stays at the goal once that is reached, and goes down where the goal is below. */
+/** The tempo of a repeat, from 0. It stops at the goal, and goes down if the goal is lower. */
 export function ladderTempo({ from, to, step, every }: Ladder, repeat: number): Bpm {
   const way = to - from;
   const gone = step === null ? (Math.abs(way) * repeat) / every : Math.floor(repeat / every) * Math.abs(step);
   return bpm(from + Math.sign(way) * Math.min(Math.abs(way), gone));
 }
 
-/** How many repeats it takes until the goal is first played; 0 when it is there at once. */
+/** Number of repeats before the goal is first played; 0 if it starts there. */
 export function ladderLength({ from, to, step, every }: Ladder): number {
   const way = Math.abs(to - from);
   if (way === 0) return 0;

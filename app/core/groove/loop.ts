@@ -1,14 +1,14 @@
-/** An arrangement in running time: count-in once, then the loop over and over. Positions are as they sound. */
+/** An arrangement in real time: count-in once, then the loop. Positions include the feel. */
 
 import type { Click } from "../pulse/clicks";
 import type { Arrangement, SoundingNote } from "./sounding";
 
-/** Something to sound, at ticks from the start of a pass; before 0 for what leads into it. */
+/** Something that sounds, in ticks from the start of a pass; negative if it leads into the pass. */
 export type PassEvent =
   | { readonly kind: "note"; readonly at: number; readonly note: SoundingNote }
   | { readonly kind: "click"; readonly at: number; readonly click: Click; readonly countIn: boolean };
 
-/** All that belongs to one pass, from 0, in order of time. The count-in is a pass of its own: {@link listCountIn}. */
+/** Everything in one pass, from 0, in order of time. The count-in is separate: {@link listCountIn}. */
 export function listPass({ notes, clicks }: Arrangement, pass: number): PassEvent[] {
   const events: PassEvent[] = [];
   for (const note of notes) {
@@ -23,20 +23,20 @@ export function listCountIn({ countInClicks }: Arrangement): PassEvent[] {
   return countInClicks.map((click) => ({ kind: "click", at: click.at, click, countIn: true }));
 }
 
-/** Where in `next` stands what stands at `at` in `previous`, so that a change while playing does not jump. */
+/** The position in `next` that corresponds to `at` in `previous`, so that a change during playback doesn't jump. */
 export function carryOver(previous: Arrangement, next: Arrangement, at: number): number {
-  // What is counted from is the phrase: groove bars may have come before it, or a part of it be left.
+  // Positions are matched by the phrase: groove bars may have come before it, or part of it been left out.
   const moved = previous.fillAt === next.fillAt ? at : at - previous.fillAt + next.fillAt;
   return moved >= 0 && moved < next.length ? moved : Math.min(Math.max(0, at), next.length);
 }
 
-/** The slot of the phrase that sounds at `at` in the loop; null outside the phrase. By binary search. */
+/** The slot of the phrase heard at `at` in the loop; null outside the phrase. By binary search. */
 export function slotSounding(arrangement: Arrangement, at: number): number | null {
   const index = indexSounding(arrangement, at);
   return index === null ? null : (arrangement.slots[index]?.slot ?? null);
 }
 
-/** The place in the phrase (ticks from its first bar line, as written) that sounds at `at` in the loop. */
+/** The position in the phrase (ticks from its first bar line, as written) heard at `at` in the loop. */
 export function phraseAt(arrangement: Arrangement, at: number): number {
   const { slots, slotsEnd, fillAt } = arrangement;
   const index = indexSounding(arrangement, at);

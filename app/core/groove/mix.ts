@@ -1,4 +1,4 @@
-/** Layers: what of an arrangement is heard, softly or not at all. What is left out keeps its time. */
+/** Layers: which parts of an arrangement are heard, softened or muted. Muted parts keep their time. */
 
 import { type KitVoice, LIMBS, type Limb } from "../stroke/stroke";
 import type { SoundingNote } from "./sounding";
@@ -8,20 +8,20 @@ export type LayerState = (typeof LAYER_STATES)[number];
 export const PARTS = ["groove", "fill", "under"] as const;
 export type MixPart = (typeof PARTS)[number];
 
-/** What is not named is on. */
+/** Layers not listed are on. */
 export interface Mix {
   readonly parts: Readonly<Partial<Record<MixPart, LayerState>>>;
   readonly limbs: Readonly<Partial<Record<Limb, LayerState>>>;
   readonly places: Readonly<Partial<Record<KitVoice, LayerState>>>;
-  /** Whether the hi-hat foot's pulse is heard although the feet are muted. */
+  /** Whether the hi-hat foot's pulse is heard even when the feet are muted. */
   readonly keepsPulse?: boolean;
 }
 
 export const ALL_ON: Mix = { parts: {}, limbs: {}, places: {} };
-/** The hi-hat foot keeps the pulse under the hands: an ostinato, or what it has in the groove. */
+/** The hi-hat foot's pulse under the hands: an ostinato, or its part in the groove. */
 export const HANDS_ONLY: Mix = { ...ALL_ON, limbs: { K: "muted", H: "muted" }, keepsPulse: true };
 export const FEET_ONLY: Mix = { ...ALL_ON, limbs: { R: "muted", L: "muted" } };
-/** Of full: clearly behind the rest, and still heard. */
+/** Share of full level: clearly in the background, but still heard. */
 export const SOFT_GAIN = 0.3;
 
 function partOfNote({ role }: Pick<SoundingNote, "role">): MixPart {
@@ -29,7 +29,7 @@ function partOfNote({ role }: Pick<SoundingNote, "role">): MixPart {
   return role === "call" ? "under" : role;
 }
 
-/** 0 for silent to 1. Among limbs, parts or surfaces a solo silences those that are not; muted stays muted. */
+/** 0 (silent) to 1. A solo silences the other limbs, parts or surfaces; muted ones stay muted. */
 export function gainOf(
   note: Pick<SoundingNote, "role" | "limb" | "place">,
   { parts, limbs, places, keepsPulse = false }: Mix,
@@ -46,12 +46,12 @@ function gainIn<Key extends string>(layers: Readonly<Partial<Record<Key, LayerSt
   return state === "soft" ? SOFT_GAIN : 1;
 }
 
-/** Whether nothing is left out or softened. */
+/** Whether everything is at full level. */
 export function isAllOn({ parts, limbs, places }: Mix): boolean {
   return [parts, limbs, places].every((layers) => Object.values(layers).every((state) => state === "on"));
 }
 
-/** Which of the ready ways to listen a mix is; null for one's own. */
+/** The listening preset that this mix is; null for a custom one. */
 export function nameMix(mix: Mix): "all" | "hands" | "feet" | null {
   if (!isAllOn({ ...mix, limbs: {} })) return null;
   const states = LIMBS.map((limb) => mix.limbs[limb] ?? "on").join();

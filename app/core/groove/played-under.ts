@@ -1,4 +1,4 @@
-/** What a phrase is played under in its groove, and what answers it. */
+/** What plays under a phrase in its groove, and what answers it. */
 
 import type { Landing } from "../fit/landing";
 import type { Kit } from "../kit/kit";
@@ -11,7 +11,7 @@ import type { Setting } from "./setting";
 import type { Crash } from "./sounding";
 import { circumstancesOf } from "./under";
 
-/** What goes on under a phrase, for how fast it can go. */
+/** What continues under a phrase, for its top tempo. */
 export function playedUnder(groove: Groove, setting: Setting, kit: Kit): Under {
   const needsGroove = setting.during === "groove" || setting.during === "foot";
   return (timeline) => {
@@ -20,7 +20,7 @@ export function playedUnder(groove: Groove, setting: Setting, kit: Kit): Under {
   };
 }
 
-/** A groove's events over and over, up to a time. */
+/** A groove's events, repeated up to a time. */
 function roundAndRound({ events, end }: Timeline, until: number): TimelineEvent[] {
   const rounds = Math.ceil(until / end);
   return Array.from({ length: rounds }, (_, round) =>
@@ -28,7 +28,7 @@ function roundAndRound({ events, end }: Timeline, until: number): TimelineEvent[
   ).flat();
 }
 
-/** The hand that crashes on one and the crash that it goes to; the leading hand where nothing lands. */
+/** The hand that crashes on one, and its crash; the leading hand if nothing lands. */
 export function crashOf(landing: Landing | null, player: Player): Crash {
   const hand = landing?.hands[0];
   if (hand) return { hand: hand.hand, place: hand.crash };

@@ -1,34 +1,34 @@
-/** What sounds when, once a phrase stands in its setting. */
+/** What sounds when, once a phrase is in its setting. */
 
 import type { Click } from "../pulse/clicks";
 import type { Hand, KitVoice, Level, Limb, Technique } from "../stroke/stroke";
 import type { Meter, Ticks } from "../time/time";
 
 export interface SoundingNote {
-  /** Where it is written, from the start of the loop. A grace note before the loop's first stroke stands before 0. */
+  /** Its written position from the start of the loop. A grace note before the first stroke is negative. */
   readonly at: Ticks;
-  /** Where it sounds, with the feel: ticks that need not be whole. */
+  /** Its position with the feel; may be fractional ticks. */
   readonly sounds: number;
   readonly limb: Limb;
   readonly place: KitVoice;
   readonly level: Level;
-  /** As a timeline event has it. */
+  /** As in a timeline event. */
   readonly force: number;
   readonly technique: Technique;
-  /** Ticks that it sounds, where that is played; null where it rings out. */
+  /** Duration in ticks, where that matters; null where it rings out. */
   readonly lasts: number | null;
   /**
-   * "under": what the feet, or the groove, keep up during the fill. "answer": what another drummer plays. "call": what is
-   * played softly ahead, to be heard before it is played.
+   * "under": what the feet or the groove keep playing during the fill. "answer": what another drummer plays. "call":
+   * what is played softly ahead, so that you hear it before you play it.
    */
   readonly role: "groove" | "fill" | "crash" | "under" | "answer" | "call";
-  /** The slot of the phrase, for notes of the fill that are not grace notes. */
+  /** The slot of the phrase, for notes of the fill that aren't grace notes. */
   readonly slot: number | null;
-  /** The first time round there is no fill behind it to answer with a crash. */
+  /** The first time round, there is no fill before it that a crash could answer. */
   readonly passes: "all" | "first" | "later";
 }
 
-/** A slot of the phrase, and from where in the loop it sounds. */
+/** A slot of the phrase, and its start in the loop as heard. */
 export interface SoundingSlot {
   readonly slot: number;
   readonly at: number;
@@ -40,19 +40,19 @@ export interface Arrangement {
   readonly countIn: Ticks;
   /** Length of the loop. */
   readonly length: number;
-  /** The place in the loop that the phrase's positions count from; negative where the loop begins inside the phrase. */
+  /** The loop position from which the phrase's positions count; negative if the loop starts inside the phrase. */
   readonly fillAt: number;
-  /** In order of time as they sound. */
+  /** In order of time as heard. */
   readonly notes: readonly SoundingNote[];
-  /** In order of time, with the end of the last one after them. */
+  /** In order of time, with the end of the last one appended. */
   readonly slots: readonly SoundingSlot[];
   readonly slotsEnd: number;
-  /** One a beat, over the loop. */
+  /** One per beat of the loop. */
   readonly clicks: readonly Click[];
   readonly countInClicks: readonly Click[];
 }
 
-/** Where the parts of a setting lie in the loop, in ticks. */
+/** The parts of a setting in the loop, in ticks. */
 export interface LoopForm {
   readonly fillAt: number;
   readonly fillStart: number;

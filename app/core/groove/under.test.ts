@@ -35,7 +35,7 @@ describe("under the fill", () => {
     };
     expect(feet("fill")("H")).toEqual([4, 5, 6, 7]);
     expect(feet("throughout")("H")).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
-    // The groove has the bass drum on one and three already: it is not struck twice.
+    // The groove already has the bass drum on one and three, so they aren't struck twice.
     expect(feet("fill")("K")).toEqual([0, 2, 4, 5, 6, 7]);
     expect(feet("throughout")("K")).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
     expect(feet("throughout", { ...EIGHTHS, line: lineOf("@2 -H-H-H-H") })("H").slice(0, 8)).toEqual([

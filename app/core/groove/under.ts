@@ -1,4 +1,4 @@
-/** What goes on under a fill: ostinati of the feet, and what the groove keeps up. */
+/** What continues under a fill: foot ostinatos, and what the groove keeps playing. */
 
 import { foldPlace, type Kit } from "../kit/kit";
 import type { Circumstances } from "../player/motions";
@@ -11,8 +11,9 @@ import type { FootOstinato, Setting } from "./setting";
 import type { LoopForm, SoundingNote } from "./sounding";
 
 /**
- * Where an ostinato strikes from `from` to before `to`, ticks from a bar line. It counts the note that the tempo counts,
- * anew in each bar: quarters in 4/4 and 7/8, dotted quarters in 6/8, where the off-beats are the last of each three.
+ * The strokes of an ostinato from `from` to below `to`, in ticks from a bar line. It follows the note that the tempo
+ * counts, restarting each bar: quarters in 4/4 and 7/8, dotted quarters in 6/8, where off-beats are the last of each
+ * three.
  */
 export function listOstinato(pattern: FootOstinato, meter: Meter, from: number, to: number): Ticks[] {
   if (pattern === "none") return [];
@@ -36,24 +37,24 @@ export function listOstinato(pattern: FootOstinato, meter: Meter, from: number, 
   return found;
 }
 
-/** What an arrangement is made from, as far as it goes on under or beside the fill. */
+/** What an arrangement is made from, as far as it plays under or beside the fill. */
 interface OstinatoScene {
   readonly pulse: Pulse;
   readonly form: LoopForm;
   readonly setting: Setting;
   readonly perform: Perform;
   readonly kit: Kit | null;
-  /** Ticks from the loop's start at which everything stops; its length where nothing does. */
+  /** Ticks from the start of the loop at which everything stops; its length if nothing does. */
   readonly stopsAt: number;
 }
 
-/** Where a foot plays that keeps something up. */
+/** Where a foot keeps playing. */
 function foldFor(kit: Kit | null, limb: Limb): KitVoice {
   const home = homePlace(limb);
   return kit ? foldPlace(kit, limb, home) : home;
 }
 
-/** The feet's ostinati of the setting from `from` to before `to`. */
+/** The setting's foot ostinatos from `from` to below `to`. */
 function listFeet({ foot, kickOnBeats }: Setting, meter: Meter, from: number, to: number) {
   return [
     ...listOstinato(foot, meter, from, to).map((at) => ({ limb: "H", at }) as const),
@@ -61,7 +62,7 @@ function listFeet({ foot, kickOnBeats }: Setting, meter: Meter, from: number, to
   ];
 }
 
-/** What keeps the foot going where a groove has none of its own: the plainest one. */
+/** The foot pattern where a groove has none of its own: the simplest one. */
 const PLAINEST: FootOstinato = "two-and-four";
 
 function strike(limb: "K" | "H", at: Ticks, { perform, kit }: OstinatoScene): SoundingNote {
@@ -84,7 +85,7 @@ function playFeet(from: number, to: number, scene: OstinatoScene): SoundingNote[
   return listFeet(scene.setting, scene.pulse.meter, from, to).map(({ limb, at }) => strike(limb, at, scene));
 }
 
-/** Without the notes of limbs that play something else at that moment. */
+/** Removes notes of limbs that play something else at that moment. */
 function leaveBusyLimbs(wanted: readonly SoundingNote[], playing: readonly SoundingNote[]): SoundingNote[] {
   const taken = new Set(playing.map(({ at, limb }) => `${at} ${limb}`));
   return wanted.flatMap((note): SoundingNote[] => {
@@ -95,7 +96,7 @@ function leaveBusyLimbs(wanted: readonly SoundingNote[], playing: readonly Sound
   });
 }
 
-/** What goes on under the fill; a limb that the line itself needs at that moment plays the line. */
+/** What continues under the fill. A limb that the line needs at that moment plays the line instead. */
 export function playUnder(
   played: readonly SoundingNote[],
   fill: readonly SoundingNote[],
@@ -106,7 +107,7 @@ export function playUnder(
   return leaveBusyLimbs([...keepUp(kept, scene), ...playFeet(fillStart, fillEnd, scene)], fill);
 }
 
-/** Of what the groove has there, what is kept up. */
+/** The part of the groove that continues. */
 function keepUp(kept: readonly SoundingNote[], scene: OstinatoScene): readonly SoundingNote[] {
   const { pulse, form, setting } = scene;
   switch (setting.during) {
@@ -125,8 +126,8 @@ function keepUp(kept: readonly SoundingNote[], scene: OstinatoScene): readonly S
 }
 
 /**
- * What a fill is played under, beside what its line says, for how fast it can go: swing, and what feet keep up. `groove` are
- * the groove's own notes in the fill's bars, as events from the fill's first bar line. Null where there is nothing.
+ * What a fill plays over, besides its own line, for its top tempo: swing and foot patterns. `groove` holds the groove's
+ * notes in the fill's bars, as events from the fill's first bar line. Null if there is nothing.
  */
 export function circumstancesOf(
   timeline: Timeline,
@@ -152,7 +153,7 @@ export function circumstancesOf(
   };
 }
 
-/** What a groove's own feet keep up of `own`, which is all that they play from `from` to before `to`. */
+/** The part of `own`, everything a groove's feet play from `from` to below `to`, that continues. */
 function listKept(
   { during }: Setting,
   own: readonly TimelineEvent[],
@@ -166,7 +167,7 @@ function listKept(
   return foot.length > 0 ? foot : listOstinato(PLAINEST, meter, from, to).map((at) => ({ limb: "H", at }));
 }
 
-/** The feet's ostinati through the groove as well, where they go on; what the groove gives a foot it plays. */
+/** The foot ostinatos through the groove too, if they continue. The groove's own foot notes take precedence. */
 export function playThroughout(groove: readonly SoundingNote[], scene: OstinatoScene): SoundingNote[] {
   const { form, setting, stopsAt } = scene;
   if (setting.feetIn === "fill" || setting.stops) return [];

@@ -1,14 +1,14 @@
-/** What arms can do over a floor plan: whether they cross, which is on top, how far they reach. Estimates of geometry. */
+/** What arms can do over a floor plan: whether they cross, which is on top, how far they reach. Geometric estimates. */
 
 import type { Hand } from "../stroke/stroke";
 import type { KitPiece } from "./kit";
 
-/** Half the width of a player's shoulders, and their height on the seat. Centimetres; our estimate. */
+/** Half the width of a player's shoulders, and their height when seated. Centimetres; our estimate. */
 const SHOULDER_X = 19;
 const SHOULDER_HEIGHT = 105;
-/** Arm and stick together: farther than this a player leans over. Centimetres; our estimate. */
+/** Length of arm and stick: beyond this a player leans over. Centimetres; our estimate. */
 export const COMFORTABLE_REACH = 115;
-/** Sticks whose ends meet closer than this do not hinder one another. Centimetres; our estimate. */
+/** Sticks whose ends come closer than this get in each other's way. Centimetres; our estimate. */
 const TIP_CLEARANCE = 12;
 
 type FloorPoint = Pick<KitPiece, "x" | "y">;
@@ -17,13 +17,13 @@ function shoulderOf(hand: Hand): FloorPoint {
   return { x: hand === "R" ? SHOULDER_X : -SHOULDER_X, y: 0 };
 }
 
-/** From the hand's shoulder to the surface, in centimetres. */
+/** Distance from the hand's shoulder to the surface, in centimetres. */
 export function reachOf(hand: Hand, surface: KitPiece): number {
   const shoulder = shoulderOf(hand);
   return Math.hypot(surface.x - shoulder.x, surface.y - shoulder.y, surface.height - SHOULDER_HEIGHT);
 }
 
-/** Whether the arms lie across one another, seen from above, when each hand is at its surface. */
+/** Whether the arms cross, seen from above, with each hand at its surface. */
 export function armsCross(right: FloorPoint, left: FloorPoint): boolean {
   const from = shoulderOf("R");
   const to = shoulderOf("L");
@@ -39,7 +39,7 @@ export function armsCross(right: FloorPoint, left: FloorPoint): boolean {
   return short > TIP_CLEARANCE;
 }
 
-/** The hand that goes over the other where they cross: the one at the higher surface, else the one that reaches farther. */
+/** The hand on top where they cross: the one at the higher surface, otherwise the one that reaches further. */
 export function handOnTop(right: KitPiece, left: KitPiece): Hand {
   if (right.height !== left.height) return right.height > left.height ? "R" : "L";
   return reachOf("R", right) >= reachOf("L", left) ? "R" : "L";

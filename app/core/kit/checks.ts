@@ -1,4 +1,4 @@
-/** What is wrong with a kit, and how to fix it in one step. */
+/** Problems of a kit, and a one-step fix for each. */
 
 import type { KitVoice } from "../stroke/stroke";
 import { COMFORTABLE_REACH, reachOf } from "./arms";
@@ -6,19 +6,19 @@ import { CYMBALS, isLeftHanded, type Kit, type KitPiece, mirrorKit, surfaceAt } 
 import { usualSurface } from "./usual";
 
 export type KitProblem =
-  /** Two surfaces in one spot. */
+  /** Two surfaces in the same spot. */
   | { readonly kind: "overlap"; readonly place: KitVoice; readonly other: KitVoice }
   | { readonly kind: "no-snare" }
   | { readonly kind: "no-cymbal" }
   | { readonly kind: "no-bass-drum" }
-  /** Farther than an arm and a stick from either shoulder. */
+  /** Out of reach of arm and stick from both shoulders. */
   | { readonly kind: "far"; readonly place: KitVoice; readonly reach: number };
 
-/** Two middles closer than this share of the smaller one's radius, at heights closer than this, are in one spot. */
+/** Two centres closer than this share of the smaller radius, at heights closer than this, are in the same spot. */
 const OVERLAP_SHARE = 1;
 const OVERLAP_HEIGHT = 9;
 
-/** Whether two surfaces are so much on top of one another that a stick could not tell them apart. */
+/** Whether two surfaces overlap so much that a stick could not tell them apart. */
 export function overlaps(a: KitPiece, b: KitPiece): boolean {
   if ((a.player === "hands") !== (b.player === "hands")) return false;
   const apart = Math.hypot(a.x - b.x, a.y - b.y);
@@ -41,7 +41,7 @@ export function checkKit(kit: Kit): KitProblem[] {
   return problems;
 }
 
-/** The kit with the place put up where it usually is, or beside what stands there. The same kit where it has it. */
+/** The kit with this surface at its usual position, or beside what is already there. Unchanged if it has it. */
 export function addSurface(kit: Kit, place: KitVoice): Kit {
   if (kit.surfaces.some((surface) => surface.place === place)) return kit;
   const usual: Kit = { surfaces: [usualSurface(place)] };
@@ -53,7 +53,7 @@ const STEP = 4;
 const MAX_STEPS = 60;
 const DIRECTIONS = 12;
 
-/** Moves a surface to the nearest spot where it is on top of none, and within reach if there is one. */
+/** Moves a surface to the nearest free spot, within reach if possible. */
 export function spread(kit: Kit, place: KitVoice): Kit {
   const surface = kit.surfaces.find((one) => one.place === place);
   if (!surface) return kit;
@@ -79,10 +79,10 @@ function leastReach(surface: KitPiece): number {
   return Math.min(reachOf("R", surface), reachOf("L", surface));
 }
 
-/** What stands higher than this is brought down when it is too far. Centimetres. */
+/** A surface higher than this is lowered when it is too far. Centimetres. */
 const HIGH = 130;
 
-/** Brings a surface that is too far within comfortable reach, along the line to the seat. */
+/** Brings a surface within comfortable reach, along the line to the seat. */
 function bringNear(kit: Kit, place: KitVoice): Kit {
   const surface = kit.surfaces.find((one) => one.place === place);
   if (!surface) return kit;

@@ -1,4 +1,4 @@
-/** Kits as geometry: where everything stands, and what is wrong with it. */
+/** Kits as geometry: where everything is, and what is wrong with it. */
 
 export { handOnTop } from "./arms";
 export * from "./checks";

@@ -1,6 +1,6 @@
 /**
- * The kit: what stands where, and who plays it. A floor plan in centimetres as the player on the seat sees it: x to the
- * right, y away from the seat, the seat itself at 0, 0.
+ * The kit: where each surface is, and who plays it. A floor plan in centimetres from the player's seat: x to the right,
+ * y away from the seat, the seat at 0, 0.
  */
 
 import { canPlay, isHand, type KitVoice, type Limb } from "../stroke/stroke";
@@ -11,56 +11,56 @@ export type PlayedBy = (typeof PLAYED_BY)[number];
 export interface KitPiece {
   readonly place: KitVoice;
   readonly player: PlayedBy;
-  /** Centimetres, of its middle. */
+  /** Centimetres, of its centre. */
   readonly x: number;
   readonly y: number;
-  /** Centimetres from the floor to where it is struck. */
+  /** Height of the playing surface above the floor, in centimetres. */
   readonly height: number;
-  /** Diameter in centimetres; for a pedal, how wide it is. */
+  /** Diameter in centimetres; width for a pedal. */
   readonly size: number;
-  /** Degrees by which it leans towards the player. */
+  /** Tilt towards the player, in degrees. */
   readonly angle: number;
-  /** Percussion key in MIDI, 0 to 127. */
+  /** MIDI percussion key, 0 to 127. */
   readonly midi: number;
 }
 
-/** Each place stands once. */
+/** Each voice occurs once. */
 export interface Kit {
   readonly surfaces: readonly KitPiece[];
 }
 
-/** Sounds that are another way to play a surface: they are there wherever it is. */
+/** Voices that are another way to play a surface: they exist wherever it does. */
 const VARIANTS: Partial<Record<KitVoice, KitVoice>> = { ho: "hh", hf: "hh", rb: "rd", cs: "sn", hs: "hp" };
 /** A ride's bell, in centimetres. */
 const BELL_SIZE = 12;
 
-/** The surface that a place is played on: the hi-hat for an open hi-hat, the ride for its bell. */
+/** The surface on which a voice is played: the hi-hat for an open hi-hat, the ride for its bell. */
 export function basePlace(place: KitVoice): KitVoice {
   return VARIANTS[place] ?? place;
 }
 
-/** What is played at a place, if the kit has it. */
+/** The kit's surface for a voice, if it has one. */
 export function surfaceAt(kit: Kit, place: KitVoice): KitPiece | null {
   const base = kit.surfaces.find((surface) => surface.place === basePlace(place)) ?? null;
   return base && place === "rb" ? { ...base, size: BELL_SIZE } : base;
 }
 
-/** High to low, as a drummer goes down the kit. */
+/** High to low, the way a drummer moves down the kit. */
 export const TOMS: readonly KitVoice[] = ["t1", "t2", "t3", "f1", "f2"];
 export const CYMBALS: readonly KitVoice[] = ["hh", "c1", "sp", "rd", "c2", "ch"];
 
-/** From high to low, for melody: cymbals above drums. */
+/** High to low, for melody: cymbals above drums. */
 const PITCH_ORDER: readonly KitVoice[] = [
   ...["sp", "ho", "hf", "hh", "c1", "c2", "ch", "rb", "rd", "cb", "x1", "x2", "cs", "sn"],
   ...["t1", "t2", "t3", "f1", "f2", "k2", "kk", "hs", "hp"],
 ] as KitVoice[];
 
-/** A place's height in sound, larger for lower; an order, not a measure. */
+/** A voice's rank in pitch, larger for lower. An order, not a measure. */
 export function depthOf(place: KitVoice): number {
   return PITCH_ORDER.indexOf(place);
 }
 
-/** What a place may be exchanged for, the nearest in sound first. */
+/** Substitutes for a voice, nearest in pitch first. */
 const FOLDS: Record<KitVoice, readonly KitVoice[]> = {
   sn: ["t1", "t2", "t3", "f1", "f2", "x1", "x2"],
   t1: ["t2", "t3", "f1", "f2", "sn"],
@@ -87,14 +87,14 @@ const FOLDS: Record<KitVoice, readonly KitVoice[]> = {
   hs: ["k2"],
 };
 
-/** Which foot the bass-drum foot is: the one that has the bass drum's pedal, the right one where none says. */
+/** The bass-drum foot: the one with the bass drum's pedal, otherwise the right. */
 function footOf(kit: Kit, limb: "K" | "H"): PlayedBy {
   const kick = kit.surfaces.find(({ place }) => place === "kk")?.player === "left-foot" ? "left-foot" : "right-foot";
   if (limb === "K") return kick;
   return kick === "right-foot" ? "left-foot" : "right-foot";
 }
 
-/** Whether a limb plays at this place of this kit. */
+/** Whether a limb can play this voice on this kit. */
 export function isPlayable(kit: Kit, limb: Limb, place: KitVoice): boolean {
   const surface = surfaceAt(kit, place);
   if (!surface || !canPlay(limb, place)) return false;
@@ -107,15 +107,15 @@ export function surfacesOf(kit: Kit, limb: Limb): KitPiece[] {
 }
 
 /**
- * Where a stroke sounds on this kit: at its place, or at the nearest one in sound that the limb can play. The place
- * itself where the kit has nothing for that limb.
+ * The voice that a stroke uses on this kit: its own, or the nearest in pitch that the limb can play. Its own if the kit
+ * has nothing for that limb.
  */
 export function foldPlace(kit: Kit, limb: Limb, place: KitVoice): KitVoice {
   if (isPlayable(kit, limb, place)) return place;
   return FOLDS[place].find((other) => isPlayable(kit, limb, other)) ?? place;
 }
 
-/** The mirror image: left and right of the plan and of the feet change over. */
+/** The mirror image: left and right of plan and feet are swapped. */
 export function mirrorKit(kit: Kit): Kit {
   return {
     surfaces: kit.surfaces.map((surface) => ({
@@ -136,13 +136,10 @@ export function isLeftHanded(kit: Kit): boolean {
   return footOf(kit, "K") === "left-foot";
 }
 
-/** An open hand needs no room for a stick above the other: the hi-hat this low over the snare. Centimetres. */
+/** Open-handed, no stick passes above the other, so the hi-hat can be this low over the snare. Centimetres. */
 const OPEN_HAT_ABOVE_SNARE = 8;
 
-/**
- * The kit for open hands, the hi-hat's own hand on the hi-hat: the hi-hat comes down and the ride stands over on its
- * side.
- */
+/** The kit for open-handed playing, each hand on its own side: the hi-hat is lower, and the ride moves to its side. */
 export function openKit(kit: Kit): Kit {
   const hat = surfaceAt(kit, "hh");
   const snare = surfaceAt(kit, "sn");
@@ -158,19 +155,19 @@ export function openKit(kit: Kit): Kit {
   };
 }
 
-/** Straight through the air from middle to middle, in centimetres. */
+/** Distance in a straight line from centre to centre, in centimetres. */
 export function distanceBetween(a: KitPiece, b: KitPiece): number {
   return Math.hypot(a.x - b.x, a.y - b.y, a.height - b.height);
 }
 
-/** How wide a target the surface is from above, in centimetres: what leans is narrower. Our estimate. */
+/** Width of the target seen from above, in centimetres: a tilted surface is narrower. Our estimate. */
 export function targetWidth({ size, angle }: KitPiece): number {
   return Math.max(1, size * Math.cos((angle * Math.PI) / 180));
 }
 
 /**
- * What of a kit a phrase's layout depends on: which surfaces there are, who plays them, and in which order they stand
- * from left to right. Kits with the same text lay every phrase out the same.
+ * The part of a kit that layout depends on: its surfaces, who plays them, and their order from left to right. Kits with
+ * equal text lay out every phrase the same way.
  */
 export function layoutKey({ surfaces }: Kit): string {
   const order = surfaces.map(({ place, x }) => [x, place] as const).sort(([a], [b]) => a - b);

@@ -1,9 +1,9 @@
-/** Where drums and cymbals usually stand. */
+/** The usual positions of drums and cymbals. */
 
 import type { KitVoice } from "../stroke/stroke";
 import type { KitPiece } from "./kit";
 
-/** Where a surface stands on a right-handed kit unless told otherwise. Sizes are common ones, from inches. */
+/** A surface's default position on a right-handed kit. Sizes are common ones, converted from inches. */
 const USUAL: Record<KitVoice, Omit<KitPiece, "place">> = {
   sn: { player: "hands", x: -4, y: 42, height: 66, size: 36, angle: 4, midi: 38 },
   t1: { player: "hands", x: -20, y: 78, height: 80, size: 25, angle: 18, midi: 50 },
@@ -35,7 +35,7 @@ export function usualSurface(place: KitVoice): KitPiece {
   return { place, ...USUAL[place] };
 }
 
-/** The General MIDI percussion key of a place. */
+/** The General MIDI percussion key of a voice. */
 export function usualMidi(place: KitVoice): number {
   return USUAL[place].midi;
 }

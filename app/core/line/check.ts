@@ -1,14 +1,14 @@
-/** What can only be seen of a whole line: how long it plays, and whether its shared slots are exact. */
+/** Checks that need the whole line: its playing length, and whether its shared slots are exact. */
 
 import { type CellItem, type Line, type LineItem, MAX_SLOTS, playItems } from "../phrase/phrase";
 import { MAX_SPLIT, partsOf } from "../stroke/stroke";
 import { formatRate, type Rate, slotTicks } from "../time/time";
 import { MAX_PROBLEMS, type Problem, type TextSpan } from "./problem";
 
-/** Bar lines and rates repeat with their run; this bounds them as MAX_SLOTS bounds slots. */
+/** Bar lines and rates repeat with their run; this limits them as MAX_SLOTS limits slots. */
 const MAX_PLAYED_ITEMS = 4 * MAX_SLOTS;
 
-/** Repeats multiply: the played size is found without playing. */
+/** Computes the playing length from the repeat counts, without expanding them. */
 export function checkLength(line: Line, text: string, problems: Problem[]) {
   const size = (items: Line, of: (item: LineItem) => number): number =>
     items.reduce((sum, item) => sum + (item.kind === "run" ? item.count * size(item.items, of) : of(item)), 0);
@@ -26,7 +26,7 @@ export function checkLength(line: Line, text: string, problems: Problem[]) {
   }
 }
 
-/** A shared slot must come out in whole ticks at each rate that it is played at. */
+/** A shared slot must divide into whole ticks at every rate it is played at. */
 export function checkSplits(line: Line, text: string, spans: ReadonlyMap<object, TextSpan>, problems: Problem[]) {
   const checked = new Map<CellItem, Set<Rate>>();
   for (const played of playItems(line)) {

@@ -1,4 +1,4 @@
-/** Changes of one slot: who plays it, and how. */
+/** Edits of one slot: who plays it, and how. */
 
 import {
   allowsTechnique,
@@ -32,7 +32,10 @@ function mapPartStrokes(slot: Slot, change: (strokes: readonly Stroke[]) => read
   return mapParts(slot, (part) => joinStrokes(change(strokesOf(part))));
 }
 
-/** The slot played by this limb alone: what the limb already did there stays, else the first stroke becomes its own. */
+/**
+ * The slot played by this limb alone. If the limb already plays there, its stroke stays; otherwise it takes over the
+ * first stroke.
+ */
 export function setLimb(slot: Slot, limb: Limb): Slot {
   const silent = strokesOf(slot).length === 0;
   return mapPartStrokes(slot, (strokes) => {
@@ -42,7 +45,7 @@ export function setLimb(slot: Slot, limb: Limb): Slot {
   });
 }
 
-/** Adds a limb to the slot, or takes it out when it is there. */
+/** Adds a limb to the slot, or removes it if it is there. */
 export function toggleLimb(slot: Slot, limb: Limb): Slot {
   const present = strokesOf(slot).some((stroke) => stroke.limb === limb);
   return mapPartStrokes(slot, (strokes) => {
@@ -56,8 +59,8 @@ export function setLevel(slot: Slot, level: Level): Slot {
 }
 
 /**
- * A technique on every hand of the slot that can play it there, or on none when all have it. A choke of a stroke that is on
- * no cymbal goes to the crash.
+ * Applies a technique to every hand of the slot that can play it, or removes it if all have it. A choke on something
+ * other than a cymbal goes to the crash.
  */
 export function toggleTechnique(slot: Slot, technique: Technique): Slot {
   const placed = (stroke: Stroke): Stroke =>
@@ -74,7 +77,7 @@ export function toggleTechnique(slot: Slot, technique: Technique): Slot {
   );
 }
 
-/** From plain to flam, drag, ruff and back, on the slot's hand. */
+/** From plain to flam, drag, ruff and back, for the slot's hand. */
 export function cycleGraces(slot: Slot): Slot {
   return mapPartStrokes(slot, (strokes) =>
     strokes.map((stroke) =>
@@ -85,7 +88,7 @@ export function cycleGraces(slot: Slot): Slot {
   );
 }
 
-/** A slot of `duration` shared by `parts` strokes like its first, or null where that is not exact in ticks. */
+/** A slot of `duration` shared by `parts` copies of its first stroke; null if that isn't exact in ticks. */
 export function shareSlot(slot: Slot, parts: number, duration: Ticks): Slot | null {
   if (duration % parts !== 0) return null;
   const first = partsOf(slot)[0] ?? makeSilence();
@@ -96,7 +99,7 @@ export function shareSlot(slot: Slot, parts: number, duration: Ticks): Slot | nu
   );
 }
 
-/** The limb that a drummer would expect next after this slot: the other hand after a hand, the right hand otherwise. */
+/** The limb a drummer would expect after this slot: after a hand the other hand, otherwise the right hand. */
 export function nextLimb(slot: Slot | undefined): Limb {
   const limbs = slot ? strokesOf(slot).map((stroke) => stroke.limb) : [];
   const last = limbs.findLast((limb) => isHand(limb));

@@ -32,7 +32,7 @@ function slotOf(text: string): Slot {
 }
 const write = (slot: Slot | null) => (slot ? formatSlots([slot]) : "refused");
 
-/** The line as played, each cell with its rate: the twin that edits are held against. */
+/** The line as played, each cell with its rate: the reference for edits. */
 function played(line: Line): string[] {
   return playItems(line).flatMap((item) =>
     item.kind === "cell" ? [`@${formatRate(item.rate)} ${formatSlots(item.item.slots)}`] : [],
@@ -42,7 +42,7 @@ function slotsPlayed(line: Line): string[] {
   return playItems(line).flatMap((item) => (item.kind === "cell" ? [formatSlots(item.item.slots)] : []));
 }
 
-/** A line, and one of the cells that it plays. */
+/** A line and one of its played cells. */
 const lineAndCell = anyLine
   .filter((line) => played(line).length < 200)
   .chain((line) => fc.tuple(fc.constant(line), fc.nat(played(line).length - 1)));
@@ -103,7 +103,7 @@ describe("an edit changes the cell that is pointed at, and nothing else that is 
         const after = editSlot(line, cell, 0, () => slot);
         const { line: again, problems } = readStickLine(formatLine(after));
         if (again) expect(again).toEqual(after);
-        // Only a sharing that is not exact at this rate may be refused.
+        // The only reason to refuse: a shared slot that isn't exact at this rate.
         else expect(problems.every(({ code }) => code === "split-inexact")).toBe(true);
       }),
     );
@@ -159,7 +159,7 @@ describe("slots", () => {
     expect(write(toggleTechnique(slotOf("~R"), "buzz"))).toBe("R");
     expect(write(toggleTechnique(slotOf("!R"), "buzz"))).toBe(">~R");
     expect(write(toggleTechnique(slotOf(">R/c2"), "choke"))).toBe(">=R/c2");
-    // A choke needs a cymbal, a rim shot a drum.
+    // A choke needs a cymbal, a rim shot needs a drum.
     expect(write(toggleTechnique(slotOf("R"), "choke"))).toBe("=R/c1");
     expect(write(toggleTechnique(slotOf("R/hh"), "rim-shot"))).toBe("R/hh");
     expect(write(toggleTechnique(slotOf("K"), "choke"))).toBe("K");

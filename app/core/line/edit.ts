@@ -1,6 +1,6 @@
 /**
- * Direct edits: changes of a line at the cell or slot that a player points at. Repeats open only as far as the edit
- * needs; everything else keeps its text. All are pure, Line to Line.
+ * Direct edits: changes of a line at the cell or slot the player points at. Repeats are expanded only as far as needed;
+ * all other text stays. All pure, from Line to Line.
  */
 
 import { type CellItem, type Line, type LineItem, makeCell, makeRun, playItems, type RunItem } from "../phrase/phrase";
@@ -17,7 +17,7 @@ function repeated(cell: CellItem, count: number): LineItem[] {
   return count > 0 ? [{ ...cell, count }] : [];
 }
 
-/** Neighbours that are playings of one cell become one item again. */
+/** Merges neighbouring playings of one cell into one item. */
 function gather(items: Line): LineItem[] {
   const result: LineItem[] = [];
   for (const item of items) {
@@ -32,8 +32,8 @@ function gather(items: Line): LineItem[] {
 type Replace = (cell: CellItem) => Line;
 
 /**
- * Replaces the playings of cells from `from` to before `to` (from 0) by the items that `replace` gives for each.
- * Runs that lie wholly inside are replaced at once and stay runs, unless `separately`; those at the edges open.
+ * Replaces the played cells from `from` to below `to` (from 0) with the items that `replace` returns. Runs completely
+ * inside are replaced as runs, unless `separately`; runs at the edges are expanded.
  */
 function replaceCells(line: Line, from: number, to: number, replace: Replace, separately = false): Line {
   const result: LineItem[] = [];
@@ -56,7 +56,7 @@ function replaceCells(line: Line, from: number, to: number, replace: Replace, se
 function replaceInRun(run: RunItem, from: number, to: number, replace: Replace, separately: boolean): Line {
   const each = countCells(run.items);
   const result: LineItem[] = [];
-  // Whole rounds before, inside and after stay repeats; a round that is cut by an edge is written out.
+  // Complete rounds before, inside and after stay repeats; a round cut by an edge is written out.
   for (let round = 0; round < run.count; ) {
     const start = round * each;
     const isCut = (edge: number) => edge > start && edge < start + each;
@@ -74,7 +74,7 @@ function replaceInRun(run: RunItem, from: number, to: number, replace: Replace, 
   return result;
 }
 
-/** Replaces one playing of a cell. */
+/** Replaces one played cell. */
 function replaceCell(line: Line, index: number, replace: Replace): Line {
   return replaceCells(line, index, index + 1, replace);
 }
@@ -83,19 +83,19 @@ function cellOf(slots: readonly Slot[]): Line {
   return slots.length > 0 ? [makeCell(slots)] : [];
 }
 
-/** The cell's slots, changed; a cell left without slots goes. */
+/** Changes the cell's slots; removes a cell left without any. */
 export function editCell(line: Line, cell: number, change: (slots: readonly Slot[]) => readonly Slot[]): Line {
   return replaceCell(line, cell, (item) => cellOf(change(item.slots)));
 }
 
-/** Each of several playings of cells in a row, changed; what was a repeat stays one where it can. */
+/** Changes several consecutive played cells; repeats stay repeats where possible. */
 export function editCells(
   line: Line,
   from: number,
   to: number,
   change: (slots: readonly Slot[]) => readonly Slot[],
 ): Line {
-  // The same slots give the same result, so that repeats are found again.
+  // Equal slots give equal results, so that repeats are recognized.
   const known = new Map<readonly Slot[], Line>();
   return replaceCells(line, from, to, ({ slots }) => {
     const found = known.get(slots) ?? cellOf(change(slots));
@@ -104,7 +104,7 @@ export function editCells(
   });
 }
 
-/** Puts cells after a playing of a cell, or at the beginning of the line's cells for -1. */
+/** Inserts cells after a played cell, or before all cells for -1. */
 export function insertCells(line: Line, after: number, cells: readonly (readonly Slot[])[]): Line {
   const items = cells.flatMap(cellOf);
   if (countCells(line) === 0) return [...line, ...items];
@@ -114,8 +114,8 @@ export function insertCells(line: Line, after: number, cells: readonly (readonly
 }
 
 /**
- * Several playings of cells in a row changed as one sticking. What keeps its size is cut where it was cut before, else
- * it becomes one cell. They go at the rate of the first.
+ * Changes several consecutive played cells as one sticking. If the size stays, the old divisions stay; otherwise it
+ * becomes one cell. The rate is the first one's.
  */
 export function editCellsAsOne(
   line: Line,
@@ -140,7 +140,7 @@ export function editCellsAsOne(
   return replaceCells(line, from, to, next, true);
 }
 
-/** One slot of a cell, changed. */
+/** Changes one slot of a cell. */
 export function editSlot(line: Line, cell: number, place: number, change: (slot: Slot) => Slot): Line {
   return editCell(line, cell, (slots) => slots.with(place, change(slots[place] ?? makeSilence())));
 }
@@ -153,12 +153,12 @@ export function removeSlot(line: Line, cell: number, place: number): Line {
   return editCell(line, cell, (slots) => slots.toSpliced(place, 1));
 }
 
-/** Breaks a cell in two, the second beginning at `place`. */
+/** Splits a cell in two, the second starting at `place`. */
 export function splitCell(line: Line, cell: number, place: number): Line {
   return replaceCell(line, cell, ({ slots }) => [...cellOf(slots.slice(0, place)), ...cellOf(slots.slice(place))]);
 }
 
-/** The slots of one playing of a cell; null when there are fewer. */
+/** The slots of one played cell; null if there aren't that many. */
 function slotsOfCell(line: Line, cell: number): readonly Slot[] | null {
   let found: readonly Slot[] | null = null;
   replaceCell(line, cell, (item) => {
@@ -168,7 +168,7 @@ function slotsOfCell(line: Line, cell: number): readonly Slot[] | null {
   return found;
 }
 
-/** Makes one cell of a cell and the one after it, at the rate of the first. The line itself when there is none after. */
+/** Joins a cell with the next one, at the first one's rate. Returns the line itself if there is no next cell. */
 export function joinCells(line: Line, cell: number): Line {
   const next = slotsOfCell(line, cell + 1);
   if (!next) return line;
@@ -183,18 +183,18 @@ export function removeCell(line: Line, cell: number): Line {
   return replaceCell(line, cell, () => []);
 }
 
-/** Plays the cell once more after itself. */
+/** Repeats the cell once after itself. */
 export function duplicateCell(line: Line, cell: number): Line {
   return replaceCell(line, cell, (item) => [item, item]);
 }
 
-/** Moves one playing of a cell so that it becomes cell `to`; it takes the rate of its new place. */
+/** Moves one played cell to index `to`; it takes the rate there. */
 export function moveCell(line: Line, from: number, to: number): Line {
   const slots = slotsOfCell(line, from);
   const cells = countCells(line);
   if (!slots || from === to || to < 0 || to >= cells) return line;
   const moved = makeCell(slots);
-  // Inserted before removing, so that the place is found in the line as the player sees it.
+  // Inserts before removing, so that the index refers to the line as the player sees it.
   return to < from
     ? replaceCell(
         replaceCell(line, from, () => []),

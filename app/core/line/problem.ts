@@ -1,4 +1,4 @@
-/** What can be wrong with a typed line, as data. The interface finds the words. */
+/** What can be wrong with a typed line, as data. The interface has the wording. */
 
 export type ProblemCode =
   | "not-a-symbol"
@@ -35,20 +35,20 @@ export type ProblemCode =
   | "too-long"
   | "text-too-long";
 
-/** Something wrong at a place in the text. */
+/** A problem at a position in the text. */
 export interface Problem {
   readonly code: ProblemCode;
-  /** Column of the first character concerned, from 0. */
+  /** First column concerned, from 0. */
   readonly from: number;
-  /** Column after the last one. */
+  /** Column after the last one concerned. */
   readonly to: number;
-  /** What stands there, as typed. */
+  /** The text there, as typed. */
   readonly found: string;
-  /** What would be right, where it depends on the case: symbols, numbers, codes. */
+  /** The correct text, if it depends on the case: symbols, numbers, codes. */
   readonly options: readonly string[];
 }
 
-/** After this many problems the rest is noise. */
+/** Further problems are noise. */
 export const MAX_PROBLEMS = 20;
 
 /** Columns of the text, from 0, `to` exclusive. */

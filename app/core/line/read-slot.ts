@@ -1,4 +1,4 @@
-/** Reads what stands in one place of the grid: strokes and their marks, unisons, splits, silence. */
+/** Reads one position of the grid: strokes with their marks, unisons, splits, silence. */
 
 import {
   allowsTechnique,
@@ -28,11 +28,11 @@ const GRACE_MARKS = "'’‘`´";
 const LIMB_LETTERS = "RLKHrlkh";
 const TECHNIQUE_OF: Readonly<Record<string, Technique>> = { "!": "rim-shot", "~": "buzz", "=": "choke" };
 const STROKE_STARTS = `>${Object.keys(TECHNIQUE_OF).join("")}${GRACE_MARKS}${LIMB_LETTERS}`;
-/** Letters that people use for feet elsewhere. */
+/** Letters that others use for feet. */
 const FOOT_LETTERS = "FfBbPp";
 const SYMBOLS = ["R", "L", "K", "H", "-", ">", "!", "~", "=", "'", "(", "{"];
 
-/** One place of the grid. Null when it is not sound, which is said then. */
+/** One position of the grid. Returns null and records the problem if it is invalid. */
 export function readSlot(scan: Scan): Slot | null {
   if (scan.peek() === "{") return readSplit(scan);
   return readPart(scan);
@@ -54,7 +54,7 @@ function readPart(scan: Scan): Silence | Strokes | null {
   if (isOneOf(")}", symbol)) scan.fail("unopened", from, scan.pos, [symbol === ")" ? "(" : "{"]);
   else if (isOneOf(FOOT_LETTERS, symbol)) scan.fail("foot-letter", from, scan.pos, ["K", "H"]);
   else {
-    // A whole word in a wrong language is one problem, not one a letter.
+    // A whole word in the wrong language is one problem, not one per letter.
     while (/\p{L}/u.test(scan.peek())) scan.pos++;
     scan.fail("not-a-symbol", from, scan.pos, SYMBOLS);
   }
@@ -166,7 +166,7 @@ function readStroke(scan: Scan): Stroke | null {
   const isPlayable = allowsTechnique(technique, limb, place);
   if (technique === "rim-shot" && !isPlayable) {
     if (!isHand(limb)) return refuse("rim-on-foot", [limb]);
-    // Lines from before cymbals refused it: the accent that a rim shot is stays.
+    // Lines from before cymbals refused rim shots: the accent of the rim shot stays.
     accent = true;
     scan.advise("rim-on-metal", from, scan.pos, [limb]);
   }

@@ -1,6 +1,6 @@
 /**
- * Reader of the stick line. Forgiving of white space and of how a drummer happens to type; strict about what cannot
- * be played. Linear in the length of the text. `docs/stick-line.md` is the format's description.
+ * Reader of the stick line. Forgiving about white space and typing habits, strict about what can't be played. Linear in
+ * the length of the text. `docs/stick-line.md` describes the format.
  */
 
 import {
@@ -23,22 +23,22 @@ import { readSlot } from "./read-slot";
 import { isOneOf, Scan } from "./scan";
 
 export interface Reading {
-  /** The phrase's line, or null when there are problems. */
+  /** The phrase's line; null if there are problems. */
   readonly line: Line | null;
   readonly problems: readonly Problem[];
-  /** What is read as something else that can be played, and stops nothing. */
+  /** Input read as something else that can be played. It blocks nothing. */
   readonly advice: readonly Problem[];
-  /** Where each slot and item stands in the text, by identity. */
+  /** The position of each slot and item in the text, by identity. */
   readonly spans: ReadonlyMap<object, TextSpan>;
 }
 
-/** Longer texts are refused unread: even 10 000 decorated slots with places are shorter. */
+/** Longer texts are refused unread: even 10 000 fully decorated slots are shorter. */
 export const MAX_TEXT = 120_000;
 
 const TIMES = "xX×*";
 const SWELL_OF: Readonly<Record<string, Swell>> = { "<": "crescendo", ">": "diminuendo" };
 
-/** Reads a stick line. Never throws: whatever is wrong comes back as problems with their columns. */
+/** Reads a stick line. Never throws: problems are returned with their columns. */
 export function readStickLine(text: string): Reading {
   const scan = new Scan(text);
   const { problems, advice, spans } = scan;
@@ -54,13 +54,13 @@ export function readStickLine(text: string): Reading {
 }
 
 class LineReader {
-  /** Set when reading on makes no sense; brackets left open then are no news. */
+  /** Set when reading stops early; open brackets are then no news. */
   private gaveUp = false;
   private isSwelling = false;
 
   constructor(private readonly scan: Scan) {}
 
-  /** Items up to the end of the text, or to the bracket that closes the run at `depth` > 0. */
+  /** Items up to the end of the text, or to the closing bracket of the run at `depth` > 0. */
   readItems(depth: number): LineItem[] {
     const items: LineItem[] = [];
     for (;;) {
@@ -116,7 +116,7 @@ class LineReader {
     return rate;
   }
 
-  /** `<`, or a `>` that is no accent because a bracket follows it. */
+  /** `<`, or a `>` before a bracket, which isn't an accent. */
   private startsSwell(): boolean {
     const symbol = this.scan.peek();
     if (symbol === "<") return true;
@@ -145,7 +145,7 @@ class LineReader {
     const from = this.scan.pos++;
     if (depth > MAX_DEPTH) {
       this.scan.fail("too-deep", from, this.scan.pos, [String(MAX_DEPTH)]);
-      // Reading on would recurse as deep as the text says; one problem is enough.
+      // Reading on would recurse as deep as the text says. One problem is enough.
       this.scan.pos = this.scan.text.length;
       this.gaveUp = true;
       return [];
@@ -167,7 +167,7 @@ class LineReader {
     return run;
   }
 
-  /** `x3` after a group, with or without space; 1 when there is none. */
+  /** `x3` after a group, with or without a space; 1 if there is none. */
   private readCount(): number {
     const before = this.scan.pos;
     this.scan.skipSpace();
@@ -205,7 +205,7 @@ class LineReader {
   }
 }
 
-/** Rates near a number that is not one. */
+/** Valid rates near an invalid one. */
 function nearestRates(slots: number): string[] {
   const rates: string[] = [];
   for (let distance = 1; distance <= 32 && rates.length < 2; distance++) {

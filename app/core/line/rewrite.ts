@@ -1,4 +1,4 @@
-/** Changes of a whole line that keep what it plays: repeats of all of it, its first slots, other rates for some cells. */
+/** Edits of a whole line that keep what it plays: repeating it, its first slots, other rates for some cells. */
 
 import {
   type CellItem,
@@ -21,20 +21,20 @@ import { DEFAULT_RATE, type Rate, sameRate } from "../time/time";
 import { readStickLine } from "./read";
 import { formatLine, formatSlots } from "./write";
 
-/** Whether a line may be written: within its limits, and with shared slots that are exact at their rates. */
+/** Whether a line is valid: within limits, with shared slots exact at their rates. */
 export function isWritable(line: Line): boolean {
   return countSlots(line) <= MAX_SLOTS && readStickLine(formatLine(line)).line !== null;
 }
 
-/** An item, and the playing of a swell that it is in. */
+/** An item, and the swell it belongs to. */
 type PlacedItem = readonly [item: LineItem, swell: PlayedSwell | undefined];
 
-/** A rate before an item: outside the brackets that begin there. */
+/** A rate before an item goes outside the brackets that start there. */
 function rateBefore(items: readonly PlacedItem[], rate: Rate, swell: PlayedSwell | undefined): PlacedItem {
   return [{ kind: "rate", rate }, items.at(-1)?.[1] === swell ? swell : undefined];
 }
 
-/** Items put together again: those of one playing are one run. */
+/** Regroups items: items of one playing form one run. */
 function gatherSwells(items: readonly PlacedItem[]): Line {
   const line: LineItem[] = [];
   let run: LineItem[] = [];
@@ -58,7 +58,7 @@ function gatherSwells(items: readonly PlacedItem[]): Line {
   return line;
 }
 
-/** A played line written down again: rates where they change, playings of one cell gathered. */
+/** Writes a played line down again: rates where they change, equal cells gathered. */
 function writeOut(items: readonly PlayedItem[], first: Rate): Line {
   const written: PlacedItem[] = [[{ kind: "rate", rate: first }, undefined]];
   let rate = first;
@@ -77,8 +77,8 @@ function writeOut(items: readonly PlayedItem[], first: Rate): Line {
 }
 
 /**
- * The line with every slot that it plays changed by its number, from 0, repeats included. What becomes the same again is
- * written once; a change that changes nothing leaves the line as it is.
+ * Edits every played slot by its index, from 0, repeats included. Equal results are written once again; if nothing
+ * changes, the line is returned as it is.
  */
 export function mapPlayedSlots(line: Line, change: (slot: Slot, index: number) => Slot): Line {
   let index = 0;
@@ -102,14 +102,14 @@ export function mapPlayedSlots(line: Line, change: (slot: Slot, index: number) =
   return isSame ? line : writeOut(items, openingRate(line));
 }
 
-/** Which stroke: the slot by its number as played, the part of the slot, the limb. */
+/** A stroke: the index of the played slot, the part of the slot, the limb. */
 export interface StrokeKey {
   readonly slot: number;
   readonly part: number;
   readonly limb: Limb;
 }
 
-/** The line with surfaces named for some of its strokes, null to leave them to the voicing again. */
+/** The line with surfaces set for some of its strokes; null leaves them to the voicing. */
 export function placeStrokes(line: Line, places: Iterable<readonly [stroke: StrokeKey, place: KitVoice | null]>): Line {
   const wanted = new Map<string, KitVoice | null>();
   for (const [{ slot, part, limb }, place] of places) wanted.set(`${slot} ${part} ${limb}`, place);
@@ -122,7 +122,7 @@ export function placeStrokes(line: Line, places: Iterable<readonly [stroke: Stro
   );
 }
 
-/** The rate that is in force after a line. */
+/** The rate in force at the end of a line. */
 function closingRate(line: Line, before: Rate = DEFAULT_RATE): Rate {
   return line.reduce<Rate>((rate, item) => {
     if (item.kind === "rate") return item.rate;
@@ -130,7 +130,7 @@ function closingRate(line: Line, before: Rate = DEFAULT_RATE): Rate {
   }, before);
 }
 
-/** The line `times` over; bar lines that were written do not hold for the repeats, and go. */
+/** The line `times` over. Written bar lines don't fit the repeats, so they are removed. */
 export function repeatLine(line: Line, times: number): Line {
   if (times <= 1) return line;
   const first = openingRate(line);
@@ -153,7 +153,7 @@ function withoutBars(line: Line): LineItem[] {
   });
 }
 
-/** The line's first slots, `slots` of them; the cell in which they end is cut. */
+/** The line's first `slots` slots; the last cell is cut if necessary. */
 export function takeSlots(line: Line, slots: number): Line {
   const kept: PlayedItem[] = [];
   let left = slots;
@@ -173,18 +173,18 @@ function cut(item: CellItem, slots: number): CellItem {
   return makeCell(item.slots.slice(0, slots));
 }
 
-/** The line with cells after its last one, at the rate in force there. */
+/** The line with cells appended at the rate in force there. */
 export function appendCells(line: Line, cells: readonly (readonly Slot[])[]): Line {
   return [...line, ...cells.filter((cell) => cell.length > 0).map((cell) => makeCell(cell))];
 }
 
-/** The line, and then another one whose rates are its own. */
+/** The line, followed by another one with its own rates. */
 export function appendLine(line: Line, next: Line): Line {
   const items = sameRate(closingRate(line), openingRate(next)) ? next.slice(1) : next;
   return makeLine([...line, ...items]);
 }
 
-/** The last playing of a cell with other slots; without any it goes. */
+/** Changes the slots of the last played cell; without slots, the cell is removed. */
 export function replaceLastCell(line: Line, slots: readonly Slot[]): Line {
   const played = playItems(line);
   const last = played.findLastIndex((item) => item.kind === "cell");
@@ -195,13 +195,13 @@ export function replaceLastCell(line: Line, slots: readonly Slot[]): Line {
 }
 
 /**
- * Playings of cells from `from` to before `to` (from 0), changed; what comes after goes on at its own rate. Runs that the
- * change touches are written out, others stay.
+ * Changes the played cells from `from` to below `to` (from 0); later cells keep their rate. Runs that the change
+ * touches are written out, others stay.
  */
 function changePlayed(line: Line, from: number, to: number, change: (cell: PlayedCell) => PlayedCell): Line {
   const result: PlacedItem[] = [];
   let before = DEFAULT_RATE;
-  // The rate that the result has come to, and the rate that the line had.
+  // The rate reached in the result, and the rate the line had.
   let written: Rate | null = null;
   let cell = 0;
   const write = (own: Rate, item: LineItem, swell?: PlayedSwell) => {
@@ -242,12 +242,12 @@ function changePlayed(line: Line, from: number, to: number, change: (cell: Playe
   return makeLine(changed.length > 0 ? changed : line);
 }
 
-/** Playings of cells at another rate. */
+/** Changes the rate of played cells. */
 export function rateCells(line: Line, from: number, to: number, rate: Rate): Line {
   return changePlayed(line, from, to, (cell) => ({ ...cell, rate }));
 }
 
-/** Playings of cells that grow louder or softer over all of them; null for neither. */
+/** Lets played cells grow louder or softer; null removes that. */
 export function swellCells(line: Line, from: number, to: number, swell: Swell | null): Line {
   const playing = swell ? { swell } : undefined;
   return changePlayed(line, from, to, ({ swell: _, ...cell }) => (playing ? { ...cell, swell: playing } : cell));

@@ -1,4 +1,4 @@
-/** A walk through a stick line's text: where the reader stands, and what it has to say. */
+/** Scanner for a stick line's text: the reader's position, and its findings. */
 
 import { MAX_PROBLEMS, type Problem, type ProblemCode, type TextSpan } from "./problem";
 
@@ -8,19 +8,19 @@ const DIGIT = /[0-9]/;
 export class Scan {
   pos = 0;
   readonly problems: Problem[] = [];
-  /** What is read as something else that can be played, and stops nothing. */
+  /** Input read as something else that can be played. It blocks nothing. */
   readonly advice: Problem[] = [];
-  /** Where each slot and item stands in the text, by identity. */
+  /** The position of each slot and item in the text, by identity. */
   readonly spans = new Map<object, TextSpan>();
 
   constructor(readonly text: string) {}
 
-  /** The symbol at hand; empty at the end of the text. */
+  /** The current symbol; empty at the end of the text. */
   peek(): string {
     return this.text[this.pos] ?? "";
   }
 
-  /** The first symbol after the one at hand that is no space. */
+  /** The next symbol that isn't a space. */
   peekPast(): string {
     let next = this.pos + 1;
     while (SPACE.test(this.text[next] ?? "")) next++;
@@ -41,12 +41,12 @@ export class Scan {
     return this.text.slice(from, this.pos);
   }
 
-  /** Notes that this stands from `from` to here. */
+  /** Records that this item spans `from` to the current position. */
   note(thing: object, from: number) {
     this.spans.set(thing, { from, to: this.pos });
   }
 
-  /** Records a problem; false, for use as "not sound". */
+  /** Records a problem. Returns false, for use as "not valid". */
   fail(code: ProblemCode, from: number, to: number, options: readonly string[]): false {
     this.tell(this.problems, code, from, to, options);
     return false;

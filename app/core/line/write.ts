@@ -1,4 +1,4 @@
-/** Writer of the stick line: the one canonical text of a line. */
+/** Writer of the stick line: a line's one canonical text. */
 
 import type { Line, LineItem, Swell } from "../phrase/phrase";
 import type { Silence, Slot, Stroke, Strokes, Technique } from "../stroke/stroke";
@@ -21,7 +21,7 @@ function formatItem(item: LineItem): string {
   return item.count === 1 ? body : `${body}x${item.count}`;
 }
 
-/** Slots as they stand in a cell, without a space. */
+/** Slots as written in a cell, without spaces. */
 export function formatSlots(slots: readonly Slot[]): string {
   return slots.map(formatSlot).join("");
 }

@@ -7,7 +7,7 @@ import { alignHits, EXTRA_COST, MISSED_COST, pairCost } from "./align";
 import type { Expected } from "./expect";
 import { cleanHits, DOUBLE_TRIGGER, type Hit } from "./hit";
 
-/** Tries every way to pair. */
+/** Tries every pairing. */
 function cheapestByTrying(strokes: readonly Expected[], hits: readonly Hit[]): number {
   const [first, ...rest] = strokes;
   if (!first) return hits.length * EXTRA_COST;

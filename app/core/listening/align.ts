@@ -1,8 +1,8 @@
 /**
- * Which hit was meant for which stroke: the cheapest way to pair them. What costs is being off in time (squared, so that
- * strokes of one limb are never crossed over), another surface or limb, a stroke without a hit, a hit without a stroke.
- * An assignment problem, solved by shortest augmenting paths with potentials (H. W. Kuhn, "The Hungarian method for the
- * assignment problem", 1955; in the form of R. Jonker and A. Volgenant, 1987) over the pairs that are within reach only.
+ * Assigns hits to strokes with the cheapest pairing. Costs: time difference (squared, so that strokes of one limb never
+ * cross), another surface or limb, a stroke without a hit, a hit without a stroke. An assignment problem, solved by
+ * shortest augmenting paths with potentials (H. W. Kuhn, "The Hungarian method for the assignment problem", 1955; in
+ * the form of R. Jonker and A. Volgenant, 1987) over pairs within reach only.
  */
 
 import { type Seconds, seconds } from "../time/time";
@@ -22,20 +22,20 @@ export interface Pair {
 }
 
 export interface Alignment {
-  /** In the order of the strokes. */
+  /** In stroke order. */
   readonly pairs: readonly Pair[];
   readonly missed: readonly Expected[];
   readonly extra: readonly Hit[];
   readonly cost: number;
 }
 
-/** What pairing them costs; null where the hit cannot be meant for the stroke. */
+/** The cost of a pair; null if the hit can't be meant for the stroke. */
 export function pairCost(expected: Expected, hit: Hit): number | null {
   const off = Math.abs(hit.at - expected.at) / expected.reach;
   if (off > 1) return null;
   const byHand = isByHand(hit);
   const isFoot = expected.limb === "K" || expected.limb === "H";
-  // A pedal is no hand's stroke, whatever its time.
+  // A pedal is never a hand's stroke, whatever its time.
   if (byHand !== null && byHand === isFoot) return null;
   const elsewhere = isElsewhere(hit, expected.place) ? ELSEWHERE_COST : 0;
   return off * off + elsewhere + (isOtherLimb(hit, expected.limb) ? OTHER_LIMB_COST : 0);
@@ -46,7 +46,7 @@ interface Edge {
   readonly cost: number;
 }
 
-/** The cheapest alignment. Strokes and hits in order of time. */
+/** The cheapest alignment. Strokes and hits are in order of time. */
 export function alignHits(strokes: readonly Expected[], hits: readonly Hit[]): Alignment {
   const edges = listEdges(strokes, hits);
   const hitOf = assign(edges, hits.length);
@@ -70,14 +70,14 @@ export function alignHits(strokes: readonly Expected[], hits: readonly Hit[]): A
   return { pairs, missed, extra, cost: cost + extra.length * EXTRA_COST };
 }
 
-/** Shares by which a repeat may run ahead of the tempo or behind it and still be followed. */
+/** Ratios by which a repeat may rush or drag and still be followed. */
 const RUSHES = [0, -0.02, 0.02, -0.04, 0.04, -0.06, 0.06, -0.09, 0.09] as const;
-/** Of following a rush: one stroke's worth for a tenth. */
+/** Cost of following a rush: one stroke's worth per tenth. */
 const RUSH_COST = EXTRA_COST * 10;
 
 /**
- * The cheapest alignment at any of a few tempos: who rushes is nearer to the stroke before than to their own by the end
- * of the bar. Offsets are from where the strokes are written, whatever the tempo.
+ * The cheapest alignment over a few tempos: by the end of the bar, a rushing player is nearer to the previous stroke
+ * than to their own. Offsets always refer to the written positions.
  */
 export function alignRushed(strokes: readonly Expected[], hits: readonly Hit[]): Alignment {
   const start = strokes[0]?.at ?? 0;
@@ -92,13 +92,13 @@ export function alignRushed(strokes: readonly Expected[], hits: readonly Hit[]):
       least = cost;
       best = rush === 0 ? found : moveBack(found, hits, moved);
     }
-    // Nothing is missed and nothing is far off: no other tempo would tell more.
+    // Nothing missed and nothing far off: other tempos can't improve it.
     if (rush === 0 && cost < strokes.length * CLOSE_COST) break;
   }
   return best as Alignment;
 }
 
-/** A third of the reach, squared: as far as a stroke may be off and still be its own for certain. */
+/** A third of the reach, squared: a stroke this close certainly belongs. */
 const CLOSE_COST = 0.1;
 
 function moveBack(found: Alignment, hits: readonly Hit[], moved: readonly Hit[]): Alignment {
@@ -115,7 +115,7 @@ function moveBack(found: Alignment, hits: readonly Hit[], moved: readonly Hit[])
   };
 }
 
-/** For each stroke the hits within its reach. */
+/** The hits within reach of each stroke. */
 function listEdges(strokes: readonly Expected[], hits: readonly Hit[]): Edge[][] {
   let from = 0;
   const most = strokes.reduce((reach, stroke) => Math.max(reach, stroke.reach), 0);
@@ -124,14 +124,14 @@ function listEdges(strokes: readonly Expected[], hits: readonly Hit[]): Edge[][]
     const edges: Edge[] = [];
     for (let index = from; index < hits.length && (hits[index] as Hit).at <= stroke.at + stroke.reach; index++) {
       const cost = pairCost(stroke, hits[index] as Hit);
-      // A pair saves the hit from being an extra one.
+      // A pair saves counting the hit as extra.
       if (cost !== null) edges.push({ hit: index, cost: cost - EXTRA_COST });
     }
     return edges;
   });
 }
 
-/** The hit of each stroke, or -1. Columns from `hits` on stand for "missed", one for each stroke. */
+/** The hit for each stroke, or -1. Columns from `hits` on mean "missed", one per stroke. */
 function assign(edges: readonly (readonly Edge[])[], hits: number): Int32Array {
   const rows = edges.map((own, row) => [...own, { hit: hits + row, cost: MISSED_COST }]);
   const rowPotential = rows.map((own) => Math.min(...own.map(({ cost }) => cost)));
@@ -174,7 +174,7 @@ function assign(edges: readonly (readonly Edge[])[], hits: number): Int32Array {
       const owner = rowOf[column] as number;
       rowPotential[owner] = (rowPotential[owner] as number) + slack;
     }
-    // Each column on the way goes to the row that it was reached from.
+    // Moves each column along the path to the row it was reached from.
     for (let column = end; column >= 0; ) {
       const owner = cameFrom.get(column) as number;
       const before = columnOf[owner] as number;

@@ -1,4 +1,4 @@
-/** A simulated drummer: plays what is expected, with the faults that it is set to. Stands in for a kit. */
+/** A simulated drummer: plays the expected strokes with configurable faults. It stands in for a kit. */
 
 import { makeRandom } from "../graph/count";
 import { betweenLevels, isHand, type Level } from "../stroke/stroke";
@@ -8,16 +8,16 @@ import type { Hit } from "./hit";
 import type { Drummer } from "./settings";
 
 const VELOCITIES: Record<Level, number> = { ghost: 32, normal: 74, accent: 112 };
-/** Of one stroke's velocity. */
+/** Spread of a stroke's velocity. */
 const VELOCITY_SPREAD = 5;
-/** Seconds by which strokes that fall together are apart. */
+/** Seconds between strokes that should be together. */
 const FALLEN = [0.006, 0.024] as const;
 
-/** What it plays of one repeat, in order of time. Each repeat is another one of the same drummer. */
+/** Its hits in one repeat, in order of time. Every repeat is a different take by the same drummer. */
 export function playDrummer(strokes: readonly Expected[], drummer: Drummer, repeat: number): Hit[] {
   const bits = makeRandom((drummer.seed + repeat * 7919) >>> 0);
   const chance = () => bits() / 2 ** 32;
-  // Box and Muller's transform: a standard normal number from two even ones (1958).
+  // Box-Muller transform: a standard normal number from two uniform ones (1958).
   const normal = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
   const start = strokes[0]?.at ?? 0;
   const times: number[] = [];

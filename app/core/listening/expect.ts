@@ -12,30 +12,33 @@ export interface Expected {
   readonly limb: Limb;
   readonly place: KitVoice;
   readonly level: Level;
-  /** As a timeline event has it: not whole where the phrase swells. */
+  /** As in a timeline event; fractional where the phrase swells. */
   readonly force: number;
-  /** How long a buzz goes on; null for a single stroke. */
+  /** Duration of a buzz; null for a single stroke. */
   readonly buzzes: Seconds | null;
-  /** The slot of the phrase; null for a grace note, which is looked for but whose time is not judged. */
+  /** The slot of the phrase; null for a grace note, which is expected but whose timing isn't judged. */
   readonly slot: number | null;
-  /** Strokes of one moment sound together. Grace notes are moments of their own. */
+  /** Strokes of one moment are simultaneous. Each grace note is a moment of its own. */
   readonly moment: number;
-  /** A hit further away than this is not meant for it. */
+  /** A hit further away isn't meant for this stroke. */
   readonly reach: Seconds;
 }
 
 export interface Expectation {
   /** In order of time. */
   readonly strokes: readonly Expected[];
-  /** The shortest time between two moments, which limits scale with; a beat at most. */
+  /** The shortest interval between two moments, at most a beat. Limits scale with it. */
   readonly gap: Seconds;
 }
 
-/** Share of the way to the next moment within which a hit is taken for a stroke. More than half, for those who drift. */
+/**
+ * A hit within this share of the interval to the next moment can belong to a stroke. More than half, for players who
+ * drift.
+ */
 const REACH_SHARE = 0.7;
 const MIN_REACH = 0.045;
 const MAX_REACH = 0.2;
-/** Strokes that are written together may stand this far apart by the feel of their limbs. Seconds. */
+/** The feel may separate simultaneous strokes by this much. Seconds. */
 const TOGETHER = 0.0005;
 
 /** The strokes of the phrase by these limbs, in an arrangement at its tempo. */
@@ -80,14 +83,14 @@ export function expectStrokes(arrangement: Arrangement, tempo: Bpm, limbs: Reado
   return { strokes, gap: seconds(gaps.reduce((least, gap) => Math.min(least, gap), beat)) };
 }
 
-/** Times in order, those that sound together once. */
+/** Distinct times, in order. */
 function apart(times: readonly number[]): number[] {
   const kept: number[] = [];
   for (const at of times) if (kept.length === 0 || at - (kept.at(-1) as number) > TOGETHER) kept.push(at);
   return kept;
 }
 
-/** How far the nearest other moment is, at most `most`; `later` is the first of those after `at`. */
+/** Distance to the nearest other moment, at most `most`; `later` is the index of the first moment after `at`. */
 function nearestTo(at: number, moments: readonly number[], later: number, most: number): number {
   const next = moments[later];
   const here = moments[later - 1];

@@ -1,4 +1,4 @@
-/** Listening: hits against what was written, and what went wrong. */
+/** Listening: compares hits with the written phrase, and finds what went wrong. */
 
 export * from "./drummer";
 export * from "./expect";

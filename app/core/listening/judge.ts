@@ -1,4 +1,4 @@
-/** Whether a repeat was clean, and the one thing that went wrong most. */
+/** Whether a repeat was clean, and its main fault. */
 
 import type { Limb } from "../stroke/stroke";
 import { type Seconds, seconds } from "../time/time";
@@ -6,19 +6,19 @@ import type { Expectation } from "./expect";
 import type { Estimate, LimbMeasure, Measures } from "./measure";
 import type { Strictness } from "./settings";
 
-/** Above which something is a fault. */
+/** Limits above which something is a fault. */
 export interface Thresholds {
-  /** Of a limb against the others, of hands after a kick, of drift over a repeat. */
+  /** For one limb against the others, hands after a kick, and drift over a repeat. */
   readonly offset: Seconds;
-  /** Of the whole against the click: more is let pass than between limbs. */
+  /** For the whole against the click: more tolerance than between limbs. */
   readonly fromClick: Seconds;
   /** Standard deviation of one stroke. */
   readonly spread: Seconds;
-  /** Between two strokes that are written together. */
+  /** Between two strokes written together. */
   readonly unison: Seconds;
-  /** Missed or extra strokes that are let pass in so many. */
+  /** Tolerated share of missed or extra strokes. */
   readonly slips: number;
-  /** Least decibels of velocity from one level to the next but one. */
+  /** Minimum difference in decibels between a level and the next but one. */
   readonly contrast: {
     readonly accentOverNormal: number;
     readonly normalOverGhost: number;
@@ -27,27 +27,27 @@ export interface Thresholds {
 }
 
 interface StrictnessNumbers {
-  /** Shares of the shortest gap between strokes. */
+  /** As shares of the shortest gap between strokes. */
   readonly offset: number;
   readonly spread: number;
-  /** Bounds in seconds: nobody plays closer than the first, nobody calls more than the second together. */
+  /** Bounds in seconds: nobody plays closer than the first, nobody hears more than the second as together. */
   readonly least: number;
   readonly most: number;
   readonly unison: number;
-  /** One slip in so many strokes is let pass; 0 for none. */
+  /** One slip in this many strokes is tolerated; 0 for none. */
   readonly slipEvery: number;
   readonly contrast: number;
 }
 
-/** Our estimates: what a patient teacher lets pass, what a band hears, what a recording shows. */
+/** Our estimates of what a patient teacher tolerates, what a band hears, and what a recording shows. */
 const NUMBERS: Record<Strictness, StrictnessNumbers> = {
   gentle: { offset: 0.16, spread: 0.18, least: 0.012, most: 0.035, unison: 0.03, slipEvery: 24, contrast: 0.6 },
   standard: { offset: 0.1, spread: 0.12, least: 0.009, most: 0.025, unison: 0.022, slipEvery: 0, contrast: 1 },
   strict: { offset: 0.06, spread: 0.08, least: 0.006, most: 0.015, unison: 0.014, slipEvery: 0, contrast: 1.3 },
 };
-/** The whole may stand this much further off the click than limbs off each other. */
+/** The whole may be this much further off the click than limbs are off each other. */
 const FROM_CLICK = 1.6;
-/** Decibels that make three clearly different levels. Our estimates. */
+/** Decibels for three clearly different levels. Our estimates. */
 const CONTRAST = { accentOverNormal: 2, normalOverGhost: 4, accentOverGhost: 6.5 };
 
 export function thresholdsFor(strictness: Strictness, gap: Seconds, strokes: number): Thresholds {
@@ -92,15 +92,15 @@ export type FaultKind = (typeof FAULT_KINDS)[number];
 
 export interface Fault {
   readonly kind: FaultKind;
-  /** How many times over what is let pass, as far as it is sure; 1 and more is a fault. */
+  /** Multiple of the tolerance, as far as it is certain; 1 and above is a fault. */
   readonly severity: number;
   readonly limb?: Limb;
-  /** The foot that a hand follows. */
+  /** The foot before the hand. */
   readonly after?: "K" | "H";
-  /** How much, in seconds, or decibels where levels are meant; always positive. */
+  /** Size of the fault in seconds, or in decibels for levels; always positive. */
   readonly by?: number;
   readonly count?: number;
-  /** Where, by slots of the phrase. */
+  /** Slots of the phrase concerned. */
   readonly slots: readonly number[];
 }
 
@@ -109,26 +109,26 @@ export type Result = (typeof RESULTS)[number];
 
 export interface Judgement {
   readonly result: Result;
-  /** The worst first; those under 1 are left out. */
+  /** Worst first; severities below 1 are left out. */
   readonly faults: readonly Fault[];
   readonly thresholds: Thresholds;
 }
 
-/** Under this share of strokes heard it is not judged: somebody was not playing. */
+/** If fewer strokes are heard, we don't judge: somebody wasn't playing. */
 const PLAYED_SHARE = 0.25;
-/** Faults up to this many times over are nearly clean. */
+/** Faults up to this severity count as nearly clean. */
 const NEARLY = 1.7;
-/** Standard errors that a mean must stand off before it is called one. */
+/** A mean counts as off only beyond this many standard errors. */
 const SURE = 2;
-/** A limb is uneven by itself when it spreads so much more than the others. */
+/** A limb is uneven in its own right if its spread is this many times the others'. */
 const ALONE = 1.6;
-/** Something that is missing altogether is worse than something that is off: the severity of one slip. */
+/** Something missing is worse than something off: the severity of one slip. */
 const SLIP = 1.5;
 const FLAM = 2.2;
-/** Further ones add less and less. */
+/** Further slips add less and less. */
 const MORE = 0.45;
 
-/** Null where too little was heard to be judged. */
+/** Null if too little was heard to judge. */
 export function judgeRepeat(
   measures: Measures,
   { gap, strokes }: Expectation,
@@ -187,7 +187,7 @@ function listSlips(measures: Measures, { slips, unison }: Thresholds): Fault[] {
   ];
   if (loose.length > 0) {
     const wide = loose.reduce((sum, { gap }) => sum + gap, 0) / loose.length;
-    // One loose unison among many is let pass by degrees.
+    // One loose unison among many is tolerated in proportion.
     const share = loose.length / unisons.length;
     const severity = (wide / unison) * Math.min(1, 0.5 + share);
     faults.push({ kind: "unisons", severity, by: wide, count: loose.length, slots: slotsOf(loose) });
@@ -195,7 +195,7 @@ function listSlips(measures: Measures, { slips, unison }: Thresholds): Fault[] {
   return faults;
 }
 
-/** How far an estimate is over a threshold, for sure. */
+/** How far an estimate exceeds a limit, for certain. */
 function over({ value, error }: Estimate, threshold: number): number {
   return Math.max(0, Math.abs(value) - SURE * error) / threshold;
 }
@@ -220,7 +220,7 @@ function listTimes({ drift, offset, limbs, afters }: Measures, { offset: most, f
   return faults;
 }
 
-/** The limb that stands off the others most: of two hands that disagree, the one that is further from the click. */
+/** The limb furthest off the others; if two hands disagree, the one further from the click. */
 function findApart(limbs: readonly LimbMeasure[], most: number): Fault | null {
   let worst: Fault | null = null;
   let far = 0;
@@ -245,7 +245,7 @@ function findApart(limbs: readonly LimbMeasure[], most: number): Fault | null {
 function listUneven({ limbs, spread }: Measures, thresholds: Thresholds): Fault[] {
   if (spread === null) return [];
   const most = thresholds.spread;
-  // A spread that is made of few strokes is itself known roughly: one part in the square root of twice as many.
+  // A spread from few strokes is uncertain: by one part in the square root of twice their number.
   const sure = (value: number, strokes: number) => value * (1 - 1 / Math.sqrt(2 * Math.max(2, strokes)));
   const spreads = limbs.filter((limb) => limb.spread !== null && limb.heard >= 4);
   for (const { limb, spread: own, heard: strokes } of spreads) {

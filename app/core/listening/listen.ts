@@ -1,4 +1,4 @@
-/** One repeat, heard and judged; and single hits as they come. */
+/** Hears and judges one repeat; and matches single hits as they arrive. */
 
 import { type Seconds, seconds } from "../time/time";
 import { alignRushed, pairCost } from "./align";
@@ -10,11 +10,11 @@ import type { Strictness } from "./settings";
 
 export interface Hearing {
   readonly measures: Measures;
-  /** Null where too little was heard. */
+  /** Null if too little was heard. */
   readonly judgement: Judgement | null;
 }
 
-/** Judges the hits of one repeat; what an input's latency makes late of them is taken off before. */
+/** Judges the hits of one repeat; subtracts the input's latency first. */
 export function hearRepeat(expectation: Expectation, hits: readonly Hit[], strictness: Strictness): Hearing {
   const { hits: clean, echoes } = cleanHits(hits);
   const measures = measureRepeat(alignRushed(expectation.strokes, clean), expectation, echoes);
@@ -26,7 +26,9 @@ export interface Mark {
   readonly offset: Seconds;
 }
 
-/** The stroke that a single hit is for, of those that have none yet; null for none. A first guess: the repeat's judgement looks at all hits. */
+/**
+ * The open stroke that a single hit belongs to; null for none. A first guess: the repeat's judgement looks at all hits.
+ */
 export function markHit(strokes: readonly Expected[], taken: ReadonlySet<number>, hit: Hit): Mark | null {
   let best: Expected | null = null;
   let least = Number.POSITIVE_INFINITY;

@@ -14,7 +14,7 @@ const SEEDS = 200;
 const hear = (expectation: Expectation, drummer: Partial<Drummer>, seed: number) =>
   hearRepeat(expectation, playDrummer(expectation.strokes, { ...STEADY_DRUMMER, seed, ...drummer }, 0), "standard");
 
-/** Share of seeds in which the fault is named first, at least. */
+/** Minimum share of seeds in which the fault is named first. */
 const LEAST: Record<string, number> = {
   unsteady: 0.8,
   rushing: 0.98,
@@ -25,7 +25,7 @@ const LEAST: Record<string, number> = {
 };
 const MIN_OF_LIMBS = 0.9;
 
-/** Rates by phrase; also printed, so that they can be read. */
+/** Success rates by phrase; also printed for reading. */
 function ratesOf({ set, named }: FaultyDrummer) {
   return GHOSTED_LINES.map(([line, tempo]) => {
     const expectation = expectLine(line, tempo);
@@ -190,7 +190,7 @@ describe("strokes that are more than one hit", () => {
     return hearRepeat(expectation, [...hits, ...added], "standard");
   };
   it("a buzz's bounces are of its stroke, on its drum and for its note", () => {
-    // The first sixteenth lasts 150 ms from where it stands.
+    // The first sixteenth lasts 150 ms.
     const at = expectLine("@4 ~RLRL RLRL", 100).strokes[0]?.at ?? 0;
     const bounces = [40, 75, 105].map((ms) => ({ at: seconds(at + ms / 1000) }));
     expect(heardOf("@4 ~RLRL RLRL", bounces).measures.extra).toHaveLength(0);
@@ -212,7 +212,7 @@ describe("strokes that are more than one hit", () => {
       });
       return hearRepeat(expectation, hits, "standard").measures.flams.length;
     };
-    // 25 ms apart where 150 are written is a flam; where 45 are written it is early, and no flam.
+    // 25 ms apart where 150 ms are written is a flam; where 45 ms are written it is early, but no flam.
     expect(flams("@4 RKRL RKRL", 100, 0.025)).toBe(1);
     expect(flams("@8 RKRL RKRL", 166, 0.025)).toBe(0);
     expect(flams("@8 RKRL RKRL", 166, 0.02)).toBe(1);

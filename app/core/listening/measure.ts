@@ -1,4 +1,4 @@
-/** What one repeat was like, in numbers. Offsets are late when positive. */
+/** Timing and dynamics of one repeat. Positive offsets are late. */
 
 import { isHand, LEVELS, type Level, LIMBS, type Limb } from "../stroke/stroke";
 import { type Seconds, seconds } from "../time/time";
@@ -7,7 +7,7 @@ import type { Expectation, Expected } from "./expect";
 import { type Hit, isElsewhere, isOtherLimb } from "./hit";
 import { type Flam, listFlams, listUnisons } from "./together";
 
-/** A number with how sure it is. */
+/** A value with its certainty. */
 export interface Estimate {
   readonly value: Seconds;
   /** Standard error. */
@@ -18,17 +18,19 @@ export interface LimbMeasure {
   readonly limb: Limb;
   readonly expected: number;
   readonly heard: number;
-  /** From where it is written, the drift of the whole taken out; null with nothing heard. */
+  /** Offset from the written position without the overall drift; null if nothing was heard. */
   readonly offset: Seconds | null;
   /** Standard deviation about its own mean. */
   readonly spread: Seconds | null;
-  /** Standard deviation of its intervals from those that are written, as a share of the mean one; null under two intervals. */
+  /**
+   * Standard deviation of its intervals from the written ones, relative to the mean interval; null below two intervals.
+   */
   readonly unevenness: number | null;
-  /** Against the mean of the other limbs; null where there is nothing to hold it against. */
+  /** Compared with the mean of the other limbs; null if there is nothing to compare with. */
   readonly apart: Estimate | null;
 }
 
-/** Strokes of one hand that follow a limb at once, against its other ones. */
+/** Strokes of one hand right after another limb, compared with its other strokes. */
 export interface AfterMeasure {
   readonly limb: Limb;
   readonly after: "K" | "H";
@@ -41,33 +43,33 @@ export interface Measures {
   readonly heard: number;
   readonly limbs: readonly LimbMeasure[];
   readonly afters: readonly AfterMeasure[];
-  /** Of all, against the click. */
+  /** All strokes against the click. */
   readonly offset: Estimate | null;
-  /** Of all, each limb about its own mean. */
+  /** All strokes, each limb about its own mean. */
   readonly spread: Seconds | null;
-  /** Feet against hands; null without both. */
+  /** Feet against hands; null unless both play. */
   readonly handFootGap: Seconds | null;
-  /** How much further behind the last stroke is than the first one, over the whole repeat; negative for rushing. */
+  /** How much further behind the last stroke is than the first, over the whole repeat; negative for rushing. */
   readonly drift: Estimate | null;
   readonly flams: readonly Flam[];
-  /** Gaps of what is written together. */
+  /** Gaps within unisons. */
   readonly unisons: readonly Flam[];
-  /** What flams explain is not in here. */
+  /** Without the part that flams explain. */
   readonly missed: readonly Expected[];
   readonly extra: readonly Hit[];
   readonly elsewhere: readonly Pair[];
   readonly otherLimb: readonly Pair[];
-  /** Decibels of velocity between levels; null where one is not there or the input tells no velocity. */
+  /** Difference in velocity between levels in decibels; null if a level is missing or the input has no velocity. */
   readonly contrast: Readonly<Record<"accentOverNormal" | "normalOverGhost" | "accentOverGhost", number | null>>;
   readonly missedGraces: number;
-  /** Strokes that triggered twice, counted once. */
+  /** Number of double triggers. */
   readonly doubled: number;
 }
 
-/** An offset is made of at least so many strokes. */
+/** Minimum number of strokes for an offset. */
 const MIN_STROKES = 3;
 
-/** `echoes` are what was taken for second triggers of a pad; where a stroke is missing beside one it was a flam. */
+/** `echoes` are probable double triggers; one next to a missing stroke was really a flam. */
 export function measureRepeat(
   { pairs, missed, extra }: Alignment,
   { strokes }: Expectation,
@@ -108,7 +110,7 @@ export function measureRepeat(
   };
 }
 
-/** What is played outside the phrase is nothing of it: grooves before it are free. */
+/** Hits outside the phrase don't count: in the groove before it you are free. */
 function isWithin(hit: Hit, strokes: readonly Expected[]): boolean {
   const [first, last] = [strokes[0], strokes.at(-1)];
   return (
@@ -116,7 +118,7 @@ function isWithin(hit: Hit, strokes: readonly Expected[]): boolean {
   );
 }
 
-/** The bounces of a buzz are of its stroke. */
+/** Bounces of a buzz belong to its stroke. */
 function isBounce(hit: Hit, strokes: readonly Expected[]): boolean {
   return strokes.some(
     (stroke) =>
@@ -132,7 +134,7 @@ function mean(values: readonly number[]): number {
   return values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
 }
 
-/** Sample standard deviation; 0 for one value. */
+/** Sample standard deviation; 0 for a single value. */
 function deviation(values: readonly number[]): number {
   if (values.length < 2) return 0;
   const centre = mean(values);
@@ -141,7 +143,7 @@ function deviation(values: readonly number[]): number {
 
 /**
  * The slope of offset over time, common to all limbs about their own means (the pooled within-group slope of an
- * analysis of covariance), so that a limb which is always late and plays mostly near the end does not look like drift.
+ * analysis of covariance), so that a limb that is always late and plays mostly near the end doesn't look like drift.
  */
 function measureDrift(pairs: readonly Pair[]): { slope: number; error: number; centre: number } {
   const centre = mean(pairs.map(({ expected }) => expected.at));
@@ -204,7 +206,7 @@ function measureUnevenness(own: readonly Pair[]): number | null {
   );
 }
 
-/** Hand strokes right after a foot's, against the hand's other ones. */
+/** Hand strokes right after a foot, compared with the hand's other strokes. */
 function measureAfters(pairs: readonly Pair[], plumb: (pair: Pair) => number): AfterMeasure[] {
   const feetAt = new Map<number, Set<Limb>>();
   for (const { expected } of pairs) {
@@ -218,7 +220,7 @@ function measureAfters(pairs: readonly Pair[], plumb: (pair: Pair) => number): A
       const [behind, rest] = [own.filter(follows), own.filter((pair) => !follows(pair))];
       if (behind.length < 2 || rest.length < 2) return [];
       const [a, b] = [behind.map(plumb), rest.map(plumb)];
-      // Few strokes tell little of their own spread: what is known of all of the hand's is used for both.
+      // Few strokes say little about their spread, so both use the spread of the whole hand.
       const pooled = Math.sqrt(
         ((a.length - 1) * deviation(a) ** 2 + (b.length - 1) * deviation(b) ** 2) / (a.length + b.length - 2),
       );
@@ -245,7 +247,7 @@ function gapOf(pairs: readonly Pair[], plumb: (pair: Pair) => number): Seconds |
 function measureContrast(pairs: readonly Pair[]): Measures["contrast"] {
   const meanOf = (level: Level) => {
     const velocities = pairs.flatMap(({ expected, hit }) =>
-      // In a crescendo the levels are between these.
+      // In a crescendo, levels lie between these.
       expected.force === LEVELS.indexOf(level) && isHand(expected.limb) && hit.velocity !== null ? [hit.velocity] : [],
     );
     return velocities.length > 0 ? mean(velocities) : null;

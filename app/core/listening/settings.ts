@@ -1,4 +1,4 @@
-/** What listening is set up with. Apart from the listening itself: what keeps settings needs nothing of that. */
+/** The settings of listening, separate from the code that listens, so that storing them doesn't load it. */
 
 import type { Hand } from "../stroke";
 
@@ -6,22 +6,22 @@ export const STRICTNESSES = ["gentle", "standard", "strict"] as const;
 export type Strictness = (typeof STRICTNESSES)[number];
 
 export interface Drummer {
-  /** The same seed plays the same. */
+  /** Deterministic for a seed. */
   readonly seed: number;
   /** Standard deviation of each stroke, in milliseconds. */
   readonly steadiness: number;
-  /** Share by which it runs ahead of the tempo; negative drags. */
+  /** Share by which it rushes; negative drags. */
   readonly rushing: number;
   readonly weakHand: Hand;
-  /** Milliseconds that the weak hand is late. */
+  /** Milliseconds by which the weak hand is late. */
   readonly weakLate: number;
-  /** Milliseconds that the feet are late. */
+  /** Milliseconds by which the feet are late. */
   readonly feetLate: number;
-  /** Share of ghost notes that are left out, 0 to 1. */
+  /** Share of ghost notes left out, 0 to 1. */
   readonly missedGhosts: number;
-  /** Share of strokes with which the next limb falls together, 0 to 1. */
+  /** Share of strokes on which the next limb plays at the same time, 0 to 1. */
   readonly flams: number;
-  /** How alike accents, normal and ghost notes are: 0 clearly different, 1 all the same. */
+  /** How similar accents, normal and ghost notes are: 0 clearly different, 1 identical. */
   readonly flatness: number;
 }
 

@@ -1,24 +1,24 @@
-/** What fell together that should not, and what should have. */
+/** Strokes that were together but should not be, and the reverse. */
 
 import { type Seconds, seconds } from "../time/time";
 import type { Pair } from "./align";
 import type { Expected } from "./expect";
 import type { Hit } from "./hit";
 
-/** Two limbs that fell together where the line has one after the other. */
+/** Two limbs that played together where the line has one after the other. */
 export interface Flam {
   readonly slot: number;
   readonly gap: Seconds;
 }
 
-/** Two limbs closer than this are a flam, where the line has room for more: never more than half of what it has. */
+/** Two limbs closer than this are a flam, if the line has more room: at most half of what it has. */
 const FLAM_GAP = seconds(0.03);
 const FLAM_SHARE = 0.5;
 
 function flamGap(written: number): number {
   return Math.min(FLAM_GAP, written * FLAM_SHARE);
 }
-/** Flams, with the missed strokes and extra hits that they account for: a stroke that came with its neighbour. */
+/** Flams, with the missed strokes and extra hits they explain: a stroke that came with its neighbour. */
 export function listFlams(
   pairs: readonly Pair[],
   missed: readonly Expected[],
@@ -30,7 +30,7 @@ export function listFlams(
   for (const [index, later] of pairs.entries()) {
     const before = pairs[index - 1];
     if (!before || before.expected.moment === later.expected.moment) continue;
-    // An ornament is meant.
+    // A written ornament isn't a fault.
     if (later.expected.slot === null || before.expected.slot === null) continue;
     if (before.expected.limb === later.expected.limb) continue;
     const gap = Math.abs(later.hit.at - before.hit.at);

@@ -1,4 +1,4 @@
-/** What comes of a move. */
+/** The result of a move. */
 
 import { formatSlots } from "../line/write";
 import { layerCells } from "./layer";
@@ -16,7 +16,7 @@ import {
 } from "./shape";
 import { decorate, fillGaps, moveAccents, quieten, setDynamics, silencePlace, splitDoubles, thinCell } from "./sound";
 
-/** The move's result, or why it does nothing: also where the cell would come out as it was. Never throws. */
+/** The move's result, or why it does nothing, including when the cell would not change. Never throws. */
 export function applyMove(cell: Cell, move: Move): Moved {
   if (cell.length === 0) return refuse({ code: "empty" });
   const result = perform(cell, move);
@@ -53,7 +53,7 @@ function perform(cell: Cell, move: Move): Moved {
       const other = readCell(move.cell);
       if (!other) return refuse({ code: "unreadable" });
       const feet = putOnFeet(other, move.strong, move.pedals ?? "hi-hat");
-      // A sticking that is the feet's already stays theirs.
+      // A sticking that is already for the feet stays with them.
       return layerCells(cell, feet.ok ? feet.cell : other, move.speed);
     }
     case "silence":
@@ -76,8 +76,8 @@ function perform(cell: Cell, move: Move): Moved {
 }
 
 /**
- * A move on several cells in a row, as a line of them is edited: on all of them as one sticking, or on each by itself.
- * Of each, those to which it does not apply stay as they are; it is refused when that is all of them.
+ * Applies a move to several consecutive cells: to all as one sticking, or to each. Cells it doesn't apply to stay as
+ * they are; it is refused if that is all of them.
  */
 export function applyMoveToRun(cells: readonly Cell[], move: Move, asOne: boolean): Moved {
   if (asOne || cells.length < 2) return applyMove(cells.flat(), move);

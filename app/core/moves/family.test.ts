@@ -27,7 +27,7 @@ function cellOf(text: string): Cell {
   return cell;
 }
 const bare = (cell: Cell) => formatSlots(bareCell(cell));
-/** Few symbols, so that related cells turn up by chance. */
+/** Few symbols, so that related cells occur by chance. */
 const anyShort: fc.Arbitrary<Cell> = fc
   .array(fc.constantFrom("R", "L", "K", ">R", "-"), { minLength: 1, maxLength: 6 })
   .map((signs) => cellOf(signs.join("")));

@@ -1,4 +1,4 @@
-/** Which stickings are the same by rotation or mirror, and which rudiments a cell is a form of. */
+/** Which stickings are rotations or mirrors of each other, and which rudiments a cell derives from. */
 
 import { formatSlots } from "../line/write";
 import type { Line } from "../phrase/phrase";
@@ -9,12 +9,12 @@ import type { Cell, Move } from "./move";
 import { cookCell } from "./recipe";
 import { mirrorCell } from "./shape";
 
-/** The limbs of each slot alone: levels, ornaments and surfaces aside. */
+/** The limbs of each slot, without levels, ornaments and surfaces. */
 function bareSlot(slot: Slot): Slot {
   return mapStrokes(slot, (stroke) => makeStroke(stroke.limb));
 }
 
-/** The sticking itself: who plays, in order, without dynamics, ornaments and surfaces. */
+/** The bare sticking: who plays, in order, without dynamics, ornaments and surfaces. */
 export function bareCell(cell: Cell): Cell {
   return cell.map(bareSlot);
 }
@@ -24,7 +24,7 @@ function symbolsOf(cell: Cell): string[] {
 }
 
 /**
- * Where the least rotation of a sequence begins, in linear time (K. S. Booth, "Lexicographically least circular
+ * Start of the least rotation of a sequence, in linear time (K. S. Booth, "Lexicographically least circular
  * substrings", Information Processing Letters 10, 1980).
  */
 export function leastRotation(symbols: readonly string[]): number {
@@ -53,17 +53,17 @@ function leastText(cell: Cell): string {
   return [...symbols.slice(from), ...symbols.slice(0, from)].join("");
 }
 
-/** One text for all rotations and mirrors of a cell, dynamics and all: equal for exactly those. */
+/** One text for all rotations and mirrors of a cell, including dynamics: equal exactly for those. */
 export function canonicalForm(cell: Cell): string {
   return [leastText(cell), leastText(mirrorCell(cell))].toSorted()[0] as string;
 }
 
-/** {@link canonicalForm} of the sticking alone. */
+/** {@link canonicalForm} of the bare sticking. */
 export function canonicalSticking(cell: Cell): string {
   return canonicalForm(bareCell(cell));
 }
 
-/** The shortest cell of which this one is a whole number of repeats, sticking alone. */
+/** The shortest cell that repeats to this one, by bare sticking. */
 export function primitiveCell(cell: Cell): Cell {
   const symbols = symbolsOf(bareCell(cell));
   for (let size = 1; size <= symbols.length / 2; size++) {
@@ -73,7 +73,7 @@ export function primitiveCell(cell: Cell): Cell {
   return cell;
 }
 
-/** The rotation and mirror that make `to` of `from`, sticking alone, fewest first; null when none do. */
+/** The shortest rotation and mirror from `from` to `to`, by bare sticking; null if there is none. */
 export function relateCells(from: Cell, to: Cell): Move[] | null {
   if (from.length !== to.length || from.length === 0) return null;
   const wanted = symbolsOf(bareCell(to));
@@ -88,15 +88,15 @@ export function relateCells(from: Cell, to: Cell): Move[] | null {
   return byMirror && byMirror.length < byRotation.length ? byMirror : byRotation;
 }
 
-/** Where in the endless repetition of `symbols` the wanted ones stand; null when nowhere. */
+/** Where the wanted symbols occur in the endless repetition of `symbols`; null if nowhere. */
 function findTurn(symbols: readonly string[], wanted: readonly string[]): number | null {
-  // The least rotations of both are the same sequence where there is any turn at all.
+  // If one is a rotation of the other, their least rotations are equal.
   const [from, to] = [leastRotation(symbols), leastRotation(wanted)];
   const size = symbols.length;
   const same = symbols.every((_, index) => symbols[(from + index) % size] === wanted[(to + index) % size]);
   if (!same) return null;
   const turn = (((from - to) % size) + size) % size;
-  // Of a sticking that repeats within itself, the first turn.
+  // For a sticking that repeats within itself, the first rotation.
   for (let period = 1; period <= size / 2; period++) {
     if (size % period === 0 && symbols.every((symbol, index) => symbol === symbols[(index + period) % size]))
       return turn % period;
@@ -111,23 +111,23 @@ export function oneLead(line: Line): Cell {
   return cell.slots.slice(0, cell.slots.findLastIndex((slot) => slot.kind !== "silence") + 1);
 }
 
-/** A sticking that others may be forms of. */
+/** A sticking that others may derive from. */
 export interface FamilySource {
   readonly id: string;
   readonly cell: Cell;
 }
 
-/** What a cell is of a source: the moves that make the source's sticking into the cell's. */
+/** How a cell derives from a source: the moves that turn the source's sticking into the cell's. */
 export interface Kinship {
   readonly source: string;
   readonly moves: readonly Move[];
-  /** How often the moves' result stands in the cell. */
+  /** How many times the moves' result occurs in the cell. */
   readonly times: number;
 }
 
 interface DerivedForm {
   readonly source: string;
-  /** How far from the source; a sticking that flips its lead is played hand to hand anyway. */
+  /** Distance from the source. A sticking that flips its lead is played hand to hand anyway. */
   readonly distance: number;
   /** From the source to a rotation or mirror of the form. */
   readonly moves: readonly Move[];
@@ -136,7 +136,7 @@ interface DerivedForm {
 
 export type FamilyIndex = ReadonlyMap<string, readonly DerivedForm[]>;
 
-/** The moves, besides turning, that a form of a rudiment may be made by. */
+/** The moves, besides rotation, that may lead to a form of a rudiment. */
 const FORM_MOVES: readonly Move[] = [
   { kind: "replace", limb: "L", by: "K" },
   { kind: "replace", limb: "R", by: "K" },
@@ -151,7 +151,7 @@ const FORM_MOVES: readonly Move[] = [
   { kind: "split-doubles" },
 ];
 
-/** How far each move takes a sticking from where it came: turning is nearest. */
+/** The distance of each move; rotation is nearest. */
 function distanceOf(moves: readonly Move[]): number {
   return moves.reduce((sum, { kind }) => sum + (kind === "rotate" || kind === "mirror" ? 1 : 2), 0);
 }
@@ -160,12 +160,12 @@ function limbsOf(cell: Cell): Set<Limb> {
   return new Set(cell.flatMap(strokesOf).map((stroke) => stroke.limb));
 }
 
-/** Every form of every source: the sticking, the sticking hand to hand, and either changed by one move. */
+/** Every form of every source: the sticking, its hand-to-hand version, and both changed by one move. */
 export function indexFamilies(sources: readonly FamilySource[]): FamilyIndex {
   const index = new Map<string, DerivedForm[]>();
   const put = (source: string, moves: readonly Move[], cell: Cell, distance = distanceOf(moves)) => {
     const core = primitiveCell(cell);
-    // What one limb plays alone, or two slots, is a form of everything: it says nothing.
+    // A sticking of one limb alone, or of two slots, derives from everything, so it says nothing.
     if (moves.length > 0 && (limbsOf(core).size < 2 || core.length < 3)) return;
     const key = canonicalSticking(core);
     const forms = index.get(key) ?? [];
@@ -192,8 +192,8 @@ export function indexFamilies(sources: readonly FamilySource[]): FamilyIndex {
 }
 
 /**
- * The sources that a cell is a form of, nearest first. Replaying `moves` on a source's bare sticking, `times`
- * over, gives the cell's; a form that is played hand to hand is found from one lead of it too.
+ * The sources of a cell, nearest first. Replaying `moves` on a source's bare sticking, `times` over, gives the cell's.
+ * A hand-to-hand form is also found from one lead.
  */
 export function findFamily(index: FamilyIndex, cell: Cell): Kinship[] {
   const core = primitiveCell(bareCell(cell));
@@ -211,7 +211,7 @@ export function findFamily(index: FamilyIndex, cell: Cell): Kinship[] {
     .map(({ source, moves, times }) => ({ source, moves, times }));
 }
 
-/** The cell that a kinship describes: `source` through its moves, repeated. Sticking alone. */
+/** The cell that a kinship describes: `source` through its moves, repeated. Bare sticking. */
 export function cookKinship(source: Cell, kinship: Kinship): Cell {
   const form = primitiveCell(cookCell(bareCell(source), kinship.moves));
   return Array.from({ length: kinship.times }, () => form).flat();

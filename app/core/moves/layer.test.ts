@@ -8,7 +8,7 @@ import { findMeeting, layerCells } from "./layer";
 import type { Cell, LayerSpeed } from "./move";
 
 describe("layers", () => {
-  /** Brute force: every onset of both, in sixtieths of a slot of the upper one. */
+  /** Brute force: every onset of both, in sixtieths of an upper slot. */
   function onsets(upper: Cell, lower: Cell, speed: LayerSpeed, slots: number): string[] {
     const found = new Set<string>();
     const play = (cell: Cell, slotLength: number) => {

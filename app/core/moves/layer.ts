@@ -1,4 +1,4 @@
-/** Layering: one sticking on the hands and another on the feet at the same time. */
+/** Layering: one sticking on the hands with another on the feet. */
 
 import { MAX_SLOTS } from "../phrase/phrase";
 import {
@@ -22,12 +22,12 @@ export interface Meeting {
   readonly lowerTimes: number;
 }
 
-/** Sizes in half slots, in which all three speeds are whole. */
+/** Sizes in half slots, so that all three speeds are integers. */
 const SLOT_IN_HALVES: Record<LayerSpeed, number> = { half: 4, same: 2, double: 1 };
 
 /**
  * When a lower sticking of `lower` slots at `speed` meets an upper one of `upper` slots again: the least common
- * multiple of their lengths. Throws RangeError for a size that is not positive.
+ * multiple of their lengths. Throws RangeError for a size that isn't positive.
  */
 export function findMeeting(upper: number, lower: number, speed: LayerSpeed): Meeting {
   if (upper <= 0 || lower <= 0) throw new RangeError("only stickings with a length meet");
@@ -39,7 +39,7 @@ export function findMeeting(upper: number, lower: number, speed: LayerSpeed): Me
 
 type LayerPart = Silence | Strokes;
 
-/** A slot's parts spread over a finer grid: silence where none of them begins. */
+/** A slot's parts on a finer grid, with silence between them. */
 function spread(parts: readonly LayerPart[], to: number): LayerPart[] {
   const step = to / parts.length;
   return Array.from({ length: to }, (_, index) =>
@@ -47,7 +47,7 @@ function spread(parts: readonly LayerPart[], to: number): LayerPart[] {
   );
 }
 
-/** Two contents of one slot's time together; null when they would need more parts than a slot can have. */
+/** Combines two contents of one slot; null if they would need more parts than a slot can have. */
 function overlay(upper: readonly LayerPart[], lower: readonly LayerPart[]): Slot | null {
   const parts = lcm(upper.length, lower.length);
   const above = spread(upper, parts);
@@ -57,14 +57,14 @@ function overlay(upper: readonly LayerPart[], lower: readonly LayerPart[]): Slot
   return coarse.length > MAX_SPLIT ? null : makeSplit(coarse);
 }
 
-/** Fewer parts where those between are silent: the slot is written as simply as it can be. */
+/** Drops silent parts, so that the slot is written as simply as possible. */
 function coarsen(parts: readonly LayerPart[]): readonly LayerPart[] {
   const beginnings = parts.flatMap((part, index) => (part.kind === "strokes" ? [index] : []));
   const step = beginnings.reduce((shared, index) => gcd(shared, index), parts.length);
   return step > 1 ? parts.filter((_, index) => index % step === 0) : parts;
 }
 
-/** What of the lower sticking sounds in one slot of the upper. */
+/** The part of the lower sticking in one slot of the upper. */
 function lowerParts(lower: Cell, slot: number, speed: LayerSpeed): readonly LayerPart[] {
   const at = (index: number): readonly LayerPart[] => partsOf(lower[index % lower.length] ?? makeSilence());
   if (speed === "same") return at(slot);
@@ -73,7 +73,7 @@ function lowerParts(lower: Cell, slot: number, speed: LayerSpeed): readonly Laye
     const parts = lcm(first.length, second.length);
     return [...spread(first, parts), ...spread(second, parts)];
   }
-  // Each lower slot lasts two of the upper: its parts fall in the first or the second of them.
+  // Each lower slot lasts two upper ones: its parts fall in the first or the second.
   const parts = at(Math.floor(slot / 2));
   const even = parts.length % 2 === 0 ? parts : spread(parts, parts.length * 2);
   const middle = even.length / 2;
@@ -81,8 +81,8 @@ function lowerParts(lower: Cell, slot: number, speed: LayerSpeed): readonly Laye
 }
 
 /**
- * Both stickings until they meet again, as one cell at the upper one's rate. A limb that both would move plays once,
- * at the louder level. `double` shares slots; what would need more than {@link MAX_SPLIT} parts is refused.
+ * Both stickings until they meet again, as one cell at the upper rate. If both use a limb at once, it plays once at the
+ * louder level. `double` shares slots; a result that needs more than {@link MAX_SPLIT} parts is refused.
  */
 export function layerCells(upper: Cell, lower: Cell, speed: LayerSpeed): Moved {
   if (upper.length === 0 || lower.length === 0) return refuse({ code: "empty" });

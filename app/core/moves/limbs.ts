@@ -1,4 +1,4 @@
-/** Moves of who plays. */
+/** Moves that change who plays. */
 
 import {
   type Hand,
@@ -22,7 +22,7 @@ function plays(cell: Cell, limb: Limb): boolean {
   return cell.some((slot) => strokesOf(slot).some((stroke) => stroke.limb === limb));
 }
 
-/** Every stroke of `limb` goes to `by`; where that plays already, the louder of the two stays. */
+/** All strokes of `limb` go to `by`; if that limb already plays there, the louder stroke stays. */
 export function replaceLimb(cell: Cell, limb: Limb, by: Limb): Moved {
   if (!plays(cell, limb)) return refuse({ code: "no-limb", limb });
   return moved(
@@ -30,13 +30,16 @@ export function replaceLimb(cell: Cell, limb: Limb, by: Limb): Moved {
   );
 }
 
-/** What joins a stroke: a hand at its level; a foot accents with it and is otherwise plain, for a ghost note of the hand is no ghost of the kick. */
+/**
+ * What is added to a stroke: a hand at the same level; a foot accents with it and is otherwise plain, because a hand's
+ * ghost note isn't a kick's.
+ */
 function companion(stroke: Stroke, limb: Limb): Stroke {
   const level = isHand(limb) || stroke.level === "accent" ? stroke.level : "normal";
   return makeStroke(limb, { level });
 }
 
-/** Every stroke of `limb` also gets one of `partner`, together. */
+/** Adds a stroke of `partner` to every stroke of `limb`. */
 export function doubleLimb(cell: Cell, limb: Limb, partner: Limb): Moved {
   if (!plays(cell, limb)) return refuse({ code: "no-limb", limb });
   return moved(
@@ -51,7 +54,7 @@ export function doubleLimb(cell: Cell, limb: Limb, partner: Limb): Moved {
   );
 }
 
-/** Hands to the pedals and pedals to the hands. The strong hand's strokes go to the bass drum, the other's to the other pedal. */
+/** Swaps hands and pedals. The strong hand's strokes go to the bass drum, the other hand's to the other pedal. */
 export function putOnFeet(cell: Cell, strong: Hand, pedals: Pedals): Moved {
   if (!cell.some((slot) => strokesOf(slot).some((stroke) => isHand(stroke.limb)))) return refuse({ code: "no-hand" });
   const change = (stroke: Stroke): Stroke => {
@@ -65,25 +68,25 @@ export function putOnFeet(cell: Cell, strong: Hand, pedals: Pedals): Moved {
   return moved(cell.map((slot) => mapStrokes(slot, change)));
 }
 
-/** The hand that begins a slot, or null when no hand plays in it or both do together. */
+/** The hand that starts a slot; null if no hand plays in it or both play together. */
 export function leadingHand(slot: Slot): Hand | null {
   for (const part of partsOf(slot)) {
     const hands = strokesOf(part)
       .map((stroke) => stroke.limb)
       .filter(isHand);
-    // Both at once belong to neither.
+    // Both hands at once belong to neither.
     if (hands.length > 0) return hands.length === 1 ? (hands[0] ?? null) : null;
   }
   return null;
 }
 
-/** The slot led by `hand`; kicks, silences and what both hands play together stay. A shared slot keeps its shape. */
+/** The slot led by `hand`; kicks, silences and unisons of both hands stay. A shared slot keeps its shape. */
 export function ledBy(slot: Slot, hand: Hand): Slot {
   const leading = leadingHand(slot);
   return leading === null || leading === hand ? slot : mirrorSlot(slot);
 }
 
-/** Grid-led: `lead` has the first slot and every other one after it, the other hand those between. */
+/** Grid-led: `lead` has the first slot and every other one after it, the other hand the rest. */
 export function stickByGrid(cell: Cell, lead: Hand): Cell {
   return cell.map((slot, place) => ledBy(slot, place % 2 === 0 ? lead : otherHand(lead)));
 }

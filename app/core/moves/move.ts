@@ -1,6 +1,6 @@
 /**
- * Moves: the known ways by which one sticking becomes many. A move is plain data, so that a cell can remember how it
- * was made; `applyMove` says what comes of it.
+ * Moves: the known ways to turn one sticking into many. A move is plain data, so that a cell can remember how it was
+ * made; `applyMove` computes the result.
  */
 
 import type { Hand, Limb, Slot } from "../stroke/stroke";
@@ -9,7 +9,7 @@ import type { Hand, Limb, Slot } from "../stroke/stroke";
 export type Cell = readonly Slot[];
 
 export const EXTENSIONS = ["kick", "two-kicks", "quick-kicks", "hand", "gap"] as const;
-/** What is added at the end; "hand" is the hand that comes next, "quick-kicks" are two in one slot. */
+/** What is added at the end; "hand" is the next hand, "quick-kicks" are two kicks in one slot. */
 export type Extension = (typeof EXTENSIONS)[number];
 
 export const ORNAMENTS = ["flam", "drag", "ruff", "rim-shot", "buzz"] as const;
@@ -25,21 +25,21 @@ export const DYNAMICS = [
   "swell",
   "fade",
 ] as const;
-/** Presets of the three levels; {@link setDynamics} says what each does. */
+/** Presets of the three levels; see {@link setDynamics}. */
 export type Dynamics = (typeof DYNAMICS)[number];
 
 export const LAYER_SPEEDS = ["half", "same", "double"] as const;
-/** How fast the feet's sticking goes against the hands'. */
+/** Speed of the feet's sticking relative to the hands'. */
 export type LayerSpeed = (typeof LAYER_SPEEDS)[number];
 
 export const PEDALS = ["hi-hat", "two-bass"] as const;
-/** Bass drum and hi-hat, or two pedals on bass drums. */
+/** Bass drum and hi-hat, or two bass-drum pedals. */
 export type Pedals = (typeof PEDALS)[number];
 
 export const QUIETS = ["silence", "ghost"] as const;
 export type Quiet = (typeof QUIETS)[number];
 
-/** Where accents go. Places count from 0. A rhythm is written x for a hit and - for none, and repeats over the cell. */
+/** Positions of accents, from 0. A rhythm is written x for a hit and - for none, and repeats over the cell. */
 export type AccentRule =
   | { readonly by: "place"; readonly place: number }
   | { readonly by: "every"; readonly every: number }
@@ -48,40 +48,40 @@ export type AccentRule =
   | { readonly by: "rhythm"; readonly rhythm: string };
 
 export type Move =
-  /** Begins `by` slots later and brings what was before to the end; negative the other way. */
+  /** Starts `by` slots later and moves what came before to the end; negative for the other direction. */
   | { readonly kind: "rotate"; readonly by: number }
-  /** The hands change over. */
+  /** Swaps the hands. */
   | { readonly kind: "mirror" }
   | { readonly kind: "reverse" }
-  /** Twice as long: the second time the other hand leads. */
+  /** Doubles the length: the other hand leads the second time. */
   | { readonly kind: "alternate" }
   | { readonly kind: "replace"; readonly limb: Limb; readonly by: Limb }
   | { readonly kind: "double"; readonly limb: Limb; readonly with: Limb }
-  /** Hands go to the pedals, and what the feet had to the hands; the strong hand's strokes go to the bass drum. */
+  /** Hands move to the pedals, and the feet's strokes to the hands; the strong hand's go to the bass drum. */
   | { readonly kind: "feet"; readonly strong: Hand; readonly pedals: Pedals }
   /** Grid-led hands: `lead` has the first slot and every other one after it. */
   | { readonly kind: "grid"; readonly lead: Hand }
   | { readonly kind: "extend"; readonly by: Extension }
   | { readonly kind: "shorten"; readonly end: "first" | "last" }
-  /** The cell with another one after it; `cell` is a stick line of cells alone. */
+  /** The cell followed by another; `cell` is a stick line of cells only. */
   | { readonly kind: "glue"; readonly cell: string }
-  /** `cell` put on the feet under this one, until the two meet again. */
+  /** Puts `cell` on the feet under this one, until the two meet again. */
   | {
       readonly kind: "layer";
       readonly cell: string;
       readonly speed: LayerSpeed;
       readonly strong: Hand;
-      /** The pedals that the feet have; bass drum and hi-hat where it is not said. */
+      /** The feet's pedals; bass drum and hi-hat if absent. */
       readonly pedals?: Pedals | undefined;
     }
   | { readonly kind: "silence"; readonly place: number }
-  /** Silences or ghosts some places, or all where there are none named. */
+  /** Silences some positions or makes them ghosts; all if none are named. */
   | { readonly kind: "quieten"; readonly places: readonly number[] | null; readonly to: Quiet }
-  /** Silence at every nth slot. */
+  /** Silence on every nth slot. */
   | { readonly kind: "thin"; readonly every: number }
-  /** A stroke of `with` wherever `limb` rests, whatever others play there; in the silences when `limb` is null. */
+  /** Adds a stroke of `with` wherever `limb` rests, whatever others play; in the silences if `limb` is null. */
   | { readonly kind: "fill"; readonly limb: Limb | null; readonly with: Limb }
-  /** A stroke of the other hand between the two of each double. */
+  /** Adds a stroke of the other hand between the two of each double. */
   | { readonly kind: "split-doubles" }
   | { readonly kind: "decorate"; readonly ornament: Ornament; readonly on: "first" | "accents" }
   | { readonly kind: "accent"; readonly rule: AccentRule }

@@ -29,7 +29,7 @@ describe("hand-worked moves", () => {
     ["'R{LRK}-", { kind: "reverse" }, "-{KRL}'R"],
     ["RLRR", { kind: "alternate" }, "RLRRLRLL"],
     ["K-K", { kind: "alternate" }, "refused: no-hand"],
-    // Replace: rights and lefts become kicks, ornaments that a foot has not go, an accent stays.
+    // Replace: rights and lefts become kicks, ornaments that a foot can't play are removed, accents stay.
     ["RLRR", { kind: "replace", limb: "L", by: "K" }, "RKRR"],
     ["'!RL", { kind: "replace", limb: "R", by: "K" }, ">KL"],
     ["(R>K)L", { kind: "replace", limb: "R", by: "K" }, ">KL"],
@@ -42,7 +42,7 @@ describe("hand-worked moves", () => {
     [">RLrK", { kind: "feet", strong: "R", pedals: "hi-hat" }, ">KHkR"],
     ["RLRR", { kind: "feet", strong: "L", pedals: "two-bass" }, "H/k2KH/k2H/k2"],
     ["K-", { kind: "feet", strong: "R", pedals: "hi-hat" }, "refused: no-hand"],
-    // Grid-led: hands by place, kicks and silences stay, a shared slot keeps its shape.
+    // Grid-led: hands by position, kicks and silences stay, a shared slot keeps its shape.
     ["RRLLK-R", { kind: "grid", lead: "R" }, "RLRLK-R"],
     ["RR{LL}(RK)", { kind: "grid", lead: "R" }, "RL{RR}(LK)"],
     ["RLRL", { kind: "grid", lead: "R" }, "refused: same"],
@@ -167,7 +167,7 @@ describe("laws", () => {
           if (busy) expect(moment.strokes.every((stroke) => stroke.graces === 0)).toBe(true);
         }
         const text = formatLine(makeLine([makeCell(result.cell)]));
-        // Shared slots may be too fine for sixteenths; at one slot a quarter all are exact.
+        // Shared slots may be too fine for sixteenths; with one slot per quarter, all are exact.
         const read = readStickLine(text.replace("@4", "@1"));
         expect(read.problems.filter((problem) => problem.code !== "split-inexact")).toEqual([]);
         expect(write(readCell(write(result.cell)) ?? [])).toBe(write(result.cell));

@@ -1,20 +1,20 @@
-/** Recipes: moves in a chain, replayed from a sticking. */
+/** Recipes: chains of moves, replayed from a sticking. */
 
 import { applyMove } from "./apply";
 import type { Cell, Move, Refusal } from "./move";
 
 export interface RecipeStep {
   readonly move: Move;
-  /** What the cell is after this step. */
+  /** The cell after this step. */
   readonly cell: Cell;
-  /** Why the move did nothing here, when it did not. */
+  /** Why the move did nothing here, if it did nothing. */
   readonly refused: Refusal | null;
 }
 
-/** The most moves that a recipe may have. */
+/** Maximum number of moves in a recipe. */
 export const MAX_MOVES = 64;
 
-/** Every step of a recipe. A move that cannot apply where it stands does nothing, and the ones after it go on. */
+/** Every step of a recipe. A move that doesn't apply does nothing, and later moves continue. */
 export function cookRecipe(origin: Cell, moves: readonly Move[]): RecipeStep[] {
   let cell = origin;
   return moves.map((move) => {
@@ -24,7 +24,7 @@ export function cookRecipe(origin: Cell, moves: readonly Move[]): RecipeStep[] {
   });
 }
 
-/** What comes of a recipe. */
+/** The result of a recipe. */
 export function cookCell(origin: Cell, moves: readonly Move[]): Cell {
   return cookRecipe(origin, moves).at(-1)?.cell ?? origin;
 }

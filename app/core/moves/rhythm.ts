@@ -1,4 +1,7 @@
-/** x and - from what people type for a rhythm: x or X hits, - . or _ rests, digits for groups (3 3 2 is x--x--x-). Null for anything else. */
+/**
+ * Converts typed rhythms to x and -: x or X for hits, - . or _ for rests, digits for groups (3 3 2 is x--x--x-). Null
+ * for anything else.
+ */
 export function readRhythm(text: string): string | null {
   const plain = text.replace(/[\s+,|]/g, "");
   if (plain.length === 0 || plain.length > 64) return null;

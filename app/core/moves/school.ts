@@ -1,6 +1,6 @@
 /**
- * Two schools. Grid-led: one hand owns the beats and every other slot from there, the other hand those between, and
- * hands never shift. Sticking-led: the sticking repeats whatever the beat does, and hands drift over the grid.
+ * Two schools. Grid-led: one hand owns the beats and every other slot from there, and hands never shift. Sticking-led:
+ * the sticking repeats regardless of the beat, and hands drift over the grid.
  */
 
 import { type Hand, otherHand, type Slot } from "../stroke/stroke";
@@ -13,11 +13,11 @@ export interface School {
   readonly kind: "grid" | "sticking";
   /** The hand that owns the first slot of the bar, or would. */
   readonly lead: Hand;
-  /** Indexes of the slots whose hand is not the grid's. Empty for a grid-led phrase. */
+  /** Indices of slots with the other hand than the grid's. Empty for a grid-led phrase. */
   readonly shifted: readonly number[];
 }
 
-/** The hand that owns a slot's place in its bar; null where the slot is off the grid of its own rate. */
+/** The hand that owns a slot's position in its bar; null if the slot is off the grid of its rate. */
 function ownerOf(slot: TimelineSlot, meter: Meter, lead: Hand): Hand | null {
   const bar = barTicks(meter);
   const inBar = ((slot.at % bar) + bar) % bar;
@@ -32,7 +32,10 @@ function findShifted({ slots, meter }: Timeline, lead: Hand): number[] {
   });
 }
 
-/** Which school a phrase follows, under the lead that fits it best, `strong` where both do; null without two hands to tell by. */
+/**
+ * Which school a phrase follows, with the lead that fits it best, or `strong` if both do; null without two hands to tell
+ * by.
+ */
 export function findSchool(timeline: Timeline, strong: Hand): School | null {
   const hands = new Set(timeline.slots.map((slot) => leadingHand(slot.content)).filter((hand) => hand !== null));
   if (hands.size < 2) return null;
@@ -42,7 +45,7 @@ export function findSchool(timeline: Timeline, strong: Hand): School | null {
   return { kind: shifted.length === 0 ? "grid" : "sticking", lead, shifted };
 }
 
-/** The contents of a timeline's slots as a grid-led player would stick them; off the grid they stay. */
+/** The slots of a timeline as a grid-led player would stick them; slots off the grid stay. */
 export function stickTimelineByGrid({ slots, meter }: Timeline, lead: Hand): Slot[] {
   return slots.map((slot) => {
     const owner = ownerOf(slot, meter, lead);

@@ -1,4 +1,4 @@
-/** Moves of order and length. */
+/** Moves that change order and length. */
 
 import { readStickLine } from "../line/read";
 import { MAX_SLOTS } from "../phrase/phrase";
@@ -15,7 +15,7 @@ import {
 } from "../stroke/stroke";
 import { type Cell, type Extension, type Moved, moved, refuse } from "./move";
 
-/** The cell begun `by` slots later, what was before brought to the end. Any whole number; rotating by its size is the identity. */
+/** The cell rotated by `by` slots. Any integer; rotating by its size is the identity. */
 export function rotateCell(cell: Cell, by: number): Cell {
   const from = cell.length === 0 ? 0 : ((by % cell.length) + cell.length) % cell.length;
   return [...cell.slice(from), ...cell.slice(0, from)];
@@ -25,12 +25,12 @@ export function mirrorCell(cell: Cell): Cell {
   return cell.map(mirrorSlot);
 }
 
-/** From the end to the beginning; grace notes still lead into their stroke. */
+/** Reverses the cell; grace notes still lead into their stroke. */
 export function reverseCell(cell: Cell): Cell {
   return cell.toReversed().map((slot) => (slot.kind === "split" ? makeSplit(slot.parts.toReversed()) : slot));
 }
 
-/** The hand that an alternating player would use after this cell: the other than the last, or R. */
+/** The hand an alternating player would use after this cell: the one that did not play last, or R. */
 function nextHand(cell: Cell) {
   const last = cell
     .flatMap(strokesOf)
@@ -47,7 +47,7 @@ function extensionOf(cell: Cell, by: Extension): Slot[] {
   return by === "gap" ? [makeSilence()] : [makeStrokes([makeStroke(nextHand(cell))])];
 }
 
-/** Cells one after the other, within what a line may have. */
+/** Joins cells, within the limits of a line. */
 export function joinWithin(...cells: readonly Cell[]): Moved {
   const size = cells.reduce((sum, cell) => sum + cell.length, 0);
   return size > MAX_SLOTS ? refuse({ code: "too-long", most: MAX_SLOTS }) : moved(cells.flat());
@@ -62,16 +62,16 @@ export function shortenCell(cell: Cell, end: "first" | "last"): Moved {
   return moved(end === "first" ? cell.slice(1) : cell.slice(0, -1));
 }
 
-/** The cell, and again led by the other hand. */
+/** The cell, then the cell again led by the other hand. */
 export function alternateCell(cell: Cell): Moved {
   if (!cell.flatMap(strokesOf).some((stroke) => isHand(stroke.limb))) return refuse({ code: "no-hand" });
   return joinWithin(cell, mirrorCell(cell));
 }
 
-/** The slots of a text that holds cells and nothing else; null when it does not. Repeats are written out. */
+/** The slots of a text that holds nothing but cells; null otherwise. Repeats are written out. */
 export function readCell(text: string): Cell | null {
   const { line } = readStickLine(text);
-  // A line in normal form begins with its rate, whether the text said one or not.
+  // A line in normal form starts with its rate, whether or not the text did.
   if (!line || text.includes("@")) return null;
   const slots: Slot[] = [];
   for (const item of line.slice(1)) {

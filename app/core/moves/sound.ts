@@ -1,4 +1,4 @@
-/** Moves of gaps, ornaments and dynamics. */
+/** Moves that change gaps, ornaments and dynamics. */
 
 import { listMoments, listRuns, type Moment } from "../stroke/sticking";
 import {
@@ -44,7 +44,9 @@ export function silencePlace(cell: Cell, place: number): Moved {
   return moved(cell.with(place, makeSilence()));
 }
 
-/** Silences the named places, or makes ghosts of the hands there; feet have no ghosts and stay. All places for null. */
+/**
+ * Silences the named positions, or makes the hands there ghosts; feet have no ghosts and stay. All positions for null.
+ */
 export function quieten(cell: Cell, places: readonly number[] | null, to: Quiet): Moved {
   const beyond = places?.find((place) => place >= cell.length);
   if (beyond !== undefined) return refuse({ code: "too-short", slots: beyond + 1 });
@@ -59,13 +61,13 @@ export function quieten(cell: Cell, places: readonly number[] | null, to: Quiet)
   );
 }
 
-/** Silence at slots `every`, 2 `every` and so on, counted from 1. */
+/** Silences slots `every`, 2 `every` and so on, counted from 1. */
 export function thinCell(cell: Cell, every: number): Moved {
   if (every > cell.length) return refuse({ code: "too-short", slots: every });
   return moved(cell.map((slot, place) => ((place + 1) % every === 0 ? makeSilence() : slot)));
 }
 
-/** Ghosts for a hand, plain strokes for a foot: wherever `limb` rests, or in the silences when it is null. */
+/** Adds ghosts for a hand or plain strokes for a foot: wherever `limb` rests, or in the silences if it is null. */
 export function fillGaps(cell: Cell, limb: Limb | null, filler: Limb): Moved {
   if (limb !== null && !cell.flatMap(strokesOf).some((stroke) => stroke.limb === limb))
     return refuse({ code: "no-limb", limb });
@@ -120,7 +122,7 @@ function isPlain(parts: readonly SoundPart[][], moment: Moment): boolean {
   return parts[moment.slot]?.length === 1;
 }
 
-/** Changes the parts of a cell that `chosen` says. */
+/** Changes the parts of a cell that `chosen` selects. */
 function changeMoments(cell: Cell, change: (strokes: readonly Stroke[], moment: Moment) => readonly Stroke[]): Slot[] {
   const moments = listMoments(cell);
   let index = 0;
@@ -140,7 +142,7 @@ function decorated(stroke: Stroke, ornament: Ornament): Stroke {
     : { ...stroke, graces: GRACES[ornament] };
 }
 
-/** Ornaments the hand of the first stroke, or of every accent. Grace notes need the other hand free. */
+/** Ornaments the first hand stroke, or every accent. Grace notes need the other hand free. */
 export function decorate(cell: Cell, ornament: Ornament, on: "first" | "accents"): Moved {
   const sounding = listMoments(cell).filter((moment) => moment.strokes.length > 0);
   const targets =
@@ -197,7 +199,9 @@ function unaccented(stroke: Stroke): Stroke {
   return stroke.level === "accent" ? withLevel(stroke, "normal") : stroke;
 }
 
-/** Accents move to where the rule says and leave everywhere else; ghosts stay ghosts. In a unison the hands are accented. */
+/**
+ * Moves accents to where the rule says and removes all others; ghosts stay ghosts. In a unison, the hands are accented.
+ */
 export function moveAccents(cell: Cell, rule: AccentRule): Moved {
   const places = accentPlaces(cell, rule);
   if (!(places instanceof Set)) return refuse(places);
@@ -213,13 +217,10 @@ export function moveAccents(cell: Cell, rule: AccentRule): Moved {
 }
 
 /**
- * Presets over the three levels:
- * - even: everything normal;
- * - ghost-rest: accents stay, the hands' other strokes are ghosts, the feet normal;
- * - lead-out: the first stroke accented, the hands' others ghosts, the feet normal;
- * - singles-out: singles accented, doubles and runs ghosts, the feet normal;
- * - right-out, left-out: that hand accented, the other a ghost, the feet normal;
- * - swell, fade: from ghost through normal to accent over the cell, and back.
+ * Presets for the three levels. Even: everything normal. Ghost-rest: accents stay, other hand strokes become ghosts.
+ * Lead-out: the first stroke is accented, other hand strokes become ghosts. Singles-out: singles accented, doubles and
+ * runs ghosts. Right-out, left-out: that hand accented, the other a ghost. Swell, fade: from ghost through normal to
+ * accent over the cell, and back. Feet are normal in all but the first and the last two.
  */
 export function setDynamics(cell: Cell, preset: Dynamics): Moved {
   const sounding = listMoments(cell).filter((moment) => moment.strokes.length > 0);

@@ -27,7 +27,7 @@ function notesOf({ events }: Timeline, withLimbs: boolean): ReadNote[] {
     }));
 }
 
-/** What is played, when and where: all that a file of notes holds. */
+/** What is played, when and on which surface: everything that a file of notes contains. */
 function heard({ events }: Timeline) {
   return events
     .filter(({ grace }) => grace === undefined)

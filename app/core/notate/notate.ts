@@ -1,4 +1,4 @@
-/** Notes that were read or heard as a stick line: on a grid, on surfaces, with hands and feet. */
+/** Turns notes that were read or heard into a stick line: on a grid, on surfaces, with hands and feet. */
 
 import { type Line, type LineItem, makeCell, makeLine } from "../phrase/phrase";
 import type { Pulse } from "../pulse/pulse";
@@ -22,7 +22,7 @@ import {
 import { sameRate } from "../time/time";
 import { findGrid, type GridSpan } from "./quantise";
 
-/** A note as a file has it. */
+/** A note from a file. */
 export interface ReadNote {
   /** Ticks from the first bar line. */
   readonly at: number;
@@ -30,28 +30,28 @@ export interface ReadNote {
   readonly level: Level;
   readonly technique: Technique;
   readonly graces: 0 | 1 | 2 | 3;
-  /** Where it is written. */
+  /** Its surface. */
   readonly limb: Limb | null;
 }
 
 export interface NotateOptions {
   readonly pulse: Pulse;
-  /** Where the last bar ends. */
+  /** The end of the last bar. */
   readonly end: number;
-  /** How far an onset may be from its place, in ticks; 0 for notes that are exact. */
+  /** How far an onset may be from its grid position, in ticks; 0 for exact notes. */
   readonly near: number;
-  /** Plays the first note whose hand is not written. */
+  /** The hand for the first note without a written hand. */
   readonly leading: Hand;
 }
 
 export interface Notated {
   readonly line: Line;
-  /** Onsets that were moved onto the grid, and the farthest of them in ticks. */
+  /** Onsets that were moved onto the grid, and the largest move in ticks. */
   readonly moved: number;
   readonly farthest: number;
-  /** Notes whose hand was not written. */
+  /** Notes without a written hand. */
   readonly guessed: number;
-  /** Notes that no limb is left for. */
+  /** Notes that no limb is free for. */
   readonly dropped: number;
 }
 
@@ -97,7 +97,7 @@ interface HandState {
   dropped: number;
 }
 
-/** Surfaces that the leading hand takes when both hands play at once. */
+/** Surfaces that the leading hand takes when both hands play together. */
 const TIMEKEEPING: readonly KitVoice[] = ["hh", "ho", "hf", "rd", "rb", "c1", "c2", "ch", "sp", "cb"];
 
 function slotOf(notes: readonly ReadNote[], leading: Hand, state: HandState): Slot {
@@ -108,7 +108,7 @@ function slotOf(notes: readonly ReadNote[], leading: Hand, state: HandState): Sl
     else waiting.push(note);
   }
   const hands = waiting.filter(({ place }) => !footFor(place));
-  // Together: the leading hand keeps time, the other one has the drum.
+  // When they play together, the leading hand keeps time and the other has the drum.
   const ordered = hands.toSorted(
     (a, b) => Number(TIMEKEEPING.includes(b.place)) - Number(TIMEKEEPING.includes(a.place)),
   );
@@ -151,7 +151,7 @@ function footFor(place: KitVoice): Limb | null {
   return place === "hp" || place === "hs" ? "H" : null;
 }
 
-/** Cells that are played again at once are one, repeated. */
+/** A cell played again immediately becomes a repeat. */
 function mergeEqual(items: readonly LineItem[]): LineItem[] {
   const merged: LineItem[] = [];
   for (const item of items) {

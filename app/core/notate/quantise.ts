@@ -1,9 +1,9 @@
-/** Onsets in free time put onto a grid: for each beat as few slots as hold them. */
+/** Quantises free onsets: each beat gets as few slots as can hold them. */
 
 import type { Pulse } from "../pulse/pulse";
 import { barTicks, makeRate, type Rate, TICKS_PER_QUARTER } from "../time/time";
 
-/** A beat, or the part of a bar that is read at one rate. */
+/** A beat, or the part of a bar with one rate. */
 export interface GridSpan {
   /** Ticks from the first bar line. */
   readonly start: number;
@@ -12,11 +12,11 @@ export interface GridSpan {
   readonly rate: Rate;
 }
 
-/** Ways to part a beat, the plainer first: a plainer one is taken even where a finer one comes a little nearer. */
+/** Divisions of a beat, simplest first. A simpler one wins even if a finer one is slightly closer. */
 const PARTS = [1, 2, 4, 3, 6, 8, 12, 5, 7, 9, 10, 16, 11, 14, 24] as const;
 
 function rateOf(length: number, slots: number): Rate | null {
-  // Slots in so many ticks, as slots in so many quarters.
+  // Converts slots per ticks to slots per quarter notes.
   const shared = greatestCommon(slots * TICKS_PER_QUARTER, length);
   return makeRate((slots * TICKS_PER_QUARTER) / shared, length / shared);
 }
@@ -26,9 +26,9 @@ function greatestCommon(a: number, b: number): number {
 }
 
 /**
- * The grid for onsets (ticks from the first bar line, in order) up to `end`: each beat in as few parts as come within
- * `near` ticks of all its onsets, else in those that come nearest. Onsets just before a beat belong to it. With `near` 0
- * only exact parts are taken, over two beats where one has none.
+ * The grid for onsets (ticks from the first bar line, in order) up to `end`: each beat gets the fewest parts that come
+ * within `near` ticks of all its onsets, otherwise the closest parts. Onsets just before a beat belong to it. With
+ * `near` 0, only exact parts count, over two beats if one has none.
  */
 export function findGrid(onsets: readonly number[], end: number, pulse: Pulse, near: number): GridSpan[] {
   const spans = listSpans(end, pulse);
@@ -40,7 +40,7 @@ export function findGrid(onsets: readonly number[], end: number, pulse: Pulse, n
     const found = partsFor(own, span, near);
     const next = spans[index + 1];
     if (found.off > near && next && next.bar === span.bar) {
-      // What goes evenly over two beats, such as a triplet of quarters.
+      // Even divisions of two beats, such as quarter-note triplets.
       const both = { ...span, length: span.length + next.length };
       const joined = partsFor(within(onsets, both, near), both, near);
       if (joined.off <= near) {
@@ -79,7 +79,7 @@ function within(
   return onsets.filter((at) => at >= start - near && at < start + length - near).map((at) => at - start);
 }
 
-/** The parts of a span and how far the farthest onset is from them. */
+/** The parts of a span, and the distance of the furthest onset from them. */
 function partsFor(onsets: readonly number[], { length }: Pick<BarSpan, "length">, near: number) {
   let best: Parted | null = null;
   let plain: Parted | null = null;
@@ -89,11 +89,12 @@ function partsFor(onsets: readonly number[], { length }: Pick<BarSpan, "length">
     const step = length / slots;
     const places = onsets.map((at) => Math.round(at / step));
     const off = Math.max(0, ...onsets.map((at, index) => Math.abs(at - (places[index] ?? 0) * step)));
-    // Two of them in one place are one too few.
+    // Two onsets in one position need finer parts.
     const isApart = new Set(places).size === new Set(onsets).size;
     const parted = { slots, rate, off: off + (isApart ? 0 : length) };
     if (parted.off <= near && !plain) plain = parted;
-    // A plainer one that just does gives way to one that is nearly full of notes and fits them far better: five are not six.
+    // A simpler division that barely fits loses to one that is nearly full of notes and fits much better: five isn't
+    // six.
     else if (plain && plain.off > near / 4 && parted.off < plain.off / 4 && onsets.length >= FULL * slots)
       plain = parted;
     if (!best || parted.off < best.off) best = parted;
@@ -109,10 +110,10 @@ interface Parted {
   readonly off: number;
 }
 
-/** The share of its places that have a note where parts are nearly full. */
+/** A division counts as nearly full if this share of its positions has a note. */
 const FULL = 0.7;
 
-/** Beats that a neighbour's finer parts hold as well are written with those: fewer changes of the note value. */
+/** A beat that also fits its neighbour's finer division uses that: fewer changes of note value. */
 function evenOut(grid: readonly GridSpan[]): GridSpan[] {
   const take = (span: GridSpan, other: GridSpan | undefined): GridSpan => {
     if (!other || other.length !== span.length || other.slots === span.slots) return span;

@@ -47,7 +47,7 @@ function orchestrations(
   return isOrchestrationProblem(found) ? null : found;
 }
 
-/** The twin: every orchestration written into the line, laid out, and its ceiling held against the tempo. */
+/** The twin: writes every orchestration into the line, lays it out, and compares its top tempo with the tempo. */
 function listByTrying(
   text: string,
   tempo: number,
@@ -96,7 +96,7 @@ test("what a layer keeps on the backbeat stays there, and is left to the layer",
     return { found, total: totalWays(countWays(found.graph)) };
   };
   const { found, total } = count(true);
-  // Two of the eight strokes have one place instead of three.
+  // Two of the eight strokes have one possible surface instead of three.
   expect(total).toBe(3n ** 6n);
   expect(count(false).total).toBe(3n ** 8n);
   for (const way of drawWays(countWays(found.graph), 20, 7)) {

@@ -1,6 +1,6 @@
 /**
- * Every way to put a phrase's hand strokes on a kit so that it can be played at its tempo, as one graph: a node for each
- * stroke and surface of either hand, an edge for each surface that may come next. Count, best and draws are read off it.
+ * Every playable way to put a phrase's hand strokes on a kit at its tempo, as one graph: a node per stroke and surface
+ * of each hand, an edge per possible next surface. Counting, ranking and drawing use this graph.
  */
 
 import type { Graph } from "../graph/graph";
@@ -14,18 +14,18 @@ import { type Hand, isHand, type KitVoice, otherHand } from "../stroke/stroke";
 import { tempoUnitTicks } from "../time/time";
 import { FLAM_SECONDS, placeByHand, type Timeline, type TimelineEvent } from "../timeline/timeline";
 
-/** Longer phrases are no fills any more. */
+/** Longer phrases aren't fills. */
 export const MAX_PLACED_STROKES = 256;
 
 export interface OrchestrationSpec {
-  /** Strokes that the line puts somewhere stay there. */
+  /** Strokes with a surface in the line stay there. */
   readonly timeline: Timeline;
   readonly player: Player;
-  /** Where the other strokes may go. */
+  /** The surfaces for all other strokes. */
   readonly surfaces: readonly KitVoice[];
-  /** Strokes on the backbeat stay where they are, as a layer has them. */
+  /** Backbeat strokes stay where a layer keeps them. */
   readonly keepsBackbeat?: boolean;
-  /** What the timeline is played under. */
+  /** What the timeline is played over. */
   readonly under?: Circumstances | null;
 }
 
@@ -33,25 +33,25 @@ export type OrchestrationProblem =
   | { readonly code: "no-strokes" }
   | { readonly code: "too-long"; readonly strokes: number; readonly most: number }
   | { readonly code: "no-surfaces" }
-  /** No orchestration helps: the limbs are too fast by themselves. */
+  /** No orchestration helps: the limbs alone are too fast. */
   | { readonly code: "too-fast"; readonly ceiling: Ceiling };
 
-/** One hand stroke to be put somewhere. */
+/** A hand stroke that needs a surface. */
 export interface SearchStep {
   readonly key: StrokeKey;
   readonly event: number;
   readonly hand: Hand;
   /** Indices of surfaces. */
   readonly options: readonly number[];
-  /** Whether the stroke brings the other hand along, for grace notes, and where to if not to its own surface. */
+  /** Whether the stroke needs the other hand for grace notes, and on which surface if not its own. */
   readonly graces: boolean;
   readonly gracePlace: number | null;
-  /** Seconds since the hand's last stroke, and since the other's; Infinity before the first. */
+  /** Seconds since this hand's last stroke, and since the other hand's; Infinity before the first. */
   readonly since: number;
   readonly graceSince: number;
   readonly otherSince: number;
   readonly graceOtherSince: number;
-  /** The hand whose stroke came before this one; null at first. */
+  /** The hand of the previous stroke; null at the start. */
   readonly before: Hand | null;
   readonly level: TimelineEvent["level"];
   readonly onBackbeat: boolean;
@@ -62,11 +62,13 @@ export interface Orchestrations {
   readonly places: readonly KitVoice[];
   readonly steps: readonly SearchStep[];
   readonly graph: Graph;
-  /** The step, and the surfaces of right and left hand, of a node; the number of places for a hand that has not played. */
+  /**
+   * A node's step and the surfaces of right and left hand; the number of surfaces stands for a hand that hasn't played.
+   */
   readonly stateOf: (node: number) => readonly [step: number, right: number, left: number];
 }
 
-/** Rounding must not forbid what just fits. Seconds. */
+/** Tolerance, so that rounding doesn't exclude what just fits. Seconds. */
 const TOLERANCE = 1e-9;
 
 function listSteps(
@@ -78,7 +80,7 @@ function listSteps(
   const last: Record<Hand, { at: number; lead: number } | null> = { R: null, L: null };
   const gap = (from: { at: number; lead: number } | null, at: number, lead: number) =>
     from ? (at - from.at) * perTick - lead + from.lead : Number.POSITIVE_INFINITY;
-  // An ornament and its own stroke come as one.
+  // An ornament and its stroke are one motion.
   const gapToOther = (from: { at: number; lead: number } | null, at: number, lead: number) =>
     from?.at === at ? Number.POSITIVE_INFINITY : gap(from, at, lead);
   let before: Hand | null = null;
@@ -117,7 +119,7 @@ function listSteps(
   return steps;
 }
 
-/** Makes the graph of all orchestrations, or says why there is none to look for. */
+/** Builds the graph of all orchestrations, or explains why there is none. */
 export function findOrchestrations(spec: OrchestrationSpec): Orchestrations | OrchestrationProblem {
   const { timeline, player } = spec;
   const hands = timeline.events.filter((event) => event.grace === undefined && isHand(event.limb));
@@ -156,7 +158,7 @@ function buildGraph(
     if (other === many || since + TOLERANCE >= cross) return true;
     return !(hand === "R" ? crosses[own]?.[other] : crosses[other]?.[own]);
   };
-  // Nodes of one layer by their state; a node stands before its step.
+  // One layer's nodes by state; a node comes before its step.
   const states: number[] = [many * width + many];
   const stepOf: number[] = [0];
   const from: number[] = [];
@@ -224,12 +226,12 @@ function buildGraph(
   };
 }
 
-/** A way to place everything, by places: of all hand strokes, in their order. */
+/** A complete orchestration: the surface of every hand stroke, in order. */
 export function placesOfWay({ places }: Orchestrations, way: readonly number[]): KitVoice[] {
   return way.map((index) => places[index] as KitVoice);
 }
 
-/** The strokes that a way gives places to, without those that the line has placed or that stay where a layer keeps them. */
+/** The strokes that a way assigns a surface to, without those fixed by the line or kept by a layer. */
 export function strokesOfWay(found: Orchestrations, way: readonly number[]): (readonly [StrokeKey, KitVoice])[] {
   return found.steps.flatMap(({ key, event, onBackbeat }, index) => {
     const stroke = found.spec.timeline.events[event];
@@ -239,7 +241,7 @@ export function strokesOfWay(found: Orchestrations, way: readonly number[]): (re
   });
 }
 
-/** The ceiling with all strokes where a way has them. */
+/** The top tempo with all strokes on the surfaces of a way. */
 export function ceilingOfWay(found: Orchestrations, way: readonly number[]): Ceiling | null {
   const { timeline, player, under } = found.spec;
   const placeOf = new Map(

@@ -1,4 +1,4 @@
-/** Every way to play a phrase on a kit: counted, ranked and drawn. */
+/** Counting, ranking and drawing the ways to play a phrase on a kit. */
 
 export * from "./find";
 export * from "./score";

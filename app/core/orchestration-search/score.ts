@@ -1,4 +1,4 @@
-/** What makes one orchestration better than another, as sums over strokes, so that the best can be ranked exactly. */
+/** What makes one orchestration better than another, as sums over strokes, so that ranking is exact. */
 
 import { rankPaths } from "../graph/rank";
 import { depthOf, distanceBetween, surfaceAt } from "../kit/kit";
@@ -8,8 +8,8 @@ import type { Orchestrations, SearchStep } from "./find";
 export const PLACING_PARTS = ["ease", "travel", "melody", "contrast", "crossing", "backbeat"] as const;
 export type OrchestrationPart = (typeof PLACING_PARTS)[number];
 /**
- * Each -100 to 100. Ease: time to spare in moves. Player: the way that the hands go. Melody: going down. Contrast: accents
- * away from the snare and ghosts on it. Crossing: arms that cross. Backbeat: the snare on every second beat.
+ * Each -100 to 100. Ease: time to spare in moves. Distance: how far the hands travel. Melody: going down. Contrast:
+ * accents away from the snare, ghosts on it. Crossing: crossed arms. Backbeat: the snare on every second beat.
  */
 export type OrchestrationWeights = Readonly<Record<OrchestrationPart, number>>;
 export const NO_PLACING_WEIGHTS: OrchestrationWeights = {
@@ -21,12 +21,12 @@ export const NO_PLACING_WEIGHTS: OrchestrationWeights = {
   backbeat: 0,
 };
 
-/** Scores are whole thousandths, so that sums are the same in any order. */
+/** Scores are whole thousandths, so that sums don't depend on the order. */
 const THOUSAND = 1000;
-/** A way between two surfaces that counts as far, in centimetres. Our choice. */
+/** A distance between surfaces that counts as far, in centimetres. Our choice. */
 const FAR = 100;
 
-/** What one edge adds, unweighted, in thousandths. */
+/** One edge's contribution, unweighted, in thousandths. */
 type RawParts = Record<OrchestrationPart | "likeness", number>;
 
 export interface OrchestrationScorer {
@@ -36,7 +36,7 @@ export interface OrchestrationScorer {
   readonly partsOf: (way: readonly number[]) => Record<OrchestrationPart, number>;
 }
 
-/** Scores orchestrations. `like` are places of all strokes of another one, and `likeness` what being like it counts. */
+/** Scores orchestrations. `like` holds all surfaces of another one, and `likeness` is the weight of resembling it. */
 export function makeOrchestrationScorer(
   found: Orchestrations,
   weights: OrchestrationWeights,

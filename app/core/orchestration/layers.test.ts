@@ -31,7 +31,7 @@ const layer = (rule: OrchestrationRule, filter: Partial<OrchestrationFilter> = {
   filter: { ...ALL_STROKES, ...filter },
 });
 
-/** The places of all strokes in order, as one word each. */
+/** The surfaces of all strokes in order, as one word each. */
 function places(text: string, layers: Orchestration, kit: Kit | null = FOUR_PIECE): string {
   return laid(text, layers, kit)
     .events.filter((event) => event.grace === undefined)
@@ -234,7 +234,7 @@ describe("round the kit with doubles kept together", () => {
           const before = moments[index - 1];
           const [one, other] = [before?.[0], now[0]];
           if (before?.length !== 1 || now.length !== 1 || one?.limb !== other?.limb) continue;
-          // What the line itself puts somewhere stays there.
+          // Surfaces in the line itself stay.
           if (one && other && line.length > 0 && !JSON.stringify(line).includes('"place"')) {
             expect(other.place).toBe(one.place);
           }

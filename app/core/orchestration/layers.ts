@@ -1,42 +1,42 @@
 /**
- * Orchestrations: rules that give strokes their surfaces. The rules are kept, not what came of them, so that they adapt when
- * the sticking or the kit changes. Layers go over one another; what the line says by hand stays.
+ * Orchestrations: rules that give strokes their surfaces. We store the rules, not their result, so that they adapt to
+ * changes of sticking and kit. Later layers override earlier ones; surfaces written in the line always stay.
  */
 
 import { CYMBALS, isPlayable, type Kit, surfaceAt, TOMS } from "../kit/kit";
 import { type Hand, isHand, type KitVoice, type Level, type Limb } from "../stroke/stroke";
 
-/** A row of surfaces to go along: a family, high to low, or named ones. What the kit lacks is passed over. */
+/** A sequence of surfaces: a family from high to low, or named ones. Surfaces that the kit lacks are skipped. */
 export type Path = "toms" | "drums" | "cymbals" | readonly KitVoice[];
 export const PATH_NAMES = ["toms", "drums", "cymbals"] as const;
 export const DIRECTIONS = ["down", "up", "there-and-back"] as const;
 export type Direction = (typeof DIRECTIONS)[number];
 
-/** What each kind of rule carries. A new kind is a line here; the compiler then names the tables that must have it. */
+/** The fields of each kind of rule. A new kind is a line here, and the compiler then lists the tables that need it. */
 interface OrchestrationRuleFields {
   /** Everything on one surface. */
   one: { readonly on: KitVoice };
   /** Each hand has its own. */
   split: { readonly right: KitVoice; readonly left: KitVoice };
-  /** One hand travels, a surface further every so many of its strokes; the other stays. */
+  /** One hand travels, to the next surface after a number of its strokes; the other stays. */
   oblique: { readonly hand: Hand; readonly path: Path; readonly stay: KitVoice; readonly every: number };
-  /** Both hands move together, a surface further every so many strokes; on one surface or on neighbours. */
+  /** Both hands move together, to the next surface after a number of strokes; on one surface or on neighbours. */
   parallel: { readonly path: Path; readonly every: number; readonly apart: 0 | 1 };
-  /** Each cell has its surface. */
+  /** One surface per cell. */
   "by-cell": { readonly path: Path };
-  /** One note of each cell; `note` from 1, or from -1 for the last and back. Feet are counted too. */
+  /** One note of each cell: `note` from 1, or from -1 backwards from the last. Feet count too. */
   "by-note": { readonly note: number; readonly on: KitVoice };
-  /** Accents go along a path; the rest stays, where a surface is named. */
+  /** Accents follow a path; other strokes stay, or go to a named surface. */
   accents: { readonly path: Path; readonly rest: KitVoice | null };
-  /** Spread over the path, evenly over all strokes; doubles stay on one drum where that is asked. */
+  /** Spreads all strokes evenly over the path; doubles can stay on one drum. */
   travel: { readonly path: Path; readonly direction: Direction; readonly keepsDoubles?: boolean | undefined };
-  /** Grace notes sound here, their strokes stay. */
+  /** Grace notes go here, their strokes stay. */
   "flam-split": { readonly on: KitVoice };
-  /** Where both hands play together. */
+  /** For strokes of both hands together. */
   unison: { readonly right: KitVoice; readonly left: KitVoice };
-  /** Hands that play together with the bass drum, along a path. */
+  /** Hands together with the bass drum follow a path. */
   "with-kick": { readonly path: Path };
-  /** The last hand stroke comes home. */
+  /** The last hand stroke returns to the snare. */
   "home-last": { readonly on: KitVoice };
   /** Hand strokes on every second beat stay on the backbeat's surface. */
   backbeat: { readonly on: KitVoice };
@@ -46,13 +46,13 @@ export type OrchestrationRule<Kind extends OrchestrationKind = OrchestrationKind
   readonly [Each in Kind]: { readonly kind: Each } & OrchestrationRuleFields[Each];
 }[Kind];
 
-/** Which strokes a layer speaks of; null for all. */
+/** The strokes a layer applies to; null for all. */
 export interface OrchestrationFilter {
   readonly limbs: readonly Limb[] | null;
-  /** Playings of cells, from 0. */
+  /** Indices of played cells, from 0. */
   readonly cells: readonly number[] | null;
   readonly levels: readonly Level[] | null;
-  /** Only strokes with grace notes: a flam that moves while all else stays. */
+  /** Only strokes with grace notes: the flam moves while everything else stays. */
   readonly graced?: boolean | undefined;
 }
 export const ALL_STROKES: OrchestrationFilter = { limbs: null, cells: null, levels: null };
@@ -62,45 +62,45 @@ export interface OrchestrationLayer {
   readonly rule: OrchestrationRule;
   readonly filter: OrchestrationFilter;
 }
-/** Later layers go over earlier ones. */
+/** Later layers override earlier ones. */
 export type Orchestration = readonly OrchestrationLayer[];
 
-/** A stroke to be voiced, and where it has come to so far. */
+/** A stroke and its surface so far. */
 export interface VoicedStroke {
   readonly limb: Limb;
   readonly level: Level;
   readonly graces: number;
   readonly cell: number;
-  /** Which note of its cell, from 0, and of how many; silences are not counted. */
+  /** The index of the note in its cell, from 0, and their number; silences don't count. */
   readonly note: number;
   readonly notes: number;
-  /** Which moment of the phrase; those of one moment sound together. */
+  /** The moment of the phrase; simultaneous strokes share it. */
   readonly moment: number;
   readonly onBackbeat: boolean;
   place: KitVoice;
   gracePlace: KitVoice | null;
 }
 
-/** Whether a layer keeps the backbeat where it is. */
+/** Whether a layer keeps backbeats in place. */
 export function keepsBackbeat(voicing: Orchestration | undefined): boolean {
   return voicing?.some(({ on, rule }) => on && rule.kind === "backbeat") ?? false;
 }
 
-/** The surfaces of a path that hands can play on this kit; without a kit all of them. */
+/** The surfaces of a path that hands can play on this kit; all of them without a kit. */
 export function stepsOf(path: Path, kit: Kit | null): readonly KitVoice[] {
   const named =
     typeof path !== "string" ? path : path === "cymbals" ? CYMBALS : path === "toms" ? TOMS : ["sn", ...TOMS];
   return (named as readonly KitVoice[]).filter((place) => !kit || isPlayable(kit, "R", place));
 }
 
-/** Puts strokes where the layers say, one layer after another. */
+/** Applies the layers one after another. */
 export function applyOrchestration(strokes: readonly VoicedStroke[], voicing: Orchestration, kit: Kit | null) {
   for (const { on, rule, filter } of voicing) {
     if (on) applyRule(rule, strokes.filter(speaksOf(rule, filter)), strokes, kit);
   }
 }
 
-/** The strokes that a rule is about by itself: hands, but for a surface that feet play or a filter that names them. */
+/** The strokes a rule applies to by default: hands, unless a foot surface or a filter says otherwise. */
 function speaksOf(rule: OrchestrationRule, { limbs, cells, levels, graced }: OrchestrationFilter) {
   return (stroke: VoicedStroke): boolean => {
     if (limbs ? !limbs.includes(stroke.limb) : !isHand(stroke.limb)) return false;
@@ -110,7 +110,7 @@ function speaksOf(rule: OrchestrationRule, { limbs, cells, levels, graced }: Orc
   };
 }
 
-/** Calls for each stroke with how many of these there were before; what sounds together counts once. */
+/** Calls back for each stroke with the number of earlier ones; simultaneous strokes count once. */
 function eachMoment(strokes: readonly VoicedStroke[], put: (stroke: VoicedStroke, number: number) => void) {
   let number = -1;
   let moment = -1;
@@ -121,7 +121,10 @@ function eachMoment(strokes: readonly VoicedStroke[], put: (stroke: VoicedStroke
   }
 }
 
-/** For each moment the one with which its run of strokes by one hand began: a hand that plays twice has no time to travel. */
+/**
+ * For each moment, the moment at which its run of strokes by one hand started: a hand that plays twice has no time to
+ * travel.
+ */
 function beginningsOfRuns(strokes: readonly VoicedStroke[]): number[] {
   const limbs: string[] = [];
   eachMoment(strokes, ({ limb }, number) => {
@@ -138,7 +141,7 @@ function countMoments(strokes: readonly VoicedStroke[]): number {
   return new Set(strokes.map((stroke) => stroke.moment)).size;
 }
 
-/** A path walked there, back, or both ways; its turning points are played once. */
+/** A path forwards, backwards, or both; turning points are played once. */
 function turned(steps: readonly KitVoice[], direction: Direction): readonly KitVoice[] {
   if (direction === "down") return steps;
   if (direction === "up") return steps.toReversed();
@@ -146,9 +149,9 @@ function turned(steps: readonly KitVoice[], direction: Direction): readonly KitV
 }
 
 interface OrchestrationRuleDefinition<Rule> {
-  /** Puts strokes where the rule says: `own` are those that the layer speaks of. */
+  /** Applies a rule; `own` are the strokes of its layer. */
   readonly apply: (rule: Rule, own: readonly VoicedStroke[], all: readonly VoicedStroke[], kit: Kit | null) => void;
-  /** Whether it may speak of feet too, where a layer names them. */
+  /** Whether the rule can apply to feet if a layer names them. */
   readonly movesFeet: boolean;
 }
 
@@ -286,14 +289,14 @@ function applyRule<Kind extends OrchestrationKind>(
   RULES[rule.kind].apply(rule, own, all, kit);
 }
 
-/** Of two neighbours each hand has the one on its own side: whether that is the second one. */
+/** Of two neighbours, each hand takes the one on its own side: true for the second one. */
 function isFarther(limb: Limb, [first, second]: readonly [KitVoice?, KitVoice?], kit: Kit | null): boolean {
   const [a, b] = [first, second].map((place) => (kit && place ? surfaceAt(kit, place) : null));
   const secondIsRight = a && b ? b.x > a.x : true;
   return (limb === "R") === secondIsRight;
 }
 
-/** Moments in which all of these limbs play. */
+/** Moments at which all these limbs play. */
 function momentsWith(strokes: readonly VoicedStroke[], limbs: readonly Limb[]): ReadonlySet<number> {
   const found = limbs.map((limb) => new Set(strokes.filter((one) => one.limb === limb).map(({ moment }) => moment)));
   const [first, ...rest] = found;

@@ -1,4 +1,4 @@
-/** Orchestrations for the other hand's lead. */
+/** Orchestrations for a player who leads with the other hand. */
 
 import { isHand, type KitVoice, otherHand } from "../stroke/stroke";
 import type { Orchestration, OrchestrationKind, OrchestrationRule } from "./layers";
@@ -33,7 +33,7 @@ function mirrorRule<Kind extends OrchestrationKind>(rule: OrchestrationRule<Kind
   return MIRRORS[rule.kind](rule);
 }
 
-/** The orchestration for the other hand's lead: what was the right hand's is the left's. */
+/** The orchestration with the hands' roles swapped. */
 export function mirrorOrchestration(voicing: Orchestration): Orchestration {
   return voicing.map((layer) => {
     const limbs = layer.filter.limbs?.map((limb) => (isHand(limb) ? otherHand(limb) : limb)) ?? null;

@@ -1,4 +1,4 @@
-/** The surfaces that rules name, and rules with others in their place. */
+/** Finds and replaces the surfaces that rules name. */
 
 import type { KitVoice } from "../stroke/stroke";
 import type { OrchestrationKind, OrchestrationRule, Path } from "./layers";
@@ -20,7 +20,7 @@ function renameSides<Rule extends { readonly right: KitVoice; readonly left: Kit
   return { ...rule, right: rename(rule.right), left: rename(rule.left) };
 }
 
-/** How each kind of rule gets other surfaces, wherever it names one. */
+/** For each kind of rule, how to replace its surfaces. */
 const RENAMES: {
   readonly [Kind in OrchestrationKind]: (rule: OrchestrationRule<Kind>, rename: Rename) => OrchestrationRule<Kind>;
 } = {
@@ -43,7 +43,7 @@ function mapPlaces<Kind extends OrchestrationKind>(rule: OrchestrationRule<Kind>
   return RENAMES[rule.kind](rule, rename);
 }
 
-/** The surfaces that a rule names, families apart. */
+/** The surfaces that a rule names, not counting families. */
 export function placesOf(rule: OrchestrationRule): KitVoice[] {
   const named = new Set<KitVoice>();
   mapPlaces(rule, (place) => {
@@ -53,7 +53,7 @@ export function placesOf(rule: OrchestrationRule): KitVoice[] {
   return [...named];
 }
 
-/** A rule with one surface in place of another, wherever it names it. */
+/** A rule with one surface replaced by another. */
 export function renamePlace(rule: OrchestrationRule, from: KitVoice, to: KitVoice): OrchestrationRule {
   return mapPlaces(rule, (place) => (place === from ? to : place));
 }

@@ -1,4 +1,4 @@
-/** The phrase: what the player means. A line of cells, laid over a window of bars at a tempo. */
+/** The phrase: a line of cells over a window of bars at a tempo. */
 
 import type { Orchestration } from "../orchestration/layers";
 import type { Pulse } from "../pulse/pulse";
@@ -11,12 +11,12 @@ export interface CellItem {
   readonly slots: readonly Slot[];
   readonly count: number;
 }
-/** How loudness changes from the first stroke of a run to its last. */
+/** How loudness changes over a run, from first to last stroke. */
 export type Swell = "crescendo" | "diminuendo";
 
 /**
- * Several items repeated together; `count` is at least 2 (a run played once is just its items), or 1 where it swells. It
- * swells anew each time. A run that swells has none in it that does.
+ * Several items repeated together. `count` is at least 2, since a run played once is just its items; or 1 for a swell.
+ * Each repeat swells again. Swells don't nest.
  */
 export interface RunItem {
   readonly kind: "run";
@@ -24,7 +24,7 @@ export interface RunItem {
   readonly count: number;
   readonly swell?: Swell;
 }
-/** From here on the slots go at this rate. */
+/** From here on, slots have this rate. */
 export interface RateItem {
   readonly kind: "rate";
   readonly rate: Rate;
@@ -36,7 +36,7 @@ export interface BarItem {
 export type LineItem = CellItem | RunItem | RateItem | BarItem;
 export type Line = readonly LineItem[];
 
-/** The stretch of bars that the phrase is to fill; ticks from the first bar line. */
+/** The stretch of bars to fill; ticks from the first bar line. */
 export interface Window {
   readonly start: Ticks;
   readonly length: Ticks;
@@ -46,17 +46,17 @@ export interface Phrase {
   readonly meter: Meter;
   readonly tempo: Bpm;
   readonly window: Window;
-  /** In normal form: it begins with a rate, no run has count 1, no cell or run is empty. */
+  /** In normal form: starts with a rate, no run has count 1, no cell or run is empty. */
   readonly line: Line;
-  /** Where strokes go that the line does not put anywhere; without it, home. */
+  /** Surfaces for strokes that the line leaves open; home surfaces without it. */
   readonly voicing?: Orchestration;
-  /** Its beats and backbeats; without it, its meter's. */
+  /** Its beats and backbeats; the meter's without it. */
   readonly pulse?: Pulse;
 }
 
-/** The most slots that a line may play, repeats included. */
+/** Maximum number of slots a line may play, including repeats. */
 export const MAX_SLOTS = 10_000;
-/** How deep brackets may stand in one another. */
+/** Maximum nesting depth of brackets. */
 export const MAX_DEPTH = 8;
 
 export function makeCell(slots: readonly Slot[], count = 1): CellItem {
@@ -64,8 +64,8 @@ export function makeCell(slots: readonly Slot[], count = 1): CellItem {
 }
 
 /**
- * Items repeated `count` times, in normal form: nothing for no items, the items themselves for once. Fewer than two moments
- * have nothing to swell over.
+ * Items repeated `count` times, in normal form: nothing for no items, the items themselves for once. A swell needs at
+ * least two moments.
  */
 export function makeRun(items: Line, count: number, swell?: Swell): Line {
   if (items.length === 0) return [];
@@ -73,7 +73,7 @@ export function makeRun(items: Line, count: number, swell?: Swell): Line {
   return count === 1 ? items : [{ kind: "run", items, count }];
 }
 
-/** Moments at which something sounds, repeats included, counted up to `enough`. */
+/** Number of sounding moments, including repeats, counted up to `enough`. */
 export function countMoments(line: Line, enough: number): number {
   let total = 0;
   for (const item of line) {
@@ -88,7 +88,7 @@ function soundingParts(slot: Slot): number {
   return partsOf(slot).filter(({ kind }) => kind === "strokes").length;
 }
 
-/** Puts a line into normal form: the opening rate is said. */
+/** Puts a line into normal form by adding the opening rate. */
 export function makeLine(items: Line): Line {
   return items[0]?.kind === "rate" ? items : [{ kind: "rate", rate: DEFAULT_RATE }, ...items];
 }
@@ -97,12 +97,12 @@ export function openingRate(line: Line): Rate {
   return line[0]?.kind === "rate" ? line[0].rate : DEFAULT_RATE;
 }
 
-/** The line at another opening rate; later changes of rate stay. */
+/** The line with another opening rate; later rate changes stay. */
 export function withOpeningRate(line: Line, rate: Rate): Line {
   return [{ kind: "rate", rate }, ...(line[0]?.kind === "rate" ? line.slice(1) : line)];
 }
 
-/** Slots that a line plays, repeats included. */
+/** Number of slots a line plays, including repeats. */
 export function countSlots(line: Line): number {
   let total = 0;
   for (const item of line) {
@@ -112,22 +112,22 @@ export function countSlots(line: Line): number {
   return total;
 }
 
-/** One playing of a cell: the item it comes from and the rate in force. */
+/** A played cell: its item and the rate in force. */
 export interface PlayedCell {
   readonly kind: "cell";
   readonly item: CellItem;
   readonly rate: Rate;
-  /** The playing of a run that swells which it is in: one object for all of its cells. */
+  /** The playing of the swell it belongs to: one object shared by all its cells. */
   readonly swell?: PlayedSwell;
 }
 export interface PlayedSwell {
   readonly swell: Swell;
 }
-/** A bar line may stand in a run that swells, too. */
+/** Swells may contain bar lines, too. */
 export type PlayedBar = BarItem & { readonly swell?: PlayedSwell };
 export type PlayedItem = PlayedCell | PlayedBar;
 
-/** The line as it is played: repeats written out, each cell with its rate. */
+/** The line as played: repeats written out, each cell with its rate. */
 export function playItems(line: Line): PlayedItem[] {
   const played: PlayedItem[] = [];
   let rate = DEFAULT_RATE;
@@ -146,7 +146,7 @@ export function playItems(line: Line): PlayedItem[] {
   return played;
 }
 
-/** Changes every slot of a line and keeps its structure. */
+/** Changes every slot of a line and keeps the structure. */
 export function mapSlots(line: Line, change: (slot: Slot) => Slot): Line {
   return line.flatMap((item): Line => {
     if (item.kind === "cell") return [{ ...item, slots: item.slots.map(change) }];
@@ -155,7 +155,7 @@ export function mapSlots(line: Line, change: (slot: Slot) => Slot): Line {
   });
 }
 
-/** The line led by the other hand: left and right change over, feet and surfaces stay. */
+/** The line with hands swapped; feet and surfaces stay. */
 export function mirrorLine(line: Line): Line {
   return mapSlots(line, mirrorSlot);
 }

@@ -7,7 +7,10 @@ import { type Ceiling, findCeiling } from "./ceiling";
 import { limitsOf, PLAYER_LEVELS, type PlayerLevel } from "./limits";
 import { makePlayer } from "./player";
 
-/** Ranges that teaching practice gives, for learner, working and advanced: snare and pedals of a five-piece kit unless named. */
+/**
+ * Ranges from teaching practice for learner, working and advanced players; snare and pedals of a five-piece kit unless
+ * stated.
+ */
 type Range = readonly [least: number, most: number];
 const CALIBRATION: readonly (readonly [
   figure: string,
@@ -41,7 +44,7 @@ const CALIBRATION: readonly (readonly [
   ],
 ];
 
-/** Figures of our own; what the model says of them was held against what we would expect, and is kept so. */
+/** Our own figures: we compared the model's results with our expectations, and these tests keep them. */
 const JUDGED: readonly string[] = [
   "@4 RLRLRLRL --------",
   "@8 RLRLx4",

@@ -29,7 +29,7 @@ function ceilingOf(text: string, kit = FOUR_PIECE, limits = WORKING): Ceiling {
   return found;
 }
 
-/** Short enough for twins that try everything. */
+/** Short enough for exhaustive twins. */
 const shortLine = anyLine.filter((line) => laid(line, FOUR_PIECE).slots.length <= 48);
 
 interface Played {
@@ -44,13 +44,13 @@ interface Played {
   readonly chokedAt: number | null;
 }
 
-/** Seconds that must pass over so many ticks. */
+/** Minimum duration of a number of ticks, in seconds. */
 interface Rule {
   readonly ticks: number;
   readonly need: number;
 }
 
-/** The twin: writes down every rule as it is said in words, looking at all strokes each time, and asks them at a tempo. */
+/** The twin: states every rule in plain form over all strokes, and checks them at a tempo. */
 function makeTwin(timeline: Timeline, kit: Kit, limits: Limits): (tempo: number) => boolean {
   const played: Played[] = [];
   for (const event of timeline.events) {
@@ -67,7 +67,7 @@ function makeTwin(timeline: Timeline, kit: Kit, limits: Limits): (tempo: number)
   }
   played.sort((a, b) => a.at - b.at || b.lead - a.lead);
   const main = played.filter(({ lead }) => lead === 0);
-  /** Of a slot that this limb has for itself. */
+  /** For a slot that this limb has to itself. */
   const bounces = (one: Played) =>
     one.lead === 0 && one.parts > 1 && main.every(({ slot, limb }) => slot !== one.slot || limb === one.limb);
   const isRebound = (one: Played) =>
@@ -75,7 +75,7 @@ function makeTwin(timeline: Timeline, kit: Kit, limits: Limits): (tempo: number)
   const together = (a: Played, b: Played) => bounces(a) && bounces(b) && a.slot === b.slot;
 
   const at = (place: KitVoice) => kit.surfaces.find((surface) => surface.place === basePlace(place));
-  /** The quickest way over any number of stops, one stop more at a time. */
+  /** The fastest way over any number of stops, adding one stop at a time. */
   const quickest = (limb: Limb, from: KitVoice, to: KitVoice): number => {
     const [a, b] = [at(from), at(to)];
     if (!a || !b || a === b) return 0;
@@ -155,7 +155,7 @@ function makeTwin(timeline: Timeline, kit: Kit, limits: Limits): (tempo: number)
     if (right && left && armsCross(right, left)) between(from, to, limits.cross);
   }
 
-  /** One of the hands must have time to come to the cymbal and to go on from there. */
+  /** One hand must have time to reach the cymbal and to continue from there. */
   const chokes = hands.flatMap((struck) => {
     const { chokedAt } = struck;
     if (chokedAt === null) return [];
@@ -179,7 +179,7 @@ function makeTwin(timeline: Timeline, kit: Kit, limits: Limits): (tempo: number)
   };
 }
 
-/** The highest playable tempo between 0 and a million, by halving. */
+/** The highest playable tempo between 0 and a million, by bisection. */
 function bisect(timeline: Timeline, kit: Kit, limits: Limits): number {
   const isPlayableAt = makeTwin(timeline, kit, limits);
   let [low, high] = [0, 1e6];
@@ -206,7 +206,7 @@ describe("the ceiling", () => {
     const { bpm: found, bottleneck } = ceilingOf("@4 RLRLRLRLRLRLRLRL");
     expect(bottleneck).toMatchObject({ kind: "coordination" });
     expect(found).toBeCloseTo(15 * 10.8, 9);
-    // A few of them go faster, and two may come as close as a flam.
+    // Short alternations may be faster, and two strokes may be as close as a flam.
     expect(ceilingOf("@4 RLRL").bpm).toBeCloseTo((15 * 10.8) / 0.82, 9);
     expect(ceilingOf("@4 RL--R").bottleneck.kind).not.toBe("coordination");
   });
@@ -227,7 +227,7 @@ describe("the ceiling", () => {
     const roll = ceilingOf("@4 {RR}{LL}{RR}{LL}");
     expect(roll.bottleneck).toMatchObject({ kind: "bounce", limb: "L" });
     expect(roll.bpm).toBeCloseTo((7.5 * 14.5) / 1.08, 9);
-    // What two limbs share does not bounce.
+    // A slot shared by two limbs doesn't bounce.
     expect(ceilingOf("@4 {(RK)R}{LL}").bottleneck).toMatchObject({ kind: "double", limb: "R" });
   });
 
@@ -241,11 +241,11 @@ describe("the ceiling", () => {
   test("by hand: a choked cymbal is taken by the hand that has it easier", () => {
     const timeOf = (hand: Limb, from: KitVoice, to: KitVoice) =>
       Math.max(WORKING.limbs[hand].single, makePlayer(FOUR_PIECE, WORKING).time(hand, from, to));
-    // The left hand has a slot and a half from the snare, the right one half a slot: from there all is quiet.
+    // The left hand has a slot and a half from the snare, the right hand half a slot; after that, silence.
     const { bpm: found, bottleneck } = ceilingOf("@4 L=R/c1--");
     expect(bottleneck).toMatchObject({ kind: "choke" });
     expect(found).toBeCloseTo((15 * 1.5) / timeOf("L", "sn", "c1"), 9);
-    // Rung out it is no matter at all.
+    // If it rings out, it doesn't matter.
     expect(findCeiling(laid(lineOf("@4 LR/c1--"), FOUR_PIECE), makePlayer(FOUR_PIECE, WORKING))).toBeNull();
   });
 
@@ -297,7 +297,7 @@ describe("the ceiling", () => {
         const wider: Kit = {
           surfaces: kit.surfaces.map((one) => ({ ...one, x: one.x * by, y: one.y * by, height: one.height * by })),
         };
-        // Without crossings: arms to farther surfaces may lie otherwise.
+        // Without crossings: on further surfaces, arms may cross differently.
         const open = { ...limits, cross: 0 as Limits["cross"] };
         const before = findCeiling(laid(line, kit), makePlayer(kit, open))?.bpm ?? Number.POSITIVE_INFINITY;
         const after = findCeiling(laid(line, wider), makePlayer(wider, open))?.bpm ?? Number.POSITIVE_INFINITY;

@@ -1,4 +1,4 @@
-/** How fast a phrase can be played, and what stops it: the highest tempo is read off the demands, not searched for. */
+/** How fast a phrase can be played, and what limits it. The top tempo follows directly from the demands. */
 
 import { surfacesOf } from "../kit/kit";
 import { isHand, type KitVoice, type Limb } from "../stroke/stroke";
@@ -9,17 +9,17 @@ import { type Circumstances, listMotions, type Motion, UNDER_NOTHING, type Under
 import type { Player } from "./player";
 
 export interface Ceiling {
-  /** Not rounded, and not clamped to the tempos that can be played. */
+  /** Not rounded, and not clamped to playable tempos. */
   readonly bpm: number;
   readonly bottleneck: Demand;
 }
 
-/** The lowest tempo that any demand allows; null for a phrase that no limb plays twice in. */
+/** The lowest tempo that any demand allows; null if no limb plays twice. */
 export function findCeiling(timeline: Timeline, player: Player, under: Circumstances | null = null): Ceiling | null {
   return ceilingOf(listMotions(timeline, under), timeline.meter, player);
 }
 
-/** The same of motions, which may stand elsewhere than a timeline has them. */
+/** The same for motions, which need not be where the timeline has them. */
 export function ceilingOf(motions: readonly Motion[], meter: Meter, player: Player): Ceiling | null {
   let best: Demand | null = null;
   let least = Number.POSITIVE_INFINITY;
@@ -33,8 +33,8 @@ export function ceilingOf(motions: readonly Motion[], meter: Meter, player: Play
 }
 
 /**
- * What of the ceiling does not depend on where the hands play: no orchestration of the same sticking is faster. Null without
- * any demand.
+ * The part of the ceiling that doesn't depend on surfaces: no orchestration of the same sticking is faster. Null
+ * without demands.
  */
 export function findFixedCeiling(motions: readonly Motion[], meter: Meter, player: Player): Ceiling | null {
   const still = motions.map((motion): Motion => (isHand(motion.limb) ? { ...motion, place: "sn" } : motion));
@@ -42,18 +42,18 @@ export function findFixedCeiling(motions: readonly Motion[], meter: Meter, playe
 }
 
 export interface OtherPlace {
-  /** The slot and limb of the stroke to be put elsewhere. */
+  /** The slot and limb of the stroke to move. */
   readonly slot: number;
   readonly limb: Limb;
   readonly event: number;
   readonly place: KitVoice;
-  /** The ceiling then. */
+  /** The new ceiling. */
   readonly bpm: number;
 }
 
 /**
- * For a ceiling that a move or a crossing sets: the one stroke that, put on another surface, raises it most. Null where
- * none raises it.
+ * For a ceiling set by a move or a crossing: the single stroke whose move to another surface raises it most. Null if
+ * none does.
  */
 export function findOtherPlace(
   timeline: Timeline,

@@ -1,6 +1,6 @@
 /**
- * What a phrase demands of its player: every limb must have time for every stroke and every move. Each demand is linear in
- * the length of a tick.
+ * What a phrase demands of its player: enough time for every stroke and every move. Each demand is linear in the length
+ * of a tick.
  */
 
 import { isHand, type KitVoice, LIMBS, type Limb, otherHand } from "../stroke/stroke";
@@ -12,40 +12,40 @@ import type { Player } from "./player";
 
 /** Why a limb needs time. */
 export type DemandKind =
-  /** From one surface to another. */
+  /** Moving between surfaces. */
   | "move"
   /** The rebounds of one slot. */
   | "bounce"
-  /** Two strokes in a row. */
+  /** Two consecutive strokes. */
   | "double"
-  /** A double and on: three strokes of one limb. */
+  /** A double and one more: three strokes of one limb. */
   | "turn"
   /** A few strokes of one limb. */
   | "burst"
-  /** More strokes of one limb than a burst has. */
+  /** More strokes of one limb than a burst. */
   | "singles"
-  /** Limbs in turn: each waits for the one before. */
+  /** Alternating limbs: each waits for the one before. */
   | "coordination"
-  /** A stick that is pressed into its drum. */
+  /** A stick pressed into its drum. */
   | "buzz"
-  /** A hand that takes hold of a cymbal. */
+  /** A hand that grabs a cymbal. */
   | "choke"
-  /** One hand over the other. */
+  /** One hand crossing over the other. */
   | "cross";
 
 export interface Demand {
   readonly kind: DemandKind;
-  /** The limb that needs the time; of a crossing, the one that arrives. */
+  /** The limb that needs the time; in a crossing, the arriving one. */
   readonly limb: Limb;
   readonly from: Motion;
   readonly to: Motion;
-  /** What the limb needs from one to the other. */
+  /** The time the limb needs between the two. */
   readonly need: Seconds;
-  /** The tempo up to which it has that; Infinity where it always has. */
+  /** The highest tempo at which it has that time; Infinity if always. */
   readonly bpm: number;
 }
 
-/** The tempo up to which `need` seconds pass from one motion to the other. */
+/** The highest tempo at which `need` seconds pass between the motions. */
 export function tempoFor(from: Motion, to: Motion, need: number, meter: Meter): number {
   return tempoOver(to.at - from.at, need + to.lead - from.lead, meter);
 }
@@ -55,17 +55,17 @@ function tempoOver(span: number, need: number, meter: Meter): number {
   return need <= 0 ? Number.POSITIVE_INFINITY : (span * 60) / (tempoUnitTicks(meter) * need);
 }
 
-/** Strokes of one limb from which on it is no burst any more. */
+/** From this many strokes of one limb on, it isn't a burst any more. */
 const SUSTAINED = 6;
 /** The longest burst, in gaps. */
 const BURST_GAPS = 4;
 
-/** `span`: ticks that pass, where they are not those from one motion to the other. */
+/** `span`: ticks available, if they differ from the distance between the motions. */
 type OfferDemand = (kind: DemandKind, from: Motion, to: Motion, need: number, span?: number) => void;
 
 /**
- * All that one limb demands by itself, moves apart: it does not depend on where it plays. Over k gaps in a row it needs a
- * double and a single in turn for a burst, a single each for more; rebounds are not counted.
+ * A limb's own demands, without moves, so they don't depend on surfaces. k consecutive gaps need alternating doubles
+ * and singles in a burst, and singles beyond that; rebounds don't count.
  */
 function demandRates(motions: readonly Motion[], limits: Limits, offer: OfferDemand) {
   const limb = motions[0]?.limb;
@@ -96,16 +96,16 @@ function inOneBounce(from: Motion, to: Motion): boolean {
   return from.bounces && to.bounces && from.slot === to.slot;
 }
 
-/** Gaps between limbs from which on they are in turn: a pair may come as close as a flam. */
+/** From this many gaps between limbs on, they alternate: a single pair may be as close as a flam. */
 const IN_TURN = { fewest: 3, most: 5 } as const;
-/** And from which on they have to keep it up. */
+/** From this many on, they must sustain it. */
 const KEPT_UP = { fewest: 8, most: 15 } as const;
-/** Limbs that are in turn for a moment may be this much faster. Our estimate. */
+/** Short alternations may be this much faster. Our estimate. */
 const SHORT_SHARE = 0.82;
 
 /**
- * Limbs in turn. From each moment to the next one, what the slowest pair of limbs needs; nothing for a limb after itself,
- * which its own rates cover. Rebounds come by themselves, and ornaments come as one.
+ * Alternating limbs: from each moment to the next, the time the slowest pair needs. Nothing for a limb after itself,
+ * which its own rates cover. Rebounds come on their own, and ornaments are one motion.
  */
 function demandCoordination(motions: readonly Motion[], { coordination }: Limits, offer: OfferDemand) {
   const moments: Motion[][] = [];
@@ -143,7 +143,7 @@ function pairOf(a: Limb, b: Limb): LimbPair {
   return isHand(a) ? "hands" : "feet";
 }
 
-/** The last stroke of each hand before each stroke of the other one: crossed arms, and drums that are still pressed. */
+/** The last stroke of each hand before each stroke of the other: crossed arms, and drums still being pressed. */
 function demandHands(motions: readonly Motion[], player: Player, offer: OfferDemand) {
   const last: { R: Motion | null; L: Motion | null } = { R: null, L: null };
   for (const motion of motions) {
@@ -151,7 +151,7 @@ function demandHands(motions: readonly Motion[], player: Player, offer: OfferDem
     if (!isHand(limb)) continue;
     const other = last[otherHand(limb)];
     last[limb] = motion;
-    // Together, or an ornament and its stroke: the hands come as one.
+    // Simultaneous strokes, or an ornament and its stroke: the hands arrive together.
     if (!other || other.at === motion.at) continue;
     if (other.isBuzz && motion.lead === 0) offer("buzz", other, motion, player.limits.limbs[other.limb].buzz);
     const [right, left] = limb === "R" ? [motion, other] : [other, motion];
@@ -159,22 +159,19 @@ function demandHands(motions: readonly Motion[], player: Player, offer: OfferDem
   }
 }
 
-/** What a hand needs to take hold of a cymbal, or to go on from there. */
+/** The time a hand needs to grab a cymbal, or to continue from there. */
 function graspTime(player: Player, hand: Limb, from: KitVoice, to: KitVoice): number {
   return Math.max(player.limits.limbs[hand].single, player.time(hand, from, to));
 }
 
-/**
- * A choked cymbal is taken hold of by whichever hand has it easier, between its strokes before and after. That is offered
- * as what limits the better hand.
- */
+/** The hand with more time between its strokes chokes the cymbal. The demand is what limits that hand. */
 function demandChokes(motions: readonly Motion[], meter: Meter, player: Player, offer: OfferDemand) {
   const hands = (["R", "L"] as const).map((hand) => ({ hand, own: motions.filter(({ limb }) => limb === hand) }));
   for (const struck of motions) {
     const { chokedAt } = struck;
     if (chokedAt === null) continue;
     const [right, left] = hands.map(({ hand, own }) => graspOf(hand, own, struck, chokedAt, meter, player));
-    // A hand that plays nothing else is free for it.
+    // A hand that plays nothing else is free to choke.
     if (!right || !left) continue;
     const { from, to, need, span } = right.bpm >= left.bpm ? right : left;
     offer("choke", from, to, need, span);
@@ -189,7 +186,10 @@ interface Grasp {
   readonly bpm: number;
 }
 
-/** What limits a hand that is to be at a cymbal at a time: to get there, or to go on. Null where it plays nothing else. */
+/**
+ * What limits a hand that must be at a cymbal at a given time: getting there, or continuing. Null if it plays nothing
+ * else.
+ */
 function graspOf(
   hand: Limb,
   own: readonly Motion[],
@@ -208,7 +208,7 @@ function graspOf(
   return ways.reduce<Grasp | null>((worst, one) => (worst === null || one.bpm < worst.bpm ? one : worst), null);
 }
 
-/** Tells all that motions demand. */
+/** Reports all demands of the motions. */
 export function offerAll(motions: readonly Motion[], meter: Meter, player: Player, offer: OfferDemand) {
   for (const limb of LIMBS) {
     const own = motions.filter((motion) => motion.limb === limb);
@@ -225,7 +225,7 @@ export function offerAll(motions: readonly Motion[], meter: Meter, player: Playe
   demandChokes(motions, meter, player, offer);
 }
 
-/** Every demand of a phrase on its player. */
+/** All demands of a phrase on its player. */
 export function listDemands(timeline: Timeline, player: Player, under: Circumstances | null = null): Demand[] {
   const demands: Demand[] = [];
   const { meter } = timeline;
@@ -235,7 +235,7 @@ export function listDemands(timeline: Timeline, player: Player, under: Circumsta
   return demands;
 }
 
-/** The tempo that a demand allows. */
+/** The tempo a demand allows. */
 export function bpmOf(from: Motion, to: Motion, need: number, span: number | undefined, meter: Meter): number {
   return span === undefined ? tempoFor(from, to, need, meter) : tempoOver(span, need, meter);
 }

@@ -1,4 +1,4 @@
-/** What a phrase asks of the arms on a kit: where they cross, and what they have to lean for. From geometry; see `arms.ts`. */
+/** What a phrase asks of the arms on a kit: where they cross, and what is a long reach. Geometric; see `arms.ts`. */
 
 import { armsCross, COMFORTABLE_REACH, handOnTop, reachOf } from "../kit/arms";
 import { basePlace, type Kit, surfaceAt } from "../kit/kit";
@@ -6,18 +6,18 @@ import { type Hand, isHand, type KitVoice, otherHand } from "../stroke/stroke";
 import type { Timeline } from "../timeline/timeline";
 import { listMotions, type Motion } from "./motions";
 
-/** One way in which the arms cross, and the slots in which they come to it. */
+/** One way in which the arms cross, and the slots where it happens. */
 export interface Crossing {
-  /** The hand on top, and where it is. */
+  /** The hand on top, and its surface. */
   readonly over: Hand;
   readonly at: KitVoice;
-  /** Where the other one is. */
+  /** The other hand's surface. */
   readonly under: KitVoice;
   /** Slots of the strokes that arrive crossed, in order. */
   readonly slots: readonly number[];
 }
 
-/** Crossings by hands and surfaces, the most frequent first: each stroke against where the other hand was last. */
+/** Crossings by hands and surfaces, most frequent first. Compares each stroke with the other hand's last position. */
 export function listCrossings(timeline: Timeline, kit: Kit): Crossing[] {
   const last: { R: Motion | null; L: Motion | null } = { R: null, L: null };
   const found = new Map<string, { over: Hand; at: KitVoice; under: KitVoice; slots: number[] }>();
@@ -40,18 +40,18 @@ export function listCrossings(timeline: Timeline, kit: Kit): Crossing[] {
   return [...found.values()].sort((a, b) => b.slots.length - a.slots.length);
 }
 
-/** A surface that a hand has to lean for. */
+/** A surface that a hand must lean for. */
 export interface LongReach {
   readonly hand: Hand;
   readonly place: KitVoice;
-  /** Centimetres from its shoulder. */
+  /** Distance from its shoulder in centimetres. */
   readonly reach: number;
   readonly slots: readonly number[];
-  /** Whether the other hand would have it within reach. */
+  /** Whether the other hand could reach it. */
   readonly isNearer: boolean;
 }
 
-/** Reaches beyond what is comfortable, the longest first. */
+/** Reaches beyond comfort, longest first. */
 export function listLongReaches(timeline: Timeline, kit: Kit): LongReach[] {
   const found = new Map<string, { hand: Hand; place: KitVoice; reach: number; slots: number[]; isNearer: boolean }>();
   for (const { limb, place, slot } of listMotions(timeline)) {

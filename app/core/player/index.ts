@@ -1,4 +1,4 @@
-/** The player: kit, speeds, hands and reach, and what these allow. */
+/** The player: kit, speeds, hands and reach, and what they allow. */
 
 export * from "./ceiling";
 export * from "./demands";

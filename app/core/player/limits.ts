@@ -1,22 +1,22 @@
-/** How fast a player's limbs are: estimates in three levels, and the player's own numbers over them. */
+/** How fast a player's limbs are: estimates in three levels, overridden by the player's own measurements. */
 
 import { type Hand, isHand, LIMBS, type Limb } from "../stroke/stroke";
 import { type Seconds, seconds } from "../time/time";
 
-/** The least times between strokes of one limb, and what moving costs it. */
+/** Minimum times between strokes of one limb, and the time that moves take. */
 export interface LimbLimits {
-  /** From a stroke to its rebound within one slot. */
+  /** From a stroke to its rebound in the same slot. */
   readonly bounce: Seconds;
-  /** From one stroke to the next, for two of them. */
+  /** Between two consecutive strokes. */
   readonly double: Seconds;
-  /** From one stroke to the next, for as long as one likes. */
+  /** Between strokes, indefinitely. */
   readonly single: Seconds;
-  /** How long a buzz has to be pressed. */
+  /** Minimum duration of a buzz. */
   readonly buzz: Seconds;
   /**
-   * Movement time over a distance D to a target W wide is `base + perBit · log2(D / W + 1)`: Fitts's law in the Shannon
-   * form (I. S. MacKenzie, "Fitts' law as a research and design tool in human-computer interaction", 1992). The two
-   * constants are our estimates, not measured.
+   * Movement time over distance D to a target of width W is `base + perBit · log2(D / W + 1)`: Fitts's law in the
+   * Shannon form (I. S. MacKenzie, "Fitts' law as a research and design tool in human-computer interaction", 1992).
+   * Both constants are our estimates, not measured.
    */
   readonly base: Seconds;
   readonly perBit: Seconds;
@@ -26,18 +26,18 @@ export type LimbPair = "hands" | "mixed" | "feet";
 
 export interface Limits {
   readonly limbs: Readonly<Record<Limb, LimbLimits>>;
-  /** From a stroke of one limb to one of another, while they are in turn. */
+  /** Between strokes of two alternating limbs. */
   readonly coordination: Readonly<Record<LimbPair, Seconds>>;
-  /** With crossed arms, from a stroke of one hand to one of the other: the one on top has to clear. Our estimate. */
+  /** With crossed arms, between strokes of the two hands: the upper one has to get out of the way. Our estimate. */
   readonly cross: Seconds;
 }
 
-/** Names of estimates, not of people. */
+/** These name estimates, not people. */
 export const PLAYER_LEVELS = ["learner", "working", "advanced"] as const;
 export type PlayerLevel = (typeof PLAYER_LEVELS)[number];
 
 interface Rates {
-  /** Strokes a second of one limb: by itself, in a double, and rebounding. */
+  /** Strokes per second of one limb: singles, within a double, and rebounds. */
   readonly single: number;
   readonly double: number;
   readonly bounce: number;
@@ -46,7 +46,7 @@ interface Rates {
 interface LevelNumbers {
   readonly hand: Rates;
   readonly foot: Rates;
-  /** Strokes a second of two limbs in turn. */
+  /** Strokes per second of two alternating limbs. */
   readonly coordination: Readonly<Record<LimbPair, number>>;
   /** Seconds. */
   readonly buzz: number;
@@ -56,9 +56,9 @@ interface LevelNumbers {
 }
 
 /**
- * Our estimates, from teaching practice: with them seventeen common figures come to tempos at which players of each level
- * play them (`calibration.test.ts` has the table). A working player's 10.8 strokes a second of hands in turn are sixteenths
- * at 162; 14.5 rebounds a second are an open roll of two strokes a sixteenth at 100.
+ * Our estimates from teaching practice. With them, seventeen common figures get tempos at which players of each level
+ * play them (see the table in `calibration.test.ts`). A working player's 10.8 alternating hand strokes per second are
+ * sixteenths at 162 bpm; 14.5 rebounds per second are an open roll in thirty-seconds at 100 bpm.
  */
 const LEVELS: Record<PlayerLevel, LevelNumbers> = {
   learner: {
@@ -90,10 +90,10 @@ const LEVELS: Record<PlayerLevel, LevelNumbers> = {
   },
 };
 
-/** The weaker hand and the other foot are this much slower. Our estimate. */
+/** The weaker hand and the other foot are slower by this factor. Our estimate. */
 const WEAK_SHARE = 1.08;
 
-/** Strokes a second of a limb that a player has measured; what is not there is estimated. */
+/** Strokes per second that a player has measured; missing ones are estimated. */
 export interface MeasuredLimb {
   readonly single?: number | undefined;
   readonly double?: number | undefined;
@@ -103,7 +103,7 @@ export interface MeasuredLimb {
 }
 export type Measured = Readonly<Partial<Record<Limb, MeasuredLimb>>>;
 
-/** The limits of a level for a player whose `strong` hand leads, with the player's own numbers in place of estimates. */
+/** The limits of a level for a player with this `strong` hand; the player's own measurements replace estimates. */
 export function limitsOf(level: PlayerLevel, strong: Hand, measured: Measured = {}): Limits {
   const numbers = LEVELS[level];
   const limbs = Object.fromEntries(
@@ -125,7 +125,7 @@ export function limitsOf(level: PlayerLevel, strong: Hand, measured: Measured = 
       return [limb, limits];
     }),
   ) as Record<Limb, LimbLimits>;
-  // Hands that follow one another cannot be slower than one hand by itself: what is faster than a double is no rule.
+  // Alternating hands can't be slower than one hand alone, so this rule applies only up to the speed of a double.
   const cross = Math.min(numbers.cross, limbs.R.double, limbs.L.double);
   const { hands, mixed, feet } = numbers.coordination;
   const coordination = { hands: seconds(1 / hands), mixed: seconds(1 / mixed), feet: seconds(1 / feet) };

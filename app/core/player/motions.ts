@@ -1,43 +1,46 @@
-/** What limbs do in a phrase, stroke by stroke, under what it is played: what every judgement of speed is made from. */
+/**
+ * What each limb does in a phrase, stroke by stroke, including what it is played over. All judgements of speed use
+ * this.
+ */
 
 import { isHand, type KitVoice, LIMBS, type Limb, otherHand } from "../stroke/stroke";
 import { tempoUnitTicks } from "../time/time";
 import { FLAM_SECONDS, lastsFor, type Timeline, type TimelineEvent } from "../timeline/timeline";
 
-/** One stroke of a limb as its mover feels it; the grace notes of one ornament are one. */
+/** One stroke as a motion of its limb; the grace notes of one ornament are one motion. */
 export interface Motion {
   readonly limb: Limb;
-  /** Ticks; not whole ones where it is swung. */
+  /** Ticks; fractional where swung. */
   readonly at: number;
   /**
-   * Seconds before `at`: an ornament leads its stroke by the same time at every tempo, that of a tight flam, whatever
-   * room it is given on paper.
+   * Seconds before `at`: an ornament leads its stroke by the same time at every tempo, that of a tight flam, however it
+   * is written.
    */
   readonly lead: number;
   readonly place: KitVoice;
   readonly slot: number;
-  /** Its index among the timeline's events; -1 for what is not of the phrase. */
+  /** Its index in the timeline's events; -1 if it isn't part of the phrase. */
   readonly event: number;
-  /** Which moment of the phrase it falls on: those of one moment sound together. */
+  /** Its moment in the phrase; simultaneous strokes share one. */
   readonly moment: number;
-  /** The slot is shared by strokes of this limb alone: they are one motion, a stroke and its rebounds. */
+  /** All strokes in the slot belong to this limb: one motion, a stroke and its rebounds. */
   readonly bounces: boolean;
-  /** A rebound: of such a slot, and not its first stroke. */
+  /** A rebound: any but the first stroke of such a slot. */
   readonly isRebound: boolean;
   readonly isBuzz: boolean;
-  /** Ticks at which a hand takes hold of the cymbal; null where it rings. */
+  /** Ticks at which a hand grabs the cymbal; null if it rings. */
   readonly chokedAt: number | null;
 }
 
-/** Under what one layout of a phrase is played, beside what its line says. */
+/** What a layout of a phrase is played over, besides its own line. */
 export interface Circumstances {
-  /** Where each event sounds, by its index, in ticks: swing moves it. */
+  /** When each event sounds, by index, in ticks: swing moves it. */
   readonly moments: readonly number[];
-  /** What the feet keep up, in the phrase's ticks as they sound. */
+  /** What the feet keep playing, in the phrase's ticks as heard. */
   readonly feet: readonly { readonly limb: Limb; readonly at: number; readonly place: KitVoice }[];
 }
 
-/** What each layout of a phrase is played under; null for nothing. */
+/** What each layout of a phrase is played over; null for nothing. */
 export type Under = (timeline: Timeline) => Circumstances | null;
 export const UNDER_NOTHING: Under = () => null;
 
@@ -86,7 +89,7 @@ export function listMotions(timeline: Timeline, under: Circumstances | null = nu
   });
 }
 
-/** The limb that alone plays in a slot, null for several, and the first part that sounds. */
+/** The only limb in a slot, null for several; and the first sounding part. */
 interface SlotLimbs {
   readonly only: Limb | null;
   readonly first: number;
@@ -105,15 +108,15 @@ function limbsOfSlots(events: readonly TimelineEvent[]): Map<number, SlotLimbs> 
   return playing;
 }
 
-/** Strokes a second of a limb in a phrase at its tempo; what goes round again is not counted. */
+/** Strokes per second of a limb in a phrase at its tempo, without counting the repeat. */
 export interface LimbPace {
   readonly limb: Limb;
   readonly strokes: number;
   /** Over the whole phrase. */
   readonly average: number;
-  /** At the shortest distance between two strokes that are no double; null without. */
+  /** At the shortest distance between two strokes that aren't a double; null if there are none. */
   readonly singles: number | null;
-  /** In its quickest double; null without. */
+  /** In its fastest double; null if there are none. */
   readonly doubles: number | null;
 }
 

@@ -1,4 +1,4 @@
-/** The player: one body on one kit. Everything that judges what can be played reads this. */
+/** The player: one body on one kit. Everything that judges playability uses this. */
 
 import { armsCross } from "../kit/arms";
 import {
@@ -20,32 +20,31 @@ export function movementTime({ base, perBit }: LimbLimits, distance: number, wid
   return seconds(distance <= 0 ? 0 : base + perBit * Math.log2(distance / width + 1));
 }
 
-/** Which hand does what: the leading hand begins and crashes, the timekeeper plays the hi-hat or the ride. */
+/** The roles of the hands: the leading hand starts and crashes, the timekeeping hand plays the hi-hat or ride. */
 export interface Hands {
   readonly leading: Hand;
   readonly timekeeper: Hand;
 }
 export const RIGHT_HANDED: Hands = { leading: "R", timekeeper: "R" };
 
-/** What a player is made of: plain data, so that it can be sent to a worker. */
+/** The data of a player, plain so that it can be sent to a worker. */
 export interface PlayerSpec {
   readonly kit: Kit;
   readonly limits: Limits;
   readonly hands: Hands;
 }
 
-/** One player on one kit: handedness, limits of the limbs, and all movement times. */
+/** One player on one kit: handedness, limb limits, and all movement times. */
 export interface Player extends PlayerSpec {
-  /** Seconds that the limb needs between two strokes on these places; a place that the kit lacks costs nothing. */
+  /** Seconds the limb needs between strokes on these surfaces; a surface that the kit lacks costs nothing. */
   readonly time: (limb: Limb, from: KitVoice, to: KitVoice) => Seconds;
-  /** Whether the arms cross with the right hand at one place and the left at the other. */
+  /** Whether the arms cross with the right hand on one surface and the left on the other. */
   readonly crosses: (right: KitVoice, left: KitVoice) => boolean;
 }
 
 /**
- * A player on a kit. Movement times are worked out over the whole kit: a way over a third surface may be quicker by the
- * formula than the straight one, to a small target from afar; then that time holds, so that to touch down on the way
- * never helps.
+ * A player on a kit. Movement times consider the whole kit: to a small, distant target, the formula may give a shorter
+ * time via a third surface. Then we use that time, so that an extra stroke on the way never helps.
  */
 export function makePlayer(kit: Kit, limits: Limits, hands: Hands = RIGHT_HANDED): Player {
   const { surfaces } = kit;
@@ -91,7 +90,7 @@ export function makePlayer(kit: Kit, limits: Limits, hands: Hands = RIGHT_HANDED
   };
 }
 
-/** Shortest ways over others (R. W. Floyd, "Algorithm 97: shortest path", 1962), among what the limb plays. */
+/** Shortest paths (R. W. Floyd, "Algorithm 97: shortest path", 1962) over the surfaces that the limb plays. */
 function closeTable(table: Float64Array, surfaces: readonly KitPiece[], limb: Limb) {
   const many = surfaces.length;
   const own = surfaces.flatMap(({ player }, index) => ((player === "hands") === isHand(limb) ? [index] : []));
@@ -106,7 +105,7 @@ function closeTable(table: Float64Array, surfaces: readonly KitPiece[], limb: Li
   }
 }
 
-/** From bow to bell and back is a small move of its own; everything else on one surface is none. */
+/** Between bow and bell is a small move; anything else on one surface is none. */
 function bellTime(kit: Kit, limits: LimbLimits, from: KitVoice, to: KitVoice): Seconds {
   if (from === to || (from !== "rb" && to !== "rb")) return seconds(0);
   const [ride, bell] = [surfaceAt(kit, "rd"), surfaceAt(kit, "rb")];
@@ -115,18 +114,18 @@ function bellTime(kit: Kit, limits: LimbLimits, from: KitVoice, to: KitVoice): S
     : seconds(0);
 }
 
-/** What the hands crash on where the kit has it; else what the kit has in its place. */
+/** The crash surfaces of the hands, or what the kit has instead. */
 const CRASHES: readonly KitVoice[] = ["c1", "c2"];
 
 export interface Reach {
   readonly place: KitVoice;
-  /** From the last stroke to a stroke there. */
+  /** From the last stroke to one on the crash. */
   readonly need: Seconds;
 }
 
 /**
- * What a hand needs from a stroke on `from` to the crash that it reaches soonest: the move there, and no less than a
- * motion of that hand takes. From nowhere, null, it needs nothing.
+ * The time a hand needs from a stroke on `from` to the crash it reaches soonest: the move, and at least one motion of
+ * that hand. Null as `from` needs no time.
  */
 export function reachCrash(player: Player, hand: Hand, from: KitVoice | null): Reach {
   const own = CRASHES.filter((place) => isPlayable(player.kit, hand, place));
@@ -134,7 +133,7 @@ export function reachCrash(player: Player, hand: Hand, from: KitVoice | null): R
   return soonest(places.map((place) => ({ place, need: needOf(player, hand, from, place) })));
 }
 
-/** The same for going back to what the timekeeper keeps time on. */
+/** The same for returning to the timekeeping surface. */
 export function reachTime(player: Player, hand: Hand, from: KitVoice | null): Reach {
   const place = foldPlace(player.kit, hand, "hh");
   return { place, need: needOf(player, hand, from, place) };

@@ -1,4 +1,4 @@
-/** The changes by which a phrase becomes easier or busier. */
+/** The changes that make a phrase easier or busier. */
 
 import { isPlayable, TOMS } from "../kit/kit";
 import { mapPlayedSlots, placeStrokes } from "../line/rewrite";
@@ -49,11 +49,11 @@ export interface VariantScene {
   readonly timeline: Timeline;
   readonly player: Player;
   readonly under: Under;
-  /** Of the phrase as it is. */
+  /** Of the unchanged phrase. */
   readonly ceiling: Ceiling | null;
 }
 
-/** What must stay: accents, and hands on the backbeat. */
+/** What must stay: accents, and hands on backbeats. */
 function isKept(stroke: Pick<Stroke, "limb" | "level">, onBackbeat: boolean): boolean {
   return stroke.level === "accent" || (onBackbeat && isHand(stroke.limb) && stroke.level !== "ghost");
 }
@@ -68,7 +68,7 @@ function startsOnBeat({ at }: TimelineSlot, { timeline }: VariantScene): boolean
 
 type SlotChange = (slot: Slot, at: TimelineSlot, scene: VariantScene) => Slot;
 
-/** The slot without the strokes that do not pass. */
+/** The slot with only the strokes that pass. */
 function keepStrokes(slot: Slot, passes: (stroke: Stroke, part: number) => boolean): Slot {
   return mapParts(slot, (part, number) => {
     const kept = strokesOf(part).filter((stroke) => passes(stroke, number));
@@ -194,7 +194,7 @@ export const LINE_CHANGES: Partial<Record<VariantKind, (scene: VariantScene) => 
   },
 };
 
-/** The least run of hands in which another sticking makes a difference. */
+/** The shortest run of hands in which another sticking matters. */
 const MIN_RESTICK = 4;
 
 function alternates(hands: readonly Limb[]): boolean {
@@ -202,8 +202,8 @@ function alternates(hands: readonly Limb[]): boolean {
 }
 
 /**
- * Runs of single hand strokes in consecutive slots, from which the sticking fits, with each hand `each` times in turn.
- * Levels and surfaces stay with their slots.
+ * Runs of single hand strokes in consecutive slots, restuck from the given point with `each` strokes per hand in turn.
+ * Levels and surfaces stay.
  */
 function restick(
   { phrase, timeline }: VariantScene,

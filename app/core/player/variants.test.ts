@@ -54,7 +54,7 @@ describe("easier versions", () => {
 
   test("doubles for singles keep accents in their slots, and are faster", () => {
     const phrase = read("@4 >RLRL>RLRLRLRLRLRL");
-    // Hands whose doubles are quick and whose singles are not.
+    // Hands with fast doubles and slow singles.
     const rebounding = makePlayer(FOUR_PIECE, limitsOf("learner", "R", { R: { double: 9 }, L: { double: 9 } }));
     const all = listVersions(phrase, rebounding).simpler;
     const found = all.find(({ kind }) => kind === "doubles-for-singles");

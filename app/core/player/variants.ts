@@ -1,7 +1,4 @@
-/**
- * Easier and busier versions of a phrase, each with the ceiling that it has. Accents and the hands on the backbeat stay
- * in all of them.
- */
+/** Easier and busier versions of a phrase, each with its top tempo. All keep accents and the hands on backbeats. */
 
 import { isWritable, mapPlayedSlots, placeStrokes } from "../line/rewrite";
 import type { Line, Phrase } from "../phrase/phrase";
@@ -18,11 +15,11 @@ export type { VariantKind } from "./variant-changes";
 export interface Variant {
   readonly kind: VariantKind;
   readonly line: Line;
-  /** Not rounded; null without any demand. */
+  /** Not rounded; null without demands. */
   readonly bpm: number | null;
-  /** Slots that are other than before. */
+  /** Slots that changed. */
   readonly changed: readonly number[];
-  /** For what names a surface: which stroke goes where. */
+  /** For changes of surface: which stroke goes where. */
   readonly put: { readonly slot: number; readonly place: KitVoice } | null;
 }
 
@@ -48,16 +45,16 @@ const BUSIER: readonly VariantKind[] = [
   "accents-on-toms",
 ];
 
-/** Enough for any phrase that is a fill; longer ones cost too much at each edit. */
+/** Enough for any fill; longer phrases would slow down every edit. */
 const MAX_SLOTS = 512;
 
 export interface PhraseVersions {
-  /** None that is no faster than the phrase. */
+  /** Only versions that are faster than the phrase. */
   readonly simpler: readonly Variant[];
   readonly busier: readonly Variant[];
 }
 
-/** Easier and busier versions, each the highest ceiling first. Empty for a line that is too long to be a fill. */
+/** Easier and busier versions, highest top tempo first. Empty for a line too long to be a fill. */
 export function listVersions(phrase: Phrase, player: Player, under: Under = UNDER_NOTHING): PhraseVersions {
   const timeline = layOut(phrase, player.kit);
   const scene: VariantScene = {
@@ -74,7 +71,7 @@ export function listVersions(phrase: Phrase, player: Player, under: Under = UNDE
   };
 }
 
-/** What is less than this much faster is no help. */
+/** A smaller gain isn't worth it. */
 const CLEARLY = 1.005;
 
 function bpmOf({ bpm }: Variant): number {

@@ -5,7 +5,7 @@ import { runs } from "../testing/seed";
 import { seconds } from "../time/time";
 import { fitDoubles, fitLatency, fitReach, fitSingles } from "./calibrate";
 
-/** Times of strokes with these gaps, each off by up to `jitter` seconds. */
+/** Stroke times with these gaps, each off by up to `jitter` seconds. */
 function strokes(gaps: readonly number[], jitter: number, seed: number) {
   const random = makeRandom(seed);
   let at = 0;
@@ -37,7 +37,7 @@ describe("a test of a limb", () => {
   it("tells doubles from the gaps between them", () => {
     const pairs = Array.from({ length: 20 }, () => [0.08, 0.2]).flat();
     expect(fitDoubles(strokes(pairs, 0.002, 7))?.value).toBeCloseTo(1 / 0.08, 0);
-    // Singles are no doubles.
+    // Singles aren't doubles.
     expect(fitDoubles(strokes(same(0.1, 30), 0.002, 7))).toBeNull();
   });
 

@@ -1,23 +1,23 @@
-/** Short tests of the hands and feet, and the constants that are fitted to them. */
+/** Short tests of hands and feet, and the constants fitted to them. */
 
 import { DOUBLE_TRIGGER } from "../listening/hit";
 import { type Seconds, seconds } from "../time/time";
 
-/** A fitted number with its uncertainty: 95 % of the time the true one is within `value ± margin`. */
+/** A fitted value with its uncertainty: with 95 % confidence, the true one is within `value ± margin`. */
 export interface Fitted {
   readonly value: number;
   readonly margin: number;
-  /** Intervals that it is made of. */
+  /** Number of intervals used. */
   readonly count: number;
 }
 
-/** Under so many intervals nothing is fitted. */
+/** Minimum number of intervals for a fit. */
 export const MIN_INTERVALS = 8;
 /** Two standard errors, near enough. */
 const SURE = 1.96;
-/** The median of normal numbers varies this much more than their mean: the square root of pi over two. */
+/** The median of normal samples varies this much more than their mean: the square root of pi over two. */
 const MEDIAN_EFFICIENCY = 1.2533;
-/** A pause is longer than this many times the median. */
+/** A gap longer than this multiple of the median is a pause. */
 const PAUSE = 1.8;
 
 function median(values: readonly number[]): number {
@@ -28,7 +28,7 @@ function median(values: readonly number[]): number {
     : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
 }
 
-/** Standard deviation from the median absolute deviation: a few slips do not move it. */
+/** Standard deviation from the median absolute deviation, which a few slips don't affect. */
 function robustDeviation(values: readonly number[]): number {
   const centre = median(values);
   return 1.4826 * median(values.map((value) => Math.abs(value - centre)));
@@ -49,20 +49,20 @@ function fitRate(intervals: readonly number[]): Fitted | null {
   if (kept.length < MIN_INTERVALS) return null;
   const gap = median(kept);
   const error = (MEDIAN_EFFICIENCY * robustDeviation(kept)) / Math.sqrt(kept.length);
-  // Strokes a second are one over the gap; so much does its error change them (the delta method).
+  // Strokes per second are the inverse of the gap, and its error propagates like this (the delta method).
   return { value: 1 / gap, margin: (SURE * error) / (gap * gap), count: kept.length };
 }
 
-/** Strokes a second of one limb that plays singles as fast as it stays loose. Null for too few. */
+/** Strokes per second of one limb playing singles as fast as it stays loose. Null for too few strokes. */
 export function fitSingles(times: readonly Seconds[]): Fitted | null {
   return fitRate(intervalsOf(times));
 }
 
-/** Strokes a second within doubles, played one pair after another with a gap between the pairs. Null for too few pairs. */
+/** Strokes per second within doubles, played as pairs with gaps between them. Null for too few pairs. */
 export function fitDoubles(times: readonly Seconds[]): Fitted | null {
   const intervals = intervalsOf(times);
   if (intervals.length < MIN_INTERVALS) return null;
-  // Of two kinds of gaps the shorter ones are within pairs: those nearer to the shortest than to the longest.
+  // Of two kinds of gaps, the shorter ones are within pairs: those nearer to the shortest than to the longest.
   const [short, long] = [quantile(intervals, 0.2), quantile(intervals, 0.8)];
   if (long < short * 1.25) return null;
   return fitRate(intervals.filter((gap) => gap < Math.sqrt(short * long)));
@@ -73,10 +73,10 @@ function quantile(values: readonly number[], share: number): number {
   return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] as number;
 }
 
-/** One hand to and fro between two surfaces. */
+/** One hand moving back and forth between two surfaces. */
 export interface ReachRun {
   readonly times: readonly Seconds[];
-  /** Centimetres between the surfaces, and the size of the smaller one. */
+  /** Distance between the surfaces, and size of the smaller one, in centimetres. */
   readonly distance: number;
   readonly width: number;
 }
@@ -85,14 +85,14 @@ export interface FittedReach {
   /** Seconds; see {@link LimbLimits}. */
   readonly base: Fitted;
   readonly perBit: Fitted;
-  /** Whether both were fitted; with one distance only they are the estimates, scaled. */
+  /** Whether both constants were fitted; with only one distance, they are scaled estimates. */
   readonly isScaled: boolean;
 }
 
 /**
  * The constants of Fitts's law, by least squares over the runs (mean movement time against index of difficulty, as in
- * P. M. Fitts, "The information capacity of the human motor system in controlling the amplitude of movement", 1954). Runs
- * at one distance tell only one number: then the estimates are scaled to it. Null for too few strokes.
+ * P. M. Fitts, "The information capacity of the human motor system in controlling the amplitude of movement", 1954).
+ * Runs at a single distance give only one value, so the estimates are scaled to it. Null for too few strokes.
  */
 export function fitReach(runs: readonly ReachRun[], estimate: { base: number; perBit: number }): FittedReach | null {
   const points = runs.flatMap(({ times, distance, width }) => {
@@ -113,7 +113,7 @@ export function fitReach(runs: readonly ReachRun[], estimate: { base: number; pe
   if (across < MIN_BITS || !(perBit > 0) || base < 0) {
     const share = meanTime / (estimate.base + estimate.perBit * meanBits);
     const off = points.reduce((most, { margin }) => Math.max(most, margin), 0) / meanTime;
-    // How the time is shared between the two is not known: that is the larger part of the uncertainty.
+    // We don't know how the time splits between the two, which is most of the uncertainty.
     const margin = (value: number) => value * share * Math.hypot(off, 0.5);
     return {
       base: fits(estimate.base * share, margin(estimate.base)),
@@ -131,10 +131,10 @@ export function fitReach(runs: readonly ReachRun[], estimate: { base: number; pe
   };
 }
 
-/** Distances must differ by this much, squared and summed, in bits, before a line is laid through them. */
+/** Distances must differ by at least this (sum of squares, in bits) before we fit a line. */
 const MIN_BITS = 0.05;
 
-/** The latency of an input: how late hits are that were tapped along with clicks. Null for too few. */
+/** The latency of an input: how late taps along with clicks arrive. Null for too few taps. */
 export function fitLatency(offsets: readonly Seconds[]): Fitted | null {
   if (offsets.length < MIN_INTERVALS) return null;
   const error = (MEDIAN_EFFICIENCY * robustDeviation(offsets)) / Math.sqrt(offsets.length);

@@ -1,23 +1,23 @@
-/** Reminders to take care: which ones are due, so that they are few. */
+/** Health reminders: which ones are due, kept rare. */
 
 export const CARE_KINDS = ["hearing", "warm-up", "break", "tension"] as const;
 export type CareKind = (typeof CARE_KINDS)[number];
 
 export interface CareState {
-  /** Minutes played without a break. */
+  /** Minutes of playing without a break. */
   readonly minutes: number;
-  /** Minutes after which a break is due; 0 for never. */
+  /** Minutes until a break is due; 0 for never. */
   readonly breakAfter: number;
-  /** Times in a row that the tempo went down in this sitting. */
+  /** How many times in a row the tempo went down in this session. */
   readonly downs: number;
-  /** What was shown today already. */
+  /** Reminders already shown today. */
   readonly shown: ReadonlySet<CareKind>;
 }
 
-/** Downs in a row that look like tension rather than learning. */
+/** This many times down in a row looks like tension, not learning. */
 const TENSE_DOWNS = 3;
 
-/** The one that matters most now; each at most once a day. Null for none. */
+/** The most important reminder now; each at most once a day. Null for none. */
 export function careNow({ minutes, breakAfter, downs, shown }: CareState): CareKind | null {
   const due: readonly [CareKind, boolean][] = [
     ["tension", downs >= TENSE_DOWNS],

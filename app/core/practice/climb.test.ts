@@ -48,7 +48,7 @@ describe("the tempo of a step", () => {
     expect([110, 112, 116, 119].map((tempo) => rungAt(tempo, near))).toEqual([3, 2, 2, 2]);
     expect(rungAt(100, { start: bpm(98), goal: bpm(104), ceiling: null })).toBe(6);
     expect(listRungs({ ...rule, start: bpm(60), goal: bpm(100) })).toEqual([60, 67, 74, 81, 88, 95, 100]);
-    // Forty beats a minute over the ceiling are no forty rungs.
+    // Forty bpm above the ceiling aren't forty rungs.
     expect(listRungs({ ...rule, start: bpm(90), goal: bpm(140), ceiling: 100 })).toHaveLength(7);
   });
 

@@ -1,4 +1,4 @@
-/** Plans: steps, rungs, what is due, and what a player can do. */
+/** Plans: steps, rungs, due dates, and what a player can do. */
 
 export * from "./calibrate";
 export * from "./care";

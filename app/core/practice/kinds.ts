@@ -1,17 +1,17 @@
-/** Kinds of steps, in the order of a plan, and what each is. */
+/** The kinds of steps in the order of a plan, and what each one is. */
 
 import { LIMBS, type Limb } from "../stroke/stroke";
 
 interface StepDefinition {
-  /** Who plays: all limbs, the hands or the feet. */
+  /** Who plays: all limbs, only hands or only feet. */
   readonly limbs: readonly Limb[];
-  /** Played and judged; a step that is not is only listened to or counted. */
+  /** Played and judged; other steps are only for listening or counting. */
   readonly isPlayed: boolean;
-  /** The phrase from its beginning to its end, by all limbs. */
+  /** The whole phrase, with all limbs. */
   readonly isWhole: boolean;
   /** Played in the fill's groove. */
   readonly isInGroove: boolean;
-  /** Makes a phrase one's own, and is not needed to have learned it. */
+  /** Makes a phrase your own; not needed to have learned it. */
   readonly isExtra: boolean;
 }
 
@@ -23,27 +23,27 @@ const WHOLE: StepDefinition = { ...PART, isWhole: true };
 const EXTRA: StepDefinition = { ...PART, isExtra: true };
 
 export const STEPS = {
-  /** In its groove, as it is to sound: listened to once. */
+  /** In its groove, as it should sound: for listening once. */
   hear: { ...WHOLE, isPlayed: false, isInGroove: true },
-  /** Counted aloud while it goes round. */
+  /** Counted aloud while it loops. */
   count: { ...WHOLE, isPlayed: false },
-  /** One cell by itself. */
+  /** One cell alone. */
   cell: PART,
-  /** Two cells that follow one another. */
+  /** Two consecutive cells. */
   join: PART,
-  /** The whole on one drum, over quarter notes. */
+  /** Everything on one drum, over quarter notes. */
   whole: WHOLE,
-  /** Soft notes soft, accents equal. */
+  /** Soft notes soft, accents even. */
   levels: WHOLE,
-  /** Hands alone, the feet's time kept. */
+  /** Hands alone, keeping the feet's time. */
   hands: { ...PART, limbs: HANDS },
   /** Feet alone, against the pulse. */
   feet: { ...PART, limbs: FEET },
-  /** All limbs on one drum, slowly, after they were apart. */
+  /** All limbs on one drum, slowly, after practising them separately. */
   together: PART,
-  /** The hands move on accents and first notes only. */
+  /** The hands move only for accents and first notes. */
   basic: WHOLE,
-  /** As it is voiced. */
+  /** As orchestrated. */
   full: WHOLE,
   /** Groove, then the fill. */
   form: { ...WHOLE, isInGroove: true },
@@ -51,13 +51,13 @@ export const STEPS = {
   "other-lead": EXTRA,
   /** The cells in another order. */
   "other-order": EXTRA,
-  /** The cells in any order, another one each time. */
+  /** The cells in a new order each time. */
   between: EXTRA,
 } satisfies Readonly<Record<string, StepDefinition>>;
 export type StepKind = keyof typeof STEPS;
 export const STEP_KINDS = Object.keys(STEPS) as StepKind[];
 
-/** What is practised: a step of a plan, or a flow between several ideas. */
+/** What you practise: a step of a plan, or a flow between several ideas. */
 export type RunKind = StepKind | "flow";
 export const RUN_KINDS: readonly RunKind[] = [...STEP_KINDS, "flow"];
 

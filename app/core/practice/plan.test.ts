@@ -22,7 +22,7 @@ const phraseOf = (text: string, tempo: number, more: Partial<Phrase> = {}): Phra
 const player = makePlayer(FOUR_PIECE, limitsOf("working", "R"));
 const planOf = (phrase: Phrase, wish = {}): Plan => makePlan(phrase, player, { goal: phrase.tempo, ...wish });
 
-/** A line a step, as it is reviewed. */
+/** One line per step, for review. */
 function review({ tempos, steps }: Plan): string[] {
   const { learning, middle, goal } = tempos;
   return [
@@ -156,7 +156,7 @@ describe("the plan of a phrase", () => {
   });
 
   it("tells cells of one text at two rates apart, and keeps ids short", () => {
-    // At this goal both are hard by themselves.
+    // At this goal, both are hard on their own.
     const twice = planOf(phraseOf("@4 >RLKK @8 >RLKK @4 >RLKK RLRL", 140)).steps.map(({ id }) => id);
     expect(twice).toContain("cell @4 >RLKK");
     expect(twice).toContain("cell @8 >RLKK");
@@ -183,7 +183,7 @@ describe("the plan of a phrase", () => {
   it("begins under what the player has had clean, or where the player says", () => {
     expect(reckonTempos({ goal: bpm(120), known: bpm(100) }, 200)).toEqual({ learning: 85, middle: 103, goal: 120 });
     expect(reckonTempos({ goal: bpm(120), learning: bpm(50) }, 200).learning).toBe(50);
-    // By the ceiling, and three quarters of the goal where that is far away.
+    // From the ceiling, and three quarters of the goal if the goal is far away.
     expect(reckonTempos({ goal: bpm(120) }, 100).learning).toBe(50);
     expect(reckonTempos({ goal: bpm(80) }, 220).learning).toBe(60);
     expect(reckonTempos({ goal: bpm(30) }, 200)).toEqual({ learning: 30, middle: 30, goal: 30 });

@@ -1,4 +1,4 @@
-/** A plan made from a phrase's own structure: steps from its parts to the whole, with tempos and reasons. */
+/** A plan derived from a phrase's structure: steps from its parts to the whole, with tempos and reasons. */
 
 import { formatSlots } from "../line/write";
 import type { Phrase } from "../phrase/phrase";
@@ -14,7 +14,7 @@ import { CLEAN_IN_ROW, MAX_STEP_ID } from "./state";
 import { canGoBetween, type DistinctCell, listDistinctCells, phraseOfStep, type StepPart } from "./step";
 import { minutesOf, type PlanWish, reckonTempos, type Tempos } from "./tempos";
 
-/** Why a step is there; worded by the interface. */
+/** Why a step exists; the interface words it. */
 export type StepReason =
   | { readonly code: "sound-first" }
   | { readonly code: "know-where" }
@@ -22,12 +22,12 @@ export type StepReason =
   | { readonly code: "feet-first"; readonly strokes: number }
   | { readonly code: "put-together" }
   | { readonly code: "levels"; readonly ghosts: number; readonly accents: number }
-  /** Nothing holds the whole back more than this. */
+  /** The part that limits the whole most. */
   | { readonly code: "bottleneck"; readonly ceiling: number }
   | { readonly code: "cell"; readonly times: number }
   | { readonly code: "join" }
   | { readonly code: "sticking" }
-  /** How many surfaces the hands go to. */
+  /** Number of surfaces the hands play. */
   | { readonly code: "few-moves"; readonly surfaces: number }
   | { readonly code: "all-moves"; readonly surfaces: number }
   | { readonly code: "in-time" }
@@ -36,35 +36,35 @@ export type StepReason =
   | { readonly code: "no-lump" };
 
 export interface PlanStep extends StepPart, ClimbRule {
-  /** Of what it is, not of where it stands: progress stays when the phrase is edited elsewhere. */
+  /** Identifies the content, not the position, so that progress survives edits elsewhere in the phrase. */
   readonly id: string;
   readonly kind: StepKind;
   readonly reason: StepReason;
-  /** Cells as text, for steps about some. */
+  /** Cells as text, for steps about particular cells. */
   readonly cells: readonly string[];
   /** Not needed to have learned the phrase. */
   readonly isExtra: boolean;
-  /** About how long it takes, in minutes, when it is begun at its start. */
+  /** Estimated minutes from the beginning. */
   readonly minutes: number;
 }
 
 export interface Plan {
   readonly tempos: Tempos;
-  /** Of the whole as it is voiced. */
+  /** Of the whole as orchestrated. */
   readonly ceiling: Ceiling | null;
   readonly steps: readonly PlanStep[];
 }
 
-/** A phrase of so few strokes, or of one cell, is learned as one. */
+/** A phrase this short, or of one cell, is learned as a whole. */
 const SHORT = 6;
-/** More parts than this are more than anybody practises one by one. */
+/** Nobody practises more parts than this one by one. */
 const MAX_PARTS = 3;
-/** A cell whose own ceiling is under this many times the goal is hard by itself. Our estimate. */
+/** A cell whose own ceiling is below this multiple of the goal is hard on its own. Our estimate. */
 const HARD_CELL = 1.25;
-/** A step starts at this share of its own ceiling at most. */
+/** A step starts at this share of its own ceiling, at most. */
 const UNDER_CEILING = 0.8;
 
-/** The plan for a phrase on a kit; no steps for a phrase without strokes. */
+/** The plan of a phrase on a kit; no steps for a phrase without strokes. */
 export function makePlan(phrase: Phrase, player: Player, wish: PlanWish, under: Under = UNDER_NOTHING): Plan {
   const timeline = layOut(phrase, player.kit);
   const ceiling = findCeiling(timeline, player, under(timeline));
@@ -82,7 +82,7 @@ export function makePlan(phrase: Phrase, player: Player, wish: PlanWish, under: 
     const limbs = limbsOfStep(kind);
     const laid = layOut(played, player.kit);
     const most = ceilingOf(laid, player, limbs, isWholePhrase(kind) ? under : UNDER_NOTHING);
-    // Nobody begins over what can be played.
+    // Never start above the playable tempo.
     const easy = most === null || !isPlayed(kind) ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
     const clean = isPlayed(kind) ? cleanInRow : 1;
     const rule = { start: bpm(Math.min(start, goal, easy)), goal, cleanInRow: clean, ceiling: most };
@@ -115,7 +115,7 @@ interface PartOfPhrase {
 }
 type Add = (kind: StepKind, reason: StepReason, tempos: readonly [Bpm, Bpm], part?: PartOfPhrase) => void;
 
-/** Kind and cells; of cells that are too long for that, their beginning and a number made of all (FNV-1a, 32 bits). */
+/** Kind and cells; for long cells, their beginning and a hash (FNV-1a, 32 bits). */
 function idOfStep(kind: StepKind, cells: readonly DistinctCell[]): string {
   const id = [kind, ...cells.map(({ key }) => key)].join(" ");
   if (id.length <= MAX_STEP_ID) return id;
@@ -124,7 +124,7 @@ function idOfStep(kind: StepKind, cells: readonly DistinctCell[]): string {
   return `${id.slice(0, MAX_STEP_ID - 9)} ${hash.toString(16).padStart(8, "0")}`;
 }
 
-/** The cells that hold the whole back or are hard by themselves, and the joins. */
+/** The cells that limit the whole or are hard on their own, and the joins. */
 function addParts(
   phrase: Phrase,
   timeline: Timeline,
@@ -139,7 +139,7 @@ function addParts(
   const isWorst = ({ firstSlot, size }: { firstSlot: number; size: number }) =>
     worst.length > 0 && worst.every((slot) => slot >= firstSlot && slot < firstSlot + size);
   const limit = ceiling?.bpm ?? 0;
-  // The one that holds the whole back may be another playing of the cell than its first.
+  // The limiting occurrence may not be the cell's first.
   const held = timeline.cells.findIndex(isWorst);
   const order = cells.map((cell) => ({ cell, first: cell.playings.includes(held) }));
   for (const { cell, first } of cells.length > 1 ? worstFirst(order) : []) {
@@ -166,7 +166,7 @@ function isShort({ events, cells }: Timeline): boolean {
   return events.filter(({ grace }) => grace === undefined).length <= SHORT || cells.length === 1;
 }
 
-/** Cells as exercises: those that differ only in where they are played are one, as the first of them. */
+/** Cells as exercises: cells that differ only in surfaces count as one. */
 function listExercises(timeline: Timeline): DistinctCell[] {
   const found = new Map<string, DistinctCell>();
   for (const cell of listDistinctCells(timeline)) {
@@ -182,7 +182,7 @@ function worstFirst<Part extends { readonly first: boolean }>(parts: readonly Pa
   return parts.toSorted((a, b) => Number(b.first) - Number(a.first)).slice(0, MAX_PARTS);
 }
 
-/** Pairs of cells that follow one another, each kind once. */
+/** Pairs of consecutive cells, each kind once. */
 function listJoins({ cells }: Timeline, distinct: readonly DistinctCell[]) {
   const joins = new Map<string, { from: number; to: number; cells: readonly DistinctCell[] }>();
   const kinds = new Map(distinct.flatMap((cell) => cell.playings.map((index) => [index, cell] as const)));
@@ -195,11 +195,11 @@ function listJoins({ cells }: Timeline, distinct: readonly DistinctCell[]) {
       joins.set(key, { from: cell.firstSlot, to: next.firstSlot + next.size - 1, cells: pair });
     }
   }
-  // Where there is but one join, between the only two cells, it is the whole phrase.
+  // A single join between the only two cells is the whole phrase.
   return cells.length > 2 ? [...joins.values()] : [];
 }
 
-/** Dynamics, and the limbs apart where they get in one another's way. */
+/** Dynamics, and limbs separately where they interfere. */
 function addLimbs(timeline: Timeline, { learning, middle, goal }: Tempos, apart: boolean, add: Add) {
   const events = timeline.events.filter(({ grace }) => grace === undefined);
   const third = bpm(Math.round(learning + (goal - learning) / 3));
@@ -217,8 +217,8 @@ function addLimbs(timeline: Timeline, { learning, middle, goal }: Tempos, apart:
 }
 
 /**
- * Whether hands and feet truly interlock: the feet have strokes with the hands and strokes between them, or both feet have a
- * part of their own. Feet that only fill gaps are learned with the hands.
+ * Whether hands and feet truly interlock: feet play both with and between the hands, or both feet have their own part.
+ * Feet that only fill gaps are learned with the hands.
  */
 function interlocks({ events }: Timeline): boolean {
   const strokes = events.filter(({ grace }) => grace === undefined);
@@ -241,7 +241,7 @@ function addMoves(phrase: Phrase, timeline: Timeline, { middle, goal }: Tempos, 
   add("form", { code: "in-time" }, [middle, goal]);
 }
 
-/** What makes it one's own. */
+/** Steps that make it your own. */
 function addExtras(phrase: Phrase, timeline: Timeline, { learning, middle, goal }: Tempos, add: Add) {
   const most = bpm(Math.round((middle + goal) / 2));
   const lead = new Set(timeline.events.map(({ limb }) => limb).filter(isHand));
@@ -254,7 +254,7 @@ function countSurfaces(timeline: Timeline): number {
   return new Set(timeline.events.flatMap(({ limb, place }) => (isHand(limb) ? [place] : []))).size;
 }
 
-/** How often a hand changes its surface. */
+/** How often a hand changes surface. */
 function countMoves({ events }: Timeline): number {
   const last = new Map<Limb, string>();
   let moves = 0;
@@ -266,7 +266,7 @@ function countMoves({ events }: Timeline): number {
   return moves;
 }
 
-/** The ceiling of what some limbs play; null where nothing sets one. */
+/** The ceiling for some limbs; null if nothing limits them. */
 function ceilingOf(timeline: Timeline, player: Player, limbs: readonly Limb[], under: Under): number | null {
   const played = { ...timeline, events: timeline.events.filter(({ limb }) => limbs.includes(limb)) };
   return findCeiling(played, player, under(played))?.bpm ?? null;

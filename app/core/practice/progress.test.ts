@@ -13,7 +13,7 @@ const phrase = phraseOfLine("@4 >R/t1LRK >RLR/f1K >RLRK >RLRL", 80);
 const player = makePlayer(FOUR_PIECE, limitsOf("working", "R"));
 const NEW = NOT_BEGUN;
 
-/** Plays the step that is on until it is passed, or so often. */
+/** Plays the current step until it is passed, or a number of times. */
 function practise(state: PlanState, result: Result, most: number, day = 100): PlanState {
   let now = state;
   const first = planFor(phrase, player, now).current?.id;
@@ -35,7 +35,7 @@ describe("a plan while it is practised", () => {
     for (let round = 0; round < needed.length; round++) state = practise(state, "clean", 200);
     expect(state).toMatchObject({ steps: needed.length, passed: needed.length, best: 80 });
     expect(state.learned).toEqual({ returns: 0, due: 101 });
-    // Extras are there for who wants them, and follow one another.
+    // Extras are optional, and follow one another.
     const done = planFor(phrase, player, state);
     expect(done.current?.kind).toBe("form");
     expect(minutesLeft(done.steps)).toBe(0);

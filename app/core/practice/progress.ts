@@ -1,4 +1,4 @@
-/** A plan with what its player has made of it: edits, standings, what is learned and when it comes back. */
+/** A plan with the player's edits and progress: what is learned, and when it is due again. */
 
 import type { Result } from "../listening/judge";
 import type { Phrase } from "../phrase/phrase";
@@ -30,12 +30,12 @@ const WHOLES: readonly StepKind[] = ["whole", "basic", "full", "form"];
 /** Steps that move round the kit, or away from one drum. */
 const MOVING: readonly StepKind[] = ["basic", "full", "form"];
 
-/** The steps of a phrase as this player has them. */
+/** The steps of a phrase for this player. */
 export function planFor(phrase: Phrase, player: Player, state: PlanState): PlannedWork {
   return layOutWork(makePlan(phrase, player, wishOf(phrase, state)), state);
 }
 
-/** What of a state a plan is made from. */
+/** The parts of a state that a plan depends on. */
 export function wishOf(phrase: Phrase, { goal, learning, best, cleanInRow, standings }: PlanState): PlanWish {
   return {
     goal: goal ?? phrase.tempo,
@@ -46,13 +46,13 @@ export function wishOf(phrase: Phrase, { goal, learning, best, cleanInRow, stand
   };
 }
 
-/** The whole fell apart, or the limbs have been practised apart already. */
+/** The whole fell apart, or the limbs have already been practised separately. */
 export function needsApart(standings: PlanState["standings"]): boolean {
   const { whole, hands, feet } = standings;
   return hands !== undefined || feet !== undefined || (whole !== undefined && fallsApart(whole));
 }
 
-/** The steps of a plan as they stand. */
+/** The steps of a plan with their progress. */
 export function layOutWork(plan: Plan, state: PlanState): PlannedWork {
   const placeOf = (step: PlanStep, index: number) => {
     const own = state.order.indexOf(step.id);
@@ -65,7 +65,7 @@ export function layOutWork(plan: Plan, state: PlanState): PlannedWork {
       const own = state.tempos[step.id];
       const set = own ? { ...step, start: bpm(Math.min(own.start, own.goal)), goal: own.goal } : step;
       const kept = state.standings[step.id];
-      // A goal that was put lower takes the tempo down with it.
+      // Lowering the goal lowers the tempo too.
       const standing = kept ? { ...kept, tempo: bpm(Math.min(kept.tempo, set.goal)) } : begin(set);
       return { ...set, isSkipped: state.skipped.includes(step.id), standing };
     });
@@ -76,7 +76,7 @@ export function layOutWork(plan: Plan, state: PlanState): PlannedWork {
   return { tempos: plan.tempos, ceiling: plan.ceiling, steps, current };
 }
 
-/** How many steps there are to learn and how many are passed, without extras and those that the player leaves out. */
+/** Number of steps to learn and of steps passed, without extras and skipped steps. */
 export function countSteps(
   steps: readonly Pick<PlannedStep, "isSkipped" | "isExtra" | "standing">[],
 ): Pick<PlanState, "steps" | "passed"> {
@@ -89,7 +89,7 @@ export interface PlanUpdate<State extends PlanState> {
   readonly change: TempoChange;
 }
 
-/** After a repeat of a step. One at another tempo than the step stands at is practice, and no rung. */
+/** After a repeat of a step. A repeat at another tempo than the step's is practice, but no rung. */
 export function recordResult<State extends PlanState>(
   state: State,
   { steps }: PlannedWork,
@@ -128,7 +128,10 @@ export function recordResult<State extends PlanState>(
   };
 }
 
-/** Learned once all is passed; then a clean rung of the whole is a return, and a rung down a failed one. */
+/**
+ * Learned once everything is passed; after that, a clean rung of the whole is a successful review, and a lost rung a
+ * failed one.
+ */
 function returnOf(
   { learned }: PlanState,
   isWhole: boolean,
@@ -144,14 +147,14 @@ function returnOf(
   return isClean ? nextReturn(learned.returns, true, day) : learned;
 }
 
-/** About how many minutes the steps that are still to be learned take. */
+/** Estimated minutes for the remaining steps. */
 export function minutesLeft(steps: readonly PlannedStep[]): number {
   return steps
     .filter(({ isSkipped, isExtra, standing }) => !isSkipped && !isExtra && !standing.passed)
     .reduce((sum, { minutes }) => sum + minutes, 0);
 }
 
-/** The step after one, of those that are still to be passed; null when none is left. Extras come after extras only. */
+/** The next step to pass after this one; null if none is left. Extras only follow extras. */
 export function nextStep({ steps }: PlannedWork, stepId: string): PlannedStep | null {
   const here = steps.findIndex(({ id }) => id === stepId);
   const withExtras = steps[here]?.isExtra ?? false;
@@ -160,7 +163,7 @@ export function nextStep({ steps }: PlannedWork, stepId: string): PlannedStep | 
   return steps.slice(here + 1).find(open) ?? steps.find(open) ?? null;
 }
 
-/** The step on one drum to go back to, where a step that moves round the kit falls apart. */
+/** The one-drum step to go back to when a step that moves round the kit falls apart. */
 export function stepBack({ steps }: PlannedWork, step: PlannedStep, isApart: boolean): PlannedStep | null {
   if (!isApart || !MOVING.includes(step.kind)) return null;
   return steps.find(({ kind, isSkipped }) => kind === "whole" && !isSkipped) ?? null;

@@ -1,27 +1,27 @@
-/** What is kept of a plan. */
+/** What is stored of a plan. */
 
 import type { Bpm } from "../time/time";
 import type { Standing } from "./climb";
 import type { Day } from "./today";
 
-/** In a row: once is luck. */
+/** In a row: once could be luck. */
 export const CLEAN_IN_ROW = 3;
-/** The most characters of a step's id. */
+/** Maximum length of a step's id. */
 export const MAX_STEP_ID = 160;
 
-/** What is kept of a plan; the steps follow from the phrase. */
+/** What is stored of a plan; the steps follow from the phrase. */
 export interface PlanState {
   /** Null for the phrase's own tempo. */
   readonly goal: Bpm | null;
-  /** Null for what is reckoned. */
+  /** Null for the computed value. */
   readonly learning: Bpm | null;
   readonly cleanInRow: number;
   readonly skipped: readonly string[];
-  /** The player's own order; what is not named follows in the plan's. */
+  /** The player's own order; steps not listed follow in plan order. */
   readonly order: readonly string[];
   readonly tempos: Readonly<Record<string, { readonly start: Bpm; readonly goal: Bpm }>>;
   readonly standings: Readonly<Record<string, Standing>>;
-  /** The step that is on; null for the first one that is not passed. */
+  /** The current step; null for the first one not passed. */
   readonly current: string | null;
   readonly learned: { readonly returns: number; readonly due: Day } | null;
   readonly lastPractised: Day | null;
@@ -31,7 +31,7 @@ export interface PlanState {
   readonly best: Bpm | null;
 }
 
-/** Of a phrase that was never practised. */
+/** For a phrase that was never practised. */
 export const NOT_BEGUN: PlanState = {
   goal: null,
   learning: null,

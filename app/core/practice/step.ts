@@ -1,4 +1,4 @@
-/** A step of a plan: what of a phrase is practised, and the phrase that is played for it. */
+/** A step of a plan: which part of a phrase is practised, and the phrase that is played for it. */
 
 import { type Counts, countWays, drawWays, totalWays } from "../graph/count";
 import { runToEnd } from "../graph/layers";
@@ -13,12 +13,12 @@ import { layOut, type Timeline, type TimelineCell } from "../timeline/timeline";
 import type { StepKind } from "./kinds";
 
 export interface StepPart {
-  /** Slots by their numbers, the last one included; null for all. */
+  /** Slot indices, including the last; null for all. */
   readonly slots: { readonly from: number; readonly to: number } | null;
   readonly limbs: readonly Limb[];
 }
 
-/** What of a step decides its phrase. */
+/** The parts of a step that determine its phrase. */
 export interface StepShape {
   readonly kind: StepKind;
   readonly slots: StepPart["slots"];
@@ -52,12 +52,15 @@ const PHRASES: Readonly<Record<StepKind, PhraseMaker>> = {
   between: (phrase, _, __, repeat) => drawBetween(phrase, repeat),
 };
 
-/** The phrase of a step. `repeat` matters between cells: each has an order of its own. Null where there is none. */
+/**
+ * The phrase of a step. `repeat` matters for improvising between cells: each repeat has its own order. Null if there is
+ * none.
+ */
 export function phraseOfStep(phrase: Phrase, shape: StepShape, kit: Kit | null, repeat = 0): Phrase | null {
   return PHRASES[shape.kind](phrase, shape, kit, repeat);
 }
 
-/** Without places: hands on the snare, feet on their own pedals. */
+/** Without surfaces: hands on the snare, feet on their own pedals. */
 function putOnOneDrum({ voicing: _, ...phrase }: Phrase): Phrase {
   return { ...phrase, line: mapSlots(phrase.line, (slot) => mapEachStroke(slot, withoutPlace)) };
 }
@@ -66,10 +69,12 @@ function withoutPlace({ place: _, ...stroke }: Stroke): Stroke {
   return stroke;
 }
 
-/** Beats that a short piece goes on for before it counts as one repeat, so that there is something to be heard of it. */
+/** A short piece repeats for this many beats before it counts as one repeat, so that there is enough to judge. */
 const PIECE_BEATS = 4;
 
-/** Some cells of a phrase from the one, each time with silence up to the next beat, and for at least {@link PIECE_BEATS}. */
+/**
+ * Some cells of a phrase from one, each time followed by silence up to the next beat, for at least {@link PIECE_BEATS}.
+ */
 function roundAndRound(phrase: Phrase, slots: StepPart["slots"]): Phrase {
   if (!slots) return phrase;
   const timeline = layOut(phrase);
@@ -80,12 +85,12 @@ function roundAndRound(phrase: Phrase, slots: StepPart["slots"]): Phrase {
   const length = cells.reduce((sum, { duration }) => sum + duration, 0);
   const beat = beatTicks(phrase.meter);
   const slot = slotTicks(last.rate);
-  // At least a slot of rest: the cell must not run into itself, which the phrase may never do.
+  // At least one slot of rest, so that the cell doesn't run into itself as it never does in the phrase.
   const short = (Math.floor(length / beat) + 1) * beat - length;
   if (short % slot === 0) {
     const silence = Array.from({ length: short / slot }, makeSilence);
     const end = items.pop();
-    // The silence belongs to the last cell: it is waited, not played as a cell of its own.
+    // The silence belongs to the last cell; it isn't a cell of its own.
     if (end?.kind === "cell") items.push(makeCell([...end.slots, ...silence]));
   }
   const round = length + (short % slot === 0 ? short : 0);
@@ -94,7 +99,7 @@ function roundAndRound(phrase: Phrase, slots: StepPart["slots"]): Phrase {
   return { ...phrase, line: all, window: { start: ticks(0), length: ticks(round * times) } };
 }
 
-/** The hands go away for accents and for the first note of each cell, and are at home for the rest. */
+/** The hands move for accents and for the first note of each cell, and otherwise play at home. */
 function placeBasically(phrase: Phrase, kit: Kit | null): Phrase {
   const timeline = layOut(phrase, kit);
   const { voicing: _, ...rest } = phrase;
@@ -106,20 +111,20 @@ function placeBasically(phrase: Phrase, kit: Kit | null): Phrase {
   return { ...rest, line };
 }
 
-/** The second cell first, and so on, the first one last. */
+/** The second cell first, and so on; the first one last. */
 function turnCells(phrase: Phrase): Phrase | null {
   const timeline = layOut(phrase);
   const [first, ...others] = timeline.cells;
   if (!first || others.length === 0) return null;
   const rates = new Set(timeline.cells.map(({ rate }) => slotTicks(rate)));
-  // Cells of another rate would begin where their rate has no slot.
+  // Cells of another rate would start off their rate's grid.
   if (rates.size > 1) return null;
   return { ...phrase, line: writeOut(timeline, [...others, first], ({ content }) => content) };
 }
 
 type LaidSlot = Timeline["slots"][number];
 
-/** A line of these cells, each written by itself, with its rate where that changes. */
+/** A line of these cells, each written separately, with rates where they change. */
 function writeOut(timeline: Timeline, cells: readonly TimelineCell[], write: (slot: LaidSlot) => Slot): LineItem[] {
   const items: LineItem[] = [];
   let rate: Rate | null = null;
@@ -131,20 +136,20 @@ function writeOut(timeline: Timeline, cells: readonly TimelineCell[], write: (sl
   return items;
 }
 
-/** A cell that stands in a phrase, with where it is first played. */
+/** A cell of a phrase, and where it is first played. */
 export interface DistinctCell {
-  /** Its rate and text: the same text at another rate is another cell to the hands. */
+  /** Its rate and text: at another rate, the same text is a different cell for the hands. */
   readonly key: string;
   readonly text: string;
   readonly rate: Rate;
   readonly item: CellItem;
   readonly firstSlot: number;
   readonly size: number;
-  /** Which playings of the phrase's cells it is, from 0. */
+  /** Indices of its playings in the phrase, from 0. */
   readonly playings: readonly number[];
 }
 
-/** The cells of a phrase, each once, in order of playing. */
+/** The phrase's distinct cells, in order of playing. */
 export function listDistinctCells({ cells }: Timeline): DistinctCell[] {
   const found = new Map<string, DistinctCell>();
   for (const { index, item, rate, firstSlot, size } of cells) {
@@ -159,12 +164,12 @@ export function listDistinctCells({ cells }: Timeline): DistinctCell[] {
   return [...found.values()];
 }
 
-/** Cells that are improvised between: more than three are too many to keep in mind. */
+/** Cells to improvise between: more than three are too many to keep in mind. */
 const MAX_BETWEEN = 3;
 
 const drawn = new WeakMap<Line, { readonly counts: Counts; readonly pieces: readonly Line[] } | null>();
 
-/** How to fill the length of the phrase with its own cells in any order; null where it has one cell, or several rates. */
+/** Ways to fill the phrase's length with its own cells in any order; null if it has only one cell, or several rates. */
 function countBetween(phrase: Phrase) {
   const known = drawn.get(phrase.line);
   if (known !== undefined) return known;
@@ -202,7 +207,7 @@ export function canGoBetween(phrase: Phrase): boolean {
   return countBetween(phrase) !== null;
 }
 
-/** Cells of the phrase in an order of this repeat's own; each order that fills its length is as likely as any other. */
+/** The phrase's cells in an order drawn for this repeat, uniformly from all orders that fill its length. */
 function drawBetween(phrase: Phrase, repeat: number): Phrase | null {
   const ways = countBetween(phrase);
   if (!ways) return null;

@@ -1,4 +1,4 @@
-/** How fast a phrase is learned, and about how long that takes. */
+/** How fast a phrase should be learned, and roughly how long that takes. */
 
 import { type Bpm, barTicks, beatTicks, bpm, MIN_BPM, ticksToSeconds } from "../time/time";
 import type { Timeline } from "../timeline/timeline";
@@ -12,25 +12,25 @@ export interface Tempos {
 }
 
 export interface PlanWish {
-  /** Where the phrase is to arrive. */
+  /** The goal for the phrase. */
   readonly goal: Bpm;
-  /** What the player has set, in place of what is reckoned. */
+  /** The player's own values instead of the computed ones. */
   readonly learning?: Bpm | undefined;
-  /** The highest tempo at which the player had the whole clean; null for none. */
+  /** The highest tempo at which the player played the whole clean; null for none. */
   readonly known?: Bpm | null | undefined;
   readonly cleanInRow?: number | undefined;
-  /** It fell apart with all limbs together: they are practised apart. */
+  /** It fell apart with all limbs together, so they are practised separately. */
   readonly apart?: boolean | undefined;
 }
 
-/** Learning begins well under the ceiling, and under the goal, where nothing is known of the player. Our estimates. */
+/** Without knowing the player, learning starts well below the ceiling and the goal. Our estimates. */
 const LEARNING = { ofGoal: 0.75, ofCeiling: 0.5, withoutCeiling: 0.5, least: 40, ofKnown: 0.85 };
-/** Repeats that are played for each one that has to be clean. Our estimate. */
+/** Repeats played per clean repeat needed. Our estimate. */
 const TRIES = 2.5;
-/** Between one repeat and the next thing to be done, on the whole. Seconds; our estimate. */
+/** Average pause between a repeat and the next activity. Seconds; our estimate. */
 const PAUSE = 2;
 
-/** Learning tempo, the middle, and the goal. */
+/** Learning tempo, midpoint, and goal. */
 export function reckonTempos({ goal, learning, known }: PlanWish, ceiling: number | null): Tempos {
   const comfortable =
     ceiling === null ? goal * LEARNING.withoutCeiling : Math.min(goal * LEARNING.ofGoal, ceiling * LEARNING.ofCeiling);
@@ -39,7 +39,10 @@ export function reckonTempos({ goal, learning, known }: PlanWish, ceiling: numbe
   return { learning: start, middle: bpm(Math.round((start + goal) / 2)), goal };
 }
 
-/** About how long a step takes: its rungs, each so often clean, with the bar of groove or rest that a repeat has. */
+/**
+ * Estimated duration of a step: its rungs, the clean repeats each needs, and the bar of groove or rest around each
+ * repeat.
+ */
 export function minutesOf({ meter, window, end }: Timeline, kind: StepKind, rule: ClimbRule): number {
   const bar = barTicks(meter);
   const played = Math.ceil(Math.max(1, end - window.start) / beatTicks(meter)) * beatTicks(meter);

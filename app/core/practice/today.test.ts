@@ -75,7 +75,7 @@ describe("today", () => {
 
   it("has nothing for nobody, and no warm-up for a few minutes", () => {
     expect(planToday([], 30, TODAY)).toMatchObject({ items: [], improvise: 0 });
-    // With nothing due and ideas to move between, the time is for those.
+    // With nothing due and ideas to improvise with, the time is for those.
     expect(planToday([], 30, TODAY, true)).toEqual({ warmUp: 3, improvise: 27, items: [] });
     expect(planToday([progress("a")], 30, TODAY, true)).toMatchObject({ improvise: 5, items: [{ minutes: 22 }] });
     expect(planToday([progress("a")], 15, TODAY, true).improvise).toBe(0);

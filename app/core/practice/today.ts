@@ -1,23 +1,23 @@
-/** What to practise today, in which order and for how long: what is due, near its goal, or neglected. */
+/** What to practise today, in which order and for how long: what is due, close to its goal, or neglected. */
 
-/** Days between returns of what has been learned: each clean return makes the next gap longer. Our estimates. */
+/** Days between reviews of what is learned: each clean review lengthens the next gap. Our estimates. */
 export const RETURN_DAYS = [1, 3, 7, 16, 35, 75] as const;
 
-/** A whole number of days; day 0 is any day, as long as it is the same one everywhere. */
+/** An integer number of days; day 0 can be any day, as long as it is the same everywhere. */
 export type Day = number;
 
-/** Where a phrase stands with its player. */
+/** The player's progress with a phrase. */
 export interface Progress {
   readonly id: string;
   readonly stepsPassed: number;
   readonly steps: number;
-  /** The highest tempo at which the whole was clean; null before. */
+  /** The highest tempo at which the whole was clean; null before that. */
   readonly best: number | null;
   readonly goal: number;
   readonly lastPractised: Day | null;
-  /** Set once all steps are passed: how often it has come back clean, and when it is to come back. */
+  /** Set once all steps are passed: number of clean reviews, and the date of the next one. */
   readonly learned: { readonly returns: number; readonly due: Day } | null;
-  /** The name of the lesson in which it comes next; absent for one that no lesson has reached. */
+  /** The next lesson it appears in; absent if no lesson has reached it. */
   readonly nextIn?: string;
 }
 
@@ -35,36 +35,36 @@ export interface TodayItem {
   readonly reason: TodayReason;
 }
 
-/** The next return after one that was clean or not. Not clean: back to the day after. */
+/** The next review. After one that wasn't clean, it is due the next day. */
 export function nextReturn(returns: number, isClean: boolean, today: Day): { returns: number; due: Day } {
   const next = isClean ? returns + 1 : 0;
   return { returns: next, due: today + (RETURN_DAYS[Math.min(next, RETURN_DAYS.length - 1)] as number) };
 }
 
-/** Beats a minute from its goal within which a phrase is near it, as a share. */
+/** A phrase within this share of its goal is close to it. */
 const NEAR_SHARE = 0.12;
-/** Days after which what is not learned yet has been neglected. */
+/** A phrase not learned yet is neglected after this many days. */
 const NEGLECTED_DAYS = 5;
-/** A return is short: it is only to be seen whether it is still there. */
+/** A review is short: it only checks that the phrase is still there. */
 const MINUTES = { due: 3, near: 8, going: 8, neglected: 7, next: 10, new: 10 } as const;
-/** Less is not worth sitting down for. */
+/** A shorter session isn't worth sitting down for. */
 const MIN_MINUTES = 2;
-/** New things in one day. */
+/** New phrases per day. */
 const MAX_NEW = 1;
 const WARM_UP = 3;
 
 const ORDER = { due: 0, near: 1, going: 2, neglected: 3, next: 4, new: 5 } as const;
 
-/** From so many minutes on, so many of them go to improvising at the end. */
+/** Sessions of at least this many minutes end with this many minutes of improvising. */
 const IMPROVISE = [
   { from: 45, minutes: 8 },
   { from: 20, minutes: 5 },
 ] as const;
 
 export interface TodayPlan {
-  /** Minutes of easy strokes first. */
+  /** Minutes of easy warm-up strokes first. */
   readonly warmUp: number;
-  /** Minutes of improvising at the end; 0 where there is nothing to improvise between, or no time. */
+  /** Minutes of improvising at the end; 0 if there is nothing to improvise with, or no time. */
   readonly improvise: number;
   readonly items: readonly TodayItem[];
 }
@@ -78,7 +78,7 @@ function reasonFor({ learned, best, goal, lastPractised, nextIn }: Progress, tod
   return daysAgo >= NEGLECTED_DAYS ? { code: "neglected", daysAgo } : { code: "going", daysAgo };
 }
 
-/** What weighs within one kind: the longest overdue, the nearest to its goal, the longest neglected first. */
+/** Order within one kind: longest overdue, closest to the goal, longest neglected first. */
 function weigh(reason: TodayReason): number {
   switch (reason.code) {
     case "due":
@@ -96,8 +96,8 @@ function weigh(reason: TodayReason): number {
 }
 
 /**
- * Fills the minutes in order; what does not fit waits for another day. Equal ones stay in the order given. `canImprovise`:
- * whether there are ideas to move between.
+ * Fills the minutes in order; what doesn't fit waits for another day. Ties keep the given order. `canImprovise`:
+ * whether there are ideas to improvise with.
  */
 export function planToday(all: readonly Progress[], minutes: number, today: Day, canImprovise = false): TodayPlan {
   const warmUp = minutes >= 4 * WARM_UP ? WARM_UP : 0;
@@ -118,7 +118,7 @@ export function planToday(all: readonly Progress[], minutes: number, today: Day,
     items.push({ id, minutes: given, reason });
     left -= given;
   }
-  // What is over goes to what is being learned, not to what only came back.
+  // Spare minutes go to what is being learned, not to reviews.
   const last = items.findLast(({ reason }) => reason.code !== "due") ?? items.at(-1);
   const improvise = canImprovise && items.length === 0 ? minutes - warmUp : kept;
   return {

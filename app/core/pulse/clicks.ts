@@ -1,4 +1,4 @@
-/** The metronome: which clicks sound, so that it can be leaned on less and less. */
+/** The metronome: which clicks sound, so that you can rely on it less and less. */
 
 import { barTicks, TICKS_PER_QUARTER, type Ticks, ticks } from "../time/time";
 import { beatsBetween, isBackbeat, type Pulse } from "./pulse";
@@ -6,15 +6,15 @@ import { beatsBetween, isBackbeat, type Pulse } from "./pulse";
 export const CLICKS_ON = ["beat", "backbeat", "one"] as const;
 export type ClicksOn = (typeof CLICKS_ON)[number];
 
-/** Softer clicks between the beats. */
+/** Softer clicks between beats. */
 export const CLICK_DIVISIONS = ["eighths", "triplets", "sixteenths"] as const;
 export type ClickDivision = (typeof CLICK_DIVISIONS)[number];
 
 export interface ClickPlan {
   readonly on: ClicksOn;
-  /** What else is clicked between the beats; null for nothing. */
+  /** Other clicks between beats; null for none. */
   readonly between: ClickDivision | null;
-  /** After as many bars with clicks come as many without, to test whether the time is inside; 0 for never. */
+  /** After this many bars with clicks, the same number without, to test your inner time; 0 for never. */
   readonly silentBars: number;
 }
 export const EVERY_BEAT: ClickPlan = { on: "beat", between: null, silentBars: 0 };
@@ -24,11 +24,11 @@ export interface Click {
   /** On one. */
   readonly strong: boolean;
   readonly onBackbeat: boolean;
-  /** Which divisions of the beat it stands on; none for a beat itself. */
+  /** The divisions of the beat that it falls on; none for a beat itself. */
   readonly between: readonly ClickDivision[];
 }
 
-/** One on every beat from `from` to before `to`, ticks from a bar line. */
+/** One click per beat from `from` to below `to`, in ticks from a bar line. */
 export function clickBeats(pulse: Pulse, from: number, to: number): Click[] {
   const bar = barTicks(pulse.meter);
   return beatsBetween(pulse, from, to).map((at) => ({
@@ -46,13 +46,13 @@ const GRID: Record<ClickDivision, number> = {
 };
 
 /**
- * What can be clicked between the beats from `from` to before `to`: each place once, with the divisions that it belongs to.
- * A beat that quarter triplets do not divide, such as a dotted one, has its own three notes as triplets.
+ * All possible clicks between beats from `from` to below `to`: each position once, with its divisions. A beat that
+ * quarter-note triplets don't divide, such as a dotted one, uses its own three notes as triplets.
  */
 export function clicksBetween(pulse: Pulse, from: number, to: number): Click[] {
   const bar = barTicks(pulse.meter);
   const found = new Map<number, ClickDivision[]>();
-  // From the beat before, whose division may reach in, to the one after, where the last one ends.
+  // From the previous beat, whose division may reach in, to the beat after the end.
   const beats = beatsBetween(pulse, from - bar, to + bar);
   for (const [index, beat] of beats.entries()) {
     const length = (beats[index + 1] ?? beat) - beat;

@@ -1,4 +1,4 @@
-/** Counting aloud: the syllable for any place in any beat, in several styles. */
+/** Counting aloud: the syllable for every position in a beat, in several styles. */
 
 import {
   type BeatPosition,
@@ -16,8 +16,8 @@ import {
 type Syllables = Record<number, readonly string[]>;
 
 /**
- * Within the beat, by number of slots. An empty place stands for the beat's own number. Twos to fours, sixes and eights as
- * drummers commonly count; where there is no common usage (5, 7, 9, 10, 11) the places are numbered.
+ * Within the beat, by number of slots. An empty string stands for the beat's number. Twos to fours, sixes and eights as
+ * drummers usually count; without a common usage (5, 7, 9, 10, 11), positions are numbered.
  */
 const BY_BEATS: Syllables = {
   1: [""],
@@ -34,9 +34,9 @@ const BY_TRIP_LET: Syllables = {
   3: ["", "trip", "let"],
   12: ["", "trip", "let", "e", "trip", "let", "&", "trip", "let", "a", "trip", "let"],
 };
-/** Six as a triplet on each half of the beat, its number said again: 2 & a 2 & a. */
+/** Six as a triplet on each half of the beat, repeating the number: 2 & a 2 & a. */
 const BY_HALVES: Syllables = { ...BY_BEATS, 6: ["", "&", "a", "", "&", "a"] };
-/** Within a dotted beat, which is three eighths: six are three pairs, twelve the same halved. */
+/** Within a dotted beat of three eighths: six are three pairs, twelve the same halved. */
 const HALVED = (eighths: readonly [string, string, string]) => eighths.flatMap((eighth) => [eighth, "e", "&", "a"]);
 const BY_DOTTED_BEATS: Syllables = {
   ...BY_BEATS,
@@ -49,7 +49,10 @@ const BY_LA_LI: Syllables = {
   6: ["", "ta", "la", "ta", "li", "ta"],
   12: HALVED(["", "la", "li"]),
 };
-/** French time names: ta-te halves, ta-te-ti thirds, fa between them. Fives and sevens run on through the same consonants. */
+/**
+ * French time names: ta-te for halves, ta-te-ti for thirds, fa in between. Fives and sevens continue with the same
+ * consonants.
+ */
 const FRENCH: Syllables = {
   1: ["ta"],
   2: ["ta", "te"],
@@ -64,7 +67,7 @@ const FRENCH: Syllables = {
   11: ["ta", "fa", "te", "fe", "ta", "fa", "te", "fe", "ta", "te", "ti"],
   12: ["ta", "na", "fa", "na", "te", "ne", "fe", "ne", "ti", "ni", "fi", "ni"],
 };
-/** South Indian rhythm syllables; long groups are spoken as the shorter ones that make them up. */
+/** South Indian rhythm syllables; long groups are made of shorter ones. */
 const SOUTH_INDIAN: Syllables = {
   1: ["ta"],
   2: ["ta", "ka"],
@@ -79,11 +82,11 @@ const SOUTH_INDIAN: Syllables = {
   11: ["ta", "ki", "ta", "ta", "ka", "di", "mi", "ta", "ka", "jo", "nu"],
   12: ["ta", "ka", "di", "mi", "ta", "ka", "jo", "nu", "ta", "ka", "di", "mi"],
 };
-/** What is said within the beat of a simple meter, and of a compound one. */
+/** Syllables within the beat of a simple and of a compound meter. */
 interface BeatSyllables {
   readonly simple: Syllables;
   readonly dotted: Syllables;
-  /** What stands for the beat itself; null for its number. */
+  /** The syllable for the beat itself; null for its number. */
   readonly beatName: string | null;
 }
 
@@ -94,12 +97,12 @@ const COUNTED_BEATS = {
   french: { simple: FRENCH, dotted: FRENCH, beatName: "ta" },
   "south-indian": { simple: SOUTH_INDIAN, dotted: SOUTH_INDIAN, beatName: "ta" },
 } satisfies Readonly<Record<string, BeatSyllables>>;
-/** Styles whose syllables stand within a beat. */
+/** Styles with syllables within the beat. */
 type BeatStyle = keyof typeof COUNTED_BEATS;
 
 /**
  * The syllables of one beat of `slots` slots, 1 to 12, for beat number `beat` (from 1); `isDotted` for the beat of a
- * compound meter. Styles that count beats begin with its number.
+ * compound meter. Styles that count beats start with its number.
  */
 export function countBeat(style: BeatStyle, slots: number, beat: number, isDotted = false): string[] {
   return Array.from({ length: slots }, (_, index) =>
@@ -113,15 +116,15 @@ function syllable(style: BeatStyle, { beat, numerator, denominator }: BeatPositi
   if (found) return found;
   const ownName = beatName ?? String(beat + 1);
   if (found === "" || numerator === 0) return ownName;
-  // Finer than any tradition names: the place in the beat.
+  // Finer than any tradition names: the position in the beat.
   return String(numerator + 1);
 }
 
-/** What to count a slot with. */
+/** The position of a slot, for counting. */
 export interface CountedSlot {
   readonly at: Ticks;
   readonly duration: Ticks;
-  /** Place in its cell, from 0. */
+  /** Position in its cell, from 0. */
   readonly place: number;
 }
 
@@ -150,31 +153,31 @@ const COUNTERS = {
 export type CountStyle = keyof typeof COUNTERS;
 export const COUNT_STYLES = Object.keys(COUNTERS) as CountStyle[];
 
-/** The syllable of a slot in its meter; counted by the number of its slots that make a beat, where that is whole. */
+/** The syllable of a slot in its meter, counted by slots per beat if that is an integer. */
 export function countSlot(style: CountStyle, slot: CountedSlot, meter: Meter): string {
   return COUNTERS[style](slot, meter);
 }
 
 /**
- * The eighths (or sixteenths) of a bar in groups: as was chosen, else in twos and threes as they are most often felt, 2 + 2 + 3,
- * 3 + 3 + 2. Null for meters that are counted in beats.
+ * A bar's eighths (or sixteenths) in groups: as chosen, otherwise in the usual twos and threes, 2 + 2 + 3, 3 + 3 + 2.
+ * Null for meters counted in beats.
  */
 export function groupUnits({ beats, unit, groups }: Meter): readonly number[] | null {
   if (groups) return groups;
   if (unit < 8 || beats < 5 || isCompound({ beats, unit })) return null;
-  // Odd bars up to seven end on their three; longer ones begin with threes.
+  // Odd bars up to seven end with their three; longer ones start with threes.
   const threes = beats <= 7 ? beats % 2 : beats % 3 === 1 ? (beats - 4) / 3 : (beats - 2) / 3;
   const twos = (beats - 3 * threes) / 2;
   const [three, two] = [Array<number>(threes).fill(3), Array<number>(twos).fill(2)];
   return beats <= 7 ? [...two, ...three] : [...three, ...two];
 }
 
-/** Grids finer than this to the beat are not spoken. */
+/** Finer grids aren't spoken. */
 const FINEST_SPOKEN = 4;
 
 /**
- * A slot with what passes silently under it, where it goes over the grid that it stands on: quarter triplets are
- * "1 (trip)", "let (2)", "trip (let)".
+ * A slot with the syllables that pass silently during it, if it is longer than its grid: quarter-note triplets are "1
+ * (trip)", "let (2)", "trip (let)".
  */
 export function speakSlot(style: CountStyle, slot: CountedSlot, meter: Meter): string {
   const own = countSlot(style, slot, meter);
@@ -189,7 +192,7 @@ export function speakSlot(style: CountStyle, slot: CountedSlot, meter: Meter): s
   return [own, ...silent].join(" ");
 }
 
-/** Every unit of the meter counted, from 1 again in each group, with the syllables of a beat between. */
+/** Counts every unit of the meter, from 1 again in each group, with syllables of the beat in between. */
 function countUnits({ at, duration }: CountedSlot, meter: Meter, groups: readonly number[]): string {
   const unit = unitTicks(meter);
   const inBar = at % barTicks(meter);

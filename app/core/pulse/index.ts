@@ -1,4 +1,4 @@
-/** Beats and backbeats of a bar, what is counted on them, and what clicks there. */
+/** Beats and backbeats of a bar, how to count them, and what clicks on them. */
 
 export * from "./clicks";
 export * from "./count";

@@ -33,7 +33,7 @@ describe("a meter that is felt in groups", () => {
     expect(seven.backbeats.at).toEqual([2 * eighth]);
     expect(clickBeats(seven, 0, 14 * eighth).map(({ at }) => at / eighth)).toEqual([0, 2, 4, 7, 9, 11]);
     expect(pulseOf(meterOf("8/8 332")).beats).toEqual([0, 3 * eighth, 6 * eighth]);
-    // Nine eighths in other groups than threes are no dotted beats any more.
+    // Nine eighths in groups other than threes aren't dotted beats.
     expect(isCompound(meterOf("9/8"))).toBe(true);
     expect(isCompound(meterOf("9/8 2+2+2+3"))).toBe(false);
     expect(pulseOf(meterOf("9/8 2+2+2+3")).beats).toHaveLength(4);

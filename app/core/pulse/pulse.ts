@@ -1,23 +1,23 @@
-/** The pulse: where a bar's beats and backbeats fall. Everything that speaks of beats reads this. */
+/** The pulse: where a bar's beats and backbeats are. Everything about beats uses this. */
 
 import { barTicks, beatTicks, type Meter, type Ticks, ticks, unitTicks } from "../time/time";
 
-/** Where a groove strikes its backbeat, within its own length. */
+/** A groove's backbeats, within its own length. */
 export interface Backbeats {
   readonly at: readonly Ticks[];
-  /** Length of what repeats: the groove, or a bar. */
+  /** Length of the repeating unit: the groove, or a bar. */
   readonly length: Ticks;
 }
 
 /** Plain data, so that it can be sent to a worker. Positions count from the phrase's first bar line. */
 export interface Pulse {
   readonly meter: Meter;
-  /** Where the beats of each bar begin, from 0. */
+  /** The start of each beat in a bar, from 0. */
   readonly beats: readonly Ticks[];
   readonly backbeats: Backbeats;
 }
 
-/** The backbeats of a meter by itself: every second beat. */
+/** The default backbeats of a meter: every second beat. */
 function meterBackbeats(meter: Meter): Backbeats {
   return { at: listBeats(meter).filter((_, beat) => beat % 2 === 1), length: barTicks(meter) };
 }
@@ -35,7 +35,7 @@ function listBeats(meter: Meter): Ticks[] {
   return Array.from({ length: barTicks(meter) / beat }, (_, index) => ticks(index * beat));
 }
 
-/** The pulse of a meter, with the backbeats of the groove in force, else the meter's own. */
+/** The pulse of a meter, with the backbeats of the current groove, otherwise the meter's own. */
 export function pulseOf(meter: Meter, backbeats: Backbeats = meterBackbeats(meter)): Pulse {
   return { meter, beats: listBeats(meter), backbeats };
 }
@@ -53,12 +53,12 @@ export function isBackbeat(at: number, { backbeats }: Pulse): boolean {
   return backbeats.at.some((backbeat) => backbeat === inRound);
 }
 
-/** Every beat from `from` to before `to`. */
+/** All beats from `from` to below `to`. */
 export function beatsBetween({ meter, beats }: Pulse, from: number, to: number): Ticks[] {
   return placesBetween(beats, barTicks(meter), from, to);
 }
 
-/** Every backbeat from `from` to before `to`. */
+/** All backbeats from `from` to below `to`. */
 export function backbeatsBetween({ backbeats: { at, length } }: Pulse, from: number, to: number): Ticks[] {
   return placesBetween(at, length, from, to);
 }
@@ -74,7 +74,7 @@ function placesBetween(places: readonly Ticks[], length: number, from: number, t
   return found.sort((a, b) => a - b);
 }
 
-/** The same pulse counted from `by` ticks later: for a phrase that begins after bars of groove. */
+/** The pulse shifted by `by` ticks: for a phrase that starts after bars of groove. */
 export function shiftPulse(pulse: Pulse, by: number): Pulse {
   const { at, length } = pulse.backbeats;
   const shifted = at.map((backbeat) => ticks(within(backbeat - by, length))).sort((a, b) => a - b);

@@ -1,6 +1,6 @@
 /**
- * All ways to fill the window, as one graph: a node for each slot and state that can be come to, an edge for each piece
- * that may follow. Count, best and draws are read off it.
+ * All ways to fill the window, as one graph: a node per reachable slot and state, an edge per allowed piece. Counting,
+ * ranking and drawing use this graph.
  */
 
 import { buildLayers, type LayeredGraph, type Tracker, trackUses } from "../graph/layers";
@@ -11,15 +11,15 @@ import { listPieces, type PoolPiece } from "./piece";
 import { endOfRule, isOutside, type RuleSpace, trackersOfRule, wantsOfRule } from "./rules";
 import { isWho, MAX_PIECES, MAX_SEARCH_SLOTS, type SearchSpec, type SpecProblem, type Want } from "./spec";
 
-/** A spec with its rules made ready. */
+/** A spec with its rules compiled. */
 export interface Compiled {
   readonly spec: SearchSpec;
   readonly slots: number;
   readonly pieces: readonly PoolPiece[];
   readonly trackers: readonly Tracker[];
-  /** Whether a piece may begin on a slot, by what it has where: `at * pieces.length + piece`. */
+  /** Whether a piece may start on a slot: `at * pieces.length + piece`. */
   readonly fits: Uint8Array;
-  /** Slots that fall on a beat. */
+  /** Slots on a beat. */
   readonly isBeat: readonly boolean[];
 }
 
@@ -27,7 +27,7 @@ function pulseOfSpec({ meter, pulse = pulseOf(meter) }: SearchSpec): Pulse {
   return pulse;
 }
 
-/** Where a slot of the window stands, from the first bar line. */
+/** The position of a slot of the window, from the first bar line. */
 function positionOf({ window, rate }: SearchSpec, slot: number): Ticks {
   return ticks(window.start + slot * slotTicks(rate));
 }
@@ -42,7 +42,7 @@ function satisfies(piece: PoolPiece, place: number, want: Want): boolean {
   return onset?.kind === "strokes" && onset.strokes.some(matches);
 }
 
-/** What the rules want of single slots, by slot. */
+/** What the rules require of single slots, by slot. */
 function listWants(spec: SearchSpec, space: RuleSpace): Map<number, Want[]> {
   const wants = new Map<number, Want[]>();
   for (const rule of spec.rules) {
@@ -59,12 +59,12 @@ function trackersOf(spec: SearchSpec, space: RuleSpace): Tracker[] {
   return [...uses, ...spec.rules.flatMap((rule) => trackersOfRule(rule, space))];
 }
 
-/** Slots of a spec's window; not whole where the rate does not divide it. */
+/** Number of slots in a spec's window; fractional if the rate doesn't divide it. */
 export function countWindowSlots({ window, rate }: Pick<SearchSpec, "window" | "rate">): number {
   return window.length / slotTicks(rate);
 }
 
-/** Makes a spec ready, or says what is wrong with it. */
+/** Compiles a spec, or reports what is wrong with it. */
 export function compileSearch(spec: SearchSpec): Compiled | SpecProblem {
   const slots = countWindowSlots(spec);
   if (!Number.isInteger(slots) || slots < 1) return { code: "inexact-window", slots };
@@ -108,14 +108,14 @@ export function isProblem(compiled: Compiled | SpecProblem): compiled is SpecPro
   return "code" in compiled;
 }
 
-/** What is chosen on an edge is a piece. */
+/** The choice on an edge is a piece. */
 export interface Automaton extends LayeredGraph {
   readonly compiled: Compiled;
 }
 
 /**
- * Builds the graph, slot by slot; yields how much is done, 0 to 1, so that whoever drives it can show it or stop.
- * Returns null where it would grow too large. `extra` trackers follow the spec's own.
+ * Builds the graph slot by slot and yields its progress, 0 to 1, so that the caller can show it or stop. Returns null
+ * if the graph would be too large. `extra` trackers follow the spec's own.
  */
 export function* buildAutomaton(
   compiled: Compiled,

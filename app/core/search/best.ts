@@ -5,7 +5,7 @@ import type { Automaton } from "./automaton";
 import type { Scorer } from "./score";
 
 /**
- * Hands out ways, best first, with scores in thousandths of a slot. The automaton must have been built with the scorer's
+ * Produces ways, best first, with scores in thousandths of a slot. The automaton must have been built with the scorer's
  * `extra` trackers last.
  */
 export function rankWays(automaton: Automaton, scorer: Scorer): Generator<RankedWay> {

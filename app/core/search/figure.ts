@@ -1,4 +1,4 @@
-/** Figures: a rhythm that the band plays, which a fill is to accent or to leave free. */
+/** Figures: a rhythm the band plays, which a fill accents or leaves free. */
 
 import { readRhythm } from "../moves/rhythm";
 import { type Bpm, type Meter, type Rate, slotTicks, type Ticks, ticks, ticksToSeconds } from "../time/time";
@@ -6,17 +6,17 @@ import type { Timeline } from "../timeline/timeline";
 import type { SearchRule } from "./";
 
 export interface Figure {
-  /** Of the signs of the rhythm. */
+  /** In symbols of the rhythm. */
   readonly rate: Rate;
-  /** x for a hit and - for none, from the first bar line; it is played once. */
+  /** x for a hit and - for none, from the first bar line; played once. */
   readonly rhythm: string;
   readonly ask: "accent" | "free";
 }
 
-/** The most signs that a rhythm may have. */
+/** Maximum number of symbols in a rhythm. */
 export const MAX_FIGURE = 128;
 
-/** Where the band hits, from the first bar line. Empty for a rhythm that cannot be read. */
+/** The band's hits, from the first bar line. Empty for an unreadable rhythm. */
 export function listHits({ rate, rhythm }: Pick<Figure, "rate" | "rhythm">): Ticks[] {
   const signs = readRhythm(rhythm) ?? "";
   return [...signs].flatMap((sign, index) => (sign === "x" ? [ticks(index * slotTicks(rate))] : []));
@@ -24,11 +24,11 @@ export function listHits({ rate, rhythm }: Pick<Figure, "rate" | "rhythm">): Tic
 
 export interface FigureHit {
   readonly at: Ticks;
-  /** Null where the phrase does not play at all: outside it. */
+  /** Null outside the phrase. */
   readonly kept: boolean | null;
 }
 
-/** Each hit, and whether the phrase does what is asked there: an accent at its onset, or nothing. */
+/** Each hit, and whether the phrase does what is asked: an accent at that onset, or nothing. */
 export function checkFigure(timeline: Timeline, figure: Figure): FigureHit[] {
   const start = timeline.window.start;
   return listHits(figure).map((at) => {
@@ -40,8 +40,8 @@ export function checkFigure(timeline: Timeline, figure: Figure): FigureHit[] {
 }
 
 /**
- * A figure as rules of a search over slots of `rate` from `start`, and the hits that fall between its slots: those can
- * neither be accented nor hit, so that only a figure that is to be accented is not kept by them.
+ * A figure as rules for a search over slots of `rate` from `start`, and the hits between slots. Those can be neither
+ * accented nor played on, so they only break a figure that should be accented.
  */
 export function rulesOfFigure(
   figure: Figure,
@@ -62,8 +62,8 @@ export function rulesOfFigure(
 }
 
 /**
- * A rhythm from taps: seconds from the first tap, which stands on `first` (a sign's number); each goes to the nearest
- * sign, and two on one sign are one. Written up to the last hit's bar at least `signs` long.
+ * A rhythm from taps: seconds from the first tap, which is on symbol `first`. Each tap goes to the nearest symbol; two
+ * on one symbol count once. At least `signs` long, up to the end of the last hit's bar.
  */
 export function rhythmOfTaps(
   taps: readonly number[],

@@ -1,16 +1,16 @@
-/** Which rules stand in the way, when there is no way: the smallest set of them without which there is one. */
+/** Which rules prevent every way: the smallest set whose removal leaves one. */
 
 import { countWays, totalWays } from "../graph/count";
 import { subsets } from "../graph/subsets";
 import { buildAutomaton, compileSearch, isProblem } from "./automaton";
 import type { SearchSpec } from "./spec";
 
-/** A rule by its number, or the bounds on the uses of an entry of the pool. */
+/** A rule's index, or the usage limits of an entry in the pool. */
 export type Loosened =
   | { readonly kind: "rule"; readonly rule: number }
   | { readonly kind: "uses"; readonly entry: number };
 
-/** Sets of more than this many are not looked for: saying "all of these" would be no help. */
+/** Larger sets aren't searched: "all of these" would not help. */
 const MAX_LOOSENED = 4;
 
 function without(spec: SearchSpec, loosened: readonly Loosened[]): SearchSpec {
@@ -34,8 +34,8 @@ function* hasWay(spec: SearchSpec): Generator<void, boolean> {
 }
 
 /**
- * The smallest sets of rules to loosen, all of that smallest size; empty when the pool alone cannot fill the window,
- * null when more than a few rules would have to go. Yields often, to be stopped.
+ * All smallest sets of rules to relax; empty if the pool alone can't fill the window, null if too many rules are
+ * involved. Yields often, so that it can be stopped.
  */
 export function* findLoosening(spec: SearchSpec): Generator<void, readonly (readonly Loosened[])[] | null> {
   const all: Loosened[] = [

@@ -1,4 +1,4 @@
-/** Pieces: the forms of the pool's cells that are laid end to end, with what the rules ask of them worked out once. */
+/** Pieces: the forms of the pool's cells that are joined, with everything the rules need precomputed. */
 
 import { formatSlots } from "../line/write";
 import { mirrorCell, rotateCell } from "../moves/shape";
@@ -6,18 +6,18 @@ import { listMoments, type Moment } from "../stroke/sticking";
 import { type Hand, isHand, LIMBS, type Limb, type Slot, type Stroke } from "../stroke/stroke";
 import type { PoolEntry } from "./spec";
 
-/** How a limb's strokes in a row stand in a piece, in moments. */
+/** A limb's consecutive strokes in a piece, in moments. */
 export interface RunShape {
-  /** From its beginning, to its end, and the longest anywhere. */
+  /** At the start, at the end, and the longest anywhere. */
   readonly first: number;
   readonly last: number;
   readonly longest: number;
-  /** The whole piece is one run, and joins what is before to what comes after. */
+  /** The whole piece is one run and connects its neighbours. */
   readonly whole: boolean;
 }
 
 export interface PoolPiece {
-  /** The pool's entry that it is a form of. */
+  /** The pool entry it is a form of. */
   readonly entry: number;
   readonly cell: readonly Slot[];
   readonly text: string;
@@ -28,7 +28,7 @@ export interface PoolPiece {
   readonly lastHand: Hand | null;
 }
 
-/** What a run is made of: a hand alone among the hands, a foot whoever else plays. */
+/** What counts as a run: a hand that plays alone among the hands, or a foot whatever else plays. */
 function goesOn(limb: Limb, strokes: readonly Stroke[]): boolean {
   if (!strokes.some((stroke) => stroke.limb === limb)) return false;
   return !isHand(limb) || !strokes.some((stroke) => isHand(stroke.limb) && stroke.limb !== limb);
@@ -64,8 +64,8 @@ function makePiece(entry: number, cell: readonly Slot[]): PoolPiece {
 }
 
 /**
- * Every form of every entry, each once: a cell that a second entry gives too is the first one's. An entry of more
- * slots than the window gives none.
+ * All forms of all entries, each once: if two entries give the same cell, it belongs to the first. Entries longer than
+ * the window give none.
  */
 export function listPieces(pool: readonly PoolEntry[], slots: number): PoolPiece[] {
   const seen = new Set<string>();

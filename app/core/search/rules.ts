@@ -1,27 +1,27 @@
-/** What each kind of rule asks of the ways to fill a window. */
+/** How each kind of rule restricts the ways to fill a window. */
 
 import type { Tracker } from "../graph/layers";
 import type { PoolPiece } from "./piece";
 import type { RuleKind, SearchRule, Want, Who } from "./spec";
 import { trackHandRuns, trackLead, trackNeighbours, trackOnBeat, trackOrder, trackRun, trackSizes } from "./tracker";
 
-/** The space that rules are made ready for. */
+/** The space that rules are compiled for. */
 export interface RuleSpace {
   readonly pieces: readonly PoolPiece[];
   readonly slots: number;
-  /** Slots that fall on a beat, and on a backbeat. */
+  /** Slots on a beat, and on a backbeat. */
   readonly isBeat: readonly boolean[];
   readonly isBackbeat: readonly boolean[];
 }
 
 interface SearchRuleDefinition<Rule> {
-  /** What it looks back at from piece to piece. */
+  /** What it remembers from piece to piece. */
   readonly trackers: (rule: Rule, space: RuleSpace) => Tracker[];
-  /** What it wants of single slots, with their numbers. */
+  /** What it requires of single slots, by index. */
   readonly wants: (rule: Rule, space: RuleSpace) => (readonly [slot: number, want: Want])[];
   /** Who must play the last moment; null for anyone. */
   readonly end: (rule: Rule) => Who | null;
-  /** Whether it speaks of a slot that the space doesn't have. */
+  /** Whether it refers to a slot outside the space. */
   readonly isOutside: (rule: Rule, slots: number) => boolean;
 }
 

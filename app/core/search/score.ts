@@ -1,6 +1,6 @@
 /**
- * What makes one way better than another: five parts, each a sum over cells so that the best can be found without
- * listing all. Sums are whole numbers, in thousandths of a slot, so that equal is equal.
+ * What makes one way better than another: several parts, each a sum over cells, so that the best can be found without
+ * listing all. Sums are integers in thousandths of a slot, so that ties are exact.
  */
 
 import { type Tracker, trackLast } from "../graph/layers";
@@ -16,7 +16,7 @@ import type { PoolPiece } from "./piece";
 export const SCORE_PARTS = ["drift", "variety", "balance", "ease", "landing", "likeness"] as const;
 export type ScorePart = (typeof SCORE_PARTS)[number];
 
-/** How much each part counts, whole numbers from -100 to 100. */
+/** The weight of each part, integers from -100 to 100. */
 export type Weights = Readonly<Record<ScorePart, number>>;
 
 export const NO_WEIGHTS: Weights = { drift: 0, variety: 0, balance: 0, ease: 0, landing: 0, likeness: 0 };
@@ -35,24 +35,24 @@ export type Parts = Readonly<Record<ScorePart, number>>;
 
 const THOUSAND = 1_000;
 
-/** Doublings of the tempo that the top tempo is above it, from which on nothing is easier. */
+/** A top tempo this many doublings above the tempo is as easy as it gets. */
 const EASY_DOUBLINGS = 2;
 
-/** How easily something is played whose top tempo is known: 0 at it and above, 1 from a quarter of it on. */
+/** Ease for a known top tempo: 0 at or above it, 1 from a quarter of it down. */
 export function easeAt(tempo: number, top: number | null): number {
   if (top === null) return 1;
   return Math.min(1, Math.max(0, Math.log2(top / tempo) / EASY_DOUBLINGS));
 }
 
-/** A compiled search with what its scores look at. */
+/** A compiled search with the data that scoring needs. */
 export interface Scorer {
-  /** Trackers to be built into the automaton after the spec's own: the last size, and the last moment. */
+  /** Trackers to add to the automaton after the spec's own: the last size, and the last moment. */
   readonly extra: readonly Tracker[];
-  /** The weighted sum of a piece on a slot, by the states of {@link extra} before it. */
+  /** The weighted sum of a piece on a slot, given the states of {@link extra} before it. */
   readonly score: (piece: number, at: number, lastSize: number, lastMoment: number) => number;
-  /** `top` is the way's top tempo, where that is known already. */
+  /** `top` is the way's top tempo, if already known. */
   readonly partsOf: (way: readonly number[], top?: number | null) => Parts;
-  /** Of the whole way; null where no limb plays twice. */
+  /** For the whole way; null if no limb plays twice. */
   readonly topTempoOf: (way: readonly number[]) => number | null;
   /** The weighted sum over a whole way, in the same thousandths. */
   readonly total: (way: readonly number[]) => number;
@@ -86,7 +86,7 @@ export function makeScorer(compiled: Compiled, weights: Weights, player: Player,
   const end = spec.window.start + spec.window.length;
   const gap = ticksToSeconds(nextBarLine(ticks(end), spec.meter) - end, spec.tempo, spec.meter);
 
-  /** Unweighted, in thousandths of a slot; balance and ease count what is to be taken off. */
+  /** Unweighted, in thousandths of a slot; for balance and ease, the amount to subtract. */
   const rawParts = (piece: number, at: number, lastSize: number, lastMoment: number) => {
     const { size } = pieces[piece] as PoolPiece;
     const before = lastMoment > 0 ? endingOfKind[lastMoment - 1] : undefined;
@@ -174,7 +174,7 @@ function imbalanceOf({ moments, size }: PoolPiece): number {
   return Math.round((THOUSAND * size * Math.abs(2 * rights - hands.length)) / hands.length);
 }
 
-/** The last moment of a piece: who plays, and what part of a slot it has. */
+/** A piece's last moment: who plays, and its share of the slot. */
 interface WayEnding {
   readonly key: string;
   readonly limbs: readonly Limb[];
@@ -188,7 +188,7 @@ function endingOf(piece: PoolPiece): WayEnding {
   return { key: `${limbs.join("")}/${parts}`, limbs, parts };
 }
 
-/** Of a limb that ends one cell and begins the next: by the tempo at which it has time for two in a row. */
+/** For a limb that ends one cell and starts the next: the tempo at which it has time for two consecutive strokes. */
 function hardnessOfJoin({ limbs, parts }: WayEnding, piece: PoolPiece, slotSeconds: number, player: Player): number {
   const first = piece.moments[0]?.strokes ?? [];
   return first.reduce((most, { limb }) => {
@@ -197,12 +197,12 @@ function hardnessOfJoin({ limbs, parts }: WayEnding, piece: PoolPiece, slotSecon
   }, 0);
 }
 
-/** Seconds from the snare to a crash: a way has no surfaces yet, and at home it is on the snare. */
+/** Seconds from the snare to a crash: a way has no surfaces yet, so hands are on the snare. */
 function needOfLanding(player: Player, hand: Hand): number {
   return reachCrash(player, hand, "sn").need;
 }
 
-/** `gap` is from the end of the window to the one, in seconds. */
+/** `gap` is the time from the end of the window to one, in seconds. */
 function landingOf(piece: PoolPiece, slotSeconds: number, gap: number, needs: Readonly<Record<Hand, number>>): number {
   const free = (["R", "L"] as const).filter((hand) => {
     const last = piece.moments.findLast(({ strokes }) => strokes.some((stroke) => stroke.limb === hand));

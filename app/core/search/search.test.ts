@@ -47,7 +47,7 @@ function countOf(spec: SearchSpec): bigint {
   return totalWays(countWays(automaton));
 }
 
-/** Brute force: every sequence of pieces that fills the window, held against the rules as they are said. */
+/** Brute force: every sequence of pieces that fills the window, checked against the rules as stated. */
 function listWays(spec: SearchSpec): number[][] {
   const { pieces, slots } = compiled(spec);
   const ways: number[][] = [];
@@ -172,7 +172,7 @@ const anyPool = fc
     }),
     { minLength: 1, maxLength: 3 },
   )
-  // Few forms: a brute-force twin has to come to an end.
+  // Few forms, so that the brute-force twin finishes.
   .filter(
     (pool) => pool.reduce((sum, one) => sum + (one.mirrors ? 2 : 1) * (one.rotations ? one.cell.length : 1), 0) <= 9,
   );
@@ -285,7 +285,7 @@ describe("draws", () => {
     for (const way of drawWays(counts, draws, 11)) seen.set(way.join(), (seen.get(way.join()) ?? 0) + 1);
     expect(seen.size).toBe(ways);
     const chi = [...seen.values()].reduce((sum, count) => sum + (count - 400) ** 2 / 400, 0);
-    // Wilson and Hilferty's approximation of the 99.9 % point.
+    // Wilson and Hilferty's approximation of the 99.9 % quantile.
     const freedom = ways - 1;
     const limit = freedom * (1 - 2 / (9 * freedom) + 3.09 * Math.sqrt(2 / (9 * freedom))) ** 3;
     expect(chi).toBeLessThan(limit);
@@ -357,7 +357,7 @@ describe("hand-worked", () => {
   test("ease is how far the tempo is below the top tempo, and spreads from hard to easy", () => {
     expect([60, 120, 240, 480, 960].map((top) => easeAt(120, top))).toEqual([0, 0, 0.5, 1, 1]);
     expect(easeAt(120, null)).toBe(1);
-    // At 90: singles, doubles and kicks in a row, each by its own top tempo.
+    // At 90 bpm: singles, doubles and consecutive kicks, each with its own top tempo.
     const spec = {
       ...specOf([entry("RLRLRLRL"), entry("RRLLRRLL"), entry("RLKKRLKK"), entry("RLRRRRLL")], 16),
       tempo: bpm(90),
@@ -372,7 +372,7 @@ describe("hand-worked", () => {
     }
     const eases = ready.pieces.map((_, piece) => scorer.partsOf([piece, piece]).ease);
     expect(Math.max(...eases) - Math.min(...eases)).toBeGreaterThan(0.15);
-    // Who is faster finds it easier.
+    // For a faster player it is easier.
     const fast = makeScorer(ready, NO_WEIGHTS, makePlayer(FOUR_PIECE, limitsOf("advanced", "R")));
     expect(fast.partsOf([1, 1]).ease).toBeGreaterThan(scorer.partsOf([1, 1]).ease);
   });

@@ -1,4 +1,4 @@
-/** What is searched for: a pool of cells, a window to be filled by them, and rules that hold. Plain data. */
+/** A search: a pool of cells, a window to fill with them, and rules. Plain data. */
 
 import type { Window } from "../phrase/phrase";
 import type { Pulse } from "../pulse/pulse";
@@ -8,21 +8,21 @@ import type { Bpm, Meter, Rate } from "../time/time";
 
 export interface PoolEntry {
   readonly cell: readonly Slot[];
-  /** Led by the other hand too. */
+  /** Whether it may also be led by the other hand. */
   readonly mirrors: boolean;
-  /** Begun on each of its slots too. */
+  /** Whether it may also start on any of its slots. */
   readonly rotations: boolean;
-  /** How often it must be used at least, in whatever form. */
+  /** Minimum number of uses, in any form. */
   readonly least: number;
-  /** And at most; null for any number of times. */
+  /** Maximum number of uses; null for no limit. */
   readonly most: number | null;
 }
 
 export const WHO = ["any", "hand", "foot", ...LIMBS] as const;
-/** One limb, either of a kind, or whoever. */
+/** One limb, either of a kind, or anyone. */
 export type Who = (typeof WHO)[number];
 
-/** Something that a slot must have at its onset, or, when `not`, must not have in any of its parts. */
+/** Something a slot must have at its onset, or, with `not`, must not have in any of its parts. */
 export interface Want {
   readonly not: boolean;
   readonly who: Who;
@@ -30,13 +30,13 @@ export interface Want {
   readonly level: Level | null;
 }
 
-/** What each kind of rule carries. A new kind is a line here; the compiler then names the tables that must have it. */
+/** The fields of each kind of rule. A new kind is a line here, and the compiler then lists the tables that need it. */
 interface SearchRuleFields {
   starts: { readonly who: Who };
   ends: { readonly who: Who };
-  /** The longest run of one hand: moments in which it is the only hand, one after another, across cells too. */
+  /** The longest run of one hand: consecutive moments in which it is the only hand, across cells too. */
   "hand-run": { readonly most: number };
-  /** The longest run of one foot: moments in which it plays, one after another, across cells too. */
+  /** The longest run of one foot: consecutive moments in which it plays, across cells too. */
   "foot-run": { readonly most: number };
   /** `slot` counts from 0 in the window. */
   slot: { readonly slot: number; readonly want: Want };
@@ -44,11 +44,11 @@ interface SearchRuleFields {
   backbeat: unknown;
   /** The sizes of the cells, in this order or in any. */
   sizes: { readonly sizes: readonly number[]; readonly ordered: boolean };
-  /** No cell twice in a row, in the same form. */
+  /** No cell twice in a row in the same form. */
   "no-equal-neighbours": unknown;
-  /** How many cells may begin on a beat; `most` null for any number. */
+  /** How many cells may start on a beat; `most` null for no limit. */
   "on-beat": { readonly least: number; readonly most: number | null };
-  /** Whether a repeat is led by the same hand or by the other one. */
+  /** Whether a repeat is led by the same hand or by the other. */
   lead: { readonly lead: "stays" | "flips" };
 }
 export type RuleKind = keyof SearchRuleFields;
@@ -58,7 +58,7 @@ export type SearchRule<Kind extends RuleKind = RuleKind> = {
 
 export interface SearchSpec {
   readonly meter: Meter;
-  /** Its beats and backbeats; without it, the meter's. */
+  /** Its beats and backbeats; the meter's without it. */
   readonly pulse?: Pulse;
   readonly rate: Rate;
   readonly tempo: Bpm;
@@ -69,10 +69,10 @@ export interface SearchSpec {
 
 /** Four bars of 4/4 in thirty-seconds. */
 export const MAX_SEARCH_SLOTS = 128;
-/** Forms of all cells of the pool together. */
+/** Total number of forms of the pool's cells. */
 export const MAX_PIECES = 1_200;
 
-/** Why nothing can be searched for; what is wrong, not how it is said. */
+/** Why a search is impossible, as data. The wording is elsewhere. */
 export type SpecProblem =
   | { readonly code: "empty-pool" }
   | { readonly code: "inexact-window"; readonly slots: number }

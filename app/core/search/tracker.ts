@@ -1,4 +1,4 @@
-/** What the rules of a search look back at, as trackers over its pieces. */
+/** What the rules of a search remember, as trackers over its pieces. */
 
 import type { Tracker } from "../graph/layers";
 import { isHand, LIMBS, type Limb } from "../stroke/stroke";
@@ -6,7 +6,7 @@ import type { PoolPiece } from "./piece";
 
 const always = () => true;
 
-/** How long the runs of one limb are; `most` at a time. State: moments of the run that is going on. */
+/** Length of one limb's runs, at most `most`. State: moments in the current run. */
 export function trackRun(pieces: readonly PoolPiece[], limb: Limb, most: number): Tracker {
   const shapes = pieces.map((piece) => piece.runs[limb]);
   return {
@@ -21,7 +21,7 @@ export function trackRun(pieces: readonly PoolPiece[], limb: Limb, most: number)
   };
 }
 
-/** Runs of either hand: only one goes on at a time. State: 0 for none, else the hand and its moments. */
+/** Runs of either hand: only one is current. State: 0 for none, otherwise the hand and its moments. */
 export function trackHandRuns(pieces: readonly PoolPiece[], most: number): Tracker {
   const hands = LIMBS.filter(isHand).map((limb) => trackRun(pieces, limb, most));
   return {
@@ -41,7 +41,7 @@ export function trackHandRuns(pieces: readonly PoolPiece[], most: number): Track
   };
 }
 
-/** Sizes one after another. State: how many cells stand. */
+/** A sequence of sizes. State: number of cells placed. */
 export function trackOrder(pieces: readonly PoolPiece[], sizes: readonly number[]): Tracker {
   return {
     states: sizes.length + 1,
@@ -51,7 +51,7 @@ export function trackOrder(pieces: readonly PoolPiece[], sizes: readonly number[
   };
 }
 
-/** Sizes in any order. State: how many of each size stand, side by side. */
+/** Sizes in any order. State: how many of each size are placed. */
 export function trackSizes(pieces: readonly PoolPiece[], sizes: readonly number[]): Tracker {
   const kinds = [...new Set(sizes)];
   const most = kinds.map((kind) => sizes.filter((size) => size === kind).length);
@@ -70,7 +70,7 @@ export function trackSizes(pieces: readonly PoolPiece[], sizes: readonly number[
   };
 }
 
-/** The piece before. State: 0 for none, else its number from 1. */
+/** The previous piece. State: 0 for none, otherwise its index from 1. */
 export function trackNeighbours(pieces: readonly PoolPiece[]): Tracker {
   return {
     states: pieces.length + 1,
@@ -80,7 +80,7 @@ export function trackNeighbours(pieces: readonly PoolPiece[]): Tracker {
   };
 }
 
-/** Cells that begin on a beat. State: how many so far, as far as they matter. */
+/** Cells that start on a beat. State: how many so far, as far as it matters. */
 export function trackOnBeat(isBeat: readonly boolean[], least: number, most: number | null): Tracker {
   const top = most ?? least;
   return {
@@ -96,8 +96,8 @@ export function trackOnBeat(isBeat: readonly boolean[], least: number, most: num
 }
 
 /**
- * First and last hand. State: 0 while no hand has played, else 1 + 3 * (first is left) + what is known of the other
- * hand: 0 it has not played, 1 it has and the last hand is the first one, 2 the last hand is the other one.
+ * First and last hand. State: 0 until a hand has played, then 1 + 3 * (first is left) + what is known of the other
+ * hand: 0 it hasn't played, 1 it has but the first hand played last, 2 it played last.
  */
 export function trackLead(pieces: readonly PoolPiece[], lead: "stays" | "flips"): Tracker {
   const both = pieces.map(({ moments }) => {

@@ -1,4 +1,4 @@
-/** Strokes, hands and feet, and the places that they play on. */
+/** Strokes, hands and feet, and the surfaces they play. */
 
 export * from "./speed";
 export * from "./sticking";

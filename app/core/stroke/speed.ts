@@ -1,4 +1,4 @@
-/** Strokes a second: what the limbs feel of a rate and a tempo. */
+/** Strokes per second: what a rate and tempo mean for the limbs. */
 
 import { type Bpm, type Meter, type Rate, type Seconds, slotTicks, ticksToSeconds } from "../time/time";
 import { listMoments } from "./sticking";
@@ -6,13 +6,13 @@ import { LIMBS, type Limb, partsOf, type Slot } from "./stroke";
 
 export interface LimbSpeed {
   readonly limb: Limb;
-  /** Strokes a second over the whole cell. */
+  /** Strokes per second over the whole cell. */
   readonly average: number;
-  /** Strokes a second at the shortest distance between two of its strokes, repeats included. */
+  /** Strokes per second at the shortest distance between two of its strokes, including repeats. */
   readonly fastest: number;
 }
 
-/** How fast each limb that plays in a repeated cell goes, grace notes apart. */
+/** Speed of each limb in a repeated cell, without grace notes. */
 export function measureSpeed(cell: readonly Slot[], rate: Rate, tempo: Bpm, meter: Meter): LimbSpeed[] {
   const slot: Seconds = ticksToSeconds(slotTicks(rate), tempo, meter);
   const length = cell.length;
@@ -31,7 +31,10 @@ export function measureSpeed(cell: readonly Slot[], rate: Rate, tempo: Bpm, mete
   });
 }
 
-/** The tempo at which slots of another rate last as long as these do: the hands feel no difference. Not rounded, not clamped. */
+/**
+ * The tempo at which slots of another rate have the same duration, so that the hands feel no difference. Not rounded,
+ * not clamped.
+ */
 export function tempoOfSameSpeed(tempo: number, from: Rate, to: Rate): number {
   return (tempo * slotTicks(to)) / slotTicks(from);
 }

@@ -57,7 +57,7 @@ describe("speed", () => {
     expect(tempoOfSameSpeed(120, four, makeRate(6) as Rate)).toBe(80);
   });
   test("by limb, with the shortest distance over the repeat", () => {
-    // Sixteenths at 120: eight slots a second.
+    // Sixteenths at 120 bpm: eight slots per second.
     expect(measureSpeed(cellOf("RLRRL"), four, bpm(120), FOUR_FOUR)).toEqual([
       { limb: "R", average: 4.8, fastest: 8 },
       { limb: "L", average: 3.2, fastest: 4 },

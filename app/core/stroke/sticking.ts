@@ -1,8 +1,8 @@
-/** What a sticking is made of: moments, and the singles, doubles and longer runs of its hands. */
+/** The structure of a sticking: moments, and the singles, doubles and longer runs of its hands. */
 
 import { type Hand, isHand, type Limb, partsOf, type Slot, type Stroke, strokesOf } from "./stroke";
 
-/** One part of a slot: what sounds together, or a silence. */
+/** One part of a slot: simultaneous strokes, or a silence. */
 export interface Moment {
   readonly slot: number;
   readonly part: number;
@@ -15,19 +15,19 @@ export function listMoments(cell: readonly Slot[]): Moment[] {
   );
 }
 
-/** Strokes of one hand one after another, with nothing of another limb and no silence between. */
+/** Consecutive strokes of one hand, without other limbs or silence in between. */
 export interface HandRun {
   readonly hand: Hand;
   readonly moments: readonly Moment[];
 }
 
-/** The only hand that plays in a moment; null for none or both. */
+/** The only hand in a moment; null for none or both. */
 function onlyHand(moment: Moment): Hand | null {
   const hands = moment.strokes.map((stroke) => stroke.limb).filter(isHand);
   return hands.length === 1 ? (hands[0] ?? null) : null;
 }
 
-/** The runs of a cell as it is written, first to last: what continues over its end into a repeat counts as two. */
+/** A cell's runs as written, first to last; a run that continues into the repeat counts as two. */
 export function listRuns(cell: readonly Slot[]): HandRun[] {
   const runs: { hand: Hand; moments: Moment[] }[] = [];
   let goesOn: Hand | null = null;
@@ -42,9 +42,9 @@ export function listRuns(cell: readonly Slot[]): HandRun[] {
 }
 
 /**
- * Whether repeating a sticking alternates the leading hand; null when fewer than both hands play. One whose last hand
- * is its first hand alternates when it is played hand to hand (paradiddle, five-stroke roll); one that ends on the
- * other hand comes back to its lead (paradiddle-diddle).
+ * Whether repeating a sticking alternates the leading hand; null unless both hands play. A sticking whose last hand is
+ * its first alternates when played hand to hand (paradiddle, five-stroke roll); one that ends with the other hand
+ * returns to its lead (paradiddle-diddle).
  */
 export function flipsLead(limbs: readonly Limb[]): boolean | null {
   const hands = limbs.filter(isHand);
@@ -55,16 +55,16 @@ export function flipsLead(limbs: readonly Limb[]): boolean | null {
 
 export interface StickingFacts {
   readonly size: number;
-  /** Strokes of each limb, grace notes apart. */
+  /** Strokes per limb, without grace notes. */
   readonly strokes: Readonly<Record<Limb, number>>;
   readonly singles: number;
   readonly doubles: number;
   /** Runs of three and more. */
   readonly longer: number;
   readonly longestRun: number;
-  /** The longest run of a hand when the cell is repeated as it is; more than `longestRun` where ends meet. */
+  /** A hand's longest run when the cell repeats; more than `longestRun` if the ends join. */
   readonly longestOverRepeats: number;
-  /** No two limbs at once. */
+  /** Never two limbs at once. */
   readonly linear: boolean;
   readonly silences: number;
   readonly leadFlips: boolean | null;

@@ -1,12 +1,12 @@
-/** Strokes and slots: what one limb does, and what stands in one place of a sticking. */
+/** Strokes and slots: what a limb does, and what one position of a sticking holds. */
 
-/** R and L are the player's own right and left hand; K the bass-drum foot, H the other foot. */
+/** R and L are the player's right and left hand; K the bass-drum foot, H the other foot. */
 export const LIMBS = ["R", "L", "K", "H"] as const;
 export type Limb = (typeof LIMBS)[number];
 export type Hand = "R" | "L";
 export type Level = "ghost" | "normal" | "accent";
 
-/** Surfaces of a kit, by the two-character codes of the stick line. */
+/** Surfaces of a kit, by the stick line's two-character codes. */
 export const KIT_VOICES = [
   "sn",
   "cs",
@@ -60,17 +60,17 @@ export const KIT_VOICE_NAMES: Record<KitVoice, string> = {
   hs: "hi-hat splash",
 };
 
-/** Surfaces that only a foot plays; the extras may be set up for either. */
+/** Surfaces only feet play; the extra ones may be set up for either. */
 const FOOT_PLACES: readonly KitVoice[] = ["kk", "k2", "hp", "hs"];
 const EITHER_PLACES: readonly KitVoice[] = ["x1", "x2"];
-/** Drums with a head and a rim; what stands at the extras may have both. */
+/** Drums with a head and a rim; the extra surfaces may have both. */
 const RIMMED_PLACES: readonly KitVoice[] = ["sn", "t1", "t2", "t3", "f1", "f2", ...EITHER_PLACES];
-/** What rings on and can be taken hold of. */
+/** Surfaces that ring and can be choked. */
 const CHOKED_PLACES: readonly KitVoice[] = ["c1", "c2", "ch", "sp", "rd"];
 
 /**
- * How a stick meets its surface: on head and rim at once, pressed so that it buzzes for as long as its note lasts, or on a
- * cymbal that a hand takes hold of at once.
+ * How a stick strikes: head and rim together, pressed so that it buzzes for the whole note, or on a cymbal that a hand
+ * chokes immediately.
  */
 export const TECHNIQUES = ["plain", "rim-shot", "buzz", "choke"] as const;
 export type Technique = (typeof TECHNIQUES)[number];
@@ -80,9 +80,9 @@ export interface Stroke {
   readonly level: Level;
   /** A rim shot is always an accent. */
   readonly technique: Technique;
-  /** Grace notes by the other hand before it: 1 flam, 2 drag, 3 ruff. Hands only. */
+  /** Grace notes by the other hand: 1 flam, 2 drag, 3 ruff. Hands only. */
   readonly graces: 0 | 1 | 2 | 3;
-  /** The surface, when the line names it; without one the voicing decides. */
+  /** The surface, if the line names it; otherwise the voicing decides. */
   readonly place?: KitVoice;
 }
 
@@ -94,7 +94,7 @@ export interface Strokes {
   readonly kind: "strokes";
   readonly strokes: readonly Stroke[];
 }
-/** The slot's time shared evenly by two or more parts. */
+/** The slot's time divided evenly into two or more parts. */
 export interface Split {
   readonly kind: "split";
   readonly parts: readonly (Silence | Strokes)[];
@@ -112,7 +112,7 @@ export function otherHand(hand: Hand): Hand {
   return hand === "R" ? "L" : "R";
 }
 
-/** The same limb after the hands change over; feet stay. */
+/** The limb with hands swapped; feet stay. */
 export function mirrorLimb(limb: Limb): Limb {
   return isHand(limb) ? otherHand(limb) : limb;
 }
@@ -121,13 +121,15 @@ export function canPlay(limb: Limb, place: KitVoice): boolean {
   return EITHER_PLACES.includes(place) || isHand(limb) !== FOOT_PLACES.includes(place);
 }
 
-/** Where a stroke sounds when neither the line nor a voicing says: hands on the snare, feet on their pedals. */
+/** Default surfaces if neither line nor voicing says: hands on the snare, feet on their pedals. */
 export function homePlace(limb: Limb): KitVoice {
   if (isHand(limb)) return "sn";
   return limb === "K" ? "kk" : "hp";
 }
 
-/** Whether a stroke can be played so there. Without a place it is not known yet: only a choke has to name its cymbal. */
+/**
+ * Whether a stroke is playable on this surface. Without a surface we can't know yet: only a choke must name its cymbal.
+ */
 export function allowsTechnique(technique: Technique, limb: Limb, place: KitVoice | undefined): boolean {
   if (technique === "plain") return true;
   if (!isHand(limb)) return false;
@@ -136,7 +138,7 @@ export function allowsTechnique(technique: Technique, limb: Limb, place: KitVoic
   return place !== "cs";
 }
 
-/** Without what the limb cannot do at its place. */
+/** Removes what the limb can't do on its surface. */
 export function makeStroke(limb: Limb, marks: Partial<Omit<Stroke, "limb">> = {}): Stroke {
   const wanted = marks.technique ?? "plain";
   const technique = allowsTechnique(wanted, limb, marks.place) ? wanted : "plain";
@@ -149,25 +151,25 @@ export function makeStroke(limb: Limb, marks: Partial<Omit<Stroke, "limb">> = {}
   return marks.place ? { ...stroke, place: marks.place } : stroke;
 }
 
-/** The stroke at another level; a rim shot is one no more when it is no accent. */
+/** The stroke at another level; without an accent, it is no rim shot any more. */
 export function withLevel(stroke: Stroke, level: Level): Stroke {
   const technique = stroke.technique === "rim-shot" && level !== "accent" ? "plain" : stroke.technique;
   return { ...stroke, level, technique };
 }
 
-/** The stroke at another place, null for none of its own, without what cannot be played there. */
+/** The stroke on another surface, null for none of its own, without what can't be played there. */
 export function withPlace(stroke: Stroke, place: KitVoice | null): Stroke {
   const { place: _, ...rest } = stroke;
   const technique = allowsTechnique(stroke.technique, stroke.limb, place ?? undefined) ? stroke.technique : "plain";
   return place ? { ...rest, technique, place } : { ...rest, technique };
 }
 
-/** New each time: a slot's identity says which one it is in its line. */
+/** A new object each time: a slot's identity marks its position in the line. */
 export function makeSilence(): Silence {
   return { kind: "silence" };
 }
 
-/** Limbs together, in canonical order. Throws RangeError if a limb stands twice or there is none. */
+/** Limbs together, in canonical order. Throws RangeError if there are none or one occurs twice. */
 export function makeStrokes(strokes: readonly Stroke[]): Strokes {
   const limbs = new Set(strokes.map((stroke) => stroke.limb));
   if (limbs.size !== strokes.length || strokes.length === 0) throw new RangeError("each limb plays once in a slot");
@@ -177,22 +179,22 @@ export function makeStrokes(strokes: readonly Stroke[]): Strokes {
 /** Softest first. */
 export const LEVELS: readonly Level[] = ["ghost", "normal", "accent"];
 
-/** What a force from 0 to 2 has of something that is known for each level: straight from one level to the next. */
+/** Interpolates a value known per level for a force from 0 to 2: linear between levels. */
 export function betweenLevels(force: number, of: Readonly<Record<Level, number>>): number {
   const below = Math.min(LEVELS.length - 2, Math.max(0, Math.floor(force)));
   const [soft, loud] = [of[LEVELS[below] ?? "ghost"], of[LEVELS[below + 1] ?? "accent"]];
   return soft + (loud - soft) * (force - below);
 }
 
-/** The stroke by another limb, without what that limb cannot do. */
+/** The stroke by another limb, without what that limb can't do. */
 export function playedBy(stroke: Stroke, limb: Limb): Stroke {
   const { place, ...rest } = stroke;
   return makeStroke(limb, place && canPlay(limb, place) ? { ...rest, place } : rest);
 }
 
 /**
- * What can be played of strokes that are to sound together: a limb that stands twice plays once, at its louder level,
- * and grace notes go where the hand that would play them is busy. Silence for no strokes.
+ * The playable part of simultaneous strokes: a limb that occurs twice plays once, at its louder level, and grace notes
+ * are removed if the hand for them is busy. Silence for no strokes.
  */
 export function joinStrokes(strokes: readonly Stroke[]): Silence | Strokes {
   const byLimb = new Map<Limb, Stroke>();
@@ -205,26 +207,26 @@ export function joinStrokes(strokes: readonly Stroke[]): Silence | Strokes {
   return makeStrokes([...byLimb.values()].map((stroke) => (busy ? { ...stroke, graces: 0 } : stroke)));
 }
 
-/** Shares a slot; a single part is that part itself. */
+/** Divides a slot; a single part is that part itself. */
 export function makeSplit(parts: readonly (Silence | Strokes)[]): Slot {
   const only = parts[0];
   if (!only) throw new RangeError("a shared slot needs parts");
   return parts.length === 1 ? only : { kind: "split", parts };
 }
 
-/** Every part of a slot in order: one for a plain slot. */
+/** All parts of a slot in order: one for a plain slot. */
 export function partsOf(slot: Slot): readonly (Silence | Strokes)[] {
   return slot.kind === "split" ? slot.parts : [slot];
 }
 
-/** A slot with each of its parts changed, by their numbers; the same slot where none is. */
+/** Changes each part of a slot by index; returns the same slot if nothing changes. */
 export function mapParts(slot: Slot, change: (part: Silence | Strokes, number: number) => Silence | Strokes): Slot {
   const before = partsOf(slot);
   const parts = before.map(change);
   return parts.every((part, number) => part === before[number]) ? slot : makeSplit(parts);
 }
 
-/** A slot with its strokes changed one by one, in order, each by the limb that it had; the same slot where none is. */
+/** Changes a slot's strokes one by one, in order, keeping the limbs; returns the same slot if nothing changes. */
 export function mapEachStroke(slot: Slot, change: (stroke: Stroke, part: number) => Stroke): Slot {
   return mapParts(slot, (part, number) => {
     if (part.kind === "silence") return part;
@@ -237,7 +239,7 @@ export function strokesOf(slot: Slot): readonly Stroke[] {
   return partsOf(slot).flatMap((part) => (part.kind === "strokes" ? part.strokes : []));
 }
 
-/** The slot with each stroke changed; limbs that come to stand twice are joined. */
+/** Changes each stroke of the slot; strokes that end up on the same limb are merged. */
 export function mapStrokes(slot: Slot, change: (stroke: Stroke) => Stroke): Slot {
   return mapParts(slot, (part) => joinStrokes(strokesOf(part).map(change)));
 }

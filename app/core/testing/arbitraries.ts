@@ -1,4 +1,4 @@
-/** Generators of everything that a player could write, for property tests. */
+/** Generators for everything a player could write, for property tests. */
 
 import fc from "fast-check";
 import { formatSlots } from "../line/write";
@@ -31,7 +31,7 @@ import {
 } from "../stroke/stroke";
 import { METER_UNITS, type Meter, makeRate, type Rate } from "../time/time";
 
-/** Rates at which a slot can be shared by 2, 3 and 4 exactly. */
+/** Rates at which a slot can be divided by 2, 3 and 4 exactly. */
 export const anyRate: fc.Arbitrary<Rate> = fc
   .constantFrom([1, 1], [2, 1], [3, 1], [4, 1], [5, 1], [6, 1], [7, 1], [8, 1], [3, 2], [1, 2], [5, 2])
   .map(([slots, quarters]) => makeRate(slots as number, quarters) as Rate);
@@ -104,7 +104,7 @@ function depthOf(line: Line): number {
   return line.reduce((most, item) => Math.max(most, item.kind === "run" ? 1 + depthOf(item.items) : 0), 0);
 }
 
-/** A line in normal form with at least one cell, within what may be written: repeats multiply quickly. */
+/** A line in normal form with at least one cell, within limits: repeats multiply quickly. */
 export const anyLine: fc.Arbitrary<Line> = fc
   .tuple(items, anyCell, items)
   .map(([before, cell, after]) => makeLine([...before, cell, ...after]))
@@ -128,7 +128,7 @@ const anyAccentRule: fc.Arbitrary<AccentRule> = fc.oneof(
     .map((signs): AccentRule => ({ by: "rhythm", rhythm: signs.join("") })),
 );
 
-/** Any move, whether it can apply or not. */
+/** Any move, whether it applies or not. */
 export const anyMove: fc.Arbitrary<Move> = fc.oneof(
   fc.integer({ min: -12, max: 12 }).map((by): Move => ({ kind: "rotate", by })),
   fc.constantFrom<Move>({ kind: "mirror" }, { kind: "reverse" }, { kind: "alternate" }, { kind: "split-doubles" }),

@@ -1,4 +1,4 @@
-/** Arrangements of lines in grooves, and what is in them, for tests. */
+/** Arrangements of lines in grooves, and their contents, for tests. */
 
 import { arrange } from "../groove/arrange";
 import type { Feel } from "../groove/feel";

@@ -10,7 +10,7 @@ export function cellOf(text: string): Cell {
   if (!cell) throw new Error(text);
   return cell;
 }
-/** What a move makes of a text, or the code of its refusal. */
+/** The result of a move on a text, or the code of its refusal. */
 export function after(text: string, move: Move): string {
   const result = applyMove(cellOf(text), move);
   return result.ok ? formatSlots(result.cell) : `refused: ${result.why.code}`;

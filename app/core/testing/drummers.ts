@@ -1,10 +1,10 @@
-/** Simulated drummers with one fault each, and lines that they play: for tests, and for timings. */
+/** Simulated drummers with one fault each, and lines for them: for tests and benchmarks. */
 
 import type { Fault, FaultKind } from "../listening/judge";
 import type { Drummer } from "../listening/settings";
 import type { Limb } from "../stroke/stroke";
 
-/** Lines with hands, feet, ghosts, accents and a kick before hands, at tempos that players practise them at. */
+/** Lines with hands, feet, ghosts, accents and a kick before hands, at practice tempos. */
 export const GHOSTED_LINES: readonly (readonly [line: string, tempo: number])[] = [
   ["@4 >RlrL >RlrK >RlrL >RLKK", 90],
   ["@6 >RlrrLK >RlrrLK >RLrlKK >RLRLRL", 60],
@@ -14,7 +14,7 @@ export const GHOSTED_LINES: readonly (readonly [line: string, tempo: number])[] 
 export interface FaultyDrummer {
   readonly fault: string;
   readonly set: Partial<Drummer>;
-  /** Whether a fault that was found is the one. */
+  /** Whether the fault found is the right one. */
   readonly named: (fault: Fault) => boolean;
 }
 

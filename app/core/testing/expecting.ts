@@ -1,4 +1,4 @@
-/** A bar of a line, and what should be heard of it: for tests, and for timings. */
+/** A bar of a line, and what should be heard of it: for tests and benchmarks. */
 
 import { arrangeRange } from "../groove/arrange";
 import { type Expectation, expectStrokes } from "../listening/expect";
@@ -19,7 +19,7 @@ export function phraseOfLine(text: string, tempo = 90): Phrase {
   };
 }
 
-/** The strokes of a line that goes round from the one of a bar, all limbs. */
+/** The strokes of a line that loops from one, all limbs. */
 export function expectLine(text: string, tempo = 90): Expectation {
   const loop = arrangeRange(layOut(phraseOfLine(text, tempo)), { toBeat: true });
   return expectStrokes(loop, bpm(tempo), new Set(["R", "L", "K", "H"]));

@@ -10,12 +10,12 @@ import { lineOf } from "./lines";
 /** No rules at all. */
 export const FREE: FlowRules = { inRow: null, lead: "written", endsFree: false, meet: null };
 
-/** An idea of one line, as likely as any other. */
+/** An idea of one line, with weight 1. */
 export function idea(text: string, given: Partial<Idea> = {}): Idea {
   return { versions: [lineOf(text)], weight: 1, least: 0, most: null, tail: null, ...given };
 }
 
-/** Bars of 4/4 at 100, without rules but those that are given. */
+/** Bars of 4/4 at 100 bpm, with only the given rules. */
 export function specOf(ideas: readonly Idea[], bars = 1, rules: Partial<FlowRules> = {}): FlowSpec {
   const meter = { beats: 4, unit: 4 } as const;
   return { meter, tempo: bpm(100), bars, ideas, rules: { ...FREE, ...rules }, leading: "R" };
@@ -41,7 +41,7 @@ const TEXTS = [
   "@2 K-",
 ];
 
-/** Two to four ideas in a bar, under any rules. */
+/** Two to four ideas in a bar, under random rules. */
 export const anySpec = fc
   .record({
     texts: fc.uniqueArray(fc.constantFrom(...TEXTS), { minLength: 2, maxLength: 4 }),

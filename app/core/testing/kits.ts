@@ -1,4 +1,4 @@
-/** Kits for tests: common ones, and any that a player could put up. */
+/** Kits for tests: common ones, and random ones. */
 
 import fc from "fast-check";
 import { basePlace, type Kit, mirrorKit } from "../kit/kit";
@@ -20,7 +20,7 @@ export const LARGE = kitOf(
 
 const BASES = KIT_VOICES.filter((place) => basePlace(place) === place);
 
-/** Any surfaces, moved about; a snare and the feet are there. */
+/** Random surfaces at random positions, always including snare and feet. */
 export const anyKit: fc.Arbitrary<Kit> = fc
   .record({
     places: fc.subarray([...BASES], { minLength: 1 }),
@@ -46,7 +46,7 @@ export const anyLimits = fc
 
 /** A right-handed working drummer on the four-piece kit. */
 export const WORKING = makePlayer(FOUR_PIECE, limitsOf("working", "R"));
-/** The same limbs left-handed, on the kit mirrored. */
+/** The same limbs left-handed, on the mirrored kit. */
 export const LEFT_HANDED = makePlayer(mirrorKit(FOUR_PIECE), limitsOf("working", "L"), {
   leading: "L",
   timekeeper: "L",

@@ -3,7 +3,7 @@
 import { readStickLine } from "../line/read";
 import type { Line } from "../phrase/phrase";
 
-/** The line of a text that must be readable. */
+/** The line of a valid text. */
 export function lineOf(text: string): Line {
   const { line } = readStickLine(text);
   if (!line) throw new Error(text);

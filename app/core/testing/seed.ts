@@ -1,6 +1,6 @@
 /**
- * Property tests try the same inputs on every run, so that a failure comes back when it is looked for. FC_SEED gives
- * another seed, FC_TIMES=10 ten times as many inputs.
+ * Property tests use the same inputs on every run, so that failures are reproducible. FC_SEED sets another seed,
+ * FC_TIMES=10 tries ten times as many inputs.
  */
 
 import fc from "fast-check";
@@ -11,5 +11,5 @@ const times = Number(process.env.FC_TIMES ?? 1);
 
 fc.configureGlobal({ seed: Number(process.env.FC_SEED ?? FIXED_SEED), numRuns: USUAL * times });
 
-/** So many inputs, or as many times more as is asked for: what `npm test` tries is a beginning. */
+/** The number of inputs, multiplied as requested: what `npm test` tries is only a start. */
 export const runs = (few: number) => ({ numRuns: few * times });

@@ -28,7 +28,7 @@ export const EIGHTHS: Groove = {
 
 export const LEFT_CRASH: Crash = { hand: "L", place: "c1" };
 
-/** A groove in 4/4 of a line. */
+/** A groove in 4/4 from a line. */
 export function grooveOf(text: string): Groove {
   return { ...EIGHTHS, line: lineOf(text) };
 }

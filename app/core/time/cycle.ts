@@ -1,9 +1,9 @@
-/** When something that repeats lines up again: back to where in the bar it began. */
+/** When a repeating phrase lines up again, at the position in the bar where it started. */
 
 import { barTicks, lcm, type Meter, type Ticks, ticks } from "./time";
 
 export interface Cycle {
-  /** Repeats, and bars, until a repeat begins where the first one did. */
+  /** Repeats and bars until a repeat starts where the first one did. */
   readonly repeats: number;
   readonly bars: number;
 }
@@ -18,7 +18,7 @@ export interface CycleStart {
 
 /**
  * How long `length` ticks take to line up again in `meter`: lcm(length, bar) / bar bars. Throws RangeError for a length
- * that is not positive.
+ * that isn't positive.
  */
 export function measureCycle(length: Ticks, meter: Meter): Cycle {
   if (length <= 0) throw new RangeError("only something with a length lines up again");
@@ -27,7 +27,7 @@ export function measureCycle(length: Ticks, meter: Meter): Cycle {
   return { repeats: round / length, bars: round / bar };
 }
 
-/** The first `most` repeats of a cycle that begins at `start`, where each of them begins. */
+/** The start positions of the first `most` repeats of a cycle that starts at `start`. */
 export function listCycleStarts(length: Ticks, meter: Meter, start: Ticks, most: number): CycleStart[] {
   const { repeats } = measureCycle(length, meter);
   return Array.from({ length: Math.min(repeats, most) }, (_, repeat) => {

@@ -1,4 +1,4 @@
-/** Time in whole ticks: meters, note values, tempos and cycles. */
+/** Time in integer ticks: meters, note values, tempos and cycles. */
 
 export * from "./cycle";
 export * from "./time";

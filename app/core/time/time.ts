@@ -1,34 +1,34 @@
 /**
- * Exact musical time. Every position and duration in the core is a whole number of ticks;
- * seconds appear only where sound or a file begins.
+ * Exact musical time. All positions and durations in the core are integer ticks; seconds appear only for sound and
+ * files.
  */
 
 declare const unit: unique symbol;
 type Branded<Name extends string> = number & { readonly [unit]: Name };
 
-/** A whole number of ticks, 10 080 to the quarter note. May be negative (before the first bar line). */
+/** An integer number of ticks, 10 080 per quarter note. May be negative (before the first bar line). */
 export type Ticks = Branded<"ticks">;
-/** Tempo in beats a minute, where the beat is the meter's {@link tempoUnitTicks}. */
+/** Tempo in bpm, where the beat is the meter's {@link tempoUnitTicks}. */
 export type Bpm = Branded<"bpm">;
 export type Seconds = Branded<"seconds">;
 
 /**
- * 10 080 = 2^5 * 3^2 * 5 * 7: the smallest number that 1 to 10, 12, 14, 15, 16, 18, 20, 21, 24, 28, 30 and 32
- * divide, and that still divides when the slots of any rate up to 16 are halved.
+ * 10 080 = 2^5 * 3^2 * 5 * 7: the smallest number divisible by 1 to 10, 12, 14, 15, 16, 18, 20, 21, 24, 28, 30 and 32
+ * that still divides when slots of any rate up to 16 are halved.
  */
 export const TICKS_PER_QUARTER = 10_080;
 
 export const MIN_BPM = 20;
 export const MAX_BPM = 400;
 
-/** Brands a whole number as ticks. Throws RangeError for a fraction: it would be a bug in the sums, not bad input. */
+/** Brands an integer as ticks. Throws RangeError for a fraction: that would be a bug, not bad input. */
 export function ticks(value: number): Ticks {
   if (!Number.isSafeInteger(value)) throw new RangeError(`not a whole number of ticks: ${value}`);
-  // `|| 0` so that -0 never appears and positions compare with Object.is.
+  // `|| 0` avoids -0, so that positions compare with Object.is.
   return (value || 0) as Ticks;
 }
 
-/** Clamps to the tempos that the product plays, {@link MIN_BPM} to {@link MAX_BPM}. */
+/** Clamps to the supported tempos, {@link MIN_BPM} to {@link MAX_BPM}. */
 export function bpm(value: number): Bpm {
   if (!Number.isFinite(value)) throw new RangeError(`not a tempo: ${value}`);
   return Math.min(MAX_BPM, Math.max(MIN_BPM, value)) as Bpm;
@@ -38,18 +38,21 @@ export function seconds(value: number): Seconds {
   return value as Seconds;
 }
 
-/** Greatest common divisor of two non-negative whole numbers (Euclid). */
+/** Greatest common divisor of two non-negative integers (Euclid). */
 export function gcd(a: number, b: number): number {
   while (b !== 0) [a, b] = [b, a % b];
   return a;
 }
 
-/** Least common multiple of two positive whole numbers. */
+/** Least common multiple of two positive integers. */
 export function lcm(a: number, b: number): number {
   return (a / gcd(a, b)) * b;
 }
 
-/** Slots for a number of quarter notes, in lowest terms: 4 sixteenths is {slots: 4, quarters: 1}, quarter triplets {3, 2}. */
+/**
+ * Slots per number of quarter notes, in lowest terms: sixteenths are {slots: 4, quarters: 1}, quarter-note triplets {3,
+ * 2}.
+ */
 export interface Rate {
   readonly slots: number;
   readonly quarters: number;
@@ -59,8 +62,8 @@ const MAX_RATE = 32;
 const MAX_RATE_QUARTERS = 8;
 
 /**
- * A rate of `slots` in `quarters` quarter notes, or null when it cannot be had: not whole and positive, more than 32
- * slots a quarter, more than 8 quarters in lowest terms, or not exact in ticks (11 and 13, say).
+ * A rate of `slots` in `quarters` quarter notes; null if invalid: not positive integers, more than 32 slots per
+ * quarter, more than 8 quarters in lowest terms, or not exact in ticks (11 and 13, for example).
  */
 export function makeRate(slots: number, quarters = 1): Rate | null {
   if (!Number.isInteger(slots) || !Number.isInteger(quarters) || slots < 1 || quarters < 1) return null;
@@ -70,10 +73,10 @@ export function makeRate(slots: number, quarters = 1): Rate | null {
   return (TICKS_PER_QUARTER * rate.quarters) % rate.slots === 0 ? rate : null;
 }
 
-/** Sixteenths: what a line is read at until it names a rate. */
+/** Sixteenths: the rate of a line until it names one. */
 export const DEFAULT_RATE: Rate = { slots: 4, quarters: 1 };
 
-/** The length of one slot. */
+/** The duration of one slot. */
 export function slotTicks(rate: Rate): Ticks {
   return ticks((TICKS_PER_QUARTER * rate.quarters) / rate.slots);
 }
@@ -82,12 +85,12 @@ export function sameRate(a: Rate, b: Rate): boolean {
   return a.slots === b.slots && a.quarters === b.quarters;
 }
 
-/** The stick line's way to write a rate: `4`, `3/2`. */
+/** A rate as written in the stick line: `4`, `3/2`. */
 export function formatRate(rate: Rate): string {
   return rate.quarters === 1 ? String(rate.slots) : `${rate.slots}/${rate.quarters}`;
 }
 
-/** Reads `4` or `3/2`; null when it is not a rate that {@link makeRate} allows. */
+/** Reads `4` or `3/2`; null if {@link makeRate} doesn't allow it. */
 export function parseRate(text: string): Rate | null {
   const found = /^\s*(\d{1,4})(?:\s*\/\s*(\d{1,4}))?\s*$/.exec(text);
   return found ? makeRate(Number(found[1]), found[2] === undefined ? 1 : Number(found[2])) : null;
@@ -101,7 +104,7 @@ export const MAX_METER_BEATS = 32;
 export interface Meter {
   readonly beats: number;
   readonly unit: MeterUnit;
-  /** How many of its units go into each beat that is felt, where that is chosen: 2 + 2 + 3. Together they are the bar. */
+  /** Units per felt beat, if chosen: 2 + 2 + 3. They add up to the bar. */
   readonly groups?: readonly number[] | undefined;
 }
 
@@ -111,7 +114,7 @@ export function makeMeter(beats: number, unit: number): Meter | null {
   return METER_UNITS.includes(unit as MeterUnit) ? { beats, unit: unit as MeterUnit } : null;
 }
 
-/** "7/8", or "7/8 2+2+3" where it is said how it is felt. */
+/** "7/8", or "7/8 2+2+3" with its groups. */
 export function parseMeter(text: string): Meter | null {
   const found = /^(\d{1,2})\s*\/\s*(\d{1,2})(?:\s+(\S.*))?$/.exec(text.trim());
   const meter = found ? makeMeter(Number(found[1]), Number(found[2])) : null;
@@ -124,15 +127,15 @@ export function formatMeter(meter: Meter): string {
   return `${meter.beats}/${meter.unit}`;
 }
 
-/** With the groups, as {@link parseMeter} reads it. */
+/** With groups, as {@link parseMeter} reads them. */
 export function formatFeltMeter(meter: Meter): string {
   return meter.groups ? `${formatMeter(meter)} ${meter.groups.join("+")}` : formatMeter(meter);
 }
 
-/** The largest group of units that is felt as one beat. */
+/** The largest group of units felt as one beat. */
 export const MAX_GROUP = 4;
 
-/** Why groups are none of a meter's. */
+/** Why groups don't belong to a meter. */
 export type GroupsProblem =
   | { readonly kind: "not-groups" }
   | { readonly kind: "sum"; readonly sum: number; readonly wanted: number };
@@ -149,12 +152,12 @@ export function readGroups(text: string, meter: Meter): number[] | GroupsProblem
   return sum === meter.beats ? groups : { kind: "sum", sum, wanted: meter.beats };
 }
 
-/** A meter of eighths or sixteenths is felt in groups; which ones can be chosen where there are several ways. */
+/** Meters of eighths or sixteenths are felt in groups; you can choose them if there are several ways. */
 export function hasGroups({ beats, unit }: Meter): boolean {
   return unit >= 8 && beats >= 5;
 }
 
-/** The ways to feel a meter in twos and threes, at most `most`, those with fewer beats and with twos first before others. */
+/** The ways to feel a meter in twos and threes, at most `most`: fewer beats first, then twos first. */
 export function listGroupings({ beats }: Meter, most = 8): number[][] {
   const found: number[][] = [];
   const extend = (groups: readonly number[], left: number) => {
@@ -165,12 +168,12 @@ export function listGroupings({ beats }: Meter, most = 8): number[][] {
   return found.sort((a, b) => a.length - b.length).slice(0, most);
 }
 
-/** The same time signature, however it is felt. */
+/** The same time signature, whatever its groups. */
 export function sameMeter(a: Meter, b: Meter): boolean {
   return a.beats === b.beats && a.unit === b.unit;
 }
 
-/** The written note under the time signature's line. */
+/** The note value of the time signature's lower number. */
 export function unitTicks(meter: Meter): Ticks {
   return ticks((TICKS_PER_QUARTER * 4) / meter.unit);
 }
@@ -179,38 +182,38 @@ export function barTicks(meter: Meter): Ticks {
   return ticks(meter.beats * unitTicks(meter));
 }
 
-/** Whether the beat is a dotted note: 6, 9, 12 ... over 8 or 16, unless it is felt in other groups. */
+/** Whether the beat is a dotted note: 6, 9, 12 ... over 8 or 16, unless grouped differently. */
 export function isCompound({ beats, unit, groups }: Meter): boolean {
   return unit >= 8 && beats > 3 && beats % 3 === 0 && (groups?.every((size) => size === 3) ?? true);
 }
 
-/** The beat that is counted and that beat posts stand on: dotted in compound meters, else the meter's unit. */
+/** The counted beat: dotted in compound meters, otherwise the meter's unit. */
 export function beatTicks(meter: Meter): Ticks {
   return ticks(unitTicks(meter) * (isCompound(meter) ? 3 : 1));
 }
 
-/** The note that a tempo counts: the beat, but a quarter note where the beat is a plain eighth or sixteenth (7/8). */
+/** The note that the tempo counts: the beat, or a quarter note if the beat is a plain eighth or sixteenth (7/8). */
 export function tempoUnitTicks(meter: Meter): Ticks {
   const beat = beatTicks(meter);
   return isCompound(meter) || beat >= TICKS_PER_QUARTER ? beat : ticks(TICKS_PER_QUARTER);
 }
 
-/** Seconds that `span` ticks last at `tempo` in `meter`. */
+/** Duration of `span` ticks at `tempo` in `meter`, in seconds. */
 export function ticksToSeconds(span: number, tempo: Bpm, meter: Meter): Seconds {
   return seconds((span / tempoUnitTicks(meter)) * (60 / tempo));
 }
 
-/** The nearest whole number of ticks to `span` seconds. */
+/** `span` seconds in ticks, rounded. */
 export function secondsToTicks(span: number, tempo: Bpm, meter: Meter): Ticks {
   return ticks(Math.round((span * tempo * tempoUnitTicks(meter)) / 60));
 }
 
-/** Quarter notes a minute, which is what MIDI files and audio clocks count. */
+/** Quarter notes per minute, as MIDI files and audio clocks count. */
 export function quarterBpm(tempo: Bpm, meter: Meter): number {
   return (tempo * tempoUnitTicks(meter)) / TICKS_PER_QUARTER;
 }
 
-/** Where a position falls: bar from 0, beat within it from 0, and ticks after that beat. */
+/** A position as bar from 0, beat in the bar from 0, and ticks after that beat. */
 export function locate(at: Ticks, meter: Meter): { bar: number; beat: number; rest: Ticks } {
   const bar = Math.floor(at / barTicks(meter));
   const inBar = at - bar * barTicks(meter);
@@ -223,7 +226,7 @@ export function nextBarLine(at: Ticks, meter: Meter): Ticks {
   return ticks(Math.ceil(at / barTicks(meter)) * barTicks(meter));
 }
 
-/** A place within a beat: `numerator` of `denominator` equal slots, beat from 0 in its bar. */
+/** A position in a beat: `numerator` of `denominator` equal slots; the beat counts from 0 in its bar. */
 export interface BeatPosition {
   readonly beat: number;
   readonly numerator: number;
@@ -231,8 +234,8 @@ export interface BeatPosition {
 }
 
 /**
- * Where in its beat a slot begins, counted in slots of its own length where a whole number of them makes the beat and
- * the slot stands on that grid; else as a fraction in lowest terms.
+ * Where in its beat a slot starts: counted in slots of its own length if a whole number of them makes the beat and the
+ * slot is on that grid; otherwise as a fraction in lowest terms.
  */
 export function beatPosition(at: Ticks, duration: Ticks, meter: Meter): BeatPosition {
   const { beat, rest } = locate(at, meter);

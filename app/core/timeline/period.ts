@@ -1,8 +1,8 @@
 import type { TimelineSlot } from "./slot";
 
 /**
- * How many slots something plays before it only repeats itself: n for what repeats nothing. A phrase that is written out
- * five times has the period of one of them.
+ * Number of slots before something only repeats itself; n if nothing repeats. A phrase written out five times has the
+ * period of one.
  */
 export function findPeriod(slots: readonly Pick<TimelineSlot, "content" | "duration">[]): number {
   const texts = slots.map(({ content, duration }) => JSON.stringify([content, duration]));

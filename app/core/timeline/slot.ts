@@ -1,27 +1,27 @@
-/** Slots as they are laid out in time, and what a kit makes of them. */
+/** Slots laid out in time, and adapted to a kit. */
 
 import type { KitVoice, Slot, Stroke } from "../stroke/stroke";
 import type { Ticks } from "../time/time";
 
-/** One place of the grid that the phrase occupies. Positions count from the first bar line. */
+/** One position of the grid in the phrase. Positions count from the first bar line. */
 export interface TimelineSlot {
   readonly index: number;
   readonly at: Ticks;
   readonly duration: Ticks;
-  /** Which playing of a cell it is in, and its place there, both from 0. */
+  /** The index of its played cell, and its index in the cell, both from 0. */
   readonly cell: number;
   readonly place: number;
-  /** As the line has it. */
+  /** As written. */
   readonly content: Slot;
-  /** As it sounds: a stroke has its place where the line named one, or where it is not at home. */
+  /** As heard: a stroke has a surface if the line named one, or if it isn't at home. */
   readonly voiced: Slot;
-  /** Where grace notes sound that are not where their stroke is, by that stroke as voiced. */
+  /** Surfaces of grace notes that aren't played where their stroke is, by the voiced stroke. */
   readonly gracePlaces?: ReadonlyMap<Stroke, KitVoice>;
-  /** In a crescendo or diminuendo: how far it has come at the slot's beginning, 0 soft to 1 loud. */
+  /** In a crescendo or diminuendo: progress at the slot's start, 0 soft to 1 loud. */
   readonly loud?: number;
 }
 
-/** Strokes that were meant for a surface that the kit lacks, and sound on another one. */
+/** Strokes for a surface that the kit lacks, which use another one instead. */
 export interface Fold {
   readonly from: KitVoice;
   readonly to: KitVoice;

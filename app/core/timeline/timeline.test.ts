@@ -38,7 +38,7 @@ describe("laws", () => {
     fc.assert(
       fc.property(anyPhrase, (phrase) => {
         const { slots, cells, end } = layOut(phrase);
-        // One expectation for all of them: thousands of small ones are slow.
+        // One assertion for all of them: thousands of small ones are slow.
         const ends = slots.map((slot) => slot.at + slot.duration);
         expect([...slots.map((slot) => slot.at), end]).toEqual([phrase.window.start, ...ends]);
         expect(slots).toHaveLength(countSlots(phrase.line));
@@ -198,7 +198,7 @@ describe("hand-worked", () => {
     expect(forces("@4 rR>R")).toEqual([0, 1, 2]);
     expect(forces("@4 <[RLRLR]")).toEqual([0, 0.5, 1, 1.5, 2]);
     expect(forces("@4 >[RLRLR]")).toEqual([2, 1.5, 1, 0.5, 0]);
-    // An accent comes from a normal stroke's force, a ghost goes to it. Silence before and after does not count.
+    // An accent starts from a normal stroke's force, a ghost ends there. Silence before and after doesn't count.
     expect(forces("@4 <[->RLRLr-]")).toEqual([1, 0.5, 1, 1.5, 1]);
     expect(forces("@4 <[RL]x2 R")).toEqual([0, 2, 0, 2, 1]);
     expect(forces("@4 <[R @8 LRLR]")).toEqual([0, 0.8, 1.2, 1.6, 2]);

@@ -1,4 +1,4 @@
-/** The timeline: what happens when. Every view, sound and file reads this and derives no time of its own. */
+/** The timeline: what happens when. Every view, sound and file uses it, and computes no times of its own. */
 
 import type { Kit } from "../kit/kit";
 import { type CellItem, type Phrase, type PlayedSwell, playItems, type Swell, type Window } from "../phrase/phrase";
@@ -20,7 +20,7 @@ import { type Bpm, barTicks, type Meter, type Rate, secondsToTicks, slotTicks, t
 import type { Fold, TimelineSlot } from "./slot";
 import { voiceSlots } from "./voice-slots";
 
-/** One playing of a cell. */
+/** One played cell. */
 export interface TimelineCell {
   readonly index: number;
   readonly at: Ticks;
@@ -28,28 +28,28 @@ export interface TimelineCell {
   readonly size: number;
   readonly firstSlot: number;
   readonly rate: Rate;
-  /** The item of the line that it is a playing of. */
+  /** Its item in the line. */
   readonly item: CellItem;
 }
 
 /** One sounding stroke or grace note. */
 export interface TimelineEvent {
   readonly at: Ticks;
-  /** The time its part of the slot lasts; for a grace note, up to the next note of its ornament. */
+  /** Duration of its part of the slot; for a grace note, up to the next note of its ornament. */
   readonly duration: Ticks;
   readonly limb: Limb;
   readonly level: Level;
-  /** Loudness on the scale of {@link LEVELS}, 0 to 2: its level's own, or between two where the phrase swells. */
+  /** Loudness on the scale of {@link LEVELS}, 0 to 2: the level's own, or in between where the phrase swells. */
   readonly force: number;
   readonly technique: Technique;
   readonly place: KitVoice;
-  /** How many grace notes this stroke is led into by, and where they sound when that is elsewhere. */
+  /** The number of grace notes before this stroke, and their surface if it differs. */
   readonly graces: number;
   readonly gracePlace?: KitVoice;
-  /** Set for a grace note: which one of its ornament, from 0. */
+  /** For a grace note: its index in the ornament, from 0. */
   readonly grace?: number;
   readonly slot: number;
-  /** Which part of a shared slot, and of how many. */
+  /** The part of a shared slot, and their number. */
   readonly part: number;
   readonly parts: number;
 }
@@ -59,17 +59,17 @@ export interface TimelineSwell {
   readonly swell: Swell;
   readonly firstSlot: number;
   readonly lastSlot: number;
-  /** Its first and its last stroke. */
+  /** Its first and last stroke. */
   readonly from: Ticks;
   readonly to: Ticks;
 }
 
-/** A bar line that the player wrote, held against the meter. */
+/** A bar line the player wrote, compared with the meter. */
 export interface BarCheck {
   readonly at: Ticks;
-  /** Ticks after the nearest real bar line; negative before it; 0 when right. */
+  /** Ticks after the nearest real bar line; negative before it; 0 if correct. */
   readonly offBy: Ticks;
-  /** The cell that follows it. */
+  /** The cell after it. */
   readonly beforeCell: number;
 }
 
@@ -80,36 +80,39 @@ export interface Timeline {
   readonly window: Window;
   readonly slots: readonly TimelineSlot[];
   readonly cells: readonly TimelineCell[];
-  /** In order of time; at one time in the order of {@link LIMBS}. */
+  /** In order of time; simultaneous events in the order of {@link LIMBS}. */
   readonly events: readonly TimelineEvent[];
   readonly barChecks: readonly BarCheck[];
   readonly swells: readonly TimelineSwell[];
-  /** What the kit lacks and where it sounds instead; empty without a kit. */
+  /** Surfaces the kit lacks, and their substitutes; empty without a kit. */
   readonly folds: readonly Fold[];
-  /** Where the last slot ends; the window's start for an empty line. */
+  /** The end of the last slot; the window's start for an empty line. */
   readonly end: Ticks;
 }
 
 /**
- * Time from one grace note to the next, or to its stroke. Estimates: a tight flam leads by about 30 ms at any tempo,
- * the notes of a drag or ruff stand a little wider.
+ * Time between grace notes, or from one to its stroke. Estimates: a tight flam leads by about 30 ms at any tempo, the
+ * notes of a drag or ruff are slightly further apart.
  */
 export const FLAM_SECONDS = 0.028;
 const DRAG_SECONDS = 0.042;
-/** An ornament takes at most this share of the slot part before it, however fast the tempo. */
+/** An ornament takes at most this share of the slot part before it, at any tempo. */
 const GRACE_SHARE = 0.5;
-/** A cymbal that is choked is taken hold of after this share of its note: the ear wants it short. Our estimate. */
+/** A choked cymbal is stopped after this share of its note: the ear wants it short. Our estimate. */
 const CHOKE_SHARE = 0.5;
 
-/** How long a stroke sounds where that is played: a buzz for its whole note, a choked cymbal until the hand is there. Null else. */
+/**
+ * How long a stroke sounds, if that is defined: a buzz for its whole note, a choked cymbal until the hand arrives.
+ * Otherwise null.
+ */
 export function lastsFor({ technique, duration }: Pick<TimelineEvent, "technique" | "duration">): number | null {
   if (technique === "buzz") return duration;
   return technique === "choke" ? duration * CHOKE_SHARE : null;
 }
 
 /**
- * Lays the phrase out in exact time, and on the kit where there is one. The line must be readable at its rates, as
- * {@link readStickLine} ensures.
+ * Lays out the phrase in exact time, and on the kit if there is one. The line must be valid at its rates, as {@link
+ * readStickLine} ensures.
  */
 export function layOut(phrase: Phrase, kit: Kit | null = null): Timeline {
   const { meter, tempo, window, pulse = pulseOf(meter) } = phrase;
@@ -159,7 +162,7 @@ export function layOut(phrase: Phrase, kit: Kit | null = null): Timeline {
     const swell = swells[next];
     pushSlotEvents(events, slot, phrase, swell && swell.firstSlot <= slot.index ? swell : null);
   }
-  // Stable, so that events of one time keep their order; only grace notes move.
+  // Stable, so that simultaneous events keep their order; only grace notes move.
   events.sort((a, b) => a.at - b.at || LIMBS.indexOf(a.limb) - LIMBS.indexOf(b.limb));
   return { meter, pulse, tempo, window, slots, cells, events, barChecks, swells, folds, end: ticks(at) };
 }
@@ -181,15 +184,16 @@ function timeSwell(
   return { swell, firstSlot, lastSlot, from: ticks(times[0] ?? 0), to: ticks(times.at(-1) ?? 0) };
 }
 
-/** How far the swell has come at a time, 0 soft to 1 loud. */
+/** Progress of the swell at a time, 0 soft to 1 loud. */
 export function loudAt(at: number, { swell, from, to }: Pick<TimelineSwell, "swell" | "from" | "to">): number {
   const gone = Math.min(1, Math.max(0, (at - from) / Math.max(1, to - from)));
   return swell === "crescendo" ? gone : 1 - gone;
 }
 
 /**
- * How loud a stroke is, from 0 to 2, where a swell has come so far: in a crescendo a normal one goes from a ghost's force
- * to an accent's, a ghost to a normal one's, and an accent comes from a normal one's; in a diminuendo back.
+ * Loudness of a stroke, 0 to 2, at a given progress of a swell. In a crescendo, a normal stroke grows from a ghost's
+ * force to an accent's, a ghost up to a normal stroke's, and an accent from a normal stroke's; a diminuendo is the
+ * reverse.
  */
 export function forceOf(level: Level, loud: number | null): number {
   const own = LEVELS.indexOf(level);
@@ -278,7 +282,7 @@ export function slotAt(timeline: Timeline, at: number): TimelineSlot | null {
   return slots[low] ?? null;
 }
 
-/** The place that the line itself names for an event's stroke; null where it is left to the voicing. */
+/** The surface that the line itself names for an event's stroke; null if it is left to the voicing. */
 export function placeByHand(timeline: Timeline, { slot, part, limb }: TimelineEvent): KitVoice | null {
   const content = timeline.slots[slot]?.content;
   const piece = content ? partsOf(content)[part] : undefined;
@@ -286,7 +290,7 @@ export function placeByHand(timeline: Timeline, { slot, part, limb }: TimelineEv
   return piece.strokes.find((stroke) => stroke.limb === limb)?.place ?? null;
 }
 
-/** Whether hands and feet both play, and never two limbs at once: "linear". Grace notes belong to their stroke. */
+/** Whether hands and feet both play, but never two limbs at once: "linear". Grace notes belong to their stroke. */
 export function isLinear({ events }: Pick<Timeline, "events">): boolean {
   const strokes = events.filter(({ grace }) => grace === undefined);
   const times = new Set(strokes.map(({ at }) => at));

@@ -1,4 +1,4 @@
-/** Puts the strokes of a phrase's slots where its voicing, the line and the kit have them. */
+/** Assigns surfaces to a phrase's strokes from voicing, line and kit. */
 
 import { foldPlace, type Kit } from "../kit/kit";
 import { applyOrchestration, type Orchestration, type VoicedStroke } from "../orchestration/layers";
@@ -20,7 +20,7 @@ import {
 import { ticks } from "../time/time";
 import type { Fold, TimelineSlot } from "./slot";
 
-/** `drafts` are slots as the line has them; those that stay so are the same ones. */
+/** `drafts` are the slots as written; unchanged ones are returned as they are. */
 export function voiceSlots(
   drafts: readonly TimelineSlot[],
   voicing: Orchestration | undefined,
@@ -60,7 +60,7 @@ function foldsTo(kit: Kit | null, limb: Limb, place: KitVoice): KitVoice {
   return kit ? foldPlace(kit, limb, place) : place;
 }
 
-/** Places as this kit has them, noting what it lacks. */
+/** Adapts surfaces to this kit and notes what it lacks. */
 function makeFolder(kit: Kit | null) {
   const known = new Map<string, KitVoice>();
   const folds = new Map<string, { from: KitVoice; to: KitVoice; strokes: number }>();

@@ -4,11 +4,11 @@ import { BOOK_FILTERS, type BookFilter } from "~/library/cell/entries";
 interface BookFiltersProps {
   readonly filter: BookFilter;
   readonly onFilter: (filter: BookFilter) => void;
-  /** What else narrows the list. */
+  /** Further filters of the list. */
   readonly children?: ReactNode;
 }
 
-/** Which part of the book is listed. */
+/** Which part of the book to list. */
 export function BookFilters({ filter, onFilter, children }: BookFiltersProps) {
   return (
     <fieldset className="flex flex-wrap gap-1">

@@ -5,7 +5,7 @@ import { useSound } from "~/session/session";
 import { Play, Square } from "~/ui/icons";
 
 interface PlayButtonProps {
-  /** One for each thing on the page that can be played. */
+  /** One id per playable thing on the page. */
   readonly id: string;
   readonly makeScore: () => Score | null;
   /** What it plays, for its label. */
@@ -14,7 +14,7 @@ interface PlayButtonProps {
   readonly className?: string;
 }
 
-/** A small button that plays one thing in place of whatever sounds. */
+/** A small button that plays one thing instead of whatever is playing. */
 export function PlayButton({ id, makeScore, ...looks }: PlayButtonProps) {
   const sound = useSound();
   const playing = useStore(sound.playing, (state) => state.id === id);
@@ -32,7 +32,7 @@ interface FaceProps extends Omit<PlayButtonProps, "id" | "makeScore"> {
   readonly onClick: () => void;
 }
 
-/** Many of these stand on a page while what they play changes: only their looks make them new. */
+/** Many of these are on a page while their content changes, so they re-render only when they look different. */
 const Face = memo(function Face({ what, isSmall = false, className = "", playing, onClick }: FaceProps) {
   const Icon = playing ? Square : Play;
   return (

@@ -1,4 +1,4 @@
-/** A cell by itself, to be looked at and heard: repeated until it lines up with the bar again. */
+/** A cell alone, to look at and listen to: repeated until it lines up with the bar again. */
 
 import { plainScore, type Score } from "~/audio/score";
 import { arrangeRange } from "~/core/groove";
@@ -13,7 +13,7 @@ import type { Preferences } from "~/library/preferences";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 
-/** What cells are looked at and heard in. */
+/** The context in which cells are shown and heard. */
 export interface CellSetting {
   readonly rate: Rate;
   readonly meter: Meter;
@@ -29,24 +29,24 @@ export function settingOf(
   return { rate, meter: parseMeter(cellMeter) ?? FOUR_FOUR, tempo: cellTempo, kit };
 }
 
-/** Bars that are enough to hear what a move does. */
+/** Bars that are enough to hear the effect of a move. */
 const MAX_HEARD = 8;
 
-/** A cell as it falls in a meter when it is repeated. */
+/** A cell repeated in a meter. */
 export interface CellInBars {
   readonly timeline: Timeline;
-  /** Until it begins on a bar line again. */
+  /** Until it starts on a bar line again. */
   readonly cycle: Cycle;
-  /** Repeats that are laid out: all of the cycle, unless that would be too much to see. */
+  /** Repeats in the layout: the whole cycle, unless that is too long to see. */
   readonly repeats: number;
   readonly facts: StickingFacts;
 }
 
-/** Repeats that are drawn and heard, and slots altogether. */
+/** Repeats drawn and heard, and their total number of slots. */
 const MAX_REPEATS = 16;
 const MAX_SLOTS = 192;
 
-/** Lays out a cell, repeated until it lines up with the bar again. Null for no slots. */
+/** Lays out a cell, repeated until it lines up with the bar again. Null without slots. */
 export function layOutCell(
   cell: Cell,
   { rate, meter, tempo, kit }: CellSetting,

@@ -1,4 +1,4 @@
-/** A fill laid out and spelled, for files of it. */
+/** A fill laid out and spelled, for export. */
 
 import type { FillContent } from "~/library/fill/content";
 import { analyse } from "../editor";

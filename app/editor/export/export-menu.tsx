@@ -1,4 +1,4 @@
-/** All ways to take something away, in one menu: the same for a fill, for several, and for a lesson. */
+/** All exports in one menu: the same for a fill, several fills, and a lesson. */
 
 import { lazy, Suspense, useState } from "react";
 import { bindTable, type CommandTable } from "~/commands/command";
@@ -51,7 +51,7 @@ const EXPORT_COMMANDS: CommandTable<ExportScene> = WAYS.map(({ id, name, run }) 
   name,
   group: "Export",
   run: (scene) => {
-    // Whatever fails is said; what is exported is not touched by it.
+    // Failures are reported and never affect what is exported.
     new Promise((resolve) => resolve(run(scene))).catch((error: unknown) => {
       console.error(error);
       scene.say(`“${name}” didn't work in this browser. Try another way to export it.`);
@@ -60,9 +60,9 @@ const EXPORT_COMMANDS: CommandTable<ExportScene> = WAYS.map(({ id, name, run }) 
 }));
 
 interface ExportMenuProps {
-  /** What is exported, asked for when it is. */
+  /** The subject to export, requested at that moment. */
   readonly subjectNow: () => Promise<ExportSubject>;
-  /** Ways that only this place has, before the others. */
+  /** Exports that only this menu has, listed first. */
   readonly more?: readonly {
     readonly id: string;
     readonly name: string;

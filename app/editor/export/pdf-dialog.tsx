@@ -1,4 +1,4 @@
-/** A PDF file while it is written: how far it is, and a way to stop it. */
+/** A PDF file being written: progress, and a way to stop it. */
 
 import { useEffect, useEffectEvent, useState } from "react";
 import { download, fileName } from "~/ui/download";
@@ -14,7 +14,7 @@ interface PdfDialogProps {
 export default function PdfDialog({ subject, onClose }: PdfDialogProps) {
   const [share, setShare] = useState(0);
   const [failed, setFailed] = useState(false);
-  // One file each time the dialog is opened.
+  // One file each time the dialog opens.
   const write = useEffectEvent(async (stop: AbortController) => {
     const file = await writePdf(await pagesOf(subject), setShare, stop.signal);
     if (stop.signal.aborted) return;

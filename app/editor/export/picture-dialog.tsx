@@ -1,4 +1,4 @@
-/** A picture of the staff, the stack, the rail, or the whole page: as lines (SVG) or dots (PNG). */
+/** A picture of the staff, the stack, the rail, or the whole page: as vectors (SVG) or pixels (PNG). */
 
 import { useState } from "react";
 import type { InkGroup } from "~/ink/svg";
@@ -26,7 +26,7 @@ const OF_A_FILL = [
 const OF_SEVERAL = [{ id: "page", name: "All pages" }] as const;
 type What = (typeof OF_A_FILL)[number]["id"];
 
-/** Pixels: two bars of sixteenths are comfortable on it. */
+/** Pixels: comfortable for two bars of sixteenths. */
 const WIDTH = 900;
 
 interface DrawnPicture {
@@ -122,7 +122,7 @@ export default function PictureDialog({ subject, onClose }: PictureDialogProps) 
   );
 }
 
-/** Everything around a picture of coins, in pixels. */
+/** Margin around a picture of coins, in pixels. */
 const EDGE = 12;
 
 async function draw(what: Exclude<What, "page">, { fills, stage, title }: ExportSubject): Promise<DrawnPicture> {

@@ -1,4 +1,4 @@
-/** A link that holds everything, and the same as a QR code. */
+/** A link that contains everything, and the same as a QR code. */
 
 import { useEffect, useMemo, useState } from "react";
 import { scanCode } from "~/ink/scan-code";
@@ -61,7 +61,7 @@ export default function ShareDialog({ subject, say, onClose }: ShareDialogProps)
             type="button"
             className="btn btn-sm"
             disabled={!address}
-            // Who closes the system's own sheet has not failed.
+            // Closing the system's share sheet isn't a failure.
             onClick={() => void navigator.share({ title: subject.title, url: address ?? "" }).catch(() => {})}
           >
             <Share2 size={15} aria-hidden /> Share…

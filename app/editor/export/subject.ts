@@ -1,4 +1,4 @@
-/** What is taken away: one fill, several, or a lesson, as they are now. */
+/** What to export: one fill, several, or a lesson, in their current state. */
 
 import { currentBook } from "~/library/current";
 import type { Fill } from "~/library/fill/content";
@@ -12,11 +12,11 @@ import { setupOf } from "../paper/page-setup";
 import { paperFill, paperLesson, paperPlayer } from "../paper/request";
 
 export interface ExportSubject {
-  /** What files are named after. */
+  /** The base of file names. */
   readonly title: string;
   readonly fills: readonly Fill[];
   readonly lesson: SavedLesson | null;
-  /** The cells that the lesson names, by id: a name and a stick line each. */
+  /** The cells that the lesson refers to, by id: a name and a stick line each. */
   readonly cells: ReadonlyMap<string, PaperCell>;
   readonly stage: PlayContext;
   readonly session: PlayerSession;
@@ -26,7 +26,7 @@ export function nameOf({ content }: Fill): string {
   return content.name || "Untitled";
 }
 
-/** The pages of it: of one fill as its Sheet has them, of several as a lesson of them. */
+/** Its pages: for one fill as on its Sheet, for several as a lesson. */
 export async function pagesOf({ title, fills, lesson, cells, stage, session }: ExportSubject): Promise<PaperRequest> {
   const book = await currentBook();
   const { preferences } = stage;
@@ -42,7 +42,7 @@ export async function pagesOf({ title, fills, lesson, cells, stage, session }: E
   return { of: { kind: "lesson", lesson: pages }, who, setup: setupOf(preferences, "lessonParts") };
 }
 
-/** Fills one after the other, for pages only. */
+/** Fills in sequence, for pages only. */
 function lessonOf(title: string, fills: readonly Fill[]): SavedLesson {
   const items = fills.map(({ id }) => ({
     kind: "fill" as const,
@@ -56,7 +56,7 @@ function lessonOf(title: string, fills: readonly Fill[]): SavedLesson {
   return { id: "choice", createdAt: 0, updatedAt: 0, content: makeLesson({ name: title, items }) };
 }
 
-/** All of it as our own file has it. */
+/** All of it in our own file format. */
 export async function contentsOf({ fills, lesson }: ExportSubject) {
   const book = await currentBook();
   return lesson ? gatherWithRefs(book, "lessons", [lesson]) : gatherWithRefs(book, "fills", fills);

@@ -1,4 +1,4 @@
-/** All ways out, as one table: what each is called, what it is for, and what it makes. */
+/** All exports as one table: the name of each, its purpose, and what it makes. */
 
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { Fill } from "~/library/fill/content";
@@ -16,16 +16,16 @@ export interface MadeFile {
 
 export interface FileWay {
   readonly id: string;
-  /** As it stands in the menu. */
+  /** Its name in the menu. */
   readonly name: string;
-  /** What its name ends with. */
+  /** Its file extension. */
   readonly extension: string;
   readonly type: string;
-  /** The file of one fill; several are packed into an archive. */
+  /** One fill's file; several are packed into an archive. */
   readonly make: (fill: Fill, subject: ExportSubject) => Promise<Uint8Array | string>;
 }
 
-/** A file for each fill. */
+/** One file per fill. */
 export const FILE_WAYS: readonly FileWay[] = [
   {
     id: "midi-fill",
@@ -113,7 +113,7 @@ function asBytes(content: Uint8Array | string): Uint8Array<ArrayBuffer> {
   return typeof content === "string" ? new TextEncoder().encode(content) : (content.slice() as Uint8Array<ArrayBuffer>);
 }
 
-/** The file of one fill, or an archive of the files of all. */
+/** One fill's file, or an archive of all fills' files. */
 export async function makeFile(way: FileWay, subject: ExportSubject): Promise<MadeFile> {
   const { fills, title } = subject;
   const [only] = fills;

@@ -1,10 +1,10 @@
-/** A cell on its way into a fill, in the state of a navigation. */
+/** A cell on its way into a fill, in navigation state. */
 
 export interface ArrivingCell {
   /** Slots as text. */
   readonly text: string;
   readonly name: string;
-  /** The cell after which it goes, from 0; null for the end. */
+  /** The cell after which to insert it, from 0; null for the end. */
   readonly after: number | null;
 }
 
@@ -12,7 +12,7 @@ export function arrivingCellState(cell: ArrivingCell) {
   return { arrivingCell: cell };
 }
 
-/** Checked by hand: the screen of a fill opens without Zod. Its text is read by the parser of the stick line. */
+/** Checked by hand, because the fill screen opens without Zod. The stick line's parser reads its text. */
 export function readArrivingCell(state: unknown): ArrivingCell | null {
   const cell = (state as { arrivingCell?: unknown } | null)?.arrivingCell;
   if (typeof cell !== "object" || cell === null) return null;

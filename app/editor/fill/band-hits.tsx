@@ -8,7 +8,7 @@ import { useFill, useOpenFill } from "./place";
 // Most fills have none.
 const FigureControl = lazy(async () => ({ default: (await import("~/ui/figure-control")).FigureControl }));
 
-/** What the band hits while the fill is played, as words that open its fields. */
+/** The band's hits during the fill, as words that open their fields. */
 export function BandHits() {
   const { editor } = useOpenFill();
   const { figure, meter, tempo, window } = useFill();

@@ -8,7 +8,7 @@ import { useOpenFill } from "./place";
 
 const LoopsDialog = lazy(() => import("./loops-dialog"));
 
-/** Ways to take the open fill away. */
+/** Exports of the open fill. */
 export default function FillExportMenu() {
   const { row, editor, stage } = useOpenFill();
   const session = usePlayerSession();

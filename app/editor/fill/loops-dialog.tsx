@@ -1,4 +1,4 @@
-/** Practice loops to take away: sound files at chosen tempos, rendered in the background. */
+/** Practice loops to download: sound files at chosen tempos, rendered in the background. */
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { ALL_ON } from "~/core/groove";
@@ -44,7 +44,7 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
 
   const tempos = useMemo(() => readTempos(text), [text]);
   const { mix, loop } = practice;
-  // Worked out when something else is asked for, not at each report of how far it is.
+  // Computed when the request changes, not at each progress report.
   const plans = useMemo(() => {
     if (!tempos.ok) return [];
     const asked = {
@@ -197,7 +197,7 @@ const FORMAT_NAMES: Record<LoopFormat, string> = {
   ogg: "Ogg with Opus: a tenth of the size",
 };
 
-/** Asked for here, clicks are on every beat, whatever thins them out while playing. */
+/** On request, clicks are on every beat, whatever thins them out during playback. */
 const EVERY_BEAT_CLICKS = { clicksOn: EVERY_BEAT.on, silentBars: EVERY_BEAT.silentBars };
 
 function sayLength(seconds: number): string {

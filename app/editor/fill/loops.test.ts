@@ -31,7 +31,7 @@ function stageWith(countInBars: number): PlayContext {
 test("a plan has the length that it says, at its own tempo, with layers and loop on request", () => {
   const content = makeContent({ text: "@4 RLRLx4", tempo: bpm(120) });
   const plain = planLoop(content, stageWith(1), { tempo: bpm(60), repeats: 3, loop: null, mix: ALL_ON });
-  // A bar of count-in, then two bars three times, of four seconds each.
+  // One bar of count-in, then two bars three times, four seconds each.
   expect(plain.seconds).toBeCloseTo(28, 6);
   expect(plain.scores).toHaveLength(3);
   expect(plain.scores[0]?.tempo).toBe(60);

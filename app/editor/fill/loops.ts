@@ -1,4 +1,4 @@
-/** Practice loops: what is to be rendered, and the worker that renders it. */
+/** Practice loops: what to render, and the worker that renders it. */
 
 import { measureRepeats, type Score } from "~/audio/score";
 import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
@@ -10,7 +10,7 @@ import { isEnded } from "~/workers/connection";
 import { openLoops } from "~/workers/open";
 import { makeSource, type PlayContext } from "./score";
 
-/** A longer file would be more memory than a phone has. */
+/** A longer file would need more memory than a phone has. */
 export const MAX_LOOP_SECONDS = 20 * 60;
 const MAX_TEMPOS = 8;
 
@@ -26,7 +26,7 @@ export interface LoopFile {
   readonly format: LoopFormat;
   readonly seconds: number;
   readonly status: "waiting" | "running" | "done" | "cancelled" | "failed";
-  /** How much is rendered, 0 to 1. */
+  /** Progress, 0 to 1. */
   readonly share: number;
   readonly bytes: ArrayBuffer | null;
 }
@@ -55,7 +55,7 @@ export function readTempos(text: string): TempoReading {
   return { ok: true, tempos };
 }
 
-/** What one file holds. */
+/** The contents of one file. */
 export function planLoop(
   content: FillContent,
   stage: PlayContext,
@@ -66,7 +66,7 @@ export function planLoop(
   return { tempo, scores, seconds: measureRepeats(source, repeats) };
 }
 
-/** Whether this browser can write the smaller files: it has to have an encoder. */
+/** Whether this browser has an encoder for the smaller files. */
 export async function canWriteOgg(): Promise<boolean> {
   const worker = openLoops();
   try {
@@ -76,7 +76,7 @@ export async function canWriteOgg(): Promise<boolean> {
   }
 }
 
-/** Renders one file after another; told whenever there is something new. Returns the way to stop. */
+/** Renders one file after another and reports news. Returns a function that stops it. */
 export function renderLoops(
   plans: readonly LoopPlan[],
   { player, preferences }: Pick<PlayContext, "player" | "preferences">,

@@ -1,4 +1,4 @@
-/** The fill that is open: one editor, one sound, one selection and one undo for all its tabs. */
+/** The open fill: one editor, one sound, one selection and one undo for all its tabs. */
 
 import { createContext, useContext, useEffect } from "react";
 import { useStore } from "zustand";
@@ -13,7 +13,7 @@ import type { Editor } from "../editor";
 import type { Undo } from "../undo";
 import type { PlayContext } from "./score";
 
-/** A part that follows what is heard, frame by frame; null when nothing sounds. */
+/** A part that follows playback frame by frame; null when nothing is playing. */
 export type Follower = (heard: HeardPosition | null) => void;
 
 export interface OpenFill {
@@ -21,13 +21,13 @@ export interface OpenFill {
   readonly editor: Editor<FillContent>;
   readonly grooves: readonly GrooveChoice[];
   readonly stage: PlayContext;
-  /** What the fill is played under, for how fast it can go: another one only when that changes. */
+  /** What the fill is played over, for its top tempo: a new object only when that changes. */
   readonly under: Under;
   readonly playback: Playback;
-  /** Plays another content in place of the fill's own; null for its own. */
+  /** Plays another content instead of the fill's own; null for its own. */
   readonly hear: (content: FillContent | null) => void;
   readonly followers: Set<Follower>;
-  /** What undo and redo go over in place of the fill, while a kit is set up, say; null for the fill. */
+  /** The target of undo and redo instead of the fill, for example while you set up a kit; null for the fill. */
   readonly setUndo: (undo: Undo | null) => void;
 }
 
@@ -44,7 +44,7 @@ export function useFill(): FillContent {
   return useStore(useOpenFill().editor.store, (state) => state.content);
 }
 
-/** Told at every frame where the ear is, while this part is shown. */
+/** Called every frame with the playback position, while this component is mounted. */
 export function useFollow(follower: Follower) {
   const { followers } = useOpenFill();
   useEffect(() => {
@@ -55,7 +55,7 @@ export function useFollow(follower: Follower) {
   }, [followers, follower]);
 }
 
-/** The practice of the moment, as far as it is this fill's. */
+/** The current practice, as far as it belongs to this fill. */
 export function usePracticeOf(fillId: string): Practice {
   const practice = usePractice();
   return practice.loop && practice.loop.fillId !== fillId ? { ...practice, loop: null } : practice;

@@ -4,7 +4,7 @@ import type { Timeline } from "~/core/timeline";
 import type { PracticeLoop } from "~/session/practice";
 import type { CellRange } from "../choice";
 
-/** Over the cells that are chosen, else the first one; null for an empty phrase. */
+/** The chosen cells, or the first one; null for an empty phrase. */
 export function loopOfCells(fillId: string, timeline: Timeline, chosen: CellRange | null): PracticeLoop | null {
   const range = chosen ?? { from: 0, to: 0 };
   const first = timeline.cells[range.from];

@@ -1,7 +1,7 @@
 import { describe, test } from "vitest";
 import { expect, noteNumber, openLine, page, struck } from "~/testing";
 
-/** Slots of the fill that were lit while `until` came about, which is told of them. */
+/** Slots of the fill that were lit before `until` was true; `until` receives them. */
 async function slotsPlayed(until: (seen: ReadonlySet<number>) => Promise<void>): Promise<number[]> {
   const seen = new Set<number>();
   const observer = new MutationObserver((changes) => {
@@ -36,7 +36,7 @@ describe("practising", () => {
     const played = await slotsPlayed(async (seen) => {
       await play.click();
       await expect(page.getByRole("status", { name: "Tempo heard now" })).toHaveText("now 120");
-      // It goes round: what a busy machine had no time to light is lit the next time.
+      // It loops, so a light that a busy machine missed comes again.
       await expect.poll(() => seen.size).toBeGreaterThanOrEqual(4);
       await expect(noteNumber(grid, 6)).toHaveAttribute("data-playing");
       await expect(noteNumber(grid, 3)).toHaveAttribute("data-playing");
@@ -79,7 +79,7 @@ describe("practising", () => {
     const { grid } = await openLine("@4 'R-(LK)R");
     await page.keyboard.press("Escape");
     await page.keyboard.press("w");
-    // A flam is two.
+    // A flam counts as two.
     await expect.poll(() => struck.length).toBe(2);
     let before = 2;
     const steps = [

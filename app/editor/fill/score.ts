@@ -1,4 +1,4 @@
-/** The fill's sound: in its groove, following every edit, and as it is being practised. */
+/** The fill's sound: in its groove, following every edit, with the current practice settings. */
 
 import type { Score, ScoreSource } from "~/audio/score";
 import {
@@ -24,7 +24,7 @@ import { divisionOf, type Preferences } from "~/library/preferences";
 import { AS_WRITTEN, type Practice } from "~/session/practice";
 import { type AnalysisContext, analyse } from "../editor";
 
-/** What a fill is heard in: the grooves that there are, the player, and how the player has set the app up. */
+/** The context of a fill's sound: the available grooves, the player, and the player's settings. */
 export interface PlayContext {
   readonly grooves: readonly GrooveChoice[];
   readonly player: Player;
@@ -35,7 +35,7 @@ export function groovesFor(grooves: readonly GrooveChoice[], meter: Meter): Groo
   return grooves.filter(({ groove }) => sameMeter(groove.meter, meter));
 }
 
-/** The groove that a fill is heard in: its own where that fits the meter, else the plainest one. Hands as the player has them. */
+/** The groove of a fill: its own if it fits the meter, otherwise the simplest one. Hands as the player has them. */
 export function pickGroove(
   content: Pick<FillContent, "meter" | "groove">,
   { grooves, preferences: { hands } }: Pick<PlayContext, "grooves" | "preferences">,
@@ -48,7 +48,7 @@ export function pickGroove(
 
 const pulses = new WeakMap<readonly GrooveChoice[], Map<string, Pulse>>();
 
-/** The pulse of a fill in the groove in force; the same one for the same groove and form. */
+/** The pulse of a fill in the current groove; the same object for the same groove and form. */
 export function pulseOfFill(content: Pick<FillContent, "meter" | "groove" | "grooveBars">, stage: PlayContext): Pulse {
   const { meter, groove, grooveBars } = content;
   const known = pulses.get(stage.grooves) ?? new Map<string, Pulse>();
@@ -59,7 +59,7 @@ export function pulseOfFill(content: Pick<FillContent, "meter" | "groove" | "gro
   return found;
 }
 
-/** For whom and in what pulse a fill is worked out. */
+/** The player and pulse a fill is analysed for. */
 export function setupOf(
   content: Pick<FillContent, "meter" | "groove" | "grooveBars">,
   stage: PlayContext,
@@ -67,7 +67,7 @@ export function setupOf(
   return { player: stage.player, pulse: pulseOfFill(content, stage) };
 }
 
-/** What a fill is played under, for how fast it can go. */
+/** What a fill is played over, for its top tempo. */
 export function underOf(
   content: Pick<FillContent, "meter" | "groove" | "grooveBars" | "setting">,
   stage: PlayContext,
@@ -76,7 +76,7 @@ export function underOf(
   return playedUnder(groove, settingOf(content, groove, stage.preferences), stage.player.kit);
 }
 
-/** All of a fill's setting in its groove, for this player. */
+/** A fill's complete setting in its groove, for this player. */
 export function settingOf(
   content: Pick<FillContent, "setting" | "grooveBars">,
   groove: Groove,
@@ -90,7 +90,7 @@ function clickPlan(preferences: Preferences): ClickPlan | null {
   return click ? { on: clicksOn, between: divisionOf(preferences), silentBars } : null;
 }
 
-/** The fill in its groove; what is practised of it, at its tempo. */
+/** The fill in its groove; only the practised part, at its tempo. */
 export function makeScore(content: FillContent, stage: PlayContext, practice: Practice = AS_WRITTEN): Score {
   const { player, preferences } = stage;
   const { timeline, landing, phrase } = analyse(content, setupOf(content, stage));
@@ -108,15 +108,12 @@ export function makeScore(content: FillContent, stage: PlayContext, practice: Pr
   return { arrangement, tempo: phrase.tempo, click: clickPlan(preferences), mix };
 }
 
-/** The tempo of a repeat, as it is practised. */
+/** The practice tempo of a repeat. */
 export function practiceTempo(tempo: Bpm, { speed, ladder }: Practice, repeat: number): Bpm {
   return ladder ? ladderTempo(ladder, repeat) : bpm(tempo * speed);
 }
 
-/**
- * A score for each repeat. Laid out again at each tempo: grace notes and what stands beside the beat are times, not
- * shares.
- */
+/** A score per repeat. Each tempo needs its own layout: grace notes and offsets are times, not shares of the beat. */
 export function makeSource(content: FillContent, stage: PlayContext, practice: Practice): ScoreSource {
   const made = new Map<number, Score>();
   return (repeat) => {

@@ -23,12 +23,12 @@ interface TransportProps {
   readonly onPractice: () => void;
 }
 
-/** Play and stop, tempo, groove, metronome and volume: at the foot of the screen, in reach. */
+/** Play and stop, tempo, groove, metronome and volume: at the bottom of the screen, within reach. */
 export function Transport({ preferences, onPreferences, isPracticeOpen, onPractice }: TransportProps) {
   const { row, playback } = useOpenFill();
   const practiseKey = useKey("practise", "p");
   const isOtherwise = isPractised(usePractice(), row.id);
-  // On a phone the rest of the settings stand behind a button.
+  // On a phone, the other settings are behind a button.
   const [more, setMore] = useState(false);
   return (
     <section
@@ -122,8 +122,8 @@ function TempoControl() {
 }
 
 /**
- * The beat that is counted in, or the tempo of this moment where it is another one; else what tempos count. It has the same
- * place for all, so that no button moves under the finger: beside the field, and on a phone over the bar.
+ * The count-in beat, or the current tempo if it differs; otherwise what the tempo counts. It always has the same place,
+ * so that no button moves under the finger: beside the field, on a phone above the bar.
  */
 function TempoHeard() {
   const { tempo, meter, countStyle } = useFill();

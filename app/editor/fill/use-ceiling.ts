@@ -1,4 +1,4 @@
-/** How fast a phrase can be played by the player of the moment, and what stops it. */
+/** How fast the current player can play a phrase, and what limits it. */
 
 import { useEffect } from "react";
 import { type Ceiling, findCeiling, type Player, type Under } from "~/core/player";
@@ -7,7 +7,7 @@ import { usePlayer } from "~/session/player";
 import { useLights } from "~/views/lighting";
 import { useOpenFill } from "./place";
 
-/** Longer lines are no fills, and would cost too much at each edit. */
+/** Longer lines aren't fills, and would slow down every edit. */
 const MAX_SLOTS = 2_000;
 
 interface KnownCeiling {
@@ -17,7 +17,7 @@ interface KnownCeiling {
 }
 const known = new WeakMap<Timeline, KnownCeiling>();
 
-/** Worked out once for each timeline and player and what it is played under, whoever asks. */
+/** Computed once per timeline, player and what it is played over. */
 function ceilingOf(timeline: Timeline, player: Player, under: Under): Ceiling | null {
   const found = known.get(timeline);
   if (found?.player === player && found.under === under) return found.ceiling;
@@ -27,12 +27,12 @@ function ceilingOf(timeline: Timeline, player: Player, under: Under): Ceiling | 
   return ceiling;
 }
 
-/** Of a timeline laid out on the kit of the moment; null without a demand on any limb. */
+/** For a timeline laid out on the current kit; null without any demand on a limb. */
 export function useCeiling(timeline: Timeline): Ceiling | null {
   return ceilingOf(timeline, usePlayer(), useOpenFill().under);
 }
 
-/** The same, and the bottleneck's slots are lit in all views. One part of a screen does this. */
+/** The same, and highlights the bottleneck's slots in all views. Only one component of a screen should use it. */
 export function useLitCeiling(timeline: Timeline): Ceiling | null {
   const { light } = useLights();
   const ceiling = useCeiling(timeline);

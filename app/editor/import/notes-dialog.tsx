@@ -1,4 +1,4 @@
-/** A file of notes from another program: what was read of it, before any of it is kept. */
+/** A file of notes from another program: shows what was read before any of it is saved. */
 
 import { useEffect, useMemo, useState } from "react";
 import { useNavigate, useRevalidator } from "react-router";
@@ -26,10 +26,10 @@ interface NotesDialogProps {
 }
 
 type Keys = ReturnType<NotesApi["make"]>["keys"];
-/** Seconds that reading a file may take. */
+/** Time limit for reading a file, in seconds. */
 const READ_WITHIN = 20;
 const BARS_EACH = [1, 2, 4, 8] as const;
-/** Fills that are shown before they are kept; the others are counted. */
+/** Number of fills previewed; the others are counted. */
 const SHOWN = 8;
 
 export default function NotesDialog({ file, onClose }: NotesDialogProps) {
@@ -93,7 +93,7 @@ export default function NotesDialog({ file, onClose }: NotesDialogProps) {
     };
   }, [choices, worker]);
 
-  // What has no title of its own is called as its file.
+  // Without a title, it is named after its file.
   const named = useMemo(() => {
     const title = file.name.replace(/\.[^.]+$/, "");
     const fills = result?.made.fills ?? [];
@@ -213,7 +213,7 @@ interface KeyMapProps {
   readonly onMap: (key: string, place: KitVoice | null) => void;
 }
 
-/** What each key of the file is played on; remembered for the next file. */
+/** The surface for each key of the file, remembered for the next file. */
 function KeyMap({ keys, isOpen, onMap }: KeyMapProps) {
   return (
     <details open={isOpen} className="text-sm">

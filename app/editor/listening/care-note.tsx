@@ -8,7 +8,7 @@ import { CARE_WORDS } from "~/words/practice";
 
 const KEY = "dime-stack:care";
 const shownSchema = z.object({ day: z.number().int(), shown: z.array(z.enum(CARE_KINDS)).max(CARE_KINDS.length) });
-/** A pause of so many minutes is a break. */
+/** A pause of this many minutes counts as a break. */
 const PAUSE_MINUTES = 5;
 
 function readShown(day: number): CareKind[] {
@@ -38,7 +38,7 @@ function useMinutes(playing: boolean): number {
   return minutes;
 }
 
-/** One reminder at a time, each once a day at most. */
+/** One reminder at a time, each at most once a day. */
 export function CareNote({
   playing,
   breakAfter,
@@ -58,7 +58,7 @@ export function CareNote({
     try {
       localStorage.setItem(KEY, JSON.stringify({ day: dayOf(Date.now()), shown: next }));
     } catch {
-      // Then it comes once more.
+      // Then it is shown once more.
     }
   };
   const { title, words } = CARE_WORDS[due];

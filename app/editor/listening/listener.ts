@@ -1,25 +1,25 @@
-/** Sorts hits into repeats while a step is played, marks them as they come, and hands each repeat over once it is done. */
+/** Sorts hits into repeats while a step is played, marks them as they arrive, and reports each finished repeat. */
 
 import type { Located } from "~/audio/schedule";
 import { type Drummer, type Expectation, type Hit, markHit, playDrummer } from "~/core/listening";
 import { type Seconds, seconds } from "~/core/time";
 import type { OnHit, RawHit } from "~/input/raw-hit";
 
-/** Seconds after its end that a repeat is closed: its last stroke may come late. */
+/** A repeat closes this many seconds after its end, since its last stroke may be late. */
 const CLOSE_AFTER = 0.15;
-/** No rep has more hits than this: something is stuck. */
+/** No repeat has more hits than this: a trigger is stuck. */
 export const MAX_HITS = 2_000;
-/** Repeats that are held at once. */
+/** Maximum number of repeats kept at once. */
 const HELD = 3;
 
 export type HitOutcome =
-  /** In the count-in, before anything is due: the sticks, perhaps. */
+  /** During the count-in, before anything is due: perhaps counting in with sticks. */
   | { readonly kind: "count-in" }
-  /** A pad that is not known. */
+  /** An unknown pad. */
   | { readonly kind: "unknown"; readonly note: number | null }
-  /** Nothing plays. */
+  /** Nothing is playing. */
   | { readonly kind: "idle" }
-  /** Too many to be played: a stuck trigger. */
+  /** Too many to be real: a stuck trigger. */
   | { readonly kind: "flood" }
   | { readonly kind: "extra" }
   | { readonly kind: "mark"; readonly slot: number | null; readonly offset: Seconds };
@@ -29,7 +29,7 @@ export interface Repeat {
   readonly hits: readonly Hit[];
   readonly expectation: Expectation;
   readonly tempo: number;
-  /** Seconds that it lasts. */
+  /** Its duration in seconds. */
   readonly length: number;
 }
 
@@ -45,7 +45,7 @@ export class Listener {
     private readonly expect: (repeat: number) => { expectation: Expectation; tempo: number; length: number },
   ) {}
 
-  /** A hit, and where its moment lies in what sounds. */
+  /** A hit and its position in the playback. */
   hit(raw: RawHit, located: Located | null): HitOutcome {
     if (!located) return { kind: "idle" };
     const { repeat, at } = this.placeHit(located);
@@ -61,7 +61,7 @@ export class Listener {
     return { kind: "mark", slot: mark.expected.slot, offset: mark.offset };
   }
 
-  /** Repeats that are over by now, once each, in order; also those in which nothing was heard. */
+  /** Finished repeats, each once, in order, including those in which nothing was heard. */
   close(located: Located): Repeat[] {
     const done: Repeat[] = [];
     const before = located.seconds >= CLOSE_AFTER ? located.repeat : located.repeat - 1;
@@ -74,12 +74,12 @@ export class Listener {
     return done;
   }
 
-  /** What is expected in a repeat, for who plays by themselves. */
+  /** What a repeat expects, for players without playback. */
   expectationOf(repeat: number): Expectation {
     return this.get(repeat).expectation;
   }
 
-  /** What has been heard so far of a repeat that is not closed yet. */
+  /** The hits so far of a repeat that isn't closed yet. */
   heardOf(repeat: number): readonly Hit[] {
     return this.open.get(repeat)?.hits ?? [];
   }
@@ -89,12 +89,12 @@ export class Listener {
     if (known) return known;
     const made = { repeat, hits: [], taken: new Set<number>(), ...this.expect(repeat) };
     this.open.set(repeat, made);
-    // Time that ran backwards must not fill the memory.
+    // A clock that ran backwards must not fill the memory.
     while (this.open.size > HELD) this.open.delete(Math.min(...this.open.keys()));
     return made;
   }
 
-  /** A hit just before a repeat that begins with a stroke is an early one of that. */
+  /** A hit just before a repeat that starts with a stroke is an early hit of that stroke. */
   private placeHit({ repeat, seconds: at, left }: Located): { repeat: number; at: number } {
     const next = this.get(repeat + 1).expectation.strokes[0];
     if (!next || left + next.at > next.reach) return { repeat, at };
@@ -107,17 +107,17 @@ export class Listener {
   }
 }
 
-/** What a simulated drummer plays along with: what is expected, and what it has still to play of each repeat. */
+/** What the simulated drummer needs: the expected strokes, and its remaining hits per repeat. */
 export interface Simulated {
   readonly listener: Listener;
   readonly played: Map<number, Hit[]>;
 }
 
-/** Lets the simulated drummer play what is due by now; stamped with the moment that it was due. */
+/** Plays the simulated drummer's due hits, stamped with their due time. */
 export function simulate(run: Simulated, located: Located, page: number, drummer: Drummer, onHit: OnHit) {
   for (const number of [located.repeat, located.repeat + 1]) {
     if (number < 0) continue;
-    // Where this moment lies in that repeat: before its beginning for the one to come.
+    // The current position in that repeat; negative for the coming one.
     const at = number === located.repeat ? located.seconds : -located.left;
     const hits = run.played.get(number) ?? playDrummer(run.listener.expectationOf(number).strokes, drummer, number);
     while (hits[0] && hits[0].at <= at) {

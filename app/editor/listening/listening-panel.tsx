@@ -39,14 +39,14 @@ const SOURCE_WORDS: Record<Source, { readonly name: string; readonly icon: typeo
 interface ListeningPanelProps {
   readonly listening: Listening;
   readonly midi: MidiState | null;
-  /** The simulated drummer's weak hand is the player's, until it is given a fault. */
+  /** Until you give it a fault, the simulated drummer's weak hand is the player's. */
   readonly strongHand: Hand;
   readonly onChange: (change: Partial<Listening>) => void;
-  /** Whether there is a plan with steps to go on to; a flow has none. */
+  /** Whether there is a plan with steps to advance through; a flow has none. */
   readonly hasPlan?: boolean;
 }
 
-/** What each source shows and lets set. */
+/** The status and settings of each source. */
 const SOURCE_SETTINGS: Readonly<
   Record<Source, (props: Pick<ListeningPanelProps, "listening" | "midi" | "onChange">) => ReactNode>
 > = {
@@ -60,7 +60,7 @@ const SOURCE_SETTINGS: Readonly<
   ),
 };
 
-/** Who judges, by what, and how strictly. */
+/** Who judges, with which source, and how strictly. */
 export function ListeningPanel({ listening, midi, strongHand, onChange, hasPlan = true }: ListeningPanelProps) {
   const { source, strictness, drummer } = listening;
   const choose = (next: Source) => {

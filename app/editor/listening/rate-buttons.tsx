@@ -10,20 +10,20 @@ const BUTTONS = [
 ] as const;
 
 interface RateButtonsProps {
-  /** What is asked, for assistive technology. */
+  /** The question, for assistive technology. */
   readonly question: string;
   readonly onRate: (result: Result) => void;
   readonly isLarge?: boolean;
-  /** One more thing to be said of it. */
+  /** Additional text. */
   readonly more?: React.ReactNode;
 }
 
-/** A button that is judged with, of a size that a stick can hit. */
+/** A rating button, large enough to hit with a stick. */
 export function sizeOfRating(isLarge: boolean): string {
   return isLarge ? "h-28 short:h-14 text-2xl short:text-lg whitespace-nowrap px-2" : "h-12";
 }
 
-/** The player's own judgement of what was just played. */
+/** The player's own judgement of the last repeat. */
 export function RateButtons({ question, onRate, isLarge = false, more }: RateButtonsProps) {
   return (
     <fieldset className={`grid gap-2 w-full ${more ? "grid-cols-2 sm:grid-cols-4 short:grid-cols-4" : "grid-cols-3"}`}>
@@ -45,7 +45,7 @@ export function RateButtons({ question, onRate, isLarge = false, more }: RateBut
 }
 
 interface RateButtonProps {
-  /** The id of the command that does the same, and the key that is supplied for it. */
+  /** The id of the command that does the same, and its default key. */
   readonly command: string;
   readonly supplied: string;
   readonly className: string;
@@ -54,7 +54,7 @@ interface RateButtonProps {
   readonly children: React.ReactNode;
 }
 
-/** One of the buttons that are judged with, with its key. */
+/** A rating button with its key. */
 export function RateButton({ command, supplied, className, title, onPress, children }: RateButtonProps) {
   const key = useKey(command, supplied);
   return (

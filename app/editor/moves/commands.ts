@@ -1,4 +1,4 @@
-/** The moves as commands: the same table for the Cells screen and for the chosen cells of an open phrase. */
+/** The moves as commands: one table for the Cells screen and for the chosen cells of an open phrase. */
 
 import type { CommandTable } from "~/commands/command";
 import type { Move } from "~/core/moves";
@@ -7,13 +7,13 @@ import { type Attempt, OFFERS, type OfferScene, tryOffer } from "./offers";
 
 export interface MoveScene {
   readonly offers: OfferScene;
-  /** What the moves work on; null for nothing. */
+  /** What the moves apply to; null for nothing. */
   readonly attempt: Attempt | null;
   readonly apply: (move: Move) => void;
   readonly say: (words: string) => void;
 }
 
-/** The words of a move's command do not depend on what it is made with. */
+/** The words of a move's command don't depend on its settings. */
 const WORDS_SCENE: OfferScene = {
   strong: "R",
   place: 0,
@@ -40,7 +40,7 @@ export const MOVE_COMMANDS: CommandTable<MoveScene> = OFFERS.map((offer) => ({
   },
 }));
 
-/** While the moves are open beside the pictures; their keys mean other things elsewhere. */
+/** Only while the moves are open beside the pictures; elsewhere their keys mean other things. */
 export const SCOPED_MOVE_COMMANDS: CommandTable<MoveScene> = MOVE_COMMANDS.map((command) => ({
   ...command,
   scope: "moves",

@@ -1,4 +1,4 @@
-/** The bench of moves: what each would make of a cell, seen small, heard, and applied with a press or a key. */
+/** The bench of moves: the result of each move on a cell, as a small picture that you can hear and apply. */
 
 import { memo, useId, useLayoutEffect, useMemo, useState } from "react";
 import { useKey } from "~/commands/commands";
@@ -15,14 +15,14 @@ import { type Attempt, OFFER_GROUPS, OFFERS, type Offer, type OfferGroup, tryOff
 
 interface MoveGalleryProps {
   readonly attempt: Attempt;
-  /** Slots of what is worked on. */
+  /** Slots of the current cell. */
   readonly size: number;
   readonly choices: OfferChoices;
   readonly partners: readonly Partner[];
   readonly setting: CellSetting;
   readonly click: boolean;
   readonly onApply: (move: Move) => void;
-  /** What a move makes may not be playable where it goes: why not, or null. */
+  /** The result of a move may not be playable at its position: why not, or null. */
   readonly check?: (move: Move) => string | null;
 }
 
@@ -30,7 +30,7 @@ export function MoveGallery(props: MoveGalleryProps) {
   const { attempt, size, choices, partners, setting, click, onApply, check } = props;
   const { scene } = choices;
   const began = performance.now();
-  // What the bench of timings reads: from working the offers out to having them in the page.
+  // Read by the benchmark: from computing the offers to having them on the page.
   useLayoutEffect(() => {
     performance.measure("moves", { start: began });
   });
@@ -89,7 +89,7 @@ interface OfferCardProps {
   readonly onApply: (move: Move) => void;
 }
 
-// Cards out of sight are neither laid out nor painted: `offer-card` in the style sheet.
+// Cards out of sight are neither laid out nor painted: see `offer-card` in the style sheet.
 function OfferCard({ offer, trouble, strongHand, setting, click, onApply }: OfferCardProps) {
   const { entry, move, cell, refused } = offer;
   const told = useId();

@@ -1,4 +1,4 @@
-/** What the moves are made with: chosen beside each group of them. */
+/** Settings of the moves, beside each group of them. */
 
 import { useMemo, useState } from "react";
 import { findMeeting, LAYER_SPEEDS, type LayerSpeed, PEDALS, type Pedals } from "~/core/moves";
@@ -19,7 +19,7 @@ export interface OfferChoices {
   readonly change: (part: Partial<OfferScene>) => void;
 }
 
-/** What the offers are made with: chosen beside them, but for the slot, which is chosen in the picture. */
+/** Settings of the offers, chosen beside them; only the slot is chosen in the picture. */
 export function useOfferChoices(strong: Hand, place: number, partner: string, own: string): OfferChoices {
   const [chosen, setChosen] = useState<Partial<OfferScene>>({});
   const scene = useMemo(
@@ -51,7 +51,7 @@ const EVERY = [1, 2, 3, 4, 5, 6, 7, 8] as const;
 const PEDAL_NAMES: Record<Pedals, string> = { "hi-hat": "bass drum and hi-hat", "two-bass": "two pedals" };
 const SPEED_NAMES: Record<LayerSpeed, string> = { half: "half speed", same: "same speed", double: "double speed" };
 
-/** What a group's moves still need to know. */
+/** What a group's moves still need. */
 export function GroupChoices({ group, choices: { scene, change }, partners, size }: GroupChoicesProps) {
   const notes = (
     <label className="text-xs flex items-center gap-1">

@@ -62,7 +62,7 @@ describe("for any cell, each offer", () => {
     );
   });
   test("is mirrored for the left-handed: the mirrored cell gives the mirrored result", () => {
-    // A cell without hands is left out: the hand that is added to it is the right for everyone.
+    // A cell without hands is left out: the added hand is the right one for everyone.
     const plain = ["R", "L", "K", "-", ">R", "l"];
     const cells = fc
       .array(fc.constantFrom(...plain), { minLength: 1, maxLength: 9 })

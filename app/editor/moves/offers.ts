@@ -1,27 +1,29 @@
-/** The moves that are offered, in groups, each with its key: one table for the Cells screen and for the Stack. */
+/** The offered moves in groups, each with its key: one table for the Cells screen and the Stack. */
 
 import type { AccentRule, Cell, LayerSpeed, Move, Moved, Pedals, Refusal } from "~/core/moves";
 import { type Hand, otherHand } from "~/core/stroke";
 
-/** What the offers that need something more are made with. */
+/** Settings for offers that need something more. */
 export interface OfferScene {
   readonly strong: Hand;
   /** The chosen slot, from 0. */
   readonly place: number;
-  /** For every nth. */
+  /** The n of every nth. */
   readonly every: number;
   readonly rhythm: string;
-  /** Another cell, as text, to follow or to go under; "" when none is chosen. */
+  /** Another cell, as text, to follow or go under; "" for none. */
   readonly partner: string;
   readonly speed: LayerSpeed;
   readonly pedals: Pedals;
-  /** What is worked on, as text. */
+  /** The current cell, as text. */
   readonly own: string;
-  /** Which notes to quieten, as typed: "2-4, 6"; "" for all. */
+  /** Notes to quieten, as typed: "2-4, 6"; "" for all. */
   readonly notes: string;
 }
 
-/** Places from notes as people number them: "2-4, 6" is 1, 2, 3 and 5. Null for what means all, or is no such list. */
+/**
+ * Positions from notes as people number them: "2-4, 6" is 1, 2, 3 and 5. Null if that means all, or isn't such a list.
+ */
 export function readPlaces(notes: string): readonly number[] | null {
   const places = notes.split(",").flatMap((part) => {
     const found = /^\s*(\d{1,3})\s*(?:[-–]\s*(\d{1,3})\s*)?$/.exec(part);
@@ -45,7 +47,7 @@ export type OfferGroup = (typeof OFFER_GROUPS)[number];
 
 export interface OfferEntry {
   readonly id: string;
-  /** As `nameKey` names it. */
+  /** As {@link nameKey} names it. */
   readonly key: string;
   readonly group: OfferGroup;
   readonly make: (scene: OfferScene) => Move;
@@ -147,10 +149,10 @@ export interface Offer {
   readonly refused: Refusal | null;
 }
 
-/** What comes of a move on whatever is worked on. */
+/** The result of a move on the current cell. */
 export type Attempt = (move: Move) => Moved;
 
-/** What an offer would make of what is worked on. */
+/** What an offer would make of the current cell. */
 export function tryOffer(entry: OfferEntry, scene: OfferScene, attempt: Attempt): Offer {
   const move = entry.make(scene);
   const result = attempt(move);

@@ -1,4 +1,4 @@
-/** What stands on the pages, on which paper, and how large. */
+/** What to print, on which paper, and how large. */
 
 import { useId } from "react";
 import { ORIENTATIONS, PAPERS, PRINT_SIZES, type SheetPart, usualPaper } from "~/ink/paper-sizes";
@@ -10,7 +10,7 @@ import { ORIENTATION_NAMES, PAPER_NAMES, PRINT_SIZE_WORDS, SHEET_PART_NAMES } fr
 
 type PartsField = "fillParts" | "lessonParts";
 
-/** The setup that the player has chosen, for pages of that sort. */
+/** The player's page settings for this sort of page. */
 export function setupOf(preferences: Preferences, parts: PartsField): SheetSetup {
   const { paper, orientation, printSize } = preferences;
   return { paper: paper ?? usualPaper(navigator.language), orientation, size: printSize, parts: preferences[parts] };
@@ -18,7 +18,7 @@ export function setupOf(preferences: Preferences, parts: PartsField): SheetSetup
 
 interface PageSetupFieldsProps {
   readonly field: PartsField;
-  /** In the order in which they are offered. */
+  /** In the order of the menu. */
   readonly offered: readonly SheetPart[];
 }
 

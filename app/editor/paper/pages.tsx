@@ -1,4 +1,4 @@
-/** Pages on the screen as they are printed; only those that were in sight are drawn, all of them for the printer. */
+/** Pages on the screen as printed. Only pages that have been in view are drawn; all of them for printing. */
 
 import { useCallback, useEffect, useRef } from "react";
 import type { InkPage, Sheet } from "~/ink/page";
@@ -43,7 +43,7 @@ function PageView({ sheet, page, name }: PagesProps & { readonly page: InkPage; 
   );
 }
 
-/** What is written and drawn on it, for who does not see it. */
+/** Its texts and drawings, for screen readers. */
 function sayPage({ groups }: InkPage): string {
   const said = groups.flatMap(({ role, alt, ink }) => {
     if (role === "none") return [];
@@ -53,7 +53,7 @@ function sayPage({ groups }: InkPage): string {
   return said.join(" ").replace(/\s+/g, " ");
 }
 
-/** Tells the printer how large the paper is, and that the page has its own margins. */
+/** Tells the printer the paper size, and that the page has its own margins. */
 function usePageSize({ width, height, units }: Sheet) {
   useEffect(() => {
     const style = new CSSStyleSheet();

@@ -1,4 +1,4 @@
-/** What pages are composed from: fills and lessons with all that they name, for the player of the moment. */
+/** What pages are composed from: fills and lessons with everything they refer to, for the current player. */
 
 import { mirrorGroove } from "~/core/groove";
 
@@ -24,7 +24,7 @@ export function paperPlayer({ player, chosen }: PlayerSession, preferences: Pref
   return { spec: { kit, limits, hands }, kit: `${chosen?.name ?? "Kit"}${HANDS[preferences.hands]}`, sixes, repeats };
 }
 
-/** A fill as it is now, whether or not it is saved. */
+/** A fill's current state, saved or not. */
 export async function paperFill(book: BookDatabase, item: Fill, stage: PlayContext): Promise<PaperFill> {
   const [plan, link] = await Promise.all([getPlan(book, item.id), linkTo(book, "fills", item)]);
   return { ...plainPaperFill(item.content, stage), plan, link };
@@ -36,7 +36,7 @@ function plainPaperFill(content: FillContent, stage: PlayContext): PaperFill {
   return { content, groove, plan: null, link: null };
 }
 
-/** The address that opens a copy of it, wherever it is opened. */
+/** The address that opens a copy of it anywhere. */
 export async function linkTo(
   book: BookDatabase,
   ...[key, item]: ["fills", Fill] | ["lessons", SavedLesson]
@@ -46,13 +46,13 @@ export async function linkTo(
 }
 
 export interface LessonScene {
-  /** Fills as they are now, by id; others are read from the book. */
+  /** The current state of fills, by id; others are read from the book. */
   readonly fills: ReadonlyMap<string, Fill>;
   readonly cells: ReadonlyMap<string, PaperCell>;
   readonly stage: PlayContext;
 }
 
-/** A lesson with all that it names and the book has. */
+/** A lesson with everything it refers to that the book has. */
 export async function paperLesson(
   book: BookDatabase,
   item: SavedLesson,

@@ -1,9 +1,9 @@
-/** Pages as pictures to take away: one file for one page, an archive for several. */
+/** Pages as pictures to download: one file for one page, an archive for several. */
 
 import type { InkPage, Sheet } from "~/ink/page";
 import { download, fileName } from "~/ui/download";
 
-/** As large as they are on paper, at 96 dots to the inch, times this. */
+/** Their size on paper at 96 dots per inch, times this. */
 export const PNG_SCALES = [1, 2, 3, 4] as const;
 export type PngScale = (typeof PNG_SCALES)[number];
 
@@ -43,7 +43,7 @@ async function save(sheet: Sheet, extension: string, type: string, make: (page: 
   for (const [index, page] of sheet.pages.entries()) {
     files[fileName(`${sheet.title} ${index + 1}`, extension)] = await make(page);
   }
-  // Pictures are packed as they are: they would hardly get smaller.
+  // Pictures are stored uncompressed: they would hardly shrink.
   const archive = zipSync(files, { level: extension === ".svg" ? 6 : 0 });
   download(fileName(sheet.title, ".zip"), archive.slice().buffer as ArrayBuffer, "application/zip");
 }

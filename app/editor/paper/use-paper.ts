@@ -1,4 +1,4 @@
-/** Pages that follow what they are of: composed in a worker, so that the screen goes on meanwhile. */
+/** Pages that follow their content: composed in a worker, so that the screen stays responsive. */
 
 import { useEffect, useState } from "react";
 import type { Sheet } from "~/ink/page";
@@ -6,16 +6,16 @@ import { isEnded, type WorkerConnection } from "~/workers/connection";
 import { openPaper } from "~/workers/open";
 import type { PaperMaker, PaperRequest } from "~/workers/paper";
 
-/** Milliseconds after the last change before pages are composed anew. */
+/** Milliseconds from the last change until pages are composed again. */
 const DEBOUNCE_MS = 120;
 
 export interface RenderedPaper {
-  /** As last composed; null before the first time. */
+  /** The last result; null before the first. */
   readonly sheet: Sheet | null;
   readonly failed: boolean;
 }
 
-/** `make` gathers what pages are composed from; another one means that something of that has changed. */
+/** `make` gathers the pages' content; a new function means that it has changed. */
 export function usePaper(make: () => Promise<PaperRequest>): RenderedPaper {
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [failed, setFailed] = useState(false);
@@ -37,7 +37,7 @@ export function usePaper(make: () => Promise<PaperRequest>): RenderedPaper {
         if (!isOver) setFailed(true);
       }
     };
-    // Somebody may be typing: only the first pages are made at once.
+    // Somebody may be typing, so only the first pages are composed immediately.
     const timer = setTimeout(() => void compose(), worker.isStarted ? DEBOUNCE_MS : 0);
     return () => {
       isOver = true;
@@ -47,12 +47,12 @@ export function usePaper(make: () => Promise<PaperRequest>): RenderedPaper {
   return { sheet, failed };
 }
 
-/** Pages that nobody looks at, for a file. */
+/** Pages for a file, not for display. */
 export function composeOnce(request: PaperRequest): Promise<Sheet> {
   return withWorker((worker) => worker.call((api) => api.compose(request)), new AbortController().signal);
 }
 
-/** The pages as a PDF file. Rejects with what went wrong; as ended where the signal says stop. */
+/** The pages as a PDF file. Rejects on errors, and when the signal aborts. */
 export function writePdf(
   request: PaperRequest,
   onProgress: (share: number) => void,

@@ -1,4 +1,4 @@
-/** What is written over a line of music, from the notes outwards: signs, tuplets, one row of accents, cells, words. */
+/** Everything above a line of music, from the notes up: signs, tuplets, one row of accents, cells, words. */
 
 import type { Ink } from "~/ink/ink";
 import { placeSign, placeWords, signBox, wordsWidth } from "~/ink/type";
@@ -16,10 +16,10 @@ const CLOSES = "E633";
 const ACCENT = "E4A0";
 const ACCENT_SIZE = SIGN_SIZE * 0.75;
 const HAT_SIZE = SIGN_SIZE * 0.8;
-/** Pixels between one thing and what it stands over. */
+/** Pixels between a thing and what is below it. */
 const GAP = 3.5;
 const HOOK = 6;
-/** Numbers and brackets are of the same ink as notes; brackets over cells are of their own. */
+/** Numbers and brackets have the notes' ink; cell brackets have their own. */
 const CELL_LINE = 1.6;
 const CELL_WORDS = { size: 11, face: "sans-600" } as const;
 const LABEL_WORDS = { size: 12, face: "sans-600" } as const;
@@ -39,7 +39,7 @@ export function writeAbove(bars: readonly DrawnBar[], look: StaffLook, isFirst: 
   return ink;
 }
 
-/** How the hi-hat stands, over its note. */
+/** The hi-hat's opening, above its note. */
 function writeHats({ upper: { voice, xs, ids } }: DrawnBar, skyline: Skyline): Ink[] {
   return voice.written.notes.flatMap(({ heads }, index) => {
     const sign = heads.map(hatSign).find((one) => one !== null);
@@ -47,7 +47,7 @@ function writeHats({ upper: { voice, xs, ids } }: DrawnBar, skyline: Skyline): I
     if (!sign || x === undefined) return [];
     const { bottom, left, right } = signBox(sign, 0, 0, HAT_SIZE);
     const half = (right - left) / 2 + 2;
-    // Stems are at the right of the heads: the sign stands over both.
+    // Stems are at the right of note heads, so the sign goes above both.
     const y = skyline.over(x - half, x + half + 4) - GAP - bottom;
     return [placeSign(sign, x, y, HAT_SIZE, { kind: "sign", note: ids[index] }, true)];
   });
@@ -58,7 +58,7 @@ function hatSign({ place, closes }: StaffHead): string | null {
   return place === "ho" ? OPEN : place === "hf" ? HALF_OPEN : null;
 }
 
-/** The accents of the whole line at one height, over everything that belongs to the notes. */
+/** All accents of the line at one height, above everything that belongs to the notes. */
 function writeAccents(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
   const accented = bars.flatMap(({ upper: { voice, xs, ids, boxes } }) =>
     voice.written.notes.flatMap(({ accent }, index) => {
@@ -70,7 +70,7 @@ function writeAccents(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
   );
   const { bottom, left, right } = signBox(ACCENT, 0, 0, ACCENT_SIZE);
   const half = (right - left) / 2 + 1;
-  // Also over the numbers of the tuplets that they are in.
+  // Also above the numbers of their tuplets.
   const highest = accented.map(({ x, over }) =>
     Math.min(skyline.over(x - half, x + half), ...over.map((reach) => skyline.over(reach?.left, reach?.right))),
   );
@@ -78,7 +78,7 @@ function writeAccents(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
   return accented.map(({ x, note }) => placeSign(ACCENT, x, y, ACCENT_SIZE, { kind: "accent", note }, true));
 }
 
-/** A bracket over each cell, with its size on it, all at one height. */
+/** A bracket over each cell with its size, all at one height. */
 function writeCells(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
   const y = skyline.over() - GAP - HOOK;
   return bars.flatMap(({ placed, upper }) => placed.bar.brackets.flatMap((bracket) => writeCell(bracket, upper.xs, y)));
@@ -90,7 +90,7 @@ function writeCell({ size, from, to, opens, closes }: StaffBracket, xs: readonly
   const [left, right] = [first - nearer(xs, from, -1, 7), last + nearer(xs, to, 1, 7)];
   const middle = (left + right) / 2;
   const number = placeWords(String(size), middle, y + 4, CELL_WORDS, { kind: "bracket", tone: "copper" });
-  // The line is open where its number stands; a short one has room for the number only.
+  // The line has a gap for its number; a short one has room for the number only.
   const gap = { left: number.box.left - 3, right: number.box.right + 3 };
   const hooks = { left: opens ? y + HOOK : y, right: closes ? y + HOOK : y };
   const placed = { kind: "bracket", tone: "copper" } as const;
@@ -98,13 +98,13 @@ function writeCell({ size, from, to, opens, closes }: StaffBracket, xs: readonly
   return [...arms, number];
 }
 
-/** As far as `most` beside a note, but not half of the way to the next one. */
+/** Up to `most` beside a note, but less than half-way to the next one. */
 export function nearer(xs: readonly number[], index: number, side: -1 | 1, most: number): number {
   const [own, next] = [xs[index], xs[index + side]];
   return own === undefined || next === undefined ? most : Math.min(most, Math.abs(next - own) / 2 - 1.5);
 }
 
-/** Sections by their names, and how often a repeat is played. */
+/** Section names, and repeat counts. */
 function writeLabels(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
   const y = skyline.over() - GAP * 2;
   return bars.flatMap(({ placed: { bar }, upper: { xs }, start, right }) => {

@@ -1,4 +1,4 @@
-/** What is written under a line of music: signs of the feet, their tuplets, hairpins, sticking, count. */
+/** Everything below a line of music: signs of the feet, their tuplets, hairpins, sticking, count. */
 
 import type { Box, Ink } from "~/ink/ink";
 import { placeSign, placeWords, signBox, wordsWidth } from "~/ink/type";
@@ -11,14 +11,14 @@ import { writeTuplets } from "./tuplets";
 const SPLASH = "E614";
 const HAT_SIZE = SIGN_SIZE * 0.8;
 const GAP = 3.5;
-/** How wide hairpins stand open. */
+/** The opening of hairpins. */
 const HAIRPIN_OPEN = 10;
 const HAIRPIN_LINE = 1.2;
-/** Letters: of what size, and how small where limbs together would run into their neighbours. */
+/** Letter size, and the smaller size for limbs that would collide with their neighbours. */
 export const LETTERS = { size: 12.5, least: 7.5, face: "display-600" } as const;
 const GRACE_LETTERS = { size: 9, face: "display-600" } as const;
 const COUNTS = { size: 11 } as const;
-/** Between letters, and between syllables. */
+/** Space between letters, and between syllables. */
 const BETWEEN = 1.5;
 const ROW = 5;
 
@@ -41,7 +41,7 @@ export function writeBelow(bars: readonly DrawnBar[], skyline: Skyline): Ink[] {
   return ink;
 }
 
-/** The foot lets the hi-hat ring: a small o under it. */
+/** The foot lets the hi-hat ring: a small o below it. */
 function writeSplashes({ upper, lower }: DrawnBar, skyline: Skyline): Ink[] {
   return [upper, ...(lower ? [lower] : [])].flatMap(({ voice, xs, ids }) =>
     voice.written.notes.flatMap(({ heads }, index) => {
@@ -54,7 +54,7 @@ function writeSplashes({ upper, lower }: DrawnBar, skyline: Skyline): Ink[] {
   );
 }
 
-/** One bar's parts of hairpins, from note to note; where one goes on in another bar, as far as the bar line. */
+/** A bar's parts of hairpins, from note to note; if one continues in another bar, up to the bar line. */
 function writeHairpins({ placed, upper: { xs }, start, left: edge, right: end }: DrawnBar, y: number): Ink[] {
   let taken = Number.NEGATIVE_INFINITY;
   return placed.bar.hairpins.flatMap(({ from, to, left, right, opens, closes }): Ink[] => {
@@ -70,7 +70,7 @@ function writeHairpins({ placed, upper: { xs }, start, left: edge, right: end }:
   });
 }
 
-/** Letters of the limbs under their notes, small ones under grace notes. */
+/** Limb letters below their notes, small ones below grace notes. */
 function writeSticking({ upper: { voice, xs, ids } }: DrawnBar, y: number): Ink[] {
   const letters = voice.written.notes.flatMap((note, index) => {
     const x = xs[index];
@@ -90,7 +90,7 @@ function writeSticking({ upper: { voice, xs, ids } }: DrawnBar, y: number): Ink[
     const size = Math.min(full, Math.max(LETTERS.least, (full * own) / wordsWidth(text, full, face)));
     return placeWords(text, x, y, { size, face }, { kind: "sticking", note });
   });
-  // Where there is no room for a grace note's letter, it goes without: it is the other hand's.
+  // A grace note's letter is left out where there is no room: it is the other hand's.
   return words.filter((word, index) => {
     const near = [words[index - 1], words[index + 1]];
     return !letters[index]?.isGrace || near.every((other) => !other || !touches(word.box, other.box));
@@ -106,7 +106,7 @@ interface Letter {
   readonly x: number;
 }
 
-/** How far letters may reach to either side: of the way to each neighbour, the part that is theirs by their lengths. */
+/** How far letters may extend to either side: their share of the distance to each neighbour, by length. */
 function shareOf(letters: readonly Letter[], index: number): number {
   const own = letters[index];
   const shares = [letters[index - 1], letters[index + 1]].flatMap((other) =>
@@ -115,7 +115,7 @@ function shareOf(letters: readonly Letter[], index: number): number {
   return Math.min(...shares);
 }
 
-/** Syllables of the count under their places, clear of those that are `kept` already. */
+/** Count syllables below their positions, without overlapping those in `kept`. */
 function writeCount({ placed, upper: { xs, ids }, right }: DrawnBar, y: number, kept: Box[]): Ink[] {
   const { bar } = placed;
   const ink: Ink[] = [];
@@ -125,12 +125,12 @@ function writeCount({ placed, upper: { xs, ids }, right }: DrawnBar, y: number, 
     if (from === undefined) return [];
     const to = xs[count.note + 1] ?? end;
     const x = from + (to - from) * count.share;
-    // What passes silently under a long slot is left out where the bar ends before it is said.
+    // Silent syllables under a long slot are left out if the bar ends before them.
     const half = halfOf(count.syllable);
     const fits = x + half < right - 2 && x - half > 0;
     return [{ ...count, x, syllable: fits ? count.syllable : (count.syllable.split(" ")[0] ?? "") }];
   });
-  // As many as have room; where they have not, those of the beats stay, then those under notes.
+  // As many as fit; otherwise those on beats stay first, then those under notes.
   const rank = ({ onBeat, share }: (typeof all)[number]) => (onBeat ? 0 : share === 0 ? 1 : 2);
   for (const count of all.toSorted((a, b) => rank(a) - rank(b))) {
     const face = count.onBeat ? "display-600" : "display-400";

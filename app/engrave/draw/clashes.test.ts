@@ -26,7 +26,7 @@ function clashes(timeline: Timeline, meter: Meter, width: number): string[] {
   return findClashes(drawStaff(bars, { meter, width, brackets: true }));
 }
 
-/** Bars with what stands close, high, low or on top of one another; each in its meter. */
+/** Bars with crowded, high, low or overlapping elements, each in its meter. */
 const PICKED: Readonly<Record<string, readonly string[]>> = {
   "4/4": [
     "@4 >RlrrL >RlrrL RLR>RL/f1K",
@@ -104,7 +104,7 @@ describe("nothing lies on anything that it should not", () => {
   });
 });
 
-/** Grooves in two voices, before a fill. */
+/** Two-voice grooves before a fill. */
 const GROOVES = [
   "@2 (R/hhK)R/hh (R/hh>L)R/ho (R/hhK)(R/hhK) (R/hh>L)R/ho",
   "@4 (R/hhK)lR/hhl (R/hh>L)lR/hhK R/hhl(R/hhK)l (R/hh>L)lR/hol",

@@ -1,25 +1,25 @@
-/** What in a drawing lies on something else, for tests. */
+/** Finds overlaps in a drawing, for tests. */
 
 import type { Box, Drawing, Ink, InkKind } from "~/ink/ink";
 
-/** Less than this many pixels of overlap nobody sees. */
+/** Nobody sees a smaller overlap. Pixels. */
 const TOLERANCE = 0.6;
 
-/** Kinds that are drawn into one another wherever they meet. */
+/** Kinds that may overlap anywhere. */
 const MEANT: readonly (readonly [InkKind, InkKind])[] = [
-  // The repeat sign for two bars stands on their bar line.
+  // The repeat sign for two bars is on their bar line.
   ["bar-line", "bar-line"],
   ["bar-line", "repeat"],
   // The meter's numbers fill the staff.
   ["time", "time"],
-  // The sign for swing is made of heads, stems and beams of its own.
+  // The swing sign is made of its own heads, stems and beams.
   ["tempo", "tempo"],
   ["stem", "beam"],
   ["beam", "beam"],
   ["beam", "flag"],
 ];
 
-/** Kinds that belong together where they are of one note. */
+/** Kinds that may overlap within one note. */
 const OF_ONE_NOTE: readonly (readonly [InkKind, InkKind])[] = [
   ["head", "stem"],
   ["head", "head"],
@@ -34,17 +34,17 @@ const OF_ONE_NOTE: readonly (readonly [InkKind, InkKind])[] = [
   ["ledger", "sign"],
   ["ledger", "flag"],
   ["grace", "grace"],
-  // The slur ends at the head; the z of a buzz is through the stem.
+  // The slur ends at the head; the z of a buzz crosses the stem.
   ["grace", "head"],
   ["grace", "stem"],
   ["grace", "ledger"],
   ["sign", "stem"],
-  // Ghosts a step apart, and their dots.
+  // Ghost notes a step apart, and their dots.
   ["parenthesis", "parenthesis"],
   ["dot", "dot"],
 ];
 
-/** Each clash in words; an empty list for a clean drawing. */
+/** Each overlap in words; an empty list for a clean drawing. */
 export function findClashes({ systems, width }: Drawing): string[] {
   const found: string[] = [];
   for (const { ink, top, bottom } of systems) {
@@ -82,7 +82,7 @@ function meet(one: Ink, other: Ink): boolean {
   );
 }
 
-/** A sloping beam is only as high, next to something, as it is just there. */
+/** Next to something, a sloping beam is only as high as it is at that point. */
 function boxBeside(ink: Ink, { left, right }: Box): Box {
   if (ink.kind !== "beam" || ink.shape !== "path") return ink.box;
   const points = [...ink.d.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => ({ x: Number(x), y: Number(y) }));

@@ -16,19 +16,19 @@ import { signWidth } from "~/ink/type";
 import { headSign, headsOf, pitchOf } from "../heads";
 import { beamCount, type StaffGraces, type StaffNote, type WrittenVoice } from "../spell";
 
-/** Beams are flat or nearly so, up or down. */
+/** Beams are nearly flat, up or down. */
 const BEAM_SLOPE = 0.06;
-/** A staff is as high as its signs' type. */
+/** A staff is as high as the type size of its signs. */
 export const SIGN_SIZE = 40;
-/** How deep one beam lies under the one before, with its gap; and how thick it is. */
+/** Distance between two beams including the gap, and their thickness. */
 export const BEAM_DEPTH = 7.5;
 export const BEAM_WIDTH = 5;
 export const HALF_SPACE = 5;
-/** The z of a buzz stands so far from its head; a note with a flag has a stem so much longer for it. */
+/** Distance of a buzz's z from its head, and the extra stem length of a note with a flag. */
 const BUZZ_HEIGHT = 6.5;
 const FLAG_EXTRA = 14;
 
-/** Rests of a lower voice are time without ink. */
+/** Rests of a lower voice take time but no ink. */
 export type Engraved = StaveNote | GhostNote;
 
 export interface EngravedVoice {
@@ -39,7 +39,7 @@ export interface EngravedVoice {
   readonly isLower: boolean;
 }
 
-/** With stems up, or down for the lower voice, whose rests are time without ink. */
+/** With stems up; or down for the lower voice, whose rests take time but no ink. */
 export function engraveVoice(written: WrittenVoice, isLower: boolean): EngravedVoice {
   const { notes, tuplets } = written;
   const isRefused = written.refusedAt !== null;
@@ -55,7 +55,7 @@ export function engraveVoice(written: WrittenVoice, isLower: boolean): EngravedV
     const drawn = engraved[index];
     if (drawn instanceof StaveNote && note.graces) graces.set(index, addGraces(drawn, note.graces));
   }
-  // For the time that they take; where their numbers stand is ours to say. Inner ones first: an outer one counts what they have taken.
+  // For their durations; we place the numbers ourselves. Inner tuplets first: an outer one counts the time they take.
   for (const { from, to, notes: numNotes, inTimeOf } of tuplets.toSorted((a, b) => a.to - a.from - (b.to - b.from))) {
     new Tuplet(engraved.slice(from, to + 1), { numNotes, notesOccupied: inTimeOf });
   }
@@ -91,7 +91,7 @@ function engraveNote(
     staveNote.addModifier(new Parenthesis(ModifierPosition.LEFT), index);
     staveNote.addModifier(new Parenthesis(ModifierPosition.RIGHT), index);
   }
-  // The z of a buzz needs some of the stem between beams and head.
+  // The z of a buzz needs part of the stem between beams and head.
   if (heads.some(({ technique }) => technique === "buzz")) {
     staveNote
       .getStem()
@@ -131,7 +131,7 @@ interface BeamRun {
   readonly to: number;
 }
 
-/** Runs of notes short enough to be beamed, within their groups, not over rests. */
+/** Runs of notes short enough for beams, within their groups, not across rests. */
 function beamRuns(notes: readonly StaffNote[]): BeamRun[] {
   const runs: BeamRun[] = [];
   let from = -1;
@@ -154,13 +154,13 @@ function engraveBeam({ from, to }: BeamRun, notes: readonly StaffNote[], engrave
   return { beam, from, to };
 }
 
-/** The middle of a note's heads, on the page. */
+/** The centre of a note's heads, on the page. */
 export function centreOf(note: StaveNote | GhostNote): number {
   if (!(note instanceof StaveNote)) return note.getAbsoluteX() + signWidth("E0A4", SIGN_SIZE) / 2;
   return (note.getNoteHeadBeginX() + note.getNoteHeadEndX()) / 2;
 }
 
-/** On the stem, next to the head that is nearest to its tip. */
+/** On the stem, next to the head closest to its tip. */
 export function placeOfBuzz(note: StaveNote): { readonly x: number; readonly y: number } {
   const ys = note.getYs();
   const isUp = note.getStemDirection() === Stem.UP;

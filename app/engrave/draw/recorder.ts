@@ -1,10 +1,10 @@
-/** What the engraving package draws, kept as a drawing: it draws to this as to a canvas. */
+/** Records what the engraving package draws: to the package, this is a canvas. */
 
 import { Element, Font, type FontInfo, Metrics, RenderContext, type TextMeasure } from "vexflow/core";
 import { type Box, type Ink, type InkKind, joinBoxes, round } from "~/ink/ink";
 import { codeOf, placeSign, signBox, signWidth } from "~/ink/type";
 
-/** The package's names for what it draws. Signs by themselves are dots and the like of the note that is drawn. */
+/** The package's names for what it draws. Separate signs are dots and so on of the current note. */
 const KINDS: Readonly<Record<string, InkKind>> = {
   stave: "staff-line",
   stavebarline: "bar-line",
@@ -20,9 +20,9 @@ const KINDS: Readonly<Record<string, InkKind>> = {
 
 export class Recorder extends RenderContext {
   readonly ink: Ink[] = [];
-  /** The note that is being drawn. */
+  /** The note being drawn. */
   note: number | undefined;
-  /** What is drawn, where the package does not say so itself. */
+  /** The current kind of thing, if the package doesn't name it. */
   kind: InkKind | undefined;
   private readonly groups: string[] = [];
   private readonly saved: { size: number; line: number }[] = [];
@@ -138,7 +138,7 @@ export class Recorder extends RenderContext {
     return this;
   }
 
-  // Colour is not the engraver's matter, and nothing is turned or wiped.
+  // The engraver doesn't colour, rotate or erase anything.
   override fillStyle = "";
   override strokeStyle = "";
   override clear() {}
@@ -203,11 +203,11 @@ function cached<Value>(make: (key: string) => Value): (key: string) => Value {
 }
 
 /**
- * The package measures its signs on a canvas and reads type sizes from an element of the page; here by their outlines and as text, which is
- * the same everywhere, in workers and tests too.
+ * The package measures its signs on a canvas and reads type sizes from a page element. Here it uses outlines and text
+ * instead, which give the same results everywhere, including workers and tests.
  */
 export function measureByOutlines() {
-  // A structured clone of what it knows of each kind of thing took a quarter of the time; a copy does.
+  // Structured cloning of its metrics took a quarter of the time; copying is enough.
   const getFontInfo = cached((kind) => ({
     family: Metrics.get(`${kind}.fontFamily`) as string,
     size: Metrics.get(`${kind}.fontSize`) * Metrics.get(`${kind}.fontScale`),
@@ -244,6 +244,6 @@ export function measureByOutlines() {
       };
     },
   };
-  // The package asks its canvas for this one thing, and there is none in workers.
+  // The only thing the package needs from a canvas, and workers have none.
   Element.setTextMeasurementCanvas({ getContext: () => context } as unknown as HTMLCanvasElement);
 }

@@ -1,11 +1,11 @@
-/** How far up and down a line of music reaches, so that what is written around it touches nothing. */
+/** How far a line of music extends up and down, so that nothing around it touches it. */
 
 import type { Box, Ink } from "~/ink/ink";
 
 export class Skyline {
   private readonly boxes: Box[] = [];
 
-  /** Of a staff with lines from `top` to `bottom`, pixels. */
+  /** Of a staff with lines from `top` to `bottom`, in pixels. */
   constructor(
     private readonly top: number,
     private readonly bottom: number,
@@ -15,12 +15,12 @@ export class Skyline {
     for (const { box, kind } of ink) if (kind !== "staff-line") this.boxes.push(box);
   }
 
-  /** The highest of what is between `left` and `right`; the staff's top line where nothing is higher. */
+  /** The highest point between `left` and `right`; at least the staff's top line. */
   over(left = Number.NEGATIVE_INFINITY, right = Number.POSITIVE_INFINITY): number {
     return this.boxes.reduce((top, box) => (meets(box, left, right) ? Math.min(top, box.top) : top), this.top);
   }
 
-  /** The lowest of it; the staff's bottom line where nothing is lower. */
+  /** The lowest point; at least the staff's bottom line. */
   under(left = Number.NEGATIVE_INFINITY, right = Number.POSITIVE_INFINITY): number {
     return this.boxes.reduce((low, box) => (meets(box, left, right) ? Math.max(low, box.bottom) : low), this.bottom);
   }

@@ -1,6 +1,6 @@
 /**
- * Where the notes of a bar stand: longer notes take more room, but not twice as much for twice the time, and nothing is
- * nearer than its ink allows. (The engraving package's own spacing lets long bars run out of their staves.)
+ * Note positions in a bar: longer notes get more room, but not twice as much for twice the time, and nothing is closer
+ * than its ink allows. (The engraving package's own spacing lets long bars overflow their staves.)
  */
 
 import type { Formatter, TickContext, Voice } from "vexflow/core";
@@ -10,47 +10,47 @@ import type { StaffNote } from "../spell";
 import { LETTERS } from "./below";
 import type { EngravedVoice } from "./notes";
 
-/** A whole note in the engraving package's time. */
+/** A whole note in the engraving package's time units. */
 const PACKAGE_WHOLE = 16_384;
-/** Pixels that a sixteenth is comfortable with. */
+/** Comfortable width of a sixteenth in pixels. */
 const SIXTEENTH = 27;
-/** Room grows with this power of the time: twice as long, about one and a half times as wide. */
+/** Width grows with this power of the duration: twice as long is about one and a half times as wide. */
 const GROWTH = 0.55;
-/** Notes may stand nearer than is comfortable, down to this share of it. */
+/** Notes may be closer than comfortable, down to this share. */
 const TIGHTEST = 0.7;
-/** Between the ink of neighbours, before the first note, and between the last one and the bar line. */
+/** Gaps between neighbours' ink, before the first note, and between the last note and the bar line. */
 const BETWEEN = 4;
 const BEFORE = 0;
 const AFTER = 7;
-/** Of its comfortable room, what the last note keeps before the bar line. */
+/** Share of its comfortable width that the last note keeps before the bar line. */
 const LAST_SHARE = 0.55;
-/** Ledger lines and a choke's stroke are wider than the package knows. */
+/** Ledger lines and the stroke of a choke are wider than the package assumes. */
 const LEDGER = 4;
 const CHOKE = 9;
 const PARENTHESIS = 5;
 const DOT = 3;
-/** Of a rim shot, beyond its head. */
+/** Extra width of a rim shot beyond its head. */
 const SLASH = 3;
-/** Grace notes before their note: how far the nearest one reaches, and each further one. */
+/** Width of grace notes before their note: the nearest, and each further one. */
 const GRACE_FIRST = 19;
 const GRACE_EACH = 12;
-/** Positions from the middle line with ledger lines. */
+/** Positions with ledger lines, from the middle line. */
 const LEDGER_STEP = 6;
 
 /** One moment of the bar. */
 interface SpacedMoment {
   readonly context: TickContext;
-  /** From where its notes are placed, to the left and to the right. */
+  /** Extent of its ink to the left and right of the note position. */
   readonly left: number;
   readonly right: number;
   readonly comfortable: number;
 }
 
 export interface Spacing {
-  /** Widths from the first to the last of the bar's ink. */
+  /** Widths from the first to the last ink of the bar. */
   readonly comfortable: number;
   readonly tightest: number;
-  /** Places the notes over `width` pixels. */
+  /** Distributes the notes over `width` pixels. */
   readonly place: (width: number) => void;
 }
 
@@ -131,7 +131,7 @@ function graceReach({ graces, heads }: StaffNote): number {
 function overhang({ heads, graces, value }: StaffNote): { readonly left: number; readonly right: number } {
   const hasLedger = heads.some(({ place }) => Math.abs(stepOf(place)) >= LEDGER_STEP);
   const hasGraceLedger = graces !== null && Math.abs(stepOf(graces.place)) >= LEDGER_STEP;
-  // Parentheses stand outside heads that are side by side.
+  // Parentheses go outside adjacent heads.
   const spreads = heads.length > 1 && heads.some(({ ghost }) => ghost) ? PARENTHESIS : 0;
   const slash = heads.some(({ technique }) => technique === "rim-shot") ? SLASH : 0;
   const isChoked = heads.some(({ technique }) => technique === "choke");

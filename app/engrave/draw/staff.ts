@@ -1,4 +1,4 @@
-/** A score as a drawing: systems of bars, one under the other. */
+/** A score as a drawing: systems of bars, one below the other. */
 
 import type { Drawing, DrawnNote } from "~/ink/ink";
 import type { StaffBar } from "../score";
@@ -12,7 +12,7 @@ measureByOutlines();
 /** Pixels between the lines of a page. */
 const BETWEEN = 6;
 
-/** Draws bars on a page of the look's width, or as much wider as the widest bar needs. */
+/** Draws bars on a page of the given width, or wider if the widest bar needs it. */
 export function drawStaff(bars: readonly StaffBar[], look: StaffLook): Drawing {
   const engraved = bars.map((bar) => engraveBar(bar, look.meter));
   const opening = openingRoom(look.meter);

@@ -1,4 +1,4 @@
-/** One line of bars: staff, notes, and all that is written over and under them. */
+/** One line of bars: staff, notes, and everything above and below them. */
 
 import { BarlineType, Stave } from "vexflow/core";
 import { type DrawnNote, type DrawnSystem, type Ink, joinBoxes, type StaffStop } from "~/ink/ink";
@@ -13,13 +13,13 @@ import { END_ROOM, NOTES_START, type PlacedBar } from "./systems";
 import { drawVoice, liftBeams } from "./voice";
 
 const LEFT = 2;
-/** Around a line of music. */
+/** Margins around a line of music. */
 const MARGIN = 4;
 
 const REPEAT_ONE = "E500";
 const REPEAT_TWO = "E501";
 
-/** Draws a line; `notes` is added to, with what can be pointed at. */
+/** Draws a line; adds its clickable notes to `notes`. */
 export function drawSystem(
   bars: readonly PlacedBar[],
   look: StaffLook,
@@ -39,7 +39,7 @@ export function drawSystem(
     if (index === 0 && isFirst) stave.addTimeSignature(`${look.meter.beats}/${look.meter.unit}`);
     const before = recorder.ink.length;
     stave.draw();
-    // A single staff has no line at its left, also where a repeat begins after its clef.
+    // A single staff has no line at its left, even where a repeat starts after its clef.
     if (index === 0) {
       const kept = recorder.ink.slice(before).filter(({ kind, box }) => kind !== "bar-line" || box.left > x + 4);
       recorder.ink.splice(before, recorder.ink.length, ...kept);
@@ -80,13 +80,13 @@ function drawBar(
   const place = { placed, left, right, start };
   if (bar.likeBefore !== null) {
     drawRepeat(recorder, bar.likeBefore, left, right, start);
-    // The sign is gone over from end to end.
+    // The whole sign can be clicked.
     stops.push({ at: bar.start, x: start }, { at: bar.start + bar.length - 1, x: right });
     return { ...place, upper: { voice: upper, xs: [], ids: [], boxes: [] }, lower: null };
   }
   spacing?.place(right - start - NOTES_START - END_ROOM[bar.closes]);
   const all = [upper, ...(below ? [below] : [])];
-  // What stands over the stems has to know how long the beams make them.
+  // Signs above the stems must know how long the beams make them.
   for (const { notes: engraved, beams } of all) {
     for (const note of engraved) note.setStave(stave);
     for (const { beam } of beams) beam.postFormat();
@@ -103,7 +103,7 @@ function drawBar(
   return { ...place, upper: drawnUpper, lower: drawnLower };
 }
 
-/** The sign for "as before", in the middle of its bar, or on the line between its two. */
+/** The sign for a repeated bar in the middle of its bar; or for two, on the line between them. */
 function drawRepeat(
   recorder: Recorder,
   of: "one" | "first-of-two" | "second-of-two",

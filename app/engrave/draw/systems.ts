@@ -1,4 +1,4 @@
-/** Bars in lines: as many as have room, justified, broken at bar lines. */
+/** Breaks bars into lines: as many as fit, justified, broken at bar lines. */
 
 import { BarlineType, Formatter, Stave, Voice, VoiceMode } from "vexflow/core";
 import type { Meter } from "~/core/time";
@@ -6,24 +6,24 @@ import type { StaffBar } from "../score";
 import { type EngravedVoice, engraveVoice } from "./notes";
 import { type Spacing, spaceBar } from "./spacing";
 
-/** A bar that only repeats the one before it. */
+/** A bar that only repeats the previous one. */
 const SIGN_ROOM = 70;
-/** The sign that a repeat begins with. */
+/** The sign at the start of a repeat. */
 const REPEAT_ROOM = 14;
-/** The package sets the first note so far after the place where notes may begin. */
+/** The package places the first note this far after the start of the note area. */
 export const NOTES_START = 12;
-/** What the line at a bar's end takes of it. */
+/** Width of the line at the end of a bar. */
 export const END_ROOM = { single: 1, double: 4, final: 6, repeat: 14 } as const;
-/** The last line is stretched to the full width, but not to more than this many times what it needs. */
+/** The last line is stretched to full width, but by at most this factor. */
 const MAX_STRETCH = 1.9;
 
-/** A bar with its notes engraved, not yet placed. */
+/** A bar with its notes engraved but not yet positioned. */
 export interface EngravedBar {
   readonly bar: StaffBar;
   readonly upper: EngravedVoice;
   readonly lower: EngravedVoice | null;
   readonly spacing: Spacing | null;
-  /** The room that it wants, and less than which it cannot have. */
+  /** Preferred and minimum width. */
   readonly room: number;
   readonly tightest: number;
 }
@@ -32,7 +32,7 @@ export interface PlacedBar extends EngravedBar {
   readonly width: number;
 }
 
-/** Where notes may begin when neither clef nor meter stand before them. */
+/** Where notes may start without clef or meter before them. */
 function bareStart(): number {
   return new Stave(0, 0, 200).setBegBarType(BarlineType.NONE).getNoteStartX();
 }
@@ -53,13 +53,13 @@ export function engraveBar(bar: StaffBar, meter: Meter): EngravedBar {
   return { bar, upper, lower, spacing, room: spacing.comfortable + own, tightest: spacing.tightest + own };
 }
 
-/** What stands before the notes of a line: the clef, and the meter with it at the beginning. */
+/** What precedes the notes of a line: the clef, and on the first line the meter. */
 export function openingRoom(meter: Meter): number {
   const stave = new Stave(0, 0, 200).addClef("percussion").addTimeSignature(`${meter.beats}/${meter.unit}`);
   return stave.setBegBarType(BarlineType.NONE).getNoteStartX() - bareStart();
 }
 
-/** The narrowest page that has room for the widest bar. */
+/** The narrowest page that fits the widest bar. */
 export function tightestPage(bars: readonly EngravedBar[], opening: number): number {
   return Math.ceil(Math.max(0, ...bars.map(({ tightest }) => opening + tightest)) + 8);
 }
@@ -69,7 +69,7 @@ function fillLines(bars: readonly EngravedBar[], room: number): EngravedBar[][] 
   let used = 0;
   for (const bar of bars) {
     const open = lines.at(-1);
-    // A sign for two bars stands on the line between them.
+    // A sign for two bars is on the line between them.
     const isTied = bar.bar.likeBefore === "second-of-two";
     if (open && (isTied || used + bar.room <= room)) {
       open.push(bar);
@@ -82,7 +82,7 @@ function fillLines(bars: readonly EngravedBar[], room: number): EngravedBar[][] 
   return lines;
 }
 
-/** As few lines as have room, and these as evenly full as may be: the narrowest room that needs no more lines. */
+/** The fewest lines possible, filled as evenly as possible: the narrowest width that needs no more lines. */
 export function breakSystems(bars: readonly EngravedBar[], width: number, opening: number): PlacedBar[][] {
   const free = width - opening;
   const fewest = fillLines(bars, free).length;
@@ -94,7 +94,7 @@ export function breakSystems(bars: readonly EngravedBar[], width: number, openin
   }
   return fillLines(bars, high).map((line, index, lines) => {
     const total = line.reduce((sum, bar) => sum + bar.room, 0);
-    // All lines are as wide as the page, but a last one that is nearly empty.
+    // All lines are as wide as the page, except a nearly empty last one.
     const isLast = index === lines.length - 1;
     const stretch = isLast ? Math.min(free / total, Math.max(MAX_STRETCH, free / high)) : free / total;
     return line.map((bar, place) => ({ ...bar, width: bar.room * stretch + (place === 0 ? opening : 0) }));

@@ -1,4 +1,4 @@
-/** The tempo mark, with the sign for swing and what is said of the feel. */
+/** The tempo mark with the swing sign and a description of the feel. */
 
 import { type Feel, isSwung } from "~/core/groove";
 import { isCompound, type Meter, TICKS_PER_QUARTER, tempoUnitTicks } from "~/core/time";
@@ -16,7 +16,7 @@ const QUIET = { size: 13, face: "sans-400" } as const;
 const LEFT = 4;
 const PLACED = { kind: "tempo" } as const;
 
-/** The note that a tempo counts in this meter. */
+/** The note that the tempo counts in this meter. */
 export function tempoSign(meter: Meter): Pick<StaffHeading, "unit" | "dots"> {
   const unit = tempoUnitTicks(meter);
   if (isCompound(meter)) return { unit: unit < TICKS_PER_QUARTER ? "8" : "q", dots: 1 };
@@ -53,7 +53,7 @@ const STEM_LENGTH = 15;
 const STEM = 1;
 const BEAM = 2.6;
 
-/** Two even notes equal a long and a short one of three. */
+/** Two even notes equal a long and a short note of a triplet. */
 function writeSwing(swing: "8" | "16", x: number, y: number): Ink[] {
   const base = y - 2;
   const width = signWidth(HEAD, NOTE_SIZE);
@@ -81,7 +81,7 @@ function writeSwing(swing: "8" | "16", x: number, y: number): Ink[] {
   const [long, short] = [equals.box.right + 8, equals.box.right + 24];
   const three = placeWords("3", (long + short + width) / 2, top - 4, { size: 9, face: "sans-600" }, PLACED);
   if (swing === "16") {
-    // An eighth and a sixteenth share the first beam; the second is the sixteenth's own.
+    // An eighth and a sixteenth share the first beam; the second belongs to the sixteenth.
     const own = beam(short - 6, short, BEAM + 1.4);
     return [...even, equals, head(long), head(short), stem(long), stem(short), beam(long, short, 0), own, three];
   }

@@ -1,4 +1,4 @@
-/** Numbers of tuplets, with brackets where no beam shows what they go over. */
+/** Tuplet numbers, with brackets where no beam shows their extent. */
 
 import type { Box, Ink, PathInk } from "~/ink/ink";
 import { placeSign, signBox } from "~/ink/type";
@@ -13,9 +13,9 @@ const GAP = 3.5;
 const HOOK = 6;
 const LINE = 1.2;
 
-/** The numbers of a voice's tuplets, on the side of its stems. `skyline` is asked, and told. */
+/** The tuplet numbers of a voice, on the stem side. Reads and updates `skyline`. */
 export function writeTuplets({ voice, xs, boxes }: DrawnVoice, skyline: Skyline): Ink[] {
-  // Inner ones first: an outer one stands over them.
+  // Inner tuplets first: outer ones go above them.
   const inOrder = voice.written.tuplets.toSorted((a, b) => a.to - a.from - (b.to - b.from));
   return inOrder.flatMap((tuplet) => {
     const reach = reachOf(xs, boxes, tuplet.from, tuplet.to);
@@ -31,14 +31,14 @@ export interface TupletExtent {
   readonly right: number;
 }
 
-/** From the first to the last of some notes, heads and all that stands at them. */
+/** From the first to the last of some notes, including everything attached. */
 export function reachOf(xs: readonly number[], boxes: readonly Box[], from: number, to: number): TupletExtent | null {
   const [first, last] = [boxes[from], boxes[to]];
   if (!first || !last) return null;
   return { left: Math.min(first.left, (xs[from] ?? 0) - 6), right: Math.max(last.right, (xs[to] ?? 0) + 6) };
 }
 
-/** With a bracket, unless one beam goes over just its notes. */
+/** With a bracket, unless a beam covers exactly its notes. */
 function writeTuplet(
   notes: number,
   { left, right }: TupletExtent,
@@ -51,7 +51,7 @@ function writeTuplet(
   const width = boxes.reduce((sum, box) => sum + box.right - box.left + 1, -1);
   const height = Math.max(...boxes.map((box) => box.bottom - box.top));
   const middle = (left + right) / 2;
-  // A number alone has to clear what is at its place; a bracket, all that it goes over.
+  // A number alone must clear what is at its position; a bracket, everything it spans.
   const reach = isBeamed ? { from: middle - width / 2 - 2, to: middle + width / 2 + 2 } : { from: left, to: right };
   const bottom = isUnder
     ? skyline.under(reach.from, reach.to) + GAP + height
@@ -66,13 +66,13 @@ function writeTuplet(
   }
   if (isBeamed) return ink;
   const y = bottom - height / 2;
-  // Hooks point at the notes, and end before them.
+  // Hooks point at the notes and end before them.
   const hook = isUnder ? Math.max(y - HOOK, bottom - height - GAP + 1) : Math.min(y + HOOK, bottom + GAP - 1);
   const gap = { left: middle - width / 2 - 3, right: middle + width / 2 + 3 };
   return [...ink, ...bracketArms({ left, right }, gap, y, { left: hook, right: hook }, LINE, { kind: "tuplet" })];
 }
 
-/** The two parts of a bracket around a number, each with its hook to `hooks`, none where that is `y`. */
+/** The two parts of a bracket around a number, each with a hook to `hooks`; no hooks if that is `y`. */
 export function bracketArms(
   { left, right }: TupletExtent,
   gap: TupletExtent,

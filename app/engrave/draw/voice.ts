@@ -1,4 +1,4 @@
-/** One voice of a bar, drawn: each thing as what it is, and of which note. */
+/** One drawn voice of a bar: the kind and note of each element. */
 
 import { GhostNote, StaveNote } from "vexflow/core";
 import { type Box, type DrawnNote, type Ink, joinBoxes } from "~/ink/ink";
@@ -9,11 +9,11 @@ import { type DrawnVoice, MIDDLE } from "./drawn";
 import { BEAM_DEPTH, BEAM_WIDTH, centreOf, type EngravedVoice, HALF_SPACE, placeOfBuzz, SIGN_SIZE } from "./notes";
 import type { Recorder } from "./recorder";
 
-/** A grace note over the middle of its head, with room to the beam over it. */
+/** A grace note above the centre of its head, with room for the beam above it. */
 const GRACE_HEIGHT = 31;
 const BUZZ = "E22A";
 
-/** Beams lie over the grace notes among their notes: stems are made as much longer as those need. */
+/** Beams pass over grace notes between their notes, so stems get longer if needed. */
 export function liftBeams({ written, notes, beams }: EngravedVoice) {
   for (const { beam, from, to } of beams) {
     const [first, slope] = [notes[from], beam.slope];
@@ -36,7 +36,7 @@ export function liftBeams({ written, notes, beams }: EngravedVoice) {
   }
 }
 
-/** Draws the voice's notes, beams and signs; `notes` is added to. */
+/** Draws the voice's notes, beams and signs; adds to `notes`. */
 export function drawVoice(recorder: Recorder, voice: EngravedVoice, notes: DrawnNote[]): DrawnVoice {
   const ids: number[] = [];
   const from = recorder.ink.length;
@@ -77,7 +77,7 @@ export function drawVoice(recorder: Recorder, voice: EngravedVoice, notes: Drawn
   return { voice, xs: voice.notes.map(centreOf), ids, boxes };
 }
 
-/** Stems under a beam are drawn with it: each is told which note it is of. */
+/** Stems under a beam are drawn with it, so each is assigned its note. */
 function nameStems(ink: Ink[], from: number, voice: EngravedVoice, ids: readonly number[], first: number, to: number) {
   for (let index = from; index < ink.length; index++) {
     const one = ink[index];
@@ -90,7 +90,7 @@ function nameStems(ink: Ink[], from: number, voice: EngravedVoice, ids: readonly
   }
 }
 
-/** From grace notes to the note that they lead to, where that is a single head on about the same line. */
+/** From grace notes to their main note, if that is a single head at about the same height. */
 function writeSlur(
   grace: StaveNote | undefined,
   note: StaveNote,
@@ -108,13 +108,13 @@ function writeSlur(
   return { shape: "path", d, line: null, kind: "grace", box, ...(id === undefined ? {} : { note: id }) };
 }
 
-/** Pixels up or down that a slur can bridge. */
+/** Pixels of height that a slur can bridge. */
 const SLUR_STEEP = 12;
 
 const DOT = "E1E7";
 const PARENTHESES = ["E0F5", "E0F6"];
 
-/** The package draws what stands at a head as part of the head. */
+/** The package draws what is attached to a head as part of it. */
 function renameModifiers(ink: Ink[], from: number, voice: EngravedVoice, ids: readonly number[]) {
   for (let index = from; index < ink.length; index++) {
     const one = ink[index];
@@ -129,7 +129,7 @@ function renameModifiers(ink: Ink[], from: number, voice: EngravedVoice, ids: re
   }
 }
 
-/** A ghost's parentheses stand outside all heads at their height, dots outside those. */
+/** A ghost's parentheses go outside all heads at their height, and dots outside those. */
 function spreadModifiers(ink: Ink[], from: number) {
   for (const kind of ["parenthesis", "dot"] as const) {
     for (let index = from; index < ink.length; index++) {
@@ -149,7 +149,7 @@ function spreadModifiers(ink: Ink[], from: number) {
   }
 }
 
-/** What stands at a drawn note for how its strokes are played: a z on the stem for a buzz, a short stroke after a choke. */
+/** Signs for how a note is played: a z on the stem for a buzz, a short stroke after it for a choke. */
 function signStrokes(
   { written }: EngravedVoice,
   index: number,
@@ -169,7 +169,7 @@ function signStrokes(
   for (const [index, head] of headsOf(of.heads).entries()) {
     if (head.technique !== "choke") continue;
     const y = drawn.getYs()[index] ?? 0;
-    // After the head, its dot, its parenthesis.
+    // After the head, its dot and its parenthesis.
     const at = own.filter(({ kind, box }) => kind !== "stem" && box.top < y + 7 && box.bottom > y - 7);
     const x = Math.max(drawn.getNoteHeadEndX(), ...at.map(({ box }) => box.right)) + 4;
     const box = { left: x - 1, top: y - 7, right: x + 1, bottom: y + 7 };

@@ -1,4 +1,6 @@
-/** One bar: parted into spans that are each spelled by themselves, beats where it can be, tuplets where their rate wants it. */
+/**
+ * One bar, divided into spans that are spelled separately: beats where possible, tuplets where the rate requires them.
+ */
 
 import { partsOf } from "~/core/stroke";
 import { TICKS_PER_QUARTER } from "~/core/time";
@@ -15,7 +17,7 @@ export interface SpellingChoices {
   readonly sixes: Sixes;
 }
 
-/** Notes, rests, tuplets and beams of the bar that begins at `start` ticks. */
+/** Notes, rests, tuplets and beams of the bar that starts at `start` ticks. */
 export function spellBar(
   pieces: readonly RhythmPiece[],
   bar: BarBeats,
@@ -73,9 +75,9 @@ function nextSpan(
 }
 
 /**
- * Where a tuplet that begins at `at` may end, the best first: where its slots end at half a beat; with the beat it is in; in odd bars, whose threes are felt in eighths, with its
- * own time; then with its own time across beats, at half a beat, and wherever its slots come back to the grid. What would cut a slot at
- * the bar line comes last.
+ * Where a tuplet that starts at `at` may end, best first: where its slots end at half a beat; at the end of its beat;
+ * in odd bars, whose threes are felt in eighths, at the end of its own time; then its own time across beats, at half a
+ * beat, and wherever its slots meet the grid. Cutting a slot at the bar line comes last.
  */
 function tupletEnds(
   pieces: readonly RhythmPiece[],
@@ -93,7 +95,7 @@ function tupletEnds(
   const early = stops < beat.to && (stops - beat.from) % part === 0 ? [stops] : [];
   const later = pieces.flatMap(({ from, to }) => [from, to]).filter((end) => isOnGrid(end));
   const ends = new Set([...early, ...first, ...(half > at ? [half] : []), ...later.sort((a, b) => a - b)]);
-  // Three quarters of a beat are no time for a tuplet.
+  // Three quarters of a beat is no duration for a tuplet.
   const isTime = (end: number) =>
     spellValue(end - at)?.dots === 0 || end === own || (end === beat.to && at === beat.from && isDotted(end - at));
   const possible = [...ends].filter((end) => end > at && end <= length && isTime(end) && canPartAt(pieces, end));
@@ -102,18 +104,18 @@ function tupletEnds(
   return [...possible.filter((end) => !cuts(end)), ...possible.filter(cuts)];
 }
 
-/** Where the slots that are no multiples of the grid end. */
+/** Where the slots off the grid end. */
 function endOfRun(pieces: readonly RhythmPiece[], at: number): number {
   const next = pieces.find(({ to, isOdd }) => to > at && !isOdd);
   return next ? Math.max(next.from, at) : (pieces.at(-1)?.to ?? at);
 }
 
-/** Whether no slot that sounds, and none of a tuplet, lies over `at`. */
+/** Whether no sounding slot, and no slot of a tuplet, crosses `at`. */
 function canPartAt(pieces: readonly RhythmPiece[], at: number): boolean {
   return !pieces.some((piece) => piece.from < at && piece.to > at && (!isSilent(piece) || piece.isOdd) && piece.slot);
 }
 
-/** A single slot that is longer than its beat, as half notes are, where a value of its length may stand. */
+/** A single slot longer than its beat, such as a half note, where a value of its length is allowed. */
 function longPiece(pieces: readonly RhythmPiece[], { beats, halves }: BarBeats, at: number): Stretch | null {
   const piece = pieces.find(({ from }) => from === at);
   const beat = stretchAt(beats, at);
@@ -125,7 +127,7 @@ function longPiece(pieces: readonly RhythmPiece[], { beats, halves }: BarBeats, 
   return endsOnBeat && !hidesHalf && spellValue(length) ? { from: at, to: piece.to } : null;
 }
 
-/** Eighth, quarter, eighth: two beats of a half bar whose second is only held, as reading books write it. */
+/** Eighth, quarter, eighth: two beats of a half bar of which the second is only held, as in reading books. */
 function syncopation(
   pieces: readonly RhythmPiece[],
   { beats, halves, dottedBeat }: BarBeats,
@@ -146,13 +148,13 @@ function syncopation(
   return isPlain && isOff && isWhole ? { from: at, to: next.to } : null;
 }
 
-/** A bar in which nothing sounds has one rest as long as it is, whatever the meter. */
+/** A silent bar has one rest of its own length in any meter. */
 function emptyBar(pieces: readonly RhythmPiece[], start: number): WrittenVoice {
   const slot = pieces.find((piece) => piece.slot)?.slot?.index ?? null;
   return { notes: [writeRest(start, { name: "w", dots: 0 }, slot)], tuplets: [], refusedAt: null };
 }
 
-/** What cannot be written in values stands as heads in their places. */
+/** What can't be written in values gets heads at its positions. */
 function refuseBar(pieces: readonly RhythmPiece[], start: number, at: number): WrittenVoice {
   const notes = pieces.flatMap(({ from, to, content, slot }): StaffNote[] => {
     return partsOf(content).flatMap((part, index, parts) =>

@@ -1,18 +1,18 @@
-/** Beams: what is felt as one beat is under one beam. */
+/** Beams: notes felt as one beat share one. */
 
 import type { BarBeats, Stretch } from "./beats";
 import type { StaffNote, StaffTuplet } from "./notes";
 import type { WrittenSpan } from "./span";
 import { EIGHTH, isOnGrid } from "./values";
 
-/** Values with beams, by how many. */
+/** Values with beams, by number of beams. */
 const BEAMED = ["8", "16", "32", "64", "128"];
 
 export function beamCount({ heads, value }: StaffNote): number {
   return heads.length === 0 ? 0 : BEAMED.indexOf(value.name) + 1;
 }
 
-/** Each note with the number of its beam group. A span that goes over beats is a group by itself. `start` is the bar's, in ticks. */
+/** Each note with its beam group. A span across beats is its own group. `start` is the bar's, in ticks. */
 export function beamNotes(
   { notes, tuplets }: WrittenSpan,
   bar: BarBeats,
@@ -31,7 +31,7 @@ export function beamNotes(
   return { notes: breakBeams(inFours, bar, start), tuplets };
 }
 
-/** Tuplets that fill their beat side by side have a beam each, so that every one is seen without a bracket. */
+/** Adjacent tuplets that fill their beats get separate beams, so that you can tell them apart without brackets. */
 function partTuplets(notes: readonly StaffNote[], tuplets: readonly StaffTuplet[], free: number): StaffNote[] {
   const outer = tuplets.filter(
     (one) => !tuplets.some((other) => other !== one && other.from <= one.from && other.to >= one.to),
@@ -50,7 +50,7 @@ function joinFours(notes: readonly StaffNote[], { halves }: BarBeats, start: num
   for (const half of halves) {
     const inside = notes.filter(({ at }) => at - start >= half.from && at - start < half.to);
     if (inside.length !== 4 || !inside.every((note) => note.value.dots === 0 && beamCount(note) === 1)) continue;
-    // Four eighths over a triplet's time are none.
+    // Not if the four eighths are in a tuplet.
     if (!inside.every(({ at }, index) => at - start === half.from + index * EIGHTH)) continue;
     const beam = inside[0]?.beam ?? 0;
     for (const note of inside) joined[notes.indexOf(note)] = { ...note, beam };
@@ -58,7 +58,10 @@ function joinFours(notes: readonly StaffNote[], { halves }: BarBeats, start: num
   return joined;
 }
 
-/** Thirty-seconds and shorter are read by the half beat: all beams but the first break there, in dotted beats at each third. */
+/**
+ * Thirty-seconds and shorter are read by half beats: all beams but the first break there, in dotted beats at each
+ * third.
+ */
 function breakBeams(notes: readonly StaffNote[], { beats, dottedBeat }: BarBeats, start: number): StaffNote[] {
   return notes.map((note, index) => {
     const before = notes[index - 1];

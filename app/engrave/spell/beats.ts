@@ -1,4 +1,4 @@
-/** The beats that rhythm is spelled in: what lies in one is read at a glance, so values and beams keep to them. */
+/** The beats for spelling rhythm: what lies in one is readable at a glance, so values and beams stay within them. */
 
 import { groupUnits, pulseOf } from "~/core/pulse";
 import { barTicks, beatTicks, isCompound, type Meter, unitTicks } from "~/core/time";
@@ -12,13 +12,13 @@ export interface Stretch {
 
 export interface BarBeats {
   readonly length: number;
-  /** None longer than a dotted quarter, so that every one can be read by itself. */
+  /** None is longer than a dotted quarter, so that each is readable on its own. */
   readonly beats: readonly Stretch[];
-  /** Under one beam: the beats as they are felt. */
+  /** Beam groups: the beats as felt. */
   readonly groups: readonly Stretch[];
-  /** Silent beats join in here, as far as the half bar: 4/4 and 12/8 have halves, 3/4 has none. */
+  /** Silent beats merge up to the half bar: 4/4 and 12/8 have halves, 3/4 has none. */
   readonly halves: readonly Stretch[];
-  /** The length of a beat in meters whose beats are all dotted. */
+  /** Beat length in meters with only dotted beats. */
   readonly dottedBeat: number | null;
   /** Whether four eighths share a beam: in 4/4, whose halves are two beats. */
   readonly beamsFours: boolean;
@@ -65,7 +65,7 @@ function beamGroups(meter: Meter): Stretch[] {
   }
   const beat = beatTicks(meter);
   if (isCompound(meter)) return evenly(length, beat);
-  // Single eighths are too short to be read by themselves: two of them make a quarter.
+  // Single eighths are too short to read one by one: two of them form a quarter.
   return evenly(length, isSingleThree(meter) ? length : Math.max(beat, QUARTER));
 }
 
@@ -74,13 +74,13 @@ function isSingleThree({ beats, unit, groups }: Meter): boolean {
   return !groups && unit >= 8 && beats === 3;
 }
 
-/** A beat longer than a dotted quarter is read in its quarters. */
+/** A beat longer than a dotted quarter is read in quarters. */
 function splitLong({ from, to }: Stretch): Stretch[] {
   if (to - from <= 1.5 * QUARTER) return [{ from, to }];
   return evenly(to - from, QUARTER).map((part) => ({ from: from + part.from, to: from + part.to }));
 }
 
-/** The stretch that `at` lies in. */
+/** The stretch that contains `at`. */
 export function stretchAt(stretches: readonly Stretch[], at: number): Stretch | undefined {
   return stretches.find(({ from, to }) => at >= from && at < to);
 }

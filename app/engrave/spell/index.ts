@@ -1,4 +1,4 @@
-/** Spelling: what values, rests, tuplets and beams a rhythm is written with. Pure. */
+/** Spelling: the values, rests, tuplets and beams of a rhythm. Pure. */
 
 export type { SpellingChoices } from "./bar";
 export { beamCount } from "./beams";

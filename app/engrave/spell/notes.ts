@@ -1,4 +1,4 @@
-/** Notes as they are written: heads, values, what stands with them. */
+/** Written notes: heads, values, and their signs. */
 
 import {
   homePlace,
@@ -17,20 +17,20 @@ export interface StaffHead {
   readonly place: KitVoice;
   readonly ghost: boolean;
   readonly technique: Technique;
-  /** Closed hi-hats that the ones before left open: a copyist writes a + where they close. */
+  /** Closed hi-hat strokes after open ones: a copyist writes a + where they close. */
   readonly closes: boolean;
 }
 
-/** The grace notes that lead into a note. */
+/** The grace notes before a note. */
 export interface StaffGraces {
   readonly many: number;
   readonly place: KitVoice;
-  /** Of the hand that plays them, small. */
+  /** Letter of the hand that plays them, small. */
   readonly sticking: string;
 }
 
 export interface StaffNote {
-  /** The slot that it begins in; null for rests outside the phrase. */
+  /** The slot it starts in; null for rests outside the phrase. */
   readonly slot: number | null;
   readonly at: number;
   readonly value: WrittenValue;
@@ -38,16 +38,16 @@ export interface StaffNote {
   readonly heads: readonly StaffHead[];
   readonly accent: boolean;
   readonly graces: StaffGraces | null;
-  /** Letters of the limbs, as in a stick line. */
+  /** Limb letters, as in a stick line. */
   readonly sticking: string;
-  /** Notes of one beam group have the same number. */
+  /** Notes of one beam group have the same index. */
   readonly beam: number;
-  /** The second beam and those below begin anew here: the eye counts thirty-seconds in fours. */
+  /** The second and lower beams restart here, because thirty-seconds are read in fours. */
   readonly breaksBeam: boolean;
 }
 
 export interface StaffTuplet {
-  /** First and last note of the bar's notes. */
+  /** First and last note of the bar. */
   readonly from: number;
   readonly to: number;
   /** `notes` in the time of `inTimeOf`. */
@@ -59,16 +59,16 @@ export interface StaffTuplet {
 export interface WrittenVoice {
   readonly notes: readonly StaffNote[];
   readonly tuplets: readonly StaffTuplet[];
-  /** Where, in ticks, the bar stops being writable; its notes then stand without values. */
+  /** Where, in ticks, the bar can no longer be written; its notes then have no values. */
   readonly refusedAt: number | null;
 }
 
-/** The tuplets that a note is in, the outer ones first. */
+/** A note's tuplets, outer ones first. */
 export function tupletsAt({ tuplets }: Pick<WrittenVoice, "tuplets">, index: number): StaffTuplet[] {
   return tuplets.filter(({ from, to }) => from <= index && index <= to).sort((a, b) => b.to - b.from - (a.to - a.from));
 }
 
-/** How long a note or rest sounds, in ticks: its value, with the tuplets that it is in. */
+/** Duration of a note or rest in ticks: its value, scaled by its tuplets. */
 export function soundingTicks(voice: WrittenVoice, index: number): number {
   const note = voice.notes[index];
   const written = note ? valueTicks(note.value) : 0;
@@ -79,7 +79,7 @@ export function writeRest(at: number, value: WrittenValue, slot: number | null):
   return { slot, at, value, heads: [], accent: false, graces: null, sticking: "", beam: 0, breaksBeam: false };
 }
 
-/** A part of `slot` as a note or rest. */
+/** Part of `slot` as a note or rest. */
 export function writePart(slot: ScoreSlot | null, part: Silence | Strokes, at: number, value: WrittenValue): StaffNote {
   if (part.kind === "silence") return writeRest(at, value, slot?.index ?? null);
   const { strokes } = part;
@@ -101,7 +101,7 @@ function letterOf({ level, limb }: Stroke): string {
   return level === "ghost" ? limb.toLowerCase() : limb;
 }
 
-/** Of strokes together one at most has grace notes: the other hand plays them. */
+/** At most one of several simultaneous strokes has grace notes: the other hand plays them. */
 function writeGraces(slot: ScoreSlot | null, strokes: readonly Stroke[]): StaffGraces | null {
   const graced = strokes.find(({ graces }) => graces > 0);
   if (!graced || !isHand(graced.limb)) return null;

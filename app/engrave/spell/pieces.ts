@@ -1,4 +1,4 @@
-/** A voice cut up for spelling: what begins when, bar by bar. */
+/** A voice divided for spelling: what starts when, bar by bar. */
 
 import { type KitVoice, partsOf, type Silence, type Slot, type Stroke, type Strokes } from "~/core/stroke";
 import type { Rate } from "~/core/time";
@@ -7,7 +7,7 @@ import { isDotted, isOnGrid } from "./values";
 
 /** A slot to be written. */
 export interface ScoreSlot {
-  /** Its number in the phrase; null for what is not of the phrase. */
+  /** Its index in the phrase; null if it isn't part of the phrase. */
   readonly index: number | null;
   readonly at: number;
   readonly duration: number;
@@ -20,15 +20,21 @@ export interface ScoreSlot {
 export interface RhythmPiece {
   readonly from: number;
   readonly to: number;
-  /** A slot shared by a number of parts that the grid cannot hold stays whole: it is a tuplet in the tuplet or beat. */
+  /**
+   * A slot shared by a number of parts that the grid can't hold stays whole: it becomes a tuplet inside the tuplet or
+   * beat.
+   */
   readonly content: Slot;
   /** Null where there is no slot: before and after the phrase. */
   readonly slot: ScoreSlot | null;
-  /** Whether it is of a tuplet: between the places of the plain grid, or dividing a dotted beat otherwise than in thirds. */
+  /** Whether it belongs to a tuplet: off the plain grid, or dividing a dotted beat other than in thirds. */
   readonly isOdd: boolean;
 }
 
-/** What is in the bar from `start`, without gaps. Slots that lie over a bar line sound in the first bar and are silent in the next. */
+/**
+ * The contents of the bar from `start`, without gaps. A slot across a bar line sounds in the first bar and is silent in
+ * the next.
+ */
 export function cutBar(slots: readonly ScoreSlot[], start: number, { length, dottedBeat }: BarBeats): RhythmPiece[] {
   const end = start + length;
   const pieces: RhythmPiece[] = [];
@@ -53,7 +59,7 @@ export function cutBar(slots: readonly ScoreSlot[], start: number, { length, dot
 
 const SILENT: Silence = { kind: "silence" };
 
-/** A slot shared by two or four is so many pieces; one that nothing else divides is a single piece. */
+/** A slot shared by two or four is that many pieces; one that nothing else divides is a single piece. */
 function cutSlot({ at, duration, voiced }: ScoreSlot): { from: number; to: number; content: Slot }[] {
   const parts = partsOf(voiced);
   const each = duration / parts.length;
@@ -74,7 +80,7 @@ function isOff(from: number, to: number): boolean {
   return !isOnGrid(from) || !isOnGrid(to);
 }
 
-/** Two or four slots in a dotted beat are a tuplet, though there are dotted values for them. */
+/** Two or four slots in a dotted beat are a tuplet, even though there are dotted values for them. */
 function dividesDotted(duration: number, dottedBeat: number | null): boolean {
   return dottedBeat !== null && duration < dottedBeat && isDotted(duration);
 }

@@ -1,14 +1,14 @@
-/** Silent beats side by side become one rest, as far as the half bar. */
+/** Adjacent silent beats merge into one rest, up to the half bar. */
 
 import type { BarBeats, Stretch } from "./beats";
 import { type StaffNote, writeRest } from "./notes";
 import type { WrittenSpan } from "./span";
 import { spellValue, valueTicks } from "./values";
 
-/** With rests over whole beats joined. `start` is the bar's, in ticks. */
+/** Merges rests over whole beats. `start` is the bar's, in ticks. */
 export function joinRests({ notes, tuplets }: WrittenSpan, { halves }: BarBeats, start: number): WrittenSpan {
   const joined: StaffNote[] = [];
-  /** What became of each note's place. */
+  /** The new index of each note. */
   const places: number[] = [];
   const isPlainRest = (index: number) =>
     notes[index]?.heads.length === 0 && !tuplets.some(({ from, to }) => from <= index && index <= to);
@@ -35,7 +35,7 @@ function silence(rests: readonly StaffNote[]): number {
   return rests.reduce((sum, { value }) => sum + valueTicks(value), 0);
 }
 
-/** The last rest of those from `index` on that fill a half bar, or `index` itself. */
+/** The last of the rests from `index` on that fill a half bar, or `index` itself. */
 function lastOfHalf(
   notes: readonly StaffNote[],
   index: number,

@@ -1,6 +1,6 @@
 /**
- * One span of a bar, a beat or a tuplet, as notes and rests. A note lasts to the next one where there is a value for that;
- * only what nothing sounded before is a rest.
+ * One span of a bar, a beat or a tuplet, as notes and rests. A note lasts until the next one if there is a value for
+ * that; only time before the first note is a rest.
  */
 
 import { partsOf } from "~/core/stroke";
@@ -12,34 +12,34 @@ import { isDotted, LENGTHS, SIXTEENTH, spellValue, WHOLE } from "./values";
 
 export interface WrittenSpan {
   readonly notes: readonly StaffNote[];
-  /** By the span's own notes, from 0. */
+  /** Indices within the span, from 0. */
   readonly tuplets: readonly StaffTuplet[];
 }
 
-/** Where the span is in the score, and how it may be written. */
+/** The span's position in the score, and the rules for writing it. */
 export interface SpanPlace {
   /** Of the bar. */
   readonly start: number;
-  /** Where the beat begins that the span is in: values are placed by it. */
+  /** The start of the span's beat: it determines where values may be. */
   readonly origin: number;
-  /** Its half, which short notes do not cross; null in dotted beats, which have thirds. */
+  /** Its middle, which short notes don't cross; null in dotted beats, which have thirds. */
   readonly middle: number | null;
   /** A six as two threes. */
   readonly halvesSixes: boolean;
 }
 
-/** What sounds, or is silent, from one place to the next, in the span's own measure. */
+/** Sound or silence between two positions, in the span's own units. */
 interface SoundingSpan {
   readonly from: number;
   readonly to: number;
-  /** What begins there; null for silence. */
+  /** What starts there; null for silence. */
   readonly piece: RhythmPiece | null;
 }
 
-/** More than so many in one tuplet nobody reads. */
+/** Nobody can read more notes in one tuplet. */
 const MAX_IN_TUPLET = 15;
 
-/** A span whose places are on the plain grid. */
+/** A span on the plain grid. */
 export function spellPlain(pieces: readonly RhythmPiece[], span: Stretch, place: SpanPlace): WrittenSpan | null {
   const draft = new SpellingDraft(pieces, place.start);
   for (const sound of listSounds(pieces, span)) {
@@ -54,7 +54,10 @@ export function spellPlain(pieces: readonly RhythmPiece[], span: Stretch, place:
   return draft.written();
 }
 
-/** A span of slots at a rate that divides the beat otherwise than the plain grid does. Null when it cannot be written so. */
+/**
+ * A span of slots at a rate that divides the beat differently from the plain grid. Null if it can't be written like
+ * that.
+ */
 export function spellTuplet(pieces: readonly RhythmPiece[], span: Stretch, place: SpanPlace): WrittenSpan | null {
   const length = span.to - span.from;
   const inside = pieces.filter((piece) => piece.from >= span.from && piece.from < span.to);
@@ -62,7 +65,7 @@ export function spellTuplet(pieces: readonly RhythmPiece[], span: Stretch, place
   const sounds = listSounds(pieces, span);
   const unit = unitOf(sounds, span);
   const grid = length / unit;
-  // What a rate wrote turns out to be on the plain grid where only some of its slots sound.
+  // A rate's notes may turn out to be on the plain grid if only some of its slots sound.
   if (isPlainGrid(grid, dotted)) return spellPlain(pieces, span, { ...place, origin: span.from });
   const called = callTuplet(inside, length, grid);
   const halves = grid % 2 === 0 ? halve(pieces, span, place, called) : null;
@@ -90,8 +93,8 @@ export function spellTuplet(pieces: readonly RhythmPiece[], span: Stretch, place
 }
 
 /**
- * What the tuplet is called: by the slots of its rate, so that a three with a shared slot in it stays a three; by its places
- * where fewer do.
+ * The tuplet's number: the slots of its rate, so that a three with a shared slot stays a three; or its positions if
+ * fewer are enough.
  */
 function callTuplet(inside: readonly RhythmPiece[], length: number, grid: number): number {
   const counts = inside
@@ -100,12 +103,12 @@ function callTuplet(inside: readonly RhythmPiece[], length: number, grid: number
   return Math.min(grid, ...counts.filter((count) => !Number.isInteger(Math.log2(count))));
 }
 
-/** In a dotted beat two stand for three; more than three for three, six or twelve. */
+/** In a dotted beat, two replace three; more than three replace three, six or twelve. */
 function dottedTime(called: number): number {
   return 3 * 2 ** Math.max(0, Math.floor(Math.log2(called / 3)));
 }
 
-/** Whether the slot is as long as one of the tuplet's notes, or by doubling, halving or adding them up. */
+/** Whether the slot's length is one of the tuplet's notes, or a double, half or sum of them. */
 function fitsTuplet({ slot, isOdd, from, to }: RhythmPiece, length: number, called: number): boolean {
   if (!isOdd && to - from < length) return false;
   const note = length / called;
@@ -118,13 +121,13 @@ function isPlainGrid(grid: number, dotted: boolean): boolean {
   return Number.isInteger(Math.log2(dotted ? grid / 3 : grid));
 }
 
-/** The longest time of which every sound of the span begins at a multiple. */
+/** The longest unit of which every onset of the span is a multiple. */
 function unitOf(sounds: readonly SoundingSpan[], { from, to }: Stretch): number {
   return sounds.reduce((unit, sound) => gcd(unit, sound.from - from), to - from);
 }
 
 /**
- * Two halves instead of one: where half of a six is plain, where more than six would stand together, or where the reader
+ * Two halves instead of one: if half of a six is plain, if more than six notes would be together, or if the reader
  * wants threes.
  */
 function halve(
@@ -135,7 +138,7 @@ function halve(
 ): WrittenSpan | null {
   const middle = (from + to) / 2;
   if (called % 2 !== 0 || isDotted(to - from)) return null;
-  // The middle of a slot, or of a tuplet in it, is no place to part.
+  // Never split in the middle of a slot, or of a tuplet in it.
   if (pieces.some((piece) => !isSilent(piece) && piece.from < middle && piece.to > middle)) return null;
   const isStruck = pieces.some((piece) => !isSilent(piece) && piece.from === middle);
   const halves = [
@@ -152,7 +155,7 @@ function halve(
   return written.every((half) => half !== null) ? joinSpans(written) : null;
 }
 
-/** Spans one after the other. */
+/** Consecutive spans. */
 export function joinSpans(spans: readonly WrittenSpan[]): WrittenSpan {
   const notes: StaffNote[] = [];
   const tuplets: StaffTuplet[] = [];
@@ -164,7 +167,7 @@ export function joinSpans(spans: readonly WrittenSpan[]): WrittenSpan {
   return { notes, tuplets };
 }
 
-/** From each thing that sounds to the next; silence only at the beginning, and after a slot that is a tuplet in itself. */
+/** From each onset to the next; silence only at the start, and after a slot that is itself a tuplet. */
 function listSounds(pieces: readonly RhythmPiece[], { from, to }: Stretch): SoundingSpan[] {
   const sounds: { from: number; to: number; piece: RhythmPiece | null }[] = [];
   for (const piece of pieces) {
@@ -180,20 +183,23 @@ function listSounds(pieces: readonly RhythmPiece[], { from, to }: Stretch): Soun
   return sounds;
 }
 
-/** How long the sound is written: to the next one where a value that stands well there reaches so far, else up to the longest. */
+/**
+ * Written duration of a sound: until the next one if a value that fits there is that long, otherwise the longest value
+ * that fits.
+ */
 function sustain({ from, to, piece }: SoundingSpan, place: SpanPlace): number {
   if (piece?.content.kind === "split") return to - from;
   return LENGTHS.find((length) => length <= to - from && standsWell({ from, to }, length, place)) ?? 0;
 }
 
 /**
- * Whether a note of `length` may begin at `from`: where such values stand, or across them as syncopation is written in sixteenths
- * and longer; shorter notes show the middle of the beat.
+ * Whether a note of `length` may start at `from`: where such values belong, or across them as syncopation in sixteenths
+ * and longer. Shorter notes must show the middle of the beat.
  */
 function standsWell({ from, to }: Stretch, length: number, { origin, middle }: SpanPlace): boolean {
   const at = from - origin;
   const dotted = isDotted(length);
-  // What the next note's place does not need is not written: no sixty-fourth rest after a thirty-second.
+  // Time that the next note doesn't need isn't written: no sixty-fourth rest after a thirty-second.
   if (length % gcd(gcd(at, to - origin), WHOLE) !== 0) return false;
   const third = length / 3;
   const isAligned = dotted ? at % (2 * third) === 0 || (at + length) % (4 * third) === 0 : at % length === 0;
@@ -203,7 +209,7 @@ function standsWell({ from, to }: Stretch, length: number, { origin, middle }: S
   return step >= SIXTEENTH || (!crosses && step * 2 >= (dotted ? third : length));
 }
 
-/** Rests from `from` to `to`: each as long as may stand there, one dotted at most at the beginning of a beat. */
+/** Rests from `from` to `to`: each as long as allowed, with at most one dotted rest at the start of a beat. */
 function splitRest(from: number, to: number, { origin, middle }: SpanPlace): Stretch[] {
   const rests: Stretch[] = [];
   let at = from;
@@ -221,7 +227,7 @@ function splitRest(from: number, to: number, { origin, middle }: SpanPlace): Str
   return rests;
 }
 
-/** The most of `units` that one value is: in a tuplet every plain and dotted one may stand anywhere. */
+/** The most of `units` that one value covers: in a tuplet, plain and dotted values may be anywhere. */
 function longest(units: number, written: number): number {
   for (let length = units; length > 0; length--) if (spellValue(length * written)) return length;
   return 0;
@@ -248,7 +254,7 @@ class SpellingDraft {
     if (value) this.notes.push(writeRest(this.start + from, value, slot));
   }
 
-  /** Rests over `units` places of a tuplet, from its place `place` on. */
+  /** Rests over `units` positions of a tuplet, from position `place`. */
   rests(place: number, units: number, from: number, unit: number, written: number) {
     let [at, left] = [place, units];
     while (left > 0) {
@@ -260,7 +266,7 @@ class SpellingDraft {
     }
   }
 
-  /** What begins at `from`, written for `length` ticks times `scale`. False when there is no value for it. */
+  /** Writes what starts at `from`, for `length` ticks times `scale`. False if there is no value for it. */
   sound(piece: RhythmPiece, from: number, length: number, scale = 1): boolean {
     const { content, slot } = piece;
     const written = length * scale;
@@ -272,7 +278,7 @@ class SpellingDraft {
     return this.nest(piece, from, length, written);
   }
 
-  /** The parts of a shared slot as a tuplet of their own, within whatever the slot is in. */
+  /** The parts of a shared slot as a tuplet, inside whatever the slot is in. */
   private nest({ content, slot }: RhythmPiece, from: number, length: number, written: number): boolean {
     const parts = partsOf(content);
     const power = 2 ** Math.floor(Math.log2(parts.length));

@@ -22,7 +22,7 @@ function spell(text: string, meterText: string, start = 0, choices?: SpellingCho
   return spellVoice(slots, meter, range, choices).map(dictate).join(" | ");
 }
 
-/** Written out by hand, as a copyist would; grouped by the rule that each is about. */
+/** Written out by hand as a copyist would, grouped by rule. */
 const BARS: Record<string, readonly (readonly [text: string, meter: string, written: string])[]> = {
   "a note lasts to the next one in the beat": [
     ["@4 RLRL", "1/4", "16-16-16-16"],
@@ -42,7 +42,7 @@ const BARS: Record<string, readonly (readonly [text: string, meter: string, writ
     ["@8 R------L", "1/4", "8. 32r 32"],
   ],
   "short notes show the middle of the beat": [
-    // A note on the fourth thirty-second ends at the middle; what is left is silence.
+    // A note on the fourth thirty-second ends at the middle, followed by silence.
     ["@8 RLRL--RL", "1/4", "32-32-32-32 16r 32-32"],
     ["@8 R-LR-LRL", "1/4", "16-32-32 32r 32-32-32"],
   ],
@@ -72,7 +72,7 @@ const BARS: Record<string, readonly (readonly [text: string, meter: string, writ
     ["@2 RL-RRL-R", "4/4", "8 q 8 8 q 8"],
     ["@2 -R-L", "2/4", "8r q 8"],
     ["@4 R-L---R-", "2/4", "8 q 8"],
-    // Not over the half bar.
+    // Not across the half bar.
     ["@2 RLRL-RLR", "4/4", "8-8-8-8 8r 8 8-8"],
     ["@2 R--R", "2/4", "q 8r 8"],
     ["@2 R-LR-L", "3/4", "q 8 q 8"],
@@ -160,11 +160,11 @@ const BARS: Record<string, readonly (readonly [text: string, meter: string, writ
     ["@6 R--L--R--", "3/8", "8-8-8"],
   ],
   "tuplets that are cut": [
-    // By the end of the phrase: silence inside.
+    // Because the phrase ends: silence inside.
     ["@3 RL", "1/4", "3:2(8 q)"],
     ["@5 RLR", "1/4", "5:4(16-16-8.)"],
     ["@6 RLR", "1/4", "3:2(16-16-16) 8r"],
-    // By a bar line, at half of itself and within a slot.
+    // At a bar line, at its own middle, and within a slot.
     [
       "@6 RLRLRLRLRLRLRLRLRLRLR",
       "7/8",
@@ -175,7 +175,7 @@ const BARS: Record<string, readonly (readonly [text: string, meter: string, writ
     ["@4 RL @6 RLR", "1/4", "16-16-3:2(16-16-16)"],
     ["@6 RLR @4 RL", "1/4", "3:2(16-16-16)-16-16"],
     ["@8 RL @12 RLR @4 RL", "1/4", "32-32-3:2(32-32-32)·16-16"],
-    // Across beats, and back on them.
+    // Across beats, and back on the beat.
     ["@4 R @3 RLR @4 RLR", "2/4", "16 3:2(8-8-8) 16-16-16"],
     ["@4 R @6 RLRLRL @4 RLR", "2/4", "16 6:4(16-16-16-16-16-16) 16-16-16"],
   ],
@@ -232,7 +232,7 @@ test("every bar that is not refused is full, for any phrase in any meter", () =>
         const isWholeRest = voice.notes.length === 1 && voice.notes[0]?.heads.length === 0;
         if (voice.refusedAt !== null || isWholeRest) continue;
         expect(barSounds(voice)).toBeCloseTo(bar, 6);
-        // Each begins where what came before it ends.
+        // Each starts where the previous one ends.
         let at = voice.notes[0]?.at ?? 0;
         for (const [index, note] of voice.notes.entries()) {
           expect(note.at).toBeCloseTo(at, 6);

@@ -1,6 +1,6 @@
-/** Written note values: what lengths a note or a rest can be written with. */
+/** Note values: the lengths in which notes and rests can be written. */
 
-/** From whole to hundred-and-twenty-eighth, in ticks. */
+/** From whole to hundred-and-twenty-eighth note, in ticks. */
 export const VALUES = [
   ["w", 40_320],
   ["h", 20_160],
@@ -13,7 +13,7 @@ export const VALUES = [
 ] as const;
 export type ValueName = (typeof VALUES)[number][0];
 
-/** The shortest value: what begins or ends between its places is on no plain grid. */
+/** The shortest value: anything off its multiples is on no plain grid. */
 export const SHORTEST = 315;
 export const SIXTEENTH = 2_520;
 export const EIGHTH = 5_040;
@@ -25,7 +25,7 @@ export interface WrittenValue {
   readonly dots: 0 | 1;
 }
 
-/** The note of exactly `length` ticks, plain or dotted; null when there is none. */
+/** The plain or dotted note of exactly `length` ticks; null if there is none. */
 export function spellValue(length: number): WrittenValue | null {
   for (const [name, ticks] of VALUES) {
     if (ticks === length) return { name, dots: 0 };
@@ -34,13 +34,13 @@ export function spellValue(length: number): WrittenValue | null {
   return null;
 }
 
-/** Ticks that a value is written for. */
+/** Duration of a value in ticks. */
 export function valueTicks({ name, dots }: WrittenValue): number {
   const plain = VALUES.find(([one]) => one === name)?.[1] ?? 0;
   return dots ? plain * 1.5 : plain;
 }
 
-/** All lengths that there are values for, longest first. */
+/** All available lengths, longest first. */
 export const LENGTHS: readonly number[] = VALUES.flatMap(([, ticks]) =>
   ticks > SHORTEST ? [ticks * 1.5, ticks] : [ticks],
 ).sort((a, b) => b - a);

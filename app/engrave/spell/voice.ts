@@ -1,4 +1,4 @@
-/** One voice of a score: slots as notes and rests with written values, tuplets and beams, bar by bar. */
+/** One voice of a score: slots as notes and rests with values, tuplets and beams, bar by bar. */
 
 import { barTicks, type Meter } from "~/core/time";
 import { type SpellingChoices, spellBar } from "./bar";
@@ -6,7 +6,9 @@ import { beatsOfBar } from "./beats";
 import type { WrittenVoice } from "./notes";
 import { cutBar, type ScoreSlot } from "./pieces";
 
-/** The bars numbered `from` to before `to` of a voice; `slots` in order of time, those that reach into the first bar among them. */
+/**
+ * Bars `from` to below `to` of a voice. `slots` are in order of time and include those that reach into the first bar.
+ */
 export function spellVoice(
   slots: readonly ScoreSlot[],
   meter: Meter,

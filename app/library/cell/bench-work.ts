@@ -1,4 +1,4 @@
-/** What was worked out of a cell and is not in the book: the recipe on the bench. */
+/** A cell's unsaved work: the recipe on the bench. */
 
 import { Journal, type Unsaved } from "~/data/journal";
 import { takeOldDrafts } from "~/data/old-drafts";
@@ -9,7 +9,7 @@ import { type CellBenchContent, cellBenchSchema } from "./content";
 const KIND = "cell-bench";
 export const cellJournal = new Journal(KIND, cellBenchSchema);
 
-/** Work on a cell to go on with, left by this page or by one that is gone; it is this page's from here on. */
+/** Unsaved work on a cell, from this page or one that is gone. It belongs to this page from now on. */
 export async function openBenchWork(
   book: BookDatabase,
   id: string,

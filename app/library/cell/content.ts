@@ -1,4 +1,4 @@
-/** A cell of a player's own book: a sticking with a name and tags, and the recipe that it was made by. */
+/** A cell of the player's book: a sticking with a name and tags, and the recipe that made it. */
 
 import { z } from "zod";
 import { formatSlots, readStickLine } from "~/core/line";
@@ -26,9 +26,9 @@ import { valuesOf } from "../variants";
 /** A longer sticking is a phrase, and belongs on the Stack. */
 export const MAX_CELL_SLOTS = 512;
 const MAX_CELL_TEXT = 12_000;
-/** What is typed is kept even where it is too long to be read. */
+/** Typed text is kept even if it is too long to read. */
 const MAX_TYPED_TEXT = 100_000;
-/** Cells may be turned or thinned by no more than they can be long. */
+/** Limit for rotating and thinning: the maximum length of a cell. */
 const MAX_STEP = 10_000;
 const MAX_RHYTHM = 64;
 
@@ -38,7 +38,7 @@ const step = z.number().int().min(-MAX_STEP).max(MAX_STEP);
 const place = z.number().int().min(0).max(MAX_STEP);
 const every = z.number().int().min(1).max(MAX_STEP);
 
-/** Slots of a cell as text, in the one way that it is written: of an earlier version's, what it is read as now. */
+/** A cell's slots as canonical text; text from an earlier version is read and rewritten. */
 export const cellTextSchema = z
   .string()
   .max(MAX_CELL_TEXT)
@@ -101,10 +101,10 @@ export const moveSchema: z.ZodType<Move> = z.discriminatedUnion("kind", valuesOf
 const nameSchema = z.string().max(MAX_NAME);
 const tagSchema = z.string().min(1).max(MAX_TAG);
 const tagsSchema = z.array(tagSchema).max(MAX_TAGS);
-/** Tags of a rudiment that several devices may have put together. */
+/** Tags of a rudiment, possibly merged from several devices. */
 export const MAX_MARK_TAGS = 64;
 const movesSchema = z.array(moveSchema).max(MAX_MOVES);
-/** The rudiment or own cell that a sticking was made of, if it was one. */
+/** The rudiment or own cell it was made from, if any. */
 const sourceSchema = itemId.nullable();
 
 export const cellContentSchema = z
@@ -112,9 +112,9 @@ export const cellContentSchema = z
     name: nameSchema,
     tags: tagsSchema,
     favourite: z.boolean(),
-    /** What comes of the recipe. */
+    /** The result of the recipe. */
     text: cellTextSchema,
-    /** The rate at which it is usually played, such as "4" or "3/2" slots a quarter note. */
+    /** Its usual rate, such as "4" or "3/2" slots per quarter note. */
     rate: rateTextSchema,
     origin: z.strictObject({ source: sourceSchema, name: nameSchema, text: cellTextSchema }),
     moves: movesSchema,
@@ -125,10 +125,10 @@ export const cellContentSchema = z
   );
 export type CellContent = z.infer<typeof cellContentSchema>;
 
-/** An own cell with its identity, as it travels in files. */
+/** An own cell with its identity, as stored in files. */
 export type OwnCell = Item<CellContent>;
 
-/** What a player has noted on a shipped rudiment. */
+/** A player's notes on a shipped rudiment. */
 export const rudimentMarkSchema = z.strictObject({
   id: itemId,
   favourite: z.boolean(),
@@ -136,19 +136,19 @@ export const rudimentMarkSchema = z.strictObject({
 });
 export type RudimentMark = z.infer<typeof rudimentMarkSchema>;
 
-/** What lies on the bench of the Cells screen: an origin, the moves on it, and which step is looked at. */
+/** The bench of the Cells screen: an origin, the moves on it, and the step being viewed. */
 export const cellBenchSchema = z.strictObject({
   name: nameSchema,
   origin: z.strictObject({
     source: sourceSchema,
     name: nameSchema,
-    /** As typed, sound or not. */
+    /** As typed, valid or not. */
     typed: z.string().max(MAX_TYPED_TEXT),
-    /** The last typed text that could be read; null before there was one. */
+    /** The last valid text; null before there was one. */
     text: cellTextSchema.nullable(),
   }),
   moves: movesSchema,
-  /** 0 for the origin, else after that many moves. */
+  /** 0 for the origin, otherwise the number of moves. */
   at: z.number().int().min(0).max(MAX_MOVES),
   rate: rateTextSchema,
 });
@@ -157,7 +157,7 @@ export type CellBenchContent = z.infer<typeof cellBenchSchema>;
 const MAX_KNOWN = 2_000;
 const known = new Map<string, Cell>();
 
-/** The slots of a checked cell text: the same ones for the same text, which lists ask for again and again. */
+/** The slots of a valid cell text, cached because lists ask for them again and again. */
 export function cellOf(text: string): Cell {
   const found = known.get(text);
   if (found) return found;
@@ -171,17 +171,17 @@ export function rateOf(text: string): Rate {
   return parseRate(text) ?? { slots: 4, quarters: 1 };
 }
 
-/** A cell that an address asks for: `?cell=RLRRL&rate=4`. */
+/** The cell in an address: `?cell=RLRRL&rate=4`. */
 export const askedCellSchema = z.object({ cell: cellTextSchema, rate: rateTextSchema });
 export type AskedCell = z.infer<typeof askedCellSchema>;
 
-/** A cell's content from its origin and recipe, with everything else as a new cell has it. */
+/** A cell's content from origin and recipe, with defaults for everything else. */
 export function makeCellContent(given: Pick<CellContent, "origin" | "moves"> & Partial<CellContent>): CellContent {
   const text = formatSlots(cookCell(cellOf(given.origin.text), given.moves));
   return cellContentSchema.parse({ name: "", tags: [], favourite: false, rate: "4", text, ...given });
 }
 
-/** A typed sticking in the one way that it is written; null when it is none, or too long for a cell. */
+/** A typed sticking as canonical text; null if it is invalid or too long for a cell. */
 export function readTyped(typed: string): string | null {
   const cell = readCell(typed);
   const text = cell ? formatSlots(cell) : null;

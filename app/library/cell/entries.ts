@@ -1,4 +1,4 @@
-/** The book of cells: the shipped rudiments and the player's own, as one list. */
+/** The book of cells: shipped rudiments and the player's own as one list. */
 
 import { z } from "zod";
 import { formatLine, formatSlots, MAX_TEXT, readStickLine } from "~/core/line";
@@ -20,7 +20,7 @@ import type { CellRow } from "../database";
 import { MAX_NAME } from "../phrase/phrase";
 import { type CellBenchContent, type CellContent, cellContentSchema, cellOf, type RudimentMark } from "./content";
 
-/** A shipped rudiment as the server sends it. */
+/** A shipped rudiment. */
 export const shippedRudimentSchema = z.object({
   id: z.string().max(64),
   number: z.number().int(),
@@ -40,13 +40,13 @@ export interface BookEntry {
   readonly rate: string;
   readonly favourite: boolean;
   readonly tags: readonly string[];
-  /** What it was made of and how, in a few words. */
+  /** Its origin and recipe, in a few words. */
   readonly made: string;
   readonly rudiment: ShippedRudiment | null;
   readonly row: CellRow | null;
 }
 
-/** What ships is led by the player's strong hand; own cells are as they were kept. */
+/** Shipped rudiments start with the player's strong hand; own cells stay as they are. */
 export function listEntries(
   rudiments: readonly ShippedRudiment[],
   marks: readonly RudimentMark[],
@@ -117,7 +117,7 @@ export interface BookQuery {
   readonly tag: string | null;
 }
 
-/** A word is a sticking to be found inside when it has nothing but strokes in it, in either case. */
+/** A word with nothing but strokes, in either case, is a sticking to search for. */
 function findsWord(entry: BookEntry, word: string): boolean {
   if (`${entry.name} ${entry.tags.join(" ")} ${entry.made}`.toLowerCase().includes(word)) return true;
   const bare = (text: string) => text.toLowerCase().replace(/[^rlkh\-(){}]/g, "");
@@ -136,19 +136,19 @@ export function findEntries(entries: readonly BookEntry[], { words, filter, tag 
   });
 }
 
-/** Tags in use, the most used first. */
+/** Tags in use, most frequent first. */
 export function countTags(entries: readonly BookEntry[]): readonly (readonly [tag: string, count: number])[] {
   const counts = new Map<string, number>();
   for (const { tags } of entries) for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1);
   return [...counts].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0]));
 }
 
-/** Every form of every rudiment: worked out once for a visit, for it takes long enough to be felt. */
+/** Every form of every rudiment: cached for the visit, because it takes noticeably long. */
 export function indexRudiments(entries: readonly BookEntry[]): FamilyIndex {
   return indexFamilies(entries.flatMap(({ id, cell, rudiment }) => (rudiment ? [{ id, cell }] : [])));
 }
 
-/** Own cells of the same sticking, turned, mirrored or repeated, other than `id`. */
+/** Own cells with the same sticking, rotated, mirrored or repeated, except `id`. */
 export function findRelatives(entries: readonly BookEntry[], cell: Cell, id: string | null): BookEntry[] {
   if (cell.length === 0) return [];
   const form = canonicalSticking(primitiveCell(cell));
@@ -157,7 +157,7 @@ export function findRelatives(entries: readonly BookEntry[], cell: Cell, id: str
   );
 }
 
-/** What lies on the bench when an entry is opened: an own cell with its recipe, a rudiment as it is. */
+/** The bench for an opened entry: an own cell with its recipe, a rudiment as it is. */
 export function benchOf({ id, name, text, rate, row }: BookEntry): CellBenchContent {
   if (!row) {
     return { name: "", origin: { source: id, name, typed: text, text }, moves: [], at: 0, rate };
@@ -180,7 +180,7 @@ export const EMPTY_BENCH: CellBenchContent = {
   rate: "4",
 };
 
-/** The cell that is looked at, as it would be kept; null when there is none. */
+/** The cell being viewed, as it would be saved; null if there is none. */
 export function contentOf(
   { name, origin, moves, at, rate }: CellBenchContent,
   given: Partial<CellContent> = {},
@@ -194,7 +194,7 @@ export function contentOf(
   return cellContentSchema.safeParse({ ...content, moves: kept, ...given }).data ?? null;
 }
 
-/** A name to begin with. */
+/** A suggested name. */
 function nameOf(origin: CellContent["origin"], moves: CellContent["moves"]): string {
   const last = moves.at(-1);
   const from = origin.name || origin.text;

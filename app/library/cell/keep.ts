@@ -1,21 +1,21 @@
-/** Own cells, and what a player has noted on the shipped rudiments. */
+/** Own cells, and the player's notes on shipped rudiments. */
 
 import { canonicalForm } from "~/core/moves";
 import { addRow, listRows, type SaveResult, saveRow } from "~/data/rows";
 import type { BookDatabase, CellRow } from "../database";
 import { type CellContent, cellOf, type RudimentMark } from "./content";
 
-/** What stands in the way of keeping a cell, or does not. */
+/** Whether a cell can be saved, or why not. */
 export type KeepResult =
   | { readonly kind: "kept"; readonly row: CellRow }
-  /** The book has the very same one, under whatever name. */
+  /** The book has exactly this cell, under any name. */
   | { readonly kind: "have"; readonly row: CellRow }
-  /** The book has it turned or mirrored: kept only when that is meant. */
+  /** The book has it rotated or mirrored: save it only if that is intended. */
   | { readonly kind: "relative"; readonly row: CellRow };
 
 /**
- * Keeps a cell unless the book has it. Same limbs, levels, ornaments and surfaces slot by slot is the same cell; a
- * rotation or mirror of one is refused until `relativesToo`.
+ * Saves a cell unless the book has it. The same cell means the same limbs, levels, ornaments and surfaces in every
+ * slot. A rotation or mirror of an existing cell is refused unless `relativesToo`.
  */
 export async function keepCell(book: BookDatabase, content: CellContent, relativesToo: boolean): Promise<KeepResult> {
   return book.transaction("rw", book.cells, async (): Promise<KeepResult> => {
@@ -29,7 +29,7 @@ export async function keepCell(book: BookDatabase, content: CellContent, relativ
   });
 }
 
-/** Saves an own cell over the revision that it was opened from, unless another one is the very same. */
+/** Saves an own cell over the revision it was opened from, unless another one is identical. */
 export async function saveCell(
   book: BookDatabase,
   id: string,
@@ -47,7 +47,7 @@ export async function listRudimentMarks(book: BookDatabase): Promise<RudimentMar
   return book.rudiments.toArray();
 }
 
-/** Notes something on a rudiment; a note that says nothing any more goes. */
+/** Sets a note on a rudiment; removes a note that says nothing any more. */
 export async function markRudiment(
   book: BookDatabase,
   id: string,

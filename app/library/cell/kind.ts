@@ -4,7 +4,7 @@ import { type CellContent, cellContentSchema } from "./content";
 export const KIND = defineRows<CellContent>({
   content: cellContentSchema,
   isOncePerContent: true,
-  // The own cell that it was made of; rudiments ship.
+  // The own cell it was made from; rudiments ship.
   listRefs: ({ origin: { source } }) => (source === null ? [] : [{ key: "cells", id: source }]),
   rename: (content, idOf) => {
     const { source } = content.origin;

@@ -4,7 +4,7 @@ import { loadPreferences } from "../preferences-store";
 import { type BookEntry, listEntries, type ShippedRudiment } from "./entries";
 import { listRudimentMarks } from "./keep";
 
-/** The book of cells as the player has it. */
+/** The player's book of cells. */
 export async function loadEntries(book: BookDatabase, rudiments: readonly ShippedRudiment[]): Promise<BookEntry[]> {
   const [rows, marks, { hands }] = await Promise.all([
     listRows(book.cells),

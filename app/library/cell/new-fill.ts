@@ -1,4 +1,4 @@
-/** New fills of a cell or a rudiment. */
+/** New fills from a cell or a rudiment. */
 
 import { formatLine, readStickLine } from "~/core/line";
 import { makeCell, makeLine, mirrorLine } from "~/core/phrase";
@@ -11,7 +11,7 @@ import { MAX_WINDOW_BARS } from "~/library/phrase/phrase";
 import { loadPreferences } from "~/library/preferences-store";
 import { type CellContent, cellOf, rateOf } from "./content";
 import type { ShippedRudiment } from "./entries";
-/** A new fill of one cell: as often as it goes into a bar, or over as many bars as it takes. */
+/** A new fill from one cell: as often as it fits a bar, or over as many bars as it needs. */
 export async function addFillOfCell(book: BookDatabase, cell: CellContent): Promise<string> {
   const { cellTempo, cellMeter, countStyle } = await loadPreferences(book);
   const meter = parseMeter(cellMeter) ?? { beats: 4, unit: 4 };
@@ -34,7 +34,7 @@ export async function addFillOfCell(book: BookDatabase, cell: CellContent): Prom
   return (await addRow(book.fills, content)).id;
 }
 
-/** A new fill of a whole rudiment: as long as it is, led by the player's leading hand. */
+/** A new fill from a whole rudiment: as long as it is, led by the player's leading hand. */
 export async function addFillOfRudiment(book: BookDatabase, rudiment: ShippedRudiment): Promise<string> {
   const { cellTempo, hands, countStyle } = await loadPreferences(book);
   const read = readStickLine(rudiment.line).line;

@@ -1,4 +1,4 @@
-/** Where a fill is found in the app: each has an address for each of its tabs. */
+/** Addresses of a fill: one for each of its tabs. */
 
 export const FILL_TABS = ["stack", "floor", "groove", "shed", "sheet"] as const;
 export type FillTab = (typeof FILL_TABS)[number];
@@ -10,7 +10,7 @@ export function addressOf(fillId: string, tab: FillTab): string {
 const OPEN_KEY = "dime-stack:open-fill";
 const CELL_KEY = "dime-stack:open-cell";
 
-/** Remembers which fill this tab of the browser has open, for the way back to it. */
+/** Remembers this tab's open fill, so that you can return to it. */
 export function noteOpenFill(fillId: string): void {
   if (openFillId() !== fillId) noteOpenCell(null);
   write(OPEN_KEY, fillId);
@@ -20,7 +20,7 @@ export function openFillId(): string | null {
   return read(OPEN_KEY);
 }
 
-/** Remembers which cell is selected in that fill, from 0. */
+/** Remembers the selected cell in that fill, from 0. */
 export function noteOpenCell(cell: number | null): void {
   write(CELL_KEY, cell === null ? "" : String(cell));
 }
@@ -30,7 +30,7 @@ export function openCell(): number | null {
   return Number.isNaN(cell) ? null : cell;
 }
 
-// Without storage the fill that was edited last is the way back.
+// Without storage, you return to the last edited fill.
 function write(key: string, value: string) {
   try {
     sessionStorage.setItem(key, value);

@@ -1,4 +1,4 @@
-/** A fill as it is kept: a phrase, and what it sits in. */
+/** A fill as stored: a phrase, and its setting. */
 
 import { z } from "zod";
 import { KIT_VOICES, LIMBS } from "~/core/stroke";
@@ -12,7 +12,7 @@ import { MAX_ORCHESTRATION_NAME, MAX_ORCHESTRATIONS } from "./orchestrations";
 export const MAX_GROOVE_BARS = 8;
 const MAX_PLACED = 10_000;
 
-/** A stroke that is put somewhere by hand: slot, part of the slot, limb, drum or cymbal. */
+/** A stroke with a surface set by hand: slot, part of the slot, limb, drum or cymbal. */
 const placedSchema = z.tuple([
   z.number().int().min(0).max(MAX_PLACED),
   z.number().int().min(0).max(8),
@@ -28,7 +28,7 @@ export const namedOrchestrationSchema = z.strictObject({
 export type NamedOrchestration = z.infer<typeof namedOrchestrationSchema>;
 
 export const orchestrationsSchema = z.strictObject({
-  /** Of the one in force. */
+  /** Name of the current one. */
   name: z.string().max(MAX_ORCHESTRATION_NAME),
   others: z
     .array(namedOrchestrationSchema)
@@ -36,27 +36,27 @@ export const orchestrationsSchema = z.strictObject({
     .max(MAX_ORCHESTRATIONS - 1),
 });
 
-/** What a player edits; undo and redo go over this. */
+/** What a player edits; undo and redo apply to this. */
 export const fillContentSchema = phraseContentSchema
   .extend({
-    /** The id of a groove that ships, or of an own one. */
+    /** The id of a shipped or own groove. */
     groove: itemId,
     grooveBars: z.number().int().min(0).max(MAX_GROOVE_BARS),
-    /** What the band plays there; absent for nothing. */
+    /** The band's rhythm; absent for none. */
     figure: figureSchema.optional(),
-    /** Its other orchestrations, with the name of the one in force; absent for a fill with one. */
+    /** Its other orchestrations, and the name of the current one; absent for a fill with only one. */
     orchestrations: orchestrationsSchema.optional(),
-    /** How it sits in the groove; absent for the usual way. */
+    /** Its setting in the groove; absent for the default. */
     setting: settingSchema.optional(),
   })
   .strict()
   .refine(...reachesNoFurther);
 export type FillContent = z.infer<typeof fillContentSchema>;
 
-/** A fill with its identity, as it travels in files. */
+/** A fill with its identity, as stored in files. */
 export type Fill = Item<FillContent>;
 
-/** A fill's content from a line of text, with everything else as a new fill has it. `text` must be readable. */
+/** A fill's content from a line of text, with defaults for everything else. `text` must be valid. */
 export function makeContent(given: Partial<FillContent> & { text: string }): FillContent {
   const phrase = makePhraseContent(given);
   return fillContentSchema.parse({

@@ -1,4 +1,4 @@
-/** Fills as a whole: new ones, copies, the one to go on with, and blank ones that nobody needs. */
+/** Fills as a whole: new ones, copies, the one to continue with, and blank ones that nobody needs. */
 
 import { formatLine } from "~/core/line";
 import { mirrorLine } from "~/core/phrase";
@@ -25,13 +25,13 @@ export async function addBlankFill(book: BookDatabase): Promise<FillRow> {
   return addRow(book.fills, makeBlank(await loadPreferences(book)));
 }
 
-/** All fills, the last edited first. New ones in which nothing was ever typed go for good. */
+/** All fills, last edited first. Permanently removes new ones in which nothing was ever typed. */
 export async function listFills(book: BookDatabase): Promise<FillRow[]> {
   const rows = await listRows(book.fills);
   const blank = new Set(rows.filter(isBlank).map(({ id }) => id));
   if (blank.size === 0) return rows;
   return book.transaction("rw", book.fills, book.journal, async () => {
-    // Another tab may be typing into one of them at this very moment.
+    // Another tab may be typing into one of them right now.
     const now = await listRows(book.fills);
     const begun = new Set((await book.journal.toArray()).map((entry) => entry.of));
     const gone = new Set(
@@ -46,9 +46,9 @@ function isBlank({ revision, content }: FillRow): boolean {
   return revision === 1 && content.text === BLANK && isSame(content, makeBlank(content));
 }
 
-/** The fill that is open in this tab of the browser, else the one that was edited last; null with nothing on the shelf. */
+/** This tab's open fill, otherwise the last edited one; null if the shelf is empty. */
 export async function latestFillId(): Promise<string | null> {
-  // What is being edited counts as edited.
+  // A fill being edited counts as edited.
   await flushSaves();
   const book = await currentBook();
   const open = await getRow(book.fills, openFillId() ?? "");
@@ -57,7 +57,7 @@ export async function latestFillId(): Promise<string | null> {
   return latest?.id ?? null;
 }
 
-/** Tags fills, whatever else they have become meanwhile. Returns how many did not have the tag, and have it now. */
+/** Tags fills, whatever else has changed in them. Returns how many got the tag. */
 export async function tagFills(book: BookDatabase, ids: readonly string[], tag: string): Promise<number> {
   return book.transaction("rw", book.fills, async () => {
     let tagged = 0;

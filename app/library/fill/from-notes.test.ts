@@ -32,7 +32,7 @@ function fillsOf(file: NotesFile, given: Partial<NotesChoices> = {}) {
   });
 }
 
-/** What is played, when, where and by whom. */
+/** What is played, when, where and by which limb. */
 function heard({ events }: Timeline) {
   return events
     .filter(({ grace }) => grace === undefined)
@@ -71,14 +71,14 @@ function bytesOf(text: string): Uint8Array {
   return new TextEncoder().encode(text);
 }
 
-/** Played again as the fill has it, from the bar that its first note is in. */
+/** As the fill plays it, from the bar of its first note. */
 function again(content: ReturnType<typeof makeContent>): Timeline {
   return layOut(toPhrase(content, lastValidLine(content)));
 }
 
 describe("our own files are read as they were written", () => {
   test.each(EXAMPLES.map((one) => [one.name, one] as const))("%s, with its line", (_, one) => {
-    // What an orchestration puts elsewhere is not in the line, and comes in with the notes.
+    // Surfaces from an orchestration aren't in the line, but come back with the notes.
     const isPlain = heard(one.timeline).join() === heard(example(one.name, one.text, one.meter).timeline).join();
     if (!isPlain) {
       expect(fillsOf(fileOf(readMusicXml(bytesOf(toXml(one, one.text))))).isOwn).toBe(false);
@@ -105,7 +105,7 @@ describe("our own files are read as they were written", () => {
     expect(fills).toHaveLength(1);
     const [fill] = fills;
     if (!fill) throw new Error("no fill");
-    // Parts of a slot, and values over several beats, are put onto the nearest place, which is told.
+    // Parts of a slot, and values over several beats, go to the nearest position, and are reported.
     const isSplit = one.timeline.events.some(({ parts }) => parts > 1);
     if (!isSplit) expect(moved).toBe(0);
     expect(dropped).toBe(0);
@@ -125,7 +125,7 @@ describe("our own files are read as they were written", () => {
       events.filter(({ grace }) => grace === undefined).map(({ at, limb, graces }) => `${at - from} ${limb} ${graces}`);
     const first = again(fill);
     const isSplit = one.timeline.events.some(({ parts }) => parts > 1);
-    // A bar of rest stands before grace notes that come before the first bar line.
+    // A bar of rest precedes grace notes that come before the first bar line.
     const shift = (first.events[0]?.at ?? 0) - (one.timeline.events[0]?.at ?? 0) > 5_000 ? barTicks(one.meter) : 0;
     if (!isSplit) expect(hits(first, shift)).toEqual(hits(one.timeline, 0));
   });
@@ -258,7 +258,7 @@ describe("what is no such file is refused with a reason", () => {
     const long = readMusicXml(bytesOf(whole.replace(/<duration>\d+</, "<duration>9000000000000000<")));
     expect(fillsOf(fileOf(long)).fills.length).toBeLessThan(3);
     const midi = writeTimelineMidi((EXAMPLES[0] as Example).timeline, "x").slice();
-    // A quarter has one tick: what was a bar is 10 080 of them.
+    // A quarter has one tick here, so a former bar is 10 080 of them.
     midi.set([0, 1], 12);
     expect(problem(readMidi(midi))).toBe("too-long");
     expect(problem(readMusicXml(bytesOf(whole.replace(/<divisions>\d+</, "<divisions>0<"))))).toBeNull();

@@ -1,4 +1,4 @@
-/** Fills made of a file of notes: what was read, what was moved, and what was left out. */
+/** Fills from a file of notes: what was read, moved, and left out. */
 
 import { formatLine, readStickLine } from "~/core/line";
 import { notate, type ReadNote } from "~/core/notate";
@@ -13,9 +13,9 @@ import { type FillContent, makeContent } from "./content";
 export interface NotesChoices {
   /** Which part. */
   readonly part: string;
-  /** What each key of the file is played on; null for leaving it out. Over what the file itself says. */
+  /** The surface for each key of the file; null to leave it out. Overrides the file's own information. */
   readonly map: Readonly<Record<string, KitVoice | null>>;
-  /** Bars of each fill; null for as few fills as can be. */
+  /** Bars per fill; null for as few fills as possible. */
   readonly barsEach: number | null;
   readonly leading: Hand;
   readonly countStyle: FillContent["countStyle"];
@@ -24,18 +24,18 @@ export interface NotesChoices {
 export interface NotesMade {
   readonly fills: readonly FillContent[];
   readonly notes: number;
-  /** Onsets moved onto the grid, and the farthest in seconds. */
+  /** Onsets moved onto the grid, and the largest move in seconds. */
   readonly moved: number;
   readonly farthest: number;
   readonly guessed: number;
   readonly dropped: number;
-  /** Keys without a place, and how many notes each has. */
+  /** Keys without a surface, and their number of notes. */
   readonly unknown: readonly { readonly key: string; readonly count: number }[];
-  /** The file's own stick line was taken, as it says the same. */
+  /** The file's own stick line was used, because it says the same. */
   readonly isOwn: boolean;
 }
 
-/** What can be chosen from, and what is told of a file. */
+/** Choices for a file, and information about it. */
 export interface NotesSummary extends Pick<NotesFile, "title" | "tempo" | "tempoChanges" | "isExact" | "leftOut"> {
   readonly parts: readonly { readonly id: string; readonly name: string; readonly notes: number }[];
   readonly likely: string;
@@ -56,12 +56,14 @@ export function summarise(file: NotesFile): NotesSummary {
   };
 }
 
-/** Played notes may be this far from their place on the grid, in seconds. Our estimate: a loose hand at a medium tempo. */
+/**
+ * Performed notes may be this far from their grid position, in seconds. Our estimate: a loose hand at a medium tempo.
+ */
 const LOOSE = 0.035;
-/** Quarters a minute where a file says none. */
+/** Default tempo of a file without one, in quarters per minute. */
 const USUAL_TEMPO = 120;
 
-/** Keys of a part that are not known, with those that are, most played first. */
+/** A part's unknown keys, then its known ones, most frequent first. */
 export function listKeys(file: NotesFile, part: string, map: NotesChoices["map"]) {
   const counts = new Map<string, { place: KitVoice | null; count: number }>();
   for (const note of file.parts.find(({ id }) => id === part)?.notes ?? []) {
@@ -76,7 +78,7 @@ function placeOf(note: FileNote, map: NotesChoices["map"]): KitVoice | null {
   return chosen === undefined ? note.place : chosen;
 }
 
-/** The part that is most likely meant: of drums, with the most notes. */
+/** The part most likely intended: the drum part with the most notes. */
 export function likelyPart({ parts }: NotesFile): string {
   const sorted = parts.toSorted((a, b) => Number(b.isDrums) - Number(a.isDrums) || b.notes.length - a.notes.length);
   return sorted[0]?.id ?? "";
@@ -116,7 +118,7 @@ interface Space {
   readonly meter: Meter;
 }
 
-/** The bars of each fill up to the last note: a meter of its own each, and no more bars than a fill may have. */
+/** The bars of each fill up to the last note: one meter per fill, and no more bars than a fill may have. */
 function listSpaces({ meters, end: whole }: NotesFile, barsEach: number | null, last: number): Space[] {
   const spaces: Space[] = [];
   const begun = meters.filter(({ at }) => at <= last).at(-1) ?? meters[0];
@@ -156,7 +158,7 @@ function fillOf(
   });
 }
 
-/** The file's own stick line, where it is played as the notes are: nobody has changed these since. */
+/** The file's own stick line, if it still matches the notes: nobody has changed these since. */
 function ownFill(file: NotesFile, notes: readonly ReadNote[], choices: NotesChoices): FillContent | null {
   const { line: text, meters, end } = file;
   const line = text === null ? null : readStickLine(text).line;
@@ -166,7 +168,7 @@ function ownFill(file: NotesFile, notes: readonly ReadNote[], choices: NotesChoi
   const window = { start: ticks(0), length: ticks(Math.min(end, MAX_WINDOW_BARS * bar)) };
   const timeline = layOut({ meter, tempo: bpm(100), window, line });
   const struck = timeline.events.filter(({ grace }) => grace === undefined);
-  // A bar of rest stands before grace notes that come before the first bar line.
+  // A bar of rest precedes grace notes that come before the first bar line.
   const shift = Math.round((Math.min(...notes.map(({ at }) => at)) - (struck[0]?.at ?? 0)) / bar) * bar;
   // Two hands on one drum may be one note.
   const told = (list: readonly { readonly at: number; readonly place: KitVoice }[], by: number) =>

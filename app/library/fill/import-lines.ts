@@ -6,13 +6,13 @@ import { MAX_WINDOW_BARS, toPhrase } from "~/library/phrase/phrase";
 import { type FillContent, makeContent } from "./content";
 import { readStickFile, type StickFileReading } from "./stick-file";
 
-/** Each stick line of a text file as a fill; of one or more whole bars where the file does not say its space. */
+/** Turns each stick line of a text file into a fill; with whole bars if the file doesn't give its space. */
 export function readFillsOfLines(
   text: string,
   countStyle: CountStyle,
   onProgress: (share: number) => void,
 ): { readonly ok: true; readonly contents: BookContents } | Extract<StickFileReading, { ok: false }> {
-  // Reading the lines and making fills of them take about as long.
+  // Reading the lines and creating the fills take about equally long.
   const read = readStickFile(text, (share) => onProgress(share / 2));
   if (!read.ok) return read;
   const now = Date.now();

@@ -56,10 +56,10 @@ test("what was shared keeps its place in a lesson, beside a fill that was change
   const theirs = item?.kind === "fill" ? await book.fills.get(item.of) : undefined;
   expect(theirs?.content.name).toBe("Theirs");
   expect((await book.fills.get("same-id"))?.content.name).toBe("Mine");
-  // The same once more is nothing new.
+  // Importing it again adds nothing.
   expect(await importShared(book, "lessons", contents)).toBe(id);
   expect(await book.fills.count()).toBe(2);
-  // Who came by a link is no newcomer any more.
+  // A visitor who came by a link isn't a newcomer any more.
   expect(await welcome(book, "own", () => makeContent({ text: "@4 R" }))).toBe(false);
   expect(await book.fills.count()).toBe(2);
 });

@@ -3,12 +3,12 @@
 import type { BookDatabase } from "../database";
 import { type FillContent, fillContentSchema } from "./content";
 
-/** Gives their ids, in order. */
+/** Returns their ids, in order. */
 export async function keepFills(book: BookDatabase, contents: readonly FillContent[]): Promise<string[]> {
   const now = Date.now();
   const rows = contents.map((content, index) => ({
     id: crypto.randomUUID(),
-    // The first one stands first where the last edited does.
+    // The first one comes first when sorted by last edit.
     createdAt: now - index,
     updatedAt: now - index,
     content: fillContentSchema.parse(content),

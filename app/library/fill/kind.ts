@@ -3,7 +3,7 @@ import { type FillContent, fillContentSchema } from "./content";
 
 export const KIND = defineRows<FillContent>({
   content: fillContentSchema,
-  // An own groove that it sits in; those that ship are everybody's.
+  // Its own groove; shipped ones are everybody's.
   listRefs: ({ groove }) => [{ key: "grooves", id: groove }],
   rename: (content, idOf) => ({ ...content, groove: idOf({ key: "grooves", id: content.groove }) }),
 });

@@ -1,4 +1,4 @@
-/** What a fill's address opens. */
+/** Opens the fill of an address. */
 
 import { bookName, currentBook } from "../current";
 import type { GrooveChoice, ShippedGroove } from "../groove/choices";
@@ -13,10 +13,7 @@ interface OpenedFill extends Opened<FillContent> {
   readonly grooves: readonly GrooveChoice[];
 }
 
-/**
- * The fill with the grooves that it may sit in; null when there is none. A newcomer's own first fill is made as it is
- * opened.
- */
+/** The fill with its available grooves; null if there is none. A newcomer's first fill is created when it is opened. */
 export async function openFill(
   id: string,
   shipped: readonly ShippedGroove[],

@@ -1,4 +1,4 @@
-/** Several orchestrations of one fill, each with a name: one is in force, and is the fill's own; the others wait beside it. */
+/** Several named orchestrations of one fill: the current one is the fill's own; the others are stored beside it. */
 
 import { formatLine, mapPlayedSlots, placeStrokes, type StrokeKey } from "~/core/line";
 import type { Line } from "~/core/phrase";
@@ -8,10 +8,10 @@ import type { FillContent, NamedOrchestration } from "./content";
 
 export const MAX_ORCHESTRATIONS = 12;
 export const MAX_ORCHESTRATION_NAME = 60;
-/** What the first one is called until it is named. */
+/** The name of the first one until it is named. */
 const FIRST_NAME = "First";
 
-/** The strokes of the line that say where they are played. */
+/** The line's strokes with a written surface. */
 function listPlaced(line: Line): NamedOrchestration["placed"] {
   const placed: NamedOrchestration["placed"] = [];
   mapPlayedSlots(line, (slot, index) =>
@@ -23,20 +23,20 @@ function listPlaced(line: Line): NamedOrchestration["placed"] {
   return placed;
 }
 
-/** The line with these strokes put somewhere and no others. What the line no longer has is left out. */
+/** The line with exactly these surfaces. Strokes that no longer exist are ignored. */
 function placeOnly(line: Line, placed: NamedOrchestration["placed"]): Line {
   const wanted = new Map(placed.map(([slot, part, limb, place]) => [`${slot} ${part} ${limb}`, place] as const));
   const changes: (readonly [StrokeKey, KitVoice | null])[] = [];
   mapPlayedSlots(line, (slot, index) =>
     mapEachStroke(slot, (stroke, part) => {
-      // A line that the other hand leads now has its strokes at the same times, by the other hand.
+      // If the other hand leads the line now, its strokes have the same times and the other hand.
       const other = mirrorLimb(stroke.limb);
       const hasOther = strokesOf(partsOf(slot)[part] ?? makeSilence()).some(({ limb }) => limb === other);
       const place =
         wanted.get(`${index} ${part} ${stroke.limb}`) ??
         (hasOther ? null : wanted.get(`${index} ${part} ${other}`)) ??
         null;
-      // A rim shot or a choke needs the drum or cymbal that it is on.
+      // A rim shot or a choke needs its drum or cymbal.
       if (place !== null || (isHand(stroke.limb) && stroke.technique === "plain")) {
         changes.push([{ slot: index, part, limb: stroke.limb }, place]);
       }
@@ -52,12 +52,12 @@ function current(content: FillContent): NamedOrchestration {
   return voicing ? { ...named, voicing } : named;
 }
 
-/** All orchestrations, the one in force first. */
+/** All orchestrations, the current one first. */
 export function listOrchestrations(content: FillContent): readonly NamedOrchestration[] {
   return [current(content), ...(content.orchestrations?.others ?? [])];
 }
 
-/** The fill as it sounds in one of its orchestrations, by its number in {@link listOrchestrations}. */
+/** The fill in one of its orchestrations, by index in {@link listOrchestrations}. */
 export function heardIn(content: FillContent, number: number): FillContent {
   const other = listOrchestrations(content)[number];
   if (number === 0 || !other) return content;
@@ -66,7 +66,7 @@ export function heardIn(content: FillContent, number: number): FillContent {
   return { ...rest, text, goodText: text, ...(other.voicing ? { voicing: other.voicing } : {}) };
 }
 
-/** Puts another orchestration in force; the one that was takes its place in the list. */
+/** Makes another orchestration current; the previous one takes its place in the list. */
 export function takeOrchestration(content: FillContent, number: number): FillContent {
   const { orchestrations } = content;
   const other = orchestrations?.others[number - 1];
@@ -77,7 +77,7 @@ export function takeOrchestration(content: FillContent, number: number): FillCon
   };
 }
 
-/** The orchestration in force once more under another name, which is in force from now on. */
+/** Copies the current orchestration under another name and makes the copy current. */
 export function addOrchestration(content: FillContent, name: string): FillContent {
   const others = [...(content.orchestrations?.others ?? []), current(content)];
   if (others.length >= MAX_ORCHESTRATIONS) return content;
@@ -92,7 +92,7 @@ export function nameOrchestration(content: FillContent, number: number, name: st
   return { ...content, orchestrations: { ...orchestrations, others } };
 }
 
-/** Without one that is not in force. The last one that is left needs no name. */
+/** Removes one that isn't current. The last remaining one needs no name. */
 export function dropOrchestration(content: FillContent, number: number): FillContent {
   const { orchestrations, ...rest } = content;
   if (!orchestrations || number === 0) return content;

@@ -1,6 +1,6 @@
 /**
- * Fills in a plain text file: a stick line each, before it `#` and its name, and what else the line does not say as
- * comments of the form `# key: value`. Reader and writer; `docs/stick-line.md` describes it.
+ * Fills in a plain text file: one stick line each, preceded by `#` and its name, and by everything else as comments of
+ * the form `# key: value`. Reader and writer, described in `docs/stick-line.md`.
  */
 
 import { type Problem, readStickLine } from "~/core/line";
@@ -18,11 +18,11 @@ import {
 import { orchestrationSchema } from "../phrase/orchestration";
 import { canonicalLine, MAX_NAME, type PhraseContent } from "../phrase/phrase";
 
-/** Files over this are refused unread. */
+/** Larger files are refused unread. */
 export const MAX_STICK_FILE = 1_000_000;
 const MAX_LINES = 1_000;
 
-/** What is not said is as a new fill has it. */
+/** Missing values have a new fill's defaults. */
 export type LineOfFile = Pick<PhraseContent, "name" | "text"> &
   Partial<Pick<PhraseContent, "meter" | "tempo" | "window" | "voicing">>;
 
@@ -38,7 +38,7 @@ export type StickFileReading =
       readonly value: string;
     };
 
-/** Keys of the comments that are taken back. Any other comment is a name. */
+/** Keys of the comments that are read. Any other comment is a name. */
 const KEYS = ["meter", "tempo", "space", "orchestration"] as const;
 type HeaderKey = (typeof KEYS)[number];
 
@@ -66,14 +66,14 @@ const READ: { readonly [K in HeaderKey]: (value: string) => Partial<LineOfFile> 
   },
 };
 
-/** Quarter notes as people write fractions: "4", "5/2". */
+/** Quarter notes as fractions: "4", "5/2". */
 function sayQuarters(span: number): string {
   const shared = gcd(span, TICKS_PER_QUARTER);
   const [over, under] = [span / shared, TICKS_PER_QUARTER / shared];
   return under === 1 ? String(over) : `${over}/${under}`;
 }
 
-/** Null for what is no such fraction, or not exact in ticks. */
+/** Null for anything else, or if it isn't exact in ticks. */
 function toTicks(text: string): number | null {
   const found = /^(\d{1,6})(?:\/(\d{1,5}))?$/.exec(text);
   if (!found) return null;
@@ -97,7 +97,7 @@ export function writeStickFile(lines: readonly LineOfFile[]): string {
   return lines.map(writeOne).join("\n");
 }
 
-/** Fills as such a file, their lines in the one way that they are written. */
+/** Fills as such a file, with canonical lines. */
 export function stickFileOf(contents: readonly PhraseContent[]): string {
   return writeStickFile(
     contents.map(({ name, meter, tempo, window, voicing, ...content }) => ({
@@ -111,7 +111,7 @@ export function stickFileOf(contents: readonly PhraseContent[]): string {
   );
 }
 
-/** Never throws; a file is taken whole or not at all. */
+/** Never throws; a file is imported completely or not at all. */
 export function readStickFile(text: string, onProgress: (share: number) => void = () => {}): StickFileReading {
   if (text.length > MAX_STICK_FILE) return { ok: false, reason: "too-large" };
   const lines: LineOfFile[] = [];

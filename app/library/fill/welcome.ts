@@ -8,10 +8,10 @@ import type { FillContent } from "./content";
 import { turnForHands } from "./fills";
 import { FIRST_FILLS } from "./first";
 
-/** Whether somebody is here for the first time. From then on their first fill is in the book. */
+/** Whether this is somebody's first visit. From then on, their first fill is in the book. */
 export async function welcome(book: BookDatabase, name: BookName, loadStarter: () => FillContent): Promise<boolean> {
   if (!(await isFirstTime(book, "welcomed"))) return false;
-  // Who came by somebody's link has something to begin with.
+  // A visitor who came by a link already has something to start with.
   if ((await book.fills.count()) > 0) return false;
   const id = FIRST_FILLS[name];
   if (!(await getRow(book.fills, id))) {

@@ -1,4 +1,4 @@
-/** A flow as it is kept: ideas to improvise between, the rules, and how it is practised. */
+/** A flow as stored: ideas to improvise between, the rules, and practice settings. */
 
 import { z } from "zod";
 import { LEADS, MAX_FLOW_BARS, MAX_IDEAS, PATHS } from "~/core/flow";
@@ -19,22 +19,22 @@ export const MAX_ROUNDS = 64;
 
 const times = z.number().int().min(0).max(MAX_TIMES);
 
-/** Without spaces: two of them name a join. */
+/** No spaces: two keys with a space between them name a join. */
 const ideaKey = z.string().regex(/^\S+$/).max(40);
 
 const ideaSchema = z.strictObject({
-  /** Its own within the flow, whatever it is changed to. */
+  /** Its key within the flow, whatever else changes. */
   key: ideaKey,
   kind: z.enum(["cell", "fill"]),
-  /** The cell, rudiment or fill that it was taken from; null for one that was typed. */
+  /** The cell, rudiment or fill it was taken from; null if it was typed. */
   of: itemId.nullable(),
   name: z.string().max(MAX_NAME),
-  /** The line as it was when it was taken: what is played where the book has it no more. */
+  /** The line at the time it was taken, which is played if the book no longer has it. */
   text: z
     .string()
     .max(MAX_TEXT)
     .refine((text) => readStickLine(text).line !== null, "is not a readable stick line"),
-  /** The note value that it begins with; null for its own. */
+  /** Its opening note value; null for its own. */
   rate: rateTextSchema.nullable(),
   weight: z.number().int().min(1).max(MAX_WEIGHT),
   least: times,
@@ -48,7 +48,7 @@ const ideaSchema = z.strictObject({
   path: z.enum(PATHS),
   /** Whether its accents move. */
   accents: z.boolean(),
-  /** Whether the last cell of a repeat is changed for another one of the book. */
+  /** Whether the last cell of a repeat is replaced with another one from the book. */
   changesEnd: z.boolean(),
 });
 export type FlowIdea = z.infer<typeof ideaSchema>;
@@ -62,34 +62,34 @@ export const flowContentSchema = z
     meter: meterSchema,
     tempo: tempoSchema,
     ideas: z.array(ideaSchema).max(MAX_IDEAS),
-    /** Bars that the ideas fill. */
+    /** The bars to fill. */
     bars: z.number().int().min(1).max(MAX_FLOW_BARS),
     rules: z.strictObject({
       inRow: z.number().int().min(1).max(16).nullable(),
       lead: z.enum(LEADS),
       endsFree: z.boolean(),
-      /** An idea that must be played at a place, by its key. */
+      /** The key of an idea that must be played at a position. */
       meet: z.strictObject({ key: ideaKey, at: ticksSchema }).nullable(),
     }),
     form: z.strictObject({
-      /** "trade": the demo drummer answers for as many bars. */
+      /** "trade": the demo drummer answers with the same number of bars. */
       kind: z.enum(FLOW_FORMS),
       /** Bars of groove before the ideas. */
       timeBars: z.number().int().min(0).max(MAX_TIME_BARS),
-      /** Whether ideas are called; else the player is free but for what must be met. */
+      /** Whether ideas are called; otherwise the player is free except for the required meeting points. */
       isCalled: z.boolean(),
-      /** How often it goes round; null without end. */
+      /** Number of rounds; null for endless. */
       rounds: z.number().int().min(1).max(MAX_ROUNDS).nullable(),
     }),
     groove: itemId,
     setting: settingSchema,
     ahead: z.enum(AHEADS),
-    /** Whether weights stay as they were given. */
+    /** Whether weights stay fixed. */
     isHeld: z.boolean(),
     ladder: z
       .strictObject({
         by: z.number().int().min(1).max(20),
-        /** Clean rounds in a row on each tempo. */
+        /** Consecutive clean rounds per tempo. */
         every: z.number().int().min(1).max(16),
         to: tempoSchema,
       })
@@ -106,7 +106,7 @@ export type SavedFlow = Item<FlowContent>;
 
 const REFS = { cell: "cells", fill: "fills" } as const;
 
-/** What the flow names of the book. */
+/** What the flow refers to in the book. */
 export function listRefs({ ideas, groove }: FlowContent): Ref[] {
   return [
     ...ideas.flatMap(({ kind, of }): Ref[] => (of === null ? [] : [{ key: REFS[kind], id: of }])),
@@ -124,7 +124,7 @@ export function renameRefs(content: FlowContent, idOf: (ref: Ref) => string): Fl
   };
 }
 
-/** An idea as it begins: any number of times, as likely as any other, played as it is written. */
+/** A new idea: any number of times, weight 1, played as written. */
 export function makeIdea(given: Pick<FlowIdea, "kind" | "of" | "name" | "text"> & Partial<FlowIdea>): FlowIdea {
   return {
     key: crypto.randomUUID(),
@@ -140,7 +140,7 @@ export function makeIdea(given: Pick<FlowIdea, "kind" | "of" | "name" | "text"> 
   };
 }
 
-/** A flow's content with everything as a new one has it. */
+/** A flow's content with defaults for everything else. */
 export function makeFlow(given: Partial<FlowContent> = {}): FlowContent {
   return {
     name: "",

@@ -141,7 +141,7 @@ describe("in the book", () => {
     expect(of?.ideas.map(({ text }) => text)).toEqual(["@4 RLRRL", "@4 RLK"]);
     expect(of).toMatchObject({ name: "Odd", tempo: 104, bars: 1 });
     expect(flowContentSchema.safeParse(of).success).toBe(true);
-    // A fill of one cell is an idea itself, beside something to go to.
+    // A fill of one cell is itself an idea, next to something to go to.
     const { id: one } = await addRow(book.fills, makeContent({ text: "@4 RLRL", name: "Single" }));
     await savePreferences(book, { hands: "left" });
     const single = (await book.flows.get(await addFlow(book, one)))?.content;

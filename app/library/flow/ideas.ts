@@ -1,4 +1,4 @@
-/** The ideas of a flow as they are played: what the book has of them now, on the player's kit. */
+/** A flow's ideas as played: the book's current versions, on the player's kit. */
 
 import type { FlowRecord } from "~/core/flow";
 import {
@@ -24,19 +24,19 @@ import { heardIn, listOrchestrations } from "../fill/orchestrations";
 import { lastValidLine, toPhrase } from "../phrase/phrase";
 import { type FlowContent, type FlowIdea, makeIdea } from "./content";
 
-/** What ideas are taken from. */
+/** Sources of ideas. */
 export interface IdeaSources {
   readonly fills: readonly FillRow[];
   readonly entries: readonly BookEntry[];
 }
 
-/** An idea as it stands in the book now. */
+/** An idea as it is in the book now. */
 export interface ReadIdea {
   readonly key: string;
   readonly name: string;
-  /** Its orchestrations, the one in force first. */
+  /** Its orchestrations, the current one first. */
   readonly versions: readonly Line[];
-  /** Whether the book no longer has it: the line is kept with the flow. */
+  /** Whether the book no longer has it; its line is stored in the flow. */
   readonly isCopy: boolean;
 }
 
@@ -50,7 +50,9 @@ export function ideaOfFill({ id, content }: Pick<FillRow, "id" | "content">): Fl
   return makeIdea({ kind: "fill", of: id, name: content.name || "Untitled", text: content.goodText });
 }
 
-/** A fill's line with its orchestration said stroke by stroke, so that it stands the same among others. */
+/**
+ * A fill's line with its orchestration written into each stroke, so that it stays the same when combined with others.
+ */
 function settle(content: FillContent, kit: Kit): Line {
   const line = lastValidLine(content);
   const { slots } = layOut(toPhrase(content, line), kit);
@@ -108,10 +110,10 @@ export function toFlowSpec(
   };
 }
 
-/** Longer cells are no endings. */
+/** Longer cells aren't endings. */
 const MAX_ENDING = 16;
 
-/** What may differ from one playing to the next; the last cell of a repeat is changed for another one of the book. */
+/** What may vary between playings; the last cell of a repeat is replaced with another one from the book. */
 export function toVariety({ ideas }: FlowContent, entries: readonly BookEntry[]): Variety[] {
   const cells: (readonly Slot[])[] = entries.map(({ cell }) => cell).filter(({ length }) => length <= MAX_ENDING);
   return ideas.map(({ path, accents, changesEnd }) => ({

@@ -1,4 +1,4 @@
-/** A new flow: between the cells of a fill, or to begin with. */
+/** A new flow: between the cells of a fill, or from scratch. */
 
 import { formatLine, formatSlots } from "~/core/line";
 import { mirrorCell } from "~/core/moves";
@@ -14,13 +14,13 @@ import { MAX_NAME, toPhrase } from "../phrase/phrase";
 import { loadPreferences } from "../preferences-store";
 import { type FlowContent, type FlowIdea, makeFlow, makeIdea } from "./content";
 
-/** For a book without cells: common stock of three sizes. */
+/** For a book without cells: common stock in three sizes. */
 const FIRST_IDEAS: readonly (readonly [name: string, text: string])[] = [
   ["Three", "RLK"],
   ["Paradiddle", "RLRR"],
   ["Five", "RLRRL"],
 ];
-/** More cells than this are too many to keep in mind at first. */
+/** More cells are too many to keep in mind at first. */
 const FIRST_MOST = 4;
 
 /** Adds a flow between the cells of a fill, or of none, to the book; returns its id. */
@@ -34,7 +34,7 @@ export async function addFlow(book: BookDatabase, fillId: string | null): Promis
   return (await addRow(book.flows, content)).id;
 }
 
-/** The player's own cells of different sizes, where there are some. */
+/** The player's own cells of different sizes, if there are any. */
 async function firstIdeas(book: BookDatabase, stock: readonly FlowIdea[]): Promise<FlowIdea[]> {
   const rows = await listRows(book.cells);
   const sizes = new Set<number>();

@@ -1,4 +1,4 @@
-/** How clean the ideas and joins of a flow have been, as it is kept. */
+/** How clean a flow's ideas and joins have been, as stored. */
 
 import { z } from "zod";
 import { type FlowRecord, NO_RECORD, REMEMBERED } from "~/core/flow";
@@ -12,13 +12,13 @@ const results = z.record(z.string().min(1).max(100), z.array(z.enum(RESULTS)).ma
 export const flowRecordSchema = z.strictObject({ id: itemId, ideas: results, joins: results });
 export type FlowRecordRow = z.infer<typeof flowRecordSchema>;
 
-/** Nothing is known of a flow that was never judged, or whose record is damaged. */
+/** A flow that was never judged, or whose record is damaged, starts from nothing. */
 export async function getFlowRecord(book: BookDatabase, flowId: string): Promise<FlowRecord> {
   const kept = flowRecordSchema.safeParse(await book.flowRecords.get(flowId)).data;
   return kept ? { ideas: kept.ideas, joins: kept.joins } : NO_RECORD;
 }
 
-/** Changes a flow's record as it is in the database now, whatever another tab has made of it. */
+/** Changes a flow's record as it is in the database now, whatever other tabs have done to it. */
 export async function changeFlowRecord(
   book: BookDatabase,
   flowId: string,

@@ -1,4 +1,4 @@
-/** A groove that a fill may sit in: one that ships, or the player's own. */
+/** A groove for a fill: a shipped one, or the player's own. */
 
 import type { Groove } from "~/core/groove";
 import { readStickLine } from "~/core/line";
@@ -6,7 +6,7 @@ import type { Bpm, Meter } from "~/core/time";
 import { toFeel } from "../phrase/setting";
 import type { GrooveContent } from "./content";
 
-/** A groove as the server sends it. */
+/** A shipped groove. */
 export interface ShippedGroove extends Pick<GrooveContent, "feel"> {
   readonly id: string;
   readonly name: string;
@@ -19,14 +19,14 @@ export interface ShippedGroove extends Pick<GrooveContent, "feel"> {
 export interface GrooveChoice {
   readonly id: string;
   readonly name: string;
-  /** One that ships is for a right-handed player; an own one is as its player wrote it. */
+  /** Shipped grooves are for a right-handed player; an own groove is as its player wrote it. */
   readonly groove: Groove;
   readonly isOwn: boolean;
   readonly slowest: Bpm;
   readonly fastest: Bpm;
 }
 
-/** Those that ship, as choices. */
+/** The shipped grooves, as choices. */
 export function readGrooves(shipped: readonly ShippedGroove[]): GrooveChoice[] {
   return shipped.flatMap(({ id, name, meter, line: text, slowest, fastest, feel }) => {
     const { line } = readStickLine(text);

@@ -1,4 +1,4 @@
-/** A groove as it is kept: a phrase of whole bars, the tempos that it is for, and its feel. */
+/** A groove as stored: a phrase of whole bars, its range of tempos, and its feel. */
 
 import type { z } from "zod";
 import { barTicks } from "~/core/time";
@@ -10,7 +10,7 @@ export const MAX_GROOVE_LENGTH = 8;
 
 export const grooveContentSchema = phraseContentSchema
   .extend({
-    /** Beats a minute between which it sounds as it should. */
+    /** The range of tempos in bpm in which it sounds right. */
     slowest: tempoSchema,
     fastest: tempoSchema,
     feel: feelSchema,
@@ -28,7 +28,7 @@ export const grooveContentSchema = phraseContentSchema
   .refine(({ slowest, fastest }) => slowest <= fastest, "is slowest above its fastest tempo");
 export type GrooveContent = z.infer<typeof grooveContentSchema>;
 
-/** A player's own groove with its identity, as it travels in files. */
+/** An own groove with its identity, as stored in files. */
 export type SavedGroove = Item<GrooveContent>;
 
 export function makeGrooveContent(given: Partial<GrooveContent> & { text: string }): GrooveContent {

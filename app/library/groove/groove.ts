@@ -1,4 +1,4 @@
-/** A kept groove as it is played. */
+/** A stored groove as played. */
 
 import type { Groove } from "~/core/groove";
 import type { Meter } from "~/core/time";
@@ -7,10 +7,7 @@ import { lastValidLine, toPhrase } from "../phrase/phrase";
 import { toFeel } from "../phrase/setting";
 import type { GrooveContent } from "./content";
 
-/**
- * The groove to be played. A line that is shorter or longer than its bars goes round as it is: what does not fill its
- * bars is told where it is edited.
- */
+/** The groove to play. A line that doesn't fill its bars loops as it is; the groove's editor reports that. */
 export function toGroove(content: GrooveContent): Groove {
   return {
     meter: content.meter as Meter,
@@ -19,7 +16,7 @@ export function toGroove(content: GrooveContent): Groove {
   };
 }
 
-/** Slots' ticks that a groove's line has too many, or too few where negative, for its bars. */
+/** Ticks by which a groove's line exceeds its bars; negative if it is too short. */
 export function grooveOver(content: GrooveContent): number {
   return layOut(toPhrase(content)).end - content.window.length;
 }

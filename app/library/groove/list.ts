@@ -3,7 +3,7 @@ import type { BookDatabase } from "../database";
 import { type GrooveChoice, readGrooves, type ShippedGroove } from "./choices";
 import { toGroove } from "./groove";
 
-/** All grooves that a fill may sit in. Own ones first, the last edited first. */
+/** All grooves available to a fill. Own ones first, last edited first. */
 export async function listGrooves(book: BookDatabase, shipped: readonly ShippedGroove[]): Promise<GrooveChoice[]> {
   const own = await listRows(book.grooves);
   return [

@@ -1,4 +1,4 @@
-/** A kit as it is kept: a name, and what stands where. */
+/** A kit as stored: a name, and its surfaces. */
 
 import { z } from "zod";
 import { basePlace, type KitPiece, PLAYED_BY } from "~/core/kit";
@@ -31,5 +31,5 @@ export const kitContentSchema = z.strictObject({
 });
 export type KitContent = z.infer<typeof kitContentSchema>;
 
-/** A player's own kit with its identity, as it travels in files. */
+/** An own kit with its identity, as stored in files. */
 export type SavedKit = Item<KitContent>;

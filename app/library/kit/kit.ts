@@ -1,4 +1,4 @@
-/** A kept kit as it is played, and how far things may be from its seat. */
+/** A stored kit as played, and limits for positions. */
 
 import type { Kit } from "~/core/kit";
 import type { KitContent } from "./content";

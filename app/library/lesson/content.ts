@@ -1,4 +1,4 @@
-/** A lesson as it is kept: fills, cells and grooves in an order, with headings, words, tempos and days. */
+/** A lesson as stored: fills, cells and grooves in order, with headings, text, tempos and days. */
 
 import { z } from "zod";
 import type { Item } from "~/data/rows";
@@ -12,17 +12,17 @@ export const MAX_DAY = 366;
 export const MAX_CANDIDATES = 8;
 const MAX_CANDIDATE = 2_000;
 
-/** Its own within the lesson: what is moved stays the same one. */
+/** Its key within the lesson, which stays when it is moved. */
 const key = z.string().min(1).max(40);
 const words = z.string().max(MAX_WORDS);
 const shared = {
   key,
-  /** What the teacher says of it. */
+  /** The teacher's text. */
   words,
-  /** It begins a page. */
+  /** Whether it starts a new page. */
   startsPage: z.boolean().optional(),
 };
-/** The day of the lesson on which it is begun, from 1; null for whenever. */
+/** The lesson day on which to start it, from 1; null for any time. */
 const day = z.number().int().min(1).max(MAX_DAY).nullable();
 
 const headingSchema = z.strictObject({ ...shared, kind: z.literal("heading"), text: z.string().max(MAX_NAME) });
@@ -31,11 +31,11 @@ const fillSchema = z.strictObject({
   ...shared,
   kind: z.literal("fill"),
   of: itemId,
-  /** Beats a minute to begin and to end with; null for what its plan says. */
+  /** Starting and goal tempo in bpm; null for its plan's. */
   from: tempoSchema.nullable(),
   to: tempoSchema.nullable(),
   day,
-  /** Of a graded set: stick lines that may take its place, the next one first. */
+  /** In a graded set: alternative stick lines, the next one first. */
   instead: z.array(z.string().max(MAX_CANDIDATE)).max(MAX_CANDIDATES).optional(),
 });
 const cellSchema = z.strictObject({ ...shared, kind: z.literal("cell"), of: itemId, day });
@@ -63,7 +63,7 @@ export function makeLesson(given: Partial<LessonContent> = {}): LessonContent {
 
 const KEYS = { fill: "fills", cell: "cells", groove: "grooves" } as const;
 
-/** What the lesson names of the book. */
+/** What the lesson refers to in the book. */
 export function listRefs({ items }: LessonContent): Ref[] {
   return items.flatMap((item): Ref[] => (item.kind === "heading" ? [] : [{ key: KEYS[item.kind], id: item.of }]));
 }

@@ -1,4 +1,4 @@
-/** The course that ships, as a lesson of the player's own book. */
+/** The shipped course, as a lesson of the player's own book. */
 
 import { z } from "zod";
 import { getRow, restoreRow } from "~/data/rows";
@@ -20,8 +20,8 @@ export const courseSchema = z.strictObject({
 export type Course = z.infer<typeof courseSchema>;
 
 /**
- * Puts the course into the book, led by the player's leading hand; one that is there already stays as it is. Gives the
- * lesson's id.
+ * Adds the course to the book, led by the player's leading hand; an existing one stays as it is. Returns the lesson's
+ * id.
  */
 export async function takeCourse(book: BookDatabase, load: () => Promise<Course>): Promise<string> {
   const kept = await getRow(book.lessons, COURSE_ID);

@@ -1,12 +1,12 @@
-/** Changes to a lesson. Each gives the lesson as it is then, or the same one where there is nothing to change. */
+/** Changes to a lesson. Each returns the new lesson, or the same object if nothing changes. */
 
 import { type LessonContent, type LessonItem, MAX_CANDIDATES, MAX_LESSON_ITEMS } from "./content";
 
 type ItemFields<Item> = Item extends LessonItem ? Omit<Item, "key"> : never;
-/** An item that has no key yet. */
+/** An item without a key. */
 export type NewItem = ItemFields<LessonItem>;
 
-/** A key that no item of the lesson has. */
+/** A key that isn't used in the lesson yet. */
 function freeKeys({ items }: LessonContent, count: number): string[] {
   const taken = new Set(items.map(({ key }) => key));
   const keys: string[] = [];
@@ -17,7 +17,7 @@ function freeKeys({ items }: LessonContent, count: number): string[] {
   return keys;
 }
 
-/** Adds items after the one at `after`; at the end without one. What is over the limit is left out. */
+/** Adds items after the one at `after`, or at the end. Items over the limit are left out. */
 export function addItems(lesson: LessonContent, given: readonly NewItem[], after: number | null = null): LessonContent {
   const taken = given.slice(0, MAX_LESSON_ITEMS - lesson.items.length);
   if (taken.length === 0) return lesson;
@@ -32,7 +32,7 @@ export function removeItem(lesson: LessonContent, key: string): LessonContent {
   return items.length === lesson.items.length ? lesson : { ...lesson, items };
 }
 
-/** Puts an item at a place, counted from 0. */
+/** Moves an item to a position from 0. */
 export function moveItem(lesson: LessonContent, key: string, to: number): LessonContent {
   const from = lesson.items.findIndex((item) => item.key === key);
   const moved = lesson.items[from];
@@ -51,7 +51,7 @@ export function changeItem(
   return { ...lesson, items: lesson.items.map((item) => (item.key === key ? change(item) : item)) };
 }
 
-/** A fill's place in a lesson, with nothing said of it. */
+/** A fill in a lesson, without any text. */
 export function fillItem(id: string, more: Partial<Extract<NewItem, { kind: "fill" }>> = {}): NewItem {
   return { kind: "fill", of: id, words: "", from: null, to: null, day: null, ...more };
 }
@@ -61,8 +61,8 @@ export function headingItem(text: string): NewItem {
 }
 
 /**
- * The next candidate of a graded exercise in its place, the line that it had behind the others; `id` is the fill that has
- * the candidate's line. The same lesson for an item without candidates.
+ * Replaces a graded exercise with its next candidate and moves its old line to the end; `id` is the fill with the
+ * candidate's line. Returns the same lesson for an item without candidates.
  */
 export function swapIn(lesson: LessonContent, key: string, id: string, before: string): LessonContent {
   return changeItem(lesson, key, (item) => {

@@ -1,14 +1,14 @@
-/** How far a player is with a lesson, by the plans of its fills. */
+/** A player's progress in a lesson, from the plans of its fills. */
 
 import type { PlanRow } from "../practice/plan";
 import type { LessonContent, LessonFill } from "./content";
 
 export interface LessonProgress {
   readonly learned: number;
-  /** Begun and not learned. */
+  /** Started but not learned. */
   readonly begun: number;
   readonly of: number;
-  /** The first one that is not learned; null for a lesson that is, or has no fills. */
+  /** The first fill that isn't learned; null if all are, or there are none. */
   readonly next: LessonFill | null;
 }
 
@@ -18,7 +18,7 @@ export function isLearned(plan: KnownPlan | undefined): boolean {
   return plan !== undefined && (plan.learned !== null || (plan.steps > 0 && plan.passed >= plan.steps));
 }
 
-/** `plans`: by the id of their fill. */
+/** `plans`: by fill id. */
 export function lessonProgress({ items }: LessonContent, plans: ReadonlyMap<string, KnownPlan>): LessonProgress {
   const fills = items.filter((item): item is LessonFill => item.kind === "fill");
   const learned = fills.filter(({ of }) => isLearned(plans.get(of)));

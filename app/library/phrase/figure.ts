@@ -1,4 +1,4 @@
-/** A band's figure, which a fill or a search has to meet. */
+/** A band's figure, for fills and searches. */
 
 import type { Figure } from "~/core/search";
 import { parseRate } from "~/core/time";

@@ -1,4 +1,4 @@
-/** The layers of a voicing, as they are kept with a fill. */
+/** The layers of a voicing, as stored with a fill. */
 
 import { z } from "zod";
 import {
@@ -13,7 +13,7 @@ import { valuesOf } from "../variants";
 
 export const MAX_LAYERS = 24;
 export const MAX_PATH = 24;
-/** Strokes on one surface before a hand travels on. */
+/** Strokes on one surface before a hand moves on. */
 export const MAX_EVERY = 16;
 
 const place = z.enum(KIT_VOICES);

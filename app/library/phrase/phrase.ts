@@ -1,4 +1,4 @@
-/** A phrase as it is kept: a line of text and its bars, with a name and tags. Fills and grooves are phrases. */
+/** A phrase as stored: a line of text and its bars, with a name and tags. Fills and grooves are phrases. */
 
 import { formatLine, readStickLine } from "~/core/line";
 import { type Line, makeLine, type Phrase } from "~/core/phrase";
@@ -9,7 +9,7 @@ export const MAX_NAME = 120;
 export const MAX_TAGS = 12;
 export const MAX_TAG = 32;
 export const MAX_WINDOW_BARS = 64;
-/** Text is kept even where it is too long to be read. */
+/** Text is kept even if it is too long to read. */
 export const MAX_KEPT_TEXT = 400_000;
 
 export type { PhraseContent } from "./schema";
@@ -25,7 +25,7 @@ export function toPhrase(content: PhraseContent, line: Line = lastValidLine(cont
   return voicing ? { ...phrase, voicing } : phrase;
 }
 
-/** A phrase from a line of text that can be read, one bar of 4/4 for the rest. */
+/** A phrase from a valid line of text, with one bar of 4/4 and other defaults. */
 export function makePhraseContent(given: Partial<PhraseContent> & { text: string }) {
   const meter = given.meter ?? { beats: 4, unit: 4 };
   return {
@@ -40,7 +40,7 @@ export function makePhraseContent(given: Partial<PhraseContent> & { text: string
   } as const;
 }
 
-/** The line in the one way that it is written; as it was typed where it cannot be read. */
+/** The canonical line, or the typed one if it is invalid. */
 export function canonicalLine(content: Pick<PhraseContent, "text" | "goodText">): string {
   return content.text === content.goodText ? formatLine(lastValidLine(content)) : content.text;
 }

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { formatRate, parseRate } from "~/core/time";
 
-/** A rate as it is kept: "4", "3/2". */
+/** A rate as stored: "4", "3/2". */
 export const rateTextSchema = z
   .string()
   .max(16)

@@ -1,4 +1,4 @@
-/** What a phrase may hold as it is kept, its figure and its setting among it. What only draws or plays phrases needs no checks. */
+/** Schemas of a stored phrase, its figure and its setting. Code that only draws or plays phrases doesn't need them. */
 
 import { z } from "zod";
 import {
@@ -34,7 +34,7 @@ export const meterSchema = z
   .object({
     beats: z.number().int().min(1).max(MAX_METER_BEATS),
     unit: z.literal(METER_UNITS),
-    /** How it is felt, where that is chosen: units to each beat. */
+    /** Its grouping, if chosen: units per beat. */
     groups: z.array(z.number().int().min(1).max(MAX_GROUP)).min(1).max(MAX_METER_BEATS).readonly().optional(),
   })
   .strict()
@@ -61,9 +61,9 @@ export const tempoSchema = z
 export const phraseContentSchema = z.object({
   name: z.string().max(MAX_NAME),
   tags: z.array(z.string().min(1).max(MAX_TAG)).max(MAX_TAGS),
-  /** As typed, sound or not. */
+  /** As typed, valid or not. */
   text: z.string().max(MAX_KEPT_TEXT),
-  /** The last text that could be read: what is drawn and played while `text` has an error. */
+  /** The last valid text, which is drawn and played while `text` has an error. */
   goodText: z
     .string()
     .max(MAX_TEXT)
@@ -77,12 +77,12 @@ export const phraseContentSchema = z.object({
     })
     .strict(),
   countStyle: z.enum(COUNT_STYLES),
-  /** Where the strokes go that the text puts nowhere; absent for home. */
+  /** Surfaces for strokes the text leaves open; absent for home. */
   voicing: orchestrationSchema.optional(),
 });
 export type PhraseContent = z.infer<typeof phraseContentSchema>;
 
-/** Whether bars can be counted in it: refinements come even after a meter that is none has been refused. */
+/** Whether bars can be counted in it: refinements run even after an invalid meter was refused. */
 export function isMeter(meter: unknown): boolean {
   return meterSchema.safeParse(meter).success;
 }
@@ -121,7 +121,7 @@ export const settingSchema = z.strictObject({
   kickOnBeats: z.boolean().optional(),
   feetIn: z.enum(FEET_IN).optional(),
   stops: z.boolean().optional(),
-  /** The fill's own feel in place of the groove's. */
+  /** The fill's own feel instead of the groove's. */
   feel: feelSchema.optional(),
   /** Whether the fill has the groove's feel. */
   follows: z.boolean().optional(),

@@ -5,7 +5,7 @@ import type { FeelContent, SettingContent } from "./schema";
 
 export type { FeelContent, SettingContent } from "./schema";
 
-/** The whole setting of a fill, in a groove with that feel. */
+/** A fill's complete setting, in a groove with that feel. */
 export function toSetting(
   content: SettingContent | undefined,
   bars: Pick<Setting, "grooveBars" | "countInBars">,
@@ -24,7 +24,7 @@ export function toSetting(
   };
 }
 
-/** Without what is not said. */
+/** Without the defaults. */
 export function toFeel(feel: FeelContent): Feel {
   const said = Object.entries(feel.push).filter(([, by]) => by !== undefined && by !== 0);
   return { swing: feel.swing, push: Object.fromEntries(said) };

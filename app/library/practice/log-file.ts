@@ -1,4 +1,4 @@
-/** The log as a table for spreadsheets, and as JSON. `docs/log-file.md` describes both. */
+/** The log as a table for spreadsheets, and as JSON, both described in `docs/log-file.md`. */
 
 import Papa from "papaparse";
 import type { Run } from "~/library/practice/run";
@@ -49,12 +49,14 @@ function rowOf({ at, fill, step, tempo, result, by, seconds, fault, numbers, not
 }
 
 /**
- * The beginning of what a spreadsheet may take for a formula: a sign, also a full-width one, after anything that can't be seen
- * or that is trimmed; or what may begin another cell.
+ * Cell starts that a spreadsheet may take for a formula: a sign, including full-width ones, after invisible or trimmed
+ * characters; or a character that may start another cell.
  */
 const FORMULA = /^[\s\p{C}\p{Z}\p{M}]*[=+\-@\uFF1D\uFF0B\uFF0D\uFF20]|^[\t\r\n]/u;
 
-/** Comma-separated values with a heading line (RFC 4180). Text that a spreadsheet would take for a formula is quoted. */
+/**
+ * Comma-separated values with a heading line (RFC 4180). Text that a spreadsheet would take for a formula is quoted.
+ */
 export function writeLogTable(runs: readonly Run[]): string {
   return `${Papa.unparse({ fields: [...COLUMNS], data: runs.map(rowOf) }, { escapeFormulae: FORMULA })}\r\n`;
 }

@@ -102,7 +102,7 @@ const anyRun: fc.Arbitrary<Run> = fc
   )
   .map((run) => runSchema.parse(run));
 
-/** Whatever is merged: the order doesn't matter, and once more changes nothing. */
+/** Whatever is merged: order doesn't matter, and repeating changes nothing. */
 function holdsLaws<Value>(any: fc.Arbitrary<Value>, merge: (a: Value, b: Value) => Value) {
   fc.assert(
     fc.property(any, any, any, (a, b, c) => {

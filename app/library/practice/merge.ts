@@ -1,6 +1,6 @@
 /**
- * What becomes of practice that two devices have both kept. Each merge is the same whichever device is asked, loses nothing that
- * either has reached or written, and changes nothing when it is done again.
+ * Merges practice from two devices. Each merge is commutative and idempotent, and loses nothing that either device has
+ * reached or written.
  */
 
 import { sameText } from "~/data/same";
@@ -10,7 +10,7 @@ import { MAX_KEPT_NOTE, type Run } from "./run";
 
 type StepRecord = PlanRow["standings"][string];
 
-/** The greater by these numbers, one after the other; then by content, so that there is always one. */
+/** The greater by these numbers in turn, then by content, so that there is always a winner. */
 function pickGreater<Value>(a: Value, b: Value, ...ranks: readonly ((value: Value) => number)[]): Value {
   for (const rank of ranks) {
     const difference = rank(a) - rank(b);
@@ -26,7 +26,7 @@ function greater<Value extends number>(a: Value | null, b: Value | null): Value 
   return (a ?? NONE) >= (b ?? NONE) ? a : b;
 }
 
-/** All of both, sorted where they differ. */
+/** The union of both, sorted if they differ. */
 function unite(a: readonly string[], b: readonly string[], most: number): string[] {
   if (sameText(a) === sameText(b)) return [...a];
   return [...new Set([...a, ...b])].sort().slice(0, most);
@@ -46,7 +46,7 @@ function uniteRecords<Value>(
   );
 }
 
-/** The further one, with the best tempo of both. */
+/** The one with more progress, with the best tempo of both. */
 function mergeStandings(a: StepRecord, b: StepRecord): StepRecord {
   const best = greater(a.best, b.best);
   const further = pickGreater<StepRecord>(
@@ -62,7 +62,7 @@ function mergeStandings(a: StepRecord, b: StepRecord): StepRecord {
 
 const MAX_LISTED = 200;
 
-/** Step by step the further one; goals and tempos the higher ones; what either leaves out stays out. */
+/** Step by step the one with more progress; the higher goals and tempos; skipped steps stay skipped. */
 export function mergePlans(a: PlanRow, b: PlanRow): PlanRow {
   const later = pickGreater(
     { last: a.lastPractised, current: a.current },
@@ -97,7 +97,7 @@ export function mergePlans(a: PlanRow, b: PlanRow): PlanRow {
 
 type IdeaResults = FlowRecordRow["ideas"][string];
 
-/** The longer record of each idea and join; of two that are as long, the cleaner. */
+/** The longer record of each idea and join; if equally long, the cleaner. */
 export function mergeFlowRecords(a: FlowRecordRow, b: FlowRecordRow): FlowRecordRow {
   const better = (one: IdeaResults, other: IdeaResults) =>
     pickGreater<IdeaResults>(

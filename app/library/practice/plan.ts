@@ -1,4 +1,4 @@
-/** What a player has made of a fill's plan, and how far they are with it. The steps themselves follow from the fill. */
+/** A player's changes to a fill's plan, and their progress. The steps themselves follow from the fill. */
 
 import { z } from "zod";
 import { RESULTS } from "~/core/listening";
@@ -19,26 +19,26 @@ const standingSchema = z.strictObject({
 });
 
 export const planSchema = z.strictObject({
-  /** That of the fill. */
+  /** The fill's id. */
   id: itemId,
   /** Null for the fill's own tempo. */
   goal: tempoSchema.nullable(),
-  /** Null for what is reckoned. */
+  /** Null for the computed value. */
   learning: tempoSchema.nullable(),
   cleanInRow: z.number().int().min(1).max(20),
-  /** Steps that the player leaves out. */
+  /** Steps that the player skips. */
   skipped: z.array(stepId).max(MAX_STEPS),
-  /** Steps in the player's own order; what is not named follows in the plan's. */
+  /** Steps in the player's order; others follow in plan order. */
   order: z.array(stepId).max(MAX_STEPS),
-  /** Tempos that the player gave to steps. */
+  /** The player's tempos for steps. */
   tempos: z.record(stepId, z.strictObject({ start: tempoSchema, goal: tempoSchema })),
   standings: z.record(stepId, standingSchema),
-  /** The step that is on; null for the first one that is not passed. */
+  /** The current step; null for the first one not passed. */
   current: stepId.nullable(),
-  /** Once all is passed: times that it came back clean, and the day it is due (days since 1970, local). */
+  /** Once all steps are passed: number of clean reviews, and the day it is due (days since 1970, local). */
   learned: z.strictObject({ returns: tally, due: dayNumber }).nullable(),
   lastPractised: dayNumber.nullable(),
-  /** Of the steps as they were last worked out, for lists that do not work out plans. */
+  /** The steps when last computed, for lists that don't compute plans. */
   steps: z.number().int().min(0).max(MAX_STEPS),
   passed: z.number().int().min(0).max(MAX_STEPS),
   /** The highest tempo at which the whole was clean. */

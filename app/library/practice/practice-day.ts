@@ -1,22 +1,22 @@
-/** What charts need of the runs of a day, kept beside them, so that nothing has to read ten years of runs to draw a line. */
+/** Summaries of each day's runs for charts, so that drawing a line doesn't read ten years of runs. */
 
 import { dayOf } from "./local-day";
 import { RUN_LIMBS, type Run } from "./run";
 
-/** Intervals of one limb on a day: percent, added up over so many runs. */
+/** One limb's intervals on a day: percentages, summed over a number of runs. */
 export interface Unevenness {
   readonly sum: number;
   readonly runs: number;
 }
 
-/** One fill on one day of the player's own calendar. */
+/** One fill on one day of the player's local calendar. */
 export interface FillDay {
-  /** Local, in days since 1970, as it was when the runs were kept. */
+  /** Local, in days since 1970, as of when the runs were saved. */
   readonly day: number;
   readonly fillId: string;
-  /** The name that the fill had last. */
+  /** The fill's latest name. */
   readonly fill: string;
-  /** Milliseconds since 1970 of the last run. */
+  /** Time of the last run, in milliseconds since 1970. */
   readonly at: number;
   readonly seconds: number;
   /** The fastest clean repeat of the whole phrase, in bpm; null for none. */
@@ -26,7 +26,7 @@ export interface FillDay {
   readonly uneven: { readonly [limb in (typeof RUN_LIMBS)[number]]?: Unevenness };
 }
 
-/** The summary of one row of runs, by the same key. */
+/** The summary of one row of runs, with the same key. */
 export interface PracticeDay {
   readonly day: number;
   readonly runs: number;

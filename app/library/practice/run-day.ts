@@ -1,6 +1,6 @@
 /**
- * The runs of one day as one text: a list of rows, one for each run, in fixed columns. Ten years of practice are half a million
- * runs, and as objects they would be four times as large. Database and book file both hold days.
+ * One day's runs as text: one row of fixed columns per run. Ten years of practice are half a million runs, and as
+ * objects they would be four times as large. Database and book file both store days.
  */
 
 import { deflateSync, inflateSync, strFromU8, strToU8 } from "fflate";
@@ -11,7 +11,7 @@ import { MAX_ID, MAX_INSTANT, MAX_TALLY, toItemId } from "../kind";
 import { MAX_NAME } from "../phrase/phrase";
 import { MAX_KEPT_NOTE, MAX_MILLISECONDS, MAX_SECONDS, MAX_UNEVEN, RUN_LIMBS, type Run, type RunNumbers } from "./run";
 
-/** Columns of a run that the player judged; one that was heard has {@link NUMBER_COLUMNS} besides. */
+/** Columns of a run judged by the player; a heard run also has {@link NUMBER_COLUMNS}. */
 const COLUMNS = [
   "id",
   "at",
@@ -31,7 +31,10 @@ const ALL_COLUMNS = COLUMNS.length + NUMBER_COLUMNS.length;
 
 export const DAY = 24 * 60 * 60 * 1000;
 
-/** Runs of one day, as text or deflated. `day` counts UTC days from 1970, so that it is the same wherever the player is. */
+/**
+ * One day's runs, as text or deflated. `day` counts UTC days from 1970, so that it doesn't depend on where the player
+ * is.
+ */
 export type RunDay = LooseDay | { readonly day: number; readonly packed: Uint8Array };
 
 export interface LooseDay {
@@ -63,7 +66,7 @@ const isOneOf = <Choice>(value: unknown, choices: readonly Choice[]): value is C
 const isOffset = (value: unknown): value is number | null =>
   value === null || isWithin(value, -MAX_MILLISECONDS, MAX_MILLISECONDS);
 
-/** The run of a row; null for one that is damaged. It takes exactly what the schema of a run takes, many times as fast. */
+/** The run in a row; null if damaged. Accepts exactly what the run schema accepts, many times as fast. */
 export function readRunRow(row: unknown): Run | null {
   if (!Array.isArray(row) || (row.length !== COLUMNS.length && row.length !== ALL_COLUMNS)) return null;
   const [id, at, fillId, fill, step, kind, tempo, result, by, seconds, fault, note] = row as unknown[];
@@ -115,7 +118,7 @@ function readNumbers(row: readonly unknown[]): RunNumbers | undefined {
   return { missed, extra, offset, spread, gap, drift, flams, uneven };
 }
 
-/** A damaged row as an object, so that the schema of a run can say what is wrong. */
+/** A damaged row as an object, so that the run schema can say what is wrong. */
 export function asRun(row: unknown): unknown {
   if (!Array.isArray(row)) return row;
   const entries = (names: readonly string[], from: number) => names.map((name, index) => [name, row[from + index]]);
@@ -129,12 +132,12 @@ export function asRun(row: unknown): unknown {
   };
 }
 
-/** One row a line is not needed: days are read whole. */
+/** No line per row is needed: days are read whole. */
 export function writeRunDay(day: number, runs: readonly Run[]): LooseDay {
   return { day, text: JSON.stringify(inOrder(runs).map(toRow)) };
 }
 
-/** Whether runs are of one day and in the order in which they are written, each once. */
+/** Whether runs are from one day, in the stored order, each once. */
 export function isInOrder(runs: readonly Run[]): boolean {
   return runs.every((run, index) => {
     const before = runs[index - 1];
@@ -151,12 +154,12 @@ export function packRunDay(runDay: RunDay): RunDay {
   return "packed" in runDay ? runDay : { day: runDay.day, packed: deflateSync(strToU8(runDay.text)) };
 }
 
-/** As JSON, a list of rows. Throws for a damaged one. */
+/** As JSON, a list of rows. Throws for a damaged run. */
 export function textOfRunDay(runDay: RunDay): string {
   return "packed" in runDay ? strFromU8(inflateSync(runDay.packed)) : runDay.text;
 }
 
-/** Days of all runs, in order. */
+/** Groups runs by day, in order. */
 export function toRunDays(runs: readonly Run[]): LooseDay[] {
   return [...groupByDay(runs)].sort(([a], [b]) => a - b).map(([day, ofDay]) => writeRunDay(day, ofDay));
 }
@@ -172,7 +175,7 @@ export function groupByDay(runs: readonly Run[]): Map<number, Run[]> {
   return days;
 }
 
-/** The runs of a day in storage, the earliest first, without what is damaged. Earlier versions kept runs as objects. */
+/** A stored day's runs, earliest first, without damaged ones. Earlier versions stored runs as objects. */
 export function readRunDay(runDay: RunDay | undefined): Run[] {
   if (!runDay) return [];
   try {
@@ -184,7 +187,7 @@ export function readRunDay(runDay: RunDay | undefined): Run[] {
   }
 }
 
-/** Whether all of a day can be read: what is damaged stays as it is. */
+/** Whether the whole day is readable: damaged days stay as they are. */
 export function isWhole(runDay: RunDay): boolean {
   try {
     const rows: unknown = JSON.parse(textOfRunDay(runDay));

@@ -5,21 +5,21 @@ import { mergeRuns } from "./merge";
 import { type PracticeDay, summariseDay } from "./practice-day";
 import { type LooseDay, type RunDay, readRunDay, textOfRunDay, writeRunDay } from "./run-day";
 
-/** Characters of the runs of a day: some hundred thousand runs. */
+/** Maximum characters of a day's runs: some hundred thousand runs. */
 const MAX_DAY_TEXT = 16 * 1024 * 1024;
 
-/** A day that was read from outside, and summarised while it was. */
+/** A day read from outside, and summarised while reading. */
 export interface SummarisedDay extends LooseDay {
   readonly summary: PracticeDay;
 }
 
-/** Days that are read at a time. */
+/** Days read at a time. */
 const DAYS_AT_A_TIME = 100;
 
-/** Runs travel by the day. They are packed later: see {@link packRuns}. */
+/** Runs are stored in files by day. They are packed later: see {@link packRuns}. */
 export const KIND: OwnKind<RunDay> = {
   shape: "own",
-  // What is in a day is checked by who reads it from outside.
+  // Whoever reads a day from outside checks its contents.
   item: z.union([
     z.strictObject({ day: dayNumber, text: z.string().max(MAX_DAY_TEXT) }),
     z.strictObject({ day: dayNumber, packed: z.instanceof(Uint8Array) }),
@@ -46,7 +46,7 @@ export const KIND: OwnKind<RunDay> = {
   },
 };
 
-/** The day as it is to be; null where it is that already. */
+/** The day's new content; null if it is unchanged. */
 function mergeDays(mine: RunDay | undefined, theirs: RunDay | SummarisedDay, counts: MergeCount) {
   const { day } = theirs;
   if (!mine && "summary" in theirs) {

@@ -1,4 +1,4 @@
-/** What of a repeat's measures is kept with its run. */
+/** Which of a repeat's measurements are stored with its run. */
 
 import type { Measures } from "~/core/listening";
 import type { RunNumbers } from "./run";

@@ -1,4 +1,4 @@
-/** A run: one repeat that was practised and judged, as it is kept. */
+/** A run: one judged repeat, as stored. */
 
 import { z } from "zod";
 import { FAULT_KINDS, RESULTS } from "~/core/listening";
@@ -7,11 +7,11 @@ import { instant, itemId, tally } from "../kind";
 import { MAX_NAME } from "../phrase/phrase";
 import { tempoSchema } from "../phrase/schema";
 
-/** Characters of a note as it is typed. */
+/** Maximum characters of a typed note. */
 export const MAX_NOTE = 500;
-/** Characters of a note as it is kept: two devices may each have noted something. */
+/** Maximum characters of a stored note: two devices may each have added one. */
 export const MAX_KEPT_NOTE = 4_000;
-/** Seconds of one repeat. */
+/** Maximum seconds of one repeat. */
 export const MAX_SECONDS = 3_600;
 export const MAX_MILLISECONDS = 100_000;
 /** Percent. */
@@ -20,17 +20,17 @@ export const RUN_LIMBS = ["R", "L", "K", "H"] as const;
 
 const milliseconds = z.number().min(-MAX_MILLISECONDS).max(MAX_MILLISECONDS);
 
-/** What was heard. Times in milliseconds, late and slowing are positive. */
+/** Measurements. Times in milliseconds; late and slowing down are positive. */
 const runNumbersSchema = z.strictObject({
   missed: tally,
   extra: tally,
   offset: milliseconds.nullable(),
   spread: milliseconds.nullable(),
-  /** Feet behind hands. */
+  /** Feet relative to hands. */
   gap: milliseconds.nullable(),
   drift: milliseconds.nullable(),
   flams: tally,
-  /** Standard deviation of each limb's intervals, in percent of the mean one. */
+  /** Standard deviation of each limb's intervals, as a percentage of the mean interval. */
   uneven: z.partialRecord(z.enum(RUN_LIMBS), z.number().min(0).max(MAX_UNEVEN)),
 });
 export type RunNumbers = z.infer<typeof runNumbersSchema>;
@@ -40,7 +40,7 @@ export const runSchema = z.strictObject({
   /** Milliseconds since 1970, at its end. */
   at: instant,
   fillId: itemId,
-  /** The fill's name at the time: it may be deleted since. */
+  /** The fill's name at the time: it may have been deleted since. */
   fill: z.string().max(MAX_NAME),
   step: z.string().min(1).max(MAX_STEP_ID),
   kind: z.enum(RUN_KINDS),
@@ -50,7 +50,7 @@ export const runSchema = z.strictObject({
   by: z.enum(["heard", "self"]),
   seconds: z.number().min(0).max(MAX_SECONDS),
   fault: z.enum(FAULT_KINDS).nullable(),
-  /** Null where the player judged. */
+  /** Null if the player judged. */
   numbers: runNumbersSchema.nullable(),
   note: z.string().max(MAX_KEPT_NOTE).optional(),
 });

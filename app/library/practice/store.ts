@@ -1,4 +1,4 @@
-/** Runs and plans in the book. A run is written down at once; while the database takes none, it waits and is not lost. */
+/** Runs and plans in the book. A run is stored immediately; if the database refuses, it waits and isn't lost. */
 
 import { z } from "zod";
 import { putAtOnce } from "~/data/put-at-once";
@@ -10,13 +10,13 @@ import { type FillDay, summariseDay } from "./practice-day";
 import { type Run, runSchema } from "./run";
 import { groupByDay, isWhole, packRunDay, readRunDay, runDayOf, writeRunDay } from "./run-day";
 
-/** Days that are packed in one transaction. */
+/** Days packed per transaction. */
 const DAYS_AT_A_TIME = 20;
 /** The mark of the day up to which runs are packed. */
 const PACKED = "runs-packed";
 const WAITING_KEY = "dime-stack:runs:";
 const PLAN_KEY = "dime-stack:plan:";
-/** Null for a fill that was never practised. What is damaged in storage counts as never practised. */
+/** Null for a fill that was never practised. Damaged plans count as never practised. */
 export async function getPlan(book: BookDatabase, fillId: string): Promise<PlanRow | null> {
   return planSchema.safeParse(await book.plans.get(fillId)).data ?? null;
 }
@@ -26,16 +26,16 @@ export async function listPlans(book: BookDatabase): Promise<PlanRow[]> {
   return rows.flatMap((row) => planSchema.safeParse(row).data ?? []);
 }
 
-/** A plan as it is here, while the database takes none; it goes in when the fill is opened again. */
+/** A plan held here while the database refuses it; it is stored when the fill is opened again. */
 export function holdPlan(book: BookDatabase, plan: PlanRow): void {
   try {
     localStorage.setItem(`${PLAN_KEY}${book.name}:${plan.id}`, JSON.stringify(plan));
   } catch {
-    // Then it is on the page only, which says that it is not saved.
+    // Then it exists only on the page, which says that it isn't saved.
   }
 }
 
-/** The plan of a fill that is opened: one that was held goes in first. */
+/** The plan of a fill being opened; a held one is stored first. */
 export async function openPlan(book: BookDatabase, fillId: string): Promise<PlanRow | null> {
   const key = `${PLAN_KEY}${book.name}:${fillId}`;
   const held = readHeld(key);
@@ -58,7 +58,7 @@ function readHeld(key: string): PlanRow | null {
   }
 }
 
-/** Changes a fill's plan as it is in the database now, whatever another tab has made of it. */
+/** Changes a fill's plan as it is in the database now, whatever other tabs have done to it. */
 export async function changePlan(
   book: BookDatabase,
   fillId: string,
@@ -71,9 +71,9 @@ export async function changePlan(
   });
 }
 
-/** Summarises days whose summaries are missing, as in a book of an earlier version. */
+/** Adds missing summaries of days, for books from an earlier version. */
 export async function completeSummaries(book: BookDatabase): Promise<void> {
-  // As a rule there is one for each, and no key has to be read to see that.
+  // Usually none is missing, and comparing the counts shows that without reading keys.
   const [all, have] = await Promise.all([book.runs.count(), book.practiceDays.count()]);
   if (all === have) return;
   const [days, summarised] = await Promise.all([
@@ -93,26 +93,26 @@ export async function completeSummaries(book: BookDatabase): Promise<void> {
 
 const daysAndRuns = z.array(z.tuple([z.number(), z.number()]));
 
-/** How many runs there are on each day, without reading them. */
+/** Number of runs per day, without reading them. */
 export async function countRuns(book: BookDatabase): Promise<{ readonly day: number; readonly runs: number }[]> {
   const keys = daysAndRuns.parse(await book.practiceDays.orderBy("[day+runs]").keys());
   return keys.map(([day, runs]) => ({ day, runs }));
 }
 
-/** What charts need of all runs. */
+/** The summaries that charts need. */
 export async function listFillDays(book: BookDatabase): Promise<FillDay[]> {
   const days = await book.practiceDays.toArray();
   return days.flatMap(({ fills }) => fills);
 }
 
-/** The runs of the days from `from` to `to` (UTC days since 1970, both included), the latest first. */
+/** The runs from day `from` to `to` (UTC days since 1970, inclusive), latest first. */
 export async function listRuns(book: BookDatabase, from = 0, to = Number.POSITIVE_INFINITY): Promise<Run[]> {
   const days = await book.runs.where("day").between(from, to, true, true).toArray();
-  // Days are in order, and so are the runs of each.
+  // Days are in order, and so are each day's runs.
   return days.flatMap(readRunDay).reverse();
 }
 
-/** Changes the runs of one day, whatever another tab has made of them, and the summary with them. */
+/** Changes one day's runs as they are now, whatever other tabs have done to them, and updates the summary. */
 async function changeDay(book: BookDatabase, day: number, change: (runs: Run[]) => Run[]): Promise<void> {
   await book.transaction("rw", book.runs, book.practiceDays, async () => {
     const runs = change(readRunDay(await book.runs.get(day)));
@@ -126,7 +126,7 @@ async function changeDay(book: BookDatabase, day: number, change: (runs: Run[]) 
   });
 }
 
-/** Puts runs in, each once; of one that is there under the same id the notes stay. Throws when the database takes none. */
+/** Adds runs, each once; an existing run with the same id keeps its notes. Throws if the database refuses. */
 export async function putRuns(book: BookDatabase, runs: readonly Run[]): Promise<void> {
   await book.transaction("rw", book.runs, book.practiceDays, async () => {
     for (const [day, more] of groupByDay(runs)) {
@@ -140,13 +140,13 @@ export async function putRuns(book: BookDatabase, runs: readonly Run[]): Promise
 }
 
 /**
- * Packs the runs of all days but the latest, a few at a time, so that nobody waits for it; nothing of them is lost. Returns
- * how many days it packed.
+ * Packs the runs of all days but the latest, a few at a time, so that nobody has to wait; nothing is lost. Returns the
+ * number of packed days.
  */
 export async function packRuns(book: BookDatabase): Promise<number> {
   const from = (await book.marks.get(PACKED))?.at ?? 0;
   const days = await book.runs.where("day").aboveOrEqual(from).primaryKeys();
-  // Of the latest day there may be more to come.
+  // The latest day may still grow.
   const latest = days.pop();
   if (latest === undefined) return 0;
   let packed = 0;
@@ -173,7 +173,7 @@ export async function noteRun(book: BookDatabase, run: Pick<Run, "id" | "at">, n
   );
 }
 
-/** The run that was deleted; null when it was not there. */
+/** The deleted run; null if there was none. */
 export async function deleteRun(book: BookDatabase, run: Pick<Run, "id" | "at">): Promise<Run | null> {
   let deleted: Run | null = null;
   await changeDay(book, runDayOf(run), (runs) => {
@@ -183,7 +183,7 @@ export async function deleteRun(book: BookDatabase, run: Pick<Run, "id" | "at">)
   return deleted;
 }
 
-/** Runs that wait for the database, in this browser's other storage. */
+/** Runs waiting for the database, in localStorage. */
 export function listWaiting(book: BookDatabase): Run[] {
   const waiting: Run[] = [];
   try {
@@ -194,12 +194,12 @@ export function listWaiting(book: BookDatabase): Run[] {
       else localStorage.removeItem(key);
     }
   } catch {
-    // Nothing is kept there.
+    // Nothing can be stored there.
   }
   return waiting;
 }
 
-/** The demo's runs wait apart from the player's own. */
+/** The demo's runs wait separately from the player's own. */
 function keyOf(book: BookDatabase, id: string): string {
   return `${WAITING_KEY}${book.name}:${id}`;
 }
@@ -212,22 +212,22 @@ function readWaiting(text: string | null): Run | null {
   }
 }
 
-/** Keeps a run. False when the database did not take it: then it waits, and is tried again with the next one. */
+/** Saves a run. False if the database refused: then it waits, and is retried with the next one. */
 export async function keepRun(book: BookDatabase, run: Run): Promise<boolean> {
-  // The journal outlives a page that is killed now; the other storage, a database that takes nothing.
+  // The journal survives a page killed now; localStorage survives a database that refuses writes.
   const entry = actEntry({ do: "run", run });
   if (book.isOpen()) putAtOnce(book.journal, [entry], () => {});
   try {
     localStorage.setItem(keyOf(book, run.id), JSON.stringify(run));
   } catch {
-    // The database may still take it.
+    // The database may still accept it.
   }
   const isKept = await keepWaiting(book, [run]);
   if (isKept) await book.journal.delete(entry.key).catch(console.error);
   return isKept;
 }
 
-/** Tries to keep all that waits, and these. */
+/** Tries to save all waiting runs, and these. */
 export async function keepWaiting(book: BookDatabase, more: readonly Run[] = []): Promise<boolean> {
   const runs = new Map([...listWaiting(book), ...more].map((run) => [run.id, run]));
   if (runs.size === 0) return true;

@@ -1,4 +1,4 @@
-/** A saved search for ways to fill a window: what is in its pool, its rules and its weights. */
+/** A saved search for ways to fill a window: its pool, rules and weights. */
 
 import { z } from "zod";
 import {
@@ -79,14 +79,14 @@ export const searchContentSchema = z.strictObject({
 });
 export type SearchContent = z.infer<typeof searchContentSchema>;
 
-/** A saved search with its identity, as it travels in files. */
+/** A saved search with its identity, as stored in files. */
 export type SavedSearch = Item<SearchContent>;
 
 export function searchRateOf({ rate }: Pick<SearchContent, "rate">): Rate {
   return parseRate(rate) ?? { slots: 4, quarters: 1 };
 }
 
-/** The search that a content asks for, the band's figure as rules after its own. */
+/** The search of a content, with the band's figure as rules after its own. */
 export function toSpec(content: SearchContent): SearchSpec {
   const rate = searchRateOf(content);
   const { meter, window, pool, rules } = content;
@@ -114,7 +114,7 @@ export function toWeights({ weights }: Pick<SearchContent, "weights">, likeness 
   return { ...weights, likeness };
 }
 
-/** Hits of the figure that no slot of the window stands on. */
+/** The figure's hits that aren't on a slot of the window. */
 export function hitsBetween(content: SearchContent): number {
   if (!content.figure || content.figure.ask === "free") return 0;
   const rate = searchRateOf(content);
@@ -124,7 +124,7 @@ export function hitsBetween(content: SearchContent): number {
 
 export const DEFAULT_WEIGHTS: SearchContent["weights"] = { drift: 20, variety: 30, balance: 20, ease: 40, landing: 60 };
 
-/** A search's content with everything as a new one has it. */
+/** A search's content with defaults for everything else. */
 export function makeSearch(given: Partial<z.input<typeof searchContentSchema>>): SearchContent {
   return searchContentSchema.parse({
     name: "",

@@ -1,4 +1,4 @@
-/** A new search: for the space of a fill, or to begin with. */
+/** A new search: for a fill's space, or from scratch. */
 
 import { formatSlots } from "~/core/line";
 import { mirrorCell } from "~/core/moves";
@@ -11,7 +11,7 @@ import { lastValidLine } from "../phrase/phrase";
 import { loadPreferences } from "../preferences-store";
 import { MAX_POOL, makeSearch, type PoolContent } from "./content";
 
-/** A pool to begin with, for a book without cells: common stock of several sizes. */
+/** A starting pool for a book without cells: common stock of several sizes. */
 const FIRST_POOL: readonly (readonly [name: string, text: string])[] = [
   ["a three", "RLK"],
   ["a four", "RLRR"],
@@ -19,7 +19,7 @@ const FIRST_POOL: readonly (readonly [name: string, text: string])[] = [
   ["a six", "RLRRLK"],
 ];
 
-/** Kept in the book; gives its id. */
+/** Adds it to the book and returns its id. */
 export async function addSearch(book: BookDatabase, fillId: string | null): Promise<string> {
   const [cells, fill, { hands }] = await Promise.all([
     listRows(book.cells),

@@ -1,4 +1,4 @@
-/** Which layers are heard: parts, limbs, drums and cymbals. */
+/** Which layers you hear: parts, limbs, drums and cymbals. */
 
 import { ALL_ON, FEET_ONLY, HANDS_ONLY, LAYER_STATES, type LayerState, nameMix, PARTS } from "~/core/groove";
 import { KIT_VOICE_NAMES, KIT_VOICES, LIMBS, type Limb } from "~/core/stroke";

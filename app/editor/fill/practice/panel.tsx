@@ -1,4 +1,4 @@
-/** How the fill is heard while it is learned: which layers, which part of it, how fast, and how many clicks. */
+/** How you hear the fill while learning: layers, part, tempo, and clicks. */
 
 import type { Preferences } from "~/library/preferences";
 import { AS_WRITTEN } from "~/session/practice";

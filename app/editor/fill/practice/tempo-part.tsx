@@ -1,4 +1,4 @@
-/** How fast it is practised: a share of the tempo, or a ladder. */
+/** Practice tempo: a percentage of the tempo, or a ladder. */
 
 import { type Ladder, ladderLength, ladderTempo } from "~/core/groove";
 import { bpm, MAX_BPM, MIN_BPM } from "~/core/time";
