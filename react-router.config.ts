@@ -2,7 +2,7 @@ import type { Config } from "@react-router/dev/config";
 
 export default {
   ssr: true,
-  // No manifest requests while navigating: the whole route table ships with the first document.
+  // No manifest requests during navigation: the whole route table is in the first document.
   routeDiscovery: { mode: "initial" },
   future: {
     v8_middleware: true,

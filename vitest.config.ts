@@ -1,10 +1,10 @@
 import { resolve } from "node:path";
 import { defineConfig } from "vitest/config";
 
-/** Whole screens, without a browser around them. */
+/** Whole screens, without a browser. */
 const PAGES = "app/**/*.page.test.ts";
 
-/** As `app/core/testing/seed.ts` has it: more inputs take longer. */
+/** As in `app/core/testing/seed.ts`: more inputs take longer. */
 const TIMES = Number(process.env.FC_TIMES ?? 1);
 
 const standIn = (name: string) => resolve(import.meta.dirname, `app/testing/${name}.ts`);
@@ -15,13 +15,13 @@ export default defineConfig({
   resolve: { tsconfigPaths: true },
   test: {
     environment: "node",
-    // A database is there before anything is loaded that looks for one.
+    // The database must exist before any module looks for it.
     setupFiles: ["app/core/testing/seed.ts", "fake-indexeddb/auto"],
-    // Files share what they load: it takes several times as long as most of their tests.
+    // Files share loaded modules: loading takes several times as long as most tests.
     isolate: false,
-    // A guard against a test that hangs, not a measure: a busy machine may be many times slower than a free one.
+    // Guards against a test that hangs; it isn't a measurement. A busy machine may be many times slower.
     testTimeout: 60_000 * TIMES,
-    // All cores: by itself vitest leaves one free. `npm test` runs two of it side by side.
+    // All cores: by default vitest leaves one free. `npm test` runs two instances side by side.
     maxWorkers: process.env.TEST_WORKERS ? Number(process.env.TEST_WORKERS) : "100%",
     projects: [
       {

@@ -42,7 +42,7 @@ export const meta: Route.MetaFunction = () => [
   { name: "description", content: "A practice-room workbench for drum fills and solo licks." },
 ];
 
-/** Fonts are asked for at once, not when the first word needs them. */
+/** Fonts are requested immediately, not when the first word needs them. */
 export const links: Route.LinksFunction = () =>
   [display, sans, line].map((href) => ({
     rel: "preload",
@@ -52,12 +52,12 @@ export const links: Route.LinksFunction = () =>
     crossOrigin: "anonymous",
   }));
 
-/** What ships comes with the page, and the player as nobody has set them up yet. */
+/** The page comes with shipped kits and default preferences. */
 export function loader({ request }: Route.LoaderArgs) {
   return {
     kits: loadKits() as ShippedKit[],
     ...NOTHING_OWN,
-    /** For a newcomer's own first address: the fill that the page shows before the browser has opened the book. */
+    /** For a newcomer's first address: the fill that the page shows until the browser has opened the book. */
     first: isNewcomer(request) ? firstFill(request) : null,
     /** Whether the browser's book has been read. */
     isRead: false,
@@ -69,7 +69,7 @@ const NOTHING_OWN = {
   own: [] as KitRow[],
   binned: [] as KitRow[],
   trouble: null as StorageTrouble | null,
-  /** What the trouble came from. */
+  /** The error behind the trouble. */
   error: null as unknown,
 };
 
@@ -91,8 +91,8 @@ type Shipped = Route.ClientLoaderArgs["serverLoader"] extends () => Promise<infe
 let shipped: Promise<Shipped> | null = null;
 
 /**
- * Preferences and own kits are the player's and live in the browser; without a database the defaults serve. What ships
- * is asked for once a page.
+ * Preferences and own kits are stored in the browser; without a database, the defaults apply. Shipped kits are
+ * requested once per page.
  */
 export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   shipped ??= serverLoader();
@@ -107,7 +107,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   return { ...loaded, kits, first: null, isRead: true };
 }
 
-/** What reads the book comes after the first picture, and so does the database, which is asked for at the same time. */
+/** The code that reads the book comes after the first picture, together with the database. */
 async function readBook() {
   const [{ loadOwn }] = await Promise.all([import("~/library/own"), currentBook()]);
   return { ...(await loadOwn()), trouble: null, error: null };
@@ -170,7 +170,7 @@ export default function App({ loaderData }: Route.ComponentProps) {
   );
 }
 
-/** The commands, with letter keys as the player wants them. */
+/** The commands, with the player's choice of letter keys. */
 function Commands({ children }: { readonly children: React.ReactNode }) {
   const [{ letterKeys, ownKeys }, change] = usePreferences();
   const { lights } = useSession();
@@ -184,10 +184,10 @@ function Commands({ children }: { readonly children: React.ReactNode }) {
 }
 
 const THEME_KEY = "dime-stack:theme";
-/** The theme that was chosen is there before anything is drawn. */
+/** Applies the chosen theme before anything is drawn. */
 const PAINT_THEME = `try{var t=localStorage.getItem("${THEME_KEY}");if(t)document.documentElement.dataset.theme=t}catch{}`;
 
-/** What follows from the preferences outside the page's own tree: the document's theme, and the sound's volume and kit. */
+/** Applies preferences outside the page's own tree: the document's theme, and the sound's volume and kit. */
 function SetUp() {
   const [preferences] = usePreferences();
   const { theme, volume } = preferences;
@@ -202,7 +202,7 @@ function SetUp() {
       if (theme === "system") localStorage.removeItem(THEME_KEY);
       else localStorage.setItem(THEME_KEY, theme);
     } catch {
-      // Then the page is drawn in the system's theme first.
+      // Then the page first appears in the system's theme.
     }
   }, [theme, isRead]);
   useEffect(

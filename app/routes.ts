@@ -1,6 +1,6 @@
 import { index, prefix, type RouteConfig, route } from "@react-router/dev/routes";
 
-/** Where the places of a fill were before a fill had one address. */
+/** Addresses of a fill's parts from before a fill had one address. */
 const OLD = ["stack", "floor", "grooves", "shed"].map((name) =>
   route(`${name}/:fillId?`, "routes/old-address.ts", { id: `old-${name}` }),
 );

@@ -1,4 +1,4 @@
-/** What a document may load and do. The headers that every response has are in server/serve.mjs. */
+/** What a document may load and do. Headers for all responses are in server/serve.mjs. */
 
 /**
  * The content security policy of a document.

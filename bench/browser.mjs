@@ -48,13 +48,13 @@ const rows = [];
   await context.close();
 }
 {
-  // 30 offers of moves on a cell: worked out, drawn into the page and laid out after a change, before it is painted.
+  // 30 offers of moves on a cell: computed, rendered and laid out after a change, before painting.
   const { page, context } = await openStack();
   await page.goto(`http://127.0.0.1:${PORT}/cells/single-paradiddle`);
   const moves = page.getByRole("region", { name: "Moves", exact: true });
   await moves.getByRole("button", { name: "Mirror", exact: true }).waitFor();
   for (const group of [0, 1]) {
-    // Scrolled through, so that 30 and more have been drawn.
+    // Scrolled, so that at least 30 have been drawn.
     await moves.getByRole("heading", { name: ["Gaps", "Accents"][group] }).scrollIntoViewIfNeeded();
     await page.waitForTimeout(300);
   }
@@ -68,7 +68,7 @@ const rows = [];
     await page.keyboard.press(key);
     await page.waitForTimeout(400);
   }
-  // Of each change the render that did the work, not those that found nothing new.
+  // For each change, the render that did the work, not those without changes.
   const times = await page.evaluate(() => performance.getEntriesByName("moves").map((entry) => entry.duration));
   const redrawn = times.toSorted((a, b) => b - a).slice(0, 12);
   rows.push([`${drawn} previews of moves, redrawn after a change`, "16 ms", median(redrawn)]);
@@ -76,7 +76,7 @@ const rows = [];
   await context.close();
 }
 {
-  // A surface moved step by step, as while it is dragged: kit, ceiling and plan anew each time, before it is painted.
+  // A surface moved step by step, as in dragging: kit, ceiling and plan each time, before painting.
   const { page, context } = await openStack();
   await page.getByRole("textbox", { name: "Stick line" }).fill("@4 >RlrrL RLRRLK >RlrrL RLRRL >RlrrL RLRRLK");
   await page.getByRole("button", { name: /^Space to fill/ }).click();
@@ -95,7 +95,7 @@ const rows = [];
       const before = surface.getAttribute("transform");
       const began = performance.now();
       surface.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true }));
-      // What the key brought about is worked out and put into the page before anything that was asked for later.
+      // The key's effect is computed and rendered before anything requested later.
       await null;
       document.body.getBoundingClientRect();
       times.push(performance.now() - began);
@@ -108,7 +108,7 @@ const rows = [];
   await context.close();
 }
 {
-  // The longest task of the page while the largest search is counted and its best are handed over.
+  // The longest task of the page while the largest search is counted and its best results arrive.
   const { page, context } = await openStack();
   await page.goto(`http://127.0.0.1:${PORT}/fit`);
   await page.getByRole("list", { name: "Results found" }).getByRole("listitem").first().waitFor();
@@ -116,7 +116,7 @@ const rows = [];
   await page.evaluate(() => {
     window.longest = 0;
     window.before = performance.now();
-    // The page's own clock: a gap between two turns of the event loop is what a player feels.
+    // The page's own clock: players feel gaps between turns of the event loop.
     const turn = () => {
       const now = performance.now();
       window.longest = Math.max(window.longest, now - window.before);

@@ -1,4 +1,4 @@
-/** The built app served, and a browser on it, for timings. */
+/** Serves the built app and opens a browser on it, for timings. */
 import { spawn } from "node:child_process";
 import { chromium } from "@playwright/test";
 import { CHROMIUM_ARGS, findChromium } from "../scripts/chromium.mjs";
@@ -11,12 +11,12 @@ const server = spawn("node", ["server/serve.mjs"], {
   env: { ...process.env, PORT: String(PORT) },
   stdio: ["ignore", "pipe", "inherit"],
 });
-// Also when something below fails: a server left running would keep whoever called this waiting.
+// Even if something below fails: a leftover server would keep the caller waiting.
 process.on("exit", () => server.kill());
 await new Promise((resolve) => server.stdout.once("data", resolve));
 const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
 
-/** The Stack of a newcomer, with what tells when keys were pressed, painted and heard. */
+/** A newcomer's Stack, with hooks for when keys are pressed, painted and heard. */
 export async function openStack() {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();
@@ -24,7 +24,7 @@ export async function openStack() {
     // When the first scheduled sound will be heard, in page time.
     const start = AudioBufferSourceNode.prototype.start;
     AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-      // Packages try the browser out with sounds of a sample or two.
+      // Packages test the browser with sounds of one or two samples.
       if (this.context instanceof AudioContext && this.buffer?.duration > 0.01) {
         window.firstSound ??= performance.now() + Math.max(0, when - this.context.currentTime) * 1000;
       }
@@ -36,7 +36,7 @@ export async function openStack() {
       () => {
         const began = performance.now();
         window.lastKey = began;
-        // After the frame that shows the change has been painted.
+        // After painting the frame with the change.
         requestAnimationFrame(() => {
           const channel = new MessageChannel();
           channel.port1.onmessage = () => window.keyTimes.push(performance.now() - began);
@@ -48,7 +48,7 @@ export async function openStack() {
   });
   await page.goto(`http://127.0.0.1:${PORT}/`);
   await page.getByRole("grid", { name: /Stack/ }).waitFor();
-  // What the server drew can be looked at; what can be played is there once the book is open.
+  // The server's drawing can be seen; playback works once the book is open.
   await page.waitForFunction(() => document.querySelector("[inert]") === null);
   return { page, context };
 }

@@ -1,4 +1,4 @@
-/** Timings of the engine, beside naive twins that do the same work the plain way. Medians of many runs. */
+/** Timings of the engine, next to naive twins that do the same work in the simplest way. Medians of many runs. */
 
 import { loadRudiments } from "../app/content";
 import { describeLanding, measureFit } from "../app/core/fit";
@@ -51,7 +51,7 @@ function toLanding(text: string) {
   return [fit, describeLanding(timeline, WORKING), fit.used > 0 ? measureCycle(fit.used, METER) : null];
 }
 
-/** The naive twin: every slot's start summed anew as a fraction of a whole note, in whole numbers of any size. */
+/** The naive twin: sums every slot's start as a fraction of a whole note, in integers of any size. */
 function naiveLayOut(text: string): [bigint, bigint][] {
   const slots = text.replace(/^@\d+ /, "").match(/\{[^}]*\}|\([^)]*\)|[>!']*[RLKHrlkh]|-/g) ?? [];
   const divisor = (a: bigint, b: bigint): bigint => (b === 0n ? a : divisor(b, a % b));

@@ -147,7 +147,7 @@ async function countRuns(page, address) {
   return text.replace(/\D/g, "");
 }
 
-/** Keys that judge what is played: a run is asked to be kept in the press itself. */
+/** Keys that judge the playing: the press itself asks for the run to be saved. */
 function judging(path, keys) {
   return {
     lead: 2_500,
@@ -184,7 +184,7 @@ function judging(path, keys) {
   };
 }
 
-/** Rows as each version of the database had its tables; the browser's versions are ten times ours. */
+/** Rows in each version of the database with its tables; the browser's version numbers are ten times ours. */
 const TABLES = [
   ["fills", "preferences", "marks"],
   ["cells", "rudiments"],
@@ -252,7 +252,7 @@ export const KINDS = {
       let isMoving = false;
       return {
         state: await across.inputValue(),
-        // Where it lands is only known once it has landed.
+        // Its final position is only known once it has landed.
         isMaybe: () => isMoving,
         next: async (say) => {
           const box = await tom.boundingBox();
@@ -302,7 +302,7 @@ export const KINDS = {
   flow: judging("/flow/flow", ["1", "2", "3"]),
   bin: {
     setUp: async (page, address) => {
-      // What was binned in the round before comes back with the file.
+      // What the previous round binned comes back with the file.
       await bringIn(page, address, {
         fills: Array.from({ length: 40 }, (_, index) => fillOf(`bin-${index}`, `Bin ${index}`)),
       });
@@ -406,7 +406,7 @@ async function orderOf(page) {
   return names.map((name) => /^Move (.*) up$/.exec(name)[1]);
 }
 
-/** Runs in the page: a database as an earlier version of the app left it. */
+/** Runs in the page: a database from an earlier version of the app. */
 async function makeOldBook([tables, version, fill, run]) {
   await new Promise((done, failed) => {
     const deleting = indexedDB.deleteDatabase("dime-stack");

@@ -1,4 +1,4 @@
-/** Numbers from 0 to 1 that are the same for the same seed. */
+/** Deterministic numbers from 0 to 1 for a seed. */
 export function makeRandom(seed) {
   let state = seed >>> 0;
   return () => {

@@ -1,4 +1,4 @@
-/** Inputs of many sizes that repeat something: a reader's time may grow with the length, and no faster. */
+/** Inputs of many sizes that repeat something: reading time may grow with the length, but no faster. */
 
 import { strToU8, zipSync } from "fflate";
 import { readStickLine } from "~/core/line";
@@ -12,7 +12,7 @@ import { readShare } from "~/library/share";
 
 interface Family {
   readonly name: string;
-  /** An input of about so many characters or bytes, and its reader. */
+  /** An input of about this many characters or bytes, and its reader. */
   readonly read: (length: number) => () => unknown;
 }
 
@@ -146,18 +146,21 @@ const FAMILIES: readonly Family[] = [
   })),
 ];
 
-/** Reads one input of each family, of about so many characters. Throws what a reader throws; says how many families there are. */
+/**
+ * Reads one input of each family, of about this many characters. Throws what a reader throws; returns the number of
+ * families.
+ */
 export async function readEach(length: number): Promise<number> {
   for (const { read } of FAMILIES) await read(length)();
   return FAMILIES.length;
 }
 
-/** Characters of the smaller of two inputs; the larger one is {@link TIMES} as long. */
+/** Characters of the smaller input; the larger one is {@link TIMES} as long. */
 const LENGTH = 60_000;
 const TIMES = 4;
-/** Of linear time, this would be four; of quadratic, sixteen. */
+/** For linear time, this would be four; for quadratic time, sixteen. */
 const MAY_GROW = 9;
-/** Milliseconds. What is quicker than this says nothing. */
+/** Milliseconds. Shorter times mean nothing. */
 const NOTICEABLE = 60;
 /** The machine may be busy for a moment. */
 const TRIES = 4;
@@ -170,7 +173,7 @@ async function timeOf(read: () => unknown): Promise<number> {
 
 export interface Scaled {
   readonly name: string;
-  /** How many times as long it takes for four times the length; null where it is too quick to tell. */
+  /** The time ratio for four times the length; null if too short to measure. */
   readonly growth: number | null;
   readonly milliseconds: number;
   readonly isFine: boolean;

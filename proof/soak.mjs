@@ -1,6 +1,7 @@
 /**
- * A day of use at full speed, the same for the same seed: two tabs, edits, practice, imports, backups, restores, clocks that jump,
- * no network, new versions of the app. Beside it runs a model of what the book must hold; in the end both are compared.
+ * A day of use at full speed, deterministic for a seed: two tabs, edits, practice, imports, backups, restores, clock
+ * changes, offline times, app updates. A model of the book's expected contents runs beside it, and both are compared at
+ * the end.
  */
 import { mkdtempSync, rmSync } from "node:fs";
 import { createServer, request } from "node:http";
@@ -15,7 +16,7 @@ const YEAR = 365 * 86_400_000;
 const LINES = ["@4 RLRRLRLL", "@4 RLLRLRRL", "@4 RRLLRRLL", "@4 >RLRL >RLRL", "@3 RLRLRL", "@4 RLK RLK RL"];
 const WAIT = 60_000;
 
-/** The server behind a door that can give its service worker another version. */
+/** The server behind a proxy that can give its service worker another version. */
 async function standBefore(address) {
   let version = 0;
   const { hostname, port } = new URL(address);
@@ -49,7 +50,7 @@ async function standBefore(address) {
   };
 }
 
-/** What the book must hold. Rows by id; a row that an import put beside another has an id of the model's own. */
+/** The book's expected contents. Rows by id; a row that an import added beside another has an id of the model's own. */
 function makeModel() {
   return { rows: new Map(), runs: new Set(), hands: "Right-handed", next: 0 };
 }
@@ -60,7 +61,7 @@ const copyOf = ({ rows, runs }) => ({
   runs: new Set(runs),
 });
 
-/** What restoring a backup makes of the model. */
+/** What restoring a backup does to the model. */
 function restore(model, backup) {
   for (const [id, row] of backup.rows) {
     if (row.isBinned) continue;
@@ -75,7 +76,7 @@ function restore(model, backup) {
   for (const id of backup.runs) model.runs.add(id);
 }
 
-/** Lives through so many acts, or these ones, against the app at `address`; returns what is not as it must be. */
+/** Performs a number of acts, or the given ones, against the app at `address`; returns all differences. */
 export async function soak({ address, acts, seed, tell = () => {} }) {
   const random = makeRandom(seed);
   const upTo = (most) => Math.floor(random() * most);
@@ -85,7 +86,7 @@ export async function soak({ address, acts, seed, tell = () => {} }) {
   const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: "allow" });
   context.setDefaultTimeout(WAIT);
-  // A clock that is wrong, on the page; that of workers is right.
+  // A wrong clock on the page; the workers' clock is right.
   await context.addInitScript(() => {
     const RealDate = Date;
     const offset = () => Number(localStorage.getItem("soak-clock") ?? 0);
@@ -316,7 +317,7 @@ export async function soak({ address, acts, seed, tell = () => {} }) {
   }
 }
 
-/** What the book holds, and how many runs the log says there are. */
+/** The book's contents, and the number of runs in the log. */
 async function readBook(tab) {
   const rows = await tab.evaluate(
     () =>

@@ -1,4 +1,4 @@
-/** As much of the other engraver as the test uses. */
+/** The part of the other engraver that the test uses. */
 declare module "verovio/wasm" {
   export default function createVerovioModule(): Promise<unknown>;
 }

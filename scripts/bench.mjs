@@ -1,11 +1,13 @@
-/** `npm run bench`: timings of the engine and of the built app in the browser; `npm run bench -- practice` for some. */
+/**
+ * `npm run bench`: timings of the engine and of the built app in the browser; `npm run bench -- practice` for one part.
+ */
 import { spawnSync } from "node:child_process";
 import { build, installChromium, installPackages, ROOT } from "./prepare.mjs";
 
 installPackages();
 installChromium();
 build();
-// Imported only now: on a fresh machine there is no package before.
+// Imported late: on a fresh machine there are no packages before.
 const { build: bundle } = await import("vite");
 const wanted = process.argv.slice(2);
 
@@ -15,7 +17,7 @@ async function bundled(name) {
     root: ROOT,
     logLevel: "error",
     resolve: { tsconfigPaths: true },
-    // A package in the older form of modules, which Node would not take names from.
+    // A package in the older module format, from which Node can't import names.
     ssr: { noExternal: ["wavefile"] },
     build: {
       ssr: `bench/${name}.ts`,
@@ -28,13 +30,13 @@ async function bundled(name) {
   return import(`../build/bench/${name}.mjs`);
 }
 
-/** Each has a server and a browser of its own, and closes them. */
+/** Each starts its own server and browser, and closes them. */
 function inBrowser(name) {
   const { status } = spawnSync(process.execPath, [`bench/${name}.mjs`], { cwd: ROOT, stdio: "inherit" });
   if (status !== 0) process.exitCode = 1;
 }
 
-/** By name: what of it is run. */
+/** What runs, by name. */
 const PARTS = {
   engine: () => bundled("engine"),
   flow: () => bundled("flow"),

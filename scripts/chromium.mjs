@@ -1,10 +1,10 @@
-/** Debian's Chromium, and how it starts without a display, a network or a user's click before sound. */
+/** Debian's Chromium, and how to start it without a display, a network or a click before sound. */
 import { existsSync } from "node:fs";
 
-/** Debian's packages of it, the lighter one first: it is the same browser without windows, and opens pages sooner. */
+/** Debian's packages, the lighter one first: the same browser without windows, which opens pages faster. */
 export const CHROMIUM_PACKAGES = ["chromium-headless-shell", "chromium"];
 
-/** The path of the Chromium that is installed, or undefined. */
+/** The path of the installed Chromium; undefined if there is none. */
 export function findChromium() {
   const paths = [process.env.CHROMIUM_PATH ?? [], CHROMIUM_PACKAGES.map((name) => `/usr/bin/${name}`)].flat();
   return paths.find((path) => existsSync(path));

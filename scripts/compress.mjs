@@ -1,4 +1,4 @@
-/** After the app's build: each file that gets clearly smaller is kept compressed as well, so that no visitor waits for it. */
+/** After the app's build: compresses every file that gets clearly smaller, so that no visitor has to wait for it. */
 import { readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { extname, join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -7,13 +7,13 @@ import { brotliCompress, constants } from "node:zlib";
 
 const CLIENT = fileURLToPath(new URL("../build/client", import.meta.url));
 const KINDS = [".js", ".css", ".svg", ".json", ".webmanifest", ".wav", ".icc"];
-/** Of 11: the last step takes three times as long, for 2 % less. */
+/** Of 11: the last step takes three times as long and saves 2 %. */
 const QUALITY = 10;
 
 const compress = promisify(brotliCompress);
 
 function isWorthIt(path) {
-  // The service worker is told by the server whose book it keeps: it is not sent as it lies here.
+  // The server prepends whose book it keeps to the service worker, so it isn't sent as stored.
   return KINDS.includes(extname(path)) && !path.endsWith("service-worker.js") && statSync(path).size > 1000;
 }
 

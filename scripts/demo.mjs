@@ -6,7 +6,7 @@ build();
 process.env.DIME_BOOK = "demo";
 await import("../server/serve.mjs");
 
-// npm runs this in a shell, and a shell that is told to end does not tell what it runs.
+// npm runs this in a shell, and a shell doesn't pass signals on.
 if (process.env.npm_lifecycle_event) {
   const shell = process.ppid;
   setInterval(() => {

@@ -12,7 +12,7 @@ const PAGES = [
     .map((name) => `docs/${name}`),
 ];
 const read = (path: string) => readFileSync(join(ROOT, path), "utf8");
-/** All code, as one text to look names up in. */
+/** All code as one text, to look up names. */
 const code = () =>
   readdirSync(join(ROOT, "app"), { recursive: true, encoding: "utf8" })
     .filter((name) => /\.(tsx?|css)$/.test(name))

@@ -1,6 +1,6 @@
 /**
- * `npm run durability`: kills a real browser while somebody types, drags, judges, imports and more, again and again. Kills of each
- * kind, seed and kinds may be given: `-- 20 7 bin run`.
+ * `npm run durability`: kills a real browser while somebody types, drags, judges, imports and so on. Optional: number
+ * of kills per kind, seed, and kinds: `-- 20 7 bin run`.
  */
 import { spawn } from "node:child_process";
 import { build, installChromium, installPackages, ROOT } from "./prepare.mjs";

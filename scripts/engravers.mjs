@@ -1,10 +1,10 @@
-/** `npm run engravers`: the same ten bars by our engraving and by another one, as pictures for the decision about it. */
+/** `npm run engravers`: the same ten bars in our engraving and another one, as pictures for the decision. */
 import { writeFileSync } from "node:fs";
 import { installChromium, installPackages, ROOT } from "./prepare.mjs";
 
 installPackages();
 installChromium();
-// Imported only now: on a fresh machine there is no package before.
+// Imported late: on a fresh machine there are no packages before.
 const [{ build }, { chromium }, { CHROMIUM_ARGS, findChromium }] = await Promise.all([
   import("vite"),
   import("@playwright/test"),

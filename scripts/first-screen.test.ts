@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { reach } from "./first-screen";
 
-/** The modules of a small app, by their names. */
+/** The modules of a small app, by name. */
 async function reachIn(modules: Readonly<Record<string, string>>, ...entries: string[]): Promise<string[]> {
   const found = await reach(entries, {
     getModuleInfo: (id) => ({ code: modules[id] ?? null }),

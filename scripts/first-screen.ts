@@ -1,4 +1,4 @@
-/** Finds what the first screen is made of, so that it comes as one file without anything else. */
+/** Finds the modules of the first screen, so that they form one file without anything else. */
 
 import { type Plugin, parseSync } from "vite";
 
@@ -10,11 +10,11 @@ interface Graph {
 /** A module's file name. */
 const SCRIPT = /[^/\\]+\.[cm]?[jt]sx?(?=\?|$)/;
 
-/** What a module takes from another: one thing by its name there, or all. */
+/** What a module imports from another: one name, or everything. */
 interface Taken {
   readonly from: string;
   readonly name: string | null;
-  /** The name under which it is handed on, empty where it isn't; null for any name, as it is there. */
+  /** The name under which it is re-exported; empty if it isn't, null for any name as it is there. */
   readonly as: string | null;
   /** Whether the name may be somewhere else. */
   readonly isSought: boolean;
@@ -22,16 +22,16 @@ interface Taken {
 
 interface Read {
   readonly taken: readonly Taken[];
-  /** What it has under a name of its own. */
+  /** The names it defines itself. */
   readonly offers: ReadonlySet<string>;
-  /** A module that only hands on what others have: who comes in for one name gets one module. */
+  /** A module that only re-exports: importing one name from it reaches one module. */
   readonly isDoor: boolean;
 }
 const NOTHING: Read = { taken: [], offers: new Set(), isDoor: false };
 
 /**
- * The modules that `entries` import, directly or through others; what they fetch later doesn't count. Through a door only
- * those are meant whose names are asked for.
+ * The modules that `entries` import, directly or indirectly; dynamic imports don't count. Through re-exporting modules,
+ * only the requested names count.
  */
 export function firstScreen(entries: RegExp): Plugin & { readonly isOfIt: (id: string) => boolean } {
   let found: ReadonlySet<string> = new Set();
@@ -46,7 +46,7 @@ export function firstScreen(entries: RegExp): Plugin & { readonly isOfIt: (id: s
   };
 }
 
-/** Modules by their ids, all that `entries` lead to. */
+/** Modules by id, all that `entries` reach. */
 export async function reach(entries: readonly string[], graph: Graph): Promise<Set<string>> {
   const reads = new Map<string, Promise<Read>>();
   const asked = new Set<string>();

@@ -1,6 +1,6 @@
 /**
- * `npm run fuzz`: feeds readers what nobody would type, then inputs of two lengths, to see how time grows. How many inputs and
- * which seed may be given.
+ * `npm run fuzz`: feeds readers hostile input, then inputs of two lengths, to see how time grows. Optional: number of
+ * inputs and seed.
  */
 import { installPackages, ROOT } from "./prepare.mjs";
 

@@ -34,7 +34,7 @@ await build({
 });
 if (!existsSync(WORKER)) throw new Error("the service worker was not built");
 
-// File names carry their content's hash: together they name this version.
+// File names contain their content's hash, so together they identify this version.
 const names = ["client", "server"].flatMap((side) => readdirSync(join(ROOT, "build", side, "assets")).sort());
 const revision = createHash("sha256").update(names.join()).digest("hex").slice(0, 16);
 const { routes } = await loadServerBuild();

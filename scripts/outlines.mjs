@@ -1,6 +1,6 @@
-// Writes the outlines that the staff is drawn with: music signs and letters as paths, read from the fonts' packages.
-// Only signs that are used are taken, so that no font has to be fetched for a staff. Run it with `node scripts/outlines.mjs`
-// after a sign is added here; a test compares what it would write with what is there.
+// Writes the outlines for drawing staves: music signs and letters as paths, from the font packages. Includes only signs
+// in use, so that no staff needs a font. Run `node scripts/outlines.mjs` after adding a sign here; a test compares the
+// result with the stored files.
 import { readFileSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { fileURLToPath } from "node:url";
@@ -9,7 +9,7 @@ import opentype from "opentype.js";
 const require = createRequire(import.meta.url);
 const TO = new URL("../app/ink/outlines/", import.meta.url);
 
-/** Signs of the music font by their code points in the standard layout for music fonts (SMuFL). */
+/** Signs of the music font by code point in the standard layout for music fonts (SMuFL). */
 export const SIGNS = {
   heads: [
     "E0A2",
@@ -47,7 +47,7 @@ export const SIGNS = {
   tempo: ["ECA3", "ECA5", "ECA7", "ECB7"],
 };
 
-/** Letters of the four faces that words on a staff are set in. */
+/** Letters of the four faces for words on a staff. */
 const FACES = {
   "display-600": "@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-600-normal.woff",
   "display-400": "@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-400-normal.woff",
@@ -56,7 +56,7 @@ const FACES = {
   "line-400": "@fontsource/martian-mono/files/martian-mono-latin-400-normal.woff",
 };
 const range = (from, to) => Array.from({ length: to - from + 1 }, (_, index) => String.fromCodePoint(from + index));
-/** ASCII, the rest of Latin-1, and signs of print. */
+/** ASCII, the rest of Latin-1, and typographic signs. */
 const CHARACTERS = [...range(0x20, 0x7e), ...range(0xa1, 0xac), ...range(0xae, 0xff), ..."–—‘’“”…•€™"];
 /** Letters of Europe's other languages, which each face has in a second file: for what people type. */
 const MORE_CHARACTERS = [...range(0x100, 0x17f), ...range(0x218, 0x21b), "ẞ"];
@@ -78,7 +78,7 @@ function outline(glyph) {
     .join("");
 }
 
-/** What each file is to hold. */
+/** The content of each file. */
 export function makeOutlines() {
   const bravura = load("@vexflow-fonts/bravura/bravura.otf");
   const music = {};
@@ -110,7 +110,7 @@ export function makeOutlines() {
   return { "music.json": music, "widths.json": widths, "more-widths.json": more, "letters.json": letters };
 }
 
-/** One entry a line: changes can be read. */
+/** One entry per line, so that diffs are readable. */
 export function print(table) {
   const lines = Object.entries(table).map(([key, value]) => `  ${JSON.stringify(key)}: ${JSON.stringify(value)}`);
   return `{\n${lines.join(",\n")}\n}\n`;

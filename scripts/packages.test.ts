@@ -10,7 +10,10 @@ interface LockFile {
 }
 const read = <File>(name: string): File => JSON.parse(readFileSync(join(ROOT, name), "utf8"));
 
-/** The oldest Node that a range of the form ">=20.16.0 || >=22.3.0" or "^20.19 || >=22" allows; null for one that it can't read. */
+/**
+ * The oldest Node allowed by a range such as ">=20.16.0 || >=22.3.0" or "^20.19 || >=22"; null for one that it can't
+ * read.
+ */
 function oldestOf(range: string): number[] | null {
   const found = [...range.matchAll(/(?:>=|\^|~)?\s*v?(\d+)(?:\.(\d+))?(?:\.(\d+))?/g)].map(([, ...parts]) =>
     parts.map((part) => Number(part ?? 0)),

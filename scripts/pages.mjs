@@ -1,11 +1,11 @@
-/** The pages of the built app, one address for each screen. */
+/** The pages of the built app: one address per screen. */
 import { fileURLToPath } from "node:url";
 
-/** Stands for any id in an address, and an address that no screen has, as in app/offline/documents.ts. */
+/** Stands for any id in an address, and an address without a screen, as in app/offline/documents.ts. */
 export const ANY = "any";
 export const NOT_FOUND = "/nothing-here";
 
-/** The app's server side, as the build left it. */
+/** The built server side of the app. */
 export async function loadServerBuild() {
   return import(fileURLToPath(new URL("../build/server/index.js", import.meta.url)));
 }
@@ -17,7 +17,7 @@ export function listPages(routes) {
     ...(path ?? "").split("/").filter(Boolean),
   ];
   const pages = Object.values(routes).flatMap((route) => {
-    // Data without a page, and the frame around all of them.
+    // Data without a page, and the frame around all pages.
     if (!route.module.default || route.id === "root") return [];
     const parts = pathOf(route);
     if (parts.includes("*")) return [NOT_FOUND];

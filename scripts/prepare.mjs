@@ -1,4 +1,7 @@
-/** What a fresh machine lacks: packages, and Chromium for the browser tests. Plain Node, so that it runs before either. */
+/**
+ * Installs what a fresh machine lacks: packages, and Chromium for the browser tests. Plain Node, because it runs before
+ * either.
+ */
 import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
@@ -8,7 +11,7 @@ import { CHROMIUM_PACKAGES, findChromium } from "./chromium.mjs";
 
 export const ROOT = fileURLToPath(new URL("..", import.meta.url));
 
-/** Runs a command in the project's folder with its output shown; true when it succeeded. */
+/** Runs a command in the project's folder and shows its output; true on success. */
 export function run(command, args, env = {}) {
   const result = spawnSync(command, args, { cwd: ROOT, stdio: "inherit", env: { ...process.env, ...env } });
   return result.status === 0;
@@ -19,7 +22,7 @@ function fail(message) {
   process.exit(1);
 }
 
-/** A lock's packages with the address of each in this registry, as npm has it in locks that may name one. */
+/** A lock's packages with their addresses in this registry, in the form npm uses. */
 export function addAddresses({ packages, ...lock }, registry) {
   const withAddress = Object.entries(packages).map(([path, entry]) => {
     const name = entry.name ?? path.split("node_modules/").at(-1);
@@ -34,26 +37,26 @@ function registry() {
   return `${stdout.trim().replace(/\/$/, "")}/`;
 }
 
-/** Installs the packages of the lock file, unless those are installed already. */
+/** Installs the lock file's packages, unless they are installed already. */
 export function installPackages() {
   const stamp = join(ROOT, "node_modules", ".dime-stack-lock");
   const lock = readFileSync(join(ROOT, "package-lock.json"), "utf8");
   const hash = createHash("sha256").update(lock).digest("hex");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
   console.log("Installing packages ...");
-  // Not "ci": it insists on lock entries for every platform's binaries, and a registry may not carry them all.
+  // Not "ci": it requires lock entries for every platform's binaries, and a registry may lack some.
   const install = () => run("npm", ["install", "--no-save", "--no-audit", "--no-fund", "--prefer-offline"]);
-  // Our lock names no addresses, and npm reads all that was ever said of a package to find one. This file goes before it.
+  // Our lock has no addresses, and npm would read each package's full history to find one. This file takes precedence.
   const addressed = join(ROOT, "npm-shrinkwrap.json");
   writeFileSync(addressed, JSON.stringify(addAddresses(JSON.parse(lock), registry())));
   const isInstalled = install();
   rmSync(addressed, { force: true });
-  // A registry may keep its files elsewhere.
+  // A registry may store its files elsewhere.
   if (!isInstalled && !install()) fail("The packages could not be installed: see npm's message above.");
   writeFileSync(stamp, hash);
 }
 
-/** Installs Debian's Chromium when there is none. */
+/** Installs Debian's Chromium if there is none. */
 export function installChromium() {
   if (findChromium()) return;
   console.log("Installing Chromium ...");
@@ -102,7 +105,7 @@ export function build() {
   writeFileSync(built, String(began));
 }
 
-// By itself, beside other work: "node scripts/prepare.mjs browser".
+// As a separate command beside other work: "node scripts/prepare.mjs browser".
 const asked = process.argv[1] === fileURLToPath(import.meta.url) ? process.argv[2] : null;
 if (asked === "browser") installChromium();
 if (asked === "build") build();

@@ -1,4 +1,7 @@
-/** `npm run shots`: one picture of each main view in docs/screenshots, from the demo's book; `npm run shots -- fit` for some. */
+/**
+ * `npm run shots`: one picture of each main view in docs/screenshots, from the demo's book; `npm run shots -- fit` for
+ * one.
+ */
 import { spawn } from "node:child_process";
 import { join } from "node:path";
 import { CHROMIUM_ARGS, findChromium } from "./chromium.mjs";
@@ -15,7 +18,7 @@ const server = spawn("node", ["server/serve.mjs"], {
   env: { ...process.env, PORT: String(PORT), DIME_BOOK: "demo" },
   stdio: ["ignore", "pipe", "inherit"],
 });
-// Also when something below fails: a server left running would keep whoever called this waiting.
+// Even if something below fails: a leftover server would keep the caller waiting.
 process.on("exit", () => server.kill());
 await new Promise((resolve) => server.stdout.once("data", resolve));
 const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
@@ -42,11 +45,11 @@ async function setUp(page, { hands, theme }) {
   }
 }
 
-/** A step with the simulated drummer, who has one fault or none, in its second repeat. */
+/** A step with the simulated drummer, with one fault or none, in its second repeat. */
 async function playInShed(page, step, fault) {
   await page.getByText("Demo drummer", { exact: true }).click();
   await page.getByRole("region", { name: "Plan" }).getByRole("button", { name: step }).click();
-  // Reminders come once a day: both of the first day have been read.
+  // Reminders come once a day: dismisses both of the first day.
   const read = page.getByRole("button", { name: "OK" });
   await read.click();
   if (fault) await page.getByRole("slider", { name: fault }).fill("34");
@@ -185,10 +188,10 @@ const isWanted = ({ name }) => wanted.length === 0 || wanted.some((start) => nam
 for (const { name, path, size = DESK, setup, act } of SHOTS.filter(isWanted)) {
   const context = await browser.newContext({ viewport: size });
   const page = await context.newPage();
-  // The first visit goes to the Stack; the pictures show what comes after.
+  // The first visit opens the Stack; the pictures show later visits.
   await page.goto(`http://127.0.0.1:${PORT}/`);
   await page.getByRole("grid", { name: /Stack/ }).waitFor();
-  // Until the book is open, the page is a picture that the server drew.
+  // Until the book is open, the page is the server's picture.
   await page.locator("[inert]").waitFor({ state: "detached" });
   if (setup) await setUp(page, setup);
   await page.goto(`http://127.0.0.1:${PORT}${path}`);

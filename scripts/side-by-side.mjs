@@ -1,6 +1,6 @@
 /**
- * `npm run side-by-side -- COMMIT [TURNS] [PARTS...]`: the benches of this tree and of another commit, built both and run in turns, so
- * that a slow minute of the machine slows both. Prints the medians of each figure and their ratio.
+ * `npm run side-by-side -- COMMIT [TURNS] [PARTS...]`: benches this tree and another commit, both built, in turns, so
+ * that a slow minute of the machine affects both. Prints the medians of each figure and their ratio.
  */
 import { spawnSync } from "node:child_process";
 import { cpSync, existsSync, rmSync } from "node:fs";
@@ -20,10 +20,10 @@ function git(...args) {
   return stdout.trim();
 }
 
-/** Milliseconds, kilobytes, counts: every number of a line, and the line without them. */
+/** Milliseconds, kilobytes, counts: every number in a line. */
 const NUMBER = /(?<![\w.])-?\d+(?:[ ,]\d{3})*(?:\.\d+)?/g;
 
-/** The numbers of each line that a bench prints, by the line's words. */
+/** The numbers of each printed line, by the line's words. */
 function readFigures(text) {
   const figures = new Map();
   for (const line of text.split("\n")) {

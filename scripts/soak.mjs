@@ -1,4 +1,4 @@
-/** `npm run soak`: a day of use at full speed, compared with a model. Acts and seed may be given: `-- 500 7`. */
+/** `npm run soak`: a day of use at full speed, compared with a model. Optional: number of acts and seed: `-- 500 7`. */
 import { spawn } from "node:child_process";
 import { build, installChromium, installPackages, ROOT } from "./prepare.mjs";
 

@@ -12,7 +12,7 @@ import { fileURLToPath } from "node:url";
 import { OggVorbisDecoder } from "@wasm-audio-decoders/ogg-vorbis";
 import wavefile from "wavefile";
 
-/** What it is called here and in the bank, and how many seconds of it are taken. */
+/** Its name here and in the bank, and how many seconds to take. */
 const TAKES = [
   ["hatClosed", "Hi-Hat Closed(L)", 0.45],
   ["hatFoot", "Hi-Hat Foot(L)", 0.4],
@@ -24,11 +24,11 @@ const TAKES = [
   ["china", "China Crash(L)", 1.7],
   ["splash", "Splash(L)", 1.2],
 ];
-/** Nothing that is heard of a cymbal lies above half of it. Hz. */
+/** Cymbals have nothing audible above half of this. Hz. */
 const RATE = 32_000;
-/** The onset is the first sample that is louder than this share of the peak. */
+/** The onset is the first sample louder than this share of the peak. */
 const ONSET = 0.04;
-/** The last part is faded out. */
+/** The end is faded out. */
 const FADE = 0.25;
 const FULL_SCALE = 32_000;
 
@@ -42,14 +42,14 @@ if (!path) {
 }
 const bank = readFileSync(path);
 
-/** A part of the RIFF file: where it begins, and its bytes. */
+/** A part of the RIFF file: its start and its bytes. */
 function part(name) {
   const at = name === "smpl" ? bank.indexOf(name) : bank.lastIndexOf(name);
   if (at < 0) throw new Error(`${path} has no part "${name}": is it an sf3 sound bank?`);
   return { at: at + 8, length: bank.readUInt32LE(at + 4) };
 }
 
-/** The samples of a take, where the bank packs each as an Ogg Vorbis file of its own. */
+/** The samples of a take; the bank stores each as an Ogg Vorbis file. */
 async function decode(name) {
   const headers = part("shdr");
   const data = part("smpl");
@@ -65,7 +65,7 @@ async function decode(name) {
   throw new Error(`${path} has no take "${name}"`);
 }
 
-/** At another rate, by the package's windowed sinc with its low-pass. */
+/** Resampled with the package's windowed sinc and low-pass. */
 function atRate({ samples, sampleRate }) {
   const file = new wavefile.WaveFile();
   file.fromScratch(1, sampleRate, "32f", samples);

@@ -17,7 +17,7 @@ let failed = 0;
 /** A package's command; npx would take longer than some of them. */
 const bin = (name, ...args) => [join(ROOT, "node_modules", ".bin", name), args];
 
-/** Runs a command to its end; what it says is told at once, so that what runs side by side doesn't mix its words. */
+/** Runs a command and prints its output at the end, so that parallel commands don't mix theirs. */
 function run(name, [command, args], env = {}) {
   return new Promise((done) => {
     const child = spawn(command, args, {
@@ -39,7 +39,7 @@ function run(name, [command, args], env = {}) {
   });
 }
 
-/** Runs a command that has the screen to itself. */
+/** Runs a command with direct output. */
 function show(name, [command, args], env = {}) {
   console.log(`\n== ${name}`);
   return new Promise((done) => {
@@ -57,7 +57,7 @@ async function check(name, command) {
   }
 }
 
-/** Runs a test runner that writes a JSON report, and adds what it counted. A runner that counted nothing has failed. */
+/** Runs a test runner that writes a JSON report, and adds its counts. A runner that counted nothing has failed. */
 async function count(how, name, command, read, env) {
   const isFine = await how(name, command, env);
   let counts = { passed: 0, failed: 0 };
@@ -73,7 +73,7 @@ async function count(how, name, command, read, env) {
 
 const readReport = (path) => JSON.parse(readFileSync(path, "utf8"));
 
-/** Tests of one of vitest's projects, on half of the processors. */
+/** Tests of one vitest project, on half of the processors. */
 function unitTests(name, project) {
   const report = join(results, `${name.replace(" ", "-")}.json`);
   const workers = Math.max(1, Math.floor(availableParallelism() / 2));
@@ -97,7 +97,7 @@ function unitTests(name, project) {
   );
 }
 
-/** Works off a list, so many at a time. */
+/** Works through a list, several at a time. */
 async function inLanes(lanes, work) {
   const left = [...work];
   const lane = async () => {
@@ -106,7 +106,7 @@ async function inLanes(lanes, work) {
   await Promise.all(Array.from({ length: lanes }, lane));
 }
 
-/** Runs the browser tests on the build, as soon as both are there. */
+/** Runs the browser tests on the build, as soon as both are ready. */
 async function browserTests(browser, build) {
   if (!(await browser) || !(await build)) {
     failed++;
@@ -122,11 +122,11 @@ async function browserTests(browser, build) {
   await count(show, "browser tests", command, read, { PLAYWRIGHT_JSON_OUTPUT_FILE: report });
 }
 
-// It waits for the network and the disk, and is wanted last.
+// It waits for network and disk, and is needed last.
 const browser = run("browser", ["node", ["scripts/prepare.mjs", "browser"]]);
 const routeTypes = check("route types", bin("react-router", "typegen"));
 let build;
-// What takes longest first, but for the browser tests: they begin when a lane is free, and have two at the end.
+// Longest first, except for the browser tests: they start when a lane is free, and use two at the end.
 await inLanes(2, [
   () => unitTests("page tests", "pages"),
   () => unitTests("unit tests", "units"),
@@ -134,7 +134,7 @@ await inLanes(2, [
     build = run("build", ["node", ["scripts/prepare.mjs", "build"]]);
     return build;
   },
-  // The compiler of its own binary: the linters and the framework still load the one before it.
+  // The native compiler; the linters and the framework still use the previous one.
   async () => {
     await routeTypes;
     await check("types", ["node", ["node_modules/typescript-7/bin/tsc", "--noEmit", "--singleThreaded"]]);

@@ -1,11 +1,11 @@
-/** Type names of the project that are declared in more than one file. */
+/** Finds type names declared in more than one file. */
 import { readdirSync, readFileSync } from "node:fs";
 import ts from "typescript";
 
 const isType = (node) =>
   ts.isTypeAliasDeclaration(node) || ts.isInterfaceDeclaration(node) || ts.isClassDeclaration(node);
 
-/** Each name with the places that declare it: file, whether it is exported, and the declaration without comments. */
+/** Each name with its declarations: file, whether it is exported, and the code without comments. */
 export function listTypeNames(root) {
   const places = new Map();
   for (const name of readdirSync(`${root}/app`, { recursive: true })) {
@@ -21,7 +21,7 @@ export function listTypeNames(root) {
         .replace(/\/\*[\s\S]*?\*\/|\/\/.*$/gm, "")
         .replace(/\s+/g, " ");
       const known = places.get(node.name.text) ?? [];
-      // An interface and a class of one file may be one thing.
+      // An interface and a class in one file may be one thing.
       if (known.some((place) => place.file === file)) continue;
       places.set(node.name.text, [...known, { file, isExported, shape }]);
     }
@@ -29,7 +29,7 @@ export function listTypeNames(root) {
   return places;
 }
 
-/** Names that mean two things: declared in several files, unless all are private to them and alike. */
+/** Names with two meanings: declared in several files, unless all are private and equal. */
 export function listRepeatedTypeNames(root) {
   return [...listTypeNames(root)]
     .filter(([, places]) => places.length > 1)

@@ -3,7 +3,7 @@ import { cpSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs"
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "vitest";
 
-/** A dummy variant of each family, put where its list begins; and the files that the compiler must then name. */
+/** Adds a dummy variant to each family, and checks which files the compiler names. */
 const DUMMIES = [
   {
     family: "Fit rule",
@@ -97,7 +97,7 @@ beforeAll(async () => {
     extends: "../../tsconfig.json",
     compilerOptions: { rootDirs: ["."], paths: { "~/*": ["./app/*"] } },
     include: ["app/**/*"],
-    // Routes need types that are made for them; they know no variants.
+    // Routes need generated types, and contain no variants.
     exclude: ["app/routes", "app/root.tsx", "app/routes.ts", "app/**/*.test.ts", "app/**/*.test.tsx", "app/testing"],
   };
   writeFileSync(join(COPY, "tsconfig.json"), JSON.stringify(config));

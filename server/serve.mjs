@@ -1,6 +1,6 @@
 /**
- * Serves the built app: `node server/serve.mjs`. PORT (default 4180) and HOST (default 127.0.0.1) say where;
- * DIME_BOOK=demo opens the demo's book in place of the visitor's own.
+ * Serves the built app: `node server/serve.mjs`. PORT (default 4180) and HOST (default 127.0.0.1) set the address;
+ * DIME_BOOK=demo opens the demo's book instead of the visitor's own.
  */
 import "./production.mjs";
 import { createHash } from "node:crypto";
@@ -13,7 +13,7 @@ import compression from "compression";
 import express from "express";
 import sirv from "sirv";
 
-/** For every response; documents add their content security policy. */
+/** For every response; documents also have a content security policy. */
 const SECURITY_HEADERS = {
   "X-Content-Type-Options": "nosniff",
   "Referrer-Policy": "no-referrer",
@@ -39,12 +39,12 @@ const SERVER = new URL("../build/server/index.js", import.meta.url);
 if (!existsSync(SERVER)) stop("The app isn't built yet. Run: npm run build");
 const build = await import(SERVER.href);
 
-/** The worker that keeps the app for use without a network, told whose book this server's pages open. */
+/** The service worker, with the name of this server's book. */
 const BOOK = process.env.DIME_BOOK === "demo" ? "demo" : "own";
 const WORKER = "service-worker.js";
 const worker = `self.BOOK=${JSON.stringify(BOOK)};\n${readFileSync(`${CLIENT}/${WORKER}`, "utf8")}`;
 
-/** Seconds that a browser may keep a file. */
+/** Seconds that a browser may cache a file. */
 /** Milliseconds. */
 const DAY = 24 * 60 * 60 * 1000;
 const HOUR = 60 * 60;
@@ -56,13 +56,13 @@ function answer(response, status, words) {
   response.status(status).type("text/plain").send(`${words}\n`);
 }
 
-/** A name or an address, and maybe a port: of anything else the address of the page can't be made. */
+/** A host name or address with an optional port: no page address could be formed from anything else. */
 const HOST = /^(\[[0-9A-Fa-f:.]{2,45}\]|[A-Za-z0-9._-]{1,255})(:\d{1,5})?$/;
 function isHost(name) {
   return name !== undefined && HOST.test(name) && URL.canParse(`http://${name}`);
 }
 
-/** Where a request leads, as a path; null for one that leads to no page. A proxy may ask with the whole address. */
+/** The path of a request; null if it leads to no page. A proxy may send the full address. */
 function pathOf(url) {
   if (url.startsWith("/")) return url;
   if (!/^https?:\/\//i.test(url) || !URL.canParse(url)) return null;
@@ -70,7 +70,7 @@ function pathOf(url) {
   return pathname + search;
 }
 
-/** Part of a file as it is asked for: "bytes=5-" or "bytes=5-9". Anything else gets the whole file. */
+/** A valid range: "bytes=5-" or "bytes=5-9". Anything else gets the whole file. */
 function isRange(range) {
   const [, from, to] = /^bytes=(\d{1,15})-(\d{0,15})$/.exec(range) ?? [];
   return from !== undefined && (to === "" || Number(from) <= Number(to));
@@ -115,7 +115,7 @@ if (BOOK === "demo") {
     response.set({ "Content-Encoding": "gzip", "Content-Length": packed.length }).end(packed);
   });
 }
-// Files are compressed once, by the build. Names under assets carry their content's hash.
+// The build compresses files once. Names under assets contain their content's hash.
 app.use(
   "/assets",
   sirv(`${CLIENT}/assets`, { brotli: true, etag: true, immutable: true, maxAge: YEAR, extensions: [] }),

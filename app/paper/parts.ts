@@ -126,7 +126,7 @@ export function titleBlock(
   return { ...beside(left, pile([{ height: CODE, groups: [picture] }, caption], 4), width - CODE), gap: 0 };
 }
 
-/** A box to tick, with its corner at x, y; ticked for what is learned. */
+/** A checkbox with its corner at x, y; ticked for learned steps. */
 export function tickBox(x: number, y: number, size: number, isTicked: boolean): Ink[] {
   const at = (across: number, down: number) => [x + across * size, y + down * size] as const;
   const look = { kind: "text", tone: "verdigris", isRound: true } as const;

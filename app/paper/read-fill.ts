@@ -1,4 +1,4 @@
-/** A fill worked out for a page, for the player whose page it is. */
+/** A fill analysed for a page, for the player it is printed for. */
 
 import { describeLanding, type Fit, type Landing, measureFit } from "~/core/fit";
 import {
@@ -26,14 +26,14 @@ import { lastValidLine, toPhrase } from "~/library/phrase/phrase";
 import { toSetting } from "~/library/phrase/setting";
 import { newPlan, type PlanRow } from "~/library/practice/plan";
 
-/** A fill with what it needs to be put on a page. Plain data: it is sent to a worker. */
+/** A fill with everything a page needs. Plain data, because it is sent to a worker. */
 export interface PaperFill {
   readonly content: FillContent;
-  /** The groove that it is heard in. */
+  /** Its groove. */
   readonly groove: { readonly name: string; readonly groove: Groove };
-  /** How far the player is with it; null for one that was never practised. */
+  /** The player's progress; null if it was never practised. */
   readonly plan: PlanRow | null;
-  /** An address that opens it; null for none. */
+  /** The player that pages are printed for. */
   readonly link: string | null;
 }
 
@@ -45,7 +45,7 @@ export interface NotationChoices {
 /** For whom pages are made. */
 export interface PaperPlayer extends NotationChoices {
   readonly spec: PlayerSpec;
-  /** What the kit is called, and who it is set up for: "Four-piece, left-handed". */
+  /** The kit's name, and how it is set up: "Four-piece, left-handed". */
   readonly kit: string;
 }
 
@@ -84,12 +84,12 @@ export function readFill({ content, groove: { groove } }: PaperFill, player: Pla
   };
 }
 
-/** The fill by itself. */
+/** The fill alone. */
 export function fillBars({ content, timeline }: ReadFill, { sixes }: NotationChoices): StaffBar[] {
   return makeScore(timeline, timeline.slots, content.countStyle, { sixes });
 }
 
-/** Groove and fill, and the bar that it lands on. */
+/** Groove and fill, and the bar it lands in. */
 export function formBars(read: ReadFill, { groove: { groove } }: PaperFill, player: Player, choices: NotationChoices) {
   const { content, timeline, arrangement, form, setting } = read;
   const laid = layOutGroove(groove, content.meter, content.tempo, player.kit);
@@ -98,7 +98,7 @@ export function formBars(read: ReadFill, { groove: { groove } }: PaperFill, play
   return makeFormScore(timeline, laid, arrangement, form, setting, options);
 }
 
-/** The steps of its plan, as far as the player has come. */
+/** The steps of its plan with the player's progress. */
 export function planOf({ phrase, setting }: ReadFill, { groove, plan }: PaperFill, player: Player): PlannedWork {
   const state = plan ?? newPlan("");
   const under = playedUnder(groove.groove, setting, player.kit);

@@ -1,4 +1,4 @@
-/** The plan of a fill as a list to tick. */
+/** A fill's plan as a checklist. */
 
 import type { PlannedStep, PlannedWork } from "~/core/practice";
 import { countSteps } from "~/core/practice";
@@ -13,12 +13,12 @@ import { BODY, HEADING, LABEL, SMALL, setText } from "./text";
 
 const BOX = 10.5;
 const COLUMN_GAP = 28;
-/** Lines that stay with the heading and the one after them. */
+/** Lines that stay with the heading and the line after them. */
 const TOGETHER = 2;
-/** Two columns of steps from this width on. */
+/** Two columns of steps from this width. */
 const TWO_COLUMNS = 520;
 
-/** Heading and steps; nothing for a phrase without any. */
+/** Heading and steps; nothing for a phrase without steps. */
 export function stepBlocks(work: PlannedWork, width: number): Block[] {
   const steps = work.steps.filter(({ isSkipped }) => !isSkipped);
   if (steps.length === 0) return [];
@@ -30,7 +30,7 @@ export function stepBlocks(work: PlannedWork, width: number): Block[] {
   const lines = rows.slice(0, half).map((row, index): Block => {
     const other = columns === 2 ? rows[half + index] : undefined;
     const both = other ? beside(row, other, columnWidth + COLUMN_GAP) : row;
-    // A heading with one line under it at the foot of a page looks forgotten.
+    // A heading with a single line below it looks lost at the bottom of a page.
     return { ...both, gap: index === 0 ? 6 : 3, ...(index < TOGETHER ? { isWithNext: true } : {}) };
   });
   return [{ ...head, gap: 18, isWithNext: true }, ...lines];

@@ -1,4 +1,4 @@
-/** From where to begin a fill to where it goes: its tempos in a line. */
+/** A fill's tempos in a line, from the first to the goal. */
 
 import type { Tempos } from "~/core/practice";
 import type { Ink } from "~/ink/ink";
@@ -11,10 +11,10 @@ const NUMBER = { size: 19, face: "display-600" } as const;
 const WORDS = { size: 10.5, face: "sans-400" } as const;
 const DOTS = { kind: "rail", tone: "copper", dash: [0.1, 5], isRound: true } as const;
 const QUIET = { kind: "text", tone: "nickel" } as const;
-/** Where the names stand, the numbers, and the dots between them. */
+/** Positions of the names, the numbers, and the dots between them. */
 const [NAME_Y, NUMBER_Y, DOTS_Y] = [14, 34, 28];
 
-/** `home`: beats a minute at which it is written. The goal is left out where it is the same. */
+/** `home`: its written tempo in bpm. The goal is left out if it is the same. */
 export function tempoLine(home: number, { learning, goal }: Tempos, width: number): PagePart {
   const written = Math.round(home);
   const marks: (readonly [name: string, tempo: number])[] = [

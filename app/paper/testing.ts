@@ -1,4 +1,4 @@
-/** Fills for pages in tests. */
+/** Fills on pages, for tests. */
 
 import { loadGrooves, loadKits } from "~/content";
 import { mirrorGroove } from "~/core/groove";
@@ -40,12 +40,12 @@ export function leftHanded(fill: PaperFill): PaperFill {
   return { ...fill, groove: { ...fill.groove, groove: mirrorGroove(fill.groove.groove) } };
 }
 
-/** All that is written on a page. */
+/** All text on a page. */
 export function wordsOf(groups: readonly PageGroup[]): string[] {
   return groups.flatMap(({ ink }) => ink.flatMap((one) => (one.shape === "words" ? [one.text] : [])));
 }
 
-/** Ink that reaches over the edge of the paper, by what it is. */
+/** Ink outside the paper, by kind. */
 export function overTheEdge({ pages, width, height }: Sheet): string[] {
   return pages.flatMap(({ groups }, page) =>
     groups.flatMap(({ x, y, scale, ink }) =>

@@ -1,4 +1,4 @@
-/** Words on a page, broken into lines. */
+/** Text on a page, broken into lines. */
 
 import type { Face, InkTone } from "~/ink/ink";
 import type { GroupRole } from "~/ink/page";
@@ -22,7 +22,7 @@ export const LINE: TextLook = { size: 11, face: "line-400" };
 
 const LEADING = 1.32;
 
-/** Words as lines no wider than `width`. Words that are wider by themselves are broken where the line is full. */
+/** Breaks words into lines no wider than `width`. A word that is wider alone is broken where the line is full. */
 export function breakLines(text: string, width: number, { size, face }: TextLook): string[] {
   const lines: string[] = [];
   for (const paragraph of text.split(/\r?\n/)) {
@@ -56,7 +56,7 @@ function lettersWithin(word: string, width: number, size: number, face: Face): n
   return Math.max(1, count);
 }
 
-/** Text from the upper left corner on. */
+/** Text starting at the upper left corner. */
 export function setText(text: string, width: number, look: TextLook, role: GroupRole = "text"): PagePart {
   const { size, face, tone, href } = look;
   const lines = breakLines(text, width, look);

@@ -1,4 +1,4 @@
-/** The book of cells alone, for screens that put cells in. */
+/** The book of cells alone, for screens that insert cells. */
 
 import { loadRudiments } from "~/content";
 import { loadEntries } from "~/library/cell/load";
@@ -9,7 +9,7 @@ export async function clientLoader() {
   return { entries: await loadEntries(await currentBook(), loadRudiments()) };
 }
 
-/** For somebody who typed this address: it is for data only. */
+/** This address is for data only; if somebody types it, it leads elsewhere. */
 export default function Address() {
   return <Elsewhere to="/cells" />;
 }

@@ -38,13 +38,13 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
     unsaved: found || id === "new" ? await openBenchWork(book, id, thisPage(), await openPages()) : null,
     asked: askedCellSchema.safeParse(Object.fromEntries(new URL(request.url).searchParams)).data ?? null,
     meters: metersInUse(fills.map(({ content }) => content.meter as Meter)),
-    // The fill that is open, or was edited last.
+    // The open fill, or the last edited one.
     latest: fills.find((fill) => fill.id === openId) ?? fills[0] ?? null,
   };
 }
 clientLoader.hydrate = true as const;
 
-/** 4/4, and the other meters of the player's fills, the most used first. */
+/** 4/4, and the other meters of the player's fills, most frequent first. */
 function metersInUse(meters: readonly Meter[]): Meter[] {
   const counts = new Map<string, number>();
   for (const meter of meters) counts.set(formatMeter(meter), (counts.get(formatMeter(meter)) ?? 0) + 1);

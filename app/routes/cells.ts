@@ -1,4 +1,7 @@
-/** All cells: kept, saved, marked, sent to the Stack. Opened by itself: the latest own cell, or the rudiment behind most. */
+/**
+ * All cells: save, mark, send to the Stack. Opened without an id, it shows the latest own cell, or the rudiment behind
+ * most cells.
+ */
 import { redirect } from "react-router";
 import { thisPage } from "~/data/page";
 import { amendRow, binRow, listRows, restoreRow } from "~/data/rows";
@@ -21,7 +24,7 @@ export const clientAction = answerMessages<CellMessages>(cellMessages, {
   keep: async (book, { content, relativesToo, from }) => {
     const kept = await keepCell(book, content, relativesToo);
     if (kept.kind !== "kept") return { kind: kept.kind, cell: nameOf(kept.row) };
-    // The unsaved work on it is in the book now.
+    // Its unsaved work is in the book now.
     await book.journal.delete(cellJournal.keyOf(from, thisPage().id));
     return redirect(`/cells/${kept.row.id}`);
   },

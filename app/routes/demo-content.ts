@@ -1,4 +1,4 @@
-/** The demo's book as data, for a demo book that is still empty. Only a server that serves the demo has it. */
+/** The demo's book as data, for an empty demo book. Only a server that serves the demo has it. */
 import { demoBookText, servedBook } from "~/content/demo-book";
 
 export function loader() {

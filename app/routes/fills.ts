@@ -1,4 +1,6 @@
-/** All fills: made, copied, deleted and brought back. Opened by itself: the fill that is open, or was edited last. */
+/**
+ * All fills: create, copy, delete and restore. Opened without an id, it shows the open fill, or the last edited one.
+ */
 import { redirect } from "react-router";
 import { addRow, binRow, restoreRow } from "~/data/rows";
 import { copyFill } from "~/library/acts";
@@ -10,7 +12,7 @@ import { plural } from "~/words/time";
 
 export async function clientLoader() {
   const id = await latestFillId();
-  // With nothing on the shelf, the shelf says how to begin.
+  // An empty shelf explains how to start.
   return redirect(id ? addressOf(id, "stack") : "/");
 }
 clientLoader.hydrate = true as const;

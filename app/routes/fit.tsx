@@ -14,7 +14,7 @@ import { nameIn, pageTitle } from "~/words/page-title";
 import type { Route } from "./+types/fit";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  // The list has the names as they were typed last.
+  // The list has the latest names.
   await flushSaves();
   const book = await currentBook();
   const [opened, rows, bin] = await Promise.all([
@@ -35,7 +35,7 @@ clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(nameIn(loaderData), "Fit");
 
-/** Edits save themselves; what is kept goes elsewhere. */
+/** Edits save themselves; whatever is added to the book goes to another screen. */
 export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {
   return currentParams.searchId !== nextParams.searchId;
 }

@@ -44,7 +44,7 @@ clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(nameIn(loaderData), "Flow");
 
-/** Edits and results keep themselves; what is kept goes elsewhere. */
+/** Edits and results save themselves; whatever is added to the book goes to another screen. */
 export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {
   return currentParams.flowId !== nextParams.flowId;
 }

@@ -1,4 +1,4 @@
-/** All flows. Opened by itself: the one that was edited last, or a new one. */
+/** All flows. Opened without an id, it shows the last edited one, or a new one. */
 import { redirect } from "react-router";
 import { flushSaves } from "~/data/autosave";
 import { addRow, binRow, listRows, restoreRow } from "~/data/rows";

@@ -1,4 +1,4 @@
-/** Own kits: made, deleted, brought back. The one that is made or brought back is played at once. */
+/** Own kits: create, delete, restore. A created or restored kit is used immediately. */
 
 import { addRow, binRow, restoreRow } from "~/data/rows";
 import { savePreferences } from "~/library/preferences-store";
@@ -22,7 +22,7 @@ export const clientAction = answerMessages<KitMessages>(kitMessages, {
   },
 });
 
-/** For somebody who typed this address: it is for data only. */
+/** This address is for data only; if somebody types it, it leads elsewhere. */
 export default function Address() {
   return <Elsewhere to="/fills" />;
 }

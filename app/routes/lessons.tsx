@@ -1,4 +1,4 @@
-/** All lessons: made, copied, deleted and brought back; the course that ships, taken into the book. */
+/** All lessons: create, copy, delete and restore; adds the shipped course to the book. */
 import { redirect } from "react-router";
 import { flushSaves } from "~/data/autosave";
 import { addRow, binRow, restoreRow } from "~/data/rows";
@@ -34,7 +34,7 @@ export const clientAction = answerMessages<LessonMessages>(lessonMessages, {
   },
 });
 
-/** For somebody who typed this address: lessons are on the shelf. */
+/** If somebody types this address: lessons are on the Shelf. */
 export default function Lessons() {
   return <Elsewhere to="/" />;
 }

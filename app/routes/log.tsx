@@ -40,7 +40,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 }
 clientLoader.hydrate = true as const;
 
-/** Days of the runs that are shown at first. */
+/** Days of runs shown at first. */
 const LATEST = 92;
 
 async function loadPart(
@@ -53,7 +53,7 @@ async function loadPart(
   if (tab !== "runs") return { tab };
   const years = [...new Set(days.map(({ day }) => yearOf(day)))].reverse();
   const year = years.find((one) => String(one) === params.get("year")) ?? null;
-  // The latest that there is, not today: the clock may be wrong.
+  // The latest existing day, not today: the clock may be wrong.
   const latest = days.at(-1)?.day ?? 0;
   const runs =
     year === null

@@ -2,7 +2,7 @@ import { data } from "react-router";
 import { Trouble } from "~/ui/trouble";
 import type { Route } from "./+types/not-found";
 
-/** Answers with 404, so that a mistyped address is one for machines too. */
+/** Answers with 404, so that machines recognize a mistyped address too. */
 export function loader() {
   return data(null, { status: 404 });
 }

@@ -1,4 +1,4 @@
-/** Addresses from before a fill was one place with tabs: bookmarks and links go on working. */
+/** Addresses from before a fill had tabs: old bookmarks and links still work. */
 import { redirect } from "react-router";
 import { addressOf, type FillTab } from "~/library/fill/address";
 import { latestFillId } from "~/library/fill/fills";

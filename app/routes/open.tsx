@@ -1,4 +1,4 @@
-/** An address that holds a fill or a lesson in the part after #, which stays in the browser. */
+/** An address with a fill or a lesson in the part after #, which stays in the browser. */
 import { useEffect, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { troubleOf } from "~/data/trouble";
@@ -13,7 +13,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Shared · Dime Stack" }
 
 export default function Open() {
   const navigate = useNavigate();
-  // Loaders are told addresses without that part.
+  // Loaders don't receive that part of the address.
   const { hash } = useLocation();
   const [read, setRead] = useState<ShareReading | null>(null);
   const [isKeeping, setKeeping] = useState(false);

@@ -17,7 +17,7 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
   const asked = new URL(request.url).searchParams;
   const fill = asked.get("fill") ? await getRow(book.fills, asked.get("fill") ?? "") : null;
   if (fill && asked.has("take")) {
-    // The fill that it was made for plays in it from now on.
+    // From now on, the fill it was made for uses it.
     await amendRow(book.fills, fill.id, { groove: opened.row.id }, thisPage().edit());
     throw redirect(`/grooves/own/${opened.row.id}?fill=${fill.id}`);
   }
@@ -27,7 +27,7 @@ clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(nameIn(loaderData), "Groove");
 
-/** Edits save themselves; nothing that is edited here needs the loader again. */
+/** Edits save themselves, so nothing edited here needs the loader again. */
 export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {
   return currentParams.grooveId !== nextParams.grooveId;
 }

@@ -1,4 +1,4 @@
-/** Own grooves: made, deleted, brought back. One that is made is edited at once, and played by the fill that asked. */
+/** Own grooves: create, delete, restore. A new one opens immediately, and the fill that asked for it uses it. */
 import { redirect } from "react-router";
 import { flushSaves } from "~/data/autosave";
 import { addRow, binRow, restoreRow } from "~/data/rows";
@@ -24,7 +24,7 @@ export const clientAction = answerMessages<GrooveMessages>(grooveMessages, {
   },
 });
 
-/** For somebody who typed this address: it is for data only. */
+/** This address is for data only; if somebody types it, it leads elsewhere. */
 export default function Address() {
   return <Elsewhere to="/fills" />;
 }

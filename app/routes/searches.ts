@@ -1,4 +1,4 @@
-/** All searches: made for a fill. Opened by itself: the search that was edited last, or a new one. */
+/** All searches: create one for a fill. Opened without an id, it shows the last edited search, or a new one. */
 import { redirect } from "react-router";
 import { flushSaves } from "~/data/autosave";
 import { addRow, binRow, listRows, restoreRow } from "~/data/rows";

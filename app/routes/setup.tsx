@@ -29,7 +29,7 @@ export async function clientLoader(): Promise<{ facts: StorageFacts | null }> {
       },
     };
   } catch (error) {
-    // Without storage there is nothing to say of it; the frame of the screen says why.
+    // Without storage there is nothing to report; the frame of the screen explains why.
     console.error(error);
     return { facts: null };
   }

@@ -17,7 +17,7 @@ import type { Route } from "./+types/shelf";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Dime Stack" }];
 
-/** A newcomer's first address is a playable fill; who asks for a copy to keep gets the shelf. */
+/** Newcomers are redirected to a playable fill; requests for the offline copy get the Shelf. */
 export function loader({ request }: Route.LoaderArgs) {
   const name = servedBook();
   const isVisit = request.headers.get("sec-fetch-dest") === "document";
@@ -29,7 +29,7 @@ export async function clientLoader() {
   await flushSaves();
   const book = await currentBook();
   const name = bookName();
-  // Who presses “Shelf” on a fill wants the shelf, even if the book has just been made.
+  // Whoever presses “Shelf” on a fill wants the Shelf, even if the book is brand new.
   const isVisit = !window.location.pathname.startsWith("/fills/");
   if ((await welcome(book, name, loadStarter)) && isVisit) {
     throw redirect(addressOf(FIRST_FILLS[name], "stack"));

@@ -34,7 +34,7 @@ const SHELL_COMMANDS: CommandTable<ShellScene> = [
   { id: "new-fill", keys: [], name: "New fill", group: "Go to", run: ({ makeFill }) => makeFill() },
 ];
 
-/** The frame of every screen: the name, and the ways between screens. */
+/** The frame of every screen: the name and the navigation. */
 export function AppShell({ children }: { readonly children: React.ReactNode }) {
   const hint = useHint();
   const navigate = useNavigate();
@@ -70,7 +70,7 @@ export function AppShell({ children }: { readonly children: React.ReactNode }) {
   );
 }
 
-/** The same where the app itself could not start. */
+/** The same if the app itself could not start. */
 export function BareShell({ children }: { readonly children: React.ReactNode }) {
   return (
     <Frame
@@ -88,9 +88,9 @@ export function BareShell({ children }: { readonly children: React.ReactNode }) 
 }
 
 interface ShellFrameProps {
-  /** At the end of the bar at the top. */
+  /** At the end of the top bar. */
   readonly extra: React.ReactNode;
-  /** The last place of the bar at the foot of a phone. */
+  /** The last entry of a phone's bottom bar. */
   readonly more: React.ReactNode;
   readonly children: React.ReactNode;
 }
@@ -149,13 +149,13 @@ function Frame({ extra, more, children }: ShellFrameProps) {
   );
 }
 
-/** At the foot of a phone there is room for five; the rest is under More. */
+/** A phone's bottom bar has room for five; the rest is under More. */
 const AT_THE_FOOT = SCREENS.filter(({ to }) => to !== "/fit" && to !== "/setup");
 const UNDER_MORE = SCREENS.filter((screen) => !AT_THE_FOOT.includes(screen));
 
 const FOOT_PLACE = "flex flex-col items-center justify-center gap-0.5 text-xs cursor-pointer";
 
-/** What has no place of its own at the foot of a phone. */
+/** Screens without their own entry in a phone's bottom bar. */
 function More() {
   const { open } = useRegistry();
   return (

@@ -1,6 +1,6 @@
 /**
- * What goes on beside the screens: the app is kept for use without a network, a version that came later is offered and
- * never forced, the book is looked after, and so is the sound. It comes once the first screen is there.
+ * Background work beside the screens: keeping the app for offline use, offering (never forcing) new versions, looking
+ * after the book and the sound. It starts after the first screen is shown.
  */
 
 import { useEffect, useState } from "react";

@@ -1,13 +1,13 @@
-/** Backups made in a worker: a book of many years is much to write. */
+/** Backups made in a worker: a book of many years takes time to write. */
 
 import type { WithBackup } from "~/library/backup";
 import { bookName } from "~/library/current";
 import { openFiles } from "~/workers/open";
 
-/** Seconds without an answer: it reads all there is before it says anything. */
+/** Seconds without an answer: it reads everything before it reports anything. */
 const ANSWER_WITHIN = 300;
 
-/** Rejects where the book can't be read, or the worker gives up. */
+/** Rejects if the book can't be read, or the worker fails. */
 export const withBackupFile: WithBackup = async (now, use) => {
   const worker = openFiles();
   try {

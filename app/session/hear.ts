@@ -1,4 +1,4 @@
-/** A drum or cymbal of the player's kit by itself, to hear what it sounds like. */
+/** Plays a single drum or cymbal of the player's kit. */
 
 import { useCallback } from "react";
 import { isPlayable } from "~/core/kit";
@@ -9,7 +9,7 @@ import { useSound } from "./session";
 /** Between a normal stroke and an accent. */
 const FORCE = 1.4;
 
-/** Sounds a place, unless something plays: then it is heard in its place. */
+/** Plays a surface, unless something is playing: then you hear it in its place. */
 export function useHear(): (place: KitVoice) => void {
   const sound = useSound();
   const { kit, hands } = usePlayer();

@@ -6,7 +6,7 @@ import { type ImportState, Imports } from "./imports";
 vi.mock("~/library/current", () => ({ bookName: () => "own", currentBook: async () => ({}) }));
 vi.mock("~/library/preferences-store", () => ({ loadPreferences: async () => ({ countStyle: "beats" }) }));
 
-/** A worker whose answers are given by hand. */
+/** A worker whose answers the test gives by hand. */
 function makeWorker() {
   const waiting: { resolve: (answer: unknown) => void; reject: (error: unknown) => void }[] = [];
   return {

@@ -1,6 +1,6 @@
 /**
- * Files on their way into the book, one after another. They belong to the app and not to a screen: leaving the Shelf while one is
- * written loses nothing, and a second file waits for the first.
+ * Files being imported, one after another. They belong to the app, not to a screen: leaving the Shelf during an import
+ * loses nothing, and a second file waits for the first.
  */
 
 import { createStore, type StoreApi } from "zustand/vanilla";
@@ -14,22 +14,22 @@ import type { FilesApi } from "~/workers/files";
 import { openFiles } from "~/workers/open";
 
 export type ImportState =
-  /** Until the file before it is done. */
+  /** Until the previous file is done. */
   | { readonly kind: "waiting" }
   | { readonly kind: "reading"; readonly share: number }
-  /** What would become of it, before anything is written. */
+  /** What would happen to it, before anything is written. */
   | { readonly kind: "preview"; readonly counts: ImportCount }
   | { readonly kind: "writing" }
   | { readonly kind: "done"; readonly counts: ImportCount }
   | { readonly kind: "problem"; readonly problem: FileProblem }
   /** "worker": it died, or took too long. */
   | { readonly kind: "failed"; readonly why: StorageTrouble | "worker" }
-  /** Stopped while it was written: whether it was done by then isn't known. */
+  /** Stopped during writing: we don't know whether it had finished. */
   | { readonly kind: "stopped" };
 
 export interface ImportTask {
   readonly id: number;
-  /** Of the file. */
+  /** The file's name. */
   readonly name: string;
   readonly state: ImportState;
 }
@@ -40,7 +40,7 @@ export function isFinished({ state }: ImportTask): boolean {
   return FINISHED.includes(state.kind);
 }
 
-/** Seconds without an answer. Writing is one transaction, which tells nothing until it is over. */
+/** Seconds without an answer. Writing is one transaction, which reports nothing until it is over. */
 const WRITE_WITHIN = 300;
 
 interface Queued {
@@ -57,7 +57,7 @@ export class Imports {
 
   constructor(private readonly open: () => WorkerConnection<FilesApi> = openFiles) {}
 
-  /** With `isPreviewed`, what would change is shown before it does, and waits for {@link accept}. */
+  /** With `isPreviewed`, it first shows what would change, and waits for {@link accept}. */
   take(file: File, isPreviewed: boolean) {
     const id = ++this.taken;
     const before = this.store.getState().tasks.filter((task) => this.current !== null || !isFinished(task));
@@ -72,7 +72,7 @@ export class Imports {
     if (current?.id === id && this.stateOf(id)?.kind === "preview") void this.run(current, () => this.write(current));
   }
 
-  /** Not wanted any more, wherever it is. */
+  /** Cancels it, whatever its state. */
   cancel(id: number) {
     const isWriting = this.stateOf(id)?.kind === "writing";
     const waiting = this.queue.findIndex((one) => one.id === id);
@@ -82,7 +82,7 @@ export class Imports {
     if (this.current?.id === id) this.end();
   }
 
-  /** What is over and was seen. */
+  /** Dismisses a finished import. */
   forgetFinished() {
     this.store.setState(({ tasks }) => ({ tasks: tasks.filter((task) => !isFinished(task)) }));
   }
@@ -116,7 +116,7 @@ export class Imports {
     try {
       await work();
     } catch (error) {
-      // Ended by this side: nobody waits for it.
+      // Ended by this side: nobody is waiting for it.
       if (isEnded(error)) return;
       console.error(error);
       this.say(id, { kind: "failed", why: error instanceof WorkerError ? "worker" : troubleOf(error) });
@@ -129,7 +129,7 @@ export class Imports {
       return this.say(id, { kind: "problem", problem: { of: "book", problem } });
     }
     this.say(id, { kind: "reading", share: 0 });
-    // Its checks are no part of the first screen.
+    // Its validation isn't part of the first screen.
     const [{ loadPreferences }, book, buffer] = await Promise.all([
       import("~/library/preferences-store"),
       currentBook(),
@@ -155,5 +155,5 @@ export class Imports {
   }
 }
 
-/** Of this page. No part of the session, since no first screen needs it. */
+/** For this page. Not part of the session, since the first screen doesn't need it. */
 export const theImports = new Imports();

@@ -2,10 +2,10 @@ import { useEffect } from "react";
 import { useStore } from "zustand";
 import { useSession } from "./session";
 
-/** Milliseconds that a notice stands there. */
+/** Milliseconds that a notice stays. */
 const STANDS = 5_500;
 
-/** Where all screens say what was done, or why not. Above the bar at the foot of the screen. */
+/** Where all screens report what was done, or why not. Above the bottom bar. */
 export function Notice() {
   const { notices, say } = useSession();
   const { words } = useStore(notices);

@@ -1,16 +1,16 @@
-/** How far the app is kept for use without a network, and the worker that keeps it. */
+/** Progress of keeping the app for offline use, and the worker that does it. */
 
 const WORKER = "/service-worker.js";
-/** Milliseconds before the worker is asked again to keep what is missing. */
+/** Milliseconds before the worker is asked again for missing files. */
 const TRY_AGAIN = 30_000;
 
-/** Files that are kept, of all there are. */
+/** Number of kept files, and the total. */
 export interface OfflineProgress {
   readonly kept: number;
   readonly of: number;
 }
 
-/** Null where no worker keeps the app, or not yet. */
+/** Null if no worker keeps the app, or not yet. */
 export async function askHowFar(): Promise<OfflineProgress | null> {
   const worker = "serviceWorker" in navigator ? navigator.serviceWorker.controller : null;
   if (!worker) return null;
@@ -23,8 +23,8 @@ export async function askHowFar(): Promise<OfflineProgress | null> {
 }
 
 /**
- * Registers what keeps the app and sees that it keeps all of it, however often the network goes away meanwhile; calls back with a
- * version that waits.
+ * Registers the service worker and makes sure it keeps all files, however often the network drops; calls back when a
+ * new version is waiting.
  */
 export async function keepApp(onWaiting: (worker: ServiceWorker) => void): Promise<void> {
   const { serviceWorker } = navigator;
@@ -32,9 +32,9 @@ export async function keepApp(onWaiting: (worker: ServiceWorker) => void): Promi
   // A browser that blocks service workers may return nothing.
   if (!registration) return;
   const look = () => {
-    // With nothing in control, what waits is the first version there is.
+    // Without a controller, the waiting worker is the first version.
     if (registration.waiting && serviceWorker.controller) onWaiting(registration.waiting);
-    // A first version that couldn't be fetched whole goes away: without it nothing is kept.
+    // If the first version couldn't be downloaded completely, nothing is kept.
     if (!registration.installing && !registration.active && !registration.waiting) tryAgainLater(onWaiting);
   };
   look();
@@ -68,7 +68,7 @@ function tryAgainLater(onWaiting: (worker: ServiceWorker) => void) {
   window.addEventListener("online", again);
 }
 
-/** Registers it now; where that can't be done without a network, again and again. */
+/** Registers it now, and retries if that fails without a network. */
 export function startKeepingApp(onWaiting: (worker: ServiceWorker) => void): void {
   keepApp(onWaiting).catch((error: unknown) => {
     console.error(error);

@@ -1,4 +1,4 @@
-/** One thing that can be played: its play button's state, edits that take hold while it sounds, and lights that follow. */
+/** One playable thing: the state of its play button, edits during playback, and highlights that follow. */
 
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useStore } from "zustand";
@@ -11,29 +11,29 @@ export interface Playback {
   readonly playing: boolean;
   readonly toggle: () => void;
   readonly trouble: string | null;
-  /** Beats a minute that are heard at this moment; null in the count-in and when nothing sounds. */
+  /** The tempo in bpm heard now; null in the count-in and when nothing is playing. */
   readonly tempo: number | null;
-  /** The beat of the count-in that is heard, from 0 through all its bars; null outside it. */
+  /** The count-in beat heard now, from 0 through all its bars; null outside the count-in. */
   readonly countInBeat: number | null;
 }
 
 export interface PlaybackOptions {
   readonly id: string;
-  /** What to play now, repeat by repeat; a new function when there is something else to be heard. */
+  /** What to play, repeat by repeat; a new function when the sound changes. */
   readonly makeScore: ScoreSource;
-  /** Told at every frame where the ear is; null when nothing sounds. */
+  /** Called every frame with the playback position; null when nothing is playing. */
   readonly onFrame?: (heard: HeardPosition | null) => void;
 }
 
-/** Where the ear is. */
+/** The playback position. */
 export interface HeardPosition {
-  /** Ticks from the phrase's first bar line, as it is written. */
+  /** Ticks from the phrase's first bar line, as written. */
   readonly inPhrase: number;
-  /** Ticks in the whole form, groove bars and all, as it sounds; null where only a part goes round. */
+  /** Ticks in the whole form including groove bars, as heard; null if only a part loops. */
   readonly inForm: number | null;
 }
 
-/** Stops when the part that uses it goes away. */
+/** Stops when the component unmounts. */
 export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playback {
   const { sound, lights } = useSession();
   const playing = useStore(sound.playing, (state) => state.id === id);
@@ -50,7 +50,7 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
   useEffect(() => {
     if (!playing) return;
     let frame = 0;
-    // Told once each: React keeps what it is told until it draws again, also when nothing has changed.
+    // Set only on change: React re-renders even for equal state.
     const tellTempo = onlyChanges(setTempo);
     const tellCountIn = onlyChanges(setCountInBeat);
     const follow = () => {
@@ -81,7 +81,7 @@ export function usePlayback({ id, makeScore, onFrame }: PlaybackOptions): Playba
 
   useEffect(() => () => sound.stop(id), [sound, id]);
   useEffect(() => {
-    // The sound's code comes while the user looks at the page.
+    // The sound's code loads while the user looks at the page.
     const idle = setTimeout(() => void sound.warm().catch(() => {}), 1_200);
     return () => clearTimeout(idle);
   }, [sound]);

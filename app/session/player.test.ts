@@ -13,7 +13,7 @@ test("every kit that ships is sound for right, left and open hands", () => {
   for (const entry of KITS) {
     for (const hands of ["right", "left", "open"] as const) {
       const problems = checkKit(turnKit(toKit(entry), hands));
-      // A player without cymbals but the hi-hat has what was asked for.
+      // A player with no cymbals but the hi-hat keeps the requested surfaces.
       expect(problems.map((problem) => `${entry.id} ${hands}: ${problem.kind}`)).toEqual([]);
     }
   }

@@ -1,4 +1,4 @@
-/** The player whom the app is open for: chosen kit, limits and hands, given by context and passed to the engine. */
+/** The current player: chosen kit, limits and hands, provided by context and passed to the engine. */
 
 import { createContext, useContext, useMemo, useState } from "react";
 import { type Kit, layoutKey, mirrorKit, openKit } from "~/core/kit";
@@ -10,21 +10,21 @@ import type { Handedness, Preferences } from "~/library/preferences";
 import { useSame } from "~/views/use-same";
 import { usePreferences } from "./preferences";
 
-/** A kit as it ships. */
+/** A shipped kit. */
 export interface ShippedKit extends KitContent {
   readonly id: string;
 }
 
-/** A kit that can be played, and what it is called. */
+/** A playable kit, and its name. */
 export interface ChosenKit {
   readonly id: string;
   readonly name: string;
   readonly kit: Kit;
-  /** Whether it is the player's own, and may be changed. */
+  /** Whether it is the player's own, and can be changed. */
   readonly isOwn: boolean;
 }
 
-/** All kits of the app, as the root loads them. */
+/** All kits, as the root loads them. */
 export interface Kits {
   readonly shipped: readonly ShippedKit[];
   readonly own: readonly KitRow[];
@@ -32,14 +32,14 @@ export interface Kits {
 }
 
 export interface PlayerSession {
-  /** On the kit of the moment, also while that is being changed. */
+  /** On the current kit, even while it is being changed. */
   readonly player: Player;
-  /** See {@link layoutKey}: while it stays, phrases need not be laid out again. */
+  /** See {@link layoutKey}: while it is equal, phrases needn't be laid out again. */
   readonly layout: string;
-  /** Null where nothing ships and nothing is kept. */
+  /** Null if there are no kits at all. */
   readonly chosen: ChosenKit | null;
   readonly kits: Kits;
-  /** Plays a kit that is being changed; null for the kit as it was loaded. */
+  /** Uses a kit that is being changed; null for the loaded one. */
   readonly tryKit: (kit: Kit | null) => void;
 }
 
@@ -48,12 +48,14 @@ export function handsOf(hands: Handedness): Hands {
   return { leading: hands === "left" ? "L" : "R", timekeeper: hands === "right" ? "R" : "L" };
 }
 
-/** A kit that ships, as a player with these hands sets it up. */
+/** A shipped kit, set up for a player with these hands. */
 export function turnKit(kit: Kit, hands: Handedness): Kit {
   return hands === "left" ? mirrorKit(kit) : hands === "open" ? openKit(kit) : kit;
 }
 
-/** The kit that the preferences name: an own one as it stands, a shipped one for the player's hands; else the first that ships. */
+/**
+ * The preferred kit: an own one as it is, a shipped one set up for the player's hands; otherwise the first shipped one.
+ */
 export function chooseKit({ kit: id, hands }: Preferences, { shipped, own }: Kits): ChosenKit | null {
   const row = own.find((one) => one.id === id);
   if (row) return { id, name: row.content.name, kit: toKit(row.content), isOwn: true };
@@ -61,7 +63,7 @@ export function chooseKit({ kit: id, hands }: Preferences, { shipped, own }: Kit
   return entry ? { id: entry.id, name: entry.name, kit: turnKit(toKit(entry), hands), isOwn: false } : null;
 }
 
-/** Whether any speed is the player's own. */
+/** Whether any speed is the player's own measurement. */
 export function isMeasured({ measured }: Pick<Preferences, "measured">): boolean {
   return Object.values(measured).some((limb) => limb?.single !== undefined || limb?.double !== undefined);
 }
@@ -97,7 +99,7 @@ export function PlayerProvider({ kits, children }: PlayerProviderProps) {
   const [preferences] = usePreferences();
   const [tried, tryKit] = useState<Kit | null>(null);
   const { level, hands, measured } = preferences;
-  // What is worked out for a player stays while the player does.
+  // Values computed for a player stay while the player does.
   const who = useSame({ level, hands, measured });
   const chosen = useSame(useMemo(() => chooseKit(preferences, kits), [preferences, kits]));
   const kit = tried ?? chosen?.kit ?? null;

@@ -1,4 +1,6 @@
-/** The player's preferences, and how to change them: one state for all screens and tabs, apart from what routes load. */
+/**
+ * The player's preferences, and how to change them: one state for all screens and tabs, separate from what routes load.
+ */
 
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import { currentBook, openedBook } from "~/library/current";
@@ -7,11 +9,11 @@ import { DEFAULT_PREFERENCES, type Preferences, withoutStored } from "~/library/
 
 type ChangePreferences = (change: Partial<Preferences>) => void;
 
-/** For {@link usePreferenceSync}, which comes after the first screen. */
+/** For {@link usePreferenceSync}, which loads after the first screen. */
 interface PreferenceLink {
-  /** Called with the fields that were changed here, once they are kept. */
+  /** Called with the fields changed here, once they are saved. */
   onKept: ((fields: readonly string[]) => void) | null;
-  /** Shows what another tab has kept. */
+  /** Applies what another tab has saved. */
   readonly take: (stored: Preferences, fields: readonly string[]) => void;
 }
 const PreferencesContext = createContext<readonly [Preferences, ChangePreferences, PreferenceLink]>([
@@ -28,7 +30,8 @@ interface PreferencesProviderProps {
 export function PreferencesProvider({ stored: loaded, children }: PreferencesProviderProps) {
   const [stored, setStored] = useState(loaded);
   useEffect(() => setStored(loaded), [loaded]);
-  // What was chosen is shown at once, and until it is read back. What the browser can't store holds while the page is open.
+  // Changes show immediately, before they are read back. If the browser can't store them, they last while the page is
+  // open.
   const [chosen, setChosen] = useState<Partial<Preferences>>({});
   const [link] = useState<PreferenceLink>(() => ({
     onKept: null,
@@ -53,7 +56,7 @@ export function usePreferenceLink(): PreferenceLink {
   return useContext(PreferencesContext)[2];
 }
 
-/** At once wherever the book is open: the page may go away in the next moment. */
+/** Immediately if the book is open: the page may be closing. */
 function keep(part: Partial<Preferences>, done: (error: unknown) => void) {
   const book = openedBook();
   if (book) keepChoices(book, part, done);

@@ -1,4 +1,4 @@
-/** What the screens share while the app is open: sound, lights, practice settings and notices. */
+/** What screens share while the app is open: sound, highlights, practice settings and notices. */
 
 import { createContext, useContext, useState } from "react";
 import { useStore } from "zustand";
@@ -11,14 +11,14 @@ import { soundMaking } from "./sounds";
 export interface Session {
   readonly sound: SoundOutput;
   readonly lights: Highlights;
-  /** How something is practised at the moment. */
+  /** The current practice settings. */
   readonly practice: StoreApi<Practice>;
-  /** The cell that a choice of several began with; null when one note is chosen. */
+  /** The cell where a multiple choice started; null if a single note is chosen. */
   readonly anchor: StoreApi<{ readonly cell: number | null }>;
   readonly notices: StoreApi<{ readonly words: string }>;
-  /** Says something for a moment: what was done, or why not. */
+  /** Shows a short notice: what was done, or why not. */
   readonly say: (words: string) => void;
-  /** Time played in this sitting, for breaks. */
+  /** Playing time in this session, for breaks. */
   readonly sitting: { played: number; stoppedAt: number };
 }
 
@@ -60,12 +60,12 @@ export function usePractice(): Practice {
   return useStore(useSession().practice);
 }
 
-/** Changes how it is practised. */
+/** Changes the practice settings. */
 export function usePractise(): (change: Partial<Practice>) => void {
   return useSession().practice.setState;
 }
 
-/** Says something for a moment: what was done, or why not. */
+/** Shows a short notice: what was done, or why not. */
 export function useSay(): (words: string) => void {
   return useSession().say;
 }

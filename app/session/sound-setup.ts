@@ -1,4 +1,4 @@
-/** The sound as a player has set it up: their kit, their hands, and what the preferences say of it. */
+/** The player's sound: their kit, their hands, and their preferences. */
 
 import type { SoundSetup } from "~/audio/sound-setup";
 import { spotsOf } from "~/audio/spots";

@@ -1,6 +1,6 @@
 /**
- * Looks after the book while the app is open: asks the browser to keep it, backs it up into the chosen folder, packs old runs,
- * and empties the bin of what has been there for long.
+ * Looks after the book while the app is open: asks the browser to persist it, backs it up to the chosen folder, packs
+ * old runs, and clears old things from the bin.
  */
 
 import { useEffect } from "react";
@@ -13,11 +13,11 @@ import { packLog, withBackupFile } from "./backups";
 import { useSay } from "./session";
 
 const EVERY = 5 * 60 * 1000;
-/** With so many things of one's own in the book, it is worth protecting. */
+/** From this many own things on, the book is worth protecting. */
 const WORTH_KEEPING = 3;
-/** With so many more days of runs, packing them is worth a worker. */
+/** From this many more days of runs on, packing is worth a worker. */
 const WORTH_PACKING = 30;
-/** Days of runs when they were packed last. */
+/** Days of runs at the last packing. */
 let packedDays = 0;
 
 async function lookAfter(say: (words: string) => void): Promise<void> {

@@ -1,11 +1,11 @@
-/** What comes in without a button: files that are dropped anywhere or opened by the system, and links that are pasted. */
+/** Arrivals without a button: files dropped anywhere or opened by the system, and pasted links. */
 
 import { useEffect, useRef } from "react";
 import { fragmentOf } from "~/library/share-address";
 
 interface Arrivals {
   readonly onFile: (file: File) => void;
-  /** The part after # of a link that holds a fill or a lesson. */
+  /** The part after # of a link with a fill or a lesson. */
   readonly onLink: (fragment: string) => void;
 }
 
@@ -23,7 +23,7 @@ export function useArrivals(arrivals: Arrivals) {
       return fragment !== null;
     };
     const over = (event: DragEvent) => {
-      // Without this the browser would open the file in place of the app.
+      // Otherwise the browser would open the file instead of the app.
       if (event.dataTransfer?.types.includes("Files")) event.preventDefault();
     };
     const drop = (event: DragEvent) => {
@@ -38,7 +38,7 @@ export function useArrivals(arrivals: Arrivals) {
       if (file) {
         event.preventDefault();
         now.current.onFile(file);
-        // A link that is pasted into a field is opened too: no stick line and no name is one.
+        // A link pasted into a field is opened too: no stick line or name looks like one.
       } else if (takeText(event.clipboardData?.getData("text/plain"))) event.preventDefault();
     };
     window.addEventListener("dragover", over);

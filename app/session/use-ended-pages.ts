@@ -4,7 +4,7 @@ import { onPageEnd } from "~/data/page";
 import { currentBook } from "~/library/current";
 import { recoverUnsaved } from "~/library/recover";
 
-/** Saves what another page had not saved when it ended, and shows it. */
+/** Saves what another page left unsaved when it ended, and shows it. */
 export function useEndedPages() {
   const { revalidate } = useRevalidator();
   useEffect(() => {

@@ -8,7 +8,7 @@ import { useSay } from "./session";
 /** Screens that show imports themselves. */
 const SHOWN_ON = ["/", "/setup"];
 
-/** Shows on every screen what an import has brought in. */
+/** Reports finished imports on every screen. */
 export function useImportWatch() {
   const { store } = theImports;
   const done = useStore(store, ({ tasks }) => tasks.findLast(({ state }) => state.kind === "done"));
@@ -21,7 +21,7 @@ export function useImportWatch() {
     void revalidate();
     if (!SHOWN_ON.includes(pathname)) say(wordImport(done.state.counts));
   });
-  // Once for each import.
+  // Once per import.
   useEffect(() => {
     if (doneId !== undefined) show();
   }, [doneId]);

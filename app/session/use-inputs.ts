@@ -1,4 +1,4 @@
-/** Keyboard and pads, open while they are wanted. */
+/** Keyboard and pads, open while they are needed. */
 
 import { useEffect, useRef, useState } from "react";
 import type { Kit } from "~/core/kit";
@@ -14,7 +14,7 @@ interface InputScene {
   readonly onHit: OnHit;
   readonly kit: Kit;
 }
-/** Opens an input; what is set up of it is read as it is at each hit. Returns how to close it. */
+/** Opens an input; its settings are read at each hit. Returns a function that closes it. */
 type Opener = (scene: { readonly current: InputScene }, onMidi: (state: MidiState | null) => void) => () => void;
 
 const nothing: Opener = () => () => {};
@@ -47,7 +47,9 @@ const OPENERS: Readonly<Record<Source, Opener>> = {
   },
 };
 
-/** Hits of the chosen source go to `onHit`. MIDI is asked for once pads are chosen; its state is null before. */
+/**
+ * Sends hits of the chosen source to `onHit`. Asks for MIDI access once pads are chosen; its state is null before that.
+ */
 export function useInputs(listening: Listening, onHit: OnHit, isOn = true): MidiState | null {
   const { source } = listening;
   const { kit } = usePlayer();

@@ -2,14 +2,14 @@ import { useEffect } from "react";
 import { sayOutputChanged } from "~/words/sound";
 import { useSay, useSound } from "./session";
 
-/** Milliseconds that a browser takes to settle on another output. */
+/** Milliseconds until a browser's latency settles on another output. */
 const SETTLES_IN = 1_500;
-/** A smaller change than this is no other output. Seconds. */
+/** Smaller changes don't mean another output. Seconds. */
 const CHANGE = 0.015;
 
 /**
- * Says when sound takes another time to the ear than before: headphones that were put on, a cable that was pulled. What is
- * seen and listened to goes by the browser's figure of each moment; a latency that was measured by tapping does not.
+ * Reports when the output latency changes: headphones plugged in, a cable pulled. Display and listening always use the
+ * browser's current value; a latency measured by tapping doesn't change with it.
  */
 export function useOutputWatch() {
   const sound = useSound();

@@ -3,7 +3,7 @@ import { bookName, currentBook } from "~/library/current";
 import { loadPreferences } from "~/library/preferences-store";
 import { usePreferenceLink } from "./preferences";
 
-/** Tells other tabs which preferences were changed here, and shows what they change. */
+/** Tells other tabs which preferences changed here, and applies their changes. */
 export function usePreferenceSync() {
   const link = usePreferenceLink();
   useEffect(() => {

@@ -1,11 +1,11 @@
-/** What a browser has and the page of these tests has not: layout, style sheets, files that are given to the user, threads. */
+/** Browser features that the test page lacks: layout, style sheets, downloads, threads. */
 
 import { vi } from "vitest";
 import { PATIENCE } from "./locator";
 import { fetchFromServer } from "./open-app";
 import { WorkerInPlace } from "./workers";
 
-/** A file that the app gave to the user. */
+/** A downloaded file. */
 interface Download {
   readonly name: string;
   readonly blob: Blob;
@@ -13,7 +13,7 @@ interface Download {
 const blobs = new Map<string, Blob>();
 let downloads: Download[] = [];
 
-/** Gives back the download that `act` brings about. */
+/** Returns the download that `act` triggers. */
 export async function downloadOf(act: () => Promise<void>) {
   downloads = [];
   await act();
@@ -37,10 +37,10 @@ function read<Read>(begin: (reader: FileReader) => void): Promise<Read> {
   });
 }
 
-/** The width of everything that asks for its own, in pixels. */
+/** Width in pixels reported for every measured element. */
 const ROOM = 960;
 
-/** Tells each element once that it has room, and is in view. */
+/** Reports to each element once that it has room and is in view. */
 class SeenAtOnce {
   constructor(private readonly tell: (entries: unknown[], observer: unknown) => void) {}
   observe(target: Element) {
@@ -51,11 +51,11 @@ class SeenAtOnce {
   disconnect() {}
 }
 
-/** The widths that a window of 1280 pixels has reached. */
+/** Breakpoints that a 1280-pixel window has reached. */
 const WIDE = ["sm", "md", "lg", "xl"];
 const SHOWN = ["block", "flex", "grid", "inline", "inline-flex", "inline-block", "contents"];
 
-/** Whether its classes hide it at a desk. */
+/** Whether its classes hide it on a desk. */
 function isHidden({ classList, hidden, childNodes }: HTMLElement): boolean {
   if (hidden || (classList.contains("empty:hidden") && childNodes.length === 0)) return true;
   return WIDE.reduce((is, width) => {
@@ -64,7 +64,7 @@ function isHidden({ classList, hidden, childNodes }: HTMLElement): boolean {
   }, classList.contains("hidden"));
 }
 
-/** Without style sheets an element has the style that stands at itself. The page's own answer takes most of a test's time. */
+/** Without style sheets, an element has only its inline style. jsdom's own answer takes most of a test's time. */
 function styleOf(element: Element): CSSStyleDeclaration {
   const { style } = element as HTMLElement;
   const usual: Partial<CSSStyleDeclaration> = {
@@ -76,12 +76,12 @@ function styleOf(element: Element): CSSStyleDeclaration {
   return new Proxy(style, { get: (own, name) => Reflect.get(name in usual ? usual : own, name) });
 }
 
-/** The labels of a button or field. The page's own answer looks through all of the page, for each one anew. */
+/** The labels of a button or field. jsdom's own answer searches the whole page every time. */
 function labelsOf(this: HTMLElement): HTMLLabelElement[] {
   return Array.prototype.filter.call(document.getElementsByTagName("label"), ({ control }) => control === this);
 }
 
-/** What browsers have and the page here has not. */
+/** Browser features that jsdom lacks. */
 export function completeWindow() {
   vi.stubGlobal("ResizeObserver", SeenAtOnce);
   vi.stubGlobal("IntersectionObserver", SeenAtOnce);
@@ -94,7 +94,7 @@ export function completeWindow() {
     Object.defineProperty(prototype, "labels", { configurable: true, get: labelsOf });
   Element.prototype.scrollIntoView = () => {};
   document.adoptedStyleSheets ??= [];
-  // Of the same clock as the page's own, as in browsers; what is asked for it is handled at once.
+  // Uses the page's clock, as in browsers; requests run immediately.
   Object.defineProperty(Event.prototype, "timeStamp", { configurable: true, get: () => performance.now() });
   window.scrollTo = () => {};
   Blob.prototype.text = function () {

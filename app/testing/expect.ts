@@ -1,4 +1,4 @@
-/** What is expected of the page: asked again and again until it is so. */
+/** Expectations about the page, retried until they hold. */
 
 import { computeAccessibleDescription, computeAccessibleName, isInaccessible } from "dom-accessibility-api";
 import { expect as plainExpect } from "vitest";
@@ -6,11 +6,11 @@ import { isChecked, Locator, PATIENCE } from "./locator";
 
 type Text = string | RegExp;
 
-/** Each waits. */
+/** All of these wait. */
 interface Expected {
   readonly not: Expected;
   toHaveCount(count: number): Promise<void>;
-  /** It is there, and not hidden. */
+  /** It exists and is visible. */
   toBeVisible(): Promise<void>;
   toBeHidden(): Promise<void>;
   toBeAttached(): Promise<void>;
@@ -19,7 +19,7 @@ interface Expected {
   toBeDisabled(): Promise<void>;
   toBeEnabled(): Promise<void>;
   toContainText(text: Text): Promise<void>;
-  /** All of its text; with a list, of each that is found. */
+  /** All of its text; with a list, one per match. */
   toHaveText(text: Text | readonly Text[]): Promise<void>;
   toHaveValue(value: Text): Promise<void>;
   toHaveAttribute(name: string, value?: Text): Promise<void>;
@@ -77,5 +77,5 @@ export function expect<Value>(value: Value): ReturnType<typeof plainExpect<Value
 export function expect(value: unknown): unknown {
   return value instanceof Locator ? plainExpect.poll(() => value, PATIENCE) : plainExpect(value);
 }
-/** For what is not on the page itself: asked again until it is so. */
+/** For values that aren't on the page: retried until they match. */
 expect.poll = <Value>(ask: () => Value) => plainExpect.poll(ask, PATIENCE);

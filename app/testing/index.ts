@@ -24,14 +24,14 @@ export const page = {
   keyboard: { press },
   url: () => window.location.href,
   goto: openApp,
-  /** The same address anew. What modules keep in mind stays: only a browser forgets all. */
+  /** Opens the same address again. Module state stays: only a real browser forgets everything. */
   reload: () => openApp(window.location.pathname),
 };
 
-/** What each book holds before anything is done to it. */
+/** The initial contents of each book. */
 const asNew = new Map<string, readonly (readonly [table: string, rows: readonly unknown[]])[]>();
 
-/** The server, and the browser, have this book from here on. */
+/** From here on, server and browser use this book. */
 export async function haveBook(name: BookName): Promise<void> {
   serveBook(name);
   const book = await currentBook();
@@ -59,7 +59,7 @@ beforeEach(async () => {
   await haveBook("own");
 });
 
-/** From here on a browser that was never here. */
+/** From here on, a browser that was never here. */
 export async function newBrowser() {
   leaveApp();
   silence();
@@ -87,7 +87,7 @@ export const stack = {
   stop: page.getByRole("button", { name: "Stop", exact: true }),
 };
 
-/** The first fill of a book on the Stack, with this line in place of its own and at 90. */
+/** The first fill of a book on the Stack, with this line instead of its own, at 90 bpm. */
 export async function openLine(text: string) {
   await openApp("/fills");
   await page.getByRole("textbox", { name: "Tempo" }).fill("90");
@@ -95,7 +95,7 @@ export async function openLine(text: string) {
   return stack;
 }
 
-/** Comes to the shelf; a newcomer is taken to the first fill, and goes on from there. */
+/** Opens the Shelf; a newcomer is taken to the first fill, and continues from there. */
 export async function openShelf() {
   const shelf = page.getByRole("heading", { name: /^Shelf/ });
   await openApp("/");
@@ -117,12 +117,12 @@ export async function openNewLine(text: string) {
   return stack;
 }
 
-/** What stands behind a verdict: "14 of 16", "fits every bar", "both hands free", "up to 128". */
+/** The details of a verdict: "14 of 16", "fits every bar", "both hands free", "up to 128". */
 export function openVerdict(words: RegExp) {
   return stack.verdict.getByRole("list", { name: "In short" }).getByRole("button", { name: words }).click();
 }
 
-/** The fields of the space to fill, behind the words that say it. */
+/** The fields of the space to fill, behind its words. */
 export async function openSpace() {
   const fields = page.getByRole("dialog", { name: "Space to fill" });
   await page.getByRole("button", { name: /^Space to fill/ }).click();
@@ -135,20 +135,20 @@ export async function exportAs(item: string) {
   return downloadOf(() => page.getByRole("menuitem", { name: item }).click());
 }
 
-/** Everything that is kept, as one file. */
+/** Everything in the book, as one file. */
 export function exportBook() {
   return exportAs("Everything you keep, in one file");
 }
 
 const realNow = performance.now.bind(performance);
 
-/** From here on the page's clock, and the sound's with it, goes so many times as fast; at 0 it stands still. */
+/** From here on, the page's and the sound's clock run this many times as fast; 0 stops them. */
 export function hurry(times: number) {
   const [shown, from] = [performance.now(), realNow()];
   vi.spyOn(performance, "now").mockImplementation(() => shown + (realNow() - from) * times);
 }
 
-/** Does it again and again, a moment apart, until that is on the page. */
+/** Repeats an action, a moment apart, until this is on the page. */
 export async function repeatUntil(found: Locator, act: () => Promise<void>) {
   await vi.waitFor(async () => {
     if (found.all().length > 0) return;

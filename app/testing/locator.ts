@@ -1,6 +1,6 @@
 /**
- * What is on the page, found as a user finds it and acted on as a user acts. The names are those of the browser tests,
- * so that one who reads one kind reads the other; Testing Library acts, and what it works out roles and names with finds.
+ * Finds things on the page as a user does, and acts as a user does. The names are those of the browser tests, so that
+ * you can read both; Testing Library performs the actions, and its packages compute roles and names.
  */
 
 import { fireEvent, type Matcher, queryAllByLabelText } from "@testing-library/dom";
@@ -12,7 +12,7 @@ import { vi } from "vitest";
 /** Finds nothing that is hidden from the user. */
 type Find = () => HTMLElement[];
 
-/** Names and words match as in the browser tests: a text in part and in either case, unless it is to be exact. */
+/** Names and words match as in the browser tests: part of the text in either case, unless exact. */
 function matcher(wanted: string | RegExp | undefined, exact = false): ((text: string) => boolean) | undefined {
   if (wanted === undefined) return undefined;
   if (wanted instanceof RegExp)
@@ -23,7 +23,7 @@ function matcher(wanted: string | RegExp | undefined, exact = false): ((text: st
 
 const plain = (text: string) => text.replace(/\s+/g, " ").trim();
 
-/** Every element beneath one, in order. */
+/** All descendants, in order. */
 function elementsIn(inside: Element): HTMLElement[] {
   const found: HTMLElement[] = [];
   const walker = document.createTreeWalker(inside, NodeFilter.SHOW_ELEMENT);
@@ -31,10 +31,10 @@ function elementsIn(inside: Element): HTMLElement[] {
   return found;
 }
 
-/** Parts of one sentence lie no deeper than this beneath it. */
+/** Parts of one sentence are at most this deep below it. */
 const DEEPEST = 4;
 
-/** Puts together the text of each element from the parts that lie beneath it, all in one walk. */
+/** Collects the text of every element from its descendants, in one walk. */
 function gatherTexts(inside: Node, above: readonly HTMLElement[], texts: Map<HTMLElement, string>) {
   for (let child = inside.firstChild; child; child = child.nextSibling) {
     if (child.nodeType === Node.TEXT_NODE) {
@@ -52,7 +52,7 @@ function innermost(inside: HTMLElement, fits: (text: string) => boolean): HTMLEl
   return found.filter((element) => !found.some((other) => other !== element && element.contains(other)));
 }
 
-/** What a role may be asked for besides its name, by the attribute that says it. */
+/** Attributes for states that a role query may include. */
 interface RoleOptions {
   readonly name?: string | RegExp;
   readonly exact?: boolean;
@@ -70,15 +70,15 @@ interface TextOptions {
   readonly exact?: boolean;
 }
 
-/** One press after another, with no time between. */
+/** Consecutive presses without a pause. */
 let user = userEvent.setup({ delay: null, pointerEventsCheck: 0 });
 
-/** Begins with no key held and nothing under the pointer. */
+/** Starts with no key held and nothing under the pointer. */
 export function freshHands(): void {
   user = userEvent.setup({ delay: null, pointerEventsCheck: 0 });
 }
 
-/** As patient as a busy machine needs. Milliseconds. */
+/** Long enough for a busy machine. Milliseconds. */
 export const PATIENCE = { timeout: 40_000, interval: 40 };
 
 export class Locator {
@@ -98,7 +98,7 @@ export class Locator {
 
   getByRole(role: string, options: RoleOptions = {}): Locator {
     const named = matcher(options.name, options.exact);
-    // What takes long is asked last, and only of what is left.
+    // Expensive checks come last, on the remaining elements.
     const find = (inside: HTMLElement) =>
       elementsIn(inside).filter(
         (element) =>
@@ -110,7 +110,7 @@ export class Locator {
     return this.within(find, `${role} ${options.name ?? ""}`);
   }
 
-  /** The innermost that has it, also where it is put together of several parts. */
+  /** The innermost match, even if its text is split into parts. */
   getByText(text: string | RegExp, { exact }: TextOptions = {}): Locator {
     const fits = matcher(text, exact) ?? (() => true);
     return this.within((inside) => innermost(inside, fits), `“${text}”`);
@@ -152,7 +152,7 @@ export class Locator {
     return new Locator(() => [...new Set([...this.all(), ...other.all()])], `${this.words} or ${other.words}`);
   }
 
-  /** The one that is meant. Throws where there is none, or more than one. */
+  /** The only match. Throws if there is none, or more than one. */
   get(): HTMLElement {
     const found = this.all();
     if (found.length !== 1 || !found[0]) throw new Error(`${found.length} on the page: ${this.words}`);
@@ -170,7 +170,7 @@ export class Locator {
     return this.without(":disabled, [aria-disabled=true]", "disabled");
   }
 
-  /** Waits until it isn't so any more. */
+  /** Waits until this no longer holds. */
   private without(state: string, word: string): Promise<HTMLElement> {
     return vi.waitFor(() => {
       const element = this.get();
@@ -205,10 +205,10 @@ export class Locator {
     await press(key);
   }
 
-  /** Puts a text, or a slider's value, in place of what is there. */
+  /** Replaces a text or a slider's value. */
   async fill(value: string): Promise<void> {
     await this.ready();
-    // A number's field takes nothing until the package behind it is there.
+    // A number field accepts nothing until its package has loaded.
     const element = await this.without("[readonly]", "not to be typed into");
     element.focus();
     fireEvent.input(element, { target: { value } });
@@ -216,7 +216,7 @@ export class Locator {
     await settle();
   }
 
-  /** Types in the moment in which it is there as wanted: sooner than any hand, and than what follows the picture. */
+  /** Types as soon as the wanted element exists: sooner than any hand, and before later updates. */
   fillAtOnce(isAsWanted: (element: HTMLInputElement) => boolean, value: string): Promise<void> {
     return new Promise((done) => {
       const observer = new MutationObserver(() => {
@@ -240,7 +240,7 @@ export class Locator {
     if (isChecked(element)) await user.click(element);
   }
 
-  /** By its value or its words. */
+  /** By value or by label. */
   async selectOption(wanted: string | { readonly label: string }): Promise<void> {
     const option = await vi.waitFor(() => {
       const options = [...(this.get() as HTMLSelectElement).options];
@@ -290,19 +290,19 @@ export class Locator {
 export const isChecked = (element: HTMLElement) =>
   element instanceof HTMLInputElement ? element.checked : element.getAttribute("aria-checked") === "true";
 
-/** Until React has nothing left to do: no hand is so fast that what came with the last picture is not at work yet. */
+/** Until React is idle: no hand is fast enough to press before the latest picture works. */
 export const settle = () =>
   new Promise<void>((done) => void unstable_scheduleCallback(unstable_IdlePriority, () => done()));
 
 const NAMED: Readonly<Record<string, string>> = { Space: "[Space]" };
 
-/** Presses one key with those that are held: "Control+Shift+z". */
+/** Presses one key with modifiers: "Control+Shift+z". */
 export async function press(combination: string): Promise<void> {
   const keys = combination.length > 1 ? combination.split("+") : [combination];
   const last = keys.pop() ?? "";
   const held = keys.map((key) => `{${key}>}`).join("");
   const released = keys.map((key) => `{/${key}}`).join("");
-  // Braces and brackets have a meaning of their own.
+  // Braces and brackets have a special meaning.
   const key = NAMED[last] ?? (last.length > 1 ? `{${last}}` : last.replace(/[{[]/, "$&$&"));
   await settle();
   await user.keyboard(`${held}${key}${released}`);

@@ -1,4 +1,4 @@
-/** The whole app without a browser: real routes, loaders, database and workers; no layout, sound or network. */
+/** The whole app without a browser: real routes, loaders, database and workers, but no layout, sound or network. */
 
 import type { RouteConfigEntry } from "@react-router/dev/routes";
 import { type ComponentType, createElement } from "react";
@@ -17,7 +17,7 @@ import table from "~/routes";
 
 type Answer = (args: Record<string, unknown>) => unknown;
 
-/** What a module under routes/ may hold. */
+/** What a module in routes/ may export. */
 interface RouteModule {
   readonly default?: ComponentType<Record<string, unknown>>;
   readonly loader?: Answer;
@@ -35,7 +35,7 @@ async function loadModule(file: string): Promise<RouteModule> {
   return load();
 }
 
-/** The browser's answer, with the server's behind it; what the server says is a copy, as if it had been sent. */
+/** The client's loader, with the server's behind it; server data is copied, as if sent. */
 function answer(client?: Answer, server?: Answer) {
   if (!client && !server) return undefined;
   return async (args: LoaderFunctionArgs) => {
@@ -63,7 +63,7 @@ async function makeRoute({ id, path, index, file, children }: RouteConfigEntry):
 let tree: Promise<RouteObject> | null = null;
 let open: { readonly root: Root; readonly router: ReturnType<typeof createBrowserRouter> } | null = null;
 
-/** Comes to an address as one who types it, in a tab that showed something else before. */
+/** Opens an address as if typed into a tab that showed something else before. */
 export async function openApp(address: string): Promise<void> {
   leaveApp();
   tree ??= makeRoute({ id: "root", path: "", file: "root.tsx", children: table });
@@ -74,7 +74,7 @@ export async function openApp(address: string): Promise<void> {
   open.root.render(createElement(RouterProvider, { router: open.router }));
 }
 
-/** Leaves the page, as one does who closes its tab. */
+/** Closes the page, like closing its tab. */
 export function leaveApp(): void {
   if (!open) return;
   window.dispatchEvent(new Event("pagehide"));
@@ -84,7 +84,7 @@ export function leaveApp(): void {
   document.body.replaceChildren();
 }
 
-/** The server's answers to what is fetched: data that ships. */
+/** The server's responses to fetches. */
 export async function fetchFromServer(input: RequestInfo | URL): Promise<Response> {
   const { pathname } = new URL(input instanceof Request ? input.url : input, window.location.href);
   const found = table.find(({ path }) => `/${path}` === pathname);
@@ -94,7 +94,7 @@ export async function fetchFromServer(input: RequestInfo | URL): Promise<Respons
   return data instanceof Response ? data : Response.json(data);
 }
 
-/** Whose book the server serves from here on. */
+/** From here on, the server serves this book. */
 export function serveBook(name: "own" | "demo"): void {
   vi.stubEnv("DIME_BOOK", name);
   document.documentElement.dataset.book = name;

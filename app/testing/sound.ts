@@ -1,6 +1,6 @@
-/** In place of the sound package: its clock, which goes on as sound does, and nothing to be heard. */
+/** Replaces the sound package: a running clock, and silence. */
 
-/** Milliseconds, as often as the package hands sound over. */
+/** Milliseconds, as often as the package schedules sound. */
 const TICK = 10;
 
 class Context {
@@ -20,7 +20,7 @@ class Context {
     this.ticking.delete(told);
   }
 
-  /** Nobody is told any more. */
+  /** Nobody is listening any more. */
   rest() {
     for (const timer of this.ticking.values()) clearInterval(timer);
     this.ticking.clear();
@@ -43,16 +43,16 @@ class Part {
 
 export { Part as Compressor, Part as Gain };
 
-/** When each stroke sounded, in seconds of the sound's clock, since the test began. */
+/** When each stroke sounded since the start of the test, in seconds of the sound's clock. */
 export const struck: number[] = [];
 
-/** Whatever sounds ends with the page. */
+/** Sounds end with the page. */
 export function silence(): void {
   context.rest();
   struck.length = 0;
 }
 
-/** In place of the kit. */
+/** Replaces the kit. */
 export class SoundingKit {
   setUp() {}
   silence() {}

@@ -57,7 +57,7 @@ test("nothing is said of what is not there, nor of one of several", async () => 
   await fails(() => expect(nothing).not.toHaveValue("3"));
   await fails(() => expect(page.getByRole("button")).toBeVisible());
   await plainExpect(nothing.click()).rejects.toThrow();
-  // What can't be pressed is waited for.
+  // Waits for what can't be pressed yet.
   await plainExpect(button("door").click()).rejects.toThrow("disabled");
   await plainExpect(page.getByLabel("Beds").fill("4")).rejects.toThrow("typed");
 });

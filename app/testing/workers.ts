@@ -1,13 +1,13 @@
 /**
- * Workers that run on the page's own thread, in place of the package that talks to real ones. What is sent is copied, as
- * it is on its way to a thread; each worker has its modules' state to itself.
+ * Workers on the page's own thread, replacing the package that talks to real ones. Messages are copied as between
+ * threads, and each worker has its own module state.
  */
 
 type Api = Record<string, (...args: unknown[]) => unknown>;
 
 let takeApi: ((api: Api) => void) | null = null;
 
-/** Told by the worker's module while it is loaded. */
+/** Set by the worker's module while it loads. */
 export function expose(api: Api): void {
   takeApi?.(api);
 }
@@ -45,12 +45,12 @@ function begin(address: string): Promise<Api> {
   return started;
 }
 
-/** A function that is called from the other side. */
+/** A function called from the other side. */
 export function proxy<Callback extends object>(callback: Callback): Callback {
   return callback;
 }
 
-/** What is sent is copied anyway. */
+/** Messages are copied anyway. */
 export function transfer<Value>(value: Value): Value {
   return value;
 }
@@ -76,6 +76,6 @@ export function wrap(worker: WorkerInPlace): unknown {
       const answer = await api[name]?.(...args.map(send));
       return worker.isOver ? never : structuredClone(answer);
     };
-  // Asked whether it is a promise, when it is awaited: it is none.
+  // Awaiting it asks whether it is a promise; it isn't.
   return new Proxy({}, { get: (_, name) => (typeof name === "string" && name !== "then" ? call(name) : undefined) });
 }

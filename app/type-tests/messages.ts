@@ -1,4 +1,4 @@
-/** What must not compile: each line below "@ts-expect-error" is an error, or `tsc` fails. */
+/** Code that must not compile: each line below "@ts-expect-error" is an error, otherwise `tsc` fails. */
 
 import type { FillMessages } from "~/messages/fills";
 import type { Messages } from "~/messages/use-messages";

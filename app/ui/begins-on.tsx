@@ -8,12 +8,12 @@ interface BeginsOnProps {
   readonly start: Ticks;
   readonly rate: Rate;
   readonly meter: Meter;
-  /** Bars that it may begin in. */
+  /** Bars in which it may start. */
   readonly bars: number;
   readonly onStart: (start: Ticks) => void;
 }
 
-/** Where the space to fill begins: typed as it is counted ("3&"), picked from a list, or stepped note by note. */
+/** Where the space to fill starts: typed as counted ("3&"), picked from a list, or stepped note by note. */
 export function BeginsOn({ start, rate, meter, bars, onStart }: BeginsOnProps) {
   const [field, list] = [useId(), useId()];
   const name = namePlace(start, rate, meter);
@@ -52,7 +52,7 @@ export function BeginsOn({ start, rate, meter, bars, onStart }: BeginsOnProps) {
           className={`input input-sm join-item w-20 text-center font-display font-semibold ${isWrong ? "input-error" : ""}`}
           onChange={(event) => {
             setTyped(event.target.value);
-            // One that is picked from the list is meant; one that is typed may still go on.
+            // A picked entry applies immediately; a typed one may still be incomplete.
             const { inputType } = event.nativeEvent as InputEvent;
             if (inputType === undefined || inputType === "insertReplacementText") return put(event.target.value);
             const place = findPlace(event.target.value, places);

@@ -1,6 +1,6 @@
 import { Play, Square } from "./icons";
 
-/** Start and stop, large: the one thing on a screen that everybody looks for. */
+/** Start and stop, large: the main button of a screen. */
 export function BigPlay({ playing, onToggle }: { readonly playing: boolean; readonly onToggle: () => void }) {
   const Icon = playing ? Square : Play;
   return (

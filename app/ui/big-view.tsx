@@ -9,7 +9,7 @@ interface BigViewProps {
   readonly children: React.ReactNode;
 }
 
-/** What is practised, over the whole screen, to be read from the seat. */
+/** What you practise, on the whole screen, readable from the seat. */
 export function BigView({ title, extra, onClose, children }: BigViewProps) {
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => dialog.current?.showModal(), []);

@@ -6,7 +6,7 @@ interface BinProps {
   readonly onRestore: (id: string) => void;
 }
 
-/** What was deleted lately, to be brought back. */
+/** Recently deleted things, to restore. */
 export function Bin({ rows, onRestore }: BinProps) {
   if (rows.length === 0) return null;
   return (

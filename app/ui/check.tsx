@@ -3,11 +3,11 @@ interface CheckProps {
   readonly onCheck: (checked: boolean) => void;
   readonly isSmall?: boolean;
   readonly className?: string;
-  /** What it says. */
+  /** Its label. */
   readonly children: React.ReactNode;
 }
 
-/** A box to be ticked, and its words. */
+/** A checkbox with its label. */
 export function Check({ checked, onCheck, isSmall = false, className = "", children }: CheckProps) {
   return (
     <label className={`flex items-center gap-2 text-sm cursor-pointer ${className}`}>

@@ -1,15 +1,15 @@
-/** Hands a file to the player. */
+/** Offers a file for download. */
 export function download(name: string, content: BlobPart, type: string) {
   const address = URL.createObjectURL(new Blob([content], { type }));
   const link = document.createElement("a");
   link.href = address;
   link.download = name;
   link.click();
-  // The browser has taken it by the next turn; freeing it earlier would cancel it in some.
+  // Some browsers cancel the download if the URL is revoked in the same turn.
   setTimeout(() => URL.revokeObjectURL(address), 10_000);
 }
 
-/** A file name from a fill's name: letters and digits of any script, dashes between. */
+/** A file name from a fill's name: letters and digits of any script, with dashes between. */
 export function fileName(name: string, extension: string): string {
   const slug = name
     .normalize("NFC")

@@ -1,4 +1,4 @@
-/** What the band plays: typed, picked or tapped; the rail shows it above the cells. */
+/** The band's rhythm: typed, picked or tapped; the rail shows it above the cells. */
 
 import { useRef, useState } from "react";
 import { readRhythm } from "~/core/moves";
@@ -12,13 +12,13 @@ interface FigureControlProps {
   readonly onChange: (figure: FigureContent | undefined) => void;
   readonly meter: Meter;
   readonly tempo: number;
-  /** Ticks from the first bar line to where the figure may end. */
+  /** Ticks from the first bar line to the latest end of the figure. */
   readonly until: number;
-  /** A sentence about how the fill keeps it; "" for none. */
+  /** A sentence about how the fill meets it; "" for none. */
   readonly told: string;
 }
 
-/** Rhythms that bands play, by what they are called when they are counted. */
+/** Common rhythms of bands, named by how they are counted. */
 const COMMON: readonly { readonly name: string; readonly figure: FigureContent }[] = [
   { name: "three, three, two", figure: { rate: "2", rhythm: "x--x--x-", ask: "accent" } },
   { name: "off-beats", figure: { rate: "2", rhythm: "-x-x-x-x", ask: "accent" } },
@@ -34,7 +34,7 @@ const RATES = [
   { rate: "4", name: "sixteenths" },
 ] as const;
 
-/** A pause this long after a tap ends the tapping. Milliseconds. */
+/** A pause this long ends the tapping. Milliseconds. */
 const TAPS_END = 2_500;
 
 export function FigureControl({ figure, onChange, meter, tempo, until, told }: FigureControlProps) {

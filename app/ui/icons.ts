@@ -1,4 +1,4 @@
-/** The icons in use, each from its own file: the package's one door leads through two thousand, whenever the app is built. */
+/** The icons in use, each from its own file: the package's main module would load two thousand in every build. */
 
 export { default as ArrowDown } from "lucide-react/icons/arrow-down";
 export { default as ArrowLeftRight } from "lucide-react/icons/arrow-left-right";

@@ -4,7 +4,7 @@ import { FileUp } from "./icons";
 
 interface ImportButtonProps {
   readonly words: string;
-  /** MIDI and MusicXML too. */
+  /** Including MIDI and MusicXML. */
   readonly takesNotes?: boolean;
   readonly onFile: (file: File) => void;
 }
@@ -12,7 +12,7 @@ interface ImportButtonProps {
 const BOOKS = `${BOOK_EXTENSION},.json,application/json,.txt,text/plain`;
 const NOTES = ".mid,.midi,audio/midi,.musicxml,.mxl,.xml";
 
-/** Lets a file be chosen. */
+/** Opens the file picker. */
 export function ImportButton({ words, takesNotes = false, onFile }: ImportButtonProps) {
   const input = useRef<HTMLInputElement>(null);
   return (
@@ -28,7 +28,7 @@ export function ImportButton({ words, takesNotes = false, onFile }: ImportButton
         aria-label="File to import"
         onChange={(event) => {
           const file = event.target.files?.[0];
-          // The same file may be chosen again once it is fixed.
+          // Allows the same file again once it is fixed.
           event.target.value = "";
           if (file) onFile(file);
         }}

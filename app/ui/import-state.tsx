@@ -3,10 +3,10 @@ import { useStore } from "zustand";
 import { type ImportTask, theImports as imports, isFinished } from "~/session/imports";
 import { wordFailedImport, wordImport, wordIncomingProblem, wordPreview } from "~/words/book";
 
-/** The imports: what is being read, what would change, what was imported, and what is wrong with a file. */
+/** The imports: what is being read, what would change, what was imported, and errors in files. */
 export function ImportStatus() {
   const tasks = useStore(imports.store, (state) => state.tasks);
-  // What was shown is over when its screen is left.
+  // Leaving the screen dismisses finished imports.
   useEffect(() => () => imports.forgetFinished(), []);
   const isAlone = tasks.length === 1;
   return (
@@ -26,7 +26,7 @@ export function ImportStatus() {
 
 interface ImportLineProps {
   readonly task: ImportTask;
-  /** Of the file, where it has to be said. */
+  /** The file's name, if it must be mentioned. */
   readonly name: string;
   readonly onAccept: () => void;
   readonly onCancel: () => void;

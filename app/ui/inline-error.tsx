@@ -1,4 +1,4 @@
-/** What went wrong with what was just asked for, said at once, on a line of its own. Nothing while all is well. */
+/** The error of the last action, announced immediately, on its own line. Nothing without an error. */
 export function InlineError({ words }: { words: string | null }) {
   if (!words) return null;
   return (

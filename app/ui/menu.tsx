@@ -1,7 +1,7 @@
 import { Menu as Base } from "@base-ui/react/menu";
 
 interface MenuProps {
-  /** What stands on the button. */
+  /** The button's content. */
   readonly button: React.ReactNode;
   readonly items: readonly MenuItem[];
 }
@@ -10,7 +10,7 @@ export interface MenuItem {
   readonly id: string;
   readonly name: string;
   readonly run: () => void;
-  /** The heading that it stands under, with others of it; none for a short menu. */
+  /** The heading of its group; none in a short menu. */
   readonly group?: string;
 }
 

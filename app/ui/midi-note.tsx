@@ -1,4 +1,4 @@
-/** Whether pads are heard, and if not, what to do. */
+/** Whether pads are connected, and if not, what to do. */
 
 import type { MidiState, MidiTrouble } from "~/input/midi";
 import { capital } from "~/words/slot";

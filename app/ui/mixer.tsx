@@ -11,13 +11,13 @@ const FADERS = [
 interface MixerProps {
   readonly preferences: Preferences;
   readonly onPreferences: (change: Partial<Preferences>) => void;
-  /** Beside one another, where there is little height. */
+  /** Side by side, where there is little height. */
   readonly isRow?: boolean;
-  /** What comes before the faders. */
+  /** Content before the faders. */
   readonly children?: React.ReactNode;
 }
 
-/** How loud the parts are against one another. */
+/** The balance of the parts. */
 export function Mixer({ preferences, onPreferences, isRow = false, children }: MixerProps) {
   const isMoved = FADERS.some(([field]) => preferences[field] !== 0.5);
   return (

@@ -8,7 +8,7 @@ interface ModalProps {
   readonly children: React.ReactNode;
 }
 
-/** A dialog over the page; the focus stays in it until it is closed. */
+/** A dialog over the page; it keeps the focus until it is closed. */
 export function Modal({ title, onClose, className = "max-w-lg", children }: ModalProps) {
   return (
     <Dialog.Root open onOpenChange={(isOpen) => (isOpen ? undefined : onClose())}>

@@ -4,16 +4,16 @@ import { Tags } from "./tags";
 import { Unfold } from "./unfold";
 
 interface NameFieldsProps {
-  /** "fill": what has the name. */
+  /** "fill": what the name belongs to. */
   readonly what: string;
   readonly name: string;
   readonly tags: readonly string[];
   readonly onName: (name: string) => void;
-  /** `tag` is the one that came or went. */
+  /** `tag` was added or removed. */
   readonly onTags: (tags: string[], tag: string) => void;
 }
 
-/** The name of what is open, to be typed over, and its tags. */
+/** The editable name of what is open, and its tags. */
 export function NameFields({ what, name, tags, onName, onTags }: NameFieldsProps) {
   return (
     <div className="flex items-center gap-x-3 min-w-0 max-w-full">

@@ -3,25 +3,25 @@ import { useEffect, useState } from "react";
 import { useSoon } from "./use-soon";
 
 export interface NumberFieldProps {
-  /** Its label; hidden ones are read out only. */
+  /** Its label; a hidden one is only for screen readers. */
   readonly label: string;
   readonly isLabelHidden?: boolean;
   readonly value: number | null;
   readonly least: number;
   readonly most: number;
   readonly step?: number;
-  /** Told at each number within bounds; a number half typed ("1" of "120") is not one yet. */
+  /** Called for each number within bounds; a partly typed number ("1" of "120") doesn't count. */
   readonly onValue: (value: number) => void;
-  /** Told when the field is emptied, where that means something. */
+  /** Called when the field is emptied, if that has a meaning. */
   readonly onEmpty?: () => void;
-  /** Only told when typing is over: when the field is left, or a moment after the last key. */
+  /** Only called when typing is over: when you leave the field, or a moment after the last key. */
   readonly waits?: boolean;
   readonly placeholder?: string;
   readonly className?: string;
   readonly labelClassName?: string;
 }
 
-/** A number to be typed or stepped with the arrow keys; what lies out of bounds goes back when the field is left. */
+/** A number field, typed or stepped with the arrow keys. Out-of-bounds numbers are corrected when you leave it. */
 export default function NumberFieldInput(props: NumberFieldProps) {
   const { label, isLabelHidden = false, value, least, most, step = 1, onValue, onEmpty, waits = false } = props;
   const { placeholder, className = "input-sm w-20", labelClassName = "label-small block mb-0.5" } = props;

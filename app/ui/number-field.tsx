@@ -2,10 +2,10 @@ import { lazy } from "react";
 import { AfterHydration } from "~/views/after-hydration";
 import type { NumberFieldProps } from "./number-field-input";
 
-// The package behind it is more than a first screen should wait for.
+// Its package is too large for the first screen.
 const Input = lazy(() => import("./number-field-input"));
 
-/** A number to be typed or stepped with the arrow keys; what lies out of bounds goes back when the field is left. */
+/** A number field, typed or stepped with the arrow keys. Out-of-bounds numbers are corrected when you leave it. */
 export function NumberField(props: NumberFieldProps) {
   const { label, isLabelHidden = false, value, placeholder } = props;
   const { className = "input-sm w-20", labelClassName = "label-small block mb-0.5" } = props;

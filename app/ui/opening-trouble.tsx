@@ -4,10 +4,10 @@ import { troubleOf } from "~/data/trouble";
 import { isWorthAnotherTry, wordOpening } from "~/words/saving";
 import { Trouble } from "./trouble";
 
-/** Milliseconds between two tries. */
+/** Milliseconds between two retries. */
 const TRY_AGAIN = 4_000;
 
-/** Reads again what couldn't be opened: every few seconds while there is hope, and once damaged rows are set aside. */
+/** Retries opening: every few seconds while there is hope, and after damaged rows were set aside. */
 export function useAnotherTry(error: unknown) {
   const { revalidate, state } = useRevalidator();
   const mayBeDamage = Boolean(error) && !isRouteErrorResponse(error) && troubleOf(error) === "other";
@@ -30,11 +30,11 @@ interface OpeningTroubleProps {
   readonly error: unknown;
   /** "fill". */
   readonly what: string;
-  /** What to say when there is no such thing. */
+  /** The message if there is no such thing. */
   readonly missing: string;
 }
 
-/** In place of something that couldn't be opened: it may not be there, or the browser or the network is in trouble. */
+/** Shown when something couldn't be opened: it may not exist, or the browser or network is in trouble. */
 export function OpeningTrouble({ error, what, missing }: OpeningTroubleProps) {
   const isMissing = isRouteErrorResponse(error) && error.status === 404;
   const trouble = troubleOf(error);

@@ -1,8 +1,8 @@
 import { createContext } from "react";
 
-/** What the server says about a page beyond its data. In the browser the page itself is asked. */
+/** Facts about a page from the server, beyond its data. In the browser, the page itself has them. */
 export interface PageFacts {
-  /** Allows the page's own inline scripts; browsers hide it once the page stands. */
+  /** Allows the page's own inline scripts; browsers hide it once the page is loaded. */
   readonly nonce: string;
   /** Whose book this server opens. */
   readonly book: "own" | "demo";

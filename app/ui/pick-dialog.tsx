@@ -1,4 +1,4 @@
-/** Things of the book, found by name or tag and taken together. */
+/** Picks things of the book by name or tag, several at once. */
 
 import { useMemo, useState } from "react";
 import { plural } from "~/words/time";
@@ -14,10 +14,10 @@ export interface PickChoice {
   readonly text: string;
 }
 
-/** One kind of thing that may be taken. */
+/** A kind of thing to pick. */
 export interface PickTab<Kind extends string> {
   readonly id: Kind;
-  /** "Fills", and "fill" for one. */
+  /** Plural and singular: "Fills" and "fill". */
   readonly name: string;
   readonly one: string;
   readonly choices: readonly PickChoice[];
@@ -26,7 +26,7 @@ export interface PickTab<Kind extends string> {
 export interface PickDialogProps<Kind extends string> {
   readonly title: string;
   readonly tabs: readonly PickTab<Kind>[];
-  /** How many there is room for. */
+  /** Maximum number to pick. */
   readonly most?: number;
   readonly onPick: (kind: Kind, ids: readonly string[]) => void;
   readonly onClose: () => void;

@@ -3,7 +3,7 @@ import type { PickDialogProps } from "./pick-dialog";
 
 export type { PickChoice, PickTab } from "./pick-dialog";
 
-/** The dialog comes when it is opened. */
+/** The dialog loads when it is opened. */
 export const PickDialog = lazy(() => import("./pick-dialog")) as <Kind extends string>(
   props: PickDialogProps<Kind>,
 ) => React.ReactNode;

@@ -1,6 +1,6 @@
-/** A drawing as a picture of dots, drawn by the browser. The drawing has to be whole by itself: outlines for letters. */
+/** A drawing as a pixel image, rendered by the browser. The drawing must be self-contained: outlines for letters. */
 
-/** `size` in dots. Throws where the browser can't draw it that large. */
+/** `size` in pixels. Throws if the browser can't draw that large. */
 export async function paintPng(
   svg: string,
   size: { readonly width: number; readonly height: number },

@@ -6,11 +6,11 @@ import { Download } from "./icons";
 
 export interface SaveNoticeProps<Content> {
   readonly saving: Saving<Content>;
-  /** Puts this tab's version elsewhere. */
+  /** Saves this tab's version elsewhere. */
   readonly onCopy: (content: Content) => unknown;
 }
 
-/** What stands in the way of saving, and the ways on. */
+/** Problems with saving, and possible actions. */
 export default function SaveNotice<Content>({ saving, onCopy }: SaveNoticeProps<Content>) {
   const { state, what } = saving;
   if (state.kind === "conflict") {

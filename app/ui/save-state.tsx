@@ -2,7 +2,7 @@ import { lazy, Suspense } from "react";
 import type { SaveState } from "~/data/autosave";
 import type { SaveNoticeProps } from "./save-notice";
 
-// Hardly ever needed: the first screen does without.
+// Rarely needed, so it isn't part of the first screen.
 const Notice = lazy(() => import("./save-notice")) as <Content>(props: SaveNoticeProps<Content>) => React.ReactNode;
 
 const WORDS: Record<SaveState<unknown>["kind"], string> = {
@@ -23,7 +23,7 @@ export function SaveMark({ state: { kind } }: { state: SaveState<unknown> }) {
   );
 }
 
-/** What stands in the way of saving, if anything does. */
+/** The problem with saving, if any. */
 export function SaveNotice<Content>(props: SaveNoticeProps<Content>) {
   const { kind } = props.saving.state;
   if (kind === "saved" || kind === "saving") return null;

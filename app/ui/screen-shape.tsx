@@ -1,17 +1,17 @@
 import { Shape } from "./shape";
 
 interface ScreenShapeProps {
-  /** "Opening the shelf…": what is going on, for those who don't see shapes. */
+  /** "Opening the shelf…": the status for screen readers. */
   readonly words: string;
-  /** The heading that the screen shows, where it shows one. */
+  /** The screen's heading, if it has one. */
   readonly title?: string;
-  /** The classes of the screen's own main part, so that shapes stand where its parts will. */
+  /** The classes of the screen's main part, so that the shapes match its layout. */
   readonly className: string;
   /** The classes of each part. */
   readonly parts: readonly string[];
 }
 
-/** A screen until what it shows has been read: the shape of what is about to stand there. */
+/** A placeholder for a screen until its data has been read. */
 export function ScreenShape({ words, title, className, parts }: ScreenShapeProps) {
   return (
     <main aria-busy="true" className={className}>

@@ -3,7 +3,7 @@ import { Tabs as Base } from "@base-ui/react/tabs";
 export interface Tab<Id extends string> {
   readonly id: Id;
   readonly name: string;
-  /** Something is wrong there. */
+  /** It has a problem. */
   readonly isMarked?: boolean;
 }
 
@@ -17,11 +17,11 @@ interface TabsProps<Id extends string> {
   readonly panelClassName?: string;
   /** Beside the tabs. */
   readonly extra?: React.ReactNode;
-  /** What belongs to the tab that is on. */
+  /** The panel of the current tab. */
   readonly children: React.ReactNode;
 }
 
-/** Tabs and the panel of the one that is on; arrow keys go from tab to tab. */
+/** Tabs and the current tab's panel; arrow keys move between tabs. */
 export function Tabs<Id extends string>(props: TabsProps<Id>) {
   const { label, tabs, tab, onTab, className = "", listClassName = "", panelClassName = "", extra, children } = props;
   return (

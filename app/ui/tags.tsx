@@ -4,11 +4,11 @@ import { Plus, X } from "./icons";
 
 interface TagsProps {
   readonly tags: readonly string[];
-  /** `tag` is the one that came or went. */
+  /** `tag` was added or removed. */
   readonly onChange: (tags: string[], tag: string) => void;
 }
 
-/** Tags to be taken off, and a field for another one. */
+/** Removable tags, and a field to add one. */
 export function Tags({ tags, onChange }: TagsProps) {
   return (
     <>

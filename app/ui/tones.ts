@@ -1,4 +1,4 @@
-/** The sign of a verdict: its icon, its colour, and the word for who does not see either. */
+/** The sign of a verdict: its icon, its colour, and a word for screen readers. */
 
 import type { VerdictTone } from "~/words/verdict";
 import { Check, CircleAlert, CircleDashed, Minus } from "./icons";

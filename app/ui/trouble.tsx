@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 
-/** Something went wrong, and ways on from it. */
+/** An error, and possible ways on. */
 export function Trouble({ title, what, detail }: { title: string; what: string; detail?: string | undefined }) {
   return (
     <main className="mx-auto max-w-xl px-4 py-16">

@@ -9,13 +9,13 @@ interface UnfoldSheetProps {
   readonly children: ReactNode;
 }
 
-/** What a button opened, beside it; the focus goes back to the button. */
+/** What a button opened, beside it; closing returns the focus to the button. */
 export default function UnfoldSheet({ anchor, label, className = "", onClose, children }: UnfoldSheetProps) {
   return (
     <Popover.Root
       open
       onOpenChange={(isOpen, { event }) => {
-        // The button itself says whether it is open.
+        // The button itself announces whether it is open.
         if (!isOpen && !(event.target instanceof Node && anchor.current?.contains(event.target))) onClose();
       }}
     >

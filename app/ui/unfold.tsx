@@ -1,16 +1,16 @@
-/** A button that opens something beside itself, where it was pressed; Escape or pressing elsewhere closes it again. */
+/** A button that opens something beside itself; Escape or pressing elsewhere closes it. */
 
 import { lazy, type ReactNode, Suspense, useCallback, useRef, useState } from "react";
 
-// The package behind it is more than a first screen should wait for.
+// Its package is too large for the first screen.
 const Sheet = lazy(() => import("./unfold-sheet"));
 
 interface UnfoldProps {
-  /** What stands on the button. */
+  /** The button's content. */
   readonly face: ReactNode;
-  /** What opens, for assistive technology. */
+  /** The name of what opens, for assistive technology. */
   readonly label: string;
-  /** The button's own name, where its face does not say what it is for. */
+  /** The button's name, if its content doesn't say what it is for. */
   readonly name?: string;
   readonly title?: string;
   readonly className?: string;

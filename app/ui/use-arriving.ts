@@ -1,7 +1,10 @@
 import { useEffect, useRef } from "react";
 import { useLocation, useNavigate } from "react-router";
 
-/** Takes, once, what a navigation brings in its state. `read` is a constant function; null for a state without it. */
+/**
+ * Takes what a navigation brings in its state, once. `read` must be a constant function; it returns null for state that
+ * holds nothing.
+ */
 export function useArriving<Thing>(read: (state: unknown) => Thing | null, take: (thing: Thing) => void) {
   const { pathname, search, state } = useLocation();
   const navigate = useNavigate();

@@ -1,9 +1,12 @@
 import { useCallback, useEffect, useRef } from "react";
 
-/** Milliseconds after the last key until what was typed counts, even if its field isn't left. */
+/** Milliseconds after the last key until typed text is applied, even if its field keeps the focus. */
 const DEBOUNCE_MS = 600;
 
-/** For fields that wait until typing is over: runs the latest work soon, or when the field goes away. `null` calls it off. */
+/**
+ * For fields that wait until typing is over: runs the latest action soon, or when the field unmounts. `null` cancels
+ * it.
+ */
 export function useSoon(): (work: (() => void) | null) => void {
   const waiting = useRef<{ readonly work: () => void; readonly timer: ReturnType<typeof setTimeout> } | null>(null);
   const soon = useCallback((work: (() => void) | null) => {

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Volume2 } from "./icons";
 
-/** Milliseconds between two steps that are stored. */
+/** Milliseconds between stored steps. */
 const DEBOUNCE_MS = 150;
 
 interface FaderProps {
@@ -11,16 +11,16 @@ interface FaderProps {
   readonly isDisabled?: boolean;
   readonly title?: string;
   readonly className?: string;
-  /** What it says: the words stand before the slider. */
+  /** Its label before the slider. */
   readonly children: React.ReactNode;
 }
 
 /**
- * It moves at once and is stored at once, then again as often as {@link DEBOUNCE_MS} allows, so that dragging it doesn't fill the database
- * with steps. Moved and left behind in between, it is stored all the same.
+ * Moves and stores immediately, then at most every {@link DEBOUNCE_MS}, so that dragging doesn't fill the database. The
+ * last position is always stored.
  */
 export function Fader({ value, onValue, isDisabled = false, title, className = "w-24", children }: FaderProps) {
-  /** Where it has been moved to, until that is told. */
+  /** The position until it is reported. */
   const [moved, setMoved] = useState<number | null>(null);
   const told = useRef(Number.NEGATIVE_INFINITY);
   const tell = useRef(() => {});
@@ -55,7 +55,7 @@ export function Fader({ value, onValue, isDisabled = false, title, className = "
         className={`range range-xs ${className}`}
         onChange={(event) => {
           const next = Number(event.target.value) / 100;
-          // The first step of a move at once: the page may be gone before another turn.
+          // The first step of a move is stored immediately: the page may be closing.
           if (performance.now() - told.current < DEBOUNCE_MS) return setMoved(next);
           told.current = performance.now();
           onValue(next);
@@ -70,7 +70,7 @@ interface VolumeControlProps {
   readonly onVolume: (volume: number) => void;
 }
 
-/** The volume of all that sounds. */
+/** The master volume. */
 export function VolumeControl({ volume, onVolume }: VolumeControlProps) {
   return (
     <Fader value={volume} onValue={onVolume} title="Keep it low on headphones, and rest your ears" className="w-20">

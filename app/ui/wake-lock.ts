@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 
-/** Keeps the screen lit while `isOn`; where a browser cannot, or will not, nothing happens. */
+/** Keeps the screen on while `isOn`; does nothing if the browser can't or won't. */
 export function useWakeLock(isOn: boolean) {
   useEffect(() => {
     if (!isOn || !navigator.wakeLock) return;
@@ -17,7 +17,7 @@ export function useWakeLock(isOn: boolean) {
       );
     };
     ask();
-    // A lock is lost when the page is hidden.
+    // The lock is lost when the page is hidden.
     document.addEventListener("visibilitychange", ask);
     return () => {
       isOver = true;

@@ -10,14 +10,14 @@ const CELL_GAP = 14;
 interface CoinRowProps {
   readonly line: Line;
   readonly strongHand: Hand;
-  /** At most this many slots; what is beyond is told by three dots. */
+  /** Maximum number of slots; three dots stand for the rest. */
   readonly most?: number;
-  /** More slots than this stand in two lines. */
+  /** More slots use two lines. */
   readonly wrap?: number;
   readonly label: string;
 }
 
-/** A line as one small row of coins, for lists. Scales to the width it is given. */
+/** A line as one small row of coins, for lists. Scales to its width. */
 export const CoinRow = memo(function CoinRow({ line, strongHand, most = 16, wrap = most, label }: CoinRowProps) {
   const cells = playItems(line).flatMap((played) => (played.kind === "cell" ? [played.item.slots] : []));
   const slots = cells.flatMap((cell, index) => cell.map((content) => ({ content, cell: index })));

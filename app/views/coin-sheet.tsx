@@ -1,6 +1,6 @@
 /**
  * Coins drawn once and shown many times. Rows of coins in lists refer to the sheet's drawings, so that a hundred small
- * previews are a few hundred elements and not many thousands.
+ * previews are a few hundred elements instead of many thousands.
  */
 
 import { useLayoutEffect, useSyncExternalStore } from "react";
@@ -14,7 +14,7 @@ interface DrawnCoin {
   readonly strongHand: Hand;
 }
 
-/** A book cannot fill the page with drawings: coins beyond this many kinds are drawn where they stand. */
+/** A book can't fill the page with drawings: beyond this many kinds, coins are drawn in place. */
 const MAX_KINDS = 1_500;
 
 const kinds = new Map<string, DrawnCoin>();
@@ -32,7 +32,7 @@ function subscribe(listener: () => void) {
   return () => void listeners.delete(listener);
 }
 
-/** The name of a slot's drawing on the sheet; null when the sheet is full. Says the same for the same slot ever after. */
+/** The id of a slot's drawing on the sheet; null if the sheet is full. Stable for equal slots. */
 function nameDrawing(slot: Slot, strongHand: Hand): string | null {
   const kind = `${strongHand} ${formatSlots([slot])}`;
   const known = kinds.get(kind);
@@ -50,7 +50,7 @@ interface SheetCoinProps {
   readonly y: number;
 }
 
-/** A coin around x, y, by reference to the sheet. */
+/** A coin at x, y, by reference to the sheet. */
 export function SheetCoin({ slot, strongHand, x, y }: SheetCoinProps) {
   const id = nameDrawing(slot, strongHand);
   if (id) return <use href={`#${id}`} x={x} y={y} />;
@@ -61,12 +61,12 @@ export function SheetCoin({ slot, strongHand, x, y }: SheetCoinProps) {
   );
 }
 
-/** To be called by what draws {@link SheetCoin}s: puts those that are new on the sheet before the page is painted. */
+/** Call this wherever you draw {@link SheetCoin}s: it adds new ones to the sheet before the page is painted. */
 export function useCoinSheet() {
   useLayoutEffect(publish);
 }
 
-/** The drawings themselves, once in the page. */
+/** The drawings themselves, once per page. */
 export function CoinSheet() {
   const drawn = useSyncExternalStore(
     subscribe,

@@ -1,4 +1,4 @@
-/** A slot as a coin on the screen. What it looks like is {@link markCoin}'s; here it gets the theme's colours. */
+/** A slot as a coin on the screen. {@link markCoin} defines its shape; here it gets the theme's colours. */
 
 import { memo } from "react";
 import type { Hand, Slot } from "~/core/stroke";
@@ -10,7 +10,7 @@ export interface CoinProps {
   readonly slot: Slot;
   /** The hand that is drawn solid. */
   readonly strongHand: Hand;
-  /** In a crescendo or diminuendo, how far it has come: 0 soft to 1 loud. */
+  /** In a crescendo or diminuendo, its progress: 0 soft to 1 loud. */
   readonly loud?: number | undefined;
 }
 

@@ -12,10 +12,10 @@ interface CellCoinsProps {
   readonly most?: number;
 }
 
-/** In the width of a card more coins than this could not be told apart in one line. */
+/** In one line of a card, more coins would be indistinguishable. */
 const WRAP = 8;
 
-/** A cell as a small row of coins, drawn when it comes into view. Keeps its height before that. */
+/** A cell as a small row of coins, drawn when it comes into view. It keeps its height before that. */
 export function CellCoins({ cell, strongHand, label, most = 16 }: CellCoinsProps) {
   const frame = useRef<HTMLSpanElement>(null);
   const seen = useSeen(frame);

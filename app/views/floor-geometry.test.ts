@@ -53,7 +53,7 @@ describe("coins on the plan", () => {
 
 describe("threads", () => {
   test("go from stroke to stroke of one hand where the surface changes, with speed and strain", () => {
-    // Sixteenths at 100: 0.15 s each. Right hand: snare, floor tom two slots on, and back.
+    // Sixteenths at 100 bpm: 0.15 s each. Right hand: snare, floor tom two slots later, and back.
     const timeline = laid("@4 RLR/f1LR");
     const threads = drawThreads(timeline, TRAVEL, layCoins(timeline, KIT));
     expect(threads.map(({ hand, from, to }) => [hand, from.slot, to.slot])).toEqual([

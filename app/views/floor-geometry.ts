@@ -1,4 +1,4 @@
-/** Where things are drawn on the floor plan, in centimetres with y towards the reader, and where hands are at a moment. */
+/** Positions on the floor plan, in centimetres with y towards the reader, and hand positions over time. */
 
 import { basePlace, distanceBetween, type Kit, type KitPiece, surfaceAt } from "~/core/kit";
 import { listMotions, type Motion, type Player } from "~/core/player";
@@ -16,17 +16,17 @@ export interface ViewBox extends Point {
   readonly height: number;
 }
 
-/** Around the outermost surfaces, for rims and names. */
+/** Margin around the outermost surfaces, for rims and names. */
 const MARGIN = 7;
-/** The stool, and the feet's room in front of it. */
+/** The stool, and room for the feet in front of it. */
 const SEAT = 9;
 
-/** The part of the floor that holds the kit and the seat. */
+/** The area with the kit and the seat. */
 export function frameKit(kit: Kit): ViewBox {
   return frameSurfaces(kit.surfaces, [-60, 60, -90, SEAT]);
 }
 
-/** The part that holds what hands play, and no more. */
+/** The area with only the surfaces that hands play. */
 export function frameHands(kit: Kit): ViewBox {
   return frameSurfaces(
     kit.surfaces.filter(({ player }) => player === "hands"),
@@ -52,21 +52,21 @@ function frameSurfaces(surfaces: readonly KitPiece[], least: readonly [number, n
 
 /** A stroke as a small coin on its surface. */
 export interface PlacedCoin extends Point {
-  /** Among the timeline's events. */
+  /** Index in the timeline's events. */
   readonly event: number;
   readonly slot: number;
   readonly limb: Motion["limb"];
   readonly place: KitVoice;
-  /** 1 is a coin of the usual size. */
+  /** 1 is the usual size. */
   readonly scale: number;
 }
 
-/** Centimetres between coins at scale 1, and how small they may get before only the last ones are drawn. */
+/** Centimetres between coins at scale 1, and the minimum scale below which only the last ones are drawn. */
 const PITCH = 8.4;
 const MIN_SCALE = 0.52;
-/** The part of a surface that coins may lie on. */
+/** The part of a surface where coins may be. */
 const USED = 0.8;
-/** A pedal is small: its coins lie over it and on towards its drum. */
+/** A pedal is small, so its coins continue towards its drum. */
 const PEDAL_ROOM = { width: 14, height: 26, ahead: 5 };
 
 interface Grid {
@@ -85,7 +85,7 @@ function fitGrid(many: number, width: number, height: number): Grid {
   return { columns, rows: Math.max(1, Math.floor(height / (PITCH * MIN_SCALE))), scale: MIN_SCALE };
 }
 
-/** Coins for all strokes, in rows over their surfaces; of too many the first ones. */
+/** Coins for all strokes, in rows on their surfaces; if there are too many, the first ones. */
 export function layCoins(timeline: Timeline, kit: Kit): readonly PlacedCoin[] {
   const bySurface = new Map<KitVoice, number[]>();
   for (const [event, { place, grace }] of timeline.events.entries()) {
@@ -120,7 +120,7 @@ export function layCoins(timeline: Timeline, kit: Kit): readonly PlacedCoin[] {
   return coins;
 }
 
-/** A hand's way from one surface to another. */
+/** A hand's move from one surface to another. */
 export interface Thread {
   readonly hand: Hand;
   readonly from: Motion;
@@ -128,18 +128,18 @@ export interface Thread {
   readonly start: Point;
   readonly bend: Point;
   readonly end: Point;
-  /** Centimetres, through the air. */
+  /** Centimetres, in a straight line. */
   readonly distance: number;
-  /** Metres a second at the phrase's tempo, over the time between the strokes. */
+  /** Metres per second at the phrase's tempo, averaged over the time between strokes. */
   readonly speed: number;
-  /** What the move needs of the time that it has; more than 1 cannot be done. */
+  /** Required share of the available time; above 1 it can't be played. */
   readonly strain: number;
 }
 
-/** How far a thread bows to its hand's side, of its length. */
+/** How far a thread curves to its hand's side, relative to its length. */
 const BOW = 0.2;
 
-/** The threads of both hands; moves on one surface are none. */
+/** The threads of both hands; moves on one surface have none. */
 export function drawThreads(timeline: Timeline, player: Player, coins: readonly PlacedCoin[]): readonly Thread[] {
   const { kit } = player;
   const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
@@ -178,7 +178,7 @@ function pointOf(motion: Motion, surface: KitPiece, coinOf: ReadonlyMap<number, 
   return coin && coin.limb === motion.limb ? { x: coin.x, y: coin.y } : { x: surface.x, y: -surface.y };
 }
 
-/** The right hand's threads bow to one side of the way, the left hand's to the other. */
+/** The right hand's threads curve to one side, the left hand's to the other. */
 function bendOf(start: Point, end: Point, hand: Hand): Point {
   const [dx, dy] = [end.x - start.x, end.y - start.y];
   const side = (hand === "R" ? 1 : -1) * (dx < 0 ? -1 : 1) * BOW;
@@ -190,13 +190,13 @@ export function onThread({ start, bend, end }: Pick<Thread, "start" | "bend" | "
   return { x: a * start.x + b * bend.x + c * end.x, y: a * start.y + b * bend.y + c * end.y };
 }
 
-/** Where a hand is over time. */
+/** A hand's position over time. */
 export interface HandPath {
   readonly hand: Hand;
   readonly stops: readonly { readonly at: number; readonly point: Point; readonly place: KitVoice }[];
-  /** From a stop to the next, for those that move. */
+  /** From one stop to the next, for moving hands. */
   readonly ways: ReadonlyMap<number, Pick<Thread, "start" | "bend" | "end">>;
-  /** Ticks that each move takes; the hand waits until then. */
+  /** Ticks per move; until then the hand waits. */
   readonly moves: ReadonlyMap<number, number>;
 }
 
@@ -218,7 +218,7 @@ export function traceHands(timeline: Timeline, player: Player, coins: readonly P
       const from = stops[index];
       if (!from) continue;
       ways.set(index, { start: from.point, bend: bendOf(from.point, to.point, hand), end: to.point });
-      // A little more than the hand needs, so that the eye can follow.
+      // A little longer than the hand needs, so that the eye can follow.
       const needs = (1.4 * player.time(hand, from.place, to.place) + 0.06) / perTick;
       moves.set(index, Math.min(to.at - from.at, needs));
     }
@@ -226,7 +226,7 @@ export function traceHands(timeline: Timeline, player: Player, coins: readonly P
   });
 }
 
-/** Where a hand is at `at` ticks of the phrase; at its first stop before that, at its last one after. */
+/** A hand's position at `at` ticks of the phrase; its first stop before that, its last one after. */
 export function handAt({ stops, ways, moves }: HandPath, at: number): Point {
   const last = stops.findLastIndex((stop) => stop.at <= at);
   if (last < 0) return (stops[0] as HandPath["stops"][number]).point;
@@ -236,6 +236,6 @@ export function handAt({ stops, ways, moves }: HandPath, at: number): Point {
   const move = moves.get(last) ?? 0;
   if (!next || !way || move <= 0) return stop.point;
   const share = Math.max(0, Math.min(1, (at - (next.at - move)) / move));
-  // Slow, fast, slow, as a limb moves.
+  // Slow, fast, slow, as limbs move.
   return onThread(way, share * share * (3 - 2 * share));
 }

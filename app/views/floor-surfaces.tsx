@@ -1,4 +1,4 @@
-/** What stands on the floor plan: the seat, bass drums, surfaces and their names. */
+/** The objects on the floor plan: the seat, bass drums, surfaces and their names. */
 
 import { useDraggable } from "@dnd-kit/core";
 import { memo } from "react";
@@ -7,7 +7,7 @@ import { KIT_VOICE_NAMES, type KitVoice } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
 import type { PlacedCoin } from "./floor-geometry";
 
-/** What only the eye needs: everything in it is said by surfaces and views in words. */
+/** Visual only: surfaces and views describe everything in words. */
 export function Unspoken(props: React.SVGProps<SVGGElement>) {
   // biome-ignore lint/a11y/noAriaHiddenOnFocusable: a group of a drawing cannot have the focus
   return <g aria-hidden="true" {...props} />;
@@ -25,10 +25,10 @@ export function Seat() {
   );
 }
 
-/** A bass drum's depth and width in centimetres, as far as a plan tells. */
+/** A bass drum's depth and width in centimetres, as far as a plan shows. */
 const SHELL = { width: 56, depth: 42 };
 
-/** The bass drums behind their pedals: nothing is played there, but without them it is no kit. */
+/** Bass drums behind their pedals: nobody plays on them here, but without them it doesn't look like a kit. */
 export function Shells({ kit }: { kit: Kit }) {
   return (
     <Unspoken>
@@ -49,7 +49,7 @@ export function Shells({ kit }: { kit: Kit }) {
   );
 }
 
-/** Told where a surface is moved to, in centimetres of the plan; `isLast` when it is let go. */
+/** Called with a surface's new position in centimetres of the plan; `isLast` when it is released. */
 export type MoveSurface = (place: KitVoice, to: { x: number; y: number }, isLast: boolean) => void;
 
 interface SurfaceMarkProps {
@@ -134,12 +134,12 @@ export function nameOf(place: KitVoice): string {
   return KIT_VOICE_NAMES[place].replace("closed ", "");
 }
 
-/** Names stand under their surfaces. */
+/** Names are below their surfaces. */
 export function nameLine({ y, size, angle, player }: KitPiece): number {
   return -y + (player === "hands" ? (size / 2) * leanOf(angle) + 5 : 14);
 }
 
-/** What leans looks lower from above. */
+/** A tilted surface looks shorter from above. */
 function leanOf(angle: number): number {
   return Math.max(0.45, Math.cos((angle * Math.PI) / 180));
 }
@@ -148,11 +148,11 @@ interface NamesProps {
   readonly kit: Kit;
   readonly coins: readonly PlacedCoin[];
   readonly timeline: Timeline;
-  /** Pedals are plain to see unless they are being moved. */
+  /** Pedals are obvious unless they are being moved. */
   readonly withPedals: boolean;
 }
 
-/** Under each surface its name, and on the plan over everything else. */
+/** Each surface's name below it, drawn above everything else on the plan. */
 export function Names({ kit, coins, timeline, withPedals }: NamesProps) {
   return (
     <Unspoken className="pointer-events-none">

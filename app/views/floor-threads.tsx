@@ -1,4 +1,4 @@
-/** The ways of the hands on the floor plan, as threads, and what is told of them. */
+/** The hands' moves on the floor plan as threads, with labels. */
 
 import { memo, useId } from "react";
 import type { Kit } from "~/core/kit";
@@ -7,12 +7,12 @@ import type { Hand } from "~/core/stroke";
 import { onThread, type PlacedCoin, type Thread } from "./floor-geometry";
 import { NAME_SIZE, nameLine, nameOf, Unspoken } from "./floor-surfaces";
 
-/** Thicker the farther. Centimetres of the plan. */
+/** Thicker for longer moves. Centimetres of the plan. */
 function thickness(distance: number): number {
   return 0.5 + distance / 70;
 }
 
-/** Oxblood is for what cannot be played. */
+/** Oxblood means unplayable. */
 function isImpossible(thread: Thread, ceiling: Ceiling | null, tempo: number): boolean {
   return thread.strain > 1 || (isBottleneck(thread, ceiling) && ceiling !== null && tempo > ceiling.bpm);
 }
@@ -76,7 +76,7 @@ export const Threads = memo(function Threads({ threads, strongHand, ceiling, tem
 
 const MAX_LABELS = 3;
 const LABEL_SIZE = 4.2;
-/** Where along its thread a label may stand, the best place first. */
+/** Positions for a label along its thread, best first. */
 const LABEL_SHARES = [0.5, 0.38, 0.62, 0.28, 0.72];
 
 interface LabelBox {
@@ -100,7 +100,7 @@ interface SpeedLabelsProps extends Omit<FloorThreadsProps, "strongHand"> {
   readonly coins: readonly PlacedCoin[];
 }
 
-/** The moves that ask most, and the one that sets the ceiling: which strokes, and how fast the hand flies. */
+/** The most demanding moves, and the one that sets the ceiling: which strokes, and how fast the hand moves. */
 export const SpeedLabels = memo(function SpeedLabels({ threads, ceiling, tempo, kit, coins }: SpeedLabelsProps) {
   const taken: LabelBox[] = [
     ...kit.surfaces.map((surface) => boxOf(nameOf(surface.place), { x: surface.x, y: nameLine(surface) }, NAME_SIZE)),
@@ -124,7 +124,7 @@ export const SpeedLabels = memo(function SpeedLabels({ threads, ceiling, tempo, 
           const box = boxOf(words, onThread(thread, one), LABEL_SIZE);
           return !taken.some((other) => meets(box, other));
         });
-        // Where there is no room at all, only what sets the ceiling is told.
+        // If there is no room, only the one that sets the ceiling gets a label.
         if (share === undefined && !bad && !isBottleneck(thread, ceiling)) return null;
         const { x, y } = onThread(thread, share ?? 0.5);
         taken.push(boxOf(words, { x, y }, LABEL_SIZE));

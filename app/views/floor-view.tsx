@@ -1,6 +1,6 @@
 /**
- * The kit from above, seen from the seat: surfaces in their places, each stroke a small coin on its surface, the ways of
- * the hands as threads, thicker where they are long. Drawing only; what is done with it is told to its owner.
+ * The kit from above, seen from the seat: surfaces in position, each stroke a small coin, moves as threads that are
+ * thicker the longer they are. Drawing only; the owner handles interaction.
  */
 
 import { DndContext, type DragMoveEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
@@ -14,7 +14,7 @@ import { type MoveSurface, Names, Seat, Shells, SurfaceMark, Unspoken } from "./
 import { SpeedLabels, Threads } from "./floor-threads";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 
-/** What follows the sound: told at every frame where in the phrase the ear is, in ticks; null when nothing sounds. */
+/** Called every frame with the position in the phrase in ticks; null when nothing is playing. */
 export type Follow = (at: number | null) => void;
 
 export interface FloorViewProps {
@@ -26,13 +26,13 @@ export interface FloorViewProps {
   readonly onPick: PickSlot;
   /** A surface was pressed. */
   readonly onSurface: (place: KitVoice) => void;
-  /** Surfaces that may be pressed now; the others are quiet. */
+  /** Surfaces that can be pressed now; the others are subdued. */
   readonly isOpen: (place: KitVoice) => boolean;
   readonly surfaceLabel: (surface: KitPiece) => string;
-  /** Without it surfaces stay where they are. */
+  /** Without it, surfaces can't be moved. */
   readonly onMove?: MoveSurface;
   readonly chosen: KitVoice | null;
-  /** Gets the function to call at every frame while it sounds. */
+  /** Receives the function to call every frame during playback. */
   readonly follow: React.RefObject<Follow | null>;
   readonly label: string;
 }
@@ -52,7 +52,7 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
   const move = ({ active, delta }: Pick<DragMoveEvent, "active" | "delta">, isLast: boolean) => {
     const place = active.id as KitVoice;
     const surface = kit.surfaces.find((one) => one.place === place);
-    // Centimetres a pixel, as the drawing itself has it: it is fitted into its frame both ways.
+    // Centimetres per pixel, from the drawing, which is fitted to its frame both ways.
     const pixels = svg.current?.getScreenCTM()?.a ?? 0;
     if (!surface || !onMove || pixels === 0) return;
     const scale = 1 / pixels;
@@ -107,7 +107,7 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
   );
 });
 
-/** The plan keeps its frame while surfaces are moved: else the floor would slip away under the pointer. */
+/** The plan keeps its frame while surfaces move, so that the floor doesn't slip under the pointer. */
 function useStillFrame(kit: Kit, isMoving: boolean) {
   const box = frameKit(kit);
   const still = useRef(box);
@@ -122,7 +122,7 @@ function useStillFrame(kit: Kit, isMoving: boolean) {
   return still.current;
 }
 
-/** Surfaces say for themselves where they are. */
+/** Surfaces describe their own positions. */
 const ACCESSIBILITY = {
   ...(typeof document === "undefined" ? {} : { container: document.body }),
   screenReaderInstructions: { draggable: "" },
@@ -173,7 +173,7 @@ interface HandsProps {
   readonly follow: FloorViewProps["follow"];
 }
 
-/** Both hands as they go through the air, moved without drawing anew. */
+/** Both hands in motion, moved without re-rendering. */
 function Hands({ timeline, player, coins, strongHand, follow }: HandsProps) {
   const marks = useRef<Record<Hand, SVGGElement | null>>({ R: null, L: null });
   const paths = useMemo(() => traceHands(timeline, player, coins), [timeline, player, coins]);

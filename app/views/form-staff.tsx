@@ -1,4 +1,4 @@
-/** Groove and fill engraved as one score, with a line that goes along while it plays. */
+/** Groove and fill as one score, with a playhead. */
 
 import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
 import { type Feel, isSwung, unswingAt } from "~/core/groove";
@@ -14,7 +14,7 @@ import type { PickSlot } from "./lighting";
 import { MIN_WIDTH, StaffSheet } from "./staff-sheet";
 import { useWidth } from "./use-width";
 
-/** Pixels around a system that is scrolled to. */
+/** Margin in pixels around a system when scrolling to it. */
 const MARGIN = 48;
 
 interface FormStaffProps {
@@ -24,14 +24,14 @@ interface FormStaffProps {
   readonly countStyle: CountStyle;
   readonly tempo: number;
   readonly feel: Feel;
-  /** How the feel is said over the first bar. */
+  /** The description of the feel above the first bar. */
   readonly feelWords: string;
   readonly brackets: boolean;
   readonly onPick: PickSlot;
   readonly follow: RefObject<FollowForm | null>;
 }
 
-/** The most bars that are engraved; a longer loop is shown in part. */
+/** Maximum number of bars engraved; a longer loop is shown in part. */
 const MAX_BARS = 24;
 
 export default memo(function FormStaff(props: FormStaffProps) {
@@ -71,12 +71,12 @@ export default memo(function FormStaff(props: FormStaffProps) {
   );
 });
 
-/** What is written stands where it would be straight. */
+/** Notes are placed as if straight. */
 function writtenAt(at: number, feel: Feel, meter: Meter): number {
   return isSwung(feel) ? unswingAt(at, feel.swing, meter) : at;
 }
 
-/** Puts the line between the notes on either side of `at`, and its system in sight. */
+/** Moves the playhead between the notes around `at`, and scrolls its system into view. */
 function moveHead(frame: HTMLElement | null, line: HTMLElement | null, drawing: Drawing | null, at: number | null) {
   if (!frame || !line) return;
   const system = at === null ? undefined : drawing?.systems.findLast(({ stops }) => (stops[0]?.at ?? at + 1) <= at);
@@ -86,7 +86,7 @@ function moveHead(frame: HTMLElement | null, line: HTMLElement | null, drawing: 
   const here = system.stops[index];
   if (!here) return;
   const next = system.stops.slice(index + 1).find((stop) => stop.at > here.at);
-  // Back to the beginning of a repeat it jumps.
+  // It jumps back at the start of a repeat.
   const way = next ? Math.max(0, next.x - here.x) / (next.at - here.at) : 0;
   const x = here.x + way * (at - here.at);
   const [top, height] = [system.y + system.staff.top, system.staff.bottom - system.staff.top];
@@ -94,7 +94,7 @@ function moveHead(frame: HTMLElement | null, line: HTMLElement | null, drawing: 
     line.style.top = `${top}px`;
     line.style.height = `${height}px`;
     const below = top + height + MARGIN - (frame.scrollTop + frame.clientHeight);
-    // Only within the score's own frame: the page stays where it is.
+    // Only scrolls the score's own frame, never the page.
     if (below > 0 || top < frame.scrollTop) frame.scrollTop = top - MARGIN;
   }
   line.style.transform = `translateX(${x.toFixed(1)}px)`;

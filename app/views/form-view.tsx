@@ -1,4 +1,4 @@
-/** The loop as it is played: bars of groove, the fill in its window, and what answers it, one lane for each part of the kit. */
+/** The loop as played: bars of groove, the fill in its window, and its answer, with a lane for each part of the kit. */
 
 import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
 import type { Arrangement, LoopForm, SoundingNote } from "~/core/groove";
@@ -13,13 +13,13 @@ const LANE = 15;
 const TOP = 24;
 const ROW = TOP + LANES.length * LANE + 12;
 const LABELS = 70;
-/** Pixels that a bar needs before rows are broken. */
+/** Pixels per bar before rows are broken. */
 const MIN_BAR = 150;
 const RADIUS = { ghost: 2.2, normal: 3.6, accent: 5 } as const;
-/** The most bars that are drawn; a longer loop is shown in part. */
+/** Maximum number of bars drawn; a longer loop is shown in part. */
 const MAX_BARS = 16;
 
-/** Called with where the ear is in the loop, in ticks; null when nothing sounds. */
+/** Called with the position in the loop in ticks; null when nothing is playing. */
 export type FollowForm = (at: number | null) => void;
 
 interface FormViewProps {
@@ -27,7 +27,7 @@ interface FormViewProps {
   readonly form: LoopForm;
   readonly strongHand: Hand;
   readonly follow: RefObject<FollowForm | null>;
-  /** What it shows, in words. */
+  /** A description in words. */
   readonly label: string;
 }
 
@@ -117,7 +117,7 @@ export const FormView = memo(function FormView({ arrangement, form, strongHand, 
   );
 });
 
-/** How many bars go in a row: as few equal rows as give room. */
+/** Bars per row: the fewest equal rows with enough room. */
 function rowSize(bars: number, most: number): number {
   return Math.ceil(bars / Math.ceil(bars / Math.min(most, bars)));
 }
@@ -213,7 +213,7 @@ function Row({ row, from, to, arrangement, form, x }: RowProps) {
   );
 }
 
-/** Round for hands, square for feet; solid for the strong side, a ring for the other; size is level. */
+/** Round for hands, square for feet; solid for the strong side, a ring for the other; size shows the level. */
 function Mark({ note, strongHand, x, y }: { note: SoundingNote; strongHand: Hand; x: number; y: number }) {
   const radius = note.role === "crash" ? 6.5 : RADIUS[note.level];
   const isSolid = isStrong(note.limb, strongHand);

@@ -25,7 +25,7 @@ function entriesFor(strongHand: Hand): readonly (readonly [slot: Slot, name: str
   ];
 }
 
-/** What is drawn, and how it is typed. */
+/** The drawing, and how it is typed. */
 export default function Legend({ strongHand }: { strongHand: Hand }) {
   return (
     <>

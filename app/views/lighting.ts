@@ -1,7 +1,7 @@
 /**
- * Which slot is pointed at, chosen and sounding, which ones set the ceiling, and how each was played. All views mark their drawings with
- * `data-slot`; this puts `data-hover`, `data-cursor`, `data-playing`, `data-limit` and `data-mark` on them, whatever drew
- * them, without drawing again.
+ * The pointed, chosen and playing slots, the ones that set the ceiling, and how each was played. All views mark their
+ * drawings with `data-slot`; this sets `data-hover`, `data-cursor`, `data-playing`, `data-limit` and `data-mark` on
+ * them without re-rendering.
  */
 
 import { createContext, type RefObject, useContext, useEffect } from "react";
@@ -12,10 +12,10 @@ interface Lighting {
   readonly hover: number | null;
   readonly cursor: number | null;
   readonly playing: number | null;
-  /** The strokes between which the bottleneck lies, and whether the tempo is over the ceiling that it sets. */
+  /** The strokes of the bottleneck, and whether the tempo exceeds its ceiling. */
   readonly limit: readonly number[];
   readonly isOver: boolean;
-  /** How slots were played, where they were. */
+  /** How slots were played, if they were. */
   readonly marks: ReadonlyMap<number, SlotMark>;
 }
 
@@ -26,10 +26,10 @@ const NO_MARKS: ReadonlyMap<number, SlotMark> = new Map();
 const KINDS = ["hover", "cursor", "playing", "limit"] as const;
 type HighlightKind = (typeof KINDS)[number];
 
-/** The lights of what is open, shared by all its views. */
+/** The highlights of the open phrase, shared by all its views. */
 export interface Highlights {
   readonly store: StoreApi<Lighting>;
-  /** Changes them; nothing happens when they are so already. */
+  /** Changes them; does nothing if they are equal. */
   readonly light: (change: Partial<Lighting>) => void;
   /** How one slot was played. */
   readonly markSlot: (slot: number, mark: SlotMark) => void;
@@ -69,7 +69,7 @@ export function useLights(): Highlights {
   return lights;
 }
 
-/** The slot that is chosen, followed. */
+/** Subscribes to the chosen slot. */
 export function useCursor(): number | null {
   return useStore(useLights().store, ({ cursor }) => cursor);
 }
@@ -99,10 +99,10 @@ function showMarks(root: Element, marks: Lighting["marks"], before: Lighting["ma
   }
 }
 
-/** Keeps the marks on what is inside `ref` true, also after it is drawn anew. */
+/** Keeps the marks inside `ref` up to date, even after re-rendering. */
 export function useLighting(ref: RefObject<Element | null>) {
   const { store } = useLights();
-  // After every drawing, on purpose: elements may be new, and marking again costs little.
+  // After every render, on purpose: elements may be new, and marking again is cheap.
   useEffect(() => {
     const root = ref.current;
     if (!root) return;
@@ -117,17 +117,17 @@ export function useLighting(ref: RefObject<Element | null>) {
   });
 }
 
-/** The slot that an event happened on, if any. */
+/** The slot an event happened on, if any. */
 export function slotOfEvent(event: { target: EventTarget | null }): number | null {
   const element = event.target instanceof Element ? event.target.closest("[data-slot]") : null;
   const slot = element?.getAttribute("data-slot");
   return slot ? Number(slot) : null;
 }
 
-/** A slot is picked; `extend` is asked for with shift, to pick all that lies between as well. */
+/** A slot is chosen; with Shift, `extend` also chooses everything in between. */
 export type PickSlot = (slot: number, extend: boolean) => void;
 
-/** Handlers for a drawing: pointing lights a slot, pressing picks it. */
+/** Handlers for a drawing: pointing highlights a slot, pressing chooses it. */
 export function pointerHandlers({ light }: Highlights, onPick: PickSlot) {
   return {
     onPointerOver: (event: React.PointerEvent) => light({ hover: slotOfEvent(event) }),

@@ -1,4 +1,4 @@
-/** An orchestration at a glance: the kit as dots, the ways of both hands as lines. Its owner says in words where strokes go. */
+/** An orchestration at a glance: the kit as dots, both hands' paths as lines. Its owner describes it in words. */
 
 import { memo } from "react";
 import { basePlace, type Kit } from "~/core/kit";
@@ -7,7 +7,7 @@ import { frameHands } from "./floor-geometry";
 
 interface MiniFloorProps {
   readonly kit: Kit;
-  /** Of all hand strokes, in order. */
+  /** Surfaces of all hand strokes, in order. */
   readonly strokes: readonly { readonly hand: Hand; readonly place: KitVoice }[];
   readonly strongHand: Hand;
 }
@@ -21,7 +21,7 @@ export const MiniFloor = memo(function MiniFloor({ kit, strokes, strongHand }: M
       .filter((stroke) => stroke.hand === hand)
       .flatMap(({ place }) => {
         const surface = surfaces.find((one) => one.place === basePlace(place));
-        // Beside one another, so that both can be seen where they go the same way.
+        // Side by side, so that both are visible on a shared path.
         return surface ? [`${surface.x + (hand === "R" ? 3 : -3)},${-surface.y}`] : [];
       })
       .join(" ");

@@ -8,25 +8,25 @@ interface MiniStackProps {
   readonly timeline: Timeline;
   readonly strongHand: Hand;
   readonly label: string;
-  /** Whether a cell is not as in what this is compared with. */
+  /** Whether a cell differs from the compared phrase. */
   readonly isOther?: (cell: number) => boolean;
 }
 
 const PITCH = 46;
 const ROW = 50;
 const EDGE = 30;
-/** Cells that stand on one another; more go into piles beside it. */
+/** Cells per pile; more go into piles beside it. */
 const PILE = 8;
 const MAX_PILES = 5;
 
-/** Pixels that the picture of so many cells takes, so that its place can be kept before it is drawn. */
+/** Height in pixels of the picture of this many cells, to reserve its place before it is drawn. */
 export function miniStackHeight(cells: number): number {
   const rows = Math.min(PILE, cells) + (cells > PILE * MAX_PILES ? 0.6 : 0);
-  // Piles side by side are as wide as the card, and so less high.
+  // Piles side by side share the card's width, so they are lower.
   return Math.min(cells > PILE ? 110 : 180, rows * 31);
 }
 
-/** A phrase as a small pile: a row for each cell, from the bottom up, with the thread through the beats. */
+/** A phrase as a small pile: a row per cell, from the bottom up, with the thread through the beats. */
 export const MiniStack = memo(function MiniStack({ timeline, strongHand, label, isOther }: MiniStackProps) {
   useCoinSheet();
   const shown = timeline.cells.slice(0, PILE * MAX_PILES);

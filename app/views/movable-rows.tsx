@@ -1,4 +1,4 @@
-/** Rows that can be dragged into another order, by pointer and by keyboard. */
+/** Rows that can be reordered by dragging, with pointer or keyboard. */
 
 import {
   closestCenter,
@@ -18,7 +18,7 @@ import {
 import { CSS } from "@dnd-kit/utilities";
 import type { ComponentProps, HTMLAttributes, ReactNode, Ref } from "react";
 
-/** What a row needs in order to be dragged. */
+/** What a row needs to be draggable. */
 export interface Grip {
   readonly row: Ref<HTMLDivElement>;
   readonly handle: Ref<HTMLButtonElement>;
@@ -28,7 +28,7 @@ export interface Grip {
   readonly isDragging: boolean;
 }
 
-/** What a screen reader hears while a row is moved; `what`: "Cell". */
+/** What screen readers announce while a row is moved; `what`: "Cell". */
 function announce(what: string): ComponentProps<typeof DndContext>["accessibility"] {
   return {
     ...(typeof document === "undefined" ? {} : { container: document.body }),
@@ -46,14 +46,14 @@ function announce(what: string): ComponentProps<typeof DndContext>["accessibilit
 
 interface MovableRowsProps {
   readonly count: number;
-  /** Each row's own, so that what is typed in it stays with it. */
+  /** One per row, so that text typed in a row stays with it. */
   readonly keyOf: (row: number) => string | number;
-  /** The place of the first of them, from 0. */
+  /** The index of the first row, from 0. */
   readonly first?: number;
-  /** "Cell": what is told of them. */
+  /** "Cell": the name used in announcements. */
   readonly what: string;
   readonly renderRow: (row: number, grip: Grip) => ReactNode;
-  /** Places from 0. */
+  /** Indices from 0. */
   readonly onMove: (from: number, to: number) => void;
 }
 

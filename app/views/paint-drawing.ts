@@ -1,4 +1,7 @@
-/** A drawing as SVG on the page. Built directly: a page of music has thousands of marks, all drawn anew after an edit. */
+/**
+ * Paints a drawing as SVG on the page. Built directly, because a page of music has thousands of marks that are redrawn
+ * after every edit.
+ */
 
 import type { Drawing, Face, Ink, InkTone } from "~/ink/ink";
 import type { InkPage, Sheet } from "~/ink/page";
@@ -22,10 +25,10 @@ const FAMILIES: Readonly<Record<string, string>> = {
   sans: "var(--font-sans)",
   line: "var(--font-line)",
 };
-/** Around a note's ink, what belongs to a finger. */
+/** Finger room around a note's ink. */
 const TOUCH = 4;
 
-/** Makes the picture. `nameOf` tells what each slot of the phrase is, for who does not see it. */
+/** Creates the picture. `nameOf` describes each slot of the phrase for screen readers. */
 export function paintDrawing(drawing: Drawing, nameOf: (slot: number) => string): SVGSVGElement {
   const { width, height, systems, notes } = drawing;
   const svg = element("svg", { width, height, viewBox: `0 0 ${width} ${height}`, role: "none" });
@@ -57,7 +60,7 @@ export function paintDrawing(drawing: Drawing, nameOf: (slot: number) => string)
   return svg;
 }
 
-/** A page as it is printed: on white, whatever the theme. */
+/** A page as printed: on white, whatever the theme. */
 export function paintPage(sheet: Pick<Sheet, "width" | "height">, page: InkPage): SVGSVGElement {
   const colours = { ...ON_PAPER.tones, ink: ON_PAPER.ink };
   const svg = element("svg", { viewBox: `0 0 ${sheet.width} ${sheet.height}`, role: "none" });

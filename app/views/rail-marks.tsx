@@ -1,4 +1,4 @@
-/** What stands on a rail beside its coins: beat posts and counts, brackets of cells, swells, and hits of the band. */
+/** The annotations of a rail: beat posts and counts, cell brackets, swells, and the band's hits. */
 
 import type { ReactNode } from "react";
 import { beatsBetween, type CountStyle, isOnBeat, speakSlot } from "~/core/pulse";
@@ -11,10 +11,10 @@ const BRACKET_Y = 14;
 export const COIN_Y = 50;
 export const RAIL_Y = 88;
 export const COUNT_Y = 108;
-/** Height of the lane of the band's figure. */
+/** Height of the lane for the band's figure. */
 export const LANE = 18;
 
-/** The rail itself grows or thins with a crescendo or diminuendo. */
+/** The rail itself grows or narrows with a crescendo or diminuendo. */
 export function SwellMark({ swell, row, x }: { swell: TimelineSwell; row: RailRow; x: (at: number) => number }) {
   const thick = (at: number) => 2 + 5 * loudAt(at, swell);
   const [start, end] = [Math.max(swell.from, row.from), Math.min(swell.to, row.to)];
@@ -29,7 +29,7 @@ export function SwellMark({ swell, row, x }: { swell: TimelineSwell; row: RailRo
   );
 }
 
-/** A hit of the band: filled where the phrase is with it, crossed where it is not, pale where there is no phrase. */
+/** A hit of the band: filled if the phrase meets it, crossed if not, pale outside the phrase. */
 export function HitMark({ hit, x }: { hit: FigureHit; x: number }) {
   const colour = hit.kept === null ? "var(--nickel)" : hit.kept ? "var(--verdigris)" : "var(--oxblood)";
   return (
@@ -86,7 +86,7 @@ export function Posts({ row, timeline: { meter, pulse }, x, countStyle, slots, g
   );
 }
 
-/** Words on a bracket's line, which gives way to them. */
+/** Words on a bracket's line, with a gap for them. */
 function Stamp({ x, size, colour, children }: { x: number; size: number; colour: string; children: ReactNode }) {
   return (
     <text
@@ -105,7 +105,7 @@ function Stamp({ x, size, colour, children }: { x: number; size: number; colour:
   );
 }
 
-/** Over the open slots of a row: how many there are. */
+/** Above the open slots of a row: their number. */
 export function GapBracket({ from, to, slots }: { from: number; to: number; slots: number }) {
   return (
     <g>
@@ -134,7 +134,7 @@ interface BracketProps {
   readonly isPicked: boolean;
 }
 
-/** The stamp over a cell: its size, and where it begins and ends in this row. */
+/** The stamp above a cell: its size, and its start and end in this row. */
 export function Bracket({ cell, row, x, pitch, width, isPicked }: BracketProps) {
   const opens = cell.at >= row.from;
   const end = cell.at + cell.duration;

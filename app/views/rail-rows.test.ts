@@ -21,7 +21,7 @@ test("a bar is one row where there is room, else as few equal rows of whole beat
   expect(beatsIn(16 * 24)).toEqual([4]);
   expect(beatsIn(16 * 24 - 1)).toEqual([2, 2]);
   expect(beatsIn(4 * 24)).toEqual([1, 1, 1, 1]);
-  // Even where there is no room at all.
+  // Even without any room.
   expect(beatsIn(1)).toEqual([1, 1, 1, 1]);
 });
 

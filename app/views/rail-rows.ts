@@ -1,16 +1,16 @@
-/** How a rail is broken into rows, and how large it is drawn. */
+/** How a rail is broken into rows, and its scale. */
 
 import { barTicks, beatTicks, slotTicks, TICKS_PER_QUARTER, type Ticks, ticks } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
 import type { Section } from "./section";
 
-/** Free at both ends of a row. All in pixels, before it is drawn larger. */
+/** Free space at both ends of a row. In pixels, before scaling. */
 export const EDGE = 26;
 export const HEIGHT = 118;
-/** Pixels that a slot needs; rows are broken at beats until there is that much. */
+/** Pixels per slot; rows are broken at beats until there is that much. */
 const MIN_PITCH = 24;
 
-/** One row of the rail: from tick to tick, whole beats. */
+/** One row of the rail: from tick to tick, in whole beats. */
 export interface RailRow {
   readonly from: Ticks;
   readonly to: Ticks;
@@ -18,11 +18,11 @@ export interface RailRow {
   readonly opensBar: boolean;
 }
 
-/** How large a rail is drawn. */
+/** The scale of a rail. */
 export interface RailSize {
-  /** Times as large. */
+  /** Scale factor. */
   readonly times: number;
-  /** Pixels that a slot needs at least, before that; rows are broken at beats until there is so much. */
+  /** Minimum pixels per slot, before scaling; rows are broken at beats until there is that much. */
   readonly pitch: number;
 }
 
@@ -30,7 +30,7 @@ export const USUAL: RailSize = { times: 1, pitch: MIN_PITCH };
 const PITCHES = [MIN_PITCH, 30, 40, 48] as const;
 const MAX_TIMES = 4;
 
-/** The size at which the coins are largest and all rows are in sight in a frame of so many pixels. */
+/** The scale with the largest coins at which all rows are visible in a frame of this height. */
 export function sizeRail(timeline: Timeline, section: Section, frame: { width: number; height: number }): RailSize {
   const shortest = shortestSlot(section);
   let best = { ...USUAL, coin: 0 };
@@ -46,7 +46,7 @@ export function sizeRail(timeline: Timeline, section: Section, frame: { width: n
   return best;
 }
 
-/** Of coins that stand so many pixels apart. */
+/** For coins this many pixels apart. */
 export function coinScale(pitch: number): number {
   return Math.min(1.2, pitch / 40);
 }
@@ -55,7 +55,7 @@ export function shortestSlot(section: Section): number {
   return section.slots.reduce<number>((least, slot) => Math.min(least, slot.duration), TICKS_PER_QUARTER);
 }
 
-/** Bars from where phrase or window begin to where they end, each broken into as few equal rows as give room. */
+/** Bars from the start of phrase or window to their end, each broken into the fewest equal rows with enough room. */
 export function breakRows(
   timeline: Timeline,
   section: Section,
@@ -85,12 +85,12 @@ export function breakRows(
   return rows;
 }
 
-/** How many beats go in a row: the fewest equal rows with at most `most` beats each. */
+/** Beats per row: the fewest equal rows with at most `most` beats each. */
 function largestPart(beats: number, most: number): number {
   return Math.ceil(beats / Math.ceil(beats / Math.min(most, beats)));
 }
 
-/** Positions of empty slots between the phrase's end and the window's, in this row. */
+/** Positions of empty slots between the ends of phrase and window, in this row. */
 export function listGap(timeline: Timeline, row: RailRow): number[] {
   const rate = timeline.cells.at(-1)?.rate;
   const step = rate ? slotTicks(rate) : TICKS_PER_QUARTER / 4;

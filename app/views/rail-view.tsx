@@ -1,4 +1,7 @@
-/** Time from left to right over real bars: beat posts, the window as a tray, cells as brackets, what is left or over. */
+/**
+ * Time from left to right over real bars: beat posts, the window as a tray, cells as brackets, and what is missing or
+ * left over.
+ */
 
 import { memo, useId, useRef } from "react";
 import { type CountStyle, countSlot } from "~/core/pulse";
@@ -33,13 +36,13 @@ export interface RailViewProps {
   readonly onPick: PickSlot;
   readonly onKeyDown?: (event: React.KeyboardEvent) => void;
   readonly cursor: number | null;
-  /** Cells that are chosen together, the last one included. */
+  /** The chosen cells, including the last. */
   readonly picked?: { readonly from: number; readonly to: number } | null;
-  /** Slots with a wedge under them. */
+  /** Slots with a wedge below them. */
   readonly marked?: ReadonlySet<number>;
-  /** What the band hits, above the cells. */
+  /** The band's hits, above the cells. */
   readonly hits?: readonly FigureHit[];
-  /** Pixels across, until that is measured. */
+  /** Width in pixels, until measured. */
   readonly guess?: number;
   readonly size?: RailSize;
   /** For assistive technology. */
@@ -69,7 +72,7 @@ export const RailView = memo(function RailView({
   const lights = useLights();
   useLighting(frame);
   const shortest = shortestSlot(section);
-  // Until it is measured it is drawn at a width that is guessed, and stretched.
+  // Until measured, it is drawn at an estimated width and stretched.
   const drawn = (width || guess) / size.times;
   const rows = breakRows(timeline, section, shortest, drawn - 2 * EDGE, size.pitch);
   return (
@@ -112,17 +115,17 @@ interface RailRowProps {
   readonly row: RailRow;
   readonly timeline: Timeline;
   readonly section: Section;
-  /** Ticks of the shortest slot that is shown: all rows have one scale. */
+  /** Ticks of the shortest slot shown: all rows share one scale. */
   readonly shortest: number;
   readonly width: number;
-  /** The same as it stands on the page: in pixels, or all the width that there is. */
+  /** Its size on the page: in pixels, or the full available width. */
   readonly shownWidth: number | "100%";
   readonly times: number;
-  /** More than one bar is shown: they are numbered. */
+  /** Numbers the bars if there is more than one. */
   readonly hasBars: boolean;
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
-  /** Before a slot's number, its id. */
+  /** Prefix of a slot's id, before its number. */
   readonly name: string;
   readonly cursor: number | null;
   readonly picked: RailViewProps["picked"];

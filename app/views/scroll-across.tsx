@@ -1,9 +1,9 @@
-/** What may be larger than its room: then it scrolls, by keys as well. */
+/** Content larger than its frame: it scrolls, also with keys. */
 
 import { type HTMLAttributes, type RefObject, useEffect, useRef, useState } from "react";
 
 interface ScrollAcrossProps extends HTMLAttributes<HTMLDivElement> {
-  /** What is scrolled, for who does not see it. */
+  /** The name of the content, for screen readers. */
   readonly label: string;
   readonly frame?: RefObject<HTMLDivElement | null>;
 }
@@ -18,7 +18,7 @@ export function ScrollAcross({ label, frame, className = "", children, ...rest }
     const measure = () =>
       setLarger(element.scrollWidth > element.clientWidth + 1 || element.scrollHeight > element.clientHeight + 1);
     const sizes = new ResizeObserver(measure);
-    // With the next frame, which is laid out anyway: at once, all that is still to change would be laid out twice.
+    // In the next frame, which lays out the page anyway; doing it now would lay it out twice.
     let next = 0;
     const inside = new MutationObserver(() => {
       cancelAnimationFrame(next);
@@ -33,7 +33,7 @@ export function ScrollAcross({ label, frame, className = "", children, ...rest }
       inside.disconnect();
     };
   }, [ref]);
-  // A stop of the tab key only where there is something to scroll.
+  // A tab stop only if there is something to scroll.
   const reach = isLarger ? ({ tabIndex: 0, role: "group", "aria-label": `${label}, scrolls` } as const) : {};
   return (
     <div ref={ref} className={`overflow-x-auto ${className}`} {...reach} {...rest}>

@@ -2,12 +2,12 @@
 
 import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
 
-/** More coins than this at a time neither draw quickly nor tell anything. */
+/** More coins at once are slow to draw and hard to read. */
 export const SECTION_SLOTS = 192;
 
 export interface Section {
   readonly slots: readonly TimelineSlot[];
-  /** Cells of which at least one slot is shown. */
+  /** Cells with at least one visible slot. */
   readonly cells: readonly TimelineCell[];
   readonly number: number;
   readonly count: number;
@@ -17,7 +17,7 @@ export function countSections(timeline: Timeline): number {
   return Math.max(1, Math.ceil(timeline.slots.length / SECTION_SLOTS));
 }
 
-/** Section `number` (from 0, held within what there is) of a timeline. */
+/** Section `number` of a timeline (from 0, clamped to the available ones). */
 export function takeSection(timeline: Timeline, number: number): Section {
   const count = countSections(timeline);
   const held = Math.min(Math.max(0, number), count - 1);

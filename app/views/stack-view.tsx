@@ -1,4 +1,4 @@
-/** The signature picture: each cell a row of coins, piled from the bottom up, with threads through the beats. */
+/** The main picture: each cell a row of coins, piled from the bottom up, with threads through the beats. */
 
 import { lazy, memo, useMemo, useRef } from "react";
 import { isOnBeat } from "~/core/pulse";
@@ -17,19 +17,19 @@ import { useWidth } from "./use-width";
 
 const PITCH = 52;
 const ROW = 58;
-/** As the class "gap-2" has it, so that no style stands in the page. */
+/** The same as the class "gap-2", so that the page needs no style attribute. */
 const ROW_GAP = 8;
-/** The pile is pressed together to fit its room, after that it scrolls. */
+/** The pile is compressed to fit its room; beyond that it scrolls. */
 const DEFAULT_ROOM = { pile: 372, width: 486 };
 const MIN_ROW = 38;
-/** Coins grow with the room that there is, to this size. */
+/** Coins grow with the available room, up to this size. */
 const MAX_SCALE = 1.3;
-/** As the class "w-11" has it. */
+/** The same as the class "w-11". */
 const HANDLE_WIDTH = 44;
-/** Smaller coins cannot be read: then the stack scrolls sideways. */
+/** Smaller coins are unreadable, so the stack scrolls sideways instead. */
 const MIN_SCALE = 0.5;
 
-/** Dragging is much code: it comes after the coins can be seen. */
+/** Dragging needs a lot of code, which loads after the coins are visible. */
 const MovableRows = lazy(() => import("./movable-rows"));
 
 export interface StackViewProps {
@@ -37,10 +37,10 @@ export interface StackViewProps {
   readonly section: Section;
   readonly strongHand: Hand;
   readonly onPick: PickSlot;
-  /** Without it the cells stay where they are. */
+  /** Without it, cells can't be moved. */
   readonly onMoveCell?: (from: number, to: number) => void;
   readonly onKeyDown?: (event: React.KeyboardEvent) => void;
-  /** Cells that are chosen together, the last one included. */
+  /** The chosen cells, including the last. */
   readonly picked?: { readonly from: number; readonly to: number } | null;
   readonly room?: Pick<Room, "pile" | "width">;
   /** For assistive technology. */
@@ -120,7 +120,7 @@ export const StackView = memo(function StackView({
   );
 });
 
-/** A row says its rate where it changes. */
+/** A row names its rate where it changes. */
 function rateToSay(cells: readonly TimelineCell[], row: number): string | null {
   const cell = cells[row];
   const before = cells[row - 1];
@@ -134,7 +134,7 @@ interface CellRowProps {
   readonly scale: number;
   readonly height: number;
   readonly strongHand: Hand;
-  /** Null for a row that stays where it is. */
+  /** Null for a fixed row. */
   readonly grip: Grip | null;
   readonly cursor: number | null;
   readonly isPicked: boolean;
@@ -208,7 +208,7 @@ interface StackThreadsProps {
   readonly widest: number;
 }
 
-/** Dotted lines from each slot that falls on a beat to the next one, with the beats' numbers. */
+/** Dotted lines between consecutive slots on beats, with beat numbers. */
 function Threads({ section, timeline: { meter, pulse }, scale, rowHeight, widest }: StackThreadsProps) {
   const points = useMemo(() => {
     const firstCell = section.cells[0]?.index ?? 0;
@@ -222,7 +222,7 @@ function Threads({ section, timeline: { meter, pulse }, scale, rowHeight, widest
   }, [section, meter, pulse]);
   const rows = section.cells.length;
   const height = rows * (rowHeight + ROW_GAP) - ROW_GAP;
-  // In a low row a number right above the coin would cover it.
+  // In a low row, a number above the coin would cover it.
   const badgeShift = rowHeight < ROW ? PITCH * scale * 0.42 : 0;
   const x = (place: number) => (place + 0.5) * PITCH * scale;
   const y = (row: number) => height - row * (rowHeight + ROW_GAP) - rowHeight / 2;

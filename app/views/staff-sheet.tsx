@@ -1,4 +1,4 @@
-/** A drawn score on the page: its notes can be pointed at, chosen, and read out one by one. */
+/** A score on the page: you can point at its notes, choose them, and have them read out. */
 
 import { type ReactNode, type RefObject, useEffect, useId, useMemo, useRef } from "react";
 import { type CountStyle, countSlot } from "~/core/pulse";
@@ -11,13 +11,13 @@ import { type PickSlot, pointerHandlers, useCursor, useLighting, useLights } fro
 import { paintDrawing } from "./paint-drawing";
 import { ScrollAcross } from "./scroll-across";
 
-/** Narrower than this there is nothing to draw on. */
+/** Too narrow to draw on. Pixels. */
 export const MIN_WIDTH = 120;
 
 interface StaffSheetProps {
   readonly label: string;
   readonly drawing: Drawing | null;
-  /** Those that are drawn, and how many there are. */
+  /** The drawn bars, and their total number. */
   readonly bars: readonly StaffBar[];
   readonly of: number;
   readonly timeline: Timeline;
@@ -44,12 +44,12 @@ export function StaffSheet(props: StaffSheetProps) {
         return slot ? `${countSlot(countStyle, slot, timeline.meter)}: ${nameSlot(slot.voiced)}` : "";
       }),
     );
-    // For `npm run bench`, and for the browser's own tools.
+    // For `npm run bench`, and for the browser's developer tools.
     performance.clearMeasures("staff painted");
     performance.measure("staff painted", { start: began });
   }, [drawing, timeline, countStyle]);
   useLighting(frame);
-  // The chosen one is told to who listens; colours are the lighting's.
+  // Screen readers learn the chosen note; its colour comes from the highlights.
   useEffect(() => {
     if (!drawing) return;
     for (const option of sheet.current?.querySelectorAll("[role=option]") ?? []) {

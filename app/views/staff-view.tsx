@@ -1,4 +1,4 @@
-/** The engraved percussion staff of a phrase, with sticking and count on lines of their own beneath it. */
+/** The engraved percussion staff of a phrase, with lines for sticking and count below it. */
 
 import { memo, useMemo, useRef } from "react";
 import type { CountStyle } from "~/core/pulse";
@@ -11,7 +11,7 @@ import type { Section } from "./section";
 import { MIN_WIDTH, StaffSheet } from "./staff-sheet";
 import { useWidth } from "./use-width";
 
-/** The most bars that are engraved at a time; a long line is shown in part. */
+/** Maximum number of bars engraved at once; a longer line is shown in part. */
 const MAX_BARS = 16;
 
 export interface StaffViewProps {
@@ -34,7 +34,7 @@ export default memo(function StaffView({ timeline, section, countStyle, sixes, o
     if (width < MIN_WIDTH) return null;
     const began = performance.now();
     const drawn = drawStaff(shown, { meter: timeline.meter, width, brackets: true });
-    // For `npm run bench`, and for the browser's own tools.
+    // For `npm run bench`, and for the browser's developer tools.
     performance.clearMeasures("staff");
     performance.measure("staff", { start: began });
     return drawn;

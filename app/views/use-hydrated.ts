@@ -2,7 +2,7 @@ import { useSyncExternalStore } from "react";
 
 const never = () => () => {};
 
-/** False in what the server draws, and while the browser takes that over. */
+/** False in the server's drawing and during hydration. */
 export function useHydrated(): boolean {
   return useSyncExternalStore(
     never,

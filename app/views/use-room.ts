@@ -1,26 +1,26 @@
 import { createContext, useContext, useMemo, useSyncExternalStore } from "react";
 
-/** How much of the window the pile of coins may have. */
+/** How much of the window the pile of coins may use. */
 export interface Room {
-  /** Two columns; else one, with the page scrolling. */
+  /** Two columns; otherwise one, with a scrolling page. */
   readonly isWide: boolean;
-  /** Pixels from the top of the pile to its foot. */
+  /** Pixels from the top of the pile to its bottom. */
   readonly pile: number;
-  /** Pixels across pile and rail, until they are measured. */
+  /** Width of pile and rail in pixels, until measured. */
   readonly width: number;
   readonly railWidth: number;
 }
 
 const WIDE = "(min-width: 64rem)";
-/** All that stands above and below the pile at a desk, in pixels. */
+/** Everything above and below the pile on a desk, in pixels. */
 const AROUND = 496;
 export const AT_DESK: Room = { isWide: true, pile: 304, width: 486, railWidth: 1224 };
 export const ON_PHONE: Room = { isWide: false, pile: 300, width: 342, railWidth: 350 };
 
-/** What is taken for the room before there is a window to be measured. */
+/** The assumed room before a window can be measured. */
 export const RoomContext = createContext(AT_DESK);
 
-/** Pixels that the pile may have at a desk; 0 where there is one column. */
+/** Pixels for the pile on a desk; 0 in one column. */
 function pileAtDesk(): number {
   return window.matchMedia(WIDE).matches ? Math.max(260, Math.min(520, window.innerHeight - AROUND)) : 0;
 }

@@ -1,9 +1,9 @@
 import { type RefObject, useEffect, useState } from "react";
 
-/** Begins to draw a little before it comes into view. */
+/** Starts drawing slightly before it comes into view. */
 const MARGIN = "240px";
 
-/** Whether an element is, or was, near the part of the page that is seen: long lists draw only that. */
+/** Whether an element is, or was, near the visible part of the page: long lists draw only that. */
 export function useSeen(ref: RefObject<Element | null>): boolean {
   const [seen, setSeen] = useState(false);
   useEffect(() => {

@@ -1,4 +1,4 @@
-/** What can be wrong with a file, in words. */
+/** Errors in files, in words. */
 
 import type { StorageTrouble } from "~/data/trouble";
 import type { BookProblem, FieldFault } from "~/library/book-file";
@@ -12,7 +12,7 @@ import { capital } from "./slot";
 import { plural } from "./time";
 
 const MEGABYTE = 1024 * 1024;
-/** What is wrong, where, and how to fix it. Nothing was imported in any case. */
+/** What is wrong, where, and how to fix it. Nothing was imported. */
 export function wordBookProblem(problem: BookProblem): string {
   switch (problem.kind) {
     case "too-large":
@@ -45,10 +45,10 @@ const WANTED: Readonly<Record<string, string>> = {
   object: "a group in curly brackets",
   record: "a group in curly brackets",
 };
-/** More choices than these are not read out. */
+/** Longer lists of choices aren't read out. */
 const FEW = 8;
 
-/** What is wrong with a field: it reads after the field's name. */
+/** What is wrong with a field; follows the field's name. */
 function wordFault(fault: FieldFault): string {
   switch (fault.kind) {
     case "missing":
@@ -83,7 +83,7 @@ function sayAdded(key: KindKey, count: number): string {
   return plural(count, `new ${KINDS[key].one}`, `new ${key}`);
 }
 
-/** What an import did. */
+/** The result of an import. */
 export function wordImport(counts: ImportCount): string {
   const parts = wordCounts(counts);
   return parts.length > 0 ? `Imported: ${parts.join(", ")}.` : "The file is empty. Nothing was imported.";
@@ -108,7 +108,7 @@ function wordCounts(counts: ImportCount): string[] {
   return parts;
 }
 
-/** An import that couldn't be finished. */
+/** An unfinished import. */
 export function wordFailedImport(trouble: StorageTrouble | "worker"): string {
   return trouble === "worker"
     ? "The import stopped: this file is too much for this device, or the browser is short of memory. Close other tabs, then import it again: nothing is added twice."

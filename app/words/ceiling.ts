@@ -1,4 +1,4 @@
-/** How fast a phrase can be played, and what stops it, in a drummer's words. */
+/** How fast a phrase can be played, and what limits it, in a drummer's words. */
 
 import { handOnTop, type Kit, surfaceAt } from "~/core/kit";
 import { type Ceiling, type Demand, listMotions, type Motion, type OtherPlace } from "~/core/player";
@@ -7,7 +7,7 @@ import type { Timeline } from "~/core/timeline";
 import { capital, LIMB_NAMES, thePlace } from "./slot";
 import type { Verdict } from "./verdict";
 
-/** "128": no tempo is known more exactly than to one beat a minute. */
+/** "128": tempos aren't known more precisely than to one bpm. */
 export function sayBpm(bpm: number): string {
   return Number.isFinite(bpm) ? String(Math.floor(bpm)) : "any tempo";
 }
@@ -17,7 +17,7 @@ function notes(from: Motion, to: Motion, several = false): string {
   return several ? `notes ${from.slot + 1} to ${to.slot + 1}` : `notes ${from.slot + 1} and ${to.slot + 1}`;
 }
 
-/** Whether the limb goes back at once: then the way there and back is what is told. */
+/** Whether the limb goes back immediately: then we name the way there and back. */
 function findReturn(timeline: Timeline, { limb, from, to }: Demand): Motion | null {
   const next = listMotions(timeline).find((motion) => motion.limb === limb && motion.moment > to.moment);
   return next?.place === from.place ? next : null;
@@ -82,7 +82,7 @@ export function wordBottleneck(timeline: Timeline, { bpm, bottleneck }: Ceiling,
   return `${capital(wordDemand(timeline, bottleneck, kit))}: ${sayBpm(bpm)}.`;
 }
 
-/** The top tempo in a verdict: headline and what limits it. */
+/** The top tempo in a verdict: headline and limit. */
 export function wordCeiling(timeline: Timeline, ceiling: Ceiling | null, kit: Kit | null): Verdict {
   if (!ceiling || !kit) return { tone: "plain", headline: "No top tempo", detail: "No hand or foot plays twice" };
   const isOver = timeline.tempo > ceiling.bpm;

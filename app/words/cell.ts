@@ -1,4 +1,4 @@
-/** What a cell tells, in words. */
+/** Facts about a cell, in words. */
 
 import { formatSlots } from "~/core/line";
 import { bareCell, type Cell, type Kinship, type Meeting, type Move, mirrorCell, type School } from "~/core/moves";
@@ -7,7 +7,7 @@ import { wordMove } from "./moves";
 import { LIMB_NAMES, uncapital } from "./slot";
 import { plural } from "./time";
 
-/** The usual names of a paradiddle's four places to begin, by one lead of each. */
+/** The usual names of a paradiddle's four rotations, by one lead of each. */
 const FORM_NAMES: Readonly<Record<string, string>> = {
   RLRRLRLL: "the paradiddle",
   RLLRLRRL: "the inward paradiddle",
@@ -15,11 +15,11 @@ const FORM_NAMES: Readonly<Record<string, string>> = {
   RLRLLRLR: "the outward paradiddle",
 };
 
-/** The usual name of a sticking's form, where it has one: "the inward paradiddle, left lead". */
+/** The usual name of a sticking's form, if it has one: "the inward paradiddle, left lead". */
 export function nameForm(cell: Cell): string | null {
   const text = formatSlots(bareCell(cell));
   const mirrored = formatSlots(mirrorCell(bareCell(cell)));
-  // Four single strokes are singles before they are anything else.
+  // Four single strokes are simply singles.
   const isLead = text.length === 4 && text !== "RLRL" && text !== "LRLR";
   const handToHand = (lead: string, other: string) => (isLead ? `${lead}${other}` : lead);
   const right = FORM_NAMES[handToHand(text, mirrored)];
@@ -28,14 +28,14 @@ export function nameForm(cell: Cell): string | null {
   return left ? `${left}, left lead` : null;
 }
 
-/** "start 2 later, mirrored": how a cell comes from a rudiment; empty when it is the rudiment. */
+/** "start 2 later, mirrored": how a cell derives from a rudiment; empty if it is the rudiment. */
 export function wordKinship({ moves, times }: Kinship): string {
   const steps = moves.map((move) => uncapital(wordMove(move).name));
   if (times > 1) steps.push(`${times} times`);
   return steps.join(", then ");
 }
 
-/** How two cells of one sticking are related, from the first to the second: "mirror, then start 2 later". */
+/** How two cells of one sticking are related, from first to second: "mirror, then start 2 later". */
 export function wordRelation(moves: readonly Move[] | null): string {
   if (moves === null) return "repeated another number of times";
   if (moves.length === 0) return "the same hands and feet";
@@ -75,7 +75,7 @@ export function wordMeeting({ slots, upperTimes, lowerTimes }: Meeting): string 
   return `They line up again after ${plural(slots, "note")}: hands ${times(upperTimes)}, feet ${times(lowerTimes)}.`;
 }
 
-/** Which school a phrase follows, and how far from the grid it is. */
+/** Which school a phrase follows, and how far it is from the grid. */
 export function wordSchool(school: School | null): string {
   if (!school) return "Only one hand plays, so there is no school to tell.";
   const lead = LIMB_NAMES[school.lead];

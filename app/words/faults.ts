@@ -1,4 +1,4 @@
-/** What went wrong in a repeat, and what to try against it. */
+/** What went wrong in a repeat, and how to fix it. */
 
 import type { Fault, FaultKind } from "~/core/listening";
 import { listAnd } from "./list";
@@ -45,7 +45,7 @@ export function listNotes(slots: readonly number[]): string {
 
 const FEET: Record<"K" | "H", string> = { K: "kick", H: "hi-hat foot" };
 
-/** What went wrong most, in one sentence. */
+/** The main fault, in one sentence. */
 export function wordFault({ kind, limb, after, by, count = 0, slots }: Fault): string {
   const who = limb ? capital(LIMB_NAMES[limb]) : "";
   const at = slots.length > 0 ? `: ${listNotes(slots)}` : "";
@@ -93,7 +93,7 @@ export function wordFault({ kind, limb, after, by, count = 0, slots }: Fault): s
   }
 }
 
-/** What to try against a fault: one thing. */
+/** Advice against a fault: one thing. */
 export function wordRemedy({ kind, limb }: Fault): string {
   switch (kind) {
     case "missed":

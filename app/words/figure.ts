@@ -1,4 +1,4 @@
-/** How a phrase meets what the band plays. */
+/** How a phrase meets the band's hits. */
 
 import { plural } from "./time";
 

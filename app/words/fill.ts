@@ -8,7 +8,7 @@ export const TAB_NAMES = {
   sheet: "Sheet",
 } as const;
 
-/** What one does on each. */
+/** What you do on each. */
 export const TAB_TITLES = {
   stack: "Type the sticking and see how it falls on the bar",
   floor: "Move it round the kit",

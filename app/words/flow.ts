@@ -57,7 +57,7 @@ function wordRule(rule: FlowLoosened, names: readonly string[]): string {
   }
 }
 
-/** Which rule to loosen, when there is no way. */
+/** Which rule to relax if there is no way. */
 export function wordFlowLoosened(
   sets: readonly (readonly FlowLoosened[])[] | null,
   bars: readonly number[],
@@ -73,7 +73,7 @@ export function wordFlowLoosened(
   return said;
 }
 
-/** Why no new path could be drawn: the round is played as it is written. */
+/** Why no new path could be drawn; the round is played as written. */
 export function wordPathProblem(problem: OrchestrationProblem): string {
   switch (problem.code) {
     case "too-long":
@@ -93,7 +93,7 @@ export function sayCall(name: string, times: number): string {
 }
 const TIMES: Readonly<Record<number, string>> = { 2: "twice", 3: "three times", 4: "four times", 5: "five times" };
 
-/** What is counted down to: "Ideas in 3", "Home in 2". */
+/** The countdown: "Ideas in 3", "Home in 2". */
 export function sayLeft(phase: "time" | "ideas" | "answer" | "closing", beats: number): string {
   switch (phase) {
     case "time":
@@ -107,7 +107,7 @@ export function sayLeft(phase: "time" | "ideas" | "answer" | "closing", beats: n
   }
 }
 
-/** Ideas by letters, where there is no room for a name: A, B, C. */
+/** Letters for ideas without room for a name: A, B, C. */
 export function letterOf(idea: number): string {
   return String.fromCharCode(65 + idea);
 }

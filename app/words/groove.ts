@@ -49,7 +49,7 @@ export const CLICKS_ON_NAMES: Record<ClicksOn, string> = {
 export const LAYER_STATE_NAMES: Record<LayerState, string> = { on: "on", soft: "soft", muted: "muted", solo: "solo" };
 export const PART_NAMES: Record<MixPart, string> = { groove: "groove", fill: "fill", under: "feet and ostinato" };
 
-/** Shares of a pair that have a name, as ratios of long to short. */
+/** Named swing ratios, long to short. */
 const RATIOS: readonly (readonly [share: number, ratio: string])[] = [
   [1 / 2, "1:1"],
   [4 / 7, "4:3"],
@@ -59,7 +59,7 @@ const RATIOS: readonly (readonly [share: number, ratio: string])[] = [
   [3 / 4, "3:1"],
 ];
 
-/** A share as the ratio of long to short: 2:1, or 1.8:1 where it has no plain one. */
+/** A share as the ratio of long to short: 2:1, or 1.8:1 if there is no simple one. */
 export function sayRatio(share: number): string {
   const found = RATIOS.find(([known]) => Math.abs(known - share) < 0.004);
   return found ? found[1] : `${(share / (1 - share)).toFixed(2)}:1`;
@@ -69,7 +69,7 @@ export function saySwing({ unit, share }: Swing): string {
   return `${unit === 2 ? "eighths" : "sixteenths"} swung ${sayRatio(share)}`;
 }
 
-/** "straight", or how it is not. */
+/** "straight", or a description of the feel. */
 export function sayFeel(feel: Feel): string {
   const parts = isSwung(feel) ? [saySwing(feel.swing)] : [];
   for (const [limb, by] of Object.entries(feel.push) as [Limb, number][]) {

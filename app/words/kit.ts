@@ -29,13 +29,13 @@ export const LEVEL_OF_PLAYER: Record<PlayerLevel, { readonly name: string; reado
   advanced: { name: "Advanced", does: handToHand("advanced") },
 };
 
-/** As the estimate has it, to the nearest five. */
+/** As estimated, rounded to five. */
 function handToHand(level: PlayerLevel): string {
   const bpm = 60 / (4 * limitsOf(level, "R").coordination.hands);
   return `sixteenths hand to hand up to about ${Math.round(bpm / 5) * 5}`;
 }
 
-/** Plain advice for what is in the way: habits of the field, no measurement. */
+/** Plain advice for common obstacles: habits of the field, not measurements. */
 export function adviseOn({ kind, limb }: Demand): string {
   switch (kind) {
     case "move":

@@ -1,4 +1,4 @@
-/** Lists as they are said. */
+/** Lists in words. */
 
 const AND = new Intl.ListFormat("en-GB", { type: "conjunction" });
 

@@ -1,4 +1,4 @@
-/** Moves in words: their short names, what each does in one sentence, and why one does nothing. */
+/** Moves in words: short names, one sentence about each, and why one does nothing. */
 
 import { type AccentRule, type Dynamics, type Move, type Ornament, type Refusal, readRhythm } from "~/core/moves";
 import type { Limb } from "~/core/stroke";
@@ -6,7 +6,7 @@ import { LIMB_NAMES } from "./slot";
 
 export interface MoveWords {
   readonly name: string;
-  /** What it does, without a capital or a full stop: "lefts become kicks". */
+  /** What it does, without capital or full stop: "lefts become kicks". */
   readonly does: string;
 }
 
@@ -80,7 +80,7 @@ function wordAccent(rule: AccentRule): MoveWords {
   }
 }
 
-/** The text of a cell, cut where a sentence would not bear it. */
+/** A cell's text, shortened to fit a sentence. */
 function short(text: string): string {
   return text.length > 14 ? `${text.slice(0, 13)}…` : text;
 }
@@ -215,7 +215,7 @@ export function wordRefusal(why: Refusal): string {
   }
 }
 
-/** The commands of moves whose names depend on what they are made with. */
+/** Commands of moves whose names depend on their settings. */
 export const KEY_WORDS: Readonly<Record<string, string>> = {
   silence: "Silence the chosen note",
   thin: "Rest every nth",

@@ -1,4 +1,4 @@
-/** Files of notes from other programs: what was read, what was moved, what was left out, and what is wrong with some. */
+/** Files of notes from other programs: what was read, moved and left out, and errors. */
 
 import type { LeftOut, NotesProblem } from "~/formats/notes-file";
 import type { NotesMade, NotesSummary } from "~/library/fill/from-notes";
@@ -45,7 +45,7 @@ const LEFT_OUT: Record<LeftOut["what"], (count: number) => string> = {
   repeats: (count) => `${plural(count, "repeat sign")}: bars are taken once`,
 };
 
-/** Sentences for the preview, the most important first. */
+/** Sentences for the preview, most important first. */
 export function wordNotesMade(made: NotesMade, summary: NotesSummary): string[] {
   const said = [`${plural(made.notes, "note")} read into ${plural(made.fills.length, "fill")}.`];
   if (made.isOwn) said.push("This is a Dime Stack export, so the stick line is exactly as it was.");

@@ -1,4 +1,4 @@
-/** Steps, results and advice of the Shed, as a patient teacher would say them. */
+/** Steps, results and advice of the Shed, as a patient teacher would put them. */
 
 import type { Result, Strictness } from "~/core/listening";
 import type { CareKind, PlanStep, RunKind, StepKind, StepReason, TempoChange, TodayReason } from "~/core/practice";
@@ -25,7 +25,7 @@ export const STEP_NAMES: Record<StepKind, string> = {
   between: "Between the cells",
 };
 
-/** A flow counts as one more kind of run. */
+/** A flow counts as another kind of run. */
 export const RUN_NAMES: Record<RunKind, string> = { ...STEP_NAMES, flow: "Flow" };
 
 const STEP_GOALS: Record<StepKind, string> = {
@@ -93,7 +93,7 @@ export function wordReason(reason: StepReason): string {
   }
 }
 
-/** "About 35 minutes of practice": to the nearest five from ten on. */
+/** "About 35 minutes of practice": rounded to five from ten up. */
 export function sayMinutes(minutes: number): string {
   const rounded = minutes < 10 ? Math.max(1, Math.round(minutes)) : Math.round(minutes / 5) * 5;
   return `about ${plural(rounded, "minute")}`;
@@ -107,7 +107,7 @@ export const STRICTNESS_WORDS: Record<Strictness, { readonly name: string; reado
   strict: { name: "Strict", does: "what a recording would show" },
 };
 
-/** What became of the tempo. */
+/** The change of tempo. */
 export function wordChange(change: TempoChange, tempo: number): string {
   switch (change) {
     case "up":
@@ -121,7 +121,7 @@ export function wordChange(change: TempoChange, tempo: number): string {
   }
 }
 
-/** Why back to one drum. */
+/** Why to go back to one drum. */
 export function wordBack(clean: number | null, tempo: number): string {
   const had =
     clean === null

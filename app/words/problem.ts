@@ -4,7 +4,7 @@ import type { Problem, ProblemCode } from "~/core/line";
 import { KIT_VOICE_NAMES, KIT_VOICES, type KitVoice } from "~/core/stroke";
 
 export interface ProblemWords {
-  /** Where it is, counted from 1 as people count. */
+  /** The position, counted from 1. */
   readonly column: number;
   readonly what: string;
   readonly remedy: string;

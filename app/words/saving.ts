@@ -1,8 +1,8 @@
-/** What is said of saving, and of a browser that keeps nothing. */
+/** Messages about saving, and about browsers that store nothing. */
 
 import { isPassing, type StorageTrouble } from "~/data/trouble";
 
-/** What is wrong with the storage, and what to do about it. */
+/** What is wrong with the storage, and what to do. */
 const TROUBLES: Readonly<Record<StorageTrouble, string>> = {
   full: "The browser's storage is full. Delete files or the data of sites that you no longer need; saving resumes automatically once there is room.",
   newer: "A newer version of Dime Stack has changed the storage. Reload this page to use it.",
@@ -19,7 +19,7 @@ export function wordStorageTrouble(trouble: StorageTrouble): string {
   return TROUBLES[trouble];
 }
 
-/** Of an edit that couldn't be saved. */
+/** About an edit that couldn't be saved. */
 export function wordFailedSave(trouble: StorageTrouble, isNoted: boolean, what: string): string {
   const where = isNoted
     ? `Your last change is written down in this browser, but not in the ${what} yet.`
@@ -27,19 +27,19 @@ export function wordFailedSave(trouble: StorageTrouble, isNoted: boolean, what: 
   return `${TROUBLES[trouble]} ${where}`;
 }
 
-/** Whether trying again in a moment may help. */
+/** Whether a retry in a moment may help. */
 export function isWorthAnotherTry(error: unknown): boolean {
   return isNetwork(error) || isPassing(error);
 }
 
-/** Whether a fetch that got no answer, or a part of the app that couldn't be fetched, is the reason. */
+/** Whether the cause is a fetch without an answer, or a part of the app that couldn't be loaded. */
 function isNetwork(error: unknown): boolean {
   return (
     error instanceof TypeError && /fetch|network|load failed|dynamically imported module|importing/i.test(error.message)
   );
 }
 
-/** Why something couldn't be opened, when it is not that there is no such thing. */
+/** Why something couldn't be opened, apart from not existing. */
 export function wordOpening(error: unknown, trouble: StorageTrouble): string {
   if (isNetwork(error)) return "A part of Dime Stack couldn't be fetched. Check your connection, then try again.";
   return trouble === "other" ? "Something went wrong while opening it." : TROUBLES[trouble];

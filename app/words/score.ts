@@ -1,4 +1,4 @@
-/** What is said of a written score. */
+/** Texts about a score. */
 
 import type { Timeline } from "~/core/timeline";
 import { nameRate } from "./time";
@@ -22,7 +22,7 @@ interface RefusedBar {
   readonly notes: readonly { readonly at: number; readonly slot: number | null }[];
 }
 
-/** Why a bar has no note values, and what to do; null where it has. */
+/** Why a bar has no note values, and what to do; null if it has. */
 export function sayRefusal({ number, refusedAt, notes }: RefusedBar, { slots, cells }: Timeline): string | null {
   if (refusedAt === null) return null;
   const first = notes.find(({ at, slot }) => at >= refusedAt && slot !== null)?.slot ?? null;

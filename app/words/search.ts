@@ -1,4 +1,4 @@
-/** The search in words: counts, rules, what is wrong, what to loosen. */
+/** The search in words: counts, rules, errors, and what to relax. */
 
 import type { Loosened, RuleKind, ScorePart, SearchRule, SpecProblem, Who } from "~/core/search";
 import type { Level } from "~/core/stroke";
@@ -37,13 +37,13 @@ const POWERS = [
   "decillion",
 ];
 
-/** About how many, for a number that is too long to be taken in: "about 74 sextillion"; "" for a short one. */
+/** An approximation of a number too long to grasp: "about 74 sextillion"; "" for a short one. */
 export function sayRoughly(count: bigint): string {
   if (count < 1_000_000n) return "";
   const digits = count.toString();
   const power = Math.floor((digits.length - 1) / 3);
   const whole = digits.slice(0, digits.length - 3 * power);
-  // Of one million and of almost two the difference matters.
+  // Between one million and almost two, the difference matters.
   const lead = whole.length === 1 ? `${whole}.${digits[1]}` : whole;
   const name = POWERS[power - 1];
   return name ? `about ${lead} ${name}` : `about ${digits[0]}.${digits[1]} × 10^${digits.length - 1}`;
@@ -54,7 +54,7 @@ function range(least: number, most: number | null): string {
   return least === most ? `just ${most}` : least === 0 ? `at most ${most}` : `${least} to ${most}`;
 }
 
-/** A rule as a sentence without its full stop. `sayPlace` says where a slot is counted. */
+/** A rule as a sentence without its full stop. `sayPlace` names the position of a slot. */
 export function wordRule<Kind extends RuleKind>(rule: SearchRule<Kind>, sayPlace: (slot: number) => string): string {
   return RULE_WORDS[rule.kind](rule, sayPlace);
 }
@@ -79,7 +79,7 @@ const RULE_WORDS: {
   lead: ({ lead }) => `The ${lead === "stays" ? "same" : "other"} hand leads each repeat`,
 };
 
-/** Why nothing can be searched for, and what to do. */
+/** Why a search is impossible, and what to do. */
 export function wordTrouble(problem: SpecProblem | "too-wide"): string {
   if (problem === "too-wide") {
     return "These rules make the search too large. Remove some limits on how often cells are used, or make the space shorter.";
@@ -98,7 +98,7 @@ export function wordTrouble(problem: SpecProblem | "too-wide"): string {
   }
 }
 
-/** One set of rules to loosen: "“It ends with a foot” and how often Stairs six is used". */
+/** One set of rules to relax: "“It ends with a foot” and how often Stairs six is used". */
 export function wordLoosened(set: readonly Loosened[], rules: readonly string[], pool: readonly string[]): string {
   const words = set.map((one) =>
     one.kind === "rule"
@@ -147,7 +147,7 @@ interface Asked {
   readonly rules: number;
 }
 
-/** "4/4, sixteenths, one bar from 1; 5 cells, 3 rules": what a search looks for. */
+/** "4/4, sixteenths, one bar from 1; 5 cells, 3 rules": a summary of a search. */
 export function saySearch({ meter, rate, window, cells, rules }: Asked): string {
   const space = `${nameRate(rate)}, ${sayWindow(window, meter, rate)}`;
   return `${formatMeter(meter)}, ${space}; ${plural(cells, "cell")}, ${plural(rules, "rule")}`;

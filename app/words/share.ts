@@ -1,8 +1,8 @@
-/** Links that hold a fill or a lesson, and what is wrong with some. */
+/** Links with a fill or a lesson, and errors in them. */
 
 import type { ShareProblem } from "~/library/share";
 
-/** Longer ones are cut by some chat programs. */
+/** Some chat programs cut longer ones. */
 const SAFE_LENGTH = 2_000;
 
 export function wordLinkLength(length: number): string {

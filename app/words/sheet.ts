@@ -1,4 +1,4 @@
-/** Pages: what can stand on them, and what is said there. */
+/** Pages: their possible contents, and texts on them. */
 
 import type { Orientation, PaperSize, PrintSize, SheetPart } from "~/ink/paper-sizes";
 

@@ -41,7 +41,7 @@ function namePart(part: Silence | Strokes): string {
   return part.kind === "silence" ? "silence" : part.strokes.map(nameStroke).join(" with ");
 }
 
-/** A name inside a sentence: only its first letter changes, for lower case in a sticking means ghosts. */
+/** A name inside a sentence: only its first letter changes, because lower case in a sticking means ghosts. */
 export function uncapital(text: string): string {
   return text.slice(0, 1).toLowerCase() + text.slice(1);
 }
@@ -64,7 +64,7 @@ export function thePlace(place: KitVoice): string {
   return /\d$/.test(name) ? name : `the ${name}`;
 }
 
-/** A note that a kit lacks, and where it sounds. */
+/** A note that a kit lacks, and its substitute. */
 export function wordFold(from: KitVoice, to: KitVoice, strokes: number): string {
   const many = strokes === 1 ? "1 stroke" : `${strokes} strokes`;
   return from === to

@@ -1,4 +1,4 @@
-/** Kits of sounds, and where sound is on its way. */
+/** Sound kits, and output latency. */
 
 import type { Preferences } from "~/library/preferences";
 
@@ -15,7 +15,7 @@ export const CLICKS_BETWEEN_NAMES: Record<Preferences["clicksBetween"], string> 
   sixteenths: "sixteenths",
 };
 
-/** Why what was played is silent. */
+/** Why playback is silent. */
 export const SOUND_TROUBLE: Record<"not-started" | "interrupted", string> = {
   "not-started": "The sound didn't start. Check that this browser may play sound, then press Play again.",
   interrupted:
@@ -24,13 +24,13 @@ export const SOUND_TROUBLE: Record<"not-started" | "interrupted", string> = {
 
 const MILLISECONDS = 1000;
 
-/** `latency` in seconds; null before anything has sounded. */
+/** `latency` in seconds; null before the first sound. */
 export function sayOutputLatency(latency: number | null): string {
   if (latency === null) return "Play something, and the delay of your output is shown here.";
   return `Sound takes about ${Math.round(latency * MILLISECONDS)} ms to reach your ears, as this browser reports it. The playhead and the listening allow for it.`;
 }
 
-/** For another output than before; both in seconds. */
+/** For a changed output; both in seconds. */
 export function sayOutputChanged(before: number, now: number): string {
   return `The sound output has changed: it now takes about ${Math.round(now * MILLISECONDS)} ms instead of ${Math.round(before * MILLISECONDS)}. This is allowed for. If your hits are marked early or late, measure the latency again in Setup.`;
 }

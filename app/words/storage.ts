@@ -1,11 +1,11 @@
-/** What is said of the browser's storage and of backups. */
+/** Texts about the browser's storage and backups. */
 
 import type { BackupStanding } from "~/library/backup";
 import { plural } from "./time";
 
 const UNITS = ["kB", "MB", "GB", "TB"];
 
-/** Bytes as people read them: "3.2 MB". */
+/** Bytes for people: "3.2 MB". */
 export function wordBytes(bytes: number): string {
   let [value, unit] = [bytes / 1000, 0];
   while (value >= 1000 && unit < UNITS.length - 1) {
@@ -22,7 +22,7 @@ export function wordStanding({ last, atRisk }: Pick<BackupStanding, "last" | "at
   return `${backedUp} ${plural(atRisk, "change isn't", "changes aren't")} in a backup.`;
 }
 
-/** Null where nothing keeps the app, or nothing yet. */
+/** Null if nothing keeps the app, or not yet. */
 export function wordOffline(progress: { readonly kept: number; readonly of: number } | null): string {
   if (!progress) return "Dime Stack isn't ready to work offline yet.";
   const { kept, of } = progress;

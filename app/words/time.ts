@@ -40,16 +40,16 @@ const RATE_NAMES: Record<string, string> = {
   "16": "sixty-fourths",
 };
 
-/** The meters that the controls offer. */
+/** Meters in the menus. */
 export const COMMON_METERS: readonly string[] = ["4/4", "3/4", "2/4", "5/4", "6/8", "7/8", "9/8", "12/8"];
 
-/** The rates that the controls offer; any other can be typed in the line. */
+/** Rates in the menus; you can type any other in the line. */
 export const OFFERED_RATES = ["1", "3/2", "2", "3", "4", "5", "6", "7", "8", "9", "10", "12"] as const;
 
 /** Two and four in the time of a dotted quarter. */
 const DOTTED_RATES = ["4/3", "8/3"] as const;
 
-/** The rates that the controls offer in a meter. */
+/** Rates in the menus for a meter. */
 export function listRates(meter: Meter): readonly string[] {
   return isCompound(meter) ? [...OFFERED_RATES, ...DOTTED_RATES] : OFFERED_RATES;
 }
@@ -77,14 +77,14 @@ export const COUNT_STYLE_NAMES: Record<CountStyle, string> = {
   "south-indian": "ta ka di mi",
 };
 
-/** The note that the tempo counts, by its sign's name. */
+/** The note the tempo counts, by its sign's name. */
 export function nameTempoUnit(meter: Meter): string {
   const unit = tempoUnitTicks(meter);
   if (isCompound(meter)) return unit === 1.5 * TICKS_PER_QUARTER ? "dotted quarters" : "dotted eighths";
   return unit === TICKS_PER_QUARTER ? "quarters" : unit === 2 * TICKS_PER_QUARTER ? "halves" : "wholes";
 }
 
-/** The unit of the tempo: "bpm", or "♩. bpm" where a beat is not a quarter. */
+/** The unit of the tempo: "bpm", or "♩. bpm" if a beat isn't a quarter. */
 export function sayBpmUnit(meter: Meter): string {
   const unit = tempoUnitTicks(meter);
   if (unit === TICKS_PER_QUARTER) return "bpm";
@@ -92,14 +92,17 @@ export function sayBpmUnit(meter: Meter): string {
   return `${nameTempoUnit(meter)}, bpm`;
 }
 
-/** How a meter of eighths or sixteenths is felt: "in 2 dotted quarters", "in 2+2+3", "in one". Null where its beats are as written. */
+/**
+ * How a meter of eighths or sixteenths is felt: "in 2 dotted quarters", "in 2+2+3", "in one". Null if its beats are as
+ * written.
+ */
 export function sayFelt(meter: Meter): string | null {
   if (meter.groups) return `in ${meter.groups.join("+")}`;
   if (isCompound(meter)) return `in ${barTicks(meter) / beatTicks(meter)} ${nameTempoUnit(meter)}`;
   return meter.unit >= 8 && meter.beats === 3 ? "in one" : null;
 }
 
-/** How it is felt where nothing is chosen. */
+/** The default grouping. */
 export function sayUsuallyFelt(meter: Meter): string {
   return sayFelt({ ...meter, groups: undefined }) ?? `in ${nameUnits(meter)}`;
 }
@@ -108,7 +111,7 @@ function nameUnits({ unit }: Meter): string {
   return unit === 8 ? "eighths" : "sixteenths";
 }
 
-/** What is wrong with the groups of a meter as they were typed. */
+/** What is wrong with a meter's typed groups. */
 export function wordGroupsProblem(problem: GroupsProblem, meter: Meter): string {
   if (problem.kind === "not-groups") return `Write groups of 1 to ${MAX_GROUP} with + between them: 2+2+3.`;
   return `These groups make ${problem.sum} ${nameUnits(meter)}; the bar has ${problem.wanted}.`;
@@ -135,15 +138,15 @@ export function plural(count: number, one: string, many = `${one}s`): string {
   return `${sayNumber(count)} ${count > 1 || count === 0 ? many : one}`;
 }
 
-/** What is counted on a beat of the count-in, from 0 through all its bars. */
+/** The count on a beat of the count-in, from 0 through all its bars. */
 export function sayCountIn(index: number, meter: Meter, style: CountStyle): string {
   const duration = beatTicks(meter);
   return countSlot(style === "cell" ? "beats" : style, { at: ticks(index * duration), duration, place: 0 }, meter);
 }
 
-/** Where something begins, in the words of a way to count: "3 &", "3 (fa)". */
+/** The start of something in a counting style: "3 &", "3 (fa)". */
 export function sayPosition(at: Ticks, rate: Rate, meter: Meter, style: CountStyle): string {
-  // By cell, in six, in groups or by halves one place is not told from another.
+  // By cell, in six, in groups or by halves, positions aren't unique.
   const counting = style === "french" || style === "south-indian" || style === "trip-let" ? style : "beats";
   const duration = slotTicks(rate);
   const syllable = countSlot(counting, { at, duration, place: 0 }, meter);
@@ -153,7 +156,7 @@ export function sayPosition(at: Ticks, rate: Rate, meter: Meter, style: CountSty
   return `${beat + 1} (${syllable})`;
 }
 
-/** Where an eighth begins, as a teacher says it: "3", "& of 3". */
+/** The position of an eighth as a teacher says it: "3", "& of 3". */
 export function sayEntry(at: Ticks, meter: Meter): string {
   const duration = slotTicks({ slots: 2, quarters: 1 });
   const syllable = countSlot("beats", { at, duration, place: 0 }, meter);
@@ -161,13 +164,13 @@ export function sayEntry(at: Ticks, meter: Meter): string {
   return isOnBeat ? syllable : `${syllable} of ${locate(at, meter).beat + 1}`;
 }
 
-/** Where in the bar something begins, as it is counted: "3&", "bar 2, 1". Between syllables the part of the beat: "3 2/5". */
+/** A position in the bar as counted: "3&", "bar 2, 1". Between syllables, the part of the beat: "3 2/5". */
 export function namePlace(at: Ticks, rate: Rate, meter: Meter): string {
   const { bar, beat } = locate(at, meter);
   const { numerator, denominator } = beatPosition(at, slotTicks(rate), meter);
   const shared = gcd(numerator, denominator);
   const [over, under] = denominator === 3 ? [numerator, 3] : [numerator / shared, denominator / shared];
-  // Halves and quarters of a beat have syllables of their own; so have thirds where nothing else divides it.
+  // Halves and quarters of a beat have their own syllables, and so have thirds if nothing else divides it.
   const isCounted = under === 2 || under === 4 || denominator === 3;
   const part = numerator === 0 ? "" : isCounted ? countBeat("beats", under, beat + 1)[over] : ` ${over}/${under}`;
   return `${bar > 0 ? `bar ${bar + 1}, ` : ""}${beat + 1}${part}`;
@@ -178,7 +181,7 @@ export interface NamedPlace {
   readonly name: string;
 }
 
-/** Every place of a rate's grid in some bars, in order. */
+/** Every position of a rate's grid in some bars, in order. */
 export function namePlaces(rate: Rate, meter: Meter, bars: number): NamedPlace[] {
   const slot = slotTicks(rate);
   const count = Math.ceil((bars * barTicks(meter)) / slot);
@@ -188,7 +191,7 @@ export function namePlaces(rate: Rate, meter: Meter, bars: number): NamedPlace[]
   });
 }
 
-/** The place that is meant by what was typed; null for none. Spaces, capitals, "and" and "2:3" for bar 2 are fine. */
+/** The position meant by typed text; null for none. Spaces, capitals, "and" and "2:3" for bar 2 are fine. */
 export function findPlace(typed: string, places: readonly NamedPlace[]): NamedPlace | null {
   const plain = (text: string) =>
     text
@@ -201,7 +204,7 @@ export function findPlace(typed: string, places: readonly NamedPlace[]): NamedPl
   return places.find(({ name }) => plain(name) === wanted) ?? null;
 }
 
-/** A space to fill that is offered by name. Ticks from the first bar line. */
+/** A named preset of the space to fill. Ticks from the first bar line. */
 interface NamedSpace {
   readonly name: string;
   readonly start: number;
@@ -220,7 +223,7 @@ export function listSpaces(meter: Meter): readonly NamedSpace[] {
   ];
 }
 
-/** "one bar from 1", "7 sixteenths from 3e": where the space to fill begins, and how long it is. */
+/** "one bar from 1", "7 sixteenths from 3e": the start and length of the space to fill. */
 export function sayWindow({ start, length }: { start: number; length: number }, meter: Meter, rate: Rate): string {
   const named = listSpaces(meter).find((space) => space.length === length && space.start % barTicks(meter) === 0);
   const slots = length / slotTicks(rate);

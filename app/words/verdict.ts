@@ -1,4 +1,4 @@
-/** What the sums say, in words and numbers. */
+/** The verdicts in words and numbers. */
 
 import type { Fit, Landing } from "~/core/fit";
 import type { Hand, Limb } from "~/core/stroke";
@@ -47,7 +47,7 @@ export function wordFit(fit: Fit, meter: Meter, lastRate: Rate): Verdict {
       };
 }
 
-/** When the phrase, repeated by itself, begins on a bar line again. */
+/** When the phrase, repeated alone, starts on a bar line again. */
 export function wordCycle(cycle: Cycle | null, fit: Fit, meter: Meter): Verdict {
   if (!cycle) return { tone: "plain", headline: "Repeats", detail: "Type a sticking first" };
   if (cycle.repeats === 1) {
@@ -103,7 +103,7 @@ export function wordLead(landing: Landing | null): Verdict {
   };
 }
 
-/** Written bar lines that are not on one: said once, however many. */
+/** Written bar lines that aren't on one: mentioned once, however many. */
 export function wordBarChecks(wrong: readonly BarCheck[], rateOf: (cell: number) => Rate): string {
   const [first] = wrong;
   if (!first) return "";

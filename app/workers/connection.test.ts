@@ -56,7 +56,7 @@ afterEach(() => {
   vi.useRealTimers();
 });
 
-/** What a request fails with. */
+/** The error of a request. */
 const failureOf = (request: Promise<unknown>) =>
   request.then(
     () => "answered",
@@ -86,7 +86,7 @@ describe("a connection to a worker", () => {
     expect(await connection.call((worker) => worker.double(1))).toBe(2);
     for (let round = 0; round < 3; round++) {
       collect();
-      // Finalizers run in turns of their own.
+      // Finalizers run in their own turns.
       await new Promise((done) => setTimeout(done, 20));
     }
     expect(await connection.call((worker) => worker.double(2))).toBe(4);
@@ -116,7 +116,7 @@ describe("a connection to a worker", () => {
 
   test("counts a callback as a sign of life", async () => {
     vi.useFakeTimers({ toFake: ["setInterval", "clearInterval"] });
-    // The limit would be over in the middle, were it not for the callbacks.
+    // Without the callbacks, the limit would be reached half-way.
     const counted = connection.call(
       (worker, listen) =>
         worker.countTo(

@@ -1,7 +1,7 @@
 /**
- * A connection to one worker. It holds the worker's only proxy for as long as the worker lives: when a proxy is garbage
- * collected, its worker stops listening. Every request is answered, or fails: the worker died, was ended, or gave no sign of
- * life for too long.
+ * A connection to one worker. It holds the worker's only proxy as long as the worker lives, because a worker stops
+ * listening when its proxy is garbage-collected. Every request is answered or fails: the worker died, was ended, or was
+ * silent for too long.
  */
 
 import type { Remote } from "comlink";
@@ -16,17 +16,17 @@ export class WorkerError extends Error {
   }
 }
 
-/** Whether a request failed because its own side ended the worker: nobody waits for it any more. */
+/** Whether a request failed because its own side ended the worker, so nobody is waiting. */
 export function isEnded(error: unknown): boolean {
   return error instanceof WorkerError && error.failure === "ended";
 }
 
-/** Seconds without an answer or a callback until a request fails. Long searches count on slow phones. */
+/** Seconds without an answer or callback until a request fails. Long searches rely on this on slow phones. */
 const SILENT_AFTER = 90;
-/** Milliseconds. Counted in ticks, so that the time for which a laptop sleeps doesn't count. */
+/** Milliseconds. Counted in ticks, so that a laptop's sleep doesn't count. */
 const TICK = 1_000;
 
-/** Makes a callback that the worker can call; each call is a sign of life. */
+/** Wraps a callback for the worker; each call is a sign of life. */
 export type Listen = <Args extends unknown[]>(callback: (...args: Args) => void) => (...args: Args) => void;
 
 interface PendingRequest {
@@ -38,7 +38,7 @@ interface PendingRequest {
 
 interface Started<Api> {
   readonly worker: Worker;
-  /** Wrapped, since a proxy itself would be asked whether it is a promise. */
+  /** Wrapped, because awaiting a proxy would ask it whether it is a promise. */
   readonly remote: Promise<{ readonly api: Remote<Api>; readonly listen: Listen }>;
 }
 
@@ -58,8 +58,8 @@ export class WorkerConnection<Api> {
   }
 
   /**
-   * Asks the worker, which is started if there is none. Rejects with {@link WorkerError}, or with what the worker threw.
-   * `silentAfter` is in seconds.
+   * Sends a request, and starts the worker if there is none. Rejects with {@link WorkerError}, or with the worker's
+   * error. `silentAfter` is in seconds.
    */
   call<Answer>(
     ask: (api: Remote<Api>, listen: Listen) => Answer,
@@ -87,7 +87,7 @@ export class WorkerConnection<Api> {
     });
   }
 
-  /** Ends the worker; requests that wait fail as ended. The next request starts another worker. */
+  /** Ends the worker; waiting requests fail as ended. The next request starts another worker. */
   end(): void {
     this.stop("ended");
   }
@@ -127,13 +127,13 @@ export class WorkerConnection<Api> {
     this.timer = undefined;
   }
 
-  /** The worker is at work: whatever waits may go on waiting. */
+  /** The worker is busy, so whatever waits may keep waiting. */
   private hear() {
     for (const one of this.pending) one.left = one.limit;
   }
 
   private tick() {
-    // A worker that is stuck in one request can't answer the others.
+    // A worker stuck in one request can't answer the others.
     if ([...this.pending].some((one) => --one.left <= 0)) this.stop("silent");
   }
 }

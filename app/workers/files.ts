@@ -1,6 +1,6 @@
 /**
- * Reads files that come in and writes them into the book, makes backups, and keeps the log small, off the main thread. To cancel,
- * the worker is ended.
+ * Reads incoming files and writes them into the book, makes backups, and packs the log, off the main thread. To cancel,
+ * end the worker.
  */
 
 import { expose, transfer } from "comlink";
@@ -11,7 +11,7 @@ import type { BookContents } from "~/library/kinds";
 import { packRuns } from "~/library/practice/store";
 import { type ImportCount, importBook, previewImport } from "~/library/transfer";
 
-/** Told at most so often: each word to the page costs something. */
+/** Maximum rate of progress reports, each of which has a cost. */
 const STEP = 0.01;
 
 let contents: BookContents | null = null;
@@ -24,7 +24,7 @@ function open(name: BookName): Promise<BookDatabase> {
 }
 
 const files = {
-  /** What is wrong with a file; null for one that can be taken. */
+  /** What is wrong with a file; null for a valid one. */
   read: async (file: IncomingFile, onProgress: (share: number) => void): Promise<FileProblem | null> => {
     let told = 0;
     const read = await readIncoming(file, (share) => {
@@ -35,18 +35,18 @@ const files = {
     contents = read.ok ? read.contents : null;
     return read.ok ? null : read.problem;
   },
-  /** What would become of the file that was read. */
+  /** What importing the file would do. */
   preview: async (name: BookName): Promise<ImportCount> => previewImport(await open(name), theContents()),
   write: async (name: BookName): Promise<ImportCount> => importBook(await open(name), theContents()),
-  /** `now` in milliseconds since 1970: the day is in its name. */
+  /** `now` in milliseconds since 1970: its name contains the day. */
   backUp: async (name: BookName, now: number): Promise<Omit<Backup, "note">> => {
     const { note, ...backup } = await makeBackup(await open(name), now);
     noteLast = note;
     return transfer(backup, [backup.bytes.buffer]);
   },
-  /** The last backup is somewhere safe. */
+  /** The last backup is safely stored. */
   noteBackup: async (): Promise<void> => noteLast(),
-  /** How many days of runs it packed. */
+  /** The number of days of runs it packed. */
   packRuns: async (name: BookName): Promise<number> => packRuns(await open(name)),
 };
 export type FilesApi = typeof files;

@@ -1,4 +1,4 @@
-/** Flows off the main thread: how many ways there are, what stands in the way where there is none, and rounds as they are wanted. */
+/** Flows off the main thread: the number of ways, what prevents them if there are none, and rounds on demand. */
 
 import { expose } from "comlink";
 import {
@@ -17,16 +17,16 @@ import { makePlayer } from "~/core/player";
 
 export interface FlowCount {
   readonly total: bigint;
-  /** With no way: the smallest sets of rules to loosen; null when more than a few would have to go. */
+  /** If there is no way: the smallest sets of rules to relax; null if too many rules are involved. */
   readonly loosen: readonly (readonly FlowLoosened[])[] | null;
-  /** With no way: numbers of bars that these ideas would fill, the nearest first. */
+  /** If there is no way: bar counts these ideas would fill, nearest first. */
   readonly bars: readonly number[];
 }
 
 let rounds: RoundMaker | null = null;
 
 const api = {
-  /** From now on rounds are drawn from this; says how many ways there are. */
+  /** From now on, rounds are drawn from this; returns the number of ways. */
   open(asked: RoundRequest): FlowCount | RoundTrouble {
     rounds = new RoundMaker(asked);
     const ways = rounds.waysOf(0);
@@ -37,7 +37,7 @@ const api = {
     const player = makePlayer(who.kit, who.limits, who.hands);
     return { total, loosen: loosenFlow(spec, player), bars: listFittingBars(spec, player) };
   },
-  /** A round of what was opened last; null before anything was. */
+  /** A round of the latest request; null before any. */
   make(number: number, weights: FlowWeights, seed: number): Round | RoundTrouble | null {
     return rounds?.make(number, weights, seed) ?? null;
   },

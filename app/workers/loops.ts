@@ -1,4 +1,4 @@
-/** Renders practice loops to files off the main thread. To cancel, the worker is ended. */
+/** Renders practice loops to files off the main thread. To cancel, end the worker. */
 
 import { expose, transfer } from "comlink";
 import { mixDown } from "~/audio/mixdown";
@@ -10,7 +10,7 @@ import { writeWav } from "~/formats/wav";
 import { loadTakes } from "./takes";
 
 export interface LoopRequest {
-  /** One for each repeat. */
+  /** One per repeat. */
   readonly scores: readonly Score[];
   readonly setup: SoundSetup;
   readonly format: LoopFormat;

@@ -1,4 +1,4 @@
-/** Files of notes off the main thread: read once, then made into fills as often as something else is chosen. */
+/** Files of notes off the main thread: read once, then turned into fills whenever a choice changes. */
 
 import { expose } from "comlink";
 import { readMidi } from "~/formats/midi-read";

@@ -1,4 +1,4 @@
-/** Orchestrations off the main thread: how many, then the best or fair draws of them. */
+/** Orchestrations off the main thread: their number, then the best or random draws. */
 
 import { expose } from "comlink";
 import { countWays, drawWays, totalWays } from "~/core/graph";
@@ -24,13 +24,13 @@ import { layOut } from "~/core/timeline";
 
 /** One way to put all hand strokes on the kit. */
 export interface FoundOrchestration {
-  /** Of every hand stroke, in order. */
+  /** Surfaces of every hand stroke, in order. */
   readonly places: readonly KitVoice[];
-  /** What is to be written into the line: those that it had not placed. */
+  /** What to write into the line: strokes without a surface there. */
   readonly strokes: readonly (readonly [StrokeKey, KitVoice])[];
   readonly score: number;
   readonly parts: Readonly<Record<OrchestrationPart, number>>;
-  /** Not rounded; null without any demand. */
+  /** Not rounded; null without demands. */
   readonly bpm: number | null;
 }
 
@@ -42,22 +42,22 @@ export type OrchestrationEvent =
 export interface OrchestrationRequest {
   readonly phrase: Phrase;
   readonly player: PlayerSpec;
-  /** What the phrase is played under, as this player's kit lays it out. */
+  /** What the phrase is played over, as laid out on this player's kit. */
   readonly under: Circumstances | null;
   readonly surfaces: readonly KitVoice[];
   readonly weights: OrchestrationWeights;
   readonly most: number;
-  /** In how many strokes each of the best is to differ from all that are better; 1 for the plain ranking. */
+  /** The minimum number of strokes in which each result differs from all better ones; 1 for the plain ranking. */
   readonly apart: number;
-  /** Fair draws with this seed in place of the best; null for the best. */
+  /** Random draws with this seed instead of the best; null for the best. */
   readonly seed: number | null;
-  /** Places of an orchestration that the others are to be like, which itself is left out; null for none. */
+  /** Surfaces of an orchestration that the others should resemble, which is itself left out; null for none. */
   readonly like: readonly KitVoice[] | null;
 }
 
-/** How much being alike counts beside everything else. */
+/** The weight of similarity relative to everything else. */
 const LIKENESS = 150;
-/** Orchestrations that are looked at for those that differ: beyond, the rest is worse and much like what is there. */
+/** Number of orchestrations searched for ones that differ: later ones are worse and much like the earlier. */
 const MAX_TRIED = 4_000;
 
 function run(request: OrchestrationRequest, tell: (event: OrchestrationEvent) => void) {

@@ -1,4 +1,4 @@
-/** Pages off the main thread: composed to be shown and printed, and as files. To cancel, the worker is ended. */
+/** Pages off the main thread: composed for display and printing, and as files. To cancel, end the worker. */
 
 import display400 from "@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-400-normal.woff?url";
 import display600 from "@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-600-normal.woff?url";
@@ -65,7 +65,7 @@ async function loadFonts(): Promise<PdfFonts> {
   return Object.fromEntries(faces) as PdfFonts;
 }
 
-/** Pixels for each of the page's: sharp on paper. */
+/** Pixels per page pixel: sharp on paper. */
 const SHARPNESS = 4;
 
 /** Letters of other scripts, in a font of the player's system. */

@@ -1,4 +1,4 @@
-/** The search off the main thread: it counts, then hands out the best, a few at a time. */
+/** The search off the main thread: counts, then returns the best, a few at a time. */
 
 import { expose } from "comlink";
 import { countWays, drawWays, runToEnd, totalWays } from "~/core/graph";
@@ -18,43 +18,43 @@ import {
   type Weights,
 } from "~/core/search";
 
-/** One way to fill the window: its cells as text, what it scores, and the parts of that. */
+/** One way to fill the window: its cells as text, its score, and the score's parts. */
 export interface FoundWay {
   readonly cells: readonly string[];
   readonly score: number;
   readonly parts: Parts;
-  /** Its top tempo for the player; null where no limb plays twice. */
+  /** Its top tempo for the player; null if no limb plays twice. */
   readonly bpm: number | null;
 }
 
 export type SearchEvent =
   | { readonly kind: "problem"; readonly problem: SpecProblem }
-  /** The rules together have too many states to be kept in mind. */
+  /** Together, the rules have too many states. */
   | { readonly kind: "too-wide" }
-  /** 0 to 1, of counting. */
+  /** Counting progress, 0 to 1. */
   | { readonly kind: "progress"; readonly done: number }
   | { readonly kind: "count"; readonly total: bigint; readonly slots: number }
   | { readonly kind: "ways"; readonly ways: readonly FoundWay[]; readonly last: boolean }
-  /** No way at all: the smallest sets of rules to loosen; null when more than a few would have to go. */
+  /** No way at all: the smallest sets of rules to relax; null if too many rules are involved. */
   | { readonly kind: "loosen"; readonly sets: readonly (readonly Loosened[])[] | null };
 
 export interface SearchRequest {
   readonly spec: SearchSpec;
   readonly player: PlayerSpec;
   readonly weights: Weights;
-  /** How many of the best, or how many draws. */
+  /** Number of best ways, or of draws. */
   readonly most: number;
-  /** Fair draws with this seed in place of the best; null for the best. */
+  /** Random draws with this seed instead of the best; null for the best. */
   readonly seed: number | null;
-  /** Cells of a way that the ways are to be like, which itself is left out; null for none. */
+  /** Cells of a way that the results should resemble, which is itself left out; null for none. */
   readonly like: readonly string[] | null;
 }
 
 type Tell = (event: SearchEvent) => void;
 
-/** Ways that are told at a time. */
+/** Ways per report. */
 const BATCH = 12;
-/** Progress is told when it has gone on by this much. */
+/** Minimum step between progress reports. */
 const STEP = 0.05;
 
 function run({ spec, player: who, weights, most, seed, like }: SearchRequest, tell: Tell) {

@@ -1,6 +1,6 @@
 /**
- * Makes the kit's sounds off the main thread, so that nothing that plays has to wait for them: one after the other, and
- * what is needed soonest first, whenever it was asked for.
+ * Creates the kit's sounds off the main thread, so that playback never waits for them: one after another, most urgent
+ * first, in whatever order they were requested.
  */
 
 import * as Comlink from "comlink";
@@ -13,7 +13,7 @@ import { TurnQueue } from "./turns";
 const turns = new TurnQueue();
 
 const maker = {
-  /** `rank`: 0 for what is needed first. Rejects for a kit whose takes can't be had. */
+  /** `rank`: 0 for the most urgent. Rejects for a kit whose takes can't be loaded. */
   make: async (sounds: readonly SoundWanted[], sampleRate: number, rank: number): Promise<readonly Float32Array[]> => {
     const takes = sounds.some(({ kit }) => needsTakes(kit)) ? await loadTakes() : null;
     const made: Float32Array[] = [];

@@ -12,7 +12,7 @@ async function fetchTakes(): Promise<Takes> {
   return readTakes(new Uint8Array(await response.arrayBuffer()));
 }
 
-/** Rejects where the file can't be had; asked again, it tries again. */
+/** Rejects if the file can't be loaded; another call retries. */
 export function loadTakes(): Promise<Takes> {
   fetched ??= fetchTakes();
   fetched.catch(() => {

@@ -9,7 +9,7 @@ export class TurnQueue {
   private waiting: Waiting[] = [];
   private isTurning = false;
 
-  /** Resolves when it is the turn of a piece of work of this rank; those of one rank in the order in which they came. */
+  /** Resolves when work of this rank may run; equal ranks in order of request. */
   next(rank: number): Promise<void> {
     return new Promise((go) => {
       this.waiting.push({ rank, go });
@@ -19,7 +19,7 @@ export class TurnQueue {
 
   private turn() {
     this.isTurning = true;
-    // A turn of the event loop: what was asked for meanwhile, and what has been answered, comes through.
+    // A turn of the event loop, so that new requests and answers get through.
     setTimeout(() => {
       const first = this.waiting.reduce<Waiting | null>(
         (best, one) => (best === null || one.rank < best.rank ? one : best),
@@ -29,7 +29,7 @@ export class TurnQueue {
       if (!first) return;
       this.waiting = this.waiting.filter((one) => one !== first);
       first.go();
-      // The work itself goes on before the next turn: it is asked for in the same turn of the loop.
+      // The work itself continues before the next turn, because it was requested in the same turn of the loop.
       if (this.waiting.length > 0) this.turn();
     });
   }

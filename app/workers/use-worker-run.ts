@@ -1,9 +1,11 @@
-/** Runs something in a worker whenever what is asked changes, and gathers what it tells. A new run ends the one before. */
+/**
+ * Runs something in a worker whenever the request changes, and collects its reports. A new run ends the previous one.
+ */
 
 import { useCallback, useEffect, useRef, useState } from "react";
 import { isEnded, type WorkerConnection } from "./connection";
 
-/** What a worker exposes: it tells things while it runs. */
+/** What a worker exposes: it reports while it runs. */
 export interface RunApi<Request, Event> {
   readonly run: (request: Request, tell: (event: Event) => void) => void;
 }
@@ -20,23 +22,23 @@ export interface WorkerRun<Gathered> extends RunState<Gathered> {
   readonly again: () => void;
 }
 
-/** One kind of run: how its worker is made, and how what it tells is gathered. A constant of its module. */
+/** One kind of run: how to create its worker, and how to collect its reports. A constant of its module. */
 export interface WorkerTask<Request, Event, Gathered> {
   readonly connect: () => WorkerConnection<RunApi<Request, Event>>;
   readonly empty: Gathered;
-  /** What stays in sight of the run before while a new one begins. */
+  /** What stays visible from the previous run while a new one starts. */
   readonly renew: (before: Gathered) => Gathered;
-  /** `isFirst`: nothing of its kind was told before in this run. */
+  /** `isFirst`: the first report of its kind in this run. */
   readonly take: (gathered: Gathered, event: Event, isFirst: boolean) => Gathered;
-  /** When a run has ended that told nothing of some kind. */
+  /** When a run has ended without any report of some kind. */
   readonly close: (gathered: Gathered, told: ReadonlySet<unknown>) => Gathered;
   readonly kindOf: (event: Event) => unknown;
 }
 
-/** Milliseconds of rest after a change before the run begins anew. */
+/** Milliseconds after a change before the run restarts. */
 const DEBOUNCE_MS = 180;
 
-/** Runs while `request` is not null. */
+/** Runs while `request` isn't null. */
 export function useWorkerRun<Request, Event, Gathered>(
   kind: WorkerTask<Request, Event, Gathered>,
   request: Request | null,
@@ -53,7 +55,7 @@ export function useWorkerRun<Request, Event, Gathered>(
     if (request === null) return;
     let isOver = false;
     const begin = async () => {
-      // A run that is not over can't be talked to: its worker is replaced.
+      // An unfinished run can't be stopped otherwise: its worker is replaced.
       if (connection.isBusy) connection.end();
       setState((before) => ({ status: "running", gathered: kind.renew(before.gathered) }));
       const told = new Set<unknown>();
@@ -81,7 +83,7 @@ export function useWorkerRun<Request, Event, Gathered>(
   }, [kind, request, round, connection]);
 
   const cancel = useCallback(() => {
-    // Also one that has not begun yet.
+    // Even one that hasn't started yet.
     clearTimeout(waiting.current);
     connection.end();
     setState((before) => ({ ...before, status: "cancelled" }));

@@ -1,4 +1,4 @@
-/** A fill: what its tabs share. */
+/** A fill: everything its tabs share. */
 import {
   data,
   redirect,
@@ -22,7 +22,7 @@ import type { Route } from "./+types/fill";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const { fillId } = params;
-  // What reads, checks and edits fills comes after the first picture.
+  // The code that reads, checks and edits fills comes after the first picture.
   const [{ openFill }, { FillScreen }, { loadGrooves, loadStarter }] = await Promise.all([
     import("~/library/fill/open"),
     import("~/screens/fill/screen"),
@@ -30,7 +30,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   ]);
   const shipped = loadGrooves();
   const opened = await openFill(fillId, shipped, loadStarter);
-  // Who has a book already, without this fill, goes on with that.
+  // A player who has a book without this fill continues there.
   if (!opened && fillId === FIRST_FILLS[bookName()]) throw redirect("/");
   if (!opened) throw data("no such fill", { status: 404 });
   noteOpenFill(opened.row.id);
@@ -41,7 +41,7 @@ clientLoader.hydrate = true as const;
 export const meta: Route.MetaFunction = ({ loaderData, location }) =>
   pageTitle(nameIn(loaderData) || "Untitled fill", TAB_NAMES[tabOf(location.pathname)]);
 
-/** Edits save themselves; only another fill is loaded anew. */
+/** Edits save themselves, so only another fill needs loading. */
 export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {
   return currentParams.fillId !== nextParams.fillId;
 }

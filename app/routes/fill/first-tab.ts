@@ -1,4 +1,4 @@
-/** A fill without a tab in the address opens on its first. */
+/** A fill without a tab in the address opens on its first tab. */
 import { redirect } from "react-router";
 import { addressOf } from "~/library/fill/address";
 import type { Route } from "./+types/first-tab";

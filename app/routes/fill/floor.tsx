@@ -13,7 +13,7 @@ export async function clientLoader() {
 }
 clientLoader.hydrate = true as const;
 
-/** An unsaved edit is taken up once. */
+/** Resumes an unsaved edit only once. */
 export function shouldRevalidate({ currentParams, nextParams }: ShouldRevalidateFunctionArgs) {
   return currentParams.fillId !== nextParams.fillId;
 }

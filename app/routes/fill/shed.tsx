@@ -13,7 +13,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 }
 clientLoader.hydrate = true as const;
 
-/** Practice keeps itself. */
+/** Practice saves itself. */
 export function shouldRevalidate({ currentParams, nextParams, currentUrl, nextUrl }: ShouldRevalidateFunctionArgs) {
   return currentParams.fillId !== nextParams.fillId || currentUrl.pathname !== nextUrl.pathname;
 }

@@ -1,4 +1,4 @@
-/** What lies on the bench of the Cells screen: an origin, moves on it, the step that is looked at, and what follows. */
+/** The bench of the Cells screen: an origin, its moves, the step being viewed, and the results. */
 
 import { type Cell, cookRecipe, MAX_MOVES, type Move, type RecipeStep } from "~/core/moves";
 import type { Rate } from "~/core/time";
@@ -10,13 +10,13 @@ export interface CellBench {
   readonly undo: Undo;
   readonly setName: (name: string) => void;
   readonly setRate: (rate: string) => void;
-  /** The origin as typed. What cannot be read is kept as text while the last sound one stays in force. */
+  /** The origin as typed. Unreadable text is kept while the last valid origin stays in force. */
   readonly typeOrigin: (typed: string) => void;
-  /** Looks at the cell after `at` moves, 0 for the origin. No step of undo loses a move by it. */
+  /** Views the cell after `at` moves, 0 for the origin. It isn't an undo step, so undo never loses a move. */
   readonly lookAt: (at: number) => void;
-  /** Puts a move after the step that is looked at, and looks at its result. False when the recipe is full. */
+  /** Adds a move after the step being viewed, and views its result. False if the recipe is full. */
   readonly apply: (move: Move) => boolean;
-  /** Puts another move in place of one. */
+  /** Replaces a move. */
   readonly replaceMove: (index: number, move: Move) => void;
   readonly removeMove: (index: number) => void;
   readonly replace: (content: CellBenchContent) => void;
@@ -34,7 +34,7 @@ export function openCellBench(initial: CellBenchContent): CellBench {
     setRate: (rate) => set("rate", { rate }),
     typeOrigin: (typed) => {
       const text = readTyped(typed);
-      // What is typed is nobody's but the player's.
+      // Typed text has no other origin than the player.
       set("origin", { origin: { source: null, name: "", typed, text: text ?? now().origin.text } });
     },
     lookAt: (at) => set("look", { at: Math.min(Math.max(0, at), now().moves.length) }),
@@ -53,20 +53,20 @@ export function openCellBench(initial: CellBenchContent): CellBench {
   };
 }
 
-/** All that follows from what lies on the bench. */
+/** Everything derived from the bench. */
 export interface CookedBench {
   readonly origin: Cell;
   readonly steps: readonly RecipeStep[];
-  /** The step that is looked at. */
+  /** The step being viewed. */
   readonly cell: Cell;
   readonly rate: Rate;
-  /** False while the typed origin cannot be read. */
+  /** False while the typed origin is unreadable. */
   readonly sound: boolean;
 }
 
 const cooked = new WeakMap<CellBenchContent, CookedBench>();
 
-/** Worked out once for each content, whoever asks. */
+/** Computed once per content. */
 export function applyMoves(content: CellBenchContent): CookedBench {
   const found = cooked.get(content);
   if (found) return found;
@@ -83,7 +83,7 @@ export function applyMoves(content: CellBenchContent): CookedBench {
   return made;
 }
 
-/** What the step that is looked at was made of. */
+/** What the step being viewed was made from. */
 export function cellBefore(content: CellBenchContent): Cell {
   const { origin, steps } = applyMoves(content);
   return steps[content.at - 2]?.cell ?? origin;

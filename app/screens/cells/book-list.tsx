@@ -15,7 +15,7 @@ interface BookListProps {
   readonly onRestore: (id: string) => void;
 }
 
-/** The book: rudiments and own cells, found by name, sticking, family, tag or star. */
+/** The book: rudiments and own cells, searchable by name, sticking, family, tag or star. */
 export function BookList({ entries, bin, strongHand, onRestore }: BookListProps) {
   const [words, setWords] = useState("");
   const [filter, setFilter] = useState<BookFilter>("all");

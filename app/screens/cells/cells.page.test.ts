@@ -27,7 +27,7 @@ describe("from a rudiment to the Stack", () => {
     await expect(page.getByRole("checkbox", { name: /Replace the step/ })).toBeChecked();
     await page.keyboard.press("Shift+k");
     await expect(shownStep).toContainText(">KLKK");
-    // What follows in the chain follows from the new step.
+    // Later moves in the chain continue from the new step.
     await page.keyboard.press("Shift+ArrowRight");
     await expect(shownStep).toContainText(">KLKKK");
     await page.keyboard.press("Control+z");
@@ -285,7 +285,7 @@ describe("into a fill", () => {
     await expect(line).toHaveValue("@4 >LRLLRKKx2");
     await expect(verdict).toContainText("14 of 16 sixteenths");
 
-    // The place of the chosen note is remembered while one is away.
+    // The position of the chosen note is remembered while you are away.
     await noteNumber(page.getByRole("listbox", { name: /^Rail/ }), 2).click();
     await page.getByRole("link", { name: "Cells" }).click();
     await page.getByRole("button", { name: /^Into Ladder seven/ }).click();

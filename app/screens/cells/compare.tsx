@@ -23,7 +23,7 @@ interface CompareProps {
 
 const MAX_SLOTS = 64;
 
-/** Two cells slot under slot, what differs between them, and whether one is the other turned. */
+/** Two cells slot by slot, their differences, and whether one is a rotation of the other. */
 export function Compare({ first, second, strongHand, setting, click, onClose }: CompareProps) {
   const sides = [
     { letter: "A", ...first },

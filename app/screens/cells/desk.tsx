@@ -1,4 +1,4 @@
-/** One cell on its desk: large, with its recipe and facts, and the bench of moves beside it. */
+/** One cell, large, with its recipe and facts, and the bench of moves beside it. */
 
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
@@ -56,7 +56,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const heardIn = useSame({ cellTempo, cellMeter });
   const setting = useMemo(() => settingOf(rate, heardIn, player.kit), [rate, heardIn, player]);
   const laid = useMemo(() => layOutCell(cell, setting), [cell, setting]);
-  // The cell and its moves come first; what is told of it below follows as soon as there is time.
+  // The cell and its moves come first; the facts below follow when there is time.
   const studied = useDeferredValue(cell);
   const [chosen, choosePlace] = useState(0);
   const place = Math.min(chosen, Math.max(0, cell.length - 1));
@@ -73,7 +73,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
 
   useEffect(() => {
     lights.light({ cursor: null, hover: null, playing: null });
-    // Once is enough: a reload goes on with what was made of it.
+    // Only once: a reload resumes the work on it instead.
     if (asked) window.history.replaceState(window.history.state, "", location.pathname);
   }, [asked, lights.light]);
 
@@ -102,7 +102,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
     () => entries.filter((other) => other.id !== id).map(({ id, name, text }) => ({ id, name, text })),
     [entries, id],
   );
-  // A step that is to be swapped gives way: the moves are shown on what was before it.
+  // A step being replaced is hidden: the moves apply to the cell before it.
   const worked = isSwapping ? cellBefore(content) : cell;
   const choices = useOfferChoices(strong, place, "", formatSlots(worked));
   const attempt = useCallback((move: Move) => applyMove(worked, move), [worked]);

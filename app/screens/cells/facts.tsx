@@ -28,7 +28,7 @@ interface FactsProps {
   readonly meters: readonly Meter[];
 }
 
-/** What a cell tells: size, hands, runs, lead, speed, and when it lines up again at each rate in the meters in use. */
+/** Facts about a cell: size, hands, runs, lead, speed, and when it lines up again at each rate in the meters in use. */
 export function Facts({ cell, facts, setting, meters }: FactsProps) {
   const { rate, meter, tempo } = setting;
   const speeds = measureSpeed(cell, rate, bpm(tempo), meter);

@@ -7,15 +7,18 @@ interface FamilyProps {
   readonly cell: Cell;
   readonly index: FamilyIndex;
   readonly entries: readonly BookEntry[];
-  /** What is open, which is no relative of itself. */
+  /** The open cell, which isn't its own relative. */
   readonly openId: string;
-  /** What the recipe that is shown began with. */
+  /** The origin of the recipe shown. */
   readonly from: string | null;
 }
 
 const MOST = 6;
 
-/** Which rudiments the cell is a form of and by which moves, and what in the player's own book is the same turned or mirrored. */
+/**
+ * Which rudiments the cell derives from and by which moves, and which of the player's own cells are rotations or
+ * mirrors.
+ */
 export function Family({ cell, index, entries, openId, from }: FamilyProps) {
   const names = new Map(entries.map((entry) => [entry.id, entry.name]));
   const kin = findFamily(index, cell);

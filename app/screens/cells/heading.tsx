@@ -11,17 +11,17 @@ import { Scale, Star, Trash2 } from "~/ui/icons";
 import { Tags } from "~/ui/tags";
 
 interface HeadingProps {
-  /** Null for a typed sticking that is not in the book. */
+  /** Null for a typed sticking that isn't in the book. */
   readonly entry: BookEntry | null;
   readonly form: string | null;
   readonly isChanged: boolean;
   readonly history: History;
   readonly isComparing: boolean;
-  /** Null when there is nothing to set aside. */
+  /** Null if there is nothing to discard. */
   readonly onCompare: (() => void) | null;
 }
 
-/** What is open: its name, its star and its tags. */
+/** The open cell: its name, star and tags. */
 export function Heading({ entry, form, isChanged, history, isComparing, onCompare }: HeadingProps) {
   const { send } = useMessages<CellMessages>("/cells", CELL_ACTS);
   const compareKey = useKey("compare", "c");

@@ -21,10 +21,10 @@ interface KeepBarProps {
   readonly onSendInto: () => void;
 }
 
-/** Into the book, or on to the Stack. */
+/** Saves to the book, or sends to the Stack. */
 export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onSendInto }: KeepBarProps) {
   const { send: post, answer: lastAnswer, isBusy } = useMessages<CellMessages>("/cells");
-  // An answer about another state of the bench says nothing about this one.
+  // An answer about another state of the bench doesn't apply to this one.
   const [asked, setAsked] = useState<CellBenchContent | null>(null);
   const answer = asked === content ? lastAnswer : undefined;
   const send: typeof post = (message, fields) => {
@@ -44,7 +44,7 @@ export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onS
     );
     if (row && whole) send("save", { id: row.id, revision: row.revision, content: whole });
   };
-  // A rudiment as it ships goes hand to hand; what is worked on here is one lead of it.
+  // A shipped rudiment goes hand to hand; the bench holds one lead of it.
   const whole = entry?.rudiment && content.at === 0 && content.origin.source === entry.id ? entry.rudiment : null;
   const makeFill = () => {
     if (whole) send("makeRudimentFill", { rudiment: whole });

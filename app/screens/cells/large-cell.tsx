@@ -8,7 +8,7 @@ import { useLights } from "~/views/lighting";
 import { nameSlot } from "~/words/slot";
 
 interface LargeCellProps {
-  /** The cell, repeated; its first playing is shown. */
+  /** The repeated cell, of which the first playing is shown. */
   readonly timeline: Timeline;
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
@@ -19,10 +19,10 @@ interface LargeCellProps {
 
 const MAX_IN_ROW = 10;
 
-/** One cell, large: its coins with their count. Pressing one chooses it for the moves that ask for a note. */
+/** One cell, large: its coins and count. Press a coin to choose it for moves that need a note. */
 export function LargeCell({ timeline, strongHand, countStyle, place, onPlace }: LargeCellProps) {
   const size = timeline.cells[0]?.size ?? 0;
-  // Rows of about one length: twelve are two sixes, not ten and two.
+  // Rows of similar length: twelve are two sixes, not ten and two.
   const columns = Math.ceil(size / Math.ceil(size / MAX_IN_ROW));
   const width = size <= 5 ? 96 : size <= 7 ? 76 : 54;
   const sounding = useStore(useLights().store, ({ playing }) =>

@@ -1,4 +1,4 @@
-/** How the cell was made: its origin and the moves on it, each of them to be looked at, taken out, or followed by another. */
+/** How the cell was made: its origin and moves, each of which you can view, remove, or follow with another. */
 
 import { useId } from "react";
 import { formatSlots } from "~/core/line";
@@ -14,7 +14,7 @@ interface RecipeProps {
 }
 
 interface OwnRecipeProps extends RecipeProps {
-  /** Back to the cell as it was opened; null while nothing was changed. */
+  /** Resets to the cell as opened; null if nothing was changed. */
   readonly onStartOver: (() => void) | null;
 }
 
@@ -64,7 +64,7 @@ export function Recipe({ bench, content, onStartOver }: OwnRecipeProps) {
   );
 }
 
-/** The recipe in a sentence, and where the next move will go. */
+/** The recipe as a sentence, and where the next move will go. */
 function explain({ origin, moves, at }: CellBenchContent, { steps }: CookedBench): string {
   if (origin.text === null) return "Type a sticking to start with.";
   if (moves.length === 0) return "Press a move to start a recipe. You can go back to any step.";
@@ -122,7 +122,7 @@ function Step({ name, does, result, refused = null, isShown, onShow, onRemove }:
   );
 }
 
-/** Where a sticking is typed, to begin with or in place of what it came from. */
+/** A field for a sticking, to start with or to replace the origin. */
 export function OriginField({ bench, content }: RecipeProps) {
   const field = useId();
   const told = useId();

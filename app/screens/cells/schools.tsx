@@ -19,11 +19,11 @@ interface SchoolsProps {
   readonly click: boolean;
 }
 
-/** Repeats that are compared: enough to see the hands drift. */
+/** Repeats to compare: enough to see the hands drift. */
 const MOST = 8;
 const NONE: ReadonlySet<number> = new Set();
 
-/** The same cell as two schools stick it, with what shifts against the grid marked. */
+/** The same cell stuck by both schools, with differences from the grid marked. */
 export function Schools({ cell, setting, strongHand, countStyle, click }: SchoolsProps) {
   const [lead, setLead] = useState(strongHand);
   const laid = useMemo(() => layOutCell(cell, setting, MOST), [cell, setting]);

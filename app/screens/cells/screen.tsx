@@ -15,24 +15,24 @@ import { Desk } from "./desk";
 export interface CellsScreenProps {
   readonly entries: readonly BookEntry[];
   readonly bin: readonly CellRow[];
-  /** The entry that is open, "new" for a typed sticking, or the cell that was deleted. */
+  /** The open entry, "new" for a typed sticking, or a deleted cell. */
   readonly open: BookEntry | "new" | { readonly binned: CellRow };
-  /** Unkept work on what is open, from before. */
+  /** Earlier unsaved work on it. */
   readonly unsaved: Unsaved<CellBenchContent> | null;
-  /** A sticking that was sent here. */
+  /** A sticking sent to this screen. */
   readonly asked: AskedCell | null;
-  /** Meters of the player's fills, and 4/4. */
+  /** The meters of the player's fills, and 4/4. */
   readonly meters: readonly Meter[];
-  /** The fill that a cell may be put into. */
+  /** The fill a cell can be inserted into. */
   readonly latest: FillRow | null;
 }
 
-/** The book on one side, one cell large in the middle, and the bench of moves beside it. */
+/** The book on one side, one large cell in the middle, and the bench of moves beside it. */
 export function CellsScreen(props: CellsScreenProps) {
   const { entries, bin, open } = props;
   const { send } = useMessages<CellMessages>("/cells", CELL_ACTS);
   const openId = open === "new" ? "new" : "binned" in open ? open.binned.id : open.id;
-  // The entries come anew with every star and every cell that is opened; what the rudiments are stays the same.
+  // Every star and every opened cell brings new entries, but the rudiments stay the same.
   const stickings = entries.flatMap(({ rudiment, text }) => (rudiment ? [text] : [])).join(" ");
   // biome-ignore lint/correctness/useExhaustiveDependencies: of the entries only these stickings count
   const index = useMemo(() => indexRudiments(entries), [stickings]);
@@ -46,7 +46,7 @@ export function CellsScreen(props: CellsScreenProps) {
       <h1 className="sr-only">Cells</h1>
       <details className="lg:hidden panel px-3 py-2" onToggle={({ currentTarget }) => setUnfolded(currentTarget.open)}>
         <summary className="cursor-pointer font-semibold">All {entries.length} cells</summary>
-        {/* As many marks as all the rest of the screen: drawn when they are wanted. */}
+        {/* As many elements as the rest of the screen together: drawn on request. */}
         {isUnfolded ? <div className="mt-2">{book}</div> : null}
       </details>
       <div className="hidden lg:flex flex-col sticky top-3 max-h-[calc(100dvh-1.5rem)]">{book}</div>

@@ -16,7 +16,7 @@ interface SettingBarProps {
   readonly isEmpty: boolean;
 }
 
-/** Hear it; at which rate, in which meter, at which tempo. */
+/** Play it, with note value, meter and tempo. */
 export function SettingBar(props: SettingBarProps) {
   const { bench, rate, preferences, onPreferences, playback, isEmpty } = props;
   const { cellTempo, cellMeter } = preferences;

@@ -1,4 +1,4 @@
-/** What a cell tells: how it falls when it is repeated, whose form it is, its facts, and how two schools stick it. */
+/** About a cell: how it falls when repeated, its relatives, its facts, and how two schools stick it. */
 
 import { memo, useMemo } from "react";
 import type { Cell, FamilyIndex } from "~/core/moves";
@@ -20,7 +20,7 @@ interface CellStudyProps {
   readonly entries: readonly BookEntry[];
   readonly index: FamilyIndex;
   readonly openId: string;
-  /** The rudiment that its recipe begins with. */
+  /** The rudiment its recipe starts from. */
   readonly from: string | null;
   readonly meters: readonly Meter[];
   readonly preferences: Preferences;

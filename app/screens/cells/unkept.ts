@@ -1,4 +1,4 @@
-/** Work on a cell that is not in the book yet: how it is opened again, and written down as it goes. */
+/** Work on a cell that isn't in the book yet: reopening it, and recording it as it goes. */
 
 import { useEffect, useState } from "react";
 import type { Unsaved } from "~/data/journal";
@@ -12,7 +12,7 @@ import { currentBook } from "~/library/current";
 import type { BookDatabase } from "~/library/database";
 import { type CellBench, openCellBench } from "./bench";
 
-/** Writes down what is on the bench as it changes, as long as it is not what was opened. False when that fails. */
+/** Records the bench as it changes, unless it equals what was opened. False if that fails. */
 export function useJournal(bench: CellBench, id: string, revision: number, opened: CellBenchContent): boolean {
   const [isNoted, setNoted] = useState(true);
   useEffect(() => {
@@ -31,7 +31,7 @@ export function useJournal(bench: CellBench, id: string, revision: number, opene
           );
         }
       };
-      // What was taken up again is written down again.
+      // Resumed work is recorded again.
       write();
       stop = bench.store.subscribe(write);
     };
@@ -44,12 +44,12 @@ export function useJournal(bench: CellBench, id: string, revision: number, opene
   return isNoted;
 }
 
-/** Which step is looked at is no work that could be lost. */
+/** The step being viewed isn't work that could be lost. */
 export function isSameWork(a: CellBenchContent, b: CellBenchContent): boolean {
   return isSame({ ...a, at: 0 }, { ...b, at: 0 });
 }
 
-/** A bench for the sticking that was sent here; what lay on it before comes back with undo. */
+/** A bench for the sticking sent here; undo brings back what was on it before. */
 export function openWith(before: CellBenchContent, asked: AskedCell | null): CellBench {
   const bench = openCellBench(before);
   if (!asked) return bench;
@@ -58,7 +58,7 @@ export function openWith(before: CellBenchContent, asked: AskedCell | null): Cel
   return bench;
 }
 
-/** What the player is to know about how the bench was opened. */
+/** What to tell the player about how the bench was opened. */
 export function firstNotice(unsaved: Unsaved<CellBenchContent> | null, asked: AskedCell | null): string {
   if (asked)
     return unsaved ? "Opened from the Stack. Undo brings back what was here before." : "Opened from the Stack.";

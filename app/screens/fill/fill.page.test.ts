@@ -13,7 +13,7 @@ test("a fill is one place: name, chosen note and undo go from tab to tab, and ev
   const { line, rail } = stack;
   await line.fill("@4 RLRRLK");
   await page.getByRole("textbox", { name: "Name of the fill" }).fill("Newer");
-  // The one that was edited last is another than the one that is opened now.
+  // The last edited fill isn't the one opened now.
   await screen("Shelf");
   await page.getByRole("link", { name: "Older" }).click();
   await tab("Floor");
@@ -53,7 +53,7 @@ test("old addresses go on working", async () => {
 test("a new fill in which nothing was typed leaves nothing behind, and is made from anywhere", async () => {
   const complaints = vi.spyOn(console, "error");
   await openShelf();
-  // Another screen is asked for first, and has not come yet.
+  // Another screen is requested first, and hasn't arrived yet.
   page.locator('a[href="/log"]').first().get().click();
   page.getByRole("button", { name: "New fill" }).get().click();
   await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue("@4");

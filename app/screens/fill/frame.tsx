@@ -1,4 +1,4 @@
-/** What stands round the tabs of a fill: its name and tabs above, the sound below. */
+/** The frame around a fill's tabs: its name and tabs above, the sound below. */
 
 import { lazy, type ReactNode } from "react";
 import { KeysButton } from "~/commands/keys-button";
@@ -13,7 +13,7 @@ import { usePreferences } from "~/session/preferences";
 import { AfterHydration } from "~/views/after-hydration";
 import { TabLinks } from "./tab-links";
 
-// Menus are much to be loaded before a sticking can be seen.
+// Menus are large, and the sticking should appear first.
 const ExportMenu = lazy(() => import("~/editor/fill/export-menu"));
 
 interface FillFrameProps {

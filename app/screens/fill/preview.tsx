@@ -1,4 +1,6 @@
-/** A newcomer's first fill as the server draws it, until the browser has opened the book: a picture, not yet a place. */
+/**
+ * A newcomer's first fill as the server draws it until the browser has opened the book: a picture you can't use yet.
+ */
 
 import { type ReactNode, useMemo, useState } from "react";
 import { MuteCommands } from "~/commands/commands";
@@ -17,7 +19,7 @@ import { FillFrame } from "./frame";
 export interface FirstFill {
   readonly content: FillContent;
   readonly grooves: readonly ShippedGroove[];
-  /** As the browser says of itself. */
+  /** What the browser says about itself. */
   readonly isPhone: boolean;
 }
 

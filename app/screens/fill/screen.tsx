@@ -82,7 +82,7 @@ const TAB_COMMANDS: CommandTable<FillScene> = FILL_TABS.map((tab, index) => ({
   run: ({ goTo }) => goTo(tab),
 }));
 
-/** On these the fill itself is not played: one has a sound of its own, the other is paper. */
+/** On these tabs the fill itself isn't played: one has its own sound, the other is paper. */
 const WITHOUT_TRANSPORT: readonly FillTab[] = ["shed", "sheet"];
 const PLAYED = [...PLAY_COMMANDS, ...PHRASE_COMMANDS, ...PRACTICE_COMMANDS];
 const NOTHING: CommandTable<FillScene> = [];
@@ -98,7 +98,7 @@ export function FillScreen(props: FillScreenProps) {
   const stage = useMemo((): PlayContext => ({ grooves, player, preferences }), [grooves, player, preferences]);
   const stageNow = useRef(stage);
   stageNow.current = stage;
-  // The route gives each fill a screen of its own, so this runs once for each.
+  // The route mounts a new screen for each fill, so this runs once per fill.
   const [editor] = useState(() =>
     openEditor<FillContent>(unsaved?.content ?? row.content, (content) =>
       setupOf({ groove: "plain", grooveBars: 0, ...content }, stageNow.current),

@@ -1,4 +1,4 @@
-/** The shape of a fill's page until the book is open: what is about to stand where. */
+/** The shape of a fill's page until the book is open. */
 
 import type { FillTab } from "~/library/fill/address";
 import { Shape } from "~/ui/shape";

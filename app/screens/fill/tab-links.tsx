@@ -2,7 +2,7 @@ import { NavLink } from "react-router";
 import { addressOf, FILL_TABS } from "~/library/fill/address";
 import { TAB_NAMES, TAB_TITLES } from "~/words/fill";
 
-/** The places of a fill, beside its name. */
+/** The tabs of a fill, beside its name. */
 export function TabLinks({ fillId }: { readonly fillId: string }) {
   return (
     <nav aria-label="This fill" className="flex gap-0.5 overflow-x-auto max-w-full">

@@ -1,4 +1,4 @@
-/** What lies on the bench of the Fit screen: a search, with undo, and what its results would be as fills. */
+/** The open search on the Fit screen, with undo, and its results as fills. */
 
 import type { Kit } from "~/core/kit";
 import { formatLine } from "~/core/line";
@@ -23,12 +23,12 @@ import { sayPosition } from "~/words/time";
 export interface SearchBench {
   readonly store: UndoStore<SearchContent>["store"];
   readonly undo: Undo;
-  /** Changes what may be changed so; false when it would be no search any more. */
+  /** Applies an allowed change; false if the result would not be a search any more. */
   readonly change: (change: Partial<SearchContent>, kind?: string) => boolean;
   readonly replace: (content: SearchContent) => void;
 }
 
-/** What is not changed has been checked before. */
+/** Unchanged parts were checked before. */
 const changeSchema = searchContentSchema.partial();
 
 export function openSearchBench(initial: SearchContent): SearchBench {
@@ -45,13 +45,13 @@ export function openSearchBench(initial: SearchContent): SearchBench {
   };
 }
 
-/** A pool with another cell; null for one that cannot be read. */
+/** A pool with another cell; null for an unreadable one. */
 export function poolWith(pool: readonly PoolContent[], name: string, text: string): PoolContent[] | null {
   if (readCell(text) === null || pool.some((entry) => entry.text === text)) return null;
   return [...pool, { name, text, mirrors: false, rotations: false, least: 0, most: null }];
 }
 
-/** Where a slot of the window is counted: "the a of 2"; with its bar where there are several. */
+/** The position of a slot in words: "the a of 2", with its bar if there are several. */
 export function placeSayer(content: SearchContent): (slot: number) => string {
   const rate = searchRateOf(content);
   const meter = content.meter as Meter;
@@ -64,13 +64,13 @@ export function placeSayer(content: SearchContent): (slot: number) => string {
   };
 }
 
-/** Whole slots of the window, none where it has part of one. */
+/** Whole slots of the window; none if it has a fraction of one. */
 export function listSlots(content: SearchContent): number[] {
   const slots = countWindowSlots({ window: content.window, rate: searchRateOf(content) });
   return Number.isInteger(slots) ? Array.from({ length: slots }, (_, slot) => slot) : [];
 }
 
-/** Cells one after another as a line; neighbours that are alike are one, repeated. */
+/** Joins cells into a line; equal neighbours become one repeated item. */
 export function lineOf(content: SearchFrame, cells: readonly string[]): Line {
   const items: LineItem[] = [{ kind: "rate", rate: searchRateOf(content) }];
   let before = "";
@@ -83,7 +83,7 @@ export function lineOf(content: SearchFrame, cells: readonly string[]): Line {
   return makeLine(items);
 }
 
-/** What a way is laid out in: all of a search but its pool, its rules and what it weighs. */
+/** The context of a way's layout: everything in a search but its pool, rules and weights. */
 export type SearchFrame = Pick<SearchContent, "meter" | "rate" | "tempo" | "window">;
 
 export function layOutWay(content: SearchFrame, cells: readonly string[], kit: Kit): Timeline {
@@ -91,7 +91,7 @@ export function layOutWay(content: SearchFrame, cells: readonly string[], kit: K
   return layOut({ meter: meter as Meter, tempo: bpm(tempo), window, line: lineOf(content, cells) }, kit);
 }
 
-/** The groove that what is found is heard in. */
+/** The groove that results are heard in. */
 export const HEARD_IN = "straight-eighths";
 
 /** A result as a fill of its own. */
@@ -125,7 +125,7 @@ interface RuleScene {
   readonly last: number;
 }
 
-/** Rules of each kind that can be added, as they begin; in the order of the list. */
+/** Initial rules of each kind, in the order of the list. */
 const NEW_RULES: { readonly [Kind in RuleKind]: (scene: RuleScene) => readonly NewRule<Kind>[] } = {
   starts: ({ strong }) => [{ name: "which limb starts", rule: { kind: "starts", who: strong } }],
   ends: () => [{ name: "which limb ends", rule: { kind: "ends", who: "foot" } }],
@@ -145,7 +145,7 @@ const NEW_RULES: { readonly [Kind in RuleKind]: (scene: RuleScene) => readonly N
   lead: () => [{ name: "which hand leads a repeat", rule: { kind: "lead", lead: "flips" } }],
 };
 
-/** Rules that can be added, as they begin. */
+/** The rules that can be added, in their initial form. */
 export function newRules(content: SearchContent, strong: Hand): readonly NewRule<RuleKind>[] {
   const scene = { strong, last: Math.max(0, listSlots(content).length - 1) };
   return Object.values(NEW_RULES).flatMap((make): readonly NewRule<RuleKind>[] => make(scene));

@@ -17,7 +17,7 @@ interface ChosenWayProps {
   readonly onOpen: (way: FoundWay) => void;
 }
 
-/** The way that is heard, whole: its line, how it lands, and what each ending would need. */
+/** The playing way in full: its line, how it lands, and what each ending needs. */
 export function ChosenWay({ content, way, onKeep, onOpen }: ChosenWayProps) {
   const hint = useHint();
   const player = usePlayer();

@@ -3,7 +3,7 @@ import { sayCount, sayRoughly, wordLoosened, wordRule, wordTrouble } from "~/wor
 import { placeSayer } from "./bench";
 import type { SearchRun } from "./use-search";
 
-/** The number of ways, always in sight; or why there is none, and what to do. */
+/** The number of ways, always visible; or why there is none, and what to do. */
 export function Count({ search, content }: { search: SearchRun; content: SearchContent }) {
   const { state, cancel, again } = search;
   const busy = state.status === "running";
@@ -27,7 +27,7 @@ export function Count({ search, content }: { search: SearchRun; content: SearchC
         ) : (
           <>
             <p className="font-display font-bold leading-tight break-words">
-              {/* A long number is written smaller, so that it stays in one line. */}
+              {/* A long number gets smaller type, so that it stays on one line. */}
               <span
                 className={`${total > 10n ** 15n ? "text-xl" : "text-3xl"} ${total === 0n ? "text-error" : "text-accent"}`}
               >
@@ -44,7 +44,7 @@ export function Count({ search, content }: { search: SearchRun; content: SearchC
         )}
       </div>
       {busy ? (
-        // Out of the way of the number, so that nothing moves when it goes.
+        // Away from the number, so that nothing moves when it disappears.
         <div className="absolute right-3 bottom-2.5 flex items-center gap-3">
           <progress className="progress progress-accent w-28" max={1} value={state.done} aria-label="Counting" />
           <button type="button" className="btn btn-sm" onClick={cancel}>

@@ -15,7 +15,7 @@ const rules = page.getByRole("region", { name: "Rules" });
 
 const pool = page.getByRole("region", { name: "Pool" });
 
-/** Empties the pool and puts these in. */
+/** Empties the pool and adds these. */
 async function fillPool(...texts: string[]) {
   const out = pool.getByRole("button", { name: /^Remove (?!the rule)/ });
   for (let left = await out.count(); left > 0; left--) await out.first().click();
@@ -29,7 +29,7 @@ describe("the search", () => {
   test("by keyboard: heard one after another with the arrows, kept with one key", async () => {
     await openFit();
     await fillPool("RLRR", "RLK", "RL");
-    // Results of the pool before are still in sight while the search for this one begins.
+    // Results for the previous pool stay visible while this search starts.
     await expect(count).toContainText("49 ways");
     await expect(ways).toHaveCount(48);
     await expect(page.getByRole("button", { name: "Stop the search" })).toHaveCount(0);

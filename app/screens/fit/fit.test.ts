@@ -79,7 +79,7 @@ describe("the bench of a search", () => {
       return automaton ? totalWays(countWays(automaton)) : 0n;
     };
     expect(count({ ...search, rules: [] })).toBe(1n);
-    // A cell that begins on the and of three is on no beat.
+    // A cell that starts on the and of three isn't on a beat.
     expect(count(search)).toBe(0n);
     expect(count({ ...search, window: { ...window, start: ticks(20_160) } as never, rules: [] })).toBe(1n);
   });

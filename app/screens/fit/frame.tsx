@@ -1,4 +1,4 @@
-/** The space that is to be filled: meter, note value, where it begins, how long it is, tempo, and the band's hits. */
+/** The space to fill: meter, note value, start, length, tempo, and the band's hits. */
 
 import { moveStart } from "~/core/fit";
 import type { Window } from "~/core/phrase";
@@ -27,7 +27,7 @@ import type { SearchBench } from "./bench";
 interface SearchFrameProps {
   readonly bench: SearchBench;
   readonly content: SearchContent;
-  /** Hits of the figure that no slot stands on. */
+  /** Hits of the figure that aren't on a slot. */
   readonly between: number;
 }
 

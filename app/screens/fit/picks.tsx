@@ -1,4 +1,4 @@
-/** Small selects that stand inside sentences. */
+/** Small selects inside sentences. */
 
 import { WHO, type Who } from "~/core/search";
 import { WHO_NAMES } from "~/words/search";
@@ -46,7 +46,7 @@ export function NumberPick({ label, value, from, to, onChange }: NumberPickProps
   );
 }
 
-/** A number, or any number of times. */
+/** A number, or no limit. */
 export function MostPick({
   label,
   value,

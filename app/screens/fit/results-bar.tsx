@@ -1,4 +1,4 @@
-/** Above the results: play, the best or random ones, their order, and which of them are shown. */
+/** Above the results: play, best or random, order, and filters. */
 
 import { useHint } from "~/commands/commands";
 import { Dices, Play, Square } from "~/ui/icons";

@@ -1,4 +1,4 @@
-/** What was found: small stacks, ranked or drawn, heard one after another, kept with a key. */
+/** Results: small stacks, ranked or drawn, played one after another, saved with a key. */
 
 import { memo, useEffect, useMemo, useRef } from "react";
 import { useHint } from "~/commands/commands";
@@ -45,20 +45,20 @@ function topOf({ bpm }: FoundWay): number {
   return bpm ?? Number.POSITIVE_INFINITY;
 }
 
-/** How much faster than its own tempo what is found must be playable, to be chosen from. */
+/** Results must be playable at least this much faster than the tempo. */
 const SPARE = [1, 1.1, 1.25, 1.5, 2] as const;
 
-/** Top tempos to filter by: the tempo itself, and some to spare. */
+/** Top tempos to filter by: the tempo itself, and some with reserve. */
 export function listTops(tempo: number): number[] {
   return SPARE.map((share) => Math.ceil(tempo * share));
 }
 
-/** Those that can be played at least that fast; all for null. */
+/** Results playable at that tempo; all for null. */
 export function filterByTop(ways: readonly FoundWay[], least: number | null): FoundWay[] {
   return least === null ? [...ways] : ways.filter((way) => topOf(way) >= least);
 }
 
-/** Sizes such as 5-5-6 stand in it in a row, or a text in one of its cells. */
+/** Matches consecutive sizes such as 5-5-6, or text in one of its cells. */
 export function filterWays(ways: readonly FoundWay[], words: string): FoundWay[] {
   const wanted = words.trim().toUpperCase();
   if (wanted === "") return [...ways];
@@ -196,7 +196,7 @@ const ResultCard = memo(function ResultCard(props: ResultCardProps) {
 
 const SHOWN = ["drift", "variety", "balance", "ease", "landing"] as const;
 
-/** The parts of a score as small bars, each by its initial. */
+/** The parts of a score as small bars, each with its initial. */
 function Parts({ way }: { way: FoundWay }) {
   return (
     <dl className="flex gap-1.5" aria-label="Parts of the score">

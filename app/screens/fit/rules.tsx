@@ -1,4 +1,4 @@
-/** The rules as sentences with their controls inside. */
+/** The rules as sentences with controls inside. */
 
 import { type ReactNode, useState } from "react";
 import type { RuleKind, SearchRule } from "~/core/search";

@@ -65,7 +65,7 @@ export function FitScreen(props: FitScreenProps) {
   const results = useResults(content, stage);
   const { search, ways, shown, mode, setMode, at, way, setChosen } = results;
   const { meter, rate, tempo, window: asWindow } = content;
-  // The same frame for the same values, so that results stay as they are.
+  // The same object for the same values, so that results stay as they are.
   const frame = useSame({ meter, rate, tempo, window: asWindow });
 
   const playback = usePlayback({
@@ -133,7 +133,7 @@ export function FitScreen(props: FitScreenProps) {
       <div className="lg:col-span-2 empty:hidden">
         <SaveNotice saving={saving} onCopy={(mine) => go("keep", { content: mine })} />
       </div>
-      {/* The question stands before the answers: in one line on a phone. */}
+      {/* The question comes before the answers: in one line on a phone. */}
       <button
         type="button"
         className="lg:hidden panel px-3 py-2 text-left text-sm flex items-center gap-2"

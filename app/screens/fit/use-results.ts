@@ -1,4 +1,4 @@
-/** What a search finds, as it is shown: which ways are asked for, in what order, which of them, and the chosen one. */
+/** The visible results of a search: which ways are requested, their order, filters, and the chosen one. */
 
 import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { type PlayContext, pulseOfFill } from "~/editor/fill/score";
@@ -9,7 +9,7 @@ import { HEARD_IN } from "./bench";
 import { filterByTop, filterWays, type Sort, sortWays } from "./results";
 import { useSearch } from "./use-search";
 
-/** What is shown of the ways: the best, fair draws, or those that are like one. */
+/** What is shown: the best ways, random draws, or ways similar to one. */
 export type Mode =
   | { readonly kind: "best" }
   | { readonly kind: "drawn"; readonly seed: number }
@@ -17,7 +17,7 @@ export type Mode =
 
 const BEST = 48;
 const DRAWS = 12;
-/** How much being alike counts beside everything else. */
+/** The weight of similarity relative to everything else. */
 const LIKENESS = 100;
 
 export type ShownResults = ReturnType<typeof useResults>;
@@ -29,9 +29,9 @@ export function useResults(content: SearchContent, stage: PlayContext) {
   const [words, setWords] = useState("");
   const [chosen, setChosen] = useState<number | null>(null);
   const { player } = stage;
-  // A name is nothing to search for.
+  // A name doesn't affect the search.
   const asked = useSame({ ...content, name: "" });
-  // The groove that its ways are heard in says where the backbeat is.
+  // The groove for playback determines the backbeat.
   const pulse = useMemo(
     () => pulseOfFill({ meter: content.meter, groove: HEARD_IN, grooveBars: 1 }, stage),
     [content.meter, stage],
@@ -48,7 +48,7 @@ export function useResults(content: SearchContent, stage: PlayContext) {
     [asked, mode, player, pulse],
   );
   const search = useSearch(request);
-  // What is found is drawn when there is time: the rules come first.
+  // Results are drawn when there is time: the rules come first.
   const ways = useDeferredValue(search.state.ways);
   const shown = useMemo(
     () => sortWays(filterByTop(filterWays(ways, words), leastTop), mode.kind === "best" ? sort : "score"),

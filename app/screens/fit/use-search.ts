@@ -7,13 +7,13 @@ import type { FoundWay, SearchEvent, SearchRequest } from "~/workers/search";
 import { type RunStatus, useWorkerRun, type WorkerTask } from "~/workers/use-worker-run";
 
 interface Found {
-  /** 0 to 1, of counting. */
+  /** Counting progress, 0 to 1. */
   readonly done: number;
   readonly total: bigint | null;
   readonly slots: number | null;
   readonly ways: readonly FoundWay[];
   readonly problem: SpecProblem | "too-wide" | null;
-  /** With no way: what to loosen; undefined while it is not known. */
+  /** If there is no way: what to relax; undefined while unknown. */
   readonly loosen: readonly (readonly Loosened[])[] | null | undefined;
 }
 
@@ -26,7 +26,7 @@ const NOTHING: Found = { done: 0, total: null, slots: null, ways: [], problem: n
 const SEARCH: WorkerTask<SearchRequest, SearchEvent, Found> = {
   connect: openSearch,
   empty: NOTHING,
-  // What was found before stays in sight until there is something new.
+  // Earlier results stay visible until there are new ones.
   renew: ({ total, ways, slots }) => ({ ...NOTHING, total, ways, slots }),
   kindOf: ({ kind }) => kind,
   take: (found, event, isFirst) => {

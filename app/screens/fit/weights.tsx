@@ -4,7 +4,7 @@ import type { SearchBench } from "./bench";
 
 const PARTS = ["drift", "variety", "balance", "ease", "landing"] as const;
 
-/** What makes one way better than another, by sliders. */
+/** Sliders for what makes one way better than another. */
 export function Weights({ bench, content }: { readonly bench: SearchBench; readonly content: SearchContent }) {
   return (
     <section aria-label="Rank by" className="panel px-3 py-2.5">

@@ -26,13 +26,13 @@ const PLACE_KEYS: readonly (readonly [key: string, place: KitVoice])[] = [
 
 interface FloorScene {
   readonly isKitTab: boolean;
-  /** What is shown and heard for trial. */
+  /** What is on trial, seen and heard. */
   readonly trial: Trial | null;
   readonly drop: () => void;
   readonly like: () => void;
   readonly step: (by: number) => void;
   readonly toEnd: (isLast: boolean) => void;
-  /** Puts the chosen stroke somewhere; null leaves it to the layers again. */
+  /** Moves the chosen stroke to a surface; null leaves it to the layers again. */
   readonly put: (place: KitVoice | null) => void;
 }
 

@@ -49,7 +49,7 @@ const TABS = [
 ] as const;
 export type FloorTab = (typeof TABS)[number]["id"];
 
-/** An own kit, to be changed. */
+/** An own kit that can be changed. */
 export interface DeskKit {
   readonly bench: KitBench;
   readonly content: KitContent;
@@ -59,7 +59,7 @@ interface FloorDeskProps {
   readonly tab: FloorTab;
   readonly onTab: (tab: FloorTab) => void;
   readonly chosen: ChosenKit;
-  /** Null on a kit that ships. */
+  /** Null on a shipped kit. */
   readonly deskKit: DeskKit | null;
   readonly notices: React.ReactNode;
 }
@@ -124,7 +124,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   );
   const limbs = useMemo(() => (slot ? limbsOf(worked.timeline, slot.index) : []), [worked.timeline, slot]);
   const isOpen = useCallback(
-    // With no note chosen, pressing is only to hear it.
+    // Without a chosen note, pressing a surface only plays it.
     (place: KitVoice) =>
       isKitTab || cursor === null || limbs.some((limb) => canPlay(limb, place) && isPlayable(kit, limb, place)),
     [isKitTab, cursor, limbs, kit],
@@ -150,7 +150,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
     drop,
   });
 
-  // The part of a long line that holds the chosen note.
+  // The part of a long line with the chosen note.
   const page = Math.floor((cursor ?? 0) / SECTION_SLOTS);
   const section = useMemo(() => takeSection(shown, page), [shown, page]);
   return (

@@ -1,4 +1,4 @@
-/** Which strokes a layer speaks of: limbs, levels and cells. */
+/** The strokes a layer applies to: limbs, levels and cells. */
 
 import { useId } from "react";
 import type { OrchestrationFilter } from "~/core/orchestration";
@@ -35,7 +35,7 @@ export function FilterWords({
   );
 }
 
-/** Cells that can be picked one by one. */
+/** Cells that can be chosen individually. */
 const MAX_CELLS = 32;
 
 interface FilterFieldsProps {

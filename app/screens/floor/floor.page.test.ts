@@ -47,7 +47,7 @@ describe("voicing", () => {
       .click();
     await expect(note(8)).toHaveAccessibleName(/on ride/);
 
-    // By hand: a press on a coin and on a surface, then a key; the next stroke is chosen each time.
+    // By hand: press a coin and a surface, then a key; the next stroke is chosen each time.
     await plan.locator('[data-slot="0"]').last().click();
     await page.getByRole("button", { name: "Put note 1 on tom 1" }).click();
     await expect(note(1)).toHaveAccessibleName(/on tom 1/);
@@ -127,7 +127,7 @@ describe("ceiling", () => {
     await expect(gauge).toContainText("your own numbers");
     await page.reload();
     await expect.poll(() => ceilingOf()).toBe(120);
-    // No limb plays that: it is said, and the number that was there stays.
+    // No limb plays that: there is a message, and the earlier number stays.
     await tab("Hands");
     const doubles = page.getByRole("spinbutton", { name: "Left: doubles a second" });
     await doubles.fill("4000");
@@ -151,7 +151,7 @@ test("orchestrations are counted exactly, heard on trial, drawn, varied and take
   await openFloor("@2 RL");
   await tab("Find more");
   const panel = page.getByRole("tabpanel", { name: "Find more" });
-  // Two strokes on six surfaces, at a tempo where no move is too far.
+  // Two strokes on six surfaces, at a tempo where every move is possible.
   await expect(panel).toContainText("36 orchestrations can be played at 90");
   await panel.getByRole("button", { name: "ride", exact: true }).click();
   await expect(panel).toContainText("25 orchestrations");
@@ -170,7 +170,7 @@ test("orchestrations are counted exactly, heard on trial, drawn, varied and take
   await expect(panel).toContainText("most like");
   await page.getByText("What counts").click();
   await page.getByRole("slider", { name: "Melody" }).fill("100");
-  // By key: what the weights bring moves the list, and a press of the mouse must not land where the button was.
+  // By key: weights reorder the list, and a mouse press must not land where the button used to be.
   await page.getByRole("button", { name: "Apply orchestration 1", exact: true }).press("Enter");
   await expect(page.getByText("Orchestration applied. Each stroke is now set by hand.")).toBeVisible();
   await expect(panel).toContainText("1 orchestration can be played");
@@ -199,7 +199,7 @@ describe("the kit", () => {
     await page.getByRole("radio", { name: /^Left-handed/ }).check();
     const kit = page.getByRole("combobox", { name: "Kit", exact: true });
     await kit.selectOption("One tom, hi-hat only");
-    // It shows what is in force.
+    // It shows the current state.
     await expect(kit).toHaveValue("one-tom-hat-only");
     await openFloor("@4 L/t1R/t2L/rdR");
     await tab("Kit");
@@ -208,7 +208,7 @@ describe("the kit", () => {
     await expect(plan.getByRole("button", { name: /^bass drum: .*left foot/ })).toBeVisible();
     await expect(page.getByRole("region", { name: "Not on this kit" })).toContainText("on the floor tom");
     await expect(note(3)).toHaveAccessibleName(/on closed hi-hat/);
-    // What is written stays: only where it sounds is another matter.
+    // The written line stays; only its sound differs.
     expect(await lineOnStack()).toBe("@4 L/t1R/t2L/rdR");
   });
 });

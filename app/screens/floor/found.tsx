@@ -1,4 +1,7 @@
-/** The search of orchestrations: how many can be played at the tempo, the best by weights, or fair draws; to be heard and taken. */
+/**
+ * The search for orchestrations: how many are playable at the tempo, the best by weights, or random draws; to play and
+ * apply.
+ */
 
 import { useEffect, useRef } from "react";
 import { useHint } from "~/commands/commands";
@@ -26,14 +29,14 @@ export const DEFAULT_PLACING_WEIGHTS: OrchestrationWeights = {
   backbeat: 40,
 };
 
-/** What is asked of the search. */
+/** The search request. */
 export interface OrchestrationAsk {
   readonly surfaces: readonly KitVoice[] | null;
   readonly weights: OrchestrationWeights;
   /** Null for the best. */
   readonly seed: number | null;
   readonly like: readonly KitVoice[] | null;
-  /** Whether the best are to be clearly different from one another. */
+  /** Whether the best should clearly differ from one another. */
   readonly different: boolean;
 }
 
@@ -172,7 +175,7 @@ export function FoundPanel(props: FoundProps) {
   );
 }
 
-/** "snare snare tom 1 …" with repeats gathered. */
+/** "snare snare tom 1 …" with repeats combined. */
 function tellPlaces(places: readonly KitVoice[]): string {
   return gather(places)
     .map(([place, many]) => `${many > 1 ? `${many} ` : ""}${KIT_VOICE_NAMES[place]}`)

@@ -1,4 +1,4 @@
-/** The top tempo as a gauge, and where the tempo is. */
+/** The top tempo as a gauge with the current tempo. */
 
 import type { Kit } from "~/core/kit";
 import type { Ceiling, OtherPlace } from "~/core/player";
@@ -41,7 +41,7 @@ export function Gauge({ timeline, kit, ceiling, other, estimate, onTake }: Gauge
           <span className="block font-normal font-sans quiet text-xs">{estimate}</span>
         </span>
       </p>
-      {/* Room for all that may be told, so that the plan stays where it is while a drum is dragged. */}
+      {/* Room for any message, so that the plan doesn't move while a drum is dragged. */}
       <div className="min-w-0 sm:min-h-[6.6rem]">
         <Scale tempo={tempo} ceiling={ceiling?.bpm ?? null} isOver={isOver} />
         <p role="status" className="text-sm leading-snug mt-1">

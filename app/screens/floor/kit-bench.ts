@@ -1,4 +1,4 @@
-/** An own kit that is being set up, with undo. */
+/** An own kit being set up, with undo. */
 
 import type { Kit, KitPiece } from "~/core/kit";
 import type { KitVoice } from "~/core/stroke";
@@ -10,7 +10,7 @@ export interface KitBench {
   readonly store: UndoStore<KitContent>["store"];
   readonly undo: Undo;
   readonly replace: (content: KitContent) => void;
-  /** Changes of one kind close together are one step of undo. */
+  /** Changes of one kind close together are one undo step. */
   readonly change: (change: Partial<KitContent>, kind?: string) => void;
   readonly changeKit: (change: (kit: Kit) => Kit, kind?: string) => void;
   readonly changeSurface: (place: KitVoice, change: Partial<KitPiece>, kind?: string) => void;
@@ -20,7 +20,7 @@ function within(value: number, least: number, most: number): number {
   return Number.isFinite(value) ? Math.min(most, Math.max(least, value)) : least;
 }
 
-/** What may be kept: within the room that a kit has. */
+/** A kit that can be stored: within the allowed area. */
 function keepInRoom(surface: KitPiece): KitPiece {
   const kept = {
     ...surface,
@@ -31,7 +31,7 @@ function keepInRoom(surface: KitPiece): KitPiece {
     angle: within(surface.angle, 0, MAX_ANGLE),
     midi: Math.round(within(surface.midi, 0, 127)),
   };
-  // What stays as it is stays the same one: nothing of it is drawn anew.
+  // Unchanged surfaces stay the same objects and aren't redrawn.
   return (Object.keys(kept) as (keyof KitPiece)[]).every((key) => kept[key] === surface[key]) ? surface : kept;
 }
 

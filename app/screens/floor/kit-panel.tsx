@@ -1,4 +1,4 @@
-/** Which kit, and what stands on it: choose one, make it your own, move its surfaces and set their sounds. */
+/** The kit: choose one, make your own, move its surfaces and set their sounds. */
 
 import { useState } from "react";
 import {
@@ -33,7 +33,7 @@ interface KitPanelProps {
   readonly kit: Kit;
   readonly shipped: readonly KitChoice[];
   readonly own: readonly KitChoice[];
-  /** Null for a kit that ships. */
+  /** Null for a shipped kit. */
   readonly bench: KitBench | null;
   readonly content: KitContent | null;
   readonly surface: KitVoice | null;

@@ -1,4 +1,4 @@
-/** The Floor's Kit tab: the kit in use, what is done with kits, and the bin of them. */
+/** The Floor's Kit tab: the current kit, actions on kits, and the bin. */
 
 import { useRevalidator } from "react-router";
 import type { Kit } from "~/core/kit";
@@ -16,7 +16,7 @@ import { KitPanel } from "./kit-panel";
 interface KitTabProps {
   readonly chosen: ChosenKit;
   readonly kit: Kit;
-  /** Null on a kit that ships. */
+  /** Null on a shipped kit. */
   readonly deskKit: DeskKit | null;
   readonly surface: KitVoice | null;
   readonly onSurface: (place: KitVoice | null) => void;
@@ -44,7 +44,7 @@ export function KitTab({ chosen, kit, deskKit, surface, onSurface }: KitTabProps
         onSurface={onSurface}
         onKit={(id) => {
           changePreferences({ kit: id });
-          // The loader opens the own kit that is chosen.
+          // The loader opens the chosen own kit.
           void revalidate();
         }}
         onMakeOwn={makeOwn}

@@ -1,4 +1,4 @@
-/** The voicing's layers: what gives strokes their surfaces, each with its filter, the last one on top. */
+/** The voicing's layers: rules for surfaces, each with its filter, the last one on top. */
 
 import { useState } from "react";
 import { foldPlace, isPlayable, type Kit } from "~/core/kit";
@@ -26,9 +26,9 @@ interface LayersProps {
   readonly kit: Kit;
   readonly timeline: Timeline;
   readonly strongHand: Hand;
-  /** Changes of one kind close together are one step of undo. */
+  /** Changes of one kind close together are one undo step. */
   readonly onChange: (voicing: Orchestration, kind: string) => void;
-  /** Puts a surface up, on a kit that may be changed. */
+  /** Adds a surface to a kit that can be changed. */
   readonly onAddSurface: ((place: KitVoice) => void) | null;
 }
 

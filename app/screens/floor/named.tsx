@@ -1,4 +1,4 @@
-/** The fill's orchestrations by name: heard side by side, one of them in force. */
+/** The fill's named orchestrations: compare them by ear; one is current. */
 
 import type { FillContent } from "~/library/fill/content";
 import { listOrchestrations, MAX_ORCHESTRATION_NAME, MAX_ORCHESTRATIONS } from "~/library/fill/orchestrations";
@@ -6,7 +6,7 @@ import { Check, CopyPlus, Play, Square, Trash2 } from "~/ui/icons";
 
 interface NamedProps {
   readonly content: FillContent;
-  /** The one that is heard in place of the fill's own, by its number; null for none. */
+  /** The index of the one playing instead of the current one; null for none. */
   readonly heard: number | null;
   readonly isPlaying: boolean;
   readonly onHear: (number: number) => void;

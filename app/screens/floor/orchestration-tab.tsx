@@ -1,4 +1,4 @@
-/** The Floor's Orchestration tab: the fill's orchestrations by name, the layers of the one in use, strokes set by hand. */
+/** The Floor's Orchestration tab: the named orchestrations, the layers of the current one, and strokes set by hand. */
 
 import { addSurface, basePlace, type Kit } from "~/core/kit";
 import { placeStrokes } from "~/core/line";
@@ -23,7 +23,7 @@ import type { Trials } from "./use-trials";
 interface OrchestrationTabProps {
   readonly kit: Kit;
   readonly strongHand: Hand;
-  /** Null on a kit that ships. */
+  /** Null on a shipped kit. */
   readonly bench: KitBench | null;
   readonly named: Trials["named"];
   readonly editLine: (change: (line: Line) => Line) => boolean;

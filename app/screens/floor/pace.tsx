@@ -1,4 +1,4 @@
-/** How fast each limb goes at the tempo, against what it can do; and what that is taken from. */
+/** How fast each limb goes at the tempo, compared with its limit; and where that limit comes from. */
 
 import { useState } from "react";
 import type { Kit } from "~/core/kit";
@@ -88,7 +88,7 @@ export function Pace({ timeline, kit, limits, preferences, onPreferences }: Pace
   );
 }
 
-/** Where the arms cross, and what they must lean for. */
+/** Where the arms cross, and where you must lean. */
 function Arms({ timeline, kit }: Pick<PaceProps, "timeline" | "kit">) {
   const crossings = listCrossings(timeline, kit);
   const reaches = listLongReaches(timeline, kit);
@@ -128,7 +128,7 @@ function Rate({ rate, most }: { rate: number | null; most: number }) {
   );
 }
 
-/** Strokes a second that a limb may be said to play: beyond, something else was measured. Our estimate. */
+/** Maximum strokes per second for a limb: beyond that, something else was measured. Our estimate. */
 const BOUNDS = { single: { least: 1, most: 20 }, double: { least: 1, most: 30 } } as const;
 
 function sayRefused(limb: Limb, kind: keyof typeof BOUNDS): string {
@@ -142,12 +142,12 @@ interface OwnNumberProps {
   readonly bounds: { readonly least: number; readonly most: number };
   readonly isRefused: boolean;
   readonly value: number | undefined;
-  /** Says whether it is one that is kept. */
+  /** Returns whether the number is valid and saved. */
   readonly onTyped: (text: string) => boolean;
 }
 
 function OwnNumber({ label, estimate, bounds, isRefused, value, onTyped }: OwnNumberProps) {
-  /** Until it is kept. */
+  /** Until it is saved. */
   const [typed, setTyped] = useState<string | null>(null);
   const soon = useSoon();
   const keep = () => {
@@ -178,7 +178,7 @@ function OwnNumber({ label, estimate, bounds, isRefused, value, onTyped }: OwnNu
   );
 }
 
-/** Numbers that the player has measured: strokes a second, clean and relaxed. */
+/** The player's own measurements: strokes per second, clean and relaxed. */
 function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" | "kit">) {
   const { measured } = preferences;
   const [refused, setRefused] = useState<{ readonly limb: Limb; readonly kind: "single" | "double" } | null>(null);

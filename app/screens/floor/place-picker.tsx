@@ -1,10 +1,10 @@
-/** Surfaces to choose from: those of the kit, and what is named though the kit lacks it. */
+/** Surfaces to choose from: the kit's, and named ones even if the kit lacks them. */
 
 import { isPlayable, type Kit } from "~/core/kit";
 import { PATH_NAMES, type Path } from "~/core/orchestration";
 import { KIT_VOICE_NAMES, KIT_VOICES, type KitVoice, type Limb } from "~/core/stroke";
 
-/** Places that a limb can play on the kit. */
+/** Surfaces that a limb can play on the kit. */
 export function placesFor(kit: Kit, limb: Limb): KitVoice[] {
   return KIT_VOICES.filter((place) => isPlayable(kit, limb, place));
 }
@@ -14,7 +14,7 @@ interface PlaceSelectProps {
   readonly limb: Limb;
   readonly label: string;
   readonly value: KitVoice | null;
-  /** What null is called; without it null cannot be chosen. */
+  /** The label for null; without it, null can't be chosen. */
   readonly none?: string;
   readonly onChange: (place: KitVoice | null) => void;
 }
@@ -49,7 +49,7 @@ interface PathPickerProps {
   readonly onChange: (path: Path) => void;
 }
 
-/** A family, or surfaces in the order in which they are pressed. */
+/** A family, or surfaces in the order pressed. */
 export function PathPicker({ kit, label, value, onChange }: PathPickerProps) {
   const isOwn = typeof value !== "string";
   const places = [...new Set([...(isOwn ? value : []), ...placesFor(kit, "R")])];

@@ -1,4 +1,4 @@
-/** The floor plan with what is on trial over it, and what to do with it under it. */
+/** The floor plan with whatever is on trial, and the actions below it. */
 
 import { type ComponentProps, useCallback } from "react";
 import type { KitPiece } from "~/core/kit";
@@ -7,7 +7,7 @@ import { Undo2 } from "~/ui/icons";
 import { FloorView } from "~/views/floor-view";
 import { labelOf } from "./strokes";
 
-/** What is shown and heard for trial; nothing of it is in the line yet. */
+/** What is on trial, seen and heard; not in the line yet. */
 export interface Trial {
   readonly id: string;
   readonly what: string;
@@ -18,7 +18,7 @@ export interface Trial {
 type PlanProps = Omit<ComponentProps<typeof FloorView>, "surfaceLabel"> & {
   /** The chosen note, from 0. */
   readonly note: number | null;
-  /** Whether the kit itself is looked at. */
+  /** Whether the kit itself is shown. */
   readonly isKitTab: boolean;
   readonly trial: Trial | null;
   readonly onDrop: () => void;

@@ -1,4 +1,4 @@
-/** What a voicing's rule asks, as a sentence with fields in it. */
+/** A voicing rule as a sentence with fields. */
 
 import type { Kit } from "~/core/kit";
 import { DIRECTIONS, type OrchestrationRule } from "~/core/orchestration";
@@ -17,7 +17,7 @@ interface RuleFieldsProps {
   readonly onChange: (rule: OrchestrationRule) => void;
 }
 
-/** What a rule asks, as a sentence with fields in it. */
+/** A rule as a sentence with fields. */
 export function RuleFields({ rule, number, kit, limb, onChange }: RuleFieldsProps) {
   const named = (what: string) => `Layer ${number}: ${what}`;
   const place = (key: string, what: string, value: KitVoice) => (

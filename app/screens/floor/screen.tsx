@@ -1,4 +1,4 @@
-/** The Floor: the kit from above, the paths of the hands over it, and everything that changes them. */
+/** The Floor: the kit from above, the paths of the hands, and everything that changes them. */
 
 import { useEffect, useState } from "react";
 import { useStore } from "zustand";
@@ -39,7 +39,7 @@ type OwnKitDeskProps = Omit<React.ComponentProps<typeof FloorDesk>, "deskKit" | 
   readonly unsavedKit: Unsaved<KitContent> | null;
 };
 
-/** An own kit under the hands: what is changed on it is played at once, and saved. */
+/** An own kit being changed: changes are used immediately, and saved. */
 function OwnKitDesk({ kitRow, unsavedKit, ...rest }: OwnKitDeskProps) {
   const [bench] = useState(() => openKitBench(unsavedKit?.content ?? kitRow.content));
   const content = useStore(bench.store, (state) => state.content);
@@ -49,7 +49,7 @@ function OwnKitDesk({ kitRow, unsavedKit, ...rest }: OwnKitDeskProps) {
   const saving = useSaving({ kept: KITS, row: kitRow, unsaved: unsavedKit }, bench, say);
   useEffect(() => {
     tryKit(toKit(bench.store.getState().content));
-    // In the same step as the change, so that the plan and what is worked out of it are of one kit.
+    // In the same update as the change, so that the plan and everything derived from it use one kit.
     const stop = bench.store.subscribe((now, before) => {
       if (now.content.surfaces !== before.content.surfaces) tryKit(toKit(now.content));
     });

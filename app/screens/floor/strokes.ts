@@ -1,4 +1,4 @@
-/** The strokes that are placed one by one: which note is chosen, which comes next. */
+/** Placing strokes one by one: the chosen note, and the next one. */
 
 import type { KitPiece } from "~/core/kit";
 import { isHand, KIT_VOICE_NAMES, type Limb } from "~/core/stroke";
@@ -14,7 +14,7 @@ export function countHands(timeline: Timeline): number {
   return timeline.events.filter(({ limb, grace }) => grace === undefined && isHand(limb)).length;
 }
 
-/** The next slot from `from` on in which a hand plays, or any limb where none does; null at the end. */
+/** The next slot from `from` with a hand, or with any limb if no hand plays; null at the end. */
 export function nextStroke(timeline: Timeline, from: number, by: number): number | null {
   const limbs = new Map<number, Limb[]>();
   for (const { slot, limb, grace } of timeline.events) {
@@ -28,7 +28,7 @@ export function nextStroke(timeline: Timeline, from: number, by: number): number
   return null;
 }
 
-/** What a surface says of itself, and what pressing it does. */
+/** The description of a surface, and what pressing it does. */
 export function labelOf(surface: KitPiece, isKitTab: boolean, note: number | null): string {
   const { place, x, y, height, player } = surface;
   const name = KIT_VOICE_NAMES[place].replace("closed ", "");

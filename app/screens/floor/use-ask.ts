@@ -1,4 +1,4 @@
-/** What orchestrations are asked for, and those that are found for the fill as it is. */
+/** The orchestration request, and the results for the current fill. */
 
 import { useMemo, useState } from "react";
 import type { Player } from "~/core/player";
@@ -11,10 +11,10 @@ import { useOrchestrations } from "./use-found";
 
 const BEST = 24;
 const DRAWS = 12;
-/** One stroke of this many elsewhere makes an orchestration clearly different. */
+/** Two orchestrations differ clearly if one in this many strokes is elsewhere. */
 const DIFFERENT_SHARE = 5;
 
-/** They are only searched for while `isOn`. */
+/** The search only runs while `isOn`. */
 export function useOrchestrationAsk(isOn: boolean, worked: Analysis, player: Player) {
   const [ask, setAsk] = useState<OrchestrationAsk>({
     surfaces: null,

@@ -1,4 +1,4 @@
-/** The search of orchestrations, run in its worker whenever it changes. */
+/** The search for orchestrations, run in its worker whenever it changes. */
 
 import type { OrchestrationProblem } from "~/core/orchestration-search";
 import { openOrchestration } from "~/workers/open";
@@ -17,7 +17,7 @@ const NOTHING: FoundOrchestrations = { total: null, strokes: 0, ways: [], proble
 const PLACINGS: WorkerTask<OrchestrationRequest, OrchestrationEvent, FoundOrchestrations> = {
   connect: openOrchestration,
   empty: NOTHING,
-  // What was found before stays in sight until there is something new.
+  // Earlier results stay visible until there are new ones.
   renew: (before) => ({ ...before, problem: null }),
   kindOf: ({ kind }) => kind,
   take: (found, event) => {

@@ -1,11 +1,13 @@
-/** The one stroke that had better go elsewhere. */
+/** The single stroke that should move to another surface. */
 
 import { useDeferredValue, useMemo } from "react";
 import { type Ceiling, findOtherPlace, type OtherPlace, type Player } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
 import { useOpenFill } from "~/editor/fill/place";
 
-/** Trying all other surfaces takes longer than the ceiling itself: it follows when there is time; null until then. */
+/**
+ * Trying all other surfaces takes longer than the ceiling itself, so it follows when there is time; null until then.
+ */
 export function useOtherPlace(timeline: Timeline, player: Player, ceiling: Ceiling | null): OtherPlace | null {
   const { under } = useOpenFill();
   const now = useMemo(() => ({ timeline, player, ceiling }), [timeline, player, ceiling]);

@@ -11,7 +11,7 @@ import { CHOOSE_NOTE_FIRST } from "~/words/editing";
 import { thePlace } from "~/words/slot";
 import { nextStroke } from "./strokes";
 
-/** Puts the chosen note's strokes somewhere, or leaves them to the layers for null, and goes on to the next one. */
+/** Moves the chosen note's strokes to a surface, or leaves them to the layers for null, and advances to the next. */
 export function usePutStroke(
   editLine: (change: (line: Line) => Line) => boolean,
   choose: (index: number | null) => void,

@@ -1,4 +1,4 @@
-/** What is tried on the Floor, seen and heard before it is in the line: found orchestrations, versions, and named ones. */
+/** Trials on the Floor, seen and heard before they are in the line: found orchestrations, versions, and named ones. */
 
 import { useEffect, useState } from "react";
 import type { Kit } from "~/core/kit";
@@ -17,7 +17,7 @@ import type { Trial } from "./plan";
 
 export type Trials = ReturnType<typeof useTrials>;
 
-/** `ways`: the orchestrations that were found. `editLine` says whether the line could be changed. */
+/** `ways`: the orchestrations found. `editLine` returns whether the line could be changed. */
 export function useTrials(
   tab: FloorTab,
   kit: Kit,
@@ -51,7 +51,7 @@ export function useTrials(
     setTrial({ id, what, content: { ...content, text, goodText: text }, take });
     play();
   };
-  /** The number in the trial's id, where it is one of that kind. */
+  /** The index in the trial's id, if it is of that kind. */
   const numberOf = (kind: string) => (trial?.id.startsWith(`${kind} `) ? Number(trial.id.split(" ")[1]) : null);
 
   const placed = (way: FoundOrchestration) => placeStrokes(line, way.strokes);
@@ -71,7 +71,7 @@ export function useTrials(
   const heard = numberOf("named");
   const named = {
     heard,
-    /** Orchestrations are read off a line that can be read: with an error in it, that comes first. */
+    /** Orchestrations need a valid line: fix its error first. */
     change: (change: (content: FillContent) => FillContent): boolean => {
       const now = editor.store.getState().content;
       const isSound = now.text === now.goodText;

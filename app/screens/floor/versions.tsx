@@ -1,4 +1,4 @@
-/** Easier and busier versions of the phrase, each with its ceiling, to be heard before one is taken. */
+/** Easier and busier versions of the phrase, each with its ceiling, to play before you apply one. */
 
 import { useDeferredValue, useMemo } from "react";
 import type { Phrase } from "~/core/phrase";
@@ -20,7 +20,7 @@ interface VersionsProps {
 
 export function Versions(props: VersionsProps) {
   const { phrase, player } = props;
-  // Some twenty lines are laid out anew: a change of tempo is not kept waiting for them.
+  // This lays out some twenty lines, so a change of tempo doesn't wait for it.
   const settled = useDeferredValue(phrase);
   const { under } = useOpenFill();
   const { simpler, busier } = useMemo(() => listVersions(settled, player, under), [settled, player, under]);

@@ -1,4 +1,4 @@
-/** What does not fit together: the line and the kit, or the kit in itself. Each fixed in one step. */
+/** Conflicts: between line and kit, or within the kit. Each has a one-step fix. */
 
 import { checkKit, type Kit } from "~/core/kit";
 import { placeStrokes } from "~/core/line";
@@ -13,7 +13,7 @@ interface FoldsProps {
   readonly editLine: (change: (line: Line) => Line) => boolean;
 }
 
-/** Strokes that the line puts on surfaces which the kit lacks. */
+/** Strokes on surfaces that the kit lacks. */
 export function MissingDrums({ timeline, editLine }: FoldsProps) {
   const folded = timeline.events.flatMap((event) => {
     const own = event.grace === undefined ? placeByHand(timeline, event) : null;
@@ -48,7 +48,7 @@ export function MissingDrums({ timeline, editLine }: FoldsProps) {
   );
 }
 
-/** The kit's own problems, where it is not being set up. */
+/** The kit's own problems, unless it is being set up. */
 export function KitWarnings({ kit, onOpen }: { readonly kit: Kit; readonly onOpen: () => void }) {
   const problems = checkKit(kit);
   const first = problems[0];

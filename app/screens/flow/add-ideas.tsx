@@ -105,7 +105,7 @@ interface Sources {
   readonly lessons: readonly LessonRow[];
 }
 
-/** What was picked as ideas; a lesson gives its fills and cells. */
+/** The picked ideas; a lesson provides its fills and cells. */
 function ideasOf(kind: IdeaKind, ids: readonly string[], sources: Sources): FlowIdea[] {
   const { fills, entries, lessons } = sources;
   return ids.flatMap((id): FlowIdea[] => {

@@ -1,4 +1,4 @@
-/** What lies open on the Flow screen, with undo. */
+/** The open flow on the Flow screen, with undo. */
 
 import { makeUndoStore, type Undo, type UndoStore } from "~/editor/undo";
 import type { FlowContent, FlowIdea } from "~/library/flow/content";
@@ -7,7 +7,7 @@ import { flowContentSchema } from "~/library/flow/content";
 export interface FlowBench {
   readonly store: UndoStore<FlowContent>["store"];
   readonly undo: Undo;
-  /** Changes what may be changed so; false when it would be no flow any more. */
+  /** Applies an allowed change; false if the result would not be a flow any more. */
   readonly change: (change: Partial<FlowContent>, kind?: string) => boolean;
   readonly changeIdea: (key: string, change: Partial<FlowIdea>, kind?: string) => boolean;
   readonly addIdeas: (ideas: readonly FlowIdea[]) => boolean;

@@ -18,12 +18,12 @@ interface FlowBesideProps {
   readonly canPlay: boolean;
   readonly onToggle: () => void;
   readonly onClose: () => void;
-  /** The player's own judgement, where there is nothing that listens. */
+  /** The player's own judgement, if nothing listens. */
   readonly rating: React.ReactNode;
   readonly volume: React.ReactNode;
 }
 
-/** The calls, to be read from the seat. */
+/** The calls, readable from the seat. */
 export function BesideTheKit(props: FlowBesideProps) {
   const { name, board, count, faces, strongHand, playhead, tempo, playing, canPlay, onToggle, onClose } = props;
   const Icon = playing ? Square : Play;

@@ -11,25 +11,25 @@ import { IdeaCoins } from "./idea-coins";
 import type { Board as BoardState, FlowRun } from "./run";
 import { type Playhead, usePlayhead } from "./use-flow";
 
-/** A call as its card shows it. */
+/** A call as shown on its card. */
 export interface CardFace {
   readonly key: string;
   readonly state: "now" | "next" | "later";
   readonly name: string;
   readonly times: number;
-  /** Which of its playings it is, from 0; -1 before it. */
+  /** The current playing, from 0; -1 before it. */
   readonly time: number;
   readonly line: Line;
-  /** Its last playing ends otherwise. */
+  /** Its last playing has another ending. */
   readonly endsOtherwise: boolean;
 }
 
-/** What stands on each card, by its number; null for an empty card. */
+/** The content of each card, by number; null for an empty card. */
 export type CardFaces = readonly (CardFace | null)[];
 
 type NameOf = (idea: number) => string;
 
-/** The cards of a moment. */
+/** The cards at a moment. */
 export function facesOf(board: BoardState, run: FlowRun, nameOf: (round: number, idea: number) => string): CardFaces {
   const faces: (CardFace | null)[] = Array.from({ length: run.cards }, () => null);
   for (const [order, { number, card, call }] of board.shown.entries()) {
@@ -42,7 +42,7 @@ export function facesOf(board: BoardState, run: FlowRun, nameOf: (round: number,
   return faces;
 }
 
-/** The cards before anything is played: how the round will begin. */
+/** The cards before playback: how the round will start. */
 export function facesOfRound(round: Round, cards: number, nameOf: NameOf): CardFaces {
   const calls = listCalls(round.composed.playings);
   return Array.from({ length: cards }, (_, number) => {
@@ -160,7 +160,7 @@ function Coins({ face, strongHand, playhead, isLarge, line, label }: CoinsProps)
   );
 }
 
-/** How often a call is played, and which time it is: dots, with the number beside them. */
+/** How often a call is played, and the current time: dots, and a number. */
 function Times({ times, time, isLarge }: { readonly times: number; readonly time: number; readonly isLarge: boolean }) {
   return (
     <span className="flex items-center gap-1.5">
@@ -183,12 +183,12 @@ function Times({ times, time, isLarge }: { readonly times: number; readonly time
 
 interface LeftProps {
   readonly board: BoardState | null;
-  /** What is counted in at this moment. */
+  /** The current count-in beat. */
   readonly count: string | null;
   readonly isLarge?: boolean;
 }
 
-/** Where it stands: time, ideas or answer, and the beats that are left of that. */
+/** The current section (time, ideas or answer), and its remaining beats. */
 export function BeatsLeft({ board, count, isLarge = false }: LeftProps) {
   if (!board) return null;
   const { phase, beatsLeft } = board;

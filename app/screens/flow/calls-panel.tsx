@@ -1,4 +1,4 @@
-/** What is called: the cards, the round that they belong to, what is done with its draw, and what stands in the way. */
+/** The calls: the cards, their round, actions on the draw, and problems. */
 
 import { useHint } from "~/commands/commands";
 import type { Call, ComposedPlaying } from "~/core/flow";
@@ -26,9 +26,9 @@ interface CallsPanelProps {
   readonly bench: FlowBench;
   readonly content: FlowContent;
   readonly faces: CardFaces;
-  /** The count-in's beat in words. */
+  /** The count-in beat in words. */
   readonly count: string | null;
-  /** The top tempo of each idea; null where its cells can't be read. */
+  /** The top tempo of each idea; null if its cells are unreadable. */
   readonly tops: readonly (number | null)[];
   readonly nowCall: Call | undefined;
   readonly nameHere: (idea: number) => string;
@@ -60,7 +60,7 @@ export function CallsPanel(props: CallsPanelProps) {
       )}
       <CallCards faces={faces} strongHand={strongHand} playhead={flow.playhead} />
       {round || !isRefused ? (
-        // Until the first draw has come, the empty bars keep its place.
+        // Until the first draw arrives, empty bars keep its place.
         <RoundStrip
           meter={content.meter as Meter}
           bars={content.bars}

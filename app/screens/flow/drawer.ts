@@ -1,11 +1,11 @@
-/** RoundMaker drawn ahead in a worker, so that the next one is there long before it is played. */
+/** Draws rounds ahead in a worker, so that the next one is ready long before it is played. */
 
 import { type FlowWeights, isTrouble, type Round, RoundMaker, type RoundRequest, type RoundTrouble } from "~/core/flow";
 import { isEnded } from "~/workers/connection";
 import type { FlowCount } from "~/workers/flow";
 import { openFlow } from "~/workers/open";
 
-/** RoundMaker that are drawn before they are asked for. */
+/** Number of rounds drawn in advance. */
 const AHEAD = 3;
 
 type Answer = FlowCount | RoundTrouble;
@@ -24,10 +24,10 @@ export class Drawer {
   private local: RoundMaker | null = null;
   private seed = 0;
 
-  /** Counts the ways of something else. Null when another request came before the answer. */
+  /** Counts the ways of a new request. Null if another request came before the answer. */
   async open(request: RoundRequest): Promise<Answer | null> {
     const number = ++this.asked;
-    // What is no longer wanted is not counted to its end.
+    // Requests that are no longer wanted aren't counted to the end.
     if (this.isCounting) this.close();
     this.isCounting = true;
     const answer = await this.orNull(this.worker.call((api) => api.open(request)));
@@ -40,14 +40,14 @@ export class Drawer {
     return answer;
   }
 
-  /** From now on other draws of the same. */
+  /** From now on, other draws of the same request. */
   reseed(seed: number) {
     this.seed = seed;
     this.ready = new Map();
     this.waiting = new Set();
   }
 
-  /** Sees to it that this round and the next ones are drawn; ones that are long past are forgotten. */
+  /** Makes sure this round and the next ones are drawn; forgets old ones. */
   ensure(from: number, weights: FlowWeights) {
     if (!this.request) return;
     const { ready, waiting } = this;
@@ -59,7 +59,7 @@ export class Drawer {
     }
   }
 
-  /** A round as soon as it is drawn; null when something else is drawn by then. */
+  /** A round as soon as it is drawn; null if the request has changed by then. */
   async ensureNow(number: number, weights: FlowWeights): Promise<Round | null> {
     const { seed, asked } = this;
     const known = this.ready.get(number);
@@ -70,7 +70,9 @@ export class Drawer {
     return made;
   }
 
-  /** A round that is wanted now. One that was not drawn in time is drawn here, without new paths over the kit: that is quick. */
+  /**
+   * A round needed now. One that wasn't drawn in time is drawn here, without new paths over the kit, which is quick.
+   */
   take(number: number, weights: FlowWeights): Round {
     const drawn = this.ready.get(number);
     if (drawn) return drawn;
@@ -86,7 +88,7 @@ export class Drawer {
     return made;
   }
 
-  /** The round, if it is drawn already. */
+  /** The round, if it is already drawn. */
   peek(number: number): Round | null {
     return this.ready.get(number) ?? null;
   }
@@ -97,7 +99,7 @@ export class Drawer {
     this.waiting = new Set();
   }
 
-  /** Null for a request that this side ended. */
+  /** Null for a request that this side cancelled. */
   private async orNull<Result>(answer: Promise<Result>): Promise<Result | null> {
     try {
       return await answer;

@@ -177,7 +177,7 @@ describe("the board", () => {
           if (known) expect(known.card).toBe(card);
           else seen.set(number, { card, since: now, played: Number.NaN });
         }
-        // What is called at all stays until it is played.
+        // Every call stays until it is played.
         for (const [number, { played }] of seen) {
           if (Number.isNaN(played) && !board.shown.some((one) => one.number === number)) {
             throw new Error(`call ${number} went before it was played`);
@@ -186,7 +186,7 @@ describe("the board", () => {
         if (board.playing !== null) {
           const now_ = seen.get(board.playing);
           if (now_ && Number.isNaN(now_.played)) seen.set(board.playing, { ...now_, played: now });
-          // Those before it are over.
+          // Earlier ones are over.
           for (const [number, one] of seen)
             if (number < board.playing && Number.isNaN(one.played)) throw new Error(`${number}`);
         }
@@ -227,7 +227,7 @@ describe("the board", () => {
       [0, "crash"],
     ]);
     expect(makeClosing(SCENE, { hand: "R", place: "c1" }, bpm(90)).arrangement.notes[0]?.place).toBe("c1");
-    // Nothing is called after it.
+    // There are no later calls.
     expect(run.board(1, 2 * BAR).shown.every(({ call }) => call.round < 2)).toBe(true);
   });
 });
@@ -281,7 +281,7 @@ describe("the player's own judgement", () => {
     const key = (idea: number | undefined) => NAMED[idea ?? -1]?.key ?? "";
     expect(run.judge.rate(0, middle, "nearly")).toEqual([{ of: "idea", key: key(second.idea), result: "nearly" }]);
     expect(run.judge.rate(0, middle, "clean")).toBeNull();
-    // Just after its beginning it is the one before.
+    // Just after its start, it is still the previous one.
     expect(run.judge.rate(0, BAR + second.at + 1, "clean")).toEqual([
       { of: "idea", key: key(calls[0]?.idea), result: "clean" },
     ]);

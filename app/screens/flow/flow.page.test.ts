@@ -23,7 +23,7 @@ function flowOf() {
   };
 }
 
-/** A newcomer's own flow: three ideas of common stock. */
+/** A newcomer's first flow: three ideas from common stock. */
 async function openFlow() {
   await openShelf();
   await page.getByRole("link", { name: "Flow", exact: true }).click();
@@ -43,7 +43,7 @@ test("one idea, none, and ideas that never add up: what is wrong, and which rule
   await take("Paradiddle");
   await expect(calls.getByRole("alert")).toHaveText(/Add two ideas or more/);
 
-  // Sixes and sevens: 16 is neither.
+  // Sixes and sevens: neither sums to 16.
   await type("RLRLKK");
   await type("RLRLRKK");
   await put("Bars of ideas", "1");
@@ -51,7 +51,7 @@ test("one idea, none, and ideas that never add up: what is wrong, and which rule
   await expect(calls.getByRole("alert")).toContainText(/It works over \d+ bars/);
   await type("RLK");
   await expect(ways).toBeVisible();
-  // Threes twice at least, and never side by side: either rule may go, and both are named.
+  // Threes at least twice, and never adjacent: either rule may go, and both are named.
   await put("In a row at most", "1");
   await ideas.getByRole("button", { name: "Change how RLK is played" }).click();
   await put("At least", "2");

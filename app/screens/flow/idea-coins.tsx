@@ -6,21 +6,21 @@ import { SheetCoin, useCoinSheet } from "~/views/coin-sheet";
 const PITCH = 48;
 const HEIGHT = 62;
 const CELL_GAP = 12;
-/** Slots in a row; longer ideas stand in several. */
+/** Slots per row; longer ideas use several rows. */
 const ROW = 12;
 
 interface IdeaCoinsProps {
   readonly line: Line;
   readonly strongHand: Hand;
-  /** The slot that sounds; -1 for none. */
+  /** The slot playing; -1 for none. */
   readonly playing?: number;
-  /** Room is kept for so many slots, so that coins of short and long ideas are alike. */
+  /** Reserves room for this many slots, so that coins of short and long ideas have the same size. */
   readonly leastSlots?: number;
   readonly label: string;
   readonly className?: string;
 }
 
-/** An idea as coins, as large as its card allows. The one that sounds stands in a copper ring. */
+/** An idea as coins, as large as its card allows. The playing one has a copper ring. */
 export const IdeaCoins = memo(function IdeaCoins(props: IdeaCoinsProps) {
   const { line, strongHand, playing = -1, leastSlots = 6, label, className = "" } = props;
   useCoinSheet();

@@ -15,7 +15,7 @@ interface IdeaSettingsProps {
   readonly bench: FlowBench;
 }
 
-/** Everything about one idea that is not set in most of them. */
+/** The less common settings of an idea. */
 export function IdeaSettings({ idea, read, bench }: IdeaSettingsProps) {
   const { key, least, most, tail, path, accents, changesEnd, rate } = idea;
   const set = (change: Partial<FlowIdea>, kind?: string) => bench.changeIdea(key, change, kind);

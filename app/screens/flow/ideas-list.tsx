@@ -1,4 +1,4 @@
-/** The ideas: what each is, how often it comes, how clean it has been, and what of it may differ. */
+/** The ideas: what each is, how often it comes, how clean it has been, and what may vary. */
 
 import { lengthOf, MAX_IDEAS, MIN_IDEAS, type Results } from "~/core/flow";
 import { formatLine } from "~/core/line";
@@ -23,9 +23,9 @@ interface IdeasListProps {
   readonly content: FlowContent;
   readonly ideas: readonly ReadIdea[];
   readonly results: Readonly<Record<string, Results>>;
-  /** How much more often each comes for its results. */
+  /** How much more often each comes because of its results. */
   readonly factors: readonly number[];
-  /** The top tempo of each; null where there is none. */
+  /** The top tempo of each; null if there is none. */
   readonly tops: readonly (number | null)[];
   readonly strongHand: Hand;
   readonly playing: string | null;
@@ -152,7 +152,7 @@ interface WeightProps {
   readonly onWeight: (weight: number) => void;
 }
 
-/** How often it comes, against the others. */
+/** How often it comes, relative to the others. */
 function Weight({ name, weight, factor, onWeight }: WeightProps) {
   return (
     <span className="flex items-center gap-1">
@@ -188,7 +188,7 @@ function Weight({ name, weight, factor, onWeight }: WeightProps) {
 
 const SIGNS = { clean: "●", nearly: "◐", no: "○" } as const;
 
-/** The latest results, the last one at the end. */
+/** The latest results, newest last. */
 function LastResults({ results }: { readonly results: Results }) {
   if (results.length === 0) return <span className="quiet">not judged yet</span>;
   const shown = results.slice(-6);
@@ -200,7 +200,7 @@ function LastResults({ results }: { readonly results: Results }) {
   );
 }
 
-/** What of an idea is other than usual, in a line. */
+/** The non-default settings of an idea, in a line. */
 function IdeaFacts({ idea, read }: { readonly idea: FlowIdea; readonly read: ReadIdea }) {
   const { least, most, tail, path, accents, changesEnd } = idea;
   const facts = [

@@ -1,4 +1,4 @@
-/** What becomes of what is played in a flow: judged as it is heard, or by the player, idea by idea and round by round. */
+/** Judges a flow as it is heard, or by the player, idea by idea and round by round. */
 
 import type { Located } from "~/audio/schedule";
 import { secondsPerTick } from "~/audio/score";
@@ -8,37 +8,37 @@ import { type Bpm, seconds } from "~/core/time";
 import { Listener, type Simulated } from "~/editor/listening/listener";
 import type { MadeRound, NamedIdea, RoundCall } from "./run";
 
-/** Seconds after its last stroke could have come that a playing is judged. */
+/** A playing is judged this many seconds after its last stroke could have come. */
 const SURE = 0.06;
-/** Of the bar after the last round. */
+/** In the bar after the last round. */
 const NOTHING: Expectation = { strokes: [], gap: seconds(1) };
 
-/** A round that is over, as it was judged. */
+/** A finished round with its judgement. */
 export interface FinishedRound {
   readonly round: number;
   readonly result: Result;
   readonly measures: Measures | null;
   readonly tempo: Bpm;
-  /** Seconds of the player's ideas. */
+  /** Duration of the player's ideas in seconds. */
   readonly seconds: number;
 }
 
-/** The rounds that are judged. */
+/** The judged rounds. */
 interface JudgedRounds {
   readonly strictness: Strictness;
-  /** Beats a minute of what is asked for next. */
+  /** The tempo in bpm of the next request. */
   readonly tempo: Bpm;
-  /** Whether a round was asked for, and is not long over. */
+  /** Whether a round was requested, and isn't long over. */
   has(number: number): boolean;
   get(number: number): MadeRound;
   isClosing(number: number): boolean;
-  /** Tells how a round was, for the tempo of those to come. */
+  /** Reports a round's result, for the tempo of the following ones. */
   climb(result: Result): void;
 }
 
 export class Judge implements Simulated {
   private readonly judged = new Map<number, Map<number, Result>>();
-  /** Playings of each round that have been listened to, heard or not. */
+  /** Playings of each round that were listened to, heard or not. */
   private readonly heardTo = new Map<number, number>();
   readonly listener: Listener;
   readonly played = new Map<number, Hit[]>();
@@ -51,7 +51,7 @@ export class Judge implements Simulated {
     });
   }
 
-  /** Judges what has surely been played by now, each playing and each join once. */
+  /** Judges everything that has surely been played by now, each playing and each join once. */
   hear(located: Located): FlowEvent[] {
     const heard: FlowEvent[] = [];
     for (const round of [located.repeat - 1, located.repeat]) {
@@ -87,7 +87,7 @@ export class Judge implements Simulated {
     return heard;
   }
 
-  /** Rounds that are over: what was heard last of them, how they were as a whole, and in how many nothing could be judged. */
+  /** Finished rounds: their last results, their overall results, and the number of rounds without anything to judge. */
   close(located: Located): { readonly heard: FlowEvent[]; readonly done: FinishedRound[]; readonly missed: number } {
     const heard: FlowEvent[] = [];
     const done: FinishedRound[] = [];
@@ -103,7 +103,7 @@ export class Judge implements Simulated {
     return { heard, done, missed };
   }
 
-  /** A round as a whole: as clean as its least clean idea. Null where nothing of it was judged. */
+  /** A whole round: as clean as its least clean idea. Null if nothing in it was judged. */
   private sumUp(round: number, measures: Measures | null): FinishedRound | null {
     const results = [...this.resultsOf(round).values()];
     this.judged.delete(round);
@@ -116,7 +116,7 @@ export class Judge implements Simulated {
   }
 
   /**
-   * The player's own judgement: of the call that is more than half over, else of the one before it. Null where there is
+   * The player's own judgement of the call that is more than half over, otherwise of the previous one. Null if there is
    * none, or it has been judged.
    */
   rate(round: number, at: number, result: Result): FlowEvent[] | null {
@@ -136,14 +136,14 @@ export class Judge implements Simulated {
     return [{ of: "idea", key: keyOf(named, idea), result }, ...joins];
   }
 
-  /** The player stumbled where that call began. */
+  /** The player stumbled at the start of that call. */
   rateJoin(round: number, at: number): FlowEvent[] | null {
     const found = this.callToRate(round, at);
     if (!found) return null;
     const { scored, named } = this.rounds.get(found.round);
     const before = scored.playings[found.call.from - 1];
     const results = this.resultsOf(found.round);
-    // A join is judged beside the playing that it leads into.
+    // A join is judged with the playing it leads into.
     const place = -1 - found.call.from;
     if (!before || results.has(place)) return null;
     results.set(place, "no");
@@ -166,7 +166,7 @@ export class Judge implements Simulated {
     return call ? { round, index: calls.length - 1, call } : null;
   }
 
-  /** Rounds before this one that the player has judged, once each. */
+  /** Earlier rounds that the player has judged, each once. */
   closeRated(round: number): FinishedRound[] {
     return [...this.judged.keys()]
       .filter((number) => number < round - 1 || (number < round && this.rounds.isClosing(round)))

@@ -1,4 +1,4 @@
-/** What an idea's top tempo is, and a draw as a fill. */
+/** An idea's top tempo, and a draw as a fill. */
 
 import { repeatLine } from "~/core/line";
 import type { Line } from "~/core/phrase";
@@ -9,7 +9,7 @@ import { type FillContent, makeContent } from "~/library/fill/content";
 import type { FlowContent } from "~/library/flow/content";
 import { MAX_NAME } from "~/library/phrase/phrase";
 
-/** The top tempo of an idea that is repeated; null where no limb plays twice. */
+/** The top tempo of a repeated idea; null if no limb plays twice. */
 export function topOf(
   line: Line,
   { meter, tempo }: Pick<FlowContent, "meter" | "tempo">,
@@ -20,7 +20,7 @@ export function topOf(
   return findCeiling(layOut(phrase, player.kit), player)?.bpm ?? null;
 }
 
-/** A draw as a fill of its own. */
+/** A draw as a new fill. */
 export function fillOf(content: FlowContent, text: string): FillContent {
   const { name, meter, tempo, bars, form, groove, setting, seed } = content;
   return makeContent({

@@ -113,7 +113,7 @@ test("played on the computer's keys, what is heard is judged", async () => {
   await put("Tempo", "100");
   await play.click();
   await expect(page.getByText("Your ideas")).toBeVisible();
-  // Anything, in time with nothing: it is heard, and it is not clean.
+  // Random hits: heard, but not clean.
   await repeatUntil(clean.getByText(/not clean yet\./), () => page.keyboard.press("j"));
   await stop.click();
 });

@@ -8,7 +8,7 @@ interface RateIdeasProps {
   readonly isLarge?: boolean;
 }
 
-/** The player's own judgement of the idea that was just played, or of the way into it. */
+/** The player's own judgement of the idea just played, or of the transition into it. */
 export function RateIdeas({ onRate, onJoin, isLarge = false }: RateIdeasProps) {
   const stumbled = (
     <RateButton

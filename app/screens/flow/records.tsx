@@ -5,7 +5,7 @@ import { Check } from "~/ui/check";
 import { plural } from "~/words/time";
 import type { FlowBench } from "./bench";
 
-/** Joins that are shown: the least clean ones. */
+/** Number of joins shown: the least clean ones. */
 const SHOWN = 5;
 
 interface RecordsProps {
@@ -13,12 +13,12 @@ interface RecordsProps {
   readonly content: FlowContent;
   readonly ideas: readonly ReadIdea[];
   readonly record: FlowRecord;
-  /** What was judged last. */
+  /** The latest judgement. */
   readonly last: readonly FlowEvent[];
   readonly rounds: number;
 }
 
-/** What was judged last, which joins fall apart, and whether weights follow. */
+/** The latest judgement, which joins fall apart, and whether weights adapt. */
 export function Records({ bench, content, ideas, record, last, rounds }: RecordsProps) {
   const nameOf = (key: string) => ideas.find((idea) => idea.key === key)?.name;
   const joins = Object.entries(record.joins)

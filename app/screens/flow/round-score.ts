@@ -1,4 +1,4 @@
-/** What sounds in a round of a flow, and what is expected of the player in it. */
+/** What a round of a flow sounds like, and what the player is expected to play. */
 
 import { plainScore, type Score } from "~/audio/score";
 import { describeLanding } from "~/core/fit";
@@ -21,20 +21,20 @@ import { type Bpm, barTicks, type Meter, ticks } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
 import type { FlowContent } from "~/library/flow/content";
 
-/** All of a flow that sounds, but for what is drawn. */
+/** The sound of a flow, without what is drawn. */
 export interface RoundScene {
   readonly meter: Meter;
   readonly bars: number;
   readonly form: FlowContent["form"];
   readonly ahead: FlowContent["ahead"];
-  /** The idea that must be met, by its number; null for none. */
+  /** The index of the idea that must be met; null for none. */
   readonly meets: { readonly idea: number; readonly at: number } | null;
   readonly player: Player;
   readonly groove: Groove;
   readonly setting: Setting;
-  /** Whether the ideas sound too. */
+  /** Whether the ideas are audible too. */
   readonly playsAlong: boolean;
-  /** What is clicked between the beats. */
+  /** The clicks between beats. */
   readonly clicksBetween: ClickDivision | null;
 }
 
@@ -42,7 +42,7 @@ export interface RoundScore {
   readonly score: Score;
   readonly timeline: Timeline;
   readonly expectation: Expectation;
-  /** Playings that are expected: all of them, or only the one that must be met. */
+  /** Expected playings: all of them, or only the one to meet. */
   readonly playings: readonly ComposedPlaying[];
   readonly calls: readonly Call[];
   /** Ticks from the start of the round to its first idea, and to the end of the player's ideas. */
@@ -52,10 +52,10 @@ export interface RoundScore {
   readonly crash: Crash;
 }
 
-/** Of full; what is played ahead is to be heard behind everything else. */
+/** Share of full level: what is played ahead stays in the background. */
 const AHEAD_FORCE = 0.2;
 
-/** The phrase of a round: the player's ideas, and the answer after them. */
+/** The phrase of a round: the player's ideas, then the answer. */
 export function phraseOfRound(
   { composed, answer }: Round,
   { meter, bars }: Pick<RoundScene, "meter" | "bars">,
@@ -66,7 +66,7 @@ export function phraseOfRound(
   return { meter, tempo, window, line };
 }
 
-/** Strokes of a call, once, on the stick, that end where it begins. */
+/** The strokes of a call, once, with sticks, ending where the call starts. */
 function playAhead(
   timeline: Timeline,
   call: Call,
@@ -95,12 +95,12 @@ function playAhead(
           passes: "all",
         };
       })
-      // What would have been heard before the round is left out: it has been read by then.
+      // Calls before the start of the round are left out: the player has read them by then.
       .filter(({ at }) => at >= 0)
   );
 }
 
-/** One round at a tempo. `before` is how the round before it lands: its crash stands on this one's first beat. */
+/** One round at a tempo. `before` is the previous round's landing: its crash is on this round's first beat. */
 export function makeRoundScore(scene: RoundScene, round: Round, tempo: Bpm, before: Crash | null): RoundScore {
   const { meter, form, player, groove, setting, playsAlong, ahead, meets, bars } = scene;
   const { composed } = round;
@@ -156,12 +156,12 @@ export function makeRoundScore(scene: RoundScene, round: Round, tempo: Bpm, befo
   };
 }
 
-/** The slot of a stroke that a grace note leads into. */
+/** The slot of the stroke after a grace note. */
 function slotBefore({ slots }: Timeline, at: number): number {
   return slots.find((slot) => slot.at >= at)?.index ?? slots.length;
 }
 
-/** One bar to come home in, after the last round: the crash, and silence. */
+/** One bar to land in, after the last round: the crash, then silence. */
 export function makeClosing({ meter }: Pick<RoundScene, "meter">, { hand, place }: Crash, tempo: Bpm): Score {
   const bar = barTicks(meter);
   const note = (limb: SoundingNote["limb"], where: SoundingNote["place"], force: number): SoundingNote => ({

@@ -4,7 +4,7 @@ import { barTicks, beatTicks, type Meter } from "~/core/time";
 import { useWidth } from "~/views/use-width";
 import { letterOf } from "~/words/flow";
 
-/** Pixels that a bar needs for its names to be read. */
+/** Pixels per bar for readable names. */
 const BAR_WIDTH = 130;
 const FLAG = 22;
 const BLOCK_Y = 20;
@@ -16,15 +16,15 @@ interface RoundStripProps {
   readonly bars: number;
   readonly playings: readonly ComposedPlaying[];
   readonly nameOf: (idea: number) => string;
-  /** The playings of the call that is heard, the last one included; null for none. */
+  /** The playings of the current call, including the last; null for none. */
   readonly now: { readonly from: number; readonly to: number } | null;
-  /** The idea that must be met, and where. */
+  /** The idea to meet, and its position. */
   readonly meets: { readonly idea: number; readonly at: number } | null;
-  /** Whether the others are left to the player. */
+  /** Whether the player chooses the others. */
   readonly isFree: boolean;
 }
 
-/** A round over its bars: a stamp for each playing, a post for each bar and beat, and the one that it comes home on. */
+/** A round over its bars: a stamp for each playing, a post for each bar and beat, and one at the end. */
 export const RoundStrip = memo(function RoundStrip(props: RoundStripProps) {
   const { meter, bars, playings, nameOf, now, meets, isFree } = props;
   const frame = useRef<HTMLDivElement>(null);
@@ -113,7 +113,7 @@ export const RoundStrip = memo(function RoundStrip(props: RoundStripProps) {
   );
 });
 
-/** A playing over the ends of rows, as one piece for each row. */
+/** A playing across rows, one piece per row. */
 function pieces({ at, length }: ComposedPlaying, row: number): [from: number, to: number][] {
   const found: [number, number][] = [];
   for (let from: number = at; from < at + length; ) {
@@ -124,7 +124,7 @@ function pieces({ at, length }: ComposedPlaying, row: number): [from: number, to
   return found;
 }
 
-/** A name where there is room for all of it, else the idea's letter. */
+/** The full name where it fits, otherwise the idea's letter. */
 function nameIn(room: number, name: string, idea: number): string {
   return name.length <= Math.floor(room / 7) ? name : letterOf(idea);
 }

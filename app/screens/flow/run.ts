@@ -1,6 +1,6 @@
 /**
- * A flow that goes round: which round is played when, at which tempo, and what is called. Pure: it is asked for scores, and
- * told where the ear is.
+ * A running flow: which round plays when, at which tempo, and the calls. Pure: callers ask for scores, and report the
+ * playback position.
  */
 
 import type { Score } from "~/audio/score";
@@ -11,10 +11,10 @@ import type { FlowContent } from "~/library/flow/content";
 import { Judge } from "./judge";
 import { makeClosing, makeRoundScore, type RoundScene, type RoundScore } from "./round-score";
 
-/** Rounds that are kept at once: the one that is heard, and those about to be. */
+/** Number of rounds kept: the current one, and the next ones. */
 const KEPT = 6;
 
-/** A call, and the round that it is in. */
+/** A call and its round. */
 export interface RoundCall {
   readonly round: number;
   readonly index: number;
@@ -26,13 +26,13 @@ export interface Board {
   readonly round: number;
   /** "time": groove before the ideas; "answer": the other drummer plays. */
   readonly phase: "time" | "ideas" | "answer" | "closing";
-  /** The call that is played; null between the ideas. */
+  /** The current call; null between ideas. */
   readonly playing: number | null;
   readonly shown: readonly ShownCall<RoundCall>[];
-  /** Which of its playings it is, from 0, and which slot of that. */
+  /** Its current playing, from 0, and the slot of that playing. */
   readonly time: number;
   readonly slot: number;
-  /** Beats until the ideas come home; before them until they begin. */
+  /** Beats until the ideas resolve; before them, until they start. */
   readonly beatsLeft: number;
   readonly tempo: Bpm;
 }
@@ -45,26 +45,26 @@ export interface NamedIdea {
 export interface FlowRunOptions {
   readonly scene: RoundScene;
   readonly ideas: readonly Idea[];
-  /** The same ideas, as results are kept and as they are called. */
+  /** The same ideas for results and for calls. */
   readonly named: readonly NamedIdea[];
   readonly tempo: Bpm;
   readonly ladder: FlowContent["ladder"];
   readonly strictness: Strictness;
-  /** The round of a number: drawn ahead, or at once. */
+  /** The round with this number: drawn in advance, or now. */
   readonly draw: (round: number) => Round;
 }
 
-/** A round that was asked for. */
+/** A requested round. */
 export interface MadeRound {
   readonly round: Round;
   readonly scored: RoundScore;
-  /** Its ideas, by their numbers. */
+  /** Its ideas, by index. */
   readonly named: readonly NamedIdea[];
 }
 
 export class FlowRun {
   private readonly made = new Map<number, MadeRound>();
-  /** How many calls there were before each round. */
+  /** Number of calls before each round. */
   private readonly before = new Map<number, number>([[0, 0]]);
   private tempoNow: Bpm;
   private cleanInRow = 0;
@@ -77,7 +77,7 @@ export class FlowRun {
     this.cards = countCards(ideas, beatTicks(scene.meter), ticksToSeconds(1, tempo, scene.meter));
   }
 
-  /** Goes on with other ideas, rules or sound: rounds that were asked for stay as they are. */
+  /** Continues with other ideas, rules or sound: requested rounds stay as they are. */
   turnTo(options: FlowRunOptions) {
     if (options.tempo !== this.options.tempo) this.tempoNow = options.tempo;
     this.options = options;
@@ -100,7 +100,7 @@ export class FlowRun {
     return rounds !== null && repeat >= rounds;
   }
 
-  /** The score of a round; it keeps the draw and the tempo that it was first asked for with. */
+  /** The score of a round; it keeps the draw and tempo of the first request. */
   score(repeat: number): Score {
     if (!this.isClosing(repeat)) return this.get(repeat).scored.score;
     const last = this.get(repeat - 1).scored;
@@ -120,20 +120,20 @@ export class FlowRun {
     return made;
   }
 
-  /** The call of a number, over all rounds; null for what is not to come. */
+  /** The call with this number, over all rounds; null if there will be none. */
   private callOf(number: number, from: number): RoundCall | null {
     for (let round = from; !this.isClosing(round); round++) {
       const before = this.before.get(round) ?? 0;
       const { calls } = this.get(round).scored;
       const call = calls[number - before];
       if (call) return { round, index: number - before, call };
-      // A flow in which nothing is called has no next call.
+      // A flow without calls has no next call.
       if (calls.length === 0 || round > from + 3) return null;
     }
     return null;
   }
 
-  /** What stands on the board at a place in a round; -1 and 0 for the count-in. */
+  /** The board at a position in a round; -1 and 0 for the count-in. */
   board(round: number, at: number): Board {
     const here = Math.max(0, round);
     if (this.isClosing(here)) {
@@ -167,7 +167,7 @@ export class FlowRun {
     };
   }
 
-  /** A round was judged: the ladder may go on. */
+  /** A round was judged: the ladder may advance. */
   climb(result: Result) {
     const { ladder } = this.options;
     this.cleanInRow = result === "clean" ? this.cleanInRow + 1 : 0;

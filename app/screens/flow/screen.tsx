@@ -1,4 +1,4 @@
-/** Flow: ideas called out in random order, any number of times each, that always come home on the bar you chose. */
+/** Flow: ideas called in random order, any number of times each, that always come home on the bar you chose. */
 
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";

@@ -1,4 +1,4 @@
-/** How the ideas are put together, and what they are played in. */
+/** How the ideas are combined, and their setting. */
 
 import { LEADS, MAX_FLOW_BARS } from "~/core/flow";
 import { DURINGS, FOOT_OSTINATI } from "~/core/groove";
@@ -19,7 +19,7 @@ interface SettingsProps {
   readonly content: FlowContent;
   readonly ideas: readonly ReadIdea[];
   readonly grooves: readonly GrooveChoice[];
-  /** Whether this device has a voice of its own; false where it has none. */
+  /** Whether this device has a local voice. */
   readonly hasVoice: boolean;
 }
 
@@ -33,7 +33,7 @@ export function Settings(props: SettingsProps) {
   );
 }
 
-/** Bars, and who plays them. */
+/** The bars, and who plays them. */
 function Form({ bench, content }: SettingsProps) {
   const { form, bars } = content;
   const set = (change: Partial<FlowContent["form"]>) => bench.change({ form: { ...form, ...change } });
@@ -154,7 +154,7 @@ function Rules({ bench, content, ideas }: SettingsProps) {
   );
 }
 
-/** The groove, the feet, what is heard ahead, and the tempo's own way. */
+/** The groove, the feet, what is played ahead, and the tempo ladder. */
 function Around({ bench, content, grooves, hasVoice }: SettingsProps) {
   const { setting, ladder, ahead, tempo } = content;
   const meter = formatMeter(content.meter as Meter);

@@ -1,4 +1,4 @@
-/** At the foot of the flow: play, tempo, which round it is, volume. */
+/** The bottom bar of a flow: play, tempo, round number, volume. */
 
 import { listCalls } from "~/core/flow";
 import { MAX_BPM, MIN_BPM } from "~/core/time";

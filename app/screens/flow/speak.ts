@@ -1,13 +1,13 @@
-/** Calls spoken by the device's own voice. Voices that need a network are never used. */
+/** Speaks calls with the device's own voice. Voices that need a network are never used. */
 
-/** A voice that lives on this device, English where there is one; null without any. */
+/** A voice on this device, English if possible; null without any. */
 export function localVoice(): SpeechSynthesisVoice | null {
   if (typeof speechSynthesis === "undefined") return null;
   const own = speechSynthesis.getVoices().filter(({ localService }) => localService);
   return own.find(({ lang }) => lang.startsWith("en")) ?? own[0] ?? null;
 }
 
-/** Calls back with whether there is a local voice, now and when voices come. */
+/** Reports whether there is a local voice, now and when voices load. */
 export function watchVoices(tell: (has: boolean) => void): () => void {
   if (typeof speechSynthesis === "undefined") {
     tell(false);
@@ -19,10 +19,10 @@ export function watchVoices(tell: (has: boolean) => void): () => void {
   return () => speechSynthesis.removeEventListener("voiceschanged", look);
 }
 
-/** Quick enough to be over before it is played. */
+/** Fast enough to finish before the idea starts. */
 const RATE = 1.25;
 
-/** Says it in place of whatever is being said. */
+/** Says it, interrupting any other speech. */
 export function speak(words: string, volume: number) {
   const voice = localVoice();
   if (!voice) return;

@@ -1,4 +1,4 @@
-/** One flow in practice: what is drawn, what is called, what is heard of it, and what becomes of that. */
+/** One flow in practice: what is drawn, called and heard, and the results. */
 
 import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
@@ -25,19 +25,19 @@ import { useJudged } from "./use-judged";
 import { useRequest } from "./use-request";
 
 export const FLOW_ID = "flow";
-/** Milliseconds between looks at the clock while something plays. */
+/** Milliseconds between clock checks during playback. */
 const TICK = 15;
-/** Seconds before its end at which the last bar is over. */
+/** The last bar is over this many seconds before its end. */
 const NEARLY_OVER = 0.15;
-/** Hits of an input may be missing for so many rounds before it is asked whether anything is plugged in. */
+/** Silent rounds before we ask whether anything is connected. */
 export const SILENT_ROUNDS = 2;
 
-/** The slot that sounds, of the idea that is played; apart from the board, which changes less often. */
+/** The playing slot of the current idea; separate from the board, which changes less often. */
 export interface Playhead {
   readonly slot: number;
 }
 
-/** How many ways there are of what was asked, or why there is none. */
+/** The number of ways for the request, or why there is none. */
 interface Answered {
   readonly request: RoundRequest;
   readonly answer: FlowCount | RoundTrouble;
@@ -58,7 +58,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   const { ladder, ahead, seed, isHeld } = content;
   const judged = useJudged(row.id, content.name, stored);
   const { record, note, finish, countSilent, restart } = judged;
-  /** The last answer, and what was asked. */
+  /** The last answer, and its request. */
   const [answered, setAnswered] = useState<Answered | null>(null);
   const [countFailed, setCountFailed] = useState(false);
   const [attempt, setAttempt] = useState(0);
@@ -87,7 +87,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   const run = useRef<FlowRun | null>(null);
   const counted = answered?.answer ?? null;
   const hasWays = counted !== null && isCounted(counted) && counted.total > 0n;
-  // What is still being counted can't be played yet: rounds would be drawn from something else.
+  // While it is still being counted, it can't be played: rounds would be drawn from something else.
   const canPlay = hasWays && answered?.request === request;
   useEffect(() => {
     if (canPlay) run.current?.turnTo(options);
@@ -174,7 +174,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     return () => {
       clearInterval(clock);
       const flow = run.current;
-      // What the player has judged of the last round counts although it was stopped.
+      // The player's judgement of the last round counts, even though it was stopped.
       if (flow && isSelfJudged(now.current.listening.source))
         finish(flow.judge.closeRated(Number.POSITIVE_INFINITY), "self");
       setBoard(null);
@@ -184,7 +184,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     };
   }, [playing, sound, drawer, playhead, note, finish, countSilent, onHit]);
 
-  /** An idea's name in a round: one that is played keeps the ideas that it was drawn from. */
+  /** An idea's name in a round: a playing round keeps the ideas it was drawn from. */
   const nameOf = useCallback(
     (round: number | null, idea: number) => {
       const named = round === null ? ideas : run.current?.get(round).named;
@@ -193,7 +193,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     [ideas],
   );
 
-  // The next call is said while the one before it is played.
+  // The next call is spoken while the previous one is played.
   const calling = board?.shown.find(({ number }) => number === (board.playing ?? -1) + 1) ?? null;
   const firstCall = board?.playing === null ? board.shown[0] : undefined;
   const spoken = board && board.phase !== "answer" ? (firstCall ?? calling) : null;
@@ -203,7 +203,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     const { call } = spoken.call;
     speak(sayCall(nameOf(spoken.call.round, call.idea), call.times), preferences.volume);
   });
-  // Once for each call.
+  // Once per call.
   useEffect(() => {
     if (playing && ahead === "spoken" && spokenKey >= 0) sayNext();
   }, [playing, ahead, spokenKey]);
@@ -212,7 +212,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     const located = sound.locateIn(FLOW_ID, performance.now());
     return located && { round: located.repeat, at: located.seconds / secondsPerTick(located.score) };
   }, [sound]);
-  /** The player's own judgement of the idea that was just played; false where there is none to judge. */
+  /** The player's own judgement of the idea just played; false if there is none to judge. */
   const rate = useCallback(
     (result: Result): boolean => {
       const here = locateNow();
@@ -229,7 +229,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     return Boolean(heard);
   }, [note, locateNow]);
 
-  /** Other draws of the same, from here on. */
+  /** Other draws of the same request, from now on. */
   const reseed = useCallback(
     (next: number) => {
       drawer.reseed(next);
@@ -249,12 +249,12 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
     record,
     factors: content.ideas.map(({ key }) => (isHeld ? 1 : factorOf(record.ideas[key]))),
     counted,
-    /** Counting failed; {@link countAgain} tries once more. */
+    /** Counting failed; {@link countAgain} retries. */
     countFailed,
     countAgain: () => setAttempt(attempt + 1),
     canPlay,
     board,
-    /** The round that is played, or would be. */
+    /** The current round, or the next one. */
     round: inPlay?.round ?? (hasWays ? preview : null),
     run: board ? run.current : null,
     cards: run.current?.cards ?? 2,
@@ -273,7 +273,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
 }
 export type Flow = ReturnType<typeof useFlow>;
 
-/** The slot that sounds on the card of the call that is played; -1 elsewhere. */
+/** The playing slot on the current call's card; -1 elsewhere. */
 export function usePlayhead(playhead: StoreApi<Playhead>): number {
   return useStore(playhead, ({ slot }) => slot);
 }

@@ -1,4 +1,4 @@
-/** What was heard of a flow, kept as it comes: of each idea and join, and each round in the log. */
+/** Saves a flow's results as they come: for each idea and join, and each round in the log. */
 
 import { useCallback, useRef, useState } from "react";
 import { type FlowEvent, type FlowRecord, recordHeard } from "~/core/flow";
@@ -13,7 +13,7 @@ export function useJudged(id: string, flowName: string, stored: FlowRecord) {
   const [record, setRecord] = useState(stored);
   const [last, setLast] = useState<readonly FlowEvent[]>([]);
   const [rounds, setRounds] = useState(0);
-  /** Rounds in a row of which nothing was heard. */
+  /** Consecutive rounds without anything heard. */
   const [silent, setSilent] = useState(0);
   const [isSaved, setSaved] = useState(true);
   const name = useRef(flowName);
@@ -53,7 +53,7 @@ export function useJudged(id: string, flowName: string, stored: FlowRecord) {
     },
     [id],
   );
-  /** Counts rounds in which nothing could be judged; null after one in which something was. */
+  /** Counts rounds without anything to judge; null after one with something. */
   const countSilent = useCallback((missed: number | null) => {
     if (missed === null) setSilent(0);
     else if (missed > 0) setSilent((count) => count + missed);

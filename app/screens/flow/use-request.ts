@@ -1,4 +1,4 @@
-/** What a flow's settings ask for: which rounds are drawn, and how they are to sound. */
+/** What a flow's settings request: which rounds to draw, and how they sound. */
 
 import { useMemo } from "react";
 import type { FlowRecord, RoundRequest } from "~/core/flow";
@@ -21,7 +21,7 @@ interface RequestOptions {
   readonly record: FlowRecord;
 }
 
-/** Each part stays the same object for as long as it says the same. */
+/** Each part stays the same object while its value stays equal. */
 export function useRequest({ content, sources, grooves, record }: RequestOptions) {
   const player = usePlayer();
   const [preferences] = usePreferences();

@@ -6,7 +6,7 @@ import { plural } from "~/words/time";
 import { isCounted } from "./drawer";
 import type { Flow } from "./use-flow";
 
-/** How many ways there are, always in sight; or what to do where there is none. */
+/** The number of ways, always visible; or what to do if there is none. */
 export function Ways({ flow, content }: { readonly flow: Flow; readonly content: FlowContent }) {
   const { counted, ideas } = flow;
   const names = ideas.map(({ name }) => name);

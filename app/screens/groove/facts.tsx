@@ -1,4 +1,4 @@
-/** What decides whether a fill belongs in its groove, in a line or two: whether it fits, how it lands, how fast it can go. */
+/** What decides whether a fill belongs in its groove, in a line or two: fit, landing, top tempo. */
 
 import { useWorked } from "~/editor/context";
 import { useLitCeiling } from "~/editor/fill/use-ceiling";

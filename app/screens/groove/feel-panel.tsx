@@ -1,4 +1,4 @@
-/** Feel: the groove's, or the fill's own; whether the fill follows; and what only works swung. */
+/** Feel: the groove's or the fill's own, whether the fill follows, and rhythms that only work swung. */
 
 import { type Groove, judgeFeel, type Setting } from "~/core/groove";
 import { useWorked } from "~/editor/context";

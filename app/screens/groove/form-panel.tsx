@@ -1,4 +1,4 @@
-/** Form: how much groove, where the fill enters, what goes on under it, and how it ends. */
+/** Form: bars of groove, where the fill enters, what continues under it, and the ending. */
 
 import {
   DURINGS,

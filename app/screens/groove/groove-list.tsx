@@ -1,4 +1,4 @@
-/** Which groove: those of the fill's meter, own ones first. */
+/** Grooves in the fill's meter, own ones first. */
 
 import { Link } from "react-router";
 import { type Bpm, formatMeter } from "~/core/time";
@@ -103,7 +103,7 @@ function Item({ name, says, isOwn, isChosen, onChoose }: ItemProps) {
   );
 }
 
-/** Where the fill goes at a tempo that the groove is not for. */
+/** The fill's tempo is outside the groove's range. */
 function TempoNote({ tempo, chosen }: { readonly tempo: Bpm; readonly chosen: GrooveChoice }) {
   const { editor } = useOpenFill();
   const nearest = tempo < chosen.slowest ? chosen.slowest : tempo > chosen.fastest ? chosen.fastest : null;

@@ -2,7 +2,7 @@ import { parseMidi } from "midi-file";
 import { describe, test } from "vitest";
 import { expect, exportAs, noteNumber, openLine, openShelf, page } from "~/testing";
 
-/** A line on Grooves, in the straight eighths of the first fill. */
+/** A line on the Groove tab, in the straight eighths of the first fill. */
 async function openOnGrooves(text: string) {
   const { saved } = await openLine(text);
   await expect(saved).toBeVisible();
@@ -71,7 +71,7 @@ describe("form", () => {
     await expect(signs).toHaveCount(2);
     await bars.selectOption("once, with how many times");
     await expect(score.getByText("3×")).toBeVisible();
-    // The playhead goes over the one bar for each time that it sounds.
+    // The playhead crosses the bar each time it sounds.
     await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");
     await play.click();
     await expect(score.locator("[data-playhead]")).toBeVisible();
@@ -93,7 +93,7 @@ describe("grooves", () => {
 
     await page.getByRole("button", { name: "New groove" }).click();
     await page.getByRole("textbox", { name: "Name of the groove" }).fill("Cellar stomp");
-    // It is this page that gave the fill its new groove.
+    // This page gave the fill its new groove.
     await expect(page.getByText(/changed in another tab/)).toHaveCount(0);
     const line = page.getByRole("textbox", { name: "Stick line" });
     await line.fill("@2 KKKK KKK");
@@ -161,7 +161,7 @@ test("feel: the groove's or the fill's own; what does not go together is told; t
     at += event.deltaTime;
     return event.type === "noteOn" ? [at] : [];
   });
-  // The and of one in the groove, two thirds of a quarter on.
+  // The and of one in the groove, two thirds of a quarter later.
   expect(ons).toContain(6_720);
   expect(ons).not.toContain(5_040);
   await page.getByRole("checkbox", { name: /different feel/ }).check();

@@ -1,4 +1,4 @@
-/** The backbeat keeper: what stands on each backbeat of the window, and what would keep it. */
+/** The backbeat keeper: what the fill has on each backbeat of the window, and what would keep it. */
 
 import { useMemo } from "react";
 import { type BackbeatCheck, checkBackbeats, keepBackbeatLayer, measureForm, type Setting } from "~/core/groove";

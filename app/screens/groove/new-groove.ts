@@ -1,4 +1,4 @@
-/** Own grooves as they begin. */
+/** Initial own grooves. */
 
 import { layOutGroove, mirrorGroove, plainGroove } from "~/core/groove";
 import { formatLine } from "~/core/line";
@@ -9,7 +9,7 @@ import { MAX_NAME } from "~/library/phrase/phrase";
 import { keepFeel } from "~/library/phrase/setting";
 import type { Handedness } from "~/library/preferences";
 
-/** The plain pulse of a meter, to be worked on. */
+/** The plain pulse of a meter, as a starting point. */
 export function newGroove(meter: Meter, tempo: Bpm): GrooveContent {
   return makeGrooveContent({
     text: formatLine(plainGroove(meter).line),
@@ -20,7 +20,7 @@ export function newGroove(meter: Meter, tempo: Bpm): GrooveContent {
   });
 }
 
-/** A copy, with the hands as this player has them. */
+/** A copy, with this player's hands. */
 export function copyGroove({ name, groove, isOwn, slowest, fastest }: GrooveChoice, hands: Handedness): GrooveContent {
   const turned = isOwn || hands === "right" ? groove : mirrorGroove(groove);
   const { meter } = groove;

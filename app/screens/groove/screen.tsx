@@ -1,4 +1,4 @@
-/** What stands on Grooves: the loop as a picture and as a score, and beside them groove, form, feel and backbeat. */
+/** The loop as a picture and as a score, and beside them groove, form, feel and backbeat. */
 
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from "react";
 import type { CommandTable } from "~/commands/command";
@@ -55,7 +55,7 @@ const GROOVE_COMMANDS: CommandTable<GrooveScene> = TABS.map(({ id, name }, index
   run: ({ setTab }) => setTab(id),
 }));
 
-/** The Groove tab: what the fill sits in, and whether it belongs there. */
+/** The Groove tab: the fill's groove, and whether the fill belongs there. */
 export function GrooveScreen({ binned }: GrooveScreenProps) {
   const { row, editor, stage } = useOpenFill();
   const { player, preferences } = stage;
@@ -75,7 +75,7 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
   useChoice(timeline);
   useFollow(
     useCallback<Follower>((heard) => {
-      // A loop of some slots stands where these are in the whole.
+      // A loop of some slots stays at its position in the whole.
       const at = heard?.inForm ?? null;
       followForm.current?.(at);
       followStaff.current?.(at);

@@ -1,4 +1,4 @@
-/** The lesson that is open, with undo. */
+/** The open lesson, with undo. */
 
 import { makeUndoStore, type Undo, type UndoStore } from "~/editor/undo";
 import type { LessonContent } from "~/library/lesson/content";
@@ -6,7 +6,7 @@ import type { LessonContent } from "~/library/lesson/content";
 export interface LessonBench {
   readonly store: UndoStore<LessonContent>["store"];
   readonly undo: Undo;
-  /** Edits of one kind close together are one step of undo; null is a step of its own. */
+  /** Edits of one kind close together are one undo step; null is a step of its own. */
   readonly edit: (kind: string | null, change: (lesson: LessonContent) => LessonContent) => void;
   readonly replace: (lesson: LessonContent) => void;
 }
@@ -17,7 +17,7 @@ export function openLessonBench(initial: LessonContent): LessonBench {
     store,
     undo: history,
     edit: (kind, change) => {
-      // What changes nothing is no step.
+      // A change without effect is no step.
       if (change(store.getState().content) !== store.getState().content) put(kind, change);
     },
     replace: (lesson) => put(null, () => lesson),

@@ -1,4 +1,4 @@
-/** A set of exercises from easy to hard, made for this player: from a search, by the grid, or of one cell. */
+/** A set of exercises from easy to hard for this player: from a search, by the grid, or from one cell. */
 
 import { useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
@@ -40,7 +40,7 @@ const KINDS: readonly { readonly id: ExerciseKind; readonly name: string; readon
 ];
 
 const RATES = ["2", "3", "4", "6"] as const;
-/** Where an exercise may begin: eighths of the bar. */
+/** Where an exercise may start: eighths of the bar. */
 const STEP = 5_040;
 const MOST = 24;
 

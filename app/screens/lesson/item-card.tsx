@@ -1,4 +1,4 @@
-/** One item of a lesson in its list: what it is, what is said of it, and everything that can be done to it. */
+/** One item of a lesson: what it is, its text, and all actions on it. */
 
 import { Link } from "react-router";
 import type { Line } from "~/core/phrase";
@@ -12,16 +12,16 @@ import { NumberField } from "~/ui/number-field";
 import { CoinRow } from "~/views/coin-row";
 import type { Grip } from "~/views/movable-rows";
 
-/** What is known of what an item names. */
+/** Information about an item's subject. */
 export interface ShownItem {
   readonly name: string;
-  /** A stick line as text, and read; empty for what is not there any more. */
+  /** A stick line as text, and parsed; empty if it no longer exists. */
   readonly text: string;
   readonly line: Line;
   readonly isThere: boolean;
-  /** "learned", "3 of 7 steps"; empty for what is not practised by a plan. */
+  /** "learned", "3 of 7 steps"; empty if it has no plan. */
   readonly progress: string;
-  /** The tempos that its plan has, where the lesson has none of its own. */
+  /** Its plan's tempos, if the lesson sets none. */
   readonly from: number | null;
   readonly to: number | null;
 }
@@ -30,13 +30,13 @@ export interface ItemActions {
   readonly change: (kind: string, change: (item: LessonItem) => LessonItem) => void;
   readonly move: (by: 1 | -1) => void;
   readonly remove: () => void;
-  /** Puts the next candidate in its place; null where there is none. */
+  /** Replaces it with the next candidate; null if there is none. */
   readonly swap: (() => void) | null;
 }
 
 interface ItemCardProps {
   readonly item: LessonItem;
-  /** Of the exercise; null for a heading. */
+  /** Exercise number; null for a heading. */
   readonly number: number | null;
   readonly known: ShownItem | null;
   readonly strongHand: Hand;
@@ -183,7 +183,7 @@ function Tools({
 interface ToolProps {
   readonly label: string;
   readonly isOff?: boolean;
-  /** For a switch. */
+  /** The label of a switch. */
   readonly isOn?: boolean;
   readonly onPress: () => void;
   readonly children: React.ReactNode;

@@ -1,4 +1,4 @@
-/** The items of a lesson, to be ordered by dragging, by keys or by buttons. */
+/** The items of a lesson: reorder them by dragging, keys or buttons. */
 
 import { lazy, useDeferredValue, useMemo } from "react";
 import { readStickLine } from "~/core/line";
@@ -18,7 +18,7 @@ import { useSwap } from "./use-swap";
 
 const MovableRows = lazy(() => import("~/views/movable-rows"));
 
-/** Items that are drawn at once. */
+/** Items drawn immediately. */
 const FIRST = 8;
 
 interface ItemListProps {
@@ -32,7 +32,7 @@ export function ItemList({ bench, content, scene }: ItemListProps) {
   const know = useKnown(scene);
   const swap = useSwap(bench);
   const { items } = content;
-  // A long lesson opens with what is in sight; the others come as soon as that is there.
+  // A long lesson first draws what is visible, then the rest.
   const drawn = useDeferredValue(items.length, FIRST);
   if (items.length === 0) {
     return (
@@ -74,19 +74,19 @@ export function ItemList({ bench, content, scene }: ItemListProps) {
   );
 }
 
-/** Exercises are counted, headings are not. */
+/** Exercises are numbered, headings aren't. */
 function numberItems(items: readonly LessonItem[]): (number | null)[] {
   let number = 0;
   return items.map(({ kind }) => (kind === "heading" ? null : ++number));
 }
 
-/** What the book knows of what an item names. */
+/** What the book knows about an item's subject. */
 function useKnown({ fills, entries, grooves, plans }: LessonScreenProps): (item: LessonItem) => ShownItem | null {
   return useMemo(() => {
     const fillsById = new Map(fills.map((fill) => [fill.id, fill.content]));
     const cellsById = new Map(entries.map((entry) => [entry.id, entry]));
     const groovesById = new Map(grooves.map((groove) => [groove.id, groove]));
-    // The same line stays the same object, so that its picture is not drawn again while words are typed.
+    // Equal lines stay the same object, so that their pictures aren't redrawn while you type.
     const lines = new Map<string, Line>();
     const lineOf = (text: string): Line => {
       const line = lines.get(text) ?? readStickLine(text).line ?? [];

@@ -2,7 +2,7 @@ import * as toneMidi from "@tonejs/midi";
 import { test } from "vitest";
 import { downloadOf, expect, newBrowser, openNewLine, openShelf, page, stack } from "~/testing";
 
-// The package is an older kind of module, whose parts stand behind its default.
+// The package is an older kind of module, with its exports behind the default.
 const tonejs = "default" in toneMidi ? (toneMidi.default as typeof toneMidi) : toneMidi;
 
 const shelf = () => page.getByRole("link", { name: "Shelf" }).click();
@@ -86,7 +86,7 @@ test("notation and MIDI from other programs come in after a look at them", async
   await expect(dialog.getByRole("alert")).toContainText("This isn't a MIDI file.");
   await dialog.getByRole("button", { name: "Close" }).click();
 
-  // Two bars of drums with a claves part, by somebody else's program.
+  // Two bars of drums with a claves part, from another program.
   const midi = new tonejs.Midi();
   midi.header.setTempo(100);
   const drums = midi.addTrack();
@@ -102,7 +102,7 @@ test("notation and MIDI from other programs come in after a look at them", async
   await dialog.getByRole("combobox", { name: "Import as" }).selectOption("one fill per bar");
   await dialog.getByRole("button", { name: "Add 2 fills" }).click();
   await expect(page.getByRole("heading", { level: 2, name: "other 1" })).toBeVisible();
-  // What was said of the claves is remembered.
+  // The answer about the claves is remembered.
   await give("other.mid", midi.toArray());
   await expect(dialog.getByText("16 notes read into 1 fill.")).toBeVisible();
 });

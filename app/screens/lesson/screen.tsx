@@ -152,7 +152,7 @@ export function LessonScreen(props: LessonScreenProps) {
   );
 }
 
-/** What exports and pages are made from. */
+/** The source of exports and pages. */
 function useScene({ row, entries, grooves }: LessonScreenProps, bench: LessonBench) {
   const session = usePlayerSession();
   const [preferences] = usePreferences();
@@ -187,7 +187,7 @@ function useScene({ row, entries, grooves }: LessonScreenProps, bench: LessonBen
   return { ...usePaper(make), subjectNow };
 }
 
-/** How far the player is, and where to go on. */
+/** The player's progress, and where to continue. */
 function Progress({
   content,
   plans,

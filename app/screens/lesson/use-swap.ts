@@ -1,4 +1,4 @@
-/** Puts the next candidate of a graded exercise in its place, as a fill of its own. */
+/** Replaces a graded exercise with its next candidate, as a new fill. */
 
 import { useCallback } from "react";
 import { useRevalidator } from "react-router";
@@ -23,7 +23,7 @@ export function useSwap(bench: LessonBench): (item: LessonFill) => void {
         const made = await addRow(book.fills, { ...row.content, text, goodText: text });
         const before = row.content.goodText;
         bench.edit(null, (lesson) => swapIn(lesson, item.key, made.id, before));
-        // What nobody has touched is not kept for its own sake; what was edited or practised stays on the shelf.
+        // An untouched exercise isn't kept; an edited or practised one stays on the Shelf.
         if (row.revision === 1 && (await getPlan(book, row.id)) === null) await binRow(book.fills, row.id);
         await revalidate();
       };

@@ -30,7 +30,7 @@ interface ChartsProps {
 }
 
 const AXIS = { stroke: "currentColor", fontSize: 12, tick: { fill: "currentColor" } } as const;
-/** Days to scale: a week without practice is a gap as wide as a week. */
+/** Days to scale: a week without practice is a gap of a week. */
 const DAYS = {
   type: "number",
   domain: ["dataMin", "dataMax"],
@@ -46,7 +46,7 @@ const TIP = {
     color: "var(--color-base-content)",
   },
 } as const;
-/** Limbs by dash and colour. */
+/** Limbs by dash pattern and colour. */
 const LINES: Record<Limb, { readonly stroke: string; readonly dash?: string }> = {
   R: { stroke: "var(--color-base-content)" },
   L: { stroke: "var(--color-primary)", dash: "7 4" },
@@ -55,7 +55,7 @@ const LINES: Record<Limb, { readonly stroke: string; readonly dash?: string }> =
 };
 const WEEKS = 6;
 
-/** Tempo, evenness, minutes and what is due. */
+/** Tempo, evenness, minutes and due dates. */
 export default function Charts({ practised: days, fills, plans }: ChartsProps) {
   const practised = useMemo(() => listPractised(days), [days]);
   const drawn = useStages(3);
@@ -181,7 +181,7 @@ export default function Charts({ practised: days, fills, plans }: ChartsProps) {
   );
 }
 
-/** One more each frame, up to `most`: the first chart is not to wait for the last. */
+/** One more each frame, up to `most`, so that the first chart doesn't wait for the last. */
 function useStages(most: number): number {
   const [stage, setStage] = useState(1);
   useEffect(() => {

@@ -4,7 +4,7 @@ import { addressOf } from "~/library/fill/address";
 import type { PlanRow } from "~/library/practice/plan";
 import { sayDay } from "./summaries";
 
-/** What is learned, and when it comes back. */
+/** What is learned, and when its review is due. */
 export function Due({
   plans,
   fills,

@@ -1,4 +1,4 @@
-/** What the limbs did in fills that were clean as a whole: more than the top tempo assumes may be used for it. */
+/** What the limbs achieved in clean fills: if it is more than the top tempo assumes, you can use it. */
 
 import { useMemo } from "react";
 import { measurePace } from "~/core/player";
@@ -66,7 +66,7 @@ interface LimbInFill {
   readonly tempo: number;
 }
 
-/** The most that each limb did in a fill at the tempo at which its whole was clean. */
+/** The most each limb did in a fill at a tempo at which the whole was clean. */
 function readRuns(fills: readonly FillRow[], plans: readonly PlanRow[]): LimbInFill[] {
   const best = new Map<string, LimbInFill>();
   for (const { id, best: tempo } of plans) {

@@ -22,12 +22,12 @@ interface Test {
   readonly kind: SpeedKind;
 }
 
-/** Seconds that a test listens. */
+/** Duration of a test in seconds. */
 const LENGTH = 8;
-/** Milliseconds of the simulated drummer between strokes, for trying it out without a kit. */
+/** Milliseconds between the simulated drummer's strokes, for a trial without a kit. */
 const SIMULATED: Record<SpeedKind, readonly number[]> = { singles: [162], doubles: [78, 210], reach: [240] };
 
-/** Fastest clean singles, doubles and feet: tested, or read off clean runs, and what the Floor reckons with. */
+/** Fastest clean singles, doubles and feet: tested, or derived from clean runs, and the values that the Floor uses. */
 export default function Hands({
   fills,
   plans,
@@ -166,7 +166,7 @@ export default function Hands({
                       <button
                         type="button"
                         className="btn btn-xs"
-                        // Keys are no surfaces to reach for.
+                        // Keys aren't surfaces to reach for.
                         disabled={!canListen || isOn || listening.source === "keys"}
                         onClick={() => start({ limb, kind: "reach" })}
                       >

@@ -8,7 +8,7 @@ interface LessonsSoFarProps {
   readonly plans: readonly PlanRow[];
 }
 
-/** How far the player is with each lesson. */
+/** The player's progress with each lesson. */
 export function LessonsSoFar({ lessons, plans }: LessonsSoFarProps) {
   const byId = new Map(plans.map((plan) => [plan.id, plan]));
   const shown = lessons.flatMap(({ id, content }) => {

@@ -67,10 +67,10 @@ const columns = helper.columns([
 ]);
 
 const PAGE = 25;
-/** What is searched is all of a run, not one column after the other. */
+/** Searches all columns of a run together. */
 const SEARCHED = "fill";
 
-/** Every word that was typed stands somewhere in the run. */
+/** Every typed word must occur somewhere in the run. */
 function isFound(
   { original: run }: Pick<Row<typeof features, Run>, "original">,
   _column: string,
@@ -85,18 +85,18 @@ function isFound(
 
 interface RunsTableProps {
   readonly runs: readonly Run[];
-  /** Years that have runs, the latest first. */
+  /** Years with runs, latest first. */
   readonly years: readonly number[];
   /** Null for the latest months of practice. */
   readonly year: number | null;
-  /** Whether there are runs of other times. */
+  /** Whether there are runs from other times. */
   readonly hasMore: boolean;
   readonly onYear: (year: number | null) => void;
   readonly onNote: (run: Run, note: string) => void;
   readonly onDelete: (run: Run) => void;
 }
 
-/** Every run, with filters, notes, and the ways out. */
+/** Every run, with filters, notes, and exports. */
 export default function RunsTable({ runs, years, year, hasMore, onYear, onNote, onDelete }: RunsTableProps) {
   const table = useTable({
     features,
@@ -268,7 +268,7 @@ export default function RunsTable({ runs, years, year, hasMore, onYear, onNote, 
   );
 }
 
-/** A note is kept when its field is left, and a moment after the last key. */
+/** A note is saved when you leave its field, and a moment after the last key. */
 function NoteField({ run, onNote }: { readonly run: Run; readonly onNote: (run: Run, note: string) => void }) {
   const soon = useSoon();
   const kept = useRef(run.note ?? "");

@@ -1,4 +1,4 @@
-/** The Log: what to practise today, what was practised, and what the hands can do. */
+/** The Log: what to practise today, what you practised, and what your hands can do. */
 
 import { lazy, Suspense } from "react";
 import { useSearchParams } from "react-router";
@@ -23,7 +23,7 @@ const TABS = [
   { id: "hands", name: "Hands and feet" },
 ] as const;
 
-/** What is read for the part of the log that is shown: a long log is never read whole. */
+/** The data for the visible part of the log: a long log is never read whole. */
 export type LogPart =
   | { readonly tab: "today" | "hands" }
   | { readonly tab: "charts"; readonly practised: readonly FillDay[] }
@@ -40,7 +40,7 @@ export function logTabOf(params: URLSearchParams): LogPart["tab"] {
 }
 
 export interface LogScreenProps {
-  /** How many runs there are in all. */
+  /** Total number of runs. */
   readonly runCount: number;
   readonly part: LogPart;
   readonly plans: readonly PlanRow[];

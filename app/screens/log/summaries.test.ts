@@ -24,7 +24,7 @@ const run = (day: number, change: Partial<Run> = {}): Run => ({
   ...change,
 });
 
-/** The summaries of these runs, as the book has them. */
+/** The summaries of these runs, as stored in the book. */
 const daysOf = (...runs: Run[]) => [...groupByDay(runs)].flatMap(([day, ofDay]) => summariseDay(day, ofDay).fills);
 
 describe("the log's charts", () => {

@@ -1,4 +1,4 @@
-/** What the charts of the log show, from the summaries of the runs. Days are the player's own. */
+/** The data for the log's charts, from the summaries of runs. Days are local. */
 
 import type { Progress } from "~/core/practice";
 import type { Limb } from "~/core/stroke";
@@ -12,7 +12,7 @@ export interface DayMinutes {
   readonly minutes: number;
 }
 
-/** Minutes of each of the last `days` days up to `today`, empty ones among them. */
+/** Minutes for each of the last `days` days up to `today`, including empty ones. */
 export function sumMinutes(practised: readonly FillDay[], today: number, days: number): DayMinutes[] {
   const sums = new Map<number, number>();
   for (const { day, seconds } of practised) sums.set(day, (sums.get(day) ?? 0) + seconds);
@@ -26,11 +26,11 @@ export interface DayTempo {
   readonly day: number;
   /** The fastest clean repeat of the whole phrase; null for a day without one. */
   readonly clean: number | null;
-  /** The fastest that was tried of anything. */
+  /** The fastest attempt at anything. */
   readonly tried: number;
 }
 
-/** One entry for each day on which the fill was practised, in order. */
+/** One entry per day on which the fill was practised, in order. */
 export function followTempo(practised: readonly FillDay[], fillId: string): DayTempo[] {
   const days = new Map<number, DayTempo>();
   for (const { day, fillId: id, clean, tried } of practised) {
@@ -44,7 +44,7 @@ export function followTempo(practised: readonly FillDay[], fillId: string): DayT
 
 export type DayEvenness = { readonly day: number } & { readonly [limb in Limb]?: number };
 
-/** The mean unevenness of each limb, in percent, on each day on which something was heard. */
+/** Mean unevenness of each limb in percent, for each day with measurements. */
 export function followEvenness(practised: readonly FillDay[], fillId: string): DayEvenness[] {
   const days = new Map<number, Map<Limb, Unevenness>>();
   for (const { day, fillId: id, uneven } of practised) {
@@ -65,14 +65,14 @@ export function followEvenness(practised: readonly FillDay[], fillId: string): D
     }));
 }
 
-/** Fills by when they were practised last, the latest first, under the names that they had then. */
+/** Fills by last practice, latest first, with their names at that time. */
 export function listPractised(practised: readonly FillDay[]): { readonly id: string; readonly name: string }[] {
   const last = new Map<string, FillDay>();
   for (const one of practised) if (one.at > (last.get(one.fillId)?.at ?? -1)) last.set(one.fillId, one);
   return [...last.values()].sort((a, b) => b.at - a.at).map(({ fillId, fill }) => ({ id: fillId, name: fill }));
 }
 
-/** Where each fill stands, for the day's plan. */
+/** The state of each fill, for the day's plan. */
 export function listProgress(
   fills: readonly FillRow[],
   plans: readonly PlanRow[],

@@ -1,4 +1,4 @@
-/** What a test found, how sure it is, and the way to use it. */
+/** The result of a test, its uncertainty, and a button to use it. */
 
 import { useState } from "react";
 import { type Fitted, type FittedReach, MIN_INTERVALS } from "~/core/practice";

@@ -41,13 +41,13 @@ interface TodayProps {
   readonly flows: readonly FlowRow[];
 }
 
-/** What to practise in the minutes there are, in which order, and why. */
+/** What to practise in the available minutes, in which order, and why. */
 export function Today({ fills, plans, lessons, flows }: TodayProps) {
   const [minutes, setMinutes] = useState(readMinutes);
   const all = listProgress(fills, plans, lessons);
   const today = dayOf(Date.now());
   const [flow] = flows;
-  // Without a flow of their own, whoever has learned two fills has two ideas.
+  // Without a flow, two learned fills serve as two ideas.
   const canImprovise = flow !== undefined || all.filter(({ learned }) => learned !== null).length >= 2;
   const { warmUp, items, improvise } = planToday(all, minutes, today, canImprovise);
   const change = (value: number) => {

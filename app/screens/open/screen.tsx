@@ -1,4 +1,4 @@
-/** What somebody has shared: what it is, before any of it is kept. */
+/** What somebody has shared, before any of it is saved. */
 
 import { Link } from "react-router";
 import { readStickLine } from "~/core/line";
@@ -17,7 +17,7 @@ interface OpenScreenProps {
   readonly read: ShareReading;
   readonly onKeep: () => void;
   readonly isKeeping: boolean;
-  /** What went wrong with keeping it. */
+  /** The error from saving it. */
   readonly trouble: string | null;
 }
 
@@ -70,7 +70,7 @@ function nameOfFills({ fills }: BookContents): string {
   return fills.length > 1 ? `${name} and ${fills.length - 1} more` : name;
 }
 
-/** Fills in the lesson's order, with its headings and words. */
+/** Fills in the lesson's order, with its headings and text. */
 function Contents({ contents, lesson }: { readonly contents: BookContents; readonly lesson: LessonContent | null }) {
   const { hands } = usePlayer();
   const byId = new Map(contents.fills.map((fill) => [fill.id, fill.content]));

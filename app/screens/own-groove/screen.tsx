@@ -1,4 +1,4 @@
-/** An own groove under the hands: its line, bars, tempos and feel, with the same pictures and keys as a fill. */
+/** Editing an own groove: its line, bars, tempos and feel, with the same pictures and keys as a fill. */
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
@@ -42,7 +42,7 @@ import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { plural, sayNumber } from "~/words/time";
 
 export interface OwnGrooveScreenProps extends Opened<GrooveContent> {
-  /** The fill to go back to; null for the last one. */
+  /** The fill to return to; null for the last one. */
   readonly fillId: string | null;
 }
 
@@ -67,7 +67,7 @@ export function OwnGrooveScreen(props: OwnGrooveScreenProps) {
 
 const pulses = new Map<string, Pulse>();
 
-/** A groove is where backbeats come from: while it is written, its meter's own are counted. */
+/** Backbeats come from the groove, so while you edit it, the meter's defaults count. */
 function meterPulse(meter: Meter): Pulse {
   const key = formatMeter(meter);
   const found = pulses.get(key) ?? pulseOf(meter);

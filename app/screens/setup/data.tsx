@@ -1,4 +1,4 @@
-/** The player's data: how much there is, whether the browser keeps it, backups and restoring. */
+/** The player's data: size, persistence, backups and restoring. */
 
 import { useEffect, useState } from "react";
 import type { BackupStanding } from "~/library/backup";
@@ -17,7 +17,7 @@ import { wordBytes, wordOffline, wordStanding } from "~/words/storage";
 import { plural } from "~/words/time";
 
 export interface StorageFacts extends BackupStanding {
-  /** Bytes; null where the browser doesn't say. */
+  /** Bytes; null if the browser doesn't say. */
   readonly used: number | null;
   readonly room: number | null;
   readonly isKept: boolean;
@@ -29,10 +29,10 @@ interface FolderPicker {
   readonly showDirectoryPicker?: (options: { readonly mode: "readwrite" }) => Promise<FileSystemDirectoryHandle>;
 }
 
-/** Milliseconds between two looks while files are still coming. */
+/** Milliseconds between checks while files are still loading. */
 const LOOK_AGAIN = 1_000;
 
-/** How far the app is kept for use without a network. */
+/** Progress of keeping the app for offline use. */
 function OfflineState() {
   const [progress, setProgress] = useState<OfflineProgress | null>(null);
   useEffect(() => {
@@ -97,7 +97,7 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
       await backUpToFolder(book, Date.now(), withBackupFile);
       send("askToKeep", {});
     } catch (error) {
-      // Closing the picker is no trouble.
+      // Closing the file picker isn't an error.
       if (!(error instanceof DOMException && error.name === "AbortError"))
         say("That folder can't be used. Choose another one.");
     }

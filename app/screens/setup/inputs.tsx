@@ -1,4 +1,4 @@
-/** Inputs: which keys are pads, which pad is which surface, how hard counts, and how late hits are reported. */
+/** Inputs: keys as pads, the surface of each pad, velocity, and latency. */
 
 import { useEffect, useState } from "react";
 import { useStore } from "zustand";
@@ -23,7 +23,7 @@ const TAP_BPM = bpm(90);
 const BEAT = 60 / TAP_BPM;
 const METER = { beats: 4, unit: 4 } as const;
 const BAR = 40_320;
-/** Clicks and nothing else. */
+/** Only clicks. */
 const CLICKS: Arrangement = {
   meter: METER,
   countIn: ticks(0),
@@ -62,7 +62,7 @@ export function Inputs() {
       event.preventDefault();
       if (event.code && event.code !== "Escape" && event.code !== "Space") {
         const taken = LIMBS.find((limb) => limb !== learning && listening.keys[limb] === event.code);
-        // Two limbs on one key could not be told apart: they change places.
+        // Two limbs can't share a key, so they swap.
         const keys = { ...listening.keys, [learning]: event.code };
         if (taken) keys[taken] = listening.keys[learning];
         put({ keys });
@@ -164,7 +164,7 @@ interface PadsProps {
   readonly put: (part: Partial<Listening>) => void;
 }
 
-/** Hit a pad, say what it is. */
+/** Hit a pad, then say what it is. */
 function Pads({ listening, last, trouble, put }: PadsProps) {
   const { pads, curve } = listening;
   const note = last?.note;

@@ -1,4 +1,4 @@
-/** Sound: which kit of sounds, the room, the hands, the levels, and how long sound takes to the ear. */
+/** Sound: the sound kit, the room, the hands, the levels, and the output latency. */
 
 import { useEffect, useState } from "react";
 import { SOUND_KITS } from "~/audio/sound-setup";
@@ -15,7 +15,7 @@ import { capital } from "~/words/slot";
 import { SOUND_KIT_NAMES, sayOutputLatency } from "~/words/sound";
 import { listTaste } from "./taste";
 
-/** Milliseconds between two looks at what the browser says of its output. */
+/** Milliseconds between checks of the browser's output latency. */
 const LOOK_EVERY = 1_000;
 
 export function SoundSettings() {
@@ -119,7 +119,7 @@ function OutputLatency() {
   );
 }
 
-/** Its text comes when it is opened. */
+/** Its text loads when it is opened. */
 function Licence() {
   const [text, setText] = useState("");
   const read = () => {

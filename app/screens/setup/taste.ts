@@ -1,11 +1,11 @@
-/** A bar round the kit, to hear what it sounds like: hi-hat, snare, toms as there are, and a cymbal with the bass drum. */
+/** A bar round the kit, to hear the sound: hi-hat, snare, the available toms, and a cymbal with the bass drum. */
 
 import type { StruckLater } from "~/audio/kit-sounds";
 import { CYMBALS, isPlayable, type Kit, surfaceAt, TOMS } from "~/core/kit";
 import type { Hands } from "~/core/player";
 import { type KitVoice, type Limb, otherHand } from "~/core/stroke";
 
-/** Seconds between two sixteenths at a medium tempo. */
+/** Duration of a sixteenth at a medium tempo, in seconds. */
 const STEP = 0.15;
 
 export function listTaste(kit: Kit, { leading }: Hands): StruckLater[] {

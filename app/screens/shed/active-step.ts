@@ -1,4 +1,4 @@
-/** What goes round while a step is practised: its scores, what is heard of each repeat, what the simulated drummer plays. */
+/** The loop while a step is practised: its scores, the hits of each repeat, and the simulated drummer's playing. */
 
 import { secondsPerTick } from "~/audio/score";
 import { type Hit, type Strictness, thresholdsFor } from "~/core/listening";
@@ -8,12 +8,12 @@ import { Listener } from "~/editor/listening/listener";
 import type { SlotMark } from "~/views/lighting";
 import { makeStepScore, type StepScene, type StepScore } from "./step-score";
 
-/** Scores that are kept at once. */
+/** Number of scores kept. */
 const KEPT_SCORES = 8;
 
-/** What goes round at the moment: a score for each repeat, made when it is wanted, at the tempo of that time. */
+/** The current loop: a score per repeat, made on demand at that repeat's tempo. */
 export class ActiveStep {
-  /** By tempo, where all repeats at one are the same; else by repeat. */
+  /** By tempo, if all repeats at one tempo are the same; otherwise by repeat. */
   private made = new Map<string, StepScore>();
   private readonly tempos = new Map<number, Bpm>();
   readonly listener: Listener;
@@ -22,7 +22,7 @@ export class ActiveStep {
 
   constructor(
     private scene: StepScene,
-    /** How often sound and page had lost each other by now. */
+    /** How often the audio and page clocks had drifted apart so far. */
     public jumps: number,
     private readonly tempoNow: () => Bpm,
   ) {
@@ -32,14 +32,14 @@ export class ActiveStep {
     });
   }
 
-  /** Goes on with the same step heard otherwise; tempos and what was played stay. */
+  /** Continues the same step with other sound; tempos and hits stay. */
   turnTo(scene: StepScene) {
     if (scene === this.scene) return;
     this.scene = scene;
     this.made = new Map();
   }
 
-  /** A repeat keeps the tempo that it was first asked for at. */
+  /** A repeat keeps the tempo of its first request. */
   get(repeat: number): StepScore {
     const tempo = this.tempos.get(repeat) ?? this.tempoNow();
     this.tempos.set(repeat, tempo);
@@ -52,12 +52,12 @@ export class ActiveStep {
     return made;
   }
 
-  /** Whether what is played has a stroke there. */
+  /** Whether the phrase has a stroke there. */
   expects(place: KitVoice): boolean {
     return this.get(0).expectation.strokes.some((stroke) => stroke.place === place);
   }
 
-  /** How a hit stands to its stroke. `offset`: seconds after it. */
+  /** A hit relative to its stroke. `offset`: seconds after it. */
   markOf(offset: Seconds, strictness: Strictness): SlotMark {
     const { gap, strokes } = this.get(0).expectation;
     const { fromClick } = thresholdsFor(strictness, gap, strokes.length);

@@ -14,17 +14,17 @@ import { Sentence } from "./verdict-panel";
 interface TrainerBesideProps {
   readonly training: Trained;
   readonly tempo: number;
-  /** What is counted in at this moment. */
+  /** The current count-in beat. */
   readonly count: string | null;
   readonly judgesSelf: boolean;
   readonly onRate: (result: Result) => void;
   readonly onClose: () => void;
-  /** What is to be played. */
+  /** The phrase to play. */
   readonly rail: RailViewProps;
   readonly volume: React.ReactNode;
 }
 
-/** The same, to be read from the seat: tempo, sentence, and buttons that a stick can hit. */
+/** The same, readable from the seat: tempo, sentence, and buttons large enough for a stick. */
 export function BesideTheKit({
   training,
   tempo,
@@ -79,7 +79,7 @@ export function BesideTheKit({
   );
 }
 
-/** What is to be played, as large as its frame allows. */
+/** The phrase to play, as large as its frame allows. */
 function LargeRail(props: RailViewProps) {
   const { timeline, section } = props;
   const frame = useRef<HTMLDivElement>(null);

@@ -16,7 +16,7 @@ import { wordVariant } from "~/words/kit";
 import { nameStep, sayMinutes, wordReason } from "~/words/practice";
 import type { Trained } from "./use-training";
 
-/** The steps of the plan, the one that is on opened for its reason and its tempos. */
+/** The steps of the plan; the current one shows its reason and tempos. */
 export function PlanList({ training, home }: { readonly training: Trained; readonly home: number }) {
   const { work, step: current, choose, editPlan, plan } = training;
   const { row } = useOpenFill();
@@ -82,7 +82,7 @@ export function PlanList({ training, home }: { readonly training: Trained; reado
   );
 }
 
-/** A goal that is above what can be played: which easier versions reach it. */
+/** A goal above what is playable: the easier versions that reach it. */
 function OverTheTop({ training: { work, phrase, under } }: { readonly training: Trained }) {
   const player = usePlayer();
   const { row } = useOpenFill();
@@ -162,7 +162,7 @@ function TempoField({
   onValue,
 }: {
   readonly label: string;
-  /** Its label stands above it, not beside. */
+  /** Its label is above it, not beside it. */
   readonly isAbove?: boolean;
   readonly value: number;
   readonly onValue: (value: Bpm) => void;

@@ -30,7 +30,7 @@ test("a whole practice with the simulated drummer: plan, rungs, the next step by
   await expect(plan.getByRole("button", { name: /In the groove/ })).toBeVisible();
   await expect(plan.getByText(/about \d+ minutes left/)).toBeVisible();
   await expect(plan.getByText(/make it your own/)).toBeVisible();
-  // What is only heard is done when the player says so, and is no run.
+  // A listening step is done when the player says so, and isn't a run.
   await listen("Demo drummer");
   await page.getByRole("button", { name: /^Done/ }).click();
   await expect(verdict.getByText("Next: Count it aloud")).toBeVisible();
@@ -44,7 +44,7 @@ test("a whole practice with the simulated drummer: plan, rungs, the next step by
   await expect(verdict.getByText(/^Up to 16\d\.|This step is learned/)).toBeVisible();
   await expect(verdict.getByText("This step is learned.")).toBeVisible();
   await expect(page.getByRole("table")).toContainText("Left hand");
-  // The next one by itself, after a moment to breathe.
+  // The next one starts automatically, after a moment.
   await expect(verdict.getByText("Next: Loud and soft")).toBeVisible();
   await expect(plan.getByRole("button", { name: /Loud and soft/ })).toHaveAttribute("aria-current", "step");
   await expect(stop).toBeVisible();

@@ -9,7 +9,7 @@ interface RateStepProps {
   readonly isLarge?: boolean;
 }
 
-/** The player's own judgement of the last repeat; of what is only heard or counted, that it is done. */
+/** The player's own judgement of the last repeat; for listening or counting, that it is done. */
 export function RateStep({ kind, onRate, isLarge = false }: RateStepProps) {
   if (isPlayed(kind)) return <RateButtons question="How was the last repeat?" onRate={onRate} isLarge={isLarge} />;
   return (

@@ -1,4 +1,4 @@
-/** The Shed: a plan that plays with the drummer, listens, and goes on when it is clean. */
+/** The Shed: a plan that plays with you, listens, and advances when you play it clean. */
 
 import { useCallback, useMemo, useState } from "react";
 import { Link } from "react-router";
@@ -92,7 +92,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
   const tempo = playback.tempo ?? step?.standing.tempo ?? content.tempo;
   const count = playback.countInBeat === null ? null : sayCountIn(playback.countInBeat, meter, content.countStyle);
   const section = useMemo(() => (timeline ? takeSection(timeline, 0) : null), [timeline]);
-  // Nothing is picked in the Shed: the pictures are to be played from, and drawn anew only when the notes are others.
+  // Nothing can be chosen in the Shed: the pictures are for playing, and change only with the notes.
   const shared = { strongHand: player.hands.leading, onPick: pickNothing, cursor: null };
   return (
     <>
@@ -207,7 +207,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
   );
 }
 
-/** What the rings round the coins say. */
+/** The meaning of the rings around coins. */
 function MarkLegend() {
   return (
     <p className="label-small px-2 pt-1.5 flex flex-wrap gap-x-4">

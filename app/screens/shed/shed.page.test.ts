@@ -30,7 +30,7 @@ test("an acoustic kit: the player judges by key and button, the ladder follows, 
   await page.keyboard.press("1");
   await expect(verdict.getByText(/^Clean\./)).toBeVisible();
   await expect(page.getByRole("img", { name: "1 of 2 clean in a row" })).toBeVisible();
-  // Once a repeat.
+  // Once per repeat.
   await page.keyboard.press("1");
   await expect(page.getByText(/Each one can be judged once/)).toBeVisible();
   hurry(1);
@@ -43,7 +43,7 @@ test("an acoustic kit: the player judges by key and button, the ladder follows, 
   await expect(plan.getByRole("button", { name: /All of it on one drum/ })).toContainText(/skipped/);
 });
 
-/** A MIDI input that the test plays on. */
+/** A MIDI input that the test plays. */
 function plugIn() {
   const input = Object.assign(new EventTarget(), { name: "test pads", state: "connected" });
   const access = Object.assign(new EventTarget(), { inputs: new Map([["one", input]]) });
@@ -72,7 +72,7 @@ test("keys as pads mark the coins; sticks in the count-in and keys of other limb
   hurry(1);
   await expect(rail.locator("[data-playing]")).toHaveCount(1);
   await repeatUntil(rail.locator("[data-mark]"), () => page.keyboard.press("b"));
-  // What follows is silence: it is asked about, not judged.
+  // Silence follows: the app asks about it and doesn't judge.
   hurry(4);
   await expect(page.getByText(/Almost nothing was heard/)).toBeVisible();
   await stop.click();
@@ -112,7 +112,7 @@ test("tests of the hands feed the ceiling, and tapping along finds the latency",
   await page.getByRole("button", { name: "Singles of the left hand" }).click();
   const strokes = result.getByText(/strokes so far/);
   await expect(strokes).toBeVisible();
-  // In time, by a clock that stands still between the keys.
+  // In time, with a clock that stops between keys.
   let now = performance.now();
   vi.spyOn(performance, "now").mockImplementation(() => now);
   for (let stroke = 0; stroke < 14; stroke++) {

@@ -8,7 +8,7 @@ import { sayBpm } from "~/words/ceiling";
 import { nameStep, sayGoal } from "~/words/practice";
 import { nameRate } from "~/words/time";
 
-/** How many clean ones there are in a row, of how many it takes. */
+/** Number of consecutive clean repeats, of those needed. */
 export function RowDots({ step, isLarge = false }: { readonly step: PlannedStep; readonly isLarge?: boolean }) {
   const { cleanRow } = step.standing;
   const size = isLarge ? "w-9 h-9 border-4" : "w-4 h-4 border-2";
@@ -33,7 +33,7 @@ interface StepCardProps {
   readonly count: number;
 }
 
-/** What is to be done now, and at what tempo. */
+/** What to do now, and at what tempo. */
 export function StepCard({ step, timeline, tempo, number, count }: StepCardProps) {
   const isOver = isPlayed(step.kind) && step.ceiling !== null && tempo > step.ceiling;
   const paces = measurePace({ ...timeline, tempo: tempo as Timeline["tempo"] });
@@ -73,7 +73,7 @@ export function StepCard({ step, timeline, tempo, number, count }: StepCardProps
 
 const OTHER_RATES = ["3", "4", "6", "8"] as const;
 
-/** Where the hands would feel the same speed at another rate. */
+/** Rates at which the hands would feel the same speed. */
 function Equivalents({ timeline, tempo }: { readonly timeline: Timeline; readonly tempo: number }) {
   const rate = listDistinctCells(timeline)[0]?.rate;
   if (!rate) return null;

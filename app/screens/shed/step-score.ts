@@ -1,4 +1,4 @@
-/** What sounds in a step, and what is expected of the player in it. */
+/** The sound of a step, and what the player is expected to play. */
 
 import { plainScore, type Score } from "~/audio/score";
 import { describeLanding } from "~/core/fit";
@@ -17,9 +17,9 @@ export interface StepScene {
   readonly player: Player;
   readonly groove: Groove;
   readonly setting: Setting;
-  /** Whether the phrase sounds too. */
+  /** Whether the phrase is audible too. */
   readonly playsAlong: boolean;
-  /** What is clicked between the beats. */
+  /** The clicks between beats. */
   readonly clicksBetween: ClickDivision | null;
 }
 
@@ -29,7 +29,7 @@ export interface StepScore {
   readonly expectation: Expectation;
 }
 
-/** One repeat of a step at a tempo; `repeat` matters where each one differs. */
+/** One repeat of a step at a tempo; `repeat` matters if repeats differ. */
 export function makeStepScore(scene: StepScene, tempo: Bpm, repeat: number): StepScore {
   const { phrase, step, player, groove, setting, playsAlong } = scene;
   const played = phraseOfStep(phrase, step, player.kit, repeat) ?? phrase;
@@ -46,7 +46,7 @@ export function makeStepScore(scene: StepScene, tempo: Bpm, repeat: number): Ste
     : arrangeRange(timeline, { toBeat: true, feel: setting.follows ? setting.feel : STRAIGHT, countInBars });
   const silent = (["R", "L", "K", "H"] as const).filter((limb) => !step.limbs.includes(limb));
   const score = {
-    // The pulse is what all of it is held against.
+    // Everything is compared with the pulse.
     ...plainScore(arrangement, tempo, { ...EVERY_BEAT, between: scene.clicksBetween }),
     mix: {
       parts: playsAlong || !isPlayed(step.kind) ? {} : ({ fill: "muted" } as const),

@@ -30,7 +30,7 @@ const SUBJECT: Subject = {
 };
 const PAGE = 10_000;
 
-/** A stand whose sound goes round without a count-in from the moment that it is played; its clock is moved by hand. */
+/** Dependencies whose sound loops without a count-in as soon as it is played; the test moves its clock. */
 class TestStand implements TrainerDependencies {
   source: ScoreSource | null = null;
   page = PAGE;
@@ -82,7 +82,7 @@ function open(listening: Partial<Listening> = {}, plan: Partial<PlanRow> = {}) {
   const subject = { ...SUBJECT, listening: { ...DEFAULT_LISTENING, ...listening } };
   const trainer = new Trainer({ ...newPlan("five"), ...plan }, subject, stand);
   const now = () => trainer.store.getState();
-  /** Lets time pass, looked at as often as the page does. */
+  /** Lets time pass, checking as often as the page does. */
   const pass = (seconds: number) => {
     for (let rest = seconds * 1000; rest > 0; rest -= 15) {
       stand.page += 15;

@@ -1,4 +1,4 @@
-/** Trains one fill: goes through its plan, judges what is heard, and keeps what becomes of that. */
+/** Trains one fill: follows its plan, judges what it hears, and saves the results. */
 
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { ScoreSource } from "~/audio/score";
@@ -71,7 +71,7 @@ export class Trainer {
     }));
   }
 
-  /** Goes on with the fill, the player or the settings as they are now. */
+  /** Continues with the current fill, player and settings. */
   readonly take = (subject: Subject) => {
     this.subject = subject;
     this.set(this.derive(this.state.plan));
@@ -87,7 +87,7 @@ export class Trainer {
     this.stand.play(source);
   };
 
-  /** Changes the plan here and in the book; what the book does not take is held. */
+  /** Changes the plan here and in the book; if the book refuses, the change is held. */
   readonly editPlan = (change: (before: PlanRow) => PlanRow) => {
     const plan = change(this.state.plan);
     this.set({ plan, ...this.derive(plan) });
@@ -99,7 +99,7 @@ export class Trainer {
     this.keepCount();
   };
 
-  /** Goes to a step; null to the first that is not passed. */
+  /** Goes to a step; null for the first that isn't passed. */
   readonly choose = (id: string | null) => {
     this.stand.stop();
     this.set({ waiting: null, told: null });
@@ -113,10 +113,10 @@ export class Trainer {
     if (following) this.choose(following.id);
   };
 
-  /** Leaves the step that waits where it is. */
+  /** Cancels the start of the waiting step. */
   readonly stay = () => this.set({ waiting: null });
 
-  /** Begins the step that waits. */
+  /** Starts the waiting step. */
   readonly goOn = () => {
     const { waiting } = this.state;
     if (!waiting) return;
@@ -124,7 +124,7 @@ export class Trainer {
     this.begin();
   };
 
-  /** What is due at this moment of the page: the simulated drummer's hits, and judging what is over. */
+  /** What is due now: the simulated drummer's hits, and judging finished repeats. */
   readonly tick = (page: number) => {
     const { going } = this;
     const located = going && this.stand.locate(page);
@@ -136,7 +136,7 @@ export class Trainer {
       simulate(going, located, page, listening.drummer, this.onHit);
     }
     for (const done of going.listener.close(located)) {
-      // A step that is passed has stopped.
+      // A passed step has stopped.
       if (!this.state.waiting) this.judge(going, done);
     }
   };
@@ -153,7 +153,7 @@ export class Trainer {
           this.stand.mark(heard.slot, going?.markOf(heard.offset, listening.strictness) ?? "on");
         }
         if (raw.velocity === null || raw.note !== undefined) {
-          // For `npm run bench`, and for the browser's own tools.
+          // For `npm run bench`, and for the browser's developer tools.
           performance.mark("hit marked", { detail: this.stand.pageNow() - raw.at });
         }
         return;
@@ -168,7 +168,7 @@ export class Trainer {
     }
   };
 
-  /** The player's own judgement of the last repeat: of the one that is over, or nearly. False when there is none to judge. */
+  /** The player's own judgement of the last finished or nearly finished repeat. False if there is none. */
   readonly rate = (result: Result): boolean => {
     const { step } = this.state;
     const own = { result, by: "self", measures: null, faults: [] } as const;
@@ -216,7 +216,7 @@ export class Trainer {
     const work = layOutWork(made, plan);
     const step = work.current;
     const { playsAlong } = listening;
-    // How a step stands changes with every repeat, what it is does not.
+    // A step's progress changes with every repeat, its content doesn't.
     const scene = this.scenes(
       [step?.id, step?.slots?.from, phrase, player, groove, setting, playsAlong, clicksBetween],
       () => step && { phrase, step, player, groove, setting, playsAlong, clicksBetween },
@@ -229,7 +229,7 @@ export class Trainer {
     return { made, work, step, scene, source };
   }
 
-  /** Another tempo, another line: the plan that is kept says how many steps it has now. */
+  /** Another tempo or line: the stored plan updates its number of steps. */
   private keepCount() {
     const { plan, work } = this.state;
     if (plan.lastPractised === null) return;
@@ -279,7 +279,7 @@ export class Trainer {
       this.stand.stop();
       this.set({ waiting: nextStep(work, step.id) });
     }
-    // What is heard or counted is no playing, and no run.
+    // Listening and counting aren't playing, and no run.
     if (!isPlayed(step.kind)) return;
     const run: Run = {
       id: crypto.randomUUID(),
@@ -299,7 +299,7 @@ export class Trainer {
   }
 }
 
-/** The last value is made anew only when what it depends on is other. */
+/** Recomputes the last value only when its inputs have changed. */
 function remember<Value>(): (on: readonly unknown[], make: () => Value) => Value {
   let last: { readonly on: readonly unknown[]; readonly value: Value } | null = null;
   return (on, make) => {

@@ -1,4 +1,4 @@
-/** A sitting at one fill: what is trained, on what, and how it stands. */
+/** A practice session of one fill: its subject, its dependencies, and its state. */
 
 import type { Located } from "~/audio/schedule";
 import type { ScoreSource } from "~/audio/score";
@@ -11,7 +11,7 @@ import type { Run } from "~/library/practice/run";
 import type { SlotMark } from "~/views/lighting";
 import type { StepScene } from "./step-score";
 
-/** What is trained, and how it is listened to. */
+/** What is trained, and the listening settings. */
 export interface Subject extends Omit<StepScene, "step" | "playsAlong"> {
   readonly fillId: string;
   readonly name: string;
@@ -19,25 +19,25 @@ export interface Subject extends Omit<StepScene, "step" | "playsAlong"> {
   readonly listening: Listening;
 }
 
-/** What the trainer plays on, and what keeps its records. */
+/** What the trainer plays with, and where it stores records. */
 export interface TrainerDependencies {
   readonly play: (source: ScoreSource) => void;
   readonly stop: () => void;
-  /** Where a moment of the page, in milliseconds, lies in what sounds; null when nothing does. */
+  /** The playback position of a moment on the page's clock in milliseconds; null if nothing is playing. */
   readonly locate: (page: number) => Located | null;
-  /** How often sound and page have lost each other. */
+  /** How often the audio and page clocks have drifted apart. */
   readonly clockJumps: () => number;
   readonly mark: (slot: number, mark: SlotMark) => void;
   readonly clearMarks: () => void;
-  /** Changes the plan that is kept. False when it could not be, and `now` is held. */
+  /** Changes the stored plan. False if that fails, and `now` is held. */
   readonly keepPlan: (change: (before: PlanRow) => PlanRow, now: () => PlanRow) => Promise<boolean>;
   readonly keepRun: (run: Run) => Promise<boolean>;
-  /** Milliseconds: of the page, and since 1970. */
+  /** Milliseconds: on the page's clock, and since 1970. */
   readonly pageNow: () => number;
   readonly now: () => number;
 }
 
-/** The last repeat that was judged. */
+/** The last judged repeat. */
 export interface LastVerdict {
   readonly result: Result;
   readonly by: Run["by"];
@@ -51,7 +51,7 @@ export interface LastVerdict {
   readonly back: PlannedStep | null;
 }
 
-/** What could not be used of what was heard, in this sitting. */
+/** Hits that could not be used in this session. */
 export interface InputWarnings {
   readonly countIn: number;
   readonly doubled: number;
@@ -71,25 +71,25 @@ export const NOTHING_ODD: InputWarnings = {
   idle: 0,
 };
 
-/** A sitting at the fill. */
+/** A practice session of the fill. */
 export interface Training {
   readonly plan: PlanRow;
   readonly told: LastVerdict | null;
   readonly odd: InputWarnings;
-  /** Whether all of it is kept. */
+  /** Whether everything is saved. */
   readonly isSaved: boolean;
-  /** How often in a row the tempo had to come down. */
+  /** How many times in a row the tempo had to come down. */
   readonly downs: number;
-  /** The step that comes next, while it is not begun. */
+  /** The next step, until it starts. */
   readonly waiting: PlannedStep | null;
-  /** The number of the repeat that sounds. */
+  /** The number of the playing repeat. */
   readonly repeat: number;
-  /** From here on all follows from plan and subject. */
+  /** From here on, everything follows from plan and subject. */
   readonly made: Plan;
   readonly work: PlannedWork;
   readonly step: PlannedStep | null;
   readonly scene: StepScene | null;
-  /** What sounds, repeat by repeat; another one when there is something else to be heard. */
+  /** The sound of each repeat; a new function when the sound changes. */
   readonly source: ScoreSource;
 }
 export type Derived = Pick<Training, "made" | "work" | "step" | "scene" | "source">;

@@ -1,4 +1,4 @@
-/** The trainer of the fill in view, on this page's sound and the player's book. */
+/** The trainer of the current fill, with this page's sound and the player's book. */
 
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from "react";
 import { useStore } from "zustand";
@@ -14,9 +14,9 @@ import { Trainer } from "./trainer";
 import type { Subject, TrainerDependencies } from "./training";
 
 const SHED_ID = "shed";
-/** Milliseconds between looks at the clock while something plays. */
+/** Milliseconds between clock checks during playback. */
 const TICK = 15;
-/** Before the next step begins by itself, in milliseconds. */
+/** Pause before the next step starts automatically, in milliseconds. */
 const PAUSE = 4_000;
 
 export function useTraining(given: Subject, stored: PlanRow | null) {
@@ -39,7 +39,7 @@ export function useTraining(given: Subject, stored: PlanRow | null) {
     const clock = setInterval(() => trainer.tick(performance.now()), TICK);
     return () => clearInterval(clock);
   }, [playing, trainer]);
-  // The next step by itself, for hands that hold sticks.
+  // Starts the next step automatically, for hands that hold sticks.
   useEffect(() => {
     if (!waiting || !listening.goesOn) return;
     const soon = setTimeout(trainer.goOn, PAUSE);
@@ -47,7 +47,7 @@ export function useTraining(given: Subject, stored: PlanRow | null) {
   }, [waiting, listening.goesOn, trainer]);
   useEffect(() => () => lights.clearMarks(), [lights]);
 
-  // Between cells each repeat looks otherwise; all other steps look the same throughout.
+  // When improvising between cells, each repeat looks different; all other steps stay the same.
   const shown = scene?.step.kind === "between" && playing ? repeat : 0;
   const timeline = useMemo(
     () => scene && makeStepScore(scene, scene.step.standing.tempo, shown).timeline,

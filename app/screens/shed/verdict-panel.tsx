@@ -14,7 +14,7 @@ const TONES: Record<Result, string> = {
   no: "text-error",
 };
 
-/** One sentence on the last repeat, what to do about it, and behind that the numbers. */
+/** One sentence about the last repeat, advice, and the numbers behind it. */
 export function VerdictPanel({ training, judgesSelf }: { readonly training: Trained; readonly judgesSelf: boolean }) {
   const { told, waiting, stay, choose, step } = training;
   return (
@@ -106,10 +106,10 @@ export function Sentence({ told, isLarge = false }: { readonly told: LastVerdict
   );
 }
 
-/** Silent repeats before it is asked whether anything is plugged in. */
+/** Silent repeats before we ask whether anything is connected. */
 const SILENT_REPEATS = 2;
 
-/** What could not be used of what was heard, and how to fix it. */
+/** Hits that could not be used, and how to fix that. */
 function OddNotes({ training: { odd, isSaved, playback } }: { readonly training: Trained }) {
   const notes = [
     odd.silent >= SILENT_REPEATS

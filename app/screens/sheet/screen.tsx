@@ -1,4 +1,4 @@
-/** The Sheet: the fill on paper, as it is printed and as a file. */
+/** The Sheet: the fill on paper, to print or save. */
 
 import { useCallback } from "react";
 import { useFill, useOpenFill } from "~/editor/fill/place";
@@ -61,7 +61,7 @@ function BlankPage() {
   );
 }
 
-/** The open fill as it is now, for the player of the moment. */
+/** The open fill in its current state, for the current player. */
 function useFillPaper(): () => Promise<PaperRequest> {
   const content = useFill();
   const { row, stage } = useOpenFill();

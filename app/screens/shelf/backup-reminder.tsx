@@ -3,7 +3,7 @@ import type { SetupMessages } from "~/messages/setup";
 import { useMessages } from "~/messages/use-messages";
 import { wordReminder } from "~/words/storage";
 
-/** Says that much is in this browser only; once put off, not before it is twice as much. */
+/** Reminds you that your work exists only in this browser; after "later", not until it is twice as much. */
 export function BackupReminder({ atRisk }: { readonly atRisk: number }) {
   const { send } = useMessages<SetupMessages>("/setup");
   return (

@@ -5,7 +5,7 @@ import { plural } from "~/words/time";
 
 interface ChoiceBarProps {
   readonly count: number;
-  /** Of how many that are seen. */
+  /** Number of visible ones. */
   readonly of: number;
   readonly onAll: () => void;
   readonly onNone: () => void;
@@ -14,7 +14,7 @@ interface ChoiceBarProps {
   readonly onDone: () => void;
 }
 
-/** What is done with all fills that are chosen; exporting them and a lesson of them stand where they always do. */
+/** Actions on all chosen fills; exporting them and making a lesson are in their usual places. */
 export function ChoiceBar({ count, of, onAll, onNone, onTag, onDelete, onDone }: ChoiceBarProps) {
   const [tag, setTag] = useState("");
   const isNone = count === 0;

@@ -16,20 +16,20 @@ import { Copy, Trash2 } from "~/ui/icons";
 import { CoinRow } from "~/views/coin-row";
 import { nameRate } from "~/words/time";
 
-/** How far the player is with a fill; absent for one that was never practised. */
+/** The player's progress with a fill; absent if it was never practised. */
 export interface Learning {
   readonly passed: number;
   readonly steps: number;
   readonly best: number | null;
-  /** When it is due for review, and when it was last practised: days since 1970; null for never. */
+  /** Due date of the review, and last practice: days since 1970; null for never. */
   readonly due: number | null;
   readonly lastPractised: number | null;
 }
 
-/** Fills are being chosen, for something that is done with all of them. */
+/** Fills are being chosen for an action on all of them. */
 export interface Choosing {
   readonly chosen: ReadonlySet<string>;
-  /** `isRange`: all from the one that was pressed before. */
+  /** `isRange`: all from the previously pressed one. */
   readonly onChoose: (id: string, isRange: boolean) => void;
 }
 
@@ -40,12 +40,12 @@ interface FillCardProps {
   readonly send: Messages<FillMessages>["send"];
 }
 
-/** One fill on the shelf: what it is, what it looks like, and whether it fits. */
+/** One fill on the Shelf: its name, picture, and whether it fits. */
 export function FillCard({ fill, learning, choosing, send }: FillCardProps) {
   const { content } = fill;
   const player = usePlayer();
   const { line, verdict } = useMemo(() => readFill(content), [content]);
-  // A plan may be kept before anything of it was played.
+  // A plan may exist before anything was played.
   const isBegun = learning !== undefined && learning.steps > 0;
   const name = content.name || "Untitled fill";
   const bars = content.window.length / barTicks(content.meter);
@@ -57,7 +57,7 @@ export function FillCard({ fill, learning, choosing, send }: FillCardProps) {
     >
       <div className="flex items-start gap-2">
         {choosing ? (
-          // All of the card is the box's label.
+          // The whole card is the checkbox's label.
           <label className="absolute inset-0 z-2 cursor-pointer px-4 py-3.5">
             <input
               type="checkbox"

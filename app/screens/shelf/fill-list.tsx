@@ -13,12 +13,12 @@ interface FillListProps {
   readonly send: Messages<FillMessages>["send"];
 }
 
-/** Pixels of a card and the gap below it, until it is measured. */
+/** Height of a card and its gap in pixels, until measured. */
 const CARD = 128;
-/** Two cards side by side from here on. */
+/** Two cards side by side from here. */
 const WIDE = "(min-width: 48rem)";
 
-/** The fills, of which only those in sight are drawn: there may be thousands. */
+/** The fills, of which only visible ones are drawn: there may be thousands. */
 export function FillList({ fills, learning, choosing, send }: FillListProps) {
   const list = useRef<HTMLUListElement>(null);
   const [top, setTop] = useState(0);

@@ -1,4 +1,4 @@
-/** The lessons on the shelf, and the ways to begin one. */
+/** The lessons on the Shelf, and ways to start one. */
 
 import { Link } from "react-router";
 import type { FillRow, LessonRow } from "~/library/database";
@@ -17,9 +17,9 @@ interface LessonsProps {
   readonly lessons: readonly LessonRow[];
   readonly binned: readonly LessonRow[];
   readonly learning: ReadonlyMap<string, Learning>;
-  /** What is seen of the fills, in its order: what a new lesson is made of. */
+  /** The visible fills in order: a new lesson takes these. */
   readonly shown: readonly FillRow[];
-  /** "Harbour Clock", where that is what is seen. */
+  /** "Harbour Clock", if that is what is shown. */
   readonly tag: string | null;
   readonly isAll: boolean;
 }

@@ -30,18 +30,18 @@ import { Lessons } from "./lessons";
 import { FILL_SORTS, type FillSort, isFillSort, sortFills } from "./sort";
 import { useManyChoice } from "./use-choice";
 
-// Menus are much to be loaded before the fills can be seen.
+// Menus are large, and the fills should appear first.
 const ExportMenu = lazy(async () => ({ default: (await import("~/editor/export/export-menu")).ExportMenu }));
 
 const NotesDialog = lazy(() => import("~/editor/import/notes-dialog"));
 
-/** A file that was dropped on another screen or opened with the app. */
+/** A file dropped on another screen or opened with the app. */
 function readArrivingFile(state: unknown): File | null {
   const file = (state as { file?: unknown } | null)?.file;
   return file instanceof File ? file : null;
 }
 
-/** Whether a file is of notes from another program, by its name. */
+/** Whether a file contains notes from another program, by its name. */
 function isNotesFile({ name }: Pick<File, "name">): boolean {
   return /\.(midi?|musicxml|mxl|xml)$/i.test(name);
 }
@@ -49,18 +49,18 @@ function isNotesFile({ name }: Pick<File, "name">): boolean {
 export interface ShelfScreenProps {
   readonly fills: readonly FillRow[];
   readonly lessons: readonly LessonRow[];
-  /** What fills are heard in, for files of them. */
+  /** The context of fills, for their files. */
   readonly grooves: readonly GrooveChoice[];
-  /** Fills and lessons in the bin. */
+  /** The bin's fills and lessons. */
   readonly bin: readonly FillRow[];
   readonly binnedLessons: readonly LessonRow[];
-  /** How far the player is with each fill. */
+  /** The player's progress with each fill. */
   readonly learning: ReadonlyMap<string, Learning>;
-  /** How much is worth a backup now; null for nothing to say. */
+  /** Amount worth a backup now; null for no reminder. */
   readonly atRisk: number | null;
 }
 
-/** The Shelf: every fill, found, kept and carried in and out. */
+/** The Shelf: every fill, to find, organise, import and export. */
 export function ShelfScreen({ fills, lessons, grooves, bin, binnedLessons, learning, atRisk }: ShelfScreenProps) {
   const [query, setQuery] = useState("");
   const [tag, setTag] = useState<string | null>(null);
@@ -261,10 +261,10 @@ function countTags(fills: readonly FillRow[]): [string, number][] {
   return [...counts].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0]));
 }
 
-/** Tags that are shown at first: about a line of them. */
+/** Tags shown at first: about a line of them. */
 const FEW_TAGS = 7;
 
-/** Every word of the query stands somewhere in name, tags or line. */
+/** Every word of the query must occur in name, tags or line. */
 function matches({ content }: FillRow, query: string, tag: string | null): boolean {
   if (tag !== null && !content.tags.includes(tag)) return false;
   const text =

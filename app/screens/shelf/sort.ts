@@ -1,4 +1,4 @@
-/** In which order the fills stand on the shelf. */
+/** The sort orders of the Shelf. */
 
 import type { FillRow } from "~/library/database";
 import type { Learning } from "./fill-card";
@@ -17,7 +17,7 @@ export function isFillSort(text: string): text is FillSort {
   return FILL_SORTS.some(({ id }) => id === text);
 }
 
-/** Fills come the last edited first; what two of them share leaves them in that order. What has no answer comes last. */
+/** Fills arrive last edited first, and ties keep that order. Fills without a value come last. */
 export function sortFills(
   fills: readonly FillRow[],
   learning: ReadonlyMap<string, Learning>,

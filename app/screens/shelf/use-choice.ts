@@ -1,13 +1,13 @@
 import { useMemo, useState } from "react";
 
-/** Choosing many of a list: one by one, or with Shift all from the one before. */
+/** Selects several items of a list: one by one, or with Shift all from the previous one. */
 export interface ManyChoice {
   readonly chosen: ReadonlySet<string>;
   readonly choose: (id: string, isRange: boolean) => void;
   readonly setAll: (ids: readonly string[]) => void;
 }
 
-/** What is chosen after a press: it changes over, and with a range all between take what it became. */
+/** The selection after a press: toggles the item, and with a range all items up to it get the same state. */
 export function chooseOne(
   chosen: ReadonlySet<string>,
   ids: readonly string[],
@@ -25,7 +25,7 @@ export function chooseOne(
   return next;
 }
 
-/** `ids`: what is seen, in its order. What is not seen any more is not chosen. */
+/** `ids`: the visible items, in order. Invisible items aren't selected. */
 export function useManyChoice(ids: readonly string[]): ManyChoice {
   const [all, setChosen] = useState<ReadonlySet<string>>(() => new Set());
   const [last, setLast] = useState<string | null>(null);

@@ -22,7 +22,7 @@ test.each(makeDemoFills())("“$content.name” of the demo opens, draws and is 
 
 test("rudiments of every kind stand on the Stack, draw, sound and are exported", async () => {
   await openShelf();
-  // By way of the book for one of them; the others are typed into the same fill.
+  // One of them goes through the book; the others are typed into the same fill.
   const [first, ...others] = loadRudiments().filter(({ number }) => number % 4 === 1);
   await page.getByRole("link", { name: "Cells" }).click();
   await page.getByRole("navigation", { name: "Book of cells" }).locator(`a[href="/cells/${first?.id}"]`).click();
@@ -40,7 +40,7 @@ test("rudiments of every kind stand on the Stack, draw, sound and are exported",
     await expect(verdict).not.toContainText("column");
     await expect(grid.getByRole("gridcell")).toHaveCount(countSlots(read));
     await expect(noteNumber(page.getByRole("region", { name: "Staff" }), 0).first()).toBeVisible();
-    // All forty are drawn and written to files by unit tests; some by their button too.
+    // Unit tests draw and export all forty; here, some by their buttons.
     if (rudiment.number % 8 === 1) {
       const { tracks } = parseMidi(await (await exportAs("MIDI file: the fill")).bytes());
       const strokes = tracks[0]?.filter(({ type }) => type === "noteOn").length;

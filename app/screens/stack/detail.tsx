@@ -1,4 +1,4 @@
-/** What stands behind a verdict: the whole sentence, and what can be done. */
+/** The details of a verdict: the full sentence, and possible actions. */
 
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
@@ -24,7 +24,7 @@ const TITLES: Record<VerdictId, string> = {
 
 interface DetailPanelProps {
   readonly id: VerdictId;
-  /** The verdict's sentence; null where the panel has its own. */
+  /** The verdict's sentence; null if the panel has its own. */
   readonly told: string | null;
 }
 
@@ -54,7 +54,7 @@ function Repeats() {
   return <CycleTable cell={slot?.cell ?? null} />;
 }
 
-/** What sets the top tempo, and where to change that. */
+/** What limits the top tempo, and where to change that. */
 function Limit() {
   const { row } = useOpenFill();
   const { timeline } = useWorked();

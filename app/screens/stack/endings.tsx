@@ -1,4 +1,4 @@
-/** The endings and what each needs; changes that land better. */
+/** The endings and their requirements; changes that land better. */
 
 import { useMemo } from "react";
 import { describeEndings, listFixes } from "~/core/fit";

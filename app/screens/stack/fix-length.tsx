@@ -1,4 +1,4 @@
-/** Ways to fix the length, while the line does not fit its space. */
+/** Ways to fix the length while the line doesn't fit its space. */
 
 import { useMemo, useState } from "react";
 import { type Closing, listClosings } from "~/core/fit";

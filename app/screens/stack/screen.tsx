@@ -1,4 +1,4 @@
-/** The Stack: the line, typed, seen three ways and judged. */
+/** The Stack: the line, typed, shown in three ways and judged. */
 
 import { lazy, useState } from "react";
 import { useWorked } from "~/editor/context";
@@ -11,7 +11,7 @@ import { AfterHydration } from "~/views/after-hydration";
 import { VerdictBar, type VerdictId } from "./verdict";
 import { useWayIn, WayIn } from "./way-in";
 
-// What is worked out of the book comes after what is typed can be seen.
+// Computations that need the book come after your typing is visible.
 const FixLength = lazy(() => import("./fix-length"));
 
 export function StackScreen() {

@@ -152,7 +152,7 @@ describe("by mouse", () => {
       await expect(problems).toContainText(words);
       await expect(line).toHaveValue(text);
     }
-    // From before cymbals refused it: read as the accent that it is.
+    // From before cymbals refused rim shots: read as an accent.
     await line.fill("@4 !R/c1L");
     await expect(problems).toContainText("is played as an accent");
     await line.blur();
@@ -322,7 +322,7 @@ test("what stands behind each verdict opens beneath it, one at a time", async ()
   await expect(page.getByRole("region", { name: "Repeats" })).toHaveCount(0);
   await expect(page.getByRole("region", { name: "Endings" })).toContainText("Crash and kick");
   await openVerdict(/Up to/);
-  // The notes that limit it stay marked when the panel goes.
+  // The notes that limit it stay marked when the panel closes.
   const limiting = stack.grid.locator("[data-limit]");
   await expect(limiting).toHaveCount(2);
   await openVerdict(/Up to/);

@@ -11,10 +11,10 @@ interface TopTempoProps {
   readonly children: (verdict: Verdict) => ReactNode;
 }
 
-/** How fast the fill can be played, and what stops it. */
+/** How fast the fill can be played, and what limits it. */
 export default function TopTempo({ timeline, children }: TopTempoProps) {
   const { kit } = usePlayer();
-  // What is typed is seen first.
+  // Your typing appears first.
   const settled = useDeferredValue(timeline);
   const ceiling = useLitCeiling(settled);
   return (

@@ -1,4 +1,4 @@
-/** What the panels of the sums share: the fill once it has settled, the player's book, and the way to change the fill. */
+/** What the panels share: the fill once it has settled, the player's book, and a way to change the fill. */
 
 import { useDeferredValue, useMemo } from "react";
 import type { NamedCell } from "~/core/fit";
@@ -17,7 +17,7 @@ export function useBook(): readonly NamedCell[] {
   return useMemo(() => entries.map(({ name, cell }) => ({ name, cell })), [entries]);
 }
 
-/** Applies a change of the line or the space to fill as one step of undo, unless the text has an error. */
+/** Applies a change of the line or the space as one undo step, unless the text has an error. */
 export function useApply(): (change: Partial<FillContent>, line: Line | null, words: string) => void {
   const { editor } = useOpenFill();
   const say = useSay();
@@ -33,7 +33,7 @@ export function useApply(): (change: Partial<FillContent>, line: Line | null, wo
   };
 }
 
-/** What the fill's sums are, once there is time: typing comes first. */
+/** The fill's analysis, once there is time: typing comes first. */
 export function useSettled(): Analysis {
   const { editor } = useOpenFill();
   const content = useDeferredValue(useFill());

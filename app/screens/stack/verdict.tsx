@@ -1,4 +1,4 @@
-/** What the sums say, in a few words each; pressing one opens what is behind it. */
+/** The verdicts, in a few words each; press one for its details. */
 
 import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
 import { isLinear } from "~/core/timeline";
@@ -9,7 +9,7 @@ import { AfterHydration } from "~/views/after-hydration";
 import { wordFold } from "~/words/slot";
 import { type Verdict, wordBarChecks, wordCycle, wordFit, wordLanding, wordLead } from "~/words/verdict";
 
-// Bodies, kits and the book are much to be loaded before a sticking can be seen.
+// Bodies, kits and the book are large, and the sticking should appear first.
 const TopTempo = lazy(() => import("./top-tempo"));
 const DetailPanel = lazy(() => import("./detail"));
 const WORKING_OUT: Verdict = { tone: "plain", headline: "Top tempo", detail: "working it out…" };
@@ -74,15 +74,15 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
   );
 }
 
-/** Pause in the typing after which a change is said. Milliseconds. */
+/** Pause after typing until a change is announced. Milliseconds. */
 const SAID_AFTER = 1_200;
 
-/** Says what has changed, once it stays so, to who does not see it. */
+/** Announces lasting changes to screen readers. */
 function Announcement({ words }: { readonly words: string }) {
   const [said, setSaid] = useState("");
   const first = useRef(words);
   useEffect(() => {
-    // What stood there from the beginning is no news.
+    // The initial state isn't announced.
     if (words === first.current && said === "") return;
     const waiting = setTimeout(() => setSaid(words), SAID_AFTER);
     return () => clearTimeout(waiting);

@@ -1,4 +1,4 @@
-/** Three steps for who is new, on the first fill itself: hear it, change a note, make it fit. Gone for good when done. */
+/** Three steps for newcomers on their first fill: hear it, change a note, make it fit. Gone for good when done. */
 
 import { useEffect, useState } from "react";
 import { useWorked } from "~/editor/context";
@@ -22,7 +22,7 @@ export interface WayInState {
   readonly close: () => void;
 }
 
-/** Null for everybody who is not new, and on any other fill. */
+/** Null for everybody else, and on any other fill. */
 export function useWayIn(): WayInState | null {
   const { row, playback } = useOpenFill();
   const { fit } = useWorked();
