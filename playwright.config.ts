@@ -7,9 +7,9 @@ export default defineConfig({
   globalSetup: "./e2e/global-setup.ts",
   outputDir: "test-results/browser",
   fullyParallel: true,
-  // One more than there are processors: tests of playing and of time-outs mostly wait.
+  // One more than there are processors: tests of playback and time-outs mostly wait.
   workers: 3,
-  // One more try for what a stalled machine spoils. `npm test` names the tests that needed it.
+  // A second try for tests spoiled by a stalled machine. `npm test` lists the tests that needed it.
   retries: 1,
   forbidOnly: true,
   // Generous: two browsers on two busy cores may take many times as long as one on a free machine.
@@ -21,14 +21,14 @@ export default defineConfig({
     storageState: AFTER_FIRST_VISIT,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    // Kept for use without a network only where that is tested.
+    // The service worker is only allowed where it is tested.
     serviceWorkers: "block",
-    // Fades are frames that nothing is asserted about.
+    // Transitions are frames without assertions.
     contextOptions: { reducedMotion: "reduce" },
     launchOptions: { executablePath: findChromium(), args: CHROMIUM_ARGS },
   },
   projects: [
-    // First what waits most, for time-outs and for music: others work meanwhile.
+    // Tests that wait most come first, for time-outs and music: others work meanwhile.
     { name: "waiting", testMatch: /(demo|trouble)\./ },
     { name: "working", testIgnore: /(demo|trouble)\./ },
   ],

@@ -75,8 +75,7 @@ const huge = "RLRLK".repeat(2_000);
 const parsedHuge = readStickLine(huge).line ?? makeLine([]);
 
 const cell64 = readCell(">RlrrL'RLRRLK>R(RK)L{RR}KlRrLKRL-RRLL".repeat(3).slice(0, 400))?.slice(0, 64) ?? [];
-/** One of each kind of move, and of the kinds that go over the whole cell in different ways one of each way. */
-const MOVES: readonly Move[] = [
+/** O// One of each kind of move, and every variant of those that affect the whole cell.t MOVES: readonly Move[] = [
   { kind: "rotate", by: 5 },
   { kind: "mirror" },
   { kind: "reverse" },
@@ -134,13 +133,11 @@ const travelling = placeStrokes(
     .map((event, index) => [event, (["sn", "t1", "f1", "rd"] as const)[index % 4] ?? "sn"] as const),
 );
 const phrase64 = { meter: METER, tempo: bpm(60), window: TWO_BARS, line: travelling };
-/** From the kit anew, as while a surface is dragged. */
-function toCeiling() {
+/** F// With a new kit each time, as while a surface is dragged.tion toCeiling() {
   const player = makePlayer(KIT, TRAVEL.limits);
   return findCeiling(layOut(phrase64, KIT), player);
 }
-/** The naive twin steps through tempos by halves of a beat a minute until something is too fast. */
-function stepToCeiling() {
+/** T// The naive twin tries tempos in steps of half a bpm until something is too fast.tion stepToCeiling() {
   const demands = (tempo: number) =>
     listDemands(layOut({ ...phrase64, tempo: bpm(tempo) }, KIT), makePlayer(KIT, TRAVEL.limits));
   let tempo = 20;
@@ -186,8 +183,7 @@ function countAndRank() {
   const best = takeBest(rankOrchestrations(found, makeOrchestrationScorer(found, WEIGHTS)), 50);
   return { total, best };
 }
-/** The twin lists every orchestration of a shorter phrase and asks each for its ceiling. */
-function listOrchestrations(text: string, tempo: number): bigint {
+/** T// The twin lists every orchestration of a shorter phrase and computes its ceiling.tion listOrchestrations(text: string, tempo: number): bigint {
   const found = orchestrationsOf(text, tempo);
   let many = 0n;
   const walk = (way: number[]) => {
@@ -251,8 +247,7 @@ console.log(`\n${"search (medians)".padEnd(78)}`, "to hold".padStart(9), "ours".
 for (const [work, hold, ours] of searches)
   console.log(work.padEnd(78), hold.padStart(9), `${ours.toFixed(2)} ms`.padStart(12));
 
-/** The same problem by us and by a twin; how many times as long the twin takes. */
-function compare(cells: readonly string[], name: string, twin: (spec: SearchSpec) => bigint, runs: number) {
+/** T// The same problem solved by us and by a twin; how many times as long the twin takes.tion compare(cells: readonly string[], name: string, twin: (spec: SearchSpec) => bigint, runs: number) {
   const spec = searchProblem(32, cells);
   const found = countByAutomaton(spec);
   if (twin(spec) !== found) throw new Error(`${name} does not agree`);

@@ -1,4 +1,4 @@
-/** Flows: counting and drawing, beside a twin that lists every way. */
+/** Flows: counting and drawing, next to a twin that lists every way. */
 
 import {
   compileFlow,
@@ -46,7 +46,7 @@ function waysOf(spec: FlowSpec): FlowWays {
   return ways;
 }
 
-/** The twin: every sequence of lengths that fills the bars, one after another. */
+/** The twin: lists every sequence of lengths that fills the bars. */
 function listAll(spec: FlowSpec): bigint {
   const whole = spec.bars * barTicks(spec.meter);
   const lengths = spec.ideas.map(({ versions }) => lengthOf(versions[0] ?? []));

@@ -1,4 +1,4 @@
-/** Timings of what is kept: a large import, a long shelf, a start without a network. Medians on the built app. */
+/** Timings of storage: a large import, a long shelf, an offline start. Medians on the built app. */
 import { spawn } from "node:child_process";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -46,7 +46,7 @@ writeFileSync(book, JSON.stringify({ format: "dime-stack-book", version: 1, fill
 const lines = join(folder, "lines.txt");
 writeFileSync(lines, "@4 RLRRx2500\n".repeat(LINES));
 
-/** Tells the longest task of the page since it was asked last, in milliseconds. */
+/** Returns the longest task of the page since the last call, in milliseconds. */
 async function watchTasks(page) {
   await page.addInitScript(() => {
     window.longest = 0;
@@ -64,7 +64,7 @@ async function watchTasks(page) {
 
 async function openShelf(page) {
   await page.goto(address);
-  // What the server drew is only looked at; then the book is open, and the next visit is one to the Shelf.
+  // The server's drawing only shows; afterwards the book is open, and the next visit goes to the Shelf.
   await page.getByRole("textbox", { name: "Stick line" }).waitFor();
   await page.waitForFunction(() => document.querySelector("[inert]") === null);
   await page.goto(address);

@@ -1,4 +1,4 @@
-/** Timings of judging, and how surely the simulated drummer's faults are the ones that are named. */
+/** Timings of judging, and how reliably the simulated drummer's faults are named. */
 
 import { usualSurface } from "../app/core/kit";
 import { type Drummer, hearRepeat, playDrummer, STEADY_DRUMMER } from "../app/core/listening";
@@ -10,7 +10,7 @@ import { expectLine, phraseOfLine } from "../app/core/testing/expecting";
 import { bpm } from "../app/core/time";
 import { time } from "./time";
 
-/** Of something that has never run: as it is the first time in a page. */
+/** Code that has never run, as on a page's first use. */
 function timeOnce(work: () => unknown): number {
   const began = performance.now();
   work();

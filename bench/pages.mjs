@@ -1,4 +1,7 @@
-/** What each screen costs to come: shifts of what stands there, first and largest paint, and bytes. On the built app, from the demo's book. */
+/**
+ * The cost of opening each screen: layout shifts, first and largest paint, and bytes. On the built app, with the demo's
+ * book.
+ */
 import { spawn } from "node:child_process";
 import { readdir, readFile } from "node:fs/promises";
 import { gzipSync } from "node:zlib";
@@ -25,7 +28,7 @@ const PAGES = [
   ["Log", "/log"],
   ["Setup", "/setup"],
 ];
-/** Nothing comes any more after so long. Milliseconds. */
+/** Nothing more arrives after this. Milliseconds. */
 const SETTLED = 3_500;
 
 const server = spawn("node", ["server/serve.mjs"], {
@@ -66,7 +69,10 @@ async function measure(context, path) {
   return told;
 }
 
-/** What a newcomer's first picture needs, and what is fetched then to open the fill that it shows: files, and bytes of JavaScript when gzipped. */
+/**
+ * What a newcomer's first picture needs, and what is then loaded to open the fill: files, and bytes of gzipped
+ * JavaScript.
+ */
 async function measureFirst() {
   const html = await (await fetch(`http://127.0.0.1:${PORT}${FIRST}`)).text();
   const named = [...html.matchAll(/<link [^>]*rel="(?:modulepreload|preload|stylesheet)"[^>]*href="([^"]+)"/g)];
@@ -77,14 +83,14 @@ async function measureFirst() {
     return files.reduce((sum, file) => sum + gzipSync(file).length, 0);
   };
   return {
-    // The page itself is one too.
+    // The page itself counts.
     files: new Set(named.map(([, path]) => path)).size + 1,
     scripts: await size(scripts),
     opening: await size(opening.map((file) => `/assets/${file}`)),
   };
 }
 
-/** From an address to a fill that can be edited, by somebody who was here before. Milliseconds. */
+/** From address to editable fill, for a returning visitor. Milliseconds. */
 async function measureAgain(context) {
   const page = await context.newPage();
   await page.goto(`http://127.0.0.1:${PORT}${FILL}/stack`);
@@ -97,7 +103,7 @@ async function measureAgain(context) {
   return told;
 }
 
-/** From pressing a link to the screen behind it, without its place holder. Milliseconds, and the longest task meanwhile. */
+/** From pressing a link to its screen without placeholders. Milliseconds, and the longest task meanwhile. */
 async function measureLinks(context) {
   const page = await context.newPage();
   await page.addInitScript(() => {
@@ -156,7 +162,7 @@ async function measureLinks(context) {
 
 const rows = [];
 {
-  // A newcomer: nothing is kept, the server draws the first fill.
+  // A newcomer: nothing is stored, and the server draws the first fill.
   const context = await browser.newContext({ viewport: SIZES[0], serviceWorkers: "block" });
   rows.push(["first visit", [await measure(context, "/")]]);
   await context.close();
@@ -165,7 +171,7 @@ const first = await measureFirst();
 const contexts = [];
 for (const viewport of SIZES) {
   const context = await browser.newContext({ viewport, serviceWorkers: "block" });
-  // The demo's book is made by the first page.
+  // The first page creates the demo's book.
   await measure(context, "/");
   contexts.push(context);
 }
@@ -183,7 +189,7 @@ for (const [name, told] of rows) {
   const rest = [`${Math.round(first)} ms`, `${Math.round(largest)} ms`, requests, Math.round(bytes / 1024)];
   console.log(`${name.padEnd(24)}${shifts}${rest.map((value) => String(value).padStart(13)).join("")}`);
 }
-// As it is for people: what was kept for use without a network serves the second visit too.
+// As for people: the offline copy serves the second visit too.
 const keeping = await browser.newContext({ viewport: SIZES[0] });
 await measureAgain(keeping);
 {

@@ -1,4 +1,7 @@
-/** Timings of pages and lessons on the built app: a PDF of ten pages in its worker, opening a lesson, a graded set. Medians. */
+/**
+ * Timings of pages and lessons on the built app: a PDF of ten pages in its worker, opening a lesson, a graded set.
+ * Medians.
+ */
 import { close, median, openStack } from "./built.mjs";
 
 const rows = [];
@@ -28,7 +31,7 @@ async function grade(page, count, source = /^Hands follow the grid/) {
 
 {
   const { page, context } = await openStack();
-  // Opened once, there is a search to take exercises from.
+  // Opening it once provides a search to take exercises from.
   await page.getByRole("link", { name: "Fit", exact: true }).click();
   await page.getByRole("region", { name: "How many ways" }).waitFor();
   await newLesson(page);

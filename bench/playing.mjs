@@ -1,4 +1,4 @@
-/** Playing in the browser: how soon it sounds, whether anything is late, what it keeps in memory, and files of it. */
+/** Playback in the browser: time to first sound, late events, memory, and audio files. */
 import { close, median, openStack } from "./built.mjs";
 
 const rows = [];
@@ -20,7 +20,8 @@ for (const [waited, name] of [
   rows.push([`first key to first sound, ${name}`, "1 000 ms", median(times)]);
 }
 for (const slowed of [1, 6]) {
-  // Two minutes of a busy fill while the page is held up for 100 ms in every second, on this processor and on a slower one.
+  // Two minutes of a busy fill while the page is blocked for 100 ms every second, on this processor and on a slower
+  // one.
   const { page, context } = await openStack();
   await page.getByRole("textbox", { name: "Stick line" }).fill("@8 [>RLrrLKRL]x3 'RLK{RR}L(RK)LK");
   await page.getByRole("textbox", { name: "Tempo" }).fill("132");
@@ -38,14 +39,14 @@ for (const slowed of [1, 6]) {
     clearInterval(hold);
     return performance.getEntriesByName("late sound").map(({ detail }) => detail * 1000);
   });
-  // It has been playing all the while.
+  // It has been playing all the time.
   await page.getByRole("button", { name: "Stop", exact: true }).waitFor();
   const name = slowed === 1 ? "as it is" : `${slowed} times slower`;
   counts.push([`events late in two minutes, held up 100 ms a second, ${name}`, "0", String(late.length)]);
   await context.close();
 }
 {
-  // Ten minutes of a fill in its groove, round and round: what is kept in memory after each minute, once it is cleared out.
+  // Ten minutes of a fill looping in its groove: memory after each minute, after garbage collection.
   const { page, context } = await openStack();
   await page.getByRole("textbox", { name: "Stick line" }).fill("@4 >RlrR/t1 >L/t1rlK >R/f1LKK >RL>R/f1K");
   await page.getByRole("textbox", { name: "Tempo" }).fill("120");
@@ -67,7 +68,7 @@ for (const slowed of [1, 6]) {
   await context.close();
 }
 {
-  // Eight bars of a groove and a fill as a WAV file, from the press to the file, against how long they sound.
+  // Eight bars of groove and fill as a WAV file, from press to file, relative to their duration.
   const { page, context } = await openStack();
   await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("7");
   await page.getByRole("button", { name: "Export" }).click();

@@ -37,7 +37,7 @@ async function timeMarks() {
 }
 
 async function timeLog() {
-  // A year of practice, made of the demo's runs.
+  // A year of practice, generated from the demo's runs.
   await page.evaluate(async (count) => {
     const opened = await new Promise((resolve, reject) => {
       const asked = indexedDB.open("dime-stack-demo");
@@ -79,7 +79,7 @@ async function timeLog() {
         await page.evaluate(
           async ({ address, found }) => {
             const began = performance.now();
-            // As a link does it, without leaving the page.
+            // Like a link, without leaving the page.
             window.history.pushState(null, "", address);
             window.dispatchEvent(new PopStateEvent("popstate"));
             while (!document.querySelector(found)) await new Promise((resolve) => requestAnimationFrame(resolve));

@@ -1,4 +1,4 @@
-/** The searches that are timed, and two twins that do the same work another way. */
+/** The searches to time, and two twins that solve them in other ways. */
 
 import Logic from "logic-solver";
 import { countWays, runToEnd, totalWays } from "../app/core/graph";
@@ -19,16 +19,16 @@ export const MANY_CELLS =
   "RL RK LK RLK RRK LRK RLL RLRR RLLK RLKK LRLL RLRRL LRLLR RLRLK RRLLK RLRRLK RLKRLK RLLRLL LRLLRK RLRRLKK RLRLRKK RLRRLRLL RLLRRLKK RLRLRRLLK".split(
     " ",
   );
-/** Few and long ones, so that all ways can be listed. */
+/** Few and long, so that all ways can be listed. */
 export const FEW_CELLS = "RLRRL LRLLR RLRRLK RLKRLK RLRRLKK RLRLRKK RLRLRRLLK".split(" ");
 
-/** Short ones too: more ways than a general solver would list in an hour. */
+/** Also short ones: more ways than a general solver could list in an hour. */
 export const SOME_CELLS = "RLK LRK RLRR LRLL RLLK RLKK RLRRL LRLLR RLRLK RLRRLK RLKRLK".split(" ");
 
 const THIRTY_SECONDS = makeRate(8) as Rate;
 const MAX_IN_ROW = 2;
 
-/** Runs of hands and feet bounded over joins, and a kick that must be there, in the middle. */
+/** Limits on runs of hands and feet across joins, and a required kick in the middle. */
 export function searchProblem(slots: number, cells: readonly string[]): SearchSpec {
   const pool = cells.map(
     (text): PoolEntry => ({ cell: readCell(text) ?? [], mirrors: false, rotations: false, least: 0, most: null }),
@@ -59,7 +59,10 @@ export function countByAutomaton(spec: SearchSpec): bigint {
   return totalWays(countWays(automaton));
 }
 
-/** Whether `next` may follow `before`: right where no cell is one run from end to end, as in {@link FEW_CELLS} and {@link SOME_CELLS}. */
+/**
+ * Whether `next` may follow `before`. Correct if no cell is a single run, as in {@link FEW_CELLS} and {@link
+ * SOME_CELLS}.
+ */
 function mayFollow({ pieces }: Compiled, before: number, next: number): boolean {
   return LIMBS.every((limb) => {
     const [a, b] = [pieces[before]?.runs[limb], pieces[next]?.runs[limb]];
@@ -67,7 +70,7 @@ function mayFollow({ pieces }: Compiled, before: number, next: number): boolean 
   });
 }
 
-/** The plain way: every sequence, one after another. */
+/** The plain way: one sequence after another. */
 export function countByListing(spec: SearchSpec): bigint {
   const ready = compiled(spec);
   const { pieces, slots, fits } = ready;
@@ -84,7 +87,7 @@ export function countByListing(spec: SearchSpec): bigint {
   return walk(0, -1);
 }
 
-/** A general solver: which cell begins where is true or false, every slot is covered once; solutions one after another. */
+/** A general solver: a boolean for each cell at each slot, every slot covered once; solutions one after another. */
 export function countBySolver(spec: SearchSpec): bigint {
   const ready = compiled(spec);
   const { pieces, slots, fits } = ready;

@@ -1,4 +1,4 @@
-/** Five hundred clients at once who ask the demo's server for its book, once the first answer is there. */
+/** Five hundred clients at once request the demo's book, after the first answer is cached. */
 import { spawn } from "node:child_process";
 import { Agent, get } from "node:http";
 
@@ -14,7 +14,7 @@ const server = spawn("node", ["server/serve.mjs"], {
 process.on("exit", () => server.kill());
 await new Promise((resolve) => server.stdout.once("data", resolve));
 
-/** What comes is not unpacked: that would be the clients' time. */
+/** Responses aren't unpacked: that would be the clients' time. */
 const time = () =>
   new Promise((done, failed) => {
     const began = performance.now();

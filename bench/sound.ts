@@ -1,4 +1,4 @@
-/** The kit's sounds as they are measured: loudness, brightness, what a laptop leaves of them, and how long they take to make. */
+/** Measurements of the kit's sounds: loudness, brightness, laptop loudness, and creation time. */
 
 import { readFileSync } from "node:fs";
 import { HEADROOM } from "../app/audio/kit-sounds";

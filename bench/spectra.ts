@@ -1,5 +1,5 @@
 /**
- * Pictures of the kit's sounds, to be looked at: time to the right, 40 Hz to 20 kHz upwards, light is loud. Written to
+ * Pictures of the kit's sounds: time to the right, 40 Hz to 20 kHz upwards, light is loud. Written to
  * docs/decisions/026-spectra.png. Run with `npm run bench -- spectra`.
  */
 
@@ -57,7 +57,7 @@ const SHOWN: readonly (readonly [name: string, wish: Wish])[] = [
   ["crash (Pad)", { kit: "pad", place: "c1", level: "accent" }],
 ];
 
-/** Rows from high to low of shades from 0 to 255. */
+/** Rows of shades from 0 to 255, high frequencies first. */
 function spectrum(samples: Float32Array): number[][] {
   const fft = new FFT(SIZE);
   const [padded, out] = [new Float64Array(SIZE), new Float64Array(2 * SIZE)];

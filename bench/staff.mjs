@@ -1,4 +1,4 @@
-/** Timings of the staff on the built app, drawn and painted; and what it weighs. Medians. */
+/** Timings of the staff on the built app, drawn and painted, and its size. Medians. */
 import { readdirSync, readFileSync } from "node:fs";
 import { gzipSync } from "node:zlib";
 import { close, median, openStack } from "./built.mjs";
@@ -44,8 +44,7 @@ for (const [name, hold, line, last] of [
     await context.close();
   }
   rows.push(["the first staff, once its code is there", "300 ms", median(times)]);
-  // The engraver, and the outlines of its signs: whichever files they are in.
-  // Paper is drawn by a worker, which has its own.
+  // The engraver and its sign outlines, in whichever files they are. Paper is drawn by a worker with its own copy.
   const names = readdirSync("build/client/assets").filter((file) => !file.startsWith("paper-"));
   const files = names.map((file) => readFileSync(`build/client/assets/${file}`));
   const own = files.filter((file) => /stavenote|E0A4["`]?:\[/.test(file.toString()));

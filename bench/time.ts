@@ -5,7 +5,7 @@ export function median(values: readonly number[]): number {
   return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN;
 }
 
-/** Milliseconds of one run, the median of `runs` after a warm-up. */
+/** Milliseconds of one run, the median of `runs` after warming up. */
 export function time(runs: number, work: () => unknown): number {
   for (let run = 0; run < Math.min(20, runs); run++) work();
   return median(

@@ -13,7 +13,7 @@ const DAYS = 3_650;
 const DAY = 86_400_000;
 const WAIT = 180_000;
 
-/** Numbers from 0 to 1 that are the same for the same seed. */
+/** Deterministic numbers from 0 to 1 for a seed. */
 function makeRandom(seed) {
   let state = seed;
   return () => {

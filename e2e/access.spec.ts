@@ -8,7 +8,10 @@ async function expectClean(page: Page) {
   expect(await findFaults(page, ALL_RULES, SIZED_RULES)).toEqual([]);
 }
 
-/** By day all rules, and by night the colours: all else is the same page. Once a screen: what opens on it has its colours. */
+/**
+ * All rules in the light theme, and colours in the dark one, since the page is otherwise the same. Once per screen:
+ * whatever opens on it shares its colours.
+ */
 async function expectCleanInBoth(page: Page) {
   await expectClean(page);
   await light(page, "backline");
@@ -16,11 +19,11 @@ async function expectCleanInBoth(page: Page) {
   await light(page, "daylight");
 }
 
-/** Changes the light, and waits until what fades has faded: colours half way are nobody's. */
+/** Switches the theme, and waits until transitions are over: nobody sees the colours in between. */
 function light(page: Page, theme: string) {
   return page.evaluate(async (name) => {
     document.documentElement.dataset.theme = name;
-    // Fades begin when styles are worked out.
+    // Transitions start when styles are computed.
     getComputedStyle(document.body).getPropertyValue("color");
     const fades = document.getAnimations().filter((one) => one instanceof CSSTransition);
     await Promise.all(fades.map(({ finished }) => finished.catch(() => {})));
@@ -37,7 +40,7 @@ test("a page with faults is told of, so that none found means something", async 
 });
 
 test.describe("axe finds nothing, by day and by night", () => {
-  // Book and moves are some thousands of marks to be looked at, several times.
+  // Book and moves have some thousands of elements, each checked several times.
   test.setTimeout(240_000);
   test("on Cells, Fit, Flow, the Shelf with some chosen, Setup, and an address that is none", async ({ page }) => {
     await page.goto("/cells/single-paradiddle");

@@ -5,9 +5,9 @@ import axe, { type NodeResult, type RunOptions } from "axe-core";
 export const SIZED_RULES = ["target-size", "scrollable-region-focusable", "region", "bypass"];
 
 /**
- * What axe finds on the page by rules or tags, a line for each rule: its name, the elements, what is wrong. Where a rule
- * is among `strict`, what axe can't be sure of counts as well. The package that joins axe to the browser's driver reads
- * every element that passed too and opens a page of its own for each look: here that took five times as long.
+ * Axe's findings on the page by rules or tags, one line per rule: its name, the elements, the problem. For rules in
+ * `strict`, uncertain findings count too. The package that connects axe to the browser driver also reads every passed
+ * element and opens its own page each time, which took five times as long here.
  */
 export async function findFaults(
   page: Page,

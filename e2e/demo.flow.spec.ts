@@ -25,7 +25,7 @@ async function openFlow(page: Page) {
 test("a whole flow with the demo drummer: called, judged idea by idea, home by itself, and in the log", async ({
   page,
 }) => {
-  // The demo opens on a playable fill, with a book of at least twelve of its own.
+  // The demo opens on a playable fill, with a book of at least twelve.
   await openShelf(page);
   const fills = page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 });
   expect(await fills.count()).toBeGreaterThanOrEqual(12);
@@ -34,7 +34,7 @@ test("a whole flow with the demo drummer: called, judged idea by idea, home by i
   expect(databases).toEqual(["dime-stack-demo"]);
   const { calls, clean, play, stop, ways, put, listen } = await openFlow(page);
   await expect(ways).toContainText("67,442 ways to fill 4 bars");
-  // How the round will begin stands there before it is played.
+  // The start of the round is shown before it is played.
   await expect(calls.getByText("Next")).toBeVisible();
   await expect(page.getByRole("img", { name: /^The round: .* then home$/ })).toBeVisible();
   await listen("Demo drummer");
@@ -50,7 +50,7 @@ test("a whole flow with the demo drummer: called, judged idea by idea, home by i
   await expect(calls.locator("[data-state=next]")).toHaveCount(1);
   await expect(page.getByText(/^home in \d+$/)).toBeVisible();
   await expect(clean.getByText(/: (clean|nearly clean|not clean yet)\./)).toBeVisible();
-  // After two rounds one bar comes home, and it stops.
+  // After two rounds, it lands in one more bar and stops.
   await expect(play).toBeVisible();
   await expect(stop).toBeHidden();
   await expect(clean.getByText("2 rounds")).toBeVisible();
@@ -59,7 +59,7 @@ test("a whole flow with the demo drummer: called, judged idea by idea, home by i
   await page.getByRole("tab", { name: "Runs" }).click();
   await page.getByLabel("Step").selectOption({ label: "Flow" });
   await expect(page.getByRole("row", { name: /Between the lanterns Flow 150/ })).toHaveCount(2);
-  // What was heard is remembered with the flow.
+  // The results are saved with the flow.
   await page.goto("/flow/demo-flow-lanterns");
   await expect(page.getByText(/last results: /).first()).toBeAttached();
 });
@@ -71,7 +71,7 @@ test("the board: no call is taken away before it is played, on a page that is he
   await put("Bars of time", "0");
   await put("Tempo", "120");
   await page.evaluate(() => {
-    // Every second this page does nothing for a tenth of one.
+    // Blocks this page for a tenth of every second.
     setInterval(() => {
       const until = performance.now() + 100;
       while (performance.now() < until);
@@ -100,7 +100,8 @@ test("the board: no call is taken away before it is played, on a page that is he
     for (const [number, card] of cards.entries()) {
       const [state, name] = card.split(" | ");
       const [, nameThen] = (next[number] ?? "").split(" | ");
-      // What was not being played has the same name when the board changes, or it would be gone before it is played.
+      // When the board changes, what wasn't playing has the same name; otherwise it would disappear before it is
+      // played.
       if (state !== "now") expect(nameThen, `${index}: ${boards[index]} then ${next}`).toBe(name);
     }
   }

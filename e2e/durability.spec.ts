@@ -60,7 +60,7 @@ test("a choice in Setup outlives a page that dies in the same moment", async ({ 
   const session = await context.newCDPSession(page);
   const said = page.waitForEvent("console", (message) => message.text() === "chosen");
   const died = page.waitForEvent("crash");
-  // From the choice on the page is too busy to do anything more, until it dies.
+  // From the choice on, the page is too busy to do anything else until it dies.
   const choosing = left.evaluate(async (radio: HTMLInputElement) => {
     radio.click();
     for (let turn = 0; turn < 10; turn++) await null;

@@ -22,7 +22,7 @@ test.describe("the first visit", () => {
   });
 });
 
-/** How far things have moved by themselves since the page was asked for, as the browser adds it up. */
+/** Layout shift since the page was requested, as the browser sums it. */
 async function shiftOf(page: Page, path: string, isThere: () => Promise<void>) {
   await page.goto(path);
   await isThere();
@@ -35,7 +35,7 @@ async function shiftOf(page: Page, path: string, isThere: () => Promise<void>) {
             if (!entry.hadRecentInput) sum += entry.value;
         });
         observer.observe({ type: "layout-shift", buffered: true });
-        // What was noted before comes with the next frame.
+        // Earlier entries arrive with the next frame.
         requestAnimationFrame(() => requestAnimationFrame(() => done(sum)));
       }),
   );
@@ -70,18 +70,18 @@ test("at a desk the Practise panel stands beside what is practised, never over i
   }).toPass();
 });
 
-/** So tall that nothing lies behind the bar at the foot, from where it can be scrolled. */
+/** Tall enough that nothing is behind the bottom bar, where you could scroll to it. */
 const TALL = 4_000;
-/** What axe can be sure of only while no dialog is open. */
+/** Rules that axe can only check while no dialog is open. */
 const PLAIN_RULES = ["aria-hidden-focus"];
-/** By width: those of size are tried at 1280 with all others, and at 390 a page is laid out as at 320, with more room. */
+/** By width: size rules run at 1280 with all others, and at 390 the layout is that of 320 with more room. */
 const RULES_AT = new Map([
   [1280, PLAIN_RULES],
   [820, [...SIZED_RULES, ...PLAIN_RULES]],
   [320, [...SIZED_RULES, ...PLAIN_RULES]],
 ]);
 
-/** What is wrong with the page when its window is so wide. */
+/** What is wrong with the page at this window width. */
 async function faultsAt(page: Page, width: number): Promise<string[]> {
   await page.setViewportSize({ width, height: TALL });
   const place = `${new URL(page.url()).pathname} at ${width}`;
@@ -117,7 +117,7 @@ test("on any screen at any size nothing moves when content comes, nothing is wid
     ["/setup", () => expect(page.getByRole("radio").first()).toBeVisible()],
   ];
   const found: string[] = [];
-  /** At every width, without loading it again. */
+  /** At every width, without reloading. */
   const lookAt = async () => {
     await settled();
     for (const width of [1280, 820, 390, 320]) found.push(...(await faultsAt(page, width)));
@@ -133,7 +133,7 @@ test("on any screen at any size nothing moves when content comes, nothing is wid
     });
   }
   await page.setViewportSize(SIZES[0]);
-  // What is made of paper stands still.
+  // Static content.
   for (const path of [await newLesson(page), `${fill}/sheet`, "/open"]) {
     await page.setViewportSize(SIZES[0]);
     await page.goto(path);
@@ -142,7 +142,7 @@ test("on any screen at any size nothing moves when content comes, nothing is wid
   expect(found).toEqual([]);
 });
 
-/** Left, top, width and height, to the pixel: a picture above may end half way through one. */
+/** Left, top, width and height in whole pixels: a picture above may end on a fraction. */
 const placeOf = async (button: Locator) => Object.values((await button.boundingBox()) ?? {}).map(Math.round);
 
 test("no button moves under the finger while it is counted in, at three sizes", async ({ page }) => {
@@ -205,7 +205,7 @@ test.describe("on a phone", () => {
     await pad.getByRole("button", { name: "to the end" }).tap();
     await tap("left hand", "Flam");
     await expect(line).toHaveValue("@4 >RkR- K(RH) K(RH)'L");
-    // The phone's own keyboard would come up for a field that has the focus.
+    // A focused field would open the phone's keyboard.
     await expect(line).not.toBeFocused();
   });
 

@@ -11,7 +11,7 @@ const count = (page: Page) => page.getByRole("region", { name: "How many ways" }
 
 test.describe("what cannot be", () => {
   test("a search can be stopped, and one whose worker dies is told", async ({ page }) => {
-    // A worker that never answers, and then one that fails.
+    // A worker that never answers, then one that fails.
     await page.addInitScript(() => {
       const Real = globalThis.Worker;
       const mode = { now: "silent" };

@@ -19,7 +19,7 @@ async function ceilingOf(page: Page): Promise<number> {
   return Number(/^(\d+)/.exec(words ?? "")?.[1]);
 }
 
-/** A spot of the floor tom on the page that no stroke lies over. */
+/** A point of the floor tom on the page without a coin on it. */
 async function tomAt(page: Page) {
   const box = await plan(page)
     .getByRole("button", { name: /^floor tom/ })
@@ -48,7 +48,7 @@ test.describe("the kit", () => {
     const touch = (type: "touchStart" | "touchMove" | "touchEnd", x: number, y: number) =>
       finger.send("Input.dispatchTouchEvent", { type, touchPoints: type === "touchEnd" ? [] : [{ x, y }] });
     const scrolled = await page.evaluate(() => window.scrollY);
-    // A frame that is still settling may swallow the first touch.
+    // A frame that is still resizing may swallow the first touch.
     await expect(async () => {
       const from = await tomAt(page);
       await touch("touchStart", from.x, from.y);
@@ -69,7 +69,7 @@ test.describe("the kit", () => {
     await expect(page.getByRole("textbox", { name: "Name of the kit" })).toHaveValue("My four-piece");
     const before = await ceilingOf(page);
     const tom = plan(page).getByRole("button", { name: /^floor tom/ });
-    // However the plan is fitted into its frame.
+    // However the plan is fitted to its frame.
     for (const height of [620, 800]) {
       await page.setViewportSize({ width: 1280, height });
       const from = await tomAt(page);
@@ -91,7 +91,7 @@ test.describe("the kit", () => {
     await expect(right).toHaveValue(String(there - 5));
     await page.getByRole("spinbutton", { name: "floor tom: MIDI note" }).fill("77");
 
-    // Two in one spot, and no snare: said, and fixed in one step each.
+    // Two in the same spot, and no snare: reported, each with a one-step fix.
     await right.fill("-4");
     await page.getByRole("spinbutton", { name: "floor tom: cm in front" }).fill("42");
     const problems = page.getByRole("list", { name: "Problems with this kit" });

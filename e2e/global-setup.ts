@@ -4,12 +4,12 @@ import { build } from "vite";
 import { CHROMIUM_ARGS, findChromium } from "../scripts/chromium.mjs";
 import { AFTER_FIRST_VISIT, PORT } from "./support";
 
-/** Bundles the harness that sound tests load into the page, and keeps the book as it is after a newcomer's first visit. */
+/** Bundles the harness that sound tests load into the page, and saves the book after a newcomer's first visit. */
 export default async function globalSetup() {
   await Promise.all([bundleHarness(), visitOnce()]);
 }
 
-/** Every test but the newcomer's own begins after that visit, so that it need not be made again for each. */
+/** Every test but the newcomer's starts after that visit, so that it needn't be repeated. */
 async function visitOnce() {
   const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_ARGS });
   const context = await browser.newContext();

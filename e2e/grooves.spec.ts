@@ -2,7 +2,7 @@ import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
 import { downloadOf, noteNumber, openLine } from "./support";
 
-/** A line on Grooves, in the straight eighths of the first fill. */
+/** A line on the Groove tab, in the straight eighths of the first fill. */
 async function openOnGrooves(page: Page, text: string) {
   const { saved } = await openLine(page, text);
   await expect(saved).toBeVisible();
@@ -28,7 +28,7 @@ test.describe("form", () => {
     await score.getByRole("checkbox", { name: "Bracket the cells" }).check();
     await expect(score.getByText("6", { exact: true }).first()).toBeVisible();
     await expect(noteNumber(score, 0).first()).toBeVisible();
-    // As drawn by the browser with its own fonts: letters on notes, or on one another.
+    // As drawn by the browser with its own fonts: letters on notes, or on each other.
     const clashes = () =>
       score.locator("svg").evaluate((svg) => {
         const boxes = (selector: string) =>
@@ -60,7 +60,7 @@ test.describe("form", () => {
     await expect(score.locator("[data-playing]").first()).toBeAttached();
     await stop.click();
     await expect(score.locator("[data-playhead]")).toBeHidden();
-    // On a phone nothing is to be scrolled sideways.
+    // On a phone, nothing scrolls sideways.
     await page.setViewportSize({ width: 390, height: 844 });
     for (const name of ["Form", "Feel", "Backbeat"]) {
       await tab(name);
@@ -95,7 +95,7 @@ test("practice loops: a wrong tempo is told, rendering can be cancelled, a file 
   expect(name).toBe("five-five-six-240-bpm.wav");
   const file = await readFile(path);
   expect(file.subarray(0, 4).toString()).toBe("RIFF");
-  // Two bars of a second each, twice, and two seconds to ring out; 16 bits, two channels.
+  // Two bars of one second, twice, and two seconds to ring out; 16 bits, two channels.
   expect(file.length).toBe(44 + 6 * 44_100 * 4);
 
   await dialog.getByRole("combobox", { name: "Format" }).selectOption("ogg");
@@ -106,7 +106,7 @@ test("practice loops: a wrong tempo is told, rendering can be cancelled, a file 
   const bytes = await readFile(smaller.path);
   expect(bytes.subarray(0, 4).toString()).toBe("OggS");
   expect(bytes.length).toBeLessThan(file.length / 5);
-  // It begins where the other one does, and is as long.
+  // It starts where the other one does, and is as long.
   const decoded = await page.evaluate(async (base64) => {
     const buffer = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0)).buffer;
     const audio = await new OfflineAudioContext(2, 48_000, 48_000).decodeAudioData(buffer);

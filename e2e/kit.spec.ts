@@ -24,7 +24,7 @@ test("Setup: a kit of sounds is chosen, heard and kept; room, hands and levels t
   await sound.getByRole("slider", { name: "Groove volume" }).fill("20");
   await sound.getByText("Licence of the Studio kit").click();
   await expect(sound.getByText("Permission is hereby granted")).toBeVisible();
-  // Leaving the screen stores what has not rested yet.
+  // Leaving the screen saves pending changes.
   await page.getByRole("link", { name: "Shelf" }).click();
   await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
   await page.goto("/setup");

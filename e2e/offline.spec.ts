@@ -11,7 +11,7 @@ const screen = (page: Page, name: string) =>
 const tab = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "This fill" }).getByRole("link", { name }).click();
 
-/** Waits until what opens the app is kept, and this page comes from it. */
+/** Waits until the files that open the app are kept, and this page comes from them. */
 async function opensAlone(page: Page) {
   await page.evaluate(async () => {
     await navigator.serviceWorker.ready;
@@ -20,7 +20,7 @@ async function opensAlone(page: Page) {
   });
 }
 
-/** Waits until everything is kept, as Setup says it. */
+/** Waits until everything is kept, according to Setup. */
 async function kept(page: Page) {
   await opensAlone(page);
   const howFar = () =>
@@ -98,7 +98,7 @@ test("with no network, after one visit to the first screen: every screen, reload
   await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
 });
 
-/** A server of this test's own, that can be stopped. */
+/** This test's own server, which it can stop. */
 async function serve(port: number, book: "own" | "demo"): Promise<ChildProcess> {
   const server = spawn("node", ["server/serve.mjs"], {
     env: { ...process.env, PORT: String(port), DIME_BOOK: book },
@@ -124,7 +124,7 @@ function stopped(server: ChildProcess): Promise<unknown> {
   return gone;
 }
 
-/** Between the browser and the tests' server; gives up where `isGone` says so. */
+/** Between the browser and the tests' server; refuses connections while `isGone` returns true. */
 async function standBetween(port: number, isGone: (path: string) => boolean): Promise<Server> {
   const between = createHttpServer((asked, answer) => {
     if (isGone(asked.url ?? "")) return asked.socket.destroy();

@@ -64,7 +64,7 @@ test("the demo's book is only there for the demo, and comes at once to many at a
   expect((await request.get(address, { headers: { "if-none-match": etag } })).status()).toBe(304);
   const plain = await request.get(address, { headers: { "accept-encoding": "identity" } });
   expect(await plain.json()).toEqual(await first.json());
-  // How fast that is, `npm run bench -- server` says.
+  // `npm run bench -- server` measures how fast that is.
   const bodies = await Promise.all(Array.from({ length: 50 }, async () => (await fetch(address)).text()));
   expect(new Set(bodies).size).toBe(1);
 });
@@ -87,7 +87,7 @@ test("an unknown address is a 404 with a way on, and so is a fill that is not th
 
 test("the first screen's JavaScript is under 180 kB gzipped; staff and sound come later", async ({ request }) => {
   const html = await (await request.get("/fills/any/stack")).text();
-  // What is loaded before the screen shows.
+  // What loads before the screen shows.
   const preloaded = [...html.matchAll(/<link rel="modulepreload"[^>]*href="([^"]+)"/g)].map(([, path]) => path ?? "");
   expect(preloaded.length).toBeGreaterThan(3);
   let total = 0;
@@ -137,7 +137,7 @@ test("bad requests and settings get a short answer", async ({ request }) => {
   }
 });
 
-/** What the server answers to these very bytes. */
+/** The server's answer to exactly these bytes. */
 function sayRaw(text: string): Promise<string> {
   return new Promise((done, failed) => {
     let heard = "";

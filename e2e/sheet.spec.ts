@@ -16,7 +16,7 @@ async function pagesOf(pdf: Uint8Array) {
   return { count: document.numPages, width: Math.round(view[2] ?? 0), height: Math.round(view[3] ?? 0) };
 }
 
-/** What the browser prints, on the paper that the page asks for. */
+/** What the browser prints, on the paper that the page requests. */
 function print(page: Page) {
   return page.pdf({ preferCSSPageSize: true, printBackground: true });
 }
@@ -66,7 +66,7 @@ test("a fill leaves as PDF and as pictures; its sheet has the parts that are cho
   }
   const [small = 0, large = 0, , whole = 0] = widths;
   expect(large / small).toBeCloseTo(4, 1);
-  // Letter or A4 at 192 dots to the inch.
+  // Letter or A4 at 192 dots per inch.
   expect([1588, 1632]).toContain(whole);
   await dialog.getByRole("button", { name: "Close" }).click();
 
@@ -111,7 +111,7 @@ test("a lesson is made from a tag, ordered, printed, sent as a link, and practis
   const [first = "", second = ""] = await order();
   await contents.getByRole("button", { name: `Move ${first} down` }).click();
   await expect.poll(order).toEqual([second, first]);
-  // By keys alone: pick up, move, put down.
+  // With keys only: pick up, move, put down.
   await contents.getByRole("button", { name: `Move ${first}`, exact: true }).focus();
   await page.keyboard.press("Space");
   await expect(page.getByText("Exercise 2 is at place 2.")).toBeAttached();
@@ -126,7 +126,7 @@ test("a lesson is made from a tag, ordered, printed, sent as a link, and practis
   await contents.getByRole("button", { name: "Heading" }).click();
   await contents.getByRole("textbox", { name: "Heading", exact: true }).fill("Later");
   await expect(pages(page).first()).toHaveAccessibleName(/Two doors.*Open one, then the other\..*Four and four\./);
-  // The pages follow once typing rests.
+  // The pages follow after a pause in typing.
   await expect(pages(page).last()).toHaveAccessibleName(/Later/);
   await expect(stackOf(page).saved).toBeVisible();
 
@@ -153,7 +153,7 @@ test("a lesson is made from a tag, ordered, printed, sent as a link, and practis
   await pupil.getByRole("link", { name: /^Start with/ }).click();
   await expect(pupil).toHaveURL(/\/shed$/);
   await expect(pupil.getByRole("region", { name: "Plan" })).toBeVisible();
-  // The same link again is the same lesson.
+  // The same link again gives the same lesson.
   await pupil.goto(link);
   await pupil.getByRole("button", { name: "Keep a copy" }).click();
   await expect(pupil.getByRole("textbox", { name: "Name of the lesson" })).toBeVisible();
@@ -197,7 +197,7 @@ test("a file is taken wherever it is dropped, a link wherever it is pasted; a la
   await expect(page.getByText("Imported: 1 new fill.")).toBeVisible();
 
   await openShelf(page);
-  // The list is read again after the import.
+  // The list is re-read after the import.
   await expect(page.getByRole("heading", { name: "From outside" })).toBeVisible();
   const count = await page.getByRole("heading", { name: /^Shelf/ }).textContent();
   const buffer = Buffer.from("@4 RLRRx2500\n".repeat(1_000));

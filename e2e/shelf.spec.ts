@@ -12,14 +12,14 @@ test("a newcomer is taken to a playable fill, and to the shelf after that", asyn
   await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
   await expect(verdict).toContainText("16 of 16 sixteenths");
   await expect(verdict).toContainText("Both hands free: right to the crash");
-  // What the server draws is only looked at; then the book is open.
+  // The server's drawing only shows; afterwards the book is open.
   await expect(page.locator("[inert]")).toHaveCount(0);
   await expect(page).toHaveTitle("Five, five, six · Stack · Dime Stack");
   await page.goto("/");
   await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
   await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Fill" }).click();
   await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
-  // Who has a book gets the shape of it from then on, not a stranger's fill.
+  // A visitor with a book gets placeholders from then on, not a stranger's fill.
   const html = await (await page.context().request.get("/fills/first/stack")).text();
   expect(html).toContain("Opening the fill");
   expect(html).not.toContain('role="gridcell"');
@@ -57,7 +57,7 @@ test.describe("two tabs on one fill", () => {
     const { line, saved } = await openNewLine(page, "@4 RLRL");
     await expect(saved).toBeVisible();
     const second = await context.newPage();
-    // This tab does not hear of the other's saves in time, as when both type at once.
+    // This tab doesn't hear of the other's saves in time, as when both type at once.
     await second.addInitScript(() => {
       Object.defineProperty(window, "BroadcastChannel", {
         value: class extends EventTarget {
@@ -79,7 +79,7 @@ test.describe("two tabs on one fill", () => {
     await shelf(second);
     await expect(second.getByText("@4 KKKK", { exact: true })).toBeVisible();
     await expect(second.getByText("@4 HHHH", { exact: true })).toBeVisible();
-    // Both stand on their own now: opening them brings nothing back.
+    // Both are separate now: opening them brings nothing back.
     await second.goto(page.url());
     await expect(stackOf(second).line).toHaveValue("@4 KKKK");
     await expect(second.getByText(/wasn't saved in time/)).toHaveCount(0);
@@ -93,7 +93,7 @@ test("an edit left by a page that the browser ends slowly reaches the lists with
   const { line, saved } = await openNewLine(page, "@4 RLRL");
   await expect(line).toBeVisible();
   await expect(saved).toBeVisible();
-  // Holds the lock of the page that leaves, as a browser does that is slow to end it.
+  // Holds the lock of the closing page, like a browser that is slow to end it.
   const second = await context.newPage();
   await second.goto("/icon.svg");
   await second.evaluate(async () => {
@@ -108,7 +108,7 @@ test("an edit left by a page that the browser ends slowly reaches the lists with
     window.location.href = "/";
   });
   await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
-  // On a slow machine the edit may have been saved before the page went: then it is there already.
+  // On a slow machine, the edit may have been saved before the page closed: then it is already there.
   await expect(page.getByRole("list", { name: "Fills" })).toBeVisible();
   await second.evaluate(() => (window as unknown as { end: () => void }).end());
   await expect(card(page, "In a hurry")).toContainText("@4 RLRL");

@@ -53,7 +53,7 @@ test.describe("rendered sound", () => {
         });
         const expected = onsets.map((onset) => onset * sampleRate);
         expect(expected.length).toBeGreaterThan(10);
-        // Every onset has its sample, and every sample an onset: none lost, none too many.
+        // Every onset has its sample, and every sample an onset.
         for (const onset of expected) expect(heard.some((index) => Math.abs(index - onset) <= 1)).toBe(true);
         // The count-in clicks have died away by then.
         for (const index of heard.filter((sample) => sample >= Math.min(...expected) - 1)) {
@@ -88,7 +88,7 @@ test("what plays and what is written to a file are the same: hats that close, ch
 }) => {
   await serveHarness(page);
   const wish = {
-    // Eighths at 120 begin on whole samples: between two of them the browser rounds in its own way.
+    // Eighths at 120 bpm start on whole samples: between samples the browser rounds in its own way.
     text: "@2 >R/hoLR/hh=R/c1 ~LR/hoKR/hh",
     meter: "4/4",
     tempo: 120,
@@ -138,7 +138,7 @@ test.describe("playing", () => {
     expect(await sounded()).toBeGreaterThan(0);
     await stop.click();
     await page.getByRole("link", { name: "Floor", exact: true }).click();
-    // With no note chosen, by mouse and by keys.
+    // Without a chosen note, by mouse and by keys.
     const played = await sounded();
     await page.getByRole("button", { name: "Hear the ride", exact: true }).click();
     await expect.poll(sounded).toBeGreaterThan(played);

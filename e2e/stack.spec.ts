@@ -31,7 +31,7 @@ test("cells are moved by keyboard alone, and dragged by mouse; the text follows"
   await page.getByRole("button", { name: "Move cell 1 (3 notes)" }).focus();
   await page.keyboard.press("Space");
   await expect(page.getByText("Cell 1 is at place 1.")).toBeAttached();
-  // The places are measured a moment after a cell is picked up.
+  // Positions are measured a moment after a cell is picked up.
   await expect(async () => {
     await page.keyboard.press("ArrowUp");
     await expect(page.getByText("Cell 1 is at place 2.")).toBeAttached({ timeout: 400 });
@@ -64,7 +64,7 @@ test("the staff has a sign for every kind of stroke, and its accents in one row 
   await expect(sign("E633")).toHaveCount(1);
   await expect(sign("E22A")).toHaveCount(1);
   await expect(sign("E0CF")).toHaveCount(1);
-  // The choke's stroke is no sign of the font.
+  // The choke's stroke isn't a sign of the font.
   await expect(staff.locator('[data-kind="sign"]:not([data-sign])')).toHaveCount(1);
   await expect(staff.locator('[data-kind="hairpin"]')).toHaveCount(1);
   const edges = (kind: string) =>
@@ -76,13 +76,13 @@ test("the staff has a sign for every kind of stroke, and its accents in one row 
   expect(new Set(accents).size).toBe(1);
   expect(beams.length).toBeGreaterThan(4);
   expect(Math.max(...accents)).toBeLessThan(Math.min(...beams));
-  // Each note is named for who does not see it.
+  // Each note has a name for screen readers.
   const options = staff.getByRole("listbox", { name: /^Staff/ }).getByRole("option");
   await expect(options.nth(3)).toHaveAccessibleName("a: left hand rim shot");
   // A rim shot that lasts two beats has a white head with its slash.
   await line.fill("@1/2 !R @1 LR");
   await expect(sign("E0D1")).toHaveCount(1);
-  // What no note value can be found for is said, and still shown.
+  // Rhythms without a note value get a message, and are still shown.
   await line.fill("@3 RL @4 RLRL");
   await expect(staff).toContainText("Bar 1 cannot be written in note values: its eighth triplets stop");
   await expect(staff.locator('[data-kind="head"]')).toHaveCount(6);
@@ -104,7 +104,7 @@ test("the staff has a sign for every kind of stroke, and its accents in one row 
   expect(picture).toContain("<path ");
   expect(picture).not.toContain("<text");
   await dialog.getByRole("button", { name: "Close" }).click();
-  // Sixes are written as the player wants them.
+  // Sixes are written as the player prefers.
   await page.getByRole("link", { name: "Setup" }).click();
   await page.getByRole("combobox", { name: "Write six notes in a beat" }).selectOption("as two groups of three");
   await page.goBack();

@@ -9,7 +9,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => close());
 
-/** What the browser complains of, from now on. */
+/** Errors in the browser's console from now on. */
 function complaintsOf(page: Page): string[] {
   const heard: string[] = [];
   page.on("console", (message) => {
@@ -34,7 +34,7 @@ test.describe("a plain file server with the built folder", () => {
     await line.fill("@4 RLKK");
     await expect(saved).toBeVisible();
 
-    // The file of this address has the newcomer's fill.
+    // The file at this address contains the newcomer's fill.
     await page.addInitScript(() => {
       const seen = new Set<string>();
       Object.assign(window, { seen });
@@ -50,7 +50,7 @@ test.describe("a plain file server with the built folder", () => {
       "@4 >RlrrL >RlrrL RLRRLK",
     );
 
-    // For this one there is no file.
+    // There is no file for this one.
     await page.getByRole("link", { name: "Shelf" }).click();
     await page.getByRole("button", { name: "New fill" }).click();
     await expect(page).toHaveURL(/\/fills\/(?!first)[^/]+\/stack$/);

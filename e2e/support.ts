@@ -13,20 +13,22 @@ export function stackOf(page: Page) {
   };
 }
 
-/** What stands behind a verdict: "14 of 16", "fits every bar", "both hands free", "up to 128". */
+/** The details of a verdict: "14 of 16", "fits every bar", "both hands free", "up to 128". */
 export async function openVerdict(page: Page, words: RegExp) {
   await stackOf(page).verdict.getByRole("list", { name: "In short" }).getByRole("button", { name: words }).click();
 }
 
 export const PORT = 4187;
-/** Of the server that serves the demo's book. */
+/** The port of the server with the demo's book. */
 export const DEMO_PORT = 4188;
 /** The browser's storage after a newcomer's first visit, made by the global set-up. */
 export const AFTER_FIRST_VISIT = "test-results/after-first-visit.json";
 /** A browser that was never here. */
 export const NEWCOMER = { cookies: [], origins: [] };
 
-/** Comes to the shelf, from where the app stands or by its address; a newcomer is taken to the first fill, and goes on. */
+/**
+ * Opens the Shelf from anywhere, or by its address; a newcomer is taken to the first fill, and continues from there.
+ */
 export async function openShelf(page: Page): Promise<void> {
   const shelf = page.getByRole("heading", { name: /^Shelf/ });
   if (page.url() === "about:blank") {
@@ -37,7 +39,10 @@ export async function openShelf(page: Page): Promise<void> {
   await expect(shelf).toBeVisible();
 }
 
-/** The first fill of a book on the Stack, with this line in place of its own and at 90: the shortest way to a line there. */
+/**
+ * The first fill of a book on the Stack, with this line instead of its own, at 90 bpm: the quickest way to a line
+ * there.
+ */
 export async function openLine(page: Page, text: string) {
   await page.goto("/fills");
   const stack = stackOf(page);
@@ -55,7 +60,7 @@ export async function openNewLine(page: Page, text: string) {
   return stack;
 }
 
-/** A lesson with the fill of the book in it; its address. */
+/** A lesson with the book's fill in it; returns its address. */
 export async function newLesson(page: Page): Promise<string> {
   await openShelf(page);
   await page.getByRole("button", { name: "New lesson" }).click();
@@ -67,7 +72,7 @@ export async function newLesson(page: Page): Promise<string> {
   return new URL(page.url()).pathname;
 }
 
-/** Saves the download that `act` brings about; returns its name and path. */
+/** Saves the download that `act` triggers; returns its name and path. */
 export async function downloadOf(page: Page, act: () => Promise<void>) {
   const waiting = page.waitForEvent("download");
   await act();
@@ -77,7 +82,7 @@ export async function downloadOf(page: Page, act: () => Promise<void>) {
 
 export async function exportAs(page: Page, item: string) {
   const choice = page.getByRole("menuitem", { name: item });
-  // Pressed while the menu of before is still closing, the button only closes it.
+  // While the previous menu is still closing, the button only closes it.
   await expect(async () => {
     if (!(await choice.isVisible())) await page.getByRole("button", { name: /^Export/ }).click();
     await expect(choice).toBeVisible({ timeout: 3_000 });
@@ -85,12 +90,15 @@ export async function exportAs(page: Page, item: string) {
   return downloadOf(page, () => choice.click());
 }
 
-/** Counts the strokes and clicks that are started on this page, from its next address on. Returns how to ask. */
+/**
+ * Counts the strokes and clicks started on this page, from its next address on. Returns a function that reads the
+ * count.
+ */
 export async function countSounds(page: Page): Promise<() => Promise<number>> {
   await page.addInitScript(() => {
     const started = { count: 0 };
     Object.assign(window, { started });
-    // Strokes and clicks are buffers; packages try the browser out with oscillators that are connected to nothing.
+    // Strokes and clicks are buffers; packages test the browser with unconnected oscillators.
     const { start } = AudioBufferSourceNode.prototype;
     AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, ...when: number[]) {
       started.count++;

@@ -2,7 +2,7 @@ import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
 import { downloadOf, NEWCOMER, openLine, openShelf, stackOf } from "./support";
 
-/** While it is set, nothing can be written: the disk is full. */
+/** While set, nothing can be written: the disk is full. */
 const setFull = (page: Page, isFull: boolean) =>
   page.evaluate((full) => Object.assign(window, { isDiskFull: full }), isFull);
 

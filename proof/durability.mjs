@@ -1,6 +1,6 @@
 /**
- * Does something in the app in a real browser, kills the browser, opens it again, and looks what is there: nothing older than a
- * second may be lost, and nothing older than that be shown. What is done is one of several kinds: see kinds.mjs.
+ * Uses the app in a real browser, kills the browser, opens it again, and looks at what is there: nothing older than a
+ * second may be lost, and no older state shown. There are several kinds of use: see kinds.mjs.
  */
 import { spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
@@ -13,10 +13,10 @@ import { makeRandom } from "./random.mjs";
 
 /** Milliseconds of work that a killed browser may lose. */
 export const MAY_LOSE = 1_000;
-/** Between two acts, in milliseconds. */
+/** Milliseconds between two acts. */
 const PACE = { least: 40, most: 1_400 };
 
-/** A browser of its own process group, so that it can be killed whole, over a profile that stays. */
+/** A browser in its own process group, so that it can be killed completely, with a persistent profile. */
 async function openBrowser(profile) {
   const args = [
     ...CHROMIUM_ARGS,
@@ -41,7 +41,7 @@ async function openBrowser(profile) {
     try {
       process.kill(-child.pid, "SIGKILL");
     } catch {
-      // Gone already.
+      // Already gone.
     }
     await gone;
     await browser.close().catch(() => {});
@@ -53,11 +53,11 @@ async function openBrowser(profile) {
 /** Whether the browser is killed just as the app writes, instead of at any moment. */
 const isAtWrite = (round) => round % 2 === 1;
 
-/** Acts at a pace until the moment has come; returns what must be there after which act, and when it was killed. */
+/** Acts at a pace until the chosen moment; returns the expected state after each act, and the time of the kill. */
 async function actAndKill(kind, { page, kill }, address, random, round) {
   const act = await kind.setUp(page, address, round, random);
   await page.waitForTimeout(MAY_LOSE + 300);
-  /** What must be there from `at` on. */
+  /** The state expected from `at` on. */
   const states = [{ at: 0, state: act.state }];
   const pace = PACE.least + random() * (PACE.most - PACE.least);
   const total = (kind.lead ?? 400) + random() * (kind.span ?? 4_000);
@@ -87,14 +87,14 @@ async function actAndKill(kind, { page, kill }, address, random, round) {
       await new Promise((done) => setTimeout(done, pace));
     }
   };
-  // Killed in the middle of an act, what was asked of the page fails.
+  // If it is killed during an act, the pending request to the page fails.
   await Promise.race([acting().catch(() => {}), ending]);
   if (killedAt === Number.POSITIVE_INFINITY) killedAt = performance.now();
   await kill();
   return { states, killedAt, pace, isMaybe: act.isMaybe ?? (() => false) };
 }
 
-/** Kills `kills` browsers against the app at `address`; tells of each, and returns what went wrong. */
+/** Kills `kills` browsers against the app at `address`; reports each, and returns what went wrong. */
 export async function proveDurability({ address, kind: name = "typing", kills, seed, tell = () => {} }) {
   const kind = KINDS[name];
   const random = makeRandom(seed);
@@ -109,7 +109,7 @@ export async function proveDurability({ address, kind: name = "typing", kills, s
       const { shown, settled } = await kind.read(second.page, address);
       await second.kill();
       const last = states.findLastIndex(({ state }) => state === settled);
-      // The act after the last one that is there is the oldest that is lost.
+      // The act after the last surviving one is the oldest lost.
       const lost =
         last >= 0
           ? Math.max(0, killedAt - (states[last + 1]?.at ?? killedAt))

@@ -1,4 +1,4 @@
-/** The same ten bars drawn by us and by another engraver from our MusicXML, to be looked at side by side. */
+/** The same ten bars drawn by us and by another engraver from our MusicXML, for comparison. */
 
 import { VerovioToolkit } from "verovio/esm";
 import createVerovioModule from "verovio/wasm";
@@ -24,7 +24,7 @@ const BARS: readonly (readonly [what: string, text: string, meter: string])[] = 
 ];
 const WIDTH = 620;
 
-/** Each bar with what it shows, and both drawings as SVG. */
+/** Each bar with its purpose, and both drawings as SVG. */
 export async function drawBoth(): Promise<readonly { what: string; ours: string; theirs: string }[]> {
   const letters = await loadLetters();
   const toolkit = new VerovioToolkit(await createVerovioModule());

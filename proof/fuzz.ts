@@ -1,4 +1,4 @@
-/** Inputs that nobody would type: none may make a reader throw, or take long. */
+/** Hostile inputs: none may make a reader throw, or take long. */
 
 import { DEMO_MARKS, makeDemoCells } from "~/content/demo-cells";
 import { makeDemoGrooves } from "~/content/demo-grooves";
@@ -26,7 +26,7 @@ import { lastValidLine, toPhrase } from "~/library/phrase/phrase";
 import { toRunDays } from "~/library/practice/run-day";
 import { readShare, writeShare } from "~/library/share";
 
-/** Milliseconds that an input of a kilobyte may take. */
+/** Milliseconds allowed for an input of a kilobyte. */
 const MAY_TAKE = 100;
 const KILOBYTE = 1024;
 
@@ -71,7 +71,7 @@ const SIGNS = "RLKHrlkh@>!~=<'^*zfd()[]{}|x0123456789:/-_.,# \n\t\"\\\u0000\u00e
 const pick = <Item>(random: Random, from: readonly Item[]): Item => from[Math.floor(random() * from.length)] as Item;
 const SIGN_LIST = [...SIGNS];
 
-/** A sound text with some of it cut, doubled, moved or replaced; now and then nothing but noise. */
+/** A valid text with parts cut, doubled, moved or replaced; sometimes only noise. */
 function spoil(random: Random, texts: readonly string[]): string {
   let text = random() < 0.1 ? "" : pick(random, texts);
   for (let changes = Math.floor(random() * 12); changes >= 0; changes--) {
@@ -90,7 +90,7 @@ function spoil(random: Random, texts: readonly string[]): string {
 }
 
 const NUMBERS = [0, -1, 1e308, Number.NaN, 9e15, 0.5, 2 ** 31, -0];
-/** A book whose JSON is sound and whose values are not. */
+/** A book with valid JSON and invalid values. */
 function spoilBook(random: Random): string {
   const book = JSON.parse(BOOK) as Record<string, unknown>;
   for (let changes = Math.floor(random() * 3); changes >= 0; changes--) {
@@ -119,7 +119,7 @@ function spoilBook(random: Random): string {
   return JSON.stringify(book);
 }
 
-/** A long text with some of it cut, or moved, or a value in it changed. */
+/** A long text with parts cut or moved, or a value changed. */
 function spoilLong(random: Random, text: string): string {
   let spoiled = text;
   for (let changes = Math.floor(random() * 4); changes >= 0; changes--) {
@@ -146,14 +146,14 @@ function spoilBytes(random: Random, bytes: Uint8Array): Uint8Array {
   return spoiled;
 }
 
-/** What the reader's answer becomes, as a preview has it. */
+/** The reader's answer, as processed for a preview. */
 function fillsOf(read: NotesReading) {
   if (!read.ok) return;
   const { file } = read;
   makeFills(file, { part: likelyPart(file), map: {}, barsEach: null, leading: "R", countStyle: "beats" });
 }
 
-/** By what they read: one input, and its reader. What is told of a failure is the input. */
+/** By format: one input, and its reader. A failure reports the input. */
 const TARGETS = {
   line: (random: Random) => {
     const text = spoil(random, LINES);
@@ -190,7 +190,7 @@ const TARGETS = {
 } as const;
 export type Target = keyof typeof TARGETS;
 export const TARGET_NAMES = Object.keys(TARGETS) as Target[];
-/** Of so many inputs, shares of each: files take longest to read. */
+/** Shares of each format: files take longest to read. */
 const SHARES: Record<Target, number> = {
   line: 0.36,
   file: 0.05,
@@ -225,7 +225,7 @@ export async function fuzz(inputs: number, seed: number, tell: (target: Target) 
         failures.push({ target, input, why: String(error) });
       }
       let took = performance.now() - began;
-      // A machine that was busy for a moment is no slow reader.
+      // A machine that was busy for a moment doesn't make a reader slow.
       for (let again = 0; took > MAY_TAKE && again < 3; again++) {
         const once = performance.now();
         await read();

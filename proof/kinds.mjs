@@ -1,6 +1,7 @@
 /**
- * What is done when the browser is killed. Each kind prepares a page and gives the state that is there then; `next` does one more
- * act and says, before or as it is done, what must be there from then on; `read` opens the app again and says what is.
+ * What is done when the browser is killed. Each kind prepares a page and returns its state; `next` performs one more
+ * act and reports, before or during it, the state expected from then on; `read` opens the app again and returns the
+ * state.
  */
 
 const LETTERS = "RLKHrl >-";
@@ -10,7 +11,7 @@ const pick = (random, from) => from[Math.floor(random() * from.length)];
 const lineOf = (page) => page.getByRole("textbox", { name: "Stick line" });
 const nameOf = (page) => page.getByRole("textbox", { name: "Name of the fill" });
 
-/** What something says at once, and a moment later. */
+/** The state immediately, and a moment later. */
 async function readTwice(page, read) {
   const shown = await read();
   await page.waitForTimeout(SETTLED);
@@ -71,7 +72,7 @@ const FLOW = {
   },
 };
 
-/** A book file of these. */
+/** A book file with these contents. */
 export function bookOf(given) {
   const kinds = [
     "flows",
@@ -91,7 +92,7 @@ export function bookOf(given) {
   return { name: "book.dimestack", mimeType: "application/json", buffer: Buffer.from(text) };
 }
 
-/** Comes to the Shelf, whoever's browser it is. */
+/** Opens the Shelf in any browser. */
 export async function openShelf(page, address) {
   await page.goto(`${address}/fills`);
   await lineOf(page).waitFor();
@@ -106,7 +107,7 @@ async function bringIn(page, address, given) {
   await page.getByText(/^Imported: /).waitFor();
 }
 
-/** A field of the Stack in which one types. */
+/** A text field on the Stack. */
 function field(find, begin) {
   return {
     setUp: async (page, address, _round, random) => {
@@ -123,7 +124,7 @@ function field(find, begin) {
         next: async (say) => {
           const letter = pick(random, LETTERS);
           state += letter;
-          // Before it is pressed: the browser may be killed in the middle.
+          // Reported before the press: the browser may be killed during it.
           say(state);
           await page.keyboard.insertText(letter);
         },
@@ -137,7 +138,7 @@ function field(find, begin) {
   };
 }
 
-/** How many runs the log has. */
+/** The number of runs in the log. */
 async function countRuns(page, address) {
   await openShelf(page, address);
   await page.goto(`${address}/log`);

@@ -1,4 +1,4 @@
-/** What the sound tests run inside the browser: the app's own player, rendering offline. */
+/** Runs inside the browser for the sound tests: the app's own player, rendering offline. */
 
 import { HEADROOM } from "../../app/audio/kit-sounds";
 import { listOnsets, mixDown } from "../../app/audio/mixdown";
@@ -19,7 +19,7 @@ export interface RenderWish {
   readonly feel?: Feel;
   readonly passes: number;
   readonly sampleRate: number;
-  /** "impulse": each stroke is one sample of the wished height, so that every onset can be seen. */
+  /** "impulse": each stroke is one sample of the requested height, so that every onset is visible. */
   readonly sound: "impulse" | "kit";
 }
 
@@ -49,11 +49,11 @@ function makeSource(wish: Omit<RenderWish, "passes" | "sampleRate" | "sound">): 
   return () => score;
 }
 
-/** What was rendered; a million samples would be long on their way out of the page. */
+/** The rendered sound; transferring a million samples out of the page would take long. */
 export interface Rendered {
-  /** Seconds from the count-in at which the schedule says that notes begin. */
+  /** Note times according to the schedule, in seconds from the count-in. */
   readonly onsets: number[];
-  /** Samples by their number that are not silent. */
+  /** Indices of non-silent samples. */
   readonly sounding: number[];
   /** The loudest sample within half a second of each onset. */
   readonly peaks: number[];
@@ -66,7 +66,7 @@ export async function render(wish: RenderWish): Promise<Rendered> {
   const { left: samples } = await renderScore(source, wish.passes, synthesise, wish.sampleRate);
   const onsets = listOnsets(source, wish.passes);
   const sounding: number[] = [];
-  // Of real sounds only the beginning is asked for.
+  // For real sounds, only the beginning is requested.
   const until = isImpulse ? samples.length : wish.sampleRate;
   for (let index = 0; index < until; index++) if (Math.abs(samples[index] ?? 0) > SILENT) sounding.push(index);
   const peaks = onsets.map((onset) => {
@@ -81,8 +81,8 @@ export async function render(wish: RenderWish): Promise<Rendered> {
 const SILENT = 1e-3;
 
 /**
- * How far apart are what plays and what is written to a file: the energy of their difference against their own, in decibels.
- * All is so soft that neither limiter has anything to do.
+ * The difference between playback and the written file: its energy relative to theirs, in decibels. Soft enough that
+ * neither limiter acts.
  */
 export async function compare(wish: Omit<RenderWish, "sound">): Promise<{ difference: number; energy: number }> {
   const source = makeSource(wish);
