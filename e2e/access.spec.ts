@@ -30,7 +30,7 @@ function light(page: Page, theme: string) {
   }, theme);
 }
 
-test("a page with faults is told of, so that none found means something", async ({ page }) => {
+test("a page with faults is reported, so that an empty report means something", async ({ page }) => {
   await page.setContent(
     `<main><h1>A page</h1><img src="data:,"><p style="color: #bbb; background: #fff">pale</p></main>`,
   );
@@ -39,10 +39,10 @@ test("a page with faults is told of, so that none found means something", async 
   expect(faults.join("\n")).toMatch(/color-contrast: p /);
 });
 
-test.describe("axe finds nothing, by day and by night", () => {
+test.describe("axe finds nothing, in either theme", () => {
   // Book and moves have some thousands of elements, each checked several times.
   test.setTimeout(240_000);
-  test("on Cells, Fit, Flow, the Shelf with some chosen, Setup, and an address that is none", async ({ page }) => {
+  test("on Cells, Fit, Flow, the Shelf with a selection, Setup, and an unknown address", async ({ page }) => {
     await page.goto("/cells/single-paradiddle");
     await expect(page.getByRole("heading", { level: 2, name: "Single paradiddle" })).toBeVisible();
     await expectCleanInBoth(page);
@@ -104,7 +104,7 @@ test.describe("axe finds nothing, by day and by night", () => {
       await expectClean(page);
     }
   });
-  test("on the Sheet and a lesson, with what opens from them, and on what was shared", async ({ page }) => {
+  test("on the Sheet and a lesson, with everything that opens there, and on a shared link", async ({ page }) => {
     await page.goto("/fills/first/sheet");
     await expect(page.getByRole("img", { name: /^Page 1/ })).toBeVisible();
     await expectCleanInBoth(page);
@@ -142,7 +142,7 @@ test.describe("axe finds nothing, by day and by night", () => {
       await expectCleanInBoth(page);
     }
   });
-  test("on Grooves, with each of its panels, while practising, and on a groove of one's own", async ({ page }) => {
+  test("on the Groove tab, with each of its panels, while practising, and on an own groove", async ({ page }) => {
     await page.goto("/fills/first/groove");
     await expect(noteNumber(page.getByRole("region", { name: "Score" }), 0).first()).toBeVisible();
     await expectCleanInBoth(page);
@@ -168,7 +168,7 @@ test.describe("axe finds nothing, by day and by night", () => {
     await expect(page.getByText(/too short/)).toBeVisible();
     await expectCleanInBoth(page);
   });
-  test("on the Stack: with a note and all that opens, with the moves and the book, with problems, with its list of keys", async ({
+  test("on the Stack: with a note and all that opens, with moves and book, with problems, with its list of keys", async ({
     page,
   }) => {
     await page.goto("/fills/first/stack");

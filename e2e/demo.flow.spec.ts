@@ -22,9 +22,7 @@ async function openFlow(page: Page) {
   return flow;
 }
 
-test("a whole flow with the demo drummer: called, judged idea by idea, home by itself, and in the log", async ({
-  page,
-}) => {
+test("a whole flow with the demo drummer: called, judged idea by idea, landed, and in the log", async ({ page }) => {
   // The demo opens on a playable fill, with a book of at least twelve.
   await openShelf(page);
   const fills = page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 });
@@ -64,7 +62,7 @@ test("a whole flow with the demo drummer: called, judged idea by idea, home by i
   await expect(page.getByText(/last results: /).first()).toBeAttached();
 });
 
-test("the board: no call is taken away before it is played, on a page that is held up each second", async ({
+test("the board never removes a call before it is played, even on a page that is blocked every second", async ({
   page,
 }) => {
   const { play, stop, put } = await openFlow(page);

@@ -12,16 +12,13 @@ for (const kind of ["typing", "upgrade"]) {
   });
 }
 
-test("after a day of use the book holds what it must", async () => {
+test("after a day of use, the book matches the model", async () => {
   const acts = ["make", "bringIn", "backUp", "clock", "edit", "bin", "restore", "offline", "update"];
   const { differences } = await soak({ address, acts, seed: 11 });
   expect(differences).toEqual([]);
 });
 
-test("a fill that is copied and one that is binned stay so, though their page dies in the same moment", async ({
-  page,
-  context,
-}) => {
+test("a copied and a deleted fill stay that way even if their page dies at once", async ({ page, context }) => {
   await openShelf(page);
   await page.getByRole("button", { name: "New fill" }).click();
   await page.getByRole("textbox", { name: "Stick line" }).fill("@4 RLK");
@@ -52,7 +49,7 @@ test("a fill that is copied and one that is binned stay so, though their page di
   await expect(page.getByText("Bin: 1 deleted")).toBeVisible();
 });
 
-test("a choice in Setup outlives a page that dies in the same moment", async ({ page, context }) => {
+test("a choice in Setup survives a page that dies at once", async ({ page, context }) => {
   await openShelf(page);
   await page.getByRole("link", { name: "Setup" }).click();
   const left = page.getByRole("radio", { name: /^Left-handed/ });

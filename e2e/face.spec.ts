@@ -9,7 +9,7 @@ const SIZES = [
 ] as const;
 
 test.describe("the first visit", () => {
-  test("what the server sends is a picture already, without any script", async ({ browser }) => {
+  test("the server sends a complete picture, without any script", async ({ browser }) => {
     const context = await browser.newContext({ storageState: NEWCOMER, javaScriptEnabled: false });
     const page = await context.newPage();
     await page.goto("/");
@@ -41,7 +41,7 @@ async function shiftOf(page: Page, path: string, isThere: () => Promise<void>) {
   );
 }
 
-test("at a desk the Practise panel stands beside what is practised, never over it", async ({ page }) => {
+test("at a desk, the Practise panel is beside what you practise, never over it", async ({ page }) => {
   await openLine(page, "@4 >RlrrL >RlrrL RLRRLK");
   await page.getByRole("button", { name: /^Practise/ }).click();
   const panel = page.getByRole("region", { name: "Practise" });
@@ -91,7 +91,7 @@ async function faultsAt(page: Page, width: number): Promise<string[]> {
   return faults.map((fault) => `${place}: ${fault}`);
 }
 
-test("on any screen at any size nothing moves when content comes, nothing is wider than the window, targets are large enough and keys reach what scrolls", async ({
+test("on any screen at any size nothing shifts, nothing is wider than the window, targets are large enough and keys reach what scrolls", async ({
   page,
 }) => {
   test.setTimeout(240_000);
@@ -145,7 +145,7 @@ test("on any screen at any size nothing moves when content comes, nothing is wid
 /** Left, top, width and height in whole pixels: a picture above may end on a fraction. */
 const placeOf = async (button: Locator) => Object.values((await button.boundingBox()) ?? {}).map(Math.round);
 
-test("no button moves under the finger while it is counted in, at three sizes", async ({ page }) => {
+test("no button moves under the finger during the count-in, at three sizes", async ({ page }) => {
   const { play, stop } = await openLine(page, "@4 RLRRLx3 K");
   await page.getByRole("textbox", { name: "Tempo" }).fill("40");
   for (const size of SIZES) {
@@ -165,7 +165,7 @@ test("no button moves under the finger while it is counted in, at three sizes", 
   }
 });
 
-test("nothing moves on a shelf of 500 fills either", async ({ page }) => {
+test("nothing shifts on a shelf of 500 fills either", async ({ page }) => {
   await openShelf(page);
   const lines = Array.from({ length: 500 }, (_, nth) => `# Fill ${nth}\n@4 ${"RLRK".repeat((nth % 5) + 1)}\n`);
   await page
@@ -184,7 +184,7 @@ test("nothing moves on a shelf of 500 fills either", async ({ page }) => {
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
-  test("a line is built by thumbs alone", async ({ page }) => {
+  test("you can build a line with thumbs alone", async ({ page }) => {
     await openShelf(page);
     await page.getByRole("button", { name: "New fill" }).tap();
     const { line, grid } = stackOf(page);
@@ -209,7 +209,7 @@ test.describe("on a phone", () => {
     await expect(line).not.toBeFocused();
   });
 
-  test("the bar at the foot leads everywhere; settings open within the screen, and the search asks first", async ({
+  test("the bottom bar leads everywhere; settings open within the screen, and the search asks first", async ({
     page,
   }) => {
     await openLine(page, "@6 RLRLLKKx3 RLK");
@@ -254,8 +254,8 @@ test.describe("on a phone", () => {
   });
 });
 
-test.describe("by keys", () => {
-  test("a whole job: typed, heard, its length fixed, practised", async ({ page }) => {
+test.describe("by keyboard", () => {
+  test("a whole job: type, play, fix the length, practise", async ({ page }) => {
     await openShelf(page);
     await page.getByRole("button", { name: "New fill" }).focus();
     await page.keyboard.press("Enter");

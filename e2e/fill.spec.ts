@@ -4,7 +4,7 @@ import { openLine } from "./support";
 const screen = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name }).click();
 
-test("the palette finds and runs commands; menus close with Escape; nothing is fetched from elsewhere or refused", async ({
+test("the palette finds and runs commands; menus close with Escape; nothing is requested from elsewhere or blocked", async ({
   page,
   baseURL,
 }) => {

@@ -9,8 +9,8 @@ async function openFit(page: Page) {
 
 const count = (page: Page) => page.getByRole("region", { name: "How many ways" });
 
-test.describe("what cannot be", () => {
-  test("a search can be stopped, and one whose worker dies is told", async ({ page }) => {
+test.describe("impossible actions", () => {
+  test("a search can be stopped, and a dead worker is reported", async ({ page }) => {
     // A worker that never answers, then one that fails.
     await page.addInitScript(() => {
       const Real = globalThis.Worker;

@@ -31,7 +31,7 @@ async function tomAt(page: Page) {
 }
 
 test.describe("the kit", () => {
-  test("a finger drags a drum all the way, and the page stays where it is", async ({ browser }) => {
+  test("a finger drags a drum all the way without scrolling the page", async ({ browser }) => {
     const context = await browser.newContext({
       viewport: { width: 390, height: 844 },
       hasTouch: true,
@@ -60,7 +60,7 @@ test.describe("the kit", () => {
     await context.close();
   });
 
-  test("made one's own: a drum goes exactly with the pointer, moved by key, fixed, undone, kept over a reload, deleted and brought back", async ({
+  test("an own kit: a drum follows the pointer exactly, is moved by key, fixed, undone, survives a reload, is deleted and restored", async ({
     page,
   }) => {
     await openFloor(page, "@4 RL/f1R/f1L");

@@ -19,7 +19,7 @@ async function openOnGrooves(page: Page, text: string) {
 }
 
 test.describe("form", () => {
-  test("the score: feet below, cells bracketed, the playhead on it, letters clear of notes and of one another", async ({
+  test("the score: feet below, cells bracketed, a playhead, and letters clear of notes and each other", async ({
     page,
   }) => {
     const { score, form, tab, play, stop } = await openOnGrooves(page, "@4 >RLK >(RLK)'Rl @6 >RLRLLK >R(LK)RLLK");
@@ -69,7 +69,7 @@ test.describe("form", () => {
   });
 });
 
-test("practice loops: a wrong tempo is told, rendering can be cancelled, a file is what was asked for", async ({
+test("practice loops: a wrong tempo is reported, rendering can be cancelled, and the file is as requested", async ({
   page,
 }) => {
   await openOnGrooves(page, "@4 RLRLx4");

@@ -1,7 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { countSounds, openLine } from "./support";
 
-test("Setup: a kit of sounds is chosen, heard and kept; room, hands and levels too; the licence can be read", async ({
+test("Setup: you can choose, hear and save a sound kit, room, hands and levels, and read the licence", async ({
   page,
 }) => {
   const sounded = await countSounds(page);
@@ -36,7 +36,7 @@ test("Setup: a kit of sounds is chosen, heard and kept; room, hands and levels t
   await expect(sound.getByRole("slider", { name: "Groove volume" })).toHaveValue("50");
 });
 
-test("takes that can't be fetched hold nothing up: the drawn kit plays", async ({ page }) => {
+test("takes that can't be loaded delay nothing: the synthesized kit plays", async ({ page }) => {
   await page.route("**/cymbals*.wav", (route) => route.abort());
   const sounded = await countSounds(page);
   const { play, stop } = await openLine(page, "@4 RLRLx4");
@@ -45,7 +45,7 @@ test("takes that can't be fetched hold nothing up: the drawn kit plays", async (
   await expect(stop).toBeVisible();
 });
 
-test("sound that the system takes away is asked for again; if it stays away that is said, and Play begins again", async ({
+test("interrupted audio is requested again; if it stays away there is a message, and Play restarts it", async ({
   page,
 }) => {
   await page.addInitScript(() => {

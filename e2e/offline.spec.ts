@@ -35,7 +35,7 @@ async function kept(page: Page) {
   await expect.poll(howFar).toBe(0);
 }
 
-test("with no network, after one visit to the first screen: every screen, reload, play, edit, search, export", async ({
+test("offline after one visit to the first screen: every screen, reload, play, edit, search, export", async ({
   page,
   context,
 }) => {
@@ -138,7 +138,7 @@ async function standBetween(port: number, isGone: (path: string) => boolean): Pr
   return between;
 }
 
-test("a server that dies in the first visit: the fill opens and plays, and what is missing comes once it is back", async ({
+test("a server that dies during the first visit: the fill opens and plays, and the rest loads once it is back", async ({
   browser,
 }) => {
   const port = await freePort();
@@ -171,7 +171,7 @@ test("a server that dies in the first visit: the fill opens and plays, and what 
   }
 });
 
-test("a new version is offered, waits, and is used when asked; meanwhile the page goes on", async ({ browser }) => {
+test("a new version is offered, waits, and is used on request; meanwhile the page continues", async ({ browser }) => {
   const port = await freePort();
   let server = await serve(port, "own");
   try {
@@ -200,7 +200,7 @@ test("a new version is offered, waits, and is used when asked; meanwhile the pag
   }
 });
 
-test("the app can be installed: manifest, icons, files that it opens", async ({ request }) => {
+test("the app can be installed: manifest, icons, file types", async ({ request }) => {
   const html = await (await request.get("/setup")).text();
   const [, href] = /<link rel="manifest"[^>]*href="([^"]+)"/.exec(html) ?? [];
   const manifest = await (await request.get(href ?? "")).json();

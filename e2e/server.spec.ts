@@ -20,7 +20,7 @@ test("documents and files carry the security headers", async ({ request }) => {
   }
 });
 
-test("a file goes out compressed to who can read that, plain to others, and once", async ({ request }) => {
+test("a file is sent compressed to clients that accept it, plain to others, and cached", async ({ request }) => {
   const html = await (await request.get("/fills/any/stack")).text();
   const [, path = ""] = /<link rel="modulepreload"[^>]*href="([^"]+)"/.exec(html) ?? [];
   const ask = async (headers: Record<string, string>) => {
@@ -38,7 +38,7 @@ test("a file goes out compressed to who can read that, plain to others, and once
   expect((await ask({ "accept-encoding": "br", "if-none-match": String(small.etag) })).status).toBe(304);
 });
 
-test("part of a file is given where a part is asked for, and the whole for what is no part", async ({ request }) => {
+test("part of a file is sent for a valid range, otherwise the whole", async ({ request }) => {
   const whole = (await (await request.get("/icon.svg")).body()).length;
   for (const [range, status, length] of [
     ["bytes=2-5", 206, 4],
@@ -55,7 +55,7 @@ test("part of a file is given where a part is asked for, and the whole for what 
   }
 });
 
-test("the demo's book is only there for the demo, and comes at once to many at a time", async ({ request }) => {
+test("the demo's book only exists on the demo server, and is fast for many clients at once", async ({ request }) => {
   expect((await request.get("/content/demo")).status()).toBe(404);
   const address = `http://127.0.0.1:${DEMO_PORT}/content/demo`;
   const first = await request.get(address);
@@ -69,7 +69,7 @@ test("the demo's book is only there for the demo, and comes at once to many at a
   expect(new Set(bodies).size).toBe(1);
 });
 
-test("an unknown address is a 404 with a way on, and so is a fill that is not there; one for data only leads somewhere", async ({
+test("an unknown address is a 404 with a way on, and so is a missing fill; a data-only address leads somewhere", async ({
   page,
 }) => {
   const response = await page.goto("/no/such/place");
@@ -85,7 +85,7 @@ test("an unknown address is a 404 with a way on, and so is a fill that is not th
   await expect(page.getByRole("heading", { name: "Cells", exact: true })).toBeAttached();
 });
 
-test("the first screen's JavaScript is under 180 kB gzipped; staff and sound come later", async ({ request }) => {
+test("the first screen's JavaScript is under 180 kB gzipped; staff and sound load later", async ({ request }) => {
   const html = await (await request.get("/fills/any/stack")).text();
   // What loads before the screen shows.
   const preloaded = [...html.matchAll(/<link rel="modulepreload"[^>]*href="([^"]+)"/g)].map(([, path]) => path ?? "");

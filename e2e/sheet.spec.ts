@@ -35,7 +35,7 @@ async function newFill(page: Page, name: string, tag: string, line: string) {
   await expect(stackOf(page).saved).toBeVisible();
 }
 
-test("a fill leaves as PDF and as pictures; its sheet has the parts that are chosen, and prints without the interface", async ({
+test("a fill is exported as PDF and pictures; its sheet has the chosen parts, and prints without the interface", async ({
   page,
 }) => {
   await newFill(page, "Gate and ladder", "paper", "@4 RLRL RLRK");
@@ -162,7 +162,7 @@ test("a lesson is made from a tag, ordered, printed, sent as a link, and practis
   await pupil.context().close();
 });
 
-test("a file is taken wherever it is dropped, a link wherever it is pasted; a large one can be cancelled", async ({
+test("a file is imported wherever you drop it, a link wherever you paste it; a large one can be cancelled", async ({
   page,
 }) => {
   await newFill(page, "Dropped", "paper", "@4 RLRL RLRK");

@@ -5,7 +5,7 @@ const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
 const card = (page: Page, name: string) =>
   page.getByRole("listitem").filter({ has: page.getByRole("heading", { name }) });
 
-test("a newcomer is taken to a playable fill, and to the shelf after that", async ({ browser }) => {
+test("a newcomer is taken to a playable fill, and later to the Shelf", async ({ browser }) => {
   const page = await (await browser.newContext({ storageState: NEWCOMER })).newPage();
   await page.goto("/");
   const { line, verdict } = stackOf(page);
@@ -26,7 +26,7 @@ test("a newcomer is taken to a playable fill, and to the shelf after that", asyn
 });
 
 test.describe("two tabs on one fill", () => {
-  test("an idle tab follows the busy one; what is deleted there is said, kept, and brought back", async ({
+  test("an idle tab follows the busy one; a fill deleted there is reported, kept, and restored", async ({
     page,
     context,
   }) => {
@@ -53,7 +53,7 @@ test.describe("two tabs on one fill", () => {
     await expect(second.getByText("@4 RLRLKKKK", { exact: true })).toBeVisible();
   });
 
-  test("when both have edited, neither is lost", async ({ page, context }) => {
+  test("if both have edited, neither loses anything", async ({ page, context }) => {
     const { line, saved } = await openNewLine(page, "@4 RLRL");
     await expect(saved).toBeVisible();
     const second = await context.newPage();
@@ -86,10 +86,7 @@ test.describe("two tabs on one fill", () => {
   });
 });
 
-test("an edit left by a page that the browser ends slowly reaches the lists without a reload", async ({
-  page,
-  context,
-}) => {
+test("an edit by a page that the browser ends slowly reaches the lists without a reload", async ({ page, context }) => {
   const { line, saved } = await openNewLine(page, "@4 RLRL");
   await expect(line).toBeVisible();
   await expect(saved).toBeVisible();

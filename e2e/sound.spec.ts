@@ -39,7 +39,7 @@ test.describe("rendered sound", () => {
       feel: { swing: { unit: 2, share: 2 / 3 }, push: { L: 14, K: -6 } },
     },
   };
-  test("begins where the timeline says with its feel, to the sample", async ({ page }) => {
+  test("starts where the timeline with its feel says, to the sample", async ({ page }) => {
     await serveHarness(page);
     const sampleRate = 44_100;
     for (const [name, wish] of Object.entries(cases)) {
@@ -63,7 +63,7 @@ test.describe("rendered sound", () => {
     }
   });
 
-  test("the kit itself: three levels apart, and the first stroke on time", async ({ page }) => {
+  test("the kit itself: three distinct levels, and the first stroke on time", async ({ page }) => {
     await serveHarness(page);
     const sampleRate = 44_100;
     const { sounding, peaks } = await render(page, {
@@ -83,9 +83,7 @@ test.describe("rendered sound", () => {
   });
 });
 
-test("what plays and what is written to a file are the same: hats that close, chokes, buzzes, room, hands", async ({
-  page,
-}) => {
+test("playback and file are equal: closing hats, chokes, buzzes, room, hands", async ({ page }) => {
   await serveHarness(page);
   const wish = {
     // Eighths at 120 bpm start on whole samples: between samples the browser rounds in its own way.
@@ -107,7 +105,7 @@ test("what plays and what is written to a file are the same: hats that close, ch
 });
 
 test.describe("playing", () => {
-  test("the playhead goes through all three views; edits and tempo take hold while it goes", async ({ page }) => {
+  test("the playhead moves through all three views; edits and tempo apply during playback", async ({ page }) => {
     const { line, grid, rail, play, stop } = await openLine(page, "@4 RLRRLx3 K");
     await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("0");
     await page.getByRole("textbox", { name: "Tempo" }).fill("200");
@@ -124,7 +122,7 @@ test.describe("playing", () => {
     await expect(play).toBeVisible();
   });
 
-  test("nothing sounds before the first gesture, and the volume begins modest; a pressed drum of the Floor is heard", async ({
+  test("nothing sounds before the first gesture, and the volume starts low; pressing a drum on the Floor plays it", async ({
     page,
   }) => {
     const sounded = await countSounds(page);

@@ -2,7 +2,7 @@ import { readFile } from "node:fs/promises";
 import { expect, test } from "@playwright/test";
 import { downloadOf, exportAs, noteNumber, openLine } from "./support";
 
-test("the line as text: what cannot be read survives a reload, and direct edits leave it alone", async ({ page }) => {
+test("the line as text: an unreadable one survives a reload, and direct edits leave it alone", async ({ page }) => {
   const { line, grid, saved } = await openLine(page, "@4 RLRL");
   await line.fill("@4 RLRL (RK");
   await noteNumber(grid, 0).click();
@@ -14,7 +14,7 @@ test("the line as text: what cannot be read survives a reload, and direct edits 
   await expect(line).toHaveValue("@4 RLRL (RK");
   await expect(grid.getByRole("gridcell")).toHaveCount(4);
 
-  await test.step("and what was typed a moment before the page goes away", async () => {
+  await test.step("and so does text typed just before the page closes", async () => {
     await line.fill("@4 RLRL KK just now");
     await page.reload();
     await expect(line).toHaveValue("@4 RLRL KK just now");
@@ -51,7 +51,7 @@ test("cells are moved by keyboard alone, and dragged by mouse; the text follows"
   await expect(line).toHaveValue("@4 KKLL RK RLR");
 });
 
-test("the staff has a sign for every kind of stroke, and its accents in one row over the beams; it leaves as MusicXML and as a picture", async ({
+test("the staff has a sign for every kind of stroke, with accents in one row above the beams; it exports as MusicXML and as a picture", async ({
   page,
 }) => {
   const { line } = await openLine(page, "@4 RLRL");

@@ -22,7 +22,7 @@ function complaintsOf(page: Page): string[] {
 test.describe("a plain file server with the built folder", () => {
   test.use({ storageState: NEWCOMER });
 
-  test("opens for a newcomer, edits, opens every kind of address again, and shows no other fill than theirs", async ({
+  test("opens for a newcomer, edits, reopens every kind of address, and never shows another fill than theirs", async ({
     page,
   }) => {
     const complaints = complaintsOf(page);
@@ -93,7 +93,7 @@ test.describe("a plain file server with the built folder", () => {
 test.describe("on a phone", () => {
   test.use({ storageState: NEWCOMER, serviceWorkers: "allow", isMobile: true, hasTouch: true });
 
-  test("the first page is there, and after one visit it needs no network", async ({ page, context }) => {
+  test("the first page opens, and works offline after one visit", async ({ page, context }) => {
     await page.goto(host);
     const { line } = stackOf(page);
     await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");

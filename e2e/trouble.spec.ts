@@ -14,9 +14,7 @@ function fillDisk() {
   };
 }
 
-test("a full disk is said, a copy can be downloaded, and saving goes on by itself when there is room", async ({
-  page,
-}) => {
+test("a full disk is reported, a copy can be downloaded, and saving resumes once there is room", async ({ page }) => {
   await page.addInitScript(fillDisk);
   const { line, saved } = await openLine(page, "@4 RLRL");
   await expect(saved).toBeVisible();
@@ -35,10 +33,7 @@ test("a full disk is said, a copy can be downloaded, and saving goes on by itsel
   await expect(line).toHaveValue("@4 RLRLKK");
 });
 
-test("a database that is deleted meanwhile is said, and what is on the page can be put back", async ({
-  page,
-  context,
-}) => {
+test("a database deleted meanwhile is reported, and the page's work can be restored", async ({ page, context }) => {
   const { line, saved } = await openLine(page, "@4 RLRL");
   await expect(saved).toBeVisible();
   const other = await context.newPage();
@@ -57,7 +52,7 @@ test("a database that is deleted meanwhile is said, and what is on the page can 
   await expect(line).toHaveValue("@4 RLRLKK");
 });
 
-test("site data that is cleared is said at once, not with the next edit", async ({ page, context }) => {
+test("cleared site data is reported immediately, not at the next edit", async ({ page, context }) => {
   const { line, saved } = await openLine(page, "@4 RLRL");
   await expect(saved).toBeVisible();
   const session = await context.newCDPSession(page);
@@ -71,7 +66,7 @@ test("site data that is cleared is said at once, not with the next edit", async 
   await expect(line).toHaveValue("@4 RLRL");
 });
 
-test("an import outlives the garbage collector, and being left; a second file waits for the first", async ({
+test("an import survives garbage collection, and leaving the screen; a second file waits for the first", async ({
   page,
   context,
 }) => {
@@ -111,7 +106,7 @@ test("an import outlives the garbage collector, and being left; a second file wa
   await expect(page.getByText("4.dimestack: Imported: 4 new notes on rudiments.")).toBeVisible();
 });
 
-test.describe("a browser that keeps nothing", () => {
+test.describe("a browser that stores nothing", () => {
   test.use({ storageState: NEWCOMER });
 
   test("without storage", async ({ page }) => {
@@ -137,7 +132,7 @@ test.describe("a browser that keeps nothing", () => {
     await expect(page.getByText(/A newer version of Dime Stack has changed the storage/).first()).toBeVisible();
   });
 
-  test("whose storage another tab with an earlier version holds", async ({ page, context }) => {
+  test("whose storage is locked by another tab with an earlier version", async ({ page, context }) => {
     const earlier = await context.newPage();
     await earlier.goto("/icon.svg");
     await earlier.evaluate(
@@ -165,7 +160,7 @@ test.describe("a browser that keeps nothing", () => {
     await expect(page.getByText(/The browser's storage isn't answering/).first()).toBeVisible();
   });
 
-  test("that falters, as right after a crash, is asked again until it answers; nobody has to reload", async ({
+  test("that fails briefly, as right after a crash, is retried until it answers; nobody has to reload", async ({
     page,
   }) => {
     await page.addInitScript(() => {
@@ -186,7 +181,9 @@ test.describe("a browser that keeps nothing", () => {
   });
 });
 
-test("a damaged row is set aside, so that the Shelf opens; Setup says so and gives it out", async ({ page }) => {
+test("a damaged row is set aside, so that the Shelf opens; Setup reports it and offers a download", async ({
+  page,
+}) => {
   await openShelf(page);
   await page.evaluate(
     () =>

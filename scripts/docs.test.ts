@@ -58,11 +58,11 @@ test("the glossary's names are in the code", () => {
   expect(names.filter((name) => !new RegExp(`\\b${name}\\b`).test(all))).toEqual([]);
 });
 
-test("a type name means one thing", () => {
+test("each type name has one meaning", () => {
   expect(listRepeatedTypeNames(ROOT)).toEqual([]);
 });
 
-test("the code goes past the type system at most three times", () => {
+test("the code circumvents the type system at most three times", () => {
   const casts = readdirSync(join(ROOT, "app"), { recursive: true, encoding: "utf8" })
     .filter((name) => /\.tsx?$/.test(name) && !/\.test\.|testing/.test(name))
     .flatMap((name) =>

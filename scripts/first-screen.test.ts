@@ -10,7 +10,7 @@ async function reachIn(modules: Readonly<Record<string, string>>, ...entries: st
   return [...found].sort();
 }
 
-test("what is imported belongs to it, at any depth and in circles; what is fetched later doesn't", async () => {
+test("imports belong to it, at any depth and in circles; dynamic imports don't", async () => {
   const found = await reachIn(
     {
       "page.ts": 'import { draw } from "draw.ts"; draw(); import("later.ts");',
@@ -23,7 +23,7 @@ test("what is imported belongs to it, at any depth and in circles; what is fetch
   expect(found).toEqual(["draw.ts", "look.css", "page.ts"]);
 });
 
-test("a module that only hands things on leads to those that are asked for", async () => {
+test("a module that only re-exports leads to the requested names", async () => {
   const modules = {
     "door.ts": [
       '"use strict";',
@@ -52,7 +52,7 @@ test("a module that only hands things on leads to those that are asked for", asy
   expect(await reachIn(modules, "whole.ts")).toHaveLength(9);
 });
 
-test("a module with something of its own leads to all that it imports", async () => {
+test("a module with its own code leads to all its imports", async () => {
   const modules = {
     "page.ts": 'import { size } from "sizes.ts"; size();',
     "sizes.ts": 'import { unit } from "unit.ts"; export { other } from "other.ts"; export const size = () => unit;',

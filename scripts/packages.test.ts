@@ -26,7 +26,7 @@ function compare(a: readonly number[], b: readonly number[]): number {
   return at === undefined ? 0 : (a[at] ?? 0) - (b[at] ?? 0);
 }
 
-test("no package asks for a newer Node than ours", () => {
+test("no package requires a newer Node than ours", () => {
   const ours = oldestOf(read<{ engines: { node: string } }>("package.json").engines.node);
   if (!ours) throw new Error("no Node is asked for");
   const newer = Object.entries(read<LockFile>("package-lock.json").packages).filter(([, { engines }]) => {

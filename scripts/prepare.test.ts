@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { addAddresses } from "./prepare.mjs";
 
-test("every package of a lock gets its address in the registry, and keeps what proves it is the one", () => {
+test("every package of a lock gets its address in the registry, and keeps its integrity hash", () => {
   const lock = {
     lockfileVersion: 3,
     packages: {

@@ -106,7 +106,7 @@ beforeAll(async () => {
 }, 600_000);
 afterAll(() => rmSync(COPY, { recursive: true, force: true }));
 
-test.each(DUMMIES)("a new $family doesn't compile until every part of it is there", ({ named: expected }) => {
+test.each(DUMMIES)("a new $family doesn't compile until every part of it exists", ({ named: expected }) => {
   expect([...named].sort()).toEqual(expect.arrayContaining([...expected]));
 });
 

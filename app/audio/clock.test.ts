@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { makeRandom } from "~/core/graph";
 import { ClockBridge } from "./clock";
 
-describe("two clocks as one", () => {
-  it("find a moment to a millisecond though the audio clock moves in steps of ten", () => {
+describe("mapping between two clocks", () => {
+  it("finds a moment to the millisecond although the audio clock moves in steps of ten", () => {
     const clocks = new ClockBridge();
     const random = makeRandom(4);
     expect(clocks.toAudio(0)).toBeNull();
@@ -15,7 +15,7 @@ describe("two clocks as one", () => {
     expect(clocks.jumps).toBe(0);
   });
 
-  it("say so when one jumps, and go on from there; a hiccup is let pass", () => {
+  it("reports a jump and continues from there; ignores a hiccup", () => {
     const clocks = new ClockBridge();
     for (let page = 0; page < 1000; page += 20) clocks.sample(page / 1000, page);
     clocks.sample(0.2, 1000);

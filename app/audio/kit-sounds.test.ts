@@ -29,7 +29,7 @@ const peak = (samples: Float32Array) => samples.reduce((most, sample) => Math.ma
 
 describe("every surface", () => {
   test.each(ALL)(
-    "of the %s kit, %s sounds from its first sample, within full scale, and ends in silence",
+    "of the %s kit, %s starts on its first sample, stays within full scale, and ends in silence",
     (kit, place) => {
       const samples = soundOn(kit, { place, level: "accent" });
       expect(Math.abs(samples[0] ?? 0)).toBeGreaterThan(1e-4);
@@ -40,8 +40,8 @@ describe("every surface", () => {
   );
 });
 
-describe("how loud each sound is", () => {
-  test("the measurement: a full-scale sine of 997 Hz is -3.01 LUFS in one channel, silence is none", () => {
+describe("the loudness of each sound", () => {
+  test("the measurement: a full-scale sine of 997 Hz is -3.01 LUFS in one channel, silence has no loudness", () => {
     const sine = (rate: number, frequency: number) =>
       Float32Array.from({ length: rate }, (_, index) => Math.sin((2 * Math.PI * frequency * index) / rate));
     for (const rate of [44_100, 48_000]) {
@@ -56,22 +56,19 @@ describe("how loud each sound is", () => {
     expect(integratedLoudness([new Float32Array(48_000)], 48_000)).toBe(Number.NEGATIVE_INFINITY);
   });
 
-  test.each(ALL)(
-    "of the %s kit, %s is as loud as it is meant to be at every level and in every variation",
-    (kit, place) => {
-      const check = (level: Level, variation: number) => {
-        const wish = wantSound({ place, level, variation });
-        const heard = momentaryLoudness(soundOn(kit, wish), RATE) + HEADROOM;
-        expect(Math.abs(heard - loudnessOf(wish))).toBeLessThan(1);
-      };
-      check("ghost", 0);
-      check("normal", 1);
-      // Its loudest and softest variations.
-      for (const variation of [4, 2]) check("accent", variation);
-    },
-  );
+  test.each(ALL)("of the %s kit, %s has its intended loudness at every level and in every variation", (kit, place) => {
+    const check = (level: Level, variation: number) => {
+      const wish = wantSound({ place, level, variation });
+      const heard = momentaryLoudness(soundOn(kit, wish), RATE) + HEADROOM;
+      expect(Math.abs(heard - loudnessOf(wish))).toBeLessThan(1);
+    };
+    check("ghost", 0);
+    check("normal", 1);
+    // Its loudest and softest variations.
+    for (const variation of [4, 2]) check("accent", variation);
+  });
 
-  test("levels are 6 and 16 dB apart, a rim shot is louder than an accent, toms don't shout over the snare", () => {
+  test("levels are 6 and 16 dB apart, a rim shot is louder than an accent, toms don't drown the snare", () => {
     expect(LEVEL_STEPS).toEqual({ ghost: -16, normal: -6, accent: 0 });
     const heard = (place: KitVoice, technique: SoundWanted["technique"] = "plain") =>
       momentaryLoudness(sound(place, "accent", technique), RATE) + HEADROOM;
@@ -81,19 +78,19 @@ describe("how loud each sound is", () => {
     expect(heard("c1") - heard("sn")).toBeLessThan(2.5);
   });
 
-  test("floor tom and bass drum are still heard on a laptop", () => {
+  test("a laptop still plays floor tom and bass drum", () => {
     expect(laptopLoss(sound("f1", "accent"), RATE)).toBeLessThan(8);
     expect(laptopLoss(sound("f1", "normal"), RATE)).toBeLessThan(8);
     expect(laptopLoss(sound("kk", "accent"), RATE)).toBeLessThan(6);
   });
 });
 
-describe("what each sound is like", () => {
+describe("the character of each sound", () => {
   const above = (samples: Float32Array, frequency: number) => {
     const [all, high] = energyAbove(samples, frequency, RATE);
     return high / all;
   };
-  test("wires are heard in a ghost, and more of them the harder the snare is struck", () => {
+  test("a ghost note has snare wires, and harder strokes have more", () => {
     const ghost = above(sound("sn", "ghost"), 1_000);
     expect(ghost).toBeGreaterThan(0.12);
     expect(ghost).toBeLessThan(0.15);
@@ -115,7 +112,7 @@ describe("what each sound is like", () => {
     expect(shares.toSorted((a, b) => a - b)).toEqual(shares);
   });
 
-  test("a tom's pitch falls by the force of its stroke, and not by an octave", () => {
+  test("a tom's pitch falls more after a harder stroke, but by less than an octave", () => {
     /** Hz: the strongest frequency in a stretch of the sound, near the floor tom's own pitch. */
     const pitch = (samples: Float32Array, from: number, to: number) => {
       const stretch = samples.slice(from * RATE, to * RATE);
@@ -148,7 +145,7 @@ describe("what each sound is like", () => {
     expect(share(1.2, 2)).toBeLessThan(share(0.05, 0.4));
   });
 
-  test("strokes of one kind are never quite alike, and never the same twice running", () => {
+  test("strokes of one kind are never quite alike, and never equal twice running", () => {
     const places = ["sn", "cs", "t1", "kk", "hh", "hp", "sp", "cb", "x1"] as const;
     for (const [kit, place] of SOUND_KITS.flatMap((kit) => places.map((place) => [kit, place] as const))) {
       const all = Array.from({ length: VARIATIONS }, (_, variation) => soundOn(kit, { place, variation }));
@@ -171,12 +168,12 @@ describe("what each sound is like", () => {
   });
 });
 
-test("a ghost is darker and shorter than an accent, not only softer", () => {
+test("a ghost note is darker and shorter than an accent, not only softer", () => {
   expect(brightness(sound("sn", "ghost"), 3_000)).toBeLessThan(brightness(sound("sn", "accent"), 3_000));
   expect(sound("sn", "ghost").length).toBeLessThan(sound("sn", "accent").length);
 });
 
-test("surfaces sound as what they are: bass drum low, toms down the kit, cymbals high and long", () => {
+test("surfaces have their typical sound: bass drum low, toms descending, cymbals high and long", () => {
   const low = (place: KitVoice) => 1 - brightness(sound(place), 130);
   expect(low("kk")).toBeGreaterThan(0.6);
   expect(low("f1")).toBeGreaterThan(low("t1"));
@@ -185,7 +182,7 @@ test("surfaces sound as what they are: bass drum low, toms down the kit, cymbals
   expect(sound("hp").length).toBeLessThan(sound("ho").length);
 });
 
-test("a rim shot rings where a plain stroke does not", () => {
+test("a rim shot rings where a plain stroke doesn't", () => {
   const band = (samples: Float32Array) => {
     const filter = makeFilter("bandpass", 895, 8, RATE);
     return energy(samples.map((sample) => filter(sample))) / energy(samples);
@@ -193,12 +190,12 @@ test("a rim shot rings where a plain stroke does not", () => {
   expect(band(sound("sn", "accent", "rim-shot"))).toBeGreaterThan(2 * band(sound("sn", "accent")));
 });
 
-test("the same wish gives the same samples; variations differ a little", () => {
+test("the same request gives the same samples; variations differ a little", () => {
   expect(sound("sn")).toEqual(sound("sn"));
   expect(sound("sn", "normal", "plain", 1)).not.toEqual(sound("sn"));
 });
 
-test("clicks are short, higher on one, as loud as they are meant to be, and the count-in is sticks", () => {
+test("clicks are short, higher on one, at their intended loudness, and the count-in uses sticks", () => {
   for (const sound of ["click", "sticks"] as const) {
     const [strong, weak] = [synthesiseClick("one", sound, RATE), synthesiseClick("beat", sound, RATE)];
     expect(strong.length).toBeLessThan(RATE * 0.1);
@@ -231,7 +228,7 @@ test("signal parts: noise is repeatable and centred, filters and decay do their 
   expect(energy(tone(100))).toBeGreaterThan(20 * energy(tone(5_000)));
 });
 
-test("a force between two levels is as loud as between them, and rises all the way", () => {
+test("a force between two levels has a loudness between theirs, and it always rises", () => {
   const peakOf = (force: number) => {
     const { level } = soundOf({ limb: "R", place: "sn", force, technique: "plain" }, 0, USUAL_SETUP);
     return LEVEL_STEPS[level] + 20 * Math.log10(gainFrom(level, force));
@@ -241,7 +238,7 @@ test("a force between two levels is as loud as between them, and rises all the w
   expect(steps.every((peak, index) => index === 0 || peak > (steps[index - 1] ?? 0))).toBe(true);
 });
 
-test("a buzz goes on where a plain stroke has died away, and a cross-stick is wood, not wires", () => {
+test("a buzz continues where a plain stroke has died away, and a cross-stick is wood without wires", () => {
   const late = (samples: Float32Array) => energy(samples.slice(RATE * 0.4));
   expect(late(sound("sn", "normal", "buzz"))).toBeGreaterThan(10 * late(sound("sn", "normal")));
   expect(sound("cs").length).toBeLessThan(RATE * 0.2);

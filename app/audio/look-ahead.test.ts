@@ -46,7 +46,7 @@ function playOn({ every, costs, blocked, isHidden = false }: Page): { events: nu
   return { events, late };
 }
 
-describe("two minutes without an event that is late", () => {
+describe("two minutes without a late event", () => {
   test.each<[string, Page]>([
     ["on a free page", { every: 0.05, costs: 0.002, blocked: 0 }],
     ["with the page held up for a tenth of every second", { every: 0.05, costs: 0.002, blocked: 0.1 }],
@@ -57,7 +57,7 @@ describe("two minutes without an event that is late", () => {
     expect(events).toBeGreaterThan(1_000);
     expect(late).toBe(0);
   });
-  test("a page that was held up for longer than it looked ahead is not caught by the same again", () => {
+  test("a page blocked for longer than its look-ahead isn't caught by the same block again", () => {
     expect(playOn({ every: 0.05, costs: 0.002, blocked: 0.35 }).late).toBeLessThan(20);
     // A simulation in which nothing can be late would prove nothing.
     expect(playOn({ every: 0.05, costs: 0.002, blocked: 3 }).late).toBeGreaterThan(100);

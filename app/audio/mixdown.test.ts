@@ -13,7 +13,7 @@ function panned(pans: Record<string, number>): SoundSetup {
   return { ...USUAL_SETUP, spots: Object.fromEntries(spots) };
 }
 
-describe("mixing down", () => {
+describe("a mixdown", () => {
   const shuffle: Feel = { swing: { unit: 2, share: 2 / 3 }, push: { L: 12, R: -9 } };
   const cases: readonly (readonly [string, Score])[] = [
     ["straight", scoreOf("@4 RLRLx4", { countInBars: 1 })],
@@ -24,7 +24,7 @@ describe("mixing down", () => {
     ],
     ["7/8", scoreOf("@6 RLRLLKKx3", {}, 143, makeMeter(7, 8) as Meter)],
   ];
-  test.each(cases)("every onset of %s within a sample of the timeline with its feel, none elsewhere", (_, score) => {
+  test.each(cases)("has every onset of %s within a sample of the timeline with its feel, and no others", (_, score) => {
     const sampleRate = 44_100;
     const silent = { ...score, click: null };
     const impulse = () => Float32Array.of(0.01);
@@ -41,7 +41,7 @@ describe("mixing down", () => {
     }
     for (const index of heard) expect(onsets.some((onset) => Math.abs(index - onset) <= 1)).toBe(true);
   });
-  test("the kit itself: within full scale, in stereo, with the open hi-hat choked, and progress told", () => {
+  test("has the kit within full scale, in stereo, with the open hi-hat choked, and reports progress", () => {
     const told: number[] = [];
     const timeline = timelineOf("@1 >R/ho>R/hhR/c1>L", 60);
     const score = plainScore(arrangeRange(timeline, {}), timeline.tempo, null);
@@ -62,7 +62,7 @@ describe("mixing down", () => {
     expect(told.at(-1)).toBe(1);
   });
   test.each(SOUND_KITS)(
-    "a groove with a fill on the %s kit is about as loud as music is, and no unison is cut off",
+    "of a groove with a fill on the %s kit has a musical loudness, and doesn't clip unisons",
     (kit) => {
       const sampleRate = 44_100;
       const takes = shippedTakes();
@@ -83,7 +83,7 @@ describe("mixing down", () => {
       expect(peak(unison)).toBeLessThanOrEqual(0.9501);
     },
   );
-  test("a choked cymbal is silent from where the hand takes hold of it; a buzz goes on for its note and no longer", () => {
+  test("stops a choked cymbal when the hand grabs it; a buzz lasts exactly its note", () => {
     const sampleRate = 22_050;
     const sound = (text: string) => {
       const timeline = timelineOf(text, 60);
@@ -101,7 +101,7 @@ describe("mixing down", () => {
     expect(energy(buzz, 0.6, 1)).toBeGreaterThan(0);
     expect(energy(buzz, 1.05, 4)).toBe(0);
   });
-  test("a crescendo is louder stroke by stroke", () => {
+  test("plays a crescendo louder stroke by stroke", () => {
     const sampleRate = 22_050;
     const timeline = timelineOf("@1 <[RRRR]", 60);
     const score = plainScore(arrangeRange(timeline, {}), timeline.tempo, null);

@@ -8,7 +8,7 @@ const noiseOf = (seed: number, length: number) => {
   return Float32Array.from({ length }, noise);
 };
 
-test("a convolution is the sum of all echoes, whatever the lengths", () => {
+test("a convolution is the sum of all echoes at any length", () => {
   for (const [length, echoes] of [
     [1, 1],
     [700, 90],
@@ -28,7 +28,7 @@ test("a convolution is the sum of all echoes, whatever the lengths", () => {
   }
 });
 
-test("the room is short, quiet before its first wall, different on both sides, and always the same", () => {
+test("the room is short, silent before its first reflection, different on both sides, and always the same", () => {
   for (const rate of [44_100, 48_000]) {
     const [left, right] = makeRoom(rate);
     expect(energy(left)).toBeCloseTo(1, 4);

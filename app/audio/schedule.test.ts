@@ -14,8 +14,8 @@ const clicks = (due: readonly Due[]) => due.filter(({ event }) => event.kind ===
 const fillTimes = (due: readonly Due[]) =>
   due.flatMap(({ time, event }) => (event.kind === "note" && event.note.role === "fill" ? [time] : []));
 
-describe("what is due", () => {
-  test("does not depend on how the time is cut up", () => {
+describe("due events", () => {
+  test("don't depend on how the time is divided", () => {
     const all = new Schedule(steady(BASE), 1).take(20);
     fc.assert(
       fc.property(
@@ -37,7 +37,7 @@ describe("what is due", () => {
       runs(40),
     );
   });
-  test("after an hour every repeat still begins to the microsecond where it should", () => {
+  test("of every repeat start where they should to the microsecond, even after an hour", () => {
     const score = scoreOf("@5 RLRLKx4", {}, 97);
     const perRepeat = ticksToSeconds(score.arrangement.length, score.tempo, FOUR_FOUR);
     const schedule = new Schedule(steady(score), 0.06);
@@ -46,7 +46,7 @@ describe("what is due", () => {
     const next = fillTimes(schedule.take((repeats + 1) * perRepeat + 0.05));
     expect(next[0]).toBeCloseTo(0.06 + repeats * perRepeat + perRepeat / 2, 6);
   });
-  test("the count-in comes first, and grace notes before the first stroke are not lost", () => {
+  test("include the count-in first, and grace notes before the first stroke", () => {
     const counted = new Schedule(steady(scoreOf("@4 RLRL", { countInBars: 1 })), 0).take(4.1);
     expect(clicks(counted).filter(({ time }) => time < 2 - 1e-9)).toHaveLength(4);
     expect(notes(counted)[0]?.time).toBeCloseTo(2, 9);
@@ -62,7 +62,7 @@ describe("what is due", () => {
     );
     expect(ghosts.length).toBeGreaterThanOrEqual(4);
   });
-  test("what is muted is not sounded, what is soft is softer, and time stays", () => {
+  test("leave out muted parts and soften soft ones without changing the time", () => {
     const muted = new Schedule(steady({ ...scoreOf("@4 RKLK"), mix: HANDS_ONLY }), 0).take(3.9);
     const limbs = new Set(muted.flatMap(({ event }) => (event.kind === "note" ? [event.note.limb] : [])));
     expect(limbs).toEqual(new Set(["R", "L"]));
@@ -70,7 +70,7 @@ describe("what is due", () => {
     const soft = new Schedule(steady({ ...BASE, mix: { ...ALL_ON, parts: { groove: "soft" } } }), 0).take(1.9);
     expect(notes(soft).every(({ gain }) => gain > 0 && gain < 0.5)).toBe(true);
   });
-  test("clicks thin out by bars that go on over the repeats", () => {
+  test("thin out clicks by bars across repeats", () => {
     const score = { ...BASE, click: { on: "one", between: null, silentBars: 3 } as const };
     const ones = clicks(new Schedule(steady(score), 0).take(24)).map(({ time }) => time / 2);
     expect(ones).toEqual([0, 1, 2, 6, 7, 8]);
@@ -90,8 +90,8 @@ describe("ladders", () => {
   });
 });
 
-describe("changes while it goes", () => {
-  test("notes, tempo and layers at once: from the edge of what was handed over, in the same place", () => {
+describe("changes during playback", () => {
+  test("of notes, tempo and layers take effect after what is scheduled, at the same position", () => {
     const schedule = new Schedule(steady(scoreOf("@4 RLRLx4", { grooveBars: 0 })), 0);
     const before = schedule.take(1);
     schedule.change(steady(scoreOf("@4 RKRKx4", { grooveBars: 0 }, 60)), 0.9);
@@ -103,7 +103,7 @@ describe("changes while it goes", () => {
     expect(schedule.position(2)).toMatchObject({ repeat: 0, at: BAR * 0.75 });
     expect(schedule.position(0.5)?.at).toBe(BAR / 4);
   });
-  test("another form at the next bar line, with nothing lost or doubled", () => {
+  test("of form take effect at the next bar line, without losing or doubling anything", () => {
     const schedule = new Schedule(steady(BASE), 0);
     schedule.take(0.7);
     schedule.change(steady(scoreOf("@4 RLRLx4", { grooveBars: 3 })), 0.7);
@@ -120,7 +120,7 @@ describe("changes while it goes", () => {
     const keys = after.map(({ time, event }) => `${time.toFixed(6)} ${JSON.stringify(event)}`);
     expect(new Set(keys).size).toBe(keys.length);
   });
-  test("a loop of some slots, and back, while it goes", () => {
+  test("switch to a loop of some slots and back", () => {
     const timeline = timelineOf("@4 RLRLx4");
     const loop = plainScore(arrangeRange(timeline, { slots: { from: 0, to: 4 } }), timeline.tempo, null);
     const schedule = new Schedule(steady(BASE), 0);
@@ -137,7 +137,7 @@ describe("changes while it goes", () => {
     schedule.change(steady(BASE), 5);
     expect(notes(schedule.take(9)).length).toBeGreaterThan(10);
   });
-  test("whatever changes when: time never goes back, and nothing is due before what was handed over", () => {
+  test("of any kind never move time backwards or schedule anything earlier than before", () => {
     const scores = [
       BASE,
       scoreOf("@3 RLKx4", { grooveBars: 2, countInBars: 1 }),

@@ -18,7 +18,7 @@ function soundOn(kit: SoundKit, wish: { readonly place: KitVoice } & Partial<Sou
 }
 const brightness = (samples: Float32Array, frequency: number) => brightnessAt(samples, frequency, RATE);
 
-test("a take read at another speed keeps its tone, and its first sample", () => {
+test("a take at another speed keeps its tone and its first sample", () => {
   const tone = Float32Array.from({ length: 4_000 }, (_, index) => Math.cos((2 * Math.PI * 500 * index) / 32_000));
   const read = readAt(tone, 32_000 / 44_100);
   expect(read[0]).toBeCloseTo(1, 1);
@@ -31,15 +31,15 @@ test("a take read at another speed keeps its tone, and its first sample", () => 
   expect(() => cutTakes(new Float32Array(10), { rate: 32_000, takes: INDEX.takes })).toThrow(RangeError);
 });
 
-test("without its takes the studio kit has the drawn one's cymbals, and both have the same drums", () => {
+test("without its takes the studio kit uses the synthesized cymbals, and the drums are the same", () => {
   const wish = wantSound({ place: "c1", kit: "studio" });
   expect(synthesise(wish, RATE)).toEqual(synthesise({ ...wish, kit: "drawn" }, RATE));
   expect(soundOn("studio", wish)).not.toEqual(soundOn("drawn", wish));
   expect(soundOn("studio", { place: "sn" })).toEqual(soundOn("drawn", { place: "sn" }));
 });
 
-describe("whose stroke it is, and on what", () => {
-  test.each(SOUND_KITS)("the weaker hand is a shade softer and duller on the %s kit", (kit) => {
+describe("the player and the drum", () => {
+  test.each(SOUND_KITS)("the weaker hand is a little softer and duller on the %s kit", (kit) => {
     for (const place of ["sn", "t1", "f1", "hh"] as const) {
       const [strong, weak] = [soundOn(kit, { place }), soundOn(kit, { place, isWeak: true })];
       const softer = momentaryLoudness(strong, RATE) - momentaryLoudness(weak, RATE);
@@ -49,14 +49,14 @@ describe("whose stroke it is, and on what", () => {
     }
   });
 
-  test("only where there is one: the hand is told by the setup", () => {
+  test("only if there is one: the setup says which", () => {
     const stroke = { limb: "L", place: "sn", force: 1, technique: "plain" } as const;
     expect(soundOf(stroke, 0, USUAL_SETUP).isWeak).toBe(false);
     expect(soundOf(stroke, 0, { ...USUAL_SETUP, weaker: "L" }).isWeak).toBe(true);
     expect(soundOf(stroke, 0, { ...USUAL_SETUP, weaker: "R" }).isWeak).toBe(false);
   });
 
-  test("a larger drum is lower and rings longer, and no louder", () => {
+  test("a larger drum is lower and rings longer, but isn't louder", () => {
     const centre = (samples: Float32Array) => {
       // The frequency below which half of the energy lies.
       const half = [60, 80, 100, 120, 140, 160, 180, 200, 240, 280, 320, 400];
@@ -70,7 +70,7 @@ describe("whose stroke it is, and on what", () => {
     expect(Math.abs(momentaryLoudness(large, RATE) - momentaryLoudness(small, RATE))).toBeLessThan(0.5);
   });
 
-  test("what a kit's sizes make of it: the usual kit is as usual, a 10-inch tom is smaller, the bell as large as its ride", () => {
+  test("sizes count relative to the usual kit: a 10-inch tom is smaller, and the bell is as large as its ride", () => {
     const usual = spotsOf({ surfaces: (["sn", "t1", "rd", "hh", "kk", "hp"] as const).map(usualSurface) });
     for (const spot of Object.values(usual)) expect(spot?.scale).toBe(1);
     const tom = usualSurface("t2");

@@ -60,34 +60,34 @@ function scene(isOn = true): Scene {
 describe("a key press", () => {
   const layers = [bindTable(TABLE, scene)];
   const both = [...layers, bindTable(OTHER, scene)];
-  test("finds its command, of what came last first", () => {
+  test("runs its command, the last registered first", () => {
     expect(findCommand(layers, press("Space"))?.id).toBe("play");
     expect(findCommand(both, press("Space"))?.id).toBe("apply");
     expect(findCommand(layers, press("q"))).toBeNull();
   });
-  test("goes to a scope before all others while the focus is in it, and never to it outside", () => {
+  test("prefers a focused scope's command, and never runs it outside", () => {
     expect(findCommand(layers, press("a"))).toBeNull();
     expect(findCommand(both, press("a"))?.id).toBe("apply");
     expect(findCommand(both, press(">", { isInScope: (name) => name === "notes" }))?.id).toBe("accent");
     expect(findCommand(both, press("a", { isInScope: (name) => name === "notes" }))?.id).toBe("accent");
   });
-  test("while typing, or kept by the focus, does nothing but what is meant for that", () => {
+  test("in a field, or needed by the focused element, only runs commands meant for that", () => {
     expect(findCommand(layers, press("Space", { isTyping: true }))).toBeNull();
     expect(findCommand(layers, press("Mod+z", { isTyping: true, isOwnField: true }))?.id).toBe("undo");
     expect(findCommand(layers, press("Space", { isKept: true }))).toBeNull();
   });
-  test("in a field beside what is edited leaves undo to the field", () => {
+  test("in an unrelated field leaves undo to the field", () => {
     expect(findCommand(layers, press("Mod+z", { isTyping: true, isOwnField: false }))).toBeNull();
     expect(findCommand(layers, press("Mod+z"))?.id).toBe("undo");
   });
-  test("of a letter or sign by itself does nothing where these are turned off; other keys go on", () => {
+  test("of a single letter or sign does nothing if these are turned off; other keys work", () => {
     const off = { allowsLetters: false, isInScope: () => true };
     expect(findCommand(layers, press("a", off))).toBeNull();
     expect(findCommand(layers, press(">", off))).toBeNull();
     expect(findCommand(layers, press("Space", off))?.id).toBe("play");
     expect(findCommand(layers, press("Mod+z", off))?.id).toBe("undo");
   });
-  test("asks the scene of the moment whether the command can run, and runs it on that", () => {
+  test("asks the current scene whether the command can run, and runs it on that", () => {
     let now = scene(false);
     const bound = [bindTable(TABLE, () => now)];
     expect(findCommand(bound, press("Mod+z"))).toBeNull();
@@ -97,7 +97,7 @@ describe("a key press", () => {
   });
 });
 
-test("the key list has the commands by heading; hints name the first key", () => {
+test("the key list groups commands by heading; hints show the first key", () => {
   const groups = groupCommands([...bindTable(TABLE, scene), ...bindTable(OTHER, scene)]);
   expect([...groups.keys()]).toEqual(["Sound", "Notes", "Everywhere", "Export", "Floor"]);
   expect(hintOf(TABLE, "accent")).toBe("Accent (a)");
@@ -106,10 +106,10 @@ test("the key list has the commands by heading; hints name the first key", () =>
   expect(() => hintOf(TABLE, "juggle")).toThrow("juggle");
 });
 
-describe("keys of the player's own", () => {
+describe("the player's own keys", () => {
   const own = { accent: ["j"], play: [] };
   const all = [...bindTable(TABLE, scene), ...bindTable(OTHER, scene)].map((command) => withOwnKeys(command, own));
-  test("stand in place of the supplied ones, in what is found and in hints; other commands keep theirs", () => {
+  test("replace the defaults in lookups and hints; other commands keep theirs", () => {
     const inNotes = { isInScope: (name: string) => name === "notes" };
     expect(findCommand([all], press("j", inNotes))?.id).toBe("accent");
     expect(findCommand([all], press("a", inNotes))?.id).toBe("apply");
@@ -120,7 +120,7 @@ describe("keys of the player's own", () => {
     // Names from Object.prototype aren't commands.
     expect(withOwnKeys({ id: "toString", keys: ["x"] }, own).keys).toEqual(["x"]);
   });
-  test("a key that was given to a command is no other's that is there at the same time, wherever it was given", () => {
+  test("belong to no other available command, wherever they were set", () => {
     const together = [...bindTable(TABLE, scene), ...bindTable(OTHER, scene)];
     const given = { undo: ["Space"], accent: ["Space"] };
     const settled = together.map(keysInForce(together, given));
@@ -135,7 +135,7 @@ describe("keys of the player's own", () => {
     expect(twice.filter(({ keys }) => keys.includes("j")).map(({ id }) => id)).toEqual(["undo"]);
     expect(findCommand([twice], press("j"))?.id).toBe("undo");
   });
-  test("a key that another command of the same place has is told; of another place it is free", () => {
+  test("report a conflict in the same scope; in another scope the key is free", () => {
     expect(takenBy(all, "undo", "Space")?.id).toBe("apply");
     expect(takenBy(all, "apply", "Space")).toBeNull();
     expect(takenBy(all, "undo", "j")).toBeNull();
@@ -143,7 +143,7 @@ describe("keys of the player's own", () => {
   });
 });
 
-test("the palette finds by any words of name and heading, what begins with them first", () => {
+test("the palette matches any words of name and heading, and lists names that start with them first", () => {
   const all = [...bindTable(TABLE, scene), ...bindTable(OTHER, scene)];
   const found = (typed: string) => searchCommands(all, typed).map(({ id }) => id);
   expect(found("")).toHaveLength(5);
@@ -153,7 +153,7 @@ test("the palette finds by any words of name and heading, what begins with them 
   expect(found("no such thing")).toEqual([]);
 });
 
-test("keys have one name whatever the keyboard, and a face", () => {
+test("keys have one name on every keyboard, and a label", () => {
   const plain = { shiftKey: false, altKey: false, ctrlKey: false, metaKey: false };
   expect(nameKey({ ...plain, key: "R" })).toBe("r");
   expect(nameKey({ ...plain, key: "K", shiftKey: true })).toBe("Shift+k");

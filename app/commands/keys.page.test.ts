@@ -1,8 +1,8 @@
 import { describe, test } from "vitest";
 import { expect, noteNumber, openLine, openShelf, page, stack } from "~/testing";
 
-describe("by keys", () => {
-  test("undo in a field beside the fill is the field's own", async () => {
+describe("by keyboard", () => {
+  test("undo in an unrelated field belongs to the field", async () => {
     const { line, grid } = await openLine("@4 RLRL");
     await noteNumber(grid, 0).click();
     await page.keyboard.press("k");
@@ -17,7 +17,7 @@ describe("by keys", () => {
     await expect(line).toHaveValue("@4 RLRL");
   });
 
-  test("letters are no commands once they are turned off", async () => {
+  test("letters aren't commands once they are turned off", async () => {
     await openShelf();
     await page.getByRole("link", { name: "Setup" }).click();
     await page.getByRole("combobox", { name: "Letter keys" }).selectOption("Off");
@@ -31,7 +31,7 @@ describe("by keys", () => {
     await expect(line).toHaveValue("@4 RLRL");
   });
 
-  test("a key is changed, works from then on and is kept; one that is taken is told", async () => {
+  test("you can change a key and it lasts; a key in use is reported", async () => {
     const { line, grid } = await openLine("@4 RLRL");
     const keys = page.getByRole("dialog", { name: "Keys" });
     const change = (name: string) => keys.getByRole("button", { name: new RegExp(`^Change the key of “${name}”`) });
@@ -62,7 +62,7 @@ describe("by keys", () => {
     await expect(line).toHaveValue("@4 KKKL");
   });
 
-  test("a key given on one screen is the command's on every other, and who had it there says so", async () => {
+  test("a key set on one screen works on every other, and the previous owner says so", async () => {
     await openLine("@4 RLRL");
     const keys = page.getByRole("dialog", { name: "Keys" });
     await page.getByRole("button", { name: "Keys", exact: true }).click();

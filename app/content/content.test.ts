@@ -45,7 +45,7 @@ describe("the forty rudiments", () => {
     }
     expect(new Set(RUDIMENTS.map((rudiment) => rudiment.id)).size).toBe(40);
   });
-  test.each(RUDIMENTS)("$name is laid out, uses hands only, and ends on a beat or its half", (rudiment) => {
+  test.each(RUDIMENTS)("$name lays out, uses hands only, and ends on a beat or half a beat", (rudiment) => {
     const meter = rudiment.meter;
     const timeline = layOut({
       meter,
@@ -105,7 +105,7 @@ describe("the forty rudiments", () => {
     ["single-ratamacue", ["RLRL", "LRLR"]],
     ["triple-ratamacue", ["RRRLRL", "LLLRLR"]],
   ])("%s is %j", (id, cells) => expect(cellsOf(named(id)).map(sticking)).toEqual(cells));
-  test("flams have one grace note, drags two, and no other family has any", () => {
+  test("flams have one grace note, drags two, other families none", () => {
     for (const rudiment of RUDIMENTS) {
       const graces = new Set(
         cellsOf(rudiment)
@@ -122,7 +122,7 @@ describe("the forty rudiments", () => {
       expect([rudiment.id, ...graces]).toEqual([rudiment.id, ...expected]);
     }
   });
-  test("those of two leads are written with both: the second is the mirror of the first", () => {
+  test("those with two leads are written with both: the second mirrors the first", () => {
     const sameLead = new Set([
       "single-stroke-roll",
       "single-stroke-four",
@@ -180,7 +180,7 @@ describe("the demo's book", () => {
     }
     for (const mark of rudiments) expect(known.has(mark.id)).toBe(true);
   });
-  test("fits its windows, but for two that are there to be fixed", () => {
+  test("fits its windows, except for two that are there to be fixed", () => {
     const verdicts = fills.map(({ content }) => {
       const phrase = toPhrase(content);
       return measureFit(layOut(phrase), openingRate(phrase.line)).verdict;
@@ -189,7 +189,7 @@ describe("the demo's book", () => {
   });
 });
 
-test("the demo's fills sit in their grooves: of their meter, and at a tempo that the groove is for", () => {
+test("the demo's fills suit their grooves in meter and tempo", () => {
   const { fills, grooves } = loadDemoBook(1_700_000_000_000);
   const own = grooves.map(({ id, content }) => ({ id, ...content }));
   const all = [...own, ...loadGrooves()];
@@ -202,7 +202,7 @@ test("the demo's fills sit in their grooves: of their meter, and at a tempo that
   for (const groove of own) expect(grooveOver(groove), groove.name).toBe(0);
 });
 
-test("grooves ship in every feel and meter that was promised", () => {
+test("shipped grooves cover every promised feel and meter", () => {
   const grooves = loadGrooves();
   const meters = new Set(grooves.map(({ meter }) => `${meter.beats}/${meter.unit}`));
   for (const meter of ["4/4", "3/4", "6/8", "5/4", "7/8"]) expect(meters).toContain(meter);
@@ -212,7 +212,7 @@ test("grooves ship in every feel and meter that was promised", () => {
   expect(playItems(lineOf(latin?.line ?? "")).length).toBeGreaterThan(4);
 });
 
-test("grooves that ship lean on drums only, and ghost nothing that is played with a stick on a cymbal", () => {
+test("shipped grooves accent drums only, and never ghost a cymbal played with a stick", () => {
   const demo = loadDemoBook(1_700_000_000_000).grooves.map(({ content }) => content.text);
   for (const text of [...loadGrooves().map(({ line }) => line), ...demo]) {
     const strokes = playItems(lineOf(text)).flatMap((played) =>
@@ -228,7 +228,7 @@ test("grooves that ship lean on drums only, and ghost nothing that is played wit
   }
 });
 
-test("grooves fill whole bars, and one that does not is refused", () => {
+test("grooves fill whole bars, and any other is refused", () => {
   expect(loadGrooves().length).toBeGreaterThanOrEqual(4);
   const [groove] = loadGrooves();
   expect(grooveSchema.safeParse(groove).success).toBe(true);

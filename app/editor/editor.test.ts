@@ -36,7 +36,7 @@ function pause() {
 }
 
 describe("typing", () => {
-  test("a line that cannot be read is kept as text while the last good one stays in force", () => {
+  test("an unreadable line is kept as text while the last valid one stays in force", () => {
     const { bench, content, worked } = open("@4 RLRL");
     bench.setText("@4 RLRLZ");
     expect(content()).toMatchObject({ text: "@4 RLRLZ", goodText: "@4 RLRL" });
@@ -45,7 +45,7 @@ describe("typing", () => {
     bench.setText("@4 RLRLK");
     expect(content()).toMatchObject({ text: "@4 RLRLK", goodText: "@4 RLRLK" });
   });
-  test("direct edits do not overwrite a line with an error", () => {
+  test("direct edits never overwrite a line with an error", () => {
     const { bench, content } = open();
     bench.setText("@4 RLZ");
     expect(bench.editLine(mirrorLine)).toBe(false);
@@ -53,7 +53,7 @@ describe("typing", () => {
   });
 });
 
-test("a typed line is written plainly once typing is over, and stays as typed while it has an error", () => {
+test("a finished line is rewritten canonically, and stays as typed while it has an error", () => {
   const { bench, content, undo } = open();
   bench.setText("RLK x 3  (HK)");
   bench.tidyText();
@@ -66,7 +66,7 @@ test("a typed line is written plainly once typing is over, and stays as typed wh
 });
 
 describe("undo and redo", () => {
-  test("of everything: text, notes, meter, window, tempo, name", () => {
+  test("cover everything: text, notes, meter, window, tempo, name", () => {
     vi.useFakeTimers({ toFake: ["performance"] });
     const { bench, content, undo, redo } = open();
     const before = content();
@@ -96,7 +96,7 @@ describe("undo and redo", () => {
     }
     vi.useRealTimers();
   });
-  test("typing a word is one step, typing again after a rest another", () => {
+  test("typing a word is one step, typing after a pause another", () => {
     vi.useFakeTimers({ toFake: ["performance"] });
     const { bench, content, undo } = open("@4 R");
     for (const text of ["@4 RL", "@4 RLR", "@4 RLRR"]) bench.setText(text);
@@ -110,7 +110,7 @@ describe("undo and redo", () => {
   });
 });
 
-test("a new meter keeps a window of whole bars at as many bars", () => {
+test("a new meter keeps the number of whole bars", () => {
   const { bench, content } = open();
   bench.setContent({ window: { start: ticks(40_320), length: ticks(80_640) } }, "window");
   bench.setMeter({ beats: 3, unit: 4 });
@@ -173,7 +173,7 @@ describe("keys", () => {
     const result = press(text, at, ...ids);
     expect([result.text, result.cursor]).toEqual([after, cursor]);
   });
-  test("what cannot be done is said, and changes nothing", () => {
+  test("report impossible actions, which change nothing", () => {
     expect(press("@4 RL", null, "limb-K")).toMatchObject({
       text: "@4 RL",
       said: [expect.stringMatching(/Choose a note/)],
@@ -188,13 +188,13 @@ describe("keys", () => {
     });
     expect(press("@4 RL K", 2, "cell-later").said).toEqual([expect.stringMatching(/already the last cell/)]);
   });
-  test("no key stands twice", () => {
+  test("occur only once", () => {
     const all = NOTE_COMMANDS.flatMap(({ keys }) => keys);
     expect(new Set(all).size).toBe(all.length);
   });
 });
 
-describe("the score that is played", () => {
+describe("the score for playback", () => {
   const grooves = [
     {
       id: "g",
@@ -221,11 +221,11 @@ describe("the score that is played", () => {
     const hat = (hands: "right" | "left" | "open") => formatLine(pickGroove(content, stageFor(hands)).line).slice(3, 9);
     expect([hat("right"), hat("left"), hat("open")]).toEqual(["(R/hhK", "(L/hhK", "(L/hhK"]);
   });
-  test("an own groove is played as its player wrote it", () => {
+  test("plays an own groove as its player wrote it", () => {
     const own = grooves.map((groove) => ({ ...groove, isOwn: true }));
     expect(formatLine(pickGroove(content, stageFor("left", own)).line).slice(3, 9)).toBe("(R/hhK");
   });
-  test("a ladder and a speed lay the fill out at the tempo that is played; a loop plays some of its slots", () => {
+  test("uses the practice tempo of a ladder or percentage; a loop plays some slots", () => {
     const ladder = { from: bpm(60), to: bpm(80), step: 10, every: 1 };
     const climbing = makeSource(content, stage, { ...AS_WRITTEN, ladder });
     expect([0, 1, 2, 3].map((repeat) => climbing(repeat).tempo)).toEqual([60, 70, 80, 80]);
@@ -236,7 +236,7 @@ describe("the score that is played", () => {
     const { arrangement } = makeSource(content, stage, { ...AS_WRITTEN, loop })(0);
     expect(arrangement.notes.map(({ slot }) => slot)).toEqual([4, 5, 6]);
   });
-  test("sounds on the player's kit: groove, fill and crash fold on to what is there", () => {
+  test("adapts groove, fill and crash to the player's kit", () => {
     const small = { surfaces: (["sn", "f1", "kk", "hp", "hh"] as KitVoice[]).map(usualSurface) };
     const { arrangement } = makeScore(
       { ...content, text: "@4 R/t1L/rdx4", goodText: "@4 R/t1L/rdx4" },
@@ -251,7 +251,7 @@ describe("the score that is played", () => {
     expect(spotsOf(mirrorKit(small)).hh?.pan).toBe(-(spots.hh?.pan ?? 0));
     expect(spots.kk?.pan).toBe(0);
   });
-  test("leading with the other hand takes the voicing along, in one step of undo", () => {
+  test("leading with the other hand swaps the voicing too, in one undo step", () => {
     const filter = { limbs: null, cells: null, levels: null };
     const voicing = [{ on: true, rule: { kind: "split", right: "f1", left: "sn" } as const, filter }];
     const { bench, undo } = open("@4 RL", { voicing });
@@ -264,7 +264,7 @@ describe("the score that is played", () => {
     bench.setText("@4 RZ");
     expect(bench.mirror()).toBe(false);
   });
-  test("a meter without a groove gets the plain pulse", () => {
+  test("uses the plain pulse in a meter without a groove", () => {
     const seven = makeContent({ text: "@4 RLK", groove: "g", meter: { beats: 7, unit: 8 } });
     expect(pickGroove(seven, stage).meter).toEqual({ beats: 7, unit: 8 });
   });

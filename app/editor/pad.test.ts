@@ -39,27 +39,27 @@ describe("the sticking pad", () => {
     expect(text).toBe("@4 >RlK 'R-L");
     expect(chosen).toBeNull();
   });
-  test("a level pressed again is taken off", () => {
+  test("removes a level that is pressed again", () => {
     const accent: PadKey = { kind: "level", level: "accent" };
     expect(build("@4 RL", [accent]).text).toBe("@4 R>L");
     expect(build("@4 RL", [accent, accent]).text).toBe("@4 RL");
   });
-  test("plus lets the next limb play with the last note, once", () => {
+  test("lets the next limb play with the last note after plus, once", () => {
     expect(build("@4 RL", [key("together"), ...limbs("KR")]).text).toBe("@4 R(LK)R");
   });
-  test("repeats the last cell, and takes the last note away again", () => {
+  test("repeats the last cell, and removes the last note again", () => {
     expect(build("@4 RLR KL", [key("repeat")]).text).toBe("@4 RLR KLx2");
     expect(build("@4 RLR KL", [key("erase"), key("erase")]).text).toBe("@4 RLR");
     expect(build("@4 R", [key("erase"), key("erase")]).text).toBe("@4");
   });
-  test("with a note chosen adds after it, and goes along", () => {
+  test("adds after a chosen note, and moves along", () => {
     expect(build("@4 RLRL", limbs("KK"), { chosen: 1 })).toMatchObject({ text: "@4 RLKKRL", chosen: 3 });
     expect(build("@4 RLRL", [key("cell"), ...limbs("K")], { chosen: 1 })).toMatchObject({
       text: "@4 RL KRL",
       chosen: 2,
     });
   });
-  test("changes the chosen note and goes on to the next when told so", () => {
+  test("changes the chosen note in change mode and advances", () => {
     const pad: PadState = { ...PAD_AT_REST, mode: "change" };
     expect(build("@4 RLRL", limbs("KK"), { chosen: 1, pad })).toMatchObject({ text: "@4 RKKL", chosen: 3 });
     expect(build("@4 RLRL", [key("rest")], { chosen: 3, pad })).toMatchObject({ text: "@4 RLR-", chosen: 3 });

@@ -53,31 +53,31 @@ function words(voice: WrittenVoice | null | undefined): string {
 
 const GROOVE = "@2 (R/hhK)R/hh (R/hh>L)R/hh (R/hhK)(R/hhK) (R/hh>L)R/hh";
 
-describe("groove and fill, by hand", () => {
+describe("groove and fill, worked out by hand", () => {
   const bars = scoreOf({ text: "@4 RLRRLx3 K", groove: GROOVE });
-  test("the groove's hands are above, its feet below, with what lasts written so", () => {
+  test("the groove's hands are above, its feet below, and continuing parts are written that way", () => {
     expect(words(bars[0])).toBe("8R 8R 8RL 8R 8R 8R 8RL 8R");
     expect(words(bars[0]?.lower)).toBe("qK q_ 8K 8K q_");
     expect(bars[0]?.label?.text).toBe("groove");
   });
-  test("the fill runs through hands and feet in one voice; the crash answers on one", () => {
+  test("the fill's hands and feet are one voice; the crash answers on one", () => {
     expect(words(bars[1])).toBe(Array.from("RLRRLRLRRLRLRRLK", (limb) => `16${limb}`).join(" "));
     expect(bars[1]?.lower).toBeNull();
     expect(bars[1]?.label).toEqual({ text: "fill", note: 0 });
     expect(words(bars[2])).toBe("qLK");
     expect(bars[2]?.notes[0]?.heads.map(({ place }) => place)).toEqual(["c1", "kk"]);
   });
-  test("the fill's feet on stems of their own, on request", () => {
+  test("the fill's feet can have their own stems", () => {
     const [, fill] = scoreOf({ text: "@4 RLKKx4", groove: GROOVE, feetBelow: true });
     expect(words(fill)).toBe("16R 8.L 16R 8.L 16R 8.L 16R 8.L");
     expect(words(fill?.lower)).toBe("8_ 16K 16K 8_ 16K 16K 8_ 16K 16K 8_ 16K 16K");
   });
-  test("what goes on under the fill is below it", () => {
+  test("parts that continue under the fill are below it", () => {
     const [, fill] = scoreOf({ text: "@4 RLRLx4", groove: GROOVE, setting: { foot: "off-beats", kickOnBeats: true } });
     expect(words(fill?.lower)).toBe("8K 8H 8K 8H 8K 8H 8K 8H");
     expect(words(fill)).not.toContain("K");
   });
-  test("feet that are kept up throughout are in one voice with the groove's own", () => {
+  test("feet that continue throughout share a voice with the groove's own", () => {
     const setting = { foot: "two-and-four", feetIn: "throughout" } as const;
     const [first, fill] = scoreOf({ text: "@4 RLRLx4", groove: GROOVE, setting });
     expect(words(first?.lower)).toBe("qK qH 8K 8K qH");
@@ -97,7 +97,7 @@ describe("groove and fill, by hand", () => {
       { size: 5, from: 7, to: 11, opens: true, closes: true },
     ]);
   });
-  test("a fill that enters between the groove's slots cuts the one before it", () => {
+  test("a fill that enters between the groove's slots cuts the previous one", () => {
     // On the e of three: the eighth on three becomes a sixteenth.
     const bars2 = scoreOf({ text: "@4 RLRLRLR", groove: GROOVE, window: [22_680, 17_640], setting: { grooveBars: 0 } });
     expect(words(bars2[0])).toBe("8R 8R 8RL 8R 16R 16R 16L 16R 16L 16R 16L 16R");
@@ -109,7 +109,7 @@ describe("groove and fill, by hand", () => {
       ["plain", "final"],
     ]);
   });
-  test("bars of groove once, with how often they are played, or with repeat signs", () => {
+  test("groove bars once, with their number of times, or with repeat signs", () => {
     const given = { text: "@4 RLRRLx3 K", groove: GROOVE, setting: { grooveBars: 3 } };
     const folded = scoreOf(given, "times");
     expect(folded.map(({ number, times }) => [number, times])).toEqual([
@@ -119,7 +119,7 @@ describe("groove and fill, by hand", () => {
     ]);
     expect(scoreOf(given, "one").map(({ likeBefore }) => likeBefore)).toEqual([null, "one", "one", null, null]);
   });
-  test("a hard stop is a bar's rest; with stops the bar is struck on one", () => {
+  test("a hard stop is a bar's rest; with stops, bars have a stroke on one", () => {
     const stopped = scoreOf({ text: "@4 RLRLx4", groove: GROOVE, setting: { ending: "stop", stops: true } });
     expect(words(stopped[0])).toBe("qR q_ h_");
     expect(words(stopped[2])).toBe("w_");

@@ -35,22 +35,22 @@ const said = (bars: readonly StaffBar[]) =>
     [likeBefore ?? "notes", opens === "repeat" ? "|:" : "", closes === "repeat" ? `:| ${times}` : ""].join(" ").trim(),
   );
 
-describe("bars that are played again", () => {
+describe("repeated bars", () => {
   const bars = [bar(0, "hh", groove), bar(1, "hh"), bar(2, "hh"), bar(3, "sn", fill, 0)];
   test("written out", () => expect(said(writeRepeats(bars, "written"))).toEqual(["notes", "notes", "notes", "notes"]));
   test("with the sign for one bar", () =>
     expect(said(writeRepeats(bars, "one"))).toEqual(["notes", "one", "one", "notes"]));
-  test("once, with how often; the later ones are heard at its place", () => {
+  test("once, with the number; later ones are heard at its position", () => {
     const folded = writeRepeats(bars, "times");
     expect(said(folded)).toEqual(["notes |: :| 3", "notes"]);
     expect(folded[0]?.echoes).toEqual([40_320, 80_640]);
   });
-  test("two bars as the two before them, where one is not as the one before", () => {
+  test("two bars like the previous two, where one isn't like the previous", () => {
     const pairs = [bar(0, "hh", groove), bar(1, "sn"), bar(2, "hh"), bar(3, "sn"), bar(4, "sn")];
     expect(said(writeRepeats(pairs, "two"))).toEqual(["notes", "notes", "first-of-two", "second-of-two", "one"]);
     expect(said(writeRepeats(pairs, "one"))).toEqual(["notes", "notes", "notes", "notes", "one"]);
   });
-  test("what is of the phrase, or has a name over it, is always written", () => {
+  test("bars of the phrase, or with a name above, are always written", () => {
     const phrase = [bar(0, "sn", {}, 0), bar(1, "sn", {}, 0), bar(2, "hh"), bar(3, "hh", fill)];
     for (const style of ["one", "two", "times"] as const) {
       expect(said(writeRepeats(phrase, style))).toEqual(["notes", "notes", "notes", "notes"]);

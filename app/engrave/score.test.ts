@@ -15,8 +15,8 @@ function scoreOf(text: string, meterText = "4/4", window?: readonly [number, num
   const timeline = layOut({ meter, tempo: bpm(90), window: { start: ticks(start), length: ticks(length) }, line });
   return makeScore(timeline, timeline.slots, "beats");
 }
-describe("what stands with the notes", () => {
-  test("graces, accents, sticking, ghosts and rim shots are told of each note", () => {
+describe("annotations of notes", () => {
+  test("grace notes, accents, sticking, ghosts and rim shots belong to their notes", () => {
     const notes = scoreOf("@4 '>Rl(!RK)-", "1/4")[0]?.notes;
     expect(notes?.map(({ graces, accent, sticking }) => [graces?.many ?? 0, accent, sticking])).toEqual([
       [1, true, "R"],
@@ -31,7 +31,7 @@ describe("what stands with the notes", () => {
   });
 });
 
-test("every stroke of the phrase is a head of the score, once", () => {
+test("every stroke of the phrase is one head in the score", () => {
   fc.assert(
     fc.property(anyMeter, anyLine, (meter, line) => {
       const timeline = layOut({ meter, tempo: bpm(90), window: { start: ticks(0), length: barTicks(meter) }, line });
@@ -59,10 +59,10 @@ describe("signs of strokes", () => {
     // A foot splash doesn't close what a hand left open.
     ["@2 R/hoH/hsR/hh", "ho hs hh+"],
   ])("%s: hi-hats that close have a plus: %s", (text, expected) => expect(heads(text).join(" ")).toBe(expected));
-  test("the plus stands in the next bar where the hats close there", () => {
+  test("the plus is in the next bar if the hats close there", () => {
     expect(heads("@2 RRRR RRRR/ho R/hhR", [0, 80_640]).at(-2)).toBe("hh+");
   });
-  test("grace notes have the other hand's letter, and their own drum where an orchestration gives them one", () => {
+  test("grace notes have the other hand's letter, and their own drum if an orchestration gives them one", () => {
     const { line } = readStickLine("@4 'R''LRL");
     if (!line) throw new Error("cannot be read");
     const meter = { beats: 1, unit: 4 } as const;
@@ -78,7 +78,7 @@ describe("signs of strokes", () => {
     expect(graces()).toBe("1l/sn 2r/sn - -");
     expect(graces([{ on: true, rule, filter: ALL_STROKES }])).toBe("1l/f1 2r/f1 - -");
   });
-  test("a crescendo over a bar line is a hairpin in two parts, as far open in the second as the first ends", () => {
+  test("a crescendo across a bar line is a hairpin in two parts that match", () => {
     const bars = scoreOf("@1 RL <[RLRL]", "4/4", [0, 80_640]);
     const hairpins = bars.map(({ hairpins }) => hairpins);
     expect(hairpins).toEqual([
@@ -86,7 +86,7 @@ describe("signs of strokes", () => {
       [{ from: 0, to: 1, left: 2 / 3, right: 1, opens: false, closes: true }],
     ]);
   });
-  test("a diminuendo narrows; the whole of one in a bar is from its first note to its last", () => {
+  test("a diminuendo narrows; inside one bar it goes from first to last note", () => {
     expect(scoreOf("@4 RLRL >[RLRL] RLRLRLRL")[0]?.hairpins).toEqual([
       { from: 4, to: 7, left: 1, right: 0, opens: true, closes: true },
     ]);

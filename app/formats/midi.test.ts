@@ -65,7 +65,7 @@ describe("an independent reader finds", () => {
     const { texts } = read(writeTimelineMidi(timelineOf("@4 R'rK/kkH"), "x"));
     expect(texts.map(({ text }) => text).slice(1)).toEqual(["R", "'l", "r", "K", "H"]);
   });
-  test("a crescendo rises in velocity, a buzz is one note as long as it lasts, a choke a short one", () => {
+  test("a crescendo rises in velocity, a buzz is one long note, a choke a short one", () => {
     const { ons, offs } = read(writeTimelineMidi(timelineOf("@4 <[RLRLR] ~R =R/c1 R/cs"), "x"));
     const velocities = ons.slice(0, 5).map((event) => event.param2);
     expect(velocities).toEqual([34, 56, 78, 98, 118]);
@@ -76,11 +76,11 @@ describe("an independent reader finds", () => {
     };
     expect([lengthOf(5), lengthOf(6)]).toEqual([2_520, 1_260]);
   });
-  test("rim shots, toms and cymbals on keys of their own", () => {
+  test("rim shots, toms and cymbals on their own keys", () => {
     const { ons } = read(writeTimelineMidi(timelineOf("@4 !RR/t1L/f1R/c1"), "x"));
     expect(ons.map((event) => event.param1)).toEqual([40, 50, 43, 49]);
   });
-  test("keys that the kit's own sounds are set to, rim shots on the usual one only", () => {
+  test("the kit's own sound keys, with rim shots only on the usual one", () => {
     const kit = {
       surfaces: [
         { ...usualSurface("sn"), midi: 60 },
@@ -113,7 +113,7 @@ describe("an independent reader finds", () => {
   });
 });
 
-test("any phrase: as many notes as events, at their ticks, each ended before the same key sounds again", () => {
+test("any phrase: one note per event, at its tick, ended before the same key sounds again", () => {
   const meter: Meter = { beats: 4, unit: 4 };
   fc.assert(
     fc.property(anyLine, (line) => {
@@ -134,7 +134,7 @@ test("any phrase: as many notes as events, at their ticks, each ended before the
   );
 });
 
-test("a track of a million stickings for no note is read in one go", () => {
+test("a track of a million stickings without notes is read quickly", () => {
   const event = [0x00, 0xff, 0x01, 0x01, 0x52];
   const note = [0x00, 0x99, 38, 100];
   const track = new Uint8Array(event.length * 1_000_000 + note.length);

@@ -199,7 +199,7 @@ describe("as XML", () => {
     expect(misplaced(parser.parse(xml) as Node[])).toEqual([]);
   });
 
-  test("a title with signs that XML keeps for itself is still a title", () => {
+  test("a title with characters that XML reserves stays a title", () => {
     const { xml } = write("@4 RLRL", "1/4", 'Rolls & <flams> "at" 90');
     expect(XMLValidator.validate(xml)).toBe(true);
     const read = new XMLParser().parse(xml) as { "score-partwise": { work: { "work-title": string } } };
@@ -207,7 +207,7 @@ describe("as XML", () => {
   });
 
   // The other engraver doesn't read nested tuplets, and gives the time of several grace notes to the beat.
-  test("a shared slot in a triplet takes the time of both; a drag takes its time from before", () => {
+  test("a shared slot in a triplet takes the time of both; a drag takes time from before", () => {
     const notes = write("@3 {RLR}L''R", "1/4").xml.split("<note>").slice(1);
     const spaceless = notes.map((note) => note.replace(/\s+/g, ""));
     const ratio = (actual: number, normal: number) =>
@@ -219,7 +219,7 @@ describe("as XML", () => {
     expect(durations.map((duration) => duration / (durations[0] ?? 1))).toEqual([1, 1, 1, 3, 3]);
   });
 
-  test("sticking, count, heads and signs are in it, by hand", () => {
+  test("sticking, count, heads and signs, worked out by hand", () => {
     const { xml } = write("@4 >Rl!R~L R/ho=L/c1R/hhK", "2/4");
     const notes = xml.split("<note>").slice(1);
     expect(notes).toHaveLength(8);

@@ -5,14 +5,14 @@ import { packMusicXml, unpackMusicXml } from "./mxl";
 const SCORE = '<?xml version="1.0"?><score-partwise version="4.0"/>';
 
 describe("compressed MusicXML", () => {
-  test("comes back as it was; the type stands first, not compressed", () => {
+  test("comes back unchanged; the type comes first, uncompressed", () => {
     const file = packMusicXml(SCORE);
     expect(unpackMusicXml(file)).toEqual({ ok: true, score: SCORE });
     const head = new TextDecoder("latin1").decode(file.subarray(30, 80));
     expect(head).toMatch(/^mimetypeapplication\/vnd\.recordare\.musicxml/);
   });
 
-  test("the container says which file it is; without one it is the first score", () => {
+  test("the container names the score; without one it is the first score", () => {
     const container = '<container><rootfiles><rootfile full-path="in/here.xml"/></rootfiles></container>';
     const files = { "other.xml": strToU8("<no/>"), "in/here.xml": strToU8(SCORE) };
     expect(unpackMusicXml(zipSync({ ...files, "META-INF/container.xml": strToU8(container) }))).toMatchObject({
@@ -23,7 +23,7 @@ describe("compressed MusicXML", () => {
     });
   });
 
-  test("what is none, is empty, or would unfold to too much is refused", () => {
+  test("is refused if invalid, empty, or too large unpacked", () => {
     expect(unpackMusicXml(strToU8("hello"))).toEqual({ ok: false, kind: "not-an-archive" });
     expect(unpackMusicXml(new Uint8Array())).toEqual({ ok: false, kind: "not-an-archive" });
     expect(unpackMusicXml(packMusicXml(SCORE).subarray(0, 120))).toEqual({ ok: false, kind: "not-an-archive" });
@@ -32,7 +32,7 @@ describe("compressed MusicXML", () => {
     expect(unpackMusicXml(bomb)).toEqual({ ok: false, kind: "too-large" });
   });
 
-  test("one that lies about its size unfolds to no more than it says", () => {
+  test("that lies about its size unpacks to no more than stated", () => {
     const file = zipSync({ "score.xml": new Uint8Array(3_000_000) }, { level: 9 });
     const lying = file.slice();
     // The stated size, in the entry's header and in the directory.

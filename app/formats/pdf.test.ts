@@ -56,7 +56,7 @@ describe("a PDF of a fill, read by another program", () => {
     expect(info).toMatchObject({ Title: "Harbour steps", Creator: "Dime Stack", Language: "en" });
   });
 
-  test("has the paper's size, a link to open it, and tags for who can't see it", async () => {
+  test("has the paper's size, a link to open it, and tags for screen readers", async () => {
     const document = await getDocumentProxy((await writePdf(sheetOf("Size"), options)).slice());
     const page = await document.getPage(1);
     const [, , width = 0, height = 0] = page.view;
@@ -69,7 +69,7 @@ describe("a PDF of a fill, read by another program", () => {
     expect(tree).toContain("Staff: @4 >RLRRLK RLRRLK RLRK");
   });
 
-  test("letters of all Latin languages are text; others are painted where there is a canvas", async () => {
+  test("has letters of all Latin languages as text; others are painted if there is a canvas", async () => {
     const name = "Čtyři a půl, Łódź, façade";
     const { text } = await extractText(await getDocumentProxy((await writePdf(sheetOf(name), options)).slice()), {
       mergePages: true,
@@ -87,7 +87,7 @@ describe("a PDF of a fill, read by another program", () => {
     expect(await writePdf(sheetOf("Гавань"), options)).toBeInstanceOf(Uint8Array);
   });
 
-  test("tells how far it is, page by page", async () => {
+  test("reports progress, page by page", async () => {
     const sheet = sheetOf("Pages");
     const shares: number[] = [];
     const many = { ...sheet, pages: [...sheet.pages, ...sheet.pages, ...sheet.pages] };

@@ -2,7 +2,7 @@ import { expect, test } from "vitest";
 import { WaveFile } from "wavefile";
 import { writeWav } from "./wav";
 
-test("a file that reads back: 16 bits, two channels, every sample within a step, too loud is cut", () => {
+test("a file that reads back: 16 bits, two channels, every sample within a step, clipped when too loud", () => {
   const left = Float32Array.from({ length: 500 }, (_, index) => Math.sin(index / 7) * 0.9);
   const right = left.map((sample, index) => (index === 3 ? 1.7 : -sample));
   const bytes = writeWav(left, right, 48_000);

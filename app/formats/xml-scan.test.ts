@@ -8,7 +8,7 @@ const kindOf = (text: string) => {
   return scan.ok ? scan.text : scan.kind;
 };
 
-describe("a look over XML", () => {
+describe("scanning XML", () => {
   test.each([
     ["<a/>", "<a/>"],
     ["\uFEFF \n <a/>", "\uFEFF \n <a/>"],
@@ -32,7 +32,7 @@ describe("a look over XML", () => {
   });
 });
 
-describe("a score that is made to keep a reader busy", () => {
+describe("a score designed to keep a reader busy", () => {
   const MEGABYTES = 4 * 1024 * 1024;
   // In quadratic time, each of these would take hours.
   test.each([
@@ -48,12 +48,12 @@ describe("a score that is made to keep a reader busy", () => {
     expect(readMusicXml(new TextEncoder().encode(text))).toMatchObject({ ok: false, problem: { kind } });
   });
 
-  test("attributes without end, in one tag", () => {
+  test("endless attributes in one tag", () => {
     const text = `<score-partwise><note ${'a="1" '.repeat(MEGABYTES / 12)}/></score-partwise>`;
     expect(readMusicXml(strToU8(text))).toMatchObject({ ok: false, problem: { kind: "cut" } });
   });
 
-  test("a small archive of many blanks", () => {
+  test("a small archive of many spaces", () => {
     const archive = zipSync({ "score.xml": strToU8(" ".repeat(8 * 1024 * 1024)) });
     expect(archive.length).toBeLessThan(16_384);
     expect(readMusicXml(archive)).toMatchObject({ ok: false, problem: { kind: "not-xml" } });

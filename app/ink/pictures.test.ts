@@ -40,7 +40,7 @@ describe("coins", () => {
       }
     }
   });
-  test("say limb, side, level and surface without colour", () => {
+  test("show limb, side, level and surface without colour", () => {
     const [accent, ghost, other, kick] = slots.map((slot) => markCoin(slot, { strongHand: "R" }));
     expect(accent?.map(({ part }) => part)).toEqual(["reed", "solid", "on-solid"]);
     expect(ghost?.map(({ part }) => part)).toEqual(["solid"]);
@@ -52,7 +52,7 @@ describe("coins", () => {
 });
 
 describe("stack and rail", () => {
-  test.each(makeDemoFills().map(({ id, content }) => [id, content] as const))("of %s are whole", (_, content) => {
+  test.each(makeDemoFills().map(({ id, content }) => [id, content] as const))("of %s are complete", (_, content) => {
     const timeline = layOut(toPhrase(content, lastValidLine(content)));
     const stack = drawStack(timeline, "R");
     const rail = drawRail(timeline, "R", content.countStyle, 900);
@@ -62,7 +62,7 @@ describe("stack and rail", () => {
     expect(letters(stack.ink).filter((text) => sizes.includes(text)).length).toBeGreaterThanOrEqual(sizes.length);
     for (const one of [...stack.ink, ...rail.ink]) if (one.shape === "path") expect(one.d).not.toMatch(/NaN|undefined/);
   });
-  test("piles stand side by side, and bars of the rail under one another", () => {
+  test("piles are side by side, and rows of the rail below one another", () => {
     const many = timelineOf("@4 RLKx20");
     expect(drawStack(many, "R", 8).height).toBe(drawStack(timelineOf("@4 RLKx8"), "R", 8).height);
     expect(drawRail(many, "R", "beats", 500).height).toBeGreaterThan(drawRail(many, "R", "beats", 5_000).height);
@@ -70,7 +70,7 @@ describe("stack and rail", () => {
   });
 });
 
-test("a code has the squares of its address, and none where that is too long", () => {
+test("a code has the squares of its address, and none if that is too long", () => {
   const code = scanCode("https://stack.example/open#1.abcdefg.AAAA");
   // Three corner squares of seven by seven, each with its whole upper side.
   expect(code?.d.startsWith("M0 0h7v1h-7z")).toBe(true);

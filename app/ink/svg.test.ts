@@ -25,7 +25,7 @@ function draw(text: string): Drawing {
 const EVERYTHING = "@4 >'R''l!R~L <[RLRL] @3 {RLR}L- R/hoR/hhR/hf @4 =R/c1(R/chK)(L/spH/hs)R/cb";
 
 describe("a picture that needs no font", () => {
-  test("every sign and letter is an outline; it is a whole, well-formed file", async () => {
+  test("has outlines for every sign and letter, and is a well-formed file", async () => {
     const svg = toSvg(pictureOf("Six & <more>", draw(EVERYTHING)), await loadLetters());
     expect(XMLValidator.validate(svg)).toBe(true);
     expect(svg).not.toMatch(/<text|font-|@import|href|url\(/);
@@ -34,7 +34,7 @@ describe("a picture that needs no font", () => {
     expect(svg).not.toMatch(/d=""|NaN|undefined|Infinity/);
   });
 
-  test("as many shapes as things are drawn, in the colours that are asked for", async () => {
+  test("has one shape per element, in the requested colours", async () => {
     const drawing = draw(EVERYTHING);
     const svg = toSvg(pictureOf("x", drawing), await loadLetters(), { ...ON_PAPER, ink: "#123456", paper: null }, 2);
     const shapes = drawing.systems.reduce((sum, { ink }) => sum + ink.length, 0);
@@ -44,7 +44,7 @@ describe("a picture that needs no font", () => {
     expect(svg).toContain(`viewBox="0 0 ${drawing.width} ${drawing.height}" width="${drawing.width * 2}"`);
   });
 
-  test("every sign that is drawn is among the outlines", () => {
+  test("uses only signs with outlines", () => {
     const codes = draw(EVERYTHING).systems.flatMap(({ ink }) =>
       ink.flatMap((one) => (one.shape === "sign" ? [one.code] : [])),
     );
@@ -53,7 +53,7 @@ describe("a picture that needs no font", () => {
   });
 });
 
-test("the outlines that are kept are those of the fonts' packages", () => {
+test("stored outlines match the font packages", () => {
   const stale = Object.entries(makeOutlines()).filter(
     ([name, table]) => readFileSync(new URL(`./outlines/${name}`, import.meta.url), "utf8") !== print(table),
   );

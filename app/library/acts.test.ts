@@ -35,7 +35,7 @@ test("presses on a killed page are carried out once, in order, when the book ope
   expect(await recoverUnsaved(book, NONE)).toBe(0);
 });
 
-test("an act that is carried out twice is done once, and leaves no entry", async () => {
+test("an act carried out twice happens once, and leaves no entry", async () => {
   const { id } = await addRow(book.fills, fillOf("@4 RL", "one"));
   const entry = actEntry({ do: "copy", id, copyId: "copy" });
   await book.journal.put(entry);
@@ -46,7 +46,7 @@ test("an act that is carried out twice is done once, and leaves no entry", async
   expect(await book.journal.count()).toBe(0);
 });
 
-test("an act that can't be read stays where it is and harms nothing", async () => {
+test("an unreadable act stays where it is and harms nothing", async () => {
   const { id } = await addRow(book.fills, fillOf("@4 RL"));
   await press({ do: "bin", key: "runs", ids: [id] });
   await press({ do: "explode" });
@@ -54,7 +54,7 @@ test("an act that can't be read stays where it is and harms nothing", async () =
   expect(await listRows(book.fills)).toHaveLength(1);
 });
 
-test("a judged run is in the journal before the book has it, and never takes back a note", async () => {
+test("a judged run is in the journal before the book, and never removes a note", async () => {
   const run = runOf("r", 5);
   await press({ do: "run", run });
   await recoverUnsaved(book, NONE);

@@ -51,8 +51,8 @@ function putFolder(folder: ReturnType<typeof makeFolder>) {
 
 const runAt = (at: number) => runOf(`run-${at}`, at);
 
-describe("what is at risk", () => {
-  test("is what changed since the last backup, and is told once it is worth a word", async () => {
+describe("changes at risk", () => {
+  test("are those since the last backup, and reported once there are enough", async () => {
     expect(await standing()).toEqual({ last: null, atRisk: 0, folder: null, isDue: false });
     const [first] = await addFills(20);
     expect(await standing()).toMatchObject({ atRisk: 20, isDue: true });
@@ -67,7 +67,7 @@ describe("what is at risk", () => {
     expect((await standing()).atRisk).toBe(1);
   });
 
-  test("has deletions, old items that were imported, plans, marks, records and days of practice", async () => {
+  test("include deletions, old imports, plans, marks, records and days of practice", async () => {
     const [first] = await addFills(1);
     await backUp();
     await binRow(book.fills, first?.id ?? "");
@@ -91,7 +91,7 @@ describe("what is at risk", () => {
     expect((await standing()).atRisk).toBe(5);
   });
 
-  test("has what changed while the backup was made", async () => {
+  test("include changes made during the backup", async () => {
     const [first] = await addFills(2);
     const { note } = await makeBackup(book, Date.now());
     await saveRow(book.fills, first?.id ?? "", 1, fillOf("@4 RLK"));
@@ -99,7 +99,7 @@ describe("what is at risk", () => {
     expect((await standing()).atRisk).toBe(1);
   });
 
-  test("doesn't follow a clock that was wrong: a backup in the future counts as none", async () => {
+  test("ignore a wrong clock: a backup dated in the future counts as none", async () => {
     await addFills(25);
     await keepRun(book, runAt(5));
     const YEAR = 365 * 86_400_000;
@@ -114,7 +114,7 @@ describe("what is at risk", () => {
     expect((await standing(1)).last).toBeNull();
   });
 
-  test("of a book of an earlier version is what its last backup doesn't have, or all for a backup in the future", async () => {
+  test("of an older book are those its last backup lacks, or all if it is dated in the future", async () => {
     const day = 86_400_000;
     for (const [at, expected] of [
       [40 * day, ["fills:new", "fills:binned", "plans:new", "runs:41", "runs:40"]],
@@ -172,14 +172,14 @@ describe("what is at risk", () => {
 });
 
 describe("a backup", () => {
-  test("is the whole book, and says its day", async () => {
+  test("is the whole book, and names its day", async () => {
     await addFills(3);
     const { name, bytes } = await makeBackup(book, Date.UTC(2026, 2, 4));
     expect(name).toBe("dime-stack-backup-2026-03-04.dimestack");
     const read = await readBook(bytes);
     expect(read.ok && read.fills).toHaveLength(3);
   });
-  test("of a large book is compressed, and comes back the same", async () => {
+  test("of a large book is compressed, and comes back equal", async () => {
     await putRuns(
       book,
       Array.from({ length: 12_000 }, (_, index) => runAt(index * 3_600_000)),
@@ -197,7 +197,7 @@ describe("a backup", () => {
     expect(await importBook(other, read)).toMatchObject({ runs: { added: 0, same: 12_000, merged: 0 } });
     other.close();
   });
-  test("never clears the folder since a clock was wrong: so many stay, and the new one among them", async () => {
+  test("never clears the folder because of a wrong clock: the new one is among the kept", async () => {
     const folder = makeFolder();
     for (let day = 10; day < 26; day++) folder.files.set(`dime-stack-backup-2099-01-${day}.dimestack`, "x");
     putFolder(folder);
@@ -207,7 +207,7 @@ describe("a backup", () => {
     expect(names).toContain("dime-stack-backup-2026-01-01.dimestack");
     expect(names).toHaveLength(15);
   });
-  test("goes into the chosen folder by itself, when something is at risk and only with leave; old ones go", async () => {
+  test("goes to the chosen folder automatically, if something is at risk and with permission; old ones go", async () => {
     await addFills(2);
     const now = Date.now() + SOON;
     expect(await backUpToFolder(book, now)).toBe(false);

@@ -38,7 +38,7 @@ function withFill(change: (fill: Record<string, unknown>) => void): string {
   return JSON.stringify(book);
 }
 
-test("what was written comes back identical, for any phrases and words", async () => {
+test("a written book comes back identical, with any phrases and words", async () => {
   const anyFill = fc
     .record({
       id: fc.uuid(),
@@ -65,7 +65,7 @@ test("what was written comes back identical, for any phrases and words", async (
   );
 });
 
-describe("a bad file is refused whole, with where and what", () => {
+describe("a bad file is refused completely, with place and reason", () => {
   test("not JSON, not a book, another version", async () => {
     expect((await problemOf("{")).kind).toBe("not-json");
     expect((await problemOf("[]")).kind).toBe("not-a-book");
@@ -119,7 +119,7 @@ describe("a bad file is refused whole, with where and what", () => {
   ])("%s", async (_, change, path) => {
     expect(await problemOf(withFill(change))).toMatchObject({ kind: "field", item: { what: "fill", index: 0 }, path });
   });
-  test("the fault is told as what it is", async () => {
+  test("the message names the actual fault", async () => {
     const faultOf = async (change: (fill: Record<string, unknown>) => void) => {
       const problem = await problemOf(withFill(change));
       return problem.kind === "field" ? problem.fault : problem;
@@ -134,7 +134,7 @@ describe("a bad file is refused whole, with where and what", () => {
     expect(await faultOf((fill) => Object.assign(fill, { script: 1 }))).toEqual({ kind: "unknown", names: ["script"] });
     expect(await problemOf('{\n"a": 1,\n oops')).toEqual({ kind: "not-json", line: 3 });
   });
-  test("every number, text, list and date of every kind has its limits", async () => {
+  test("all numbers, texts, lists and dates of every kind have limits", async () => {
     type Node = Record<string, unknown>;
     const open: string[] = [];
     const walk = (node: Node, path: string) => {
@@ -155,7 +155,7 @@ describe("a bad file is refused whole, with where and what", () => {
     }
     expect(open).toEqual([]);
   });
-  test("an id that could not stand in an address becomes one that can, the same wherever it is named", async () => {
+  test("an id that can't be in an address is converted, the same everywhere", async () => {
     const reading = await readBook(
       JSON.stringify({
         ...JSON.parse(writeBook(bookOf([fillOf("@4 RL", { id: "a/b" }), fillOf("@4 RL", { id: ".." })]))),
@@ -165,7 +165,7 @@ describe("a bad file is refused whole, with where and what", () => {
     expect(reading.ok && reading.fills.map(({ id }) => id)).toEqual(["a_2fb", "_2e_2e"]);
     expect(reading.ok && reading.plans.map(({ id }) => id)).toEqual(["a_2fb"]);
   });
-  test("a date that is far out is refused: nothing that reads it later could bear it", async () => {
+  test("a date far out of range is refused, because later code can't handle it", async () => {
     const plan = { ...newPlan("a"), learned: { returns: 0, due: 9e15 } };
     const text = JSON.stringify({ ...JSON.parse(writeBook(bookOf([fillOf("@4 RL")]))), plans: [plan] });
     expect(await problemOf(text)).toMatchObject({ kind: "field", path: "learned.due", fault: { kind: "more" } });
@@ -188,7 +188,7 @@ describe("a bad file is refused whole, with where and what", () => {
     const reading = await readBook(new Uint8Array(packed), () => {}, 23 * blank.length);
     expect(reading).toMatchObject({ ok: false, problem: { kind: "too-large", most: 23 * blank.length } });
   });
-  test("lists in lists, as deep as they may be", async () => {
+  test("lists nested to the limit", async () => {
     for (const depth of [100, 5_000]) {
       const deep = `${"[".repeat(depth)}${"]".repeat(depth)}`;
       const orchestration = withFill((fill) => Object.assign(fill.content as object, { voicing: "DEEP" }));
@@ -200,7 +200,7 @@ describe("a bad file is refused whole, with where and what", () => {
       kind: "field",
     });
   });
-  test("a file that was copied in part, wherever it ends", async () => {
+  test("a partly copied file, wherever it ends", async () => {
     const whole = writeBook(bookOf([fillOf("@4 RL"), fillOf("@4 RLK", { id: "b" })]));
     expect((await readBook(whole)).ok).toBe(true);
     const lines = whole.split("\n");
@@ -216,7 +216,7 @@ describe("a bad file is refused whole, with where and what", () => {
       problem: { kind: "damaged" },
     });
   });
-  test("keys that would reach into objects are data or nothing", async () => {
+  test("keys that would reach into objects are data or ignored", async () => {
     const reading = await readBook(
       withFill((fill) => Object.assign(fill.content as object, JSON.parse('{"__proto__":{"polluted":1}}'))),
     );
@@ -225,8 +225,8 @@ describe("a bad file is refused whole, with where and what", () => {
   });
 });
 
-describe("version 1, which held fills alone", () => {
-  test("is read as it was, and says that it is one", async () => {
+describe("version 1, which held only fills", () => {
+  test("is read unchanged, and says its version", async () => {
     const fills = [fillOf("@4 RLK")];
     expect(await readBook(JSON.stringify({ format: BOOK_FORMAT, version: 1, fills }))).toEqual({
       ok: true,
@@ -246,7 +246,7 @@ describe("cells", () => {
     })
     .filter(({ size }) => size <= MAX_CELL_SLOTS)
     .map(({ id, content }): OwnCell => ({ id, createdAt: 1, updatedAt: 2, content: makeCellContent(content) }));
-  test("come back identical with their recipes, whatever the moves", async () => {
+  test("come back identical with their recipes, with any moves", async () => {
     await fc.assert(
       fc.asyncProperty(fc.uniqueArray(anyOwnCell, { maxLength: 4, selector: ({ id }) => id }), async (cells) => {
         expect(await readBook(writeBook(bookOf([], cells)))).toEqual({ ok: true, ...bookOf([], cells) });
@@ -274,7 +274,7 @@ describe("cells", () => {
     const text = JSON.stringify({ format: BOOK_FORMAT, version: 2, fills: [], cells: [cell], rudiments: [] });
     expect(await problemOf(text)).toMatchObject({ kind: "field", item: { what: "cell", index: 0 }, path });
   });
-  test("two of one identity, and two notes on one rudiment", async () => {
+  test("two with one identity, and two notes on one rudiment", async () => {
     const cell = { id: "a", createdAt: 1, updatedAt: 1, content };
     expect(await problemOf(writeBook(bookOf([], [cell, cell])))).toMatchObject({ kind: "twice", what: "cell" });
     const mark = { id: "flamacue", favourite: true, tags: [] };
@@ -283,7 +283,7 @@ describe("cells", () => {
   });
 });
 
-test("while the text is being fixed, the last good one is in force", async () => {
+test("while the text has an error, the last valid one is in force", async () => {
   const content = makeContent({ text: "@4 RLZ", goodText: "@4 RLK" });
   expect(formatLine(lastValidLine(content))).toBe("@4 RLK");
 });

@@ -37,7 +37,7 @@ const cellContent = (text: string, given: Partial<CellContent> = {}) =>
   makeCellContent({ origin: { source: null, name: "", text }, moves: [], ...given });
 
 describe("fills", () => {
-  test("are kept, listed by their last edit, binned and brought back", async () => {
+  test("are saved, listed by last edit, binned and restored", async () => {
     await addRow(book.fills, fillOf("@4 RL", "one"));
     await new Promise((resolve) => setTimeout(resolve, 2));
     const two = await addRow(book.fills, fillOf("@4 LR", "two"));
@@ -67,7 +67,7 @@ describe("fills", () => {
     expect((await listRows(book.fills)).map(({ id }) => id)).toEqual([live.id]);
     expect(await book.changes.count()).toBe(0);
   });
-  test("that came back from the bin have their thirty days again", async () => {
+  test("restored from the bin get thirty days again", async () => {
     const fill = await addRow(book.fills, fillOf("@4 RL"));
     await binRow(book.fills, fill.id);
     await emptyOldBins(book, 1);
@@ -77,7 +77,7 @@ describe("fills", () => {
     expect(await emptyOldBins(book, 69)).toBe(0);
     expect(await emptyOldBins(book, 70)).toBe(1);
   });
-  test("are saved over the revision they were edited from, and over no other", async () => {
+  test("are saved only over the revision they were edited from", async () => {
     const fill = await addRow(book.fills, fillOf("@4 RL"));
     expect(await saveRow(book.fills, fill.id, 1, fillOf("@4 RLK"))).toMatchObject({
       kind: "saved",
@@ -91,7 +91,7 @@ describe("fills", () => {
 });
 
 describe("importing", () => {
-  test("can be looked at first: the counts of the import itself, and nothing is written", async () => {
+  test("can be previewed: the same counts as the import, without writing", async () => {
     const mine = await addRow(book.fills, fillOf("@4 RL", "mine"));
     const item = (id: string, text: string) => ({ id, createdAt: 1, updatedAt: 2, content: fillOf(text, id) });
     const contents = { ...EMPTY_BOOK, fills: [item("new", "@4 RLK"), { ...toItem(mine), content: fillOf("@4 LL") }] };
@@ -102,7 +102,7 @@ describe("importing", () => {
     expect(await book.fills.count()).toBe(3);
     expect(await previewImport(book, contents)).toMatchObject({ fills: { added: 0, same: 2, beside: 0, merged: 0 } });
   });
-  test("adds what is new, skips what is the same, puts what differs beside", async () => {
+  test("adds what is new, skips what is equal, puts what differs beside", async () => {
     const mine = await addRow(book.fills, fillOf("@4 RL"));
     const other = { ...toItem(mine), content: fillOf("@4 RLK") };
     const fresh = { ...toItem(mine), id: "fresh" };
@@ -114,7 +114,7 @@ describe("importing", () => {
     });
     expect((await listRows(book.fills)).map((fill) => fill.content.text).sort()).toEqual(["@4 RL", "@4 RL", "@4 RLK"]);
   });
-  test("brings back from the bin what is the same", async () => {
+  test("restores equal things from the bin", async () => {
     const mine = await addRow(book.fills, fillOf("@4 RL"));
     await binRow(book.fills, mine.id);
     expect(await importBook(book, { ...EMPTY_BOOK, fills: [toItem(mine)] })).toMatchObject({
@@ -122,7 +122,7 @@ describe("importing", () => {
     });
     expect(await listRows(book.fills)).toHaveLength(1);
   });
-  test("changes nothing when one of the fills is not sound", async () => {
+  test("changes nothing if one of the fills is invalid", async () => {
     const good = { ...toItem(await addRow(book.fills, fillOf("@4 RL"))), id: "good" };
     const bad = { ...good, id: "bad", content: { ...good.content, tempo: -1 } } as unknown as typeof good;
     await expect(importBook(book, { ...EMPTY_BOOK, fills: [good, bad] })).rejects.toThrow();
@@ -130,7 +130,7 @@ describe("importing", () => {
   });
 });
 
-describe("a fill that goes to another book", () => {
+describe("a fill in another book", () => {
   async function sendTo(other: BookDatabase, id: string) {
     const row = await getRow(book.fills, id);
     if (!row) throw new Error("no such fill");
@@ -138,7 +138,7 @@ describe("a fill that goes to another book", () => {
     if (!read.ok) throw new Error("the file was refused");
     return importBook(other, read);
   }
-  test("takes the groove of one's own with it, and plays that one there", async () => {
+  test("brings its own groove, and plays it there", async () => {
     const groove = await addRow(book.grooves, makeGrooveContent({ text: "@1 KLKL", name: "Mine" }));
     await addRow(book.grooves, makeGrooveContent({ text: "@1 LKLK", name: "Another" }));
     const fill = await addRow(book.fills, { ...fillOf("@4 RL"), groove: groove.id });
@@ -150,7 +150,7 @@ describe("a fill that goes to another book", () => {
     ]);
     other.close();
   });
-  test("plays its own groove where another one has that id, and is the same when it comes again", async () => {
+  test("plays its own groove even if another has that id, and isn't added again", async () => {
     const groove = await addRow(book.grooves, makeGrooveContent({ text: "@1 KLKL", name: "Mine" }));
     const fill = await addRow(book.fills, { ...fillOf("@4 RL"), groove: groove.id });
     const other = new BookDatabase(crypto.randomUUID());
@@ -165,7 +165,7 @@ describe("a fill that goes to another book", () => {
     expect(await listRows(other.grooves)).toHaveLength(2);
     other.close();
   });
-  test("is the same whatever the order of its fields", async () => {
+  test("is equal whatever the order of its fields", async () => {
     const mine = await addRow(book.fills, fillOf("@4 RL"));
     const turned = Object.fromEntries(Object.entries(mine.content).toReversed()) as typeof mine.content;
     expect(await importBook(book, { ...EMPTY_BOOK, fills: [{ ...toItem(mine), content: turned }] })).toMatchObject({
@@ -175,7 +175,7 @@ describe("a fill that goes to another book", () => {
 });
 
 describe("new fills", () => {
-  test("in which nothing was typed go; any edit keeps one", async () => {
+  test("without any typing are removed; any edit keeps one", async () => {
     const untouched = await addBlankFill(book);
     const next = await addBlankFill(book);
     expect(await getRow(book.fills, untouched.id)).toBeNull();
@@ -183,7 +183,7 @@ describe("new fills", () => {
     const typed = await addRow(book.fills, fillOf("@4 RL", ""));
     expect((await listFills(book)).map(({ id }) => id).sort()).toEqual([next.id, typed.id].sort());
   });
-  test("come from a text file with meter, tempo, space and orchestration, or as whole bars", async () => {
+  test("from a text file have meter, tempo, space and orchestration, or whole bars", async () => {
     const content = makeContent({
       text: "@4 RLK",
       meter: { beats: 7, unit: 8 },
@@ -207,7 +207,7 @@ describe("new fills", () => {
 });
 
 describe("own cells", () => {
-  test("are kept once: the same sticking is found under any name, a turned or mirrored one only when meant", async () => {
+  test("are saved once: an equal sticking is found under any name; a rotation or mirror needs confirmation", async () => {
     const kept = await keepCell(book, cellContent(">RLRR", { name: "one" }), false);
     expect(kept.kind).toBe("kept");
     expect(await keepCell(book, cellContent(">RLRR", { name: "two" }), true)).toMatchObject({
@@ -221,19 +221,19 @@ describe("own cells", () => {
     expect((await keepCell(book, cellContent(">LRLL"), true)).kind).toBe("kept");
     expect(await listRows(book.cells)).toHaveLength(4);
   });
-  test("in the bin stand in nobody's way", async () => {
+  test("in the bin don't conflict", async () => {
     const kept = await keepCell(book, cellContent("RLK"), false);
     await binRow(book.cells, kept.row.id);
     expect((await keepCell(book, cellContent("RLK"), false)).kind).toBe("kept");
   });
-  test("are amended without losing what another tab changed", async () => {
+  test("are amended without losing another tab's changes", async () => {
     const { id } = await addRow(book.cells, cellContent("RLK"));
     await amendRow(book.cells, id, { favourite: true });
     await amendRow(book.cells, id, { name: "Three" });
     expect((await getRow(book.cells, id))?.content).toMatchObject({ favourite: true, name: "Three" });
     expect(await amendRow(book.cells, "gone", { name: "x" })).toBeNull();
   });
-  test("and rudiments are noted on; a note that says nothing goes", async () => {
+  test("and rudiments have notes; an empty note is removed", async () => {
     await markRudiment(book, "single-paradiddle", { favourite: true });
     await markRudiment(book, "single-paradiddle", { tags: ["warm-up"] });
     expect(await listRudimentMarks(book)).toEqual([{ id: "single-paradiddle", favourite: true, tags: ["warm-up"] }]);
@@ -244,7 +244,7 @@ describe("own cells", () => {
 });
 
 describe("the whole book", () => {
-  test("goes out and comes into another one the same, recipes and notes too", async () => {
+  test("is exported and imported into another one unchanged, including recipes and notes", async () => {
     await addRow(book.fills, fillOf("@4 RLK"));
     const moves: CellContent["moves"] = [{ kind: "extend", by: "two-kicks" }, { kind: "mirror" }];
     const origin = { source: "single-paradiddle", name: "Single paradiddle", text: ">RLRR" };
@@ -273,7 +273,7 @@ describe("the whole book", () => {
     expect(await importBook(other, read)).toMatchObject({ cells: { added: 0, same: 1 } });
     other.close();
   });
-  test("takes the same cell of another device once, and adds to the notes that are there", async () => {
+  test("adds an equal cell from another device once, and merges the notes", async () => {
     const mine = await addRow(book.cells, cellContent("RLK"));
     await markRudiment(book, "flamacue", { tags: ["mine"] });
     const theirs = { ...toItem(mine), id: "elsewhere" };
@@ -283,7 +283,7 @@ describe("the whole book", () => {
     expect(await listRows(book.cells)).toHaveLength(1);
     expect(await listRudimentMarks(book)).toEqual([{ id: "flamacue", favourite: true, tags: ["mine", "theirs"] }]);
   });
-  test("takes nothing when one of its cells is not what its recipe makes", async () => {
+  test("imports nothing if a cell doesn't match its recipe", async () => {
     const good = { id: "good", createdAt: 1, updatedAt: 1, content: cellContent("RLK") };
     const bad = { ...good, id: "bad", content: { ...good.content, text: "RLL" } };
     await expect(importBook(book, { ...EMPTY_BOOK, cells: [good, bad] })).rejects.toThrow();
@@ -292,7 +292,7 @@ describe("the whole book", () => {
 });
 
 describe("searches", () => {
-  test("go out and come back identical; the same again changes nothing", async () => {
+  test("are exported and imported identical; importing again changes nothing", async () => {
     const made = await addRow(book.searches, makeSearch({ name: "sevens", rules: [{ kind: "backbeat" }] }));
     const read = await readBook(writeBook(await gatherBook(book)));
     if (!read.ok) throw new Error("the file was refused");
@@ -302,7 +302,7 @@ describe("searches", () => {
 });
 
 describe("kits", () => {
-  test("go out and come back identical; the same again changes nothing", async () => {
+  test("are exported and imported identical; importing again changes nothing", async () => {
     const made = await addRow(book.kits, kitContent("stage"));
     const read = await readBook(writeBook(await gatherBook(book)));
     if (!read.ok) throw new Error("the file was refused");
@@ -312,24 +312,24 @@ describe("kits", () => {
 });
 
 describe("preferences", () => {
-  test("start as the defaults, change one by one, and a damaged one falls back alone", async () => {
+  test("start with defaults, change one by one, and a damaged one falls back alone", async () => {
     expect(await loadPreferences(book)).toEqual(DEFAULT_PREFERENCES);
     await savePreferences(book, { hands: "left" });
     await savePreferences(book, { volume: 0.2, theme: "plaid" } as never);
     expect(await loadPreferences(book)).toEqual({ ...DEFAULT_PREFERENCES, hands: "left", volume: 0.2 });
   });
-  test("choices that an earlier version kept together stand until each is made anew", async () => {
+  test("stored together by an earlier version apply until each is changed", async () => {
     await book.preferences.put({ key: "player", hands: "left", volume: 0.2 });
     await Promise.all([savePreferences(book, { volume: 0.7 }), savePreferences(book, { room: 0 })]);
     expect(await loadPreferences(book)).toEqual({ ...DEFAULT_PREFERENCES, hands: "left", volume: 0.7, room: 0 });
     await savePreferences(book, { hands: "open" });
     expect((await loadPreferences(book)).hands).toBe("open");
   });
-  test("a choice that can't be kept is told", async () => {
+  test("report a failure to store", async () => {
     await expect(savePreferences(book, { ownKeys: (() => {}) as never })).rejects.toThrow();
     expect(await loadPreferences(book)).toEqual(DEFAULT_PREFERENCES);
   });
-  test("what was chosen waits until it is stored as it was chosen", () => {
+  test("that aren't stored yet wait until they are", () => {
     const chosen = { hands: "left", volume: 0.2 } as const;
     expect(withoutStored(chosen, DEFAULT_PREFERENCES)).toBe(chosen);
     expect(withoutStored(chosen, { ...DEFAULT_PREFERENCES, volume: 0.2 })).toEqual({ hands: "left" });
@@ -338,7 +338,7 @@ describe("preferences", () => {
 });
 
 describe("the book", () => {
-  test("the demo's is filled once, in a database of its own", async () => {
+  test("of the demo is filled once, in its own database", async () => {
     const demo = vi.fn(async () => ({
       flows: [],
       flowRecords: [],

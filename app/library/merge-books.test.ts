@@ -88,7 +88,7 @@ async function sayBook(book: BookDatabase) {
   };
 }
 
-test("two books put together say the same whichever comes first, lose nothing, and are the same when it is done again", async () => {
+test("two merged books are equal in either order, lose nothing, and merging again changes nothing", async () => {
   await fc.assert(
     fc.asyncProperty(anyContents, anyContents, async (a, b) => {
       const merged = (one: BookContents, other: BookContents) =>
@@ -112,7 +112,7 @@ test("two books put together say the same whichever comes first, lose nothing, a
   );
 });
 
-test("books that two devices send to and fro don't grow", async () => {
+test("books sent back and forth between two devices don't grow", async () => {
   await fc.assert(
     fc.asyncProperty(anyContents, anyContents, async (a, b) => {
       await withBook((one) =>

@@ -19,7 +19,7 @@ async function leave(id: string, text: string, page = new Page(), base = 1) {
 }
 const textOf = async (id: string) => (await getRow(book.fills, id))?.content.text;
 
-test("what a page that is gone has left is in its row, and in no journal any more", async () => {
+test("leftovers of a closed page are saved to their row, and leave the journal", async () => {
   const { id } = await addRow(book.fills, fillOf("@4"));
   const page = await leave(id, "@4 RLRL");
   expect(await recoverUnsaved(book, new Set([page.id]))).toBe(0);
@@ -30,7 +30,7 @@ test("what a page that is gone has left is in its row, and in no journal any mor
   expect((await openIn(book, FILLS, id, new Page(), NONE))?.unsaved).toBeNull();
 });
 
-test("what somebody else has saved since, or two have left, waits until it is opened", async () => {
+test("conflicting leftovers wait until the row is opened", async () => {
   const { id } = await addRow(book.fills, fillOf("@4"));
   await leave(id, "@4 RLRL");
   await saveRow(book.fills, id, 1, fillOf("@4 KK"));
@@ -44,7 +44,7 @@ test("what somebody else has saved since, or two have left, waits until it is op
   expect(await textOf(other.id)).toBe("@4");
 });
 
-test("what is being edited elsewhere, is damaged, is gone or is of no such kind stays as it is", async () => {
+test("rows that are open elsewhere, damaged, gone or of unknown kind stay as they are", async () => {
   const { id } = await addRow(book.fills, fillOf("@4"));
   await leave(id, "@4 RLRL");
   const busy = await leave(id, "@4 RR");

@@ -1,7 +1,7 @@
 import { test } from "vitest";
 import { expect, openShelf, page } from "~/testing";
 
-test("what is typed in the very moment in which a field appears is kept", async () => {
+test("keys typed as a field appears are kept", async () => {
   await openShelf();
   await page.getByRole("link", { name: "Fit", exact: true }).click();
   const name = page.getByRole("textbox", { name: "Name of the search" });

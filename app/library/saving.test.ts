@@ -31,7 +31,7 @@ async function typed(page: Page, id: string, base: number, text: string) {
   await noted(journal.entryOf(id, page.edit(), base, fillOf(text)));
 }
 
-describe("a row that is open", () => {
+describe("an open row", () => {
   const open = async (id: string, page = new Page()) => {
     const states: SaveState<FillContent>[] = [];
     const theirs: [string, boolean][] = [];
@@ -61,7 +61,7 @@ describe("a row that is open", () => {
     await saver.close();
   });
 
-  test("is not called saved once it is gone, and can be put back without another edit", async () => {
+  test("isn't called saved once it is gone, and can be restored without another edit", async () => {
     const { id, content } = await addRow(book.fills, fillOf("@4 RL"));
     const { saver, states } = await open(id);
     await verifySaves();
@@ -78,7 +78,7 @@ describe("a row that is open", () => {
 });
 
 describe("the journal", () => {
-  test("what a killed page had not saved is gone on with once", async () => {
+  test("resumes a killed page's unsaved edits once", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     await typed(new Page(), id, 1, "@4 RLK");
     const page = new Page();
@@ -89,14 +89,14 @@ describe("the journal", () => {
     expect((await reopen(id, page))?.unsaved).toBeNull();
     expect(await book.journal.count()).toBe(0);
   });
-  test("an open page's edits are its own to save", async () => {
+  test("leaves an open page's edits to that page", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     const other = new Page();
     await typed(other, id, 1, "@4 RLK");
     expect((await reopen(id, new Page(), new Set([other.id])))?.unsaved).toBeNull();
     expect(await book.journal.count()).toBe(1);
   });
-  test("an edit that its page saved later is never brought back", async () => {
+  test("never brings back an edit that its page saved later", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     const page = new Page();
     const first = page.edit();
@@ -105,20 +105,20 @@ describe("the journal", () => {
     expect((await reopen(id))?.unsaved).toBeNull();
     expect(await book.journal.count()).toBe(0);
   });
-  test("an edit made while its page saved goes on from that save, and asks nobody", async () => {
+  test("continues an edit made during a save from that save, without asking", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     const page = new Page();
     await saveRow(book.fills, id, 1, fillOf("@4 RLK"), page.edit());
     await typed(page, id, 1, "@4 RLKK");
     expect((await reopen(id))?.unsaved).toMatchObject({ baseRevision: 2, content: { text: "@4 RLKK" } });
   });
-  test("when another page has truly saved something else, its base says so", async () => {
+  test("names the base if another page has really saved something else", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     await typed(new Page(), id, 1, "@4 RLK");
     await saveRow(book.fills, id, 1, fillOf("@4 H"), new Page().edit());
     expect((await reopen(id))?.unsaved).toMatchObject({ baseRevision: 1, content: { text: "@4 RLK" } });
   });
-  test("what others noted on it meanwhile is a change, of nobody's page", async () => {
+  test("treats notes by others as a change of no page", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     const page = new Page();
     await saveRow(book.fills, id, 1, fillOf("@4 RLK"), page.edit());
@@ -126,7 +126,7 @@ describe("the journal", () => {
     await amendRow(book.fills, id, { tags: ["odd"] });
     expect((await reopen(id))?.unsaved?.baseRevision).toBe(2);
   });
-  test("an edit that was saved is not brought back when the row was amended since", async () => {
+  test("doesn't bring back a saved edit if the row was amended since", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     const page = new Page();
     const by = page.edit();
@@ -135,7 +135,7 @@ describe("the journal", () => {
     await amendRow(book.fills, id, { tags: ["odd"] });
     expect((await reopen(id))?.unsaved).toBeNull();
   });
-  test("clocks that jump change nothing", async () => {
+  test("doesn't depend on clocks", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     const clock = vi.spyOn(Date, "now").mockReturnValue(9e12);
     const page = new Page();
@@ -144,18 +144,18 @@ describe("the journal", () => {
     await typed(page, id, 2, "@4 RLKK");
     expect((await reopen(id))?.unsaved?.content.text).toBe("@4 RLKK");
   });
-  test("something that is gone comes back with what was typed into it", async () => {
+  test("restores a deleted row together with its edits", async () => {
     await typed(new Page(), "lost", 1, "@4 RLK");
     expect(await reopen("lost")).toMatchObject({ row: { content: { text: "@4 RLK" } }, unsaved: null });
     expect(await reopen("never")).toBeNull();
   });
-  test("damaged entries hide no sound ones, and stay out of the way", async () => {
+  test("skips damaged entries without hiding valid ones", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     await noted({ ...journal.entryOf(id, new Page().edit(), 1, fillOf("@4")), content: { text: 7 } });
     await typed(new Page(), id, 1, "@4 RLK");
     expect((await reopen(id))?.unsaved?.content.text).toBe("@4 RLK");
   });
-  test("drafts of earlier versions of the app are gone on with", async () => {
+  test("resumes drafts from earlier versions of the app", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     const draft = (text: string, at: number) => JSON.stringify({ baseRevision: 1, at, content: fillOf(text) });
     storage.setItem(`dime-stack:draft:${id}:tab`, draft("@4 RLK", 5));
@@ -163,7 +163,7 @@ describe("the journal", () => {
     expect((await reopen(id))?.unsaved?.content.text).toBe("@4 RLK");
     expect(Object.keys(storage).filter((key) => key.startsWith("dime-stack:draft"))).toEqual([]);
   });
-  test("each edit says which browser made it and when; two pages of one browser are told apart all the same", async () => {
+  test("names each edit's browser and time; two pages of one browser stay separate", async () => {
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
     const [one, other] = [new Page(), new Page()];
     const before = Date.now();
@@ -175,7 +175,7 @@ describe("the journal", () => {
     expect(saved).toMatchObject({ page: one.id, device: by.device, revision: 2 });
     expect(saved?.at).toBeGreaterThanOrEqual(before);
   });
-  test("cells and fills of one id stand apart; the work on a cell is gone on with", async () => {
+  test("separates cells and fills with equal ids; work on a cell is resumed", async () => {
     const origin = { source: null, name: "", typed: "RLx", text: null };
     const bench = { name: "", origin, moves: [], at: 0, rate: "4" };
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
@@ -188,7 +188,7 @@ describe("the journal", () => {
   });
 
   const step = fc.record({ who: fc.nat(1), what: fc.constantFrom("edit", "edit", "save", "kill") });
-  test("two pages edit, save and are killed in any order: each one's last edit is kept, and nothing older comes back", async () => {
+  test("two pages edit, save and are killed in any order: each one's last edit survives, and nothing older comes back", async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(step, { maxLength: 16 }), async (steps) => {
         const { id } = await addRow(book.fills, fillOf("@4 R"));
@@ -248,7 +248,7 @@ describe("autosave", () => {
     const saver = new Autosave(shelf, fill.id, 1, events, page);
     return { fill, states, theirs, saver, page, last: () => states.at(-1)?.kind };
   }
-  test("is in the journal at once, and saved a moment later", async () => {
+  test("writes to the journal immediately, and saves a moment later", async () => {
     const { fill, saver, last } = await edited();
     saver.queue(fillOf("@4 RLK"));
     await vi.waitFor(async () => expect(await book.journal.count()).toBe(1));
@@ -260,7 +260,7 @@ describe("autosave", () => {
     await saver.close();
     expect(await book.journal.count()).toBe(0);
   });
-  test("typing on and on puts no save off", async () => {
+  test("isn't postponed by continuous typing", async () => {
     const { fill, saver } = await edited();
     let count = 0;
     const typing = setInterval(() => saver.queue(fillOf(`@4 RL${"K".repeat(++count % 9)}`)), 20);
@@ -285,7 +285,7 @@ describe("autosave", () => {
     expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLKK");
     await saver.close();
   });
-  test("two tabs: an idle one follows, a busy one is told of the conflict and may keep its own", async () => {
+  test("two tabs: an idle one follows, a busy one learns of the conflict and can keep its own version", async () => {
     const { fill, saver, theirs, last } = await edited();
     await saveRow(book.fills, fill.id, 1, fillOf("@4 L"));
     await vi.waitFor(() => expect(theirs).toEqual(["@4 L"]));
@@ -302,7 +302,7 @@ describe("autosave", () => {
     await saver.close();
     expect(await book.journal.count()).toBe(0);
   });
-  test("the other tab's version can be taken, as it is when that is pressed; afterwards nothing comes back", async () => {
+  test("the other tab's current version can be taken; afterwards nothing comes back", async () => {
     const { fill, saver, last } = await edited();
     saver.queue(fillOf("@4 RR"));
     await saveRow(book.fills, fill.id, 1, fillOf("@4 LL"));
@@ -316,7 +316,7 @@ describe("autosave", () => {
     expect(await textOf(fill.id)).toBe("@4 LLK");
     await saver.close();
   });
-  test("a fill that is binned elsewhere is said, its edits kept, and it can be brought back", async () => {
+  test("a fill binned elsewhere is reported, its edits kept, and it can be restored", async () => {
     const { fill, saver, last } = await edited();
     await binRow(book.fills, fill.id);
     saver.queue(fillOf("@4 RLK"));
@@ -331,7 +331,7 @@ describe("autosave", () => {
     await vi.waitFor(() => expect(last()).toBe("saved"));
     await saver.close();
   });
-  test("a full disk is said, and the edit saved by itself when there is room", async () => {
+  test("a full disk is reported, and the edit saved automatically once there is room", async () => {
     const { fill, saver, states, last } = await edited();
     const full = Object.assign(new Error("full"), { name: "QuotaExceededError" });
     vi.spyOn(book.fills, "put").mockRejectedValueOnce(full);
@@ -344,7 +344,7 @@ describe("autosave", () => {
     expect(await textOf(fill.id)).toBe("@4 RLRR");
     await saver.close();
   });
-  test("a journal that can't be written is said when saving fails too", async () => {
+  test("an unwritable journal is reported when saving fails too", async () => {
     const { saver, states } = await edited();
     vi.spyOn(book, "backendDB").mockImplementation(() => {
       throw new DOMException("closing", "InvalidStateError");
@@ -356,7 +356,7 @@ describe("autosave", () => {
     vi.restoreAllMocks();
     await saver.close();
   });
-  test("a fill that is gone is said, and can be put back", async () => {
+  test("a missing fill is reported, and can be restored", async () => {
     const { fill, saver, last } = await edited();
     await book.fills.delete(fill.id);
     saver.queue(fillOf("@4 RLRR"));
@@ -369,16 +369,16 @@ describe("autosave", () => {
   });
 });
 
-describe("trouble with the storage", () => {
+describe("storage trouble", () => {
   const named = (name: string, inner?: unknown) => Object.assign(new Error(name), { name, inner });
-  test("is told by what caused it", () => {
+  test("is recognized by its cause", () => {
     expect(troubleOf(named("AbortError", new DOMException("", "QuotaExceededError")))).toBe("full");
     expect(troubleOf(named("OpenFailedError", named("VersionError")))).toBe("newer");
     expect(troubleOf(named("MissingAPIError"))).toBe("missing");
     expect(troubleOf(makeTrouble("BlockedError"))).toBe("blocked");
     expect(troubleOf("anything")).toBe("other");
   });
-  test("silence is trouble too", async () => {
+  test("includes silence", async () => {
     await expect(withTimeout(5, new Promise(() => {})).catch(troubleOf)).resolves.toBe("silent");
     await expect(withTimeout(50, Promise.resolve(7))).resolves.toBe(7);
   });

@@ -10,7 +10,7 @@ eachHasBook((made) => {
   book = made;
 });
 
-test("damaged rows are set aside as they are; whole ones stay", async () => {
+test("damaged rows are set aside unchanged; valid ones stay", async () => {
   const whole = await addRow(book.fills, fillOf("@4 RLRL"));
   const damaged = { ...whole, id: "torn", content: { text: 7 } };
   await book.table("fills").put(damaged);
@@ -24,7 +24,7 @@ test("damaged rows are set aside as they are; whole ones stay", async () => {
   expect(await setDamagedAside(book)).toBe(0);
 });
 
-test("what was set aside stays through a recovery, and can be written out", async () => {
+test("rows set aside survive a recovery, and can be downloaded", async () => {
   await book.table("fills").put({ id: "torn", revision: 1, deletedAt: 0, updatedAt: 1, createdAt: 1, content: null });
   await setDamagedAside(book);
   await recoverUnsaved(book, new Set());

@@ -17,7 +17,7 @@ function bookOf(fills: { id: string; content: ReturnType<typeof makeContent> }[]
   return { ...EMPTY_BOOK, fills: fills.map((fill) => ({ ...fill, ...dated })) };
 }
 
-describe("a link holds what is shared", () => {
+describe("a link contains what is shared", () => {
   test.each(makeDemoFills().map(({ id, content }) => [id, content] as const))("fill %s", async (id, content) => {
     const contents = bookOf([{ id, content }]);
     const fragment = writeShare("fills", contents);
@@ -25,12 +25,12 @@ describe("a link holds what is shared", () => {
     expect(await readShare(fragment, NOW)).toEqual({ ok: true, key: "fills", contents });
   });
 
-  test("a short fill is short enough for a code on paper", () => {
+  test("a short fill fits a code on paper", () => {
     const content = makeContent({ text: "@4 >RLRRLK RLRRLK RLRL", name: "Six and six" });
     expect(writeShare("fills", bookOf([{ id: crypto.randomUUID(), content }])).length).toBeLessThan(200);
   });
 
-  test("a lesson with its fills and a groove of one's own", async () => {
+  test("a lesson with its fills and an own groove", async () => {
     const fill = makeContent({ text: "@4 RLRL", groove: "mine", name: "É & <b>" });
     const groove = makeGrooveContent({ text: "@1 KLKL", name: "Mine" });
     const items = [
@@ -46,7 +46,7 @@ describe("a link holds what is shared", () => {
     expect(await readShare(`#${writeShare("lessons", contents)}`, NOW)).toEqual({ ok: true, key: "lessons", contents });
   });
 
-  test("any fill comes back as it was", async () => {
+  test("any fill comes back unchanged", async () => {
     const content = fc
       .record({
         text: fc.array(fc.constantFrom("R", "L", "K", ">R", "-", " ", "(RK)"), { minLength: 1, maxLength: 60 }),
@@ -67,14 +67,14 @@ describe("a link holds what is shared", () => {
   });
 });
 
-describe("a link that is not sound says what is wrong", () => {
+describe("an invalid link says what is wrong", () => {
   const whole = writeShare("fills", bookOf([{ id: "x", content: makeContent({ text: "@4 RLRL", name: "Whole" }) }]));
   const problemOf = async (fragment: string) => {
     const read = await readShare(fragment, NOW);
     return read.ok ? null : read.problem;
   };
 
-  test("cut anywhere, or changed in one letter", async () => {
+  test("cut anywhere, or with one changed letter", async () => {
     for (let length = 10; length < whole.length; length++) {
       expect(await problemOf(whole.slice(0, length))).toEqual({ kind: "cut" });
     }
@@ -84,7 +84,7 @@ describe("a link that is not sound says what is wrong", () => {
     expect(await problemOf(`${whole} and more`)).toEqual({ kind: "cut" });
   });
 
-  test("of a later version, too long, and what is none", async () => {
+  test("of a later version, too long, or no link at all", async () => {
     expect(await problemOf(whole.replace(/^1/, "7"))).toEqual({ kind: "newer", version: 7 });
     expect(SHARE_VERSION).toBe(1);
     expect(await problemOf(`1.0000000.${"A".repeat(MAX_SHARE)}`)).toEqual({ kind: "too-long" });
@@ -101,7 +101,7 @@ describe("a link that is not sound says what is wrong", () => {
     return `1.${hash.toString(36).padStart(7, "0")}.${data}`;
   }
 
-  test("forged with the right check", async () => {
+  test("forged with a valid check", async () => {
     const fold = (value: unknown) => forge(deflateSync(strToU8(JSON.stringify(value))));
     expect(await problemOf(forge(new Uint8Array([1, 2, 3])))).toEqual({ kind: "unsound" });
     expect(await problemOf(fold({ about: "fills" }))).toEqual({ kind: "unsound" });
@@ -115,14 +115,14 @@ describe("a link that is not sound says what is wrong", () => {
     expect(await problemOf(fold({ about: "fills", fills: [["x", { text: "@4 R" }]] }))).toBeNull();
   });
 
-  test("one that unfolds without an end is left", async () => {
+  test("one that unpacks endlessly is abandoned", async () => {
     const bomb = deflateSync(new Uint8Array(40_000_000), { level: 9 });
     expect(bomb.length * 1.4).toBeLessThan(MAX_SHARE);
     expect(await problemOf(forge(bomb))).toEqual({ kind: "unsound" });
   });
 });
 
-test("the address, and finding it in what was pasted", () => {
+test("the address, and finding it in pasted text", () => {
   const address = shareAddress("https://stack.example", "1.abc.def");
   expect(address).toBe("https://stack.example/open#1.abc.def");
   expect(fragmentOf(`Look: ${address} (play it slowly)`)).toBe("1.abc.def");

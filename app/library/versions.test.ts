@@ -189,7 +189,7 @@ const NAMED_FILL = {
 const DAY = Math.floor(RUN.at / 86_400_000);
 
 describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])("a database of version %i", (version) => {
-  test("opens with everything that was kept", async () => {
+  test("opens with everything in it", async () => {
     const name = `version-${version}`;
     const old = new Dexie(name);
     for (let at = 1; at <= version; at++) old.version(at).stores(TABLES[at - 1] ?? {});
@@ -233,7 +233,7 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])("a database of version %i", (vers
 });
 
 describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11])("a book file of version %i", (version) => {
-  test("is read, and comes into the book with nothing lost", async () => {
+  test("is read, and imported without loss", async () => {
     const item = (id: string, content: object) => ({ id, ...dated, content });
     const fill = {
       ...(version < 5 ? FILL : version < 10 ? FULL_FILL : NAMED_FILL),

@@ -20,7 +20,7 @@ const answer = answerMessages<FillMessages>(
   async () => ({}) as BookDatabase,
 );
 
-test("each message reaches its handler with the fields that its schema has checked", async () => {
+test("each message reaches its handler with the fields validated by its schema", async () => {
   expect(await answer(asking({ message: "tag", ids: ["a"], tag: "  warm-up " }))).toEqual({ words: "warm-up" });
   expect(await answer(asking({ message: "delete", ids: ["a", "b"] }))).toEqual({ words: "", deleted: ["a", "b"] });
   expect(await answer(asking({ message: "create" }))).toBeInstanceOf(Response);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { isLater, isSameDocument } from "./documents";
 
-describe("the document that is kept for an address", () => {
+describe("the kept document for an address", () => {
   test.each([
     ["/", "/", true],
     ["/fills/any/stack", "/fills/f-1/stack", true],

@@ -8,7 +8,7 @@ function block(height: number, more: Partial<Block> = {}): Block {
 const heightsOf = (pages: ReturnType<typeof flow>) => pages.map((page) => page.map(({ block: { height } }) => height));
 
 describe("blocks on pages", () => {
-  test("are put under one another, with room between, and turn over when the page is full", () => {
+  test("are below one another with space between, and continue on the next page", () => {
     const pages = flow([block(40), block(40), block(40)], 100);
     expect(heightsOf(pages)).toEqual([[40, 40], [40]]);
     expect(pages[0]?.map(({ y }) => y)).toEqual([0, 50]);
@@ -16,23 +16,23 @@ describe("blocks on pages", () => {
     expect(flow([], 100)).toEqual([]);
   });
 
-  test("a heading goes over with what it heads", () => {
+  test("headings move with their content", () => {
     expect(heightsOf(flow([block(70), block(10, { isWithNext: true }), block(20)], 100))).toEqual([[70], [10, 20]]);
   });
 
-  test("what stays together and is too high for a page is broken where that is full", () => {
+  test("a group too high for a page breaks where the page is full", () => {
     const run = [1, 2, 3].map((height) => block(40 + height, { isWithNext: height < 3 }));
     expect(heightsOf(flow([block(5), ...run], 100))).toEqual([[5], [41, 42], [43]]);
   });
 
-  test("a page begins where somebody wants one", () => {
+  test("a page starts where requested", () => {
     expect(heightsOf(flow([block(10), block(20, { startsPage: true }), block(30)], 100))).toEqual([[10], [20, 30]]);
     expect(heightsOf(flow([block(10, { startsPage: true })], 100))).toEqual([[10]]);
     const heading = block(10, { isWithNext: true });
     expect(heightsOf(flow([heading, block(20, { startsPage: true })], 100))).toEqual([[10], [20]]);
   });
 
-  test("all are there, in order, none over another and none over the edge", () => {
+  test("all are present, in order, without overlaps or overflow", () => {
     const any = fc.record({
       height: fc.integer({ min: 1, max: 130 }),
       gap: fc.integer({ min: 0, max: 20 }),

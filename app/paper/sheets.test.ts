@@ -18,7 +18,7 @@ const LINK = "https://stack.example/open#1.abcdefg.AAAA";
 
 describe("the page of a fill", () => {
   test.each(makeDemoFills().map(({ id, content }) => [id, content] as const))(
-    "%s keeps within its paper",
+    "%s stays within its paper",
     (_, content) => {
       const sheet = fillSheet(paperFillOf(content, LINK), who, ALL);
       expect(overTheEdge(sheet)).toEqual([]);
@@ -28,7 +28,7 @@ describe("the page of a fill", () => {
 
   test.each(
     PAPERS.flatMap((paper) => ORIENTATIONS.flatMap((way) => PRINT_SIZES.map((size) => [paper, way, size] as const))),
-  )("%s %s %s: all of it is there", (paper, orientation, size) => {
+  )("%s %s %s: is complete", (paper, orientation, size) => {
     const fill = { ...paperFillOfLine("@4 >RLRRLK RLRRLKK RLK | RLRL RLRL RLRL RLRK", { grooveBars: 3 }), link: LINK };
     const sheet = fillSheet(fill, who, { paper, orientation, size, parts: SHEET_PARTS });
     expect(overTheEdge(sheet)).toEqual([]);
@@ -39,7 +39,7 @@ describe("the page of a fill", () => {
     }
   });
 
-  test("has the parts that are wanted, and no others", () => {
+  test("has exactly the chosen parts", () => {
     const wordsFor = (parts: readonly SheetPart[]) =>
       fillSheet({ ...paperFillOfLine("@4 RLRL RLRK"), link: LINK }, who, { ...UPRIGHT, parts }).pages.flatMap(
         ({ groups }) =>
@@ -75,7 +75,7 @@ describe("the page of a fill", () => {
     expect(words.some((word) => word.startsWith("Both hands free") || word.includes("left"))).toBe(true);
   });
 
-  test("steps that are learned are ticked", () => {
+  test("ticks learned steps", () => {
     const fill = paperFillOfLine("@4 RLRL RLRK RLRL RLRK");
     const standing = { tempo: 90, cleanRow: 3, missRow: 0, recent: [], best: 90, passed: true };
     const plan = { ...newPlan("x"), standings: { hear: standing as never } };
@@ -96,7 +96,7 @@ describe("the page of a fill", () => {
     expect(long.pages.length).toBeGreaterThan(2);
   });
 
-  test("every kit that ships", () => {
+  test("every shipped kit", () => {
     for (const { id } of loadKits()) {
       const sheet = fillSheet(paperFillOfLine("@4 R/c1L/t1R/t2L/t3 R/f1L/f2R/rdL/hh"), paperPlayerOf(id), ALL);
       expect(overTheEdge(sheet)).toEqual([]);
@@ -112,7 +112,7 @@ describe("the pages of a lesson", () => {
   if (!demo) throw new Error("no lesson");
   const lesson: PaperLesson = { content: demo.content, fills, cells, grooves, link: LINK };
 
-  test("have its items in order, numbered, with words, tempos and days", () => {
+  test("have the items in order, numbered, with text, tempos and days", () => {
     const sheet = lessonSheet(lesson, who, { ...ALL, parts: ["tempos", "staff", "legend", "code"] });
     expect(overTheEdge(sheet)).toEqual([]);
     const words = sheet.pages.flatMap(({ groups }) => wordsOf(groups));
@@ -125,7 +125,7 @@ describe("the pages of a lesson", () => {
     for (const number of ["1", "7"]) expect(words).toContain(number);
   });
 
-  test("an exercise is never cut, and a page begins where it is wanted", () => {
+  test("never cut an exercise, and start where requested", () => {
     const course = makeCourse();
     const many = Object.fromEntries(course.fills.map(({ id, content }) => [id, paperFillOf(content)]));
     const own = { ...lesson, content: course.lesson, fills: many };
@@ -145,7 +145,7 @@ describe("the pages of a lesson", () => {
     );
   });
 
-  test("what is gone from the book is said; an empty lesson has a page", () => {
+  test("mention deleted items; an empty lesson has a page", () => {
     const content = addItems(makeLesson({ name: "Gaps" }), [headingItem("One"), fillItem("nowhere")]);
     const words = wordsOf(lessonSheet({ ...lesson, content }, who, ALL).pages[0]?.groups ?? []);
     expect(words).toContain("This fill isn't in the book any more.");
@@ -153,6 +153,6 @@ describe("the pages of a lesson", () => {
   });
 });
 
-test("paper is what is usual where the player is", () => {
+test("paper follows the player's region", () => {
   expect(["en-US", "fr-CA", "de-DE", "en", "en-GB"].map(usualPaper)).toEqual(["letter", "letter", "a4", "a4", "a4"]);
 });

@@ -3,7 +3,7 @@ import { expect, test } from "vitest";
 import { wordsWidth } from "~/ink/type";
 import { BODY, breakLines, setText, TITLE } from "./text";
 
-test("lines are broken between words, and keep to the width", () => {
+test("lines break between words, within the width", () => {
   const text = "Twenty short fills, from your first eight notes to a bar that changes speed.";
   const lines = breakLines(text, 150, BODY);
   expect(lines.join(" ")).toBe(text);
@@ -11,14 +11,14 @@ test("lines are broken between words, and keep to the width", () => {
   for (const line of lines) expect(wordsWidth(line, BODY.size, BODY.face)).toBeLessThanOrEqual(150);
 });
 
-test("own lines stay, and a word that is too wide is broken", () => {
+test("explicit lines stay, and a word that is too wide is broken", () => {
   expect(breakLines("one\n\ntwo", 500, BODY)).toEqual(["one", "", "two"]);
   const lines = breakLines("R".repeat(200), 100, TITLE);
   expect(lines.join("")).toBe("R".repeat(200));
   for (const line of lines) expect(wordsWidth(line, TITLE.size, TITLE.face)).toBeLessThanOrEqual(100);
 });
 
-test("nothing that is typed is lost, whatever its letters", () => {
+test("no typed text is lost, whatever its letters", () => {
   fc.assert(
     fc.property(fc.string({ unit: "grapheme", maxLength: 200 }), fc.integer({ min: 30, max: 400 }), (text, width) => {
       const letters = (given: string) => given.replace(/\s+/g, "");

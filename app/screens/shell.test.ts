@@ -4,7 +4,7 @@ import { MemoryRouter } from "react-router";
 import { expect, test } from "vitest";
 import { BareShell } from "./shell";
 
-test("where the app itself could not start there is still its frame, and the way to every screen", () => {
+test("if the app could not start, its frame still links to every screen", () => {
   const words = createElement("p", null, "Nothing goes on here.");
   const shell = createElement(BareShell, null, words);
   const html = renderToString(createElement(MemoryRouter, null, shell));

@@ -41,8 +41,8 @@ function setUp() {
 const file = (name: string) => new File([`{"format":"${BOOK_FORMAT}"}`], name);
 const COUNTS = {} as never;
 
-describe("files on their way into the book", () => {
-  test("one is read, previewed, and written once that is accepted", async () => {
+describe("imported files", () => {
+  test("are read, previewed, and written once after confirmation", async () => {
     const { imports, workers, until, asked } = setUp();
     imports.take(file("a.dimestack"), true);
     await asked(0, 1);
@@ -62,7 +62,7 @@ describe("files on their way into the book", () => {
     await until();
   });
 
-  test("a second one waits for the first, whatever becomes of it, and neither is lost", async () => {
+  test("queue: a second one waits for the first, whatever happens to it, and neither is lost", async () => {
     const { imports, workers, until, asked } = setUp();
     imports.take(file("a.dimestack"), false);
     imports.take(file("b.dimestack"), false);
@@ -82,7 +82,7 @@ describe("files on their way into the book", () => {
     await until("reading");
   });
 
-  test("one can be cancelled: unread as if it had never been there, half written with a word", async () => {
+  test("can be cancelled: silently before writing, with a message during it", async () => {
     const { imports, workers, until, asked } = setUp();
     imports.take(file("a.dimestack"), false);
     await asked(0, 1);
@@ -97,7 +97,7 @@ describe("files on their way into the book", () => {
     await until("stopped");
   });
 
-  test("a worker that dies, hangs or meets a full disk is said", async () => {
+  test("report a worker that dies, hangs or meets a full disk", async () => {
     const error = vi.spyOn(console, "error").mockImplementation(() => {});
     const { imports, workers, until, asked } = setUp();
     imports.take(file("a.dimestack"), false);

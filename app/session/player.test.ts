@@ -8,7 +8,7 @@ import { chooseKit, handsOf, playerOf, turnKit } from "./player";
 const KITS = loadKits();
 const kits = { shipped: KITS, own: [], binned: [] };
 
-test("every kit that ships is sound for right, left and open hands", () => {
+test("every shipped kit is valid for right, left and open hands", () => {
   expect(KITS.length).toBeGreaterThanOrEqual(6);
   for (const entry of KITS) {
     for (const hands of ["right", "left", "open"] as const) {
@@ -21,7 +21,7 @@ test("every kit that ships is sound for right, left and open hands", () => {
   expect(KITS.some(({ surfaces }) => surfaces.some(({ place }) => place === "k2"))).toBe(true);
 });
 
-test("a shipped kit turns with the hands, an own one stays as it stands, an unknown one is the first", () => {
+test("a shipped kit follows the hands, an own one stays, an unknown one becomes the first", () => {
   const left = { ...DEFAULT_PREFERENCES, hands: "left" as const };
   const shipped = chooseKit(left, kits);
   expect(shipped && isLeftHanded(shipped.kit)).toBe(true);
@@ -34,7 +34,7 @@ test("a shipped kit turns with the hands, an own one stays as it stands, an unkn
   expect(chooseKit(left, { ...kits, shipped: [] })).toBeNull();
 });
 
-test("hands: which leads and which keeps time, on the kit and with the speeds of the preferences", () => {
+test("hands: the leading and timekeeping ones, on the preferred kit with its speeds", () => {
   expect(handsOf("right")).toEqual({ leading: "R", timekeeper: "R" });
   expect(handsOf("left")).toEqual({ leading: "L", timekeeper: "L" });
   expect(handsOf("open")).toEqual({ leading: "R", timekeeper: "L" });

@@ -22,7 +22,7 @@ afterEach(() => {
 const fails = (claim: () => Promise<void>) => plainExpect(claim()).rejects.toThrow();
 const button = (name: string, exact = false) => page.getByRole("button", { name, exact });
 
-test("what is there is found by role and name, what is hidden is not", async () => {
+test("visible elements are found by role and name, hidden ones aren't", async () => {
   await expect(button("open the door")).toBeVisible();
   await expect(button("Look down")).toBeVisible();
   for (const name of ["Look up", "Ghost"]) {
@@ -35,7 +35,7 @@ test("what is there is found by role and name, what is hidden is not", async () 
   await expect(page.getByText("of", { exact: true })).toHaveCount(1);
 });
 
-test("every claim can fail, and so can its contrary", async () => {
+test("every assertion can fail, and so can its opposite", async () => {
   const [door, guests] = [button("door"), page.getByLabel("Guests")];
   await fails(() => expect(door).toBeEnabled());
   await fails(() => expect(door).not.toBeDisabled());
@@ -50,7 +50,7 @@ test("every claim can fail, and so can its contrary", async () => {
   await fails(() => expect(page.getByRole("heading")).toBeHidden());
 });
 
-test("nothing is said of what is not there, nor of one of several", async () => {
+test("a missing or ambiguous element throws", async () => {
   const nothing = page.getByRole("link");
   await fails(() => expect(nothing).toContainText(""));
   await fails(() => expect(nothing).not.toContainText("door"));

@@ -18,7 +18,7 @@ function laid(text: string, tempo = 100) {
 }
 
 describe("coins on the plan", () => {
-  test("lie on their surface, one for each stroke, none on another", () => {
+  test("lie on their surface, one per stroke, without overlaps", () => {
     const timeline = laid("@4 RLR/f1LR/hhL/t1KK 'RLRLRLRL");
     const coins = layCoins(timeline, KIT);
     expect(coins).toHaveLength(16);
@@ -33,13 +33,13 @@ describe("coins on the plan", () => {
       }
     }
   });
-  test("of more than a surface holds, the first ones", () => {
+  test("more than fit are cut to the first ones", () => {
     const coins = layCoins(laid(`@4 ${"R/hh".repeat(200)}`), KIT);
     expect(coins.length).toBeGreaterThan(20);
     expect(coins.length).toBeLessThan(200);
     expect(coins[0]?.slot).toBe(0);
   });
-  test("the frame holds the kit, the seat and every coin", () => {
+  test("the frame contains the kit, the seat and every coin", () => {
     const box = frameKit(KIT);
     for (const { x, y } of layCoins(laid("@4 R/rdL/hhK"), KIT)) {
       expect(x).toBeGreaterThan(box.x);
@@ -52,7 +52,7 @@ describe("coins on the plan", () => {
 });
 
 describe("threads", () => {
-  test("go from stroke to stroke of one hand where the surface changes, with speed and strain", () => {
+  test("connect a hand's strokes where the surface changes, with speed and strain", () => {
     // Sixteenths at 100 bpm: 0.15 s each. Right hand: snare, floor tom two slots later, and back.
     const timeline = laid("@4 RLR/f1LR");
     const threads = drawThreads(timeline, TRAVEL, layCoins(timeline, KIT));
@@ -70,7 +70,7 @@ describe("threads", () => {
 });
 
 describe("hands over time", () => {
-  test("are at each stroke's coin when it sounds, wait, and go in between", () => {
+  test("are at each stroke's coin when it sounds, wait, and move in between", () => {
     const timeline = laid("@4 R/snLR/f1LR/hhL", 60);
     const coins = layCoins(timeline, KIT);
     const paths = traceHands(timeline, TRAVEL, coins);
@@ -89,7 +89,7 @@ describe("hands over time", () => {
     expect(handAt(right, -50)).toEqual(start);
     expect(handAt(right, 1e9)).toEqual(handAt(right, 10_080));
   });
-  test("nobody's where no hand plays", () => {
+  test("don't exist if no hand plays", () => {
     const timeline = laid("@4 KK");
     expect(traceHands(timeline, TRAVEL, layCoins(timeline, KIT))).toEqual([]);
   });

@@ -13,7 +13,7 @@ function timelineOf(text: string, bars = 1): Timeline {
 }
 const BAR = 4 * TICKS_PER_QUARTER;
 
-test("a bar is one row where there is room, else as few equal rows of whole beats as there must be", () => {
+test("a bar is one row if there is room, otherwise the fewest equal rows of whole beats", () => {
   const timeline = timelineOf("@4 RLRRLx3 K");
   const section = takeSection(timeline, 0);
   const beatsIn = (room: number) =>
@@ -25,7 +25,7 @@ test("a bar is one row where there is room, else as few equal rows of whole beat
   expect(beatsIn(1)).toEqual([1, 1, 1, 1]);
 });
 
-test("rows follow one another without a gap, to the end of the space", () => {
+test("rows are consecutive without gaps, to the end of the space", () => {
   fc.assert(
     fc.property(
       fc.integer({ min: 1, max: 40 }),
@@ -47,7 +47,7 @@ test("rows follow one another without a gap, to the end of the space", () => {
   );
 });
 
-test("a size fits the frame, and is larger in a larger one", () => {
+test("a size fits the frame, and grows with it", () => {
   const timeline = timelineOf("@4 RLRRLx3 K");
   const section = takeSection(timeline, 0);
   const heightOf = (frame: { width: number; height: number }) => {
@@ -59,7 +59,7 @@ test("a size fits the frame, and is larger in a larger one", () => {
   expect(heightOf({ width: 1600, height: 900 })).toBeGreaterThan(heightOf({ width: 700, height: 300 }));
 });
 
-test("what is left open is one place for each note that is missing, in its row", () => {
+test("open positions are one per missing note, in its row", () => {
   const timeline = timelineOf("@4 RLRRL RLRRL");
   const [row] = breakRows(timeline, takeSection(timeline, 0), TICKS_PER_QUARTER / 4, 2_000);
   expect(row && listGap(timeline, row)).toHaveLength(6);

@@ -3,18 +3,18 @@ import type { BackbeatFix, FeelNote } from "~/core/groove";
 import { sayBackbeat, sayFeel, sayFeelNote, sayFix, sayRatio, saySwing } from "./groove";
 
 describe("feel", () => {
-  test("ratios by their plain names, others by number", () => {
+  test("simple ratios by name, others by number", () => {
     expect([0.5, 3 / 5, 2 / 3, 3 / 4, 0.64].map(sayRatio)).toEqual(["1:1", "3:2", "2:1", "3:1", "1.78:1"]);
     expect(saySwing({ unit: 4, share: 0.6 })).toBe("sixteenths swung 3:2");
   });
-  test("straight, or how it is not", () => {
+  test("straight, or its description", () => {
     expect(sayFeel({ swing: null, push: {} })).toBe("straight");
     expect(sayFeel({ swing: { unit: 2, share: 0.5 }, push: { R: 0 } })).toBe("straight");
     expect(sayFeel({ swing: { unit: 2, share: 2 / 3 }, push: { L: 12, K: -4 } })).toBe(
       "eighths swung 2:1, left hand 12 ms behind, bass drum 4 ms ahead",
     );
   });
-  test("what does not go together says by how much, and what to do", () => {
+  test("conflicts name the amount and the fix", () => {
     const notes = [
       { kind: "beside", strokes: 3, seconds: 0.081 },
       { kind: "mixed", strokes: 2, seconds: 0.1 },
@@ -27,7 +27,7 @@ describe("feel", () => {
   });
 });
 
-test("backbeats and their fixes are told apart", () => {
+test("backbeats and their fixes have different words", () => {
   const states = ["kept", "soft", "elsewhere", "foot", "silent", "between", "empty"] as const;
   expect(new Set(states.map(sayBackbeat)).size).toBe(states.length);
   const kinds = ["accent", "to-snare", "hand-with", "hand-for", "hand-in"] as const;

@@ -40,12 +40,12 @@ describe("the bottleneck in a sentence", () => {
   ])("%s", (text, expected) => {
     expect(sentence(text)).toMatch(expected);
   });
-  test("says which hand goes over which where they cross", () => {
+  test("names the crossing hands", () => {
     const slow = { ...WORKING, cross: 0.3 as Limits["cross"] };
     expect(sentence("@4 R/hhL", slow)).toMatch(/^$|over/);
     expect(sentence("@4 R/hhLR/hhL", slow)).toBe("Right hand over left, closed hi-hat over snare, notes 1 and 2: 50.");
   });
-  test("a verdict: playable, too fast, or nothing to be judged", () => {
+  test("a verdict: playable, too fast, or not judgeable", () => {
     const timeline = laid("@4 RLLR", 100);
     const ceiling = findCeiling(timeline, makePlayer(KIT, WORKING));
     expect(wordCeiling(timeline, ceiling, KIT)).toMatchObject({ tone: "good", headline: "Up to 158 bpm" });
@@ -55,7 +55,7 @@ describe("the bottleneck in a sentence", () => {
     });
     expect(wordCeiling(timeline, null, KIT)).toMatchObject({ tone: "plain" });
   });
-  test("what another surface would bring, and advice that is no promise", () => {
+  test("the effect of another surface, and advice without promises", () => {
     const other = { slot: 6, limb: "L", event: 6, place: "t1", bpm: 151.9 } as const;
     expect(wordOtherPlace(other)).toBe("With note 7 on tom 1 you could play it at 151.");
     expect(wordOtherPlace(null)).toBe("");
@@ -65,7 +65,7 @@ describe("the bottleneck in a sentence", () => {
   });
 });
 
-test("each problem of a kit is said with how to fix it", () => {
+test("each problem of a kit comes with its fix", () => {
   const problems: KitProblem[] = [
     { kind: "no-snare" },
     { kind: "no-cymbal" },
@@ -94,7 +94,7 @@ test("why nothing can be moved round the kit, and what to do", () => {
   expect(wordOrchestrationProblem({ code: "no-strokes" }, timeline, KIT)).toContain("No hand plays");
 });
 
-test("crossings and reaches say hand, surfaces and notes", () => {
+test("crossings and reaches name hand, surfaces and notes", () => {
   expect(wordCrossing({ over: "R", at: "hh", under: "sn", slots: [1, 2] })).toBe(
     "Right hand over left, closed hi-hat over snare: notes 2, 3.",
   );
@@ -104,7 +104,7 @@ test("crossings and reaches say hand, surfaces and notes", () => {
   );
 });
 
-test("a fold is told in the right number", () => {
+test("a substitute is mentioned in the right number", () => {
   expect(wordFold("t2", "t1", 1)).toBe("This kit has no tom 2: 1 stroke plays on tom 1.");
   expect(wordFold("t2", "t1", 3)).toBe("This kit has no tom 2: 3 strokes play on tom 1.");
   expect(wordFold("c1", "c1", 2)).toContain("nothing like it");

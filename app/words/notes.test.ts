@@ -13,7 +13,7 @@ const summary = {
 };
 const made = { fills: [], notes: 12, moved: 0, farthest: 0, guessed: 0, dropped: 0, unknown: [], isOwn: false };
 
-test("a preview says what was read, what was moved and what was left out", () => {
+test("a preview says what was read, moved and left out", () => {
   expect(wordNotesMade(made, summary)).toEqual(["12 notes read into 0 fills.", "The sticking is as written."]);
   expect(wordNotesMade({ ...made, isOwn: true }, summary)[1]).toMatch(/exactly as it was/);
   const all = wordNotesMade(
@@ -33,7 +33,7 @@ test("a preview says what was read, what was moved and what was left out", () =>
   ]);
 });
 
-test("what is wrong with a file is said with what to do", () => {
+test("an error in a file comes with advice", () => {
   for (const kind of ["not-midi", "not-xml", "cut", "smpte", "pitched", "entities", "timewise"] as const) {
     expect(wordNotesProblem({ kind }).length).toBeGreaterThan(30);
   }

@@ -6,8 +6,8 @@ import { CARE_WORDS, nameStep, sayOffset, wordBack, wordChange, wordReason, word
 
 const fault = (change: Partial<Fault> & Pick<Fault, "kind">): Fault => ({ severity: 2, slots: [], ...change });
 
-describe("one sentence on a repeat", () => {
-  it("names limb, amount and place", () => {
+describe("one sentence about a repeat", () => {
+  it("names limb, amount and position", () => {
     expect(wordFault(fault({ kind: "after-late", limb: "L", after: "K", by: 0.0142 }))).toBe(
       "Left hand 14 ms late after each kick.",
     );
@@ -19,7 +19,7 @@ describe("one sentence on a repeat", () => {
     expect(wordFault(fault({ kind: "ghosts-loud", by: 1.26 }))).toContain("1.3 dB");
   });
 
-  it("is there for every fault, with one thing to try", () => {
+  it("exists for every fault, with one piece of advice", () => {
     for (const kind of FAULT_KINDS) {
       for (const limb of ["R", "K"] as const) {
         const one = fault({ kind, limb, after: "H", by: 0.02, count: 3, slots: [0, 1, 2, 3] });
@@ -31,7 +31,7 @@ describe("one sentence on a repeat", () => {
     expect(CARE_WORDS.tension.words).toMatch(/stop.*qualified teacher or a doctor/);
   });
 
-  it("lists few notes and counts many", () => {
+  it("lists a few notes and counts many", () => {
     expect([listNotes([]), listNotes([3]), listNotes([0, 1, 2]), listNotes([0, 1, 2, 3])]).toEqual([
       "",
       "note 4",
@@ -43,7 +43,7 @@ describe("one sentence on a repeat", () => {
 });
 
 describe("plans in words", () => {
-  it("name steps by what they are about, and give every reason", () => {
+  it("name steps by their content, and give every reason", () => {
     expect(nameStep({ kind: "join", cells: ["RLK", "RLKK"] })).toBe("Two cells joined: RLK into RLKK");
     expect(nameStep({ kind: "whole", cells: [] })).toBe("All of it on one drum");
     const reasons: StepReason[] = [
@@ -68,7 +68,7 @@ describe("plans in words", () => {
     expect(wordReason({ code: "bottleneck", ceiling: 128.6 })).toContain("128");
   });
 
-  it("say what the tempo does, why to go back, and why today", () => {
+  it("explain the tempo, why to go back, and why today", () => {
     expect([wordChange("up", 72), wordChange("stay", 72)]).toEqual(["Up to 72.", ""]);
     expect(wordBack(96, 84)).toMatch(/clean on one drum at 96. Round the kit it falls apart at 84/);
     expect(wordBack(null, 84)).toMatch(/haven.t learned it/);

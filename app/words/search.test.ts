@@ -15,7 +15,7 @@ function phraseOf(text: string, tempo = 100): Phrase {
 const place = (slot: number) => `place ${slot}`;
 
 describe("counts", () => {
-  test("to the last one, and roughly", () => {
+  test("exactly, and approximately", () => {
     expect(sayCount(74_171_001_933_649_540_648_903n)).toBe("74,171,001,933,649,540,648,903");
     expect(sayRoughly(74_171_001_933_649_540_648_903n)).toBe("about 74 sextillion");
     expect(sayRoughly(999_999n)).toBe("");
@@ -44,7 +44,7 @@ describe("rules", () => {
   ] as const)("%j", (rule, words) => {
     expect(wordRule(rule, place)).toBe(words);
   });
-  test("what to loosen, and what is wrong", () => {
+  test("rules to relax, and problems", () => {
     const set = [{ kind: "rule", rule: 0 } as const, { kind: "uses", entry: 1 } as const];
     expect(wordLoosened(set, ["It ends with a foot"], ["one", "two"])).toBe(
       "“It ends with a foot” and how often “two” is used",
@@ -58,7 +58,7 @@ describe("rules", () => {
 });
 
 describe("closings, endings, fixes", () => {
-  test("are said in words that tell what to do", () => {
+  test("have words that say what to do", () => {
     const book = [
       {
         name: "Tail",
@@ -78,7 +78,7 @@ describe("closings, endings, fixes", () => {
       "2 bars, then RL: 2 times, then its beginning at the end (ends on the left hand, right hand free)",
     ]);
   });
-  test("of endings, what each needs", () => {
+  test("endings have their requirements", () => {
     const told = (text: string, tempo: number) =>
       describeEndings(phraseOf(text, tempo), WORKING).map(
         (ending) => `${wordEnding(ending).name}: ${wordEnding(ending).does}`,
@@ -92,7 +92,7 @@ describe("closings, endings, fixes", () => {
     ]);
     expect(told("@8 R/c1LRLx8", 130)[2]).toBe("Hard stop: the crash rings, and no hand is free to choke it");
   });
-  test("of fixes, what comes of each", () => {
+  test("fixes have their results", () => {
     const [first] = listFixes(phraseOf("@4 LRLRx4", 120), [], WORKING);
     expect(first && wordFix(first)).toEqual({ name: "End on a kick", does: "ends on the kick, both hands free" });
   });

@@ -90,7 +90,7 @@ describe("the verdict", () => {
       detail: "Repeats join with two rights in a row",
     });
   });
-  test("of a bar line that is not one", () => {
+  test("of a misplaced bar line", () => {
     const early = { at: ticks(0), beforeCell: 2, offBy: -2_520 as Ticks };
     const sixteenths = () => ({ slots: 4, quarters: 1 });
     expect(wordBarChecks([], sixteenths)).toBe("");
@@ -137,7 +137,7 @@ describe("problems have words", () => {
     expect(what).toMatch(/\.$/);
     expect(remedy).toMatch(/[.}]$/);
   });
-  test("an example, whole", () => {
+  test("an example in full", () => {
     const problem = readStickLine("@11 RL").problems[0];
     expect(problem && wordProblem(problem)).toEqual({
       column: 2,
@@ -165,7 +165,7 @@ describe("problems have words", () => {
   });
 });
 
-test("slots, rates, numbers and places by name", () => {
+test("slots, rates, numbers and positions by name", () => {
   const cell = readStickLine("@4 '>R/t1(RK){LL}-h").line?.[1];
   expect(cell?.kind === "cell" && cell.slots.map(nameSlot)).toEqual([
     "right hand accent flam on tom 1",
@@ -201,7 +201,7 @@ test("slots, rates, numbers and places by name", () => {
   ).toEqual(["quarters", "dotted quarters", "quarters", "halves", "dotted eighths"]);
 });
 
-test("the count-in is counted as the fill is, through all its bars", () => {
+test("the count-in is counted like the fill, through all its bars", () => {
   const four = { beats: 4, unit: 4 } as const;
   expect([0, 1, 3, 4].map((beat) => sayCountIn(beat, four, "beats"))).toEqual(["1", "2", "4", "1"]);
   expect([0, 1].map((beat) => sayCountIn(beat, { beats: 6, unit: 8 }, "beats"))).toEqual(["1", "2"]);
@@ -209,9 +209,9 @@ test("the count-in is counted as the fill is, through all its bars", () => {
   expect(sayCountIn(2, four, "cell")).toBe("3");
 });
 
-describe("places as they are typed", () => {
+describe("typed positions", () => {
   const four = { beats: 4, unit: 4 } as const;
-  test("each place of a grid has a name of its own, and is found by it", () => {
+  test("each position of a grid has a unique name that finds it", () => {
     for (const text of ["1", "2", "3", "4", "5", "6", "7", "8", "3/2"]) {
       for (const meter of [four, { beats: 7, unit: 8 } as const, { beats: 6, unit: 8 } as const]) {
         const places = namePlaces(parseRate(text) ?? { slots: 4, quarters: 1 }, meter, 2);
@@ -230,7 +230,7 @@ describe("places as they are typed", () => {
   ])("%s", (typed, at) => {
     expect(findPlace(typed, namePlaces({ slots: 4, quarters: 1 }, four, 2))?.at).toBe(at);
   });
-  test("what is none finds nothing", () => {
+  test("anything else finds nothing", () => {
     const places = namePlaces({ slots: 2, quarters: 1 }, four, 1);
     for (const typed of ["", "5", "3e", "&", "bar 2, 1"]) expect(findPlace(typed, places)).toBeNull();
   });

@@ -64,7 +64,7 @@ const failureOf = (request: Promise<unknown>) =>
   );
 
 describe("a connection to a worker", () => {
-  test("answers, passes errors and callbacks on, and starts one worker", async () => {
+  test("answers, passes on errors and callbacks, and starts one worker", async () => {
     expect(connection.isStarted).toBe(false);
     expect(await connection.call((worker) => worker.double(21))).toBe(42);
     expect(await failureOf(connection.call((worker) => worker.fail()))).toBe("RangeError: too large");
@@ -80,7 +80,7 @@ describe("a connection to a worker", () => {
     expect(connection.isBusy).toBe(false);
   });
 
-  test("outlives the garbage collector", async () => {
+  test("survives garbage collection", async () => {
     setFlagsFromString("--expose-gc");
     const collect = runInNewContext("gc") as () => void;
     expect(await connection.call((worker) => worker.double(1))).toBe(2);
@@ -92,7 +92,7 @@ describe("a connection to a worker", () => {
     expect(await connection.call((worker) => worker.double(2))).toBe(4);
   });
 
-  test("fails what waits when it is ended or dies, and starts another worker for the next request", async () => {
+  test("fails waiting requests when it is ended or dies, and starts another worker for the next", async () => {
     const waiting = failureOf(connection.call((worker) => worker.never()));
     connection.end();
     expect(await waiting).toBe("ended");
@@ -103,7 +103,7 @@ describe("a connection to a worker", () => {
     expect(await connection.call((worker) => worker.double(3))).toBe(6);
   });
 
-  test("fails a request that gives no sign of life for as long as it may", async () => {
+  test("fails a request after too much silence", async () => {
     await connection.call((worker) => worker.double(1));
     vi.useFakeTimers({ toFake: ["setInterval", "clearInterval"] });
     const silent = failureOf(connection.call((worker) => worker.never(), 5));

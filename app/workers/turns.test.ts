@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { TurnQueue } from "./turns";
 
-test("what is needed soonest comes first, also when it was asked for later; equals keep their order", async () => {
+test("the most urgent comes first, even if requested later; ties keep their order", async () => {
   const turns = new TurnQueue();
   const done: string[] = [];
   const work = async (name: string, rank: number, pieces: number) => {

@@ -47,7 +47,7 @@ const anyPhrase = fc
   );
 
 describe("ways to close", () => {
-  test("every one really closes, at its own line, window and tempo", () => {
+  test("really close, each with its own line, window and tempo", () => {
     fc.assert(
       fc.property(anyPhrase, fc.integer({ min: 1, max: 8 }), (phrase, bars) => {
         for (const { line, window, tempo, landing } of listClosings(phrase, BOOK, bars, WORKING)) {
@@ -60,7 +60,7 @@ describe("ways to close", () => {
       runs(150),
     );
   });
-  test("one slot is left: a tail of one, begin later, end sooner, round in fifteen bars or for four", () => {
+  test("with one slot left: a tail of one, start later, end sooner, fifteen bars to line up, or four with a tail", () => {
     expect(closings("@4 RLRRLx3")).toEqual([
       "tail: @4 RLRRLx3 K",
       "tail: @4 RLRRLx3 R",
@@ -71,13 +71,13 @@ describe("ways to close", () => {
       "bars: @4 RLRRLx12 RLRR",
     ]);
   });
-  test("two are left: single cells come before pairs, and the better landing first", () => {
+  test("with two left: single cells before pairs, better landings first", () => {
     const tails = listClosings(phraseOf("@4 RLRRLKKx2"), BOOK, 2, WORKING).filter(({ way }) => way.kind === "tail");
     expect(tails.map(({ way }) => way.kind === "tail" && way.text)).toEqual(["KK", "RL", "LR", "K K", "RL"]);
     const ranks = tails.slice(0, 3).map(({ landing }) => rankLanding(landing));
     expect(ranks).toEqual(ranks.toSorted((a, b) => b - a));
   });
-  test("too many: the last cell is cut at either side, cells go, or the window is longer", () => {
+  test("with too many: cut the last cell at either end, remove cells, or lengthen the window", () => {
     expect(closings("@4 RLRRLx3 RLK")).toEqual([
       "cut: @4 RLRRLx3 R",
       "cut: @4 RLRRLx3 K",
@@ -90,16 +90,16 @@ describe("ways to close", () => {
       "shift: @4 RLRRLx3 RLK",
     );
   });
-  test("another rate at which it closes, with the tempo that keeps the speed of the hands", () => {
+  test("include other rates, with the tempo that keeps the speed of the hands", () => {
     const found = listClosings(phraseOf("@4 RLRRLKx4"), [], 4, WORKING).find(({ way }) => way.kind === "rate");
     expect(found).toMatchObject({ way: { kind: "rate", rate: { slots: 6, quarters: 1 } } });
     expect(found?.tempo).toBeCloseTo(66.667, 3);
   });
-  test("nothing to close: nothing is offered", () => {
+  test("aren't offered if nothing needs closing", () => {
     expect(closings("@4 RLRRLx2 RLRRLK")).toEqual([]);
     expect(closings("@4")).toEqual([]);
   });
-  test("a rest of part of a slot has no tail, but the window and the start can move", () => {
+  test("for a fraction of a slot have no tail, but move the window or the start", () => {
     const kinds = listClosings(phraseOf("@6 RLRRLK @7 RLRRLKK"), BOOK, 2, WORKING).map(({ way }) => way.kind);
     expect(kinds).not.toContain("rate");
     expect(kinds).toContain("window");
@@ -109,7 +109,7 @@ describe("ways to close", () => {
 });
 
 describe("rewriting lines", () => {
-  test("repeating is playing it so many times", () => {
+  test("repeating plays the line that many times", () => {
     fc.assert(
       fc.property(anyLine, fc.integer({ min: 1, max: 3 }), (line, times) => {
         const cells = (of: typeof line) =>
@@ -120,7 +120,7 @@ describe("rewriting lines", () => {
       }),
     );
   });
-  test("taking slots keeps their order, rates and cells", () => {
+  test("taking the first slots keeps order, rates and cells", () => {
     fc.assert(
       fc.property(anyLine, fc.integer({ min: 1, max: 40 }), (line, slots) => {
         const phrase = phraseOf("R");
@@ -132,7 +132,7 @@ describe("rewriting lines", () => {
       }),
     );
   });
-  test("cells at another rate: those alone change, exactly", () => {
+  test("cells at another rate: only those change, exactly", () => {
     const rate = makeRate(7) as Rate;
     fc.assert(
       fc.property(anyLine, fc.nat(6), fc.integer({ min: 1, max: 6 }), (line, from, many) => {
@@ -214,7 +214,7 @@ describe("endings", () => {
     Object.fromEntries(
       describeEndings(phraseOf(text, { tempo: bpm(tempo) }), WORKING).map((ending) => [ending.kind, ending]),
     );
-  test("a crash wants a hand and the foot; a double of the foot has its limit", () => {
+  test("a crash needs a hand and the foot; a double of the foot has its limit", () => {
     expect(endings("@4 RLRRLx2 RLRRLK").crash).toMatchObject({
       good: true,
       hand: "R",
@@ -223,7 +223,7 @@ describe("endings", () => {
     expect(endings("@4 RLRRLx2 RLRRLK", 150).crash).toMatchObject({ good: false, kickSeconds: expect.closeTo(0.1) });
     expect(endings("@8 RLRLx8", 130).crash).toMatchObject({ good: false, kickSeconds: null });
   });
-  test("a hard stop: what rings wants a free hand to choke it", () => {
+  test("a hard stop needs a free hand to choke what rings", () => {
     expect(endings("@4 RLRLx4").hit).toMatchObject({ good: true, hand: "R", place: "sn", rings: false });
     expect(endings("@4 RLRLx3 RLRL/f1", 100).hit).toMatchObject({ good: true, hand: "R", place: "sn" });
     expect(endings("@4 RLRLx3 LR/c1LL").hit).toMatchObject({
@@ -238,22 +238,22 @@ describe("endings", () => {
     expect(endings("@4 RLRLx3 RLRL/c1").stop).toMatchObject({ good: true, rings: "c1", choke: "R" });
     expect(endings("@8 R/rdLRLx8", 130).stop).toMatchObject({ good: false, rings: "rd", choke: null });
   });
-  test("back into time: the hand that keeps it", () => {
+  test("straight back into time needs the timekeeping hand", () => {
     expect(endings("@4 RLRLx4", 120).time).toMatchObject({ good: true, hand: "R" });
     expect(endings("@4 LRLRx4", 120).time).toMatchObject({ good: false, hand: "R" });
   });
-  test("a stop half-way: the first part, up to a beat", () => {
+  test("a stop half-way plays the first part, up to a beat", () => {
     const half = endings("@4 RLRRLx2 RLRRLK").half;
     expect(half).toMatchObject({ good: true, slots: 8, last: ["R"] });
     expect(half?.kind === "half" && formatLine(half.line)).toBe("@4 RLRRL RLR");
   });
-  test("nothing ends where nothing plays", () => {
+  test("a silent phrase has no ending", () => {
     expect(describeEndings(phraseOf("@4 ----"), WORKING)).toEqual([]);
   });
 });
 
 describe("fixes", () => {
-  test("the other lead, a kick at the end, another tail: each lands better and still fits", () => {
+  test("another lead, a kick at the end, another tail: each lands better and still fits", () => {
     fc.assert(
       fc.property(anyPhrase, fc.constantFrom(WORKING, LEFT_HANDED), (phrase, player) => {
         const before = describeLanding(layOut(phrase, player.kit), player);
@@ -269,7 +269,7 @@ describe("fixes", () => {
       runs(100),
     );
   });
-  test("right hand last, crash with the right: the left leads, or a kick ends it", () => {
+  test("with the right hand last and a crash for the right: lead left, or end on a kick", () => {
     const fixes = listFixes(phraseOf("@4 LRLRx4", { tempo: bpm(120) }), BOOK, WORKING);
     expect(fixes.map(({ way, line }) => `${way.kind}: ${formatLine(line)}`)).toEqual([
       "kick: @4 LRLRx3 LRLK",
@@ -277,11 +277,11 @@ describe("fixes", () => {
       "mirror: @4 RLRLx4",
     ]);
   });
-  test("an endless line is no fill: nothing is tried on it", () => {
+  test("an endless line isn't a fill, so nothing is tried", () => {
     expect(listFixes(phraseOf("@4 LRLRx251", { tempo: bpm(120) }), BOOK, WORKING)).toEqual([]);
     expect(closings("@4 LRLRx251")).toEqual([]);
   });
-  test("what lands well is left alone", () => {
+  test("a good landing is left alone", () => {
     expect(listFixes(phraseOf("@4 RLRRLx2 RLRRLK"), BOOK, WORKING)).toEqual([]);
   });
 });

@@ -7,7 +7,7 @@ import { moveStart } from "./space";
 const FOUR = { beats: 4, unit: 4 } as const;
 const space = (start: number, length: number) => ({ start: ticks(start), length: ticks(length) });
 
-describe("the space to fill, begun elsewhere", () => {
+describe("the space to fill with a new start", () => {
   test.each([
     ["a whole bar from the and of three ends at the bar line", space(0, 40_320), 25_200, space(25_200, 15_120)],
     ["and back again it is the whole bar", space(25_200, 15_120), 0, space(0, 40_320)],
@@ -17,7 +17,7 @@ describe("the space to fill, begun elsewhere", () => {
   ])("%s", (_, from, start, to) => {
     expect(moveStart(from, ticks(start), FOUR)).toEqual(to);
   });
-  test("begins where it is asked to and never vanishes; an end on a bar line stays there within the bar", () => {
+  test("starts where you ask and never vanishes; an end on a bar line stays within the bar", () => {
     const steps = fc.nat(32);
     fc.assert(
       fc.property(anyMeter, steps, fc.integer({ min: 1, max: 32 }), steps, (meter, from, length, to) => {

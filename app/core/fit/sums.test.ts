@@ -43,7 +43,7 @@ describe("fit", () => {
     });
     expect(measureFit(timelineOf("@4 RLRL @6 RLK"), DEFAULT_RATE)).toMatchObject({ windowSlots: null, spareSlots: 15 });
   });
-  test("used and spare make the window", () => {
+  test("used and spare add up to the window", () => {
     fc.assert(
       fc.property(anyLine, (line) => {
         const meter: Meter = { beats: 4, unit: 4 };
@@ -57,7 +57,7 @@ describe("fit", () => {
 });
 
 describe("landing", () => {
-  test("on a kick: both hands free, the kick runs into the one", () => {
+  test("on a kick: both hands are free, and the kick leads into one", () => {
     const landing = describeLanding(timelineOf("@4 >RlrrL >RlrrL RLRRLK"), WORKING);
     expect(landing).toMatchObject({
       one: 40_320,
@@ -85,20 +85,20 @@ describe("landing", () => {
   test("mirrored, the other hand is free", () => {
     expect(describeLanding(timelineOf("@4 LRLRx3 LRRL"), WORKING)?.hands[0]).toMatchObject({ hand: "R", free: true });
   });
-  test("two kicks in one slot count as two, and the last is nearer", () => {
+  test("two kicks in one slot count as two, and the last is closer", () => {
     expect(describeLanding(timelineOf("@4 RLRLx3 RLR{KK}"), WORKING)).toMatchObject({ kickRun: 2, timeLeft: 1_260 });
   });
-  test("a kick that does not reach the one does not run into it", () => {
+  test("a kick that doesn't reach one doesn't lead into it", () => {
     expect(describeLanding(timelineOf("@4 RLKK"), WORKING)).toMatchObject({
       one: 40_320,
       kickRun: 0,
       timeLeft: 40_320 - 7_560,
     });
   });
-  test("past the window, the next bar line is the one", () => {
+  test("after the window, one is the next bar line", () => {
     expect(describeLanding(timelineOf("@4 RLRRLx4"), WORKING)).toMatchObject({ one: 80_640 });
   });
-  test("a hand that does not play is free, and nothing lands from silence", () => {
+  test("a hand that doesn't play is free, and silence has no landing", () => {
     const landing = describeLanding(timelineOf("@4 RRKK"), WORKING);
     expect(landing?.hands.find(({ hand }) => hand === "L")).toMatchObject({ rest: null, free: true });
     // Both are free, so the leading hand crashes.
@@ -128,7 +128,7 @@ describe("landing", () => {
  * other hand 220), from tom 1 157 (170), from the floor tom 242 (262) to a crash on the left and 207 (223) to one on
  * the right. A sixteenth lasts 150 ms at 100 bpm and 107 ms at 140.
  */
-describe("landings by hand", () => {
+describe("landings worked out by hand", () => {
   const FIVE_PIECE = kitOf("sn", "t1", "t2", "f1", "kk", "hp", "hh", "rd", "c1", "c2");
   const player = (kit: Kit, level: PlayerLevel = "working") => makePlayer(kit, limitsOf(level, "R"));
   const four = player(FOUR_PIECE);
@@ -193,7 +193,7 @@ describe("counting", () => {
   ] as const)("%s, %d to the beat: %s", (style, slots, syllables) => {
     expect(countBeat(style, slots, 2).join(" ")).toBe(syllables);
   });
-  test("every style has a syllable for every place of every rate from 1 to 12", () => {
+  test("every style has a syllable for every position of every rate from 1 to 12", () => {
     for (const style of ["beats", "trip-let", "halves", "french", "south-indian"] as const) {
       for (const isDotted of [false, true]) {
         for (let slots = 1; slots <= 12; slots++) {
@@ -251,7 +251,7 @@ describe("counting", () => {
     const timeline = timelineOf(text, meter);
     expect(timeline.slots.map((slot) => speakSlot(style, slot, timeline.meter)).join(" ")).toBe(spoken);
   });
-  test("in every meter each group has two or three, and together they are the bar", () => {
+  test("in every meter each group has two or three, and they add up to the bar", () => {
     for (let beats = 5; beats <= 32; beats++) {
       const groups = groupUnits({ beats, unit: 8 });
       if (!groups) continue;

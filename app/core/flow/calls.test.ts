@@ -7,7 +7,7 @@ import { composeFlow } from "./compose";
 import { drawFlow, type FlowWays, seedOf } from "./draw";
 
 describe("calls", () => {
-  test("playings in a row of one idea are one call", () => {
+  test("join consecutive playings of one idea", () => {
     const at = (index: number) => index * 10;
     const playings = [0, 0, 1, 0].map((one, index) => ({ idea: one, grown: 0, at: at(index), length: 10 }));
     expect(listCalls(playings)).toEqual([
@@ -17,7 +17,7 @@ describe("calls", () => {
     ]);
   });
 
-  test("a call keeps its card until it is played, and no other one takes it before", () => {
+  test("keep their card until played, and no other call takes it earlier", () => {
     fc.assert(
       fc.property(fc.integer({ min: 2, max: 5 }), fc.integer({ min: 3, max: 40 }), (cards, many) => {
         const callOf = (number: number) => (number < many ? number : null);
@@ -39,7 +39,7 @@ describe("calls", () => {
     );
   });
 
-  test("no call is late: over 10 000 seeds and tempos each is shown at least a beat before it is played", () => {
+  test("are never late: over 10 000 seeds and tempos each is shown at least a beat before it is played", () => {
     const specs = [
       specOf([idea("@4 R"), idea("@4 RLR"), idea("@4 RLRRL")], 4),
       specOf([idea("@4 RLR"), idea("@4 RLRRL")], 2, { inRow: 2 }),

@@ -30,7 +30,7 @@ describe("composing", () => {
     line,
   });
 
-  test("the line fills its bars exactly, and each playing has its slots", () => {
+  test("fills its bars exactly, and gives each playing its slots", () => {
     fc.assert(
       fc.property(anySpec, fc.nat(), (spec, seed) => {
         const ways = compileFlow(spec, WORKING);
@@ -49,7 +49,7 @@ describe("composing", () => {
     );
   });
 
-  test("accents that are shuffled keep the sticking and their number; each stroke is as likely", () => {
+  test("shuffles accents without changing the sticking or their number; every stroke is equally likely", () => {
     const spec = specOf([idea("@4 >RLRRLRLL"), idea("@4 R>LKR>LK--")]);
     const bare = (line: string) => line.replaceAll(">", "");
     const seen = new Map<string, number>();
@@ -76,7 +76,7 @@ describe("composing", () => {
     for (const count of counts) expect(Math.abs(count - mean)).toBeLessThan(6 * Math.sqrt(mean));
   });
 
-  test("the last cell of a repeat, and only that, is changed for another one of its size", () => {
+  test("replaces only the last cell of a repeat, with another one of its size", () => {
     const spec = specOf([idea("@4 RLRR"), idea("@4 K-K-")], 2);
     const endings = [lineOf("@4 LLRL"), lineOf("@4 RLRLR")].map((line) =>
       line.flatMap((item) => (item.kind === "cell" ? item.slots : [])),
@@ -97,7 +97,7 @@ describe("composing", () => {
     expect(changed).toBeGreaterThan(20);
   });
 
-  test("of several orchestrations each is drawn; the sticking stays", () => {
+  test("draws each of several orchestrations; the sticking stays", () => {
     const versions = ["@4 RLRR", "@4 R/t1LRR", "@4 RLR/f1R"].map(lineOf);
     const spec = specOf([idea("@4 RLRR", { versions }), idea("@4 KKKK")], 4);
     const seen = new Set<string>();
@@ -110,7 +110,7 @@ describe("composing", () => {
     expect([...seen].sort()).toEqual(versions.map(formatLine).sort());
   });
 
-  test("a path that is drawn anew can be played at the tempo, and leaves the other ideas where they are", () => {
+  test("draws a path that is playable at the tempo, and leaves the other ideas where they are", () => {
     const spec = specOf([idea("@4 RLRLRL"), idea("@4 R/hhL/snKK")], 2, { inRow: 2 });
     const variety: Variety[] = [{ ...KEPT, path: "anew" }, KEPT];
     const surfaces = ["sn", "t1", "f1", "hh"] as const;
@@ -131,7 +131,7 @@ describe("composing", () => {
     expect(paths.size).toBeGreaterThan(15);
   });
 
-  test("a line that is too fast to be placed is said to be", () => {
+  test("reports a line that is too fast to orchestrate", () => {
     const spec = { ...specOf([idea("@8 RRRRRRRR"), idea("@4 RLRL")]), tempo: bpm(240) };
     const variety: Variety[] = [
       { ...KEPT, path: "anew" },
@@ -151,7 +151,7 @@ describe("composing", () => {
     throw new Error("the fast idea was never drawn");
   });
 
-  test("a fill's layers are said stroke by stroke, so that it sounds the same among others", () => {
+  test("writes a fill's layers into each stroke, so that it sounds the same among others", () => {
     const line = lineOf("@4 RLRL");
     const phrase = { ...phraseOf({ line, playings: [] }, specOf([])), voicing: [] };
     const laid = layOut(
@@ -172,7 +172,7 @@ describe("composing", () => {
   });
 });
 
-test("strokes of a composed line are those of its ideas", () => {
+test("keeps the strokes of its ideas", () => {
   const spec = specOf([idea("@4 >RLrR"), idea("@4 (RK)--L")]);
   const ways = compiled(spec);
   const composed = composeFlow(drawFlow(ways, ways.counts, 5) ?? [], [], 5);

@@ -85,14 +85,14 @@ describe("counting", () => {
     ).toBe(2n);
   });
 
-  test("triplets begin only where their grid has a place", () => {
+  test("triplets start only on their own grid", () => {
     // Two beats of triplets and two of fours: any of the six orders by beat; a five would leave the grid.
     const spec = specOf([idea("@3 RLR"), idea("@4 RLRR"), idea("@4 RLRRL")]);
     for (const way of listAll(spec)) expect(way).not.toMatch(/2 0/);
     expect(countFlow(compiled(spec))).toBe(BigInt(listAll(spec).length));
   });
 
-  test("is what brute force finds, under any rules", () => {
+  test("agrees with brute force under any rules", () => {
     fc.assert(
       fc.property(anySpec, (spec) => {
         const ways = compileFlow(spec, WORKING);
@@ -103,7 +103,7 @@ describe("counting", () => {
     );
   });
 
-  test("a draw is one of the ways that brute force finds, ends on the bar, and comes back with its seed", () => {
+  test("a draw is one of the brute-force ways, ends on the bar, and is reproducible by seed", () => {
     fc.assert(
       fc.property(anySpec, fc.nat(), (spec, seed) => {
         const ways = compileFlow(spec, WORKING);
@@ -123,7 +123,7 @@ describe("counting", () => {
     );
   });
 
-  test("an ending that must leave a hand free leaves one, at that tempo for that player", () => {
+  test("an ending that must leave a hand free does so, at that tempo for that player", () => {
     const [busy, easy] = ["@8 RLRLRLRL", "@4 RLKK"] as const;
     const fast = { ...specOf([idea(busy), idea(easy)], 1, { endsFree: true }), tempo: bpm(200) };
     const ways = compiled(fast);
@@ -147,7 +147,7 @@ describe("fairness", () => {
   const chiSquare = (counts: readonly number[], expected: readonly number[]) =>
     counts.reduce((sum, count, index) => sum + (count - (expected[index] ?? 1)) ** 2 / (expected[index] ?? 1), 0);
 
-  test("every way is drawn as often as any other", () => {
+  test("every way is drawn equally often", () => {
     const spec = specOf([idea("@4 RLR"), idea("@4 RLRRL"), idea("@4 RLRR")], 1, { inRow: 2 });
     const ways = compiled(spec);
     const all = listAll(spec);
@@ -168,7 +168,7 @@ describe("fairness", () => {
     ).toBeLessThan(free + 5 * Math.sqrt(2 * free));
   });
 
-  test("weights of ideas and joins make a way as much likelier as their product", () => {
+  test("weights of ideas and joins multiply the probability of a way", () => {
     const spec = specOf([idea("@4 RLR"), idea("@4 RLRRL")]);
     const ways = compiled(spec);
     const weights = {
@@ -202,7 +202,7 @@ describe("fairness", () => {
     expect(chiSquare([...drawn.values()], expected)).toBeLessThan(5 + 5 * Math.sqrt(10));
   });
 
-  test("weights stay exact where counts are too large for plain numbers", () => {
+  test("weights stay exact when counts exceed plain numbers", () => {
     const ways = compiled(specOf([idea("@4 RLR"), idea("@4 RLRR"), idea("@4 RLRRL")], 16));
     const thrice = new Uint16Array(ways.graph.edgeLabel.length).fill(3);
     // With all weights 3, a way of n playings counts 3 to the n times; a twin that adds up by playings agrees.
@@ -219,8 +219,8 @@ describe("fairness", () => {
   });
 });
 
-describe("what cannot be drawn", () => {
-  test("is named", () => {
+describe("an impossible draw", () => {
+  test("names its reason", () => {
     const code = (spec: FlowSpec) => {
       const found = compileFlow(spec, WORKING);
       return isFlowProblem(found) ? found : null;
@@ -233,7 +233,7 @@ describe("what cannot be drawn", () => {
     });
   });
 
-  test("rules to loosen are the smallest sets without which there is a way", () => {
+  test("names the smallest sets of rules whose removal helps", () => {
     const stuck = specOf([idea("@4 RLR", { most: 1 }), idea("@4 RLRRL")], 1, { inRow: 2 });
     expect(loosenFlow(stuck, WORKING)).toEqual([[{ kind: "most", idea: 0 }]]);
     const never = specOf([idea("@4 RLRLRL"), idea("@4 RLRR-R")]);
@@ -276,7 +276,7 @@ function loosened(spec: FlowSpec, set: readonly FlowLoosened[]): FlowSpec {
 }
 
 describe("growing", () => {
-  test("two beats become three, then four, and come back", () => {
+  test("two beats become three, then four, and back", () => {
     const two = lineOf("@4 RLRR LRLL");
     expect(formatLine(growLine(two, 4, 1))).toBe("@4 RLRR LRLL LRLL");
     expect(lengthOf(growLine(two, 4, 2))).toBe(4 * 10_080);

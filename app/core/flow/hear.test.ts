@@ -15,8 +15,8 @@ const IDEAS = [
 ] as const;
 const PERFECT = playDrummer(EXPECTED.strokes, { ...STEADY_DRUMMER, steadiness: 1 }, 0);
 
-describe("a round that is heard", () => {
-  test("played as written, every idea and every join is clean", () => {
+describe("a round as heard", () => {
+  test("is clean in every idea and join if played as written", () => {
     for (const [index, idea] of IDEAS.entries()) {
       expect(hearPlaying(EXPECTED, PERFECT, idea, "standard")).toBe("clean");
       const next = IDEAS[index + 1];
@@ -24,7 +24,7 @@ describe("a round that is heard", () => {
     }
   });
 
-  test("strokes missed inside an idea are that idea's, and no one else's", () => {
+  test("blames missed strokes inside an idea on that idea only", () => {
     const { strokes } = EXPECTED;
     const late = PERFECT.filter(
       ({ at }) => !strokes.some((one) => [6, 7].includes(one.slot ?? -1) && near(one.at, at)),
@@ -36,18 +36,18 @@ describe("a round that is heard", () => {
     expect(hearJoin(EXPECTED, late, IDEAS[2], IDEAS[3], "standard")).toBe("clean");
   });
 
-  test("what falls apart where one idea goes over into the next is the join's", () => {
+  test("blames a faulty transition on the join", () => {
     const shifted = PERFECT.map((hit) => (near(hit.at, EXPECTED.strokes[9]?.at ?? 0) ? moved(hit, 0.06) : hit));
     expect(hearJoin(EXPECTED, shifted, IDEAS[1], IDEAS[2], "standard")).not.toBe("clean");
     expect(hearJoin(EXPECTED, shifted, IDEAS[0], IDEAS[1], "standard")).toBe("clean");
   });
 
-  test("silence is not judged: an input that is lost makes nobody worse", () => {
+  test("isn't judged if silent: a lost input makes nobody worse", () => {
     expect(hearPlaying(EXPECTED, [], IDEAS[0], "standard")).toBeNull();
     expect(hearJoin(EXPECTED, [], IDEAS[0], IDEAS[1], "standard")).toBeNull();
   });
 
-  test("an idea has been heard once its last stroke can no longer come", () => {
+  test("judges an idea once its last stroke can no longer come", () => {
     const by = heardBy(EXPECTED, IDEAS[0]) ?? 0;
     expect(by).toBeGreaterThan(EXPECTED.strokes[3]?.at ?? 0);
     expect(by).toBeLessThan(EXPECTED.strokes[5]?.at ?? 0);
@@ -63,7 +63,7 @@ function moved<Hit extends { readonly at: number }>(hit: Hit, by: number) {
 }
 
 describe("a record", () => {
-  test("keeps the latest results of each, and no more", () => {
+  test("keeps only the latest results of each", () => {
     let record = NO_RECORD;
     for (let time = 0; time < 30; time++) {
       record = recordHeard(record, [{ of: "idea", key: "a", result: time < 20 ? "no" : "clean" }]);
@@ -73,7 +73,7 @@ describe("a record", () => {
     expect(record.ideas.b).toBeUndefined();
   });
 
-  test("moves weights to what was not clean, and back", () => {
+  test("shifts weights to what wasn't clean, and back", () => {
     expect(missShare([])).toBe(0);
     expect(missShare(["no", "nearly"])).toBe(0.75);
     expect([factorOf(undefined), factorOf(["clean"]), factorOf(["nearly"]), factorOf(["no"])]).toEqual([1, 1, 3, 4]);

@@ -16,7 +16,7 @@ const candidate = fc.record({
 });
 
 describe("a graded set", () => {
-  test("goes from easy to hard, no more than wanted, any two apart, and so are those that stand in", () => {
+  test("goes from easy to hard, has the requested size at most, and keeps any two apart, replacements included", () => {
     fc.assert(
       fc.property(
         fc.array(candidate, { maxLength: 40 }),
@@ -54,13 +54,13 @@ describe("a graded set", () => {
     }
   });
 
-  test("of nothing is nothing", () => {
+  test("from nothing is empty", () => {
     expect(gradeSet([], 5, 3)).toEqual({ items: [], apart: 3 });
   });
 });
 
-describe("where exercises come from", () => {
-  test("by the grid the hand on a place is always the same", () => {
+describe("sources of exercises", () => {
+  test("by the grid, a position always has the same hand", () => {
     for (const line of drawGridLines(16, SIXTEENTHS, 50, 7, { lead: "R", kicks: true, rests: true })) {
       const signs = formatLine(line)
         .replace(/^@\S+ /, "")
@@ -74,7 +74,7 @@ describe("where exercises come from", () => {
     expect(left[0]?.replace(/>/g, "")).toContain("LRLR");
   });
 
-  test("of a cell every line fills the space, and each is another one", () => {
+  test("from a cell, every line fills the space, and all differ", () => {
     const lines = listCellLines(readCell("RLRR") ?? [], 8, SIXTEENTHS, 100);
     expect(lines).toHaveLength(100);
     expect(new Set(lines.map((line) => formatLine(line))).size).toBe(100);
@@ -94,7 +94,7 @@ describe("exercises for a space", () => {
     ...given,
   });
 
-  test("by the grid from three places of the bar, twelve of each", () => {
+  test("by the grid: twelve from each of three positions in the bar", () => {
     const starts = [5, 3, 1].map((eighths) => (BAR / 8) * eighths);
     const spaces = starts.map((start) => ({ start: ticks(start), length: ticks(BAR - start) }));
     const sets = gradeExercises(request({ spaces }), player);
@@ -110,7 +110,7 @@ describe("exercises for a space", () => {
     expect(gradeExercises(request({ spaces }), player)).toEqual(sets);
   });
 
-  test("from a search, within its rules", () => {
+  test("from a search: within its rules", () => {
     const pool = ["RLK", "RLRR", "RLRRL"].map((text) => ({
       cell: readCell(text) ?? [],
       mirrors: true,
@@ -132,7 +132,7 @@ describe("exercises for a space", () => {
     for (const item of set?.items ?? []) expect(item.chosen.signs.at(-1)).toBe("K");
   });
 
-  test("a space that the note value does not fill has none", () => {
+  test("a space the note value doesn't fill has none", () => {
     const [set] = gradeExercises(request({ spaces: [{ start: ticks(0), length: ticks(1_000) }] }), player);
     expect(set?.items).toEqual([]);
   });

@@ -4,7 +4,7 @@ import { anyMeter } from "../testing/arbitraries";
 import { barTicks, beatTicks, type Meter, parseMeter } from "../time/time";
 import { FORM_KINDS, makeForm, nameForm } from "./forms";
 
-test("each form is what it is called, and is known again", () => {
+test("each form matches its name, and is recognized", () => {
   const four = parseMeter("4/4") as Meter;
   expect(makeForm("half-half", four)).toEqual({
     grooveBars: 0,
@@ -18,7 +18,7 @@ test("each form is what it is called, and is known again", () => {
   expect(nameForm({ ...makeForm("one-one", four), grooveBars: 5 }, four)).toBeNull();
 });
 
-test("in any meter the window lies in its bars, and the names are told apart", () => {
+test("in any meter the window is inside its bars, and names are unique", () => {
   fc.assert(
     fc.property(anyMeter, fc.constantFrom(...FORM_KINDS), (meter, kind) => {
       const form = makeForm(kind, meter);

@@ -11,7 +11,7 @@ const BAR = 40_320;
 const QUARTER = 10_080;
 
 describe("grooves", () => {
-  test("the plain groove fills one bar of any meter, with a kick on one", () => {
+  test("the simplest groove fills one bar of any meter, with a kick on one", () => {
     fc.assert(
       fc.property(anyMeter, (meter) => {
         const laid = layOutGroove(plainGroove(meter), meter, bpm(100));
@@ -20,7 +20,7 @@ describe("grooves", () => {
       }),
     );
   });
-  test("the backbeat is the loudest the groove has on the snare", () => {
+  test("the backbeat is the groove's loudest snare stroke", () => {
     const at = (text: string) => listBackbeats({ ...EIGHTHS, line: lineOf(text) }).at.map((one) => one / QUARTER);
     expect(listBackbeats(EIGHTHS)).toMatchObject({ length: BAR });
     expect(at("@2 (R/hhK)R/hh (R/hh>L)l (R/hhK)R/hh (R/hh>L)l")).toEqual([1, 3]);
@@ -28,7 +28,7 @@ describe("grooves", () => {
     expect(at("@1 KLKL")).toEqual([1, 3]);
     expect(at("@1 KR/rdKl")).toEqual([]);
   });
-  test("a mirrored groove has the other hand, and what one hand pushed the other does", () => {
+  test("a mirrored groove swaps the hands and their feel", () => {
     const groove: Groove = { ...EIGHTHS, feel: { swing: null, push: { L: 12, K: 3 } } };
     expect(mirrorGroove(groove).feel.push).toEqual({ R: 12, K: 3 });
     expect(mirrorGroove(mirrorGroove(groove))).toEqual(groove);

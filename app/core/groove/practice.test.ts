@@ -21,16 +21,16 @@ const BAR = 40_320;
 describe("the tempo ladder", () => {
   const rungs = (ladder: Parameters<typeof ladderTempo>[0], repeats: number) =>
     Array.from({ length: repeats }, (_, repeat) => ladderTempo(ladder, repeat));
-  test("by steps, each so many times, and then it stays", () => {
+  test("climbs in steps, each a number of times, and then stays", () => {
     expect(rungs({ from: bpm(60), to: bpm(75), step: 6, every: 2 }, 8)).toEqual([60, 60, 66, 66, 72, 72, 75, 75]);
   });
-  test("evenly, a little each time", () => {
+  test("climbs smoothly, a little each time", () => {
     expect(rungs({ from: bpm(60), to: bpm(80), step: null, every: 4 }, 6)).toEqual([60, 65, 70, 75, 80, 80]);
   });
-  test("down as well", () => {
+  test("also goes down", () => {
     expect(rungs({ from: bpm(100), to: bpm(90), step: 4, every: 1 }, 5)).toEqual([100, 96, 92, 90, 90]);
   });
-  test("never leaves what lies between, never turns back, and gets there when it says", () => {
+  test("never leaves its range, never turns back, and arrives when promised", () => {
     const tempo = fc.integer({ min: 30, max: 300 });
     fc.assert(
       fc.property(
@@ -58,7 +58,7 @@ describe("the tempo ladder", () => {
 describe("layers", () => {
   const note = (limb: "R" | "L" | "K" | "H", place = "sn", role = "fill") =>
     ({ limb, place, role }) as Parameters<typeof gainOf>[0];
-  test("muted, soft, solo; muted goes before solo of another kind", () => {
+  test("muted, soft, solo; mute beats a solo of another kind", () => {
     const mix: Mix = { ...ALL_ON, limbs: { R: "solo", L: "soft" }, places: { t1: "muted" } };
     expect(gainOf(note("R"), mix)).toBe(1);
     expect(gainOf(note("L"), mix)).toBe(0);
@@ -67,7 +67,7 @@ describe("layers", () => {
     expect(gainOf(note("K"), { ...ALL_ON, parts: { fill: "solo" } })).toBe(1);
     expect(gainOf(note("K", "kk", "crash"), { ...ALL_ON, parts: { groove: "muted" } })).toBe(0);
   });
-  test("hands only and feet only are told by name, and leave each other out", () => {
+  test("hands only and feet only are recognized, and exclude each other", () => {
     for (const limb of ["R", "L", "K", "H"] as const) {
       expect(gainOf(note(limb), HANDS_ONLY) + gainOf(note(limb), FEET_ONLY)).toBe(1);
     }
@@ -77,7 +77,7 @@ describe("layers", () => {
   });
 });
 
-test("clicks thin out: on the backbeat, on one, and silent every other n bars", () => {
+test("clicks thin out: backbeats, one, and silence every other n bars", () => {
   const clicks = clickBeats(pulseOf(FOUR_FOUR), 0, 2 * BAR);
   const heard = (on: "beat" | "backbeat" | "one", silentBars = 0) =>
     clicks
@@ -98,28 +98,28 @@ describe("clicks between the beats", () => {
     clicksBetween(pulse, 0, to)
       .filter((click) => isClicked({ on: "one", between, silentBars: 0 }, click, 0))
       .map((click) => (click.at / 10_080) * 12);
-  test("eighths, triplets and sixteenths of a quarter, none on a beat", () => {
+  test("eighths, triplets and sixteenths of a quarter, never on a beat", () => {
     const four = pulseOf(FOUR_FOUR);
     expect(at(four, "eighths", 20_160)).toEqual([6, 18]);
     expect(at(four, "triplets", 20_160)).toEqual([4, 8, 16, 20]);
     expect(at(four, "sixteenths", 10_080)).toEqual([3, 6, 9]);
     expect(clicksBetween(four, 0, BAR).some((click) => click.strong || click.at % 10_080 === 0)).toBe(false);
   });
-  test("a dotted beat has its own three as triplets, and eighths between beats that are felt in groups", () => {
+  test("a dotted beat has its own three as triplets, and grouped beats have eighths", () => {
     const six = pulseOf({ beats: 6, unit: 8 });
     expect(at(six, "triplets", 15_120)).toEqual([6, 12]);
     expect(at(six, "eighths", 15_120)).toEqual([6, 12]);
     const seven = pulseOf({ beats: 7, unit: 8, groups: [2, 2, 3] });
     expect(at(seven, "eighths", 35_280)).toEqual([6, 18, 30, 36]);
   });
-  test("from the middle of a bar on nothing is missing, nothing twice", () => {
+  test("from the middle of a bar, none is missing or doubled", () => {
     const pulse = pulseOf(FOUR_FOUR);
     const whole = clicksBetween(pulse, 0, 2 * BAR).map((click) => click.at);
     const halves = [...clicksBetween(pulse, 0, 12_345), ...clicksBetween(pulse, 12_345, 2 * BAR)];
     expect(halves.map((click) => click.at)).toEqual(whole);
     expect(new Set(whole).size).toBe(whole.length);
   });
-  test("swing with the notes; triplets stand where they are", () => {
+  test("swing like notes; triplets stay where they are", () => {
     const timeline = layOut({
       meter: FOUR_FOUR,
       tempo: bpm(100),
@@ -149,7 +149,7 @@ describe("the backbeat keeper", () => {
   };
   const fixes = (text: string) =>
     check(text).map(({ state, fixes: offered }) => [state, ...offered.map((fix) => formatLine(fix.line))]);
-  test("says what stands on each: kept, soft, elsewhere, a foot, nothing", () => {
+  test("describes each backbeat: kept, soft, elsewhere, a foot, nothing", () => {
     expect(check("@1 R>LR>L").map(({ at, state }) => [at / 10_080, state])).toEqual([
       [1, "kept"],
       [3, "kept"],
@@ -159,7 +159,7 @@ describe("the backbeat keeper", () => {
     expect(check("@3 RLR -- RLR").map(({ state }) => state)).toEqual(["silent", "empty"]);
     expect(check("@3/2 RLRLRL").map(({ state }) => state)).toEqual(["between", "between"]);
   });
-  test("each has the change that keeps it", () => {
+  test("offers for each the change that keeps it", () => {
     expect(fixes("@1 RLR>L/t1")).toEqual([
       ["soft", "@1 R>LRL/t1".replace("L/t1", ">L/t1")],
       ["elsewhere", "@1 RLR>L/sn"],
@@ -168,7 +168,7 @@ describe("the backbeat keeper", () => {
     expect(fixes("@1 R-R>L")[0]).toEqual(["silent", "@1 R>L/snR>L"]);
     expect(fixes("@3/2 RLRLRL")).toEqual([["between"], ["between"]]);
   });
-  test("a change keeps its backbeat, whatever the line is", () => {
+  test("offers changes that keep their backbeat, whatever the line", () => {
     const sticking = fc.array(fc.constantFrom("R", "l", ">L", "K", "-", "R/t1", "{RL}", "(LK)", "'R"), {
       minLength: 16,
       maxLength: 16,
@@ -182,10 +182,10 @@ describe("the backbeat keeper", () => {
       }),
     );
   });
-  test("only the window is looked at, and the groove's length counts from its own beginning", () => {
+  test("looks only at the window, and counts the groove from its own start", () => {
     expect(check("@4 RLRL RLRL", BAR / 2, BAR / 2).map(({ at }) => at / 10_080)).toEqual([3]);
   });
-  test("the voicing that keeps it is offered once", () => {
+  test("offers the voicing that keeps it once", () => {
     const made = keepBackbeatLayer([]);
     expect(made?.at(-1)?.rule.kind).toBe("backbeat");
     expect(keepBackbeatLayer(made ?? [])).toBeNull();

@@ -16,7 +16,7 @@ describe("under the fill", () => {
     const arrangement = arrangementOf(text, setting, [0, BAR], groove);
     return notesOf(arrangement, "under").map(({ at, limb }) => `${at / QUARTER - 4}${limb}`);
   };
-  test("ostinati of the hi-hat foot", () => {
+  test("hi-hat foot ostinatos", () => {
     expect(under({ foot: "quarters" })).toEqual(["0H", "1H", "2H", "3H"]);
     expect(under({ foot: "two-and-four" })).toEqual(["1H", "3H"]);
     expect(under({ foot: "off-beats" })).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
@@ -26,7 +26,7 @@ describe("under the fill", () => {
   test("a limb that the line needs plays the line", () => {
     expect(under({ foot: "quarters", kickOnBeats: true }, "@1 KRHR")).toEqual(["0H", "1H", "1K", "2K", "3H", "3K"]);
   });
-  test("an ostinato goes on through the groove where that is wanted, beside what the groove's feet play", () => {
+  test("an ostinato can continue through the groove, beside the groove's own feet", () => {
     const feet = (feetIn: Setting["feetIn"], groove: Groove = EIGHTHS) => {
       const setting = { ...USUAL, foot: "quarters", kickOnBeats: true, feetIn } as const;
       const arrangement = arrange(timelineOf("@4 RLRLx4"), groove, setting, LEFT_CRASH);
@@ -42,7 +42,7 @@ describe("under the fill", () => {
       0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5,
     ]);
   });
-  test("the whole groove goes on under a fill where that is wanted; a limb that the fill needs leaves it", () => {
+  test("the whole groove can continue under a fill; limbs that the fill needs leave it", () => {
     const arrangement = arrange(timelineOf("@4 ----R---"), EIGHTHS, { ...USUAL, during: "groove" }, LEFT_CRASH);
     const told = arrangement.notes
       .filter(({ at, role }) => at >= BAR && role !== "crash")
@@ -53,13 +53,13 @@ describe("under the fill", () => {
     expect(told).toContain("1R fill");
     expect(told).not.toContain("1R under");
   });
-  test("what the groove keeps up: its backbeat, its foot, or 2 and 4 where it has none", () => {
+  test("what the groove keeps: its backbeat, its foot, or 2 and 4 if it has none", () => {
     expect(under({ during: "backbeat" })).toEqual(["1L", "3L"]);
     expect(under({ during: "foot" })).toEqual(["1H", "3H"]);
     const foot: Groove = { ...EIGHTHS, line: lineOf("@2 -H-H-H-H") };
     expect(under({ during: "foot" }, "@4 RLRLx4", foot)).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
   });
-  test("in six-eight the foot keeps the dotted quarters, off-beats are the last of each three; in 7/8 the bar begins anew", () => {
+  test("in 6/8 the foot plays dotted quarters, off-beats are the last of each three; in 7/8 it restarts each bar", () => {
     const feet = (meter: string, foot: Setting["foot"]) => {
       const parsed = parseMeter(meter) as Meter;
       const timeline = timelineOf("@2 RL", [0, 2 * barTicks(parsed)], parsed);
@@ -72,14 +72,14 @@ describe("under the fill", () => {
   });
 });
 
-describe("what a fill is played under sets how fast it can go", () => {
+describe("what a fill plays over affects its top tempo", () => {
   const top = (text: string, setting: Partial<Setting>, groove: readonly TimelineEvent[] = []) => {
     const timeline = timelineOf(text);
     const under = circumstancesOf(timeline, { ...USUAL, ...setting }, groove, FOUR_PIECE);
     return findCeiling(timeline, WORKING, under)?.bpm ?? Number.POSITIVE_INFINITY;
   };
   const swung = { feel: { swing: { unit: 2, share: 2 / 3 }, push: {} } } as const;
-  test("by hand: swing shortens every second gap", () => {
+  test("worked out by hand: swing shortens every second gap", () => {
     const { double, single } = WORKING.limits.limbs.R;
     expect(top("@2 RRRR", {})).toBeCloseTo(60 / (double + single), 9);
     expect(top("@2 RRRR", swung)).toBeCloseTo(20 / double, 9);
@@ -87,7 +87,7 @@ describe("what a fill is played under sets how fast it can go", () => {
     expect(top("@2 RRRR", { ...swung, follows: false })).toBe(top("@2 RRRR", {}));
     expect(top("@3 RRRRRR", swung)).toBe(top("@3 RRRRRR", {}));
   });
-  test("feet that an ostinato adds are strokes; one that the line has anyway is none", () => {
+  test("an ostinato's feet are strokes, unless the line has them anyway", () => {
     const offs = "@2 -K-K-K-K-K-K-K-K-K-K";
     expect(top(offs, { kickOnBeats: true })).toBeLessThan(top(offs, {}));
     expect(top("@1 KKKK", { kickOnBeats: true })).toBe(top("@1 KKKK", {}));
@@ -95,7 +95,7 @@ describe("what a fill is played under sets how fast it can go", () => {
     const line = "@4 -HRL-HRL-HRL-HRL";
     expect(top(line, { foot: "eighths" })).toBeLessThan(top(line, {}));
   });
-  test("so are the feet of a groove that goes on", () => {
+  test("so are the feet of a continuing groove", () => {
     const groove = timelineOf("@2 K-KKK-KK").events;
     const offs = "@4 --K---K---K---K-";
     expect(top(offs, { during: "groove" }, [...groove])).toBeLessThanOrEqual(top(offs, {}));

@@ -15,7 +15,7 @@ function at(kit: Kit, place: KitVoice) {
 }
 
 describe("a kit", () => {
-  test("is itself after two mirrors, and its feet change over", () => {
+  test("is itself after two mirrors, and its feet swap", () => {
     fc.assert(
       fc.property(anyKit, (kit) => {
         expect(mirrorKit(mirrorKit(kit))).toEqual(kit);
@@ -33,13 +33,13 @@ describe("a kit", () => {
     }
   });
 
-  test("plays an open hi-hat where the hi-hat is, and the bell where the ride is", () => {
+  test("plays an open hi-hat on the hi-hat, and the bell on the ride", () => {
     expect(isPlayable(SMALL, "R", "ho")).toBe(true);
     expect(isPlayable(SMALL, "R", "rb")).toBe(false);
     expect(at(FOUR_PIECE, "rb").size).toBeLessThan(at(FOUR_PIECE, "rd").size);
   });
 
-  test("folds what it lacks on to the nearest in sound that the limb can play", () => {
+  test("replaces what it lacks with the nearest in pitch that the limb can play", () => {
     expect(foldPlace(SMALL, "R", "t1")).toBe("f1");
     expect(foldPlace(FOUR_PIECE, "R", "t2")).toBe("t1");
     expect(foldPlace(FOUR_PIECE, "L", "f2")).toBe("f1");
@@ -49,7 +49,7 @@ describe("a kit", () => {
     expect(foldPlace(FOUR_PIECE, "K", "kk")).toBe("kk");
   });
 
-  test("any stroke on a full kit ends where its limb can play, and stays there when folded again", () => {
+  test("with everything on it gives every stroke a surface its limb can play, and keeps it", () => {
     fc.assert(
       fc.property(anyKit, fc.constantFrom(...LIMBS), fc.constantFrom(...KIT_VOICES), (kit, limb, place) => {
         const folded = foldPlace(kit, limb, place);
@@ -59,7 +59,7 @@ describe("a kit", () => {
     );
   });
 
-  test("for open hands has the ride on the hi-hat's side and a low hi-hat, on the mirrored kit as well", () => {
+  test("for open hands has the ride on the hi-hat's side and a low hi-hat, also mirrored", () => {
     const open = openKit(FOUR_PIECE);
     expect(at(open, "rd").x).toBeLessThan(at(open, "sn").x);
     expect(at(open, "hh").height).toBeLessThan(at(FOUR_PIECE, "hh").height);
@@ -75,13 +75,13 @@ describe("arms", () => {
     expect(armsCross(at(FOUR_PIECE, "sn"), at(FOUR_PIECE, "hh"))).toBe(false);
   });
 
-  test("do not cross where the sticks only meet: high tom and snare", () => {
+  test("don't cross where only the sticks meet: high tom and snare", () => {
     expect(armsCross(at(FOUR_PIECE, "t1"), at(FOUR_PIECE, "sn"))).toBe(false);
     expect(armsCross(at(FOUR_PIECE, "f1"), at(FOUR_PIECE, "sn"))).toBe(false);
     expect(armsCross(at(FOUR_PIECE, "sn"), at(FOUR_PIECE, "f1"))).toBe(true);
   });
 
-  test("cross in the mirror when they cross, the other hand on top", () => {
+  test("cross in the mirror exactly when they cross, with the other hand on top", () => {
     fc.assert(
       fc.property(anyKit, (kit) => {
         const mirrored = mirrorKit(kit);
@@ -97,8 +97,8 @@ describe("arms", () => {
   });
 });
 
-describe("what is wrong with a kit", () => {
-  test("the usual ones are right", () => {
+describe("problems of a kit", () => {
+  test("the usual ones have none", () => {
     for (const kit of [FOUR_PIECE, SMALL, LARGE]) {
       expect(checkKit(kit)).toEqual([]);
       expect(checkKit(mirrorKit(kit))).toEqual([]);
@@ -113,7 +113,7 @@ describe("what is wrong with a kit", () => {
     expect(checkKit(piled)).toEqual([{ kind: "overlap", place: "t1", other: "sn" }]);
   });
 
-  test("each problem is fixed in one step, and nothing is lost by it", () => {
+  test("each problem has a one-step fix that loses nothing", () => {
     fc.assert(
       fc.property(anyKit, fc.constantFrom("sn", "hh", "kk", null), (whole, dropped) => {
         const kit = { surfaces: whole.surfaces.filter(({ place }) => place !== dropped) };
@@ -131,7 +131,7 @@ describe("what is wrong with a kit", () => {
     );
   });
 
-  test("what is put up on a left-handed kit stands mirrored, and never on top of another", () => {
+  test("a surface added to a left-handed kit is mirrored, and never on top of another", () => {
     const mirrored = mirrorKit(kitOf("sn", "kk", "hp", "hh"));
     expect(at(addSurface(mirrored, "f1"), "f1").x).toBe(-usualSurface("f1").x);
     expect(at(addSurface(mirrored, "k2"), "k2").player).toBe("right-foot");

@@ -47,7 +47,7 @@ const lineAndCell = anyLine
   .filter((line) => played(line).length < 200)
   .chain((line) => fc.tuple(fc.constant(line), fc.nat(played(line).length - 1)));
 
-describe("an edit changes the cell that is pointed at, and nothing else that is played", () => {
+describe("an edit changes only the target cell", () => {
   test("editing", () => {
     fc.assert(
       fc.property(lineAndCell, ([line, cell]) => {
@@ -69,7 +69,7 @@ describe("an edit changes the cell that is pointed at, and nothing else that is 
       }),
     );
   });
-  test("moving: the slots in the order of a list from which one is taken and put in again", () => {
+  test("moving gives the order of a list with one item removed and reinserted", () => {
     fc.assert(
       fc.property(lineAndCell, fc.nat(), ([line, from], anywhere) => {
         const flat = slotsPlayed(line);
@@ -79,7 +79,7 @@ describe("an edit changes the cell that is pointed at, and nothing else that is 
       }),
     );
   });
-  test("breaking a cell and joining it again is the same music", () => {
+  test("splitting and joining a cell gives the same music", () => {
     fc.assert(
       fc.property(lineAndCell, fc.nat(), ([line, cell], anywhere) => {
         const size = playItems(line).filter((item) => item.kind === "cell")[cell];
@@ -90,14 +90,14 @@ describe("an edit changes the cell that is pointed at, and nothing else that is 
       }),
     );
   });
-  test("inserting a slot and removing it again is the same music", () => {
+  test("inserting and removing a slot gives the same music", () => {
     fc.assert(
       fc.property(lineAndCell, anySlot, ([line, cell], slot) => {
         expect(played(removeSlot(insertSlot(line, cell, 0, slot), cell, 0))).toEqual(played(line));
       }),
     );
   });
-  test("what comes out can be written and read again", () => {
+  test("results can be written and read again", () => {
     fc.assert(
       fc.property(lineAndCell, anySlot, ([line, cell], slot) => {
         const after = editSlot(line, cell, 0, () => slot);
@@ -110,7 +110,7 @@ describe("an edit changes the cell that is pointed at, and nothing else that is 
   });
 });
 
-describe("repeats open only as far as needed", () => {
+describe("repeats expand only as far as needed", () => {
   test.each([
     ["@4 RLRLKx4", 2, "@4 RLRLKx2 LRLRK RLRLK"],
     ["@4 RLKx3", 0, "@4 LRK RLKx2"],
@@ -119,7 +119,7 @@ describe("repeats open only as far as needed", () => {
   ])("%s, cell %d", (text, cell, after) => {
     expect(formatLine(editCell(lineOf(text), cell, (slots) => slots.map(mirrorSlot)))).toBe(after);
   });
-  test("a cell without slots goes, and what is out of reach changes nothing", () => {
+  test("a cell without slots disappears, and edits out of range change nothing", () => {
     expect(formatLine(removeSlot(lineOf("@4 R L"), 0, 0))).toBe("@4 L");
     expect(formatLine(joinCells(lineOf("@4 RL K"), 1))).toBe("@4 RL K");
     expect(formatLine(moveCell(lineOf("@4 RL K"), 0, 5))).toBe("@4 RL K");
@@ -168,13 +168,13 @@ describe("slots", () => {
       expect(write(cycleGraces(slotOf(text)))).toBe(ornaments[index + 1]);
     expect(write(cycleGraces(slotOf("(RL)")))).toBe("(RL)");
   });
-  test("sharing a slot, where that is exact", () => {
+  test("dividing a slot, if that is exact", () => {
     expect(write(shareSlot(slotOf("R"), 2, ticks(2_520)))).toBe("{RR}");
     expect(write(shareSlot(slotOf("'>R"), 3, ticks(2_520)))).toBe("{'>R>R>R}");
     expect(write(shareSlot(slotOf("R"), 3, ticks(1_120)))).toBe("refused");
     expect(write(shareSlot(makeSilence(), 2, ticks(2_520)))).toBe("refused");
   });
-  test("no edit of a slot makes a limb play twice or a foot do what it cannot", () => {
+  test("no edit makes a limb play twice or a foot do what it can't", () => {
     fc.assert(
       fc.property(anySlot, fc.constantFrom(...LIMBS), (slot, limb) => {
         for (const after of [
@@ -193,7 +193,7 @@ describe("slots", () => {
       }),
     );
   });
-  test("the limb to be expected next", () => {
+  test("the expected next limb", () => {
     expect([nextLimb(undefined), nextLimb(slotOf("R")), nextLimb(slotOf("L")), nextLimb(slotOf("K"))]).toEqual([
       "R",
       "L",
@@ -210,7 +210,7 @@ describe("slots", () => {
 describe("edits of several cells", () => {
   const shorten = (slots: readonly Slot[]) => slots.slice(0, -1);
   const mark = (slots: readonly Slot[]) => slots.map((slot) => setLevel(slot, "accent"));
-  test("repeats open only at the edges", () => {
+  test("expand repeats only at the edges", () => {
     const text = (line: string, from: number, to: number) => formatLine(editCells(lineOf(line), from, to, mark));
     expect(text("@4 RLx4 K", 1, 3)).toBe("@4 RL >R>Lx2 RL K");
     expect(text("@4 RLx4 K", 0, 5)).toBe("@4 >R>Lx4 >K");
@@ -219,7 +219,7 @@ describe("edits of several cells", () => {
     expect(text("@4 [R L @6]x3", 0, 1)).toBe("@4 >R L @6 [R L @6]x2");
     expect(formatLine(editCells(lineOf("@4 RL R K"), 0, 2, shorten))).toBe("@4 R K");
   });
-  test("are the edits of each of them, one by one", () => {
+  test("equal the edits of each, one by one", () => {
     fc.assert(
       fc.property(anyLine, fc.nat(40), fc.nat(40), (line, a, b) => {
         const cells = playItems(line).filter((item) => item.kind === "cell").length;
@@ -233,12 +233,12 @@ describe("edits of several cells", () => {
       runs(300),
     );
   });
-  test("as one sticking: cut as before where the size is kept, else one cell", () => {
+  test("as one sticking: divided as before if the size stays, otherwise one cell", () => {
     const reverse = (slots: readonly Slot[]) => slots.toReversed();
     expect(formatLine(editCellsAsOne(lineOf("@4 RLK LLR KKx2 H"), 0, 3, reverse))).toBe("@4 KKR LLK LR KK H");
     expect(formatLine(editCellsAsOne(lineOf("@4 RLK LLR H"), 0, 2, shorten))).toBe("@4 RLKLL H");
   });
-  test("cells are put after another, before all, or on an empty line", () => {
+  test("insert cells after another, before all, or into an empty line", () => {
     const cells = [[slotOf("R"), slotOf("K")], [slotOf("L")]];
     expect(formatLine(insertCells(lineOf("@4 RLx3"), 1, cells))).toBe("@4 RLx2 RK L RL");
     expect(formatLine(insertCells(lineOf("@4 RLx3"), -1, cells))).toBe("@4 RK L RLx3");
@@ -250,7 +250,7 @@ describe("edits of several cells", () => {
 describe("swells", () => {
   const over = (text: string, from: number, to: number, swell: Swell | null) =>
     formatLine(swellCells(lineOf(text), from, to, swell));
-  test("go over the chosen cells, in place of what they had, and come off again", () => {
+  test("cover the chosen cells, replace earlier swells, and can be removed", () => {
     expect(over("@4 RL RL K", 0, 2, "crescendo")).toBe("@4 <[RL RL] K");
     expect(over("@4 RLx3 K", 1, 3, "diminuendo")).toBe("@4 RL >[RLx2] K");
     expect(over("@4 <[RL RL] KK", 1, 3, "diminuendo")).toBe("@4 <[RL] >[RL KK]");
@@ -258,7 +258,7 @@ describe("swells", () => {
     expect(over("@4 RL - K", 1, 2, "crescendo")).toBe("@4 RL - K");
     expect(over("@4 RL @6 RLK K", 1, 2, "crescendo")).toBe("@4 RL @6 <[RLK] K");
   });
-  test("stay where an edit is made in them, and go where fewer than two strokes are left", () => {
+  test("survive an edit inside them, and disappear with fewer than two strokes", () => {
     const line = lineOf("@4 <[RLRL K]x2");
     expect(formatLine(editSlot(line, 0, 1, () => makeSilence()))).toBe("@4 <[R-RL K] <[RLRL K]");
     expect(formatLine(removeCell(lineOf("@4 <[RLRL K] R"), 0))).toBe("@4 K R");
@@ -267,7 +267,7 @@ describe("swells", () => {
     );
     expect(formatLine(takeSlots(line, 6))).toBe("@4 <[RLRL K] R");
   });
-  test("any line, any cells, any swell: what is played is the same, and it can be read again", () => {
+  test("on any cells of any line play the same, and can be read again", () => {
     const swells = fc.constantFrom<Swell | null>("crescendo", "diminuendo", null);
     fc.assert(
       fc.property(anyLine, fc.nat(20), fc.nat(8), swells, (line, from, many, swell) => {

@@ -19,7 +19,7 @@ function cellsOf(text: string) {
 }
 
 describe("round trip", () => {
-  test("reading what was written gives the same line", () => {
+  test("a written line reads back equal", () => {
     fc.assert(
       fc.property(anyLine, (line) => {
         expect(readStickLine(formatLine(line)).line).toEqual(line);
@@ -27,7 +27,7 @@ describe("round trip", () => {
       runs(400),
     );
   });
-  test("writing what was read is canonical: writing it again changes nothing", () => {
+  test("writing is canonical: writing it again changes nothing", () => {
     const symbols = fc.constantFrom(
       "R",
       "l",
@@ -65,7 +65,7 @@ describe("round trip", () => {
       runs(2000),
     );
   });
-  test("any text at all is read without throwing, and every problem stands in the text", () => {
+  test("any text is read without throwing, with every problem inside the text", () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 60, unit: "grapheme" }), (text) => {
         const { line, problems } = readStickLine(text);
@@ -81,7 +81,7 @@ describe("round trip", () => {
   });
 });
 
-describe("what is written comes out as", () => {
+describe("reading gives what was meant", () => {
   test.each([
     ["@4 >RlrrL >RlrrL RLRRLK", "@4 >RlrrL >RlrrL RLRRLK"],
     ["RLRL", "@4 RLRL"],
@@ -107,7 +107,7 @@ describe("what is written comes out as", () => {
   ])("%j is %j", (text, canonical) => expect(formatLine(lineOf(text))).toBe(canonical));
 });
 
-test("the line of the signature picture, stroke by stroke", () => {
+test("the line of the main picture, stroke by stroke", () => {
   const cells = cellsOf("@4 >RlrrL >RlrrL RLRRLK");
   expect(cells.map((cell) => cell.slots.length)).toEqual([5, 5, 6]);
   expect(cells[0]?.slots.flatMap(strokesOf).map(({ limb, level }) => `${limb} ${level}`)).toEqual([
@@ -119,7 +119,7 @@ test("the line of the signature picture, stroke by stroke", () => {
   ]);
 });
 
-test("marks, places, unisons and shared slots are what they say", () => {
+test("marks, surfaces, unisons and shared slots", () => {
   const [cell] = cellsOf("''>R/t2(!LK){RL}-");
   expect(cell?.slots.map((slot) => slot.kind)).toEqual(["strokes", "strokes", "split", "silence"]);
   expect(cell?.slots[0] && strokesOf(cell.slots[0])).toEqual([
@@ -132,7 +132,7 @@ test("marks, places, unisons and shared slots are what they say", () => {
   expect(cell?.slots[2] && partsOf(cell.slots[2])).toHaveLength(2);
 });
 
-describe("what the line gained later", () => {
+describe("later additions to the line", () => {
   test.each([
     ["~R >~L ~r", "@4 ~R >~L ~r"],
     ["'~R", "@4 '~R"],
@@ -146,7 +146,7 @@ describe("what the line gained later", () => {
     ["[RL <[RLRL] ]x2", "@4 [RL <[RLRL]]x2"],
   ])("%j is %j", (text, canonical) => expect(formatLine(lineOf(text))).toBe(canonical));
 
-  test("a rim shot on a cymbal is read as the accent that it is, and said", () => {
+  test("a rim shot on a cymbal is read as an accent, and reported", () => {
     const { line, advice } = readStickLine("R !L/hh");
     expect(line && formatLine(line)).toBe("@4 R >L/hh");
     expect(advice).toEqual([{ code: "rim-on-metal", from: 2, to: 7, found: "!L/hh", options: ["L"] }]);
@@ -157,7 +157,7 @@ describe("what the line gained later", () => {
     expect(formatLine(mirrorLine(lineOf("<[>RLRL]x2")))).toBe("@4 <[>LRLR]x2"));
 });
 
-describe("problems have a code, a column and a way out", () => {
+describe("problems have a code, a column and a fix", () => {
   test.each<[string, ProblemCode, number, string]>([
     ["RLZ", "not-a-symbol", 2, "Z"],
     ["RL quick RL", "not-a-symbol", 3, "quick"],
@@ -211,28 +211,28 @@ describe("problems have a code, a column and a way out", () => {
     expect(line).toBeNull();
     expect(problems[0]).toMatchObject({ code, from, found });
   });
-  test("several problems are all told, in order", () => {
+  test("several problems are all reported, in order", () => {
     expect(readStickLine("RZ >K (RR) 'H").problems.map(({ code }) => code)).toEqual([
       "not-a-symbol",
       "limb-twice",
       "grace-on-foot",
     ]);
   });
-  test("a shared slot is held against each rate that it is played at", () => {
+  test("a shared slot is checked at each rate it is played at", () => {
     expect(readStickLine("[{RLR} @9]x2").problems[0]?.code).toBe("split-inexact");
     expect(readStickLine("[{RLR} @8]x2").line).not.toBeNull();
   });
-  test("a text too long to be a line is refused unread", () => {
+  test("a text too long for a line is refused unread", () => {
     expect(readStickLine("R".repeat(MAX_TEXT + 1)).problems[0]?.code).toBe("text-too-long");
   });
 });
 
-test("ten thousand slots are read, one more is not", () => {
+test("ten thousand slots are accepted, one more isn't", () => {
   expect(countSlots(lineOf("RLRLK".repeat(2_000)))).toBe(10_000);
   expect(readStickLine(`${"RLRLK".repeat(2_000)}R`).problems[0]?.code).toBe("too-long");
 });
 
-test("spans say where each slot stands", () => {
+test("spans give the position of each slot", () => {
   const text = "@4 >R(LK) 'L";
   const { line, spans } = readStickLine(text);
   const slots = (line ?? []).flatMap((item) => (item.kind === "cell" ? item.slots : []));
@@ -243,7 +243,7 @@ test("spans say where each slot stands", () => {
   expect(told).toEqual([">R", "(LK)", "'L"]);
 });
 
-test("mirroring twice is the identity, and changes hands only", () => {
+test("mirroring twice is the identity, and changes only hands", () => {
   fc.assert(
     fc.property(anyLine, (line) => {
       expect(mirrorLine(mirrorLine(line))).toEqual(line);

@@ -37,7 +37,7 @@ const hit = (at: number, place: Hit["place"] = null, limb: Hit["limb"] = null): 
 });
 
 describe("aligning hits", () => {
-  it("costs no more than the best of all ways, and no less", () => {
+  it("costs exactly as much as the best of all ways", () => {
     const lines = ["@4 RLK-", "@8 RL(RK)L", "@4 (RK)(LK)", "@8 'RLK", "@12 RLKRL"];
     fc.assert(
       fc.property(fc.constantFrom(...lines), fc.array(anyHit(700), { maxLength: 6 }), (line, drawn) => {
@@ -64,7 +64,7 @@ describe("aligning hits", () => {
     );
   });
 
-  it("pairs a unison either way round, and does not take a pedal for a hand", () => {
+  it("pairs a unison in either order, and never takes a pedal for a hand", () => {
     const { strokes } = expectLine("@4 (RK)-L-");
     const { pairs, missed, extra } = alignHits(strokes, [hit(0.005, "kk"), hit(0.02, "sn"), hit(0.34, "kk")]);
     expect(pairs.map(({ expected, hit: played }) => [expected.limb, played.place])).toEqual([
@@ -75,7 +75,7 @@ describe("aligning hits", () => {
     expect(extra).toHaveLength(1);
   });
 
-  it("takes another surface for the stroke rather than for a missed and an extra one", () => {
+  it("prefers a wrong surface to a missed and an extra stroke", () => {
     const { strokes } = expectLine("@4 RLR/t1L");
     const { pairs, missed } = alignHits(strokes, [hit(0, "sn"), hit(0.17, "sn"), hit(0.33, "sn"), hit(0.5, "sn")]);
     expect(missed).toHaveLength(0);
@@ -83,8 +83,8 @@ describe("aligning hits", () => {
   });
 });
 
-describe("hits as they are reported", () => {
-  it("count once when a pad triggers twice, however they arrive", () => {
+describe("reported hits", () => {
+  it("count once when a pad triggers twice, in any order", () => {
     const { hits, echoes } = cleanHits([hit(0.2, "sn"), hit(0.011, "sn"), hit(0, "sn"), hit(0.012, "kk")]);
     expect(echoes).toHaveLength(1);
     expect(hits.map(({ at, place }) => [at, place])).toEqual([

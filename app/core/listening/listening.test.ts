@@ -39,7 +39,7 @@ function ratesOf({ set, named }: FaultyDrummer) {
   });
 }
 
-describe("the fault that a simulated drummer is set to", () => {
+describe("the fault of a simulated drummer", () => {
   for (const one of FAULTY_DRUMMERS) {
     it(`is the one that is named: ${one.fault}`, () => {
       const rates = ratesOf(one);
@@ -51,7 +51,7 @@ describe("the fault that a simulated drummer is set to", () => {
     });
   }
 
-  it("is none for a steady one: hardly any repeat is called unclean", () => {
+  it("is hardly ever reported for a steady one", () => {
     for (const [line, tempo] of GHOSTED_LINES) {
       const expectation = expectLine(line, tempo);
       let clean = 0;
@@ -73,13 +73,13 @@ describe("a repeat", () => {
   }));
   const judge = (hits: readonly Hit[]) => hearRepeat(expectation, hits, "standard");
 
-  it("that is as written is clean, with nothing to be said of it", () => {
+  it("played as written is clean, without comments", () => {
     const { measures, judgement } = judge(perfect);
     expect(judgement).toMatchObject({ result: "clean", faults: [] });
     expect(measures).toMatchObject({ heard: 16, expected: 16, handFootGap: 0, missedGraces: 0, doubled: 0 });
   });
 
-  it("that is late as a whole is said to be, and clean once that is taken off", () => {
+  it("that is late as a whole is reported, and clean after subtracting the latency", () => {
     const late = perfect.map((hit) => ({ ...hit, at: seconds(hit.at + 0.045) }));
     expect(judge(late).judgement?.faults[0]).toMatchObject({ kind: "late" });
     expect(judge(late).judgement?.faults[0]?.by).toBeCloseTo(0.045, 6);
@@ -97,7 +97,7 @@ describe("a repeat", () => {
     expect(fault?.by).toBeCloseTo(0.03, 3);
   });
 
-  it("says loose unisons, and lets close ones be", () => {
+  it("reports loose unisons, and tolerates tight ones", () => {
     const line = expectLine("@4 (>RK)LRL (>RK)LRL (>RK)LRL (>RK)LRL");
     const open = (gap: number) =>
       hearRepeat(
@@ -114,7 +114,7 @@ describe("a repeat", () => {
     expect(open(0.05).judgement?.faults.map(({ kind }) => kind)).toContain("unisons");
   });
 
-  it("on other surfaces and by other limbs says so", () => {
+  it("reports wrong surfaces and wrong limbs", () => {
     const moved = perfect.map((hit, index) => (index === 3 ? { ...hit, place: "t1" as const } : hit));
     expect(judge(moved).judgement?.faults[0]).toMatchObject({ kind: "elsewhere", count: 1, slots: [3] });
     const keys = expectation.strokes.map(({ at, limb }, index): Hit => {
@@ -123,7 +123,7 @@ describe("a repeat", () => {
     expect(judge(keys).judgement?.faults[0]).toMatchObject({ kind: "other-limb", slots: [4] });
   });
 
-  it("with a missed or an extra stroke is not clean, but gently taught a slip is let pass", () => {
+  it("with a missed or extra stroke isn't clean, but gentle judging tolerates a slip", () => {
     const short = perfect.filter((_, index) => index !== 14);
     expect(judge(short).judgement?.faults[0]).toMatchObject({ kind: "missed", count: 1, slots: [14] });
     const more = [...perfect, { at: seconds(0.41), place: "t1" as const, limb: null, velocity: 60 }];
@@ -133,19 +133,19 @@ describe("a repeat", () => {
     expect(hearRepeat(long, hits, "gentle").judgement?.result).toBe("clean");
   });
 
-  it("of silence is not judged, nor what is played before and after the phrase", () => {
+  it("isn't judged for silence, nor for what is played before and after the phrase", () => {
     expect(judge([]).judgement).toBeNull();
     expect(judge(perfect.slice(0, 2)).judgement).toBeNull();
     const around = [-1.2, -0.6, 3.2, 3.9].map((at) => ({ at: seconds(at), place: null, limb: null, velocity: null }));
     expect(judge([...around, ...perfect]).judgement?.result).toBe("clean");
   });
 
-  it("whose pads trigger twice is judged as if they had not, and says how often", () => {
+  it("with double triggers is judged without them, and reports how many", () => {
     const twice = perfect.flatMap((hit) => [hit, { ...hit, at: seconds(hit.at + 0.012), velocity: 20 }]);
     expect(judge(twice)).toMatchObject({ measures: { doubled: 16 }, judgement: { result: "clean" } });
   });
 
-  it("does not blame timing for grace notes", () => {
+  it("doesn't judge the timing of grace notes", () => {
     const flams = expectLine("@4 '>RLRL '>RLRL '>RLRL '>RLRL");
     expect(flams.strokes.filter(({ slot }) => slot === null)).toHaveLength(4);
     const hits = flams.strokes.map(({ at, place, slot }): Hit => {
@@ -167,7 +167,7 @@ describe("thresholds", () => {
 });
 
 describe("a mark while playing", () => {
-  it("is on the nearest stroke that has none yet", () => {
+  it("is on the nearest stroke without one", () => {
     const { strokes } = expectLine("@4 RLKL", 90);
     const hit = (at: number, place: Hit["place"] = null): Hit => ({
       at: seconds(at),
@@ -182,14 +182,14 @@ describe("a mark while playing", () => {
   });
 });
 
-describe("strokes that are more than one hit", () => {
+describe("strokes with several hits", () => {
   const heardOf = (text: string, more: readonly Partial<Hit>[], drummer = STEADY_DRUMMER) => {
     const expectation = expectLine(text, 100);
     const hits = playDrummer(expectation.strokes, drummer, 0);
     const added = more.map((hit): Hit => ({ at: seconds(0), place: "sn", limb: null, velocity: 30, ...hit }));
     return hearRepeat(expectation, [...hits, ...added], "standard");
   };
-  it("a buzz's bounces are of its stroke, on its drum and for its note", () => {
+  it("a buzz's bounces belong to its stroke, on its drum during its note", () => {
     // The first sixteenth lasts 150 ms.
     const at = expectLine("@4 ~RLRL RLRL", 100).strokes[0]?.at ?? 0;
     const bounces = [40, 75, 105].map((ms) => ({ at: seconds(at + ms / 1000) }));
@@ -198,11 +198,11 @@ describe("strokes that are more than one hit", () => {
     const elsewhere = bounces.map((hit) => ({ ...hit, place: "t1" as const }));
     expect(heardOf("@4 ~RLRL RLRL", elsewhere).measures.extra.length).toBeGreaterThan(0);
   });
-  it("a crescendo that is played as one is clean, and no fault of levels", () => {
+  it("a correctly played crescendo is clean, without level faults", () => {
     const { judgement } = heardOf("@4 <[RLRLRLRL] >[RLRLRLRL]", []);
     expect(judgement?.result).toBe("clean");
   });
-  it("close together is a flam by the room that the line gives", () => {
+  it("how close a flam is depends on the room in the line", () => {
     const flams = (text: string, tempo: number, apart: number) => {
       const expectation = expectLine(text, tempo);
       const [first, second] = expectation.strokes;

@@ -70,7 +70,7 @@ describe("the canonical form", () => {
       runs(500),
     );
   });
-  test("dynamics count in the one and not in the other", () => {
+  test("dynamics count in one form and not in the other", () => {
     expect(canonicalForm(cellOf(">RLRR"))).not.toBe(canonicalForm(cellOf("RLRR")));
     expect(canonicalSticking(cellOf(">R'lRr"))).toBe(canonicalSticking(cellOf("LRLL")));
     expect(canonicalSticking(cellOf("RLRR"))).not.toBe(canonicalSticking(cellOf("RLRL")));
@@ -78,7 +78,7 @@ describe("the canonical form", () => {
 });
 
 describe("relation of two cells", () => {
-  test("its moves make the one into the other, and there is none exactly where brute force finds none", () => {
+  test("has moves that turn one into the other, and doesn't exist exactly where brute force finds none", () => {
     fc.assert(
       fc.property(anyShort, anyShort, (from, to) => {
         const moves = relateCells(from, to);
@@ -89,7 +89,7 @@ describe("relation of two cells", () => {
       runs(800),
     );
   });
-  test("the fewest moves", () => {
+  test("uses the fewest moves", () => {
     expect(relateCells(cellOf("RLRR"), cellOf(">R'LrR"))).toEqual([]);
     expect(relateCells(cellOf("RLRR"), cellOf("LRLL"))).toEqual([{ kind: "mirror" }]);
     expect(relateCells(cellOf("RLRR"), cellOf("RRRL"))).toEqual([{ kind: "rotate", by: 2 }]);
@@ -98,7 +98,7 @@ describe("relation of two cells", () => {
   });
 });
 
-test("a cell that repeats within itself is told from one that does not", () => {
+test("distinguishes a cell that repeats within itself", () => {
   expect(["RLRLRL", "RLRRRLRR", "RLRRL", "r>R", "K"].map((text) => bare(primitiveCell(cellOf(text))))).toEqual([
     "RL",
     "RLRR",
@@ -141,7 +141,7 @@ describe("families", () => {
     expect(family("----")).toEqual([]);
     expect(family("HKHHK")).toEqual([]);
   });
-  test("the moves that are told do make the cell", () => {
+  test("the reported moves produce the cell", () => {
     let found = 0;
     fc.assert(
       fc.property(fc.array(fc.constantFrom("R", "L", "L", "R", "K"), { minLength: 2, maxLength: 8 }), (signs) => {

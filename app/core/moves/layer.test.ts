@@ -25,7 +25,7 @@ describe("layers", () => {
     play(lower, { half: 1680, same: 840, double: 420 }[speed]);
     return [...found].sort();
   }
-  test("both sound when they would alone, until they meet", () => {
+  test("both play as they would alone, until they meet", () => {
     fc.assert(
       fc.property(anySticking, anySticking, fc.constantFrom("half", "same", "double"), (upper, lower, speed) => {
         const result = layerCells(upper, lower, speed);
@@ -42,7 +42,7 @@ describe("layers", () => {
       runs(400),
     );
   });
-  test("the meeting is the first: hand-worked", () => {
+  test("they meet as early as possible: worked out by hand", () => {
     expect(findMeeting(5, 3, "same")).toEqual({ slots: 15, upperTimes: 3, lowerTimes: 5 });
     expect(findMeeting(4, 3, "half")).toEqual({ slots: 12, upperTimes: 3, lowerTimes: 2 });
     expect(findMeeting(5, 4, "double")).toEqual({ slots: 10, upperTimes: 2, lowerTimes: 5 });
@@ -50,7 +50,7 @@ describe("layers", () => {
   });
 });
 
-test("a cell goes on the feet under itself, and on two pedals where that is asked", () => {
+test("a cell goes on the feet under itself, and on two pedals on request", () => {
   const layer = { kind: "layer", cell: "RLRR", speed: "same", strong: "R" } as const;
   expect(after("RLRR", layer)).toBe("(RK)(LH)(RK)(RK)");
   expect(after("RLRR", { ...layer, pedals: "two-bass" })).toBe("(RK)(LH/k2)(RK)(RK)");

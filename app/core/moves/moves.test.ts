@@ -137,7 +137,7 @@ describe("hand-worked moves", () => {
 });
 
 describe("laws", () => {
-  test("rotations add up, and as many as it has slots are the identity", () => {
+  test("rotations add up, and a full turn is the identity", () => {
     fc.assert(
       fc.property(anySticking, fc.integer({ min: -20, max: 20 }), fc.integer({ min: -20, max: 20 }), (cell, a, b) => {
         expect(write(rotateCell(rotateCell(cell, a), b))).toBe(write(rotateCell(cell, a + b)));
@@ -155,7 +155,7 @@ describe("laws", () => {
       }),
     );
   });
-  test("what comes of any move can be written and read again, and no limb plays twice at once", () => {
+  test("every result can be written and read again, and no limb plays twice at once", () => {
     fc.assert(
       fc.property(anySticking, anyMove, (cell, move) => {
         const result = applyMove(cell, move);
@@ -191,7 +191,7 @@ describe("laws", () => {
       runs(400),
     );
   });
-  test("a move that is refused leaves nothing, and one that is not changes something", () => {
+  test("a refused move has no result, and any other changes something", () => {
     fc.assert(
       fc.property(anySticking, anyMove, (cell, move) => {
         const result = applyMove(cell, move);
@@ -199,7 +199,7 @@ describe("laws", () => {
       }),
     );
   });
-  test("replaced limbs are gone, and nobody else's strokes with them", () => {
+  test("replaced limbs are gone, and nobody else's strokes", () => {
     fc.assert(
       fc.property(
         anySticking,
@@ -218,7 +218,7 @@ describe("laws", () => {
       ),
     );
   });
-  test("grid-led hands stand by place, whoever leads; kicks and silences stay", () => {
+  test("grid-led hands follow position, whoever leads; kicks and silences stay", () => {
     fc.assert(
       fc.property(anySticking, fc.constantFrom("R" as const, "L" as const), (cell, lead) => {
         for (const [place, slot] of stickByGrid(cell, lead).entries()) {
@@ -234,7 +234,7 @@ describe("laws", () => {
 });
 
 describe("recipes", () => {
-  test("replaying is doing the moves one after another; refused ones do nothing", () => {
+  test("replaying performs the moves in order; refused ones do nothing", () => {
     fc.assert(
       fc.property(anySticking, fc.array(anyMove, { maxLength: 6 }), (origin, moves) => {
         let cell = origin;
@@ -251,19 +251,19 @@ describe("recipes", () => {
   });
 });
 
-describe("on a run of cells", () => {
+describe("on consecutive cells", () => {
   const cells = ["RLRR", "LRLL", "KK"].map(cellOf);
   const run = (move: Move, asOne: boolean) => {
     const result = applyMoveToRun(cells, move, asOne);
     return result.ok ? write(result.cell) : `refused: ${result.why.code}`;
   };
-  test("as one sticking, or each by itself: those that refuse stay", () => {
+  test("as one sticking, or each separately: refused ones stay", () => {
     expect(run({ kind: "rotate", by: 1 }, true)).toBe("LRRLRLLKKR");
     expect(run({ kind: "rotate", by: 1 }, false)).toBe("LRRRRLLLKK");
     expect(run({ kind: "mirror" }, false)).toBe("LRLLRLRRKK");
     expect(run({ kind: "fill", limb: null, with: "K" }, false)).toBe("refused: no-gap");
   });
-  test("each by itself is the moves one by one, in order", () => {
+  test("each separately equals the moves one by one, in order", () => {
     fc.assert(
       fc.property(fc.array(anySticking, { minLength: 1, maxLength: 4 }), anyMove, (several, move) => {
         const result = applyMoveToRun(several, move, false);
@@ -277,7 +277,7 @@ describe("on a run of cells", () => {
   });
 });
 
-test("long cells, cells of silence and unisons work or say why", () => {
+test("long cells, silent cells and unisons work or say why not", () => {
   const long = cellOf("RLRRLRLL".repeat(8));
   expect(after("-----", { kind: "dynamics", preset: "even" })).toBe("refused: empty");
   expect(after("-----", { kind: "extend", by: "hand" })).toBe("-----R");

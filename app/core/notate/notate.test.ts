@@ -60,12 +60,12 @@ describe("exact notes", () => {
     expect([moved, guessed, dropped]).toEqual([0, 0, 0]);
   });
 
-  test("are written plainly: whole beats, the same note value where it holds both", () => {
+  test("are written simply: whole beats, and one note value if it holds both", () => {
     expect(formatLine(read(lay("@4 RLRLx2 @2 RLRL")).line)).toBe("@4 RLRLx2 R-L-x2");
     expect(formatLine(read(lay("@4 RLRL RLRK @3 RLRx2")).line)).toBe("@4 RLRL RLRK @3 RLRx2");
   });
 
-  test("any bars of any beats are read as they sound", () => {
+  test("bars of any beats are read as they sound", () => {
     const sign = fc.constantFrom("R", "L", "K", ">R", "l", "-", "(RK)", "R/hh", "'L", "H", "R/t1");
     const beat = fc
       .constantFrom(1, 2, 3, 4, 5, 6, 7, 8, 9)
@@ -83,8 +83,8 @@ describe("exact notes", () => {
   });
 });
 
-describe("played notes", () => {
-  test("a little early and late are put onto the grid, and how far is told", () => {
+describe("performed notes", () => {
+  test("slightly early or late go onto the grid, with the distance reported", () => {
     const timeline = lay("@4 RLRRLK RLRRLKRLRL");
     const loose = notesOf(timeline, true).map((note, index) => ({ ...note, at: note.at + ((index * 37) % 201) - 100 }));
     const found = notate(loose, { pulse: pulseOf(FOUR), end: barTicks(FOUR), near: 400, leading: "R" });
@@ -93,7 +93,7 @@ describe("played notes", () => {
     expect(found.farthest).toBeLessThanOrEqual(100);
   });
 
-  test("a note just before a beat is the beat's", () => {
+  test("a note just before a beat belongs to it", () => {
     const found = notate(
       [0, 9_900, 20_300, 30_240].map((at) => ({
         at,
@@ -109,16 +109,16 @@ describe("played notes", () => {
   });
 });
 
-describe("hands that are not written", () => {
-  test("go hand to hand from the leading one; feet are by what they play", () => {
+describe("unwritten hands", () => {
+  test("go hand to hand from the leading one; feet follow the instrument", () => {
     const { line, guessed } = read(lay("@4 RRRK RR(RK)H RLLK -RR-"), false);
     expect(formatLine(line)).toBe("@4 RLRK LR(LK)H RLRK -LR-");
     expect(guessed).toBe(11);
   });
-  test("together, the leading hand keeps time", () => {
+  test("in unisons, the leading hand keeps time", () => {
     expect(formatLine(read(lay("@2 (R/hhL)R/hh(R/hhL)R/hhx2"), false).line)).toContain("(R/hhL)");
   });
-  test("what nobody has a hand for is left out, and told", () => {
+  test("notes without a free hand are left out and reported", () => {
     const note = { level: "normal", technique: "plain", graces: 0, limb: null } as const;
     const notes = (["sn", "t1", "f1", "kk"] as const).map((place) => ({ ...note, place, at: 0 }));
     const { line, dropped } = notate(notes, { pulse: pulseOf(FOUR), end: barTicks(FOUR), near: 0, leading: "R" });
@@ -127,6 +127,6 @@ describe("hands that are not written", () => {
   });
 });
 
-test("a grid of nothing is one slot a beat", () => {
+test("a grid without notes has one slot per beat", () => {
   expect(findGrid([], barTicks(FOUR), pulseOf(FOUR), 0).map(({ slots }) => slots)).toEqual([1, 1, 1, 1]);
 });

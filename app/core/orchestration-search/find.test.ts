@@ -84,7 +84,7 @@ function listByTrying(
   return found;
 }
 
-test("what a layer keeps on the backbeat stays there, and is left to the layer", () => {
+test("strokes that a layer keeps on the backbeat stay there, and are left to the layer", () => {
   const voicing = [{ on: true, rule: { kind: "backbeat", on: "sn" }, filter: ALL_STROKES }] as const;
   expect(keepsBackbeat(voicing)).toBe(true);
   expect(keepsBackbeat([{ ...voicing[0], on: false }])).toBe(false);
@@ -123,7 +123,7 @@ const anyUnder = fc.constantFrom(
 );
 
 describe("orchestrations", () => {
-  test("are as many as trying all of them finds, the same ones", () => {
+  test("are exactly those found by trying all", () => {
     fc.assert(
       fc.property(anyShortText, anyTempo, anyKit, anyLimits, anyUnder, (text, tempo, whole, limits, setting) => {
         const kit = {
@@ -152,7 +152,7 @@ describe("orchestrations", () => {
     );
   });
 
-  test("the best are the best by the same score, in order", () => {
+  test("are ranked best first by the same score", () => {
     const weights = { ease: 40, travel: 30, melody: 50, contrast: 20, crossing: -60, backbeat: 30 };
     fc.assert(
       fc.property(anyShortText, fc.integer({ min: 60, max: 160 }), (text, tempo) => {
@@ -175,7 +175,7 @@ describe("orchestrations", () => {
     );
   });
 
-  test("draws are fair: each of nine ways about as often", () => {
+  test("are drawn uniformly: each of nine ways about equally often", () => {
     const found = orchestrations(
       layOut(phraseOf("@2 RL", 60), FOUR_PIECE),
       FOUR_PIECE,
@@ -196,7 +196,7 @@ describe("orchestrations", () => {
     expect(drawWays(counts, 20, 7)).toEqual(drawWays(counts, 20, 7));
   });
 
-  test("leave what the line places where it is, and write the rest into it", () => {
+  test("keep surfaces written in the line, and write the rest into it", () => {
     const phrase = phraseOf("@4 R/t1LRLx2", 90);
     const found = orchestrations(layOut(phrase, FOUR_PIECE), FOUR_PIECE, limitsOf("working", "R"), THREE);
     if (!found) throw new Error("there are orchestrations");
@@ -214,7 +214,7 @@ describe("orchestrations", () => {
     expect(ceilingOfWay(found, best.way)?.bpm).toBe(expected);
   });
 
-  test("say why there are none to look for", () => {
+  test("explain why there are none", () => {
     const player = makePlayer(FOUR_PIECE, limitsOf("learner", "R"));
     const ask = (text: string, tempo: number, surfaces: readonly KitVoice[] = THREE) =>
       findOrchestrations({ timeline: layOut(phraseOf(text, tempo), FOUR_PIECE), player, surfaces });

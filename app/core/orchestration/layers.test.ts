@@ -45,7 +45,7 @@ test("a layer for ornaments moves the flams and nothing else", () => {
   expect(places("@4 RLRL RLRL", [moving])).toBe("sn sn sn sn sn sn sn sn");
 });
 
-describe("each rule, by hand", () => {
+describe("each rule, worked out by hand", () => {
   test.each<[string, string, OrchestrationRule, string]>([
     ["one drum", "@4 RLK", { kind: "one", on: "f1" }, "f1 f1 kk"],
     ["split hands", "@4 RLRL", { kind: "split", right: "rd", left: "t1" }, "rd t1 rd t1"],
@@ -84,7 +84,7 @@ describe("each rule, by hand", () => {
     expect(places(text, [layer(rule)])).toBe(expected);
   });
 
-  test("a flam over two surfaces: the grace note goes, its stroke stays", () => {
+  test("a flam over two surfaces: the grace note moves, its stroke stays", () => {
     const { events } = laid("@4 'R", [layer({ kind: "flam-split", on: "t1" })]);
     expect(events.map(({ limb, place, grace }) => [limb, place, grace])).toEqual([
       ["L", "t1", 0],
@@ -93,7 +93,7 @@ describe("each rule, by hand", () => {
     expect(events[1]?.gracePlace).toBe("t1");
   });
 
-  test("a filter by limb, cell and level; feet only where they are named", () => {
+  test("filters by limb, cell and level; feet only where named", () => {
     const one: OrchestrationRule = { kind: "one", on: "f1" };
     expect(places("@4 RLRL", [layer(one, { limbs: ["L"] })])).toBe("sn f1 sn f1");
     expect(places("@4 RL RL", [layer(one, { cells: [1] })])).toBe("sn sn f1 f1");
@@ -105,24 +105,24 @@ describe("each rule, by hand", () => {
 describe("layers", () => {
   const down: OrchestrationRule = { kind: "travel", path: "drums", direction: "down" };
 
-  test("go over one another, the last one on top, and can be off", () => {
+  test("override one another, the last on top, and can be turned off", () => {
     const home = layer({ kind: "home-last", on: "sn" });
     expect(places("@4 RLRLRL", [layer(down), home])).toBe("sn sn t1 t1 f1 sn");
     expect(places("@4 RLRLRL", [home, layer(down)])).toBe("sn sn t1 t1 f1 f1");
     expect(places("@4 RLRLRL", [layer(down), { ...home, on: false }])).toBe("sn sn t1 t1 f1 f1");
   });
 
-  test("leave what is set by hand where it is", () => {
+  test("keep surfaces set by hand", () => {
     expect(places("@4 RL/rdRLRL", [layer(down)])).toBe("sn rd t1 t1 f1 f1");
   });
 
-  test("adapt to the kit, and to the sticking", () => {
+  test("adapt to the kit and to the sticking", () => {
     expect(places("@4 RLRLRL", [layer(down)], SMALL)).toBe("sn sn sn f1 f1 f1");
     expect(places("@4 RLRLRLRLRLRL", [layer(down)], LARGE)).toBe("sn sn t1 t1 t2 t2 t3 t3 f1 f1 f2 f2");
     expect(places("@4 RLR", [layer(down)])).toBe("sn t1 f1");
   });
 
-  test("what the kit lacks is folded, and told", () => {
+  test("replace what the kit lacks, and report it", () => {
     const { folds, slots } = laid("@4 R/t2RL", [layer({ kind: "one", on: "t3" }, { limbs: ["L"] })], SMALL);
     expect(folds).toEqual([
       { from: "t2", to: "f1", strokes: 1 },
@@ -135,7 +135,7 @@ describe("layers", () => {
     ]);
   });
 
-  test("name the surfaces that they need, and can be given others", () => {
+  test("name the surfaces they need, and accept others instead", () => {
     const rule: OrchestrationRule = { kind: "oblique", hand: "R", path: ["t1", "t2"], stay: "sn", every: 1 };
     expect(placesOf(rule)).toEqual(["t1", "t2", "sn"]);
     expect(renamePlace(rule, "t2", "f1")).toEqual({ ...rule, path: ["t1", "f1"] });
@@ -162,7 +162,7 @@ const anyRule: fc.Arbitrary<OrchestrationRule> = fc.constantFrom<OrchestrationRu
 describe("any voicing", () => {
   const window = { start: ticks(0), length: barTicks(METER) };
 
-  test("puts every stroke where its limb can play, and changes neither time nor limb", () => {
+  test("gives every stroke a surface its limb can play, without changing time or limb", () => {
     fc.assert(
       fc.property(anyLine, fc.array(anyRule, { maxLength: 4 }), anyKit, (line, rules, kit) => {
         const phrase = { meter: METER, tempo: bpm(100), window, line };
@@ -176,7 +176,7 @@ describe("any voicing", () => {
     );
   });
 
-  test("in the mirror goes the mirrored way", () => {
+  test("mirrors along with the line", () => {
     const right = LARGE;
     fc.assert(
       fc.property(anyLine, fc.array(anyRule, { maxLength: 4 }), (line, rules) => {
@@ -213,12 +213,12 @@ describe("round the kit with doubles kept together", () => {
     expect(places("@4 RLRRLRLL", travel(true))).toBe("sn sn sn sn t1 t1 f1 f1");
     expect(places("@4 (RL)(RL)RR", travel(true))).toBe("sn sn sn sn t1 t1");
   });
-  test("and the fill stays playable where it was not", () => {
+  test("and the fill becomes playable", () => {
     const line = "@4 RLRRLRLLx2";
     const top = (keepsDoubles: boolean) => findCeiling(laid(line, travel(keepsDoubles)), WORKING)?.bpm ?? 0;
     expect(top(true)).toBeGreaterThan(1.3 * top(false));
   });
-  test("no hand's double is split, whatever the line", () => {
+  test("never splits a hand's double, whatever the line", () => {
     fc.assert(
       fc.property(anyLine, (line) => {
         const window = { start: ticks(0), length: barTicks(METER) };

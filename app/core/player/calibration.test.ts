@@ -68,7 +68,7 @@ const JUDGED: readonly string[] = [
   "@4 R/c1L/snR/snL/sn =R/c1---x4",
 ];
 
-describe("held against practice", () => {
+describe("compared with practice", () => {
   const FIVE_PIECE = kitOf("sn", "t1", "t2", "f1", "kk", "hp", "hh", "rd", "c1", "c2");
   const meter: Meter = { beats: 4, unit: 4 };
   const ofLevel = (text: string, level: PlayerLevel): Ceiling => {

@@ -193,7 +193,7 @@ function bisect(timeline: Timeline, kit: Kit, limits: Limits): number {
 }
 
 describe("the ceiling", () => {
-  test("by hand: one hand from snare to floor tom in eighths", () => {
+  test("worked out by hand: one hand from snare to floor tom in eighths", () => {
     const { bpm: found, bottleneck } = ceilingOf("@2 R/snR/f1");
     const [snare, floor] = ["sn", "f1"].map((place) => FOUR_PIECE.surfaces.find((one) => one.place === place));
     if (!snare || !floor) throw new Error("the kit has both");
@@ -202,7 +202,7 @@ describe("the ceiling", () => {
     expect(found).toBeCloseTo(30 / need, 9);
   });
 
-  test("by hand: sixteenths hand to hand on one drum are kept up as fast as the hands come in turn", () => {
+  test("worked out by hand: sixteenths hand to hand on one drum follow the alternating hands' speed", () => {
     const { bpm: found, bottleneck } = ceilingOf("@4 RLRLRLRLRLRLRLRL");
     expect(bottleneck).toMatchObject({ kind: "coordination" });
     expect(found).toBeCloseTo(15 * 10.8, 9);
@@ -211,7 +211,7 @@ describe("the ceiling", () => {
     expect(ceilingOf("@4 RL--R").bottleneck.kind).not.toBe("coordination");
   });
 
-  test("by hand: one hand alone is kept up at its singles, for a moment between them and its doubles", () => {
+  test("worked out by hand: one hand alone sustains its singles, and for a moment up to its doubles", () => {
     const long = ceilingOf("@2 LLLLLLLLLLLL");
     expect(long.bottleneck).toMatchObject({ kind: "singles", limb: "L" });
     expect(long.bpm).toBeCloseTo((30 * 7.1) / 1.08, 9);
@@ -220,7 +220,7 @@ describe("the ceiling", () => {
     expect(short.bpm).toBeCloseTo(60 / (1.08 / 7.1 + 1.08 / 11.4), 9);
   });
 
-  test("by hand: doubles are limited by their second strokes, a roll that bounces by the rebound", () => {
+  test("worked out by hand: second strokes limit doubles, rebounds limit a bounced roll", () => {
     const doubles = ceilingOf("@4 RRLLRRLLRRLLRRLL");
     expect(doubles.bottleneck).toMatchObject({ kind: "double", limb: "L" });
     expect(doubles.bpm).toBeCloseTo((15 * 11.4) / 1.08, 9);
@@ -231,14 +231,14 @@ describe("the ceiling", () => {
     expect(ceilingOf("@4 {(RK)R}{LL}").bottleneck).toMatchObject({ kind: "double", limb: "R" });
   });
 
-  test("by hand: a buzz needs its time before the other hand, and more before its own", () => {
+  test("worked out by hand: a buzz needs its time before the other hand, and more before its own", () => {
     const roll = ceilingOf("@4 ~R~L~R~L");
     expect(roll.bottleneck).toMatchObject({ kind: "buzz" });
     expect(roll.bpm).toBeCloseTo(15 / (0.12 * 1.08), 9);
     expect(ceilingOf("@2 ~RR").bpm).toBeCloseTo(30 / (0.12 + 1 / 11.4), 9);
   });
 
-  test("by hand: a choked cymbal is taken by the hand that has it easier", () => {
+  test("worked out by hand: the hand with more time chokes a cymbal", () => {
     const timeOf = (hand: Limb, from: KitVoice, to: KitVoice) =>
       Math.max(WORKING.limbs[hand].single, makePlayer(FOUR_PIECE, WORKING).time(hand, from, to));
     // The left hand has a slot and a half from the snare, the right hand half a slot; after that, silence.
@@ -249,23 +249,23 @@ describe("the ceiling", () => {
     expect(findCeiling(laid(lineOf("@4 LR/c1--"), FOUR_PIECE), makePlayer(FOUR_PIECE, WORKING))).toBeNull();
   });
 
-  test("by hand: crossed hands in sixteenths need the time to clear", () => {
+  test("worked out by hand: crossed hands in sixteenths need time to clear", () => {
     const found = ceilingOf("@8 R/hhLR/hhL", FOUR_PIECE, { ...WORKING, cross: 0.09 as Limits["cross"] });
     expect(found.bottleneck).toMatchObject({ kind: "cross" });
     expect(found.bpm).toBeCloseTo(7.5 / 0.09, 9);
   });
 
-  test("by hand: a flam's grace note comes before its stroke", () => {
+  test("worked out by hand: a flam's grace note comes before its stroke", () => {
     const flat = ceilingOf("@4 L'R-");
     expect(flat.bottleneck).toMatchObject({ kind: "double", limb: "L" });
     expect(flat.bpm).toBeCloseTo(15 / (1.08 / 11.4 + FLAM_SECONDS), 9);
   });
 
-  test("is null where no limb plays twice", () => {
+  test("is null if no limb plays twice", () => {
     expect(findCeiling(laid(lineOf("RLK"), FOUR_PIECE), makePlayer(FOUR_PIECE, WORKING))).toBeNull();
   });
 
-  test("is what bisection finds, to a millionth", () => {
+  test("agrees with bisection to a millionth", () => {
     fc.assert(
       fc.property(shortLine, anyMeter, anyKit, anyLimits, (line, meter, kit, limits) => {
         const timeline = laid(line, kit, meter);
@@ -291,7 +291,7 @@ describe("the ceiling", () => {
     );
   });
 
-  test("a larger distance never raises it", () => {
+  test("never rises with distance", () => {
     fc.assert(
       fc.property(shortLine, anyKit, anyLimits, fc.double({ min: 1, max: 3, noNaN: true }), (line, kit, limits, by) => {
         const wider: Kit = {
@@ -307,7 +307,7 @@ describe("the ceiling", () => {
     );
   });
 
-  test("is the same for the mirror of kit, line and hands", () => {
+  test("is equal for mirrored kit, line and hands", () => {
     fc.assert(
       fc.property(shortLine, anyKit, fc.constantFrom("R" as const, "L" as const), (line, kit, strong) => {
         const ours = findCeiling(laid(line, kit), makePlayer(kit, limitsOf("working", strong)));
@@ -320,7 +320,7 @@ describe("the ceiling", () => {
     );
   });
 
-  test("removing a stroke never lowers it", () => {
+  test("never falls when a stroke is removed", () => {
     fc.assert(
       fc.property(shortLine, anyKit, anyLimits, fc.nat(), (line, kit, limits, pick) => {
         const timeline = laid(line, kit);
@@ -336,7 +336,7 @@ describe("the ceiling", () => {
     );
   });
 
-  test("a better level is never slower", () => {
+  test("never falls with a better level", () => {
     fc.assert(
       fc.property(shortLine, anyKit, fc.constantFrom("R" as const, "L" as const), (line, kit, strong) => {
         const timeline = laid(line, kit);
@@ -350,7 +350,7 @@ describe("the ceiling", () => {
     );
   });
 
-  test("another place for the stroke in the way raises it", () => {
+  test("rises when the limiting stroke moves", () => {
     const text = "@4 R/snL/snR/f1L/snR/snL/snR/f1L/sn";
     const timeline = laid(lineOf(text), FOUR_PIECE);
     const player = makePlayer(FOUR_PIECE, WORKING);

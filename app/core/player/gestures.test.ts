@@ -22,18 +22,18 @@ function laid(text: string, kit: Kit) {
 }
 
 describe("crossings", () => {
-  test("by hand: the right hand on the hi-hat over the left on the snare, stroke by stroke", () => {
+  test("worked out by hand: the right hand on the hi-hat over the left on the snare, stroke by stroke", () => {
     expect(listCrossings(laid("@4 R/hhLR/hhK", FOUR_PIECE), FOUR_PIECE)).toEqual([
       { over: "R", at: "hh", under: "sn", slots: [1, 2] },
     ]);
     expect(listCrossings(laid("@4 (R/hhL)-", FOUR_PIECE), FOUR_PIECE)).toMatchObject([{ slots: [0] }]);
   });
-  test("none with open hands, and none in a plain single-stroke roll down the kit", () => {
+  test("never occur with open hands, nor in a single-stroke roll down the kit", () => {
     const open = openKit(FOUR_PIECE);
     expect(listCrossings(laid("@4 RL/hhRL/hh", open), open)).toEqual([]);
     expect(listCrossings(laid("@4 RLRL R/t1L/t1R/t1L/t1", FOUR_PIECE), FOUR_PIECE)).toEqual([]);
   });
-  test("are the mirror's with the hands changed over", () => {
+  test("mirror with hands swapped", () => {
     fc.assert(
       fc.property(anyLine, anyKit, (line, kit) => {
         const phrase = { meter: METER, tempo: bpm(100), window: WINDOW, line };
@@ -50,13 +50,13 @@ describe("crossings", () => {
 
 describe("long reaches", () => {
   const WIDE: Kit = { surfaces: [...FOUR_PIECE.surfaces, { ...usualSurface("ch"), x: 118, y: 40 }] };
-  test("by hand: a china far to the right is the right hand's, not the left one's", () => {
+  test("worked out by hand: a china far to the right belongs to the right hand", () => {
     const [reach] = listLongReaches(laid("@4 L/chR/chL", WIDE), WIDE);
     expect(reach).toMatchObject({ hand: "L", place: "ch", slots: [0], isNearer: true });
     expect(reach?.reach).toBeGreaterThan(115);
     expect(listLongReaches(laid("@4 R/chL", WIDE), WIDE)).toEqual([]);
   });
-  test("are the other hand's in the mirror", () => {
+  test("belong to the other hand in the mirror", () => {
     const mirrored = mirrorKit(WIDE);
     const [ours] = listLongReaches(laid("@4 L/ch", WIDE), WIDE);
     const [theirs] = listLongReaches(laid("@4 R/ch", mirrored), mirrored);

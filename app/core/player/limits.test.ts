@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { limitsOf } from "./limits";
 
-test("the player's own numbers stand in place of the estimates, and are never slower in a double than in singles", () => {
+test("the player's measurements replace the estimates, and doubles are never slower than singles", () => {
   const own = limitsOf("learner", "R", { R: { single: 9 }, K: { double: 10, single: 4 } });
   expect(own.limbs.R.single).toBeCloseTo(1 / 9, 12);
   expect(own.limbs.R.double).toBeLessThanOrEqual(own.limbs.R.single);

@@ -7,7 +7,7 @@ import { measurePace } from "./motions";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 
-test("the pace of each limb, doubles apart", () => {
+test("the speed of each limb, doubles apart", () => {
   // Sixteenths at 60 bpm: four per second. The right hand plays a double, then a stroke three slots later.
   const window = { start: ticks(0), length: barTicks(FOUR_FOUR) };
   const pace = measurePace(layOut({ meter: FOUR_FOUR, tempo: bpm(60), window, line: lineOf("@4 RRLLRK") }, FOUR_PIECE));

@@ -52,7 +52,7 @@ describe("easier versions", () => {
     );
   });
 
-  test("doubles for singles keep accents in their slots, and are faster", () => {
+  test("with doubles for singles keep accents in their slots, and are faster", () => {
     const phrase = read("@4 >RLRL>RLRLRLRLRLRL");
     // Hands with fast doubles and slow singles.
     const rebounding = makePlayer(FOUR_PIECE, limitsOf("learner", "R", { R: { double: 9 }, L: { double: 9 } }));
@@ -63,7 +63,7 @@ describe("easier versions", () => {
     expect(found?.bpm).toBeGreaterThan(before);
   });
 
-  test("a shorter reach names the stroke and the surface", () => {
+  test("with a shorter reach name the stroke and the surface", () => {
     const found = listVersions(read("@4 R/snL/snR/f1L/snR/snL/snR/f1L/sn"), TRAVEL).simpler.find(
       ({ kind }) => kind === "shorter-reach",
     );
@@ -71,7 +71,7 @@ describe("easier versions", () => {
     expect(found?.changed).toEqual([found?.put?.slot]);
   });
 
-  test("are all faster than the phrase, the fastest first, with accents and backbeat kept", () => {
+  test("are all faster than the phrase, fastest first, with accents and backbeat kept", () => {
     fc.assert(
       fc.property(anyLine, anyKit, (line, kit) => {
         const phrase = phraseOf(line);
@@ -118,7 +118,7 @@ describe("busier versions", () => {
     expect(found && content(found)).toEqual(content(expected));
   });
 
-  test("can be written, keep the length, and come with their ceiling", () => {
+  test("can be written, keep the length, and have a ceiling", () => {
     fc.assert(
       fc.property(anyLine, (line) => {
         const phrase = phraseOf(line);

@@ -17,7 +17,7 @@ function strokes(gaps: readonly number[], jitter: number, seed: number) {
 const same = (gap: number, count: number) => Array.from({ length: count }, () => gap);
 
 describe("a test of a limb", () => {
-  it("finds the rate of singles within its margin, whatever it is, through pauses and double triggers", () => {
+  it("finds the rate of singles within its margin, despite pauses and double triggers", () => {
     let missed = 0;
     fc.assert(
       fc.property(fc.integer({ min: 3, max: 12 }), fc.integer({ min: 1, max: 500 }), (rate, seed) => {
@@ -34,21 +34,21 @@ describe("a test of a limb", () => {
     expect(missed).toBeLessThan(40);
   });
 
-  it("tells doubles from the gaps between them", () => {
+  it("finds doubles by the gaps between them", () => {
     const pairs = Array.from({ length: 20 }, () => [0.08, 0.2]).flat();
     expect(fitDoubles(strokes(pairs, 0.002, 7))?.value).toBeCloseTo(1 / 0.08, 0);
     // Singles aren't doubles.
     expect(fitDoubles(strokes(same(0.1, 30), 0.002, 7))).toBeNull();
   });
 
-  it("says nothing of too few strokes", () => {
+  it("gives no result for too few strokes", () => {
     expect(fitSingles(strokes(same(0.1, 5), 0, 1))).toBeNull();
     expect(fitDoubles(strokes(same(0.1, 5), 0, 1))).toBeNull();
     expect(fitReach([], { base: 0.05, perBit: 0.08 })).toBeNull();
     expect(fitLatency([seconds(0.02)])).toBeNull();
   });
 
-  it("finds the constants of reach from two distances, and scales the estimates to one", () => {
+  it("fits the constants of reach to two distances, and scales the estimates to one", () => {
     const run = (distance: number, width: number, seed: number) => ({
       distance,
       width,
@@ -65,7 +65,7 @@ describe("a test of a limb", () => {
     expect(one?.perBit.margin).toBeGreaterThan(two?.perBit.margin ?? 1);
   });
 
-  it("finds the latency, whatever a few wild taps say", () => {
+  it("finds the latency despite a few wild taps", () => {
     const offsets = [...same(0.042, 14).map((value, index) => value + (index % 3) * 0.002), 0.3, -0.2].map(seconds);
     expect(fitLatency(offsets)?.value).toBeCloseTo(0.044, 2);
   });

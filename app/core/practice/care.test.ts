@@ -14,7 +14,7 @@ describe("reminders", () => {
     expect(at(60, 9, CARE_KINDS)).toBeNull();
   });
 
-  it("have no break for those who want none", () => {
+  it("skip breaks for those who want none", () => {
     expect(careNow({ minutes: 90, breakAfter: 0, downs: 0, shown: new Set<CareKind>(["hearing"]) })).toBeNull();
   });
 });

@@ -21,7 +21,7 @@ function play(results: readonly Result[], given: ClimbRule = rule) {
 const times = (count: number, result: Result): Result[] => Array.from({ length: count }, () => result);
 
 describe("the tempo of a step", () => {
-  it("goes up after three clean repeats in a row, and not before", () => {
+  it("rises after exactly three consecutive clean repeats", () => {
     expect(play(times(6, "clean")).tempos).toEqual([60, 60, 67, 67, 67, 74]);
     expect(play(["clean", "clean", "nearly", "clean", "clean"]).tempos.at(-1)).toBe(60);
     expect(play(["clean", "clean", "no", "clean", "clean", "clean"]).changes).toEqual([
@@ -34,7 +34,7 @@ describe("the tempo of a step", () => {
     ]);
   });
 
-  it("goes down after two misses in a row, and never far under where it starts", () => {
+  it("falls after two consecutive misses, but never far below its start", () => {
     const up = times(9, "clean");
     const top = play(up).tempos.at(-1) as number;
     expect(play([...up, "no"]).tempos.at(-1)).toBe(top);
@@ -43,7 +43,7 @@ describe("the tempo of a step", () => {
     expect(play(times(60, "no")).tempos.at(-1)).toBe(42);
   });
 
-  it("climbs in smaller steps towards the ceiling, and no more than a handful of them", () => {
+  it("climbs in smaller steps towards the ceiling, and in few of them", () => {
     const near = { start: bpm(110), goal: bpm(120), ceiling: 120 };
     expect([110, 112, 116, 119].map((tempo) => rungAt(tempo, near))).toEqual([3, 2, 2, 2]);
     expect(rungAt(100, { start: bpm(98), goal: bpm(104), ceiling: null })).toBe(6);
@@ -52,7 +52,7 @@ describe("the tempo of a step", () => {
     expect(listRungs({ ...rule, start: bpm(90), goal: bpm(140), ceiling: 100 })).toHaveLength(7);
   });
 
-  it("never has more than seven tempos, whatever start, goal and ceiling", () => {
+  it("never has more than seven values, for any start, goal and ceiling", () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 20, max: 200 }),
@@ -67,7 +67,7 @@ describe("the tempo of a step", () => {
     );
   });
 
-  it("passes once the goal is clean so often in a row, and stays passed", () => {
+  it("is passed after enough consecutive clean repeats at the goal, and stays passed", () => {
     const { standing, changes } = play(times(60, "clean"));
     expect(changes.filter((change) => change === "passed")).toHaveLength(1);
     expect(standing).toMatchObject({ tempo: 100, best: 100, passed: true });
@@ -76,7 +76,7 @@ describe("the tempo of a step", () => {
     expect(after.tempo).toBeLessThan(100);
   });
 
-  it("whatever is played keeps between floor and goal, and best is a tempo that was clean", () => {
+  it("stays between floor and goal, and best is a tempo that was clean", () => {
     fc.assert(
       fc.property(
         fc.array(fc.constantFrom(...RESULTS), { maxLength: 120 }),
@@ -104,7 +104,7 @@ describe("the tempo of a step", () => {
     );
   });
 
-  it("is said to fall apart when four of the last five are misses", () => {
+  it("falls apart when four of the last five are misses", () => {
     expect(fallsApart(play(["no", "no", "clean", "no", "no"]).standing)).toBe(true);
     expect(fallsApart(play(["no", "nearly", "clean", "no", "no"]).standing)).toBe(false);
     expect(fallsApart(play(times(4, "no")).standing)).toBe(false);

@@ -39,7 +39,7 @@ function review({ tempos, steps }: Plan): string[] {
 }
 
 describe("the plan of a phrase", () => {
-  it("of fives and a six with kicks, on one drum: what holds it back, joins, the whole, the form, then extras", () => {
+  it("of fives and a six with kicks, on one drum: the bottleneck, joins, the whole, the form, then extras", () => {
     expect(review(planOf(phraseOf("@4 >RLRLK >RLRLK >RLRLKK", 100)))).toMatchInlineSnapshot(`
       [
         "62 / 81 / 100",
@@ -97,7 +97,7 @@ describe("the plan of a phrase", () => {
     `);
   });
 
-  it("of two rates with a fast foot: what holds the whole back comes first", () => {
+  it("of two rates with a fast foot: the bottleneck comes first", () => {
     expect(review(planOf(phraseOf("@4 >RLRRL >RLK @8 RLRLKKKK @4 RL-", 96)))).toMatchInlineSnapshot(`
       [
         "40 / 68 / 96",
@@ -116,7 +116,7 @@ describe("the plan of a phrase", () => {
     `);
   });
 
-  it("of hands only has no feet, and of feet only no hands", () => {
+  it("of hands only has no foot steps, and of feet only no hand steps", () => {
     expect(review(planOf(phraseOf("@4 >RLRR >LRLL >RLRR >LRLL", 130)))).toMatchInlineSnapshot(`
       [
         "79 / 105 / 130",
@@ -148,14 +148,14 @@ describe("the plan of a phrase", () => {
     ]);
   });
 
-  it("keeps the ids of its steps when something else of the phrase changes", () => {
+  it("keeps the ids of its steps when something else in the phrase changes", () => {
     const before = planOf(phraseOf("@4 >RLRLK >RLRLK >RLRLKK", 100)).steps.map(({ id }) => id);
     const after = planOf(phraseOf("@4 >RLRLK >RLRLK >RLRLK -", 90)).steps.map(({ id }) => id);
     expect(before).toContain("join @4 >RLRLK @4 >RLRLK");
     expect(after).toContain("join @4 >RLRLK @4 >RLRLK");
   });
 
-  it("tells cells of one text at two rates apart, and keeps ids short", () => {
+  it("distinguishes equal cells at two rates, and keeps ids short", () => {
     // At this goal, both are hard on their own.
     const twice = planOf(phraseOf("@4 >RLKK @8 >RLKK @4 >RLKK RLRL", 140)).steps.map(({ id }) => id);
     expect(twice).toContain("cell @4 >RLKK");
@@ -166,13 +166,13 @@ describe("the plan of a phrase", () => {
     expect(Math.max(...ids.map((id) => id.length))).toBeLessThanOrEqual(160);
   });
 
-  it("is the mirror image for the mirrored phrase, but for the weaker hand's ceiling", () => {
+  it("mirrors with the phrase, except for the weaker hand's ceiling", () => {
     const right = planOf(phraseOf("@4 >RLRLK >RLRLK >RLRLKK", 100)).steps;
     const left = planOf(phraseOf("@4 >LRLRK >LRLRK >LRLRKK", 100)).steps;
     expect(left.map(({ kind, goal }) => [kind, goal])).toEqual(right.map(({ kind, goal }) => [kind, goal]));
   });
 
-  it("is there on the smallest kit, and empty for an empty phrase", () => {
+  it("exists on the smallest kit, and is empty for an empty phrase", () => {
     const small = makePlayer(SMALL, limitsOf("learner", "L"));
     const voicing = [{ on: true, rule: { kind: "by-cell", path: "toms" }, filter: ALL_STROKES }] as const;
     const phrase = phraseOf("@4 >RLRL >RLRL >RLRL >RLKK", 90, { voicing });
@@ -180,7 +180,7 @@ describe("the plan of a phrase", () => {
     expect(planOf(phraseOf("@4", 90)).steps).toEqual([]);
   });
 
-  it("begins under what the player has had clean, or where the player says", () => {
+  it("starts below the player's clean tempo, or where the player says", () => {
     expect(reckonTempos({ goal: bpm(120), known: bpm(100) }, 200)).toEqual({ learning: 85, middle: 103, goal: 120 });
     expect(reckonTempos({ goal: bpm(120), learning: bpm(50) }, 200).learning).toBe(50);
     // From the ceiling, and three quarters of the goal if the goal is far away.
@@ -191,7 +191,7 @@ describe("the plan of a phrase", () => {
 });
 
 describe("under a groove", () => {
-  it("has the top tempo that the fill has in its swing, for the whole and for all of its steps that are whole", () => {
+  it("has the fill's swung top tempo, for the whole and for all steps with the whole phrase", () => {
     const phrase = phraseOf("@2 RRRRRRRR", 200);
     const under = (timeline: Timeline): Circumstances => ({
       moments: timeline.events.map(({ at }) => swingAt(at, { unit: 2, share: 0.75 }, timeline.meter)),
@@ -207,16 +207,16 @@ describe("under a groove", () => {
   });
 });
 
-describe("limbs apart", () => {
+describe("separate limbs", () => {
   const kinds = (text: string, wish = {}) => planOf(phraseOf(text, 100), wish).steps.map(({ kind }) => kind);
-  it("are practised where hands and feet truly interlock, or where together failed", () => {
+  it("are practised where hands and feet interlock, or after failing together", () => {
     expect(kinds("@4 >RLRK >RLRK >RLRK RLKK")).not.toContain("hands");
     expect(kinds("@4 (RK)LRK (RK)LRK (RK)LRK RLKK")).toEqual(expect.arrayContaining(["hands", "feet", "together"]));
     expect(kinds("@4 RLRK RHRK RHRK RLRL")).toContain("feet");
     expect(kinds("@4 >RLRK >RLRK >RLRK RLKK", { apart: true })).toContain("hands");
     expect(kinds("@4 RLRL RLRL", { apart: true })).not.toContain("hands");
   });
-  it("cells that are one exercise once the drums are taken off are one step", () => {
+  it("cells that are equal without surfaces are one step", () => {
     const drums = planOf(phraseOf("@4 R/snL/snKK R/t1L/t1KK R/f1L/f1KK RLRL", 120));
     expect(drums.steps.filter(({ kind }) => kind === "cell")).toHaveLength(1);
     expect(drums.steps.filter(({ kind }) => kind === "join")).toHaveLength(2);
@@ -226,7 +226,7 @@ describe("limbs apart", () => {
 describe("the phrase of a step", () => {
   const phrase = phraseOf("@4 >R/t1L/t1RLK >RLR/f1LK >RLRLKK", 100);
 
-  it("lasts as long as the phrase and has as many strokes, whatever the step", () => {
+  it("has the phrase's length and number of strokes, in every step", () => {
     const whole = layOut(phrase, FOUR_PIECE);
     for (const kind of STEP_KINDS) {
       for (let repeat = 0; repeat < 20; repeat++) {
@@ -239,7 +239,7 @@ describe("the phrase of a step", () => {
     }
   });
 
-  it("on one drum has the hands on the snare; basically, away for accents and first notes only", () => {
+  it("on one drum has the hands on the snare; the basic form moves only for accents and first notes", () => {
     const places = (kind: "whole" | "basic") =>
       layOut(phraseOfStep(phrase, { kind, slots: null }, FOUR_PIECE) as Phrase, FOUR_PIECE)
         .events.filter(({ limb }) => limb !== "K")
@@ -249,7 +249,7 @@ describe("the phrase of a step", () => {
     expect(places("basic")).toBe("t1 sn sn sn sn sn sn sn sn sn sn sn");
   });
 
-  it("between cells has another order by and by, the same for the same repeat", () => {
+  it("between cells changes its order, the same for the same repeat", () => {
     const orders = Array.from({ length: 12 }, (_, repeat) =>
       JSON.stringify(phraseOfStep(phrase, { kind: "between", slots: null }, null, repeat)),
     );
@@ -257,7 +257,7 @@ describe("the phrase of a step", () => {
     expect(JSON.stringify(phraseOfStep(phrase, { kind: "between", slots: null }, null, 3))).toBe(orders[3]);
   });
 
-  it("of one cell goes round with silence to the next beat, long enough to be heard", () => {
+  it("of one cell loops with silence to the next beat, long enough to be judged", () => {
     const fives = phraseOf("@4 >RLRLK >RLRLK >RLRLKK", 100);
     const cell = layOut(phraseOfStep(fives, { kind: "cell", slots: { from: 0, to: 4 } }, null) as Phrase);
     expect(cell.cells.map(({ size }) => size)).toEqual([8, 8]);

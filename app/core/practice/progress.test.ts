@@ -26,8 +26,8 @@ function practise(state: PlanState, result: Result, most: number, day = 100): Pl
   return now;
 }
 
-describe("a plan while it is practised", () => {
-  it("goes from step to step until all is learned, and comes back the day after", () => {
+describe("a plan in practice", () => {
+  it("advances from step to step until all is learned, and is due the next day", () => {
     let state = NEW;
     const { steps } = planFor(phrase, player, NEW);
     const needed = steps.filter(({ isExtra }) => !isExtra);
@@ -43,7 +43,7 @@ describe("a plan while it is practised", () => {
     expect(nextStep(done, "other-lead")?.id).toBe("other-order");
   });
 
-  it("that is learned comes back later each time it is clean, and sooner when it is not", () => {
+  it("that is learned returns later after each clean review, and sooner otherwise", () => {
     const known = { ...NEW, learned: { returns: 1, due: 100 }, current: "form" };
     const clean = practise(known, "clean", 3);
     expect(clean.learned).toEqual({ returns: 2, due: 107 });
@@ -52,7 +52,7 @@ describe("a plan while it is practised", () => {
     expect(practise(known, "no", 2).learned).toEqual({ returns: 0, due: 101 });
   });
 
-  it("is edited: left out, in another order, at other tempos", () => {
+  it("can be edited: skipped steps, another order, other tempos", () => {
     const state = {
       ...NEW,
       skipped: ["levels"],
@@ -66,14 +66,14 @@ describe("a plan while it is practised", () => {
     expect(current?.id).toBe("form");
   });
 
-  it("takes no rung for a repeat at another tempo", () => {
+  it("gives no rung for a repeat at another tempo", () => {
     const work = planFor(phrase, player, NEW);
     const { state, change } = recordResult(NEW, work, "whole", "clean", bpm(41), 7);
     expect(change).toBe("stay");
     expect(state).toEqual({ ...NEW, lastPractised: 7, steps: work.steps.filter(({ isExtra }) => !isExtra).length });
   });
 
-  it("takes the limbs apart once the whole has fallen apart, and goes on with them", () => {
+  it("separates the limbs once the whole has fallen apart, and continues with them", () => {
     const kinds = (state: PlanState) => planFor(phrase, player, state).steps.map(({ kind }) => kind);
     expect(kinds(NEW)).not.toContain("hands");
     const failed = practise({ ...NEW, current: "whole" }, "no", 5);
@@ -83,7 +83,7 @@ describe("a plan while it is practised", () => {
     expect(kinds(better)).toContain("hands");
   });
 
-  it("sends back to one drum when moving round the kit falls apart, and only then", () => {
+  it("goes back to one drum only when moving round the kit falls apart", () => {
     const apart = practise({ ...NEW, current: "full" }, "no", 5);
     const work = planFor(phrase, player, apart);
     const full = work.current;

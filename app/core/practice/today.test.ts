@@ -16,7 +16,7 @@ const progress = (id: string, change: Partial<Progress> = {}): Progress => ({
 const learned = (id: string, due: number) => progress(id, { learned: { returns: 1, due } });
 
 describe("today", () => {
-  it("what comes next in a lesson is the new thing of the day", () => {
+  it("has a lesson's next item as the new thing of the day", () => {
     const all = [
       progress("new", { lastPractised: null, best: null }),
       progress("next", { lastPractised: null, best: null, nextIn: "Starter course" }),
@@ -27,7 +27,7 @@ describe("today", () => {
     ]);
   });
 
-  it("brings back what is due, then what is near, going, neglected, and one new thing", () => {
+  it("has what is due, then close to its goal, in progress, neglected, and one new thing", () => {
     const all = [
       progress("new", { lastPractised: null, best: null }),
       progress("also new", { lastPractised: null, best: null }),
@@ -45,7 +45,7 @@ describe("today", () => {
     expect(plan.items.at(-1)?.minutes).toBe(10 + (57 - 3 - 3 - 8 - 8 - 7 - 10));
   });
 
-  it("fits in the minutes that there are, with none lost while there is something to do", () => {
+  it("fits the available minutes, and wastes none while there is something to do", () => {
     const anyProgress = fc.record({
       best: fc.option(fc.integer({ min: 30, max: 120 })),
       ago: fc.option(fc.integer({ min: 0, max: 60 })),
@@ -73,7 +73,7 @@ describe("today", () => {
     );
   });
 
-  it("has nothing for nobody, and no warm-up for a few minutes", () => {
+  it("is empty without fills, and has no warm-up for a few minutes", () => {
     expect(planToday([], 30, TODAY)).toMatchObject({ items: [], improvise: 0 });
     // With nothing due and ideas to improvise with, the time is for those.
     expect(planToday([], 30, TODAY, true)).toEqual({ warmUp: 3, improvise: 27, items: [] });
@@ -83,8 +83,8 @@ describe("today", () => {
   });
 });
 
-describe("what is learned", () => {
-  it("comes back later each time that it is clean, and the day after when it is not", () => {
+describe("a learned fill", () => {
+  it("returns later after each clean review, and the next day otherwise", () => {
     let due = TODAY;
     let returns = 0;
     const gaps: number[] = [];

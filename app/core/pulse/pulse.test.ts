@@ -13,7 +13,7 @@ const meterOf = (text: string) => {
 };
 const QUARTER = 10_080;
 
-describe("the pulse of a meter by itself", () => {
+describe("the default pulse of a meter", () => {
   test("has its backbeat on every second beat, whatever the unit", () => {
     const four = pulseOf(meterOf("4/4"));
     expect(four.backbeats.at).toEqual([QUARTER, 3 * QUARTER]);
@@ -25,8 +25,8 @@ describe("the pulse of a meter by itself", () => {
   });
 });
 
-describe("a meter that is felt in groups", () => {
-  test("has its beats where they begin, and every second one is a backbeat", () => {
+describe("a grouped meter", () => {
+  test("has beats at the group starts, and every second one is a backbeat", () => {
     const seven = pulseOf(meterOf("7/8 2+2+3"));
     const eighth = QUARTER / 2;
     expect(seven.beats).toEqual([0, 2 * eighth, 4 * eighth]);
@@ -38,7 +38,7 @@ describe("a meter that is felt in groups", () => {
     expect(isCompound(meterOf("9/8 2+2+2+3"))).toBe(false);
     expect(pulseOf(meterOf("9/8 2+2+2+3")).beats).toHaveLength(4);
   });
-  test("is refused where the groups don't add up, and says why", () => {
+  test("is refused if the groups don't add up, with the reason", () => {
     const seven = meterOf("7/8");
     expect(readGroups("2+2+3", seven)).toEqual([2, 2, 3]);
     expect(readGroups("3 + 2 + 2", seven)).toEqual([3, 2, 2]);
@@ -58,7 +58,7 @@ describe("a meter that is felt in groups", () => {
       }
     }
   });
-  test("that of the groove holds where none is chosen", () => {
+  test("uses the groove's groups if none are chosen", () => {
     const line = grooveOf("@2 (R/hhK)R/hh (R/hh>L)R/hh (R/hhK)R/hhR/hh").line;
     const groove = { line, feel: STRAIGHT, meter: meterOf("7/8 2+2+3") };
     expect(pulseInGroove(groove, meterOf("7/8"), 0).beats).toHaveLength(3);
@@ -67,7 +67,7 @@ describe("a meter that is felt in groups", () => {
 });
 
 describe("the pulse of a groove", () => {
-  test("in half-time the backbeat is beat 3, and clicks on the backbeat follow it", () => {
+  test("has its backbeat on 3 in half-time, and backbeat clicks follow", () => {
     const half = grooveOf("@2 (R/hhK) R/hh R/hh R/hh (R/hh>L) R/hh R/hh R/hh");
     const pulse = pulseOf(meterOf("4/4"), listBackbeats(half));
     expect(pulse.backbeats.at).toEqual([2 * QUARTER]);
@@ -76,14 +76,14 @@ describe("the pulse of a groove", () => {
     expect(clicked.map(({ at }) => at)).toEqual([2 * QUARTER]);
   });
 
-  test("of two bars goes on where the phrase begins after one of them", () => {
+  test("of two bars continues when the phrase starts after one of them", () => {
     const length = (8 * QUARTER) as Ticks;
     const pulse = pulseOf(meterOf("4/4"), { at: [QUARTER as Ticks, (6 * QUARTER) as Ticks], length });
     expect(shiftPulse(pulse, 4 * QUARTER).backbeats.at).toEqual([2 * QUARTER, 5 * QUARTER]);
     expect(shiftPulse(pulse, 8 * QUARTER)).toEqual(pulse);
   });
 
-  test("without a backbeat has none, and nothing is asked for on one", () => {
+  test("without backbeats has none, and asks for none", () => {
     const pulse = pulseOf(meterOf("4/4"), { at: [], length: (4 * QUARTER) as Ticks });
     expect(backbeatsBetween(pulse, 0, 40 * QUARTER)).toEqual([]);
     expect(isBackbeat(QUARTER, pulse)).toBe(false);

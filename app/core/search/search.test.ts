@@ -193,8 +193,8 @@ const anyWeights: fc.Arbitrary<Weights> = fc
   .tuple(...SCORE_PARTS.map(() => fc.integer({ min: -100, max: 100 })))
   .map((weights) => Object.fromEntries(SCORE_PARTS.map((part, index) => [part, weights[index]])) as Weights);
 
-describe("against listing everything", () => {
-  test("the count is exact, and each number gives a way of its own that keeps the rules", () => {
+describe("compared with listing everything", () => {
+  test("the count is exact, and each index gives a different way that keeps the rules", () => {
     fc.assert(
       fc.property(anySpec, (spec) => {
         const automaton = runToEnd(buildAutomaton(compiled(spec)));
@@ -228,7 +228,7 @@ describe("against listing everything", () => {
       runs(250),
     );
   });
-  test("all are ranked in the end", () => {
+  test("ranking produces all of them in the end", () => {
     const spec = specOf([entry("RL"), entry("RLK", { mirrors: true }), entry("RLRR")], 12);
     const ready = compiled(spec);
     const scorer = makeScorer(ready, { ...NO_WEIGHTS, drift: 70, variety: 30, ease: 50, landing: 20 }, WORKING);
@@ -236,7 +236,7 @@ describe("against listing everything", () => {
     const ranked = automaton ? [...rankWays(automaton, scorer)] : [];
     expect(ranked).toHaveLength(listWays(spec).length);
   });
-  test("what is to be loosened is a smallest set, and helps", () => {
+  test("rules to relax form a smallest set, and relaxing them helps", () => {
     fc.assert(
       fc.property(anySpec, (spec) => {
         fc.pre(listWays(spec).length === 0);
@@ -274,7 +274,7 @@ describe("draws", () => {
   const spec = specOf([entry("RL"), entry("RLK"), entry("KK", { most: 1 }), entry("RLRRL")], 10, [
     { kind: "no-equal-neighbours" },
   ]);
-  test("every way is as likely as any other: chi-squared", () => {
+  test("are uniform: chi-squared", () => {
     const automaton = runToEnd(buildAutomaton(compiled(spec)));
     if (!automaton) throw new Error("too many nodes");
     const counts = countWays(automaton);
@@ -290,7 +290,7 @@ describe("draws", () => {
     const limit = freedom * (1 - 2 / (9 * freedom) + 3.09 * Math.sqrt(2 / (9 * freedom))) ** 3;
     expect(chi).toBeLessThan(limit);
   });
-  test("the same seed draws the same; none are drawn from nothing", () => {
+  test("are deterministic by seed, and empty without ways", () => {
     const automaton = runToEnd(buildAutomaton(compiled(spec)));
     if (!automaton) throw new Error("too many nodes");
     const counts = countWays(automaton);
@@ -301,7 +301,7 @@ describe("draws", () => {
     expect(() => drawBelow(0n, makeRandom(1))).toThrow(RangeError);
     expect(drawBelow(1n, makeRandom(1))).toBe(0n);
   });
-  test("large numbers too are drawn evenly, half below the middle", () => {
+  test("are uniform for large numbers too: half below the middle", () => {
     const random = makeRandom(3);
     const below = 10n ** 40n + 7n;
     const low = Array.from({ length: 4_000 }, () => drawBelow(below, random)).filter((value) => value < below / 2n);
@@ -310,13 +310,13 @@ describe("draws", () => {
 });
 
 describe("hand-worked", () => {
-  test("compositions: ones and twos are counted by Fibonacci, up to 128 slots", () => {
+  test("compositions: Fibonacci counts ones and twos, up to 128 slots", () => {
     const fibonacci = [1n, 1n];
     for (let n = 2; n <= 128; n++) fibonacci.push((fibonacci[n - 1] as bigint) + (fibonacci[n - 2] as bigint));
     for (const slots of [1, 5, 16, 64, 128])
       expect(countOf(specOf([entry("R"), entry("RL")], slots))).toBe(fibonacci[slots]);
   });
-  test("5-5-6 in a bar of sixteenths: three orders, one when it is asked for", () => {
+  test("5-5-6 in a bar of sixteenths: three orders, or one on request", () => {
     const pool = [entry("RLRRL"), entry("RLRRLK")];
     expect(countOf(specOf(pool, 16))).toBe(3n);
     expect(countOf(specOf(pool, 16, [{ kind: "sizes", sizes: [5, 5, 6], ordered: true }]))).toBe(1n);
@@ -325,7 +325,7 @@ describe("hand-worked", () => {
     expect(countOf(specOf(pool, 15))).toBe(1n);
     expect(countOf(specOf(pool, 14))).toBe(0n);
   });
-  test("runs are counted over joins", () => {
+  test("runs are counted across joins", () => {
     const pool = [entry("RRL"), entry("LLR")];
     expect(countOf(specOf(pool, 6, [{ kind: "hand-run", most: 2 }]))).toBe(2n);
     expect(countOf(specOf(pool, 6, [{ kind: "hand-run", most: 3 }]))).toBe(4n);
@@ -340,7 +340,7 @@ describe("hand-worked", () => {
     const pool = ["R", "L", "K"].map((text) => entry(text));
     expect(countOf(specOf(pool, 128))).toBe(3n ** 128n);
   });
-  test("what is wrong with a search is said", () => {
+  test("problems of a search are reported", () => {
     expect(compileSearch(specOf([], 16))).toEqual({ code: "empty-pool" });
     const half = { ...specOf([entry("R")], 16), window: { start: ticks(0), length: ticks(slotTicks(SIXTEENTHS) / 2) } };
     expect(compileSearch(half)).toEqual({ code: "inexact-window", slots: 0.5 });
@@ -354,7 +354,7 @@ describe("hand-worked", () => {
     );
     expect(compileSearch(specOf(wide, 64))).toMatchObject({ code: "too-many-forms" });
   });
-  test("ease is how far the tempo is below the top tempo, and spreads from hard to easy", () => {
+  test("ease measures how far the tempo is below the top tempo, from hard to easy", () => {
     expect([60, 120, 240, 480, 960].map((top) => easeAt(120, top))).toEqual([0, 0, 0.5, 1, 1]);
     expect(easeAt(120, null)).toBe(1);
     // At 90 bpm: singles, doubles and consecutive kicks, each with its own top tempo.
@@ -376,7 +376,7 @@ describe("hand-worked", () => {
     const fast = makeScorer(ready, NO_WEIGHTS, makePlayer(FOUR_PIECE, limitsOf("advanced", "R")));
     expect(fast.partsOf([1, 1]).ease).toBeGreaterThan(scorer.partsOf([1, 1]).ease);
   });
-  test("the landing part agrees with the landing of the phrase, where the last cell tells it", () => {
+  test("the landing part agrees with the phrase's landing, if the last cell determines it", () => {
     const spec = specOf([entry("RLRL"), entry("RLRK"), entry("RLKK"), entry("RLR(RL)")], 16);
     const ready = compiled(spec);
     const scorer = makeScorer(ready, NO_WEIGHTS, WORKING);

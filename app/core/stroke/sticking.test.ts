@@ -19,7 +19,7 @@ function cellOf(text: string) {
 }
 const facts = (text: string) => describeSticking(cellOf(text));
 
-describe("what a sticking is made of, hand-worked", () => {
+describe("the structure of a sticking, worked out by hand", () => {
   test("balance, singles, doubles, runs", () => {
     expect(facts("RLRRLRLL")).toMatchObject({
       size: 8,
@@ -38,7 +38,7 @@ describe("what a sticking is made of, hand-worked", () => {
     expect(facts("(RL)R")).toMatchObject({ singles: 1, doubles: 0, linear: false });
     expect(facts("KK-")).toMatchObject({ singles: 0, leadFlips: null, linear: true, longestRun: 0 });
   });
-  test("every stroke of a lone hand is in one run", () => {
+  test("every stroke of a lone hand is in exactly one run", () => {
     fc.assert(
       fc.property(anySticking, (cell) => {
         const lone = listMoments(cell).filter(
@@ -52,11 +52,11 @@ describe("what a sticking is made of, hand-worked", () => {
 
 describe("speed", () => {
   const four = makeRate(4) as Rate;
-  test("75 of thirty-seconds is 150 of sixteenths", () => {
+  test("75 bpm in thirty-seconds is 150 bpm in sixteenths", () => {
     expect(tempoOfSameSpeed(75, makeRate(8) as Rate, four)).toBe(150);
     expect(tempoOfSameSpeed(120, four, makeRate(6) as Rate)).toBe(80);
   });
-  test("by limb, with the shortest distance over the repeat", () => {
+  test("per limb, with the shortest distance across the repeat", () => {
     // Sixteenths at 120 bpm: eight slots per second.
     expect(measureSpeed(cellOf("RLRRL"), four, bpm(120), FOUR_FOUR)).toEqual([
       { limb: "R", average: 4.8, fastest: 8 },
@@ -94,21 +94,21 @@ describe("the two schools", () => {
     };
     return layOut(phrase);
   };
-  test("a five repeated drifts; taken to the grid it does not", () => {
+  test("a repeated five drifts; on the grid it doesn't", () => {
     const fives = lay("RLRRL", 3);
     expect(findSchool(fives, "R")).toEqual({ kind: "sticking", lead: "R", shifted: [3, 4, 5, 6, 7, 13, 14] });
     expect(formatSlots(stickTimelineByGrid(fives, "R"))).toBe("RLRLRLRLRLRLRLR");
   });
-  test("notes taken out and kicks put in the gaps leave a phrase grid-led, by either lead", () => {
+  test("removed notes and kicks in the gaps keep a phrase grid-led, with either lead", () => {
     expect(findSchool(lay("R-RLKLR-", 2), "R")).toEqual({ kind: "grid", lead: "R", shifted: [] });
     expect(findSchool(lay("LRLK-RLR", 2), "R")).toEqual({ kind: "grid", lead: "L", shifted: [] });
     expect(findSchool(lay("RKR-", 2), "R")).toBeNull();
   });
-  test("in a bar of an odd number of slots the strong hand has every one", () => {
+  test("in a bar with an odd number of slots, the strong hand starts every one", () => {
     const sevenEight: Meter = { beats: 7, unit: 8 };
     expect(formatSlots(stickTimelineByGrid(lay("RLRLRLR", 2, 2, sevenEight), "R"))).toBe("RLRLRLRRLRLRLR");
   });
-  test("what has been taken to the grid follows it", () => {
+  test("a line moved to the grid follows it", () => {
     fc.assert(
       fc.property(
         anySticking,

@@ -12,7 +12,7 @@ test("hand-worked: fives of sixteenths in 4/4, 7/8 and 3/4", () => {
   expect(measureCycle(ticks(3 * 2_520), { beats: 3, unit: 4 })).toEqual({ repeats: 4, bars: 1 });
 });
 
-test("where each repeat begins, over bar lines", () => {
+test("start positions of repeats, across bar lines", () => {
   const starts = listCycleStarts(ticks(7 * 2_520), { beats: 4, unit: 4 }, ticks(0), 5);
   expect(starts.map(({ at, bar }) => [at / 2_520, bar])).toEqual([
     [0, 0],
@@ -23,7 +23,7 @@ test("where each repeat begins, over bar lines", () => {
   ]);
 });
 
-test("lcm law, against a twin that plays until it comes round", () => {
+test("the lcm law, compared with a twin that plays until it lines up", () => {
   fc.assert(
     fc.property(anyMeter, anyRate, fc.integer({ min: 1, max: 24 }), (meter: Meter, rate, size) => {
       const length = size * slotTicks(rate);
@@ -35,7 +35,7 @@ test("lcm law, against a twin that plays until it comes round", () => {
   );
 });
 
-test("all starts of a round differ within the bar, and there are as many as repeats", () => {
+test("all starts of a cycle differ within the bar, one per repeat", () => {
   fc.assert(
     fc.property(anyMeter, anyRate, fc.integer({ min: 1, max: 24 }), (meter, rate, size) => {
       const length = ticks(size * slotTicks(rate));
@@ -47,6 +47,6 @@ test("all starts of a round differ within the bar, and there are as many as repe
   );
 });
 
-test("only something with a length comes round", () => {
+test("only something with a length lines up", () => {
   expect(() => measureCycle(ticks(0), { beats: 4, unit: 4 })).toThrow(RangeError);
 });

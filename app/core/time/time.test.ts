@@ -71,7 +71,7 @@ describe("meters", () => {
       ]);
     }
   });
-  test("what is no meter is refused", () => {
+  test("invalid meters are refused", () => {
     expect(makeMeter(4, 3)).toBeNull();
     expect(makeMeter(0, 4)).toBeNull();
     expect(makeMeter(33, 4)).toBeNull();
@@ -87,7 +87,7 @@ describe("meters", () => {
   });
 });
 
-test("locating and putting together again is the identity", () => {
+test("splitting a position and recombining it is the identity", () => {
   fc.assert(
     fc.property(anyMeter, fc.integer({ min: 0, max: 2_000_000 }), (meter, at) => {
       const { bar, beat, rest } = locate(ticks(at), meter);
@@ -119,13 +119,13 @@ test("seconds and ticks agree, and a thirty-second at 75 lasts as long as a sixt
   );
 });
 
-test("a place in the beat is counted in slots where they fit, else as a fraction", () => {
+test("a position in the beat is counted in slots if they fit, otherwise as a fraction", () => {
   const four = { beats: 4, unit: 4 } as const;
   expect(beatPosition(ticks(12_600), ticks(2_520), four)).toEqual({ beat: 1, numerator: 1, denominator: 4 });
   expect(beatPosition(ticks(6_720), ticks(6_720), four)).toEqual({ beat: 0, numerator: 2, denominator: 3 });
 });
 
-test("tempo is held within what is played, and nonsense throws", () => {
+test("tempo is clamped, and nonsense throws", () => {
   expect([bpm(5), bpm(9_999), bpm(91.5)]).toEqual([20, 400, 91.5]);
   expect(() => bpm(Number.NaN)).toThrow(RangeError);
   expect(() => ticks(0.5)).toThrow(RangeError);

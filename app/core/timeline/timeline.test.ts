@@ -34,7 +34,7 @@ const anyPhrase = fc
   );
 
 describe("laws", () => {
-  test("slots follow one another without a gap, and cells are made of their slots", () => {
+  test("slots are consecutive without gaps, and cells consist of their slots", () => {
     fc.assert(
       fc.property(anyPhrase, (phrase) => {
         const { slots, cells, end } = layOut(phrase);
@@ -50,7 +50,7 @@ describe("laws", () => {
       }),
     );
   });
-  test("a window of any meter is filled exactly by as many slots as it holds, at any rate that divides it", () => {
+  test("a window of any meter is filled exactly by its number of slots, at any rate that divides it", () => {
     fc.assert(
       fc.property(
         anyMeter,
@@ -70,7 +70,7 @@ describe("laws", () => {
       ),
     );
   });
-  test("events are in order, whole, and inside their slots; grace notes lead into them", () => {
+  test("events are ordered, whole, and inside their slots; grace notes lead into them", () => {
     fc.assert(
       fc.property(anyPhrase, (phrase) => {
         const { slots, events } = layOut(phrase);
@@ -99,7 +99,7 @@ describe("laws", () => {
       }),
     );
   });
-  test("the mirrored line is the mirrored timeline", () => {
+  test("a mirrored line gives the mirrored timeline", () => {
     const inOrder = (timeline: Timeline, mirrored: boolean) =>
       timeline.events
         .map(
@@ -114,7 +114,7 @@ describe("laws", () => {
       }),
     );
   });
-  test("finding a slot by time agrees with looking at all of them", () => {
+  test("finding a slot by time agrees with checking all of them", () => {
     fc.assert(
       fc.property(anyPhrase, fc.integer({ min: -5_000, max: 400_000 }), (phrase, at) => {
         const timeline = layOut(phrase);
@@ -141,11 +141,11 @@ describe("hand-worked", () => {
     ]);
     expect(end).toBe(30_240);
   });
-  test("a rate inside a repeated run is in force when the run comes again", () => {
+  test("a rate inside a repeated run applies again when the run repeats", () => {
     const { cells } = layOut(phraseOf("@4 [RL @8 RL]x2"));
     expect(cells.map((cell) => cell.rate.slots)).toEqual([4, 8, 8, 8]);
   });
-  test("shared slots divide their time; together sounds at once", () => {
+  test("shared slots divide their time; unisons are simultaneous", () => {
     const { events } = layOut(phraseOf("@4 {RLR}(RK)"));
     expect(events.map(({ at, limb, duration }) => [at, limb, duration])).toEqual([
       [0, "R", 840],
@@ -172,7 +172,7 @@ describe("hand-worked", () => {
       "L accent t1",
     ]);
   });
-  test("bar lines that the player wrote are held against the meter", () => {
+  test("written bar lines are compared with the meter", () => {
     const { barChecks } = layOut(phraseOf("@4 RLRLx4 | RLRLRLx3 | RL |"));
     expect(barChecks.map(({ offBy, beforeCell }) => [offBy / 2_520, beforeCell])).toEqual([
       [0, 4],
@@ -204,7 +204,7 @@ describe("hand-worked", () => {
     expect(forces("@4 <[R @8 LRLR]")).toEqual([0, 0.8, 1.2, 1.6, 2]);
   });
 
-  test("swells say which slots they are over, in time", () => {
+  test("swells give their slots and times", () => {
     const { swells, slots } = layOut(phraseOf("@4 RL <[-RLR]x2 >[RL]"));
     expect(swells.map(({ swell, firstSlot, lastSlot }) => [swell, firstSlot, lastSlot])).toEqual([
       ["crescendo", 2, 5],
@@ -215,18 +215,18 @@ describe("hand-worked", () => {
     expect(slots.map(({ loud }) => loud ?? null)).toEqual([null, null, 0, 0, 0.5, 1, 0, 0, 0.5, 1, 1, 0]);
   });
 
-  test("a buzz sounds for its note, a choked cymbal for half of it, all else rings out", () => {
+  test("a buzz lasts its note, a choked cymbal half of it, all else rings", () => {
     const { events } = layOut(phraseOf("@4 ~R =L/c1 R"));
     expect(events.map(lastsFor)).toEqual([2_520, 1_260, null]);
   });
 
-  test("what the voicing puts on a cymbal loses its rim shot, not its accent", () => {
+  test("a stroke voiced to a cymbal loses its rim shot but keeps its accent", () => {
     const voicing = [{ on: true, rule: { kind: "one", on: "c1" }, filter: NO_FILTER }] as const;
     const [event] = layOut(phraseOf("@4 !RL", { voicing })).events;
     expect(event).toMatchObject({ place: "c1", technique: "plain", level: "accent" });
   });
 
-  test("an empty line ends where its window begins", () => {
+  test("an empty line ends at the start of its window", () => {
     const empty: Line = readStickLine("").line ?? [];
     const { slots, end } = layOut({
       ...phraseOf("R"),

@@ -7,7 +7,7 @@ import { DEFAULT_PREFERENCES } from "~/library/preferences";
 import { planLoop, readTempos } from "./loops";
 import type { PlayContext } from "./score";
 
-describe("tempos as they are typed", () => {
+describe("typed tempos", () => {
   test("with commas, spaces or lines between, each once", () => {
     expect(readTempos(" 60, 75 90\n75;120.5 ")).toEqual({ ok: true, tempos: [60, 75, 90, 120.5] });
   });
@@ -28,7 +28,7 @@ function stageWith(countInBars: number): PlayContext {
   return { grooves: [], player: WORKING, preferences: { ...DEFAULT_PREFERENCES, countInBars } };
 }
 
-test("a plan has the length that it says, at its own tempo, with layers and loop on request", () => {
+test("a plan has its stated length at its own tempo, with layers and loop on request", () => {
   const content = makeContent({ text: "@4 RLRLx4", tempo: bpm(120) });
   const plain = planLoop(content, stageWith(1), { tempo: bpm(60), repeats: 3, loop: null, mix: ALL_ON });
   // One bar of count-in, then two bars three times, four seconds each.

@@ -17,7 +17,7 @@ async function slotsPlayed(until: (seen: ReadonlySet<number>) => Promise<void>):
 }
 
 describe("practising", () => {
-  test("layers, a loop of the chosen cells, speed, and all as written again", async () => {
+  test("layers, a loop of the chosen cells, percentage, and back to normal", async () => {
     const { grid, play, stop } = await openLine("@4 RLK RLRL RLRLRL KRK");
     await page.getByRole("textbox", { name: "Tempo" }).fill("240");
     await noteNumber(grid, 4).click();
@@ -53,7 +53,7 @@ describe("practising", () => {
     await expect(page.getByRole("button", { name: "Practise", exact: true })).toBeVisible();
   });
 
-  test("a tempo ladder climbs by itself, as far as it is to; clicks thin out", async () => {
+  test("a tempo ladder climbs automatically to its goal; clicks thin out", async () => {
     const { play, stop } = await openLine("@4 RLRL");
     await page.keyboard.press("Escape");
     await page.keyboard.press("p");
@@ -75,7 +75,7 @@ describe("practising", () => {
     await expect(page.getByRole("checkbox", { name: "Metronome" })).toBeChecked();
   });
 
-  test("note by note, each with its sound", async () => {
+  test("note by note, with sound", async () => {
     const { grid } = await openLine("@4 'R-(LK)R");
     await page.keyboard.press("Escape");
     await page.keyboard.press("w");

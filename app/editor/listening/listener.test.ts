@@ -22,14 +22,14 @@ const snare: RawHit = { at: 0, place: "sn", limb: null, velocity: 80 };
 const listen = () => new Listener(() => ({ expectation, tempo: 60, length: LENGTH }));
 
 describe("a listener", () => {
-  it("marks hits as they come, each stroke once", () => {
+  it("marks hits as they arrive, each stroke once", () => {
     const listener = listen();
     expect(listener.hit(snare, at(0, 0.26))).toMatchObject({ kind: "mark", slot: 1 });
     expect(listener.hit(snare, at(0, 0.28))).toEqual({ kind: "extra" });
     expect(listener.hit({ ...snare, place: "kk" }, at(0, 1.52))).toMatchObject({ kind: "mark", slot: 6 });
   });
 
-  it("takes a hit just before the one for an early one of the next repeat, from the count-in too", () => {
+  it("takes a hit just before one as an early hit of the next repeat, from the count-in too", () => {
     const listener = listen();
     expect(listener.hit(snare, at(-1, 1.97))).toMatchObject({ kind: "mark", slot: 0 });
     expect(listener.hit(snare, at(0, 1.98))).toMatchObject({ kind: "mark", slot: 0 });
@@ -37,7 +37,7 @@ describe("a listener", () => {
     expect(listener.close(at(2, 0.2))[0]?.hits.map((hit) => Math.round(hit.at * 100))).toEqual([-2]);
   });
 
-  it("hands each repeat over once, after its last stroke had time to come late, also silent ones", () => {
+  it("reports each repeat once, after its last stroke could have come late, including silent ones", () => {
     const listener = listen();
     expect(listener.close(at(0, 1))).toEqual([]);
     expect(listener.close(at(1, 0.1))).toEqual([]);
@@ -46,7 +46,7 @@ describe("a listener", () => {
     expect(listener.close(at(2, 0.2)).map(({ repeat, hits }) => [repeat, hits.length])).toEqual([[1, 0]]);
   });
 
-  it("says what it cannot use: sticks in the count-in, unknown pads, a stuck trigger, hits while nothing plays", () => {
+  it("reports unusable hits: in the count-in, from unknown pads or a stuck trigger, and while nothing plays", () => {
     const listener = listen();
     expect(listener.hit(snare, at(-1, 0.5)).kind).toBe("count-in");
     expect(listener.hit({ ...snare, place: null, note: 99 }, at(0, 0.5))).toEqual({ kind: "unknown", note: 99 });
@@ -55,14 +55,14 @@ describe("a listener", () => {
     expect(listener.hit(snare, at(0, 0.6)).kind).toBe("flood");
   });
 
-  it("holds but a few repeats, whatever the clock does", () => {
+  it("keeps only a few repeats, whatever the clock does", () => {
     const listener = listen();
     for (let repeat = 40; repeat > 0; repeat--) listener.hit(snare, at(repeat, 0.5));
     expect(listener.close(at(60, 1)).length).toBeLessThanOrEqual(3);
   });
 });
 
-it("takes off the latency of the input that is listened to, and none of another's", () => {
+it("subtracts the latency of its own input, never another's", () => {
   const latency = { keys: 12, midi: 30 };
   const of = (source: Source) => latencyOf({ source, latency });
   expect([of("keys"), of("midi"), of("drummer"), of("self")]).toEqual([12, 30, 0, 0]);

@@ -21,7 +21,7 @@ const SCENE: OfferScene = {
   notes: "",
 };
 
-test("no two offers share a key, an id or their words; none is without a group", () => {
+test("offers have unique keys, ids and words, and all have a group", () => {
   const of = (tell: (offer: (typeof OFFERS)[number]) => string) => new Set(OFFERS.map(tell)).size;
   expect(of(({ key }) => key)).toBe(OFFERS.length);
   expect(of(({ id }) => id)).toBe(OFFERS.length);
@@ -29,7 +29,7 @@ test("no two offers share a key, an id or their words; none is without a group",
   expect(new Set(OFFERS.map(({ group }) => group))).toEqual(new Set(OFFER_GROUPS));
 });
 
-describe("for any cell, each offer", () => {
+describe("for any cell, an offer", () => {
   const anyScene = fc.record({
     strong: fc.constantFrom<Hand>("R", "L"),
     place: fc.nat(9),
@@ -41,7 +41,7 @@ describe("for any cell, each offer", () => {
     own: fc.constantFrom("RLRR", "RLK"),
     notes: fc.constantFrom("", "1-2", "3, 5"),
   }) as fc.Arbitrary<OfferScene>;
-  test("gives a cell that a recipe gives again, or says why not; never both limbs of one kind at once", () => {
+  test("gives a cell that a recipe reproduces, or says why not; never two of one limb at once", () => {
     fc.assert(
       fc.property(anySticking, anyScene, fc.constantFrom(...OFFERS), (cell, scene, entry) => {
         const offer = tryOffer(entry, scene, (move) => applyMove(cell, move));
@@ -61,7 +61,7 @@ describe("for any cell, each offer", () => {
       runs(400),
     );
   });
-  test("is mirrored for the left-handed: the mirrored cell gives the mirrored result", () => {
+  test("is mirrored for left-handed players: the mirrored cell gives the mirrored result", () => {
     // A cell without hands is left out: the added hand is the right one for everyone.
     const plain = ["R", "L", "K", "-", ">R", "l"];
     const cells = fc

@@ -74,10 +74,10 @@ const PICKED: Readonly<Record<string, readonly string[]>> = {
   "5/4": ["@4 RLRLKx4", "@1 RLRLR"],
 };
 
-describe("nothing lies on anything that it should not", () => {
+describe("nothing overlaps what it shouldn't", () => {
   const cases = Object.entries(PICKED).flatMap(([meter, texts]) => texts.map((text) => [text, meter] as const));
 
-  test("sixty bars are picked by hand", () => expect(cases.length).toBeGreaterThanOrEqual(60));
+  test("in sixty hand-picked bars", () => expect(cases.length).toBeGreaterThanOrEqual(60));
 
   const rudiments = loadRudiments().map(({ line, meter }) => [line, formatMeter(meter as Meter)] as const);
 
@@ -91,7 +91,7 @@ describe("nothing lies on anything that it should not", () => {
     expect(clashes(timeline, timeline.meter, 330)).toEqual([]);
   });
 
-  test("in phrases that nobody chose", () => {
+  test("in random phrases", () => {
     fc.assert(
       fc.property(anyMeter, anyLine, fc.constantFrom(330, 640, 1040), (meter, line, width) => {
         const window = { start: ticks(0), length: barTicks(meter) };
@@ -116,7 +116,7 @@ describe("groove and fill in two voices", () => {
   const meter = parseMeter("4/4") as Meter;
   const forms = GROOVES.flatMap((groove) => REPEAT_STYLES.map((repeats) => [repeats, groove] as const));
 
-  test.each(forms)("bars that repeat %s: %s", (repeats, text) => {
+  test.each(forms)("in bars that repeat %s: %s", (repeats, text) => {
     for (const [foot, feetBelow] of [["none", true] as const, ["two-and-four", false] as const]) {
       const timeline = layOutText("@4 >RLK >RLK ''R~L @6 (>R/c1K)LRK'RL @4 RLKK", "4/4");
       const groove = { ...plainGroove(meter), line: lineOf(text) };

@@ -201,18 +201,18 @@ for (const [rule, bars] of Object.entries(BARS)) {
   });
 }
 
-test("there are eighty bars written out by hand", () => {
+test("there are eighty hand-written bars", () => {
   expect(Object.values(BARS).flat().length).toBeGreaterThanOrEqual(80);
 });
 
-test("a phrase that begins in the bar has rests before it", () => {
+test("a phrase that starts in the bar has rests before it", () => {
   expect(spell("@4 RLRK LRLK", "4/4", 20_160)).toBe("hr 16-16-16-16 16-16-16-16");
   expect(spell("@4 RLRRLK", "4/4", 25_200)).toBe("hr 8r 16-16 16-16-16-16");
   expect(spell("@4 RLR", "4/4", 10_080 * 3 + 2_520)).toBe("hr qr 16r 16-16-16");
   expect(spell("@3 RL", "4/4", 10_080 * 3 + 3_360)).toBe("hr qr 3:2(8r 8-8)");
 });
 
-test("sixes as two threes where the reader wants them so", () => {
+test("sixes as two threes if the reader prefers", () => {
   const halves = { sixes: "halves" } as const;
   expect(spell("@6 RLRLRL", "1/4", 0, halves)).toBe("3:2(16-16-16) 3:2(16-16-16)");
   expect(spell("@6 RL-RL-", "1/4", 0, halves)).toBe("3:2(16-8) 3:2(16-8)");
@@ -220,7 +220,7 @@ test("sixes as two threes where the reader wants them so", () => {
   expect(spell("@3 RLR", "1/4", 0, halves)).toBe("3:2(8-8-8)");
 });
 
-test("every bar that is not refused is full, for any phrase in any meter", () => {
+test("every accepted bar is full, for any phrase in any meter", () => {
   fc.assert(
     fc.property(anyMeter, anyLine, fc.constantFrom("whole" as const, "halves" as const), (meter, line, sixes) => {
       const bar = barTicks(meter);

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { contentOf, EMPTY_BENCH, wordRecipe } from "./entries";
 
-test("a name that is made keeps the letters of a sticking as they are: normal notes are no ghosts", () => {
+test("a suggested name keeps the letters of a sticking: normal notes aren't ghosts", () => {
   const origin = { source: null, name: "", typed: ">RlrrL", text: ">RlrrL" };
   const bench = { ...EMPTY_BENCH, origin, moves: [{ kind: "glue", cell: "RLK" } as const], at: 1 };
   expect(contentOf(bench)?.name).toBe(">RlrrL, then RLK");

@@ -130,7 +130,7 @@ describe("our own files are read as they were written", () => {
     if (!isSplit) expect(hits(first, shift)).toEqual(hits(one.timeline, 0));
   });
 
-  test("notes that somebody has changed are taken, not the line beside them", () => {
+  test("changed notes take precedence over the stick line beside them", () => {
     const one = example("Changed", "@4 RLRL RLRK", { beats: 4, unit: 4 });
     const changed = toXml(one, one.text).replace("P1-kk", "P1-sn");
     expect(fillsOf(fileOf(readMusicXml(bytesOf(toXml(one, "@4 RRLL RRLL R"))))).isOwn).toBe(false);
@@ -138,14 +138,14 @@ describe("our own files are read as they were written", () => {
   });
 });
 
-describe("MIDI files of other programs", () => {
+describe("MIDI files from other programs", () => {
   function midiOf(make: (midi: Midi) => void): Uint8Array {
     const midi = new Midi();
     make(midi);
     return midi.toArray();
   }
 
-  test("several tracks: the drums are found, their keys are named, hands go hand to hand", () => {
+  test("several tracks: the drums are found, their keys named, hands go hand to hand", () => {
     const bytes = midiOf((midi) => {
       midi.header.setTempo(104);
       midi.header.timeSignatures.push({ ticks: 0, timeSignature: [3, 4] });
@@ -179,7 +179,7 @@ describe("MIDI files of other programs", () => {
     expect([notes, guessed]).toEqual([6, 4]);
   });
 
-  test("what is played loosely is put onto its places, and told; a flam is a flam", () => {
+  test("loose playing is quantised and reported; a flam is a flam", () => {
     const bytes = midiOf((midi) => {
       midi.header.setTempo(120);
       const drums = midi.addTrack();
@@ -197,7 +197,7 @@ describe("MIDI files of other programs", () => {
     expect(farthest).toBeLessThan(0.035);
   });
 
-  test("keys that are not known are told, and can be mapped; meters and bars part the file", () => {
+  test("unknown keys are reported and can be assigned; meters and bars divide the file", () => {
     const bytes = midiOf((midi) => {
       midi.header.timeSignatures.push({ ticks: 0, timeSignature: [4, 4] }, { ticks: 4 * 480, timeSignature: [3, 4] });
       const drums = midi.addTrack();
@@ -220,7 +220,7 @@ describe("MIDI files of other programs", () => {
   });
 });
 
-describe("what is no such file is refused with a reason", () => {
+describe("an invalid file is refused with a reason", () => {
   const problem = (read: NotesReading) => (read.ok ? null : read.problem.kind);
   test("MIDI: none, cut, without notes, of a kind that is not read", () => {
     const whole = writeTimelineMidi((EXAMPLES[0] as Example).timeline, "x");
@@ -253,7 +253,7 @@ describe("what is no such file is refused with a reason", () => {
     expect(problem(readMusicXml(new Uint8Array([0x50, 0x4b, 3, 4, 1])))).toBe("archive");
   });
 
-  test("one that says it is as long as the world takes no longer than others", () => {
+  test("a file that claims to be endless takes no longer than others", () => {
     const whole = toXml(EXAMPLES[0] as Example);
     const long = readMusicXml(bytesOf(whole.replace(/<duration>\d+</, "<duration>9000000000000000<")));
     expect(fillsOf(fileOf(long)).fills.length).toBeLessThan(3);

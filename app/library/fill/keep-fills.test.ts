@@ -13,7 +13,7 @@ import { welcome } from "./welcome";
 
 const dated = { createdAt: 1, updatedAt: 2 };
 
-test("several fills are kept together, in their order, or none of them", async () => {
+test("several fills are added together, in order, or none of them", async () => {
   const book = new BookDatabase(crypto.randomUUID());
   const ids = await keepFills(book, [
     makeContent({ text: "@4 RL", name: "One" }),
@@ -28,7 +28,7 @@ test("several fills are kept together, in their order, or none of them", async (
   expect(await book.fills.count()).toBe(2);
 });
 
-test("many fills are tagged at once; what has the tag, has no room or is gone stays as it is", async () => {
+test("tagging many fills at once; tagged, full and missing ones stay as they are", async () => {
   const book = new BookDatabase(crypto.randomUUID());
   const full = Array.from({ length: MAX_TAGS }, (_, nth) => `tag ${nth}`);
   for (const [id, tags] of [
@@ -42,7 +42,7 @@ test("many fills are tagged at once; what has the tag, has no room or is gone st
   expect((await book.fills.toArray()).map(({ content }) => content.tags)).toEqual([["slow"], ["slow"], full]);
 });
 
-test("what was shared keeps its place in a lesson, beside a fill that was changed since", async () => {
+test("a shared fill keeps its place in a lesson, beside a version changed since", async () => {
   const book = new BookDatabase(crypto.randomUUID());
   await addRow(book.fills, makeContent({ text: "@4 RRLL", name: "Mine" }), "same-id");
   const lesson = addItems(makeLesson({ name: "Shared" }), [fillItem("same-id")]);

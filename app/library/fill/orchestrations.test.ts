@@ -24,7 +24,7 @@ const SNARE = makeContent({ text: "@4 >RLrL >RLKK", name: "One" });
 const placesOf = (content: typeof SNARE) => layOut(toPhrase(content), FOUR_PIECE).events.map(({ place }) => place);
 
 describe("several orchestrations of one fill", () => {
-  test("a fill has one, until another one is added; then one is in force and the others wait", () => {
+  test("a fill has one until another is added; then one is current and the others wait", () => {
     expect(listOrchestrations(SNARE)).toEqual([{ name: "First", placed: [] }]);
     const two = { ...addOrchestration(SNARE, "Toms"), voicing: TOMS };
     expect(listOrchestrations(two).map(({ name }) => name)).toEqual(["Toms", "First"]);
@@ -33,7 +33,7 @@ describe("several orchestrations of one fill", () => {
     expect(fillContentSchema.parse(two)).toEqual(two);
   });
 
-  test("taking one and taking the other back changes nothing, strokes placed by hand among them", () => {
+  test("switching to another and back changes nothing, including strokes placed by hand", () => {
     const byHand = makeContent({ text: "@4 >R/c1LrL >RL/f1KK", name: "Two" });
     const two = {
       ...addOrchestration(byHand, "Toms"),
@@ -49,26 +49,26 @@ describe("several orchestrations of one fill", () => {
     expect(fillContentSchema.parse(other)).toEqual(other);
   });
 
-  test("the sticking that was changed since is everyone's; what no longer is there is left out", () => {
+  test("a changed sticking applies to all; surfaces of missing strokes are ignored", () => {
     const byHand = makeContent({ text: "@4 R/t1LRL/f1", name: "Three" });
     const two = { ...addOrchestration(byHand, "Plain"), text: "@4 RL", goodText: "@4 RL" };
     expect(takeOrchestration(two, 1).text).toBe("@4 R/t1L");
   });
 
-  test("a fill that is led by the other hand has them by the other hand", () => {
+  test("swapping the leading hand swaps them all", () => {
     const byHand = makeContent({ text: "@4 R/t1LR(RL/f1)", name: "Mirrored" });
     const two = { ...addOrchestration(byHand, "Plain"), text: "@4 LRL(LR)", goodText: "@4 LRL(LR)" };
     expect(takeOrchestration(two, 1).text).toBe("@4 L/t1RL(RL/f1)");
   });
 
-  test("a choke keeps the cymbal that it needs", () => {
+  test("a choke keeps its cymbal", () => {
     const choked = makeContent({ text: "@4 R=R/c1LR", name: "Four" });
     const two = addOrchestration(choked, "Again");
     const plain = { ...two, orchestrations: { name: "Again", others: [{ name: "First", placed: [] }] } };
     expect(takeOrchestration(plain, 1).text).toBe("@4 R=R/c1LR");
   });
 
-  test("are named, dropped, and no more than a dozen", () => {
+  test("have names, can be removed, and are limited to a dozen", () => {
     let many = SNARE;
     for (let number = 0; number < 20; number++) many = addOrchestration(many, `No. ${number}`);
     expect(listOrchestrations(many)).toHaveLength(MAX_ORCHESTRATIONS);

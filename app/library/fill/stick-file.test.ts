@@ -9,7 +9,7 @@ import { canonicalLine } from "../phrase/phrase";
 import { makeContent } from "./content";
 import { MAX_STICK_FILE, readStickFile, stickFileOf, writeStickFile } from "./stick-file";
 
-test("what was written comes back", () => {
+test("a written file comes back", () => {
   const anyNamed = fc.record({
     name: fc.constantFrom("", "Five, five, six", "réglé #2"),
     text: anyLine.map(formatLine),
@@ -22,7 +22,7 @@ test("what was written comes back", () => {
   );
 });
 
-test("is read whatever the line ends, and with names or without", () => {
+test("with any line ends is read, with or without names", () => {
   expect(readStickFile("# One\r\n@4 RL\r\rRLK\n\n# nothing follows")).toEqual({
     ok: true,
     lines: [
@@ -32,7 +32,7 @@ test("is read whatever the line ends, and with names or without", () => {
   });
 });
 
-test("a bad line is told with its number; an empty or huge file is refused", () => {
+test("a bad line is reported with its number; an empty or huge file is refused", () => {
   expect(readStickFile("@4 RL\n\nRLZ")).toMatchObject({
     ok: false,
     reason: "line",
@@ -44,7 +44,7 @@ test("a bad line is told with its number; an empty or huge file is refused", () 
   expect(readStickFile("R\n".repeat(1_001))).toEqual({ ok: false, reason: "too-many" });
 });
 
-test("what the line does not say comes back from its comments", () => {
+test("everything outside the line comes back from its comments", () => {
   const content = makeContent({
     text: "@3 RLL RLL",
     name: "Waltz",
@@ -62,12 +62,12 @@ test("what the line does not say comes back from its comments", () => {
   });
 });
 
-test("the line goes out in the one way that it is written, and as typed while it has an error", () => {
+test("the line is written canonically, or as typed while it has an error", () => {
   expect(canonicalLine(makeContent({ text: "RLK x 3  (HK)" }))).toBe("@4 RLKx3 (KH)");
   expect(canonicalLine(makeContent({ text: "@4 RLZ", goodText: "@4 RL" }))).toBe("@4 RLZ");
 });
 
-test("a comment that means something and cannot be read is told, and nothing is taken", () => {
+test("an unreadable meaningful comment is reported, and nothing is imported", () => {
   expect(readStickFile("# One\n# tempo: fast\n@4 RL")).toMatchObject({
     ok: false,
     reason: "comment",

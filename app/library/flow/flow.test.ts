@@ -36,7 +36,7 @@ const fill = {
 };
 
 describe("ideas", () => {
-  test("are what the book has now; what it no longer has is played as it was", async () => {
+  test("are the book's current versions; deleted ones are played as they were", async () => {
     const entries = await loadEntries(book, loadRudiments());
     const [paradiddle] = entries.filter(({ id }) => id === "single-paradiddle");
     if (!paradiddle) throw new Error("no paradiddle");
@@ -51,7 +51,7 @@ describe("ideas", () => {
     expect(faster.versions.map(formatLine)).toEqual([`@6 ${paradiddle.text}`]);
   });
 
-  test("of a fill with several orchestrations each is a version", () => {
+  test("of a fill with several orchestrations have each as a version", () => {
     const content = addOrchestration(fill.content, "Snare");
     const two = { ...fill, content: { ...content, text: "@4 RLRL", goodText: "@4 RLRL" } };
     const read = readIdea(ideaOfFill(fill), { fills: [two], entries: [] }, FOUR_PIECE);
@@ -61,7 +61,7 @@ describe("ideas", () => {
 
 describe("a flow's content", () => {
   const idea = makeIdea({ kind: "fill", of: "f", name: "Steps", text: "@4 RLRL" });
-  test("names what it is made of, and goes on naming it under other ids", () => {
+  test("names its parts, also after they get other ids", () => {
     const flow = makeFlow({
       ideas: [idea, makeIdea({ kind: "cell", of: null, name: "", text: "@4 RLK" })],
       groove: "g",
@@ -75,7 +75,7 @@ describe("a flow's content", () => {
     expect(renamed.groove).toBe("grooves-g");
   });
 
-  test("refuses what could not be played: the same idea twice, a lick that is none of its ideas", () => {
+  test("refuses the unplayable: the same idea twice, a lick that isn't one of its ideas", () => {
     expect(flowContentSchema.safeParse(makeFlow({ ideas: [idea, idea] })).success).toBe(false);
     const meet = { ...makeFlow().rules, meet: { key: "nobody", at: 0 as never } };
     expect(flowContentSchema.safeParse(makeFlow({ ideas: [idea], rules: meet })).success).toBe(false);
@@ -85,7 +85,7 @@ describe("a flow's content", () => {
     ).toBe(false);
   });
 
-  test("the demo's flows have ways, and weigh what was not clean", () => {
+  test("the demo's flows have ways, and weigh what wasn't clean", () => {
     const demo = loadDemoBook(1_780_000_000_000);
     expect(demo.flows.length).toBeGreaterThan(1);
     for (const { id, content } of demo.flows) {
@@ -99,7 +99,7 @@ describe("a flow's content", () => {
     expect(demo.runs.flatMap(readRunDay).some(({ kind }) => kind === "flow")).toBe(true);
   });
 
-  test("the cells of the book are what the end of a repeat may be changed for", async () => {
+  test("the book's cells are possible endings of a repeat", async () => {
     const entries = await loadEntries(book, loadRudiments());
     const flow = makeFlow({ ideas: [makeIdea({ ...idea, changesEnd: true }), makeIdea({ ...idea, of: null })] });
     const [changing, kept] = toVariety(flow, entries);
@@ -110,7 +110,7 @@ describe("a flow's content", () => {
 });
 
 describe("in the book", () => {
-  test("a flow travels with its fills; its record is the better one of both", async () => {
+  test("a flow is exported with its fills; of two records, the better one stays", async () => {
     const { id } = await addRow(book.fills, fill.content);
     const flow = await addRow(
       book.flows,
@@ -129,7 +129,7 @@ describe("in the book", () => {
     expect(await getFlowRecord(book, "another")).toEqual(NO_RECORD);
   });
 
-  test("a new flow begins with something to play: a fill's own cells, or common stock of two sizes", async () => {
+  test("a new flow starts with something to play: a fill's own cells, or common stock of two sizes", async () => {
     const id = await addFlow(book, null);
     const made = (await book.flows.get(id))?.content;
     expect(made?.ideas.length).toBeGreaterThanOrEqual(2);

@@ -14,7 +14,7 @@ const bars = { grooveBars: 1, countInBars: 0 };
 const shuffle = { swing: { unit: 2, share: 2 / 3 }, push: { L: 12, K: 0 } } as const;
 
 describe("a groove", () => {
-  test("is whole bars from the first one, at tempos in order", async () => {
+  test("consists of whole bars from the first one, with ordered tempos", async () => {
     const groove = makeGrooveContent({ text: "@1 KLKL" });
     expect(toGroove(groove)).toMatchObject({ meter: { beats: 4, unit: 4 }, feel: STRAIGHT });
     const refused = (change: object) => !grooveContentSchema.safeParse({ ...groove, ...change }).success;
@@ -28,7 +28,7 @@ describe("a groove", () => {
     expect(refused({ feel: { swing: null, push: { R: 400 } } })).toBe(true);
     expect(refused({ goodText: "@4 Z" })).toBe(true);
   });
-  test("tells by how much its line is too long or too short", async () => {
+  test("reports by how much its line is too long or too short", async () => {
     expect(grooveOver(makeGrooveContent({ text: "@1 KLKL" }))).toBe(0);
     expect(grooveOver(makeGrooveContent({ text: "@1 KLK" }))).toBe(-10_080);
     expect(grooveOver(makeGrooveContent({ text: "@1 KLKLK" }))).toBe(10_080);
@@ -36,7 +36,7 @@ describe("a groove", () => {
 });
 
 describe("a setting", () => {
-  test("what is absent is as usual, in the groove's feel", async () => {
+  test("has defaults for what is absent, in the groove's feel", async () => {
     expect(toSetting(undefined, bars, STRAIGHT)).toEqual({
       ...bars,
       ending: "crash",
@@ -52,7 +52,7 @@ describe("a setting", () => {
     expect(setting).toMatchObject({ ending: "stop", foot: "quarters", follows: false, feel: { push: { L: 12 } } });
     expect(Object.keys(toFeel(shuffle).push)).toEqual(["L"]);
   });
-  test("only what is known is taken; a fill without one is a fill", async () => {
+  test("ignores unknown fields; a fill without one is valid", async () => {
     expect(settingSchema.safeParse({ ending: "fireworks" }).success).toBe(false);
     expect(settingSchema.safeParse({ kick: true }).success).toBe(false);
     const fill = makeContent({ text: "@4 RL" });
@@ -65,14 +65,14 @@ describe("grooves in the book file", () => {
   const grooves = [
     { id: "g", createdAt: 1, updatedAt: 2, content: makeGrooveContent({ text: "@1 KLKL", name: "Plain" }) },
   ];
-  test("go out and come back; version 4 is still read, without any", async () => {
+  test("are written and read back; version 4 is still read, without any", async () => {
     const text = writeBook({ ...EMPTY_BOOK, grooves });
     expect(await readBook(text)).toMatchObject({ ok: true, grooves });
     const older = asVersion(text, 4);
     expect(await readBook(older)).toMatchObject({ ok: true, grooves: [] });
     expect(await readBook(older.replace('"version":4', '"version":5'))).toMatchObject({ ok: false });
   });
-  test("says which groove is not sound, and where", async () => {
+  test("report which groove is invalid, and where", async () => {
     const broken = grooves.map((groove) => ({ ...groove, content: { ...groove.content, tempo: 9_000 as never } }));
     expect(await readBook(writeBook({ ...EMPTY_BOOK, grooves: broken }))).toMatchObject({
       ok: false,
@@ -81,7 +81,7 @@ describe("grooves in the book file", () => {
   });
 });
 
-test("a groove in a meter without an end is refused, not stumbled over", () => {
+test("a groove in an endless meter is refused, without a crash", () => {
   const given = { name: "", tags: [], text: "@4 R", goodText: "@4 R", meter: { beats: 1e308, unit: 4 }, tempo: 90 };
   const rest = { window: { start: 0, length: 40_320 }, countStyle: "beats", slowest: 60, fastest: 120 };
   expect(grooveContentSchema.safeParse({ ...given, ...rest }).success).toBe(false);

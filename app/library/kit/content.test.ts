@@ -17,8 +17,8 @@ function accepts(...surfaces: KitPiece[]): boolean {
   return kitContentSchema.safeParse({ name: "x", surfaces }).success;
 }
 
-describe("a kit as it is kept", () => {
-  test("takes every surface as it is usually put up, once", async () => {
+describe("a stored kit", () => {
+  test("accepts every surface in its usual position, once", async () => {
     for (const place of KIT_VOICES) expect(accepts(usualSurface(place))).toBe(basePlace(place) === place);
     expect(accepts(SNARE, SNARE)).toBe(false);
   });
@@ -32,7 +32,7 @@ describe("a kit as it is kept", () => {
   ])("refuses a snare %s", (_, change) => {
     expect(accepts({ ...SNARE, ...change })).toBe(false);
   });
-  test("may be empty, or lack a snare: that is said where it is played", async () => {
+  test("may be empty, or lack a snare: the message comes on playing", async () => {
     expect(accepts()).toBe(true);
   });
 });
@@ -43,8 +43,8 @@ const LAYER: OrchestrationLayer = {
   filter: { limbs: ["R"], cells: [0, 2], levels: null },
 };
 
-describe("a voicing as it is kept", () => {
-  test("stays as it is, with every kind of rule", async () => {
+describe("a stored voicing", () => {
+  test("stays unchanged, with every kind of rule", async () => {
     const rules: OrchestrationLayer["rule"][] = [
       { kind: "one", on: "f1" },
       { kind: "split", right: "rd", left: "sn" },
@@ -77,7 +77,7 @@ describe("a voicing as it is kept", () => {
 });
 
 describe("kits in the book file", () => {
-  test("has kits; version 3 is still read, without any", async () => {
+  test("are read; version 3 is still read, without any", async () => {
     const kits = [{ id: "k", createdAt: 1, updatedAt: 2, content: { name: "Attic", surfaces: [SNARE] } }];
     const text = writeBook({ ...EMPTY_BOOK, kits });
     expect(await readBook(text)).toMatchObject({ ok: true, kits });
@@ -85,7 +85,7 @@ describe("kits in the book file", () => {
     expect(await readBook(older)).toMatchObject({ ok: true, kits: [] });
     expect(await readBook(older.replace('"version":3', '"version":4'))).toMatchObject({ ok: false });
   });
-  test("says which kit is not sound, and where", async () => {
+  test("report which kit is invalid, and where", async () => {
     const kits = [
       { id: "k", createdAt: 1, updatedAt: 2, content: { name: "Attic", surfaces: [{ ...SNARE, size: -3 }] } },
     ];

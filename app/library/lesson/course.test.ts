@@ -18,7 +18,7 @@ beforeEach(() => {
 
 describe("the starter course", () => {
   const { fills, lesson } = loadCourse();
-  test("has twenty fills, each with one thing said of it, all in the lesson and in its order", () => {
+  test("has twenty fills, each with a text, all in the lesson and in order", () => {
     expect(fills).toHaveLength(20);
     expect(lesson.items.flatMap((item) => (item.kind === "fill" ? [item.of] : []))).toEqual(fills.map(({ id }) => id));
     for (const item of lesson.items) expect(item.words.length).toBeGreaterThan(20);
@@ -47,7 +47,7 @@ describe("the starter course in the book", () => {
     expect((await getRow(book.lessons, COURSE_ID))?.content.name).toBe("My own course");
   });
 
-  test("comes back from the bin", async () => {
+  test("can be restored from the bin", async () => {
     await takeCourse(book, load);
     await binRow(book.lessons, COURSE_ID);
     await takeCourse(book, load);

@@ -13,7 +13,7 @@ const three = addItems(makeLesson({ name: "Three" }), [headingItem("First"), fil
 const keysOf = ({ items }: typeof three) => items.map(({ key }) => key);
 
 describe("a lesson's items", () => {
-  test("are added where they are wanted, each under a key of its own", () => {
+  test("are added where requested, each with its own key", () => {
     expect(keysOf(three)).toEqual(["i1", "i2", "i3"]);
     const more = addItems(removeItem(three, "i1"), [fillItem("c"), fillItem("d")], 0);
     expect(more.items.map((item) => (item.kind === "fill" ? item.of : ""))).toEqual(["a", "c", "d", "b"]);
@@ -21,7 +21,7 @@ describe("a lesson's items", () => {
     expect(lessonContentSchema.parse(more)).toEqual(more);
   });
 
-  test("are no more than there may be", () => {
+  test("have a maximum number", () => {
     const full = addItems(
       three,
       Array.from({ length: 500 }, () => fillItem("x")),
@@ -30,7 +30,7 @@ describe("a lesson's items", () => {
     expect(addItems(full, [fillItem("y")])).toBe(full);
   });
 
-  test("move, and are all still there", () => {
+  test("move without losing any", () => {
     expect(keysOf(moveItem(three, "i3", 0))).toEqual(["i3", "i1", "i2"]);
     expect(keysOf(moveItem(three, "i1", 99))).toEqual(["i2", "i3", "i1"]);
     expect(moveItem(three, "i1", -4)).toBe(three);
@@ -43,14 +43,14 @@ describe("a lesson's items", () => {
     );
   });
 
-  test("change by themselves, and go", () => {
+  test("change independently, and can be removed", () => {
     const said = changeItem(three, "i2", (item) => ({ ...item, words: "Slowly" }));
     expect(said.items.map(({ words }) => words)).toEqual(["", "Slowly", ""]);
     expect(keysOf(removeItem(three, "i2"))).toEqual(["i1", "i3"]);
     expect(removeItem(three, "none")).toBe(three);
   });
 
-  test("are exchanged for their next candidate, round and round", () => {
+  test("cycle through their candidates", () => {
     const graded = addItems(makeLesson(), [fillItem("a", { instead: ["@4 RRLL", "@4 RLLR"] })]);
     const once = swapIn(graded, "i1", "b", "@4 RLRL");
     expect(once.items[0]).toMatchObject({ of: "b", instead: ["@4 RLLR", "@4 RLRL"] });
@@ -58,13 +58,13 @@ describe("a lesson's items", () => {
   });
 });
 
-describe("how far a player is", () => {
+describe("a player's progress", () => {
   const plan = (passed: number, steps: number, isLearned = false) => ({
     passed,
     steps,
     learned: isLearned ? { returns: 0, due: 1 } : null,
   });
-  test("is by the plans of its fills; the first that is not learned comes next", () => {
+  test("follows the plans of its fills; the first unlearned one is next", () => {
     expect(lessonProgress(three, new Map())).toMatchObject({ learned: 0, begun: 0, of: 2, next: { of: "a" } });
     const plans = new Map([
       ["a", plan(7, 7)],
@@ -88,7 +88,7 @@ describe("a lesson in files", () => {
     expect(listRefs(renamed).map(({ id }) => id)).toEqual(["a2", "b2"]);
   });
 
-  test("goes out and comes back; a book of the version before has none", async () => {
+  test("is written and read back; a book of the previous version has none", async () => {
     const lessons = [{ id: "l", content: three, ...dated }];
     const fills = [{ id: "a", content: makeContent({ text: "@4 RLRL" }), ...dated }];
     const text = writeBook({ ...EMPTY_BOOK, lessons, fills });
@@ -96,7 +96,7 @@ describe("a lesson in files", () => {
     expect(await readBook(asVersion(text, 8))).toMatchObject({ ok: true, lessons: [], fills });
   });
 
-  test("says which item is not sound", async () => {
+  test("reports which item is invalid", async () => {
     const broken = { ...three, items: [{ ...three.items[1], to: 9_000 }] };
     const text = writeBook({ ...EMPTY_BOOK, lessons: [{ id: "l", content: broken as never, ...dated }] });
     expect(await readBook(text)).toMatchObject({

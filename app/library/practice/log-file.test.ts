@@ -22,7 +22,7 @@ const run: Run = {
 };
 
 describe("the log as a file", () => {
-  it("is a table that any reader of CSV gives back, without formulas", () => {
+  it("is a table that any CSV reader understands, without formulas", () => {
     const { data, errors } = Papa.parse<Record<string, string>>(writeLogTable([run]).trimEnd(), { header: true });
     expect(errors).toEqual([]);
     expect(data[0]).toMatchObject({
@@ -66,14 +66,14 @@ describe("the log as a file", () => {
     expect(data[0]?.note).toBe(note === "-" ? "'-" : note);
   });
 
-  it("is JSON whose runs are sound", () => {
+  it("is JSON with valid runs", () => {
     const { runs } = JSON.parse(writeLogJson([run])) as { runs: unknown[] };
     expect(runs.map((one) => runSchema.parse(one))).toEqual([run]);
   });
 });
 
 describe("runs and plans from outside", () => {
-  it("are refused where they are not sound", () => {
+  it("are refused if invalid", () => {
     expect(runSchema.safeParse({ ...run, tempo: 9_000 }).success).toBe(false);
     expect(runSchema.safeParse({ ...run, result: "great" }).success).toBe(false);
     expect(runSchema.safeParse({ ...run, more: 1 }).success).toBe(false);

@@ -116,8 +116,8 @@ function holdsLaws<Value>(any: fc.Arbitrary<Value>, merge: (a: Value, b: Value) 
   );
 }
 
-describe("practice of two devices", () => {
-  test("plans: any order, any number of times, and nothing that either reached is lost", () => {
+describe("practice from two devices", () => {
+  test("plans: in any order, any number of times, nothing that either reached is lost", () => {
     holdsLaws(anyPlan, mergePlans);
     fc.assert(
       fc.property(anyPlan, anyPlan, (a, b) => {
@@ -136,7 +136,7 @@ describe("practice of two devices", () => {
     );
   });
 
-  test("records of flows: the longer, then the cleaner", () => {
+  test("flow records: the longer, then the cleaner", () => {
     holdsLaws(anyRecord, mergeFlowRecords);
     const record = (...results: FlowRecordRow["ideas"][string]) => ({ id: "f", ideas: { k: results }, joins: {} });
     expect(mergeFlowRecords(record("no"), record("clean", "no")).ideas.k).toEqual(["clean", "no"]);
@@ -165,8 +165,8 @@ describe("practice of two devices", () => {
   });
 });
 
-describe("the runs of a day as rows", () => {
-  test("come back as they were", () => {
+describe("a day's runs as rows", () => {
+  test("come back unchanged", () => {
     fc.assert(
       fc.property(fc.uniqueArray(anyRun, { selector: ({ id }) => id, maxLength: 20 }), (runs) => {
         const back = toRunDays(runs).flatMap(readRunDay);
@@ -176,7 +176,7 @@ describe("the runs of a day as rows", () => {
     );
   });
 
-  test("are taken exactly where a run's schema takes them", () => {
+  test("are accepted exactly when a run's schema accepts them", () => {
     const anyValue = fc.oneof(
       fc.constantFrom<unknown>(null, -1, 0, 1.5, 1e300, 401, "", "whole", "x".repeat(200), [], {}, true),
       fc.double(),

@@ -65,7 +65,7 @@ describe("days", () => {
 });
 
 describe("runs", () => {
-  it("are kept, the latest first, and noted on", async () => {
+  it("are saved, latest first, with notes", async () => {
     expect(await keepRun(book, run("a", 1))).toBe(true);
     expect(await keepRun(book, run("b", 2))).toBe(true);
     expect((await listRuns(book)).map(({ id }) => id)).toEqual(["b", "a"]);
@@ -87,12 +87,12 @@ describe("runs", () => {
     expect(await deleteRun(book, run("a", 5))).toBeNull();
   });
 
-  it("of two tabs at once are all kept", async () => {
+  it("of two tabs at once are all saved", async () => {
     await Promise.all(["a", "b", "c"].map((id, at) => keepRun(book, run(id, at))));
     expect(await listRuns(book)).toHaveLength(3);
   });
 
-  it("wait while the database takes none, and go in with the next one that it takes", async () => {
+  it("wait while the database refuses, and are saved with the next one it accepts", async () => {
     const full = vi.spyOn(book.runs, "put").mockRejectedValue(new Error("full"));
     expect(await keepRun(book, run("a", 1))).toBe(false);
     expect(listWaiting(book)).toHaveLength(1);
@@ -103,7 +103,7 @@ describe("runs", () => {
     expect(listWaiting(book)).toEqual([]);
   });
 
-  it("go out and come back in the book file, each once; older files have none", async () => {
+  it("are exported and imported, each once; older files have none", async () => {
     await keepRun(book, run("a", 1));
     await changePlan(book, "f", (plan) => ({ ...plan, best: bpm(80) }));
     const read = await readBook(writeBook(await gatherBook(book)));
@@ -127,7 +127,7 @@ describe("a long log", () => {
     numbers: { missed: 0, extra: 1, offset: -3.5, spread: 8, gap: null, drift: 0, flams: 0, uneven: { R: 2, L: 6 } },
   });
 
-  it("is packed up to its latest day, and stays the same", async () => {
+  it("is packed up to its latest day without changes", async () => {
     for (let day = 0; day < 45; day++) await keepRun(book, heard(`d${day}`, day * DAY + 5));
     const before = await listRuns(book);
     expect(await packRuns(book)).toBe(44);
@@ -139,7 +139,7 @@ describe("a long log", () => {
     expect((await listRuns(book, 3, 5)).map(({ id }) => id)).toEqual(["d5", "d4", "d3"]);
   });
 
-  it("has summaries, which are made where they are missing", async () => {
+  it("has summaries, which are created where missing", async () => {
     await keepRun(book, heard("a", 5));
     await keepRun(book, { ...heard("b", 9), tempo: bpm(90), fill: "Fives again", kind: "cell" });
     await keepRun(book, heard("c", 3 * DAY));
@@ -157,7 +157,7 @@ describe("a long log", () => {
     expect(await countRuns(book)).toEqual([{ day: 0, runs: 2 }]);
   });
 
-  it("keeps what of a day can't be read as it is", async () => {
+  it("keeps unreadable parts of a day as they are", async () => {
     await keepRun(book, heard("a", 5));
     const text = '[{"id":7}]';
     await book.runs.put({ day: 1, text });
@@ -168,7 +168,7 @@ describe("a long log", () => {
 });
 
 describe("a plan in the book", () => {
-  it("is new until it is changed; changes go over what another tab has made of it", async () => {
+  it("is new until it is changed; changes apply on top of another tab's", async () => {
     expect(await getPlan(book, "f")).toBeNull();
     await Promise.all([
       changePlan(book, "f", (plan) => ({ ...plan, skipped: [...plan.skipped, "hands"] })),

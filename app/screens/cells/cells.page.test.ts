@@ -15,7 +15,7 @@ const move = (name: string) =>
 const book = page.getByRole("navigation", { name: "Book of cells" });
 
 describe("from a rudiment to the Stack", () => {
-  test("by keyboard alone, with a step back, a swap in the middle, undo and a reload", async () => {
+  test("by keyboard alone, with a step back, a replaced move, undo and a reload", async () => {
     await openRudiment("Single paradiddle");
     await page.keyboard.press("k");
     await expect(shownStep).toContainText(">RKRR");
@@ -48,8 +48,8 @@ describe("from a rudiment to the Stack", () => {
   });
 });
 
-describe("what cannot be", () => {
-  test("a move that cannot apply says so on its button and why, and does nothing", async () => {
+describe("impossible actions", () => {
+  test("a move that doesn't apply says why on its button, and does nothing", async () => {
     await openRudiment("Single stroke roll");
     const split = move("Split the doubles");
     await expect(split).toBeDisabled();
@@ -61,7 +61,7 @@ describe("what cannot be", () => {
     await expect(recipe.getByRole("listitem")).toHaveCount(1);
   });
 
-  test("typed stickings: one that cannot be read, silence only, all together, very long", async () => {
+  test("typed stickings: unreadable, silent, all in unison, very long", async () => {
     await openShelf();
     await page.getByRole("link", { name: "Cells" }).click();
     await book.getByRole("link", { name: "New" }).click();
@@ -83,7 +83,7 @@ describe("what cannot be", () => {
     await expect(page.getByText(/ shown/)).toBeVisible();
   });
 
-  test("an own cell cannot come in twice by accident; turned, only on purpose", async () => {
+  test("an own cell isn't added twice by accident; a rotation only on purpose", async () => {
     await openRudiment("Single paradiddle");
     await page.getByRole("button", { name: "Keep", exact: true }).click();
     await expect(page.getByRole("button", { name: /^Delete/ })).toBeVisible();
@@ -121,7 +121,7 @@ test("cells are found by name, sticking, family, star and tag", async () => {
   await expect(names).toHaveCount(0);
 });
 
-test("a cell tells its family, its facts and both schools; two are compared", async () => {
+test("a cell shows its family, its facts and both schools; two are compared", async () => {
   await openRudiment("Single paradiddle");
   await move("Hand to hand").click();
   await page.keyboard.press("t");
@@ -155,7 +155,7 @@ test("one sticking goes on the feet under another, until they meet", async () =>
 });
 
 describe("on the Stack", () => {
-  test("moves on a cell and on a run of cells, by key and from the menu", async () => {
+  test("moves on one cell and on several, by key and from the menu", async () => {
     const { line, grid } = await openLine("@4 RLRRL RLRRL RLRRLK");
     await noteNumber(grid, 1).click();
     await grid.focus();
@@ -180,7 +180,7 @@ describe("on the Stack", () => {
     await expect(grid).toBeFocused();
   });
 
-  test("a press with shift chooses all the cells between", async () => {
+  test("Shift-press chooses all cells in between", async () => {
     const { line, rail } = await openLine("@4 RLRR LRLL RLRR LRLL");
     await noteNumber(rail, 1).click();
     await noteNumber(rail, 9).click({ modifiers: ["Shift"] });
@@ -195,7 +195,7 @@ describe("on the Stack", () => {
     await expect.poll(page.url).toMatch(/\/cells\/new$/);
   });
 
-  test("a cell of the book is put in where one is", async () => {
+  test("a cell of the book is inserted at the current position", async () => {
     const { line, grid } = await openLine("@4 RLRRL RLRRLK");
     await noteNumber(grid, 1).click();
     await page.keyboard.press("c");
@@ -208,7 +208,7 @@ describe("on the Stack", () => {
     await expect(line).toHaveValue(/^@4 RLRRL '>R\S+ RLRRLK$/);
   });
 
-  test("a move that is not exact at the rate says so; text with an error is left alone", async () => {
+  test("a move that isn't exact at the rate says so; text with an error is left alone", async () => {
     const { line, grid } = await openLine("@32 RR");
     await noteNumber(grid, 0).click();
     await page.getByRole("button", { name: "Moves" }).click();
@@ -223,7 +223,7 @@ describe("on the Stack", () => {
   });
 });
 
-test("own cells go out with their recipes and come back identical", async () => {
+test("own cells are exported with their recipes and come back identical", async () => {
   await openRudiment("Double paradiddle");
   await move("Lefts to kicks").click();
   await move("Ghost the rest").click();
@@ -266,7 +266,7 @@ test("led by the left: rudiments, moves and their words", async () => {
 });
 
 describe("into a fill", () => {
-  test("a five, two kicks more, mirrored, kept, and used in a new fill and in the fill at hand", async () => {
+  test("a five, two more kicks, mirrored, saved, and used in a new fill and in the open one", async () => {
     await openRudiment("Single paradiddle");
     await move("Add a hand").click();
     await expect(shownStep).toContainText(">RLRRL");

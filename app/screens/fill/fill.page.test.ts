@@ -5,7 +5,7 @@ const tab = (name: string) => page.getByRole("navigation", { name: "This fill" }
 
 const screen = (name: string) => page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name }).click();
 
-test("a fill is one place: name, chosen note and undo go from tab to tab, and every link means this fill", async () => {
+test("a fill is one place: name, chosen note and undo are shared by its tabs, and every link leads to this fill", async () => {
   await openNewLine("@4 RLRL");
   await page.getByRole("textbox", { name: "Name of the fill" }).fill("Older");
   await screen("Shelf");
@@ -32,7 +32,7 @@ test("a fill is one place: name, chosen note and undo go from tab to tab, and ev
   await expect(page.getByRole("textbox", { name: "Name of the fill" })).toHaveValue("Older");
 });
 
-test("old addresses go on working", async () => {
+test("old addresses still work", async () => {
   await openLine("@4 RLRL");
   const [, id] = /\/fills\/([^/]+)\//.exec(page.url()) ?? [];
   for (const [old, now] of [
@@ -50,7 +50,7 @@ test("old addresses go on working", async () => {
   await expect.poll(page.url).toMatch(new RegExp(`/fills/${id}/stack$`));
 });
 
-test("a new fill in which nothing was typed leaves nothing behind, and is made from anywhere", async () => {
+test("a new fill without typing leaves nothing behind, and can be made anywhere", async () => {
   const complaints = vi.spyOn(console, "error");
   await openShelf();
   // Another screen is requested first, and hasn't arrived yet.
@@ -65,7 +65,7 @@ test("a new fill in which nothing was typed leaves nothing behind, and is made f
   expect(complaints).not.toHaveBeenCalled();
 });
 
-test("what is set up on one tab holds on the others, and after a reload", async () => {
+test("settings from one tab apply on the others, and after a reload", async () => {
   await openLine("@4 RLRL");
   const volume = page.getByRole("slider", { name: "Volume" });
   await volume.fill("30");

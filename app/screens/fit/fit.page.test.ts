@@ -26,7 +26,7 @@ async function fillPool(...texts: string[]) {
 }
 
 describe("the search", () => {
-  test("by keyboard: heard one after another with the arrows, kept with one key", async () => {
+  test("by keyboard: arrows play one after another, one key saves", async () => {
     await openFit();
     await fillPool("RLRR", "RLK", "RL");
     // Results for the previous pool stay visible while this search starts.
@@ -50,7 +50,7 @@ describe("the search", () => {
     await expect(page.getByRole("dialog")).toContainText("More like this one");
   });
 
-  test("a huge number of ways is counted to the last one", async () => {
+  test("a huge number of ways is counted exactly", async () => {
     await openFit();
     await fillPool("R", "L", "K");
     for (let left = await rules.getByRole("listitem").count(); left > 0; left--)
@@ -67,7 +67,7 @@ describe("the search", () => {
   });
 });
 
-test("the chosen way tells its landing and its endings, and opens on the Stack", async () => {
+test("the chosen way shows its landing and its endings, and opens on the Stack", async () => {
   await openFit();
   await fillPool("RLRRL", "RLRRLK");
   await page.getByRole("button", { name: /^Result 1: / }).click();
@@ -80,7 +80,7 @@ test("the chosen way tells its landing and its endings, and opens on the Stack",
   await expect(verdict).toContainText("16 of 16 sixteenths");
 });
 
-test("searches are named, kept apart, deleted and brought back", async () => {
+test("searches have names, are separate, and can be deleted and restored", async () => {
   await openFit();
   const name = page.getByRole("textbox", { name: "Name of the search" });
   await name.fill("Verse");
@@ -97,8 +97,8 @@ test("searches are named, kept apart, deleted and brought back", async () => {
   await expect(name).toHaveValue("Verse");
 });
 
-describe("what cannot be", () => {
-  test("no way: the smallest set of rules to loosen is said", async () => {
+describe("impossible actions", () => {
+  test("no way: the smallest set of rules to relax is shown", async () => {
     await openFit();
     await fillPool("RLRRL", "RLRRLK");
     await rules.getByRole("combobox", { name: "Add a rule" }).selectOption("which limb starts");
@@ -111,7 +111,7 @@ describe("what cannot be", () => {
     await expect(count).toContainText("don't add up to the space");
   });
 
-  test("an empty pool, part of a slot, a window that is too long: a clear word, and the rules are kept", async () => {
+  test("an empty pool, a fraction of a slot, a window that is too long: a clear message, and the rules stay", async () => {
     await openFit();
     await fillPool();
     await expect(count).toContainText("The pool is empty");
@@ -134,7 +134,7 @@ describe("what cannot be", () => {
 });
 
 describe("on the Stack", () => {
-  test("a phrase that does not fit is closed in one step, and undone in one", async () => {
+  test("a phrase that doesn't fit is closed in one step, and undone in one", async () => {
     const { line, verdict } = await openLine("@4 RLRRLx3");
     const closing = page.getByRole("region", { name: "Fix the length" });
     await expect(closing).toBeVisible();
@@ -159,7 +159,7 @@ describe("on the Stack", () => {
     await expect(line).toHaveValue("@4 RLRRLx3 K");
   });
 
-  test("its window and cells go to a search of their own", async () => {
+  test("its window and cells go to their own search", async () => {
     await openLine("@6 RLRRLx4");
     await page.getByRole("textbox", { name: "Name of the fill" }).fill("Stairs");
     await page.getByRole("button", { name: "Search for more" }).click();
@@ -168,7 +168,7 @@ describe("on the Stack", () => {
     await expect(count).toContainText("to fill the 24 notes");
   });
 
-  test("endings say what they need; a bad landing is fixed in one step", async () => {
+  test("endings name their requirements; a bad landing is fixed in one step", async () => {
     const { line } = await openLine("@4 LRLRx4");
     await page.getByRole("textbox", { name: "Tempo" }).fill("120");
     const endings = page.getByRole("region", { name: "Endings" });
@@ -183,7 +183,7 @@ describe("on the Stack", () => {
     await expect(line).toHaveValue("@4 LRLRx2");
   });
 
-  test("for a left-handed player the left hand is the one that must be back", async () => {
+  test("for a left-handed player the left hand must be back", async () => {
     await openShelf();
     await page.getByRole("link", { name: "Setup" }).click();
     await page.getByRole("radio", { name: /^Left-handed/ }).check();
@@ -196,7 +196,7 @@ describe("on the Stack", () => {
     await expect(endings).toContainText("left hand back to the hi-hat: 125 ms, too little");
   });
 
-  test("the band's figure is typed, picked and tapped; the rail shows who is with it", async () => {
+  test("the band's figure is typed, picked and tapped; the rail shows where you meet it", async () => {
     const { rail } = await openLine("@4 >RLR>LRL>RLRLRL>RLRL");
     await page.getByRole("button", { name: "Band hits" }).click();
     const rhythm = page.getByRole("textbox", { name: "The band plays" });
@@ -220,7 +220,7 @@ describe("on the Stack", () => {
     await expect(page.getByRole("button", { name: "Band hits: none" })).toBeVisible();
   });
 
-  test("a run of cells goes at another rate; the slots are counted anew", async () => {
+  test("several cells change their rate; the count updates", async () => {
     const { line, rail, verdict } = await openLine("@4 RLRR LRLL RLRRLK");
     await rail.locator('[data-slot="9"]').click();
     await page.keyboard.press("t");
@@ -234,7 +234,7 @@ describe("on the Stack", () => {
 });
 
 describe("counting", () => {
-  test("counts exactly as the pool and the rules change, ranks, draws, and keeps", async () => {
+  test("counts exactly as pool and rules change; ranks, draws and saves", async () => {
     await openFit();
     await fillPool("RLRRL", "RLRRLK");
     await expect(count).toContainText("3 ways");

@@ -28,8 +28,8 @@ function found(cells: readonly string[], parts: Partial<FoundWay["parts"]> = {},
   return { cells, score: 0, parts: { ...none, ...parts }, bpm };
 }
 
-describe("the bench of a search", () => {
-  test("takes what is a search, refuses what is none, and goes back", () => {
+describe("an open search", () => {
+  test("accepts valid changes, refuses others, and has undo", () => {
     const bench = openSearchBench(SEARCH);
     expect(bench.change({ rate: "6" })).toBe(true);
     expect(bench.change({ rate: "eleven" })).toBe(false);
@@ -38,12 +38,12 @@ describe("the bench of a search", () => {
     bench.undo.getState().undo();
     expect(bench.store.getState().content).toEqual(SEARCH);
   });
-  test("a pool takes a cell once, and only one that can be read", () => {
+  test("accepts a cell once, if it is readable", () => {
     expect(poolWith(POOL, "kick", "K")).toHaveLength(3);
     expect(poolWith(POOL, "again", "RLRRL")).toBeNull();
     expect(poolWith(POOL, "nothing", "RLX")).toBeNull();
   });
-  test("every rule that is offered is one, and its places are counted", () => {
+  test("offers only valid rules, with counted positions", () => {
     for (const { rule } of newRules(SEARCH, "L")) expect(searchRuleSchema.safeParse(rule).success).toBe(true);
     expect(listSlots(SEARCH)).toHaveLength(16);
     expect(listSlots({ ...SEARCH, rate: "7", window: { ...SEARCH.window, length: 5_040 as never } })).toEqual([]);
@@ -51,7 +51,7 @@ describe("the bench of a search", () => {
     const long = { ...SEARCH, window: { ...SEARCH.window, length: 80_640 as never } };
     expect(placeSayer(long)(16)).toBe("1 of bar 2");
   });
-  test("a way becomes a fill that fits, neighbours that are alike repeated", () => {
+  test("turns a way into a fill that fits, with equal neighbours repeated", () => {
     const fill = fillOf(SEARCH, ["RLRRL", "RLRRL", "RLRRLK"]);
     expect(fill).toMatchObject({ text: "@4 RLRRLx2 RLRRLK", name: "Odd: 5-5-6", tags: ["found"] });
     const line = readStickLine(fill.text).line ?? [];
@@ -59,7 +59,7 @@ describe("the bench of a search", () => {
       "fits",
     );
   });
-  test("the band's figure is rules after the search's own", () => {
+  test("has the band's figure as rules after its own", () => {
     const figure = { rate: "2", rhythm: "x--x--x-", ask: "accent" } as const;
     const spec = toSpec(makeSearch({ pool: POOL, figure }));
     expect(spec.rules.map((rule) => (rule.kind === "slot" ? rule.slot : rule.kind))).toEqual(["hand-run", 0, 6, 12]);
@@ -67,7 +67,7 @@ describe("the bench of a search", () => {
     expect(isProblem(compiled)).toBe(false);
     expect(parseRate("4")).not.toBeNull();
   });
-  test("begins on any slot: from the and of three to the bar line, with the beats where they are", () => {
+  test("starts on any slot: from the and of three to the bar line, with correct beats", () => {
     const window = { start: ticks(25_200), length: ticks(15_120) };
     const search = makeSearch({ pool: POOL, window, rules: [{ kind: "on-beat", least: 1, most: null }] });
     expect(listSlots(search)).toHaveLength(6);
@@ -83,7 +83,7 @@ describe("the bench of a search", () => {
     expect(count(search)).toBe(0n);
     expect(count({ ...search, window: { ...window, start: ticks(20_160) } as never, rules: [] })).toBe(1n);
   });
-  test("a bar that is felt in groups has its beats where they begin", () => {
+  test("has beats at the group starts in a grouped bar", () => {
     const window = { start: ticks(0), length: ticks(35_280) };
     const given = { pool: POOL, window, rules: [{ kind: "on-beat", least: 3, most: null }] } as const;
     const plain = makeSearch({ ...given, rules: [...given.rules], meter: { beats: 7, unit: 8 } });
@@ -99,34 +99,34 @@ describe("the bench of a search", () => {
     expect(beats(plain)).toEqual([0, 2, 4, 6, 8, 10, 12]);
     expect(beats(felt as SearchContent)).toEqual([0, 4, 8]);
   });
-  test("what is stored is checked", () => {
+  test("checks stored searches", () => {
     expect(searchContentSchema.safeParse({ ...SEARCH, pool: [{ ...POOL[0], text: "RLX" }] }).success).toBe(false);
     expect(searchContentSchema.safeParse({ ...SEARCH, extra: 1 }).success).toBe(false);
     expect(searchContentSchema.safeParse(JSON.parse(JSON.stringify(SEARCH))).data).toEqual(SEARCH);
   });
 });
 
-describe("what was found", () => {
+describe("results", () => {
   const ways = [
     found(["RLRRL", "RLRRL", "RLRRLK"], { landing: 1 }, 98),
     found(["RLRRLK", "RLRRL", "RLRRL"], {}, null),
     found(["RLRR", "RLRRLK", "RLK", "RLK"], { landing: 0.6 }, 131),
   ];
   const order = (sorted: readonly FoundWay[]) => sorted.map((way) => ways.indexOf(way));
-  test("is sorted by its parts or its number of cells", () => {
+  test("are sorted by their parts or by number of cells", () => {
     expect(order(sortWays(ways, "score"))).toEqual([0, 1, 2]);
     expect(order(sortWays(ways, "ease"))).toEqual([1, 2, 0]);
     expect(order(sortWays(ways, "hard"))).toEqual([0, 2, 1]);
     expect(order(sortWays(ways, "landing"))).toEqual([0, 2, 1]);
     expect(order(sortWays(ways, "few"))).toEqual([0, 1, 2]);
   });
-  test("is filtered by how fast it can be played; what no limb plays twice in goes at any tempo", () => {
+  test("are filtered by top tempo; without a limit, any tempo works", () => {
     expect(order(filterByTop(ways, null))).toEqual([0, 1, 2]);
     expect(order(filterByTop(ways, 98))).toEqual([0, 1, 2]);
     expect(order(filterByTop(ways, 110))).toEqual([1, 2]);
     expect(listTops(90)).toEqual([90, 100, 113, 135, 180]);
   });
-  test("is filtered by sizes in a row, or by what stands in a cell", () => {
+  test("are filtered by consecutive sizes, or by the text of a cell", () => {
     expect(order(filterWays(ways, "5-5-6"))).toEqual([0]);
     expect(order(filterWays(ways, "5 5"))).toEqual([0, 1]);
     expect(order(filterWays(ways, "lk"))).toEqual([0, 1, 2]);

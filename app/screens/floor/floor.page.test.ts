@@ -31,7 +31,7 @@ async function lineOnStack(): Promise<string> {
 }
 
 describe("voicing", () => {
-  test("in layers, seen on plan, rail and Stack, over and under what is set by hand, and undone", async () => {
+  test("in layers, visible on plan, rail and Stack, with strokes set by hand, and undone", async () => {
     await openFloor("@4 RLRLRLRL");
     await page.getByRole("button", { name: "Down the drums" }).click();
     await expect(note(8)).toHaveAccessibleName(/left hand on floor tom/);
@@ -79,7 +79,7 @@ describe("voicing", () => {
     await expect(note(5)).toHaveAccessibleName(/on floor tom/);
   });
 
-  test("a surface that the kit lacks is told, and fixed in one step", async () => {
+  test("a surface that the kit lacks is reported, and fixed in one step", async () => {
     await openFloor("@4 R/t2LRL");
     await expect(page.getByRole("region", { name: "Not on this kit" })).toContainText(
       "This kit has no tom 2: 1 stroke plays on tom 1.",
@@ -101,7 +101,7 @@ describe("voicing", () => {
 });
 
 describe("ceiling", () => {
-  test("names the bottleneck, lights it, and offers the surface that raises it", async () => {
+  test("names the bottleneck, highlights it, and offers the surface that raises it", async () => {
     await openFloor("@4 R/snL/snR/f1L/snR/snL/snR/f1L/sn");
     await expect(gauge).toContainText("Right hand, floor tom to snare and back between notes 3 and 7");
     await expect(note(3)).toHaveAttribute("data-limit", "");
@@ -114,7 +114,7 @@ describe("ceiling", () => {
     await expect(stack.verdict).toContainText(/Too fast: top tempo \d+/);
   });
 
-  test("follows the level, and the player's own numbers", async () => {
+  test("follows the level, and the player's measurements", async () => {
     await openFloor("@4 RLRLRLRLRLRLRLRL");
     await expect.poll(() => ceilingOf()).toBe(162);
     await tab("Hands");
@@ -137,7 +137,7 @@ describe("ceiling", () => {
     await expect.poll(() => ceilingOf()).toBe(120);
   });
 
-  test("says where the arms cross, without any panel", async () => {
+  test("shows where the arms cross, without any panel", async () => {
     await openFloor("@2 R/hhL/snR/hhL/sn");
     await expect(page.getByText(/Arms cross: notes 2, 3, 4/)).toBeVisible();
     await page.getByRole("link", { name: "Stack", exact: true }).click();
@@ -147,7 +147,7 @@ describe("ceiling", () => {
   });
 });
 
-test("orchestrations are counted exactly, heard on trial, drawn, varied and taken into the line", async () => {
+test("orchestrations are counted exactly, previewed, drawn, varied and applied to the line", async () => {
   await openFloor("@2 RL");
   await tab("Find more");
   const panel = page.getByRole("tabpanel", { name: "Find more" });
@@ -177,7 +177,7 @@ test("orchestrations are counted exactly, heard on trial, drawn, varied and take
   expect(await lineOnStack()).toMatch(/^@2 R\/\w\wL\/\w\w$/);
 });
 
-test("easier and busier versions say their ceiling, are heard first, and are taken in one step", async () => {
+test("easier and busier versions show their ceiling, can be previewed, and are applied in one step", async () => {
   await openFloor("@8 >RKKLRKKL");
   const before = await ceilingOf();
   await tab("Versions");
@@ -193,7 +193,7 @@ test("easier and busier versions say their ceiling, are heard first, and are tak
 });
 
 describe("the kit", () => {
-  test("left-handed with one tom stands mirrored, and folds what it lacks on every screen", async () => {
+  test("left-handed with one tom is mirrored, and substitutes on every screen", async () => {
     await openShelf();
     await page.getByRole("link", { name: "Setup" }).click();
     await page.getByRole("radio", { name: /^Left-handed/ }).check();
@@ -213,7 +213,7 @@ describe("the kit", () => {
   });
 });
 
-test("hands go through the air with the sound, at any tempo, and keys are listed", async () => {
+test("hands move with the sound, at any tempo, and keys are listed", async () => {
   await openFloor("@4 RLRLRLRLRLRLRLRL");
   await page.getByRole("button", { name: "Down the drums" }).click();
   await page.getByRole("combobox", { name: "Count-in" }).selectOption("0");

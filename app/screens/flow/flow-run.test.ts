@@ -103,8 +103,8 @@ function play(run: FlowRun, rounds: number, leavesOut: (round: number, slot: num
   return { heard, done };
 }
 
-describe("a flow that is heard", () => {
-  test("played as it is called, every idea and every join is clean, and each round is told once", () => {
+describe("a heard flow", () => {
+  test("played as called is clean in every idea and join, and reports each round once", () => {
     const run = runOf();
     const { heard, done } = play(run, 3);
     expect(heard.length).toBeGreaterThan(15);
@@ -119,7 +119,7 @@ describe("a flow that is heard", () => {
     expect(done[0]?.seconds).toBeCloseTo((2 * 4 * 60) / 90, 5);
   });
 
-  test("an idea that falls apart is the one whose record says so", () => {
+  test("records the fault with the idea that falls apart", () => {
     const run = runOf();
     const isSix = (round: number, slot: number) =>
       run.get(round).scored.playings.some(({ idea, from, to }) => idea === 2 && slot > from + 1 && slot < to - 1);
@@ -133,7 +133,7 @@ describe("a flow that is heard", () => {
     expect(done.some(({ result }) => result === "no")).toBe(true);
   });
 
-  test("an input that is lost half-way judges nothing more, and calls go on", () => {
+  test("stops judging when an input is lost, and continues calling", () => {
     const run = runOf();
     const { heard, done } = play(run, 4, (round) => round >= 2);
     expect(heard.every(({ result }) => result === "clean")).toBe(true);
@@ -141,7 +141,7 @@ describe("a flow that is heard", () => {
     expect(run.board(3, SCENE.form.timeBars * BAR).shown.length).toBe(run.cards);
   });
 
-  test("the tempo climbs after clean rounds, up to its goal, and not without them", () => {
+  test("climbs in tempo after clean rounds only, up to its goal", () => {
     const ladder = { by: 6, every: 2, to: bpm(100) };
     const run = runOf({}, { ladder });
     const tempos = play(run, 8).done.map(({ tempo }) => tempo as number);
@@ -155,7 +155,7 @@ describe("a flow that is heard", () => {
 });
 
 describe("the board", () => {
-  test("never takes a call away before it is played, and shows each at least a beat ahead, over rounds", () => {
+  test("never removes a call before it is played, and shows each at least a beat ahead, across rounds", () => {
     for (const form of [
       SCENE.form,
       { ...SCENE.form, timeBars: 0 },
@@ -197,7 +197,7 @@ describe("the board", () => {
     }
   });
 
-  test("counts down to the ideas, and then to the resolve", () => {
+  test("counts down to the ideas, and then to the resolution", () => {
     const run = runOf();
     expect(run.board(0, 0)).toMatchObject({ phase: "time", playing: null, beatsLeft: 4 });
     expect(run.board(0, BAR)).toMatchObject({ phase: "ideas", playing: 0, beatsLeft: 8 });
@@ -205,7 +205,7 @@ describe("the board", () => {
     expect(run.board(1, 0)).toMatchObject({ phase: "time", beatsLeft: 4 });
   });
 
-  test("says which playing of a call it is, and which slot", () => {
+  test("shows the current playing of a call, and its slot", () => {
     const run = runOf();
     const { calls, playings } = run.get(0).scored;
     for (const [number, call] of calls.entries()) {
@@ -217,7 +217,7 @@ describe("the board", () => {
     }
   });
 
-  test("after the last round one bar comes home: the crash, and silence", () => {
+  test("lands in one more bar after the last round: the crash, and silence", () => {
     const run = runOf({ form: { ...SCENE.form, rounds: 2 } });
     expect(run.board(2, 0).phase).toBe("closing");
     const score = run.score(2);
@@ -233,7 +233,7 @@ describe("the board", () => {
 });
 
 describe("a round's score", () => {
-  test("the other drummer sounds, and is not what the player is judged by", () => {
+  test("has the other drummer's sound, without judging the player by it", () => {
     const run = runOf({ form: { kind: "trade", timeBars: 0, isCalled: true, rounds: null } });
     const { score, expectation, playings } = run.get(0).scored;
     const answers = score.arrangement.notes.filter(({ role }) => role === "answer");
@@ -244,7 +244,7 @@ describe("a round's score", () => {
     expect(Math.max(...expectation.strokes.map(({ slot }) => slot ?? 0))).toBe(last?.to);
   });
 
-  test("in a free solo only the lick that must be met is expected", () => {
+  test("in a free solo expects only the required lick", () => {
     const scene: RoundScene = {
       ...SCENE,
       form: { ...SCENE.form, isCalled: false },
@@ -259,7 +259,7 @@ describe("a round's score", () => {
     expect(run.board(0, 2 * BAR + 100).playing).toBe(0);
   });
 
-  test("what is played ahead ends where its call begins, softly", () => {
+  test("ends a preview where its call starts, softly", () => {
     const run = runOf({ ahead: "played" });
     const { score, calls, playings, ideasAt } = run.get(0).scored;
     const ahead = score.arrangement.notes.filter(({ role }) => role === "call");
@@ -272,7 +272,7 @@ describe("a round's score", () => {
 });
 
 describe("the player's own judgement", () => {
-  test("is of the call that is more than half over, once", () => {
+  test("counts for the call that is more than half over, once", () => {
     const run = runOf();
     const { calls } = run.get(0).scored;
     const second = calls[1];
@@ -293,9 +293,9 @@ describe("the player's own judgement", () => {
   });
 });
 
-describe("the bench", () => {
+describe("an open flow", () => {
   const idea = (text: string) => makeIdea({ kind: "cell", of: null, name: text, text: `@4 ${text}` });
-  test("takes what is a flow, refuses what is none, and takes a lick away with its idea", () => {
+  test("accepts valid changes, refuses others, and removes a lick with its idea", () => {
     const [a, b] = [idea("RLK"), idea("RLRR")];
     const bench = openFlowBench(makeFlow({ ideas: [a, b] }));
     const content = () => bench.store.getState().content;

@@ -32,7 +32,7 @@ async function openFlow() {
   return flow;
 }
 
-test("one idea, none, and ideas that never add up: what is wrong, and which rule to loosen", async () => {
+test("one idea, none, and ideas that never add up: the problem, and which rule to relax", async () => {
   const { ideas, calls, take, type, ways, put, play } = await openFlow();
   await take("Three");
   await take("Five");
@@ -66,7 +66,7 @@ test("one idea, none, and ideas that never add up: what is wrong, and which rule
   await expect(ideas.getByRole("alert")).toHaveText(/This isn't a sticking yet/);
 });
 
-test("a tempo above every top tempo is said, with the tempo that works", async () => {
+test("a tempo above every top tempo is reported, with one that works", async () => {
   const { calls, put } = await openFlow();
   await put("Tempo", "390");
   await expect(calls.getByRole("alert")).toContainText(/every one of these ideas is over your top tempo/);
@@ -74,7 +74,7 @@ test("a tempo above every top tempo is said, with the tempo that works", async (
   await expect(calls.getByRole("alert")).toBeHidden();
 });
 
-test("a draw comes back with its number, repeats when it is held, and is kept as a fill", async () => {
+test("a draw is reproducible by number, repeats when held, and can be saved as a fill", async () => {
   const { name, put, calls } = await openFlow();
   await name.fill("Three, four, five");
   const round = calls.getByRole("img", { name: /^The round: / });
@@ -98,7 +98,7 @@ test("a draw comes back with its number, repeats when it is held, and is kept as
   await expect(page.getByRole("textbox", { name: "Stick line" })).toHaveValue(/^@4 /);
 });
 
-test("a free solo calls nothing but the lick, and shows its place", async () => {
+test("a free solo calls only the lick, and shows its position", async () => {
   const { calls, play, stop, put } = await openFlow();
   const rules = page.getByRole("region", { name: "Rules" });
   await rules.getByLabel("Lick to hit").selectOption({ label: "Five" });
@@ -113,7 +113,7 @@ test("a free solo calls nothing but the lick, and shows its place", async () => 
   await stop.click();
 });
 
-test("from a fill's plan its cells become a flow; flows are deleted and come back", async () => {
+test("a fill's plan turns its cells into a flow; flows can be deleted and restored", async () => {
   await page.goto("/fills");
   await page.getByRole("textbox", { name: "Stick line" }).fill("@4 RLRRL RLRRL RLRLKK");
   await page.getByRole("link", { name: "Shed", exact: true }).click();
@@ -130,7 +130,7 @@ test("from a fill's plan its cells become a flow; flows are deleted and come bac
   await expect.poll(page.url).toMatch(address);
 });
 
-test("ideas from the book: cells, fills, and all of a lesson", async () => {
+test("ideas from the book: cells, fills, and a whole lesson", async () => {
   const { ideas, ways } = await openFlow();
   await ideas.getByRole("button", { name: /^Add ideas/ }).click();
   const dialog = page.getByRole("dialog", { name: "Add ideas" });

@@ -24,7 +24,7 @@ async function openFlow(id = "demo-flow-lanterns") {
   return flow;
 }
 
-test("a drummer who falls apart brings back what wasn't clean, unless weights are held", async () => {
+test("a drummer who falls apart gets the unclean ideas again, unless weights are fixed", async () => {
   const { clean, play, stop, put, listen } = await openFlow();
   const ideas = page.getByRole("region", { name: "Ideas" });
   await expect(ideas.getByText("× 3 until clean")).toBeVisible();
@@ -41,7 +41,7 @@ test("a drummer who falls apart brings back what wasn't clean, unless weights ar
   await stop.click();
 });
 
-test("judged by oneself, with four keys: the idea, and the change into it", async () => {
+test("self-judged with four keys: the idea, and the transition into it", async () => {
   const { clean, play, stop, put } = await openFlow();
   await page.keyboard.press("1");
   await expect(page.getByText(/Play first/)).toBeVisible();
@@ -58,7 +58,7 @@ test("judged by oneself, with four keys: the idea, and the change into it", asyn
   await stop.click();
 });
 
-test("trading: the demo drummer answers, and the calls wait for the player's turn", async () => {
+test("trading: the demo drummer answers, and calls wait for the player's turn", async () => {
   const { play, stop, put, rules } = await openFlow("demo-flow-trade");
   await expect(rules.getByLabel(/Trade/)).toBeChecked();
   await put("Bars of ideas", "1");
@@ -70,14 +70,14 @@ test("trading: the demo drummer answers, and the calls wait for the player's tur
   await stop.click();
 });
 
-test("the day's plan ends with improvising, and leads there", async () => {
+test("the day's plan ends with improvising, and links to it", async () => {
   await page.goto("/log");
   await page.getByLabel("Minutes today").selectOption("45");
   await page.getByRole("link", { name: "Improvise: Between the lanterns" }).click();
   await expect(page.getByRole("textbox", { name: "Name of the flow" })).toHaveValue("Between the lanterns");
 });
 
-test("several orchestrations of one fill: heard one after the other, one in use, and drawn in a flow", async () => {
+test("several orchestrations of one fill: compared, one in use, and drawn in a flow", async () => {
   await page.goto("/fills/demo-last-ferry/floor");
   const named = page.getByRole("region", { name: "Orchestrations of this fill" });
   await expect(named.getByRole("heading")).toHaveText("3 orchestrations");
@@ -106,7 +106,7 @@ test("several orchestrations of one fill: heard one after the other, one in use,
   await expect(page.getByLabel("Where it is played")).toHaveValue("versions");
 });
 
-test("played on the computer's keys, what is heard is judged", async () => {
+test("keys played on the computer are judged", async () => {
   const { clean, play, stop, put, listen } = await openFlow();
   await listen("Keyboard");
   await put("Bars of time", "0");

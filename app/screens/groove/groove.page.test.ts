@@ -20,7 +20,7 @@ async function openOnGrooves(text: string) {
 }
 
 describe("form", () => {
-  test("ready forms, a fill from the and of one, what goes on under it, how it ends; undone and kept", async () => {
+  test("presets, a fill from the and of one, what continues under it, the ending; undone and saved", async () => {
     const { form, score, tab, saved } = await openOnGrooves("@4 RLRLx4");
     await tab("Form");
     const begins = page.getByRole("combobox", { name: "Begins on" });
@@ -61,7 +61,7 @@ describe("form", () => {
     await expect.poll(() => under.count()).toBeGreaterThan(8);
   });
 
-  test("bars that repeat are written out, with the sign for one bar, or once with how many times", async () => {
+  test("repeated bars are written out, with the sign for one bar, or once with the number of times", async () => {
     const { score, play, stop } = await openOnGrooves("@4 RLRRLx3 K");
     await page.getByRole("combobox", { name: "Bars of groove" }).selectOption("3");
     const bars = score.getByRole("combobox", { name: "Bars that repeat" });
@@ -82,7 +82,7 @@ describe("form", () => {
 });
 
 describe("grooves", () => {
-  test("one is chosen; an own one is written with the fill's tools, played, deleted and brought back", async () => {
+  test("you can choose one, write your own with the fill's tools, play, delete and restore it", async () => {
     const { form, saved } = await openOnGrooves("@4 RLRLx4");
     const list = page.getByRole("list", { name: "Grooves in 4/4" });
     await list.getByRole("button", { name: /^Half-time(?! shuffle)/ }).click();
@@ -127,7 +127,7 @@ describe("grooves", () => {
     await expect(form.locator("[data-role=groove]")).toHaveCount(marks);
   });
 
-  test("one that ships is copied to be changed, with the hands as they are; an address that is none says so", async () => {
+  test("a shipped one is copied for editing, with the current hands; an invalid address says so", async () => {
     await openShelf();
     await page.getByRole("link", { name: "Setup" }).click();
     await page.getByRole("radio", { name: /^Left-handed/ }).check();
@@ -142,7 +142,7 @@ describe("grooves", () => {
   });
 });
 
-test("feel: the groove's or the fill's own; what does not go together is told; the MIDI file swings", async () => {
+test("feel: the groove's or the fill's own; conflicts are reported; the MIDI file swings", async () => {
   const { tab } = await openOnGrooves("@3 RLR @2 RL RL RL");
   const told = page.getByRole("list", { name: "What doesn't fit together" });
   await tab("Feel");
@@ -171,7 +171,7 @@ test("feel: the groove's or the fill's own; what does not go together is told; t
   await expect(page.getByText("1 ms late")).toBeVisible();
 });
 
-test("the backbeat keeper: says what is lost, and keeps it in one step", async () => {
+test("the backbeat keeper shows what is lost, and keeps it in one step", async () => {
   const { tab } = await openOnGrooves("@4 >RLRK KLRL RLRL L/t1LRL");
   await tab("Backbeat");
   const panel = page.getByRole("tabpanel", { name: "Backbeat" });

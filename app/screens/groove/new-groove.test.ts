@@ -16,7 +16,7 @@ test("a new one is the plain pulse of its meter, and fills its bar", () => {
   }
 });
 
-test("a copy has all its bars and its feel; one that ships is copied as this player plays it", () => {
+test("a copy has all bars and the feel; a shipped one is copied as this player plays it", () => {
   const two = makeGrooveContent({
     text: "@1 R/hhL KK R/hhLKK",
     window: { start: 0, length: 80_640 } as never,

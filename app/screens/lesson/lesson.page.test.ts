@@ -43,7 +43,7 @@ test("a graded set goes from easy to hard, and an exercise can be swapped", asyn
   await expect(page.getByRole("list", { name: "Fills" }).getByRole("listitem")).not.toHaveCount(0);
 });
 
-test("the starter course is a newcomer's way in from an empty shelf", async () => {
+test("the starter course leads a newcomer out of an empty shelf", async () => {
   await newBrowser();
   await openShelf();
   await page.getByRole("button", { name: /^Delete / }).click();
@@ -54,7 +54,7 @@ test("the starter course is a newcomer's way in from an empty shelf", async () =
   await expect.poll(page.url).toMatch(/course-eighths\/shed$/);
 });
 
-test("a link that was cut, is of a later version, or is none is told, and changes nothing", async () => {
+test("a link that is cut, from a later version, or invalid is reported, and changes nothing", async () => {
   await openShelf();
   await page.goto("/open#1.abcdefg.AAAA");
   await expect(page.getByRole("alert")).toContainText("Part of this link is missing");
@@ -66,7 +66,7 @@ test("a link that was cut, is of a later version, or is none is told, and change
   await expect(page.getByRole("list", { name: "Fills" }).getByRole("heading", { level: 2 })).toHaveCount(1);
 });
 
-test("notation and MIDI from other programs come in after a look at them", async () => {
+test("notation and MIDI from other programs are previewed before import", async () => {
   await newFill("Round trip", "paper", "@4 >RlrrL >RlrrL RLRRLK");
   await page.getByRole("button", { name: /^Export/ }).click();
   const score = await downloadOf(() => page.getByRole("menuitem", { name: "Compressed MusicXML (.mxl)" }).click());

@@ -3,7 +3,7 @@ import { downloadOf, expect, haveBook, page } from "~/testing";
 
 beforeEach(() => haveBook("demo"));
 
-test("today: what comes back first, in the minutes there are; the charts' fill can be practised", async () => {
+test("today: what is due comes first, within the available minutes; the charts' fill can be practised", async () => {
   await page.goto("/log");
   await page.getByLabel("Minutes today").selectOption("20");
   const items = page.getByRole("tabpanel").getByRole("list").first().getByRole("listitem");
@@ -16,7 +16,7 @@ test("today: what comes back first, in the minutes there are; the charts' fill c
   await expect(page.getByRole("region", { name: "Plan" })).toBeVisible();
 });
 
-test("runs are found, noted on, deleted and brought back, and go out as CSV and JSON", async () => {
+test("runs can be searched, annotated, deleted and restored, and exported as CSV and JSON", async () => {
   await page.goto("/log?tab=runs");
   await page.getByRole("searchbox", { name: "Find runs" }).fill("gravel");
   await page.getByLabel("Result").selectOption("no");

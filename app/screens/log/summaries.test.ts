@@ -28,12 +28,12 @@ const run = (day: number, change: Partial<Run> = {}): Run => ({
 const daysOf = (...runs: Run[]) => [...groupByDay(runs)].flatMap(([day, ofDay]) => summariseDay(day, ofDay).fills);
 
 describe("the log's charts", () => {
-  it("have minutes of every day, empty ones too", () => {
+  it("have the minutes of every day, including empty ones", () => {
     const runs = daysOf(run(100), run(100), run(102, { seconds: 90 }));
     expect(sumMinutes(runs, 102, 4).map(({ minutes }) => minutes)).toEqual([0, 1, 0, 1.5]);
   });
 
-  it("follow the tempo by what was clean of the whole, and by what was tried", () => {
+  it("show clean tempos of the whole, and tempos that were tried", () => {
     const runs = daysOf(
       run(100, { tempo: bpm(70) }),
       run(100, { tempo: bpm(90), result: "no" }),
@@ -46,14 +46,14 @@ describe("the log's charts", () => {
     ]);
   });
 
-  it("follow each limb's evenness, by days on which something was heard", () => {
+  it("show each limb's evenness, for days with measurements", () => {
     const later = run(101, { numbers: null, by: "self" });
     const other = run(100, { numbers: { ...(run(1).numbers as NonNullable<Run["numbers"]>), uneven: { L: 12 } } });
     expect(followEvenness(daysOf(run(100), other, later), "a")).toEqual([{ day: 100, R: 4, L: 10 }]);
     expect(followEvenness(daysOf(run(100)), "b")).toEqual([]);
   });
 
-  it("know fills by their last name, and where they stand", () => {
+  it("have fills under their last name, with their progress", () => {
     expect(listPractised(daysOf(run(101, { fill: "Sixes" }), run(100)))).toEqual([{ id: "a", name: "Sixes" }]);
     const fill = { id: "a", content: { tempo: bpm(96) } } as Parameters<typeof listProgress>[0][number];
     expect(listProgress([fill], [])[0]).toMatchObject({ goal: 96, lastPractised: null, learned: null });

@@ -1,7 +1,7 @@
 import { test } from "vitest";
 import { expect, noteNumber, openLine, openShelf, page } from "~/testing";
 
-test("a left-handed player's choice lasts over a reload", async () => {
+test("a left-handed player's choice survives a reload", async () => {
   await openShelf();
   await page.getByRole("link", { name: "Setup" }).click();
   await page.getByRole("radio", { name: /^Left-handed/ }).check();

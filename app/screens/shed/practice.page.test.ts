@@ -25,7 +25,7 @@ beforeEach(async () => {
   hurry(8);
 });
 
-test("a whole practice with the simulated drummer: plan, rungs, the next step by itself, log and chart", async () => {
+test("a complete practice session with the simulated drummer: plan, rungs, automatic next step, log and chart", async () => {
   const { plan, verdict, play, stop, listen, put } = await openShed("demo-harbour-threes", /^1.* Hear it once/);
   await expect(plan.getByRole("button", { name: /In the groove/ })).toBeVisible();
   await expect(plan.getByText(/about \d+ minutes left/)).toBeVisible();
@@ -63,7 +63,7 @@ test("a whole practice with the simulated drummer: plan, rungs, the next step by
   await expect(page.getByRole("region", { name: "Plan" }).getByRole("heading")).toContainText("2 of 6 learned");
 });
 
-test("names the fault, marks it on the coins, and comes down; round the kit it sends back to one drum", async () => {
+test("names the fault, marks it on the coins, and comes down; round the kit it goes back to one drum", async () => {
   const { verdict, play, stop, listen, put } = await openShed("demo-last-ferry", /All moves|First moves/);
   await listen("Demo drummer");
   await page.getByRole("slider", { name: "Other hand late" }).fill("45");

@@ -18,7 +18,7 @@ async function openInShed(text: string) {
   };
 }
 
-test("an acoustic kit: the player judges by key and button, the ladder follows, the plan is edited and kept", async () => {
+test("an acoustic kit: the player judges by key and button, the ladder follows, the plan is edited and saved", async () => {
   const { plan, verdict, rail, play, stop } = await openInShed("@4 >RLRL >RLRL");
   await plan.getByLabel("Clean in a row").selectOption("2");
   await plan.getByLabel("Goal", { exact: true }).fill("120");
@@ -58,7 +58,7 @@ function plugIn() {
   };
 }
 
-test("keys as pads mark the coins; sticks in the count-in and keys of other limbs are taken for what they are", async () => {
+test("keys as pads mark the coins; hits in the count-in and by other limbs are recognized", async () => {
   const { rail, play, stop, listen } = await openInShed("@4 R---K---R---K---");
   await listen("Keyboard");
   await expect(page.getByText("J right hand")).toBeVisible();
@@ -78,7 +78,7 @@ test("keys as pads mark the coins; sticks in the count-in and keys of other limb
   await stop.click();
 });
 
-test("pads over MIDI: heard, unplugged in the middle, unknown ones learned by hitting", async () => {
+test("pads over MIDI: heard, unplugged midway, unknown ones learned by hitting", async () => {
   const { hit, setPlugged } = plugIn();
   const { rail, play, stop, listen } = await openInShed("@4 R---R---R---R---");
   await listen("Electronic drums (MIDI)");
@@ -103,7 +103,7 @@ test("pads over MIDI: heard, unplugged in the middle, unknown ones learned by hi
   await expect(page.getByText("Note 101, velocity 77: cowbell.")).toBeVisible();
 });
 
-test("tests of the hands feed the ceiling, and tapping along finds the latency", async () => {
+test("tests of the hands set the ceiling, and tapping along finds the latency", async () => {
   await openInShed("@4 >RLRL");
   await page.goto("/log?tab=hands");
   await page.getByRole("button", { name: "Listen to the keyboard" }).click();

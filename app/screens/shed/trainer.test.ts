@@ -93,8 +93,8 @@ function open(listening: Partial<Listening> = {}, plan: Partial<PlanRow> = {}) {
   return { stand, subject, trainer, now, pass, kindOf };
 }
 
-describe("what is judged by the player", () => {
-  test("what is only done is done when they say so, and the next step waits and begins", () => {
+describe("a self-judged step", () => {
+  test("without playing is done when the player says so, and the next step waits and starts", () => {
     const { trainer, now, stand } = open();
     expect(now().step?.kind).toBe("hear");
     expect(trainer.rate("no")).toBe(true);
@@ -108,7 +108,7 @@ describe("what is judged by the player", () => {
     expect(stand.source).toBe(now().source);
   });
 
-  test("each repeat can be judged once, the last one until half of the next is over, and is kept as a run", () => {
+  test("takes one judgement per repeat, the last until half of the next is over, and saves it as a run", () => {
     const { trainer, now, stand, pass, kindOf } = open();
     trainer.choose(kindOf("whole"));
     expect(trainer.rate("clean")).toBe(false);
@@ -127,7 +127,7 @@ describe("what is judged by the player", () => {
     expect(stand.runs[0]?.seconds).toBeCloseTo(bar, 1);
   });
 
-  test("clean ones in a row take the tempo up; the plan that is kept says so, and how many steps there are", () => {
+  test("climbs after consecutive clean repeats; the stored plan has the tempo and the number of steps", () => {
     const { trainer, now, pass, kindOf, stand } = open({}, { cleanInRow: 2 });
     trainer.choose(kindOf("whole"));
     trainer.begin();
@@ -144,8 +144,8 @@ describe("what is judged by the player", () => {
   });
 });
 
-describe("what is heard", () => {
-  test("a steady drummer's repeats are judged as they end, and take the tempo up", () => {
+describe("a heard step", () => {
+  test("judges a steady drummer's repeats as they end, and climbs", () => {
     const { trainer, now, pass, stand, kindOf } = open({
       source: "drummer",
       drummer: { ...DEFAULT_LISTENING.drummer, steadiness: 4, seed: 7 },
@@ -162,7 +162,7 @@ describe("what is heard", () => {
     expect(now().repeat).toBeGreaterThanOrEqual(3);
   });
 
-  test("silence is no run but is told; so are hits in odd places, and a sound that lost its place", () => {
+  test("reports silence without a run, hits in odd places, and lost sound", () => {
     const { trainer, now, pass, stand, kindOf } = open({ source: "midi" });
     trainer.choose(kindOf("whole"));
     trainer.onHit({ at: PAGE, place: "sn", limb: null, velocity: 0.5, note: 38 });
@@ -182,7 +182,7 @@ describe("what is heard", () => {
     expect(stand.runs).toEqual([]);
   });
 
-  test("the pad that leads on leads on, unless it is played in the step", () => {
+  test("advances on the advance pad, unless the step uses it", () => {
     const hit = { at: PAGE, limb: null, velocity: 0.5 };
     for (const [place, leads] of [
       ["c1", true],
@@ -200,7 +200,7 @@ describe("what is heard", () => {
   });
 });
 
-test("what the book does not take is said", async () => {
+test("reports what the book refuses", async () => {
   const { trainer, now, stand } = open();
   stand.keeps = false;
   trainer.editPlan((before) => ({ ...before, goal: bpm(70) }));
@@ -209,7 +209,7 @@ test("what the book does not take is said", async () => {
   expect(now().work.tempos.goal).toBe(70);
 });
 
-test("only another thing to be heard is another source", () => {
+test("changes its source only if the sound changes", () => {
   const { trainer, now, subject } = open();
   const { source, scene } = now();
   trainer.take({ ...subject, name: "Renamed" });

@@ -16,7 +16,7 @@ async function nameIt(name: string, ...tags: string[]) {
   }
 }
 
-test("fills are named, tagged, found, duplicated, deleted and brought back", async () => {
+test("fills can be named, tagged, found, duplicated, deleted and restored", async () => {
   await openNewLine("@4 RLKx5");
   await nameIt("Threes", "slow", "verse");
   await page.getByRole("button", { name: "Remove tag slow" }).click();
@@ -50,7 +50,7 @@ test("fills are named, tagged, found, duplicated, deleted and brought back", asy
   await expect(page.getByRole("heading", { level: 2, name: "Threes (copy)" })).toBeVisible();
 });
 
-test("many fills are chosen, tagged, deleted and brought back together; a lesson is made of them", async () => {
+test("many fills can be chosen, tagged, deleted and restored together, or made into a lesson", async () => {
   for (const name of ["First", "Second", "Third"]) {
     await openNewLine("@4 RLRL");
     await nameIt(name);
@@ -84,7 +84,7 @@ test("many fills are chosen, tagged, deleted and brought back together; a lesson
   await expect(page.getByRole("textbox", { name: "Name of the fill" })).toHaveValue("First");
 });
 
-test("a book file goes out and comes back identical; the same again changes nothing", async () => {
+test("a book file is exported and imported identical; importing again changes nothing", async () => {
   await openNewLine("@6 >RLRLLKKx3 RLK");
   await nameIt("Sevens", "réglé");
   await shelf();
@@ -109,7 +109,7 @@ test("a book file goes out and comes back identical; the same again changes noth
   expect(sevens(await again.text())).toEqual(sevens(text));
 });
 
-test("bad files get a clear word and change nothing", async () => {
+test("bad files get a clear message and change nothing", async () => {
   await openShelf();
   const give = (name: string, text: string) => page.getByLabel("File to import").setInputFiles({ name, buffer: text });
   await give("a.json", "{ not json");
@@ -125,7 +125,7 @@ test("bad files get a clear word and change nothing", async () => {
   await expect(fillsOf).toHaveCount(1);
 });
 
-test("the stick line goes out as text, and one fill as a file of its own", async () => {
+test("the stick line is exported as text, and one fill as its own file", async () => {
   await openNewLine("@4 RLRL");
   await nameIt("Plain");
   const text = await exportAs("Stick lines as a text file");
@@ -139,7 +139,7 @@ test("the stick line goes out as text, and one fill as a file of its own", async
   expect((await midi.text()).slice(0, 4)).toBe("MThd");
 });
 
-test("stick lines come in from a text file, with the line told that cannot be read", async () => {
+test("stick lines are imported from a text file; an unreadable line is named", async () => {
   await openShelf();
   const give = (text: string) => page.getByLabel("File to import").setInputFiles({ name: "lines.txt", buffer: text });
   await give("# From a friend\n@4 RLRRLx3 K\n\n@4 RLF\n");
@@ -151,7 +151,7 @@ test("stick lines come in from a text file, with the line told that cannot be re
   await expect(card("Untitled fill")).toContainText("3 bars");
 });
 
-test("a backup goes out, and comes back after it was shown what it would change", async () => {
+test("a backup is saved, and restored after showing what it would change", async () => {
   await openNewLine("@4 RLRLKK");
   await nameIt("Backed up");
   await page.getByRole("navigation", { name: "Screens" }).getByRole("link", { name: "Setup" }).click();

@@ -5,7 +5,7 @@ const IDS = ["a", "b", "c", "d", "e"];
 const after = (chosen: string[], id: string, from: string | null) =>
   [...chooseOne(new Set(chosen), IDS, id, from)].sort();
 
-test("a press changes one over; with Shift all from the one before become what it becomes", () => {
+test("a press toggles one; Shift-press gives all from the previous one the same state", () => {
   expect(after([], "b", null)).toEqual(["b"]);
   expect(after(["b"], "b", null)).toEqual([]);
   expect(after(["b"], "d", "b")).toEqual(["b", "c", "d"]);
@@ -13,6 +13,6 @@ test("a press changes one over; with Shift all from the one before become what i
   expect(after(["a", "b", "c", "d"], "c", "a")).toEqual(["d"]);
 });
 
-test("a range from what is not seen any more is the one that was pressed", () => {
+test("a range from an invisible item is only the pressed one", () => {
   expect(after([], "b", "gone")).toEqual(["b"]);
 });

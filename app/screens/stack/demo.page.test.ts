@@ -20,7 +20,7 @@ test.each(makeDemoFills())("“$content.name” of the demo opens, draws and is 
   await expect(verdict).toContainText(/\d+ (of \d+|notes, mixed values)/);
 });
 
-test("rudiments of every kind stand on the Stack, draw, sound and are exported", async () => {
+test("rudiments of every kind open on the Stack, draw, play and are exported", async () => {
   await openShelf();
   // One of them goes through the book; the others are typed into the same fill.
   const [first, ...others] = loadRudiments().filter(({ number }) => number % 4 === 1);

@@ -2,7 +2,7 @@ import { describe, test } from "vitest";
 import { expect, noteNumber, openLine, openSpace, openVerdict, page, stack } from "~/testing";
 
 describe("the line as text", () => {
-  test("an error is marked at its column with what to do; the last good picture stays", async () => {
+  test("an error is marked at its column with advice; the last valid picture stays", async () => {
     const { line, grid, verdict } = await openLine("@4 RLRRL");
     await expect(grid.getByRole("gridcell")).toHaveCount(5);
     await line.fill("@4 RLRRL >r KZ");
@@ -20,7 +20,7 @@ describe("the line as text", () => {
     await expect(line).toHaveValue("@4 RLRRL");
   });
 
-  test("is written in its one plain way when the field is left", async () => {
+  test("is rewritten canonically when you leave the field", async () => {
     const { line } = await openLine("RLK x 3  (HK)");
     await line.blur();
     await expect(line).toHaveValue("@4 RLKx3 (KH)");
@@ -105,7 +105,7 @@ describe("by keyboard alone", () => {
 });
 
 describe("by mouse", () => {
-  test("a note is chosen in any view, lit in all three, and changed with the palette", async () => {
+  test("a note chosen in any view is highlighted in all three, and changed with the palette", async () => {
     const { line, grid, rail } = await openLine("@4 RLRRL KLRK");
     const staff = page.getByRole("region", { name: "Staff" });
     await expect(noteNumber(staff, 2).first()).toBeVisible();
@@ -126,7 +126,7 @@ describe("by mouse", () => {
     await expect(line).toHaveValue("@4 RL>KRRL KLRK");
   });
 
-  test("buzz, choke and crescendo by button and by key; what can't be is said with a way out", async () => {
+  test("buzz, choke and crescendo by button and key; impossible ones explain themselves", async () => {
     const { line, grid } = await openLine("@4 RLRL RLKK");
     const tools = page.getByRole("toolbar", { name: "Chosen note" });
     await noteNumber(grid, 0).click();
@@ -159,7 +159,7 @@ describe("by mouse", () => {
     await expect(line).toHaveValue("@4 >R/c1L");
   });
 
-  test("pointing at a note lights it in every view", async () => {
+  test("pointing at a note highlights it in every view", async () => {
     const { grid, rail } = await openLine("@4 RLRRL");
     const staff = page.getByRole("region", { name: "Staff" });
     await expect(noteNumber(staff, 3).first()).toBeVisible();
@@ -197,7 +197,7 @@ describe("bar and window", () => {
     await expect(line).toHaveValue("@6 RLRRL RLRRL RLKK");
   });
 
-  test("where the space begins is typed or picked; within the bar it ends at the bar line", async () => {
+  test("type or pick where the space starts; within the bar it ends at the bar line", async () => {
     const { verdict } = await openLine("@4 RLRRLK");
     const begins = (await openSpace()).getByRole("combobox", { name: "Begins on" });
     await begins.fill("3&");
@@ -215,7 +215,7 @@ describe("bar and window", () => {
     await expect(begins).toHaveValue("bar 2, 1");
   });
 
-  test("a bar of eighths is felt in groups; what doesn't add up is said and stays as typed", async () => {
+  test("a bar of eighths can be grouped; groups that don't add up get a message and stay as typed", async () => {
     const { grid, rail } = await openLine("@2 RLRLRLR");
     await page.getByRole("combobox", { name: "Meter" }).selectOption("7/8");
     const groups = page.getByRole("combobox", { name: "Grouping" });
@@ -235,7 +235,7 @@ describe("bar and window", () => {
     await expect(groups).toHaveCount(0);
   });
 
-  test("any meter can be had", async () => {
+  test("any meter is available", async () => {
     const { verdict } = await openLine("@4 RLRRLx2 RLK");
     await page.getByRole("combobox", { name: "Meter" }).selectOption({ label: "other…" });
     await page.getByRole("spinbutton", { name: "Beats in the bar" }).fill("13");
@@ -243,7 +243,7 @@ describe("bar and window", () => {
     await expect(verdict).toContainText("13 of 13 sixteenths");
   });
 
-  test("the cycle table says where each repeat begins", async () => {
+  test("the cycle table shows where each repeat starts", async () => {
     const { grid } = await openLine("@4 RLRRL RLK");
     await openVerdict(/fits every bar|lines up again/i);
     const table = page.getByRole("region", { name: "Repeats" });
@@ -256,7 +256,7 @@ describe("bar and window", () => {
     await expect(table.getByRole("row", { name: /quintuplets/ })).toContainText("1 bar, 4 times");
   });
 
-  test("a bar line that is not on one is told", async () => {
+  test("a bar line in the wrong place is reported", async () => {
     await openLine("@4 RLRLx4 | RLR | K");
     await expect(page.getByText("The | before cell 6 is 3 notes after the bar line.")).toBeVisible();
   });
@@ -287,7 +287,7 @@ test("the legend names what is drawn", async () => {
   );
 });
 
-test("clicks between the beats are chosen where there are clicks", async () => {
+test("clicks between beats are in the click settings", async () => {
   await openLine("@4 RLRLx4");
   await page.getByRole("checkbox", { name: "Metronome" }).check();
   await page.getByRole("button", { name: /^Practise/ }).click();
@@ -299,7 +299,7 @@ test("clicks between the beats are chosen where there are clicks", async () => {
 });
 
 describe("playing", () => {
-  test("metronome, groove and count-in are chosen and kept", async () => {
+  test("metronome, groove and count-in settings are saved", async () => {
     const { saved } = await openLine("@4 RLRL");
     await page.getByRole("checkbox", { name: "Metronome" }).check();
     await page.getByRole("combobox", { name: "Count-in" }).selectOption("2");
@@ -314,7 +314,7 @@ describe("playing", () => {
   });
 });
 
-test("what stands behind each verdict opens beneath it, one at a time", async () => {
+test("each verdict opens its details below it, one at a time", async () => {
   await openLine("@4 RLRRLK RLRRLK RLRK");
   await openVerdict(/Fits every bar/);
   await expect(page.getByRole("region", { name: "Repeats" })).toContainText("1 repeat in 1 bar");
