@@ -75,7 +75,8 @@ const huge = "RLRLK".repeat(2_000);
 const parsedHuge = readStickLine(huge).line ?? makeLine([]);
 
 const cell64 = readCell(">RlrrL'RLRRLK>R(RK)L{RR}KlRrLKRL-RRLL".repeat(3).slice(0, 400))?.slice(0, 64) ?? [];
-/** O// One of each kind of move, and every variant of those that affect the whole cell.t MOVES: readonly Move[] = [
+/** One of each kind of move, and every variant of those that affect the whole cell. */
+const MOVES: readonly Move[] = [
   { kind: "rotate", by: 5 },
   { kind: "mirror" },
   { kind: "reverse" },
@@ -133,11 +134,13 @@ const travelling = placeStrokes(
     .map((event, index) => [event, (["sn", "t1", "f1", "rd"] as const)[index % 4] ?? "sn"] as const),
 );
 const phrase64 = { meter: METER, tempo: bpm(60), window: TWO_BARS, line: travelling };
-/** F// With a new kit each time, as while a surface is dragged.tion toCeiling() {
+/** With a new kit each time, as while a surface is dragged. */
+function toCeiling() {
   const player = makePlayer(KIT, TRAVEL.limits);
   return findCeiling(layOut(phrase64, KIT), player);
 }
-/** T// The naive twin tries tempos in steps of half a bpm until something is too fast.tion stepToCeiling() {
+/** The naive twin tries tempos in steps of half a bpm until something is too fast. */
+function stepToCeiling() {
   const demands = (tempo: number) =>
     listDemands(layOut({ ...phrase64, tempo: bpm(tempo) }, KIT), makePlayer(KIT, TRAVEL.limits));
   let tempo = 20;
@@ -183,7 +186,8 @@ function countAndRank() {
   const best = takeBest(rankOrchestrations(found, makeOrchestrationScorer(found, WEIGHTS)), 50);
   return { total, best };
 }
-/** T// The twin lists every orchestration of a shorter phrase and computes its ceiling.tion listOrchestrations(text: string, tempo: number): bigint {
+/** The twin lists every orchestration of a shorter phrase and computes its ceiling. */
+function listOrchestrations(text: string, tempo: number): bigint {
   const found = orchestrationsOf(text, tempo);
   let many = 0n;
   const walk = (way: number[]) => {
@@ -247,7 +251,8 @@ console.log(`\n${"search (medians)".padEnd(78)}`, "to hold".padStart(9), "ours".
 for (const [work, hold, ours] of searches)
   console.log(work.padEnd(78), hold.padStart(9), `${ours.toFixed(2)} ms`.padStart(12));
 
-/** T// The same problem solved by us and by a twin; how many times as long the twin takes.tion compare(cells: readonly string[], name: string, twin: (spec: SearchSpec) => bigint, runs: number) {
+/** The same problem solved by us and by a twin; how many times as long the twin takes. */
+function compare(cells: readonly string[], name: string, twin: (spec: SearchSpec) => bigint, runs: number) {
   const spec = searchProblem(32, cells);
   const found = countByAutomaton(spec);
   if (twin(spec) !== found) throw new Error(`${name} does not agree`);

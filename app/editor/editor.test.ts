@@ -18,16 +18,16 @@ import { makeScore, makeSource, type PlayContext, pickGroove } from "./fill/scor
 import { NOTE_COMMANDS, type NoteScene } from "./note-commands";
 
 function open(text = "@4 RLRL", given: Partial<FillContent> = {}) {
-  const bench = openEditor(makeContent({ text, ...given }), ({ meter }) => ({
+  const editor = openEditor(makeContent({ text, ...given }), ({ meter }) => ({
     player: WORKING,
     pulse: pulseOf(meter),
   }));
   return {
-    bench,
-    content: () => bench.store.getState().content,
-    worked: bench.worked,
-    undo: () => bench.undo.getState().undo(),
-    redo: () => bench.undo.getState().redo(),
+    editor,
+    content: () => editor.store.getState().content,
+    worked: editor.worked,
+    undo: () => editor.undo.getState().undo(),
+    redo: () => editor.undo.getState().redo(),
   };
 }
 /** Waits until the next edit of the same kind is a new undo step. */
@@ -37,47 +37,47 @@ function pause() {
 
 describe("typing", () => {
   test("an unreadable line is kept as text while the last valid one stays in force", () => {
-    const { bench, content, worked } = open("@4 RLRL");
-    bench.setText("@4 RLRLZ");
+    const { editor, content, worked } = open("@4 RLRL");
+    editor.setText("@4 RLRLZ");
     expect(content()).toMatchObject({ text: "@4 RLRLZ", goodText: "@4 RLRL" });
     expect(worked().timeline.slots).toHaveLength(4);
     expect(worked().reading.problems).toHaveLength(1);
-    bench.setText("@4 RLRLK");
+    editor.setText("@4 RLRLK");
     expect(content()).toMatchObject({ text: "@4 RLRLK", goodText: "@4 RLRLK" });
   });
   test("direct edits never overwrite a line with an error", () => {
-    const { bench, content } = open();
-    bench.setText("@4 RLZ");
-    expect(bench.editLine(mirrorLine)).toBe(false);
+    const { editor, content } = open();
+    editor.setText("@4 RLZ");
+    expect(editor.editLine(mirrorLine)).toBe(false);
     expect(content().text).toBe("@4 RLZ");
   });
 });
 
 test("a finished line is rewritten canonically, and stays as typed while it has an error", () => {
-  const { bench, content, undo } = open();
-  bench.setText("RLK x 3  (HK)");
-  bench.tidyText();
+  const { editor, content, undo } = open();
+  editor.setText("RLK x 3  (HK)");
+  editor.tidyText();
   expect(content()).toMatchObject({ text: "@4 RLKx3 (KH)", goodText: "@4 RLKx3 (KH)" });
   undo();
   expect(content().text).toBe("@4 RLRL");
-  bench.setText("@4 RLZ");
-  bench.tidyText();
+  editor.setText("@4 RLZ");
+  editor.tidyText();
   expect(content().text).toBe("@4 RLZ");
 });
 
 describe("undo and redo", () => {
   test("cover everything: text, notes, meter, window, tempo, name", () => {
     vi.useFakeTimers({ toFake: ["performance"] });
-    const { bench, content, undo, redo } = open();
+    const { editor, content, undo, redo } = open();
     const before = content();
     const acts = [
-      () => bench.setText("@4 RLRLK"),
-      () => bench.editLine(mirrorLine),
-      () => bench.setMeter(parseMeter("7/8") ?? { beats: 4, unit: 4 }),
-      () => bench.setContent({ window: { start: ticks(2_520), length: ticks(10_080) } }, "window"),
-      () => bench.setContent({ tempo: bpm(133) }, "tempo"),
-      () => bench.setContent({ name: "New" }, "name"),
-      () => bench.replace(makeContent({ text: "@4 H" })),
+      () => editor.setText("@4 RLRLK"),
+      () => editor.editLine(mirrorLine),
+      () => editor.setMeter(parseMeter("7/8") ?? { beats: 4, unit: 4 }),
+      () => editor.setContent({ window: { start: ticks(2_520), length: ticks(10_080) } }, "window"),
+      () => editor.setContent({ tempo: bpm(133) }, "tempo"),
+      () => editor.setContent({ name: "New" }, "name"),
+      () => editor.replace(makeContent({ text: "@4 H" })),
     ];
     const states = acts.map((act) => {
       act();
@@ -98,10 +98,10 @@ describe("undo and redo", () => {
   });
   test("typing a word is one step, typing after a pause another", () => {
     vi.useFakeTimers({ toFake: ["performance"] });
-    const { bench, content, undo } = open("@4 R");
-    for (const text of ["@4 RL", "@4 RLR", "@4 RLRR"]) bench.setText(text);
+    const { editor, content, undo } = open("@4 R");
+    for (const text of ["@4 RL", "@4 RLR", "@4 RLRR"]) editor.setText(text);
     pause();
-    bench.setText("@4 RLRRK");
+    editor.setText("@4 RLRRK");
     undo();
     expect(content().text).toBe("@4 RLRR");
     undo();
@@ -111,28 +111,28 @@ describe("undo and redo", () => {
 });
 
 test("a new meter keeps the number of whole bars", () => {
-  const { bench, content } = open();
-  bench.setContent({ window: { start: ticks(40_320), length: ticks(80_640) } }, "window");
-  bench.setMeter({ beats: 3, unit: 4 });
+  const { editor, content } = open();
+  editor.setContent({ window: { start: ticks(40_320), length: ticks(80_640) } }, "window");
+  editor.setMeter({ beats: 3, unit: 4 });
   expect(content().window).toEqual({ start: 30_240, length: 60_480 });
-  bench.setContent({ window: { start: ticks(2_520), length: ticks(5_040) } }, "window");
-  bench.setMeter({ beats: 4, unit: 4 });
+  editor.setContent({ window: { start: ticks(2_520), length: ticks(5_040) } }, "window");
+  editor.setMeter({ beats: 4, unit: 4 });
   expect(content().window).toEqual({ start: 2_520, length: 5_040 });
 });
 
 describe("keys", () => {
   function press(text: string, at: number | null, ...ids: string[]) {
-    const { bench, content } = open(text);
+    const { editor, content } = open(text);
     let cursor = at;
     const said: string[] = [];
     for (const id of ids) {
-      const { timeline } = bench.worked();
+      const { timeline } = editor.worked();
       const slot = cursor === null ? null : (timeline.slots[cursor] ?? null);
       const scene: NoteScene = {
         timeline,
         slot,
         cells: slot && { from: slot.cell, to: slot.cell },
-        editLine: bench.editLine,
+        editLine: editor.editLine,
         choose: (slot) => {
           cursor = slot;
         },
@@ -254,15 +254,15 @@ describe("the score for playback", () => {
   test("leading with the other hand swaps the voicing too, in one undo step", () => {
     const filter = { limbs: null, cells: null, levels: null };
     const voicing = [{ on: true, rule: { kind: "split", right: "f1", left: "sn" } as const, filter }];
-    const { bench, undo } = open("@4 RL", { voicing });
-    expect(bench.mirror()).toBe(true);
-    const now = bench.store.getState().content;
+    const { editor, undo } = open("@4 RL", { voicing });
+    expect(editor.mirror()).toBe(true);
+    const now = editor.store.getState().content;
     expect(now.text).toBe("@4 LR");
     expect(now.voicing?.[0]?.rule).toEqual({ kind: "split", right: "sn", left: "f1" });
     undo();
-    expect(bench.store.getState().content).toMatchObject({ text: "@4 RL", voicing });
-    bench.setText("@4 RZ");
-    expect(bench.mirror()).toBe(false);
+    expect(editor.store.getState().content).toMatchObject({ text: "@4 RL", voicing });
+    editor.setText("@4 RZ");
+    expect(editor.mirror()).toBe(false);
   });
   test("uses the plain pulse in a meter without a groove", () => {
     const seven = makeContent({ text: "@4 RLK", groove: "g", meter: { beats: 7, unit: 8 } });

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { z } from "zod";
 import { formatLine, formatSlots } from "~/core/line";
-import { cookCell } from "~/core/moves";
+import { recipeResult } from "~/core/moves";
 import { anyLine, anyMeter, anyMove, anySticking } from "~/core/testing/arbitraries";
 import { runs } from "~/core/testing/seed";
 import { BOOK_FORMAT, BOOK_VERSION, type BookProblem, writeBook } from "./book-file";
@@ -242,7 +242,7 @@ describe("cells", () => {
     .map(({ id, cell, moves, name }) => {
       const origin = { source: null, name: "", text: formatSlots(cell) };
       const content = { origin, moves, name: name.slice(0, 40), tags: ["x"], favourite: true, rate: "3/2" };
-      return { id, origin, moves, content, size: cookCell(cell, moves).length };
+      return { id, origin, moves, content, size: recipeResult(cell, moves).length };
     })
     .filter(({ size }) => size <= MAX_CELL_SLOTS)
     .map(({ id, content }): OwnCell => ({ id, createdAt: 1, updatedAt: 2, content: makeCellContent(content) }));

@@ -7,7 +7,7 @@ import { Page } from "~/data/page";
 import { putAtOnce } from "~/data/put-at-once";
 import { addRow, amendRow, binRow, getRow, restoreRow, saveRow } from "~/data/rows";
 import { makeTrouble, troubleOf, withTimeout } from "~/data/trouble";
-import { cellJournal, openBenchWork } from "./cell/bench-work";
+import { cellJournal, openUnsavedCell } from "./cell/unsaved";
 import type { BookDatabase } from "./database";
 import type { FillContent } from "./fill/content";
 import { FILLS } from "./fill/kind";
@@ -177,14 +177,14 @@ describe("the journal", () => {
   });
   test("separates cells and fills with equal ids; work on a cell is resumed", async () => {
     const origin = { source: null, name: "", typed: "RLx", text: null };
-    const bench = { name: "", origin, moves: [], at: 0, rate: "4" };
+    const work = { name: "", origin, moves: [], at: 0, rate: "4" };
     const { id } = await addRow(book.fills, fillOf("@4 RL"));
-    await noted(cellJournal.entryOf(id, new Page().edit(), 0, bench));
+    await noted(cellJournal.entryOf(id, new Page().edit(), 0, work));
     expect((await reopen(id))?.unsaved).toBeNull();
     const page = new Page();
-    expect((await openBenchWork(book, id, page, NONE_OPEN))?.content).toEqual(bench);
-    expect((await openBenchWork(book, id, page, NONE_OPEN))?.content).toEqual(bench);
-    expect(await openBenchWork(book, id, new Page(), new Set([page.id]))).toBeNull();
+    expect((await openUnsavedCell(book, id, page, NONE_OPEN))?.content).toEqual(work);
+    expect((await openUnsavedCell(book, id, page, NONE_OPEN))?.content).toEqual(work);
+    expect(await openUnsavedCell(book, id, new Page(), new Set([page.id]))).toBeNull();
   });
 
   const step = fc.record({ who: fc.nat(1), what: fc.constantFrom("edit", "edit", "save", "kill") });

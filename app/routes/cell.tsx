@@ -4,9 +4,9 @@ import { formatMeter, type Meter, parseMeter } from "~/core/time";
 import { flushSaves } from "~/data/autosave";
 import { openPages, thisPage } from "~/data/page";
 import { listBin, listRows } from "~/data/rows";
-import { openBenchWork } from "~/library/cell/bench-work";
 import { askedCellSchema } from "~/library/cell/content";
 import { loadEntries } from "~/library/cell/load";
+import { openUnsavedCell } from "~/library/cell/unsaved";
 import { currentBook } from "~/library/current";
 import { openFillId } from "~/library/fill/address";
 import { CellsScreen } from "~/screens/cells/screen";
@@ -35,7 +35,7 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
     entries,
     bin,
     open,
-    unsaved: found || id === "new" ? await openBenchWork(book, id, thisPage(), await openPages()) : null,
+    unsaved: found || id === "new" ? await openUnsavedCell(book, id, thisPage(), await openPages()) : null,
     asked: askedCellSchema.safeParse(Object.fromEntries(new URL(request.url).searchParams)).data ?? null,
     meters: metersInUse(fills.map(({ content }) => content.meter as Meter)),
     // The open fill, or the last edited one.

@@ -5,9 +5,9 @@
 import { redirect } from "react-router";
 import { thisPage } from "~/data/page";
 import { amendRow, binRow, listRows, restoreRow } from "~/data/rows";
-import { cellJournal } from "~/library/cell/bench-work";
 import { keepCell, markRudiment, saveCell } from "~/library/cell/keep";
 import { addFillOfCell, addFillOfRudiment } from "~/library/cell/new-fill";
+import { cellJournal } from "~/library/cell/unsaved";
 import { currentBook } from "~/library/current";
 import type { CellRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";

@@ -9,7 +9,7 @@ import {
   bareCell,
   canonicalForm,
   canonicalSticking,
-  cookKinship,
+  cellOfKinship,
   findFamily,
   indexFamilies,
   leastRotation,
@@ -18,7 +18,7 @@ import {
   relateCells,
 } from "./family";
 import type { Cell } from "./move";
-import { cookCell } from "./recipe";
+import { recipeResult } from "./recipe";
 import { mirrorCell, readCell, rotateCell } from "./shape";
 
 function cellOf(text: string): Cell {
@@ -84,7 +84,7 @@ describe("relation of two cells", () => {
         const moves = relateCells(from, to);
         const wanted = bare(to);
         expect(moves !== null).toBe(from.length === to.length && relatives(bareCell(from)).has(wanted));
-        if (moves) expect(bare(cookCell(from, moves))).toBe(wanted);
+        if (moves) expect(bare(recipeResult(from, moves))).toBe(wanted);
       }),
       runs(800),
     );
@@ -148,7 +148,7 @@ describe("families", () => {
         const cell = cellOf(signs.join(""));
         for (const kin of findFamily(index, cell)) {
           const source = sources.find(({ id }) => id === kin.source);
-          expect(source && bare(cookKinship(source.cell, kin))).toBe(signs.join(""));
+          expect(source && bare(cellOfKinship(source.cell, kin))).toBe(signs.join(""));
           found++;
         }
       }),

@@ -6,7 +6,7 @@ import { flipsLead } from "../stroke/sticking";
 import { type Limb, makeStroke, mapStrokes, type Slot, strokesOf } from "../stroke/stroke";
 import { applyMove } from "./apply";
 import type { Cell, Move } from "./move";
-import { cookCell } from "./recipe";
+import { recipeResult } from "./recipe";
 import { mirrorCell } from "./shape";
 
 /** The limbs of each slot, without levels, ornaments and surfaces. */
@@ -212,7 +212,7 @@ export function findFamily(index: FamilyIndex, cell: Cell): Kinship[] {
 }
 
 /** The cell that a kinship describes: `source` through its moves, repeated. Bare sticking. */
-export function cookKinship(source: Cell, kinship: Kinship): Cell {
-  const form = primitiveCell(cookCell(bareCell(source), kinship.moves));
+export function cellOfKinship(source: Cell, kinship: Kinship): Cell {
+  const form = primitiveCell(recipeResult(bareCell(source), kinship.moves));
   return Array.from({ length: kinship.times }, () => form).flat();
 }

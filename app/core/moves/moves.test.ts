@@ -11,7 +11,7 @@ import { runs } from "../testing/seed";
 import { applyMove, applyMoveToRun } from "./apply";
 import { leadingHand, stickByGrid } from "./limbs";
 import type { Cell, Move } from "./move";
-import { cookCell, cookRecipe } from "./recipe";
+import { applyRecipe, recipeResult } from "./recipe";
 import { readRhythm } from "./rhythm";
 import { mirrorCell, readCell, reverseCell, rotateCell } from "./shape";
 
@@ -238,13 +238,13 @@ describe("recipes", () => {
     fc.assert(
       fc.property(anySticking, fc.array(anyMove, { maxLength: 6 }), (origin, moves) => {
         let cell = origin;
-        for (const [index, step] of cookRecipe(origin, moves).entries()) {
+        for (const [index, step] of applyRecipe(origin, moves).entries()) {
           const result = applyMove(cell, moves[index] as Move);
           if (result.ok) cell = result.cell;
           expect(step.refused === null).toBe(result.ok);
           expect(write(step.cell)).toBe(write(cell));
         }
-        expect(write(cookCell(origin, moves))).toBe(write(cell));
+        expect(write(recipeResult(origin, moves))).toBe(write(cell));
       }),
       runs(150),
     );

@@ -15,7 +15,7 @@ export interface RecipeStep {
 export const MAX_MOVES = 64;
 
 /** Every step of a recipe. A move that doesn't apply does nothing, and later moves continue. */
-export function cookRecipe(origin: Cell, moves: readonly Move[]): RecipeStep[] {
+export function applyRecipe(origin: Cell, moves: readonly Move[]): RecipeStep[] {
   let cell = origin;
   return moves.map((move) => {
     const result = applyMove(cell, move);
@@ -25,6 +25,6 @@ export function cookRecipe(origin: Cell, moves: readonly Move[]): RecipeStep[] {
 }
 
 /** The result of a recipe. */
-export function cookCell(origin: Cell, moves: readonly Move[]): Cell {
-  return cookRecipe(origin, moves).at(-1)?.cell ?? origin;
+export function recipeResult(origin: Cell, moves: readonly Move[]): Cell {
+  return applyRecipe(origin, moves).at(-1)?.cell ?? origin;
 }

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { formatSlots } from "~/core/line";
-import { applyMove, cookCell, mirrorCell, readCell } from "~/core/moves";
+import { applyMove, mirrorCell, readCell, recipeResult } from "~/core/moves";
 import { type Hand, LIMBS, partsOf, strokesOf } from "~/core/stroke";
 import { anySticking } from "~/core/testing/arbitraries";
 import { runs } from "~/core/testing/seed";
@@ -49,7 +49,7 @@ describe("for any cell, an offer", () => {
           expect(offer.refused && wordRefusal(offer.refused).length).toBeGreaterThan(8);
           return;
         }
-        expect(formatSlots(cookCell(cell, [offer.move]))).toBe(formatSlots(offer.cell));
+        expect(formatSlots(recipeResult(cell, [offer.move]))).toBe(formatSlots(offer.cell));
         expect(readCell(formatSlots(offer.cell))).not.toBeNull();
         expect(moveSchema.safeParse(offer.move).success).toBe(true);
         for (const part of offer.cell.flatMap(partsOf)) {

@@ -4,7 +4,6 @@ import { z } from "zod";
 import { formatSlots, readStickLine } from "~/core/line";
 import {
   type Cell,
-  cookCell,
   DYNAMICS,
   EXTENSIONS,
   LAYER_SPEEDS,
@@ -14,6 +13,7 @@ import {
   PEDALS,
   QUIETS,
   readCell,
+  recipeResult,
 } from "~/core/moves";
 import { LIMBS } from "~/core/stroke";
 import { parseRate, type Rate } from "~/core/time";
@@ -120,7 +120,7 @@ export const cellContentSchema = z
     moves: movesSchema,
   })
   .refine(
-    ({ text, origin, moves }) => formatSlots(cookCell(cellOf(origin.text), moves)) === text,
+    ({ text, origin, moves }) => formatSlots(recipeResult(cellOf(origin.text), moves)) === text,
     "is not what its recipe makes of its origin",
   );
 export type CellContent = z.infer<typeof cellContentSchema>;
@@ -136,8 +136,8 @@ export const rudimentMarkSchema = z.strictObject({
 });
 export type RudimentMark = z.infer<typeof rudimentMarkSchema>;
 
-/** The bench of the Cells screen: an origin, the moves on it, and the step being viewed. */
-export const cellBenchSchema = z.strictObject({
+/** The draft of the Cells screen: an origin, the moves on it, and the step being viewed. */
+export const cellDraftSchema = z.strictObject({
   name: nameSchema,
   origin: z.strictObject({
     source: sourceSchema,
@@ -152,7 +152,7 @@ export const cellBenchSchema = z.strictObject({
   at: z.number().int().min(0).max(MAX_MOVES),
   rate: rateTextSchema,
 });
-export type CellBenchContent = z.infer<typeof cellBenchSchema>;
+export type CellDraftContent = z.infer<typeof cellDraftSchema>;
 
 const MAX_KNOWN = 2_000;
 const known = new Map<string, Cell>();
@@ -177,7 +177,7 @@ export type AskedCell = z.infer<typeof askedCellSchema>;
 
 /** A cell's content from origin and recipe, with defaults for everything else. */
 export function makeCellContent(given: Pick<CellContent, "origin" | "moves"> & Partial<CellContent>): CellContent {
-  const text = formatSlots(cookCell(cellOf(given.origin.text), given.moves));
+  const text = formatSlots(recipeResult(cellOf(given.origin.text), given.moves));
   return cellContentSchema.parse({ name: "", tags: [], favourite: false, rate: "4", text, ...given });
 }
 

@@ -5,12 +5,12 @@ import { formatLine, formatSlots, MAX_TEXT, readStickLine } from "~/core/line";
 import {
   type Cell,
   canonicalSticking,
-  cookCell,
   type FamilyIndex,
   indexFamilies,
   mirrorCell,
   oneLead,
   primitiveCell,
+  recipeResult,
 } from "~/core/moves";
 import { mirrorLine, openingRate } from "~/core/phrase";
 import { formatRate, METER_UNITS } from "~/core/time";
@@ -18,7 +18,7 @@ import { wordMove } from "~/words/moves";
 import { uncapital } from "~/words/slot";
 import type { CellRow } from "../database";
 import { MAX_NAME } from "../phrase/phrase";
-import { type CellBenchContent, type CellContent, cellContentSchema, cellOf, type RudimentMark } from "./content";
+import { type CellContent, type CellDraftContent, cellContentSchema, cellOf, type RudimentMark } from "./content";
 
 /** A shipped rudiment. */
 export const shippedRudimentSchema = z.object({
@@ -157,8 +157,8 @@ export function findRelatives(entries: readonly BookEntry[], cell: Cell, id: str
   );
 }
 
-/** The bench for an opened entry: an own cell with its recipe, a rudiment as it is. */
-export function benchOf({ id, name, text, rate, row }: BookEntry): CellBenchContent {
+/** The draft for an opened entry: an own cell with its recipe, a rudiment as it is. */
+export function draftOf({ id, name, text, rate, row }: BookEntry): CellDraftContent {
   if (!row) {
     return { name: "", origin: { source: id, name, typed: text, text }, moves: [], at: 0, rate };
   }
@@ -172,7 +172,7 @@ export function benchOf({ id, name, text, rate, row }: BookEntry): CellBenchCont
   };
 }
 
-export const EMPTY_BENCH: CellBenchContent = {
+export const EMPTY_DRAFT: CellDraftContent = {
   name: "",
   origin: { source: null, name: "", typed: "", text: null },
   moves: [],
@@ -182,13 +182,13 @@ export const EMPTY_BENCH: CellBenchContent = {
 
 /** The cell being viewed, as it would be saved; null if there is none. */
 export function contentOf(
-  { name, origin, moves, at, rate }: CellBenchContent,
+  { name, origin, moves, at, rate }: CellDraftContent,
   given: Partial<CellContent> = {},
 ): CellContent | null {
   if (origin.text === null) return null;
   const kept = moves.slice(0, at);
   const plain = { source: origin.source, name: origin.name, text: origin.text };
-  const text = formatSlots(cookCell(cellOf(origin.text), kept));
+  const text = formatSlots(recipeResult(cellOf(origin.text), kept));
   const content = { name: name || nameOf(plain, kept), tags: [], favourite: false, text, rate, origin: plain };
   // Longer than a cell may be: it belongs on the Stack.
   return cellContentSchema.safeParse({ ...content, moves: kept, ...given }).data ?? null;

@@ -1,11 +1,11 @@
 import type { CommandTable } from "~/commands/command";
 import type { Cell } from "~/core/moves";
 import { MAX_BPM, MIN_BPM } from "~/core/time";
-import type { CellBench } from "./bench";
+import type { CellDraft } from "./draft";
 
 interface CellScene {
   readonly cell: Cell;
-  readonly bench: CellBench;
+  readonly draft: CellDraft;
   readonly place: number;
   readonly choosePlace: (place: number) => void;
   readonly compare: () => void;
@@ -21,7 +21,7 @@ function tempoBy(step: number) {
 }
 
 function look(by: number) {
-  return ({ bench }: CellScene) => bench.lookAt(bench.store.getState().content.at + by);
+  return ({ draft }: CellScene) => draft.lookAt(draft.store.getState().content.at + by);
 }
 
 const group = "Cells";
@@ -57,10 +57,10 @@ export const CELL_COMMANDS: CommandTable<CellScene> = [
     keys: ["Backspace", "Delete"],
     name: "Remove the step that is shown",
     group,
-    run: ({ bench, say }) => {
-      const { at } = bench.store.getState().content;
+    run: ({ draft, say }) => {
+      const { at } = draft.store.getState().content;
       if (at === 0) say("This is the original cell. There is no step to remove.");
-      else bench.removeMove(at - 1);
+      else draft.removeMove(at - 1);
     },
   },
   {

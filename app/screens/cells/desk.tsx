@@ -13,7 +13,7 @@ import { MOVE_COMMANDS } from "~/editor/moves/commands";
 import { MoveGallery } from "~/editor/moves/gallery";
 import { useOfferChoices } from "~/editor/moves/group-choices";
 import { useUndo } from "~/editor/undo";
-import { type BookEntry, benchOf, contentOf, EMPTY_BENCH, type indexRudiments } from "~/library/cell/entries";
+import { type BookEntry, contentOf, draftOf, EMPTY_DRAFT, type indexRudiments } from "~/library/cell/entries";
 import { addressOf, openCell, openFillId } from "~/library/fill/address";
 import { usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
@@ -22,9 +22,9 @@ import { useSession } from "~/session/session";
 import { useSame } from "~/views/use-same";
 import { nameForm } from "~/words/cell";
 import { wordMove } from "~/words/moves";
-import { applyMoves, cellBefore } from "./bench";
 import { CELL_COMMANDS } from "./commands";
 import { Compare, type SetAside } from "./compare";
+import { applyMoves, cellBefore } from "./draft";
 import { Heading } from "./heading";
 import { KeepBar } from "./keep-bar";
 import { LargeCell } from "./large-cell";
@@ -44,10 +44,10 @@ interface CellDeskProps extends CellsScreenProps {
 export function Desk({ entries, entry, unsaved, asked, meters, latest, index, aside, setAside }: CellDeskProps) {
   const hint = useHint();
   const id = entry?.id ?? "new";
-  const opened = useMemo(() => (entry ? benchOf(entry) : EMPTY_BENCH), [entry]);
-  const [bench] = useState(() => openWith(unsaved?.content ?? opened, asked));
-  const content = useStore(bench.store, (state) => state.content);
-  const history = useUndo(bench.undo);
+  const opened = useMemo(() => (entry ? draftOf(entry) : EMPTY_DRAFT), [entry]);
+  const [draft] = useState(() => openWith(unsaved?.content ?? opened, asked));
+  const content = useStore(draft.store, (state) => state.content);
+  const history = useUndo(draft.undo);
   const [preferences, changePreferences] = usePreferences();
   const player = usePlayer();
   const strong = player.hands.leading;
@@ -66,7 +66,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
     if (first) say(first);
   }, [first, say]);
   const navigate = useNavigate();
-  const isNoted = useJournal(bench, id, entry?.row?.revision ?? 0, opened);
+  const isNoted = useJournal(draft, id, entry?.row?.revision ?? 0, opened);
   const isChanged = !isSameWork(content, opened);
   const shown = contentOf(content);
   const name = content.name || shown?.name || "Cell";
@@ -91,12 +91,12 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const apply = useCallback(
     (move: Move) => {
       if (isSwapping) {
-        bench.replaceMove(bench.store.getState().content.at - 1, move);
+        draft.replaceMove(draft.store.getState().content.at - 1, move);
         setWantsSwap(false);
-      } else if (!bench.apply(move))
+      } else if (!draft.apply(move))
         say(`A recipe can have up to ${MAX_MOVES} moves. Keep the cell, then continue from it.`);
     },
-    [bench, isSwapping, say],
+    [draft, isSwapping, say],
   );
   const partners = useMemo(
     () => entries.filter((other) => other.id !== id).map(({ id, name, text }) => ({ id, name, text })),
@@ -111,7 +111,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   useCommands(UNDO_COMMANDS, { history });
   useCommands(CELL_COMMANDS, {
     cell,
-    bench,
+    draft,
     place,
     choosePlace,
     compare,
@@ -141,7 +141,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
           isComparing={aside !== null}
           onCompare={isEmpty ? null : compare}
         />
-        {content.origin.source === null ? <OriginField bench={bench} content={content} /> : null}
+        {content.origin.source === null ? <OriginField draft={draft} content={content} /> : null}
         <section aria-label="Cell" className="panel px-3 pt-3 pb-2">
           {laid && !isEmpty ? (
             <LargeCell
@@ -157,7 +157,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
             </p>
           )}
           <SettingBar
-            bench={bench}
+            draft={draft}
             rate={content.rate}
             preferences={preferences}
             onPreferences={changePreferences}
@@ -176,12 +176,12 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
           />
         ) : null}
         <Recipe
-          bench={bench}
+          draft={draft}
           content={content}
-          onStartOver={isChanged && content.moves.length > 0 ? () => bench.replace(opened) : null}
+          onStartOver={isChanged && content.moves.length > 0 ? () => draft.replace(opened) : null}
         />
         <KeepBar
-          bench={bench}
+          draft={draft}
           content={content}
           entry={entry}
           isChanged={isChanged}

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { type CellBenchContent, cellOf, MAX_CELL_SLOTS } from "~/library/cell/content";
+import { type CellDraftContent, cellOf, MAX_CELL_SLOTS } from "~/library/cell/content";
 import { type BookEntry, contentOf } from "~/library/cell/entries";
 import type { FillRow } from "~/library/database";
 import { openCell, openFillId } from "~/library/fill/address";
@@ -9,11 +9,11 @@ import type { CellMessages, CellsAnswer } from "~/messages/cells";
 import { useMessages } from "~/messages/use-messages";
 import { BookmarkPlus, CornerUpRight, Layers, Save } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
-import { applyMoves, type CellBench } from "./bench";
+import { applyMoves, type CellDraft } from "./draft";
 
 interface KeepBarProps {
-  readonly bench: CellBench;
-  readonly content: CellBenchContent;
+  readonly draft: CellDraft;
+  readonly content: CellDraftContent;
   readonly entry: BookEntry | null;
   readonly isChanged: boolean;
   readonly isNoted: boolean;
@@ -22,10 +22,10 @@ interface KeepBarProps {
 }
 
 /** Saves to the book, or sends to the Stack. */
-export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onSendInto }: KeepBarProps) {
+export function KeepBar({ draft, content, entry, isChanged, isNoted, latest, onSendInto }: KeepBarProps) {
   const { send: post, answer: lastAnswer, isBusy } = useMessages<CellMessages>("/cells");
-  // An answer about another state of the bench doesn't apply to this one.
-  const [asked, setAsked] = useState<CellBenchContent | null>(null);
+  // An answer about another state of the draft doesn't apply to this one.
+  const [asked, setAsked] = useState<CellDraftContent | null>(null);
   const answer = asked === content ? lastAnswer : undefined;
   const send: typeof post = (message, fields) => {
     setAsked(content);
@@ -44,7 +44,7 @@ export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onS
     );
     if (row && whole) send("save", { id: row.id, revision: row.revision, content: whole });
   };
-  // A shipped rudiment goes hand to hand; the bench holds one lead of it.
+  // A shipped rudiment goes hand to hand; the draft holds one lead of it.
   const whole = entry?.rudiment && content.at === 0 && content.origin.source === entry.id ? entry.rudiment : null;
   const makeFill = () => {
     if (whole) send("makeRudimentFill", { rudiment: whole });
@@ -61,7 +61,7 @@ export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onS
           maxLength={MAX_NAME}
           value={content.name}
           placeholder={contentOf({ ...content, name: "" })?.name ?? ""}
-          onChange={(event) => bench.setName(event.target.value)}
+          onChange={(event) => draft.change({ name: event.target.value }, "name")}
         />
       </label>
       {row && isChanged ? (
@@ -120,7 +120,7 @@ export function KeepBar({ bench, content, entry, isChanged, isNoted, latest, onS
   );
 }
 
-function Refusal({ content }: { content: CellBenchContent }) {
+function Refusal({ content }: { content: CellDraftContent }) {
   const { cell } = applyMoves(content);
   const size = cell.length.toLocaleString("en");
   return (

@@ -2,15 +2,15 @@
 
 import { useId } from "react";
 import { formatSlots } from "~/core/line";
-import type { CellBenchContent } from "~/library/cell/content";
+import type { CellDraftContent } from "~/library/cell/content";
 import { readTyped } from "~/library/cell/content";
 import { ArrowRight, CornerDownRight, RotateCcw, X } from "~/ui/icons";
 import { wordMove, wordRefusal } from "~/words/moves";
-import { applyMoves, type CellBench, type CookedBench } from "./bench";
+import { type AppliedMoves, applyMoves, type CellDraft } from "./draft";
 
 interface RecipeProps {
-  readonly bench: CellBench;
-  readonly content: CellBenchContent;
+  readonly draft: CellDraft;
+  readonly content: CellDraftContent;
 }
 
 interface OwnRecipeProps extends RecipeProps {
@@ -18,7 +18,7 @@ interface OwnRecipeProps extends RecipeProps {
   readonly onStartOver: (() => void) | null;
 }
 
-export function Recipe({ bench, content, onStartOver }: OwnRecipeProps) {
+export function Recipe({ draft, content, onStartOver }: OwnRecipeProps) {
   const { origin, at, moves } = content;
   const cooked = applyMoves(content);
   return (
@@ -29,7 +29,7 @@ export function Recipe({ bench, content, onStartOver }: OwnRecipeProps) {
             name={origin.name || "Typed"}
             result={formatSlots(cooked.origin) || "nothing yet"}
             isShown={at === 0}
-            onShow={() => bench.lookAt(0)}
+            onShow={() => draft.lookAt(0)}
           />
         </li>
         {moves.map((move, index) => {
@@ -45,8 +45,8 @@ export function Recipe({ bench, content, onStartOver }: OwnRecipeProps) {
                 result={step ? formatSlots(step.cell) : ""}
                 refused={step?.refused ? wordRefusal(step.refused) : null}
                 isShown={at === index + 1}
-                onShow={() => bench.lookAt(index + 1)}
-                onRemove={() => bench.removeMove(index)}
+                onShow={() => draft.lookAt(index + 1)}
+                onRemove={() => draft.removeMove(index)}
               />
             </li>
           );
@@ -65,7 +65,7 @@ export function Recipe({ bench, content, onStartOver }: OwnRecipeProps) {
 }
 
 /** The recipe as a sentence, and where the next move will go. */
-function explain({ origin, moves, at }: CellBenchContent, { steps }: CookedBench): string {
+function explain({ origin, moves, at }: CellDraftContent, { steps }: AppliedMoves): string {
   if (origin.text === null) return "Type a sticking to start with.";
   if (moves.length === 0) return "Press a move to start a recipe. You can go back to any step.";
   const last = moves[at - 1];
@@ -123,7 +123,7 @@ function Step({ name, does, result, refused = null, isShown, onShow, onRemove }:
 }
 
 /** A field for a sticking, to start with or to replace the origin. */
-export function OriginField({ bench, content }: RecipeProps) {
+export function OriginField({ draft, content }: RecipeProps) {
   const field = useId();
   const told = useId();
   const { typed } = content.origin;
@@ -142,7 +142,7 @@ export function OriginField({ bench, content }: RecipeProps) {
         aria-describedby={told}
         spellCheck={false}
         autoComplete="off"
-        onChange={(event) => bench.typeOrigin(event.target.value)}
+        onChange={(event) => draft.typeOrigin(event.target.value)}
       />
       <p id={told} className={`text-xs mt-1 ${isBad ? "text-error" : "quiet"}`} role={isBad ? "alert" : undefined}>
         {isBad

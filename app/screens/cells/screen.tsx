@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import type { Meter } from "~/core/time";
 import type { Unsaved } from "~/data/journal";
-import type { AskedCell, CellBenchContent } from "~/library/cell/content";
+import type { AskedCell, CellDraftContent } from "~/library/cell/content";
 import { type BookEntry, indexRudiments } from "~/library/cell/entries";
 import type { CellRow, FillRow } from "~/library/database";
 import { CELL_ACTS } from "~/messages/acts";
@@ -18,7 +18,7 @@ export interface CellsScreenProps {
   /** The open entry, "new" for a typed sticking, or a deleted cell. */
   readonly open: BookEntry | "new" | { readonly binned: CellRow };
   /** Earlier unsaved work on it. */
-  readonly unsaved: Unsaved<CellBenchContent> | null;
+  readonly unsaved: Unsaved<CellDraftContent> | null;
   /** A sticking sent to this screen. */
   readonly asked: AskedCell | null;
   /** The meters of the player's fills, and 4/4. */

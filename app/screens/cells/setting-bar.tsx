@@ -5,10 +5,10 @@ import { Play, Square } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
 import { COMMON_METERS, nameRate, OFFERED_RATES, sayBpmUnit } from "~/words/time";
-import type { CellBench } from "./bench";
+import type { CellDraft } from "./draft";
 
 interface SettingBarProps {
-  readonly bench: CellBench;
+  readonly draft: CellDraft;
   readonly rate: string;
   readonly preferences: Preferences;
   readonly onPreferences: (change: Partial<Preferences>) => void;
@@ -18,7 +18,7 @@ interface SettingBarProps {
 
 /** Play it, with note value, meter and tempo. */
 export function SettingBar(props: SettingBarProps) {
-  const { bench, rate, preferences, onPreferences, playback, isEmpty } = props;
+  const { draft, rate, preferences, onPreferences, playback, isEmpty } = props;
   const { cellTempo, cellMeter } = preferences;
   const offered: readonly string[] = OFFERED_RATES;
   const rates = offered.includes(rate) ? offered : [rate, ...offered];
@@ -54,7 +54,11 @@ export function SettingBar(props: SettingBarProps) {
       </span>
       <label className="flex items-center gap-1.5 text-sm">
         Note value
-        <select className="select select-sm w-36" value={rate} onChange={(event) => bench.setRate(event.target.value)}>
+        <select
+          className="select select-sm w-36"
+          value={rate}
+          onChange={(event) => draft.change({ rate: event.target.value }, "rate")}
+        >
           {rates.map((text) => {
             const named = parseRate(text);
             return (

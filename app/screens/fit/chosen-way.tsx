@@ -7,8 +7,8 @@ import { Bookmark, Check, CircleAlert, Layers } from "~/ui/icons";
 import { wordEnding } from "~/words/closing";
 import { wordLanding, wordLead } from "~/words/verdict";
 import type { FoundWay } from "~/workers/search";
-import { layOutWay, lineOf } from "./bench";
 import { FIT_COMMANDS } from "./commands";
+import { layOutWay, lineOf } from "./draft";
 
 interface ChosenWayProps {
   readonly content: SearchContent;

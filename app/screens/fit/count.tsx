@@ -1,6 +1,6 @@
 import type { SearchContent } from "~/library/search/content";
 import { sayCount, sayRoughly, wordLoosened, wordRule, wordTrouble } from "~/words/search";
-import { placeSayer } from "./bench";
+import { placeSayer } from "./draft";
 import type { SearchRun } from "./use-search";
 
 /** The number of ways, always visible; or why there is none, and what to do. */

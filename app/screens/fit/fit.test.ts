@@ -14,7 +14,7 @@ import {
   toSpec,
 } from "~/library/search/content";
 import type { FoundWay } from "~/workers/search";
-import { fillOf, layOutWay, listSlots, newRules, openSearchBench, placeSayer, poolWith } from "./bench";
+import { fillOf, layOutWay, listSlots, newRules, openSearchDraft, placeSayer, poolWith } from "./draft";
 import { filterByTop, filterWays, listTops, sortWays } from "./results";
 
 const POOL = [
@@ -30,13 +30,13 @@ function found(cells: readonly string[], parts: Partial<FoundWay["parts"]> = {},
 
 describe("an open search", () => {
   test("accepts valid changes, refuses others, and has undo", () => {
-    const bench = openSearchBench(SEARCH);
-    expect(bench.change({ rate: "6" })).toBe(true);
-    expect(bench.change({ rate: "eleven" })).toBe(false);
-    expect(bench.change({ rules: [{ kind: "sizes", sizes: [], ordered: true }] })).toBe(false);
-    expect(bench.store.getState().content.rate).toBe("6");
-    bench.undo.getState().undo();
-    expect(bench.store.getState().content).toEqual(SEARCH);
+    const draft = openSearchDraft(SEARCH);
+    expect(draft.change({ rate: "6" })).toBe(true);
+    expect(draft.change({ rate: "eleven" })).toBe(false);
+    expect(draft.change({ rules: [{ kind: "sizes", sizes: [], ordered: true }] })).toBe(false);
+    expect(draft.store.getState().content.rate).toBe("6");
+    draft.undo.getState().undo();
+    expect(draft.store.getState().content).toEqual(SEARCH);
   });
   test("accepts a cell once, if it is readable", () => {
     expect(poolWith(POOL, "kick", "K")).toHaveLength(3);

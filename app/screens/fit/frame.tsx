@@ -22,16 +22,16 @@ import { BeginsOn } from "~/ui/begins-on";
 import { FigureControl } from "~/ui/figure-control";
 import { NumberField } from "~/ui/number-field";
 import { COMMON_METERS, nameRate, OFFERED_RATES, plural, sayUsuallyFelt } from "~/words/time";
-import type { SearchBench } from "./bench";
+import type { SearchDraft } from "./draft";
 
 interface SearchFrameProps {
-  readonly bench: SearchBench;
+  readonly draft: SearchDraft;
   readonly content: SearchContent;
   /** Hits of the figure that aren't on a slot. */
   readonly between: number;
 }
 
-export function Frame({ bench, content, between }: SearchFrameProps) {
+export function Frame({ draft, content, between }: SearchFrameProps) {
   const meter = content.meter as Meter;
   const bar = barTicks(meter);
   const beat = beatTicks(meter);
@@ -62,7 +62,7 @@ export function Frame({ bench, content, between }: SearchFrameProps) {
             value={formatMeter(meter)}
             onChange={(event) => {
               const next = parseMeter(event.target.value);
-              if (next) bench.change({ meter: next, window: { start: ticks(0), length: barTicks(next) } });
+              if (next) draft.change({ meter: next, window: { start: ticks(0), length: barTicks(next) } });
             }}
           >
             {meters.map((text) => (
@@ -79,7 +79,7 @@ export function Frame({ bench, content, between }: SearchFrameProps) {
               onChange={({ target }) => {
                 const { groups: _, ...plain } = meter;
                 const groups = readGroups(target.value, meter);
-                bench.change({ meter: Array.isArray(groups) ? { ...plain, groups } : plain });
+                draft.change({ meter: Array.isArray(groups) ? { ...plain, groups } : plain });
               }}
             >
               <option value="">{sayUsuallyFelt(meter)}</option>
@@ -97,7 +97,7 @@ export function Frame({ bench, content, between }: SearchFrameProps) {
           <select
             className="select select-sm w-full"
             value={content.rate}
-            onChange={(event) => bench.change({ rate: event.target.value })}
+            onChange={(event) => draft.change({ rate: event.target.value })}
           >
             {rates.map((text) => (
               <option key={text} value={text}>
@@ -111,14 +111,14 @@ export function Frame({ bench, content, between }: SearchFrameProps) {
           rate={parseRate(content.rate) ?? { slots: 4, quarters: 1 }}
           meter={meter}
           bars={2}
-          onStart={(at) => bench.change({ window: moveStart(content.window as Window, at, meter) })}
+          onStart={(at) => draft.change({ window: moveStart(content.window as Window, at, meter) })}
         />
         <label>
           <span className="label-small block mb-0.5">Lasts</span>
           <select
             className="select select-sm w-full"
             value={length}
-            onChange={(event) => bench.change({ window: { start, length: ticks(Number(event.target.value)) } })}
+            onChange={(event) => draft.change({ window: { start, length: ticks(Number(event.target.value)) } })}
           >
             {lengths.map((value) => (
               <option key={value} value={value}>
@@ -134,7 +134,7 @@ export function Frame({ bench, content, between }: SearchFrameProps) {
             least={MIN_BPM}
             most={MAX_BPM}
             className="input-sm w-full font-display font-semibold"
-            onValue={(value) => bench.change({ tempo: Math.round(value) }, "tempo")}
+            onValue={(value) => draft.change({ tempo: Math.round(value) }, "tempo")}
           />
         </div>
       </div>
@@ -143,7 +143,7 @@ export function Frame({ bench, content, between }: SearchFrameProps) {
         <div className="mt-1.5">
           <FigureControl
             figure={content.figure}
-            onChange={(figure) => bench.change({ figure }, "figure")}
+            onChange={(figure) => draft.change({ figure }, "figure")}
             meter={meter}
             tempo={content.tempo}
             until={start + length}

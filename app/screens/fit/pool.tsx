@@ -7,18 +7,18 @@ import { MAX_POOL, type PoolContent, type SearchContent } from "~/library/search
 import { X } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
 import { CellCoins } from "~/views/coins";
-import { poolWith, type SearchBench } from "./bench";
+import { poolWith, type SearchDraft } from "./draft";
 import { MostPick } from "./picks";
 
 interface PoolProps {
-  readonly bench: SearchBench;
+  readonly draft: SearchDraft;
   readonly content: SearchContent;
   readonly entries: readonly BookEntry[];
   readonly strongHand: "R" | "L";
   readonly say: (words: string) => void;
 }
 
-export function Pool({ bench, content, entries, strongHand, say }: PoolProps) {
+export function Pool({ draft, content, entries, strongHand, say }: PoolProps) {
   const { pool } = content;
   const [typed, setTyped] = useState("");
   const sound = typed.trim() === "" ? null : readTyped(typed.trim());
@@ -27,10 +27,10 @@ export function Pool({ bench, content, entries, strongHand, say }: PoolProps) {
     const next = poolWith(pool, name, text);
     if (!next) say(`${text} is in the pool already.`);
     else if (next.length > MAX_POOL) say(`The limit is ${MAX_POOL} cells. Remove one first.`);
-    else bench.change({ pool: next });
+    else draft.change({ pool: next });
   };
   const set = (index: number, change: Partial<PoolContent>) =>
-    bench.change({ pool: pool.with(index, { ...(pool[index] as PoolContent), ...change }) });
+    draft.change({ pool: pool.with(index, { ...(pool[index] as PoolContent), ...change }) });
   return (
     <section aria-label="Pool" className="panel px-3 py-2.5">
       <h2 className="text-base mb-1">Pool</h2>
@@ -41,7 +41,7 @@ export function Pool({ bench, content, entries, strongHand, say }: PoolProps) {
             entry={entry}
             strongHand={strongHand}
             onChange={(change) => set(index, change)}
-            onRemove={() => bench.change({ pool: pool.toSpliced(index, 1) })}
+            onRemove={() => draft.change({ pool: pool.toSpliced(index, 1) })}
           />
         ))}
       </ul>

@@ -13,8 +13,8 @@ import { sayBpm } from "~/words/ceiling";
 import { wordLandingShort } from "~/words/closing";
 import { PART_WORDS } from "~/words/search";
 import type { FoundWay } from "~/workers/search";
-import { layOutWay, type SearchFrame } from "./bench";
 import { FIT_COMMANDS } from "./commands";
+import { layOutWay, type SearchFrame } from "./draft";
 
 export const SORTS = [
   { id: "score", name: "best first" },

@@ -6,19 +6,19 @@ import type { Hand, Level } from "~/core/stroke";
 import { MAX_RULES, type SearchContent, searchRuleSchema } from "~/library/search/content";
 import { Plus, X } from "~/ui/icons";
 import { wordRule } from "~/words/search";
-import { listSlots, newRules, placeSayer, type SearchBench } from "./bench";
+import { listSlots, newRules, placeSayer, type SearchDraft } from "./draft";
 import { MostPick, NumberPick, WhoPick } from "./picks";
 
 interface RulesProps {
-  readonly bench: SearchBench;
+  readonly draft: SearchDraft;
   readonly content: SearchContent;
   readonly strongHand: Hand;
 }
 
-export function Rules({ bench, content, strongHand }: RulesProps) {
+export function Rules({ draft, content, strongHand }: RulesProps) {
   const { rules } = content;
   const set = (index: number, rule: SearchRule) => {
-    if (searchRuleSchema.safeParse(rule).success) bench.change({ rules: rules.with(index, rule) }, `rule ${index}`);
+    if (searchRuleSchema.safeParse(rule).success) draft.change({ rules: rules.with(index, rule) }, `rule ${index}`);
   };
   return (
     <section aria-label="Rules" className="panel px-3 py-2.5">
@@ -34,7 +34,7 @@ export function Rules({ bench, content, strongHand }: RulesProps) {
               type="button"
               className="btn btn-xs btn-ghost btn-square mt-1"
               aria-label={`Remove the rule: ${wordRule(rule, placeSayer(content))}`}
-              onClick={() => bench.change({ rules: rules.toSpliced(index, 1) })}
+              onClick={() => draft.change({ rules: rules.toSpliced(index, 1) })}
             >
               <X size={14} aria-hidden />
             </button>
@@ -51,7 +51,7 @@ export function Rules({ bench, content, strongHand }: RulesProps) {
             value=""
             onChange={(event) => {
               const found = newRules(content, strongHand).find(({ name }) => name === event.target.value);
-              if (found) bench.change({ rules: [...rules, found.rule] });
+              if (found) draft.change({ rules: [...rules, found.rule] });
             }}
           >
             <option value="">add a rule about …</option>

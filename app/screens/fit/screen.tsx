@@ -27,10 +27,10 @@ import { Shape } from "~/ui/shape";
 import { useSame } from "~/views/use-same";
 import { saySearch } from "~/words/search";
 import type { FoundWay } from "~/workers/search";
-import { fillOf, openSearchBench } from "./bench";
 import { ChosenWay } from "./chosen-way";
 import { FIT_COMMANDS } from "./commands";
 import { Count } from "./count";
+import { fillOf, openSearchDraft } from "./draft";
 import { Frame } from "./frame";
 import { Pool } from "./pool";
 import { Results } from "./results";
@@ -50,16 +50,16 @@ const CHOOSE_WAY_FIRST = "Choose a result first: press it, or use the arrow keys
 
 export function FitScreen(props: FitScreenProps) {
   const { row, unsaved, bin, saved, entries, grooves } = props;
-  const [bench] = useState(() => openSearchBench(unsaved?.content ?? row.content));
-  const content = useStore(bench.store, (state) => state.content);
-  const history = useUndo(bench.undo);
+  const [draft] = useState(() => openSearchDraft(unsaved?.content ?? row.content));
+  const content = useStore(draft.store, (state) => state.content);
+  const history = useUndo(draft.undo);
   const [preferences] = usePreferences();
   const player = usePlayer();
   const strong = player.hands.leading;
   const navigate = useNavigate();
   const { send, go, answer: keptFill } = useMessages<SearchMessages>("/fit", SEARCH_ACTS);
   const say = useSay();
-  const saving = useSaving(props, bench, say);
+  const saving = useSaving(props, draft, say);
 
   const stage = useMemo(() => ({ grooves, player, preferences }), [grooves, player, preferences]);
   const results = useResults(content, stage);
@@ -87,14 +87,14 @@ export function FitScreen(props: FitScreenProps) {
   const keep = useCallback(
     (one: FoundWay) =>
       send("keepFill", {
-        content: fillOf(bench.store.getState().content, one.cells, { countStyle: preferences.countStyle }),
+        content: fillOf(draft.store.getState().content, one.cells, { countStyle: preferences.countStyle }),
       }),
-    [send, bench, preferences.countStyle],
+    [send, draft, preferences.countStyle],
   );
   const like = useCallback((one: FoundWay) => setMode({ kind: "like", cells: one.cells }), [setMode]);
   const surprise = () => {
     const seed = mode.kind === "drawn" ? (mode.seed + 1) >>> 0 : content.seed;
-    bench.change({ seed });
+    draft.change({ seed });
     setMode({ kind: "drawn", seed });
   };
   const showBest = () => setMode({ kind: "best" });
@@ -124,7 +124,7 @@ export function FitScreen(props: FitScreenProps) {
           saved={saved}
           saveMark={<SaveMark state={saving.state} />}
           history={history}
-          onName={(name) => bench.change({ name }, "name")}
+          onName={(name) => draft.change({ name }, "name")}
           onNew={() => go("create", { fill: null })}
           onOpen={(id) => void navigate(`/fit/${id}`)}
           onDelete={() => go("delete", { id: row.id })}
@@ -153,10 +153,10 @@ export function FitScreen(props: FitScreenProps) {
         <span className="btn btn-xs">{isAsking ? "close" : "change"}</span>
       </button>
       <div className={`flex flex-col gap-2.5 ${isAsking ? "" : "max-lg:hidden"}`}>
-        <Frame bench={bench} content={content} between={hitsBetween(content)} />
-        <Pool bench={bench} content={content} entries={entries} strongHand={strong} say={say} />
-        <Rules bench={bench} content={content} strongHand={strong} />
-        <Weights bench={bench} content={content} />
+        <Frame draft={draft} content={content} between={hitsBetween(content)} />
+        <Pool draft={draft} content={content} entries={entries} strongHand={strong} say={say} />
+        <Rules draft={draft} content={content} strongHand={strong} />
+        <Weights draft={draft} content={content} />
         <Bin rows={bin} onRestore={(id) => go("restore", { id })} />
       </div>
       <div className="min-w-0 flex flex-col gap-2.5">

@@ -5,7 +5,7 @@ import { type PlayContext, pulseOfFill } from "~/editor/fill/score";
 import { type SearchContent, toSpec, toWeights } from "~/library/search/content";
 import { useSame } from "~/views/use-same";
 import type { SearchRequest } from "~/workers/search";
-import { HEARD_IN } from "./bench";
+import { HEARD_IN } from "./draft";
 import { filterByTop, filterWays, type Sort, sortWays } from "./results";
 import { useSearch } from "./use-search";
 

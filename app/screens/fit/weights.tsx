@@ -1,11 +1,11 @@
 import type { SearchContent } from "~/library/search/content";
 import { PART_WORDS } from "~/words/search";
-import type { SearchBench } from "./bench";
+import type { SearchDraft } from "./draft";
 
 const PARTS = ["drift", "variety", "balance", "ease", "landing"] as const;
 
 /** Sliders for what makes one way better than another. */
-export function Weights({ bench, content }: { readonly bench: SearchBench; readonly content: SearchContent }) {
+export function Weights({ draft, content }: { readonly draft: SearchDraft; readonly content: SearchContent }) {
   return (
     <section aria-label="Rank by" className="panel px-3 py-2.5">
       <h2 className="text-base mb-1">Rank by</h2>
@@ -25,7 +25,7 @@ export function Weights({ bench, content }: { readonly bench: SearchBench; reado
                 step={10}
                 value={content.weights[part]}
                 onChange={(event) =>
-                  bench.change(
+                  draft.change(
                     { weights: { ...content.weights, [part]: Number(event.target.value) } },
                     `weight ${part}`,
                   )

@@ -27,7 +27,7 @@ import { LEVEL_OF_PLAYER } from "~/words/kit";
 import { FLOOR_COMMANDS } from "./commands";
 import { FoundPanel } from "./found";
 import { Gauge } from "./gauge";
-import type { KitBench } from "./kit-bench";
+import type { KitDraft } from "./kit-draft";
 import { KitTab } from "./kit-tab";
 import { OrchestrationTab } from "./orchestration-tab";
 import { Pace } from "./pace";
@@ -51,7 +51,7 @@ export type FloorTab = (typeof TABS)[number]["id"];
 
 /** An own kit that can be changed. */
 export interface DeskKit {
-  readonly bench: KitBench;
+  readonly draft: KitDraft;
   readonly content: KitContent;
 }
 
@@ -95,7 +95,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   const isKitTab = tab === "kit";
 
   useFollow(useCallback<Follower>((at) => follow.current?.(at?.inPhrase ?? null), []));
-  const kitUndo = isKitTab && deskKit ? deskKit.bench.undo : null;
+  const kitUndo = isKitTab && deskKit ? deskKit.draft.undo : null;
   useEffect(() => {
     setUndo(kitUndo);
     return () => setUndo(null);
@@ -109,10 +109,10 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   const hearPlace = useHear();
   const move = useCallback(
     (place: KitVoice, to: { x: number; y: number }) => {
-      deskKit?.bench.changeSurface(place, to, `move ${place}`);
+      deskKit?.draft.changeSurface(place, to, `move ${place}`);
       setSurface(place);
     },
-    [deskKit?.bench],
+    [deskKit?.draft],
   );
   const onSurface = useCallback(
     (place: KitVoice) => {
@@ -230,7 +230,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
               <OrchestrationTab
                 kit={kit}
                 strongHand={strongHand}
-                bench={deskKit?.bench ?? null}
+                draft={deskKit?.draft ?? null}
                 named={named}
                 editLine={editLine}
               />

@@ -21,7 +21,7 @@ import { MAX_NAME } from "~/library/phrase/phrase";
 import type { ChosenKit } from "~/session/player";
 import { FlipHorizontal2, Plus, Trash2, TriangleAlert } from "~/ui/icons";
 import { PLAYED_BY_NAMES, wordKitProblem } from "~/words/kit";
-import type { KitBench } from "./kit-bench";
+import type { KitDraft } from "./kit-draft";
 
 export interface KitChoice {
   readonly id: string;
@@ -34,7 +34,7 @@ interface KitPanelProps {
   readonly shipped: readonly KitChoice[];
   readonly own: readonly KitChoice[];
   /** Null for a shipped kit. */
-  readonly bench: KitBench | null;
+  readonly draft: KitDraft | null;
   readonly content: KitContent | null;
   readonly surface: KitVoice | null;
   readonly onSurface: (place: KitVoice | null) => void;
@@ -44,7 +44,7 @@ interface KitPanelProps {
 }
 
 export function KitPanel(props: KitPanelProps) {
-  const { chosen, kit, shipped, own, bench, content, surface, onSurface, onKit, onMakeOwn, onDelete } = props;
+  const { chosen, kit, shipped, own, draft, content, surface, onSurface, onKit, onMakeOwn, onDelete } = props;
   return (
     <div className="flex flex-col gap-3">
       <label className="text-sm">
@@ -68,9 +68,9 @@ export function KitPanel(props: KitPanelProps) {
           </optgroup>
         </select>
       </label>
-      {bench && content ? (
+      {draft && content ? (
         <OwnKit
-          bench={bench}
+          draft={draft}
           content={content}
           kit={kit}
           surface={surface}
@@ -94,7 +94,7 @@ export function KitPanel(props: KitPanelProps) {
 }
 
 interface OwnKitProps {
-  readonly bench: KitBench;
+  readonly draft: KitDraft;
   readonly content: KitContent;
   readonly kit: Kit;
   readonly surface: KitVoice | null;
@@ -103,7 +103,7 @@ interface OwnKitProps {
   readonly onDelete: () => void;
 }
 
-function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }: OwnKitProps) {
+function OwnKit({ draft, content, kit, surface, onSurface, onMakeOwn, onDelete }: OwnKitProps) {
   const problems = checkKit(kit);
   const missing = KIT_VOICES.filter(
     (place) => basePlace(place) === place && !kit.surfaces.some((one) => one.place === place),
@@ -121,10 +121,10 @@ function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }
           placeholder="Name this kit"
           maxLength={MAX_NAME}
           value={content.name}
-          onChange={(event) => bench.change({ name: event.target.value }, "name")}
+          onChange={(event) => draft.change({ name: event.target.value }, "name")}
         />
       </label>
-      <Problems problems={problems} onFix={(problem) => bench.changeKit((now) => fixKit(now, problem))} />
+      <Problems problems={problems} onFix={(problem) => draft.changeKit((now) => fixKit(now, problem))} />
       <p className="text-sm quiet leading-snug">
         Drag a drum or cymbal on the plan, or choose it and use the arrow keys: 1 cm at a time, 5 cm with Shift.
       </p>
@@ -132,9 +132,9 @@ function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }
         <SurfaceFields
           key={chosen.place}
           surface={chosen}
-          onChange={(change, kind) => bench.changeSurface(chosen.place, change, `${chosen.place} ${kind}`)}
+          onChange={(change, kind) => draft.changeSurface(chosen.place, change, `${chosen.place} ${kind}`)}
           onRemove={() => {
-            bench.changeKit(({ surfaces }) => ({ surfaces: surfaces.filter((one) => one.place !== chosen.place) }));
+            draft.changeKit(({ surfaces }) => ({ surfaces: surfaces.filter((one) => one.place !== chosen.place) }));
             onSurface(null);
           }}
         />
@@ -157,7 +157,7 @@ function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }
             type="button"
             className="btn btn-sm"
             onClick={() => {
-              bench.changeKit((now) => addSurface(now, toAdd));
+              draft.changeKit((now) => addSurface(now, toAdd));
               onSurface(toAdd);
             }}
           >
@@ -166,14 +166,14 @@ function OwnKit({ bench, content, kit, surface, onSurface, onMakeOwn, onDelete }
         </div>
       ) : null}
       <div className="flex flex-wrap gap-1.5">
-        <button type="button" className="btn btn-sm font-normal" onClick={() => bench.changeKit(mirrorKit)}>
+        <button type="button" className="btn btn-sm font-normal" onClick={() => draft.changeKit(mirrorKit)}>
           <FlipHorizontal2 size={14} aria-hidden /> Mirror
         </button>
         <button
           type="button"
           className="btn btn-sm font-normal"
           title="Low hi-hat, the ride on its side"
-          onClick={() => bench.changeKit(openKit)}
+          onClick={() => draft.changeKit(openKit)}
         >
           For open-handed playing
         </button>

@@ -38,7 +38,7 @@ export function KitTab({ chosen, kit, deskKit, surface, onSurface }: KitTabProps
         kit={kit}
         shipped={kits.shipped}
         own={kits.own.map(({ id, content: { name } }) => ({ id, name }))}
-        bench={deskKit?.bench ?? null}
+        draft={deskKit?.draft ?? null}
         content={deskKit?.content ?? null}
         surface={surface}
         onSurface={onSurface}

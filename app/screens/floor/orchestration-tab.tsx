@@ -15,7 +15,7 @@ import {
   nameOrchestration,
 } from "~/library/fill/orchestrations";
 import { useSay } from "~/session/session";
-import type { KitBench } from "./kit-bench";
+import type { KitDraft } from "./kit-draft";
 import { Layers } from "./layers";
 import { Named } from "./named";
 import type { Trials } from "./use-trials";
@@ -24,14 +24,14 @@ interface OrchestrationTabProps {
   readonly kit: Kit;
   readonly strongHand: Hand;
   /** Null on a shipped kit. */
-  readonly bench: KitBench | null;
+  readonly draft: KitDraft | null;
   readonly named: Trials["named"];
   readonly editLine: (change: (line: Line) => Line) => boolean;
 }
 
 const NO_LAYERS: Orchestration = [];
 
-export function OrchestrationTab({ kit, strongHand, bench, named, editLine }: OrchestrationTabProps) {
+export function OrchestrationTab({ kit, strongHand, draft, named, editLine }: OrchestrationTabProps) {
   const { editor, playback } = useOpenFill();
   const content = useFill();
   const { timeline } = useWorked();
@@ -73,7 +73,7 @@ export function OrchestrationTab({ kit, strongHand, bench, named, editLine }: Or
         timeline={timeline}
         strongHand={strongHand}
         onChange={(next, kind) => editor.setContent({ voicing: next.length > 0 ? [...next] : undefined }, kind)}
-        onAddSurface={bench ? (place) => bench.changeKit((now) => addSurface(now, basePlace(place))) : null}
+        onAddSurface={draft ? (place) => draft.changeKit((now) => addSurface(now, basePlace(place))) : null}
       />
       {byHand.length > 0 ? (
         <p className="text-sm mt-3 flex flex-wrap items-center gap-2">

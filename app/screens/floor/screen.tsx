@@ -15,7 +15,7 @@ import { usePlayerSession } from "~/session/player";
 import { useSay } from "~/session/session";
 import { SaveNotice } from "~/ui/save-state";
 import { FloorDesk, type FloorTab } from "./desk";
-import { openKitBench } from "./kit-bench";
+import { openKitDraft } from "./kit-draft";
 
 export interface FloorScreenProps {
   readonly unsavedKit: (Unsaved<KitContent> & { readonly id: string }) | null;
@@ -41,27 +41,27 @@ type OwnKitDeskProps = Omit<React.ComponentProps<typeof FloorDesk>, "deskKit" | 
 
 /** An own kit being changed: changes are used immediately, and saved. */
 function OwnKitDesk({ kitRow, unsavedKit, ...rest }: OwnKitDeskProps) {
-  const [bench] = useState(() => openKitBench(unsavedKit?.content ?? kitRow.content));
-  const content = useStore(bench.store, (state) => state.content);
+  const [draft] = useState(() => openKitDraft(unsavedKit?.content ?? kitRow.content));
+  const content = useStore(draft.store, (state) => state.content);
   const { tryKit } = usePlayerSession();
   const say = useSay();
   const { send } = useMessages<KitMessages>("/kits", KIT_ACTS);
-  const saving = useSaving({ kept: KITS, row: kitRow, unsaved: unsavedKit }, bench, say);
+  const saving = useSaving({ kept: KITS, row: kitRow, unsaved: unsavedKit }, draft, say);
   useEffect(() => {
-    tryKit(toKit(bench.store.getState().content));
+    tryKit(toKit(draft.store.getState().content));
     // In the same update as the change, so that the plan and everything derived from it use one kit.
-    const stop = bench.store.subscribe((now, before) => {
+    const stop = draft.store.subscribe((now, before) => {
       if (now.content.surfaces !== before.content.surfaces) tryKit(toKit(now.content));
     });
     return () => {
       stop();
       tryKit(null);
     };
-  }, [bench, tryKit]);
+  }, [draft, tryKit]);
   return (
     <FloorDesk
       {...rest}
-      deskKit={{ bench, content }}
+      deskKit={{ draft, content }}
       notices={<SaveNotice saving={saving} onCopy={(mine) => send("create", { content: mine })} />}
     />
   );

@@ -9,17 +9,17 @@ import { Plus } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
 import { type PickChoice, PickDialog, type PickTab } from "~/ui/pick";
 import { plural } from "~/words/time";
-import type { FlowBench } from "./bench";
+import type { FlowDraft } from "./draft";
 
 type IdeaKind = "cell" | "fill" | "lesson";
 
 interface AddIdeasProps extends Sources {
-  readonly bench: FlowBench;
+  readonly draft: FlowDraft;
   readonly content: FlowContent;
 }
 
 /** Ideas from the book, or typed. */
-export function AddIdeas({ bench, content, fills, entries, lessons }: AddIdeasProps) {
+export function AddIdeas({ draft, content, fills, entries, lessons }: AddIdeasProps) {
   const [isOpen, setOpen] = useState(false);
   const [typed, setTyped] = useState("");
   const room = MAX_IDEAS - content.ideas.length;
@@ -48,7 +48,7 @@ export function AddIdeas({ bench, content, fills, entries, lessons }: AddIdeasPr
     ];
   }, [entries, fills, lessons]);
   const pick = (kind: IdeaKind, ids: readonly string[]) =>
-    bench.addIdeas(ideasOf(kind, ids, { fills, entries, lessons }).slice(0, room));
+    draft.addIdeas(ideasOf(kind, ids, { fills, entries, lessons }).slice(0, room));
   const line = readStickLine(typed.trim()).line;
   const isSound = typed.trim() !== "" && line !== null && lengthOf(line) > 0;
   if (room <= 0) return <p className="quiet text-sm">Eight ideas is the limit.</p>;
@@ -64,7 +64,7 @@ export function AddIdeas({ bench, content, fills, entries, lessons }: AddIdeasPr
             event.preventDefault();
             if (!isSound || !line) return;
             const text = formatLine(line);
-            if (bench.addIdeas([makeIdea({ kind: "cell", of: null, name: text.replace(/^@\S+ /, ""), text })]))
+            if (draft.addIdeas([makeIdea({ kind: "cell", of: null, name: text.replace(/^@\S+ /, ""), text })]))
               setTyped("");
           }}
         >

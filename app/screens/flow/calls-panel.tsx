@@ -13,9 +13,9 @@ import { NumberField } from "~/ui/number-field";
 import { sayBpm } from "~/words/ceiling";
 import { wordPathProblem } from "~/words/flow";
 import { plural } from "~/words/time";
-import type { FlowBench } from "./bench";
 import { BeatsLeft, CallCards, type CardFaces } from "./board";
 import { FLOW_COMMANDS } from "./commands";
+import type { FlowDraft } from "./draft";
 import { isCounted } from "./drawer";
 import { RoundStrip } from "./round-strip";
 import { type Flow, SILENT_ROUNDS } from "./use-flow";
@@ -23,7 +23,7 @@ import { Ways } from "./ways";
 
 interface CallsPanelProps {
   readonly flow: Flow;
-  readonly bench: FlowBench;
+  readonly draft: FlowDraft;
   readonly content: FlowContent;
   readonly faces: CardFaces;
   /** The count-in beat in words. */
@@ -40,7 +40,7 @@ interface CallsPanelProps {
 const NO_PLAYINGS: readonly ComposedPlaying[] = [];
 
 export function CallsPanel(props: CallsPanelProps) {
-  const { flow, bench, content, faces, count, tops, nowCall, nameHere, onDraw, onHold, onKeep } = props;
+  const { flow, draft, content, faces, count, tops, nowCall, nameHere, onDraw, onHold, onKeep } = props;
   const { board, round } = flow;
   const { playing } = flow.playback;
   const hint = useHint();
@@ -95,7 +95,7 @@ export function CallsPanel(props: CallsPanelProps) {
             value={content.seed}
             least={0}
             most={0xffffffff}
-            onValue={(seed) => bench.change({ seed }, "seed")}
+            onValue={(seed) => draft.change({ seed }, "seed")}
           />
         </span>
       </div>
@@ -113,7 +113,7 @@ export function CallsPanel(props: CallsPanelProps) {
           <button
             type="button"
             className="btn btn-sm"
-            onClick={() => bench.change({ tempo: bpm(Math.max(MIN_BPM, Math.floor(Math.min(...known)))) })}
+            onClick={() => draft.change({ tempo: bpm(Math.max(MIN_BPM, Math.floor(Math.min(...known)))) })}
           >
             Set it
           </button>

@@ -8,7 +8,7 @@ import { lineOf } from "~/core/testing/lines";
 import { EIGHTHS, USUAL } from "~/core/testing/settings";
 import { barTicks, beatTicks, bpm, ticks } from "~/core/time";
 import { flowContentSchema, makeFlow, makeIdea } from "~/library/flow/content";
-import { openFlowBench } from "./bench";
+import { openFlowDraft } from "./draft";
 import { makeClosing, type RoundScene } from "./round-score";
 import { FlowRun, type FlowRunOptions } from "./run";
 
@@ -297,18 +297,18 @@ describe("an open flow", () => {
   const idea = (text: string) => makeIdea({ kind: "cell", of: null, name: text, text: `@4 ${text}` });
   test("accepts valid changes, refuses others, and removes a lick with its idea", () => {
     const [a, b] = [idea("RLK"), idea("RLRR")];
-    const bench = openFlowBench(makeFlow({ ideas: [a, b] }));
-    const content = () => bench.store.getState().content;
-    expect(bench.change({ bars: 0 })).toBe(false);
-    expect(bench.change({ bars: 8 })).toBe(true);
-    expect(bench.changeIdea(a.key, { weight: 9 })).toBe(false);
-    expect(bench.changeIdea(a.key, { weight: 3 })).toBe(true);
-    expect(bench.change({ rules: { ...content().rules, meet: { key: a.key, at: ticks(BAR) } } })).toBe(true);
-    bench.removeIdea(a.key);
+    const draft = openFlowDraft(makeFlow({ ideas: [a, b] }));
+    const content = () => draft.store.getState().content;
+    expect(draft.change({ bars: 0 })).toBe(false);
+    expect(draft.change({ bars: 8 })).toBe(true);
+    expect(draft.changeIdea(a.key, { weight: 9 })).toBe(false);
+    expect(draft.changeIdea(a.key, { weight: 3 })).toBe(true);
+    expect(draft.change({ rules: { ...content().rules, meet: { key: a.key, at: ticks(BAR) } } })).toBe(true);
+    draft.removeIdea(a.key);
     expect(content().rules.meet).toBeNull();
     expect(flowContentSchema.safeParse(content()).success).toBe(true);
-    bench.undo.getState().undo();
+    draft.undo.getState().undo();
     expect(content().ideas).toHaveLength(2);
-    expect(bench.addIdeas(Array.from({ length: 7 }, () => idea("RL")))).toBe(false);
+    expect(draft.addIdeas(Array.from({ length: 7 }, () => idea("RL")))).toBe(false);
   });
 });

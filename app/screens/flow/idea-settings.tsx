@@ -7,18 +7,18 @@ import { NumberField } from "~/ui/number-field";
 import { Unfold } from "~/ui/unfold";
 import { PATH_WORDS } from "~/words/flow";
 import { nameRate, OFFERED_RATES } from "~/words/time";
-import type { FlowBench } from "./bench";
+import type { FlowDraft } from "./draft";
 
 interface IdeaSettingsProps {
   readonly idea: FlowIdea;
   readonly read: ReadIdea;
-  readonly bench: FlowBench;
+  readonly draft: FlowDraft;
 }
 
 /** The less common settings of an idea. */
-export function IdeaSettings({ idea, read, bench }: IdeaSettingsProps) {
+export function IdeaSettings({ idea, read, draft }: IdeaSettingsProps) {
   const { key, least, most, tail, path, accents, changesEnd, rate } = idea;
-  const set = (change: Partial<FlowIdea>, kind?: string) => bench.changeIdea(key, change, kind);
+  const set = (change: Partial<FlowIdea>, kind?: string) => draft.changeIdea(key, change, kind);
   const own = formatRate(openingRate(read.versions[0] ?? []));
   return (
     <Unfold

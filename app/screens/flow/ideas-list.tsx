@@ -14,12 +14,12 @@ import { letterOf, PATH_WORDS } from "~/words/flow";
 import { RESULT_NAMES } from "~/words/practice";
 import { plural } from "~/words/time";
 import { AddIdeas } from "./add-ideas";
-import type { FlowBench } from "./bench";
+import type { FlowDraft } from "./draft";
 import { IdeaCoins } from "./idea-coins";
 import { IdeaSettings } from "./idea-settings";
 
 interface IdeasListProps {
-  readonly bench: FlowBench;
+  readonly draft: FlowDraft;
   readonly content: FlowContent;
   readonly ideas: readonly ReadIdea[];
   readonly results: Readonly<Record<string, Results>>;
@@ -35,7 +35,7 @@ interface IdeasListProps {
 }
 
 export function IdeasList(props: IdeasListProps) {
-  const { bench, content, ideas, results, factors, tops, strongHand, playing } = props;
+  const { draft, content, ideas, results, factors, tops, strongHand, playing } = props;
   return (
     <section aria-label="Ideas" className="panel px-3 py-2.5 flex flex-col gap-2">
       <h2 className="text-base flex items-baseline gap-2">
@@ -66,12 +66,12 @@ export function IdeasList(props: IdeasListProps) {
               tempo={content.tempo}
               isPlaying={idea.key === playing}
               strongHand={strongHand}
-              bench={bench}
+              draft={draft}
             />
           );
         })}
       </ol>
-      <AddIdeas bench={bench} content={content} fills={props.fills} entries={props.entries} lessons={props.lessons} />
+      <AddIdeas draft={draft} content={content} fills={props.fills} entries={props.entries} lessons={props.lessons} />
     </section>
   );
 }
@@ -87,11 +87,11 @@ interface IdeaCardProps {
   readonly tempo: number;
   readonly isPlaying: boolean;
   readonly strongHand: Hand;
-  readonly bench: FlowBench;
+  readonly draft: FlowDraft;
 }
 
 function IdeaCard(props: IdeaCardProps) {
-  const { idea, number, read, meter, results, factor, top, tempo, isPlaying, strongHand, bench } = props;
+  const { idea, number, read, meter, results, factor, top, tempo, isPlaying, strongHand, draft } = props;
   const { key, weight } = idea;
   const line = read.versions[0] ?? [];
   const beats = lengthOf(line) / beatTicks(meter);
@@ -112,7 +112,7 @@ function IdeaCard(props: IdeaCardProps) {
           type="button"
           className="btn btn-xs btn-ghost btn-square"
           aria-label={`Remove ${read.name}`}
-          onClick={() => bench.removeIdea(key)}
+          onClick={() => draft.removeIdea(key)}
         >
           <X size={14} aria-hidden />
         </button>
@@ -123,11 +123,11 @@ function IdeaCard(props: IdeaCardProps) {
           name={read.name}
           weight={weight}
           factor={factor}
-          onWeight={(next) => bench.changeIdea(key, { weight: next }, `weight ${key}`)}
+          onWeight={(next) => draft.changeIdea(key, { weight: next }, `weight ${key}`)}
         />
         <LastResults results={results} />
         <span className="ml-auto">
-          <IdeaSettings idea={idea} read={read} bench={bench} />
+          <IdeaSettings idea={idea} read={read} draft={draft} />
         </span>
       </div>
       <IdeaFacts idea={idea} read={read} />

@@ -3,13 +3,13 @@ import type { FlowContent } from "~/library/flow/content";
 import type { ReadIdea } from "~/library/flow/ideas";
 import { Check } from "~/ui/check";
 import { plural } from "~/words/time";
-import type { FlowBench } from "./bench";
+import type { FlowDraft } from "./draft";
 
 /** Number of joins shown: the least clean ones. */
 const SHOWN = 5;
 
 interface RecordsProps {
-  readonly bench: FlowBench;
+  readonly draft: FlowDraft;
   readonly content: FlowContent;
   readonly ideas: readonly ReadIdea[];
   readonly record: FlowRecord;
@@ -19,7 +19,7 @@ interface RecordsProps {
 }
 
 /** The latest judgement, which joins fall apart, and whether weights adapt. */
-export function Records({ bench, content, ideas, record, last, rounds }: RecordsProps) {
+export function Records({ draft, content, ideas, record, last, rounds }: RecordsProps) {
   const nameOf = (key: string) => ideas.find((idea) => idea.key === key)?.name;
   const joins = Object.entries(record.joins)
     .flatMap(([key, results]) => {
@@ -68,7 +68,7 @@ export function Records({ bench, content, ideas, record, last, rounds }: Records
           </tbody>
         </table>
       ) : null}
-      <Check isSmall checked={content.isHeld} onCheck={(isHeld) => bench.change({ isHeld })}>
+      <Check isSmall checked={content.isHeld} onCheck={(isHeld) => draft.change({ isHeld })}>
         Don't bring back missed ideas more often
       </Check>
     </section>

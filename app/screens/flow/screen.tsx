@@ -33,11 +33,11 @@ import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { VolumeControl } from "~/ui/volume-control";
 import { useWakeLock } from "~/ui/wake-lock";
 import { sayCountIn } from "~/words/time";
-import { openFlowBench } from "./bench";
 import { BesideTheKit } from "./beside";
 import { facesOf, facesOfRound } from "./board";
 import { CallsPanel } from "./calls-panel";
 import { FLOW_COMMANDS } from "./commands";
+import { openFlowDraft } from "./draft";
 import { IdeasList } from "./ideas-list";
 import { fillOf, topOf } from "./keep";
 import { RateIdeas } from "./rate-ideas";
@@ -62,9 +62,9 @@ const NOTHING_TO_RATE = "Play first: each idea can be judged once, when it is mo
 
 export function FlowScreen(props: FlowScreenProps) {
   const { row, unsaved, bin, saved, fills, entries, lessons, grooves } = props;
-  const [bench] = useState(() => openFlowBench(unsaved?.content ?? row.content));
-  const content = useStore(bench.store, (state) => state.content);
-  const history = useUndo(bench.undo);
+  const [draft] = useState(() => openFlowDraft(unsaved?.content ?? row.content));
+  const content = useStore(draft.store, (state) => state.content);
+  const history = useUndo(draft.undo);
   const [preferences, changePreferences] = usePreferences();
   const { listening } = preferences;
   const player = usePlayer();
@@ -72,7 +72,7 @@ export function FlowScreen(props: FlowScreenProps) {
   const hint = useHint();
   const navigate = useNavigate();
   const { send, go, answer: keptFill } = useMessages<FlowMessages>("/flow", FLOW_ACTS);
-  const saving = useSaving(props, bench, say);
+  const saving = useSaving(props, draft, say);
   const [isBeside, setBeside] = useState(false);
   const [hasVoice, setVoice] = useState(true);
   useEffect(() => watchVoices(setVoice), []);
@@ -98,7 +98,7 @@ export function FlowScreen(props: FlowScreenProps) {
   );
 
   const drawAgain = () => {
-    bench.change({ seed: (content.seed + 1) >>> 0 }, "seed");
+    draft.change({ seed: (content.seed + 1) >>> 0 }, "seed");
     if (playing) say("New draw next round.");
   };
   const hold = () => {
@@ -149,7 +149,7 @@ export function FlowScreen(props: FlowScreenProps) {
         saved={saved}
         saveMark={<SaveMark state={saving.state} />}
         history={history}
-        onName={(name) => bench.change({ name }, "name")}
+        onName={(name) => draft.change({ name }, "name")}
         onNew={() => go("create", { fill: null })}
         onOpen={(id) => void navigate(`/flow/${id}`)}
         onDelete={() => go("delete", { id: row.id })}
@@ -168,7 +168,7 @@ export function FlowScreen(props: FlowScreenProps) {
       <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_20rem] xl:grid-cols-[19rem_minmax(0,1fr)_20rem]">
         <div className="order-2 xl:order-1 min-w-0 lg:max-xl:col-start-2 lg:max-xl:row-start-1 lg:max-xl:row-span-2">
           <IdeasList
-            bench={bench}
+            draft={draft}
             content={content}
             ideas={ideas}
             results={flow.record.ideas}
@@ -184,7 +184,7 @@ export function FlowScreen(props: FlowScreenProps) {
         <div className="order-1 xl:order-2 min-w-0 flex flex-col gap-2.5">
           <CallsPanel
             flow={flow}
-            bench={bench}
+            draft={draft}
             content={content}
             faces={faces}
             count={count}
@@ -197,7 +197,7 @@ export function FlowScreen(props: FlowScreenProps) {
           />
           {rating && !isBeside ? rating : null}
           <Records
-            bench={bench}
+            draft={draft}
             content={content}
             ideas={ideas}
             record={flow.record}
@@ -207,7 +207,7 @@ export function FlowScreen(props: FlowScreenProps) {
           <Bin rows={bin} onRestore={(id) => go("restore", { id })} />
         </div>
         <div className="order-3 min-w-0 flex flex-col gap-2.5">
-          <Settings bench={bench} content={content} ideas={ideas} grooves={grooves} hasVoice={hasVoice} />
+          <Settings draft={draft} content={content} ideas={ideas} grooves={grooves} hasVoice={hasVoice} />
           <ListeningPanel
             listening={listening}
             midi={midi}
@@ -220,7 +220,7 @@ export function FlowScreen(props: FlowScreenProps) {
       <SoundBar
         flow={flow}
         tempo={content.tempo}
-        onTempo={(next) => bench.change({ tempo: bpm(next) }, "tempo")}
+        onTempo={(next) => draft.change({ tempo: bpm(next) }, "tempo")}
         onToggle={() => (canPlay || playing ? playback.toggle() : say(ADD_IDEAS_FIRST))}
         volume={volume}
       />

@@ -12,10 +12,10 @@ import { NumberField } from "~/ui/number-field";
 import { LEAD_WORDS } from "~/words/flow";
 import { DURING_NAMES, FOOT_NAMES } from "~/words/groove";
 import { COMMON_METERS } from "~/words/time";
-import type { FlowBench } from "./bench";
+import type { FlowDraft } from "./draft";
 
 interface SettingsProps {
-  readonly bench: FlowBench;
+  readonly draft: FlowDraft;
   readonly content: FlowContent;
   readonly ideas: readonly ReadIdea[];
   readonly grooves: readonly GrooveChoice[];
@@ -34,9 +34,9 @@ export function Settings(props: SettingsProps) {
 }
 
 /** The bars, and who plays them. */
-function Form({ bench, content }: SettingsProps) {
+function Form({ draft, content }: SettingsProps) {
   const { form, bars } = content;
-  const set = (change: Partial<FlowContent["form"]>) => bench.change({ form: { ...form, ...change } });
+  const set = (change: Partial<FlowContent["form"]>) => draft.change({ form: { ...form, ...change } });
   return (
     <fieldset className="flex flex-col gap-2">
       <legend className="font-display font-semibold text-base mb-1">Form</legend>
@@ -53,7 +53,7 @@ function Form({ bench, content }: SettingsProps) {
           value={bars}
           least={1}
           most={MAX_FLOW_BARS}
-          onValue={(next) => bench.change({ bars: next }, "bars")}
+          onValue={(next) => draft.change({ bars: next }, "bars")}
         />
         <NumberField
           label="Rounds"
@@ -75,9 +75,9 @@ function Form({ bench, content }: SettingsProps) {
   );
 }
 
-function Rules({ bench, content, ideas }: SettingsProps) {
+function Rules({ draft, content, ideas }: SettingsProps) {
   const { rules, meter } = content;
-  const set = (change: Partial<FlowContent["rules"]>) => bench.change({ rules: { ...rules, ...change } });
+  const set = (change: Partial<FlowContent["rules"]>) => draft.change({ rules: { ...rules, ...change } });
   const { meet } = rules;
   return (
     <fieldset className="flex flex-col gap-2">
@@ -114,7 +114,7 @@ function Rules({ bench, content, ideas }: SettingsProps) {
         isSmall
         checked={content.ideas.length > 0 && content.ideas.every(({ path, accents }) => path === "anew" && accents)}
         onCheck={(is) =>
-          bench.change({
+          draft.change({
             ideas: content.ideas.map((idea) => ({ ...idea, path: is ? "anew" : "kept", accents: is })),
           })
         }
@@ -155,10 +155,10 @@ function Rules({ bench, content, ideas }: SettingsProps) {
 }
 
 /** The groove, the feet, what is played ahead, and the tempo ladder. */
-function Around({ bench, content, grooves, hasVoice }: SettingsProps) {
+function Around({ draft, content, grooves, hasVoice }: SettingsProps) {
   const { setting, ladder, ahead, tempo } = content;
   const meter = formatMeter(content.meter as Meter);
-  const set = (change: Partial<FlowContent["setting"]>) => bench.change({ setting: { ...setting, ...change } });
+  const set = (change: Partial<FlowContent["setting"]>) => draft.change({ setting: { ...setting, ...change } });
   const fitting = grooves.filter(({ groove }) => formatMeter(groove.meter) === meter);
   return (
     <fieldset className="flex flex-col gap-2">
@@ -169,7 +169,7 @@ function Around({ bench, content, grooves, hasVoice }: SettingsProps) {
           <select
             className="select select-sm w-full"
             value={fitting.some(({ id }) => id === content.groove) ? content.groove : ""}
-            onChange={(event) => bench.change({ groove: event.target.value })}
+            onChange={(event) => draft.change({ groove: event.target.value })}
           >
             {fitting.some(({ id }) => id === content.groove) ? null : <option value="">the simplest</option>}
             {fitting.map(({ id, name }) => (
@@ -186,7 +186,7 @@ function Around({ bench, content, grooves, hasVoice }: SettingsProps) {
             value={meter}
             onChange={(event) => {
               const next = parseMeter(event.target.value);
-              if (next) bench.change({ meter: { ...next }, rules: { ...content.rules, meet: null } });
+              if (next) draft.change({ meter: { ...next }, rules: { ...content.rules, meet: null } });
             }}
           >
             {[...new Set([meter, ...COMMON_METERS])].map((one) => (
@@ -229,7 +229,7 @@ function Around({ bench, content, grooves, hasVoice }: SettingsProps) {
           <select
             className="select select-sm w-full"
             value={ahead}
-            onChange={(event) => bench.change({ ahead: event.target.value as FlowContent["ahead"] })}
+            onChange={(event) => draft.change({ ahead: event.target.value as FlowContent["ahead"] })}
           >
             {AHEADS.map((one) => (
               <option key={one} value={one} disabled={one === "spoken" && !hasVoice}>
@@ -249,7 +249,7 @@ function Around({ bench, content, grooves, hasVoice }: SettingsProps) {
         isSmall
         checked={ladder !== null}
         onCheck={(is) =>
-          bench.change({ ladder: is ? { by: 4, every: 2, to: Math.min(MAX_BPM, tempo + 24) as typeof tempo } : null })
+          draft.change({ ladder: is ? { by: 4, every: 2, to: Math.min(MAX_BPM, tempo + 24) as typeof tempo } : null })
         }
       >
         Speed up after clean rounds
@@ -261,21 +261,21 @@ function Around({ bench, content, grooves, hasVoice }: SettingsProps) {
             value={ladder.by}
             least={1}
             most={20}
-            onValue={(by) => bench.change({ ladder: { ...ladder, by } })}
+            onValue={(by) => draft.change({ ladder: { ...ladder, by } })}
           />
           <NumberField
             label="After clean"
             value={ladder.every}
             least={1}
             most={16}
-            onValue={(every) => bench.change({ ladder: { ...ladder, every } })}
+            onValue={(every) => draft.change({ ladder: { ...ladder, every } })}
           />
           <NumberField
             label="Up to"
             value={ladder.to}
             least={MIN_BPM}
             most={MAX_BPM}
-            onValue={(to) => bench.change({ ladder: { ...ladder, to: to as typeof tempo } })}
+            onValue={(to) => draft.change({ ladder: { ...ladder, to: to as typeof tempo } })}
           />
         </div>
       ) : null}

@@ -5,9 +5,11 @@ import { useRevalidator } from "react-router";
 import type { ExerciseRequest, ExerciseSet, ExerciseSource } from "~/core/grading";
 import { barTicks, bpm, type Meter, parseMeter, parseRate, ticks } from "~/core/time";
 import { addRow, getRow } from "~/data/rows";
+import type { Draft } from "~/editor/draft";
 import { cellOf } from "~/library/cell/content";
 import { currentBook } from "~/library/current";
 import { makeContent } from "~/library/fill/content";
+import type { LessonContent } from "~/library/lesson/content";
 import { addItems, fillItem, headingItem, type NewItem } from "~/library/lesson/edit";
 import { toSpec } from "~/library/search/content";
 import { usePlayer } from "~/session/player";
@@ -19,11 +21,10 @@ import { NumberField } from "~/ui/number-field";
 import { nameRate, plural, sayEntry } from "~/words/time";
 import { isEnded } from "~/workers/connection";
 import { openGrading } from "~/workers/open";
-import type { LessonBench } from "./bench";
 import type { LessonScreenProps } from "./screen";
 
 interface GradedDialogProps {
-  readonly bench: LessonBench;
+  readonly draft: Draft<LessonContent>;
   readonly scene: LessonScreenProps;
   readonly onClose: () => void;
 }
@@ -44,7 +45,7 @@ const RATES = ["2", "3", "4", "6"] as const;
 const STEP = 5_040;
 const MOST = 24;
 
-export default function GradedDialog({ bench, scene, onClose }: GradedDialogProps) {
+export default function GradedDialog({ draft, scene, onClose }: GradedDialogProps) {
   const { entries, searches } = scene;
   const player = usePlayer();
   const [{ countStyle, cellMeter }] = usePreferences();
@@ -107,7 +108,7 @@ export default function GradedDialog({ bench, scene, onClose }: GradedDialogProp
     if (!made) return;
     const book = await currentBook();
     const items: NewItem[] = [];
-    const tag = (bench.store.getState().content.name || "Graded set").slice(0, 32);
+    const tag = (draft.store.getState().content.name || "Graded set").slice(0, 32);
     for (const { space, items: exercises } of made) {
       if (exercises.length === 0) continue;
       items.push(headingItem(entryName(space.start)));
@@ -126,7 +127,7 @@ export default function GradedDialog({ bench, scene, onClose }: GradedDialogProp
         items.push(fillItem(row.id, { instead: instead.map(({ text }) => text) }));
       }
     }
-    bench.edit(null, (lesson) => addItems(lesson, items));
+    draft.edit(null, (lesson) => addItems(lesson, items));
     await revalidate();
     onClose();
   };

@@ -3,6 +3,7 @@
 import { lazy, useDeferredValue, useMemo } from "react";
 import { readStickLine } from "~/core/line";
 import type { Line } from "~/core/phrase";
+import type { Draft } from "~/editor/draft";
 import type { LessonContent, LessonItem } from "~/library/lesson/content";
 import { changeItem, moveItem, removeItem } from "~/library/lesson/edit";
 import { isLearned } from "~/library/lesson/progress";
@@ -11,7 +12,6 @@ import { usePlayer } from "~/session/player";
 import { AfterHydration } from "~/views/after-hydration";
 import type { Grip } from "~/views/movable-rows";
 import { plural } from "~/words/time";
-import type { LessonBench } from "./bench";
 import { ItemCard, type ShownItem } from "./item-card";
 import type { LessonScreenProps } from "./screen";
 import { useSwap } from "./use-swap";
@@ -22,15 +22,15 @@ const MovableRows = lazy(() => import("~/views/movable-rows"));
 const FIRST = 8;
 
 interface ItemListProps {
-  readonly bench: LessonBench;
+  readonly draft: Draft<LessonContent>;
   readonly content: LessonContent;
   readonly scene: LessonScreenProps;
 }
 
-export function ItemList({ bench, content, scene }: ItemListProps) {
+export function ItemList({ draft, content, scene }: ItemListProps) {
   const { hands } = usePlayer();
   const know = useKnown(scene);
-  const swap = useSwap(bench);
+  const swap = useSwap(draft);
   const { items } = content;
   // A long lesson first draws what is visible, then the rest.
   const drawn = useDeferredValue(items.length, FIRST);
@@ -51,9 +51,9 @@ export function ItemList({ bench, content, scene }: ItemListProps) {
       isFirst={row === 0}
       isLast={row === items.length - 1}
       actions={{
-        change: (kind, change) => bench.edit(kind, (lesson) => changeItem(lesson, item.key, change)),
-        move: (by) => bench.edit(null, (lesson) => moveItem(lesson, item.key, row + by)),
-        remove: () => bench.edit(null, (lesson) => removeItem(lesson, item.key)),
+        change: (kind, change) => draft.edit(kind, (lesson) => changeItem(lesson, item.key, change)),
+        move: (by) => draft.edit(null, (lesson) => moveItem(lesson, item.key, row + by)),
+        remove: () => draft.edit(null, (lesson) => removeItem(lesson, item.key)),
         swap: item.kind === "fill" && (item.instead?.length ?? 0) > 0 ? () => swap(item) : null,
       }}
     />
@@ -67,7 +67,7 @@ export function ItemList({ bench, content, scene }: ItemListProps) {
           keyOf={(row) => items[row]?.key ?? row}
           what="Exercise"
           renderRow={(row, grip) => renderRow(items[row] as LessonItem, row, grip)}
-          onMove={(from, to) => bench.edit(null, (lesson) => moveItem(lesson, items[from]?.key ?? "", to))}
+          onMove={(from, to) => draft.edit(null, (lesson) => moveItem(lesson, items[from]?.key ?? "", to))}
         />
       </AfterHydration>
     </div>

@@ -6,6 +6,7 @@ import { useStore } from "zustand";
 import { useCommands } from "~/commands/commands";
 import { KeysButton } from "~/commands/keys-button";
 import { UNDO_COMMANDS } from "~/editor/commands";
+import { type Draft, openDraft } from "~/editor/draft";
 import { ExportMenu } from "~/editor/export/export-menu";
 import type { ExportSubject } from "~/editor/export/subject";
 import type { PlayContext } from "~/editor/fill/score";
@@ -41,7 +42,6 @@ import { Tabs } from "~/ui/tabs";
 import { Unfold } from "~/ui/unfold";
 import { plural } from "~/words/time";
 import type { PaperRequest } from "~/workers/paper";
-import { type LessonBench, openLessonBench } from "./bench";
 import { ItemList } from "./item-list";
 
 const GradedDialog = lazy(() => import("./graded-dialog"));
@@ -63,13 +63,13 @@ const TABS = [
 export function LessonScreen(props: LessonScreenProps) {
   const { row, unsaved } = props;
   const { say } = useSession();
-  const [bench] = useState(() => openLessonBench(unsaved?.content ?? row.content));
-  const saving = useSaving(props, bench, say);
-  const history = useUndo(bench.undo);
+  const [draft] = useState(() => openDraft(unsaved?.content ?? row.content));
+  const saving = useSaving(props, draft, say);
+  const history = useUndo(draft.undo);
   useCommands(UNDO_COMMANDS, { history });
-  const content = useStore(bench.store, (state) => state.content);
+  const content = useStore(draft.store, (state) => state.content);
   const { go } = useMessages<LessonMessages>("/lessons", LESSON_ACTS);
-  const scene = useScene(props, bench);
+  const scene = useScene(props, draft);
   const [tab, setTab] = useState<(typeof TABS)[number]["id"]>("list");
   return (
     <main className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 py-2.5 flex flex-col gap-3">
@@ -79,8 +79,8 @@ export function LessonScreen(props: LessonScreenProps) {
           what="lesson"
           name={content.name}
           tags={content.tags}
-          onName={(name) => bench.edit("name", (lesson) => ({ ...lesson, name }))}
-          onTags={(tags, tag) => bench.edit(`tag ${tag}`, (lesson) => ({ ...lesson, tags }))}
+          onName={(name) => draft.edit("name", (lesson) => ({ ...lesson, name }))}
+          onTags={(tags, tag) => draft.edit(`tag ${tag}`, (lesson) => ({ ...lesson, tags }))}
         />
         <div className="ml-auto flex flex-wrap items-center gap-2">
           <SaveMark state={saving.state} />
@@ -123,12 +123,12 @@ export function LessonScreen(props: LessonScreenProps) {
             rows={2}
             onChange={(event) => {
               const intro = event.target.value;
-              bench.edit("intro", (lesson) => ({ ...lesson, intro }));
+              draft.edit("intro", (lesson) => ({ ...lesson, intro }));
             }}
             className="textarea w-full leading-snug field-sizing-content"
           />
-          <ItemList bench={bench} content={content} scene={props} />
-          <AddBar bench={bench} scene={props} />
+          <ItemList draft={draft} content={content} scene={props} />
+          <AddBar draft={draft} scene={props} />
         </section>
         <section aria-label="Pages" className={`min-w-0 flex flex-col gap-3 ${tab === "pages" ? "" : "max-lg:hidden"}`}>
           <div className="print:hidden flex justify-end">
@@ -153,10 +153,10 @@ export function LessonScreen(props: LessonScreenProps) {
 }
 
 /** The source of exports and pages. */
-function useScene({ row, entries, grooves }: LessonScreenProps, bench: LessonBench) {
+function useScene({ row, entries, grooves }: LessonScreenProps, draft: Draft<LessonContent>) {
   const session = usePlayerSession();
   const [preferences] = usePreferences();
-  const content = useStore(bench.store, (state) => state.content);
+  const content = useStore(draft.store, (state) => state.content);
   const stage = useMemo(
     (): PlayContext => ({ grooves, player: session.player, preferences }),
     [grooves, session.player, preferences],
@@ -176,7 +176,7 @@ function useScene({ row, entries, grooves }: LessonScreenProps, bench: LessonBen
     };
   }, [row, content, cells, stage, session, preferences]);
   const subjectNow = async (): Promise<ExportSubject> => {
-    const now = bench.store.getState().content;
+    const now = draft.store.getState().content;
     const book = await currentBook();
     const ids = [...new Set(now.items.flatMap((item) => (item.kind === "fill" ? [item.of] : [])))];
     const rows = await book.fills.bulkGet(ids);
@@ -216,7 +216,7 @@ function newItems(kind: "fill" | "cell" | "groove", ids: readonly string[]): New
   return ids.map((id) => (kind === "fill" ? fillItem(id) : { kind, of: id, words: "", day: null }));
 }
 
-function AddBar({ bench, scene }: { readonly bench: LessonBench; readonly scene: LessonScreenProps }) {
+function AddBar({ draft, scene }: { readonly draft: Draft<LessonContent>; readonly scene: LessonScreenProps }) {
   const [dialog, setDialog] = useState<"add" | "graded" | null>(null);
   const { send } = useMessages<LessonMessages>("/lessons");
   const choices = useMemo(
@@ -255,7 +255,7 @@ function AddBar({ bench, scene }: { readonly bench: LessonBench; readonly scene:
       <button
         type="button"
         className="btn btn-sm"
-        onClick={() => bench.edit(null, (lesson) => addItems(lesson, [headingItem("")]))}
+        onClick={() => draft.edit(null, (lesson) => addItems(lesson, [headingItem("")]))}
       >
         <Heading size={15} aria-hidden /> Heading
       </button>
@@ -272,11 +272,11 @@ function AddBar({ bench, scene }: { readonly bench: LessonBench; readonly scene:
           <PickDialog
             title="Add to the lesson"
             tabs={choices}
-            onPick={(kind, ids) => bench.edit(null, (lesson) => addItems(lesson, newItems(kind, ids)))}
+            onPick={(kind, ids) => draft.edit(null, (lesson) => addItems(lesson, newItems(kind, ids)))}
             onClose={() => setDialog(null)}
           />
         ) : null}
-        {dialog === "graded" ? <GradedDialog bench={bench} scene={scene} onClose={() => setDialog(null)} /> : null}
+        {dialog === "graded" ? <GradedDialog draft={draft} scene={scene} onClose={() => setDialog(null)} /> : null}
       </Suspense>
     </div>
   );

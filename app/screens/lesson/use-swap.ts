@@ -3,14 +3,14 @@
 import { useCallback } from "react";
 import { useRevalidator } from "react-router";
 import { addRow, binRow, getRow } from "~/data/rows";
+import type { Draft } from "~/editor/draft";
 import { currentBook } from "~/library/current";
-import type { LessonFill } from "~/library/lesson/content";
+import type { LessonContent, LessonFill } from "~/library/lesson/content";
 import { swapIn } from "~/library/lesson/edit";
 import { getPlan } from "~/library/practice/store";
 import { useSay } from "~/session/session";
-import type { LessonBench } from "./bench";
 
-export function useSwap(bench: LessonBench): (item: LessonFill) => void {
+export function useSwap(draft: Draft<LessonContent>): (item: LessonFill) => void {
   const { revalidate } = useRevalidator();
   const say = useSay();
   return useCallback(
@@ -22,7 +22,7 @@ export function useSwap(bench: LessonBench): (item: LessonFill) => void {
         if (!text || !row) return;
         const made = await addRow(book.fills, { ...row.content, text, goodText: text });
         const before = row.content.goodText;
-        bench.edit(null, (lesson) => swapIn(lesson, item.key, made.id, before));
+        draft.edit(null, (lesson) => swapIn(lesson, item.key, made.id, before));
         // An untouched exercise isn't kept; an edited or practised one stays on the Shelf.
         if (row.revision === 1 && (await getPlan(book, row.id)) === null) await binRow(book.fills, row.id);
         await revalidate();
@@ -32,6 +32,6 @@ export function useSwap(bench: LessonBench): (item: LessonFill) => void {
         say("The exercise couldn't be swapped, because the browser didn't store the new one.");
       });
     },
-    [bench, revalidate, say],
+    [draft, revalidate, say],
   );
 }

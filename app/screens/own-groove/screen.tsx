@@ -15,7 +15,7 @@ import { EditorContext, useHistory, useWorked } from "~/editor/context";
 import { type Editor, openEditor } from "~/editor/editor";
 import { FeelFields } from "~/editor/feel-fields";
 import { MeterControl, OrchestrationControl, RateControl } from "~/editor/frame-controls";
-import { LineDrawer, useLineBench } from "~/editor/line-bench";
+import { LineDrawer, useLineDesk } from "~/editor/line-desk";
 import { LineEditor } from "~/editor/line-editor";
 import { NameAndTags } from "~/editor/name-and-tags";
 import { Pictures } from "~/editor/pictures";
@@ -104,13 +104,13 @@ function Desk({ editor, row, saving, fillId }: GrooveDeskProps) {
     },
     [editor, chooser, lights],
   );
-  const bench = useLineBench();
+  const desk = useLineDesk();
   useCommands(UNDO_COMMANDS, { history });
   useCommands(PLAY_COMMANDS, { togglePlay: playback.toggle });
   useCommands(PHRASE_COMMANDS, { editor, chooser, sound, say });
   const back = fillId ? addressOf(fillId, "groove") : "/fills";
   return (
-    <main className={`flex-1 flex flex-col ${bench.drawer ? "pb-[62dvh] md:pb-0 lg:pr-[25rem]" : ""}`}>
+    <main className={`flex-1 flex flex-col ${desk.drawer ? "pb-[62dvh] md:pb-0 lg:pr-[25rem]" : ""}`}>
       <h1 className="sr-only">Groove</h1>
       <div className="flex-1 w-full max-w-[1500px] mx-auto px-3 sm:px-5 py-3 flex flex-col gap-2.5">
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
@@ -132,7 +132,7 @@ function Desk({ editor, row, saving, fillId }: GrooveDeskProps) {
           </div>
         </div>
         <SaveNotice saving={saving} onCopy={(mine) => send("create", { content: mine, fillId })} />
-        <LineEditor input={bench.input} onLeave={bench.focusNotes} />
+        <LineEditor input={desk.input} onLeave={desk.focusNotes} />
         <section aria-label="Bars and tempos" className="panel px-3 py-2 flex flex-wrap items-end gap-x-3.5 gap-y-2">
           <MeterControl />
           <RateControl />
@@ -151,8 +151,8 @@ function Desk({ editor, row, saving, fillId }: GrooveDeskProps) {
           <LengthNote content={content} />
         </section>
         <div className="grid gap-2.5 items-start xl:grid-cols-[minmax(0,1fr)_20rem]">
-          <div ref={bench.notes} className="min-w-0">
-            <Pictures showsCells={bench.drawer !== null} onOpenDrawer={bench.openDrawer} />
+          <div ref={desk.notes} className="min-w-0">
+            <Pictures showsCells={desk.drawer !== null} onOpenDrawer={desk.openDrawer} />
           </div>
           <section aria-label="Feel" className="panel px-3 py-2.5">
             <FeelFields
@@ -174,7 +174,7 @@ function Desk({ editor, row, saving, fillId }: GrooveDeskProps) {
         />
         <InlineError words={playback.trouble} />
       </section>
-      <LineDrawer bench={bench} />
+      <LineDrawer desk={desk} />
     </main>
   );
 }

@@ -4,7 +4,7 @@ import { lazy, useState } from "react";
 import { useWorked } from "~/editor/context";
 import { BandHits } from "~/editor/fill/band-hits";
 import { FrameSentence } from "~/editor/frame-sentence";
-import { LineDrawer, useLineBench } from "~/editor/line-bench";
+import { LineDrawer, useLineDesk } from "~/editor/line-desk";
 import { LineEditor } from "~/editor/line-editor";
 import { Pictures } from "~/editor/pictures";
 import { AfterHydration } from "~/views/after-hydration";
@@ -15,23 +15,23 @@ import { useWayIn, WayIn } from "./way-in";
 const FixLength = lazy(() => import("./fix-length"));
 
 export function StackScreen() {
-  const bench = useLineBench();
+  const desk = useLineDesk();
   const { fit } = useWorked();
   const [open, setOpen] = useState<VerdictId | null>(null);
   const wayIn = useWayIn();
   const offersLength = open !== "length" && (fit.verdict === "short" || fit.verdict === "over");
   return (
-    <div className={`flex flex-col gap-2.5 ${bench.drawer ? "pb-[62dvh] md:pb-0 lg:pr-[25rem]" : ""}`}>
+    <div className={`flex flex-col gap-2.5 ${desk.drawer ? "pb-[62dvh] md:pb-0 lg:pr-[25rem]" : ""}`}>
       <h1 className="sr-only">Stack</h1>
-      <LineEditor input={bench.input} onLeave={bench.focusNotes}>
+      <LineEditor input={desk.input} onLeave={desk.focusNotes}>
         <FrameSentence>
           <BandHits />
         </FrameSentence>
       </LineEditor>
-      <div ref={bench.notes} className="contents">
+      <div ref={desk.notes} className="contents">
         <Pictures
-          showsCells={bench.drawer !== null}
-          onOpenDrawer={bench.openDrawer}
+          showsCells={desk.drawer !== null}
+          onOpenDrawer={desk.openDrawer}
           verdict={<VerdictBar open={open} onOpen={setOpen} />}
           unchosen={
             offersLength ? (
@@ -44,7 +44,7 @@ export function StackScreen() {
           }
         />
       </div>
-      <LineDrawer bench={bench} />
+      <LineDrawer desk={desk} />
     </div>
   );
 }

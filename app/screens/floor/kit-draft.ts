@@ -2,16 +2,11 @@
 
 import type { Kit, KitPiece } from "~/core/kit";
 import type { KitVoice } from "~/core/stroke";
-import { makeUndoStore, type Undo, type UndoStore } from "~/editor/undo";
+import { type Draft, openDraft } from "~/editor/draft";
 import type { KitContent } from "~/library/kit/content";
 import { MAX_ANGLE, MAX_DISTANCE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE, toKit } from "~/library/kit/kit";
 
-export interface KitBench {
-  readonly store: UndoStore<KitContent>["store"];
-  readonly undo: Undo;
-  readonly replace: (content: KitContent) => void;
-  /** Changes of one kind close together are one undo step. */
-  readonly change: (change: Partial<KitContent>, kind?: string) => void;
+export interface KitDraft extends Draft<KitContent> {
   readonly changeKit: (change: (kit: Kit) => Kit, kind?: string) => void;
   readonly changeSurface: (place: KitVoice, change: Partial<KitPiece>, kind?: string) => void;
 }
@@ -35,25 +30,20 @@ function keepInRoom(surface: KitPiece): KitPiece {
   return (Object.keys(kept) as (keyof KitPiece)[]).every((key) => kept[key] === surface[key]) ? surface : kept;
 }
 
-export function openKitBench(initial: KitContent): KitBench {
-  const { store, put, history } = makeUndoStore(initial);
-  const set = (kind: string | null, change: Partial<KitContent>) => put(kind, (content) => ({ ...content, ...change }));
-  const changeKit: KitBench["changeKit"] = (change, kind) => {
-    const before = toKit(store.getState().content);
-    const after = change(before);
-    if (after !== before) set(kind ?? null, { surfaces: after.surfaces.map(keepInRoom) });
-  };
+export function openKitDraft(initial: KitContent): KitDraft {
+  const draft = openDraft(initial);
+  const changeKit: KitDraft["changeKit"] = (change, kind) =>
+    draft.edit(kind ?? null, (content) => {
+      const before = toKit(content);
+      const after = change(before);
+      return after === before ? content : { ...content, surfaces: after.surfaces.map(keepInRoom) };
+    });
   return {
-    store,
-    undo: history,
-    replace: (content) => put(null, () => content),
-    change: (change, kind) => set(kind ?? null, change),
+    ...draft,
     changeKit,
     changeSurface: (place, change, kind) =>
       changeKit(
-        ({ surfaces }) => ({
-          surfaces: surfaces.map((one) => (one.place === place ? { ...one, ...change } : one)),
-        }),
+        ({ surfaces }) => ({ surfaces: surfaces.map((one) => (one.place === place ? { ...one, ...change } : one)) }),
         kind,
       ),
   };

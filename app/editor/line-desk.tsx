@@ -11,7 +11,7 @@ import { useNoteCommands } from "./notes";
 
 const CellDrawer = lazy(() => import("./cell-drawer"));
 
-export interface LineBench {
+export interface LineDesk {
   readonly input: React.RefObject<HTMLTextAreaElement | null>;
   readonly notes: React.RefObject<HTMLDivElement | null>;
   readonly drawer: DrawerTab | null;
@@ -21,7 +21,7 @@ export interface LineBench {
 }
 
 /** Adds the commands of line, notes and drawer while mounted. */
-export function useLineBench(): LineBench {
+export function useLineDesk(): LineDesk {
   const editor = useEditor();
   const chooser = useChooser();
   const { sound, say } = useSession();
@@ -59,8 +59,8 @@ export function useLineBench(): LineBench {
 }
 
 /** The drawer, while open. */
-export function LineDrawer({ bench }: { readonly bench: LineBench }) {
-  const { drawer, openDrawer, closeDrawer } = bench;
+export function LineDrawer({ desk }: { readonly desk: LineDesk }) {
+  const { drawer, openDrawer, closeDrawer } = desk;
   if (!drawer) return null;
   return (
     <Suspense fallback={null}>

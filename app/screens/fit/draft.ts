@@ -8,7 +8,7 @@ import { countWindowSlots, type RuleKind, type SearchRule } from "~/core/search"
 import type { Hand } from "~/core/stroke";
 import { barTicks, bpm, type Meter, slotTicks, ticks } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
-import { makeUndoStore, type Undo, type UndoStore } from "~/editor/undo";
+import { type Draft, openDraft } from "~/editor/draft";
 import { cellOf } from "~/library/cell/content";
 import { type FillContent, makeContent } from "~/library/fill/content";
 import {
@@ -20,29 +20,11 @@ import {
 } from "~/library/search/content";
 import { sayPosition } from "~/words/time";
 
-export interface SearchBench {
-  readonly store: UndoStore<SearchContent>["store"];
-  readonly undo: Undo;
-  /** Applies an allowed change; false if the result would not be a search any more. */
-  readonly change: (change: Partial<SearchContent>, kind?: string) => boolean;
-  readonly replace: (content: SearchContent) => void;
-}
+export type SearchDraft = Draft<SearchContent>;
 
-/** Unchanged parts were checked before. */
-const changeSchema = searchContentSchema.partial();
-
-export function openSearchBench(initial: SearchContent): SearchBench {
-  const { store, put, history } = makeUndoStore(initial);
-  return {
-    store,
-    undo: history,
-    change: (change, kind) => {
-      const { success } = changeSchema.safeParse(change);
-      if (success) put(kind ?? null, (content) => ({ ...content, ...change }));
-      return success;
-    },
-    replace: (content) => put(null, () => content),
-  };
+/** A change that would not give a search is refused. */
+export function openSearchDraft(initial: SearchContent): SearchDraft {
+  return openDraft(initial, (next) => searchContentSchema.safeParse(next).success);
 }
 
 /** A pool with another cell; null for an unreadable one. */
