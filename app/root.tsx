@@ -33,7 +33,7 @@ import { useAnotherTry } from "./ui/opening-trouble";
 import { PageContext } from "./ui/page-context";
 import { Trouble } from "./ui/trouble";
 import { AfterHydration } from "./views/after-hydration";
-import { wordOpening, wordStorageTrouble } from "./words/saving";
+import { describeOpening, describeStorageTrouble } from "./words/saving";
 
 const BackgroundTasks = lazy(() => import("~/session/background-tasks"));
 
@@ -157,7 +157,7 @@ export default function App({ loaderData }: Route.ComponentProps) {
               </AfterHydration>
               {trouble ? (
                 <p role="alert" className="alert alert-error alert-soft mx-4 my-2 print:hidden">
-                  {wordStorageTrouble(trouble)}
+                  {describeStorageTrouble(trouble)}
                 </p>
               ) : null}
               <Outlet />
@@ -220,7 +220,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
     <BareShell>
       <Trouble
         title={missing ? "There is nothing at this address" : "Something went wrong"}
-        what={missing ? "The page may have moved, or the address is mistyped." : wordOpening(error, trouble)}
+        what={missing ? "The page may have moved, or the address is mistyped." : describeOpening(error, trouble)}
         detail={!missing && trouble === "other" && error instanceof Error ? error.message : undefined}
       />
     </BareShell>

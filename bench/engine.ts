@@ -1,7 +1,7 @@
 /** Timings of the engine, next to naive twins that do the same work in the simplest way. Medians of many runs. */
 
 import { loadRudiments } from "../app/content";
-import { describeLanding, measureFit } from "../app/core/fit";
+import { findLanding, measureFit } from "../app/core/fit";
 import { countWays, drawWays, runToEnd, takeBest, totalWays } from "../app/core/graph";
 import { usualSurface } from "../app/core/kit";
 import { formatLine, placeStrokes, readStickLine } from "../app/core/line";
@@ -48,7 +48,7 @@ function toLanding(text: string) {
   const line = readStickLine(text).line ?? makeLine([]);
   const timeline = layOut({ meter: METER, tempo: bpm(120), window: TWO_BARS, line });
   const fit = measureFit(timeline, openingRate(line));
-  return [fit, describeLanding(timeline, WORKING), fit.used > 0 ? measureCycle(fit.used, METER) : null];
+  return [fit, findLanding(timeline, WORKING), fit.used > 0 ? measureCycle(fit.used, METER) : null];
 }
 
 /** The naive twin: sums every slot's start as a fraction of a whole note, in integers of any size. */

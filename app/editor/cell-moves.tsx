@@ -13,9 +13,9 @@ import { ExternalLink } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
 import { CellCoins } from "~/views/coins";
 import { CHOOSE_NOTE_FIRST, FIX_LINE_FIRST } from "~/words/editing";
-import { wordMove } from "~/words/moves";
-import { nameRate, OFFERED_RATES, plural } from "~/words/time";
-import { wordFit } from "~/words/verdict";
+import { describeMove } from "~/words/moves";
+import { describeRate, OFFERED_RATES, plural } from "~/words/time";
+import { describeFit } from "~/words/verdict";
 import { useChoice, useChooser } from "./choice";
 import { useEditor, usePhrase, useWorked } from "./context";
 import { SCOPED_MOVE_COMMANDS } from "./moves/commands";
@@ -83,7 +83,7 @@ export function CellMoves() {
     const laid = editor.worked().timeline;
     const lost = now.cells.length - laid.cells.length;
     chooser.chooseCells(laid, { from: picked.from, to: Math.max(picked.from, picked.to - lost) });
-    say(`${wordMove(move).name}: ${wordMove(move).does}.`);
+    say(`${describeMove(move).name}: ${describeMove(move).does}.`);
   };
 
   const setRate = (text: string) => {
@@ -95,8 +95,8 @@ export function CellMoves() {
       return;
     }
     const after = editor.store.getState().content;
-    if (after === before) say(`Its split notes can't be written in ${nameRate(next)}. Nothing has changed.`);
-    else say(`Now in ${nameRate(next)}: ${wordFit(editor.worked().fit, after.meter as Meter, next).headline}.`);
+    if (after === before) say(`Its split notes can't be written in ${describeRate(next)}. Nothing has changed.`);
+    else say(`Now in ${describeRate(next)}: ${describeFit(editor.worked().fit, after.meter as Meter, next).headline}.`);
   };
 
   useCommands(SCOPED_MOVE_COMMANDS, { offers: choices.scene, attempt: cells.length > 0 ? attempt : null, apply, say });
@@ -120,7 +120,7 @@ export function CellMoves() {
         <div className="flex items-baseline gap-2">
           <h2 className="text-base">{name}</h2>
           <p className="text-xs quiet flex-1">
-            {plural(whole.length, "note")}, {nameRate(first.rate)}
+            {plural(whole.length, "note")}, {describeRate(first.rate)}
           </p>
           {isKeepable ? (
             <Link
@@ -141,7 +141,7 @@ export function CellMoves() {
             {rates.length === 1 ? null : <option value="">several</option>}
             {offered.map((text) => (
               <option key={text} value={text}>
-                {nameRate(parseRate(text) ?? first.rate)}
+                {describeRate(parseRate(text) ?? first.rate)}
               </option>
             ))}
           </select>
@@ -198,7 +198,7 @@ function whyInexact(result: Moved, rates: readonly Rate[]): string | null {
   if (!result.ok || result.cell.length > MAX_CHECKED) return null;
   for (const rate of rates) {
     const text = formatLine(makeLine([{ kind: "rate", rate }, makeCell(result.cell)]));
-    if (!readStickLine(text).line) return `This doesn't divide exactly in ${nameRate(rate)}.`;
+    if (!readStickLine(text).line) return `This doesn't divide exactly in ${describeRate(rate)}.`;
   }
   return null;
 }

@@ -7,7 +7,7 @@ import { usePreferences } from "~/session/preferences";
 import { useSay } from "~/session/session";
 import { Search } from "~/ui/icons";
 import { CellCoins } from "~/views/coins";
-import { nameRate } from "~/words/time";
+import { describeRate } from "~/words/time";
 import { BookFilters } from "./cells/book-filters";
 import { PlayButton } from "./cells/play-button";
 import { scoreOf } from "./cells/preview";
@@ -45,7 +45,7 @@ export function CellPalette() {
       <div className="px-3 py-2 border-b border-base-300 bg-base-100 flex flex-col gap-2">
         <p className="text-sm">
           {last < 0 ? "As the first cell" : after === last ? "At the end" : `After cell ${after + 1}`}, in{" "}
-          {nameRate(rate)}
+          {describeRate(rate)}
         </p>
         <label className="input input-sm w-full">
           <Search size={15} aria-hidden />

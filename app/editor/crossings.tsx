@@ -5,7 +5,7 @@ import { listCrossings } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
 import { usePlayer } from "~/session/player";
 import { Shuffle } from "~/ui/icons";
-import { listNotes, wordCrossing } from "~/words/kit";
+import { describeCrossing, listNotes } from "~/words/kit";
 
 /** Longer lines aren't fills. */
 const MAX_SLOTS = 512;
@@ -20,10 +20,10 @@ export function Crossings({ timeline, className = "" }: { readonly timeline: Tim
   if (crossings.length === 0) return null;
   const slots = [...new Set(crossings.flatMap((crossing) => crossing.slots))].sort((a, b) => a - b);
   return (
-    <span className={`inline-flex items-center gap-1.5 ${className}`} title={crossings.map(wordCrossing).join(" ")}>
+    <span className={`inline-flex items-center gap-1.5 ${className}`} title={crossings.map(describeCrossing).join(" ")}>
       <Shuffle size={15} aria-hidden className="shrink-0" />
       Arms cross: {listNotes(slots)}
-      <span className="sr-only">. {crossings.map(wordCrossing).join(" ")}</span>
+      <span className="sr-only">. {crossings.map(describeCrossing).join(" ")}</span>
     </span>
   );
 }

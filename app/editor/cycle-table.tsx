@@ -9,7 +9,7 @@ import {
   ticks,
 } from "~/core/time";
 import { findPeriod } from "~/core/timeline";
-import { nameRate, plural, sayPosition } from "~/words/time";
+import { describePosition, describeRate, plural } from "~/words/time";
 import { usePhrase, useWorked } from "./context";
 
 const MAX_ROWS = 24;
@@ -50,7 +50,7 @@ export default function CycleTable({ cell }: { cell: number | null }) {
               className={`border rounded-field px-2 py-0.5 text-sm ${start.at % bar === 0 ? "border-accent text-accent font-semibold" : "border-base-300"}`}
             >
               <span className="quiet text-xs">{start.repeat + 1}</span> bar {start.bar + 1},{" "}
-              {sayPosition(start.at, rate, meter, countStyle)}
+              {describePosition(start.at, rate, meter, countStyle)}
             </li>
           ))}
           {repeats > starts.length ? (
@@ -72,7 +72,7 @@ export default function CycleTable({ cell }: { cell: number | null }) {
             return (
               <tr key={formatRate(other)} className={formatRate(other) === formatRate(rate) ? "font-semibold" : ""}>
                 <th scope="row" className="font-normal">
-                  {nameRate(other)}
+                  {describeRate(other)}
                 </th>
                 <td>
                   {plural(found.bars, "bar")}, {plural(found.repeats, "time")}

@@ -1,7 +1,7 @@
 /** The open phrase with undo, and everything derived from it. Generic over what the phrase belongs to. */
 
 import type { StoreApi } from "zustand/vanilla";
-import { describeLanding, type Fit, type Landing, measureFit } from "~/core/fit";
+import { type Fit, findLanding, type Landing, measureFit } from "~/core/fit";
 import { formatLine, type Reading, readStickLine } from "~/core/line";
 import { mirrorOrchestration } from "~/core/orchestration";
 import { type Line, mirrorLine, openingRate, type Phrase } from "~/core/phrase";
@@ -139,7 +139,7 @@ export function analyse(content: Workable, { player, pulse }: AnalysisContext): 
     phrase,
     timeline,
     fit,
-    landing: describeLanding(timeline, player),
+    landing: findLanding(timeline, player),
     hits: content.figure ? checkFigure(timeline, toFigure(content.figure)) : [],
     cycle: fit.used > 0 ? measureCycle(fit.used, phrase.meter) : null,
   };

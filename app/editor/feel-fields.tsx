@@ -2,7 +2,7 @@
 
 import { type Feel, HARDEST_SHARE, MAX_PUSH, STRAIGHT_SHARE, type SwingUnit } from "~/core/groove";
 import { LIMBS } from "~/core/stroke";
-import { sayRatio } from "~/words/groove";
+import { describeRatio } from "~/words/groove";
 import { LIMB_NAMES } from "~/words/slot";
 
 interface FeelFieldsProps {
@@ -44,7 +44,7 @@ export function FeelFields({ feel, onFeel }: FeelFieldsProps) {
           <input
             type="range"
             aria-label="How hard it swings"
-            aria-valuetext={sayRatio(swing.share)}
+            aria-valuetext={describeRatio(swing.share)}
             className="range range-xs flex-1"
             min={STRAIGHT_SHARE * 1000}
             max={HARDEST_SHARE * 1000}
@@ -52,7 +52,7 @@ export function FeelFields({ feel, onFeel }: FeelFieldsProps) {
             value={Math.round(swing.share * 1000)}
             onChange={(event) => put({ share: Number(event.target.value) / 1000 })}
           />
-          <output className="font-display font-semibold w-14 text-right">{sayRatio(swing.share)}</output>
+          <output className="font-display font-semibold w-14 text-right">{describeRatio(swing.share)}</output>
         </div>
         <label className="flex items-center gap-2 text-sm">
           Swings the

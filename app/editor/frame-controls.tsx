@@ -15,7 +15,15 @@ import {
 import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
 import { FIX_LINE_FIRST } from "~/words/editing";
-import { COMMON_METERS, listRates, nameRate, plural, sayFelt, sayUsuallyFelt, wordGroupsProblem } from "~/words/time";
+import {
+  COMMON_METERS,
+  describeFelt,
+  describeGroupsProblem,
+  describeRate,
+  describeUsuallyFelt,
+  listRates,
+  plural,
+} from "~/words/time";
 import { useEditor, usePhrase, useWorked } from "./context";
 import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
 
@@ -103,7 +111,7 @@ export function MeterControl() {
 }
 
 function FeltWords() {
-  const words = sayFelt(usePhrase().meter);
+  const words = describeFelt(usePhrase().meter);
   return words ? <span className="quiet text-sm">{words}</span> : null;
 }
 
@@ -132,7 +140,7 @@ function GroupsControl() {
             id={id}
             list={list}
             value={typed}
-            placeholder={sayUsuallyFelt(meter as Meter)}
+            placeholder={describeUsuallyFelt(meter as Meter)}
             spellCheck={false}
             className="input input-sm w-36"
             aria-invalid={problem !== null}
@@ -154,7 +162,7 @@ function GroupsControl() {
           </datalist>
           {problem ? (
             <span id={`${list}-problem`} role="alert" className="text-sm text-error block">
-              {wordGroupsProblem(problem, meter as Meter)}
+              {describeGroupsProblem(problem, meter as Meter)}
             </span>
           ) : null}
         </>
@@ -182,12 +190,12 @@ export function RateControl() {
             if (next && !editor.editLine((now) => withOpeningRate(now, next))) say(FIX_LINE_FIRST);
           }}
         >
-          {offered.includes(text) ? null : <option value={text}>{nameRate(rate)}</option>}
+          {offered.includes(text) ? null : <option value={text}>{describeRate(rate)}</option>}
           {offered.map((option) => {
             const known = parseRate(option);
             return (
               <option key={option} value={option}>
-                {known ? nameRate(known) : option}
+                {known ? describeRate(known) : option}
               </option>
             );
           })}

@@ -10,7 +10,7 @@ import { ArrowLeftRight } from "~/ui/icons";
 import { Unfold } from "~/ui/unfold";
 import { FIX_LINE_FIRST } from "~/words/editing";
 import { LIMB_NAMES } from "~/words/slot";
-import { COUNT_STYLE_NAMES, sayWindow } from "~/words/time";
+import { COUNT_STYLE_NAMES, describeWindow } from "~/words/time";
 import { LINE_COMMANDS } from "./commands";
 import { useEditor, usePhrase, useWorked } from "./context";
 import { Field, MeterControl, OrchestrationControl, RateControl } from "./frame-controls";
@@ -48,7 +48,7 @@ export function FrameSentence({ children }: { readonly children?: React.ReactNod
 function SpaceWords() {
   const { meter, window } = usePhrase();
   const { line } = useWorked();
-  const words = sayWindow(window, meter, openingRate(line));
+  const words = describeWindow(window, meter, openingRate(line));
   return (
     <div>
       <Unfold label="Space to fill" name={`Space to fill: ${words}`} className="sentence-word" face={words}>

@@ -1,7 +1,7 @@
 /** What is wrong with the line, where, and what to do. */
 
 import type { Reading } from "~/core/line";
-import { wordProblem } from "~/words/problem";
+import { describeProblem } from "~/words/problem";
 
 interface LineProblemsProps {
   readonly reading: Reading;
@@ -18,7 +18,7 @@ export default function Problems({ reading, onGoodText, onFocus }: LineProblemsP
     <div className="mt-1.5 border-t border-base-300 pt-1.5 flex flex-wrap gap-x-4 gap-y-1 items-start">
       <ul className="flex-1 min-w-60">
         {shown.map((problem) => {
-          const words = wordProblem(problem);
+          const words = describeProblem(problem);
           return (
             <li key={`${problem.from} ${problem.code}`}>
               <button type="button" className="text-left min-h-6 hover:underline" onClick={() => onFocus(problem.from)}>

@@ -3,7 +3,7 @@ import { countSlot } from "~/core/pulse";
 import { type Level, type Limb, type Slot, strokesOf, type Technique } from "~/core/stroke";
 import type { TimelineSlot } from "~/core/timeline";
 import { Plus, Shuffle } from "~/ui/icons";
-import { nameSlot } from "~/words/slot";
+import { describeSlot } from "~/words/slot";
 import type { DrawerTab } from "./cell-drawer";
 import type { CellRange } from "./choice";
 import { LINE_COMMANDS } from "./commands";
@@ -88,7 +88,7 @@ export function NotePalette({ slot, cells, onOpenDrawer }: NotePaletteProps) {
         {slot ? (
           <>
             Cell {slot.cell + 1}, note {slot.place + 1}, counted “{countSlot(countStyle, slot, meter)}”:{" "}
-            {nameSlot(slot.voiced)}
+            {describeSlot(slot.voiced)}
             {cells && cells.from < cells.to ? `; cells ${cells.from + 1} to ${cells.to + 1} chosen` : ""}
           </>
         ) : (

@@ -5,7 +5,7 @@ import type { Limb } from "~/core/stroke";
 import { useSay } from "~/session/session";
 import { ChevronDown, ChevronUp, CornerDownLeft, Delete, Undo2 } from "~/ui/icons";
 import { FIX_LINE_FIRST } from "~/words/editing";
-import { LIMB_NAMES, nameSlot } from "~/words/slot";
+import { describeSlot, LIMB_NAMES } from "~/words/slot";
 import { useChoice, useChooser } from "./choice";
 import { useEditor, useHistory, useWorked } from "./context";
 import { PAD_AT_REST, type PadKey, padNote, pressPad } from "./pad";
@@ -36,7 +36,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
     chooser.choose(editor.worked().timeline, step.chosen);
   };
   const where = slot
-    ? `Note ${slot.index + 1} of ${timeline.slots.length}: ${nameSlot(slot.voiced)}`
+    ? `Note ${slot.index + 1} of ${timeline.slots.length}: ${describeSlot(slot.voiced)}`
     : timeline.slots.length === 0
       ? "Tap R or L to begin"
       : `${timeline.slots.length} notes · adding at the end`;

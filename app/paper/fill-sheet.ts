@@ -10,10 +10,10 @@ import type { SheetPart } from "~/ink/paper-sizes";
 import { drawRail } from "~/ink/rail-picture";
 import { drawStack } from "~/ink/stack-picture";
 import { canonicalLine } from "~/library/phrase/phrase";
-import { sayFeel } from "~/words/groove";
+import { describeFeel } from "~/words/groove";
 import { capital } from "~/words/slot";
-import { nameRate, plural } from "~/words/time";
-import { wordFit, wordLanding } from "~/words/verdict";
+import { describeRate, plural } from "~/words/time";
+import { describeFit, describeLanding } from "~/words/verdict";
 import { finishSheet } from "./finish";
 import type { Block } from "./flow";
 import { beside, measureFrame, type PagePart, pile, type SheetSetup } from "./page";
@@ -90,8 +90,8 @@ function sayWhat({ content, rate, setting }: ReadFill): string {
         : Number.isInteger(bars)
           ? `${bars} bars`
           : `${bars.toFixed(2)} bars`;
-  const feel = isSwung(setting.feel) && setting.follows ? [sayFeel(setting.feel)] : [];
-  return [formatFeltMeter(content.meter as Meter), nameRate(rate), length, ...feel].join(" · ");
+  const feel = isSwung(setting.feel) && setting.follows ? [describeFeel(setting.feel)] : [];
+  return [formatFeltMeter(content.meter as Meter), describeRate(rate), length, ...feel].join(" · ");
 }
 
 function headBlock(
@@ -139,8 +139,8 @@ function pictureBlock(scene: FillSheetScene, parts: ReadonlySet<SheetPart>): Blo
 }
 
 function landingText({ fit, landing, content, rate }: ReadFill, width: number): PagePart {
-  const fits = wordFit(fit, content.meter as Meter, rate);
-  const lands = wordLanding(landing);
+  const fits = describeFit(fit, content.meter as Meter, rate);
+  const lands = describeLanding(landing);
   return pile(
     [
       setText("How it lands", width, HEADING, "h2"),
@@ -161,7 +161,7 @@ function grooveBlocks({ read, fill, who, player, width }: FillSheetScene): Block
     ? "The fill loops without a groove"
     : `${plural(content.grooveBars, "bar")} of groove, then the fill`;
   const cut = bars.length > MAX_BARS ? ` The first ${MAX_BARS} of ${bars.length} bars are shown.` : "";
-  const said = `${form}. ${capital(sayFeel(setting.feel))}.${cut}`;
+  const said = `${form}. ${capital(describeFeel(setting.feel))}.${cut}`;
   const head = pile([setText(name, width, HEADING, "h2"), setText(said, width, SMALL)], 2);
   const look = { meter: content.meter as Meter, width };
   return [block(head, 20, { isWithNext: true }), ...staffBlocks(bars.slice(0, MAX_BARS), look, `Score: ${form}`)];

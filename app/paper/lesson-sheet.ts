@@ -16,7 +16,7 @@ import { placeWords, wordsWidth } from "~/ink/type";
 import type { LessonContent, LessonFill, LessonItem } from "~/library/lesson/content";
 import { canonicalLine } from "~/library/phrase/phrase";
 import { plural } from "~/words/time";
-import { wordLanding } from "~/words/verdict";
+import { describeLanding } from "~/words/verdict";
 import { finishSheet } from "./finish";
 import type { Block } from "./flow";
 import { measureFrame, type PagePart, pile, type SheetSetup } from "./page";
@@ -146,7 +146,7 @@ function fillItem({ of, from, to }: LessonFill, scene: LessonSheetScene): SheetI
   }
   if (parts.has("line")) blocks.push({ ...setText(canonicalLine(content), width, LINE), gap: 6 });
   if (parts.has("landing")) {
-    blocks.push({ ...setText(`${wordLanding(read.landing).headline}.`, width, SMALL), gap: 4 });
+    blocks.push({ ...setText(`${describeLanding(read.landing).headline}.`, width, SMALL), gap: 4 });
   }
   return {
     name: content.name || "Untitled fill",

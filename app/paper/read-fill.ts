@@ -1,6 +1,6 @@
 /** A fill analysed for a page, for the player it is printed for. */
 
-import { describeLanding, type Fit, type Landing, measureFit } from "~/core/fit";
+import { type Fit, findLanding, type Landing, measureFit } from "~/core/fit";
 import {
   type Arrangement,
   arrange,
@@ -67,7 +67,7 @@ export function readFill({ content, groove: { groove } }: PaperFill, player: Pla
   const pulse = pulseInGroove(groove, content.meter, content.grooveBars);
   const phrase = { ...toPhrase(content, line), pulse };
   const timeline = layOut(phrase, player.kit);
-  const landing = describeLanding(timeline, player);
+  const landing = findLanding(timeline, player);
   const setting = toSetting(content.setting, { grooveBars: content.grooveBars, countInBars: 0 }, groove.feel);
   const rate = openingRate(line);
   return {

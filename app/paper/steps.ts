@@ -4,7 +4,7 @@ import type { PlannedStep, PlannedWork } from "~/core/practice";
 import { countSteps } from "~/core/practice";
 import { inkLine } from "~/ink/picture";
 import { placeWords, wordsWidth } from "~/ink/type";
-import { nameStep } from "~/words/practice";
+import { describeStep } from "~/words/practice";
 import { plural } from "~/words/time";
 import type { Block } from "./flow";
 import { beside, type PagePart, pile } from "./page";
@@ -48,7 +48,7 @@ function stepRow(step: PlannedStep, number: number, width: number): PagePart {
   const tempo = from === to ? `${to} bpm` : `${from} to ${to} bpm`;
   const tempoWidth = wordsWidth(tempo, LABEL.size, LABEL.face);
   const left = BOX + 9;
-  const words = `${number}. ${nameStep(step)}${step.isExtra ? " (extra)" : ""}`;
+  const words = `${number}. ${describeStep(step)}${step.isExtra ? " (extra)" : ""}`;
   const name = setText(words, width - tempoWidth - left - 12, BODY);
   const height = name.height + 3;
   const ink = [

@@ -6,7 +6,7 @@ import { currentBook } from "~/library/current";
 import { addressOf } from "~/library/fill/address";
 import { readShare, type ShareReading } from "~/library/share";
 import { OpenScreen } from "~/screens/open/screen";
-import { wordStorageTrouble } from "~/words/saving";
+import { describeStorageTrouble } from "~/words/saving";
 import type { Route } from "./+types/open";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shared · Dime Stack" }];
@@ -37,7 +37,7 @@ export default function Open() {
       navigate(read.key === "lessons" ? `/lessons/${id}` : addressOf(id, "stack"));
     } catch (error) {
       console.error(error);
-      setTrouble(`${wordStorageTrouble(troubleOf(error))} Nothing was kept.`);
+      setTrouble(`${describeStorageTrouble(troubleOf(error))} Nothing was kept.`);
       setKeeping(false);
     }
   };

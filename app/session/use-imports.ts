@@ -1,7 +1,7 @@
 import { useEffect, useEffectEvent } from "react";
 import { useLocation, useRevalidator } from "react-router";
 import { useStore } from "zustand";
-import { wordImport } from "~/words/book";
+import { describeImport } from "~/words/book";
 import { theImports } from "./imports";
 import { useSay } from "./session";
 
@@ -19,7 +19,7 @@ export function useImportWatch() {
   const show = useEffectEvent(() => {
     if (done?.state.kind !== "done") return;
     void revalidate();
-    if (!SHOWN_ON.includes(pathname)) say(wordImport(done.state.counts));
+    if (!SHOWN_ON.includes(pathname)) say(describeImport(done.state.counts));
   });
   // Once per import.
   useEffect(() => {

@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { sayOutputChanged } from "~/words/sound";
+import { describeOutputChanged } from "~/words/sound";
 import { useSay, useSound } from "./session";
 
 /** Milliseconds until a browser's latency settles on another output. */
@@ -26,7 +26,7 @@ export function useOutputWatch() {
       settling = setTimeout(() => {
         const now = sound.latency;
         if (now === null) return;
-        if (known !== null && Math.abs(now - known) > CHANGE) say(sayOutputChanged(known, now));
+        if (known !== null && Math.abs(now - known) > CHANGE) say(describeOutputChanged(known, now));
         known = now;
       }, SETTLES_IN);
     };

@@ -1,6 +1,6 @@
 import { useEffect, useId, useMemo, useState } from "react";
 import type { Meter, Rate, Ticks } from "~/core/time";
-import { findPlace, namePlace, namePlaces } from "~/words/time";
+import { describePlace, findPlace, listNamedPlaces } from "~/words/time";
 import { Minus, Plus } from "./icons";
 import { useSoon } from "./use-soon";
 
@@ -16,10 +16,10 @@ interface BeginsOnProps {
 /** Where the space to fill starts: typed as counted ("3&"), picked from a list, or stepped note by note. */
 export function BeginsOn({ start, rate, meter, bars, onStart }: BeginsOnProps) {
   const [field, list] = [useId(), useId()];
-  const name = namePlace(start, rate, meter);
+  const name = describePlace(start, rate, meter);
   const [typed, setTyped] = useState(name);
   useEffect(() => setTyped(name), [name]);
-  const places = useMemo(() => namePlaces(rate, meter, bars), [rate, meter, bars]);
+  const places = useMemo(() => listNamedPlaces(rate, meter, bars), [rate, meter, bars]);
   const found = findPlace(typed, places);
   const isWrong = typed !== name && !found;
   const soon = useSoon();

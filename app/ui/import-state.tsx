@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import { useStore } from "zustand";
 import { type ImportTask, theImports as imports, isFinished } from "~/session/imports";
-import { wordFailedImport, wordImport, wordIncomingProblem, wordPreview } from "~/words/book";
+import { describeFailedImport, describeImport, describeIncomingProblem, describePreview } from "~/words/book";
 
 /** The imports: what is being read, what would change, what was imported, and errors in files. */
 export function ImportStatus() {
@@ -65,7 +65,7 @@ function ImportLine({ task: { state }, name, onAccept, onCancel }: ImportLinePro
         <div role="status" className="alert alert-soft flex flex-wrap">
           <span className="flex-1 basis-60 min-w-0 break-words">
             {name}
-            {wordPreview(state.counts)}
+            {describePreview(state.counts)}
           </span>
           <button type="button" className="btn btn-sm btn-primary" onClick={onAccept}>
             Import
@@ -77,7 +77,7 @@ function ImportLine({ task: { state }, name, onAccept, onCancel }: ImportLinePro
       return (
         <p role="status" className="alert alert-soft alert-success">
           {name}
-          {wordImport(state.counts)}
+          {describeImport(state.counts)}
         </p>
       );
     case "stopped":
@@ -91,14 +91,14 @@ function ImportLine({ task: { state }, name, onAccept, onCancel }: ImportLinePro
       return (
         <p role="alert" className="alert alert-soft alert-error">
           {name}
-          {wordIncomingProblem(state.problem)}
+          {describeIncomingProblem(state.problem)}
         </p>
       );
     case "failed":
       return (
         <p role="alert" className="alert alert-soft alert-error">
           {name}
-          {wordFailedImport(state.why)}
+          {describeFailedImport(state.why)}
         </p>
       );
   }

@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import { isRouteErrorResponse, useRevalidator } from "react-router";
 import { troubleOf } from "~/data/trouble";
-import { isWorthAnotherTry, wordOpening } from "~/words/saving";
+import { describeOpening, isWorthAnotherTry } from "~/words/saving";
 import { Trouble } from "./trouble";
 
 /** Milliseconds between two retries. */
@@ -42,7 +42,7 @@ export function OpeningTrouble({ error, what, missing }: OpeningTroubleProps) {
   return (
     <Trouble
       title={isMissing ? `There is no such ${what}` : `This ${what} can't be opened right now`}
-      what={isMissing ? missing : wordOpening(error, trouble)}
+      what={isMissing ? missing : describeOpening(error, trouble)}
       detail={!isMissing && trouble === "other" && error instanceof Error ? error.message : undefined}
     />
   );

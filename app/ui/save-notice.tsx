@@ -1,6 +1,6 @@
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { Saving } from "~/library/use-saving";
-import { wordFailedSave } from "~/words/saving";
+import { describeFailedSave } from "~/words/saving";
 import { download } from "./download";
 import { Download } from "./icons";
 
@@ -39,7 +39,7 @@ export default function SaveNotice<Content>({ saving, onCopy }: SaveNoticeProps<
   }
   if (state.kind === "failed") {
     return (
-      <Notice words={wordFailedSave(state.trouble, state.isNoted, what)}>
+      <Notice words={describeFailedSave(state.trouble, state.isNoted, what)}>
         <DownloadCopy saving={saving} />
       </Notice>
     );

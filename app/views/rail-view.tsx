@@ -8,7 +8,7 @@ import { type CountStyle, countSlot } from "~/core/pulse";
 import type { FigureHit } from "~/core/search";
 import type { Hand } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
-import { nameSlot } from "~/words/slot";
+import { describeSlot } from "~/words/slot";
 import { Coin } from "./coin";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
 import { Bracket, COIN_Y, COUNT_Y, GapBracket, HitMark, LANE, Posts, RAIL_Y, SwellMark } from "./rail-marks";
@@ -239,7 +239,7 @@ function RailRowView(props: RailRowProps) {
           data-slot={slot.index}
           role="option"
           aria-selected={slot.index === cursor}
-          aria-label={`${countSlot(countStyle, slot, meter)}: ${nameSlot(slot.voiced)}${marked.has(slot.index) ? ", shifted" : ""}`}
+          aria-label={`${countSlot(countStyle, slot, meter)}: ${describeSlot(slot.voiced)}${marked.has(slot.index) ? ", shifted" : ""}`}
           transform={`translate(${x(slot.at)} ${COIN_Y})`}
         >
           <rect x={-pitch / 2} y="-28" width={pitch} height="72" fill="transparent" />

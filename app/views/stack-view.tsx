@@ -5,7 +5,7 @@ import { isOnBeat } from "~/core/pulse";
 import type { Hand } from "~/core/stroke";
 import { formatRate, locate, sameRate } from "~/core/time";
 import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
-import { nameSlot } from "~/words/slot";
+import { describeSlot } from "~/words/slot";
 import { plural } from "~/words/time";
 import { AfterHydration } from "./after-hydration";
 import { Coin } from "./coin";
@@ -182,7 +182,7 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, cursor, i
               data-slot={slot.index}
               role="gridcell"
               aria-selected={slot.index === cursor}
-              aria-label={`Cell ${cell.index + 1}, note ${slot.place + 1}: ${nameSlot(slot.voiced)}`}
+              aria-label={`Cell ${cell.index + 1}, note ${slot.place + 1}: ${describeSlot(slot.voiced)}`}
               transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${scale})`}
             >
               <rect x={-PITCH / 2} y={-ROW / 2} width={PITCH} height={ROW} fill="transparent" />

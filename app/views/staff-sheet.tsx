@@ -5,8 +5,8 @@ import { type CountStyle, countSlot } from "~/core/pulse";
 import type { Timeline } from "~/core/timeline";
 import type { StaffBar } from "~/engrave/score";
 import type { Drawing } from "~/ink/ink";
-import { sayRefusal } from "~/words/score";
-import { nameSlot } from "~/words/slot";
+import { describeUnwritableBar } from "~/words/score";
+import { describeSlot } from "~/words/slot";
 import { type PickSlot, pointerHandlers, useCursor, useLighting, useLights } from "./lighting";
 import { paintDrawing } from "./paint-drawing";
 import { ScrollAcross } from "./scroll-across";
@@ -41,7 +41,7 @@ export function StaffSheet(props: StaffSheetProps) {
     sheet.current.replaceChildren(
       paintDrawing(drawing, (index) => {
         const slot = timeline.slots[index];
-        return slot ? `${countSlot(countStyle, slot, timeline.meter)}: ${nameSlot(slot.voiced)}` : "";
+        return slot ? `${countSlot(countStyle, slot, timeline.meter)}: ${describeSlot(slot.voiced)}` : "";
       }),
     );
     // For `npm run bench`, and for the browser's developer tools.
@@ -59,7 +59,7 @@ export function StaffSheet(props: StaffSheetProps) {
       else option.removeAttribute("id");
     }
   }, [cursor, drawing, name]);
-  const refusals = useMemo(() => bars.flatMap((bar) => sayRefusal(bar, timeline) ?? []), [bars, timeline]);
+  const refusals = useMemo(() => bars.flatMap((bar) => describeUnwritableBar(bar, timeline) ?? []), [bars, timeline]);
 
   return (
     <ScrollAcross

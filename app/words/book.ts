@@ -6,14 +6,14 @@ import type { StickFileReading } from "~/library/fill/stick-file";
 import type { FileProblem } from "~/library/incoming";
 import { KINDS, type KindKey } from "~/library/kinds";
 import type { ImportCount } from "~/library/transfer";
-import { wordProblem } from "./problem";
-import { wordStorageTrouble } from "./saving";
+import { describeProblem } from "./problem";
+import { describeStorageTrouble } from "./saving";
 import { capital } from "./slot";
 import { plural } from "./time";
 
 const MEGABYTE = 1024 * 1024;
 /** What is wrong, where, and how to fix it. Nothing was imported. */
-export function wordBookProblem(problem: BookProblem): string {
+export function describeBookProblem(problem: BookProblem): string {
   switch (problem.kind) {
     case "too-large":
       return `The file is ${(problem.bytes / MEGABYTE).toFixed(1)} MB. The limit is ${problem.most / MEGABYTE} MB. Choose a smaller file.`;
@@ -32,7 +32,7 @@ export function wordBookProblem(problem: BookProblem): string {
     case "twice":
       return `Two ${problem.what}s in the file have the same id (“${problem.id}”). Delete one of them.`;
     case "field":
-      return `${problem.item ? `${capital(problem.item.what)} ${problem.item.index + 1} of the file` : "The file"} has an error: “${problem.path || "the top"}” ${wordFault(problem.fault)}. Fix it there, or export the file again.`;
+      return `${problem.item ? `${capital(problem.item.what)} ${problem.item.index + 1} of the file` : "The file"} has an error: “${problem.path || "the top"}” ${describeFault(problem.fault)}. Fix it there, or export the file again.`;
   }
 }
 
@@ -49,7 +49,7 @@ const WANTED: Readonly<Record<string, string>> = {
 const FEW = 8;
 
 /** What is wrong with a field; follows the field's name. */
-function wordFault(fault: FieldFault): string {
+function describeFault(fault: FieldFault): string {
   switch (fault.kind) {
     case "missing":
       return "is missing";
@@ -84,13 +84,13 @@ function sayAdded(key: KindKey, count: number): string {
 }
 
 /** The result of an import. */
-export function wordImport(counts: ImportCount): string {
+export function describeImport(counts: ImportCount): string {
   const parts = wordCounts(counts);
   return parts.length > 0 ? `Imported: ${parts.join(", ")}.` : "The file is empty. Nothing was imported.";
 }
 
 /** What an import would do. */
-export function wordPreview(counts: ImportCount): string {
+export function describePreview(counts: ImportCount): string {
   const parts = wordCounts(counts);
   return parts.length > 0 ? `In this file: ${parts.join(", ")}. Nothing you have is lost.` : "The file is empty.";
 }
@@ -109,14 +109,14 @@ function wordCounts(counts: ImportCount): string[] {
 }
 
 /** An unfinished import. */
-export function wordFailedImport(trouble: StorageTrouble | "worker"): string {
+export function describeFailedImport(trouble: StorageTrouble | "worker"): string {
   return trouble === "worker"
     ? "The import stopped: this file is too much for this device, or the browser is short of memory. Close other tabs, then import it again: nothing is added twice."
-    : `${wordStorageTrouble(trouble)} Nothing was imported.`;
+    : `${describeStorageTrouble(trouble)} Nothing was imported.`;
 }
 
-export function wordIncomingProblem(problem: FileProblem): string {
-  return problem.of === "book" ? wordBookProblem(problem.problem) : wordStickFileProblem(problem.reading);
+export function describeIncomingProblem(problem: FileProblem): string {
+  return problem.of === "book" ? describeBookProblem(problem.problem) : describeStickFileProblem(problem.reading);
 }
 
 const COMMENT_REMEDIES = {
@@ -127,9 +127,9 @@ const COMMENT_REMEDIES = {
 } as const;
 
 /** The same for a text file of stick lines. */
-export function wordStickFileProblem(reading: Extract<StickFileReading, { ok: false }>): string {
+export function describeStickFileProblem(reading: Extract<StickFileReading, { ok: false }>): string {
   if (reading.reason === "line") {
-    const { column, what, remedy } = wordProblem(reading.problem);
+    const { column, what, remedy } = describeProblem(reading.problem);
     return `Line ${reading.number}, column ${column} of the file: ${what} ${remedy}`;
   }
   if (reading.reason === "comment") {

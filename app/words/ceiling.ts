@@ -8,7 +8,7 @@ import { capital, LIMB_NAMES, thePlace } from "./slot";
 import type { Verdict } from "./verdict";
 
 /** "128": tempos aren't known more precisely than to one bpm. */
-export function sayBpm(bpm: number): string {
+export function describeBpm(bpm: number): string {
   return Number.isFinite(bpm) ? String(Math.floor(bpm)) : "any tempo";
 }
 
@@ -51,7 +51,7 @@ function wordDemand(timeline: Timeline, demand: Demand, kit: Kit): string {
     case "singles":
       return `${who}, steady singles, ${notes(from, to, true)}`;
     case "cross":
-      return `${wordCrossing(from, to, kit)}, ${notes(from, to)}`;
+      return `${describeCrossing(from, to, kit)}, ${notes(from, to)}`;
   }
 }
 
@@ -69,7 +69,7 @@ function wordTurns(timeline: Timeline, { from, to }: Demand): string {
 }
 
 /** "right hand over left, closed hi-hat over snare". */
-function wordCrossing(from: Motion, to: Motion, kit: Kit): string {
+function describeCrossing(from: Motion, to: Motion, kit: Kit): string {
   const [right, left] = from.limb === "R" ? [from, to] : [to, from];
   const [atRight, atLeft] = [surfaceAt(kit, right.place), surfaceAt(kit, left.place)];
   const top = atRight && atLeft ? handOnTop(atRight, atLeft) : "R";
@@ -78,22 +78,22 @@ function wordCrossing(from: Motion, to: Motion, kit: Kit): string {
 }
 
 /** "Left hand, snare to floor tom and back between notes 6 and 8: 128." */
-export function wordBottleneck(timeline: Timeline, { bpm, bottleneck }: Ceiling, kit: Kit): string {
-  return `${capital(wordDemand(timeline, bottleneck, kit))}: ${sayBpm(bpm)}.`;
+export function describeBottleneck(timeline: Timeline, { bpm, bottleneck }: Ceiling, kit: Kit): string {
+  return `${capital(wordDemand(timeline, bottleneck, kit))}: ${describeBpm(bpm)}.`;
 }
 
 /** The top tempo in a verdict: headline and limit. */
-export function wordCeiling(timeline: Timeline, ceiling: Ceiling | null, kit: Kit | null): Verdict {
+export function describeCeiling(timeline: Timeline, ceiling: Ceiling | null, kit: Kit | null): Verdict {
   if (!ceiling || !kit) return { tone: "plain", headline: "No top tempo", detail: "No hand or foot plays twice" };
   const isOver = timeline.tempo > ceiling.bpm;
-  const headline = isOver ? `Too fast: top tempo ${sayBpm(ceiling.bpm)}` : `Up to ${sayBpm(ceiling.bpm)} bpm`;
+  const headline = isOver ? `Too fast: top tempo ${describeBpm(ceiling.bpm)}` : `Up to ${describeBpm(ceiling.bpm)} bpm`;
   const detail = capital(wordDemand(timeline, ceiling.bottleneck, kit));
   return { tone: isOver ? "bad" : "good", headline, detail };
 }
 
 /** "With note 7 on tom 2 it would be 151." */
-export function wordOtherPlace(other: OtherPlace | null): string {
+export function describeOtherPlace(other: OtherPlace | null): string {
   return other
-    ? `With note ${other.slot + 1} on ${thePlace(other.place)} you could play it at ${sayBpm(other.bpm)}.`
+    ? `With note ${other.slot + 1} on ${thePlace(other.place)} you could play it at ${describeBpm(other.bpm)}.`
     : "";
 }

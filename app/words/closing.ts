@@ -5,7 +5,7 @@ import type { Hand, Limb } from "~/core/stroke";
 import { KIT_VOICE_NAMES } from "~/core/stroke";
 import { listAnd } from "./list";
 import { LIMB_NAMES } from "./slot";
-import { nameRate, plural, sayMilliseconds, sayNumber } from "./time";
+import { describeMilliseconds, describeNumber, describeRate, plural } from "./time";
 
 export interface WayWords {
   readonly name: string;
@@ -19,7 +19,7 @@ function nameLimb(limb: Limb): string {
 }
 
 /** "ends on the kick, both hands free". */
-export function wordLandingShort(landing: Landing | null): string {
+export function describeLandingShort(landing: Landing | null): string {
   if (!landing) return "nothing to land from";
   const free = landing.hands.filter((hand) => hand.free);
   const hands =
@@ -64,9 +64,9 @@ function wordWay(way: ClosingWay): WayWords {
       };
     case "rate":
       return {
-        name: `Play it in ${nameRate(way.rate)}`,
+        name: `Play it in ${describeRate(way.rate)}`,
         does: way.tempo
-          ? `at ${sayNumber(Math.round(way.tempo * 10) / 10)} bpm, so the hands go just as fast`
+          ? `at ${describeNumber(Math.round(way.tempo * 10) / 10)} bpm, so the hands go just as fast`
           : "at the same tempo, so the hands go faster or slower",
       };
     case "round":
@@ -79,15 +79,15 @@ function wordWay(way: ClosingWay): WayWords {
   }
 }
 
-export function wordClosing({ way, landing }: Closing): WayWords & { readonly landing: string } {
-  return { ...wordWay(way), landing: wordLandingShort(landing) };
+export function describeClosing({ way, landing }: Closing): WayWords & { readonly landing: string } {
+  return { ...wordWay(way), landing: describeLandingShort(landing) };
 }
 
-export function wordEnding(ending: Ending): WayWords {
+export function describeEnding(ending: Ending): WayWords {
   switch (ending.kind) {
     case "crash": {
       const time =
-        ending.handSeconds === null ? "it hasn't played" : `${sayMilliseconds(ending.handSeconds)} to get there`;
+        ending.handSeconds === null ? "it hasn't played" : `${describeMilliseconds(ending.handSeconds)} to get there`;
       const kick =
         ending.kickSeconds === null || ending.kickSeconds > 0.5
           ? "the foot is free"
@@ -95,7 +95,7 @@ export function wordEnding(ending: Ending): WayWords {
       const hand = HANDS[ending.hand];
       const late = !ending.handIsFree;
       const needs = late
-        ? `no hand gets there in time: the ${hand} has ${sayMilliseconds(ending.handSeconds ?? 0)}`
+        ? `no hand gets there in time: the ${hand} has ${describeMilliseconds(ending.handSeconds ?? 0)}`
         : `${hand} hand to the crash, but ${kick}, more than most can`;
       return {
         name: "Crash and kick",
@@ -104,7 +104,7 @@ export function wordEnding(ending: Ending): WayWords {
     }
     case "hit": {
       const where = KIT_VOICE_NAMES[ending.place];
-      const time = ending.handSeconds === null ? "it hasn't played" : sayMilliseconds(ending.handSeconds);
+      const time = ending.handSeconds === null ? "it hasn't played" : describeMilliseconds(ending.handSeconds);
       const choked = ending.choke
         ? `, and the ${HANDS[ending.choke]} hand chokes it`
         : ", but no hand is free to choke it";
@@ -122,7 +122,7 @@ export function wordEnding(ending: Ending): WayWords {
           : `the ${KIT_VOICE_NAMES[ending.rings]} rings, and no hand is free to choke it`,
       };
     case "time": {
-      const time = ending.handSeconds === null ? "it hasn't played" : sayMilliseconds(ending.handSeconds);
+      const time = ending.handSeconds === null ? "it hasn't played" : describeMilliseconds(ending.handSeconds);
       return {
         name: "Straight back into time",
         does: `${HANDS[ending.hand]} hand back to the hi-hat: ${time}${ending.good ? "" : ", too little"}`,
@@ -131,13 +131,13 @@ export function wordEnding(ending: Ending): WayWords {
     case "half":
       return {
         name: "Stop halfway",
-        does: `the first ${slots(ending.slots)}, ending on the ${listAnd(ending.last.map(nameLimb))}; then ${sayMilliseconds(ending.silence)} of silence`,
+        does: `the first ${slots(ending.slots)}, ending on the ${listAnd(ending.last.map(nameLimb))}; then ${describeMilliseconds(ending.silence)} of silence`,
       };
   }
 }
 
-export function wordFix({ way, landing }: Fix): WayWords {
-  const does = wordLandingShort(landing);
+export function describeFix({ way, landing }: Fix): WayWords {
+  const does = describeLandingShort(landing);
   switch (way.kind) {
     case "mirror":
       return { name: "Lead with the other hand", does };

@@ -46,7 +46,7 @@ export function listNotes(slots: readonly number[]): string {
 const FEET: Record<"K" | "H", string> = { K: "kick", H: "hi-hat foot" };
 
 /** The main fault, in one sentence. */
-export function wordFault({ kind, limb, after, by, count = 0, slots }: Fault): string {
+export function describeFault({ kind, limb, after, by, count = 0, slots }: Fault): string {
   const who = limb ? capital(LIMB_NAMES[limb]) : "";
   const at = slots.length > 0 ? `: ${listNotes(slots)}` : "";
   switch (kind) {
@@ -94,7 +94,7 @@ export function wordFault({ kind, limb, after, by, count = 0, slots }: Fault): s
 }
 
 /** Advice against a fault: one thing. */
-export function wordRemedy({ kind, limb }: Fault): string {
+export function describeRemedy({ kind, limb }: Fault): string {
   switch (kind) {
     case "missed":
     case "extra":

@@ -2,7 +2,7 @@
 
 import type { FlowLoosened, LeadRule, PathRule, RoundTrouble } from "~/core/flow";
 import type { OrchestrationProblem } from "~/core/orchestration-search";
-import { sayBpm } from "./ceiling";
+import { describeBpm } from "./ceiling";
 import { listAnd } from "./list";
 import { plural } from "./time";
 
@@ -21,7 +21,7 @@ export const PATH_WORDS: Record<PathRule, string> = {
 const THING = (names: readonly string[], idea: number) => `“${names[idea] ?? "an idea"}”`;
 
 /** Why nothing can be drawn, and what to do. */
-export function wordFlowTrouble(trouble: RoundTrouble, names: readonly string[]): string {
+export function describeFlowTrouble(trouble: RoundTrouble, names: readonly string[]): string {
   switch (trouble.code) {
     case "few-ideas":
       return trouble.ideas === 0
@@ -40,7 +40,7 @@ export function wordFlowTrouble(trouble: RoundTrouble, names: readonly string[])
   }
 }
 
-function wordRule(rule: FlowLoosened, names: readonly string[]): string {
+function describeRule(rule: FlowLoosened, names: readonly string[]): string {
   switch (rule.kind) {
     case "in-row":
       return "the limit on how often an idea comes in a row";
@@ -58,7 +58,7 @@ function wordRule(rule: FlowLoosened, names: readonly string[]): string {
 }
 
 /** Which rule to relax if there is no way. */
-export function wordFlowLoosened(
+export function describeFlowLoosened(
   sets: readonly (readonly FlowLoosened[])[] | null,
   bars: readonly number[],
   names: readonly string[],
@@ -66,7 +66,7 @@ export function wordFlowLoosened(
   const said: string[] = [];
   if (sets === null) said.push("More than three rules stand in the way together. Reset a few of them.");
   else if (sets.length > 0) {
-    const ways = sets.slice(0, 3).map((set) => listAnd(set.map((rule) => wordRule(rule, names))));
+    const ways = sets.slice(0, 3).map((set) => listAnd(set.map((rule) => describeRule(rule, names))));
     said.push(`It would work without ${ways.join(", or without ")}.`);
   } else if (bars.length === 0) said.push("Their lengths don't add up to any number of bars. Add a shorter idea.");
   if (bars.length > 0) said.push(`It works over ${listAnd(bars.slice(0, 3).map((count) => plural(count, "bar")))}.`);
@@ -74,12 +74,12 @@ export function wordFlowLoosened(
 }
 
 /** Why no new path could be drawn; the round is played as written. */
-export function wordPathProblem(problem: OrchestrationProblem): string {
+export function describePathProblem(problem: OrchestrationProblem): string {
   switch (problem.code) {
     case "too-long":
       return `New paths work for up to ${problem.most} hand strokes a round; this one has ${problem.strokes}. Use fewer bars.`;
     case "too-fast":
-      return `No new path can be played at this tempo: the sticking itself stops at ${sayBpm(problem.ceiling.bpm)}.`;
+      return `No new path can be played at this tempo: the sticking itself stops at ${describeBpm(problem.ceiling.bpm)}.`;
     case "no-surfaces":
       return "No other path can be played at this tempo, so the ideas stay where they are.";
     case "no-strokes":
@@ -88,13 +88,13 @@ export function wordPathProblem(problem: OrchestrationProblem): string {
 }
 
 /** "Five, three times". */
-export function sayCall(name: string, times: number): string {
+export function describeCall(name: string, times: number): string {
   return times === 1 ? name : `${name}, ${TIMES[times] ?? `${times} times`}`;
 }
 const TIMES: Readonly<Record<number, string>> = { 2: "twice", 3: "three times", 4: "four times", 5: "five times" };
 
 /** The countdown: "Ideas in 3", "Home in 2". */
-export function sayLeft(phase: "time" | "ideas" | "answer" | "closing", beats: number): string {
+export function describeLeft(phase: "time" | "ideas" | "answer" | "closing", beats: number): string {
   switch (phase) {
     case "time":
       return `ideas in ${beats}`;

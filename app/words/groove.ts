@@ -60,18 +60,18 @@ const RATIOS: readonly (readonly [share: number, ratio: string])[] = [
 ];
 
 /** A share as the ratio of long to short: 2:1, or 1.8:1 if there is no simple one. */
-export function sayRatio(share: number): string {
+export function describeRatio(share: number): string {
   const found = RATIOS.find(([known]) => Math.abs(known - share) < 0.004);
   return found ? found[1] : `${(share / (1 - share)).toFixed(2)}:1`;
 }
 
-export function saySwing({ unit, share }: Swing): string {
-  return `${unit === 2 ? "eighths" : "sixteenths"} swung ${sayRatio(share)}`;
+export function describeSwing({ unit, share }: Swing): string {
+  return `${unit === 2 ? "eighths" : "sixteenths"} swung ${describeRatio(share)}`;
 }
 
 /** "straight", or a description of the feel. */
-export function sayFeel(feel: Feel): string {
-  const parts = isSwung(feel) ? [saySwing(feel.swing)] : [];
+export function describeFeel(feel: Feel): string {
+  const parts = isSwung(feel) ? [describeSwing(feel.swing)] : [];
   for (const [limb, by] of Object.entries(feel.push) as [Limb, number][]) {
     if (by !== 0) parts.push(`${LIMB_NAMES[limb]} ${Math.abs(by)} ms ${by > 0 ? "behind" : "ahead"}`);
   }
@@ -80,7 +80,7 @@ export function sayFeel(feel: Feel): string {
 
 const milliseconds = (seconds: number) => `${Math.round(seconds * 1000)} ms`;
 
-export function sayFeelNote(note: FeelNote): string {
+export function describeFeelNote(note: FeelNote): string {
   switch (note.kind) {
     case "beside":
       return `The groove swings and the fill doesn't: ${plural(note.strokes, "off-beat stroke")} up to ${milliseconds(note.seconds)} ahead of the groove. Let the fill follow the feel, or write it in triplets.`;
@@ -91,7 +91,7 @@ export function sayFeelNote(note: FeelNote): string {
   }
 }
 
-export function sayBackbeat(state: BackbeatState): string {
+export function describeBackbeat(state: BackbeatState): string {
   switch (state) {
     case "kept":
       return "kept: an accent on the snare";
@@ -110,7 +110,7 @@ export function sayBackbeat(state: BackbeatState): string {
   }
 }
 
-export function sayFix({ kind, hand }: BackbeatFix): string {
+export function describeBackbeatFix({ kind, hand }: BackbeatFix): string {
   const name = hand === "R" ? "right" : "left";
   switch (kind) {
     case "accent":

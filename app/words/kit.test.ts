@@ -5,9 +5,9 @@ import { findCeiling, type Limits, limitsOf, makePlayer } from "~/core/player";
 import type { KitVoice } from "~/core/stroke";
 import { barTicks, bpm, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
-import { wordBottleneck, wordCeiling, wordOtherPlace } from "./ceiling";
-import { adviseOn, wordCrossing, wordKitProblem, wordOrchestrationProblem, wordReach } from "./kit";
-import { wordFold } from "./slot";
+import { describeBottleneck, describeCeiling, describeOtherPlace } from "./ceiling";
+import { adviseOn, describeCrossing, describeKitProblem, describeOrchestrationProblem, describeReach } from "./kit";
+import { describeFold } from "./slot";
 
 const METER = { beats: 4, unit: 4 } as const;
 const KIT = { surfaces: (["sn", "t1", "f1", "hh", "c1", "kk", "hp"] as KitVoice[]).map(usualSurface) };
@@ -22,7 +22,7 @@ function laid(text: string, tempo = 100) {
 function sentence(text: string, limits: Limits = WORKING): string {
   const timeline = laid(text);
   const ceiling = findCeiling(timeline, makePlayer(KIT, limits));
-  return ceiling ? wordBottleneck(timeline, ceiling, KIT) : "";
+  return ceiling ? describeBottleneck(timeline, ceiling, KIT) : "";
 }
 
 describe("the bottleneck in a sentence", () => {
@@ -48,17 +48,17 @@ describe("the bottleneck in a sentence", () => {
   test("a verdict: playable, too fast, or not judgeable", () => {
     const timeline = laid("@4 RLLR", 100);
     const ceiling = findCeiling(timeline, makePlayer(KIT, WORKING));
-    expect(wordCeiling(timeline, ceiling, KIT)).toMatchObject({ tone: "good", headline: "Up to 158 bpm" });
-    expect(wordCeiling(laid("@4 RLLR", 300), ceiling, KIT)).toMatchObject({
+    expect(describeCeiling(timeline, ceiling, KIT)).toMatchObject({ tone: "good", headline: "Up to 158 bpm" });
+    expect(describeCeiling(laid("@4 RLLR", 300), ceiling, KIT)).toMatchObject({
       tone: "bad",
       headline: "Too fast: top tempo 158",
     });
-    expect(wordCeiling(timeline, null, KIT)).toMatchObject({ tone: "plain" });
+    expect(describeCeiling(timeline, null, KIT)).toMatchObject({ tone: "plain" });
   });
   test("the effect of another surface, and advice without promises", () => {
     const other = { slot: 6, limb: "L", event: 6, place: "t1", bpm: 151.9 } as const;
-    expect(wordOtherPlace(other)).toBe("With note 7 on tom 1 you could play it at 151.");
-    expect(wordOtherPlace(null)).toBe("");
+    expect(describeOtherPlace(other)).toBe("With note 7 on tom 1 you could play it at 151.");
+    expect(describeOtherPlace(null)).toBe("");
     const timeline = laid("@2 RRRRRRRRRRRR");
     const ceiling = findCeiling(timeline, makePlayer(KIT, WORKING));
     expect(ceiling && adviseOn(ceiling.bottleneck)).toContain("see a qualified teacher or a doctor");
@@ -74,11 +74,11 @@ test("each problem of a kit comes with its fix", () => {
     { kind: "far", place: "c1", reach: 130.4 },
   ];
   for (const problem of problems) {
-    const { what, remedy } = wordKitProblem(problem);
+    const { what, remedy } = describeKitProblem(problem);
     expect(what).toMatch(/\.$/);
     expect(remedy.length).toBeGreaterThan(5);
   }
-  expect(wordKitProblem(problems[3] as KitProblem).what).toBe("Tom 1 and snare overlap.");
+  expect(describeKitProblem(problems[3] as KitProblem).what).toBe("Tom 1 and snare overlap.");
 });
 
 test("why nothing can be moved round the kit, and what to do", () => {
@@ -86,26 +86,26 @@ test("why nothing can be moved round the kit, and what to do", () => {
   const player = makePlayer(KIT, WORKING);
   const ceiling = findCeiling(timeline, player);
   if (!ceiling) throw new Error("there is a ceiling");
-  expect(wordOrchestrationProblem({ code: "too-fast", ceiling }, timeline, KIT)).toContain("Lower the tempo");
-  expect(wordOrchestrationProblem({ code: "no-surfaces" }, timeline, KIT)).toContain("Choose at least one");
-  expect(wordOrchestrationProblem({ code: "too-long", strokes: 300, most: 256 }, timeline, KIT)).toContain(
+  expect(describeOrchestrationProblem({ code: "too-fast", ceiling }, timeline, KIT)).toContain("Lower the tempo");
+  expect(describeOrchestrationProblem({ code: "no-surfaces" }, timeline, KIT)).toContain("Choose at least one");
+  expect(describeOrchestrationProblem({ code: "too-long", strokes: 300, most: 256 }, timeline, KIT)).toContain(
     "300 hand strokes",
   );
-  expect(wordOrchestrationProblem({ code: "no-strokes" }, timeline, KIT)).toContain("No hand plays");
+  expect(describeOrchestrationProblem({ code: "no-strokes" }, timeline, KIT)).toContain("No hand plays");
 });
 
 test("crossings and reaches name hand, surfaces and notes", () => {
-  expect(wordCrossing({ over: "R", at: "hh", under: "sn", slots: [1, 2] })).toBe(
+  expect(describeCrossing({ over: "R", at: "hh", under: "sn", slots: [1, 2] })).toBe(
     "Right hand over left, closed hi-hat over snare: notes 2, 3.",
   );
   const slots = Array.from({ length: 11 }, (_, slot) => slot);
-  expect(wordReach({ hand: "L", place: "ch", reach: 131.4, slots, isNearer: true })).toBe(
+  expect(describeReach({ hand: "L", place: "ch", reach: 131.4, slots, isNearer: true })).toBe(
     "Left hand to the china, 131 cm from its shoulder: notes 1, 2, 3, 4, 5, 6, 7, 8 and 3 more. The right hand has it within reach.",
   );
 });
 
 test("a substitute is mentioned in the right number", () => {
-  expect(wordFold("t2", "t1", 1)).toBe("This kit has no tom 2: 1 stroke plays on tom 1.");
-  expect(wordFold("t2", "t1", 3)).toBe("This kit has no tom 2: 3 strokes play on tom 1.");
-  expect(wordFold("c1", "c1", 2)).toContain("nothing like it");
+  expect(describeFold("t2", "t1", 1)).toBe("This kit has no tom 2: 1 stroke plays on tom 1.");
+  expect(describeFold("t2", "t1", 3)).toBe("This kit has no tom 2: 3 strokes play on tom 1.");
+  expect(describeFold("c1", "c1", 2)).toContain("nothing like it");
 });

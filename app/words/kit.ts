@@ -14,7 +14,7 @@ import {
 } from "~/core/player";
 import { isHand, KIT_VOICE_NAMES, type Limb } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
-import { wordBottleneck } from "./ceiling";
+import { describeBottleneck } from "./ceiling";
 import { capital, LIMB_NAMES } from "./slot";
 
 export const PLAYED_BY_NAMES: Record<PlayedBy, string> = {
@@ -63,7 +63,7 @@ export function adviseOn({ kind, limb }: Demand): string {
   }
 }
 
-export function wordKitProblem(problem: KitProblem): { readonly what: string; readonly remedy: string } {
+export function describeKitProblem(problem: KitProblem): { readonly what: string; readonly remedy: string } {
   switch (problem.kind) {
     case "no-snare":
       return {
@@ -87,7 +87,7 @@ export function wordKitProblem(problem: KitProblem): { readonly what: string; re
   }
 }
 
-export function wordOrchestrationProblem(problem: OrchestrationProblem, timeline: Timeline, kit: Kit): string {
+export function describeOrchestrationProblem(problem: OrchestrationProblem, timeline: Timeline, kit: Kit): string {
   switch (problem.code) {
     case "no-strokes":
       return "No hand plays in this phrase, so there is nothing to move round the kit.";
@@ -96,7 +96,7 @@ export function wordOrchestrationProblem(problem: OrchestrationProblem, timeline
     case "no-surfaces":
       return "Choose at least one drum or cymbal that the hands can play.";
     case "too-fast":
-      return `Too fast anywhere on the kit. ${wordBottleneck(timeline, problem.ceiling, kit)} Other drums don't change that. Lower the tempo or use an easier version.`;
+      return `Too fast anywhere on the kit. ${describeBottleneck(timeline, problem.ceiling, kit)} Other drums don't change that. Lower the tempo or use an easier version.`;
   }
 }
 
@@ -152,7 +152,7 @@ const VARIANTS: Record<VariantKind, RuleWords> = {
   "accents-on-toms": { name: "Accents on the toms", does: "the backbeat stays" },
 };
 
-export function wordVariant({ kind, put }: Variant): RuleWords {
+export function describeVariant({ kind, put }: Variant): RuleWords {
   const words = VARIANTS[kind];
   return put ? { ...words, does: `note ${put.slot + 1} on ${KIT_VOICE_NAMES[put.place]}` } : words;
 }
@@ -166,19 +166,19 @@ export function listNotes(slots: readonly number[]): string {
 const MAX_NOTES = 8;
 
 /** "Right hand over left, hi-hat over snare: notes 1, 2". */
-export function wordCrossing({ over, at, under, slots }: Crossing): string {
+export function describeCrossing({ over, at, under, slots }: Crossing): string {
   const hands = `${LIMB_NAMES[over]} over ${over === "R" ? "left" : "right"}`;
   return `${capital(hands)}, ${KIT_VOICE_NAMES[at]} over ${KIT_VOICE_NAMES[under]}: ${listNotes(slots)}.`;
 }
 
 /** "Left hand to the ride, 121 cm from its shoulder: note 5." */
-export function wordReach({ hand, place, reach, slots, isNearer }: LongReach): string {
+export function describeReach({ hand, place, reach, slots, isNearer }: LongReach): string {
   const other = isNearer ? ` The ${hand === "R" ? "left" : "right"} hand has it within reach.` : "";
   return `${capital(LIMB_NAMES[hand])} to the ${KIT_VOICE_NAMES[place]}, ${Math.round(reach)} cm from its shoulder: ${listNotes(slots)}.${other}`;
 }
 
 /** "right hand 4.2 a second". */
-export function sayStrokes(rate: number | null): string {
+export function describeStrokes(rate: number | null): string {
   return rate === null ? "–" : rate.toFixed(1);
 }
 

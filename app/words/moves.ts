@@ -89,7 +89,7 @@ function listPlaces(places: readonly number[]): string {
   return short(places.map((place) => place + 1).join(", "));
 }
 
-export function wordMove(move: Move): MoveWords {
+export function describeMove(move: Move): MoveWords {
   switch (move.kind) {
     case "rotate": {
       const by = Math.abs(move.by);
@@ -178,7 +178,7 @@ export function wordMove(move: Move): MoveWords {
 }
 
 /** Why a move does nothing here, for its button. */
-export function wordRefusal(why: Refusal): string {
+export function describeRefusal(why: Refusal): string {
   switch (why.code) {
     case "empty":
       return "It has no strokes.";

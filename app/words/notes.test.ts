@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { wordNotesMade, wordNotesProblem } from "./notes";
+import { describeNotesMade, describeNotesProblem } from "./notes";
 
 const summary = {
   title: "x",
@@ -14,9 +14,9 @@ const summary = {
 const made = { fills: [], notes: 12, moved: 0, farthest: 0, guessed: 0, dropped: 0, unknown: [], isOwn: false };
 
 test("a preview says what was read, moved and left out", () => {
-  expect(wordNotesMade(made, summary)).toEqual(["12 notes read into 0 fills.", "The sticking is as written."]);
-  expect(wordNotesMade({ ...made, isOwn: true }, summary)[1]).toMatch(/exactly as it was/);
-  const all = wordNotesMade(
+  expect(describeNotesMade(made, summary)).toEqual(["12 notes read into 0 fills.", "The sticking is as written."]);
+  expect(describeNotesMade({ ...made, isOwn: true }, summary)[1]).toMatch(/exactly as it was/);
+  const all = describeNotesMade(
     { ...made, moved: 3, farthest: 0.012, guessed: 12, dropped: 1, unknown: [{ key: "75", count: 2 }] },
     { ...summary, tempo: null, tempoChanges: 2, meters: 2, leftOut: [{ what: "pitched", count: 4 }] },
   );
@@ -35,7 +35,7 @@ test("a preview says what was read, moved and left out", () => {
 
 test("an error in a file comes with advice", () => {
   for (const kind of ["not-midi", "not-xml", "cut", "smpte", "pitched", "entities", "timewise"] as const) {
-    expect(wordNotesProblem({ kind }).length).toBeGreaterThan(30);
+    expect(describeNotesProblem({ kind }).length).toBeGreaterThan(30);
   }
-  expect(wordNotesProblem({ kind: "too-large", most: 8 * 1024 * 1024 })).toContain("8 MB");
+  expect(describeNotesProblem({ kind: "too-large", most: 8 * 1024 * 1024 })).toContain("8 MB");
 });

@@ -6,7 +6,7 @@ import { plural } from "./time";
 
 const MEGABYTE = 1024 * 1024;
 
-export function wordNotesProblem(problem: NotesProblem): string {
+export function describeNotesProblem(problem: NotesProblem): string {
   switch (problem.kind) {
     case "not-midi":
       return "This isn't a MIDI file. Export a Standard MIDI file from the other program.";
@@ -46,7 +46,7 @@ const LEFT_OUT: Record<LeftOut["what"], (count: number) => string> = {
 };
 
 /** Sentences for the preview, most important first. */
-export function wordNotesMade(made: NotesMade, summary: NotesSummary): string[] {
+export function describeNotesMade(made: NotesMade, summary: NotesSummary): string[] {
   const said = [`${plural(made.notes, "note")} read into ${plural(made.fills.length, "fill")}.`];
   if (made.isOwn) said.push("This is a Dime Stack export, so the stick line is exactly as it was.");
   else if (made.guessed === made.notes) said.push("No sticking is written, so hands go hand to hand.");

@@ -3,7 +3,7 @@
 import type { Result, Strictness } from "~/core/listening";
 import type { CareKind, PlanStep, RunKind, StepKind, StepReason, TempoChange, TodayReason } from "~/core/practice";
 import type { Limb } from "~/core/stroke";
-import { sayBpm } from "./ceiling";
+import { describeBpm } from "./ceiling";
 import { capital, LIMB_NAMES } from "./slot";
 import { plural } from "./time";
 
@@ -46,15 +46,15 @@ const STEP_GOALS: Record<StepKind, string> = {
   between: "The cells come in a different order each time. Read ahead and keep time.",
 };
 
-export function nameStep({ kind, cells }: Pick<PlanStep, "kind" | "cells">): string {
+export function describeStep({ kind, cells }: Pick<PlanStep, "kind" | "cells">): string {
   return cells.length > 0 ? `${STEP_NAMES[kind]}: ${cells.join(" into ")}` : STEP_NAMES[kind];
 }
 
-export function sayGoal({ kind }: Pick<PlanStep, "kind">): string {
+export function describeGoal({ kind }: Pick<PlanStep, "kind">): string {
   return STEP_GOALS[kind];
 }
 
-export function wordReason(reason: StepReason): string {
+export function describeReason(reason: StepReason): string {
   switch (reason.code) {
     case "sound-first":
       return "You play what you can hear in your head.";
@@ -71,7 +71,7 @@ export function wordReason(reason: StepReason): string {
         ? `${plural(reason.ghosts, "ghost note")} and ${plural(reason.accents, "accent")}: if the soft notes aren't soft, it sounds clumsy.`
         : `${plural(reason.accents, "accent")} in the phrase. They make the shape that listeners hear.`;
     case "bottleneck":
-      return `Your top tempo for the whole phrase is ${sayBpm(reason.ceiling)}, and this is what limits it.`;
+      return `Your top tempo for the whole phrase is ${describeBpm(reason.ceiling)}, and this is what limits it.`;
     case "cell":
       return reason.times > 1 ? `It comes ${reason.times} times in the phrase.` : "You learn a short piece sooner.";
     case "join":
@@ -94,7 +94,7 @@ export function wordReason(reason: StepReason): string {
 }
 
 /** "About 35 minutes of practice": rounded to five from ten up. */
-export function sayMinutes(minutes: number): string {
+export function describeMinutes(minutes: number): string {
   const rounded = minutes < 10 ? Math.max(1, Math.round(minutes)) : Math.round(minutes / 5) * 5;
   return `about ${plural(rounded, "minute")}`;
 }
@@ -108,7 +108,7 @@ export const STRICTNESS_WORDS: Record<Strictness, { readonly name: string; reado
 };
 
 /** The change of tempo. */
-export function wordChange(change: TempoChange, tempo: number): string {
+export function describeChange(change: TempoChange, tempo: number): string {
   switch (change) {
     case "up":
       return `Up to ${Math.round(tempo)}.`;
@@ -122,7 +122,7 @@ export function wordChange(change: TempoChange, tempo: number): string {
 }
 
 /** Why to go back to one drum. */
-export function wordBack(clean: number | null, tempo: number): string {
+export function describeBack(clean: number | null, tempo: number): string {
   const had =
     clean === null
       ? "You haven't learned it on one drum yet"
@@ -130,7 +130,7 @@ export function wordBack(clean: number | null, tempo: number): string {
   return `${had}. Round the kit it falls apart at ${Math.round(tempo)}, so the sticking isn't secure yet. Go back to one drum until you don't have to think about it.`;
 }
 
-export function wordToday(reason: TodayReason): string {
+export function describeToday(reason: TodayReason): string {
   switch (reason.code) {
     case "due":
       return reason.daysOver === 0 ? "Learned: review it today" : `Learned: review was due ${daysAgo(reason.daysOver)}`;
@@ -174,12 +174,12 @@ export const CARE_WORDS: Record<CareKind, { readonly title: string; readonly wor
 };
 
 /** "14 ms late", "3 ms early", "on time". */
-export function sayOffset(seconds: number | null): string {
+export function describeOffset(seconds: number | null): string {
   if (seconds === null) return "–";
   const off = Math.round(seconds * 1000);
   return off === 0 ? "on time" : `${Math.abs(off)} ms ${off > 0 ? "late" : "early"}`;
 }
 
-export function sayLimb(limb: Limb): string {
+export function describeLimb(limb: Limb): string {
   return capital(LIMB_NAMES[limb]);
 }

@@ -131,7 +131,7 @@ const SAY: Record<ProblemCode, Say> = {
   ],
 };
 
-export function wordProblem(problem: Problem): ProblemWords {
+export function describeProblem(problem: Problem): ProblemWords {
   const [what, remedy] = SAY[problem.code](problem);
   return { column: problem.from + 1, what, remedy };
 }

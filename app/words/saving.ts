@@ -15,12 +15,12 @@ const TROUBLES: Readonly<Record<StorageTrouble, string>> = {
   other: "The browser couldn't store this. It is tried again every few seconds.",
 };
 
-export function wordStorageTrouble(trouble: StorageTrouble): string {
+export function describeStorageTrouble(trouble: StorageTrouble): string {
   return TROUBLES[trouble];
 }
 
 /** About an edit that couldn't be saved. */
-export function wordFailedSave(trouble: StorageTrouble, isNoted: boolean, what: string): string {
+export function describeFailedSave(trouble: StorageTrouble, isNoted: boolean, what: string): string {
   const where = isNoted
     ? `Your last change is written down in this browser, but not in the ${what} yet.`
     : "Your last changes are only in this tab. Download a copy before you close it.";
@@ -40,7 +40,7 @@ function isNetwork(error: unknown): boolean {
 }
 
 /** Why something couldn't be opened, apart from not existing. */
-export function wordOpening(error: unknown, trouble: StorageTrouble): string {
+export function describeOpening(error: unknown, trouble: StorageTrouble): string {
   if (isNetwork(error)) return "A part of Dime Stack couldn't be fetched. Check your connection, then try again.";
   return trouble === "other" ? "Something went wrong while opening it." : TROUBLES[trouble];
 }

@@ -1,7 +1,7 @@
 /** Texts about a score. */
 
 import type { Timeline } from "~/core/timeline";
-import { nameRate } from "./time";
+import { describeRate } from "./time";
 
 export const REPEAT_STYLE_NAMES = {
   written: "written out",
@@ -23,12 +23,15 @@ interface RefusedBar {
 }
 
 /** Why a bar has no note values, and what to do; null if it has. */
-export function sayRefusal({ number, refusedAt, notes }: RefusedBar, { slots, cells }: Timeline): string | null {
+export function describeUnwritableBar(
+  { number, refusedAt, notes }: RefusedBar,
+  { slots, cells }: Timeline,
+): string | null {
   if (refusedAt === null) return null;
   const first = notes.find(({ at, slot }) => at >= refusedAt && slot !== null)?.slot ?? null;
   const rate = first === null ? undefined : cells[slots[first]?.cell ?? -1]?.rate;
   return (
-    `Bar ${number + 1} cannot be written in note values: its ${rate ? nameRate(rate) : "notes"} stop ` +
+    `Bar ${number + 1} cannot be written in note values: its ${rate ? describeRate(rate) : "notes"} stop ` +
     "where no other value can begin. Finish their group, or change the note value on a beat."
   );
 }

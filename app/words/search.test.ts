@@ -1,11 +1,11 @@
 import { describe, expect, test } from "vitest";
-import { describeEndings, listClosings, listFixes } from "~/core/fit";
+import { listClosings, listEndings, listFixes } from "~/core/fit";
 import { readStickLine } from "~/core/line";
 import type { Phrase } from "~/core/phrase";
 import { WORKING } from "~/core/testing/kits";
 import { bpm, ticks } from "~/core/time";
-import { wordClosing, wordEnding, wordFix } from "./closing";
-import { sayCount, sayRoughly, wordLoosened, wordRule, wordTrouble } from "./search";
+import { describeClosing, describeEnding, describeFix } from "./closing";
+import { describeCount, describeLoosened, describeRoughly, describeRule, describeTrouble } from "./search";
 
 function phraseOf(text: string, tempo = 100): Phrase {
   const line = readStickLine(text).line ?? [];
@@ -16,11 +16,11 @@ const place = (slot: number) => `place ${slot}`;
 
 describe("counts", () => {
   test("exactly, and approximately", () => {
-    expect(sayCount(74_171_001_933_649_540_648_903n)).toBe("74,171,001,933,649,540,648,903");
-    expect(sayRoughly(74_171_001_933_649_540_648_903n)).toBe("about 74 sextillion");
-    expect(sayRoughly(999_999n)).toBe("");
-    expect(sayRoughly(1_679_616n)).toBe("about 1.6 million");
-    expect(sayRoughly(10n ** 60n)).toBe("about 1.0 × 10^60");
+    expect(describeCount(74_171_001_933_649_540_648_903n)).toBe("74,171,001,933,649,540,648,903");
+    expect(describeRoughly(74_171_001_933_649_540_648_903n)).toBe("about 74 sextillion");
+    expect(describeRoughly(999_999n)).toBe("");
+    expect(describeRoughly(1_679_616n)).toBe("about 1.6 million");
+    expect(describeRoughly(10n ** 60n)).toBe("about 1.0 × 10^60");
   });
 });
 
@@ -42,18 +42,18 @@ describe("rules", () => {
     [{ kind: "on-beat", least: 1, most: null }, "Cells that begin on a beat: at least 1"],
     [{ kind: "lead", lead: "flips" }, "The other hand leads each repeat"],
   ] as const)("%j", (rule, words) => {
-    expect(wordRule(rule, place)).toBe(words);
+    expect(describeRule(rule, place)).toBe(words);
   });
   test("rules to relax, and problems", () => {
     const set = [{ kind: "rule", rule: 0 } as const, { kind: "uses", entry: 1 } as const];
-    expect(wordLoosened(set, ["It ends with a foot"], ["one", "two"])).toBe(
+    expect(describeLoosened(set, ["It ends with a foot"], ["one", "two"])).toBe(
       "“It ends with a foot” and how often “two” is used",
     );
-    expect(wordLoosened([{ kind: "rule", rule: 5 }], [], [])).toBe("“the band hits”");
-    expect(wordTrouble({ code: "inexact-window", slots: 10.5 })).toContain("10½ notes");
-    expect(wordTrouble("too-wide")).toContain("Remove some limits");
-    expect(wordTrouble({ code: "too-long", slots: 192, most: 128 })).toContain("the limit is 128");
-    expect(wordTrouble({ code: "empty-pool" })).toContain("Add a cell");
+    expect(describeLoosened([{ kind: "rule", rule: 5 }], [], [])).toBe("“the band hits”");
+    expect(describeTrouble({ code: "inexact-window", slots: 10.5 })).toContain("10½ notes");
+    expect(describeTrouble("too-wide")).toContain("Remove some limits");
+    expect(describeTrouble({ code: "too-long", slots: 192, most: 128 })).toContain("the limit is 128");
+    expect(describeTrouble({ code: "empty-pool" })).toContain("Add a cell");
   });
 });
 
@@ -66,7 +66,7 @@ describe("closings, endings, fixes", () => {
       },
     ];
     const told = listClosings(phraseOf("@4 RLRRLx3"), book, 2, WORKING).map((closing) => {
-      const { name, does, landing } = wordClosing(closing);
+      const { name, does, landing } = describeClosing(closing);
       return `${name}: ${does} (${landing})`;
     });
     expect(told).toEqual([
@@ -80,8 +80,8 @@ describe("closings, endings, fixes", () => {
   });
   test("endings have their requirements", () => {
     const told = (text: string, tempo: number) =>
-      describeEndings(phraseOf(text, tempo), WORKING).map(
-        (ending) => `${wordEnding(ending).name}: ${wordEnding(ending).does}`,
+      listEndings(phraseOf(text, tempo), WORKING).map(
+        (ending) => `${describeEnding(ending).name}: ${describeEnding(ending).does}`,
       );
     expect(told("@4 RLRRLx2 RLRRLK", 100)).toEqual([
       "Crash and kick: right hand to the crash: 450 ms to get there; one kick into the next, 6.7 a second",
@@ -94,6 +94,6 @@ describe("closings, endings, fixes", () => {
   });
   test("fixes have their results", () => {
     const [first] = listFixes(phraseOf("@4 LRLRx4", 120), [], WORKING);
-    expect(first && wordFix(first)).toEqual({ name: "End on a kick", does: "ends on the kick, both hands free" });
+    expect(first && describeFix(first)).toEqual({ name: "End on a kick", does: "ends on the kick, both hands free" });
   });
 });

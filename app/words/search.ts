@@ -4,7 +4,7 @@ import type { Loosened, RuleKind, ScorePart, SearchRule, SpecProblem, Who } from
 import type { Level } from "~/core/stroke";
 import { formatMeter, type Meter, type Rate } from "~/core/time";
 import { listAnd } from "./list";
-import { nameRate, plural, sayNumber, sayWindow } from "./time";
+import { describeNumber, describeRate, describeWindow, plural } from "./time";
 
 export const WHO_NAMES: Record<Who, string> = {
   any: "anyone",
@@ -19,7 +19,7 @@ export const WHO_NAMES: Record<Who, string> = {
 const LEVEL_WORDS: Record<Level, string> = { accent: "accented", normal: "at normal level", ghost: "ghosted" };
 
 /** "74,171,001,933,649,540,648,903". */
-export function sayCount(count: bigint): string {
+export function describeCount(count: bigint): string {
   return count.toLocaleString("en");
 }
 
@@ -38,7 +38,7 @@ const POWERS = [
 ];
 
 /** An approximation of a number too long to grasp: "about 74 sextillion"; "" for a short one. */
-export function sayRoughly(count: bigint): string {
+export function describeRoughly(count: bigint): string {
   if (count < 1_000_000n) return "";
   const digits = count.toString();
   const power = Math.floor((digits.length - 1) / 3);
@@ -55,7 +55,10 @@ function range(least: number, most: number | null): string {
 }
 
 /** A rule as a sentence without its full stop. `sayPlace` names the position of a slot. */
-export function wordRule<Kind extends RuleKind>(rule: SearchRule<Kind>, sayPlace: (slot: number) => string): string {
+export function describeRule<Kind extends RuleKind>(
+  rule: SearchRule<Kind>,
+  sayPlace: (slot: number) => string,
+): string {
   return RULE_WORDS[rule.kind](rule, sayPlace);
 }
 
@@ -80,7 +83,7 @@ const RULE_WORDS: {
 };
 
 /** Why a search is impossible, and what to do. */
-export function wordTrouble(problem: SpecProblem | "too-wide"): string {
+export function describeTrouble(problem: SpecProblem | "too-wide"): string {
   if (problem === "too-wide") {
     return "These rules make the search too large. Remove some limits on how often cells are used, or make the space shorter.";
   }
@@ -88,7 +91,7 @@ export function wordTrouble(problem: SpecProblem | "too-wide"): string {
     case "empty-pool":
       return "The pool is empty. Add a cell or two, from your book or typed.";
     case "inexact-window":
-      return `The space holds ${sayNumber(problem.slots)} notes of this value, and only whole notes can be filled. Choose another note value or another space.`;
+      return `The space holds ${describeNumber(problem.slots)} notes of this value, and only whole notes can be filled. Choose another note value or another space.`;
     case "too-long":
       return `The space holds ${problem.slots} notes, and the limit is ${problem.most}, four bars of thirty-seconds. Make it shorter or choose a slower note value.`;
     case "too-many-forms":
@@ -99,7 +102,7 @@ export function wordTrouble(problem: SpecProblem | "too-wide"): string {
 }
 
 /** One set of rules to relax: "“It ends with a foot” and how often Stairs six is used". */
-export function wordLoosened(set: readonly Loosened[], rules: readonly string[], pool: readonly string[]): string {
+export function describeLoosened(set: readonly Loosened[], rules: readonly string[], pool: readonly string[]): string {
   const words = set.map((one) =>
     one.kind === "rule"
       ? `“${rules[one.rule] ?? "the band hits"}”`
@@ -148,7 +151,7 @@ interface Asked {
 }
 
 /** "4/4, sixteenths, one bar from 1; 5 cells, 3 rules": a summary of a search. */
-export function saySearch({ meter, rate, window, cells, rules }: Asked): string {
-  const space = `${nameRate(rate)}, ${sayWindow(window, meter, rate)}`;
+export function describeSearch({ meter, rate, window, cells, rules }: Asked): string {
+  const space = `${describeRate(rate)}, ${describeWindow(window, meter, rate)}`;
   return `${formatMeter(meter)}, ${space}; ${plural(cells, "cell")}, ${plural(rules, "rule")}`;
 }

@@ -5,13 +5,13 @@ import type { ShareProblem } from "~/library/share";
 /** Some chat programs cut longer ones. */
 const SAFE_LENGTH = 2_000;
 
-export function wordLinkLength(length: number): string {
+export function describeLinkLength(length: number): string {
   const said = `${length.toLocaleString("en")} characters.`;
   if (length <= SAFE_LENGTH) return said;
   return `${said} Some chat programs cut links this long. A Dime Stack file (under Export) is safer.`;
 }
 
-export function wordShareProblem(problem: ShareProblem): string {
+export function describeShareProblem(problem: ShareProblem): string {
   switch (problem.kind) {
     case "not-ours":
       return "This isn't a link that Dime Stack made. Check that you copied all of it.";

@@ -51,7 +51,7 @@ export function capital(text: string): string {
 }
 
 /** "right hand accent with bass drum"; "divided in 2: left hand, left hand". */
-export function nameSlot(slot: Slot): string {
+export function describeSlot(slot: Slot): string {
   const parts = partsOf(slot);
   const only = parts[0];
   if (parts.length === 1 && only) return namePart(only);
@@ -65,7 +65,7 @@ export function thePlace(place: KitVoice): string {
 }
 
 /** A note that a kit lacks, and its substitute. */
-export function wordFold(from: KitVoice, to: KitVoice, strokes: number): string {
+export function describeFold(from: KitVoice, to: KitVoice, strokes: number): string {
   const many = strokes === 1 ? "1 stroke" : `${strokes} strokes`;
   return from === to
     ? `This kit has no ${KIT_VOICE_NAMES[from]} and nothing like it: ${many} play anyway.`

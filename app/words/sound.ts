@@ -25,12 +25,12 @@ export const SOUND_TROUBLE: Record<"not-started" | "interrupted", string> = {
 const MILLISECONDS = 1000;
 
 /** `latency` in seconds; null before the first sound. */
-export function sayOutputLatency(latency: number | null): string {
+export function describeOutputLatency(latency: number | null): string {
   if (latency === null) return "Play something, and the delay of your output is shown here.";
   return `Sound takes about ${Math.round(latency * MILLISECONDS)} ms to reach your ears, as this browser reports it. The playhead and the listening allow for it.`;
 }
 
 /** For a changed output; both in seconds. */
-export function sayOutputChanged(before: number, now: number): string {
+export function describeOutputChanged(before: number, now: number): string {
   return `The sound output has changed: it now takes about ${Math.round(now * MILLISECONDS)} ms instead of ${Math.round(before * MILLISECONDS)}. This is allowed for. If your hits are marked early or late, measure the latency again in Setup.`;
 }

@@ -54,15 +54,15 @@ export function listRates(meter: Meter): readonly string[] {
   return isCompound(meter) ? [...OFFERED_RATES, ...DOTTED_RATES] : OFFERED_RATES;
 }
 
-export function nameRate(rate: Rate): string {
+export function describeRate(rate: Rate): string {
   const text = formatRate(rate);
   if (RATE_NAMES[text]) return RATE_NAMES[text];
   return rate.quarters === 1 ? `${text} to the quarter` : `${rate.slots} in ${rate.quarters} quarters`;
 }
 
 /** One note at a rate: "sixteenth". */
-export function nameOneSlot(rate: Rate): string {
-  const name = nameRate(rate);
+export function describeOneSlot(rate: Rate): string {
+  const name = describeRate(rate);
   return name.endsWith("s") && !name.includes(" ") ? name.slice(0, -1) : name.replace(/s$/, "");
 }
 
@@ -78,33 +78,33 @@ export const COUNT_STYLE_NAMES: Record<CountStyle, string> = {
 };
 
 /** The note the tempo counts, by its sign's name. */
-export function nameTempoUnit(meter: Meter): string {
+export function describeTempoUnit(meter: Meter): string {
   const unit = tempoUnitTicks(meter);
   if (isCompound(meter)) return unit === 1.5 * TICKS_PER_QUARTER ? "dotted quarters" : "dotted eighths";
   return unit === TICKS_PER_QUARTER ? "quarters" : unit === 2 * TICKS_PER_QUARTER ? "halves" : "wholes";
 }
 
 /** The unit of the tempo: "bpm", or "♩. bpm" if a beat isn't a quarter. */
-export function sayBpmUnit(meter: Meter): string {
+export function describeBpmUnit(meter: Meter): string {
   const unit = tempoUnitTicks(meter);
   if (unit === TICKS_PER_QUARTER) return "bpm";
   if (isCompound(meter)) return unit === 1.5 * TICKS_PER_QUARTER ? "♩. bpm" : "♪. bpm";
-  return `${nameTempoUnit(meter)}, bpm`;
+  return `${describeTempoUnit(meter)}, bpm`;
 }
 
 /**
  * How a meter of eighths or sixteenths is felt: "in 2 dotted quarters", "in 2+2+3", "in one". Null if its beats are as
  * written.
  */
-export function sayFelt(meter: Meter): string | null {
+export function describeFelt(meter: Meter): string | null {
   if (meter.groups) return `in ${meter.groups.join("+")}`;
-  if (isCompound(meter)) return `in ${barTicks(meter) / beatTicks(meter)} ${nameTempoUnit(meter)}`;
+  if (isCompound(meter)) return `in ${barTicks(meter) / beatTicks(meter)} ${describeTempoUnit(meter)}`;
   return meter.unit >= 8 && meter.beats === 3 ? "in one" : null;
 }
 
 /** The default grouping. */
-export function sayUsuallyFelt(meter: Meter): string {
-  return sayFelt({ ...meter, groups: undefined }) ?? `in ${nameUnits(meter)}`;
+export function describeUsuallyFelt(meter: Meter): string {
+  return describeFelt({ ...meter, groups: undefined }) ?? `in ${nameUnits(meter)}`;
 }
 
 function nameUnits({ unit }: Meter): string {
@@ -112,13 +112,13 @@ function nameUnits({ unit }: Meter): string {
 }
 
 /** What is wrong with a meter's typed groups. */
-export function wordGroupsProblem(problem: GroupsProblem, meter: Meter): string {
+export function describeGroupsProblem(problem: GroupsProblem, meter: Meter): string {
   if (problem.kind === "not-groups") return `Write groups of 1 to ${MAX_GROUP} with + between them: 2+2+3.`;
   return `These groups make ${problem.sum} ${nameUnits(meter)}; the bar has ${problem.wanted}.`;
 }
 
 /** A number of slots or beats as people write it: 1½, 2⅓, 10. */
-export function sayNumber(value: number): string {
+export function describeNumber(value: number): string {
   const whole = Math.floor(value + 1e-9);
   const rest = value - whole;
   const fractions: readonly (readonly [number, string])[] = [
@@ -135,17 +135,17 @@ export function sayNumber(value: number): string {
 }
 
 export function plural(count: number, one: string, many = `${one}s`): string {
-  return `${sayNumber(count)} ${count > 1 || count === 0 ? many : one}`;
+  return `${describeNumber(count)} ${count > 1 || count === 0 ? many : one}`;
 }
 
 /** The count on a beat of the count-in, from 0 through all its bars. */
-export function sayCountIn(index: number, meter: Meter, style: CountStyle): string {
+export function describeCountIn(index: number, meter: Meter, style: CountStyle): string {
   const duration = beatTicks(meter);
   return countSlot(style === "cell" ? "beats" : style, { at: ticks(index * duration), duration, place: 0 }, meter);
 }
 
 /** The start of something in a counting style: "3 &", "3 (fa)". */
-export function sayPosition(at: Ticks, rate: Rate, meter: Meter, style: CountStyle): string {
+export function describePosition(at: Ticks, rate: Rate, meter: Meter, style: CountStyle): string {
   // By cell, in six, in groups or by halves, positions aren't unique.
   const counting = style === "french" || style === "south-indian" || style === "trip-let" ? style : "beats";
   const duration = slotTicks(rate);
@@ -157,7 +157,7 @@ export function sayPosition(at: Ticks, rate: Rate, meter: Meter, style: CountSty
 }
 
 /** The position of an eighth as a teacher says it: "3", "& of 3". */
-export function sayEntry(at: Ticks, meter: Meter): string {
+export function describeEntry(at: Ticks, meter: Meter): string {
   const duration = slotTicks({ slots: 2, quarters: 1 });
   const syllable = countSlot("beats", { at, duration, place: 0 }, meter);
   const isOnBeat = beatPosition(at, duration, meter).numerator === 0;
@@ -165,7 +165,7 @@ export function sayEntry(at: Ticks, meter: Meter): string {
 }
 
 /** A position in the bar as counted: "3&", "bar 2, 1". Between syllables, the part of the beat: "3 2/5". */
-export function namePlace(at: Ticks, rate: Rate, meter: Meter): string {
+export function describePlace(at: Ticks, rate: Rate, meter: Meter): string {
   const { bar, beat } = locate(at, meter);
   const { numerator, denominator } = beatPosition(at, slotTicks(rate), meter);
   const shared = gcd(numerator, denominator);
@@ -182,12 +182,12 @@ export interface NamedPlace {
 }
 
 /** Every position of a rate's grid in some bars, in order. */
-export function namePlaces(rate: Rate, meter: Meter, bars: number): NamedPlace[] {
+export function listNamedPlaces(rate: Rate, meter: Meter, bars: number): NamedPlace[] {
   const slot = slotTicks(rate);
   const count = Math.ceil((bars * barTicks(meter)) / slot);
   return Array.from({ length: count }, (_, index) => {
     const at = ticks(index * slot);
-    return { at, name: namePlace(at, rate, meter) };
+    return { at, name: describePlace(at, rate, meter) };
   });
 }
 
@@ -224,13 +224,13 @@ export function listSpaces(meter: Meter): readonly NamedSpace[] {
 }
 
 /** "one bar from 1", "7 sixteenths from 3e": the start and length of the space to fill. */
-export function sayWindow({ start, length }: { start: number; length: number }, meter: Meter, rate: Rate): string {
+export function describeWindow({ start, length }: { start: number; length: number }, meter: Meter, rate: Rate): string {
   const named = listSpaces(meter).find((space) => space.length === length && space.start % barTicks(meter) === 0);
   const slots = length / slotTicks(rate);
-  const long = named?.name ?? plural(Math.round(slots * 100) / 100, nameOneSlot(rate), nameRate(rate));
-  return `${long} from ${namePlace(ticks(start), rate, meter)}`;
+  const long = named?.name ?? plural(Math.round(slots * 100) / 100, describeOneSlot(rate), describeRate(rate));
+  return `${long} from ${describePlace(ticks(start), rate, meter)}`;
 }
 
-export function sayMilliseconds(seconds: number): string {
+export function describeMilliseconds(seconds: number): string {
   return seconds < 1 ? `${Math.round(seconds * 1000)} ms` : `${Math.round(seconds * 10) / 10} s`;
 }

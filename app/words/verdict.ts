@@ -7,7 +7,7 @@ import { barTicks, beatTicks, type Cycle, type Meter, type Rate, slotTicks } fro
 import type { BarCheck } from "~/core/timeline";
 import { listAnd } from "./list";
 import { LIMB_NAMES } from "./slot";
-import { nameOneSlot, nameRate, plural, sayMilliseconds, sayNumber } from "./time";
+import { describeMilliseconds, describeNumber, describeOneSlot, describeRate, plural } from "./time";
 
 export type VerdictTone = "good" | "open" | "bad" | "plain";
 
@@ -18,7 +18,7 @@ export interface Verdict {
 }
 
 /** "16 of 16 sixteenths", "1 sixteenth left to fill", "2 sixteenths too many". */
-export function wordFit(fit: Fit, meter: Meter, lastRate: Rate): Verdict {
+export function describeFit(fit: Fit, meter: Meter, lastRate: Rate): Verdict {
   const beats = (span: number) => plural(Math.abs(span) / beatTicks(meter), "beat");
   if (fit.verdict === "empty") {
     return {
@@ -29,26 +29,26 @@ export function wordFit(fit: Fit, meter: Meter, lastRate: Rate): Verdict {
   }
   const of =
     fit.windowSlots === null
-      ? `${sayNumber(fit.usedSlots)} notes, mixed values`
-      : `${sayNumber(fit.usedSlots)} of ${sayNumber(fit.windowSlots)} ${nameRate(lastRate)}`;
+      ? `${describeNumber(fit.usedSlots)} notes, mixed values`
+      : `${describeNumber(fit.usedSlots)} of ${describeNumber(fit.windowSlots)} ${describeRate(lastRate)}`;
   if (fit.verdict === "fits") return { tone: "good", headline: of, detail: `Fits exactly: ${beats(fit.used)}` };
-  const spare = plural(Math.abs(fit.spareSlots), nameOneSlot(lastRate), nameRate(lastRate));
+  const spare = plural(Math.abs(fit.spareSlots), describeOneSlot(lastRate), describeRate(lastRate));
   const size = beats(fit.spare);
   return fit.verdict === "short"
     ? {
         tone: "open",
-        headline: `${of}: ${sayNumber(Math.abs(fit.spareSlots))} left`,
+        headline: `${of}: ${describeNumber(Math.abs(fit.spareSlots))} left`,
         detail: `${spare} still to fill (${size})`,
       }
     : {
         tone: "bad",
-        headline: `${of}: ${sayNumber(Math.abs(fit.spareSlots))} too many`,
+        headline: `${of}: ${describeNumber(Math.abs(fit.spareSlots))} too many`,
         detail: `${spare} too long (${size})`,
       };
 }
 
 /** When the phrase, repeated alone, starts on a bar line again. */
-export function wordCycle(cycle: Cycle | null, fit: Fit, meter: Meter): Verdict {
+export function describeCycle(cycle: Cycle | null, fit: Fit, meter: Meter): Verdict {
   if (!cycle) return { tone: "plain", headline: "Repeats", detail: "Type a sticking first" };
   if (cycle.repeats === 1) {
     const every = cycle.bars === 1 ? "bar" : plural(cycle.bars, "bar");
@@ -66,7 +66,7 @@ function nameLimbs(limbs: readonly Limb[]): string {
 const HAND_NAMES: Record<Hand, string> = { R: "Right", L: "Left" };
 
 /** "Both hands free, kick into the 1", "Ends on the kick. Both hands free: right to the crash. Time to reach the 1: 163 ms". */
-export function wordLanding(landing: Landing | null): Verdict {
+export function describeLanding(landing: Landing | null): Verdict {
   if (!landing) return { tone: "plain", headline: "Landing", detail: "Type a sticking first" };
   const ends = `Ends on the ${nameLimbs(landing.last)}`;
   const free = landing.hands.filter((hand) => hand.free);
@@ -80,7 +80,7 @@ export function wordLanding(landing: Landing | null): Verdict {
         ? [`${hand} hand free`, `it can reach the ${where}`]
         : [
             "No hand free for the crash",
-            `${hand.toLowerCase()} has ${sayMilliseconds(crash.restSeconds ?? 0)} and needs ${sayMilliseconds(crash.need)}`,
+            `${hand.toLowerCase()} has ${describeMilliseconds(crash.restSeconds ?? 0)} and needs ${describeMilliseconds(crash.need)}`,
           ];
   const kicks = landing.kickRun === 1 ? "kick" : `${landing.kickRun} kicks`;
   const isKicked = landing.kickRun > 0 && landing.kickSpeed;
@@ -88,11 +88,11 @@ export function wordLanding(landing: Landing | null): Verdict {
   return {
     tone: free.length > 0 ? "good" : "bad",
     headline: `${headline}${isKicked ? `, ${kicks} into the 1` : ""}`,
-    detail: `${ends}. ${headline}: ${words}${kick}. Time to reach the 1: ${sayMilliseconds(landing.secondsLeft)}`,
+    detail: `${ends}. ${headline}: ${words}${kick}. Time to reach the 1: ${describeMilliseconds(landing.secondsLeft)}`,
   };
 }
 
-export function wordLead(landing: Landing | null): Verdict {
+export function describeLead(landing: Landing | null): Verdict {
   if (!landing?.lead) return { tone: "plain", headline: "One lead", detail: "Only one hand plays" };
   const { hand, isDoubled } = landing.lead;
   const name = HAND_NAMES[hand];
@@ -104,7 +104,7 @@ export function wordLead(landing: Landing | null): Verdict {
 }
 
 /** Written bar lines that aren't on one: mentioned once, however many. */
-export function wordBarChecks(wrong: readonly BarCheck[], rateOf: (cell: number) => Rate): string {
+export function describeBarChecks(wrong: readonly BarCheck[], rateOf: (cell: number) => Rate): string {
   const [first] = wrong;
   if (!first) return "";
   const off = first.offBy / slotTicks(rateOf(first.beforeCell - 1));

@@ -1,26 +1,26 @@
 import { describe, expect, test } from "vitest";
-import { describeLanding, measureFit } from "~/core/fit";
+import { findLanding, measureFit } from "~/core/fit";
 import { readStickLine } from "~/core/line";
 import { openingRate } from "~/core/phrase";
 import { WORKING } from "~/core/testing/kits";
 import { barTicks, bpm, measureCycle, parseMeter, parseRate, type Ticks, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
 import { readStickFile } from "~/library/fill/stick-file";
-import { wordBookProblem, wordStickFileProblem } from "./book";
-import { wordProblem } from "./problem";
-import { nameSlot } from "./slot";
+import { describeBookProblem, describeStickFileProblem } from "./book";
+import { describeProblem } from "./problem";
+import { describeSlot } from "./slot";
 import {
+  describeCountIn,
+  describeNumber,
+  describePlace,
+  describePosition,
+  describeRate,
+  describeTempoUnit,
   findPlace,
-  namePlace,
-  namePlaces,
-  nameRate,
-  nameTempoUnit,
+  listNamedPlaces,
   plural,
-  sayCountIn,
-  sayNumber,
-  sayPosition,
 } from "./time";
-import { wordBarChecks, wordCycle, wordFit, wordLanding, wordLead } from "./verdict";
+import { describeBarChecks, describeCycle, describeFit, describeLanding, describeLead } from "./verdict";
 
 function timelineOf(text: string, meterText = "4/4", tempo = 120) {
   const { line } = readStickLine(text);
@@ -32,13 +32,13 @@ function verdictsOf(text: string, meterText = "4/4") {
   const timeline = timelineOf(text, meterText);
   const rate = openingRate(readStickLine(text).line ?? []);
   const fit = measureFit(timeline, rate);
-  const landing = describeLanding(timeline, WORKING);
+  const landing = findLanding(timeline, WORKING);
   const cycle = fit.used > 0 ? measureCycle(fit.used, timeline.meter) : null;
   return {
-    fit: wordFit(fit, timeline.meter, rate),
-    cycle: wordCycle(cycle, fit, timeline.meter),
-    landing: wordLanding(landing),
-    lead: wordLead(landing),
+    fit: describeFit(fit, timeline.meter, rate),
+    cycle: describeCycle(cycle, fit, timeline.meter),
+    landing: describeLanding(landing),
+    lead: describeLead(landing),
   };
 }
 
@@ -82,7 +82,7 @@ describe("the verdict", () => {
     expect(verdictsOf("@4 RLRK").cycle).toMatchObject({ tone: "good", detail: "4 repeats in the bar" });
   });
   test("of a hand that has no time", () => {
-    expect(wordLanding(describeLanding(timelineOf("@4 (RL)x16"), WORKING)).detail).toMatch(
+    expect(describeLanding(findLanding(timelineOf("@4 (RL)x16"), WORKING)).detail).toMatch(
       /No hand free for the crash: right has 125 ms/,
     );
     expect(verdictsOf("@4 RLRR").lead).toMatchObject({
@@ -93,9 +93,9 @@ describe("the verdict", () => {
   test("of a misplaced bar line", () => {
     const early = { at: ticks(0), beforeCell: 2, offBy: -2_520 as Ticks };
     const sixteenths = () => ({ slots: 4, quarters: 1 });
-    expect(wordBarChecks([], sixteenths)).toBe("");
-    expect(wordBarChecks([early], sixteenths)).toBe("The | before cell 3 is 1 note before the bar line.");
-    expect(wordBarChecks([early, { ...early, beforeCell: 4 }, early], sixteenths)).toBe(
+    expect(describeBarChecks([], sixteenths)).toBe("");
+    expect(describeBarChecks([early], sixteenths)).toBe("The | before cell 3 is 1 note before the bar line.");
+    expect(describeBarChecks([early, { ...early, beforeCell: 4 }, early], sixteenths)).toBe(
       "The | before cell 3 is 1 note before the bar line, and 2 more | are off too.",
     );
   });
@@ -131,7 +131,7 @@ describe("problems have words", () => {
   ])("%.20s", (text) => {
     const problem = readStickLine(text).problems[0];
     if (!problem) throw new Error("no problem");
-    const { column, what, remedy } = wordProblem(problem);
+    const { column, what, remedy } = describeProblem(problem);
     expect(column).toBe(problem.from + 1);
     expect(`${what} ${remedy}`).not.toMatch(/undefined|NaN|“”/);
     expect(what).toMatch(/\.$/);
@@ -139,7 +139,7 @@ describe("problems have words", () => {
   });
   test("an example in full", () => {
     const problem = readStickLine("@11 RL").problems[0];
-    expect(problem && wordProblem(problem)).toEqual({
+    expect(problem && describeProblem(problem)).toEqual({
       column: 2,
       what: "“11” notes to the quarter can't be divided exactly.",
       remedy: "The nearest are @10 and @12.",
@@ -147,40 +147,42 @@ describe("problems have words", () => {
   });
   test("of files", () => {
     expect(
-      wordBookProblem({
+      describeBookProblem({
         kind: "field",
         path: "content.tempo",
         item: { what: "fill", index: 2 },
         fault: { kind: "more", limit: 400, of: "number" },
       }),
     ).toMatch(/^Fill 3 of the file has an error: “content\.tempo” must be at most 400\. Fix it/);
-    expect(wordBookProblem({ kind: "too-large", bytes: 9e6, most: 8_388_608 })).toMatch(/8\.6 MB\. The limit is 8 MB/);
-    expect(wordBookProblem({ kind: "version", found: "7", known: 1 })).toMatch(/version 7/);
-    expect(wordBookProblem({ kind: "twice", what: "fill", id: "x" })).toMatch(/“x”/);
-    expect(wordBookProblem({ kind: "not-json", line: 3 })).toMatch(/isn.t a JSON file.*: line 3 can.t be read\. /);
+    expect(describeBookProblem({ kind: "too-large", bytes: 9e6, most: 8_388_608 })).toMatch(
+      /8\.6 MB\. The limit is 8 MB/,
+    );
+    expect(describeBookProblem({ kind: "version", found: "7", known: 1 })).toMatch(/version 7/);
+    expect(describeBookProblem({ kind: "twice", what: "fill", id: "x" })).toMatch(/“x”/);
+    expect(describeBookProblem({ kind: "not-json", line: 3 })).toMatch(/isn.t a JSON file.*: line 3 can.t be read\. /);
     const bad = readStickFile("RL\nRLF");
-    expect(!bad.ok && wordStickFileProblem(bad)).toMatch(/^Line 2, column 3 of the file: “F” isn.t a hand or foot/);
-    expect(wordStickFileProblem({ ok: false, reason: "empty" })).toMatch(/no stick lines/);
-    expect(wordBookProblem({ kind: "not-a-book" })).toMatch(/isn.t a Dime Stack book/);
+    expect(!bad.ok && describeStickFileProblem(bad)).toMatch(/^Line 2, column 3 of the file: “F” isn.t a hand or foot/);
+    expect(describeStickFileProblem({ ok: false, reason: "empty" })).toMatch(/no stick lines/);
+    expect(describeBookProblem({ kind: "not-a-book" })).toMatch(/isn.t a Dime Stack book/);
   });
 });
 
 test("slots, rates, numbers and positions by name", () => {
   const cell = readStickLine("@4 '>R/t1(RK){LL}-h").line?.[1];
-  expect(cell?.kind === "cell" && cell.slots.map(nameSlot)).toEqual([
+  expect(cell?.kind === "cell" && cell.slots.map(describeSlot)).toEqual([
     "right hand accent flam on tom 1",
     "right hand with bass drum",
     "divided in 2: left hand, left hand",
     "silence",
     "hi-hat foot ghost",
   ]);
-  expect(["4", "3/2", "20", "7/4"].map((text) => nameRate(parseRate(text) ?? { slots: 1, quarters: 1 }))).toEqual([
+  expect(["4", "3/2", "20", "7/4"].map((text) => describeRate(parseRate(text) ?? { slots: 1, quarters: 1 }))).toEqual([
     "sixteenths",
     "quarter triplets",
     "20 to the quarter",
     "7 in 4 quarters",
   ]);
-  expect([0, 0.5, 2 / 3, 10.25, 1234, 1.2345].map(sayNumber)).toEqual(["0", "½", "⅔", "10¼", "1,234", "1.23"]);
+  expect([0, 0.5, 2 / 3, 10.25, 1234, 1.2345].map(describeNumber)).toEqual(["0", "½", "⅔", "10¼", "1,234", "1.23"]);
   expect([plural(1, "bar"), plural(2, "bar"), plural(0.5, "beat"), plural(0, "slot")]).toEqual([
     "1 bar",
     "2 bars",
@@ -189,24 +191,24 @@ test("slots, rates, numbers and positions by name", () => {
   ]);
   const sixteenths = { slots: 4, quarters: 1 };
   const four = { beats: 4, unit: 4 } as const;
-  expect([0, 25_200, 12_600].map((at) => sayPosition(ticks(at), sixteenths, four, "beats"))).toEqual([
+  expect([0, 25_200, 12_600].map((at) => describePosition(ticks(at), sixteenths, four, "beats"))).toEqual([
     "1",
     "3 &",
     "2 e",
   ]);
-  expect(sayPosition(ticks(12_600), sixteenths, four, "french")).toBe("2 (fa)");
-  expect([0, 25_200, 52_920].map((at) => namePlace(ticks(at), sixteenths, four))).toEqual(["1", "3&", "bar 2, 2e"]);
+  expect(describePosition(ticks(12_600), sixteenths, four, "french")).toBe("2 (fa)");
+  expect([0, 25_200, 52_920].map((at) => describePlace(ticks(at), sixteenths, four))).toEqual(["1", "3&", "bar 2, 2e"]);
   expect(
-    (["4/4", "6/8", "7/8", "2/2", "6/16"] as const).map((text) => nameTempoUnit(parseMeter(text) ?? four)),
+    (["4/4", "6/8", "7/8", "2/2", "6/16"] as const).map((text) => describeTempoUnit(parseMeter(text) ?? four)),
   ).toEqual(["quarters", "dotted quarters", "quarters", "halves", "dotted eighths"]);
 });
 
 test("the count-in is counted like the fill, through all its bars", () => {
   const four = { beats: 4, unit: 4 } as const;
-  expect([0, 1, 3, 4].map((beat) => sayCountIn(beat, four, "beats"))).toEqual(["1", "2", "4", "1"]);
-  expect([0, 1].map((beat) => sayCountIn(beat, { beats: 6, unit: 8 }, "beats"))).toEqual(["1", "2"]);
-  expect(sayCountIn(1, four, "south-indian")).toBe("ta");
-  expect(sayCountIn(2, four, "cell")).toBe("3");
+  expect([0, 1, 3, 4].map((beat) => describeCountIn(beat, four, "beats"))).toEqual(["1", "2", "4", "1"]);
+  expect([0, 1].map((beat) => describeCountIn(beat, { beats: 6, unit: 8 }, "beats"))).toEqual(["1", "2"]);
+  expect(describeCountIn(1, four, "south-indian")).toBe("ta");
+  expect(describeCountIn(2, four, "cell")).toBe("3");
 });
 
 describe("typed positions", () => {
@@ -214,7 +216,7 @@ describe("typed positions", () => {
   test("each position of a grid has a unique name that finds it", () => {
     for (const text of ["1", "2", "3", "4", "5", "6", "7", "8", "3/2"]) {
       for (const meter of [four, { beats: 7, unit: 8 } as const, { beats: 6, unit: 8 } as const]) {
-        const places = namePlaces(parseRate(text) ?? { slots: 4, quarters: 1 }, meter, 2);
+        const places = listNamedPlaces(parseRate(text) ?? { slots: 4, quarters: 1 }, meter, 2);
         expect(new Set(places.map(({ name }) => name)).size).toBe(places.length);
         for (const place of places) expect(findPlace(place.name, places)).toEqual(place);
       }
@@ -228,10 +230,10 @@ describe("typed positions", () => {
     ["2:1", 40_320],
     ["bar 2, 1", 40_320],
   ])("%s", (typed, at) => {
-    expect(findPlace(typed, namePlaces({ slots: 4, quarters: 1 }, four, 2))?.at).toBe(at);
+    expect(findPlace(typed, listNamedPlaces({ slots: 4, quarters: 1 }, four, 2))?.at).toBe(at);
   });
   test("anything else finds nothing", () => {
-    const places = namePlaces({ slots: 2, quarters: 1 }, four, 1);
+    const places = listNamedPlaces({ slots: 2, quarters: 1 }, four, 1);
     for (const typed of ["", "5", "3e", "&", "bar 2, 1"]) expect(findPlace(typed, places)).toBeNull();
   });
 });

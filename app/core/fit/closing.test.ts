@@ -12,9 +12,9 @@ import { runs } from "../testing/seed";
 import { barTicks, bpm, type Meter, makeRate, type Rate, sameRate, slotTicks, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { listClosings, type NamedCell } from "./closing";
-import { describeEndings, listFixes, rankFor } from "./ending";
+import { listEndings, listFixes, rankFor } from "./ending";
 import { measureFit } from "./fit";
-import { describeLanding, rankLanding } from "./landing";
+import { findLanding, rankLanding } from "./landing";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 
@@ -53,7 +53,7 @@ describe("ways to close", () => {
         for (const { line, window, tempo, landing } of listClosings(phrase, BOOK, bars, WORKING)) {
           const timeline = layOut({ ...phrase, line, window, tempo }, WORKING.kit);
           expect(measureFit(timeline, openingRate(line)).verdict).toBe("fits");
-          expect(landing).toEqual(describeLanding(timeline, WORKING));
+          expect(landing).toEqual(findLanding(timeline, WORKING));
           expect(readStickLine(formatLine(line)).line).not.toBeNull();
         }
       }),
@@ -194,7 +194,7 @@ describe("landing, hand-worked", () => {
     ["@4 RLRLx3 RLK{RL}", 100, "L", "R 150 busy, L 75 busy", 0, false],
     ["@4 RLRLx3 KLK'R", 100, "R", "L 450 free, R 150 busy", 0, true],
   ])("%s at %i", (text, tempo, last, hands, kicks, lead) => {
-    const landing = describeLanding(layOut(phraseOf(text, { tempo: bpm(tempo) })), WORKING);
+    const landing = findLanding(layOut(phraseOf(text, { tempo: bpm(tempo) })), WORKING);
     if (!landing) throw new Error("nothing lands");
     const told = landing.hands.map(
       ({ hand, restSeconds, free }) =>
@@ -212,7 +212,7 @@ describe("landing, hand-worked", () => {
 describe("endings", () => {
   const endings = (text: string, tempo = 100) =>
     Object.fromEntries(
-      describeEndings(phraseOf(text, { tempo: bpm(tempo) }), WORKING).map((ending) => [ending.kind, ending]),
+      listEndings(phraseOf(text, { tempo: bpm(tempo) }), WORKING).map((ending) => [ending.kind, ending]),
     );
   test("a crash needs a hand and the foot; a double of the foot has its limit", () => {
     expect(endings("@4 RLRRLx2 RLRRLK").crash).toMatchObject({
@@ -248,7 +248,7 @@ describe("endings", () => {
     expect(half?.kind === "half" && formatLine(half.line)).toBe("@4 RLRRL RLR");
   });
   test("a silent phrase has no ending", () => {
-    expect(describeEndings(phraseOf("@4 ----"), WORKING)).toEqual([]);
+    expect(listEndings(phraseOf("@4 ----"), WORKING)).toEqual([]);
   });
 });
 
@@ -256,12 +256,12 @@ describe("fixes", () => {
   test("another lead, a kick at the end, another tail: each lands better and still fits", () => {
     fc.assert(
       fc.property(anyPhrase, fc.constantFrom(WORKING, LEFT_HANDED), (phrase, player) => {
-        const before = describeLanding(layOut(phrase, player.kit), player);
+        const before = findLanding(layOut(phrase, player.kit), player);
         const fit = measureFit(layOut(phrase), openingRate(phrase.line)).verdict;
         for (const { line, landing } of listFixes(phrase, BOOK, player)) {
           const timeline = layOut({ ...phrase, line }, player.kit);
           expect(measureFit(timeline, openingRate(line)).verdict).toBe(fit);
-          expect(describeLanding(timeline, player)).toEqual(landing);
+          expect(findLanding(timeline, player)).toEqual(landing);
           const wanted = player.hands.timekeeper;
           expect(before && rankFor(landing, wanted)).toBeGreaterThan(before ? rankFor(before, wanted) : 99);
         }

@@ -29,7 +29,7 @@ import {
 } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
 import { measureFit } from "./fit";
-import { describeLanding, type Landing, rankLanding } from "./landing";
+import { findLanding, type Landing, rankLanding } from "./landing";
 
 /** A cell that can serve as a tail. */
 export interface NamedCell {
@@ -116,7 +116,7 @@ function makeClose(phrase: Phrase, player: Player): Close {
     if (countSlots(line) === 0 || !isWritable(line)) return [];
     const timeline = layOut({ ...phrase, line, window, tempo }, player.kit);
     if (measureFit(timeline, openingRate(line)).verdict !== "fits") return [];
-    return [{ way, line, window, tempo, landing: describeLanding(timeline, player) }];
+    return [{ way, line, window, tempo, landing: findLanding(timeline, player) }];
   };
 }
 

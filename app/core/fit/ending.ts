@@ -10,7 +10,7 @@ import { beatTicks, type Seconds, type Ticks, ticks, ticksToSeconds } from "../t
 import { layOut, type Timeline } from "../timeline/timeline";
 import { MAX_FIXED_SLOTS, type NamedCell } from "./closing";
 import { measureFit } from "./fit";
-import { describeLanding, type HandOnLanding, type Landing, rankLanding } from "./landing";
+import { findLanding, type HandOnLanding, type Landing, rankLanding } from "./landing";
 
 /** Surfaces that ring and must be choked for a hard stop. */
 const RINGING: readonly KitVoice[] = ["ho", "rd", "rb", "c1", "c2", "ch", "sp"];
@@ -55,9 +55,9 @@ export type Ending =
     };
 
 /** The endings of a phrase for one player. Empty for a phrase without strokes. */
-export function describeEndings(phrase: Phrase, player: Player): Ending[] {
+export function listEndings(phrase: Phrase, player: Player): Ending[] {
   const timeline = layOut(phrase, player.kit);
-  const landing = describeLanding(timeline, player);
+  const landing = findLanding(timeline, player);
   if (!landing) return [];
   return [
     crashEnding(timeline, landing, player),
@@ -159,7 +159,7 @@ const MAX_FIXES = 4;
  */
 export function listFixes(phrase: Phrase, book: readonly NamedCell[], player: Player): Fix[] {
   const timeline = layOut(phrase, player.kit);
-  const before = describeLanding(timeline, player);
+  const before = findLanding(timeline, player);
   const crash = player.hands.timekeeper;
   const last = timeline.cells.at(-1);
   if (!before || !last || timeline.slots.length > MAX_FIXED_SLOTS) return [];
@@ -169,7 +169,7 @@ export function listFixes(phrase: Phrase, book: readonly NamedCell[], player: Pl
   const attempt = (way: FixWay, line: Line) => {
     if (!isWritable(line)) return;
     const laid = layOut({ ...phrase, line }, player.kit);
-    const landing = describeLanding(laid, player);
+    const landing = findLanding(laid, player);
     if (!landing || measureFit(laid, openingRate(line)).verdict !== fit) return;
     if (rankFor(landing, crash) > rankFor(before, crash)) fixes.push({ way, line, landing });
   };

@@ -48,7 +48,7 @@ export interface Landing {
 const MUCH_NEARER = 0.08;
 
 /** Null for a phrase without strokes: there is nothing to land. */
-export function describeLanding(timeline: Timeline, player: Player): Landing | null {
+export function findLanding(timeline: Timeline, player: Player): Landing | null {
   const { meter, tempo, window } = timeline;
   const strokes = timeline.events.filter((event) => event.grace === undefined);
   const lastAt = strokes.at(-1)?.at;

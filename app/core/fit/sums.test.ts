@@ -13,7 +13,7 @@ import { FOUR_PIECE, kitOf, LARGE, LEFT_HANDED, SMALL, WORKING } from "../testin
 import { barTicks, bpm, DEFAULT_RATE, type Meter, parseMeter, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { measureFit } from "./fit";
-import { describeLanding } from "./landing";
+import { findLanding } from "./landing";
 
 function timelineOf(text: string, meterText = "4/4", tempo = 120, window?: readonly [number, number]) {
   const line = readStickLine(text).line;
@@ -58,7 +58,7 @@ describe("fit", () => {
 
 describe("landing", () => {
   test("on a kick: both hands are free, and the kick leads into one", () => {
-    const landing = describeLanding(timelineOf("@4 >RlrrL >RlrrL RLRRLK"), WORKING);
+    const landing = findLanding(timelineOf("@4 >RlrrL >RlrrL RLRRLK"), WORKING);
     expect(landing).toMatchObject({
       one: 40_320,
       last: ["K"],
@@ -74,7 +74,7 @@ describe("landing", () => {
     ]);
   });
   test("on the right hand: the left is free for the crash", () => {
-    const landing = describeLanding(timelineOf("@4 RLRLx3 RLLR"), WORKING);
+    const landing = findLanding(timelineOf("@4 RLRLx3 RLLR"), WORKING);
     expect(landing?.last).toEqual(["R"]);
     expect(landing?.hands.map(({ hand, free }) => [hand, free])).toEqual([
       ["L", true],
@@ -83,27 +83,27 @@ describe("landing", () => {
     expect(landing).toMatchObject({ kickRun: 0, kickSpeed: null });
   });
   test("mirrored, the other hand is free", () => {
-    expect(describeLanding(timelineOf("@4 LRLRx3 LRRL"), WORKING)?.hands[0]).toMatchObject({ hand: "R", free: true });
+    expect(findLanding(timelineOf("@4 LRLRx3 LRRL"), WORKING)?.hands[0]).toMatchObject({ hand: "R", free: true });
   });
   test("two kicks in one slot count as two, and the last is closer", () => {
-    expect(describeLanding(timelineOf("@4 RLRLx3 RLR{KK}"), WORKING)).toMatchObject({ kickRun: 2, timeLeft: 1_260 });
+    expect(findLanding(timelineOf("@4 RLRLx3 RLR{KK}"), WORKING)).toMatchObject({ kickRun: 2, timeLeft: 1_260 });
   });
   test("a kick that doesn't reach one doesn't lead into it", () => {
-    expect(describeLanding(timelineOf("@4 RLKK"), WORKING)).toMatchObject({
+    expect(findLanding(timelineOf("@4 RLKK"), WORKING)).toMatchObject({
       one: 40_320,
       kickRun: 0,
       timeLeft: 40_320 - 7_560,
     });
   });
   test("after the window, one is the next bar line", () => {
-    expect(describeLanding(timelineOf("@4 RLRRLx4"), WORKING)).toMatchObject({ one: 80_640 });
+    expect(findLanding(timelineOf("@4 RLRRLx4"), WORKING)).toMatchObject({ one: 80_640 });
   });
   test("a hand that doesn't play is free, and silence has no landing", () => {
-    const landing = describeLanding(timelineOf("@4 RRKK"), WORKING);
+    const landing = findLanding(timelineOf("@4 RRKK"), WORKING);
     expect(landing?.hands.find(({ hand }) => hand === "L")).toMatchObject({ rest: null, free: true });
     // Both are free, so the leading hand crashes.
     expect(landing?.hands[0]).toMatchObject({ hand: "R", free: true, crash: "c1" });
-    expect(describeLanding(timelineOf("@4 ----"), WORKING)).toBeNull();
+    expect(findLanding(timelineOf("@4 ----"), WORKING)).toBeNull();
   });
   test.each([
     ["RLRR", true],
@@ -119,7 +119,7 @@ describe("landing", () => {
     ["RRKK", null],
     ["KKH", null],
   ] as const)("repeats of %s join with the same hand twice: %s", (text, isDoubled) => {
-    expect(describeLanding(timelineOf(`@4 ${text}`), WORKING)?.lead?.isDoubled ?? null).toBe(isDoubled);
+    expect(findLanding(timelineOf(`@4 ${text}`), WORKING)?.lead?.isDoubled ?? null).toBe(isDoubled);
   });
 });
 
@@ -165,7 +165,7 @@ describe("landings worked out by hand", () => {
     // The leading hand would have to come from the floor tom; the other one is almost there.
     ["learner", player(FOUR_PIECE, "learner"), "RLRLx2 R/f1L/t1R/f1L/t1 ----", 60, "L to c1, both free"],
   ])("%s: %4$s", (_kit, who, text, tempo, expected) => {
-    const landing = describeLanding(timelineOf(`@4 ${text}`, "4/4", tempo), who);
+    const landing = findLanding(timelineOf(`@4 ${text}`, "4/4", tempo), who);
     if (!landing) throw new Error("nothing lands");
     const free = landing.hands.filter((hand) => hand.free).map(({ hand }) => hand);
     const many = free.length === 2 ? "both" : (free[0] ?? "none");

@@ -1,6 +1,6 @@
 /** Pieces: the forms of each idea that can be joined, with everything the rules need precomputed. */
 
-import { describeLanding } from "../fit/landing";
+import { findLanding } from "../fit/landing";
 import { appendLine } from "../line/rewrite";
 import {
   countSlots,
@@ -30,7 +30,7 @@ export interface FlowPiece {
   readonly last: Hand | null;
   /** Slots at one rate and their offsets in the piece. Each must fall on the grid of its bar. */
   readonly grids: readonly { readonly at: number; readonly step: number }[];
-  /** Whether a hand is free to crash afterwards; see {@link describeLanding}. */
+  /** Whether a hand is free to crash afterwards; see {@link findLanding}. */
   readonly landsFree: boolean;
 }
 
@@ -93,7 +93,7 @@ function landsFree(line: Line, length: number, { meter, tempo }: FlowSpec, playe
   const bar = barTicks(meter);
   const bars = Math.ceil(length / bar);
   const window = { start: ticks(bars * bar - length), length: ticks(length) };
-  const landing = describeLanding(layOut({ meter, tempo, window, line }, player.kit), player);
+  const landing = findLanding(layOut({ meter, tempo, window, line }, player.kit), player);
   return landing === null || landing.hands.some(({ free }) => free);
 }
 

@@ -44,7 +44,7 @@ export function makeForm(kind: FormKind, meter: Meter): ReadyForm {
 }
 
 /** The preset that this form is; null for a custom one. */
-export function nameForm(form: ReadyForm, meter: Meter): FormKind | null {
+export function findForm(form: ReadyForm, meter: Meter): FormKind | null {
   return (
     FORM_KINDS.find((kind) => {
       const ready = makeForm(kind, meter);

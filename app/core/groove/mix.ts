@@ -52,7 +52,7 @@ export function isAllOn({ parts, limbs, places }: Mix): boolean {
 }
 
 /** The listening preset that this mix is; null for a custom one. */
-export function nameMix(mix: Mix): "all" | "hands" | "feet" | null {
+export function findMix(mix: Mix): "all" | "hands" | "feet" | null {
   if (!isAllOn({ ...mix, limbs: {} })) return null;
   const states = LIMBS.map((limb) => mix.limbs[limb] ?? "on").join();
   const ready = { all: "on,on,on,on", hands: "on,on,muted,muted", feet: "muted,muted,on,on" } as const;

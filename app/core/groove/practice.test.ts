@@ -13,7 +13,7 @@ import type { Groove } from "./groove";
 import { pulseInGroove } from "./groove";
 import { checkBackbeats, keepBackbeatLayer } from "./keeper";
 import { ladderLength, ladderTempo } from "./ladder";
-import { ALL_ON, FEET_ONLY, gainOf, HANDS_ONLY, type Mix, nameMix, SOFT_GAIN } from "./mix";
+import { ALL_ON, FEET_ONLY, findMix, gainOf, HANDS_ONLY, type Mix, SOFT_GAIN } from "./mix";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
 const BAR = 40_320;
@@ -71,9 +71,9 @@ describe("layers", () => {
     for (const limb of ["R", "L", "K", "H"] as const) {
       expect(gainOf(note(limb), HANDS_ONLY) + gainOf(note(limb), FEET_ONLY)).toBe(1);
     }
-    expect([ALL_ON, HANDS_ONLY, FEET_ONLY].map(nameMix)).toEqual(["all", "hands", "feet"]);
-    expect(nameMix({ ...ALL_ON, limbs: { R: "soft" } })).toBeNull();
-    expect(nameMix({ ...HANDS_ONLY, limbs: { ...HANDS_ONLY.limbs, R: "soft" } })).toBeNull();
+    expect([ALL_ON, HANDS_ONLY, FEET_ONLY].map(findMix)).toEqual(["all", "hands", "feet"]);
+    expect(findMix({ ...ALL_ON, limbs: { R: "soft" } })).toBeNull();
+    expect(findMix({ ...HANDS_ONLY, limbs: { ...HANDS_ONLY.limbs, R: "soft" } })).toBeNull();
   });
 });
 

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { describeLanding } from "../fit/landing";
+import { findLanding } from "../fit/landing";
 import { countWays, drawBelow, drawWays, makeRandom, totalWays, wayOfNumber } from "../graph/count";
 import { runToEnd } from "../graph/layers";
 import { readCell } from "../moves/shape";
@@ -383,7 +383,7 @@ describe("hand-worked", () => {
     for (const way of listWays(spec)) {
       const cells = way.map((index) => makeCell(ready.pieces[index]?.cell ?? []));
       const line = makeLine([{ kind: "rate", rate: spec.rate }, ...cells]);
-      const landing = describeLanding(layOut({ ...spec, line }), WORKING);
+      const landing = findLanding(layOut({ ...spec, line }), WORKING);
       const free = landing?.hands.filter((hand) => hand.free).length ?? 0;
       expect(scorer.partsOf(way).landing).toBe([0, 0.6, 1][free]);
     }

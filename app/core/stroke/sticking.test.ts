@@ -8,7 +8,7 @@ import { anyRate, anySticking } from "../testing/arbitraries";
 import { barTicks, bpm, type Meter, makeRate, type Rate, ticks } from "../time/time";
 import { layOut } from "../timeline/timeline";
 import { measureSpeed, tempoOfSameSpeed } from "./speed";
-import { describeSticking, listMoments, listRuns } from "./sticking";
+import { analyseSticking, listMoments, listRuns } from "./sticking";
 import { isHand, otherHand } from "./stroke";
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 };
@@ -17,7 +17,7 @@ function cellOf(text: string) {
   if (!cell) throw new Error(text);
   return cell;
 }
-const facts = (text: string) => describeSticking(cellOf(text));
+const facts = (text: string) => analyseSticking(cellOf(text));
 
 describe("the structure of a sticking, worked out by hand", () => {
   test("balance, singles, doubles, runs", () => {

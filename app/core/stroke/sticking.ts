@@ -70,7 +70,7 @@ export interface StickingFacts {
   readonly leadFlips: boolean | null;
 }
 
-export function describeSticking(cell: readonly Slot[]): StickingFacts {
+export function analyseSticking(cell: readonly Slot[]): StickingFacts {
   const moments = listMoments(cell);
   const strokes: Record<Limb, number> = { R: 0, L: 0, K: 0, H: 0 };
   for (const moment of moments) for (const stroke of moment.strokes) strokes[stroke.limb]++;

@@ -6,7 +6,7 @@ import type { Kit } from "~/core/kit";
 import type { Cell } from "~/core/moves";
 import { makeCell, makeLine } from "~/core/phrase";
 import { EVERY_BEAT } from "~/core/pulse";
-import { describeSticking, type StickingFacts } from "~/core/stroke";
+import { analyseSticking, type StickingFacts } from "~/core/stroke";
 import { bpm, type Cycle, type Meter, measureCycle, parseMeter, type Rate, slotTicks, ticks } from "~/core/time";
 import { layOut, type Timeline } from "~/core/timeline";
 import type { Preferences } from "~/library/preferences";
@@ -59,7 +59,7 @@ export function layOutCell(
   const line = makeLine([{ kind: "rate", rate }, makeCell(cell, repeats)]);
   const window = { start: ticks(0), length: ticks(repeats * length) };
   const timeline = layOut({ meter, tempo: bpm(tempo), window, line }, kit);
-  return { timeline, cycle, repeats, facts: describeSticking(cell) };
+  return { timeline, cycle, repeats, facts: analyseSticking(cell) };
 }
 
 /** Null for a cell without slots. */

@@ -6,7 +6,7 @@ import { writeShare } from "~/library/share";
 import { shareAddress } from "~/library/share-address";
 import { Copy, Share2 } from "~/ui/icons";
 import { Modal } from "~/ui/modal";
-import { wordLinkLength } from "~/words/share";
+import { describeLinkLength } from "~/words/share";
 import { contentsOf, type ExportSubject } from "./subject";
 
 interface ShareDialogProps {
@@ -51,7 +51,7 @@ export default function ShareDialog({ subject, say, onClose }: ShareDialogProps)
           onFocus={(event) => event.target.select()}
         />
       </label>
-      {address ? <p className="text-sm quiet mt-1">{wordLinkLength(address.length)}</p> : null}
+      {address ? <p className="text-sm quiet mt-1">{describeLinkLength(address.length)}</p> : null}
       <div className="flex flex-wrap gap-2 mt-3">
         <button type="button" className="btn btn-primary btn-sm" disabled={!address} onClick={() => void copy()}>
           <Copy size={15} aria-hidden /> Copy link

@@ -1,7 +1,7 @@
 import { lazy, Suspense } from "react";
 import type { Meter } from "~/core/time";
 import { Unfold } from "~/ui/unfold";
-import { tellHits } from "~/words/figure";
+import { describeHits } from "~/words/figure";
 import { useWorked } from "../context";
 import { useFill, useOpenFill } from "./place";
 
@@ -30,7 +30,7 @@ export function BandHits() {
             meter={meter as Meter}
             tempo={tempo}
             until={window.start + window.length}
-            told={tellHits(hits.map((hit) => hit.kept))}
+            told={describeHits(hits.map((hit) => hit.kept))}
           />
         </Suspense>
       </Unfold>

@@ -10,7 +10,7 @@ import { Repeat, SlidersHorizontal } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
 import { VolumeControl } from "~/ui/volume-control";
-import { sayBpmUnit, sayCountIn } from "~/words/time";
+import { describeBpmUnit, describeCountIn } from "~/words/time";
 import { useFill, useOpenFill } from "./place";
 import { groovesFor } from "./score";
 
@@ -138,14 +138,14 @@ function TempoHeard() {
           aria-live="off"
           className={`block min-w-8 text-center font-display font-bold text-2xl text-primary ${over}`}
         >
-          {sayCountIn(playback.countInBeat, meter, countStyle)}
+          {describeCountIn(playback.countInBeat, meter, countStyle)}
         </output>
       ) : isOther ? (
         <output aria-label="Tempo heard now" aria-live="off" className={`block text-sm whitespace-nowrap ${over}`}>
           now <span className="font-display font-semibold text-base">{Math.round(playback.tempo ?? tempo)}</span>
         </output>
       ) : (
-        <span className="label-small block max-sm:sr-only">{sayBpmUnit(meter)}</span>
+        <span className="label-small block max-sm:sr-only">{describeBpmUnit(meter)}</span>
       )}
     </div>
   );

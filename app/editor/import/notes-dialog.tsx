@@ -13,7 +13,7 @@ import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { Modal } from "~/ui/modal";
 import { CoinRow } from "~/views/coin-row";
-import { wordNotesMade, wordNotesProblem } from "~/words/notes";
+import { describeNotesMade, describeNotesProblem } from "~/words/notes";
 import { capital } from "~/words/slot";
 import { plural } from "~/words/time";
 import { isEnded, WorkerError } from "~/workers/connection";
@@ -52,7 +52,7 @@ export default function NotesDialog({ file, onClose }: NotesDialogProps) {
       if (isOver) return;
       const opened = await worker.call((api) => api.open(bytes, /\.midi?$/i.test(file.name)), READ_WITHIN);
       if (isOver) return;
-      if (!opened.ok) return setProblem(wordNotesProblem(opened.problem));
+      if (!opened.ok) return setProblem(describeNotesProblem(opened.problem));
       setSummary(opened.summary);
       setPart(opened.summary.likely);
     };
@@ -126,7 +126,7 @@ export default function NotesDialog({ file, onClose }: NotesDialogProps) {
       {!problem && summary && result ? (
         <>
           <ul role="status" className="text-sm list-disc pl-5 mb-3">
-            {wordNotesMade(result.made, summary).map((words) => (
+            {describeNotesMade(result.made, summary).map((words) => (
               <li key={words}>{words}</li>
             ))}
           </ul>

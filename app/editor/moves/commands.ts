@@ -2,7 +2,7 @@
 
 import type { CommandTable } from "~/commands/command";
 import type { Move } from "~/core/moves";
-import { KEY_WORDS, wordMove, wordRefusal } from "~/words/moves";
+import { describeMove, describeRefusal, KEY_WORDS } from "~/words/moves";
 import { type Attempt, OFFERS, type OfferScene, tryOffer } from "./offers";
 
 export interface MoveScene {
@@ -29,13 +29,13 @@ const WORDS_SCENE: OfferScene = {
 export const MOVE_COMMANDS: CommandTable<MoveScene> = OFFERS.map((offer) => ({
   id: `move-${offer.id}`,
   keys: [offer.key],
-  name: KEY_WORDS[offer.id] ?? wordMove(offer.make(WORDS_SCENE)).name,
+  name: KEY_WORDS[offer.id] ?? describeMove(offer.make(WORDS_SCENE)).name,
   group: `Moves: ${offer.group.toLowerCase()}`,
   canRun: ({ attempt }) => attempt !== null,
   run: ({ offers, attempt, apply, say }) => {
     if (!attempt) return;
     const { move, refused } = tryOffer(offer, offers, attempt);
-    if (refused) say(`${wordMove(move).name}: ${wordRefusal(refused)}`);
+    if (refused) say(`${describeMove(move).name}: ${describeRefusal(refused)}`);
     else apply(move);
   },
 }));

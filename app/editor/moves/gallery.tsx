@@ -7,7 +7,7 @@ import { formatSlots } from "~/core/line";
 import type { Move } from "~/core/moves";
 import type { Hand } from "~/core/stroke";
 import { CellCoins } from "~/views/coins";
-import { wordMove, wordRefusal } from "~/words/moves";
+import { describeMove, describeRefusal } from "~/words/moves";
 import { PlayButton } from "../cells/play-button";
 import { type CellSetting, scoreOf } from "../cells/preview";
 import { GroupChoices, type OfferChoices, type Partner } from "./group-choices";
@@ -94,8 +94,8 @@ function OfferCard({ offer, trouble, strongHand, setting, click, onApply }: Offe
   const { entry, move, cell, refused } = offer;
   const told = useId();
   const key = useKey(`move-${entry.id}`, entry.key);
-  const { name, does } = wordMove(move);
-  const why = refused ? wordRefusal(refused) : trouble;
+  const { name, does } = describeMove(move);
+  const why = refused ? describeRefusal(refused) : trouble;
   return (
     <li
       className={`offer-card panel relative flex flex-col min-w-0 ${why ? "border-dashed" : "hover:border-primary focus-within:border-primary"}`}

@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { findMeeting, LAYER_SPEEDS, type LayerSpeed, PEDALS, type Pedals } from "~/core/moves";
 import type { Hand } from "~/core/stroke";
 import { cellOf } from "~/library/cell/content";
-import { wordMeeting } from "~/words/cell";
+import { describeMeeting } from "~/words/cell";
 import type { OfferGroup, OfferScene } from "./offers";
 
 /** Another cell that may follow or go under. */
@@ -150,7 +150,7 @@ export function GroupChoices({ group, choices: { scene, change }, partners, size
       </label>
       {partner.length > 0 && size > 0 ? (
         <p className="text-xs quiet basis-full">
-          On the feet: {wordMeeting(findMeeting(size, partner.length, scene.speed))}
+          On the feet: {describeMeeting(findMeeting(size, partner.length, scene.speed))}
         </p>
       ) : null}
     </div>

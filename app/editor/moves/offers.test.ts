@@ -6,7 +6,7 @@ import { type Hand, LIMBS, partsOf, strokesOf } from "~/core/stroke";
 import { anySticking } from "~/core/testing/arbitraries";
 import { runs } from "~/core/testing/seed";
 import { moveSchema } from "~/library/cell/content";
-import { wordMove, wordRefusal } from "~/words/moves";
+import { describeMove, describeRefusal } from "~/words/moves";
 import { OFFER_GROUPS, OFFERS, type OfferScene, tryOffer } from "./offers";
 
 const SCENE: OfferScene = {
@@ -25,7 +25,7 @@ test("offers have unique keys, ids and words, and all have a group", () => {
   const of = (tell: (offer: (typeof OFFERS)[number]) => string) => new Set(OFFERS.map(tell)).size;
   expect(of(({ key }) => key)).toBe(OFFERS.length);
   expect(of(({ id }) => id)).toBe(OFFERS.length);
-  expect(of(({ make }) => wordMove(make(SCENE)).name)).toBe(OFFERS.length);
+  expect(of(({ make }) => describeMove(make(SCENE)).name)).toBe(OFFERS.length);
   expect(new Set(OFFERS.map(({ group }) => group))).toEqual(new Set(OFFER_GROUPS));
 });
 
@@ -46,7 +46,7 @@ describe("for any cell, an offer", () => {
       fc.property(anySticking, anyScene, fc.constantFrom(...OFFERS), (cell, scene, entry) => {
         const offer = tryOffer(entry, scene, (move) => applyMove(cell, move));
         if (!offer.cell) {
-          expect(offer.refused && wordRefusal(offer.refused).length).toBeGreaterThan(8);
+          expect(offer.refused && describeRefusal(offer.refused).length).toBeGreaterThan(8);
           return;
         }
         expect(formatSlots(recipeResult(cell, [offer.move]))).toBe(formatSlots(offer.cell));

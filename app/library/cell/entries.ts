@@ -14,7 +14,7 @@ import {
 } from "~/core/moves";
 import { mirrorLine, openingRate } from "~/core/phrase";
 import { formatRate, METER_UNITS } from "~/core/time";
-import { wordMove } from "~/words/moves";
+import { describeMove } from "~/words/moves";
 import { uncapital } from "~/words/slot";
 import type { CellRow } from "../database";
 import { MAX_NAME } from "../phrase/phrase";
@@ -97,7 +97,9 @@ function shippedEntry(rudiment: ShippedRudiment, mark: RudimentMark | undefined,
 /** "Single paradiddle: add a hand, then mirror". */
 export function wordRecipe({ origin, moves }: Pick<CellContent, "origin" | "moves">): string {
   const from = origin.name || "Typed";
-  return moves.length === 0 ? from : `${from}: ${moves.map((move) => uncapital(wordMove(move).name)).join(", then ")}`;
+  return moves.length === 0
+    ? from
+    : `${from}: ${moves.map((move) => uncapital(describeMove(move).name)).join(", then ")}`;
 }
 
 export const BOOK_FILTERS = [
@@ -198,5 +200,5 @@ export function contentOf(
 function nameOf(origin: CellContent["origin"], moves: CellContent["moves"]): string {
   const last = moves.at(-1);
   const from = origin.name || origin.text;
-  return (last ? `${from}, ${uncapital(wordMove(last).name)}` : from).slice(0, MAX_NAME);
+  return (last ? `${from}, ${uncapital(describeMove(last).name)}` : from).slice(0, MAX_NAME);
 }

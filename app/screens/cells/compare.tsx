@@ -1,11 +1,11 @@
 import { formatSlots } from "~/core/line";
 import { type Cell, relateCells } from "~/core/moves";
-import { describeSticking, type Hand } from "~/core/stroke";
+import { analyseSticking, type Hand } from "~/core/stroke";
 import { PlayButton } from "~/editor/cells/play-button";
 import { type CellSetting, scoreOf } from "~/editor/cells/preview";
 import { X } from "~/ui/icons";
 import { Coin } from "~/views/coin";
-import { wordBalance, wordRelation, wordRuns } from "~/words/cell";
+import { describeBalance, describeRelation, describeRuns } from "~/words/cell";
 
 export interface SetAside {
   readonly name: string;
@@ -32,7 +32,7 @@ export function Compare({ first, second, strongHand, setting, click, onClose }: 
   const size = Math.min(MAX_SLOTS, Math.max(first.cell.length, second.cell.length));
   const text = (cell: Cell, index: number) => (cell[index] ? formatSlots([cell[index]]) : "");
   const differs = Array.from({ length: size }, (_, index) => text(first.cell, index) !== text(second.cell, index));
-  const facts = sides.map(({ cell }) => describeSticking(cell));
+  const facts = sides.map(({ cell }) => analyseSticking(cell));
   return (
     <section aria-label="Compare" className="panel px-3 py-2.5">
       <div className="flex items-center gap-2 mb-1">
@@ -91,7 +91,9 @@ export function Compare({ first, second, strongHand, setting, click, onClose }: 
               {letter}: {name}
             </dt>
             <dd className="quiet">
-              {facts[side] ? `${facts[side].size} notes, ${wordBalance(facts[side])}, ${wordRuns(facts[side])}` : ""}
+              {facts[side]
+                ? `${facts[side].size} notes, ${describeBalance(facts[side])}, ${describeRuns(facts[side])}`
+                : ""}
             </dd>
           </div>
         ))}
@@ -108,5 +110,5 @@ function relate(first: Cell, second: Cell): string {
       ? "They are the same."
       : "The same sticking. Dynamics, ornaments or drums differ on the dashed notes.";
   }
-  return `The same sticking, turned or mirrored: from A to B ${wordRelation(moves)}.`;
+  return `The same sticking, turned or mirrored: from A to B ${describeRelation(moves)}.`;
 }

@@ -20,8 +20,8 @@ import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSession } from "~/session/session";
 import { useSame } from "~/views/use-same";
-import { nameForm } from "~/words/cell";
-import { wordMove } from "~/words/moves";
+import { describeForm } from "~/words/cell";
+import { describeMove } from "~/words/moves";
 import { CELL_COMMANDS } from "./commands";
 import { Compare, type SetAside } from "./compare";
 import { applyMoves, cellBefore } from "./draft";
@@ -135,7 +135,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
       <div className="min-w-0 flex flex-col gap-2.5">
         <Heading
           entry={entry}
-          form={isEmpty ? null : nameForm(cell)}
+          form={isEmpty ? null : describeForm(cell)}
           isChanged={isChanged}
           history={history}
           isComparing={aside !== null}
@@ -219,7 +219,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
               checked={isSwapping}
               onChange={(event) => setWantsSwap(event.target.checked)}
             />
-            Replace the step “{wordMove(shownStep).name}”
+            Replace the step “{describeMove(shownStep).name}”
           </label>
         ) : null}
         {isEmpty ? (

@@ -15,9 +15,9 @@ import {
 } from "~/core/time";
 import type { CellSetting } from "~/editor/cells/preview";
 import { ScrollAcross } from "~/views/scroll-across";
-import { wordBalance, wordLeadOf, wordLinear, wordRuns } from "~/words/cell";
+import { describeBalance, describeLeadOf, describeLinear, describeRuns } from "~/words/cell";
 import { LIMB_NAMES } from "~/words/slot";
-import { nameRate, plural } from "~/words/time";
+import { describeRate, plural } from "~/words/time";
 
 const RATES: readonly Rate[] = [2, 3, 4, 5, 6, 8].map((slots) => ({ slots, quarters: 1 }));
 
@@ -37,13 +37,13 @@ export function Facts({ cell, facts, setting, meters }: FactsProps) {
     <section aria-label="Facts" className="panel px-3 py-2.5">
       <dl className="grid grid-cols-[auto_1fr] sm:grid-cols-[auto_1fr_auto_1fr] gap-x-3 gap-y-1 text-sm">
         <Fact name="Size">{plural(facts.size, "note")}</Fact>
-        <Fact name="Strokes">{wordBalance(facts)}</Fact>
+        <Fact name="Strokes">{describeBalance(facts)}</Fact>
         <Fact name="Runs">
-          {wordRuns(facts)}
+          {describeRuns(facts)}
           {facts.longestOverRepeats > facts.longestRun ? `; ${facts.longestOverRepeats} where repeats meet` : ""}
         </Fact>
-        <Fact name="Limbs">{wordLinear(facts)}</Fact>
-        <Fact name="Lead">{wordLeadOf(facts)}</Fact>
+        <Fact name="Limbs">{describeLinear(facts)}</Fact>
+        <Fact name="Lead">{describeLeadOf(facts)}</Fact>
         <Fact name="Speed">
           {speeds.length === 0
             ? "nothing moves"
@@ -76,7 +76,7 @@ export function Facts({ cell, facts, setting, meters }: FactsProps) {
             {rates.map((other) => (
               <tr key={formatRate(other)} className={sameRate(other, rate) ? "font-semibold bg-base-200" : ""}>
                 <th scope="row" className={sameRate(other, rate) ? "" : "font-normal"}>
-                  {nameRate(other)}
+                  {describeRate(other)}
                 </th>
                 <td>{sayTempo(tempoOfSameSpeed(tempo, rate, other))}</td>
                 {meters.map((meter) => {

@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { type Cell, type FamilyIndex, findFamily, relateCells } from "~/core/moves";
 import { type BookEntry, findRelatives } from "~/library/cell/entries";
-import { nameForm, wordKinship, wordRelation } from "~/words/cell";
+import { describeForm, describeKinship, describeRelation } from "~/words/cell";
 
 interface FamilyProps {
   readonly cell: Cell;
@@ -22,7 +22,7 @@ const MOST = 6;
 export function Family({ cell, index, entries, openId, from }: FamilyProps) {
   const names = new Map(entries.map((entry) => [entry.id, entry.name]));
   const kin = findFamily(index, cell);
-  const form = nameForm(cell);
+  const form = describeForm(cell);
   const relatives = findRelatives(entries, cell, openId);
   return (
     <section aria-label="Family" className="panel px-3 py-2.5 text-sm">
@@ -36,7 +36,7 @@ export function Family({ cell, index, entries, openId, from }: FamilyProps) {
       ) : (
         <ul className="flex flex-col gap-0.5">
           {kin.slice(0, MOST).map((kinship) => {
-            const how = wordKinship(kinship);
+            const how = describeKinship(kinship);
             return (
               <li key={kinship.source}>
                 <KinLink entry={{ id: kinship.source, name: names.get(kinship.source) ?? kinship.source }} />
@@ -54,7 +54,7 @@ export function Family({ cell, index, entries, openId, from }: FamilyProps) {
             {relatives.map((entry) => (
               <li key={entry.id}>
                 <KinLink entry={entry} />
-                <span className="quiet">: {wordRelation(relateCells(entry.cell, cell))}</span>
+                <span className="quiet">: {describeRelation(relateCells(entry.cell, cell))}</span>
               </li>
             ))}
           </ul>

@@ -5,7 +5,7 @@ import type { Hand } from "~/core/stroke";
 import type { Timeline, TimelineSlot } from "~/core/timeline";
 import { Coin } from "~/views/coin";
 import { useLights } from "~/views/lighting";
-import { nameSlot } from "~/words/slot";
+import { describeSlot } from "~/words/slot";
 
 interface LargeCellProps {
   /** The repeated cell, of which the first playing is shown. */
@@ -64,7 +64,7 @@ const LargeCoin = memo(function LargeCoin(props: LargeCoinProps) {
     <button
       type="button"
       aria-pressed={isChosen}
-      aria-label={`Note ${slot.place + 1}, counted ${count}: ${nameSlot(slot.content)}`}
+      aria-label={`Note ${slot.place + 1}, counted ${count}: ${describeSlot(slot.content)}`}
       className={`flex flex-col items-center rounded-field cursor-pointer ${isChosen ? "shadow-[inset_0_-3px_0_var(--color-primary)]" : "hover:bg-base-200"} ${isSounding ? "bg-primary/25" : ""}`}
       onClick={() => onPlace(slot.place)}
     >

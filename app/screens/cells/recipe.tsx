@@ -5,7 +5,7 @@ import { formatSlots } from "~/core/line";
 import type { CellDraftContent } from "~/library/cell/content";
 import { readTyped } from "~/library/cell/content";
 import { ArrowRight, CornerDownRight, RotateCcw, X } from "~/ui/icons";
-import { wordMove, wordRefusal } from "~/words/moves";
+import { describeMove, describeRefusal } from "~/words/moves";
 import { type AppliedMoves, applyMoves, type CellDraft } from "./draft";
 
 interface RecipeProps {
@@ -34,7 +34,7 @@ export function Recipe({ draft, content, onStartOver }: OwnRecipeProps) {
         </li>
         {moves.map((move, index) => {
           const step = cooked.steps[index];
-          const { name, does } = wordMove(move);
+          const { name, does } = describeMove(move);
           return (
             // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place in the chain
             <li key={index} className="flex items-center gap-1.5">
@@ -43,7 +43,7 @@ export function Recipe({ draft, content, onStartOver }: OwnRecipeProps) {
                 name={name}
                 does={does}
                 result={step ? formatSlots(step.cell) : ""}
-                refused={step?.refused ? wordRefusal(step.refused) : null}
+                refused={step?.refused ? describeRefusal(step.refused) : null}
                 isShown={at === index + 1}
                 onShow={() => draft.lookAt(index + 1)}
                 onRemove={() => draft.removeMove(index)}
@@ -72,9 +72,9 @@ function explain({ origin, moves, at }: CellDraftContent, { steps }: AppliedMove
   const step = steps[at - 1];
   const where = at < moves.length ? " The next move is inserted here, before the later ones." : "";
   if (!last) return `This is the original.${where}`;
-  const does = wordMove(last).does;
+  const does = describeMove(last).does;
   const said = step?.refused
-    ? `This step does nothing here: ${wordRefusal(step.refused)}`
+    ? `This step does nothing here: ${describeRefusal(step.refused)}`
     : `${does.charAt(0).toUpperCase()}${does.slice(1)}.`;
   return `${said}${where}`;
 }

@@ -9,7 +9,7 @@ import { PlayButton } from "~/editor/cells/play-button";
 import { type CellSetting, layOutCell, scoreOf } from "~/editor/cells/preview";
 import { RailView } from "~/views/rail-view";
 import { takeSection } from "~/views/section";
-import { wordSchool } from "~/words/cell";
+import { describeSchool } from "~/words/cell";
 
 interface SchoolsProps {
   readonly cell: Cell;
@@ -47,7 +47,7 @@ export function Schools({ cell, setting, strongHand, countStyle, click }: School
     <section aria-label="Two ways to hand it out" className="panel px-3 py-2.5">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 mb-1">
         <h2 className="text-base">Two ways to hand it out</h2>
-        <p className="text-sm quiet flex-1 min-w-60">{wordSchool(findSchool(laid.timeline, strongHand))}</p>
+        <p className="text-sm quiet flex-1 min-w-60">{describeSchool(findSchool(laid.timeline, strongHand))}</p>
         <label className="text-xs flex items-center gap-1">
           lead the grid with
           <select

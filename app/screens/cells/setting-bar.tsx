@@ -4,7 +4,7 @@ import type { Playback } from "~/session/playback";
 import { Play, Square } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
-import { COMMON_METERS, nameRate, OFFERED_RATES, sayBpmUnit } from "~/words/time";
+import { COMMON_METERS, describeBpmUnit, describeRate, OFFERED_RATES } from "~/words/time";
 import type { CellDraft } from "./draft";
 
 interface SettingBarProps {
@@ -41,7 +41,7 @@ export function SettingBar(props: SettingBarProps) {
         )}
         {playback.playing ? "Stop" : "Play"}
       </button>
-      <span className="flex items-center gap-1.5 text-sm" title={meter ? `${sayBpmUnit(meter)}` : undefined}>
+      <span className="flex items-center gap-1.5 text-sm" title={meter ? `${describeBpmUnit(meter)}` : undefined}>
         <NumberField
           label="Tempo"
           labelClassName=""
@@ -63,7 +63,7 @@ export function SettingBar(props: SettingBarProps) {
             const named = parseRate(text);
             return (
               <option key={text} value={text}>
-                {named ? nameRate(named) : text}
+                {named ? describeRate(named) : text}
               </option>
             );
           })}

@@ -1,11 +1,11 @@
 import { useMemo } from "react";
 import { useHint } from "~/commands/commands";
-import { describeEndings, describeLanding } from "~/core/fit";
+import { findLanding, listEndings } from "~/core/fit";
 import { type SearchContent, toSpec } from "~/library/search/content";
 import { usePlayer } from "~/session/player";
 import { Bookmark, Check, CircleAlert, Layers } from "~/ui/icons";
-import { wordEnding } from "~/words/closing";
-import { wordLanding, wordLead } from "~/words/verdict";
+import { describeEnding } from "~/words/closing";
+import { describeLanding, describeLead } from "~/words/verdict";
 import type { FoundWay } from "~/workers/search";
 import { FIT_COMMANDS } from "./commands";
 import { layOutWay, lineOf } from "./draft";
@@ -25,11 +25,11 @@ export function ChosenWay({ content, way, onKeep, onOpen }: ChosenWayProps) {
     const { meter, tempo, window } = toSpec(content);
     const phrase = { meter, tempo, window, line: lineOf(content, way.cells) };
     return {
-      landing: describeLanding(layOutWay(content, way.cells, player.kit), player),
-      endings: describeEndings(phrase, player),
+      landing: findLanding(layOutWay(content, way.cells, player.kit), player),
+      endings: listEndings(phrase, player),
     };
   }, [content, way, player]);
-  const told = wordLanding(landing);
+  const told = describeLanding(landing);
   return (
     <section aria-label="The chosen result" className="panel px-3 py-2.5">
       <div className="flex flex-wrap items-center gap-2">
@@ -42,11 +42,11 @@ export function ChosenWay({ content, way, onKeep, onOpen }: ChosenWayProps) {
         </button>
       </div>
       <p className="text-sm mt-1">
-        <span className="font-semibold">{told.headline}.</span> {told.detail}. {wordLead(landing).headline}.
+        <span className="font-semibold">{told.headline}.</span> {told.detail}. {describeLead(landing).headline}.
       </p>
       <ul className="grid sm:grid-cols-2 gap-x-4 text-xs mt-1">
         {endings.map((ending) => {
-          const { name, does } = wordEnding(ending);
+          const { name, does } = describeEnding(ending);
           return (
             <li key={ending.kind} className="flex gap-1.5 items-start">
               {ending.good ? (

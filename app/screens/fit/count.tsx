@@ -1,5 +1,5 @@
 import type { SearchContent } from "~/library/search/content";
-import { sayCount, sayRoughly, wordLoosened, wordRule, wordTrouble } from "~/words/search";
+import { describeCount, describeLoosened, describeRoughly, describeRule, describeTrouble } from "~/words/search";
 import { placeSayer } from "./draft";
 import type { SearchRun } from "./use-search";
 
@@ -8,7 +8,7 @@ export function Count({ search, content }: { search: SearchRun; content: SearchC
   const { state, cancel, again } = search;
   const busy = state.status === "running";
   const { total, problem } = state;
-  const rules = content.rules.map((rule) => wordRule(rule, placeSayer(content)));
+  const rules = content.rules.map((rule) => describeRule(rule, placeSayer(content)));
   const pool = content.pool.map(({ name, text }) => name || text);
   return (
     <section
@@ -21,7 +21,7 @@ export function Count({ search, content }: { search: SearchRun; content: SearchC
         ) : state.status === "cancelled" ? (
           <Trouble words="The search was stopped. Your rules are still there." />
         ) : problem ? (
-          <Trouble words={wordTrouble(problem)} />
+          <Trouble words={describeTrouble(problem)} />
         ) : total === null ? (
           <p className="font-display text-2xl font-bold quiet">Counting…</p>
         ) : (
@@ -31,13 +31,13 @@ export function Count({ search, content }: { search: SearchRun; content: SearchC
               <span
                 className={`${total > 10n ** 15n ? "text-xl" : "text-3xl"} ${total === 0n ? "text-error" : "text-accent"}`}
               >
-                {sayCount(total)}
+                {describeCount(total)}
               </span>{" "}
               <span className="text-lg">{total === 1n ? "way" : "ways"}</span>
             </p>
             <p className="text-sm quiet">
               {total === 0n ? null : `to fill the ${state.slots} notes exactly under these rules`}
-              {sayRoughly(total) ? `; ${sayRoughly(total)}` : ""}
+              {describeRoughly(total) ? `; ${describeRoughly(total)}` : ""}
             </p>
             {total === 0n ? <Loosen state={state} rules={rules} pool={pool} /> : null}
           </>
@@ -91,7 +91,7 @@ function Loosen({
       <p>There would be results without {loosen.length === 1 ? "" : "one of these"}</p>
       <ul className="list-disc pl-5">
         {loosen.slice(0, MAX_SETS).map((set) => {
-          const words = wordLoosened(set, rules, pool);
+          const words = describeLoosened(set, rules, pool);
           return <li key={words}>{words}</li>;
         })}
       </ul>

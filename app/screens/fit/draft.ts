@@ -18,7 +18,7 @@ import {
   searchRateOf,
   toSpec,
 } from "~/library/search/content";
-import { sayPosition } from "~/words/time";
+import { describePosition } from "~/words/time";
 
 export type SearchDraft = Draft<SearchContent>;
 
@@ -41,7 +41,7 @@ export function placeSayer(content: SearchContent): (slot: number) => string {
   return (slot) => {
     const at = ticks(content.window.start + slot * slotTicks(rate));
     const bar = Math.floor(at / barTicks(meter)) + 1;
-    const counted = sayPosition(at, rate, meter, "beats");
+    const counted = describePosition(at, rate, meter, "beats");
     return bars > 1 ? `${counted} of bar ${bar}` : counted;
   };
 }

@@ -21,7 +21,7 @@ import type { SearchContent } from "~/library/search/content";
 import { BeginsOn } from "~/ui/begins-on";
 import { FigureControl } from "~/ui/figure-control";
 import { NumberField } from "~/ui/number-field";
-import { COMMON_METERS, nameRate, OFFERED_RATES, plural, sayUsuallyFelt } from "~/words/time";
+import { COMMON_METERS, describeRate, describeUsuallyFelt, OFFERED_RATES, plural } from "~/words/time";
 import type { SearchDraft } from "./draft";
 
 interface SearchFrameProps {
@@ -82,7 +82,7 @@ export function Frame({ draft, content, between }: SearchFrameProps) {
                 draft.change({ meter: Array.isArray(groups) ? { ...plain, groups } : plain });
               }}
             >
-              <option value="">{sayUsuallyFelt(meter)}</option>
+              <option value="">{describeUsuallyFelt(meter)}</option>
               {[...listGroupings(meter), ...(meter.groups ? [meter.groups] : [])]
                 .map((groups) => groups.join("+"))
                 .filter((text, index, all) => all.indexOf(text) === index)
@@ -101,7 +101,7 @@ export function Frame({ draft, content, between }: SearchFrameProps) {
           >
             {rates.map((text) => (
               <option key={text} value={text}>
-                {nameRate(parseRate(text) ?? { slots: 4, quarters: 1 })}
+                {describeRate(parseRate(text) ?? { slots: 4, quarters: 1 })}
               </option>
             ))}
           </select>

@@ -2,15 +2,15 @@
 
 import { memo, useEffect, useMemo, useRef } from "react";
 import { useHint } from "~/commands/commands";
-import { describeLanding } from "~/core/fit";
+import { findLanding } from "~/core/fit";
 import type { Player } from "~/core/player";
 import { cellOf } from "~/library/cell/content";
 import { usePlayer } from "~/session/player";
 import { Bookmark, Sparkles } from "~/ui/icons";
 import { MiniStack, miniStackHeight } from "~/views/mini-stack";
 import { useSeen } from "~/views/use-seen";
-import { sayBpm } from "~/words/ceiling";
-import { wordLandingShort } from "~/words/closing";
+import { describeBpm } from "~/words/ceiling";
+import { describeLandingShort } from "~/words/closing";
 import { PART_WORDS } from "~/words/search";
 import type { FoundWay } from "~/workers/search";
 import { FIT_COMMANDS } from "./commands";
@@ -165,8 +165,8 @@ const ResultCard = memo(function ResultCard(props: ResultCardProps) {
           ) : null}
         </span>
         <span className="block text-xs quiet leading-snug pt-1 min-h-5">
-          {way.bpm === null ? "" : `to ${sayBpm(way.bpm)} · `}
-          {timeline ? wordLandingShort(describeLanding(timeline, player)) : ""}
+          {way.bpm === null ? "" : `to ${describeBpm(way.bpm)} · `}
+          {timeline ? describeLandingShort(findLanding(timeline, player)) : ""}
         </span>
       </button>
       <div className="flex items-end gap-1">

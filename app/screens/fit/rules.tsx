@@ -5,7 +5,7 @@ import type { RuleKind, SearchRule } from "~/core/search";
 import type { Hand, Level } from "~/core/stroke";
 import { MAX_RULES, type SearchContent, searchRuleSchema } from "~/library/search/content";
 import { Plus, X } from "~/ui/icons";
-import { wordRule } from "~/words/search";
+import { describeRule } from "~/words/search";
 import { listSlots, newRules, placeSayer, type SearchDraft } from "./draft";
 import { MostPick, NumberPick, WhoPick } from "./picks";
 
@@ -33,7 +33,7 @@ export function Rules({ draft, content, strongHand }: RulesProps) {
             <button
               type="button"
               className="btn btn-xs btn-ghost btn-square mt-1"
-              aria-label={`Remove the rule: ${wordRule(rule, placeSayer(content))}`}
+              aria-label={`Remove the rule: ${describeRule(rule, placeSayer(content))}`}
               onClick={() => draft.change({ rules: rules.toSpliced(index, 1) })}
             >
               <X size={14} aria-hidden />

@@ -25,7 +25,7 @@ import { InlineError } from "~/ui/inline-error";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { Shape } from "~/ui/shape";
 import { useSame } from "~/views/use-same";
-import { saySearch } from "~/words/search";
+import { describeSearch } from "~/words/search";
 import type { FoundWay } from "~/workers/search";
 import { ChosenWay } from "./chosen-way";
 import { FIT_COMMANDS } from "./commands";
@@ -142,7 +142,7 @@ export function FitScreen(props: FitScreenProps) {
       >
         <span className="flex-1">
           <strong>Looking for</strong>{" "}
-          {saySearch({
+          {describeSearch({
             meter: content.meter as Meter,
             rate: searchRateOf(content),
             window: content.window,

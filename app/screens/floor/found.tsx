@@ -11,9 +11,9 @@ import { type Hand, isHand, KIT_VOICE_NAMES, type KitVoice } from "~/core/stroke
 import type { Timeline } from "~/core/timeline";
 import { Check, Dices, RotateCcw, Sparkles } from "~/ui/icons";
 import { MiniFloor } from "~/views/mini-floor";
-import { sayBpm } from "~/words/ceiling";
-import { PLACING_WORDS, wordOrchestrationProblem } from "~/words/kit";
-import { sayCount, sayRoughly } from "~/words/search";
+import { describeBpm } from "~/words/ceiling";
+import { describeOrchestrationProblem, PLACING_WORDS } from "~/words/kit";
+import { describeCount, describeRoughly } from "~/words/search";
 import type { FoundOrchestration } from "~/workers/orchestration";
 import type { WorkerRun } from "~/workers/use-worker-run";
 import { FLOOR_COMMANDS } from "./commands";
@@ -147,7 +147,7 @@ export function FoundPanel(props: FoundProps) {
               <span className="block font-line text-[0.65rem] leading-snug truncate">{shortPlaces(way.places)}</span>
             </button>
             <div className="flex items-center gap-0.5 text-xs">
-              <span className="font-semibold text-accent">{way.bpm === null ? "any" : sayBpm(way.bpm)}</span>
+              <span className="font-semibold text-accent">{way.bpm === null ? "any" : describeBpm(way.bpm)}</span>
               <span className="quiet">bpm{way.parts.crossing > 0 ? " · arms cross" : ""}</span>
               <button
                 type="button"
@@ -201,7 +201,7 @@ function gather(places: readonly KitVoice[]): [KitVoice, number][] {
 function Count({ run, timeline, kit }: { run: WorkerRun<FoundOrchestrations>; timeline: Timeline; kit: Kit }) {
   const { total, strokes, problem } = run.gathered;
   const busy = run.status === "running";
-  const roughly = total === null ? "" : sayRoughly(total);
+  const roughly = total === null ? "" : describeRoughly(total);
   return (
     <div role="status" aria-busy={busy} className="leading-tight">
       {run.status === "died" ? (
@@ -209,13 +209,13 @@ function Count({ run, timeline, kit }: { run: WorkerRun<FoundOrchestrations>; ti
           The search stopped. The browser may be out of memory. Choose fewer drums and cymbals, then try again.
         </p>
       ) : problem ? (
-        <p className="text-error text-sm leading-snug">{wordOrchestrationProblem(problem, timeline, kit)}</p>
+        <p className="text-error text-sm leading-snug">{describeOrchestrationProblem(problem, timeline, kit)}</p>
       ) : total === null ? (
         <p className="font-display text-xl font-bold quiet">Counting…</p>
       ) : (
         <>
           <p className="font-display font-bold break-words">
-            <span className={`text-2xl ${total === 0n ? "text-error" : "text-accent"}`}>{sayCount(total)}</span>{" "}
+            <span className={`text-2xl ${total === 0n ? "text-error" : "text-accent"}`}>{describeCount(total)}</span>{" "}
             {total === 1n ? "orchestration" : "orchestrations"} can be played at {Math.round(timeline.tempo)}
           </p>
           <p className="text-xs quiet">

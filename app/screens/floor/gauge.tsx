@@ -4,7 +4,7 @@ import type { Kit } from "~/core/kit";
 import type { Ceiling, OtherPlace } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
 import { TriangleAlert } from "~/ui/icons";
-import { sayBpm, wordBottleneck, wordOtherPlace } from "~/words/ceiling";
+import { describeBottleneck, describeBpm, describeOtherPlace } from "~/words/ceiling";
 import { adviseOn } from "~/words/kit";
 
 const LOW = 40;
@@ -34,7 +34,7 @@ export function Gauge({ timeline, kit, ceiling, other, estimate, onTake }: Gauge
     >
       <p className="font-display font-bold leading-none flex items-baseline gap-1.5">
         <span className={`text-4xl ${isOver ? "text-error" : "text-accent"}`}>
-          {ceiling ? sayBpm(ceiling.bpm) : "–"}
+          {ceiling ? describeBpm(ceiling.bpm) : "–"}
         </span>
         <span className="text-sm font-semibold">
           top tempo
@@ -50,10 +50,12 @@ export function Gauge({ timeline, kit, ceiling, other, estimate, onTake }: Gauge
               <TriangleAlert size={14} className="inline -mt-0.5" aria-hidden /> {Math.round(tempo)} is too fast.{" "}
             </strong>
           ) : null}
-          {ceiling ? wordBottleneck(timeline, ceiling, kit) : "No limb plays twice here, so nothing limits the tempo."}{" "}
+          {ceiling
+            ? describeBottleneck(timeline, ceiling, kit)
+            : "No limb plays twice here, so nothing limits the tempo."}{" "}
           {other ? (
             <>
-              {wordOtherPlace(other)}{" "}
+              {describeOtherPlace(other)}{" "}
               <button type="button" className="underline cursor-pointer" onClick={() => onTake(other)}>
                 Move it there
               </button>
@@ -72,7 +74,7 @@ function Scale({ tempo, ceiling, isOver }: { tempo: number; ceiling: number | nu
   return (
     <div
       role="img"
-      aria-label={`Tempo ${Math.round(tempo)}, top tempo ${ceiling === null ? "none" : sayBpm(ceiling)}`}
+      aria-label={`Tempo ${Math.round(tempo)}, top tempo ${ceiling === null ? "none" : describeBpm(ceiling)}`}
       className="relative h-7"
     >
       <div className="absolute inset-x-0 top-3.5 h-2 rounded-full bg-base-300 overflow-hidden">

@@ -20,7 +20,7 @@ import { MAX_ANGLE, MAX_HEIGHT, MAX_SIZE, MIN_SIZE } from "~/library/kit/kit";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import type { ChosenKit } from "~/session/player";
 import { FlipHorizontal2, Plus, Trash2, TriangleAlert } from "~/ui/icons";
-import { PLAYED_BY_NAMES, wordKitProblem } from "~/words/kit";
+import { describeKitProblem, PLAYED_BY_NAMES } from "~/words/kit";
 import type { KitDraft } from "./kit-draft";
 
 export interface KitChoice {
@@ -198,7 +198,7 @@ function Problems({ problems, onFix }: KitProblemsProps) {
   return (
     <ul aria-label="Problems with this kit" className="flex flex-col gap-1.5">
       {problems.map((problem) => {
-        const { what, remedy } = wordKitProblem(problem);
+        const { what, remedy } = describeKitProblem(problem);
         return (
           <li key={JSON.stringify({ ...problem, reach: 0 })} className="text-sm flex flex-wrap items-center gap-1.5">
             <TriangleAlert size={15} aria-hidden className="text-error shrink-0" />

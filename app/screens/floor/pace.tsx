@@ -8,7 +8,7 @@ import type { Timeline } from "~/core/timeline";
 import type { Preferences } from "~/library/preferences";
 import { InlineError } from "~/ui/inline-error";
 import { useSoon } from "~/ui/use-soon";
-import { LEVEL_OF_PLAYER, sayStrokes, shortLimb, wordCrossing, wordReach } from "~/words/kit";
+import { describeCrossing, describeReach, describeStrokes, LEVEL_OF_PLAYER, shortLimb } from "~/words/kit";
 
 interface PaceProps {
   readonly timeline: Timeline;
@@ -48,7 +48,7 @@ export function Pace({ timeline, kit, limits, preferences, onPreferences }: Pace
                   <th scope="row" className="text-left font-semibold py-1">
                     {shortLimb(limb)}
                   </th>
-                  <td className="text-right">{sayStrokes(average)}</td>
+                  <td className="text-right">{describeStrokes(average)}</td>
                   <Rate rate={singles} most={1 / limits.limbs[limb].single} />
                   <Rate rate={doubles} most={1 / limits.limbs[limb].double} />
                 </tr>
@@ -100,10 +100,10 @@ function Arms({ timeline, kit }: Pick<PaceProps, "timeline" | "kit">) {
       ) : (
         <ul className="text-sm list-disc pl-4 flex flex-col gap-0.5">
           {crossings.slice(0, MAX_TOLD).map((crossing) => (
-            <li key={`${crossing.over} ${crossing.at} ${crossing.under}`}>{wordCrossing(crossing)}</li>
+            <li key={`${crossing.over} ${crossing.at} ${crossing.under}`}>{describeCrossing(crossing)}</li>
           ))}
           {reaches.slice(0, MAX_TOLD).map((reach) => (
-            <li key={`${reach.hand} ${reach.place}`}>{wordReach(reach)}</li>
+            <li key={`${reach.hand} ${reach.place}`}>{describeReach(reach)}</li>
           ))}
         </ul>
       )}
@@ -122,7 +122,7 @@ function Rate({ rate, most }: { rate: number | null; most: number }) {
   const isOver = rate > most;
   return (
     <td className={`text-right ${isOver ? "text-error font-semibold" : ""}`}>
-      {sayStrokes(rate)} <span className="text-xs quiet">of {sayStrokes(most)}</span>
+      {describeStrokes(rate)} <span className="text-xs quiet">of {describeStrokes(most)}</span>
       {isOver ? <span className="sr-only"> too fast</span> : null}
     </td>
   );
@@ -226,7 +226,7 @@ function Own({ limits, preferences, onPreferences }: Omit<PaceProps, "timeline" 
                 <td key={kind} className="pr-3 py-0.5">
                   <OwnNumber
                     label={`${shortLimb(limb)}: ${kind}s a second`}
-                    estimate={sayStrokes(1 / limits.limbs[limb][kind])}
+                    estimate={describeStrokes(1 / limits.limbs[limb][kind])}
                     bounds={BOUNDS[kind]}
                     isRefused={refused?.limb === limb && refused.kind === kind}
                     value={measured[limb]?.[kind]}

@@ -5,8 +5,8 @@ import type { Phrase } from "~/core/phrase";
 import { listVersions, type Player, type Variant } from "~/core/player";
 import { useOpenFill } from "~/editor/fill/place";
 import { Check, Play, Square } from "~/ui/icons";
-import { sayBpm } from "~/words/ceiling";
-import { wordVariant } from "~/words/kit";
+import { describeBpm } from "~/words/ceiling";
+import { describeVariant } from "~/words/kit";
 import { plural } from "~/words/time";
 
 interface VersionsProps {
@@ -53,7 +53,7 @@ function List({ name, variants, empty, phrase, chosen, isPlaying, onChoose, onTa
       {variants.length === 0 ? <p className="text-sm quiet">{empty}</p> : null}
       <ul className="flex flex-col gap-1.5">
         {variants.map((variant) => {
-          const { name: title, does } = wordVariant(variant);
+          const { name: title, does } = describeVariant(variant);
           const isChosen = chosen === variant.kind;
           const isOver = variant.bpm !== null && variant.bpm < phrase.tempo;
           return (
@@ -63,7 +63,7 @@ function List({ name, variants, empty, phrase, chosen, isPlaying, onChoose, onTa
             >
               <span className="w-14 shrink-0 text-center leading-none">
                 <span className={`font-display font-bold text-xl ${isOver ? "text-error" : "text-accent"}`}>
-                  {variant.bpm === null ? "any" : sayBpm(variant.bpm)}
+                  {variant.bpm === null ? "any" : describeBpm(variant.bpm)}
                 </span>
                 <span className="block text-[0.65rem] quiet">{isOver ? "too fast" : "bpm"}</span>
               </span>

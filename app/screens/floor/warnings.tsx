@@ -5,8 +5,8 @@ import { placeStrokes } from "~/core/line";
 import type { Line } from "~/core/phrase";
 import { placeByHand, type Timeline } from "~/core/timeline";
 import { TriangleAlert } from "~/ui/icons";
-import { wordKitProblem } from "~/words/kit";
-import { wordFold } from "~/words/slot";
+import { describeKitProblem } from "~/words/kit";
+import { describeFold } from "~/words/slot";
 
 interface FoldsProps {
   readonly timeline: Timeline;
@@ -25,7 +25,7 @@ export function MissingDrums({ timeline, editLine }: FoldsProps) {
       {timeline.folds.map(({ from, to, strokes }) => (
         <p key={`${from} ${to}`} role="status" className="flex items-start gap-1.5">
           <TriangleAlert size={15} aria-hidden className="text-primary shrink-0 mt-0.5" />
-          {wordFold(from, to, strokes)}
+          {describeFold(from, to, strokes)}
         </p>
       ))}
       {folded.length > 0 ? (
@@ -57,7 +57,7 @@ export function KitWarnings({ kit, onOpen }: { readonly kit: Kit; readonly onOpe
     <p role="status" className="panel px-3 py-2 text-sm flex flex-wrap items-center gap-2">
       <TriangleAlert size={15} aria-hidden className="text-error" />
       <span className="flex-1 min-w-48">
-        {wordKitProblem(first).what}
+        {describeKitProblem(first).what}
         {problems.length > 1 ? ` And ${problems.length - 1} more.` : ""}
       </span>
       <button type="button" className="btn btn-xs" onClick={onOpen}>

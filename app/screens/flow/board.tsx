@@ -6,7 +6,7 @@ import { listCalls } from "~/core/flow";
 import type { Line } from "~/core/phrase";
 import type { Hand } from "~/core/stroke";
 import { Flag, Megaphone } from "~/ui/icons";
-import { PHASE_WORDS, sayCall, sayLeft } from "~/words/flow";
+import { describeCall, describeLeft, PHASE_WORDS } from "~/words/flow";
 import { IdeaCoins } from "./idea-coins";
 import type { Board as BoardState, FlowRun } from "./run";
 import { type Playhead, usePlayhead } from "./use-flow";
@@ -133,7 +133,7 @@ function CallCard({ face, strongHand, playhead, isLarge }: CallCardProps) {
         strongHand={strongHand}
         playhead={playhead}
         isLarge={isLarge}
-        label={sayCall(name, times)}
+        label={describeCall(name, times)}
         line={line}
       />
       {endsOtherwise ? <p className="text-sm quiet">The last one ends differently.</p> : null}
@@ -205,7 +205,7 @@ export function BeatsLeft({ board, count, isLarge = false }: LeftProps) {
         className={`ml-auto flex items-center gap-2 font-display font-bold tabular-nums ${isHome ? "text-accent" : ""} ${isLarge ? "text-5xl sm:text-7xl short:text-3xl" : "text-3xl"}`}
       >
         {phase === "ideas" ? <Flag size={isLarge ? 40 : 24} aria-hidden /> : null}
-        {count ?? sayLeft(phase, beatsLeft)}
+        {count ?? describeLeft(phase, beatsLeft)}
       </output>
     </div>
   );

@@ -10,8 +10,8 @@ import { usePreferences } from "~/session/preferences";
 import { Bookmark, Dices, Repeat } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
-import { sayBpm } from "~/words/ceiling";
-import { wordPathProblem } from "~/words/flow";
+import { describeBpm } from "~/words/ceiling";
+import { describePathProblem } from "~/words/flow";
 import { plural } from "~/words/time";
 import { BeatsLeft, CallCards, type CardFaces } from "./board";
 import { FLOW_COMMANDS } from "./commands";
@@ -101,14 +101,14 @@ export function CallsPanel(props: CallsPanelProps) {
       </div>
       {round?.pathProblem ? (
         <p className="text-sm" role="status">
-          {wordPathProblem(round.pathProblem)}
+          {describePathProblem(round.pathProblem)}
         </p>
       ) : null}
       {isOverAll ? (
         <p role="alert" className="text-sm flex flex-wrap items-center gap-2">
           <span>
-            At {sayBpm(content.tempo)} every one of these ideas is over your top tempo. The fastest you can play them
-            all is {sayBpm(Math.min(...known))}.
+            At {describeBpm(content.tempo)} every one of these ideas is over your top tempo. The fastest you can play
+            them all is {describeBpm(Math.min(...known))}.
           </span>
           <button
             type="button"

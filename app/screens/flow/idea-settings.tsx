@@ -6,7 +6,7 @@ import { Check } from "~/ui/check";
 import { NumberField } from "~/ui/number-field";
 import { Unfold } from "~/ui/unfold";
 import { PATH_WORDS } from "~/words/flow";
-import { nameRate, OFFERED_RATES } from "~/words/time";
+import { describeRate, OFFERED_RATES } from "~/words/time";
 import type { FlowDraft } from "./draft";
 
 interface IdeaSettingsProps {
@@ -112,5 +112,5 @@ export function IdeaSettings({ idea, read, draft }: IdeaSettingsProps) {
 
 function nameRateText(rate: string): string {
   const [slots = "4", quarters = "1"] = rate.split("/");
-  return nameRate({ slots: Number(slots), quarters: Number(quarters) });
+  return describeRate({ slots: Number(slots), quarters: Number(quarters) });
 }

@@ -9,7 +9,7 @@ import type { FillRow, LessonRow } from "~/library/database";
 import { type FlowContent, type FlowIdea, MAX_WEIGHT } from "~/library/flow/content";
 import type { ReadIdea } from "~/library/flow/ideas";
 import { Minus, Plus, TriangleAlert, X } from "~/ui/icons";
-import { sayBpm } from "~/words/ceiling";
+import { describeBpm } from "~/words/ceiling";
 import { letterOf, PATH_WORDS } from "~/words/flow";
 import { RESULT_NAMES } from "~/words/practice";
 import { plural } from "~/words/time";
@@ -133,7 +133,7 @@ function IdeaCard(props: IdeaCardProps) {
       <IdeaFacts idea={idea} read={read} />
       {isOver ? (
         <p className="text-xs text-error flex items-center gap-1 mt-1">
-          <TriangleAlert size={13} aria-hidden /> Your top tempo for this is {sayBpm(top)}.
+          <TriangleAlert size={13} aria-hidden /> Your top tempo for this is {describeBpm(top)}.
         </p>
       ) : null}
     </li>

@@ -1,7 +1,7 @@
 /** What a round of a flow sounds like, and what the player is expected to play. */
 
 import { plainScore, type Score } from "~/audio/score";
-import { describeLanding } from "~/core/fit";
+import { findLanding } from "~/core/fit";
 import { type Call, type ComposedPlaying, listCalls, type Round } from "~/core/flow";
 import {
   type Arrangement,
@@ -106,7 +106,7 @@ export function makeRoundScore(scene: RoundScene, round: Round, tempo: Bpm, befo
   const { composed } = round;
   const own = layOut({ ...phraseOfRound({ ...round, answer: null }, scene, tempo) }, player.kit);
   const timeline = round.answer ? layOut(phraseOfRound(round, scene, tempo), player.kit) : own;
-  const crash = crashOf(describeLanding(own, player), player);
+  const crash = crashOf(findLanding(own, player), player);
   const arranged = arrange(
     timeline,
     groove,

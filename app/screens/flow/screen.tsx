@@ -32,7 +32,7 @@ import { Maximize2 } from "~/ui/icons";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { VolumeControl } from "~/ui/volume-control";
 import { useWakeLock } from "~/ui/wake-lock";
-import { sayCountIn } from "~/words/time";
+import { describeCountIn } from "~/words/time";
 import { BesideTheKit } from "./beside";
 import { facesOf, facesOfRound } from "./board";
 import { CallsPanel } from "./calls-panel";
@@ -132,7 +132,7 @@ export function FlowScreen(props: FlowScreenProps) {
   const count =
     playback.countInBeat === null
       ? null
-      : sayCountIn(playback.countInBeat, content.meter as Meter, preferences.countStyle);
+      : describeCountIn(playback.countInBeat, content.meter as Meter, preferences.countStyle);
   const nowCall =
     board?.playing != null ? board.shown.find(({ number }) => number === board.playing)?.call.call : undefined;
   const judgesSelf = isSelfJudged(listening.source);

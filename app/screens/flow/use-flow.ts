@@ -16,7 +16,7 @@ import type { GrooveChoice } from "~/library/groove/choices";
 import { usePlayback } from "~/session/playback";
 import { usePreferences } from "~/session/preferences";
 import { useSession } from "~/session/session";
-import { sayCall } from "~/words/flow";
+import { describeCall } from "~/words/flow";
 import type { FlowCount } from "~/workers/flow";
 import { Drawer, isCounted } from "./drawer";
 import { type Board, FlowRun, type FlowRunOptions } from "./run";
@@ -201,7 +201,7 @@ export function useFlow({ row, content, sources, grooves, stored }: FlowOptions)
   const sayNext = useEffectEvent(() => {
     if (!spoken) return;
     const { call } = spoken.call;
-    speak(sayCall(nameOf(spoken.call.round, call.idea), call.times), preferences.volume);
+    speak(describeCall(nameOf(spoken.call.round, call.idea), call.times), preferences.volume);
   });
   // Once per call.
   useEffect(() => {

@@ -1,7 +1,7 @@
 import type { FlowContent } from "~/library/flow/content";
 import { CircleAlert } from "~/ui/icons";
-import { wordFlowLoosened, wordFlowTrouble } from "~/words/flow";
-import { sayCount, sayRoughly } from "~/words/search";
+import { describeFlowLoosened, describeFlowTrouble } from "~/words/flow";
+import { describeCount, describeRoughly } from "~/words/search";
 import { plural } from "~/words/time";
 import { isCounted } from "./drawer";
 import type { Flow } from "./use-flow";
@@ -26,7 +26,7 @@ export function Ways({ flow, content }: { readonly flow: Flow; readonly content:
     return (
       <p role="alert" className="flex gap-2 text-sm">
         <CircleAlert size={17} aria-hidden className="text-error shrink-0 mt-px" />
-        {wordFlowTrouble(counted, names)}
+        {describeFlowTrouble(counted, names)}
       </p>
     );
   }
@@ -36,16 +36,16 @@ export function Ways({ flow, content }: { readonly flow: Flow; readonly content:
       <div role="alert" className="flex gap-2 text-sm">
         <CircleAlert size={17} aria-hidden className="text-error shrink-0 mt-px" />
         <p>
-          {wordFlowTrouble({ code: "no-ways" }, names)} {wordFlowLoosened(loosen, bars, names).join(" ")}
+          {describeFlowTrouble({ code: "no-ways" }, names)} {describeFlowLoosened(loosen, bars, names).join(" ")}
         </p>
       </div>
     );
   }
-  const roughly = sayRoughly(total);
+  const roughly = describeRoughly(total);
   return (
     <p className="text-sm" role="status">
       <span className={`font-display font-bold text-accent break-all ${total > 10n ** 12n ? "text-base" : "text-xl"}`}>
-        {total > 10n ** 18n && roughly ? roughly : sayCount(total)}
+        {total > 10n ** 18n && roughly ? roughly : describeCount(total)}
       </span>{" "}
       {total === 1n ? "way" : "ways"} to fill {plural(content.bars, "bar")}.{" "}
       <span className="quiet">

@@ -4,8 +4,8 @@ import { useWorked } from "~/editor/context";
 import { useLitCeiling } from "~/editor/fill/use-ceiling";
 import { usePlayer } from "~/session/player";
 import { TONES } from "~/ui/tones";
-import { wordCeiling } from "~/words/ceiling";
-import { type Verdict, wordFit, wordLanding } from "~/words/verdict";
+import { describeCeiling } from "~/words/ceiling";
+import { describeFit, describeLanding, type Verdict } from "~/words/verdict";
 
 export function Facts() {
   const { kit } = usePlayer();
@@ -14,9 +14,9 @@ export function Facts() {
   const lastRate = timeline.cells.at(-1)?.rate ?? (line[0]?.kind === "rate" ? line[0].rate : { slots: 4, quarters: 1 });
   return (
     <ul aria-label="Verdict" className="flex flex-wrap gap-x-6 gap-y-0.5 text-sm">
-      <Fact verdict={wordFit(fit, phrase.meter, lastRate)} />
-      <Fact verdict={wordLanding(landing)} />
-      <Fact verdict={wordCeiling(timeline, ceiling, kit)} />
+      <Fact verdict={describeFit(fit, phrase.meter, lastRate)} />
+      <Fact verdict={describeLanding(landing)} />
+      <Fact verdict={describeCeiling(timeline, ceiling, kit)} />
     </ul>
   );
 }

@@ -7,7 +7,7 @@ import { useFill } from "~/editor/fill/place";
 import { keepFeel, type SettingContent } from "~/library/phrase/setting";
 import { Check } from "~/ui/check";
 import { TriangleAlert } from "~/ui/icons";
-import { sayFeel, sayFeelNote } from "~/words/groove";
+import { describeFeel, describeFeelNote } from "~/words/groove";
 
 interface FeelPanelProps {
   readonly groove: Groove;
@@ -22,14 +22,14 @@ export function FeelPanel({ groove, setting, onSetting }: FeelPanelProps) {
   return (
     <div className="flex flex-col gap-3">
       <p className="text-sm leading-snug">
-        The groove is <strong>{sayFeel(groove.feel)}</strong>.
+        The groove is <strong>{describeFeel(groove.feel)}</strong>.
       </p>
       {notes.length > 0 ? (
         <ul aria-label="What doesn't fit together" className="flex flex-col gap-1.5">
           {notes.map((note) => (
             <li key={note.kind} className="text-sm flex gap-2 leading-snug">
               <TriangleAlert size={16} aria-hidden className="text-warning shrink-0 mt-0.5" />
-              {sayFeelNote(note)}
+              {describeFeelNote(note)}
             </li>
           ))}
         </ul>

@@ -7,8 +7,8 @@ import {
   FOOT_OSTINATI,
   FORM_KINDS,
   type FootOstinato,
+  findForm,
   makeForm,
-  nameForm,
   type Setting,
 } from "~/core/groove";
 import { useFill, useOpenFill } from "~/editor/fill/place";
@@ -30,7 +30,7 @@ export function FormPanel({ setting, onSetting }: FormPanelProps) {
   const { editor } = useOpenFill();
   const content = useFill();
   const { grooveBars, window, meter } = content;
-  const ready = nameForm({ grooveBars, window, stops: setting.stops }, meter);
+  const ready = findForm({ grooveBars, window, stops: setting.stops }, meter);
   return (
     <div className="flex flex-col gap-4">
       <fieldset>

@@ -8,7 +8,7 @@ import type { GrooveRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
 import { Bin } from "~/ui/bin";
 import { Copy, Pencil, Plus, Trash2 } from "~/ui/icons";
-import { sayFeel } from "~/words/groove";
+import { describeFeel } from "~/words/groove";
 import { plural } from "~/words/time";
 
 interface GrooveListProps {
@@ -33,7 +33,7 @@ export function GrooveList({ binned, onMake, onDelete, onRestore }: GrooveListPr
           <Item
             key={one.id}
             name={one.name}
-            says={`${Math.round(one.slowest)} to ${Math.round(one.fastest)} bpm, ${sayFeel(one.groove.feel)}`}
+            says={`${Math.round(one.slowest)} to ${Math.round(one.fastest)} bpm, ${describeFeel(one.groove.feel)}`}
             isOwn={one.isOwn}
             isChosen={one === chosen}
             onChoose={() => put(one.id)}

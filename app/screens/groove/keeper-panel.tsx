@@ -10,11 +10,11 @@ import { useFill, useOpenFill } from "~/editor/fill/place";
 import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
 import { Check, CircleSlash, ShieldCheck } from "~/ui/icons";
-import { sayBpm } from "~/words/ceiling";
+import { describeBpm } from "~/words/ceiling";
 import { FIX_LINE_FIRST } from "~/words/editing";
-import { sayBackbeat, sayFix } from "~/words/groove";
+import { describeBackbeat, describeBackbeatFix } from "~/words/groove";
 import { capital } from "~/words/slot";
-import { plural, sayPosition } from "~/words/time";
+import { describePosition, plural } from "~/words/time";
 
 interface KeeperPanelProps {
   readonly setting: Setting;
@@ -61,8 +61,8 @@ export function KeeperPanel({ setting, onChoose }: KeeperPanelProps) {
                 <CircleSlash size={16} aria-hidden className="text-error shrink-0" />
               )}
               <span className="flex-1 leading-snug">
-                <strong>{wherePlayed(check, sayPosition(check.at, openingRate(line), meter, countStyle))}</strong>{" "}
-                {sayBackbeat(check.state)}
+                <strong>{wherePlayed(check, describePosition(check.at, openingRate(line), meter, countStyle))}</strong>{" "}
+                {describeBackbeat(check.state)}
               </span>
               {check.slot === null ? null : (
                 <button type="button" className="btn btn-xs btn-ghost" onClick={() => onChoose(check.slot as number)}>
@@ -80,10 +80,10 @@ export function KeeperPanel({ setting, onChoose }: KeeperPanelProps) {
                       key={fix.kind}
                       type="button"
                       className="btn btn-xs"
-                      onClick={() => take(fix.line, `${sayFix(fix)}: done.`)}
+                      onClick={() => take(fix.line, `${describeBackbeatFix(fix)}: done.`)}
                     >
-                      {sayFix(fix)}
-                      {ceiling ? <span className="quiet font-normal">top tempo {sayBpm(ceiling.bpm)}</span> : null}
+                      {describeBackbeatFix(fix)}
+                      {ceiling ? <span className="quiet font-normal">top tempo {describeBpm(ceiling.bpm)}</span> : null}
                     </button>
                   );
                 })}

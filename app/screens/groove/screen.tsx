@@ -3,7 +3,7 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from "react";
 import type { CommandTable } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
-import { layOutGroove, measureForm, nameForm } from "~/core/groove";
+import { findForm, layOutGroove, measureForm } from "~/core/groove";
 import { useChoice, useChooser } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
 import { type Follower, useFill, useFollow, useOpenFill } from "~/editor/fill/place";
@@ -19,7 +19,7 @@ import { usePreferences } from "~/session/preferences";
 import { Check } from "~/ui/check";
 import { Tabs } from "~/ui/tabs";
 import { type FollowForm, FormView } from "~/views/form-view";
-import { FORM_WORDS, sayFeel } from "~/words/groove";
+import { describeFeel, FORM_WORDS } from "~/words/groove";
 import { REPEAT_STYLE_NAMES } from "~/words/score";
 import { plural } from "~/words/time";
 import { Facts } from "./facts";
@@ -104,7 +104,7 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
     [editor, chooser],
   );
 
-  const ready = nameForm({ grooveBars: content.grooveBars, window: content.window, stops: setting.stops }, meter);
+  const ready = findForm({ grooveBars: content.grooveBars, window: content.window, stops: setting.stops }, meter);
   const label = `The loop: ${plural(content.grooveBars, "bar")} of groove, then the fill${ready ? ` (${FORM_WORDS[ready].name})` : ""}`;
   return (
     <>
@@ -145,7 +145,7 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
                 countStyle={content.countStyle}
                 tempo={content.tempo}
                 feel={setting.feel}
-                feelWords={sayFeel(setting.feel)}
+                feelWords={describeFeel(setting.feel)}
                 brackets={brackets}
                 onPick={choose}
                 follow={followStaff}

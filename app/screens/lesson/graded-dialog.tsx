@@ -18,7 +18,7 @@ import { Check } from "~/ui/check";
 import { Sparkles } from "~/ui/icons";
 import { Modal } from "~/ui/modal";
 import { NumberField } from "~/ui/number-field";
-import { nameRate, plural, sayEntry } from "~/words/time";
+import { describeEntry, describeRate, plural } from "~/words/time";
 import { isEnded } from "~/workers/connection";
 import { openGrading } from "~/workers/open";
 import type { LessonScreenProps } from "./screen";
@@ -101,7 +101,7 @@ export default function GradedDialog({ draft, scene, onClose }: GradedDialogProp
     }
   };
   const entryName = (start: number) => {
-    const said = sayEntry(ticks(start), meter);
+    const said = describeEntry(ticks(start), meter);
     return said.includes(" ") ? `From the ${said}` : `From ${said}`;
   };
   const add = async () => {
@@ -182,7 +182,7 @@ export default function GradedDialog({ draft, scene, onClose }: GradedDialogProp
           label="Note value"
           value={rate}
           onValue={setRate}
-          options={RATES.map((one) => [one, nameRate(parseRate(one) ?? { slots: 4, quarters: 1 })])}
+          options={RATES.map((one) => [one, describeRate(parseRate(one) ?? { slots: 4, quarters: 1 })])}
         />
         <div>
           <NumberField label="Written at, bpm" value={tempo} least={20} most={400} onValue={setTempo} />
@@ -201,7 +201,7 @@ export default function GradedDialog({ draft, scene, onClose }: GradedDialogProp
               checked={starts.includes(start)}
               onCheck={(isOn) => setStarts(isOn ? [...starts, start] : starts.filter((other) => other !== start))}
             >
-              {sayEntry(ticks(start), meter)}
+              {describeEntry(ticks(start), meter)}
             </Check>
           ))}
         </div>

@@ -19,7 +19,7 @@ import { addressOf } from "~/library/fill/address";
 import { dayOf } from "~/library/practice/local-day";
 import type { PlanRow } from "~/library/practice/plan";
 import type { FillDay } from "~/library/practice/practice-day";
-import { sayLimb } from "~/words/practice";
+import { describeLimb } from "~/words/practice";
 import { Due } from "./due";
 import { followEvenness, followTempo, listPractised, sayDay, sumMinutes } from "./summaries";
 
@@ -152,7 +152,7 @@ export default function Charts({ practised: days, fills, plans }: ChartsProps) {
             <Line
               key={limb}
               dataKey={limb}
-              name={sayLimb(limb)}
+              name={describeLimb(limb)}
               stroke={LINES[limb].stroke}
               strokeDasharray={LINES[limb].dash ?? "0"}
               strokeWidth={2}

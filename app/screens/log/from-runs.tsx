@@ -9,7 +9,7 @@ import type { FillRow } from "~/library/database";
 import { toPhrase } from "~/library/phrase/phrase";
 import type { PlanRow } from "~/library/practice/plan";
 import { usePlayer } from "~/session/player";
-import { sayLimb } from "~/words/practice";
+import { describeLimb } from "~/words/practice";
 
 interface FromRunsProps {
   readonly fills: readonly FillRow[];
@@ -35,7 +35,7 @@ export function FromRuns({ fills, plans, onUse }: FromRunsProps) {
             return (
               <li key={`${limb} ${kind}`} className="py-1.5 flex flex-wrap items-center gap-2">
                 <span className="flex-1 basis-60">
-                  {sayLimb(limb)}, {kind === "single" ? "singles" : "doubles"}:{" "}
+                  {describeLimb(limb)}, {kind === "single" ? "singles" : "doubles"}:{" "}
                   <strong className="font-semibold">{value.toFixed(1)} a second</strong>
                   <span className="quiet">
                     {" "}

@@ -11,7 +11,7 @@ import type { PlanRow } from "~/library/practice/plan";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useInputs } from "~/session/use-inputs";
-import { sayLimb } from "~/words/practice";
+import { describeLimb } from "~/words/practice";
 import { capital, LIMB_NAMES } from "~/words/slot";
 import { FromRuns } from "./from-runs";
 import { RateResult, ReachResult } from "./test-results";
@@ -139,7 +139,7 @@ export default function Hands({
             {LIMBS.map((limb) => (
               <tr key={limb}>
                 <th scope="row" className="font-medium">
-                  {sayLimb(limb)}
+                  {describeLimb(limb)}
                 </th>
                 <td>
                   {(1 / limits.limbs[limb].single).toFixed(1)} singles, {(1 / limits.limbs[limb].double).toFixed(1)} in
@@ -188,7 +188,7 @@ export default function Hands({
       </section>
       <div className="flex flex-col gap-3">
         <section className="panel px-4 py-3 min-h-36" aria-label="Result of the test" aria-live="polite">
-          <h2 className="text-xl">{test ? `${sayLimb(test.limb)}, ${test.kind}` : "Result"}</h2>
+          <h2 className="text-xl">{test ? `${describeLimb(test.limb)}, ${test.kind}` : "Result"}</h2>
           {!test ? <p className="quiet mt-1">Start a test to see your result here, and how certain it is.</p> : null}
           {isOn ? (
             <p className="mt-2 flex items-center gap-4">

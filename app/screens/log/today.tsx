@@ -6,7 +6,7 @@ import { addressOf } from "~/library/fill/address";
 import { dayOf } from "~/library/practice/local-day";
 import type { PlanRow } from "~/library/practice/plan";
 import { Target } from "~/ui/icons";
-import { wordToday } from "~/words/practice";
+import { describeToday } from "~/words/practice";
 import { plural } from "~/words/time";
 import { Due } from "./due";
 import { LessonsSoFar } from "./lessons-so-far";
@@ -118,7 +118,7 @@ export function Today({ fills, plans, lessons, flows }: TodayProps) {
                       {KIND_WORDS[reason.code]}
                     </span>
                     <span className="block text-sm quiet">
-                      {wordToday(reason)}
+                      {describeToday(reason)}
                       {progress && progress.steps > 0
                         ? ` · ${progress.stepsPassed} of ${plural(progress.steps, "step")} learned`
                         : ""}

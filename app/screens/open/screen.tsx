@@ -10,7 +10,7 @@ import type { ShareReading } from "~/library/share";
 import { usePlayer } from "~/session/player";
 import { BookmarkPlus } from "~/ui/icons";
 import { CoinRow } from "~/views/coin-row";
-import { wordShareProblem } from "~/words/share";
+import { describeShareProblem } from "~/words/share";
 import { plural } from "~/words/time";
 
 interface OpenScreenProps {
@@ -27,7 +27,7 @@ export function OpenScreen({ read, onKeep, isKeeping, trouble }: OpenScreenProps
       <main className="w-full max-w-[640px] mx-auto px-5 py-10">
         <h1 className="text-3xl mb-3">This link doesn't open</h1>
         <p role="alert" className="mb-5">
-          {wordShareProblem(read.problem)}
+          {describeShareProblem(read.problem)}
         </p>
         <Link to="/" className="btn btn-primary">
           Go to the Shelf

@@ -39,7 +39,7 @@ import { Trash2 } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
-import { plural, sayNumber } from "~/words/time";
+import { describeNumber, plural } from "~/words/time";
 
 export interface OwnGrooveScreenProps extends Opened<GrooveContent> {
   /** The fill to return to; null for the last one. */
@@ -224,9 +224,9 @@ function LengthNote({ content }: Pick<GrooveFieldProps, "content">) {
   const quarters = Math.abs(over) / TICKS_PER_QUARTER;
   return (
     <p role="status" className="basis-full text-sm text-error leading-snug">
-      The line is {quarters === 1 ? "a quarter" : `${sayNumber(quarters)} quarters`} too {over > 0 ? "long" : "short"}{" "}
-      for {plural(content.window.length / barTicks(content.meter), "bar")}. It loops as it is, so it drifts against the
-      bar. To fix that, {over > 0 ? "remove notes or add a bar" : "add notes or rests"}.
+      The line is {quarters === 1 ? "a quarter" : `${describeNumber(quarters)} quarters`} too{" "}
+      {over > 0 ? "long" : "short"} for {plural(content.window.length / barTicks(content.meter), "bar")}. It loops as it
+      is, so it drifts against the bar. To fix that, {over > 0 ? "remove notes or add a bar" : "add notes or rests"}.
     </p>
   );
 }

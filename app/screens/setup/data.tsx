@@ -13,7 +13,7 @@ import { download } from "~/ui/download";
 import { FolderSync, HardDriveDownload, ShieldCheck } from "~/ui/icons";
 import { ImportButton } from "~/ui/import-button";
 import { ImportStatus } from "~/ui/import-state";
-import { wordBytes, wordOffline, wordStanding } from "~/words/storage";
+import { describeBytes, describeOffline, describeStanding } from "~/words/storage";
 import { plural } from "~/words/time";
 
 export interface StorageFacts extends BackupStanding {
@@ -53,7 +53,7 @@ function OfflineState() {
   const isComing = progress !== null && progress.kept < progress.of;
   return (
     <p className="text-sm flex flex-wrap items-center gap-x-3" role="status">
-      {wordOffline(progress)}
+      {describeOffline(progress)}
       {isComing ? (
         <progress
           className="progress w-40"
@@ -109,12 +109,14 @@ export function YourData({ facts }: { readonly facts: StorageFacts }) {
       </h2>
       <p className="text-sm">
         Everything you make is in this browser, on this device.{" "}
-        {used === null ? null : `It uses ${wordBytes(used)}${room === null ? "" : ` of about ${wordBytes(room)}`}. `}
+        {used === null
+          ? null
+          : `It uses ${describeBytes(used)}${room === null ? "" : ` of about ${describeBytes(room)}`}. `}
         {isKept
           ? "The browser has agreed not to delete it."
           : "When the device runs out of space, the browser may delete it."}
       </p>
-      <p className="text-sm">{wordStanding(facts)}</p>
+      <p className="text-sm">{describeStanding(facts)}</p>
       {damaged > 0 ? <DamagedRows count={damaged} /> : null}
       <OfflineState />
       <ImportStatus />

@@ -16,7 +16,7 @@ import { usePreferences } from "~/session/preferences";
 import { useSound } from "~/session/session";
 import { useInputs } from "~/session/use-inputs";
 import { MIDI_TROUBLE } from "~/ui/midi-note";
-import { sayLimb } from "~/words/practice";
+import { describeLimb } from "~/words/practice";
 
 const TAP_ID = "tap-along";
 const TAP_BPM = bpm(90);
@@ -92,7 +92,7 @@ export function Inputs() {
           {LIMBS.map((limb) => (
             <li key={limb}>
               <button type="button" className="btn btn-sm" onClick={() => setLearning(limb)}>
-                {sayLimb(limb)}{" "}
+                {describeLimb(limb)}{" "}
                 <kbd className="key">
                   {learning === limb ? "press a key" : nameCode(listening.keys[limb] ?? DEFAULT_LISTENING.keys[limb])}
                 </kbd>

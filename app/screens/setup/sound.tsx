@@ -12,7 +12,7 @@ import { Play } from "~/ui/icons";
 import { Mixer } from "~/ui/mixer";
 import { Fader } from "~/ui/volume-control";
 import { capital } from "~/words/slot";
-import { SOUND_KIT_NAMES, sayOutputLatency } from "~/words/sound";
+import { describeOutputLatency, SOUND_KIT_NAMES } from "~/words/sound";
 import { listTaste } from "./taste";
 
 /** Milliseconds between checks of the browser's output latency. */
@@ -113,7 +113,7 @@ function OutputLatency() {
   }, [sound]);
   return (
     <p className="text-sm">
-      {sayOutputLatency(latency)} Bluetooth adds delay that browsers can't measure: if the clicks and the lights
+      {describeOutputLatency(latency)} Bluetooth adds delay that browsers can't measure: if the clicks and the lights
       disagree, use a cable.
     </p>
   );

@@ -5,7 +5,7 @@ import { BigView } from "~/ui/big-view";
 import { ChevronRight, Play, Square } from "~/ui/icons";
 import { sizeRail } from "~/views/rail-rows";
 import { RailView, type RailViewProps } from "~/views/rail-view";
-import { nameStep } from "~/words/practice";
+import { describeStep } from "~/words/practice";
 import { RateStep } from "./rate-step";
 import { RowDots } from "./step-card";
 import type { Trained } from "./use-training";
@@ -39,7 +39,7 @@ export function BesideTheKit({
   const Icon = playback.playing ? Square : Play;
   return (
     <BigView
-      title={step ? nameStep(step) : ""}
+      title={step ? describeStep(step) : ""}
       extra={<span className="max-sm:hidden">{volume}</span>}
       onClose={onClose}
     >

@@ -11,9 +11,9 @@ import { useMessages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
 import { ArrowDown, ArrowUp, Check, ChevronRight, Shuffle } from "~/ui/icons";
 import { NumberField } from "~/ui/number-field";
-import { sayBpm } from "~/words/ceiling";
-import { wordVariant } from "~/words/kit";
-import { nameStep, sayMinutes, wordReason } from "~/words/practice";
+import { describeBpm } from "~/words/ceiling";
+import { describeVariant } from "~/words/kit";
+import { describeMinutes, describeReason, describeStep } from "~/words/practice";
 import type { Trained } from "./use-training";
 
 /** The steps of the plan; the current one shows its reason and tempos. */
@@ -42,7 +42,7 @@ export function PlanList({ training, home }: { readonly training: Trained; reado
           Plan{" "}
           <span className="quiet font-normal text-sm">
             {counted.passed} of {counted.steps} learned
-            {left > 0 ? ` · ${sayMinutes(left)} left` : ""}
+            {left > 0 ? ` · ${describeMinutes(left)} left` : ""}
           </span>
         </h2>
         <Tempos training={training} plan={plan} />
@@ -98,14 +98,15 @@ function OverTheTop({ training: { work, phrase, under } }: { readonly training: 
   return (
     <div className="text-sm mt-1.5">
       <p>
-        Your goal is above your top tempo, {sayBpm(top)}.{" "}
+        Your goal is above your top tempo, {describeBpm(top)}.{" "}
         {easier.length > 0 ? "These easier versions reach it:" : "No easier version of it reaches that."}
       </p>
       {easier.length > 0 ? (
         <ul className="list-disc pl-4">
           {easier.slice(0, 3).map((version) => (
             <li key={version.kind}>
-              {wordVariant(version).name}, {version.bpm === null ? "any tempo" : `up to ${sayBpm(version.bpm)}`}
+              {describeVariant(version).name},{" "}
+              {version.bpm === null ? "any tempo" : `up to ${describeBpm(version.bpm)}`}
             </li>
           ))}
         </ul>
@@ -208,7 +209,7 @@ function StepRow({ step, number, isOn, onChoose, onMove, onEdit }: StepRowProps)
         >
           {standing.passed ? <Check size={14} aria-hidden /> : number}
         </span>
-        <span className="min-w-0 flex-1 truncate">{nameStep(step)}</span>
+        <span className="min-w-0 flex-1 truncate">{describeStep(step)}</span>
         <span className="label-small shrink-0">
           {state ? <span className="sr-only">{state}, </span> : null}
           {Math.round(standing.passed ? goal : standing.tempo)}
@@ -218,7 +219,7 @@ function StepRow({ step, number, isOn, onChoose, onMove, onEdit }: StepRowProps)
       </button>
       {isOn ? (
         <div className="px-3 pb-2 pl-11 text-sm bg-base-300">
-          <p className="mb-1.5">{wordReason(reason)}</p>
+          <p className="mb-1.5">{describeReason(reason)}</p>
           <div className="flex flex-wrap items-end gap-2">
             <TempoField
               label="from"

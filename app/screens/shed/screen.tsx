@@ -25,7 +25,7 @@ import { useWakeLock } from "~/ui/wake-lock";
 import { RailView } from "~/views/rail-view";
 import { takeSection } from "~/views/section";
 import { StackView } from "~/views/stack-view";
-import { sayCountIn } from "~/words/time";
+import { describeCountIn } from "~/words/time";
 import { BesideTheKit } from "./beside";
 import { SHED_COMMANDS } from "./commands";
 import { PlanList } from "./plan-list";
@@ -90,7 +90,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
     toggleBeside: () => setBeside(!isBeside),
   });
   const tempo = playback.tempo ?? step?.standing.tempo ?? content.tempo;
-  const count = playback.countInBeat === null ? null : sayCountIn(playback.countInBeat, meter, content.countStyle);
+  const count = playback.countInBeat === null ? null : describeCountIn(playback.countInBeat, meter, content.countStyle);
   const section = useMemo(() => (timeline ? takeSection(timeline, 0) : null), [timeline]);
   // Nothing can be chosen in the Shed: the pictures are for playing, and change only with the notes.
   const shared = { strongHand: player.hands.leading, onPick: pickNothing, cursor: null };

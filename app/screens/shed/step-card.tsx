@@ -4,9 +4,9 @@ import { tempoOfSameSpeed } from "~/core/stroke";
 import { parseRate } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
 import { TriangleAlert } from "~/ui/icons";
-import { sayBpm } from "~/words/ceiling";
-import { nameStep, sayGoal } from "~/words/practice";
-import { nameRate } from "~/words/time";
+import { describeBpm } from "~/words/ceiling";
+import { describeGoal, describeStep } from "~/words/practice";
+import { describeRate } from "~/words/time";
 
 /** Number of consecutive clean repeats, of those needed. */
 export function RowDots({ step, isLarge = false }: { readonly step: PlannedStep; readonly isLarge?: boolean }) {
@@ -43,8 +43,8 @@ export function StepCard({ step, timeline, tempo, number, count }: StepCardProps
       <div className="flex flex-wrap sm:flex-nowrap items-start justify-between gap-x-6 gap-y-1.5">
         <div className="min-w-0">
           <p className="label-small">{step.isExtra ? "Extra" : `Step ${number} of ${count}`}</p>
-          <h2 className="text-xl leading-tight">{nameStep(step)}</h2>
-          <p className="text-sm mt-0.5">{sayGoal(step)}</p>
+          <h2 className="text-xl leading-tight">{describeStep(step)}</h2>
+          <p className="text-sm mt-0.5">{describeGoal(step)}</p>
         </div>
         <div className="flex sm:flex-col items-end gap-x-4 gap-y-2 shrink-0">
           <p className="flex items-baseline gap-2">
@@ -64,7 +64,7 @@ export function StepCard({ step, timeline, tempo, number, count }: StepCardProps
       {isOver ? (
         <p className="text-sm text-error flex items-center gap-1.5 mt-1">
           <TriangleAlert size={15} aria-hidden className="shrink-0" /> Above your top tempo for this,{" "}
-          {sayBpm(step.ceiling ?? 0)}. An easier version may reach it; see the plan. Stop if you tense up.
+          {describeBpm(step.ceiling ?? 0)}. An easier version may reach it; see the plan. Stop if you tense up.
         </p>
       ) : null}
     </section>
@@ -81,7 +81,7 @@ function Equivalents({ timeline, tempo }: { readonly timeline: Timeline; readonl
     const other = parseRate(text);
     if (!other || other.slots / other.quarters === rate.slots / rate.quarters) return [];
     const same = tempoOfSameSpeed(tempo, rate, other);
-    return same >= 30 && same <= 240 ? [`${nameRate(other)} at ${Math.round(same)}`] : [];
+    return same >= 30 && same <= 240 ? [`${describeRate(other)} at ${Math.round(same)}`] : [];
   }).slice(0, 2);
   return others.length > 0 ? ` Feels like ${others.join(", or ")}.` : null;
 }

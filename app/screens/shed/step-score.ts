@@ -1,7 +1,7 @@
 /** The sound of a step, and what the player is expected to play. */
 
 import { plainScore, type Score } from "~/audio/score";
-import { describeLanding } from "~/core/fit";
+import { findLanding } from "~/core/fit";
 import { arrange, arrangeRange, crashOf, type Groove, type Setting, STRAIGHT } from "~/core/groove";
 import { type Expectation, expectStrokes } from "~/core/listening";
 import type { Phrase } from "~/core/phrase";
@@ -36,13 +36,7 @@ export function makeStepScore(scene: StepScene, tempo: Bpm, repeat: number): Ste
   const timeline = layOut(atTempo(played, tempo), player.kit);
   const countInBars = Math.max(1, setting.countInBars);
   const arrangement = isInGroove(step.kind)
-    ? arrange(
-        timeline,
-        groove,
-        { ...setting, countInBars },
-        crashOf(describeLanding(timeline, player), player),
-        player.kit,
-      )
+    ? arrange(timeline, groove, { ...setting, countInBars }, crashOf(findLanding(timeline, player), player), player.kit)
     : arrangeRange(timeline, { toBeat: true, feel: setting.follows ? setting.feel : STRAIGHT, countInBars });
   const silent = (["R", "L", "K", "H"] as const).filter((limb) => !step.limbs.includes(limb));
   const score = {

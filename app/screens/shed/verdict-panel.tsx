@@ -1,8 +1,15 @@
 import type { Measures, Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
 import { Check, CircleDashed, CornerDownLeft, X } from "~/ui/icons";
-import { FAULT_NAMES, wordFault, wordRemedy } from "~/words/faults";
-import { nameStep, RESULT_NAMES, sayLimb, sayOffset, wordBack, wordChange } from "~/words/practice";
+import { describeFault, describeRemedy, FAULT_NAMES } from "~/words/faults";
+import {
+  describeBack,
+  describeChange,
+  describeLimb,
+  describeOffset,
+  describeStep,
+  RESULT_NAMES,
+} from "~/words/practice";
 import { capital } from "~/words/slot";
 import type { LastVerdict } from "./training";
 import type { Trained } from "./use-training";
@@ -23,7 +30,7 @@ export function VerdictPanel({ training, judgesSelf }: { readonly training: Trai
         {told ? <Sentence told={told} /> : <Before training={training} judgesSelf={judgesSelf} />}
         {waiting ? (
           <p className="mt-1.5 flex flex-wrap items-center gap-2 text-sm">
-            Next: <strong className="font-semibold">{nameStep(waiting)}</strong>
+            Next: <strong className="font-semibold">{describeStep(waiting)}</strong>
             <button type="button" className="btn btn-sm btn-primary" onClick={() => choose(waiting.id)}>
               Go to it
             </button>
@@ -34,7 +41,7 @@ export function VerdictPanel({ training, judgesSelf }: { readonly training: Trai
         ) : null}
         {told?.back && told.back.id !== step?.id ? (
           <div className="mt-1.5 text-sm flex flex-wrap items-center gap-2">
-            <p className="basis-80 flex-1">{wordBack(told.back.standing.best, told.tempo)}</p>
+            <p className="basis-80 flex-1">{describeBack(told.back.standing.best, told.tempo)}</p>
             <button type="button" className="btn btn-sm" onClick={() => told.back && choose(told.back.id)}>
               <CornerDownLeft size={14} aria-hidden /> Go back to one drum
             </button>
@@ -77,13 +84,13 @@ export function Sentence({ told, isLarge = false }: { readonly told: LastVerdict
   const Icon = ICONS[told.result];
   const [worst] = told.faults;
   const words = worst
-    ? wordFault(worst)
+    ? describeFault(worst)
     : !isPlayed(told.step.kind)
       ? "Done."
       : told.by === "self"
         ? `You decided: ${RESULT_NAMES[told.result]}.`
         : "Clean. Nothing to fix.";
-  const change = wordChange(told.change, told.nextTempo);
+  const change = describeChange(told.change, told.nextTempo);
   return (
     <div className="flex gap-3 items-start">
       <Icon
@@ -99,7 +106,7 @@ export function Sentence({ told, isLarge = false }: { readonly told: LastVerdict
         </p>
         <p className={isLarge ? "text-2xl mt-2" : "text-sm mt-0.5"}>
           {change ? <strong className="font-semibold">{change} </strong> : null}
-          {worst && !isLarge ? wordRemedy(worst) : null}
+          {worst && !isLarge ? describeRemedy(worst) : null}
         </p>
       </div>
     </div>
@@ -148,7 +155,7 @@ export function Details({ told: { faults }, measures }: { readonly told: LastVer
   const { limbs, handFootGap, drift, contrast, flams, unisons, missed, extra, missedGraces } = measures;
   const facts = [
     ["Drift", drift ? sayDrift(drift.value) : null],
-    ["Feet against hands", handFootGap === null ? null : sayOffset(handFootGap)],
+    ["Feet against hands", handFootGap === null ? null : describeOffset(handFootGap)],
     ["Accents above normal notes", sayDecibels(contrast.accentOverNormal)],
     ["Ghost notes below normal notes", sayDecibels(contrast.normalOverGhost ?? contrast.accentOverGhost)],
     [
@@ -177,12 +184,12 @@ export function Details({ told: { faults }, measures }: { readonly told: LastVer
           {limbs.map(({ limb, heard, expected, offset, spread, unevenness }) => (
             <tr key={limb}>
               <th scope="row" className="font-medium">
-                {sayLimb(limb)}
+                {describeLimb(limb)}
               </th>
               <td>
                 {heard} of {expected}
               </td>
-              <td>{sayOffset(offset)}</td>
+              <td>{describeOffset(offset)}</td>
               <td>{spread === null ? "–" : `${Math.round(spread * 1000)} ms`}</td>
               <td>{unevenness === null ? "–" : `${Math.round(unevenness * 100)} %`}</td>
             </tr>

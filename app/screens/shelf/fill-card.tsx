@@ -14,7 +14,7 @@ import type { Messages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
 import { Copy, Trash2 } from "~/ui/icons";
 import { CoinRow } from "~/views/coin-row";
-import { nameRate } from "~/words/time";
+import { describeRate } from "~/words/time";
 
 /** The player's progress with a fill; absent if it was never practised. */
 export interface Learning {
@@ -80,7 +80,7 @@ export function FillCard({ fill, learning, choosing, send }: FillCardProps) {
               )}
             </h2>
             <p className="text-sm quiet">
-              {formatMeter(content.meter)} · {nameRate(openingRate(line))} · {Math.round(content.tempo)} bpm ·{" "}
+              {formatMeter(content.meter)} · {describeRate(openingRate(line))} · {Math.round(content.tempo)} bpm ·{" "}
               {bars === 1 ? "one bar" : bars < 1 ? "part of a bar" : `${bars} bars`}
             </p>
           </div>

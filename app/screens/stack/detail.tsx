@@ -9,7 +9,7 @@ import { useOpenFill } from "~/editor/fill/place";
 import { useCeiling } from "~/editor/fill/use-ceiling";
 import { addressOf } from "~/library/fill/address";
 import { usePlayer } from "~/session/player";
-import { wordCeiling } from "~/words/ceiling";
+import { describeCeiling } from "~/words/ceiling";
 import { Endings } from "./endings";
 import FixLength from "./fix-length";
 import type { VerdictId } from "./verdict";
@@ -59,7 +59,7 @@ function Limit() {
   const { row } = useOpenFill();
   const { timeline } = useWorked();
   const { kit } = usePlayer();
-  const { detail } = wordCeiling(timeline, useCeiling(timeline), kit);
+  const { detail } = describeCeiling(timeline, useCeiling(timeline), kit);
   return (
     <p className="text-sm">
       {detail}. The notes that limit it have a dotted ring. We work it out from your kit and your speed:{" "}

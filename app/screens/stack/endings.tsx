@@ -1,11 +1,11 @@
 /** The endings and their requirements; changes that land better. */
 
 import { useMemo } from "react";
-import { describeEndings, listFixes } from "~/core/fit";
+import { listEndings, listFixes } from "~/core/fit";
 import { formatLine } from "~/core/line";
 import { usePlayer } from "~/session/player";
 import { Check, CircleAlert } from "~/ui/icons";
-import { wordEnding, wordFix } from "~/words/closing";
+import { describeEnding, describeFix } from "~/words/closing";
 import { useApply, useBook, useSettled } from "./use-sums";
 
 export function Endings() {
@@ -13,13 +13,13 @@ export function Endings() {
   const apply = useApply();
   const book = useBook();
   const { phrase } = useSettled();
-  const endings = useMemo(() => describeEndings(phrase, player), [phrase, player]);
+  const endings = useMemo(() => listEndings(phrase, player), [phrase, player]);
   const fixes = useMemo(() => listFixes(phrase, book, player), [phrase, book, player]);
   return (
     <div className="grid lg:grid-cols-[3fr_2fr] gap-x-5 gap-y-2">
       <ul className="flex flex-col gap-1.5">
         {endings.map((ending) => {
-          const { name, does } = wordEnding(ending);
+          const { name, does } = describeEnding(ending);
           return (
             <li key={ending.kind} className="flex gap-2 text-sm items-start">
               {ending.good ? (
@@ -50,7 +50,7 @@ export function Endings() {
         ) : (
           <ul className="flex flex-col gap-1.5">
             {fixes.map((fix) => {
-              const { name, does } = wordFix(fix);
+              const { name, does } = describeFix(fix);
               return (
                 <li key={formatLine(fix.line)}>
                   <button

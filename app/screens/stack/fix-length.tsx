@@ -8,7 +8,7 @@ import { useOpenFill } from "~/editor/fill/place";
 import type { SearchMessages } from "~/messages/searches";
 import { useMessages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
-import { wordClosing } from "~/words/closing";
+import { describeClosing } from "~/words/closing";
 import { useApply, useBook, useSettled } from "./use-sums";
 
 const BARS = [2, 3, 4, 8, 12, 16] as const;
@@ -31,7 +31,7 @@ function Closings({ worked }: { readonly worked: Analysis }) {
   const closings = useMemo(() => listClosings(phrase, book, bars, player), [phrase, book, bars, player]);
   const take = (closing: Closing) => {
     const { line, window, tempo } = closing;
-    const { name, does } = wordClosing(closing);
+    const { name, does } = describeClosing(closing);
     apply({ window, tempo }, line, `${name}: ${does}. It fits now.`);
   };
   return (
@@ -76,7 +76,7 @@ function Closings({ worked }: { readonly worked: Analysis }) {
 }
 
 function ClosingCard({ closing, onTake }: { closing: Closing; onTake: (closing: Closing) => void }) {
-  const { name, does, landing } = wordClosing(closing);
+  const { name, does, landing } = describeClosing(closing);
   return (
     <li className="shrink-0 snap-start max-w-60">
       <button

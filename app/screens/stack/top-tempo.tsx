@@ -3,7 +3,7 @@ import type { Timeline } from "~/core/timeline";
 import { Crossings } from "~/editor/crossings";
 import { useLitCeiling } from "~/editor/fill/use-ceiling";
 import { usePlayer } from "~/session/player";
-import { wordCeiling } from "~/words/ceiling";
+import { describeCeiling } from "~/words/ceiling";
 import type { Verdict } from "~/words/verdict";
 
 interface TopTempoProps {
@@ -19,7 +19,7 @@ export default function TopTempo({ timeline, children }: TopTempoProps) {
   const ceiling = useLitCeiling(settled);
   return (
     <>
-      {children(wordCeiling(settled, ceiling, kit))}
+      {children(describeCeiling(settled, ceiling, kit))}
       <li className="shrink-0 h-9 px-2 flex items-center text-sm font-semibold empty:hidden">
         <Crossings timeline={settled} />
       </li>

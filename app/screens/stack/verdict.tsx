@@ -6,8 +6,15 @@ import { useWorked } from "~/editor/context";
 import { ChevronDown, ChevronUp } from "~/ui/icons";
 import { TONES } from "~/ui/tones";
 import { AfterHydration } from "~/views/after-hydration";
-import { wordFold } from "~/words/slot";
-import { type Verdict, wordBarChecks, wordCycle, wordFit, wordLanding, wordLead } from "~/words/verdict";
+import { describeFold } from "~/words/slot";
+import {
+  describeBarChecks,
+  describeCycle,
+  describeFit,
+  describeLanding,
+  describeLead,
+  type Verdict,
+} from "~/words/verdict";
 
 // Bodies, kits and the book are large, and the sticking should appear first.
 const TopTempo = lazy(() => import("./top-tempo"));
@@ -25,15 +32,15 @@ interface VerdictBarProps {
 export function VerdictBar({ open, onOpen }: VerdictBarProps) {
   const { fit, cycle, landing, phrase, timeline, line } = useWorked();
   const lastRate = timeline.cells.at(-1)?.rate ?? (line[0]?.kind === "rate" ? line[0].rate : { slots: 4, quarters: 1 });
-  const offBars = wordBarChecks(
+  const offBars = describeBarChecks(
     timeline.barChecks.filter((check) => check.offBy !== 0),
     (cell) => timeline.cells[cell]?.rate ?? lastRate,
   );
   const told: Record<Exclude<VerdictId, "tempo">, Verdict> = {
-    length: wordFit(fit, phrase.meter, lastRate),
-    repeats: wordCycle(cycle, fit, phrase.meter),
-    landing: wordLanding(landing),
-    lead: wordLead(landing),
+    length: describeFit(fit, phrase.meter, lastRate),
+    repeats: describeCycle(cycle, fit, phrase.meter),
+    landing: describeLanding(landing),
+    lead: describeLead(landing),
   };
   const item = (id: VerdictId, verdict: Verdict) => (
     <VerdictItem verdict={verdict} isOpen={open === id} onPress={() => onOpen(open === id ? null : id)} />
@@ -57,7 +64,7 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
       <Announcement words={`${told.length.headline}. ${told.repeats.headline}. ${told.landing.headline}.`} />
       {timeline.folds.map(({ from, to, strokes }) => (
         <p key={`${from} ${to}`} className="text-sm quiet px-3 pb-1.5">
-          {wordFold(from, to, strokes)}
+          {describeFold(from, to, strokes)}
         </p>
       ))}
       {offBars === "" ? null : (

@@ -1,6 +1,6 @@
 /** Which layers you hear: parts, limbs, drums and cymbals. */
 
-import { ALL_ON, FEET_ONLY, HANDS_ONLY, LAYER_STATES, type LayerState, nameMix, PARTS } from "~/core/groove";
+import { ALL_ON, FEET_ONLY, findMix, HANDS_ONLY, LAYER_STATES, type LayerState, PARTS } from "~/core/groove";
 import { KIT_VOICE_NAMES, KIT_VOICES, LIMBS, type Limb } from "~/core/stroke";
 import { usePractice, usePractise } from "~/session/session";
 import { LAYER_STATE_NAMES, PART_NAMES } from "~/words/groove";
@@ -20,7 +20,7 @@ export function LayersPart() {
   const practise = usePractise();
   const { timeline } = useWorked();
   const used = KIT_VOICES.filter((place) => timeline.events.some((event) => event.place === place));
-  const ready = nameMix(mix);
+  const ready = findMix(mix);
   const put = (kind: "parts" | "limbs" | "places", key: string, state: LayerState) =>
     practise({ mix: { ...mix, [kind]: { ...mix[kind], [key]: state }, keepsPulse: false } });
   return (
