@@ -53,8 +53,8 @@ export function makeFormScore(
 ): StaffBar[] {
   const { meter } = timeline;
   const bar = barTicks(meter);
-  const under = arrangement.notes.filter(({ role }) => role === "under");
-  const splitsFill = feetBelow && under.length === 0;
+  const ostinato = arrangement.notes.filter(({ role }) => role === "under");
+  const splitsFill = feetBelow && ostinato.length === 0;
   const fill = timeline.slots.map((slot) => shift(toScoreSlot(slot, timeline), form.fillAt));
   const grooves = groove ? slotsOfGroove(groove, form, setting, bar) : [];
   const upper = [
@@ -64,7 +64,7 @@ export function makeFormScore(
   const lower = [
     // The groove's feet and the parts that continue with them are one voice, and neither waits for the other's slots to
     // end.
-    ...slotsOfNotes([...footNotes(grooves), ...under], form.length),
+    ...slotsOfNotes([...footNotes(grooves), ...ostinato], form.length),
     ...(splitsFill ? fill.map((slot) => only(slot, isFoot)) : []),
   ].sort(byTime);
 

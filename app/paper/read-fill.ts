@@ -9,7 +9,7 @@ import {
   type LoopForm,
   layOutGroove,
   measureForm,
-  playedUnder,
+  ostinatoUnder,
   pulseInGroove,
   type Setting,
 } from "~/core/groove";
@@ -101,6 +101,6 @@ export function formBars(read: ReadFill, { groove: { groove } }: PaperFill, play
 /** The steps of its plan with the player's progress. */
 export function planOf({ phrase, setting }: ReadFill, { groove, plan }: PaperFill, player: Player): PlannedWork {
   const state = plan ?? newPlan("");
-  const under = playedUnder(groove.groove, setting, player.kit);
-  return layOutWork(makePlan(phrase, player, wishOf(phrase, state), under), state);
+  const ostinato = ostinatoUnder(groove.groove, setting, player.kit);
+  return layOutWork(makePlan(phrase, player, wishOf(phrase, state), ostinato), state);
 }

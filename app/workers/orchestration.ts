@@ -43,7 +43,7 @@ export interface OrchestrationRequest {
   readonly phrase: Phrase;
   readonly player: PlayerSpec;
   /** What the phrase is played over, as laid out on this player's kit. */
-  readonly under: Circumstances | null;
+  readonly ostinato: Circumstances | null;
   readonly surfaces: readonly KitVoice[];
   readonly weights: OrchestrationWeights;
   readonly most: number;
@@ -61,13 +61,13 @@ const LIKENESS = 150;
 const MAX_TRIED = 4_000;
 
 function run(request: OrchestrationRequest, tell: (event: OrchestrationEvent) => void) {
-  const { phrase, player: who, under, surfaces, weights, most, apart, seed, like } = request;
+  const { phrase, player: who, ostinato, surfaces, weights, most, apart, seed, like } = request;
   const player = makePlayer(who.kit, who.limits, who.hands);
   const found = findOrchestrations({
     timeline: layOut(phrase, player.kit),
     player,
     surfaces,
-    under,
+    ostinato,
     keepsBackbeat: keepsBackbeat(phrase.voicing),
   });
   if (isOrchestrationProblem(found)) {

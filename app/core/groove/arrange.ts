@@ -8,9 +8,9 @@ import { barTicks, ticks } from "../time/time";
 import { lastsFor, type Timeline, type TimelineEvent } from "../timeline/timeline";
 import { followsSwing, makePerform, type Perform, STRAIGHT } from "./feel";
 import { type Groove, layOutGroove } from "./groove";
+import { playOstinato, playThroughout } from "./ostinato";
 import type { Setting } from "./setting";
 import type { Arrangement, Crash, LoopForm, SoundingNote } from "./sounding";
-import { playThroughout, playUnder } from "./under";
 
 /**
  * Groove, then the bars of the fill, then a bar of silence after a hard stop. The groove plays up to the window and
@@ -62,7 +62,7 @@ export function arrange(
   }
   const fill = timeline.events.map((event) => soundEvent(event, timeline, fillAt, performFill, "fill"));
   const scene = { pulse, form, setting, perform, kit, stopsAt };
-  notes.push(...fill, ...playUnder(played, fill, scene), ...playThroughout(notes, scene));
+  notes.push(...fill, ...playOstinato(played, fill, scene), ...playThroughout(notes, scene));
 
   return {
     meter,

@@ -9,6 +9,6 @@ export * from "./keeper";
 export * from "./ladder";
 export * from "./loop";
 export * from "./mix";
-export * from "./played-under";
+export * from "./played-over";
 export * from "./setting";
 export * from "./sounding";

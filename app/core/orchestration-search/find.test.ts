@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { countWays, drawWays, totalWays } from "../graph/count";
 import { takeBest } from "../graph/rank";
-import { circumstancesOf } from "../groove/under";
+import { circumstancesOf } from "../groove/ostinato";
 import type { Kit } from "../kit/kit";
 import { readStickLine } from "../line/read";
 import { placeStrokes } from "../line/rewrite";
@@ -10,7 +10,7 @@ import { formatLine } from "../line/write";
 import { ALL_STROKES, keepsBackbeat } from "../orchestration/layers";
 import { findCeiling } from "../player/ceiling";
 import { type Limits, limitsOf } from "../player/limits";
-import type { Circumstances, Under } from "../player/motions";
+import type { Circumstances, Ostinato } from "../player/motions";
 import { makePlayer } from "../player/player";
 import type { KitVoice } from "../stroke/stroke";
 import { anyKit, anyLimits, FOUR_PIECE, kitOf, WORKING } from "../testing/kits";
@@ -41,9 +41,9 @@ function orchestrations(
   kit: Kit,
   limits: Limits,
   surfaces: readonly KitVoice[],
-  under: Circumstances | null = null,
+  ostinato: Circumstances | null = null,
 ): Orchestrations | null {
-  const found = findOrchestrations({ timeline, player: makePlayer(kit, limits), surfaces, under });
+  const found = findOrchestrations({ timeline, player: makePlayer(kit, limits), surfaces, ostinato });
   return isOrchestrationProblem(found) ? null : found;
 }
 
@@ -54,7 +54,7 @@ function listByTrying(
   kit: Kit,
   limits: Limits,
   surfaces: readonly KitVoice[],
-  under: Under,
+  ostinato: Ostinato,
 ): KitVoice[][] {
   const phrase = phraseOf(text, tempo);
   const timeline = layOut(phrase, kit);
@@ -73,7 +73,7 @@ function listByTrying(
         hands.map((event, index) => [event, places[index] as KitVoice]),
       );
       const tried = layOut({ ...phrase, line }, kit);
-      const ceiling = findCeiling(tried, makePlayer(kit, limits), under(tried));
+      const ceiling = findCeiling(tried, makePlayer(kit, limits), ostinato(tried));
       if (!ceiling || ceiling.bpm >= tempo * (1 - 1e-9)) found.push(places);
       return;
     }
@@ -116,7 +116,7 @@ const THREE: readonly KitVoice[] = ["sn", "f1", "hh"];
 
 /** Nothing; hard swing; the bass drum on every beat. */
 const anyTempo = fc.integer({ min: 60, max: 300 });
-const anyUnder = fc.constantFrom(
+const anyOstinato = fc.constantFrom(
   {},
   { follows: true, feel: { ...USUAL.feel, swing: { unit: 4, share: 0.7 } } } as const,
   { kickOnBeats: true },
@@ -125,7 +125,7 @@ const anyUnder = fc.constantFrom(
 describe("orchestrations", () => {
   test("are exactly those found by trying all", () => {
     fc.assert(
-      fc.property(anyShortText, anyTempo, anyKit, anyLimits, anyUnder, (text, tempo, whole, limits, setting) => {
+      fc.property(anyShortText, anyTempo, anyKit, anyLimits, anyOstinato, (text, tempo, whole, limits, setting) => {
         const kit = {
           surfaces: [
             ...whole.surfaces.filter(({ place }) => !["f1", "hh", "t1"].includes(place)),
@@ -133,9 +133,9 @@ describe("orchestrations", () => {
           ],
         };
         const timeline = layOut(phraseOf(text, tempo), kit);
-        const under: Under = (laid) => circumstancesOf(laid, { ...USUAL, ...setting }, [], kit);
-        const found = orchestrations(timeline, kit, limits, THREE, under(timeline));
-        const expected = listByTrying(text, tempo, kit, limits, THREE, under);
+        const ostinato: Ostinato = (laid) => circumstancesOf(laid, { ...USUAL, ...setting }, [], kit);
+        const found = orchestrations(timeline, kit, limits, THREE, ostinato(timeline));
+        const expected = listByTrying(text, tempo, kit, limits, THREE, ostinato);
         const hasHands = timeline.events.some(({ limb }) => limb === "R" || limb === "L");
         if (!found) {
           expect(hasHands ? expected : []).toEqual([]);

@@ -26,7 +26,7 @@ export interface OrchestrationSpec {
   /** Backbeat strokes stay where a layer keeps them. */
   readonly keepsBackbeat?: boolean;
   /** What the timeline is played over. */
-  readonly under?: Circumstances | null;
+  readonly ostinato?: Circumstances | null;
 }
 
 export type OrchestrationProblem =
@@ -72,7 +72,7 @@ export interface Orchestrations {
 const TOLERANCE = 1e-9;
 
 function listSteps(
-  { timeline, player, surfaces, keepsBackbeat, under }: OrchestrationSpec,
+  { timeline, player, surfaces, keepsBackbeat, ostinato }: OrchestrationSpec,
   places: readonly KitVoice[],
 ): SearchStep[] {
   const perTick = 60 / (timeline.tempo * tempoUnitTicks(timeline.meter));
@@ -87,7 +87,7 @@ function listSteps(
   const steps: SearchStep[] = [];
   for (const [event, one] of timeline.events.entries()) {
     const { limb: hand, graces } = one;
-    const at = under?.moments[event] ?? one.at;
+    const at = ostinato?.moments[event] ?? one.at;
     if (one.grace !== undefined || !isHand(hand)) continue;
     const other = otherHand(hand);
     const onBackbeat = isBackbeat(one.at, timeline.pulse);
@@ -131,7 +131,7 @@ export function findOrchestrations(spec: OrchestrationSpec): Orchestrations | Or
   const places = [...new Set([...spec.surfaces, ...hands.map((event) => event.place), ...graced])];
   const steps = listSteps(spec, places);
   if (steps.some((step) => step.options.length === 0)) return { code: "no-surfaces" };
-  const fixed = findFixedCeiling(listMotions(timeline, spec.under), timeline.meter, player);
+  const fixed = findFixedCeiling(listMotions(timeline, spec.ostinato), timeline.meter, player);
   if (fixed && fixed.bpm < timeline.tempo * (1 - TOLERANCE)) return { code: "too-fast", ceiling: fixed };
   return { spec, places, steps, ...buildGraph(steps, places, player) };
 }
@@ -243,11 +243,11 @@ export function strokesOfWay(found: Orchestrations, way: readonly number[]): (re
 
 /** The top tempo with all strokes on the surfaces of a way. */
 export function ceilingOfWay(found: Orchestrations, way: readonly number[]): Ceiling | null {
-  const { timeline, player, under } = found.spec;
+  const { timeline, player, ostinato } = found.spec;
   const placeOf = new Map(
     found.steps.map(({ event }, index) => [event, found.places[way[index] as number] as KitVoice]),
   );
-  const motions = listMotions(timeline, under).map((motion): Motion => {
+  const motions = listMotions(timeline, ostinato).map((motion): Motion => {
     const place = placeOf.get(motion.event);
     const isSplit = timeline.events[motion.event]?.gracePlace !== undefined && motion.lead > 0;
     return place && !isSplit ? { ...motion, place } : motion;

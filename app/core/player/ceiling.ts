@@ -5,7 +5,7 @@ import { isHand, type KitVoice, type Limb } from "../stroke/stroke";
 import type { Meter, Seconds } from "../time/time";
 import type { Timeline } from "../timeline/timeline";
 import { bpmOf, type Demand, offerAll } from "./demands";
-import { type Circumstances, listMotions, type Motion, UNDER_NOTHING, type Under } from "./motions";
+import { type Circumstances, listMotions, type Motion, NO_OSTINATO, type Ostinato } from "./motions";
 import type { Player } from "./player";
 
 export interface Ceiling {
@@ -15,8 +15,8 @@ export interface Ceiling {
 }
 
 /** The lowest tempo that any demand allows; null if no limb plays twice. */
-export function findCeiling(timeline: Timeline, player: Player, under: Circumstances | null = null): Ceiling | null {
-  return ceilingOf(listMotions(timeline, under), timeline.meter, player);
+export function findCeiling(timeline: Timeline, player: Player, ostinato: Circumstances | null = null): Ceiling | null {
+  return ceilingOf(listMotions(timeline, ostinato), timeline.meter, player);
 }
 
 /** The same for motions, which need not be where the timeline has them. */
@@ -59,10 +59,10 @@ export function findOtherPlace(
   timeline: Timeline,
   player: Player,
   { bpm, bottleneck }: Ceiling,
-  under: Under = UNDER_NOTHING,
+  ostinato: Ostinato = NO_OSTINATO,
 ): OtherPlace | null {
   if (bottleneck.kind !== "move" && bottleneck.kind !== "cross") return null;
-  const motions = listMotions(timeline, under(timeline));
+  const motions = listMotions(timeline, ostinato(timeline));
   let best: OtherPlace | null = null;
   for (const { event } of [bottleneck.to, bottleneck.from]) {
     const stroke = timeline.events[event];

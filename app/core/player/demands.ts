@@ -226,10 +226,10 @@ export function offerAll(motions: readonly Motion[], meter: Meter, player: Playe
 }
 
 /** All demands of a phrase on its player. */
-export function listDemands(timeline: Timeline, player: Player, under: Circumstances | null = null): Demand[] {
+export function listDemands(timeline: Timeline, player: Player, ostinato: Circumstances | null = null): Demand[] {
   const demands: Demand[] = [];
   const { meter } = timeline;
-  offerAll(listMotions(timeline, under), meter, player, (kind, from, to, need, span) =>
+  offerAll(listMotions(timeline, ostinato), meter, player, (kind, from, to, need, span) =>
     demands.push({ kind, limb: to.limb, from, to, need: need as Seconds, bpm: bpmOf(from, to, need, span, meter) }),
   );
   return demands;

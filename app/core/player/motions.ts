@@ -41,20 +41,20 @@ export interface Circumstances {
 }
 
 /** What each layout of a phrase is played over; null for nothing. */
-export type Under = (timeline: Timeline) => Circumstances | null;
-export const UNDER_NOTHING: Under = () => null;
+export type Ostinato = (timeline: Timeline) => Circumstances | null;
+export const NO_OSTINATO: Ostinato = () => null;
 
 type MotionDraft = { -readonly [K in keyof Omit<Motion, "moment">]: Motion[K] };
 
 /** All motions, in order of time. */
-export function listMotions(timeline: Timeline, under: Circumstances | null = null): Motion[] {
+export function listMotions(timeline: Timeline, ostinato: Circumstances | null = null): Motion[] {
   const { events } = timeline;
   const playing = limbsOfSlots(events);
   const drafts: MotionDraft[] = [];
   for (const [event, played] of events.entries()) {
     if (played.grace !== undefined) continue;
     const { at, duration, limb, place, slot, part, parts, graces, gracePlace, technique } = played;
-    const sounds = under?.moments[event] ?? at;
+    const sounds = ostinato?.moments[event] ?? at;
     const limbs = playing.get(slot);
     const bounces = parts > 1 && limbs?.only === limb;
     const motion: MotionDraft = {
@@ -75,7 +75,7 @@ export function listMotions(timeline: Timeline, under: Circumstances | null = nu
     }
     drafts.push(motion);
   }
-  for (const foot of under?.feet ?? []) {
+  for (const foot of ostinato?.feet ?? []) {
     const isTaken = drafts.some(({ limb, at }) => limb === foot.limb && Math.abs(at - foot.at) < 1);
     const still = { lead: 0, slot: -1, event: -1, bounces: false, isRebound: false, isBuzz: false, chokedAt: null };
     if (!isTaken) drafts.push({ ...foot, ...still });

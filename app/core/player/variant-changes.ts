@@ -22,7 +22,7 @@ import {
 import type { TimelineSlot } from "../timeline/slot";
 import type { Timeline } from "../timeline/timeline";
 import type { Ceiling } from "./ceiling";
-import { listMotions, type Under } from "./motions";
+import { listMotions, type Ostinato } from "./motions";
 import type { Player } from "./player";
 
 export type VariantKind =
@@ -48,7 +48,7 @@ export interface VariantScene {
   readonly phrase: Phrase;
   readonly timeline: Timeline;
   readonly player: Player;
-  readonly under: Under;
+  readonly ostinato: Ostinato;
   /** Of the unchanged phrase. */
   readonly ceiling: Ceiling | null;
 }

@@ -6,7 +6,7 @@ import type { KitVoice } from "../stroke/stroke";
 import type { TimelineSlot } from "../timeline/slot";
 import { layOut } from "../timeline/timeline";
 import { findCeiling, findOtherPlace } from "./ceiling";
-import { UNDER_NOTHING, type Under } from "./motions";
+import { NO_OSTINATO, type Ostinato } from "./motions";
 import type { Player } from "./player";
 import { LINE_CHANGES, SLOT_CHANGES, type VariantKind, type VariantScene } from "./variant-changes";
 
@@ -55,14 +55,14 @@ export interface PhraseVersions {
 }
 
 /** Easier and busier versions, highest top tempo first. Empty for a line too long to be a fill. */
-export function listVersions(phrase: Phrase, player: Player, under: Under = UNDER_NOTHING): PhraseVersions {
+export function listVersions(phrase: Phrase, player: Player, ostinato: Ostinato = NO_OSTINATO): PhraseVersions {
   const timeline = layOut(phrase, player.kit);
   const scene: VariantScene = {
     phrase,
     timeline,
     player,
-    under,
-    ceiling: findCeiling(timeline, player, under(timeline)),
+    ostinato,
+    ceiling: findCeiling(timeline, player, ostinato(timeline)),
   };
   const limit = scene.ceiling?.bpm ?? Number.POSITIVE_INFINITY;
   return {
@@ -92,11 +92,11 @@ function makeAll(kinds: readonly VariantKind[], scene: VariantScene): Variant[] 
 }
 
 function makeVariant(kind: VariantKind, scene: VariantScene): Variant | null {
-  const { phrase, timeline, player, under, ceiling } = scene;
+  const { phrase, timeline, player, ostinato, ceiling } = scene;
   let put: Variant["put"] = null;
   let line: Line | null;
   if (kind === "shorter-reach") {
-    const other = ceiling && findOtherPlace(timeline, player, ceiling, under);
+    const other = ceiling && findOtherPlace(timeline, player, ceiling, ostinato);
     const event = other ? timeline.events[other.event] : undefined;
     if (!other || !event) return null;
     put = { slot: other.slot, place: other.place };
@@ -115,5 +115,5 @@ function makeVariant(kind: VariantKind, scene: VariantScene): Variant | null {
   );
   return changed.length === 0
     ? null
-    : { kind, line, bpm: findCeiling(laid, player, under(laid))?.bpm ?? null, changed, put };
+    : { kind, line, bpm: findCeiling(laid, player, ostinato(laid))?.bpm ?? null, changed, put };
 }

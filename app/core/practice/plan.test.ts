@@ -193,12 +193,12 @@ describe("the plan of a phrase", () => {
 describe("under a groove", () => {
   it("has the fill's swung top tempo, for the whole and for all steps with the whole phrase", () => {
     const phrase = phraseOf("@2 RRRRRRRR", 200);
-    const under = (timeline: Timeline): Circumstances => ({
+    const ostinato = (timeline: Timeline): Circumstances => ({
       moments: timeline.events.map(({ at }) => swingAt(at, { unit: 2, share: 0.75 }, timeline.meter)),
       feet: [],
     });
     const straight = makePlan(phrase, player, { goal: bpm(200) });
-    const swung = makePlan(phrase, player, { goal: bpm(200) }, under);
+    const swung = makePlan(phrase, player, { goal: bpm(200) }, ostinato);
     expect(swung.ceiling?.bpm ?? 0).toBeLessThan(straight.ceiling?.bpm ?? 0);
     const topOf = (plan: Plan, kind: StepKind) => plan.steps.find((step) => step.kind === kind)?.ceiling;
     expect(topOf(swung, "whole")).toBe(swung.ceiling?.bpm);

@@ -3,7 +3,7 @@
 import { formatSlots } from "../line/write";
 import type { Phrase } from "../phrase/phrase";
 import { type Ceiling, findCeiling } from "../player/ceiling";
-import { UNDER_NOTHING, type Under } from "../player/motions";
+import { NO_OSTINATO, type Ostinato } from "../player/motions";
 import type { Player } from "../player/player";
 import { isHand, type Limb, mapEachStroke, withPlace } from "../stroke/stroke";
 import { type Bpm, bpm, formatRate } from "../time/time";
@@ -65,9 +65,9 @@ const HARD_CELL = 1.25;
 const UNDER_CEILING = 0.8;
 
 /** The plan of a phrase on a kit; no steps for a phrase without strokes. */
-export function makePlan(phrase: Phrase, player: Player, wish: PlanWish, under: Under = UNDER_NOTHING): Plan {
+export function makePlan(phrase: Phrase, player: Player, wish: PlanWish, ostinato: Ostinato = NO_OSTINATO): Plan {
   const timeline = layOut(phrase, player.kit);
-  const ceiling = findCeiling(timeline, player, under(timeline));
+  const ceiling = findCeiling(timeline, player, ostinato(timeline));
   const tempos = reckonTempos(wish, ceiling?.bpm ?? null);
   const cleanInRow = wish.cleanInRow ?? CLEAN_IN_ROW;
   const steps: PlanStep[] = [];
@@ -81,7 +81,7 @@ export function makePlan(phrase: Phrase, player: Player, wish: PlanWish, under: 
     if (!played) return;
     const limbs = limbsOfStep(kind);
     const laid = layOut(played, player.kit);
-    const most = ceilingOf(laid, player, limbs, isWholePhrase(kind) ? under : UNDER_NOTHING);
+    const most = ceilingOf(laid, player, limbs, isWholePhrase(kind) ? ostinato : NO_OSTINATO);
     // Never start above the playable tempo.
     const easy = most === null || !isPlayed(kind) ? start : Math.max(tempos.learning, Math.floor(most * UNDER_CEILING));
     const clean = isPlayed(kind) ? cleanInRow : 1;
@@ -267,7 +267,7 @@ function countMoves({ events }: Timeline): number {
 }
 
 /** The ceiling for some limbs; null if nothing limits them. */
-function ceilingOf(timeline: Timeline, player: Player, limbs: readonly Limb[], under: Under): number | null {
+function ceilingOf(timeline: Timeline, player: Player, limbs: readonly Limb[], ostinato: Ostinato): number | null {
   const played = { ...timeline, events: timeline.events.filter(({ limb }) => limbs.includes(limb)) };
-  return findCeiling(played, player, under(played))?.bpm ?? null;
+  return findCeiling(played, player, ostinato(played))?.bpm ?? null;
 }

@@ -2,7 +2,7 @@
 
 import { createContext, useContext, useEffect } from "react";
 import { useStore } from "zustand";
-import type { Under } from "~/core/player";
+import type { Ostinato } from "~/core/player";
 import type { FillRow } from "~/library/database";
 import type { FillContent } from "~/library/fill/content";
 import type { GrooveChoice } from "~/library/groove/choices";
@@ -22,7 +22,7 @@ export interface OpenFill {
   readonly grooves: readonly GrooveChoice[];
   readonly stage: PlayContext;
   /** What the fill is played over, for its top tempo: a new object only when that changes. */
-  readonly under: Under;
+  readonly ostinato: Ostinato;
   readonly playback: Playback;
   /** Plays another content instead of the fill's own; null for its own. */
   readonly hear: (content: FillContent | null) => void;

@@ -8,13 +8,13 @@ import {
   type Groove,
   ladderTempo,
   mirrorGroove,
+  ostinatoUnder,
   plainGroove,
-  playedUnder,
   pulseInGroove,
   type Setting,
   STRAIGHT,
 } from "~/core/groove";
-import type { Player, Under } from "~/core/player";
+import type { Ostinato, Player } from "~/core/player";
 import type { ClickPlan, Pulse } from "~/core/pulse";
 import { type Bpm, bpm, type Meter, sameMeter } from "~/core/time";
 import type { FillContent } from "~/library/fill/content";
@@ -68,12 +68,12 @@ export function setupOf(
 }
 
 /** What a fill is played over, for its top tempo. */
-export function underOf(
+export function ostinatoOf(
   content: Pick<FillContent, "meter" | "groove" | "grooveBars" | "setting">,
   stage: PlayContext,
-): Under {
+): Ostinato {
   const groove = pickGroove(content, stage);
-  return playedUnder(groove, settingOf(content, groove, stage.preferences), stage.player.kit);
+  return ostinatoUnder(groove, settingOf(content, groove, stage.preferences), stage.player.kit);
 }
 
 /** A fill's complete setting in its groove, for this player. */

@@ -1,7 +1,7 @@
 /** How fast the current player can play a phrase, and what limits it. */
 
 import { useEffect } from "react";
-import { type Ceiling, findCeiling, type Player, type Under } from "~/core/player";
+import { type Ceiling, findCeiling, type Ostinato, type Player } from "~/core/player";
 import type { Timeline } from "~/core/timeline";
 import { usePlayer } from "~/session/player";
 import { useLights } from "~/views/lighting";
@@ -12,24 +12,24 @@ const MAX_SLOTS = 2_000;
 
 interface KnownCeiling {
   readonly player: Player;
-  readonly under: Under;
+  readonly ostinato: Ostinato;
   readonly ceiling: Ceiling | null;
 }
 const known = new WeakMap<Timeline, KnownCeiling>();
 
 /** Computed once per timeline, player and what it is played over. */
-function ceilingOf(timeline: Timeline, player: Player, under: Under): Ceiling | null {
+function ceilingOf(timeline: Timeline, player: Player, ostinato: Ostinato): Ceiling | null {
   const found = known.get(timeline);
-  if (found?.player === player && found.under === under) return found.ceiling;
+  if (found?.player === player && found.ostinato === ostinato) return found.ceiling;
   const isShort = timeline.slots.length <= MAX_SLOTS;
-  const ceiling = isShort ? findCeiling(timeline, player, under(timeline)) : null;
-  known.set(timeline, { player, under, ceiling });
+  const ceiling = isShort ? findCeiling(timeline, player, ostinato(timeline)) : null;
+  known.set(timeline, { player, ostinato, ceiling });
   return ceiling;
 }
 
 /** For a timeline laid out on the current kit; null without any demand on a limb. */
 export function useCeiling(timeline: Timeline): Ceiling | null {
-  return ceilingOf(timeline, usePlayer(), useOpenFill().under);
+  return ceilingOf(timeline, usePlayer(), useOpenFill().ostinato);
 }
 
 /** The same, and highlights the bottleneck's slots in all views. Only one component of a screen should use it. */

@@ -7,7 +7,7 @@ import { MuteCommands } from "~/commands/commands";
 import { EditorContext } from "~/editor/context";
 import { openEditor } from "~/editor/editor";
 import { FillContext, type OpenFill } from "~/editor/fill/place";
-import { setupOf, underOf } from "~/editor/fill/score";
+import { ostinatoOf, setupOf } from "~/editor/fill/score";
 import type { FillContent } from "~/library/fill/content";
 import { readGrooves, type ShippedGroove } from "~/library/groove/choices";
 import { DEFAULT_PREFERENCES } from "~/library/preferences";
@@ -52,7 +52,7 @@ export function FillPreview({ id, first, children }: FillPreviewProps) {
       editor,
       grooves,
       stage,
-      under: underOf(content, stage),
+      ostinato: ostinatoOf(content, stage),
       playback: STILL,
       hear: () => {},
       followers: new Set(),

@@ -20,7 +20,7 @@ import { openEditor } from "~/editor/editor";
 import { readArrivingCell } from "~/editor/fill/arriving-cell";
 import { FillContext, type Follower, type OpenFill } from "~/editor/fill/place";
 import { loopOfCells } from "~/editor/fill/practice-loop";
-import { makeSource, type PlayContext, setupOf, underOf } from "~/editor/fill/score";
+import { makeSource, ostinatoOf, type PlayContext, setupOf } from "~/editor/fill/score";
 import { putInCell } from "~/editor/put-in";
 import { type Undo, useUndo } from "~/editor/undo";
 import { addressOf, FILL_TABS, type FillTab, noteOpenCell } from "~/library/fill/address";
@@ -106,8 +106,8 @@ export function FillScreen(props: FillScreenProps) {
   );
   const content = useStore(editor.store, (state) => state.content);
   const { meter, groove, grooveBars, setting } = content;
-  const under = useMemo(
-    () => underOf({ meter, groove, grooveBars, setting }, stage),
+  const ostinato = useMemo(
+    () => ostinatoOf({ meter, groove, grooveBars, setting }, stage),
     [meter, groove, grooveBars, setting, stage],
   );
   const saving = useSaving(props, editor, say);
@@ -176,13 +176,13 @@ export function FillScreen(props: FillScreenProps) {
       editor,
       grooves,
       stage,
-      under,
+      ostinato,
       playback: { playing, toggle, trouble, tempo, countInBeat },
       hear,
       followers,
       setUndo,
     }),
-    [row, editor, grooves, stage, under, playing, toggle, trouble, tempo, countInBeat, followers],
+    [row, editor, grooves, stage, ostinato, playing, toggle, trouble, tempo, countInBeat, followers],
   );
   return (
     <FillContext value={place}>

@@ -23,14 +23,14 @@ export function useOrchestrationAsk(isOn: boolean, worked: Analysis, player: Pla
     like: null,
     different: true,
   });
-  const { under } = useOpenFill();
+  const { ostinato } = useOpenFill();
   const request = useMemo(
     (): OrchestrationRequest | null =>
       isOn
         ? {
             phrase: worked.phrase,
             player: { kit: player.kit, limits: player.limits, hands: player.hands },
-            under: under(worked.timeline),
+            ostinato: ostinato(worked.timeline),
             surfaces:
               ask.surfaces ?? player.kit.surfaces.filter(({ player }) => player === "hands").map(({ place }) => place),
             weights: ask.weights,
@@ -40,7 +40,7 @@ export function useOrchestrationAsk(isOn: boolean, worked: Analysis, player: Pla
             like: ask.like,
           }
         : null,
-    [isOn, worked, player, under, ask],
+    [isOn, worked, player, ostinato, ask],
   );
   return { ask, setAsk, orchestrations: useOrchestrations(request) };
 }

@@ -9,12 +9,12 @@ import { useOpenFill } from "~/editor/fill/place";
  * Trying all other surfaces takes longer than the ceiling itself, so it follows when there is time; null until then.
  */
 export function useOtherPlace(timeline: Timeline, player: Player, ceiling: Ceiling | null): OtherPlace | null {
-  const { under } = useOpenFill();
+  const { ostinato } = useOpenFill();
   const now = useMemo(() => ({ timeline, player, ceiling }), [timeline, player, ceiling]);
   const settled = useDeferredValue(now);
   const other = useMemo(
-    () => (settled.ceiling ? findOtherPlace(settled.timeline, settled.player, settled.ceiling, under) : null),
-    [settled, under],
+    () => (settled.ceiling ? findOtherPlace(settled.timeline, settled.player, settled.ceiling, ostinato) : null),
+    [settled, ostinato],
   );
   return settled === now ? other : null;
 }

@@ -22,8 +22,8 @@ export function Versions(props: VersionsProps) {
   const { phrase, player } = props;
   // This lays out some twenty lines, so a change of tempo doesn't wait for it.
   const settled = useDeferredValue(phrase);
-  const { under } = useOpenFill();
-  const { simpler, busier } = useMemo(() => listVersions(settled, player, under), [settled, player, under]);
+  const { ostinato } = useOpenFill();
+  const { simpler, busier } = useMemo(() => listVersions(settled, player, ostinato), [settled, player, ostinato]);
   return (
     <div className="flex flex-col gap-3">
       <p className="text-sm quiet leading-snug">

@@ -35,16 +35,16 @@ describe("form", () => {
       await expect(begins).toHaveValue(place);
     }
     await expect(page.getByText("your own form")).toBeVisible();
-    const under = form.locator("[data-role=under]");
-    await expect(under).toHaveCount(0);
+    const ostinato = form.locator("[data-role=under]");
+    await expect(ostinato).toHaveCount(0);
     const throughout = page.getByRole("checkbox", { name: "Feet play on through the groove" });
     await throughout.uncheck();
     await page.getByRole("combobox", { name: "Hi-hat foot plays" }).selectOption("2 and 4");
-    await expect(under).toHaveCount(2);
+    await expect(ostinato).toHaveCount(2);
     await page.getByRole("checkbox", { name: /Bass drum on every beat/ }).check();
-    await expect(under).toHaveCount(6);
+    await expect(ostinato).toHaveCount(6);
     await page.getByRole("combobox", { name: "From the groove, keep" }).selectOption("the backbeat");
-    await expect(under).toHaveCount(8);
+    await expect(ostinato).toHaveCount(8);
     const crash = form.locator("[data-role=crash]");
     await expect(crash).toHaveCount(1);
     await page.getByRole("radio", { name: /^Hard stop/ }).check();
@@ -54,11 +54,11 @@ describe("form", () => {
     await expect(crash).toHaveCount(1);
     await expect(saved).toBeVisible();
     await page.reload();
-    await expect(under).toHaveCount(8);
+    await expect(ostinato).toHaveCount(8);
     await tab("Form");
     await expect(page.getByRole("checkbox", { name: /Bass drum on every beat/ })).toBeChecked();
     await throughout.check();
-    await expect.poll(() => under.count()).toBeGreaterThan(8);
+    await expect.poll(() => ostinato.count()).toBeGreaterThan(8);
   });
 
   test("repeated bars are written out, with the sign for one bar, or once with the number of times", async () => {

@@ -22,7 +22,7 @@ interface KeeperPanelProps {
 }
 
 export function KeeperPanel({ setting, onChoose }: KeeperPanelProps) {
-  const { editor, under } = useOpenFill();
+  const { editor, ostinato } = useOpenFill();
   const say = useSay();
   const { meter, countStyle, voicing = [] } = useFill();
   const { timeline, line, phrase } = useWorked();
@@ -74,7 +74,7 @@ export function KeeperPanel({ setting, onChoose }: KeeperPanelProps) {
               <div className="flex flex-wrap gap-1.5 mt-1.5">
                 {check.fixes.map((fix) => {
                   const fixed = layOut({ ...phrase, line: fix.line }, player.kit);
-                  const ceiling = findCeiling(fixed, player, under(fixed));
+                  const ceiling = findCeiling(fixed, player, ostinato(fixed));
                   return (
                     <button
                       key={fix.kind}

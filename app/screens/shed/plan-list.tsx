@@ -83,17 +83,17 @@ export function PlanList({ training, home }: { readonly training: Trained; reado
 }
 
 /** A goal above what is playable: the easier versions that reach it. */
-function OverTheTop({ training: { work, phrase, under } }: { readonly training: Trained }) {
+function OverTheTop({ training: { work, phrase, ostinato } }: { readonly training: Trained }) {
   const player = usePlayer();
   const { row } = useOpenFill();
   const [goal, top] = [work.tempos.goal, work.ceiling?.bpm ?? Number.POSITIVE_INFINITY];
   const isOver = goal > top;
   const easier = useMemo(() => {
     if (!isOver) return [];
-    return listVersions(phrase, player, under).simpler.filter(
+    return listVersions(phrase, player, ostinato).simpler.filter(
       ({ bpm: reached }) => reached === null || reached >= goal,
     );
-  }, [isOver, phrase, player, under, goal]);
+  }, [isOver, phrase, player, ostinato, goal]);
   if (!isOver) return null;
   return (
     <div className="text-sm mt-1.5">

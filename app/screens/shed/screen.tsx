@@ -42,7 +42,7 @@ const pickNothing = () => {};
 
 export function ShedScreen({ plan }: ShedScreenProps) {
   const hint = useHint();
-  const { row, stage, under } = useOpenFill();
+  const { row, stage, ostinato } = useOpenFill();
   const content = useFill();
   const [preferences, changePreferences] = usePreferences();
   const { listening } = preferences;
@@ -62,7 +62,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
       player,
       groove,
       setting,
-      under,
+      ostinato,
       listening,
       clicksBetween: divisionOf(preferences),
     },

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { type ScoreSource, secondsPerTick } from "~/audio/score";
-import { UNDER_NOTHING } from "~/core/player";
+import { NO_OSTINATO } from "~/core/player";
 import { WORKING } from "~/core/testing/kits";
 import { lineOf } from "~/core/testing/lines";
 import { EIGHTHS, USUAL } from "~/core/testing/settings";
@@ -24,7 +24,7 @@ const SUBJECT: Subject = {
   player: WORKING,
   groove: EIGHTHS,
   setting: USUAL,
-  under: UNDER_NOTHING,
+  ostinato: NO_OSTINATO,
   listening: DEFAULT_LISTENING,
   clicksBetween: null,
 };

@@ -202,15 +202,15 @@ export class Trainer {
   }
 
   private derive(plan: PlanRow): Derived {
-    const { phrase, player, groove, setting, under, listening, clicksBetween } = this.subject;
+    const { phrase, player, groove, setting, ostinato, listening, clicksBetween } = this.subject;
     const { goal, learning, best, cleanInRow, standings } = plan;
     const apart = needsApart(standings);
-    const made = this.plans([phrase, player, under, goal, learning, best, cleanInRow, apart], () =>
+    const made = this.plans([phrase, player, ostinato, goal, learning, best, cleanInRow, apart], () =>
       makePlan(
         phrase,
         player,
         { ...wishOf(phrase, { ...newPlan(""), goal, learning, best, cleanInRow }), apart },
-        under,
+        ostinato,
       ),
     );
     const work = layOutWork(made, plan);

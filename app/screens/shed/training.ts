@@ -3,7 +3,7 @@
 import type { Located } from "~/audio/schedule";
 import type { ScoreSource } from "~/audio/score";
 import type { Fault, Measures, Result } from "~/core/listening";
-import type { Under } from "~/core/player";
+import type { Ostinato } from "~/core/player";
 import type { Plan, PlannedStep, PlannedWork, TempoChange } from "~/core/practice";
 import type { Listening } from "~/formats/listening";
 import type { PlanRow } from "~/library/practice/plan";
@@ -15,7 +15,7 @@ import type { StepScene } from "./step-score";
 export interface Subject extends Omit<StepScene, "step" | "playsAlong"> {
   readonly fillId: string;
   readonly name: string;
-  readonly under: Under;
+  readonly ostinato: Ostinato;
   readonly listening: Listening;
 }
 

@@ -21,10 +21,10 @@ const PAUSE = 4_000;
 
 export function useTraining(given: Subject, stored: PlanRow | null) {
   const { sound, lights } = useSession();
-  const { fillId, name, phrase, player, groove, setting, under, listening, clicksBetween } = given;
+  const { fillId, name, phrase, player, groove, setting, ostinato, listening, clicksBetween } = given;
   const subject = useMemo(
-    (): Subject => ({ fillId, name, phrase, player, groove, setting, under, listening, clicksBetween }),
-    [fillId, name, phrase, player, groove, setting, under, listening, clicksBetween],
+    (): Subject => ({ fillId, name, phrase, player, groove, setting, ostinato, listening, clicksBetween }),
+    [fillId, name, phrase, player, groove, setting, ostinato, listening, clicksBetween],
   );
   const [trainer] = useState(() => new Trainer(stored, subject, standOf(sound, lights, fillId)));
   useLayoutEffect(() => trainer.take(subject), [trainer, subject]);
@@ -57,7 +57,7 @@ export function useTraining(given: Subject, stored: PlanRow | null) {
   return {
     ...training,
     phrase,
-    under,
+    ostinato,
     timeline,
     playback: { ...playback, toggle },
     choose,

@@ -97,7 +97,7 @@ function leaveBusyLimbs(wanted: readonly SoundingNote[], playing: readonly Sound
 }
 
 /** What continues under the fill. A limb that the line needs at that moment plays the line instead. */
-export function playUnder(
+export function playOstinato(
   played: readonly SoundingNote[],
   fill: readonly SoundingNote[],
   scene: OstinatoScene,

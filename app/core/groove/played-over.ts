@@ -2,17 +2,17 @@
 
 import type { Landing } from "../fit/landing";
 import type { Kit } from "../kit/kit";
-import type { Under } from "../player/motions";
+import type { Ostinato } from "../player/motions";
 import { type Player, reachCrash } from "../player/player";
 import { ticks } from "../time/time";
 import type { Timeline, TimelineEvent } from "../timeline/timeline";
 import { type Groove, layOutGroove } from "./groove";
+import { circumstancesOf } from "./ostinato";
 import type { Setting } from "./setting";
 import type { Crash } from "./sounding";
-import { circumstancesOf } from "./under";
 
 /** What continues under a phrase, for its top tempo. */
-export function playedUnder(groove: Groove, setting: Setting, kit: Kit): Under {
+export function ostinatoUnder(groove: Groove, setting: Setting, kit: Kit): Ostinato {
   const needsGroove = setting.during === "groove" || setting.during === "foot";
   return (timeline) => {
     const laid = needsGroove ? layOutGroove(groove, timeline.meter, timeline.tempo, kit) : null;

@@ -8,23 +8,23 @@ import { barTicks, type Meter, parseMeter } from "../time/time";
 import type { TimelineEvent } from "../timeline/timeline";
 import { arrange } from "./arrange";
 import { type Groove, plainGroove } from "./groove";
+import { circumstancesOf } from "./ostinato";
 import type { Setting } from "./setting";
-import { circumstancesOf } from "./under";
 
 describe("under the fill", () => {
-  const under = (setting: Partial<Setting>, text = "@4 RLRLx4", groove = EIGHTHS) => {
+  const ostinato = (setting: Partial<Setting>, text = "@4 RLRLx4", groove = EIGHTHS) => {
     const arrangement = arrangementOf(text, setting, [0, BAR], groove);
     return notesOf(arrangement, "under").map(({ at, limb }) => `${at / QUARTER - 4}${limb}`);
   };
   test("hi-hat foot ostinatos", () => {
-    expect(under({ foot: "quarters" })).toEqual(["0H", "1H", "2H", "3H"]);
-    expect(under({ foot: "two-and-four" })).toEqual(["1H", "3H"]);
-    expect(under({ foot: "off-beats" })).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
-    expect(under({ foot: "eighths" })).toHaveLength(8);
-    expect(under({ kickOnBeats: true })).toEqual(["0K", "1K", "2K", "3K"]);
+    expect(ostinato({ foot: "quarters" })).toEqual(["0H", "1H", "2H", "3H"]);
+    expect(ostinato({ foot: "two-and-four" })).toEqual(["1H", "3H"]);
+    expect(ostinato({ foot: "off-beats" })).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
+    expect(ostinato({ foot: "eighths" })).toHaveLength(8);
+    expect(ostinato({ kickOnBeats: true })).toEqual(["0K", "1K", "2K", "3K"]);
   });
   test("a limb that the line needs plays the line", () => {
-    expect(under({ foot: "quarters", kickOnBeats: true }, "@1 KRHR")).toEqual(["0H", "1H", "1K", "2K", "3H", "3K"]);
+    expect(ostinato({ foot: "quarters", kickOnBeats: true }, "@1 KRHR")).toEqual(["0H", "1H", "1K", "2K", "3H", "3K"]);
   });
   test("an ostinato can continue through the groove, beside the groove's own feet", () => {
     const feet = (feetIn: Setting["feetIn"], groove: Groove = EIGHTHS) => {
@@ -54,10 +54,10 @@ describe("under the fill", () => {
     expect(told).not.toContain("1R under");
   });
   test("what the groove keeps: its backbeat, its foot, or 2 and 4 if it has none", () => {
-    expect(under({ during: "backbeat" })).toEqual(["1L", "3L"]);
-    expect(under({ during: "foot" })).toEqual(["1H", "3H"]);
+    expect(ostinato({ during: "backbeat" })).toEqual(["1L", "3L"]);
+    expect(ostinato({ during: "foot" })).toEqual(["1H", "3H"]);
     const foot: Groove = { ...EIGHTHS, line: lineOf("@2 -H-H-H-H") };
-    expect(under({ during: "foot" }, "@4 RLRLx4", foot)).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
+    expect(ostinato({ during: "foot" }, "@4 RLRLx4", foot)).toEqual(["0.5H", "1.5H", "2.5H", "3.5H"]);
   });
   test("in 6/8 the foot plays dotted quarters, off-beats are the last of each three; in 7/8 it restarts each bar", () => {
     const feet = (meter: string, foot: Setting["foot"]) => {
@@ -75,8 +75,8 @@ describe("under the fill", () => {
 describe("what a fill plays over affects its top tempo", () => {
   const top = (text: string, setting: Partial<Setting>, groove: readonly TimelineEvent[] = []) => {
     const timeline = timelineOf(text);
-    const under = circumstancesOf(timeline, { ...USUAL, ...setting }, groove, FOUR_PIECE);
-    return findCeiling(timeline, WORKING, under)?.bpm ?? Number.POSITIVE_INFINITY;
+    const ostinato = circumstancesOf(timeline, { ...USUAL, ...setting }, groove, FOUR_PIECE);
+    return findCeiling(timeline, WORKING, ostinato)?.bpm ?? Number.POSITIVE_INFINITY;
   };
   const swung = { feel: { swing: { unit: 2, share: 2 / 3 }, push: {} } } as const;
   test("worked out by hand: swing shortens every second gap", () => {
