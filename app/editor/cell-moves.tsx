@@ -52,8 +52,8 @@ export function CellMoves() {
   const whole = useMemo(() => cells.flat(), [cells]);
   const rate = first?.rate ?? null;
   const own = useMemo(() => formatSlots(whole), [whole]);
-  const place = !slot || !first ? 0 : asOne ? slot.index - first.firstSlot : slot.place;
-  const choices = useOfferChoices(strongHand, place, "", own);
+  const position = !slot || !first ? 0 : asOne ? slot.index - first.firstSlot : slot.inCell;
+  const choices = useOfferChoices(strongHand, position, "", own);
   const setting = useMemo(
     () => ({ rate: rate ?? { slots: 4, quarters: 1 }, meter: phrase.meter, tempo: bpm(phrase.tempo), kit: player.kit }),
     [rate, phrase, player],

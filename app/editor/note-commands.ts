@@ -48,7 +48,7 @@ function onSlot(change: (slot: Slot, at: TimelineSlot) => Slot | null, refusal =
     if (!at) return scene.say(CHOOSE_NOTE_FIRST);
     const next = change(at.content, at);
     if (!next) return scene.say(refusal);
-    scene.editLine((line) => editSlot(line, at.cell, at.place, () => next));
+    scene.editLine((line) => editSlot(line, at.cell, at.inCell, () => next));
   };
 }
 
@@ -72,7 +72,7 @@ function step(by: number): NoteRun {
 function stepCell(by: number, extend = false): NoteRun {
   return ({ timeline, slot, choose }) => {
     const cell = timeline.cells[slot ? Math.min(timeline.cells.length - 1, Math.max(0, slot.cell + by)) : 0];
-    if (cell) choose(cell.firstSlot + Math.min(slot?.place ?? 0, cell.size - 1), extend);
+    if (cell) choose(cell.firstSlot + Math.min(slot?.inCell ?? 0, cell.size - 1), extend);
   };
 }
 
@@ -232,7 +232,7 @@ const ON_NOTES: readonly NoteCommand[] = [
       if (!at) {
         if (scene.editLine((line) => [...line, { kind: "cell", slots: [slot], count: 1 }]))
           scene.choose(scene.timeline.slots.length);
-      } else if (scene.editLine((line) => insertSlot(line, at.cell, at.place + 1, slot))) scene.choose(at.index + 1);
+      } else if (scene.editLine((line) => insertSlot(line, at.cell, at.inCell + 1, slot))) scene.choose(at.index + 1);
     },
   },
   {
@@ -241,7 +241,7 @@ const ON_NOTES: readonly NoteCommand[] = [
     name: "Remove the note",
     group: "Notes: add, remove, share",
     run: onCell(
-      (line, at) => removeSlot(line, at.cell, at.place),
+      (line, at) => removeSlot(line, at.cell, at.inCell),
       (at) => Math.max(0, at.index - 1),
     ),
   },
@@ -274,7 +274,7 @@ const ON_NOTES: readonly NoteCommand[] = [
     keys: ["b"],
     name: "Split the cell before this note",
     group: "Notes: cells",
-    run: onCell((line, at) => splitCell(line, at.cell, at.place), stay),
+    run: onCell((line, at) => splitCell(line, at.cell, at.inCell), stay),
   },
   {
     id: "join",
@@ -290,7 +290,7 @@ const ON_NOTES: readonly NoteCommand[] = [
     group: "Notes: cells",
     run: onCell(
       (line, at) => removeCell(line, at.cell),
-      (at) => Math.max(0, at.index - at.place - 1),
+      (at) => Math.max(0, at.index - at.inCell - 1),
     ),
   },
 ];

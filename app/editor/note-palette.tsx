@@ -87,7 +87,7 @@ export function NotePalette({ slot, cells, onOpenDrawer }: NotePaletteProps) {
       <p className="label-small mb-1.5 min-h-4">
         {slot ? (
           <>
-            Cell {slot.cell + 1}, note {slot.place + 1}, counted “{countSlot(countStyle, slot, meter)}”:{" "}
+            Cell {slot.cell + 1}, note {slot.inCell + 1}, counted “{countSlot(countStyle, slot, meter)}”:{" "}
             {describeSlot(slot.voiced)}
             {cells && cells.from < cells.to ? `; cells ${cells.from + 1} to ${cells.to + 1} chosen` : ""}
           </>

@@ -71,7 +71,7 @@ export function pressPad(key: PadKey, pad: PadState, timeline: Timeline, chosen:
     case "erase": {
       if (!at) return stay;
       const before = chosen && at.index > 0 ? at.index - 1 : null;
-      return { ...stay, change: (line) => removeSlot(line, at.cell, at.place), chosen: chosen ? before : null };
+      return { ...stay, change: (line) => removeSlot(line, at.cell, at.inCell), chosen: chosen ? before : null };
     }
     case "rest":
       return put(makeSilence(), () => makeSilence());
@@ -79,7 +79,7 @@ export function pressPad(key: PadKey, pad: PadState, timeline: Timeline, chosen:
       const { limb } = key;
       if (pad.joins && at) {
         return {
-          change: (line) => editSlot(line, at.cell, at.place, (slot) => toggleLimb(slot, limb)),
+          change: (line) => editSlot(line, at.cell, at.inCell, (slot) => toggleLimb(slot, limb)),
           chosen: chosen?.index ?? null,
           pad: { ...pad, joins: false },
         };
@@ -88,7 +88,7 @@ export function pressPad(key: PadKey, pad: PadState, timeline: Timeline, chosen:
     }
   }
 
-  function sound(turn: (slot: Slot) => Slot, { cell, place }: TimelineSlot): PadStep {
+  function sound(turn: (slot: Slot) => Slot, { cell, inCell: place }: TimelineSlot): PadStep {
     return { ...stay, change: (line) => editSlot(line, cell, place, turn) };
   }
 
@@ -96,14 +96,14 @@ export function pressPad(key: PadKey, pad: PadState, timeline: Timeline, chosen:
   function put(slot: Slot, turn: (slot: Slot) => Slot): PadStep {
     if (pad.mode === "change" && chosen) {
       return {
-        change: (line) => editSlot(line, chosen.cell, chosen.place, turn),
+        change: (line) => editSlot(line, chosen.cell, chosen.inCell, turn),
         chosen: Math.min(chosen.index + 1, timeline.slots.length - 1),
         pad,
       };
     }
     const rest = { ...pad, opensCell: false };
     if (!at) return { change: (line) => [...line, { kind: "cell", slots: [slot], count: 1 }], chosen: null, pad: rest };
-    const place = at.place + 1;
+    const place = at.inCell + 1;
     return {
       change: (line) => {
         const longer = insertSlot(line, at.cell, place, slot);

@@ -91,16 +91,16 @@ export const PLAIN_BAR = {
 
 /** A slot with a count. */
 export interface CountedScoreSlot extends ScoreSlot {
-  readonly place: number;
+  readonly inCell: number;
 }
 
 /** The timeline's slots as written. */
 export function toScoreSlot(
-  { index, at, duration, voiced, gracePlaces, cell, place }: TimelineSlot,
+  { index, at, duration, voiced, gracePlaces, cell, inCell: place }: TimelineSlot,
   { cells }: Timeline,
 ): CountedScoreSlot {
   const rate = cells[cell]?.rate ?? { slots: 4, quarters: 1 };
-  return { index, at, duration, voiced, place, rate, ...(gracePlaces ? { gracePlaces } : {}) };
+  return { index, at, duration, voiced, inCell: place, rate, ...(gracePlaces ? { gracePlaces } : {}) };
 }
 
 /** The bars that contain `slots` (a part of the timeline) and the window around them. */

@@ -46,16 +46,19 @@ export function drawStack(timeline: Timeline, strongHand: Hand, rows = 8): Pictu
   const threads = beats.slice(1).flatMap((slot, index): Ink[] => {
     const from = beats[index];
     if (!from || Math.floor(from.cell / rows) !== Math.floor(slot.cell / rows)) return [];
-    const ends = [[x(from.cell, from.place), y(from.cell)] as const, [x(slot.cell, slot.place), y(slot.cell)] as const];
+    const ends = [
+      [x(from.cell, from.inCell), y(from.cell)] as const,
+      [x(slot.cell, slot.inCell), y(slot.cell)] as const,
+    ];
     const look = { kind: "thread", tone: "verdigris", dash: [0.1, 6], isRound: true } as const;
     return [inkLine(ends[0] as [number, number], ends[1] as [number, number], 2.6, look)];
   });
   const coins = slots.flatMap((slot) =>
-    inkCoin(slot.voiced, { strongHand, loud: slot.loud }, x(slot.cell, slot.place), y(slot.cell), 1),
+    inkCoin(slot.voiced, { strongHand, loud: slot.loud }, x(slot.cell, slot.inCell), y(slot.cell), 1),
   );
   const badges = beats.flatMap((slot): Ink[] => {
     const { beat } = locate(slot.at, meter);
-    const [left, top] = [x(slot.cell, slot.place) + 12, y(slot.cell) - TRAY / 2 - 5];
+    const [left, top] = [x(slot.cell, slot.inCell) + 12, y(slot.cell) - TRAY / 2 - 5];
     const tone = beat === 0 ? {} : { tone: "verdigris" as const };
     return [
       inkBox({ left, top, right: left + 18, bottom: top + 15 }, 7.5, null, { kind: "thread", ...tone }),

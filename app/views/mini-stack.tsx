@@ -81,7 +81,7 @@ export const MiniStack = memo(function MiniStack({ timeline, strongHand, label, 
           key={number}
           points={beats
             .filter((slot) => Math.floor(slot.cell / PILE) === number)
-            .map((slot) => `${x(slot.cell, slot.place)},${y(slot.cell)}`)
+            .map((slot) => `${x(slot.cell, slot.inCell)},${y(slot.cell)}`)
             .join(" ")}
           fill="none"
           stroke="var(--verdigris)"
@@ -95,7 +95,7 @@ export const MiniStack = memo(function MiniStack({ timeline, strongHand, label, 
           key={slot.index}
           slot={slot.voiced}
           strongHand={strongHand}
-          x={x(slot.cell, slot.place)}
+          x={x(slot.cell, slot.inCell)}
           y={y(slot.cell)}
         />
       ))}

@@ -182,7 +182,7 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, cursor, i
               data-slot={slot.index}
               role="gridcell"
               aria-selected={slot.index === cursor}
-              aria-label={`Cell ${cell.index + 1}, note ${slot.place + 1}: ${describeSlot(slot.voiced)}`}
+              aria-label={`Cell ${cell.index + 1}, note ${slot.inCell + 1}: ${describeSlot(slot.voiced)}`}
               transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${scale})`}
             >
               <rect x={-PITCH / 2} y={-ROW / 2} width={PITCH} height={ROW} fill="transparent" />
@@ -212,11 +212,11 @@ interface StackThreadsProps {
 function Threads({ section, timeline: { meter, pulse }, scale, rowHeight, widest }: StackThreadsProps) {
   const points = useMemo(() => {
     const firstCell = section.cells[0]?.index ?? 0;
-    const offset = section.slots[0]?.place ?? 0;
+    const offset = section.slots[0]?.inCell ?? 0;
     return section.slots
       .filter((slot) => isOnBeat(slot.at, pulse))
       .map((slot) => {
-        const place = slot.cell === firstCell ? slot.place - offset : slot.place;
+        const place = slot.cell === firstCell ? slot.inCell - offset : slot.inCell;
         return { slot, row: slot.cell - firstCell, place, beat: locate(slot.at, meter).beat };
       });
   }, [section, meter, pulse]);

@@ -141,7 +141,7 @@ export function plural(count: number, one: string, many = `${one}s`): string {
 /** The count on a beat of the count-in, from 0 through all its bars. */
 export function describeCountIn(index: number, meter: Meter, style: CountStyle): string {
   const duration = beatTicks(meter);
-  return countSlot(style === "cell" ? "beats" : style, { at: ticks(index * duration), duration, place: 0 }, meter);
+  return countSlot(style === "cell" ? "beats" : style, { at: ticks(index * duration), duration, inCell: 0 }, meter);
 }
 
 /** The start of something in a counting style: "3 &", "3 (fa)". */
@@ -149,7 +149,7 @@ export function describePosition(at: Ticks, rate: Rate, meter: Meter, style: Cou
   // By cell, in six, in groups or by halves, positions aren't unique.
   const counting = style === "french" || style === "south-indian" || style === "trip-let" ? style : "beats";
   const duration = slotTicks(rate);
-  const syllable = countSlot(counting, { at, duration, place: 0 }, meter);
+  const syllable = countSlot(counting, { at, duration, inCell: 0 }, meter);
   const { beat } = locate(at, meter);
   const onBeat = beatPosition(at, duration, meter).numerator === 0;
   if (counting === "beats" || counting === "trip-let") return onBeat ? syllable : `${beat + 1} ${syllable}`;
@@ -159,7 +159,7 @@ export function describePosition(at: Ticks, rate: Rate, meter: Meter, style: Cou
 /** The position of an eighth as a teacher says it: "3", "& of 3". */
 export function describeEntry(at: Ticks, meter: Meter): string {
   const duration = slotTicks({ slots: 2, quarters: 1 });
-  const syllable = countSlot("beats", { at, duration, place: 0 }, meter);
+  const syllable = countSlot("beats", { at, duration, inCell: 0 }, meter);
   const isOnBeat = beatPosition(at, duration, meter).numerator === 0;
   return isOnBeat ? syllable : `${syllable} of ${locate(at, meter).beat + 1}`;
 }

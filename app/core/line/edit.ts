@@ -141,21 +141,24 @@ export function editCellsAsOne(
 }
 
 /** Changes one slot of a cell. */
-export function editSlot(line: Line, cell: number, place: number, change: (slot: Slot) => Slot): Line {
-  return editCell(line, cell, (slots) => slots.with(place, change(slots[place] ?? makeSilence())));
+export function editSlot(line: Line, cell: number, position: number, change: (slot: Slot) => Slot): Line {
+  return editCell(line, cell, (slots) => slots.with(position, change(slots[position] ?? makeSilence())));
 }
 
-export function insertSlot(line: Line, cell: number, place: number, slot: Slot): Line {
-  return editCell(line, cell, (slots) => slots.toSpliced(place, 0, slot));
+export function insertSlot(line: Line, cell: number, position: number, slot: Slot): Line {
+  return editCell(line, cell, (slots) => slots.toSpliced(position, 0, slot));
 }
 
-export function removeSlot(line: Line, cell: number, place: number): Line {
-  return editCell(line, cell, (slots) => slots.toSpliced(place, 1));
+export function removeSlot(line: Line, cell: number, position: number): Line {
+  return editCell(line, cell, (slots) => slots.toSpliced(position, 1));
 }
 
 /** Splits a cell in two, the second starting at `place`. */
-export function splitCell(line: Line, cell: number, place: number): Line {
-  return replaceCell(line, cell, ({ slots }) => [...cellOf(slots.slice(0, place)), ...cellOf(slots.slice(place))]);
+export function splitCell(line: Line, cell: number, position: number): Line {
+  return replaceCell(line, cell, ({ slots }) => [
+    ...cellOf(slots.slice(0, position)),
+    ...cellOf(slots.slice(position)),
+  ]);
 }
 
 /** The slots of one played cell; null if there aren't that many. */

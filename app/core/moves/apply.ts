@@ -14,7 +14,7 @@ import {
   rotateCell,
   shortenCell,
 } from "./shape";
-import { decorate, fillGaps, moveAccents, quieten, setDynamics, silencePlace, splitDoubles, thinCell } from "./sound";
+import { decorate, fillGaps, moveAccents, quieten, setDynamics, silenceAt, splitDoubles, thinCell } from "./sound";
 
 /** The move's result, or why it does nothing, including when the cell would not change. Never throws. */
 export function applyMove(cell: Cell, move: Move): Moved {
@@ -57,7 +57,7 @@ function perform(cell: Cell, move: Move): Moved {
       return layerCells(cell, feet.ok ? feet.cell : other, move.speed);
     }
     case "silence":
-      return silencePlace(cell, move.place);
+      return silenceAt(cell, move.place);
     case "quieten":
       return quieten(cell, move.places, move.to);
     case "thin":

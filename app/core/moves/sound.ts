@@ -39,9 +39,9 @@ import { readRhythm } from "./rhythm";
 
 type SoundPart = Silence | Strokes;
 
-export function silencePlace(cell: Cell, place: number): Moved {
-  if (place >= cell.length) return refuse({ code: "too-short", slots: place + 1 });
-  return moved(cell.with(place, makeSilence()));
+export function silenceAt(cell: Cell, position: number): Moved {
+  if (position >= cell.length) return refuse({ code: "too-short", slots: position + 1 });
+  return moved(cell.with(position, makeSilence()));
 }
 
 /**

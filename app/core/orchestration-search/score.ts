@@ -53,25 +53,25 @@ export function makeOrchestrationScorer(
   const counted = steps.filter(({ level }) => level !== "normal").length;
   const backbeats = steps.filter(({ onBackbeat }) => onBackbeat).length;
 
-  const raw = (number: number, place: number, right: number, left: number): RawParts => {
+  const raw = (number: number, position: number, right: number, left: number): RawParts => {
     const step = steps[number] as SearchStep;
     const [own, other] = step.hand === "R" ? [right, left] : [left, right];
     const before = step.before === null ? many : step.before === step.hand ? own : other;
-    const need = own === many ? 0 : spec.player.time(step.hand, places[own] as KitVoice, places[place] as KitVoice);
-    const depth = before === many ? 0 : Math.sign((depths[place] as number) - (depths[before] as number));
-    const away = places[place] !== "sn";
+    const need = own === many ? 0 : spec.player.time(step.hand, places[own] as KitVoice, places[position] as KitVoice);
+    const depth = before === many ? 0 : Math.sign((depths[position] as number) - (depths[before] as number));
+    const away = places[position] !== "sn";
     const wanted = step.level === "accent" ? away : step.level === "ghost" ? !away : false;
-    const [atRight, atLeft] = step.hand === "R" ? [place, other] : [other, place];
+    const [atRight, atLeft] = step.hand === "R" ? [position, other] : [other, position];
     const cross = other !== many && crosses(places[atRight] as KitVoice, places[atLeft] as KitVoice);
     const share = (part: number, of: number) => (of === 0 ? 0 : Math.round((THOUSAND * part) / of));
     return {
       ease: share(1 - Math.min(1, need / step.since), steps.length),
-      travel: own === many ? 0 : share(distances[own]?.[place] ?? 0, steps.length),
+      travel: own === many ? 0 : share(distances[own]?.[position] ?? 0, steps.length),
       melody: share(depth, steps.length),
       contrast: share(wanted ? 1 : 0, counted),
       crossing: share(cross ? 1 : 0, steps.length),
       backbeat: share(step.onBackbeat && !away ? 1 : 0, backbeats),
-      likeness: share(reference[number] === place ? 1 : 0, steps.length),
+      likeness: share(reference[number] === position ? 1 : 0, steps.length),
     };
   };
   const weigh = (parts: RawParts) =>

@@ -103,7 +103,7 @@ function roundAndRound(phrase: Phrase, slots: StepPart["slots"]): Phrase {
 function placeBasically(phrase: Phrase, kit: Kit | null): Phrase {
   const timeline = layOut(phrase, kit);
   const { voicing: _, ...rest } = phrase;
-  const line = writeOut(timeline, timeline.cells, ({ place, voiced }) =>
+  const line = writeOut(timeline, timeline.cells, ({ inCell: place, voiced }) =>
     mapEachStroke(voiced, (stroke) =>
       !isHand(stroke.limb) || place === 0 || stroke.level === "accent" ? stroke : withoutPlace(stroke),
     ),

@@ -125,7 +125,7 @@ export interface CountedSlot {
   readonly at: Ticks;
   readonly duration: Ticks;
   /** Position in its cell, from 0. */
-  readonly place: number;
+  readonly inCell: number;
 }
 
 type SlotCounter = (slot: CountedSlot, meter: Meter) => string;
@@ -146,7 +146,7 @@ const COUNTERS = {
     const groups = groupUnits(meter);
     return groups ? countUnits(slot, meter, groups) : inBeats(slot, meter);
   },
-  cell: ({ place }) => String(place + 1),
+  cell: ({ inCell: place }) => String(place + 1),
   french: countInBeats("french"),
   "south-indian": countInBeats("south-indian"),
 } satisfies Readonly<Record<string, SlotCounter>>;

@@ -32,10 +32,10 @@ function positionOf({ window, rate }: SearchSpec, slot: number): Ticks {
   return ticks(window.start + slot * slotTicks(rate));
 }
 
-function satisfies(piece: PoolPiece, place: number, want: Want): boolean {
+function satisfies(piece: PoolPiece, position: number, want: Want): boolean {
   const matches = ({ limb, level }: { limb: Parameters<typeof isWho>[0]; level: string }) =>
     isWho(limb, want.who) && (want.level === null || level === want.level);
-  const slot = piece.cell[place];
+  const slot = piece.cell[position];
   if (!slot) return false;
   if (want.not) return !strokesOf(slot).some(matches);
   const onset = slot.kind === "split" ? slot.parts[0] : slot;

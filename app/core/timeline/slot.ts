@@ -10,7 +10,7 @@ export interface TimelineSlot {
   readonly duration: Ticks;
   /** The index of its played cell, and its index in the cell, both from 0. */
   readonly cell: number;
-  readonly place: number;
+  readonly inCell: number;
   /** As written. */
   readonly content: Slot;
   /** As heard: a stroke has a surface if the line named one, or if it isn't at home. */

@@ -139,7 +139,7 @@ export function layOut(phrase: Phrase, kit: Kit | null = null): Timeline {
     });
     for (const [place, content] of item.slots.entries()) {
       const cell = cells.length - 1;
-      drafts.push({ index: drafts.length, at: ticks(at), duration, cell, place, content, voiced: content });
+      drafts.push({ index: drafts.length, at: ticks(at), duration, cell, inCell: place, content, voiced: content });
       at += duration;
     }
     if (played.swell) {

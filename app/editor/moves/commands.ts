@@ -16,7 +16,7 @@ export interface MoveScene {
 /** The words of a move's command don't depend on its settings. */
 const WORDS_SCENE: OfferScene = {
   strong: "R",
-  place: 0,
+  position: 0,
   every: 2,
   rhythm: "",
   partner: "",

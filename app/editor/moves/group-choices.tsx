@@ -20,7 +20,7 @@ export interface OfferChoices {
 }
 
 /** Settings of the offers, chosen beside them; only the slot is chosen in the picture. */
-export function useOfferChoices(strong: Hand, place: number, partner: string, own: string): OfferChoices {
+export function useOfferChoices(strong: Hand, position: number, partner: string, own: string): OfferChoices {
   const [chosen, setChosen] = useState<Partial<OfferScene>>({});
   const scene = useMemo(
     (): OfferScene => ({
@@ -32,10 +32,10 @@ export function useOfferChoices(strong: Hand, place: number, partner: string, ow
       pedals: "hi-hat",
       ...chosen,
       strong,
-      place,
+      position: position,
       own,
     }),
-    [chosen, strong, place, partner, own],
+    [chosen, strong, position, partner, own],
   );
   return { scene, change: (part) => setChosen((before) => ({ ...before, ...part })) };
 }
@@ -97,7 +97,7 @@ export function GroupChoices({ group, choices: { scene, change }, partners, size
             />
           </label>
         ) : null}
-        <span className="text-xs quiet">note {scene.place + 1} is chosen</span>
+        <span className="text-xs quiet">note {scene.position + 1} is chosen</span>
       </>
     );
   }

@@ -11,7 +11,7 @@ import { OFFER_GROUPS, OFFERS, type OfferScene, tryOffer } from "./offers";
 
 const SCENE: OfferScene = {
   strong: "R",
-  place: 0,
+  position: 0,
   every: 2,
   rhythm: "332",
   partner: "RLK",
@@ -32,7 +32,7 @@ test("offers have unique keys, ids and words, and all have a group", () => {
 describe("for any cell, an offer", () => {
   const anyScene = fc.record({
     strong: fc.constantFrom<Hand>("R", "L"),
-    place: fc.nat(9),
+    position: fc.nat(9),
     every: fc.integer({ min: 1, max: 8 }),
     rhythm: fc.constantFrom("332", "x--x--", "", "?!"),
     partner: fc.constantFrom("", "RLK", "R{LL}-"),

@@ -7,7 +7,7 @@ import { type Hand, otherHand } from "~/core/stroke";
 export interface OfferScene {
   readonly strong: Hand;
   /** The chosen slot, from 0. */
-  readonly place: number;
+  readonly position: number;
   /** The n of every nth. */
   readonly every: number;
   readonly rhythm: string;
@@ -98,7 +98,7 @@ export const OFFERS: readonly OfferEntry[] = [
     ["drop-first", "9", { kind: "shorten", end: "first" }],
   ]),
   ...entries("Gaps", [
-    ["silence", "-", ({ place }) => ({ kind: "silence", place })],
+    ["silence", "-", ({ position: place }) => ({ kind: "silence", place })],
     ["silence-notes", "Shift+x", ({ notes }) => ({ kind: "quieten", places: readPlaces(notes), to: "silence" })],
     ["thin", "n", ({ every }) => ({ kind: "thin", every })],
     ["fill-silence", "i", { kind: "fill", limb: null, with: "K" }],
@@ -117,7 +117,7 @@ export const OFFERS: readonly OfferEntry[] = [
     ["rim-accents", "x", { kind: "decorate", ornament: "rim-shot", on: "accents" }],
   ]),
   ...entries("Accents", [
-    ["accent-place", "a", accent(({ place }) => ({ by: "place", place }))],
+    ["accent-place", "a", accent(({ position: place }) => ({ by: "place", place }))],
     ["accent-every", "e", accent(({ every }) => ({ by: "every", every }))],
     ["accent-singles", "Shift+a", accent(() => ({ by: "singles" }))],
     ["accent-doubles", "Shift+e", accent(() => ({ by: "doubles" }))],

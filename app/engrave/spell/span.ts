@@ -255,12 +255,12 @@ class SpellingDraft {
   }
 
   /** Rests over `units` positions of a tuplet, from position `place`. */
-  rests(place: number, units: number, from: number, unit: number, written: number) {
-    let [at, left] = [place, units];
+  rests(position: number, units: number, from: number, unit: number, written: number) {
+    let [at, left] = [position, units];
     while (left > 0) {
       let many = longest(left, written);
       while (many > 1 && (at % many !== 0 || spellValue(many * written)?.dots !== 0)) many--;
-      this.rest(from + (at - place) * unit, many * written);
+      this.rest(from + (at - position) * unit, many * written);
       at += many;
       left -= many;
     }

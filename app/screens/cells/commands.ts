@@ -6,8 +6,8 @@ import type { CellDraft } from "./draft";
 interface CellScene {
   readonly cell: Cell;
   readonly draft: CellDraft;
-  readonly place: number;
-  readonly choosePlace: (place: number) => void;
+  readonly position: number;
+  readonly choosePosition: (place: number) => void;
   readonly compare: () => void;
   readonly say: (words: string) => void;
   readonly toggleSwap: () => void;
@@ -41,14 +41,14 @@ export const CELL_COMMANDS: CommandTable<CellScene> = [
     keys: ["ArrowRight"],
     name: "Next note",
     group,
-    run: ({ place, cell, choosePlace }) => choosePlace(Math.min(cell.length - 1, place + 1)),
+    run: ({ position: place, cell, choosePosition: choosePlace }) => choosePlace(Math.min(cell.length - 1, place + 1)),
   },
   {
     id: "previous-note",
     keys: ["ArrowLeft"],
     name: "Previous note",
     group,
-    run: ({ place, choosePlace }) => choosePlace(Math.max(0, place - 1)),
+    run: ({ position: place, choosePosition: choosePlace }) => choosePlace(Math.max(0, place - 1)),
   },
   { id: "next-step", keys: ["Shift+ArrowRight"], name: "Next step of the recipe", group, run: look(1) },
   { id: "previous-step", keys: ["Shift+ArrowLeft"], name: "Previous step of the recipe", group, run: look(-1) },

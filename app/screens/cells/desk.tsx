@@ -58,8 +58,8 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const laid = useMemo(() => layOutCell(cell, setting), [cell, setting]);
   // The cell and its moves come first; the facts below follow when there is time.
   const studied = useDeferredValue(cell);
-  const [chosen, choosePlace] = useState(0);
-  const place = Math.min(chosen, Math.max(0, cell.length - 1));
+  const [chosen, choosePosition] = useState(0);
+  const position = Math.min(chosen, Math.max(0, cell.length - 1));
   const { say, lights } = useSession();
   const first = firstNotice(unsaved, asked);
   useEffect(() => {
@@ -104,7 +104,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   );
   // A step being replaced is hidden: the moves apply to the cell before it.
   const worked = isSwapping ? cellBefore(content) : cell;
-  const choices = useOfferChoices(strong, place, "", formatSlots(worked));
+  const choices = useOfferChoices(strong, position, "", formatSlots(worked));
   const attempt = useCallback((move: Move) => applyMove(worked, move), [worked]);
   const shownAttempt = useDeferredValue(attempt);
   const compare = () => setAside(aside ? null : { name, cell });
@@ -112,8 +112,8 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   useCommands(CELL_COMMANDS, {
     cell,
     draft,
-    place,
-    choosePlace,
+    position,
+    choosePosition,
     compare,
     say,
     toggleSwap: () => setWantsSwap(!wantsSwap),
@@ -148,8 +148,8 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
               timeline={laid.timeline}
               strongHand={strong}
               countStyle={preferences.countStyle}
-              place={place}
-              onPlace={choosePlace}
+              position={position}
+              onPosition={choosePosition}
             />
           ) : (
             <p className="quiet py-8 text-center">
@@ -199,7 +199,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
             from={content.at > 0 ? content.origin.source : null}
             meters={meters}
             preferences={preferences}
-            onPick={choosePlace}
+            onPick={choosePosition}
           />
         )}
       </div>

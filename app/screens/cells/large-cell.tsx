@@ -13,14 +13,14 @@ interface LargeCellProps {
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
   /** The chosen slot. */
-  readonly place: number;
-  readonly onPlace: (place: number) => void;
+  readonly position: number;
+  readonly onPosition: (position: number) => void;
 }
 
 const MAX_IN_ROW = 10;
 
 /** One cell, large: its coins and count. Press a coin to choose it for moves that need a note. */
-export function LargeCell({ timeline, strongHand, countStyle, place, onPlace }: LargeCellProps) {
+export function LargeCell({ timeline, strongHand, countStyle, position, onPosition }: LargeCellProps) {
   const size = timeline.cells[0]?.size ?? 0;
   // Rows of similar length: twelve are two sixes, not ten and two.
   const columns = Math.ceil(size / Math.ceil(size / MAX_IN_ROW));
@@ -36,13 +36,13 @@ export function LargeCell({ timeline, strongHand, countStyle, place, onPlace }: 
       <legend className="sr-only">The cell</legend>
       {timeline.slots.slice(0, size).map((slot) => (
         <LargeCoin
-          key={slot.place}
+          key={slot.inCell}
           slot={slot}
           strongHand={strongHand}
           count={countSlot(countStyle, slot, timeline.meter)}
-          isChosen={slot.place === place}
-          isSounding={slot.place === sounding}
-          onPlace={onPlace}
+          isChosen={slot.inCell === position}
+          isSounding={slot.inCell === sounding}
+          onPosition={onPosition}
         />
       ))}
     </fieldset>
@@ -55,24 +55,24 @@ interface LargeCoinProps {
   readonly count: string;
   readonly isChosen: boolean;
   readonly isSounding: boolean;
-  readonly onPlace: (place: number) => void;
+  readonly onPosition: (position: number) => void;
 }
 
 const LargeCoin = memo(function LargeCoin(props: LargeCoinProps) {
-  const { slot, strongHand, count, isChosen, isSounding, onPlace } = props;
+  const { slot, strongHand, count, isChosen, isSounding, onPosition } = props;
   return (
     <button
       type="button"
       aria-pressed={isChosen}
-      aria-label={`Note ${slot.place + 1}, counted ${count}: ${describeSlot(slot.content)}`}
+      aria-label={`Note ${slot.inCell + 1}, counted ${count}: ${describeSlot(slot.content)}`}
       className={`flex flex-col items-center rounded-field cursor-pointer ${isChosen ? "shadow-[inset_0_-3px_0_var(--color-primary)]" : "hover:bg-base-200"} ${isSounding ? "bg-primary/25" : ""}`}
-      onClick={() => onPlace(slot.place)}
+      onClick={() => onPosition(slot.inCell)}
     >
       <svg viewBox="-27 -27 54 54" aria-hidden="true" className="overflow-visible w-full">
         <Coin slot={slot.content} strongHand={strongHand} />
       </svg>
       <span
-        className={`font-display leading-none pt-1 pb-1.5 ${slot.place === 0 ? "font-bold" : "font-medium"} text-base`}
+        className={`font-display leading-none pt-1 pb-1.5 ${slot.inCell === 0 ? "font-bold" : "font-medium"} text-base`}
       >
         {count}
       </span>
