@@ -138,6 +138,33 @@ function field(find, begin) {
   };
 }
 
+/**
+ * A choice between two states. The driver waits until something can be pressed, so the press itself reports it: `press`
+ * presses for a state, and `event` is what the page then gets.
+ */
+async function switching(page, event, begin, flip, press) {
+  let state = begin;
+  let isPressing = false;
+  let say = () => {};
+  page.on("console", (message) => {
+    if (message.text() !== "pressed") return;
+    isPressing = false;
+    say(state);
+  });
+  await page.evaluate((name) => document.addEventListener(name, () => console.log("pressed"), true), event);
+  return {
+    state,
+    // The browser may be killed before the page could report the press.
+    isMaybe: (settled) => isPressing && settled === state,
+    next: async (told) => {
+      say = told;
+      state = flip(state);
+      isPressing = true;
+      await press(state);
+    },
+  };
+}
+
 /** The number of runs in the log. */
 async function countRuns(page, address) {
   await openShelf(page, address);
@@ -212,15 +239,8 @@ export const KINDS = {
       await page.goto(`${address}/setup`);
       const hand = (name) => page.getByRole("radio", { name: new RegExp(`^${name}`) });
       await hand("Right-handed").check();
-      let state = "Right-handed";
-      return {
-        state,
-        next: async (say) => {
-          state = state === "Right-handed" ? "Left-handed" : "Right-handed";
-          say(state);
-          await hand(state).check();
-        },
-      };
+      const other = (state) => (state === "Right-handed" ? "Left-handed" : "Right-handed");
+      return switching(page, "change", "Right-handed", other, (state) => hand(state).check());
     },
     read: async (page, address) => {
       await page.goto(`${address}/setup`);
@@ -254,7 +274,7 @@ export const KINDS = {
       return {
         state: await across.inputValue(),
         // Its final position is only known once it has landed.
-        isMaybe: () => isMoving,
+        isMaybe: (_settled, isKnown) => isMoving && !isKnown,
         next: async (say) => {
           const box = await tom.boundingBox();
           const [x, y] = [box.x + box.width / 2, box.y + box.height * 0.8];
@@ -283,16 +303,13 @@ export const KINDS = {
     setUp: async (page, address, round) => {
       if (round === 0) await bringIn(page, address, { lessons: [LESSON] });
       await page.goto(`${address}/lessons/lesson`);
-      const order = await orderOf(page);
-      return {
-        state: order.join(),
-        next: async (say) => {
-          const [first, second] = order;
-          order.splice(0, 2, second, first);
-          say(order.join());
-          await page.getByRole("button", { name: `Move ${first} down`, exact: true }).click();
-        },
+      const other = (order) => {
+        const [first, second, ...rest] = order.split(",");
+        return [second, first, ...rest].join();
       };
+      return switching(page, "click", (await orderOf(page)).join(), other, (order) =>
+        page.getByRole("button", { name: `Move ${order.split(",")[1]} down`, exact: true }).click(),
+      );
     },
     read: async (page, address) => {
       await page.goto(`${address}/lessons/lesson`);
