@@ -14,7 +14,7 @@ const CONTROLS =
 
 /** Needed by some screens only, however many: loads with them. */
 const LATER =
-  /vexflow|comlink|fflate|uqr|pdfkit|fast-xml-parser|app\/(editor\/(export|paper|import|listening)|engrave\/(?!notation)|ink|paper|views\/(paint-drawing|staff-sheet)|core\/(flow|listening|search|graph|orchestration-search))/;
+  /vexflow|comlink|fflate|uqr|pdfkit|fast-xml-parser|app\/(export|printing|listening|screens\/shelf\/notes-dialog|engrave\/(?!notation)|ink|paper|views\/(paint-drawing|staff-sheet)|core\/(flow|listening|search|graph|orchestration-search))/;
 
 /** The frame of every screen, and a fill's first tab. */
 const first = firstScreen(

@@ -46,7 +46,7 @@ const DUMMIES = [
     file: "formats/sources.ts",
     before: "  self: {",
     dummy: '  dummy: { judge: "app", hits: "live", latency: null },',
-    named: ["editor/listening/listening-panel.tsx", "screens/log/hands.tsx", "session/use-inputs.ts"],
+    named: ["listening/listening-panel.tsx", "screens/log/hands.tsx", "session/use-inputs.ts"],
   },
   {
     family: "count style",

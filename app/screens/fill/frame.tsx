@@ -14,7 +14,7 @@ import { AfterHydration } from "~/views/after-hydration";
 import { TabLinks } from "./tab-links";
 
 // Menus are large, and the sticking should appear first.
-const ExportMenu = lazy(() => import("~/editor/fill/export-menu"));
+const ExportMenu = lazy(() => import("~/export/fill-export-menu"));
 
 interface FillFrameProps {
   /** Whether it is saved. */

@@ -5,7 +5,7 @@ import { secondsPerTick } from "~/audio/score";
 import { type ComposedPlaying, type FlowEvent, heardBy, hearJoin, hearPlaying, joinKey } from "~/core/flow";
 import { type Expectation, type Hit, hearRepeat, type Measures, type Result, type Strictness } from "~/core/listening";
 import { type Bpm, seconds } from "~/core/time";
-import { Listener, type Simulated } from "~/editor/listening/listener";
+import { Listener, type Simulated } from "~/listening/listener";
 import type { MadeRound, NamedIdea, RoundCall } from "./run";
 
 /** A playing is judged this many seconds after its last stroke could have come. */

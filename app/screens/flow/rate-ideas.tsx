@@ -1,5 +1,5 @@
 import type { Result } from "~/core/listening";
-import { RateButton, RateButtons, sizeOfRating } from "~/editor/listening/rate-buttons";
+import { RateButton, RateButtons, sizeOfRating } from "~/listening/rate-buttons";
 import { Shuffle } from "~/ui/icons";
 
 interface RateIdeasProps {

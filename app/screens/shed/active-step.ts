@@ -4,7 +4,7 @@ import { secondsPerTick } from "~/audio/score";
 import { type Hit, type Strictness, thresholdsFor } from "~/core/listening";
 import type { KitVoice } from "~/core/stroke";
 import type { Bpm, Seconds } from "~/core/time";
-import { Listener } from "~/editor/listening/listener";
+import { Listener } from "~/listening/listener";
 import type { SlotMark } from "~/views/lighting";
 import { makeStepScore, type StepScene, type StepScore } from "./step-score";
 

@@ -1,6 +1,6 @@
 import type { Result } from "~/core/listening";
 import { isPlayed, type StepKind } from "~/core/practice";
-import { RateButton, RateButtons, sizeOfRating } from "~/editor/listening/rate-buttons";
+import { RateButton, RateButtons, sizeOfRating } from "~/listening/rate-buttons";
 import { Check } from "~/ui/icons";
 
 interface RateStepProps {

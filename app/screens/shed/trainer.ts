@@ -18,13 +18,13 @@ import {
   wishOf,
 } from "~/core/practice";
 import { bpm } from "~/core/time";
-import { type Repeat, simulate } from "~/editor/listening/listener";
 import { isSelfJudged, isSimulated, latencyOf } from "~/formats/listening";
 import type { RawHit } from "~/input/raw-hit";
 import { dayOf } from "~/library/practice/local-day";
 import { newPlan, type PlanRow } from "~/library/practice/plan";
 import type { Run } from "~/library/practice/run";
 import { toNumbers } from "~/library/practice/run-numbers";
+import { type Repeat, simulate } from "~/listening/listener";
 import { ActiveStep } from "./active-step";
 import type { StepScene } from "./step-score";
 import {

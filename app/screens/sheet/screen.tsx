@@ -2,12 +2,12 @@
 
 import { useCallback } from "react";
 import { useFill, useOpenFill } from "~/editor/fill/place";
-import { PageSetupFields, setupOf } from "~/editor/paper/page-setup";
-import { Pages } from "~/editor/paper/pages";
-import { paperFill, paperPlayer } from "~/editor/paper/request";
-import { usePaper } from "~/editor/paper/use-paper";
 import { SHEET_PARTS } from "~/ink/paper-sizes";
 import { currentBook } from "~/library/current";
+import { PageSetupFields, setupOf } from "~/printing/page-setup";
+import { Pages } from "~/printing/pages";
+import { paperFill, paperPlayer } from "~/printing/request";
+import { usePaper } from "~/printing/use-paper";
 import { usePlayerSession } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { Printer } from "~/ui/icons";

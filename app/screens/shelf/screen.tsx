@@ -2,7 +2,7 @@ import { lazy, Suspense, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { formatMeter } from "~/core/time";
 import { toItem } from "~/data/rows";
-import type { ExportSubject } from "~/editor/export/subject";
+import type { ExportSubject } from "~/export/subject";
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { FillRow, LessonRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
@@ -31,9 +31,9 @@ import { FILL_SORTS, type FillSort, isFillSort, sortFills } from "./sort";
 import { useManyChoice } from "./use-choice";
 
 // Menus are large, and the fills should appear first.
-const ExportMenu = lazy(async () => ({ default: (await import("~/editor/export/export-menu")).ExportMenu }));
+const ExportMenu = lazy(async () => ({ default: (await import("~/export/export-menu")).ExportMenu }));
 
-const NotesDialog = lazy(() => import("~/editor/import/notes-dialog"));
+const NotesDialog = lazy(() => import("./notes-dialog"));
 
 /** A file dropped on another screen or opened with the app. */
 function readArrivingFile(state: unknown): File | null {

@@ -1,9 +1,9 @@
 /** A PDF file being written: progress, and a way to stop it. */
 
 import { useEffect, useEffectEvent, useState } from "react";
+import { writePdf } from "~/printing/use-paper";
 import { download, fileName } from "~/ui/download";
 import { Modal } from "~/ui/modal";
-import { writePdf } from "../paper/use-paper";
 import { type ExportSubject, pagesOf } from "./subject";
 
 interface PdfDialogProps {

@@ -1,12 +1,12 @@
 import { lazy, Suspense, useState } from "react";
+import { useOpenFill } from "~/editor/fill/place";
 import type { FillContent } from "~/library/fill/content";
 import { canonicalLine } from "~/library/phrase/phrase";
 import { usePlayerSession } from "~/session/player";
 import { useSession } from "~/session/session";
-import { ExportMenu } from "../export/export-menu";
-import { useOpenFill } from "./place";
+import { ExportMenu } from "./export-menu";
 
-const LoopsDialog = lazy(() => import("./loops-dialog"));
+const LoopsDialog = lazy(() => import("~/editor/fill/loops-dialog"));
 
 /** Exports of the open fill. */
 export default function FillExportMenu() {

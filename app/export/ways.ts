@@ -1,10 +1,10 @@
 /** All exports as one table: the name of each, its purpose, and what it makes. */
 
+import { makeScore } from "~/editor/fill/score";
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { Fill } from "~/library/fill/content";
 import { canonicalLine } from "~/library/phrase/phrase";
 import { fileName } from "~/ui/download";
-import { makeScore } from "../fill/score";
 import { drawBars } from "./draw-bars";
 import { contentsOf, type ExportSubject, nameOf } from "./subject";
 

@@ -1,7 +1,7 @@
 /** What pages are composed from: fills and lessons with everything they refer to, for the current player. */
 
 import { mirrorGroove } from "~/core/groove";
-
+import { groovesFor, type PlayContext, pickGroove } from "~/editor/fill/score";
 import type { BookDatabase } from "~/library/database";
 import type { Fill, FillContent } from "~/library/fill/content";
 import type { SavedLesson } from "~/library/lesson/content";
@@ -14,7 +14,6 @@ import { gatherWithRefs } from "~/library/transfer";
 import type { PaperCell, PaperLesson } from "~/paper/lesson-sheet";
 import type { PaperFill, PaperPlayer } from "~/paper/read-fill";
 import type { PlayerSession } from "~/session/player";
-import { groovesFor, type PlayContext, pickGroove } from "../fill/score";
 
 const HANDS = { right: "", left: ", left-handed", open: ", open-handed" } as const;
 

@@ -1,14 +1,14 @@
 /** A picture of the staff, the stack, the rail, or the whole page: as vectors (SVG) or pixels (PNG). */
 
 import { useState } from "react";
+import { analyse } from "~/editor/editor";
+import { setupOf } from "~/editor/fill/score";
 import type { InkGroup } from "~/ink/svg";
+import { PNG_SCALES, type PngScale, savePng, saveSvg } from "~/printing/save-pages";
+import { composeOnce } from "~/printing/use-paper";
 import { download, fileName } from "~/ui/download";
 import { Download } from "~/ui/icons";
 import { Modal } from "~/ui/modal";
-import { analyse } from "../editor";
-import { setupOf } from "../fill/score";
-import { PNG_SCALES, type PngScale, savePng, saveSvg } from "../paper/save-pages";
-import { composeOnce } from "../paper/use-paper";
 import { drawBars } from "./draw-bars";
 import { type ExportSubject, pagesOf } from "./subject";
 

@@ -1,8 +1,8 @@
 /** A fill laid out and spelled, for export. */
 
+import { analyse } from "~/editor/editor";
+import { type PlayContext, setupOf } from "~/editor/fill/score";
 import type { FillContent } from "~/library/fill/content";
-import { analyse } from "../editor";
-import { type PlayContext, setupOf } from "../fill/score";
 
 export async function drawBars(content: FillContent, stage: PlayContext) {
   const { makeScore } = await import("~/engrave/score");

@@ -1,15 +1,15 @@
 /** What to export: one fill, several, or a lesson, in their current state. */
 
+import type { PlayContext } from "~/editor/fill/score";
 import { currentBook } from "~/library/current";
 import type { Fill } from "~/library/fill/content";
 import { makeLesson, type SavedLesson } from "~/library/lesson/content";
 import { gatherWithRefs } from "~/library/transfer";
 import type { PaperCell } from "~/paper/lesson-sheet";
+import { setupOf } from "~/printing/page-setup";
+import { paperFill, paperLesson, paperPlayer } from "~/printing/request";
 import type { PlayerSession } from "~/session/player";
 import type { PaperRequest } from "~/workers/paper";
-import type { PlayContext } from "../fill/score";
-import { setupOf } from "../paper/page-setup";
-import { paperFill, paperLesson, paperPlayer } from "../paper/request";
 
 export interface ExportSubject {
   /** The base of file names. */
