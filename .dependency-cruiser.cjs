@@ -14,7 +14,7 @@ const ROOMS = {
   workers: ["core", "audio", "formats", "ink", "library", "paper"],
   views: ["core", "engrave", "ink", "words"],
   offline: [],
-  ui: ["core", "data", "input", "library", "session", "views", "words"],
+  ui: ["data", "library", "session", "views", "words"],
   messages: ["library"],
   commands: ["ui"],
   session: ["core", "audio", "data", "formats", "input", "library", "views", "words", "workers"],

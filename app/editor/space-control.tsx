@@ -3,8 +3,8 @@
 import { moveStart } from "~/core/fit";
 import { openingRate, type Window } from "~/core/phrase";
 import { barTicks, slotTicks, type Ticks, ticks } from "~/core/time";
+import { BeginsOn } from "~/editor/begins-on";
 import { MAX_WINDOW_BARS } from "~/library/phrase/phrase";
-import { BeginsOn } from "~/ui/begins-on";
 import { NumberField } from "~/ui/number-field";
 import { listSpaces } from "~/words/time";
 import { useEditor, usePhrase, useWorked } from "./context";

@@ -5,9 +5,9 @@ import { type Hand, KIT_VOICE_NAMES, KIT_VOICES, LIMBS, otherHand } from "~/core
 import { DEFAULT_LISTENING, isSelfJudged, type Listening, SOURCES, type Source } from "~/formats/listening";
 import { nameCode } from "~/input/keys";
 import type { MidiState } from "~/input/midi";
+import { MidiNote } from "~/listening/midi-note";
 import { Check } from "~/ui/check";
 import { Bot, Ear, Keyboard, Plug } from "~/ui/icons";
-import { MidiNote } from "~/ui/midi-note";
 import { STRICTNESS_WORDS } from "~/words/practice";
 import { capital, LIMB_NAMES } from "~/words/slot";
 

@@ -6,7 +6,7 @@ import { useWorked } from "../context";
 import { useFill, useOpenFill } from "./place";
 
 // Most fills have none.
-const FigureControl = lazy(async () => ({ default: (await import("~/ui/figure-control")).FigureControl }));
+const FigureControl = lazy(async () => ({ default: (await import("~/editor/figure-control")).FigureControl }));
 
 /** The band's hits during the fill, as words that open their fields. */
 export function BandHits() {

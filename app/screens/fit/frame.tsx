@@ -17,9 +17,9 @@ import {
   type Ticks,
   ticks,
 } from "~/core/time";
+import { BeginsOn } from "~/editor/begins-on";
+import { FigureControl } from "~/editor/figure-control";
 import type { SearchContent } from "~/library/search/content";
-import { BeginsOn } from "~/ui/begins-on";
-import { FigureControl } from "~/ui/figure-control";
 import { NumberField } from "~/ui/number-field";
 import { COMMON_METERS, describeRate, describeUsuallyFelt, OFFERED_RATES, plural } from "~/words/time";
 import type { SearchDraft } from "./draft";

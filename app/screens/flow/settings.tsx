@@ -3,10 +3,10 @@
 import { LEADS, MAX_FLOW_BARS } from "~/core/flow";
 import { DURINGS, FOOT_OSTINATI } from "~/core/groove";
 import { DEFAULT_RATE, formatMeter, MAX_BPM, type Meter, MIN_BPM, parseMeter, ticks } from "~/core/time";
+import { BeginsOn } from "~/editor/begins-on";
 import { AHEADS, type FlowContent, MAX_ROUNDS, MAX_TIME_BARS } from "~/library/flow/content";
 import type { ReadIdea } from "~/library/flow/ideas";
 import type { GrooveChoice } from "~/library/groove/choices";
-import { BeginsOn } from "~/ui/begins-on";
 import { Check } from "~/ui/check";
 import { NumberField } from "~/ui/number-field";
 import { LEAD_WORDS } from "~/words/flow";

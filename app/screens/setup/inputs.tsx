@@ -12,10 +12,10 @@ import { DEFAULT_LISTENING, type Listening } from "~/formats/listening";
 import { nameCode } from "~/input/keys";
 import type { MidiTrouble } from "~/input/midi";
 import type { RawHit } from "~/input/raw-hit";
+import { MIDI_TROUBLE } from "~/listening/midi-note";
 import { usePreferences } from "~/session/preferences";
 import { useSound } from "~/session/session";
 import { useInputs } from "~/session/use-inputs";
-import { MIDI_TROUBLE } from "~/ui/midi-note";
 import { describeLimb } from "~/words/practice";
 
 const TAP_ID = "tap-along";

@@ -1,8 +1,8 @@
 import { useEffect, useId, useMemo, useState } from "react";
 import type { Meter, Rate, Ticks } from "~/core/time";
+import { Minus, Plus } from "~/ui/icons";
+import { useSoon } from "~/ui/use-soon";
 import { describePlace, findPlace, listNamedPlaces } from "~/words/time";
-import { Minus, Plus } from "./icons";
-import { useSoon } from "./use-soon";
 
 interface BeginsOnProps {
   readonly start: Ticks;
