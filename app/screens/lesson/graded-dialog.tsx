@@ -1,16 +1,16 @@
 /** A set of exercises from easy to hard for this player: from a search, by the grid, or from one cell. */
 
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useReducer, useState } from "react";
 import { useRevalidator } from "react-router";
-import type { ExerciseRequest, ExerciseSet, ExerciseSource } from "~/core/grading";
-import { barTicks, bpm, type Meter, parseMeter, parseRate, ticks } from "~/core/time";
-import { addRow, getRow } from "~/data/rows";
+import type { ExerciseSource } from "~/core/grading";
+import { bpm, type Meter, parseMeter, parseRate, ticks } from "~/core/time";
+import { getRow } from "~/data/rows";
 import type { Draft } from "~/editor/draft";
 import { cellOf } from "~/library/cell/content";
 import { currentBook } from "~/library/current";
-import { makeContent } from "~/library/fill/content";
 import type { LessonContent } from "~/library/lesson/content";
-import { addItems, fillItem, headingItem, type NewItem } from "~/library/lesson/edit";
+import { addItems } from "~/library/lesson/edit";
+import { addExercises } from "~/library/lesson/exercises";
 import { toSpec } from "~/library/search/content";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
@@ -21,6 +21,16 @@ import { NumberField } from "~/ui/number-field";
 import { describeEntry, describeRate, plural } from "~/words/time";
 import { isEnded } from "~/workers/connection";
 import { openGrading } from "~/workers/open";
+import {
+  countExercises,
+  type ExerciseKind,
+  type GradedAction,
+  type GradedSettings,
+  listStarts,
+  openGraded,
+  reduceGraded,
+  toRequest,
+} from "./graded";
 import type { LessonScreenProps } from "./screen";
 
 interface GradedDialogProps {
@@ -29,7 +39,6 @@ interface GradedDialogProps {
   readonly onClose: () => void;
 }
 
-type ExerciseKind = ExerciseSource["kind"];
 const KINDS: readonly { readonly id: ExerciseKind; readonly name: string; readonly does: string }[] = [
   {
     id: "grid",
@@ -41,8 +50,6 @@ const KINDS: readonly { readonly id: ExerciseKind; readonly name: string; readon
 ];
 
 const RATES = ["2", "3", "4", "6"] as const;
-/** Where an exercise may start: eighths of the bar. */
-const STEP = 5_040;
 const MOST = 24;
 
 export default function GradedDialog({ draft, scene, onClose }: GradedDialogProps) {
@@ -51,19 +58,10 @@ export default function GradedDialog({ draft, scene, onClose }: GradedDialogProp
   const [{ countStyle, cellMeter }] = usePreferences();
   const { revalidate } = useRevalidator();
   const meter = useMemo((): Meter => parseMeter(cellMeter) ?? { beats: 4, unit: 4 }, [cellMeter]);
-  const bar = barTicks(meter);
-  const [kind, setKind] = useState<ExerciseKind>("grid");
-  const [rate, setRate] = useState<string>("4");
-  const [starts, setStarts] = useState<readonly number[]>([Math.floor(bar / 2 / STEP) * STEP]);
-  const [count, setCount] = useState(8);
-  const [tempo, setTempo] = useState(80);
-  const [kicks, setKicks] = useState(true);
-  const [rests, setRests] = useState(true);
-  const [cell, setCell] = useState(entries[0]?.id ?? "");
-  const [search, setSearch] = useState(searches[0]?.id ?? "");
-  const [seed, setSeed] = useState(1);
-  const [state, setState] = useState<"ready" | "busy" | "failed">("ready");
-  const [made, setMade] = useState<readonly ExerciseSet[] | null>(null);
+  const [state, act] = useReducer(reduceGraded, null, () => openGraded(meter, entries[0]?.id, searches[0]?.id));
+  const { settings, progress, made } = state;
+  const { kind, rate, starts, count, tempo, kicks, rests, cell, search } = settings;
+  const set = (change: Partial<GradedSettings>) => act({ do: "set", change });
   const [worker] = useState(openGrading);
   useEffect(() => () => worker.end(), [worker]);
 
@@ -76,63 +74,36 @@ export default function GradedDialog({ draft, scene, onClose }: GradedDialogProp
     const row = await getRow((await currentBook()).searches, search);
     return row ? { kind, spec: toSpec(row.content) } : null;
   };
-  const make = async (withSeed: number) => {
-    setState("busy");
-    try {
-      const source = await sourceNow();
-      if (!source) return setState("failed");
-      const request: ExerciseRequest = {
-        source,
-        meter,
-        rate: parseRate(rate) ?? { slots: 4, quarters: 1 },
-        tempo: bpm(tempo),
-        spaces: starts.toSorted((a, b) => b - a).map((start) => ({ start: ticks(start), length: ticks(bar - start) })),
-        count,
-        seed: withSeed,
-      };
-      const { kit, limits, hands } = player;
-      if (worker.isBusy) worker.end();
-      setMade(await worker.call((api) => api.grade(request, { kit, limits, hands })));
-      setState("ready");
-    } catch (error) {
-      if (isEnded(error)) return;
-      console.error(error);
-      setState("failed");
-    }
+  const fail = (error: unknown) => {
+    if (isEnded(error)) return;
+    console.error(error);
+    act({ do: "fail" });
+  };
+  const choose = async (action: GradedAction) => {
+    act(action);
+    const asked = reduceGraded(state, action).settings;
+    const source = await sourceNow();
+    if (!source) return act({ do: "fail" });
+    const { kit, limits, hands } = player;
+    if (worker.isBusy) worker.end();
+    act({
+      do: "show",
+      made: await worker.call((api) => api.grade(toRequest(asked, meter, source), { kit, limits, hands })),
+    });
   };
   const entryName = (start: number) => {
     const said = describeEntry(ticks(start), meter);
     return said.includes(" ") ? `From the ${said}` : `From ${said}`;
   };
   const add = async () => {
-    if (!made) return;
-    const book = await currentBook();
-    const items: NewItem[] = [];
-    const tag = (draft.store.getState().content.name || "Graded set").slice(0, 32);
-    for (const { space, items: exercises } of made) {
-      if (exercises.length === 0) continue;
-      items.push(headingItem(entryName(space.start)));
-      for (const [index, { chosen, instead }] of exercises.entries()) {
-        const content = makeContent({
-          name: `${entryName(space.start)}, no. ${index + 1}`,
-          tags: [tag],
-          text: chosen.text,
-          meter,
-          tempo: bpm(tempo),
-          window: space,
-          countStyle,
-          groove: "straight-eighths",
-        });
-        const row = await addRow(book.fills, content);
-        items.push(fillItem(row.id, { instead: instead.map(({ text }) => text) }));
-      }
-    }
+    const tags = [(draft.store.getState().content.name || "Graded set").slice(0, 32)];
+    const frame = { meter, tempo: bpm(tempo), countStyle, tags };
+    const items = await addExercises(await currentBook(), made ?? [], frame, ({ space }) => entryName(space.start));
     draft.edit(null, (lesson) => addItems(lesson, items));
     await revalidate();
     onClose();
   };
-  const total = made?.reduce((sum, { items }) => sum + items.length, 0) ?? 0;
-  const wanted = starts.length * count;
+  const { found: total, wanted } = countExercises(state);
   return (
     <Modal title="Graded set" onClose={onClose} className="max-w-2xl">
       <p className="text-sm quiet mb-3">
@@ -148,7 +119,7 @@ export default function GradedDialog({ draft, scene, onClose }: GradedDialogProp
               className="radio radio-sm mt-0.5"
               checked={kind === id}
               disabled={id === "search" && searches.length === 0}
-              onChange={() => setKind(id)}
+              onChange={() => set({ kind: id })}
             />
             <span>
               <strong className="font-semibold">{name}</strong> <span className="quiet">{does}</span>
@@ -158,22 +129,27 @@ export default function GradedDialog({ draft, scene, onClose }: GradedDialogProp
       </fieldset>
       <div className="grid grid-cols-2 sm:grid-cols-5 gap-3 items-end text-sm">
         {kind === "cell" ? (
-          <Pick label="Cell" value={cell} onValue={setCell} options={entries.map(({ id, name }) => [id, name])} />
+          <Pick
+            label="Cell"
+            value={cell}
+            onValue={(next) => set({ cell: next })}
+            options={entries.map(({ id, name }) => [id, name])}
+          />
         ) : null}
         {kind === "search" ? (
           <Pick
             label="Search"
             value={search}
-            onValue={setSearch}
+            onValue={(next) => set({ search: next })}
             options={searches.map(({ id, name }) => [id, name || "Untitled search"])}
           />
         ) : null}
         {kind === "grid" ? (
           <div className="col-span-2 flex gap-4 pb-1.5">
-            <Check checked={kicks} onCheck={setKicks}>
+            <Check checked={kicks} onCheck={(next) => set({ kicks: next })}>
               with kicks
             </Check>
-            <Check checked={rests} onCheck={setRests}>
+            <Check checked={rests} onCheck={(next) => set({ rests: next })}>
               with rests
             </Check>
           </div>
@@ -181,25 +157,37 @@ export default function GradedDialog({ draft, scene, onClose }: GradedDialogProp
         <Pick
           label="Note value"
           value={rate}
-          onValue={setRate}
+          onValue={(next) => set({ rate: next })}
           options={RATES.map((one) => [one, describeRate(parseRate(one) ?? { slots: 4, quarters: 1 })])}
         />
         <div>
-          <NumberField label="Written at, bpm" value={tempo} least={20} most={400} onValue={setTempo} />
+          <NumberField
+            label="Written at, bpm"
+            value={tempo}
+            least={20}
+            most={400}
+            onValue={(next) => set({ tempo: next })}
+          />
         </div>
         <div>
-          <NumberField label="How many of each" value={count} least={1} most={MOST} onValue={setCount} />
+          <NumberField
+            label="How many of each"
+            value={count}
+            least={1}
+            most={MOST}
+            onValue={(next) => set({ count: next })}
+          />
         </div>
       </div>
       <fieldset className="mt-3">
         <legend className="label-small mb-1">Start here and run to the end of the bar</legend>
         <div className="flex flex-wrap gap-x-4 gap-y-1.5">
-          {Array.from({ length: Math.floor(bar / STEP) }, (_, index) => index * STEP).map((start) => (
+          {listStarts(meter).map((start) => (
             <Check
               key={start}
               isSmall
               checked={starts.includes(start)}
-              onCheck={(isOn) => setStarts(isOn ? [...starts, start] : starts.filter((other) => other !== start))}
+              onCheck={() => act({ do: "toggle-start", start })}
             >
               {describeEntry(ticks(start), meter)}
             </Check>
@@ -210,26 +198,24 @@ export default function GradedDialog({ draft, scene, onClose }: GradedDialogProp
         <button
           type="button"
           className="btn btn-sm btn-primary"
-          disabled={state === "busy" || starts.length === 0}
-          onClick={() => void make(seed)}
+          disabled={progress === "busy" || starts.length === 0}
+          onClick={() => void choose({ do: "choose" }).catch(fail)}
         >
-          <Sparkles size={15} aria-hidden /> {state === "busy" ? "Choosing…" : `Choose ${plural(wanted, "exercise")}`}
+          <Sparkles size={15} aria-hidden />{" "}
+          {progress === "busy" ? "Choosing…" : `Choose ${plural(wanted, "exercise")}`}
         </button>
         {made ? (
           <button
             type="button"
             className="btn btn-sm"
-            disabled={state === "busy"}
-            onClick={() => {
-              setSeed(seed + 1);
-              void make(seed + 1);
-            }}
+            disabled={progress === "busy"}
+            onClick={() => void choose({ do: "choose-others" }).catch(fail)}
           >
             Make another set
           </button>
         ) : null}
       </div>
-      {state === "failed" ? (
+      {progress === "failed" ? (
         <p role="alert" className="alert alert-soft alert-error mt-3">
           No set could be made from that. Choose another source.
         </p>
@@ -261,13 +247,8 @@ export default function GradedDialog({ draft, scene, onClose }: GradedDialogProp
           <button
             type="button"
             className="btn btn-sm btn-primary mt-3"
-            disabled={total === 0 || state === "busy"}
-            onClick={() =>
-              void add().catch((error: unknown) => {
-                console.error(error);
-                setState("failed");
-              })
-            }
+            disabled={total === 0 || progress === "busy"}
+            onClick={() => void add().catch(fail)}
           >
             Add {plural(total, "exercise")} to the lesson
           </button>
