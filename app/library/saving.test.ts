@@ -260,6 +260,13 @@ describe("autosave", () => {
     await saver.close();
     expect(await book.journal.count()).toBe(0);
   });
+  test("saves pending edits when it is closed", async () => {
+    const { fill, saver } = await edited();
+    saver.queue(fillOf("@4 RLK"));
+    await saver.close();
+    expect((await getRow(book.fills, fill.id))?.content.text).toBe("@4 RLK");
+    expect(await book.journal.count()).toBe(0);
+  });
   test("isn't postponed by continuous typing", async () => {
     const { fill, saver } = await edited();
     let count = 0;

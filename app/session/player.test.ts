@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { loadKits } from "~/content";
-import { checkKit, isLeftHanded } from "~/core/kit";
+import { checkKit, isLeftHanded, type Kit } from "~/core/kit";
 import { toKit } from "~/library/kit/kit";
 import { DEFAULT_PREFERENCES } from "~/library/preferences";
 import { chooseKit, handsOf, playerOf, turnKit } from "./player";
@@ -32,6 +32,16 @@ test("a shipped kit follows the hands, an own one stays, an unknown one becomes 
   expect(chosen && isLeftHanded(chosen.kit)).toBe(false);
   expect(chooseKit({ ...left, kit: "gone" }, { ...kits, own: [own] })?.id).toBe(KITS[0]?.id);
   expect(chooseKit(left, { ...kits, shipped: [] })).toBeNull();
+});
+
+test("open hands get the hi-hat low and the ride on its side, without swapping the feet", () => {
+  const kit = toKit(KITS[0] ?? { surfaces: [] });
+  const open = turnKit(kit, "open");
+  const heightOf = ({ surfaces }: Kit, place: string) => surfaces.find((one) => one.place === place)?.height ?? 0;
+  const xOf = ({ surfaces }: Kit, place: string) => surfaces.find((one) => one.place === place)?.x ?? 0;
+  expect(heightOf(open, "hh")).toBeLessThan(heightOf(kit, "hh"));
+  expect(Math.sign(xOf(open, "rd"))).toBe(Math.sign(xOf(open, "hh")));
+  expect(isLeftHanded(open)).toBe(isLeftHanded(kit));
 });
 
 test("hands: the leading and timekeeping ones, on the preferred kit with its speeds", () => {
