@@ -10,7 +10,9 @@ export function usePreferenceSync() {
     if (typeof BroadcastChannel === "undefined") return;
     const channel = new BroadcastChannel(`dime-stack:preferences:${bookName()}`);
     link.onKept = (fields) => channel.postMessage(fields);
-    channel.onmessage = ({ data: fields }: MessageEvent<readonly string[]>) => {
+    channel.onmessage = ({ data }: MessageEvent<unknown>) => {
+      // Another tab may run another version of the app.
+      const fields = Array.isArray(data) ? data.filter((field) => typeof field === "string") : [];
       const read = async () => link.take(await loadPreferences(await currentBook()), fields);
       read().catch(console.error);
     };
