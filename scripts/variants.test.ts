@@ -13,7 +13,7 @@ const DUMMIES = [
     named: [
       "core/search/rules.ts",
       "library/search/content.ts",
-      "screens/fit/bench.ts",
+      "screens/fit/draft.ts",
       "screens/fit/rules.tsx",
       "words/search.ts",
     ],
