@@ -18,9 +18,12 @@ export function isSameDocument(kept: string, pathname: string): boolean {
   );
 }
 
-/** Large or rarely needed files: nobody needs them to open the app and play a fill. */
+/**
+ * Large or rarely needed files: nobody needs them to open the app and play a fill. A name ends with eight characters of
+ * its content's hash.
+ */
 const LATER =
-  /^\/assets\/(paper|charts|letters|notes|loops|files|grading|runs-table|cymbals|musicxml|midi|gallery|share-dialog|hands|test-results)-|\.woff$|-(latin-ext|cyrillic|vietnamese)-|\.png$/;
+  /^\/assets\/(paper|charts|letters|notes|loops|loops-dialog|notes-dialog|files|grading|runs-table|cymbals|musicxml|midi|gallery|share-dialog|hands|test-results)-[\w-]{8}\.\w+$|\.woff$|-(latin-ext|cyrillic|vietnamese)-|\.png$/;
 
 export function isLater(pathname: string): boolean {
   return LATER.test(pathname);
