@@ -16,21 +16,26 @@ export type StorageTrouble =
 const NAMES: Readonly<Record<string, StorageTrouble>> = {
   QuotaExceededError: "full",
   VersionError: "newer",
-  // Closed for a later version, and can't be reopened.
-  DatabaseClosedError: "newer",
+  // Closed while site data is cleared: it can be opened again in a moment. See {@link noteOutdated}.
+  DatabaseClosedError: "silent",
   MissingAPIError: "missing",
   SecurityError: "missing",
   BlockedError: "blocked",
   SilentError: "silent",
 };
 
+let isOutdated = false;
+
+/** From now on, a closed database means that a later version of the app has changed it: this page can't reopen it. */
+export function noteOutdated(): void {
+  isOutdated = true;
+}
+
 /** The trouble behind an error or its causes. */
 export function troubleOf(error: unknown): StorageTrouble {
-  return (
-    namesOf(error)
-      .map((name) => NAMES[name])
-      .find((known) => known !== undefined) ?? "other"
-  );
+  const names = namesOf(error);
+  if (isOutdated && names.includes("DatabaseClosedError")) return "newer";
+  return names.map((name) => NAMES[name]).find((known) => known !== undefined) ?? "other";
 }
 
 /** The names of an error and its causes. */

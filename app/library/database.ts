@@ -5,7 +5,7 @@ import { verifySaves } from "~/data/autosave";
 import type { JournalTable } from "~/data/journal";
 import { limitWrites } from "~/data/limit-writes";
 import type { Row, RowTable } from "~/data/rows";
-import { isPassing, makeTrouble, troubleOf, withTimeout } from "~/data/trouble";
+import { isPassing, makeTrouble, noteOutdated, troubleOf, withTimeout } from "~/data/trouble";
 import type { RudimentMark } from "./cell/content";
 import { bringUpToChanges, type ChangeRow, trackChanges } from "./changes";
 import type { FlowRecordRow } from "./flow/record";
@@ -148,6 +148,7 @@ export async function openDatabase(name: BookName): Promise<BookDatabase> {
       lookWhetherAllIsThere();
       return true;
     }
+    noteOutdated();
     database.close();
     return false;
   });

@@ -385,6 +385,14 @@ describe("storage trouble", () => {
     expect(troubleOf(makeTrouble("BlockedError"))).toBe("blocked");
     expect(troubleOf("anything")).toBe("other");
   });
+  test("a closed database opens again in a moment, unless a later version has changed it", async () => {
+    vi.resetModules();
+    const trouble = await import("~/data/trouble");
+    const closed = named("DatabaseClosedError");
+    expect([trouble.troubleOf(closed), trouble.isPassing(closed)]).toEqual(["silent", true]);
+    trouble.noteOutdated();
+    expect([trouble.troubleOf(closed), trouble.isPassing(closed)]).toEqual(["newer", false]);
+  });
   test("includes silence", async () => {
     await expect(withTimeout(5, new Promise(() => {})).catch(troubleOf)).resolves.toBe("silent");
     await expect(withTimeout(50, Promise.resolve(7))).resolves.toBe(7);
