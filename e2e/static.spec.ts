@@ -22,9 +22,7 @@ function complaintsOf(page: Page): string[] {
 test.describe("a plain file server with the built folder", () => {
   test.use({ storageState: NEWCOMER });
 
-  test("opens for a newcomer, edits, reopens every kind of address, and never shows another fill than theirs", async ({
-    page,
-  }) => {
+  test("opens for a newcomer, edits, and never shows a returning player another fill than theirs", async ({ page }) => {
     const complaints = complaintsOf(page);
     await page.goto(host);
     const { line, saved } = stackOf(page);
@@ -49,8 +47,15 @@ test.describe("a plain file server with the built folder", () => {
     expect(await page.evaluate(() => [...(window as unknown as { seen: Set<string> }).seen])).not.toContain(
       "@4 >RlrrL >RlrrL RLRRLK",
     );
+    expect(complaints).toEqual([]);
+  });
 
-    // There is no file for this one.
+  test("opens the address of a fill, of which it has no file, and of every screen", async ({ page }) => {
+    const complaints = complaintsOf(page);
+    await page.goto(`${host}/fills/first/stack`);
+    const { line, saved } = stackOf(page);
+    await expect(line).toBeVisible();
+    await page.waitForFunction(() => document.querySelector("[inert]") === null);
     await page.getByRole("link", { name: "Shelf" }).click();
     await page.getByRole("button", { name: "New fill" }).click();
     await expect(page).toHaveURL(/\/fills\/(?!first)[^/]+\/stack$/);
