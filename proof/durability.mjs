@@ -146,7 +146,12 @@ export async function proveDurability({ address, kind: name = "typing", kills, s
     }
   } finally {
     await browser.kill();
-    rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+    try {
+      rmSync(profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
+    } catch (error) {
+      // What a dying browser still writes must not hide the result.
+      console.warn(`${profile} is left over: ${error}`);
+    }
   }
   return { failures, worst };
 }
