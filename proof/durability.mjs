@@ -117,6 +117,13 @@ async function actAndKill(kind, { newPage, kill }, address, random, round) {
   return { states, killedAt, pace, isMaybe: act.isMaybe ?? (() => false) };
 }
 
+/** What somebody would see. */
+async function describePage(page) {
+  return page
+    .evaluate(() => `${document.location.href} ${document.readyState}: ${document.body.innerText}`.slice(0, 600))
+    .catch((error) => `nothing, ${error}`);
+}
+
 /** Kills `kills` browsers against the app at `address`; reports each, and returns what went wrong. */
 export async function proveDurability({ address, kind: name = "typing", kills, seed, tell = () => {} }) {
   const kind = KINDS[name];
@@ -130,7 +137,21 @@ export async function proveDurability({ address, kind: name = "typing", kills, s
       const { states, killedAt, pace, isMaybe } = await actAndKill(kind, browser, address, random, round);
       browser = await openBrowser(profile);
       const reader = await browser.newPage();
-      const { shown, settled } = await kind.read(reader, address);
+      const heard = [];
+      reader.on("console", (message) => heard.push(message.text()));
+      reader.on("pageerror", (error) => heard.push(String(error)));
+      let read;
+      try {
+        read = await kind.read(reader, address);
+      } catch (error) {
+        // A page that doesn't open has lost everything, until somebody finds out why.
+        const page = await describePage(reader);
+        failures.push({ round, shown: "a page that doesn't open", error: String(error), page, heard });
+        tell({ kind: name, round, pace, acts: states.length - 1, lost: Number.POSITIVE_INFINITY, isGood: false });
+        await reader.close();
+        continue;
+      }
+      const { shown, settled } = read;
       await reader.close();
       const last = states.findLastIndex(({ state }) => state === settled);
       // The act after the last surviving one is the oldest lost.

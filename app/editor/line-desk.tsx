@@ -8,6 +8,7 @@ import { useChooser } from "./choice";
 import { LINE_COMMANDS } from "./commands";
 import { useEditor } from "./context";
 import { useNoteCommands } from "./notes";
+import { HAS_PAD } from "./sticking-pad";
 
 const CellDrawer = lazy(() => import("./cell-drawer"));
 
@@ -43,8 +44,11 @@ export function useLineDesk(): LineDesk {
     focusNotes();
   }, [focusNotes]);
   useEffect(() => {
-    // If nothing is typed yet, typing comes next.
-    if (editor.worked().timeline.slots.length === 0) input.current?.focus();
+    // If nothing is typed yet, typing comes next; where there is a pad, the system's keyboard would cover it.
+    if (editor.worked().timeline.slots.length > 0 || window.matchMedia(HAS_PAD).matches) return;
+    const field = input.current;
+    field?.focus();
+    field?.setSelectionRange(field.value.length, field.value.length);
   }, [editor]);
   const focusLine = useCallback(() => input.current?.focus(), []);
   useCommands(

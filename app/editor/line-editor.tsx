@@ -1,7 +1,10 @@
 import { lazy, type ReactNode, type RefObject, Suspense, useId } from "react";
 import type { Problem } from "~/core/line";
+import { strokesOf } from "~/core/stroke";
+import type { Timeline } from "~/core/timeline";
 import { MAX_KEPT_TEXT } from "~/library/phrase/phrase";
 import { usePlayer } from "~/session/player";
+import { usePreferences } from "~/session/preferences";
 import { Unfold } from "~/ui/unfold";
 import { useEditor, usePhrase, useWorked } from "./context";
 
@@ -20,7 +23,8 @@ interface LineEditorProps {
 export function LineEditor({ input, onLeave, children }: LineEditorProps) {
   const editor = useEditor();
   const content = usePhrase();
-  const { reading } = useWorked();
+  const { reading, timeline } = useWorked();
+  const [{ ghostsTold }] = usePreferences();
   const label = useId();
   const strongHand = usePlayer().hands.leading;
   const first = reading.problems[0];
@@ -64,11 +68,10 @@ export function LineEditor({ input, onLeave, children }: LineEditorProps) {
         </div>
       </div>
       <div id={`${label}-problems`} aria-live="polite" className="text-sm">
-        {first || reading.advice.length > 0 ? (
+        {first || reading.advice.length > 0 || (!ghostsTold && isAllGhosts(timeline)) ? (
           <Suspense fallback={null}>
             <Problems
               reading={reading}
-              onGoodText={() => editor.setText(content.goodText)}
               onFocus={(column) => {
                 input.current?.focus();
                 input.current?.setSelectionRange(column, column + 1);
@@ -87,6 +90,15 @@ export function LineEditor({ input, onLeave, children }: LineEditorProps) {
       </div>
     </section>
   );
+}
+
+/** Fewer may well be meant. */
+const MIN_GHOSTS = 4;
+
+/** Whether every stroke was typed small. */
+function isAllGhosts({ slots }: Timeline): boolean {
+  const strokes = slots.flatMap(({ content }) => strokesOf(content));
+  return strokes.length >= MIN_GHOSTS && strokes.every(({ level }) => level === "ghost");
 }
 
 /** The text again, invisible, with wavy underlines under problems. */

@@ -20,6 +20,7 @@ function build(text: string, keys: readonly PadKey[], from: { chosen?: number; p
 
 const limbs = (letters: string): PadKey[] =>
   [...letters].map((limb) => ({ kind: "limb", limb: limb as "R" | "L" | "K" | "H" }));
+const ADDING: PadState = { ...PAD_AT_REST, mode: "add" };
 const key = (kind: Exclude<PadKey["kind"], "limb" | "level">): PadKey => ({ kind });
 
 describe("the sticking pad", () => {
@@ -53,16 +54,17 @@ describe("the sticking pad", () => {
     expect(build("@4 R", [key("erase"), key("erase")]).text).toBe("@4");
   });
   test("adds after a chosen note, and moves along", () => {
-    expect(build("@4 RLRL", limbs("KK"), { chosen: 1 })).toMatchObject({ text: "@4 RLKKRL", chosen: 3 });
-    expect(build("@4 RLRL", [key("cell"), ...limbs("K")], { chosen: 1 })).toMatchObject({
+    expect(build("@4 RLRL", limbs("KK"), { chosen: 1, pad: ADDING })).toMatchObject({ text: "@4 RLKKRL", chosen: 3 });
+    expect(build("@4 RLRL", [key("cell"), ...limbs("K")], { chosen: 1, pad: ADDING })).toMatchObject({
       text: "@4 RL KRL",
       chosen: 2,
     });
   });
-  test("changes the chosen note in change mode and advances", () => {
-    const pad: PadState = { ...PAD_AT_REST, mode: "change" };
-    expect(build("@4 RLRL", limbs("KK"), { chosen: 1, pad })).toMatchObject({ text: "@4 RKKL", chosen: 3 });
-    expect(build("@4 RLRL", [key("rest")], { chosen: 3, pad })).toMatchObject({ text: "@4 RLR-", chosen: 3 });
-    expect(build("@4 RL", [key("mode")], { chosen: 0 }).pad.mode).toBe("change");
+  test("changes the chosen note, which stays chosen, and says so with its switch", () => {
+    const accent: PadKey = { kind: "level", level: "accent" };
+    expect(build("@4 RLRL", [...limbs("K"), accent], { chosen: 1 })).toMatchObject({ text: "@4 R>KRL", chosen: 1 });
+    expect(build("@4 RLRL", [key("rest")], { chosen: 3 })).toMatchObject({ text: "@4 RLR-", chosen: 3 });
+    expect(build("@4 RL", [key("mode")], { chosen: 0 }).pad.mode).toBe("add");
+    expect(build("@4 RL", [key("mode"), key("mode")], { chosen: 0 }).pad.mode).toBe("change");
   });
 });

@@ -1,6 +1,6 @@
 /**
- * The sticking pad: builds a line with your thumbs. In "add" mode, limbs go into the line after the chosen note, or at
- * its end; in "change" mode, to the chosen note. Sound keys apply to the last note.
+ * The sticking pad: builds a line with your thumbs. While a note is chosen, limbs change it, or in "add" mode go into the
+ * line after it; otherwise they go to the end. Sound keys apply to the chosen note, or the last one.
  */
 
 import {
@@ -26,7 +26,7 @@ export interface PadState {
   readonly joins: boolean;
 }
 
-export const PAD_AT_REST: PadState = { mode: "add", opensCell: false, joins: false };
+export const PAD_AT_REST: PadState = { mode: "change", opensCell: false, joins: false };
 
 export type PadKey =
   | { readonly kind: "limb"; readonly limb: Limb }
@@ -97,7 +97,7 @@ export function pressPad(key: PadKey, pad: PadState, timeline: Timeline, chosen:
     if (pad.mode === "change" && chosen) {
       return {
         change: (line) => editSlot(line, chosen.cell, chosen.inCell, turn),
-        chosen: Math.min(chosen.index + 1, timeline.slots.length - 1),
+        chosen: chosen.index,
         pad,
       };
     }

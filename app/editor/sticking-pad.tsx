@@ -10,6 +10,9 @@ import { useChoice, useChooser } from "./choice";
 import { useEditor, useHistory, useWorked } from "./context";
 import { PAD_AT_REST, type PadKey, padNote, pressPad } from "./pad";
 
+/** Where there is a pad, as its classes say. */
+export const HAS_PAD = "(width < 48rem), (pointer: coarse)";
+
 const LIMBS: readonly Limb[] = ["R", "L", "K", "H"];
 
 interface StickingPadProps {
@@ -44,7 +47,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
     return (
       <button
         type="button"
-        className="w-full h-9 border-t border-base-300 bg-base-100 text-sm cursor-pointer md:hidden md:pointer-coarse:block print:hidden"
+        className="w-full h-11 border-t border-base-300 bg-base-100 text-sm cursor-pointer md:hidden md:pointer-coarse:block print:hidden"
         aria-expanded={false}
         onClick={() => setOpen(true)}
       >
@@ -102,7 +105,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
                 <button
                   key={String(changes)}
                   type="button"
-                  className={`btn btn-xs h-7 join-item ${isChange === changes ? "btn-neutral" : ""}`}
+                  className={`btn btn-sm h-11 join-item ${isChange === changes ? "btn-neutral" : ""}`}
                   aria-pressed={isChange === changes}
                   onClick={() => (isChange === changes ? undefined : press({ kind: "mode" }))}
                 >
@@ -112,7 +115,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
             </fieldset>
             <button
               type="button"
-              className="btn btn-xs h-7"
+              className="btn btn-sm h-11 min-w-11"
               onClick={() => {
                 setPad(PAD_AT_REST);
                 chooser.choose(timeline, null);
@@ -124,7 +127,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
         ) : null}
         <button
           type="button"
-          className="btn btn-xs h-7"
+          className="btn btn-sm h-11 w-11"
           aria-expanded={true}
           aria-label="Hide the sticking pad"
           onClick={() => setOpen(false)}
@@ -133,7 +136,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
         </button>
         <button
           type="button"
-          className="btn btn-xs h-7"
+          className="btn btn-sm h-11 w-11"
           disabled={!history.canUndo}
           aria-label="Undo"
           onClick={history.undo}

@@ -62,6 +62,8 @@ export const preferencesSchema = z.object({
     .refine((keys) => Object.keys(keys).length <= MAX_OWN_KEYS, "has too many keys"),
   /** Whether the first steps are still shown. */
   wayIn: z.boolean(),
+  /** Whether it has been said that small letters are ghost notes. */
+  ghostsTold: z.boolean(),
   /** Master volume, 0 to 1. */
   volume: z.number().min(0).max(1),
   /** The sounds of the kit. */

@@ -46,6 +46,7 @@ export const DEFAULT_PREFERENCES: Preferences = {
   letterKeys: "always",
   ownKeys: {},
   wayIn: true,
+  ghostsTold: false,
   volume: 0.5,
   sounds: "studio",
   weakerHand: true,

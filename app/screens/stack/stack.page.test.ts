@@ -1,5 +1,5 @@
 import { describe, test } from "vitest";
-import { expect, noteNumber, openLine, openSpace, openVerdict, page, stack } from "~/testing";
+import { expect, noteNumber, openLine, openNewLine, openSpace, openVerdict, page, stack } from "~/testing";
 
 describe("the line as text", () => {
   test("an error is marked at its column with advice; the last valid picture stays", async () => {
@@ -18,6 +18,33 @@ describe("the line as text", () => {
     expect((line.get() as HTMLTextAreaElement).selectionStart).toBe(13);
     await problems.getByRole("button", { name: "Go back to it" }).click();
     await expect(line).toHaveValue("@4 RLRRL");
+  });
+
+  test("offers what other letters for a foot, and names of rudiments, may mean", async () => {
+    const { line } = await openLine("@4 RLF");
+    await page.getByRole("button", { name: "K (bass drum) for “F”" }).click();
+    await expect(line).toHaveValue("@4 RLK");
+    await line.fill("@4 paradiddle");
+    await page.getByRole("button", { name: /^Single paradiddle/ }).click();
+    await expect(line).toHaveValue("@4 >RLRR >LRLL");
+  });
+
+  test("says once that small letters are ghost notes, and one press makes them normal", async () => {
+    const { line } = await openLine("@4 rlrl");
+    await page.getByRole("button", { name: "Make them normal notes" }).click();
+    await expect(line).toHaveValue("@4 RLRL");
+    await page.keyboard.press("Control+z");
+    await expect(line).toHaveValue("@4 rlrl");
+    await expect(page.getByText("Small letters are ghost notes")).toHaveCount(0);
+  });
+
+  test("of a new fill has the caret at its end", async () => {
+    const { line } = await openNewLine("@4 RLRL");
+    await page.goto("/");
+    await page.getByRole("button", { name: "New fill" }).click();
+    await expect(line).toBeFocused();
+    await expect(line).toHaveValue("@4");
+    expect((line.get() as HTMLTextAreaElement).selectionStart).toBe(2);
   });
 
   test("is rewritten canonically when you leave the field", async () => {

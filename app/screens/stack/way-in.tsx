@@ -7,10 +7,21 @@ import { FIRST_FILLS } from "~/library/fill/first";
 import { usePreferences } from "~/session/preferences";
 import { Check, X } from "~/ui/icons";
 
+/** Each step for a mouse and keys, and for thumbs on the pad. */
 const STEPS = [
-  { id: "hear", name: "Hear it", how: "Press Play. The space bar does it too." },
-  { id: "change", name: "Change a note", how: "Press a note, then a limb on the pad, or R, L, K or H." },
-  { id: "fit", name: "Make it fit", how: "Insert a note, then press one of the ways to fix the length." },
+  { id: "hear", name: "Hear it", atDesk: "Press Play, or the space bar.", byTouch: "Tap Play." },
+  {
+    id: "change",
+    name: "Change a note",
+    atDesk: "Click a note, then press R, L, K or H.",
+    byTouch: "Tap a note, then R, L, K or H on the pad.",
+  },
+  {
+    id: "fit",
+    name: "Make it fit",
+    atDesk: "Press I to insert a note, then choose a way to fix the length.",
+    byTouch: "Tap “Add after” and a limb, then choose a way to fix the length.",
+  },
 ] as const;
 
 type StepId = (typeof STEPS)[number]["id"];
@@ -57,7 +68,7 @@ export function WayIn({ done, close }: WayInState) {
         </button>
       </div>
       <ol className="grid sm:grid-cols-3 gap-1.5">
-        {STEPS.map(({ id, name, how }, index) => (
+        {STEPS.map(({ id, name, atDesk, byTouch }, index) => (
           <li
             key={id}
             aria-current={next?.id === id ? "step" : undefined}
@@ -71,7 +82,8 @@ export function WayIn({ done, close }: WayInState) {
               )}
               {name}
             </p>
-            <p className="text-xs quiet leading-snug">{how}</p>
+            <p className="text-xs quiet leading-snug max-md:hidden pointer-coarse:hidden">{atDesk}</p>
+            <p className="text-xs quiet leading-snug md:hidden md:pointer-coarse:block">{byTouch}</p>
           </li>
         ))}
       </ol>
