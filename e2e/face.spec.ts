@@ -241,16 +241,36 @@ test.describe("on a phone", () => {
     await page.setViewportSize({ width: 844, height: 390 });
     await page.getByRole("button", { name: "Big view" }).tap();
     const view = page.getByRole("dialog", { name: "Big view" });
-    for (const name of ["Play", "Next step", "Clean", "Nearly", "Not yet", "Close big view"]) {
+    const all = [
+      "Play",
+      "Previous step",
+      "Slower",
+      "Faster",
+      "Next step",
+      "Clean",
+      "Nearly",
+      "Not yet",
+      "Close big view",
+    ];
+    for (const name of all) {
       const button = await view.getByRole("button", { name }).boundingBox();
-      expect(button?.height, name).toBeGreaterThanOrEqual(44);
+      // For a stick.
+      expect(button?.height, name).toBeGreaterThanOrEqual(64);
+      expect(button?.width, name).toBeGreaterThanOrEqual(64);
       expect((button?.y ?? 999) + (button?.height ?? 0), name).toBeLessThanOrEqual(390);
     }
     await expect(view.getByRole("slider", { name: "Volume" })).toBeVisible();
-    const rail = view.getByRole("listbox");
+    const rail = view.getByRole("list");
     const [first, last] = [await noteNumber(rail, 0).boundingBox(), await noteNumber(rail, 23).boundingBox()];
     expect(first?.y ?? -1).toBeGreaterThan(0);
     expect((last?.y ?? 999) + (last?.height ?? 0)).toBeLessThan(390);
+    // The space bar plays, also on a step that is only heard.
+    await page.keyboard.press("ArrowLeft");
+    await expect(view.getByRole("button", { name: "Done" })).toBeVisible();
+    const play = await view.getByRole("button", { name: "Play" }).boundingBox();
+    expect(play?.width).toBeGreaterThanOrEqual(160);
+    await page.keyboard.press("Space");
+    await expect(view.getByRole("button", { name: "Stop" })).toBeVisible();
   });
 });
 

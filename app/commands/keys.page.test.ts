@@ -67,9 +67,9 @@ describe("by keyboard", () => {
     const keys = page.getByRole("dialog", { name: "Keys" });
     await page.getByRole("button", { name: "Keys", exact: true }).click();
     await keys.getByRole("button", { name: "Change keys" }).click();
-    await keys.getByRole("button", { name: /^Change the key of “Faster by 1”/ }).click();
+    await keys.getByRole("button", { name: /^Change the key of “Tempo: faster by 1”/ }).click();
     await page.keyboard.press("2");
-    await expect(keys.getByRole("status")).toHaveText("Faster by 1: 2.");
+    await expect(keys.getByRole("status")).toHaveText("Tempo: faster by 1: 2.");
     await page.keyboard.press("Escape");
     await page.getByRole("link", { name: "Groove" }).click();
     const tempo = page.getByRole("textbox", { name: "Tempo" });
@@ -79,6 +79,6 @@ describe("by keyboard", () => {
     await expect(tempo).toHaveValue(String(before + 1));
     await expect(page.getByRole("tab", { name: "Form" })).toHaveAttribute("aria-selected", "false");
     await page.getByRole("button", { name: "Keys", exact: true }).click();
-    await expect(keys).toContainText("Show: Form2 now belongs to “Faster by 1”");
+    await expect(keys).toContainText("Show: Form2 now belongs to “Tempo: faster by 1”");
   });
 });

@@ -1,9 +1,17 @@
 /** Key names in command tables, and as people read them. */
 
-type Pressed = Pick<KeyboardEvent, "key" | "shiftKey" | "altKey" | "ctrlKey" | "metaKey">;
+type Pressed = Pick<KeyboardEvent, "key" | "shiftKey" | "altKey" | "ctrlKey" | "metaKey"> & {
+  /** Where the key is, whatever the layout types with it. */
+  readonly code?: string;
+};
 
 /** The name of a pressed key: "k", "Shift+k", "Alt+ArrowUp", "Mod+z" (Ctrl or Cmd), "?". */
-export function nameKey({ key: pressed, shiftKey, altKey, ctrlKey, metaKey }: Pressed): string {
+export function nameKey({ key: pressed, code, shiftKey, altKey, ctrlKey, metaKey }: Pressed): string {
+  // With Option, a digit's key types another sign.
+  const digit = altKey && !ctrlKey && !metaKey ? /^(?:Digit|Numpad)(\d)$/.exec(code ?? "")?.[1] : undefined;
+  if (digit !== undefined) return `Alt+${digit}`;
+  // Many layouts type brackets with Option, or with AltGr, which counts as Ctrl and Alt.
+  if (altKey && !metaKey && /^[^\p{L}\p{N}\s]$/u.test(pressed)) return pressed;
   const letter = /^[A-Za-z]$/.test(pressed);
   const named = pressed.length > 1 || pressed === " ";
   const key = letter ? pressed.toLowerCase() : pressed === " " ? "Space" : pressed;
@@ -17,7 +25,7 @@ const FACES: Record<string, string> = { ArrowRight: "→", ArrowLeft: "←", Arr
 export function nameKeyCap(key: string): string {
   return key
     .replace(/Arrow\w+/, (found) => FACES[found] ?? found)
-    .replace(/^Mod\+(Shift\+)?(\w)$/, (_, shift, letter) => `Ctrl+${shift ?? ""}${letter.toUpperCase()}`)
+    .replace(/^Mod\+(Shift\+)?(.+)$/, (_, shift, rest) => `Ctrl+${shift ?? ""}${rest.toUpperCase()}`)
     .replace(/^Shift\+(?=.$)/, "⇧");
 }
 
@@ -37,7 +45,9 @@ export function isTyping(target: EventTarget | null): boolean {
 }
 
 const PRESSABLE = "button, a, summary, input, select, [role=button], [role=menuitem], [role=tab], [role=option]";
-const MOVABLE = "input, select, [role=tab], [role=grid], [role=listbox], [role=tablist], [role=menu], [role=slider]";
+/** In drawings, the arrow keys choose notes, which commands do. */
+const MOVABLE =
+  "input, select, [role=tab], [role=grid], [role=listbox]:not(.drawing, .drawing *), [role=tablist], [role=menu], [role=slider]";
 
 /** Keys that the focused element needs: Space and Enter press buttons, arrows move sliders, tabs and lists. */
 export function keepsKey(key: string, focused: Element): boolean {

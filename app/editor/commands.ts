@@ -2,6 +2,7 @@
 
 import type { SoundOutput } from "~/audio/playing";
 import type { CommandTable } from "~/commands/command";
+import { tempoCommands } from "~/commands/tempo";
 import { bpm } from "~/core/time";
 import { FIX_LINE_FIRST } from "~/words/editing";
 import type { DrawerTab } from "./cell-drawer";
@@ -58,26 +59,20 @@ export interface PhraseScene {
   readonly say: (words: string) => void;
 }
 
-function tempoBy(step: number) {
-  return ({ editor }: PhraseScene) =>
-    editor.setPhrase({ tempo: bpm(editor.store.getState().content.tempo + step) }, "tempo");
-}
-
 export const PHRASE_COMMANDS: CommandTable<PhraseScene> = [
-  { id: "tempo-down", keys: ["["], name: "Slower by 1", group: "Sound", run: tempoBy(-1) },
-  { id: "tempo-up", keys: ["]"], name: "Faster by 1", group: "Sound", run: tempoBy(1) },
-  { id: "tempo-down-5", keys: ["{"], name: "Slower by 5", group: "Sound", run: tempoBy(-5) },
-  { id: "tempo-up-5", keys: ["}"], name: "Faster by 5", group: "Sound", run: tempoBy(5) },
+  ...tempoCommands<PhraseScene>("Sound", ({ editor }, by) =>
+    editor.setPhrase({ tempo: bpm(editor.store.getState().content.tempo + by) }, "tempo"),
+  ),
   {
     id: "step-back",
-    keys: ["q"],
+    keys: ["q", "ArrowLeft"],
     name: "Previous note, and hear it",
     group: "Sound",
     run: ({ editor, chooser, sound }) => stepNote(editor, chooser, sound, -1),
   },
   {
     id: "step-on",
-    keys: ["w"],
+    keys: ["w", "ArrowRight"],
     name: "Next note, and hear it",
     group: "Sound",
     run: ({ editor, chooser, sound }) => stepNote(editor, chooser, sound, 1),

@@ -95,6 +95,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
               timeline={timeline}
               section={section}
               strongHand={strongHand}
+              countStyle={content.countStyle}
               onPick={choose}
               onMoveCell={onMoveCell}
               cursor={cursor}

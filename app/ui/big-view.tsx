@@ -12,13 +12,17 @@ interface BigViewProps {
 /** What you practise, on the whole screen, readable from the seat. */
 export function BigView({ title, extra, onClose, children }: BigViewProps) {
   const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => dialog.current?.showModal(), []);
+  useEffect(() => {
+    dialog.current?.showModal();
+    // The space bar plays and stops.
+    dialog.current?.querySelector<HTMLElement>("[data-play]")?.focus();
+  }, []);
   return (
     <dialog
       ref={dialog}
       aria-label="Big view"
       onClose={onClose}
-      className="m-0 w-dvw h-dvh max-w-none max-h-none bg-base-100 text-base-content p-4 sm:p-8 short:p-3"
+      className="m-0 w-dvw h-dvh max-w-none max-h-none bg-base-100 text-base-content p-4 sm:p-8 short:p-2.5"
     >
       <div className="h-full flex flex-col gap-4 short:gap-2">
         <div className="flex items-center gap-4">
@@ -28,7 +32,7 @@ export function BigView({ title, extra, onClose, children }: BigViewProps) {
           {extra}
           <button
             type="button"
-            className="btn btn-lg short:h-11 short:text-base"
+            className="btn btn-lg h-16 min-w-16 short:text-base"
             onClick={() => dialog.current?.close()}
           >
             <Minimize2 size={22} aria-hidden /> <span className="max-sm:sr-only">Close big view</span>

@@ -33,7 +33,8 @@ export interface RailViewProps {
   readonly section: Section;
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
-  readonly onPick: PickSlot;
+  /** Null for a rail to look at, which takes no focus. */
+  readonly onPick: PickSlot | null;
   readonly onKeyDown?: (event: React.KeyboardEvent) => void;
   readonly cursor: number | null;
   /** The chosen cells, including the last. */
@@ -78,14 +79,18 @@ export const RailView = memo(function RailView({
   return (
     <div
       ref={frame}
-      role="listbox"
-      aria-label={label}
-      aria-orientation="horizontal"
-      aria-activedescendant={cursor === null ? undefined : `${name}${cursor}`}
-      tabIndex={0}
-      onKeyDown={onKeyDown}
       className="drawing rounded-box"
-      {...pointerHandlers(lights, onPick)}
+      {...(onPick
+        ? {
+            role: "listbox",
+            "aria-label": label,
+            "aria-orientation": "horizontal",
+            "aria-activedescendant": cursor === null ? undefined : `${name}${cursor}`,
+            tabIndex: 0,
+            onKeyDown,
+            ...pointerHandlers(lights, onPick),
+          }
+        : { role: "list", "aria-label": label })}
     >
       {rows.map((row) => (
         <RailRowView
@@ -100,6 +105,7 @@ export const RailView = memo(function RailView({
           hasBars={rows.some(({ bar }) => bar > 0)}
           strongHand={strongHand}
           countStyle={countStyle}
+          isChoice={onPick !== null}
           name={name}
           cursor={cursor}
           picked={picked}
@@ -125,6 +131,7 @@ interface RailRowProps {
   readonly hasBars: boolean;
   readonly strongHand: Hand;
   readonly countStyle: CountStyle;
+  readonly isChoice: boolean;
   /** Prefix of a slot's id, before its number. */
   readonly name: string;
   readonly cursor: number | null;
@@ -145,6 +152,7 @@ function RailRowView(props: RailRowProps) {
     hasBars,
     strongHand,
     countStyle,
+    isChoice,
     name,
     cursor,
     picked,
@@ -237,8 +245,7 @@ function RailRowView(props: RailRowProps) {
           key={slot.index}
           id={`${name}${slot.index}`}
           data-slot={slot.index}
-          role="option"
-          aria-selected={slot.index === cursor}
+          {...(isChoice ? { role: "option", "aria-selected": slot.index === cursor } : { role: "listitem" })}
           aria-label={`${countSlot(countStyle, slot, meter)}: ${describeSlot(slot.voiced)}${marked.has(slot.index) ? ", shifted" : ""}`}
           transform={`translate(${x(slot.at)} ${COIN_Y})`}
         >

@@ -1,7 +1,7 @@
 /** The main picture: each cell a row of coins, piled from the bottom up, with threads through the beats. */
 
 import { lazy, memo, useMemo, useRef } from "react";
-import { isOnBeat } from "~/core/pulse";
+import { type CountStyle, countSlot, isOnBeat } from "~/core/pulse";
 import type { Hand } from "~/core/stroke";
 import { formatRate, locate, sameRate } from "~/core/time";
 import type { Timeline, TimelineCell, TimelineSlot } from "~/core/timeline";
@@ -36,7 +36,9 @@ export interface StackViewProps {
   readonly timeline: Timeline;
   readonly section: Section;
   readonly strongHand: Hand;
-  readonly onPick: PickSlot;
+  readonly countStyle: CountStyle;
+  /** Null for a stack to look at, which takes no focus. */
+  readonly onPick: PickSlot | null;
   /** Without it, cells can't be moved. */
   readonly onMoveCell?: (from: number, to: number) => void;
   readonly onKeyDown?: (event: React.KeyboardEvent) => void;
@@ -53,6 +55,7 @@ export const StackView = memo(function StackView({
   timeline,
   section,
   strongHand,
+  countStyle,
   onPick,
   onMoveCell,
   onKeyDown,
@@ -72,6 +75,8 @@ export const StackView = memo(function StackView({
   const most = ROW * Math.max(1, Math.min(MAX_SCALE, byWidth));
   const rowHeight = Math.max(MIN_ROW, Math.min(most, pile / Math.max(1, section.cells.length) - ROW_GAP));
   const scale = Math.min(MAX_SCALE, byWidth, rowHeight / (ROW * 0.86));
+  const tell = (slot: TimelineSlot) =>
+    `Cell ${slot.cell + 1}, note ${slot.inCell + 1}, counted “${countSlot(countStyle, slot, timeline.meter)}”: ${describeSlot(slot.voiced)}`;
   const renderRow = (cell: TimelineCell, row: number, grip: Grip | null) => (
     <CellRow
       key={cell.index}
@@ -81,6 +86,8 @@ export const StackView = memo(function StackView({
       scale={scale}
       height={rowHeight}
       strongHand={strongHand}
+      tell={tell}
+      isChoice={onPick !== null}
       grip={grip}
       cursor={cursor}
       isPicked={picked !== null && cell.index >= picked.from && cell.index <= picked.to}
@@ -88,16 +95,20 @@ export const StackView = memo(function StackView({
   );
   const still = section.cells.map((cell, row) => renderRow(cell, row, null));
   return (
-    <div ref={frame} className="drawing overflow-x-auto pt-2" {...pointerHandlers(lights, onPick)}>
+    <div ref={frame} className="drawing overflow-x-auto pt-2" {...(onPick ? pointerHandlers(lights, onPick) : {})}>
       <div className="relative w-max">
         <Threads section={section} timeline={timeline} scale={scale} rowHeight={rowHeight} widest={widest} />
         <div
-          role="grid"
-          tabIndex={0}
-          aria-label={label}
-          aria-multiselectable={picked ? true : undefined}
-          aria-activedescendant={cursor === null ? undefined : `stack-slot-${cursor}`}
-          onKeyDown={onKeyDown}
+          {...(onPick
+            ? {
+                role: "grid",
+                "aria-label": label,
+                tabIndex: 0,
+                "aria-multiselectable": picked ? true : undefined,
+                "aria-activedescendant": cursor === null ? undefined : `stack-slot-${cursor}`,
+                onKeyDown,
+              }
+            : { role: "table", "aria-label": label })}
           className="flex flex-col-reverse gap-2 rounded-box"
         >
           {onMoveCell ? (
@@ -134,13 +145,17 @@ interface CellRowProps {
   readonly scale: number;
   readonly height: number;
   readonly strongHand: Hand;
+  /** A note in words. */
+  readonly tell: (slot: TimelineSlot) => string;
+  readonly isChoice: boolean;
   /** Null for a fixed row. */
   readonly grip: Grip | null;
   readonly cursor: number | null;
   readonly isPicked: boolean;
 }
 
-function CellRow({ cell, slots, rate, scale, height, strongHand, grip, cursor, isPicked }: CellRowProps) {
+function CellRow(props: CellRowProps) {
+  const { cell, slots, rate, scale, height, strongHand, tell, isChoice, grip, cursor, isPicked } = props;
   const width = slots.length * PITCH * scale;
   return (
     <div
@@ -180,9 +195,8 @@ function CellRow({ cell, slots, rate, scale, height, strongHand, grip, cursor, i
               key={slot.index}
               id={`stack-slot-${slot.index}`}
               data-slot={slot.index}
-              role="gridcell"
-              aria-selected={slot.index === cursor}
-              aria-label={`Cell ${cell.index + 1}, note ${slot.inCell + 1}: ${describeSlot(slot.voiced)}`}
+              {...(isChoice ? { role: "gridcell", "aria-selected": slot.index === cursor } : { role: "cell" })}
+              aria-label={tell(slot)}
               transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${scale})`}
             >
               <rect x={-PITCH / 2} y={-ROW / 2} width={PITCH} height={ROW} fill="transparent" />

@@ -6,7 +6,7 @@ import { phraseOfLine } from "../testing/expecting";
 import { FOUR_PIECE } from "../testing/kits";
 import { bpm } from "../time/time";
 import { fallsApart } from "./climb";
-import { minutesLeft, nextStep, planFor, recordResult, stepBack } from "./progress";
+import { minutesLeft, nextStep, planFor, recordResult, setStepTempo, stepBack } from "./progress";
 import { NOT_BEGUN, type PlanState } from "./state";
 
 const phrase = phraseOfLine("@4 >R/t1LRK >RLR/f1K >RLRK >RLRL", 80);
@@ -71,6 +71,18 @@ describe("a plan in practice", () => {
     const { state, change } = recordResult(NEW, work, "whole", "clean", bpm(41), 7);
     expect(change).toBe("stay");
     expect(state).toEqual({ ...NEW, lastPractised: 7, steps: work.steps.filter(({ isExtra }) => !isExtra).length });
+  });
+
+  it("takes the player's own tempo for a step, up to its goal, and forgets only the row", () => {
+    const played = practise({ ...NEW, current: "whole" }, "clean", 1);
+    const whole = (state: PlanState) => planFor(phrase, player, state).steps.find(({ id }) => id === "whole");
+    const step = whole(played);
+    if (!step) throw new Error("no such step");
+    expect(step.standing.cleanRow).toBe(1);
+    const slower = setStepTempo(played, step, 52.4);
+    expect(whole(slower)?.standing).toMatchObject({ tempo: 52, cleanRow: 0, best: step.standing.best });
+    expect(whole(setStepTempo(played, step, 300))?.standing.tempo).toBe(step.goal);
+    expect(setStepTempo(played, step, step.standing.tempo)).toBe(played);
   });
 
   it("separates the limbs once the whole has fallen apart, and continues with them", () => {

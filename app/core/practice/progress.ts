@@ -4,7 +4,7 @@ import type { Result } from "../listening/judge";
 import type { Phrase } from "../phrase/phrase";
 import type { Ceiling } from "../player/ceiling";
 import type { Player } from "../player/player";
-import { type Bpm, bpm } from "../time/time";
+import { type Bpm, bpm, MIN_BPM } from "../time/time";
 import { begin, climb, fallsApart, type Standing, type TempoChange } from "./climb";
 import type { StepKind } from "./kinds";
 import { makePlan, type Plan, type PlanStep } from "./plan";
@@ -82,6 +82,20 @@ export function countSteps(
 ): Pick<PlanState, "steps" | "passed"> {
   const wanted = steps.filter(({ isSkipped, isExtra }) => !isSkipped && !isExtra);
   return { steps: wanted.length, passed: wanted.filter(({ standing }) => standing.passed).length };
+}
+
+/**
+ * The player's own tempo for a step, at most its goal. Clean repeats in a row count from there; what was reached stays.
+ */
+export function setStepTempo<State extends PlanState>(
+  state: State,
+  { id, goal, standing }: PlannedStep,
+  tempo: number,
+) {
+  const own = bpm(Math.max(MIN_BPM, Math.min(goal, Math.round(tempo))));
+  if (own === standing.tempo) return state;
+  const standings = { ...state.standings, [id]: { ...standing, tempo: own, cleanRow: 0, missRow: 0 } };
+  return { ...state, standings };
 }
 
 export interface PlanUpdate<State extends PlanState> {

@@ -1,4 +1,5 @@
 import type { CommandTable } from "~/commands/command";
+import { tempoCommands } from "~/commands/tempo";
 import type { Cell } from "~/core/moves";
 import { MAX_BPM, MIN_BPM } from "~/core/time";
 import type { CellDraft } from "./draft";
@@ -16,8 +17,8 @@ interface CellScene {
   readonly changeTempo: (tempo: number) => void;
 }
 
-function tempoBy(step: number) {
-  return ({ tempo, changeTempo }: CellScene) => changeTempo(Math.min(MAX_BPM, Math.max(MIN_BPM, tempo + step)));
+function tempoBy({ tempo, changeTempo }: CellScene, by: number) {
+  changeTempo(Math.min(MAX_BPM, Math.max(MIN_BPM, tempo + by)));
 }
 
 function look(by: number) {
@@ -71,8 +72,7 @@ export const CELL_COMMANDS: CommandTable<CellScene> = [
     run: ({ toggleSwap }) => toggleSwap(),
   },
   { id: "compare", keys: ["c"], name: "Compare with this cell", group, run: ({ compare }) => compare() },
-  { id: "tempo-down", keys: ["["], name: "Slower by 1", group, run: tempoBy(-1) },
-  { id: "tempo-up", keys: ["]"], name: "Faster by 1", group, run: tempoBy(1) },
+  ...tempoCommands<CellScene>(group, tempoBy),
 ];
 
 function focusSearch() {

@@ -91,7 +91,7 @@ export function Schools({ cell, setting, strongHand, countStyle, click }: School
               cursor={null}
               marked={marked}
               label={`${name}: ${formatSlots(timeline.slots.map((slot) => slot.content)).slice(0, 64)}`}
-              onPick={() => {}}
+              onPick={null}
             />
           </div>
         ))}

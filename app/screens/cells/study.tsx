@@ -52,6 +52,7 @@ export const CellStudy = memo(function CellStudy(props: CellStudyProps) {
               timeline={laid.timeline}
               section={section}
               strongHand={strong}
+              countStyle={countStyle}
               onPick={(slot) => onPick(slot % cell.length)}
               label="Stack of the cell, repeated"
               cursor={null}

@@ -1,7 +1,8 @@
 import type { StoreApi } from "zustand/vanilla";
 import type { Hand } from "~/core/stroke";
+import { BigPlay } from "~/ui/big-play";
 import { BigView } from "~/ui/big-view";
-import { Play, Square } from "~/ui/icons";
+import { TempoStepper } from "~/ui/tempo-stepper";
 import { BeatsLeft, CallCards, type CardFaces } from "./board";
 import type { Board } from "./run";
 import type { Playhead } from "./use-flow";
@@ -13,7 +14,10 @@ interface FlowBesideProps {
   readonly faces: CardFaces;
   readonly strongHand: Hand;
   readonly playhead: StoreApi<Playhead>;
+  /** As heard now, and as chosen. */
   readonly tempo: number;
+  readonly wanted: number;
+  readonly onTempo: (tempo: number) => void;
   readonly playing: boolean;
   readonly canPlay: boolean;
   readonly onToggle: () => void;
@@ -26,7 +30,6 @@ interface FlowBesideProps {
 /** The calls, readable from the seat. */
 export function BesideTheKit(props: FlowBesideProps) {
   const { name, board, count, faces, strongHand, playhead, tempo, playing, canPlay, onToggle, onClose } = props;
-  const Icon = playing ? Square : Play;
   return (
     <BigView
       title={name}
@@ -42,16 +45,12 @@ export function BesideTheKit(props: FlowBesideProps) {
     >
       <BeatsLeft board={board} count={count} isLarge />
       <CallCards faces={faces} strongHand={strongHand} playhead={playhead} isLarge />
-      <div className="flex flex-col short:flex-row-reverse gap-2">
+      <div className="flex flex-col gap-2">
         {props.rating}
-        <button
-          type="button"
-          className="btn btn-primary h-20 short:h-14 text-2xl short:text-lg w-full short:flex-1"
-          disabled={!canPlay}
-          onClick={onToggle}
-        >
-          <Icon size={30} aria-hidden fill="currentColor" /> {playing ? "Stop" : "Play"}
-        </button>
+        <div className="flex gap-2 items-center">
+          <BigPlay playing={playing} onToggle={onToggle} isOff={!canPlay} isLarge />
+          <TempoStepper tempo={props.wanted} onTempo={props.onTempo} isLarge />
+        </div>
       </div>
     </BigView>
   );

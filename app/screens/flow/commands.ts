@@ -1,4 +1,5 @@
 import type { CommandTable } from "~/commands/command";
+import { tempoCommands } from "~/commands/tempo";
 import type { Result } from "~/core/listening";
 
 interface FlowScene {
@@ -9,6 +10,7 @@ interface FlowScene {
   readonly keep: () => void;
   readonly hold: () => void;
   readonly toggleBeside: () => void;
+  readonly tempoBy: (by: number) => void;
 }
 
 const group = "Flow";
@@ -22,6 +24,7 @@ export const FLOW_COMMANDS: CommandTable<FlowScene> = [
   { id: "new-draw", keys: ["n"], name: "Draw again", group, run: ({ drawAgain }) => drawAgain() },
   { id: "hold", keys: ["h"], name: "Repeat this draw, or stop repeating it", group, run: ({ hold }) => hold() },
   { id: "keep", keys: ["k"], name: "Keep this draw as a fill", group, run: ({ keep }) => keep() },
+  ...tempoCommands<FlowScene>(group, ({ tempoBy }, by) => tempoBy(by)),
   {
     id: "big-view",
     keys: ["z"],

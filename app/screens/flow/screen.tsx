@@ -118,6 +118,7 @@ export function FlowScreen(props: FlowScreenProps) {
   const rateJoin = () => {
     if (!flow.rateJoin()) say(NOTHING_TO_RATE);
   };
+  const changeTempo = (next: number) => draft.change({ tempo: bpm(next) }, "tempo");
   useCommands(UNDO_COMMANDS, { history });
   useCommands(FLOW_COMMANDS, {
     togglePlay: () => (canPlay ? playback.toggle() : say(ADD_IDEAS_FIRST)),
@@ -127,6 +128,7 @@ export function FlowScreen(props: FlowScreenProps) {
     rate,
     rateJoin,
     toggleBeside: () => setBeside(!isBeside),
+    tempoBy: (by) => changeTempo(content.tempo + by),
   });
   const tempo = playback.tempo ?? content.tempo;
   const count =
@@ -220,7 +222,7 @@ export function FlowScreen(props: FlowScreenProps) {
       <SoundBar
         flow={flow}
         tempo={content.tempo}
-        onTempo={(next) => draft.change({ tempo: bpm(next) }, "tempo")}
+        onTempo={changeTempo}
         onToggle={() => (canPlay || playing ? playback.toggle() : say(ADD_IDEAS_FIRST))}
         volume={volume}
       />
@@ -233,6 +235,8 @@ export function FlowScreen(props: FlowScreenProps) {
           strongHand={strongHand}
           playhead={flow.playhead}
           tempo={tempo}
+          wanted={content.tempo}
+          onTempo={changeTempo}
           playing={playing}
           canPlay={canPlay || playing}
           onToggle={playback.toggle}

@@ -1,10 +1,9 @@
 /** The bottom bar of a flow: play, tempo, round number, volume. */
 
 import { listCalls } from "~/core/flow";
-import { MAX_BPM, MIN_BPM } from "~/core/time";
 import { BigPlay } from "~/ui/big-play";
 import { InlineError } from "~/ui/inline-error";
-import { NumberField } from "~/ui/number-field";
+import { TempoStepper } from "~/ui/tempo-stepper";
 import { plural } from "~/words/time";
 import type { Flow } from "./use-flow";
 
@@ -27,15 +26,7 @@ export function SoundBar({ flow, tempo, onTempo, onToggle, volume }: SoundBarPro
       className="foot mt-auto -mx-3 sm:-mx-5 -mb-3 border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-4 gap-y-2"
     >
       <BigPlay playing={playing} onToggle={onToggle} />
-      <NumberField
-        label="Tempo"
-        labelClassName="label-small"
-        className="input-sm w-20"
-        value={tempo}
-        least={MIN_BPM}
-        most={MAX_BPM}
-        onValue={onTempo}
-      />
+      <TempoStepper tempo={tempo} onTempo={onTempo} />
       {playing && Math.round(now) !== Math.round(tempo) ? (
         <span className="quiet text-sm">now {Math.round(now)}</span>
       ) : null}

@@ -1,8 +1,10 @@
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
+import { BigPlay } from "~/ui/big-play";
 import { BigView } from "~/ui/big-view";
-import { ChevronRight, Play, Square } from "~/ui/icons";
+import { ChevronLeft, ChevronRight } from "~/ui/icons";
+import { TempoStepper } from "~/ui/tempo-stepper";
 import { sizeRail } from "~/views/rail-rows";
 import { RailView, type RailViewProps } from "~/views/rail-view";
 import { describeStep } from "~/words/practice";
@@ -18,6 +20,8 @@ interface TrainerBesideProps {
   readonly count: string | null;
   readonly judgesSelf: boolean;
   readonly onRate: (result: Result) => void;
+  /** To the next or previous step. */
+  readonly onMove: (by: 1 | -1) => void;
   readonly onClose: () => void;
   /** The phrase to play. */
   readonly rail: RailViewProps;
@@ -31,12 +35,12 @@ export function BesideTheKit({
   count,
   judgesSelf,
   onRate,
+  onMove,
   onClose,
   rail,
   volume,
 }: TrainerBesideProps) {
-  const { step, told, playback, next } = training;
-  const Icon = playback.playing ? Square : Play;
+  const { step, told, playback } = training;
   return (
     <BigView
       title={step ? describeStep(step) : ""}
@@ -60,19 +64,30 @@ export function BesideTheKit({
         </div>
         <LargeRail {...rail} />
       </div>
-      <div className="flex flex-col short:flex-row-reverse gap-2">
+      <div className="flex flex-col gap-2">
         {step && (judgesSelf || !isPlayed(step.kind)) ? <RateStep kind={step.kind} onRate={onRate} isLarge /> : null}
-        <div className="grid grid-cols-2 gap-2 w-full">
-          <button
-            type="button"
-            className="btn btn-primary h-24 short:h-14 text-2xl short:text-lg"
-            onClick={playback.toggle}
-          >
-            <Icon size={30} aria-hidden fill="currentColor" /> {playback.playing ? "Stop" : "Play"}
-          </button>
-          <button type="button" className="btn h-24 short:h-14 text-2xl short:text-lg" onClick={next}>
-            Next step <ChevronRight size={30} aria-hidden />
-          </button>
+        <div className="flex flex-wrap gap-2 w-full">
+          <BigPlay playing={playback.playing} onToggle={playback.toggle} isLarge />
+          <div className="flex gap-2 max-sm:w-full max-sm:justify-between">
+            <button
+              type="button"
+              className="btn btn-square h-20 short:h-16 w-16"
+              aria-label="Previous step"
+              onClick={() => onMove(-1)}
+            >
+              <ChevronLeft size={30} aria-hidden />
+            </button>
+            <span className="h-20 short:h-16 flex items-center">
+              <TempoStepper tempo={tempo} most={step?.goal} onTempo={training.setTempo} isLarge />
+            </span>
+            <button
+              type="button"
+              className="btn h-20 short:h-16 text-xl short:text-lg max-sm:px-3"
+              onClick={() => onMove(1)}
+            >
+              <span className="max-sm:sr-only">Next step</span> <ChevronRight size={30} aria-hidden />
+            </button>
+          </div>
         </div>
       </div>
     </BigView>

@@ -43,7 +43,7 @@ test("a complete practice session with the simulated drummer: plan, rungs, autom
   await expect(verdict.getByText(/^Clean/)).toBeVisible();
   await expect(verdict.getByText(/^Up to 16\d\.|This step is learned/)).toBeVisible();
   await expect(verdict.getByText("This step is learned.")).toBeVisible();
-  await expect(page.getByRole("table")).toContainText("Left hand");
+  await expect(page.getByRole("region", { name: "Numbers of the last repeat" })).toContainText("Left hand");
   // The next one starts automatically, after a moment.
   await expect(verdict.getByText("Next: Loud and soft")).toBeVisible();
   await expect(plan.getByRole("button", { name: /Loud and soft/ })).toHaveAttribute("aria-current", "step");
@@ -71,7 +71,7 @@ test("names the fault, marks it on the coins, and comes down; round the kit it g
   await put("to", "130");
   await play.click();
   await expect(verdict.getByText(/Left hand \d\d ms late/)).toBeVisible();
-  const rail = page.getByRole("listbox", { name: "Rail of this step" });
+  const rail = page.getByRole("list", { name: "Rail of this step" });
   await expect(rail.locator('[data-mark="late"]').first()).toBeVisible();
   await expect(verdict.getByText(/^Down to/)).toBeVisible();
   await expect(verdict.getByText(/Round the kit it falls apart/)).toBeVisible();

@@ -20,6 +20,7 @@ import { useInputs } from "~/session/use-inputs";
 import { BigPlay } from "~/ui/big-play";
 import { ChevronLeft, ChevronRight, Maximize2 } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
+import { TempoStepper } from "~/ui/tempo-stepper";
 import { VolumeControl } from "~/ui/volume-control";
 import { useWakeLock } from "~/ui/wake-lock";
 import { RailView } from "~/views/rail-view";
@@ -37,8 +38,6 @@ import { Details, VerdictPanel } from "./verdict-panel";
 export interface ShedScreenProps {
   readonly plan: PlanRow | null;
 }
-
-const pickNothing = () => {};
 
 export function ShedScreen({ plan }: ShedScreenProps) {
   const hint = useHint();
@@ -88,12 +87,18 @@ export function ShedScreen({ plan }: ShedScreenProps) {
     rate: onRate,
     move,
     toggleBeside: () => setBeside(!isBeside),
+    tempoBy: (by) => {
+      const { goal, standing } = step ?? {};
+      if (!standing || goal === undefined) return;
+      if (by > 0 && standing.tempo >= goal) say(`This step's goal is ${Math.round(goal)}. Raise it in the plan.`);
+      training.setTempo(standing.tempo + by);
+    },
   });
   const tempo = playback.tempo ?? step?.standing.tempo ?? content.tempo;
   const count = playback.countInBeat === null ? null : describeCountIn(playback.countInBeat, meter, content.countStyle);
   const section = useMemo(() => (timeline ? takeSection(timeline, 0) : null), [timeline]);
   // Nothing can be chosen in the Shed: the pictures are for playing, and change only with the notes.
-  const shared = { strongHand: player.hands.leading, onPick: pickNothing, cursor: null };
+  const shared = { strongHand: player.hands.leading, countStyle: content.countStyle, onPick: null, cursor: null };
   return (
     <>
       <h1 className="sr-only">Shed</h1>
@@ -129,13 +134,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
               <RateStep kind={step.kind} onRate={onRate} />
             ) : null}
             <section aria-label="What to play" className="panel px-2 py-2 min-w-0">
-              <RailView
-                {...shared}
-                timeline={timeline}
-                section={section}
-                countStyle={content.countStyle}
-                label="Rail of this step"
-              />
+              <RailView {...shared} timeline={timeline} section={section} label="Rail of this step" />
               <StackView {...shared} timeline={timeline} section={section} label="Stack of this step" />
               {isSelfJudged(listening.source) ? null : <MarkLegend />}
             </section>
@@ -169,11 +168,17 @@ export function ShedScreen({ plan }: ShedScreenProps) {
             {count}
           </output>
         )}
+        {step ? <TempoStepper tempo={step.standing.tempo} most={step.goal} onTempo={training.setTempo} /> : null}
         <div className="join">
-          <button type="button" className="join-item btn btn-sm" aria-label="Previous step" onClick={() => move(-1)}>
+          <button
+            type="button"
+            className="join-item btn h-11 min-w-11"
+            aria-label="Previous step"
+            onClick={() => move(-1)}
+          >
             <ChevronLeft size={16} aria-hidden />
           </button>
-          <button type="button" className="join-item btn btn-sm" onClick={() => move(1)}>
+          <button type="button" className="join-item btn h-11" onClick={() => move(1)}>
             Next step <ChevronRight size={16} aria-hidden />
           </button>
         </div>
@@ -192,12 +197,12 @@ export function ShedScreen({ plan }: ShedScreenProps) {
           count={count}
           judgesSelf={isSelfJudged(listening.source)}
           onRate={onRate}
+          onMove={move}
           onClose={() => setBeside(false)}
           rail={{
             ...shared,
             timeline,
             section,
-            countStyle: content.countStyle,
             label: "Rail of this step, large",
           }}
           volume={<VolumeControl volume={preferences.volume} onVolume={(volume) => changePreferences({ volume })} />}

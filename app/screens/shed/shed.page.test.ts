@@ -11,7 +11,7 @@ async function openInShed(text: string) {
   return {
     plan,
     verdict: page.getByRole("region", { name: "Verdict" }),
-    rail: page.getByRole("listbox", { name: "Rail of this step" }),
+    rail: page.getByRole("list", { name: "Rail of this step" }),
     play: page.getByRole("button", { name: "Play", exact: true }),
     stop: page.getByRole("button", { name: "Stop", exact: true }),
     listen: (name: string) => page.getByRole("region", { name: "Listening" }).getByText(name, { exact: true }).click(),
@@ -41,6 +41,26 @@ test("an acoustic kit: the player judges by key and button, the ladder follows, 
   await page.reload();
   await expect(plan.getByLabel("Goal", { exact: true })).toHaveValue("120");
   await expect(plan.getByRole("button", { name: /All of it on one drum/ })).toContainText(/skipped/);
+});
+
+test("the tempo by keys and buttons, up to the goal; arrows choose the step", async () => {
+  const { plan, rail } = await openInShed("@4 RLRL");
+  const tempo = page.getByRole("region", { name: "Sound" }).getByLabel("Tempo");
+  await plan.getByLabel("Goal", { exact: true }).fill("100");
+  await plan.getByLabel("Goal", { exact: true }).press("Enter");
+  await tempo.fill("98");
+  await tempo.press("Enter");
+  await page.getByRole("button", { name: "Slower" }).click();
+  await expect(tempo).toHaveValue("97");
+  await page.keyboard.press("]");
+  await page.keyboard.press("Control+ArrowUp");
+  await page.keyboard.press("}");
+  await expect(tempo).toHaveValue("100");
+  await page.keyboard.press("]");
+  await expect(page.getByText("This step's goal is 100. Raise it in the plan.")).toBeVisible();
+  await expect(rail).not.toHaveAttribute("tabindex");
+  await page.keyboard.press("ArrowLeft");
+  await expect(plan.getByRole("button", { name: /All of it on one drum/ })).not.toHaveAttribute("aria-current", "step");
 });
 
 /** A MIDI input that the test plays. */

@@ -13,6 +13,7 @@ import {
   nextStep,
   type Plan,
   recordResult,
+  setStepTempo,
   stepBack,
   type TempoChange,
   wishOf,
@@ -97,6 +98,12 @@ export class Trainer {
         if (!isKept) this.set({ isSaved: false });
       });
     this.keepCount();
+  };
+
+  /** The current step's tempo, until its repeats change it. */
+  readonly setTempo = (tempo: number) => {
+    const { step } = this.state;
+    if (step) this.editPlan((before) => setStepTempo(before, step, tempo));
   };
 
   /** Goes to a step; null for the first that isn't passed. */

@@ -53,7 +53,7 @@ export function useTraining(given: Subject, stored: PlanRow | null) {
     () => scene && makeStepScore(scene, scene.step.standing.tempo, shown).timeline,
     [scene, shown],
   );
-  const { choose, next, stay, rate, onHit, editPlan } = trainer;
+  const { choose, next, stay, rate, onHit, editPlan, setTempo } = trainer;
   return {
     ...training,
     phrase,
@@ -66,6 +66,7 @@ export function useTraining(given: Subject, stored: PlanRow | null) {
     rate,
     onHit,
     editPlan,
+    setTempo,
   };
 }
 export type Trained = ReturnType<typeof useTraining>;
