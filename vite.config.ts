@@ -1,6 +1,6 @@
 import { reactRouter } from "@react-router/dev/vite";
 import tailwindcss from "@tailwindcss/vite";
-import { defineConfig } from "vite";
+import { defineConfig, type Plugin } from "vite";
 import { firstScreen } from "./scripts/first-screen.ts";
 
 /** The foundation of everything. */
@@ -16,6 +16,19 @@ const CONTROLS =
 const LATER =
   /vexflow|comlink|fflate|uqr|pdfkit|fast-xml-parser|app\/(export|printing|listening|screens\/shelf\/notes-dialog|engrave\/(?!notation)|ink|paper|views\/(paint-drawing|staff-sheet)|core\/(flow|listening|search|graph|orchestration-search))/;
 
+/** React Router's own build without warnings for developers: its package names only the one with them. */
+const quietRouter = {
+  name: "quiet-router",
+  enforce: "pre",
+  apply: "build",
+  applyToEnvironment: ({ name }) => name === "client",
+  async resolveId(source, importer, options) {
+    if (source !== "react-router" && source !== "react-router/dom") return null;
+    const found = await this.resolve(source, importer, { ...options, skipSelf: true });
+    return found ? { ...found, id: found.id.replace("dist/development", "dist/production") } : null;
+  },
+} satisfies Plugin;
+
 /** The frame of every screen, and a fill's first tab. */
 const first = firstScreen(
   /entry\.client\.tsx$|app.(root\.tsx$|routes.fill.(fill\.tsx\?route-chunk=(main|clientLoader)|stack\.ts(\?route-chunk=main)?)$)/,
@@ -25,7 +38,7 @@ const first = firstScreen(
 const checks = { ineffectiveDynamicImport: false, pluginTimings: false };
 
 export default defineConfig({
-  plugins: [tailwindcss(), reactRouter(), first],
+  plugins: [quietRouter, tailwindcss(), reactRouter(), first],
   resolve: { tsconfigPaths: true },
   // Workers fetch large data when they need it.
   worker: { format: "es", rolldownOptions: { checks } },

@@ -15,6 +15,10 @@ test.describe("on a phone", () => {
     await expect(big.getByText(/^home in \d+$/)).toBeVisible();
     const card = await big.getByRole("list", { name: "Calls" }).boundingBox();
     expect(card?.height ?? 0).toBeGreaterThan(300);
+    // Each card shows its idea, not only how often.
+    for (const coins of await big.getByRole("list", { name: "Calls" }).getByRole("img").all()) {
+      expect((await coins.boundingBox())?.height).toBeGreaterThan(40);
+    }
     await big.getByRole("button", { name: "Close big view" }).click();
     await page.getByRole("button", { name: "Stop", exact: true }).click();
     expect(await width()).toBeLessThanOrEqual(390);

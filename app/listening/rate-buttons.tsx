@@ -20,7 +20,7 @@ interface RateButtonsProps {
 
 /** A rating button, large enough to hit with a stick. */
 export function sizeOfRating(isLarge: boolean): string {
-  return isLarge ? "h-28 short:h-16 text-2xl short:text-lg whitespace-nowrap px-2" : "h-12";
+  return isLarge ? "h-28 max-sm:h-20 short:h-16 text-2xl max-sm:text-lg short:text-lg leading-tight px-2" : "h-12";
 }
 
 /** The player's own judgement of the last repeat. */

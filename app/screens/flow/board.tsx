@@ -76,10 +76,7 @@ interface CallCardsProps {
 export function CallCards({ faces, strongHand, playhead, isLarge = false }: CallCardsProps) {
   const columns = faces.length > 2 ? "sm:grid-cols-3" : "sm:grid-cols-2";
   return (
-    <ul
-      aria-label="Calls"
-      className={`grid gap-3 ${columns} ${isLarge ? "flex-1 min-h-0 auto-rows-fr short:grid-cols-2" : ""}`}
-    >
+    <ul aria-label="Calls" className={`grid gap-3 ${columns} ${isLarge ? "flex-1 min-h-0 auto-rows-fr" : ""}`}>
       {faces.map((face, card) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a card is its place
         <li key={card} className="min-w-0 flex">
@@ -96,6 +93,9 @@ const CARD_TONES = {
   later: "border-base-300",
 } as const;
 
+/** Where a large card is low, its name is in one row with its state. */
+const BESIDE_STATE = "max-sm:order-none max-sm:basis-0 max-sm:flex-1 short:order-none short:basis-0 short:flex-1";
+
 interface CallCardProps {
   readonly face: CardFace | null;
   readonly strongHand: Hand;
@@ -104,29 +104,29 @@ interface CallCardProps {
 }
 
 function CallCard({ face, strongHand, playhead, isLarge }: CallCardProps) {
-  const size = isLarge ? "p-4 sm:p-6 short:p-2" : "p-3 min-h-[10.5rem] sm:min-h-[12.4rem]";
+  const size = isLarge ? "p-2.5 sm:p-6 short:p-2" : "p-3 min-h-[10.5rem] sm:min-h-[12.4rem]";
   if (!face) return <div className={`flex-1 rounded-box border-2 border-dashed border-base-300 ${size}`} />;
   const { state, name, times, time, line, endsOtherwise } = face;
   return (
     <div
       data-state={state}
-      className={`flex-1 min-w-0 flex flex-col gap-2 short:gap-0 rounded-box border-2 ${CARD_TONES[state]} ${size}`}
+      className={`flex-1 min-w-0 flex flex-col gap-2 max-sm:gap-1 short:gap-0 rounded-box border-2 ${CARD_TONES[state]} ${size}`}
     >
-      <p className="flex items-center gap-2">
+      <p className="flex flex-wrap items-center gap-2 short:gap-y-0">
         <span
           className={`${isLarge ? "text-2xl short:text-base" : "text-sm"} font-display font-semibold px-2 rounded-selector ${state === "now" ? "bg-primary text-primary-content" : state === "next" ? "bg-neutral text-neutral-content" : "bg-base-300"}`}
         >
           {STATE_WORDS[state]}
         </span>
+        <span
+          className={`order-last basis-full min-w-0 font-display font-bold leading-tight truncate ${isLarge ? `text-4xl sm:text-6xl max-sm:text-2xl short:text-xl ${BESIDE_STATE}` : "text-2xl"} ${state === "later" ? "text-base-content/75" : ""}`}
+          title={name}
+        >
+          {name}
+        </span>
         <span className="ml-auto">
           <Times times={times} time={time} isLarge={isLarge} />
         </span>
-      </p>
-      <p
-        className={`font-display font-bold leading-tight truncate ${isLarge ? "text-4xl sm:text-6xl short:text-2xl" : "text-2xl"} ${state === "later" ? "text-base-content/75" : ""}`}
-        title={name}
-      >
-        {name}
       </p>
       <Coins
         face={face}
@@ -174,7 +174,9 @@ function Times({ times, time, isLarge }: { readonly times: number; readonly time
             />
           ))
         : null}
-      <span className={`font-display font-bold tabular-nums ${isLarge ? "text-4xl short:text-xl" : "text-xl"}`}>
+      <span
+        className={`font-display font-bold tabular-nums ${isLarge ? "text-4xl max-sm:text-2xl short:text-xl" : "text-xl"}`}
+      >
         × {times}
       </span>
     </span>
@@ -195,14 +197,16 @@ export function BeatsLeft({ board, count, isLarge = false }: LeftProps) {
   const isHome = phase === "ideas" && beatsLeft <= 4;
   return (
     <div className="flex items-baseline gap-3 flex-wrap">
-      <span className={`flex items-center gap-1.5 self-center ${isLarge ? "text-2xl short:text-base" : "text-base"}`}>
+      <span
+        className={`flex items-center gap-1.5 self-center ${isLarge ? "text-2xl max-sm:text-lg short:text-base" : "text-base"}`}
+      >
         <Megaphone size={isLarge ? 24 : 17} aria-hidden className="text-primary" />
         {count === null ? PHASE_WORDS[phase] : "Count-in"}
       </span>
       <output
         aria-label="Count"
         aria-live="off"
-        className={`ml-auto flex items-center gap-2 font-display font-bold tabular-nums ${isHome ? "text-accent" : ""} ${isLarge ? "text-5xl sm:text-7xl short:text-3xl" : "text-3xl"}`}
+        className={`ml-auto flex items-center gap-2 font-display font-bold tabular-nums ${isHome ? "text-accent" : ""} ${isLarge ? "text-4xl sm:text-7xl short:text-3xl" : "text-3xl"}`}
       >
         {phase === "ideas" ? <Flag size={isLarge ? 40 : 24} aria-hidden /> : null}
         {count ?? describeLeft(phase, beatsLeft)}
