@@ -7,7 +7,7 @@ import { firstScreen } from "./scripts/first-screen.ts";
 const BASE = /node_modules.(react|react-dom|scheduler|use-sync-external-store)[\\/]/;
 /** The code that reads the book and opens a fill, after the first screen is drawn; with database and validation. */
 const OPENING =
-  /node_modules.dexie|app.(library.(own|database|fill.open)|content.(index|schema|grooves|kits|rudiments|starter|course)|screens.fill.screen)\.tsx?$/;
+  /node_modules.dexie|app.(first-press.carry-out|library.(own|database|fill.open)|content.(index|schema|grooves|kits|rudiments|starter|course)|screens.fill.screen)\.tsx?$/;
 /** Fields, menus, dialogs and dragging: one file that loads after the first picture. */
 const CONTROLS =
   /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows)/;

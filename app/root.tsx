@@ -12,10 +12,11 @@ import {
   useRouteLoaderData,
 } from "react-router";
 import { CommandsProvider } from "~/commands/commands";
+import { keepPresses } from "~/first-press/keep";
 import { currentBook } from "~/library/current";
 import type { KitRow } from "~/library/database";
 import { addressOf } from "~/library/fill/address";
-import { FIRST_FILLS, hasBook } from "~/library/fill/first";
+import { FIRST_FILLS, hasBook, KNOW_RETURNING } from "~/library/fill/first";
 import { DEFAULT_PREFERENCES } from "~/library/preferences";
 import type { FirstFill } from "~/screens/fill/preview";
 import { AppShell, BareShell } from "~/screens/shell";
@@ -117,6 +118,12 @@ clientLoader.hydrate = true as const;
 export function Layout({ children }: { children: React.ReactNode }) {
   const facts = useContext(PageContext);
   const inBrowser = typeof document !== "undefined";
+  useEffect(() => {
+    const kept = window.keptPresses;
+    if (!kept) return;
+    kept.isHydrated = true;
+    import("~/first-press/carry-out").then(({ carryOutPresses }) => carryOutPresses(kept)).catch(kept.stop);
+  }, []);
   const book = facts?.book ?? (inBrowser ? document.documentElement.dataset.book : "own");
   return (
     <html lang="en" data-book={book} suppressHydrationWarning>
@@ -129,7 +136,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
         <Meta />
         <Links />
         <script nonce={facts?.nonce} suppressHydrationWarning>
-          {PAINT_THEME}
+          {import.meta.env.SSR ? `${PAINT_THEME};${KNOW_RETURNING};(${keepPresses})()` : ""}
         </script>
       </head>
       <body>

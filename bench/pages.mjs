@@ -96,7 +96,9 @@ async function measureAgain(context) {
   await page.goto(`http://127.0.0.1:${PORT}${FILL}/stack`);
   const there = await page.waitForFunction(() => {
     const line = document.querySelector("textarea");
-    return line && !line.closest("[inert]") && document.querySelector('[role="gridcell"]') ? performance.now() : null;
+    return line && !line.closest("[data-waiting]") && document.querySelector('[role="gridcell"]')
+      ? performance.now()
+      : null;
   });
   const told = await there.jsonValue();
   await page.close();

@@ -100,7 +100,7 @@ test("on any screen at any size nothing shifts, nothing is wider than the window
   const seen = (name: string) => () => expect(page.getByRole("region", { name }).first()).toBeVisible();
   const settled = async () => {
     await expect(page.getByRole("main").getByRole("heading").first()).toBeAttached();
-    await expect(page.locator("[inert], [aria-busy=true]")).toHaveCount(0);
+    await expect(page.locator("[data-waiting], [aria-busy=true]")).toHaveCount(0);
   };
   const engraved = (name: string) => () =>
     expect(noteNumber(page.getByRole("region", { name }), 0).first()).toBeVisible();

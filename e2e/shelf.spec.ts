@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { NEWCOMER, openNewLine, openShelf, stackOf } from "./support";
+import { NEWCOMER, noteNumber, openNewLine, openShelf, stackOf } from "./support";
 
 const shelf = (page: Page) => page.getByRole("link", { name: "Shelf" }).click();
 const card = (page: Page, name: string) =>
@@ -13,7 +13,7 @@ test("a newcomer is taken to a playable fill, and later to the Shelf", async ({ 
   await expect(verdict).toContainText("16 of 16 sixteenths");
   await expect(verdict).toContainText("Both hands free: right to the crash");
   // The server's drawing only shows; afterwards the book is open.
-  await expect(page.locator("[inert]")).toHaveCount(0);
+  await expect(page.locator("[data-waiting]")).toHaveCount(0);
   await expect(page).toHaveTitle("Five, five, six · Stack · Dime Stack");
   await page.goto("/");
   await expect(page.getByRole("heading", { name: /^Shelf/ })).toBeVisible();
@@ -23,6 +23,52 @@ test("a newcomer is taken to a playable fill, and later to the Shelf", async ({ 
   const html = await (await page.context().request.get("/fills/first/stack")).text();
   expect(html).toContain("Opening the fill");
   expect(html).not.toContain('role="gridcell"');
+});
+
+for (const [when, part] of [
+  ["before the page can act", /\/assets\/entry\.client/],
+  ["while the book is being opened", /\/assets\/opening/],
+] as const) {
+  test(`presses and typing ${when} are carried out, in order`, async ({ browser }) => {
+    const page = await (await browser.newContext({ storageState: NEWCOMER })).newPage();
+    let letThrough = () => {};
+    const isThrough = new Promise<void>((done) => {
+      letThrough = done;
+    });
+    await page.route(part, async (route) => {
+      await isThrough;
+      await route.continue();
+    });
+    const { line, play, stop, rail, saved } = stackOf(page);
+    await page.goto("/", { waitUntil: "commit" });
+    await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
+    await line.press("End");
+    await page.keyboard.type(" RLRR");
+    await page.keyboard.press("Escape");
+    await noteNumber(rail, 1).click();
+    await play.click();
+    await play.click();
+    await expect(play).toHaveAttribute("data-kept");
+    await expect(stop).toBeHidden();
+    letThrough();
+    await expect(stop).toBeVisible();
+    await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK RLRR");
+    await expect(rail.getByRole("option", { selected: true })).toHaveAttribute("data-slot", "1");
+    await stop.click();
+    await expect(saved).toBeVisible();
+    await page.context().close();
+  });
+}
+
+test("a returning player whose cookies are gone never sees the newcomer's fill", async ({ page, context }) => {
+  const { saved } = await openNewLine(page, "@4 RLRL");
+  await expect(saved).toBeVisible();
+  await context.clearCookies();
+  await page.route(/\/assets\/opening/, () => {});
+  await page.goto("/fills/first/stack", { waitUntil: "commit" });
+  await expect(page.locator("[data-newcomer]")).toBeAttached();
+  await expect(page.locator("[data-newcomer]")).toBeHidden();
+  expect((await context.cookies()).map(({ name }) => name)).toContain("dime-stack-book-own");
 });
 
 test.describe("two tabs on one fill", () => {

@@ -28,7 +28,7 @@ test.describe("a plain file server with the built folder", () => {
     const { line, saved } = stackOf(page);
     await expect(page).toHaveURL(`${host}/fills/first/stack`);
     await expect(line).toHaveValue("@4 >RlrrL >RlrrL RLRRLK");
-    await page.waitForFunction(() => document.querySelector("[inert]") === null);
+    await page.waitForFunction(() => document.querySelector("[data-waiting]") === null);
     await line.fill("@4 RLKK");
     await expect(saved).toBeVisible();
 
@@ -55,7 +55,7 @@ test.describe("a plain file server with the built folder", () => {
     await page.goto(`${host}/fills/first/stack`);
     const { line, saved } = stackOf(page);
     await expect(line).toBeVisible();
-    await page.waitForFunction(() => document.querySelector("[inert]") === null);
+    await page.waitForFunction(() => document.querySelector("[data-waiting]") === null);
     await page.getByRole("link", { name: "Shelf" }).click();
     await page.getByRole("button", { name: "New fill" }).click();
     await expect(page).toHaveURL(/\/fills\/(?!first)[^/]+\/stack$/);

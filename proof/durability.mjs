@@ -120,7 +120,7 @@ async function actAndKill(kind, { newPage, kill }, address, random, round) {
 /** What somebody would see. */
 async function describePage(page) {
   return page
-    .evaluate(() => `${document.location.href} ${document.readyState}: ${document.body.innerText}`.slice(0, 600))
+    .evaluate(() => `${document.location.href} ${document.readyState}: ${document.body.textContent}`.slice(0, 600))
     .catch((error) => `nothing, ${error}`);
 }
 

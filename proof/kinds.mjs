@@ -96,7 +96,7 @@ export function bookOf(given) {
 export async function openShelf(page, address) {
   await page.goto(`${address}/fills`);
   await lineOf(page).waitFor();
-  await page.waitForFunction(() => document.querySelector("[inert]") === null);
+  await page.waitForFunction(() => document.querySelector("[data-waiting]") === null);
   await page.goto(`${address}/`);
   await page.getByRole("heading", { name: /^Shelf/ }).waitFor();
 }
@@ -114,7 +114,7 @@ function field(find, begin) {
       await page.goto(`${address}/fills`);
       const typed = find(page);
       await typed.waitFor();
-      await page.waitForFunction(() => document.querySelector("[inert]") === null);
+      await page.waitForFunction(() => document.querySelector("[data-waiting]") === null);
       await typed.fill(begin);
       await typed.focus();
       await page.keyboard.press("End");
@@ -412,7 +412,7 @@ async function readShelf(page, address) {
 async function openKit(page, address) {
   await page.goto(`${address}/fills`);
   await lineOf(page).waitFor();
-  await page.waitForFunction(() => document.querySelector("[inert]") === null);
+  await page.waitForFunction(() => document.querySelector("[data-waiting]") === null);
   await page.getByRole("navigation", { name: "This fill" }).getByRole("link", { name: "Floor" }).click();
   await page.getByRole("tab", { name: "Kit" }).click();
 }

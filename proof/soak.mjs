@@ -111,7 +111,7 @@ export async function soak({ address, acts, seed, tell = () => {} }) {
   }
   const line = (tab) => tab.getByRole("textbox", { name: "Stick line" });
   const saved = (tab) => tab.getByText("Saved", { exact: true }).waitFor();
-  const usable = (tab) => tab.waitForFunction(() => document.querySelector("[inert]") === null);
+  const usable = (tab) => tab.waitForFunction(() => document.querySelector("[data-waiting]") === null);
   const open = async (tab, id, place = "stack") => {
     await tab.goto(`${door.address}/fills/${id}/${place}`);
     await usable(tab);

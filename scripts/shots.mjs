@@ -192,7 +192,7 @@ for (const { name, path, size = DESK, setup, act } of SHOTS.filter(isWanted)) {
   await page.goto(`http://127.0.0.1:${PORT}/`);
   await page.getByRole("grid", { name: /Stack/ }).waitFor();
   // Until the book is open, the page is the server's picture.
-  await page.locator("[inert]").waitFor({ state: "detached" });
+  await page.locator("[data-waiting]").waitFor({ state: "detached" });
   if (setup) await setUp(page, setup);
   await page.goto(`http://127.0.0.1:${PORT}${path}`);
   await act(page);

@@ -1,5 +1,5 @@
 /**
- * A newcomer's first fill as the server draws it until the browser has opened the book: a picture you can't use yet.
+ * A newcomer's first fill as the server draws it until the browser has opened the book: presses and typing wait until then.
  */
 
 import { type ReactNode, useMemo, useState } from "react";
@@ -65,7 +65,7 @@ export function FillPreview({ id, first, children }: FillPreviewProps) {
       <FillContext value={place}>
         <EditorContext value={editor}>
           <RoomContext value={isPhone ? ON_PHONE : AT_DESK}>
-            <div inert className="flex-1 flex flex-col min-w-0">
+            <div data-waiting data-newcomer className="flex-1 flex flex-col min-w-0">
               <FillFrame
                 saved={<SaveMark state={SAVED} />}
                 history={NO_HISTORY}

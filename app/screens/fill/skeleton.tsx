@@ -5,7 +5,7 @@ import { Shape } from "~/ui/shape";
 
 export function FillSkeleton({ tab }: { readonly tab: FillTab }) {
   return (
-    <main aria-busy="true" className="flex-1 flex flex-col min-w-0">
+    <main aria-busy="true" data-waiting className="flex-1 flex flex-col min-w-0">
       <h1 className="sr-only">Opening the fill…</h1>
       <div className="flex-1 w-full max-w-[1560px] mx-auto px-3 sm:px-5 pt-2 pb-2.5 flex flex-col gap-2.5">
         <div className="flex items-center gap-4 h-9 max-lg:h-[4.75rem] max-lg:items-start">
