@@ -5,7 +5,7 @@ import { limitsOf, makePlayer } from "~/core/player";
 import type { KitVoice } from "~/core/stroke";
 import { barTicks, bpm, ticks } from "~/core/time";
 import { layOut } from "~/core/timeline";
-import { drawThreads, frameKit, handAt, layCoins, onThread, traceHands } from "./floor-geometry";
+import { drawThreads, frameKit, handAt, layCoins, onThread, traceHands, widenTo } from "./floor-geometry";
 
 const METER = { beats: 4, unit: 4 } as const;
 const KIT = { surfaces: (["sn", "t1", "f1", "hh", "rd", "kk", "hp"] as KitVoice[]).map(usualSurface) };
@@ -39,15 +39,30 @@ describe("coins on the plan", () => {
     expect(coins.length).toBeLessThan(200);
     expect(coins[0]?.slot).toBe(0);
   });
-  test("the frame contains the kit, the seat and every coin", () => {
-    const box = frameKit(KIT);
+  test("are as large as their surface allows, in rows that follow its rim", () => {
+    const many = (count: number) => layCoins(laid(`@4 ${"RL".repeat(count / 2)}`), KIT);
+    expect(many(4).every(({ scale }) => scale === 1)).toBe(true);
+    // A snare of 36 cm: sixteen coins, each still more than 5 cm wide.
+    expect(many(16)).toHaveLength(16);
+    expect(many(16)[0]?.scale).toBeGreaterThan(0.67);
+  });
+  test.each([true, false])("the frame contains the kit and every coin; with seat: %s", (withSeat) => {
+    const box = frameKit(KIT, withSeat);
     for (const { x, y } of layCoins(laid("@4 R/rdL/hhK"), KIT)) {
       expect(x).toBeGreaterThan(box.x);
       expect(x).toBeLessThan(box.x + box.width);
       expect(y).toBeGreaterThan(box.y);
       expect(y).toBeLessThan(box.y + box.height);
     }
-    expect(box.y + box.height).toBeGreaterThan(0);
+    if (withSeat) expect(box.y + box.height).toBeGreaterThan(0);
+  });
+  test("the frame grows to the shape of its panel, and shows the same in the middle", () => {
+    const box = frameKit(KIT, false);
+    const wide = widenTo(box, { width: 800, height: 300 });
+    expect(wide.width / wide.height).toBeCloseTo(800 / 300, 9);
+    expect(wide.height).toBeCloseTo(box.height, 9);
+    expect(wide.x + wide.width / 2).toBeCloseTo(box.x + box.width / 2, 9);
+    expect(widenTo(box, { width: 0, height: 0 })).toBe(box);
   });
 });
 
@@ -67,6 +82,23 @@ describe("threads", () => {
     expect(onThread(first, 0)).toEqual({ x: first.start.x, y: first.start.y });
     expect(onThread(first, 1)).toEqual({ x: first.end.x, y: first.end.y });
   });
+});
+
+test("a thread passes the coins between its ends where it can", () => {
+  const timeline = laid("@4 R/hhL/snR/f1L/sn R/hhL/snR/f1L/sn");
+  const coins = layCoins(timeline, KIT);
+  for (const thread of drawThreads(timeline, TRAVEL, coins)) {
+    const { start, end } = thread;
+    const isEnd = ({ x, y }: { x: number; y: number }) =>
+      [start, end].some((one) => Math.hypot(one.x - x, one.y - y) < 0.2);
+    for (const coin of coins.filter(({ place }) => place === "sn")) {
+      if (isEnd(coin)) continue;
+      for (let share = 0.05; share < 1; share += 0.05) {
+        const at = onThread(thread, share);
+        expect(Math.hypot(at.x - coin.x, at.y - coin.y)).toBeGreaterThan(2 * coin.scale);
+      }
+    }
+  }
 });
 
 describe("hands over time", () => {

@@ -17,13 +17,38 @@ export interface ViewBox extends Point {
 }
 
 /** Margin around the outermost surfaces, for rims and names. */
-const MARGIN = 7;
+const MARGIN = 6;
 /** The stool, and room for the feet in front of it. */
 const SEAT = 9;
 
-/** The area with the kit and the seat. */
-export function frameKit(kit: Kit): ViewBox {
-  return frameSurfaces(kit.surfaces, [-60, 60, -90, SEAT]);
+/** The area with the kit; with the seat where the kit itself is changed. */
+export function frameKit(kit: Kit, withSeat: boolean): ViewBox {
+  return frameSurfaces(kit.surfaces, withSeat ? [-60, 60, -90, SEAT] : [-40, 40, -70, -20]);
+}
+
+/** The same area in the shape of its frame, so that what is beside the kit is visible too. */
+export function widenTo(box: ViewBox, frame: { readonly width: number; readonly height: number }): ViewBox {
+  if (frame.width <= 0 || frame.height <= 0) return box;
+  const scale = Math.min(frame.width / box.width, frame.height / box.height);
+  const [width, height] = [frame.width / scale, frame.height / scale];
+  return { x: box.x - (width - box.width) / 2, y: box.y - (height - box.height) / 2, width, height };
+}
+
+/** A tilted surface looks shorter from above. */
+export function leanOf(angle: number): number {
+  return Math.max(0.45, Math.cos((angle * Math.PI) / 180));
+}
+
+/** How deep a pedal is drawn. */
+export const PEDAL_DEPTH = 18;
+
+/** A bass drum's depth and width, as far as a plan shows. */
+const SHELL = { width: 56, depth: 42 };
+
+/** The bass drum behind its pedal; null for other surfaces. */
+export function shellOf({ place, x, y }: KitPiece): ViewBox | null {
+  if (place !== "kk" && place !== "k2") return null;
+  return { x: x - SHELL.width / 2, y: -y - PEDAL_DEPTH / 2 - SHELL.depth, width: SHELL.width, height: SHELL.depth };
 }
 
 /** The area with only the surfaces that hands play. */
@@ -64,25 +89,47 @@ export interface PlacedCoin extends Point {
 /** Centimetres between coins at scale 1, and the minimum scale below which only the last ones are drawn. */
 const PITCH = 8.4;
 const MIN_SCALE = 0.52;
-/** The part of a surface where coins may be. */
-const USED = 0.8;
+/** The part of a surface where the middle of coins may be. */
+const USED = 0.88;
 /** A pedal is small, so its coins continue towards its drum. */
 const PEDAL_ROOM = { width: 14, height: 26, ahead: 5 };
 
-interface Grid {
-  readonly columns: number;
-  readonly rows: number;
+interface Rows {
+  /** Coins per row, from the far side. */
+  readonly counts: readonly number[];
   readonly scale: number;
 }
 
-function fitGrid(many: number, width: number, height: number): Grid {
-  for (let scale = 1; scale >= MIN_SCALE; scale -= 0.04) {
-    const columns = Math.max(1, Math.floor(width / (PITCH * scale)));
-    const rows = Math.max(1, Math.floor(height / (PITCH * scale)));
-    if (columns * rows >= many) return { columns: Math.min(columns, many), rows: Math.ceil(many / columns), scale };
+/** Rows of coins, as large as they can be where a row at `y` from the middle is at most `widthAt(y)` wide. */
+function fitRows(many: number, height: number, widthAt: (y: number) => number): Rows {
+  let rooms: number[] = [];
+  let scale = 1;
+  for (; scale >= MIN_SCALE; scale -= 0.04) {
+    const pitch = PITCH * scale;
+    const most = Math.max(1, Math.floor(height / pitch));
+    for (let rows = 1; rows <= most; rows++) {
+      rooms = Array.from({ length: rows }, (_, row) => {
+        const y = (Math.abs(row - (rows - 1) / 2) + 0.35) * pitch;
+        return Math.max(1, Math.floor(widthAt(y) / pitch));
+      });
+      if (rooms.reduce((sum, room) => sum + room, 0) >= many) return { counts: fill(rooms, many), scale };
+    }
   }
-  const columns = Math.max(1, Math.floor(width / (PITCH * MIN_SCALE)));
-  return { columns, rows: Math.max(1, Math.floor(height / (PITCH * MIN_SCALE))), scale: MIN_SCALE };
+  return { counts: fill(rooms, many), scale: MIN_SCALE };
+}
+
+/** As many coins as there are, or as there is room for, spread evenly over the rows. */
+function fill(rooms: readonly number[], many: number): readonly number[] {
+  const room = rooms.reduce((sum, one) => sum + one, 0);
+  const share = Math.min(1, many / room);
+  const counts = rooms.map((one) => Math.floor(one * share));
+  let left = Math.min(many, room) - counts.reduce((sum, one) => sum + one, 0);
+  for (let row = 0; left > 0; row = (row + 1) % rooms.length) {
+    if ((counts[row] ?? 0) >= (rooms[row] ?? 0)) continue;
+    counts[row] = (counts[row] ?? 0) + 1;
+    left--;
+  }
+  return counts.filter((count) => count > 0);
 }
 
 /** Coins for all strokes, in rows on their surfaces; if there are too many, the first ones. */
@@ -98,23 +145,31 @@ export function layCoins(timeline: Timeline, kit: Kit): readonly PlacedCoin[] {
     const surface = surfaceAt(kit, place);
     if (!surface) continue;
     const isPedal = surface.player !== "hands";
-    const side = isPedal ? PEDAL_ROOM.width : surface.size * USED;
-    const depth = isPedal ? PEDAL_ROOM.height : side * Math.cos((surface.angle * Math.PI) / 180) * 0.86;
-    const { columns, rows, scale } = fitGrid(events.length, side, depth);
+    const half = (surface.size / 2) * USED;
+    const lean = leanOf(surface.angle);
+    const { counts, scale } = isPedal
+      ? fitRows(events.length, PEDAL_ROOM.height, () => PEDAL_ROOM.width)
+      : fitRows(events.length, 2 * half * lean, (y) => 2 * Math.sqrt(Math.max(0, half ** 2 - (y / lean) ** 2)));
     const pitch = PITCH * scale;
-    for (const [index, event] of events.slice(0, columns * rows).entries()) {
-      const row = Math.floor(index / columns);
-      const inRow = Math.min(columns, events.length - row * columns);
-      const { slot, limb } = timeline.events[event] as Timeline["events"][number];
-      coins.push({
-        event,
-        slot,
-        limb,
-        place,
-        scale,
-        x: surface.x + ((index % columns) - (inRow - 1) / 2) * pitch,
-        y: -surface.y + (row - (rows - 1) / 2) * pitch - (isPedal && rows > 1 ? PEDAL_ROOM.ahead : 0),
-      });
+    let next = 0;
+    for (const [row, count] of counts.entries()) {
+      for (let inRow = 0; inRow < count; inRow++) {
+        const event = events[next++];
+        const stroke = event === undefined ? undefined : timeline.events[event];
+        if (event === undefined || !stroke) break;
+        coins.push({
+          event,
+          slot: stroke.slot,
+          limb: stroke.limb,
+          place,
+          scale,
+          x: surface.x + (inRow - (count - 1) / 2) * pitch,
+          y:
+            -surface.y +
+            (row - (counts.length - 1) / 2) * pitch -
+            (isPedal && counts.length > 1 ? PEDAL_ROOM.ahead : 0),
+        });
+      }
     }
   }
   return coins;
@@ -136,8 +191,10 @@ export interface Thread {
   readonly strain: number;
 }
 
-/** How far a thread curves to its hand's side, relative to its length. */
-const BOW = 0.2;
+/** How far a thread may curve to its hand's side, relative to its length; the best first. */
+const BOWS = [0.2, 0.3, 0.12, 0.42, 0.05] as const;
+/** How near a thread may come to a coin's middle, at scale 1. */
+const NEAR = 4;
 
 /** The threads of both hands; moves on one surface have none. */
 export function drawThreads(timeline: Timeline, player: Player, coins: readonly PlacedCoin[]): readonly Thread[] {
@@ -163,7 +220,7 @@ export function drawThreads(timeline: Timeline, player: Player, coins: readonly 
       to,
       start,
       end,
-      bend: bendOf(start, end, to.limb),
+      bend: bendOf(start, end, to.limb, coins),
       distance,
       speed: gap > 0 ? distance / 100 / gap : Number.POSITIVE_INFINITY,
       strain: gap > 0 ? player.time(to.limb, from.place, to.place) / gap : Number.POSITIVE_INFINITY,
@@ -178,11 +235,27 @@ function pointOf(motion: Motion, surface: KitPiece, coinOf: ReadonlyMap<number, 
   return coin && coin.limb === motion.limb ? { x: coin.x, y: coin.y } : { x: surface.x, y: -surface.y };
 }
 
-/** The right hand's threads curve to one side, the left hand's to the other. */
-function bendOf(start: Point, end: Point, hand: Hand): Point {
+/**
+ * The right hand's threads curve to one side, the left hand's to the other: as far as is best for passing the coins in
+ * between.
+ */
+function bendOf(start: Point, end: Point, hand: Hand, coins: readonly PlacedCoin[]): Point {
   const [dx, dy] = [end.x - start.x, end.y - start.y];
-  const side = (hand === "R" ? 1 : -1) * (dx < 0 ? -1 : 1) * BOW;
-  return { x: (start.x + end.x) / 2 - dy * side, y: (start.y + end.y) / 2 + dx * side };
+  const side = (hand === "R" ? 1 : -1) * (dx < 0 ? -1 : 1);
+  const others = coins.filter(
+    ({ x, y }) => Math.hypot(x - start.x, y - start.y) > 0.1 && Math.hypot(x - end.x, y - end.y) > 0.1,
+  );
+  let best = { bend: start, met: Number.POSITIVE_INFINITY };
+  for (const bow of BOWS) {
+    const bend = { x: (start.x + end.x) / 2 - dy * side * bow, y: (start.y + end.y) / 2 + dx * side * bow };
+    const points = Array.from({ length: 15 }, (_, step) => onThread({ start, bend, end }, (step + 1) / 16));
+    const met = others.filter(({ x, y, scale }) =>
+      points.some((point) => Math.hypot(point.x - x, point.y - y) < NEAR * scale),
+    ).length;
+    if (met < best.met) best = { bend, met };
+    if (met === 0) break;
+  }
+  return best.bend;
 }
 
 export function onThread({ start, bend, end }: Pick<Thread, "start" | "bend" | "end">, share: number): Point {
@@ -217,7 +290,7 @@ export function traceHands(timeline: Timeline, player: Player, coins: readonly P
     for (const [index, to] of stops.slice(1).entries()) {
       const from = stops[index];
       if (!from) continue;
-      ways.set(index, { start: from.point, bend: bendOf(from.point, to.point, hand), end: to.point });
+      ways.set(index, { start: from.point, bend: bendOf(from.point, to.point, hand, coins), end: to.point });
       // A little longer than the hand needs, so that the eye can follow.
       const needs = (1.4 * player.time(hand, from.place, to.place) + 0.06) / perTick;
       moves.set(index, Math.min(to.at - from.at, needs));

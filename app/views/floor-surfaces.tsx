@@ -2,10 +2,13 @@
 
 import { useDraggable } from "@dnd-kit/core";
 import { memo } from "react";
-import { basePlace, CYMBALS, type Kit, type KitPiece } from "~/core/kit";
-import { KIT_VOICE_NAMES, type KitVoice } from "~/core/stroke";
-import type { Timeline } from "~/core/timeline";
-import type { PlacedCoin } from "./floor-geometry";
+import { CYMBALS, type Kit, type KitPiece } from "~/core/kit";
+import type { KitVoice } from "~/core/stroke";
+import { leanOf, PEDAL_DEPTH, shellOf } from "./floor-geometry";
+import type { PlacedName } from "./floor-labels";
+
+/** From the middle of a line of text to the foot of its letters, relative to its size. */
+export const BASELINE = 0.36;
 
 /** Visual only: surfaces and views describe everything in words. */
 export function Unspoken(props: React.SVGProps<SVGGElement>) {
@@ -25,26 +28,14 @@ export function Seat() {
   );
 }
 
-/** A bass drum's depth and width in centimetres, as far as a plan shows. */
-const SHELL = { width: 56, depth: 42 };
-
 /** Bass drums behind their pedals: nobody plays on them here, but without them it doesn't look like a kit. */
 export function Shells({ kit }: { kit: Kit }) {
   return (
     <Unspoken>
-      {kit.surfaces
-        .filter(({ place }) => place === "kk" || place === "k2")
-        .map(({ place, x, y }) => (
-          <rect
-            key={place}
-            x={x - SHELL.width / 2}
-            y={-y - 9 - SHELL.depth}
-            width={SHELL.width}
-            height={SHELL.depth}
-            rx="6"
-            className="floor-shell"
-          />
-        ))}
+      {kit.surfaces.map((surface) => {
+        const shell = shellOf(surface);
+        return shell ? <rect key={surface.place} {...shell} rx="6" className="floor-shell" /> : null;
+      })}
     </Unspoken>
   );
 }
@@ -105,7 +96,7 @@ export const SurfaceMark = memo(function SurfaceMark(props: SurfaceMarkProps) {
       onKeyDown={onKeyDown}
     >
       {player !== "hands" ? (
-        <rect x={-radius} y={-9} width={size} height="18" rx="3" className="floor-pedal" />
+        <rect x={-radius} y={-PEDAL_DEPTH / 2} width={size} height={PEDAL_DEPTH} rx="3" className="floor-pedal" />
       ) : (
         <>
           <ellipse rx={radius} ry={radius * lean} className={isCymbal(place) ? "floor-cymbal" : "floor-drum"} />
@@ -128,60 +119,31 @@ function isCymbal(place: KitVoice): boolean {
   return CYMBALS.includes(place) || place === "cb";
 }
 
-export const NAME_SIZE = 4.4;
-
-export function nameOf(place: KitVoice): string {
-  return KIT_VOICE_NAMES[place].replace("closed ", "");
-}
-
-/** Names are below their surfaces. */
-export function nameLine({ y, size, angle, player }: KitPiece): number {
-  return -y + (player === "hands" ? (size / 2) * leanOf(angle) + 5 : 14);
-}
-
-/** A tilted surface looks shorter from above. */
-function leanOf(angle: number): number {
-  return Math.max(0.45, Math.cos((angle * Math.PI) / 180));
-}
-
 interface NamesProps {
-  readonly kit: Kit;
-  readonly coins: readonly PlacedCoin[];
-  readonly timeline: Timeline;
-  /** Pedals are obvious unless they are being moved. */
-  readonly withPedals: boolean;
+  readonly names: readonly PlacedName[];
+  readonly size: number;
 }
 
-/** Each surface's name below it, drawn above everything else on the plan. */
-export function Names({ kit, coins, timeline, withPedals }: NamesProps) {
+/** Each surface's name near it, drawn above everything else on the plan. */
+export function Names({ names, size }: NamesProps) {
   return (
     <Unspoken className="pointer-events-none">
-      {kit.surfaces
-        .filter(({ player }) => withPedals || player === "hands")
-        .map((surface) => {
-          const { place } = surface;
-          const strokes = timeline.events.filter(
-            (event) => event.grace === undefined && basePlace(event.place) === place,
-          );
-          const more = strokes.length - coins.filter((coin) => coin.place === place).length;
-          return (
-            <text
-              key={place}
-              x={surface.x}
-              y={nameLine(surface)}
-              textAnchor="middle"
-              fontSize={NAME_SIZE}
-              fontWeight="600"
-              fill="var(--ink)"
-              stroke="var(--paper)"
-              strokeWidth="1.6"
-              paintOrder="stroke"
-            >
-              {nameOf(place)}
-              {more > 0 ? ` +${more}` : ""}
-            </text>
-          );
-        })}
+      {names.map(({ place, words, x, y }) => (
+        <text
+          key={place}
+          x={x}
+          y={y + size * BASELINE}
+          textAnchor="middle"
+          fontSize={size}
+          fontWeight="600"
+          fill={words === "bass drum" ? "var(--nickel)" : "var(--ink)"}
+          stroke={words === "bass drum" ? "none" : "var(--paper)"}
+          strokeWidth={size * 0.36}
+          paintOrder="stroke"
+        >
+          {words}
+        </text>
+      ))}
     </Unspoken>
   );
 }

@@ -5,7 +5,8 @@ import type { Kit } from "~/core/kit";
 import type { Ceiling } from "~/core/player";
 import type { Hand } from "~/core/stroke";
 import { onThread, type PlacedCoin, type Thread } from "./floor-geometry";
-import { NAME_SIZE, nameLine, nameOf, Unspoken } from "./floor-surfaces";
+import { boxOfWords, type PlacedName, placeOnThread } from "./floor-labels";
+import { BASELINE, Unspoken } from "./floor-surfaces";
 
 /** Thicker for longer moves. Centimetres of the plan. */
 function thickness(distance: number): number {
@@ -75,37 +76,19 @@ export const Threads = memo(function Threads({ threads, strongHand, ceiling, tem
 });
 
 const MAX_LABELS = 3;
-const LABEL_SIZE = 4.2;
-/** Positions for a label along its thread, best first. */
-const LABEL_SHARES = [0.5, 0.38, 0.62, 0.28, 0.72];
-
-interface LabelBox {
-  readonly left: number;
-  readonly right: number;
-  readonly top: number;
-  readonly bottom: number;
-}
-
-function boxOf(text: string, { x, y }: { x: number; y: number }, size: number): LabelBox {
-  const half = text.length * size * 0.3;
-  return { left: x - half, right: x + half, top: y - size, bottom: y + size * 0.4 };
-}
-
-function meets(a: LabelBox, b: LabelBox): boolean {
-  return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
-}
 
 interface SpeedLabelsProps extends Omit<FloorThreadsProps, "strongHand"> {
   readonly kit: Kit;
   readonly coins: readonly PlacedCoin[];
+  readonly names: readonly PlacedName[];
+  /** The size of letters in centimetres. */
+  readonly size: number;
 }
 
 /** The most demanding moves, and the one that sets the ceiling: which strokes, and how fast the hand moves. */
-export const SpeedLabels = memo(function SpeedLabels({ threads, ceiling, tempo, kit, coins }: SpeedLabelsProps) {
-  const taken: LabelBox[] = [
-    ...kit.surfaces.map((surface) => boxOf(nameOf(surface.place), { x: surface.x, y: nameLine(surface) }, NAME_SIZE)),
-    ...coins.map(({ x, y, scale }) => boxOf("0", { x, y: y + 1.4 }, 6 * scale)),
-  ];
+export const SpeedLabels = memo(function SpeedLabels(props: SpeedLabelsProps) {
+  const { threads, ceiling, tempo, kit, coins, names, size } = props;
+  const taken = names.map(({ box }) => box);
   const seen = new Set<string>();
   const told = threads
     .toSorted((a, b) => Number(isBottleneck(b, ceiling)) - Number(isBottleneck(a, ceiling)) || b.strain - a.strain)
@@ -120,29 +103,31 @@ export const SpeedLabels = memo(function SpeedLabels({ threads, ceiling, tempo, 
         const bad = isImpossible(thread, ceiling, tempo);
         const speed = Number.isFinite(thread.speed) ? `${thread.speed.toFixed(1)} m/s` : "no time";
         const words = `${thread.from.slot + 1}→${thread.to.slot + 1} ${speed}`;
-        const share = LABEL_SHARES.find((one) => {
-          const box = boxOf(words, onThread(thread, one), LABEL_SIZE);
-          return !taken.some((other) => meets(box, other));
-        });
+        // Two more letters for the ends of its pill.
+        const spot = placeOnThread(thread, `${words}  `, size, { kit, coins, taken });
         // If there is no room, only the one that sets the ceiling gets a label.
-        if (share === undefined && !bad && !isBottleneck(thread, ceiling)) return null;
-        const { x, y } = onThread(thread, share ?? 0.5);
-        taken.push(boxOf(words, { x, y }, LABEL_SIZE));
+        if (!spot && !bad && !isBottleneck(thread, ceiling)) return null;
+        const at = spot?.at ?? onThread(thread, 0.5);
+        const box = spot?.box ?? boxOfWords(`${words}  `, at, size);
+        taken.push(box);
+        const ink = bad ? "var(--oxblood)" : "var(--copper)";
+        const height = box.bottom - box.top;
         return (
-          <text
-            key={`${thread.from.event} ${thread.to.event}`}
-            x={x}
-            y={y}
-            textAnchor="middle"
-            fontSize={LABEL_SIZE}
-            fontWeight="650"
-            fill={bad ? "var(--oxblood)" : "var(--copper)"}
-            stroke="var(--paper)"
-            strokeWidth="2"
-            paintOrder="stroke"
-          >
-            {words}
-          </text>
+          <g key={`${thread.from.event} ${thread.to.event}`}>
+            <rect
+              x={box.left}
+              y={box.top}
+              width={box.right - box.left}
+              height={height}
+              rx={height / 2}
+              fill="var(--paper)"
+              stroke={ink}
+              strokeWidth="0.4"
+            />
+            <text x={at.x} y={at.y + size * BASELINE} textAnchor="middle" fontSize={size} fontWeight="650" fill={ink}>
+              {words}
+            </text>
+          </g>
         );
       })}
     </Unspoken>

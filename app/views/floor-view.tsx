@@ -4,12 +4,13 @@
  */
 
 import { DndContext, type DragMoveEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
-import { memo, useEffect, useMemo, useRef } from "react";
-import type { Kit, KitPiece } from "~/core/kit";
+import { memo, type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { basePlace, type Kit, type KitPiece } from "~/core/kit";
 import type { Ceiling, Player } from "~/core/player";
 import { type Hand, isHand, type KitVoice } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
-import { drawThreads, frameKit, handAt, layCoins, type PlacedCoin, traceHands } from "./floor-geometry";
+import { drawThreads, frameKit, handAt, layCoins, type PlacedCoin, traceHands, widenTo } from "./floor-geometry";
+import { placeNames } from "./floor-labels";
 import { type MoveSurface, Names, Seat, Shells, SurfaceMark, Unspoken } from "./floor-surfaces";
 import { SpeedLabels, Threads } from "./floor-threads";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
@@ -43,9 +44,24 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
   const svg = useRef<SVGSVGElement>(null);
   const lights = useLights();
   useLighting(frame);
-  const box = useStillFrame(kit, onMove !== undefined);
+  const room = useRoomOf(frame);
+  const still = useStillFrame(kit, onMove !== undefined);
+  const box = useMemo(() => widenTo(still, room), [still, room]);
+  /** Centimetres per pixel. */
+  const pixel = box.width / room.width;
   const coins = useMemo(() => layCoins(timeline, kit), [timeline, kit]);
   const threads = useMemo(() => drawThreads(timeline, player, coins), [timeline, player, coins]);
+  /** The last note on each surface: all its coins have room for its number, or none has one. */
+  const lastOn = useMemo(() => new Map(coins.map(({ place, slot }) => [place, slot])), [coins]);
+  const size = NAME_PIXELS * pixel;
+  const isMoving = onMove !== undefined;
+  const names = useMemo(() => {
+    const strokes = timeline.events.filter(({ grace }) => grace === undefined);
+    const more = (place: KitVoice) =>
+      strokes.filter((event) => basePlace(event.place) === place).length -
+      coins.filter((coin) => coin.place === place).length;
+    return placeNames({ kit, coins, threads, frame: box, size, withPedals: isMoving, more });
+  }, [kit, timeline, coins, threads, box, size, isMoving]);
   const origin = useRef<{ place: KitVoice; x: number; y: number } | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 3 } }));
 
@@ -63,7 +79,7 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
   };
 
   return (
-    <div ref={frame} className="drawing" {...pointerHandlers(lights, onPick)}>
+    <div ref={frame} className="drawing relative flex-1 min-h-0" {...pointerHandlers(lights, onPick)}>
       <DndContext
         sensors={sensors}
         accessibility={ACCESSIBILITY}
@@ -76,9 +92,9 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
           aria-label={label}
           viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
           // A finger that moves a drum must not scroll the page.
-          className={`block w-full max-h-[46vh] min-h-64 ${onMove ? "touch-none" : ""}`}
+          className={`absolute inset-0 block w-full h-full ${onMove ? "touch-none" : ""}`}
         >
-          <Seat />
+          {isMoving ? <Seat /> : null}
           <Shells kit={kit} />
           {kit.surfaces
             .toSorted((a, b) => a.height - b.height)
@@ -96,10 +112,24 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
             ))}
           <Threads threads={threads} strongHand={strongHand} ceiling={ceiling} tempo={timeline.tempo} />
           {coins.map((coin) => (
-            <SlotCoin key={coin.event} coin={coin} isSolid={isSolid(coin, strongHand)} />
+            <SlotCoin
+              key={coin.event}
+              coin={coin}
+              isSolid={isSolid(coin, strongHand)}
+              pixel={pixel}
+              last={lastOn.get(coin.place) ?? 0}
+            />
           ))}
-          <Names kit={kit} coins={coins} timeline={timeline} withPedals={onMove !== undefined} />
-          <SpeedLabels threads={threads} ceiling={ceiling} tempo={timeline.tempo} kit={kit} coins={coins} />
+          <Names names={names} size={size} />
+          <SpeedLabels
+            threads={threads}
+            ceiling={ceiling}
+            tempo={timeline.tempo}
+            kit={kit}
+            coins={coins}
+            names={names}
+            size={size}
+          />
           <Hands timeline={timeline} player={player} coins={coins} strongHand={strongHand} follow={follow} />
         </svg>
       </DndContext>
@@ -107,9 +137,31 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
   );
 });
 
+/** Before the plan is laid out, as at a desk. */
+const FIRST_ROOM = { width: 800, height: 400 };
+
+/** The size of an element in pixels. */
+function useRoomOf(ref: RefObject<HTMLElement | null>) {
+  const [room, setRoom] = useState(FIRST_ROOM);
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const measure = () => {
+      const { clientWidth: width, clientHeight: height } = element;
+      if (width > 0 && height > 0)
+        setRoom((old) => (old.width === width && old.height === height ? old : { width, height }));
+    };
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [ref]);
+  return room;
+}
+
 /** The plan keeps its frame while surfaces move, so that the floor doesn't slip under the pointer. */
 function useStillFrame(kit: Kit, isMoving: boolean) {
-  const box = frameKit(kit);
+  const box = frameKit(kit, isMoving);
   const still = useRef(box);
   const holds =
     isMoving &&
@@ -118,7 +170,12 @@ function useStillFrame(kit: Kit, isMoving: boolean) {
     box.x + box.width <= still.current.x + still.current.width + 40 &&
     box.y + box.height <= still.current.y + still.current.height + 40 &&
     box.width > still.current.width - 60;
-  if (!holds) still.current = box;
+  const isSame =
+    box.x === still.current.x &&
+    box.y === still.current.y &&
+    box.width === still.current.width &&
+    box.height === still.current.height;
+  if (!holds && !isSame) still.current = box;
   return still.current;
 }
 
@@ -139,10 +196,25 @@ function isSolid({ limb }: PlacedCoin, strongHand: Hand): boolean {
 }
 
 const COIN_RADIUS = 3.7;
+/** The size of names, and the smallest letters and digits that can be read. */
+const NAME_PIXELS = 13;
+const LEAST_PIXELS = 12;
+const DIGIT_WIDTH = 0.6;
 
-const SlotCoin = memo(function SlotCoin({ coin, isSolid }: { coin: PlacedCoin; isSolid: boolean }) {
+interface SlotCoinProps {
+  readonly coin: PlacedCoin;
+  readonly isSolid: boolean;
+  /** Centimetres. */
+  readonly pixel: number;
+  /** The last note on its surface. */
+  readonly last: number;
+}
+
+const SlotCoin = memo(function SlotCoin({ coin, isSolid, pixel, last }: SlotCoinProps) {
   const { x, y, scale, slot, limb } = coin;
   const radius = COIN_RADIUS * scale;
+  const size = Math.max(radius * (last < 99 ? 1.2 : 0.9), LEAST_PIXELS * pixel);
+  const hasRoom = String(last + 1).length * DIGIT_WIDTH * size <= 2 * radius;
   const shape = { className: isSolid ? "coin-solid" : "coin-hollow", strokeWidth: 0.8 * scale };
   return (
     <g data-slot={slot} transform={`translate(${x} ${y})`}>
@@ -152,15 +224,17 @@ const SlotCoin = memo(function SlotCoin({ coin, isSolid }: { coin: PlacedCoin; i
       ) : (
         <rect x={-radius} y={-radius} width={2 * radius} height={2 * radius} rx={radius / 3} {...shape} />
       )}
-      <text
-        y={radius * 0.42}
-        textAnchor="middle"
-        fontSize={radius * (slot < 99 ? 1.2 : 0.9)}
-        fontWeight="700"
-        className={isSolid ? "coin-letter-solid" : "coin-letter-hollow"}
-      >
-        {slot + 1}
-      </text>
+      {hasRoom ? (
+        <text
+          y={size * 0.35}
+          textAnchor="middle"
+          fontSize={size}
+          fontWeight="700"
+          className={isSolid ? "coin-letter-solid" : "coin-letter-hollow"}
+        >
+          {slot + 1}
+        </text>
+      ) : null}
     </g>
   );
 });

@@ -158,7 +158,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
       <h1 className="sr-only">Floor</h1>
       {notices}
       <div className="desk-columns">
-        <div className="flex flex-col gap-2.5 min-w-0">
+        <div className="flex flex-col gap-2.5 min-w-0 lg:min-h-[calc(100dvh-11.5rem)]">
           <Gauge
             timeline={shown}
             kit={kit}
@@ -196,7 +196,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
             <Crossings timeline={shown} className="font-semibold" />
           </p>
           <MissingDrums timeline={worked.timeline} editLine={editLine} />
-          <section aria-label="Rail" className="panel px-2 py-1 min-w-0 max-h-[30vh] overflow-y-auto">
+          <section aria-label="Rail" className="panel px-2 py-1 min-w-0 shrink-0 max-h-[30vh] overflow-y-auto">
             {shown.slots.length > 0 ? (
               <RailView
                 timeline={shown}

@@ -30,7 +30,7 @@ export function Gauge({ timeline, kit, ceiling, other, estimate, onTake }: Gauge
   return (
     <section
       aria-label="Top tempo"
-      className="panel px-4 py-2.5 grid gap-x-5 gap-y-1 sm:grid-cols-[auto_1fr] items-center"
+      className="panel px-4 py-2 grid gap-x-5 gap-y-1 sm:grid-cols-[auto_minmax(9rem,13rem)_minmax(0,1fr)] items-center sm:min-h-16"
     >
       <p className="font-display font-bold leading-none flex items-baseline gap-1.5">
         <span className={`text-4xl ${isOver ? "text-error" : "text-accent"}`}>
@@ -41,10 +41,9 @@ export function Gauge({ timeline, kit, ceiling, other, estimate, onTake }: Gauge
           <span className="block font-normal font-sans quiet text-xs">{estimate}</span>
         </span>
       </p>
-      {/* Room for any message, so that the plan doesn't move while a drum is dragged. */}
-      <div className="min-w-0 sm:min-h-[6.6rem]">
-        <Scale tempo={tempo} ceiling={ceiling?.bpm ?? null} isOver={isOver} />
-        <p role="status" className="text-sm leading-snug mt-1">
+      <Scale tempo={tempo} ceiling={ceiling?.bpm ?? null} isOver={isOver} />
+      <div className="min-w-0 text-sm leading-tight">
+        <p role="status">
           {isOver ? (
             <strong className="text-error font-semibold">
               <TriangleAlert size={14} className="inline -mt-0.5" aria-hidden /> {Math.round(tempo)} is too fast.{" "}
@@ -62,7 +61,8 @@ export function Gauge({ timeline, kit, ceiling, other, estimate, onTake }: Gauge
             </>
           ) : null}
         </p>
-        {ceiling ? <p className="text-xs quiet leading-snug">{adviseOn(ceiling.bottleneck)}</p> : null}
+        {/* One piece of advice at a time. */}
+        {ceiling && !other ? <p className="text-xs quiet mt-0.5">{adviseOn(ceiling.bottleneck)}</p> : null}
       </div>
     </section>
   );
@@ -75,10 +75,13 @@ function Scale({ tempo, ceiling, isOver }: { tempo: number; ceiling: number | nu
     <div
       role="img"
       aria-label={`Tempo ${Math.round(tempo)}, top tempo ${ceiling === null ? "none" : describeBpm(ceiling)}`}
-      className="relative h-7"
+      className="relative h-8"
     >
-      <div className="absolute inset-x-0 top-3.5 h-2 rounded-full bg-base-300 overflow-hidden">
-        <div className="absolute inset-y-0 left-0 bg-accent" style={{ width: `${top * 100}%` }} />
+      <div className="absolute inset-x-0 top-[1.2rem] h-2 rounded-full bg-base-300 overflow-hidden forced-colors:outline">
+        <div
+          className="absolute inset-y-0 left-0 bg-accent forced-colors:bg-[Highlight]"
+          style={{ width: `${top * 100}%` }}
+        />
         <div
           className="absolute inset-y-0 right-0"
           style={{
@@ -91,7 +94,7 @@ function Scale({ tempo, ceiling, isOver }: { tempo: number; ceiling: number | nu
         <span
           key={bpm}
           aria-hidden
-          className="absolute top-0 text-[0.65rem] leading-none quiet -translate-x-1/2"
+          className="absolute top-0 text-xs leading-none quiet -translate-x-1/2"
           style={{ left: `${share(bpm) * 100}%` }}
         >
           {bpm}
@@ -99,7 +102,7 @@ function Scale({ tempo, ceiling, isOver }: { tempo: number; ceiling: number | nu
       ))}
       <span
         aria-hidden
-        className={`absolute top-2 h-5 w-1 rounded-full -translate-x-1/2 outline-2 outline-base-100 ${isOver ? "bg-error" : "bg-base-content"}`}
+        className={`absolute top-[0.95rem] h-4 w-1 rounded-full -translate-x-1/2 outline-2 outline-base-100 forced-colors:bg-[CanvasText] ${isOver ? "bg-error" : "bg-base-content"}`}
         style={{ left: `${at * 100}%` }}
       />
     </div>

@@ -27,7 +27,10 @@ type PlanProps = Omit<ComponentProps<typeof FloorView>, "surfaceLabel"> & {
 export function Plan({ note, isKitTab, trial, onDrop, ...view }: PlanProps) {
   const surfaceLabel = useCallback((one: KitPiece) => labelOf(one, isKitTab, note), [isKitTab, note]);
   return (
-    <section aria-label="Floor plan" className="panel relative min-w-0 px-2 py-1 flex flex-col">
+    <section
+      aria-label="Floor plan"
+      className="panel min-w-0 px-2 py-1 flex flex-col h-[clamp(17rem,80vw,58dvh)] lg:h-auto lg:flex-1 lg:basis-0 lg:min-h-72"
+    >
       <FloorView {...view} surfaceLabel={surfaceLabel} />
       {trial ? (
         <div className="order-first mb-1 flex flex-wrap items-center gap-2 rounded-box bg-primary text-primary-content px-3 py-1.5 text-sm">
@@ -42,9 +45,7 @@ export function Plan({ note, isKitTab, trial, onDrop, ...view }: PlanProps) {
           </button>
         </div>
       ) : null}
-      <p className="text-xs quiet px-2 pb-1 min-h-5 sm:absolute sm:left-2 sm:bottom-1 sm:max-w-[36%] pointer-events-none">
-        {tellNext(isKitTab, view.onMove !== undefined, note)}
-      </p>
+      <p className="text-xs quiet px-2 pb-0.5 text-center">{tellNext(isKitTab, view.onMove !== undefined, note)}</p>
     </section>
   );
 }
