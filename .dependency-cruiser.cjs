@@ -14,6 +14,7 @@ const ROOMS = {
   workers: ["core", "audio", "formats", "ink", "library", "paper"],
   views: ["core", "engrave", "ink", "words"],
   offline: [],
+  "first-press": [],
   ui: ["data", "library", "session", "views", "words"],
   messages: ["library"],
   commands: ["ui"],

@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page, test } from "@playwright/test";
 import { findFaults, SIZED_RULES } from "./axe";
-import { NEWCOMER, newLesson, noteNumber, openLine, openShelf, stackOf } from "./support";
+import { AFTER_FIRST_VISIT, NEWCOMER, newLesson, noteNumber, openLine, openShelf, stackOf } from "./support";
 
 const SIZES = [
   { width: 1280, height: 800 },
@@ -272,6 +272,75 @@ test.describe("on a phone", () => {
     await page.keyboard.press("Space");
     await expect(view.getByRole("button", { name: "Stop" })).toBeVisible();
   });
+});
+
+/** The share of the window that bars at its foot take. */
+function shareOfBars(page: Page) {
+  return page.evaluate(() => {
+    const tops = [...document.querySelectorAll(".foot, nav.sticky")]
+      .map((bar) => bar.getBoundingClientRect())
+      .filter(({ height }) => height > 0)
+      .map(({ top }) => top);
+    return (innerHeight - Math.min(innerHeight, ...tops)) / innerHeight;
+  });
+}
+
+test("bars at the foot leave room for what they are about", async ({ browser }) => {
+  for (const [width, height, hasTouch] of [
+    [844, 390, true],
+    [640, 400, false],
+    [320, 568, true],
+    [390, 844, true],
+  ] as const) {
+    const context = await browser.newContext({
+      viewport: { width, height },
+      hasTouch,
+      isMobile: hasTouch,
+      storageState: AFTER_FIRST_VISIT,
+    });
+    const page = await context.newPage();
+    await page.goto("/fills");
+    await expect(stackOf(page).play).toBeVisible();
+    await expect(stackOf(page).grid).toBeAttached();
+    for (const tab of ["Stack", "Floor", "Shed"]) {
+      await page.getByRole("link", { name: tab, exact: true }).click();
+      await expect(page.getByRole("heading", { name: tab, level: 1 })).toBeAttached();
+      await expect.poll(() => shareOfBars(page), `${tab} at ${width} by ${height}`).toBeLessThan(0.4);
+    }
+    await context.close();
+  }
+});
+
+test("thumbs and sticks have 44 px to press", async ({ browser }) => {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+    storageState: AFTER_FIRST_VISIT,
+  });
+  const page = await context.newPage();
+  const isLarge = async (target: Locator, what: string) => {
+    const box = await target.boundingBox();
+    expect(box?.height, what).toBeGreaterThanOrEqual(43.5);
+    expect(box?.width, what).toBeGreaterThanOrEqual(24);
+  };
+  const { play } = await openLine(page, "@4 >RlrrL >RlrrL RLRRLK");
+  await isLarge(play, "Play");
+  for (const name of ["Undo", "Practise", "More sound settings", "Hide the sticking pad", "Ghost note"]) {
+    await isLarge(page.getByRole("button", { name, exact: true }).first(), name);
+  }
+  await isLarge(page.getByRole("button", { name: /^Tags/ }), "tags");
+  await isLarge(page.getByRole("button", { name: /^Move cell 1/ }), "drag handle");
+  await isLarge(page.getByRole("combobox", { name: "Meter" }), "meter");
+  await isLarge(page.getByRole("textbox", { name: "Tempo" }), "tempo");
+  await page.getByRole("link", { name: "Shed", exact: true }).click();
+  for (const name of ["Big view", "Previous step", "Next step", "Slower", "Faster", "Done"]) {
+    await isLarge(page.getByRole("button", { name, exact: true }), name);
+  }
+  await isLarge(page.locator("label", { has: page.getByRole("slider", { name: "Volume" }) }), "volume");
+  await page.goto("/flow");
+  await isLarge(page.getByRole("button", { name: "Draw again" }), "Draw again");
+  await context.close();
 });
 
 test.describe("by keyboard", () => {

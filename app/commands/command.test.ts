@@ -153,6 +153,15 @@ test("the palette matches any words of name and heading, and lists names that st
   expect(found("no such thing")).toEqual([]);
 });
 
+test("the palette also matches other words for a command, after those whose names match", () => {
+  const all = [...bindTable(TABLE, scene), ...bindTable(OTHER, scene)];
+  const found = (typed: string) =>
+    searchCommands(all, typed, { export: "share notes", apply: "play it" }).map(({ id }) => id);
+  expect(found("share")).toEqual(["export"]);
+  expect(found("share midi")).toEqual(["export"]);
+  expect(found("play")).toEqual(["play", "apply"]);
+});
+
 test("keys have one name on every keyboard, and a label", () => {
   const plain = { shiftKey: false, altKey: false, ctrlKey: false, metaKey: false };
   expect(nameKey({ ...plain, key: "R" })).toBe("r");

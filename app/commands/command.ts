@@ -126,14 +126,22 @@ export function groupCommands<One extends Command>(commands: readonly One[]): Re
   return groups;
 }
 
-/** Commands that match the words typed into the palette: every word must occur in the name or the heading. */
-export function searchCommands(commands: readonly Command[], typed: string): Command[] {
+/**
+ * Commands that match the words typed into the palette: every word must occur in the name, the heading, or the other
+ * words for it in `finds`, by command id.
+ */
+export function searchCommands(
+  commands: readonly Command[],
+  typed: string,
+  finds: Readonly<Record<string, string>> = {},
+): Command[] {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = commands.filter(({ name, group }) => {
-    const text = `${name} ${group}`.toLowerCase();
-    return words.every((word) => text.includes(word));
-  });
-  // Names that start with the typed text come first.
-  const rank = ({ name }: Command) => (name.toLowerCase().startsWith(words[0] ?? "") ? 0 : 1);
+  const textOf = ({ id, name, group }: Command) => `${name} ${group} ${finds[id] ?? ""}`.toLowerCase();
+  const found = commands.filter((command) => words.every((word) => textOf(command).includes(word)));
+  // Names that start with the typed text come first, then names that contain it.
+  const rank = ({ name }: Command) => {
+    const at = name.toLowerCase().indexOf(words[0] ?? "");
+    return at === 0 ? 0 : at > 0 ? 1 : 2;
+  };
   return found.toSorted((a, b) => rank(a) - rank(b));
 }

@@ -20,7 +20,11 @@ interface Registry {
   /** One of them by its id. */
   readonly find: (id: string) => InForce | undefined;
   readonly open: (what: "palette" | "keys") => void;
+  /** More commands, listed only while the palette is open. */
+  readonly addSource: (source: CommandSource) => () => void;
 }
+
+export type CommandSource = () => Promise<readonly Command[]>;
 
 const RegistryContext = createContext<Registry | null>(null);
 
@@ -33,7 +37,13 @@ export function useRegistry(): Registry {
   return registry;
 }
 
-const MUTE: Registry = { add: () => () => {}, listAll: () => [], find: () => undefined, open: () => {} };
+const MUTE: Registry = {
+  add: () => () => {},
+  listAll: () => [],
+  find: () => undefined,
+  open: () => {},
+  addSource: () => () => {},
+};
 
 const OwnKeysContext = createContext<OwnKeys>({});
 
@@ -95,6 +105,7 @@ export function CommandsProvider({ allowsLetters, ownKeys, onOwnKeys, children }
   const own = useRef(ownKeys);
   own.current = ownKeys;
   const [opened, setOpened] = useState<"palette" | "keys" | null>(null);
+  const sources = useRef(new Set<CommandSource>());
   const layers = useRef(new Map<object, readonly Command[]>());
   const registry = useMemo(
     (): Registry => ({
@@ -113,6 +124,10 @@ export function CommandsProvider({ allowsLetters, ownKeys, onOwnKeys, children }
         return one && keysInForce(all, own.current)(one);
       },
       open: setOpened,
+      addSource: (source) => {
+        sources.current.add(source);
+        return () => sources.current.delete(source);
+      },
     }),
     [],
   );
@@ -151,7 +166,9 @@ export function CommandsProvider({ allowsLetters, ownKeys, onOwnKeys, children }
     <RegistryContext value={registry}>
       <OwnKeysContext value={ownKeys}>{children}</OwnKeysContext>
       <Suspense fallback={null}>
-        {opened === "palette" ? <Palette commands={registry.listAll()} onClose={() => setOpened(null)} /> : null}
+        {opened === "palette" ? (
+          <Palette commands={registry.listAll()} sources={sources.current} onClose={() => setOpened(null)} />
+        ) : null}
         {opened === "keys" ? (
           <KeyList
             commands={registry.listAll()}

@@ -1,20 +1,43 @@
 import { Autocomplete } from "@base-ui/react/autocomplete";
 import { Dialog } from "@base-ui/react/dialog";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { type Command, searchCommands } from "./command";
+import type { CommandSource } from "./commands";
+import { FINDS } from "./finds";
 import { nameKeyCap } from "./keys";
 
 interface PaletteProps {
   readonly commands: readonly Command[];
+  readonly sources: Iterable<CommandSource>;
   readonly onClose: () => void;
 }
 
+/** Headings of commands that open something of the player's. */
+const OPENS: readonly string[] = ["Open a fill", "Open a lesson"];
+/** Nobody reads further. */
+const MOST = 120;
+
 /** Every command that can run now, found by typing part of its name. */
-export default function Palette({ commands, onClose }: PaletteProps) {
+export default function Palette({ commands, sources, onClose }: PaletteProps) {
+  const [more, setMore] = useState<readonly Command[]>([]);
+  useEffect(() => {
+    let isOver = false;
+    for (const source of sources) {
+      source().then((found) => {
+        if (!isOver) setMore((before) => [...before, ...found]);
+      }, console.error);
+    }
+    return () => {
+      isOver = true;
+    };
+  }, [sources]);
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
-  const possible = commands.filter(({ id, canRun }) => id !== "palette" && canRun());
-  const found = searchCommands(possible, typed);
+  const own = commands.filter(({ id, canRun }) => id !== "palette" && canRun());
+  const known = new Set(own.map(({ id }) => id));
+  // Other fills and lessons only once something is typed: there may be thousands.
+  const others = more.filter(({ id, group }) => !known.has(id) && (typed.trim() !== "" || !OPENS.includes(group)));
+  const found = searchCommands([...own, ...others], typed, FINDS).slice(0, MOST);
   const run = (command: Command) => {
     onClose();
     // Only after the focus is back where it was, since the command may move it.

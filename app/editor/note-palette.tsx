@@ -152,7 +152,7 @@ function ToolButton({ tool: { id, face, isOn }, slot, onRun }: ToolButtonProps) 
   return (
     <button
       type="button"
-      className={`btn btn-sm h-9 min-w-7 join-item px-[0.4rem] ${isPressed ? "btn-neutral" : "font-normal"}`}
+      className={`btn btn-sm h-9 min-w-7 pointer-coarse:h-11 pointer-coarse:min-w-11 join-item px-[0.4rem] ${isPressed ? "btn-neutral" : "font-normal"}`}
       disabled={slot === null && id !== "insert"}
       aria-pressed={isOn ? isPressed : undefined}
       title={hint(NOTE_COMMANDS, id)}

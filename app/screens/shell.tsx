@@ -1,3 +1,4 @@
+import { useCallback, useEffect } from "react";
 import { NavLink, useLocation, useNavigate } from "react-router";
 import type { CommandTable } from "~/commands/command";
 import { APP_COMMANDS, useCommands, useHint, useRegistry } from "~/commands/commands";
@@ -40,9 +41,18 @@ export function AppShell({ children }: { readonly children: React.ReactNode }) {
   const navigate = useNavigate();
   const { pathname } = useLocation();
   const { go } = useMessages<FillMessages>("/fills");
-  const { open } = useRegistry();
+  const { open, addSource } = useRegistry();
+  const importFile = useCallback((file: File) => void navigate("/", { state: { file } }), [navigate]);
+  useEffect(
+    () =>
+      addSource(async () => {
+        const { listEverywhere } = await import("./everywhere");
+        return listEverywhere({ goTo: (address) => void navigate(address), importFile });
+      }),
+    [addSource, navigate, importFile],
+  );
   useArrivals({
-    onFile: (file) => void navigate("/", { state: { file } }),
+    onFile: importFile,
     onLink: (fragment) => void navigate(`/open#${fragment}`),
   });
   useCommands(SHELL_COMMANDS, {
@@ -103,7 +113,10 @@ function Frame({ extra, more, children }: ShellFrameProps) {
       </a>
       <header className="border-b border-base-300 bg-base-100 max-md:hidden print:hidden">
         <div className="flex items-center gap-2 px-5 h-12">
-          <NavLink to="/" className="flex items-center gap-2 font-display font-bold text-lg mr-3 whitespace-nowrap">
+          <NavLink
+            to="/"
+            className="flex items-center gap-2 min-h-9 min-w-9 pointer-coarse:min-h-11 pointer-coarse:min-w-11 font-display font-bold text-lg mr-3 max-lg:mr-1 whitespace-nowrap"
+          >
             <Mark />
             <span className="max-lg:sr-only">Dime Stack</span>
           </NavLink>
@@ -114,7 +127,7 @@ function Frame({ extra, more, children }: ShellFrameProps) {
                 to={to}
                 end={to === "/"}
                 className={({ isActive }) =>
-                  `flex items-center gap-1.5 px-2.5 h-9 shrink-0 rounded-field text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
+                  `flex items-center gap-1.5 px-2.5 h-9 pointer-coarse:h-11 shrink-0 rounded-field text-sm ${isActive ? "bg-base-300 font-semibold" : "hover:bg-base-200"}`
                 }
               >
                 <Icon size={16} aria-hidden />
@@ -130,7 +143,7 @@ function Frame({ extra, more, children }: ShellFrameProps) {
       </div>
       <nav
         aria-label="Screens"
-        className="md:hidden print:hidden sticky bottom-0 z-20 h-14 grid grid-cols-6 border-t border-base-300 bg-base-100"
+        className="md:hidden print:hidden sticky bottom-0 z-20 h-14 short:h-11 grid grid-cols-6 border-t border-base-300 bg-base-100"
       >
         {AT_THE_FOOT.map(({ to, name, icon: Icon }) => (
           <NavLink
@@ -153,7 +166,8 @@ function Frame({ extra, more, children }: ShellFrameProps) {
 const AT_THE_FOOT = SCREENS.filter(({ to }) => to !== "/fit" && to !== "/setup");
 const UNDER_MORE = SCREENS.filter((screen) => !AT_THE_FOOT.includes(screen));
 
-const FOOT_PLACE = "flex flex-col items-center justify-center gap-0.5 text-xs cursor-pointer";
+const FOOT_PLACE =
+  "flex flex-col short:flex-row short:gap-1.5 items-center justify-center gap-0.5 text-xs cursor-pointer";
 
 /** Screens without their own entry in a phone's bottom bar. */
 function More() {

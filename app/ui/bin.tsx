@@ -10,7 +10,7 @@ interface BinProps {
 export function Bin({ rows, onRestore }: BinProps) {
   if (rows.length === 0) return null;
   return (
-    <details className="text-sm">
+    <details id="bin" className="text-sm">
       <summary className="cursor-pointer">Bin: {rows.length} deleted</summary>
       <ul className="mt-2 flex flex-col gap-1">
         {rows.map((row) => (

@@ -9,8 +9,8 @@ interface ImportButtonProps {
   readonly onFile: (file: File) => void;
 }
 
-const BOOKS = `${BOOK_EXTENSION},.json,application/json,.txt,text/plain`;
-const NOTES = ".mid,.midi,audio/midi,.musicxml,.mxl,.xml";
+export const BOOKS = `${BOOK_EXTENSION},.json,application/json,.txt,text/plain`;
+export const NOTES = ".mid,.midi,audio/midi,.musicxml,.mxl,.xml";
 
 /** Opens the file picker. */
 export function ImportButton({ words, takesNotes = false, onFile }: ImportButtonProps) {

@@ -24,7 +24,7 @@ export function NameFields({ what, name, tags, onName, onTags }: NameFieldsProps
         placeholder={`Untitled ${what}`}
         maxLength={MAX_NAME}
         onChange={(event) => onName(event.target.value)}
-        className="font-display font-semibold text-xl bg-transparent rounded-sm field-sizing-content min-w-24 max-w-[16rem] xl:max-w-[24rem] text-ellipsis placeholder:text-base-content/60"
+        className="font-display font-semibold text-xl bg-transparent rounded-sm pointer-coarse:h-11 field-sizing-content min-w-24 max-w-[16rem] xl:max-w-[24rem] text-ellipsis placeholder:text-base-content/60"
       />
       <Unfold
         face={
@@ -35,7 +35,7 @@ export function NameFields({ what, name, tags, onName, onTags }: NameFieldsProps
         }
         label="Tags"
         name={`Tags: ${tags.join(", ") || "none"}`}
-        className="sentence-word text-sm quiet shrink-0"
+        className="sentence-word text-sm quiet shrink-0 justify-center pointer-coarse:min-w-11"
         sheetClassName="w-72"
       >
         <div className="flex flex-wrap items-center gap-2">

@@ -32,7 +32,7 @@ export function Tabs<Id extends string>(props: TabsProps<Id>) {
             <Base.Tab
               key={id}
               value={id}
-              className="px-2.5 h-9 rounded-field text-sm cursor-pointer whitespace-nowrap hover:bg-base-300/60 data-active:bg-base-300 data-active:font-semibold"
+              className="px-2.5 h-9 pointer-coarse:h-11 rounded-field text-sm cursor-pointer whitespace-nowrap hover:bg-base-300/60 data-active:bg-base-300 data-active:font-semibold"
             >
               {name}
               {isMarked ? <span className="text-error"> !</span> : null}

@@ -14,10 +14,11 @@ export function Tags({ tags, onChange }: TagsProps) {
     <>
       <ul aria-label="Tags" className="flex flex-wrap gap-1">
         {tags.map((tag) => (
-          <li key={tag} className="badge badge-outline gap-1 border-base-300 bg-base-100">
+          <li key={tag} className="badge badge-outline h-auto min-h-6 gap-1 border-base-300 bg-base-100">
             {tag}
             <button
               type="button"
+              className="grid place-items-center size-6 pointer-coarse:size-11 -mr-2 cursor-pointer"
               aria-label={`Remove tag ${tag}`}
               onClick={() =>
                 onChange(

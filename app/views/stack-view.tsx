@@ -177,7 +177,7 @@ function CellRow(props: CellRowProps) {
             {...grip.handleProps}
             aria-label={`Move cell ${cell.index + 1} (${plural(cell.size, "note")})`}
             title="Drag to move this cell"
-            className="w-10 h-10 rounded-field font-display font-bold text-xl text-primary cursor-grab hover:bg-base-200 touch-none"
+            className="w-11 h-11 rounded-field font-display font-bold text-xl text-primary cursor-grab hover:bg-base-200 touch-none"
           >
             {cell.size}
           </button>

@@ -33,7 +33,7 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
   return (
     <section
       aria-label="Sound"
-      className="relative border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-3 sm:gap-x-4 gap-y-2"
+      className="relative border-t border-base-300 bg-base-100 px-3 sm:px-5 py-2 flex flex-wrap items-center gap-x-2 sm:gap-x-4 gap-y-2"
     >
       <BigPlay playing={playback.playing} onToggle={playback.toggle} />
       <TempoControl />
@@ -50,14 +50,14 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
       </button>
       <button
         type="button"
-        className="btn btn-sm btn-square ml-auto md:hidden"
+        className="btn btn-sm btn-square ml-auto md:hidden short:inline-flex"
         aria-expanded={more}
         aria-label="More sound settings"
         onClick={() => setMore(!more)}
       >
         <SlidersHorizontal size={16} aria-hidden />
       </button>
-      <div className={`${more ? "flex" : "hidden"} md:flex flex-wrap items-center gap-x-4 gap-y-2`}>
+      <div className={`${more ? "flex" : "hidden md:flex short:hidden"} flex-wrap items-center gap-x-4 gap-y-2`}>
         <GrooveControl />
         <label className="flex items-center gap-2 text-sm cursor-pointer">
           <input

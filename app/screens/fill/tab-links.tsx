@@ -12,7 +12,7 @@ export function TabLinks({ fillId }: { readonly fillId: string }) {
           to={addressOf(fillId, tab)}
           title={TAB_TITLES[tab]}
           className={({ isActive }) =>
-            `px-3 h-9 grid place-items-center rounded-field text-sm border-b-2 ${isActive ? "font-semibold border-primary bg-base-300" : "border-transparent hover:bg-base-200"}`
+            `px-3 h-9 pointer-coarse:h-11 grid place-items-center rounded-field text-sm border-b-2 ${isActive ? "font-semibold border-primary bg-base-300" : "border-transparent hover:bg-base-200"}`
           }
         >
           {TAB_NAMES[tab]}

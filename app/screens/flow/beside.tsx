@@ -1,8 +1,8 @@
 import type { StoreApi } from "zustand/vanilla";
 import type { Hand } from "~/core/stroke";
+import { TempoStepper } from "~/listening/tempo-stepper";
 import { BigPlay } from "~/ui/big-play";
 import { BigView } from "~/ui/big-view";
-import { TempoStepper } from "~/ui/tempo-stepper";
 import { BeatsLeft, CallCards, type CardFaces } from "./board";
 import type { Board } from "./run";
 import type { Playhead } from "./use-flow";

@@ -1,9 +1,9 @@
 /** The bottom bar of a flow: play, tempo, round number, volume. */
 
 import { listCalls } from "~/core/flow";
+import { TempoStepper } from "~/listening/tempo-stepper";
 import { BigPlay } from "~/ui/big-play";
 import { InlineError } from "~/ui/inline-error";
-import { TempoStepper } from "~/ui/tempo-stepper";
 import { plural } from "~/words/time";
 import type { Flow } from "./use-flow";
 

@@ -64,12 +64,12 @@ export function ItemCard({ item, number, known, strongHand, grip, isFirst, isLas
             {...grip.handleProps}
             aria-label={`Move ${name}`}
             title="Drag to move"
-            className="btn btn-ghost btn-xs btn-square cursor-grab touch-none"
+            className="btn btn-ghost btn-sm btn-square cursor-grab touch-none"
           >
             <GripVertical size={15} aria-hidden />
           </button>
         ) : (
-          <span className="w-6 h-6" />
+          <span className="w-8 h-8 pointer-coarse:w-11 pointer-coarse:h-11" />
         )}
         {number === null ? null : <span className="font-display font-bold text-lg text-primary">{number}</span>}
       </div>

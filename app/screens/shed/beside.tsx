@@ -1,10 +1,10 @@
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
+import { TempoStepper } from "~/listening/tempo-stepper";
 import { BigPlay } from "~/ui/big-play";
 import { BigView } from "~/ui/big-view";
 import { ChevronLeft, ChevronRight } from "~/ui/icons";
-import { TempoStepper } from "~/ui/tempo-stepper";
 import { sizeRail } from "~/views/rail-rows";
 import { RailView, type RailViewProps } from "~/views/rail-view";
 import { describeStep } from "~/words/practice";

@@ -56,7 +56,10 @@ export function VerdictBar({ open, onOpen }: VerdictBarProps) {
           <TopTempo timeline={timeline}>{(verdict) => item("tempo", verdict)}</TopTempo>
         </AfterHydration>
         {isLinear(timeline) ? (
-          <li className="shrink-0 h-9 px-2 flex items-center text-sm font-semibold" title="No two limbs play at once">
+          <li
+            className="shrink-0 h-9 pointer-coarse:h-11 px-2 flex items-center text-sm font-semibold"
+            title="No two limbs play at once"
+          >
             One limb at a time
           </li>
         ) : null}
@@ -116,7 +119,7 @@ function VerdictItem({ verdict, isOpen, onPress }: VerdictItemProps): ReactNode 
         type="button"
         aria-expanded={isOpen}
         title={verdict.detail}
-        className={`h-9 px-2 rounded-field flex items-center gap-1.5 cursor-pointer text-sm font-semibold ${isOpen ? "bg-base-300" : "hover:bg-base-200"} ${verdict.tone === "plain" ? "" : className}`}
+        className={`h-9 pointer-coarse:h-11 px-2 rounded-field flex items-center gap-1.5 cursor-pointer text-sm font-semibold ${isOpen ? "bg-base-300" : "hover:bg-base-200"} ${verdict.tone === "plain" ? "" : className}`}
         onClick={onPress}
       >
         <Icon size={16} className="shrink-0" aria-label={says || undefined} aria-hidden={says === ""} />

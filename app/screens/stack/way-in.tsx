@@ -63,7 +63,7 @@ export function WayIn({ done, close }: WayInState) {
     <section aria-label="First steps" className="px-3 py-2 h-full flex flex-col gap-1.5">
       <div className="flex items-center">
         <h2 className="text-base flex-1">{next ? "New here? Three steps" : "Done. You've made a fill."}</h2>
-        <button type="button" className="btn btn-xs h-7 btn-ghost" onClick={close}>
+        <button type="button" className="btn btn-xs btn-ghost" onClick={close}>
           <X size={14} aria-hidden /> {next ? "Skip" : "Close"}
         </button>
       </div>

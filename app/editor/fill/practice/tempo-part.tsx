@@ -34,8 +34,17 @@ export function TempoPart() {
         {ladder ? null : <span className="font-display font-semibold">{Math.round(bpm(tempo * speed))} bpm</span>}
       </div>
       {ladder ? null : (
-        <label className="flex items-center gap-2 w-full">
-          <span className="w-12">{Math.round(speed * 100)} %</span>
+        <div className="flex items-center gap-2 w-full">
+          <NumberField
+            label="Speed in per cent"
+            isLabelHidden
+            className="input-xs w-14"
+            least={MIN_SPEED * 100}
+            most={MAX_SPEED * 100}
+            value={Math.round(speed * 100)}
+            onValue={(percent) => practise({ speed: percent / 100 })}
+          />
+          %
           <input
             type="range"
             aria-label="Speed in per cent of the tempo"
@@ -46,7 +55,7 @@ export function TempoPart() {
             value={Math.round(speed * 100)}
             onChange={(event) => practise({ speed: Number(event.target.value) / 100 })}
           />
-        </label>
+        </div>
       )}
       <Check checked={ladder !== null} onCheck={(checked) => practise({ ladder: checked ? started : null })}>
         Tempo ladder

@@ -1,6 +1,6 @@
 import { bpm, MAX_BPM, MIN_BPM } from "~/core/time";
-import { Minus, Plus } from "./icons";
-import { NumberField } from "./number-field";
+import { Minus, Plus } from "~/ui/icons";
+import { NumberField } from "~/ui/number-field";
 
 interface TempoStepperProps {
   readonly tempo: number;
