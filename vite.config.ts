@@ -10,7 +10,7 @@ const OPENING =
   /node_modules.dexie|app.(first-press.carry-out|library.(own|database|fill.open)|content.(index|schema|grooves|kits|rudiments|starter|course)|screens.fill.screen)\.tsx?$/;
 /** Fields, menus, dialogs and dragging: one file that loads after the first picture. */
 const CONTROLS =
-  /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows)/;
+  /node_modules.(@base-ui|@floating-ui|@dnd-kit)|app.(ui.(number-field-input|unfold-sheet|menu|modal|tabs)|views.movable-rows|editor.note-palette)/;
 
 /** Needed by some screens only, however many: loads with them. */
 const LATER =

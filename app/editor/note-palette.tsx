@@ -1,3 +1,4 @@
+import { Toolbar } from "@base-ui/react/toolbar";
 import { useHint } from "~/commands/commands";
 import { countSlot } from "~/core/pulse";
 import { type Level, type Limb, type Slot, strokesOf, type Technique } from "~/core/stroke";
@@ -95,48 +96,68 @@ export function NotePalette({ slot, cells, onOpenDrawer }: NotePaletteProps) {
           "Press a note to change it, or use the arrow keys"
         )}
       </p>
-      <div role="toolbar" aria-label="Chosen note" className="flex flex-wrap gap-x-2 gap-y-1.5">
+      <Toolbar.Root aria-label="Chosen note" className="flex flex-wrap gap-x-2 gap-y-1.5">
         {NOTE_TOOLS.map((group) => (
-          <div key={group[0]?.id} className="join">
+          <Toolbar.Group key={group[0]?.id} className="join">
             {group.map((tool) => (
               <ToolButton key={tool.id} tool={tool} slot={slot} onRun={run} />
             ))}
-          </div>
+          </Toolbar.Group>
         ))}
-      </div>
-      <div role="toolbar" aria-label="Its cell" className="flex flex-wrap items-center gap-x-3 mt-1 text-sm">
+      </Toolbar.Root>
+      <Toolbar.Root aria-label="Its cell" className="flex flex-wrap items-center gap-x-3 mt-1 text-sm">
         <span className="quiet">This cell:</span>
         {CELL_TOOLS.map(({ id, face }) => (
-          <button
+          <Toolbar.Button
             key={id}
-            type="button"
             className="sentence-word disabled:opacity-50"
             disabled={slot === null}
+            focusableWhenDisabled={false}
             title={hint(NOTE_COMMANDS, id)}
             aria-label={nameOfNote(id)}
             onClick={() => run(id)}
           >
             {face}
-          </button>
+          </Toolbar.Button>
         ))}
-        <button
-          type="button"
-          className="sentence-word"
-          title={hint(LINE_COMMANDS, "moves")}
-          onClick={() => onOpenDrawer("moves")}
-        >
-          <Shuffle size={13} aria-hidden /> Moves
-        </button>
-        <button
-          type="button"
-          className="sentence-word"
-          title={hint(LINE_COMMANDS, "insert-cell")}
-          onClick={() => onOpenDrawer("cells")}
-        >
-          <Plus size={13} aria-hidden /> Cell
-        </button>
-      </div>
+        <DrawerButtons onOpenDrawer={onOpenDrawer} />
+      </Toolbar.Root>
     </div>
+  );
+}
+
+/** What needs no chosen note, while something else has the palette's place. */
+export function LineTools({ onOpenDrawer }: Pick<NotePaletteProps, "onOpenDrawer">) {
+  return (
+    <Toolbar.Root
+      aria-label="The line"
+      className="px-3 py-0.5 flex flex-wrap items-center gap-x-3 text-sm border-t border-base-300"
+    >
+      <span className="quiet">Press a note to change it.</span>
+      <DrawerButtons onOpenDrawer={onOpenDrawer} />
+    </Toolbar.Root>
+  );
+}
+
+function DrawerButtons({ onOpenDrawer }: Pick<NotePaletteProps, "onOpenDrawer">) {
+  const hint = useHint();
+  return (
+    <>
+      <Toolbar.Button
+        className="sentence-word"
+        title={hint(LINE_COMMANDS, "moves")}
+        onClick={() => onOpenDrawer("moves")}
+      >
+        <Shuffle size={13} aria-hidden /> Moves
+      </Toolbar.Button>
+      <Toolbar.Button
+        className="sentence-word"
+        title={hint(LINE_COMMANDS, "insert-cell")}
+        onClick={() => onOpenDrawer("cells")}
+      >
+        <Plus size={13} aria-hidden /> Cell
+      </Toolbar.Button>
+    </>
   );
 }
 
@@ -150,16 +171,16 @@ function ToolButton({ tool: { id, face, isOn }, slot, onRun }: ToolButtonProps) 
   const hint = useHint();
   const isPressed = slot !== null && isOn?.(slot.content) === true;
   return (
-    <button
-      type="button"
+    <Toolbar.Button
       className={`btn btn-sm h-9 min-w-7 pointer-coarse:h-11 pointer-coarse:min-w-11 join-item px-[0.4rem] ${isPressed ? "btn-neutral" : "font-normal"}`}
       disabled={slot === null && id !== "insert"}
+      focusableWhenDisabled={false}
       aria-pressed={isOn ? isPressed : undefined}
       title={hint(NOTE_COMMANDS, id)}
       aria-label={nameOfNote(id)}
       onClick={() => onRun(id)}
     >
       {face}
-    </button>
+    </Toolbar.Button>
   );
 }

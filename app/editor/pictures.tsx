@@ -14,8 +14,11 @@ import { FIX_LINE_FIRST } from "~/words/editing";
 import type { DrawerTab } from "./cell-drawer";
 import { useChoice, useChooser } from "./choice";
 import { useEditor, usePhrase, useWorked } from "./context";
-import { NotePalette } from "./note-palette";
 
+// Toolbars are large, and the notes should appear first.
+const NotePalette = lazy(async () => ({ default: (await import("./note-palette")).NotePalette }));
+const LineTools = lazy(async () => ({ default: (await import("./note-palette")).LineTools }));
+const EditNews = lazy(() => import("./edit-news"));
 const StaffView = lazy(() => import("~/views/staff-view"));
 
 interface PicturesProps {
@@ -135,9 +138,21 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
       {/* On a phone, the pad replaces the note tools. */}
       <section
         aria-label="Note"
-        className={`panel lg:h-[8.1rem] overflow-y-auto ${isUnchosen ? "max-md:order-3" : "max-md:hidden"}`}
+        className={`panel md:min-h-[7.5rem] lg:h-[9rem] flex flex-col ${isUnchosen ? "max-md:order-3" : "max-md:hidden"}`}
       >
-        {isUnchosen ? unchosen : <NotePalette slot={slot} cells={picked} onOpenDrawer={onOpenDrawer} />}
+        <div className="flex-1 min-h-0 overflow-y-auto">
+          {isUnchosen ? (
+            unchosen
+          ) : (
+            <AfterHydration>
+              <NotePalette slot={slot} cells={picked} onOpenDrawer={onOpenDrawer} />
+            </AfterHydration>
+          )}
+        </div>
+        <AfterHydration>
+          {isUnchosen ? <LineTools onOpenDrawer={onOpenDrawer} /> : null}
+          <EditNews timeline={timeline} />
+        </AfterHydration>
       </section>
       {verdict ? <div className="min-w-0 max-md:order-2 lg:col-span-2">{verdict}</div> : null}
     </div>

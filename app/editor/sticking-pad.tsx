@@ -49,7 +49,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
       <button
         type="button"
         className={`w-full h-11 short:h-8 border-t border-base-300 bg-base-100 text-sm cursor-pointer print:hidden ${
-          chosen === null ? "pad-folded" : "md:hidden md:pointer-coarse:block"
+          chosen === null ? "hidden pad-folded" : "md:hidden md:pointer-coarse:block"
         }`}
         aria-expanded={false}
         onClick={() => setOpen(true)}
@@ -64,7 +64,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
       <section
         aria-label="Sticking pad"
         className={`border-t border-base-300 bg-base-100 px-3 pt-2 short:pt-1 pb-1.5 short:pb-0 print:hidden ${
-          chosen === null ? "pad-open" : "md:hidden md:pointer-coarse:block"
+          chosen === null ? "hidden pad-open" : "md:hidden md:pointer-coarse:block"
         }`}
       >
         <div className="short:md:flex short:gap-1.5">

@@ -6,6 +6,7 @@
 import { useEffect, useState } from "react";
 import { flushSaves } from "~/data/autosave";
 import { startKeepingApp } from "./offline";
+import { PageNews } from "./page-news";
 import { useStorageKeeper } from "./storage-keeper";
 import { useEndedPages } from "./use-ended-pages";
 import { useImportWatch } from "./use-imports";
@@ -29,21 +30,24 @@ export default function BackgroundTasks() {
     else window.addEventListener("load", onLoad, { once: true });
     return () => window.removeEventListener("load", onLoad);
   }, []);
-  if (!waiting) return null;
+  if (!waiting) return <PageNews />;
   const change = async () => {
     await flushSaves();
     navigator.serviceWorker.addEventListener("controllerchange", () => window.location.reload(), { once: true });
     waiting.postMessage({ type: "use-now" });
   };
   return (
-    <div role="status" className="alert mx-4 my-2 py-2 text-sm print:hidden">
-      <span className="flex-1">A new version of Dime Stack is ready. Reload when it suits you.</span>
-      <button type="button" className="btn btn-sm" onClick={() => void change()}>
-        Reload
-      </button>
-      <button type="button" className="btn btn-sm btn-ghost" onClick={() => setWaiting(null)}>
-        Later
-      </button>
-    </div>
+    <>
+      <PageNews />
+      <div role="status" className="alert mx-4 my-2 py-2 text-sm print:hidden">
+        <span className="flex-1">A new version of Dime Stack is ready. Reload when it suits you.</span>
+        <button type="button" className="btn btn-sm" onClick={() => void change()}>
+          Reload
+        </button>
+        <button type="button" className="btn btn-sm btn-ghost" onClick={() => setWaiting(null)}>
+          Later
+        </button>
+      </div>
+    </>
   );
 }

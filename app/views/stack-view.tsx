@@ -109,7 +109,7 @@ export const StackView = memo(function StackView({
                 onKeyDown,
               }
             : { role: "table", "aria-label": label })}
-          className="flex flex-col-reverse gap-2 rounded-box"
+          className="flex flex-col-reverse gap-2 rounded-box -outline-offset-2"
         >
           {onMoveCell ? (
             <AfterHydration fallback={still}>

@@ -10,6 +10,7 @@ import { canPlay, type KitVoice } from "~/core/stroke";
 import { useChoice, useChooser } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
 import { Crossings } from "~/editor/crossings";
+import EditNews from "~/editor/edit-news";
 import { type Follower, useFill, useFollow, useOpenFill } from "~/editor/fill/place";
 import { useLitCeiling } from "~/editor/fill/use-ceiling";
 import { addressOf } from "~/library/fill/address";
@@ -156,6 +157,7 @@ export function FloorDesk({ tab, onTab, chosen, deskKit, notices }: FloorDeskPro
   return (
     <>
       <h1 className="sr-only">Floor</h1>
+      <EditNews timeline={worked.timeline} />
       {notices}
       <div className="desk-columns">
         <div className="flex flex-col gap-2.5 min-w-0 lg:min-h-[calc(100dvh-11.5rem)]">

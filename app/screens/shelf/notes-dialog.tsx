@@ -125,7 +125,7 @@ export default function NotesDialog({ file, onClose }: NotesDialogProps) {
       ) : null}
       {!problem && summary && result ? (
         <>
-          <ul role="status" className="text-sm list-disc pl-5 mb-3">
+          <ul className="text-sm list-disc pl-5 mb-3">
             {describeNotesMade(result.made, summary).map((words) => (
               <li key={words}>{words}</li>
             ))}
