@@ -27,12 +27,14 @@ interface PicturesProps {
   readonly onOpenDrawer: (tab: DrawerTab) => void;
   /** Shown instead of the note tools while no note is chosen. */
   readonly unchosen?: ReactNode;
+  /** On a phone, that comes before the pictures. */
+  readonly isUnchosenFirst?: boolean;
   /** Under the pictures. */
   readonly verdict?: ReactNode;
 }
 
 /** Stack, rail and staff, the tools for the chosen note, and messages. */
-export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: PicturesProps) {
+export function Pictures({ showsCells, onOpenDrawer, unchosen, isUnchosenFirst = false, verdict }: PicturesProps) {
   const editor = useEditor();
   const chooser = useChooser();
   const say = useSay();
@@ -90,7 +92,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
       <section
         aria-label="Stack view"
         data-scope="notes"
-        className="panel min-w-0 flex flex-col max-md:order-1 lg:row-span-2 lg:min-h-[calc(clamp(260px,100dvh-496px,520px)+26px)]"
+        className="panel min-w-0 flex flex-col max-md:order-1 lg:row-span-2 lg:min-h-[calc(clamp(260px,100dvh-496px-var(--hint,0px),520px)+26px)]"
       >
         <div className="flex-1 min-h-0 px-3 py-3 max-lg:max-h-[52vh] overflow-y-auto flex flex-col-reverse">
           {timeline.slots.length > 0 ? (
@@ -138,7 +140,7 @@ export function Pictures({ showsCells, onOpenDrawer, unchosen, verdict }: Pictur
       {/* On a phone, the pad replaces the note tools. */}
       <section
         aria-label="Note"
-        className={`panel md:min-h-[7.5rem] lg:h-[9rem] flex flex-col ${isUnchosen ? "max-md:order-3" : "max-md:hidden"}`}
+        className={`panel md:min-h-[7.5rem] lg:h-[9rem] flex flex-col ${isUnchosen ? (isUnchosenFirst ? "max-md:order-0" : "max-md:order-3") : "max-md:hidden"}`}
       >
         <div className="flex-1 min-h-0 overflow-y-auto">
           {isUnchosen ? (

@@ -1,7 +1,9 @@
+import { lazy, Suspense } from "react";
 import { MAX_NAME } from "~/library/phrase/phrase";
 import { Tag } from "./icons";
-import { Tags } from "./tags";
 import { Unfold } from "./unfold";
+
+const Tags = lazy(async () => ({ default: (await import("./tags")).Tags }));
 
 interface NameFieldsProps {
   /** "fill": what the name belongs to. */
@@ -39,7 +41,9 @@ export function NameFields({ what, name, tags, onName, onTags }: NameFieldsProps
         sheetClassName="w-72"
       >
         <div className="flex flex-wrap items-center gap-2">
-          <Tags tags={tags} onChange={onTags} />
+          <Suspense fallback={null}>
+            <Tags tags={tags} onChange={onTags} />
+          </Suspense>
         </div>
       </Unfold>
     </div>

@@ -129,6 +129,9 @@ export function FitScreen(props: FitScreenProps) {
           onOpen={(id) => void navigate(`/fit/${id}`)}
           onDelete={() => go("delete", { id: row.id })}
         />
+        <p className="text-sm quiet mt-1">
+          Fit finds the cells that fill a space exactly, and puts first what a drummer would choose.
+        </p>
       </div>
       <div className="lg:col-span-2 empty:hidden">
         <SaveNotice saving={saving} onCopy={(mine) => go("keep", { content: mine })} />

@@ -165,6 +165,9 @@ export function FlowScreen(props: FlowScreenProps) {
           <Maximize2 size={15} aria-hidden /> <span className="max-sm:sr-only">Big view</span>
         </button>
       </NamedHeader>
+      <p className="text-sm quiet -mt-1">
+        Flow calls your ideas in random order, each any number of times, and always comes home on the bar you chose.
+      </p>
       <SaveNotice saving={saving} onCopy={(theirs) => go("keep", { content: theirs })} />
       <CareNote playing={playing} breakAfter={listening.breakAfter} downs={0} />
       <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_20rem] xl:grid-cols-[19rem_minmax(0,1fr)_20rem]">

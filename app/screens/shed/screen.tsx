@@ -106,6 +106,9 @@ export function ShedScreen({ plan }: ShedScreenProps) {
         <Link to="/log" className="text-sm underline">
           Today’s practice
         </Link>
+        <p className="text-sm quiet max-sm:order-last max-sm:basis-full">
+          The Shed practises this fill with you, step by step, until each step is clean.
+        </p>
         <button
           type="button"
           className="btn btn-sm ml-auto"

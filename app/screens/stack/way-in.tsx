@@ -1,9 +1,16 @@
-/** Three steps for newcomers on their first fill: hear it, change a note, make it fit. Gone for good when done. */
+/**
+ * For newcomers on their first fill: two questions, then three steps: hear it, change a note, make it fit. Gone for good
+ * when done.
+ */
 
-import { useEffect, useState } from "react";
-import { useWorked } from "~/editor/context";
+import { type ReactNode, useEffect, useState } from "react";
+import { Link } from "react-router";
+import { isHand, strokesOf } from "~/core/stroke";
+import { useEditor, useWorked } from "~/editor/context";
 import { useFill, useOpenFill } from "~/editor/fill/place";
 import { FIRST_FILLS } from "~/library/fill/first";
+import type { LessonMessages } from "~/messages/lessons";
+import { useMessages } from "~/messages/use-messages";
 import { usePreferences } from "~/session/preferences";
 import { Check, X } from "~/ui/icons";
 
@@ -28,7 +35,15 @@ type StepId = (typeof STEPS)[number]["id"];
 type DoneSteps = Readonly<Record<StepId, boolean>>;
 const NOTHING_DONE: DoneSteps = { hear: false, change: false, fit: false };
 
+/** Which questions are answered or skipped. */
+interface Answered {
+  readonly hands: boolean;
+  readonly years: boolean;
+}
+
 export interface WayInState {
+  readonly answered: Answered;
+  readonly answer: (which: Partial<Answered>) => void;
   readonly done: DoneSteps;
   readonly close: () => void;
 }
@@ -40,6 +55,7 @@ export function useWayIn(): WayInState | null {
   const { text } = useFill();
   const [{ wayIn }, change] = usePreferences();
   const isShown = wayIn && Object.values(FIRST_FILLS).includes(row.id);
+  const [answered, setAnswered] = useState<Answered>({ hands: false, years: false });
   const [done, setDone] = useState(NOTHING_DONE);
   const [first] = useState(text);
   const [wasOff, setWasOff] = useState(false);
@@ -54,19 +70,141 @@ export function useWayIn(): WayInState | null {
     if (isOff) setWasOff(true);
     else if (wasOff && isOther) setDone((now) => ({ ...now, fit: true }));
   }, [isOther, isOff, wasOff]);
-  return isShown ? { done, close: () => change({ wayIn: false }) } : null;
+  if (!isShown) return null;
+  const answer = (which: Partial<Answered>) => setAnswered((now) => ({ ...now, ...which }));
+  return { answered, answer, done, close: () => change({ wayIn: false }) };
 }
 
-export function WayIn({ done, close }: WayInState) {
+/** What the years of playing say about speed, until you test it. */
+const YEARS = [
+  { level: "learner", name: "Under 2 years" },
+  { level: "working", name: "2 to 10 years" },
+  { level: "advanced", name: "Longer" },
+] as const;
+
+const HANDS = [
+  { hands: "right", limb: "R", name: "Right" },
+  { hands: "left", limb: "L", name: "Left" },
+] as const;
+
+export function isAsking({ answered }: WayInState): boolean {
+  return !answered.hands || !answered.years;
+}
+
+export function WayIn(state: WayInState) {
+  return isAsking(state) ? <Questions {...state} /> : <Steps {...state} />;
+}
+
+/** Both can be changed later. */
+function Questions({ answered, answer }: WayInState) {
+  const [{ hands, level }, change] = usePreferences();
+  const editor = useEditor();
+  const { timeline } = useWorked();
+  const first = timeline.slots.flatMap(({ content }) => strokesOf(content)).find(({ limb }) => isHand(limb));
+  return (
+    <section aria-label="First questions" className="px-3 py-2 h-full flex flex-col gap-1.5">
+      <Heading words="New here? Two questions" close="Skip" onClose={() => answer({ hands: true, years: true })} />
+      <div className="flex flex-wrap gap-x-6 gap-y-2">
+        <Choice question="Which hand leads?">
+          {HANDS.map((one) => (
+            <Answer
+              key={one.hands}
+              isChosen={answered.hands && hands === one.hands}
+              onChoose={() => {
+                change({ hands: one.hands });
+                // The starter phrase begins with the hand that leads.
+                if (first && first.limb !== one.limb) editor.mirror();
+                answer({ hands: true });
+              }}
+            >
+              {one.name}
+            </Answer>
+          ))}
+        </Choice>
+        <Choice question="How long have you played?">
+          {YEARS.map((one) => (
+            <Answer
+              key={one.level}
+              isChosen={answered.years && level === one.level}
+              onChoose={() => {
+                change({ level: one.level });
+                answer({ years: true });
+              }}
+            >
+              {one.name}
+            </Answer>
+          ))}
+        </Choice>
+        <p className="text-xs quiet self-end max-w-56">
+          They set your kit and your top tempo. You can change both in{" "}
+          <Link to="/setup" className="underline">
+            Setup
+          </Link>
+          .
+        </p>
+      </div>
+    </section>
+  );
+}
+
+function Choice({ question, children }: { readonly question: string; readonly children: ReactNode }) {
+  return (
+    <fieldset>
+      <legend className="text-sm mb-1">{question}</legend>
+      <div className="join">{children}</div>
+    </fieldset>
+  );
+}
+
+interface AnswerProps {
+  readonly isChosen: boolean;
+  readonly onChoose: () => void;
+  readonly children: ReactNode;
+}
+
+function Answer({ isChosen, onChoose, children }: AnswerProps) {
+  return (
+    <button
+      type="button"
+      className={`btn btn-sm join-item ${isChosen ? "btn-neutral" : "font-normal"}`}
+      aria-pressed={isChosen}
+      onClick={onChoose}
+    >
+      {children}
+    </button>
+  );
+}
+
+interface HeadingProps {
+  readonly words: string;
+  readonly close: string;
+  readonly onClose: () => void;
+}
+
+function Heading({ words, close, onClose }: HeadingProps) {
+  const { send } = useMessages<LessonMessages>("/lessons");
+  return (
+    <div className="flex flex-wrap items-center gap-x-2">
+      <h2 className="text-base flex-1">{words}</h2>
+      <button type="button" className="btn btn-xs" onClick={() => send("openCourse", {})}>
+        Starter course
+      </button>
+      <button type="button" className="btn btn-xs btn-ghost" onClick={onClose}>
+        <X size={14} aria-hidden /> {close}
+      </button>
+    </div>
+  );
+}
+
+function Steps({ done, close }: WayInState) {
   const next = STEPS.find(({ id }) => !done[id]);
   return (
     <section aria-label="First steps" className="px-3 py-2 h-full flex flex-col gap-1.5">
-      <div className="flex items-center">
-        <h2 className="text-base flex-1">{next ? "New here? Three steps" : "Done. You've made a fill."}</h2>
-        <button type="button" className="btn btn-xs btn-ghost" onClick={close}>
-          <X size={14} aria-hidden /> {next ? "Skip" : "Close"}
-        </button>
-      </div>
+      <Heading
+        words={next ? "Now three steps" : "Done. You've made a fill."}
+        close={next ? "Skip" : "Close"}
+        onClose={close}
+      />
       <ol className="grid sm:grid-cols-3 gap-1.5">
         {STEPS.map(({ id, name, atDesk, byTouch }, index) => (
           <li
