@@ -1,6 +1,6 @@
 import { expect, type Page, test } from "@playwright/test";
 import { findFaults, SIZED_RULES } from "./axe";
-import { newLesson, noteNumber, openVerdict } from "./support";
+import { newLesson, noteNumber, openLine, openVerdict } from "./support";
 
 const ALL_RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
 
@@ -37,6 +37,34 @@ test("a page with faults is reported, so that an empty report means something", 
   const faults = await findFaults(page, ALL_RULES);
   expect(faults.join("\n")).toMatch(/image-alt: img/);
   expect(faults.join("\n")).toMatch(/color-contrast: p /);
+});
+
+test("a whole job by what a screen reader is told: choose, change, orchestrate, practise", async ({ page }) => {
+  const { grid } = await openLine(page, "@4 RLRRL RLRRL RLRRLK");
+  const news = page.locator("[aria-live=polite], [role=status]");
+  const isTold = (words: string | RegExp) => expect(news.filter({ hasText: words }).first()).toBeAttached();
+  await grid.focus();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("ArrowRight");
+  // The grid keeps the focus and names the note.
+  const told = await grid.getAttribute("aria-activedescendant");
+  await expect(page.locator(`[id="${told}"]`)).toHaveAccessibleName("Cell 1, note 2, counted “e”: left hand");
+  await page.keyboard.press("k");
+  await isTold("Note 2: bass drum.");
+  await page.keyboard.press("Alt+2");
+  await isTold(/· Floor$/);
+  await expect(page.getByRole("heading", { name: "Floor", level: 1 })).toBeFocused();
+  await page.keyboard.press("ArrowRight");
+  const tom = page.getByRole("button", { name: /^Put note \d+ on the floor tom$/ });
+  const [, note] = /note (\d+)/.exec((await tom.getAttribute("aria-label")) ?? "") ?? [];
+  await tom.focus();
+  await page.keyboard.press("Enter");
+  await isTold(new RegExp(`^Note ${note}: .*floor tom`));
+  await page.keyboard.press("Alt+4");
+  await isTold(/· Shed$/);
+  await expect(page.getByRole("heading", { level: 2, name: "Hear it once" })).toBeVisible();
+  await page.keyboard.press("1");
+  await expect(page.getByRole("heading", { level: 2, name: "Count it aloud" })).toBeVisible();
 });
 
 test.describe("axe finds nothing, in either theme", () => {

@@ -311,6 +311,38 @@ test("bars at the foot leave room for what they are about", async ({ browser }) 
   }
 });
 
+test("with letters twice as large nothing overlaps in the heads, and nothing is wider than the window", async ({
+  page,
+}) => {
+  await openLine(page, "@4 >RlrrL >RlrrL RLRRLK");
+  const fill = new URL(page.url()).pathname.replace(/\/stack$/, "");
+  for (const path of [`${fill}/stack`, `${fill}/floor`, `${fill}/groove`, `${fill}/shed`, "/flow", "/"]) {
+    await page.goto(path);
+    await expect(page.getByRole("main").getByRole("heading").first()).toBeAttached();
+    await expect(page.locator("[data-waiting], [aria-busy=true]")).toHaveCount(0);
+    await page.evaluate(() => {
+      document.documentElement.style.fontSize = "200%";
+    });
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(1280);
+    const overlaps = await page.evaluate(() => {
+      const parts = [...document.querySelectorAll("header a, header button, header input")]
+        .map((element) => ({ name: element.textContent, box: element.getBoundingClientRect() }))
+        .filter(({ box }) => box.width > 2 && box.height > 2);
+      return parts.flatMap((one, index) =>
+        parts
+          .slice(index + 1)
+          .filter(
+            ({ box }) =>
+              Math.min(one.box.right, box.right) - Math.max(one.box.left, box.left) > 2 &&
+              Math.min(one.box.bottom, box.bottom) - Math.max(one.box.top, box.top) > 2,
+          )
+          .map((other) => `${one.name} on ${other.name}`),
+      );
+    });
+    expect(overlaps, path).toEqual([]);
+  }
+});
+
 test("thumbs and sticks have 44 px to press", async ({ browser }) => {
   const context = await browser.newContext({
     viewport: { width: 390, height: 844 },

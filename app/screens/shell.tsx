@@ -112,7 +112,7 @@ function Frame({ extra, more, children }: ShellFrameProps) {
         Skip to the content
       </a>
       <header className="border-b border-base-300 bg-base-100 max-md:hidden print:hidden">
-        <div className="flex items-center gap-2 px-5 h-12">
+        <div className="flex flex-wrap items-center gap-x-2 px-5 py-0.5 min-h-12">
           <NavLink
             to="/"
             className="flex items-center gap-2 min-h-9 min-w-9 pointer-coarse:min-h-11 pointer-coarse:min-w-11 font-display font-bold text-lg mr-3 max-lg:mr-1 whitespace-nowrap"
@@ -120,7 +120,7 @@ function Frame({ extra, more, children }: ShellFrameProps) {
             <Mark />
             <span className="max-lg:sr-only">Dime Stack</span>
           </NavLink>
-          <nav aria-label="Screens" className="flex gap-1 min-w-0">
+          <nav aria-label="Screens" className="flex flex-wrap gap-1 min-w-0">
             {SCREENS.map(({ to, name, icon: Icon }) => (
               <NavLink
                 key={to}

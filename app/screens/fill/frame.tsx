@@ -37,12 +37,12 @@ export function FillFrame({ saved, history, tab, hasTransport, isPracticeOpen, o
           hasTransport && isPracticeOpen ? "beside-dock" : ""
         }`}
       >
-        <header className="grid grid-cols-[minmax(0,1fr)_auto] lg:grid-cols-[auto_auto_minmax(0,1fr)] items-center gap-x-4 gap-y-1 print:hidden">
+        <header className="grid grid-cols-[minmax(0,1fr)_auto] lg:flex lg:flex-wrap items-center gap-x-4 gap-y-1 print:hidden">
           <NameAndTags />
           <div className="max-lg:order-last max-lg:col-span-2 min-w-0">
             <TabLinks fillId={row.id} />
           </div>
-          <div className="flex justify-end items-center gap-2">
+          <div className="flex justify-end items-center gap-2 lg:ml-auto">
             {saved}
             <UndoButtons history={history} />
             <AfterHydration fallback={<span className="btn btn-sm w-23">Export</span>}>

@@ -170,7 +170,7 @@ export function FlowScreen(props: FlowScreenProps) {
       </p>
       <SaveNotice saving={saving} onCopy={(theirs) => go("keep", { content: theirs })} />
       <CareNote playing={playing} breakAfter={listening.breakAfter} downs={0} />
-      <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_20rem] xl:grid-cols-[19rem_minmax(0,1fr)_20rem]">
+      <div className="grid gap-2.5 items-start lg:grid-cols-[minmax(0,1fr)_min(20rem,40%)] xl:grid-cols-[min(19rem,30%)_minmax(0,1fr)_min(20rem,30%)]">
         <div className="order-2 xl:order-1 min-w-0 lg:max-xl:col-start-2 lg:max-xl:row-start-1 lg:max-xl:row-span-2">
           <IdeasList
             draft={draft}

@@ -120,7 +120,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
       </div>
       <CareNote playing={playback.playing} breakAfter={listening.breakAfter} downs={training.downs} />
       {step && timeline && section ? (
-        <div className="grid gap-2.5 items-start lg:grid-cols-[18rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_19rem]">
+        <div className="grid gap-2.5 items-start lg:grid-cols-[min(18rem,40%)_minmax(0,1fr)] xl:grid-cols-[min(19rem,30%)_minmax(0,1fr)_min(19rem,30%)]">
           <div className="order-2 lg:order-1 min-w-0">
             <PlanList training={training} home={content.tempo} />
           </div>
