@@ -12,7 +12,12 @@ export interface CoinProps {
   readonly strongHand: Hand;
   /** In a crescendo or diminuendo, its progress: 0 soft to 1 loud. */
   readonly loud?: number | undefined;
+  /** How large the owner draws it, so that the name of its drum stays readable. */
+  readonly scale?: number;
 }
+
+/** The smallest name of a drum, in pixels. */
+const LEAST_NAME = 12;
 
 const CLASSES: Record<CoinPart, string> = {
   solid: "coin-solid",
@@ -30,22 +35,29 @@ const LETTERS = {
 };
 
 /** Drawn around 0, 0 at scale 1. */
-export const Coin = memo(function Coin({ slot, strongHand, loud }: CoinProps) {
+export const Coin = memo(function Coin({ slot, strongHand, loud, scale = 1 }: CoinProps) {
   return (
     <>
       <circle className="coin-halo" r={HALO_RADIUS} />
       {markCoin(slot, { strongHand, loud }).map((mark, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: marks have no identity but their order
-        <Mark key={index} mark={mark} />
+        <Mark key={index} mark={mark} scale={scale} />
       ))}
     </>
   );
 });
 
-function Mark({ mark }: { readonly mark: CoinMark }) {
+function Mark({ mark, scale }: { readonly mark: CoinMark; readonly scale: number }) {
   if (mark.shape === "letter") {
+    const size = mark.part === "surface" ? Math.max(mark.size, LEAST_NAME / scale) : mark.size;
     return (
-      <text x={mark.x || undefined} y={mark.y} textAnchor="middle" fontSize={mark.size} className={LETTERS[mark.part]}>
+      <text
+        x={mark.x || undefined}
+        y={mark.y + (size - mark.size) / 2}
+        textAnchor="middle"
+        fontSize={size}
+        className={LETTERS[mark.part]}
+      >
         {mark.text}
       </text>
     );

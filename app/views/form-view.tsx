@@ -9,13 +9,13 @@ import { barTicks } from "~/core/time";
 import { useWidth } from "./use-width";
 
 const LANES = ["cymbals", "toms", "snare", "bass drum", "hi-hat foot"] as const;
-const LANE = 15;
+const LANE = 26;
 const TOP = 24;
 const ROW = TOP + LANES.length * LANE + 12;
-const LABELS = 70;
+const LABELS = 84;
 /** Pixels per bar before rows are broken. */
 const MIN_BAR = 150;
-const RADIUS = { ghost: 2.2, normal: 3.6, accent: 5 } as const;
+const RADIUS = { ghost: 3, normal: 5.5, accent: 8 } as const;
 /** Maximum number of bars drawn; a longer loop is shown in part. */
 const MAX_BARS = 16;
 
@@ -164,7 +164,7 @@ function Row({ row, from, to, arrangement, form, x }: RowProps) {
           <text
             x={LABELS - 14}
             y={y + TOP + lane * LANE + LANE / 2 + 4}
-            fontSize="11"
+            fontSize="12"
             textAnchor="end"
             fill="var(--nickel)"
           >
@@ -195,9 +195,9 @@ function Row({ row, from, to, arrangement, form, x }: RowProps) {
             />
             {isBar ? (
               <text
-                x={x(at) + (form.fillStart >= start && at === left ? 24 : 0)}
+                x={x(at) + (form.fillStart >= start && at === left ? 26 : 0)}
                 y={y + 17}
-                fontSize="11"
+                fontSize="12"
                 fontWeight="650"
                 fill="var(--nickel)"
               >
@@ -215,7 +215,7 @@ function Row({ row, from, to, arrangement, form, x }: RowProps) {
 
 /** Round for hands, square for feet; solid for the strong side, a ring for the other; size shows the level. */
 function Mark({ note, strongHand, x, y }: { note: SoundingNote; strongHand: Hand; x: number; y: number }) {
-  const radius = note.role === "crash" ? 6.5 : RADIUS[note.level];
+  const radius = note.role === "crash" ? 9 : RADIUS[note.level];
   const isSolid = isStrong(note.limb, strongHand);
   const colour = note.role === "fill" ? "var(--ink)" : note.role === "crash" ? "var(--verdigris)" : "var(--nickel)";
   const look = {

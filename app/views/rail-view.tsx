@@ -251,7 +251,7 @@ function RailRowView(props: RailRowProps) {
         >
           <rect x={-pitch / 2} y="-28" width={pitch} height="72" fill="transparent" />
           <g transform={`scale(${scale})`}>
-            <Coin slot={slot.voiced} strongHand={strongHand} loud={slot.loud} />
+            <Coin slot={slot.voiced} strongHand={strongHand} loud={slot.loud} scale={scale} />
           </g>
           {marked.has(slot.index) ? <path d="M0 17l5.5 9h-11z" fill="var(--oxblood)" /> : null}
         </g>

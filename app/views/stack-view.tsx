@@ -200,7 +200,7 @@ function CellRow(props: CellRowProps) {
               transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${scale})`}
             >
               <rect x={-PITCH / 2} y={-ROW / 2} width={PITCH} height={ROW} fill="transparent" />
-              <Coin slot={slot.voiced} strongHand={strongHand} loud={slot.loud} />
+              <Coin slot={slot.voiced} strongHand={strongHand} loud={slot.loud} scale={scale} />
             </g>
           ))}
         </svg>
@@ -236,8 +236,8 @@ function Threads({ section, timeline: { meter, pulse }, scale, rowHeight, widest
   }, [section, meter, pulse]);
   const rows = section.cells.length;
   const height = rows * (rowHeight + ROW_GAP) - ROW_GAP;
-  // In a low row, a number above the coin would cover it.
-  const badgeShift = rowHeight < ROW ? PITCH * scale * 0.42 : 0;
+  // Between two coins, clear of the names of drums under the coins of the row above.
+  const badgeShift = -PITCH * scale * 0.42;
   const x = (place: number) => (place + 0.5) * PITCH * scale;
   const y = (row: number) => height - row * (rowHeight + ROW_GAP) - rowHeight / 2;
   return (

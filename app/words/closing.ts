@@ -2,7 +2,9 @@
 
 import type { Closing, ClosingWay, Ending, Fix, Landing } from "~/core/fit";
 import type { Hand, Limb } from "~/core/stroke";
-import { KIT_VOICE_NAMES } from "~/core/stroke";
+import { isHand, KIT_VOICE_NAMES, strokesOf } from "~/core/stroke";
+import type { Timeline } from "~/core/timeline";
+import { describeBpm } from "./ceiling";
 import { listAnd } from "./list";
 import { LIMB_NAMES } from "./slot";
 import { describeMilliseconds, describeNumber, describeRate, plural } from "./time";
@@ -29,6 +31,25 @@ export function describeLandingShort(landing: Landing | null): string {
         ? `${HANDS[free[0]?.hand ?? "R"]} hand free`
         : "neither hand free";
   return `ends on the ${listAnd(landing.last.map(nameLimb))}, ${hands}`;
+}
+
+/** "All right-hand starts, ends on the kick, both hands free, up to 124." `top` is its top tempo, if known. */
+export function describeResult(timeline: Timeline, landing: Landing | null, top: number | null): string {
+  const parts = [describeStarts(timeline), describeLandingShort(landing)];
+  if (top !== null) parts.push(`up to ${describeBpm(top)}`);
+  return `${parts.filter(Boolean).join(", ")}.`;
+}
+
+/** Which hand begins the cells that a hand begins. */
+function describeStarts({ slots: all }: Timeline): string {
+  const hands = new Set(
+    all
+      .filter(({ inCell }) => inCell === 0)
+      .flatMap(({ content }) => strokesOf(content).flatMap(({ limb }) => (isHand(limb) ? [limb] : []))),
+  );
+  if (hands.size === 2) return "Starts change hands";
+  if (hands.size === 0) return "No hand starts";
+  return hands.has("R") ? "All right-hand starts" : "All left-hand starts";
 }
 
 function slots(count: number): string {

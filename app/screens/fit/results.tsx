@@ -7,10 +7,10 @@ import type { Player } from "~/core/player";
 import { cellOf } from "~/library/cell/content";
 import { usePlayer } from "~/session/player";
 import { Bookmark, Sparkles } from "~/ui/icons";
+import { Unfold } from "~/ui/unfold";
 import { MiniStack, miniStackHeight } from "~/views/mini-stack";
 import { useSeen } from "~/views/use-seen";
-import { describeBpm } from "~/words/ceiling";
-import { describeLandingShort } from "~/words/closing";
+import { describeResult } from "~/words/closing";
 import { PART_WORDS } from "~/words/search";
 import type { FoundWay } from "~/workers/search";
 import { FIT_COMMANDS } from "./commands";
@@ -164,13 +164,19 @@ const ResultCard = memo(function ResultCard(props: ResultCardProps) {
             />
           ) : null}
         </span>
-        <span className="block text-xs quiet leading-snug pt-1 min-h-5">
-          {way.bpm === null ? "" : `to ${describeBpm(way.bpm)} · `}
-          {timeline ? describeLandingShort(findLanding(timeline, player)) : ""}
+        <span className="block text-sm leading-snug pt-1 min-h-10">
+          {timeline ? describeResult(timeline, findLanding(timeline, player), way.bpm) : ""}
         </span>
       </button>
-      <div className="flex items-end gap-1">
-        <Parts way={way} />
+      <div className="flex items-center gap-1">
+        <Unfold
+          face="Why here"
+          label="Parts of the score"
+          name={`Why result ${index + 1} is here`}
+          className="sentence-word text-xs quiet relative z-1"
+        >
+          <Parts way={way} />
+        </Unfold>
         <button
           type="button"
           className="btn btn-xs btn-ghost btn-square relative z-1 ml-auto"
@@ -196,23 +202,23 @@ const ResultCard = memo(function ResultCard(props: ResultCardProps) {
 
 const SHOWN = ["drift", "variety", "balance", "ease", "landing"] as const;
 
-/** The parts of a score as small bars, each with its initial. */
+/** The parts of a score, each as a bar and a number out of 100. */
 function Parts({ way }: { way: FoundWay }) {
   return (
-    <dl className="flex gap-1.5" aria-label="Parts of the score">
+    <dl
+      className="grid grid-cols-[auto_6rem_auto] gap-x-3 gap-y-1 items-center text-sm"
+      aria-label="Parts of the score"
+    >
       {SHOWN.map((part) => {
         const share = Math.round(way.parts[part] * 100);
         return (
-          <div key={part} title={`${PART_WORDS[part].name}: ${share} of 100`} className="w-9">
-            <dt className="text-xs quiet leading-none">
-              <span aria-hidden>{PART_SIGNS[part]}</span>
-              <span className="sr-only">{PART_WORDS[part].name}</span>
-            </dt>
-            <dd className="text-xs leading-tight">
-              {share}
-              <span className="block h-1 rounded-full bg-base-300 overflow-hidden" aria-hidden>
+          <div key={part} className="contents">
+            <dt>{PART_WORDS[part].name}</dt>
+            <dd className="contents">
+              <span className="block h-1.5 rounded-full bg-base-300 overflow-hidden" aria-hidden>
                 <span className="block h-full bg-accent" style={{ width: `${share}%` }} />
               </span>
+              <span className="tabular-nums text-right">{share}</span>
             </dd>
           </div>
         );
@@ -220,5 +226,3 @@ function Parts({ way }: { way: FoundWay }) {
     </dl>
   );
 }
-
-const PART_SIGNS = { drift: "across", variety: "mix", balance: "even", ease: "easy", landing: "lands" } as const;

@@ -112,7 +112,9 @@ export default function Charts({ practised: days, fills, plans }: ChartsProps) {
               strokeDasharray="6 4"
               label={{
                 value: `goal ${Math.round(goal)}`,
-                position: "insideTopRight",
+                // Above its line, where the first results are still below it.
+                position: "insideBottomLeft",
+                offset: 6,
                 fill: "currentColor",
                 fontSize: 12,
               }}
