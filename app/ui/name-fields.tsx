@@ -32,7 +32,9 @@ export function NameFields({ what, name, tags, onName, onTags }: NameFieldsProps
         face={
           <>
             <Tag size={13} className="shrink-0" aria-hidden />
-            <span className="truncate max-w-36 max-sm:sr-only">{tags.length > 0 ? tags.join(", ") : "Add tags"}</span>
+            <span className="truncate max-w-36 max-sm:sr-only short:sr-only">
+              {tags.length > 0 ? tags.join(", ") : "Add tags"}
+            </span>
           </>
         }
         label="Tags"

@@ -43,6 +43,9 @@ function nameDrawing(slot: Slot, strongHand: Hand): string | null {
   return id;
 }
 
+/** About how large previews are: their letters must still be readable. */
+const PREVIEW_SCALE = 0.6;
+
 interface SheetCoinProps {
   readonly slot: Slot;
   readonly strongHand: Hand;
@@ -56,7 +59,7 @@ export function SheetCoin({ slot, strongHand, x, y }: SheetCoinProps) {
   if (id) return <use href={`#${id}`} x={x} y={y} />;
   return (
     <g transform={`translate(${x} ${y})`}>
-      <Coin slot={slot} strongHand={strongHand} />
+      <Coin slot={slot} strongHand={strongHand} scale={PREVIEW_SCALE} />
     </g>
   );
 }
@@ -78,7 +81,7 @@ export function CoinSheet() {
       <defs>
         {drawn.map(({ id, slot, strongHand }) => (
           <g key={id} id={id}>
-            <Coin slot={slot} strongHand={strongHand} />
+            <Coin slot={slot} strongHand={strongHand} scale={PREVIEW_SCALE} />
           </g>
         ))}
       </defs>

@@ -16,8 +16,9 @@ export interface CoinProps {
   readonly scale?: number;
 }
 
-/** The smallest name of a drum, in pixels. */
-const LEAST_NAME = 12;
+/** The smallest letters, in pixels, and how much larger than usual they may be on their coin. */
+const LEAST_LETTER = 12;
+const MOST_LARGER = 1.6;
 
 const CLASSES: Record<CoinPart, string> = {
   solid: "coin-solid",
@@ -49,11 +50,13 @@ export const Coin = memo(function Coin({ slot, strongHand, loud, scale = 1 }: Co
 
 function Mark({ mark, scale }: { readonly mark: CoinMark; readonly scale: number }) {
   if (mark.shape === "letter") {
-    const size = mark.part === "surface" ? Math.max(mark.size, LEAST_NAME / scale) : mark.size;
+    const isName = mark.part === "surface";
+    const most = isName ? Number.POSITIVE_INFINITY : mark.size * MOST_LARGER;
+    const size = Math.min(most, Math.max(mark.size, LEAST_LETTER / scale));
     return (
       <text
         x={mark.x || undefined}
-        y={mark.y + (size - mark.size) / 2}
+        y={mark.y + (size - mark.size) * (isName ? 0.5 : 0.36)}
         textAnchor="middle"
         fontSize={size}
         className={LETTERS[mark.part]}

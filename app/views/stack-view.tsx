@@ -274,7 +274,7 @@ function Threads({ section, timeline: { meter, pulse }, scale, rowHeight, widest
             rx="7.5"
             fill={beat === 0 ? "var(--ink)" : "var(--verdigris)"}
           />
-          <text y="3.8" textAnchor="middle" fontSize="11" fontWeight="650" fill="var(--paper)">
+          <text y="3.8" textAnchor="middle" fontSize="12" fontWeight="650" fill="var(--paper)">
             {beat + 1}
           </text>
         </g>

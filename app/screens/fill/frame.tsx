@@ -37,18 +37,18 @@ export function FillFrame({ saved, history, tab, hasTransport, isPracticeOpen, o
           hasTransport && isPracticeOpen ? "beside-dock" : ""
         }`}
       >
-        <header className="grid grid-cols-[minmax(0,1fr)_auto] lg:flex lg:flex-wrap items-center gap-x-4 gap-y-1 print:hidden">
+        <header className="grid grid-cols-[minmax(0,1fr)_auto] lg:flex lg:flex-wrap short:flex short:flex-nowrap items-center gap-x-4 gap-y-1 print:hidden">
           <NameAndTags />
-          <div className="max-lg:order-last max-lg:col-span-2 min-w-0">
+          <div className="max-lg:order-last max-lg:col-span-2 short:order-none min-w-0">
             <TabLinks fillId={row.id} />
           </div>
-          <div className="flex justify-end items-center gap-2 lg:ml-auto">
+          <div className="flex justify-end items-center gap-2 lg:ml-auto short:ml-auto">
             {saved}
             <UndoButtons history={history} />
             <AfterHydration fallback={<span className="btn btn-sm w-23">Export</span>}>
               <ExportMenu />
             </AfterHydration>
-            <span className="max-sm:hidden">
+            <span className="max-sm:hidden short:hidden">
               <KeysButton />
             </span>
           </div>
