@@ -1,6 +1,6 @@
 import { expect, type Page, test } from "@playwright/test";
 import { findFaults, SIZED_RULES } from "./axe";
-import { newLesson, noteNumber, openLine, openVerdict } from "./support";
+import { newLesson, noteNumber, openLine, openVerdict, stackOf } from "./support";
 
 const ALL_RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
 
@@ -65,6 +65,24 @@ test("a whole job by what a screen reader is told: choose, change, orchestrate, 
   await expect(page.getByRole("heading", { level: 2, name: "Hear it once" })).toBeVisible();
   await page.keyboard.press("1");
   await expect(page.getByRole("heading", { level: 2, name: "Count it aloud" })).toBeVisible();
+  await page.getByRole("link", { name: "Shelf", exact: true }).click();
+  await page.getByRole("button", { name: "New lesson" }).focus();
+  await page.keyboard.press("Enter");
+  await isTold(/Lesson$/);
+  await expect(page.locator("h1:focus")).toBeAttached();
+});
+
+test("the tools of a note are one stop of Tab, and arrows go on from there", async ({ page }) => {
+  const { rail } = await openLine(page, "@4 RLRRL RLRRL RLRRLK");
+  await noteNumber(rail, 2).click();
+  const tools = page.getByRole("toolbar", { name: "Chosen note" });
+  await tools.getByRole("button", { name: "right hand" }).focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(tools.getByRole("button", { name: "left hand" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(stackOf(page).line).toHaveValue("@4 RLLRL RLRRL RLRRLK");
+  await page.keyboard.press("Tab");
+  await expect(page.getByRole("toolbar", { name: "Its cell" }).locator(":focus")).toBeAttached();
 });
 
 test.describe("axe finds nothing, in either theme", () => {

@@ -56,7 +56,7 @@ async function playInShed(page, step, fault) {
   await page.getByRole("button", { name: "Play", exact: true }).click();
   await read.click();
   await page.getByRole("region", { name: "Numbers of the last repeat" }).waitFor();
-  await page.locator("[role=option][data-mark]").nth(3).waitFor();
+  await page.locator("[data-mark]").nth(3).waitFor();
 }
 
 const DESK = { width: 1280, height: 800 };

@@ -21,7 +21,7 @@ const BETWEEN = 30;
 /** Room above the top row. */
 const TOP = 14;
 const NUMBER = { size: 21, face: "display-600" } as const;
-const BEAT = { size: 11, face: "display-600" } as const;
+const BEAT = { size: 12, face: "display-600" } as const;
 
 /** Piles of at most `rows` cells, side by side. Empty for a line without notes. */
 export function drawStack(timeline: Timeline, strongHand: Hand, rows = 8): Picture {

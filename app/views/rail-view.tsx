@@ -216,7 +216,7 @@ function RailRowView(props: RailRowProps) {
           <SwellMark key={swell.firstSlot} swell={swell} row={row} x={x} />
         ))}
       {row.opensBar && hasBars ? (
-        <text x="2" y={COUNT_Y} fontSize="11" fontWeight="650" fill="var(--nickel)">
+        <text x="2" y={COUNT_Y} fontSize="12" fontWeight="650" fill="var(--nickel)">
           {row.bar + 1}
         </text>
       ) : null}

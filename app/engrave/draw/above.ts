@@ -21,7 +21,7 @@ const GAP = 3.5;
 const HOOK = 6;
 /** Numbers and brackets have the notes' ink; cell brackets have their own. */
 const CELL_LINE = 1.6;
-const CELL_WORDS = { size: 11, face: "sans-600" } as const;
+const CELL_WORDS = { size: 12, face: "sans-600" } as const;
 const LABEL_WORDS = { size: 12, face: "sans-600" } as const;
 
 export function writeAbove(bars: readonly DrawnBar[], look: StaffLook, isFirst: boolean, skyline: Skyline): Ink[] {

@@ -17,7 +17,7 @@ const HAIRPIN_LINE = 1.2;
 /** Letter size, and the smaller size for limbs that would collide with their neighbours. */
 export const LETTERS = { size: 12.5, least: 7.5, face: "display-600" } as const;
 const GRACE_LETTERS = { size: 9, face: "display-600" } as const;
-const COUNTS = { size: 11 } as const;
+const COUNTS = { size: 12 } as const;
 /** Space between letters, and between syllables. */
 const BETWEEN = 1.5;
 const ROW = 5;

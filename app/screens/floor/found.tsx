@@ -144,7 +144,7 @@ export function FoundPanel(props: FoundProps) {
                 strokes={way.places.map((place, at) => ({ place, hand: hands[at] ?? "R" }))}
                 strongHand={strongHand}
               />
-              <span className="block font-line text-[0.65rem] leading-snug truncate">{shortPlaces(way.places)}</span>
+              <span className="block font-line text-xs leading-snug truncate">{shortPlaces(way.places)}</span>
             </button>
             <div className="flex items-center gap-0.5 text-xs">
               <span className="font-semibold text-accent">{way.bpm === null ? "any" : describeBpm(way.bpm)}</span>

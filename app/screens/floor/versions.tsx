@@ -65,7 +65,7 @@ function List({ name, variants, empty, phrase, chosen, isPlaying, onChoose, onTa
                 <span className={`font-display font-bold text-xl ${isOver ? "text-error" : "text-accent"}`}>
                   {variant.bpm === null ? "any" : describeBpm(variant.bpm)}
                 </span>
-                <span className="block text-[0.65rem] quiet">{isOver ? "too fast" : "bpm"}</span>
+                <span className="block text-xs quiet">{isOver ? "too fast" : "bpm"}</span>
               </span>
               <button
                 type="button"
