@@ -7,7 +7,7 @@ const LOOK_AGAIN = 40;
 const LONGEST = 5_000;
 
 type KeptText = Extract<KeptPress, { kind: "text" }>;
-type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
+type KeptField = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 
 const pause = (time: number) => new Promise((done) => setTimeout(done, time));
 
@@ -45,7 +45,7 @@ async function find(kept: KeptPresses, element: PressedElement, until: number) {
 function showTexts({ list, find }: KeptPresses): void {
   for (const press of list) {
     if (press.kind !== "text") continue;
-    const field = find(press.element) as Field | null;
+    const field = find(press.element) as KeptField | null;
     if (field && field.value !== press.value) setText(field, press);
   }
 }
@@ -58,7 +58,7 @@ function carryOut(press: KeptPress, element: HTMLElement | SVGElement): void {
   else enterText(press, element as HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement);
 }
 
-function enterText(press: KeptText, field: Field): void {
+function enterText(press: KeptText, field: KeptField): void {
   field.focus();
   // Another fill than the one that was seen keeps its own text.
   if (field.value !== press.before) return;
@@ -68,7 +68,7 @@ function enterText(press: KeptText, field: Field): void {
   else setCaret(field, press);
 }
 
-function setText(field: Field, press: KeptText): void {
+function setText(field: KeptField, press: KeptText): void {
   // React replaces the setter of the field itself, to tell its own changes from the player's.
   Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field), "value")?.set?.call(field, press.value);
   if (!(field instanceof HTMLSelectElement)) setCaret(field, press);

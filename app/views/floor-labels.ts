@@ -121,7 +121,7 @@ export function placeNames(asked: NamesAsked): readonly PlacedName[] {
       box.left < inFrame.left || box.right > inFrame.right || box.top < inFrame.top || box.bottom > inFrame.bottom;
     return isCut ? faults + 20 : faults;
   };
-  const nameAt = (place: KitVoice, words: string, spots: Iterable<Spot>, most: number) => {
+  const nameAt = (place: KitVoice, words: string, spots: Iterable<NameSpot>, most: number) => {
     let best: { readonly at: Point; readonly faults: number } | null = null;
     for (const { at, own, isInside } of spots) {
       const faults = faultsOf(boxOfWords(words, at, size), own, isInside);
@@ -149,13 +149,13 @@ export function placeNames(asked: NamesAsked): readonly PlacedName[] {
 
 const SAMPLES = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9];
 
-interface Spot {
+interface NameSpot {
   readonly at: Point;
   readonly own: KitPiece | null;
   readonly isInside: boolean;
 }
 
-function* spotsOf(own: KitPiece, words: string, size: number): Generator<Spot> {
+function* spotsOf(own: KitPiece, words: string, size: number): Generator<NameSpot> {
   const isPedal = own.player !== "hands";
   const rim = isPedal ? { x: own.x, y: -own.y, rx: own.size / 2 + GAP, ry: PEDAL_DEPTH / 2 + GAP } : rimOf(own, GAP);
   for (let beyond = 0; beyond <= FARTHEST; beyond += 3) {
@@ -173,7 +173,7 @@ function* spotsOf(own: KitPiece, words: string, size: number): Generator<Spot> {
   }
 }
 
-function* spotsIn(area: ViewBox, words: string, size: number): Generator<Spot> {
+function* spotsIn(area: ViewBox, words: string, size: number): Generator<NameSpot> {
   const [width, height] = [words.length * size * LETTER_WIDTH, size * LINE_HEIGHT];
   for (let y = area.y + height; y < area.y + area.height - height; y += height) {
     for (const share of [0.5, 0.35, 0.65, 0.2, 0.8]) {

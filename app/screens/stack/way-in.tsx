@@ -36,14 +36,14 @@ type DoneSteps = Readonly<Record<StepId, boolean>>;
 const NOTHING_DONE: DoneSteps = { hear: false, change: false, fit: false };
 
 /** Which questions are answered or skipped. */
-interface Answered {
+interface DoneQuestions {
   readonly hands: boolean;
   readonly years: boolean;
 }
 
 export interface WayInState {
-  readonly answered: Answered;
-  readonly answer: (which: Partial<Answered>) => void;
+  readonly answered: DoneQuestions;
+  readonly answer: (which: Partial<DoneQuestions>) => void;
   readonly done: DoneSteps;
   readonly close: () => void;
 }
@@ -55,7 +55,7 @@ export function useWayIn(): WayInState | null {
   const { text } = useFill();
   const [{ wayIn }, change] = usePreferences();
   const isShown = wayIn && Object.values(FIRST_FILLS).includes(row.id);
-  const [answered, setAnswered] = useState<Answered>({ hands: false, years: false });
+  const [answered, setAnswered] = useState<DoneQuestions>({ hands: false, years: false });
   const [done, setDone] = useState(NOTHING_DONE);
   const [first] = useState(text);
   const [wasOff, setWasOff] = useState(false);
@@ -71,7 +71,7 @@ export function useWayIn(): WayInState | null {
     else if (wasOff && isOther) setDone((now) => ({ ...now, fit: true }));
   }, [isOther, isOff, wasOff]);
   if (!isShown) return null;
-  const answer = (which: Partial<Answered>) => setAnswered((now) => ({ ...now, ...which }));
+  const answer = (which: Partial<DoneQuestions>) => setAnswered((now) => ({ ...now, ...which }));
   return { answered, answer, done, close: () => change({ wayIn: false }) };
 }
 
@@ -103,7 +103,7 @@ function Questions({ answered, answer }: WayInState) {
   const first = timeline.slots.flatMap(({ content }) => strokesOf(content)).find(({ limb }) => isHand(limb));
   return (
     <section aria-label="First questions" className="px-3 py-2 h-full flex flex-col gap-1.5">
-      <Heading words="New here? Two questions" close="Skip" onClose={() => answer({ hands: true, years: true })} />
+      <CardHead words="New here? Two questions" close="Skip" onClose={() => answer({ hands: true, years: true })} />
       <div className="flex flex-wrap gap-x-6 gap-y-2">
         <Choice question="Which hand leads?">
           {HANDS.map((one) => (
@@ -175,13 +175,13 @@ function Answer({ isChosen, onChoose, children }: AnswerProps) {
   );
 }
 
-interface HeadingProps {
+interface CardHeadProps {
   readonly words: string;
   readonly close: string;
   readonly onClose: () => void;
 }
 
-function Heading({ words, close, onClose }: HeadingProps) {
+function CardHead({ words, close, onClose }: CardHeadProps) {
   const { send } = useMessages<LessonMessages>("/lessons");
   return (
     <div className="flex flex-wrap items-center gap-x-2">
@@ -200,7 +200,7 @@ function Steps({ done, close }: WayInState) {
   const next = STEPS.find(({ id }) => !done[id]);
   return (
     <section aria-label="First steps" className="px-3 py-2 h-full flex flex-col gap-1.5">
-      <Heading
+      <CardHead
         words={next ? "Now three steps" : "Done. You've made a fill."}
         close={next ? "Skip" : "Close"}
         onClose={close}
