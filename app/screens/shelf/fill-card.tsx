@@ -1,4 +1,4 @@
-import { useMemo } from "react";
+import { memo, useMemo } from "react";
 import { Link } from "react-router";
 import { measureFit } from "~/core/fit";
 import { readStickLine } from "~/core/line";
@@ -41,7 +41,7 @@ interface FillCardProps {
 }
 
 /** One fill on the Shelf: its name, picture, and whether it fits. */
-export function FillCard({ fill, learning, choosing, send }: FillCardProps) {
+export const FillCard = memo(function FillCard({ fill, learning, choosing, send }: FillCardProps) {
   const { content } = fill;
   const player = usePlayer();
   const { line, verdict } = useMemo(() => readFill(content), [content]);
@@ -129,7 +129,7 @@ export function FillCard({ fill, learning, choosing, send }: FillCardProps) {
       </p>
     </article>
   );
-}
+});
 
 function readFill(content: FillContent) {
   const { line } = readStickLine(content.text);

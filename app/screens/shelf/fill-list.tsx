@@ -1,5 +1,5 @@
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import { memo, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { FillRow } from "~/library/database";
 import type { FillMessages } from "~/messages/fills";
 import type { Messages } from "~/messages/use-messages";
@@ -19,7 +19,7 @@ const CARD = 128;
 const WIDE = "(min-width: 48rem)";
 
 /** The fills, of which only visible ones are drawn: there may be thousands. */
-export function FillList({ fills, learning, choosing, send }: FillListProps) {
+export const FillList = memo(function FillList({ fills, learning, choosing, send }: FillListProps) {
   const list = useRef<HTMLUListElement>(null);
   const [top, setTop] = useState(0);
   const columns = useMatch(WIDE) ? 2 : 1;
@@ -56,7 +56,7 @@ export function FillList({ fills, learning, choosing, send }: FillListProps) {
       })}
     </ul>
   );
-}
+});
 
 function useMatch(query: string): boolean {
   const [is, setIs] = useState(() => window.matchMedia(query).matches);

@@ -1,12 +1,10 @@
-import { lazy, Suspense, useMemo, useState } from "react";
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
-import { formatMeter } from "~/core/time";
 import { toItem } from "~/data/rows";
 import type { ExportSubject } from "~/export/subject";
 import { BOOK_EXTENSION } from "~/library/book-file";
 import type { FillRow, LessonRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
-import { canonicalLine } from "~/library/phrase/phrase";
 import { FILL_ACTS } from "~/messages/acts";
 import type { FillMessages } from "~/messages/fills";
 import type { LessonMessages } from "~/messages/lessons";
@@ -26,6 +24,7 @@ import { BackupReminder } from "./backup-reminder";
 import { ChoiceBar } from "./choice-bar";
 import type { Learning } from "./fill-card";
 import { FillList } from "./fill-list";
+import { matches, readAhead } from "./find";
 import { Lessons } from "./lessons";
 import { FILL_SORTS, type FillSort, isFillSort, sortFills } from "./sort";
 import { useManyChoice } from "./use-choice";
@@ -68,11 +67,17 @@ export function ShelfScreen({ fills, lessons, grooves, bin, binnedLessons, learn
   const { send, go, answer } = useMessages<FillMessages>("/fills", FILL_ACTS);
   const tags = useMemo(() => countTags(fills), [fills]);
   const [sort, setSort] = useState<FillSort>("edited");
-  const found = useMemo(() => fills.filter((fill) => matches(fill, query, tag)), [fills, query, tag]);
-  const shown = useMemo(() => sortFills(found, learning, sort), [found, learning, sort]);
+  // What is typed and pressed shows at once; the list follows.
+  const asked = useDeferredValue(query);
+  const askedTag = useDeferredValue(tag);
+  const askedSort = useDeferredValue(sort);
+  const found = useMemo(() => fills.filter((fill) => matches(fill, asked, askedTag)), [fills, asked, askedTag]);
+  const shown = useMemo(() => sortFills(found, learning, askedSort), [found, learning, askedSort]);
+  useEffect(() => readAhead(fills, window.requestIdleCallback ?? setTimeout), [fills]);
   const shownIds = useMemo(() => shown.map(({ id }) => id), [shown]);
   const [isChoosing, setChoosing] = useState(false);
   const { chosen, choose, setAll } = useManyChoice(shownIds);
+  const choosing = useMemo(() => (isChoosing ? { chosen, onChoose: choose } : null), [isChoosing, chosen, choose]);
   const meant = isChoosing && chosen.size > 0 ? shown.filter(({ id }) => chosen.has(id)) : shown;
   const isAll = meant.length === fills.length;
   const session = usePlayerSession();
@@ -196,7 +201,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, binnedLessons, learn
               type="button"
               aria-pressed={tag === name}
               onClick={() => setTag(tag === name ? null : name)}
-              className={`badge badge-lg text-sm cursor-pointer ${tag === name ? "badge-neutral" : "border-base-300 bg-base-100"}`}
+              className={`badge badge-lg pointer-coarse:h-11 text-sm cursor-pointer ${tag === name ? "badge-neutral" : "border-base-300 bg-base-100"}`}
             >
               {name} <span className={tag === name ? "" : "quiet"}>{count}</span>
             </button>
@@ -220,12 +225,7 @@ export function ShelfScreen({ fills, lessons, grooves, bin, binnedLessons, learn
         />
       ) : null}
       {shown.length > 0 ? (
-        <FillList
-          fills={shown}
-          learning={learning}
-          choosing={isChoosing ? { chosen, onChoose: choose } : null}
-          send={send}
-        />
+        <FillList fills={shown} learning={learning} choosing={choosing} send={send} />
       ) : (
         <Nothing isEmpty={fills.length === 0} />
       )}
@@ -263,14 +263,3 @@ function countTags(fills: readonly FillRow[]): [string, number][] {
 
 /** Tags shown at first: about a line of them. */
 const FEW_TAGS = 7;
-
-/** Every word of the query must occur in name, tags or line. */
-function matches({ content }: FillRow, query: string, tag: string | null): boolean {
-  if (tag !== null && !content.tags.includes(tag)) return false;
-  const text =
-    `${content.name} ${content.tags.join(" ")} ${canonicalLine(content)} ${formatMeter(content.meter)}`.toLowerCase();
-  return query
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word));
-}

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 
 /** Selects several items of a list: one by one, or with Shift all from the previous one. */
 export interface ManyChoice {
@@ -30,12 +30,16 @@ export function useManyChoice(ids: readonly string[]): ManyChoice {
   const [all, setChosen] = useState<ReadonlySet<string>>(() => new Set());
   const [last, setLast] = useState<string | null>(null);
   const chosen = useMemo(() => new Set(ids.filter((id) => all.has(id))), [all, ids]);
-  return {
-    chosen,
-    choose: (id, isRange) => {
-      setChosen(chooseOne(chosen, ids, id, isRange ? last : null));
+  const choose = useCallback(
+    (id: string, isRange: boolean) => {
+      setChosen((now) => chooseOne(new Set(ids.filter((one) => now.has(one))), ids, id, isRange ? last : null));
       setLast(id);
     },
+    [ids, last],
+  );
+  return {
+    chosen,
+    choose,
     setAll: (wanted) => setChosen(new Set(wanted)),
   };
 }
