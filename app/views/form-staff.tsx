@@ -65,7 +65,7 @@ export default memo(function FormStaff(props: FormStaffProps) {
         ref={head}
         hidden
         data-playhead
-        className="absolute left-0 top-0 w-0.5 bg-primary rounded pointer-events-none"
+        className="absolute left-0 top-0 w-0.5 bg-primary rounded pointer-events-none will-change-transform"
       />
     </StaffSheet>
   );
@@ -80,7 +80,7 @@ function writtenAt(at: number, feel: Feel, meter: Meter): number {
 function moveHead(frame: HTMLElement | null, line: HTMLElement | null, drawing: Drawing | null, at: number | null) {
   if (!frame || !line) return;
   const system = at === null ? undefined : drawing?.systems.findLast(({ stops }) => (stops[0]?.at ?? at + 1) <= at);
-  line.hidden = system === undefined;
+  if (line.hidden !== (system === undefined)) line.hidden = system === undefined;
   if (!system || at === null) return;
   const index = system.stops.findLastIndex((stop) => stop.at <= at);
   const here = system.stops[index];

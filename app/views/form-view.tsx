@@ -52,26 +52,24 @@ export const FormView = memo(function FormView({ arrangement, form, strongHand, 
     return { x: LABELS + (at - row * perRow * bar) * perTick, y: row * ROW };
   };
   const shown = useMemo(() => arrangement.notes.filter(({ sounds }) => sounds < bars * bar), [arrangement, bars, bar]);
-  const head = useRef<SVGLineElement>(null);
+  // A layer of its own, not a line of the drawing: moving it lays nothing out.
+  const head = useRef<HTMLDivElement>(null);
   useEffect(() => {
     follow.current = (at) => {
       const line = head.current;
       if (!line) return;
-      line.style.display = at === null ? "none" : "";
-      if (at === null) return;
-      if (at >= bars * bar) {
-        line.style.display = "none";
-        return;
-      }
+      const isHidden = at === null || at >= bars * bar;
+      if (line.hidden !== isHidden) line.hidden = isHidden;
+      if (isHidden) return;
       const { x, y } = place(at);
-      line.setAttribute("transform", `translate(${x.toFixed(1)} ${y})`);
+      line.style.transform = `translate(${x.toFixed(1)}px, ${y}px)`;
     };
     return () => {
       follow.current = null;
     };
   });
   return (
-    <div ref={frame} className="drawing">
+    <div ref={frame} className="drawing relative">
       <svg width={width} height={rows * ROW} role="img" aria-label={label} className="block">
         {Array.from({ length: rows }, (_, row) => (
           <Row
@@ -98,16 +96,14 @@ export const FormView = memo(function FormView({ arrangement, form, strongHand, 
             />
           );
         })}
-        <line
-          ref={head}
-          y1={TOP - 6}
-          y2={ROW - 8}
-          stroke="var(--copper)"
-          strokeWidth="2.5"
-          style={{ display: "none" }}
-          data-playhead
-        />
       </svg>
+      <div
+        ref={head}
+        hidden
+        data-playhead
+        className="absolute left-0 w-[2.5px] -ml-px rounded bg-primary pointer-events-none will-change-transform"
+        style={{ top: TOP - 6, height: ROW - 2 - TOP }}
+      />
       {arrangement.length > bars * bar ? (
         <p className="text-sm quiet px-1 pt-1">
           The first {bars} of {Math.round(arrangement.length / bar)} bars are shown.

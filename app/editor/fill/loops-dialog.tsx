@@ -22,28 +22,58 @@ interface LoopsDialogProps {
 
 const REPEATS = [1, 2, 4, 8, 16, 32] as const;
 
-export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
-  const { row, stage } = useOpenFill();
-  const { preferences } = stage;
-  const practice = usePractice();
-  const [text, setText] = useState(() =>
-    [0.6, 0.8, 1].map((share) => Math.round(bpm(content.tempo * share))).join(", "),
-  );
-  const [repeats, setRepeats] = useState(4);
-  const [countInBars, setCountInBars] = useState(preferences.countInBars);
-  const [clicks, setClicks] = useState(preferences.click);
-  const [asPractised, setAsPractised] = useState(false);
-  const [format, setFormat] = useState<LoopFormat>("wav");
-  const [hasOgg, setHasOgg] = useState(true);
+/** What the files are to be. */
+interface WantedLoops {
+  /** As typed. */
+  readonly tempos: string;
+  readonly repeats: number;
+  readonly countInBars: number;
+  readonly clicks: boolean;
+  /** With the layers and the loop of Practise. */
+  readonly asPractised: boolean;
+  readonly format: LoopFormat;
+}
+
+/** The files being rendered; rendering ends with the dialog. */
+function useLoopFiles() {
   const [files, setFiles] = useState<readonly LoopFile[]>([]);
   const stop = useRef<(() => void) | null>(null);
   useEffect(() => () => stop.current?.(), []);
+  return {
+    files,
+    start: (render: (report: typeof setFiles) => () => void) => {
+      stop.current?.();
+      stop.current = render(setFiles);
+    },
+    cancel: () => {
+      stop.current?.();
+      stop.current = null;
+      setFiles((now) => now.map((file) => (file.bytes ? file : { ...file, status: "cancelled" })));
+    },
+  };
+}
+
+export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
+  const { row, stage } = useOpenFill();
+  const { preferences } = stage;
+  const { mix, loop } = usePractice();
+  const [wanted, setWanted] = useState<WantedLoops>(() => ({
+    tempos: [0.6, 0.8, 1].map((share) => Math.round(bpm(content.tempo * share))).join(", "),
+    repeats: 4,
+    countInBars: preferences.countInBars,
+    clicks: preferences.click,
+    asPractised: false,
+    format: "wav",
+  }));
+  const put = (change: Partial<WantedLoops>) => setWanted((now) => ({ ...now, ...change }));
+  const { files, start, cancel } = useLoopFiles();
+  const [hasOgg, setHasOgg] = useState(true);
   useEffect(() => {
     canWriteOgg().then(setHasOgg, () => setHasOgg(false));
   }, []);
 
-  const tempos = useMemo(() => readTempos(text), [text]);
-  const { mix, loop } = practice;
+  const { repeats, countInBars, clicks, asPractised, format } = wanted;
+  const tempos = useMemo(() => readTempos(wanted.tempos), [wanted.tempos]);
   // Computed when the request changes, not at each progress report.
   const plans = useMemo(() => {
     if (!tempos.ok) return [];
@@ -65,15 +95,6 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
     : longest > MAX_LOOP_SECONDS
       ? `At the slowest tempo this would last ${Math.round(longest / 60)} minutes. The limit is ${MAX_LOOP_SECONDS / 60}. Choose fewer repeats.`
       : null;
-  const start = () => {
-    stop.current?.();
-    stop.current = renderLoops(plans, stage, format, setFiles);
-  };
-  const cancel = () => {
-    stop.current?.();
-    stop.current = null;
-    setFiles((now) => now.map((file) => (file.bytes ? file : { ...file, status: "cancelled" })));
-  };
   const save = ({ bytes, tempo, format: written }: LoopFile) => {
     if (!bytes) return;
     const { ending, mime } = LOOP_FILES[written];
@@ -89,10 +110,10 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
           <span className="block font-semibold mb-0.5">Tempos, one file each</span>
           <input
             className={`input input-sm w-full ${tempos.ok ? "" : "input-error"}`}
-            value={text}
+            value={wanted.tempos}
             aria-invalid={!tempos.ok}
             aria-describedby="loops-trouble"
-            onChange={(event) => setText(event.target.value)}
+            onChange={(event) => put({ tempos: event.target.value })}
           />
         </label>
         <label>
@@ -100,7 +121,7 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
           <select
             className="select select-sm w-full"
             value={repeats}
-            onChange={(event) => setRepeats(Number(event.target.value))}
+            onChange={(event) => put({ repeats: Number(event.target.value) })}
           >
             {REPEATS.map((one) => (
               <option key={one} value={one}>
@@ -114,7 +135,7 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
           <select
             className="select select-sm w-full"
             value={countInBars}
-            onChange={(event) => setCountInBars(Number(event.target.value))}
+            onChange={(event) => put({ countInBars: Number(event.target.value) })}
           >
             <option value={0}>none</option>
             <option value={1}>one bar</option>
@@ -126,7 +147,7 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
           <select
             className="select select-sm w-full"
             value={format}
-            onChange={(event) => setFormat(event.target.value as LoopFormat)}
+            onChange={(event) => put({ format: event.target.value as LoopFormat })}
           >
             {LOOP_FORMATS.map((one) => (
               <option key={one} value={one} disabled={one === "ogg" && !hasOgg}>
@@ -136,10 +157,10 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
             ))}
           </select>
         </label>
-        <Check checked={clicks} onCheck={(checked) => setClicks(checked)}>
+        <Check checked={clicks} onCheck={(checked) => put({ clicks: checked })}>
           with clicks
         </Check>
-        <Check checked={asPractised} onCheck={(checked) => setAsPractised(checked)}>
+        <Check checked={asPractised} onCheck={(checked) => put({ asPractised: checked })}>
           Use my Practise settings
         </Check>
       </div>
@@ -180,7 +201,12 @@ export default function LoopsDialog({ content, onClose }: LoopsDialogProps) {
             Cancel
           </button>
         ) : (
-          <button type="button" className="btn btn-primary" disabled={trouble !== null} onClick={start}>
+          <button
+            type="button"
+            className="btn btn-primary"
+            disabled={trouble !== null}
+            onClick={() => start((report) => renderLoops(plans, stage, format, report))}
+          >
             Render {plural(plans.length, "file")}
           </button>
         )}
