@@ -25,14 +25,31 @@ function pileAtDesk(): number {
   return window.matchMedia(WIDE).matches ? Math.max(260, Math.min(520, window.innerHeight - AROUND)) : 0;
 }
 
+/** Kept between renders: reading the window's size after a change lays the whole page out. Null if it may be stale. */
+let known: number | null = null;
+
+function pileNow(): number {
+  known ??= pileAtDesk();
+  return known;
+}
+
 function listen(onChange: () => void) {
-  window.addEventListener("resize", onChange);
-  return () => window.removeEventListener("resize", onChange);
+  // Nobody was listening before.
+  known = null;
+  const onResize = () => {
+    known = null;
+    onChange();
+  };
+  window.addEventListener("resize", onResize);
+  return () => {
+    known = null;
+    window.removeEventListener("resize", onResize);
+  };
 }
 
 /** The room of the moment. */
 export function useRoom(): Room {
   const guess = useContext(RoomContext);
-  const pile = useSyncExternalStore(listen, pileAtDesk, () => (guess.isWide ? guess.pile : 0));
+  const pile = useSyncExternalStore(listen, pileNow, () => (guess.isWide ? guess.pile : 0));
   return useMemo(() => (pile > 0 ? { ...AT_DESK, pile } : ON_PHONE), [pile]);
 }

@@ -1,6 +1,6 @@
 /** The Stack: the line, typed, shown in three ways and judged. */
 
-import { lazy, useState } from "react";
+import { lazy, useDeferredValue, useEffect, useState } from "react";
 import { useWorked } from "~/editor/context";
 import { BandHits } from "~/editor/fill/band-hits";
 import { FrameSentence } from "~/editor/frame-sentence";
@@ -12,14 +12,18 @@ import { VerdictBar, type VerdictId } from "./verdict";
 import { isAsking, useWayIn, WayIn } from "./way-in";
 
 // Computations that need the book come after your typing is visible.
-const FixLength = lazy(() => import("./fix-length"));
+const loadFixLength = () => import("./fix-length");
+const FixLength = lazy(loadFixLength);
 
 export function StackScreen() {
   const desk = useLineDesk();
   const { fit } = useWorked();
   const [open, setOpen] = useState<VerdictId | null>(null);
   const wayIn = useWayIn();
-  const offersLength = open !== "length" && (fit.verdict === "short" || fit.verdict === "over");
+  // The picture of what was typed comes first.
+  const offersLength = useDeferredValue(open !== "length" && (fit.verdict === "short" || fit.verdict === "over"));
+  // Its code is there before the line stops fitting.
+  useEffect(() => void loadFixLength().catch(() => {}), []);
   return (
     <div
       className={`flex flex-col gap-2.5 ${wayIn ? "[--hint:1.2rem]" : ""} ${desk.drawer ? "pb-[62dvh] md:pb-0 lg:pr-[25rem]" : ""}`}
