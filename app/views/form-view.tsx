@@ -9,7 +9,7 @@ import { barTicks } from "~/core/time";
 import { useWidth } from "./use-width";
 
 const LANES = ["cymbals", "toms", "snare", "bass drum", "hi-hat foot"] as const;
-const LANE = 26;
+const LANE = 24;
 const TOP = 24;
 const ROW = TOP + LANES.length * LANE + 12;
 const LABELS = 84;
