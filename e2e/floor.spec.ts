@@ -72,7 +72,14 @@ test.describe("the kit", () => {
     // However the plan is fitted to its frame.
     for (const height of [620, 800]) {
       await page.setViewportSize({ width: 1280, height });
-      const from = await tomAt(page);
+      // The plan is fitted to its new frame a moment later.
+      let from = await tomAt(page);
+      await expect(async () => {
+        const before = from;
+        await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+        from = await tomAt(page);
+        expect(from).toEqual(before);
+      }).toPass();
       await page.mouse.move(from.x, from.y);
       await page.mouse.down();
       await page.mouse.move(from.x + 20, from.y - 10, { steps: 3 });

@@ -30,6 +30,7 @@ const type = (field: HTMLTextAreaElement | HTMLInputElement, text: string) => {
 
 afterEach(() => {
   window.keptPresses?.stop();
+  document.body.innerHTML = "";
   vi.restoreAllMocks();
 });
 

@@ -3,35 +3,18 @@
  * when done.
  */
 
-import { type ReactNode, useEffect, useState } from "react";
-import { Link } from "react-router";
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { isHand, strokesOf } from "~/core/stroke";
 import { useEditor, useWorked } from "~/editor/context";
 import { useFill, useOpenFill } from "~/editor/fill/place";
 import { FIRST_FILLS } from "~/library/fill/first";
-import type { LessonMessages } from "~/messages/lessons";
-import { useMessages } from "~/messages/use-messages";
 import { usePreferences } from "~/session/preferences";
-import { Check, X } from "~/ui/icons";
+import { CardHead } from "./card-head";
 
-/** Each step for a mouse and keys, and for thumbs on the pad. */
-const STEPS = [
-  { id: "hear", name: "Hear it", atDesk: "Press Play, or the space bar.", byTouch: "Tap Play." },
-  {
-    id: "change",
-    name: "Change a note",
-    atDesk: "Click a note, then press R, L, K or H.",
-    byTouch: "Tap a note, then R, L, K or H on the pad.",
-  },
-  {
-    id: "fit",
-    name: "Make it fit",
-    atDesk: "Press I to insert a note, then choose a way to fix the length.",
-    byTouch: "Tap “Add after” and a limb, then choose a way to fix the length.",
-  },
-] as const;
+// They come after the questions.
+const Steps = lazy(() => import("./first-steps"));
 
-type StepId = (typeof STEPS)[number]["id"];
+export type StepId = "hear" | "change" | "fit";
 type DoneSteps = Readonly<Record<StepId, boolean>>;
 const NOTHING_DONE: DoneSteps = { hear: false, change: false, fit: false };
 
@@ -92,7 +75,13 @@ export function isAsking({ answered }: WayInState): boolean {
 }
 
 export function WayIn(state: WayInState) {
-  return isAsking(state) ? <Questions {...state} /> : <Steps {...state} />;
+  return isAsking(state) ? (
+    <Questions {...state} />
+  ) : (
+    <Suspense fallback={null}>
+      <Steps {...state} />
+    </Suspense>
+  );
 }
 
 /** Both can be changed later. */
@@ -136,11 +125,7 @@ function Questions({ answered, answer }: WayInState) {
           ))}
         </Choice>
         <p className="text-xs quiet self-end max-w-56">
-          They set your kit and your top tempo. You can change both in{" "}
-          <Link to="/setup" className="underline">
-            Setup
-          </Link>
-          .
+          They set your kit and your top tempo. You can change both in Setup.
         </p>
       </div>
     </section>
@@ -172,59 +157,5 @@ function Answer({ isChosen, onChoose, children }: AnswerProps) {
     >
       {children}
     </button>
-  );
-}
-
-interface CardHeadProps {
-  readonly words: string;
-  readonly close: string;
-  readonly onClose: () => void;
-}
-
-function CardHead({ words, close, onClose }: CardHeadProps) {
-  const { send } = useMessages<LessonMessages>("/lessons");
-  return (
-    <div className="flex flex-wrap items-center gap-x-2">
-      <h2 className="text-base flex-1">{words}</h2>
-      <button type="button" className="btn btn-xs" onClick={() => send("openCourse", {})}>
-        Starter course
-      </button>
-      <button type="button" className="btn btn-xs btn-ghost" onClick={onClose}>
-        <X size={14} aria-hidden /> {close}
-      </button>
-    </div>
-  );
-}
-
-function Steps({ done, close }: WayInState) {
-  const next = STEPS.find(({ id }) => !done[id]);
-  return (
-    <section aria-label="First steps" className="px-3 py-2 h-full flex flex-col gap-1.5">
-      <CardHead
-        words={next ? "Now three steps" : "Done. You've made a fill."}
-        close={next ? "Skip" : "Close"}
-        onClose={close}
-      />
-      <ol className="grid sm:grid-cols-3 gap-1.5">
-        {STEPS.map(({ id, name, atDesk, byTouch }, index) => (
-          <li
-            key={id}
-            aria-current={next?.id === id ? "step" : undefined}
-            className={`rounded-field border px-2.5 py-1.5 ${next?.id === id ? "border-primary border-2" : "border-base-300"}`}
-          >
-            <p className="text-sm font-semibold flex items-center gap-1.5">
-              {done[id] ? (
-                <Check size={15} className="text-accent" aria-label="done" />
-              ) : (
-                <span className="text-primary font-display">{index + 1}</span>
-              )}
-              {name}
-            </p>
-            <p className="text-xs quiet leading-snug max-md:hidden pointer-coarse:hidden">{atDesk}</p>
-            <p className="text-xs quiet leading-snug md:hidden md:pointer-coarse:block">{byTouch}</p>
-          </li>
-        ))}
-      </ol>
-    </section>
   );
 }
