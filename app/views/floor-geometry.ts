@@ -16,6 +16,12 @@ export interface ViewBox extends Point {
   readonly height: number;
 }
 
+/** Pixels. */
+export interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
 /** Margin around the outermost surfaces, for rims and names. */
 const MARGIN = 6;
 /** The stool, and room for the feet in front of it. */
@@ -27,7 +33,7 @@ export function frameKit(kit: Kit, withSeat: boolean): ViewBox {
 }
 
 /** The same area in the shape of its frame, so that what is beside the kit is visible too. */
-export function widenTo(box: ViewBox, frame: { readonly width: number; readonly height: number }): ViewBox {
+export function widenTo(box: ViewBox, frame: Size): ViewBox {
   if (frame.width <= 0 || frame.height <= 0) return box;
   const scale = Math.min(frame.width / box.width, frame.height / box.height);
   const [width, height] = [frame.width / scale, frame.height / scale];

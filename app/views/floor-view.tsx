@@ -9,7 +9,17 @@ import { basePlace, type Kit, type KitPiece } from "~/core/kit";
 import type { Ceiling, Player } from "~/core/player";
 import { type Hand, isHand, type KitVoice } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
-import { drawThreads, frameKit, handAt, layCoins, type PlacedCoin, traceHands, widenTo } from "./floor-geometry";
+import {
+  drawThreads,
+  frameKit,
+  handAt,
+  layCoins,
+  type PlacedCoin,
+  type Size,
+  traceHands,
+  type ViewBox,
+  widenTo,
+} from "./floor-geometry";
 import { placeNames } from "./floor-labels";
 import { type MoveSurface, Names, Seat, Shells, SurfaceMark, Unspoken } from "./floor-surfaces";
 import { SpeedLabels, Threads } from "./floor-threads";
@@ -45,7 +55,7 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
   const lights = useLights();
   useLighting(frame);
   const room = useRoomOf(frame);
-  const still = useStillFrame(kit, onMove !== undefined);
+  const still = useStillFrame(kit, onMove !== undefined, room);
   const box = useMemo(() => widenTo(still, room), [still, room]);
   /** Centimetres per pixel. */
   const pixel = box.width / room.width;
@@ -159,16 +169,20 @@ function useRoomOf(ref: RefObject<HTMLElement | null>) {
   return room;
 }
 
-/** The plan keeps its frame while surfaces move, so that the floor doesn't slip under the pointer. */
-function useStillFrame(kit: Kit, isMoving: boolean) {
+/**
+ * The plan keeps its frame while surfaces move, so that the floor doesn't slip under the pointer: as long as all of the
+ * kit is visible.
+ */
+function useStillFrame(kit: Kit, isMoving: boolean, room: Size): ViewBox {
   const box = frameKit(kit, isMoving);
   const still = useRef(box);
+  const seen = widenTo(still.current, room);
   const holds =
     isMoving &&
-    box.x >= still.current.x - 40 &&
-    box.y >= still.current.y - 40 &&
-    box.x + box.width <= still.current.x + still.current.width + 40 &&
-    box.y + box.height <= still.current.y + still.current.height + 40 &&
+    box.x >= seen.x &&
+    box.y >= seen.y &&
+    box.x + box.width <= seen.x + seen.width &&
+    box.y + box.height <= seen.y + seen.height &&
     box.width > still.current.width - 60;
   const isSame =
     box.x === still.current.x &&
