@@ -343,6 +343,21 @@ test("with letters twice as large nothing overlaps in the heads, and nothing is 
   }
 });
 
+test("with forced colours the top tempo's gauge can still be read", async ({ page }) => {
+  await openLine(page, "@4 >RlrrL >RlrrL RLRRLK");
+  await page.emulateMedia({ forcedColors: "active" });
+  await page.getByRole("link", { name: "Floor", exact: true }).click();
+  const gauge = page.getByRole("img", { name: /^Tempo \d+, top tempo \d+/ });
+  await expect(gauge).toBeVisible();
+  const colours = await gauge.evaluate((scale) => {
+    const colourOf = (element: Element | undefined) => getComputedStyle(element as Element).backgroundColor;
+    const parts = [...scale.querySelectorAll("div, span")].filter((part) => part.textContent === "");
+    return { page: colourOf(document.body), parts: parts.map(colourOf) };
+  });
+  // What can be played, and the tempo's mark.
+  expect(new Set(colours.parts.filter((colour) => colour !== colours.page)).size).toBeGreaterThanOrEqual(2);
+});
+
 test("thumbs and sticks have 44 px to press", async ({ browser }) => {
   const context = await browser.newContext({
     viewport: { width: 390, height: 844 },
