@@ -108,12 +108,12 @@ const JOBS: readonly Job[] = [
     desk: async (hand) => {
       await hand.link("Floor");
       await hand.key("ArrowRight");
-      await hand.button(/floor tom/, hand.page.getByRole("region", { name: "Floor plan" }));
+      await hand.button(/^Put note 1 on the floor tom$/);
     },
     phone: async (hand) => {
       await hand.link("Floor");
       await hand.press(noteNumber(hand.page.getByRole("listbox", { name: /Rail/ }), 0));
-      await hand.button(/floor tom/, hand.page.getByRole("region", { name: "Floor plan" }));
+      await hand.button(/^Put note 1 on the floor tom$/);
     },
     isDone: async (page) => {
       await page.getByRole("link", { name: "Stack", exact: true }).click();
