@@ -5,6 +5,7 @@ import { listMotions, type Motion, type Player } from "~/core/player";
 import { type Hand, isHand, type KitVoice } from "~/core/stroke";
 import { tempoUnitTicks } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
+import type { Size } from "./use-size";
 
 export interface Point {
   readonly x: number;
@@ -12,12 +13,6 @@ export interface Point {
 }
 
 export interface ViewBox extends Point {
-  readonly width: number;
-  readonly height: number;
-}
-
-/** Pixels. */
-export interface Size {
   readonly width: number;
   readonly height: number;
 }
@@ -201,6 +196,8 @@ export interface Thread {
 const BOWS = [0.2, 0.3, 0.12, 0.42, 0.05] as const;
 /** How near a thread may come to a coin's middle, at scale 1. */
 const NEAR = 4;
+/** Places along a thread that stand for all of it. */
+export const SAMPLES = Array.from({ length: 12 }, (_, step) => (step + 1) / 13);
 
 /** The threads of both hands; moves on one surface have none. */
 export function drawThreads(timeline: Timeline, player: Player, coins: readonly PlacedCoin[]): readonly Thread[] {
@@ -248,20 +245,38 @@ function pointOf(motion: Motion, surface: KitPiece, coinOf: ReadonlyMap<number, 
 function bendOf(start: Point, end: Point, hand: Hand, coins: readonly PlacedCoin[]): Point {
   const [dx, dy] = [end.x - start.x, end.y - start.y];
   const side = (hand === "R" ? 1 : -1) * (dx < 0 ? -1 : 1);
+  const bendAt = (bow: number) => ({
+    x: (start.x + end.x) / 2 - dy * side * bow,
+    y: (start.y + end.y) / 2 + dx * side * bow,
+  });
+  // A thread stays within half its widest bow of the straight line.
+  const reach = (Math.max(...BOWS) / 2) * Math.hypot(dx, dy) + NEAR;
+  const [left, right] = [Math.min(start.x, end.x) - reach, Math.max(start.x, end.x) + reach];
+  const [top, bottom] = [Math.min(start.y, end.y) - reach, Math.max(start.y, end.y) + reach];
   const others = coins.filter(
-    ({ x, y }) => Math.hypot(x - start.x, y - start.y) > 0.1 && Math.hypot(x - end.x, y - end.y) > 0.1,
+    (coin) =>
+      coin.x > left &&
+      coin.x < right &&
+      coin.y > top &&
+      coin.y < bottom &&
+      !isNear(coin, start, 0.1) &&
+      !isNear(coin, end, 0.1),
   );
   let best = { bend: start, met: Number.POSITIVE_INFINITY };
   for (const bow of BOWS) {
-    const bend = { x: (start.x + end.x) / 2 - dy * side * bow, y: (start.y + end.y) / 2 + dx * side * bow };
-    const points = Array.from({ length: 15 }, (_, step) => onThread({ start, bend, end }, (step + 1) / 16));
-    const met = others.filter(({ x, y, scale }) =>
-      points.some((point) => Math.hypot(point.x - x, point.y - y) < NEAR * scale),
-    ).length;
+    const bend = bendAt(bow);
+    const points = SAMPLES.map((share) => onThread({ start, bend, end }, share));
+    const met = others.filter((coin) => points.some((point) => isNear(coin, point, NEAR * coin.scale))).length;
     if (met < best.met) best = { bend, met };
     if (met === 0) break;
   }
   return best.bend;
+}
+
+/** Without a root, which would be taken some ten thousand times for each edit. */
+function isNear(a: Point, b: Point, distance: number): boolean {
+  const [dx, dy] = [a.x - b.x, a.y - b.y];
+  return dx * dx + dy * dy < distance * distance;
 }
 
 export function onThread({ start, bend, end }: Pick<Thread, "start" | "bend" | "end">, share: number): Point {
@@ -296,7 +311,12 @@ export function traceHands(timeline: Timeline, player: Player, coins: readonly P
     for (const [index, to] of stops.slice(1).entries()) {
       const from = stops[index];
       if (!from) continue;
-      ways.set(index, { start: from.point, bend: bendOf(from.point, to.point, hand, coins), end: to.point });
+      const isMove = basePlace(from.place) !== basePlace(to.place);
+      ways.set(index, {
+        start: from.point,
+        bend: bendOf(from.point, to.point, hand, isMove ? coins : []),
+        end: to.point,
+      });
       // A little longer than the hand needs, so that the eye can follow.
       const needs = (1.4 * player.time(hand, from.place, to.place) + 0.06) / perTick;
       moves.set(index, Math.min(to.at - from.at, needs));

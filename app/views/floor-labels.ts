@@ -8,6 +8,7 @@ import {
   PEDAL_DEPTH,
   type PlacedCoin,
   type Point,
+  SAMPLES,
   shellOf,
   type Thread,
   type ViewBox,
@@ -146,8 +147,6 @@ export function placeNames(asked: NamesAsked): readonly PlacedName[] {
   }
   return named;
 }
-
-const SAMPLES = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9];
 
 interface NameSpot {
   readonly at: Point;

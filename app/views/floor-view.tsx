@@ -4,7 +4,7 @@
  */
 
 import { DndContext, type DragMoveEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
-import { memo, type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { memo, useEffect, useMemo, useRef } from "react";
 import { basePlace, type Kit, type KitPiece } from "~/core/kit";
 import type { Ceiling, Player } from "~/core/player";
 import { type Hand, isHand, type KitVoice } from "~/core/stroke";
@@ -15,7 +15,6 @@ import {
   handAt,
   layCoins,
   type PlacedCoin,
-  type Size,
   traceHands,
   type ViewBox,
   widenTo,
@@ -24,6 +23,8 @@ import { placeNames } from "./floor-labels";
 import { type MoveSurface, Names, Seat, Shells, SurfaceMark, Unspoken } from "./floor-surfaces";
 import { SpeedLabels, Threads } from "./floor-threads";
 import { type PickSlot, pointerHandlers, useLighting, useLights } from "./lighting";
+import { useSame } from "./use-same";
+import { type Size, useSize } from "./use-size";
 
 /** Called every frame with the position in the phrase in ticks; null when nothing is playing. */
 export type Follow = (at: number | null) => void;
@@ -54,7 +55,7 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
   const svg = useRef<SVGSVGElement>(null);
   const lights = useLights();
   useLighting(frame);
-  const room = useRoomOf(frame);
+  const room = useSize(frame, FIRST_ROOM);
   const still = useStillFrame(kit, onMove !== undefined, room);
   const box = useMemo(() => widenTo(still, room), [still, room]);
   /** Centimetres per pixel. */
@@ -150,31 +151,12 @@ export const FloorView = memo(function FloorView(props: FloorViewProps) {
 /** Before the plan is laid out, as at a desk. */
 const FIRST_ROOM = { width: 800, height: 400 };
 
-/** The size of an element in pixels. */
-function useRoomOf(ref: RefObject<HTMLElement | null>) {
-  const [room, setRoom] = useState(FIRST_ROOM);
-  useLayoutEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const measure = () => {
-      const { clientWidth: width, clientHeight: height } = element;
-      if (width > 0 && height > 0)
-        setRoom((old) => (old.width === width && old.height === height ? old : { width, height }));
-    };
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, [ref]);
-  return room;
-}
-
 /**
  * The plan keeps its frame while surfaces move, so that the floor doesn't slip under the pointer: as long as all of the
  * kit is visible.
  */
 function useStillFrame(kit: Kit, isMoving: boolean, room: Size): ViewBox {
-  const box = frameKit(kit, isMoving);
+  const box = useSame(frameKit(kit, isMoving));
   const still = useRef(box);
   const seen = widenTo(still.current, room);
   const holds =
@@ -184,12 +166,7 @@ function useStillFrame(kit: Kit, isMoving: boolean, room: Size): ViewBox {
     box.x + box.width <= seen.x + seen.width &&
     box.y + box.height <= seen.y + seen.height &&
     box.width > still.current.width - 60;
-  const isSame =
-    box.x === still.current.x &&
-    box.y === still.current.y &&
-    box.width === still.current.width &&
-    box.height === still.current.height;
-  if (!holds && !isSame) still.current = box;
+  if (!holds) still.current = box;
   return still.current;
 }
 

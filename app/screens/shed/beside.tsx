@@ -1,4 +1,4 @@
-import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useRef } from "react";
 import type { Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
 import { TempoStepper } from "~/listening/tempo-stepper";
@@ -7,6 +7,7 @@ import { BigView } from "~/ui/big-view";
 import { ChevronLeft, ChevronRight } from "~/ui/icons";
 import { sizeRail } from "~/views/rail-rows";
 import { RailView, type RailViewProps } from "~/views/rail-view";
+import { useSize } from "~/views/use-size";
 import { describeStep } from "~/words/practice";
 import { RateStep } from "./rate-step";
 import { RowDots } from "./step-card";
@@ -94,20 +95,13 @@ export function BesideTheKit({
   );
 }
 
+const NO_ROOM = { width: 0, height: 0 };
+
 /** The phrase to play, as large as its frame allows. */
 function LargeRail(props: RailViewProps) {
   const { timeline, section } = props;
   const frame = useRef<HTMLDivElement>(null);
-  const [frameSize, setFrameSize] = useState({ width: 0, height: 0 });
-  useLayoutEffect(() => {
-    const element = frame.current;
-    if (!element) return;
-    const measure = () => setFrameSize({ width: element.clientWidth, height: element.clientHeight });
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
+  const frameSize = useSize(frame, NO_ROOM);
   const size = useMemo(() => sizeRail(timeline, section, frameSize), [timeline, section, frameSize]);
   return (
     <div ref={frame} className="flex-1 min-h-0 min-w-0 overflow-y-auto">
