@@ -12,31 +12,17 @@ interface PaletteProps {
   readonly onClose: () => void;
 }
 
-/** Headings of commands that open something of the player's. */
-const OPENS: readonly string[] = ["Open a fill", "Open a lesson"];
 /** Nobody reads further. */
 const MOST = 120;
 
 /** Every command that can run now, found by typing part of its name. */
 export default function Palette({ commands, sources, onClose }: PaletteProps) {
-  const [more, setMore] = useState<readonly Command[]>([]);
-  useEffect(() => {
-    let isOver = false;
-    for (const source of sources) {
-      source().then((found) => {
-        if (!isOver) setMore((before) => [...before, ...found]);
-      }, console.error);
-    }
-    return () => {
-      isOver = true;
-    };
-  }, [sources]);
   const [typed, setTyped] = useState("");
+  const more = useMore(sources, typed.trim() !== "");
   const field = useRef<HTMLInputElement>(null);
   const own = commands.filter(({ id, canRun }) => id !== "palette" && canRun());
   const known = new Set(own.map(({ id }) => id));
-  // Other fills and lessons only once something is typed: there may be thousands.
-  const others = more.filter(({ id, group }) => !known.has(id) && (typed.trim() !== "" || !OPENS.includes(group)));
+  const others = more.filter(({ id }) => !known.has(id));
   const found = searchCommands([...own, ...others], typed, FINDS).slice(0, MOST);
   const run = (command: Command) => {
     onClose();
@@ -91,3 +77,21 @@ export default function Palette({ commands, sources, onClose }: PaletteProps) {
     </Dialog.Root>
   );
 }
+
+/** What the sources have, read once something is typed: there may be thousands of fills. */
+function useMore(sources: Iterable<CommandSource>, isWanted: boolean): readonly Command[] {
+  const [more, setMore] = useState<readonly Command[]>([]);
+  useEffect(() => {
+    if (!isWanted) return;
+    let isOver = false;
+    Promise.all([...sources].map((source) => source())).then((found) => {
+      if (!isOver) setMore(found.flat());
+    }, console.error);
+    return () => {
+      isOver = true;
+    };
+  }, [sources, isWanted]);
+  return isWanted ? more : NOTHING;
+}
+
+const NOTHING: readonly Command[] = [];
