@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page, test } from "@playwright/test";
 import { findFaults, SIZED_RULES } from "./axe";
-import { AFTER_FIRST_VISIT, NEWCOMER, newLesson, noteNumber, openLine, openShelf, stackOf } from "./support";
+import { AFTER_FIRST_VISIT, NEWCOMER, newLesson, noteNumber, openLine, openShelf, PHONE, stackOf } from "./support";
 
 const SIZES = [
   { width: 1280, height: 800 },
@@ -359,12 +359,7 @@ test("with forced colours the top tempo's gauge can still be read", async ({ pag
 });
 
 test("thumbs and sticks have 44 px to press", async ({ browser }) => {
-  const context = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    isMobile: true,
-    storageState: AFTER_FIRST_VISIT,
-  });
+  const context = await browser.newContext(PHONE);
   const page = await context.newPage();
   const isLarge = async (target: Locator, what: string) => {
     const box = await target.boundingBox();

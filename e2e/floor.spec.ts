@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
 import { parseMidi } from "midi-file";
-import { AFTER_FIRST_VISIT, exportAs, openLine } from "./support";
+import { exportAs, openLine, PHONE } from "./support";
 
 /** The Floor with a new fill on it. */
 async function openFloor(page: Page, text: string) {
@@ -32,12 +32,7 @@ async function tomAt(page: Page) {
 
 test.describe("the kit", () => {
   test("a finger drags a drum all the way without scrolling the page", async ({ browser }) => {
-    const context = await browser.newContext({
-      viewport: { width: 390, height: 844 },
-      hasTouch: true,
-      isMobile: true,
-      storageState: AFTER_FIRST_VISIT,
-    });
+    const context = await browser.newContext(PHONE);
     const page = await context.newPage();
     await openFloor(page, "@4 RL/f1R/f1L");
     await tab(page, "Kit");

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, type Locator, type Page, test } from "@playwright/test";
-import { AFTER_FIRST_VISIT, noteNumber, stackOf } from "./support";
+import { AFTER_FIRST_VISIT, noteNumber, PHONE, stackOf } from "./support";
 
 /**
  * The twelve commonest jobs, done as a person does them, each on the open fill. Every press counts: a key, a click, a
@@ -227,12 +227,7 @@ for (const place of ["desk", "phone"] as const) {
 }
 
 test("the pad writes the README's line in sixteen taps", async ({ browser }) => {
-  const context = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    isMobile: true,
-    storageState: AFTER_FIRST_VISIT,
-  });
+  const context = await browser.newContext(PHONE);
   const page = await context.newPage();
   const [, meant = ""] = /pad: `([^`]+)` takes 16 taps/.exec(readFileSync("README.md", "utf8")) ?? [];
   await page.goto("/");

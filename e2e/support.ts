@@ -23,6 +23,13 @@ export const PORT = 4187;
 export const DEMO_PORT = 4188;
 /** The browser's storage after a newcomer's first visit, made by the global set-up. */
 export const AFTER_FIRST_VISIT = "test-results/after-first-visit.json";
+/** A phone in upright position, after that visit. */
+export const PHONE = {
+  viewport: { width: 390, height: 844 },
+  hasTouch: true,
+  isMobile: true,
+  storageState: AFTER_FIRST_VISIT,
+};
 /** A browser that was never here. */
 export const NEWCOMER = { cookies: [], origins: [] };
 

@@ -99,7 +99,7 @@ test("typed text and its caret reach the field, and keys the page", async () => 
   expect(keys).toEqual(["Escape"]);
 });
 
-test("what was typed is put back while the page still waits", async () => {
+test("typed text stays in its field while the page is still waiting", async () => {
   const kept = openPage(`<input aria-label="Name" value="Untitled">`);
   const field = get<HTMLInputElement>("input");
   type(field, "Opener");

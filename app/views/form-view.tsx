@@ -52,7 +52,7 @@ export const FormView = memo(function FormView({ arrangement, form, strongHand, 
     return { x: LABELS + (at - row * perRow * bar) * perTick, y: row * ROW };
   };
   const shown = useMemo(() => arrangement.notes.filter(({ sounds }) => sounds < bars * bar), [arrangement, bars, bar]);
-  // A layer of its own, not a line of the drawing: moving it lays nothing out.
+  // Not part of the drawing, which the browser would have to lay out again each time the playhead moves.
   const head = useRef<HTMLDivElement>(null);
   useEffect(() => {
     follow.current = (at) => {
