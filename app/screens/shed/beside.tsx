@@ -79,7 +79,12 @@ export function BesideTheKit({
               <ChevronLeft size={30} aria-hidden />
             </button>
             <span className="h-20 short:h-16 flex items-center">
-              <TempoStepper tempo={tempo} most={step?.goal} onTempo={training.setTempo} isLarge />
+              <TempoStepper
+                tempo={step?.standing.tempo ?? tempo}
+                most={step?.goal}
+                onTempo={training.setTempo}
+                isLarge
+              />
             </span>
             <button
               type="button"
