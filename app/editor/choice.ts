@@ -4,7 +4,8 @@ import { useMemo } from "react";
 import { useStore } from "zustand";
 import type { Timeline, TimelineSlot } from "~/core/timeline";
 import { type Session, useSession } from "~/session/session";
-import { useCursor } from "~/views/lighting";
+import { useCursor, useCursorNow } from "~/views/lighting";
+import { useFollowed } from "~/views/use-followed";
 
 /** Consecutive cells by index from 0, including the last. */
 export interface CellRange {
@@ -68,10 +69,19 @@ export interface NoteSelection {
   readonly isRange: boolean;
 }
 
-/** Subscribes to the choice. */
+const anchorOf = ({ cell }: { readonly cell: number | null }) => cell;
+
+/** Subscribes to the choice, for what may follow a press. */
 export function useChoice(timeline: Timeline): NoteSelection {
-  const cursor = useCursor();
-  const anchor = useStore(useSession().anchor, (state) => state.cell);
+  return selectionOf(timeline, useCursor(), useFollowed(useSession().anchor, anchorOf));
+}
+
+/** The choice at this moment, in the timeline of this moment. */
+export function useChoiceNow(timeline: Timeline): NoteSelection {
+  return selectionOf(timeline, useCursorNow(), useStore(useSession().anchor, anchorOf));
+}
+
+function selectionOf(timeline: Timeline, cursor: number | null, anchor: number | null): NoteSelection {
   const slot = slotAtCursor(cursor, timeline);
   const cells = rangeOf(slot, anchor, timeline);
   return { slot, cells, isRange: anchor !== null && cells !== null };

@@ -1,6 +1,6 @@
-import { createContext, useContext } from "react";
-import { useStore } from "zustand";
+import { createContext, useCallback, useContext, useSyncExternalStore } from "react";
 import { usePlayer } from "~/session/player";
+import { useFollowed } from "~/views/use-followed";
 import type { Analysis, PhraseEditor, Workable } from "./editor";
 import { type History, useUndo } from "./undo";
 
@@ -13,14 +13,34 @@ export function useEditor(): PhraseEditor {
   return editor;
 }
 
+const contentOf = ({ content }: { readonly content: Workable }) => content;
+
+/** The phrase, for what may follow a press: pictures, verdicts and words. */
 export function usePhrase(): Workable {
-  return useStore(useEditor().store, (state) => state.content);
+  return useFollowed(useEditor().store, contentOf);
 }
 
+/** The analysis of {@link usePhrase}, for the current player. */
 export function useWorked(): Analysis {
-  // The analysis for the current player; updates when the player changes.
+  // Updates when the player changes.
   usePlayer();
   return useEditor().workOut(usePhrase());
+}
+
+/** The phrase at this moment, for fields. */
+export function usePhraseNow(): Workable {
+  return useNow(phraseOf);
+}
+const phraseOf = (editor: PhraseEditor) => editor.store.getState().content;
+
+export const meterOf = (editor: PhraseEditor) => phraseOf(editor).meter;
+export const countStyleOf = (editor: PhraseEditor) => phraseOf(editor).countStyle;
+
+/** A part of the phrase for what is pressed itself: fields, and the note that changes. Must be equal while unchanged. */
+export function useNow<Part>(read: (editor: PhraseEditor) => Part): Part {
+  const editor = useEditor();
+  const now = useCallback(() => read(editor), [editor, read]);
+  return useSyncExternalStore(editor.store.subscribe, now, now);
 }
 
 export function useHistory(): History {

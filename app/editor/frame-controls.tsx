@@ -24,7 +24,8 @@ import {
   listRates,
   plural,
 } from "~/words/time";
-import { useEditor, usePhrase, useWorked } from "./context";
+import { meterOf, useEditor, useNow, usePhrase } from "./context";
+import type { PhraseEditor } from "./editor";
 import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
 
 interface FieldProps {
@@ -51,8 +52,11 @@ export function Field({ label, before, children }: FieldProps) {
   );
 }
 
+const voicingOf = ({ store }: PhraseEditor) => store.getState().content.voicing;
+const rateOf = ({ worked }: PhraseEditor) => formatRate(openingRate(worked().line));
+
 export function MeterControl() {
-  const { meter } = usePhrase();
+  const meter = useNow(meterOf);
   const editor = useEditor();
   const text = formatMeter(meter);
   const isCommon = COMMON_METERS.includes(text);
@@ -120,7 +124,7 @@ function FeltWords() {
  */
 function GroupsControl() {
   const editor = useEditor();
-  const { meter } = usePhrase();
+  const meter = useNow(meterOf);
   const now = meter.groups?.join("+") ?? "";
   const [typed, setTyped] = useState(now);
   const [shown, setShown] = useState(now);
@@ -174,10 +178,8 @@ function GroupsControl() {
 export function RateControl() {
   const editor = useEditor();
   const say = useSay();
-  const { line } = useWorked();
-  const offered = listRates(usePhrase().meter);
-  const rate = openingRate(line);
-  const text = formatRate(rate);
+  const offered = listRates(useNow(meterOf));
+  const text = useNow(rateOf);
   return (
     <Field label="Note value">
       {(id) => (
@@ -190,8 +192,7 @@ export function RateControl() {
             if (next && !editor.editLine((now) => withOpeningRate(now, next))) say(FIX_LINE_FIRST);
           }}
         >
-          {offered.includes(text) ? null : <option value={text}>{describeRate(rate)}</option>}
-          {offered.map((option) => {
+          {[...(offered.includes(text) ? [] : [text]), ...offered].map((option) => {
             const known = parseRate(option);
             return (
               <option key={option} value={option}>
@@ -208,7 +209,7 @@ export function RateControl() {
 /** Preset orchestrations; make your own layers on the Floor. */
 export function OrchestrationControl() {
   const editor = useEditor();
-  const { voicing = [] } = usePhrase();
+  const voicing = useNow(voicingOf) ?? [];
   const strong = usePlayer().hands.leading;
   const ready = nameReady(voicing, strong);
   return (

@@ -12,7 +12,7 @@ import { FIX_LINE_FIRST } from "~/words/editing";
 import { LIMB_NAMES } from "~/words/slot";
 import { COUNT_STYLE_NAMES, describeWindow } from "~/words/time";
 import { LINE_COMMANDS } from "./commands";
-import { useEditor, usePhrase, useWorked } from "./context";
+import { countStyleOf, useEditor, useNow, usePhrase, useWorked } from "./context";
 import { Field, MeterControl, OrchestrationControl, RateControl } from "./frame-controls";
 
 const SpaceControl = lazy(() => import("./space-control"));
@@ -85,7 +85,7 @@ function LeadControl() {
 
 function CountControl() {
   const editor = useEditor();
-  const { countStyle } = usePhrase();
+  const countStyle = useNow(countStyleOf);
   return (
     <Field label="Count" before="counted">
       {(id) => (

@@ -6,7 +6,8 @@ import { MAX_KEPT_TEXT } from "~/library/phrase/phrase";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { Unfold } from "~/ui/unfold";
-import { useEditor, usePhrase, useWorked } from "./context";
+import { useEditor, useNow, usePhraseNow } from "./context";
+import type { PhraseEditor } from "./editor";
 
 // Opened on request, or when needed.
 const Legend = lazy(() => import("~/views/legend"));
@@ -19,11 +20,13 @@ interface LineEditorProps {
   readonly children?: ReactNode;
 }
 
+const workedOf = ({ worked }: PhraseEditor) => worked();
+
 /** The stick line as text: read at every keystroke, with problems marked in place and advice. */
 export function LineEditor({ input, onLeave, children }: LineEditorProps) {
   const editor = useEditor();
-  const content = usePhrase();
-  const { reading, timeline } = useWorked();
+  const { text } = usePhraseNow();
+  const { reading, timeline } = useNow(workedOf);
   const [{ ghostsTold }] = usePreferences();
   const label = useId();
   const strongHand = usePlayer().hands.leading;
@@ -46,12 +49,12 @@ export function LineEditor({ input, onLeave, children }: LineEditorProps) {
             aria-hidden="true"
             className="min-h-8 sm:min-h-9 whitespace-pre-wrap break-words text-transparent pointer-events-none"
           >
-            <Marked text={content.text} problems={reading.problems} />
+            <Marked text={text} problems={reading.problems} />
           </div>
           <textarea
             id={label}
             ref={input}
-            value={content.text}
+            value={text}
             rows={1}
             maxLength={MAX_KEPT_TEXT}
             data-edits

@@ -4,7 +4,7 @@ import { type Problem, type Reading, setLevel } from "~/core/line";
 import { mapSlots } from "~/core/phrase";
 import { usePreferences } from "~/session/preferences";
 import { describeProblem } from "~/words/problem";
-import { useEditor, usePhrase } from "./context";
+import { useEditor, usePhraseNow } from "./context";
 import { listMeant, mayNameRudiment } from "./meant";
 import { useEntries } from "./use-entries";
 
@@ -15,7 +15,7 @@ interface LineProblemsProps {
 
 export default function Problems({ reading, onFocus }: LineProblemsProps) {
   const editor = useEditor();
-  const { text, goodText } = usePhrase();
+  const { text, goodText } = usePhraseNow();
   const isSound = reading.problems.length === 0;
   const all = isSound ? reading.advice : reading.problems;
   const shown = all.slice(0, 3);

@@ -1,9 +1,9 @@
 import { NameFields } from "~/ui/name-fields";
-import { useEditor, usePhrase } from "./context";
+import { useEditor, usePhraseNow } from "./context";
 
 /** For a fill, or another open phrase. */
 export function NameAndTags({ what = "fill" }: { readonly what?: string }) {
-  const { name, tags } = usePhrase();
+  const { name, tags } = usePhraseNow();
   const editor = useEditor();
   return (
     <NameFields

@@ -7,13 +7,13 @@ import { BeginsOn } from "~/editor/begins-on";
 import { MAX_WINDOW_BARS } from "~/library/phrase/phrase";
 import { NumberField } from "~/ui/number-field";
 import { listSpaces } from "~/words/time";
-import { useEditor, usePhrase, useWorked } from "./context";
+import { useEditor, usePhraseNow, useWorked } from "./context";
 import { Field } from "./frame-controls";
 
 /** The space to fill: presets, its start, and the number of notes of the opening value that fit. */
 export default function SpaceControl() {
   const editor = useEditor();
-  const { meter, window } = usePhrase();
+  const { meter, window } = usePhraseNow();
   const { line, timeline } = useWorked();
   const rate = openingRate(line);
   const slot = slotTicks(rate);

@@ -1,8 +1,9 @@
 /** Editable content with undo. */
 
+import { useMemo } from "react";
 import { type TemporalState, temporal } from "zundo";
-import { useStore } from "zustand";
 import { createStore, type StoreApi } from "zustand/vanilla";
+import { useFollowed } from "~/views/use-followed";
 
 interface Held<Content> {
   readonly content: Content;
@@ -64,7 +65,14 @@ export interface History {
   readonly redo: () => void;
 }
 
+const hasPast = ({ pastStates }: Temporal) => pastStates.length > 0;
+const hasFuture = ({ futureStates }: Temporal) => futureStates.length > 0;
+
 export function useUndo(history: Undo): History {
-  const { pastStates, futureStates, undo, redo } = useStore(history);
-  return { canUndo: pastStates.length > 0, canRedo: futureStates.length > 0, undo: () => undo(), redo: () => redo() };
+  const canUndo = useFollowed(history, hasPast);
+  const canRedo = useFollowed(history, hasFuture);
+  return useMemo(() => {
+    const { undo, redo } = history.getState();
+    return { canUndo, canRedo, undo: () => undo(), redo: () => redo() };
+  }, [history, canUndo, canRedo]);
 }

@@ -1,7 +1,7 @@
 /** A slot as a coin on the screen. {@link markCoin} defines its shape; here it gets the theme's colours. */
 
 import { memo } from "react";
-import type { Hand, Slot } from "~/core/stroke";
+import { type Hand, type Slot, sameSlot } from "~/core/stroke";
 import { type CoinMark, type CoinPart, HALO_RADIUS, markCoin } from "~/ink/coin";
 
 export { HALO_RADIUS };
@@ -35,7 +35,7 @@ const LETTERS = {
   surface: "coin-surface",
 };
 
-/** Drawn around 0, 0 at scale 1. */
+/** Drawn around 0, 0 at scale 1; drawn again only if it looks different. */
 export const Coin = memo(function Coin({ slot, strongHand, loud, scale = 1 }: CoinProps) {
   return (
     <>
@@ -46,7 +46,16 @@ export const Coin = memo(function Coin({ slot, strongHand, loud, scale = 1 }: Co
       ))}
     </>
   );
-});
+}, isSameCoin);
+
+function isSameCoin(one: CoinProps, other: CoinProps): boolean {
+  return (
+    one.strongHand === other.strongHand &&
+    one.loud === other.loud &&
+    one.scale === other.scale &&
+    sameSlot(one.slot, other.slot)
+  );
+}
 
 function Mark({ mark, scale }: { readonly mark: CoinMark; readonly scale: number }) {
   if (mark.shape === "letter") {

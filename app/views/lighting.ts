@@ -7,6 +7,7 @@
 import { createContext, type RefObject, useContext, useEffect } from "react";
 import { useStore } from "zustand";
 import { createStore, type StoreApi } from "zustand/vanilla";
+import { useFollowed } from "./use-followed";
 
 interface Lighting {
   readonly hover: number | null;
@@ -69,9 +70,16 @@ export function useLights(): Highlights {
   return lights;
 }
 
-/** Subscribes to the chosen slot. */
+const cursorOf = ({ cursor }: Lighting) => cursor;
+
+/** Subscribes to the chosen slot, for what may follow a press; its highlight doesn't wait. */
 export function useCursor(): number | null {
-  return useStore(useLights().store, ({ cursor }) => cursor);
+  return useFollowed(useLights().store, cursorOf);
+}
+
+/** The chosen slot at this moment. */
+export function useCursorNow(): number | null {
+  return useStore(useLights().store, cursorOf);
 }
 
 function mark(root: Element, kind: HighlightKind, lights: Lighting) {

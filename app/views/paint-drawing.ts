@@ -1,6 +1,6 @@
 /**
- * Paints a drawing as SVG on the page. Built directly, because a page of music has thousands of marks that are redrawn
- * after every edit.
+ * Paints drawings as SVG on the page. Built directly, because a page of music has thousands of marks, and most edits
+ * change a few of them.
  */
 
 import type { Drawing, Face, Ink, InkTone } from "~/ink/ink";
@@ -28,79 +28,104 @@ const FAMILIES: Readonly<Record<string, string>> = {
 /** Finger room around a note's ink. */
 const TOUCH = 4;
 
-/** Creates the picture. `nameOf` describes each slot of the phrase for screen readers. */
-export function paintDrawing(drawing: Drawing, nameOf: (slot: number) => string): SVGSVGElement {
-  const { width, height, systems, notes } = drawing;
-  const svg = element("svg", { width, height, viewBox: `0 0 ${width} ${height}`, role: "none" });
-  for (const { y, ink } of systems) {
-    const system = element("g", { transform: `translate(0 ${y.toFixed(1)})`, role: "none" });
-    const groups = new Map<number, SVGElement>();
-    for (const one of ink) {
-      const slot = one.note === undefined ? null : (notes[one.note]?.slot ?? null);
-      if (one.note === undefined || slot === null) {
-        system.append(paintInk(one, COLOURS));
-        continue;
-      }
-      let group = groups.get(one.note);
-      if (!group) {
-        group = element("g", {
-          "data-slot": slot,
-          role: "option",
-          "aria-selected": "false",
-          "aria-label": nameOf(slot),
-        });
-        groups.set(one.note, group);
-        system.append(group);
-      }
-      group.append(paintInk(one, COLOURS));
-    }
-    for (const [note, group] of groups) group.prepend(touchArea(ink.filter((one) => one.note === note)));
-    svg.append(system);
+/** An element to be: painting compares it with the previous one, and changes only what differs. */
+interface Mark {
+  readonly name: keyof SVGElementTagNameMap;
+  readonly attributes: Readonly<Record<string, string | number>>;
+  readonly text?: string;
+  readonly marks?: readonly Mark[];
+}
+
+/** A drawing on the page. It keeps its elements, so that an edit touches only the few that look different. */
+export class Painter {
+  #shown: { readonly mark: Mark; readonly element: SVGElement } | null = null;
+
+  /** Paints into `frame`. `nameOf` describes each slot of the phrase for screen readers. */
+  paint(frame: Element, drawing: Drawing, nameOf: (slot: number) => string) {
+    const mark = markDrawing(drawing, nameOf);
+    const element = this.#shown ? repaint(this.#shown.element, this.#shown.mark, mark) : make(mark);
+    if (element.parentNode !== frame) frame.replaceChildren(element);
+    this.#shown = { mark, element };
   }
-  return svg;
+}
+
+function markDrawing({ width, height, systems, notes }: Drawing, nameOf: (slot: number) => string): Mark {
+  return {
+    name: "svg",
+    attributes: { width, height, viewBox: `0 0 ${width} ${height}`, role: "none" },
+    marks: systems.map(({ y, ink }) => ({
+      name: "g",
+      attributes: { transform: `translate(0 ${y.toFixed(1)})`, role: "none" },
+      marks: markSystem(ink, notes, nameOf),
+    })),
+  };
+}
+
+/** The ink of a line: what belongs to a note is one group that can be pressed. */
+function markSystem(ink: readonly Ink[], notes: Drawing["notes"], nameOf: (slot: number) => string): readonly Mark[] {
+  const groups = new Map<number, Ink[]>();
+  const order: (Ink | number)[] = [];
+  for (const one of ink) {
+    const slot = one.note === undefined ? null : (notes[one.note]?.slot ?? null);
+    if (one.note === undefined || slot === null) {
+      order.push(one);
+      continue;
+    }
+    const group = groups.get(one.note);
+    if (group) group.push(one);
+    else {
+      groups.set(one.note, [one]);
+      order.push(one.note);
+    }
+  }
+  return order.map((one) => {
+    if (typeof one !== "number") return markInk(one, COLOURS);
+    const own = groups.get(one) ?? [];
+    const slot = notes[one]?.slot ?? 0;
+    return {
+      name: "g",
+      attributes: { "data-slot": slot, role: "option", "aria-selected": "false", "aria-label": nameOf(slot) },
+      marks: [touchArea(own), ...own.map((ink) => markInk(ink, COLOURS))],
+    };
+  });
 }
 
 /** A page as printed: on white, whatever the theme. */
-export function paintPage(sheet: Pick<Sheet, "width" | "height">, page: InkPage): SVGSVGElement {
+export function paintPage(sheet: Pick<Sheet, "width" | "height">, page: InkPage): SVGElement {
   const colours = { ...ON_PAPER.tones, ink: ON_PAPER.ink };
-  const svg = element("svg", { viewBox: `0 0 ${sheet.width} ${sheet.height}`, role: "none" });
-  for (const { x, y, scale, ink } of page.groups) {
-    const group = element("g", { transform: `translate(${x.toFixed(2)} ${y.toFixed(2)}) scale(${scale})` });
-    for (const one of ink) group.append(paintInk(one, colours));
-    svg.append(group);
-  }
-  return svg;
+  return make({
+    name: "svg",
+    attributes: { viewBox: `0 0 ${sheet.width} ${sheet.height}`, role: "none" },
+    marks: page.groups.map(({ x, y, scale, ink }) => ({
+      name: "g",
+      attributes: { transform: `translate(${x.toFixed(2)} ${y.toFixed(2)}) scale(${scale})` },
+      marks: ink.map((one) => markInk(one, colours)),
+    })),
+  });
 }
 
-function touchArea(ink: readonly Ink[]): SVGElement {
+function touchArea(ink: readonly Ink[]): Mark {
   const left = Math.min(...ink.map(({ box }) => box.left)) - TOUCH;
   const top = Math.min(...ink.map(({ box }) => box.top)) - TOUCH;
   const right = Math.max(...ink.map(({ box }) => box.right)) + TOUCH;
   const bottom = Math.max(...ink.map(({ box }) => box.bottom)) + TOUCH;
   const size = { x: left.toFixed(1), y: top.toFixed(1), width: right - left, height: bottom - top };
-  return element("rect", { ...size, class: "staff-touch" });
+  return { name: "rect", attributes: { ...size, class: "staff-touch" } };
 }
 
-function paintInk(ink: Ink, colours: Colours): SVGElement {
-  const colour = ink.tone ? colours[ink.tone] : colours.ink;
+function markInk(ink: Ink, colours: Colours): Mark {
+  const fill = ink.tone ? colours[ink.tone] : colours.ink;
   const kind = { "data-kind": ink.kind };
   if (ink.shape === "path") {
-    return element("path", { ...kind, d: ink.d, ...paintOf(ink, colour, colours.paper) });
+    return { name: "path", attributes: { ...kind, d: ink.d, ...paintOf(ink, fill, colours.paper) } };
   }
   if (ink.shape === "sign") {
     const transform = `translate(${ink.x.toFixed(2)} ${ink.y.toFixed(2)}) scale(${ink.size / 1000})`;
-    return element("path", { ...kind, "data-sign": ink.code, d: outlineOf(ink.code) ?? "", transform, fill: colour });
+    const d = outlineOf(ink.code) ?? "";
+    return { name: "path", attributes: { ...kind, "data-sign": ink.code, d, transform, fill } };
   }
-  const text = element("text", {
-    ...kind,
-    x: ink.x.toFixed(1),
-    y: ink.y.toFixed(1),
-    "font-size": ink.size.toFixed(1),
-    ...typeOf(ink.face),
-    fill: colour,
-  });
-  text.textContent = ink.text;
-  return text;
+  const [x, y, size] = [ink.x, ink.y, ink.size].map((value) => value.toFixed(1)) as [string, string, string];
+  return { name: "text", attributes: { ...kind, x, y, "font-size": size, ...typeOf(ink.face), fill }, text: ink.text };
 }
 
 function typeOf(face: Face) {
@@ -108,11 +133,33 @@ function typeOf(face: Face) {
   return { "font-family": FAMILIES[family] ?? "", "font-weight": weight };
 }
 
-function element<Name extends keyof SVGElementTagNameMap>(
-  name: Name,
-  attributes: Readonly<Record<string, string | number>>,
-): SVGElementTagNameMap[Name] {
+function make({ name, attributes, text, marks = [] }: Mark): SVGElement {
   const made = document.createElementNS(SVG_NAMESPACE, name);
   for (const [key, value] of Object.entries(attributes)) made.setAttribute(key, String(value));
+  if (text !== undefined) made.textContent = text;
+  made.append(...marks.map(make));
   return made;
+}
+
+/** Turns an element painted as `before` into `now`; returns it, or a new one of another kind. */
+function repaint(element: SVGElement, before: Mark, now: Mark): SVGElement {
+  if (before.name !== now.name) {
+    const made = make(now);
+    element.replaceWith(made);
+    return made;
+  }
+  for (const [key, value] of Object.entries(now.attributes)) {
+    if (before.attributes[key] !== value) element.setAttribute(key, String(value));
+  }
+  for (const key of Object.keys(before.attributes)) if (!(key in now.attributes)) element.removeAttribute(key);
+  if (before.text !== now.text) element.textContent = now.text ?? "";
+  const [old, marks] = [before.marks ?? [], now.marks ?? []];
+  const children = [...element.children] as SVGElement[];
+  for (const [index, mark] of marks.entries()) {
+    const [child, was] = [children[index], old[index]];
+    if (child && was) repaint(child, was, mark);
+    else element.append(make(mark));
+  }
+  for (const child of children.slice(marks.length)) child.remove();
+  return element;
 }

@@ -1,6 +1,6 @@
 /** A score on the page: you can point at its notes, choose them, and have them read out. */
 
-import { type ReactNode, type RefObject, useEffect, useId, useMemo, useRef } from "react";
+import { type ReactNode, type RefObject, useEffect, useId, useMemo, useRef, useState } from "react";
 import { type CountStyle, countSlot } from "~/core/pulse";
 import type { Timeline } from "~/core/timeline";
 import type { StaffBar } from "~/engrave/score";
@@ -8,7 +8,7 @@ import type { Drawing } from "~/ink/ink";
 import { describeUnwritableBar } from "~/words/score";
 import { describeSlot } from "~/words/slot";
 import { type PickSlot, pointerHandlers, useCursor, useLighting, useLights } from "./lighting";
-import { paintDrawing } from "./paint-drawing";
+import { Painter } from "./paint-drawing";
 import { ScrollAcross } from "./scroll-across";
 
 /** Too narrow to draw on. Pixels. */
@@ -31,6 +31,7 @@ interface StaffSheetProps {
 export function StaffSheet(props: StaffSheetProps) {
   const { label, drawing, bars, of, timeline, countStyle, onPick, frame, className = "", children } = props;
   const sheet = useRef<HTMLDivElement>(null);
+  const [painter] = useState(() => new Painter());
   const name = useId();
   const lights = useLights();
   const cursor = useCursor();
@@ -38,16 +39,14 @@ export function StaffSheet(props: StaffSheetProps) {
   useEffect(() => {
     if (!sheet.current || !drawing) return;
     const began = performance.now();
-    sheet.current.replaceChildren(
-      paintDrawing(drawing, (index) => {
-        const slot = timeline.slots[index];
-        return slot ? `${countSlot(countStyle, slot, timeline.meter)}: ${describeSlot(slot.voiced)}` : "";
-      }),
-    );
+    painter.paint(sheet.current, drawing, (index) => {
+      const slot = timeline.slots[index];
+      return slot ? `${countSlot(countStyle, slot, timeline.meter)}: ${describeSlot(slot.voiced)}` : "";
+    });
     // For `npm run bench`, and for the browser's developer tools.
     performance.clearMeasures("staff painted");
     performance.measure("staff painted", { start: began });
-  }, [drawing, timeline, countStyle]);
+  }, [painter, drawing, timeline, countStyle]);
   useLighting(frame);
   // Screen readers learn the chosen note; its colour comes from the highlights.
   useEffect(() => {

@@ -101,6 +101,34 @@ export interface Split {
 }
 export type Slot = Silence | Strokes | Split;
 
+const STROKE_FIELDS = Object.keys({
+  limb: true,
+  level: true,
+  technique: true,
+  graces: true,
+  place: true,
+} satisfies Record<keyof Stroke, true>) as (keyof Stroke)[];
+
+/** Whether two slots are played, and therefore drawn, alike. */
+export function sameSlot(one: Slot, other: Slot): boolean {
+  if (one === other) return true;
+  if (one.kind === "split") return other.kind === "split" && haveSame(one.parts, other.parts, sameSlot);
+  if (one.kind === "strokes") return other.kind === "strokes" && haveSame(one.strokes, other.strokes, sameStroke);
+  return one.kind === other.kind;
+}
+
+function sameStroke(one: Stroke, other: Stroke): boolean {
+  return STROKE_FIELDS.every((field) => one[field] === other[field]);
+}
+
+function haveSame<Part>(
+  ones: readonly Part[],
+  others: readonly Part[],
+  isSame: (one: Part, other: Part) => boolean,
+): boolean {
+  return ones.length === others.length && ones.every((one, index) => isSame(one, others[index] as Part));
+}
+
 export const MAX_SPLIT = 8;
 export const MAX_GRACES = 3;
 

@@ -3,7 +3,7 @@ import type { Meter } from "~/core/time";
 import { Unfold } from "~/ui/unfold";
 import { describeHits } from "~/words/figure";
 import { useWorked } from "../context";
-import { useFill, useOpenFill } from "./place";
+import { useFillNow, useOpenFill } from "./place";
 
 // Most fills have none.
 const FigureControl = lazy(async () => ({ default: (await import("~/editor/figure-control")).FigureControl }));
@@ -11,7 +11,7 @@ const FigureControl = lazy(async () => ({ default: (await import("~/editor/figur
 /** The band's hits during the fill, as words that open their fields. */
 export function BandHits() {
   const { editor } = useOpenFill();
-  const { figure, meter, tempo, window } = useFill();
+  const { figure, meter, tempo, window } = useFillNow();
   const { hits } = useWorked();
   const words = figure ? `with band hits ${figure.rhythm}` : "no band hits";
   return (

@@ -9,6 +9,7 @@ import type { GrooveChoice } from "~/library/groove/choices";
 import type { HeardPosition, Playback } from "~/session/playback";
 import type { Practice } from "~/session/practice";
 import { usePractice } from "~/session/session";
+import { useFollowed } from "~/views/use-followed";
 import type { Editor } from "../editor";
 import type { Undo } from "../undo";
 import type { PlayContext } from "./score";
@@ -39,9 +40,16 @@ export function useOpenFill(): OpenFill {
   return place;
 }
 
-/** The content of the open fill. */
+const contentOf = ({ content }: { readonly content: FillContent }) => content;
+
+/** The content of the open fill, for what may follow a press. */
 export function useFill(): FillContent {
-  return useStore(useOpenFill().editor.store, (state) => state.content);
+  return useFollowed(useOpenFill().editor.store, contentOf);
+}
+
+/** The content of the open fill at this moment, for fields. */
+export function useFillNow(): FillContent {
+  return useStore(useOpenFill().editor.store, contentOf);
 }
 
 /** Called every frame with the playback position, while this component is mounted. */

@@ -11,7 +11,7 @@ import { InlineError } from "~/ui/inline-error";
 import { NumberField } from "~/ui/number-field";
 import { VolumeControl } from "~/ui/volume-control";
 import { describeBpmUnit, describeCountIn } from "~/words/time";
-import { useFill, useOpenFill } from "./place";
+import { useFill, useFillNow, useOpenFill } from "./place";
 import { groovesFor } from "./score";
 
 const PracticePanel = lazy(() => import("./practice/panel"));
@@ -93,7 +93,7 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
 }
 
 function TempoControl() {
-  const { tempo } = useFill();
+  const { tempo } = useFillNow();
   const { editor } = useOpenFill();
   const put = (value: number) => editor.setContent({ tempo: bpm(Math.round(value)) }, "tempo");
   return (
@@ -153,7 +153,7 @@ function TempoHeard() {
 
 function GrooveControl() {
   const { editor, grooves } = useOpenFill();
-  const content = useFill();
+  const content = useFillNow();
   const fitting = groovesFor(grooves, content.meter);
   const chosen = fitting.some((groove) => groove.id === content.groove) ? content.groove : "plain";
   return (

@@ -2,7 +2,6 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Outlet, useNavigate } from "react-router";
-import { useStore } from "zustand";
 import type { CommandTable } from "~/commands/command";
 import { useCommands } from "~/commands/commands";
 import { readCell } from "~/core/moves";
@@ -35,6 +34,7 @@ import { usePreferences } from "~/session/preferences";
 import { type Session, usePractice, useSession } from "~/session/session";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { useArriving } from "~/ui/use-arriving";
+import { useFollowed } from "~/views/use-followed";
 import { TAB_NAMES } from "~/words/fill";
 import { FillFrame } from "./frame";
 
@@ -87,6 +87,8 @@ const WITHOUT_TRANSPORT: readonly FillTab[] = ["shed", "sheet"];
 const PLAYED = [...PLAY_COMMANDS, ...PHRASE_COMMANDS, ...PRACTICE_COMMANDS];
 const NOTHING: CommandTable<FillScene> = [];
 
+const contentOf = ({ content }: { readonly content: FillContent }) => content;
+
 export function FillScreen(props: FillScreenProps) {
   const { row, unsaved, grooves: loaded, shipped, tab, onCopy } = props;
   const session = useSession();
@@ -104,7 +106,7 @@ export function FillScreen(props: FillScreenProps) {
       setupOf({ groove: "plain", grooveBars: 0, ...content }, stageNow.current),
     ),
   );
-  const content = useStore(editor.store, (state) => state.content);
+  const content = useFollowed(editor.store, contentOf);
   const { meter, groove, grooveBars, setting } = content;
   const ostinato = useMemo(
     () => ostinatoOf({ meter, groove, grooveBars, setting }, stage),

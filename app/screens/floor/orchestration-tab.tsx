@@ -7,7 +7,7 @@ import type { Line } from "~/core/phrase";
 import { type Hand, isHand } from "~/core/stroke";
 import { placeByHand } from "~/core/timeline";
 import { useWorked } from "~/editor/context";
-import { useFill, useOpenFill } from "~/editor/fill/place";
+import { useFillNow, useOpenFill } from "~/editor/fill/place";
 import {
   addOrchestration,
   dropOrchestration,
@@ -33,7 +33,7 @@ const NO_LAYERS: Orchestration = [];
 
 export function OrchestrationTab({ kit, strongHand, draft, named, editLine }: OrchestrationTabProps) {
   const { editor, playback } = useOpenFill();
-  const content = useFill();
+  const content = useFillNow();
   const { timeline } = useWorked();
   const say = useSay();
   const add = () => {

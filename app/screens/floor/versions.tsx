@@ -1,10 +1,11 @@
 /** Easier and busier versions of the phrase, each with its ceiling, to play before you apply one. */
 
-import { useDeferredValue, useMemo } from "react";
+import { useMemo } from "react";
 import type { Phrase } from "~/core/phrase";
 import { listVersions, type Player, type Variant } from "~/core/player";
 import { useOpenFill } from "~/editor/fill/place";
 import { Check, Play, Square } from "~/ui/icons";
+import { useLater } from "~/views/use-followed";
 import { describeBpm } from "~/words/ceiling";
 import { describeVariant } from "~/words/kit";
 import { plural } from "~/words/time";
@@ -21,7 +22,7 @@ interface VersionsProps {
 export function Versions(props: VersionsProps) {
   const { phrase, player } = props;
   // This lays out some twenty lines, so a change of tempo doesn't wait for it.
-  const settled = useDeferredValue(phrase);
+  const settled = useLater(phrase);
   const { ostinato } = useOpenFill();
   const { simpler, busier } = useMemo(() => listVersions(settled, player, ostinato), [settled, player, ostinato]);
   return (

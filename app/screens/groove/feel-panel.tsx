@@ -3,7 +3,7 @@
 import { type Groove, judgeFeel, type Setting } from "~/core/groove";
 import { useWorked } from "~/editor/context";
 import { FeelFields } from "~/editor/feel-fields";
-import { useFill } from "~/editor/fill/place";
+import { useFillNow } from "~/editor/fill/place";
 import { keepFeel, type SettingContent } from "~/library/phrase/setting";
 import { Check } from "~/ui/check";
 import { TriangleAlert } from "~/ui/icons";
@@ -17,7 +17,7 @@ interface FeelPanelProps {
 
 export function FeelPanel({ groove, setting, onSetting }: FeelPanelProps) {
   const { timeline } = useWorked();
-  const own = useFill().setting?.feel;
+  const own = useFillNow().setting?.feel;
   const notes = judgeFeel(timeline, setting.feel, setting.follows);
   return (
     <div className="flex flex-col gap-3">

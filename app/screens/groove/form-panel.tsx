@@ -11,7 +11,7 @@ import {
   makeForm,
   type Setting,
 } from "~/core/groove";
-import { useFill, useOpenFill } from "~/editor/fill/place";
+import { useFillNow, useOpenFill } from "~/editor/fill/place";
 import SpaceControl from "~/editor/space-control";
 import { MAX_GROOVE_BARS } from "~/library/fill/content";
 import type { SettingContent } from "~/library/phrase/setting";
@@ -28,7 +28,7 @@ interface FormPanelProps {
 
 export function FormPanel({ setting, onSetting }: FormPanelProps) {
   const { editor } = useOpenFill();
-  const content = useFill();
+  const content = useFillNow();
   const { grooveBars, window, meter } = content;
   const ready = findForm({ grooveBars, window, stops: setting.stops }, meter);
   return (

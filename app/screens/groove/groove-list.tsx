@@ -2,7 +2,7 @@
 
 import { Link } from "react-router";
 import { type Bpm, formatMeter } from "~/core/time";
-import { useFill, useOpenFill } from "~/editor/fill/place";
+import { useFillNow, useOpenFill } from "~/editor/fill/place";
 import { groovesFor } from "~/editor/fill/score";
 import type { GrooveRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
@@ -21,7 +21,7 @@ interface GrooveListProps {
 
 export function GrooveList({ binned, onMake, onDelete, onRestore }: GrooveListProps) {
   const { row, editor, grooves } = useOpenFill();
-  const { groove, tempo, meter } = useFill();
+  const { groove, tempo, meter } = useFillNow();
   const fitting = groovesFor(grooves, meter);
   const chosen = fitting.find(({ id }) => id === groove) ?? null;
   const elsewhere = grooves.length - fitting.length;

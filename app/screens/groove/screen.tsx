@@ -6,7 +6,7 @@ import { useCommands } from "~/commands/commands";
 import { findForm, layOutGroove, measureForm } from "~/core/groove";
 import { useChoice, useChooser } from "~/editor/choice";
 import { useWorked } from "~/editor/context";
-import { type Follower, useFill, useFollow, useOpenFill } from "~/editor/fill/place";
+import { type Follower, useFill, useFillNow, useFollow, useOpenFill } from "~/editor/fill/place";
 import { makeScore, pickGroove, settingOf } from "~/editor/fill/score";
 import { makeFormScore } from "~/engrave/form-score";
 import { REPEAT_STYLES, type RepeatStyle } from "~/engrave/notation";
@@ -62,6 +62,7 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
   const [, change] = usePreferences();
   const chooser = useChooser();
   const content = useFill();
+  const now = useFillNow();
   const { timeline } = useWorked();
   const { send } = useMessages<GrooveMessages>("/grooves/own", GROOVE_ACTS);
   const [tab, setTab] = useState<GrooveTab>("groove");
@@ -85,6 +86,8 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
 
   const groove = useMemo(() => pickGroove(content, stage), [content, stage]);
   const setting = useMemo(() => settingOf(content, groove, preferences), [content, groove, preferences]);
+  // The fields show what is pressed at once; pictures follow.
+  const chosen = useMemo(() => settingOf(now, pickGroove(now, stage), preferences), [now, stage, preferences]);
   const form = useMemo(() => measureForm(timeline, setting), [timeline, setting]);
   const arrangement = useMemo(() => makeScore(content, stage).arrangement, [content, stage]);
   const bars = useMemo(
@@ -98,7 +101,7 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
     [timeline, groove, meter, content, kit, arrangement, form, setting, feetBelow, preferences],
   );
   const putSetting = (change: SettingContent, kind: string) =>
-    editor.setContent({ setting: { ...content.setting, ...change } }, `setting ${kind}`);
+    editor.setContent({ setting: { ...now.setting, ...change } }, `setting ${kind}`);
   const choose = useCallback(
     (slot: number | null) => chooser.choose(editor.worked().timeline, slot),
     [editor, chooser],
@@ -176,9 +179,9 @@ export function GrooveScreen({ binned }: GrooveScreenProps) {
                 onRestore={(id) => send("restore", { id })}
               />
             ) : tab === "form" ? (
-              <FormPanel setting={setting} onSetting={putSetting} />
+              <FormPanel setting={chosen} onSetting={putSetting} />
             ) : tab === "feel" ? (
-              <FeelPanel groove={groove} setting={setting} onSetting={putSetting} />
+              <FeelPanel groove={groove} setting={chosen} onSetting={putSetting} />
             ) : (
               <KeeperPanel setting={setting} onChoose={choose} />
             )}

@@ -3,16 +3,17 @@
 import { useMemo } from "react";
 import { listEndings, listFixes } from "~/core/fit";
 import { formatLine } from "~/core/line";
+import { useWorked } from "~/editor/context";
 import { usePlayer } from "~/session/player";
 import { Check, CircleAlert } from "~/ui/icons";
 import { describeEnding, describeFix } from "~/words/closing";
-import { useApply, useBook, useSettled } from "./use-sums";
+import { useApply, useBook } from "./use-sums";
 
 export function Endings() {
   const player = usePlayer();
   const apply = useApply();
   const book = useBook();
-  const { phrase } = useSettled();
+  const { phrase } = useWorked();
   const endings = useMemo(() => listEndings(phrase, player), [phrase, player]);
   const fixes = useMemo(() => listFixes(phrase, book, player), [phrase, book, player]);
   return (

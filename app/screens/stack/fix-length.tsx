@@ -3,19 +3,20 @@
 import { useMemo, useState } from "react";
 import { type Closing, listClosings } from "~/core/fit";
 import { formatLine } from "~/core/line";
+import { useWorked } from "~/editor/context";
 import type { Analysis } from "~/editor/editor";
 import { useOpenFill } from "~/editor/fill/place";
 import type { SearchMessages } from "~/messages/searches";
 import { useMessages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
 import { describeClosing } from "~/words/closing";
-import { useApply, useBook, useSettled } from "./use-sums";
+import { useApply, useBook } from "./use-sums";
 
 const BARS = [2, 3, 4, 8, 12, 16] as const;
 
 /** Nothing while the phrase fits. */
 export default function FixLength() {
-  const worked = useSettled();
+  const worked = useWorked();
   const { verdict } = worked.fit;
   return verdict === "short" || verdict === "over" ? <Closings worked={worked} /> : null;
 }

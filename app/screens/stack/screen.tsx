@@ -1,6 +1,6 @@
 /** The Stack: the line, typed, shown in three ways and judged. */
 
-import { lazy, useDeferredValue, useEffect, useState } from "react";
+import { lazy, useEffect, useState } from "react";
 import { useWorked } from "~/editor/context";
 import { BandHits } from "~/editor/fill/band-hits";
 import { FrameSentence } from "~/editor/frame-sentence";
@@ -20,8 +20,7 @@ export function StackScreen() {
   const { fit } = useWorked();
   const [open, setOpen] = useState<VerdictId | null>(null);
   const wayIn = useWayIn();
-  // The picture of what was typed comes first.
-  const offersLength = useDeferredValue(open !== "length" && (fit.verdict === "short" || fit.verdict === "over"));
+  const offersLength = open !== "length" && (fit.verdict === "short" || fit.verdict === "over");
   // Its code is there before the line stops fitting.
   useEffect(() => void loadFixLength().catch(() => {}), []);
   return (

@@ -1,4 +1,4 @@
-import { type ReactNode, useDeferredValue } from "react";
+import type { ReactNode } from "react";
 import type { Timeline } from "~/core/timeline";
 import { Crossings } from "~/editor/crossings";
 import { useLitCeiling } from "~/editor/fill/use-ceiling";
@@ -14,14 +14,12 @@ interface TopTempoProps {
 /** How fast the fill can be played, and what limits it. */
 export default function TopTempo({ timeline, children }: TopTempoProps) {
   const { kit } = usePlayer();
-  // Your typing appears first.
-  const settled = useDeferredValue(timeline);
-  const ceiling = useLitCeiling(settled);
+  const ceiling = useLitCeiling(timeline);
   return (
     <>
-      {children(describeCeiling(settled, ceiling, kit))}
+      {children(describeCeiling(timeline, ceiling, kit))}
       <li className="shrink-0 h-9 px-2 flex items-center text-sm font-semibold empty:hidden">
-        <Crossings timeline={settled} />
+        <Crossings timeline={timeline} />
       </li>
     </>
   );

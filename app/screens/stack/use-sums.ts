@@ -1,11 +1,10 @@
 /** What the panels share: the fill once it has settled, the player's book, and a way to change the fill. */
 
-import { useDeferredValue, useMemo } from "react";
+import { useMemo } from "react";
 import type { NamedCell } from "~/core/fit";
 import { formatLine } from "~/core/line";
 import type { Line } from "~/core/phrase";
-import type { Analysis } from "~/editor/editor";
-import { useFill, useOpenFill } from "~/editor/fill/place";
+import { useOpenFill } from "~/editor/fill/place";
 import { useEntries } from "~/editor/use-entries";
 import type { FillContent } from "~/library/fill/content";
 import { useSay } from "~/session/session";
@@ -31,11 +30,4 @@ export function useApply(): (change: Partial<FillContent>, line: Line | null, wo
     editor.replace({ ...now, ...change, text, goodText: text });
     say(words);
   };
-}
-
-/** The fill's analysis, once there is time: typing comes first. */
-export function useSettled(): Analysis {
-  const { editor } = useOpenFill();
-  const content = useDeferredValue(useFill());
-  return editor.workOut(content);
 }
