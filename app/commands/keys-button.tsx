@@ -1,8 +1,9 @@
+import { memo } from "react";
 import { CircleHelp } from "~/ui/icons";
 import { APP_COMMANDS, useHint, useRegistry } from "./commands";
 
 /** Opens the list of keys. */
-export function KeysButton() {
+export const KeysButton = memo(function KeysButton() {
   const hint = useHint();
   const { open } = useRegistry();
   return (
@@ -10,4 +11,4 @@ export function KeysButton() {
       <CircleHelp size={15} aria-hidden /> Keys
     </button>
   );
-}
+});

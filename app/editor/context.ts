@@ -2,7 +2,7 @@ import { createContext, useCallback, useContext, useSyncExternalStore } from "re
 import { usePlayer } from "~/session/player";
 import { useFollowed } from "~/views/use-followed";
 import type { Analysis, PhraseEditor, Workable } from "./editor";
-import { type History, useUndo } from "./undo";
+import { type History, heldContent, useUndo } from "./undo";
 
 export const EditorContext = createContext<PhraseEditor | null>(null);
 
@@ -13,11 +13,9 @@ export function useEditor(): PhraseEditor {
   return editor;
 }
 
-const contentOf = ({ content }: { readonly content: Workable }) => content;
-
 /** The phrase, for what may follow a press: pictures, verdicts and words. */
 export function usePhrase(): Workable {
-  return useFollowed(useEditor().store, contentOf);
+  return useFollowed(useEditor().store, heldContent<Workable>);
 }
 
 /** The analysis of {@link usePhrase}, for the current player. */

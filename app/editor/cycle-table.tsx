@@ -9,7 +9,7 @@ import {
   ticks,
 } from "~/core/time";
 import { findPeriod } from "~/core/timeline";
-import { describePosition, describeRate, plural } from "~/words/time";
+import { describePosition, describeRate, formatNumber, plural } from "~/words/time";
 import { usePhrase, useWorked } from "./context";
 
 const MAX_ROWS = 24;
@@ -54,7 +54,7 @@ export default function CycleTable({ cell }: { cell: number | null }) {
             </li>
           ))}
           {repeats > starts.length ? (
-            <li className="quiet text-sm px-2">and {(repeats - starts.length).toLocaleString("en")} more</li>
+            <li className="quiet text-sm px-2">and {formatNumber(repeats - starts.length)} more</li>
           ) : null}
         </ol>
       </div>

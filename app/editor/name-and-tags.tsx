@@ -1,8 +1,9 @@
+import { memo } from "react";
 import { NameFields } from "~/ui/name-fields";
 import { useEditor, usePhraseNow } from "./context";
 
 /** For a fill, or another open phrase. */
-export function NameAndTags({ what = "fill" }: { readonly what?: string }) {
+export const NameAndTags = memo(function NameAndTags({ what = "fill" }: { readonly what?: string }) {
   const { name, tags } = usePhraseNow();
   const editor = useEditor();
   return (
@@ -14,4 +15,4 @@ export function NameAndTags({ what = "fill" }: { readonly what?: string }) {
       onTags={(next, tag) => editor.setPhrase({ tags: next }, `tag ${tag}`)}
     />
   );
-}
+});

@@ -13,6 +13,7 @@ import { StackView } from "~/views/stack-view";
 import { useLater } from "~/views/use-followed";
 import { type Room, useRoom } from "~/views/use-room";
 import { FIX_LINE_FIRST } from "~/words/editing";
+import { formatNumber } from "~/words/time";
 import type { DrawerTab } from "./cell-drawer";
 import { type CellRange, type NoteSelection, useChoice, useChoiceNow, useChooser } from "./choice";
 import { countStyleOf, useEditor, useNow, usePhrase, useWorked } from "./context";
@@ -238,7 +239,7 @@ function Pager({ page, onPage }: { readonly page: number; readonly onPage: (page
   return (
     <nav aria-label="Part of the line" className="flex items-center gap-2 px-3 py-2 border-t border-base-300 text-sm">
       <span className="flex-1">
-        Notes {from.toLocaleString("en")} to {to.toLocaleString("en")} of {slots.toLocaleString("en")} shown
+        Notes {formatNumber(from)} to {formatNumber(to)} of {formatNumber(slots)} shown
       </span>
       <button type="button" className="btn btn-sm" disabled={section === 0} onClick={() => onPage(section - 1)}>
         Previous

@@ -1,6 +1,6 @@
 /** The sticking pad for thumbs, on phones and tablets: builds a line without the system keyboard. */
 
-import { type ReactNode, useState } from "react";
+import { memo, type ReactNode, useState } from "react";
 import type { Limb } from "~/core/stroke";
 import { useSay } from "~/session/session";
 import { ChevronDown, ChevronUp, CornerDownLeft, Delete, Undo2 } from "~/ui/icons";
@@ -20,7 +20,7 @@ interface StickingPadProps {
   readonly isFolded?: boolean;
 }
 
-export function StickingPad({ isFolded = false }: StickingPadProps) {
+export const StickingPad = memo(function StickingPad({ isFolded = false }: StickingPadProps) {
   // Until it is opened or folded, it is open where there is room: not on low screens, nor beside a mouse.
   const [chosen, setOpen] = useState<boolean | null>(isFolded ? false : null);
   const editor = useEditor();
@@ -156,7 +156,7 @@ export function StickingPad({ isFolded = false }: StickingPadProps) {
       </section>
     </>
   );
-}
+});
 
 interface KeyProps {
   readonly name: string;

@@ -1,9 +1,10 @@
+import { memo } from "react";
 import { useHint } from "~/commands/commands";
 import { Redo2, Undo2 } from "~/ui/icons";
 import { UNDO_COMMANDS } from "./commands";
 import type { History } from "./undo";
 
-export function UndoButtons({ history }: { history: History }) {
+export const UndoButtons = memo(function UndoButtons({ history }: { history: History }) {
   const hint = useHint();
   return (
     <div className="join">
@@ -29,4 +30,4 @@ export function UndoButtons({ history }: { history: History }) {
       </button>
     </div>
   );
-}
+});

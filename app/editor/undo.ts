@@ -9,6 +9,9 @@ interface Held<Content> {
   readonly content: Content;
 }
 
+/** The whole content of a store, for the hooks that select a part of it. */
+export const heldContent = <Content>({ content }: Held<Content>): Content => content;
+
 type Temporal = Pick<TemporalState<unknown>, "pastStates" | "futureStates" | "undo" | "redo">;
 
 /** The part of an undo store that doesn't depend on the content. */

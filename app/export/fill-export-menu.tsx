@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from "react";
+import { lazy, memo, Suspense, useState } from "react";
 import { useOpenFill } from "~/editor/fill/place";
 import type { FillContent } from "~/library/fill/content";
 import { canonicalLine } from "~/library/phrase/phrase";
@@ -9,7 +9,7 @@ import { ExportMenu } from "./export-menu";
 const LoopsDialog = lazy(() => import("~/editor/fill/loops-dialog"));
 
 /** Exports of the open fill. */
-export default function FillExportMenu() {
+export default memo(function FillExportMenu() {
   const { row, editor, stage } = useOpenFill();
   const session = usePlayerSession();
   const { say } = useSession();
@@ -45,4 +45,4 @@ export default function FillExportMenu() {
       ) : null}
     </>
   );
-}
+});

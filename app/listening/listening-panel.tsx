@@ -1,4 +1,4 @@
-import { lazy, type ReactNode, Suspense } from "react";
+import { lazy, memo, type ReactNode, Suspense } from "react";
 import { Link } from "react-router";
 import { STRICTNESSES } from "~/core/listening";
 import { type Hand, KIT_VOICE_NAMES, KIT_VOICES, LIMBS, otherHand } from "~/core/stroke";
@@ -61,7 +61,13 @@ const SOURCE_SETTINGS: Readonly<
 };
 
 /** Who judges, with which source, and how strictly. */
-export function ListeningPanel({ listening, midi, strongHand, onChange, hasPlan = true }: ListeningPanelProps) {
+export const ListeningPanel = memo(function ListeningPanel({
+  listening,
+  midi,
+  strongHand,
+  onChange,
+  hasPlan = true,
+}: ListeningPanelProps) {
   const { source, strictness, drummer } = listening;
   const choose = (next: Source) => {
     const isUnset = next === "drummer" && drummer.weakLate === 0;
@@ -157,7 +163,7 @@ export function ListeningPanel({ listening, midi, strongHand, onChange, hasPlan 
       </div>
     </section>
   );
-}
+});
 
 function KeyList({ keys }: { readonly keys: Listening["keys"] }) {
   return (

@@ -1,4 +1,5 @@
 import { Tabs as Base } from "@base-ui/react/tabs";
+import { startTransition, useState } from "react";
 
 export interface Tab<Id extends string> {
   readonly id: Id;
@@ -21,11 +22,17 @@ interface TabsProps<Id extends string> {
   readonly children: React.ReactNode;
 }
 
-/** Tabs and the current tab's panel; arrow keys move between tabs. */
+/** Tabs and the current tab's panel; arrow keys move between tabs. A pressed tab is marked at once, its panel follows. */
 export function Tabs<Id extends string>(props: TabsProps<Id>) {
   const { label, tabs, tab, onTab, className = "", listClassName = "", panelClassName = "", extra, children } = props;
+  const [pressed, setPressed] = useState<{ readonly on: Id; readonly next: Id } | null>(null);
+  const shown = pressed?.on === tab ? pressed.next : tab;
+  const press = (next: Id) => {
+    setPressed({ on: tab, next });
+    startTransition(() => onTab(next));
+  };
   return (
-    <Base.Root value={tab} onValueChange={(next: Id) => onTab(next)} className={className}>
+    <Base.Root value={shown} onValueChange={press} className={className}>
       <div className={`flex items-center gap-1 ${listClassName}`}>
         <Base.List aria-label={label} activateOnFocus className="flex gap-0.5 flex-1 overflow-x-auto">
           {tabs.map(({ id, name, isMarked = false }) => (
@@ -41,7 +48,7 @@ export function Tabs<Id extends string>(props: TabsProps<Id>) {
         </Base.List>
         {extra}
       </div>
-      <Base.Panel value={tab} className={panelClassName}>
+      <Base.Panel value={shown} aria-busy={shown !== tab || undefined} className={panelClassName}>
         {children}
       </Base.Panel>
     </Base.Root>

@@ -9,7 +9,7 @@ import type { ImportCount } from "~/library/transfer";
 import { describeProblem } from "./problem";
 import { describeStorageTrouble } from "./saving";
 import { capital } from "./slot";
-import { plural } from "./time";
+import { formatNumber, plural } from "./time";
 
 const MEGABYTE = 1024 * 1024;
 /** What is wrong, where, and how to fix it. Nothing was imported. */
@@ -18,7 +18,7 @@ export function describeBookProblem(problem: BookProblem): string {
     case "too-large":
       return `The file is ${(problem.bytes / MEGABYTE).toFixed(1)} MB. The limit is ${problem.most / MEGABYTE} MB. Choose a smaller file.`;
     case "cut-off":
-      return `The file ends early, after line ${problem.line.toLocaleString("en")}: only part of it was copied or downloaded. Copy or download it again.`;
+      return `The file ends early, after line ${formatNumber(problem.line)}: only part of it was copied or downloaded. Copy or download it again.`;
     case "damaged":
       return "The file is damaged, or only part of it was copied. Copy or download it again.";
     case "too-deep":
@@ -58,7 +58,7 @@ function describeFault(fault: FieldFault): string {
     case "less":
     case "more": {
       const bound = fault.kind === "less" ? "at least" : "at most";
-      const limit = fault.limit.toLocaleString("en");
+      const limit = formatNumber(fault.limit);
       if (fault.of === "text") return `must have ${bound} ${limit} characters`;
       return fault.of === "list" ? `must have ${bound} ${limit} entries` : `must be ${bound} ${limit}`;
     }

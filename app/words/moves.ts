@@ -3,6 +3,7 @@
 import { type AccentRule, type Dynamics, type Move, type Ornament, type Refusal, readRhythm } from "~/core/moves";
 import type { Limb } from "~/core/stroke";
 import { LIMB_NAMES } from "./slot";
+import { formatNumber } from "./time";
 
 export interface MoveWords {
   readonly name: string;
@@ -205,7 +206,7 @@ export function describeRefusal(why: Refusal): string {
     case "too-short":
       return `It needs at least ${why.slots} notes.`;
     case "too-long":
-      return `It would have more than ${why.most.toLocaleString("en")} notes.`;
+      return `It would have more than ${formatNumber(why.most)} notes.`;
     case "too-fine":
       return `A note would have more than ${why.most} parts.`;
     case "unreadable":

@@ -2,6 +2,7 @@
 
 import type { Problem, ProblemCode } from "~/core/line";
 import { KIT_VOICE_NAMES, KIT_VOICES, type KitVoice } from "~/core/stroke";
+import { formatNumber } from "./time";
 
 export interface ProblemWords {
   /** The position, counted from 1. */
@@ -114,7 +115,7 @@ const SAY: Record<ProblemCode, Say> = {
   "count-missing": () => ["x needs a number.", "RLK x3 plays the cell three times."],
   "count-wrong": (p) => [
     `${quoted(p)} isn't a number of repeats.`,
-    `Use ${p.options[0]} to ${Number(p.options[1]).toLocaleString("en")}.`,
+    `Use ${p.options[0]} to ${formatNumber(Number(p.options[1]))}.`,
   ],
   "count-without-cell": () => [
     "There is no cell before this x.",
@@ -122,12 +123,12 @@ const SAY: Record<ProblemCode, Say> = {
   ],
   "too-deep": (p) => [`Brackets are more than ${p.options[0]} deep.`, "Write out the inner repeats."],
   "too-long": (p) => [
-    `The line plays ${Number(p.found).toLocaleString("en")} notes.`,
-    `${Number(p.options[0]).toLocaleString("en")} is the limit. Use fewer repeats.`,
+    `The line plays ${formatNumber(Number(p.found))} notes.`,
+    `${formatNumber(Number(p.options[0]))} is the limit. Use fewer repeats.`,
   ],
   "text-too-long": (p) => [
     "The text is too long to read.",
-    `Keep it under ${Number(p.options[0]).toLocaleString("en")} characters. Your text is still there.`,
+    `Keep it under ${formatNumber(Number(p.options[0]))} characters. Your text is still there.`,
   ],
 };
 

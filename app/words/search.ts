@@ -4,7 +4,7 @@ import type { Loosened, RuleKind, ScorePart, SearchRule, SpecProblem, Who } from
 import type { Level } from "~/core/stroke";
 import { formatMeter, type Meter, type Rate } from "~/core/time";
 import { listAnd } from "./list";
-import { describeNumber, describeRate, describeWindow, plural } from "./time";
+import { describeNumber, describeRate, describeWindow, formatNumber, plural } from "./time";
 
 export const WHO_NAMES: Record<Who, string> = {
   any: "anyone",
@@ -20,7 +20,7 @@ const LEVEL_WORDS: Record<Level, string> = { accent: "accented", normal: "at nor
 
 /** "74,171,001,933,649,540,648,903". */
 export function describeCount(count: bigint): string {
-  return count.toLocaleString("en");
+  return formatNumber(count);
 }
 
 const POWERS = [

@@ -1,12 +1,13 @@
 /** Links with a fill or a lesson, and errors in them. */
 
 import type { ShareProblem } from "~/library/share";
+import { formatNumber } from "./time";
 
 /** Some chat programs cut longer ones. */
 const SAFE_LENGTH = 2_000;
 
 export function describeLinkLength(length: number): string {
-  const said = `${length.toLocaleString("en")} characters.`;
+  const said = `${formatNumber(length)} characters.`;
   if (length <= SAFE_LENGTH) return said;
   return `${said} Some chat programs cut links this long. A Dime Stack file (under Export) is safer.`;
 }

@@ -117,6 +117,13 @@ export function describeGroupsProblem(problem: GroupsProblem, meter: Meter): str
   return `These groups make ${problem.sum} ${nameUnits(meter)}; the bar has ${problem.wanted}.`;
 }
 
+const NUMBERS = new Intl.NumberFormat("en");
+
+/** A whole number as people write it: 10,000. Making a formatter each time would take longer than all other words. */
+export function formatNumber(value: number | bigint): string {
+  return NUMBERS.format(value);
+}
+
 /** A number of slots or beats as people write it: 1½, 2⅓, 10. */
 export function describeNumber(value: number): string {
   const whole = Math.floor(value + 1e-9);
@@ -128,9 +135,9 @@ export function describeNumber(value: number): string {
     [1 / 4, "¼"],
     [3 / 4, "¾"],
   ];
-  if (Math.abs(rest) < 1e-9) return whole.toLocaleString("en");
+  if (Math.abs(rest) < 1e-9) return formatNumber(whole);
   const found = fractions.find(([part]) => Math.abs(rest - part) < 1e-9);
-  if (found) return whole === 0 ? found[1] : `${whole.toLocaleString("en")}${found[1]}`;
+  if (found) return whole === 0 ? found[1] : `${formatNumber(whole)}${found[1]}`;
   return String(Math.round(value * 100) / 100);
 }
 

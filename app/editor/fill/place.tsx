@@ -11,7 +11,7 @@ import type { Practice } from "~/session/practice";
 import { usePractice } from "~/session/session";
 import { useFollowed } from "~/views/use-followed";
 import type { Editor } from "../editor";
-import type { Undo } from "../undo";
+import { heldContent, type Undo } from "../undo";
 import type { PlayContext } from "./score";
 
 /** A part that follows playback frame by frame; null when nothing is playing. */
@@ -40,16 +40,14 @@ export function useOpenFill(): OpenFill {
   return place;
 }
 
-const contentOf = ({ content }: { readonly content: FillContent }) => content;
-
 /** The content of the open fill, for what may follow a press. */
 export function useFill(): FillContent {
-  return useFollowed(useOpenFill().editor.store, contentOf);
+  return useFollowed(useOpenFill().editor.store, heldContent<FillContent>);
 }
 
 /** The content of the open fill at this moment, for fields. */
 export function useFillNow(): FillContent {
-  return useStore(useOpenFill().editor.store, contentOf);
+  return useStore(useOpenFill().editor.store, heldContent<FillContent>);
 }
 
 /** Called every frame with the playback position, while this component is mounted. */

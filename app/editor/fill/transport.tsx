@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from "react";
+import { lazy, memo, Suspense, useState } from "react";
 import { useKey } from "~/commands/commands";
 import { nameKeyCap } from "~/commands/keys";
 import { bpm, MAX_BPM, MIN_BPM } from "~/core/time";
@@ -24,7 +24,12 @@ interface TransportProps {
 }
 
 /** Play and stop, tempo, groove, metronome and volume: at the bottom of the screen, within reach. */
-export function Transport({ preferences, onPreferences, isPracticeOpen, onPractice }: TransportProps) {
+export const Transport = memo(function Transport({
+  preferences,
+  onPreferences,
+  isPracticeOpen,
+  onPractice,
+}: TransportProps) {
   const { row, playback } = useOpenFill();
   const practiseKey = useKey("practise", "p");
   const isOtherwise = isPractised(usePractice(), row.id);
@@ -90,7 +95,7 @@ export function Transport({ preferences, onPreferences, isPracticeOpen, onPracti
       <InlineError words={playback.trouble} />
     </section>
   );
-}
+});
 
 function TempoControl() {
   const { tempo } = useFillNow();

@@ -78,6 +78,8 @@ export const searchContentSchema = z.strictObject({
   seed: z.number().int().min(0).max(0xffffffff),
 });
 export type SearchContent = z.infer<typeof searchContentSchema>;
+/** What is searched for, without how results are ranked. */
+export type SearchQuestion = Omit<SearchContent, "weights">;
 
 /** A saved search with its identity, as stored in files. */
 export type SavedSearch = Item<SearchContent>;
@@ -115,7 +117,7 @@ export function toWeights({ weights }: Pick<SearchContent, "weights">, likeness 
 }
 
 /** The figure's hits that aren't on a slot of the window. */
-export function hitsBetween(content: SearchContent): number {
+export function hitsBetween(content: SearchQuestion): number {
   if (!content.figure || content.figure.ask === "free") return 0;
   const rate = searchRateOf(content);
   const slots = Math.floor(countWindowSlots({ window: content.window, rate }));

@@ -1,6 +1,6 @@
 /** One cell, large, with its recipe and facts, and the bench of moves beside it. */
 
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { useStore } from "zustand";
 import { useCommands, useHint } from "~/commands/commands";
@@ -12,19 +12,22 @@ import { arrivingCellState } from "~/editor/fill/arriving-cell";
 import { MOVE_COMMANDS } from "~/editor/moves/commands";
 import { MoveGallery } from "~/editor/moves/gallery";
 import { useOfferChoices } from "~/editor/moves/group-choices";
-import { useUndo } from "~/editor/undo";
+import { heldContent, useUndo } from "~/editor/undo";
+import type { CellDraftContent } from "~/library/cell/content";
 import { type BookEntry, contentOf, draftOf, EMPTY_DRAFT, type indexRudiments } from "~/library/cell/entries";
 import { addressOf, openCell, openFillId } from "~/library/fill/address";
-import { usePlayback } from "~/session/playback";
+import type { Preferences } from "~/library/preferences";
+import { type Playback, usePlayback } from "~/session/playback";
 import { usePlayer } from "~/session/player";
 import { usePreferences } from "~/session/preferences";
 import { useSession } from "~/session/session";
+import { useFollowed, useLater } from "~/views/use-followed";
 import { useSame } from "~/views/use-same";
 import { describeForm } from "~/words/cell";
 import { describeMove } from "~/words/moves";
 import { CELL_COMMANDS } from "./commands";
 import { Compare, type SetAside } from "./compare";
-import { applyMoves, cellBefore } from "./draft";
+import { applyMoves, type CellDraft, cellBefore } from "./draft";
 import { Heading } from "./heading";
 import { KeepBar } from "./keep-bar";
 import { LargeCell } from "./large-cell";
@@ -46,7 +49,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const id = entry?.id ?? "new";
   const opened = useMemo(() => (entry ? draftOf(entry) : EMPTY_DRAFT), [entry]);
   const [draft] = useState(() => openWith(unsaved?.content ?? opened, asked));
-  const content = useStore(draft.store, (state) => state.content);
+  const content = useFollowed(draft.store, heldContent<CellDraftContent>);
   const history = useUndo(draft.undo);
   const [preferences, changePreferences] = usePreferences();
   const player = usePlayer();
@@ -55,9 +58,8 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const { cellTempo, cellMeter } = preferences;
   const heardIn = useSame({ cellTempo, cellMeter });
   const setting = useMemo(() => settingOf(rate, heardIn, player.kit), [rate, heardIn, player]);
-  const laid = useMemo(() => layOutCell(cell, setting), [cell, setting]);
-  // The cell and its moves come first; the facts below follow when there is time.
-  const studied = useDeferredValue(cell);
+  // The cell comes first; its moves and the facts below follow when there is time.
+  const studied = useLater(cell);
   const [chosen, choosePosition] = useState(0);
   const position = Math.min(chosen, Math.max(0, cell.length - 1));
   const { say, lights } = useSession();
@@ -106,7 +108,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const worked = isSwapping ? cellBefore(content) : cell;
   const choices = useOfferChoices(strong, position, "", formatSlots(worked));
   const attempt = useCallback((move: Move) => applyMove(worked, move), [worked]);
-  const shownAttempt = useDeferredValue(attempt);
+  const shownAttempt = useLater(attempt);
   const compare = () => setAside(aside ? null : { name, cell });
   useCommands(UNDO_COMMANDS, { history });
   useCommands(CELL_COMMANDS, {
@@ -141,30 +143,15 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
           isComparing={aside !== null}
           onCompare={isEmpty ? null : compare}
         />
-        {content.origin.source === null ? <OriginField draft={draft} content={content} /> : null}
-        <section aria-label="Cell" className="panel px-3 pt-3 pb-2">
-          {laid && !isEmpty ? (
-            <LargeCell
-              timeline={laid.timeline}
-              strongHand={strong}
-              countStyle={preferences.countStyle}
-              position={position}
-              onPosition={choosePosition}
-            />
-          ) : (
-            <p className="quiet py-8 text-center">
-              Type a sticking, such as <span className="font-line">RLRRL</span>, and it appears here.
-            </p>
-          )}
-          <SettingBar
-            draft={draft}
-            rate={content.rate}
-            preferences={preferences}
-            onPreferences={changePreferences}
-            playback={playback}
-            isEmpty={isEmpty}
-          />
-        </section>
+        {content.origin.source === null ? <OriginField draft={draft} /> : null}
+        <CellPanel
+          draft={draft}
+          chosen={chosen}
+          onPosition={choosePosition}
+          preferences={preferences}
+          onPreferences={changePreferences}
+          playback={playback}
+        />
         {aside && !isEmpty ? (
           <Compare
             first={aside}
@@ -237,5 +224,52 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
         )}
       </section>
     </>
+  );
+}
+
+interface CellPanelProps {
+  readonly draft: CellDraft;
+  readonly chosen: number;
+  readonly onPosition: (position: number) => void;
+  readonly preferences: Preferences;
+  readonly onPreferences: (change: Partial<Preferences>) => void;
+  readonly playback: Playback;
+}
+
+/** The cell itself, which shows a move at once, and how it is played. */
+function CellPanel({ draft, chosen, onPosition, preferences, onPreferences, playback }: CellPanelProps) {
+  const content = useStore(draft.store, heldContent<CellDraftContent>);
+  const player = usePlayer();
+  const { cell, rate } = applyMoves(content);
+  const { cellTempo, cellMeter } = preferences;
+  const laid = useMemo(
+    () => layOutCell(cell, settingOf(rate, { cellTempo, cellMeter }, player.kit)),
+    [cell, rate, cellTempo, cellMeter, player],
+  );
+  const isEmpty = cell.length === 0;
+  return (
+    <section aria-label="Cell" className="panel px-3 pt-3 pb-2">
+      {laid && !isEmpty ? (
+        <LargeCell
+          timeline={laid.timeline}
+          strongHand={player.hands.leading}
+          countStyle={preferences.countStyle}
+          position={Math.min(chosen, cell.length - 1)}
+          onPosition={onPosition}
+        />
+      ) : (
+        <p className="quiet py-8 text-center">
+          Type a sticking, such as <span className="font-line">RLRRL</span>, and it appears here.
+        </p>
+      )}
+      <SettingBar
+        draft={draft}
+        rate={content.rate}
+        preferences={preferences}
+        onPreferences={onPreferences}
+        playback={playback}
+        isEmpty={isEmpty}
+      />
+    </section>
   );
 }

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router";
+import { useStore } from "zustand";
 import { type CellDraftContent, cellOf, MAX_CELL_SLOTS } from "~/library/cell/content";
 import { type BookEntry, contentOf } from "~/library/cell/entries";
 import type { FillRow } from "~/library/database";
@@ -9,6 +10,7 @@ import type { CellMessages, CellsAnswer } from "~/messages/cells";
 import { useMessages } from "~/messages/use-messages";
 import { BookmarkPlus, CornerUpRight, Layers, Save } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
+import { formatNumber } from "~/words/time";
 import { applyMoves, type CellDraft } from "./draft";
 
 interface KeepBarProps {
@@ -31,6 +33,7 @@ export function KeepBar({ draft, content, entry, isChanged, isNoted, latest, onS
     setAsked(content);
     post(message, fields);
   };
+  const name = useStore(draft.store, (state) => state.content.name);
   const shown = contentOf(content);
   const row = entry?.row ?? null;
   const isMiddle = content.at < content.moves.length;
@@ -59,7 +62,7 @@ export function KeepBar({ draft, content, entry, isChanged, isNoted, latest, onS
         <input
           className="input input-sm flex-1"
           maxLength={MAX_NAME}
-          value={content.name}
+          value={name}
           placeholder={contentOf({ ...content, name: "" })?.name ?? ""}
           onChange={(event) => draft.change({ name: event.target.value }, "name")}
         />
@@ -122,7 +125,7 @@ export function KeepBar({ draft, content, entry, isChanged, isNoted, latest, onS
 
 function Refusal({ content }: { content: CellDraftContent }) {
   const { cell } = applyMoves(content);
-  const size = cell.length.toLocaleString("en");
+  const size = formatNumber(cell.length);
   return (
     <InlineError
       words={

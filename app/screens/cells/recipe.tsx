@@ -1,7 +1,9 @@
 /** How the cell was made: its origin and moves, each of which you can view, remove, or follow with another. */
 
 import { useId } from "react";
+import { useStore } from "zustand";
 import { formatSlots } from "~/core/line";
+import { heldContent } from "~/editor/undo";
 import type { CellDraftContent } from "~/library/cell/content";
 import { readTyped } from "~/library/cell/content";
 import { ArrowRight, CornerDownRight, RotateCcw, X } from "~/ui/icons";
@@ -123,10 +125,11 @@ function Step({ name, does, result, refused = null, isShown, onShow, onRemove }:
 }
 
 /** A field for a sticking, to start with or to replace the origin. */
-export function OriginField({ draft, content }: RecipeProps) {
+export function OriginField({ draft }: Pick<RecipeProps, "draft">) {
+  const { origin } = useStore(draft.store, heldContent<CellDraftContent>);
   const field = useId();
   const told = useId();
-  const { typed } = content.origin;
+  const { typed } = origin;
   const isBad = typed.trim() !== "" && readTyped(typed) === null;
   return (
     <div className="panel px-3 py-2">

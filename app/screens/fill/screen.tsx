@@ -21,7 +21,7 @@ import { FillContext, type Follower, type OpenFill } from "~/editor/fill/place";
 import { loopOfCells } from "~/editor/fill/practice-loop";
 import { makeSource, ostinatoOf, type PlayContext, setupOf } from "~/editor/fill/score";
 import { putInCell } from "~/editor/put-in";
-import { type Undo, useUndo } from "~/editor/undo";
+import { heldContent, type Undo, useUndo } from "~/editor/undo";
 import { addressOf, FILL_TABS, type FillTab, noteOpenCell } from "~/library/fill/address";
 import type { FillContent } from "~/library/fill/content";
 import type { GrooveChoice, ShippedGroove } from "~/library/groove/choices";
@@ -87,8 +87,6 @@ const WITHOUT_TRANSPORT: readonly FillTab[] = ["shed", "sheet"];
 const PLAYED = [...PLAY_COMMANDS, ...PHRASE_COMMANDS, ...PRACTICE_COMMANDS];
 const NOTHING: CommandTable<FillScene> = [];
 
-const contentOf = ({ content }: { readonly content: FillContent }) => content;
-
 export function FillScreen(props: FillScreenProps) {
   const { row, unsaved, grooves: loaded, shipped, tab, onCopy } = props;
   const session = useSession();
@@ -106,7 +104,7 @@ export function FillScreen(props: FillScreenProps) {
       setupOf({ groove: "plain", grooveBars: 0, ...content }, stageNow.current),
     ),
   );
-  const content = useFollowed(editor.store, contentOf);
+  const content = useFollowed(editor.store, heldContent<FillContent>);
   const { meter, groove, grooveBars, setting } = content;
   const ostinato = useMemo(
     () => ostinatoOf({ meter, groove, grooveBars, setting }, stage),
@@ -155,6 +153,7 @@ export function FillScreen(props: FillScreenProps) {
     if (!hasTransport) sound.stop("fill");
   }, [sound, hasTransport]);
   const [isPracticeOpen, setPracticeOpen] = useState(false);
+  const togglePractice = useCallback(() => setPracticeOpen((isOpen) => !isOpen), []);
   const scene: FillScene = {
     fillId: row.id,
     editor,
@@ -164,7 +163,7 @@ export function FillScreen(props: FillScreenProps) {
     history,
     say,
     togglePlay: playback.toggle,
-    togglePractice: () => setPracticeOpen(!isPracticeOpen),
+    togglePractice,
     goTo: (to) => void navigate(addressOf(row.id, to)),
   };
   useCommands(UNDO_COMMANDS, scene);
@@ -195,7 +194,7 @@ export function FillScreen(props: FillScreenProps) {
           tab={tab}
           hasTransport={hasTransport}
           isPracticeOpen={isPracticeOpen}
-          onPractice={scene.togglePractice}
+          onPractice={togglePractice}
         >
           <SaveNotice saving={saving} onCopy={(mine) => onCopy(mine)} />
           <Outlet />

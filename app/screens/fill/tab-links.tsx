@@ -1,9 +1,10 @@
+import { memo } from "react";
 import { NavLink } from "react-router";
 import { addressOf, FILL_TABS } from "~/library/fill/address";
 import { TAB_NAMES, TAB_TITLES } from "~/words/fill";
 
 /** The tabs of a fill, beside its name. */
-export function TabLinks({ fillId }: { readonly fillId: string }) {
+export const TabLinks = memo(function TabLinks({ fillId }: { readonly fillId: string }) {
   return (
     <nav aria-label="This fill" className="flex gap-0.5 overflow-x-auto max-w-full">
       {FILL_TABS.map((tab) => (
@@ -20,4 +21,4 @@ export function TabLinks({ fillId }: { readonly fillId: string }) {
       ))}
     </nav>
   );
-}
+});

@@ -14,6 +14,7 @@ import { type FillContent, makeContent } from "~/library/fill/content";
 import {
   type PoolContent,
   type SearchContent,
+  type SearchQuestion,
   searchContentSchema,
   searchRateOf,
   toSpec,
@@ -34,7 +35,7 @@ export function poolWith(pool: readonly PoolContent[], name: string, text: strin
 }
 
 /** The position of a slot in words: "the a of 2", with its bar if there are several. */
-export function placeSayer(content: SearchContent): (slot: number) => string {
+export function placeSayer(content: SearchQuestion): (slot: number) => string {
   const rate = searchRateOf(content);
   const meter = content.meter as Meter;
   const bars = (content.window.start + content.window.length) / barTicks(meter);
@@ -47,7 +48,7 @@ export function placeSayer(content: SearchContent): (slot: number) => string {
 }
 
 /** Whole slots of the window; none if it has a fraction of one. */
-export function listSlots(content: SearchContent): number[] {
+export function listSlots(content: SearchQuestion): number[] {
   const slots = countWindowSlots({ window: content.window, rate: searchRateOf(content) });
   return Number.isInteger(slots) ? Array.from({ length: slots }, (_, slot) => slot) : [];
 }
@@ -128,7 +129,7 @@ const NEW_RULES: { readonly [Kind in RuleKind]: (scene: RuleScene) => readonly N
 };
 
 /** The rules that can be added, in their initial form. */
-export function newRules(content: SearchContent, strong: Hand): readonly NewRule<RuleKind>[] {
+export function newRules(content: SearchQuestion, strong: Hand): readonly NewRule<RuleKind>[] {
   const scene = { strong, last: Math.max(0, listSlots(content).length - 1) };
   return Object.values(NEW_RULES).flatMap((make): readonly NewRule<RuleKind>[] => make(scene));
 }

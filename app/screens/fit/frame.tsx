@@ -19,14 +19,14 @@ import {
 } from "~/core/time";
 import { BeginsOn } from "~/editor/begins-on";
 import { FigureControl } from "~/editor/figure-control";
-import type { SearchContent } from "~/library/search/content";
+import type { SearchQuestion } from "~/library/search/content";
 import { NumberField } from "~/ui/number-field";
 import { COMMON_METERS, describeRate, describeUsuallyFelt, OFFERED_RATES, plural } from "~/words/time";
 import type { SearchDraft } from "./draft";
 
 interface SearchFrameProps {
   readonly draft: SearchDraft;
-  readonly content: SearchContent;
+  readonly content: SearchQuestion;
   /** Hits of the figure that aren't on a slot. */
   readonly between: number;
 }

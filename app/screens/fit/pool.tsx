@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { cellOf, readTyped } from "~/library/cell/content";
 import type { BookEntry } from "~/library/cell/entries";
-import { MAX_POOL, type PoolContent, type SearchContent } from "~/library/search/content";
+import { MAX_POOL, type PoolContent, type SearchQuestion } from "~/library/search/content";
 import { X } from "~/ui/icons";
 import { InlineError } from "~/ui/inline-error";
 import { CellCoins } from "~/views/coins";
@@ -12,7 +12,7 @@ import { MostPick } from "./picks";
 
 interface PoolProps {
   readonly draft: SearchDraft;
-  readonly content: SearchContent;
+  readonly content: SearchQuestion;
   readonly entries: readonly BookEntry[];
   readonly strongHand: "R" | "L";
   readonly say: (words: string) => void;

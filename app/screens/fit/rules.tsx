@@ -3,7 +3,7 @@
 import { type ReactNode, useState } from "react";
 import type { RuleKind, SearchRule } from "~/core/search";
 import type { Hand, Level } from "~/core/stroke";
-import { MAX_RULES, type SearchContent, searchRuleSchema } from "~/library/search/content";
+import { MAX_RULES, type SearchQuestion, searchRuleSchema } from "~/library/search/content";
 import { Plus, X } from "~/ui/icons";
 import { describeRule } from "~/words/search";
 import { listSlots, newRules, placeSayer, type SearchDraft } from "./draft";
@@ -11,7 +11,7 @@ import { MostPick, NumberPick, WhoPick } from "./picks";
 
 interface RulesProps {
   readonly draft: SearchDraft;
-  readonly content: SearchContent;
+  readonly content: SearchQuestion;
   readonly strongHand: Hand;
 }
 
@@ -67,7 +67,7 @@ export function Rules({ draft, content, strongHand }: RulesProps) {
 
 interface SentenceProps<Rule = SearchRule> {
   readonly rule: Rule;
-  readonly content: SearchContent;
+  readonly content: SearchQuestion;
   readonly onChange: (rule: Rule) => void;
 }
 

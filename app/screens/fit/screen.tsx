@@ -1,12 +1,14 @@
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { useStore } from "zustand";
+import { useShallow } from "zustand/react/shallow";
 import { useCommands } from "~/commands/commands";
+import type { Hand } from "~/core/stroke";
 import type { Meter } from "~/core/time";
 import { UNDO_COMMANDS } from "~/editor/commands";
 import { makeScore } from "~/editor/fill/score";
 import { NamedHeader } from "~/editor/named-header";
-import { useUndo } from "~/editor/undo";
+import { heldContent, useUndo } from "~/editor/undo";
 import type { BookEntry } from "~/library/cell/entries";
 import type { SearchRow } from "~/library/database";
 import type { GrooveChoice } from "~/library/groove/choices";
@@ -24,13 +26,14 @@ import { Bin } from "~/ui/bin";
 import { InlineError } from "~/ui/inline-error";
 import { SaveMark, SaveNotice } from "~/ui/save-state";
 import { Shape } from "~/ui/shape";
+import { useFollowed } from "~/views/use-followed";
 import { useSame } from "~/views/use-same";
 import { describeSearch } from "~/words/search";
 import type { FoundWay } from "~/workers/search";
 import { ChosenWay } from "./chosen-way";
 import { FIT_COMMANDS } from "./commands";
 import { Count } from "./count";
-import { fillOf, openSearchDraft } from "./draft";
+import { fillOf, openSearchDraft, type SearchDraft } from "./draft";
 import { Frame } from "./frame";
 import { Pool } from "./pool";
 import { Results } from "./results";
@@ -48,10 +51,14 @@ export interface FitScreenProps extends Opened<SearchContent> {
 
 const CHOOSE_WAY_FIRST = "Choose a result first: press it, or use the arrow keys.";
 
+const nameOf = ({ content }: { readonly content: SearchContent }) => content.name;
+
 export function FitScreen(props: FitScreenProps) {
   const { row, unsaved, bin, saved, entries, grooves } = props;
   const [draft] = useState(() => openSearchDraft(unsaved?.content ?? row.content));
-  const content = useStore(draft.store, (state) => state.content);
+  // Results follow; the fields show a press at once.
+  const content = useFollowed(draft.store, heldContent<SearchContent>);
+  const name = useStore(draft.store, nameOf);
   const history = useUndo(draft.undo);
   const [preferences] = usePreferences();
   const player = usePlayer();
@@ -120,7 +127,7 @@ export function FitScreen(props: FitScreenProps) {
         <NamedHeader
           kind="search"
           id={row.id}
-          name={content.name}
+          name={name}
           saved={saved}
           saveMark={<SaveMark state={saving.state} />}
           history={history}
@@ -156,10 +163,8 @@ export function FitScreen(props: FitScreenProps) {
         <span className="btn btn-xs">{isAsking ? "close" : "change"}</span>
       </button>
       <div className={`flex flex-col gap-2.5 ${isAsking ? "" : "max-lg:hidden"}`}>
-        <Frame draft={draft} content={content} between={hitsBetween(content)} />
-        <Pool draft={draft} content={content} entries={entries} strongHand={strong} say={say} />
-        <Rules draft={draft} content={content} strongHand={strong} />
-        <Weights draft={draft} content={content} />
+        <Question draft={draft} entries={entries} strongHand={strong} say={say} />
+        <Weights draft={draft} />
         <Bin rows={bin} onRestore={(id) => go("restore", { id })} />
       </div>
       <div className="min-w-0 flex flex-col gap-2.5">
@@ -212,3 +217,25 @@ export function FitScreen(props: FitScreenProps) {
     </main>
   );
 }
+
+interface QuestionProps {
+  readonly draft: SearchDraft;
+  readonly entries: readonly BookEntry[];
+  readonly strongHand: Hand;
+  readonly say: (words: string) => void;
+}
+
+/** What is searched for: space, pool and rules. How results are ranked doesn't change it. */
+const Question = memo(function Question({ draft, entries, strongHand, say }: QuestionProps) {
+  const content = useStore(
+    draft.store,
+    useShallow(({ content: { weights: _, ...asked } }) => asked),
+  );
+  return (
+    <>
+      <Frame draft={draft} content={content} between={hitsBetween(content)} />
+      <Pool draft={draft} content={content} entries={entries} strongHand={strongHand} say={say} />
+      <Rules draft={draft} content={content} strongHand={strongHand} />
+    </>
+  );
+});

@@ -1,11 +1,15 @@
+import { useStore } from "zustand";
 import type { SearchContent } from "~/library/search/content";
 import { PART_WORDS } from "~/words/search";
 import type { SearchDraft } from "./draft";
 
 const PARTS = ["drift", "variety", "balance", "ease", "landing"] as const;
 
+const weightsOf = ({ content }: { readonly content: SearchContent }) => content.weights;
+
 /** Sliders for what makes one way better than another. */
-export function Weights({ draft, content }: { readonly draft: SearchDraft; readonly content: SearchContent }) {
+export function Weights({ draft }: { readonly draft: SearchDraft }) {
+  const weights = useStore(draft.store, weightsOf);
   return (
     <section aria-label="Rank by" className="panel px-3 py-2.5">
       <h2 className="text-base mb-1">Rank by</h2>
@@ -23,12 +27,9 @@ export function Weights({ draft, content }: { readonly draft: SearchDraft; reado
                 min={least}
                 max={100}
                 step={10}
-                value={content.weights[part]}
+                value={weights[part]}
                 onChange={(event) =>
-                  draft.change(
-                    { weights: { ...content.weights, [part]: Number(event.target.value) } },
-                    `weight ${part}`,
-                  )
+                  draft.change({ weights: { ...weights, [part]: Number(event.target.value) } }, `weight ${part}`)
                 }
               />
               <span className="flex justify-between quiet">

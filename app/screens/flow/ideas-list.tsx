@@ -12,7 +12,7 @@ import { Minus, Plus, TriangleAlert, X } from "~/ui/icons";
 import { describeBpm } from "~/words/ceiling";
 import { letterOf, PATH_WORDS } from "~/words/flow";
 import { RESULT_NAMES } from "~/words/practice";
-import { plural } from "~/words/time";
+import { formatNumber, plural } from "~/words/time";
 import { AddIdeas } from "./add-ideas";
 import type { FlowDraft } from "./draft";
 import { IdeaCoins } from "./idea-coins";
@@ -142,7 +142,7 @@ function IdeaCard(props: IdeaCardProps) {
 
 function sayBeats(beats: number): string {
   const rounded = Math.round(beats * 100) / 100;
-  return `${rounded.toLocaleString("en")} ${rounded === 1 ? "beat" : "beats"}`;
+  return `${formatNumber(rounded)} ${rounded === 1 ? "beat" : "beats"}`;
 }
 
 interface WeightProps {

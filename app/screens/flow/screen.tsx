@@ -138,7 +138,10 @@ export function FlowScreen(props: FlowScreenProps) {
   const nowCall =
     board?.playing != null ? board.shown.find(({ number }) => number === board.playing)?.call.call : undefined;
   const judgesSelf = isSelfJudged(listening.source);
-  const changeListening = (change: Partial<Listening>) => changePreferences({ listening: { ...listening, ...change } });
+  const changeListening = useCallback(
+    (change: Partial<Listening>) => changePreferences({ listening: { ...listening, ...change } }),
+    [listening, changePreferences],
+  );
   const volume = <VolumeControl volume={preferences.volume} onVolume={(next) => changePreferences({ volume: next })} />;
   const rating = judgesSelf ? <RateIdeas onRate={rate} onJoin={rateJoin} isLarge={isBeside} /> : null;
   return (

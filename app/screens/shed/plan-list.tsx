@@ -1,11 +1,11 @@
-import { useMemo } from "react";
+import { memo, useMemo } from "react";
 import { Link } from "react-router";
+import { useStore } from "zustand";
 import { listVersions } from "~/core/player";
 import { countSteps, minutesLeft, type PlannedStep } from "~/core/practice";
 import { type Bpm, bpm, MAX_BPM, MIN_BPM } from "~/core/time";
 import { useOpenFill } from "~/editor/fill/place";
 import { addressOf } from "~/library/fill/address";
-import type { PlanRow } from "~/library/practice/plan";
 import type { FlowMessages } from "~/messages/flows";
 import { useMessages } from "~/messages/use-messages";
 import { usePlayer } from "~/session/player";
@@ -16,9 +16,17 @@ import { describeVariant } from "~/words/kit";
 import { describeMinutes, describeReason, describeStep } from "~/words/practice";
 import type { Trained } from "./use-training";
 
+/** From {@link useTraining}, which also changes with each repeat. */
+export interface PlanListProps
+  extends Pick<Trained, "work" | "plan" | "phrase" | "ostinato" | "choose" | "editPlan" | "now"> {
+  readonly home: number;
+}
+
 /** The steps of the plan; the current one shows its reason and tempos. */
-export function PlanList({ training, home }: { readonly training: Trained; readonly home: number }) {
-  const { work, step: current, choose, editPlan, plan } = training;
+export const PlanList = memo(function PlanList(props: PlanListProps) {
+  const { work, plan, choose, editPlan, now, home } = props;
+  // A pressed step is marked at once; what it shows follows.
+  const currentId = useStore(now, ({ step }) => step?.id);
   const { row } = useOpenFill();
   const { go } = useMessages<FlowMessages>("/flow");
   const ids = work.steps.map(({ id }) => id);
@@ -45,8 +53,8 @@ export function PlanList({ training, home }: { readonly training: Trained; reado
             {left > 0 ? ` · ${describeMinutes(left)} left` : ""}
           </span>
         </h2>
-        <Tempos training={training} plan={plan} />
-        <OverTheTop training={training} />
+        <Tempos work={work} plan={plan} editPlan={editPlan} />
+        <OverTheTop {...props} />
         {work.tempos.goal === home ? null : (
           <p className="label-small mt-1">The fill's own tempo: {Math.round(home)}</p>
         )}
@@ -60,7 +68,7 @@ export function PlanList({ training, home }: { readonly training: Trained; reado
             <StepRow
               step={step}
               number={index + 1}
-              isOn={step.id === current?.id}
+              isOn={step.id === currentId}
               onChoose={() => choose(step.id)}
               onMove={(by) => move(step.id, by)}
               onEdit={editPlan}
@@ -80,10 +88,10 @@ export function PlanList({ training, home }: { readonly training: Trained; reado
       </ol>
     </section>
   );
-}
+});
 
 /** A goal above what is playable: the easier versions that reach it. */
-function OverTheTop({ training: { work, phrase, ostinato } }: { readonly training: Trained }) {
+function OverTheTop({ work, phrase, ostinato }: Pick<PlanListProps, "work" | "phrase" | "ostinato">) {
   const player = usePlayer();
   const { row } = useOpenFill();
   const [goal, top] = [work.tempos.goal, work.ceiling?.bpm ?? Number.POSITIVE_INFINITY];
@@ -118,7 +126,7 @@ function OverTheTop({ training: { work, phrase, ostinato } }: { readonly trainin
   );
 }
 
-function Tempos({ training: { work, editPlan }, plan }: { readonly training: Trained; readonly plan: PlanRow }) {
+function Tempos({ work, plan, editPlan }: Pick<PlanListProps, "work" | "plan" | "editPlan">) {
   const { learning, middle, goal } = work.tempos;
   return (
     <div className="flex items-end gap-1.5 mt-1 text-sm">

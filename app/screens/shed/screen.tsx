@@ -76,7 +76,10 @@ export function ShedScreen({ plan }: ShedScreenProps) {
     },
     [training.rate, say],
   );
-  const changeListening = (change: Partial<Listening>) => changePreferences({ listening: { ...listening, ...change } });
+  const changeListening = useCallback(
+    (change: Partial<Listening>) => changePreferences({ listening: { ...listening, ...change } }),
+    [listening, changePreferences],
+  );
   const move = (by: 1 | -1) => {
     const steps = work.steps.filter(({ isSkipped }) => !isSkipped);
     const to = steps[steps.findIndex(({ id }) => id === step?.id) + by];
@@ -122,7 +125,16 @@ export function ShedScreen({ plan }: ShedScreenProps) {
       {step && timeline && section ? (
         <div className="grid gap-2.5 items-start lg:grid-cols-[min(18rem,40%)_minmax(0,1fr)] xl:grid-cols-[min(19rem,30%)_minmax(0,1fr)_min(19rem,30%)]">
           <div className="order-2 lg:order-1 min-w-0">
-            <PlanList training={training} home={content.tempo} />
+            <PlanList
+              work={work}
+              plan={training.plan}
+              phrase={phrase}
+              ostinato={ostinato}
+              choose={training.choose}
+              editPlan={training.editPlan}
+              now={training.now}
+              home={content.tempo}
+            />
           </div>
           <div className="order-1 lg:order-2 flex flex-col gap-2.5 min-w-0">
             <StepCard

@@ -1,7 +1,6 @@
 /** The trainer of the current fill, with this page's sound and the player's book. */
 
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from "react";
-import { useStore } from "zustand";
 import type { SoundOutput } from "~/audio/playing";
 import { currentBook } from "~/library/current";
 import type { PlanRow } from "~/library/practice/plan";
@@ -9,15 +8,18 @@ import { changePlan, holdPlan, keepRun } from "~/library/practice/store";
 import { usePlayback } from "~/session/playback";
 import { useSession } from "~/session/session";
 import type { Highlights } from "~/views/lighting";
+import { useFollowed } from "~/views/use-followed";
 import { makeStepScore } from "./step-score";
 import { Trainer } from "./trainer";
-import type { Subject, TrainerDependencies } from "./training";
+import type { Subject, TrainerDependencies, Training } from "./training";
 
 const SHED_ID = "shed";
 /** Milliseconds between clock checks during playback. */
 const TICK = 15;
 /** Pause before the next step starts automatically, in milliseconds. */
 const PAUSE = 4_000;
+
+const whole = (training: Training) => training;
 
 export function useTraining(given: Subject, stored: PlanRow | null) {
   const { sound, lights } = useSession();
@@ -28,7 +30,7 @@ export function useTraining(given: Subject, stored: PlanRow | null) {
   );
   const [trainer] = useState(() => new Trainer(stored, subject, standOf(sound, lights, fillId)));
   useLayoutEffect(() => trainer.take(subject), [trainer, subject]);
-  const training = useStore(trainer.store);
+  const training = useFollowed(trainer.store, whole);
   const { scene, waiting, repeat, source } = training;
 
   const playback = usePlayback({ id: SHED_ID, makeScore: source });
@@ -56,6 +58,8 @@ export function useTraining(given: Subject, stored: PlanRow | null) {
   const { choose, next, stay, rate, onHit, editPlan, setTempo } = trainer;
   return {
     ...training,
+    /** The same at this moment, for the list of steps. */
+    now: trainer.store,
     phrase,
     ostinato,
     timeline,
