@@ -26,6 +26,8 @@ import { synthesise, synthesiseClick } from "./synthesis";
 export interface SoundMaking {
   /** `rank`: 0 for the most urgent. */
   readonly make: (sounds: readonly SoundWanted[], sampleRate: number, rank: number) => Promise<readonly Float32Array[]>;
+  /** The room's impulse response, left and right. */
+  readonly room: (sampleRate: number) => Promise<readonly [left: Float32Array, right: Float32Array]>;
   /** Prepares in advance, with or without the recorded takes. */
   readonly warm: (withTakes: boolean) => void;
 }
@@ -72,19 +74,25 @@ export class SoundingKit {
   setUp(setup: SoundSetup) {
     this.setup = setup;
     const gain = gainOfFader(setup.room) * ROOM_GAIN;
-    if (gain > 0 && !this.room) this.room = this.buildRoom();
+    if (gain > 0 && !this.room) this.room = this.openRoom();
     if (this.room) this.room.gain.value = gain;
   }
 
-  private buildRoom(): Tone.Gain {
-    const convolver = new Tone.Convolver({ normalize: false });
-    const [left, right] = makeRoom(this.sampleRate);
-    const buffer = Tone.getContext().rawContext.createBuffer(2, left.length, this.sampleRate);
-    buffer.getChannelData(0).set(left);
-    buffer.getChannelData(1).set(right);
-    convolver.buffer = new Tone.ToneAudioBuffer(buffer);
+  /** The room's own level. Until the room has been made off the main thread, the kit sounds dry. */
+  private openRoom(): Tone.Gain {
     const level = new Tone.Gain(0).connect(this.output);
-    this.dry.chain(convolver, level);
+    const { making } = this.options;
+    const make = () => makeRoom(this.sampleRate);
+    const build = ([left, right]: readonly [Float32Array, Float32Array]) => {
+      const convolver = new Tone.Convolver({ normalize: false });
+      const buffer = Tone.getContext().rawContext.createBuffer(2, left.length, this.sampleRate);
+      buffer.getChannelData(0).set(left);
+      buffer.getChannelData(1).set(right);
+      convolver.buffer = new Tone.ToneAudioBuffer(buffer);
+      this.dry.chain(convolver, level);
+    };
+    if (making) void making.room(this.sampleRate).catch(make).then(build);
+    else build(make());
     return level;
   }
 

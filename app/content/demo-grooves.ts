@@ -1,6 +1,7 @@
 /** The demo's own grooves: the ones Ines Halloran plays in her band's songs. */
 
 import type { Meter, Ticks } from "~/core/time";
+import { QUARTER } from "~/core/time";
 import { type GrooveContent, makeGrooveContent } from "~/library/groove/content";
 
 export interface DemoGroove {
@@ -35,7 +36,7 @@ export function makeDemoGrooves(): DemoGroove[] {
         tags: ["Long Stairs", "5/4"],
         text: "@2 (R/rdK)R/rd (R/rdH)(R/rdK) (R/rd>L)R/rd (R/rdKH)R/rd (R/rd>L)(R/rdK)",
         meter: five,
-        window: { start: 0 as Ticks, length: (5 * 10_080) as Ticks },
+        window: { start: 0 as Ticks, length: (5 * QUARTER) as Ticks },
         tempo: 108 as GrooveTempo,
         slowest: 90 as GrooveTempo,
         fastest: 130 as GrooveTempo,

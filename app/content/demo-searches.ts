@@ -2,6 +2,7 @@
 
 import type { SearchRule } from "~/core/search";
 import type { Ticks } from "~/core/time";
+import { WHOLE } from "~/core/time";
 import { makeSearch, type PoolContent, type SearchContent } from "~/library/search/content";
 
 export interface DemoSearch {
@@ -10,7 +11,7 @@ export interface DemoSearch {
   readonly content: SearchContent;
 }
 
-const BAR = 40_320;
+const BAR = WHOLE;
 
 function cell(name: string, text: string, given: Partial<PoolContent> = {}): PoolContent {
   return { name, text, mirrors: false, rotations: false, least: 0, most: null, ...given };

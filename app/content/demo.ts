@@ -4,7 +4,7 @@
  */
 
 import { ALL_STROKES, type OrchestrationRule } from "~/core/orchestration";
-import { barTicks, type Meter, type Ticks } from "~/core/time";
+import { barTicks, type Meter, QUARTER, type Ticks } from "~/core/time";
 import { type FillContent, makeContent } from "~/library/fill/content";
 import { makeStarter } from "./starter";
 
@@ -19,8 +19,6 @@ const SIX_EIGHT: Meter = { beats: 6, unit: 8 };
 const SEVEN_EIGHT: Meter = { beats: 7, unit: 8 };
 const FIVE_FOUR: Meter = { beats: 5, unit: 4 };
 const TWELVE_EIGHT: Meter = { beats: 12, unit: 8 };
-
-const QUARTER = 10_080;
 
 function fill(id: string, daysAgo: number, given: Parameters<typeof makeContent>[0] & { tempo: number }): DemoFill {
   return { id: `demo-${id}`, daysAgo, content: makeContent(given) };

@@ -2,6 +2,7 @@
 
 import type { KitVoice, Level, Limb, Technique } from "~/core/stroke";
 import type { Meter } from "~/core/time";
+import { WHOLE } from "~/core/time";
 
 /** A note of a part. */
 export interface FileNote {
@@ -72,7 +73,7 @@ export const MAX_NOTES_BYTES = 8 * 1024 * 1024;
 export const MAX_FILE_NOTES = 50_000;
 
 /** Maximum bars of 4/4, in ticks: more than two hours at a medium tempo. */
-export const MAX_FILE_TICKS = 4_000 * 40_320;
+export const MAX_FILE_TICKS = 4_000 * WHOLE;
 
 export function refuse(problem: NotesProblem): NotesReading {
   return { ok: false, problem };

@@ -8,6 +8,7 @@ import { memo, useEffect, useMemo, useRef } from "react";
 import { basePlace, type Kit, type KitPiece } from "~/core/kit";
 import type { Ceiling, Player } from "~/core/player";
 import { type Hand, isHand, type KitVoice } from "~/core/stroke";
+import { QUARTER } from "~/core/time";
 import type { Timeline } from "~/core/timeline";
 import {
   drawThreads,
@@ -245,7 +246,7 @@ function Hands({ timeline, player, coins, strongHand, follow }: HandsProps) {
   useEffect(() => {
     follow.current = (at) => {
       const first = timeline.window.start;
-      const isInside = at !== null && at >= first - 10_080 && at <= timeline.end;
+      const isInside = at !== null && at >= first - QUARTER && at <= timeline.end;
       for (const mark of Object.values(marks.current)) if (mark) mark.style.display = "none";
       if (!isInside || at === null) return;
       for (const path of paths) {

@@ -5,6 +5,7 @@
 
 import * as Comlink from "comlink";
 import type { SoundWanted } from "~/audio/kit-sounds";
+import { makeRoom } from "~/audio/room";
 import { needsTakes } from "~/audio/sound-setup";
 import { synthesise } from "~/audio/synthesis";
 import { loadTakes } from "./takes";
@@ -24,6 +25,15 @@ const maker = {
     return Comlink.transfer(
       made,
       made.map(({ buffer }) => buffer),
+    );
+  },
+  /** After the sounds that are needed at once. */
+  room: async (sampleRate: number): Promise<ReturnType<typeof makeRoom>> => {
+    await turns.next(1);
+    const room = makeRoom(sampleRate);
+    return Comlink.transfer(
+      room,
+      room.map(({ buffer }) => buffer),
     );
   },
   warm: async (): Promise<void> => {

@@ -4,6 +4,7 @@ import type { Kit } from "../kit/kit";
 import { type Line, makeLine, mirrorLine } from "../phrase/phrase";
 import { type Backbeats, type Pulse, pulseOf, shiftPulse } from "../pulse/pulse";
 import { isHand, type Level, makeStroke, makeStrokes } from "../stroke/stroke";
+import { QUARTER } from "../time";
 import { type Bpm, barTicks, beatTicks, bpm, isCompound, type Meter, sameMeter, ticks, unitTicks } from "../time/time";
 import { layOut, type Timeline } from "../timeline/timeline";
 import { type Feel, mirrorFeel, STRAIGHT } from "./feel";
@@ -73,7 +74,7 @@ export function plainGroove(meter: Meter): Groove {
   return {
     meter,
     line: makeLine([
-      { kind: "rate", rate: { slots: 10_080 / step, quarters: 1 } },
+      { kind: "rate", rate: { slots: QUARTER / step, quarters: 1 } },
       { kind: "cell", slots, count: 1 },
     ]),
     feel: STRAIGHT,

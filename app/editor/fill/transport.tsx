@@ -14,7 +14,7 @@ import { describeBpmUnit, describeCountIn } from "~/words/time";
 import { useFill, useFillNow, useOpenFill } from "./place";
 import { groovesFor } from "./score";
 
-const PracticePanel = lazy(() => import("./practice/panel"));
+const PracticePanel = lazy(() => import("./playback/panel"));
 
 interface TransportProps {
   readonly preferences: Preferences;

@@ -3,7 +3,7 @@
  */
 
 import { partsOf } from "~/core/stroke";
-import { TICKS_PER_QUARTER } from "~/core/time";
+import { EIGHTH, QUARTER, TICKS_PER_QUARTER } from "~/core/time";
 import type { Sixes } from "../notation";
 import { beamNotes } from "./beams";
 import { type BarBeats, type Stretch, stretchAt } from "./beats";
@@ -11,7 +11,7 @@ import { type StaffNote, type WrittenVoice, writePart, writeRest } from "./notes
 import { isSilent, type RhythmPiece } from "./pieces";
 import { joinRests } from "./rests";
 import { joinSpans, type SpanPlace, spellPlain, spellTuplet, type WrittenSpan } from "./span";
-import { EIGHTH, isDotted, isOnGrid, QUARTER, spellValue } from "./values";
+import { isDotted, isOnGrid, spellValue } from "./values";
 
 export interface SpellingChoices {
   readonly sixes: Sixes;

@@ -1,9 +1,10 @@
 /** Beams: notes felt as one beat share one. */
 
+import { EIGHTH } from "~/core/time";
 import type { BarBeats, Stretch } from "./beats";
 import type { StaffNote, StaffTuplet } from "./notes";
 import type { WrittenSpan } from "./span";
-import { EIGHTH, isOnGrid } from "./values";
+import { isOnGrid } from "./values";
 
 /** Values with beams, by number of beams. */
 const BEAMED = ["8", "16", "32", "64", "128"];

@@ -1,8 +1,7 @@
 /** The beats for spelling rhythm: what lies in one is readable at a glance, so values and beams stay within them. */
 
 import { groupUnits, pulseOf } from "~/core/pulse";
-import { barTicks, beatTicks, isCompound, type Meter, unitTicks } from "~/core/time";
-import { QUARTER } from "./values";
+import { barTicks, beatTicks, isCompound, type Meter, QUARTER, unitTicks } from "~/core/time";
 
 /** Ticks from the bar line. */
 export interface Stretch {

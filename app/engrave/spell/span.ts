@@ -4,11 +4,11 @@
  */
 
 import { partsOf } from "~/core/stroke";
-import { gcd } from "~/core/time";
+import { gcd, SIXTEENTH, WHOLE } from "~/core/time";
 import type { Stretch } from "./beats";
 import { type StaffNote, type StaffTuplet, writePart, writeRest } from "./notes";
 import { isSilent, type RhythmPiece } from "./pieces";
-import { isDotted, LENGTHS, SIXTEENTH, spellValue, WHOLE } from "./values";
+import { isDotted, LENGTHS, spellValue } from "./values";
 
 export interface WrittenSpan {
   readonly notes: readonly StaffNote[];

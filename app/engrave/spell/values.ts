@@ -1,24 +1,22 @@
 /** Note values: the lengths in which notes and rests can be written. */
 
-/** From whole to hundred-and-twenty-eighth note, in ticks. */
-export const VALUES = [
-  ["w", 40_320],
-  ["h", 20_160],
-  ["q", 10_080],
-  ["8", 5_040],
-  ["16", 2_520],
-  ["32", 1_260],
-  ["64", 630],
-  ["128", 315],
-] as const;
-export type ValueName = (typeof VALUES)[number][0];
+import { EIGHTH, QUARTER, SIXTEENTH, WHOLE } from "~/core/time";
 
 /** The shortest value: anything off its multiples is on no plain grid. */
-export const SHORTEST = 315;
-export const SIXTEENTH = 2_520;
-export const EIGHTH = 5_040;
-export const QUARTER = 10_080;
-export const WHOLE = 40_320;
+export const SHORTEST = SIXTEENTH / 8;
+
+/** From whole to hundred-and-twenty-eighth note, in ticks. */
+export const VALUES = [
+  ["w", WHOLE],
+  ["h", WHOLE / 2],
+  ["q", QUARTER],
+  ["8", EIGHTH],
+  ["16", SIXTEENTH],
+  ["32", SIXTEENTH / 2],
+  ["64", SIXTEENTH / 4],
+  ["128", SHORTEST],
+] as const;
+export type ValueName = (typeof VALUES)[number][0];
 
 export interface WrittenValue {
   readonly name: ValueName;

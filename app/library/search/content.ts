@@ -11,7 +11,7 @@ import {
   type Weights,
   WHO,
 } from "~/core/search";
-import { bpm, MAX_BPM, type Meter, MIN_BPM, parseRate, type Rate } from "~/core/time";
+import { bpm, MAX_BPM, type Meter, MIN_BPM, parseRate, type Rate, WHOLE } from "~/core/time";
 import type { Item } from "~/data/rows";
 import { cellOf, cellTextSchema } from "../cell/content";
 import { toFigure } from "../phrase/figure";
@@ -133,7 +133,7 @@ export function makeSearch(given: Partial<z.input<typeof searchContentSchema>>):
     meter: { beats: 4, unit: 4 },
     rate: "4",
     tempo: 90,
-    window: { start: 0, length: 40_320 },
+    window: { start: 0, length: WHOLE },
     pool: [],
     rules: [{ kind: "hand-run", most: 2 }],
     weights: DEFAULT_WEIGHTS,

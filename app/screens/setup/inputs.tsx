@@ -7,7 +7,7 @@ import type { Arrangement } from "~/core/groove";
 import { type Fitted, fitLatency } from "~/core/practice";
 import { clickBeats, EVERY_BEAT, pulseOf } from "~/core/pulse";
 import { KIT_VOICE_NAMES, KIT_VOICES, type KitVoice, LIMBS, type Limb } from "~/core/stroke";
-import { bpm, type Seconds, seconds, ticks } from "~/core/time";
+import { bpm, type Seconds, seconds, ticks, WHOLE } from "~/core/time";
 import { DEFAULT_LISTENING, type Listening } from "~/formats/listening";
 import { nameCode } from "~/input/keys";
 import type { MidiTrouble } from "~/input/midi";
@@ -22,17 +22,16 @@ const TAP_ID = "tap-along";
 const TAP_BPM = bpm(90);
 const BEAT = 60 / TAP_BPM;
 const METER = { beats: 4, unit: 4 } as const;
-const BAR = 40_320;
 /** Only clicks. */
 const CLICKS: Arrangement = {
   meter: METER,
   countIn: ticks(0),
-  length: BAR,
+  length: WHOLE,
   fillAt: 0,
   notes: [],
   slots: [],
   slotsEnd: 0,
-  clicks: clickBeats(pulseOf(METER), 0, BAR),
+  clicks: clickBeats(pulseOf(METER), 0, WHOLE),
   countInClicks: [],
 };
 
