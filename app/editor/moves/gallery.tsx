@@ -26,7 +26,7 @@ interface MoveGalleryProps {
   readonly check?: (move: Move) => string | null;
 }
 
-export function MoveGallery(props: MoveGalleryProps) {
+export const MoveGallery = memo(function MoveGallery(props: MoveGalleryProps) {
   const { attempt, size, choices, partners, setting, click, onApply, check } = props;
   const { scene } = choices;
   const began = performance.now();
@@ -78,7 +78,7 @@ export function MoveGallery(props: MoveGalleryProps) {
       ))}
     </div>
   );
-}
+});
 
 interface OfferCardProps {
   readonly offer: Offer;
