@@ -9,7 +9,7 @@ export const CATEGORIES = [
 ];
 const MARK = "press ";
 /** The page rests once its thread has done nothing worth mentioning for this long. Microseconds. */
-const REST = 150_000;
+const REST = 100_000;
 const WORTH_MENTIONING = 2_000;
 const INPUTS = new Set(["keydown", "click", "input", "change", "pointerdown", "mousedown"]);
 const KINDS = {
@@ -34,8 +34,9 @@ function sum(events, from, to) {
 }
 
 /**
- * What each press of a trace cost, in milliseconds: `first`, our work until its first frame is handed on; `settled`,
- * from the press until the thread rests; the longest task; and the parts of all work until then.
+ * What each press of a trace cost, in milliseconds. `own`: the work that its first frame waits for, which is handling
+ * the press and drawing the frame; slices in between give way to it. `shown`: from the press until that frame is handed
+ * on, with all waiting. `settled`: from the press until the thread rests. The longest task; and the parts of all work.
  */
 export function readPresses(trace) {
   const all = trace.filter((event) => event.ts > 0);
@@ -69,8 +70,12 @@ export function readPresses(trace) {
     }
     const work = sum(tasks, pressed, rests);
     const [style, layout, paint] = ["style", "layout", "paint"].map((kind) => sum(parts[kind], pressed, rests));
+    const handled = inputs.filter(({ ts }) => ts >= pressed && ts < frame.ts);
+    const isWaitedFor = (task) =>
+      [...handled, frame].some(({ ts }) => ts >= task.ts && ts < task.ts + task.dur) && task.ts + task.dur > pressed;
     presses.push({
-      first: sum(tasks, pressed, shown) / 1000,
+      own: sum(tasks.filter(isWaitedFor), pressed, shown) / 1000,
+      shown: (shown - pressed) / 1000,
       settled: (rests - pressed) / 1000,
       longest: longest / 1000,
       script: (work - style - layout - paint) / 1000,

@@ -7,7 +7,6 @@ import { useMessages } from "~/messages/use-messages";
 import { useArrivals } from "~/session/use-arrivals";
 import { ChartLine, Ellipsis, Layers, Library, ListMusic, Puzzle, Search, Settings, Shuffle } from "~/ui/icons";
 import { Unfold } from "~/ui/unfold";
-import { CoinSheet } from "~/views/coin-sheet";
 
 const SCREENS = [
   { to: "/", name: "Shelf", icon: Library },
@@ -75,7 +74,6 @@ export function AppShell({ children }: { readonly children: React.ReactNode }) {
       }
     >
       {children}
-      <CoinSheet />
     </Frame>
   );
 }

@@ -1,7 +1,7 @@
-import { memo } from "react";
+import { memo, useMemo } from "react";
 import { type Line, playItems } from "~/core/phrase";
 import type { Hand } from "~/core/stroke";
-import { SheetCoin, useCoinSheet } from "./coin-sheet";
+import { CoinGroup } from "./coin-group";
 
 const PITCH = 46;
 const HEIGHT = 62;
@@ -19,15 +19,7 @@ interface CoinRowProps {
 
 /** A line as one small row of coins, for lists. Scales to its width. */
 export const CoinRow = memo(function CoinRow({ line, strongHand, most = 16, wrap = most, label }: CoinRowProps) {
-  const cells = playItems(line).flatMap((played) => (played.kind === "cell" ? [played.item.slots] : []));
-  const slots = cells.flatMap((cell, index) => cell.map((content) => ({ content, cell: index })));
-  const shown = slots.slice(0, most);
-  useCoinSheet();
-  const inLine = shown.length > wrap ? Math.ceil(shown.length / 2) : shown.length;
-  const left = (index: number) => ((index % inLine) + 0.5) * PITCH + (shown[index]?.cell ?? 0) * CELL_GAP;
-  const top = (index: number) => (Math.floor(index / inLine) + 0.5) * HEIGHT;
-  const height = shown.length > inLine ? 2 * HEIGHT : HEIGHT;
-  const width = Math.max(PITCH, left(inLine - 1) + PITCH / 2) + (slots.length > most ? 30 : 0);
+  const { coins, width, height, dots } = useMemo(() => placeCoins(line, most, wrap), [line, most, wrap]);
   return (
     <svg
       role="img"
@@ -36,11 +28,8 @@ export const CoinRow = memo(function CoinRow({ line, strongHand, most = 16, wrap
       className={`drawing block w-full ${height > HEIGHT ? "h-14" : "h-10"}`}
       preserveAspectRatio="xMinYMid meet"
     >
-      {shown.map((slot, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a slot is its place
-        <SheetCoin key={index} slot={slot.content} strongHand={strongHand} x={left(index)} y={top(index)} />
-      ))}
-      {slots.length > most ? (
+      <CoinGroup coins={coins} strongHand={strongHand} />
+      {dots ? (
         <text x={width - 20} y={height - HEIGHT / 2 + 4} fontSize="22" fill="var(--nickel)">
           …
         </text>
@@ -48,3 +37,19 @@ export const CoinRow = memo(function CoinRow({ line, strongHand, most = 16, wrap
     </svg>
   );
 });
+
+function placeCoins(line: Line, most: number, wrap: number) {
+  const cells = playItems(line).flatMap((played) => (played.kind === "cell" ? [played.item.slots] : []));
+  const slots = cells.flatMap((cell, index) => cell.map((slot) => ({ slot, cell: index })));
+  const shown = slots.slice(0, most);
+  const inLine = shown.length > wrap ? Math.ceil(shown.length / 2) : shown.length;
+  const left = (index: number) => ((index % inLine) + 0.5) * PITCH + (shown[index]?.cell ?? 0) * CELL_GAP;
+  const top = (index: number) => (Math.floor(index / inLine) + 0.5) * HEIGHT;
+  const dots = slots.length > most;
+  return {
+    coins: shown.map(({ slot }, index) => ({ slot, x: left(index), y: top(index) })),
+    width: Math.max(PITCH, left(inLine - 1) + PITCH / 2) + (dots ? 30 : 0),
+    height: shown.length > inLine ? 2 * HEIGHT : HEIGHT,
+    dots,
+  };
+}

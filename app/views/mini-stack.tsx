@@ -2,7 +2,7 @@ import { memo } from "react";
 import { isOnBeat } from "~/core/pulse";
 import type { Hand } from "~/core/stroke";
 import type { Timeline } from "~/core/timeline";
-import { SheetCoin, useCoinSheet } from "./coin-sheet";
+import { CoinGroup } from "./coin-group";
 
 interface MiniStackProps {
   readonly timeline: Timeline;
@@ -28,7 +28,6 @@ export function miniStackHeight(cells: number): number {
 
 /** A phrase as a small pile: a row per cell, from the bottom up, with the thread through the beats. */
 export const MiniStack = memo(function MiniStack({ timeline, strongHand, label, isOther }: MiniStackProps) {
-  useCoinSheet();
   const shown = timeline.cells.slice(0, PILE * MAX_PILES);
   const slots = timeline.slots.filter((slot) => slot.cell < shown.length);
   const hidden = timeline.cells.length - shown.length;
@@ -90,15 +89,10 @@ export const MiniStack = memo(function MiniStack({ timeline, strongHand, label, 
           strokeLinecap="round"
         />
       ))}
-      {slots.map((slot) => (
-        <SheetCoin
-          key={slot.index}
-          slot={slot.voiced}
-          strongHand={strongHand}
-          x={x(slot.cell, slot.inCell)}
-          y={y(slot.cell)}
-        />
-      ))}
+      <CoinGroup
+        coins={slots.map((slot) => ({ slot: slot.voiced, x: x(slot.cell, slot.inCell), y: y(slot.cell) }))}
+        strongHand={strongHand}
+      />
       {hidden > 0 ? (
         <text x={EDGE} y="19" fontSize="22" fill="var(--nickel)">
           and {hidden} more cells

@@ -236,9 +236,16 @@ function RailRowView(props: RailRowProps) {
         <GapBracket from={x(gap[0]) - pitch * 0.4} to={x(gap.at(-1) ?? gap[0]) + pitch * 0.4} slots={gap.length} />
       ) : null}
       {gap.map((at) => (
-        <g key={at} transform={`translate(${x(at)} ${COIN_Y})`}>
-          <circle r={11 * scale} fill="none" stroke="var(--verdigris)" strokeWidth="1.6" strokeDasharray="3 3" />
-        </g>
+        <circle
+          key={at}
+          cx={x(at)}
+          cy={COIN_Y}
+          r={11 * scale}
+          fill="none"
+          stroke="var(--verdigris)"
+          strokeWidth="1.6"
+          strokeDasharray="3 3"
+        />
       ))}
       {slots.map((slot) => (
         <g
@@ -247,13 +254,12 @@ function RailRowView(props: RailRowProps) {
           data-slot={slot.index}
           {...(isChoice ? { role: "option", "aria-selected": slot.index === cursor } : { role: "listitem" })}
           aria-label={`${countSlot(countStyle, slot, meter)}: ${describeSlot(slot.voiced)}${marked.has(slot.index) ? ", shifted" : ""}`}
-          transform={`translate(${x(slot.at)} ${COIN_Y})`}
         >
-          <rect x={-pitch / 2} y="-28" width={pitch} height="72" fill="transparent" />
-          <g transform={`scale(${scale})`}>
-            <Coin slot={slot.voiced} strongHand={strongHand} loud={slot.loud} scale={scale} />
-          </g>
-          {marked.has(slot.index) ? <path d="M0 17l5.5 9h-11z" fill="var(--oxblood)" /> : null}
+          <rect x={x(slot.at) - pitch / 2} y={COIN_Y - 28} width={pitch} height="72" fill="transparent" />
+          <Coin slot={slot.voiced} strongHand={strongHand} loud={slot.loud} x={x(slot.at)} y={COIN_Y} scale={scale} />
+          {marked.has(slot.index) ? (
+            <path d={`M${x(slot.at)} ${COIN_Y + 17}l5.5 9h-11z`} fill="var(--oxblood)" />
+          ) : null}
         </g>
       ))}
     </svg>

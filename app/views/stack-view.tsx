@@ -197,10 +197,22 @@ function CellRow(props: CellRowProps) {
               data-slot={slot.index}
               {...(isChoice ? { role: "gridcell", "aria-selected": slot.index === cursor } : { role: "cell" })}
               aria-label={tell(slot)}
-              transform={`translate(${(index + 0.5) * PITCH * scale} ${height / 2}) scale(${scale})`}
             >
-              <rect x={-PITCH / 2} y={-ROW / 2} width={PITCH} height={ROW} fill="transparent" />
-              <Coin slot={slot.voiced} strongHand={strongHand} loud={slot.loud} scale={scale} />
+              <rect
+                x={index * PITCH * scale}
+                y={(height - ROW * scale) / 2}
+                width={PITCH * scale}
+                height={ROW * scale}
+                fill="transparent"
+              />
+              <Coin
+                slot={slot.voiced}
+                strongHand={strongHand}
+                loud={slot.loud}
+                x={(index + 0.5) * PITCH * scale}
+                y={height / 2}
+                scale={scale}
+              />
             </g>
           ))}
         </svg>

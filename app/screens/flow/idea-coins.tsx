@@ -1,7 +1,7 @@
-import { memo } from "react";
+import { memo, useMemo } from "react";
 import { type Line, playItems } from "~/core/phrase";
 import type { Hand } from "~/core/stroke";
-import { SheetCoin, useCoinSheet } from "~/views/coin-sheet";
+import { CoinGroup } from "~/views/coin-group";
 
 const PITCH = 48;
 const HEIGHT = 62;
@@ -23,18 +23,8 @@ interface IdeaCoinsProps {
 /** An idea as coins, as large as its card allows. The playing one has a copper ring. */
 export const IdeaCoins = memo(function IdeaCoins(props: IdeaCoinsProps) {
   const { line, strongHand, playing = -1, leastSlots = 6, label, className = "" } = props;
-  useCoinSheet();
-  const cells = playItems(line).flatMap((item) => (item.kind === "cell" ? [item.item.slots] : []));
-  const slots = cells.flatMap((cell, number) => cell.map((slot) => ({ slot, cell: number })));
-  const rows = Math.max(1, Math.ceil(slots.length / ROW));
-  const inRow = Math.ceil(slots.length / rows);
-  const gapBefore = (index: number) => {
-    const first = slots[Math.floor(index / inRow) * inRow]?.cell ?? 0;
-    return ((slots[index]?.cell ?? 0) - first) * CELL_GAP;
-  };
-  const x = (index: number) => ((index % inRow) + 0.5) * PITCH + gapBefore(index);
-  const y = (index: number) => (Math.floor(index / inRow) + 0.5) * HEIGHT;
-  const width = slots.reduce((most, _, index) => Math.max(most, x(index) + PITCH / 2), leastSlots * PITCH);
+  const { coins, width, rows } = useMemo(() => placeCoins(line, leastSlots), [line, leastSlots]);
+  const at = coins[playing];
   return (
     <svg
       role="img"
@@ -43,21 +33,27 @@ export const IdeaCoins = memo(function IdeaCoins(props: IdeaCoinsProps) {
       className={`drawing block w-full ${className}`}
       preserveAspectRatio="xMinYMid meet"
     >
-      {slots.map(({ slot }, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a slot is its place
-        <g key={index}>
-          {index === playing ? (
-            <circle
-              cx={x(index)}
-              cy={y(index)}
-              r={PITCH / 2}
-              className="fill-primary/25 stroke-primary"
-              strokeWidth={3}
-            />
-          ) : null}
-          <SheetCoin slot={slot} strongHand={strongHand} x={x(index)} y={y(index)} />
-        </g>
-      ))}
+      {at ? (
+        <circle cx={at.x} cy={at.y} r={PITCH / 2} className="fill-primary/25 stroke-primary" strokeWidth={3} />
+      ) : null}
+      <CoinGroup coins={coins} strongHand={strongHand} />
     </svg>
   );
 });
+
+function placeCoins(line: Line, leastSlots: number) {
+  const cells = playItems(line).flatMap((item) => (item.kind === "cell" ? [item.item.slots] : []));
+  const slots = cells.flatMap((cell, number) => cell.map((slot) => ({ slot, cell: number })));
+  const rows = Math.max(1, Math.ceil(slots.length / ROW));
+  const inRow = Math.ceil(slots.length / rows);
+  const gapBefore = (index: number) => {
+    const first = slots[Math.floor(index / inRow) * inRow]?.cell ?? 0;
+    return ((slots[index]?.cell ?? 0) - first) * CELL_GAP;
+  };
+  const coins = slots.map(({ slot }, index) => ({
+    slot,
+    x: ((index % inRow) + 0.5) * PITCH + gapBefore(index),
+    y: (Math.floor(index / inRow) + 0.5) * HEIGHT,
+  }));
+  return { coins, rows, width: coins.reduce((most, { x }) => Math.max(most, x + PITCH / 2), leastSlots * PITCH) };
+}
