@@ -109,6 +109,9 @@ export type ClickSound = "click" | "sticks";
 export const CLICK_KINDS = ["one", "beat", "between"] as const;
 export type ClickKind = (typeof CLICK_KINDS)[number];
 
+/** Every click there is. */
+export const CLICKS = (["click", "sticks"] as const).flatMap((sound) => CLICK_KINDS.map((kind) => ({ kind, sound })));
+
 export function kindOfClick({ strong, between }: Click): ClickKind {
   return between.length > 0 ? "between" : strong ? "one" : "beat";
 }

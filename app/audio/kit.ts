@@ -4,7 +4,7 @@ import * as Tone from "tone";
 import { type KitVoice, LEVELS } from "~/core/stroke";
 import {
   CHOKE,
-  CLICK_KINDS,
+  CLICKS,
   type ClickKind,
   type ClickSound,
   chokesHat,
@@ -26,6 +26,8 @@ import { synthesise, synthesiseClick } from "./synthesis";
 export interface SoundMaking {
   /** `rank`: 0 for the most urgent. */
   readonly make: (sounds: readonly SoundWanted[], sampleRate: number, rank: number) => Promise<readonly Float32Array[]>;
+  /** In the order of {@link CLICKS}. */
+  readonly clicks: (sampleRate: number) => Promise<readonly Float32Array[]>;
   /** The room's impulse response, left and right. */
   readonly room: (sampleRate: number) => Promise<readonly [left: Float32Array, right: Float32Array]>;
   /** Prepares in advance, with or without the recorded takes. */
@@ -38,6 +40,10 @@ export interface KitOptions {
   readonly synthesise?: (sound: SoundWanted, sampleRate: number) => Float32Array;
   /** Without it, each sound is created when it is first needed. */
   readonly making?: SoundMaking;
+}
+
+function clickKey({ kind, sound }: { readonly kind: ClickKind; readonly sound: ClickSound }): string {
+  return `${sound} ${kind}`;
 }
 
 /** Slow to create, and rarely the first sound anyone hears. */
@@ -119,18 +125,30 @@ export class SoundingKit {
         (variation > 0 ? more : LONG.includes(sound.place) ? later : soon).set(key, sound);
       }
     }
-    for (const sound of ["click", "sticks"] as const) {
-      for (const kind of CLICK_KINDS) this.clickBuffer(kind, sound);
-    }
     if (!this.options.making) {
+      for (const { kind, sound } of CLICKS) this.clickBuffer(kind, sound);
       for (const sound of [...soon.values(), ...later.values()]) this.bufferOf(sound);
       return;
     }
+    const clicks = this.fetchClicks(this.options.making);
     const first = this.fetchSounds(soon, 0);
     void this.fetchSounds(later, 1);
     void this.fetchSounds(more, 2);
-    if (needsTakes(this.setup.kit)) await this.standIn(first, soon);
-    else await first;
+    await Promise.all([clicks, needsTakes(this.setup.kit) ? this.standIn(first, soon) : first]);
+  }
+
+  /** A click that doesn't arrive is made when it is first needed. */
+  private async fetchClicks(making: SoundMaking) {
+    if (CLICKS.every((click) => this.buffers.has(clickKey(click)))) return;
+    try {
+      const clicks = await making.clicks(this.sampleRate);
+      for (const [index, click] of CLICKS.entries()) {
+        const samples = clicks[index];
+        if (samples) this.keep(clickKey(click), () => samples);
+      }
+    } catch (error) {
+      console.warn(error);
+    }
   }
 
   /** Waits for the sounds, but not for ever. The synthesized kit plays in the meantime. */
@@ -238,7 +256,7 @@ export class SoundingKit {
   }
 
   private clickBuffer(kind: ClickKind, sound: ClickSound): AudioBuffer {
-    return this.keep(`${sound} ${kind}`, (rate) => synthesiseClick(kind, sound, rate));
+    return this.keep(clickKey({ kind, sound }), (rate) => synthesiseClick(kind, sound, rate));
   }
 
   private keep(key: string, make: (sampleRate: number) => Float32Array): AudioBuffer {

@@ -7,6 +7,7 @@ const maker = openSounds();
 
 export const soundMaking: SoundMaking = {
   make: (sounds, sampleRate, rank) => maker.call((api) => api.make(sounds, sampleRate, rank)),
+  clicks: (sampleRate) => maker.call((api) => api.clicks(sampleRate)),
   room: (sampleRate) => maker.call((api) => api.room(sampleRate)),
   warm: (withTakes) => {
     // What can't be loaded now is requested again when it is needed.

@@ -4,10 +4,10 @@
  */
 
 import * as Comlink from "comlink";
-import type { SoundWanted } from "~/audio/kit-sounds";
+import { CLICKS, type SoundWanted } from "~/audio/kit-sounds";
 import { makeRoom } from "~/audio/room";
 import { needsTakes } from "~/audio/sound-setup";
-import { synthesise } from "~/audio/synthesis";
+import { synthesise, synthesiseClick } from "~/audio/synthesis";
 import { loadTakes } from "./takes";
 import { TurnQueue } from "./turns";
 
@@ -22,6 +22,14 @@ const maker = {
       await turns.next(rank);
       made.push(synthesise(sound, sampleRate, takes));
     }
+    return Comlink.transfer(
+      made,
+      made.map(({ buffer }) => buffer),
+    );
+  },
+  clicks: async (sampleRate: number): Promise<readonly Float32Array[]> => {
+    await turns.next(0);
+    const made = CLICKS.map(({ kind, sound }) => synthesiseClick(kind, sound, sampleRate));
     return Comlink.transfer(
       made,
       made.map(({ buffer }) => buffer),
