@@ -102,11 +102,15 @@ export function describeTasks(trace, number = 0, least = 1) {
   const marks = trace.filter(({ name }) => name?.startsWith(MARK)).toSorted((a, b) => a.ts - b.ts);
   const { ts: from, pid, tid } = marks[number];
   const to = marks[number + 1]?.ts ?? Number.POSITIVE_INFINITY;
-  const mine = trace.filter((event) => event.pid === pid && event.tid === tid && event.ph === "X" && event.ts > from && event.ts < to);
+  const mine = trace.filter(
+    (event) => event.pid === pid && event.tid === tid && event.ph === "X" && event.ts > from && event.ts < to,
+  );
   return mine
     .filter(({ name, dur }) => name === "RunTask" && dur >= least * 1000)
     .map((task) => {
-      const inside = mine.filter(({ ts, dur, name }) => name !== "RunTask" && ts >= task.ts && ts + dur <= task.ts + task.dur);
+      const inside = mine.filter(
+        ({ ts, dur, name }) => name !== "RunTask" && ts >= task.ts && ts + dur <= task.ts + task.dur,
+      );
       const byName = new Map();
       for (const { name, dur, args } of inside) {
         const type = args?.data?.type ?? args?.data?.functionName;

@@ -92,7 +92,9 @@ const ACTS = {
       await page.keyboard.press("ArrowRight");
     },
     presses: (page) =>
-      turns(10, (turn) => button(page, pick([/^Put note \d+ on the floor tom/, /^Put note \d+ on the snare/], turn)).press("Enter")),
+      turns(10, (turn) =>
+        button(page, pick([/^Put note \d+ on the floor tom/, /^Put note \d+ on the snare/], turn)).press("Enter"),
+      ),
   },
   layer: {
     name: "Floor: a layer added",
@@ -116,7 +118,11 @@ const ACTS = {
     prepare: (page) => open(page, "/cells/single-paradiddle"),
     presses: (page) =>
       turns(8, (turn) =>
-        page.getByRole("navigation", { name: "Book of cells" }).getByRole("link").nth(pick([3, 5, 8, 12], turn)).click(),
+        page
+          .getByRole("navigation", { name: "Book of cells" })
+          .getByRole("link")
+          .nth(pick([3, 5, 8, 12], turn))
+          .click(),
       ),
   },
   weight: {
@@ -133,7 +139,12 @@ const ACTS = {
     prepare: (page) => open(page, `${FILL}/shed`),
     presses: (page) =>
       turns(8, (turn) =>
-        page.getByRole("region", { name: "Plan" }).getByRole("listitem").getByRole("button").nth(pick([1, 0], turn)).click(),
+        page
+          .getByRole("region", { name: "Plan" })
+          .getByRole("listitem")
+          .getByRole("button")
+          .nth(pick([1, 0], turn))
+          .click(),
       ),
   },
   search: {
@@ -178,7 +189,8 @@ const ACTS = {
   charts: {
     name: "Log: Charts opened",
     prepare: (page) => open(page, "/log"),
-    presses: (page) => turns(8, (turn) => page.getByRole("tab", { name: pick(["Charts", "Today"], turn), exact: true }).click()),
+    presses: (page) =>
+      turns(8, (turn) => page.getByRole("tab", { name: pick(["Charts", "Today"], turn), exact: true }).click()),
     isEveryOther: true,
   },
   play: {
@@ -263,7 +275,8 @@ async function measure(act, speed) {
 }
 
 const sorted = (values) => values.toSorted((a, b) => a - b);
-const at = (values, part) => sorted(values)[Math.min(values.length - 1, Math.floor(values.length * part))] ?? Number.NaN;
+const at = (values, part) =>
+  sorted(values)[Math.min(values.length - 1, Math.floor(values.length * part))] ?? Number.NaN;
 const COLUMNS = ["script", "style", "layout", "paint"];
 
 for (const speed of speeds) {

@@ -19,6 +19,7 @@ async function run(command, ...args) {
 }
 
 await run("node", "node_modules/@react-router/dev/bin.js", "build");
+await run("node", "scripts/budget.mjs");
 await run("node", "scripts/offline.mjs");
 await run("node", "scripts/static.mjs");
 await run("node", "scripts/compress.mjs");

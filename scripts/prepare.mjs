@@ -77,6 +77,7 @@ const SOURCES = [
   "app",
   "public",
   "scripts/build.mjs",
+  "scripts/budget.mjs",
   "scripts/compress.mjs",
   "scripts/first-screen.ts",
   "scripts/offline.mjs",
