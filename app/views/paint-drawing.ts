@@ -29,40 +29,44 @@ const FAMILIES: Readonly<Record<string, string>> = {
 const TOUCH = 4;
 
 /** An element to be: painting compares it with the previous one, and changes only what differs. */
-interface Mark {
+interface ElementSpec {
   readonly name: keyof SVGElementTagNameMap;
   readonly attributes: Readonly<Record<string, string | number>>;
   readonly text?: string;
-  readonly marks?: readonly Mark[];
+  readonly children?: readonly ElementSpec[];
 }
 
 /** A drawing on the page. It keeps its elements, so that an edit touches only the few that look different. */
 export class Painter {
-  #shown: { readonly mark: Mark; readonly element: SVGElement } | null = null;
+  #shown: { readonly spec: ElementSpec; readonly element: SVGElement } | null = null;
 
   /** Paints into `frame`. `nameOf` describes each slot of the phrase for screen readers. */
   paint(frame: Element, drawing: Drawing, nameOf: (slot: number) => string) {
-    const mark = markDrawing(drawing, nameOf);
-    const element = this.#shown ? repaint(this.#shown.element, this.#shown.mark, mark) : make(mark);
+    const spec = specDrawing(drawing, nameOf);
+    const element = this.#shown ? repaint(this.#shown.element, this.#shown.spec, spec) : make(spec);
     if (element.parentNode !== frame) frame.replaceChildren(element);
-    this.#shown = { mark, element };
+    this.#shown = { spec, element };
   }
 }
 
-function markDrawing({ width, height, systems, notes }: Drawing, nameOf: (slot: number) => string): Mark {
+function specDrawing({ width, height, systems, notes }: Drawing, nameOf: (slot: number) => string): ElementSpec {
   return {
     name: "svg",
     attributes: { width, height, viewBox: `0 0 ${width} ${height}`, role: "none" },
-    marks: systems.map(({ y, ink }) => ({
+    children: systems.map(({ y, ink }) => ({
       name: "g",
       attributes: { transform: `translate(0 ${y.toFixed(1)})`, role: "none" },
-      marks: markSystem(ink, notes, nameOf),
+      children: specSystem(ink, notes, nameOf),
     })),
   };
 }
 
 /** The ink of a line: what belongs to a note is one group that can be pressed. */
-function markSystem(ink: readonly Ink[], notes: Drawing["notes"], nameOf: (slot: number) => string): readonly Mark[] {
+function specSystem(
+  ink: readonly Ink[],
+  notes: Drawing["notes"],
+  nameOf: (slot: number) => string,
+): readonly ElementSpec[] {
   const groups = new Map<number, Ink[]>();
   const order: (Ink | number)[] = [];
   for (const one of ink) {
@@ -79,13 +83,13 @@ function markSystem(ink: readonly Ink[], notes: Drawing["notes"], nameOf: (slot:
     }
   }
   return order.map((one) => {
-    if (typeof one !== "number") return markInk(one, COLOURS);
+    if (typeof one !== "number") return specInk(one, COLOURS);
     const own = groups.get(one) ?? [];
     const slot = notes[one]?.slot ?? 0;
     return {
       name: "g",
       attributes: { "data-slot": slot, role: "option", "aria-selected": "false", "aria-label": nameOf(slot) },
-      marks: [touchArea(own), ...own.map((ink) => markInk(ink, COLOURS))],
+      children: [touchArea(own), ...own.map((ink) => specInk(ink, COLOURS))],
     };
   });
 }
@@ -96,15 +100,15 @@ export function paintPage(sheet: Pick<Sheet, "width" | "height">, page: InkPage)
   return make({
     name: "svg",
     attributes: { viewBox: `0 0 ${sheet.width} ${sheet.height}`, role: "none" },
-    marks: page.groups.map(({ x, y, scale, ink }) => ({
+    children: page.groups.map(({ x, y, scale, ink }) => ({
       name: "g",
       attributes: { transform: `translate(${x.toFixed(2)} ${y.toFixed(2)}) scale(${scale})` },
-      marks: ink.map((one) => markInk(one, colours)),
+      children: ink.map((one) => specInk(one, colours)),
     })),
   });
 }
 
-function touchArea(ink: readonly Ink[]): Mark {
+function touchArea(ink: readonly Ink[]): ElementSpec {
   const left = Math.min(...ink.map(({ box }) => box.left)) - TOUCH;
   const top = Math.min(...ink.map(({ box }) => box.top)) - TOUCH;
   const right = Math.max(...ink.map(({ box }) => box.right)) + TOUCH;
@@ -113,7 +117,7 @@ function touchArea(ink: readonly Ink[]): Mark {
   return { name: "rect", attributes: { ...size, class: "staff-touch" } };
 }
 
-function markInk(ink: Ink, colours: Colours): Mark {
+function specInk(ink: Ink, colours: Colours): ElementSpec {
   const fill = ink.tone ? colours[ink.tone] : colours.ink;
   const kind = { "data-kind": ink.kind };
   if (ink.shape === "path") {
@@ -133,16 +137,16 @@ function typeOf(face: Face) {
   return { "font-family": FAMILIES[family] ?? "", "font-weight": weight };
 }
 
-function make({ name, attributes, text, marks = [] }: Mark): SVGElement {
+function make({ name, attributes, text, children = [] }: ElementSpec): SVGElement {
   const made = document.createElementNS(SVG_NAMESPACE, name);
   for (const [key, value] of Object.entries(attributes)) made.setAttribute(key, String(value));
   if (text !== undefined) made.textContent = text;
-  made.append(...marks.map(make));
+  made.append(...children.map(make));
   return made;
 }
 
 /** Turns an element painted as `before` into `now`; returns it, or a new one of another kind. */
-function repaint(element: SVGElement, before: Mark, now: Mark): SVGElement {
+function repaint(element: SVGElement, before: ElementSpec, now: ElementSpec): SVGElement {
   if (before.name !== now.name) {
     const made = make(now);
     element.replaceWith(made);
@@ -153,13 +157,13 @@ function repaint(element: SVGElement, before: Mark, now: Mark): SVGElement {
   }
   for (const key of Object.keys(before.attributes)) if (!(key in now.attributes)) element.removeAttribute(key);
   if (before.text !== now.text) element.textContent = now.text ?? "";
-  const [old, marks] = [before.marks ?? [], now.marks ?? []];
+  const [old, specs] = [before.children ?? [], now.children ?? []];
   const children = [...element.children] as SVGElement[];
-  for (const [index, mark] of marks.entries()) {
+  for (const [index, spec] of specs.entries()) {
     const [child, was] = [children[index], old[index]];
-    if (child && was) repaint(child, was, mark);
-    else element.append(make(mark));
+    if (child && was) repaint(child, was, spec);
+    else element.append(make(spec));
   }
-  for (const child of children.slice(marks.length)) child.remove();
+  for (const child of children.slice(specs.length)) child.remove();
   return element;
 }

@@ -145,9 +145,14 @@ export function countTags(entries: readonly BookEntry[]): readonly (readonly [ta
   return [...counts].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0]));
 }
 
-/** Every form of every rudiment: cached for the visit, because it takes noticeably long. */
+let indexed: { readonly stickings: string; readonly index: FamilyIndex } | null = null;
+
+/** Every form of every rudiment: kept for the visit, because it takes noticeably long. */
 export function indexRudiments(entries: readonly BookEntry[]): FamilyIndex {
-  return indexFamilies(entries.flatMap(({ id, cell, rudiment }) => (rudiment ? [{ id, cell }] : [])));
+  const rudiments = entries.filter(({ rudiment }) => rudiment);
+  const stickings = rudiments.map(({ id, text }) => `${id} ${text}`).join();
+  if (indexed?.stickings !== stickings) indexed = { stickings, index: indexFamilies(rudiments) };
+  return indexed.index;
 }
 
 /** Own cells with the same sticking, rotated, mirrored or repeated, except `id`. */

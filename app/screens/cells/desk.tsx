@@ -1,6 +1,6 @@
 /** One cell, large, with its recipe and facts, and the bench of moves beside it. */
 
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { useStore } from "zustand";
 import { useCommands, useHint } from "~/commands/commands";
@@ -14,7 +14,7 @@ import { MoveGallery } from "~/editor/moves/gallery";
 import { useOfferChoices } from "~/editor/moves/group-choices";
 import { heldContent, useUndo } from "~/editor/undo";
 import type { CellDraftContent } from "~/library/cell/content";
-import { type BookEntry, contentOf, draftOf, EMPTY_DRAFT, type indexRudiments } from "~/library/cell/entries";
+import { type BookEntry, contentOf, draftOf, EMPTY_DRAFT } from "~/library/cell/entries";
 import { addressOf, openCell, openFillId } from "~/library/fill/address";
 import type { Preferences } from "~/library/preferences";
 import { type Playback, usePlayback } from "~/session/playback";
@@ -39,12 +39,11 @@ import { firstNotice, isSameWork, openWith, useJournal } from "./unkept";
 
 interface CellDeskProps extends CellsScreenProps {
   readonly entry: BookEntry | null;
-  readonly index: ReturnType<typeof indexRudiments>;
   readonly aside: SetAside | null;
   readonly setAside: (aside: SetAside | null) => void;
 }
 
-export function Desk({ entries, entry, unsaved, asked, meters, latest, index, aside, setAside }: CellDeskProps) {
+export function Desk({ entries, entry, unsaved, asked, meters, latest, aside, setAside }: CellDeskProps) {
   const hint = useHint();
   const id = entry?.id ?? "new";
   const opened = useMemo(() => (entry ? draftOf(entry) : EMPTY_DRAFT), [entry]);
@@ -60,6 +59,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
   const setting = useMemo(() => settingOf(rate, heardIn, player.kit), [rate, heardIn, player]);
   // The cell comes first; its moves and the facts below follow when there is time.
   const studied = useLater(cell);
+  const isTime = useDeferredValue(true, false);
   const [chosen, choosePosition] = useState(0);
   const position = Math.min(chosen, Math.max(0, cell.length - 1));
   const { say, lights } = useSession();
@@ -176,12 +176,11 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
           latest={latest}
           onSendInto={sendInto}
         />
-        {isEmpty ? null : (
+        {isEmpty || !isTime ? null : (
           <CellStudy
             cell={studied}
             setting={setting}
             entries={entries}
-            index={index}
             openId={id}
             from={content.at > 0 ? content.origin.source : null}
             meters={meters}
@@ -211,7 +210,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, index, as
         ) : null}
         {isEmpty ? (
           <p className="quiet text-sm">Type a sticking first. Every move on it then appears here.</p>
-        ) : (
+        ) : !isTime ? null : (
           <MoveGallery
             attempt={shownAttempt}
             size={worked.length}

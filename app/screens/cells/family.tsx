@@ -1,11 +1,10 @@
 import { Link } from "react-router";
-import { type Cell, type FamilyIndex, findFamily, relateCells } from "~/core/moves";
-import { type BookEntry, findRelatives } from "~/library/cell/entries";
+import { type Cell, findFamily, relateCells } from "~/core/moves";
+import { type BookEntry, findRelatives, indexRudiments } from "~/library/cell/entries";
 import { describeForm, describeKinship, describeRelation } from "~/words/cell";
 
 interface FamilyProps {
   readonly cell: Cell;
-  readonly index: FamilyIndex;
   readonly entries: readonly BookEntry[];
   /** The open cell, which isn't its own relative. */
   readonly openId: string;
@@ -19,9 +18,9 @@ const MOST = 6;
  * Which rudiments the cell derives from and by which moves, and which of the player's own cells are rotations or
  * mirrors.
  */
-export function Family({ cell, index, entries, openId, from }: FamilyProps) {
+export function Family({ cell, entries, openId, from }: FamilyProps) {
   const names = new Map(entries.map((entry) => [entry.id, entry.name]));
-  const kin = findFamily(index, cell);
+  const kin = findFamily(indexRudiments(entries), cell);
   const form = describeForm(cell);
   const relatives = findRelatives(entries, cell, openId);
   return (

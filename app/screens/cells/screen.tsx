@@ -1,8 +1,8 @@
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import type { Meter } from "~/core/time";
 import type { Unsaved } from "~/data/journal";
 import type { AskedCell, CellDraftContent } from "~/library/cell/content";
-import { type BookEntry, indexRudiments } from "~/library/cell/entries";
+import type { BookEntry } from "~/library/cell/entries";
 import type { CellRow, FillRow } from "~/library/database";
 import { CELL_ACTS } from "~/messages/acts";
 import type { CellMessages } from "~/messages/cells";
@@ -32,10 +32,6 @@ export function CellsScreen(props: CellsScreenProps) {
   const { entries, bin, open } = props;
   const { send } = useMessages<CellMessages>("/cells", CELL_ACTS);
   const openId = open === "new" ? "new" : "binned" in open ? open.binned.id : open.id;
-  // Every star and every opened cell brings new entries, but the rudiments stay the same.
-  const stickings = entries.flatMap(({ rudiment, text }) => (rudiment ? [text] : [])).join(" ");
-  // biome-ignore lint/correctness/useExhaustiveDependencies: of the entries only these stickings count
-  const index = useMemo(() => indexRudiments(entries), [stickings]);
   const [aside, setAside] = useState<SetAside | null>(null);
   const [isUnfolded, setUnfolded] = useState(false);
   const strongHand = usePlayer().hands.leading;
@@ -59,14 +55,7 @@ export function CellsScreen(props: CellsScreenProps) {
           </button>
         </div>
       ) : (
-        <Desk
-          key={openId}
-          {...props}
-          entry={open === "new" ? null : open}
-          index={index}
-          aside={aside}
-          setAside={setAside}
-        />
+        <Desk key={openId} {...props} entry={open === "new" ? null : open} aside={aside} setAside={setAside} />
       )}
     </main>
   );

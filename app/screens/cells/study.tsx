@@ -1,7 +1,7 @@
 /** About a cell: how it falls when repeated, its relatives, its facts, and how two schools stick it. */
 
 import { memo, useMemo } from "react";
-import type { Cell, FamilyIndex } from "~/core/moves";
+import type { Cell } from "~/core/moves";
 import type { Meter } from "~/core/time";
 import { type CellSetting, layOutCell } from "~/editor/cells/preview";
 import type { BookEntry } from "~/library/cell/entries";
@@ -18,7 +18,6 @@ interface CellStudyProps {
   readonly cell: Cell;
   readonly setting: CellSetting;
   readonly entries: readonly BookEntry[];
-  readonly index: FamilyIndex;
   readonly openId: string;
   /** The rudiment its recipe starts from. */
   readonly from: string | null;
@@ -28,7 +27,7 @@ interface CellStudyProps {
 }
 
 export const CellStudy = memo(function CellStudy(props: CellStudyProps) {
-  const { cell, setting, entries, index, openId, from, meters, preferences, onPick } = props;
+  const { cell, setting, entries, openId, from, meters, preferences, onPick } = props;
   const { cellMeter, countStyle, click } = preferences;
   const strong = usePlayer().hands.leading;
   const laid = useMemo(() => layOutCell(cell, setting), [cell, setting]);
@@ -59,7 +58,7 @@ export const CellStudy = memo(function CellStudy(props: CellStudyProps) {
             />
           </div>
         </section>
-        <Family cell={cell} index={index} entries={entries} openId={openId} from={from} />
+        <Family cell={cell} entries={entries} openId={openId} from={from} />
       </div>
       <Facts cell={cell} facts={laid.facts} setting={setting} meters={meters} />
       <Schools cell={cell} setting={setting} strongHand={strong} countStyle={countStyle} click={click} />
