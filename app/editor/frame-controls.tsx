@@ -1,56 +1,18 @@
-import { useId, useState } from "react";
+import { lazy } from "react";
 import { openingRate, withOpeningRate } from "~/core/phrase";
-import {
-  formatMeter,
-  formatRate,
-  hasGroups,
-  listGroupings,
-  METER_UNITS,
-  type Meter,
-  makeMeter,
-  parseMeter,
-  parseRate,
-  readGroups,
-} from "~/core/time";
+import { formatMeter, formatRate, hasGroups, METER_UNITS, makeMeter, parseMeter, parseRate } from "~/core/time";
 import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
+import { AfterHydration } from "~/views/after-hydration";
 import { FIX_LINE_FIRST } from "~/words/editing";
-import {
-  COMMON_METERS,
-  describeFelt,
-  describeGroupsProblem,
-  describeRate,
-  describeUsuallyFelt,
-  listRates,
-  plural,
-} from "~/words/time";
+import { COMMON_METERS, describeFelt, describeRate, listRates, plural } from "~/words/time";
 import { meterOf, useEditor, useNow, usePhrase } from "./context";
 import type { PhraseEditor } from "./editor";
+import { Field } from "./field";
 import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
 
-interface FieldProps {
-  readonly label: string;
-  /** A word before it in a sentence. */
-  readonly before?: string;
-  readonly children: (id: string) => React.ReactNode;
-}
-
-export function Field({ label, before, children }: FieldProps) {
-  const id = useId();
-  return (
-    <div>
-      <label htmlFor={id} className="label-small block mb-0.5">
-        {label}
-      </label>
-      {before ? (
-        <span aria-hidden className="sentence-only">
-          {before}{" "}
-        </span>
-      ) : null}
-      {children(id)}
-    </div>
-  );
-}
+// Only odd meters have a choice.
+const GroupsControl = lazy(() => import("./groups-control"));
 
 const voicingOf = ({ store }: PhraseEditor) => store.getState().content.voicing;
 const rateOf = ({ worked }: PhraseEditor) => formatRate(openingRate(worked().line));
@@ -109,7 +71,13 @@ export function MeterControl() {
           </select>
         </>
       )}
-      {hasGroups(meter) ? <GroupsControl key={text} /> : <FeltWords />}
+      {hasGroups(meter) ? (
+        <AfterHydration>
+          <GroupsControl key={text} />
+        </AfterHydration>
+      ) : (
+        <FeltWords />
+      )}
     </div>
   );
 }
@@ -117,62 +85,6 @@ export function MeterControl() {
 function FeltWords() {
   const words = describeFelt(usePhrase().meter);
   return words ? <span className="quiet text-sm">{words}</span> : null;
-}
-
-/**
- * How the bar is grouped: typed, or one of the common ways. Groups that don't add up get a message, and stay as typed.
- */
-function GroupsControl() {
-  const editor = useEditor();
-  const meter = useNow(meterOf);
-  const now = meter.groups?.join("+") ?? "";
-  const [typed, setTyped] = useState(now);
-  const [shown, setShown] = useState(now);
-  const list = useId();
-  // Undo, or another control, has changed it meanwhile.
-  if (shown !== now) {
-    setShown(now);
-    setTyped(now);
-  }
-  const read = typed.trim() === "" ? null : readGroups(typed, meter as Meter);
-  const problem = read && !Array.isArray(read) ? read : null;
-  return (
-    <Field label="Grouping" before="felt">
-      {(id) => (
-        <>
-          <input
-            id={id}
-            list={list}
-            value={typed}
-            placeholder={describeUsuallyFelt(meter as Meter)}
-            spellCheck={false}
-            className="input input-sm w-36"
-            aria-invalid={problem !== null}
-            aria-describedby={problem ? `${list}-problem` : undefined}
-            onChange={({ target }) => {
-              setTyped(target.value);
-              const next = target.value.trim() === "" ? null : readGroups(target.value, meter as Meter);
-              if (next !== null && !Array.isArray(next)) return;
-              const { groups: _, ...plain } = meter;
-              const felt = next ? { ...plain, groups: next } : plain;
-              setShown(next?.join("+") ?? "");
-              editor.setPhrase({ meter: felt }, "groups");
-            }}
-          />
-          <datalist id={list}>
-            {listGroupings(meter as Meter).map((groups) => (
-              <option key={groups.join("+")} value={groups.join("+")} />
-            ))}
-          </datalist>
-          {problem ? (
-            <span id={`${list}-problem`} role="alert" className="text-sm text-error block">
-              {describeGroupsProblem(problem, meter as Meter)}
-            </span>
-          ) : null}
-        </>
-      )}
-    </Field>
-  );
 }
 
 export function RateControl() {

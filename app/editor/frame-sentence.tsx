@@ -13,7 +13,8 @@ import { LIMB_NAMES } from "~/words/slot";
 import { COUNT_STYLE_NAMES, describeWindow } from "~/words/time";
 import { LINE_COMMANDS } from "./commands";
 import { countStyleOf, useEditor, useNow, usePhrase, useWorked } from "./context";
-import { Field, MeterControl, OrchestrationControl, RateControl } from "./frame-controls";
+import { Field } from "./field";
+import { MeterControl, OrchestrationControl, RateControl } from "./frame-controls";
 
 const SpaceControl = lazy(() => import("./space-control"));
 

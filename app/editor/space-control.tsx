@@ -8,7 +8,7 @@ import { MAX_WINDOW_BARS } from "~/library/phrase/phrase";
 import { NumberField } from "~/ui/number-field";
 import { listSpaces } from "~/words/time";
 import { useEditor, usePhraseNow, useWorked } from "./context";
-import { Field } from "./frame-controls";
+import { Field } from "./field";
 
 /** The space to fill: presets, its start, and the number of notes of the opening value that fit. */
 export default function SpaceControl() {

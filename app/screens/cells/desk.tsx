@@ -1,6 +1,6 @@
 /** One cell, large, with its recipe and facts, and the bench of moves beside it. */
 
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { useStore } from "zustand";
 import { useCommands, useHint } from "~/commands/commands";
@@ -59,7 +59,6 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, aside, se
   const setting = useMemo(() => settingOf(rate, heardIn, player.kit), [rate, heardIn, player]);
   // The cell comes first; its moves and the facts below follow when there is time.
   const studied = useLater(cell);
-  const isTime = useDeferredValue(true, false);
   const [chosen, choosePosition] = useState(0);
   const position = Math.min(chosen, Math.max(0, cell.length - 1));
   const { say, lights } = useSession();
@@ -128,6 +127,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, aside, se
   const isEmpty = cell.length === 0;
   const shownStep = content.moves[content.at - 1];
   const sendInto = () => {
+    const shown = contentOf(draft.store.getState().content);
     if (!latest || !shown) return;
     const after = openFillId() === latest.id ? openCell() : null;
     void navigate(addressOf(latest.id, "stack"), { state: arrivingCellState({ text: shown.text, name, after }) });
@@ -176,7 +176,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, aside, se
           latest={latest}
           onSendInto={sendInto}
         />
-        {isEmpty || !isTime ? null : (
+        {isEmpty ? null : (
           <CellStudy
             cell={studied}
             setting={setting}
@@ -210,7 +210,7 @@ export function Desk({ entries, entry, unsaved, asked, meters, latest, aside, se
         ) : null}
         {isEmpty ? (
           <p className="quiet text-sm">Type a sticking first. Every move on it then appears here.</p>
-        ) : !isTime ? null : (
+        ) : (
           <MoveGallery
             attempt={shownAttempt}
             size={worked.length}

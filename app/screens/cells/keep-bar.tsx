@@ -30,7 +30,7 @@ export function KeepBar({ draft, content, entry, isChanged, isNoted, latest, onS
   const [asked, setAsked] = useState<CellDraftContent | null>(null);
   const answer = asked === content ? lastAnswer : undefined;
   const send: typeof post = (message, fields) => {
-    setAsked(content);
+    setAsked(draft.store.getState().content);
     post(message, fields);
   };
   const name = useStore(draft.store, (state) => state.content.name);
@@ -38,11 +38,13 @@ export function KeepBar({ draft, content, entry, isChanged, isNoted, latest, onS
   const row = entry?.row ?? null;
   const isMiddle = content.at < content.moves.length;
   const keep = (relativesToo: boolean) => {
-    if (shown) send("keep", { content: shown, relativesToo, from: entry?.id ?? "new" });
+    const kept = contentOf(draft.store.getState().content);
+    if (kept) send("keep", { content: kept, relativesToo, from: entry?.id ?? "new" });
   };
   const save = () => {
+    const now = draft.store.getState().content;
     const whole = contentOf(
-      { ...content, at: content.moves.length },
+      { ...now, at: now.moves.length },
       row ? { tags: row.content.tags, favourite: row.content.favourite } : {},
     );
     if (row && whole) send("save", { id: row.id, revision: row.revision, content: whole });

@@ -1,4 +1,5 @@
 import { useMemo, useRef } from "react";
+import { useStore } from "zustand";
 import type { Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
 import { TempoStepper } from "~/listening/tempo-stepper";
@@ -42,6 +43,7 @@ export function BesideTheKit({
   volume,
 }: TrainerBesideProps) {
   const { step, told, playback } = training;
+  const stepNow = useStore(training.now, (now) => now.step);
   return (
     <BigView
       title={step ? describeStep(step) : ""}
@@ -80,8 +82,8 @@ export function BesideTheKit({
             </button>
             <span className="h-20 short:h-16 flex items-center">
               <TempoStepper
-                tempo={step?.standing.tempo ?? tempo}
-                most={step?.goal}
+                tempo={stepNow?.standing.tempo ?? tempo}
+                most={stepNow?.goal}
                 onTempo={training.setTempo}
                 isLarge
               />

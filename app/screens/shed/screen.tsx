@@ -2,6 +2,7 @@
 
 import { useCallback, useMemo, useState } from "react";
 import { Link } from "react-router";
+import { useStore } from "zustand";
 import { useCommands, useHint } from "~/commands/commands";
 import type { Result } from "~/core/listening";
 import { isPlayed } from "~/core/practice";
@@ -80,9 +81,12 @@ export function ShedScreen({ plan }: ShedScreenProps) {
     (change: Partial<Listening>) => changePreferences({ listening: { ...listening, ...change } }),
     [listening, changePreferences],
   );
+  const stepNow = useStore(training.now, ({ step }) => step);
   const move = (by: 1 | -1) => {
-    const steps = work.steps.filter(({ isSkipped }) => !isSkipped);
-    const to = steps[steps.findIndex(({ id }) => id === step?.id) + by];
+    // Keys can be faster than the page: they go on from where they are, not from the step shown.
+    const now = training.now.getState();
+    const steps = now.work.steps.filter(({ isSkipped }) => !isSkipped);
+    const to = steps[steps.findIndex(({ id }) => id === now.step?.id) + by];
     if (to) training.choose(to.id);
   };
   useCommands(SHED_COMMANDS, {
@@ -91,7 +95,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
     move,
     toggleBeside: () => setBeside(!isBeside),
     tempoBy: (by) => {
-      const { goal, standing } = step ?? {};
+      const { goal, standing } = training.now.getState().step ?? {};
       if (!standing || goal === undefined) return;
       if (by > 0 && standing.tempo >= goal) say(`This step's goal is ${Math.round(goal)}. Raise it in the plan.`);
       training.setTempo(standing.tempo + by);
@@ -183,7 +187,9 @@ export function ShedScreen({ plan }: ShedScreenProps) {
             {count}
           </output>
         )}
-        {step ? <TempoStepper tempo={step.standing.tempo} most={step.goal} onTempo={training.setTempo} /> : null}
+        {stepNow ? (
+          <TempoStepper tempo={stepNow.standing.tempo} most={stepNow.goal} onTempo={training.setTempo} />
+        ) : null}
         <div className="join">
           <button
             type="button"
