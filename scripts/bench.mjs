@@ -52,5 +52,6 @@ const PARTS = {
   server: () => inBrowser("server"),
   years: () => inBrowser("years"),
   pages: () => inBrowser("pages"),
+  presses: () => inBrowser("presses"),
 };
 for (const [name, run] of Object.entries(PARTS)) if (wanted.length === 0 || wanted.includes(name)) await run();
