@@ -1,6 +1,6 @@
 import { lazy } from "react";
 import { openingRate, withOpeningRate } from "~/core/phrase";
-import { formatMeter, formatRate, hasGroups, METER_UNITS, makeMeter, parseMeter, parseRate } from "~/core/time";
+import { formatMeter, formatRate, hasGroups, makeMeter, parseMeter, parseRate } from "~/core/time";
 import { usePlayer } from "~/session/player";
 import { useSay } from "~/session/session";
 import { AfterHydration } from "~/views/after-hydration";
@@ -11,7 +11,8 @@ import type { PhraseEditor } from "./editor";
 import { Field } from "./field";
 import { nameReady, READY_ORCHESTRATIONS } from "./orchestrations";
 
-// Only odd meters have a choice.
+// Most meters are common ones, and only odd ones have a choice of groups.
+const OwnMeter = lazy(() => import("./own-meter"));
 const GroupsControl = lazy(() => import("./groups-control"));
 
 const voicingOf = ({ store }: PhraseEditor) => store.getState().content.voicing;
@@ -43,33 +44,9 @@ export function MeterControl() {
         )}
       </Field>
       {isCommon ? null : (
-        <>
-          <input
-            type="number"
-            aria-label="Beats in the bar"
-            min={1}
-            max={32}
-            value={meter.beats}
-            className="input input-sm w-16"
-            onChange={(event) => {
-              const next = makeMeter(Number(event.target.value), meter.unit);
-              if (next) editor.setMeter(next);
-            }}
-          />
-          <select
-            aria-label="Beat unit"
-            className="select select-sm w-16"
-            value={meter.unit}
-            onChange={(event) => {
-              const next = makeMeter(meter.beats, Number(event.target.value));
-              if (next) editor.setMeter(next);
-            }}
-          >
-            {METER_UNITS.map((unit) => (
-              <option key={unit}>{unit}</option>
-            ))}
-          </select>
-        </>
+        <AfterHydration>
+          <OwnMeter />
+        </AfterHydration>
       )}
       {hasGroups(meter) ? (
         <AfterHydration>

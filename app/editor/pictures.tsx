@@ -13,16 +13,17 @@ import { StackView } from "~/views/stack-view";
 import { useLater } from "~/views/use-followed";
 import { type Room, useRoom } from "~/views/use-room";
 import { FIX_LINE_FIRST } from "~/words/editing";
-import { formatNumber } from "~/words/time";
 import type { DrawerTab } from "./cell-drawer";
 import { type CellRange, type NoteSelection, useChoice, useChoiceNow, useChooser } from "./choice";
 import { countStyleOf, useEditor, useNow, usePhrase, useWorked } from "./context";
 import type { PhraseEditor } from "./editor";
+import type { LinePagerProps } from "./line-pager";
 
 // Toolbars are large, and the notes should appear first.
 const NotePalette = lazy(async () => ({ default: (await import("./note-palette")).NotePalette }));
 const LineTools = lazy(async () => ({ default: (await import("./note-palette")).LineTools }));
 const EditNews = lazy(() => import("./edit-news"));
+const LinePager = lazy(() => import("./line-pager"));
 const StaffView = lazy(() => import("~/views/staff-view"));
 
 interface PicturesProps {
@@ -227,26 +228,13 @@ function EmptyStaff() {
   );
 }
 
-/** Turns the parts of a long line. */
-function Pager({ page, onPage }: { readonly page: number; readonly onPage: (page: number) => void }) {
+/** Turns the parts of a long line; nothing for a short one. */
+function Pager({ page, onPage }: Pick<LinePagerProps, "page" | "onPage">) {
   const { timeline } = useWorked();
-  const slots = timeline.slots.length;
-  const count = countSections(timeline);
-  if (count === 1) return null;
-  const section = Math.min(page, count - 1);
-  const from = section * SECTION_SLOTS + 1;
-  const to = Math.min(slots, from + SECTION_SLOTS - 1);
+  if (countSections(timeline) === 1) return null;
   return (
-    <nav aria-label="Part of the line" className="flex items-center gap-2 px-3 py-2 border-t border-base-300 text-sm">
-      <span className="flex-1">
-        Notes {formatNumber(from)} to {formatNumber(to)} of {formatNumber(slots)} shown
-      </span>
-      <button type="button" className="btn btn-sm" disabled={section === 0} onClick={() => onPage(section - 1)}>
-        Previous
-      </button>
-      <button type="button" className="btn btn-sm" disabled={section === count - 1} onClick={() => onPage(section + 1)}>
-        Next
-      </button>
-    </nav>
+    <AfterHydration>
+      <LinePager page={page} onPage={onPage} timeline={timeline} />
+    </AfterHydration>
   );
 }

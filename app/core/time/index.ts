@@ -1,4 +1,5 @@
 /** Time in integer ticks: meters, note values, tempos and cycles. */
 
 export * from "./cycle";
+export * from "./lengths";
 export * from "./time";

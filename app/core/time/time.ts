@@ -18,12 +18,6 @@ export type Seconds = Branded<"seconds">;
  */
 export const TICKS_PER_QUARTER = 10_080;
 
-/** Lengths of common notes, in ticks. */
-export const SIXTEENTH = TICKS_PER_QUARTER / 4;
-export const EIGHTH = TICKS_PER_QUARTER / 2;
-export const WHOLE = 4 * TICKS_PER_QUARTER;
-export const QUARTER = WHOLE / 4;
-
 export const MIN_BPM = 20;
 export const MAX_BPM = 400;
 
