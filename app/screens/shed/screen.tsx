@@ -83,7 +83,7 @@ export function ShedScreen({ plan }: ShedScreenProps) {
   );
   const stepNow = useStore(training.now, ({ step }) => step);
   const move = (by: 1 | -1) => {
-    // Keys can be faster than the page: they go on from where they are, not from the step shown.
+    // Keys can be faster than the page, so this starts from the trainer's step, not from the one on screen.
     const now = training.now.getState();
     const steps = now.work.steps.filter(({ isSkipped }) => !isSkipped);
     const to = steps[steps.findIndex(({ id }) => id === now.step?.id) + by];
